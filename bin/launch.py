@@ -1,0 +1,158 @@
+"""Prepares the data folder, then runs the server and the stand-ins until it is interrupted.
+
+Called by bin/demo and bin/serve, inside the environment they made.
+"""
+
+import argparse
+import os
+import shutil
+import signal
+import socket
+import subprocess
+import sys
+import time
+from pathlib import Path
+from types import FrameType
+
+TOP = Path(__file__).resolve().parent.parent
+HOST = "127.0.0.1"
+STARTS_WITHIN_S = 30.0
+
+
+def stop(why: str) -> None:
+    """Ends with one clear line."""
+    sys.exit(f"umberpot: {why}")
+
+
+def port_from_environment() -> int:
+    """PORT, or 8000. Ends with a clear line when it cannot be used."""
+    text = os.environ.get("PORT", "8000")
+    if not text.isdigit() or not 0 < int(text) < 65536:
+        stop(f"PORT is {text!r}, and must be a number from 1 to 65535.")
+    with socket.socket() as probe:
+        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            probe.bind((HOST, int(text)))
+        except OSError as error:
+            stop(f"port {text} cannot be used ({error.strerror}). Try PORT=8001 {sys.argv[0]}.")
+    return int(text)
+
+
+def data_folder(mode: str) -> Path:
+    """UMBERPOT_VAR, or var/demo or var/studio."""
+    return Path(os.environ.get("UMBERPOT_VAR", TOP / "var" / ("demo" if mode == "demo" else "studio")))
+
+
+def forget(folder: Path) -> None:
+    """Removes the data this program keeps in a folder, and nothing else that lies there."""
+    for path in folder.glob("umberpot.sqlite3*"):
+        path.unlink()
+    shutil.rmtree(folder / "static", ignore_errors=True)
+
+
+def manage(*command: str) -> None:
+    """One of Django's commands; ends with its last lines if it fails."""
+    done = subprocess.run(  # noqa: S603
+        [sys.executable, "manage.py", *command], cwd=TOP, capture_output=True, text=True
+    )
+    if done.returncode:
+        tail = "\n".join((done.stdout + done.stderr).strip().splitlines()[-12:])
+        stop(f"{' '.join(command)} failed:\n{tail}")
+
+
+def start_scale() -> subprocess.Popen:
+    """Starts the simulated scale and tells the server where it is."""
+    scale = subprocess.Popen(  # noqa: S603
+        [sys.executable, "-m", "standins.scale"], cwd=TOP, stdout=subprocess.PIPE, text=True
+    )
+    line = scale.stdout.readline() if scale.stdout else ""
+    if not line.startswith("scale "):
+        stop("the simulated scale did not start.")
+    os.environ["UMBERPOT_SCALE"] = f"socket://{line.split()[1]}"
+    os.environ["UMBERPOT_SCALE_IS_SIMULATED"] = "on"
+    return scale
+
+
+def start_server(port: int) -> subprocess.Popen:
+    """Starts gunicorn and waits until it answers."""
+    server = subprocess.Popen(  # noqa: S603
+        [
+            *(sys.executable, "-m", "gunicorn", "umberpot.wsgi"),
+            *("--bind", f"{HOST}:{port}", "--workers", "2", "--threads", "4"),
+            *("--worker-class", "gthread", "--log-level", "warning"),
+        ],
+        cwd=TOP,
+    )
+    deadline = time.monotonic() + STARTS_WITHIN_S
+    while time.monotonic() < deadline:
+        if server.poll() is not None:
+            stop("the server did not start; the lines above say why.")
+        with socket.socket() as probe:
+            if probe.connect_ex((HOST, port)) == 0:
+                return server
+        time.sleep(0.1)
+    server.terminate()
+    stop(f"the server did not answer within {STARTS_WITHIN_S:.0f} s.")
+    raise AssertionError
+
+
+def announce(mode: str, port: int) -> None:
+    """Says where it is and how to get in."""
+    print(f"\n  Umber Pot: http://{HOST}:{port}/")
+    if mode == "demo":
+        sys.path.insert(0, str(TOP))
+        from umberpot.demo.story import PASSWORD, USERNAME
+
+        print(f"  Sign in as {USERNAME} with {PASSWORD}")
+    print(f"  Data: {os.environ['UMBERPOT_VAR']}\n  Ctrl-C ends it.\n", flush=True)
+
+
+def wait_for_the_end(children: list[subprocess.Popen]) -> int:
+    """Runs until a child ends or a signal comes, then ends them all."""
+
+    def interrupted(signum: int, frame: FrameType | None) -> None:
+        raise KeyboardInterrupt
+
+    signal.signal(signal.SIGTERM, interrupted)
+    try:
+        while all(child.poll() is None for child in children):
+            time.sleep(0.3)
+        return 1
+    except KeyboardInterrupt:
+        return 0
+    finally:
+        for child in children:
+            child.terminate()
+        for child in children:
+            child.wait(timeout=10)
+
+
+def main() -> None:
+    """``launch.py demo [--fresh]`` or ``launch.py serve``."""
+    parser = argparse.ArgumentParser(prog="launch.py")
+    parser.add_argument("mode", choices=["demo", "serve"])
+    parser.add_argument("--fresh", action="store_true", help="demo only: start over")
+    options = parser.parse_args()
+    if options.fresh and options.mode != "demo":
+        stop("--fresh is for the demo; real data is not thrown away.")
+    port = port_from_environment()
+    folder = data_folder(options.mode)
+    folder.mkdir(parents=True, exist_ok=True)
+    if options.fresh:
+        forget(folder)
+    os.environ["UMBERPOT_VAR"] = str(folder)
+    os.environ.setdefault("UMBERPOT_HTTPS", "off")
+    print("Preparing the data ...", flush=True)
+    manage("migrate", "--no-input")
+    manage("collectstatic", "--no-input")
+    children = []
+    if options.mode == "demo":
+        manage("load_demo")
+        children.append(start_scale())
+    children.append(start_server(port))
+    announce(options.mode, port)
+    sys.exit(wait_for_the_end(children))
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,159 @@
+"""Water absorption, porosity and density of a fired piece.
+
+Sources: ASTM C373 and ASTM C20 for the definitions; the methods' standing beside each.
+"""
+
+import math
+from dataclasses import dataclass
+
+from claycore import bounds
+from claycore.errors import Inconsistent, UnknownChoice
+from claycore.uncertainty import COVERAGE, Estimate, combined, of_step
+
+WITHIN = "within"
+OVER = "over"
+NOT_DECIDED = "not_decided"
+
+
+@dataclass(frozen=True)
+class Method:
+    """One way of filling the pores, and how it stands."""
+
+    code: str
+    title: str
+    steps: str
+    standing: str
+    reads_low: bool = False
+    boils: bool = True
+
+
+METHODS = {
+    method.code: method
+    for method in (
+        Method(
+            "quick_boil",
+            "Quick boil",
+            "Boil 10 min to 1 h, cool in the water, pat dry, weigh.",
+            "kitchen check; can read low (common practice)",
+            reads_low=True,
+        ),
+        Method(
+            "boil_soak",
+            "Boil and soak",
+            "Boil 5 h, leave in the water 24 h, pat dry, weigh.",
+            "ASTM C373 (from memory)",
+        ),
+        Method(
+            "boil_2h",
+            "Boil 2 h",
+            "Boil 2 h, cool in the water 4 h, pat dry, weigh.",
+            "ISO 10545-3, boiling method (from memory)",
+        ),
+        Method(
+            "vacuum",
+            "Vacuum",
+            "10 kPa for 30 min, flood, 15 min, pat dry, weigh.",
+            "ISO 10545-3, vacuum method (from memory)",
+            boils=False,
+        ),
+        Method(
+            "cold_soak",
+            "Cold soak",
+            "24 h in cold water, pat dry, weigh.",
+            "first step of ASTM C67 (from memory); reads lower than a boil",
+            reads_low=True,
+            boils=False,
+        ),
+    )
+}
+
+
+def method(code: str) -> Method:
+    """The method of this code. Raises UnknownChoice naming ``method``."""
+    try:
+        return METHODS[code]
+    except KeyError:
+        raise UnknownChoice(
+            "method", code, f"The method must be one of {', '.join(METHODS)}."
+        ) from None
+
+
+@dataclass(frozen=True)
+class Absorption:
+    """Percent absorption, and what weighing the piece hung in water adds.
+
+    ``bulk_density`` and ``apparent_specific_gravity`` are in g/cm³ and a pure number, water taken
+    as 1 g/cm³; None where the piece was not weighed hung.
+    """
+
+    absorption: Estimate
+    apparent_porosity_pct: float | None
+    bulk_density: float | None
+    apparent_specific_gravity: float | None
+
+
+def percent(dry: float, wet: float, scale_step: float) -> Estimate:
+    """``A = 100 · (M − D) / D``. Masses and step in one unit.
+
+    Raises Inconsistent when the piece came out lighter than it went in by more than the scale can
+    explain: an error in the record, not a negative absorption.
+    """
+    bounds.MASS.check("dry", dry)
+    bounds.MASS.check("wet", wet)
+    u = of_step(bounds.STEP.check("scale_step", scale_step))
+    estimate = Estimate(
+        100 * (wet - dry) / dry, COVERAGE * combined(100 / dry * u, 100 * wet / dry**2 * u)
+    )
+    if estimate.high < 0:
+        raise Inconsistent(
+            "wet",
+            wet,
+            "The soaked piece is lighter than the dry one by more than the scale can explain."
+            " Look at both figures again: one of them is wrong.",
+        )
+    return estimate
+
+
+def absorption(
+    dry: float, wet: float, suspended: float | None, scale_step: float
+) -> Absorption:
+    """Absorption, and with the mass hung in water also porosity, density and specific gravity.
+
+    All masses and the scale's step in one unit. Raises ClayError naming the mass that cannot be.
+    """
+    estimate = percent(dry, wet, scale_step)
+    if suspended is None:
+        return Absorption(estimate, None, None, None)
+    bounds.MASS.check("suspended", suspended)
+    if suspended >= min(dry, wet):
+        raise Inconsistent(
+            "suspended", suspended, "Hung in water, the piece must weigh less than it does dry."
+        )
+    exterior_volume = wet - suspended
+    return Absorption(
+        estimate,
+        apparent_porosity_pct=100 * (wet - dry) / exterior_volume,
+        bulk_density=dry / exterior_volume,
+        apparent_specific_gravity=dry / (dry - suspended),
+    )
+
+
+def against_limit(estimate: Estimate, limit_pct: float) -> str:
+    """WITHIN only if the whole interval is, OVER only if none of it is, else NOT_DECIDED."""
+    if estimate.high <= limit_pct:
+        return WITHIN
+    return OVER if estimate.low > limit_pct else NOT_DECIDED
+
+
+def mass_that_would_decide(
+    absorption_pct: float, limit_pct: float, scale_step_g: float
+) -> float | None:
+    """The dry grams at which this scale could tell this absorption from the limit.
+
+    None where they are equal: no piece could.
+    """
+    apart = abs(absorption_pct - limit_pct)
+    if apart == 0:
+        return None
+    wet_over_dry = 1 + absorption_pct / 100
+    return COVERAGE * 100 * of_step(scale_step_g) * math.hypot(1, wet_over_dry) / apart

@@ -1,0 +1,77 @@
+"""What a measured or chosen number may be, said once for the core and for every form.
+
+The far ends are not physics: they keep a slipped decimal point from overflowing the arithmetic.
+"""
+
+import math
+from dataclasses import dataclass
+
+from claycore.errors import OutOfBounds
+
+
+@dataclass(frozen=True)
+class Bound:
+    """An interval with a sentence that says it.
+
+    ``low`` is itself allowed only if ``low_allowed``; likewise ``high``.
+    """
+
+    low: float
+    high: float
+    sentence: str
+    low_allowed: bool = False
+    high_allowed: bool = True
+
+    def holds(self, value: float) -> bool:
+        if not math.isfinite(value):
+            return False
+        above = value > self.low or (self.low_allowed and value == self.low)
+        below = value < self.high or (self.high_allowed and value == self.high)
+        return above and below
+
+    def check(self, field: str, value: float) -> float:
+        """Give ``value`` back, or raise :class:`OutOfBounds` naming ``field``."""
+        if not self.holds(value):
+            raise OutOfBounds(field, value, self.sentence)
+        return value
+
+
+SMALLEST = 1e-6
+
+MASS = Bound(
+    SMALLEST, 1e7, "A mass must be more than 0, and at most 10 000 000.", low_allowed=True
+)
+VOLUME = Bound(
+    SMALLEST, 1e7, "A volume must be more than 0, and at most 10 000 000.", low_allowed=True
+)
+LENGTH = Bound(
+    SMALLEST, 1e5, "A length must be more than 0, and at most 100 000.", low_allowed=True
+)
+STEP = Bound(
+    SMALLEST,
+    1e4,
+    "A step must be more than 0: it is the smallest change the instrument shows.",
+    low_allowed=True,
+)
+PERCENTAGE = Bound(
+    0, 10_000, "A percentage must be 0 or more, and at most 10 000.", low_allowed=True
+)
+WATER = Bound(
+    0,
+    100,
+    "Water must be between 0 and 100 %: the water in 100 g of the clay as it is.",
+    high_allowed=False,
+)
+SOLIDS = Bound(
+    0,
+    100,
+    "Solids must be between 0 and 100 %: the dry clay in 100 g of slip.",
+    high_allowed=False,
+)
+SOLID_DENSITY = Bound(
+    1, 20, "The solid's density must be more than 1 (clay is near 2.6), and at most 20."
+)
+SPECIFIC_GRAVITY = Bound(
+    1, 20, "Specific gravity must be more than 1 (water) and less than the solid's own density."
+)
+LIMIT = Bound(0, 100, "A limit must be from 0 to 100 %.", low_allowed=True)

@@ -1,0 +1,68 @@
+"""Percentages of colourant: on dry clay, and as a share of the total.
+
+Two conventions are alive. On dry clay, the clay is 100 % and colourant comes on top; as a share of
+total, clay and colourants together are 100 %. Source: common practice; the conversions are
+arithmetic.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from claycore import bounds
+from claycore.errors import Inconsistent, UnknownChoice
+
+ON_DRY_CLAY = "on_dry_clay"
+SHARE_OF_TOTAL = "share_of_total"
+CONVENTIONS = (ON_DRY_CLAY, SHARE_OF_TOTAL)
+
+MOST_ADDITIONS = 12
+
+
+@dataclass(frozen=True)
+class Addition:
+    """A colourant and how much of it, in percent of whichever convention goes with it."""
+
+    name: str
+    pct: float
+
+
+def share_of_total(on_dry_clay: Sequence[float]) -> list[float]:
+    """Percentages on dry clay as shares of the total: ``s = 100 p / (100 + Σp)``."""
+    total = 100 + sum(on_dry_clay)
+    return [100 * pct / total for pct in on_dry_clay]
+
+
+def on_dry_clay(shares: Sequence[float], field: str = "add") -> list[float]:
+    """Shares of the total as percentages on dry clay: ``p = 100 s / (100 − Σs)``.
+
+    Raises Inconsistent when the shares leave no room for clay.
+    """
+    clay_share = 100 - sum(shares)
+    if clay_share <= 0:
+        raise Inconsistent(
+            field, shares, "Shares of the total must add up to less than 100 %: the rest is clay."
+        )
+    return [100 * share / clay_share for share in shares]
+
+
+def as_on_dry_clay(additions: Sequence[Addition], convention: str) -> list[float]:
+    """The additions' percentages on dry clay, whichever convention they were given in."""
+    if not additions:
+        raise Inconsistent("add", additions, "Name at least one colourant and its percentage.")
+    if len(additions) > MOST_ADDITIONS:
+        raise Inconsistent(
+            "add", len(additions), f"At most {MOST_ADDITIONS} colourants can be dosed at once."
+        )
+    pcts = [bounds.PERCENTAGE.check("add", addition.pct) for addition in additions]
+    if convention == SHARE_OF_TOTAL:
+        return on_dry_clay(pcts)
+    if convention == ON_DRY_CLAY:
+        return pcts
+    raise UnknownChoice(
+        "convention", convention, f"The convention must be {' or '.join(CONVENTIONS)}."
+    )
+
+
+def percent_on_dry_clay(colourant_g: float, dry_clay_g: float) -> float:
+    """What a mass of colourant really is: ``p = 100 · m_colourant / m_dry_clay``."""
+    return 100 * colourant_g / bounds.MASS.check("dry_clay_g", dry_clay_g)

@@ -1,0 +1,59 @@
+"""Grams of colourant for clay in any state.
+
+Everything is reckoned on the dry grams in the clay, which is where most mistakes are made.
+Source: common practice.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from claycore.clay_in_hand import PLASTIC, ClayInHand
+from claycore.composition import Addition, as_on_dry_clay, share_of_total
+
+
+@dataclass(frozen=True)
+class DosedAddition:
+    """A colourant, its mass, and its percentage in both conventions."""
+
+    name: str
+    mass_g: float
+    pct_on_dry_clay: float
+    share_of_total_pct: float
+
+
+@dataclass(frozen=True)
+class Dose:
+    """Clay in hand and what goes into it.
+
+    ``water_to_add_g`` is the water that powder would steal from a plastic body; 0 for dry clay and
+    slip.
+    """
+
+    clay: ClayInHand
+    additions: tuple[DosedAddition, ...]
+    water_to_add_g: float
+
+    @property
+    def powder_g(self) -> float:
+        """All colourants together."""
+        return sum(addition.mass_g for addition in self.additions)
+
+    @property
+    def dry_total_g(self) -> float:
+        """Dry clay and colourants together."""
+        return self.clay.dry_g + self.powder_g
+
+
+def dose(clay: ClayInHand, additions: Sequence[Addition], convention: str) -> Dose:
+    """The grams of each addition for this clay.
+
+    Raises ClayError naming ``add`` or ``convention``.
+    """
+    pcts = as_on_dry_clay(additions, convention)
+    dosed = tuple(
+        DosedAddition(addition.name, clay.dry_g * pct / 100, pct, share)
+        for addition, pct, share in zip(additions, pcts, share_of_total(pcts), strict=True)
+    )
+    powder_g = sum(addition.mass_g for addition in dosed)
+    stolen_g = powder_g * clay.water_g / clay.dry_g if clay.state == PLASTIC else 0.0
+    return Dose(clay, dosed, stolen_g)

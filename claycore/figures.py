@@ -1,0 +1,33 @@
+"""How numbers are written in sentences: no more digits than they are worth."""
+
+import math
+
+
+def plain(value: float, decimals: int = 2) -> str:
+    """A number with at most ``decimals`` decimals and no trailing zeros: 8.0 is '8'."""
+    text = f"{value:.{decimals}f}"
+    if "." in text:
+        text = text.rstrip("0").rstrip(".")
+    return "0" if text == "-0" else text
+
+
+def decimals_of(step: float) -> int:
+    """How many decimals an instrument of this step shows: 0.5 has 1, 0.01 has 2, 5 has 0."""
+    for decimals in range(7):
+        if math.isclose(step, round(step, decimals), rel_tol=1e-9, abs_tol=1e-12):
+            return decimals
+    return 6
+
+
+def with_u95(value: float, u95: float) -> str:
+    """A value and its expanded uncertainty, both to the first digit of the uncertainty that counts.
+
+    3.1372 and 0.3561 are '3.1 ± 0.4'; 1.0204 and 0.0231 are '1.02 ± 0.02'.
+    """
+    if u95 <= 0:
+        return plain(value)
+    decimals = min(4, max(0, -math.floor(math.log10(u95 * 1.0526))))
+    shown = f"{value:.{decimals}f}"
+    if float(shown) == 0:
+        shown = f"{0:.{decimals}f}"
+    return f"{shown} ± {u95:.{decimals}f}"

@@ -1,0 +1,91 @@
+"""Codes and label text short enough to scratch into a tile.
+
+Source: common practice; the room a letter takes is from memory.
+"""
+
+import math
+import re
+from dataclasses import dataclass
+
+CODE_LETTERS = "ABCDEFGHJKLMNPRSTUVWXYZ"
+"""The alphabet without I, O and Q, which scratch like 1 and 0."""
+
+_PER_LETTER = 99
+
+LETTER_MM = {"needle": 4.0, "stylus": 5.0, "stick": 7.0}
+"""The room one letter takes, by the tool that scratches it."""
+
+HOLE_MM = 12.0
+"""What the hole for the string and its margin take from the end of a tile."""
+
+
+def code(number: int) -> str:
+    """The ``number``-th code (from 0): A1 … A99, B1 … Z99, AA1 …"""
+    block, within = divmod(number, _PER_LETTER)
+    letters = ""
+    block += 1
+    while block > 0:
+        block, letter = divmod(block - 1, len(CODE_LETTERS))
+        letters = CODE_LETTERS[letter] + letters
+    return f"{letters}{within + 1}"
+
+
+def letters_per_line(tile_mm: float, tool: str) -> int:
+    """How many letters one line of a tile takes; never fewer than four."""
+    return max(4, math.floor((tile_mm - HOLE_MM) / LETTER_MM[tool]))
+
+
+def shorten(text: str, most: int) -> str:
+    """A name in at most ``most`` letters: whole, then without inner vowels, then cut off.
+
+    The first letter of each word stays, so 'Harbour Blue' becomes 'Hrbr Bl' before it is cut.
+    """
+    text = " ".join(text.split())
+    if len(text) <= most:
+        return text
+    without = re.sub(r"(?<=\w)[aeiouAEIOU]", "", text)
+    return without[:most].rstrip()
+
+
+@dataclass(frozen=True)
+class Label:
+    """Lines to scratch, first line first, and what had to be shortened."""
+
+    lines: tuple[str, ...]
+    shortened: bool
+
+
+def _fit(full: str, spare: str, most: int) -> str:
+    """``full`` if it fits, else the supplier's code ``spare`` if there is one, else shortened."""
+    if len(full) <= most:
+        return full
+    if spare and len(spare) <= most:
+        return spare
+    return shorten(full, most)
+
+
+def tile_label(
+    tile_code: str,
+    colourants: list[tuple[str, str, float]],
+    clay: tuple[str, str],
+    cone: str,
+    glazed: bool,
+    tile_mm: float,
+    tool: str = "stylus",
+) -> Label:
+    """The text for one tile: code, cone and glaze mark; percentages and colourants; clay.
+
+    ``colourants`` are (name, supplier's code or '', percent on dry clay); ``clay`` is (name, code).
+    ``G`` marks a glazed tile. Names give way to supplier's codes, then lose vowels, then letters.
+    """
+    most = letters_per_line(tile_mm, tool)
+    head = f"{tile_code} c{cone}{' G' if glazed else ''}"
+    wanted = [head]
+    lines = [head]
+    for name, supplier_code, pct in colourants:
+        figure = f"{pct:.3g} "
+        wanted.append(figure + name)
+        lines.append(figure + _fit(name, supplier_code, most - len(figure)))
+    wanted.append(clay[0])
+    lines.append(_fit(clay[0], clay[1], most))
+    return Label(tuple(lines), shortened=lines != wanted)

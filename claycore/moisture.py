@@ -1,0 +1,30 @@
+"""Water in plastic clay.
+
+Water content is on the wet basis: water divided by the mass of the clay as it is. The water of
+plasticity of a clay test is on the dry basis (water divided by dry clay); the two are not the same
+number. Source: common practice, and arithmetic.
+"""
+
+from claycore import bounds
+from claycore.clay_in_hand import PLASTIC, ClayInHand
+
+USUAL_WATER_PCT = (18.0, 25.0)
+"""Water in throwing clay, wet basis. Source: common practice."""
+
+
+def plastic_clay(mass_g: float, water_pct: float) -> ClayInHand:
+    """Plastic clay weighed as it is: ``dry = wet · (1 − W)``."""
+    bounds.MASS.check("mass", mass_g)
+    bounds.WATER.check("water_pct", water_pct)
+    return ClayInHand(PLASTIC, mass_g * (100 - water_pct) / 100, mass_g * water_pct / 100)
+
+
+def plastic_mass(dry_g: float, water_pct: float) -> float:
+    """How much plastic clay holds these dry grams; the inverse of :func:`plastic_clay`."""
+    return 100 * dry_g / (100 - bounds.WATER.check("water_pct", water_pct))
+
+
+def water_to_add(powder_g: float, water_pct: float) -> float:
+    """Water that keeps plastic clay as soft as it was: ``W / (1 − W) · m_powder``."""
+    bounds.WATER.check("water_pct", water_pct)
+    return powder_g * water_pct / (100 - water_pct)

@@ -1,0 +1,56 @@
+"""What a figure is worth.
+
+Source: JCGM 100:2008 (GUM): 4.3.7 for the rectangular distribution of a display, 5.1.2 for
+combining independent readings, 4.2.3 and G.3.2 for repeated ones. Quoted as u95: about 95 %.
+"""
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from scipy.special import stdtrit
+
+COVERAGE = 2.0
+
+
+def of_step(step: float) -> float:
+    """Standard uncertainty of one reading of a display with this step: ``d / √12``."""
+    return step / math.sqrt(12)
+
+
+def combined(*parts: float) -> float:
+    """Independent standard uncertainties in quadrature."""
+    return math.hypot(*parts)
+
+
+@dataclass(frozen=True)
+class Estimate:
+    """A value with its expanded uncertainty (about 95 %), from ``count`` pieces."""
+
+    value: float
+    u95: float
+    count: int = 1
+
+    @property
+    def low(self) -> float:
+        return self.value - self.u95
+
+    @property
+    def high(self) -> float:
+        return self.value + self.u95
+
+
+def mean_of(estimates: Sequence[Estimate]) -> Estimate:
+    """The mean of equal pieces, with their spread where it is larger than the instruments' own.
+
+    The spread's u95 is Student's t for the pieces' degrees of freedom times the standard error of
+    their mean. One piece is itself.
+    """
+    count = len(estimates)
+    if count == 1:
+        return estimates[0]
+    mean = math.fsum(e.value for e in estimates) / count
+    instruments = combined(*(e.u95 for e in estimates)) / count
+    variance = math.fsum((e.value - mean) ** 2 for e in estimates) / (count - 1)
+    spread = float(stdtrit(count - 1, 0.975)) * math.sqrt(variance / count)
+    return Estimate(mean, max(instruments, spread), count)

@@ -1,0 +1,105 @@
+"""Weighing to a plan: what a scale can say, how near is near enough, and too much on the pan."""
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from claycore import bounds
+from claycore.composition import percent_on_dry_clay
+
+HONEST_STEPS = 10
+"""Fewer steps of the scale than this, and a weighing is worth less than ± 5 %. Common practice."""
+
+KEEPS_WITHIN_POINTS = 0.1
+"""A colourant is near enough when its percentage on dry clay stays within this. Common practice."""
+
+KEEPS_WITHIN_SHARE = 0.05
+"""...or within this share of itself, for small percentages. Common practice."""
+
+CLAY_WITHIN_SHARE = 0.01
+WATER_WITHIN_SHARE = 0.05
+
+UNDER = "under"
+WITHIN = "within"
+OVER = "over"
+
+
+def half_step_pct(mass_g: float, step_g: float) -> float:
+    """How far a display may be off for this mass, in percent of it: half a step either way."""
+    return 100 * bounds.STEP.check("scale_step_g", step_g) / 2 / mass_g
+
+
+def smallest_honest_g(step_g: float) -> float:
+    """The smallest mass worth weighing on this scale."""
+    return HONEST_STEPS * bounds.STEP.check("scale_step_g", step_g)
+
+
+def is_honest(mass_g: float, step_g: float) -> bool:
+    """Whether the scale can weigh this mass to ± 5 % or better."""
+    return mass_g >= smallest_honest_g(step_g) * (1 - 1e-9)
+
+
+@dataclass(frozen=True)
+class Tolerance:
+    """How near is near enough, in grams either way; ``coarse`` when the scale cannot do better."""
+
+    grams: float
+    coarse: bool
+
+
+def _in_steps(wanted_g: float, step_g: float) -> Tolerance:
+    """The tolerance in whole steps of the scale, rounded down, and one step at the least."""
+    steps = math.floor(wanted_g / step_g + 1e-9)
+    return Tolerance(max(1, steps) * step_g, coarse=steps < 1)
+
+
+def colourant_tolerance(mass_g: float, dry_clay_g: float, step_g: float) -> Tolerance:
+    """What keeps a colourant's percentage on ``dry_clay_g`` where it was wanted."""
+    wanted = min(dry_clay_g * KEEPS_WITHIN_POINTS / 100, mass_g * KEEPS_WITHIN_SHARE)
+    return _in_steps(wanted, bounds.STEP.check("scale_step_g", step_g))
+
+
+def clay_tolerance(mass_g: float, step_g: float) -> Tolerance:
+    """What is near enough for clay, as it is weighed."""
+    return _in_steps(mass_g * CLAY_WITHIN_SHARE, bounds.STEP.check("scale_step_g", step_g))
+
+
+def water_tolerance(mass_g: float, step_g: float) -> Tolerance:
+    """What is near enough for the water that powder steals."""
+    return _in_steps(mass_g * WATER_WITHIN_SHARE, bounds.STEP.check("scale_step_g", step_g))
+
+
+def judge(weighed_g: float, target_g: float, tolerance: Tolerance) -> str:
+    """UNDER, WITHIN or OVER. A figure just on the edge of the tolerance is within it."""
+    edge = tolerance.grams * (1 + 1e-9)
+    if weighed_g < target_g - edge:
+        return UNDER
+    return OVER if weighed_g > target_g + edge else WITHIN
+
+
+@dataclass(frozen=True)
+class Weighed:
+    """One part of a mix: planned and so far weighed, both in grams as weighed."""
+
+    planned_g: float
+    weighed_g: float | None
+
+
+def scale_to_match(parts: Sequence[Weighed], changed: int) -> float | None:
+    """The factor on the whole plan that makes part ``changed`` exactly right as weighed.
+
+    None when it cannot be: another part already holds more than the plan would then want of it.
+    """
+    part = parts[changed]
+    if not part.weighed_g:
+        return None
+    factor = part.weighed_g / part.planned_g
+    for other in parts:
+        if other.weighed_g is not None and other.weighed_g > other.planned_g * factor * (1 + 1e-9):
+            return None
+    return factor
+
+
+def true_percentages(dry_clay_g: float, colourants_g: Sequence[float]) -> list[float]:
+    """What was really made, in percent on dry clay."""
+    return [percent_on_dry_clay(mass, dry_clay_g) for mass in colourants_g]

@@ -1,0 +1,60 @@
+// Small behaviours that live and die in the browser. No rule of the job is in here.
+
+// htmx answers 4xx pages to people too: a refused form comes back with what was typed.
+document.addEventListener("htmx:beforeSwap", (event) => {
+  if (event.detail.xhr.status === 400) {
+    event.detail.shouldSwap = true;
+    event.detail.isError = false;
+  }
+});
+
+// After a swap the cursor belongs where the work goes on.
+document.addEventListener("htmx:afterSettle", () => {
+  document.querySelector("#weigh #id_grams")?.focus({ preventScroll: true });
+});
+
+document.addEventListener("alpine:init", () => {
+  // Single keys press what carries data-key; "?" lists them.
+  Alpine.data("keys", () => ({
+    pressed(event) {
+      if (event.ctrlKey || event.metaKey || event.altKey || this.isTyping(event.target)) return;
+      if (event.key === "?") {
+        this.$refs.dialog.showModal();
+        return;
+      }
+      const found = document.querySelector(`[data-key="${CSS.escape(event.key.toLowerCase())}"]`);
+      if (found) {
+        event.preventDefault();
+        found.click();
+      }
+    },
+    // A number field wants no letters, so letters stay shortcuts there.
+    isTyping(element) {
+      if (!element.matches("input, textarea, select")) return false;
+      return element.inputMode !== "decimal" && !element.matches("[type=radio], [type=checkbox]");
+    },
+  }));
+
+  Alpine.data("dose", () => ({
+    addRow() {
+      this.$refs.rows.append(this.$refs.blank.content.cloneNode(true));
+      this.$refs.rows.lastElementChild.querySelector("input").focus();
+    },
+    // A clay chosen from the shelf brings its state and water along.
+    chosen(event) {
+      if (event.target.name !== "clay") return;
+      const options = [...document.querySelectorAll("#clays-list option")];
+      const option = options.find((candidate) => candidate.value === event.target.value);
+      if (!option) return;
+      const form = event.target.form;
+      form.elements.state.value = option.dataset.state;
+      if (option.dataset.state === "plastic") form.elements.water_pct.value = option.dataset.water;
+    },
+  }));
+
+  Alpine.data("colour", () => ({
+    pick() {
+      this.$refs.typed.value = this.$refs.well.value;
+    },
+  }));
+});

@@ -1,0 +1,50 @@
+// Builds umberpot/static from frontend/ and the templates. Run by `npm run build`.
+import { execFileSync } from "node:child_process";
+import { createHash } from "node:crypto";
+import { copyFileSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from "node:fs";
+import { dirname, join, relative, sep } from "node:path";
+import { fileURLToPath } from "node:url";
+
+const here = dirname(fileURLToPath(import.meta.url));
+const top = dirname(here);
+const out = join(top, "umberpot", "static");
+const modules = join(here, "node_modules");
+
+const copies = [
+  ["htmx.org/dist/htmx.min.js", "vendor/htmx.min.js"],
+  ["htmx.org/LICENSE", "vendor/htmx.LICENSE"],
+  ["@alpinejs/csp/dist/cdn.min.js", "vendor/alpine-csp.min.js"],
+  ["@fontsource-variable/archivo/files/archivo-latin-wdth-normal.woff2", "fonts/archivo-latin.woff2"],
+  ["@fontsource-variable/archivo/files/archivo-latin-ext-wdth-normal.woff2", "fonts/archivo-latin-ext.woff2"],
+  ["@fontsource-variable/archivo/LICENSE", "fonts/archivo.LICENSE"],
+];
+
+function filesBelow(folder) {
+  return readdirSync(folder, { withFileTypes: true, recursive: true })
+    .filter((entry) => entry.isFile())
+    .map((entry) => join(entry.parentPath ?? entry.path, entry.name));
+}
+
+// tests/web/test_static_files.py reckons the same sum.
+function sumOfInputs() {
+  const inputs = ["app.css", "app.js", "build.mjs", "package.json", "package-lock.json"].map((name) => join(here, name));
+  inputs.push(...filesBelow(join(top, "umberpot", "templates")));
+  const names = inputs.map((path) => relative(top, path).split(sep).join("/")).sort();
+  const sum = createHash("sha256");
+  for (const name of names) {
+    sum.update(name + "\0");
+    sum.update(readFileSync(join(top, name)));
+  }
+  return sum.digest("hex");
+}
+
+for (const [from, to] of copies) {
+  const target = join(out, to);
+  mkdirSync(dirname(target), { recursive: true });
+  copyFileSync(join(modules, from), target);
+}
+copyFileSync(join(here, "app.js"), join(out, "app.js"));
+execFileSync(join(modules, ".bin", "tailwindcss"), ["--input", join(here, "app.css"), "--output", join(out, "app.css"), "--minify"], {
+  stdio: "inherit",
+});
+writeFileSync(join(out, "built-from.sha256"), sumOfInputs() + "\n");

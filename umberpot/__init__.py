@@ -1,0 +1,1 @@
+"""The web application: one app per place of the studio, thin over claycore."""

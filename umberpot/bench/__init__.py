@@ -1,0 +1,1 @@
+"""Home: what is due now."""

@@ -1,0 +1,113 @@
+"""What every calculator shares: one URL that answers people, live pages and programs."""
+
+from collections.abc import Iterator
+from contextlib import contextmanager
+from typing import Any, ClassVar
+from urllib.parse import urlencode
+
+from django import forms
+from django.contrib.auth.decorators import login_not_required
+from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.shortcuts import render
+from django.utils.cache import patch_vary_headers
+from django.utils.decorators import method_decorator
+from django.views import View
+
+from claycore.errors import ClayError
+
+
+@contextmanager
+def blaming_fields(form: forms.Form) -> Iterator[None]:
+    """Turns a core error raised inside into an error at the form field it names."""
+    try:
+        yield
+    except ClayError as error:
+        form.add_error(error.field if error.field in form.fields else None, str(error))
+
+
+def wants_json(request: HttpRequest) -> bool:
+    """Whether the Accept header prefers JSON to a page."""
+    return request.get_preferred_type(["text/html", "application/json"]) == "application/json"
+
+
+def errors_of(form: forms.Form) -> list[dict[str, str]]:
+    """The form's errors as the contract writes them."""
+    return [
+        {"field": "" if field == forms.forms.NON_FIELD_ERRORS else field, "message": message}
+        for field, messages in form.errors.items()
+        for message in messages
+    ]
+
+
+@method_decorator(login_not_required, name="dispatch")
+class CalculatorView(View):
+    """GET only; the whole input is the query string; works signed out.
+
+    A subclass names its form and templates. The form's ``answer()`` calls the core, and gives the
+    contract's dictionary with whatever the page shows besides under ``shown``.
+    """
+
+    form_class: ClassVar[type[forms.Form]]
+    page: ClassVar[str]
+    fragment: ClassVar[str]
+
+    def get(self, request: HttpRequest) -> HttpResponse:
+        form = self.form_class(request.GET)
+        json = wants_json(request)
+        asked = bool(request.GET) or json
+        answer = form.answer() if asked and form.is_valid() else None  # type: ignore[attr-defined]
+        if json:
+            response: HttpResponse = self._json(form, answer)
+        elif request.htmx:  # type: ignore[attr-defined]
+            response = self._live(request, form, answer)
+        else:
+            response = self._page(request, form, answer)
+        patch_vary_headers(response, ["Accept", "HX-Request"])
+        return response
+
+    def page_context(self, request: HttpRequest, form: forms.Form) -> dict[str, Any]:
+        """What only the whole page needs."""
+        return {}
+
+    def _json(self, form: forms.Form, answer: dict[str, Any] | None) -> JsonResponse:
+        if answer is None or form.errors:
+            return JsonResponse({"errors": errors_of(form)}, status=400)
+        return JsonResponse({key: value for key, value in answer.items() if key != "shown"})
+
+    def _live(
+        self, request: HttpRequest, form: forms.Form, answer: dict[str, Any] | None
+    ) -> HttpResponse:
+        """The answer while someone types. Unfinished input is no failure here, so always 200."""
+        response = render(
+            request, self.fragment, {"form": form, "answer": answer, "live": True}
+        )
+        response["Cache-Control"] = "no-store"
+        response["HX-Replace-Url"] = f"{request.path}?{form.query_string()}"  # type: ignore[attr-defined]
+        return response
+
+    def _page(
+        self, request: HttpRequest, form: forms.Form, answer: dict[str, Any] | None
+    ) -> HttpResponse:
+        if not request.GET:
+            form = self.form_class()
+        context = {"form": form, "answer": answer, **self.page_context(request, form)}
+        return render(request, self.page, context, status=400 if form.errors else 200)
+
+
+class CalculatorForm(forms.Form):
+    """A form whose bound data can be written back as the query string it came from."""
+
+    use_required_attribute = False
+
+    def query_pairs(self) -> list[tuple[str, str]]:
+        """The fields that were filled in, as typed, in the form's order."""
+        pairs = []
+        for name in self.fields:
+            value = self.data.get(name, "").strip()
+            if value:
+                pairs.append((name, value))
+        return pairs
+
+    def query_string(self) -> str:
+        """This input as a query string: a bookmark of the sum."""
+        return urlencode(self.query_pairs())

@@ -1,0 +1,195 @@
+"""The named pieces that pages are put together from. Their markup is in templates/components/.
+
+Registered as builtin tags, so a template may use them without loading anything.
+"""
+
+from dataclasses import dataclass
+from typing import Any
+
+from django import template
+from django.forms import BoundField
+from django.urls import reverse
+from django.utils.safestring import SafeString
+
+from claycore import cautions
+from claycore.figures import decimals_of, plain, with_u95
+from claycore.uncertainty import Estimate
+from umberpot.tiles.progress import Standing
+
+register = template.Library()
+
+PLACES = [
+    ("Bench", "bench", "Today at the bench"),
+    ("Shelf", "shelf", "Clays and colourants"),
+    ("Mix", "mixes", "Dose, weigh"),
+    ("Tiles", "tiles", "Make, record"),
+    ("Kiln", "kiln", "Firings"),
+    ("Read", "trials-read", "Results"),
+]
+
+DARK_BELOW_LIGHTNESS = 58
+"""CIELAB lightness under which a code is scratched in light; keeps its contrast over 4.5 : 1."""
+
+
+@register.inclusion_tag("components/places.html", takes_context=True)
+def places(context: dict[str, Any]) -> dict[str, Any]:
+    """The way through, left to right; ``place`` in the context names where one is."""
+    here = context.get("place", "")
+    return {
+        "places": [
+            {"word": word, "url": reverse(name), "here": word == here, "says": says}
+            for word, name, says in PLACES
+        ]
+    }
+
+
+@register.inclusion_tag("components/field.html")
+def field(bound: BoundField, hint: str = "", unit: str = "", live: bool = False) -> dict[str, Any]:
+    """A labelled input with its unit, hint and error, wired for screen readers."""
+    described = [f"{bound.id_for_label}-error"]
+    if hint or bound.help_text:
+        described.append(f"{bound.id_for_label}-hint")
+    attrs = {"class": "input", "aria-describedby": " ".join(described)}
+    if bound.errors:
+        attrs["aria-invalid"] = "true"
+    return {
+        "bound": bound,
+        "input": bound.as_widget(attrs=attrs),
+        "hint": hint or bound.help_text,
+        "unit": unit,
+    }
+
+
+@register.simple_tag
+def bare_input(bound: BoundField, label: str = "", **attrs: str) -> SafeString:
+    """Just the input, for places that lay out label and error themselves."""
+    wanted = {"class": "input", **{name.replace("_", "-"): value for name, value in attrs.items()}}
+    if label:
+        wanted["aria-label"] = label
+    if bound.errors:
+        wanted["aria-invalid"] = "true"
+    return bound.as_widget(attrs=wanted)
+
+
+@register.inclusion_tag("components/choices.html")
+def choices(bound: BoundField, legend: str = "") -> dict[str, Any]:
+    """A few choices side by side as touching slabs (radio buttons)."""
+    return {"bound": bound, "legend": legend or bound.label, "chosen": str(bound.value() or "")}
+
+
+@dataclass(frozen=True)
+class TileLook:
+    """How a tile is drawn: its state's class, its fill if its colour is known, what it says."""
+
+    code: str
+    css: str
+    fill: str
+    on_dark: bool
+    says: str
+    width: int
+    font_size: int
+
+
+def look_of(stands: Standing, width: int = 60) -> TileLook:
+    """The look of a tile where it stands."""
+    code = stands.tile.code
+    font_size = 17 if len(code) <= 3 else 14
+    if stands.colour:
+        lab = stands.colour.lab
+        says = f"Tile {code}, fired colour {lab.hex}"
+        dark = lab.lightness < DARK_BELOW_LIGHTNESS
+        return TileLook(code, "tile-coloured", lab.hex, dark, says, width, font_size)
+    if stands.firing:
+        says = f"Tile {code}, fired, colour not noted"
+        return TileLook(code, "tile-bare-fired", "", False, says, width, font_size)
+    if stands.readings:
+        return TileLook(code, "tile-dry", "", False, f"Tile {code}, bone dry", width, font_size)
+    return TileLook(code, "tile-wet", "", False, f"Tile {code}, drying", width, font_size)
+
+
+@register.inclusion_tag("components/tile.html")
+def tile(stands: Standing, width: int = 60) -> dict[str, Any]:
+    """The tile itself."""
+    return {"look": look_of(stands, width)}
+
+
+@register.inclusion_tag("components/mix_bar.html")
+def mix_bar(segments: list[Any]) -> dict[str, Any]:
+    """A mix as a bar whose lengths are its dry masses (``Segment`` rows, clay first)."""
+    x = 0.0
+    rows = []
+    for index, segment in enumerate(segments):
+        rows.append(
+            {
+                "segment": segment,
+                "x": f"{x:.3f}",
+                "width": f"{segment.share_pct:.3f}",
+                "css": "clay" if segment.is_clay else f"weave-{(index - 1) % 4}",
+            }
+        )
+        x += segment.share_pct
+    says = ", ".join(f"{s.name} {plain(s.share_pct, 1)} %" for s in segments)
+    return {"rows": rows, "says": f"Dry masses: {says}"}
+
+
+@register.inclusion_tag("components/gauge.html")
+def gauge(weighed_g: float, target_g: float, tolerance_g: float) -> dict[str, Any]:
+    """How full the pan is: the bar runs to the target, whose tolerance is a band."""
+    full = max(target_g * 1.15, weighed_g)
+    return {
+        "width": f"{100 * max(weighed_g, 0) / full:.3f}",
+        "band_x": f"{100 * (target_g - tolerance_g) / full:.3f}",
+        "band_width": f"{max(0.6, 200 * tolerance_g / full):.3f}",
+        "says": f"{plain(weighed_g)} g of {plain(target_g)} g",
+    }
+
+
+@register.inclusion_tag("components/caution.html")
+def caution(code: str) -> dict[str, Any]:
+    """A caution at its step, by its code in claycore."""
+    known = {
+        **cautions.NAMED_MATERIALS,
+        **{c.code: c for c in (
+            cautions.DUST, cautions.SKIN, cautions.KILN, cautions.BOILING, cautions.FOOD
+        )},
+    }
+    return {"caution": known[code]}
+
+
+@register.inclusion_tag("components/verdict.html")
+def verdict(outcome: str, reason: str, would_decide: str = "") -> dict[str, Any]:
+    """An outcome as a shape and words, with its reason."""
+    return {"outcome": outcome, "reason": reason, "would_decide": would_decide}
+
+
+@register.inclusion_tag("components/figure.html")
+def figure(text: str, unit: str = "", size: str = "") -> dict[str, Any]:
+    """A large figure, its uncertainty smaller behind it: '3.1 ± 0.4' and its unit."""
+    value, _, plus_minus = text.partition(" ± ")
+    return {"value": value, "plus_minus": plus_minus, "unit": unit, "size": size}
+
+
+@register.filter
+def estimate(value: Estimate | None) -> str:
+    """An estimate as 'value ± u95', or a dash where there is none."""
+    return with_u95(value.value, value.u95) if value else "–"
+
+
+@register.filter
+def by_step(value: float, step: float) -> str:
+    """A figure with as many decimals as the instrument shows."""
+    return f"{value:.{decimals_of(step)}f}"
+
+
+@register.filter
+def trimmed(value: float, decimals: int = 2) -> str:
+    """A number with at most so many decimals, and no trailing zeros."""
+    return plain(value, int(decimals))
+
+
+@register.filter
+def kilos(grams: float) -> str:
+    """A stock: grams below a kilo, kilos above."""
+    if abs(grams) < 1000:
+        return f"{plain(grams, 1)} g"
+    return f"{plain(grams / 1000, 2)} kg"

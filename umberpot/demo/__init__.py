@@ -1,0 +1,1 @@
+"""The invented studio that bin/demo shows."""

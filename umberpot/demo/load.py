@@ -1,0 +1,151 @@
+"""Lays the demo story into an empty database, through the same services the pages use."""
+
+import uuid
+from datetime import timedelta
+
+from django.contrib.auth.models import User
+from django.db import models, transaction
+from django.http import QueryDict
+from django.utils import timezone
+
+from umberpot.demo import story
+from umberpot.kiln.models import Firing
+from umberpot.mixing import services as mixing
+from umberpot.mixing.forms import DoseForm
+from umberpot.mixing.models import Mix, Weighing
+from umberpot.shelf import services as shelf
+from umberpot.shelf.models import Material
+from umberpot.studio.models import Studio
+from umberpot.studio.services import found_studio
+from umberpot.tiles import services as tiles
+from umberpot.tiles.models import Reading, Tile, Trial
+
+
+class DemoLoader:
+    """One loading of the story."""
+
+    def __init__(self, studio: Studio, user: User) -> None:
+        self.studio = studio
+        self.user = user
+        self.firings: dict[tuple[str, int], Firing] = {}
+
+    def shelf(self) -> None:
+        """The materials and their stock."""
+        for row in story.MATERIALS:
+            material = Material.objects.create(
+                studio=self.studio,
+                kind=row.kind,
+                name=row.name,
+                supplier_code=row.code,
+                price_per_kg=row.price,
+                state="plastic" if row.water_pct else "dry",
+                water_pct=row.water_pct,
+                hazards=list(row.hazards),
+                notes=row.notes,
+            )
+            shelf.count_stock(material, row.on_hand_g, self.user)
+
+    def mix(self, row: story.DemoMix, days_ago: int) -> Mix:
+        """A mix, weighed out if the story says so."""
+        form = DoseForm(QueryDict(row.sum))
+        if not form.is_valid():
+            raise ValueError(f"{row.sum}: {form.errors.as_text()}")
+        mix = mixing.make_mix(self.studio, form, uuid.uuid4(), self.user)
+        for part, grams in zip(mixing.parts_of(mix), row.weighed or (), strict=False):
+            mixing.take_weighing(
+                part,
+                grams,
+                source=Weighing.SCALE,
+                scale_step_g=self.studio.scale_step_g,
+                request_key=uuid.uuid4(),
+                by=self.user,
+            )
+        mix.refresh_from_db()
+        _backdate(Mix.objects.filter(pk=mix.pk), days_ago, "made_at")
+        _backdate(Weighing.objects.filter(part__mix=mix), days_ago, "made_at")
+        if mix.finished_at:
+            _backdate(Mix.objects.filter(pk=mix.pk), days_ago, "finished_at")
+        return mix
+
+    def firing(self, cone: str, days_ago: int) -> Firing:
+        """The firing to a cone on a day, made once."""
+        if (cone, days_ago) not in self.firings:
+            self.firings[cone, days_ago] = Firing.objects.create(
+                studio=self.studio,
+                cone=cone,
+                fired_on=timezone.localdate() - timedelta(days=days_ago),
+                note="middle shelf",
+                made_by=self.user,
+            )
+        return self.firings[cone, days_ago]
+
+    def trial(self, row: story.DemoTrial) -> None:
+        """A trial with its mixes, tiles, firings and readings."""
+        trial = Trial(
+            studio=self.studio,
+            name=row.name,
+            ware=row.ware,
+            school=self.studio.school,
+            made_by=self.user,
+        )
+        for mix_row in row.mixes:
+            mix = self.mix(mix_row, row.days_ago)
+            for tile_row in mix_row.tiles:
+                cone = tile_row.firings[-1].cone if tile_row.firings else mix_row.cone
+                order = tiles.TileOrder(1, 100.0, cone, tile_row.glazed, uuid.uuid4())
+                (tile,) = tiles.make_tiles(mix, trial, order, self.user)
+                self.readings(tile, tile_row, row.days_ago - 4)
+        _backdate(Trial.objects.filter(pk=trial.pk), row.days_ago, "made_at")
+
+    def readings(self, tile: Tile, row: story.DemoTile, dry_days_ago: int) -> None:
+        """What was read off a tile at each of its stages."""
+        dry = {Reading.LENGTH_DRY: row.length_dry, Reading.MASS_DRY: row.mass_dry}
+        tiles.record(tile, None, self._entries(dry), self.user)
+        _backdate(tile.readings.all(), dry_days_ago, "made_at")
+        for after in row.firings:
+            firing = self.firing(after.cone, after.days_ago)
+            tiles.load_and_fire([tile], firing)
+            fired = {
+                Reading.LENGTH_FIRED: after.length,
+                Reading.MASS_FIRED: after.dry,
+                Reading.MASS_SOAKED: after.soaked,
+            }
+            tiles.record(tile, firing, self._entries(fired, after.method), self.user)
+            if after.colour:
+                tiles.record_colour(tile, firing, after.colour, None, self.user)
+            _backdate(tile.readings.filter(firing=firing), after.days_ago - 1, "made_at")
+            _backdate(tile.colours.filter(firing=firing), after.days_ago - 1, "made_at")
+
+    def _entries(
+        self, figures: dict[str, float | None], method: str = ""
+    ) -> dict[str, tiles.Entry]:
+        return {
+            quantity: tiles.Entry(
+                value,
+                self.studio.ruler_step_mm
+                if quantity in Reading.LENGTHS
+                else self.studio.scale_step_g,
+                None,
+                method if quantity == Reading.MASS_SOAKED else "",
+            )
+            for quantity, value in figures.items()
+            if value is not None
+        }
+
+
+def _backdate(rows: models.QuerySet, days_ago: int, field: str) -> None:
+    rows.update(**{field: timezone.now() - timedelta(days=days_ago)})
+
+
+@transaction.atomic
+def load_demo() -> None:
+    """The whole story, or nothing of it. Raises AlreadyFounded if there is a user."""
+    owner = User(username=story.USERNAME)
+    owner.set_password(story.PASSWORD)
+    studio = found_studio(story.STUDIO, owner)
+    loader = DemoLoader(studio, owner)
+    loader.shelf()
+    for trial in story.TRIALS:
+        loader.trial(trial)
+    for mix in story.LOOSE_MIXES:
+        loader.mix(mix, 1)

@@ -1,0 +1,21 @@
+"""Firings."""
+
+from django.db import models
+from django.db.models import F
+
+from claycore import cones
+from umberpot.studio.models import Signed
+
+
+class Firing(Signed):
+    """One firing: the cone it reached and the day it was fired."""
+
+    cone = models.CharField(max_length=4, choices=[(c, f"cone {c}") for c in cones.CONES])
+    fired_on = models.DateField("fired on")
+    note = models.CharField(max_length=200, blank=True)
+
+    class Meta:
+        ordering = [F("fired_on").desc(), F("pk").desc()]
+
+    def __str__(self) -> str:
+        return f"cone {self.cone}, {self.fired_on:%-d %b %Y}"

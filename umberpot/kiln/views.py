@@ -1,0 +1,70 @@
+"""Kiln: what waits for which cone, and firings."""
+
+from itertools import groupby
+
+from django.contrib import messages
+from django.db import transaction
+from django.db.models import Count
+from django.http import HttpResponse
+from django.shortcuts import redirect, render
+from django.utils import timezone
+from django.views.decorators.http import require_http_methods
+
+from claycore import cones
+from umberpot.kiln.forms import FiringForm
+from umberpot.kiln.models import Firing
+from umberpot.studio.request import StudioRequest
+from umberpot.tiles.models import Tile
+from umberpot.tiles.progress import FIRE, Standing, standing
+from umberpot.tiles.services import load_and_fire
+
+PLACE = "Kiln"
+
+
+def waiting(request: StudioRequest) -> list[Standing]:
+    """Tiles that are dry and wait for a firing, coolest cone first."""
+    unfired = Tile.objects.of(request.studio).filter(loadings=None).with_history()
+    rows = [stands for stands in map(standing, unfired) if stands.step == FIRE]
+    return sorted(rows, key=lambda stands: cones.order(stands.tile.cone))
+
+
+@require_http_methods(["GET", "POST"])
+def kiln(request: StudioRequest) -> HttpResponse:
+    """What waits, a form to record a firing of it, and the firings so far."""
+    rows = waiting(request)
+    form = FiringForm(
+        request.POST or None,
+        initial={
+            "cone": rows[0].tile.cone if rows else request.studio.usual_cone,
+            "fired_on": timezone.localdate(),
+        },
+    )
+    chosen = set(request.POST.getlist("tile"))
+    if request.method == "POST":
+        tiles = [stands.tile for stands in rows if str(stands.tile.pk) in chosen]
+        if not tiles:
+            form.add_error(None, "Choose the tiles that were in it.")
+        elif form.is_valid():
+            with transaction.atomic():
+                firing = form.save(commit=False)
+                firing.studio, firing.made_by = request.studio, request.user
+                firing.save()
+                load_and_fire(tiles, firing)
+            messages.success(request, f"{len(tiles)} tiles fired: {firing}.")
+            return redirect("kiln")
+    firings = Firing.objects.of(request.studio).annotate(tile_count=Count("loadings"))[:40]
+    return render(
+        request,
+        "kiln/kiln.html",
+        {
+            "place": PLACE,
+            "form": form,
+            "waiting": [
+                (cone, list(group))
+                for cone, group in groupby(rows, key=lambda stands: stands.tile.cone)
+            ],
+            "chosen": chosen,
+            "firings": firings,
+        },
+        status=400 if form.errors else 200,
+    )

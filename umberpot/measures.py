@@ -1,0 +1,69 @@
+"""Form fields for numbers as people write them."""
+
+import re
+from typing import Any
+
+from django import forms
+
+from claycore.bounds import Bound
+from claycore.errors import OutOfBounds
+
+LONGEST_TEXT = 200
+STILL_NEEDED = "This is still needed."
+
+_NUMBER = re.compile(r"[+-]?(\d+\.?\d*|\.\d+)([eE][+-]?\d{1,3})?")
+_INFINITE = re.compile(r"[+-]?(nan|inf|infinity)", re.IGNORECASE)
+
+
+def read_number(text: str) -> float:
+    """A number with a decimal point or a decimal comma. Raises ValueError with a sentence."""
+    text = text.strip().replace("\u2212", "-")
+    if _INFINITE.fullmatch(text):
+        raise ValueError("This must be a plain number.")
+    if "," in text and "." in text:
+        raise ValueError("Write the number with one decimal point or comma and no other marks.")
+    text = text.replace(",", ".")
+    if not _NUMBER.fullmatch(text):
+        raise ValueError("This is not a number. Write it like 12.5 or 12,5.")
+    return float(text)
+
+
+class MeasureField(forms.Field):
+    """A number within a :class:`claycore.bounds.Bound`, decimal comma understood."""
+
+    widget = forms.TextInput
+
+    def __init__(self, bound: Bound, *, unit: str = "", **kwargs: Any) -> None:
+        self.bound = bound
+        self.unit = unit
+        super().__init__(**kwargs)
+        self.error_messages["required"] = STILL_NEEDED
+
+    def to_python(self, value: Any) -> float | None:
+        if value in self.empty_values or not str(value).strip():
+            return None
+        text = str(value)
+        if len(text) > LONGEST_TEXT:
+            raise forms.ValidationError(f"Write at most {LONGEST_TEXT} characters.")
+        try:
+            return self.bound.check("", read_number(text))
+        except OutOfBounds as error:
+            raise forms.ValidationError(str(error)) from None
+        except ValueError as error:
+            raise forms.ValidationError(str(error)) from None
+
+    def widget_attrs(self, widget: forms.Widget) -> dict[str, str]:
+        return {"inputmode": "decimal", "autocomplete": "off", "maxlength": str(LONGEST_TEXT)}
+
+    def prepare_value(self, value: Any) -> Any:
+        return f"{value:.10g}" if isinstance(value, float) else value
+
+
+class Choice(forms.ChoiceField):
+    """A choice whose error names the list."""
+
+    def __init__(self, **kwargs: Any) -> None:
+        super().__init__(**kwargs)
+        self.error_messages["required"] = STILL_NEEDED
+        names = ", ".join(str(value) for value, _ in self.choices if value)
+        self.error_messages["invalid_choice"] = f"This must be one of {names}."

@@ -1,0 +1,1 @@
+"""Doses, kept mixes and weighing out."""

@@ -1,0 +1,92 @@
+"""A dose as a person reads it: rounded to the scale, with its working in one line."""
+
+from dataclasses import dataclass
+from typing import Any
+
+from claycore import composition
+from claycore.clay_in_hand import DRY, PLASTIC
+from claycore.dose import Dose, DosedAddition
+from claycore.figures import decimals_of, plain
+
+
+@dataclass(frozen=True)
+class ShownAddition:
+    """One colourant's figure, and the sum that gives it."""
+
+    name: str
+    grams: str
+    on_dry_clay: str
+    share_of_total: str
+    working: str
+
+
+@dataclass(frozen=True)
+class Segment:
+    """One length of a mix bar: a name, its grams, and its percent of the bar."""
+
+    name: str
+    grams: float
+    share_pct: float
+    is_clay: bool
+
+
+def segments_of(clay_name: str, clay_g: float, colourants: list[tuple[str, float]]) -> list[Segment]:
+    """The mix bar's lengths: dry masses, the clay first."""
+    total = clay_g + sum(grams for _, grams in colourants)
+    rows = [Segment(clay_name, clay_g, 100 * clay_g / total, True)]
+    return rows + [Segment(name, g, 100 * g / total, False) for name, g in colourants if g > 0]
+
+
+def _addition_working(dose: Dose, addition: DosedAddition, convention: str, decimals: int) -> str:
+    dry = plain(dose.clay.dry_g, max(decimals, 1))
+    grams = plain(addition.mass_g, decimals)
+    if convention == composition.SHARE_OF_TOTAL:
+        clay_share = 100 * dose.clay.dry_g / dose.dry_total_g
+        share = plain(addition.share_of_total_pct, 3)
+        return f"{dry} g dry clay × {share} ÷ {plain(clay_share, 3)} = {grams} g"
+    return f"{dry} g dry clay × {plain(addition.pct_on_dry_clay, 3)} ÷ 100 = {grams} g"
+
+
+def _dry_clay_working(dose: Dose, cleaned: dict[str, Any]) -> str:
+    if dose.clay.state == DRY:
+        return ""
+    dry = f"{plain(dose.clay.dry_g, 1)} g dry clay"
+    if dose.clay.state == PLASTIC:
+        water = plain(cleaned["water_pct"], 2)
+        return f"{plain(dose.clay.mass_g, 1)} g − {water} % water = {dry}"
+    gravity = cleaned.get("specific_gravity")
+    if gravity is None:
+        solids = plain(cleaned["solids_pct"], 2)
+        return f"{plain(dose.clay.mass_g, 1)} g slip × {solids} ÷ 100 = {dry}"
+    density = cleaned.get("solid_density") or 2.6
+    formula = f"({plain(gravity, 3)} − 1) × {plain(density)} ÷ ({plain(density)} − 1)"
+    volume_ml = dose.clay.mass_g / gravity
+    return f"{plain(volume_ml, 1)} mL × {formula} = {dry}"
+
+
+def dose_shown(dose: Dose, cleaned: dict[str, Any], scale_step_g: float) -> dict[str, Any]:
+    """Everything the answer panel shows of a dose."""
+    decimals = decimals_of(scale_step_g)
+    convention = cleaned.get("convention") or composition.ON_DRY_CLAY
+    clay_name = cleaned.get("clay") or "clay"
+    return {
+        "clay_name": clay_name,
+        "additions": [
+            ShownAddition(
+                addition.name,
+                f"{addition.mass_g:.{decimals}f}",
+                plain(addition.pct_on_dry_clay),
+                plain(addition.share_of_total_pct),
+                _addition_working(dose, addition, convention, decimals + 1),
+            )
+            for addition in dose.additions
+        ],
+        "dry_clay": plain(dose.clay.dry_g, 1),
+        "dry_clay_working": _dry_clay_working(dose, cleaned),
+        "water": plain(dose.clay.water_g, 1),
+        "dry_total": plain(dose.dry_total_g, decimals),
+        "water_to_add": plain(dose.water_to_add_g, 1) if dose.water_to_add_g else "",
+        "segments": segments_of(
+            clay_name, dose.clay.dry_g, [(a.name, a.mass_g) for a in dose.additions]
+        ),
+    }

@@ -1,0 +1,1 @@
+"""What the readings say: calculators, results and verdicts."""

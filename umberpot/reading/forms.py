@@ -1,0 +1,196 @@
+"""The calculators of ``/read/``: shrinkage and absorption."""
+
+from typing import Any
+
+from django import forms
+
+from claycore import absorption, bounds, shrinkage, units
+from claycore.figures import plain, with_u95
+from claycore.uncertainty import Estimate
+from umberpot.calculators import CalculatorForm, blaming_fields
+from umberpot.measures import Choice, MeasureField
+
+
+def _with_u95(key: str, estimate: Estimate | None) -> dict[str, float | None]:
+    """A figure and its ``…_u95`` under the contract's keys."""
+    if estimate is None:
+        return {key: None, f"{key}_u95": None}
+    return {key: estimate.value, f"{key}_u95": estimate.u95}
+
+
+class ShrinkageForm(CalculatorForm):
+    """Two or three lengths of one line, as the contract of ``/read/shrinkage/`` has them."""
+
+    wet = MeasureField(bounds.LENGTH, required=False, label="Wet, when marked")
+    dry = MeasureField(bounds.LENGTH, required=False, label="Bone dry")
+    fired = MeasureField(bounds.LENGTH, required=False, label="Fired")
+    unit = Choice(choices=[(unit, unit) for unit in units.MILLIMETRES], initial="mm")
+    step = MeasureField(bounds.STEP, required=False, label="Smallest step of the ruler")
+
+    def clean(self) -> dict[str, Any]:
+        cleaned = super().clean() or {}
+        if not self.errors:
+            step = cleaned["step"]
+            if step is None:
+                step = shrinkage.DEFAULT_RULER_STEP_MM / units.MILLIMETRES[cleaned["unit"]]
+            with blaming_fields(self):
+                cleaned["shrinkage"] = shrinkage.shrinkage(
+                    cleaned["wet"], cleaned["dry"], cleaned["fired"], step
+                )
+        return cleaned
+
+    def answer(self) -> dict[str, Any]:
+        """The contract's answer, with what the page shows under ``shown``."""
+        found: shrinkage.Shrinkage = self.cleaned_data["shrinkage"]
+        return {
+            **_with_u95("drying_pct", found.drying),
+            **_with_u95("firing_pct", found.firing),
+            **_with_u95("total_pct", found.total),
+            **_with_u95("volume_total_pct", found.volume_total),
+            "warnings": self._warnings(found),
+            "shown": self._shown(found),
+        }
+
+    def _warnings(self, found: shrinkage.Shrinkage) -> list[dict[str, str]]:
+        warnings = []
+        if found.drying and found.drying.high < 0:
+            warnings.append(
+                ("dry_longer_than_wet", "Bone dry it is longer than wet. Measure both again.")
+            )
+        if found.firing and found.firing.high < 0:
+            warnings.append(
+                (
+                    "fired_longer_than_dry",
+                    "It grew in the firing: a misread line, or a clay that bloated.",
+                )
+            )
+        if found.total and found.total.low > shrinkage.MUCH_TOTAL_PCT:
+            warnings.append(
+                (
+                    "much_shrinkage",
+                    f"Over about {plain(shrinkage.MUCH_TOTAL_PCT)} % in all, most mend the clay"
+                    " with fire clay or grog, or leave it (common practice).",
+                )
+            )
+        return [{"code": code, "message": message} for code, message in warnings]
+
+    def _shown(self, found: shrinkage.Shrinkage) -> dict[str, Any]:
+        lengths = {
+            name: plain(self.cleaned_data[name], 4)
+            for name in ("wet", "dry", "fired")
+            if self.cleaned_data[name] is not None
+        }
+        rows = [
+            ("Drying", found.drying, "wet", "dry", "on the wet length"),
+            ("Firing", found.firing, "dry", "fired", "on the dry length"),
+            ("Total", found.total, "wet", "fired", "on the wet length"),
+        ]
+        return {
+            "rows": [
+                {
+                    "name": name,
+                    "figure": with_u95(found_one.value, found_one.u95),
+                    "working": f"({lengths[before]} − {lengths[after]}) ÷ {lengths[before]} × 100",
+                    "basis": basis,
+                }
+                for name, found_one, before, after, basis in rows
+                if found_one
+            ],
+            "volume": with_u95(found.volume_total.value, found.volume_total.u95)
+            if found.volume_total
+            else "",
+            "drying_reading": shrinkage.reading_of_drying(found.drying.value)
+            if found.drying and found.drying.high > 0
+            else "",
+        }
+
+
+class AbsorptionForm(CalculatorForm):
+    """Dry and soaked masses, as the contract of ``/read/absorption/`` has them."""
+
+    dry = MeasureField(bounds.MASS, label="Dry")
+    wet = MeasureField(bounds.MASS, label="Soaked")
+    suspended = MeasureField(bounds.MASS, required=False, label="Hung in water")
+    unit = Choice(choices=[(unit, unit) for unit in units.GRAMS], initial="g")
+    scale_step = MeasureField(bounds.STEP, label="Smallest step of the scale")
+    method = Choice(
+        choices=[(m.code, m.title) for m in absorption.METHODS.values()], label="How it was soaked"
+    )
+    limit_pct = MeasureField(bounds.LIMIT, required=False, label="Limit to hold it against")
+
+    def clean(self) -> dict[str, Any]:
+        cleaned = super().clean() or {}
+        if not self.errors:
+            with blaming_fields(self):
+                cleaned["absorption"] = absorption.absorption(
+                    cleaned["dry"], cleaned["wet"], cleaned["suspended"], cleaned["scale_step"]
+                )
+        return cleaned
+
+    def answer(self) -> dict[str, Any]:
+        """The contract's answer, with what the page shows under ``shown``."""
+        found: absorption.Absorption = self.cleaned_data["absorption"]
+        limit_pct = self.cleaned_data["limit_pct"]
+        verdict = None
+        if limit_pct is not None:
+            verdict = absorption.against_limit(found.absorption, limit_pct)
+        return {
+            "absorption_pct": found.absorption.value,
+            "u95": found.absorption.u95,
+            "apparent_porosity_pct": found.apparent_porosity_pct,
+            "bulk_density": found.bulk_density,
+            "apparent_specific_gravity": found.apparent_specific_gravity,
+            "verdict": verdict,
+            "warnings": self._warnings(found, verdict),
+            "shown": self._shown(found, verdict),
+        }
+
+    def _warnings(
+        self, found: absorption.Absorption, verdict: str | None
+    ) -> list[dict[str, str]]:
+        warnings = []
+        if found.absorption.value < 0:
+            warnings.append(
+                (
+                    "lighter_within_uncertainty",
+                    "Soaked it reads a little lighter than dry, but no more than the scale"
+                    " explains: take it as no absorption that this scale can see.",
+                )
+            )
+        method = absorption.method(self.cleaned_data["method"])
+        if method.reads_low and verdict == absorption.WITHIN:
+            warnings.append(
+                (
+                    "method_reads_low",
+                    f"{method.title} can leave pores unfilled and read low: a longer boil could"
+                    " still put it over the limit.",
+                )
+            )
+        return [{"code": code, "message": message} for code, message in warnings]
+
+    def _shown(self, found: absorption.Absorption, verdict: str | None) -> dict[str, Any]:
+        cleaned = self.cleaned_data
+        dry, wet = plain(cleaned["dry"], 4), plain(cleaned["wet"], 4)
+        shown = {
+            "figure": with_u95(found.absorption.value, found.absorption.u95),
+            "working": f"({wet} − {dry}) ÷ {dry} × 100",
+            "method": absorption.method(cleaned["method"]),
+        }
+        if found.bulk_density is not None:
+            shown["porosity"] = plain(found.apparent_porosity_pct or 0, 1)
+            shown["density"] = f"{found.bulk_density:.2f}"
+            shown["gravity"] = f"{found.apparent_specific_gravity:.2f}"
+        if verdict is not None:
+            shown["limit"] = plain(cleaned["limit_pct"], 2)
+            shown["verdict"] = verdict
+        if verdict == absorption.NOT_DECIDED:
+            mass = absorption.mass_that_would_decide(
+                found.absorption.value, cleaned["limit_pct"], cleaned["scale_step"]
+            )
+            shown["would_decide"] = (
+                f"A piece of {plain(mass * 1.05, 0)} {cleaned['unit']} or more on this scale,"
+                " or a finer scale, would decide it."
+                if mass
+                else "It reads exactly on the limit: no scale decides that."
+            )
+        return shown

@@ -1,0 +1,188 @@
+"""What a trial's readings say: one row a tile, one verdict a batch of equal tiles."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from itertools import pairwise
+
+from claycore import absorption, cones, shrinkage, vitrification
+from claycore.colour import difference
+from claycore.errors import ClayError
+from claycore.figures import plain
+from claycore.uncertainty import Estimate, mean_of
+from umberpot.mixing.models import MixPart
+from umberpot.mixing.services import true_percentages
+from umberpot.tiles.models import Reading, Trial
+from umberpot.tiles.progress import Standing
+
+
+@dataclass(frozen=True)
+class TileResult:
+    """A tile's figures; ``problem`` says what cannot be true in its record."""
+
+    stands: Standing
+    drying: Estimate | None
+    firing: Estimate | None
+    total: Estimate | None
+    absorption: Estimate | None
+    verdict: vitrification.Verdict | None
+    method: absorption.Method | None
+    problem: str
+    pct: float
+    pct_words: str
+
+    @property
+    def pct_short(self) -> str:
+        """The strongest colourant's percentage, as it stands over a tile of the strip."""
+        return f"{self.pct:.3g} %" if self.pct else "plain"
+
+
+@dataclass(frozen=True)
+class Batch:
+    """Tiles of one mix fired to one cone, alike glazed: their mean and its verdict."""
+
+    title: str
+    glazed: bool
+    tiles: list[TileResult]
+    absorption: Estimate | None
+    total: Estimate | None
+    verdict: vitrification.Verdict | None
+
+
+@dataclass(frozen=True)
+class Joint:
+    """Where two tiles of the strip touch: how far their colours lie apart, if both are known."""
+
+    left: str
+    right: str
+    delta_e: float | None = None
+    reading: str = ""
+
+
+def _lengths(stands: Standing) -> shrinkage.Shrinkage | None:
+    """Shrinkages from the tile's line; the mark is its plastic length."""
+    dry, fired = stands.value(Reading.LENGTH_DRY), stands.value(Reading.LENGTH_FIRED)
+    readings = [
+        stands.readings[q] for q in (Reading.LENGTH_DRY, Reading.LENGTH_FIRED) if stands.value(q)
+    ]
+    if not readings:
+        return None
+    step = max(reading.step for reading in readings)
+    return shrinkage.shrinkage(stands.tile.mark_length_mm, dry, fired, step)
+
+
+def _absorption(stands: Standing) -> Estimate | None:
+    """Absorption of the tile. Raises ClayError where its masses cannot both be true."""
+    dry = stands.readings.get(Reading.MASS_FIRED)
+    wet = stands.readings.get(Reading.MASS_SOAKED)
+    if not (dry and wet):
+        return None
+    return absorption.percent(dry.value, wet.value, max(dry.step, wet.step))
+
+
+def _percentages(stands: Standing) -> tuple[float, str]:
+    """The strongest colourant's true percentage, and all of them in words."""
+    parts = list(stands.tile.mix.parts.all())
+    for part in parts:
+        part.mix = stands.tile.mix
+    true = true_percentages(parts)
+    colourants = [p for p in parts if p.role == MixPart.COLOURANT]
+    rows = [(true.get(p.pk, p.planned_pct or 0.0), p.name) for p in colourants]
+    words = " + ".join(f"{pct:.3g} % {name}" for pct, name in rows)
+    return max((pct for pct, _ in rows), default=0.0), words or "no colourant"
+
+
+def tile_result(stands: Standing, limit: vitrification.Limit) -> TileResult:
+    """Everything one tile says, held against a limit."""
+    problem, found, verdict = "", None, None
+    try:
+        found = _absorption(stands)
+    except ClayError as error:
+        problem = str(error)
+    if found and stands.firing:
+        step = stands.readings[Reading.MASS_FIRED].step
+        verdict = vitrification.verdict(found, limit, stands.firing.cone, step)
+    lengths = _lengths(stands)
+    soaked = stands.readings.get(Reading.MASS_SOAKED)
+    pct, words = _percentages(stands)
+    return TileResult(
+        stands=stands,
+        drying=lengths.drying if lengths else None,
+        firing=lengths.firing if lengths else None,
+        total=lengths.total if lengths else None,
+        absorption=found,
+        verdict=verdict,
+        method=absorption.METHODS[soaked.method] if soaked else None,
+        problem=problem,
+        pct=pct,
+        pct_words=words,
+    )
+
+
+def trial_results(trial: Trial, standings: Iterable[Standing]) -> list[TileResult]:
+    """A trial's tiles in the order they are compared: bare first, by cone, by strength."""
+    limit = vitrification.limit(trial.ware, trial.school)
+    results = [tile_result(stands, limit) for stands in standings]
+    return sorted(
+        results,
+        key=lambda r: (
+            r.stands.tile.glazed,
+            cones.order(r.stands.firing.cone if r.stands.firing else r.stands.tile.cone),
+            r.pct,
+            r.stands.tile.pk,
+        ),
+    )
+
+
+def _mean(estimates: Iterable[Estimate | None]) -> Estimate | None:
+    known = [estimate for estimate in estimates if estimate]
+    return mean_of(known) if known else None
+
+
+def batches(trial: Trial, results: list[TileResult]) -> list[Batch]:
+    """Fired tiles that are replicates of each other, with the verdict on their mean."""
+    limit = vitrification.limit(trial.ware, trial.school)
+    groups: dict[tuple[int, str, bool], list[TileResult]] = {}
+    for result in results:
+        tile, firing = result.stands.tile, result.stands.firing
+        if firing:
+            groups.setdefault((tile.mix_id, firing.cone, tile.glazed), []).append(result)
+    made = []
+    for (_, cone, glazed), tiles in groups.items():
+        mean = _mean(r.absorption for r in tiles)
+        verdict = None
+        if mean:
+            step = max(
+                r.stands.readings[Reading.MASS_FIRED].step for r in tiles if r.absorption
+            )
+            verdict = vitrification.verdict(mean, limit, cone, step)
+        title = f"{tiles[0].pct_words}, cone {cone}{', glazed' if glazed else ''}"
+        made.append(
+            Batch(title, glazed, tiles, mean, _mean(r.total for r in tiles), verdict)
+        )
+    return made
+
+
+def joints(results: list[TileResult]) -> list[Joint]:
+    """Every joint of the strip, left to right."""
+    rows = []
+    for left, right in pairwise(result.stands for result in results):
+        codes = left.tile.code, right.tile.code
+        if left.colour and right.colour:
+            delta_e = difference.ciede2000(left.colour.lab, right.colour.lab)
+            rows.append(Joint(*codes, delta_e, difference.in_words(delta_e)))
+        else:
+            rows.append(Joint(*codes))
+    return rows
+
+
+def summary(made: list[Batch]) -> str:
+    """One line for a list: how many batches are within, over, or not decided."""
+    counts = {
+        words: sum(1 for b in made if b.verdict and b.verdict.outcome == outcome)
+        for outcome, words in (
+            (absorption.WITHIN, "within the limit"),
+            (absorption.OVER, "over it"),
+            (absorption.NOT_DECIDED, "not decided"),
+        )
+    }
+    return ", ".join(f"{plain(n)} {words}" for words, n in counts.items() if n)

@@ -1,0 +1,105 @@
+"""Read: the calculators, and what the tiles say."""
+
+from django import forms
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404, redirect, render
+from django.views.decorators.http import require_GET, require_http_methods
+
+from claycore import vitrification
+from claycore.vitrification import SCHOOLS, WARES
+from umberpot.calculators import CalculatorView
+from umberpot.reading import results
+from umberpot.reading.forms import AbsorptionForm, ShrinkageForm
+from umberpot.studio.request import StudioRequest
+from umberpot.tiles.models import Tile, Trial
+from umberpot.tiles.progress import standing
+
+PLACE = "Read"
+
+
+class ShrinkageView(CalculatorView):
+    """``/read/shrinkage/``."""
+
+    form_class = ShrinkageForm
+    page = "reading/shrinkage.html"
+    fragment = "reading/_shrinkage_answer.html"
+
+    def page_context(self, request: HttpRequest, form: forms.Form) -> dict[str, str]:
+        return {"place": PLACE}
+
+
+class AbsorptionView(CalculatorView):
+    """``/read/absorption/``."""
+
+    form_class = AbsorptionForm
+    page = "reading/absorption.html"
+    fragment = "reading/_absorption_answer.html"
+
+    def page_context(self, request: HttpRequest, form: forms.Form) -> dict[str, str]:
+        return {"place": PLACE}
+
+
+class JudgedAsForm(forms.ModelForm):
+    """Which ware a trial is judged as, and by whose limits."""
+
+    class Meta:
+        model = Trial
+        fields = ["ware", "school"]
+
+
+@require_GET
+def trials(request: StudioRequest) -> HttpResponse:
+    """Every trial with something to read, its colours touching."""
+    by_trial: dict[Trial, list] = {t: [] for t in Trial.objects.of(request.studio)[:100]}
+    keys = {trial.pk: trial for trial in by_trial}
+    for tile in Tile.objects.of(request.studio).filter(trial__in=keys).with_history():
+        by_trial[keys[tile.trial_id]].append(standing(tile))
+    rows = []
+    for trial, standings in by_trial.items():
+        found = results.trial_results(trial, standings)
+        made = results.batches(trial, found)
+        if made:
+            rows.append({"trial": trial, "results": found, "summary": results.summary(made)})
+    return render(request, "reading/trials.html", {"place": PLACE, "rows": rows})
+
+
+@require_http_methods(["GET", "POST"])
+def trial(request: StudioRequest, pk: int) -> HttpResponse:
+    """One trial read: verdicts, colours, figures."""
+    trial = get_object_or_404(Trial.objects.of(request.studio), pk=pk)
+    judged_as = JudgedAsForm(request.POST or None, instance=trial)
+    if judged_as.is_valid():
+        judged_as.save()
+        return redirect("trial-read", pk=pk)
+    found = results.trial_results(
+        trial,
+        [standing(tile) for tile in trial.tiles.with_history()],  # type: ignore[attr-defined]
+    )
+    return render(
+        request,
+        "reading/trial.html",
+        {
+            "place": PLACE,
+            "trial": trial,
+            "judged_as": judged_as,
+            "limit": vitrification.limit(trial.ware, trial.school),
+            "ware": WARES[trial.ware],
+            "school": SCHOOLS[trial.school],
+            "results": found,
+            "batches": results.batches(trial, found),
+            "joints": results.joints(found),
+        },
+    )
+
+
+@require_GET
+def tile(request: StudioRequest, pk: int) -> HttpResponse:
+    """One tile read."""
+    found = get_object_or_404(Tile.objects.of(request.studio).with_history(), pk=pk)
+    limit = vitrification.limit(found.trial.ware, found.trial.school)
+    result = results.tile_result(standing(found), limit)
+    return render(
+        request,
+        "reading/tile.html",
+        {"place": PLACE, "tile": found, "result": result, "limit": limit},
+    )

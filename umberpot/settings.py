@@ -1,0 +1,175 @@
+"""Settings. Everything that differs between machines comes from UMBERPOT_… variables.
+
+UMBERPOT_VAR     the folder that holds the data, the secret key and collected static files
+UMBERPOT_HOSTS   host names served, comma separated (default: this machine only)
+UMBERPOT_HTTPS   secure cookies, HSTS and redirects (default on; may be off on loopback only)
+UMBERPOT_PROXY   on when a reverse proxy in front sets X-Forwarded-Proto
+UMBERPOT_SCALE   the scale's address as pyserial understands it (default: no scale)
+UMBERPOT_DEBUG   on shows errors and the style guide; never where others can reach it
+"""
+
+from pathlib import Path
+
+import environ
+from csp.constants import NONE, SELF
+from django.core.exceptions import ImproperlyConfigured
+
+from umberpot.secret import kept_secret_key
+
+BASE_DIR = Path(__file__).resolve().parent.parent
+env = environ.Env()
+
+VAR_DIR = Path(env.str("UMBERPOT_VAR", default=str(BASE_DIR / "var" / "studio")))
+VAR_DIR.mkdir(parents=True, exist_ok=True)
+DEBUG = env.bool("UMBERPOT_DEBUG", default=False)
+SECRET_KEY = kept_secret_key(VAR_DIR / "secret_key")
+
+LOOPBACK = ["127.0.0.1", "localhost", "[::1]"]
+ALLOWED_HOSTS = env.list("UMBERPOT_HOSTS", default=LOOPBACK)
+HTTPS = env.bool("UMBERPOT_HTTPS", default=not DEBUG)
+if not HTTPS and not set(ALLOWED_HOSTS).issubset(LOOPBACK):
+    raise ImproperlyConfigured("UMBERPOT_HTTPS may only be off while UMBERPOT_HOSTS is loopback.")
+
+INSTALLED_APPS = [
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "django.contrib.messages",
+    "django.contrib.staticfiles",
+    "axes",
+    "csp",
+    "django_htmx",
+    "umberpot.studio",
+    "umberpot.shelf",
+    "umberpot.mixing",
+    "umberpot.kiln",
+    "umberpot.tiles",
+    "umberpot.reading",
+    "umberpot.bench",
+    "umberpot.demo",
+]
+
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "csp.middleware.CSPMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.common.CommonMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "django.contrib.auth.middleware.LoginRequiredMiddleware",
+    "django.contrib.messages.middleware.MessageMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "django_htmx.middleware.HtmxMiddleware",
+    "umberpot.studio.middleware.StudioMiddleware",
+    "axes.middleware.AxesMiddleware",
+]
+
+ROOT_URLCONF = "umberpot.urls"
+WSGI_APPLICATION = "umberpot.wsgi.application"
+
+TEMPLATES = [
+    {
+        "BACKEND": "django.template.backends.django.DjangoTemplates",
+        "DIRS": [BASE_DIR / "umberpot" / "templates"],
+        "APP_DIRS": False,
+        "OPTIONS": {
+            "context_processors": [
+                "django.template.context_processors.request",
+                "django.contrib.auth.context_processors.auth",
+                "django.contrib.messages.context_processors.messages",
+            ],
+            "builtins": ["umberpot.components", "django.templatetags.static"],
+        },
+    }
+]
+
+DATABASES = {
+    "default": {
+        "ENGINE": "django.db.backends.sqlite3",
+        "NAME": VAR_DIR / "umberpot.sqlite3",
+        "OPTIONS": {
+            "timeout": 20,
+            "transaction_mode": "IMMEDIATE",
+            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL;",
+        },
+    }
+}
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+
+AUTHENTICATION_BACKENDS = [
+    "axes.backends.AxesStandaloneBackend",
+    "django.contrib.auth.backends.ModelBackend",
+]
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": "django.contrib.auth.password_validation.UserAttributeSimilarityValidator"},
+    {
+        "NAME": "django.contrib.auth.password_validation.MinimumLengthValidator",
+        "OPTIONS": {"min_length": 10},
+    },
+    {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
+    {"NAME": "django.contrib.auth.password_validation.NumericPasswordValidator"},
+]
+LOGIN_URL = "sign-in"
+LOGIN_REDIRECT_URL = "bench"
+LOGOUT_REDIRECT_URL = "sign-in"
+
+AXES_FAILURE_LIMIT = 5
+AXES_COOLOFF_TIME = 0.25  # hours
+AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_LOCKOUT_TEMPLATE = "studio/locked_out.html"
+AXES_RESET_ON_SUCCESS = True
+AXES_VERBOSE = False
+
+LANGUAGE_CODE = "en-gb"
+TIME_ZONE = env.str("UMBERPOT_TIME_ZONE", default="UTC")
+USE_I18N = False
+USE_TZ = True
+
+STATIC_URL = "static/"
+STATIC_ROOT = VAR_DIR / "static"
+STATICFILES_DIRS = [BASE_DIR / "umberpot" / "static"]
+STORAGES = {
+    "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
+    "staticfiles": {
+        "BACKEND": "django.contrib.staticfiles.storage.StaticFilesStorage"
+        if DEBUG
+        else "whitenoise.storage.CompressedManifestStaticFilesStorage"
+    },
+}
+
+CONTENT_SECURITY_POLICY = {
+    "DIRECTIVES": {
+        "default-src": [NONE],
+        "script-src": [SELF],
+        "style-src": [SELF],
+        "font-src": [SELF],
+        "img-src": [SELF],
+        "connect-src": [SELF],
+        "form-action": [SELF],
+        "base-uri": [NONE],
+        "frame-ancestors": [NONE],
+    }
+}
+SECURE_SSL_REDIRECT = HTTPS
+SECURE_HSTS_SECONDS = 31_536_000 if HTTPS else 0
+SECURE_HSTS_INCLUDE_SUBDOMAINS = HTTPS
+SECURE_HSTS_PRELOAD = HTTPS
+SESSION_COOKIE_SECURE = HTTPS
+CSRF_COOKIE_SECURE = HTTPS
+SESSION_COOKIE_AGE = 60 * 60 * 24 * 30
+X_FRAME_OPTIONS = "DENY"
+if env.bool("UMBERPOT_PROXY", default=False):
+    SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https")
+
+SCALE_ADDRESS = env.str("UMBERPOT_SCALE", default="")
+SCALE_IS_SIMULATED = env.bool("UMBERPOT_SCALE_IS_SIMULATED", default=False)
+"""Whether the scale is the stand-in, whose pan the page may then load by itself."""
+
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "formatters": {"plain": {"format": "{asctime} {levelname} {name}: {message}", "style": "{"}},
+    "handlers": {"stderr": {"class": "logging.StreamHandler", "formatter": "plain"}},
+    "root": {"handlers": ["stderr"], "level": "WARNING"},
+}

@@ -1,0 +1,1 @@
+"""Materials: clays and colourants, and how much is left of them."""

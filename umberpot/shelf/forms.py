@@ -1,0 +1,71 @@
+"""The form of a material."""
+
+from typing import Any
+
+from django import forms
+
+from claycore import bounds, colourants
+from claycore.bounds import Bound
+from claycore.cautions import NAMED_MATERIALS
+from claycore.clay_in_hand import DRY
+from umberpot.measures import MeasureField
+from umberpot.shelf.models import Material
+
+STOCK = Bound(0, 1e8, "What is on hand must be 0 g or more.", low_allowed=True)
+
+
+class MaterialForm(forms.ModelForm):
+    """One clay or colourant, and how much of it there is."""
+
+    water_pct = MeasureField(bounds.WATER, required=False, label="Water in it")
+    on_hand_g = MeasureField(STOCK, required=False, label="On hand")
+    hazards = forms.MultipleChoiceField(
+        choices=[(c.code, c.title) for c in NAMED_MATERIALS.values()],
+        required=False,
+        widget=forms.CheckboxSelectMultiple,
+        label="Watch for",
+    )
+
+    class Meta:
+        model = Material
+        fields = [
+            "kind",
+            "name",
+            "supplier_code",
+            "price_per_kg",
+            "state",
+            "water_pct",
+            "hazards",
+            "notes",
+        ]
+        widgets = {"kind": forms.RadioSelect, "state": forms.RadioSelect}
+
+    def __init__(self, *args: Any, **kwargs: Any) -> None:
+        super().__init__(*args, **kwargs)
+        self.fields["price_per_kg"].widget = forms.TextInput(attrs={"inputmode": "decimal"})
+        self.fields["price_per_kg"].localize = False
+        self.fields["state"].required = False
+        self.fields["kind"].choices = Material.KINDS
+        self.fields["kind"].label = "What it is"
+        self.fields["state"].label = "How it lies on the shelf"
+
+    def clean_state(self) -> str:
+        return self.cleaned_data["state"] or DRY
+
+    def clean(self) -> dict[str, Any]:
+        cleaned = super().clean() or {}
+        if cleaned.get("kind") not in Material.CLAYS:
+            cleaned["state"] = DRY
+        if cleaned.get("state") == DRY:
+            cleaned["water_pct"] = None
+            self.errors.pop("water_pct", None)
+        return cleaned
+
+    def _get_validation_exclusions(self) -> set[str]:
+        """Keep the studio in the constraint checks: names are unique on one shelf."""
+        return super()._get_validation_exclusions() - {"studio"}
+
+    def guessed_hazards(self) -> list[str]:
+        """What the name gives away and nobody ticked."""
+        guessed = colourants.kind_of(self.cleaned_data.get("name", "")).hazards
+        return [code for code in guessed if code not in self.cleaned_data.get("hazards", [])]

@@ -1,0 +1,110 @@
+"""The shelf: list, add, edit, retire, put back."""
+
+from django.contrib import messages
+from django.core.exceptions import ValidationError
+from django.db import transaction
+from django.http import HttpResponse
+from django.shortcuts import get_object_or_404, redirect, render
+from django.views.decorators.http import require_GET, require_http_methods, require_POST
+
+from umberpot.shelf import services
+from umberpot.shelf.forms import MaterialForm
+from umberpot.shelf.models import Material
+from umberpot.studio.request import StudioRequest
+
+PLACE = "Shelf"
+
+
+@require_GET
+def shelf(request: StudioRequest) -> HttpResponse:
+    """Everything on the shelf, clays first, and what was retired."""
+    materials = Material.objects.of(request.studio).with_stock()
+    rows = list(materials)
+    live = [m for m in rows if m.retired_at is None]
+    return render(
+        request,
+        "shelf/shelf.html",
+        {
+            "place": PLACE,
+            "groups": [
+                ("Clays", [m for m in live if m.is_clay]),
+                ("Colourants", [m for m in live if not m.is_clay]),
+            ],
+            "any_live": bool(live),
+            "retired": [m for m in rows if m.retired_at is not None],
+        },
+    )
+
+
+@require_http_methods(["GET", "POST"])
+def add(request: StudioRequest) -> HttpResponse:
+    """A new material."""
+    material = Material(studio=request.studio)
+    kind = request.GET.get("kind", "")
+    if kind in dict(Material.KINDS):
+        material.kind = kind
+    return _edit(request, material)
+
+
+@require_http_methods(["GET", "POST"])
+def edit(request: StudioRequest, pk: int) -> HttpResponse:
+    """A material that is there already."""
+    return _edit(
+        request,
+        get_object_or_404(
+            Material.objects.of(request.studio), pk=pk
+        ),
+    )
+
+
+def _edit(request: StudioRequest, material: Material) -> HttpResponse:
+    on_hand = round(services.grams_on_hand(material), 3) if material.pk else None
+    form = MaterialForm(request.POST or None, instance=material, initial={"on_hand_g": on_hand})
+    if form.is_valid():
+        with transaction.atomic():
+            kept = form.save()
+            counted = form.cleaned_data["on_hand_g"]
+            if counted is not None and counted != on_hand:
+                services.count_stock(kept, counted, request.user)
+        for code in form.guessed_hazards():
+            messages.warning(
+                request,
+                f"{kept.name} sounds as if it holds {code}. If it does, tick it under Watch for.",
+            )
+        messages.success(request, f"{kept.name} is on the shelf.")
+        return redirect("shelf")
+    movements = material.movements.select_related("made_by")[:12] if material.pk else []
+    return render(
+        request,
+        "shelf/material.html",
+        {"place": PLACE, "form": form, "material": material, "movements": movements},
+        status=400 if form.errors else 200,
+    )
+
+
+@require_POST
+def retire(request: StudioRequest, pk: int) -> HttpResponse:
+    """Takes a material off the shelf."""
+    material = get_object_or_404(
+        Material.objects.of(request.studio), pk=pk
+    )
+    services.retire(material)
+    messages.success(request, f"{material.name} is retired. You can put it back below.")
+    return redirect("shelf")
+
+
+@require_POST
+def restore(request: StudioRequest, pk: int) -> HttpResponse:
+    """Puts a retired material back."""
+    material = get_object_or_404(
+        Material.objects.of(request.studio), pk=pk
+    )
+    try:
+        services.restore(material)
+    except ValidationError:
+        messages.error(
+            request, f"Another {material.name} stands on the shelf by now. Rename that one first."
+        )
+    else:
+        messages.success(request, f"{material.name} is back on the shelf.")
+    return redirect("shelf")

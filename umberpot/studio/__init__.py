@@ -1,0 +1,1 @@
+"""The people, their studio and its preferences."""

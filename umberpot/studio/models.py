@@ -1,0 +1,93 @@
+"""Studios, the people in them, and the base of every row that belongs to one."""
+
+from django.conf import settings
+from django.db import models
+from django.db.models import Q
+
+from claycore import cones, labels, vitrification
+
+MARK_LENGTHS_MM = {100.0: "100 mm", 127.0: "5 in (127 mm)"}
+"""The mark lengths offered. Source: common practice."""
+
+
+class Studio(models.Model):
+    """A studio and how it likes to work."""
+
+    name = models.CharField(max_length=80)
+    scale_step_g = models.FloatField("scale step, g", default=0.1)
+    ruler_step_mm = models.FloatField("ruler step, mm", default=0.5)
+    mark_length_mm = models.FloatField("mark length, mm", default=100.0)
+    usual_cone = models.CharField(
+        "usual cone", max_length=4, default="6", choices=[(c, c) for c in cones.CONES]
+    )
+    scratching_tool = models.CharField(
+        max_length=8, default="stylus", choices=[(tool, tool) for tool in labels.LETTER_MM]
+    )
+    ware = models.CharField(
+        max_length=12, default="stoneware", choices=list(vitrification.WARES.items())
+    )
+    school = models.CharField(
+        max_length=8,
+        default=vitrification.STRICT,
+        choices=[(s, s) for s in vitrification.SCHOOLS],
+    )
+    currency = models.CharField("currency sign", max_length=4, default="€")
+    next_tile_number = models.PositiveIntegerField(default=0, editable=False)
+
+    class Meta:
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(scale_step_g__gt=0, ruler_step_mm__gt=0, mark_length_mm__gt=0),
+                name="studio_steps_positive",
+            )
+        ]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Membership(models.Model):
+    """A person's place in a studio. For now everyone is in one studio."""
+
+    OWNER = "owner"
+    MEMBER = "member"
+
+    user = models.OneToOneField(
+        settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="membership"
+    )
+    studio = models.ForeignKey(Studio, on_delete=models.CASCADE, related_name="memberships")
+    role = models.CharField(max_length=8, choices=[(OWNER, "owner"), (MEMBER, "member")])
+
+    def __str__(self) -> str:
+        return f"{self.user} in {self.studio}"
+
+
+class OwnedQuerySet(models.QuerySet):
+    """Rows that belong to a studio; :meth:`of` is the only door views use."""
+
+    def of(self, studio: Studio) -> "OwnedQuerySet":
+        """The rows of this studio and of no other."""
+        return self.filter(studio=studio)
+
+
+class Owned(models.Model):
+    """Base of every row that belongs to a studio."""
+
+    studio = models.ForeignKey(Studio, on_delete=models.PROTECT, related_name="+")
+
+    objects = OwnedQuerySet.as_manager()
+
+    class Meta:
+        abstract = True
+
+
+class Signed(Owned):
+    """A row that says who made it and when."""
+
+    made_at = models.DateTimeField(auto_now_add=True)
+    made_by = models.ForeignKey(
+        settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+"
+    )
+
+    class Meta:
+        abstract = True

@@ -1,0 +1,89 @@
+"""The first run, preferences, and the style guide."""
+
+import ipaddress
+
+from django.conf import settings
+from django.contrib import messages
+from django.contrib.auth import login
+from django.contrib.auth.decorators import login_not_required
+from django.contrib.auth.models import User
+from django.contrib.auth.views import LoginView
+from django.http import Http404, HttpRequest, HttpResponse
+from django.shortcuts import redirect, render
+from django.views.decorators.http import require_GET, require_http_methods
+
+from umberpot.studio.forms import FirstRunForm, PreferencesForm
+from umberpot.studio.models import Studio
+from umberpot.studio.request import StudioRequest
+from umberpot.studio.services import AlreadyFounded, found_studio
+
+_FORWARDED = ("HTTP_X_FORWARDED_FOR", "HTTP_FORWARDED", "HTTP_X_REAL_IP", "HTTP_VIA")
+
+
+def is_from_this_machine(request: HttpRequest) -> bool:
+    """Whether the request came straight from this machine, through no proxy."""
+    if any(header in request.META for header in _FORWARDED):
+        return False
+    try:
+        return ipaddress.ip_address(request.META.get("REMOTE_ADDR", "")).is_loopback
+    except ValueError:
+        return False
+
+
+@login_not_required
+@require_http_methods(["GET", "POST"])
+def first_run(request: HttpRequest) -> HttpResponse:
+    """Makes the studio and its owner; there only while no user is, and only from this machine."""
+    if User.objects.exists() or not is_from_this_machine(request):
+        raise Http404
+    form = FirstRunForm(request.POST or None)
+    if form.is_valid():
+        owner = form.save(commit=False)
+        try:
+            studio = found_studio(form.cleaned_data["studio_name"], owner)
+        except AlreadyFounded:
+            raise Http404 from None
+        login(request, owner, backend="django.contrib.auth.backends.ModelBackend")
+        messages.success(request, f"{studio} is ready. Put your clay and colourants on the shelf.")
+        return redirect("bench")
+    return render(request, "studio/first_run.html", {"form": form})
+
+
+class SignInView(LoginView):
+    """Sign in; on an empty installation, on to the first run."""
+
+    template_name = "studio/sign_in.html"
+    redirect_authenticated_user = True
+
+    def get(self, request: HttpRequest, *args: object, **kwargs: object) -> HttpResponse:
+        if not User.objects.exists() and is_from_this_machine(request):
+            return redirect("first-run")
+        return super().get(request, *args, **kwargs)
+
+
+@require_http_methods(["GET", "POST"])
+def preferences(request: StudioRequest) -> HttpResponse:
+    """The studio's instruments, habits and limits."""
+    studio = Studio.objects.get(pk=request.studio.pk)
+    form = PreferencesForm(request.POST or None, instance=studio)
+    if form.is_valid():
+        form.save()
+        messages.success(request, "Kept.")
+        return redirect("preferences")
+    return render(
+        request,
+        "studio/preferences.html",
+        {"form": form},
+        status=400 if form.errors else 200,
+    )
+
+
+@login_not_required
+@require_GET
+def style_guide(request: HttpRequest) -> HttpResponse:
+    """Every component with made-up content; in debug only."""
+    if not settings.DEBUG:
+        raise Http404
+    from umberpot.studio.style_guide import samples
+
+    return render(request, "studio/style_guide.html", samples())

@@ -1,0 +1,1 @@
+"""Trials, tiles and the readings taken of them."""

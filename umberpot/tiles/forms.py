@@ -1,0 +1,150 @@
+"""Forms for making tiles and recording what is read off them."""
+
+from typing import Any
+
+from django import forms
+
+from claycore import absorption, bounds, cones
+from claycore.colour import notation
+from claycore.errors import ClayError
+from umberpot.measures import Choice, MeasureField
+from umberpot.studio.models import MARK_LENGTHS_MM, Studio
+from umberpot.tiles.models import Reading, Tile, Trial
+from umberpot.tiles.progress import Standing
+
+MOST_TILES_AT_ONCE = 60
+NEW_TRIAL = ""
+
+
+class MakeTilesForm(forms.Form):
+    """How many tiles of a mix, and for which trial."""
+
+    count = forms.IntegerField(
+        min_value=1, max_value=MOST_TILES_AT_ONCE, initial=2, label="How many tiles"
+    )
+    mark_length_mm = MeasureField(bounds.LENGTH, label="Length of the line to mark")
+    cone = Choice(choices=[(cone, cone) for cone in cones.CONES], label="To be fired to cone")
+    glazed = forms.TypedChoiceField(
+        choices=[("no", "bare"), ("yes", "glazed")],
+        coerce=lambda value: value == "yes",
+        initial="no",
+        label="Surface",
+    )
+    trial = forms.ModelChoiceField(
+        queryset=Trial.objects.none(), required=False, empty_label="a new trial"
+    )
+    trial_name = forms.CharField(max_length=80, required=False, label="Name of the new trial")
+
+    def __init__(self, *args: Any, studio: Studio, **kwargs: Any) -> None:
+        super().__init__(*args, **kwargs)
+        self.fields["trial"].queryset = Trial.objects.of(studio)  # type: ignore[attr-defined]
+        self.mark_lengths = MARK_LENGTHS_MM
+        self.fields["mark_length_mm"].initial = studio.mark_length_mm
+        self.fields["cone"].initial = studio.usual_cone
+
+    def clean(self) -> dict[str, Any]:
+        cleaned = super().clean() or {}
+        if "trial" not in self.errors and not cleaned.get("trial"):
+            if not cleaned.get("trial_name") and "trial_name" not in self.errors:
+                self.add_error("trial_name", "Give the new trial a name, or choose one you have.")
+        return cleaned
+
+
+class StageForm(forms.Form):
+    """Base of the forms that record readings of one tile at one stage.
+
+    ``seen_…`` beside each figure says which reading stood there when the page was shown.
+    """
+
+    quantities: tuple[str, ...] = ()
+
+    def __init__(self, *args: Any, stands: Standing, **kwargs: Any) -> None:
+        self.stands = stands
+        super().__init__(*args, **kwargs)
+        for quantity in self.quantities:
+            reading = stands.readings.get(quantity)
+            self.fields[quantity].initial = reading.value if reading else None
+            self.fields[f"seen_{quantity}"] = forms.IntegerField(
+                required=False,
+                widget=forms.HiddenInput,
+                initial=reading.pk if reading else None,
+            )
+
+    def figure(self, quantity: str) -> float | None:
+        """What was typed, or what is recorded where nothing was."""
+        typed = self.cleaned_data.get(quantity)
+        return self.stands.value(quantity) if typed is None else typed
+
+
+class DryForm(StageForm):
+    """Bone dry: the line and the mass."""
+
+    quantities = (Reading.LENGTH_DRY, Reading.MASS_DRY)
+
+    length_dry = MeasureField(bounds.LENGTH, required=False, label="Line, bone dry")
+    mass_dry = MeasureField(bounds.MASS, required=False, label="Mass, bone dry")
+
+    def clean(self) -> dict[str, Any]:
+        cleaned = super().clean() or {}
+        if not self.errors and all(cleaned.get(name) is None for name in self.quantities):
+            self.add_error(None, "Enter the line, the mass or both.")
+        return cleaned
+
+
+class FiredForm(StageForm):
+    """After a firing: the line, the dry and soaked masses, the colour."""
+
+    quantities = (Reading.LENGTH_FIRED, Reading.MASS_FIRED, Reading.MASS_SOAKED)
+
+    length_fired = MeasureField(bounds.LENGTH, required=False, label="Line, fired")
+    mass_fired = MeasureField(bounds.MASS, required=False, label="Mass, fired and dry")
+    mass_soaked = MeasureField(bounds.MASS, required=False, label="Mass, soaked")
+    method = Choice(
+        choices=[("", "choose"), *((m.code, m.title) for m in absorption.METHODS.values())],
+        required=False,
+        label="How it was soaked",
+    )
+    colour = forms.CharField(max_length=60, required=False, label="Fired colour")
+    seen_colour = forms.IntegerField(required=False, widget=forms.HiddenInput)
+
+    def __init__(self, *args: Any, stands: Standing, scale_step_g: float, **kwargs: Any) -> None:
+        super().__init__(*args, stands=stands, **kwargs)
+        self.scale_step_g = scale_step_g
+        soaked = stands.readings.get(Reading.MASS_SOAKED)
+        self.fields["method"].initial = soaked.method if soaked else ""
+        if stands.colour:
+            self.fields["colour"].initial = stands.colour.typed
+            self.fields["seen_colour"].initial = stands.colour.pk
+
+    def clean_colour(self) -> str:
+        typed = self.cleaned_data["colour"].strip()
+        if typed:
+            try:
+                notation.parse(typed)
+            except ClayError as error:
+                raise forms.ValidationError(str(error)) from None
+        return typed
+
+    def clean(self) -> dict[str, Any]:
+        cleaned = super().clean() or {}
+        if self.errors:
+            return cleaned
+        if cleaned["mass_soaked"] is not None and not cleaned["method"]:
+            self.add_error("method", "Say how it was soaked: the figure depends on it.")
+        dry, soaked = self.figure(Reading.MASS_FIRED), self.figure(Reading.MASS_SOAKED)
+        if dry is not None and soaked is not None:
+            try:
+                absorption.percent(dry, soaked, self.scale_step_g)
+            except ClayError as error:
+                self.add_error("mass_soaked", str(error))
+        if all(not cleaned.get(name) for name in (*self.quantities, "colour")):
+            self.add_error(None, "Enter at least one figure, or the colour.")
+        return cleaned
+
+
+class FireOneForm(forms.Form):
+    """Which firing a tile went through: one that is recorded, or a new one."""
+
+    firing = forms.ModelChoiceField(
+        queryset=Tile.objects.none(), required=False, empty_label="a new firing"
+    )

@@ -1,0 +1,201 @@
+"""Trials, their tiles, the firings a tile went through and the readings taken of it."""
+
+from django.conf import settings
+from django.db import models
+from django.db.models import F, Q
+
+from claycore import absorption, cones, vitrification
+from claycore.colour.notation import Lab
+from umberpot.kiln.models import Firing
+from umberpot.mixing.models import Mix
+from umberpot.studio.models import Owned, OwnedQuerySet, Signed
+
+
+class Trial(Signed):
+    """Tiles that are looked at together, and the ware they are judged as."""
+
+    name = models.CharField(max_length=80)
+    ware = models.CharField(max_length=12, choices=list(vitrification.WARES.items()))
+    school = models.CharField(max_length=8, choices=[(s, s) for s in vitrification.SCHOOLS])
+
+    class Meta:
+        ordering = [F("made_at").desc()]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class TileQuerySet(OwnedQuerySet):
+    """Tiles, with all that their pages need in a fixed number of queries."""
+
+    def with_history(self) -> "TileQuerySet":
+        return self.select_related("mix", "trial").prefetch_related(
+            "loadings__firing", "readings", "colours", "mix__parts__weighings"
+        )
+
+
+class Tile(Signed):
+    """A piece with a line of known length on it and a code scratched in."""
+
+    trial = models.ForeignKey(Trial, on_delete=models.PROTECT, related_name="tiles")
+    mix = models.ForeignKey(Mix, on_delete=models.PROTECT, related_name="tiles")
+    code = models.CharField(max_length=8)
+    label_lines = models.JSONField(default=list)
+    mark_length_mm = models.FloatField()
+    cone = models.CharField("cone", max_length=4, choices=[(c, c) for c in cones.CONES])
+    glazed = models.BooleanField(default=False)
+    request_key = models.UUIDField()
+
+    objects = TileQuerySet.as_manager()
+
+    class Meta:
+        ordering = ["pk"]
+        constraints = [
+            models.UniqueConstraint(fields=["studio", "code"], name="tile_code_once_in_a_studio"),
+            models.CheckConstraint(condition=Q(mark_length_mm__gt=0), name="tile_mark_positive"),
+        ]
+
+    def __str__(self) -> str:
+        return self.code
+
+    @property
+    def firings(self) -> list[Firing]:
+        """The firings it went through, in order."""
+        return [loading.firing for loading in self.loadings.all()]
+
+    @property
+    def last_firing(self) -> Firing | None:
+        firings = self.firings
+        return firings[-1] if firings else None
+
+
+class Loading(Owned):
+    """A tile in a firing. The same tile may be fired again and again."""
+
+    tile = models.ForeignKey(Tile, on_delete=models.PROTECT, related_name="loadings")
+    firing = models.ForeignKey(Firing, on_delete=models.PROTECT, related_name="loadings")
+
+    class Meta:
+        ordering = ["firing__fired_on", "pk"]
+        constraints = [
+            models.UniqueConstraint(fields=["tile", "firing"], name="tile_once_in_a_firing")
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.tile} in {self.firing}"
+
+
+class Taken(Signed):
+    """Base of what was read off a tile: after which firing, and what it supersedes.
+
+    ``firing`` is None for what was read before any firing.
+    """
+
+    firing = models.ForeignKey(Firing, on_delete=models.PROTECT, null=True, related_name="+")
+    superseded_at = models.DateTimeField(null=True)
+    superseded_by = models.ForeignKey(
+        settings.AUTH_USER_MODEL, on_delete=models.PROTECT, null=True, related_name="+"
+    )
+    corrects = models.OneToOneField(
+        "self", on_delete=models.PROTECT, null=True, related_name="corrected_by"
+    )
+
+    class Meta:
+        abstract = True
+        ordering = ["made_at", "pk"]
+
+
+class Reading(Taken):
+    """A length in mm or a mass in g, with the step of the instrument that gave it."""
+
+    LENGTH_DRY = "length_dry"
+    MASS_DRY = "mass_dry"
+    LENGTH_FIRED = "length_fired"
+    MASS_FIRED = "mass_fired"
+    MASS_SOAKED = "mass_soaked"
+    QUANTITIES = [
+        (LENGTH_DRY, "line, bone dry"),
+        (MASS_DRY, "mass, bone dry"),
+        (LENGTH_FIRED, "line, fired"),
+        (MASS_FIRED, "mass, fired and dry"),
+        (MASS_SOAKED, "mass, soaked"),
+    ]
+    BEFORE_FIRING = (LENGTH_DRY, MASS_DRY)
+    LENGTHS = (LENGTH_DRY, LENGTH_FIRED)
+
+    tile = models.ForeignKey(Tile, on_delete=models.PROTECT, related_name="readings")
+    quantity = models.CharField(max_length=12, choices=QUANTITIES)
+    value = models.FloatField()
+    step = models.FloatField()
+    method = models.CharField(
+        max_length=10, blank=True, choices=[(m.code, m.title) for m in absorption.METHODS.values()]
+    )
+
+    class Meta(Taken.Meta):
+        abstract = False
+        constraints = [
+            models.CheckConstraint(condition=Q(value__gt=0, step__gt=0), name="reading_positive"),
+            models.CheckConstraint(
+                condition=Q(quantity__in=["length_dry", "mass_dry"], firing=None)
+                | Q(
+                    quantity__in=["length_fired", "mass_fired", "mass_soaked"],
+                    firing__isnull=False,
+                ),
+                name="reading_belongs_to_its_stage",
+            ),
+            models.CheckConstraint(
+                condition=Q(quantity="mass_soaked") & ~Q(method="")
+                | ~Q(quantity="mass_soaked") & Q(method=""),
+                name="reading_soaked_has_a_method",
+            ),
+            models.UniqueConstraint(
+                fields=["tile", "quantity"],
+                condition=Q(superseded_at=None, firing=None),
+                name="reading_one_current_before_firing",
+            ),
+            models.UniqueConstraint(
+                fields=["tile", "quantity", "firing"],
+                condition=Q(superseded_at=None, firing__isnull=False),
+                name="reading_one_current_after_firing",
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.tile_id} {self.quantity} {self.value:g}"
+
+    @property
+    def unit(self) -> str:
+        return "mm" if self.quantity in self.LENGTHS else "g"
+
+
+class ColourReading(Taken):
+    """A fired colour in CIELAB (D65, 2°), with what was typed."""
+
+    tile = models.ForeignKey(Tile, on_delete=models.PROTECT, related_name="colours")
+    lightness = models.FloatField()
+    a = models.FloatField()
+    b = models.FloatField()
+    typed = models.CharField(max_length=60)
+
+    class Meta(Taken.Meta):
+        abstract = False
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(lightness__gte=0, lightness__lte=100), name="colour_lightness_0_to_100"
+            ),
+            models.CheckConstraint(
+                condition=Q(firing__isnull=False), name="colour_belongs_to_a_firing"
+            ),
+            models.UniqueConstraint(
+                fields=["tile", "firing"],
+                condition=Q(superseded_at=None),
+                name="colour_one_current_per_firing",
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return self.typed
+
+    @property
+    def lab(self) -> Lab:
+        return Lab(self.lightness, self.a, self.b)

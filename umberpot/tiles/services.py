@@ -1,0 +1,177 @@
+"""Making tiles and recording what is read off them."""
+
+import uuid
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from django.contrib.auth.models import User
+from django.db import transaction
+from django.utils import timezone
+
+from claycore import labels
+from claycore.colour import notation
+from umberpot.kiln.models import Firing
+from umberpot.mixing import services as mixing
+from umberpot.mixing.models import Mix, MixPart
+from umberpot.studio.models import Studio
+from umberpot.tiles.models import ColourReading, Loading, Reading, Tile, Trial
+
+TILE_LONGER_THAN_MARK_MM = 20.0
+"""A tile is cut this much longer than the line marked on it. Common practice."""
+
+
+@dataclass(frozen=True)
+class TileOrder:
+    """Tiles someone wants of a mix."""
+
+    count: int
+    mark_length_mm: float
+    cone: str
+    glazed: bool
+    request_key: uuid.UUID
+
+
+def label_for(mix: Mix, code: str, order: TileOrder, tool: str) -> labels.Label:
+    """What to scratch into a tile of this mix."""
+    parts = mixing.parts_of(mix)
+    true = mixing.true_percentages(parts)
+    clay = parts[0]
+    return labels.tile_label(
+        code,
+        [
+            (
+                part.name,
+                part.material.supplier_code if part.material else "",
+                true.get(part.pk, part.planned_pct or 0.0),
+            )
+            for part in parts
+            if part.role == MixPart.COLOURANT
+        ],
+        (clay.name, clay.material.supplier_code if clay.material else ""),
+        order.cone,
+        order.glazed,
+        order.mark_length_mm + TILE_LONGER_THAN_MARK_MM,
+        tool,
+    )
+
+
+@transaction.atomic
+def make_tiles(mix: Mix, trial: Trial, order: TileOrder, by: User) -> list[Tile]:
+    """Tiles with codes of their own. The same ``request_key`` makes them only once."""
+    made = list(Tile.objects.of(mix.studio).filter(request_key=order.request_key))
+    if made:
+        return made
+    if trial.pk is None:
+        trial.save()
+    studio = Studio.objects.get(pk=mix.studio_id)
+    first = studio.next_tile_number
+    studio.next_tile_number = first + order.count
+    studio.save(update_fields=["next_tile_number"])
+    codes = [labels.code(first + offset) for offset in range(order.count)]
+    return Tile.objects.bulk_create(
+        Tile(
+            studio=studio,
+            trial=trial,
+            mix=mix,
+            code=code,
+            label_lines=label_for(mix, code, order, studio.scratching_tool).lines,
+            mark_length_mm=order.mark_length_mm,
+            cone=order.cone,
+            glazed=order.glazed,
+            request_key=order.request_key,
+            made_by=by,
+        )
+        for code in codes
+    )
+
+
+class StaleReading(Exception):
+    """Someone else recorded or corrected this since the page was shown."""
+
+    def __init__(self, quantity: str) -> None:
+        super().__init__(quantity)
+        self.quantity = quantity
+
+
+@dataclass(frozen=True)
+class Entry:
+    """One figure to record. ``seen`` is the key of the reading that stood there on the page."""
+
+    value: float
+    step: float
+    seen: int | None
+    method: str = ""
+
+
+@transaction.atomic
+def load_and_fire(tiles: list[Tile], firing: Firing) -> None:
+    """Puts tiles into a firing; a tile that is already in it stays in it once."""
+    Loading.objects.bulk_create(
+        (Loading(studio_id=firing.studio_id, tile=tile, firing=firing) for tile in tiles),
+        ignore_conflicts=True,
+    )
+
+
+@transaction.atomic
+def record(
+    tile: Tile, firing: Firing | None, entries: Mapping[str, Entry], by: User
+) -> list[str]:
+    """Records figures by quantity, all or none; a changed one supersedes the old.
+
+    Gives back the quantities that were new or changed. Raises StaleReading.
+    """
+    changed = []
+    for quantity, entry in entries.items():
+        current = tile.readings.filter(
+            quantity=quantity, firing=firing, superseded_at=None
+        ).first()
+        if current and (current.value, current.method) == (entry.value, entry.method):
+            continue
+        if (current.pk if current else None) != entry.seen:
+            raise StaleReading(quantity)
+        if current:
+            _supersede(current, by)
+        Reading.objects.create(
+            studio_id=tile.studio_id,
+            tile=tile,
+            firing=firing,
+            quantity=quantity,
+            value=entry.value,
+            step=entry.step,
+            method=entry.method,
+            corrects=current,
+            made_by=by,
+        )
+        changed.append(quantity)
+    return changed
+
+
+@transaction.atomic
+def record_colour(tile: Tile, firing: Firing, typed: str, seen: int | None, by: User) -> bool:
+    """Records a fired colour; a changed one supersedes the old. Raises StaleReading, ClayError."""
+    lab = notation.parse(typed)
+    current = tile.colours.filter(firing=firing, superseded_at=None).first()
+    if current and current.typed == typed:
+        return False
+    if (current.pk if current else None) != seen:
+        raise StaleReading("colour")
+    if current:
+        _supersede(current, by)
+    ColourReading.objects.create(
+        studio_id=tile.studio_id,
+        tile=tile,
+        firing=firing,
+        lightness=lab.lightness,
+        a=lab.a,
+        b=lab.b,
+        typed=typed,
+        corrects=current,
+        made_by=by,
+    )
+    return True
+
+
+def _supersede(old: Reading | ColourReading, by: User) -> None:
+    old.superseded_at = timezone.now()
+    old.superseded_by = by
+    old.save(update_fields=["superseded_at", "superseded_by"])

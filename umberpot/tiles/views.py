@@ -1,0 +1,234 @@
+"""Tiles: trials, making tiles, and recording each of them."""
+
+import uuid
+from typing import Any
+
+from django.contrib import messages
+from django.db import transaction
+from django.db.models import Count
+from django.http import HttpResponse
+from django.shortcuts import get_object_or_404, redirect, render
+from django.utils import timezone
+from django.views.decorators.http import require_GET, require_http_methods
+
+from claycore import absorption
+from umberpot.kiln.forms import FiringForm
+from umberpot.kiln.models import Firing
+from umberpot.mixing.models import Mix
+from umberpot.mixing.services import parts_of, true_percentages
+from umberpot.mixing.views import request_key
+from umberpot.studio.request import StudioRequest
+from umberpot.tiles import services
+from umberpot.tiles.forms import DryForm, FiredForm, FireOneForm, MakeTilesForm, StageForm
+from umberpot.tiles.models import ColourReading, Reading, Tile, Trial
+from umberpot.tiles.progress import Standing, standing
+
+PLACE = "Tiles"
+
+
+@require_GET
+def tiles(request: StudioRequest) -> HttpResponse:
+    """Every trial as its strip of tiles."""
+    trials = Trial.objects.of(request.studio)[:100]
+    by_trial: dict[int, list[Standing]] = {trial.pk: [] for trial in trials}
+    shown = Tile.objects.of(request.studio).filter(trial__in=by_trial).with_history()
+    for tile in shown:
+        by_trial[tile.trial_id].append(standing(tile))
+    made = (
+        Mix.objects.of(request.studio)
+        .filter(tiles=None)
+        .annotate(part_count=Count("parts"))
+        .exclude(finished_at=None)[:12]
+    )
+    return render(
+        request,
+        "tiles/tiles.html",
+        {
+            "place": PLACE,
+            "trials": [(trial, by_trial[trial.pk]) for trial in trials],
+            "mixes_without_tiles": made,
+        },
+    )
+
+
+@require_http_methods(["GET", "POST"])
+def make(request: StudioRequest, mix_pk: int) -> HttpResponse:
+    """Tiles of a mix: how many, how long a line, for which cone and trial."""
+    mix = get_object_or_404(Mix.objects.of(request.studio), pk=mix_pk)
+    form = MakeTilesForm(
+        request.POST or None, studio=request.studio, initial={"trial_name": mix.name[:80]}
+    )
+    if form.is_valid():
+        cleaned = form.cleaned_data
+        order = services.TileOrder(
+            count=cleaned["count"],
+            mark_length_mm=cleaned["mark_length_mm"],
+            cone=cleaned["cone"],
+            glazed=cleaned["glazed"],
+            request_key=request_key(request.POST.get("request_key", "")),
+        )
+        trial = cleaned["trial"] or Trial(
+            studio=request.studio,
+            name=cleaned["trial_name"],
+            ware=request.studio.ware,
+            school=request.studio.school,
+            made_by=request.user,
+        )
+        made = services.make_tiles(mix, trial, order, request.user)
+        return redirect("trial", pk=made[0].trial_id)
+    parts = parts_of(mix)
+    return render(
+        request,
+        "tiles/make.html",
+        {
+            "place": PLACE,
+            "mix": mix,
+            "parts": parts,
+            "true": true_percentages(parts),
+            "form": form,
+            "request_key": request.POST.get("request_key") or uuid.uuid4(),
+        },
+        status=400 if form.errors else 200,
+    )
+
+
+@require_GET
+def trial(request: StudioRequest, pk: int) -> HttpResponse:
+    """A trial: its tiles, what to scratch into each, and what each needs next."""
+    trial = get_object_or_404(Trial.objects.of(request.studio), pk=pk)
+    rows = [standing(tile) for tile in trial.tiles.with_history()]  # type: ignore[attr-defined]
+    return render(request, "tiles/trial.html", {"place": PLACE, "trial": trial, "rows": rows})
+
+
+def _tile(request: StudioRequest, pk: int) -> Tile:
+    return get_object_or_404(Tile.objects.of(request.studio).with_history(), pk=pk)
+
+
+@require_http_methods(["GET", "POST"])
+def record(request: StudioRequest, pk: int) -> HttpResponse:
+    """One tile: bone dry, fired, soaked, colour. Each stage is a form of its own."""
+    stands = standing(_tile(request, pk))
+    stage = request.POST.get("stage", "")
+    forms: dict[str, Any] = {
+        "dry": DryForm(request.POST if stage == "dry" else None, stands=stands),
+        "fire": FiringForm(
+            request.POST if stage == "fire" and not request.POST.get("firing") else None,
+            initial={"cone": stands.tile.cone, "fired_on": timezone.localdate()},
+        ),
+        "fire_one": _fire_one_form(request, stands, stage),
+        "fired": FiredForm(
+            request.POST if stage == "fired" else None,
+            stands=stands,
+            scale_step_g=request.studio.scale_step_g,
+        ),
+    }
+    saved = False
+    if stage == "dry":
+        saved = _save_readings(request, stands, forms["dry"], None)
+    elif stage == "fire":
+        saved = _save_firing(request, stands, forms["fire"], forms["fire_one"])
+    elif stage == "fired" and stands.firing:
+        saved = _save_readings(request, stands, forms["fired"], stands.firing)
+    if saved:
+        return redirect("record", pk=pk)
+    return render(
+        request,
+        "tiles/record.html",
+        {
+            "place": PLACE,
+            "tile": stands.tile,
+            "stands": stands,
+            "forms": forms,
+            "stage": stage,
+            "methods": list(absorption.METHODS.values()),
+            "history": _history(stands.tile),
+            "neighbours": _neighbours(stands.tile),
+        },
+        status=400 if request.method == "POST" else 200,
+    )
+
+
+def _fire_one_form(request: StudioRequest, stands: Standing, stage: str) -> FireOneForm:
+    form = FireOneForm(request.POST if stage == "fire" else None)
+    been = [firing.pk for firing in stands.tile.firings]
+    recent = Firing.objects.of(request.studio).exclude(pk__in=been)
+    form.fields["firing"].queryset = recent  # type: ignore[attr-defined]
+    return form
+
+
+def _save_firing(
+    request: StudioRequest, stands: Standing, form: FiringForm, one: FireOneForm
+) -> bool:
+    if not one.is_valid():
+        return False
+    firing = one.cleaned_data["firing"]
+    with transaction.atomic():
+        if firing is None:
+            if not form.is_valid():
+                return False
+            firing = form.save(commit=False)
+            firing.studio, firing.made_by = request.studio, request.user
+            firing.save()
+        services.load_and_fire([stands.tile], firing)
+    messages.success(request, f"{stands.tile.code} fired: {firing}.")
+    return True
+
+
+def _save_readings(
+    request: StudioRequest, stands: Standing, form: StageForm, firing: Firing | None
+) -> bool:
+    if not form.is_valid():
+        return False
+    try:
+        with transaction.atomic():
+            changed = services.record(
+                stands.tile, firing, _entries(form, request), request.user
+            )
+            colour = form.cleaned_data.get("colour")
+            if colour and firing:
+                seen = form.cleaned_data["seen_colour"]
+                if services.record_colour(stands.tile, firing, colour, seen, request.user):
+                    changed.append("colour")
+    except services.StaleReading as stale:
+        form.add_error(
+            stale.quantity,
+            "This was recorded or corrected meanwhile, in another window. Reload the page to see"
+            " it, then correct it if yours is right.",
+        )
+        return False
+    messages.success(request, "Recorded." if changed else "Nothing was changed.")
+    return True
+
+
+def _entries(form: StageForm, request: StudioRequest) -> dict[str, services.Entry]:
+    entries = {}
+    for quantity in form.quantities:
+        value = form.cleaned_data.get(quantity)
+        if value is None:
+            continue
+        length = quantity in Reading.LENGTHS
+        entries[quantity] = services.Entry(
+            value=value,
+            step=request.studio.ruler_step_mm if length else request.studio.scale_step_g,
+            seen=form.cleaned_data.get(f"seen_{quantity}"),
+            method=form.cleaned_data["method"] if quantity == Reading.MASS_SOAKED else "",
+        )
+    return entries
+
+
+def _history(tile: Tile) -> list[Reading | ColourReading]:
+    """Everything ever read off the tile, newest first, superseded figures included."""
+    rows = [
+        *tile.readings.select_related("firing", "made_by"),
+        *tile.colours.select_related("firing", "made_by"),
+    ]
+    return sorted(rows, key=lambda row: row.made_at, reverse=True)
+
+
+def _neighbours(tile: Tile) -> dict[str, Tile | None]:
+    """The tiles before and after it in its trial."""
+    others = Tile.objects.of(tile.studio).filter(trial=tile.trial)
+    return {
+        "before": others.filter(pk__lt=tile.pk).last(),
+        "after": others.filter(pk__gt=tile.pk).first(),
+    }

@@ -1,0 +1,43 @@
+"""Every address of the application. Calculators keep the contract of docs/formats.md."""
+
+from django.contrib.auth.views import LogoutView
+from django.urls import path
+
+from umberpot.bench import views as bench
+from umberpot.kiln import views as kiln
+from umberpot.mixing import views as mixing
+from umberpot.reading import views as reading
+from umberpot.shelf import views as shelf
+from umberpot.studio import views as studio
+from umberpot.tiles import views as tiles
+
+urlpatterns = [
+    path("", bench.bench, name="bench"),
+    path("sign-in/", studio.SignInView.as_view(), name="sign-in"),
+    path("sign-out/", LogoutView.as_view(), name="sign-out"),
+    path("first-run/", studio.first_run, name="first-run"),
+    path("preferences/", studio.preferences, name="preferences"),
+    path("styleguide/", studio.style_guide, name="style-guide"),
+    path("shelf/", shelf.shelf, name="shelf"),
+    path("shelf/new/", shelf.add, name="material-new"),
+    path("shelf/<int:pk>/", shelf.edit, name="material"),
+    path("shelf/<int:pk>/retire/", shelf.retire, name="material-retire"),
+    path("shelf/<int:pk>/restore/", shelf.restore, name="material-restore"),
+    path("mix/", mixing.mixes, name="mixes"),
+    path("mix/dose/", mixing.DoseView.as_view(), name="dose"),
+    path("mix/make/", mixing.make, name="mix-make"),
+    path("mix/<int:pk>/", mixing.mix, name="mix"),
+    path("mix/<int:pk>/weigh/", mixing.weigh, name="mix-weigh"),
+    path("mix/<int:pk>/pan/", mixing.pan, name="mix-pan"),
+    path("mix/weighings/<int:pk>/correct/", mixing.correct, name="weighing-correct"),
+    path("tiles/", tiles.tiles, name="tiles"),
+    path("tiles/make/<int:mix_pk>/", tiles.make, name="tiles-make"),
+    path("tiles/trials/<int:pk>/", tiles.trial, name="trial"),
+    path("tiles/<int:pk>/", tiles.record, name="record"),
+    path("kiln/", kiln.kiln, name="kiln"),
+    path("read/", reading.trials, name="trials-read"),
+    path("read/shrinkage/", reading.ShrinkageView.as_view(), name="shrinkage"),
+    path("read/absorption/", reading.AbsorptionView.as_view(), name="absorption"),
+    path("read/trials/<int:pk>/", reading.trial, name="trial-read"),
+    path("read/tiles/<int:pk>/", reading.tile, name="tile-read"),
+]
