@@ -11,6 +11,11 @@ def plain(value: float, decimals: int = 2) -> str:
     return "0" if text == "-0" else text
 
 
+def percentage(pct: float) -> str:
+    """A percentage on dry clay to what a good weighing is worth: a tenth, finer below 2 %."""
+    return plain(pct, 1 if pct >= 2 else 2)
+
+
 def decimals_of(step: float) -> int:
     """How many decimals an instrument of this step shows: 0.5 has 1, 0.01 has 2, 5 has 0."""
     for decimals in range(7):

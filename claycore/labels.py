@@ -7,6 +7,8 @@ import math
 import re
 from dataclasses import dataclass
 
+from claycore.figures import percentage
+
 CODE_LETTERS = "ABCDEFGHJKLMNPRSTUVWXYZ"
 """The alphabet without I, O and Q, which scratch like 1 and 0."""
 
@@ -83,7 +85,7 @@ def tile_label(
     wanted = [head]
     lines = [head]
     for name, supplier_code, pct in colourants:
-        figure = f"{pct:.3g} "
+        figure = f"{percentage(pct)} "
         wanted.append(figure + name)
         lines.append(figure + _fit(name, supplier_code, most - len(figure)))
     wanted.append(clay[0])

@@ -14,7 +14,7 @@ from umberpot.mixing import services as mixing
 from umberpot.mixing.forms import DoseForm
 from umberpot.mixing.models import Mix, Weighing
 from umberpot.shelf import services as shelf
-from umberpot.shelf.models import Material
+from umberpot.shelf.models import Material, StockMovement
 from umberpot.studio.models import Studio
 from umberpot.studio.services import found_studio
 from umberpot.tiles import services as tiles
@@ -37,13 +37,14 @@ class DemoLoader:
                 kind=row.kind,
                 name=row.name,
                 supplier_code=row.code,
-                price_per_kg=row.price,
+                price_per_kg=row.price or None,
                 state="plastic" if row.water_pct else "dry",
                 water_pct=row.water_pct,
                 hazards=list(row.hazards),
                 notes=row.notes,
             )
             shelf.count_stock(material, row.on_hand_g, self.user)
+        _backdate(StockMovement.objects.all(), story.STOCKED_DAYS_AGO, "made_at")
 
     def mix(self, row: story.DemoMix, days_ago: int) -> Mix:
         """A mix, weighed out if the story says so."""
@@ -61,6 +62,8 @@ class DemoLoader:
                 by=self.user,
             )
         mix.refresh_from_db()
+        weighed_now = StockMovement.objects.filter(made_at__gte=mix.made_at)
+        _backdate(weighed_now, days_ago, "made_at")
         _backdate(Mix.objects.filter(pk=mix.pk), days_ago, "made_at")
         _backdate(Weighing.objects.filter(part__mix=mix), days_ago, "made_at")
         if mix.finished_at:

@@ -9,6 +9,8 @@ STUDIO = "Quayside Tileworks"
 USERNAME = "quay"
 PASSWORD = "tidewater-tiles"  # noqa: S105  the demo's own, printed at every start
 
+STOCKED_DAYS_AGO = 45
+
 
 @dataclass(frozen=True)
 class DemoMaterial:
@@ -28,9 +30,9 @@ MATERIALS = [
     DemoMaterial("clay_body", "Ferry white", "FW-1", "1.15", 21_400, 21.5, (), "The floor's ground."),
     DemoMaterial("clay_body", "Harbour buff", "HB-4", "0.82", 12_600, 20.0),
     DemoMaterial("clay_body", "Breakwater porcelain", "BP-2", "2.40", 6_200),
-    DemoMaterial("dug_clay", "Canal bank", "CB", "0.00", 3_900, None, (), "Blue-grey, greasy, roots."),
-    DemoMaterial("dug_clay", "Quarry overburden", "QO", "0.00", 4_700, None, (), "Rust brown, fine."),
-    DemoMaterial("dug_clay", "Field drain", "FD", "0.00", 2_800, None, (), "Yellow, gritty."),
+    DemoMaterial("dug_clay", "Canal bank", "CB", "", 3_900, None, (), "Blue-grey, greasy, roots."),
+    DemoMaterial("dug_clay", "Quarry overburden", "QO", "", 4_700, None, (), "Rust brown, fine."),
+    DemoMaterial("dug_clay", "Field drain", "FD", "", 2_800, None, (), "Yellow, gritty."),
     DemoMaterial("stain", "Quay Blue", "QB-14", "38.00", 420, None, ("cobalt",)),
     DemoMaterial("stain", "Tide Teal", "TT-11", "44.00", 160, None, ("cobalt", "chromium")),
     DemoMaterial("stain", "Mooring Teal", "MT-30", "29.00", 180, None, ("cobalt", "chromium")),

@@ -10,7 +10,7 @@ from umberpot.studio.models import Signed
 class Firing(Signed):
     """One firing: the cone it reached and the day it was fired."""
 
-    cone = models.CharField(max_length=4, choices=[(c, f"cone {c}") for c in cones.CONES])
+    cone = models.CharField(max_length=4, choices=[(c, c) for c in cones.CONES])
     fired_on = models.DateField("fired on")
     note = models.CharField(max_length=200, blank=True)
 

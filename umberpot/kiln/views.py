@@ -52,7 +52,11 @@ def kiln(request: StudioRequest) -> HttpResponse:
                 load_and_fire(tiles, firing)
             messages.success(request, f"{len(tiles)} tiles fired: {firing}.")
             return redirect("kiln")
-    firings = Firing.objects.of(request.studio).annotate(tile_count=Count("loadings"))[:40]
+    firings = (
+        Firing.objects.of(request.studio)
+        .annotate(tile_count=Count("loadings"))
+        .order_by("-fired_on", "-pk")[:40]
+    )
     return render(
         request,
         "kiln/kiln.html",

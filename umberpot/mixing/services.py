@@ -119,7 +119,7 @@ def rescue(parts: list[MixPart], part: MixPart, grams: float, scale_step_g: floa
     if part.role == MixPart.COLOURANT:
         accept_pct = percent_on_dry_clay(total, dry_clay_of(parts))
     stand = [
-        weighing.Weighed(p.planned_g, total if p is part else p.weighed_g)
+        weighing.Weighed(p.planned_g, total if p == part else p.weighed_g)
         for p in parts
         if p.role != MixPart.WATER
     ]

@@ -101,7 +101,9 @@ def make(request: StudioRequest) -> HttpResponse:
 
 
 class GramsForm(forms.Form):
-    """A figure off the scale."""
+    """A figure off the scale. Not required of the browser: reading the scale leaves it empty."""
+
+    use_required_attribute = False
 
     grams = MeasureField(bounds.MASS, label="What the scale says")
 
@@ -223,11 +225,13 @@ def pan(request: StudioRequest, pk: int) -> HttpResponse:
     try:
         if action == "tare":
             scale.tare()
+            messages.info(request, "The scale is tared.")
         elif settings.SCALE_IS_SIMULATED and part is not None:
             scale.clear()
             share = {"put": 1.0, "put_much": 1.075, "put_little": 0.6}.get(action, 0.0)
             if share:
                 scale.put(part.to_go_g * share)
+                messages.info(request, "Something lies on the pan. Read the scale.")
     except scale.ScaleProblem as problem:
         messages.error(request, str(problem))
     return redirect("mix", pk=pk)

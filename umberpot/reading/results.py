@@ -7,7 +7,7 @@ from itertools import pairwise
 from claycore import absorption, cones, shrinkage, vitrification
 from claycore.colour import difference
 from claycore.errors import ClayError
-from claycore.figures import plain
+from claycore.figures import percentage, plain
 from claycore.uncertainty import Estimate, mean_of
 from umberpot.mixing.models import MixPart
 from umberpot.mixing.services import true_percentages
@@ -33,7 +33,7 @@ class TileResult:
     @property
     def pct_short(self) -> str:
         """The strongest colourant's percentage, as it stands over a tile of the strip."""
-        return f"{self.pct:.3g} %" if self.pct else "plain"
+        return f"{percentage(self.pct)} %" if self.pct else "plain"
 
 
 @dataclass(frozen=True)
@@ -87,7 +87,7 @@ def _percentages(stands: Standing) -> tuple[float, str]:
     true = true_percentages(parts)
     colourants = [p for p in parts if p.role == MixPart.COLOURANT]
     rows = [(true.get(p.pk, p.planned_pct or 0.0), p.name) for p in colourants]
-    words = " + ".join(f"{pct:.3g} % {name}" for pct, name in rows)
+    words = " + ".join(f"{percentage(pct)} % {name}" for pct, name in rows)
     return max((pct for pct, _ in rows), default=0.0), words or "no colourant"
 
 

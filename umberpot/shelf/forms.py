@@ -62,8 +62,8 @@ class MaterialForm(forms.ModelForm):
         return cleaned
 
     def _get_validation_exclusions(self) -> set[str]:
-        """Keep the studio in the constraint checks: names are unique on one shelf."""
-        return super()._get_validation_exclusions() - {"studio"}
+        """Keep in the constraint checks what the form does not show: names are unique on a shelf."""
+        return super()._get_validation_exclusions() - {"studio", "retired_at"}
 
     def guessed_hazards(self) -> list[str]:
         """What the name gives away and nobody ticked."""

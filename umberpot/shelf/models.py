@@ -17,8 +17,9 @@ class MaterialQuerySet(OwnedQuerySet):
         return self.filter(retired_at=None)
 
     def with_stock(self) -> "MaterialQuerySet":
-        """Adds ``on_hand_g``: the sum of all movements."""
-        return self.annotate(on_hand_g=Coalesce(Sum("movements__grams"), 0.0))
+        """Adds ``on_hand_g``, the sum of all movements; in the shelf's order."""
+        stocked = self.annotate(on_hand_g=Coalesce(Sum("movements__grams"), 0.0))
+        return stocked.order_by("kind", Lower("name"))
 
     def clays(self) -> "MaterialQuerySet":
         return self.filter(kind__in=Material.CLAYS)

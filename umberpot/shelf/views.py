@@ -2,7 +2,7 @@
 
 from django.contrib import messages
 from django.core.exceptions import ValidationError
-from django.db import transaction
+from django.db import IntegrityError, transaction
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
@@ -60,12 +60,8 @@ def edit(request: StudioRequest, pk: int) -> HttpResponse:
 def _edit(request: StudioRequest, material: Material) -> HttpResponse:
     on_hand = round(services.grams_on_hand(material), 3) if material.pk else None
     form = MaterialForm(request.POST or None, instance=material, initial={"on_hand_g": on_hand})
-    if form.is_valid():
-        with transaction.atomic():
-            kept = form.save()
-            counted = form.cleaned_data["on_hand_g"]
-            if counted is not None and counted != on_hand:
-                services.count_stock(kept, counted, request.user)
+    if form.is_valid() and _keep(form, on_hand, request):
+        kept = form.instance
         for code in form.guessed_hazards():
             messages.warning(
                 request,
@@ -80,6 +76,20 @@ def _edit(request: StudioRequest, material: Material) -> HttpResponse:
         {"place": PLACE, "form": form, "material": material, "movements": movements},
         status=400 if form.errors else 200,
     )
+
+
+def _keep(form: MaterialForm, on_hand: float | None, request: StudioRequest) -> bool:
+    """Saves the material and its count, together; False if its name was taken meanwhile."""
+    try:
+        with transaction.atomic():
+            kept = form.save()
+            counted = form.cleaned_data["on_hand_g"]
+            if counted is not None and counted != on_hand:
+                services.count_stock(kept, counted, request.user)
+    except IntegrityError:
+        form.add_error("name", "There is already a material of this name on the shelf.")
+        return False
+    return True
 
 
 @require_POST

@@ -1,5 +1,7 @@
 // Small behaviours that live and die in the browser. No rule of the job is in here.
 
+document.documentElement.classList.add("scripts");
+
 // htmx answers 4xx pages to people too: a refused form comes back with what was typed.
 document.addEventListener("htmx:beforeSwap", (event) => {
   if (event.detail.xhr.status === 400) {

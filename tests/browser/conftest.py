@@ -1,0 +1,92 @@
+"""The real application, started as bin/demo starts it, and a watched Chromium."""
+
+import os
+import shutil
+import socket
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+
+from umberpot.demo.story import PASSWORD, USERNAME
+
+TOP = Path(__file__).parents[2]
+CHROMIUM_FLAGS = [
+    "--headless", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
+    "--disable-background-networking", "--disable-component-update", "--disable-sync",
+]
+
+
+def free_port() -> int:
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        return probe.getsockname()[1]
+
+
+@pytest.fixture(scope="session")
+def application(tmp_path_factory):
+    """The demo on a port of its own; gives its address."""
+    environment = {
+        name: value for name, value in os.environ.items() if not name.startswith(("UMBERPOT_", "DJANGO_"))
+    }
+    environment["PORT"] = str(free_port())
+    environment["UMBERPOT_VAR"] = str(tmp_path_factory.mktemp("var"))
+    launched = subprocess.Popen(
+        [sys.executable, "bin/launch.py", "demo"],
+        cwd=TOP, env=environment, stdout=subprocess.PIPE, text=True,
+    )
+    for line in launched.stdout:
+        if "Ctrl-C" in line:
+            break
+    else:
+        pytest.fail("the demo did not start")
+    yield f"http://127.0.0.1:{environment['PORT']}"
+    launched.terminate()
+    launched.wait(timeout=15)
+
+
+@pytest.fixture(scope="session")
+def browser_type_launch_args():
+    return {"executable_path": shutil.which("chromium"), "args": CHROMIUM_FLAGS}
+
+
+@pytest.fixture(scope="session")
+def browser_context_args(application):
+    return {"base_url": application, "viewport": {"width": 1280, "height": 800}}
+
+
+@pytest.fixture
+def page(page):
+    """A page that fails its test over any error in the console, CSP violations among them."""
+    troubles = []
+    page.on(
+        "console",
+        lambda said: troubles.append(f"{page.url}: {said.text}") if said.type == "error" else None,
+    )
+    page.on("pageerror", lambda error: troubles.append(f"{page.url}: {error}"))
+    page.set_default_timeout(10_000)
+    yield page
+    assert not troubles
+
+
+@pytest.fixture(scope="session")
+def session_cookies(browser, browser_context_args):
+    """Signed in once, through the page: hashing a password is slow on purpose."""
+    context = browser.new_context(**browser_context_args)
+    page = context.new_page()
+    page.goto("/sign-in/")
+    page.get_by_label("Username").fill(USERNAME)
+    page.get_by_label("Password").fill(PASSWORD)
+    page.get_by_role("button", name="Sign in").click()
+    page.get_by_role("heading", name="Bench").wait_for()
+    cookies = context.cookies()
+    context.close()
+    return cookies
+
+
+@pytest.fixture
+def signed_in(page, session_cookies):
+    page.context.add_cookies(session_cookies)
+    page.goto("/")
+    return page

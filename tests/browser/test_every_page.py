@@ -1,0 +1,109 @@
+"""Every page: sound in the console, sound to axe, usable by keyboard, on a phone and without scripts."""
+
+import pytest
+from axe_playwright_python.sync_playwright import Axe
+from playwright.sync_api import Browser, Page, expect
+
+PAGES = [
+    "/", "/shelf/", "/shelf/new/", "/shelf/1/", "/mix/", "/mix/dose/", "/mix/1/", "/mix/14/",
+    "/mix/dose/?clay=Ferry+white&state=plastic&mass=2.4&unit=kg&water_pct=21.5&add=Quay+Blue:8",
+    "/mix/dose/?state=slip&volume=1&volume_unit=l&specific_gravity=1.75&add=Iron:0.1",
+    "/tiles/", "/tiles/make/15/", "/tiles/trials/1/", "/tiles/1/", "/tiles/26/", "/kiln/",
+    "/read/", "/read/trials/1/", "/read/trials/6/", "/read/tiles/1/",
+    "/read/shrinkage/?wet=100&dry=94&fired=88&unit=mm",
+    "/read/absorption/?dry=229&wet=236&unit=g&scale_step=1&method=quick_boil&limit_pct=1.5",
+    "/preferences/",
+]
+
+
+@pytest.mark.parametrize("address", PAGES)
+def test_axe_finds_nothing_serious(signed_in: Page, address: str) -> None:
+    signed_in.goto(address)
+    found = Axe().run(signed_in).response["violations"]
+    serious = [
+        f"{v['id']}: {[node['html'][:160] for node in v['nodes'][:3]]}"
+        for v in found
+        if v["impact"] in ("serious", "critical")
+    ]
+    assert not serious
+
+
+def test_no_page_scrolls_sideways_on_a_phone(signed_in: Page) -> None:
+    signed_in.set_viewport_size({"width": 390, "height": 844})
+    for address in PAGES:
+        signed_in.goto(address)
+        assert signed_in.evaluate("document.documentElement.scrollWidth") <= 390, address
+
+
+def test_targets_are_big_enough_for_clay_on_the_hands(signed_in: Page) -> None:
+    signed_in.set_viewport_size({"width": 390, "height": 844})
+    for address in PAGES:
+        signed_in.goto(address)
+        small = signed_in.evaluate(
+            """[...document.querySelectorAll('.button, .input:not([type=hidden]), .place, .choices label')]
+               .filter(e => e.offsetParent && e.getBoundingClientRect().height < 43.5)
+               .map(e => e.outerHTML.slice(0, 120))"""
+        )
+        assert not small, address
+
+
+def test_the_dose_by_keyboard_alone(page: Page) -> None:
+    page.goto("/mix/dose/")
+    for _ in range(40):
+        page.keyboard.press("Tab")
+        if page.evaluate("document.activeElement.name") == "clay":
+            break
+    page.keyboard.type("White body")
+    page.keyboard.press("Tab")
+    page.keyboard.press("ArrowRight")  # from dry to plastic
+    page.keyboard.press("Tab")
+    page.keyboard.type("1")
+    page.keyboard.press("Tab")
+    page.keyboard.type("kg")
+    page.keyboard.press("Tab")
+    page.keyboard.type("20")
+    page.keyboard.press("Tab")
+    page.keyboard.type("Quay Blue")
+    page.keyboard.press("Tab")
+    page.keyboard.type("8")
+    expect(page.get_by_text("64.0g")).to_be_visible()
+    expect(page.get_by_text("+ 16 g water")).to_be_visible()
+
+
+def test_question_mark_lists_the_keys(signed_in: Page) -> None:
+    signed_in.keyboard.press("?")
+    expect(signed_in.get_by_role("dialog")).to_contain_text("A new dose")
+    signed_in.keyboard.press("Escape")
+    signed_in.keyboard.press("d")
+    expect(signed_in.get_by_role("heading", name="How much colourant?")).to_be_visible()
+
+
+def test_errors_stand_at_their_field_while_typing(page: Page) -> None:
+    page.goto("/mix/dose/")
+    page.get_by_label("Weight of it, as it is").fill("eighty")
+    expect(page.locator("#id_mass-error")).to_have_text(
+        "This is not a number. Write it like 12.5 or 12,5."
+    )
+    page.get_by_label("Weight of it, as it is").fill("80")
+    expect(page.locator("#id_mass-error")).to_have_text("")
+
+
+def test_another_colourant_is_a_click_away(page: Page) -> None:
+    page.goto("/mix/dose/?state=dry&mass=100&unit=g&add=Blue:5")
+    page.get_by_role("button", name="Another colourant").click()
+    page.keyboard.type("Iron")
+    page.keyboard.press("Tab")
+    page.keyboard.type("2")
+    expect(page.get_by_text("100 g dry clay × 2 ÷ 100 = 2 g")).to_be_visible()
+
+
+def test_the_dose_without_scripts(browser: Browser, application: str) -> None:
+    context = browser.new_context(java_script_enabled=False)
+    page = context.new_page()
+    page.goto(f"{application}/mix/dose/")
+    page.fill("[name=mass]", "60")
+    page.fill("[name=add_name] >> nth=0", "Blue")
+    page.fill("[name=add_pct] >> nth=0", "15")
+    page.click("text=Work it out")
+    expect(page.get_by_text("9.0g")).to_be_visible()
+    context.close()

@@ -1,0 +1,20 @@
+"""The application's own settings, on throw-away data and plain HTTP."""
+
+import os
+import tempfile
+
+os.environ["UMBERPOT_VAR"] = tempfile.mkdtemp(prefix="umberpot-test-")
+os.mkdir(os.path.join(os.environ["UMBERPOT_VAR"], "static"))
+os.environ["UMBERPOT_HTTPS"] = "off"
+os.environ.pop("UMBERPOT_DEBUG", None)
+os.environ.pop("UMBERPOT_SCALE", None)
+
+from umberpot.settings import *  # noqa: E402, F403
+
+PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+STORAGES = {
+    "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
+    "staticfiles": {"BACKEND": "django.contrib.staticfiles.storage.StaticFilesStorage"},
+}
+# A file, as in real use: the in-memory database locks whole tables between threads.
+DATABASES["default"]["TEST"] = {"NAME": VAR_DIR / "test.sqlite3"}  # noqa: F405

@@ -1,0 +1,116 @@
+"""A studio with a shelf, somebody in it, and somebody of another studio."""
+
+import uuid
+
+import pytest
+from django.contrib.auth.models import User
+from django.http import QueryDict
+from django.test import Client
+
+from standins.scale.pan import Pan
+from standins.scale.server import ScaleServer
+from umberpot.mixing import services as mixing
+from umberpot.mixing.forms import DoseForm
+from umberpot.shelf import services as shelf
+from umberpot.shelf.models import Material
+from umberpot.studio.models import Membership, Studio
+
+
+def member_of(studio_name: str, username: str) -> User:
+    user = User.objects.create_user(username, password="a-long-enough-one")
+    studio = Studio.objects.create(name=studio_name)
+    Membership.objects.create(user=user, studio=studio, role=Membership.OWNER)
+    return user
+
+
+@pytest.fixture
+def user(db):
+    return member_of("Quayside", "potter")
+
+
+@pytest.fixture
+def studio(user):
+    return user.membership.studio
+
+
+@pytest.fixture
+def signed_in(user):
+    client = Client()
+    client.force_login(user)
+    return client
+
+
+@pytest.fixture
+def stranger(db):
+    """Signed in, but in another studio."""
+    client = Client()
+    client.force_login(member_of("Across the water", "stranger"))
+    return client
+
+
+@pytest.fixture
+def clay(studio, user):
+    material = Material.objects.create(
+        studio=studio, kind="clay_body", name="Ferry white", supplier_code="FW-1",
+        state="plastic", water_pct=21.5,
+    )
+    shelf.count_stock(material, 5000, user)
+    return material
+
+
+@pytest.fixture
+def blue(studio, user):
+    material = Material.objects.create(
+        studio=studio, kind="stain", name="Quay Blue", supplier_code="QB-14", hazards=["cobalt"]
+    )
+    shelf.count_stock(material, 100, user)
+    return material
+
+
+DRY_SUM = "clay=Ferry white&state=dry&mass=80&unit=g&add=Quay Blue:10"
+PLASTIC_SUM = "clay=Ferry white&state=plastic&mass=100&unit=g&water_pct=20&add=Quay Blue:10"
+
+
+@pytest.fixture
+def make_mix(studio, user, clay, blue):
+    def make(query=DRY_SUM):
+        form = DoseForm(QueryDict(query))
+        assert form.is_valid(), form.errors
+        return mixing.make_mix(studio, form, uuid.uuid4(), user)
+
+    return make
+
+
+@pytest.fixture
+def weigh(user):
+    def take(mix, *grams, **options):
+        """Weighs the next parts of a mix, in order."""
+        for figure in grams:
+            mixing.take_weighing(
+                mixing.next_part(mixing.parts_of(mix)),
+                figure,
+                source="typed",
+                scale_step_g=0.1,
+                request_key=uuid.uuid4(),
+                by=user,
+                **options,
+            )
+        mix.refresh_from_db()
+        return mix
+
+    return take
+
+
+@pytest.fixture
+def scale(settings):
+    """The simulated scale, really listening; gives its pan."""
+    import threading
+
+    pan = Pan(step_g=0.01, capacity_g=5000)
+    server = ScaleServer(0, pan)
+    threading.Thread(target=server.serve_forever, daemon=True).start()
+    settings.SCALE_ADDRESS = f"socket://127.0.0.1:{server.port}"
+    settings.SCALE_IS_SIMULATED = True
+    yield pan
+    server.shutdown()
+    server.server_close()

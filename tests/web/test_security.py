@@ -1,0 +1,149 @@
+"""What keeps a studio safe: the first run, sign-in, headers, production settings."""
+
+import os
+import stat
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+from django.contrib.auth.models import User
+from django.test import Client
+
+from umberpot.secret import kept_secret_key
+from umberpot.studio.models import Membership, Studio
+
+TOP = Path(__file__).parents[2]
+FIRST = {
+    "studio_name": "Slipway", "username": "owner", "password1": "kaolin-and-flint",
+    "password2": "kaolin-and-flint",
+}
+
+
+def test_the_first_run_makes_the_studio_and_is_gone(db):
+    client = Client()
+    assert client.get("/sign-in/")["Location"] == "/first-run/"
+    assert client.post("/first-run/", FIRST)["Location"] == "/"
+    membership = Membership.objects.get()
+    assert (membership.studio.name, membership.role) == ("Slipway", "owner")
+    assert client.get("/").status_code == 200
+    assert Client().get("/first-run/").status_code == 404
+    assert Client().post("/first-run/", {**FIRST, "username": "second"}).status_code == 404
+    assert User.objects.count() == 1
+
+
+@pytest.mark.parametrize(
+    "origin",
+    [
+        {"REMOTE_ADDR": "192.168.1.20"},
+        {"REMOTE_ADDR": "127.0.0.1", "HTTP_X_FORWARDED_FOR": "127.0.0.1"},
+        {"REMOTE_ADDR": "127.0.0.1", "HTTP_FORWARDED": "for=10.0.0.9"},
+        {"REMOTE_ADDR": ""},
+    ],
+)
+def test_the_first_run_is_for_this_machine_only(db, origin):
+    assert Client(**origin).get("/first-run/").status_code == 404
+    assert Client(**origin).post("/first-run/", FIRST).status_code == 404
+    assert not Studio.objects.exists()
+
+
+@pytest.mark.parametrize(
+    "change",
+    [
+        {"studio_name": ""}, {"username": ""}, {"password2": "another-one-entirely"},
+        {"password1": "short", "password2": "short"}, {"username": "x" * 200},
+    ],
+)
+def test_a_first_run_that_is_not_right_yet(db, change):
+    html = Client().post("/first-run/", {**FIRST, **change}).content.decode()
+    assert 'class="error"' in html
+    assert not User.objects.exists()
+    assert not Studio.objects.exists()
+
+
+def test_repeated_failures_lock_the_door(user):
+    client = Client()
+    for _ in range(5):
+        last = client.post("/sign-in/", {"username": "potter", "password": "wrong"})
+    assert last.status_code == 429
+    right = client.post("/sign-in/", {"username": "potter", "password": "a-long-enough-one"})
+    assert right.status_code == 429
+
+
+def test_sign_in_goes_on_to_where_one_was_going_but_never_elsewhere(user):
+    details = {"username": "potter", "password": "a-long-enough-one"}
+    assert Client().post("/sign-in/", {**details, "next": "/shelf/"})["Location"] == "/shelf/"
+    away = Client().post("/sign-in/", {**details, "next": "//elsewhere.example/"})
+    assert away["Location"] == "/"
+
+
+@pytest.mark.parametrize("url", ["/sign-in/", "/mix/dose/", "/read/absorption/", "/nowhere/"])
+def test_strict_headers_on_every_page(user, url):
+    response = Client().get(url)
+    policy = response["Content-Security-Policy"]
+    assert "default-src 'none'" in policy
+    assert "unsafe" not in policy
+    assert response["X-Frame-Options"] == "DENY"
+    assert response["X-Content-Type-Options"] == "nosniff"
+
+
+def test_forms_need_their_token(user):
+    client = Client(enforce_csrf_checks=True)
+    client.force_login(user)
+    assert client.post("/shelf/new/", {"name": "x"}).status_code == 403
+
+
+def test_no_template_carries_inline_script_or_style():
+    for path in (TOP / "umberpot" / "templates").rglob("*.html"):
+        text = path.read_text()
+        for banned in ("<style", "style=", "onclick=", "javascript:", "hx-on", "|safe"):
+            assert banned not in text, f"{path}: {banned}"
+        assert "<script" not in text or path.name == "base.html"
+
+
+def test_the_secret_key_is_made_once_and_is_the_owners(tmp_path):
+    path = tmp_path / "deep" / "secret_key"
+    first = kept_secret_key(path)
+    assert len(first) >= 50
+    assert kept_secret_key(path) == first
+    assert stat.S_IMODE(path.stat().st_mode) == 0o600
+
+
+def run_manage(tmp_path, *command, **environment):
+    return subprocess.run(
+        [sys.executable, "manage.py", *command],
+        cwd=TOP,
+        capture_output=True,
+        text=True,
+        env={"PATH": os.environ["PATH"], "UMBERPOT_VAR": str(tmp_path), **environment},
+    )
+
+
+def test_production_settings_are_clean(tmp_path):
+    done = run_manage(
+        tmp_path, "check", "--deploy", "--fail-level", "INFO", UMBERPOT_HOSTS="studio.example"
+    )
+    assert done.returncode == 0, done.stderr
+
+
+def test_plain_http_is_refused_beyond_this_machine(tmp_path):
+    done = run_manage(tmp_path, "check", UMBERPOT_HOSTS="studio.example", UMBERPOT_HTTPS="off")
+    assert done.returncode != 0
+    assert "UMBERPOT_HTTPS" in done.stderr
+
+
+def test_models_and_migrations_agree(tmp_path):
+    done = run_manage(tmp_path, "makemigrations", "--check", "--dry-run")
+    assert done.returncode == 0, done.stdout
+
+
+def test_preferences_are_kept_and_checked(signed_in, studio):
+    page = signed_in.get("/preferences/").context["form"]
+    good = {name: page[name].value() for name in page.fields}
+    assert signed_in.post("/preferences/", {**good, "scale_step_g": "0,01"}).status_code == 302
+    studio.refresh_from_db()
+    assert studio.scale_step_g == 0.01
+    for bad in ("0", "-1", "x", ""):
+        got = signed_in.post("/preferences/", {**good, "scale_step_g": bad})
+        assert got.status_code == 400
+        assert "scale_step_g" in got.context["form"].errors
