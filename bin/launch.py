@@ -40,7 +40,9 @@ def port_from_environment() -> int:
 
 def data_folder(mode: str) -> Path:
     """UMBERPOT_VAR, or var/demo or var/studio."""
-    return Path(os.environ.get("UMBERPOT_VAR", TOP / "var" / ("demo" if mode == "demo" else "studio")))
+    return Path(
+        os.environ.get("UMBERPOT_VAR", TOP / "var" / ("demo" if mode == "demo" else "studio"))
+    )
 
 
 def forget(folder: Path) -> None:
@@ -62,7 +64,7 @@ def manage(*command: str) -> None:
 
 def start_scale() -> subprocess.Popen:
     """Starts the simulated scale and tells the server where it is."""
-    scale = subprocess.Popen(  # noqa: S603
+    scale = subprocess.Popen(
         [sys.executable, "-m", "standins.scale"], cwd=TOP, stdout=subprocess.PIPE, text=True
     )
     line = scale.stdout.readline() if scale.stdout else ""

@@ -114,9 +114,7 @@ def percent(dry: float, wet: float, scale_step: float) -> Estimate:
     return estimate
 
 
-def absorption(
-    dry: float, wet: float, suspended: float | None, scale_step: float
-) -> Absorption:
+def absorption(dry: float, wet: float, suspended: float | None, scale_step: float) -> Absorption:
     """Absorption, and with the mass hung in water also porosity, density and specific gravity.
 
     All masses and the scale's step in one unit. Raises ClayError naming the mass that cannot be.

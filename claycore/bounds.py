@@ -38,9 +38,7 @@ class Bound:
 
 SMALLEST = 1e-6
 
-MASS = Bound(
-    SMALLEST, 1e7, "A mass must be more than 0, and at most 10 000 000.", low_allowed=True
-)
+MASS = Bound(SMALLEST, 1e7, "A mass must be more than 0, and at most 10 000 000.", low_allowed=True)
 VOLUME = Bound(
     SMALLEST, 1e7, "A volume must be more than 0, and at most 10 000 000.", low_allowed=True
 )

@@ -57,7 +57,8 @@ def _wet_basis(clay: ClayInHand, addition: DosedAddition) -> Warning:
     return Warning(
         "wet_basis",
         f"Taken of the wet {what}, {plain(addition.pct_on_dry_clay)} % would be {plain(wet_g)} g of"
-        f" {addition.name}: really {plain(really)} % on dry clay. Weigh {plain(addition.mass_g)} g.",
+        f" {addition.name}: really {plain(really)} % on dry clay."
+        f" Weigh {plain(addition.mass_g)} g.",
     )
 
 

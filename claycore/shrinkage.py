@@ -37,9 +37,7 @@ def volume(total: Estimate) -> Estimate:
     return Estimate(100 * (1 - left**3), 3 * left**2 * total.u95)
 
 
-def shrinkage(
-    wet: float | None, dry: float | None, fired: float | None, step: float
-) -> Shrinkage:
+def shrinkage(wet: float | None, dry: float | None, fired: float | None, step: float) -> Shrinkage:
     """All shrinkages that two or three lengths give. Lengths and step in one unit.
 
     Raises OutOfBounds for a length that is not positive, Inconsistent for fewer than two lengths.

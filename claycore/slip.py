@@ -16,9 +16,7 @@ def dry_grams_per_ml(specific_gravity: float, solid_density: float = CLAY_SOLID_
     bounds.SOLID_DENSITY.check("solid_density", solid_density)
     bounds.SPECIFIC_GRAVITY.check("specific_gravity", specific_gravity)
     if specific_gravity >= solid_density:
-        raise OutOfBounds(
-            "specific_gravity", specific_gravity, bounds.SPECIFIC_GRAVITY.sentence
-        )
+        raise OutOfBounds("specific_gravity", specific_gravity, bounds.SPECIFIC_GRAVITY.sentence)
     return (specific_gravity - 1) * solid_density / (solid_density - 1)
 
 

@@ -28,7 +28,7 @@ WARES = {
 
 @dataclass(frozen=True)
 class Limit:
-    """The absorption a ware may have: at most ``high_pct``; ``low_pct`` only where a range is told."""
+    """The absorption a ware may have: at most ``high_pct``; ``low_pct`` where a range is told."""
 
     ware: str
     school: str
@@ -85,9 +85,7 @@ class Verdict:
     would_decide: str = ""
 
 
-def _what_would_decide(
-    estimate: Estimate, limit_pct: float, scale_step_g: float
-) -> str:
+def _what_would_decide(estimate: Estimate, limit_pct: float, scale_step_g: float) -> str:
     if estimate.count > 1:
         return "More pieces, or pieces that agree better, would decide it."
     mass_g = absorption.mass_that_would_decide(estimate.value, limit_pct, scale_step_g)

@@ -7,6 +7,7 @@ from urllib.parse import urlencode
 
 from django import forms
 from django.contrib.auth.decorators import login_not_required
+from django.core.exceptions import NON_FIELD_ERRORS
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import render
 from django.utils.cache import patch_vary_headers
@@ -33,10 +34,24 @@ def wants_json(request: HttpRequest) -> bool:
 def errors_of(form: forms.Form) -> list[dict[str, str]]:
     """The form's errors as the contract writes them."""
     return [
-        {"field": "" if field == forms.forms.NON_FIELD_ERRORS else field, "message": message}
+        {"field": "" if field == NON_FIELD_ERRORS else field, "message": str(message)}
         for field, messages in form.errors.items()
         for message in messages
     ]
+
+
+def live_errors(form: forms.Form) -> list[tuple[str, str]]:
+    """What each field's place for errors should say while someone types: (field, message).
+
+    What is only missing so far is no error yet.
+    """
+    errors = form.errors.as_data()
+    rows = []
+    for name in form.fields:
+        found = errors.get(name)
+        shown = found and found[0].code != "required"
+        rows.append((name, found[0].messages[0] if found and shown else ""))
+    return rows
 
 
 @method_decorator(login_not_required, name="dispatch")
@@ -78,11 +93,17 @@ class CalculatorView(View):
         self, request: HttpRequest, form: forms.Form, answer: dict[str, Any] | None
     ) -> HttpResponse:
         """The answer while someone types. Unfinished input is no failure here, so always 200."""
-        response = render(
-            request, self.fragment, {"form": form, "answer": answer, "live": True}
-        )
+        query = form.query_string()  # type: ignore[attr-defined]
+        context = {
+            "form": form,
+            "answer": answer,
+            "live": True,
+            "query": query,
+            "live_errors": live_errors(form),
+        }
+        response = render(request, self.fragment, context)
         response["Cache-Control"] = "no-store"
-        response["HX-Replace-Url"] = f"{request.path}?{form.query_string()}"  # type: ignore[attr-defined]
+        response["HX-Replace-Url"] = f"{request.path}?{query}"
         return response
 
     def _page(

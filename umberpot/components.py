@@ -49,7 +49,7 @@ def field(bound: BoundField, hint: str = "", unit: str = "", live: bool = False)
     described = [f"{bound.id_for_label}-error"]
     if hint or bound.help_text:
         described.append(f"{bound.id_for_label}-hint")
-    attrs = {"class": "input", "aria-describedby": " ".join(described)}
+    attrs: dict[str, str | bool] = {"class": "input", "aria-describedby": " ".join(described)}
     if bound.errors:
         attrs["aria-invalid"] = "true"
     return {
@@ -63,7 +63,10 @@ def field(bound: BoundField, hint: str = "", unit: str = "", live: bool = False)
 @register.simple_tag
 def bare_input(bound: BoundField, label: str = "", **attrs: str) -> SafeString:
     """Just the input, for places that lay out label and error themselves."""
-    wanted = {"class": "input", **{name.replace("_", "-"): value for name, value in attrs.items()}}
+    wanted: dict[str, str | bool] = {
+        "class": "input",
+        **{name.replace("_", "-"): value for name, value in attrs.items()},
+    }
     if label:
         wanted["aria-label"] = label
     if bound.errors:
@@ -149,9 +152,10 @@ def caution(code: str) -> dict[str, Any]:
     """A caution at its step, by its code in claycore."""
     known = {
         **cautions.NAMED_MATERIALS,
-        **{c.code: c for c in (
-            cautions.DUST, cautions.SKIN, cautions.KILN, cautions.BOILING, cautions.FOOD
-        )},
+        **{
+            c.code: c
+            for c in (cautions.DUST, cautions.SKIN, cautions.KILN, cautions.BOILING, cautions.FOOD)
+        },
     }
     return {"caution": known[code]}
 

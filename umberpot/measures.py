@@ -1,6 +1,7 @@
 """Form fields for numbers as people write them."""
 
 import re
+from collections.abc import Sequence
 from typing import Any
 
 from django import forms
@@ -62,8 +63,8 @@ class MeasureField(forms.Field):
 class Choice(forms.ChoiceField):
     """A choice whose error names the list."""
 
-    def __init__(self, **kwargs: Any) -> None:
-        super().__init__(**kwargs)
+    def __init__(self, choices: Sequence[tuple[str, str]], **kwargs: Any) -> None:
+        super().__init__(choices=choices, **kwargs)
         self.error_messages["required"] = STILL_NEEDED
-        names = ", ".join(str(value) for value, _ in self.choices if value)
+        names = ", ".join(value for value, _ in choices if value)
         self.error_messages["invalid_choice"] = f"This must be one of {names}."

@@ -13,8 +13,14 @@ from umberpot.demo.story import PASSWORD, USERNAME
 
 TOP = Path(__file__).parents[2]
 CHROMIUM_FLAGS = [
-    "--headless", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
-    "--disable-background-networking", "--disable-component-update", "--disable-sync",
+    "--headless",
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
 ]
 
 
@@ -28,13 +34,18 @@ def free_port() -> int:
 def application(tmp_path_factory):
     """The demo on a port of its own; gives its address."""
     environment = {
-        name: value for name, value in os.environ.items() if not name.startswith(("UMBERPOT_", "DJANGO_"))
+        name: value
+        for name, value in os.environ.items()
+        if not name.startswith(("UMBERPOT_", "DJANGO_"))
     }
     environment["PORT"] = str(free_port())
     environment["UMBERPOT_VAR"] = str(tmp_path_factory.mktemp("var"))
     launched = subprocess.Popen(
         [sys.executable, "bin/launch.py", "demo"],
-        cwd=TOP, env=environment, stdout=subprocess.PIPE, text=True,
+        cwd=TOP,
+        env=environment,
+        stdout=subprocess.PIPE,
+        text=True,
     )
     for line in launched.stdout:
         if "Ctrl-C" in line:

@@ -86,7 +86,11 @@ def test_the_mass_that_would_decide_decides(pct, limit, step):
 @pytest.mark.parametrize(
     ("found", "outcome", "says"),
     [
-        (Estimate(3.1, 0.4), "over", "3.1 ± 0.4 % is over 1.5 % for stoneware: not vitrified at cone 6"),
+        (
+            Estimate(3.1, 0.4),
+            "over",
+            "3.1 ± 0.4 % is over 1.5 % for stoneware: not vitrified at cone 6",
+        ),
         (Estimate(0.9, 0.3), "within", "0.9 ± 0.3 % is within 1.5 % for stoneware: vitrified"),
         (Estimate(1.4, 0.3), "not_decided", "straddles 1.5 % for stoneware: not decided"),
     ],

@@ -51,7 +51,9 @@ def test_white_and_grey_are_neutral():
     assert (white.lightness, white.a, white.b) == pytest.approx((100, 0, 0), abs=1e-3)
 
 
-@pytest.mark.parametrize("text", ["52.1, 8.4, -20", "52.1 8.4 -20", "52,1; 8,4; -20", "52.1,8.4,-20"])
+@pytest.mark.parametrize(
+    "text", ["52.1, 8.4, -20", "52.1 8.4 -20", "52,1; 8,4; -20", "52.1,8.4,-20"]
+)
 def test_lab_as_people_write_it(text):
     assert parse(text) == Lab(52.1, 8.4, -20)
 

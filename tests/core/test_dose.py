@@ -35,7 +35,9 @@ def test_mass_is_conserved_and_softness_kept(mass, water, pcts, convention):
     wet = clay.water_g + made.water_to_add_g
     assert 100 * wet / (wet + made.dry_total_g) == pytest.approx(water)
     for given_pct, addition in zip(pcts, made.additions, strict=True):
-        kept = addition.pct_on_dry_clay if convention == ON_DRY_CLAY else addition.share_of_total_pct
+        kept = (
+            addition.pct_on_dry_clay if convention == ON_DRY_CLAY else addition.share_of_total_pct
+        )
         assert kept == pytest.approx(given_pct)
         assert addition.mass_g / clay.dry_g * 100 == pytest.approx(addition.pct_on_dry_clay)
 

@@ -67,7 +67,12 @@ def test_a_dull_tool_takes_fewer_letters():
 
 @pytest.mark.parametrize(
     ("value", "u95", "text"),
-    [(3.1372, 0.3561, "3.1 ± 0.4"), (1.0204, 0.0231, "1.02 ± 0.02"), (-0.01, 0.36, "0.0 ± 0.4"), (5, 0, "5")],
+    [
+        (3.1372, 0.3561, "3.1 ± 0.4"),
+        (1.0204, 0.0231, "1.02 ± 0.02"),
+        (-0.01, 0.36, "0.0 ± 0.4"),
+        (5, 0, "5"),
+    ],
 )
 def test_no_more_digits_than_the_uncertainty_allows(value, u95, text):
     assert with_u95(value, u95) == text

@@ -18,7 +18,8 @@ def test_a_scale_that_is_too_coarse_says_so():
 
 
 @pytest.mark.parametrize(
-    ("grams", "judged"), [(7.9, "under"), (7.92, "within"), (8.0, "within"), (8.08, "within"), (8.6, "over")]
+    ("grams", "judged"),
+    [(7.9, "under"), (7.92, "within"), (8.0, "within"), (8.08, "within"), (8.6, "over")],
 )
 def test_judged_against_the_target(grams, judged):
     assert w.judge(grams, 8.0, w.Tolerance(0.08, coarse=False)) == judged
@@ -44,9 +45,7 @@ def test_scaling_down_is_refused_when_another_part_is_in():
 )
 def test_scaled_up_the_percentages_are_as_planned(planned, over, which):
     which %= len(planned)
-    parts = [
-        w.Weighed(g, g * over if i == which else g) for i, g in enumerate(planned)
-    ]
+    parts = [w.Weighed(g, g * over if i == which else g) for i, g in enumerate(planned)]
     factor = w.scale_to_match(parts, which)
     assert factor == pytest.approx(over)
     now = [part.planned_g * factor for part in parts]

@@ -52,10 +52,17 @@ def test_too_heavy_leaves_the_pan_as_it_was(bench):
 @pytest.mark.parametrize(
     ("line", "reply"),
     [
-        ("PUT 12.5", "OK"), ("TARE", "OK"), ("CLEAR", "OK"), ("READ", "= 0.000 g"),
-        ("PUT", "ERROR unknown command"), ("PUT x", "ERROR not a number"),
-        ("PUT nan", "ERROR not a number"), ("PUT 1e9", "ERROR overload"),
-        ("PUT -1", "ERROR overload"), ("", "ERROR unknown command"), ("read", "ERROR unknown command"),
+        ("PUT 12.5", "OK"),
+        ("TARE", "OK"),
+        ("CLEAR", "OK"),
+        ("READ", "= 0.000 g"),
+        ("PUT", "ERROR unknown command"),
+        ("PUT x", "ERROR not a number"),
+        ("PUT nan", "ERROR not a number"),
+        ("PUT 1e9", "ERROR overload"),
+        ("PUT -1", "ERROR overload"),
+        ("", "ERROR unknown command"),
+        ("read", "ERROR unknown command"),
     ],
 )
 def test_lines(bench, line, reply):

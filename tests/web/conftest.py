@@ -51,8 +51,12 @@ def stranger(db):
 @pytest.fixture
 def clay(studio, user):
     material = Material.objects.create(
-        studio=studio, kind="clay_body", name="Ferry white", supplier_code="FW-1",
-        state="plastic", water_pct=21.5,
+        studio=studio,
+        kind="clay_body",
+        name="Ferry white",
+        supplier_code="FW-1",
+        state="plastic",
+        water_pct=21.5,
     )
     shelf.count_stock(material, 5000, user)
     return material

@@ -10,7 +10,11 @@ PLASTIC = {**DOSE, "state": "plastic", "water_pct": "20"}
 SLIP = {**DOSE, "state": "slip", "solids_pct": "70"}
 SHRINKAGE = {"wet": "100", "dry": "94", "fired": "88", "unit": "mm"}
 ABSORPTION = {
-    "dry": "229", "wet": "236.1", "unit": "g", "scale_step": "0.1", "method": "boil_soak",
+    "dry": "229",
+    "wet": "236.1",
+    "unit": "g",
+    "scale_step": "0.1",
+    "method": "boil_soak",
 }
 URLS = {
     "dose": ("/mix/dose/", DOSE),
@@ -110,7 +114,19 @@ def test_pounds_are_not_kilos_and_units_do_not_change_a_ratio():
     assert answer("/read/absorption/", in_oz)["bulk_density"] == pytest.approx(229 / 98.1)
 
 
-NOT_NUMBERS = ["x", "nan", "NaN", "inf", "-inf", "Infinity", "1_000", "1.2.3", "0x10", "1,5.2", "9" * 250]
+NOT_NUMBERS = [
+    "x",
+    "nan",
+    "NaN",
+    "inf",
+    "-inf",
+    "Infinity",
+    "1_000",
+    "1.2.3",
+    "0x10",
+    "1,5.2",
+    "9" * 250,
+]
 NOT_POSITIVE = ["0", "-1", "-0.0", "1e-320", "1e309", "1e300"]
 
 BAD = [
@@ -123,7 +139,16 @@ BAD = [
     ("dose", {"add": []}, "add"),
     *[
         ("dose", {"add": [bad]}, "add")
-        for bad in ["blue", "blue:", ":5", "blue:-1", "blue:nan", "blue:x", "b" * 201 + ":5", "a\x00b:5"]
+        for bad in [
+            "blue",
+            "blue:",
+            ":5",
+            "blue:-1",
+            "blue:nan",
+            "blue:x",
+            "b" * 201 + ":5",
+            "a\x00b:5",
+        ]
     ],
     ("dose", {"add": ["blue:1"] * 13}, "add"),
     ("dose", {"convention": "share_of_total", "add": ["a:60", "b:40"]}, "add"),
@@ -173,7 +198,11 @@ def test_the_page_keeps_what_was_typed(which, change, field):
     assert response.status_code == 400
     html = response.content.decode()
     for name, value in query.items():
-        if isinstance(value, str) and value and name not in ("unit", "state", "method", "convention"):
+        if (
+            isinstance(value, str)
+            and value
+            and name not in ("unit", "state", "method", "convention")
+        ):
             assert f'value="{value}"' in html or name in ("volume_unit",), name
     assert 'class="error"' in html
 
@@ -200,7 +229,10 @@ def test_while_typing_only_the_answer_comes_back(url, good):
 def test_the_rows_of_the_page_mean_the_same_as_add():
     rows = {**DOSE, "add": [], "add_name": ["Quay Blue", "", ""], "add_pct": ["10", "2", ""]}
     body = answer("/mix/dose/", rows)
-    assert [(a["name"], a["mass_g"]) for a in body["additions"]] == [("Quay Blue", 8), ("colourant", 1.6)]
+    assert [(a["name"], a["mass_g"]) for a in body["additions"]] == [
+        ("Quay Blue", 8),
+        ("colourant", 1.6),
+    ]
 
 
 def test_what_belongs_to_another_state_does_not_count():

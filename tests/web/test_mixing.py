@@ -24,7 +24,9 @@ def test_make_this_mix_keeps_the_dose_and_knows_the_shelf(signed_in, clay, blue)
     assert mix.name == "10 % Quay Blue in Ferry white"
     rows = [(p.role, p.material, p.planned_g) for p in mix.parts.all()]
     assert rows == [
-        ("clay", clay, 100), ("colourant", blue, pytest.approx(8)), ("water", None, pytest.approx(2)),
+        ("clay", clay, 100),
+        ("colourant", blue, pytest.approx(8)),
+        ("water", None, pytest.approx(2)),
     ]
 
 
@@ -118,9 +120,7 @@ def test_the_same_weighing_twice_counts_once(make_mix, user, clay):
     part = mixing.parts_of(mix)[0]
     key = uuid.uuid4()
     for _ in range(2):
-        mixing.take_weighing(
-            part, 80, source="typed", scale_step_g=0.1, request_key=key, by=user
-        )
+        mixing.take_weighing(part, 80, source="typed", scale_step_g=0.1, request_key=key, by=user)
     assert Weighing.objects.count() == 1
     assert grams_on_hand(clay) == 4920
 
@@ -177,7 +177,12 @@ def test_a_scale_that_does_not_answer_leaves_the_keyboard(signed_in, make_mix, s
     got = post_weigh(signed_in, make_mix(), action="read")
     assert got.status_code == 200
     assert "ype the figure instead" in got.content.decode()
-    assert signed_in.post(got.request["PATH_INFO"].replace("weigh", "pan"), {"action": "tare"}).status_code == 302
+    assert (
+        signed_in.post(
+            got.request["PATH_INFO"].replace("weigh", "pan"), {"action": "tare"}
+        ).status_code
+        == 302
+    )
 
 
 def test_tare(signed_in, make_mix, scale):

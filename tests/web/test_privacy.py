@@ -30,11 +30,18 @@ def world(make_mix, weigh, signed_in, user, studio):
     Firing.objects.create(studio=studio, cone="6", fired_on="2026-11-01", made_by=user)
     clay = mix.parts.first().material
     return {
-        "material": clay.pk, "material-retire": clay.pk, "material-restore": clay.pk,
-        "mix": mix.pk, "mix-weigh": mix.pk, "mix-pan": mix.pk, "tiles-make": mix.pk,
+        "material": clay.pk,
+        "material-retire": clay.pk,
+        "material-restore": clay.pk,
+        "mix": mix.pk,
+        "mix-weigh": mix.pk,
+        "mix-pan": mix.pk,
+        "tiles-make": mix.pk,
         "weighing-correct": mix.parts.first().weighings.first().pk,
-        "trial": tile.trial_id, "trial-read": tile.trial_id,
-        "record": tile.pk, "tile-read": tile.pk,
+        "trial": tile.trial_id,
+        "trial-read": tile.trial_id,
+        "record": tile.pk,
+        "tile-read": tile.pk,
     }
 
 
@@ -42,7 +49,7 @@ def every_url(arguments):
     """(name, address) of everything in the URL configuration, with the other studio's keys."""
     for pattern in get_resolver().url_patterns:
         route = str(pattern.pattern)
-        address = re.sub(r"<int:\w+>", lambda _: str(arguments[pattern.name]), route)
+        address = re.sub(r"<int:\w+>", str(arguments.get(pattern.name)), route)
         yield pattern.name, f"/{address}"
 
 
@@ -90,7 +97,7 @@ def test_a_stranger_cannot_use_another_studios_trial_or_firing(world, stranger, 
 
 
 def test_views_reach_rows_only_through_the_studio():
-    """Every ``.objects`` in a view is followed by ``.of(``; the few that are no studio's are named."""
+    """Every ``.objects`` in a view goes on with ``.of(``; what is no studio's is named."""
     allowed = re.compile(r"(User|Studio|Membership)\.objects")
     for path in Path("umberpot").glob("*/views.py"):
         for line in path.read_text().splitlines():

@@ -15,7 +15,9 @@ from umberpot.studio.models import Membership, Studio
 
 TOP = Path(__file__).parents[2]
 FIRST = {
-    "studio_name": "Slipway", "username": "owner", "password1": "kaolin-and-flint",
+    "studio_name": "Slipway",
+    "username": "owner",
+    "password1": "kaolin-and-flint",
     "password2": "kaolin-and-flint",
 }
 
@@ -50,8 +52,11 @@ def test_the_first_run_is_for_this_machine_only(db, origin):
 @pytest.mark.parametrize(
     "change",
     [
-        {"studio_name": ""}, {"username": ""}, {"password2": "another-one-entirely"},
-        {"password1": "short", "password2": "short"}, {"username": "x" * 200},
+        {"studio_name": ""},
+        {"username": ""},
+        {"password2": "another-one-entirely"},
+        {"password1": "short", "password2": "short"},
+        {"username": "x" * 200},
     ],
 )
 def test_a_first_run_that_is_not_right_yet(db, change):

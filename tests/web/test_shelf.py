@@ -6,7 +6,7 @@ from django.db import IntegrityError, transaction
 from umberpot.shelf.models import Material
 from umberpot.shelf.services import grams_on_hand
 
-NEW = {"kind": "stain", "name": "Buoy Red", "on_hand_g": "75,5", "price_per_kg": "68.00"}
+NEW = {"kind": "stain", "name": "Buoy Red", "on_hand_g": "75,5", "price_per_kg": "68,5"}
 
 
 def test_add_and_count_again(signed_in, studio):
@@ -24,7 +24,7 @@ def test_add_and_count_again(signed_in, studio):
         ({"name": ""}, "name"),
         ({"name": "n" * 61}, "name"),
         ({"kind": "glitter"}, "kind"),
-        ({"price_per_kg": "-1"}, None),
+        ({"price_per_kg": "-1"}, "price_per_kg"),
         ({"price_per_kg": "cheap"}, "price_per_kg"),
         ({"on_hand_g": "-5"}, "on_hand_g"),
         ({"on_hand_g": "some"}, "on_hand_g"),

@@ -12,8 +12,12 @@ from umberpot.tiles.models import ColourReading, Reading, Tile, Trial
 
 ORDER = {"count": "2", "mark_length_mm": "100", "cone": "6", "glazed": "no", "trial_name": "Ramp"}
 FIRED = {
-    "stage": "fired", "length_fired": "88.5", "mass_fired": "83.4", "mass_soaked": "86.0",
-    "method": "boil_soak", "colour": "#4a6a9c",
+    "stage": "fired",
+    "length_fired": "88.5",
+    "mass_fired": "83.4",
+    "mass_soaked": "86.0",
+    "method": "boil_soak",
+    "colour": "#4a6a9c",
 }
 
 
@@ -67,10 +71,15 @@ def test_more_tiles_join_the_trial_with_fresh_codes(signed_in, mix, tiles):
 @pytest.mark.parametrize(
     ("change", "field"),
     [
-        ({"count": "0"}, "count"), ({"count": "61"}, "count"), ({"count": "two"}, "count"),
-        ({"mark_length_mm": "0"}, "mark_length_mm"), ({"mark_length_mm": ""}, "mark_length_mm"),
-        ({"cone": "66"}, "cone"), ({"glazed": "perhaps"}, "glazed"),
-        ({"trial_name": ""}, "trial_name"), ({"trial": "999"}, "trial"),
+        ({"count": "0"}, "count"),
+        ({"count": "61"}, "count"),
+        ({"count": "two"}, "count"),
+        ({"mark_length_mm": "0"}, "mark_length_mm"),
+        ({"mark_length_mm": ""}, "mark_length_mm"),
+        ({"cone": "66"}, "cone"),
+        ({"glazed": "perhaps"}, "glazed"),
+        ({"trial_name": ""}, "trial_name"),
+        ({"trial": "999"}, "trial"),
     ],
 )
 def test_orders_that_cannot_be(signed_in, mix, change, field):
@@ -180,16 +189,18 @@ def test_the_kiln_fires_the_chosen_tiles_together(signed_in, tiles):
         signed_in.post(f"/tiles/{tile.pk}/", {"stage": "dry", "mass_dry": "88"})
     nobody = signed_in.post("/kiln/", {"cone": "6", "fired_on": "2026-11-01"})
     assert nobody.status_code == 400
-    signed_in.post(
-        "/kiln/", {"cone": "6", "fired_on": "2026-11-01", "tile": [t.pk for t in tiles]}
-    )
+    signed_in.post("/kiln/", {"cone": "6", "fired_on": "2026-11-01", "tile": [t.pk for t in tiles]})
     assert Firing.objects.get().loadings.count() == 2
     assert "Nothing waits" in signed_in.get("/kiln/").content.decode()
 
 
 def test_the_database_keeps_one_current_reading_a_stage(fired, user):
     row = {
-        "studio": fired.studio, "tile": fired, "quantity": "mass_dry", "value": 1, "step": 0.1,
+        "studio": fired.studio,
+        "tile": fired,
+        "quantity": "mass_dry",
+        "value": 1,
+        "step": 0.1,
         "made_by": user,
     }
     for change in ({}, {"quantity": "mass_fired"}, {"value": -1}, {"method": "boil_2h"}):
@@ -211,9 +222,7 @@ def test_queries_do_not_grow_with_tiles(signed_in, mix, fired, url):
     signed_in.post(f"/tiles/make/{mix.pk}/", {**ORDER, "trial": fired.trial_id, "count": "12"})
     for tile in Tile.objects.filter(loadings=None)[:10]:
         signed_in.post(f"/tiles/{tile.pk}/", {"stage": "dry", "length_dry": "94", "mass_dry": "88"})
-        signed_in.post(
-            f"/tiles/{tile.pk}/", {"stage": "fire", "firing": Firing.objects.first().pk}
-        )
+        signed_in.post(f"/tiles/{tile.pk}/", {"stage": "fire", "firing": Firing.objects.first().pk})
         record(signed_in, tile, FIRED)
     assert queries() <= before
 

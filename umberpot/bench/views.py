@@ -20,13 +20,9 @@ def bench(request: StudioRequest) -> HttpResponse:
     for tile in Tile.objects.of(request.studio).with_history().order_by("-pk")[:400]:
         stands = standing(tile)
         by_step[stands.step].append(stands)
-    trials_to_read = {
-        stands.tile.trial_id: stands.tile.trial for stands in by_step.pop(READ)
-    }
+    trials_to_read = {stands.tile.trial_id: stands.tile.trial for stands in by_step.pop(READ)}
     to_weigh = Mix.objects.of(request.studio).filter(finished_at=None)[:20]
-    without_tiles = (
-        Mix.objects.of(request.studio).filter(tiles=None).exclude(finished_at=None)[:20]
-    )
+    without_tiles = Mix.objects.of(request.studio).filter(tiles=None).exclude(finished_at=None)[:20]
     return render(
         request,
         "bench/bench.html",

@@ -1,4 +1,4 @@
-"""The invented studio: a tile workshop on a quay that makes an inlaid floor for a ferry waiting room.
+"""The invented studio: a tile workshop on a quay, inlaying the floor of a ferry waiting room.
 
 Everything here is made up: names, codes, prices and figures.
 """
@@ -27,7 +27,9 @@ class DemoMaterial:
 
 
 MATERIALS = [
-    DemoMaterial("clay_body", "Ferry white", "FW-1", "1.15", 21_400, 21.5, (), "The floor's ground."),
+    DemoMaterial(
+        "clay_body", "Ferry white", "FW-1", "1.15", 21_400, 21.5, (), "The floor's ground."
+    ),
     DemoMaterial("clay_body", "Harbour buff", "HB-4", "0.82", 12_600, 20.0),
     DemoMaterial("clay_body", "Breakwater porcelain", "BP-2", "2.40", 6_200),
     DemoMaterial("dug_clay", "Canal bank", "CB", "", 3_900, None, (), "Blue-grey, greasy, roots."),
@@ -104,11 +106,11 @@ def _dug(name: str) -> str:
     return f"clay={name}&state=dry&mass=240&unit=g&scale_step_g=0.1&add=plain:0"
 
 
-def _floor_tile(colour: str, length: float, dry: float, soaked: float, glazed: bool = False) -> DemoTile:
+def _floor_tile(
+    colour: str, length: float, dry: float, soaked: float, glazed: bool = False
+) -> DemoTile:
     """A tile of the white body that went straight to cone 6."""
-    return DemoTile(
-        94.0, 88.4, (AfterFiring("6", 12, length, dry, soaked, colour),), glazed
-    )
+    return DemoTile(94.0, 88.4, (AfterFiring("6", 12, length, dry, soaked, colour),), glazed)
 
 
 def _dug_tile(
@@ -124,79 +126,115 @@ TRIALS = [
         "Quay Blue, how much is enough",
         24,
         mixes=[
-            DemoMix(_white("Quay Blue", 2.5), (120.1, 2.4, 0.6), (
-                _floor_tile("72.4, -3.1, -14.8", 88.5, 83.1, 83.9),
-            )),
-            DemoMix(_white("Quay Blue", 5), (120.0, 4.7, 1.3), (
-                _floor_tile("60.2, -1.9, -25.6", 88.5, 83.4, 84.2),
-                _floor_tile("60.9, -2.0, -25.1", 88.0, 83.0, 83.9),
-            )),
-            DemoMix(_white("Quay Blue", 10), (119.9, 9.4, 2.6), (
-                _floor_tile("47.8, 1.6, -36.2", 88.0, 83.8, 84.7),
-                _floor_tile("48.3, 1.5, -35.8", 88.0, 83.5, 84.3),
-            )),
-            DemoMix(_white("Quay Blue", 15), (120.0, 14.1, 3.9), (
-                _floor_tile("48.0, 1.7, -36.2", 87.5, 84.1, 85.1),
-            )),
+            DemoMix(
+                _white("Quay Blue", 2.5),
+                (120.1, 2.4, 0.6),
+                (_floor_tile("72.4, -3.1, -14.8", 88.5, 83.1, 83.9),),
+            ),
+            DemoMix(
+                _white("Quay Blue", 5),
+                (120.0, 4.7, 1.3),
+                (
+                    _floor_tile("60.2, -1.9, -25.6", 88.5, 83.4, 84.2),
+                    _floor_tile("60.9, -2.0, -25.1", 88.0, 83.0, 83.9),
+                ),
+            ),
+            DemoMix(
+                _white("Quay Blue", 10),
+                (119.9, 9.4, 2.6),
+                (
+                    _floor_tile("47.8, 1.6, -36.2", 88.0, 83.8, 84.7),
+                    _floor_tile("48.3, 1.5, -35.8", 88.0, 83.5, 84.3),
+                ),
+            ),
+            DemoMix(
+                _white("Quay Blue", 15),
+                (120.0, 14.1, 3.9),
+                (_floor_tile("48.0, 1.7, -36.2", 87.5, 84.1, 85.1),),
+            ),
         ],
     ),
     DemoTrial(
         "Two teals, one price apart",
         23,
         mixes=[
-            DemoMix(_white("Tide Teal", 8), (120.0, 7.5, 2.1), (
-                _floor_tile("51.0, -22.4, -12.1", 88.0, 83.6, 84.5),
-            )),
-            DemoMix(_white("Mooring Teal", 8), (120.1, 7.6, 2.0), (
-                _floor_tile("51.4, -22.0, -12.5", 88.0, 83.5, 84.4),
-            )),
+            DemoMix(
+                _white("Tide Teal", 8),
+                (120.0, 7.5, 2.1),
+                (_floor_tile("51.0, -22.4, -12.1", 88.0, 83.6, 84.5),),
+            ),
+            DemoMix(
+                _white("Mooring Teal", 8),
+                (120.1, 7.6, 2.0),
+                (_floor_tile("51.4, -22.0, -12.5", 88.0, 83.5, 84.4),),
+            ),
         ],
     ),
     DemoTrial(
         "Signal Violet, bare and glazed",
         22,
         mixes=[
-            DemoMix(_white("Signal Violet", 8), (120.0, 7.5, 2.0), (
-                _floor_tile("56.1, 2.9, -3.8", 88.0, 83.7, 84.6),
-                _floor_tile("50.3, 3.4, -4.9", 88.0, 84.9, 85.4, glazed=True),
-            )),
+            DemoMix(
+                _white("Signal Violet", 8),
+                (120.0, 7.5, 2.0),
+                (
+                    _floor_tile("56.1, 2.9, -3.8", 88.0, 83.7, 84.6),
+                    _floor_tile("50.3, 3.4, -4.9", 88.0, 84.9, 85.4, glazed=True),
+                ),
+            ),
         ],
     ),
     DemoTrial(
         "Buoy Red, bisque against cone 6",
         30,
         mixes=[
-            DemoMix(_white("Buoy Red", 8), (120.2, 7.5, 2.1), (
-                DemoTile(94.0, 88.6, (
-                    AfterFiring("04", 26, 93.5, 83.9, 93.8, "47.5, 44.2, 26.8"),
-                    AfterFiring("6", 12, 88.0, 83.6, 84.5, "58.9, 17.4, 12.3"),
-                )),
-                DemoTile(94.0, 88.1, (
-                    AfterFiring("04", 26, 93.0, 83.5, 93.2, "47.1, 44.9, 27.3"),
-                )),
-            )),
+            DemoMix(
+                _white("Buoy Red", 8),
+                (120.2, 7.5, 2.1),
+                (
+                    DemoTile(
+                        94.0,
+                        88.6,
+                        (
+                            AfterFiring("04", 26, 93.5, 83.9, 93.8, "47.5, 44.2, 26.8"),
+                            AfterFiring("6", 12, 88.0, 83.6, 84.5, "58.9, 17.4, 12.3"),
+                        ),
+                    ),
+                    DemoTile(
+                        94.0, 88.1, (AfterFiring("04", 26, 93.0, 83.5, 93.2, "47.1, 44.9, 27.3"),)
+                    ),
+                ),
+            ),
         ],
     ),
     DemoTrial(
         "Canal bank, fired up the cones",
         28,
         mixes=[
-            DemoMix(_dug("Canal bank"), (240.0,), (
-                _dug_tile(93.0, "04", 91.5, 79.4, 89.2, "58.4, 21.6, 30.8"),
-                _dug_tile(93.0, "6", 86.0, 78.9, 79.8, "38.7, 15.2, 17.9"),
-                _dug_tile(93.0, "10", 85.5, 78.6, 79.0, "31.5, 9.8, 11.2"),
-            )),
+            DemoMix(
+                _dug("Canal bank"),
+                (240.0,),
+                (
+                    _dug_tile(93.0, "04", 91.5, 79.4, 89.2, "58.4, 21.6, 30.8"),
+                    _dug_tile(93.0, "6", 86.0, 78.9, 79.8, "38.7, 15.2, 17.9"),
+                    _dug_tile(93.0, "10", 85.5, 78.6, 79.0, "31.5, 9.8, 11.2"),
+                ),
+            ),
         ],
     ),
     DemoTrial(
         "Quarry overburden, fired up the cones",
         28,
         mixes=[
-            DemoMix(_dug("Quarry overburden"), (240.1,), (
-                _dug_tile(94.0, "04", 92.0, 81.2, 88.7, "49.8, 27.1, 29.4"),
-                _dug_tile(94.0, "6", 86.5, 80.7, 81.4, "33.0, 16.9, 13.8"),
-                _dug_tile(94.0, "10", 91.0, 80.1, 83.8, "27.4, 7.7, 7.1"),
-            )),
+            DemoMix(
+                _dug("Quarry overburden"),
+                (240.1,),
+                (
+                    _dug_tile(94.0, "04", 92.0, 81.2, 88.7, "49.8, 27.1, 29.4"),
+                    _dug_tile(94.0, "6", 86.5, 80.7, 81.4, "33.0, 16.9, 13.8"),
+                    _dug_tile(94.0, "10", 91.0, 80.1, 83.8, "27.4, 7.7, 7.1"),
+                ),
+            ),
         ],
     ),
     DemoTrial(
@@ -204,26 +242,40 @@ TRIALS = [
         28,
         ware="earthenware",
         mixes=[
-            DemoMix(_dug("Field drain"), (239.9,), (
-                _dug_tile(96.5, "04", 96.0, 77.3, 90.6, "71.2, 12.9, 27.5"),
-                _dug_tile(96.5, "6", 95.0, 76.8, 87.4, "66.9, 13.3, 25.8"),
-                _dug_tile(96.5, "10", 94.0, 76.5, 85.0, "60.3, 11.7, 22.1"),
-            )),
+            DemoMix(
+                _dug("Field drain"),
+                (239.9,),
+                (
+                    _dug_tile(96.5, "04", 96.0, 77.3, 90.6, "71.2, 12.9, 27.5"),
+                    _dug_tile(96.5, "6", 95.0, 76.8, 87.4, "66.9, 13.3, 25.8"),
+                    _dug_tile(96.5, "10", 94.0, 76.5, 85.0, "60.3, 11.7, 22.1"),
+                ),
+            ),
         ],
     ),
     DemoTrial(
         "Panel border, yellow and green",
         9,
         mixes=[
-            DemoMix(_white("Lamp Yellow", 6), (120.0, 5.7, 1.6), (
-                DemoTile(94.0, 88.2, (AfterFiring("6", 2, 88.0, 83.4),)),
-                DemoTile(94.0, 88.0, (AfterFiring("6", 2, 88.0, 83.3, 84.2),)),
-                DemoTile(94.0, 87.9),
-                DemoTile(93.5, 88.3),
-            )),
-            DemoMix(_white("Rope Green", 5), (120.1, 4.7, 1.3), (
-                DemoTile(), DemoTile(), DemoTile(),
-            )),
+            DemoMix(
+                _white("Lamp Yellow", 6),
+                (120.0, 5.7, 1.6),
+                (
+                    DemoTile(94.0, 88.2, (AfterFiring("6", 2, 88.0, 83.4),)),
+                    DemoTile(94.0, 88.0, (AfterFiring("6", 2, 88.0, 83.3, 84.2),)),
+                    DemoTile(94.0, 87.9),
+                    DemoTile(93.5, 88.3),
+                ),
+            ),
+            DemoMix(
+                _white("Rope Green", 5),
+                (120.1, 4.7, 1.3),
+                (
+                    DemoTile(),
+                    DemoTile(),
+                    DemoTile(),
+                ),
+            ),
         ],
     ),
 ]

@@ -27,7 +27,9 @@ class FiringForm(forms.ModelForm):
     def clean_fired_on(self) -> date:
         day: date = self.cleaned_data["fired_on"]
         if day > timezone.localdate() + timedelta(days=1):
-            raise forms.ValidationError("That day is still to come. Record a firing when it is done.")
+            raise forms.ValidationError(
+                "That day is still to come. Record a firing when it is done."
+            )
         if day.year < 1950:
             raise forms.ValidationError("Write the day it was fired, like 2026-11-23.")
         return day

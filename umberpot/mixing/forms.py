@@ -49,7 +49,7 @@ def read_addition(text: str) -> Addition:
 class AdditionsField(forms.Field):
     """``add`` repeated as NAME:PCT, or the page's rows of ``add_name`` and ``add_pct``.
 
-    Cleans to a list of :class:`Addition`. Nothing is required here: the form asks for the first one.
+    Cleans to a list of :class:`Addition`.
     """
 
     def clean(self, value: list[str]) -> list[Addition]:
@@ -62,7 +62,9 @@ class AdditionsField(forms.Field):
             except ValueError as error:
                 raise forms.ValidationError(str(error)) from None
         if not additions:
-            raise forms.ValidationError("Name at least one colourant and its percentage.", "required")
+            raise forms.ValidationError(
+                "Name at least one colourant and its percentage.", "required"
+            )
         if len(additions) > composition.MOST_ADDITIONS:
             raise forms.ValidationError(
                 f"At most {composition.MOST_ADDITIONS} colourants can be dosed at once."
@@ -97,17 +99,11 @@ class DoseForm(CalculatorForm):
     """
 
     clay = forms.CharField(max_length=LONGEST_TEXT, required=False)
-    state = Choice(
-        choices=[(DRY, "Dry"), (PLASTIC, "Plastic"), (SLIP, "Slip")], initial=DRY
-    )
+    state = Choice(choices=[(DRY, "Dry"), (PLASTIC, "Plastic"), (SLIP, "Slip")], initial=DRY)
     mass = MeasureField(bounds.MASS, required=False, label="Weight of clay")
-    unit = Choice(
-        choices=[(unit, unit) for unit in units.GRAMS], required=False, initial="g"
-    )
+    unit = Choice(choices=[(unit, unit) for unit in units.GRAMS], required=False, initial="g")
     volume = MeasureField(bounds.VOLUME, required=False, label="or its volume")
-    volume_unit = Choice(
-        choices=list(_VOLUME_UNIT_WORDS.items()), required=False, initial="ml"
-    )
+    volume_unit = Choice(choices=list(_VOLUME_UNIT_WORDS.items()), required=False, initial="ml")
     water_pct = MeasureField(bounds.WATER, required=False, label="Water in it")
     solids_pct = MeasureField(bounds.SOLIDS, required=False, label="Solids")
     specific_gravity = MeasureField(
@@ -176,23 +172,24 @@ class DoseForm(CalculatorForm):
             self._require("solids_pct", "Give the slip's solids or its specific gravity.")
 
     def _clay(self, cleaned: dict[str, Any]) -> ClayInHand:
-        if cleaned["state"] != SLIP:
-            mass_g = units.grams(cleaned["mass"], cleaned["unit"])
-            if cleaned["state"] == DRY:
-                return clay_in_hand.dry_clay(mass_g)
-            return moisture.plastic_clay(mass_g, cleaned["water_pct"])
-        density = cleaned.get("solid_density") or slip.CLAY_SOLID_DENSITY
-        gravity = cleaned.get("specific_gravity")
-        solids = cleaned.get("solids_pct")
-        if cleaned.get("volume") is None:
-            mass_g = units.grams(cleaned["mass"], cleaned["unit"])
-            return slip.slip_by_mass(
-                mass_g, slip.solids_pct(gravity, density) if solids is None else solids
-            )
-        if gravity is None:
-            gravity = slip.specific_gravity(solids, density)
-        volume_ml = units.millilitres(cleaned["volume"], cleaned["volume_unit"])
-        return slip.slip_by_volume(volume_ml, gravity, density)
+        if cleaned["state"] == SLIP:
+            return self._slip(cleaned)
+        mass_g = units.grams(cleaned["mass"], cleaned["unit"])
+        if cleaned["state"] == DRY:
+            return clay_in_hand.dry_clay(mass_g)
+        return moisture.plastic_clay(mass_g, cleaned["water_pct"])
+
+    def _slip(self, cleaned: dict[str, Any]) -> ClayInHand:
+        density = cleaned["solid_density"] or slip.CLAY_SOLID_DENSITY
+        gravity, solids = cleaned["specific_gravity"], cleaned["solids_pct"]
+        if cleaned["volume"] is not None:
+            volume_ml = units.millilitres(cleaned["volume"], cleaned["volume_unit"])
+            if gravity is None:
+                gravity = slip.specific_gravity(solids, density)
+            return slip.slip_by_volume(volume_ml, gravity, density)
+        if solids is None:
+            solids = slip.solids_pct(gravity, density)
+        return slip.slip_by_mass(units.grams(cleaned["mass"], cleaned["unit"]), solids)
 
     def _dose(self, cleaned: dict[str, Any]) -> Dose:
         convention = cleaned.get("convention") or composition.ON_DRY_CLAY
@@ -243,10 +240,9 @@ class DoseForm(CalculatorForm):
         """The page's rows of colourants: those typed and one to type in next."""
         rows = []
         if self.is_bound:
-            for text in self.data.getlist("add"):
+            for text in AdditionsInput().value_from_datadict(self.data, None, "add"):
                 name, _, pct = text.rpartition(":")
                 rows.append((name.strip(), pct.strip()))
-            rows += [row for row in typed_rows(self.data) if any(row)]
         if len(rows) < composition.MOST_ADDITIONS:
             rows.append(("", ""))
         return rows

@@ -231,7 +231,12 @@ def _settle(mix: Mix, scale_step_g: float) -> None:
     """
     parts = parts_of(mix)
     for part in parts:
-        if part.settled_at and part.weighed_g and part.role != MixPart.WATER and mix.scale_factor > 1:
+        if (
+            part.settled_at
+            and part.weighed_g
+            and part.role != MixPart.WATER
+            and mix.scale_factor > 1
+        ):
             tolerance = part.tolerance(scale_step_g)
             if weighing.judge(part.weighed_g, part.target_g, tolerance) == weighing.UNDER:
                 part.settled_at = None

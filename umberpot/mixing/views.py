@@ -55,9 +55,7 @@ class DoseView(CalculatorView):
 @require_GET
 def mixes(request: StudioRequest) -> HttpResponse:
     """The studio's mixes, newest first: those to weigh, and those made."""
-    rows = list(
-        Mix.objects.of(request.studio).prefetch_related("parts__weighings", "tiles")[:200]
-    )
+    rows = list(Mix.objects.of(request.studio).prefetch_related("parts__weighings", "tiles")[:200])
     for mix in rows:
         mix.bar = bar_of(list(mix.parts.all()), mix)  # type: ignore[attr-defined]
     return render(
@@ -87,8 +85,8 @@ def bar_of(parts: list[MixPart], mix: Mix) -> list:
 def make(request: StudioRequest) -> HttpResponse:
     """Keeps the dose on the page as a mix, and goes on to weigh it."""
     query = QueryDict(mutable=True)
-    for key, value in parse_qsl(request.POST.get("sum", ""), keep_blank_values=True):
-        query.appendlist(key, value)
+    for name, value in parse_qsl(request.POST.get("sum", ""), keep_blank_values=True):
+        query.appendlist(name, value)
     form = DoseForm(query)
     if not form.is_valid():
         context = DoseView().page_context(request, form)

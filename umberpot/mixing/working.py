@@ -30,7 +30,9 @@ class Segment:
     is_clay: bool
 
 
-def segments_of(clay_name: str, clay_g: float, colourants: list[tuple[str, float]]) -> list[Segment]:
+def segments_of(
+    clay_name: str, clay_g: float, colourants: list[tuple[str, float]]
+) -> list[Segment]:
     """The mix bar's lengths: dry masses, the clay first."""
     total = clay_g + sum(grams for _, grams in colourants)
     rows = [Segment(clay_name, clay_g, 100 * clay_g / total, True)]

@@ -2,8 +2,6 @@
 
 from typing import Any
 
-from django import forms
-
 from claycore import absorption, bounds, shrinkage, units
 from claycore.figures import plain, with_u95
 from claycore.uncertainty import Estimate
@@ -145,9 +143,7 @@ class AbsorptionForm(CalculatorForm):
             "shown": self._shown(found, verdict),
         }
 
-    def _warnings(
-        self, found: absorption.Absorption, verdict: str | None
-    ) -> list[dict[str, str]]:
+    def _warnings(self, found: absorption.Absorption, verdict: str | None) -> list[dict[str, str]]:
         warnings = []
         if found.absorption.value < 0:
             warnings.append(

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from itertools import pairwise
 
 from claycore import absorption, cones, shrinkage, vitrification
+from claycore.absorption import Method
 from claycore.colour import difference
 from claycore.errors import ClayError
 from claycore.figures import percentage, plain
@@ -25,7 +26,7 @@ class TileResult:
     total: Estimate | None
     absorption: Estimate | None
     verdict: vitrification.Verdict | None
-    method: absorption.Method | None
+    method: Method | None
     problem: str
     pct: float
     pct_words: str
@@ -151,14 +152,10 @@ def batches(trial: Trial, results: list[TileResult]) -> list[Batch]:
         mean = _mean(r.absorption for r in tiles)
         verdict = None
         if mean:
-            step = max(
-                r.stands.readings[Reading.MASS_FIRED].step for r in tiles if r.absorption
-            )
+            step = max(r.stands.readings[Reading.MASS_FIRED].step for r in tiles if r.absorption)
             verdict = vitrification.verdict(mean, limit, cone, step)
         title = f"{tiles[0].pct_words}, cone {cone}{', glazed' if glazed else ''}"
-        made.append(
-            Batch(title, glazed, tiles, mean, _mean(r.total for r in tiles), verdict)
-        )
+        made.append(Batch(title, glazed, tiles, mean, _mean(r.total for r in tiles), verdict))
     return made
 
 

@@ -1,5 +1,6 @@
 """The form of a material."""
 
+from decimal import Decimal
 from typing import Any
 
 from django import forms
@@ -12,11 +13,13 @@ from umberpot.measures import MeasureField
 from umberpot.shelf.models import Material
 
 STOCK = Bound(0, 1e8, "What is on hand must be 0 g or more.", low_allowed=True)
+PRICE = Bound(0, 1e6, "A price must be 0 or more.", low_allowed=True)
 
 
 class MaterialForm(forms.ModelForm):
     """One clay or colourant, and how much of it there is."""
 
+    price_per_kg = MeasureField(PRICE, required=False, label="Price per kg")
     water_pct = MeasureField(bounds.WATER, required=False, label="Water in it")
     on_hand_g = MeasureField(STOCK, required=False, label="On hand")
     hazards = forms.MultipleChoiceField(
@@ -42,12 +45,13 @@ class MaterialForm(forms.ModelForm):
 
     def __init__(self, *args: Any, **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
-        self.fields["price_per_kg"].widget = forms.TextInput(attrs={"inputmode": "decimal"})
-        self.fields["price_per_kg"].localize = False
         self.fields["state"].required = False
-        self.fields["kind"].choices = Material.KINDS
         self.fields["kind"].label = "What it is"
         self.fields["state"].label = "How it lies on the shelf"
+
+    def clean_price_per_kg(self) -> Decimal | None:
+        price = self.cleaned_data["price_per_kg"]
+        return None if price is None else Decimal(f"{price:.2f}")
 
     def clean_state(self) -> str:
         return self.cleaned_data["state"] or DRY
@@ -62,8 +66,11 @@ class MaterialForm(forms.ModelForm):
         return cleaned
 
     def _get_validation_exclusions(self) -> set[str]:
-        """Keep in the constraint checks what the form does not show: names are unique on a shelf."""
-        return super()._get_validation_exclusions() - {"studio", "retired_at"}
+        """Keep in the constraint checks what the form does not show: names are unique there."""
+        return super()._get_validation_exclusions() - {  # type: ignore[misc]
+            "studio",
+            "retired_at",
+        }
 
     def guessed_hazards(self) -> list[str]:
         """What the name gives away and nobody ticked."""

@@ -1,5 +1,7 @@
 """Materials on the shelf, and every gram that came or went."""
 
+from typing import Any, ClassVar, Self
+
 from django.db import models
 from django.db.models import F, Q, Sum
 from django.db.models.functions import Coalesce, Lower
@@ -12,19 +14,19 @@ from umberpot.studio.models import Owned, OwnedQuerySet, Signed
 class MaterialQuerySet(OwnedQuerySet):
     """Materials, with what is left of them."""
 
-    def on_shelf(self) -> "MaterialQuerySet":
+    def on_shelf(self) -> Self:
         """Those not retired."""
         return self.filter(retired_at=None)
 
-    def with_stock(self) -> "MaterialQuerySet":
+    def with_stock(self) -> Self:
         """Adds ``on_hand_g``, the sum of all movements; in the shelf's order."""
         stocked = self.annotate(on_hand_g=Coalesce(Sum("movements__grams"), 0.0))
         return stocked.order_by("kind", Lower("name"))
 
-    def clays(self) -> "MaterialQuerySet":
+    def clays(self) -> Self:
         return self.filter(kind__in=Material.CLAYS)
 
-    def colourants(self) -> "MaterialQuerySet":
+    def colourants(self) -> Self:
         return self.exclude(kind__in=Material.CLAYS)
 
 
@@ -56,7 +58,7 @@ class Material(Owned):
     notes = models.TextField(max_length=2000, blank=True)
     retired_at = models.DateTimeField(null=True, blank=True, editable=False)
 
-    objects = MaterialQuerySet.as_manager()
+    objects: ClassVar[Any] = MaterialQuerySet.as_manager()
 
     class Meta:
         ordering = ["kind", Lower("name")]

@@ -51,9 +51,7 @@ def edit(request: StudioRequest, pk: int) -> HttpResponse:
     """A material that is there already."""
     return _edit(
         request,
-        get_object_or_404(
-            Material.objects.of(request.studio), pk=pk
-        ),
+        get_object_or_404(Material.objects.of(request.studio), pk=pk),
     )
 
 
@@ -95,9 +93,7 @@ def _keep(form: MaterialForm, on_hand: float | None, request: StudioRequest) -> 
 @require_POST
 def retire(request: StudioRequest, pk: int) -> HttpResponse:
     """Takes a material off the shelf."""
-    material = get_object_or_404(
-        Material.objects.of(request.studio), pk=pk
-    )
+    material = get_object_or_404(Material.objects.of(request.studio), pk=pk)
     services.retire(material)
     messages.success(request, f"{material.name} is retired. You can put it back below.")
     return redirect("shelf")
@@ -106,9 +102,7 @@ def retire(request: StudioRequest, pk: int) -> HttpResponse:
 @require_POST
 def restore(request: StudioRequest, pk: int) -> HttpResponse:
     """Puts a retired material back."""
-    material = get_object_or_404(
-        Material.objects.of(request.studio), pk=pk
-    )
+    material = get_object_or_404(Material.objects.of(request.studio), pk=pk)
     try:
         services.restore(material)
     except ValidationError:

@@ -11,12 +11,11 @@ from umberpot.studio.models import Membership, Studio
 
 def studio_of(request: HttpRequest) -> Studio:
     """The studio of the signed-in person. Raises PermissionDenied for one who has none."""
-    membership = (
-        Membership.objects.select_related("studio").filter(user_id=request.user.pk).first()
-    )
-    if membership is None:
-        raise PermissionDenied("This account belongs to no studio.")
-    return membership.studio
+    if request.user.is_authenticated:
+        mine = Membership.objects.filter(user=request.user).select_related("studio").first()
+        if mine:
+            return mine.studio
+    raise PermissionDenied("This account belongs to no studio.")
 
 
 class StudioMiddleware:

@@ -1,5 +1,7 @@
 """Studios, the people in them, and the base of every row that belongs to one."""
 
+from typing import Any, ClassVar, Self
+
 from django.conf import settings
 from django.db import models
 from django.db.models import Q
@@ -65,7 +67,7 @@ class Membership(models.Model):
 class OwnedQuerySet(models.QuerySet):
     """Rows that belong to a studio; :meth:`of` is the only door views use."""
 
-    def of(self, studio: Studio) -> "OwnedQuerySet":
+    def of(self, studio: Studio) -> Self:
         """The rows of this studio and of no other."""
         return self.filter(studio=studio)
 
@@ -75,7 +77,7 @@ class Owned(models.Model):
 
     studio = models.ForeignKey(Studio, on_delete=models.PROTECT, related_name="+")
 
-    objects = OwnedQuerySet.as_manager()
+    objects: ClassVar[Any] = OwnedQuerySet.as_manager()
 
     class Meta:
         abstract = True

@@ -44,9 +44,9 @@ class MakeTilesForm(forms.Form):
 
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean() or {}
-        if "trial" not in self.errors and not cleaned.get("trial"):
-            if not cleaned.get("trial_name") and "trial_name" not in self.errors:
-                self.add_error("trial_name", "Give the new trial a name, or choose one you have.")
+        named = cleaned.get("trial") or cleaned.get("trial_name")
+        if not named and not {"trial", "trial_name"}.intersection(self.errors):
+            self.add_error("trial_name", "Give the new trial a name, or choose one you have.")
         return cleaned
 
 

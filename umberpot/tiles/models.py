@@ -1,5 +1,7 @@
 """Trials, their tiles, the firings a tile went through and the readings taken of it."""
 
+from typing import Any, ClassVar, Self
+
 from django.conf import settings
 from django.db import models
 from django.db.models import F, Q
@@ -26,12 +28,17 @@ class Trial(Signed):
 
 
 class TileQuerySet(OwnedQuerySet):
-    """Tiles, with all that their pages need in a fixed number of queries."""
+    """Tiles, with what their pages need in a fixed number of queries."""
 
-    def with_history(self) -> "TileQuerySet":
+    def with_history(self) -> Self:
+        """With firings, readings and colours: enough to tell where a tile stands."""
         return self.select_related("mix", "trial").prefetch_related(
-            "loadings__firing", "readings", "colours", "mix__parts__weighings"
+            "loadings__firing", "readings", "colours"
         )
+
+    def with_results(self) -> Self:
+        """With what was weighed into its mix besides: enough to read it."""
+        return self.with_history().prefetch_related("mix__parts__weighings")
 
 
 class Tile(Signed):
@@ -46,7 +53,7 @@ class Tile(Signed):
     glazed = models.BooleanField(default=False)
     request_key = models.UUIDField()
 
-    objects = TileQuerySet.as_manager()
+    objects: ClassVar[Any] = TileQuerySet.as_manager()
 
     class Meta:
         ordering = ["pk"]

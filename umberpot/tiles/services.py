@@ -113,18 +113,14 @@ def load_and_fire(tiles: list[Tile], firing: Firing) -> None:
 
 
 @transaction.atomic
-def record(
-    tile: Tile, firing: Firing | None, entries: Mapping[str, Entry], by: User
-) -> list[str]:
+def record(tile: Tile, firing: Firing | None, entries: Mapping[str, Entry], by: User) -> list[str]:
     """Records figures by quantity, all or none; a changed one supersedes the old.
 
     Gives back the quantities that were new or changed. Raises StaleReading.
     """
     changed = []
     for quantity, entry in entries.items():
-        current = tile.readings.filter(
-            quantity=quantity, firing=firing, superseded_at=None
-        ).first()
+        current = tile.readings.filter(quantity=quantity, firing=firing, superseded_at=None).first()
         if current and (current.value, current.method) == (entry.value, entry.method):
             continue
         if (current.pk if current else None) != entry.seen:

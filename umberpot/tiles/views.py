@@ -96,7 +96,7 @@ def make(request: StudioRequest, mix_pk: int) -> HttpResponse:
 def trial(request: StudioRequest, pk: int) -> HttpResponse:
     """A trial: its tiles, what to scratch into each, and what each needs next."""
     trial = get_object_or_404(Trial.objects.of(request.studio), pk=pk)
-    rows = [standing(tile) for tile in trial.tiles.with_history()]  # type: ignore[attr-defined]
+    rows = [standing(tile) for tile in trial.tiles.with_history()]
     return render(request, "tiles/trial.html", {"place": PLACE, "trial": trial, "rows": rows})
 
 
@@ -181,9 +181,7 @@ def _save_readings(
         return False
     try:
         with transaction.atomic():
-            changed = services.record(
-                stands.tile, firing, _entries(form, request), request.user
-            )
+            changed = services.record(stands.tile, firing, _entries(form, request), request.user)
             colour = form.cleaned_data.get("colour")
             if colour and firing:
                 seen = form.cleaned_data["seen_colour"]
@@ -218,7 +216,7 @@ def _entries(form: StageForm, request: StudioRequest) -> dict[str, services.Entr
 
 def _history(tile: Tile) -> list[Reading | ColourReading]:
     """Everything ever read off the tile, newest first, superseded figures included."""
-    rows = [
+    rows: list[Reading | ColourReading] = [
         *tile.readings.select_related("firing", "made_by"),
         *tile.colours.select_related("firing", "made_by"),
     ]

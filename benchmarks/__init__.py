@@ -1,0 +1,1 @@
+"""Speed, measured as ratios within one run; never asserted as times in tests."""

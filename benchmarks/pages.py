@@ -1,0 +1,68 @@
+"""``python -m benchmarks.pages``: pages against an empty signed-in view, as ratios of medians.
+
+Uses the demo story in a throw-away database, the real middleware, and one process.
+"""
+
+import os
+import statistics
+import time
+from collections.abc import Callable
+
+os.environ["DJANGO_SETTINGS_MODULE"] = "tests.settings"
+
+import django
+
+django.setup()
+
+from django.conf import settings
+from django.contrib.auth.models import User
+from django.core.management import call_command
+from django.http import HttpResponse
+from django.test import Client
+from django.test.utils import override_settings
+
+ROUNDS = 300
+DOSE = "/mix/dose/?clay=Ferry+white&state=plastic&mass=2.4&unit=kg&water_pct=21.5&add=Quay+Blue:8"
+PAGES = {
+    "dose, as JSON": (DOSE, {"accept": "application/json"}),
+    "dose, while typing": (DOSE, {"hx-request": "true"}),
+    "dose, the whole page": (DOSE, {}),
+    "absorption, while typing": (
+        "/read/absorption/?dry=229&wet=236&unit=g&scale_step=1&method=boil_2h&limit_pct=1.5",
+        {"hx-request": "true"},
+    ),
+    "bench": ("/", {}),
+    "trial read": ("/read/trials/1/", {}),
+}
+
+
+def seconds(call: Callable[[], HttpResponse]) -> float:
+    started = time.perf_counter()
+    call()
+    return time.perf_counter() - started
+
+
+def main() -> None:
+    settings.DATABASES["default"]["NAME"] = settings.VAR_DIR / "bench.sqlite3"
+    call_command("migrate", verbosity=0)
+    call_command("load_demo", verbosity=0)
+    client = Client(headers={"host": "127.0.0.1"})
+    client.force_login(User.objects.get())
+    calls = {"empty": lambda: client.get("/empty/")}
+    for name, (url, headers) in PAGES.items():
+        calls[name] = lambda url=url, headers=headers: client.get(url, headers=headers)
+    taken: dict[str, list[float]] = {name: [] for name in calls}
+    with override_settings(ROOT_URLCONF="benchmarks.urls"):
+        for name, call in calls.items():
+            if call().status_code != 200:
+                raise SystemExit(f"{name} does not answer: nothing was measured.")
+        for _ in range(ROUNDS):
+            for name, call in calls.items():
+                taken[name].append(seconds(call))
+    medians = {name: statistics.median(times) for name, times in taken.items()}
+    for name in PAGES:
+        print(f"{name:28} {medians[name] / medians['empty']:6.2f} × an empty signed-in view")
+
+
+if __name__ == "__main__":
+    main()
