@@ -85,7 +85,8 @@ class Verdict:
     would_decide: str = ""
 
 
-def _what_would_decide(estimate: Estimate, limit_pct: float, scale_step_g: float) -> str:
+def what_would_decide(estimate: Estimate, limit_pct: float, scale_step_g: float) -> str:
+    """What to do about an absorption that straddles a limit, in a sentence."""
     if estimate.count > 1:
         return "More pieces, or pieces that agree better, would decide it."
     mass_g = absorption.mass_that_would_decide(estimate.value, limit_pct, scale_step_g)
@@ -114,5 +115,5 @@ def verdict(estimate: Estimate, against: Limit, cone: str | None, scale_step_g: 
     return Verdict(
         outcome,
         f"{measured} straddles {high}: not decided{at_cone}.",
-        _what_would_decide(estimate, against.high_pct, scale_step_g),
+        what_would_decide(estimate, against.high_pct, scale_step_g),
     )

@@ -27,6 +27,9 @@ PLACES = [
     ("Read", "trials-read", "Results"),
 ]
 
+WEAVES = 4
+"""How many patterns tell the colourants of a mix bar apart before they repeat."""
+
 DARK_BELOW_LIGHTNESS = 58
 """CIELAB lightness under which a code is scratched in light; keeps its contrast over 4.5 : 1."""
 
@@ -127,12 +130,19 @@ def mix_bar(segments: list[Any]) -> dict[str, Any]:
                 "segment": segment,
                 "x": f"{x:.3f}",
                 "width": f"{segment.share_pct:.3f}",
-                "css": "clay" if segment.is_clay else f"weave-{(index - 1) % 4}",
+                "css": "clay" if segment.is_clay else "colourant",
+                "weave": "" if segment.is_clay else f"weave-{(index - 1) % WEAVES}",
             }
         )
         x += segment.share_pct
     says = ", ".join(f"{s.name} {plain(s.share_pct, 1)} %" for s in segments)
     return {"rows": rows, "says": f"Dry masses: {says}"}
+
+
+@register.inclusion_tag("components/weave_key.html")
+def weave_key(position: int) -> dict[str, Any]:
+    """The pattern of the colourant at this position (from 0) of the mix bar on the same page."""
+    return {"weave": position % WEAVES}
 
 
 @register.inclusion_tag("components/gauge.html")

@@ -18,6 +18,8 @@ class ShownAddition:
     on_dry_clay: str
     share_of_total: str
     working: str
+    position: int
+    in_bar: bool
 
 
 @dataclass(frozen=True)
@@ -80,8 +82,10 @@ def dose_shown(dose: Dose, cleaned: dict[str, Any], scale_step_g: float) -> dict
                 plain(addition.pct_on_dry_clay),
                 plain(addition.share_of_total_pct),
                 _addition_working(dose, addition, convention, decimals + 1),
+                position=sum(1 for before in dose.additions[:index] if before.mass_g > 0),
+                in_bar=addition.mass_g > 0,
             )
-            for addition in dose.additions
+            for index, addition in enumerate(dose.additions)
         ],
         "dry_clay": plain(dose.clay.dry_g, 1),
         "dry_clay_working": _dry_clay_working(dose, cleaned),

@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from claycore import absorption, bounds, shrinkage, units
+from claycore import absorption, bounds, shrinkage, units, vitrification
 from claycore.figures import plain, with_u95
 from claycore.uncertainty import Estimate
 from umberpot.calculators import CalculatorForm, blaming_fields
@@ -180,13 +180,8 @@ class AbsorptionForm(CalculatorForm):
             shown["limit"] = plain(cleaned["limit_pct"], 2)
             shown["verdict"] = verdict
         if verdict == absorption.NOT_DECIDED:
-            mass = absorption.mass_that_would_decide(
-                found.absorption.value, cleaned["limit_pct"], cleaned["scale_step"]
-            )
-            shown["would_decide"] = (
-                f"A piece of {plain(mass * 1.05, 0)} {cleaned['unit']} or more on this scale,"
-                " or a finer scale, would decide it."
-                if mass
-                else "It reads exactly on the limit: no scale decides that."
+            step_g = units.grams(cleaned["scale_step"], cleaned["unit"])
+            shown["would_decide"] = vitrification.what_would_decide(
+                found.absorption, cleaned["limit_pct"], step_g
             )
         return shown

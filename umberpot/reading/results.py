@@ -89,7 +89,7 @@ def _percentages(stands: Standing) -> tuple[float, str]:
     colourants = [p for p in parts if p.role == MixPart.COLOURANT]
     rows = [(true.get(p.pk, p.planned_pct or 0.0), p.name) for p in colourants]
     words = " + ".join(f"{percentage(pct)} % {name}" for pct, name in rows)
-    return max((pct for pct, _ in rows), default=0.0), words or "no colourant"
+    return max((pct for pct, _ in rows), default=0.0), words or f"{parts[0].name}, plain"
 
 
 def tile_result(stands: Standing, limit: vitrification.Limit) -> TileResult:

@@ -1,0 +1,103 @@
+"""Takes the pictures in docs/screenshots from a fresh demo: ``python bin/screenshots.py``.
+
+Needs what bin/test installs. Uses a throw-away data folder and port 8765.
+"""
+
+import os
+import shutil
+import subprocess
+import sys
+import tempfile
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+TOP = Path(__file__).resolve().parent.parent
+PORT = "8765"
+FLAGS = ["--headless", "--no-sandbox", "--disable-gpu", "--disable-background-networking"]
+DOSE = (
+    "/mix/dose/?clay=Ferry+white&state=plastic&mass=2.4&unit=kg&water_pct=21.5"
+    "&add=Quay+Blue:8&add=Red+iron+oxide:1.5"
+)
+VIEWS = {
+    "bench": "/",
+    "shelf": "/shelf/",
+    "dose": DOSE,
+    "mixes": "/mix/",
+    "tiles": "/tiles/",
+    "labels": "/tiles/trials/8/",
+    "record": "/tiles/22/",
+    "kiln": "/kiln/",
+    "read-series": "/read/trials/1/",
+    "read-tile": "/read/tiles/17/",
+    "absorption": "/read/absorption/?dry=83.4&wet=84.6&unit=g&scale_step=0.1&method=boil_soak"
+    "&limit_pct=1.5",
+    "shrinkage": "/read/shrinkage/?wet=100&dry=94&fired=88.5&unit=mm",
+}
+PHONE_VIEWS = {"phone-dose": DOSE, "phone-weigh": "/mix/14/"}
+
+
+def sign_in(page: Page) -> None:
+    """Signs in as the demo's owner."""
+    from umberpot.demo.story import PASSWORD, USERNAME
+
+    page.goto("/sign-in/")
+    page.get_by_label("Username").fill(USERNAME)
+    page.get_by_label("Password").fill(PASSWORD)
+    page.get_by_role("button", name="Sign in").click()
+
+
+def weigh_too_much(page: Page) -> None:
+    """Leads the demo's open mix to the moment too much stain has slipped in."""
+    page.goto("/mix/14/")
+    for button, then in (("Put on", "Step 2 of 3"), ("Too much slips in", "is too much")):
+        page.get_by_role("button", name=button).click()
+        page.get_by_text("Something lies on the pan").wait_for()
+        page.keyboard.press("r")
+        page.get_by_text(then).wait_for()
+
+
+def take(page: Page, name: str) -> None:
+    """One picture of what is in the window."""
+    page.wait_for_timeout(300)
+    page.screenshot(path=TOP / "docs" / "screenshots" / f"{name}.png")
+
+
+def main() -> None:
+    """Starts the demo, takes every picture, ends the demo."""
+    sys.path.insert(0, str(TOP))
+    with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
+        environment = {**os.environ, "PORT": PORT, "UMBERPOT_VAR": folder}
+        demo = subprocess.Popen(
+            [sys.executable, "bin/launch.py", "demo"],
+            cwd=TOP,
+            env=environment,
+            stdout=subprocess.PIPE,
+            text=True,
+        )
+        try:
+            for line in demo.stdout or ():
+                if "Ctrl-C" in line:
+                    break
+            browser = playwright.chromium.launch(
+                executable_path=shutil.which("chromium"), args=FLAGS
+            )
+            base = f"http://127.0.0.1:{PORT}"
+            for size, views in (((1280, 800), VIEWS), ((390, 844), PHONE_VIEWS)):
+                viewport = {"width": size[0], "height": size[1]}
+                page = browser.new_page(base_url=base, viewport=viewport)  # type: ignore[arg-type]
+                sign_in(page)
+                for name, url in views.items():
+                    page.goto(url)
+                    take(page, name)
+                if views is PHONE_VIEWS:
+                    page.set_viewport_size({"width": 1280, "height": 800})
+                    weigh_too_much(page)
+                    take(page, "weigh")
+        finally:
+            demo.terminate()
+            demo.wait(timeout=15)
+
+
+if __name__ == "__main__":
+    main()
