@@ -1,13 +1,12 @@
 """Kept mixes: what was planned, and beside it what was weighed."""
 
-from django.conf import settings
 from django.db import models
 from django.db.models import F, Q
 
 from claycore import weighing
 from claycore.clay_in_hand import DRY, PLASTIC, SLIP
 from umberpot.shelf.models import Material
-from umberpot.studio.models import Owned, Signed
+from umberpot.studio.models import Correctable, Owned, Signed
 
 
 class Mix(Signed):
@@ -88,7 +87,7 @@ class MixPart(Owned):
 
     @property
     def current_weighings(self) -> list["Weighing"]:
-        return [w for w in self.weighings.all() if w.superseded_at is None]
+        return [w for w in self.weighings.all() if w.is_current]
 
     @property
     def weighed_g(self) -> float | None:
@@ -111,7 +110,7 @@ class MixPart(Owned):
         return weighing.water_tolerance(self.target_g, scale_step_g)
 
 
-class Weighing(Signed):
+class Weighing(Correctable):
     """What the scale said. Never changed: a correction supersedes it."""
 
     SCALE = "scale"
@@ -122,16 +121,9 @@ class Weighing(Signed):
     step_g = models.FloatField()
     source = models.CharField(max_length=5, choices=[(SCALE, "scale"), (TYPED, "typed")])
     request_key = models.UUIDField()
-    superseded_at = models.DateTimeField(null=True)
-    superseded_by = models.ForeignKey(
-        settings.AUTH_USER_MODEL, on_delete=models.PROTECT, null=True, related_name="+"
-    )
-    corrects = models.OneToOneField(
-        "self", on_delete=models.PROTECT, null=True, related_name="corrected_by"
-    )
 
-    class Meta:
-        ordering = ["made_at", "pk"]
+    class Meta(Correctable.Meta):
+        abstract = False
         constraints = [
             models.UniqueConstraint(
                 fields=["studio", "request_key"], name="weighing_taken_once_per_request"

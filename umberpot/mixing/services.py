@@ -204,11 +204,9 @@ def correct_weighing(old: Weighing, grams: float, by: User) -> None:
     """
     bounds.MASS.check("grams", grams)
     old = Weighing.objects.select_related("part__mix", "part__material").get(pk=old.pk)
-    if old.superseded_at is not None:
+    if not old.is_current:
         raise StaleWeighing
-    old.superseded_at = timezone.now()
-    old.superseded_by = by
-    old.save(update_fields=["superseded_at", "superseded_by"])
+    old.supersede(by)
     Weighing.objects.create(
         studio=old.studio,
         part=old.part,

@@ -3,8 +3,10 @@
 from typing import Any, ClassVar, Self
 
 from django.conf import settings
+from django.contrib.auth.models import User
 from django.db import models
 from django.db.models import Q
+from django.utils import timezone
 
 from claycore import cones, labels, vitrification
 
@@ -93,3 +95,29 @@ class Signed(Owned):
 
     class Meta:
         abstract = True
+
+
+class Correctable(Signed):
+    """A figure that is never changed: a correction is a new row that supersedes it."""
+
+    superseded_at = models.DateTimeField(null=True)
+    superseded_by = models.ForeignKey(
+        settings.AUTH_USER_MODEL, on_delete=models.PROTECT, null=True, related_name="+"
+    )
+    corrects = models.OneToOneField(
+        "self", on_delete=models.PROTECT, null=True, related_name="corrected_by"
+    )
+
+    class Meta:
+        abstract = True
+        ordering = ["made_at", "pk"]
+
+    @property
+    def is_current(self) -> bool:
+        return self.superseded_at is None
+
+    def supersede(self, by: User) -> None:
+        """Marks this row as corrected; the row that corrects it is the caller's to make."""
+        self.superseded_at = timezone.now()
+        self.superseded_by = by
+        self.save(update_fields=["superseded_at", "superseded_by"])

@@ -2,7 +2,6 @@
 
 from typing import Any, ClassVar, Self
 
-from django.conf import settings
 from django.db import models
 from django.db.models import F, Q
 
@@ -10,7 +9,7 @@ from claycore import absorption, cones, vitrification
 from claycore.colour.notation import Lab
 from umberpot.kiln.models import Firing
 from umberpot.mixing.models import Mix
-from umberpot.studio.models import Owned, OwnedQuerySet, Signed
+from umberpot.studio.models import Correctable, Owned, OwnedQuerySet, Signed
 
 
 class Trial(Signed):
@@ -92,24 +91,13 @@ class Loading(Owned):
         return f"{self.tile} in {self.firing}"
 
 
-class Taken(Signed):
-    """Base of what was read off a tile: after which firing, and what it supersedes.
-
-    ``firing`` is None for what was read before any firing.
-    """
+class Taken(Correctable):
+    """Base of what was read off a tile. ``firing`` is None for what was read before any."""
 
     firing = models.ForeignKey(Firing, on_delete=models.PROTECT, null=True, related_name="+")
-    superseded_at = models.DateTimeField(null=True)
-    superseded_by = models.ForeignKey(
-        settings.AUTH_USER_MODEL, on_delete=models.PROTECT, null=True, related_name="+"
-    )
-    corrects = models.OneToOneField(
-        "self", on_delete=models.PROTECT, null=True, related_name="corrected_by"
-    )
 
-    class Meta:
+    class Meta(Correctable.Meta):
         abstract = True
-        ordering = ["made_at", "pk"]
 
 
 class Reading(Taken):

@@ -64,13 +64,13 @@ def standing(tile: Tile) -> Standing:
     readings = {
         reading.quantity: reading
         for reading in tile.readings.all()
-        if reading.superseded_at is None and reading.firing_id in wanted
+        if reading.is_current and reading.firing_id in wanted
     }
     colour = next(
         (
             colour
             for colour in tile.colours.all()
-            if colour.superseded_at is None and firing and colour.firing_id == firing.pk
+            if colour.is_current and firing and colour.firing_id == firing.pk
         ),
         None,
     )

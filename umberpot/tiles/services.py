@@ -3,10 +3,10 @@
 import uuid
 from collections.abc import Mapping
 from dataclasses import dataclass
+from typing import Any
 
 from django.contrib.auth.models import User
 from django.db import transaction
-from django.utils import timezone
 
 from claycore import labels
 from claycore.colour import notation
@@ -123,20 +123,13 @@ def record(tile: Tile, firing: Firing | None, entries: Mapping[str, Entry], by: 
         current = tile.readings.filter(quantity=quantity, firing=firing, superseded_at=None).first()
         if current and (current.value, current.method) == (entry.value, entry.method):
             continue
-        if (current.pk if current else None) != entry.seen:
-            raise StaleReading(quantity)
-        if current:
-            _supersede(current, by)
+        _replace(current, entry.seen, quantity, by)
         Reading.objects.create(
-            studio_id=tile.studio_id,
-            tile=tile,
-            firing=firing,
+            **_taken(tile, firing, current, by),
             quantity=quantity,
             value=entry.value,
             step=entry.step,
             method=entry.method,
-            corrects=current,
-            made_by=by,
         )
         changed.append(quantity)
     return changed
@@ -149,25 +142,31 @@ def record_colour(tile: Tile, firing: Firing, typed: str, seen: int | None, by: 
     current = tile.colours.filter(firing=firing, superseded_at=None).first()
     if current and current.typed == typed:
         return False
-    if (current.pk if current else None) != seen:
-        raise StaleReading("colour")
-    if current:
-        _supersede(current, by)
+    _replace(current, seen, "colour", by)
     ColourReading.objects.create(
-        studio_id=tile.studio_id,
-        tile=tile,
-        firing=firing,
-        lightness=lab.lightness,
-        a=lab.a,
-        b=lab.b,
-        typed=typed,
-        corrects=current,
-        made_by=by,
+        **_taken(tile, firing, current, by), lightness=lab.lightness, a=lab.a, b=lab.b, typed=typed
     )
     return True
 
 
-def _supersede(old: Reading | ColourReading, by: User) -> None:
-    old.superseded_at = timezone.now()
-    old.superseded_by = by
-    old.save(update_fields=["superseded_at", "superseded_by"])
+def _replace(
+    current: Reading | ColourReading | None, seen: int | None, quantity: str, by: User
+) -> None:
+    """Supersedes what stands there, if it is what the page showed. Raises StaleReading."""
+    if (current.pk if current else None) != seen:
+        raise StaleReading(quantity)
+    if current:
+        current.supersede(by)
+
+
+def _taken(
+    tile: Tile, firing: Firing | None, current: Reading | ColourReading | None, by: User
+) -> dict[str, Any]:
+    """What every new reading of a tile carries."""
+    return {
+        "studio_id": tile.studio_id,
+        "tile": tile,
+        "firing": firing,
+        "corrects": current,
+        "made_by": by,
+    }
