@@ -17,6 +17,9 @@ _PER_LETTER = 99
 LETTER_MM = {"needle": 4.0, "stylus": 5.0, "stick": 7.0}
 """The room one letter takes, by the tool that scratches it."""
 
+TILE_LONGER_THAN_MARK_MM = 20.0
+"""A tile is cut this much longer than the line marked on it."""
+
 HOLE_MM = 12.0
 """What the hole for the string and its margin take from the end of a tile."""
 

@@ -13,7 +13,9 @@ from django.utils.safestring import SafeString
 
 from claycore import cautions
 from claycore.figures import decimals_of, plain, with_u95
+from claycore.labels import HOLE_MM, TILE_LONGER_THAN_MARK_MM
 from claycore.uncertainty import Estimate
+from umberpot.tiles.models import Tile
 from umberpot.tiles.progress import Standing
 
 register = template.Library()
@@ -117,6 +119,31 @@ def look_of(stands: Standing, width: int = 60) -> TileLook:
 def tile(stands: Standing, width: int = 60) -> dict[str, Any]:
     """The tile itself."""
     return {"look": look_of(stands, width)}
+
+
+LABEL_TILE_HEIGHT_MM = 50.0
+LABEL_LETTER_MM = 7.0
+
+
+@register.inclusion_tag("components/label_tile.html")
+def label_tile(tile: Tile) -> dict[str, Any]:
+    """What to make of the wet clay, to scale: the hole, the scratched lines, the mark."""
+    length = tile.mark_length_mm + TILE_LONGER_THAN_MARK_MM
+    start = (length - tile.mark_length_mm) / 2
+    lines = tile.label_lines
+    leading = min(10.0, 30.0 / max(1, len(lines)))
+    return {
+        "says": f"Scratch into tile {tile.code}: " + "; ".join(lines),
+        "length": plain(length),
+        "height": plain(LABEL_TILE_HEIGHT_MM),
+        "slab": (plain(length - 1), plain(LABEL_TILE_HEIGHT_MM - 1)),
+        "text_x": plain(HOLE_MM + 2),
+        "lines": [(line, plain(10 + leading * index)) for index, line in enumerate(lines)],
+        "letter": plain(min(LABEL_LETTER_MM, leading * 0.8), 1),
+        "mark": (plain(start), plain(length - start)),
+        "mark_words": f"{plain(tile.mark_length_mm, 1)} mm",
+        "middle": plain(length / 2),
+    }
 
 
 @register.inclusion_tag("components/mix_bar.html")

@@ -157,6 +157,17 @@ def test_the_water_may_be_left_to_the_hand(signed_in, make_mix, weigh):
     assert mix.finished_at
 
 
+def test_a_mix_set_aside_leaves_the_bench_and_comes_back(signed_in, make_mix):
+    mix = make_mix()
+    assert mix.name in signed_in.get("/").content.decode()
+    signed_in.post(f"/mix/{mix.pk}/set-aside/", {"aside": "yes"})
+    signed_in.get("/mix/")  # tells what was done, by name
+    assert mix.name not in signed_in.get("/").content.decode()
+    assert "Set aside (1)" in signed_in.get("/mix/").content.decode()
+    signed_in.post(f"/mix/{mix.pk}/set-aside/", {"aside": "no"})
+    assert mix.name in signed_in.get("/").content.decode()
+
+
 def test_the_scale_is_read_once_it_stands_still(signed_in, make_mix, scale):
     mix = make_mix()
     signed_in.post(f"/mix/{mix.pk}/pan/", {"action": "put"})

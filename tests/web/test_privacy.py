@@ -24,7 +24,7 @@ def world(make_mix, weigh, signed_in, user, studio):
     finished = weigh(make_mix(), 80, 8)
     signed_in.post(
         f"/tiles/make/{finished.pk}/",
-        {"count": 1, "mark_length_mm": "100", "cone": "6", "glazed": "no", "trial_name": "Secret"},
+        {"count": 1, "mark": "100", "cone": "6", "glazed": "no", "trial_name": "Secret"},
     )
     tile = Tile.objects.of(studio).get()
     Firing.objects.create(studio=studio, cone="6", fired_on="2026-11-01", made_by=user)
@@ -36,6 +36,8 @@ def world(make_mix, weigh, signed_in, user, studio):
         "mix": mix.pk,
         "mix-weigh": mix.pk,
         "mix-pan": mix.pk,
+        "mix-set-aside": mix.pk,
+        "tile-set-aside": tile.pk,
         "tiles-make": mix.pk,
         "weighing-correct": mix.parts.first().weighings.first().pk,
         "trial": tile.trial_id,
@@ -86,7 +88,7 @@ def test_signed_out_there_is_only_the_door_and_the_calculators(world):
 def test_a_stranger_cannot_use_another_studios_trial_or_firing(world, stranger, studio):
     own = stranger.post("/mix/make/", {"sum": "state=dry&mass=10&unit=g&add=x:5"})
     mix_pk = own["Location"].strip("/").split("/")[-1]
-    form = {"count": 1, "mark_length_mm": "100", "cone": "6", "glazed": "no"}
+    form = {"count": 1, "mark": "100", "cone": "6", "glazed": "no"}
     refused = stranger.post(f"/tiles/make/{mix_pk}/", {**form, "trial": world["trial"]})
     assert refused.status_code == 400
     stranger.post(f"/tiles/make/{mix_pk}/", {**form, "trial_name": "Mine"})

@@ -10,7 +10,7 @@ from django.test.utils import CaptureQueriesContext
 from umberpot.kiln.models import Firing
 from umberpot.tiles.models import ColourReading, Reading, Tile, Trial
 
-ORDER = {"count": "2", "mark_length_mm": "100", "cone": "6", "glazed": "no", "trial_name": "Ramp"}
+ORDER = {"count": "2", "mark": "100", "cone": "6", "glazed": "no", "trial_name": "Ramp"}
 FIRED = {
     "stage": "fired",
     "length_fired": "88.5",
@@ -74,8 +74,8 @@ def test_more_tiles_join_the_trial_with_fresh_codes(signed_in, mix, tiles):
         ({"count": "0"}, "count"),
         ({"count": "61"}, "count"),
         ({"count": "two"}, "count"),
-        ({"mark_length_mm": "0"}, "mark_length_mm"),
-        ({"mark_length_mm": ""}, "mark_length_mm"),
+        ({"mark": "other", "mark_length_mm": "0"}, "mark_length_mm"),
+        ({"mark": "other"}, "mark_length_mm"),
         ({"cone": "66"}, "cone"),
         ({"glazed": "perhaps"}, "glazed"),
         ({"trial_name": ""}, "trial_name"),
@@ -225,6 +225,36 @@ def test_queries_do_not_grow_with_tiles(signed_in, mix, fired, url):
         signed_in.post(f"/tiles/{tile.pk}/", {"stage": "fire", "firing": Firing.objects.first().pk})
         record(signed_in, tile, FIRED)
     assert queries() <= before
+
+
+def test_a_glazed_tile_is_told_to_read_low(signed_in, mix):
+    signed_in.post(f"/tiles/make/{mix.pk}/", {**ORDER, "glazed": "yes", "count": "1"})
+    tile = Tile.objects.get()
+    signed_in.post(f"/tiles/{tile.pk}/", {"stage": "fire", "cone": "6", "fired_on": "2026-11-01"})
+    record(signed_in, tile, {**FIRED, "mass_soaked": "83.9", "method": "quick_boil"})
+    for url in (f"/read/tiles/{tile.pk}/", f"/read/trials/{tile.trial_id}/"):
+        html = signed_in.get(url).content.decode()
+        assert "Glazed: the glaze seals pores" in html
+        assert "Quick boil can leave pores unfilled" in html
+
+
+def test_a_broken_tile_is_set_aside_and_taken_back(signed_in, fired):
+    record(signed_in, fired, FIRED)
+    url = f"/read/trials/{fired.trial_id}/"
+    signed_in.post(f"/tiles/{fired.pk}/set-aside/", {"aside": "yes"})
+    assert "3.1 ± 0.1" not in signed_in.get(url).content.decode()
+    assert "Set aside:" in signed_in.get(f"/tiles/trials/{fired.trial_id}/").content.decode()
+    assert Reading.objects.filter(tile=fired).count() == 5
+    signed_in.post(f"/tiles/{fired.pk}/set-aside/", {"aside": "no"})
+    assert "3.1 ± 0.1" in signed_in.get(url).content.decode()
+
+
+def test_any_length_of_line_serves(signed_in, mix):
+    form = {**ORDER, "mark": "other", "mark_length_mm": "80,5"}
+    signed_in.post(f"/tiles/make/{mix.pk}/", form)
+    signed_in.post(f"/tiles/make/{mix.pk}/", {**ORDER, "mark": "127", "trial_name": "Inches"})
+    lengths = set(Tile.objects.values_list("mark_length_mm", flat=True))
+    assert lengths == {80.5, 127.0}
 
 
 @pytest.mark.django_db(transaction=True)

@@ -17,12 +17,13 @@ PLACE = "Bench"
 def bench(request: StudioRequest) -> HttpResponse:
     """Mixes to weigh and tiles by their next step."""
     by_step: dict[str, list[Standing]] = {step: [] for step in STEPS}
-    for tile in Tile.objects.of(request.studio).with_history().order_by("-pk")[:400]:
+    for tile in Tile.objects.of(request.studio).kept().with_history().order_by("-pk")[:400]:
         stands = standing(tile)
         by_step[stands.step].append(stands)
     trials_to_read = {stands.tile.trial_id: stands.tile.trial for stands in by_step.pop(READ)}
-    to_weigh = Mix.objects.of(request.studio).filter(finished_at=None)[:20]
-    without_tiles = Mix.objects.of(request.studio).filter(tiles=None).exclude(finished_at=None)[:20]
+    mixes = Mix.objects.of(request.studio).kept()
+    to_weigh = mixes.filter(finished_at=None)[:20]
+    without_tiles = mixes.filter(tiles=None).exclude(finished_at=None)[:20]
     return render(
         request,
         "bench/bench.html",

@@ -23,7 +23,7 @@ PLACE = "Kiln"
 
 def waiting(request: StudioRequest) -> list[Standing]:
     """Tiles that are dry and wait for a firing, coolest cone first."""
-    unfired = Tile.objects.of(request.studio).filter(loadings=None).with_history()
+    unfired = Tile.objects.of(request.studio).kept().filter(loadings=None).with_history()
     rows = [stands for stands in map(standing, unfired) if stands.step == FIRE]
     return sorted(rows, key=lambda stands: cones.order(stands.tile.cone))
 

@@ -6,10 +6,10 @@ from django.db.models import F, Q
 from claycore import weighing
 from claycore.clay_in_hand import DRY, PLASTIC, SLIP
 from umberpot.shelf.models import Material
-from umberpot.studio.models import Correctable, Owned, Signed
+from umberpot.studio.models import Correctable, Owned, SetAside
 
 
-class Mix(Signed):
+class Mix(SetAside):
     """A dose that someone decided to make.
 
     ``clay_g`` is the clay as weighed (wet, if it is wet), ``dry_clay_g`` the dry clay in it; both

@@ -63,8 +63,9 @@ def mixes(request: StudioRequest) -> HttpResponse:
         "mixing/mixes.html",
         {
             "place": PLACE,
-            "open": [mix for mix in rows if mix.finished_at is None],
-            "made": [mix for mix in rows if mix.finished_at is not None],
+            "open": [m for m in rows if m.finished_at is None and m.set_aside_at is None],
+            "made": [m for m in rows if m.finished_at and m.set_aside_at is None],
+            "aside": [m for m in rows if m.set_aside_at],
         },
     )
 
@@ -212,6 +213,20 @@ def _take(request: StudioRequest, mix: Mix, part: MixPart) -> HttpResponse:
     except services.StaleWeighing:
         messages.warning(request, "That step was already done, perhaps in another window.")
     return redirect("mix", pk=mix.pk)
+
+
+@require_POST
+def set_aside(request: StudioRequest, pk: int) -> HttpResponse:
+    """Sets a mix aside (``aside=yes``), or takes it back."""
+    mix = get_object_or_404(Mix.objects.of(request.studio), pk=pk)
+    mix.set_aside(request.POST.get("aside") == "yes")
+    messages.success(
+        request,
+        f"{mix.name} is set aside; what was weighed stays recorded."
+        if mix.set_aside_at
+        else f"{mix.name} is back.",
+    )
+    return redirect("mixes")
 
 
 @require_POST

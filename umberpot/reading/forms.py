@@ -154,14 +154,9 @@ class AbsorptionForm(CalculatorForm):
                 )
             )
         method = absorption.method(self.cleaned_data["method"])
-        if method.reads_low and verdict == absorption.WITHIN:
-            warnings.append(
-                (
-                    "method_reads_low",
-                    f"{method.title} can leave pores unfilled and read low: a longer boil could"
-                    " still put it over the limit.",
-                )
-            )
+        if verdict == absorption.WITHIN:
+            for note in vitrification.notes(vitrification.Verdict(verdict, ""), method, False):
+                warnings.append(("method_reads_low", note))
         return [{"code": code, "message": message} for code, message in warnings]
 
     def _shown(self, found: absorption.Absorption, verdict: str | None) -> dict[str, Any]:

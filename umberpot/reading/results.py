@@ -32,6 +32,11 @@ class TileResult:
     pct_words: str
 
     @property
+    def notes(self) -> list[str]:
+        """What to bear in mind about its absorption."""
+        return vitrification.notes(self.verdict, self.method, self.stands.tile.glazed)
+
+    @property
     def pct_short(self) -> str:
         """The strongest colourant's percentage, as it stands over a tile of the strip."""
         return f"{percentage(self.pct)} %" if self.pct else "plain"
@@ -47,6 +52,12 @@ class Batch:
     absorption: Estimate | None
     total: Estimate | None
     verdict: vitrification.Verdict | None
+
+    @property
+    def notes(self) -> list[str]:
+        """What to bear in mind about its absorption, each thing once."""
+        told = [note for r in self.tiles if r.absorption for note in r.notes]
+        return list(dict.fromkeys(told))
 
 
 @dataclass(frozen=True)

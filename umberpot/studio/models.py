@@ -74,6 +74,14 @@ class OwnedQuerySet(models.QuerySet):
         return self.filter(studio=studio)
 
 
+class KeptQuerySet(OwnedQuerySet):
+    """Rows that may be set aside."""
+
+    def kept(self) -> Self:
+        """Those not set aside."""
+        return self.filter(set_aside_at=None)
+
+
 class Owned(models.Model):
     """Base of every row that belongs to a studio."""
 
@@ -95,6 +103,22 @@ class Signed(Owned):
 
     class Meta:
         abstract = True
+
+
+class SetAside(Signed):
+    """Something made that may be set aside, and taken back: broken, lost, not wanted after all."""
+
+    set_aside_at = models.DateTimeField(null=True, editable=False)
+
+    objects: ClassVar[Any] = KeptQuerySet.as_manager()
+
+    class Meta:
+        abstract = True
+
+    def set_aside(self, aside: bool) -> None:
+        """Sets it aside, or takes it back. Nothing about it is lost either way."""
+        self.set_aside_at = timezone.now() if aside else None
+        self.save(update_fields=["set_aside_at"])
 
 
 class Correctable(Signed):

@@ -7,13 +7,14 @@ from django import forms
 from claycore import absorption, bounds, cones
 from claycore.colour import notation
 from claycore.errors import ClayError
+from claycore.figures import plain
 from umberpot.measures import Choice, MeasureField
 from umberpot.studio.models import MARK_LENGTHS_MM, Studio
 from umberpot.tiles.models import Reading, Tile, Trial
 from umberpot.tiles.progress import Standing
 
 MOST_TILES_AT_ONCE = 60
-NEW_TRIAL = ""
+OTHER = "other"
 
 
 class MakeTilesForm(forms.Form):
@@ -22,7 +23,11 @@ class MakeTilesForm(forms.Form):
     count = forms.IntegerField(
         min_value=1, max_value=MOST_TILES_AT_ONCE, initial=2, label="How many tiles"
     )
-    mark_length_mm = MeasureField(bounds.LENGTH, label="Length of the line to mark")
+    mark = Choice(
+        choices=[*((plain(mm), words) for mm, words in MARK_LENGTHS_MM.items()), (OTHER, "other")],
+        label="Line to mark",
+    )
+    mark_length_mm = MeasureField(bounds.LENGTH, required=False, label="Its length")
     cone = Choice(choices=[(cone, cone) for cone in cones.CONES], label="To be fired to cone")
     glazed = forms.TypedChoiceField(
         choices=[("no", "bare"), ("yes", "glazed")],
@@ -38,12 +43,19 @@ class MakeTilesForm(forms.Form):
     def __init__(self, *args: Any, studio: Studio, **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
         self.fields["trial"].queryset = Trial.objects.of(studio)  # type: ignore[attr-defined]
-        self.mark_lengths = MARK_LENGTHS_MM
+        offered = studio.mark_length_mm in MARK_LENGTHS_MM
+        self.fields["mark"].initial = plain(studio.mark_length_mm) if offered else OTHER
         self.fields["mark_length_mm"].initial = studio.mark_length_mm
         self.fields["cone"].initial = studio.usual_cone
 
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean() or {}
+        if cleaned.get("mark") in (None, OTHER):
+            if cleaned.get("mark_length_mm") is None and "mark_length_mm" not in self.errors:
+                self.add_error("mark_length_mm", "How long is the line?")
+        else:
+            cleaned["mark_length_mm"] = float(cleaned["mark"])
+            self.errors.pop("mark_length_mm", None)
         named = cleaned.get("trial") or cleaned.get("trial_name")
         if not named and not {"trial", "trial_name"}.intersection(self.errors):
             self.add_error("trial_name", "Give the new trial a name, or choose one you have.")

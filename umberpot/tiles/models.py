@@ -9,7 +9,7 @@ from claycore import absorption, cones, vitrification
 from claycore.colour.notation import Lab
 from umberpot.kiln.models import Firing
 from umberpot.mixing.models import Mix
-from umberpot.studio.models import Correctable, Owned, OwnedQuerySet, Signed
+from umberpot.studio.models import Correctable, KeptQuerySet, Owned, SetAside, Signed
 
 
 class Trial(Signed):
@@ -26,7 +26,7 @@ class Trial(Signed):
         return self.name
 
 
-class TileQuerySet(OwnedQuerySet):
+class TileQuerySet(KeptQuerySet):
     """Tiles, with what their pages need in a fixed number of queries."""
 
     def with_history(self) -> Self:
@@ -40,7 +40,7 @@ class TileQuerySet(OwnedQuerySet):
         return self.with_history().prefetch_related("mix__parts__weighings")
 
 
-class Tile(Signed):
+class Tile(SetAside):
     """A piece with a line of known length on it and a code scratched in."""
 
     trial = models.ForeignKey(Trial, on_delete=models.PROTECT, related_name="tiles")

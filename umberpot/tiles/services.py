@@ -10,14 +10,12 @@ from django.db import transaction
 
 from claycore import labels
 from claycore.colour import notation
+from claycore.labels import TILE_LONGER_THAN_MARK_MM
 from umberpot.kiln.models import Firing
 from umberpot.mixing import services as mixing
 from umberpot.mixing.models import Mix, MixPart
 from umberpot.studio.models import Studio
 from umberpot.tiles.models import ColourReading, Loading, Reading, Tile, Trial
-
-TILE_LONGER_THAN_MARK_MM = 20.0
-"""A tile is cut this much longer than the line marked on it. Common practice."""
 
 
 @dataclass(frozen=True)

@@ -9,7 +9,7 @@ from django.db.models import Count
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.utils import timezone
-from django.views.decorators.http import require_GET, require_http_methods
+from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
 from claycore import absorption
 from umberpot.kiln.forms import FiringForm
@@ -31,11 +31,12 @@ def tiles(request: StudioRequest) -> HttpResponse:
     """Every trial as its strip of tiles."""
     trials = Trial.objects.of(request.studio)[:100]
     by_trial: dict[int, list[Standing]] = {trial.pk: [] for trial in trials}
-    shown = Tile.objects.of(request.studio).filter(trial__in=by_trial).with_history()
+    shown = Tile.objects.of(request.studio).kept().filter(trial__in=by_trial).with_history()
     for tile in shown:
         by_trial[tile.trial_id].append(standing(tile))
     made = (
         Mix.objects.of(request.studio)
+        .kept()
         .filter(tiles=None)
         .annotate(part_count=Count("parts"))
         .exclude(finished_at=None)[:12]
@@ -97,7 +98,26 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
     """A trial: its tiles, what to scratch into each, and what each needs next."""
     trial = get_object_or_404(Trial.objects.of(request.studio), pk=pk)
     rows = [standing(tile) for tile in trial.tiles.with_history()]
-    return render(request, "tiles/trial.html", {"place": PLACE, "trial": trial, "rows": rows})
+    return render(
+        request,
+        "tiles/trial.html",
+        {
+            "place": PLACE,
+            "trial": trial,
+            "rows": [stands for stands in rows if stands.tile.set_aside_at is None],
+            "aside": [stands for stands in rows if stands.tile.set_aside_at],
+        },
+    )
+
+
+@require_POST
+def set_aside(request: StudioRequest, pk: int) -> HttpResponse:
+    """Sets a tile aside (``aside=yes``), or takes it back."""
+    tile = _tile(request, pk)
+    tile.set_aside(request.POST.get("aside") == "yes")
+    said = "set aside. Its record stays" if tile.set_aside_at else "back in its trial"
+    messages.success(request, f"{tile.code} is {said}.")
+    return redirect("record", pk=pk)
 
 
 def _tile(request: StudioRequest, pk: int) -> Tile:

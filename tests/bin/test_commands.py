@@ -1,0 +1,123 @@
+"""The commands say in one line what is wrong, and start again where they were."""
+
+import os
+import shutil
+import socket
+import sqlite3
+import subprocess
+import sys
+import urllib.request
+from pathlib import Path
+
+import pytest
+
+TOP = Path(__file__).parents[2]
+
+
+def launch(*arguments, **environment):
+    """Runs the launcher to its end, for what it refuses."""
+    return subprocess.run(
+        [sys.executable, "bin/launch.py", *arguments],
+        cwd=TOP,
+        capture_output=True,
+        text=True,
+        timeout=60,
+        env={"PATH": os.environ["PATH"], **environment},
+    )
+
+
+def test_a_port_that_is_taken(tmp_path):
+    with socket.socket() as taken:
+        taken.bind(("127.0.0.1", 0))
+        taken.listen()
+        port = str(taken.getsockname()[1])
+        done = launch("demo", PORT=port, UMBERPOT_VAR=str(tmp_path))
+    assert done.returncode == 1
+    assert done.stderr.startswith(f"umberpot: port {port} cannot be used")
+    assert "Traceback" not in done.stderr
+
+
+@pytest.mark.parametrize("port", ["eighty", "0", "70000", "-1", ""])
+def test_a_port_that_is_none(port, tmp_path):
+    done = launch("demo", PORT=port, UMBERPOT_VAR=str(tmp_path))
+    assert done.returncode == 1
+    assert "must be a number from 1 to 65535" in done.stderr
+
+
+def test_real_data_is_not_thrown_away(tmp_path):
+    done = launch("serve", "--fresh", UMBERPOT_VAR=str(tmp_path))
+    assert done.returncode == 1
+    assert "real data is not thrown away" in done.stderr
+
+
+def test_a_step_that_fails_is_named(tmp_path):
+    (tmp_path / "umberpot.sqlite3").write_text("this is no database, " * 100)
+    done = launch("serve", UMBERPOT_VAR=str(tmp_path), PORT=str(free_port()))
+    assert done.returncode == 1
+    assert "migrate --no-input failed:" in done.stderr
+    assert "file is not a database" in done.stderr
+
+
+@pytest.mark.parametrize("command", ["demo", "serve", "test"])
+def test_a_python_that_is_too_old(tmp_path, command):
+    """In a copy without .venv, where every Python on the path says it is too old."""
+    shutil.copytree(TOP / "bin", tmp_path / "bin")
+    old = tmp_path / "path"
+    old.mkdir()
+    (old / "python3").write_text(
+        '#!/bin/sh\n[ "$1" = --version ] && echo Python 3.8.2 && exit\nexit 1\n'
+    )
+    (old / "python3").chmod(0o755)
+    for tool in ("sh", "dirname", "basename", "cksum"):
+        (old / tool).symlink_to(shutil.which(tool))
+    done = subprocess.run(
+        [old / "sh", f"bin/{command}"],
+        cwd=tmp_path,
+        capture_output=True,
+        text=True,
+        env={"PATH": str(old)},
+    )
+    assert done.returncode == 1
+    assert "Python 3.11 or newer is needed, and Python 3.8.2 was found" in done.stderr
+
+
+def free_port():
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        return probe.getsockname()[1]
+
+
+def running(mode, folder, port):
+    """Starts it for real and waits until it says where it is."""
+    started = subprocess.Popen(
+        [sys.executable, "bin/launch.py", mode],
+        cwd=TOP,
+        stdout=subprocess.PIPE,
+        text=True,
+        env={"PATH": os.environ["PATH"], "UMBERPOT_VAR": str(folder), "PORT": str(port)},
+    )
+    said = ""
+    for line in started.stdout:
+        said += line
+        if "Ctrl-C" in line:
+            break
+    return started, said
+
+
+def test_real_use_starts_empty_with_the_first_run_and_keeps_its_key(tmp_path):
+    port = free_port()
+    keys = []
+    for _ in range(2):
+        started, said = running("serve", tmp_path, port)
+        try:
+            assert f"http://127.0.0.1:{port}/" in said
+            with urllib.request.urlopen(f"http://127.0.0.1:{port}/") as page:
+                assert page.url.endswith("/first-run/")
+                assert "A new studio" in page.read().decode()
+        finally:
+            started.terminate()
+            assert started.wait(timeout=15) == 0
+        keys.append((tmp_path / "secret_key").read_text())
+    assert keys[0] == keys[1]
+    with sqlite3.connect(tmp_path / "umberpot.sqlite3") as database:
+        assert database.execute("PRAGMA journal_mode").fetchone() == ("wal",)
