@@ -20,6 +20,9 @@ LETTER_MM = {"needle": 4.0, "stylus": 5.0, "stick": 7.0}
 TILE_LONGER_THAN_MARK_MM = 20.0
 """A tile is cut this much longer than the line marked on it."""
 
+MOST_LINES = 4
+"""A tile 50 mm high takes no more lines above its mark. Common practice."""
+
 HOLE_MM = 12.0
 """What the hole for the string and its margin take from the end of a tile."""
 
@@ -81,16 +84,21 @@ def tile_label(
     """The text for one tile: code, cone and glaze mark; percentages and colourants; clay.
 
     ``colourants`` are (name, supplier's code or '', percent on dry clay); ``clay`` is (name, code).
-    ``G`` marks a glazed tile. Names give way to supplier's codes, then lose vowels, then letters.
+    ``G`` marks a glazed tile. Names give way to supplier's codes, then lose vowels, then letters;
+    colourants beyond the second line give way to a count.
     """
     most = letters_per_line(tile_mm, tool)
     head = f"{tile_code} c{cone}{' G' if glazed else ''}"
     wanted = [head]
     lines = [head]
-    for name, supplier_code, pct in colourants:
+    room = MOST_LINES - 2
+    left_out = len(colourants) - room + 1 if len(colourants) > room else 0
+    for name, supplier_code, pct in colourants[: len(colourants) - left_out]:
         figure = f"{percentage(pct)} "
         wanted.append(figure + name)
         lines.append(figure + _fit(name, supplier_code, most - len(figure)))
+    if left_out:
+        lines.append(f"+{left_out} more")
     wanted.append(clay[0])
     lines.append(_fit(clay[0], clay[1], most))
     return Label(tuple(lines), shortened=lines != wanted)

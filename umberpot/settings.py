@@ -5,6 +5,7 @@ UMBERPOT_HOSTS   host names served, comma separated (default: this machine only)
 UMBERPOT_HTTPS   secure cookies, HSTS and redirects (default on; may be off on loopback only)
 UMBERPOT_PROXY   on when a reverse proxy in front sets X-Forwarded-Proto
 UMBERPOT_SCALE   the scale's address as pyserial understands it (default: no scale)
+UMBERPOT_TIME_ZONE  such as Europe/Lisbon (default: the machine's own)
 UMBERPOT_DEBUG   on shows errors and the style guide; never where others can reach it
 """
 
@@ -15,6 +16,7 @@ from csp.constants import NONE, SELF
 from django.core.exceptions import ImproperlyConfigured
 
 from umberpot.secret import kept_secret_key
+from umberpot.time_zone import of_this_machine
 
 BASE_DIR = Path(__file__).resolve().parent.parent
 env = environ.Env()
@@ -122,7 +124,7 @@ AXES_RESET_ON_SUCCESS = True
 AXES_VERBOSE = False
 
 LANGUAGE_CODE = "en-gb"
-TIME_ZONE = env.str("UMBERPOT_TIME_ZONE", default="UTC")
+TIME_ZONE = env.str("UMBERPOT_TIME_ZONE", default=of_this_machine())
 USE_I18N = False
 USE_TZ = True
 

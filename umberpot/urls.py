@@ -1,7 +1,7 @@
 """Every address of the application. Calculators keep the contract of docs/formats.md."""
 
-from django.contrib.auth.views import LogoutView
-from django.urls import path
+from django.contrib.auth.views import LogoutView, PasswordChangeView
+from django.urls import path, reverse_lazy
 
 from umberpot.bench import views as bench
 from umberpot.kiln import views as kiln
@@ -17,6 +17,13 @@ urlpatterns = [
     path("sign-out/", LogoutView.as_view(), name="sign-out"),
     path("first-run/", studio.first_run, name="first-run"),
     path("preferences/", studio.preferences, name="preferences"),
+    path(
+        "preferences/password/",
+        PasswordChangeView.as_view(
+            template_name="studio/password.html", success_url=reverse_lazy("preferences")
+        ),
+        name="password",
+    ),
     path("styleguide/", studio.style_guide, name="style-guide"),
     path("shelf/", shelf.shelf, name="shelf"),
     path("shelf/new/", shelf.add, name="material-new"),

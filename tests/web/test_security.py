@@ -12,6 +12,7 @@ from django.test import Client
 
 from umberpot.secret import kept_secret_key
 from umberpot.studio.models import Membership, Studio
+from umberpot.time_zone import of_this_machine
 
 TOP = Path(__file__).parents[2]
 FIRST = {
@@ -140,6 +141,25 @@ def test_plain_http_is_refused_beyond_this_machine(tmp_path):
 def test_models_and_migrations_agree(tmp_path):
     done = run_manage(tmp_path, "makemigrations", "--check", "--dry-run")
     assert done.returncode == 0, done.stdout
+
+
+def test_a_password_can_be_changed(signed_in, user):
+    new = {"new_password1": "grog-and-sawdust", "new_password2": "grog-and-sawdust"}
+    wrong = signed_in.post("/preferences/password/", {**new, "old_password": "guess"})
+    assert wrong.status_code == 200
+    right = signed_in.post("/preferences/password/", {**new, "old_password": "a-long-enough-one"})
+    assert right["Location"] == "/preferences/"
+    user.refresh_from_db()
+    assert user.check_password("grog-and-sawdust")
+
+
+@pytest.mark.parametrize(
+    ("target", "zone"),
+    [("zoneinfo/Europe/Lisbon", "Europe/Lisbon"), ("zoneinfo/Nowhere", "UTC"), ("x", "UTC")],
+)
+def test_the_clock_is_the_machines(tmp_path, target, zone):
+    (tmp_path / "localtime").symlink_to(tmp_path / target)
+    assert of_this_machine(tmp_path / "localtime") == zone
 
 
 def test_preferences_are_kept_and_checked(signed_in, studio):

@@ -7,20 +7,21 @@ from django.views.decorators.http import require_GET
 from umberpot.mixing.models import Mix
 from umberpot.shelf.models import Material
 from umberpot.studio.request import StudioRequest
-from umberpot.tiles.models import Tile
-from umberpot.tiles.progress import READ, STEPS, Standing, standing
+from umberpot.tiles.models import Step, Tile, Trial
+from umberpot.tiles.progress import Standing, standing
 
 PLACE = "Bench"
+MOST_TO_READ = 8
 
 
 @require_GET
 def bench(request: StudioRequest) -> HttpResponse:
     """Mixes to weigh and tiles by their next step."""
-    by_step: dict[str, list[Standing]] = {step: [] for step in STEPS}
-    for tile in Tile.objects.of(request.studio).kept().with_history().order_by("-pk")[:400]:
-        stands = standing(tile)
-        by_step[stands.step].append(stands)
-    trials_to_read = {stands.tile.trial_id: stands.tile.trial for stands in by_step.pop(READ)}
+    by_step: dict[str, list[Standing]] = {step: [] for step in Step}
+    waiting = Tile.objects.of(request.studio).kept().exclude(step=Step.READ)
+    for tile in waiting.with_history():
+        by_step[tile.step].append(standing(tile))
+    to_read = Trial.objects.of(request.studio).filter(tiles__step=Step.READ).distinct()
     mixes = Mix.objects.of(request.studio).kept()
     to_weigh = mixes.filter(finished_at=None)[:20]
     without_tiles = mixes.filter(tiles=None).exclude(finished_at=None)[:20]
@@ -32,11 +33,11 @@ def bench(request: StudioRequest) -> HttpResponse:
             "to_weigh": to_weigh,
             "without_tiles": without_tiles,
             "steps": [
-                {"code": step, "words": STEPS[step], "tiles": list(reversed(standings))}
+                {"words": Step(step).label, "tiles": standings}
                 for step, standings in by_step.items()
                 if standings
             ],
-            "trials_to_read": trials_to_read.values(),
+            "trials_to_read": to_read[:MOST_TO_READ],
             "shelf_is_empty": not Material.objects.of(request.studio).on_shelf().exists(),
             "nothing_yet": not Mix.objects.of(request.studio).exists(),
         },

@@ -14,8 +14,8 @@ from claycore import cones
 from umberpot.kiln.forms import FiringForm
 from umberpot.kiln.models import Firing
 from umberpot.studio.request import StudioRequest
-from umberpot.tiles.models import Tile
-from umberpot.tiles.progress import FIRE, Standing, standing
+from umberpot.tiles.models import Step, Tile
+from umberpot.tiles.progress import Standing, standing
 from umberpot.tiles.services import load_and_fire
 
 PLACE = "Kiln"
@@ -23,9 +23,8 @@ PLACE = "Kiln"
 
 def waiting(request: StudioRequest) -> list[Standing]:
     """Tiles that are dry and wait for a firing, coolest cone first."""
-    unfired = Tile.objects.of(request.studio).kept().filter(loadings=None).with_history()
-    rows = [stands for stands in map(standing, unfired) if stands.step == FIRE]
-    return sorted(rows, key=lambda stands: cones.order(stands.tile.cone))
+    dry = Tile.objects.of(request.studio).kept().filter(step=Step.FIRE).with_history()
+    return sorted(map(standing, dry), key=lambda stands: cones.order(stands.tile.cone))
 
 
 @require_http_methods(["GET", "POST"])

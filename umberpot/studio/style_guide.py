@@ -9,8 +9,8 @@ from claycore import bounds
 from umberpot.kiln.models import Firing
 from umberpot.measures import Choice, MeasureField
 from umberpot.mixing.working import segments_of
-from umberpot.tiles.models import ColourReading, Reading, Tile
-from umberpot.tiles.progress import DRY, FIRE, READ, SOAK, Standing
+from umberpot.tiles.models import ColourReading, Reading, Step, Tile
+from umberpot.tiles.progress import Standing
 
 RAMP = [(72.4, -3.1, -14.8), (60.2, -1.9, -25.6), (47.8, 1.6, -36.2), (30.1, 4.0, -30.5)]
 
@@ -26,10 +26,12 @@ class SampleForm(forms.Form):
     note = forms.CharField(widget=forms.Textarea, required=False)
 
 
-def _standing(code: str, step: str, lab: tuple[float, float, float] | None = None) -> Standing:
-    firing = Firing(cone="6", fired_on=timezone.localdate()) if step in (SOAK, READ) else None
+def _standing(code: str, step: Step, lab: tuple[float, float, float] | None = None) -> Standing:
+    firing = (
+        Firing(cone="6", fired_on=timezone.localdate()) if step in (Step.SOAK, Step.READ) else None
+    )
     colour = ColourReading(lightness=lab[0], a=lab[1], b=lab[2]) if lab else None
-    readings = {} if step == DRY else {Reading.MASS_DRY: Reading(value=88.2, step=0.1)}
+    readings = {} if step == Step.DRY else {Reading.MASS_DRY: Reading(value=88.2, step=0.1)}
     return Standing(Tile(code=code), firing, readings, colour, step)
 
 
@@ -37,13 +39,13 @@ def samples() -> dict[str, Any]:
     """The context of the style guide's page."""
     return {
         "stages": [
-            ("drying", _standing("A1", DRY)),
-            ("bone dry", _standing("A2", FIRE)),
-            ("fired, colour not noted", _standing("B17", SOAK)),
-            ("fired, light", _standing("A4", READ, (78.0, 6.0, 38.0))),
-            ("fired, dark", _standing("AA12", READ, (30.0, 12.0, 14.0))),
+            ("drying", _standing("A1", Step.DRY)),
+            ("bone dry", _standing("A2", Step.FIRE)),
+            ("fired, colour not noted", _standing("B17", Step.SOAK)),
+            ("fired, light", _standing("A4", Step.READ, (78.0, 6.0, 38.0))),
+            ("fired, dark", _standing("AA12", Step.READ, (30.0, 12.0, 14.0))),
         ],
-        "series": [_standing(f"A{n}", READ, lab) for n, lab in enumerate(RAMP, 1)],
+        "series": [_standing(f"A{n}", Step.READ, lab) for n, lab in enumerate(RAMP, 1)],
         "mix": segments_of(
             "Ferry white", 80, [("Quay Blue", 8), ("Red iron oxide", 2.4), ("Rutile", 1.6)]
         ),

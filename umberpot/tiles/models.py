@@ -12,6 +12,17 @@ from umberpot.mixing.models import Mix
 from umberpot.studio.models import Correctable, KeptQuerySet, Owned, SetAside, Signed
 
 
+class Step(models.TextChoices):
+    """What is to be done with a tile next; reckoned by :mod:`umberpot.tiles.progress`."""
+
+    DRY = "dry", "Let dry, then measure and weigh"
+    FIRE = "fire", "Fire"
+    MEASURE = "measure", "Measure and weigh fired"
+    SOAK = "soak", "Soak and weigh"
+    COLOUR = "colour", "Note the colour"
+    READ = "read", "Ready to read"
+
+
 class Trial(Signed):
     """Tiles that are looked at together, and the ware they are judged as."""
 
@@ -50,6 +61,7 @@ class Tile(SetAside):
     mark_length_mm = models.FloatField()
     cone = models.CharField("cone", max_length=4, choices=[(c, c) for c in cones.CONES])
     glazed = models.BooleanField(default=False)
+    step = models.CharField(max_length=7, choices=Step.choices, default=Step.DRY, db_index=True)
     request_key = models.UUIDField()
 
     objects: ClassVar[Any] = TileQuerySet.as_manager()

@@ -3,23 +3,7 @@
 from dataclasses import dataclass
 
 from umberpot.kiln.models import Firing
-from umberpot.tiles.models import ColourReading, Reading, Tile
-
-DRY = "dry"
-FIRE = "fire"
-MEASURE = "measure"
-SOAK = "soak"
-COLOUR = "colour"
-READ = "read"
-
-STEPS = {
-    DRY: "Let dry, then measure and weigh",
-    FIRE: "Fire",
-    MEASURE: "Measure and weigh fired",
-    SOAK: "Soak and weigh",
-    COLOUR: "Note the colour",
-    READ: "Ready to read",
-}
+from umberpot.tiles.models import ColourReading, Reading, Step, Tile
 
 
 @dataclass(frozen=True)
@@ -33,11 +17,11 @@ class Standing:
     firing: Firing | None
     readings: dict[str, Reading]
     colour: ColourReading | None
-    step: str
+    step: Step
 
     @property
     def step_words(self) -> str:
-        return STEPS[self.step]
+        return str(self.step.label)
 
     def value(self, quantity: str) -> float | None:
         """The current figure of a quantity, None where there is none."""
@@ -47,14 +31,18 @@ class Standing:
 
 def _next_step(
     firing: Firing | None, readings: dict[str, Reading], colour: ColourReading | None
-) -> str:
+) -> Step:
     if firing is None:
-        return FIRE if Reading.LENGTH_DRY in readings or Reading.MASS_DRY in readings else DRY
+        return (
+            Step.FIRE
+            if Reading.LENGTH_DRY in readings or Reading.MASS_DRY in readings
+            else Step.DRY
+        )
     if Reading.LENGTH_FIRED not in readings or Reading.MASS_FIRED not in readings:
-        return MEASURE
+        return Step.MEASURE
     if Reading.MASS_SOAKED not in readings:
-        return SOAK
-    return READ if colour else COLOUR
+        return Step.SOAK
+    return Step.READ if colour else Step.COLOUR
 
 
 def standing(tile: Tile) -> Standing:

@@ -16,6 +16,7 @@ from umberpot.mixing import services as mixing
 from umberpot.mixing.models import Mix, MixPart
 from umberpot.studio.models import Studio
 from umberpot.tiles.models import ColourReading, Loading, Reading, Tile, Trial
+from umberpot.tiles.progress import standing
 
 
 @dataclass(frozen=True)
@@ -108,6 +109,7 @@ def load_and_fire(tiles: list[Tile], firing: Firing) -> None:
         (Loading(studio_id=firing.studio_id, tile=tile, firing=firing) for tile in tiles),
         ignore_conflicts=True,
     )
+    _note_steps(tiles)
 
 
 @transaction.atomic
@@ -130,6 +132,7 @@ def record(tile: Tile, firing: Firing | None, entries: Mapping[str, Entry], by: 
             method=entry.method,
         )
         changed.append(quantity)
+    _note_steps([tile])
     return changed
 
 
@@ -144,7 +147,16 @@ def record_colour(tile: Tile, firing: Firing, typed: str, seen: int | None, by: 
     ColourReading.objects.create(
         **_taken(tile, firing, current, by), lightness=lab.lightness, a=lab.a, b=lab.b, typed=typed
     )
+    _note_steps([tile])
     return True
+
+
+def _note_steps(tiles: list[Tile]) -> None:
+    """Keeps on each tile what comes next, so that the bench finds it without reading them all."""
+    fresh = list(Tile.objects.filter(pk__in=[tile.pk for tile in tiles]).with_history())
+    for tile in fresh:
+        tile.step = standing(tile).step
+    Tile.objects.bulk_update(fresh, ["step"])
 
 
 def _replace(
