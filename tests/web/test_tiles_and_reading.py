@@ -189,6 +189,8 @@ def test_the_kiln_fires_the_chosen_tiles_together(signed_in, tiles):
         signed_in.post(f"/tiles/{tile.pk}/", {"stage": "dry", "mass_dry": "88"})
     nobody = signed_in.post("/kiln/", {"cone": "6", "fired_on": "2026-11-01"})
     assert nobody.status_code == 400
+    for broken in ({}, {"fired_on": "some day"}):
+        assert signed_in.post("/kiln/", broken).status_code == 400
     signed_in.post("/kiln/", {"cone": "6", "fired_on": "2026-11-01", "tile": [t.pk for t in tiles]})
     assert Firing.objects.get().loadings.count() == 2
     assert "Nothing waits" in signed_in.get("/kiln/").content.decode()

@@ -13,7 +13,7 @@ from django.views.decorators.http import require_http_methods
 from claycore import cones
 from umberpot.kiln.forms import FiringForm
 from umberpot.kiln.models import Firing
-from umberpot.studio.request import StudioRequest
+from umberpot.studio.request import StudioRequest, posted
 from umberpot.tiles.models import Step, Tile
 from umberpot.tiles.progress import Standing, standing
 from umberpot.tiles.services import load_and_fire
@@ -32,7 +32,7 @@ def kiln(request: StudioRequest) -> HttpResponse:
     """What waits, a form to record a firing of it, and the firings so far."""
     rows = waiting(request)
     form = FiringForm(
-        request.POST or None,
+        posted(request),
         initial={
             "cone": rows[0].tile.cone if rows else request.studio.usual_cone,
             "fired_on": timezone.localdate(),
@@ -41,9 +41,10 @@ def kiln(request: StudioRequest) -> HttpResponse:
     chosen = set(request.POST.getlist("tile"))
     if request.method == "POST":
         tiles = [stands.tile for stands in rows if str(stands.tile.pk) in chosen]
+        right = form.is_valid()
         if not tiles:
             form.add_error(None, "Choose the tiles that were in it.")
-        elif form.is_valid():
+        elif right:
             with transaction.atomic():
                 firing = form.save(commit=False)
                 firing.studio, firing.made_by = request.studio, request.user

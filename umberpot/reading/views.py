@@ -10,7 +10,7 @@ from claycore.vitrification import SCHOOLS, WARES
 from umberpot.calculators import CalculatorView
 from umberpot.reading import results
 from umberpot.reading.forms import AbsorptionForm, ShrinkageForm
-from umberpot.studio.request import StudioRequest
+from umberpot.studio.request import StudioRequest, posted
 from umberpot.tiles.models import Tile, Trial
 from umberpot.tiles.progress import standing
 
@@ -67,7 +67,7 @@ def trials(request: StudioRequest) -> HttpResponse:
 def trial(request: StudioRequest, pk: int) -> HttpResponse:
     """One trial read: verdicts, colours, figures."""
     trial = get_object_or_404(Trial.objects.of(request.studio), pk=pk)
-    judged_as = JudgedAsForm(request.POST or None, instance=trial)
+    judged_as = JudgedAsForm(posted(request), instance=trial)
     if judged_as.is_valid():
         judged_as.save()
         return redirect("trial-read", pk=pk)

@@ -10,7 +10,7 @@ from django.views.decorators.http import require_GET, require_http_methods, requ
 from umberpot.shelf import services
 from umberpot.shelf.forms import MaterialForm
 from umberpot.shelf.models import Material
-from umberpot.studio.request import StudioRequest
+from umberpot.studio.request import StudioRequest, posted
 
 PLACE = "Shelf"
 
@@ -57,7 +57,7 @@ def edit(request: StudioRequest, pk: int) -> HttpResponse:
 
 def _edit(request: StudioRequest, material: Material) -> HttpResponse:
     on_hand = round(services.grams_on_hand(material), 3) if material.pk else None
-    form = MaterialForm(request.POST or None, instance=material, initial={"on_hand_g": on_hand})
+    form = MaterialForm(posted(request), instance=material, initial={"on_hand_g": on_hand})
     if form.is_valid() and _keep(form, on_hand, request):
         kept = form.instance
         for code in form.guessed_hazards():

@@ -1,7 +1,7 @@
 """The request as views see it."""
 
 from django.contrib.auth.models import User
-from django.http import HttpRequest
+from django.http import HttpRequest, QueryDict
 from django_htmx.middleware import HtmxDetails
 
 from umberpot.studio.models import Studio
@@ -13,3 +13,8 @@ class StudioRequest(HttpRequest):
     user: User
     studio: Studio
     htmx: HtmxDetails
+
+
+def posted(request: HttpRequest) -> QueryDict | None:
+    """What a form is bound to: the body of a POST, even an empty one, and nothing otherwise."""
+    return request.POST if request.method == "POST" else None

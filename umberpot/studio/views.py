@@ -14,7 +14,7 @@ from django.views.decorators.http import require_GET, require_http_methods
 
 from umberpot.studio.forms import FirstRunForm, PreferencesForm
 from umberpot.studio.models import Studio
-from umberpot.studio.request import StudioRequest
+from umberpot.studio.request import StudioRequest, posted
 from umberpot.studio.services import AlreadyFounded, found_studio
 
 _FORWARDED = ("HTTP_X_FORWARDED_FOR", "HTTP_FORWARDED", "HTTP_X_REAL_IP", "HTTP_VIA")
@@ -36,7 +36,7 @@ def first_run(request: HttpRequest) -> HttpResponse:
     """Makes the studio and its owner; there only while no user is, and only from this machine."""
     if User.objects.exists() or not is_from_this_machine(request):
         raise Http404
-    form = FirstRunForm(request.POST or None)
+    form = FirstRunForm(posted(request))
     if form.is_valid():
         owner = form.save(commit=False)
         try:
@@ -65,7 +65,7 @@ class SignInView(LoginView):
 def preferences(request: StudioRequest) -> HttpResponse:
     """The studio's instruments, habits and limits."""
     studio = Studio.objects.get(pk=request.studio.pk)
-    form = PreferencesForm(request.POST or None, instance=studio)
+    form = PreferencesForm(posted(request), instance=studio)
     if form.is_valid():
         form.save()
         messages.success(request, "Kept.")

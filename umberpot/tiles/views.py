@@ -17,7 +17,7 @@ from umberpot.kiln.models import Firing
 from umberpot.mixing.models import Mix
 from umberpot.mixing.services import parts_of, true_percentages
 from umberpot.mixing.views import request_key
-from umberpot.studio.request import StudioRequest
+from umberpot.studio.request import StudioRequest, posted
 from umberpot.tiles import services
 from umberpot.tiles.forms import DryForm, FiredForm, FireOneForm, MakeTilesForm, StageForm
 from umberpot.tiles.models import ColourReading, Reading, Tile, Trial
@@ -57,7 +57,7 @@ def make(request: StudioRequest, mix_pk: int) -> HttpResponse:
     """Tiles of a mix: how many, how long a line, for which cone and trial."""
     mix = get_object_or_404(Mix.objects.of(request.studio), pk=mix_pk)
     form = MakeTilesForm(
-        request.POST or None, studio=request.studio, initial={"trial_name": mix.name[:80]}
+        posted(request), studio=request.studio, initial={"trial_name": mix.name[:80]}
     )
     if form.is_valid():
         cleaned = form.cleaned_data
