@@ -11,6 +11,7 @@ import socket
 import subprocess
 import sys
 import time
+from contextlib import ExitStack
 from pathlib import Path
 from types import FrameType
 
@@ -109,24 +110,33 @@ def announce(mode: str, port: int) -> None:
     print(f"  Data: {os.environ['UMBERPOT_VAR']}\n  Ctrl-C ends it.\n", flush=True)
 
 
-def wait_for_the_end(children: list[subprocess.Popen]) -> int:
-    """Runs until a child ends or a signal comes, then ends them all."""
+def interrupted(signum: int, frame: FrameType | None) -> None:
+    """Ends the program the way Ctrl-C does, so that the children end with it."""
+    raise KeyboardInterrupt
 
-    def interrupted(signum: int, frame: FrameType | None) -> None:
-        raise KeyboardInterrupt
 
-    signal.signal(signal.SIGTERM, interrupted)
-    try:
-        while all(child.poll() is None for child in children):
-            time.sleep(0.3)
-        return 1
-    except KeyboardInterrupt:
-        return 0
-    finally:
-        for child in children:
-            child.terminate()
-        for child in children:
-            child.wait(timeout=10)
+def end(child: subprocess.Popen) -> None:
+    """Ends one child and waits for it."""
+    child.terminate()
+    child.wait(timeout=10)
+
+
+def run(mode: str, port: int) -> None:
+    """Runs the server, and the stand-ins for the demo, until a signal comes or one of them dies."""
+    with ExitStack() as children:
+        started = []
+        try:
+            if mode == "demo":
+                started.append(start_scale())
+                children.callback(end, started[-1])
+            started.append(start_server(port))
+            children.callback(end, started[-1])
+            announce(mode, port)
+            while all(child.poll() is None for child in started):
+                time.sleep(0.3)
+            stop("a part of it ended by itself; the lines above say why.")
+        except KeyboardInterrupt:
+            print("Ended.")
 
 
 def main() -> None:
@@ -137,6 +147,8 @@ def main() -> None:
     options = parser.parse_args()
     if options.fresh and options.mode != "demo":
         stop("--fresh is for the demo; real data is not thrown away.")
+    for number in (signal.SIGTERM, signal.SIGHUP):
+        signal.signal(number, interrupted)
     port = port_from_environment()
     folder = data_folder(options.mode)
     folder.mkdir(parents=True, exist_ok=True)
@@ -147,13 +159,9 @@ def main() -> None:
     print("Preparing the data ...", flush=True)
     manage("migrate", "--no-input")
     manage("collectstatic", "--no-input")
-    children = []
     if options.mode == "demo":
         manage("load_demo")
-        children.append(start_scale())
-    children.append(start_server(port))
-    announce(options.mode, port)
-    sys.exit(wait_for_the_end(children))
+    run(options.mode, port)
 
 
 if __name__ == "__main__":

@@ -1,17 +1,15 @@
 """The commands say in one line what is wrong, and start again where they were."""
 
-import os
 import shutil
 import socket
 import sqlite3
 import subprocess
 import sys
 import urllib.request
-from pathlib import Path
 
 import pytest
 
-TOP = Path(__file__).parents[2]
+from tests.running import TOP, environment_for, free_port, running
 
 
 def launch(*arguments, **environment):
@@ -22,7 +20,7 @@ def launch(*arguments, **environment):
         capture_output=True,
         text=True,
         timeout=60,
-        env={"PATH": os.environ["PATH"], **environment},
+        env=environment_for(**environment),
     )
 
 
@@ -81,42 +79,14 @@ def test_a_python_that_is_too_old(tmp_path, command):
     assert "Python 3.11 or newer is needed, and Python 3.8.2 was found" in done.stderr
 
 
-def free_port():
-    with socket.socket() as probe:
-        probe.bind(("127.0.0.1", 0))
-        return probe.getsockname()[1]
-
-
-def running(mode, folder, port):
-    """Starts it for real and waits until it says where it is."""
-    started = subprocess.Popen(
-        [sys.executable, "bin/launch.py", mode],
-        cwd=TOP,
-        stdout=subprocess.PIPE,
-        text=True,
-        env={"PATH": os.environ["PATH"], "UMBERPOT_VAR": str(folder), "PORT": str(port)},
-    )
-    said = ""
-    for line in started.stdout:
-        said += line
-        if "Ctrl-C" in line:
-            break
-    return started, said
-
-
-def test_real_use_starts_empty_with_the_first_run_and_keeps_its_key(tmp_path):
-    port = free_port()
+def test_real_use_starts_empty_and_keeps_its_key(tmp_path):
     keys = []
     for _ in range(2):
-        started, said = running("serve", tmp_path, port)
-        try:
-            assert f"http://127.0.0.1:{port}/" in said
-            with urllib.request.urlopen(f"http://127.0.0.1:{port}/") as page:
-                assert page.url.endswith("/first-run/")
-                assert "A new studio" in page.read().decode()
-        finally:
-            started.terminate()
-            assert started.wait(timeout=15) == 0
+        with (
+            running("serve", tmp_path) as address,
+            urllib.request.urlopen(f"{address}/") as page,
+        ):
+            assert page.url.endswith("/first-run/")
         keys.append((tmp_path / "secret_key").read_text())
     assert keys[0] == keys[1]
     with sqlite3.connect(tmp_path / "umberpot.sqlite3") as database:

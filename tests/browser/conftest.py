@@ -1,17 +1,12 @@
 """The real application, started as bin/demo starts it, and a watched Chromium."""
 
-import os
 import shutil
-import socket
-import subprocess
-import sys
-from pathlib import Path
 
 import pytest
 
+from tests.running import running
 from umberpot.demo.story import PASSWORD, USERNAME
 
-TOP = Path(__file__).parents[2]
 CHROMIUM_FLAGS = [
     "--headless",
     "--no-sandbox",
@@ -24,37 +19,18 @@ CHROMIUM_FLAGS = [
 ]
 
 
-def free_port() -> int:
-    with socket.socket() as probe:
-        probe.bind(("127.0.0.1", 0))
-        return probe.getsockname()[1]
-
-
 @pytest.fixture(scope="session")
 def application(tmp_path_factory):
-    """The demo on a port of its own; gives its address."""
-    environment = {
-        name: value
-        for name, value in os.environ.items()
-        if not name.startswith(("UMBERPOT_", "DJANGO_"))
-    }
-    environment["PORT"] = str(free_port())
-    environment["UMBERPOT_VAR"] = str(tmp_path_factory.mktemp("var"))
-    launched = subprocess.Popen(
-        [sys.executable, "bin/launch.py", "demo"],
-        cwd=TOP,
-        env=environment,
-        stdout=subprocess.PIPE,
-        text=True,
-    )
-    for line in launched.stdout:
-        if "Ctrl-C" in line:
-            break
-    else:
-        pytest.fail("the demo did not start")
-    yield f"http://127.0.0.1:{environment['PORT']}"
-    launched.terminate()
-    launched.wait(timeout=15)
+    """The demo; gives its address."""
+    with running("demo", tmp_path_factory.mktemp("demo")) as address:
+        yield address
+
+
+@pytest.fixture(scope="module")
+def empty_application(tmp_path_factory):
+    """Real use before its first run; gives its address."""
+    with running("serve", tmp_path_factory.mktemp("studio")) as address:
+        yield address
 
 
 @pytest.fixture(scope="session")

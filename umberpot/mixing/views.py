@@ -192,7 +192,8 @@ def _take(request: StudioRequest, mix: Mix, part: MixPart) -> HttpResponse:
             form.errors["grams"] = form.error_class(["The scale shows 0: nothing is on it yet."])
             return _weigh_page(request, mix, form=form)
     if not form.is_valid():
-        return _weigh_page(request, mix, form=form, status=400)
+        # A browser's console counts a fragment's 400 as an error of the page.
+        return _weigh_page(request, mix, form=form, status=200 if request.htmx else 400)
     grams = form.cleaned_data["grams"]
     step_g = request.studio.scale_step_g
     decision = request.POST.get("decision", "")

@@ -1,0 +1,35 @@
+"""A newcomer with nothing: the studio is made, and each empty page says what to do first."""
+
+from playwright.sync_api import Page, expect
+
+
+def test_from_nothing_to_a_first_mix_by_typed_figures(page: Page, empty_application: str) -> None:
+    page.goto(f"{empty_application}/")
+    page.get_by_label("Name of the studio").fill("Slipway Pottery")
+    page.get_by_label("Username").fill("mara")
+    page.get_by_label("Password", exact=True).fill("kaolin-and-flint")
+    page.get_by_label("Password confirmation").fill("kaolin-and-flint")
+    page.get_by_role("button", name="Open the studio").click()
+    expect(page.get_by_text("Slipway Pottery is ready")).to_be_visible()
+    for place, says in (
+        ("Shelf", "The shelf is empty"),
+        ("Mix", "No mix yet"),
+        ("Tiles", "No tiles yet"),
+        ("Kiln", "Nothing waits to be fired"),
+        ("Read", "Nothing to read yet"),
+    ):
+        page.get_by_role("link", name=place, exact=True).click()
+        expect(page.get_by_text(says)).to_be_visible()
+    page.get_by_role("link", name="Bench", exact=True).click()
+    page.get_by_role("link", name="Dose a clay").first.click()
+    page.get_by_label("Weight of it, as it is").fill("60")
+    page.get_by_label("Name of colourant 1").fill("Blue")
+    page.get_by_label("Percent of colourant 1").fill("15")
+    expect(page.get_by_text("9.0g")).to_be_visible()
+    page.get_by_role("button", name="Make this mix").click()
+    expect(page.get_by_role("button", name="Read the scale")).to_have_count(0)
+    for figure in ("60", "9"):
+        page.get_by_label("What the scale says").fill(figure)
+        page.get_by_role("button", name="Enter").click()
+        expect(page.get_by_text("to weigh", exact=True)).to_have_count(1 if figure == "60" else 0)
+    expect(page.get_by_role("link", name="Make tiles of it")).to_be_visible()
