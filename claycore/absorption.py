@@ -24,7 +24,6 @@ class Method:
     steps: str
     standing: str
     reads_low: bool = False
-    boils: bool = True
 
 
 METHODS = {
@@ -54,7 +53,6 @@ METHODS = {
             "Vacuum",
             "10 kPa for 30 min, flood, 15 min, pat dry, weigh.",
             "ISO 10545-3, vacuum method (from memory)",
-            boils=False,
         ),
         Method(
             "cold_soak",
@@ -62,7 +60,6 @@ METHODS = {
             "24 h in cold water, pat dry, weigh.",
             "first step of ASTM C67 (from memory); reads lower than a boil",
             reads_low=True,
-            boils=False,
         ),
     )
 }

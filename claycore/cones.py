@@ -21,9 +21,6 @@ for _row in _AT_60_C_PER_HOUR.split(", "):
 CONES = tuple(_TEMPERATURES)
 """Every cone's name, coolest first: 022 is the coolest, and 01 is cooler than 1."""
 
-TEST_CONES = ("04", "6", "10")
-"""Low bisque, mid and high: the usual test temperatures. Source: common practice."""
-
 
 def check(name: str, field: str = "cone") -> str:
     """Give a cone's name back, or raise UnknownChoice naming ``field``."""

@@ -2,8 +2,8 @@
 
 from dataclasses import dataclass
 
-from claycore import cautions, weighing
-from claycore.clay_in_hand import DRY, ClayInHand
+from claycore import cautions, moisture, weighing
+from claycore.clay_in_hand import DRY, PLASTIC, ClayInHand
 from claycore.colourants import is_unusual, kind_of
 from claycore.dose import Dose, DosedAddition
 from claycore.figures import plain
@@ -53,7 +53,7 @@ def _named_material(addition: DosedAddition) -> list[Warning]:
 def _wet_basis(clay: ClayInHand, addition: DosedAddition) -> Warning:
     wet_g = clay.mass_g * addition.pct_on_dry_clay / 100
     really = 100 * wet_g / clay.dry_g
-    what = "clay" if clay.state == "plastic" else "slip"
+    what = "clay" if clay.state == PLASTIC else "slip"
     return Warning(
         "wet_basis",
         f"Taken of the wet {what}, {plain(addition.pct_on_dry_clay)} % would be {plain(wet_g)} g of"
@@ -62,9 +62,24 @@ def _wet_basis(clay: ClayInHand, addition: DosedAddition) -> Warning:
     )
 
 
+def _unusual_water(clay: ClayInHand) -> Warning | None:
+    water_pct = 100 * clay.water_g / clay.mass_g
+    low, high = moisture.POSSIBLE_WATER_PCT
+    if clay.state != PLASTIC or low <= water_pct <= high:
+        return None
+    usual = "–".join(plain(pct) for pct in moisture.USUAL_WATER_PCT)
+    return Warning(
+        "unusual_water",
+        f"{plain(water_pct, 1)} % water is unusual for plastic clay: throwing clay often has"
+        f" {usual} % of its wet weight. If it was reckoned on the dry clay, it is"
+        f" {plain(moisture.wet_basis(water_pct), 1)} % of the wet weight.",
+    )
+
+
 def dose_warnings(dose: Dose, scale_step_g: float) -> list[Warning]:
-    """Unusual percentages, weighings below the scale, named materials, and wet clay's trap."""
-    found: list[Warning] = []
+    """What to look at: water, percentages, small weighings, named materials, wet clay's trap."""
+    water = _unusual_water(dose.clay)
+    found = [water] if water else []
     for addition in dose.additions:
         found += [w for w in (_unusual(addition), _too_small(addition, scale_step_g)) if w]
         found += _named_material(addition)

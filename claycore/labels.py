@@ -5,7 +5,6 @@ Source: common practice; the room a letter takes is from memory.
 
 import math
 import re
-from dataclasses import dataclass
 
 from claycore.figures import percentage
 
@@ -55,14 +54,6 @@ def shorten(text: str, most: int) -> str:
     return without[:most].rstrip()
 
 
-@dataclass(frozen=True)
-class Label:
-    """Lines to scratch, first line first, and what had to be shortened."""
-
-    lines: tuple[str, ...]
-    shortened: bool
-
-
 def _fit(full: str, spare: str, most: int) -> str:
     """``full`` if it fits, else the supplier's code ``spare`` if there is one, else shortened."""
     if len(full) <= most:
@@ -80,8 +71,8 @@ def tile_label(
     glazed: bool,
     tile_mm: float,
     tool: str = "stylus",
-) -> Label:
-    """The text for one tile: code, cone and glaze mark; percentages and colourants; clay.
+) -> tuple[str, ...]:
+    """The lines for one tile: code, cone and glaze mark; percentages and colourants; clay.
 
     ``colourants`` are (name, supplier's code or '', percent on dry clay); ``clay`` is (name, code).
     ``G`` marks a glazed tile. Names give way to supplier's codes, then lose vowels, then letters;
@@ -89,16 +80,13 @@ def tile_label(
     """
     most = letters_per_line(tile_mm, tool)
     head = f"{tile_code} c{cone}{' G' if glazed else ''}"
-    wanted = [head]
     lines = [head]
     room = MOST_LINES - 2
     left_out = len(colourants) - room + 1 if len(colourants) > room else 0
     for name, supplier_code, pct in colourants[: len(colourants) - left_out]:
         figure = f"{percentage(pct)} "
-        wanted.append(figure + name)
         lines.append(figure + _fit(name, supplier_code, most - len(figure)))
     if left_out:
         lines.append(f"+{left_out} more")
-    wanted.append(clay[0])
     lines.append(_fit(clay[0], clay[1], most))
-    return Label(tuple(lines), shortened=lines != wanted)
+    return tuple(lines)

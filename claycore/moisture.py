@@ -11,6 +11,12 @@ from claycore.clay_in_hand import PLASTIC, ClayInHand
 USUAL_WATER_PCT = (18.0, 25.0)
 """Water in throwing clay, wet basis. Source: common practice."""
 
+POSSIBLE_WATER_PCT = (13.0, 30.0)
+"""Outside this, plastic clay is leather-hard or sludge, or the figure is on the dry basis.
+
+Source: common practice, from memory.
+"""
+
 
 def plastic_clay(mass_g: float, water_pct: float) -> ClayInHand:
     """Plastic clay weighed as it is: ``dry = wet · (1 − W)``."""
@@ -24,7 +30,11 @@ def plastic_mass(dry_g: float, water_pct: float) -> float:
     return 100 * dry_g / (100 - bounds.WATER.check("water_pct", water_pct))
 
 
-def water_to_add(powder_g: float, water_pct: float) -> float:
+def water_to_add(powder_g: float, clay: ClayInHand) -> float:
     """Water that keeps plastic clay as soft as it was: ``W / (1 − W) · m_powder``."""
-    bounds.WATER.check("water_pct", water_pct)
-    return powder_g * water_pct / (100 - water_pct)
+    return powder_g * clay.water_g / clay.dry_g
+
+
+def wet_basis(dry_basis_pct: float) -> float:
+    """Water on the dry basis (water / dry clay) as water content on the wet basis."""
+    return 100 * dry_basis_pct / (100 + dry_basis_pct)

@@ -11,7 +11,7 @@ from django.forms import BoundField
 from django.urls import reverse
 from django.utils.safestring import SafeString
 
-from claycore import cautions
+from claycore import cautions, cones
 from claycore.figures import decimals_of, plain, with_u95
 from claycore.labels import HOLE_MM, TILE_LONGER_THAN_MARK_MM
 from claycore.uncertainty import Estimate
@@ -49,7 +49,7 @@ def places(context: dict[str, Any]) -> dict[str, Any]:
 
 
 @register.inclusion_tag("components/field.html")
-def field(bound: BoundField, hint: str = "", unit: str = "", live: bool = False) -> dict[str, Any]:
+def field(bound: BoundField, hint: str = "", unit: str = "") -> dict[str, Any]:
     """A labelled input with its unit, hint and error, wired for screen readers."""
     described = [f"{bound.id_for_label}-error"]
     if hint or bound.help_text:
@@ -214,6 +214,12 @@ def figure(text: str, unit: str = "", size: str = "") -> dict[str, Any]:
 def estimate(value: Estimate | None) -> str:
     """An estimate as 'value ± u95', or a dash where there is none."""
     return with_u95(value.value, value.u95) if value else "–"
+
+
+@register.filter
+def degrees(cone: str) -> str:
+    """About how hot a cone is, for whoever thinks in degrees."""
+    return f"about {cones.temperature_c(cone)} °C"
 
 
 @register.filter

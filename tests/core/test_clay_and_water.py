@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 from claycore import slip
 from claycore.clay_in_hand import dry_clay
 from claycore.errors import ClayError, OutOfBounds
-from claycore.moisture import plastic_clay, plastic_mass, water_to_add
+from claycore.moisture import plastic_clay, plastic_mass, water_to_add, wet_basis
 
 masses = st.floats(0.01, 1e6)
 waters = st.floats(0.5, 99.5)
@@ -33,10 +33,20 @@ def test_more_water_never_means_more_clay(mass, one, other):
     assert plastic_clay(mass, high).dry_g <= plastic_clay(mass, low).dry_g
 
 
-@given(masses, waters)
-def test_powder_and_its_water_leave_the_clay_as_soft(powder, water):
-    together = powder + water_to_add(powder, water)
-    assert 100 * water_to_add(powder, water) / together == pytest.approx(water)
+@given(masses, masses, waters)
+def test_powder_and_its_water_leave_the_clay_as_soft(mass, powder, water):
+    clay = plastic_clay(mass, water)
+    stolen = water_to_add(powder, clay)
+    assert stolen == pytest.approx(powder * water / (100 - water))
+    wet = clay.water_g + stolen
+    assert 100 * wet / (clay.mass_g + powder + stolen) == pytest.approx(water)
+
+
+@given(st.floats(1, 400))
+def test_water_on_the_dry_basis_is_more_than_on_the_wet(dry_basis):
+    wet = wet_basis(dry_basis)
+    assert wet < dry_basis
+    assert plastic_clay(100 + dry_basis, wet).dry_g == pytest.approx(100)
 
 
 def test_brongniart_at_1_75():

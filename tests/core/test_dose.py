@@ -59,6 +59,12 @@ def test_percent_of_wet_clay_is_told_for_what_it_really_is():
     assert "10.26 %" in warning.message
 
 
+@pytest.mark.parametrize(("water", "told"), [(21, False), (30, False), (40, True), (5, True)])
+def test_water_that_is_hardly_plastic_clays(water, told):
+    made = dose(plastic_clay(1000, water), [Addition("blue", 8)], ON_DRY_CLAY)
+    assert ("unusual_water" in codes(made)) is told
+
+
 def test_a_weighing_too_small_for_the_scale():
     made = dose(dry_clay(60), [Addition("red iron oxide", 1)], ON_DRY_CLAY)
     (warning,) = dose_warnings(made, 0.1)

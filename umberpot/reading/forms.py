@@ -30,7 +30,7 @@ class ShrinkageForm(CalculatorForm):
         if not self.errors:
             step = cleaned["step"]
             if step is None:
-                step = shrinkage.DEFAULT_RULER_STEP_MM / units.MILLIMETRES[cleaned["unit"]]
+                step = shrinkage.DEFAULT_RULER_STEP_MM / units.millimetres(1, cleaned["unit"])
             with blaming_fields(self):
                 cleaned["shrinkage"] = shrinkage.shrinkage(
                     cleaned["wet"], cleaned["dry"], cleaned["fired"], step

@@ -32,6 +32,11 @@ class TileResult:
     pct_words: str
 
     @property
+    def tile_class(self) -> str:
+        """The published class of ceramic tiles its absorption falls in."""
+        return vitrification.tile_class(self.absorption.value) if self.absorption else ""
+
+    @property
     def notes(self) -> list[str]:
         """What to bear in mind about its absorption."""
         return vitrification.notes(self.verdict, self.method, self.stands.tile.glazed)

@@ -30,7 +30,7 @@ class TileOrder:
     request_key: uuid.UUID
 
 
-def label_for(mix: Mix, code: str, order: TileOrder, tool: str) -> labels.Label:
+def label_for(mix: Mix, code: str, order: TileOrder, tool: str) -> tuple[str, ...]:
     """What to scratch into a tile of this mix."""
     parts = mixing.parts_of(mix)
     true = mixing.true_percentages(parts)
@@ -73,7 +73,7 @@ def make_tiles(mix: Mix, trial: Trial, order: TileOrder, by: User) -> list[Tile]
             trial=trial,
             mix=mix,
             code=code,
-            label_lines=label_for(mix, code, order, studio.scratching_tool).lines,
+            label_lines=label_for(mix, code, order, studio.scratching_tool),
             mark_length_mm=order.mark_length_mm,
             cone=order.cone,
             glazed=order.glazed,
