@@ -24,6 +24,14 @@ def decimals_of(step: float) -> int:
     return 6
 
 
+def to_step(value: float, step: float) -> str:
+    """A mass or length as its instrument shows it; below ten steps with the digits it needs."""
+    decimals = decimals_of(step)
+    if 0 < abs(value) < 10 * step:
+        decimals = min(4, max(decimals + 1, 1 - math.floor(math.log10(abs(value)))))
+    return f"{value:.{decimals}f}"
+
+
 def with_u95(value: float, u95: float) -> str:
     """A value and its expanded uncertainty, both to the first digit of the uncertainty that counts.
 

@@ -10,6 +10,15 @@ document.addEventListener("htmx:beforeSwap", (event) => {
   }
 });
 
+// A second click on the same button is no second wish.
+document.addEventListener("submit", (event) => {
+  const form = event.target;
+  if (form.method !== "post" || form.hasAttribute("hx-post")) return;
+  if (form.dataset.sent) event.preventDefault();
+  form.dataset.sent = "yes";
+  setTimeout(() => delete form.dataset.sent, 3000);
+});
+
 // After a swap the cursor belongs where the work goes on.
 document.addEventListener("htmx:afterSettle", () => {
   document.querySelector("#weigh #id_grams")?.focus({ preventScroll: true });

@@ -12,7 +12,7 @@ from django.urls import reverse
 from django.utils.safestring import SafeString
 
 from claycore import cautions, cones
-from claycore.figures import decimals_of, plain, with_u95
+from claycore.figures import plain, to_step, with_u95
 from claycore.labels import HOLE_MM, TILE_LONGER_THAN_MARK_MM
 from claycore.uncertainty import Estimate
 from umberpot.tiles.models import Tile
@@ -224,8 +224,8 @@ def degrees(cone: str) -> str:
 
 @register.filter
 def by_step(value: float, step: float) -> str:
-    """A figure with as many decimals as the instrument shows."""
-    return f"{value:.{decimals_of(step)}f}"
+    """A figure with as many decimals as the instrument shows, or as it needs below ten steps."""
+    return to_step(value, step)
 
 
 @register.filter

@@ -106,6 +106,23 @@ def test_a_correction_leaves_the_old_figure_beside_it(signed_in: Page) -> None:
     expect(history.get_by_text("corrected")).to_be_visible()
 
 
+def test_a_double_click_does_a_thing_once(signed_in: Page) -> None:
+    page = signed_in
+    page.goto("/shelf/new/")
+    page.get_by_role("radio", name="Oxide").check(force=True)
+    page.get_by_label("Name").fill("Twice clicked")
+    page.get_by_role("button", name="Put it on the shelf").dblclick()
+    expect(page.get_by_text("Twice clicked is on the shelf.")).to_be_visible()
+    page.goto("/kiln/")
+    rows = page.get_by_role("table").get_by_role("row")
+    before = rows.count()
+    page.goto("/tiles/25/")
+    page.get_by_role("button", name="Record firing").dblclick()
+    expect(page.get_by_text("A25 fired")).to_be_visible()
+    page.goto("/kiln/")
+    expect(rows).to_have_count(before + 1)
+
+
 def test_the_back_button_after_typing_shows_a_whole_page(signed_in: Page) -> None:
     page = signed_in
     page.goto("/mix/dose/")

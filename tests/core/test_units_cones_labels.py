@@ -6,7 +6,7 @@ from hypothesis import strategies as st
 
 from claycore import cones, labels, units
 from claycore.errors import UnknownChoice
-from claycore.figures import decimals_of, percentage, plain, with_u95
+from claycore.figures import decimals_of, percentage, plain, to_step, with_u95
 
 
 def test_units_by_their_definitions():
@@ -81,6 +81,14 @@ def test_a_dull_tool_takes_fewer_letters():
 )
 def test_no_more_digits_than_the_uncertainty_allows(value, u95, text):
     assert with_u95(value, u95) == text
+
+
+@pytest.mark.parametrize(
+    ("grams", "text"),
+    [(8, "8.0"), (150.72, "150.7"), (0.377, "0.38"), (0.04, "0.040"), (0, "0.0"), (1e-9, "0.0000")],
+)
+def test_what_a_scale_of_a_tenth_can_show(grams, text):
+    assert to_step(grams, 0.1) == text
 
 
 def test_plain_figures():

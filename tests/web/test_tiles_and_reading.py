@@ -184,6 +184,13 @@ def test_nothing_can_be_read_off_an_unfired_tile(signed_in, tiles):
     assert not Reading.objects.exists()
 
 
+def test_a_second_click_records_no_second_firing(signed_in, tiles):
+    form = {"stage": "fire", "cone": "6", "fired_on": "2026-11-01", "request_key": uuid.uuid4()}
+    for _ in range(2):
+        assert signed_in.post(f"/tiles/{tiles[0].pk}/", form).status_code == 302
+    assert Firing.objects.get().loadings.get().tile == tiles[0]
+
+
 def test_the_kiln_fires_the_chosen_tiles_together(signed_in, tiles):
     for tile in tiles:
         signed_in.post(f"/tiles/{tile.pk}/", {"stage": "dry", "mass_dry": "88"})

@@ -1,5 +1,7 @@
 """Firings."""
 
+import uuid
+
 from django.db import models
 from django.db.models import F
 
@@ -13,9 +15,15 @@ class Firing(Signed):
     cone = models.CharField(max_length=4, choices=[(c, c) for c in cones.CONES])
     fired_on = models.DateField("fired on")
     note = models.CharField(max_length=200, blank=True)
+    request_key = models.UUIDField(default=uuid.uuid4)
 
     class Meta:
         ordering = [F("fired_on").desc(), F("pk").desc()]
+        constraints = [
+            models.UniqueConstraint(
+                fields=["studio", "request_key"], name="firing_recorded_once_per_request"
+            )
+        ]
 
     def __str__(self) -> str:
         return f"cone {self.cone}, {self.fired_on:%-d %b %Y}"

@@ -1,9 +1,9 @@
 """Kiln: what waits for which cone, and firings."""
 
+import uuid
 from itertools import groupby
 
 from django.contrib import messages
-from django.db import transaction
 from django.db.models import Count
 from django.http import HttpResponse
 from django.shortcuts import redirect, render
@@ -13,10 +13,10 @@ from django.views.decorators.http import require_http_methods
 from claycore import cones
 from umberpot.kiln.forms import FiringForm
 from umberpot.kiln.models import Firing
-from umberpot.studio.request import StudioRequest, posted
+from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.tiles.models import Step, Tile
 from umberpot.tiles.progress import Standing, standing
-from umberpot.tiles.services import load_and_fire
+from umberpot.tiles.services import fire
 
 PLACE = "Kiln"
 
@@ -25,6 +25,14 @@ def waiting(request: StudioRequest) -> list[Standing]:
     """Tiles that are dry and wait for a firing, coolest cone first."""
     dry = Tile.objects.of(request.studio).kept().filter(step=Step.FIRE).with_history()
     return sorted(map(standing, dry), key=lambda stands: cones.order(stands.tile.cone))
+
+
+def new_firing(form: FiringForm, request: StudioRequest) -> Firing:
+    """The firing a valid form describes, not yet saved."""
+    firing: Firing = form.save(commit=False)
+    firing.studio, firing.made_by = request.studio, request.user
+    firing.request_key = request_key(request)
+    return firing
 
 
 @require_http_methods(["GET", "POST"])
@@ -45,11 +53,7 @@ def kiln(request: StudioRequest) -> HttpResponse:
         if not tiles:
             form.add_error(None, "Choose the tiles that were in it.")
         elif right:
-            with transaction.atomic():
-                firing = form.save(commit=False)
-                firing.studio, firing.made_by = request.studio, request.user
-                firing.save()
-                load_and_fire(tiles, firing)
+            firing = fire(tiles, new_firing(form, request))
             messages.success(request, f"{len(tiles)} tiles fired: {firing}.")
             return redirect("kiln")
     firings = (
@@ -68,6 +72,7 @@ def kiln(request: StudioRequest) -> HttpResponse:
                 for cone, group in groupby(rows, key=lambda stands: stands.tile.cone)
             ],
             "chosen": chosen,
+            "request_key": uuid.uuid4(),
             "firings": firings,
         },
         status=400 if form.errors else 200,

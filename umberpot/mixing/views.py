@@ -20,17 +20,9 @@ from umberpot.mixing.forms import DoseForm
 from umberpot.mixing.models import Mix, MixPart, Weighing
 from umberpot.mixing.working import segments_of
 from umberpot.shelf.models import Material
-from umberpot.studio.request import StudioRequest
+from umberpot.studio.request import StudioRequest, request_key
 
 PLACE = "Mix"
-
-
-def request_key(text: str) -> uuid.UUID:
-    """The key a page sends so that a second click does nothing; a new one if it is unreadable."""
-    try:
-        return uuid.UUID(text)
-    except ValueError:
-        return uuid.uuid4()
 
 
 class DoseView(CalculatorView):
@@ -94,7 +86,7 @@ def make(request: StudioRequest) -> HttpResponse:
         return render(
             request, "mixing/dose.html", {"form": form, "answer": None, **context}, status=400
         )
-    key = request_key(request.POST.get("request_key", ""))
+    key = request_key(request)
     mix = services.make_mix(request.studio, form, key, request.user)
     return redirect("mix", pk=mix.pk)
 
@@ -207,7 +199,7 @@ def _take(request: StudioRequest, mix: Mix, part: MixPart) -> HttpResponse:
             grams,
             source=source if source in (Weighing.SCALE, Weighing.TYPED) else Weighing.TYPED,
             scale_step_g=step_g,
-            request_key=request_key(request.POST.get("request_key", "")),
+            request_key=request_key(request),
             by=request.user,
             scale_rest=decision == "scale",
         )

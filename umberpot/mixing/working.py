@@ -6,7 +6,7 @@ from typing import Any
 from claycore import composition
 from claycore.clay_in_hand import DRY, PLASTIC
 from claycore.dose import Dose, DosedAddition
-from claycore.figures import decimals_of, plain
+from claycore.figures import decimals_of, plain, to_step
 
 
 @dataclass(frozen=True)
@@ -78,10 +78,10 @@ def dose_shown(dose: Dose, cleaned: dict[str, Any], scale_step_g: float) -> dict
         "additions": [
             ShownAddition(
                 addition.name,
-                f"{addition.mass_g:.{decimals}f}",
+                to_step(addition.mass_g, scale_step_g),
                 plain(addition.pct_on_dry_clay),
                 plain(addition.share_of_total_pct),
-                _addition_working(dose, addition, convention, decimals + 1),
+                _addition_working(dose, addition, convention, max(decimals + 1, 2)),
                 position=sum(1 for before in dose.additions[:index] if before.mass_g > 0),
                 in_bar=addition.mass_g > 0,
             )

@@ -75,6 +75,7 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
         trial,
         [standing(tile) for tile in trial.tiles.kept().with_results()],
     )
+    batches = results.batches(trial, found)
     return render(
         request,
         "reading/trial.html",
@@ -86,7 +87,8 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
             "ware": WARES[trial.ware],
             "school": SCHOOLS[trial.school],
             "results": found,
-            "batches": results.batches(trial, found),
+            "batches": batches,
+            "summary": results.summary(batches),
             "joints": results.joints(found),
         },
     )

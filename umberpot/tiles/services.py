@@ -103,6 +103,17 @@ class Entry:
 
 
 @transaction.atomic
+def fire(tiles: list[Tile], firing: Firing) -> Firing:
+    """Records a new firing with tiles in it. The same ``request_key`` records only one."""
+    recorded = Firing.objects.of(firing.studio).filter(request_key=firing.request_key).first()
+    if recorded is None:
+        firing.save()
+        recorded = firing
+    load_and_fire(tiles, recorded)
+    return recorded
+
+
+@transaction.atomic
 def load_and_fire(tiles: list[Tile], firing: Firing) -> None:
     """Puts tiles into a firing; a tile that is already in it stays in it once."""
     Loading.objects.bulk_create(

@@ -14,10 +14,10 @@ from django.views.decorators.http import require_GET, require_http_methods, requ
 from claycore import absorption
 from umberpot.kiln.forms import FiringForm
 from umberpot.kiln.models import Firing
+from umberpot.kiln.views import new_firing
 from umberpot.mixing.models import Mix
 from umberpot.mixing.services import parts_of, true_percentages
-from umberpot.mixing.views import request_key
-from umberpot.studio.request import StudioRequest, posted
+from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.tiles import services
 from umberpot.tiles.forms import DryForm, FiredForm, FireOneForm, MakeTilesForm, StageForm
 from umberpot.tiles.models import ColourReading, Reading, Tile, Trial
@@ -66,7 +66,7 @@ def make(request: StudioRequest, mix_pk: int) -> HttpResponse:
             mark_length_mm=cleaned["mark_length_mm"],
             cone=cleaned["cone"],
             glazed=cleaned["glazed"],
-            request_key=request_key(request.POST.get("request_key", "")),
+            request_key=request_key(request),
         )
         trial = cleaned["trial"] or Trial(
             studio=request.studio,
@@ -163,6 +163,7 @@ def record(request: StudioRequest, pk: int) -> HttpResponse:
             "methods": list(absorption.METHODS.values()),
             "history": _history(stands.tile),
             "neighbours": _neighbours(stands.tile),
+            "request_key": uuid.uuid4(),
         },
         status=400 if request.method == "POST" else 200,
     )
@@ -182,14 +183,12 @@ def _save_firing(
     if not one.is_valid():
         return False
     firing = one.cleaned_data["firing"]
-    with transaction.atomic():
-        if firing is None:
-            if not form.is_valid():
-                return False
-            firing = form.save(commit=False)
-            firing.studio, firing.made_by = request.studio, request.user
-            firing.save()
+    if firing:
         services.load_and_fire([stands.tile], firing)
+    elif form.is_valid():
+        firing = services.fire([stands.tile], new_firing(form, request))
+    else:
+        return False
     messages.success(request, f"{stands.tile.code} fired: {firing}.")
     return True
 
