@@ -6,6 +6,7 @@ from django.urls import path, reverse_lazy
 from umberpot.bench import views as bench
 from umberpot.kiln import views as kiln
 from umberpot.mixing import views as mixing
+from umberpot.mixing import weigh_views as weighing
 from umberpot.reading import views as reading
 from umberpot.shelf import views as shelf
 from umberpot.studio import views as studio
@@ -33,11 +34,11 @@ urlpatterns = [
     path("mix/", mixing.mixes, name="mixes"),
     path("mix/dose/", mixing.DoseView.as_view(), name="dose"),
     path("mix/make/", mixing.make, name="mix-make"),
-    path("mix/<int:pk>/", mixing.mix, name="mix"),
-    path("mix/<int:pk>/weigh/", mixing.weigh, name="mix-weigh"),
+    path("mix/<int:pk>/", weighing.mix, name="mix"),
+    path("mix/<int:pk>/weigh/", weighing.weigh, name="mix-weigh"),
     path("mix/<int:pk>/set-aside/", mixing.set_aside, name="mix-set-aside"),
-    path("mix/<int:pk>/pan/", mixing.pan, name="mix-pan"),
-    path("mix/weighings/<int:pk>/correct/", mixing.correct, name="weighing-correct"),
+    path("mix/<int:pk>/pan/", weighing.pan, name="mix-pan"),
+    path("mix/weighings/<int:pk>/correct/", weighing.correct, name="weighing-correct"),
     path("tiles/", tiles.tiles, name="tiles"),
     path("tiles/make/<int:mix_pk>/", tiles.make, name="tiles-make"),
     path("tiles/trials/<int:pk>/", tiles.trial, name="trial"),

@@ -54,6 +54,7 @@ def test_weighed_to_plan(signed_in, make_mix, clay, blue):
     assert [p.weighed_g for p in parts] == [80.2, 8.0]
     assert [p.planned_g for p in parts] == [80, 8]
     assert mixing.true_percentages(parts)[parts[1].pk] == pytest.approx(8 / 80.2 * 100)
+    assert parts[1].target_g == pytest.approx(8.02)  # it followed the clay that really went in
     assert grams_on_hand(clay) == pytest.approx(4919.8)
     assert grams_on_hand(blue) == pytest.approx(92)
 
@@ -94,6 +95,25 @@ def test_too_much_scales_the_rest_up(signed_in, make_mix, clay):
     assert mixing.true_percentages(parts)[parts[1].pk] == pytest.approx(10)
     assert parts[0].planned_g == 80  # the plan stays beside what was weighed
     assert grams_on_hand(clay) == pytest.approx(4914)
+
+
+def test_too_little_may_be_all_there_is(signed_in, make_mix):
+    """Accepted once it stays accepted, also when the plan had followed the clay."""
+    mix = make_mix()
+    post_weigh(signed_in, mix, grams="80.4")
+    assert "not enough yet" in post_weigh(signed_in, mix, grams="6").content.decode()
+    post_weigh(signed_in, mix, grams="6", decision="accept")
+    mix.refresh_from_db()
+    assert mix.finished_at
+    parts = mixing.parts_of(mix)
+    assert mixing.true_percentages(parts)[parts[1].pk] == pytest.approx(6 / 80.4 * 100)
+
+
+def test_clay_that_is_too_little_takes_the_rest_down_with_it(signed_in, make_mix):
+    mix = make_mix()
+    post_weigh(signed_in, mix, grams="60", decision="scale")
+    mix.refresh_from_db()
+    assert mixing.next_part(mixing.parts_of(mix)).to_go_g == pytest.approx(6)
 
 
 def test_overshoot_among_several_colourants(signed_in, make_mix):

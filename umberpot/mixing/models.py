@@ -135,3 +135,9 @@ class Weighing(Correctable):
 
     def __str__(self) -> str:
         return f"{self.grams:g} g"
+
+
+def dry_clay_of(parts: list[MixPart]) -> float:
+    """Dry grams of clay in the mix: as weighed, or as wanted while it is not."""
+    clay = parts[0]
+    return (clay.weighed_g or clay.target_g) * clay.mix.dry_fraction

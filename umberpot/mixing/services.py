@@ -12,7 +12,7 @@ from claycore.composition import percent_on_dry_clay
 from claycore.dose import Dose
 from claycore.figures import plain
 from umberpot.mixing.forms import DoseForm
-from umberpot.mixing.models import Mix, MixPart, Weighing
+from umberpot.mixing.models import Mix, MixPart, Weighing, dry_clay_of
 from umberpot.shelf import services as shelf
 from umberpot.shelf.models import Material, StockMovement
 from umberpot.studio.models import Studio
@@ -129,12 +129,6 @@ def rescue(parts: list[MixPart], part: MixPart, grams: float, scale_step_g: floa
     return Rescue(judge(part, grams, scale_step_g), accept_pct, factor)
 
 
-def dry_clay_of(parts: list[MixPart]) -> float:
-    """Dry grams of clay in the mix: as weighed, or as wanted while it is not."""
-    clay = parts[0]
-    return (clay.weighed_g or clay.target_g) * clay.mix.dry_fraction
-
-
 def true_percentages(parts: list[MixPart]) -> dict[int, float]:
     """Each weighed colourant's true percentage on dry clay, by the part's key."""
     colourants = [p for p in parts if p.role == MixPart.COLOURANT and p.weighed_g]
@@ -155,7 +149,8 @@ def take_weighing(
 ) -> None:
     """Books a weighing and settles the part; the same ``request_key`` books only once.
 
-    With ``scale_rest`` every other part's target follows, and parts that then want more open again.
+    Clay that is near enough is right by definition: the rest follows what really went in. With
+    ``scale_rest`` every other part's target follows too, and parts that then want more open again.
     Raises StaleWeighing when the part was settled meanwhile, ClayError for an impossible mass.
     """
     bounds.MASS.check("grams", grams)
@@ -166,7 +161,9 @@ def take_weighing(
     part = next(p for p in parts if p.pk == part.pk)
     if part.settled_at is not None:
         raise StaleWeighing
-    factor = rescue(parts, part, grams, scale_step_g).factor if scale_rest else None
+    ways_out = rescue(parts, part, grams, scale_step_g)
+    follow = scale_rest or (part.role == MixPart.CLAY and ways_out.judged == weighing.WITHIN)
+    factor = ways_out.factor if follow else None
     if scale_rest and factor is None:
         raise StaleWeighing
     Weighing.objects.create(
@@ -183,17 +180,16 @@ def take_weighing(
     part.settled_at = timezone.now()
     part.save(update_fields=["settled_at"])
     if factor is not None:
-        mix.scale_factor = factor
-        mix.save(update_fields=["scale_factor"])
-    _settle(mix, scale_step_g)
+        _scale_plan(mix, factor, scale_step_g)
+    _note_whether_done(mix)
 
 
 @transaction.atomic
-def leave_out(part: MixPart, scale_step_g: float) -> None:
+def leave_out(part: MixPart) -> None:
     """Goes on without the water, which many add by feel while wedging."""
     part.settled_at = timezone.now()
     part.save(update_fields=["settled_at"])
-    _settle(part.mix, scale_step_g)
+    _note_whether_done(part.mix)
 
 
 @transaction.atomic
@@ -219,27 +215,28 @@ def correct_weighing(old: Weighing, grams: float, by: User) -> None:
     )
     if old.part.material:
         shelf.move(old.part.material, old.grams - grams, StockMovement.CORRECTED, by)
-    _settle(old.part.mix, old.step_g)
+    _note_whether_done(old.part.mix)
 
 
-def _settle(mix: Mix, scale_step_g: float) -> None:
-    """Opens settled parts that want more after all, and marks the mix done when none is left.
+def _scale_plan(mix: Mix, factor: float, scale_step_g: float) -> None:
+    """Every target follows the factor; parts that were settled and now want more open again.
 
     Water follows the powder it is for, and is never opened again.
     """
-    parts = parts_of(mix)
-    for part in parts:
-        if (
-            part.settled_at
-            and part.weighed_g
-            and part.role != MixPart.WATER
-            and mix.scale_factor > 1
-        ):
-            tolerance = part.tolerance(scale_step_g)
-            if weighing.judge(part.weighed_g, part.target_g, tolerance) == weighing.UNDER:
-                part.settled_at = None
-                part.save(update_fields=["settled_at"])
-    done = next_part(parts) is None
+    mix.scale_factor = factor
+    mix.save(update_fields=["scale_factor"])
+    for part in parts_of(mix):
+        if part.settled_at is None or part.weighed_g is None or part.role == MixPart.WATER:
+            continue
+        tolerance = part.tolerance(scale_step_g)
+        if weighing.judge(part.weighed_g, part.target_g, tolerance) == weighing.UNDER:
+            part.settled_at = None
+            part.save(update_fields=["settled_at"])
+
+
+def _note_whether_done(mix: Mix) -> None:
+    """A mix is done when no part is left to weigh."""
+    done = next_part(parts_of(mix)) is None
     if done != (mix.finished_at is not None):
         mix.finished_at = timezone.now() if done else None
         mix.save(update_fields=["finished_at"])

@@ -7,6 +7,7 @@ from claycore import composition
 from claycore.clay_in_hand import DRY, PLASTIC
 from claycore.dose import Dose, DosedAddition
 from claycore.figures import decimals_of, plain, to_step
+from umberpot.mixing.bar import segments_of
 
 
 @dataclass(frozen=True)
@@ -20,25 +21,6 @@ class ShownAddition:
     working: str
     position: int
     in_bar: bool
-
-
-@dataclass(frozen=True)
-class Segment:
-    """One length of a mix bar: a name, its grams, and its percent of the bar."""
-
-    name: str
-    grams: float
-    share_pct: float
-    is_clay: bool
-
-
-def segments_of(
-    clay_name: str, clay_g: float, colourants: list[tuple[str, float]]
-) -> list[Segment]:
-    """The mix bar's lengths: dry masses, the clay first."""
-    total = clay_g + sum(grams for _, grams in colourants)
-    rows = [Segment(clay_name, clay_g, 100 * clay_g / total, True)]
-    return rows + [Segment(name, g, 100 * g / total, False) for name, g in colourants if g > 0]
 
 
 def _addition_working(dose: Dose, addition: DosedAddition, convention: str, decimals: int) -> str:

@@ -8,7 +8,7 @@ from django.utils import timezone
 from claycore import bounds
 from umberpot.kiln.models import Firing
 from umberpot.measures import Choice, MeasureField
-from umberpot.mixing.working import segments_of
+from umberpot.mixing.bar import segments_of
 from umberpot.tiles.models import ColourReading, Reading, Step, Tile
 from umberpot.tiles.progress import Standing
 
