@@ -5,6 +5,7 @@ import stat
 import subprocess
 import sys
 from pathlib import Path
+from urllib.parse import parse_qs, urlsplit
 
 import pytest
 from django.contrib.auth.models import User
@@ -91,6 +92,17 @@ def test_strict_headers_on_every_page(user, url):
     assert "unsafe" not in policy
     assert response["X-Frame-Options"] == "DENY"
     assert response["X-Content-Type-Options"] == "nosniff"
+
+
+def test_signed_out_while_filling_in_leads_back_to_the_page(user):
+    page = "http://testserver/mix/dose/?state=dry&mass=80&unit=g&add=Blue%3A10"
+    got = Client().post("/mix/make/", {"sum": "x"}, headers={"referer": page})
+    where = got["Location"]
+    assert where.startswith("/sign-in/?next=/mix/dose/%3F")
+    details = {"username": "potter", "password": "a-long-enough-one"}
+    back = Client().post(where, {**details, "next": parse_qs(urlsplit(where).query)["next"][0]})
+    assert back["Location"] == "/mix/dose/?state=dry&mass=80&unit=g&add=Blue%3A10"
+    assert Client().post("/mix/make/")["Location"] == "/sign-in/?next=/"
 
 
 def test_forms_need_their_token(user):

@@ -2,13 +2,20 @@
 
 document.documentElement.classList.add("scripts");
 
-// htmx answers 4xx pages to people too: a refused form comes back with what was typed.
+// Signed out meanwhile: go and sign in, and come back to this page.
 document.addEventListener("htmx:beforeSwap", (event) => {
-  if (event.detail.xhr.status === 400) {
-    event.detail.shouldSwap = true;
-    event.detail.isError = false;
+  const answered = new URL(event.detail.xhr.responseURL || location.href);
+  if (answered.pathname === "/sign-in/") {
+    event.detail.shouldSwap = false;
+    location.assign(answered);
   }
 });
+
+// No answer at all, or a broken one, is said; the page stays as it is.
+for (const trouble of ["htmx:sendError", "htmx:responseError"]) {
+  document.addEventListener(trouble, () => document.getElementById("trouble").removeAttribute("hidden"));
+}
+document.addEventListener("htmx:afterSwap", () => document.getElementById("trouble").setAttribute("hidden", ""));
 
 // A second click on the same button is no second wish.
 document.addEventListener("submit", (event) => {

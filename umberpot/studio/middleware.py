@@ -1,12 +1,32 @@
-"""Puts the signed-in person's studio on the request, looked up only when something asks for it."""
+"""Closes every page to strangers, and puts the signed-in person's studio on the request."""
 
 from collections.abc import Callable
+from urllib.parse import urlsplit
 
+from django.contrib.auth.middleware import LoginRequiredMiddleware
+from django.contrib.auth.views import redirect_to_login
 from django.core.exceptions import PermissionDenied
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpRequest, HttpResponse, HttpResponseRedirect
+from django.shortcuts import resolve_url
 from django.utils.functional import SimpleLazyObject
 
 from umberpot.studio.models import Membership, Studio
+
+
+class SignInFirst(LoginRequiredMiddleware):
+    """Django's own, but after a POST it leads back to the page that was being filled in.
+
+    Whoever was signed out meanwhile finds a calculator's sum again, which is in its address.
+    """
+
+    def handle_no_permission(
+        self, request: HttpRequest, view_func: Callable
+    ) -> HttpResponseRedirect:
+        if request.method == "GET":
+            return super().handle_no_permission(request, view_func)
+        page = urlsplit(request.META.get("HTTP_REFERER", ""))
+        back = page._replace(scheme="", netloc="").geturl() if page.netloc else "/"
+        return redirect_to_login(back, resolve_url(self.get_login_url(view_func)))
 
 
 def studio_of(request: HttpRequest) -> Studio:
