@@ -52,7 +52,7 @@ def page(page):
         lambda said: troubles.append(f"{page.url}: {said.text}") if said.type == "error" else None,
     )
     page.on("pageerror", lambda error: troubles.append(f"{page.url}: {error}"))
-    page.set_default_timeout(10_000)
+    page.set_default_timeout(20_000)
     yield page
     assert not troubles
 
