@@ -84,8 +84,9 @@ def main() -> None:
             )
             base = f"http://127.0.0.1:{PORT}"
             for size, views in (((1280, 800), VIEWS), ((390, 844), PHONE_VIEWS)):
-                viewport = {"width": size[0], "height": size[1]}
-                page = browser.new_page(base_url=base, viewport=viewport)  # type: ignore[arg-type]
+                page = browser.new_page(
+                    base_url=base, viewport={"width": size[0], "height": size[1]}
+                )
                 sign_in(page)
                 for name, url in views.items():
                     page.goto(url)

@@ -1,20 +1,11 @@
 """What deserves a word about a dose before anything is weighed."""
 
-from dataclasses import dataclass
-
 from claycore import cautions, moisture, weighing
 from claycore.clay_in_hand import DRY, PLASTIC, ClayInHand
 from claycore.colourants import is_unusual, kind_of
 from claycore.dose import Dose, DosedAddition
 from claycore.figures import plain
-
-
-@dataclass(frozen=True)
-class Warning:
-    """Something to look at, with a code for programs and a sentence for people."""
-
-    code: str
-    message: str
+from claycore.warning import Warning
 
 
 def _unusual(addition: DosedAddition) -> Warning | None:

@@ -7,7 +7,6 @@ both sets are common practice. Published classes to show beside them: ISO 13006 
 from dataclasses import dataclass
 
 from claycore import absorption
-from claycore.absorption import Method
 from claycore.errors import UnknownChoice
 from claycore.figures import plain, with_u95
 from claycore.uncertainty import Estimate
@@ -97,23 +96,6 @@ def what_would_decide(estimate: Estimate, limit_pct: float, scale_step_g: float)
         f"A piece of {plain(mass_g * 1.05, 0)} g or more on this scale, or a finer scale, would"
         " decide it."
     )
-
-
-def notes(found: Verdict | None, method: Method | None, glazed: bool) -> list[str]:
-    """What to bear in mind about a verdict. Source: common practice."""
-    if found is None:
-        return []
-    told = []
-    if glazed:
-        told.append(
-            "Glazed: the glaze seals pores, so this reads low. Judge the body on a bare one."
-        )
-    if method and method.reads_low and found.outcome == absorption.WITHIN:
-        told.append(
-            f"{method.title} can leave pores unfilled and read low: a longer boil could still put"
-            " it over the limit."
-        )
-    return told
 
 
 def verdict(estimate: Estimate, against: Limit, cone: str | None, scale_step_g: float) -> Verdict:

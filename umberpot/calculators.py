@@ -15,6 +15,7 @@ from django.utils.decorators import method_decorator
 from django.views import View
 
 from claycore.errors import ClayError
+from claycore.warning import Warning
 
 
 @contextmanager
@@ -54,71 +55,19 @@ def live_errors(form: forms.Form) -> list[tuple[str, str]]:
     return rows
 
 
-@method_decorator(login_not_required, name="dispatch")
-class CalculatorView(View):
-    """GET only; the whole input is the query string; works signed out.
-
-    A subclass names its form and templates. The form's ``answer()`` calls the core, and gives the
-    contract's dictionary with whatever the page shows besides under ``shown``.
-    """
-
-    form_class: ClassVar[type[forms.Form]]
-    page: ClassVar[str]
-    fragment: ClassVar[str]
-
-    def get(self, request: HttpRequest) -> HttpResponse:
-        form = self.form_class(request.GET)
-        json = wants_json(request)
-        asked = bool(request.GET) or json
-        answer = form.answer() if asked and form.is_valid() else None  # type: ignore[attr-defined]
-        if json:
-            response: HttpResponse = self._json(form, answer)
-        elif request.htmx:  # type: ignore[attr-defined]
-            response = self._live(request, form, answer)
-        else:
-            response = self._page(request, form, answer)
-        patch_vary_headers(response, ["Accept", "HX-Request"])
-        return response
-
-    def page_context(self, request: HttpRequest, form: forms.Form) -> dict[str, Any]:
-        """What only the whole page needs."""
-        return {}
-
-    def _json(self, form: forms.Form, answer: dict[str, Any] | None) -> JsonResponse:
-        if answer is None or form.errors:
-            return JsonResponse({"errors": errors_of(form)}, status=400)
-        return JsonResponse({key: value for key, value in answer.items() if key != "shown"})
-
-    def _live(
-        self, request: HttpRequest, form: forms.Form, answer: dict[str, Any] | None
-    ) -> HttpResponse:
-        """The answer while someone types. Unfinished input is no failure here, so always 200."""
-        query = form.query_string()  # type: ignore[attr-defined]
-        context = {
-            "form": form,
-            "answer": answer,
-            "live": True,
-            "query": query,
-            "live_errors": live_errors(form),
-        }
-        response = render(request, self.fragment, context)
-        response["Cache-Control"] = "no-store"
-        response["HX-Replace-Url"] = f"{request.path}?{query}"
-        return response
-
-    def _page(
-        self, request: HttpRequest, form: forms.Form, answer: dict[str, Any] | None
-    ) -> HttpResponse:
-        if not request.GET:
-            form = self.form_class()
-        context = {"form": form, "answer": answer, **self.page_context(request, form)}
-        return render(request, self.page, context, status=400 if form.errors else 200)
+def as_json(warnings: list[Warning]) -> list[dict[str, str]]:
+    """The core's warnings as the contract writes them."""
+    return [{"code": warning.code, "message": warning.message} for warning in warnings]
 
 
 class CalculatorForm(forms.Form):
     """A form whose bound data can be written back as the query string it came from."""
 
     use_required_attribute = False
+
+    def answer(self) -> dict[str, Any]:
+        """The contract's answer to valid input, and what the page shows under ``shown``."""
+        raise NotImplementedError
 
     def query_pairs(self) -> list[tuple[str, str]]:
         """The fields that were filled in, as typed, in the form's order."""
@@ -132,3 +81,64 @@ class CalculatorForm(forms.Form):
     def query_string(self) -> str:
         """This input as a query string: a bookmark of the sum."""
         return urlencode(self.query_pairs())
+
+
+@method_decorator(login_not_required, name="dispatch")
+class CalculatorView(View):
+    """GET only; the whole input is the query string; works signed out.
+
+    A subclass names its form and templates. The form's ``answer()`` calls the core, and gives the
+    contract's dictionary with whatever the page shows besides under ``shown``.
+    """
+
+    form_class: ClassVar[type[CalculatorForm]]
+    page: ClassVar[str]
+    fragment: ClassVar[str]
+
+    def get(self, request: HttpRequest) -> HttpResponse:
+        form = self.form_class(request.GET)
+        json = wants_json(request)
+        asked = bool(request.GET) or json
+        answer = form.answer() if asked and form.is_valid() else None
+        if json:
+            response: HttpResponse = self._json(form, answer)
+        elif request.htmx:  # type: ignore[attr-defined]
+            response = self._live(request, form, answer)
+        else:
+            response = self._page(request, form, answer)
+        patch_vary_headers(response, ["Accept", "HX-Request"])
+        return response
+
+    def page_context(self, request: HttpRequest, form: CalculatorForm) -> dict[str, Any]:
+        """What only the whole page needs."""
+        return {}
+
+    def _json(self, form: CalculatorForm, answer: dict[str, Any] | None) -> JsonResponse:
+        if answer is None or form.errors:
+            return JsonResponse({"errors": errors_of(form)}, status=400)
+        return JsonResponse({key: value for key, value in answer.items() if key != "shown"})
+
+    def _live(
+        self, request: HttpRequest, form: CalculatorForm, answer: dict[str, Any] | None
+    ) -> HttpResponse:
+        """The answer while someone types. Unfinished input is no failure here, so always 200."""
+        query = form.query_string()
+        context = {
+            "form": form,
+            "answer": answer,
+            "live": True,
+            "query": query,
+            "live_errors": live_errors(form),
+        }
+        response = render(request, self.fragment, context)
+        response["Cache-Control"] = "no-store"
+        response["HX-Replace-Url"] = f"{request.path}?{query}"
+        return response
+
+    def _page(
+        self, request: HttpRequest, form: CalculatorForm, answer: dict[str, Any] | None
+    ) -> HttpResponse:
+        if not request.GET:
+            form = self.form_class()
+        context = {"form": form, "answer": answer, **self.page_context(request, form)}
+        return render(request, self.page, context, status=400 if form.errors else 200)

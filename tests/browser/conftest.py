@@ -77,3 +77,12 @@ def signed_in(page, session_cookies):
     page.context.add_cookies(session_cookies)
     page.goto("/")
     return page
+
+
+@pytest.fixture
+def unwatched(browser, browser_context_args, session_cookies):
+    """Signed in, on a page whose network may fail: Chromium logs that as an error."""
+    context = browser.new_context(**browser_context_args)
+    context.add_cookies(session_cookies)
+    yield context.new_page()
+    context.close()

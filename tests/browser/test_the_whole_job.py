@@ -2,7 +2,7 @@
 
 import re
 
-from playwright.sync_api import Browser, Page, expect
+from playwright.sync_api import Page, expect
 
 
 def add_material(page: Page, kind: str, name: str, grams: str) -> None:
@@ -145,34 +145,24 @@ def test_a_clay_from_the_shelf_brings_its_state_and_water(signed_in: Page) -> No
     expect(page.get_by_label("Water in it")).to_have_value("21.5")
 
 
-def test_no_answer_is_said_and_nothing_typed_is_lost(
-    browser: Browser, browser_context_args: dict, session_cookies: list
-) -> None:
-    context = browser.new_context(**browser_context_args)
-    context.add_cookies(session_cookies)
-    page = context.new_page()
+def test_no_answer_is_said_and_nothing_typed_is_lost(unwatched: Page) -> None:
+    page = unwatched
     page.goto("/mix/dose/")
     weight = page.get_by_label("Weight of it, as it is")
-    context.set_offline(True)
+    page.context.set_offline(True)
     weight.fill("60")
     expect(page.get_by_role("alert")).to_contain_text("does not answer")
-    context.set_offline(False)
+    page.context.set_offline(False)
     page.get_by_label("Percent of colourant 1").fill("15")
     expect(page.get_by_text("9.0g")).to_be_visible()
     expect(page.get_by_role("alert")).to_be_hidden()
     expect(weight).to_have_value("60")
-    context.close()
 
 
-def test_signed_out_meanwhile_leads_to_the_door_and_back(
-    browser: Browser, browser_context_args: dict, session_cookies: list
-) -> None:
-    context = browser.new_context(**browser_context_args)
-    context.add_cookies(session_cookies)
-    page = context.new_page()
+def test_signed_out_meanwhile_leads_to_the_door_and_back(unwatched: Page) -> None:
+    page = unwatched
     page.goto("/mix/14/")
-    context.clear_cookies(name="sessionid")
+    page.context.clear_cookies(name="sessionid")
     page.get_by_role("button", name="Put on").click()
     expect(page.get_by_role("heading", name="Sign in")).to_be_visible()
     assert "next=/mix/14/" in page.url
-    context.close()

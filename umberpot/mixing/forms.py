@@ -9,7 +9,7 @@ from claycore.clay_in_hand import DRY, PLASTIC, SLIP, ClayInHand
 from claycore.composition import Addition
 from claycore.dose import Dose, dose
 from claycore.dose_checks import dose_warnings
-from umberpot.calculators import CalculatorForm, blaming_fields
+from umberpot.calculators import CalculatorForm, as_json, blaming_fields
 from umberpot.measures import LONGEST_TEXT, Choice, MeasureField, read_number
 from umberpot.mixing.working import dose_shown
 
@@ -217,10 +217,7 @@ class DoseForm(CalculatorForm):
             ],
             "dry_total_g": made.dry_total_g,
             "water_to_add_g": made.water_to_add_g,
-            "warnings": [
-                {"code": warning.code, "message": warning.message}
-                for warning in dose_warnings(made, self.scale_step)
-            ],
+            "warnings": as_json(dose_warnings(made, self.scale_step)),
             "shown": dose_shown(made, self.cleaned_data, self.scale_step),
         }
 

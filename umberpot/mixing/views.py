@@ -4,13 +4,12 @@ import uuid
 from typing import Any
 from urllib.parse import parse_qsl
 
-from django import forms
 from django.contrib import messages
 from django.http import HttpRequest, HttpResponse, QueryDict
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_POST
 
-from umberpot.calculators import CalculatorView
+from umberpot.calculators import CalculatorForm, CalculatorView
 from umberpot.mixing import services
 from umberpot.mixing.bar import bar_of
 from umberpot.mixing.forms import DoseForm
@@ -28,7 +27,7 @@ class DoseView(CalculatorView):
     page = "mixing/dose.html"
     fragment = "mixing/_dose_answer.html"
 
-    def page_context(self, request: HttpRequest, form: forms.Form) -> dict[str, Any]:
+    def page_context(self, request: HttpRequest, form: CalculatorForm) -> dict[str, Any]:
         context: dict[str, Any] = {"place": PLACE, "request_key": uuid.uuid4()}
         if request.user.is_authenticated:
             studio = request.studio  # type: ignore[attr-defined]

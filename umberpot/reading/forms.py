@@ -4,8 +4,9 @@ from typing import Any
 
 from claycore import absorption, bounds, shrinkage, units, vitrification
 from claycore.figures import plain, with_u95
+from claycore.read_checks import absorption_warnings, shrinkage_warnings
 from claycore.uncertainty import Estimate
-from umberpot.calculators import CalculatorForm, blaming_fields
+from umberpot.calculators import CalculatorForm, as_json, blaming_fields
 from umberpot.measures import Choice, MeasureField
 
 
@@ -45,32 +46,9 @@ class ShrinkageForm(CalculatorForm):
             **_with_u95("firing_pct", found.firing),
             **_with_u95("total_pct", found.total),
             **_with_u95("volume_total_pct", found.volume_total),
-            "warnings": self._warnings(found),
+            "warnings": as_json(shrinkage_warnings(found)),
             "shown": self._shown(found),
         }
-
-    def _warnings(self, found: shrinkage.Shrinkage) -> list[dict[str, str]]:
-        warnings = []
-        if found.drying and found.drying.high < 0:
-            warnings.append(
-                ("dry_longer_than_wet", "Bone dry it is longer than wet. Measure both again.")
-            )
-        if found.firing and found.firing.high < 0:
-            warnings.append(
-                (
-                    "fired_longer_than_dry",
-                    "It grew in the firing: a misread line, or a clay that bloated.",
-                )
-            )
-        if found.total and found.total.low > shrinkage.MUCH_TOTAL_PCT:
-            warnings.append(
-                (
-                    "much_shrinkage",
-                    f"Over about {plain(shrinkage.MUCH_TOTAL_PCT)} % in all, most mend the clay"
-                    " with fire clay or grog, or leave it (common practice).",
-                )
-            )
-        return [{"code": code, "message": message} for code, message in warnings]
 
     def _shown(self, found: shrinkage.Shrinkage) -> dict[str, Any]:
         lengths = {
@@ -132,6 +110,7 @@ class AbsorptionForm(CalculatorForm):
         verdict = None
         if limit_pct is not None:
             verdict = absorption.against_limit(found.absorption, limit_pct)
+        method = absorption.method(self.cleaned_data["method"])
         return {
             "absorption_pct": found.absorption.value,
             "u95": found.absorption.u95,
@@ -139,25 +118,9 @@ class AbsorptionForm(CalculatorForm):
             "bulk_density": found.bulk_density,
             "apparent_specific_gravity": found.apparent_specific_gravity,
             "verdict": verdict,
-            "warnings": self._warnings(found, verdict),
+            "warnings": as_json(absorption_warnings(found.absorption, verdict, method)),
             "shown": self._shown(found, verdict),
         }
-
-    def _warnings(self, found: absorption.Absorption, verdict: str | None) -> list[dict[str, str]]:
-        warnings = []
-        if found.absorption.value < 0:
-            warnings.append(
-                (
-                    "lighter_within_uncertainty",
-                    "Soaked it reads a little lighter than dry, but no more than the scale"
-                    " explains: take it as no absorption that this scale can see.",
-                )
-            )
-        method = absorption.method(self.cleaned_data["method"])
-        if verdict == absorption.WITHIN:
-            for note in vitrification.notes(vitrification.Verdict(verdict, ""), method, False):
-                warnings.append(("method_reads_low", note))
-        return [{"code": code, "message": message} for code, message in warnings]
 
     def _shown(self, found: absorption.Absorption, verdict: str | None) -> dict[str, Any]:
         cleaned = self.cleaned_data

@@ -9,6 +9,7 @@ from claycore.absorption import Method
 from claycore.colour import difference
 from claycore.errors import ClayError
 from claycore.figures import percentage, plain
+from claycore.read_checks import absorption_warnings
 from claycore.uncertainty import Estimate, mean_of
 from umberpot.mixing.models import MixPart
 from umberpot.mixing.services import true_percentages
@@ -39,7 +40,12 @@ class TileResult:
     @property
     def notes(self) -> list[str]:
         """What to bear in mind about its absorption."""
-        return vitrification.notes(self.verdict, self.method, self.stands.tile.glazed)
+        if not self.absorption:
+            return []
+        outcome = self.verdict.outcome if self.verdict else None
+        glazed = self.stands.tile.glazed
+        found = absorption_warnings(self.absorption, outcome, self.method, glazed)
+        return [warning.message for warning in found]
 
     @property
     def pct_short(self) -> str:

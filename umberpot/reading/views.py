@@ -7,7 +7,7 @@ from django.views.decorators.http import require_GET, require_http_methods
 
 from claycore import vitrification
 from claycore.vitrification import SCHOOLS, WARES
-from umberpot.calculators import CalculatorView
+from umberpot.calculators import CalculatorForm, CalculatorView
 from umberpot.reading import results
 from umberpot.reading.forms import AbsorptionForm, ShrinkageForm
 from umberpot.studio.request import StudioRequest, posted
@@ -24,7 +24,7 @@ class ShrinkageView(CalculatorView):
     page = "reading/shrinkage.html"
     fragment = "reading/_shrinkage_answer.html"
 
-    def page_context(self, request: HttpRequest, form: forms.Form) -> dict[str, str]:
+    def page_context(self, request: HttpRequest, form: CalculatorForm) -> dict[str, str]:
         return {"place": PLACE}
 
 
@@ -35,7 +35,7 @@ class AbsorptionView(CalculatorView):
     page = "reading/absorption.html"
     fragment = "reading/_absorption_answer.html"
 
-    def page_context(self, request: HttpRequest, form: forms.Form) -> dict[str, str]:
+    def page_context(self, request: HttpRequest, form: CalculatorForm) -> dict[str, str]:
         return {"place": PLACE}
 
 

@@ -1,0 +1,63 @@
+"""What deserves a word about a shrinkage or an absorption. Source: common practice."""
+
+from claycore.absorption import WITHIN, Method
+from claycore.figures import plain
+from claycore.shrinkage import MUCH_TOTAL_PCT, Shrinkage
+from claycore.uncertainty import Estimate
+from claycore.warning import Warning
+
+
+def shrinkage_warnings(found: Shrinkage) -> list[Warning]:
+    """Lengths that grew where clay shrinks, and more shrinkage than most put up with."""
+    warnings = []
+    if found.drying and found.drying.high < 0:
+        warnings.append(
+            Warning("dry_longer_than_wet", "Bone dry it is longer than wet. Measure both again.")
+        )
+    if found.firing and found.firing.high < 0:
+        warnings.append(
+            Warning(
+                "fired_longer_than_dry",
+                "It grew in the firing: a misread line, or a clay that bloated.",
+            )
+        )
+    if found.total and found.total.low > MUCH_TOTAL_PCT:
+        warnings.append(
+            Warning(
+                "much_shrinkage",
+                f"Over about {plain(MUCH_TOTAL_PCT)} % in all, most mend the clay with fire clay or"
+                " grog, or leave it (common practice).",
+            )
+        )
+    return warnings
+
+
+def absorption_warnings(
+    found: Estimate, outcome: str | None, method: Method | None, glazed: bool = False
+) -> list[Warning]:
+    """What makes an absorption read low. ``outcome`` is None where no limit was given."""
+    warnings = []
+    if found.value < 0:
+        warnings.append(
+            Warning(
+                "lighter_within_uncertainty",
+                "Soaked it reads a little lighter than dry, but no more than the scale explains:"
+                " take it as no absorption that this scale can see.",
+            )
+        )
+    if glazed:
+        warnings.append(
+            Warning(
+                "glazed",
+                "Glazed: the glaze seals pores, so this reads low. Judge the body on a bare one.",
+            )
+        )
+    if method and method.reads_low and outcome == WITHIN:
+        warnings.append(
+            Warning(
+                "method_reads_low",
+                f"{method.title} can leave pores unfilled and read low: a longer boil could still"
+                " put it over the limit.",
+            )
+        )
+    return warnings
