@@ -7,6 +7,8 @@ number. Source: common practice, and arithmetic.
 
 from claycore import bounds
 from claycore.clay_in_hand import PLASTIC, ClayInHand
+from claycore.errors import Inconsistent
+from claycore.uncertainty import COVERAGE, Estimate, combined, of_step
 
 USUAL_WATER_PCT = (18.0, 25.0)
 """Water in throwing clay, wet basis. Source: common practice."""
@@ -38,3 +40,28 @@ def water_to_add(powder_g: float, clay: ClayInHand) -> float:
 def wet_basis(dry_basis_pct: float) -> float:
     """Water on the dry basis (water / dry clay) as water content on the wet basis."""
     return 100 * dry_basis_pct / (100 + dry_basis_pct)
+
+
+UNMEASURED_WITHIN_PCT = 3.0
+"""How far an unmeasured water content is easily off, in points. Common practice, from memory."""
+
+
+def measured(wet_g: float, dry_g: float, step_g: float) -> Estimate:
+    """Water content, percent of the wet mass, of a pinch weighed wet and then bone dry.
+
+    The scale's step gives its u95 (JCGM 100:2008, 4.3.7). Raises ClayError at ``wet`` or ``dry``.
+    """
+    bounds.MASS.check("wet", wet_g)
+    bounds.MASS.check("dry", dry_g)
+    if dry_g >= wet_g:
+        raise Inconsistent(
+            "dry", dry_g, "Dry, the pinch must weigh less than wet: look at both figures again."
+        )
+    u = of_step(bounds.STEP.check("scale_step", step_g))
+    of_ratio = combined(u / wet_g, u * dry_g / wet_g**2)
+    return Estimate(100 * (1 - dry_g / wet_g), 100 * COVERAGE * of_ratio)
+
+
+def really_made(pct: float, water_pct: float, really_water_pct: float) -> float:
+    """What a dose of ``pct`` for clay of ``water_pct`` makes if its water is really another."""
+    return pct * (100 - water_pct) / (100 - really_water_pct)

@@ -4,9 +4,11 @@ Source: Brongniart's formula, as in every potter's handbook. Solid density 2.6 f
 memory; 2.5 is also used.
 """
 
+from dataclasses import dataclass
+
 from claycore import bounds
 from claycore.clay_in_hand import SLIP, ClayInHand
-from claycore.errors import OutOfBounds
+from claycore.errors import Inconsistent, OutOfBounds
 
 CLAY_SOLID_DENSITY = 2.6
 
@@ -47,3 +49,48 @@ def slip_by_volume(
     dry_g = volume_ml * dry_grams_per_ml(gravity, solid_density)
     water_g = volume_ml * (solid_density - gravity) / (solid_density - 1)
     return ClayInHand(SLIP, dry_g, water_g)
+
+
+def gravity_of(mass_g: float, volume_ml: float, solid_density: float = CLAY_SOLID_DENSITY) -> float:
+    """Specific gravity of slip of which a known volume was weighed, without its vessel.
+
+    Raises Inconsistent at ``sample_mass`` where it would be lighter than water or as heavy as the
+    solid.
+    """
+    gravity = bounds.MASS.check("sample_mass", mass_g) / bounds.VOLUME.check(
+        "sample_volume", volume_ml
+    )
+    if not 1 < gravity < solid_density:
+        raise Inconsistent(
+            "sample_mass",
+            mass_g,
+            f"That is {gravity:.3g} g in each mL. Slip lies between 1 (water) and"
+            f" {solid_density:g} (the dry solid): was the vessel weighed with it, or a unit"
+            " mistaken?",
+        )
+    return gravity
+
+
+@dataclass(frozen=True)
+class Let:
+    """What brings slip to a wanted specific gravity: water or dry clay, never both."""
+
+    add_water_g: float
+    add_dry_clay_g: float
+    after: ClayInHand
+
+
+def water_with(dry_g: float, gravity: float, solid_density: float = CLAY_SOLID_DENSITY) -> float:
+    """Water that makes slip of this specific gravity of ``dry_g`` of dry clay."""
+    solids = solids_pct(gravity, solid_density)
+    return bounds.MASS.check("mass", dry_g) * (100 - solids) / solids
+
+
+def bring_to(slip: ClayInHand, gravity: float, solid_density: float = CLAY_SOLID_DENSITY) -> Let:
+    """Thins slip with water, or thickens it with dry clay, to a specific gravity."""
+    water_g = water_with(slip.dry_g, gravity, solid_density)
+    if water_g >= slip.water_g:
+        return Let(water_g - slip.water_g, 0.0, ClayInHand(SLIP, slip.dry_g, water_g))
+    solids = solids_pct(gravity, solid_density)
+    dry_g = slip.water_g * solids / (100 - solids)
+    return Let(0.0, dry_g - slip.dry_g, ClayInHand(SLIP, dry_g, slip.water_g))

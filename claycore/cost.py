@@ -1,0 +1,115 @@
+"""What a mix costs: ``Σ mass × price per kg``, per kilo of finished plastic clay and per piece.
+
+Source: common practice, and arithmetic. Money has no unit here: the studio's currency is meant.
+"""
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from claycore import bounds
+from claycore.bounds import Bound
+
+PRICE = Bound(0, 1e6, "A price must be 0 or more, and at most 1 000 000.", low_allowed=True)
+AREA = Bound(0, 1e6, "An area must be more than 0 cm², and at most 1 000 000.")
+THICKNESS = Bound(0, 100, "A coat must be thicker than 0 mm, and at most 100 mm.")
+
+COAT_MM = 0.75
+"""A dipped coat is near 0.5–1 mm wet. Common practice, from memory."""
+
+
+@dataclass(frozen=True)
+class Priced:
+    """A material, how much of it, and its price per kg; None where nobody knows the price."""
+
+    name: str
+    grams: float
+    price_per_kg: float | None
+
+    @property
+    def cost(self) -> float | None:
+        return None if self.price_per_kg is None else self.grams / 1000 * self.price_per_kg
+
+
+@dataclass(frozen=True)
+class Cost:
+    """What is known of a cost. ``unpriced`` names what has no price yet."""
+
+    total: float
+    unpriced: tuple[str, ...]
+
+    def per(self, count: float) -> float:
+        return self.total / count
+
+    def per_kg(self, grams: float) -> float:
+        """Of a kilo, where ``grams`` is what all of it makes."""
+        return 1000 * self.total / grams
+
+
+def cost_of(parts: Sequence[Priced]) -> Cost:
+    """The sum of what has a price, and the names of what has none."""
+    total = math.fsum(part.cost for part in parts if part.cost is not None)
+    return Cost(total, tuple(part.name for part in parts if part.cost is None and part.grams > 0))
+
+
+def coat_g(area_cm2: float, thickness_mm: float, gravity: float) -> float:
+    """Wet slip for one coat: ``area × wet thickness × density``. Raises ClayError."""
+    AREA.check("area_cm2", area_cm2)
+    THICKNESS.check("coat_mm", thickness_mm)
+    return area_cm2 * thickness_mm / 10 * bounds.SPECIFIC_GRAVITY.check("coat_gravity", gravity)
+
+
+@dataclass(frozen=True)
+class Ground:
+    """One way to a dark ground, and what it costs for one piece."""
+
+    code: str
+    title: str
+    per_piece: float
+
+
+@dataclass(frozen=True)
+class DarkGround:
+    """A piece that is to be dark, and the prices of the ways there. Masses of plastic clay.
+
+    ``stain_pct`` is on dry clay; ``coat_wet_g`` the black slip on one piece, ``coat_solids_pct``
+    its solids.
+    """
+
+    piece_g: float
+    water_pct: float
+    stain_pct: float
+    coat_wet_g: float
+    coat_solids_pct: float
+    dark_clay_per_kg: float
+    cheap_clay_per_kg: float
+    stain_per_kg: float
+
+
+def dark_grounds(asked: DarkGround) -> list[Ground]:
+    """Dark clay bought, black stain in the body, black slip on a cheap body; cheapest first.
+
+    Clays are priced as plastic clay. Slip clay is reckoned at the cheap body's price for its dry
+    content. Raises ClayError.
+    """
+    bounds.MASS.check("piece", asked.piece_g)
+    bounds.WATER.check("water_pct", asked.water_pct)
+    dry_share = 1 - asked.water_pct / 100
+    stained = asked.stain_pct / 100
+    dry_g = asked.piece_g * dry_share
+    stain_g = dry_g * stained / (1 + stained)
+    body_g = asked.piece_g * (1 - stained / (1 + stained))
+    coat_dry_g = asked.coat_wet_g * asked.coat_solids_pct / 100
+    coat_stain_g = coat_dry_g * stained / (1 + stained)
+    coat_clay_g = (coat_dry_g - coat_stain_g) / dry_share
+    cheap, stain = asked.cheap_clay_per_kg / 1000, asked.stain_per_kg / 1000
+    found = [
+        Ground("bought", "Dark clay, bought", asked.piece_g * asked.dark_clay_per_kg / 1000),
+        Ground("stained", "Black stain in the body", body_g * cheap + stain_g * stain),
+        Ground(
+            "slipped",
+            "Black slip on the cheap body",
+            asked.piece_g * cheap + coat_clay_g * cheap + coat_stain_g * stain,
+        ),
+    ]
+    return sorted(found, key=lambda ground: ground.per_piece)

@@ -1,0 +1,117 @@
+"""Two ways to get colourant into clay: wedged as powder, or blended as slip.
+
+Times, effort and evenness are common practice; the water sums are arithmetic. A stain that clumps
+wants about its own mass of water to be dispersed in (common practice, from memory).
+"""
+
+from dataclasses import dataclass
+
+from claycore import moisture
+from claycore.clay_in_hand import PLASTIC, SLIP, ClayInHand
+from claycore.figures import plain
+
+BLENDING_SOLIDS_PCT = 70.0
+"""Slip that is blended and then stiffened on plaster. Common practice."""
+
+PLASTIC_WATER_PCT = 22.0
+"""What plastic clay is taken to hold where nobody said. Common practice."""
+
+DISPERSE_IN = 1.0
+"""Grams of water for each gram of powder that clumps. Common practice, from memory."""
+
+
+@dataclass(frozen=True)
+class Way:
+    """One way of mixing it in: what to do, how long it takes, and what it is like.
+
+    ``water_to_add_g`` and ``water_to_dry_off_g`` are what this clay needs for it.
+    """
+
+    title: str
+    steps: tuple[str, ...]
+    waits: str
+    dust: str
+    evenness: str
+    effort: str
+    water_to_add_g: float
+    water_to_dry_off_g: float
+
+
+def wedged(clay: ClayInHand, powder_g: float) -> Way:
+    """Powder wedged into plastic clay."""
+    plastic = clay
+    first = "Cut the clay into slices."
+    add_g = moisture.water_to_add(powder_g, clay) if clay.state == PLASTIC else 0.0
+    dry_off_g = 0.0
+    if clay.state != PLASTIC:
+        plastic = moisture.plastic_clay(
+            moisture.plastic_mass(clay.dry_g, PLASTIC_WATER_PCT), PLASTIC_WATER_PCT
+        )
+        powder_water_g = moisture.water_to_add(powder_g, plastic)
+        missing_g = plastic.water_g + powder_water_g - clay.water_g
+        add_g, dry_off_g = max(0.0, missing_g), max(0.0, -missing_g)
+        first = (
+            f"Bring the clay to plastic first: {_water(add_g, dry_off_g)}."
+            if clay.state != SLIP
+            else f"Stiffen the slip on plaster: {plain(dry_off_g)} g of water has to leave."
+        )
+    return Way(
+        "Wedge it in",
+        (
+            first,
+            "Sprinkle powder between the slices, with water misted over it, and close the stack.",
+            f"Wedge at least 50 times, adding water back as it stiffens"
+            f"{f': about {plain(add_g, 1)} g in all' if clay.state == PLASTIC else ''}.",
+            "Cut through: streaks mean more wedging.",
+        ),
+        "None, but let it rest overnight in a bag.",
+        "Most dust: the powder is open on the board.",
+        "Streaks if under-wedged; unsieved oxide leaves specks.",
+        "Hard on the wrists beyond a kilo or two.",
+        add_g,
+        dry_off_g,
+    )
+
+
+def _water(add_g: float, dry_off_g: float) -> str:
+    if add_g:
+        return f"{plain(add_g, 1)} g of water in all"
+    return f"{plain(dry_off_g, 1)} g of water has to leave"
+
+
+def blended(clay: ClayInHand, powder_g: float) -> Way:
+    """Colourant dispersed in slip, which is then stiffened on plaster."""
+    water_as_slip_g = clay.dry_g * (100 - BLENDING_SOLIDS_PCT) / BLENDING_SOLIDS_PCT
+    disperse_g = powder_g * DISPERSE_IN
+    add_g = max(0.0, water_as_slip_g - clay.water_g)
+    dry_total_g = clay.dry_g + powder_g
+    kept_g = dry_total_g * PLASTIC_WATER_PCT / (100 - PLASTIC_WATER_PCT)
+    dry_off_g = max(0.0, clay.water_g + add_g + disperse_g - kept_g)
+    first = (
+        "Stir the slip through."
+        if clay.state == SLIP
+        else f"Slake the clay, in small pieces, in {plain(add_g, 1)} g of water: 20 minutes for"
+        " dry crumbs, overnight for certainty."
+    )
+    return Way(
+        "Blend it in slip",
+        (
+            first,
+            f"Stir the powder into {plain(disperse_g, 1)} g of water until no clump is left;"
+            " sieve it for an even colour, leave it unsieved for specks.",
+            "Pour it into the slip, blend, and pass everything through a 60–80 mesh sieve.",
+            f"Pour on plaster and turn it once: about {plain(dry_off_g, 1)} g of water leaves.",
+        ),
+        "Slaking up to a night; about an hour a side on plaster for a thin layer, a day for a"
+        " thick one.",
+        "Least dust: powder goes into water.",
+        "Even throughout.",
+        "Little effort, a day's wait.",
+        add_g + disperse_g,
+        dry_off_g,
+    )
+
+
+def ways(clay: ClayInHand, powder_g: float) -> tuple[Way, Way]:
+    """Both ways for this clay and this much powder, all in grams."""
+    return wedged(clay, powder_g), blended(clay, powder_g)

@@ -1,0 +1,75 @@
+"""From a test to real work: kilos of coloured clay, and coloured clay stretched with plain.
+
+Source: common practice, and arithmetic.
+"""
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from claycore import bounds, moisture
+from claycore.bounds import Bound
+from claycore.composition import Addition
+from claycore.dose import Dose, dose
+from claycore.errors import Inconsistent
+
+PIECES = Bound(1, 100_000, "Make from 1 to 100 000 pieces.", low_allowed=True)
+SHARE = Bound(
+    0, 100, "A share must be more than 0, and at most 100 % of the piece.", high_allowed=True
+)
+
+
+def dose_for_plastic_total(
+    total_g: float, water_pct: float, additions: Sequence[Addition], convention: str
+) -> Dose:
+    """The dose that ends as ``total_g`` of coloured plastic clay, as wet as the clay it is made of.
+
+    Of the total, ``total · (1 − W)`` is dry: clay and colourants together. Raises ClayError.
+    """
+    bounds.MASS.check("mass", total_g)
+    one = dose(moisture.plastic_clay(1.0, water_pct), additions, convention)
+    made_of_one_g = 1.0 + one.powder_g + one.water_to_add_g
+    return dose(moisture.plastic_clay(total_g / made_of_one_g, water_pct), additions, convention)
+
+
+@dataclass(frozen=True)
+class Layer:
+    """A coloured clay in a marbled or inlaid piece, and its share of the piece's mass, percent."""
+
+    name: str
+    share_pct: float
+
+
+@dataclass(frozen=True)
+class LayerMass:
+    """How much of one clay all pieces and each piece take, grams as wet as it is used."""
+
+    name: str
+    share_pct: float
+    each_g: float
+    all_g: float
+
+
+def stretched(pieces: float, piece_g: float, layers: Sequence[Layer]) -> tuple[LayerMass, ...]:
+    """The mass of each coloured clay for ``pieces`` of ``piece_g``, plain clay last.
+
+    Raises ClayError at ``pieces``, ``piece`` or ``layer``.
+    """
+    PIECES.check("pieces", pieces)
+    bounds.MASS.check("piece", piece_g)
+    if not layers:
+        raise Inconsistent("layer", layers, "Name at least one coloured clay and its share.")
+    total_pct = math.fsum(SHARE.check("layer", layer.share_pct) for layer in layers)
+    if total_pct > 100 + 1e-9:
+        raise Inconsistent("layer", total_pct, "The shares add up to more than 100 % of the piece.")
+    rows = [*layers, Layer("plain clay", max(0.0, 100 - total_pct))]
+    return tuple(
+        LayerMass(
+            row.name,
+            row.share_pct,
+            piece_g * row.share_pct / 100,
+            pieces * piece_g * row.share_pct / 100,
+        )
+        for row in rows
+        if row.share_pct > 0
+    )

@@ -1,0 +1,374 @@
+"""Checking a sum that a person worked out, and naming the mistake that gives just that figure.
+
+Every known mistake is a formula for what it would give, with a sentence that teaches the right
+way. Source: common practice (the mistakes are the trade's own), and arithmetic.
+"""
+
+from collections.abc import Callable, Iterator, Sequence
+from dataclasses import dataclass
+
+from claycore import batch, bounds, strength
+from claycore.clay_in_hand import DRY, PLASTIC, SLIP, ClayInHand
+from claycore.composition import ON_DRY_CLAY, Addition, as_on_dry_clay
+from claycore.errors import Inconsistent
+from claycore.figures import plain
+from claycore.units import GRAMS
+
+AGREES_WITHIN = 0.005
+"""Two doses nearer than this share of each other are the same sum, rounded."""
+
+CHANGE_AGREES_WITHIN = 0.01
+"""The same for what a change adds: a total differs little where its addition differs much."""
+
+COLOURANT = "colourant"
+
+
+@dataclass(frozen=True)
+class Mistake:
+    """A known mistake, what it would give here, and what is wrong with it."""
+
+    code: str
+    message: str
+    gives_g: float
+
+
+@dataclass(frozen=True)
+class Checked:
+    """Whether the answer is right, and if not, which known mistakes give it (nearest first).
+
+    ``actual_pct`` is on dry clay: what the answer really makes; None when it makes nothing
+    (a new total below what there was).
+    """
+
+    correct: bool
+    expected_g: float
+    mistakes: tuple[Mistake, ...]
+    actual_pct: float | None
+
+
+@dataclass(frozen=True)
+class Nearness:
+    """When two figures are the same sum, rounded by hand: within a share of what they add."""
+
+    share: float
+    to_start_g: float = 0.0
+
+    def agree(self, answer_g: float, figure_g: float) -> bool:
+        added_g = abs(figure_g - self.to_start_g) or figure_g
+        return abs(answer_g - figure_g) <= self.share * added_g
+
+
+def _judged(
+    answer_g: float,
+    expected_g: float,
+    known: Sequence[Mistake],
+    actual_pct: float | None,
+    near: Nearness,
+) -> Checked:
+    correct = near.agree(answer_g, expected_g)
+    fitting = [
+        mistake
+        for mistake in known
+        if near.agree(answer_g, mistake.gives_g) and not near.agree(mistake.gives_g, expected_g)
+    ]
+    nearest: dict[str, Mistake] = {}
+    for mistake in sorted(fitting, key=lambda mistake: abs(mistake.gives_g - answer_g)):
+        nearest.setdefault(mistake.code, mistake)
+    return Checked(correct, expected_g, () if correct else tuple(nearest.values()), actual_pct)
+
+
+# A dose: grams of colourant for clay in hand.
+
+
+@dataclass(frozen=True)
+class DoseSum:
+    """A dose that someone worked out.
+
+    ``amount`` and ``unit`` are how the clay was given, in its own unit; a unit of volume is
+    allowed with ``volume_ml``, the same in millilitres.
+    """
+
+    clay: ClayInHand
+    pct: float
+    convention: str
+    amount: float
+    unit: str
+    volume_ml: float | None = None
+
+    @property
+    def on_dry_clay_pct(self) -> float:
+        return as_on_dry_clay([Addition(COLOURANT, self.pct)], self.convention)[0]
+
+    @property
+    def expected_g(self) -> float:
+        return self.clay.dry_g * self.on_dry_clay_pct / 100
+
+
+def symmetric_difference_pct(pct: float) -> float:
+    """What a percentage-difference calculator says of 100 and 100 + pct: 9.52 for 10."""
+    return 100 * pct / (100 + pct / 2)
+
+
+def _of_the_total(asked: DoseSum) -> Iterator[Mistake]:
+    """The two conventions taken for each other."""
+    p, dry_g = asked.pct, asked.clay.dry_g
+    shown, of_both = plain(p), plain(100 * p / (100 + p))
+    if asked.convention == ON_DRY_CLAY:
+        if p < 100:
+            yield Mistake(
+                "taken_as_share_of_total",
+                f"This makes {shown} % of the whole mix. On dry clay the clay alone is 100 %, and"
+                f" the colourant comes on top: {plain(dry_g)} × {shown} ÷ 100.",
+                dry_g * p / (100 - p),
+            )
+        yield Mistake(
+            "share_of_total_taken",
+            f"{shown} g in {plain(100 + p)} g is {of_both} % of the total, and that figure was"
+            f" taken here. On dry clay it is {shown} % all the same: reckon with {shown}.",
+            dry_g * p / (100 + p),
+        )
+    else:
+        yield Mistake(
+            "on_clay_called_share_of_total",
+            f"{shown} g to 100 g of clay is not {shown} % of the total: the total is then"
+            f" {plain(100 + p)} g, and {shown} in {plain(100 + p)} is {of_both} %.",
+            dry_g * p / 100,
+        )
+
+
+def _of_the_difference(asked: DoseSum) -> Iterator[Mistake]:
+    """A percentage-difference calculator."""
+    pct = symmetric_difference_pct(asked.pct)
+    yield Mistake(
+        "symmetric_difference",
+        f"A percentage-difference calculator says {plain(pct)} %: it compares two figures with"
+        " their mean. A dose compares colourant with dry clay, and nothing else.",
+        asked.clay.dry_g * pct / 100,
+    )
+
+
+def _of_the_water(asked: DoseSum) -> Iterator[Mistake]:
+    """Water counted as clay, or thought to make the colour stronger as it leaves."""
+    clay, pct = asked.clay, asked.on_dry_clay_pct
+    if clay.state == DRY:
+        return
+    what = "clay" if clay.state == PLASTIC else "slip"
+    really = pct * clay.mass_g / clay.dry_g
+    yield Mistake(
+        f"of_wet_{what}",
+        f"The percentage was taken of the wet {what}, water and all. On the dry clay in it that is"
+        f" {plain(really)} %: another colour.",
+        clay.mass_g * pct / 100,
+    )
+    yield Mistake(
+        "drying_makes_stronger",
+        "The dose was cut because the water will evaporate. It does, and changes nothing: percent"
+        " on dry clay stays the same however wet the clay is.",
+        clay.dry_g * pct / 100 * clay.dry_g / clay.mass_g,
+    )
+    if clay.state == PLASTIC:
+        water_pct = 100 * clay.water_g / clay.mass_g
+        yield Mistake(
+            "water_on_dry_basis",
+            f"The {plain(water_pct)} % of water was taken of the dry clay. Here it is of the wet"
+            f" weight; on the dry clay the same water is {plain(100 * clay.water_g / clay.dry_g)}"
+            " %.",
+            clay.mass_g * 100 / (100 + water_pct) * pct / 100,
+        )
+
+
+_TAKEN_FOR = {
+    ("lb", "kg"): ("pounds_as_kilograms", "Pounds were read as kilograms"),
+    ("kg", "lb"): ("kilograms_as_pounds", "Kilograms were read as pounds"),
+    ("oz", "g"): ("ounces_as_grams", "Ounces were read as grams"),
+    ("g", "oz"): ("grams_as_ounces", "Grams were read as ounces"),
+}
+
+
+def _of_the_units(asked: DoseSum) -> Iterator[Mistake]:
+    """One unit read as another."""
+    right_g = asked.expected_g
+    for (unit, other), (code, words) in _TAKEN_FOR.items():
+        if unit == asked.unit and asked.volume_ml is None:
+            yield Mistake(
+                code,
+                f"{words}: 1 {unit} is {plain(GRAMS[unit], 4)} g, 1 {other} is"
+                f" {plain(GRAMS[other], 4)} g.",
+                right_g * GRAMS[other] / GRAMS[unit],
+            )
+    if asked.volume_ml is None:
+        return
+    if asked.unit.startswith("floz"):
+        yield Mistake(
+            "fluid_ounces_as_ounces",
+            "Fluid ounces were read as ounces. A fluid ounce is a volume: of slip it weighs more"
+            " than an ounce.",
+            right_g * asked.amount * GRAMS["oz"] / asked.clay.mass_g,
+        )
+    yield Mistake(
+        "volume_as_grams",
+        "A millilitre of slip was taken for a gram. Slip is heavier than water: multiply by its"
+        " specific gravity.",
+        right_g * asked.volume_ml / asked.clay.mass_g,
+    )
+
+
+def _of_the_point(right_g: float) -> Iterator[Mistake]:
+    """A decimal point that slipped."""
+    for factor, way in ((10.0, "too much"), (0.1, "too little")):
+        yield Mistake(
+            "decimal_point",
+            f"The decimal point slipped: this is ten times {way}.",
+            right_g * factor,
+        )
+
+
+_OF_A_DOSE: tuple[Callable[[DoseSum], Iterator[Mistake]], ...] = (
+    _of_the_total,
+    _of_the_difference,
+    _of_the_water,
+    _of_the_units,
+)
+
+
+def known_mistakes_of_dose(asked: DoseSum) -> list[Mistake]:
+    """Every known mistake, with what it would give for this dose."""
+    known = [mistake for kind in _OF_A_DOSE for mistake in kind(asked)]
+    return known + list(_of_the_point(asked.expected_g))
+
+
+def check_dose(asked: DoseSum, answer_g: float) -> Checked:
+    """Holds someone's grams of colourant against the right ones. Raises ClayError."""
+    bounds.MASS.check("answer", answer_g)
+    bounds.PERCENTAGE.check("pct", asked.pct)
+    if asked.pct == 0:
+        raise Inconsistent("pct", asked.pct, "The percentage must be more than 0.")
+    return _judged(
+        answer_g,
+        asked.expected_g,
+        known_mistakes_of_dose(asked),
+        100 * answer_g / asked.clay.dry_g,
+        Nearness(AGREES_WITHIN),
+    )
+
+
+# A change of strength: the new total, dry.
+
+
+@dataclass(frozen=True)
+class ChangeSum:
+    """A change of strength that someone worked out: the mix, and the percentages on dry clay."""
+
+    mix: ClayInHand
+    now_pct: float
+    target_pct: float
+
+    @property
+    def before(self) -> batch.Batch:
+        return batch.coloured(self.mix, [Addition(COLOURANT, self.now_pct)])
+
+    @property
+    def expected_g(self) -> float:
+        target = [Addition(COLOURANT, self.target_pct)]
+        return strength.change(self.before, target, self.mix.state).after.dry_g
+
+    @property
+    def lowers(self) -> bool:
+        return self.target_pct < self.now_pct
+
+
+def _of_lowering(asked: ChangeSum) -> Iterator[Mistake]:
+    """The colourant in the mix subtracted wrongly, and the rest multiplied."""
+    now, times = asked.now_pct, asked.now_pct / asked.target_pct
+    mix_g = asked.mix.dry_g
+    before = asked.before
+    difference = symmetric_difference_pct(now)
+    clay = f"of the {plain(mix_g)} g, {plain(before.clay_g)} g is clay"
+    yield Mistake(
+        "difference_subtracted",
+        f"A percentage difference, {plain(difference)} %, was subtracted and the rest multiplied"
+        f" by {plain(times)} as if it were all clay. With {plain(now)} % on dry clay, {clay}.",
+        mix_g * (1 - difference / 100) * times,
+    )
+    rounded = round(difference, 1)
+    yield Mistake(
+        "difference_subtracted",
+        f"A percentage difference, {plain(rounded)} %, was subtracted and the rest multiplied by"
+        f" {plain(times)} as if it were all clay. With {plain(now)} % on dry clay, {clay}.",
+        mix_g * (1 - rounded / 100) * times,
+    )
+    yield Mistake(
+        "on_clay_figure_subtracted",
+        f"{plain(now)} % of the mix was subtracted, and the rest multiplied by {plain(times)}."
+        f" But {plain(now)} % is of the dry clay, not of the mix: {clay}.",
+        mix_g * (1 - now / 100) * times,
+    )
+    yield Mistake(
+        "whole_mix_taken_as_clay",
+        f"The whole mix was multiplied by {plain(times)}. Only its clay is: {clay}, and the"
+        " colourant in it stays what it is.",
+        mix_g * times,
+    )
+
+
+def _of_raising(asked: ChangeSum) -> Iterator[Mistake]:
+    """The colourant that is in already forgotten, or the mix taken for clay."""
+    before, mix_g = asked.before, asked.mix.dry_g
+    target, now = asked.target_pct, asked.now_pct
+    forgotten = (
+        f"The {plain(before.powder_g)} g of colourant already in the mix were forgotten: a whole"
+        f" {plain(target)} % was added again. Only the difference is missing."
+    )
+    yield Mistake("colourant_forgotten", forgotten, mix_g + before.clay_g * target / 100)
+    yield Mistake("colourant_forgotten", forgotten, mix_g + mix_g * target / 100)
+    yield Mistake(
+        "difference_of_the_mix",
+        f"The missing {plain(target - now)} % were taken of the whole mix. They are of the dry"
+        f" clay in it, {plain(before.clay_g)} g.",
+        mix_g + mix_g * (target - now) / 100,
+    )
+
+
+def known_mistakes_of_change(asked: ChangeSum) -> list[Mistake]:
+    """Every known mistake, with the new total it would give for this change."""
+    known: list[Mistake] = []
+    if asked.lowers:
+        known += _of_lowering(asked)
+    elif asked.target_pct > asked.now_pct:
+        known += _of_raising(asked)
+    if asked.mix.state != DRY:
+        wet = ClayInHand(asked.mix.state, asked.mix.mass_g, 0.0)
+        known.append(
+            Mistake(
+                "of_wet_clay" if asked.mix.state != SLIP else "of_wet_slip",
+                "The sum was done on the wet weight. Take the water off first: percentages and"
+                " this total are dry.",
+                ChangeSum(wet, asked.now_pct, asked.target_pct).expected_g,
+            )
+        )
+    return known + list(_of_the_point(asked.expected_g))
+
+
+def _made_by(asked: ChangeSum, total_g: float) -> float | None:
+    """Percent on dry clay of what a new total really holds."""
+    before = asked.before
+    if total_g < before.dry_g * (1 - AGREES_WITHIN):
+        return None
+    added_g = max(0.0, total_g - before.dry_g)
+    if asked.lowers:
+        return 100 * before.powder_g / (before.clay_g + added_g)
+    return 100 * (before.powder_g + added_g) / before.clay_g
+
+
+def check_change(asked: ChangeSum, answer_total_g: float) -> Checked:
+    """Holds someone's new dry total against the right one. Raises ClayError."""
+    bounds.MASS.check("answer_total", answer_total_g)
+    for field, pct in (("now_pct", asked.now_pct), ("target_pct", asked.target_pct)):
+        bounds.PERCENTAGE.check(field, pct)
+    return _judged(
+        answer_total_g,
+        asked.expected_g,
+        known_mistakes_of_change(asked),
+        _made_by(asked, answer_total_g),
+        Nearness(CHANGE_AGREES_WITHIN, asked.mix.dry_g),
+    )

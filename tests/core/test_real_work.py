@@ -1,0 +1,96 @@
+"""From tests to real work: kilos, layers, ways of mixing, money. Arithmetic and common practice."""
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from claycore import cost, mixing_in, moisture, scaling, slip
+from claycore.clay_in_hand import dry_clay
+from claycore.composition import ON_DRY_CLAY, Addition
+from claycore.cost import DarkGround, Priced
+from claycore.errors import ClayError
+from claycore.scaling import Layer
+
+
+@given(st.floats(10, 1e6), st.floats(5, 40), st.lists(st.floats(0, 30), min_size=1, max_size=4))
+def test_kilos_of_plastic_clay_come_out_at_what_was_asked(total, water, pcts):
+    additions = [Addition(str(index), pct) for index, pct in enumerate(pcts)]
+    made = scaling.dose_for_plastic_total(total, water, additions, ON_DRY_CLAY)
+    all_g = made.clay.mass_g + made.powder_g + made.water_to_add_g
+    assert all_g == pytest.approx(total)
+    assert made.dry_total_g == pytest.approx(total * (1 - water / 100))
+    for addition, pct in zip(made.additions, pcts, strict=True):
+        assert 100 * addition.mass_g / made.clay.dry_g == pytest.approx(pct)
+
+
+def test_six_kilos_at_ten_percent():
+    made = scaling.dose_for_plastic_total(6000, 20, [Addition("blue", 10)], ON_DRY_CLAY)
+    assert made.dry_total_g == pytest.approx(4800)
+    assert made.additions[0].mass_g == pytest.approx(4800 / 11)
+
+
+def test_layers_of_a_marbled_piece():
+    layers = scaling.stretched(12, 400, [Layer("blue", 20), Layer("black", 5)])
+    assert [(row.name, row.each_g, row.all_g) for row in layers] == [
+        ("blue", 80, 960),
+        ("black", 20, 240),
+        ("plain clay", 300, 3600),
+    ]
+    assert len(scaling.stretched(1, 100, [Layer("blue", 100)])) == 1
+
+
+@pytest.mark.parametrize(
+    ("pieces", "piece", "shares", "field"),
+    [
+        (0, 400, [20], "pieces"),
+        (1, 0, [20], "piece"),
+        (1, 1, [], "layer"),
+        (1, 1, [60, 50], "layer"),
+        (1, 1, [-1], "layer"),
+    ],
+)
+def test_layers_that_cannot_be(pieces, piece, shares, field):
+    with pytest.raises(ClayError) as raised:
+        scaling.stretched(pieces, piece, [Layer("x", share) for share in shares])
+    assert raised.value.field == field
+
+
+@pytest.mark.parametrize(
+    "clay", [dry_clay(1000), moisture.plastic_clay(1000, 22), slip.slip_by_mass(1000, 70)]
+)
+def test_both_ways_end_as_plastic_clay(clay):
+    """What goes in and what leaves must leave plastic clay behind. Mass balance."""
+    powder = clay.dry_g * 0.08
+    for way in mixing_in.ways(clay, powder):
+        water = clay.water_g + way.water_to_add_g - way.water_to_dry_off_g
+        left_pct = 100 * water / (clay.dry_g + powder + water)
+        assert left_pct == pytest.approx(mixing_in.PLASTIC_WATER_PCT, abs=1e-6)
+        assert way.steps
+        assert way.dust
+
+
+def test_cost_is_mass_times_price_and_says_what_has_none():
+    found = cost.cost_of(
+        [Priced("clay", 2400, 1.15), Priced("blue", 192, 38), Priced("x", 5, None)]
+    )
+    assert found.total == pytest.approx(2.76 + 7.296)
+    assert found.unpriced == ("x",)
+    assert found.per_kg(3000) == pytest.approx(10.056 / 3)
+    assert found.per(20) == pytest.approx(0.5028)
+
+
+def test_a_coat_of_slip():
+    assert cost.coat_g(100, 1, 1.75) == pytest.approx(17.5)
+    with pytest.raises(ClayError):
+        cost.coat_g(100, 0, 1.75)
+
+
+def test_dark_grounds_cheapest_first():
+    asked = DarkGround(500, 22, 6, cost.coat_g(300, 0.75, 1.75), 69.64, 6.0, 1.0, 27.0)
+    found = cost.dark_grounds(asked)
+    prices = {ground.code: ground.per_piece for ground in found}
+    assert prices["bought"] == pytest.approx(3.0)
+    stain_g = 390 * 6 / 106
+    assert prices["stained"] == pytest.approx(stain_g * 0.027 + (500 - 500 * 6 / 106) * 0.001)
+    assert [g.per_piece for g in found] == sorted(g.per_piece for g in found)
+    assert found[0].code == "slipped"

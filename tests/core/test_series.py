@@ -1,0 +1,172 @@
+"""Series: every plan is mixed again here, step by step, from nothing but its own figures."""
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from claycore import series
+from claycore.errors import ClayError
+from claycore.series import STRATEGIES, Wanted, plans, recommend
+
+wanted_series = st.builds(
+    Wanted,
+    pcts=st.lists(st.floats(0.1, 60), min_size=1, max_size=8).map(tuple),
+    tiles_g=st.floats(5, 500),
+    powder_g=st.none() | st.floats(0, 200),
+    loss_pct=st.floats(0, 40),
+    smallest_batch_g=st.floats(0, 300),
+    scale_step_g=st.sampled_from([0.01, 0.1, 1.0]),
+    round_start_g=st.sampled_from([0.0, 5.0, 10.0]),
+)
+
+
+def mixed_again(plan):
+    """(clay, colourant) still in each bowl after everything, and as first mixed."""
+    bowls, as_mixed = [], []
+    for batch in plan.batches:
+        clay, colourant = batch.add_clay_g, batch.add_colourant_g
+        if batch.source is not None and batch.take_g:
+            source = bowls[batch.source]
+            part = batch.take_g / sum(source)
+            assert part <= 1 + 1e-9, "takes more than there is"
+            taken = [mass * part for mass in source]
+            bowls[batch.source] = [mass - gone for mass, gone in zip(source, taken, strict=True)]
+            clay, colourant = clay + taken[0], colourant + taken[1]
+        as_mixed.append((clay, colourant))
+        keeps = 1 - (batch.tiles_g + batch.lost_g) / (clay + colourant)
+        bowls.append([clay * keeps, colourant * keeps])
+    return bowls, as_mixed
+
+
+@given(wanted_series)
+def test_every_plan_ends_at_each_percentage_with_the_powder_it_said(wanted):
+    for plan in plans(wanted):
+        bowls, as_mixed = mixed_again(plan)
+        assert sorted(batch.pct for batch in plan.batches) == sorted(set(wanted.pcts))
+        for batch, (clay, colourant) in zip(plan.batches, as_mixed, strict=True):
+            assert 100 * colourant / clay == pytest.approx(batch.pct, rel=1e-9)
+            assert clay + colourant >= wanted.smallest_batch_g * (1 - 1e-9)
+        in_tiles = sum(
+            (b.tiles_g + b.lost_g) * c / (clay + c)
+            for b, (clay, c) in zip(plan.batches, as_mixed, strict=True)
+        )
+        assert in_tiles + sum(c for _, c in bowls) == pytest.approx(plan.colourant_g)
+        for batch, bowl in zip(plan.batches, bowls, strict=True):
+            assert sum(bowl) == pytest.approx(batch.left_g, abs=1e-6 * batch.total_g)
+
+
+@given(wanted_series)
+def test_no_strategy_needs_less_powder_than_mass_balance_allows(wanted):
+    least = sum(wanted.tiles_g * pct / (100 + pct) for pct in set(wanted.pcts)) / wanted.keeps
+    assert all(plan.colourant_g >= least * (1 - 1e-9) for plan in plans(wanted))
+
+
+@given(wanted_series)
+def test_the_recommended_plan_can_be_done_if_any_can(wanted):
+    found = plans(wanted)
+    index, reason = recommend(found)
+    assert found[index].feasible == any(plan.feasible for plan in found)
+    assert reason
+    for plan in found:
+        enough = wanted.powder_g is None or plan.colourant_g <= wanted.powder_g * (1 + 1e-12)
+        if plan.feasible:
+            assert enough
+        assert enough == (not any("more powder" in line for line in plan.missing))
+
+
+def test_the_four_schools_of_a_5_10_15_series():
+    found = {plan.strategy: plan for plan in plans(Wanted((5, 10, 15), 25))}
+    assert list(found) == list(STRATEGIES)
+    starts = {strategy: plan.start_pct for strategy, plan in found.items()}
+    assert starts == {"separate": 5, "start_low": 5, "start_middle": 10, "start_high": 15}
+    rounds = {strategy: plan.rounds for strategy, plan in found.items()}
+    assert rounds == {"separate": 1, "start_low": 3, "start_middle": 2, "start_high": 3}
+    assert [batch.pct for batch in found["start_middle"].batches] == [10, 5, 15]
+    assert [batch.pct for batch in found["start_high"].batches] == [15, 10, 5]
+
+
+def test_start_high_worked_by_hand():
+    """Backwards: 20 g at 5 % from 10 %, then 30 g at 10 % from 15 %. Arithmetic."""
+    plan = plans(Wanted((5, 10, 15), 20, loss_pct=0))[3]
+    strongest, ten, five = plan.batches
+    take_ten = 20 * (5 / 105) / (10 / 110)
+    assert five.take_g == pytest.approx(take_ten)
+    take_fifteen = (20 + take_ten) * (10 / 110) / (15 / 115)
+    assert ten.take_g == pytest.approx(take_fifteen)
+    assert strongest.total_g == pytest.approx(20 + take_fifteen)
+    assert plan.leftovers == []
+
+
+def test_a_sample_bag_of_12_g_and_comfortable_batches():
+    """With 12 g and 60 g batches only chains do, from near 60 g of clay. Common practice."""
+    found = plans(Wanted((5, 10, 15), 25, 12, smallest_batch_g=60))
+    by_name = {plan.strategy: plan for plan in found}
+    assert by_name["separate"].missing == ("It needs 4.14 g more powder.",)
+    assert by_name["start_high"].feasible
+    assert 55 < by_name["start_high"].batches[0].add_clay_g < 80
+    index, _ = recommend(found)
+    assert found[index].strategy != "separate"
+
+
+def test_rounding_the_start_to_a_comfortable_mass():
+    plan = plans(Wanted((5, 10, 15), 25, round_start_g=20))[3]
+    start = plan.batches[0]
+    assert start.add_clay_g == pytest.approx(60)
+    assert start.add_colourant_g == pytest.approx(9)
+    assert plan.leftovers
+
+
+def test_a_coarse_scale_is_said():
+    plan = plans(Wanted((2.5,), 25, scale_step_g=0.1, loss_pct=0))[0]
+    assert plan.missing == (
+        "The 2.5 % batch would need 0.61 g of powder weighed on a 0.1 g scale.",
+    )
+
+
+def test_no_powder_and_none_feasible_still_says_what_is_missing():
+    found = plans(Wanted((5, 10), 25, powder_g=0))
+    assert not any(plan.feasible for plan in found)
+    index, reason = recommend(found)
+    assert "more powder" in reason
+    assert found[index].colourant_g == min(plan.colourant_g for plan in found)
+
+
+def test_a_control_without_colourant_is_plain_clay():
+    for plan in plans(Wanted((0, 5, 10), 25)):
+        plain = next(batch for batch in plan.batches if batch.pct == 0)
+        assert plain.add_colourant_g == 0
+        assert plain.take_g == 0
+        assert plan.smallest_weighing_g > 0
+
+
+def test_repeated_and_descending_percentages():
+    wanted = Wanted((15, 10, 10, 5), 25)
+    found = plans(wanted)
+    assert [batch.pct for batch in found[0].batches] == [5, 10, 15]
+    assert "repeated_percentage" in {w.code for w in series.warnings(wanted, found[0])}
+
+
+@pytest.mark.parametrize(
+    ("change", "field"),
+    [
+        ({"pcts": ()}, "pcts"),
+        ({"pcts": tuple(range(1, 10))}, "pcts"),
+        ({"pcts": (-1.0,)}, "pcts"),
+        ({"tiles_g": 0}, "tile_dry_g"),
+        ({"loss_pct": 100}, "loss_pct"),
+        ({"smallest_batch_g": -1}, "smallest_batch_g"),
+        ({"powder_g": -1}, "powder_g"),
+        ({"scale_step_g": 0}, "scale_step_g"),
+    ],
+)
+def test_what_cannot_be_is_named(change, field):
+    with pytest.raises(ClayError) as raised:
+        plans(Wanted(**{"pcts": (5.0,), "tiles_g": 25.0, **change}))
+    assert raised.value.field == field
+
+
+def test_steps_say_one_thing_each():
+    plan = plans(Wanted((10, 15), 25, loss_pct=0))[1]
+    lines = series.steps(plan, 0.1, 1)
+    assert lines[1] == "Make 1 tile of it, 25.0 g, and label at once."
+    assert lines[2].startswith("Take 23.9 g of the 10 % and add 1.1 g colourant: 25.0 g at 15 %")

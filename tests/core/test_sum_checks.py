@@ -1,0 +1,130 @@
+"""Checking sums. The mistakes and their figures are common practice; see the trade's own sums."""
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from claycore import moisture, slip, units
+from claycore.clay_in_hand import dry_clay
+from claycore.composition import ON_DRY_CLAY, SHARE_OF_TOTAL
+from claycore.errors import ClayError
+from claycore.sum_checks import ChangeSum, DoseSum, check_change, check_dose
+
+HUNDRED = DoseSum(dry_clay(100), 10, ON_DRY_CLAY, 100, "g")
+OF_TOTAL = DoseSum(dry_clay(100), 10, SHARE_OF_TOTAL, 100, "g")
+WET = DoseSum(moisture.plastic_clay(3000, 22), 8, ON_DRY_CLAY, 3000, "g")
+POURED = DoseSum(slip.slip_by_mass(300, 70), 2, ON_DRY_CLAY, 300, "g")
+POUNDS = DoseSum(dry_clay(units.grams(2, "lb")), 8, ON_DRY_CLAY, 2, "lb")
+OUNCES = DoseSum(dry_clay(units.grams(12, "oz")), 10, ON_DRY_CLAY, 12, "oz")
+_PINT_ML = units.millilitres(16, "floz_us")
+FLUID = DoseSum(slip.slip_by_volume(_PINT_ML, 1.75), 5, ON_DRY_CLAY, 16, "floz_us", _PINT_ML)
+
+
+@pytest.mark.parametrize(
+    ("asked", "answer", "code"),
+    [
+        (OF_TOTAL, 10, "on_clay_called_share_of_total"),
+        (HUNDRED, 9.09, "share_of_total_taken"),
+        (HUNDRED, 11.11, "taken_as_share_of_total"),
+        (HUNDRED, 9.52, "symmetric_difference"),
+        (WET, 240, "of_wet_clay"),
+        (POURED, 6, "of_wet_slip"),
+        (WET, 146.0, "drying_makes_stronger"),
+        (WET, 196.7, "water_on_dry_basis"),
+        (POUNDS, 160, "pounds_as_kilograms"),
+        (OUNCES, 1.2, "ounces_as_grams"),
+        (
+            DoseSum(dry_clay(2000), 8, ON_DRY_CLAY, 2, "kg"),
+            72.57,
+            "kilograms_as_pounds",
+        ),
+        (DoseSum(dry_clay(12), 10, ON_DRY_CLAY, 12, "g"), 34.0, "grams_as_ounces"),
+        (FLUID, 15.8, "fluid_ounces_as_ounces"),
+        (HUNDRED, 1, "decimal_point"),
+    ],
+)
+def test_a_known_mistake_is_named(asked, answer, code):
+    checked = check_dose(asked, answer)
+    assert not checked.correct
+    assert code in [mistake.code for mistake in checked.mistakes]
+    named = next(mistake for mistake in checked.mistakes if mistake.code == code)
+    assert named.gives_g == pytest.approx(answer, rel=0.005)
+    assert len(named.message) > 40
+
+
+@pytest.mark.parametrize(
+    ("mass", "now", "target", "answer", "code"),
+    [
+        (18, 10, 5, 32.58, "difference_subtracted"),
+        (18, 10, 5, 32.4, "on_clay_figure_subtracted"),
+        (18, 10, 5, 36, "whole_mix_taken_as_clay"),
+        (38.25, 10, 15, 43.47, "colourant_forgotten"),
+        (38.25, 10, 15, 43.99, "colourant_forgotten"),
+        (38.25, 10, 15, 40.16, "difference_of_the_mix"),
+    ],
+)
+def test_a_known_mistake_in_a_change_is_named(mass, now, target, answer, code):
+    checked = check_change(ChangeSum(dry_clay(mass), now, target), answer)
+    assert code in [mistake.code for mistake in checked.mistakes]
+
+
+def test_what_eighteen_grams_doubled_really_makes():
+    """32.58 g instead of 34.364 g: near 5.3 %, not 5 %. Common practice."""
+    checked = check_change(ChangeSum(dry_clay(18), 10, 5), 32.58)
+    assert not checked.correct
+    assert checked.expected_g == pytest.approx(34.364, abs=6e-4)
+    assert checked.actual_pct == pytest.approx(5.29, abs=0.01)
+
+
+def test_wet_percentage_is_another_colour():
+    """At 22 % water, 8 % of the wet weight is 10.26 % on dry clay. Common practice."""
+    checked = check_dose(WET, 240)
+    assert checked.actual_pct == pytest.approx(10.256, abs=1e-3)
+    assert "10.26 %" in checked.mistakes[0].message
+
+
+def test_a_change_done_on_the_wet_weight():
+    asked = ChangeSum(moisture.plastic_clay(100, 20), 10, 5)
+    checked = check_change(asked, ChangeSum(dry_clay(100), 10, 5).expected_g)
+    assert "of_wet_clay" in [mistake.code for mistake in checked.mistakes]
+
+
+def test_right_sums_rounded_by_hand_are_right():
+    assert check_dose(HUNDRED, 10).correct
+    assert check_dose(OF_TOTAL, 11.1).correct
+    assert check_change(ChangeSum(dry_clay(38.5), 15, 10), 55.2).correct
+    raised = check_change(ChangeSum(dry_clay(38.25), 10, 15), 39.99)
+    assert raised.correct
+    assert raised.actual_pct == pytest.approx(15, abs=0.01)
+
+
+def test_no_known_mistake_gives_this():
+    assert check_dose(HUNDRED, 7.3).mistakes == ()
+    assert check_change(ChangeSum(dry_clay(18), 10, 5), 50).mistakes == ()
+
+
+def test_less_than_there_was_makes_nothing():
+    assert check_change(ChangeSum(dry_clay(18), 10, 5), 12).actual_pct is None
+
+
+@given(st.floats(1, 1e4), st.floats(0.1, 80), st.floats(0.5, 2))
+def test_a_right_sum_has_no_mistake_and_a_named_one_is_not_right(mass, pct, factor):
+    asked = DoseSum(moisture.plastic_clay(mass, 20), pct, ON_DRY_CLAY, mass, "g")
+    checked = check_dose(asked, asked.expected_g * factor)
+    assert not (checked.correct and checked.mistakes)
+    assert checked.actual_pct == pytest.approx(pct * factor)
+    assert check_dose(asked, asked.expected_g).correct
+
+
+@pytest.mark.parametrize(
+    ("asked", "answer", "field"),
+    [
+        (HUNDRED, 0, "answer"),
+        (DoseSum(dry_clay(1), 0, ON_DRY_CLAY, 1, "g"), 1, "pct"),
+        (DoseSum(dry_clay(1), -1, ON_DRY_CLAY, 1, "g"), 1, "pct"),
+    ],
+)
+def test_what_cannot_be_is_named(asked, answer, field):
+    with pytest.raises(ClayError) as raised:
+        check_dose(asked, answer)
+    assert raised.value.field == field
