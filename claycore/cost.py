@@ -17,6 +17,9 @@ THICKNESS = Bound(0, 100, "A coat must be thicker than 0 mm, and at most 100 mm.
 COAT_MM = 0.75
 """A dipped coat is near 0.5–1 mm wet. Common practice, from memory."""
 
+COAT_GRAVITY = 1.6
+"""Slip for dipping is near this specific gravity. Common practice, from memory."""
+
 
 @dataclass(frozen=True)
 class Priced:

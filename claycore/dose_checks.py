@@ -8,27 +8,29 @@ from claycore.figures import plain
 from claycore.warning import Warning
 
 
-def _unusual(addition: DosedAddition) -> Warning | None:
-    kind = kind_of(addition.name)
-    if not is_unusual(kind, addition.pct_on_dry_clay):
+def unusual_percentage(name: str, pct_on_dry_clay: float) -> Warning | None:
+    """A percentage on dry clay that is not common for what the name says it is."""
+    kind = kind_of(name)
+    if not is_unusual(kind, pct_on_dry_clay):
         return None
     low, high = kind.usual_pct
     because = f": {kind.note}" if kind.note else ""
     return Warning(
         "unusual_percentage",
-        f"{plain(addition.pct_on_dry_clay)} % of {addition.name} is unusual: for {kind.title},"
+        f"{plain(pct_on_dry_clay)} % of {name} is unusual: for {kind.title},"
         f" {plain(low)}–{plain(high)} % on dry clay is common{because}.",
     )
 
 
-def _too_small(addition: DosedAddition, scale_step_g: float) -> Warning | None:
-    if addition.mass_g == 0 or weighing.is_honest(addition.mass_g, scale_step_g):
+def small_weighing(name: str, grams: float, scale_step_g: float) -> Warning | None:
+    """A mass of powder that the scale cannot weigh honestly."""
+    if grams == 0 or weighing.is_honest(grams, scale_step_g):
         return None
-    off_pct = weighing.half_step_pct(addition.mass_g, scale_step_g)
+    off_pct = weighing.half_step_pct(grams, scale_step_g)
     smallest = weighing.smallest_honest_g(scale_step_g)
     return Warning(
         "weighing_too_small",
-        f"{plain(addition.mass_g, 3)} g of {addition.name} on a {plain(scale_step_g, 3)} g scale"
+        f"{plain(grams, 3)} g of {name} on a {plain(scale_step_g, 3)} g scale"
         f" is ± {plain(off_pct, 0 if off_pct >= 1 else 1)} %. Mix more clay at once, use a finer"
         f" scale, or weigh at least {plain(smallest, 3)} g and divide it.",
     )
@@ -72,7 +74,11 @@ def dose_warnings(dose: Dose, scale_step_g: float) -> list[Warning]:
     water = _unusual_water(dose.clay)
     found = [water] if water else []
     for addition in dose.additions:
-        found += [w for w in (_unusual(addition), _too_small(addition, scale_step_g)) if w]
+        looked_at = (
+            unusual_percentage(addition.name, addition.pct_on_dry_clay),
+            small_weighing(addition.name, addition.mass_g, scale_step_g),
+        )
+        found += [warning for warning in looked_at if warning]
         found += _named_material(addition)
     strongest = max(dose.additions, key=lambda addition: addition.mass_g)
     if dose.clay.state != DRY and strongest.mass_g > 0:

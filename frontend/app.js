@@ -27,7 +27,8 @@ document.addEventListener("submit", (event) => {
 });
 
 // After a swap the cursor belongs where the work goes on.
-document.addEventListener("htmx:afterSettle", () => {
+document.addEventListener("htmx:afterSettle", (event) => {
+  if (event.target.id !== "weigh") return;
   document.querySelector("#weigh #id_grams")?.focus({ preventScroll: true });
 });
 
@@ -53,10 +54,12 @@ document.addEventListener("alpine:init", () => {
     },
   }));
 
-  Alpine.data("dose", () => ({
-    addRow() {
-      this.$refs.rows.append(this.$refs.blank.content.cloneNode(true));
-      this.$refs.rows.lastElementChild.querySelector("input").focus();
+  Alpine.data("sum", () => ({
+    addRow(event) {
+      const set = event.target.closest("fieldset");
+      const rows = set.querySelector("[data-rows]");
+      rows.append(set.querySelector("template").content.cloneNode(true));
+      rows.lastElementChild.querySelector("input").focus();
     },
     // A clay chosen from the shelf brings its state and water along.
     chosen(event) {
@@ -65,8 +68,10 @@ document.addEventListener("alpine:init", () => {
       const option = options.find((candidate) => candidate.value === event.target.value);
       if (!option) return;
       const form = event.target.form;
-      form.elements.state.value = option.dataset.state;
-      if (option.dataset.state === "plastic") form.elements.water_pct.value = option.dataset.water;
+      if (form.elements.state) form.elements.state.value = option.dataset.state;
+      if (option.dataset.state === "plastic" && form.elements.water_pct) {
+        form.elements.water_pct.value = option.dataset.water;
+      }
     },
   }));
 

@@ -65,17 +65,18 @@ class CalculatorForm(forms.Form):
 
     use_required_attribute = False
 
-    def answer(self) -> dict[str, Any]:
+    def reckoned(self) -> dict[str, Any]:
         """The contract's answer to valid input, and what the page shows under ``shown``."""
         raise NotImplementedError
 
     def query_pairs(self) -> list[tuple[str, str]]:
         """The fields that were filled in, as typed, in the form's order."""
         pairs = []
-        for name in self.fields:
-            value = self.data.get(name, "").strip()
-            if value:
-                pairs.append((name, value))
+        for name, field in self.fields.items():
+            typed = field.widget.value_from_datadict(self.data, {}, name)
+            for value in typed if isinstance(typed, list) else [typed or ""]:
+                if value.strip():
+                    pairs.append((name, value.strip()))
         return pairs
 
     def query_string(self) -> str:
@@ -87,7 +88,7 @@ class CalculatorForm(forms.Form):
 class CalculatorView(View):
     """GET only; the whole input is the query string; works signed out.
 
-    A subclass names its form and templates. The form's ``answer()`` calls the core, and gives the
+    A subclass names its form and templates. The form's ``reckoned()`` calls the core, and gives the
     contract's dictionary with whatever the page shows besides under ``shown``.
     """
 
@@ -99,7 +100,7 @@ class CalculatorView(View):
         form = self.form_class(request.GET)
         json = wants_json(request)
         asked = bool(request.GET) or json
-        answer = form.answer() if asked and form.is_valid() else None
+        answer = form.reckoned() if asked and form.is_valid() else None
         if json:
             response: HttpResponse = self._json(form, answer)
         elif request.htmx:  # type: ignore[attr-defined]

@@ -15,6 +15,7 @@ from claycore import cautions, cones
 from claycore.figures import plain, to_step, with_u95
 from claycore.labels import HOLE_MM, TILE_LONGER_THAN_MARK_MM
 from claycore.uncertainty import Estimate
+from umberpot.mixing import bar
 from umberpot.tiles.models import Tile
 from umberpot.tiles.progress import Standing
 
@@ -27,6 +28,20 @@ PLACES = [
     ("Tiles", "tiles", "Make, record"),
     ("Kiln", "kiln", "Firings"),
     ("Read", "trials-read", "Results"),
+]
+
+SUMS = [
+    ("dose", "Dose", "So much clay: how much colourant?"),
+    ("adjust", "Change", "Make a mix stronger or paler"),
+    ("series", "Series", "Several strengths from little powder"),
+    ("grid", "Grid", "One or two additions, cell by cell"),
+    ("check-sum", "Check", "Is my sum right?"),
+    ("bucket", "Slip", "Weigh, thin or thicken a bucket"),
+    ("water", "Water", "Find the water in a clay"),
+    ("join", "Join", "Two leftovers into one"),
+    ("kilos", "Kilos", "So much finished clay of a colour"),
+    ("layers", "Layers", "Stretch colour with plain clay"),
+    ("dark", "Dark", "Dark clay, stain or slip: the cost"),
 ]
 
 WEAVES = 4
@@ -45,6 +60,18 @@ def places(context: dict[str, Any]) -> dict[str, Any]:
             {"word": word, "url": reverse(name), "here": word == here, "says": says}
             for word, name, says in PLACES
         ]
+    }
+
+
+@register.inclusion_tag("components/sums.html")
+def sums(here: str = "") -> dict[str, Any]:
+    """The sums of Mix; ``here`` is the URL name of the one on this page, '' where all are shown."""
+    return {
+        "sums": [
+            {"word": word, "says": says, "url": reverse(name), "here": name == here}
+            for name, word, says in SUMS
+        ],
+        "large": not here,
     }
 
 
@@ -82,7 +109,8 @@ def bare_input(bound: BoundField, label: str = "", **attrs: str) -> SafeString:
 @register.inclusion_tag("components/choices.html")
 def choices(bound: BoundField, legend: str = "") -> dict[str, Any]:
     """A few choices side by side as touching slabs (radio buttons)."""
-    return {"bound": bound, "legend": legend or bound.label, "chosen": str(bound.value() or "")}
+    chosen = bound.value() or bound.field.initial or ""
+    return {"bound": bound, "legend": legend or bound.label, "chosen": str(chosen)}
 
 
 @dataclass(frozen=True)
@@ -110,6 +138,8 @@ def look_of(stands: Standing, width: int = 60) -> TileLook:
     if stands.firing:
         says = f"Tile {code}, fired, colour not noted"
         return TileLook(code, "tile-bare-fired", "", False, says, width, font_size)
+    if stands.tile.shaped_at is None:
+        return TileLook(code, "tile-planned", "", False, f"Tile {code}, to make", width, font_size)
     if stands.readings:
         return TileLook(code, "tile-dry", "", False, f"Tile {code}, bone dry", width, font_size)
     return TileLook(code, "tile-wet", "", False, f"Tile {code}, drying", width, font_size)
@@ -149,19 +179,39 @@ def label_tile(tile: Tile) -> dict[str, Any]:
 @register.inclusion_tag("components/mix_bar.html")
 def mix_bar(segments: list[Any]) -> dict[str, Any]:
     """A mix as a bar whose lengths are its dry masses (``Segment`` rows, clay first)."""
+    return _bar(segments, 100)
+
+
+@register.inclusion_tag("components/mix_bar.html")
+def share_bar(segments: list[Any], full_g: float) -> dict[str, Any]:
+    """A mix bar drawn to the same measure as its neighbours: ``full_g`` is the whole width."""
+    return _bar(segments, 100 * sum(segment.grams for segment in segments) / full_g)
+
+
+@register.inclusion_tag("components/mix_bar.html")
+def sized_bar(segments: list[Any], width: str) -> dict[str, Any]:
+    """A mix bar that fills ``width`` percent of its place."""
+    return _bar(segments, float(width))
+
+
+def _bar(segments: list[Any], full_width: float) -> dict[str, Any]:
     x = 0.0
     rows = []
-    for index, segment in enumerate(segments):
+    colourants = 0
+    for segment in segments:
+        weave = ""
+        if segment.kind == bar.COLOURANT:
+            weave = f"weave-{colourants % WEAVES}"
+            colourants += 1
         rows.append(
             {
-                "segment": segment,
                 "x": f"{x:.3f}",
-                "width": f"{segment.share_pct:.3f}",
-                "css": "clay" if segment.is_clay else "colourant",
-                "weave": "" if segment.is_clay else f"weave-{(index - 1) % WEAVES}",
+                "width": f"{segment.share_pct * full_width / 100:.3f}",
+                "css": segment.kind,
+                "weave": weave,
             }
         )
-        x += segment.share_pct
+        x += segment.share_pct * full_width / 100
     says = ", ".join(f"{s.name} {plain(s.share_pct, 1)} %" for s in segments)
     return {"rows": rows, "says": f"Dry masses: {says}"}
 
@@ -198,15 +248,15 @@ def caution(code: str) -> dict[str, Any]:
 
 
 @register.inclusion_tag("components/verdict.html")
-def verdict(outcome: str, reason: str, would_decide: str = "") -> dict[str, Any]:
-    """An outcome as a shape and words, with its reason."""
-    return {"outcome": outcome, "reason": reason, "would_decide": would_decide}
+def verdict(outcome: str, reason: str, would_decide: str = "", title: str = "") -> dict[str, Any]:
+    """An outcome as a shape and words, with its reason; ``title`` replaces the usual words."""
+    return {"outcome": outcome, "reason": reason, "would_decide": would_decide, "title": title}
 
 
 @register.inclusion_tag("components/figure.html")
-def figure(text: str, unit: str = "", size: str = "") -> dict[str, Any]:
+def figure(text: str | int, unit: str = "", size: str = "") -> dict[str, Any]:
     """A large figure, its uncertainty smaller behind it: '3.1 ± 0.4' and its unit."""
-    value, _, plus_minus = text.partition(" ± ")
+    value, _, plus_minus = str(text).partition(" ± ")
     return {"value": value, "plus_minus": plus_minus, "unit": unit, "size": size}
 
 
@@ -240,3 +290,9 @@ def kilos(grams: float) -> str:
     if abs(grams) < 1000:
         return f"{plain(grams, 1)} g"
     return f"{plain(grams / 1000, 2)} kg"
+
+
+@register.filter
+def money(amount: float) -> str:
+    """An amount of money with its cents."""
+    return f"{amount:.2f}"

@@ -5,11 +5,14 @@ from django.urls import path, reverse_lazy
 
 from umberpot.bench import views as bench
 from umberpot.kiln import views as kiln
+from umberpot.mixing import calculator_views as sums
+from umberpot.mixing import leftover_views as leftover
 from umberpot.mixing import views as mixing
 from umberpot.mixing import weigh_views as weighing
 from umberpot.reading import views as reading
 from umberpot.shelf import views as shelf
 from umberpot.studio import views as studio
+from umberpot.tiles import plan_views as plans
 from umberpot.tiles import views as tiles
 
 urlpatterns = [
@@ -31,15 +34,41 @@ urlpatterns = [
     path("shelf/<int:pk>/", shelf.edit, name="material"),
     path("shelf/<int:pk>/retire/", shelf.retire, name="material-retire"),
     path("shelf/<int:pk>/restore/", shelf.restore, name="material-restore"),
+    path("shelf/containers/", shelf.add_container, name="container-add"),
+    path("shelf/containers/<int:pk>/remove/", shelf.remove_container, name="container-remove"),
     path("mix/", mixing.mixes, name="mixes"),
-    path("mix/dose/", mixing.DoseView.as_view(), name="dose"),
+    path("mix/dose/", sums.DoseView.as_view(), name="dose"),
+    path("mix/adjust/", sums.AdjustView.as_view(), name="adjust"),
+    path("mix/series/", sums.SeriesView.as_view(), name="series"),
+    path("mix/grid/", sums.GridView.as_view(), name="grid"),
+    path("mix/check-sum/", sums.CheckSumView.as_view(), name="check-sum"),
+    path("mix/slip/", sums.BucketView.as_view(), name="bucket"),
+    path("mix/water/", sums.WaterView.as_view(), name="water"),
+    path("mix/join/", sums.JoinView.as_view(), name="join"),
+    path("mix/kilos/", sums.KilosView.as_view(), name="kilos"),
+    path("mix/layers/", sums.LayersView.as_view(), name="layers"),
+    path("mix/dark/", sums.DarkView.as_view(), name="dark"),
     path("mix/make/", mixing.make, name="mix-make"),
+    path("mix/kilos/make/", mixing.make_kilos, name="kilos-make"),
     path("mix/<int:pk>/", weighing.mix, name="mix"),
+    path("mix/<int:pk>/again/", mixing.again_the_same, name="mix-again"),
+    path("mix/<int:pk>/left/", leftover.keep, name="mix-left"),
+    path("mix/leftovers/<int:pk>/", leftover.leftover, name="leftover"),
+    path("mix/leftovers/<int:pk>/change/", leftover.change, name="leftover-change"),
+    path("mix/leftovers/<int:pk>/join/", leftover.join, name="leftover-join"),
+    path("mix/leftovers/<int:pk>/pool/", leftover.pool, name="leftover-pool"),
+    path("mix/water/keep/", mixing.keep_water, name="water-keep"),
     path("mix/<int:pk>/weigh/", weighing.weigh, name="mix-weigh"),
+    path("mix/<int:pk>/glance/", weighing.glance, name="mix-glance"),
     path("mix/<int:pk>/set-aside/", mixing.set_aside, name="mix-set-aside"),
     path("mix/<int:pk>/pan/", weighing.pan, name="mix-pan"),
     path("mix/weighings/<int:pk>/correct/", weighing.correct, name="weighing-correct"),
+    path("mix/series/start/", plans.start_series, name="series-start"),
+    path("mix/grid/start/", plans.start_grid, name="grid-start"),
+    path("mix/grid/there/", plans.cells_there, name="grid-there"),
+    path("mix/plans/<int:pk>/", plans.plan, name="plan"),
     path("tiles/", tiles.tiles, name="tiles"),
+    path("tiles/shape/<int:mix_pk>/", plans.shape, name="tiles-shape"),
     path("tiles/make/<int:mix_pk>/", tiles.make, name="tiles-make"),
     path("tiles/trials/<int:pk>/", tiles.trial, name="trial"),
     path("tiles/<int:pk>/", tiles.record, name="record"),

@@ -10,7 +10,7 @@ from django.test import Client
 from standins.scale.pan import Pan
 from standins.scale.server import ScaleServer
 from umberpot.mixing import services as mixing
-from umberpot.mixing.forms import DoseForm
+from umberpot.mixing.forms.dose import DoseForm
 from umberpot.shelf import services as shelf
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Membership, Studio
@@ -80,7 +80,14 @@ def make_mix(studio, user, clay, blue):
     def make(query=DRY_SUM):
         form = DoseForm(QueryDict(query))
         assert form.is_valid(), form.errors
-        return mixing.make_mix(studio, form, uuid.uuid4(), user)
+        return mixing.make_mix(
+            studio,
+            form.cleaned_data["dose"],
+            form.cleaned_data["clay"],
+            form.query_string(),
+            uuid.uuid4(),
+            user,
+        )
 
     return make
 

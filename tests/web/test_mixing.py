@@ -13,6 +13,7 @@ from umberpot.shelf.services import grams_on_hand
 
 
 def post_weigh(client, mix, **data):
+    mix.refresh_from_db()
     part = mixing.next_part(mixing.parts_of(mix))
     return client.post(f"/mix/{mix.pk}/weigh/", {"part": part.pk, "action": "enter", **data})
 

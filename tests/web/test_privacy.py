@@ -8,9 +8,17 @@ from django.test import Client
 from django.urls import get_resolver
 
 from umberpot.kiln.models import Firing
+from umberpot.mixing.leftovers import keep_leftover
+from umberpot.mixing.models import Plan
+from umberpot.shelf.models import Container
 from umberpot.tiles.models import Tile
 
-OPEN_TO_ALL = {"sign-in", "dose", "shrinkage", "absorption"}
+OPEN_TO_ALL = {
+    "sign-in",
+    *("dose", "adjust", "series", "grid", "check-sum", "bucket", "water", "join", "kilos"),
+    *("layers", "dark"),
+    *("shrinkage", "absorption"),
+}
 """Names of pages that hold nothing of a studio."""
 
 GONE = {"first-run", "style-guide"}
@@ -26,10 +34,27 @@ def world(make_mix, weigh, signed_in, user, studio):
         f"/tiles/make/{finished.pk}/",
         {"count": 1, "mark": "100", "cone": "6", "glazed": "no", "trial_name": "Secret"},
     )
-    tile = Tile.objects.of(studio).get()
+    tile = Tile.objects.of(studio).first()
     Firing.objects.create(studio=studio, cone="6", fired_on="2026-11-01", made_by=user)
     clay = mix.parts.first().material
+    left = keep_leftover(finished, 12, "dry", None, user)
+    bowl = Container.objects.create(studio=studio, name="Secret bowl", tare_g=200)
+    signed_in.post(
+        "/mix/series/start/?pcts=5,10&tile_dry_g=25&colourant=Quay%20Blue&strategy=start_low",
+        {"trial_name": "Secret plan", "mark": "100", "cone": "6", "glazed": "no"},
+    )
+    plan = Plan.objects.of(studio).get()
     return {
+        "plan": plan.pk,
+        "tiles-shape": mix.pk,
+        "container-remove": bowl.pk,
+        "leftover": left.pk,
+        "leftover-change": left.pk,
+        "leftover-join": left.pk,
+        "leftover-pool": left.pk,
+        "mix-again": mix.pk,
+        "mix-left": mix.pk,
+        "mix-glance": mix.pk,
         "material": clay.pk,
         "material-retire": clay.pk,
         "material-restore": clay.pk,

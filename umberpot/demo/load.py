@@ -11,7 +11,8 @@ from django.utils import timezone
 from umberpot.demo import story
 from umberpot.kiln.models import Firing
 from umberpot.mixing import services as mixing
-from umberpot.mixing.forms import DoseForm
+from umberpot.mixing.composition import parts_of
+from umberpot.mixing.forms.dose import DoseForm
 from umberpot.mixing.models import Mix, Weighing
 from umberpot.shelf import services as shelf
 from umberpot.shelf.models import Material, StockMovement
@@ -51,8 +52,15 @@ class DemoLoader:
         form = DoseForm(QueryDict(row.sum))
         if not form.is_valid():
             raise ValueError(f"{row.sum}: {form.errors.as_text()}")
-        mix = mixing.make_mix(self.studio, form, uuid.uuid4(), self.user)
-        for part, grams in zip(mixing.parts_of(mix), row.weighed or (), strict=False):
+        mix = mixing.make_mix(
+            self.studio,
+            form.cleaned_data["dose"],
+            form.cleaned_data["clay"],
+            form.query_string(),
+            uuid.uuid4(),
+            self.user,
+        )
+        for part, grams in zip(parts_of(mix), row.weighed or (), strict=False):
             mixing.take_weighing(
                 part,
                 grams,

@@ -2,17 +2,25 @@
 
 from dataclasses import dataclass
 
-from umberpot.mixing.models import Mix, MixPart, dry_clay_of
+from claycore.batch import Batch
+from umberpot.mixing.models import Mix
+
+CLAY = "clay"
+TAKEN = "taken"
+COLOURANT = "colourant"
 
 
 @dataclass(frozen=True)
 class Segment:
-    """One length of a mix bar: a name, its grams, and its percent of the bar."""
+    """One length of a mix bar: a name, its grams, its percent of the bar, and what it is.
+
+    ``kind`` is CLAY, TAKEN (coloured clay of an earlier mix) or COLOURANT.
+    """
 
     name: str
     grams: float
     share_pct: float
-    is_clay: bool
+    kind: str
 
 
 def segments_of(
@@ -20,17 +28,15 @@ def segments_of(
 ) -> list[Segment]:
     """The mix bar's lengths: dry masses, the clay first."""
     total = clay_g + sum(grams for _, grams in colourants)
-    rows = [Segment(clay_name, clay_g, 100 * clay_g / total, True)]
-    return rows + [Segment(name, g, 100 * g / total, False) for name, g in colourants if g > 0]
+    rows = [Segment(clay_name, clay_g, 100 * clay_g / total, CLAY)]
+    return rows + [Segment(name, g, 100 * g / total, COLOURANT) for name, g in colourants if g > 0]
 
 
-def bar_of(parts: list[MixPart], mix: Mix) -> list[Segment]:
+def segments_of_batch(clay_name: str, batch: Batch) -> list[Segment]:
+    """The mix bar of a batch that was only reckoned."""
+    return segments_of(clay_name, batch.clay_g, list(batch.colourants_g.items()))
+
+
+def bar_of(mix: Mix) -> list[Segment]:
     """The mix bar of a kept mix: what was weighed, or is wanted while it is not."""
-    for part in parts:
-        part.mix = mix
-    colourants = [p for p in parts if p.role == MixPart.COLOURANT]
-    return segments_of(
-        parts[0].name,
-        dry_clay_of(parts),
-        [(p.name, p.weighed_g or p.target_g) for p in colourants],
-    )
+    return segments_of_batch(mix.clay_name, mix.batch)

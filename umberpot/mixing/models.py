@@ -3,18 +3,50 @@
 from django.db import models
 from django.db.models import F, Q
 
-from claycore import weighing
+from claycore import series, weighing
+from claycore.batch import Batch
 from claycore.clay_in_hand import DRY, PLASTIC, SLIP
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Correctable, Owned, SetAside
 
 
+class Plan(SetAside):
+    """A series or a grid that someone decided to make: its mixes hang on it, in order.
+
+    ``sum_query`` is the whole input it was reckoned from; ``have`` the codes of tiles that filled
+    cells of a grid already, by the cell as ``x,y``.
+    """
+
+    SERIES = "series"
+    GRID = "grid"
+
+    kind = models.CharField(max_length=6, choices=[(SERIES, "series"), (GRID, "grid")])
+    name = models.CharField(max_length=80)
+    strategy = models.CharField(max_length=12, blank=True, choices=list(series.STRATEGIES.items()))
+    sum_query = models.TextField()
+    have = models.JSONField(default=dict)
+    request_key = models.UUIDField()
+
+    class Meta:
+        ordering = [F("made_at").desc()]
+        constraints = [
+            models.UniqueConstraint(
+                fields=["studio", "request_key"], name="plan_made_once_per_request"
+            )
+        ]
+
+    def __str__(self) -> str:
+        return self.name
+
+
 class Mix(SetAside):
-    """A dose that someone decided to make.
+    """A mix that someone decided to make: of clay, or of a mix there was before.
 
     ``clay_g`` is the clay as weighed (wet, if it is wet), ``dry_clay_g`` the dry clay in it; both
-    as planned. ``scale_factor`` is 1 until an overshoot is rescued by scaling the rest up; every
-    part's target is its planned grams times the factor.
+    as planned, an earlier mix's clay included. ``scale_factor`` is 1 until an overshoot is rescued
+    by scaling the rest up. ``made_of`` is what is in it: as weighed, or as wanted while it is not;
+    kept by :mod:`umberpot.mixing.composition`. ``wanted_pcts`` are percent on dry clay by name.
+    ``poured_g`` is what leaves the pot of a grid before the next mix is made of the rest.
     """
 
     name = models.CharField(max_length=120)
@@ -27,6 +59,18 @@ class Mix(SetAside):
     sum_query = models.TextField()
     request_key = models.UUIDField()
     finished_at = models.DateTimeField(null=True)
+    clay_name = models.CharField(max_length=200, default="clay")
+    clay = models.ForeignKey(Material, on_delete=models.PROTECT, null=True, related_name="+")
+    made_of = models.JSONField(default=dict)
+    wanted_pcts = models.JSONField(default=dict)
+    reckoned_anew_at = models.DateTimeField(null=True)
+    plan = models.ForeignKey(Plan, on_delete=models.PROTECT, null=True, related_name="mixes")
+    plan_position = models.PositiveSmallIntegerField(null=True)
+    pot = models.PositiveSmallIntegerField(null=True)
+    poured_g = models.FloatField(null=True)
+    leftover = models.OneToOneField(
+        Material, on_delete=models.PROTECT, null=True, related_name="mix"
+    )
 
     class Meta:
         ordering = [F("made_at").desc()]
@@ -39,35 +83,63 @@ class Mix(SetAside):
                 & Q(dry_clay_g__lte=F("clay_g")),
                 name="mix_masses_positive",
             ),
+            models.UniqueConstraint(
+                fields=["plan", "plan_position"], name="mix_once_in_a_place_of_its_plan"
+            ),
+            models.CheckConstraint(
+                condition=Q(plan=None, plan_position=None)
+                | Q(plan__isnull=False, plan_position__isnull=False),
+                name="mix_in_a_plan_has_its_place",
+            ),
         ]
 
     def __str__(self) -> str:
         return self.name
 
     @property
-    def dry_fraction(self) -> float:
-        """Dry grams in each gram of the clay as weighed."""
-        return self.dry_clay_g / self.clay_g
+    def batch(self) -> Batch:
+        """What is in it."""
+        return Batch(self.made_of["clay_g"], self.made_of["colourants_g"], self.made_of["water_g"])
 
 
 class MixPart(Owned):
-    """One thing that is weighed into a mix, in the order it is weighed."""
+    """One thing that is weighed into a mix, in the order it is weighed.
+
+    ``dry_share`` is the dry grams in each gram as weighed. A part with the role MIX is coloured
+    clay: of the mix ``source``, or of ``contains`` (percent on dry clay by name) where it was
+    never kept as a mix. REST is what stayed in the pot of ``source``. ``reckoned_g`` replaces the
+    plan where an earlier mix turned out otherwise.
+    """
 
     CLAY = "clay"
     COLOURANT = "colourant"
     WATER = "water"
+    MIX = "mix"
+    REST = "rest"
+    COLOURED = (MIX, REST)
 
     mix = models.ForeignKey(Mix, on_delete=models.PROTECT, related_name="parts")
     position = models.PositiveSmallIntegerField()
     role = models.CharField(
-        max_length=9, choices=[(CLAY, "clay"), (COLOURANT, "colourant"), (WATER, "water")]
+        max_length=9,
+        choices=[
+            (CLAY, "clay"),
+            (COLOURANT, "colourant"),
+            (WATER, "water"),
+            (MIX, "coloured clay"),
+            (REST, "rest in the pot"),
+        ],
     )
     material = models.ForeignKey(
         Material, on_delete=models.PROTECT, null=True, related_name="mix_parts"
     )
+    source = models.ForeignKey(Mix, on_delete=models.PROTECT, null=True, related_name="went_into")
+    contains = models.JSONField(default=dict)
     name = models.CharField(max_length=200)
     planned_pct = models.FloatField(null=True)
     planned_g = models.FloatField()
+    reckoned_g = models.FloatField(null=True)
+    dry_share = models.FloatField(default=1.0)
     settled_at = models.DateTimeField(null=True)
 
     class Meta:
@@ -75,15 +147,31 @@ class MixPart(Owned):
         constraints = [
             models.UniqueConstraint(fields=["mix", "position"], name="mix_part_position_once"),
             models.CheckConstraint(condition=Q(planned_g__gt=0), name="mix_part_planned_positive"),
+            models.CheckConstraint(
+                condition=Q(reckoned_g=None) | Q(reckoned_g__gte=0),
+                name="mix_part_reckoned_not_negative",
+            ),
+            models.CheckConstraint(
+                condition=Q(dry_share__gt=0, dry_share__lte=1), name="mix_part_dry_share_0_to_1"
+            ),
+            models.CheckConstraint(
+                condition=Q(source=None) | Q(role__in=["mix", "rest"]),
+                name="mix_part_of_a_mix_only_where_coloured",
+            ),
         ]
 
     def __str__(self) -> str:
         return f"{self.name} in {self.mix_id}"
 
     @property
+    def wanted_g(self) -> float:
+        """The grams of the plan, reckoned anew where an earlier mix turned out otherwise."""
+        return self.planned_g if self.reckoned_g is None else self.reckoned_g
+
+    @property
     def target_g(self) -> float:
         """The grams wanted now, overshoots of others included."""
-        return self.planned_g * self.mix.scale_factor
+        return self.wanted_g * self.mix.scale_factor
 
     @property
     def current_weighings(self) -> list["Weighing"]:
@@ -96,6 +184,12 @@ class MixPart(Owned):
         return sum(w.grams for w in current) if current else None
 
     @property
+    def in_it_g(self) -> float:
+        """What is in the mix of it: as weighed, or as wanted while it is not."""
+        weighed_g = self.weighed_g
+        return self.target_g if weighed_g is None else weighed_g
+
+    @property
     def to_go_g(self) -> float:
         """What is still to be weighed."""
         return self.target_g - (self.weighed_g or 0)
@@ -105,9 +199,9 @@ class MixPart(Owned):
         if self.role == self.COLOURANT:
             dry_clay_g = self.mix.dry_clay_g * self.mix.scale_factor
             return weighing.colourant_tolerance(self.target_g, dry_clay_g, scale_step_g)
-        if self.role == self.CLAY:
-            return weighing.clay_tolerance(self.target_g, scale_step_g)
-        return weighing.water_tolerance(self.target_g, scale_step_g)
+        if self.role == self.WATER:
+            return weighing.water_tolerance(self.target_g, scale_step_g)
+        return weighing.clay_tolerance(self.target_g, scale_step_g)
 
 
 class Weighing(Correctable):
@@ -135,9 +229,3 @@ class Weighing(Correctable):
 
     def __str__(self) -> str:
         return f"{self.grams:g} g"
-
-
-def dry_clay_of(parts: list[MixPart]) -> float:
-    """Dry grams of clay in the mix: as weighed, or as wanted while it is not."""
-    clay = parts[0]
-    return (clay.weighed_g or clay.target_g) * clay.mix.dry_fraction

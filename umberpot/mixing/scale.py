@@ -60,6 +60,15 @@ def read() -> float:
     raise ScaleProblem("The scale is still moving. Let it settle and read it again.")
 
 
+def glance() -> tuple[float, bool]:
+    """What the display says this moment, and whether it stands still. Raises ScaleProblem."""
+    with _connection() as port:
+        mark, _, figure = _ask(port, "READ").partition(" ")
+    if mark not in ("=", "~"):
+        raise ScaleProblem("The scale does not answer as expected.")
+    return float(figure.removesuffix("g")), mark == "="
+
+
 def tare() -> None:
     """What lies on the pan counts as nothing. Raises ScaleProblem."""
     _tell("TARE")

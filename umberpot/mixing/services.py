@@ -1,100 +1,213 @@
 """Making a mix of a dose, and weighing it out."""
 
 import uuid
-from dataclasses import dataclass
+from collections.abc import Sequence
+from dataclasses import dataclass, field
 
 from django.contrib.auth.models import User
 from django.db import transaction
 from django.utils import timezone
 
 from claycore import bounds, weighing
-from claycore.composition import percent_on_dry_clay
 from claycore.dose import Dose
 from claycore.figures import plain
-from umberpot.mixing.forms import DoseForm
-from umberpot.mixing.models import Mix, MixPart, Weighing, dry_clay_of
+from umberpot.mixing.composition import batch_of, parts_of, refresh
+from umberpot.mixing.models import Mix, MixPart, Plan, Weighing
 from umberpot.shelf import services as shelf
 from umberpot.shelf.models import Material, StockMovement
 from umberpot.studio.models import Studio
+
+LONGEST_NAME = 120
+NOTHING_TO_WEIGH_G = 1e-6
 
 
 class StaleWeighing(Exception):
     """The step was settled or changed since the page that asked was shown."""
 
 
-def name_of(dose: Dose, clay_name: str) -> str:
+def name_of(pcts: dict[str, float], clay_name: str) -> str:
     """'10 % Quay Blue in White floor clay', as short as it can be said."""
-    parts = [f"{plain(a.pct_on_dry_clay, 2)} % {a.name}" for a in dose.additions if a.mass_g > 0]
+    parts = [f"{plain(pct, 2)} % {name}" for name, pct in pcts.items() if pct > 0]
     name = f"{' + '.join(parts) or 'Plain'} in {clay_name or 'clay'}"
-    return name if len(name) <= 120 else f"{name[:119]}…"
+    return name if len(name) <= LONGEST_NAME else f"{name[: LONGEST_NAME - 1]}…"
+
+
+@dataclass(frozen=True)
+class PartOrder:
+    """One thing to weigh into a new mix; see :class:`MixPart` for what each means."""
+
+    role: str
+    name: str
+    grams: float
+    pct: float | None = None
+    material: Material | None = None
+    source: Mix | None = None
+    contains: dict[str, float] = field(default_factory=dict)
+    dry_share: float = 1.0
+    settled: bool = False
+
+
+@dataclass(frozen=True)
+class MixOrder:
+    """A mix to be made. ``wanted_pcts`` are percent on dry clay by name.
+
+    ``clay_g`` and ``dry_clay_g`` are all the clay in it, as weighed and dry.
+    """
+
+    state: str
+    clay_g: float
+    dry_clay_g: float
+    wanted_pcts: dict[str, float]
+    clay_name: str
+    clay: Material | None
+    parts: tuple[PartOrder, ...]
+    sum_query: str = ""
+    plan: Plan | None = None
+    plan_position: int | None = None
+    pot: int | None = None
+    poured_g: float | None = None
 
 
 @transaction.atomic
-def make_mix(studio: Studio, form: DoseForm, request_key: uuid.UUID, by: User) -> Mix:
-    """Keeps a valid dose as a mix to weigh. The same ``request_key`` makes it only once.
-
-    Names that stand on the studio's shelf become those materials; others stay names.
-    """
+def create_mix(studio: Studio, order: MixOrder, request_key: uuid.UUID, by: User) -> Mix:
+    """A mix with its parts in order. The same ``request_key`` makes it only once."""
     made = Mix.objects.of(studio).filter(request_key=request_key).first()
     if made:
         return made
-    dose: Dose = form.cleaned_data["dose"]
-    clay_name = form.cleaned_data["clay"]
-    on_shelf = {m.name.lower(): m for m in Material.objects.of(studio).on_shelf()}
     mix = Mix.objects.create(
         studio=studio,
-        name=name_of(dose, clay_name),
-        state=dose.clay.state,
-        clay_g=dose.clay.mass_g,
-        dry_clay_g=dose.clay.dry_g,
-        sum_query=form.query_string(),
+        name=name_of(order.wanted_pcts, order.clay_name),
+        state=order.state,
+        clay_g=order.clay_g,
+        dry_clay_g=order.dry_clay_g,
+        sum_query=order.sum_query,
         request_key=request_key,
+        clay_name=order.clay_name or "clay",
+        clay=order.clay,
+        wanted_pcts=order.wanted_pcts,
+        plan=order.plan,
+        plan_position=order.plan_position,
+        pot=order.pot,
+        poured_g=order.poured_g,
         made_by=by,
     )
-    wanted: list[tuple[str, str, float | None, float]] = [
-        (MixPart.CLAY, clay_name or "clay", None, dose.clay.mass_g)
-    ]
-    wanted += [
-        (MixPart.COLOURANT, a.name, a.pct_on_dry_clay, a.mass_g)
-        for a in dose.additions
-        if a.mass_g > 0
-    ]
-    if dose.water_to_add_g > 0:
-        wanted.append((MixPart.WATER, "water", None, dose.water_to_add_g))
     MixPart.objects.bulk_create(
         MixPart(
             studio=studio,
             mix=mix,
             position=position,
-            role=role,
-            material=None if role == MixPart.WATER else _fitting(on_shelf.get(name.lower()), role),
-            name=name,
-            planned_pct=pct,
-            planned_g=grams,
+            role=part.role,
+            material=part.material,
+            source=part.source,
+            contains=part.contains,
+            name=part.name,
+            planned_pct=part.pct,
+            planned_g=part.grams,
+            dry_share=part.dry_share,
+            settled_at=timezone.now() if part.settled else None,
         )
-        for position, (role, name, pct, grams) in enumerate(wanted)
+        for position, part in enumerate(order.parts)
     )
+    refresh(mix)
     return mix
 
 
-def _fitting(material: Material | None, role: str) -> Material | None:
-    """The shelf's material of a name, unless it is a clay where a colourant is meant."""
-    if material is None or material.is_clay != (role == MixPart.CLAY):
-        return None
-    return material
+class Shelf:
+    """The studio's materials by name, for sums in which they are only named."""
+
+    def __init__(self, studio: Studio) -> None:
+        self._by_name = {m.name.lower(): m for m in Material.objects.of(studio).on_shelf()}
+
+    def clay(self, name: str) -> Material | None:
+        """The clay of this name, if there is one."""
+        material = self._by_name.get(name.lower())
+        return material if material and material.is_clay else None
+
+    def colourant(self, name: str) -> Material | None:
+        """The stain or oxide of this name, if there is one."""
+        material = self._by_name.get(name.lower())
+        return material if material and material.is_colourant else None
 
 
-def parts_of(mix: Mix) -> list[MixPart]:
-    """The mix's parts with their weighings, in order, sharing this ``mix``."""
-    parts = list(mix.parts.select_related("material").prefetch_related("weighings"))
+def make_mix(
+    studio: Studio, dose: Dose, clay_name: str, sum_query: str, request_key: uuid.UUID, by: User
+) -> Mix:
+    """Keeps a dose as a mix to weigh. The same ``request_key`` makes it only once.
+
+    Names that stand on the studio's shelf become those materials; others stay names.
+    """
+    on_shelf = Shelf(studio)
+    clay = on_shelf.clay(clay_name)
+    parts = [
+        PartOrder(
+            MixPart.CLAY,
+            clay_name or "clay",
+            dose.clay.mass_g,
+            material=clay,
+            dry_share=dose.clay.dry_fraction,
+        )
+    ]
+    parts += [
+        PartOrder(
+            MixPart.COLOURANT,
+            a.name,
+            a.mass_g,
+            pct=a.pct_on_dry_clay,
+            material=on_shelf.colourant(a.name),
+        )
+        for a in dose.additions
+        if a.mass_g > 0
+    ]
+    if dose.water_to_add_g > 0:
+        parts.append(PartOrder(MixPart.WATER, "water", dose.water_to_add_g))
+    wanted: dict[str, float] = {}
     for part in parts:
-        part.mix = mix
-    return parts
+        if part.pct is not None:
+            wanted[part.name] = wanted.get(part.name, 0.0) + part.pct
+    order = MixOrder(
+        dose.clay.state,
+        dose.clay.mass_g,
+        dose.clay.dry_g,
+        wanted,
+        clay_name,
+        clay,
+        tuple(parts),
+        sum_query,
+    )
+    return create_mix(studio, order, request_key, by)
 
 
-def next_part(parts: list[MixPart]) -> MixPart | None:
+def make_again(mix: Mix, request_key: uuid.UUID, by: User) -> Mix:
+    """The same mix once more, as it was planned. What was the rest of a pot is asked for anew."""
+    parts = tuple(
+        PartOrder(
+            MixPart.MIX if part.role == MixPart.REST else part.role,
+            part.name,
+            part.planned_g,
+            part.planned_pct,
+            part.material,
+            part.source,
+            part.contains,
+            part.dry_share,
+        )
+        for part in parts_of(mix)
+    )
+    order = MixOrder(
+        mix.state,
+        mix.clay_g,
+        mix.dry_clay_g,
+        mix.wanted_pcts,
+        mix.clay_name,
+        mix.clay,
+        parts,
+        mix.sum_query,
+    )
+    return create_mix(mix.studio, order, request_key, by)
+
+
+def next_part(parts: Sequence[MixPart]) -> MixPart | None:
     """The first part that still has something to weigh."""
-    return next((part for part in parts if part.settled_at is None), None)
+    return next((p for p in parts if p.settled_at is None and p.to_go_g > NOTHING_TO_WEIGH_G), None)
 
 
 @dataclass(frozen=True)
@@ -112,28 +225,33 @@ def judge(part: MixPart, grams: float, scale_step_g: float) -> str:
     return weighing.judge(total, part.target_g, part.tolerance(scale_step_g))
 
 
-def rescue(parts: list[MixPart], part: MixPart, grams: float, scale_step_g: float) -> Rescue:
+def rescue(parts: Sequence[MixPart], part: MixPart, grams: float, scale_step_g: float) -> Rescue:
     """The ways out when ``grams`` for ``part`` is off its target."""
     total = (part.weighed_g or 0) + grams
+    judged = judge(part, grams, scale_step_g)
     accept_pct = None
     if part.role == MixPart.COLOURANT:
-        accept_pct = percent_on_dry_clay(total, dry_clay_of(parts))
+        batch = batch_of(parts)
+        has_g = batch.colourants_g[part.name] - part.in_it_g + total
+        accept_pct = 100 * has_g / batch.clay_g
+    if part.role == MixPart.WATER or any(p.role in MixPart.COLOURED for p in parts):
+        return Rescue(judged, accept_pct, None)
     stand = [
         weighing.Weighed(p.planned_g, total if p == part else p.weighed_g)
         for p in parts
         if p.role != MixPart.WATER
     ]
-    factor = None
-    if part.role != MixPart.WATER:
-        factor = weighing.scale_to_match(stand, parts.index(part))
-    return Rescue(judge(part, grams, scale_step_g), accept_pct, factor)
+    return Rescue(judged, accept_pct, weighing.scale_to_match(stand, parts.index(part)))
 
 
-def true_percentages(parts: list[MixPart]) -> dict[int, float]:
-    """Each weighed colourant's true percentage on dry clay, by the part's key."""
-    colourants = [p for p in parts if p.role == MixPart.COLOURANT and p.weighed_g]
-    pcts = weighing.true_percentages(dry_clay_of(parts), [p.weighed_g or 0 for p in colourants])
-    return {part.pk: pct for part, pct in zip(colourants, pcts, strict=True)}
+def true_percentages(parts: Sequence[MixPart]) -> dict[int, float]:
+    """What is really in the mix of each weighed colourant, on dry clay, by the part's key."""
+    batch = batch_of(parts)
+    return {
+        part.pk: batch.pct(part.name)
+        for part in parts
+        if part.role == MixPart.COLOURANT and part.weighed_g
+    }
 
 
 @transaction.atomic
@@ -181,7 +299,7 @@ def take_weighing(
     part.save(update_fields=["settled_at"])
     if factor is not None:
         _scale_plan(mix, factor, scale_step_g)
-    _note_whether_done(mix)
+    _settle(mix)
 
 
 @transaction.atomic
@@ -189,7 +307,7 @@ def leave_out(part: MixPart) -> None:
     """Goes on without the water, which many add by feel while wedging."""
     part.settled_at = timezone.now()
     part.save(update_fields=["settled_at"])
-    _note_whether_done(part.mix)
+    _settle(part.mix)
 
 
 @transaction.atomic
@@ -215,7 +333,7 @@ def correct_weighing(old: Weighing, grams: float, by: User) -> None:
     )
     if old.part.material:
         shelf.move(old.part.material, old.grams - grams, StockMovement.CORRECTED, by)
-    _note_whether_done(old.part.mix)
+    _settle(old.part.mix)
 
 
 def _scale_plan(mix: Mix, factor: float, scale_step_g: float) -> None:
@@ -234,8 +352,9 @@ def _scale_plan(mix: Mix, factor: float, scale_step_g: float) -> None:
             part.save(update_fields=["settled_at"])
 
 
-def _note_whether_done(mix: Mix) -> None:
-    """A mix is done when no part is left to weigh."""
+def _settle(mix: Mix) -> None:
+    """Keeps what is in the mix, and whether any part is left to weigh."""
+    refresh(mix)
     done = next_part(parts_of(mix)) is None
     if done != (mix.finished_at is not None):
         mix.finished_at = timezone.now() if done else None

@@ -1,55 +1,38 @@
-"""Mix: the dose, and kept mixes. Weighing them out is in weigh_views."""
+"""Mix: kept mixes. The calculators are in calculator_views, weighing out in weigh_views."""
 
-import uuid
-from typing import Any
 from urllib.parse import parse_qsl
 
 from django.contrib import messages
-from django.http import HttpRequest, HttpResponse, QueryDict
+from django.http import HttpResponse, QueryDict
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_POST
 
-from umberpot.calculators import CalculatorForm, CalculatorView
+from claycore import units
+from umberpot.calculators import CalculatorForm
 from umberpot.mixing import services
 from umberpot.mixing.bar import bar_of
-from umberpot.mixing.forms import DoseForm
-from umberpot.mixing.models import Mix
+from umberpot.mixing.calculator_views import PLACE, DoseView, KilosView, MixCalculator, WaterView
+from umberpot.mixing.forms.dose import DoseForm
+from umberpot.mixing.forms.kilos import KilosForm
+from umberpot.mixing.forms.water import WaterForm
+from umberpot.mixing.models import Mix, Plan
+from umberpot.shelf import services as shelf
 from umberpot.shelf.models import Material
 from umberpot.studio.request import StudioRequest, request_key
-
-PLACE = "Mix"
-
-
-class DoseView(CalculatorView):
-    """``/mix/dose/``: grams of colourant on dry clay."""
-
-    form_class = DoseForm
-    page = "mixing/dose.html"
-    fragment = "mixing/_dose_answer.html"
-
-    def page_context(self, request: HttpRequest, form: CalculatorForm) -> dict[str, Any]:
-        context: dict[str, Any] = {"place": PLACE, "request_key": uuid.uuid4()}
-        if request.user.is_authenticated:
-            studio = request.studio  # type: ignore[attr-defined]
-            materials = Material.objects.of(studio).on_shelf()
-            context["clays"] = [m for m in materials if m.is_clay]
-            context["colourants"] = [m for m in materials if not m.is_clay]
-            if not form.is_bound:
-                form.initial = {"scale_step_g": studio.scale_step_g}
-        return context
 
 
 @require_GET
 def mixes(request: StudioRequest) -> HttpResponse:
     """The studio's mixes, newest first: those to weigh, and those made."""
-    rows = list(Mix.objects.of(request.studio).prefetch_related("parts__weighings", "tiles")[:200])
+    rows = list(Mix.objects.of(request.studio).filter(plan=None).prefetch_related("tiles")[:200])
     for mix in rows:
-        mix.bar = bar_of(list(mix.parts.all()), mix)  # type: ignore[attr-defined]
+        mix.bar = bar_of(mix)  # type: ignore[attr-defined]
     return render(
         request,
         "mixing/mixes.html",
         {
             "place": PLACE,
+            "plans": Plan.objects.of(request.studio).kept()[:50],
             "open": [m for m in rows if m.finished_at is None and m.set_aside_at is None],
             "made": [m for m in rows if m.finished_at and m.set_aside_at is None],
             "aside": [m for m in rows if m.set_aside_at],
@@ -57,20 +40,49 @@ def mixes(request: StudioRequest) -> HttpResponse:
     )
 
 
-@require_POST
-def make(request: StudioRequest) -> HttpResponse:
-    """Keeps the dose on the page as a mix, and goes on to weigh it."""
+def sum_of(request: StudioRequest) -> QueryDict:
+    """The sum that a page sends along, as the query string it is."""
     query = QueryDict(mutable=True)
     for name, value in parse_qsl(request.POST.get("sum", ""), keep_blank_values=True):
         query.appendlist(name, value)
-    form = DoseForm(query)
+    return query
+
+
+def sum_again(
+    request: StudioRequest, calculator: MixCalculator, form: CalculatorForm
+) -> HttpResponse:
+    """The calculator's page again, because the sum it sent along does not hold."""
+    context = calculator.page_context(request, form)
+    return render(request, calculator.page, {"form": form, "answer": None, **context}, status=400)
+
+
+@require_POST
+def make(request: StudioRequest) -> HttpResponse:
+    """Keeps the dose on the page as a mix, and goes on to weigh it."""
+    form = DoseForm(sum_of(request))
     if not form.is_valid():
-        context = DoseView().page_context(request, form)
-        return render(
-            request, "mixing/dose.html", {"form": form, "answer": None, **context}, status=400
-        )
-    key = request_key(request)
-    mix = services.make_mix(request.studio, form, key, request.user)
+        return sum_again(request, DoseView(), form)
+    return _keep(request, form)
+
+
+@require_POST
+def make_kilos(request: StudioRequest) -> HttpResponse:
+    """Keeps so many kilos of a colour as a mix, and goes on to weigh it."""
+    form = KilosForm(sum_of(request))
+    if not form.is_valid():
+        return sum_again(request, KilosView(), form)
+    return _keep(request, form)
+
+
+def _keep(request: StudioRequest, form: DoseForm | KilosForm) -> HttpResponse:
+    mix = services.make_mix(
+        request.studio,
+        form.cleaned_data["dose"],
+        form.cleaned_data["clay"],
+        form.query_string() if isinstance(form, DoseForm) else "",
+        request_key(request),
+        request.user,
+    )
     return redirect("mix", pk=mix.pk)
 
 
@@ -86,3 +98,33 @@ def set_aside(request: StudioRequest, pk: int) -> HttpResponse:
         else f"{mix.name} is back.",
     )
     return redirect("mixes")
+
+
+@require_POST
+def again_the_same(request: StudioRequest, pk: int) -> HttpResponse:
+    """The same mix once more, as it was planned, and on to weigh it."""
+    mix = get_object_or_404(Mix.objects.of(request.studio), pk=pk)
+    made = services.make_again(mix, request_key(request), request.user)
+    return redirect("mix", pk=made.pk)
+
+
+@require_POST
+def keep_water(request: StudioRequest) -> HttpResponse:
+    """A pinch becomes the water content of a clay on the shelf."""
+    form = WaterForm(sum_of(request))
+    if not form.is_valid():
+        return sum_again(request, WaterView(), form)
+    key = request.POST.get("of", "")
+    clays = Material.objects.of(request.studio).on_shelf().clays()
+    clay = get_object_or_404(clays, pk=int(key) if key.isdecimal() and len(key) < 19 else 0)
+    to_g = units.grams(1, form.cleaned_data["unit"])
+    shelf.measure_water(
+        clay,
+        form.cleaned_data["wet"] * to_g,
+        form.cleaned_data["dry"] * to_g,
+        form.cleaned_data["scale_step"] * to_g,
+        request_key(request),
+        request.user,
+    )
+    messages.success(request, f"{clay.name} holds {clay.water_pct:.1f} % water, measured today.")
+    return redirect("material", pk=clay.pk)

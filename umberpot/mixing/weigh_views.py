@@ -6,28 +6,50 @@ from typing import Any
 from django import forms
 from django.conf import settings
 from django.contrib import messages
-from django.http import HttpResponse
+from django.http import HttpResponse, QueryDict
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_POST
 
-from claycore import bounds
+from claycore import bounds, mixing_in, weighing
+from claycore.clay_in_hand import ClayInHand
 from claycore.errors import ClayError
-from claycore.weighing import WITHIN
+from claycore.figures import plain
+from claycore.weighing import KEEPS_WITHIN_POINTS, WITHIN
 from umberpot.measures import MeasureField
 from umberpot.mixing import scale, services
 from umberpot.mixing.bar import bar_of
+from umberpot.mixing.costs import cost_of_mix, plastic_g
+from umberpot.mixing.leftover_views import LeftoverForm
 from umberpot.mixing.models import Mix, MixPart, Weighing
+from umberpot.shelf.models import Container
 from umberpot.studio.request import StudioRequest, request_key
 
 PLACE = "Mix"
+CONTAINER_KEY = "container_g"
 
 
 class GramsForm(forms.Form):
-    """A figure off the scale. Not required of the browser: reading the scale leaves it empty."""
+    """A figure off the scale. Not required of the browser: reading the scale leaves it empty.
+
+    ``container_g`` is what the vessel weighs that stands on the scale with it.
+    """
 
     use_required_attribute = False
 
     grams = MeasureField(bounds.MASS, label="What the scale says")
+    container_g = MeasureField(bounds.MASS, required=False, label="In a container")
+
+    def clean(self) -> dict[str, Any]:
+        cleaned = super().clean() or {}
+        empty_g = cleaned.get("container_g")
+        if empty_g and cleaned.get("grams") is not None:
+            cleaned["grams"] -= empty_g
+            if cleaned["grams"] <= 0:
+                self.add_error(
+                    "grams",
+                    f"The container alone weighs {plain(empty_g, 3)} g: is it on the scale?",
+                )
+        return cleaned
 
 
 def _weigh_page(
@@ -61,16 +83,62 @@ def _weigh_page(
             "current": current,
             "tolerance": current.tolerance(step_g) if current else None,
             "step_g": step_g,
-            "segments": bar_of(parts, mix),
+            "segments": bar_of(mix),
             "form": form or GramsForm(),
             "off": off,
             "request_key": uuid.uuid4(),
             "scale_connected": bool(settings.SCALE_ADDRESS),
             "simulated": settings.SCALE_IS_SIMULATED,
             "too_little": _too_little(current),
+            "containers": Container.objects.of(request.studio),
+            "container_pk": _container_pk(request),
+            "keeps_within": KEEPS_WITHIN_POINTS,
+            **(_made_page(mix) if mix.finished_at else {}),
         },
         status=status,
     )
+
+
+def _container_pk(request: StudioRequest) -> int | None:
+    """The container used for the last weighing, if it is the studio's."""
+    empty_g = request.session.get(CONTAINER_KEY)
+    if not empty_g:
+        return None
+    found = Container.objects.of(request.studio).filter(tare_g=empty_g).first()
+    return found.pk if found else None
+
+
+def _made_page(mix: Mix) -> dict[str, Any]:
+    """What the page of a finished mix shows besides: what came out, what it cost, what follows."""
+    batch = mix.batch
+    found = cost_of_mix(mix)
+    return {
+        "made_pcts": [(name, pct, mix.wanted_pcts.get(name)) for name, pct in batch.pcts.items()],
+        "ways": mixing_in.ways(_clay_in(mix), batch.powder_g) if batch.powder_g else (),
+        "cost": found,
+        "cost_per_kg": found.per_kg(plastic_g(mix)),
+        "another_colour": _another_colour(mix),
+        "can_repeat": mix.plan_id is None,
+        "leftover_form": LeftoverForm(),
+        "made_from": [part.source for part in mix.parts.all() if part.source],
+        "went_into": Mix.objects.of(mix.studio).filter(parts__source=mix).distinct(),
+    }
+
+
+def _clay_in(mix: Mix) -> ClayInHand:
+    batch = mix.batch
+    return ClayInHand(mix.state, batch.clay_g, batch.water_g)
+
+
+def _another_colour(mix: Mix) -> str:
+    """The mix's sum without its colourants: the same for another colour."""
+    query = QueryDict(mix.sum_query, mutable=True)
+    pcts = [text.rpartition(":")[2] for text in query.pop("add", [])]
+    if not query:
+        return ""
+    query.setlist("add_pct", pcts)
+    query.setlist("add_name", [""] * len(pcts))
+    return query.urlencode()
 
 
 def _too_little(part: MixPart | None) -> float | None:
@@ -106,7 +174,13 @@ def _take(request: StudioRequest, mix: Mix, part: MixPart) -> HttpResponse:
     form = GramsForm(request.POST)
     if request.POST.get("action") == "read":
         try:
-            source, form = Weighing.SCALE, GramsForm({"grams": f"{scale.read():.3f}"})
+            source = Weighing.SCALE
+            form = GramsForm(
+                {
+                    "grams": f"{scale.read():.3f}",
+                    "container_g": request.POST.get("container_g", ""),
+                }
+            )
         except scale.ScaleProblem as problem:
             form = GramsForm({"grams": request.POST.get("grams", "")})
             form.errors["grams"] = form.error_class([str(problem)])
@@ -118,6 +192,7 @@ def _take(request: StudioRequest, mix: Mix, part: MixPart) -> HttpResponse:
         # A browser's console counts a fragment's 400 as an error of the page.
         return _weigh_page(request, mix, form=form, status=200 if request.htmx else 400)
     grams = form.cleaned_data["grams"]
+    request.session[CONTAINER_KEY] = form.cleaned_data["container_g"]
     step_g = request.studio.scale_step_g
     decision = request.POST.get("decision", "")
     ways_out = services.rescue(services.parts_of(mix), part, grams, step_g)
@@ -137,6 +212,37 @@ def _take(request: StudioRequest, mix: Mix, part: MixPart) -> HttpResponse:
     except services.StaleWeighing:
         messages.warning(request, "That step was already done, perhaps in another window.")
     return redirect("mix", pk=mix.pk)
+
+
+@require_GET
+def glance(request: StudioRequest, pk: int) -> HttpResponse:
+    """How full the pan is, right now: the bar that fills while one pours."""
+    mix = get_object_or_404(Mix.objects.of(request.studio), pk=pk)
+    part = services.next_part(services.parts_of(mix))
+    if part is None:
+        return HttpResponse(status=204)
+    container = MeasureField(bounds.MASS, required=False)
+    try:
+        grams, still = scale.glance()
+        empty_g = container.clean(request.GET.get("container_g", "")) or 0.0
+    except (scale.ScaleProblem, forms.ValidationError):
+        return HttpResponse(status=204)
+    tolerance = part.tolerance(request.studio.scale_step_g)
+    on_it_g = grams - empty_g
+    response = render(
+        request,
+        "mixing/_glance.html",
+        {
+            "grams": on_it_g,
+            "still": still,
+            "target": part.to_go_g,
+            "tolerance": tolerance.grams,
+            "judged": weighing.judge(on_it_g, part.to_go_g, tolerance),
+            "step_g": request.studio.scale_step_g,
+        },
+    )
+    response["Cache-Control"] = "no-store"
+    return response
 
 
 @require_POST

@@ -38,7 +38,7 @@ class ShrinkageForm(CalculatorForm):
                 )
         return cleaned
 
-    def answer(self) -> dict[str, Any]:
+    def reckoned(self) -> dict[str, Any]:
         """The contract's answer, with what the page shows under ``shown``."""
         found: shrinkage.Shrinkage = self.cleaned_data["shrinkage"]
         return {
@@ -103,7 +103,7 @@ class AbsorptionForm(CalculatorForm):
                 )
         return cleaned
 
-    def answer(self) -> dict[str, Any]:
+    def reckoned(self) -> dict[str, Any]:
         """The contract's answer, with what the page shows under ``shown``."""
         found: absorption.Absorption = self.cleaned_data["absorption"]
         limit_pct = self.cleaned_data["limit_pct"]

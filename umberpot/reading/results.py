@@ -11,8 +11,6 @@ from claycore.errors import ClayError
 from claycore.figures import percentage, plain
 from claycore.read_checks import absorption_warnings
 from claycore.uncertainty import Estimate, mean_of
-from umberpot.mixing.models import MixPart
-from umberpot.mixing.services import true_percentages
 from umberpot.tiles.models import Reading, Trial
 from umberpot.tiles.progress import Standing
 
@@ -104,14 +102,10 @@ def _absorption(stands: Standing) -> Estimate | None:
 
 def _percentages(stands: Standing) -> tuple[float, str]:
     """The strongest colourant's true percentage, and all of them in words."""
-    parts = list(stands.tile.mix.parts.all())
-    for part in parts:
-        part.mix = stands.tile.mix
-    true = true_percentages(parts)
-    colourants = [p for p in parts if p.role == MixPart.COLOURANT]
-    rows = [(true.get(p.pk, p.planned_pct or 0.0), p.name) for p in colourants]
+    mix = stands.tile.mix
+    rows = [(pct, name) for name, pct in mix.batch.pcts.items() if pct > 0]
     words = " + ".join(f"{percentage(pct)} % {name}" for pct, name in rows)
-    return max((pct for pct, _ in rows), default=0.0), words or f"{parts[0].name}, plain"
+    return max((pct for pct, _ in rows), default=0.0), words or f"{mix.clay_name}, plain"
 
 
 def tile_result(stands: Standing, limit: vitrification.Limit) -> TileResult:

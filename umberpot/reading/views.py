@@ -52,7 +52,7 @@ def trials(request: StudioRequest) -> HttpResponse:
     """Every trial with something to read, its colours touching."""
     by_trial: dict[Trial, list] = {t: [] for t in Trial.objects.of(request.studio)[:100]}
     keys = {trial.pk: trial for trial in by_trial}
-    for tile in Tile.objects.of(request.studio).kept().filter(trial__in=keys).with_results():
+    for tile in Tile.objects.of(request.studio).kept().filter(trial__in=keys).with_history():
         by_trial[keys[tile.trial_id]].append(standing(tile))
     rows = []
     for trial, standings in by_trial.items():
@@ -73,7 +73,7 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
         return redirect("trial-read", pk=pk)
     found = results.trial_results(
         trial,
-        [standing(tile) for tile in trial.tiles.kept().with_results()],
+        [standing(tile) for tile in trial.tiles.kept().with_history()],
     )
     batches = results.batches(trial, found)
     return render(
@@ -97,7 +97,7 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
 @require_GET
 def tile(request: StudioRequest, pk: int) -> HttpResponse:
     """One tile read."""
-    found = get_object_or_404(Tile.objects.of(request.studio).with_results(), pk=pk)
+    found = get_object_or_404(Tile.objects.of(request.studio).with_history(), pk=pk)
     limit = vitrification.limit(found.trial.ware, found.trial.school)
     result = results.tile_result(standing(found), limit)
     return render(

@@ -10,7 +10,7 @@ from claycore.bounds import Bound
 from claycore.cautions import NAMED_MATERIALS
 from claycore.clay_in_hand import DRY
 from umberpot.measures import MeasureField
-from umberpot.shelf.models import Material
+from umberpot.shelf.models import Container, Material
 
 STOCK = Bound(0, 1e8, "What is on hand must be 0 g or more.", low_allowed=True)
 PRICE = Bound(0, 1e6, "A price must be 0 or more.", low_allowed=True)
@@ -46,8 +46,14 @@ class MaterialForm(forms.ModelForm):
     def __init__(self, *args: Any, **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
         self.fields["state"].required = False
+        kinds = [kind for kind in Material.KINDS if kind[0] in self.kinds_offered()]
+        self.fields["kind"].choices = kinds  # type: ignore[attr-defined]
         self.fields["kind"].label = "What it is"
         self.fields["state"].label = "How it lies on the shelf"
+
+    def kinds_offered(self) -> tuple[str, ...]:
+        """What it may be: coloured clay stays coloured clay, and is made by mixing only."""
+        return (self.instance.kind,) if self.instance.is_coloured else Material.BOUGHT
 
     def clean_price_per_kg(self) -> Decimal | None:
         price = self.cleaned_data["price_per_kg"]
@@ -58,7 +64,7 @@ class MaterialForm(forms.ModelForm):
 
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean() or {}
-        if cleaned.get("kind") not in Material.CLAYS:
+        if cleaned.get("kind") in (Material.STAIN, Material.OXIDE):
             cleaned["state"] = DRY
         if cleaned.get("state") == DRY:
             cleaned["water_pct"] = None
@@ -72,7 +78,27 @@ class MaterialForm(forms.ModelForm):
             "retired_at",
         }
 
+    def save(self, commit: bool = True) -> Material:
+        """A figure typed over a measured one is no longer measured."""
+        if "water_pct" in self.changed_data:
+            self.instance.water_u95 = self.instance.water_measured_on = None
+        return super().save(commit)
+
     def guessed_hazards(self) -> list[str]:
         """What the name gives away and nobody ticked."""
         guessed = colourants.kind_of(self.cleaned_data.get("name", "")).hazards
         return [code for code in guessed if code not in self.cleaned_data.get("hazards", [])]
+
+
+class ContainerForm(forms.ModelForm):
+    """A container's name and what it weighs empty."""
+
+    tare_g = MeasureField(bounds.MASS, label="weighs empty")
+
+    class Meta:
+        model = Container
+        fields = ["name", "tare_g"]
+
+    def _get_validation_exclusions(self) -> set[str]:
+        """Keep the studio in the constraint checks: names are unique in it."""
+        return super()._get_validation_exclusions() - {"studio"}  # type: ignore[misc]

@@ -1,16 +1,32 @@
 """What changes the shelf."""
 
+import uuid
+
 from django.contrib.auth.models import User
 from django.db import transaction
 from django.db.models import Sum
 from django.utils import timezone
 
-from umberpot.shelf.models import Material, StockMovement
+from claycore import moisture
+from claycore.clay_in_hand import DRY, PLASTIC
+from umberpot.shelf.models import Material, StockMovement, WaterMeasurement
 
 
 def grams_on_hand(material: Material) -> float:
     """The sum of everything that came and went."""
     return material.movements.aggregate(total=Sum("grams"))["total"] or 0.0
+
+
+def stock_of(materials: list[Material]) -> dict[int, float]:
+    """What is on hand of each, in grams by its key. One query."""
+    totals = (
+        StockMovement.objects.filter(material__in=materials)
+        .values("material_id")
+        .annotate(total=Sum("grams"))
+    )
+    on_hand = {material.pk: 0.0 for material in materials}
+    on_hand.update({row["material_id"]: row["total"] for row in totals})
+    return on_hand
 
 
 @transaction.atomic
@@ -26,6 +42,33 @@ def move(material: Material, grams: float, reason: str, by: User) -> None:
     StockMovement.objects.create(
         studio_id=material.studio_id, material=material, grams=grams, reason=reason, made_by=by
     )
+
+
+@transaction.atomic
+def measure_water(
+    clay: Material, wet_g: float, dry_g: float, step_g: float, request_key: uuid.UUID, by: User
+) -> None:
+    """A pinch gives a clay its water content, with its date and uncertainty. Raises ClayError.
+
+    Measured water means the clay is plastic, unless it is slip. The same key measures once.
+    """
+    found = moisture.measured(wet_g, dry_g, step_g)
+    same = WaterMeasurement.objects.of(clay.studio).filter(request_key=request_key)
+    if not same.exists():
+        WaterMeasurement.objects.create(
+            studio=clay.studio,
+            material=clay,
+            wet_g=wet_g,
+            dry_g=dry_g,
+            step_g=step_g,
+            request_key=request_key,
+            made_by=by,
+        )
+    clay.water_pct, clay.water_u95 = round(found.value, 3), found.u95
+    clay.water_measured_on = timezone.localdate()
+    if clay.state == DRY:
+        clay.state = PLASTIC
+    clay.save(update_fields=["water_pct", "water_u95", "water_measured_on", "state"])
 
 
 def retire(material: Material) -> None:

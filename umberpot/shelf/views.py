@@ -8,8 +8,8 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
 from umberpot.shelf import services
-from umberpot.shelf.forms import MaterialForm
-from umberpot.shelf.models import Material
+from umberpot.shelf.forms import ContainerForm, MaterialForm
+from umberpot.shelf.models import Container, Material
 from umberpot.studio.request import StudioRequest, posted
 
 PLACE = "Shelf"
@@ -18,6 +18,10 @@ PLACE = "Shelf"
 @require_GET
 def shelf(request: StudioRequest) -> HttpResponse:
     """Everything on the shelf, clays first, and what was retired."""
+    return _shelf_page(request)
+
+
+def _shelf_page(request: StudioRequest, refused: ContainerForm | None = None) -> HttpResponse:
     materials = Material.objects.of(request.studio).with_stock()
     rows = list(materials)
     live = [m for m in rows if m.retired_at is None]
@@ -28,12 +32,38 @@ def shelf(request: StudioRequest) -> HttpResponse:
             "place": PLACE,
             "groups": [
                 ("Clays", [m for m in live if m.is_clay]),
-                ("Colourants", [m for m in live if not m.is_clay]),
+                ("Colourants", [m for m in live if m.is_colourant]),
+                ("Coloured clay left over", [m for m in live if m.is_coloured]),
             ],
             "any_live": bool(live),
             "retired": [m for m in rows if m.retired_at is not None],
+            "containers": Container.objects.of(request.studio),
+            "container_error": next(iter(refused.errors.values()))[0] if refused else "",
+            "container_typed": refused.data if refused else {},
         },
+        status=400 if refused else 200,
     )
+
+
+@require_POST
+def add_container(request: StudioRequest) -> HttpResponse:
+    """A bowl, jar or jug and what it weighs empty."""
+    container = Container(studio=request.studio)
+    form = ContainerForm(request.POST, instance=container)
+    if not form.is_valid():
+        return _shelf_page(request, form)
+    form.save()
+    messages.success(request, f"{container.name} can be chosen while weighing.")
+    return redirect("shelf")
+
+
+@require_POST
+def remove_container(request: StudioRequest, pk: int) -> HttpResponse:
+    """A container that is gone. Nothing refers to it: weighings hold what was in it."""
+    container = get_object_or_404(Container.objects.of(request.studio), pk=pk)
+    container.delete()
+    messages.success(request, f"{container.name} is removed.")
+    return redirect("shelf")
 
 
 @require_http_methods(["GET", "POST"])

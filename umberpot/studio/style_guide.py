@@ -32,7 +32,7 @@ def _standing(code: str, step: Step, lab: tuple[float, float, float] | None = No
     )
     colour = ColourReading(lightness=lab[0], a=lab[1], b=lab[2]) if lab else None
     readings = {} if step == Step.DRY else {Reading.MASS_DRY: Reading(value=88.2, step=0.1)}
-    return Standing(Tile(code=code), firing, readings, colour, step)
+    return Standing(Tile(code=code, shaped_at=timezone.now()), firing, readings, colour, step)
 
 
 def samples() -> dict[str, Any]:

@@ -17,12 +17,9 @@ MOST_TILES_AT_ONCE = 60
 OTHER = "other"
 
 
-class MakeTilesForm(forms.Form):
-    """How many tiles of a mix, and for which trial."""
+class TilesForm(forms.Form):
+    """What all tiles that are made at once share: their line, cone and surface."""
 
-    count = forms.IntegerField(
-        min_value=1, max_value=MOST_TILES_AT_ONCE, initial=2, label="How many tiles"
-    )
     mark = Choice(
         choices=[*((plain(mm), words) for mm, words in MARK_LENGTHS_MM.items()), (OTHER, "other")],
         label="Line to mark",
@@ -35,14 +32,9 @@ class MakeTilesForm(forms.Form):
         initial="no",
         label="Surface",
     )
-    trial = forms.ModelChoiceField(
-        queryset=Trial.objects.none(), required=False, empty_label="a new trial"
-    )
-    trial_name = forms.CharField(max_length=80, required=False, label="Name of the new trial")
 
     def __init__(self, *args: Any, studio: Studio, **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
-        self.fields["trial"].queryset = Trial.objects.of(studio)  # type: ignore[attr-defined]
         offered = studio.mark_length_mm in MARK_LENGTHS_MM
         self.fields["mark"].initial = plain(studio.mark_length_mm) if offered else OTHER
         self.fields["mark_length_mm"].initial = studio.mark_length_mm
@@ -56,10 +48,36 @@ class MakeTilesForm(forms.Form):
         else:
             cleaned["mark_length_mm"] = float(cleaned["mark"])
             self.errors.pop("mark_length_mm", None)
+        return cleaned
+
+
+class MakeTilesForm(TilesForm):
+    """How many tiles of a mix, and for which trial."""
+
+    count = forms.IntegerField(
+        min_value=1, max_value=MOST_TILES_AT_ONCE, initial=2, label="How many tiles"
+    )
+    trial = forms.ModelChoiceField(
+        queryset=Trial.objects.none(), required=False, empty_label="a new trial"
+    )
+    trial_name = forms.CharField(max_length=80, required=False, label="Name of the new trial")
+
+    def __init__(self, *args: Any, studio: Studio, **kwargs: Any) -> None:
+        super().__init__(*args, studio=studio, **kwargs)
+        self.fields["trial"].queryset = Trial.objects.of(studio)  # type: ignore[attr-defined]
+
+    def clean(self) -> dict[str, Any]:
+        cleaned = super().clean()
         named = cleaned.get("trial") or cleaned.get("trial_name")
         if not named and not {"trial", "trial_name"}.intersection(self.errors):
             self.add_error("trial_name", "Give the new trial a name, or choose one you have.")
         return cleaned
+
+
+class PlannedTrialForm(TilesForm):
+    """The trial that a series or a grid becomes."""
+
+    trial_name = forms.CharField(max_length=80, label="Name of the trial")
 
 
 class StageForm(forms.Form):

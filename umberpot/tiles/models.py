@@ -8,13 +8,14 @@ from django.db.models import F, Q
 from claycore import absorption, cones, vitrification
 from claycore.colour.notation import Lab
 from umberpot.kiln.models import Firing
-from umberpot.mixing.models import Mix
+from umberpot.mixing.models import Mix, Plan
 from umberpot.studio.models import Correctable, KeptQuerySet, Owned, SetAside, Signed
 
 
 class Step(models.TextChoices):
     """What is to be done with a tile next; reckoned by :mod:`umberpot.tiles.progress`."""
 
+    MAKE = "make", "Make it, and scratch its label in"
     DRY = "dry", "Let dry, then measure and weigh"
     FIRE = "fire", "Fire"
     MEASURE = "measure", "Measure and weigh fired"
@@ -29,6 +30,7 @@ class Trial(Signed):
     name = models.CharField(max_length=80)
     ware = models.CharField(max_length=12, choices=list(vitrification.WARES.items()))
     school = models.CharField(max_length=8, choices=[(s, s) for s in vitrification.SCHOOLS])
+    plan = models.OneToOneField(Plan, on_delete=models.PROTECT, null=True, related_name="trial")
 
     class Meta:
         ordering = [F("made_at").desc()]
@@ -46,10 +48,6 @@ class TileQuerySet(KeptQuerySet):
             "loadings__firing", "readings", "colours"
         )
 
-    def with_results(self) -> Self:
-        """With what was weighed into its mix besides: enough to read it."""
-        return self.with_history().prefetch_related("mix__parts__weighings")
-
 
 class Tile(SetAside):
     """A piece with a line of known length on it and a code scratched in."""
@@ -61,6 +59,7 @@ class Tile(SetAside):
     mark_length_mm = models.FloatField()
     cone = models.CharField("cone", max_length=4, choices=[(c, c) for c in cones.CONES])
     glazed = models.BooleanField(default=False)
+    shaped_at = models.DateTimeField(null=True)
     step = models.CharField(max_length=7, choices=Step.choices, default=Step.DRY, db_index=True)
     request_key = models.UUIDField()
 

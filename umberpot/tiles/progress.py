@@ -62,4 +62,5 @@ def standing(tile: Tile) -> Standing:
         ),
         None,
     )
-    return Standing(tile, firing, readings, colour, _next_step(firing, readings, colour))
+    step = _next_step(firing, readings, colour) if tile.shaped_at else Step.MAKE
+    return Standing(tile, firing, readings, colour, step)

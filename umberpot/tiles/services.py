@@ -7,46 +7,42 @@ from typing import Any
 
 from django.contrib.auth.models import User
 from django.db import transaction
+from django.utils import timezone
 
 from claycore import labels
 from claycore.colour import notation
 from claycore.labels import TILE_LONGER_THAN_MARK_MM
 from umberpot.kiln.models import Firing
-from umberpot.mixing import services as mixing
-from umberpot.mixing.models import Mix, MixPart
+from umberpot.mixing.models import Mix
+from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
-from umberpot.tiles.models import ColourReading, Loading, Reading, Tile, Trial
+from umberpot.tiles.models import ColourReading, Loading, Reading, Step, Tile, Trial
 from umberpot.tiles.progress import standing
 
 
 @dataclass(frozen=True)
 class TileOrder:
-    """Tiles someone wants of a mix."""
+    """Tiles someone wants of a mix; not ``shaped`` while they are only planned."""
 
     count: int
     mark_length_mm: float
     cone: str
     glazed: bool
     request_key: uuid.UUID
+    shaped: bool = True
 
 
 def label_for(mix: Mix, code: str, order: TileOrder, tool: str) -> tuple[str, ...]:
     """What to scratch into a tile of this mix."""
-    parts = mixing.parts_of(mix)
-    true = mixing.true_percentages(parts)
-    clay = parts[0]
+    codes = dict(
+        Material.objects.of(mix.studio)
+        .filter(name__in=mix.batch.colourants_g)
+        .values_list("name", "supplier_code")
+    )
     return labels.tile_label(
         code,
-        [
-            (
-                part.name,
-                part.material.supplier_code if part.material else "",
-                true.get(part.pk, part.planned_pct or 0.0),
-            )
-            for part in parts
-            if part.role == MixPart.COLOURANT
-        ],
-        (clay.name, clay.material.supplier_code if clay.material else ""),
+        [(name, codes.get(name, ""), pct) for name, pct in mix.batch.pcts.items() if pct > 0],
+        (mix.clay_name, mix.clay.supplier_code if mix.clay else ""),
         order.cone,
         order.glazed,
         order.mark_length_mm + TILE_LONGER_THAN_MARK_MM,
@@ -77,11 +73,27 @@ def make_tiles(mix: Mix, trial: Trial, order: TileOrder, by: User) -> list[Tile]
             mark_length_mm=order.mark_length_mm,
             cone=order.cone,
             glazed=order.glazed,
+            shaped_at=timezone.now() if order.shaped else None,
+            step=Step.DRY if order.shaped else Step.MAKE,
             request_key=order.request_key,
             made_by=by,
         )
         for code in codes
     )
+
+
+@transaction.atomic
+def shape(mix: Mix) -> list[Tile]:
+    """The planned tiles of a mix are made and labelled; their labels say what is really in it."""
+    tiles = list(Tile.objects.of(mix.studio).kept().filter(mix=mix, shaped_at=None))
+    tool = mix.studio.scratching_tool
+    for tile in tiles:
+        order = TileOrder(1, tile.mark_length_mm, tile.cone, tile.glazed, tile.request_key)
+        tile.label_lines = label_for(mix, tile.code, order, tool)
+        tile.shaped_at = timezone.now()
+        tile.step = Step.DRY
+    Tile.objects.bulk_update(tiles, ["label_lines", "shaped_at", "step"])
+    return tiles
 
 
 class StaleReading(Exception):
@@ -129,6 +141,9 @@ def record(tile: Tile, firing: Firing | None, entries: Mapping[str, Entry], by: 
 
     Gives back the quantities that were new or changed. Raises StaleReading.
     """
+    if tile.shaped_at is None:
+        tile.shaped_at = timezone.now()
+        tile.save(update_fields=["shaped_at"])
     changed = []
     for quantity, entry in entries.items():
         current = tile.readings.filter(quantity=quantity, firing=firing, superseded_at=None).first()

@@ -5,7 +5,6 @@ from typing import Any
 
 from django.contrib import messages
 from django.db import transaction
-from django.db.models import Count
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.utils import timezone
@@ -16,7 +15,6 @@ from umberpot.kiln.forms import FiringForm
 from umberpot.kiln.models import Firing
 from umberpot.kiln.views import new_firing
 from umberpot.mixing.models import Mix
-from umberpot.mixing.services import parts_of, true_percentages
 from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.tiles import services
 from umberpot.tiles.forms import DryForm, FiredForm, FireOneForm, MakeTilesForm, StageForm
@@ -34,13 +32,7 @@ def tiles(request: StudioRequest) -> HttpResponse:
     shown = Tile.objects.of(request.studio).kept().filter(trial__in=by_trial).with_history()
     for tile in shown:
         by_trial[tile.trial_id].append(standing(tile))
-    made = (
-        Mix.objects.of(request.studio)
-        .kept()
-        .filter(tiles=None)
-        .annotate(part_count=Count("parts"))
-        .exclude(finished_at=None)[:12]
-    )
+    made = Mix.objects.of(request.studio).kept().filter(tiles=None).exclude(finished_at=None)[:12]
     return render(
         request,
         "tiles/tiles.html",
@@ -77,15 +69,12 @@ def make(request: StudioRequest, mix_pk: int) -> HttpResponse:
         )
         made = services.make_tiles(mix, trial, order, request.user)
         return redirect("trial", pk=made[0].trial_id)
-    parts = parts_of(mix)
     return render(
         request,
         "tiles/make.html",
         {
             "place": PLACE,
             "mix": mix,
-            "parts": parts,
-            "true": true_percentages(parts),
             "form": form,
             "request_key": request.POST.get("request_key") or uuid.uuid4(),
         },

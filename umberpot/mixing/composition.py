@@ -1,0 +1,108 @@
+"""What is in a mix: reckoned from its parts, and anew for everything that derives from it."""
+
+from collections.abc import Sequence
+
+from django.utils import timezone
+
+from claycore import strength
+from claycore.batch import Batch, coloured, join
+from claycore.clay_in_hand import ClayInHand
+from claycore.composition import Addition
+from claycore.errors import ClayError
+from umberpot.mixing.models import Mix, MixPart
+
+SAME_WITHIN_G = 1e-9
+
+
+def parts_of(mix: Mix) -> list[MixPart]:
+    """The mix's parts with their weighings and sources, in order, sharing this ``mix``."""
+    parts = list(mix.parts.select_related("material", "source").prefetch_related("weighings"))
+    for part in parts:
+        part.mix = mix
+    return parts
+
+
+def batch_of(parts: Sequence[MixPart]) -> Batch:
+    """What is in the mix: as weighed, or as wanted while it is not."""
+    return join(_contents(part) for part in parts)
+
+
+def _contents(part: MixPart) -> Batch:
+    grams = part.in_it_g
+    dry_g = grams * part.dry_share
+    if part.role == MixPart.WATER:
+        return Batch(0.0, water_g=grams)
+    if part.role == MixPart.COLOURANT:
+        return Batch(0.0, {part.name: grams})
+    if part.role == MixPart.CLAY:
+        return Batch(dry_g, water_g=grams - dry_g)
+    if part.source is None:
+        contains = [Addition(name, pct) for name, pct in part.contains.items()]
+        return coloured(ClayInHand(part.mix.state, dry_g, grams - dry_g), contains)
+    if part.role == MixPart.REST:
+        return part.source.batch.scaled(grams / part.source.batch.mass_g)
+    of_source = part.source.batch.of_dry_mass(dry_g)
+    return Batch(of_source.clay_g, of_source.colourants_g, grams - dry_g)
+
+
+def refresh(mix: Mix) -> None:
+    """Keeps on the mix what is in it, and reckons anew all that derives from it."""
+    parts = parts_of(mix)
+    if mix.finished_at is None and any(part.role in MixPart.COLOURED for part in parts):
+        reckon_anew(mix, parts)
+    made = batch_of(parts)
+    before = mix.batch if mix.made_of else None
+    mix.made_of = {
+        "clay_g": made.clay_g,
+        "colourants_g": dict(made.colourants_g),
+        "water_g": made.water_g,
+    }
+    mix.save(update_fields=["made_of"])
+    if before and _differ(before, made):
+        _follow(mix)
+
+
+def _differ(one: Batch, other: Batch) -> bool:
+    if one.colourants_g.keys() != other.colourants_g.keys():
+        return True
+    pairs = [(one.clay_g, other.clay_g), (one.water_g, other.water_g)]
+    pairs += [(grams, other.colourants_g[name]) for name, grams in one.colourants_g.items()]
+    return any(abs(a - b) > SAME_WITHIN_G for a, b in pairs)
+
+
+def _follow(mix: Mix) -> None:
+    """Every mix made of this one is reckoned anew; one that is finished says so."""
+    for child in Mix.objects.filter(parts__source=mix).distinct():
+        was = child.batch
+        refresh(child)
+        if child.finished_at and _differ(was, child.batch):
+            child.reckoned_anew_at = timezone.now()
+            child.save(update_fields=["reckoned_anew_at"])
+
+
+def reckon_anew(mix: Mix, parts: Sequence[MixPart]) -> None:
+    """What is still to go into a mix of coloured clay, from what is really in it by now.
+
+    Where the coloured clay is stronger than it was to become and no clay was planned, nothing more
+    can be asked of the parts; the mix then says its true percentages.
+    """
+    for part in parts:
+        if part.role == MixPart.REST and part.source:
+            part.reckoned_g = max(0.0, part.source.batch.mass_g - (part.source.poured_g or 0.0))
+            part.save(update_fields=["reckoned_g"])
+    adds = [p for p in parts if p.role not in MixPart.COLOURED]
+    to_come = [p for p in adds if p.settled_at is None]
+    before = batch_of([p for p in parts if p not in to_come])
+    wanted = [Addition(name, pct) for name, pct in mix.wanted_pcts.items()]
+    try:
+        change = strength.change(before, wanted, mix.state)
+    except ClayError:
+        return
+    for part in to_come:
+        if part.role == MixPart.CLAY:
+            part.reckoned_g = change.add_clay_g / part.dry_share
+        elif part.role == MixPart.COLOURANT:
+            part.reckoned_g = change.add_colourants_g.get(part.name, part.planned_g)
+        else:
+            part.reckoned_g = change.water_to_add_g
+        part.save(update_fields=["reckoned_g"])

@@ -1,0 +1,85 @@
+"""The dose's form: the query string of ``/mix/dose/``."""
+
+from typing import Any
+
+from django import forms
+
+from claycore import bounds, composition
+from claycore.dose import Dose, dose
+from claycore.dose_checks import dose_warnings
+from umberpot.calculators import as_json, blaming_fields
+from umberpot.measures import LONGEST_TEXT, Choice, MeasureField
+from umberpot.mixing.forms.additions import AdditionsField, rows_of
+from umberpot.mixing.forms.clay import DEFAULT_SCALE_STEP_G, ClayForm
+from umberpot.mixing.working import dose_shown
+
+
+def convention_choice() -> Choice:
+    """What percent means; on dry clay unless said."""
+    return Choice(
+        choices=[
+            (composition.ON_DRY_CLAY, "on dry clay"),
+            (composition.SHARE_OF_TOTAL, "share of the total"),
+        ],
+        required=False,
+        initial=composition.ON_DRY_CLAY,
+    )
+
+
+def scale_step_field() -> MeasureField:
+    """The step of the scale, grams."""
+    return MeasureField(
+        bounds.STEP, required=False, label="Your scale shows steps of", initial="0.1"
+    )
+
+
+class DoseForm(ClayForm):
+    """Clay in hand, additions and convention, as the contract of ``/mix/dose/`` has them.
+
+    Besides the contract: ``clay`` (its name) and ``scale_step_g``.
+    """
+
+    clay = forms.CharField(max_length=LONGEST_TEXT, required=False)
+    add = AdditionsField()
+    convention = convention_choice()
+    scale_step_g = scale_step_field()
+
+    field_order = ["clay"]
+
+    def clean(self) -> dict[str, Any]:
+        cleaned = super().clean()
+        if not self.errors:
+            with blaming_fields(self):
+                convention = cleaned.get("convention") or composition.ON_DRY_CLAY
+                cleaned["dose"] = dose(cleaned["clay_in_hand"], cleaned["add"], convention)
+        return cleaned
+
+    @property
+    def scale_step(self) -> float:
+        """The step of the scale, grams."""
+        return self.cleaned_data.get("scale_step_g") or DEFAULT_SCALE_STEP_G
+
+    def reckoned(self) -> dict[str, Any]:
+        """The contract's answer, with what the page shows under ``shown``."""
+        made: Dose = self.cleaned_data["dose"]
+        return {
+            "dry_clay_g": made.clay.dry_g,
+            "water_g": made.clay.water_g,
+            "additions": [
+                {
+                    "name": addition.name,
+                    "mass_g": addition.mass_g,
+                    "pct_on_dry_clay": addition.pct_on_dry_clay,
+                    "share_of_total_pct": addition.share_of_total_pct,
+                }
+                for addition in made.additions
+            ],
+            "dry_total_g": made.dry_total_g,
+            "water_to_add_g": made.water_to_add_g,
+            "warnings": as_json(dose_warnings(made, self.scale_step)),
+            "shown": dose_shown(made, self.cleaned_data, self.scale_step),
+        }
+
+    def rows(self) -> list[tuple[str, str]]:
+        """The page's rows of colourants: those typed and one to type in next."""
+        return rows_of(self, "add")

@@ -1,0 +1,216 @@
+"""Coloured clay on the shelf: putting it there, changing, joining and pooling it."""
+
+import uuid
+from typing import Any
+
+from django import forms
+from django.contrib import messages
+from django.http import HttpResponse
+from django.shortcuts import get_object_or_404, redirect, render
+from django.views.decorators.http import require_GET, require_POST
+
+from claycore import bounds
+from claycore.clay_in_hand import DRY, PLASTIC
+from claycore.errors import ClayError
+from claycore.figures import plain, to_step
+from claycore.strength import Change
+from umberpot.calculators import blaming_fields
+from umberpot.measures import Choice, MeasureField
+from umberpot.mixing import leftovers
+from umberpot.mixing.bar import segments_of_batch
+from umberpot.mixing.leftovers import Coloured
+from umberpot.mixing.models import Mix
+from umberpot.shelf.models import Material
+from umberpot.studio.request import StudioRequest, request_key
+
+PLACE = "Shelf"
+
+
+class LeftoverForm(forms.Form):
+    """How much is left of a mix, and how it lies."""
+
+    use_required_attribute = False
+
+    grams = MeasureField(bounds.MASS, label="Left of it")
+    state = Choice(choices=[(DRY, "Dry"), (PLASTIC, "Plastic")], initial=DRY, label="It is")
+    water_pct = MeasureField(bounds.WATER, required=False, label="Water in it")
+
+    def clean(self) -> dict[str, Any]:
+        cleaned = super().clean() or {}
+        if cleaned.get("state") == DRY:
+            cleaned["water_pct"] = None
+            self.errors.pop("water_pct", None)
+        elif cleaned.get("water_pct") is None and "water_pct" not in self.errors:
+            self.add_error("water_pct", "How much water is in it?")
+        return cleaned
+
+
+class ChangeForm(forms.Form):
+    """Bring some coloured clay to a percentage, or stretch it to a total."""
+
+    use_required_attribute = False
+
+    use_g = MeasureField(bounds.MASS, label="Use of it")
+    target_pct = MeasureField(bounds.PERCENTAGE, required=False, label="Bring it to")
+    total_g = MeasureField(bounds.MASS, required=False, label="or stretch it to")
+
+    def clean(self) -> dict[str, Any]:
+        cleaned = super().clean() or {}
+        if not self.errors:
+            given = [cleaned["target_pct"], cleaned["total_g"]]
+            if given.count(None) == len(given):
+                self.add_error("target_pct", "Which percentage, or which total?")
+            elif None not in given:
+                self.add_error("total_g", "Give the percentage or the total, not both.")
+        return cleaned
+
+
+@require_POST
+def keep(request: StudioRequest, pk: int) -> HttpResponse:
+    """Puts what is left of a mix on the shelf."""
+    mix = get_object_or_404(Mix.objects.of(request.studio), pk=pk)
+    form = LeftoverForm(request.POST)
+    if not form.is_valid():
+        return _leftover_refused(request, mix, form)
+    cleaned = form.cleaned_data
+    material = leftovers.keep_leftover(
+        mix, cleaned["grams"], cleaned["state"], cleaned["water_pct"], request.user
+    )
+    messages.success(request, f"On the shelf as {material.name}. Label the bag at once.")
+    return redirect("leftover", pk=material.pk)
+
+
+def _leftover_refused(request: StudioRequest, mix: Mix, form: LeftoverForm) -> HttpResponse:
+    context = {"place": "Mix", "mix": mix, "form": form}
+    return render(request, "mixing/leftover_form.html", context, status=400)
+
+
+def _coloured(request: StudioRequest, pk: int) -> Coloured:
+    rows = Material.objects.of(request.studio).filter(kind__in=Material.COLOURED)
+    return leftovers.on_shelf(get_object_or_404(rows, pk=pk))
+
+
+@require_GET
+def leftover(request: StudioRequest, pk: int) -> HttpResponse:
+    """Coloured clay on the shelf, and what can be made of it."""
+    found = _coloured(request, pk)
+    asked = "use_g" in request.GET
+    form = ChangeForm(request.GET) if asked else ChangeForm(initial={"use_g": found.on_hand_g})
+    change = _change(found, form) if asked else None
+    return _page(request, found, form, change, 400 if form.errors else 200)
+
+
+def _change(found: Coloured, form: ChangeForm) -> Change | None:
+    if form.is_valid():
+        with blaming_fields(form):
+            return leftovers.planned_change(found, **form.cleaned_data)
+    return None
+
+
+def _page(
+    request: StudioRequest, found: Coloured, form: ChangeForm, change: Change | None, status: int
+) -> HttpResponse:
+    step_g = request.studio.scale_step_g
+    others = (
+        Material.objects.of(request.studio)
+        .on_shelf()
+        .filter(kind__in=Material.COLOURED)
+        .exclude(pk=found.material.pk)
+    )
+    return render(
+        request,
+        "mixing/leftover.html",
+        {
+            "place": PLACE,
+            "found": found,
+            "material": found.material,
+            "bar": segments_of_batch(found.clay_name, found.batch) if found.batch else None,
+            "pcts": list(found.batch.pcts.items()) if found.batch else [],
+            "form": form,
+            "change": change and _shown(found, change, step_g),
+            "query": request.GET.urlencode(),
+            "leftovers": [m for m in others if m.kind == Material.LEFTOVER],
+            "buckets": [m for m in others if m.kind == Material.RECLAIM],
+            "pooled": found.material.pooled.select_related("made_by"),
+            "request_key": uuid.uuid4(),
+        },
+        status=status,
+    )
+
+
+def _shown(found: Coloured, change: Change, step_g: float) -> dict[str, Any]:
+    return {
+        "clay": to_step(change.clay_as_it_is_g, step_g) if change.add_clay_g else "",
+        "adds": [
+            (name, to_step(grams, step_g))
+            for name, grams in change.add_colourants_g.items()
+            if grams > 0
+        ],
+        "water": plain(change.water_to_add_g, 1) if change.water_to_add_g else "",
+        "total": plain(change.after.mass_g, 1),
+        "before": segments_of_batch(found.clay_name, change.before),
+        "after": segments_of_batch(found.clay_name, change.after),
+        "largest": max(change.before.dry_g, change.after.dry_g),
+        "pcts": [(name, plain(pct)) for name, pct in change.after.pcts.items()],
+        "nothing": not change.add_clay_g and not change.add_colourant_g,
+    }
+
+
+@require_POST
+def change(request: StudioRequest, pk: int) -> HttpResponse:
+    """Keeps the change as a mix, and goes on to weigh it."""
+    found = _coloured(request, pk)
+    form = ChangeForm(request.POST)
+    wanted = _change(found, form)
+    if wanted is None or form.errors:
+        return _page(request, found, form, None, 400)
+    mix = leftovers.make_change(request.studio, found, wanted, request_key(request), request.user)
+    return redirect("mix", pk=mix.pk)
+
+
+@require_POST
+def join(request: StudioRequest, pk: int) -> HttpResponse:
+    """Two leftovers become one mix."""
+    found = _coloured(request, pk)
+    other = _coloured(request, _number(request.POST.get("other")))
+    try:
+        mix = leftovers.join_two(request.studio, found, other, request_key(request), request.user)
+    except ClayError as error:
+        messages.error(request, str(error))
+        return redirect("leftover", pk=pk)
+    return redirect("mix", pk=mix.pk)
+
+
+def _number(text: str | None) -> int:
+    return int(text) if text and text.isdecimal() and len(text) < 19 else 0
+
+
+@require_POST
+def pool(request: StudioRequest, pk: int) -> HttpResponse:
+    """All of a leftover goes into a reclaim bucket, or unknown scraps go into this one."""
+    found = _coloured(request, pk)
+    if found.material.kind == Material.RECLAIM:
+        return _pool_scraps(request, found)
+    bucket = None
+    if request.POST.get("bucket"):
+        buckets = Material.objects.of(request.studio).filter(kind=Material.RECLAIM)
+        bucket = get_object_or_404(buckets, pk=_number(request.POST["bucket"]))
+    try:
+        bucket = leftovers.pool(found, bucket, request.user)
+    except ClayError as error:
+        messages.error(request, str(error))
+        return redirect("leftover", pk=pk)
+    messages.success(request, f"{found.material.name} is in {bucket.name}.")
+    return redirect("leftover", pk=bucket.pk)
+
+
+def _pool_scraps(request: StudioRequest, found: Coloured) -> HttpResponse:
+    field = MeasureField(bounds.MASS)
+    try:
+        grams = field.clean(request.POST.get("grams", ""))
+    except forms.ValidationError as error:
+        messages.error(request, f"Not added: {error.messages[0]}")
+    else:
+        leftovers.pool_scraps(found.material, grams, request.user)
+        messages.success(request, "The scraps are in. What is in the bucket is now unknown.")
+    return redirect("leftover", pk=found.material.pk)

@@ -1,0 +1,255 @@
+"""What is left of a mix: put on the shelf, used again, joined, pooled in a reclaim bucket."""
+
+import uuid
+from dataclasses import dataclass
+
+from django.contrib.auth.models import User
+from django.db import transaction
+
+from claycore import labels, strength
+from claycore.batch import Batch, coloured, join
+from claycore.clay_in_hand import DRY, ClayInHand
+from claycore.composition import Addition
+from claycore.errors import ClayError, Inconsistent
+from claycore.strength import Change
+from umberpot.mixing.models import Mix, MixPart
+from umberpot.mixing.services import MixOrder, PartOrder, create_mix, name_of
+from umberpot.shelf import services as shelf
+from umberpot.shelf.models import Material, Pooled, StockMovement
+from umberpot.studio.models import Studio
+
+LONGEST_MATERIAL_NAME = 60
+
+
+@transaction.atomic
+def keep_leftover(
+    mix: Mix, grams: float, state: str, water_pct: float | None, by: User
+) -> Material:
+    """What is left of a mix stands on the shelf with a code of its own; a second time, it counts.
+
+    ``grams`` as it lies, ``water_pct`` on the wet basis for what is not dry.
+    """
+    mix = Mix.objects.of(mix.studio).select_related("leftover").get(pk=mix.pk)
+    if mix.leftover:
+        mix.leftover.state, mix.leftover.water_pct = state, water_pct
+        mix.leftover.save(update_fields=["state", "water_pct"])
+        shelf.count_stock(mix.leftover, grams, by)
+        return mix.leftover
+    code = _next_code(mix.studio)
+    mix.leftover = Material.objects.create(
+        studio=mix.studio,
+        kind=Material.LEFTOVER,
+        name=_short(f"{code}: {name_of(mix.batch.pcts, mix.clay_name)}"),
+        supplier_code=code,
+        state=state,
+        water_pct=water_pct,
+    )
+    mix.save(update_fields=["leftover"])
+    shelf.move(mix.leftover, grams, StockMovement.LEFT, by)
+    return mix.leftover
+
+
+def _next_code(studio: Studio) -> str:
+    """The next code of the studio's one scheme, which tiles, bags and buckets share."""
+    fresh = Studio.objects.get(pk=studio.pk)
+    code = labels.code(fresh.next_tile_number)
+    fresh.next_tile_number += 1
+    fresh.save(update_fields=["next_tile_number"])
+    return code
+
+
+def _short(name: str) -> str:
+    if len(name) <= LONGEST_MATERIAL_NAME:
+        return name
+    return f"{name[: LONGEST_MATERIAL_NAME - 1]}…"
+
+
+@dataclass(frozen=True)
+class Coloured:
+    """Coloured clay on the shelf, and what is in all there is of it. None: nobody knows."""
+
+    material: Material
+    mix: Mix | None
+    batch: Batch | None
+    on_hand_g: float
+
+    @property
+    def clay_name(self) -> str:
+        return self.mix.clay_name if self.mix else "mixed clays"
+
+
+def on_shelf(material: Material) -> Coloured:
+    """A leftover or a reclaim bucket with its contents, as it lies."""
+    on_hand_g = max(0.0, shelf.grams_on_hand(material))
+    dry_g = on_hand_g * material.dry_share
+    mix = Mix.objects.of(material.studio).filter(leftover=material).first()
+    whole = mix.batch if mix else pooled_batch(material)
+    if whole is None or dry_g <= 0:
+        return Coloured(material, mix, whole, on_hand_g)
+    part = whole.of_dry_mass(dry_g)
+    wet = Batch(part.clay_g, part.colourants_g, on_hand_g - dry_g)
+    return Coloured(material, mix, wet, on_hand_g)
+
+
+def pooled_batch(bucket: Material) -> Batch | None:
+    """What a reclaim bucket holds by what went in; None when something unknown did, or nothing."""
+    entries = list(bucket.pooled.all())
+    if not entries or any(entry.contains is None for entry in entries):
+        return None
+    return join(
+        coloured(
+            ClayInHand(DRY, entry.dry_g, 0.0),
+            [Addition(name, pct) for name, pct in (entry.contains or {}).items()],
+        )
+        for entry in entries
+    )
+
+
+def planned_change(
+    found: Coloured, use_g: float, target_pct: float | None, total_g: float | None
+) -> Change:
+    """Bringing some of it to a percentage of its strongest colourant, or stretching it to a total.
+
+    ``use_g`` and ``total_g`` as it lies. Raises ClayError naming ``use_g``, ``target_pct`` or
+    ``total_g``.
+    """
+    if found.batch is None:
+        raise Inconsistent("use_g", use_g, "Nobody knows what is in it. Test a tile of it first.")
+    if use_g > found.on_hand_g * (1 + 1e-9):
+        raise Inconsistent("use_g", use_g, f"There are {found.on_hand_g:g} g of it.")
+    before = found.batch.scaled(use_g / found.on_hand_g)
+    state = found.material.state
+    if total_g is not None:
+        dry_total_g = total_g * found.material.dry_share
+        after = strength.stretch_to(before, dry_total_g, "total_g")
+        return strength.change(before, [Addition(n, p) for n, p in after.pcts.items()], state)
+    if not before.colourants_g:
+        raise Inconsistent("target_pct", target_pct, "There is no colourant in it.")
+    strongest = max(before.colourants_g, key=lambda name: before.colourants_g[name])
+    return strength.change(before, [Addition(strongest, target_pct or 0.0)], state)
+
+
+@transaction.atomic
+def make_change(
+    studio: Studio, found: Coloured, change: Change, request_key: uuid.UUID, by: User
+) -> Mix:
+    """The change as a mix to weigh, made of the coloured clay on the shelf."""
+    parts = [_part_of(found, change.before.mass_g)]
+    if change.add_clay_g > 0:
+        parts.append(
+            PartOrder(
+                MixPart.CLAY,
+                found.clay_name,
+                change.clay_as_it_is_g,
+                material=found.mix.clay if found.mix else None,
+                dry_share=change.add_clay_g / change.clay_as_it_is_g,
+            )
+        )
+    for name, grams in change.add_colourants_g.items():
+        if grams > 0:
+            powder = Material.objects.of(studio).on_shelf().colourants().filter(name__iexact=name)
+            parts.append(
+                PartOrder(
+                    MixPart.COLOURANT,
+                    name,
+                    grams,
+                    pct=change.after.pct(name),
+                    material=powder.first(),
+                )
+            )
+    if change.water_to_add_g > 0:
+        parts.append(PartOrder(MixPart.WATER, "water", change.water_to_add_g))
+    return _make(studio, found, change.after, tuple(parts), request_key, by)
+
+
+@transaction.atomic
+def join_two(
+    studio: Studio, one: Coloured, other: Coloured, request_key: uuid.UUID, by: User
+) -> Mix:
+    """All of two leftovers wedged into one. Raises Inconsistent where that cannot be."""
+    if one.batch is None or other.batch is None:
+        raise Inconsistent("other", None, "Nobody knows what is in one of them.")
+    if one.on_hand_g <= 0 or other.on_hand_g <= 0:
+        raise Inconsistent("other", None, "There is nothing left of one of them.")
+    if one.material.pk == other.material.pk:
+        raise Inconsistent("other", None, "Choose another one than itself.")
+    parts = (_part_of(one, one.on_hand_g), _part_of(other, other.on_hand_g))
+    return _make(studio, one, join([one.batch, other.batch]), parts, request_key, by)
+
+
+def _part_of(found: Coloured, grams: float) -> PartOrder:
+    return PartOrder(
+        MixPart.MIX,
+        found.material.name,
+        grams,
+        material=found.material,
+        source=found.mix,
+        contains={} if found.mix or found.batch is None else found.batch.pcts,
+        dry_share=found.material.dry_share,
+    )
+
+
+def _make(
+    studio: Studio,
+    found: Coloured,
+    after: Batch,
+    parts: tuple[PartOrder, ...],
+    request_key: uuid.UUID,
+    by: User,
+) -> Mix:
+    order = MixOrder(
+        found.material.state,
+        after.clay_g + after.water_g,
+        after.clay_g,
+        after.pcts,
+        found.clay_name,
+        found.mix.clay if found.mix else None,
+        parts,
+    )
+    return create_mix(studio, order, request_key, by)
+
+
+@transaction.atomic
+def pool(found: Coloured, bucket: Material | None, by: User) -> Material:
+    """All of a leftover goes into a reclaim bucket; ``None`` starts a new one.
+
+    Raises ClayError when there is nothing of it.
+    """
+    if found.on_hand_g <= 0:
+        raise ClayError("bucket", 0, "There is nothing left of it.")
+    studio = found.material.studio
+    bucket = bucket or new_bucket(studio)
+    dry_g = found.on_hand_g * found.material.dry_share
+    Pooled.objects.create(
+        studio=studio,
+        bucket=bucket,
+        name=found.material.name,
+        dry_g=dry_g,
+        contains=found.batch.pcts if found.batch else None,
+        made_by=by,
+    )
+    shelf.move(found.material, -found.on_hand_g, StockMovement.POOLED, by)
+    shelf.move(bucket, dry_g / bucket.dry_share, StockMovement.POOLED, by)
+    return bucket
+
+
+@transaction.atomic
+def pool_scraps(bucket: Material, grams: float, by: User) -> None:
+    """Scraps of unknown make go into a bucket; from then on nobody knows what is in it."""
+    Pooled.objects.create(
+        studio=bucket.studio,
+        bucket=bucket,
+        name="scraps",
+        dry_g=grams * bucket.dry_share,
+        contains=None,
+        made_by=by,
+    )
+    shelf.move(bucket, grams, StockMovement.POOLED, by)
+
+
+def new_bucket(studio: Studio) -> Material:
+    """An empty reclaim bucket with a code of its own."""
+    code = _next_code(studio)
+    return Material.objects.create(
+        studio=studio, kind=Material.RECLAIM, name=f"{code}: reclaim", supplier_code=code
+    )

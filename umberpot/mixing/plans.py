@@ -1,0 +1,241 @@
+"""Keeping a series or a grid: its mixes in the order they are made, each knowing its source."""
+
+import uuid
+from collections import defaultdict
+from dataclasses import dataclass
+
+from django.contrib.auth.models import User
+from django.db import transaction
+
+from claycore import slip
+from claycore.clay_in_hand import DRY, SLIP, ClayInHand
+from claycore.composition import ON_DRY_CLAY, Addition
+from claycore.dose import dose
+from claycore.pourplan import CellBatch, Grid, Pot, Pour
+from claycore.series import Plan as SeriesPlan
+from claycore.series import PlannedBatch
+from umberpot.mixing.models import Mix, MixPart, Plan
+from umberpot.mixing.services import MixOrder, PartOrder, Shelf, create_mix, make_mix
+from umberpot.shelf.models import Material
+from umberpot.shelf.services import stock_of
+from umberpot.studio.models import Studio
+
+
+@dataclass(frozen=True)
+class PlanOrder:
+    """What every kept plan needs: whose it is, what it is called, and the sum it came from."""
+
+    studio: Studio
+    name: str
+    sum_query: str
+    clay_name: str
+    request_key: uuid.UUID
+    by: User
+
+    def key(self, position: int) -> uuid.UUID:
+        """The request key of the mix at this position; the same for the same plan."""
+        return uuid.uuid5(self.request_key, str(position))
+
+    def made_already(self) -> Plan | None:
+        """The plan that an earlier click on the same page made."""
+        return Plan.objects.of(self.studio).filter(request_key=self.request_key).first()
+
+    def keep(self, kind: str, strategy: str = "", have: dict[str, str] | None = None) -> Plan:
+        """The plan itself, without its mixes."""
+        return Plan.objects.create(
+            studio=self.studio,
+            kind=kind,
+            name=self.name,
+            strategy=strategy,
+            sum_query=self.sum_query,
+            have=have or {},
+            request_key=self.request_key,
+            made_by=self.by,
+        )
+
+
+@transaction.atomic
+def keep_series(order: PlanOrder, found: SeriesPlan, colourant: str) -> Plan:
+    """A series in dry clay. The same ``request_key`` keeps it only once."""
+    made = order.made_already()
+    if made:
+        return made
+    plan = order.keep(Plan.SERIES, found.strategy)
+    on_shelf = Shelf(order.studio)
+    clay, powder = on_shelf.clay(order.clay_name), on_shelf.colourant(colourant)
+    mixes: list[Mix] = []
+    for position, batch in enumerate(found.batches):
+        parts = _parts_of_batch(batch, mixes, order.clay_name or "clay", clay, colourant, powder)
+        dry_clay_g = batch.total_g * 100 / (100 + batch.pct)
+        mix_order = MixOrder(
+            DRY,
+            dry_clay_g,
+            dry_clay_g,
+            {colourant: batch.pct} if batch.pct else {},
+            order.clay_name,
+            clay,
+            parts,
+            plan=plan,
+            plan_position=position,
+        )
+        mixes.append(create_mix(order.studio, mix_order, order.key(position), order.by))
+    return plan
+
+
+def _parts_of_batch(
+    batch: PlannedBatch,
+    mixes: list[Mix],
+    clay_name: str,
+    clay: Material | None,
+    colourant: str,
+    powder: Material | None,
+) -> tuple[PartOrder, ...]:
+    parts = []
+    if batch.source is not None and batch.take_g > 0:
+        source = mixes[batch.source]
+        parts.append(PartOrder(MixPart.MIX, source.name, batch.take_g, source=source))
+    if batch.add_clay_g > 0:
+        parts.append(PartOrder(MixPart.CLAY, clay_name, batch.add_clay_g, material=clay))
+    if batch.add_colourant_g > 0:
+        parts.append(
+            PartOrder(
+                MixPart.COLOURANT,
+                colourant,
+                batch.add_colourant_g,
+                pct=batch.pct,
+                material=powder,
+            )
+        )
+    return tuple(parts)
+
+
+@transaction.atomic
+def keep_pots(order: PlanOrder, grid: Grid, pots: tuple[Pot, ...], have: dict[str, str]) -> Plan:
+    """A grid in slip: a mix for every pour, made of what stayed in the pot of the one before.
+
+    The same ``request_key`` keeps it only once.
+    """
+    made = order.made_already()
+    if made:
+        return made
+    plan = order.keep(Plan.GRID, have=have)
+    on_shelf = Shelf(order.studio)
+    position = 0
+    for number, pot in enumerate(pots, 1):
+        before: Mix | None = None
+        for index, pour in enumerate(pot.pours):
+            parts = _parts_of_pour(order, grid, pot, index, before, on_shelf)
+            wet_g = pour.left_g + pour.pour_g
+            solids = grid.solids_pct / 100
+            dry_clay_g = wet_g / (1 / solids + sum(pour.cell) / 100)
+            mix_order = MixOrder(
+                SLIP,
+                max(wet_g, dry_clay_g),
+                dry_clay_g,
+                _wanted(grid, pour.cell),
+                order.clay_name,
+                on_shelf.clay(order.clay_name),
+                parts,
+                plan=plan,
+                plan_position=position,
+                pot=number,
+                poured_g=pour.pour_g,
+            )
+            before = create_mix(order.studio, mix_order, order.key(position), order.by)
+            position += 1
+    return plan
+
+
+def _wanted(grid: Grid, cell: tuple[float, float]) -> dict[str, float]:
+    return {axis.name: cell[side] for side, axis in enumerate(grid.axes) if cell[side] > 0}
+
+
+def _parts_of_pour(
+    order: PlanOrder, grid: Grid, pot: Pot, index: int, before: Mix | None, on_shelf: Shelf
+) -> tuple[PartOrder, ...]:
+    pour: Pour = pot.pours[index]
+    if before is None:
+        clay_name = order.clay_name or "clay"
+        start: ClayInHand = slip.slip_by_mass(pot.start_slip_g, grid.solids_pct)
+        parts = [
+            PartOrder(
+                MixPart.CLAY,
+                clay_name,
+                pot.start_slip_g,
+                material=on_shelf.clay(clay_name),
+                dry_share=start.dry_fraction,
+            )
+        ]
+    else:
+        rest = before.batch
+        parts = [
+            PartOrder(
+                MixPart.REST,
+                "what is left in the pot",
+                pot.pours[index - 1].left_g,
+                source=before,
+                dry_share=rest.dry_g / rest.mass_g,
+                settled=True,
+            )
+        ]
+    for dosing in pour.add:
+        side = [axis.name for axis in grid.axes].index(dosing.name)
+        parts.append(
+            PartOrder(
+                MixPart.COLOURANT,
+                dosing.name,
+                dosing.mass_g,
+                pct=pour.cell[side],
+                material=on_shelf.colourant(dosing.name),
+            )
+        )
+    return tuple(parts)
+
+
+@transaction.atomic
+def keep_batches(
+    order: PlanOrder,
+    grid: Grid,
+    clay: ClayInHand,
+    batches: list[CellBatch],
+    have: dict[str, str],
+) -> Plan:
+    """A grid with each cell mixed on its own. The same ``request_key`` keeps it only once."""
+    made = order.made_already()
+    if made:
+        return made
+    plan = order.keep(Plan.GRID, have=have)
+    for position, batch in enumerate(batches):
+        additions = [Addition(name, pct) for name, pct in _wanted(grid, batch.cell).items()]
+        additions = additions or [Addition(grid.x.name, 0.0)]
+        made_of = dose(clay, additions, ON_DRY_CLAY)
+        mix = make_mix(order.studio, made_of, order.clay_name, "", order.key(position), order.by)
+        mix.plan, mix.plan_position = plan, position
+        mix.save(update_fields=["plan", "plan_position"])
+    return plan
+
+
+@dataclass(frozen=True)
+class Shortage:
+    """A material of which the shelf holds less than the whole plan takes."""
+
+    material: Material
+    needs_g: float
+    on_hand_g: float
+
+
+def shortages(mixes: list[Mix]) -> list[Shortage]:
+    """What the shelf holds too little of for all that is still to be weighed. Two queries."""
+    needs: dict[Material, float] = defaultdict(float)
+    parts = MixPart.objects.filter(
+        mix__in=[m.pk for m in mixes], settled_at=None, material__isnull=False
+    ).select_related("material", "mix")
+    for part in parts.prefetch_related("weighings"):
+        if part.material:
+            needs[part.material] += max(0.0, part.to_go_g)
+    on_hand = stock_of(list(needs))
+    return [
+        Shortage(material, grams, on_hand[material.pk])
+        for material, grams in needs.items()
+        if grams > on_hand[material.pk] + 1e-6
+    ]
