@@ -9,6 +9,8 @@ from dataclasses import dataclass
 
 from claycore import bounds
 from claycore.bounds import Bound
+from claycore.errors import OutOfBounds
+from claycore.slip import CLAY_SOLID_DENSITY
 
 PRICE = Bound(0, 1e6, "A price must be 0 or more, and at most 1 000 000.", low_allowed=True)
 AREA = Bound(0, 1e6, "An area must be more than 0 cm², and at most 1 000 000.")
@@ -59,7 +61,10 @@ def coat_g(area_cm2: float, thickness_mm: float, gravity: float) -> float:
     """Wet slip for one coat: ``area × wet thickness × density``. Raises ClayError."""
     AREA.check("area_cm2", area_cm2)
     THICKNESS.check("coat_mm", thickness_mm)
-    return area_cm2 * thickness_mm / 10 * bounds.SPECIFIC_GRAVITY.check("coat_gravity", gravity)
+    bounds.SPECIFIC_GRAVITY.check("coat_gravity", gravity)
+    if gravity >= CLAY_SOLID_DENSITY:
+        raise OutOfBounds("coat_gravity", gravity, bounds.SPECIFIC_GRAVITY.sentence)
+    return area_cm2 * thickness_mm / 10 * gravity
 
 
 @dataclass(frozen=True)

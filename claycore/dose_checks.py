@@ -69,7 +69,25 @@ def _unusual_water(clay: ClayInHand) -> Warning | None:
     )
 
 
-def dose_warnings(dose: Dose, scale_step_g: float) -> list[Warning]:
+def _unmeasured_water(clay: ClayInHand, addition: DosedAddition) -> Warning | None:
+    water_pct = 100 * clay.water_g / clay.mass_g
+    off = moisture.UNMEASURED_WITHIN_PCT
+    if clay.state != PLASTIC or not off < water_pct < 100 - off:
+        return None
+    pct = addition.pct_on_dry_clay
+    low = moisture.really_made(pct, water_pct, water_pct - off)
+    high = moisture.really_made(pct, water_pct, water_pct + off)
+    return Warning(
+        "water_not_measured",
+        f"{plain(water_pct, 1)} % water was not measured. If it is off by {plain(off)} either way,"
+        f" {plain(pct)} % of {addition.name} is really {plain(low, 1)} to {plain(high, 1)} %."
+        " Weigh a pinch wet and dry.",
+    )
+
+
+def dose_warnings(
+    dose: Dose, scale_step_g: float, *, water_measured: bool = False
+) -> list[Warning]:
     """What to look at: water, percentages, small weighings, named materials, wet clay's trap."""
     water = _unusual_water(dose.clay)
     found = [water] if water else []
@@ -81,6 +99,9 @@ def dose_warnings(dose: Dose, scale_step_g: float) -> list[Warning]:
         found += [warning for warning in looked_at if warning]
         found += _named_material(addition)
     strongest = max(dose.additions, key=lambda addition: addition.mass_g)
+    if not water_measured and strongest.mass_g > 0:
+        unmeasured = _unmeasured_water(dose.clay, strongest)
+        found += [unmeasured] if unmeasured else []
     if dose.clay.state != DRY and strongest.mass_g > 0:
         found.append(_wet_basis(dose.clay, strongest))
     return found

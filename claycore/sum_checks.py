@@ -9,7 +9,13 @@ from dataclasses import dataclass
 
 from claycore import batch, bounds, strength
 from claycore.clay_in_hand import DRY, PLASTIC, SLIP, ClayInHand
-from claycore.composition import ON_DRY_CLAY, Addition, as_on_dry_clay
+from claycore.composition import (
+    ON_DRY_CLAY,
+    SHARE_OF_TOTAL,
+    Addition,
+    as_on_dry_clay,
+    on_dry_clay,
+)
 from claycore.errors import Inconsistent
 from claycore.figures import plain
 from claycore.units import GRAMS
@@ -97,6 +103,8 @@ class DoseSum:
 
     @property
     def on_dry_clay_pct(self) -> float:
+        if self.convention == SHARE_OF_TOTAL:
+            return on_dry_clay([self.pct], "pct")[0]
         return as_on_dry_clay([Addition(COLOURANT, self.pct)], self.convention)[0]
 
     @property

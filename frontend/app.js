@@ -63,6 +63,8 @@ document.addEventListener("alpine:init", () => {
     },
     // A clay chosen from the shelf brings its state and water along.
     chosen(event) {
+      const measured = event.target.form?.elements.water_u95;
+      if (event.target.name === "water_pct" && measured) measured.value = "";
       if (event.target.name !== "clay") return;
       const options = [...document.querySelectorAll("#clays-list option")];
       const option = options.find((candidate) => candidate.value === event.target.value);
@@ -71,6 +73,7 @@ document.addEventListener("alpine:init", () => {
       if (form.elements.state) form.elements.state.value = option.dataset.state;
       if (option.dataset.state === "plastic" && form.elements.water_pct) {
         form.elements.water_pct.value = option.dataset.water;
+        if (measured) measured.value = option.dataset.u95;
       }
     },
   }));

@@ -22,6 +22,59 @@ URLS = {
     "absorption": ("/read/absorption/", ABSORPTION),
 }
 
+ADJUST = {
+    "mass": "38.5",
+    "unit": "g",
+    "state": "dry",
+    "now_pct": "15",
+    "target_pct": "10",
+}
+SERIES = {"pcts": "5,10,15", "tile_dry_g": "25"}
+GRID = {"x": "iron:0,2,4", "y": "rutile:0,2,4", "cell_g": "100", "solids_pct": "70"}
+CHECK = {"mass": "100", "unit": "g", "state": "dry", "pct": "10", "answer": "9.52"}
+CHECK_CHANGE = {
+    "mass": "18",
+    "unit": "g",
+    "state": "dry",
+    "now_pct": "10",
+    "target_pct": "5",
+    "answer_total": "32.58",
+}
+BUCKET = {"sample_volume": "1", "sample_volume_unit": "l", "sample_mass": "1750", "amount": "4"}
+WATER = {"wet": "50", "dry": "39", "unit": "g", "scale_step": "0.1"}
+JOIN = {
+    "a_mass": "110",
+    "a_unit": "g",
+    "a": "blue:10",
+    "b_mass": "105",
+    "b_unit": "g",
+    "b": "blue:5",
+}
+KILOS = {"mass": "6", "unit": "kg", "water_pct": "20", "add": "blue:10"}
+LAYERS = {"pieces": "12", "piece": "400", "layer": "blue:20"}
+DARK = {
+    "piece": "500",
+    "water_pct": "22",
+    "dark_price": "6",
+    "cheap_price": "1",
+    "stain_price": "27",
+    "stain_pct": "6",
+    "area_cm2": "300",
+}
+URLS |= {
+    "adjust": ("/mix/adjust/", ADJUST),
+    "series": ("/mix/series/", SERIES),
+    "grid": ("/mix/grid/", GRID),
+    "check": ("/mix/check-sum/", CHECK),
+    "check_change": ("/mix/check-sum/", CHECK_CHANGE),
+    "bucket": ("/mix/slip/", BUCKET),
+    "water": ("/mix/water/", WATER),
+    "join": ("/mix/join/", JOIN),
+    "kilos": ("/mix/kilos/", KILOS),
+    "layers": ("/mix/layers/", LAYERS),
+    "dark": ("/mix/dark/", DARK),
+}
+
 
 def ask(url, query):
     response = Client().get(url, query, headers={"accept": "application/json"})

@@ -119,7 +119,7 @@ def _made_page(mix: Mix) -> dict[str, Any]:
         "cost_per_kg": found.per_kg(plastic_g(mix)),
         "another_colour": _another_colour(mix),
         "can_repeat": mix.plan_id is None,
-        "leftover_form": LeftoverForm(),
+        "leftover_form": LeftoverForm(auto_id="left_%s"),
         "made_from": [part.source for part in mix.parts.all() if part.source],
         "went_into": Mix.objects.of(mix.studio).filter(parts__source=mix).distinct(),
     }

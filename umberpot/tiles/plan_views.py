@@ -11,12 +11,14 @@ from django.views.decorators.http import require_GET, require_http_methods, requ
 from claycore.series import STRATEGIES
 from umberpot.calculators import CalculatorForm
 from umberpot.mixing.bar import bar_of
+from umberpot.mixing.composition import parts_of
 from umberpot.mixing.costs import cost_of_mixes
 from umberpot.mixing.forms.grid import GridForm
 from umberpot.mixing.forms.series import SeriesForm
 from umberpot.mixing.grid_drawing import grid_shown
 from umberpot.mixing.models import Mix, Plan
 from umberpot.mixing.plans import shortages
+from umberpot.mixing.services import NOTHING_TO_WEIGH_G
 from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.tiles import plan_services, services
 from umberpot.tiles.forms import PlannedTrialForm
@@ -147,7 +149,7 @@ def plan(request: StudioRequest, pk: int) -> HttpResponse:
             "plan": plan,
             "trial": plan.trial,
             "rows": rows,
-            "next": next((row for row in rows if row["todo"]), None),
+            "next": _next(rows),
             "done": sum(1 for row in rows if not row["todo"]),
             "shortages": shortages(mixes),
             "drawn": _drawn(plan, rows),
@@ -155,6 +157,18 @@ def plan(request: StudioRequest, pk: int) -> HttpResponse:
             "strategy": STRATEGIES.get(plan.strategy, ""),
         },
     )
+
+
+def _next(rows: list[dict[str, Any]]) -> dict[str, Any] | None:
+    """The first thing to do, with what is to be weighed for it."""
+    row = next((row for row in rows if row["todo"]), None)
+    if row and row["todo"] == "weigh":
+        row["to_weigh"] = [
+            part
+            for part in parts_of(row["mix"])
+            if part.settled_at is None and part.to_go_g > NOTHING_TO_WEIGH_G
+        ]
+    return row
 
 
 def _rows(plan: Plan) -> list[dict[str, Any]]:

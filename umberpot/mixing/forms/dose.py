@@ -36,13 +36,15 @@ def scale_step_field() -> MeasureField:
 class DoseForm(ClayForm):
     """Clay in hand, additions and convention, as the contract of ``/mix/dose/`` has them.
 
-    Besides the contract: ``clay`` (its name) and ``scale_step_g``.
+    Besides the contract: ``clay`` (its name), ``scale_step_g``, and ``water_u95``, the uncertainty
+    of a measured water content.
     """
 
     clay = forms.CharField(max_length=LONGEST_TEXT, required=False)
     add = AdditionsField()
     convention = convention_choice()
     scale_step_g = scale_step_field()
+    water_u95 = MeasureField(bounds.STEP, required=False, widget=forms.HiddenInput)
 
     field_order = ["clay"]
 
@@ -76,7 +78,13 @@ class DoseForm(ClayForm):
             ],
             "dry_total_g": made.dry_total_g,
             "water_to_add_g": made.water_to_add_g,
-            "warnings": as_json(dose_warnings(made, self.scale_step)),
+            "warnings": as_json(
+                dose_warnings(
+                    made,
+                    self.scale_step,
+                    water_measured=self.cleaned_data.get("water_u95") is not None,
+                )
+            ),
             "shown": dose_shown(made, self.cleaned_data, self.scale_step),
         }
 
