@@ -12,8 +12,10 @@ from umberpot.mixing import weigh_views as weighing
 from umberpot.reading import views as reading
 from umberpot.shelf import views as shelf
 from umberpot.studio import views as studio
+from umberpot.tiles import label_views as labels
 from umberpot.tiles import plan_views as plans
 from umberpot.tiles import views as tiles
+from umberpot.transfer import views as transfer
 
 urlpatterns = [
     path("", bench.bench, name="bench"),
@@ -68,6 +70,10 @@ urlpatterns = [
     path("mix/grid/there/", plans.cells_there, name="grid-there"),
     path("mix/plans/<int:pk>/", plans.plan, name="plan"),
     path("tiles/", tiles.tiles, name="tiles"),
+    path("tiles/trials/<int:pk>/labels/", labels.trial_labels, name="trial-labels"),
+    path("shelf/transfer/", transfer.transfer, name="transfer"),
+    path("shelf/transfer/<slug:kind>.<slug:form>", transfer.download, name="transfer-download"),
+    path("shelf/labels/", labels.material_labels, name="material-labels"),
     path("tiles/shape/<int:mix_pk>/", plans.shape, name="tiles-shape"),
     path("tiles/make/<int:mix_pk>/", tiles.make, name="tiles-make"),
     path("tiles/trials/<int:pk>/", tiles.trial, name="trial"),

@@ -54,7 +54,7 @@ def codes(made, step=0.1):
 
 def test_percent_of_wet_clay_is_told_for_what_it_really_is():
     made = dose(plastic_clay(1000, 22), [Addition("blue", 8)], ON_DRY_CLAY)
-    (warning,) = dose_warnings(made, 0.1)
+    (warning,) = dose_warnings(made, 0.1, water_measured=True)
     assert warning.code == "wet_basis"
     assert "10.26 %" in warning.message
 

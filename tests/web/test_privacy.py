@@ -46,6 +46,7 @@ def world(make_mix, weigh, signed_in, user, studio):
     plan = Plan.objects.of(studio).get()
     return {
         "plan": plan.pk,
+        "trial-labels": plan.trial.pk,
         "tiles-shape": mix.pk,
         "container-remove": bowl.pk,
         "leftover": left.pk,
@@ -77,6 +78,7 @@ def every_url(arguments):
     for pattern in get_resolver().url_patterns:
         route = str(pattern.pattern)
         address = re.sub(r"<int:\w+>", str(arguments.get(pattern.name)), route)
+        address = address.replace("<slug:kind>", "mixes").replace("<slug:form>", "csv")
         yield pattern.name, f"/{address}"
 
 

@@ -1,0 +1,143 @@
+"""Rows of text in and out of CSV and JSON, as spreadsheets write and read them."""
+
+import csv
+import io
+import json
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
+
+MOST_ROWS = 2000
+MOST_BYTES = 2_000_000
+SEPARATORS = ",;\t"
+
+FORMULA_STARTS = ("=", "+", "-", "@", "\t", "\r")
+"""A spreadsheet runs what starts so. Source: OWASP, "CSV Injection"."""
+
+
+class Unreadable(Exception):
+    """A file that is no table at all; ``str()`` says why."""
+
+
+@dataclass(frozen=True)
+class Row:
+    """One row as text by its column, and the line of the file it stood on."""
+
+    line: int
+    cells: Mapping[str, str]
+
+
+def neutral(text: str) -> str:
+    """Text that no spreadsheet takes for a formula: an apostrophe goes before. Numbers stay."""
+    if text.startswith(FORMULA_STARTS) and not _is_number(text):
+        return f"'{text}"
+    return text
+
+
+def _is_number(text: str) -> bool:
+    try:
+        float(text)
+    except ValueError:
+        return False
+    return True
+
+
+def _plain(text: str) -> str:
+    """The cell without the apostrophe that :func:`neutral` put before it."""
+    text = text.strip()
+    if text.startswith("'") and text[1:].startswith(FORMULA_STARTS):
+        return text[1:]
+    return text
+
+
+def to_csv(columns: Sequence[str], rows: Iterable[Mapping[str, str]]) -> str:
+    """Comma-separated, with a header and a byte order mark, so that spreadsheets see UTF-8."""
+    out = io.StringIO()
+    writer = csv.writer(out)
+    writer.writerow(columns)
+    for row in rows:
+        writer.writerow([neutral(row.get(column, "")) for column in columns])
+    return f"\ufeff{out.getvalue()}"
+
+
+def to_json(kind: str, rows: Iterable[Mapping[str, str]]) -> str:
+    """A JSON object that names its kind, with the same columns as the CSV."""
+    content = {"umberpot": kind, "version": 1, "rows": [dict(row) for row in rows]}
+    return json.dumps(content, ensure_ascii=False, indent=1)
+
+
+def decoded(content: bytes) -> str:
+    """A file's text: UTF-8 with or without byte order mark, UTF-16 with one, or Windows-1252.
+
+    Raises Unreadable.
+    """
+    if len(content) > MOST_BYTES:
+        raise Unreadable("The file is larger than 2 MB. Split it.")
+    if content.startswith((b"\xff\xfe", b"\xfe\xff")):
+        encodings = ["utf-16"]
+    else:
+        encodings = ["utf-8-sig", "cp1252"]
+    for encoding in encodings:
+        try:
+            return content.decode(encoding)
+        except UnicodeDecodeError:
+            continue
+    raise Unreadable("This is not a text file.")
+
+
+def read(text: str, columns: Sequence[str]) -> list[Row]:
+    """The rows of a CSV, a paste from a spreadsheet, or a JSON file. Raises Unreadable."""
+    text = text.lstrip("\ufeff").replace("\x00", "")
+    rows = _read_json(text) if text.lstrip().startswith(("{", "[")) else _read_csv(text)
+    if not rows:
+        raise Unreadable("There are no rows in it.")
+    if len(rows) > MOST_ROWS:
+        raise Unreadable(f"There are more than {MOST_ROWS} rows. Split the file.")
+    strange = [name for name in rows[0].cells if name and name not in columns]
+    if not set(columns).intersection(rows[0].cells):
+        raise Unreadable(f"The first line must name the columns: {', '.join(columns)}.")
+    if strange:
+        raise Unreadable(
+            f"There is no column “{strange[0][:40]}”. The columns are {', '.join(columns)}."
+        )
+    return rows
+
+
+def _read_csv(text: str) -> list[Row]:
+    lines = text.splitlines()
+    first = next((line for line in lines if line.strip()), "")
+    separator = max(SEPARATORS, key=first.count)
+    reader = csv.reader(lines, delimiter=separator)
+    rows: list[Row] = []
+    header: list[str] | None = None
+    try:
+        for cells in reader:
+            if not any(cell.strip() for cell in cells):
+                continue
+            if header is None:
+                header = [cell.strip().lower().replace(" ", "_") for cell in cells]
+                continue
+            named = zip(header, map(_plain, cells), strict=False)
+            rows.append(Row(reader.line_num, {name: cell for name, cell in named if name}))
+    except csv.Error as error:
+        raise Unreadable(f"Line {reader.line_num} cannot be read: {error}.") from None
+    return rows
+
+
+def _read_json(text: str) -> list[Row]:
+    try:
+        content = json.loads(text)
+    except (ValueError, RecursionError):
+        raise Unreadable("This is not valid JSON.") from None
+    rows = content.get("rows") if isinstance(content, dict) else content
+    if not isinstance(rows, list) or not all(isinstance(row, dict) for row in rows):
+        raise Unreadable("The JSON must hold a list of rows, each an object.")
+    return [
+        Row(number, {str(key): _json_text(value) for key, value in row.items()})
+        for number, row in enumerate(rows, 1)
+    ]
+
+
+def _json_text(value: object) -> str:
+    if value is None or isinstance(value, list | dict):
+        return ""
+    return str(value)
