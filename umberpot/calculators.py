@@ -69,6 +69,10 @@ class CalculatorForm(forms.Form):
         """The contract's answer to valid input, and what the page shows under ``shown``."""
         raise NotImplementedError
 
+    def was_asked(self) -> bool:
+        """Whether the query string holds anything of this sum; other keys are not its business."""
+        return any(key in self.fields or "_" in key for key in self.data)
+
     def query_pairs(self) -> list[tuple[str, str]]:
         """The fields that were filled in, as typed, in the form's order."""
         pairs = []
@@ -99,7 +103,7 @@ class CalculatorView(View):
     def get(self, request: HttpRequest) -> HttpResponse:
         form = self.form_class(request.GET)
         json = wants_json(request)
-        asked = bool(request.GET) or json
+        asked = json or form.was_asked()
         answer = form.reckoned() if asked and form.is_valid() else None
         if json:
             response: HttpResponse = self._json(form, answer)
@@ -139,7 +143,7 @@ class CalculatorView(View):
     def _page(
         self, request: HttpRequest, form: CalculatorForm, answer: dict[str, Any] | None
     ) -> HttpResponse:
-        if not request.GET:
+        if not form.was_asked():
             form = self.form_class()
         context = {"form": form, "answer": answer, **self.page_context(request, form)}
         return render(request, self.page, context, status=400 if form.errors else 200)

@@ -13,13 +13,17 @@ from umberpot.kiln.models import Firing
 from umberpot.mixing import services as mixing
 from umberpot.mixing.composition import parts_of
 from umberpot.mixing.forms.dose import DoseForm
-from umberpot.mixing.models import Mix, Weighing
+from umberpot.mixing.forms.grid import GridForm
+from umberpot.mixing.forms.series import SeriesForm
+from umberpot.mixing.leftovers import keep_leftover
+from umberpot.mixing.models import Mix, MixPart, Weighing
 from umberpot.shelf import services as shelf
-from umberpot.shelf.models import Material, StockMovement
+from umberpot.shelf.models import Container, Material, StockMovement
 from umberpot.studio.models import Studio
 from umberpot.studio.services import found_studio
 from umberpot.tiles import services as tiles
 from umberpot.tiles.models import Reading, Tile, Trial
+from umberpot.tiles.plan_services import TrialOrder, start_grid, start_series
 
 
 class DemoLoader:
@@ -61,14 +65,7 @@ class DemoLoader:
             self.user,
         )
         for part, grams in zip(parts_of(mix), row.weighed or (), strict=False):
-            mixing.take_weighing(
-                part,
-                grams,
-                source=Weighing.SCALE,
-                scale_step_g=self.studio.scale_step_g,
-                request_key=uuid.uuid4(),
-                by=self.user,
-            )
+            self.weigh(part, grams)
         mix.refresh_from_db()
         weighed_now = StockMovement.objects.filter(made_at__gte=mix.made_at)
         _backdate(weighed_now, days_ago, "made_at")
@@ -77,6 +74,46 @@ class DemoLoader:
         if mix.finished_at:
             _backdate(Mix.objects.filter(pk=mix.pk), days_ago, "finished_at")
         return mix
+
+    def plan(self, row: story.DemoPlan) -> None:
+        """A series or a grid, followed as far as the story says."""
+        order = TrialOrder(
+            self.studio, row.name, 100.0, self.studio.usual_cone, False, uuid.uuid4(), self.user
+        )
+        query = QueryDict(row.sum)
+        form: SeriesForm | GridForm
+        if row.strategy:
+            form = SeriesForm(query)
+            if not form.is_valid():
+                raise ValueError(f"{row.sum}: {form.errors.as_text()}")
+            trial = start_series(order, form, row.strategy)
+        else:
+            form = GridForm(query)
+            if not form.is_valid():
+                raise ValueError(f"{row.sum}: {form.errors.as_text()}")
+            trial = start_grid(order, form)
+        mixes = Mix.objects.filter(plan=trial.plan).order_by("plan_position")
+        for mix in mixes[: row.done]:
+            self.weigh_out(mix)
+            tiles.shape(mix)
+
+    def weigh_out(self, mix: Mix) -> None:
+        """Every part of a mix, as near as the scale goes."""
+        while part := mixing.next_part(parts_of(mix)):
+            step_g = self.studio.scale_step_g
+            self.weigh(part, max(step_g, round(part.to_go_g / step_g) * step_g))
+        mix.refresh_from_db()
+
+    def weigh(self, part: MixPart, grams: float) -> None:
+        """One figure off the scale."""
+        mixing.take_weighing(
+            part,
+            grams,
+            source=Weighing.SCALE,
+            scale_step_g=self.studio.scale_step_g,
+            request_key=uuid.uuid4(),
+            by=self.user,
+        )
 
     def firing(self, cone: str, days_ago: int) -> Firing:
         """The firing to a cone on a day, made once."""
@@ -158,5 +195,10 @@ def load_demo() -> None:
     loader.shelf()
     for trial in story.TRIALS:
         loader.trial(trial)
-    for mix in story.LOOSE_MIXES:
-        loader.mix(mix, 1)
+    mixes = [loader.mix(mix, 1) for mix in story.LOOSE_MIXES]
+    for row in (*story.SERIES_PLANS, *story.GRID_PLANS):
+        loader.plan(row)
+    made = next(mix for mix in mixes if mix.finished_at)
+    keep_leftover(made, story.LEFTOVER_G, "plastic", 20.0, owner)
+    for name, tare_g in story.CONTAINERS:
+        Container.objects.create(studio=studio, name=name, tare_g=tare_g)

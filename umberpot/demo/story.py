@@ -288,3 +288,38 @@ LOOSE_MIXES = [
         (600.0, 14.4, 2.4, 4.2),
     ),
 ]
+
+
+@dataclass(frozen=True)
+class DemoPlan:
+    """A series or a grid as a trial, and how many of its mixes are weighed and made."""
+
+    name: str
+    sum: str
+    done: int
+    strategy: str = ""
+
+
+SERIES_PLANS = [
+    DemoPlan(
+        "Rope Green for the border",
+        "clay=Breakwater porcelain&colourant=Rope Green&pcts=2.5,5,10&tile_dry_g=25&tiles_each=2"
+        "&powder_g=12&loss_pct=5&smallest_batch_g=60&scale_step_g=0.1&round_start_g=10",
+        done=1,
+        strategy="start_high",
+    )
+]
+
+GRID_PLANS = [
+    DemoPlan(
+        "Iron and rutile, poured",
+        "clay=Harbour buff&x=Red iron oxide:0,2,4&y=Rutile:0,2,4&cell_g=100&solids_pct=70&moulds=3"
+        "&scale_step_g=0.1",
+        done=4,
+    )
+]
+
+LEFTOVER_G = 186.0
+"""What was left of the mix that is made and has no tiles, plastic."""
+
+CONTAINERS = (("White bowl", 212.4), ("Steel jug", 148.0))

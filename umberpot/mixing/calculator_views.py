@@ -103,6 +103,10 @@ class WaterView(MixCalculator):
     page = "mixing/water.html"
     fragment = "mixing/_water_answer.html"
 
+    def page_context(self, request: HttpRequest, form: CalculatorForm) -> dict[str, Any]:
+        """``of`` is the clay on the shelf that the pinch was taken of."""
+        return {**super().page_context(request, form), "of_pk": request.GET.get("of", "")}
+
 
 class JoinView(MixCalculator):
     """``/mix/join/``: what two leftovers become as one."""

@@ -111,6 +111,9 @@ def _page(
     request: StudioRequest, found: Coloured, form: ChangeForm, change: Change | None, status: int
 ) -> HttpResponse:
     step_g = request.studio.scale_step_g
+    strongest = leftovers.strongest_of(found.batch) if found.batch else ""
+    if strongest:
+        form.fields["target_pct"].label = f"Bring {strongest} to"
     others = (
         Material.objects.of(request.studio)
         .on_shelf()

@@ -105,6 +105,11 @@ def pooled_batch(bucket: Material) -> Batch | None:
     )
 
 
+def strongest_of(batch: Batch) -> str:
+    """The colourant there is most of; '' in plain clay."""
+    return max(batch.colourants_g, key=lambda name: batch.colourants_g[name], default="")
+
+
 def planned_change(
     found: Coloured, use_g: float, target_pct: float | None, total_g: float | None
 ) -> Change:
@@ -125,7 +130,7 @@ def planned_change(
         return strength.change(before, [Addition(n, p) for n, p in after.pcts.items()], state)
     if not before.colourants_g:
         raise Inconsistent("target_pct", target_pct, "There is no colourant in it.")
-    strongest = max(before.colourants_g, key=lambda name: before.colourants_g[name])
+    strongest = strongest_of(before)
     return strength.change(before, [Addition(strongest, target_pct or 0.0)], state)
 
 

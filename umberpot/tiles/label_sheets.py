@@ -11,6 +11,7 @@ from dataclasses import dataclass
 import segno
 from reportlab.lib.pagesizes import A4, LETTER
 from reportlab.lib.units import mm
+from reportlab.lib.utils import simpleSplit
 from reportlab.pdfbase.pdfmetrics import stringWidth
 from reportlab.pdfgen.canvas import Canvas
 
@@ -98,11 +99,12 @@ def _draw(canvas: Canvas, sheet: Sheet, label: Label, corner_pt: tuple[float, fl
     canvas.drawString(x + inset_pt, top_pt, _clipped(label.code, BOLD, size_pt, room_pt))
     small_pt = min(10.0, height_pt * 0.115)
     canvas.setFont(FONT, small_pt)
-    for number, line in enumerate(label.lines, 1):
+    lines = [part for line in label.lines for part in _wrapped(line, small_pt, room_pt)]
+    for number, line in enumerate(lines, 1):
         line_pt = top_pt - size_pt * 0.3 - number * small_pt * LEADING
         if line_pt < y + inset_pt * 0.6:
             break
-        canvas.drawString(x + inset_pt, line_pt, _clipped(line, FONT, small_pt, room_pt))
+        canvas.drawString(x + inset_pt, line_pt, line)
 
 
 def _draw_qr(canvas: Canvas, url: str, x: float, top: float, size_pt: float) -> None:
@@ -121,9 +123,20 @@ def _draw_qr(canvas: Canvas, url: str, x: float, top: float, size_pt: float) -> 
                 )
 
 
+def _shown(text: str) -> str:
+    """The text as the font can show it; what it cannot becomes a question mark."""
+    return text.encode("cp1252", "replace").decode("cp1252")
+
+
+def _wrapped(text: str, size_pt: float, room_pt: float) -> list[str]:
+    """A line broken between words where there is no room, clipped where a word has none."""
+    parts = simpleSplit(_shown(text), FONT, size_pt, room_pt)
+    return [_clipped(part, FONT, size_pt, room_pt) for part in parts]
+
+
 def _clipped(text: str, font: str, size_pt: float, room_pt: float) -> str:
-    """As much of a line as there is room for. What the font cannot show becomes a question mark."""
-    text = text.encode("cp1252", "replace").decode("cp1252")
+    """As much of a line as there is room for."""
+    text = _shown(text)
     if stringWidth(text, font, size_pt) <= room_pt:
         return text
     while text and stringWidth(f"{text}…", font, size_pt) > room_pt:

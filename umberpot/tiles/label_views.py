@@ -50,11 +50,12 @@ def _tile_label(request: HttpRequest, tile: Tile) -> Label:
 def _material_label(request: HttpRequest, material: Material) -> Label:
     name = "leftover" if material.is_coloured else "material"
     url = request.build_absolute_uri(reverse(name, args=[material.pk]))
-    lines = [material.name, material.get_kind_display()]
+    lines = [material.name.removeprefix(f"{material.supplier_code}: ")]
+    lines.append(material.get_kind_display())
     if material.water_pct and material.state != "dry":
         lines.append(f"{material.get_state_display()}, {material.water_pct:.1f} % water")
     lines += [f"Watch for {caution.title.lower()}" for caution in material.cautions]
-    return Label(material.supplier_code or material.name[:12], tuple(lines), url)
+    return Label(material.supplier_code or material.name, tuple(lines), url)
 
 
 @require_GET
