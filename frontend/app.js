@@ -70,6 +70,8 @@ document.addEventListener("alpine:init", () => {
       const option = options.find((candidate) => candidate.value === event.target.value);
       if (!option) return;
       const form = event.target.form;
+      // Where no amount is asked for, the state is how it is to be made, not how the clay lies.
+      if (!form.elements.mass) return;
       if (form.elements.state) form.elements.state.value = option.dataset.state;
       if (option.dataset.state === "plastic" && form.elements.water_pct) {
         form.elements.water_pct.value = option.dataset.water;

@@ -1,10 +1,11 @@
 """Bench: what is due now."""
 
+from django.db.models import Q
 from django.http import HttpResponse
 from django.shortcuts import render
 from django.views.decorators.http import require_GET
 
-from umberpot.mixing.models import Mix
+from umberpot.mixing.models import Mix, Plan
 from umberpot.shelf.models import Material
 from umberpot.studio.request import StudioRequest
 from umberpot.tiles.models import Step, Tile, Trial
@@ -22,7 +23,11 @@ def bench(request: StudioRequest) -> HttpResponse:
     for tile in waiting.with_history():
         by_step[tile.step].append(standing(tile))
     to_read = Trial.objects.of(request.studio).filter(tiles__step=Step.READ).distinct()
-    mixes = Mix.objects.of(request.studio).kept()
+    mixes = Mix.objects.of(request.studio).kept().filter(plan=None)
+    plans = Plan.objects.of(request.studio).kept()
+    under_way = plans.filter(
+        Q(mixes__finished_at=None) | Q(trial__tiles__step=Step.MAKE)
+    ).distinct()
     to_weigh = mixes.filter(finished_at=None)[:20]
     without_tiles = mixes.filter(tiles=None).exclude(finished_at=None)[:20]
     return render(
@@ -32,6 +37,7 @@ def bench(request: StudioRequest) -> HttpResponse:
             "place": PLACE,
             "to_weigh": to_weigh,
             "without_tiles": without_tiles,
+            "plans": under_way[:20],
             "steps": [
                 {"words": Step(step).label, "tiles": standings}
                 for step, standings in by_step.items()

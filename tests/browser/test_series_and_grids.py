@@ -1,0 +1,158 @@
+"""Series, grids and leftovers through the real pages, with the simulated scale."""
+
+import io
+import re
+
+from playwright.sync_api import Page, expect
+from pypdf import PdfReader
+
+
+def put_on_and_read(page: Page, button: str) -> None:
+    page.get_by_role("button", name=button).click()
+    expect(page.get_by_text("Something lies on the pan")).to_be_visible()
+    page.keyboard.press("r")
+
+
+def weigh_out(page: Page) -> None:
+    """Everything that the open mix wants, as the scale's hand puts it on."""
+    page.get_by_role("link", name="Weigh it out").click()
+    made = page.get_by_role("region", name="What was made")
+    for step in range(1, 5):
+        put_on_and_read(page, "Put on")
+        expect(made.or_(page.get_by_text(f"Step {step + 1} of"))).to_be_visible()
+        if made.is_visible():
+            return
+
+
+def test_a_series_from_a_sample_bag_to_its_labels(signed_in: Page) -> None:
+    page = signed_in
+    page.goto("/mix/series/")
+    page.get_by_label("Powder at hand").fill("12")
+    page.get_by_label("Smallest batch, dry").fill("60")
+    page.get_by_label("Round the start up to whole").fill("10")
+    page.get_by_label("Colourant", exact=True).fill("Signal Violet")
+    page.get_by_label("Clay", exact=True).fill("Ferry white")
+    first = page.locator(".plan-first")
+    expect(first).to_contain_text("Start with the strongest")
+    expect(page.get_by_text("It needs 6.0 g more powder.")).to_be_visible()
+    expect(page).to_have_url(re.compile("powder_g=12.*smallest_batch_g=60"))
+    first.get_by_role("link", name="Make it a trial").click()
+    page.get_by_label("Name of the trial").fill("Violet for the door")
+    page.get_by_role("button", name="Make this trial").click()
+
+    expect(page.get_by_role("heading", name="Violet for the door")).to_be_visible()
+    plan = page.url
+    for pct in (15, 10, 5):
+        page.goto(plan)
+        weigh_out(page)
+        page.get_by_role("link", name="On with Violet").click()
+        expect(page.get_by_role("region", name="Next")).to_contain_text(f"{pct} Signal Violet")
+        page.get_by_role("button", name="Made and labelled").click()
+        expect(page.get_by_text("made and labelled. Let dry.")).to_be_visible()
+    expect(page.get_by_text("All of it is mixed and made.")).to_be_visible()
+
+    page.get_by_role("link", name="Tiles and labels").click()
+    page.get_by_role("link", name="Labels to print").click()
+    with page.expect_download() as download:
+        page.get_by_role("button", name="Download the sheet").click()
+    content = download.value.path().read_bytes()
+    text = PdfReader(io.BytesIO(content)).pages[0].extract_text()
+    assert text.count("Signal Violet") == 3
+
+
+def test_a_grid_with_four_cells_there_and_three_moulds(signed_in: Page) -> None:
+    page = signed_in
+    page.goto("/mix/grid/")
+    page.get_by_label("Addition across").fill("Red iron oxide")
+    page.get_by_label("Its percentages").first.fill("0, 2, 4")
+    page.get_by_label("Addition down").fill("Rutile")
+    page.get_by_label("Its percentages").last.fill("0, 2, 4")
+    page.get_by_label("Clay", exact=True).fill("Harbour buff")
+    page.get_by_label("Moulds you have").fill("3")
+    expect(page.get_by_text("3 casting sessions")).to_be_visible()
+    page.get_by_role("link", name="Find cells I have").click()
+    expect(page.get_by_text("4 of these cells exist: A35")).to_be_visible()
+    expect(page.get_by_text("2 casting sessions")).to_be_visible()
+    page.get_by_role("link", name="Make it a trial").click()
+    page.get_by_label("Name of the trial").fill("Rust and rutile")
+    page.get_by_role("button", name="Make this trial").click()
+
+    drawing = page.get_by_role("img", name="The grid: 5 cells to make, 4 there already")
+    expect(drawing).to_contain_text("A35")
+    weigh_out(page)
+    page.get_by_role("link", name="On with Rust").click()
+    expect(page.get_by_role("region", name="Next")).to_contain_text("Pour 100 g and scratch in")
+    page.get_by_role("button", name="Made and labelled").click()
+    expect(page.get_by_text("1 of 5 done")).to_be_visible()
+
+
+def test_a_cell_is_ticked_and_the_plan_follows(page: Page) -> None:
+    page.goto("/mix/grid/?x=a:0,2&y=b:0,2&cell_g=100&solids_pct=70")
+    answer = page.get_by_role("region", name="The answer")
+    expect(answer).to_contain_text(re.compile(r"2\s+pots: fewer cannot be"))
+    page.get_by_text("Cells you have already").click()
+    page.get_by_role("checkbox", name="0 % a and 2 % b").check()
+    expect(answer).to_contain_text(re.compile(r"1\s+pot: fewer cannot be"))
+    expect(page).to_have_url(re.compile("have=0%2C2"))
+    page.get_by_label("For each cell").fill("50")
+    expect(page.get_by_role("checkbox", name="0 % a and 2 % b")).to_be_checked()
+
+
+def test_a_leftover_is_stretched(signed_in: Page) -> None:
+    page = signed_in
+    page.goto("/mix/1/")
+    page.get_by_label("Left of it").fill("40")
+    page.get_by_role("button", name="Put it on the shelf").click()
+    expect(page.get_by_text("Label the bag at once.")).to_be_visible()
+    page.get_by_label("or stretch it to").fill("200")
+    page.get_by_role("button", name="Work it out").click()
+    answer = page.get_by_role("region", name="The answer")
+    expect(answer.get_by_text("160.0g")).to_be_visible()
+    page.get_by_role("button", name="Make this mix").click()
+    expect(page.get_by_text("Step 1 of 2")).to_be_visible()
+    page.get_by_label("or type it").fill("38,5")
+    page.keyboard.press("Enter")
+    page.get_by_role("button", name="Use this much: the rest is reckoned from it").click()
+    expect(page.get_by_text("154.0g")).to_be_visible()
+
+
+def test_the_bar_fills_while_one_pours(signed_in: Page) -> None:
+    page = signed_in
+    page.goto("/mix/dose/?state=dry&mass=80&unit=g&add=Quay+Blue:10")
+    page.get_by_role("button", name="Make this mix").click()
+    page.get_by_role("button", name="Only some of it").click()
+    expect(page.locator("#glance")).to_contain_text("48.0 g on the scale")
+    page.get_by_role("button", name="Too much slips in").click()
+    expect(page.locator("#glance")).to_contain_text("86.0 g on the scale: more than this step")
+
+
+def test_a_wrong_sum_is_explained_while_typing(page: Page) -> None:
+    page.goto("/mix/check-sum/")
+    page.get_by_label("Plastic").check(force=True)
+    page.get_by_label("Weight of it, as it is").fill("3000")
+    page.get_by_label("Water in it").fill("22")
+    page.get_by_label("Percent wanted").first.fill("8")
+    page.get_by_label("Colourant, by your sum").fill("240")
+    answer = page.get_by_role("region", name="The answer")
+    expect(answer.get_by_text("The percentage was taken of the wet clay")).to_be_visible()
+    expect(answer.get_by_text("10.26%")).to_be_visible()
+    page.get_by_label("Colourant, by your sum").fill("187,2")
+    expect(answer.get_by_text("187.2 g is right.")).to_be_visible()
+
+
+def test_the_new_sums_without_scripts(browser, application) -> None:
+    context = browser.new_context(java_script_enabled=False)
+    page = context.new_page()
+    page.goto(f"{application}/mix/adjust/")
+    page.fill("[name=mass]", "18")
+    page.fill("[name=now_pct]", "10")
+    page.fill("[name=target_pct]", "5")
+    page.click("text=Work it out")
+    expect(page.get_by_text("16.4g")).to_be_visible()
+    page.goto(f"{application}/mix/grid/")
+    page.fill("[name=x_name]", "Iron")
+    page.fill("[name=x_pcts]", "0, 2")
+    page.click("text=Work it out")
+    answer = page.get_by_role("region", name="The answer")
+    expect(answer).to_contain_text(re.compile(r"1\s+pot: fewer cannot be"))
+    context.close()
