@@ -4,9 +4,6 @@ Uses the demo story in a throw-away database, the real middleware, and one proce
 """
 
 import os
-import statistics
-import time
-from collections.abc import Callable
 
 os.environ["DJANGO_SETTINGS_MODULE"] = "tests.settings"
 
@@ -17,9 +14,10 @@ django.setup()
 from django.conf import settings
 from django.contrib.auth.models import User
 from django.core.management import call_command
-from django.http import HttpResponse
 from django.test import Client
 from django.test.utils import override_settings
+
+from benchmarks.ratios import medians
 
 ROUNDS = 300
 DOSE = "/mix/dose/?clay=Ferry+white&state=plastic&mass=2.4&unit=kg&water_pct=21.5&add=Quay+Blue:8"
@@ -31,15 +29,18 @@ PAGES = {
         "/read/absorption/?dry=229&wet=236&unit=g&scale_step=1&method=boil_2h&limit_pct=1.5",
         {"hx-request": "true"},
     ),
+    "series, while typing": (
+        "/mix/series/?pcts=5,10,15&tile_dry_g=25&powder_g=12",
+        {"hx-request": "true"},
+    ),
+    "grid of 3 x 3, while typing": (
+        "/mix/grid/?x=Iron:0,2,4&y=Rutile:0,2,4&cell_g=100&solids_pct=70",
+        {"hx-request": "true"},
+    ),
+    "plan of 9 pours": ("/mix/plans/2/", {}),
     "bench": ("/", {}),
     "trial read": ("/read/trials/1/", {}),
 }
-
-
-def seconds(call: Callable[[], HttpResponse]) -> float:
-    started = time.perf_counter()
-    call()
-    return time.perf_counter() - started
 
 
 def main() -> None:
@@ -51,17 +52,13 @@ def main() -> None:
     calls = {"empty": lambda: client.get("/empty/")}
     for name, (url, headers) in PAGES.items():
         calls[name] = lambda url=url, headers=headers: client.get(url, headers=headers)
-    taken: dict[str, list[float]] = {name: [] for name in calls}
     with override_settings(ROOT_URLCONF="benchmarks.urls"):
         for name, call in calls.items():
             if call().status_code != 200:
                 raise SystemExit(f"{name} does not answer: nothing was measured.")
-        for _ in range(ROUNDS):
-            for name, call in calls.items():
-                taken[name].append(seconds(call))
-    medians = {name: statistics.median(times) for name, times in taken.items()}
+        found = medians(calls, ROUNDS)
     for name in PAGES:
-        print(f"{name:28} {medians[name] / medians['empty']:6.2f} × an empty signed-in view")
+        print(f"{name:28} {found[name] / found['empty']:6.2f} × an empty signed-in view")
 
 
 if __name__ == "__main__":

@@ -24,6 +24,12 @@ VIEWS = {
     "shelf": "/shelf/",
     "dose": DOSE,
     "mixes": "/mix/",
+    "series": "/mix/series/?pcts=5,10,15&tile_dry_g=25&tiles_each=1&powder_g=12&loss_pct=5"
+    "&smallest_batch_g=60&round_start_g=10&scale_step_g=0.1&colourant=Quay+Blue&clay=Ferry+white",
+    "grid": "/mix/grid/?x=Red+iron+oxide:0,2,4&y=Rutile:0,2,4&cell_g=100&solids_pct=70&moulds=3"
+    "&have=0,0&scale_step_g=0.1",
+    "check-sum": "/mix/check-sum/?state=plastic&mass=3000&unit=g&water_pct=22&pct=8&answer=240",
+    "plan": "/mix/plans/2/",
     "tiles": "/tiles/",
     "labels": "/tiles/trials/8/",
     "record": "/tiles/22/",

@@ -61,21 +61,61 @@ document.addEventListener("alpine:init", () => {
       rows.append(set.querySelector("template").content.cloneNode(true));
       rows.lastElementChild.querySelector("input").focus();
     },
-    // A clay chosen from the shelf brings its state and water along.
     chosen(event) {
-      const measured = event.target.form?.elements.water_u95;
-      if (event.target.name === "water_pct" && measured) measured.value = "";
-      if (event.target.name !== "clay") return;
-      const options = [...document.querySelectorAll("#clays-list option")];
-      const option = options.find((candidate) => candidate.value === event.target.value);
-      if (!option) return;
-      const form = event.target.form;
+      this.offerToConvert(event.target);
+      this.takePrice(event.target);
+      this.takeClay(event.target);
+    },
+    // A unit switched half-way: the amount is read in the new one, or converted, as one wishes.
+    offerToConvert(select) {
+      if (!select.dataset.sizes) return;
+      const sizes = JSON.parse(select.dataset.sizes);
+      const before = select.dataset.now || [...select.options].find((o) => o.defaultSelected)?.value || select.options[0].value;
+      const amount = select.form.elements[select.dataset.amount];
+      const figure = Number(amount.value.replace(",", "."));
+      select.dataset.now = select.value;
+      const note = this.$refs.switched;
+      note.hidden = !figure || before === select.value;
+      if (note.hidden) return;
+      const converted = String(Number(((figure * sizes[before]) / sizes[select.value]).toPrecision(7)));
+      const [said, button] = [note.querySelector("span"), note.querySelector("button")];
+      said.textContent = `Now read as ${amount.value} ${this.unitOf(select, select.value)}; it was ${amount.value} ${this.unitOf(select, before)}.`;
+      button.textContent = `Make it ${converted} ${this.unitOf(select, select.value)}`;
+      button.dataset.amount = amount.name;
+      button.dataset.value = converted;
+    },
+    unitOf(select, value) {
+      return [...select.options].find((option) => option.value === value).textContent;
+    },
+    convert(event) {
+      const { amount, value } = event.target.dataset;
+      const input = event.target.form.elements[amount];
+      input.value = value;
+      this.$refs.switched.hidden = true;
+      input.focus();
+      input.dispatchEvent(new Event("change", { bubbles: true }));
+    },
+    optionOf(list, name) {
+      return [...document.querySelectorAll(`#${list} option`)].find((option) => option.value === name);
+    },
+    // What the shelf knows the price of need not be typed.
+    takePrice(input) {
+      const lists = { clay: ["clays-list", "clay_price"], add_name: ["colourants-list", "powder_price"] };
+      const [list, field] = lists[input.name] || [];
+      const price = field && input.form.elements[field];
+      if (price && !price.value) price.value = this.optionOf(list, input.value)?.dataset.price || "";
+    },
+    // A clay chosen from the shelf brings its state and water along.
+    takeClay(input) {
+      const elements = input.form?.elements;
+      if (input.name === "water_pct" && elements.water_u95) elements.water_u95.value = "";
+      const option = input.name === "clay" && this.optionOf("clays-list", input.value);
       // Where no amount is asked for, the state is how it is to be made, not how the clay lies.
-      if (!form.elements.mass) return;
-      if (form.elements.state) form.elements.state.value = option.dataset.state;
-      if (option.dataset.state === "plastic" && form.elements.water_pct) {
-        form.elements.water_pct.value = option.dataset.water;
-        if (measured) measured.value = option.dataset.u95;
+      if (!option || !elements.mass) return;
+      if (elements.state) elements.state.value = option.dataset.state;
+      if (option.dataset.state === "plastic" && elements.water_pct) {
+        elements.water_pct.value = option.dataset.water;
+        if (elements.water_u95) elements.water_u95.value = option.dataset.u95;
       }
     },
   }));

@@ -3,6 +3,7 @@
 Registered as builtin tags, so a template may use them without loading anything.
 """
 
+import json
 from dataclasses import dataclass
 from typing import Any
 
@@ -11,7 +12,7 @@ from django.forms import BoundField
 from django.urls import reverse
 from django.utils.safestring import SafeString
 
-from claycore import cautions, cones
+from claycore import cautions, cones, units
 from claycore.figures import plain, to_step, with_u95
 from claycore.labels import HOLE_MM, TILE_LONGER_THAN_MARK_MM
 from claycore.uncertainty import Estimate
@@ -104,6 +105,15 @@ def bare_input(bound: BoundField, label: str = "", **attrs: str) -> SafeString:
     if bound.errors:
         wanted["aria-invalid"] = "true"
     return bound.as_widget(attrs=wanted)
+
+
+@register.simple_tag
+def unit_input(bound: BoundField, amount: str, label: str) -> SafeString:
+    """A unit's choice that knows the size of each unit, so that the page can offer to convert."""
+    offers: Any = bound.field
+    sizes = {**units.GRAMS, **units.MILLILITRES, **units.MILLIMETRES}
+    offered = {unit: size for unit, size in sizes.items() if offers.valid_value(unit)}
+    return bare_input(bound, label, data_amount=amount, data_sizes=json.dumps(offered))
 
 
 @register.inclusion_tag("components/choices.html")
@@ -290,6 +300,12 @@ def kilos(grams: float) -> str:
     if abs(grams) < 1000:
         return f"{plain(grams, 1)} g"
     return f"{plain(grams / 1000, 2)} kg"
+
+
+@register.simple_tag
+def divided(amount: float, count: int) -> str:
+    """An amount of money for each of ``count``."""
+    return money(amount / count)
 
 
 @register.filter

@@ -1,5 +1,7 @@
 """The contract of the calculators of /mix/ beside the dose: keys, unrounded figures, refusals."""
 
+import re
+
 import pytest
 
 from tests.web.test_contract import (
@@ -240,3 +242,13 @@ def test_the_page_says_it_at_the_field_and_keeps_what_was_typed(client, which, c
     assert response.status_code == 400
     assert f'id="id_{field}-error">' in html
     assert f'id="id_{field}-error"></p>' not in html
+
+
+@pytest.mark.parametrize(("url", "good"), URLS.values())
+def test_every_field_has_its_place_for_an_error(client, url, good):
+    """What a live answer puts there must find it, or the error is lost."""
+    live = client.get(url, good, headers={"hx-request": "true"}).content.decode()
+    page = client.get(url).content.decode()
+    slots = re.findall(r'id="(id_\w+-error)" hx-swap-oob', live)
+    assert slots
+    assert [slot for slot in slots if f'id="{slot}"' not in page] == []

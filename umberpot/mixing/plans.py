@@ -2,6 +2,7 @@
 
 import uuid
 from collections import defaultdict
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 from django.contrib.auth.models import User
@@ -224,6 +225,17 @@ class Shortage:
     on_hand_g: float
 
 
+def shortages_of(studio: Studio, needs_g: Mapping[str, float]) -> list[Shortage]:
+    """What the shelf holds too little of for so many grams of each name, as it lies there."""
+    on_shelf = Shelf(studio)
+    needs = {
+        material: grams
+        for name, grams in needs_g.items()
+        if (material := on_shelf.clay(name) or on_shelf.colourant(name))
+    }
+    return _short(needs)
+
+
 def shortages(mixes: list[Mix]) -> list[Shortage]:
     """What the shelf holds too little of for all that is still to be weighed. Two queries."""
     needs: dict[Material, float] = defaultdict(float)
@@ -233,6 +245,10 @@ def shortages(mixes: list[Mix]) -> list[Shortage]:
     for part in parts.prefetch_related("weighings"):
         if part.material:
             needs[part.material] += max(0.0, part.to_go_g)
+    return _short(needs)
+
+
+def _short(needs: Mapping[Material, float]) -> list[Shortage]:
     on_hand = stock_of(list(needs))
     return [
         Shortage(material, grams, on_hand[material.pk])

@@ -17,7 +17,7 @@ from umberpot.mixing.forms.grid import GridForm
 from umberpot.mixing.forms.series import SeriesForm
 from umberpot.mixing.grid_drawing import grid_shown
 from umberpot.mixing.models import Mix, Plan
-from umberpot.mixing.plans import shortages
+from umberpot.mixing.plans import shortages, shortages_of
 from umberpot.mixing.services import NOTHING_TO_WEIGH_G
 from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.tiles import plan_services, services
@@ -44,7 +44,8 @@ def start_series(request: StudioRequest) -> HttpResponse:
         order = _order(request, trial_form)
         trial = plan_services.start_series(order, form, strategy)
         return redirect("plan", pk=trial.plan_id)
-    return _start_page(request, trial_form, form, STRATEGIES[strategy], found.missing)
+    needs = {colourant: found.colourant_g, form.cleaned_data["clay"]: found.clay_g}
+    return _start_page(request, trial_form, form, STRATEGIES[strategy], needs, found.missing)
 
 
 @require_http_methods(["GET", "POST"])
@@ -63,7 +64,14 @@ def start_grid(request: StudioRequest) -> HttpResponse:
         return redirect("plan", pk=trial.plan_id)
     pots = form.cleaned_data["plan"].pots_minimum
     words = f"{len(grid.wanted)} cells" + (f" from {pots} pots" if pots else "")
-    return _start_page(request, trial_form, form, words, ())
+    answer = form.reckoned()
+    needs = {**answer["colourant_g"], form.cleaned_data["clay"]: _clay_needed(form, answer)}
+    return _start_page(request, trial_form, form, words, needs)
+
+
+def _clay_needed(form: GridForm, answer: dict[str, Any]) -> float:
+    """The clay a grid takes: its slip, or a piece for each cell."""
+    return answer["slip_g"] or len(answer["batches"]) * form.cleaned_data["cell_g"]
 
 
 def _back(name: str, request: StudioRequest) -> str:
@@ -94,7 +102,8 @@ def _start_page(
     trial_form: PlannedTrialForm,
     form: CalculatorForm,
     words: str,
-    missing: tuple[str, ...],
+    needs_g: dict[str, float],
+    missing: tuple[str, ...] = (),
 ) -> HttpResponse:
     return render(
         request,
@@ -104,6 +113,7 @@ def _start_page(
             "form": trial_form,
             "words": words,
             "missing": missing,
+            "shortages": shortages_of(request.studio, needs_g),
             "clay": form.cleaned_data["clay"],
             "sum_url": _back("grid" if isinstance(form, GridForm) else "series", request),
             "request_key": request.POST.get("request_key") or uuid.uuid4(),
@@ -154,6 +164,7 @@ def plan(request: StudioRequest, pk: int) -> HttpResponse:
             "shortages": shortages(mixes),
             "drawn": _drawn(plan, rows),
             "cost": cost_of_mixes(mixes),
+            "tile_count": sum(len(row["tiles"]) for row in rows),
             "strategy": STRATEGIES.get(plan.strategy, ""),
         },
     )

@@ -33,6 +33,11 @@ def scale_step_field() -> MeasureField:
     )
 
 
+def measured_water_field() -> MeasureField:
+    """The uncertainty of a measured water content, points; absent where it was not measured."""
+    return MeasureField(bounds.STEP, required=False, widget=forms.HiddenInput)
+
+
 class DoseForm(ClayForm):
     """Clay in hand, additions and convention, as the contract of ``/mix/dose/`` has them.
 
@@ -44,7 +49,7 @@ class DoseForm(ClayForm):
     add = AdditionsField()
     convention = convention_choice()
     scale_step_g = scale_step_field()
-    water_u95 = MeasureField(bounds.STEP, required=False, widget=forms.HiddenInput)
+    water_u95 = measured_water_field()
 
     field_order = ["clay"]
 

@@ -16,7 +16,7 @@ from umberpot.mixing.bar import segments_of
 from umberpot.mixing.forms.additions import AdditionsField, rows_of
 from umberpot.mixing.forms.clay import DEFAULT_SCALE_STEP_G, MASS_UNITS
 from umberpot.mixing.forms.counts import CountField
-from umberpot.mixing.forms.dose import convention_choice, scale_step_field
+from umberpot.mixing.forms.dose import convention_choice, measured_water_field, scale_step_field
 
 PARTS = Bound(1, 1000, "Split it into 1 to 1000 parts.", low_allowed=True)
 
@@ -38,6 +38,7 @@ class KilosForm(CalculatorForm):
     clay_price = MeasureField(cost.PRICE, required=False, label="Clay, per kg")
     powder_price = MeasureField(cost.PRICE, required=False, label="Colourant, per kg")
     scale_step_g = scale_step_field()
+    water_u95 = measured_water_field()
 
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean() or {}
@@ -76,7 +77,13 @@ class KilosForm(CalculatorForm):
             "total_g": total_g,
             "cost": found.total if known else None,
             "cost_per_kg": found.per_kg(total_g) if known else None,
-            "warnings": as_json(dose_warnings(made, self.scale_step)),
+            "warnings": as_json(
+                dose_warnings(
+                    made,
+                    self.scale_step,
+                    water_measured=self.cleaned_data["water_u95"] is not None,
+                )
+            ),
             "shown": self._shown(made, total_g, found if known else None),
         }
 

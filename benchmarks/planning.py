@@ -1,0 +1,55 @@
+"""``python -m benchmarks.planning``: series and grids against a dose, all as JSON, as ratios.
+
+The real URLs and middleware, signed out, in one process; and the pour plan's core alone.
+"""
+
+import os
+from urllib.parse import urlencode
+
+os.environ["DJANGO_SETTINGS_MODULE"] = "tests.settings"
+
+import django
+
+django.setup()
+
+from django.test import Client
+
+from benchmarks.ratios import medians
+from claycore.pourplan import Axis, Grid, plan
+
+ROUNDS = 200
+DOSE = "/mix/dose/?state=plastic&mass=2.4&unit=kg&water_pct=21.5&add=Quay+Blue:8"
+STRENGTHS = (1, 2, 3, 5, 7.5, 10, 12.5, 15)
+SIDES = (3, 6, 9, 12)
+
+
+def series_of(count: int) -> str:
+    pcts = ",".join(map(str, STRENGTHS[:count]))
+    return f"/mix/series/?{urlencode({'pcts': pcts, 'tile_dry_g': 25, 'powder_g': 40})}"
+
+
+def grid_of(side: int) -> str:
+    pcts = ",".join(str(step / 2) for step in range(side))
+    query = {"x": f"iron:{pcts}", "y": f"rutile:{pcts}", "cell_g": 100, "solids_pct": 70}
+    return f"/mix/grid/?{urlencode(query)}"
+
+
+def main() -> None:
+    client = Client(headers={"host": "127.0.0.1", "accept": "application/json"})
+    urls = {"dose": DOSE}
+    urls |= {f"series of {count}": series_of(count) for count in (1, 3, 5, 8)}
+    urls |= {f"grid of {side} x {side}": grid_of(side) for side in SIDES}
+    for name, url in urls.items():
+        if client.get(url).status_code != 200:
+            raise SystemExit(f"{name} does not answer: nothing was measured.")
+    calls = {name: lambda url=url: client.get(url) for name, url in urls.items()}
+    pcts = tuple(step / 2 for step in range(SIDES[-1]))
+    largest = Grid(Axis("iron", pcts), Axis("rutile", pcts), 100, 70)
+    calls["core of 12 x 12 alone"] = lambda: plan(largest)
+    found = medians(calls, ROUNDS)
+    for name, seconds in found.items():
+        print(f"{name:24} {seconds / found['dose']:6.2f} × the dose")
+
+
+if __name__ == "__main__":
+    main()
