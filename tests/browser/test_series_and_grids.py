@@ -156,3 +156,54 @@ def test_the_new_sums_without_scripts(browser, application) -> None:
     answer = page.get_by_role("region", name="The answer")
     expect(answer).to_contain_text(re.compile(r"1\s+pot: fewer cannot be"))
     context.close()
+
+
+def test_a_unit_switched_half_way_is_offered_to_convert(page: Page) -> None:
+    page.goto("/mix/dose/")
+    page.get_by_label("Weight of it, as it is").fill("2400")
+    page.get_by_label("Name of colourant 1").fill("Blue")
+    page.get_by_label("Percent of colourant 1").fill("10")
+    answer = page.get_by_role("region", name="The answer")
+    expect(answer.get_by_text("240.0g")).to_be_visible()
+    page.get_by_label("Unit of weight").select_option("kg")
+    expect(page.get_by_text("Now read as 2400 kg; it was 2400 g.")).to_be_visible()
+    page.get_by_role("button", name="Make it 2.4 kg").click()
+    expect(page.get_by_label("Weight of it, as it is")).to_have_value("2.4")
+    expect(answer.get_by_text("240.0g")).to_be_visible()
+
+
+def test_a_container_is_chosen_once(signed_in: Page) -> None:
+    page = signed_in
+    page.goto("/mix/dose/?state=dry&mass=80&unit=g&add=Quay+Blue:10")
+    page.get_by_role("button", name="Make this mix").click()
+    page.get_by_label("in", exact=True).select_option("White bowl, 212.4 g")
+    page.get_by_label("or type it").fill("292.4")
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("Step 2 of 2")).to_be_visible()
+    expect(page.get_by_label("in", exact=True)).to_have_value("212.4")
+    expect(page.get_by_text("80 g").first).to_be_visible()
+
+
+def test_the_shelf_knows_the_prices(signed_in: Page) -> None:
+    page = signed_in
+    page.goto("/mix/kilos/")
+    page.get_by_label("Clay", exact=True).fill("Ferry white")
+    page.get_by_label("Name of colourant 1").fill("Quay Blue")
+    page.get_by_label("Percent of colourant 1").fill("10")
+    page.get_by_label("Finished plastic clay").fill("6")
+    expect(page.get_by_label("Clay, per kg")).to_have_value("1.15")
+    expect(page.get_by_label("Colourant, per kg")).to_have_value("38.00")
+    expect(page.get_by_role("region", name="The answer")).to_contain_text("a kilo of finished clay")
+
+
+def test_a_file_with_a_bad_row_is_put_right_and_taken_in(signed_in: Page) -> None:
+    page = signed_in
+    page.goto("/shelf/transfer/")
+    rows = "kind;name;price_per_kg\nstain;Gull Grey;12,50\nstain;Kelp;dear\n"
+    page.get_by_label("or paste from a spreadsheet").fill(rows)
+    page.get_by_role("radio", name="take the good ones").check(force=True)
+    page.get_by_role("button", name="Take it in").click()
+    expect(page.get_by_role("cell", name="price_per_kg")).to_be_visible()
+    expect(page.get_by_role("alert").get_by_text("1 row taken in.")).to_be_visible()
+    page.goto("/shelf/")
+    expect(page.get_by_role("link", name="Gull Grey")).to_be_visible()

@@ -195,6 +195,17 @@ def test_more_slip_than_planned_takes_more_of_everything(grid, weigh):
     assert dose.target_g > dose.planned_g
 
 
+def test_a_pot_that_held_less_than_was_poured_is_a_wrong_figure(grid, weigh, user, signed_in):
+    plan = grid()
+    first, second = [m for m in in_order(plan) if m.pot == 2][:2]
+    while part := mixing.next_part(parts_of(first)):
+        weigh(first, part.to_go_g)
+    correct_weighing(parts_of(first)[0].current_weighings[0], 5, user)
+    rest = parts_of(second)[0]
+    assert rest.target_g == rest.planned_g
+    assert signed_in.get(f"/mix/plans/{plan.pk}/").status_code == 200
+
+
 def test_cells_that_exist_are_found_and_keep_their_codes(grid, weigh, signed_in, studio):
     done = grid("x=Quay+Blue:0,2&cell_g=100&solids_pct=70&clay=Ferry+white")
     for mix in in_order(done):

@@ -88,7 +88,9 @@ def reckon_anew(mix: Mix, parts: Sequence[MixPart]) -> None:
     """
     for part in parts:
         if part.role == MixPart.REST and part.source:
-            part.reckoned_g = max(0.0, part.source.batch.mass_g - (part.source.poured_g or 0.0))
+            left_g = part.source.batch.mass_g - (part.source.poured_g or 0.0)
+            # A pot that held less than was poured of it is a wrong figure: the plan's rest stays.
+            part.reckoned_g = left_g if left_g > 0 else None
             part.save(update_fields=["reckoned_g"])
     adds = [p for p in parts if p.role not in MixPart.COLOURED]
     to_come = [p for p in adds if p.settled_at is None]

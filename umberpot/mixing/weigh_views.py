@@ -41,6 +41,8 @@ class GramsForm(forms.Form):
 
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean() or {}
+        if "container_g" in self.errors:
+            self.add_error("grams", "Choose the container again: what it weighs cannot be read.")
         empty_g = cleaned.get("container_g")
         if empty_g and cleaned.get("grams") is not None:
             cleaned["grams"] -= empty_g

@@ -1,0 +1,94 @@
+"""A data file made by an earlier version comes up to date with everything in it."""
+
+import pytest
+from django.apps import apps as current_apps
+from django.db import connection
+from django.db.migrations.executor import MigrationExecutor
+from django.utils import timezone
+
+BEFORE = [("mixing", "0001_initial"), ("tiles", "0001_initial"), ("shelf", "0001_initial")]
+
+
+@pytest.fixture
+def first_version(transactional_db):
+    """The apps as they were at first; afterwards everything is migrated forward again."""
+    executor = MigrationExecutor(connection)
+    executor.migrate(BEFORE)
+    yield executor.loader.project_state(BEFORE).apps
+    forward()
+
+
+def forward():
+    executor = MigrationExecutor(connection)
+    executor.migrate(executor.loader.graph.leaf_nodes())
+
+
+def test_mixes_and_tiles_of_the_first_version(first_version):
+    old = first_version.get_model
+    user = old("auth", "User").objects.create(username="quay")
+    studio = old("studio", "Studio").objects.create(name="Quayside")
+    mine = {"studio": studio}
+    clay = old("shelf", "Material").objects.create(**mine, kind="clay_body", name="Ferry white")
+    mix = old("mixing", "Mix").objects.create(
+        **mine,
+        name="10 % Quay Blue",
+        state="plastic",
+        clay_g=100,
+        dry_clay_g=78,
+        sum_query="",
+        request_key="6ba7b810-9dad-11d1-80b4-00c04fd430c8",
+        made_by=user,
+    )
+    parts = [
+        ("clay", "Ferry white", None, 100.0, clay),
+        ("colourant", "Quay Blue", 10.0, 7.8, None),
+        ("water", "water", None, 2.2, None),
+    ]
+    for position, (role, name, pct, grams, material) in enumerate(parts):
+        part = old("mixing", "MixPart").objects.create(
+            **mine,
+            mix=mix,
+            position=position,
+            role=role,
+            name=name,
+            planned_pct=pct,
+            planned_g=grams,
+            material=material,
+        )
+        if role == "colourant":
+            for number, superseded_at in ((9.0, timezone.now()), (8.0, None)):
+                old("mixing", "Weighing").objects.create(
+                    **mine,
+                    part=part,
+                    grams=number,
+                    step_g=0.1,
+                    source="typed",
+                    request_key=f"6ba7b81{number:.0f}-9dad-11d1-80b4-00c04fd430c8",
+                    superseded_at=superseded_at,
+                    made_by=user,
+                )
+    trial = old("tiles", "Trial").objects.create(
+        **mine, name="Blue", ware="stoneware", school="strict", made_by=user
+    )
+    old("tiles", "Tile").objects.create(
+        **mine,
+        trial=trial,
+        mix=mix,
+        code="A1",
+        mark_length_mm=100,
+        cone="6",
+        request_key="6ba7b810-9dad-11d1-80b4-00c04fd430c8",
+        made_by=user,
+    )
+
+    forward()
+
+    kept = current_apps.get_model("mixing", "Mix").objects.get()
+    assert kept.batch.clay_g == pytest.approx(78)
+    assert kept.batch.pct("Quay Blue") == pytest.approx(100 * 8 / 78)
+    assert kept.batch.water_g == pytest.approx(22 + 2.2)
+    assert kept.wanted_pcts == {"Quay Blue": 10}
+    assert (kept.clay_name, kept.clay.name) == ("Ferry white", "Ferry white")
+    assert kept.parts.first().dry_share == pytest.approx(0.78)
+    tile = current_apps.get_model("tiles", "Tile").objects.get()
+    assert tile.shaped_at == tile.made_at
