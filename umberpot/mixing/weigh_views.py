@@ -93,7 +93,7 @@ def _weigh_page(
             "simulated": settings.SCALE_IS_SIMULATED,
             "too_little": _too_little(current),
             "containers": Container.objects.of(request.studio),
-            "container_pk": _container_pk(request),
+            "container_pk": _container_pk(request, mix),
             "keeps_within": KEEPS_WITHIN_POINTS,
             **(_made_page(mix) if mix.finished_at else {}),
         },
@@ -101,10 +101,10 @@ def _weigh_page(
     )
 
 
-def _container_pk(request: StudioRequest) -> int | None:
-    """The container used for the last weighing, if it is the studio's."""
-    empty_g = request.session.get(CONTAINER_KEY)
-    if not empty_g:
+def _container_pk(request: StudioRequest, mix: Mix) -> int | None:
+    """The container used for the last weighing of this mix, if it is the studio's."""
+    mix_pk, empty_g = request.session.get(CONTAINER_KEY, (None, None))
+    if not empty_g or mix_pk != mix.pk:
         return None
     found = Container.objects.of(request.studio).filter(tare_g=empty_g).first()
     return found.pk if found else None
@@ -194,7 +194,7 @@ def _take(request: StudioRequest, mix: Mix, part: MixPart) -> HttpResponse:
         # A browser's console counts a fragment's 400 as an error of the page.
         return _weigh_page(request, mix, form=form, status=200 if request.htmx else 400)
     grams = form.cleaned_data["grams"]
-    request.session[CONTAINER_KEY] = form.cleaned_data["container_g"]
+    request.session[CONTAINER_KEY] = (mix.pk, form.cleaned_data["container_g"])
     step_g = request.studio.scale_step_g
     decision = request.POST.get("decision", "")
     ways_out = services.rescue(services.parts_of(mix), part, grams, step_g)
