@@ -16,7 +16,6 @@ from claycore.composition import (
     as_on_dry_clay,
     on_dry_clay,
 )
-from claycore.errors import Inconsistent
 from claycore.figures import plain
 from claycore.units import GRAMS
 
@@ -249,8 +248,6 @@ def check_dose(asked: DoseSum, answer_g: float) -> Checked:
     """Holds someone's grams of colourant against the right ones. Raises ClayError."""
     bounds.MASS.check("answer", answer_g)
     bounds.PERCENTAGE.check("pct", asked.pct)
-    if asked.pct == 0:
-        raise Inconsistent("pct", asked.pct, "The percentage must be more than 0.")
     return _judged(
         answer_g,
         asked.expected_g,

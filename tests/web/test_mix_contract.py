@@ -123,6 +123,9 @@ def test_check_sum_names_the_mistake_and_what_was_really_made():
     assert body["actual_pct"] == pytest.approx(9.52)
     assert body["likely_mistakes"][0].keys() == {"code", "message", "gives_g"}
     assert answer("/mix/check-sum/", {**CHECK, "answer": "10"})["correct"] is True
+    share = answer("/mix/check-sum/", {**CHECK, "convention": "share_of_total", "answer": "10"})
+    assert share["actual_pct"] == 10
+    assert share["actual_share_of_total_pct"] == pytest.approx(100 / 11)
     change = answer("/mix/check-sum/", CHECK_CHANGE)
     assert change["expected_g"] == pytest.approx(34.3636, abs=1e-4)
     assert change["actual_pct"] == pytest.approx(5.29, abs=0.01)
@@ -203,7 +206,7 @@ BAD = [
     ("grid", {"state": "plastic"}, "water_pct"),
     ("grid", {"state": "glaze"}, "state"),
     *[("check", {"answer": bad}, "answer") for bad in [*NOT_POSITIVE, "", "x"]],
-    *[("check", {"pct": bad}, "pct") for bad in ["", "0", "-1", "x"]],
+    *[("check", {"pct": bad}, "pct") for bad in ["", "-1", "x"]],
     ("check", {"convention": "share_of_total", "pct": "100"}, "pct"),
     *[("check_change", {"answer_total": bad}, "answer_total") for bad in ["", "0", "x"]],
     ("check_change", {"target_pct": "0"}, "target_pct"),

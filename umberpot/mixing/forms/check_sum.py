@@ -77,6 +77,9 @@ class CheckSumForm(ClayForm):
                 for mistake in checked.mistakes
             ],
             "actual_pct": checked.actual_pct,
+            "actual_share_of_total_pct": None
+            if checked.actual_pct is None
+            else composition.share_of_total([checked.actual_pct])[0],
             "warnings": [],
             "shown": self._shown(checked),
         }
