@@ -19,6 +19,13 @@ KEEPS_WITHIN_SHARE = 0.05
 CLAY_WITHIN_SHARE = 0.01
 WATER_WITHIN_SHARE = 0.05
 
+
+def is_as_wanted(pct: float, wanted_pct: float) -> bool:
+    """Whether a percentage on dry clay is near enough to the one wanted."""
+    within = min(KEEPS_WITHIN_POINTS, wanted_pct * KEEPS_WITHIN_SHARE)
+    return abs(pct - wanted_pct) <= within + 1e-9
+
+
 UNDER = "under"
 WITHIN = "within"
 OVER = "over"

@@ -57,3 +57,12 @@ def test_half_a_step_on_a_small_weighing():
     assert w.half_step_pct(0.6, 0.1) == pytest.approx(8.33, abs=0.01)
     assert w.is_honest(1.0, 0.1)
     assert not w.is_honest(0.9, 0.1)
+
+
+@pytest.mark.parametrize(
+    ("pct", "wanted", "near"),
+    [(9.92, 10, True), (9.8, 10, False), (0.26, 0.25, True), (0.3, 0.25, False), (0, 0, True)],
+)
+def test_a_percentage_near_enough_to_the_one_wanted(pct, wanted, near):
+    """Within 0.1 points, and within a twentieth of small ones. Common practice."""
+    assert is_as_wanted(pct, wanted) is near

@@ -1,5 +1,6 @@
 """Coloured clay left over: on the shelf, brought to, stretched, joined, pooled. And water."""
 
+import re
 import uuid
 
 import pytest
@@ -194,3 +195,15 @@ def test_the_bar_fills_while_one_pours(signed_in, make_mix, scale):
 def test_no_scale_means_no_bar(signed_in, make_mix, settings):
     settings.SCALE_ADDRESS = ""
     assert signed_in.get(f"/mix/{make_mix().pk}/glance/").status_code == 204
+
+
+def test_a_mix_that_came_out_otherwise_says_what_would_put_it_right(signed_in, make_mix, weigh):
+    good = weigh(make_mix(), 80, 8)
+    assert "not quite" not in signed_in.get(f"/mix/{good.pk}/").content.decode()
+    off = weigh(make_mix("state=dry&mass=80&unit=g&add=Blue:10&add=Iron:2"), 80, 9, 1.6)
+    html = signed_in.get(f"/mix/{off.pk}/").content.decode()
+    link = re.search(r'href="(/mix/adjust/[^"]+)"', html)[1].replace("&amp;", "&")
+    answer = signed_in.get(link, headers={"accept": "application/json"}).json()
+    assert answer["add_clay_g"] == pytest.approx(10, abs=1e-3)
+    iron = next(row for row in answer["additions"] if row["name"] == "Iron")
+    assert iron["add_g"] == pytest.approx(0.2, abs=1e-3)

@@ -2,6 +2,7 @@
 
 import uuid
 from typing import Any
+from urllib.parse import urlencode
 
 from django import forms
 from django.conf import settings
@@ -120,6 +121,7 @@ def _made_page(mix: Mix) -> dict[str, Any]:
         "cost": found,
         "cost_per_kg": found.per_kg(plastic_g(mix)),
         "another_colour": _another_colour(mix),
+        "put_right": _put_right(mix),
         "can_repeat": mix.plan_id is None,
         "leftover_form": LeftoverForm(auto_id="left_%s"),
         "made_from": [part.source for part in mix.parts.all() if part.source],
@@ -130,6 +132,35 @@ def _made_page(mix: Mix) -> dict[str, Any]:
 def _clay_in(mix: Mix) -> ClayInHand:
     batch = mix.batch
     return ClayInHand(mix.state, batch.clay_g, batch.water_g)
+
+
+def _put_right(mix: Mix) -> tuple[str, str] | None:
+    """The sum that brings a mix to what was wanted, and in words; None where it is near enough."""
+    batch = mix.batch
+    off = [
+        (name, pct)
+        for name, pct in mix.wanted_pcts.items()
+        if name in batch.colourants_g and not weighing.is_as_wanted(batch.pct(name), pct)
+    ]
+    if not off:
+        return None
+    name, wanted_pct = off[0]
+    query = {
+        "state": mix.state,
+        "mass": f"{batch.mass_g:.6g}",
+        "unit": "g",
+        "water_pct": f"{100 * batch.water_g / batch.mass_g:.6g}",
+        "solids_pct": f"{100 * batch.dry_g / batch.mass_g:.6g}",
+        "name": name,
+        "now_pct": f"{batch.pct(name):.6g}",
+        "target_pct": f"{wanted_pct:.6g}",
+        "also": [
+            f"{other}:{batch.pct(other):.6g}:{mix.wanted_pcts.get(other, batch.pct(other)):.6g}"
+            for other in batch.colourants_g
+            if other != name
+        ],
+    }
+    return urlencode(query, doseq=True), f"{wanted_pct:.4g} % {name}"
 
 
 def _another_colour(mix: Mix) -> str:

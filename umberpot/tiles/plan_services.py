@@ -7,6 +7,7 @@ from django.contrib.auth.models import User
 from django.db import transaction
 
 from claycore.pourplan import Cell, Grid
+from claycore.weighing import is_as_wanted
 from umberpot.mixing import plans
 from umberpot.mixing.forms.additions import UNNAMED
 from umberpot.mixing.forms.grid import GridForm
@@ -16,9 +17,6 @@ from umberpot.mixing.plans import PlanOrder
 from umberpot.studio.models import Studio
 from umberpot.tiles.models import Tile, Trial
 from umberpot.tiles.services import TileOrder, make_tiles
-
-SAME_CELL_WITHIN_PCT = 0.05
-"""A tile fills a cell if its percentages are this near to the cell's. Common practice."""
 
 
 @dataclass(frozen=True)
@@ -131,6 +129,6 @@ def _filled_by(mix: Mix, grid: Grid) -> Cell | None:
     if pcts:
         return None
     for cell in grid.cells:
-        if all(abs(has - cell[side]) <= SAME_CELL_WITHIN_PCT for side, has in enumerate(at)):
+        if all(is_as_wanted(has, cell[side]) for side, has in enumerate(at)):
             return cell
     return None
