@@ -65,4 +65,4 @@ def test_half_a_step_on_a_small_weighing():
 )
 def test_a_percentage_near_enough_to_the_one_wanted(pct, wanted, near):
     """Within 0.1 points, and within a twentieth of small ones. Common practice."""
-    assert is_as_wanted(pct, wanted) is near
+    assert w.is_as_wanted(pct, wanted) is near
