@@ -9,6 +9,10 @@ from umberpot.mixing.costs import cost_of_mix, cost_of_mixes, plastic_g
 from umberpot.mixing.leftovers import keep_leftover
 from umberpot.mixing.models import Mix
 from umberpot.mixing.services import next_part
+from umberpot.shelf.services import grams_on_hand
+
+AS_IT_LIES = 0.785
+"""Dry clay in a gram of Ferry white as it lies on the shelf: plastic, 21.5 % water."""
 
 
 @pytest.fixture
@@ -21,7 +25,7 @@ def priced(clay, blue):
 def test_a_mix_costs_what_was_weighed(priced, make_mix, weigh):
     mix = weigh(make_mix(), 80, 8.4)
     found = cost_of_mix(mix)
-    assert found.total == pytest.approx(0.080 * 1.15 + 0.0084 * 38)
+    assert found.total == pytest.approx(0.080 / AS_IT_LIES * 1.15 + 0.0084 * 38)
     assert found.unpriced == ()
     assert found.per_kg(plastic_g(mix)) == pytest.approx(found.total / (0.0884 / 0.78))
 
@@ -34,9 +38,9 @@ def test_coloured_clay_brings_its_cost_along_and_is_not_paid_twice(
     signed_in.post(f"/mix/leftovers/{left.pk}/change/", {"use_g": "44", "target_pct": "5"})
     paler = weigh(Mix.objects.latest("pk"), 44, 40)
     half = cost_of_mix(mix).total / 2
-    assert cost_of_mix(paler).total == pytest.approx(half + 0.040 * 1.15)
+    assert cost_of_mix(paler).total == pytest.approx(half + 0.040 / AS_IT_LIES * 1.15)
     both = cost_of_mixes([mix, paler])
-    assert both.total == pytest.approx(cost_of_mix(mix).total + 0.040 * 1.15)
+    assert both.total == pytest.approx(cost_of_mix(mix).total + 0.040 / AS_IT_LIES * 1.15)
 
 
 def test_what_has_no_price_is_named(make_mix, weigh, signed_in):
@@ -111,3 +115,12 @@ def test_a_trial_says_before_it_starts_what_the_shelf_lacks(signed_in, clay, blu
     assert "the shelf holds 100 g" in html
     grid = "x=Quay+Blue:0,20&cell_g=1000&solids_pct=70"
     assert "the shelf holds 100 g" in signed_in.get(f"/mix/grid/start/?{grid}").content.decode()
+
+
+def test_clay_leaves_the_shelf_as_it_lies_there(make_mix, weigh, clay):
+    """Dry clay and slip are weighed of clay that lies there plastic. Arithmetic."""
+    weigh(make_mix("clay=Ferry white&state=plastic&mass=100&unit=g&water_pct=20&add=A:1"), 100)
+    assert grams_on_hand(clay) == pytest.approx(4900)
+    slip = "clay=Ferry white&state=slip&mass=100&unit=g&solids_pct=70&add=A:1"
+    weigh(make_mix(slip), 100)
+    assert grams_on_hand(clay) == pytest.approx(4900 - 70 / AS_IT_LIES)

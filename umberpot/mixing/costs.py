@@ -10,7 +10,8 @@ from umberpot.mixing.models import Mix, MixPart
 
 def _priced(part: MixPart) -> Priced:
     price = part.material.price_per_kg if part.material else None
-    return Priced(part.name, part.in_it_g, None if price is None else float(price))
+    grams = part.on_shelf_g(part.in_it_g)
+    return Priced(part.name, grams, None if price is None else float(price))
 
 
 def cost_of_mixes(mixes: Sequence[Mix]) -> Cost:

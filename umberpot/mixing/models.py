@@ -194,6 +194,15 @@ class MixPart(Owned):
         """What is still to be weighed."""
         return self.target_g - (self.weighed_g or 0)
 
+    def on_shelf_g(self, grams: float) -> float:
+        """So many grams of this part in grams of its material as that lies on the shelf.
+
+        Clay that is weighed dry or as slip leaves the shelf as the plastic clay it was.
+        """
+        if self.material is None or self.material.state == self.mix.state:
+            return grams
+        return grams * self.dry_share / self.material.dry_share
+
     def tolerance(self, scale_step_g: float) -> weighing.Tolerance:
         """How near is near enough for this part."""
         if self.role == self.COLOURANT:

@@ -226,10 +226,10 @@ class Shortage:
 
 
 def shortages_of(studio: Studio, needs_g: Mapping[str, float]) -> list[Shortage]:
-    """What the shelf holds too little of for so many grams of each name, as it lies there."""
+    """What the shelf holds too little of for so many dry grams of each name."""
     on_shelf = Shelf(studio)
     needs = {
-        material: grams
+        material: grams / material.dry_share
         for name, grams in needs_g.items()
         if (material := on_shelf.clay(name) or on_shelf.colourant(name))
     }
@@ -244,7 +244,7 @@ def shortages(mixes: list[Mix]) -> list[Shortage]:
     ).select_related("material", "mix")
     for part in parts.prefetch_related("weighings"):
         if part.material:
-            needs[part.material] += max(0.0, part.to_go_g)
+            needs[part.material] += max(0.0, part.on_shelf_g(part.to_go_g))
     return _short(needs)
 
 

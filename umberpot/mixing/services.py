@@ -294,7 +294,7 @@ def take_weighing(
         made_by=by,
     )
     if part.material:
-        shelf.move(part.material, -grams, StockMovement.WEIGHED, by)
+        shelf.move(part.material, -part.on_shelf_g(grams), StockMovement.WEIGHED, by)
     part.settled_at = timezone.now()
     part.save(update_fields=["settled_at"])
     if factor is not None:
@@ -332,7 +332,8 @@ def correct_weighing(old: Weighing, grams: float, by: User) -> None:
         made_by=by,
     )
     if old.part.material:
-        shelf.move(old.part.material, old.grams - grams, StockMovement.CORRECTED, by)
+        back_g = old.part.on_shelf_g(old.grams - grams)
+        shelf.move(old.part.material, back_g, StockMovement.CORRECTED, by)
     _settle(old.part.mix)
 
 

@@ -179,7 +179,7 @@ def _too_little(part: MixPart | None) -> float | None:
     if part is None or part.material is None:
         return None
     on_hand = services.shelf.grams_on_hand(part.material)
-    return on_hand if on_hand < part.to_go_g - 1e-6 else None
+    return on_hand if on_hand < part.on_shelf_g(part.to_go_g) - 1e-6 else None
 
 
 @require_GET

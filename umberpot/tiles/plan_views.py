@@ -70,8 +70,11 @@ def start_grid(request: StudioRequest) -> HttpResponse:
 
 
 def _clay_needed(form: GridForm, answer: dict[str, Any]) -> float:
-    """The clay a grid takes: its slip, or a piece for each cell."""
-    return answer["slip_g"] or len(answer["batches"]) * form.cleaned_data["cell_g"]
+    """The dry clay a grid takes: in its slip, or in a piece for each cell."""
+    batches = form.cleaned_data["batches"]
+    if batches:
+        return len(batches) * form.cleaned_data["clay_of_cell"].dry_g
+    return answer["slip_g"] * form.cleaned_data["solids_pct"] / 100
 
 
 def _back(name: str, request: StudioRequest) -> str:
