@@ -69,6 +69,7 @@ urlpatterns = [
     path("mix/grid/start/", plans.start_grid, name="grid-start"),
     path("mix/grid/there/", plans.cells_there, name="grid-there"),
     path("mix/plans/<int:pk>/", plans.plan, name="plan"),
+    path("mix/plans/<int:pk>/set-aside/", plans.set_aside, name="plan-set-aside"),
     path("tiles/", tiles.tiles, name="tiles"),
     path("tiles/trials/<int:pk>/labels/", labels.trial_labels, name="trial-labels"),
     path("shelf/transfer/", transfer.transfer, name="transfer"),

@@ -254,3 +254,20 @@ def test_a_trial_without_a_name_is_asked_again(signed_in, clay, blue):
     )
     assert answered.status_code == 400
     assert Plan.objects.count() == 0
+
+
+def test_a_plan_is_set_aside_with_what_is_still_to_do_and_taken_back(series, weigh, signed_in):
+    plan = series()
+    first = in_order(plan)[0]
+    while part := mixing.next_part(parts_of(first)):
+        weigh(first, part.to_go_g)
+    signed_in.post(f"/tiles/shape/{first.pk}/")
+    signed_in.post(f"/mix/plans/{plan.pk}/set-aside/", {"aside": "yes"}, follow=True)
+    bench = signed_in.get("/").content.decode()
+    assert "Blue floor" not in bench
+    assert "Make it, and scratch" not in bench
+    assert plan.mixes.filter(set_aside_at=None).get() == first
+    assert "Blue floor" in signed_in.get("/mix/").content.decode()
+    signed_in.post(f"/mix/plans/{plan.pk}/set-aside/", {"aside": "no"})
+    assert plan.mixes.filter(set_aside_at=None).count() == 3
+    assert "Blue floor" in signed_in.get("/").content.decode()

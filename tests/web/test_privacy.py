@@ -46,6 +46,7 @@ def world(make_mix, weigh, signed_in, user, studio):
     plan = Plan.objects.of(studio).get()
     return {
         "plan": plan.pk,
+        "plan-set-aside": plan.pk,
         "trial-labels": plan.trial.pk,
         "tiles-shape": mix.pk,
         "container-remove": bowl.pk,

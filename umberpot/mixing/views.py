@@ -25,6 +25,7 @@ from umberpot.studio.request import StudioRequest, request_key
 def mixes(request: StudioRequest) -> HttpResponse:
     """The studio's mixes, newest first: those to weigh, and those made."""
     rows = list(Mix.objects.of(request.studio).filter(plan=None).prefetch_related("tiles")[:200])
+    plans = Plan.objects.of(request.studio)
     for mix in rows:
         mix.bar = bar_of(mix)  # type: ignore[attr-defined]
     return render(
@@ -32,7 +33,8 @@ def mixes(request: StudioRequest) -> HttpResponse:
         "mixing/mixes.html",
         {
             "place": PLACE,
-            "plans": Plan.objects.of(request.studio).kept()[:50],
+            "plans": plans.kept()[:50],
+            "plans_aside": plans.exclude(set_aside_at=None)[:50],
             "open": [m for m in rows if m.finished_at is None and m.set_aside_at is None],
             "made": [m for m in rows if m.finished_at and m.set_aside_at is None],
             "aside": [m for m in rows if m.set_aside_at],

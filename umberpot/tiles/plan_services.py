@@ -132,3 +132,20 @@ def _filled_by(mix: Mix, grid: Grid) -> Cell | None:
         if all(is_as_wanted(has, cell[side]) for side, has in enumerate(at)):
             return cell
     return None
+
+
+@transaction.atomic
+def set_plan_aside(plan: Plan, aside: bool) -> None:
+    """Sets a plan aside with what is still to be mixed and made of it, or takes all that back.
+
+    What was weighed or made stays where it is.
+    """
+    at = plan.set_aside_at
+    plan.set_aside(aside)
+    mixes = Mix.objects.filter(plan=plan, finished_at=None)
+    tiles = Tile.objects.filter(trial__plan=plan, shaped_at=None)
+    for rows in (mixes, tiles):
+        if aside:
+            rows.filter(set_aside_at=None).update(set_aside_at=plan.set_aside_at)
+        else:
+            rows.filter(set_aside_at=at).update(set_aside_at=None)

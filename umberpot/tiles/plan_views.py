@@ -153,7 +153,7 @@ def plan(request: StudioRequest, pk: int) -> HttpResponse:
     """A series or a grid, step by step: what to do next, what is done, and what came out."""
     plan = get_object_or_404(Plan.objects.of(request.studio).select_related("trial"), pk=pk)
     rows = _rows(plan)
-    mixes = [row["mix"] for row in rows]
+    mixes = [row["mix"] for row in rows if row["mix"].set_aside_at is None]
     return render(
         request,
         "tiles/plan.html",
@@ -247,3 +247,17 @@ def shape(request: StudioRequest, mix_pk: int) -> HttpResponse:
         return redirect("plan", pk=mix.plan_id)
     trial = Trial.objects.of(request.studio).filter(tiles__mix=mix).first()
     return redirect("trial", pk=trial.pk) if trial else redirect("mix", pk=mix.pk)
+
+
+@require_POST
+def set_aside(request: StudioRequest, pk: int) -> HttpResponse:
+    """Sets a plan aside (``aside=yes``), or takes it back."""
+    plan = get_object_or_404(Plan.objects.of(request.studio), pk=pk)
+    plan_services.set_plan_aside(plan, request.POST.get("aside") == "yes")
+    messages.success(
+        request,
+        f"{plan.name} is set aside; what was mixed and made of it stays."
+        if plan.set_aside_at
+        else f"{plan.name} is back.",
+    )
+    return redirect("plan", pk=pk)
