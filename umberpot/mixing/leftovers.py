@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from claycore import labels, strength
+from claycore import strength
 from claycore.batch import Batch, coloured, join
 from claycore.clay_in_hand import DRY, ClayInHand
 from claycore.composition import Addition
@@ -17,6 +17,7 @@ from umberpot.mixing.services import MixOrder, PartOrder, create_mix, name_of
 from umberpot.shelf import services as shelf
 from umberpot.shelf.models import Material, Pooled, StockMovement
 from umberpot.studio.models import Studio
+from umberpot.studio.services import next_codes
 
 LONGEST_MATERIAL_NAME = 60
 
@@ -35,7 +36,7 @@ def keep_leftover(
         mix.leftover.save(update_fields=["state", "water_pct"])
         shelf.count_stock(mix.leftover, grams, by)
         return mix.leftover
-    code = _next_code(mix.studio)
+    (code,) = next_codes(mix.studio, 1)
     mix.leftover = Material.objects.create(
         studio=mix.studio,
         kind=Material.LEFTOVER,
@@ -47,15 +48,6 @@ def keep_leftover(
     mix.save(update_fields=["leftover"])
     shelf.move(mix.leftover, grams, StockMovement.LEFT, by)
     return mix.leftover
-
-
-def _next_code(studio: Studio) -> str:
-    """The next code of the studio's one scheme, which tiles, bags and buckets share."""
-    fresh = Studio.objects.get(pk=studio.pk)
-    code = labels.code(fresh.next_tile_number)
-    fresh.next_tile_number += 1
-    fresh.save(update_fields=["next_tile_number"])
-    return code
 
 
 def _short(name: str) -> str:
@@ -254,7 +246,7 @@ def pool_scraps(bucket: Material, grams: float, by: User) -> None:
 
 def new_bucket(studio: Studio) -> Material:
     """An empty reclaim bucket with a code of its own."""
-    code = _next_code(studio)
+    (code,) = next_codes(studio, 1)
     return Material.objects.create(
         studio=studio, kind=Material.RECLAIM, name=f"{code}: reclaim", supplier_code=code
     )

@@ -12,7 +12,7 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_POST
 
 from claycore import bounds, mixing_in, weighing
-from claycore.clay_in_hand import ClayInHand
+from claycore.clay_in_hand import DRY, PLASTIC, ClayInHand
 from claycore.errors import ClayError
 from claycore.figures import plain
 from claycore.weighing import KEEPS_WITHIN_POINTS, WITHIN
@@ -123,10 +123,18 @@ def _made_page(mix: Mix) -> dict[str, Any]:
         "another_colour": _another_colour(mix),
         "put_right": _put_right(mix),
         "can_repeat": mix.plan_id is None,
-        "leftover_form": LeftoverForm(auto_id="left_%s"),
+        "leftover_form": LeftoverForm(auto_id="left_%s", initial=_as_it_lies(mix)),
         "made_from": [part.source for part in mix.parts.all() if part.source],
         "went_into": Mix.objects.of(mix.studio).filter(parts__source=mix).distinct(),
     }
+
+
+def _as_it_lies(mix: Mix) -> dict[str, Any]:
+    """How what is left of a mix most likely lies: as it was mixed."""
+    if mix.state != PLASTIC:
+        return {"state": DRY}
+    batch = mix.batch
+    return {"state": PLASTIC, "water_pct": round(100 * batch.water_g / batch.mass_g, 1)}
 
 
 def _clay_in(mix: Mix) -> ClayInHand:

@@ -1,8 +1,9 @@
-"""Founding a studio."""
+"""Founding a studio, and the codes of what it makes."""
 
 from django.contrib.auth.models import User
 from django.db import transaction
 
+from claycore import labels
 from umberpot.studio.models import Membership, Studio
 
 
@@ -19,3 +20,13 @@ def found_studio(studio_name: str, owner: User) -> Studio:
     studio = Studio.objects.create(name=studio_name)
     Membership.objects.create(user=owner, studio=studio, role=Membership.OWNER)
     return studio
+
+
+@transaction.atomic
+def next_codes(studio: Studio, count: int) -> list[str]:
+    """The next codes of the studio's one scheme, which tiles, bags and buckets share."""
+    fresh = Studio.objects.get(pk=studio.pk)
+    first = fresh.next_tile_number
+    fresh.next_tile_number = first + count
+    fresh.save(update_fields=["next_tile_number"])
+    return [labels.code(first + offset) for offset in range(count)]

@@ -15,7 +15,7 @@ from claycore.labels import TILE_LONGER_THAN_MARK_MM
 from umberpot.kiln.models import Firing
 from umberpot.mixing.models import Mix
 from umberpot.shelf.models import Material
-from umberpot.studio.models import Studio
+from umberpot.studio.services import next_codes
 from umberpot.tiles.models import ColourReading, Loading, Reading, Step, Tile, Trial
 from umberpot.tiles.progress import standing
 
@@ -58,11 +58,8 @@ def make_tiles(mix: Mix, trial: Trial, order: TileOrder, by: User) -> list[Tile]
         return made
     if trial.pk is None:
         trial.save()
-    studio = Studio.objects.get(pk=mix.studio_id)
-    first = studio.next_tile_number
-    studio.next_tile_number = first + order.count
-    studio.save(update_fields=["next_tile_number"])
-    codes = [labels.code(first + offset) for offset in range(order.count)]
+    studio = mix.studio
+    codes = next_codes(studio, order.count)
     return Tile.objects.bulk_create(
         Tile(
             studio=studio,
