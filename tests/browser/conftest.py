@@ -43,14 +43,20 @@ def browser_context_args(application):
     return {"base_url": application, "viewport": {"width": 1280, "height": 800}}
 
 
+OVERTAKEN = ("htmx:sendAbort", "htmx:afterRequest")
+"""What htmx logs when someone types on before the last answer is there: no trouble."""
+
+
 @pytest.fixture
 def page(page):
     """A page that fails its test over any error in the console, CSP violations among them."""
     troubles = []
-    page.on(
-        "console",
-        lambda said: troubles.append(f"{page.url}: {said.text}") if said.type == "error" else None,
-    )
+
+    def listen(said):
+        if said.type == "error" and not said.text.startswith(OVERTAKEN):
+            troubles.append(f"{page.url}: {said.text}")
+
+    page.on("console", listen)
     page.on("pageerror", lambda error: troubles.append(f"{page.url}: {error}"))
     page.set_default_timeout(20_000)
     yield page

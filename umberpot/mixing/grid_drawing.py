@@ -6,10 +6,29 @@ from typing import Any
 from claycore.figures import plain, to_step
 from claycore.pourplan import Cell, CellBatch, Grid, Pot, PourPlan
 
-CELL_WIDTH = 100
-CELL_HEIGHT = 74
 HEAD = 34
 SIDE = 58
+
+
+@dataclass(frozen=True)
+class Measure:
+    """How large a cell is drawn, in pixels: where its pour's number and its code stand in it."""
+
+    width: int
+    height: int
+    middle: tuple[int, int]
+    code: tuple[int, int]
+    has_hole: bool
+
+
+ROOMY = Measure(100, 74, (50, 37), (88, 22), has_hole=True)
+DENSE = Measure(50, 62, (25, 25), (43, 54), has_hole=False)
+MOST_ROOMY_COLUMNS = 6
+
+
+def measure_of(grid: Grid) -> Measure:
+    """Large cells while they fit beside the form, small ones in a large grid."""
+    return ROOMY if len(grid.x.pcts) <= MOST_ROOMY_COLUMNS else DENSE
 
 
 @dataclass(frozen=True)
@@ -24,10 +43,15 @@ class DrawnCell:
     have: bool
     order: int | None
     pot: int | None
+    measure: Measure
 
     @property
     def middle(self) -> tuple[int, int]:
-        return self.x + CELL_WIDTH // 2, self.y + CELL_HEIGHT // 2
+        return self.x + self.measure.middle[0], self.y + self.measure.middle[1]
+
+    @property
+    def code_at(self) -> tuple[int, int]:
+        return self.x + self.measure.code[0], self.y + self.measure.code[1]
 
 
 def _key(cell: Cell) -> str:
@@ -41,6 +65,7 @@ def _drawn_cells(grid: Grid, plan: PourPlan) -> dict[Cell, DrawnCell]:
             order[pour.cell] = (len(order) + 1, position)
     columns = {pct: index for index, pct in enumerate(grid.x.pcts)}
     rows = {pct: index for index, pct in enumerate(grid.y.pcts if grid.y else (0.0,))}
+    measure = measure_of(grid)
     drawn = {}
     for cell in grid.cells:
         poured, number = order.get(cell, (None, None))
@@ -51,11 +76,12 @@ def _drawn_cells(grid: Grid, plan: PourPlan) -> dict[Cell, DrawnCell]:
             _key(cell),
             " × ".join(plain(cell[side], 3) for side in range(len(grid.axes))) + " %",
             says,
-            SIDE + columns[cell[0]] * CELL_WIDTH,
-            HEAD + rows[cell[1]] * CELL_HEIGHT,
+            SIDE + columns[cell[0]] * measure.width,
+            HEAD + rows[cell[1]] * measure.height,
             cell in grid.have,
             poured,
             number,
+            measure,
         )
     return drawn
 
@@ -94,18 +120,20 @@ def grid_shown(
 ) -> dict[str, Any]:
     """Everything the answer panel shows of a grid."""
     drawn = _drawn_cells(grid, plan)
+    measure = measure_of(grid)
     row_pcts = grid.y.pcts if grid.y else (0.0,)
     return {
-        "width": SIDE + CELL_WIDTH * len(grid.x.pcts) + 6,
-        "height": HEAD + CELL_HEIGHT * len(row_pcts) + 6,
+        "width": SIDE + measure.width * len(grid.x.pcts) + 6,
+        "height": HEAD + measure.height * len(row_pcts) + 6,
         "cells": list(drawn.values()),
-        "slab": (CELL_WIDTH - 10, CELL_HEIGHT - 10),
+        "slab": (measure.width - 10, measure.height - 10),
+        "has_hole": measure.has_hole,
         "columns": [
-            (plain(pct, 3), SIDE + index * CELL_WIDTH + CELL_WIDTH // 2)
+            (plain(pct, 3), SIDE + index * measure.width + measure.width // 2)
             for index, pct in enumerate(grid.x.pcts)
         ],
         "rows": [
-            (plain(pct, 3), HEAD + index * CELL_HEIGHT + CELL_HEIGHT // 2)
+            (plain(pct, 3), HEAD + index * measure.height + measure.height // 2)
             for index, pct in enumerate(row_pcts)
         ]
         if grid.y

@@ -227,7 +227,7 @@ def _drawn(plan: Plan, rows: list[dict[str, Any]]) -> dict[str, Any] | None:
         if not row["todo"]:
             done.add(key)
     shown["coded"] = [
-        {"code": codes[cell.key], "x": cell.x + 88, "y": cell.y + 22}
+        {"code": codes[cell.key], "x": cell.code_at[0], "y": cell.code_at[1]}
         for cell in shown["cells"]
         if cell.key in codes
     ]
