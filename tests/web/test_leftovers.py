@@ -96,7 +96,11 @@ def test_a_reclaim_bucket_knows_what_is_in_it_until_it_does_not(left, signed_in,
     assert grams_on_hand(left) == pytest.approx(0)
     assert leftovers.on_shelf(bucket).batch.pct("Quay Blue") == pytest.approx(10)
     assert "5 g" in signed_in.get(f"/mix/leftovers/{bucket.pk}/").content.decode()
-    signed_in.post(f"/mix/leftovers/{bucket.pk}/pool/", {"grams": "20"})
+    key = uuid.uuid4()
+    for _ in range(2):
+        scraps = {"grams": "20", "request_key": key}
+        signed_in.post(f"/mix/leftovers/{bucket.pk}/pool/", scraps)
+    assert grams_on_hand(bucket) == pytest.approx(75)
     assert leftovers.on_shelf(bucket).batch is None
     html = signed_in.get(f"/mix/leftovers/{bucket.pk}/").content.decode()
     assert "Nobody knows what is in it" in html

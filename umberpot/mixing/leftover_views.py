@@ -199,7 +199,7 @@ def pool(request: StudioRequest, pk: int) -> HttpResponse:
         buckets = Material.objects.of(request.studio).filter(kind=Material.RECLAIM)
         bucket = get_object_or_404(buckets, pk=_number(request.POST["bucket"]))
     try:
-        bucket = leftovers.pool(found, bucket, request.user)
+        bucket = leftovers.pool(found, bucket, request_key(request), request.user)
     except ClayError as error:
         messages.error(request, str(error))
         return redirect("leftover", pk=pk)
@@ -214,6 +214,6 @@ def _pool_scraps(request: StudioRequest, found: Coloured) -> HttpResponse:
     except forms.ValidationError as error:
         messages.error(request, f"Not added: {error.messages[0]}")
     else:
-        leftovers.pool_scraps(found.material, grams, request.user)
+        leftovers.pool_scraps(found.material, grams, request_key(request), request.user)
         messages.success(request, "The scraps are in. What is in the bucket is now unknown.")
     return redirect("leftover", pk=found.material.pk)

@@ -207,11 +207,14 @@ def _make(
 
 
 @transaction.atomic
-def pool(found: Coloured, bucket: Material | None, by: User) -> Material:
+def pool(found: Coloured, bucket: Material | None, request_key: uuid.UUID, by: User) -> Material:
     """All of a leftover goes into a reclaim bucket; ``None`` starts a new one.
 
-    Raises ClayError when there is nothing of it.
+    The same ``request_key`` does it only once. Raises ClayError when there is nothing of it.
     """
+    done = Pooled.objects.of(found.material.studio).filter(request_key=request_key).first()
+    if done:
+        return done.bucket
     if found.on_hand_g <= 0:
         raise ClayError("bucket", 0, "There is nothing left of it.")
     studio = found.material.studio
@@ -223,6 +226,7 @@ def pool(found: Coloured, bucket: Material | None, by: User) -> Material:
         name=found.material.name,
         dry_g=dry_g,
         contains=found.batch.pcts if found.batch else None,
+        request_key=request_key,
         made_by=by,
     )
     shelf.move(found.material, -found.on_hand_g, StockMovement.POOLED, by)
@@ -231,14 +235,20 @@ def pool(found: Coloured, bucket: Material | None, by: User) -> Material:
 
 
 @transaction.atomic
-def pool_scraps(bucket: Material, grams: float, by: User) -> None:
-    """Scraps of unknown make go into a bucket; from then on nobody knows what is in it."""
+def pool_scraps(bucket: Material, grams: float, request_key: uuid.UUID, by: User) -> None:
+    """Scraps of unknown make go into a bucket; from then on nobody knows what is in it.
+
+    The same ``request_key`` does it only once.
+    """
+    if Pooled.objects.of(bucket.studio).filter(request_key=request_key).exists():
+        return
     Pooled.objects.create(
         studio=bucket.studio,
         bucket=bucket,
         name="scraps",
         dry_g=grams * bucket.dry_share,
         contains=None,
+        request_key=request_key,
         made_by=by,
     )
     shelf.move(bucket, grams, StockMovement.POOLED, by)

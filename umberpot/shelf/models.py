@@ -198,10 +198,16 @@ class Pooled(Signed):
     name = models.CharField(max_length=120)
     dry_g = models.FloatField()
     contains = models.JSONField(null=True)
+    request_key = models.UUIDField()
 
     class Meta:
         ordering = ["made_at", "pk"]
-        constraints = [models.CheckConstraint(condition=Q(dry_g__gt=0), name="pooled_positive")]
+        constraints = [
+            models.UniqueConstraint(
+                fields=["studio", "request_key"], name="pooled_once_per_request"
+            ),
+            models.CheckConstraint(condition=Q(dry_g__gt=0), name="pooled_positive"),
+        ]
 
     def __str__(self) -> str:
         return f"{self.dry_g:g} g of {self.name}"

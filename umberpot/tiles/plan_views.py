@@ -4,7 +4,7 @@ import uuid
 from typing import Any
 
 from django.contrib import messages
-from django.http import Http404, HttpResponse, QueryDict
+from django.http import HttpResponse, QueryDict
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
@@ -209,12 +209,13 @@ def _rows(plan: Plan) -> list[dict[str, Any]]:
 
 
 def _drawn(plan: Plan, rows: list[dict[str, Any]]) -> dict[str, Any] | None:
-    """A grid's drawing, with codes on its tiles and what is poured already."""
-    if plan.kind != Plan.GRID:
-        return None
+    """A grid's drawing, with codes on its tiles and what is poured already.
+
+    None for a series, and for a grid whose sum no longer holds.
+    """
     form = GridForm(QueryDict(plan.sum_query))
-    if not form.is_valid():
-        raise Http404
+    if plan.kind != Plan.GRID or not form.is_valid():
+        return None
     cleaned = form.cleaned_data
     shown = grid_shown(cleaned["grid"], cleaned["plan"], cleaned["batches"], {}, form.scale_step)
     axes = [axis.name for axis in cleaned["grid"].axes]

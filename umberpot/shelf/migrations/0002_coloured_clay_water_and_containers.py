@@ -56,13 +56,14 @@ class Migration(migrations.Migration):
                 ('name', models.CharField(max_length=120)),
                 ('dry_g', models.FloatField()),
                 ('contains', models.JSONField(null=True)),
+                ('request_key', models.UUIDField()),
                 ('bucket', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='pooled', to='shelf.material')),
                 ('made_by', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='+', to=settings.AUTH_USER_MODEL)),
                 ('studio', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='+', to='studio.studio')),
             ],
             options={
                 'ordering': ['made_at', 'pk'],
-                'constraints': [models.CheckConstraint(condition=models.Q(('dry_g__gt', 0)), name='pooled_positive')],
+                'constraints': [models.UniqueConstraint(fields=('studio', 'request_key'), name='pooled_once_per_request'), models.CheckConstraint(condition=models.Q(('dry_g__gt', 0)), name='pooled_positive')],
             },
         ),
         migrations.CreateModel(
