@@ -1,7 +1,7 @@
 """The form of a material."""
 
 from decimal import Decimal
-from typing import Any
+from typing import Any, cast
 
 from django import forms
 
@@ -11,12 +11,13 @@ from claycore.cautions import NAMED_MATERIALS
 from claycore.clay_in_hand import DRY
 from umberpot.measures import MeasureField
 from umberpot.shelf.models import Container, Material
+from umberpot.studio.forms import OwnedModelForm
 
 STOCK = Bound(0, 1e8, "What is on hand must be 0 g or more.", low_allowed=True)
 PRICE = Bound(0, 1e6, "A price must be 0 or more.", low_allowed=True)
 
 
-class MaterialForm(forms.ModelForm):
+class MaterialForm(OwnedModelForm):
     """One clay or colourant, and how much of it there is."""
 
     price_per_kg = MeasureField(PRICE, required=False, label="Price per kg")
@@ -47,7 +48,7 @@ class MaterialForm(forms.ModelForm):
         super().__init__(*args, **kwargs)
         self.fields["state"].required = False
         kinds = [kind for kind in Material.KINDS if kind[0] in self.kinds_offered()]
-        self.fields["kind"].choices = kinds  # type: ignore[attr-defined]
+        cast(forms.ChoiceField, self.fields["kind"]).choices = kinds
         self.fields["kind"].label = "What it is"
         self.fields["state"].label = "How it lies on the shelf"
 
@@ -71,13 +72,6 @@ class MaterialForm(forms.ModelForm):
             self.errors.pop("water_pct", None)
         return cleaned
 
-    def _get_validation_exclusions(self) -> set[str]:
-        """Keep in the constraint checks what the form does not show: names are unique there."""
-        return super()._get_validation_exclusions() - {  # type: ignore[misc]
-            "studio",
-            "retired_at",
-        }
-
     def save(self, commit: bool = True) -> Material:
         """A figure typed over a measured one is no longer measured."""
         if "water_pct" in self.changed_data:
@@ -90,7 +84,7 @@ class MaterialForm(forms.ModelForm):
         return [code for code in guessed if code not in self.cleaned_data.get("hazards", [])]
 
 
-class ContainerForm(forms.ModelForm):
+class ContainerForm(OwnedModelForm):
     """A container's name and what it weighs empty."""
 
     tare_g = MeasureField(bounds.MASS, label="weighs empty")
@@ -98,7 +92,3 @@ class ContainerForm(forms.ModelForm):
     class Meta:
         model = Container
         fields = ["name", "tare_g"]
-
-    def _get_validation_exclusions(self) -> set[str]:
-        """Keep the studio in the constraint checks: names are unique in it."""
-        return super()._get_validation_exclusions() - {"studio"}  # type: ignore[misc]

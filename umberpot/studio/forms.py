@@ -11,6 +11,17 @@ from umberpot.measures import MeasureField
 from umberpot.studio.models import Studio
 
 
+class OwnedModelForm(forms.ModelForm):
+    """A form of something that belongs to a studio: names are unique within it.
+
+    The constraint checks take in what no form shows, or the database alone would object.
+    """
+
+    def _get_validation_exclusions(self) -> set[str]:
+        unseen = {"studio", "retired_at"}
+        return super()._get_validation_exclusions() - unseen  # type: ignore[misc]
+
+
 class FirstRunForm(BaseUserCreationForm):
     """The studio's name and its owner's sign-in."""
 

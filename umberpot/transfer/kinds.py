@@ -12,8 +12,10 @@ from django import forms
 from django.contrib.auth.models import User
 from django.http import QueryDict
 
+from claycore import bounds, cones
 from claycore.clay_in_hand import PLASTIC, SLIP
 from claycore.series import STRATEGIES
+from umberpot.measures import MeasureField
 from umberpot.mixing import services as mixing
 from umberpot.mixing.forms.dose import DoseForm
 from umberpot.mixing.forms.grid import GridForm
@@ -146,23 +148,17 @@ def _plan_rows(studio: Studio) -> Iterable[Cells]:
 class PlanRowForm(forms.ModelForm):
     """The columns of a plan that are not its sum."""
 
-    cone = forms.ChoiceField()
-    mark_length_mm = forms.FloatField(min_value=1, max_value=100_000, required=False)
+    cone = forms.ChoiceField(choices=[("", ""), *((c, c) for c in cones.CONES)], required=False)
+    mark_length_mm = MeasureField(bounds.LENGTH, required=False)
     glazed = forms.ChoiceField(choices=[("yes", "yes"), ("no", "no"), ("", "no")], required=False)
 
     class Meta:
         model = Plan
         fields = ["kind", "name", "strategy"]
 
-    def __init__(self, *args: object, studio: Studio, **kwargs: object) -> None:
-        super().__init__(*args, **kwargs)  # type: ignore[arg-type]
-        cones = Studio._meta.get_field("usual_cone").choices
-        self.fields["cone"].choices = [("", studio.usual_cone), *cones]  # type: ignore
-        self.fields["cone"].required = False
-
 
 def _take_plan(cells: Cells, studio: Studio, by: User) -> None:
-    form = PlanRowForm(cells, studio=studio)
+    form = PlanRowForm(cells)
     if not form.is_valid():
         raise _errors_of(form, {})
     row = form.cleaned_data
