@@ -71,7 +71,10 @@ class CalculatorForm(forms.Form):
 
     def was_asked(self) -> bool:
         """Whether the query string holds anything of this sum; other keys are not its business."""
-        return any(key in self.fields or "_" in key for key in self.data)
+        return any(
+            not field.widget.value_omitted_from_data(self.data, {}, name)
+            for name, field in self.fields.items()
+        )
 
     def query_pairs(self) -> list[tuple[str, str]]:
         """The fields that were filled in, as typed, in the form's order."""

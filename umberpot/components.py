@@ -17,6 +17,7 @@ from claycore.figures import plain, to_step, with_u95
 from claycore.labels import HOLE_MM, TILE_LONGER_THAN_MARK_MM
 from claycore.uncertainty import Estimate
 from umberpot.mixing import bar
+from umberpot.mixing.models import Mix
 from umberpot.tiles.models import Tile
 from umberpot.tiles.progress import Standing
 
@@ -190,6 +191,12 @@ def label_tile(tile: Tile) -> dict[str, Any]:
 def mix_bar(segments: list[Any]) -> dict[str, Any]:
     """A mix as a bar whose lengths are its dry masses (``Segment`` rows, clay first)."""
     return _bar(segments, 100)
+
+
+@register.inclusion_tag("components/mix_bar.html")
+def kept_mix_bar(mix: Mix) -> dict[str, Any]:
+    """The mix bar of a kept mix."""
+    return _bar(bar.bar_of(mix), 100)
 
 
 @register.inclusion_tag("components/mix_bar.html")

@@ -10,7 +10,6 @@ from django.views.decorators.http import require_GET, require_POST
 from claycore import units
 from umberpot.calculators import CalculatorForm
 from umberpot.mixing import services
-from umberpot.mixing.bar import bar_of
 from umberpot.mixing.calculator_views import PLACE, DoseView, KilosView, MixCalculator, WaterView
 from umberpot.mixing.forms.dose import DoseForm
 from umberpot.mixing.forms.kilos import KilosForm
@@ -26,8 +25,6 @@ def mixes(request: StudioRequest) -> HttpResponse:
     """The studio's mixes, newest first: those to weigh, and those made."""
     rows = list(Mix.objects.of(request.studio).filter(plan=None).prefetch_related("tiles")[:200])
     plans = Plan.objects.of(request.studio)
-    for mix in rows:
-        mix.bar = bar_of(mix)  # type: ignore[attr-defined]
     return render(
         request,
         "mixing/mixes.html",

@@ -18,7 +18,6 @@ from claycore.figures import plain
 from claycore.weighing import KEEPS_WITHIN_POINTS, WITHIN
 from umberpot.measures import MeasureField
 from umberpot.mixing import scale, services
-from umberpot.mixing.bar import bar_of
 from umberpot.mixing.costs import cost_of_mix, plastic_g
 from umberpot.mixing.leftover_views import LeftoverForm
 from umberpot.mixing.models import Mix, MixPart, Weighing
@@ -86,7 +85,6 @@ def _weigh_page(
             "current": current,
             "tolerance": current.tolerance(step_g) if current else None,
             "step_g": step_g,
-            "segments": bar_of(mix),
             "form": form or GramsForm(),
             "off": off,
             "request_key": uuid.uuid4(),

@@ -6,11 +6,11 @@ from typing import Any
 from django.contrib import messages
 from django.http import HttpResponse, QueryDict
 from django.shortcuts import get_object_or_404, redirect, render
+from django.urls import reverse
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
 from claycore.series import STRATEGIES
 from umberpot.calculators import CalculatorForm
-from umberpot.mixing.bar import bar_of
 from umberpot.mixing.composition import parts_of
 from umberpot.mixing.costs import cost_of_mixes
 from umberpot.mixing.forms.grid import GridForm
@@ -78,7 +78,7 @@ def _clay_needed(form: GridForm, answer: dict[str, Any]) -> float:
 
 
 def _back(name: str, request: StudioRequest) -> str:
-    return f"/mix/{name}/?{request.GET.urlencode()}"
+    return f"{reverse(name)}?{request.GET.urlencode()}"
 
 
 def _trial_form(request: StudioRequest, name: str) -> PlannedTrialForm:
@@ -145,7 +145,7 @@ def cells_there(request: StudioRequest) -> HttpResponse:
         )
     else:
         messages.info(request, "None of your tiles fills a cell of this grid.")
-    return redirect(f"/mix/grid/?{query.urlencode()}")
+    return redirect(f"{reverse('grid')}?{query.urlencode()}")
 
 
 @require_GET
@@ -198,7 +198,6 @@ def _rows(plan: Plan) -> list[dict[str, Any]]:
         rows.append(
             {
                 "mix": mix,
-                "bar": bar_of(mix),
                 "tiles": own,
                 "unmade": unmade,
                 "todo": todo,

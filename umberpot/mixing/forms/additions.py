@@ -76,6 +76,9 @@ class AdditionsInput(forms.Widget):
             if row_name or row_pct
         ]
 
+    def value_omitted_from_data(self, data: Any, files: Any, name: str) -> bool:
+        return not {name, f"{name}_name", f"{name}_pct"}.intersection(data)
+
 
 def typed_rows(data: Any, key: str) -> list[tuple[str, str]]:
     """The page's rows as typed: (name, percent), blank ones included."""

@@ -16,8 +16,8 @@ from umberpot.calculators import as_json, blaming_fields
 from umberpot.measures import LONGEST_TEXT, MeasureField
 from umberpot.mixing.bar import segments_of_batch
 from umberpot.mixing.forms.additions import UNNAMED, read_pct
-from umberpot.mixing.forms.clay import DEFAULT_SCALE_STEP_G, ClayForm
-from umberpot.mixing.forms.dose import scale_step_field
+from umberpot.mixing.forms.clay import ClayForm
+from umberpot.mixing.forms.scale_step import KnowsScale, scale_step_field
 
 
 @dataclass(frozen=True)
@@ -52,6 +52,10 @@ class TargetsInput(forms.Widget):
             if row_name.strip() or now.strip() or target.strip()
         ]
 
+    def value_omitted_from_data(self, data: Any, files: Any, name: str) -> bool:
+        keys = {name, *(f"{name}_{part}" for part in ("name", "now", "target"))}
+        return not keys.intersection(data)
+
 
 class TargetsField(forms.Field):
     """Further colourants of a mix, repeated as NAME:NOW:TARGET; cleans to :class:`Target` rows."""
@@ -71,7 +75,7 @@ class TargetsField(forms.Field):
             raise forms.ValidationError(str(error)) from None
 
 
-class AdjustForm(ClayForm):
+class AdjustForm(KnowsScale, ClayForm):
     """An amount of a mix, its strength now and the one wanted.
 
     Besides the contract: ``name`` of the colourant, ``also`` repeated as NAME:NOW:TARGET, and
@@ -104,11 +108,6 @@ class AdjustForm(ClayForm):
         before = coloured(mix, [Addition(t.name, t.now_pct) for t in targets])
         wanted = [Addition(t.name, t.target_pct) for t in targets]
         return strength.change(before, wanted, mix.state)
-
-    @property
-    def scale_step(self) -> float:
-        """The step of the scale, grams."""
-        return self.cleaned_data.get("scale_step_g") or DEFAULT_SCALE_STEP_G
 
     def reckoned(self) -> dict[str, Any]:
         """The contract's answer, with what the page shows under ``shown``."""

@@ -15,14 +15,14 @@ from claycore.warning import Warning
 from umberpot.calculators import CalculatorForm, as_json, blaming_fields
 from umberpot.measures import STILL_NEEDED, Choice, MeasureField
 from umberpot.mixing.forms.additions import AdditionsField, rows_of
-from umberpot.mixing.forms.clay import DEFAULT_SCALE_STEP_G, MASS_UNITS, VOLUME_UNITS
-from umberpot.mixing.forms.dose import scale_step_field
+from umberpot.mixing.forms.clay import MASS_UNITS, VOLUME_UNITS
+from umberpot.mixing.forms.scale_step import KnowsScale, scale_step_field
 
 BUCKET = "bucket"
 SLAKE = "slake"
 
 
-class BucketForm(CalculatorForm):
+class BucketForm(KnowsScale, CalculatorForm):
     """Slip whose specific gravity is weighed, or dry clay that is to become slip.
 
     ``what`` = ``bucket``: ``sample_mass``+``sample_unit`` of ``sample_volume``+
@@ -111,11 +111,6 @@ class BucketForm(CalculatorForm):
             return slip.slip_by_volume(volume_ml, cleaned["gravity"], density)
         solids = slip.solids_pct(cleaned["gravity"], density)
         return slip.slip_by_mass(units.grams(cleaned["amount"], unit), solids)
-
-    @property
-    def scale_step(self) -> float:
-        """The step of the scale, grams."""
-        return self.cleaned_data.get("scale_step_g") or DEFAULT_SCALE_STEP_G
 
     def reckoned(self) -> dict[str, Any]:
         """Specific gravity, solids, what the bucket holds, water or clay to add, grams of stain."""

@@ -9,8 +9,6 @@ from claycore.clay_in_hand import DRY, PLASTIC, SLIP, ClayInHand
 from umberpot.calculators import CalculatorForm, blaming_fields
 from umberpot.measures import Choice, MeasureField
 
-DEFAULT_SCALE_STEP_G = 0.1
-
 _OF_SLIP = ("volume", "volume_unit", "solids_pct", "specific_gravity", "solid_density")
 _OF_OTHER_STATES = {DRY: ("water_pct", *_OF_SLIP), PLASTIC: _OF_SLIP, SLIP: ("water_pct",)}
 

@@ -10,7 +10,8 @@ from claycore.dose_checks import dose_warnings
 from umberpot.calculators import as_json, blaming_fields
 from umberpot.measures import LONGEST_TEXT, Choice, MeasureField
 from umberpot.mixing.forms.additions import AdditionsField, rows_of
-from umberpot.mixing.forms.clay import DEFAULT_SCALE_STEP_G, ClayForm
+from umberpot.mixing.forms.clay import ClayForm
+from umberpot.mixing.forms.scale_step import KnowsScale, scale_step_field
 from umberpot.mixing.working import dose_shown
 
 
@@ -26,19 +27,12 @@ def convention_choice() -> Choice:
     )
 
 
-def scale_step_field() -> MeasureField:
-    """The step of the scale, grams."""
-    return MeasureField(
-        bounds.STEP, required=False, label="Your scale shows steps of", initial="0.1"
-    )
-
-
 def measured_water_field() -> MeasureField:
     """The uncertainty of a measured water content, points; absent where it was not measured."""
     return MeasureField(bounds.STEP, required=False, widget=forms.HiddenInput)
 
 
-class DoseForm(ClayForm):
+class DoseForm(KnowsScale, ClayForm):
     """Clay in hand, additions and convention, as the contract of ``/mix/dose/`` has them.
 
     Besides the contract: ``clay`` (its name), ``scale_step_g``, and ``water_u95``, the uncertainty
@@ -60,11 +54,6 @@ class DoseForm(ClayForm):
                 convention = cleaned.get("convention") or composition.ON_DRY_CLAY
                 cleaned["dose"] = dose(cleaned["clay_in_hand"], cleaned["add"], convention)
         return cleaned
-
-    @property
-    def scale_step(self) -> float:
-        """The step of the scale, grams."""
-        return self.cleaned_data.get("scale_step_g") or DEFAULT_SCALE_STEP_G
 
     def reckoned(self) -> dict[str, Any]:
         """The contract's answer, with what the page shows under ``shown``."""

@@ -10,10 +10,9 @@ from claycore.clay_in_hand import DRY, PLASTIC, SLIP
 from claycore.pourplan import Axis, Cell, CellBatch, Grid, PourPlan
 from umberpot.calculators import CalculatorForm, as_json, blaming_fields
 from umberpot.measures import LONGEST_TEXT, STILL_NEEDED, Choice, MeasureField
-from umberpot.mixing.forms.clay import DEFAULT_SCALE_STEP_G
 from umberpot.mixing.forms.counts import CountField
-from umberpot.mixing.forms.dose import scale_step_field
 from umberpot.mixing.forms.percentages import read_percentages
+from umberpot.mixing.forms.scale_step import KnowsScale, scale_step_field
 from umberpot.mixing.grid_drawing import grid_shown
 
 MOULDS = Bound(1, 1000, "At least one mould is needed, and at most 1000.", low_allowed=True)
@@ -30,6 +29,9 @@ class AxisInput(forms.Widget):
         if given or not (row_name or pcts):
             return given
         return f"{row_name}:{pcts}"
+
+    def value_omitted_from_data(self, data: Any, files: Any, name: str) -> bool:
+        return not {name, f"{name}_name", f"{name}_pcts"}.intersection(data)
 
 
 class AxisField(forms.Field):
@@ -83,7 +85,7 @@ class CellsField(forms.Field):
         return frozenset(cells)
 
 
-class GridForm(CalculatorForm):
+class GridForm(KnowsScale, CalculatorForm):
     """One or two additions and their percentages, and what is poured.
 
     Besides the contract: ``clay`` (a name), ``scale_step_g``, and ``state`` with ``water_pct``:
@@ -140,11 +142,6 @@ class GridForm(CalculatorForm):
         )
         cleaned["plan"] = PourPlan((), ())
         cleaned["batches"] = pourplan.on_their_own(grid, clay)
-
-    @property
-    def scale_step(self) -> float:
-        """The step of the scale, grams."""
-        return self.cleaned_data.get("scale_step_g") or DEFAULT_SCALE_STEP_G
 
     def reckoned(self) -> dict[str, Any]:
         """The contract's answer, with what the page shows under ``shown``."""

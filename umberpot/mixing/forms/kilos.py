@@ -14,14 +14,15 @@ from umberpot.calculators import CalculatorForm, as_json, blaming_fields
 from umberpot.measures import LONGEST_TEXT, Choice, MeasureField
 from umberpot.mixing.bar import segments_of
 from umberpot.mixing.forms.additions import AdditionsField, rows_of
-from umberpot.mixing.forms.clay import DEFAULT_SCALE_STEP_G, MASS_UNITS
+from umberpot.mixing.forms.clay import MASS_UNITS
 from umberpot.mixing.forms.counts import CountField
-from umberpot.mixing.forms.dose import convention_choice, measured_water_field, scale_step_field
+from umberpot.mixing.forms.dose import convention_choice, measured_water_field
+from umberpot.mixing.forms.scale_step import KnowsScale, scale_step_field
 
 PARTS = Bound(1, 1000, "Split it into 1 to 1000 parts.", low_allowed=True)
 
 
-class KilosForm(CalculatorForm):
+class KilosForm(KnowsScale, CalculatorForm):
     """Finished plastic coloured clay wanted: ``mass``+``unit``, ``water_pct``, ``add``.
 
     Besides: ``split`` into bags or slabs, ``clay`` (a name), ``clay_price`` and ``powder_price``
@@ -51,11 +52,6 @@ class KilosForm(CalculatorForm):
                     cleaned["convention"] or composition.ON_DRY_CLAY,
                 )
         return cleaned
-
-    @property
-    def scale_step(self) -> float:
-        """The step of the scale, grams."""
-        return self.cleaned_data.get("scale_step_g") or DEFAULT_SCALE_STEP_G
 
     def reckoned(self) -> dict[str, Any]:
         """``clay_g`` as wet as it is, ``dry_clay_g``, ``additions``, ``water_to_add_g``, cost."""

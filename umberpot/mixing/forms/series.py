@@ -13,8 +13,8 @@ from umberpot.measures import LONGEST_TEXT, MeasureField
 from umberpot.mixing.bar import CLAY, COLOURANT, TAKEN, Segment
 from umberpot.mixing.forms.counts import CountField
 from umberpot.mixing.forms.percentages import PercentagesField
+from umberpot.mixing.forms.scale_step import KnowsScale
 
-DEFAULT_SCALE_STEP_G = 0.01
 TILES = Bound(
     1,
     series.MOST_TILES_EACH,
@@ -23,11 +23,13 @@ TILES = Bound(
 )
 
 
-class SeriesForm(CalculatorForm):
+class SeriesForm(KnowsScale, CalculatorForm):
     """Percentages, what the tiles take, and what there is to make them with.
 
     Besides the contract: ``colourant`` and ``clay`` (names), ``round_start_g``.
     """
+
+    default_scale_step_g = 0.01
 
     clay = forms.CharField(max_length=LONGEST_TEXT, required=False, label="Clay")
     colourant = forms.CharField(max_length=LONGEST_TEXT, required=False, label="Colourant")
@@ -55,11 +57,6 @@ class SeriesForm(CalculatorForm):
     @property
     def tiles_of_each(self) -> int:
         return int(self.cleaned_data.get("tiles_each") or 1)
-
-    @property
-    def scale_step(self) -> float:
-        """The step of the scale, grams."""
-        return self.cleaned_data.get("scale_step_g") or DEFAULT_SCALE_STEP_G
 
     def _wanted(self, cleaned: dict[str, Any]) -> Wanted:
         loss_pct = cleaned["loss_pct"]
