@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 from claycore import bounds
 from claycore.errors import Inconsistent, UnknownChoice
-from claycore.uncertainty import COVERAGE, Estimate, combined, of_step
+from claycore.uncertainty import COVERAGE, Estimate, Measured, fall_pct, of_step, propagated
 
 WITHIN = "within"
 OVER = "over"
@@ -84,52 +84,86 @@ class Absorption:
     """
 
     absorption: Estimate
-    apparent_porosity_pct: float | None
-    bulk_density: float | None
-    apparent_specific_gravity: float | None
+    apparent_porosity: Estimate | None = None
+    bulk_density: Estimate | None = None
+    apparent_specific_gravity: Estimate | None = None
 
 
-def percent(dry: float, wet: float, scale_step: float) -> Estimate:
-    """``A = 100 · (M − D) / D``. Masses and step in one unit.
+def percent(dry: Measured, wet: Measured) -> Estimate:
+    """``A = 100 · (M − D) / D``. Masses and steps in one unit.
 
     Raises Inconsistent when the piece came out lighter than it went in by more than the scale can
     explain: an error in the record, not a negative absorption.
     """
-    bounds.MASS.check("dry", dry)
-    bounds.MASS.check("wet", wet)
-    u = of_step(bounds.STEP.check("scale_step", scale_step))
-    estimate = Estimate(
-        100 * (wet - dry) / dry, COVERAGE * combined(100 / dry * u, 100 * wet / dry**2 * u)
-    )
+    bounds.MASS.check("dry", dry.value)
+    bounds.MASS.check("wet", wet.value)
+    bounds.STEP.check("scale_step", dry.step)
+    bounds.STEP.check("scale_step", wet.step)
+    fall = fall_pct(dry, wet)
+    estimate = Estimate(-fall.value, fall.u95)
     if estimate.high < 0:
         raise Inconsistent(
             "wet",
-            wet,
+            wet.value,
             "The soaked piece is lighter than the dry one by more than the scale can explain."
             " Look at both figures again: one of them is wrong.",
         )
     return estimate
 
 
-def absorption(dry: float, wet: float, suspended: float | None, scale_step: float) -> Absorption:
+def absorption(dry: Measured, wet: Measured, suspended: Measured | None = None) -> Absorption:
     """Absorption, and with the mass hung in water also porosity, density and specific gravity.
 
-    All masses and the scale's step in one unit. Raises ClayError naming the mass that cannot be.
+    All masses and steps in one unit. Raises ClayError naming the mass that cannot be.
     """
-    estimate = percent(dry, wet, scale_step)
+    estimate = percent(dry, wet)
     if suspended is None:
-        return Absorption(estimate, None, None, None)
-    bounds.MASS.check("suspended", suspended)
-    if suspended >= min(dry, wet):
+        return Absorption(estimate)
+    bounds.MASS.check("suspended", suspended.value)
+    if suspended.value >= min(dry.value, wet.value):
         raise Inconsistent(
-            "suspended", suspended, "Hung in water, the piece must weigh less than it does dry."
+            "suspended",
+            suspended.value,
+            "Hung in water, the piece must weigh less than it does dry.",
         )
-    exterior_volume = wet - suspended
+    volume = wet.value - suspended.value
+    solid = dry.value - suspended.value
+    soaked_up = wet.value - dry.value
     return Absorption(
         estimate,
-        apparent_porosity_pct=100 * (wet - dry) / exterior_volume,
-        bulk_density=dry / exterior_volume,
-        apparent_specific_gravity=dry / (dry - suspended),
+        apparent_porosity=propagated(
+            100 * soaked_up / volume,
+            100 / volume * dry.u,
+            100 * solid / volume**2 * wet.u,
+            100 * soaked_up / volume**2 * suspended.u,
+        ),
+        bulk_density=propagated(
+            dry.value / volume,
+            dry.u / volume,
+            dry.value / volume**2 * wet.u,
+            dry.value / volume**2 * suspended.u,
+        ),
+        apparent_specific_gravity=propagated(
+            dry.value / solid,
+            suspended.value / solid**2 * dry.u,
+            dry.value / solid**2 * suspended.u,
+        ),
+    )
+
+
+def saturation_coefficient(dry: Measured, cold: Measured, boiled: Measured) -> Estimate | None:
+    """Water taken up by the 24 h cold soak over that of the 5 h boil. Source: ASTM C67.
+
+    None where the boil took up nothing that the scale can tell from none: a ratio of noise.
+    """
+    if percent(dry, boiled).low <= 0:
+        return None
+    in_cold, in_boil = cold.value - dry.value, boiled.value - dry.value
+    return propagated(
+        in_cold / in_boil,
+        cold.u / in_boil,
+        in_cold / in_boil**2 * boiled.u,
+        (in_cold - in_boil) / in_boil**2 * dry.u,
     )
 
 

@@ -45,6 +45,25 @@ BOILING = Caution(
     "Keep the water topped up. Blot the surface, do not bake it. Use a pot that is never used for"
     " food again.",
 )
+DIGGING = Caution(
+    "digging",
+    "Digging",
+    "Ask the landowner first. Keep off unstable banks, and off ground that may be contaminated.",
+    "Protected sites and buried services are out of bounds; a bank that overhangs can come down."
+    " Local law decides where anyone may dig. Old works and tips may hold what is not for hands.",
+)
+VACUUM = Caution(
+    "vacuum",
+    "Vacuum",
+    "Use a vessel made for vacuum and wear eye protection: glass under vacuum can implode.",
+    "The pump's and the vessel's own instructions decide how it may be used.",
+)
+SAUCER = Caution(
+    "saucer",
+    "First high firing",
+    "Stand it in a saucer or on a scrap tile: an unknown clay may run and ruin the shelf.",
+    "Leave room about it. What the kiln's maker says of shelves and wash goes first.",
+)
 FOOD = Caution(
     "food",
     "Food",
@@ -70,3 +89,12 @@ NAMED_MATERIALS: dict[str, Caution] = {
         Caution("lead", "Lead", f"Poisonous as dust, as fume and if swallowed. {_SHEET}"),
     )
 }
+
+BY_CODE: dict[str, Caution] = {
+    **NAMED_MATERIALS,
+    **{
+        caution.code: caution
+        for caution in (DUST, SKIN, KILN, BOILING, DIGGING, VACUUM, SAUCER, FOOD)
+    },
+}
+"""Every caution by its code."""

@@ -37,3 +37,14 @@ def temperature_c(name: str) -> int:
 def order(name: str) -> int:
     """The cone's place from coolest (0) to hottest, for sorting."""
     return CONES.index(check(name))
+
+
+def reached_by(temperature: float) -> str | None:
+    """The hottest cone that bends at or below this temperature in °C; None under the coolest."""
+    reached = [name for name, at in _TEMPERATURES.items() if at <= temperature]
+    return reached[-1] if reached else None
+
+
+def needed_for(temperature: float) -> str | None:
+    """The coolest cone that bends at or above this temperature in °C; None over the hottest."""
+    return next((name for name, at in _TEMPERATURES.items() if at >= temperature), None)

@@ -8,7 +8,7 @@ number. Source: common practice, and arithmetic.
 from claycore import bounds
 from claycore.clay_in_hand import PLASTIC, ClayInHand
 from claycore.errors import Inconsistent
-from claycore.uncertainty import COVERAGE, Estimate, combined, of_step
+from claycore.uncertainty import Estimate, Measured, fall_pct
 
 USUAL_WATER_PCT = (18.0, 25.0)
 """Water in throwing clay, wet basis. Source: common practice."""
@@ -57,9 +57,21 @@ def measured(wet_g: float, dry_g: float, step_g: float) -> Estimate:
         raise Inconsistent(
             "dry", dry_g, "Dry, the pinch must weigh less than wet: look at both figures again."
         )
-    u = of_step(bounds.STEP.check("scale_step", step_g))
-    of_ratio = combined(u / wet_g, u * dry_g / wet_g**2)
-    return Estimate(100 * (1 - dry_g / wet_g), 100 * COVERAGE * of_ratio)
+    bounds.STEP.check("scale_step", step_g)
+    return fall_pct(Measured(wet_g, step_g), Measured(dry_g, step_g))
+
+
+def water_of_plasticity(wet: Measured, dry: Measured) -> Estimate:
+    """Water of a just workable clay on the **dry** basis: ``100 · (wet − dry) / dry``.
+
+    Source: ASTM C326. Raises Inconsistent at ``dry`` where drying did not make it lighter.
+    """
+    if dry.value >= wet.value:
+        raise Inconsistent(
+            "dry", dry.value, "Dry, it must weigh less than wet: look at both figures again."
+        )
+    gained = fall_pct(dry, wet)
+    return Estimate(-gained.value, gained.u95)
 
 
 def really_made(pct: float, water_pct: float, really_water_pct: float) -> float:

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 from claycore import bounds
 from claycore.errors import Inconsistent
-from claycore.uncertainty import COVERAGE, Estimate, combined, of_step
+from claycore.uncertainty import Estimate, Measured, fall_pct
 
 DEFAULT_RULER_STEP_MM = 0.5
 
@@ -21,14 +21,6 @@ class Shrinkage:
     firing: Estimate | None
     total: Estimate | None
     volume_total: Estimate | None
-
-
-def linear(before: float, after: float, step: float) -> Estimate:
-    """``100 · (before − after) / before``; both lengths and the ruler's step in one unit."""
-    pct = 100 * (before - after) / before
-    u = of_step(step)
-    u_pct = combined(100 * after / before**2 * u, 100 / before * u)
-    return Estimate(pct, COVERAGE * u_pct)
 
 
 def volume(total: Estimate) -> Estimate:
@@ -52,13 +44,31 @@ def shrinkage(wet: float | None, dry: float | None, fired: float | None, step: f
         raise Inconsistent(
             missing[0], None, "Give at least two of the lengths wet, bone dry and fired."
         )
-    total = linear(wet, fired, step) if wet and fired else None
+    return of_lengths(
+        *(Measured(length, step) if length is not None else None for length in lengths.values())
+    )
+
+
+def of_lengths(wet: Measured | None, dry: Measured | None, fired: Measured | None) -> Shrinkage:
+    """What the lengths that there are give; all None with fewer than two."""
+    total = fall_pct(wet, fired) if wet and fired else None
     return Shrinkage(
-        drying=linear(wet, dry, step) if wet and dry else None,
-        firing=linear(dry, fired, step) if dry and fired else None,
+        drying=fall_pct(wet, dry) if wet and dry else None,
+        firing=fall_pct(dry, fired) if dry and fired else None,
         total=total,
         volume_total=volume(total) if total else None,
     )
+
+
+def size_to_make(want: float, total: Estimate) -> Estimate:
+    """How large to make what should end at ``want``: ``want / (1 − total)``. In want's unit.
+
+    Raises OutOfBounds for a size that is not positive or a shrinkage of 100 % or more.
+    """
+    bounds.LENGTH.check("size", want)
+    bounds.SHRINKAGE.check("total", total.value)
+    left = 1 - total.value / 100
+    return Estimate(want / left, want / left**2 * total.u95 / 100)
 
 
 def reading_of_drying(pct: float) -> str:

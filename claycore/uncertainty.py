@@ -24,6 +24,19 @@ def combined(*parts: float) -> float:
 
 
 @dataclass(frozen=True)
+class Measured:
+    """One reading of an instrument, and the step of its display; both in the same unit."""
+
+    value: float
+    step: float
+
+    @property
+    def u(self) -> float:
+        """Its standard uncertainty."""
+        return of_step(self.step)
+
+
+@dataclass(frozen=True)
 class Estimate:
     """A value with its expanded uncertainty (about 95 %), from ``count`` pieces."""
 
@@ -38,6 +51,19 @@ class Estimate:
     @property
     def high(self) -> float:
         return self.value + self.u95
+
+
+def propagated(value: float, *terms: float) -> Estimate:
+    """A result of one piece; each term is a sensitivity times its standard uncertainty."""
+    return Estimate(value, COVERAGE * combined(*terms))
+
+
+def fall_pct(before: Measured, after: Measured) -> Estimate:
+    """By how much a figure fell, percent of what it was: ``100 · (before − after) / before``."""
+    ratio = after.value / before.value
+    return propagated(
+        100 * (1 - ratio), 100 * ratio / before.value * before.u, 100 / before.value * after.u
+    )
 
 
 def mean_of(estimates: Sequence[Estimate]) -> Estimate:

@@ -254,14 +254,7 @@ def gauge(weighed_g: float, target_g: float, tolerance_g: float) -> dict[str, An
 @register.inclusion_tag("components/caution.html")
 def caution(code: str) -> dict[str, Any]:
     """A caution at its step, by its code in claycore."""
-    known = {
-        **cautions.NAMED_MATERIALS,
-        **{
-            c.code: c
-            for c in (cautions.DUST, cautions.SKIN, cautions.KILN, cautions.BOILING, cautions.FOOD)
-        },
-    }
-    return {"caution": known[code]}
+    return {"caution": cautions.BY_CODE[code]}
 
 
 @register.inclusion_tag("components/verdict.html")

@@ -5,7 +5,7 @@ from typing import Any
 from claycore import absorption, bounds, shrinkage, units, vitrification
 from claycore.figures import plain, with_u95
 from claycore.read_checks import absorption_warnings, shrinkage_warnings
-from claycore.uncertainty import Estimate
+from claycore.uncertainty import Estimate, Measured
 from umberpot.calculators import CalculatorForm, as_json, blaming_fields
 from umberpot.measures import Choice, MeasureField
 
@@ -98,10 +98,14 @@ class AbsorptionForm(CalculatorForm):
         cleaned = super().clean() or {}
         if not self.errors:
             with blaming_fields(self):
-                cleaned["absorption"] = absorption.absorption(
-                    cleaned["dry"], cleaned["wet"], cleaned["suspended"], cleaned["scale_step"]
-                )
+                dry, wet, hung = (self._mass(name) for name in ("dry", "wet", "suspended"))
+                cleaned["absorption"] = absorption.absorption(dry, wet, hung)
         return cleaned
+
+    def _mass(self, name: str) -> Any:
+        """A mass with the scale's step; None where it was not given."""
+        value = self.cleaned_data[name]
+        return None if value is None else Measured(value, self.cleaned_data["scale_step"])
 
     def reckoned(self) -> dict[str, Any]:
         """The contract's answer, with what the page shows under ``shown``."""
@@ -114,9 +118,9 @@ class AbsorptionForm(CalculatorForm):
         return {
             "absorption_pct": found.absorption.value,
             "u95": found.absorption.u95,
-            "apparent_porosity_pct": found.apparent_porosity_pct,
-            "bulk_density": found.bulk_density,
-            "apparent_specific_gravity": found.apparent_specific_gravity,
+            **_with_u95("apparent_porosity_pct", found.apparent_porosity),
+            **_with_u95("bulk_density", found.bulk_density),
+            **_with_u95("apparent_specific_gravity", found.apparent_specific_gravity),
             "verdict": verdict,
             "warnings": as_json(absorption_warnings(found.absorption, verdict, method)),
             "shown": self._shown(found, verdict),
@@ -130,10 +134,10 @@ class AbsorptionForm(CalculatorForm):
             "working": f"({wet} − {dry}) ÷ {dry} × 100",
             "method": absorption.method(cleaned["method"]),
         }
-        if found.bulk_density is not None:
-            shown["porosity"] = plain(found.apparent_porosity_pct or 0, 1)
-            shown["density"] = f"{found.bulk_density:.2f}"
-            shown["gravity"] = f"{found.apparent_specific_gravity:.2f}"
+        if found.bulk_density:
+            shown["porosity"] = found.apparent_porosity
+            shown["density"] = found.bulk_density
+            shown["gravity"] = found.apparent_specific_gravity
         if verdict is not None:
             shown["limit"] = plain(cleaned["limit_pct"], 2)
             shown["verdict"] = verdict

@@ -10,7 +10,7 @@ from claycore.colour import difference
 from claycore.errors import ClayError
 from claycore.figures import percentage, plain
 from claycore.read_checks import absorption_warnings
-from claycore.uncertainty import Estimate, mean_of
+from claycore.uncertainty import Estimate, Measured, mean_of
 from umberpot.tiles.models import Reading, Trial
 from umberpot.tiles.progress import Standing
 
@@ -81,14 +81,15 @@ class Joint:
 
 def _lengths(stands: Standing) -> shrinkage.Shrinkage | None:
     """Shrinkages from the tile's line; the mark is its plastic length."""
-    dry, fired = stands.value(Reading.LENGTH_DRY), stands.value(Reading.LENGTH_FIRED)
-    readings = [
-        stands.readings[q] for q in (Reading.LENGTH_DRY, Reading.LENGTH_FIRED) if stands.value(q)
-    ]
-    if not readings:
+    dry, fired = (
+        stands.readings[q].measured if q in stands.readings else None
+        for q in (Reading.LENGTH_DRY, Reading.LENGTH_FIRED)
+    )
+    known = [length for length in (dry, fired) if length]
+    if not known:
         return None
-    step = max(reading.step for reading in readings)
-    return shrinkage.shrinkage(stands.tile.mark_length_mm, dry, fired, step)
+    mark = Measured(stands.tile.mark_length_mm, max(length.step for length in known))
+    return shrinkage.of_lengths(mark, dry, fired)
 
 
 def _absorption(stands: Standing) -> Estimate | None:
@@ -97,7 +98,7 @@ def _absorption(stands: Standing) -> Estimate | None:
     wet = stands.readings.get(Reading.MASS_SOAKED)
     if not (dry and wet):
         return None
-    return absorption.percent(dry.value, wet.value, max(dry.step, wet.step))
+    return absorption.percent(dry.measured, wet.measured)
 
 
 def _percentages(stands: Standing) -> tuple[float, str]:

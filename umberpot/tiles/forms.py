@@ -8,6 +8,7 @@ from claycore import absorption, bounds, cones
 from claycore.colour import notation
 from claycore.errors import ClayError
 from claycore.figures import plain
+from claycore.uncertainty import Measured
 from umberpot.measures import Choice, MeasureField
 from umberpot.studio.models import MARK_LENGTHS_MM, Studio
 from umberpot.tiles.models import Reading, Tile, Trial
@@ -164,7 +165,9 @@ class FiredForm(StageForm):
         dry, soaked = self.figure(Reading.MASS_FIRED), self.figure(Reading.MASS_SOAKED)
         if dry is not None and soaked is not None:
             try:
-                absorption.percent(dry, soaked, self.scale_step_g)
+                absorption.percent(
+                    Measured(dry, self.scale_step_g), Measured(soaked, self.scale_step_g)
+                )
             except ClayError as error:
                 self.add_error("mass_soaked", str(error))
         if all(not cleaned.get(name) for name in (*self.quantities, "colour")):

@@ -7,6 +7,7 @@ from django.db.models import F, Q
 
 from claycore import absorption, cones, vitrification
 from claycore.colour.notation import Lab
+from claycore.uncertainty import Measured
 from umberpot.kiln.models import Firing
 from umberpot.mixing.models import Mix, Plan
 from umberpot.studio.models import Correctable, KeptQuerySet, Owned, SetAside, Signed
@@ -168,6 +169,11 @@ class Reading(Taken):
 
     def __str__(self) -> str:
         return f"{self.tile_id} {self.quantity} {self.value:g}"
+
+    @property
+    def measured(self) -> Measured:
+        """The figure and its instrument's step, as the core wants it."""
+        return Measured(self.value, self.step)
 
     @property
     def unit(self) -> str:

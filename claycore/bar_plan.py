@@ -1,0 +1,126 @@
+"""Planning a bar test: which cones, how many bars, and what each bar is for.
+
+Source: common practice: one low bisque (04), one mid (6), one high (10), or 1 instead of 10 for a
+clay that looks low-firing; an unknown clay's first high firing stands in a saucer.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from claycore import cones
+from claycore.bars import BLOATED, SLUMPED
+from claycore.clay_results import AtCone
+from claycore.errors import Inconsistent, OutOfBounds
+from claycore.field_notes import FieldNotes, looks_low_firing
+from claycore.figures import plain
+
+USUAL_CONES = ("04", "6", "10")
+LOW_CONES = ("04", "1", "6")
+HIGH_FROM_CONE = "1"
+"""From this cone on a firing is high enough for an unknown clay to run."""
+
+EARLY_ABSORPTION_PCT = 6.0
+"""A clay that takes up less than this at cone 1 or cooler is near maturing. From memory."""
+
+LINE = "line"
+SOAK = "soak"
+BEND = "bend"
+BAR = "bar"
+ROLES = {
+    BAR: "measured and soaked",
+    LINE: "measured, not soaked",
+    SOAK: "soaked only",
+    BEND: "laid across two supports",
+}
+"""What a bar of a test is for."""
+
+MOST_BARS = 120
+MOST_REPLICATES = 20
+
+
+@dataclass(frozen=True)
+class ConesOffered:
+    """Cones to test a clay at, and why they differ from the usual ones ('' where they do not)."""
+
+    cones: tuple[str, ...]
+    reason: str = ""
+
+
+def cones_for(notes: FieldNotes | None, early: Sequence[AtCone] = ()) -> ConesOffered:
+    """Which cones to try: 04, 6 and 10, or 1 instead of 10 for what looks low-firing.
+
+    ``early`` is what other bars of the clay gave already.
+    """
+    reason = looks_low_firing(notes) if notes else ""
+    hottest = cones.CONES[-1]
+    for at in early:
+        if at.remarks.get(BLOATED) or at.remarks.get(SLUMPED):
+            reason, hottest = f"it bloated or slumped at cone {at.cone} already", at.cone
+            break
+        if _matures_early(at):
+            reason = f"it took up under {plain(EARLY_ABSORPTION_PCT)} % at cone {at.cone} already"
+    if not reason:
+        return ConesOffered(USUAL_CONES)
+    safe = tuple(c for c in LOW_CONES if cones.order(c) < cones.order(hottest))
+    return ConesOffered(safe or LOW_CONES[:1], reason)
+
+
+def _matures_early(at: AtCone) -> bool:
+    low = cones.order(at.cone) <= cones.order(HIGH_FROM_CONE)
+    return low and at.absorption is not None and at.absorption.high < EARLY_ABSORPTION_PCT
+
+
+@dataclass(frozen=True)
+class PlannedBar:
+    """One bar: what it is for, and the cones it goes through, coolest first."""
+
+    role: str
+    cones: tuple[str, ...]
+
+
+def plan(
+    wanted_cones: Sequence[str],
+    replicates: int,
+    separate_soak: bool,
+    bend_bars: bool,
+    climbing: bool,
+    bisque: str | None = None,
+) -> tuple[PlannedBar, ...]:
+    """The bars of a test, in the order they are stamped.
+
+    ``replicates`` bars a cone; with ``separate_soak`` those are not soaked and one more is; with
+    ``bend_bars`` one more lies across two supports. ``climbing`` bars go through all the cones one
+    after another; otherwise each cone has bars of its own, which go through ``bisque`` first if
+    that is cooler. Raises ClayError naming ``cones``, ``replicates`` or ``bisque``.
+    """
+    if not wanted_cones:
+        raise Inconsistent("cones", wanted_cones, "Choose at least one cone.")
+    if not 1 <= replicates <= MOST_REPLICATES:
+        raise OutOfBounds("replicates", replicates, f"From 1 to {MOST_REPLICATES} bars a cone.")
+    in_order = tuple(sorted({cones.check(c, "cones") for c in wanted_cones}, key=cones.order))
+    roles = [LINE if separate_soak else BAR] * replicates
+    roles += [SOAK] * separate_soak
+    if climbing:
+        bars = [PlannedBar(role, in_order) for role in roles]
+        bars += [PlannedBar(BEND, (cone,)) for cone in in_order if bend_bars]
+    else:
+        bars = [
+            PlannedBar(role, _with_bisque(cone, bisque))
+            for cone in in_order
+            for role in [*roles, *([BEND] * bend_bars)]
+        ]
+    if len(bars) > MOST_BARS:
+        raise Inconsistent("replicates", replicates, f"That makes {len(bars)} bars; at most 120.")
+    return tuple(bars)
+
+
+def _with_bisque(cone: str, bisque: str | None) -> tuple[str, ...]:
+    if bisque and cones.order(cones.check(bisque, "bisque")) < cones.order(cone):
+        return (bisque, cone)
+    return (cone,)
+
+
+def needs_saucer(cone: str, fired_before: Sequence[str]) -> bool:
+    """Whether a clay never yet fired so hot should stand in a saucer this time."""
+    known = max((cones.order(c) for c in fired_before), default=-1)
+    return cones.order(cone) >= cones.order(HIGH_FROM_CONE) and cones.order(cone) > known

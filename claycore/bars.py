@@ -1,0 +1,179 @@
+"""One test bar, from the plastic clay through every firing, and what its readings say.
+
+Sources: ASTM C326 (shrinkage, water of plasticity), C373 and C20 (absorption), C67 (saturation
+coefficient). What is missing is left out; what cannot be true is said.
+"""
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field
+from functools import partial
+from typing import TypeVar
+
+from claycore import absorption, moisture, pyroplasticity, shrinkage
+from claycore.absorption import Absorption
+from claycore.errors import ClayError
+from claycore.shrinkage import Shrinkage
+from claycore.uncertainty import Estimate, Measured, fall_pct
+
+T = TypeVar("T")
+
+CRACKED = "cracked"
+WARPED = "warped"
+BLOATED = "bloated"
+SLUMPED = "slumped"
+STUCK = "stuck"
+CRUMBLES = "crumbles"
+RINGS = "rings"
+BROKEN = "broken"
+
+REMARKS = {
+    CRACKED: "cracked",
+    WARPED: "warped",
+    BLOATED: "bloated",
+    SLUMPED: "slumped",
+    STUCK: "stuck to the shelf",
+    CRUMBLES: "crumbles",
+    RINGS: "rings when tapped",
+    BROKEN: "broken",
+}
+"""What can be remarked on a bar at any stage. Source: common practice."""
+
+
+@dataclass(frozen=True)
+class Fired:
+    """A bar after one firing. Lengths in mm, masses in g; soaked and hung by the soak's method."""
+
+    cone: str
+    length: Measured | None = None
+    mass: Measured | None = None
+    soaked: Mapping[str, Measured] = field(default_factory=dict)
+    hung: Mapping[str, Measured] = field(default_factory=dict)
+    sag: Measured | None = None
+    thickness: Measured | None = None
+    remarks: frozenset[str] = frozenset()
+
+
+@dataclass(frozen=True)
+class Bar:
+    """A bar: its line as marked on the plastic clay, its dry readings, and its firings in order."""
+
+    code: str
+    length_wet: Measured
+    mass_wet: Measured | None = None
+    length_dry: Measured | None = None
+    mass_dry: Measured | None = None
+    span: Measured | None = None
+    remarks: frozenset[str] = frozenset()
+    firings: tuple[Fired, ...] = ()
+
+
+@dataclass(frozen=True)
+class FiredFigures:
+    """What a bar says after one firing; None where it cannot say it."""
+
+    code: str
+    cone: str
+    firing: Estimate | None
+    total: Estimate | None
+    volume_total: Estimate | None
+    loss_on_ignition: Estimate | None
+    soaks: Mapping[str, Absorption]
+    saturation: Estimate | None
+    pyroplastic_index: Estimate | None
+    remarks: frozenset[str]
+
+
+@dataclass(frozen=True)
+class BarFigures:
+    """Everything one bar says. ``problems`` are sentences about what cannot be or is missing."""
+
+    code: str
+    drying: Estimate | None
+    water_of_plasticity: Estimate | None
+    remarks: frozenset[str]
+    fired: tuple[FiredFigures, ...]
+    problems: tuple[str, ...]
+
+
+def figures(bar: Bar) -> BarFigures:
+    """What the bar's readings say, stage after stage."""
+    problems: list[str] = []
+    whole = BROKEN not in bar.remarks
+    lengths = shrinkage.of_lengths(bar.length_wet, bar.length_dry, None)
+    water = None
+    if bar.mass_wet and bar.mass_dry and whole:
+        reckon = partial(moisture.water_of_plasticity, bar.mass_wet, bar.mass_dry)
+        water = _told(problems, bar.code, reckon)
+    fired = []
+    for after in bar.firings:
+        whole = whole and BROKEN not in after.remarks
+        fired.append(_after_firing(bar, after, whole, problems))
+    if bar.firings and not bar.length_dry and not bar.mass_dry:
+        problems.append(
+            f"{bar.code} was never read bone dry: it gives no drying or firing shrinkage and no"
+            " loss on ignition. Its total shrinkage and its absorption still count."
+        )
+    return BarFigures(
+        bar.code,
+        lengths.drying if BROKEN not in bar.remarks else None,
+        water,
+        bar.remarks,
+        tuple(fired),
+        tuple(problems),
+    )
+
+
+def _after_firing(bar: Bar, after: Fired, whole: bool, problems: list[str]) -> FiredFigures:
+    """``whole`` says that it never broke so far: half a bar has half a line and half its mass."""
+    where = f"{bar.code} at cone {after.cone}"
+    lengths = Shrinkage(None, None, None, None)
+    loss = None
+    if whole:
+        lengths = shrinkage.of_lengths(bar.length_wet, bar.length_dry, after.length)
+        if bar.mass_dry and after.mass:
+            loss = fall_pct(bar.mass_dry, after.mass)
+    soaks = _soaks(where, after, problems)
+    saturation = None
+    if after.mass and {"cold_soak", "boil_soak"} <= soaks.keys():
+        saturation = absorption.saturation_coefficient(
+            after.mass, after.soaked["cold_soak"], after.soaked["boil_soak"]
+        )
+    index = None
+    if after.sag and after.thickness and bar.span:
+        index = pyroplasticity.index(after.thickness, after.sag, bar.span)
+    return FiredFigures(
+        bar.code,
+        after.cone,
+        lengths.firing,
+        lengths.total,
+        lengths.volume_total,
+        loss,
+        soaks,
+        saturation,
+        index,
+        after.remarks,
+    )
+
+
+def _soaks(where: str, after: Fired, problems: list[str]) -> dict[str, Absorption]:
+    soaks: dict[str, Absorption] = {}
+    dry = after.mass
+    if dry is None:
+        if after.soaked:
+            problems.append(f"{where} was soaked, but not weighed dry after the firing.")
+        return soaks
+    for method, wet in after.soaked.items():
+        soak = partial(absorption.absorption, dry, wet, after.hung.get(method))
+        found = _told(problems, where, soak)
+        if found:
+            soaks[method] = found
+    return soaks
+
+
+def _told(problems: list[str], where: str, reckon: Callable[[], T]) -> T | None:
+    """What ``reckon`` gives, or None with its reason among the problems."""
+    try:
+        return reckon()
+    except ClayError as error:
+        problems.append(f"{where}: {error}")
+        return None

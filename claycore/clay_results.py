@@ -1,0 +1,130 @@
+"""What a clay's bars say together, cone by cone.
+
+Bars of one cone are replicates: their spread counts where it is larger than the instruments' own
+(:func:`claycore.uncertainty.mean_of`).
+"""
+
+from collections import Counter
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
+
+from claycore import cones
+from claycore.bars import Bar, BarFigures, FiredFigures, figures
+from claycore.uncertainty import Estimate, mean_of
+
+BEST_FIRST = ("vacuum", "boil_soak", "boil_2h", "quick_boil", "cold_soak")
+"""Ways of soaking, the one that fills the pores most surely first. Source: common practice."""
+
+
+@dataclass(frozen=True)
+class Soaked:
+    """What one way of soaking gave at one cone."""
+
+    method: str
+    absorption: Estimate
+    porosity: Estimate | None
+    bulk_density: Estimate | None
+    specific_gravity: Estimate | None
+
+
+@dataclass(frozen=True)
+class AtCone:
+    """All bars after a firing to one cone. ``remarks`` counts bars by remark."""
+
+    cone: str
+    bars: int
+    firing: Estimate | None
+    total: Estimate | None
+    volume_total: Estimate | None
+    loss_on_ignition: Estimate | None
+    soaks: Mapping[str, Soaked]
+    saturation: Estimate | None
+    pyroplastic_index: Estimate | None
+    remarks: Mapping[str, int]
+
+    @property
+    def soaked(self) -> Soaked | None:
+        """The soak to judge by: the one that fills the pores most surely."""
+        return next((self.soaks[m] for m in BEST_FIRST if m in self.soaks), None)
+
+    @property
+    def absorption(self) -> Estimate | None:
+        """Absorption by the soak to judge by."""
+        return self.soaked.absorption if self.soaked else None
+
+    @property
+    def bulk_density(self) -> Estimate | None:
+        """Bulk density in g/cm³ by the best soak that was also weighed hung in water."""
+        known = (self.soaks[m].bulk_density for m in BEST_FIRST if m in self.soaks)
+        return next((density for density in known if density), None)
+
+
+@dataclass(frozen=True)
+class ClayResults:
+    """What all bars of a clay say: before firing, and at each cone from coolest to hottest."""
+
+    bars: int
+    drying: Estimate | None
+    water_of_plasticity: Estimate | None
+    dry_remarks: Mapping[str, int]
+    cones: tuple[AtCone, ...]
+    problems: tuple[str, ...]
+
+    def at(self, cone: str) -> AtCone | None:
+        """What was found at this cone, None where it was not tested."""
+        return next((found for found in self.cones if found.cone == cone), None)
+
+
+def mean(estimates: Iterable[Estimate | None]) -> Estimate | None:
+    """The mean of those that are known, None where none is."""
+    known = [estimate for estimate in estimates if estimate]
+    return mean_of(known) if known else None
+
+
+def results(bars: Sequence[Bar]) -> ClayResults:
+    """Everything the bars say."""
+    each = [figures(bar) for bar in bars]
+    by_cone: dict[str, list[FiredFigures]] = {}
+    for bar in each:
+        last_at = {fired.cone: fired for fired in bar.fired}
+        for cone, fired in last_at.items():
+            by_cone.setdefault(cone, []).append(fired)
+    return ClayResults(
+        bars=len(each),
+        drying=mean(bar.drying for bar in each),
+        water_of_plasticity=mean(bar.water_of_plasticity for bar in each),
+        dry_remarks=_counted(each),
+        cones=tuple(_at_cone(cone, by_cone[cone]) for cone in sorted(by_cone, key=cones.order)),
+        problems=tuple(problem for bar in each for problem in bar.problems),
+    )
+
+
+def _counted(rows: Iterable[BarFigures | FiredFigures]) -> dict[str, int]:
+    return dict(Counter(remark for row in rows for remark in row.remarks))
+
+
+def _at_cone(cone: str, rows: list[FiredFigures]) -> AtCone:
+    methods = [m for m in BEST_FIRST if any(m in row.soaks for row in rows)]
+    return AtCone(
+        cone=cone,
+        bars=len(rows),
+        firing=mean(row.firing for row in rows),
+        total=mean(row.total for row in rows),
+        volume_total=mean(row.volume_total for row in rows),
+        loss_on_ignition=mean(row.loss_on_ignition for row in rows),
+        soaks={method: _soaked(method, rows) for method in methods},
+        saturation=mean(row.saturation for row in rows),
+        pyroplastic_index=mean(row.pyroplastic_index for row in rows),
+        remarks=_counted(rows),
+    )
+
+
+def _soaked(method: str, rows: list[FiredFigures]) -> Soaked:
+    found = [row.soaks[method] for row in rows if method in row.soaks]
+    return Soaked(
+        method,
+        mean_of([one.absorption for one in found]),
+        mean(one.apparent_porosity for one in found),
+        mean(one.bulk_density for one in found),
+        mean(one.apparent_specific_gravity for one in found),
+    )

@@ -1,0 +1,127 @@
+"""What is seen of a clay before it is ever fired, and what that suggests.
+
+Source: common practice, unless a line says otherwise.
+"""
+
+from dataclasses import dataclass
+
+from claycore.figures import plain
+from claycore.warning import Warning
+
+COILS = {
+    "bends": "bends without cracking",
+    "cracks_late": "cracks when bent far",
+    "cracks_at_once": "cracks at once: short",
+}
+"""A rope of it, bent round a finger."""
+
+ACIDS = {
+    "none": "nothing happens",
+    "weak": "a few bubbles",
+    "strong": "fizzes",
+}
+"""A drop of vinegar or dilute acid on the dry clay."""
+
+THROWS = {
+    "pleasant": "a pleasure",
+    "workable": "workable",
+    "unpleasant": "unpleasant",
+}
+"""How something small throws."""
+
+THROWING_SCALES = {
+    "stands": ("Stands up", "slumps", "stands tall"),
+    "stretches": ("Stretches", "tears", "stretches far"),
+    "grit": ("On the hands", "harsh", "smooth"),
+    "dries": ("Drying", "cracks", "dries sound"),
+}
+"""Throwing notes: the question, what 1 means and what 5 means."""
+
+ENOUGH_GREASY_PCT = 70.0
+"""Greasy : gritty of about 70 : 30 or better is a good start."""
+
+_REDDISH = ("red", "rust", "brown", "orange", "ochre", "yellow")
+
+
+@dataclass(frozen=True)
+class FieldNotes:
+    """What was found at the bank and at the bench; None or '' where it was not tried.
+
+    ``greasy_pct`` is the greasy share of greasy : gritty. Layer heights are in mm. ``throws`` is
+    a key of THROWS.
+    """
+
+    greasy_pct: float | None = None
+    coil: str = ""
+    acid: str = ""
+    throws: str = ""
+    raw_colour: str = ""
+    sand_mm: float | None = None
+    silt_mm: float | None = None
+    clay_mm: float | None = None
+
+
+NOTHING_NOTED = FieldNotes()
+
+
+def layer_shares(notes: FieldNotes) -> dict[str, float] | None:
+    """Sand, silt and clay of the settling jar in percent of their height; None if not all known."""
+    layers = {"sand": notes.sand_mm, "silt": notes.silt_mm, "clay": notes.clay_mm}
+    known = {name: mm for name, mm in layers.items() if mm is not None}
+    height = sum(known.values())
+    if len(known) < len(layers) or height <= 0:
+        return None
+    return {name: 100 * mm / height for name, mm in known.items()}
+
+
+def looks_low_firing(notes: FieldNotes) -> str:
+    """Why this clay may melt in a high firing, as a clause; '' where nothing suggests it.
+
+    Iron and lime are fluxes: a reddish or a fizzing clay may run where a white one stands.
+    """
+    if notes.acid == "strong":
+        return "it fizzes, and lime is a flux"
+    if any(word in notes.raw_colour.lower() for word in _REDDISH):
+        return f"its raw colour ({notes.raw_colour.strip()}) says iron, which is a flux"
+    return ""
+
+
+def readings(notes: FieldNotes) -> list[Warning]:
+    """What the notes say, each in a sentence."""
+    said = []
+    if notes.throws == "unpleasant":
+        said.append(
+            Warning("unpleasant", "It is unpleasant to throw: most stop there, and use it as slip.")
+        )
+    if notes.greasy_pct is not None and notes.greasy_pct < ENOUGH_GREASY_PCT:
+        ratio = f"{plain(notes.greasy_pct, 0)} : {plain(100 - notes.greasy_pct, 0)}"
+        said.append(
+            Warning(
+                "gritty",
+                f"Greasy to gritty is {ratio}; about 70 : 30 or better is a good start. Much grit"
+                " is refractory and does not mature.",
+            )
+        )
+    if notes.coil == "cracks_at_once":
+        said.append(
+            Warning(
+                "short", "Short: sand, grit or organic matter. Ball clay or ageing helps it bend."
+            )
+        )
+    if notes.acid in ("weak", "strong"):
+        said.append(Warning("lime", "It fizzes: lime, which spits out of fired ware. Sieve fine."))
+    return said
+
+
+@dataclass(frozen=True)
+class Yield:
+    """Dry sieved clay out of what was dug, in percent of the dug mass; and water used per kilo."""
+
+    pct: float
+    water_l_per_kg: float | None
+
+
+def yield_of(dug_g: float, dried_g: float, water_l: float | None) -> Yield:
+    """What the digging gave: dug mass → dried and sieved mass, both in grams."""
+    per_kg = water_l / (dried_g / 1000) if water_l is not None else None
+    return Yield(100 * dried_g / dug_g, per_kg)

@@ -1,0 +1,67 @@
+"""May two clays be inlaid or slipped on each other?
+
+A slip that shrinks more than its body crazes and flakes, one that shrinks less shells off; within
+about 1–2 % is comfortable. Source: common practice, from memory.
+"""
+
+from dataclasses import dataclass
+
+from claycore.figures import plain, with_u95
+from claycore.uncertainty import Estimate, combined
+
+COMFORTABLE_PCT = 1.0
+MOST_PCT = 2.0
+
+COMFORTABLE = "comfortable"
+RISKY = "risky"
+APART = "apart"
+NOT_DECIDED = "not_decided"
+NOT_MEASURED = "not_measured"
+
+
+@dataclass(frozen=True)
+class Fit:
+    """One shrinkage of two clays: the guest's less the ground's, in points, and what it means."""
+
+    what: str
+    difference: Estimate | None
+    outcome: str
+    sentence: str
+
+
+def fit(what: str, guest: Estimate | None, ground: Estimate | None) -> Fit:
+    """The guest (slip or inlay) on its ground (body), for one shrinkage in percent."""
+    if guest is None or ground is None:
+        return Fit(what, None, NOT_MEASURED, f"The {what} shrinkage of one of them is not known.")
+    difference = Estimate(
+        guest.value - ground.value, combined(guest.u95, ground.u95), min(guest.count, ground.count)
+    )
+    least, most = _apart(difference)
+    points = f"{with_u95(abs(difference.value), difference.u95)} points"
+    if most <= COMFORTABLE_PCT:
+        return Fit(what, difference, COMFORTABLE, f"{points} apart: comfortable.")
+    more = "more" if difference.value > 0 else "less"
+    danger = "crazes and flakes" if difference.value > 0 else "shells off"
+    tells = f"what lies on top shrinks {more}, and {danger} if it is too much"
+    if least > MOST_PCT:
+        return Fit(what, difference, APART, f"{points} apart, over {plain(MOST_PCT)}: {tells}.")
+    if most <= MOST_PCT:
+        return Fit(what, difference, RISKY, f"{points} apart: within reach; {tells}.")
+    return Fit(
+        what,
+        difference,
+        NOT_DECIDED,
+        f"{points} apart: more bars would say whether that is under {plain(MOST_PCT)}; {tells}.",
+    )
+
+
+def _apart(difference: Estimate) -> tuple[float, float]:
+    """The least and the most that the two may lie apart."""
+    most = abs(difference.value) + difference.u95
+    return max(0.0, abs(difference.value) - difference.u95), most
+
+
+def worst(fits: list[Fit]) -> str:
+    """What several fits come to together."""
+    order = (COMFORTABLE, RISKY, NOT_DECIDED, NOT_MEASURED, APART)
+    return max((one.outcome for one in fits), key=order.index)

@@ -1,0 +1,114 @@
+"""A bought body held against what its label says.
+
+A supplier's wide range ("cone 6–10") usually means mature only at the top. Source: common practice.
+"""
+
+from dataclasses import dataclass
+
+from claycore import cones
+from claycore.absorption import OVER, WITHIN, against_limit
+from claycore.clay_results import ClayResults
+from claycore.figures import plain, with_u95
+from claycore.firing_range import FiringRange
+from claycore.uncertainty import Estimate
+
+HOLDS = "holds"
+DOES_NOT_HOLD = "does_not_hold"
+NOT_DECIDED = "not_decided"
+
+
+@dataclass(frozen=True)
+class Claim:
+    """What the label says; None where it says nothing. Cones as written, figures in percent."""
+
+    cone_low: str | None = None
+    cone_high: str | None = None
+    total_pct: float | None = None
+    absorption_pct: float | None = None
+
+    @property
+    def cones_words(self) -> str:
+        if self.cone_low and self.cone_high and self.cone_low != self.cone_high:
+            return f"cone {self.cone_low}–{self.cone_high}"
+        return f"cone {self.cone_low or self.cone_high}"
+
+
+@dataclass(frozen=True)
+class Held:
+    """One claim held against what was measured, in a sentence."""
+
+    outcome: str
+    sentence: str
+
+
+def held(claim: Claim, found: ClayResults, ranges: FiringRange, limit_pct: float) -> list[Held]:
+    """Every claim that the bars can say something about. ``limit_pct`` is of absorption."""
+    rows: list[Held | None] = []
+    if claim.cone_low or claim.cone_high:
+        rows.append(_cones_held(claim, found, ranges, limit_pct))
+    hottest = next((at for at in reversed(found.cones) if _claimed(claim, at.cone)), None)
+    if hottest:
+        rows.append(_figure_held("total shrinkage", claim.total_pct, hottest.total, hottest.cone))
+        rows.append(
+            _figure_held("absorption", claim.absorption_pct, hottest.absorption, hottest.cone)
+        )
+    return [row for row in rows if row]
+
+
+def _claimed(claim: Claim, cone: str) -> bool:
+    low, high = claim.cone_low or claim.cone_high, claim.cone_high or claim.cone_low
+    if low is None or high is None:
+        return True
+    return cones.order(low) <= cones.order(cone) <= cones.order(high)
+
+
+def _cones_held(claim: Claim, found: ClayResults, ranges: FiringRange, limit_pct: float) -> Held:
+    tested = [at for at in found.cones if _claimed(claim, at.cone) and at.absorption]
+    sold = f"Sold as {claim.cones_words}"
+    if not tested:
+        return Held(NOT_DECIDED, f"{sold}; no bar was fired and soaked there yet.")
+    bloated = ranges.bloats.cone
+    if ranges.bloats.outcome == "sure" and bloated and _claimed(claim, bloated):
+        return Held(
+            DOES_NOT_HOLD,
+            f"{sold}; at {bloated} it bloated. Treat it as a body for cooler than cone {bloated}.",
+        )
+    outcomes = {at.cone: against_limit(_known(at.absorption), limit_pct) for at in tested}
+    coolest = tested[0]
+    took_up = f"at {coolest.cone} it took up {_figure(_known(coolest.absorption))} %"
+    if outcomes[coolest.cone] == WITHIN:
+        return Held(HOLDS, f"{sold}; {took_up}, within {plain(limit_pct)} %.")
+    enough = next((cone for cone, outcome in outcomes.items() if outcome == WITHIN), None)
+    if outcomes[coolest.cone] != OVER:
+        return Held(NOT_DECIDED, f"{sold}; {took_up}: not decided against {plain(limit_pct)} %.")
+    if enough is None:
+        return Held(
+            DOES_NOT_HOLD,
+            f"{sold}; {took_up}, and no tested cone of that range is surely within"
+            f" {plain(limit_pct)} %.",
+        )
+    top = claim.cone_high or enough
+    treat = f"cone {enough}" if enough == top else f"cone {enough}–{top}"
+    return Held(DOES_NOT_HOLD, f"{sold}; {took_up}: treat it as a {treat} body.")
+
+
+def _known(estimate: Estimate | None) -> Estimate:
+    if estimate is None:
+        raise ValueError("asked of a cone at which nothing was soaked")
+    return estimate
+
+
+def _figure(estimate: Estimate) -> str:
+    return with_u95(estimate.value, estimate.u95)
+
+
+def _figure_held(
+    what: str, claimed_pct: float | None, measured: Estimate | None, cone: str
+) -> Held | None:
+    if claimed_pct is None or measured is None:
+        return None
+    sentence = (
+        f"Label: {plain(claimed_pct)} % {what}; measured at cone {cone}: {_figure(measured)} %."
+    )
+    agrees = measured.low <= claimed_pct <= measured.high
+    return Held(HOLDS if agrees else DOES_NOT_HOLD, sentence)

@@ -1,0 +1,140 @@
+"""What to add to a clay that falls short, and a first guess at what the blend would do.
+
+Source: common practice. Beyond 25–30 % additions, or under about 70 % of the clay as dug, most
+give up and use it as a slip or a colourant.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from claycore import bounds
+from claycore.clay_verdict import FAILS, NOT_DECIDED, Line
+from claycore.errors import Inconsistent
+from claycore.uncertainty import Estimate, combined
+
+MOST_ADDED_PCT = 30.0
+"""Percent of the blend; beyond it most give up."""
+
+LINE_STEPS_PCT = (10.0, 20.0, 30.0)
+"""Additions of a first line of blends, percent of the blend."""
+
+
+@dataclass(frozen=True)
+class Mend:
+    """One way to mend a clay: what for, what to add or do, and how much, in percent of the blend.
+
+    ``least_pct`` and ``most_pct`` are None where nothing is added.
+    """
+
+    code: str
+    against: str
+    what: str
+    least_pct: float | None = None
+    most_pct: float | None = None
+
+    @property
+    def as_dug_pct(self) -> tuple[float, float] | None:
+        """How much of the clay as dug remains, from most to least."""
+        if self.least_pct is None or self.most_pct is None:
+            return None
+        return 100 - self.least_pct, 100 - self.most_pct
+
+
+_MENDS: dict[str, tuple[Mend, ...]] = {
+    "coil": (
+        Mend("ball_clay", "short", "Add ball clay", 10, 30),
+        Mend("bentonite", "short", "Add bentonite: little does much", 1, 3),
+        Mend("ageing", "short", "Let it age wet for some weeks"),
+    ),
+    "plastic_enough": (Mend("ball_clay", "not plastic enough", "Add ball clay", 10, 30),),
+    "dries_sound": (
+        Mend("grog", "shrinks much as it dries", "Add grog or sand", 10, 25),
+        Mend("fire_clay", "shrinks much as it dries", "Add fire clay", 10, 30),
+        Mend("slow_drying", "shrinks much as it dries", "Dry it slower, covered"),
+    ),
+    "cracks": (
+        Mend("grog", "cracks as it dries", "Add grog", 10, 25),
+        Mend("slow_drying", "cracks as it dries", "Dry it slower, covered"),
+    ),
+    "total": (
+        Mend("fire_clay", "shrinks too much", "Add fire clay", 10, 30),
+        Mend("grog", "shrinks too much", "Add grog", 10, 25),
+    ),
+    "absorption": (
+        Mend("red_clay", "takes up too much water", "Add a low-firing red clay", 10, 30),
+        Mend("flux", "takes up too much water", "Add feldspar or frit as a flux", 5, 20),
+        Mend("fire_higher", "takes up too much water", "Fire it higher"),
+    ),
+    "no_bloating": (
+        Mend("fire_lower", "bloats", "Fire it lower"),
+        Mend("kaolin", "bloats", "Add fire clay or kaolin", 10, 30),
+    ),
+    "no_slumping": (
+        Mend("fire_lower", "slumps", "Fire it lower"),
+        Mend("kaolin", "slumps", "Add fire clay or kaolin", 10, 30),
+    ),
+    "feel": (
+        Mend("sieve", "gritty", "Sieve it finer, or let the sand settle and pour the rest off"),
+    ),
+    "lime": (Mend("sieve_lime", "lime", "Sieve it fine: small lime spits less"),),
+}
+_MENDS["matures"] = _MENDS["absorption"]
+
+
+def mends(lines: Sequence[Line], spoilt_when_hotter: bool = False) -> list[Mend]:
+    """What the rules suggest for the lines that fail, or may: each way once.
+
+    ``spoilt_when_hotter`` says that firing higher bloats or slumps it, so that is not suggested.
+    """
+    wanted = [
+        mend
+        for line in lines
+        if line.matters and line.outcome in (FAILS, NOT_DECIDED)
+        for mend in _MENDS.get(line.code, ())
+        if not (spoilt_when_hotter and mend.code == "fire_higher")
+    ]
+    return list({(mend.code, mend.against): mend for mend in wanted}.values())
+
+
+@dataclass(frozen=True)
+class BlendPart:
+    """A clay of a blend: its share in percent of the dry blend, and what is known of it."""
+
+    share_pct: float
+    total: Estimate | None
+    absorption: Estimate | None
+
+
+@dataclass(frozen=True)
+class BlendGuess:
+    """A first guess at a blend; ± holds only the parts' own uncertainty, not the guess's."""
+
+    total: Estimate | None
+    absorption: Estimate | None
+
+
+def blend_guess(parts: Sequence[BlendPart]) -> BlendGuess:
+    """Mass-weighted means of the parts: near the truth, good for choosing which blends to make.
+
+    Raises OutOfBounds for a share outside 0 … 100, Inconsistent where they do not make 100.
+    """
+    for part in parts:
+        bounds.SHARE.check("share", part.share_pct)
+    if abs(sum(part.share_pct for part in parts) - 100) > 1e-6:
+        raise Inconsistent("share", None, "The shares of a blend must make 100 %.")
+    return BlendGuess(
+        _weighted([(part.share_pct, part.total) for part in parts]),
+        _weighted([(part.share_pct, part.absorption) for part in parts]),
+    )
+
+
+def _weighted(parts: Sequence[tuple[float, Estimate | None]]) -> Estimate | None:
+    """None as soon as one part that is there at all is not known."""
+    there = [(share / 100, estimate) for share, estimate in parts if share > 0]
+    known = [(share, estimate) for share, estimate in there if estimate]
+    if len(known) < len(there):
+        return None
+    return Estimate(
+        sum(share * estimate.value for share, estimate in known),
+        combined(*(share * estimate.u95 for share, estimate in known)),
+    )
