@@ -31,16 +31,16 @@ VIEWS = {
     "check-sum": "/mix/check-sum/?state=plastic&mass=3000&unit=g&water_pct=22&pct=8&answer=240",
     "plan": "/mix/plans/2/",
     "tiles": "/tiles/",
-    "labels": "/tiles/trials/8/",
-    "record": "/tiles/22/",
+    "labels": "/tiles/trials/5/",
+    "record": "/tiles/13/",
     "kiln": "/kiln/",
     "read-series": "/read/trials/1/",
-    "read-tile": "/read/tiles/17/",
+    "read-tile": "/read/tiles/8/",
     "absorption": "/read/absorption/?dry=83.4&wet=84.6&unit=g&scale_step=0.1&method=boil_soak"
     "&limit_pct=1.5",
     "shrinkage": "/read/shrinkage/?wet=100&dry=94&fired=88.5&unit=mm",
 }
-PHONE_VIEWS = {"phone-dose": DOSE, "phone-weigh": "/mix/14/"}
+PHONE_VIEWS = {"phone-dose": DOSE, "phone-weigh": "/mix/11/"}
 
 
 def sign_in(page: Page) -> None:
@@ -55,7 +55,7 @@ def sign_in(page: Page) -> None:
 
 def weigh_too_much(page: Page) -> None:
     """Leads the demo's open mix to the moment too much stain has slipped in."""
-    page.goto("/mix/14/")
+    page.goto("/mix/11/")
     for button, then in (("Put on", "Step 2 of 3"), ("Too much slips in", "is too much")):
         page.get_by_role("button", name=button).click()
         page.get_by_text("Something lies on the pan").wait_for()

@@ -135,7 +135,7 @@ def _soaked(bar: Bar, fired: Fired, place: int, twins: Sequence[Fired]) -> list[
 
 def _of_length(before: Measured, after: Measured, most_pct: float, when: str, change: str) -> str:
     if _in_inches(after, before):
-        return f"{plain(after.value)} mm: was that in inches?"
+        return f"{plain(after.value)} mm: was that in inches? Type {plain(after.value)} in."
     if _over(after, before):
         return f"Longer than {when}? Measure it again."
     shrank = 100 * (1 - after.value / before.value)

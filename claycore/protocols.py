@@ -102,7 +102,11 @@ PROTOCOLS = {
             "Dry to constant weight",
             (
                 Stage(
-                    "Dry", 2 * DAY, "Lay the bars where air reaches all sides; turn them.", "", 6
+                    "Dry",
+                    2 * DAY,
+                    "Lay the bars where air reaches all sides; turn them.",
+                    "",
+                    6 * HOUR,
                 ),
                 Stage(
                     "Between two weighings",

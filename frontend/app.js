@@ -120,6 +120,123 @@ document.addEventListener("alpine:init", () => {
     },
   }));
 
+  // The entry grid of a bar test: down the column by Enter and arrows, blocks pasted, the scale read.
+  Alpine.data("grid", () => ({
+    cells() {
+      return [...this.$root.querySelectorAll("tbody tr")].map((row) => [...row.children].slice(1).map((td) => td.querySelector("input.cell")));
+    },
+    placeOf(input) {
+      const rows = this.cells();
+      const row = rows.findIndex((cells) => cells.includes(input));
+      return { rows, row, column: row < 0 ? -1 : rows[row].indexOf(input) };
+    },
+    moved(event) {
+      const step = { Enter: 1, ArrowDown: 1, ArrowUp: -1 }[event.key];
+      if (!step || !event.target.matches("input.cell")) return;
+      event.preventDefault();
+      this.goDown(event.target, step);
+    },
+    goDown(input, step) {
+      const { rows, row, column } = this.placeOf(input);
+      for (let at = row + step; at >= 0 && at < rows.length; at += step) {
+        const next = rows[at][column];
+        if (!next) continue;
+        next.focus();
+        next.select();
+        return;
+      }
+    },
+    pasted(event) {
+      const text = event.clipboardData.getData("text").replace(/\r?\n$/, "");
+      if (!event.target.matches("input.cell") || !/[\t\n]/.test(text)) return;
+      event.preventDefault();
+      const { rows, row, column } = this.placeOf(event.target);
+      text.split(/\r?\n/).forEach((line, down) => line.split("\t").forEach((figure, across) => {
+        const cell = rows[row + down]?.[column + across];
+        if (cell) cell.value = figure.trim();
+      }));
+      event.target.dispatchEvent(new Event("change", { bubbles: true }));
+    },
+    sawOn(event) {
+      const sheet = event.target.closest("[popover]");
+      const seen = [...sheet.querySelectorAll(":checked")].map((box) => box.dataset.words);
+      this.$root.querySelector(`[popovertarget="${sheet.id}"] [data-seen]`).textContent = seen.join(", ") || "nothing";
+    },
+    async readScale() {
+      const cell = this.lastCell || this.$root.querySelector("input.cell");
+      const body = new FormData();
+      body.append("csrfmiddlewaretoken", this.$root.elements.csrfmiddlewaretoken.value);
+      if (this.$refs.put?.value) body.append("put", this.$refs.put.value);
+      const says = document.getElementById("grid-says");
+      try {
+        const answer = await (await fetch(this.$root.dataset.scale, { method: "POST", body })).json();
+        if (answer.problem) {
+          says.textContent = answer.problem;
+          return;
+        }
+        cell.value = answer.grams;
+        says.textContent = `${cell.ariaLabel}: ${answer.grams} g off the scale.`;
+        cell.dispatchEvent(new Event("change", { bubbles: true }));
+        this.goDown(cell, 1);
+      } catch {
+        says.textContent = "The studio's computer does not answer. Type the figure instead.";
+      }
+    },
+    init() {
+      this.$root.addEventListener("focusin", (event) => {
+        if (event.target.matches("input.cell")) this.lastCell = event.target;
+      });
+    },
+  }));
+
+  // What is timed: the time left is shown here, and told once it is over where that is allowed.
+  Alpine.data("timers", () => ({
+    init() {
+      this.told = new Set();
+      this.tick();
+      setInterval(() => this.tick(), 1000);
+    },
+    tick() {
+      for (const timer of this.$root.querySelectorAll("[data-due]")) {
+        const left = Math.round((Date.parse(timer.dataset.due) - Date.now()) / 1000);
+        timer.querySelector("[data-left]").textContent = left > 0 ? this.inWords(left) : "due now";
+        if (left <= 0) this.tell(timer, left);
+      }
+    },
+    inWords(seconds) {
+      const [days, hours, minutes] = [Math.floor(seconds / 86400), Math.floor(seconds / 3600) % 24, Math.floor(seconds / 60) % 60];
+      if (days) return `${days} d ${hours} h left`;
+      if (hours) return `${hours} h ${minutes} min left`;
+      return `${minutes}:${String(seconds % 60).padStart(2, "0")} left`;
+    },
+    tell(timer, left) {
+      timer.dataset.isDue = "yes";
+      if (this.told.has(timer.id) || left < -60) return;
+      this.told.add(timer.id);
+      if (window.Notification?.permission === "granted") new Notification(timer.dataset.title, { body: timer.dataset.todo });
+    },
+    async allow() {
+      const said = await window.Notification?.requestPermission();
+      this.$refs.allowed.textContent = said === "granted" ? "This browser will tell you." : "This browser will not tell you; the bench and the calendar will.";
+    },
+  }));
+
+  // The device's own place, for a clay dug where one stands.
+  Alpine.data("place", () => ({
+    find() {
+      this.$refs.says.textContent = "Asking the device …";
+      navigator.geolocation.getCurrentPosition(
+        ({ coords }) => {
+          this.$root.querySelector("[name=latitude]").value = coords.latitude.toFixed(5);
+          this.$root.querySelector("[name=longitude]").value = coords.longitude.toFixed(5);
+          this.$refs.says.textContent = `Within about ${Math.round(coords.accuracy)} m.`;
+        },
+        () => { this.$refs.says.textContent = "The device does not say. Type the place in words."; },
+        { enableHighAccuracy: true, timeout: 15000 },
+      );
+    },
+  }));
+
   Alpine.data("colour", () => ({
     pick() {
       this.$refs.typed.value = this.$refs.well.value;

@@ -18,6 +18,7 @@ from claycore.labels import HOLE_MM, TILE_LONGER_THAN_MARK_MM
 from claycore.uncertainty import Estimate
 from umberpot.mixing import bar
 from umberpot.mixing.models import Mix
+from umberpot.reading.drawing import SHAPES, Mark
 from umberpot.tiles.models import Tile
 from umberpot.tiles.progress import Standing
 
@@ -29,7 +30,7 @@ PLACES = [
     ("Mix", "mixes", "Dose, weigh"),
     ("Tiles", "tiles", "Make, record"),
     ("Kiln", "kiln", "Firings"),
-    ("Read", "trials-read", "Results"),
+    ("Read", "clays-read", "Results"),
 ]
 
 SUMS = [
@@ -263,6 +264,18 @@ def verdict(outcome: str, reason: str, would_decide: str = "", title: str = "") 
     return {"outcome": outcome, "reason": reason, "would_decide": would_decide, "title": title}
 
 
+@register.inclusion_tag("components/drawing.html")
+def drawing(picture: Any) -> dict[str, Any]:
+    """A chart, from its :class:`umberpot.reading.drawing.Drawing`."""
+    return {"drawing": picture}
+
+
+@register.inclusion_tag("components/line_key.html")
+def line_key(number: int) -> dict[str, Any]:
+    """How the clay of this number (from 0) is drawn in the chart on the same page."""
+    return {"number": number, "mark": Mark(14, 7, SHAPES[number % len(SHAPES)], "chart-mark")}
+
+
 @register.inclusion_tag("components/figure.html")
 def figure(text: str | int, unit: str = "", size: str = "") -> dict[str, Any]:
     """A large figure, its uncertainty smaller behind it: '3.1 ± 0.4' and its unit."""
@@ -274,6 +287,22 @@ def figure(text: str | int, unit: str = "", size: str = "") -> dict[str, Any]:
 def estimate(value: Estimate | None) -> str:
     """An estimate as 'value ± u95', or a dash where there is none."""
     return with_u95(value.value, value.u95) if value else "–"
+
+
+@register.simple_tag
+def figure_u95(value: float | None, u95: float | None) -> str:
+    """A figure kept with its uncertainty as 'value ± u95', or a dash."""
+    return with_u95(value, u95 or 0) if value is not None else "–"
+
+
+@register.filter
+def long_time(minutes: float) -> str:
+    """A wait in the largest unit that fits: 30 min, 5 h, 2 days."""
+    if minutes < 60:
+        return f"{plain(minutes)} min"
+    if minutes < 48 * 60:
+        return f"{plain(minutes / 60, 1)} h"
+    return f"{plain(minutes / 60 / 24, 1)} days"
 
 
 @register.filter

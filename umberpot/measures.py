@@ -1,7 +1,7 @@
 """Form fields for numbers as people write them."""
 
 import re
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from typing import Any
 
 from django import forms
@@ -27,6 +27,24 @@ def read_number(text: str) -> float:
     if not _NUMBER.fullmatch(text):
         raise ValueError("This is not a number. Write it like 12.5 or 12,5.")
     return float(text)
+
+
+_WITH_UNIT = re.compile(r"(?P<number>.*?)\s*(?P<unit>[a-z]+|\")", re.IGNORECASE)
+
+
+def without_unit(text: str, sizes: Mapping[str, float]) -> str:
+    """A figure in the first of the units, where it was typed with one: '3.7 in' is '93.98'.
+
+    ``sizes`` gives each unit's size in the first. Text without such a unit stays as it is.
+    """
+    found = _WITH_UNIT.fullmatch(text.strip())
+    unit = found["unit"].lower().replace('"', "in") if found else ""
+    if found is None or unit not in sizes:
+        return text
+    try:
+        return f"{read_number(found['number']) * sizes[unit]:.10g}"
+    except ValueError:
+        return text
 
 
 class MeasureField(forms.Field):

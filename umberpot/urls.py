@@ -3,15 +3,20 @@
 from django.contrib.auth.views import LogoutView, PasswordChangeView
 from django.urls import path, reverse_lazy
 
+from umberpot.bench import timer_views as timers
 from umberpot.bench import views as bench
 from umberpot.kiln import views as kiln
 from umberpot.mixing import calculator_views as sums
 from umberpot.mixing import leftover_views as leftover
 from umberpot.mixing import views as mixing
 from umberpot.mixing import weigh_views as weighing
+from umberpot.reading import clay_files
+from umberpot.reading import clay_views as clays
 from umberpot.reading import views as reading
+from umberpot.shelf import clay_views as noted
 from umberpot.shelf import views as shelf
 from umberpot.studio import views as studio
+from umberpot.tiles import bar_views as bars
 from umberpot.tiles import label_views as labels
 from umberpot.tiles import plan_views as plans
 from umberpot.tiles import views as tiles
@@ -78,12 +83,40 @@ urlpatterns = [
     path("tiles/shape/<int:mix_pk>/", plans.shape, name="tiles-shape"),
     path("tiles/make/<int:mix_pk>/", tiles.make, name="tiles-make"),
     path("tiles/trials/<int:pk>/", tiles.trial, name="trial"),
+    path("tiles/tests/new/<int:clay_pk>/", bars.new, name="test-new"),
+    path("tiles/tests/<int:pk>/", bars.test, name="test"),
+    path("tiles/tests/<int:pk>/check/", bars.check, name="test-check"),
+    path("tiles/tests/<int:pk>/made/", bars.made, name="test-made"),
+    path("tiles/tests/<int:pk>/weigh-drying/", bars.weigh_drying, name="test-weigh-drying"),
+    path("tiles/tests/<int:pk>/sheet.pdf", bars.sheet, name="test-sheet"),
+    path("tiles/scale/", bars.read_scale, name="scale-read"),
     path("tiles/<int:pk>/", tiles.record, name="record"),
     path("tiles/<int:pk>/set-aside/", tiles.set_aside, name="tile-set-aside"),
+    path("shelf/dug/new/", noted.dig, name="dig"),
+    path("shelf/<int:pk>/field-sheet/", noted.field_sheet, name="field-sheet"),
+    path("shelf/<int:pk>/label/", noted.claim, name="claim"),
+    path("shelf/<int:pk>/photos/", noted.add_photo, name="photo-add"),
+    path("shelf/photos/<int:pk>/", noted.photo, name="photo"),
+    path("shelf/photos/<int:pk>/remove/", noted.remove_photo, name="photo-remove"),
+    path("bench/timers/", timers.new, name="timer-new"),
+    path("bench/timers/<int:pk>/next/", timers.move_on, name="timer-next"),
+    path("bench/timers/<int:pk>/stop/", timers.stop, name="timer-stop"),
+    path("bench/calendar.ics", timers.calendar, name="calendar"),
+    path("bench/calendar/", timers.change_feed, name="calendar-feed"),
+    path("calendar/<str:token>.ics", timers.feed, name="feed"),
     path("kiln/", kiln.kiln, name="kiln"),
     path("read/", reading.trials, name="trials-read"),
     path("read/shrinkage/", reading.ShrinkageView.as_view(), name="shrinkage"),
     path("read/absorption/", reading.AbsorptionView.as_view(), name="absorption"),
+    path("read/clays/", clays.clays, name="clays-read"),
+    path("read/clays/compare/", clays.compare, name="compare"),
+    path("read/clays/limits/", clays.limits, name="limits"),
+    path("read/clays/<int:pk>/", clays.clay, name="clay-read"),
+    path("read/clays/<int:pk>/report.pdf", clay_files.report, name="clay-report"),
+    path("read/clays/<int:pk>/figures.<slug:form>", clay_files.data, name="clay-data"),
+    path("read/clays/<int:pk>/shrink-rule.pdf", clay_files.shrink_rule, name="shrink-rule"),
+    path("read/clays/<int:pk>/guess/", clays.guess, name="blend-guess"),
+    path("read/clays/<int:pk>/line/", clays.line, name="blend-line"),
     path("read/trials/<int:pk>/", reading.trial, name="trial-read"),
     path("read/tiles/<int:pk>/", reading.tile, name="tile-read"),
 ]

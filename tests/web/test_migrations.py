@@ -6,7 +6,8 @@ from django.db import connection
 from django.db.migrations.executor import MigrationExecutor
 from django.utils import timezone
 
-BEFORE = [("mixing", "0001_initial"), ("tiles", "0001_initial"), ("shelf", "0001_initial")]
+FIRST = ("mixing", "tiles", "shelf", "studio")
+BEFORE = [("bench", None), *((app, "0001_initial") for app in FIRST)]
 
 
 @pytest.fixture
@@ -14,7 +15,8 @@ def first_version(transactional_db):
     """The apps as they were at first; afterwards everything is migrated forward again."""
     executor = MigrationExecutor(connection)
     executor.migrate(BEFORE)
-    yield executor.loader.project_state(BEFORE).apps
+    there = [(app, name) for app, name in BEFORE if name]
+    yield executor.loader.project_state(there).apps
     forward()
 
 
@@ -67,28 +69,44 @@ def test_mixes_and_tiles_of_the_first_version(first_version):
                     superseded_at=superseded_at,
                     made_by=user,
                 )
+    plain = old("mixing", "Mix").objects.create(
+        **mine,
+        name="Plain",
+        state="dry",
+        clay_g=100,
+        dry_clay_g=100,
+        sum_query="",
+        request_key="6ba7b810-9dad-11d1-80b4-00c04fd430c9",
+        made_by=user,
+    )
+    old("mixing", "MixPart").objects.create(
+        **mine, mix=plain, position=0, role="clay", name="clay", planned_g=100, material=clay
+    )
     trial = old("tiles", "Trial").objects.create(
         **mine, name="Blue", ware="stoneware", school="strict", made_by=user
     )
-    old("tiles", "Tile").objects.create(
-        **mine,
-        trial=trial,
-        mix=mix,
-        code="A1",
-        mark_length_mm=100,
-        cone="6",
-        request_key="6ba7b810-9dad-11d1-80b4-00c04fd430c8",
-        made_by=user,
-    )
+    for code, of in (("A1", mix), ("A2", plain)):
+        old("tiles", "Tile").objects.create(
+            **mine,
+            trial=trial,
+            mix=of,
+            code=code,
+            mark_length_mm=100,
+            cone="6",
+            request_key="6ba7b810-9dad-11d1-80b4-00c04fd430c8",
+            made_by=user,
+        )
 
     forward()
 
-    kept = current_apps.get_model("mixing", "Mix").objects.get()
+    kept = current_apps.get_model("mixing", "Mix").objects.get(name="10 % Quay Blue")
     assert kept.batch.clay_g == pytest.approx(78)
     assert kept.batch.pct("Quay Blue") == pytest.approx(100 * 8 / 78)
     assert kept.batch.water_g == pytest.approx(22 + 2.2)
     assert kept.wanted_pcts == {"Quay Blue": 10}
     assert (kept.clay_name, kept.clay.name) == ("Ferry white", "Ferry white")
     assert kept.parts.first().dry_share == pytest.approx(0.78)
-    tile = current_apps.get_model("tiles", "Tile").objects.get()
-    assert tile.shaped_at == tile.made_at
+    coloured, bare = current_apps.get_model("tiles", "Tile").objects.order_by("code")
+    assert coloured.shaped_at == coloured.made_at
+    assert coloured.clay is None
+    assert bare.clay.name == "Ferry white"

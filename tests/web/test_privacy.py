@@ -1,17 +1,20 @@
 """One studio never sees another's rows, and nobody sees any signed out."""
 
 import re
+import uuid
 from pathlib import Path
 
 import pytest
 from django.test import Client
 from django.urls import get_resolver
 
+from claycore.protocols import PROTOCOLS
+from umberpot.bench.services import start_timer
 from umberpot.kiln.models import Firing
 from umberpot.mixing.leftovers import keep_leftover
 from umberpot.mixing.models import Plan
-from umberpot.shelf.models import Container
-from umberpot.tiles.models import Tile
+from umberpot.shelf.models import Container, Material, Photo
+from umberpot.tiles.models import ClayTest, Tile
 
 OPEN_TO_ALL = {
     "sign-in",
@@ -21,7 +24,17 @@ OPEN_TO_ALL = {
 }
 """Names of pages that hold nothing of a studio."""
 
-GONE = {"first-run", "style-guide"}
+BAR_TEST = {
+    **{"name": "Secret", "cones": "04, 6", "replicates": "2", "path": "own", "mark": "100"},
+    **{"soak": "all", "method": "boil_soak"},
+}
+TEST_PAGES = ("test", "test-check", "test-made", "test-weigh-drying", "test-sheet")
+CLAY_PAGES = (
+    *("clay-read", "clay-report", "clay-data", "shrink-rule", "blend-guess", "blend-line"),
+    *("claim", "photo-add"),
+)
+
+GONE = {"first-run", "style-guide", "feed"}
 """Names of pages that are not there in a studio at work."""
 
 
@@ -44,7 +57,22 @@ def world(make_mix, weigh, signed_in, user, studio):
         {"trial_name": "Secret plan", "mark": "100", "cone": "6", "glazed": "no"},
     )
     plan = Plan.objects.of(studio).get()
+    signed_in.post(f"/tiles/tests/new/{clay.pk}/", BAR_TEST)
+    test = ClayTest.objects.of(studio).get()
+    timer = start_timer(studio, PROTOCOLS["drying"], "Secret", 60, test, uuid.uuid4(), user)
+    photo = Photo.objects.create(
+        studio=studio, material=clay, image=b"x", request_key=uuid.uuid4(), made_by=user
+    )
+    dug = Material.objects.create(studio=studio, kind="dug_clay", name="Secret bank")
     return {
+        "test-new": clay.pk,
+        **dict.fromkeys(TEST_PAGES, test.pk),
+        **dict.fromkeys(CLAY_PAGES, clay.pk),
+        "timer-next": timer.pk,
+        "timer-stop": timer.pk,
+        "photo": photo.pk,
+        "photo-remove": photo.pk,
+        "field-sheet": dug.pk,
         "plan": plan.pk,
         "plan-set-aside": plan.pk,
         "trial-labels": plan.trial.pk,
@@ -80,6 +108,7 @@ def every_url(arguments):
         route = str(pattern.pattern)
         address = re.sub(r"<int:\w+>", str(arguments.get(pattern.name)), route)
         address = address.replace("<slug:kind>", "mixes").replace("<slug:form>", "csv")
+        address = address.replace("<str:token>", "guessed")
         yield pattern.name, f"/{address}"
 
 

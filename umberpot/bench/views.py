@@ -1,10 +1,16 @@
 """Bench: what is due now."""
 
+from datetime import timedelta
+
 from django.db.models import Q
 from django.http import HttpResponse
 from django.shortcuts import render
+from django.urls import reverse
+from django.utils import timezone
 from django.views.decorators.http import require_GET
 
+from claycore import cones
+from umberpot.bench.models import CalendarFeed, Timer
 from umberpot.mixing.models import Mix, Plan
 from umberpot.shelf.models import Material
 from umberpot.studio.request import StudioRequest
@@ -13,6 +19,7 @@ from umberpot.tiles.progress import Standing, standing
 
 PLACE = "Bench"
 MOST_TO_READ = 8
+FORGOTTEN_AFTER = timedelta(days=21)
 
 
 @require_GET
@@ -22,7 +29,8 @@ def bench(request: StudioRequest) -> HttpResponse:
     waiting = Tile.objects.of(request.studio).kept().exclude(step=Step.READ)
     for tile in waiting.with_history():
         by_step[tile.step].append(standing(tile))
-    to_read = Trial.objects.of(request.studio).filter(tiles__step=Step.READ).distinct()
+    to_read = Trial.objects.of(request.studio).filter(test=None, tiles__step=Step.READ).distinct()
+    feed = CalendarFeed.objects.of(request.studio).filter(revoked_at=None).first()
     mixes = Mix.objects.of(request.studio).kept().filter(plan=None)
     plans = Plan.objects.of(request.studio).kept()
     under_way = plans.filter(
@@ -39,12 +47,39 @@ def bench(request: StudioRequest) -> HttpResponse:
             "without_tiles": without_tiles,
             "plans": under_way[:20],
             "steps": [
-                {"words": Step(step).label, "tiles": standings}
-                for step, standings in by_step.items()
-                if standings
+                {"words": words, "tiles": standings}
+                for step in Step
+                for words, standings in _split(step, by_step[step])
             ],
+            "timers": Timer.objects.of(request.studio).filter(ended_at=None)[:40],
+            "feed_url": request.build_absolute_uri(reverse("feed", args=[feed.token]))
+            if feed
+            else "",
+            "forgotten": _forgotten(by_step),
             "trials_to_read": to_read[:MOST_TO_READ],
             "shelf_is_empty": not Material.objects.of(request.studio).on_shelf().exists(),
             "nothing_yet": not Mix.objects.of(request.studio).exists(),
         },
     )
+
+
+def _split(step: Step, standings: list[Standing]) -> list[tuple[str, list[Standing]]]:
+    """A step's tiles in one row; those to fire in one row for each cone."""
+    if step != Step.FIRE:
+        return [(str(step.label), standings)] if standings else []
+    by_cone: dict[str, list[Standing]] = {}
+    for stands in sorted(standings, key=lambda stands: cones.order(stands.tile.cone)):
+        by_cone.setdefault(stands.tile.cone, []).append(stands)
+    return [(f"Fire to cone {cone}", there) for cone, there in by_cone.items()]
+
+
+def _forgotten(by_step: dict[str, list[Standing]]) -> list[Standing]:
+    """What has been dry, or fired, for so long that it was most likely forgotten."""
+    long_ago = timezone.now() - FORGOTTEN_AFTER
+    dry = [s for s in by_step[Step.DRY] if s.tile.shaped_at and s.tile.shaped_at < long_ago]
+    fired = [
+        s
+        for s in by_step[Step.MEASURE]
+        if s.firing and s.firing.fired_on < timezone.localdate(long_ago)
+    ]
+    return dry + fired

@@ -1,10 +1,11 @@
 """Lays the demo story into an empty database, through the same services the pages use."""
 
 import uuid
+from collections.abc import Mapping
 from datetime import timedelta
 
 from django.contrib.auth.models import User
-from django.db import models, transaction
+from django.db import models
 from django.http import QueryDict
 from django.utils import timezone
 
@@ -15,12 +16,10 @@ from umberpot.mixing.composition import parts_of
 from umberpot.mixing.forms.dose import DoseForm
 from umberpot.mixing.forms.grid import GridForm
 from umberpot.mixing.forms.series import SeriesForm
-from umberpot.mixing.leftovers import keep_leftover
 from umberpot.mixing.models import Mix, MixPart, Weighing
 from umberpot.shelf import services as shelf
-from umberpot.shelf.models import Container, Material, StockMovement
+from umberpot.shelf.models import Material, StockMovement
 from umberpot.studio.models import Studio
-from umberpot.studio.services import found_studio
 from umberpot.tiles import services as tiles
 from umberpot.tiles.models import Reading, Tile, Trial
 from umberpot.tiles.plan_services import TrialOrder, start_grid, start_series
@@ -49,7 +48,7 @@ class DemoLoader:
                 notes=row.notes,
             )
             shelf.count_stock(material, row.on_hand_g, self.user)
-        _backdate(StockMovement.objects.all(), story.STOCKED_DAYS_AGO, "made_at")
+        backdate(StockMovement.objects.all(), story.STOCKED_DAYS_AGO, "made_at")
 
     def mix(self, row: story.DemoMix, days_ago: int) -> Mix:
         """A mix, weighed out if the story says so."""
@@ -68,11 +67,11 @@ class DemoLoader:
             self.weigh(part, grams)
         mix.refresh_from_db()
         weighed_now = StockMovement.objects.filter(made_at__gte=mix.made_at)
-        _backdate(weighed_now, days_ago, "made_at")
-        _backdate(Mix.objects.filter(pk=mix.pk), days_ago, "made_at")
-        _backdate(Weighing.objects.filter(part__mix=mix), days_ago, "made_at")
+        backdate(weighed_now, days_ago, "made_at")
+        backdate(Mix.objects.filter(pk=mix.pk), days_ago, "made_at")
+        backdate(Weighing.objects.filter(part__mix=mix), days_ago, "made_at")
         if mix.finished_at:
-            _backdate(Mix.objects.filter(pk=mix.pk), days_ago, "finished_at")
+            backdate(Mix.objects.filter(pk=mix.pk), days_ago, "finished_at")
         return mix
 
     def plan(self, row: story.DemoPlan) -> None:
@@ -143,13 +142,13 @@ class DemoLoader:
                 order = tiles.TileOrder(1, 100.0, cone, tile_row.glazed, uuid.uuid4())
                 (tile,) = tiles.make_tiles(mix, trial, order, self.user)
                 self.readings(tile, tile_row, row.days_ago - 4)
-        _backdate(Trial.objects.filter(pk=trial.pk), row.days_ago, "made_at")
+        backdate(Trial.objects.filter(pk=trial.pk), row.days_ago, "made_at")
 
     def readings(self, tile: Tile, row: story.DemoTile, dry_days_ago: int) -> None:
         """What was read off a tile at each of its stages."""
         dry = {Reading.LENGTH_DRY: row.length_dry, Reading.MASS_DRY: row.mass_dry}
-        tiles.record(tile, None, self._entries(dry), self.user)
-        _backdate(tile.readings.all(), dry_days_ago, "made_at")
+        tiles.record(tile, None, self.entries(dry), self.user)
+        backdate(tile.readings.all(), dry_days_ago, "made_at")
         for after in row.firings:
             firing = self.firing(after.cone, after.days_ago)
             tiles.load_and_fire([tile], firing)
@@ -158,15 +157,16 @@ class DemoLoader:
                 Reading.MASS_FIRED: after.dry,
                 Reading.MASS_SOAKED: after.soaked,
             }
-            tiles.record(tile, firing, self._entries(fired, after.method), self.user)
+            tiles.record(tile, firing, self.entries(fired, after.method), self.user)
             if after.colour:
                 tiles.record_colour(tile, firing, after.colour, None, self.user)
-            _backdate(tile.readings.filter(firing=firing), after.days_ago - 1, "made_at")
-            _backdate(tile.colours.filter(firing=firing), after.days_ago - 1, "made_at")
+            backdate(tile.readings.filter(firing=firing), after.days_ago - 1, "made_at")
+            backdate(tile.colours.filter(firing=firing), after.days_ago - 1, "made_at")
 
-    def _entries(
-        self, figures: dict[str, float | None], method: str = ""
+    def entries(
+        self, figures: Mapping[str, float | None], method: str = ""
     ) -> dict[str, tiles.Entry]:
+        """Figures by quantity as the services take them, off the studio's own instruments."""
         return {
             quantity: tiles.Entry(
                 value,
@@ -174,31 +174,13 @@ class DemoLoader:
                 if quantity in Reading.LENGTHS
                 else self.studio.scale_step_g,
                 None,
-                method if quantity == Reading.MASS_SOAKED else "",
+                method if quantity in Reading.BY_METHOD else "",
             )
             for quantity, value in figures.items()
             if value is not None
         }
 
 
-def _backdate(rows: models.QuerySet, days_ago: int, field: str) -> None:
+def backdate(rows: models.QuerySet, days_ago: int, field: str) -> None:
+    """Rows as they would be had they been made so many days ago."""
     rows.update(**{field: timezone.now() - timedelta(days=days_ago)})
-
-
-@transaction.atomic
-def load_demo() -> None:
-    """The whole story, or nothing of it. Raises AlreadyFounded if there is a user."""
-    owner = User(username=story.USERNAME)
-    owner.set_password(story.PASSWORD)
-    studio = found_studio(story.STUDIO, owner)
-    loader = DemoLoader(studio, owner)
-    loader.shelf()
-    for trial in story.TRIALS:
-        loader.trial(trial)
-    mixes = [loader.mix(mix, 1) for mix in story.LOOSE_MIXES]
-    for row in (*story.SERIES_PLANS, *story.GRID_PLANS):
-        loader.plan(row)
-    made = next(mix for mix in mixes if mix.finished_at)
-    keep_leftover(made, story.LEFTOVER_G, "plastic", 20.0, owner)
-    for name, tare_g in story.CONTAINERS:
-        Container.objects.create(studio=studio, name=name, tare_g=tare_g)

@@ -102,23 +102,11 @@ def _white(colourant: str, pct: float, grams: float = 120) -> str:
     )
 
 
-def _dug(name: str) -> str:
-    return f"clay={name}&state=dry&mass=240&unit=g&scale_step_g=0.1&add=plain:0"
-
-
 def _floor_tile(
     colour: str, length: float, dry: float, soaked: float, glazed: bool = False
 ) -> DemoTile:
     """A tile of the white body that went straight to cone 6."""
     return DemoTile(94.0, 88.4, (AfterFiring("6", 12, length, dry, soaked, colour),), glazed)
-
-
-def _dug_tile(
-    length_dry: float, cone: str, length: float, dry: float, soaked: float, colour: str
-) -> DemoTile:
-    return DemoTile(
-        length_dry, round(dry * 1.09, 1), (AfterFiring(cone, 20, length, dry, soaked, colour),)
-    )
 
 
 TRIALS = [
@@ -203,52 +191,6 @@ TRIALS = [
                     DemoTile(
                         94.0, 88.1, (AfterFiring("04", 26, 93.0, 83.5, 93.2, "47.1, 44.9, 27.3"),)
                     ),
-                ),
-            ),
-        ],
-    ),
-    DemoTrial(
-        "Canal bank, fired up the cones",
-        28,
-        mixes=[
-            DemoMix(
-                _dug("Canal bank"),
-                (240.0,),
-                (
-                    _dug_tile(93.0, "04", 91.5, 79.4, 89.2, "58.4, 21.6, 30.8"),
-                    _dug_tile(93.0, "6", 86.0, 78.9, 79.8, "38.7, 15.2, 17.9"),
-                    _dug_tile(93.0, "10", 85.5, 78.6, 79.0, "31.5, 9.8, 11.2"),
-                ),
-            ),
-        ],
-    ),
-    DemoTrial(
-        "Quarry overburden, fired up the cones",
-        28,
-        mixes=[
-            DemoMix(
-                _dug("Quarry overburden"),
-                (240.1,),
-                (
-                    _dug_tile(94.0, "04", 92.0, 81.2, 88.7, "49.8, 27.1, 29.4"),
-                    _dug_tile(94.0, "6", 86.5, 80.7, 81.4, "33.0, 16.9, 13.8"),
-                    _dug_tile(94.0, "10", 91.0, 80.1, 83.8, "27.4, 7.7, 7.1"),
-                ),
-            ),
-        ],
-    ),
-    DemoTrial(
-        "Field drain, fired up the cones",
-        28,
-        ware="earthenware",
-        mixes=[
-            DemoMix(
-                _dug("Field drain"),
-                (239.9,),
-                (
-                    _dug_tile(96.5, "04", 96.0, 77.3, 90.6, "71.2, 12.9, 27.5"),
-                    _dug_tile(96.5, "6", 95.0, 76.8, 87.4, "66.9, 13.3, 25.8"),
-                    _dug_tile(96.5, "10", 94.0, 76.5, 85.0, "60.3, 11.7, 22.1"),
                 ),
             ),
         ],

@@ -11,10 +11,11 @@ from django.utils import timezone
 from django.views.decorators.http import require_http_methods
 
 from claycore import cones
+from claycore.bar_plan import needs_saucer
 from umberpot.kiln.forms import FiringForm
 from umberpot.kiln.models import Firing
 from umberpot.studio.request import StudioRequest, posted, request_key
-from umberpot.tiles.models import Step, Tile
+from umberpot.tiles.models import Loading, Step, Tile
 from umberpot.tiles.progress import Standing, standing
 from umberpot.tiles.services import fire
 
@@ -71,9 +72,29 @@ def kiln(request: StudioRequest) -> HttpResponse:
                 (cone, list(group))
                 for cone, group in groupby(rows, key=lambda stands: stands.tile.cone)
             ],
+            "first_so_hot": _first_so_hot(request, rows),
             "chosen": chosen,
             "request_key": uuid.uuid4(),
             "firings": firings,
         },
         status=400 if form.errors else 200,
     )
+
+
+def _first_so_hot(request: StudioRequest, rows: list[Standing]) -> list[str]:
+    """The clays among what waits that were never fired so hot, and hot enough to run."""
+    waiting_at: dict[int, list[str]] = {}
+    names = {}
+    for stands in rows:
+        if stands.tile.clay_id:
+            waiting_at.setdefault(stands.tile.clay_id, []).append(stands.tile.cone)
+            names[stands.tile.clay_id] = str(stands.tile.clay)
+    fired: dict[int, list[str]] = {}
+    been = Loading.objects.of(request.studio).filter(tile__clay__in=waiting_at)
+    for clay_pk, cone in been.values_list("tile__clay_id", "firing__cone").distinct():
+        fired.setdefault(clay_pk, []).append(cone)
+    return [
+        names[pk]
+        for pk, wanted in waiting_at.items()
+        if any(needs_saucer(cone, fired.get(pk, [])) for cone in wanted)
+    ]

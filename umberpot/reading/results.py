@@ -11,6 +11,7 @@ from claycore.errors import ClayError
 from claycore.figures import percentage, plain
 from claycore.read_checks import absorption_warnings
 from claycore.uncertainty import Estimate, Measured, mean_of
+from umberpot.reading.limits import absorption_limit
 from umberpot.tiles.models import Reading, Trial
 from umberpot.tiles.progress import Standing
 
@@ -104,6 +105,8 @@ def _absorption(stands: Standing) -> Estimate | None:
 def _percentages(stands: Standing) -> tuple[float, str]:
     """The strongest colourant's true percentage, and all of them in words."""
     mix = stands.tile.mix
+    if mix is None:
+        return 0.0, f"{stands.tile.clay}, plain"
     rows = [(pct, name) for name, pct in mix.batch.pcts.items() if pct > 0]
     words = " + ".join(f"{percentage(pct)} % {name}" for pct, name in rows)
     return max((pct for pct, _ in rows), default=0.0), words or f"{mix.clay_name}, plain"
@@ -138,7 +141,7 @@ def tile_result(stands: Standing, limit: vitrification.Limit) -> TileResult:
 
 def trial_results(trial: Trial, standings: Iterable[Standing]) -> list[TileResult]:
     """A trial's tiles in the order they are compared: bare first, by cone, by strength."""
-    limit = vitrification.limit(trial.ware, trial.school)
+    limit = absorption_limit(trial.studio, trial.ware, trial.school)
     results = [tile_result(stands, limit) for stands in standings]
     return sorted(
         results,
@@ -158,8 +161,8 @@ def _mean(estimates: Iterable[Estimate | None]) -> Estimate | None:
 
 def batches(trial: Trial, results: list[TileResult]) -> list[Batch]:
     """Fired tiles that are replicates of each other, with the verdict on their mean."""
-    limit = vitrification.limit(trial.ware, trial.school)
-    groups: dict[tuple[int, str, bool], list[TileResult]] = {}
+    limit = absorption_limit(trial.studio, trial.ware, trial.school)
+    groups: dict[tuple[int | None, str, bool], list[TileResult]] = {}
     for result in results:
         tile, firing = result.stands.tile, result.stands.firing
         if firing:

@@ -5,11 +5,11 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_http_methods
 
-from claycore import vitrification
 from claycore.vitrification import SCHOOLS, WARES
 from umberpot.calculators import CalculatorForm, CalculatorView
 from umberpot.reading import results
 from umberpot.reading.forms import AbsorptionForm, ShrinkageForm
+from umberpot.reading.limits import absorption_limit
 from umberpot.studio.request import StudioRequest, posted
 from umberpot.tiles.models import Tile, Trial
 from umberpot.tiles.progress import standing
@@ -50,7 +50,8 @@ class JudgedAsForm(forms.ModelForm):
 @require_GET
 def trials(request: StudioRequest) -> HttpResponse:
     """Every trial with something to read, its colours touching."""
-    by_trial: dict[Trial, list] = {t: [] for t in Trial.objects.of(request.studio)[:100]}
+    of_colours = Trial.objects.of(request.studio).filter(test=None).select_related("studio")
+    by_trial: dict[Trial, list] = {t: [] for t in of_colours[:100]}
     keys = {trial.pk: trial for trial in by_trial}
     for tile in Tile.objects.of(request.studio).kept().filter(trial__in=keys).with_history():
         by_trial[keys[tile.trial_id]].append(standing(tile))
@@ -83,7 +84,7 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
             "place": PLACE,
             "trial": trial,
             "judged_as": judged_as,
-            "limit": vitrification.limit(trial.ware, trial.school),
+            "limit": absorption_limit(request.studio, trial.ware, trial.school),
             "ware": WARES[trial.ware],
             "school": SCHOOLS[trial.school],
             "results": found,
@@ -98,7 +99,7 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
 def tile(request: StudioRequest, pk: int) -> HttpResponse:
     """One tile read."""
     found = get_object_or_404(Tile.objects.of(request.studio).with_history(), pk=pk)
-    limit = vitrification.limit(found.trial.ware, found.trial.school)
+    limit = absorption_limit(request.studio, found.trial.ware, found.trial.school)
     result = results.tile_result(standing(found), limit)
     return render(
         request,

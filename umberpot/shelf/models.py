@@ -6,8 +6,10 @@ from django.db import models
 from django.db.models import F, Q, Sum
 from django.db.models.functions import Coalesce, Lower
 
+from claycore import cones, field_notes
 from claycore.cautions import NAMED_MATERIALS
 from claycore.clay_in_hand import DRY, PLASTIC, SLIP
+from claycore.label_claims import Claim
 from umberpot.studio.models import Owned, OwnedQuerySet, Signed
 
 
@@ -31,7 +33,10 @@ class MaterialQuerySet(OwnedQuerySet):
 
 
 class Material(Owned):
-    """A clay or a colourant. Retired rather than deleted: tiles go on referring to it."""
+    """A clay or a colourant. Retired rather than deleted: tiles go on referring to it.
+
+    ``figures_at`` says when the figures of its bars were last summed up; None when that is overdue.
+    """
 
     CLAY_BODY = "clay_body"
     DUG_CLAY = "dug_clay"
@@ -39,6 +44,7 @@ class Material(Owned):
     OXIDE = "oxide"
     LEFTOVER = "leftover"
     RECLAIM = "reclaim"
+    BLEND = "blend"
     KINDS = [
         (CLAY_BODY, "Clay body"),
         (DUG_CLAY, "Dug clay"),
@@ -46,9 +52,10 @@ class Material(Owned):
         (OXIDE, "Oxide"),
         (LEFTOVER, "Coloured clay"),
         (RECLAIM, "Reclaim bucket"),
+        (BLEND, "Blend of clays"),
     ]
     BOUGHT = (CLAY_BODY, DUG_CLAY, STAIN, OXIDE)
-    CLAYS = (CLAY_BODY, DUG_CLAY)
+    CLAYS = (CLAY_BODY, DUG_CLAY, BLEND)
     COLOURED = (LEFTOVER, RECLAIM)
     STATES = [(DRY, "dry"), (PLASTIC, "plastic"), (SLIP, "slip")]
 
@@ -65,6 +72,7 @@ class Material(Owned):
     water_u95 = models.FloatField(null=True, blank=True, editable=False)
     water_measured_on = models.DateField(null=True, blank=True, editable=False)
     retired_at = models.DateTimeField(null=True, blank=True, editable=False)
+    figures_at = models.DateTimeField(null=True, blank=True, editable=False)
 
     objects: ClassVar[Any] = MaterialQuerySet.as_manager()
 
@@ -139,6 +147,159 @@ class StockMovement(Signed):
 
     def __str__(self) -> str:
         return f"{self.grams:+g} g of {self.material}"
+
+
+class FieldSheet(Owned):
+    """Where a dug clay comes from, what it was like, and what was done to it before testing.
+
+    Coordinates are in degrees (WGS 84), depth in cm, layers in mm, masses in g, water in litres.
+    """
+
+    OWN_LAND, GIVEN, NOT_YET = "own", "given", "not_yet"
+    LEAVE = [(OWN_LAND, "own ground"), (GIVEN, "leave given"), (NOT_YET, "not asked yet")]
+
+    material = models.OneToOneField(Material, on_delete=models.CASCADE, related_name="sheet")
+    jar_code = models.CharField("code on the jar", max_length=12, blank=True)
+    place = models.CharField(max_length=120, blank=True)
+    latitude = models.FloatField(null=True, blank=True)
+    longitude = models.FloatField(null=True, blank=True)
+    dug_on = models.DateField("dug on", null=True, blank=True)
+    depth_cm = models.FloatField(null=True, blank=True)
+    leave = models.CharField("leave to dig", max_length=7, choices=LEAVE, blank=True)
+    leave_from = models.CharField("leave from", max_length=120, blank=True)
+    raw_colour = models.CharField("raw colour", max_length=60, blank=True)
+    greasy_pct = models.FloatField(null=True, blank=True)
+    coil = models.CharField(max_length=14, choices=list(field_notes.COILS.items()), blank=True)
+    acid = models.CharField(max_length=6, choices=list(field_notes.ACIDS.items()), blank=True)
+    sand_mm = models.FloatField(null=True, blank=True)
+    silt_mm = models.FloatField(null=True, blank=True)
+    clay_mm = models.FloatField(null=True, blank=True)
+    dug_g = models.FloatField(null=True, blank=True)
+    slaked_on = models.DateField("slaked on", null=True, blank=True)
+    mesh = models.CharField("sieved through", max_length=40, blank=True)
+    dried_g = models.FloatField(null=True, blank=True)
+    water_l = models.FloatField(null=True, blank=True)
+    throws = models.CharField(max_length=10, choices=list(field_notes.THROWS.items()), blank=True)
+    stands = models.PositiveSmallIntegerField(null=True, blank=True)
+    stretches = models.PositiveSmallIntegerField(null=True, blank=True)
+    grit = models.PositiveSmallIntegerField(null=True, blank=True)
+    dries = models.PositiveSmallIntegerField(null=True, blank=True)
+    throwing_notes = models.TextField(max_length=2000, blank=True)
+
+    class Meta:
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(latitude=None, longitude=None)
+                | Q(
+                    latitude__gte=-90,
+                    latitude__lte=90,
+                    longitude__gte=-180,
+                    longitude__lte=180,
+                ),
+                name="sheet_coordinates_on_earth",
+            ),
+            models.CheckConstraint(
+                condition=Q(greasy_pct=None) | Q(greasy_pct__gte=0, greasy_pct__lte=100),
+                name="sheet_greasy_share_0_to_100",
+            ),
+            models.CheckConstraint(
+                condition=(Q(dug_g=None) | Q(dug_g__gt=0))
+                & (Q(dried_g=None) | Q(dried_g__gt=0))
+                & (Q(dug_g=None) | Q(dried_g=None) | Q(dried_g__lte=F("dug_g"))),
+                name="sheet_dries_to_no_more_than_was_dug",
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return f"field sheet of {self.material}"
+
+    @property
+    def notes(self) -> field_notes.FieldNotes:
+        """What the core makes something of."""
+        return field_notes.FieldNotes(
+            self.greasy_pct,
+            self.coil,
+            self.acid,
+            self.throws,
+            self.raw_colour,
+            self.sand_mm,
+            self.silt_mm,
+            self.clay_mm,
+        )
+
+
+class Photo(Signed):
+    """A photograph of a clay, kept as JPEG with nothing of the camera's own notes in it."""
+
+    material = models.ForeignKey(Material, on_delete=models.PROTECT, related_name="photos")
+    image = models.BinaryField()
+    caption = models.CharField(max_length=120, blank=True)
+    request_key = models.UUIDField()
+
+    class Meta:
+        ordering = ["made_at", "pk"]
+        constraints = [
+            models.UniqueConstraint(
+                fields=["studio", "request_key"], name="photo_kept_once_per_request"
+            )
+        ]
+
+    def __str__(self) -> str:
+        return self.caption or f"photograph of {self.material}"
+
+
+class LabelClaim(Owned):
+    """What the label of a bought body says: cones, and figures in percent."""
+
+    material = models.OneToOneField(Material, on_delete=models.CASCADE, related_name="claim")
+    cone_low = models.CharField(max_length=4, blank=True, choices=[(c, c) for c in cones.CONES])
+    cone_high = models.CharField(max_length=4, blank=True, choices=[(c, c) for c in cones.CONES])
+    total_pct = models.FloatField(null=True, blank=True)
+    absorption_pct = models.FloatField(null=True, blank=True)
+
+    class Meta:
+        constraints = [
+            models.CheckConstraint(
+                condition=(Q(total_pct=None) | Q(total_pct__gte=0, total_pct__lt=100))
+                & (Q(absorption_pct=None) | Q(absorption_pct__gte=0)),
+                name="claim_percentages_possible",
+            )
+        ]
+
+    def __str__(self) -> str:
+        return f"label of {self.material}"
+
+    @property
+    def claim(self) -> Claim:
+        """As the core wants it."""
+        return Claim(
+            self.cone_low or None, self.cone_high or None, self.total_pct, self.absorption_pct
+        )
+
+    @property
+    def says_something(self) -> bool:
+        return self.claim != Claim()
+
+
+class BlendPart(Owned):
+    """A clay in a blend of clays, in percent of the dry blend. The first is the clay to mend."""
+
+    blend = models.ForeignKey(Material, on_delete=models.CASCADE, related_name="blend_parts")
+    clay = models.ForeignKey(Material, on_delete=models.PROTECT, related_name="blended_into")
+    share_pct = models.FloatField()
+
+    class Meta:
+        ordering = ["pk"]
+        constraints = [
+            models.UniqueConstraint(fields=["blend", "clay"], name="clay_once_in_a_blend"),
+            models.CheckConstraint(
+                condition=Q(share_pct__gt=0, share_pct__lt=100), name="blend_share_0_to_100"
+            ),
+            models.CheckConstraint(condition=~Q(blend=F("clay")), name="blend_not_of_itself"),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.share_pct:g} % {self.clay}"
 
 
 class WaterMeasurement(Signed):

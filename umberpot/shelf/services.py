@@ -9,7 +9,7 @@ from django.utils import timezone
 
 from claycore import moisture
 from claycore.clay_in_hand import DRY, PLASTIC
-from umberpot.shelf.models import Material, StockMovement, WaterMeasurement
+from umberpot.shelf.models import Material, Photo, StockMovement, WaterMeasurement
 
 
 def grams_on_hand(material: Material) -> float:
@@ -82,3 +82,20 @@ def restore(material: Material) -> None:
     material.retired_at = None
     material.validate_constraints()
     material.save(update_fields=["retired_at"])
+
+
+@transaction.atomic
+def keep_photo(
+    clay: Material, image: bytes, caption: str, request_key: uuid.UUID, by: User
+) -> None:
+    """A photograph of a clay. The same key keeps it only once."""
+    same = Photo.objects.of(clay.studio).filter(request_key=request_key)
+    if not same.exists():
+        Photo.objects.create(
+            studio=clay.studio,
+            material=clay,
+            image=image,
+            caption=caption,
+            request_key=request_key,
+            made_by=by,
+        )

@@ -35,6 +35,7 @@ class Studio(models.Model):
         default=vitrification.STRICT,
         choices=[(s, s) for s in vitrification.SCHOOLS],
     )
+    own_limits = models.JSONField(default=dict, editable=False)
     currency = models.CharField("currency sign", max_length=4, default="€")
     next_tile_number = models.PositiveIntegerField(default=0, editable=False)
 

@@ -18,28 +18,20 @@ MOST_TILES_AT_ONCE = 60
 OTHER = "other"
 
 
-class TilesForm(forms.Form):
-    """What all tiles that are made at once share: their line, cone and surface."""
+class MarkForm(forms.Form):
+    """The line that is marked on a piece."""
 
     mark = Choice(
         choices=[*((plain(mm), words) for mm, words in MARK_LENGTHS_MM.items()), (OTHER, "other")],
         label="Line to mark",
     )
     mark_length_mm = MeasureField(bounds.LENGTH, required=False, label="Its length")
-    cone = Choice(choices=[(cone, cone) for cone in cones.CONES], label="To be fired to cone")
-    glazed = forms.TypedChoiceField(
-        choices=[("no", "bare"), ("yes", "glazed")],
-        coerce=lambda value: value == "yes",
-        initial="no",
-        label="Surface",
-    )
 
     def __init__(self, *args: Any, studio: Studio, **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
         offered = studio.mark_length_mm in MARK_LENGTHS_MM
         self.fields["mark"].initial = plain(studio.mark_length_mm) if offered else OTHER
         self.fields["mark_length_mm"].initial = studio.mark_length_mm
-        self.fields["cone"].initial = studio.usual_cone
 
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean() or {}
@@ -50,6 +42,22 @@ class TilesForm(forms.Form):
             cleaned["mark_length_mm"] = float(cleaned["mark"])
             self.errors.pop("mark_length_mm", None)
         return cleaned
+
+
+class TilesForm(MarkForm):
+    """What all tiles that are made at once share: their line, cone and surface."""
+
+    cone = Choice(choices=[(cone, cone) for cone in cones.CONES], label="To be fired to cone")
+    glazed = forms.TypedChoiceField(
+        choices=[("no", "bare"), ("yes", "glazed")],
+        coerce=lambda value: value == "yes",
+        initial="no",
+        label="Surface",
+    )
+
+    def __init__(self, *args: Any, studio: Studio, **kwargs: Any) -> None:
+        super().__init__(*args, studio=studio, **kwargs)
+        self.fields["cone"].initial = studio.usual_cone
 
 
 class MakeTilesForm(TilesForm):

@@ -15,6 +15,8 @@ from reportlab.lib.utils import simpleSplit
 from reportlab.pdfbase.pdfmetrics import stringWidth
 from reportlab.pdfgen.canvas import Canvas
 
+from umberpot.pdf import shown
+
 FONT = "Helvetica"
 BOLD = "Helvetica-Bold"
 LEADING = 1.25
@@ -123,20 +125,15 @@ def _draw_qr(canvas: Canvas, url: str, x: float, top: float, size_pt: float) -> 
                 )
 
 
-def _shown(text: str) -> str:
-    """The text as the font can show it; what it cannot becomes a question mark."""
-    return text.encode("cp1252", "replace").decode("cp1252")
-
-
 def _wrapped(text: str, size_pt: float, room_pt: float) -> list[str]:
     """A line broken between words where there is no room, clipped where a word has none."""
-    parts = simpleSplit(_shown(text), FONT, size_pt, room_pt)
+    parts = simpleSplit(shown(text), FONT, size_pt, room_pt)
     return [_clipped(part, FONT, size_pt, room_pt) for part in parts]
 
 
 def _clipped(text: str, font: str, size_pt: float, room_pt: float) -> str:
     """As much of a line as there is room for."""
-    text = _shown(text)
+    text = shown(text)
     if stringWidth(text, font, size_pt) <= room_pt:
         return text
     while text and stringWidth(f"{text}…", font, size_pt) > room_pt:

@@ -5,11 +5,12 @@ from typing import Any, ClassVar, Self
 from django.db import models
 from django.db.models import F, Q
 
-from claycore import absorption, cones, vitrification
+from claycore import absorption, bar_plan, bars, cones, vitrification
 from claycore.colour.notation import Lab
 from claycore.uncertainty import Measured
 from umberpot.kiln.models import Firing
 from umberpot.mixing.models import Mix, Plan
+from umberpot.shelf.models import Material
 from umberpot.studio.models import Correctable, KeptQuerySet, Owned, SetAside, Signed
 
 
@@ -45,16 +46,47 @@ class TileQuerySet(KeptQuerySet):
 
     def with_history(self) -> Self:
         """With firings, readings and colours: enough to tell where a tile stands."""
-        return self.select_related("mix", "trial").prefetch_related(
-            "loadings__firing", "readings", "colours"
+        return self.select_related("mix", "clay", "trial").prefetch_related(
+            "loadings__firing", "readings", "colours", "remarks"
         )
 
 
+class ClayTest(Owned):
+    """A bar test: the trial whose pieces are bars of one clay, and how they are measured.
+
+    ``method`` is how bars are soaked first; ``span_mm`` how far apart bend bars are supported.
+    """
+
+    trial = models.OneToOneField(Trial, on_delete=models.PROTECT, related_name="test")
+    clay = models.ForeignKey(Material, on_delete=models.PROTECT, related_name="tests")
+    method = models.CharField(
+        max_length=10, choices=[(m.code, m.title) for m in absorption.METHODS.values()]
+    )
+    span_mm = models.FloatField(null=True)
+
+    class Meta:
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(span_mm=None) | Q(span_mm__gt=0), name="test_span_positive"
+            )
+        ]
+
+    def __str__(self) -> str:
+        return f"test of {self.clay}"
+
+
 class Tile(SetAside):
-    """A piece with a line of known length on it and a code scratched in."""
+    """A piece with a line of known length on it and a code scratched in.
+
+    ``clay`` is the plain clay or blend it is of, None where it is coloured. A bar of a test has a
+    ``role``, and goes through ``cone_plan`` one by one; ``cone`` is the next, or the last.
+    """
 
     trial = models.ForeignKey(Trial, on_delete=models.PROTECT, related_name="tiles")
-    mix = models.ForeignKey(Mix, on_delete=models.PROTECT, related_name="tiles")
+    mix = models.ForeignKey(Mix, on_delete=models.PROTECT, null=True, related_name="tiles")
+    clay = models.ForeignKey(Material, on_delete=models.PROTECT, null=True, related_name="bars")
+    role = models.CharField(max_length=4, blank=True, choices=list(bar_plan.ROLES.items()))
+    cone_plan = models.JSONField(default=list)
     code = models.CharField(max_length=8)
     label_lines = models.JSONField(default=list)
     mark_length_mm = models.FloatField()
@@ -71,10 +103,29 @@ class Tile(SetAside):
         constraints = [
             models.UniqueConstraint(fields=["studio", "code"], name="tile_code_once_in_a_studio"),
             models.CheckConstraint(condition=Q(mark_length_mm__gt=0), name="tile_mark_positive"),
+            models.CheckConstraint(
+                condition=Q(mix__isnull=False) | Q(clay__isnull=False),
+                name="tile_is_made_of_something",
+            ),
         ]
 
     def __str__(self) -> str:
         return self.code
+
+    @property
+    def made_of(self) -> str:
+        """What it is made of, in words."""
+        return self.mix.name if self.mix else str(self.clay)
+
+    @property
+    def is_bar(self) -> bool:
+        return bool(self.role)
+
+    def cones_after(self, firing: Firing | None) -> list[str]:
+        """The planned cones that are hotter than what it went through last."""
+        if firing is None:
+            return list(self.cone_plan)
+        return [cone for cone in self.cone_plan if cones.order(cone) > cones.order(firing.cone)]
 
     @property
     def firings(self) -> list[Firing]:
@@ -115,20 +166,32 @@ class Taken(Correctable):
 class Reading(Taken):
     """A length in mm or a mass in g, with the step of the instrument that gave it."""
 
+    LENGTH_WET = "length_wet"
+    MASS_WET = "mass_wet"
     LENGTH_DRY = "length_dry"
     MASS_DRY = "mass_dry"
     LENGTH_FIRED = "length_fired"
     MASS_FIRED = "mass_fired"
     MASS_SOAKED = "mass_soaked"
+    MASS_HUNG = "mass_hung"
+    SAG = "sag"
+    THICKNESS = "thickness"
     QUANTITIES = [
+        (LENGTH_WET, "line, wet"),
+        (MASS_WET, "mass, wet"),
         (LENGTH_DRY, "line, bone dry"),
         (MASS_DRY, "mass, bone dry"),
         (LENGTH_FIRED, "line, fired"),
         (MASS_FIRED, "mass, fired and dry"),
         (MASS_SOAKED, "mass, soaked"),
+        (MASS_HUNG, "mass, hung in water"),
+        (SAG, "sag"),
+        (THICKNESS, "thickness"),
     ]
-    BEFORE_FIRING = (LENGTH_DRY, MASS_DRY)
-    LENGTHS = (LENGTH_DRY, LENGTH_FIRED)
+    BEFORE_FIRING = (LENGTH_WET, MASS_WET, LENGTH_DRY, MASS_DRY)
+    AFTER_FIRING = (LENGTH_FIRED, MASS_FIRED, MASS_SOAKED, MASS_HUNG, SAG, THICKNESS)
+    LENGTHS = (LENGTH_WET, LENGTH_DRY, LENGTH_FIRED, SAG, THICKNESS)
+    BY_METHOD = (MASS_SOAKED, MASS_HUNG)
 
     tile = models.ForeignKey(Tile, on_delete=models.PROTECT, related_name="readings")
     quantity = models.CharField(max_length=12, choices=QUANTITIES)
@@ -137,22 +200,35 @@ class Reading(Taken):
     method = models.CharField(
         max_length=10, blank=True, choices=[(m.code, m.title) for m in absorption.METHODS.values()]
     )
+    kept_because = models.CharField(max_length=200, blank=True)
 
     class Meta(Taken.Meta):
         abstract = False
         constraints = [
-            models.CheckConstraint(condition=Q(value__gt=0, step__gt=0), name="reading_positive"),
             models.CheckConstraint(
-                condition=Q(quantity__in=["length_dry", "mass_dry"], firing=None)
+                condition=Q(step__gt=0) & (Q(value__gt=0) | Q(quantity="sag", value__gte=0)),
+                name="reading_positive",
+            ),
+            models.CheckConstraint(
+                condition=Q(
+                    quantity__in=["length_wet", "mass_wet", "length_dry", "mass_dry"], firing=None
+                )
                 | Q(
-                    quantity__in=["length_fired", "mass_fired", "mass_soaked"],
+                    quantity__in=[
+                        "length_fired",
+                        "mass_fired",
+                        "mass_soaked",
+                        "mass_hung",
+                        "sag",
+                        "thickness",
+                    ],
                     firing__isnull=False,
                 ),
                 name="reading_belongs_to_its_stage",
             ),
             models.CheckConstraint(
-                condition=Q(quantity="mass_soaked") & ~Q(method="")
-                | ~Q(quantity="mass_soaked") & Q(method=""),
+                condition=Q(quantity__in=["mass_soaked", "mass_hung"]) & ~Q(method="")
+                | ~Q(quantity__in=["mass_soaked", "mass_hung"]) & Q(method=""),
                 name="reading_soaked_has_a_method",
             ),
             models.UniqueConstraint(
@@ -161,7 +237,7 @@ class Reading(Taken):
                 name="reading_one_current_before_firing",
             ),
             models.UniqueConstraint(
-                fields=["tile", "quantity", "firing"],
+                fields=["tile", "quantity", "firing", "method"],
                 condition=Q(superseded_at=None, firing__isnull=False),
                 name="reading_one_current_after_firing",
             ),
@@ -211,3 +287,83 @@ class ColourReading(Taken):
     @property
     def lab(self) -> Lab:
         return Lab(self.lightness, self.a, self.b)
+
+
+class Remark(Signed):
+    """Something seen on a bar at a stage, off the set list; withdrawn where it was a mistake.
+
+    ``firing`` is None for what was seen before any.
+    """
+
+    tile = models.ForeignKey(Tile, on_delete=models.PROTECT, related_name="remarks")
+    firing = models.ForeignKey(Firing, on_delete=models.PROTECT, null=True, related_name="+")
+    code = models.CharField(max_length=8, choices=list(bars.REMARKS.items()))
+    withdrawn_at = models.DateTimeField(null=True)
+
+    class Meta:
+        ordering = ["made_at", "pk"]
+        constraints = [
+            models.UniqueConstraint(
+                fields=["tile", "code"],
+                condition=Q(withdrawn_at=None, firing=None),
+                name="remark_once_before_firing",
+            ),
+            models.UniqueConstraint(
+                fields=["tile", "code", "firing"],
+                condition=Q(withdrawn_at=None, firing__isnull=False),
+                name="remark_once_after_a_firing",
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return bars.REMARKS[self.code]
+
+
+class DryingWeighing(Signed):
+    """A drying bar on the scale: two of them, far enough apart and alike, make it bone dry."""
+
+    tile = models.ForeignKey(Tile, on_delete=models.PROTECT, related_name="drying_weighings")
+    grams = models.FloatField()
+    step = models.FloatField()
+
+    class Meta:
+        ordering = ["made_at", "pk"]
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(grams__gt=0, step__gt=0), name="drying_weighing_positive"
+            )
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.tile} {self.grams:g} g"
+
+    @property
+    def measured(self) -> Measured:
+        """The figure and its scale's step, as the core wants it."""
+        return Measured(self.grams, self.step)
+
+
+class ClayFigure(Owned):
+    """What the bars of a clay came to at a cone, kept so that lists of clays can be searched.
+
+    Percentages with their u95. ``cone`` is '' for what is known before any firing (drying alone).
+    Summed up by :mod:`umberpot.tiles.clay_figures`.
+    """
+
+    clay = models.ForeignKey(Material, on_delete=models.CASCADE, related_name="figures")
+    cone = models.CharField(max_length=4, blank=True)
+    bars = models.PositiveSmallIntegerField()
+    drying = models.FloatField(null=True)
+    drying_u95 = models.FloatField(null=True)
+    total = models.FloatField(null=True)
+    total_u95 = models.FloatField(null=True)
+    absorption = models.FloatField(null=True)
+    absorption_u95 = models.FloatField(null=True)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["clay", "cone"], name="clay_figure_once_a_cone")
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.clay} at cone {self.cone or 'none yet'}"

@@ -111,14 +111,14 @@ def tiles_there(studio: Studio, grid: Grid, clay_name: str) -> dict[str, list[Ti
     mixes = Mix.objects.of(studio).kept().exclude(finished_at=None)
     if clay_name:
         mixes = mixes.filter(clay_name__iexact=clay_name)
-    filled: dict[int, str] = {}
+    filled: dict[int | None, str] = {}
     for mix in mixes:
         cell = _filled_by(mix, grid)
         if cell is not None:
             filled[mix.pk] = key_of(cell)
     found: dict[str, list[Tile]] = {}
-    tiles = Tile.objects.of(studio).kept().filter(mix__in=filled, shaped_at__isnull=False)
-    for tile in tiles:
+    made = Tile.objects.of(studio).kept().filter(mix__in=filled, shaped_at__isnull=False)
+    for tile in made:
         found.setdefault(filled[tile.mix_id], []).append(tile)
     return found
 

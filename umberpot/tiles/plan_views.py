@@ -187,7 +187,7 @@ def _next(rows: list[dict[str, Any]]) -> dict[str, Any] | None:
 
 def _rows(plan: Plan) -> list[dict[str, Any]]:
     """The plan's mixes in order with their tiles and what is to be done about each."""
-    tiles: dict[int, list[Standing]] = {}
+    tiles: dict[int | None, list[Standing]] = {}
     for tile in plan.trial.tiles.kept().with_history():
         tiles.setdefault(tile.mix_id, []).append(standing(tile))
     rows = []

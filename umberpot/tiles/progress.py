@@ -2,15 +2,30 @@
 
 from dataclasses import dataclass
 
+from claycore import bar_plan
+from claycore.clay_results import BEST_FIRST
 from umberpot.kiln.models import Firing
 from umberpot.tiles.models import ColourReading, Reading, Step, Tile
+
+MEASURED_FIRED = {
+    "": (Reading.LENGTH_FIRED, Reading.MASS_FIRED),
+    bar_plan.BAR: (Reading.LENGTH_FIRED, Reading.MASS_FIRED),
+    bar_plan.LINE: (Reading.LENGTH_FIRED, Reading.MASS_FIRED),
+    bar_plan.SOAK: (Reading.MASS_FIRED,),
+    bar_plan.BEND: (Reading.SAG, Reading.THICKNESS),
+}
+"""What is read off a piece after a firing, by what it is for."""
+
+SOAKED = ("", bar_plan.BAR, bar_plan.SOAK)
+"""What pieces are for that are soaked."""
 
 
 @dataclass(frozen=True)
 class Standing:
     """A tile's current readings by quantity, its colour, and the step that comes next.
 
-    The fired readings and the colour are those after the last firing.
+    The fired readings and the colour are those after the last firing; soaked and hung masses those
+    of the soak to judge by.
     """
 
     tile: Tile
@@ -30,19 +45,25 @@ class Standing:
 
 
 def _next_step(
-    firing: Firing | None, readings: dict[str, Reading], colour: ColourReading | None
+    tile: Tile,
+    firing: Firing | None,
+    readings: dict[str, Reading],
+    colour: ColourReading | None,
 ) -> Step:
     if firing is None:
-        return (
-            Step.FIRE
-            if Reading.LENGTH_DRY in readings or Reading.MASS_DRY in readings
-            else Step.DRY
-        )
-    if Reading.LENGTH_FIRED not in readings or Reading.MASS_FIRED not in readings:
+        dry = Reading.LENGTH_DRY in readings or Reading.MASS_DRY in readings
+        return Step.FIRE if dry else Step.DRY
+    if any(quantity not in readings for quantity in MEASURED_FIRED[tile.role]):
         return Step.MEASURE
-    if Reading.MASS_SOAKED not in readings:
+    if tile.role in SOAKED and Reading.MASS_SOAKED not in readings:
         return Step.SOAK
-    return Step.READ if colour else Step.COLOUR
+    if tile.cones_after(firing):
+        return Step.FIRE
+    return Step.READ if colour or tile.is_bar else Step.COLOUR
+
+
+def _surest_soak_last(reading: Reading) -> int:
+    return -BEST_FIRST.index(reading.method) if reading.method else 0
 
 
 def standing(tile: Tile) -> Standing:
@@ -51,7 +72,7 @@ def standing(tile: Tile) -> Standing:
     wanted = (None, firing.pk if firing else None)
     readings = {
         reading.quantity: reading
-        for reading in tile.readings.all()
+        for reading in sorted(tile.readings.all(), key=_surest_soak_last)
         if reading.is_current and reading.firing_id in wanted
     }
     colour = next(
@@ -62,5 +83,5 @@ def standing(tile: Tile) -> Standing:
         ),
         None,
     )
-    step = _next_step(firing, readings, colour) if tile.shaped_at else Step.MAKE
+    step = _next_step(tile, firing, readings, colour) if tile.shaped_at else Step.MAKE
     return Standing(tile, firing, readings, colour, step)

@@ -16,7 +16,8 @@ from umberpot.kiln.models import Firing
 from umberpot.mixing.models import Mix
 from umberpot.shelf.models import Material
 from umberpot.studio.services import next_codes
-from umberpot.tiles.models import ColourReading, Loading, Reading, Step, Tile, Trial
+from umberpot.tiles.clay_figures import figures_are_old
+from umberpot.tiles.models import ColourReading, Loading, Reading, Remark, Step, Tile, Trial
 from umberpot.tiles.progress import standing
 
 
@@ -50,6 +51,11 @@ def label_for(mix: Mix, code: str, order: TileOrder, tool: str) -> tuple[str, ..
     )
 
 
+def plain_clay_of(mix: Mix) -> Material | None:
+    """The clay that a mix is nothing but, so that its tiles tell of the clay; None otherwise."""
+    return None if any(pct > 0 for pct in mix.batch.pcts.values()) else mix.clay
+
+
 @transaction.atomic
 def make_tiles(mix: Mix, trial: Trial, order: TileOrder, by: User) -> list[Tile]:
     """Tiles with codes of their own. The same ``request_key`` makes them only once."""
@@ -65,6 +71,7 @@ def make_tiles(mix: Mix, trial: Trial, order: TileOrder, by: User) -> list[Tile]
             studio=studio,
             trial=trial,
             mix=mix,
+            clay=plain_clay_of(mix),
             code=code,
             label_lines=label_for(mix, code, order, studio.scratching_tool),
             mark_length_mm=order.mark_length_mm,
@@ -103,12 +110,17 @@ class StaleReading(Exception):
 
 @dataclass(frozen=True)
 class Entry:
-    """One figure to record. ``seen`` is the key of the reading that stood there on the page."""
+    """One figure to record. ``seen`` is the key of the reading that stood there on the page.
 
-    value: float
+    None as its ``value`` withdraws that reading. ``kept_because`` is why an unlikely figure is kept
+    all the same.
+    """
+
+    value: float | None
     step: float
     seen: int | None
     method: str = ""
+    kept_because: str = ""
 
 
 @transaction.atomic
@@ -141,22 +153,61 @@ def record(tile: Tile, firing: Firing | None, entries: Mapping[str, Entry], by: 
     if tile.shaped_at is None:
         tile.shaped_at = timezone.now()
         tile.save(update_fields=["shaped_at"])
-    changed = []
-    for quantity, entry in entries.items():
-        current = tile.readings.filter(quantity=quantity, firing=firing, superseded_at=None).first()
-        if current and (current.value, current.method) == (entry.value, entry.method):
-            continue
-        _replace(current, entry.seen, quantity, by)
-        Reading.objects.create(
-            **_taken(tile, firing, current, by),
-            quantity=quantity,
-            value=entry.value,
-            step=entry.step,
-            method=entry.method,
-        )
-        changed.append(quantity)
+    changed = [
+        quantity
+        for quantity, entry in entries.items()
+        if _record_one(tile, firing, quantity, entry, by)
+    ]
     _note_steps([tile])
     return changed
+
+
+def _record_one(tile: Tile, firing: Firing | None, quantity: str, entry: Entry, by: User) -> bool:
+    """Whether the figure was new or changed. A soak may be corrected to another method."""
+    standing_there = tile.readings.filter(quantity=quantity, firing=firing, superseded_at=None)
+    of_method = standing_there.filter(method=entry.method).first()
+    corrected = standing_there.filter(pk=entry.seen).first() if entry.seen else None
+    if of_method and of_method.value == entry.value and not entry.kept_because:
+        return False
+    current = corrected or of_method
+    if current != of_method and of_method is not None:
+        raise StaleReading(quantity)
+    _replace(current, entry.seen, quantity, by)
+    if entry.value is None:
+        return current is not None
+    Reading.objects.create(
+        **_taken(tile, firing, current, by),
+        quantity=quantity,
+        value=entry.value,
+        step=entry.step,
+        method=entry.method,
+        kept_because=entry.kept_because,
+    )
+    return True
+
+
+@transaction.atomic
+def record_remarks(tile: Tile, firing: Firing | None, codes: set[str], by: User) -> bool:
+    """Sets what was seen on a bar at a stage; what is no longer there is withdrawn, not deleted."""
+    standing_there = {
+        remark.code: remark for remark in tile.remarks.filter(firing=firing, withdrawn_at=None)
+    }
+    gone = [remark.pk for code, remark in standing_there.items() if code not in codes]
+    new = codes - standing_there.keys()
+    Remark.objects.filter(pk__in=gone).update(withdrawn_at=timezone.now())
+    Remark.objects.bulk_create(
+        Remark(studio_id=tile.studio_id, tile=tile, firing=firing, code=code, made_by=by)
+        for code in sorted(new)
+    )
+    if gone or new:
+        figures_are_old([tile])
+    return bool(gone or new)
+
+
+def set_tile_aside(tile: Tile, aside: bool) -> None:
+    """Sets a tile aside, or takes it back; what its clay's bars come to is reckoned anew."""
+    tile.set_aside(aside)
+    figures_are_old([tile])
 
 
 @transaction.atomic
@@ -178,8 +229,11 @@ def _note_steps(tiles: list[Tile]) -> None:
     """Keeps on each tile what comes next, so that the bench finds it without reading them all."""
     fresh = list(Tile.objects.filter(pk__in=[tile.pk for tile in tiles]).with_history())
     for tile in fresh:
-        tile.step = standing(tile).step
-    Tile.objects.bulk_update(fresh, ["step"])
+        stands = standing(tile)
+        tile.step = stands.step
+        tile.cone = next(iter(tile.cones_after(stands.firing)), tile.cone)
+    Tile.objects.bulk_update(fresh, ["step", "cone"])
+    figures_are_old(fresh)
 
 
 def _replace(

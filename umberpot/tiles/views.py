@@ -103,7 +103,7 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
 def set_aside(request: StudioRequest, pk: int) -> HttpResponse:
     """Sets a tile aside (``aside=yes``), or takes it back."""
     tile = _tile(request, pk)
-    tile.set_aside(request.POST.get("aside") == "yes")
+    services.set_tile_aside(tile, request.POST.get("aside") == "yes")
     said = "set aside. Its record stays" if tile.set_aside_at else "back in its trial"
     messages.success(request, f"{tile.code} is {said}.")
     return redirect("record", pk=pk)

@@ -4,7 +4,7 @@ from typing import Any
 
 from django.core.management.base import BaseCommand
 
-from umberpot.demo.load import load_demo
+from umberpot.demo.services import load_demo
 from umberpot.studio.services import AlreadyFounded
 
 

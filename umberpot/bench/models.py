@@ -1,0 +1,89 @@
+"""What is being waited for, and the private address of the studio's calendar."""
+
+import secrets
+from datetime import datetime
+
+from django.db import models
+from django.db.models import F, Q
+from django.utils import timezone
+
+from claycore import protocols
+from umberpot.studio.models import Signed
+from umberpot.tiles.models import ClayTest
+
+
+class Timer(Signed):
+    """A protocol of claycore.protocols under way: which of its stages, and when that is over.
+
+    It is only a time in the database: nothing runs, so nothing is lost when the machine is off.
+    """
+
+    protocol = models.CharField(
+        max_length=13, choices=[(p.code, p.title) for p in protocols.PROTOCOLS.values()]
+    )
+    stage = models.PositiveSmallIntegerField(default=0)
+    about = models.CharField(max_length=120)
+    stage_started_at = models.DateTimeField()
+    due_at = models.DateTimeField()
+    ended_at = models.DateTimeField(null=True)
+    test = models.ForeignKey(ClayTest, on_delete=models.PROTECT, null=True, related_name="timers")
+    request_key = models.UUIDField()
+
+    class Meta:
+        ordering = ["due_at", "pk"]
+        constraints = [
+            models.UniqueConstraint(
+                fields=["studio", "request_key"], name="timer_started_once_per_request"
+            ),
+            models.CheckConstraint(
+                condition=Q(due_at__gt=F("stage_started_at")), name="timer_due_after_its_start"
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.steps.title}: {self.about}"
+
+    @property
+    def steps(self) -> protocols.Protocol:
+        """What it follows."""
+        return protocols.protocol(self.protocol)
+
+    @property
+    def now(self) -> protocols.Stage:
+        """The stage that is running."""
+        return self.steps.stages[self.stage]
+
+    @property
+    def next(self) -> protocols.Stage | None:
+        """The stage that follows; None in the last."""
+        stages = self.steps.stages
+        return stages[self.stage + 1] if self.stage + 1 < len(stages) else None
+
+    @property
+    def when_due(self) -> str:
+        """What is to be done once it is due."""
+        return self.next.do if self.next else self.steps.at_the_end
+
+    def is_due(self, at: datetime | None = None) -> bool:
+        return self.due_at <= (at or timezone.now())
+
+
+def _new_token() -> str:
+    return secrets.token_urlsafe(32)
+
+
+class CalendarFeed(Signed):
+    """A secret address at which a phone's calendar finds what is due; useless once revoked."""
+
+    token = models.CharField(max_length=64, unique=True, default=_new_token)
+    revoked_at = models.DateTimeField(null=True)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(
+                fields=["studio"], condition=Q(revoked_at=None), name="feed_one_in_use"
+            )
+        ]
+
+    def __str__(self) -> str:
+        return f"calendar of {self.studio}"

@@ -1,0 +1,80 @@
+"""Starting, moving on and ending what is timed; the private calendar."""
+
+import uuid
+from datetime import datetime, timedelta
+
+from django.contrib.auth.models import User
+from django.db import transaction
+from django.utils import timezone
+
+from claycore import protocols
+from umberpot.bench.models import CalendarFeed, Timer
+from umberpot.studio.models import Studio
+from umberpot.tiles.models import ClayTest
+
+
+@transaction.atomic
+def start_timer(
+    studio: Studio,
+    protocol: protocols.Protocol,
+    about: str,
+    minutes: float,
+    test: ClayTest | None,
+    request_key: uuid.UUID,
+    by: User,
+) -> Timer:
+    """The first stage begins now. The same ``request_key`` starts it only once."""
+    made = Timer.objects.of(studio).filter(request_key=request_key).first()
+    if made:
+        return made
+    now = timezone.now()
+    return Timer.objects.create(
+        studio=studio,
+        protocol=protocol.code,
+        about=about,
+        stage_started_at=now,
+        due_at=now + timedelta(minutes=minutes),
+        test=test,
+        request_key=request_key,
+        made_by=by,
+    )
+
+
+@transaction.atomic
+def next_stage(timer: Timer, from_stage: int, at: datetime | None = None) -> bool:
+    """The next stage begins, or the last is over; False if someone moved it on already."""
+    fresh = Timer.objects.select_for_update().get(pk=timer.pk)
+    if fresh.stage != from_stage or fresh.ended_at:
+        return False
+    now = at or timezone.now()
+    if fresh.next is None:
+        fresh.ended_at = now
+    else:
+        fresh.stage += 1
+        fresh.stage_started_at = now
+        fresh.due_at = now + timedelta(minutes=fresh.now.minutes)
+    fresh.save()
+    return True
+
+
+def stop(timer: Timer) -> None:
+    """It is not waited for any more."""
+    timer.ended_at = timezone.now()
+    timer.save(update_fields=["ended_at"])
+
+
+@transaction.atomic
+def new_feed(studio: Studio, by: User) -> CalendarFeed:
+    """A fresh secret address; the one before is useless from now on."""
+    revoke_feed(studio)
+    return CalendarFeed.objects.create(studio=studio, made_by=by)
+
+
+def revoke_feed(studio: Studio) -> None:
+    """No calendar finds anything any more."""
+    CalendarFeed.objects.of(studio).filter(revoked_at=None).update(revoked_at=timezone.now())
+
+
+def feed_at(token: str) -> CalendarFeed | None:
+    """The feed of a secret address, whoever asks; None if there is none, or it was revoked."""
+    return CalendarFeed.objects.filter(token=token, revoked_at=None).first()

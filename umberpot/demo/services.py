@@ -1,0 +1,31 @@
+"""Lays the whole demo story into an empty database."""
+
+from django.contrib.auth.models import User
+from django.db import transaction
+
+from umberpot.demo import story
+from umberpot.demo.load import DemoLoader
+from umberpot.demo.load_clays import ClayLoader
+from umberpot.mixing.leftovers import keep_leftover
+from umberpot.shelf.models import Container
+from umberpot.studio.services import found_studio
+
+
+@transaction.atomic
+def load_demo() -> None:
+    """The whole story, or nothing of it. Raises AlreadyFounded if there is a user."""
+    owner = User(username=story.USERNAME)
+    owner.set_password(story.PASSWORD)
+    studio = found_studio(story.STUDIO, owner)
+    loader = DemoLoader(studio, owner)
+    loader.shelf()
+    for trial in story.TRIALS:
+        loader.trial(trial)
+    mixes = [loader.mix(mix, 1) for mix in story.LOOSE_MIXES]
+    for row in (*story.SERIES_PLANS, *story.GRID_PLANS):
+        loader.plan(row)
+    made = next(mix for mix in mixes if mix.finished_at)
+    keep_leftover(made, story.LEFTOVER_G, "plastic", 20.0, owner)
+    for name, tare_g in story.CONTAINERS:
+        Container.objects.create(studio=studio, name=name, tare_g=tare_g)
+    ClayLoader(loader).load()

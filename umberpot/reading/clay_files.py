@@ -1,0 +1,112 @@
+"""What the clays say, to take away: the report, the data, the shrink rule."""
+
+from typing import Any
+
+from django.http import Http404, HttpResponse, JsonResponse
+from django.shortcuts import redirect
+from django.utils.text import slugify
+from django.views.decorators.http import require_GET
+
+from claycore.errors import ClayError
+from claycore.figures import with_u95
+from umberpot.reading.clay_report import clay_report_pdf
+from umberpot.reading.clay_tables import figure_rows
+from umberpot.reading.clay_views import judged_of, one_clay
+from umberpot.reading.clays import ClayRead
+from umberpot.reading.shrink_rule import shrink_rule_pdf
+from umberpot.studio.request import StudioRequest
+from umberpot.tiles.models import Tile
+from umberpot.transfer.tables import to_csv
+
+COLUMNS = ("clay", "cone", "figure", "method", "unit", "value", "u95", "bars")
+
+
+def _download(body: bytes | str, content_type: str, name: str) -> HttpResponse:
+    return HttpResponse(
+        body,
+        content_type=content_type,
+        headers={"Content-Disposition": f'attachment; filename="{name}"'},
+    )
+
+
+def _file_name(read: ClayRead, what: str) -> str:
+    return f"{slugify(read.clay.name) or 'clay'}-{what}"
+
+
+@require_GET
+def report(request: StudioRequest, pk: int) -> HttpResponse:
+    """The report as PDF, judged as the page is."""
+    read = one_clay(request, pk)
+    _, judged = judged_of(request, read)
+    body = clay_report_pdf(judged, _swatches(read))
+    return _download(body, "application/pdf", _file_name(read, "report.pdf"))
+
+
+def _swatches(read: ClayRead) -> list[tuple[Tile, str, str]]:
+    """Bars whose fired colour is known, by the firing it was seen after."""
+    found = []
+    for tile in read.bars:
+        by_firing = {c.firing_id: c for c in tile.colours.all() if c.is_current}
+        found += [
+            (tile, firing.cone, by_firing[firing.pk].lab.hex)
+            for firing in tile.firings
+            if firing.pk in by_firing
+        ]
+    return found
+
+
+def _rows(read: ClayRead) -> list[dict[str, Any]]:
+    """Every figure as a row of the data file, unrounded."""
+    before = (
+        ("drying_shrinkage", read.results.drying),
+        ("water_of_plasticity_on_dry", read.results.water_of_plasticity),
+    )
+    rows = [
+        _row(read, "", key, "", "%", estimate) for key, estimate in before if estimate is not None
+    ]
+    for figure in figure_rows(read.results):
+        for at, estimate in zip(read.results.cones, figure.cells, strict=True):
+            if estimate:
+                rows.append(_row(read, at.cone, figure.key, figure.method, figure.unit, estimate))
+    return rows
+
+
+def _row(
+    read: ClayRead, cone: str, key: str, method: str, unit: str, estimate: Any
+) -> dict[str, Any]:
+    values = (
+        *(read.clay.name, cone, key, method, unit),
+        *(estimate.value, estimate.u95, estimate.count),
+    )
+    return dict(zip(COLUMNS, values, strict=True))
+
+
+@require_GET
+def data(request: StudioRequest, pk: int, form: str) -> HttpResponse:
+    """The figures as ``csv`` or ``json``; docs/formats.md tells the columns."""
+    read = one_clay(request, pk)
+    if form == "json":
+        answer = {"clay": read.clay.name, "kind": read.clay.kind, "figures": _rows(read)}
+        answer["problems"] = list(read.results.problems)
+        return JsonResponse(answer)
+    if form != "csv":
+        raise Http404("A clay's data comes as csv or json.")
+    rows = [{key: str(value) for key, value in row.items()} for row in _rows(read)]
+    body = to_csv(COLUMNS, rows)
+    return _download(body, "text/csv; charset=utf-8", _file_name(read, "figures.csv"))
+
+
+@require_GET
+def shrink_rule(request: StudioRequest, pk: int) -> HttpResponse:
+    """A printable rule for the clay at a tested cone."""
+    read = one_clay(request, pk)
+    cone = request.GET.get("cone", "")
+    at = read.results.at(cone)
+    if at is None or at.total is None:
+        return redirect("clay-read", pk=pk)
+    note = f"Total shrinkage {with_u95(at.total.value, at.total.u95)} % from {at.total.count} bars."
+    try:
+        body = shrink_rule_pdf(read.clay.name, cone, at.total, note)
+    except ClayError as error:
+        raise Http404(str(error)) from None
+    return _download(body, "application/pdf", _file_name(read, f"shrink-rule-cone-{cone}.pdf"))

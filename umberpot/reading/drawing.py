@@ -1,0 +1,69 @@
+"""What a chart is drawn of, so that the page and the printed report draw the same.
+
+Coordinates run right and down from the top left corner. ``css`` names a look, which app.css and
+the report each know.
+"""
+
+from dataclasses import dataclass, field
+
+
+@dataclass(frozen=True)
+class Stroke:
+    """A line through points."""
+
+    points: tuple[tuple[float, float], ...]
+    css: str
+
+    @property
+    def path(self) -> str:
+        """As SVG writes it."""
+        return "M" + "L".join(f"{x:.2f} {y:.2f}" for x, y in self.points)
+
+
+@dataclass(frozen=True)
+class Box:
+    """A filled rectangle."""
+
+    x: float
+    y: float
+    width: float
+    height: float
+    css: str
+
+
+@dataclass(frozen=True)
+class Words:
+    """A text; ``anchor`` is start, middle or end."""
+
+    x: float
+    y: float
+    text: str
+    css: str
+    anchor: str = "middle"
+
+
+@dataclass(frozen=True)
+class Mark:
+    """A tested point; ``shape`` is one of SHAPES."""
+
+    x: float
+    y: float
+    shape: str
+    css: str
+
+
+SHAPES = ("disc", "square", "diamond", "triangle", "ring", "cross")
+"""How clays are told apart where several are drawn together."""
+
+
+@dataclass
+class Drawing:
+    """A picture of so many units, said in words for whoever cannot see it."""
+
+    width: float
+    height: float
+    says: str
+    strokes: list[Stroke] = field(default_factory=list)
+    boxes: list[Box] = field(default_factory=list)
+    words: list[Words] = field(default_factory=list)
+    marks: list[Mark] = field(default_factory=list)

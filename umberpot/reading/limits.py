@@ -1,0 +1,34 @@
+"""The studio's own figures in place of the common ones."""
+
+from claycore import vitrification
+from claycore.clay_verdict import Limits
+from claycore.vitrification import Limit
+from umberpot.studio.models import Studio
+
+RULES = {
+    "drying_least_pct": "Drying shrinkage, at least",
+    "drying_most_pct": "Drying shrinkage, at most",
+    "total_most_pct": "Total shrinkage, at most",
+    "greasy_least_pct": "Greasy share of the feel, at least",
+    "as_dug_least_pct": "Of the clay as dug, at least",
+    "saturation_most": "Saturation coefficient, at most",
+}
+"""The rules' figures that a studio may change, by their names in claycore.clay_verdict.Limits."""
+
+
+def absorption_key(ware: str, school: str) -> str:
+    """The name under which a studio keeps its own limit of absorption."""
+    return f"{ware}_{school}"
+
+
+def absorption_limit(studio: Studio, ware: str, school: str) -> Limit:
+    """The studio's own limit for a ware under a school, or the school's. Raises UnknownChoice."""
+    usual = vitrification.limit(ware, school)
+    own = studio.own_limits.get(absorption_key(ware, school))
+    return Limit(ware, school, own) if own is not None else usual
+
+
+def limits_of(studio: Studio, ware: str, school: str) -> Limits:
+    """Every figure that a clay is judged by in this studio. Raises UnknownChoice."""
+    own = {name: studio.own_limits[name] for name in RULES if name in studio.own_limits}
+    return Limits(absorption_limit(studio, ware, school), **own)

@@ -1,0 +1,77 @@
+"""What a run of cones says, in sentences."""
+
+from claycore import cones, firing_range
+from claycore.figures import plain
+from claycore.firing_range import FiringRange, Maturity, Spoiling
+
+
+def range_sentences(found: FiringRange, limit_pct: float) -> list[tuple[str, str]]:
+    """(heading, sentence) for maturity, bloating, slumping and the firing range."""
+    rows = [("Mature", _maturity(found.maturity, limit_pct))]
+    rows += [
+        (heading, _spoiling(spoiling, verb))
+        for heading, verb, spoiling in (
+            ("Bloats", "bloat", found.bloats),
+            ("Slumps", "slump", found.slumps),
+        )
+    ]
+    rows.append(("Firing range", _range(found)))
+    if found.rises_oddly:
+        at = " and ".join(found.rises_oddly)
+        rows.append(
+            (
+                "Look again",
+                f"At cone {at} it took up more though it shrank further. Were those bars soaked"
+                " the same way, and not mixed up?",
+            )
+        )
+    return rows
+
+
+def _maturity(maturity: Maturity, limit_pct: float) -> str:
+    limit = f"{plain(limit_pct)} %"
+    if maturity.outcome == firing_range.NOT_MEASURED:
+        return "Not known: no fired bar was soaked."
+    if maturity.outcome == firing_range.NOT_REACHED:
+        return f"Not reached: at no tested cone did it come under {limit}."
+    if maturity.outcome == firing_range.NOT_DECIDED:
+        return f"Not decided: it may be under {limit}, but not surely. More bars would tell."
+    if maturity.after is None or maturity.low_c is None or maturity.high_c is None:
+        return (
+            f"By cone {maturity.cone} surely under {limit}. From where on was not tested: no cooler"
+            " tested cone is surely over."
+        )
+    if maturity.coarse:
+        return (
+            f"Somewhere between cone {maturity.after} and {maturity.cone}: they lie too far apart"
+            f" to say where. Surely by cone {maturity.cone}."
+        )
+    return (
+        f"From {_about(maturity.low_c, maturity.high_c)}, by the line between the tested"
+        f" {maturity.after} and {maturity.cone}. Surely by cone {maturity.cone}."
+    )
+
+
+def _about(low_c: float, high_c: float) -> str:
+    """Temperatures as the cones they need: 'about cone 4 to 5'."""
+    low, high = cones.needed_for(low_c), cones.needed_for(high_c)
+    return f"about cone {low}" if low == high else f"about cone {low} to {high}"
+
+
+def _spoiling(spoiling: Spoiling, verb: str) -> str:
+    if spoiling.outcome == firing_range.NOT_SEEN:
+        return f"Not seen to {verb} at any tested cone."
+    signs = ", ".join(spoiling.signs)
+    after = f"after {spoiling.last_good}, " if spoiling.last_good else ""
+    if spoiling.outcome == firing_range.SURE:
+        return f"By cone {spoiling.cone} ({after}{signs})."
+    return f"Perhaps by cone {spoiling.cone} ({signs}, but within what was measured)."
+
+
+def _range(found: FiringRange) -> str:
+    if not found.best:
+        return "No tested cone is surely in it."
+    first, last = found.best[0], found.best[-1]
+    tested = f"cone {first}" if first == last else f"cone {first} to {last}"
+    more = "; hotter was not tested." if found.open_above else "."
+    return f"{tested.capitalize()} among the tested{more}"

@@ -1,0 +1,106 @@
+"""Bar tests: planning one, making its bars, and weighing them dry."""
+
+import uuid
+from dataclasses import dataclass
+
+from django.contrib.auth.models import User
+from django.db import transaction
+from django.utils import timezone
+
+from claycore import labels, protocols
+from claycore.bar_plan import PlannedBar
+from claycore.labels import TILE_LONGER_THAN_MARK_MM
+from umberpot.mixing.models import Mix
+from umberpot.shelf.models import Material
+from umberpot.studio.models import Studio
+from umberpot.studio.services import next_codes
+from umberpot.tiles.models import ClayTest, DryingWeighing, Reading, Step, Tile, Trial
+from umberpot.tiles.services import Entry, record
+
+
+@dataclass(frozen=True)
+class BarOrder:
+    """A bar test that someone wants of a clay; ``mix`` is what it was blended in, if it was."""
+
+    clay: Material
+    name: str
+    bars: tuple[PlannedBar, ...]
+    mark_length_mm: float
+    method: str
+    span_mm: float | None
+    request_key: uuid.UUID
+    mix: Mix | None = None
+
+
+@transaction.atomic
+def start_test(order: BarOrder, studio: Studio, by: User) -> ClayTest:
+    """A test with its bars planned and named. The same ``request_key`` starts it only once."""
+    made = Tile.objects.of(studio).filter(request_key=order.request_key).first()
+    if made:
+        return ClayTest.objects.get(trial_id=made.trial_id)
+    trial = Trial.objects.create(
+        studio=studio, name=order.name, ware=studio.ware, school=studio.school, made_by=by
+    )
+    test = ClayTest.objects.create(
+        studio=studio,
+        trial=trial,
+        clay=order.clay,
+        method=order.method,
+        span_mm=order.span_mm,
+    )
+    codes = next_codes(studio, len(order.bars))
+    Tile.objects.bulk_create(
+        Tile(
+            studio=studio,
+            trial=trial,
+            mix=order.mix,
+            clay=order.clay,
+            role=bar.role,
+            cone_plan=list(bar.cones),
+            cone=bar.cones[0],
+            code=code,
+            label_lines=_label(order, bar, code, studio),
+            mark_length_mm=order.mark_length_mm,
+            step=Step.MAKE,
+            request_key=order.request_key,
+            made_by=by,
+        )
+        for code, bar in zip(codes, order.bars, strict=True)
+    )
+    return test
+
+
+def _label(order: BarOrder, bar: PlannedBar, code: str, studio: Studio) -> tuple[str, ...]:
+    """What to stamp into a bar: its code and last cone, and the clay's own code or short name."""
+    return labels.tile_label(
+        code,
+        [],
+        (order.clay.name, order.clay.supplier_code),
+        bar.cones[-1],
+        glazed=False,
+        tile_mm=order.mark_length_mm + TILE_LONGER_THAN_MARK_MM,
+        tool=studio.scratching_tool,
+    )
+
+
+def shape_bars(test: ClayTest) -> int:
+    """All the bars of a test are made and stamped; gives how many were not yet."""
+    waiting = Tile.objects.of(test.studio).kept().filter(trial=test.trial_id, shaped_at=None)
+    return waiting.update(shaped_at=timezone.now(), step=Step.DRY)
+
+
+@transaction.atomic
+def weigh_drying(bar: Tile, grams: float, step: float, by: User) -> protocols.Constant:
+    """One more weighing of a drying bar. Two that agree, far enough apart, record it bone dry."""
+    DryingWeighing.objects.create(
+        studio_id=bar.studio_id, tile=bar, grams=grams, step=step, made_by=by
+    )
+    weighings = list(bar.drying_weighings.all())
+    first = weighings[0].made_at
+    found = protocols.constant_weight(
+        [((w.made_at - first).total_seconds() / 60, w.measured) for w in weighings]
+    )
+    known = bar.readings.filter(quantity=Reading.MASS_DRY, firing=None, superseded_at=None).exists()
+    if found.is_constant and not known:
+        record(bar, None, {Reading.MASS_DRY: Entry(grams, step, None)}, by)
+    return found

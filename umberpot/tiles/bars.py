@@ -1,0 +1,58 @@
+"""A kept tile as the core's bar: its readings, stage by stage."""
+
+from collections.abc import Iterable
+from dataclasses import replace
+from typing import Any
+
+from claycore.bars import Bar, Fired
+from claycore.shrinkage import DEFAULT_RULER_STEP_MM
+from claycore.uncertainty import Measured
+from umberpot.kiln.models import Firing
+from umberpot.tiles.models import Reading, Remark, Tile
+
+
+def bar_of(tile: Tile, span_mm: float | None = None) -> Bar:
+    """A tile fetched ``with_history`` as a bar. Makes no query of its own."""
+    readings = [reading for reading in tile.readings.all() if reading.is_current]
+    remarks = [remark for remark in tile.remarks.all() if remark.withdrawn_at is None]
+    before = {r.quantity: r.measured for r in readings if r.firing_id is None}
+    lengths = [r.step for r in readings if r.quantity in Reading.LENGTHS]
+    ruler_step = max(lengths, default=DEFAULT_RULER_STEP_MM)
+    return Bar(
+        code=tile.code,
+        length_wet=before.get(Reading.LENGTH_WET, Measured(tile.mark_length_mm, ruler_step)),
+        mass_wet=before.get(Reading.MASS_WET),
+        length_dry=before.get(Reading.LENGTH_DRY),
+        mass_dry=before.get(Reading.MASS_DRY),
+        span=Measured(span_mm, ruler_step) if span_mm else None,
+        remarks=frozenset(r.code for r in remarks if r.firing_id is None),
+        firings=tuple(_fired(firing, readings, remarks) for firing in tile.firings),
+    )
+
+
+def _fired(firing: Firing, readings: Iterable[Reading], remarks: Iterable[Remark]) -> Fired:
+    fired = Fired(
+        firing.cone, remarks=frozenset(r.code for r in remarks if r.firing_id == firing.pk)
+    )
+    for reading in readings:
+        if reading.firing_id == firing.pk:
+            fired = with_reading(fired, reading.quantity, reading.measured, reading.method)
+    return fired
+
+
+_FIELDS = {
+    Reading.LENGTH_FIRED: "length",
+    Reading.MASS_FIRED: "mass",
+    Reading.SAG: "sag",
+    Reading.THICKNESS: "thickness",
+}
+_BY_METHOD = {Reading.MASS_SOAKED: "soaked", Reading.MASS_HUNG: "hung"}
+
+
+def with_reading(fired: Fired, quantity: str, value: Measured, method: str = "") -> Fired:
+    """The same firing of a bar with one more reading, or another figure for it."""
+    name = _BY_METHOD.get(quantity) or _FIELDS[quantity]
+    changed: Any = value
+    if quantity in _BY_METHOD:
+        changed = {**getattr(fired, name), method: value}
+    return replace(fired, **{name: changed})

@@ -1,0 +1,59 @@
+"""The figures of each clay's bars, summed up for lists; reckoned anew when they are asked for."""
+
+from collections.abc import Iterable
+
+from django.db import transaction
+from django.utils import timezone
+
+from claycore.clay_results import ClayResults, results
+from claycore.uncertainty import Estimate
+from umberpot.shelf.models import Material
+from umberpot.studio.models import Studio
+from umberpot.tiles.bars import bar_of
+from umberpot.tiles.models import ClayFigure, Tile
+
+
+def figures_are_old(tiles: Iterable[Tile]) -> None:
+    """Something about these tiles changed: what their clays come to is to be reckoned anew."""
+    clays = {tile.clay_id for tile in tiles if tile.clay_id}
+    Material.objects.filter(pk__in=clays).update(figures_at=None)
+
+
+@transaction.atomic
+def bring_up_to_date(studio: Studio) -> None:
+    """Sums up the bars of every clay whose figures are old; nothing where none is."""
+    old = list(Material.objects.of(studio).clays().filter(figures_at=None))
+    if not old:
+        return
+    by_clay: dict[int | None, list[Tile]] = {clay.pk: [] for clay in old}
+    tiles = Tile.objects.of(studio).kept().filter(clay__in=old, glazed=False).with_history()
+    for tile in tiles:
+        by_clay[tile.clay_id].append(tile)
+    ClayFigure.objects.filter(clay__in=old).delete()
+    ClayFigure.objects.bulk_create(
+        figure
+        for clay in old
+        for figure in _figures(clay, results([bar_of(tile) for tile in by_clay[clay.pk]]))
+    )
+    Material.objects.filter(pk__in=[clay.pk for clay in old]).update(figures_at=timezone.now())
+
+
+def _figures(clay: Material, found: ClayResults) -> list[ClayFigure]:
+    rows = []
+    if found.drying:
+        rows.append(_figure(clay, "", found.bars, drying=found.drying))
+    rows += [
+        _figure(
+            clay, at.cone, at.bars, drying=found.drying, total=at.total, absorption=at.absorption
+        )
+        for at in found.cones
+    ]
+    return rows
+
+
+def _figure(clay: Material, cone: str, bars: int, **estimates: Estimate | None) -> ClayFigure:
+    columns: dict[str, float] = {}
+    for name, estimate in estimates.items():
+        if estimate:
+            columns |= {name: estimate.value, f"{name}_u95": estimate.u95}
+    return ClayFigure(studio_id=clay.studio_id, clay=clay, cone=cone, bars=bars, **columns)
