@@ -9,7 +9,7 @@ from dataclasses import dataclass, field
 from functools import partial
 from typing import TypeVar
 
-from claycore import absorption, moisture, pyroplasticity, shrinkage
+from claycore import absorption, cones, moisture, pyroplasticity, shrinkage
 from claycore.absorption import Absorption
 from claycore.errors import ClayError
 from claycore.shrinkage import Shrinkage
@@ -85,7 +85,10 @@ class FiredFigures:
 
 @dataclass(frozen=True)
 class BarFigures:
-    """Everything one bar says. ``problems`` are sentences about what cannot be or is missing."""
+    """Everything one bar says. ``problems`` are sentences about what cannot be or is missing.
+
+    ``fired`` leaves out a firing cooler than one before it: the heat of the hotter one stays in.
+    """
 
     code: str
     drying: Estimate | None
@@ -105,8 +108,16 @@ def figures(bar: Bar) -> BarFigures:
         reckon = partial(moisture.water_of_plasticity, bar.mass_wet, bar.mass_dry)
         water = _told(problems, bar.code, reckon)
     fired = []
+    hottest: Fired | None = None
     for after in bar.firings:
         whole = whole and BROKEN not in after.remarks
+        if hottest and cones.order(after.cone) < cones.order(hottest.cone):
+            problems.append(
+                f"{bar.code} had been to cone {hottest.cone} before cone {after.cone}: what was read"
+                f" after {after.cone} says nothing of that cone, and is left out."
+            )
+            continue
+        hottest = after
         fired.append(_after_firing(bar, after, whole, problems))
     if bar.firings and not bar.length_dry and not bar.mass_dry:
         problems.append(

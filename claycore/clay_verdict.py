@@ -116,6 +116,11 @@ class Line:
     matters: bool
     why: str
 
+    @property
+    def topic(self) -> str:
+        """What the rule is about, as a word within a sentence."""
+        return _TOPICS[self.code]
+
 
 @dataclass(frozen=True)
 class Verdict:
@@ -152,6 +157,24 @@ _MATTERS = {
 
 _OPTIONAL = ("feel", "coil", "throws", "lime", "saturation", "no_bloating", "no_slumping")
 """What was not tried or seen does not hold the verdict up."""
+
+_TOPICS = {
+    "feel": "grit",
+    "coil": "shortness",
+    "throws": "throwing",
+    "lime": "lime",
+    "plastic_enough": "plasticity",
+    "dries_sound": "drying shrinkage",
+    "cracks": "cracking",
+    "as_dug": "how much was added",
+    "total": "total shrinkage",
+    "absorption": "absorption",
+    "matures": "maturing",
+    "no_bloating": "bloating",
+    "no_slumping": "slumping",
+    "holds_together": "crumbling",
+    "saturation": "saturation",
+}
 
 _WHY = {
     "plastic_enough": "Clay that shrinks too little as it dries is seldom plastic enough to shape.",
@@ -412,24 +435,24 @@ def _overall(
     undecided: Sequence[Line],
 ) -> tuple[str, str]:
     for_purpose = PURPOSES[purpose]
-    names = _listed([line.rule.lower() for line in failing])
+    topics = _listed([line.topic for line in failing])
     codes = {line.code for line in failing}
     if purpose == SLIP:
         return AS_SLIP, "As slip or colourant it need not pass any of these: test the fired colour."
     if {"lime", "holds_together"} <= codes:
         return LEAVE, "It fizzes with lime and does not hold together after the firing."
     if len(failing) >= BEYOND_MENDING:
-        return AS_SLIP, f"Too much is against it for {for_purpose}: {names}."
+        return AS_SLIP, f"Too much is against it for {for_purpose}: {topics}."
     if failing and evidence.as_dug_pct < limits.as_dug_least_pct:
         return (
             AS_SLIP,
-            f"{names.capitalize()} still fails with {plain(100 - evidence.as_dug_pct, 0)} % added;"
+            f"It still fails on {topics} with {plain(100 - evidence.as_dug_pct, 0)} % added;"
             " most give up there and use it as slip or colourant.",
         )
     if failing:
-        return MEND, f"For {for_purpose} it fails on {names}; the rest can stand."
+        return MEND, f"For {for_purpose} it fails on {topics}; the rest can stand."
     if undecided:
-        return NOT_DECIDED, f"Still open: {_listed([line.rule.lower() for line in undecided])}."
+        return NOT_DECIDED, f"Still open: {_listed([line.topic for line in undecided])}."
     return KEEP, f"Every rule that matters for {for_purpose} passes, as far as it was tested."
 
 

@@ -48,9 +48,12 @@ def held(claim: Claim, found: ClayResults, ranges: FiringRange, limit_pct: float
         rows.append(_cones_held(claim, found, ranges, limit_pct))
     hottest = next((at for at in reversed(found.cones) if _claimed(claim, at.cone)), None)
     if hottest:
-        rows.append(_figure_held("total shrinkage", claim.total_pct, hottest.total, hottest.cone))
+        where = hottest.cone
+        rows.append(_figure_held("total shrinkage", claim.total_pct, hottest.total, where))
         rows.append(
-            _figure_held("absorption", claim.absorption_pct, hottest.absorption, hottest.cone)
+            _figure_held(
+                "absorption", claim.absorption_pct, hottest.absorption, where, less_differs=False
+            )
         )
     return [row for row in rows if row]
 
@@ -103,12 +106,25 @@ def _figure(estimate: Estimate) -> str:
 
 
 def _figure_held(
-    what: str, claimed_pct: float | None, measured: Estimate | None, cone: str
+    what: str,
+    claimed_pct: float | None,
+    measured: Estimate | None,
+    cone: str,
+    less_differs: bool = True,
 ) -> Held | None:
+    """``less_differs`` says whether less than the label's figure is held against it too."""
     if claimed_pct is None or measured is None:
         return None
     sentence = (
         f"Label: {plain(claimed_pct)} % {what}; measured at cone {cone}: {_figure(measured)} %."
     )
-    agrees = measured.low <= claimed_pct <= measured.high
-    return Held(HOLDS if agrees else DOES_NOT_HOLD, sentence)
+    rounded = _half_last_place(claimed_pct)
+    not_more = measured.low <= claimed_pct + rounded
+    not_less = measured.high >= claimed_pct - rounded or not less_differs
+    return Held(HOLDS if not_more and not_less else DOES_NOT_HOLD, sentence)
+
+
+def _half_last_place(figure: float) -> float:
+    """How far a printed figure may have been rounded: 12 by 0.5, 12.5 by 0.05."""
+    places = len(plain(figure).partition(".")[2])
+    return 0.5 * 10.0**-places

@@ -16,7 +16,7 @@ def test_from_nothing_to_a_first_mix_by_typed_figures(page: Page, empty_applicat
         ("Mix", "No mix yet"),
         ("Tiles", "No tiles yet"),
         ("Kiln", "Nothing waits to be fired"),
-        ("Read", "Nothing to read yet"),
+        ("Read", "No clay on the shelf yet."),
     ):
         page.get_by_role("link", name=place, exact=True).click()
         expect(page.get_by_text(says)).to_be_visible()

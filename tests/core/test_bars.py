@@ -143,6 +143,16 @@ def test_cones_are_in_the_order_of_their_heat_whatever_order_they_were_fired_in(
     assert [at.cone for at in results(bars).cones] == ["04", "6", "10"]
 
 
+def test_a_bar_fired_cooler_after_hotter_says_nothing_of_the_cooler_cone():
+    """The heat of the hotter firing stays in; a firing hotter again counts."""
+    found = results([bar("B1", fired("6", 12, 2), fired("04", 12, 2), fired("10", 13, 1))])
+    assert [at.cone for at in found.cones] == ["6", "10"]
+    assert found.problems == (
+        "B1 had been to cone 6 before cone 04: what was read after 04 says nothing of that cone,"
+        " and is left out.",
+    )
+
+
 def test_a_thicker_bar_sags_less_and_compares_the_same():
     """Twice the thickness sags a quarter: the same index."""
     thin = pyroplasticity.index(mm(5), mm(4), mm(100))

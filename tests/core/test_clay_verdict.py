@@ -146,8 +146,27 @@ def test_sold_as_cone_6_to_10_and_open_at_6():
     assert cones_line.sentence == (
         "Sold as cone 6–10; at 6 it took up 4.100 ± 0.006 %: treat it as a cone 9–10 body."
     )
-    assert shrinkage_line.outcome == label_claims.DOES_NOT_HOLD
+    assert shrinkage_line.sentence.startswith("Label: 12 % total shrinkage; measured at cone 10")
     assert "measured at cone 10: 0.60" in absorption_line.sentence
+
+
+@pytest.mark.parametrize(
+    ("claim", "outcome"),
+    [
+        ({"total_pct": 12}, label_claims.HOLDS),
+        ({"total_pct": 12.5}, label_claims.DOES_NOT_HOLD),
+        ({"total_pct": 13}, label_claims.DOES_NOT_HOLD),
+        ({"absorption_pct": 2}, label_claims.HOLDS),
+        ({"absorption_pct": 0.5}, label_claims.DOES_NOT_HOLD),
+    ],
+)
+def test_a_label_is_printed_in_round_figures_and_taking_up_less_is_no_fault(claim, outcome):
+    """12.2 % is a label's 12 (11.5 to 12.5), and not its 12.5."""
+    found = results(run(("10", 12.2, 0.6)))
+    (line,) = label_claims.held(
+        label_claims.Claim(**claim), found, firing_range(found.cones, 1.5), 1.5
+    )
+    assert line.outcome == outcome
 
 
 @pytest.mark.parametrize(

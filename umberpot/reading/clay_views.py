@@ -6,7 +6,7 @@ from typing import Any
 
 from django.contrib import messages
 from django.core.paginator import Paginator
-from django.db.models import F, Q, QuerySet
+from django.db.models import F, Min, Q, QuerySet
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
@@ -190,7 +190,8 @@ def _matching(request: StudioRequest, asked: dict[str, Any]) -> QuerySet[Materia
     if words := asked.get("words"):
         found = found.filter(Q(name__icontains=words) | Q(sheet__place__icontains=words))
     wanted = Q()
-    if cone := asked.get("cone"):
+    cone = asked.get("cone")
+    if cone:
         wanted &= Q(figures__cone=cone)
     if (most := asked.get("total_most")) is not None:
         wanted &= Q(figures__total__lte=most - F("figures__total_u95"))
@@ -199,9 +200,11 @@ def _matching(request: StudioRequest, asked: dict[str, Any]) -> QuerySet[Materia
     if wanted:
         found = found.filter(wanted)
     order = asked.get("order") or "name"
-    if order != "name":
-        return found.order_by(F(f"figures__{order}").asc(nulls_last=True), "name").distinct()
-    return found.order_by("name").distinct()
+    if order == "name":
+        return found.order_by("name").distinct()
+    at_cone = Q(figures__cone=cone) if cone else None
+    least = found.annotate(least=Min(f"figures__{order}", filter=at_cone))
+    return least.order_by(F("least").asc(nulls_last=True), "name")
 
 
 @require_GET

@@ -1,0 +1,150 @@
+"""A clay from its field sheet to its verdict, through the real pages; and what is timed."""
+
+import io
+import re
+
+from playwright.sync_api import Page, expect
+from pypdf import PdfReader
+
+
+def note_the_clay(page: Page) -> None:
+    page.goto("/read/clays/")
+    page.get_by_role("link", name="A clay just dug").click()
+    page.get_by_label("Name of the clay").fill("Slipway clay")
+    page.get_by_label("Place", exact=True).fill("Under the old slipway")
+    page.get_by_label("Greasy to gritty").fill("80:20")
+    page.get_by_label("Coil bent round a finger").select_option("bends")
+    page.get_by_role("button", name="Keep this sheet").click()
+    expect(page.get_by_text("its sheet is kept")).to_be_visible()
+
+
+def plan_three_bars(page: Page) -> None:
+    """The same three bars go up to cone 6 by way of cone 04."""
+    page.get_by_role("link", name="Test this clay").click()
+    page.get_by_label("Cones to test").fill("04 6")
+    page.get_by_role("radio", name="the same bars, hotter each time").check(force=True)
+    page.get_by_role("button", name="Plan these bars").click()
+    expect(page.get_by_role("heading", name="Slipway clay, bars")).to_be_visible()
+    page.get_by_role("button", name=re.compile("All 3 bars are made")).click()
+    expect(page.get_by_text("3 bars made. Let them dry.")).to_be_visible()
+
+
+def cell(page: Page, row: int, title: str):
+    """The cell of a bar (from 0) under a column's title."""
+    return page.get_by_role("textbox", name=re.compile(f", {title}$")).nth(row)
+
+
+def fill_wet_and_dry_by_keyboard(page: Page) -> None:
+    """Down each column with Enter alone; one figure is odd and is kept for a reason."""
+    for title, figures in (
+        ("line, bone dry", ("94", "104", "94.5")),
+        ("mass, wet", ("112", "111.6", "112.4")),
+        ("mass, bone dry", ("88", "87.7", "88.3")),
+    ):
+        cell(page, 0, title).focus()
+        for figure in figures:
+            page.keyboard.type(figure)
+            page.keyboard.press("Enter")
+    expect(page.get_by_text("Longer than when it was wet? Measure it again.")).to_be_visible()
+    cell(page, 1, "line, bone dry").fill("94")
+    page.keyboard.press("Tab")
+    expect(page.get_by_text("Longer than when it was wet?")).to_be_hidden()
+    page.get_by_role("button", name="Record these readings").click()
+    expect(page.get_by_text("9 figures recorded.")).to_be_visible()
+
+
+def fire_them(page: Page, codes: list[str], cone: str) -> None:
+    page.get_by_role("link", name="To the kiln").click()
+    section = page.get_by_role("region", name="Waiting to be fired")
+    for code in codes:
+        section.get_by_label(f"Tile {code} was in it").check()
+    page.get_by_label("Cone").select_option(cone)
+    page.get_by_role("button", name="These tiles were fired").click()
+    expect(page.get_by_text(f"3 tiles fired: cone {cone}")).to_be_visible()
+
+
+def paste_after_firing(page: Page, block: str) -> None:
+    """A block out of a spreadsheet into the first cell."""
+    cell(page, 0, "line, fired").focus()
+    page.evaluate(
+        """text => {
+            const data = new DataTransfer();
+            data.setData("text", text);
+            const options = { clipboardData: data, bubbles: true, cancelable: true };
+            document.activeElement.dispatchEvent(new ClipboardEvent("paste", options));
+        }""",
+        block,
+    )
+    expect(cell(page, 2, "soaked")).not_to_have_value("")
+    page.get_by_role("button", name="Record these readings").click()
+    expect(page.get_by_text("9 figures recorded.")).to_be_visible()
+
+
+def test_a_clay_from_the_bank_to_a_verdict(signed_in: Page) -> None:
+    page = signed_in
+    note_the_clay(page)
+    plan_three_bars(page)
+    test_page = page.url.split("?")[0]
+    codes = page.locator("table.entry tbody th a").all_inner_texts()
+    fill_wet_and_dry_by_keyboard(page)
+    for cone, block in (
+        ("04", "92\t82\t91.1\n92\t81.7\t90.9\n92.5\t82.3\t91.4\n"),
+        ("6", "88\t80\t80.8\n88\t79.7\t80.5\n88.5\t80.3\t81.1\n"),
+    ):
+        fire_them(page, codes, cone)
+        page.goto(test_page)
+        expect(page.get_by_role("link", name=f"After cone {cone}")).to_have_attribute(
+            "aria-current", "page"
+        )
+        paste_after_firing(page, block)
+    page.get_by_role("link", name="What it says").click()
+    page.get_by_label("For", exact=True).select_option("tableware")
+    page.get_by_label("As", exact=True).select_option("stoneware")
+    page.get_by_role("button", name="Judge it so").click()
+    verdict = page.get_by_role("region", name="Verdict")
+    expect(verdict.get_by_text("Keep it")).to_be_visible()
+    expect(verdict.get_by_text("judged at cone 6")).to_be_visible()
+    with page.expect_download() as download:
+        page.get_by_role("link", name="Report").click()
+    report = PdfReader(io.BytesIO(download.value.path().read_bytes()))
+    text = " ".join(sheet.extract_text() for sheet in report.pages)
+    assert "Slipway clay" in text
+    assert "Keep it." in text
+    assert "Under the old slipway" in text
+
+
+def test_seen_on_a_bar_and_the_scale_in_the_grid(signed_in: Page) -> None:
+    """On the demo's drying bars: a remark through its sheet, a mass off the simulated scale."""
+    page = signed_in
+    page.goto("/read/clays/3/")
+    page.get_by_role("link", name="Breakwater porcelain, bars").click()
+    page.get_by_role("button", name=re.compile("^Seen on")).first.click()
+    page.get_by_role("checkbox", name="warped").first.check()
+    page.get_by_role("button", name="Close").first.click()
+    expect(page.get_by_role("button", name=re.compile("warped")).first).to_be_visible()
+    page.get_by_label("On the simulated pan").fill("93.4")
+    cell(page, 0, "mass, bone dry").focus()
+    page.keyboard.press("s")
+    expect(cell(page, 0, "mass, bone dry")).to_have_value("93.4")
+    expect(cell(page, 1, "mass, bone dry")).to_be_focused()
+    page.get_by_role("button", name="Record these readings").click()
+    expect(page.get_by_role("button", name=re.compile("warped")).first).to_be_visible()
+    expect(cell(page, 0, "mass, bone dry")).to_have_value("93.4")
+
+
+def test_a_timer_that_falls_due(signed_in: Page) -> None:
+    """Begun on one page, due after the browser's clock has gone on; moved on from the bench."""
+    page = signed_in
+    page.clock.install()
+    page.goto("/")
+    page.get_by_role("link", name="Time something").click()
+    page.get_by_label("What is timed").select_option("quick_boil")
+    page.get_by_label("What it is done to").fill("Slipway bars")
+    page.get_by_label("First stage").fill("0.02")
+    page.get_by_role("button", name="It begins now").click()
+    timer = page.get_by_role("listitem").filter(has_text="Boil: Slipway bars")
+    expect(timer.get_by_text(re.compile(r"\d:\d\d left"))).to_be_visible()
+    page.clock.fast_forward("05:00")
+    expect(timer.get_by_text("due now")).to_be_visible()
+    timer.get_by_role("button", name="Next: cool").click()
+    expect(page.get_by_text("Cool: Slipway bars.")).to_be_visible()
