@@ -28,9 +28,9 @@ BEND = "bend"
 BAR = "bar"
 ROLES = {
     BAR: "measured and soaked",
-    LINE: "measured, not soaked",
+    LINE: "not soaked",
     SOAK: "soaked only",
-    BEND: "laid across two supports",
+    BEND: "bend bar",
 }
 """What a bar of a test is for."""
 

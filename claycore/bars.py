@@ -113,8 +113,8 @@ def figures(bar: Bar) -> BarFigures:
         whole = whole and BROKEN not in after.remarks
         if hottest and cones.order(after.cone) < cones.order(hottest.cone):
             problems.append(
-                f"{bar.code} had been to cone {hottest.cone} before cone {after.cone}: what was read"
-                f" after {after.cone} says nothing of that cone, and is left out."
+                f"{bar.code} had been to cone {hottest.cone} before cone {after.cone}: what was"
+                f" read after {after.cone} says nothing of that cone, and is left out."
             )
             continue
         hottest = after

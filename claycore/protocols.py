@@ -7,6 +7,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from claycore.errors import UnknownChoice
+from claycore.figures import plain
 from claycore.uncertainty import Measured
 
 HOUR = 60
@@ -198,4 +199,4 @@ def constant_weight(weighings: Sequence[tuple[float, Measured]]) -> Constant:
         return Constant(True, "Two weighings 2 h apart agree: it is bone dry.")
     if lost < 0:
         return Constant(False, "It got heavier. Was it the same piece, on the same scale?")
-    return Constant(False, f"It lost another {lost:.{2}g} g: let it dry on, and weigh again.")
+    return Constant(False, f"It lost another {plain(lost)} g: let it dry on, and weigh again.")

@@ -186,6 +186,11 @@ document.addEventListener("alpine:init", () => {
       this.$root.addEventListener("focusin", (event) => {
         if (event.target.matches("input.cell")) this.lastCell = event.target;
       });
+      this.isUnrecorded = Boolean(this.$root.querySelector("tbody [aria-invalid]"));
+      // Another stage, another soak or the back button asks first while figures are not recorded.
+      this.$root.addEventListener("change", () => { this.isUnrecorded = true; });
+      this.$root.addEventListener("submit", () => { this.isUnrecorded = false; });
+      window.addEventListener("beforeunload", (event) => { if (this.isUnrecorded) event.preventDefault(); });
     },
   }));
 

@@ -122,7 +122,7 @@ def test_seen_on_a_bar_and_the_scale_in_the_grid(signed_in: Page) -> None:
     page.get_by_role("checkbox", name="warped").first.check()
     page.get_by_role("button", name="Close").first.click()
     expect(page.get_by_role("button", name=re.compile("warped")).first).to_be_visible()
-    page.get_by_label("On the simulated pan").fill("93.4")
+    page.get_by_label("Simulated pan").fill("93.4")
     cell(page, 0, "mass, bone dry").focus()
     page.keyboard.press("s")
     expect(cell(page, 0, "mass, bone dry")).to_have_value("93.4")

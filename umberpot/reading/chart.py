@@ -15,8 +15,10 @@ from claycore.firing_range import FiringRange
 from claycore.uncertainty import Estimate
 from umberpot.reading.drawing import SHAPES, Box, Drawing, Mark, Stroke, Words
 
-WIDTH = 760.0
-LEFT, RIGHT = 58.0, 20.0
+WIDE, NARROW = 760.0, 372.0
+"""How wide a chart is drawn: for a page or a sheet of paper, and for a phone."""
+
+LEFT, RIGHT = 48.0, 48.0
 ABSORPTION_TOP, ABSORPTION_HEIGHT = 34.0, 190.0
 SHRINKAGE_TOP, SHRINKAGE_HEIGHT = 284.0, 110.0
 HEIGHT = 446.0
@@ -39,6 +41,7 @@ class _Panel:
     title: str
     top: float
     height: float
+    right: float
     most: float
     of: Callable[[AtCone], Estimate | None]
 
@@ -57,13 +60,19 @@ def _nice_most(highest: float) -> tuple[float, float]:
     return step * math.ceil(highest / step + 0.05), step
 
 
-def chart(series: Sequence[Series], limit_pct: float, ranges: FiringRange | None = None) -> Drawing:
+def chart(
+    series: Sequence[Series],
+    limit_pct: float,
+    ranges: FiringRange | None = None,
+    width: float = WIDE,
+) -> Drawing:
     """One or several clays; ``ranges`` adds what the first one's run of cones says."""
     tested = sorted({at.cone for one in series for at in one.found}, key=cones.order)
-    drawing = Drawing(WIDTH, HEIGHT, _in_words(series, limit_pct))
+    drawing = Drawing(width, HEIGHT, _in_words(series, limit_pct))
     if not tested:
         return drawing
-    x_of = _scale([float(cones.temperature_c(cone)) for cone in tested])
+    right = width - RIGHT
+    x_of = _scale([float(cones.temperature_c(cone)) for cone in tested], right)
     panels = []
     for title, top, height, of in (
         ("Absorption, %", ABSORPTION_TOP, ABSORPTION_HEIGHT, _absorption),
@@ -73,7 +82,7 @@ def chart(series: Sequence[Series], limit_pct: float, ranges: FiringRange | None
         if of is _absorption:
             values.append(limit_pct * 1.3)
         most, step = _nice_most(max(values, default=1.0))
-        panel = _Panel(title, top, height, most, of)
+        panel = _Panel(title, top, height, right, most, of)
         _axes(drawing, panel, step)
         panels.append(panel)
     _limit_band(drawing, panels[0], limit_pct)
@@ -106,11 +115,11 @@ def _in_words(series: Sequence[Series], limit_pct: float) -> str:
     return f"{'. '.join(parts)}. The limit is {plain(limit_pct)} %."
 
 
-def _scale(temperatures: Sequence[float]) -> Callable[[float], float]:
+def _scale(temperatures: Sequence[float], right: float) -> Callable[[float], float]:
     low, high = min(temperatures), max(temperatures)
     spare = max(0.06 * (high - low), (_LEAST_SPAN_C - (high - low)) / 2, 0)
     low, high = low - spare, high + spare
-    return lambda t: LEFT + (WIDTH - LEFT - RIGHT) * (t - low) / (high - low)
+    return lambda t: LEFT + (right - LEFT) * (t - low) / (high - low)
 
 
 def _axes(drawing: Drawing, panel: _Panel, step: float) -> None:
@@ -119,16 +128,16 @@ def _axes(drawing: Drawing, panel: _Panel, step: float) -> None:
     for tick in range(count + 1):
         y = panel.y(tick * step)
         css = "chart-axis" if tick == 0 else "chart-rule"
-        drawing.strokes.append(Stroke(((LEFT, y), (WIDTH - RIGHT, y)), css))
+        drawing.strokes.append(Stroke(((LEFT, y), (panel.right, y)), css))
         drawing.words.append(Words(LEFT - 8, y + 4, plain(tick * step), "chart-tick", "end"))
 
 
 def _limit_band(drawing: Drawing, panel: _Panel, limit_pct: float) -> None:
     top = panel.y(limit_pct)
-    drawing.boxes.append(Box(LEFT, top, WIDTH - LEFT - RIGHT, panel.y(0) - top, "chart-band"))
-    drawing.words.append(
-        Words(WIDTH - RIGHT - 4, top - 5, f"limit {plain(limit_pct)} %", "chart-limit", "end")
-    )
+    drawing.boxes.append(Box(LEFT, top, panel.right - LEFT, panel.y(0) - top, "chart-band"))
+    x = panel.right + 6
+    drawing.words.append(Words(x, top, "limit", "chart-limit", "start"))
+    drawing.words.append(Words(x, top + 14, f"{plain(limit_pct)} %", "chart-limit", "start"))
 
 
 def _cone_ticks(drawing: Drawing, tested: Sequence[str], x_of: Callable[[float], float]) -> None:
@@ -192,7 +201,7 @@ def _range_marks(drawing: Drawing, ranges: FiringRange, x_of: Callable[[float], 
             drawing.strokes.append(Stroke(((begin, y), (left, y)), "chart-perhaps"))
         right = max(right, left + 6)
         drawing.boxes.append(Box(left, y - 4, right - left, 8, "chart-range"))
-        anchor = "start" if left < WIDTH / 2 else "end"
+        anchor = "start" if left < drawing.width / 2 else "end"
         at = left if anchor == "start" else right
         drawing.words.append(Words(at, y + 20, "fire it here", "chart-note", anchor))
     for spoiling, word in ((ranges.bloats, "bloats"), (ranges.slumps, "slumps")):
@@ -202,7 +211,7 @@ def _range_marks(drawing: Drawing, ranges: FiringRange, x_of: Callable[[float], 
             drawing.strokes.append(
                 Stroke(((x, ABSORPTION_TOP), (x, SHRINKAGE_TOP + SHRINKAGE_HEIGHT)), "chart-spoilt")
             )
-            anchor = "end" if x > WIDTH / 2 else "start"
+            anchor = "end" if x > drawing.width / 2 else "start"
             aside = -6 if anchor == "end" else 6
             drawing.words.append(
                 Words(x + aside, ABSORPTION_TOP + 12, f"{perhaps}{word}", "chart-note", anchor)

@@ -4,18 +4,18 @@ from typing import Any
 
 from django.http import Http404, HttpResponse, JsonResponse
 from django.shortcuts import redirect
+from django.utils import timezone
 from django.utils.text import slugify
 from django.views.decorators.http import require_GET
 
 from claycore.errors import ClayError
 from claycore.figures import with_u95
-from umberpot.reading.clay_report import clay_report_pdf
+from umberpot.reading.clay_report import Swatch, clay_report_pdf
 from umberpot.reading.clay_tables import figure_rows
 from umberpot.reading.clay_views import judged_of, one_clay
 from umberpot.reading.clays import ClayRead
 from umberpot.reading.shrink_rule import shrink_rule_pdf
 from umberpot.studio.request import StudioRequest
-from umberpot.tiles.models import Tile
 from umberpot.transfer.tables import to_csv
 
 COLUMNS = ("clay", "cone", "figure", "method", "unit", "value", "u95", "bars")
@@ -38,17 +38,17 @@ def report(request: StudioRequest, pk: int) -> HttpResponse:
     """The report as PDF, judged as the page is."""
     read = one_clay(request, pk)
     _, judged = judged_of(request, read)
-    body = clay_report_pdf(judged, _swatches(read))
+    body = clay_report_pdf(judged, _swatches(read), timezone.localdate())
     return _download(body, "application/pdf", _file_name(read, "report.pdf"))
 
 
-def _swatches(read: ClayRead) -> list[tuple[Tile, str, str]]:
+def _swatches(read: ClayRead) -> list[Swatch]:
     """Bars whose fired colour is known, by the firing it was seen after."""
     found = []
     for tile in read.bars:
         by_firing = {c.firing_id: c for c in tile.colours.all() if c.is_current}
         found += [
-            (tile, firing.cone, by_firing[firing.pk].lab.hex)
+            Swatch(tile, firing.cone, by_firing[firing.pk].lab.hex)
             for firing in tile.firings
             if firing.pk in by_firing
         ]

@@ -2,7 +2,10 @@
 
 import io
 from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date
 
+from django.utils.text import capfirst
 from reportlab.lib import colors
 from reportlab.lib.pagesizes import A4
 from reportlab.lib.styles import ParagraphStyle, getSampleStyleSheet
@@ -18,9 +21,11 @@ from reportlab.platypus import (
     TableStyle,
 )
 
+from claycore import cones
 from claycore.absorption import METHODS
 from claycore.clay_verdict import FAILS, NOT_DECIDED, PASSES, PURPOSES
 from claycore.figures import with_u95
+from claycore.uncertainty import Estimate
 from claycore.vitrification import SCHOOLS, WARES
 from umberpot.pdf import printable, shown
 from umberpot.reading.chart import Series, chart
@@ -34,11 +39,14 @@ _INK = colors.Color(0.09, 0.09, 0.09)
 _RULE = colors.Color(0.75, 0.75, 0.75)
 _BAND = colors.Color(0.90, 0.90, 0.90)
 _WIDTH = A4[0] - 36 * mm
+_MOST_SWATCHES = 10
 
 _STYLES = getSampleStyleSheet()
 _TEXT = ParagraphStyle("text", parent=_STYLES["Normal"], fontSize=9, leading=12, textColor=_INK)
 _SMALL = ParagraphStyle("small", parent=_TEXT, fontSize=7.5, leading=9.5)
-_HEAD = ParagraphStyle("head", parent=_STYLES["Heading2"], fontSize=12, spaceBefore=8, spaceAfter=3)
+_HEAD = ParagraphStyle(
+    "head", parent=_STYLES["Heading2"], fontSize=12, spaceBefore=8, spaceAfter=3, keepWithNext=True
+)
 _TITLE = ParagraphStyle("title", parent=_STYLES["Title"], fontSize=20, alignment=0, spaceAfter=2)
 
 _OUTCOMES = {PASSES: "passes", FAILS: "fails", NOT_DECIDED: "not decided"}
@@ -108,8 +116,17 @@ def _mark(canvas: Canvas, mark: Mark) -> None:
     canvas.circle(mark.x, mark.y, 4.5, stroke=0, fill=1)
 
 
-def clay_report_pdf(judged: Judged, swatches: Sequence[tuple[Tile, str, str]]) -> bytes:
-    """One or two pages. ``swatches`` are fired bars, their cone and their colour as ``#rrggbb``."""
+@dataclass(frozen=True)
+class Swatch:
+    """A fired bar, the cone it was fired to and its colour as ``#rrggbb``."""
+
+    bar: Tile
+    cone: str
+    fill: str
+
+
+def clay_report_pdf(judged: Judged, swatches: Sequence[Swatch], printed_on: date) -> bytes:
+    """One or two pages."""
     out = io.BytesIO()
     clay = judged.read.clay
     document = SimpleDocTemplate(
@@ -129,6 +146,7 @@ def clay_report_pdf(judged: Judged, swatches: Sequence[tuple[Tile, str, str]]) -
     story: list[Flowable] = [
         Paragraph(printable(clay.name), _TITLE),
         Paragraph(printable(_origin(judged)), _TEXT),
+        Paragraph(printable(f"{clay.studio}, {printed_on:%-d %B %Y}"), _SMALL),
         Paragraph(printable(f"{judged.verdict.title}."), _HEAD),
         Paragraph(printable(f"{judged_as}. {judged.verdict.reason}"), _TEXT),
         *[Paragraph(printable(held.sentence), _TEXT) for held in judged.label],
@@ -144,7 +162,8 @@ def clay_report_pdf(judged: Judged, swatches: Sequence[tuple[Tile, str, str]]) -
         story.append(Paragraph(f"<b>{heading}:</b> {printable(sentence)}", _TEXT))
     if swatches:
         story.append(KeepTogether([Paragraph("Fired colour", _HEAD), _swatches(swatches)]))
-    story += [Paragraph("Figures", _HEAD), _figures(judged)]
+    story += [Paragraph("Figures", _HEAD), Paragraph(printable(_before_firing(judged)), _TEXT)]
+    story += [Spacer(1, 1.5 * mm), _figures(judged)]
     story += [Paragraph("Rule by rule", _HEAD), _rules(judged)]
     story += [Paragraph("How it was measured", _HEAD), *_methods(judged)]
     document.build(story)
@@ -162,20 +181,25 @@ def _origin(judged: Judged) -> str:
     return " · ".join(part for part in parts if part)
 
 
-def _swatches(swatches: Sequence[tuple[Tile, str, str]]) -> Table:
-    shown_ones = swatches[:10]
+def _swatches(swatches: Sequence[Swatch]) -> Table:
+    """From coolest to hottest; as many of each cone as the width has room for."""
+    by_cone: dict[str, list[Swatch]] = {}
+    for swatch in sorted(swatches, key=lambda swatch: cones.order(swatch.cone)):
+        by_cone.setdefault(swatch.cone, []).append(swatch)
+    each = max(1, _MOST_SWATCHES // len(by_cone))
+    chosen = [swatch for at_cone in by_cone.values() for swatch in at_cone[:each]][:_MOST_SWATCHES]
     table = Table(
         [
-            ["" for _ in shown_ones],
-            [shown(f"{tile.code}, cone {cone}") for tile, cone, _ in shown_ones],
+            ["" for _ in chosen],
+            [shown(f"{swatch.bar.code}, cone {swatch.cone}") for swatch in chosen],
         ],
-        colWidths=[_WIDTH / 10] * len(shown_ones),
+        colWidths=[_WIDTH / _MOST_SWATCHES] * len(chosen),
         rowHeights=[11 * mm, 5 * mm],
         hAlign="LEFT",
     )
     style = [("FONT", (0, 1), (-1, 1), "Helvetica", 6.5), ("ALIGN", (0, 0), (-1, -1), "CENTER")]
-    for x, (_, _, fill) in enumerate(shown_ones):
-        style.append(("BACKGROUND", (x, 0), (x, 0), colors.HexColor(fill)))
+    for x, swatch in enumerate(chosen):
+        style.append(("BACKGROUND", (x, 0), (x, 0), colors.HexColor(swatch.fill)))
     table.setStyle(TableStyle(style))
     return table
 
@@ -202,6 +226,19 @@ def _table(rows: Sequence[Sequence[str]], widths: Sequence[float]) -> Table:
     return table
 
 
+def _before_firing(judged: Judged) -> str:
+    found = judged.read.results
+    known = [
+        f"{title} {with_u95(estimate.value, estimate.u95)} %"
+        for title, estimate in (
+            ("drying shrinkage", found.drying),
+            ("water of plasticity, on dry clay,", found.water_of_plasticity),
+        )
+        if estimate
+    ]
+    return f"Before firing: {'; '.join(known) or 'not measured'}."
+
+
 def _figures(judged: Judged) -> Table:
     found = judged.read.results
     head = ["", *(f"cone {at.cone}, {at.bars} bars" for at in found.cones)]
@@ -213,32 +250,28 @@ def _figures(judged: Judged) -> Table:
         for row in figure_rows(found)
     ]
     rows.append(["Seen on the bars", *(seen_at(at) or "-" for at in found.cones)])
-    before = [
-        f"{title} {with_u95(estimate.value, estimate.u95)} %"
-        for title, estimate in (
-            ("Drying shrinkage", found.drying),
-            ("water of plasticity", found.water_of_plasticity),
-        )
-        if estimate
-    ]
-    rows.append(["Before firing", "; ".join(before) or "-", *([""] * (len(found.cones) - 1))])
     cell = (_WIDTH * 0.68) / max(1, len(found.cones))
     return _table([head, *rows], [_WIDTH * 0.32, *([cell] * len(found.cones))])
 
 
-def _cell(estimate: object) -> str:
+def _cell(estimate: Estimate | None) -> str:
     if estimate is None:
         return "-"
-    return f"{with_u95(estimate.value, estimate.u95)} ({estimate.count})"  # type: ignore[attr-defined]
+    return f"{with_u95(estimate.value, estimate.u95)} ({estimate.count})"
 
 
 def _rules(judged: Judged) -> Table:
     rows = [
-        [line.rule, line.measured, line.limit, _OUTCOMES.get(line.outcome, "not tried")]
+        [
+            line.rule,
+            line.measured,
+            f"{line.limit} ({line.school})",
+            _OUTCOMES.get(line.outcome, "not tried"),
+        ]
         for line in judged.verdict.lines
         if line.matters
     ]
-    share = (0.34, 0.28, 0.24, 0.14)
+    share = (0.28, 0.24, 0.36, 0.12)
     return _table([["Rule", "Measured", "Limit", ""], *rows], [_WIDTH * s for s in share])
 
 
@@ -246,7 +279,7 @@ def _methods(judged: Judged) -> list[Flowable]:
     found = judged.read.results
     used = {method for at in found.cones for method in at.soaks}
     lines = [
-        f"{METHODS[m].title}: {METHODS[m].steps} {METHODS[m].standing.capitalize()}."
+        f"{METHODS[m].title}: {METHODS[m].steps} {capfirst(METHODS[m].standing)}."
         for m in sorted(used)
     ]
     lines += [

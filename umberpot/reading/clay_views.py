@@ -17,10 +17,11 @@ from claycore.clay_results import ClayResults
 from claycore.clay_verdict import PURPOSES
 from claycore.errors import ClayError
 from claycore.field_notes import readings
+from claycore.firing_range import FiringRange
 from claycore.mending import BlendPart, blend_guess
 from claycore.vitrification import SCHOOLS, WARES, tile_class
 from umberpot.mixing.blends import LineOrder, make_line
-from umberpot.reading.chart import Series, chart
+from umberpot.reading.chart import NARROW, WIDE, Series, chart
 from umberpot.reading.clay_forms import (
     ClaysForm,
     JudgedAsForm,
@@ -30,6 +31,7 @@ from umberpot.reading.clay_forms import (
 )
 from umberpot.reading.clay_tables import figure_rows, seen_at
 from umberpot.reading.clays import ClayRead, Judged, clays_with_bars, judge
+from umberpot.reading.drawing import Drawing
 from umberpot.reading.limits import limits_of
 from umberpot.reading.range_words import range_sentences
 from umberpot.shelf.models import Material
@@ -92,7 +94,7 @@ def clay(request: StudioRequest, pk: int) -> HttpResponse:
             "purpose": PURPOSES[judged.as_what.purpose],
             "limit": limit,
             "sentences": range_sentences(judged.evidence.range, limit.high_pct),
-            "drawing": _drawing(read, blends, limit.high_pct, judged),
+            "drawings": _drawings([read, *blends], limit.high_pct, judged.evidence.range),
             "family": [read, *blends],
             "tests": read.clay.tests.select_related("trial").order_by("-pk"),
             "figure_rows": figure_rows(read.results),
@@ -116,9 +118,17 @@ def _blends_of(request: StudioRequest, clay: Material) -> list[ClayRead]:
     return [read for read in _read(request, blends) if read.bars][: MOST_COMPARED - 1]
 
 
-def _drawing(read: ClayRead, blends: list[ClayRead], limit_pct: float, judged: Judged) -> Any:
-    family = [Series(one.clay.name, one.results.cones) for one in (read, *blends)]
-    return chart(family, limit_pct, judged.evidence.range) if read.results.cones else None
+def _drawings(
+    family: list[ClayRead], limit_pct: float, ranges: FiringRange | None = None
+) -> dict[str, Drawing] | None:
+    """The chart as a page and as a phone shows it; None where nothing was fired yet."""
+    if not any(one.results.cones for one in family):
+        return None
+    series = [Series(one.clay.name, one.results.cones) for one in family]
+    return {
+        "wide": chart(series, limit_pct, ranges, WIDE),
+        "narrow": chart(series, limit_pct, ranges, NARROW),
+    }
 
 
 def _drying_words(results: ClayResults) -> str:
@@ -225,9 +235,7 @@ def compare(request: StudioRequest) -> HttpResponse:
             "place": PLACE,
             "form": form,
             "judged": judged,
-            "drawing": chart([Series(o.clay.name, o.results.cones) for o in read], limit.high_pct)
-            if any(one.results.cones for one in read)
-            else None,
+            "drawings": _drawings(read, limit.high_pct),
             "lines": [
                 (rule[0].rule.split(" at cone")[0], rule[0].matters, rule)
                 for rule in zip(*(one.verdict.lines for one in judged), strict=True)

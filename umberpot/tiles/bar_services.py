@@ -1,6 +1,7 @@
 """Bar tests: planning one, making its bars, and weighing them dry."""
 
 import uuid
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 from django.contrib.auth.models import User
@@ -89,17 +90,44 @@ def shape_bars(test: ClayTest) -> int:
     return waiting.update(shaped_at=timezone.now(), step=Step.DRY)
 
 
+def judge_drying(weighings: Sequence[DryingWeighing]) -> protocols.Constant:
+    """Whether one bar's weighings, in order of time, say that it is bone dry."""
+    if not weighings:
+        return protocols.constant_weight([])
+    first = weighings[0].made_at
+    return protocols.constant_weight(
+        [((w.made_at - first).total_seconds() / 60, w.measured) for w in weighings]
+    )
+
+
+@dataclass(frozen=True)
+class Drying:
+    """A bar that is drying: its weighings so far, and what they say."""
+
+    bar: Tile
+    weighings: tuple[DryingWeighing, ...]
+
+    @property
+    def says(self) -> str:
+        return judge_drying(self.weighings).sentence
+
+
+def drying_bars(tiles: Iterable[Tile]) -> list[Drying]:
+    """Those of the tiles that are drying, with their weighings."""
+    drying = [tile for tile in tiles if tile.step == Step.DRY]
+    weighings: dict[int, list[DryingWeighing]] = {tile.pk: [] for tile in drying}
+    for weighing in DryingWeighing.objects.filter(tile__in=drying):
+        weighings[weighing.tile_id].append(weighing)
+    return [Drying(tile, tuple(weighings[tile.pk])) for tile in drying]
+
+
 @transaction.atomic
 def weigh_drying(bar: Tile, grams: float, step: float, by: User) -> protocols.Constant:
     """One more weighing of a drying bar. Two that agree, far enough apart, record it bone dry."""
     DryingWeighing.objects.create(
         studio_id=bar.studio_id, tile=bar, grams=grams, step=step, made_by=by
     )
-    weighings = list(bar.drying_weighings.all())
-    first = weighings[0].made_at
-    found = protocols.constant_weight(
-        [((w.made_at - first).total_seconds() / 60, w.measured) for w in weighings]
-    )
+    found = judge_drying(list(bar.drying_weighings.all()))
     known = bar.readings.filter(quantity=Reading.MASS_DRY, firing=None, superseded_at=None).exists()
     if found.is_constant and not known:
         record(bar, None, {Reading.MASS_DRY: Entry(grams, step, None)}, by)

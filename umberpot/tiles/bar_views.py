@@ -139,8 +139,9 @@ def test(request: StudioRequest, pk: int) -> HttpResponse:
             "firings": firings,
             "methods": list(absorption.METHODS.values()),
             "next_steps": _next_steps(tiles),
+            "strays": _strays(tiles),
             "to_make": sum(tile.step == Step.MAKE for tile in tiles),
-            "drying": [tile for tile in tiles if tile.step == Step.DRY],
+            "drying": bar_services.drying_bars(tiles),
             "scale_is_simulated": settings.SCALE_IS_SIMULATED,
         },
         status=200 if grid.is_sound else 400,
@@ -197,6 +198,16 @@ def _next_steps(tiles: list[Tile]) -> list[tuple[str, list[str]]]:
             words = f"Fire to cone {tile.cone}"
         codes.setdefault(str(words), []).append(tile.code)
     return list(codes.items())
+
+
+def _strays(tiles: list[Tile]) -> list[str]:
+    """What is to be said of bars that were fired to other cones than planned."""
+    return [
+        f"{tile.code} was planned for cone {', '.join(tile.cone_plan)} and went to cone"
+        f" {', '.join(tile.unplanned_cones)}: its figures count for the cone it went to."
+        for tile in tiles
+        if tile.unplanned_cones
+    ]
 
 
 @require_POST

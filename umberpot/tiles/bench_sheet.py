@@ -14,6 +14,7 @@ from reportlab.lib.units import mm
 from reportlab.platypus import PageBreak, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
 
 from claycore import absorption, cones
+from claycore.bars import REMARKS
 from umberpot.pdf import printable, shown
 from umberpot.tiles.bar_grid import AFTER_FIRING, BEFORE_FIRING, Column
 from umberpot.tiles.models import ClayTest, Tile
@@ -21,7 +22,7 @@ from umberpot.tiles.models import ClayTest, Tile
 _GRID = colors.Color(0.45, 0.45, 0.45)
 _NOT_READ = colors.Color(0.86, 0.86, 0.86)
 _ROW_HEIGHT = 9 * mm
-_REMARKS_WIDTH = 62 * mm
+_SEEN_WIDTH = 50 * mm
 
 
 def bench_sheet_pdf(test: ClayTest, bars: Sequence[Tile]) -> bytes:
@@ -37,25 +38,35 @@ def bench_sheet_pdf(test: ClayTest, bars: Sequence[Tile]) -> bytes:
         title=shown(f"Bench sheet: {test.trial.name}"),
         invariant=1,
     )
-    story = _stage(test, "Wet, then bone dry", bars, BEFORE_FIRING)
+    story = _stage(test, "Wet, then bone dry", bars, BEFORE_FIRING, ())
     for cone in sorted({c for bar in bars for c in bar.cone_plan}, key=cones.order):
         there = [bar for bar in bars if cone in bar.cone_plan]
-        story += [PageBreak(), *_stage(test, f"After cone {cone}", there, AFTER_FIRING)]
+        story += [
+            PageBreak(),
+            *_stage(test, f"After cone {cone}", there, AFTER_FIRING, ("Colour",)),
+        ]
     document.build(story)
     return out.getvalue()
 
 
-def _stage(test: ClayTest, title: str, bars: Sequence[Tile], stage: Sequence[Column]) -> list:
+def _stage(
+    test: ClayTest,
+    title: str,
+    bars: Sequence[Tile],
+    stage: Sequence[Column],
+    also: tuple[str, ...],
+) -> list:
+    """One table; ``also`` are columns without a unit, before what was seen."""
     styles = getSampleStyleSheet()
     roles = {bar.role for bar in bars}
     columns = [column for column in stage if roles.intersection(column.roles)]
     method = absorption.METHODS[test.method].title.lower()
-    head = ["Bar", *(f"{c.title}, {c.unit}" for c in columns), "Remarks"]
-    rows = [[bar.code, *([""] * len(columns)), ""] for bar in bars]
-    width = (landscape(A4)[0] - 28 * mm - 18 * mm - _REMARKS_WIDTH) / max(1, len(columns))
+    head = ["Bar", *(f"{c.title}, {c.unit}" for c in columns), *also, "Seen on it"]
+    rows = [[bar.code, *([""] * (len(head) - 1))] for bar in bars]
+    width = (landscape(A4)[0] - 28 * mm - 18 * mm - _SEEN_WIDTH) / (len(head) - 2)
     table = Table(
         [[shown(text) for text in row] for row in [head, *rows]],
-        colWidths=[18 * mm, *([width] * len(columns)), _REMARKS_WIDTH],
+        colWidths=[18 * mm, *([width] * (len(head) - 2)), _SEEN_WIDTH],
         rowHeights=[8 * mm, *([_ROW_HEIGHT] * len(rows))],
         repeatRows=1,
     )
@@ -84,4 +95,6 @@ def _stage(test: ClayTest, title: str, bars: Sequence[Tile], stage: Sequence[Col
         ),
         Spacer(1, 4 * mm),
         table,
+        Spacer(1, 3 * mm),
+        Paragraph(printable(f"Seen on it: {', '.join(REMARKS.values())}."), styles["Normal"]),
     ]

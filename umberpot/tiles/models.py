@@ -121,6 +121,11 @@ class Tile(SetAside):
     def is_bar(self) -> bool:
         return bool(self.role)
 
+    @property
+    def unplanned_cones(self) -> list[str]:
+        """The cones a bar was fired to though they were not planned for it."""
+        return [f.cone for f in self.firings if self.is_bar and f.cone not in self.cone_plan]
+
     def cones_after(self, firing: Firing | None) -> list[str]:
         """The planned cones that are hotter than what it went through last."""
         if firing is None:

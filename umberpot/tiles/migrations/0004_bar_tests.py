@@ -97,7 +97,7 @@ class Migration(migrations.Migration):
         migrations.AddField(
             model_name='tile',
             name='role',
-            field=models.CharField(blank=True, choices=[('bar', 'measured and soaked'), ('line', 'measured, not soaked'), ('soak', 'soaked only'), ('bend', 'laid across two supports')], max_length=4),
+            field=models.CharField(blank=True, choices=[('bar', 'measured and soaked'), ('line', 'not soaked'), ('soak', 'soaked only'), ('bend', 'bend bar')], max_length=4),
         ),
         migrations.AlterField(
             model_name='reading',
