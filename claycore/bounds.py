@@ -73,6 +73,7 @@ SPECIFIC_GRAVITY = Bound(
     1, 20, "Specific gravity must be more than 1 (water) and less than the solid's own density."
 )
 LIMIT = Bound(0, 100, "A limit must be from 0 to 100 %.", low_allowed=True)
+RESULT = Bound(-100, 1000, "A figure must be from −100 to 1000.", low_allowed=True)
 SHRINKAGE = Bound(-100, 100, "A shrinkage must be between −100 and 100 %.", high_allowed=False)
 SAG = Bound(0, 1e4, "A sag must be 0 or more.", low_allowed=True)
 SHARE = Bound(0, 100, "A share must be from 0 to 100 %.", low_allowed=True)

@@ -53,10 +53,25 @@ class AtCone:
         return self.soaked.absorption if self.soaked else None
 
     @property
+    def hung(self) -> Soaked | None:
+        """The surest soak after which pieces were also weighed hung in water."""
+        soaks = (self.soaks[m] for m in BEST_FIRST if m in self.soaks)
+        return next((soak for soak in soaks if soak.bulk_density), None)
+
+    @property
+    def porosity(self) -> Estimate | None:
+        """Apparent porosity in percent, by the surest soak."""
+        return self.hung.porosity if self.hung else None
+
+    @property
     def bulk_density(self) -> Estimate | None:
-        """Bulk density in g/cm³ by the best soak that was also weighed hung in water."""
-        known = (self.soaks[m].bulk_density for m in BEST_FIRST if m in self.soaks)
-        return next((density for density in known if density), None)
+        """Bulk density in g/cm³, by the surest soak."""
+        return self.hung.bulk_density if self.hung else None
+
+    @property
+    def specific_gravity(self) -> Estimate | None:
+        """Apparent specific gravity, by the surest soak."""
+        return self.hung.specific_gravity if self.hung else None
 
 
 @dataclass(frozen=True)
@@ -73,6 +88,58 @@ class ClayResults:
     def at(self, cone: str) -> AtCone | None:
         """What was found at this cone, None where it was not tested."""
         return next((found for found in self.cones if found.cone == cone), None)
+
+
+@dataclass(frozen=True)
+class Result:
+    """One figure that bars give: its code, what it is called, its unit, and where it stands.
+
+    ``attribute`` is that of AtCone, or of ClayResults for what is known before any firing; the
+    figure is it times ``scale``.
+    """
+
+    code: str
+    title: str
+    unit: str
+    attribute: str
+    at_cone: bool = True
+    scale: float = 1.0
+
+    def of(self, found: "ClayResults | AtCone") -> Estimate | None:
+        """The figure, None where it is not known."""
+        known: Estimate | None = getattr(found, self.attribute)
+        if known is None or self.scale == 1:
+            return known
+        return Estimate(known.value * self.scale, known.u95 * self.scale, known.count)
+
+
+RESULTS = {
+    result.code: result
+    for result in (
+        Result("drying_shrinkage", "Drying shrinkage", "%", "drying", at_cone=False),
+        Result(
+            "water_of_plasticity",
+            "Water of plasticity, on dry clay",
+            "%",
+            "water_of_plasticity",
+            at_cone=False,
+        ),
+        Result("total_shrinkage", "Total shrinkage", "%", "total"),
+        Result("firing_shrinkage", "Firing shrinkage, of dry", "%", "firing"),
+        Result("volume_shrinkage", "Volume shrinkage", "%", "volume_total"),
+        Result("loss_on_ignition", "Loss on ignition", "%", "loss_on_ignition"),
+        Result("absorption", "Absorption", "%", "absorption"),
+        Result("porosity", "Apparent porosity", "%", "porosity"),
+        Result("bulk_density", "Bulk density", "g/cm³", "bulk_density"),
+        Result("specific_gravity", "Apparent specific gravity", "", "specific_gravity"),
+        Result("saturation_coefficient", "Saturation coefficient", "", "saturation"),
+        Result("pyroplastic_index", "Pyroplastic index", "10⁻⁶/mm", "pyroplastic_index", scale=1e6),
+    )
+}
+"""Every result of a clay, by its code; those of soaking by the surest soak there is."""
+
+OF_A_SOAK = ("absorption", "porosity", "bulk_density", "specific_gravity")
+"""The results that each way of soaking gives for itself, by their code and Soaked's attribute."""
 
 
 def mean(estimates: Iterable[Estimate | None]) -> Estimate | None:

@@ -2,25 +2,42 @@
 
 document.documentElement.classList.add("scripts");
 
+// What asks by itself, once a minute: nobody waits for it, so it neither leads away nor complains.
+const asksByItself = (element) => element.id === "due";
+
 // Signed out meanwhile: go and sign in, and come back to this page.
 document.addEventListener("htmx:beforeSwap", (event) => {
   const answered = new URL(event.detail.xhr.responseURL || location.href);
   if (answered.pathname === "/sign-in/") {
     event.detail.shouldSwap = false;
-    location.assign(answered);
+    if (!asksByItself(event.target)) location.assign(answered);
   }
 });
 
 // No answer at all, or a broken one, is said; the page stays as it is.
 for (const trouble of ["htmx:sendError", "htmx:responseError"]) {
-  document.addEventListener(trouble, () => document.getElementById("trouble").removeAttribute("hidden"));
+  document.addEventListener(trouble, (event) => {
+    if (!asksByItself(event.target)) document.getElementById("trouble").removeAttribute("hidden");
+  });
 }
 document.addEventListener("htmx:afterSwap", () => document.getElementById("trouble").setAttribute("hidden", ""));
+
+// What is due is told once in each window; several windows share the notification by its tag.
+function tellOnce(tag, title, body) {
+  if (window.Notification?.permission !== "granted" || sessionStorage.getItem(tag)) return;
+  sessionStorage.setItem(tag, "told");
+  new Notification(title, { body, tag });
+}
+document.addEventListener("htmx:afterSwap", (event) => {
+  if (!asksByItself(event.target)) return;
+  for (const due of event.target.querySelectorAll("[data-tell]")) tellOnce(due.dataset.tell, due.dataset.title, due.dataset.todo);
+});
 
 // A second click on the same button is no second wish.
 document.addEventListener("submit", (event) => {
   const form = event.target;
-  if (form.method !== "post" || form.hasAttribute("hx-post")) return;
+  const sentByHtmx = form.hasAttribute("hx-post") && !form.hasAttribute("hx-trigger");
+  if (form.method !== "post" || sentByHtmx) return;
   if (form.dataset.sent) event.preventDefault();
   form.dataset.sent = "yes";
   setTimeout(() => delete form.dataset.sent, 3000);
@@ -197,7 +214,6 @@ document.addEventListener("alpine:init", () => {
   // What is timed: the time left is shown here, and told once it is over where that is allowed.
   Alpine.data("timers", () => ({
     init() {
-      this.told = new Set();
       this.tick();
       setInterval(() => this.tick(), 1000);
     },
@@ -205,7 +221,9 @@ document.addEventListener("alpine:init", () => {
       for (const timer of this.$root.querySelectorAll("[data-due]")) {
         const left = Math.round((Date.parse(timer.dataset.due) - Date.now()) / 1000);
         timer.querySelector("[data-left]").textContent = left > 0 ? this.inWords(left) : "due now";
-        if (left <= 0) this.tell(timer, left);
+        if (left > 0) continue;
+        timer.dataset.isDue = "yes";
+        tellOnce(timer.dataset.tell, timer.dataset.title, timer.dataset.todo);
       }
     },
     inWords(seconds) {
@@ -213,12 +231,6 @@ document.addEventListener("alpine:init", () => {
       if (days) return `${days} d ${hours} h left`;
       if (hours) return `${hours} h ${minutes} min left`;
       return `${minutes}:${String(seconds % 60).padStart(2, "0")} left`;
-    },
-    tell(timer, left) {
-      timer.dataset.isDue = "yes";
-      if (this.told.has(timer.id) || left < -60) return;
-      this.told.add(timer.id);
-      if (window.Notification?.permission === "granted") new Notification(timer.dataset.title, { body: timer.dataset.todo });
     },
     async allow() {
       const said = await window.Notification?.requestPermission();

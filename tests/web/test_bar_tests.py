@@ -1,6 +1,7 @@
 """Planning a bar test and filling its grid: what is recorded, doubted, kept, withdrawn."""
 
 import io
+import re
 import uuid
 from datetime import timedelta
 
@@ -226,12 +227,14 @@ def test_two_ways_of_soaking_the_same_bar(signed_in, plan, fire):
     assert 'value="81.2"' not in page.content.decode()
 
 
-def test_fired_to_another_cone_than_planned(plan, fire):
+def test_fired_to_another_cone_than_planned(signed_in, plan, fire):
     test = plan(path="climbing", cones="04 6 10", replicates="1")
     (bar,) = bars_of(test)
     fire([bar], "8")
     bar.refresh_from_db()
     assert bar.cone == "10"
+    page = signed_in.get(f"/tiles/tests/{test.pk}/").content.decode()
+    assert "A1 was planned for cone 04, 6, 10 and went to cone 8" in page
 
 
 def test_a_broken_bar_and_a_remark_taken_back(signed_in, plan):
@@ -240,7 +243,8 @@ def test_a_broken_bar_and_a_remark_taken_back(signed_in, plan):
     here = {"remarks-here": [str(bar.pk)]}
     enter(signed_in, test, {**here, f"remark-{bar.pk}": ["cracked", "broken", "nonsense"]})
     assert {r.code for r in bar.remarks.filter(withdrawn_at=None)} == {"cracked", "broken"}
-    enter(signed_in, test, {**here, f"remark-{bar.pk}": ["cracked"]})
+    seen = {f"seen-remark-{bar.pk}": "cracked broken"}
+    enter(signed_in, test, {**here, **seen, f"remark-{bar.pk}": ["cracked"]})
     assert {r.code for r in bar.remarks.filter(withdrawn_at=None)} == {"cracked"}
     assert bar.remarks.count() == 2
 
@@ -267,6 +271,41 @@ def test_two_windows_do_not_overwrite_each_other(signed_in, plan):
     assert "A1 changed in another window meanwhile" in answer.content.decode()
     assert current(first, "mass_dry").value == 88.5
     assert current(second, "mass_dry").value == 87
+
+
+def test_a_remark_of_another_window_stays(signed_in, plan):
+    """The window that never showed it does not take it back."""
+    test = plan()
+    bar = bars_of(test)[0]
+    here = {"remarks-here": [str(bar.pk)], f"seen-remark-{bar.pk}": ""}
+    enter(signed_in, test, {**here, f"remark-{bar.pk}": ["cracked"]})
+    enter(signed_in, test, {**here, f"remark-{bar.pk}": ["warped"]})
+    assert {r.code for r in bar.remarks.filter(withdrawn_at=None)} == {"cracked", "warped"}
+
+
+def shown_again(answer):
+    """What the page would send back: every hidden key of what it showed."""
+    found = re.findall(r'name="(seen-[^"]+)" value="([^"]*)"', answer.content.decode())
+    return dict(found)
+
+
+def test_a_figure_recorded_beside_an_odd_one_may_be_changed_at_once(signed_in, plan):
+    test = plan()
+    first, second, *_ = bars_of(test)
+    answer = enter(signed_in, test, {**row(first, length_dry=94), **row(second, length_dry=104)})
+    data = {**shown_again(answer), **row(first, length_dry=94.5), **row(second, length_dry=94)}
+    assert enter(signed_in, test, data).status_code == 302
+    assert current(first, "length_dry").value == 94.5
+    assert current(second, "length_dry").value == 94
+
+
+def test_a_second_click_on_a_figure_kept_for_a_reason(signed_in, plan):
+    test = plan()
+    bar = bars_of(test)[0]
+    data = {**row(bar, length_dry=104), f"why-length_dry-{bar.pk}": "A new mark"}
+    assert enter(signed_in, test, data).status_code == 302
+    assert enter(signed_in, test, data).status_code == 302
+    assert bar.readings.filter(quantity="length_dry").count() == 1
 
 
 def test_colour_and_bend_of_a_fired_bar(signed_in, plan, fire):
@@ -305,6 +344,9 @@ def test_drying_to_constant_weight(signed_in, plan):
     address = f"/tiles/tests/{test.pk}/weigh-drying/"
     said = signed_in.post(address, {"bar": bar.pk, "grams": "88.4"}, follow=True)
     assert "Weigh it again at least 2 h after" in said.content.decode()
+    page = signed_in.get(f"/tiles/tests/{test.pk}/").content.decode()
+    assert "88.4 g on" in page
+    assert "Weigh it again at least 2 h after the first weighing." in page
     DryingWeighing.objects.update(made_at=timezone.now() - timedelta(hours=3))
     said = signed_in.post(address, {"bar": bar.pk, "grams": "88.4"}, follow=True)
     assert "Two weighings 2 h apart agree" in said.content.decode()

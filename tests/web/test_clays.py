@@ -12,7 +12,7 @@ from pypdf import PdfReader
 from claycore import bar_plan
 from claycore.bars import BLOATED
 from umberpot.kiln.models import Firing
-from umberpot.shelf.models import LabelClaim, Material
+from umberpot.shelf.models import BlendPart, LabelClaim, Material
 from umberpot.tiles import services
 from umberpot.tiles.bar_services import BarOrder, shape_bars, start_test
 from umberpot.tiles.models import Reading, Tile
@@ -51,7 +51,7 @@ def tested(studio, user):
             for bar in Tile.objects.filter(trial=test.trial_id, cone=cone):
                 read(bar, firing, drying, total, absorbed)
                 if remark and cone == cones[-1]:
-                    services.record_remarks(bar, firing, {remark}, user)
+                    services.record_remarks(bar, firing, {remark}, set(), user)
         return clay
 
     def read(bar, firing, drying, total, absorbed):
@@ -281,6 +281,45 @@ def test_the_figures_as_csv_and_json(signed_in, tested):
     assert signed_in.get(f"/read/clays/{clay.pk}/figures.xml").status_code == 404
 
 
+def test_every_reading_to_take_away(signed_in, tested):
+    clay = tested("Bank", (("6", 12, 1.0),), replicates=1, remark=BLOATED)
+    answer = signed_in.get(f"/read/clays/{clay.pk}/readings.csv")
+    rows = list(csv.DictReader(io.StringIO(answer.content.decode("utf-8-sig"))))
+    found = {(row["cone"], row["reading"]): row["value"] or row["note"] for row in rows}
+    assert found == {
+        ("", "line_marked"): "100.0",
+        ("", "mass_wet"): "112.0",
+        ("", "length_dry"): "94.0",
+        ("", "mass_dry"): "88.0",
+        ("6", "length_fired"): "88.0",
+        ("6", "mass_fired"): "80.0",
+        ("6", "mass_soaked"): "80.8",
+        ("6", "seen"): "bloated",
+    }
+    (soaked,) = [row for row in rows if row["reading"] == "mass_soaked"]
+    assert (soaked["method"], soaked["unit"], soaked["step"]) == ("boil_soak", "g", "0.1")
+    data = signed_in.get(f"/read/clays/{clay.pk}/figures.json").json()
+    assert len(data["readings"]) == len(rows)
+
+
+def test_a_blend_stands_beside_what_it_is_made_of(signed_in, tested, studio):
+    bank, other = tested("Bank", MATURES), tested("Heap", OPEN)
+    blend = tested("Bank 80, Heap 20", (("6", 10, 3.0),), kind="blend")
+    for part, share in ((bank, 80), (other, 20)):
+        BlendPart.objects.create(studio=studio, blend=blend, clay=part, share_pct=share)
+    shown = page(signed_in, f"/read/clays/{blend.pk}/")
+    assert "Bank: absorption cone 04" in shown
+    assert "Heap: absorption cone 04" in shown
+    assert "Bank 80, Heap 20: absorption cone 6" in page(signed_in, f"/read/clays/{bank.pk}/")
+
+
+def test_a_reclaim_bucket_is_tested_like_a_clay(signed_in, tested):
+    bucket = tested("Bucket", (("6", 12, 1.0),), kind="reclaim")
+    assert "Keep it" in page(signed_in, f"/read/clays/{bucket.pk}/")
+    assert names_found(signed_in, "absorption_most=1.5") == ["Bucket"]
+    assert "Test this clay" in page(signed_in, f"/tiles/tests/new/{bucket.pk}/")
+
+
 def test_a_shrink_rule_is_true_to_size(signed_in, tested):
     clay = tested("Bank", (("6", 12, 1.0),))
     answer = signed_in.get(f"/read/clays/{clay.pk}/shrink-rule.pdf?cone=6")
@@ -298,6 +337,51 @@ def test_a_shrink_rule_is_true_to_size(signed_in, tested):
     assert (ticks[1] - ticks[0]) / mm == pytest.approx(1 / 0.88, abs=0.01)
     assert "This line is 100 mm" in sheet.extract_text()
     assert signed_in.get(f"/read/clays/{clay.pk}/shrink-rule.pdf?cone=04").status_code == 302
+
+
+def names_found(client, query):
+    html = page(client, f"/read/clays/?{query}")
+    return re.findall(r'aria-label="Compare ([^"]+)"', html)
+
+
+def test_clays_are_found_by_any_result_and_in_its_order(signed_in, tested):
+    tested("Bank", MATURES)
+    tested("Heap", OPEN, drying=3.0)
+    loss = "result=loss_on_ignition&way=at_least&figure=9"
+    assert names_found(signed_in, loss) == ["Bank", "Heap"]
+    assert names_found(signed_in, loss.replace("=9", "=9.09")) == []
+    assert names_found(signed_in, "result=drying_shrinkage&way=at_most&figure=4") == ["Heap"]
+    assert names_found(signed_in, "result=firing_shrinkage&way=at_least&figure=4") == ["Bank"]
+    assert names_found(signed_in, "order=drying_shrinkage") == ["Heap", "Bank"]
+    assert names_found(signed_in, "order=absorption&cone=04") == ["Bank", "Heap"]
+    html = page(signed_in, f"/read/clays/?{loss}")
+    assert "Loss on ignition, %</th>" in html
+
+
+def test_several_figures_are_to_be_met_at_one_cone(signed_in, tested):
+    """Under 9 % of shrinkage at 04, within 1.5 % of absorption at 6: at no cone both."""
+    tested("Bank", MATURES)
+    assert names_found(signed_in, "total_most=9") == ["Bank"]
+    assert names_found(signed_in, "absorption_most=1.5") == ["Bank"]
+    assert names_found(signed_in, "total_most=9&absorption_most=1.5") == []
+    assert names_found(signed_in, "total_most=12.5&absorption_most=1.5&cone=6") == ["Bank"]
+    assert names_found(signed_in, "total_most=12.5&absorption_most=1.5&cone=04") == []
+
+
+@pytest.mark.parametrize(
+    ("query", "said"),
+    [
+        ("result=absorption", "Give the figure that it is held against."),
+        ("figure=3", "Choose which figure is meant."),
+        ("result=absorption&figure=lots", "This is not a number."),
+        ("result=beauty&figure=3", "This must be one of"),
+    ],
+)
+def test_half_a_question_is_told_at_its_field(signed_in, tested, query, said):
+    tested("Bank", MATURES)
+    answer = signed_in.get(f"/read/clays/?{query}")
+    assert answer.status_code == 400
+    assert said in answer.content.decode()
 
 
 def test_queries_do_not_grow_with_clays_or_bars(signed_in, tested, django_assert_num_queries):

@@ -111,3 +111,20 @@ def test_what_is_no_picture_is_refused(signed_in, content):
     answer = keep(signed_in, SimpleUploadedFile("bank.jpg", content, "image/jpeg"))
     assert answer.status_code == 200
     assert not Photo.objects.exists()
+
+
+def test_a_picture_as_phones_keep_them(signed_in):
+    dug(signed_in)
+    keep(signed_in, picture(form="HEIF"))
+    assert Image.open(io.BytesIO(bytes(Photo.objects.get().image))).format == "JPEG"
+
+
+def test_what_was_noted_stands_on_the_clays_page_before_any_bar_is_made(signed_in):
+    dug(signed_in, greasy_pct="55:45", coil="cracks_at_once", dug_g="8000", dried_g="5200")
+    bank = Material.objects.get(name="Bank")
+    page = signed_in.get(f"/read/clays/{bank.pk}/").content.decode()
+    assert "No bar of it is made yet" in page
+    assert "55 : 45" in page
+    assert "cracks at once: short" in page
+    assert "65 %" in page
+    assert "about 70 : 30 or better is a good start" in page

@@ -30,8 +30,8 @@ BAR_TEST = {
 }
 TEST_PAGES = ("test", "test-check", "test-made", "test-weigh-drying", "test-sheet")
 CLAY_PAGES = (
-    *("clay-read", "clay-report", "clay-data", "shrink-rule", "blend-guess", "blend-line"),
-    *("claim", "photo-add"),
+    *("clay-read", "clay-report", "clay-data", "clay-readings", "shrink-rule", "blend-guess"),
+    *("blend-line", "claim", "photo-add"),
 )
 
 GONE = {"first-run", "style-guide", "feed"}

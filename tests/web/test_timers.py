@@ -117,3 +117,16 @@ def test_the_private_address_works_signed_out_until_it_is_revoked(signed_in, sta
     signed_in.post("/bench/calendar/", {"make": "no"})
     assert Client().get(second).status_code == 404
     assert Client().get("/calendar/guess.ics").status_code == 404
+
+
+def test_every_page_is_told_what_is_due(signed_in, start):
+    timer = start()
+    assert "due" not in signed_in.get("/bench/due/").content.decode()
+    long_ago = timezone.now() - timedelta(days=2)
+    Timer.objects.update(stage_started_at=long_ago, due_at=long_ago + timedelta(hours=5))
+    told = signed_in.get("/bench/due/").content.decode()
+    assert "1 due" in told
+    assert "Boil: Bank bars" in told
+    assert 'hx-get="/bench/due/"' in signed_in.get("/shelf/").content.decode()
+    move(signed_in, timer, 0)
+    assert "due" not in signed_in.get("/bench/due/").content.decode()

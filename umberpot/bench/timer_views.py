@@ -7,6 +7,7 @@ from django.contrib import messages
 from django.contrib.auth.decorators import login_not_required
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
+from django.utils import timezone
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
 from claycore import protocols
@@ -19,6 +20,7 @@ from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.tiles.models import ClayTest
 
 PLACE = "Bench"
+MOST_TOLD = 20
 HOURS = Bound(0, 24 * 60, "From a minute to 60 days; in hours, such as 2 or 0.5.")
 
 
@@ -88,6 +90,13 @@ def new(request: StudioRequest) -> HttpResponse:
 
 def _timer(request: StudioRequest, pk: int) -> Timer:
     return get_object_or_404(Timer.objects.of(request.studio), pk=pk)
+
+
+@require_GET
+def due(request: StudioRequest) -> HttpResponse:
+    """What is due now, for the mark beside Bench on every page."""
+    over = Timer.objects.of(request.studio).filter(ended_at=None, due_at__lte=timezone.now())
+    return render(request, "bench/_due.html", {"timers": over[:MOST_TOLD]})
 
 
 @require_POST

@@ -121,7 +121,7 @@ class ClayLoader:
             }
             tiles.record(bar, firing, self._entries(cold, "cold_soak"), self.user)
         tiles.record_colour(bar, firing, at.colour, None, self.user)
-        tiles.record_remarks(bar, firing, set(at.remarks), self.user)
+        tiles.record_remarks(bar, firing, set(at.remarks), set(), self.user)
 
     def _entries(
         self, figures: Mapping[str, float | None], method: str = ""

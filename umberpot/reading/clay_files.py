@@ -10,6 +10,8 @@ from django.views.decorators.http import require_GET
 
 from claycore.errors import ClayError
 from claycore.figures import with_u95
+from umberpot.reading import bar_records
+from umberpot.reading.bar_records import record_rows
 from umberpot.reading.clay_report import Swatch, clay_report_pdf
 from umberpot.reading.clay_tables import figure_rows
 from umberpot.reading.clay_views import judged_of, one_clay
@@ -87,6 +89,7 @@ def data(request: StudioRequest, pk: int, form: str) -> HttpResponse:
     read = one_clay(request, pk)
     if form == "json":
         answer = {"clay": read.clay.name, "kind": read.clay.kind, "figures": _rows(read)}
+        answer["readings"] = [row for bar in read.bars for row in record_rows(bar)]
         answer["problems"] = list(read.results.problems)
         return JsonResponse(answer)
     if form != "csv":
@@ -94,6 +97,19 @@ def data(request: StudioRequest, pk: int, form: str) -> HttpResponse:
     rows = [{key: str(value) for key, value in row.items()} for row in _rows(read)]
     body = to_csv(COLUMNS, rows)
     return _download(body, "text/csv; charset=utf-8", _file_name(read, "figures.csv"))
+
+
+@require_GET
+def readings(request: StudioRequest, pk: int) -> HttpResponse:
+    """Every current reading of the clay's bars as CSV."""
+    read = one_clay(request, pk)
+    rows = [
+        {key: str(value) for key, value in row.items()}
+        for bar in read.bars
+        for row in record_rows(bar)
+    ]
+    body = to_csv(bar_records.COLUMNS, rows)
+    return _download(body, "text/csv; charset=utf-8", _file_name(read, "readings.csv"))
 
 
 @require_GET

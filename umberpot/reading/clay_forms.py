@@ -6,14 +6,21 @@ from django import forms
 from django.http import QueryDict
 
 from claycore import bounds, cones
+from claycore.clay_results import RESULTS, Result
 from claycore.clay_verdict import PURPOSES, THROWING
 from claycore.mending import LINE_STEPS_PCT, MOST_ADDED_PCT
 from claycore.vitrification import SCHOOLS, WARES
 from umberpot.measures import Choice, MeasureField
+from umberpot.reading.clay_search import AT_MOST, BY_NAME, WAYS, Asked, Condition
 from umberpot.reading.clays import JudgedAs
 from umberpot.reading.limits import RULES, absorption_key, absorption_limit, limits_of
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
+
+
+def _named(result: Result) -> str:
+    """A result with its unit, as a choice."""
+    return f"{result.title.lower()}, {result.unit}" if result.unit else result.title.lower()
 
 
 class JudgedAsForm(forms.Form):
@@ -41,14 +48,6 @@ class JudgedAsForm(forms.Form):
         return JudgedAs(asked["purpose"], asked["ware"], asked["school"], asked.get("cone"))
 
 
-ORDERS = {
-    "name": "name",
-    "total": "total shrinkage",
-    "absorption": "absorption",
-    "drying": "drying shrinkage",
-}
-
-
 class ClaysForm(forms.Form):
     """Which clays to list: by words, and by what their bars came to at a cone."""
 
@@ -58,7 +57,43 @@ class ClaysForm(forms.Form):
     )
     total_most = MeasureField(bounds.LIMIT, required=False, label="Shrinks at most")
     absorption_most = MeasureField(bounds.LIMIT, required=False, label="Absorbs at most")
-    order = Choice(choices=list(ORDERS.items()), required=False, label="In order of")
+    result = Choice(
+        choices=[("", "anything else"), *((r.code, _named(r)) for r in RESULTS.values())],
+        required=False,
+        label="And",
+    )
+    way = Choice(choices=list(WAYS.items()), required=False, label="is")
+    figure = MeasureField(bounds.RESULT, required=False, label="this figure")
+    order = Choice(
+        choices=[(BY_NAME, "name"), *((r.code, r.title.lower()) for r in RESULTS.values())],
+        required=False,
+        label="In order of",
+    )
+
+    def clean(self) -> dict[str, Any]:
+        cleaned = super().clean() or {}
+        if cleaned.get("result") and cleaned.get("figure") is None and "figure" not in self.errors:
+            self.add_error("figure", "Give the figure that it is held against.")
+        if cleaned.get("figure") is not None and not cleaned.get("result"):
+            self.add_error("result", "Choose which figure is meant.")
+        return cleaned
+
+    def asked(self) -> Asked:
+        """What to find; what is not in order is left out."""
+        if not self.is_valid():
+            return Asked()
+        cleaned = self.cleaned_data
+        wanted = (
+            ("total_shrinkage", AT_MOST, cleaned["total_most"]),
+            ("absorption", AT_MOST, cleaned["absorption_most"]),
+            (cleaned["result"], cleaned["way"] or AT_MOST, cleaned["figure"]),
+        )
+        return Asked(
+            cleaned["words"],
+            cleaned["cone"],
+            tuple(Condition(r, way, figure) for r, way, figure in wanted if figure is not None),
+            cleaned["order"] or BY_NAME,
+        )
 
 
 class LineForm(forms.Form):

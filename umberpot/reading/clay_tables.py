@@ -1,14 +1,15 @@
 """A clay's figures as rows, for its page, its report and its data file."""
 
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
+from claycore import cones
 from claycore.absorption import METHODS
 from claycore.bars import REMARKS
-from claycore.clay_results import BEST_FIRST, AtCone, ClayResults
+from claycore.clay_results import BEST_FIRST, OF_A_SOAK, RESULTS, AtCone, ClayResults
 from claycore.uncertainty import Estimate
-
-PER_MILLION = 1e6
+from umberpot.shelf.models import Material
+from umberpot.tiles.models import ClayFigure
 
 
 @dataclass(frozen=True)
@@ -26,51 +27,59 @@ class FigureRow:
         return any(self.cells)
 
 
-def _scaled(estimate: Estimate | None, factor: float) -> Estimate | None:
-    if estimate is None:
-        return None
-    return Estimate(estimate.value * factor, estimate.u95 * factor, estimate.count)
-
-
-_OF_CONE: tuple[tuple[str, str, str, Callable[[AtCone], Estimate | None]], ...] = (
-    ("total_shrinkage", "Total shrinkage", "%", lambda at: at.total),
-    ("firing_shrinkage", "Firing shrinkage, of dry", "%", lambda at: at.firing),
-    ("volume_shrinkage", "Volume shrinkage", "%", lambda at: at.volume_total),
-    ("loss_on_ignition", "Loss on ignition", "%", lambda at: at.loss_on_ignition),
-    ("saturation_coefficient", "Saturation coefficient", "", lambda at: at.saturation),
-    (
-        "pyroplastic_index",
-        "Pyroplastic index",
-        "10⁻⁶/mm",
-        lambda at: _scaled(at.pyroplastic_index, PER_MILLION),
-    ),
-)
-
-
 def figure_rows(found: ClayResults) -> list[FigureRow]:
-    """Every figure that is known at a cone at least, in the order the page has them."""
-    rows = [
-        FigureRow(key, title, unit, "", tuple(of(at) for at in found.cones))
-        for key, title, unit, of in _OF_CONE
-    ]
-    rows[4:4] = _soak_rows(found)
+    """Every figure that is known at a cone at least, in the order of the core's results."""
+    rows: list[FigureRow] = []
+    for code, result in RESULTS.items():
+        if code == OF_A_SOAK[0]:
+            rows += _soak_rows(found)
+        elif result.at_cone and code not in OF_A_SOAK:
+            cells = tuple(result.of(at) for at in found.cones)
+            rows.append(FigureRow(code, result.title, result.unit, "", cells))
     return [row for row in rows if row.is_known]
 
 
 def _soak_rows(found: ClayResults) -> Iterator[FigureRow]:
+    """What each way of soaking gave, the surest first."""
     for method in BEST_FIRST:
-        title = METHODS[method].title.lower()
+        way = METHODS[method].title.lower()
         soaked = [at.soaks.get(method) for at in found.cones]
-        for key, words, unit in (
-            ("absorption", "Absorption", "%"),
-            ("porosity", "Apparent porosity", "%"),
-            ("bulk_density", "Bulk density", "g/cm³"),
-            ("specific_gravity", "Apparent specific gravity", ""),
-        ):
-            cells = tuple(getattr(one, key) if one else None for one in soaked)
-            yield FigureRow(key, f"{words}, {title}", unit, method, cells)
+        for code in OF_A_SOAK:
+            result = RESULTS[code]
+            cells = tuple(getattr(one, code) if one else None for one in soaked)
+            yield FigureRow(code, f"{result.title}, {way}", result.unit, method, cells)
 
 
 def seen_at(at: AtCone) -> str:
     """What was seen on the bars at a cone, with how many."""
     return ", ".join(f"{REMARKS[code]} {count}" for code, count in at.remarks.items())
+
+
+@dataclass(frozen=True)
+class ConeRow:
+    """One line of a clay in a list: the cone, its figures in the order of the columns."""
+
+    cone: str
+    cells: tuple[ClayFigure | None, ...]
+    bars: int
+
+
+@dataclass(frozen=True)
+class ClayRow:
+    """A clay in a list: its figures before any firing, and a line for each cone."""
+
+    clay: Material
+    before: tuple[ClayFigure | None, ...]
+    fired: tuple[ConeRow, ...]
+
+
+def clay_row(clay: Material, figures: Sequence[ClayFigure], columns: Sequence[str]) -> ClayRow:
+    """The kept figures of a clay, laid out by the columns' results."""
+    known = {(figure.cone, figure.result): figure for figure in figures}
+    before = tuple(known.get(("", c)) for c in columns if not RESULTS[c].at_cone)
+    at_cone = [c for c in columns if RESULTS[c].at_cone]
+    fired = []
+    for cone in sorted({figure.cone for figure in figures if figure.cone}, key=cones.order):
+        cells = tuple(known.get((cone, c)) for c in at_cone)
+        fired.append(ConeRow(cone, cells, max(cell.bars for cell in cells if cell)))
+    return ClayRow(clay, before, tuple(fired))

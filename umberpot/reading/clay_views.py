@@ -6,14 +6,14 @@ from typing import Any
 
 from django.contrib import messages
 from django.core.paginator import Paginator
-from django.db.models import F, Min, Q, QuerySet
+from django.db.models import Q, QuerySet
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
 from claycore import fit, shrinkage
 from claycore.bar_plan import USUAL_CONES, plan
-from claycore.clay_results import ClayResults
+from claycore.clay_results import RESULTS, ClayResults
 from claycore.clay_verdict import PURPOSES
 from claycore.errors import ClayError
 from claycore.field_notes import readings
@@ -29,12 +29,15 @@ from umberpot.reading.clay_forms import (
     LineForm,
     SizesForm,
 )
-from umberpot.reading.clay_tables import figure_rows, seen_at
+from umberpot.reading.clay_search import find
+from umberpot.reading.clay_tables import clay_row, figure_rows, seen_at
 from umberpot.reading.clays import ClayRead, Judged, clays_with_bars, judge
 from umberpot.reading.drawing import Drawing
 from umberpot.reading.limits import limits_of
 from umberpot.reading.range_words import range_sentences
+from umberpot.reading.sheet_facts import sheet_facts
 from umberpot.shelf.models import Material
+from umberpot.studio.models import Studio
 from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.tiles.bar_services import BarOrder, start_test
 from umberpot.tiles.clay_figures import bring_up_to_date
@@ -42,6 +45,7 @@ from umberpot.tiles.models import ClayFigure, Tile
 
 PLACE = "Read"
 A_PAGE = 50
+USUAL_COLUMNS = ("drying_shrinkage", "total_shrinkage", "absorption")
 MOST_COMPARED = 6
 
 
@@ -49,7 +53,7 @@ def _clays(request: StudioRequest) -> QuerySet[Material]:
     """The studio's clays with what their pages need."""
     return (
         Material.objects.of(request.studio)
-        .clays()
+        .testable()
         .select_related("sheet", "claim", "studio")
         .prefetch_related("blend_parts__clay")
     )
@@ -79,7 +83,7 @@ def clay(request: StudioRequest, pk: int) -> HttpResponse:
     read = one_clay(request, pk)
     form, judged = judged_of(request, read)
     limit = judged.limits.absorption
-    blends = _blends_of(request, read.clay)
+    family = [read, *_relatives_of(request, read.clay)]
     return render(
         request,
         "reading/clay.html",
@@ -94,8 +98,8 @@ def clay(request: StudioRequest, pk: int) -> HttpResponse:
             "purpose": PURPOSES[judged.as_what.purpose],
             "limit": limit,
             "sentences": range_sentences(judged.evidence.range, limit.high_pct),
-            "drawings": _drawings([read, *blends], limit.high_pct, judged.evidence.range),
-            "family": [read, *blends],
+            "drawings": _drawings(family, limit.high_pct, judged.evidence.range),
+            "family": family,
             "tests": read.clay.tests.select_related("trial").order_by("-pk"),
             "figure_rows": figure_rows(read.results),
             "seen": [seen_at(at) for at in read.results.cones],
@@ -104,6 +108,7 @@ def clay(request: StudioRequest, pk: int) -> HttpResponse:
             "line_form": LineForm(clay=read.clay, initial={}),
             "sizes": _sizes(request, judged),
             "sheet_says": readings(judged.evidence.notes),
+            "sheet_facts": sheet_facts(getattr(read.clay, "sheet", None)),
             "photos": read.clay.photos.defer("image"),
             "request_key": uuid.uuid4(),
             "query": request.GET.urlencode(),
@@ -112,10 +117,12 @@ def clay(request: StudioRequest, pk: int) -> HttpResponse:
     )
 
 
-def _blends_of(request: StudioRequest, clay: Material) -> list[ClayRead]:
-    """The blends it is in, those with bars only."""
-    blends = _clays(request).filter(blend_parts__clay=clay, retired_at=None).distinct()
-    return [read for read in _read(request, blends) if read.bars][: MOST_COMPARED - 1]
+def _relatives_of(request: StudioRequest, clay: Material) -> list[ClayRead]:
+    """What it is blended of and the blends it is in, those with bars only."""
+    parents = Q(pk__in=[part.clay_id for part in clay.blend_parts.all()])
+    blends = Q(blend_parts__clay=clay, retired_at=None)
+    relatives = _clays(request).filter(parents | blends).order_by("pk").distinct()
+    return [read for read in _read(request, relatives) if read.bars][: MOST_COMPARED - 1]
 
 
 def _drawings(
@@ -162,12 +169,10 @@ def clays(request: StudioRequest) -> HttpResponse:
     """All clays of the studio, by what their bars came to."""
     bring_up_to_date(request.studio)
     form = ClaysForm(request.GET)
-    asked = form.cleaned_data if form.is_valid() else {}
-    rows = _matching(request, asked)
-    page = Paginator(rows, A_PAGE).get_page(request.GET.get("page"))
-    figures: dict[int, list[ClayFigure]] = {clay.pk: [] for clay in page}
-    for figure in ClayFigure.objects.of(request.studio).filter(clay__in=figures).order_by("pk"):
-        figures[figure.clay_id].append(figure)
+    asked = form.asked()
+    page = Paginator(find(request.studio, asked), A_PAGE).get_page(request.GET.get("page"))
+    columns = list(dict.fromkeys([*USUAL_COLUMNS, *asked.results]))
+    figures = _figures_by_clay(request.studio, [clay.pk for clay in page], columns)
     query = request.GET.copy()
     query.pop("page", None)
     return render(
@@ -177,8 +182,10 @@ def clays(request: StudioRequest) -> HttpResponse:
             "place": PLACE,
             "form": form,
             "page": page,
-            "rows": [_row(clay, figures[clay.pk]) for clay in page],
-            "asked_cone": asked.get("cone"),
+            "before_columns": [RESULTS[c] for c in columns if not RESULTS[c].at_cone],
+            "cone_columns": [RESULTS[c] for c in columns if RESULTS[c].at_cone],
+            "rows": [clay_row(clay, figures[clay.pk], columns) for clay in page],
+            "asked_cone": asked.cone,
             "filtered": bool(request.GET),
             "query": query.urlencode(),
             "most_compared": MOST_COMPARED,
@@ -187,34 +194,14 @@ def clays(request: StudioRequest) -> HttpResponse:
     )
 
 
-def _row(clay: Material, figures: list[ClayFigure]) -> dict[str, Any]:
-    """A clay of the list: its drying, and a line for each cone its bars were fired to."""
-    fired = [figure for figure in figures if figure.cone]
-    return {"clay": clay, "drying": next(iter(figures), None), "fired": fired}
-
-
-def _matching(request: StudioRequest, asked: dict[str, Any]) -> QuerySet[Material]:
-    """The clays that surely meet what was asked: their upper bounds do."""
-    found = Material.objects.of(request.studio).clays().on_shelf()
-    found = found.select_related("sheet")
-    if words := asked.get("words"):
-        found = found.filter(Q(name__icontains=words) | Q(sheet__place__icontains=words))
-    wanted = Q()
-    cone = asked.get("cone")
-    if cone:
-        wanted &= Q(figures__cone=cone)
-    if (most := asked.get("total_most")) is not None:
-        wanted &= Q(figures__total__lte=most - F("figures__total_u95"))
-    if (most := asked.get("absorption_most")) is not None:
-        wanted &= Q(figures__absorption__lte=most - F("figures__absorption_u95"))
-    if wanted:
-        found = found.filter(wanted)
-    order = asked.get("order") or "name"
-    if order == "name":
-        return found.order_by("name").distinct()
-    at_cone = Q(figures__cone=cone) if cone else None
-    least = found.annotate(least=Min(f"figures__{order}", filter=at_cone))
-    return least.order_by(F("least").asc(nulls_last=True), "name")
+def _figures_by_clay(
+    studio: Studio, keys: list[int], columns: list[str]
+) -> dict[int, list[ClayFigure]]:
+    figures: dict[int, list[ClayFigure]] = {key: [] for key in keys}
+    wanted = ClayFigure.objects.of(studio).filter(clay__in=keys, result__in=columns)
+    for figure in wanted.order_by("pk"):
+        figures[figure.clay_id].append(figure)
+    return figures
 
 
 @require_GET

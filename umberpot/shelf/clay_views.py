@@ -103,7 +103,7 @@ def claim(request: StudioRequest, pk: int) -> HttpResponse:
 @require_POST
 def add_photo(request: StudioRequest, pk: int) -> HttpResponse:
     """One more photograph of a clay."""
-    clay = get_object_or_404(Material.objects.of(request.studio).clays(), pk=pk)
+    clay = get_object_or_404(Material.objects.of(request.studio).testable(), pk=pk)
     form = PhotoForm(request.POST, request.FILES)
     if clay.photos.count() >= MOST_PHOTOS:
         messages.error(

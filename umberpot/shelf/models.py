@@ -28,6 +28,10 @@ class MaterialQuerySet(OwnedQuerySet):
     def clays(self) -> Self:
         return self.filter(kind__in=Material.CLAYS)
 
+    def testable(self) -> Self:
+        """What bars can be made of: clays, and what the reclaim buckets hold."""
+        return self.filter(kind__in=Material.TESTABLE)
+
     def colourants(self) -> Self:
         return self.filter(kind__in=(Material.STAIN, Material.OXIDE))
 
@@ -57,6 +61,7 @@ class Material(Owned):
     BOUGHT = (CLAY_BODY, DUG_CLAY, STAIN, OXIDE)
     CLAYS = (CLAY_BODY, DUG_CLAY, BLEND)
     COLOURED = (LEFTOVER, RECLAIM)
+    TESTABLE = (*CLAYS, RECLAIM)
     STATES = [(DRY, "dry"), (PLASTIC, "plastic"), (SLIP, "slip")]
 
     kind = models.CharField(max_length=10, choices=KINDS)
@@ -102,6 +107,10 @@ class Material(Owned):
     @property
     def is_clay(self) -> bool:
         return self.kind in self.CLAYS
+
+    @property
+    def is_testable(self) -> bool:
+        return self.kind in self.TESTABLE
 
     @property
     def is_colourant(self) -> bool:

@@ -8,6 +8,9 @@ from typing import BinaryIO
 
 from django.core.exceptions import ValidationError
 from PIL import Image, ImageOps
+from pillow_heif import register_heif_opener
+
+register_heif_opener()
 
 MOST_BYTES = 25 * 1024 * 1024
 MOST_PIXELS = 60_000_000
@@ -26,7 +29,7 @@ def as_jpeg(upload: BinaryIO, size: int) -> bytes:
         upright = ImageOps.exif_transpose(picture).convert("RGB")
     except (OSError, ValueError, SyntaxError, Image.DecompressionBombError) as error:
         raise ValidationError(
-            "This is no picture that can be read. A JPEG or PNG can be."
+            "This is no picture that can be read. A JPEG, PNG or HEIC can be."
         ) from error
     upright.thumbnail((LONGEST_SIDE, LONGEST_SIDE))
     out = io.BytesIO()

@@ -118,12 +118,13 @@ class Cell:
 
 @dataclass
 class Row:
-    """One bar of the grid."""
+    """One bar of the grid. ``remarks_shown`` are those that the page had ticked when it came."""
 
     tile: Tile
     bar: Bar
     cells: list[Cell | None]
     remarks: set[str]
+    remarks_shown: frozenset[str] = frozenset()
     colour: str = ""
     colour_seen: int | None = None
     colour_recorded: str = ""
@@ -209,7 +210,7 @@ def _row(tile: Tile, firing: Firing | None, cells: list[Cell | None], span_mm: f
         for remark in tile.remarks.all()
         if remark.withdrawn_at is None and remark.firing_id == firing_pk
     }
-    row = Row(tile, bar_of(tile, span_mm), cells, remarks)
+    row = Row(tile, bar_of(tile, span_mm), cells, remarks, frozenset(remarks))
     for colour in tile.colours.all():
         if colour.is_current and firing and colour.firing_id == firing.pk:
             row.colour = row.colour_recorded = colour.typed
@@ -252,12 +253,23 @@ def fill(grid: BarGrid, data: Mapping[str, str], remarks_of: Mapping[str, list[s
         key = f"{REMARK}-{row.tile.pk}"
         if key in remarks_of:
             row.remarks = REMARKS.keys() & set(remarks_of[key])
+            row.remarks_shown = frozenset(data.get(f"seen-{key}", "").split())
         colour = data.get(f"{COLOUR}-{row.tile.pk}")
         if colour is not None:
             row.colour = colour.strip()[:60]
             row.colour_error = _wrong_colour(row.colour)
             row.colour_seen = _key(data.get(f"seen-{COLOUR}-{row.tile.pk}", ""))
     _doubt(grid)
+
+
+def show_recorded(grid: BarGrid, fresh: BarGrid) -> None:
+    """What was recorded of the grid counts as seen, for the page that shows the rest again."""
+    for row, now in zip(grid.rows, fresh.rows, strict=True):
+        row.remarks_shown = now.remarks_shown
+        row.colour_recorded, row.colour_seen = now.colour_recorded, now.colour_seen
+        for cell, cell_now in zip(row.cells, now.cells, strict=True):
+            if cell and cell_now:
+                cell.recorded, cell.seen = cell_now.recorded, cell_now.seen
 
 
 def _key(text: str) -> int | None:

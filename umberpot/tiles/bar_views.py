@@ -40,7 +40,7 @@ def bars_of_clay(request: StudioRequest, clay: Material) -> list[Tile]:
 @require_http_methods(["GET", "POST"])
 def new(request: StudioRequest, clay_pk: int) -> HttpResponse:
     """Test this clay: which cones, how many bars, and what is done to them."""
-    clay = get_object_or_404(Material.objects.of(request.studio).clays(), pk=clay_pk)
+    clay = get_object_or_404(Material.objects.of(request.studio).testable(), pk=clay_pk)
     early = results([bar_of(tile) for tile in bars_of_clay(request, clay)])
     sheet = getattr(clay, "sheet", None)
     offered = bar_plan.cones_for(sheet.notes if sheet else None, early.cones)
@@ -129,6 +129,8 @@ def test(request: StudioRequest, pk: int) -> HttpResponse:
         messages.success(request, said if changed else "Nothing else was changed.")
         if grid.is_sound and not stale:
             return redirect(_address(found, firing, method))
+        if not stale:
+            bar_grid.show_recorded(grid, bar_grid.build(found, _bars(found), firing, method))
     return render(
         request,
         "tiles/test.html",
@@ -171,7 +173,13 @@ def _save(grid: BarGrid, request: StudioRequest) -> tuple[int, str]:
                     row.tile, grid.firing, bar_grid.entries(row, grid), request.user
                 )
                 changed += len(new)
-                changed += services.record_remarks(row.tile, grid.firing, row.remarks, request.user)
+                changed += services.record_remarks(
+                    row.tile,
+                    grid.firing,
+                    made=row.remarks - row.remarks_shown,
+                    withdrawn=row.remarks_shown - row.remarks,
+                    by=request.user,
+                )
                 changed += _save_colour(row, grid, request)
         except services.StaleReading:
             stale.append(row.tile.code)

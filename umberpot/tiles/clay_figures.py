@@ -5,7 +5,7 @@ from collections.abc import Iterable
 from django.db import transaction
 from django.utils import timezone
 
-from claycore.clay_results import ClayResults, results
+from claycore.clay_results import RESULTS, AtCone, ClayResults, Result, results
 from claycore.uncertainty import Estimate
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
@@ -22,7 +22,7 @@ def figures_are_old(tiles: Iterable[Tile]) -> None:
 @transaction.atomic
 def bring_up_to_date(studio: Studio) -> None:
     """Sums up the bars of every clay whose figures are old; nothing where none is."""
-    old = list(Material.objects.of(studio).clays().filter(figures_at=None))
+    old = list(Material.objects.of(studio).testable().filter(figures_at=None))
     if not old:
         return
     by_clay: dict[int | None, list[Tile]] = {clay.pk: [] for clay in old}
@@ -39,21 +39,24 @@ def bring_up_to_date(studio: Studio) -> None:
 
 
 def _figures(clay: Material, found: ClayResults) -> list[ClayFigure]:
-    rows = []
-    if found.drying:
-        rows.append(_figure(clay, "", found.bars, drying=found.drying))
-    rows += [
-        _figure(
-            clay, at.cone, at.bars, drying=found.drying, total=at.total, absorption=at.absorption
-        )
-        for at in found.cones
+    """Every result that is known: those before any firing under the cone ''."""
+    places: list[tuple[str, ClayResults | AtCone]] = [("", found)]
+    places += [(at.cone, at) for at in found.cones]
+    return [
+        _figure(clay, cone, result, known)
+        for cone, place in places
+        for result in RESULTS.values()
+        if result.at_cone == bool(cone) and (known := result.of(place))
     ]
-    return rows
 
 
-def _figure(clay: Material, cone: str, bars: int, **estimates: Estimate | None) -> ClayFigure:
-    columns: dict[str, float] = {}
-    for name, estimate in estimates.items():
-        if estimate:
-            columns |= {name: estimate.value, f"{name}_u95": estimate.u95}
-    return ClayFigure(studio_id=clay.studio_id, clay=clay, cone=cone, bars=bars, **columns)
+def _figure(clay: Material, cone: str, result: Result, known: Estimate) -> ClayFigure:
+    return ClayFigure(
+        studio_id=clay.studio_id,
+        clay=clay,
+        cone=cone,
+        result=result.code,
+        value=known.value,
+        u95=known.u95,
+        bars=known.count,
+    )

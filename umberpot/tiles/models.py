@@ -349,26 +349,25 @@ class DryingWeighing(Signed):
 
 
 class ClayFigure(Owned):
-    """What the bars of a clay came to at a cone, kept so that lists of clays can be searched.
+    """One result of a clay's bars at a cone, kept so that lists of clays can be searched.
 
-    Percentages with their u95. ``cone`` is '' for what is known before any firing (drying alone).
-    Summed up by :mod:`umberpot.tiles.clay_figures`.
+    ``cone`` is '' for what is known before any firing; ``result`` is a code of
+    claycore.clay_results.RESULTS. Summed up by :mod:`umberpot.tiles.clay_figures`.
     """
 
     clay = models.ForeignKey(Material, on_delete=models.CASCADE, related_name="figures")
     cone = models.CharField(max_length=4, blank=True)
+    result = models.CharField(max_length=22)
+    value = models.FloatField()
+    u95 = models.FloatField()
     bars = models.PositiveSmallIntegerField()
-    drying = models.FloatField(null=True)
-    drying_u95 = models.FloatField(null=True)
-    total = models.FloatField(null=True)
-    total_u95 = models.FloatField(null=True)
-    absorption = models.FloatField(null=True)
-    absorption_u95 = models.FloatField(null=True)
 
     class Meta:
         constraints = [
-            models.UniqueConstraint(fields=["clay", "cone"], name="clay_figure_once_a_cone")
+            models.UniqueConstraint(
+                fields=["clay", "cone", "result"], name="clay_figure_once_a_cone"
+            )
         ]
 
     def __str__(self) -> str:
-        return f"{self.clay} at cone {self.cone or 'none yet'}"
+        return f"{self.clay} at cone {self.cone or 'none yet'}: {self.result} {self.value:g}"

@@ -2,6 +2,7 @@
 
 import uuid
 from collections.abc import Mapping
+from collections.abc import Set as AbstractSet
 from dataclasses import dataclass
 from typing import Any
 
@@ -122,6 +123,11 @@ class Entry:
     method: str = ""
     kept_because: str = ""
 
+    def says_no_more_than(self, reading: Reading) -> bool:
+        """Whether it is what stands there already, as after a second click."""
+        same_figure = self.value == reading.value
+        return same_figure and self.kept_because in ("", reading.kept_because)
+
 
 @transaction.atomic
 def fire(tiles: list[Tile], firing: Firing) -> Firing:
@@ -167,7 +173,7 @@ def _record_one(tile: Tile, firing: Firing | None, quantity: str, entry: Entry, 
     standing_there = tile.readings.filter(quantity=quantity, firing=firing, superseded_at=None)
     of_method = standing_there.filter(method=entry.method).first()
     corrected = standing_there.filter(pk=entry.seen).first() if entry.seen else None
-    if of_method and of_method.value == entry.value and not entry.kept_because:
+    if of_method and entry.says_no_more_than(of_method):
         return False
     current = corrected or of_method
     if current != of_method and of_method is not None:
@@ -187,13 +193,22 @@ def _record_one(tile: Tile, firing: Firing | None, quantity: str, entry: Entry, 
 
 
 @transaction.atomic
-def record_remarks(tile: Tile, firing: Firing | None, codes: set[str], by: User) -> bool:
-    """Sets what was seen on a bar at a stage; what is no longer there is withdrawn, not deleted."""
+def record_remarks(
+    tile: Tile,
+    firing: Firing | None,
+    made: AbstractSet[str],
+    withdrawn: AbstractSet[str],
+    by: User,
+) -> bool:
+    """Notes what was seen on a bar at a stage; what is no longer seen is withdrawn, not deleted.
+
+    Says whether that changed anything.
+    """
     standing_there = {
         remark.code: remark for remark in tile.remarks.filter(firing=firing, withdrawn_at=None)
     }
-    gone = [remark.pk for code, remark in standing_there.items() if code not in codes]
-    new = codes - standing_there.keys()
+    gone = [remark.pk for code, remark in standing_there.items() if code in withdrawn]
+    new = made - standing_there.keys()
     Remark.objects.filter(pk__in=gone).update(withdrawn_at=timezone.now())
     Remark.objects.bulk_create(
         Remark(studio_id=tile.studio_id, tile=tile, firing=firing, code=code, made_by=by)

@@ -22,13 +22,10 @@ class Migration(migrations.Migration):
             fields=[
                 ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
                 ('cone', models.CharField(blank=True, max_length=4)),
+                ('result', models.CharField(max_length=22)),
+                ('value', models.FloatField()),
+                ('u95', models.FloatField()),
                 ('bars', models.PositiveSmallIntegerField()),
-                ('drying', models.FloatField(null=True)),
-                ('drying_u95', models.FloatField(null=True)),
-                ('total', models.FloatField(null=True)),
-                ('total_u95', models.FloatField(null=True)),
-                ('absorption', models.FloatField(null=True)),
-                ('absorption_u95', models.FloatField(null=True)),
             ],
         ),
         migrations.CreateModel(
@@ -191,7 +188,7 @@ class Migration(migrations.Migration):
         ),
         migrations.AddConstraint(
             model_name='clayfigure',
-            constraint=models.UniqueConstraint(fields=('clay', 'cone'), name='clay_figure_once_a_cone'),
+            constraint=models.UniqueConstraint(fields=('clay', 'cone', 'result'), name='clay_figure_once_a_cone'),
         ),
         migrations.AddConstraint(
             model_name='claytest',

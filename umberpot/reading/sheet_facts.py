@@ -1,0 +1,37 @@
+"""What a field sheet says of a clay, in a few words for its page."""
+
+from claycore.field_notes import ACIDS, COILS, THROWS, layer_shares, yield_of
+from claycore.figures import plain
+from umberpot.shelf.models import FieldSheet
+
+
+def sheet_facts(sheet: FieldSheet | None) -> list[tuple[str, str]]:
+    """Pairs of what was looked at and what was found, of what was looked at only."""
+    if sheet is None:
+        return []
+    greasy = sheet.greasy_pct
+    layers = layer_shares(sheet.notes)
+    facts = [
+        ("Raw colour", sheet.raw_colour),
+        (
+            "Greasy to gritty",
+            f"{plain(greasy, 0)} : {plain(100 - greasy, 0)}" if greasy is not None else "",
+        ),
+        ("Coil", COILS.get(sheet.coil, "")),
+        ("Acid drop", ACIDS.get(sheet.acid, "")),
+        ("Throws", THROWS.get(sheet.throws, "")),
+        (
+            "Settling jar",
+            ", ".join(f"{name} {plain(pct, 0)} %" for name, pct in layers.items())
+            if layers
+            else "",
+        ),
+        ("Yield, of what was dug", _yield(sheet)),
+    ]
+    return [(what, found) for what, found in facts if found]
+
+
+def _yield(sheet: FieldSheet) -> str:
+    if not sheet.dug_g or not sheet.dried_g:
+        return ""
+    return f"{plain(yield_of(sheet.dug_g, sheet.dried_g, sheet.water_l).pct, 0)} %"
