@@ -23,7 +23,6 @@ VIEWS = {
     "bench": "/",
     "shelf": "/shelf/",
     "dose": DOSE,
-    "mixes": "/mix/",
     "series": "/mix/series/?pcts=5,10,15&tile_dry_g=25&tiles_each=1&powder_g=12&loss_pct=5"
     "&smallest_batch_g=60&round_start_g=10&scale_step_g=0.1&colourant=Quay+Blue&clay=Ferry+white",
     "grid": "/mix/grid/?x=Red+iron+oxide:0,2,4&y=Rutile:0,2,4&cell_g=100&solids_pct=70&moulds=3"
@@ -31,16 +30,17 @@ VIEWS = {
     "check-sum": "/mix/check-sum/?state=plastic&mass=3000&unit=g&water_pct=22&pct=8&answer=240",
     "plan": "/mix/plans/2/",
     "tiles": "/tiles/",
-    "labels": "/tiles/trials/5/",
     "record": "/tiles/13/",
     "kiln": "/kiln/",
     "read-series": "/read/trials/1/",
-    "read-tile": "/read/tiles/8/",
     "absorption": "/read/absorption/?dry=83.4&wet=84.6&unit=g&scale_step=0.1&method=boil_soak"
     "&limit_pct=1.5",
-    "shrinkage": "/read/shrinkage/?wet=100&dry=94&fired=88.5&unit=mm",
+    "clays": "/read/clays/?cone=6&order=absorption",
+    "clay": "/read/clays/4/?purpose=tableware",
+    "compare": "/read/clays/compare/?of=4&of=5&of=6",
+    "bar-test": "/tiles/tests/1/",
 }
-PHONE_VIEWS = {"phone-dose": DOSE, "phone-weigh": "/mix/11/"}
+PHONE_VIEWS = {"phone-weigh": "/mix/11/", "phone-field-sheet": "/shelf/4/field-sheet/"}
 
 
 def sign_in(page: Page) -> None:

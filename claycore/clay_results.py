@@ -85,6 +85,15 @@ class ClayResults:
     cones: tuple[AtCone, ...]
     problems: tuple[str, ...]
 
+    @property
+    def lone(self) -> tuple[str, ...]:
+        """Cones at which one bar alone was read, so that its like are not known to agree."""
+        return tuple(
+            found.cone
+            for found in self.cones
+            if 1 in {e.count for e in (found.total, found.absorption) if e}
+        )
+
     def at(self, cone: str) -> AtCone | None:
         """What was found at this cone, None where it was not tested."""
         return next((found for found in self.cones if found.cone == cone), None)

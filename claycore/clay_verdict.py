@@ -195,8 +195,30 @@ _WHY = {
 }
 
 
+_WHY_FOR = {
+    ("dries_sound", SLAB): "Slabs curl and joins open as they dry.",
+    ("dries_sound", SCULPTURE): "Thick work dries unevenly: much shrinkage cracks it.",
+    ("dries_sound", BRICK): "A brick dries last inside: much shrinkage cracks it.",
+    ("total", SLAB): "Slabs that shrink much warp, and joins open.",
+    ("total", SCULPTURE): "Thick and thin parts that shrink much pull each other apart.",
+    ("total", TABLEWARE): "Rims warp, and lids no longer fit.",
+    ("total", BRICK): "Bricks that shrink much come out unlike each other.",
+    ("absorption", BRICK): "The water that a wall takes up freezes in it.",
+    ("no_bloating", TABLEWARE): "A bloated wall is weak and rough, and it leaks.",
+    ("lime", TABLEWARE): "Lime swells with damp and spits flakes off, the glaze with them.",
+    ("holds_together", BRICK): "A brick that crumbles bears no load and no frost.",
+}
+"""Where a rule matters for another reason to one purpose than to the rest."""
+
+
+def _why(code: str, purpose: str) -> str:
+    return _WHY_FOR.get((code, purpose), _WHY[code])
+
+
 def _line(code: str, purpose: str, rule: str, measured: str, limit: str, outcome: str) -> Line:
-    return Line(code, rule, measured, limit, COMMON, outcome, purpose in _MATTERS[code], _WHY[code])
+    return Line(
+        code, rule, measured, limit, COMMON, outcome, purpose in _MATTERS[code], _why(code, purpose)
+    )
 
 
 def _pct(estimate: Estimate | None) -> str:
@@ -335,7 +357,7 @@ def _in_the_fire(evidence: Evidence, limits: Limits, purpose: str) -> list[Line]
             f"{limit.school}: {SCHOOLS[limit.school]}",
             at_most(soaked.absorption if soaked else None, limit.high_pct),
             purpose in _MATTERS["absorption"],
-            _WHY["absorption"],
+            _why("absorption", purpose),
         ),
         _line(
             "matures",
@@ -381,7 +403,7 @@ def _in_the_fire(evidence: Evidence, limits: Limits, purpose: str) -> list[Line]
             "ASTM C62, severe weathering (from memory)",
             at_most(at.saturation if at else None, limits.saturation_most),
             purpose in _MATTERS["saturation"],
-            _WHY["saturation"],
+            _why("saturation", purpose),
         ),
     ]
 

@@ -43,6 +43,21 @@ document.addEventListener("submit", (event) => {
   setTimeout(() => delete form.dataset.sent, 3000);
 });
 
+// Where much is typed (data-asks), leaving the page asks first while it is not recorded.
+const unrecorded = new Set();
+for (const typed of ["input", "change"]) {
+  document.addEventListener(typed, ({ target }) => {
+    if (target.form?.matches("[data-asks]")) unrecorded.add(target.form);
+  });
+}
+document.addEventListener("submit", (event) => unrecorded.delete(event.target));
+document.addEventListener("DOMContentLoaded", () => {
+  for (const wrong of document.querySelectorAll("[data-asks] [aria-invalid]")) unrecorded.add(wrong.form);
+});
+window.addEventListener("beforeunload", (event) => {
+  if (unrecorded.size) event.preventDefault();
+});
+
 // After a swap the cursor belongs where the work goes on.
 document.addEventListener("htmx:afterSettle", (event) => {
   if (event.target.id !== "weigh") return;
@@ -168,10 +183,13 @@ document.addEventListener("alpine:init", () => {
       if (!event.target.matches("input.cell") || !/[\t\n]/.test(text)) return;
       event.preventDefault();
       const { rows, row, column } = this.placeOf(event.target);
+      let leftOut = 0;
       text.split(/\r?\n/).forEach((line, down) => line.split("\t").forEach((figure, across) => {
         const cell = rows[row + down]?.[column + across];
         if (cell) cell.value = figure.trim();
+        else if (figure.trim()) leftOut += 1;
       }));
+      this.$refs.pasted.textContent = leftOut ? `${leftOut} of the pasted figures had no cell here and were left out.` : "";
       event.target.dispatchEvent(new Event("change", { bubbles: true }));
     },
     sawOn(event) {
@@ -180,11 +198,15 @@ document.addEventListener("alpine:init", () => {
       this.$root.querySelector(`[popovertarget="${sheet.id}"] [data-seen]`).textContent = seen.join(", ") || "nothing";
     },
     async readScale() {
-      const cell = this.lastCell || this.$root.querySelector("input.cell");
+      const cell = this.lastCell?.isConnected ? this.lastCell : this.$root.querySelector("[data-mass]");
+      const says = document.getElementById("grid-says");
+      if (!cell?.matches("[data-mass]")) {
+        says.textContent = "Put the cursor into the mass that is on the scale.";
+        return;
+      }
       const body = new FormData();
       body.append("csrfmiddlewaretoken", this.$root.elements.csrfmiddlewaretoken.value);
       if (this.$refs.put?.value) body.append("put", this.$refs.put.value);
-      const says = document.getElementById("grid-says");
       try {
         const answer = await (await fetch(this.$root.dataset.scale, { method: "POST", body })).json();
         if (answer.problem) {
@@ -203,11 +225,6 @@ document.addEventListener("alpine:init", () => {
       this.$root.addEventListener("focusin", (event) => {
         if (event.target.matches("input.cell")) this.lastCell = event.target;
       });
-      this.isUnrecorded = Boolean(this.$root.querySelector("tbody [aria-invalid]"));
-      // Another stage, another soak or the back button asks first while figures are not recorded.
-      this.$root.addEventListener("change", () => { this.isUnrecorded = true; });
-      this.$root.addEventListener("submit", () => { this.isUnrecorded = false; });
-      window.addEventListener("beforeunload", (event) => { if (this.isUnrecorded) event.preventDefault(); });
     },
   }));
 

@@ -1,4 +1,4 @@
-"""Definitions: ASTM C373 and C20. Check values: handbook sections 5 and 7."""
+"""Definitions: ASTM C373 and C20. Check values: common practice."""
 
 import pytest
 from hypothesis import given

@@ -172,3 +172,8 @@ def test_one_bar_only_is_its_own_mean():
     one = results([bar("B1", fired("6", 12, 1.5))]).at("6").absorption
     assert one.count == 1
     assert mean_of([one]) is one
+
+
+def test_cones_at_which_one_bar_alone_was_read_are_known():
+    twins = [bar(f"B{n}", fired("04", 8, 9)) for n in range(2)]
+    assert results([*twins, bar("B3", fired("6", 12, 1.5))]).lone == ("6",)

@@ -1,6 +1,6 @@
 """Clay in its states: dry, plastic, slip.
 
-Check values: handbook section 2. Slip: Brongniart's formula, and the common-practice rule that a
+Check values: common practice. Slip: Brongniart's formula, and the common-practice rule that a
 casting slip holds about 70 g dry in 100 g.
 """
 

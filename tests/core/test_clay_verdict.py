@@ -1,4 +1,4 @@
-"""Verdicts, mending, labels and fit. Rules and figures: common practice (handbook 6–8, 11)."""
+"""Verdicts, mending, labels and fit. Rules and figures: common practice."""
 
 from dataclasses import replace
 
@@ -112,6 +112,17 @@ def test_every_rule_has_its_reason_and_every_purpose_its_verdict():
         found = cv.verdict(evidence(*GOOD), STRICT, purpose)
         assert all(line.why and line.limit and line.rule for line in found.lines)
         assert found.overall in cv.OVERALL
+
+
+def test_why_a_rule_matters_is_told_for_the_purpose():
+    """Absorption harbours food on a plate and freezes in a wall."""
+
+    def why(purpose):
+        found = cv.lines(evidence(("6", 12, 1.0)), STRICT, purpose)
+        return next(line.why for line in found if line.code == "absorption")
+
+    assert "food" in why(cv.TABLEWARE)
+    assert "freezes" in why(cv.BRICK)
 
 
 def test_mends_are_those_of_what_fails():

@@ -1,4 +1,4 @@
-"""Check values: handbook section 2, common practice and arithmetic."""
+"""Check values: common practice and arithmetic."""
 
 import pytest
 from hypothesis import given

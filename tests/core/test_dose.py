@@ -1,4 +1,4 @@
-"""Check values: handbook section 2, common practice and arithmetic."""
+"""Check values: common practice and arithmetic."""
 
 import pytest
 from hypothesis import given
@@ -44,7 +44,7 @@ def test_mass_is_conserved_and_softness_kept(mass, water, pcts, convention):
 
 def test_slip_is_dosed_on_its_dry_content_and_takes_no_water():
     made = dose(slip_by_mass(300, 70), [Addition("iron", 2)], ON_DRY_CLAY)
-    assert made.additions[0].mass_g == pytest.approx(4.2)  # handbook section 4
+    assert made.additions[0].mass_g == pytest.approx(4.2)  # common practice
     assert made.water_to_add_g == 0
 
 
@@ -69,7 +69,7 @@ def test_a_weighing_too_small_for_the_scale():
     made = dose(dry_clay(60), [Addition("red iron oxide", 1)], ON_DRY_CLAY)
     (warning,) = dose_warnings(made, 0.1)
     assert warning.code == "weighing_too_small"
-    assert "± 8 %" in warning.message  # handbook section 5: 0.6 g on a 0.1 g scale
+    assert "± 8 %" in warning.message  # common practice: 0.6 g on a 0.1 g scale
     assert codes(made, step=0.01) == []
 
 

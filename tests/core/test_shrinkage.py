@@ -1,4 +1,4 @@
-"""Definitions: ASTM C326. Check values: handbook section 6."""
+"""Definitions: ASTM C326. Check values: arithmetic."""
 
 import numpy as np
 import pytest

@@ -1,4 +1,4 @@
-"""Common practice, and arithmetic; the figures of handbook section 5."""
+"""Check values: common practice and arithmetic."""
 
 import pytest
 from hypothesis import given
@@ -26,7 +26,7 @@ def test_judged_against_the_target(grams, judged):
 
 
 def test_overshoot_scales_the_rest_up():
-    """Handbook section 5: 8.6 g went in instead of 8.0."""
+    """Common practice: 8.6 g went in instead of 8.0."""
     parts = [w.Weighed(80, 80), w.Weighed(8, 8.6), w.Weighed(2, None)]
     assert w.scale_to_match(parts, 1) == pytest.approx(1.075)
     assert w.true_percentages(80, [8.6]) == [pytest.approx(10.75)]

@@ -320,6 +320,19 @@ def test_a_reclaim_bucket_is_tested_like_a_clay(signed_in, tested):
     assert "Test this clay" in page(signed_in, f"/tiles/tests/new/{bucket.pk}/")
 
 
+def test_one_bar_alone_is_said_to_be_alone(signed_in, tested):
+    clay = tested("Bank", (("6", 12, 1.0),), replicates=1)
+    assert "At cone 6 one bar alone was read" in page(signed_in, f"/read/clays/{clay.pk}/")
+
+
+def test_more_than_six_side_by_side_are_told(signed_in, tested):
+    keys = "&".join(f"of={tested(f'Clay {n}', (('6', 12, 1.0),)).pk}" for n in range(7))
+    html = page(signed_in, f"/read/clays/compare/?{keys}")
+    assert "1 more was ticked: six stand side by side at most." in html
+    assert "Clay 5" in html
+    assert "Clay 6" not in html
+
+
 def test_a_shrink_rule_is_true_to_size(signed_in, tested):
     clay = tested("Bank", (("6", 12, 1.0),))
     answer = signed_in.get(f"/read/clays/{clay.pk}/shrink-rule.pdf?cone=6")

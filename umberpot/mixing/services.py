@@ -26,9 +26,10 @@ class StaleWeighing(Exception):
 
 
 def name_of(pcts: dict[str, float], clay_name: str) -> str:
-    """'10 % Quay Blue in White floor clay', as short as it can be said."""
+    """'10 % Quay Blue in White floor clay' or 'Plain White floor clay', as short as can be said."""
     parts = [f"{plain(pct, 2)} % {name}" for name, pct in pcts.items() if pct > 0]
-    name = f"{' + '.join(parts) or 'Plain'} in {clay_name or 'clay'}"
+    clay = clay_name or "clay"
+    name = f"{' + '.join(parts)} in {clay}" if parts else f"Plain {clay}"
     return name if len(name) <= LONGEST_NAME else f"{name[: LONGEST_NAME - 1]}…"
 
 

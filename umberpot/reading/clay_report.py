@@ -32,7 +32,7 @@ from umberpot.reading.chart import Series, chart
 from umberpot.reading.clay_tables import figure_rows, seen_at
 from umberpot.reading.clays import Judged
 from umberpot.reading.drawing import Drawing, Mark
-from umberpot.reading.range_words import range_sentences
+from umberpot.reading.range_words import lone_words, range_sentences
 from umberpot.tiles.models import Tile
 
 _INK = colors.Color(0.09, 0.09, 0.09)
@@ -290,5 +290,6 @@ def _methods(judged: Judged) -> list[Flowable]:
         " studio's own. Nothing here says that ware is safe for food: only an accredited laboratory"
         " and local law decide that.",
         *found.problems,
+        *lone_words(found),
     ]
     return [Paragraph(printable(line), _SMALL) for line in lines]

@@ -34,7 +34,7 @@ from umberpot.reading.clay_tables import clay_row, figure_rows, seen_at
 from umberpot.reading.clays import ClayRead, Judged, clays_with_bars, judge
 from umberpot.reading.drawing import Drawing
 from umberpot.reading.limits import limits_of
-from umberpot.reading.range_words import range_sentences
+from umberpot.reading.range_words import lone_words, range_sentences
 from umberpot.reading.sheet_facts import sheet_facts
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
@@ -104,6 +104,7 @@ def clay(request: StudioRequest, pk: int) -> HttpResponse:
             "figure_rows": figure_rows(read.results),
             "seen": [seen_at(at) for at in read.results.cones],
             "drying_words": _drying_words(read.results),
+            "lone_words": lone_words(read.results),
             "class_words": _class_words(judged),
             "line_form": LineForm(clay=read.clay, initial={}),
             "sizes": _sizes(request, judged),
@@ -208,7 +209,8 @@ def _figures_by_clay(
 def compare(request: StudioRequest) -> HttpResponse:
     """Two to six clays side by side: table, chart, verdicts; and whether two fit on each other."""
     keys = [key for key in request.GET.getlist("of") if key.isdecimal() and len(key) < 19]
-    chosen = list(_clays(request).filter(pk__in=keys).order_by("name")[:MOST_COMPARED])
+    ticked = list(_clays(request).filter(pk__in=keys).order_by("name"))
+    chosen = ticked[:MOST_COMPARED]
     read = _read(request, chosen)
     tested = sorted({at.cone for one in read for at in one.results.cones})
     form = JudgedAsForm(request.GET, studio=request.studio, tested=tested)
@@ -232,6 +234,7 @@ def compare(request: StudioRequest) -> HttpResponse:
             "purpose": PURPOSES[as_what.purpose],
             "family": read,
             "fits": _fits(judged),
+            "left_out": len(ticked) - len(chosen),
             "keys": [str(one.clay.pk) for one in read],
         },
     )

@@ -1,6 +1,7 @@
 """What a run of cones says, in sentences."""
 
 from claycore import cones, firing_range
+from claycore.clay_results import ClayResults
 from claycore.figures import plain
 from claycore.firing_range import FiringRange, Maturity, Spoiling
 
@@ -26,6 +27,17 @@ def range_sentences(found: FiringRange, limit_pct: float) -> list[tuple[str, str
             )
         )
     return rows
+
+
+def lone_words(found: ClayResults) -> list[str]:
+    """What to say of cones at which one bar alone was read; nothing where there is none."""
+    if not found.lone:
+        return []
+    at = " and ".join(found.lone)
+    return [
+        f"At cone {at} one bar alone was read: the ± there is the instruments' own, and how far"
+        " equal bars lie apart is not in it."
+    ]
 
 
 def _maturity(maturity: Maturity, limit_pct: float) -> str:
