@@ -5,7 +5,7 @@ give up and use it as a slip or a colourant.
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from claycore import bounds
 from claycore.clay_verdict import FAILS, NOT_DECIDED, Line
@@ -86,14 +86,22 @@ def mends(lines: Sequence[Line], spoilt_when_hotter: bool = False) -> list[Mend]
 
     ``spoilt_when_hotter`` says that firing higher bloats or slumps it, so that is not suggested.
     """
-    wanted = [
-        mend
-        for line in lines
-        if line.matters and line.outcome in (FAILS, NOT_DECIDED)
-        for mend in _MENDS.get(line.code, ())
-        if not (spoilt_when_hotter and mend.code == "fire_higher")
-    ]
-    return list({(mend.code, mend.against): mend for mend in wanted}.values())
+    wanted: dict[str, Mend] = {}
+    for line in lines:
+        if not line.matters or line.outcome not in (FAILS, NOT_DECIDED):
+            continue
+        for mend in _MENDS.get(line.code, ()):
+            if spoilt_when_hotter and mend.code == "fire_higher":
+                continue
+            known = wanted.get(mend.code)
+            wanted[mend.code] = _joined(known, mend) if known else mend
+    return list(wanted.values())
+
+
+def _joined(known: Mend, more: Mend) -> Mend:
+    """One way that helps against two things; the amounts are those of the first."""
+    against = known.against.split(", ")
+    return replace(known, against=", ".join(dict.fromkeys([*against, more.against])))
 
 
 @dataclass(frozen=True)

@@ -134,6 +134,15 @@ def test_mends_are_those_of_what_fails():
     assert mending.mends(open_body.lines)[0].as_dug_pct == (90, 70)
 
 
+def test_what_helps_against_two_things_is_named_once():
+    short = FieldNotes(coil="cracks_at_once")
+    stiff = cv.verdict(
+        evidence(("6", 12, 1.0), notes=short), replace(STRICT, drying_least_pct=8), "throwing"
+    )
+    (ball_clay,) = [m for m in mending.mends(stiff.lines) if m.code == "ball_clay"]
+    assert ball_clay.against == "short, not plastic enough"
+
+
 def test_a_blend_is_guessed_by_its_parts():
     """80 : 20 of 14 ± 1 and 8 ± 2: 12.8, ± √(0.8² + 0.4²)."""
     parts = [

@@ -313,6 +313,16 @@ def test_a_blend_stands_beside_what_it_is_made_of(signed_in, tested, studio):
     assert "Bank 80, Heap 20: absorption cone 6" in page(signed_in, f"/read/clays/{bank.pk}/")
 
 
+def test_a_blend_blended_again_has_a_share_of_a_share_of_the_clay_as_dug(signed_in, tested, studio):
+    bank, other = tested("Bank", MATURES), tested("Heap", OPEN)
+    first = tested("Bank 80", (("6", 10, 3.0),), kind="blend")
+    again = tested("Bank 64", (("6", 10, 3.0),), kind="blend")
+    for blend, part in ((first, bank), (again, first)):
+        BlendPart.objects.create(studio=studio, blend=blend, clay=part, share_pct=80)
+        BlendPart.objects.create(studio=studio, blend=blend, clay=other, share_pct=20)
+    assert "<td>64 %</td>" in page(signed_in, f"/read/clays/{again.pk}/")
+
+
 def test_a_reclaim_bucket_is_tested_like_a_clay(signed_in, tested):
     bucket = tested("Bucket", (("6", 12, 1.0),), kind="reclaim")
     assert "Keep it" in page(signed_in, f"/read/clays/{bucket.pk}/")

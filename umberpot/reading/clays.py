@@ -30,6 +30,12 @@ class JudgedAs:
         return next(school for school in SCHOOLS if school != self.school)
 
 
+def _as_dug_pct(clay: Material) -> float:
+    """A blend may be blended again: what is left of the first clay is a share of a share."""
+    parts = list(clay.blend_parts.all()) if clay.kind == Material.BLEND else []
+    return parts[0].share_pct * _as_dug_pct(parts[0].clay) / 100 if parts else 100.0
+
+
 @dataclass(frozen=True)
 class ClayRead:
     """A clay with its bars, and what they say."""
@@ -41,8 +47,7 @@ class ClayRead:
     @property
     def as_dug_pct(self) -> float:
         """Of a blend, how much is its first clay; 100 for a clay as it is."""
-        parts = list(self.clay.blend_parts.all())
-        return parts[0].share_pct if parts else 100.0
+        return _as_dug_pct(self.clay)
 
     def range(self, limits: Limits) -> FiringRange:
         return firing_range.firing_range(self.results.cones, limits.absorption.high_pct)
