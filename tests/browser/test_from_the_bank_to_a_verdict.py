@@ -3,7 +3,7 @@
 import io
 import re
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Dialog, Page, expect
 from pypdf import PdfReader
 
 
@@ -63,9 +63,8 @@ def fire_them(page: Page, codes: list[str], cone: str) -> None:
     expect(page.get_by_text(f"3 tiles fired: cone {cone}")).to_be_visible()
 
 
-def paste_after_firing(page: Page, block: str) -> None:
-    """A block out of a spreadsheet into the first cell."""
-    cell(page, 0, "line, fired").focus()
+def paste(page: Page, block: str) -> None:
+    """A block out of a spreadsheet into the cell that has the cursor."""
     page.evaluate(
         """text => {
             const data = new DataTransfer();
@@ -75,6 +74,11 @@ def paste_after_firing(page: Page, block: str) -> None:
         }""",
         block,
     )
+
+
+def paste_after_firing(page: Page, block: str) -> None:
+    cell(page, 0, "line, fired").focus()
+    paste(page, block)
     expect(cell(page, 2, "soaked")).not_to_have_value("")
     page.get_by_role("button", name="Record these readings").click()
     expect(page.get_by_text("9 figures recorded.")).to_be_visible()
@@ -127,14 +131,49 @@ def test_seen_on_a_bar_and_the_scale_in_the_grid(signed_in: Page) -> None:
     page.keyboard.press("s")
     expect(cell(page, 0, "mass, bone dry")).to_have_value("93.4")
     expect(cell(page, 1, "mass, bone dry")).to_be_focused()
+    cell(page, 0, "line, bone dry").focus()
+    page.keyboard.press("s")
+    expect(page.get_by_text("Put the cursor into the mass that is on the scale.")).to_be_visible()
+    expect(cell(page, 0, "line, bone dry")).to_have_value("")
+    paste(page, "94\n94.5\n95\n96")
+    expect(page.get_by_text("2 of the pasted figures had no cell here")).to_be_visible()
     page.get_by_role("button", name="Record these readings").click()
     expect(page.get_by_role("button", name=re.compile("warped")).first).to_be_visible()
     expect(cell(page, 0, "mass, bone dry")).to_have_value("93.4")
+    expect(cell(page, 1, "line, bone dry")).to_have_value("94.5")
+
+
+def test_leaving_unrecorded_figures_asks_first(signed_in: Page) -> None:
+    page = signed_in
+    asked = []
+
+    def stay(dialog: Dialog) -> None:
+        asked.append(dialog.type)
+        dialog.dismiss()
+
+    page.on("dialog", stay)
+    page.goto("/tiles/tests/1/?stage=clay")
+    page.get_by_role("link", name="Labels").click()
+    expect(page).to_have_url(re.compile("/labels/"))
+    page.goto("/tiles/tests/1/?stage=clay")
+    cell(page, 0, "mass, wet").fill("113")
+    page.get_by_role("link", name="Labels").click(no_wait_after=True)
+    page.wait_for_timeout(300)
+    assert asked == ["beforeunload"]
+    expect(cell(page, 0, "mass, wet")).to_have_value("113")
 
 
 def test_a_timer_that_falls_due(signed_in: Page) -> None:
     """Begun on one page, due after the browser's clock has gone on; moved on from the bench."""
     page = signed_in
+    page.context.grant_permissions(["notifications"])
+    page.add_init_script(
+        """window.told = [];
+        const Shown = window.Notification;
+        window.Notification = class extends Shown {
+            constructor(title, options) { super(title, options); window.told.push(title); }
+        };"""
+    )
     page.clock.install()
     page.goto("/")
     page.get_by_role("link", name="Time something").click()
@@ -146,5 +185,7 @@ def test_a_timer_that_falls_due(signed_in: Page) -> None:
     expect(timer.get_by_text(re.compile(r"\d:\d\d left"))).to_be_visible()
     page.clock.fast_forward("05:00")
     expect(timer.get_by_text("due now")).to_be_visible()
+    page.clock.fast_forward("00:10")
+    assert page.evaluate("window.told") == ["Boil: Slipway bars"]
     timer.get_by_role("button", name="Next: cool").click()
     expect(page.get_by_text("Cool: Slipway bars.")).to_be_visible()
