@@ -119,6 +119,8 @@ def test_what_the_label_says_is_kept_or_refused(signed_in, tested):
     refused = signed_in.post(address, {"total_pct": "100"})
     assert refused.status_code == 400
     assert "under 100 %" in refused.content.decode()
+    swapped = signed_in.post(address, {"cone_low": "6", "cone_high": "06"})
+    assert "Cone 06 is cooler than 6. Are the two swapped?" in swapped.content.decode()
     kept = signed_in.post(address, {"cone_low": "6", "cone_high": "10", "total_pct": "12"})
     assert kept.status_code == 302
     assert "cone 6–10" in page(signed_in, f"/read/clays/{body.pk}/")

@@ -51,6 +51,7 @@ def test_everything_that_can_be_noted_comes_back(signed_in):
         ({"greasy_pct": "170"}, "from 0 to 100"),
         ({"dug_g": "100", "dried_g": "200"}, "More than was dug?"),
         ({"dug_on": "yesterday"}, "Enter a valid date"),
+        ({"dug_on": "2126-10-01"}, "That day is still to come"),
         ({"depth_cm": "-3"}, "0 cm or more"),
         ({"stands": "9"}, "not one of the available choices"),
     ],

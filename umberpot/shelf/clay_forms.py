@@ -4,9 +4,10 @@ from typing import Any, cast
 
 from django import forms
 
-from claycore import bounds
+from claycore import bounds, cones
 from claycore.bounds import Bound
 from claycore.field_notes import ACIDS, COILS, THROWING_SCALES, THROWS
+from umberpot.days import DayDone
 from umberpot.measures import MeasureField
 from umberpot.shelf.models import FieldSheet, LabelClaim, Material
 from umberpot.shelf.photos import as_jpeg
@@ -48,16 +49,8 @@ class FieldSheetForm(forms.ModelForm):
     name = forms.CharField(max_length=60, label="Name of the clay")
     latitude = MeasureField(LATITUDE, required=False, label="Latitude")
     longitude = MeasureField(LONGITUDE, required=False, label="Longitude")
-    dug_on = forms.DateField(
-        required=False,
-        label="Dug on",
-        widget=forms.DateInput(attrs={"type": "date"}, format="%Y-%m-%d"),
-    )
-    slaked_on = forms.DateField(
-        required=False,
-        label="Slaked on",
-        widget=forms.DateInput(attrs={"type": "date"}, format="%Y-%m-%d"),
-    )
+    dug_on = DayDone(required=False, label="Dug on")
+    slaked_on = DayDone(required=False, label="Slaked on")
     depth_cm = MeasureField(DEPTH, required=False, label="How deep")
     greasy_pct = RatioField(
         bounds.SHARE, required=False, label="Greasy to gritty, between finger and thumb"
@@ -143,6 +136,13 @@ class LabelClaimForm(forms.ModelForm):
         fields = ["cone_low", "cone_high", "total_pct", "absorption_pct"]
         labels = {"cone_low": "Sold as cone", "cone_high": "to cone"}
 
+    def clean(self) -> dict[str, Any]:
+        cleaned = super().clean() or {}
+        low, high = cleaned.get("cone_low"), cleaned.get("cone_high")
+        if low and high and cones.order(low) > cones.order(high):
+            self.add_error("cone_high", f"Cone {high} is cooler than {low}. Are the two swapped?")
+        return cleaned
+
     def clean_total_pct(self) -> float | None:
         claimed = self.cleaned_data["total_pct"]
         if claimed is not None and claimed >= 100:
@@ -155,7 +155,7 @@ class PhotoForm(forms.Form):
 
     photo = forms.FileField(
         label="Photograph",
-        widget=forms.FileInput(attrs={"accept": "image/jpeg,image/png,image/webp"}),
+        widget=forms.FileInput(attrs={"accept": "image/jpeg,image/png,image/webp,image/heic"}),
     )
     caption = forms.CharField(max_length=120, required=False, label="What it shows")
 
