@@ -154,7 +154,7 @@ def test_leaving_unrecorded_figures_asks_first(signed_in: Page) -> None:
     page.on("dialog", stay)
     page.goto("/tiles/tests/1/?stage=clay")
     page.get_by_role("link", name="Labels").click()
-    expect(page).to_have_url(re.compile("/labels/"))
+    expect(page).to_have_url(re.compile("/tiles/trials/"))
     page.goto("/tiles/tests/1/?stage=clay")
     cell(page, 0, "mass, wet").fill("113")
     page.get_by_role("link", name="Labels").click(no_wait_after=True)

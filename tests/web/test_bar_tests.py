@@ -371,6 +371,14 @@ def test_the_bench_sheet_has_the_bars_and_columns_of_the_grid(signed_in, plan):
     assert "Hung in water" in pages[2]
 
 
+def test_from_wherever_a_bar_is_seen_its_grid_is_one_click_away(signed_in, plan):
+    test = plan()
+    bar = bars_of(test)[0]
+    grid = f'href="/tiles/tests/{test.pk}/"'
+    for address in ("/", "/tiles/", f"/tiles/trials/{test.trial_id}/", f"/tiles/{bar.pk}/"):
+        assert grid in signed_in.get(address).content.decode(), address
+
+
 def test_a_stage_that_no_bar_went_through(signed_in, plan, fire, bank):
     test = plan()
     other = fire([], "6")

@@ -62,7 +62,7 @@ def _clays(request: StudioRequest) -> QuerySet[Material]:
 def _read(request: StudioRequest, clays: Iterable[Material]) -> list[ClayRead]:
     clays = list(clays)
     tiles = Tile.objects.of(request.studio).kept().filter(clay__in=clays, glazed=False)
-    return clays_with_bars(clays, tiles.with_history().select_related("trial__test"))
+    return clays_with_bars(clays, tiles.with_history())
 
 
 def one_clay(request: StudioRequest, pk: int) -> ClayRead:

@@ -34,7 +34,7 @@ CLAY_STAGE = "clay"
 def bars_of_clay(request: StudioRequest, clay: Material) -> list[Tile]:
     """Every bare bar and tile there is of a clay."""
     tiles = Tile.objects.of(request.studio).kept().filter(clay=clay, glazed=False)
-    return list(tiles.with_history().select_related("trial__test"))
+    return list(tiles.with_history())
 
 
 @require_http_methods(["GET", "POST"])

@@ -4,6 +4,7 @@ from typing import Any, ClassVar, Self
 
 from django.db import models
 from django.db.models import F, Q
+from django.urls import reverse
 
 from claycore import absorption, bar_plan, bars, cones, vitrification
 from claycore.colour.notation import Lab
@@ -46,7 +47,7 @@ class TileQuerySet(KeptQuerySet):
 
     def with_history(self) -> Self:
         """With firings, readings and colours: enough to tell where a tile stands."""
-        return self.select_related("mix", "clay", "trial").prefetch_related(
+        return self.select_related("mix", "clay", "trial__test").prefetch_related(
             "loadings__firing", "readings", "colours", "remarks"
         )
 
@@ -111,6 +112,12 @@ class Tile(SetAside):
 
     def __str__(self) -> str:
         return self.code
+
+    def get_absolute_url(self) -> str:
+        """Where its figures are entered: the grid of a bar's test, a tile's own record."""
+        if self.is_bar:
+            return reverse("test", args=[self.trial.test.pk])
+        return reverse("record", args=[self.pk])
 
     @property
     def made_of(self) -> str:

@@ -27,7 +27,7 @@ PLACE = "Tiles"
 @require_GET
 def tiles(request: StudioRequest) -> HttpResponse:
     """Every trial as its strip of tiles."""
-    trials = Trial.objects.of(request.studio)[:100]
+    trials = Trial.objects.of(request.studio).select_related("test")[:100]
     by_trial: dict[int, list[Standing]] = {trial.pk: [] for trial in trials}
     shown = Tile.objects.of(request.studio).kept().filter(trial__in=by_trial).with_history()
     for tile in shown:
@@ -85,7 +85,7 @@ def make(request: StudioRequest, mix_pk: int) -> HttpResponse:
 @require_GET
 def trial(request: StudioRequest, pk: int) -> HttpResponse:
     """A trial: its tiles, what to scratch into each, and what each needs next."""
-    trial = get_object_or_404(Trial.objects.of(request.studio), pk=pk)
+    trial = get_object_or_404(Trial.objects.of(request.studio).select_related("test"), pk=pk)
     rows = [standing(tile) for tile in trial.tiles.with_history()]
     return render(
         request,
