@@ -414,3 +414,71 @@ def test_queries_do_not_grow_with_bars(signed_in, plan, django_assert_num_querie
     test = plan(replicates=str(bars // 2))
     with django_assert_num_queries(9):
         signed_in.get(f"/tiles/tests/{test.pk}/?stage=clay")
+
+
+def test_bars_dry_for_weeks_and_never_measured_are_called_forgotten(signed_in, plan):
+    test = plan(cones="6", replicates="2", bisque="")
+    signed_in.post(f"/tiles/tests/{test.pk}/made/")
+    assert "Forgotten?" not in signed_in.get("/").content.decode()
+    long_ago = timezone.now() - timedelta(days=22)
+    first = bars_of(test)[0]
+    Tile.objects.filter(pk=first.pk).update(shaped_at=long_ago)
+    html = signed_in.get("/").content.decode()
+    assert "Forgotten?" in html
+    assert "it has waited over three weeks" in html
+    enter(signed_in, test, row(first, length_dry=94, mass_dry=88))
+    assert "Forgotten?" not in signed_in.get("/").content.decode()
+
+
+def test_fired_bars_never_measured_are_forgotten_too(signed_in, plan, fire):
+    test = plan(cones="6", replicates="2", bisque="")
+    bars = bars_of(test)
+    enter(signed_in, test, {k: v for bar in bars for k, v in row(bar, mass_dry=88).items()})
+    fire(bars, "6", days_ago=30)
+    html = signed_in.get("/").content.decode()
+    assert "they have waited over three weeks" in html
+    assert f'href="/tiles/tests/{test.pk}/">{bars[0].code}</a>' in html
+
+
+def test_what_waits_for_which_cone_stands_on_the_bench_coolest_first(signed_in, plan):
+    test = plan(cones="6, 04, 10", replicates="1", bisque="")
+    data = {k: v for bar in bars_of(test) for k, v in row(bar, mass_dry=88).items()}
+    enter(signed_in, test, data)
+    html = signed_in.get("/").content.decode()
+    places = [html.index(f"Fire to cone {cone}") for cone in ("04", "6", "10")]
+    assert places == sorted(places)
+
+
+def test_the_caution_is_that_of_the_soak(signed_in, plan, fire):
+    test = plan(cones="6", replicates="1", bisque="")
+    firing = fire(bars_of(test), "6")
+    address = f"/tiles/tests/{test.pk}/?stage={firing.pk}&method="
+    assert "Boiling water scalds" in signed_in.get(f"{address}boil_2h").content.decode()
+    assert "glass under vacuum can implode" in signed_in.get(f"{address}vacuum").content.decode()
+    cold = signed_in.get(f"{address}cold_soak").content.decode()
+    assert "Boiling water scalds" not in cold
+    assert "implode" not in cold
+
+
+def test_a_figure_without_its_bar_or_column_changes_nothing(signed_in, plan):
+    """A bend bar is not weighed, and another test's bar is not in this grid."""
+    test = plan(cones="6", replicates="1", bisque="", bend="on", span_mm="100")
+    bend = Tile.objects.get(trial=test.trial_id, role="bend")
+    other = plan(cones="6", replicates="1", bisque="")
+    stray = bars_of(other)[0]
+    data = {**row(bend, mass_dry=88), **row(stray, mass_dry=88), "mass_dry-nobody": "88"}
+    answer = enter(signed_in, test, data)
+    assert answer.status_code == 302
+    assert not Reading.objects.filter(quantity="mass_dry").exists()
+
+
+def test_a_bent_bar_lies_over_its_span(signed_in, plan, fire):
+    """PI = h²·s / L⁴, with 10 mm, 4 mm and 100 mm: 4 in a million per millimetre."""
+    test = plan(cones="6", replicates="1", bisque="", bend="on", span_mm="100")
+    bend = Tile.objects.get(trial=test.trial_id, role="bend")
+    enter(signed_in, test, row(bend, length_dry=94))
+    firing = fire([bend], "6")
+    enter(signed_in, test, row(bend, thickness=10, sag=4), stage=firing.pk)
+    html = signed_in.get(f"/read/clays/{test.clay_id}/").content.decode()
+    assert "Pyroplastic index, 10⁻⁶/mm" in html
+    assert "4.0 ± " in html

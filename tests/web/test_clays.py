@@ -12,7 +12,7 @@ from pypdf import PdfReader
 from claycore import bar_plan
 from claycore.bars import BLOATED
 from umberpot.kiln.models import Firing
-from umberpot.shelf.models import BlendPart, LabelClaim, Material
+from umberpot.shelf.models import BlendPart, FieldSheet, LabelClaim, Material
 from umberpot.tiles import services
 from umberpot.tiles.bar_services import BarOrder, shape_bars, start_test
 from umberpot.tiles.models import Reading, Tile
@@ -428,3 +428,51 @@ def test_queries_do_not_grow_with_clays_or_bars(signed_in, tested, django_assert
 
 QUERIES_OF_A_LIST = 9
 QUERIES_OF_A_CLAY = 15
+
+
+def test_a_clay_is_found_by_its_name_and_by_the_place_it_was_dug(signed_in, tested, studio):
+    bank = tested("Bank", (("6", 12, 1.0),))
+    FieldSheet.objects.create(studio=studio, material=bank, place="Below the second lock")
+    tested("Heap", (("6", 12, 1.0),))
+    assert names_found(signed_in, "words=second+LOCK") == ["Bank"]
+    assert names_found(signed_in, "words=hea") == ["Heap"]
+    assert names_found(signed_in, "words=nowhere") == []
+
+
+def test_the_report_holds_a_body_against_its_label_and_shows_its_colours(
+    signed_in, tested, studio, user
+):
+    body = tested("Buff", (("6", 10, 4.1), ("9", 12, 1.0)), kind="clay_body")
+    LabelClaim.objects.create(
+        studio=studio, material=body, cone_low="6", cone_high="10", total_pct=14
+    )
+    for bar in Tile.objects.of(studio):
+        services.record_colour(bar, bar.last_firing, "#c9a57e", None, user)
+    answer = signed_in.get(f"/read/clays/{body.pk}/report.pdf?purpose=tableware&school=loose")
+    text = " ".join(
+        sheet.extract_text().replace("\n", " ")
+        for sheet in PdfReader(io.BytesIO(answer.content)).pages
+    )
+    assert "Sold as cone 6–10" in text
+    assert "Label: 14 % total shrinkage; measured at cone 9: 12.0" in text
+    for bar in Tile.objects.of(studio).filter(cone="6")[:3]:
+        assert f"{bar.code}, cone 6" in text
+    assert "loose: ranges quoted for ware as found" in text
+    assert str(studio) in text
+    assert "Boil and soak: Boil 5 h" in text
+    assert "ASTM C373 (from memory)" in text
+
+
+def test_a_bar_that_had_been_hotter_is_told_and_left_out(signed_in, tested, studio, user):
+    clay = tested("Bank", (("10", 12.3, 0.6),), replicates=1)
+    bar = Tile.objects.get()
+    later = Firing.objects.create(
+        studio=studio, cone="04", fired_on=timezone.localdate(), made_by=user
+    )
+    services.load_and_fire([bar], later)
+    figures = {Reading.LENGTH_FIRED: Entry(87.7, 0.1, None)}
+    services.record(bar, later, figures, user)
+    html = page(signed_in, f"/read/clays/{clay.pk}/")
+    assert "had been to cone 10 before cone 04" in html
+    assert names_found(signed_in, "cone=04") == []
+    assert names_found(signed_in, "cone=10") == ["Bank"]
