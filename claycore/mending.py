@@ -8,7 +8,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from claycore import bounds
-from claycore.clay_verdict import FAILS, NOT_DECIDED, Line
+from claycore.clay_limits import FAILS, NOT_DECIDED
+from claycore.clay_verdict import Line
 from claycore.errors import Inconsistent
 from claycore.uncertainty import Estimate, combined
 

@@ -228,6 +228,16 @@ document.addEventListener("alpine:init", () => {
     },
   }));
 
+  // Tiles that wait for one cone: all of them chosen at once, or none again.
+  Alpine.data("group", () => ({
+    all() {
+      const boxes = [...this.$root.querySelectorAll("[type=checkbox]")];
+      const chosen = boxes.some((box) => !box.checked);
+      for (const box of boxes) box.checked = chosen;
+      if (chosen) this.$root.closest("form").elements.cone.value = this.$root.dataset.cone;
+    },
+  }));
+
   // What is timed: the time left is shown here, and told once it is over where that is allowed.
   Alpine.data("timers", () => ({
     init() {

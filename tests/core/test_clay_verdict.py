@@ -8,7 +8,10 @@ from hypothesis import strategies as st
 
 from claycore import clay_verdict as cv
 from claycore import fit, label_claims, mending
+from claycore.clay_limits import FAILS, NOT_DECIDED, PASSES, Limits, at_least, at_most
+from claycore.clay_purposes import BRICK, PURPOSES, TABLEWARE
 from claycore.clay_results import results
+from claycore.clay_rules import Evidence
 from claycore.errors import ClayError
 from claycore.field_notes import FieldNotes, layer_shares, readings, yield_of
 from claycore.firing_range import firing_range
@@ -17,14 +20,14 @@ from claycore.vitrification import limit
 from tests.core.making_bars import bar, fired, run
 
 GOOD = (("04", 7, 11), ("1", 9, 6), ("6", 12, 1.0), ("10", 12.2, 0.6))
-STRICT = cv.Limits(limit("stoneware", "strict"))
-LOOSE = cv.Limits(limit("stoneware", "loose"))
+STRICT = Limits(limit("stoneware", "strict"))
+LOOSE = Limits(limit("stoneware", "loose"))
 FINE = FieldNotes(greasy_pct=80, coil="bends", acid="none", throws="pleasant")
 
 
 def evidence(*rows, cone="6", notes=FINE, limits=STRICT, **more):
     found = results(run(*rows))
-    return cv.Evidence(
+    return Evidence(
         found, firing_range(found.cones, limits.absorption.high_pct), cone, notes, **more
     )
 
@@ -36,13 +39,13 @@ def outcome(verdict, code):
 def test_a_clay_worth_keeping_for_tableware():
     found = cv.verdict(evidence(*GOOD), STRICT, "tableware")
     assert found.overall == cv.KEEP
-    assert {line.outcome for line in found.lines if line.matters} == {cv.PASSES}
+    assert {line.outcome for line in found.lines if line.matters} == {PASSES}
 
 
 def test_too_wet_for_tableware_and_fine_for_sculpture():
     open_body = evidence(("04", 5, 14), ("6", 7, 8), cone="6")
     assert cv.verdict(open_body, STRICT, "tableware").overall == cv.MEND
-    assert outcome(cv.verdict(open_body, STRICT, "tableware"), "absorption") == cv.FAILS
+    assert outcome(cv.verdict(open_body, STRICT, "tableware"), "absorption") == FAILS
     assert cv.verdict(open_body, STRICT, "sculpture").overall == cv.KEEP
 
 
@@ -53,18 +56,16 @@ def test_the_other_school_changes_only_what_it_has_another_limit_for():
     loose = cv.verdict(loosely, LOOSE, "tableware")
     assert (strict.overall, loose.overall) == (cv.MEND, cv.KEEP)
     assert [(a.code, b.outcome) for a, b in cv.changed_lines(strict, loose)] == [
-        ("absorption", cv.PASSES),
-        ("matures", cv.PASSES),
+        ("absorption", PASSES),
+        ("matures", PASSES),
     ]
 
 
 def test_shrinks_wildly_like_a_bentonite():
     wild = results([bar("B1", fired("6", 19, 1), length_dry=89)])
-    found = cv.verdict(
-        cv.Evidence(wild, firing_range(wild.cones, 1.5), "6", FINE), STRICT, "throwing"
-    )
+    found = cv.verdict(Evidence(wild, firing_range(wild.cones, 1.5), "6", FINE), STRICT, "throwing")
     assert {"dries_sound", "total"} == {
-        line.code for line in found.lines if line.matters and line.outcome == cv.FAILS
+        line.code for line in found.lines if line.matters and line.outcome == FAILS
     }
     assert found.overall == cv.MEND
 
@@ -88,7 +89,7 @@ def test_what_still_fails_with_much_added_is_given_up():
 
 def test_nothing_tested_decides_nothing():
     found = cv.verdict(evidence(cone=None, notes=FieldNotes()), STRICT, "throwing")
-    assert found.overall == cv.NOT_DECIDED
+    assert found.overall == NOT_DECIDED
     assert "total shrinkage" in found.reason
 
 
@@ -96,21 +97,24 @@ def test_bloating_counts_from_its_cone_on():
     rows = (("04", 8, 9), ("6", 12, 0.9), ("10", 9, 4.6))
     at_6 = cv.verdict(evidence(*rows, cone="6"), STRICT, "tableware")
     at_10 = cv.verdict(evidence(*rows, cone="10"), STRICT, "tableware")
-    assert (outcome(at_6, "no_bloating"), outcome(at_10, "no_bloating")) == (cv.PASSES, cv.FAILS)
+    assert (outcome(at_6, "no_bloating"), outcome(at_10, "no_bloating")) == (
+        PASSES,
+        FAILS,
+    )
 
 
 @given(st.floats(0, 20), st.floats(0, 3), st.floats(0, 20), st.floats(0, 5))
 def test_at_least_mirrors_at_most(value, u95, least, wider):
-    found = cv.at_least(Estimate(value, u95), least)
-    assert found == cv.at_most(Estimate(-value, u95), -least)
-    if found == cv.NOT_DECIDED:
-        assert cv.at_least(Estimate(value, u95 + wider), least) == cv.NOT_DECIDED
+    found = at_least(Estimate(value, u95), least)
+    assert found == at_most(Estimate(-value, u95), -least)
+    if found == NOT_DECIDED:
+        assert at_least(Estimate(value, u95 + wider), least) == NOT_DECIDED
 
 
 def test_every_rule_has_its_reason_and_every_purpose_its_verdict():
-    for purpose in cv.PURPOSES:
+    for purpose in PURPOSES:
         found = cv.verdict(evidence(*GOOD), STRICT, purpose)
-        assert all(line.why and line.limit and line.rule for line in found.lines)
+        assert all(line.why and line.finding.limit and line.title for line in found.lines)
         assert found.overall in cv.OVERALL
 
 
@@ -121,8 +125,8 @@ def test_why_a_rule_matters_is_told_for_the_purpose():
         found = cv.lines(evidence(("6", 12, 1.0)), STRICT, purpose)
         return next(line.why for line in found if line.code == "absorption")
 
-    assert "food" in why(cv.TABLEWARE)
-    assert "freezes" in why(cv.BRICK)
+    assert "food" in why(TABLEWARE)
+    assert "freezes" in why(BRICK)
 
 
 def test_mends_are_those_of_what_fails():

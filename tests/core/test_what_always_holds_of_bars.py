@@ -16,14 +16,17 @@ from claycore import cones
 from claycore.absorption import METHODS
 from claycore.bar_checks import odd_readings
 from claycore.bars import REMARKS, Bar, Fired
+from claycore.clay_limits import FAILS, NOT_DECIDED, PASSES, Limits, at_most
+from claycore.clay_purposes import PURPOSES, TABLEWARE
 from claycore.clay_results import RESULTS, results
+from claycore.clay_rules import Evidence
 from claycore.firing_range import REACHED, firing_range
 from claycore.mending import mends
 from claycore.uncertainty import Estimate, Measured, mean_of
 from claycore.vitrification import limit
 from tests.core.making_bars import bar, fired, run
 
-STRICT = cv.Limits(limit("stoneware", "strict"))
+STRICT = Limits(limit("stoneware", "strict"))
 
 steps = st.sampled_from([0.01, 0.1, 0.5, 1.0])
 lengths = st.builds(Measured, st.floats(1, 400), steps)
@@ -67,8 +70,8 @@ def test_any_record_however_wrong_gives_figures_doubts_and_a_verdict(record):
     assert all(odd.bar in {b.code for b in record} for odd in odd_readings(record))
     ranges = firing_range(found.cones, 1.5)
     cone = found.cones[-1].cone if found.cones else None
-    for purpose in cv.PURPOSES:
-        judged = cv.verdict(cv.Evidence(found, ranges, cone), STRICT, purpose)
+    for purpose in PURPOSES:
+        judged = cv.verdict(Evidence(found, ranges, cone), STRICT, purpose)
         assert judged.overall in cv.OVERALL
         mends(judged.lines)
 
@@ -116,19 +119,19 @@ def test_a_coarse_scale_is_not_made_fine_by_bars_that_happen_to_agree():
 
 @given(st.floats(0.2, 8), st.floats(0, 3), st.floats(0.1, 8))
 def test_no_rule_passes_that_a_wider_interval_would_leave_open(value, u95, most):
-    narrow = cv.at_most(Estimate(value, u95), most)
-    wide = cv.at_most(Estimate(value, u95 + 1), most)
-    assert wide in (narrow, cv.NOT_DECIDED)
+    narrow = at_most(Estimate(value, u95), most)
+    wide = at_most(Estimate(value, u95 + 1), most)
+    assert wide in (narrow, NOT_DECIDED)
 
 
 @given(st.floats(0.01, 20), st.floats(0.1, 5))
 def test_a_verdict_on_absorption_is_never_better_for_a_wetter_clay(absorbed, more):
-    order = (cv.PASSES, cv.NOT_DECIDED, cv.FAILS)
+    order = (PASSES, NOT_DECIDED, FAILS)
 
     def outcome(pct):
         found = results(run(("6", 12, pct)))
-        evidence = cv.Evidence(found, firing_range(found.cones, 1.5), "6")
-        lines = cv.lines(evidence, STRICT, cv.TABLEWARE)
+        evidence = Evidence(found, firing_range(found.cones, 1.5), "6")
+        lines = cv.lines(evidence, STRICT, TABLEWARE)
         return order.index(next(line.outcome for line in lines if line.code == "absorption"))
 
     assert outcome(absorbed + more) >= outcome(absorbed)

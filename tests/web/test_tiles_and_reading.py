@@ -198,6 +198,9 @@ def test_the_kiln_fires_the_chosen_tiles_together(signed_in, tiles):
     assert nobody.status_code == 400
     for broken in ({}, {"fired_on": "some day"}):
         assert signed_in.post("/kiln/", broken).status_code == 400
+    wrong = signed_in.post("/kiln/", {"cone": "6", "fired_on": "soon", "tile": tiles[1].pk})
+    kept = f'value="{tiles[1].pk}" checked'
+    assert kept in wrong.content.decode()
     signed_in.post("/kiln/", {"cone": "6", "fired_on": "2026-11-01", "tile": [t.pk for t in tiles]})
     assert Firing.objects.get().loadings.count() == 2
     assert "Nothing waits" in signed_in.get("/kiln/").content.decode()

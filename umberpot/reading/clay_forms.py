@@ -1,13 +1,13 @@
 """What a person may ask of the clays: judged as what, filtered by what, blended with what."""
 
-from typing import Any
+from typing import Any, cast
 
 from django import forms
 from django.http import QueryDict
 
 from claycore import bounds, cones
+from claycore.clay_purposes import PURPOSES, THROWING
 from claycore.clay_results import RESULTS, Result
-from claycore.clay_verdict import PURPOSES, THROWING
 from claycore.mending import LINE_STEPS_PCT, MOST_ADDED_PCT
 from claycore.vitrification import SCHOOLS, WARES
 from umberpot.measures import Choice, MeasureField
@@ -35,8 +35,8 @@ class JudgedAsForm(forms.Form):
         self.studio = studio
         known = {name: asked[name] for name in self.base_fields if asked.get(name)}
         super().__init__({**self._usual(), **known})
-        cone = self.fields["cone"]
-        cone.choices = [("", "the best tested"), *((c, c) for c in tested)]  # type: ignore[attr-defined]
+        cone = cast(forms.ChoiceField, self.fields["cone"])
+        cone.choices = [("", "the best tested"), *((c, c) for c in tested)]
 
     def _usual(self) -> dict[str, str]:
         return {"purpose": THROWING, "ware": self.studio.ware, "school": self.studio.school}
@@ -112,7 +112,7 @@ class LineForm(forms.Form):
     def __init__(self, *args: Any, clay: Material, **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
         others = Material.objects.of(clay.studio).on_shelf().clays().exclude(pk=clay.pk)
-        self.fields["other"].queryset = others  # type: ignore[attr-defined]
+        cast(forms.ModelChoiceField, self.fields["other"]).queryset = others
 
     def clean_steps(self) -> tuple[float, ...]:
         field = MeasureField(bounds.SHARE)

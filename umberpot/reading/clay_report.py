@@ -23,7 +23,8 @@ from reportlab.platypus import (
 
 from claycore import cones
 from claycore.absorption import METHODS
-from claycore.clay_verdict import FAILS, NOT_DECIDED, PASSES, PURPOSES
+from claycore.clay_limits import FAILS, NOT_DECIDED, PASSES
+from claycore.clay_purposes import PURPOSES
 from claycore.figures import with_u95
 from claycore.uncertainty import Estimate
 from claycore.vitrification import SCHOOLS, WARES
@@ -263,9 +264,9 @@ def _cell(estimate: Estimate | None) -> str:
 def _rules(judged: Judged) -> Table:
     rows = [
         [
-            line.rule,
-            line.measured,
-            f"{line.limit} ({line.school})",
+            line.title,
+            line.finding.measured,
+            f"{line.finding.limit} ({line.finding.school})",
             _OUTCOMES.get(line.outcome, "not tried"),
         ]
         for line in judged.verdict.lines

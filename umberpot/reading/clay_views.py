@@ -13,8 +13,8 @@ from django.views.decorators.http import require_GET, require_http_methods, requ
 
 from claycore import fit, shrinkage
 from claycore.bar_plan import USUAL_CONES, plan
+from claycore.clay_purposes import PURPOSES
 from claycore.clay_results import RESULTS, ClayResults
-from claycore.clay_verdict import PURPOSES
 from claycore.errors import ClayError
 from claycore.field_notes import readings
 from claycore.firing_range import FiringRange
@@ -225,10 +225,7 @@ def compare(request: StudioRequest) -> HttpResponse:
             "form": form,
             "judged": judged,
             "drawings": _drawings(read, limit.high_pct),
-            "lines": [
-                (rule[0].rule.split(" at cone")[0], rule[0].matters, rule)
-                for rule in zip(*(one.verdict.lines for one in judged), strict=True)
-            ],
+            "rules": list(zip(*(one.verdict.lines for one in judged), strict=True)),
             "ware": WARES[as_what.ware],
             "school": SCHOOLS[as_what.school],
             "purpose": PURPOSES[as_what.purpose],

@@ -4,8 +4,10 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 from claycore import clay_verdict, cones, firing_range, label_claims, mending
+from claycore.clay_limits import Limits
 from claycore.clay_results import ClayResults, results
-from claycore.clay_verdict import Evidence, Limits, Verdict
+from claycore.clay_rules import Evidence
+from claycore.clay_verdict import Verdict
 from claycore.field_notes import NOTHING_NOTED
 from claycore.firing_range import FiringRange
 from claycore.vitrification import SCHOOLS
