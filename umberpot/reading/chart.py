@@ -186,6 +186,12 @@ def _series(
         drawing.marks.append(Mark(x, panel.y(max(estimate.value, 0)), shape, "chart-mark"))
 
 
+_NO_RANGE = {
+    firing_range.NOT_REACHED: "limit not reached",
+    firing_range.NOT_DECIDED: "limit perhaps reached, not decided",
+}
+
+
 def _range_marks(drawing: Drawing, ranges: FiringRange, x_of: Callable[[float], float]) -> None:
     """The bracket of the firing range between the panels, and where it is spoilt."""
     y = ABSORPTION_TOP + ABSORPTION_HEIGHT + 18
@@ -203,7 +209,11 @@ def _range_marks(drawing: Drawing, ranges: FiringRange, x_of: Callable[[float], 
         drawing.boxes.append(Box(left, y - 4, right - left, 8, "chart-range"))
         anchor = "start" if left < drawing.width / 2 else "end"
         at = left if anchor == "start" else right
-        drawing.words.append(Words(at, y + 20, "fire it here", "chart-note", anchor))
+        says = f"mature from cone {maturity.cone}: fire it here"
+        drawing.words.append(Words(at, y + 20, says, "chart-note", anchor))
+    elif maturity.outcome in _NO_RANGE:
+        says = _NO_RANGE[maturity.outcome]
+        drawing.words.append(Words(LEFT, y + 4, says, "chart-note", "start"))
     for spoiling, word in ((ranges.bloats, "bloats"), (ranges.slumps, "slumps")):
         if spoiling.cone:
             x = x_at(spoiling.cone)
