@@ -25,6 +25,14 @@ WET_G = 112.0
 APART = (0.0, 0.8, -0.7, 0.4, -0.3)
 """How far the bars of a cone lie from their mean, in units of the clay's spread."""
 
+DRY_OFF = 0.6
+"""How much of a bar's difference wet is left when it is dry: bars are not equally plastic."""
+
+
+def _on_the_ruler(length_mm: float) -> float:
+    """As a ruler of half millimetres shows it."""
+    return round(length_mm * 2) / 2
+
 
 class ClayLoader:
     """One loading of the clays, on top of the rest of the story."""
@@ -88,9 +96,9 @@ class ClayLoader:
         dry_g = WET_G / (1 + row.plasticity_pct / 100)
         figures: dict[str, float | None] = {
             Reading.MASS_WET: round(WET_G + off, 1),
-            Reading.MASS_DRY: round(dry_g + off * 0.8, 1),
+            Reading.MASS_DRY: round(dry_g + off * DRY_OFF, 1),
             Reading.LENGTH_WET: MARK_MM,
-            Reading.LENGTH_DRY: MARK_MM - row.drying_pct + 0.2 * off,
+            Reading.LENGTH_DRY: _on_the_ruler(MARK_MM - row.drying_pct + 0.2 * off),
         }
         if bar.role == bar_plan.BEND:
             figures = {q: v for q, v in figures.items() if q in Reading.LENGTHS}
@@ -103,11 +111,11 @@ class ClayLoader:
             sagged = {Reading.SAG: at.sag_mm or 1.0, Reading.THICKNESS: 9.5}
             tiles.record(bar, firing, self._entries(sagged), self.user)
             return
-        dry_g = (WET_G / (1 + row.plasticity_pct / 100) + off * 0.8) * (1 - row.loss_pct / 100)
+        dry_g = (WET_G / (1 + row.plasticity_pct / 100) + off * DRY_OFF) * (1 - row.loss_pct / 100)
         length = MARK_MM - at.total_pct + 0.25 * off
         soaked = dry_g * (1 + at.absorption_pct * (1 + 0.03 * off) / 100)
         figures: dict[str, float | None] = {
-            Reading.LENGTH_FIRED: round(length * 2) / 2,
+            Reading.LENGTH_FIRED: _on_the_ruler(length),
             Reading.MASS_FIRED: round(dry_g, 1),
         }
         tiles.record(bar, firing, self._entries(figures), self.user)
