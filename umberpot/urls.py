@@ -10,8 +10,9 @@ from umberpot.mixing import calculator_views as sums
 from umberpot.mixing import leftover_views as leftover
 from umberpot.mixing import views as mixing
 from umberpot.mixing import weigh_views as weighing
-from umberpot.reading import clay_files
-from umberpot.reading import clay_views as clays
+from umberpot.reading import blend_views as blends
+from umberpot.reading import clay_files, clay_views, limits_views
+from umberpot.reading import clay_list_views as clays
 from umberpot.reading import views as reading
 from umberpot.shelf import clay_views as noted
 from umberpot.shelf import views as shelf
@@ -111,14 +112,14 @@ urlpatterns = [
     path("read/absorption/", reading.AbsorptionView.as_view(), name="absorption"),
     path("read/clays/", clays.clays, name="clays-read"),
     path("read/clays/compare/", clays.compare, name="compare"),
-    path("read/clays/limits/", clays.limits, name="limits"),
-    path("read/clays/<int:pk>/", clays.clay, name="clay-read"),
+    path("read/clays/limits/", limits_views.limits, name="limits"),
+    path("read/clays/<int:pk>/", clay_views.clay, name="clay-read"),
     path("read/clays/<int:pk>/report.pdf", clay_files.report, name="clay-report"),
     path("read/clays/<int:pk>/figures.<slug:form>", clay_files.data, name="clay-data"),
     path("read/clays/<int:pk>/readings.csv", clay_files.readings, name="clay-readings"),
     path("read/clays/<int:pk>/shrink-rule.pdf", clay_files.shrink_rule, name="shrink-rule"),
-    path("read/clays/<int:pk>/guess/", clays.guess, name="blend-guess"),
-    path("read/clays/<int:pk>/line/", clays.line, name="blend-line"),
+    path("read/clays/<int:pk>/guess/", blends.guess, name="blend-guess"),
+    path("read/clays/<int:pk>/line/", blends.line, name="blend-line"),
     path("read/trials/<int:pk>/", reading.trial, name="trial-read"),
     path("read/tiles/<int:pk>/", reading.tile, name="tile-read"),
 ]

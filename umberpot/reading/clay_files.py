@@ -14,8 +14,8 @@ from umberpot.reading import bar_records
 from umberpot.reading.bar_records import record_rows
 from umberpot.reading.clay_report import Swatch, clay_report_pdf
 from umberpot.reading.clay_tables import figure_rows
-from umberpot.reading.clay_views import judged_of, one_clay
 from umberpot.reading.clays import ClayRead
+from umberpot.reading.clays_asked import judged_of, one_clay
 from umberpot.reading.shrink_rule import shrink_rule_pdf
 from umberpot.studio.request import StudioRequest
 from umberpot.transfer.tables import to_csv

@@ -1,0 +1,101 @@
+"""What would mend a clay: a first guess at blends, and a line of them to be made."""
+
+import uuid
+from typing import Any
+
+from django.contrib import messages
+from django.http import HttpResponse
+from django.shortcuts import redirect, render
+from django.views.decorators.http import require_GET, require_POST
+
+from claycore.bar_plan import USUAL_CONES, plan
+from claycore.mending import BlendPart, blend_guess
+from umberpot.mixing.blends import LineOrder, make_line
+from umberpot.reading.clay_forms import (
+    LineForm,
+)
+from umberpot.reading.clays import ClayRead
+from umberpot.reading.clays_asked import judged_of, one_clay
+from umberpot.shelf.models import Material
+from umberpot.studio.request import StudioRequest, request_key
+from umberpot.tiles.bar_services import BarOrder, start_test
+
+
+@require_POST
+def line(request: StudioRequest, pk: int) -> HttpResponse:
+    """Make this line: blends with another clay, weighed out in Mix, each with its bars planned."""
+    read = one_clay(request, pk)
+    form = LineForm(request.POST, clay=read.clay)
+    if not form.is_valid():
+        for field, problems in form.errors.items():
+            messages.error(request, f"{form[field].label}: {problems[0]}")
+        return redirect("clay-read", pk=pk)
+    key = request_key(request)
+    cleaned = form.cleaned_data
+    order = LineOrder(read.clay, cleaned["other"], cleaned["steps"], cleaned["dry_g"], key)
+    made = make_line(order, request.user)
+    for blend, mix in made:
+        _plan_bars(read, blend, mix, key, request)
+    messages.success(
+        request, f"{len(made)} blends to weigh out, each with its bars planned. They start below."
+    )
+    if form.beyond_usual():
+        messages.warning(request, "Beyond 30 % most give up and use the clay as slip.")
+    return redirect("mixes")
+
+
+def _plan_bars(
+    read: ClayRead, blend: Material, mix: Any, key: uuid.UUID, request: StudioRequest
+) -> None:
+    """Three bars a cone, at the cones its parent was tested at."""
+    tested = [at.cone for at in read.results.cones] or list(USUAL_CONES)
+    start_test(
+        BarOrder(
+            clay=blend,
+            name=f"{blend.name}, bars"[:80],
+            bars=plan(tested[:8], 3, False, False, climbing=False),
+            mark_length_mm=request.studio.mark_length_mm,
+            method="boil_soak",
+            span_mm=None,
+            request_key=uuid.uuid5(key, f"bars of {blend.pk}"),
+            mix=mix,
+        ),
+        request.studio,
+        request.user,
+    )
+
+
+@require_GET
+def guess(request: StudioRequest, pk: int) -> HttpResponse:
+    """A first guess at blends with another clay, at the best cone both were tested at."""
+    read = one_clay(request, pk)
+    form = LineForm({**request.GET.dict(), "dry_g": "400"}, clay=read.clay)
+    rows, cone = [], None
+    if form.is_valid():
+        other = one_clay(request, form.cleaned_data["other"].pk)
+        _, judged = judged_of(request, read)
+        both = [at.cone for at in read.results.cones if other.results.at(at.cone)]
+        best = judged.evidence.cone
+        cone = best if best in both else (both[-1] if both else None)
+        rows = _guesses(read, other, cone, form.cleaned_data["steps"]) if cone else []
+    return render(request, "reading/_guess.html", {"rows": rows, "cone": cone, "form": form})
+
+
+def _guesses(
+    read: ClayRead, other: ClayRead, cone: str, steps: tuple[float, ...]
+) -> list[tuple[float, Any]]:
+    at, added = read.results.at(cone), other.results.at(cone)
+    if at is None or added is None:
+        return []
+    return [
+        (
+            step,
+            blend_guess(
+                [
+                    BlendPart(100 - step, at.total, at.absorption),
+                    BlendPart(step, added.total, added.absorption),
+                ]
+            ),
+        )
+        for step in steps
+    ]

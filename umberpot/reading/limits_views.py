@@ -1,0 +1,31 @@
+"""The figures that a studio judges clays by."""
+
+from django.contrib import messages
+from django.http import HttpResponse
+from django.shortcuts import redirect, render
+from django.views.decorators.http import require_http_methods
+
+from claycore.vitrification import SCHOOLS
+from umberpot.reading.clay_forms import (
+    LimitsForm,
+)
+from umberpot.studio.request import StudioRequest, posted
+
+PLACE = "Read"
+
+
+@require_http_methods(["GET", "POST"])
+def limits(request: StudioRequest) -> HttpResponse:
+    """The figures that this studio judges clays by."""
+    form = LimitsForm(posted(request), studio=request.studio)
+    if form.is_valid():
+        request.studio.own_limits = form.own()
+        request.studio.save(update_fields=["own_limits"])
+        messages.success(request, "Clays are judged by these figures from now on.")
+        return redirect("limits")
+    return render(
+        request,
+        "reading/limits.html",
+        {"place": PLACE, "form": form, "schools": SCHOOLS},
+        status=400 if form.errors else 200,
+    )
