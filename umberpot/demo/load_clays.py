@@ -90,7 +90,7 @@ class ClayLoader:
         days_ago = row.days_ago
         backdate(Trial.objects.filter(pk=test.trial_id), days_ago, "made_at")
         backdate(made, days_ago, "shaped_at")
-        backdate(Reading.objects.filter(tile__trial=test.trial_id), days_ago - 10, "made_at")
+        backdate(Reading.objects.filter(tile__trial=test.trial_id), days_ago - 8, "made_at")
 
     def _before_firing(self, bar: Tile, row: DemoClay, off: float) -> None:
         dry_g = WET_G / (1 + row.plasticity_pct / 100)
@@ -105,7 +105,7 @@ class ClayLoader:
         tiles.record(bar, None, self._entries(figures), self.user)
 
     def _after_firing(self, bar: Tile, row: DemoClay, at: AtCone, off: float) -> None:
-        firing = self.loader.firing(at.cone, row.days_ago - 8)
+        firing = self.loader.firing(at.cone, row.days_ago - 4 - row.cones.index(at))
         tiles.load_and_fire([bar], firing)
         if bar.role == bar_plan.BEND:
             sagged = {Reading.SAG: at.sag_mm or 1.0, Reading.THICKNESS: 9.5}
