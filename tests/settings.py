@@ -9,6 +9,9 @@ os.environ["UMBERPOT_HTTPS"] = "off"
 os.environ.pop("UMBERPOT_DEBUG", None)
 os.environ.pop("UMBERPOT_SCALE", None)
 
+# Playwright's own loop runs in a process that also tests the database, never at once.
+os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
+
 from umberpot.settings import *  # noqa: E402, F403
 
 PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]

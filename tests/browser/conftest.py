@@ -1,11 +1,20 @@
 """The real application, started as bin/demo starts it, and a watched Chromium."""
 
 import shutil
+from pathlib import Path
 
 import pytest
 
 from tests.running import running
 from umberpot.demo.story import PASSWORD, USERNAME
+
+
+def pytest_collection_modifyitems(items):
+    """One process drives the browser, so that the demo is started once; the rest goes to others."""
+    for item in items:
+        if item.path.is_relative_to(Path(__file__).parent):
+            item.add_marker(pytest.mark.xdist_group("browser"))
+
 
 CHROMIUM_FLAGS = [
     "--headless",
