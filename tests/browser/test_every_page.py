@@ -43,6 +43,7 @@ PAGES = [
     "/tiles/1/",
     "/tiles/17/",
     "/kiln/",
+    "/kiln/1/",
     "/read/",
     "/read/clays/",
     "/read/clays/?cone=6&total_most=12&absorption_most=1.5",

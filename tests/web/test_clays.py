@@ -463,6 +463,17 @@ def test_the_report_holds_a_body_against_its_label_and_shows_its_colours(
     assert "ASTM C373 (from memory)" in text
 
 
+def test_a_firing_put_right_moves_what_its_bars_say_to_the_right_cone(signed_in, tested):
+    clay = tested("Bank", (("6", 12, 1.0),))
+    firing = Firing.objects.get()
+    assert names_found(signed_in, "cone=6") == ["Bank"]
+    right = {"cone": "8", "fired_on": firing.fired_on, "note": ""}
+    signed_in.post(f"/kiln/{firing.pk}/", right)
+    assert "By cone 8 surely under" in page(signed_in, f"/read/clays/{clay.pk}/")
+    assert names_found(signed_in, "cone=6") == []
+    assert names_found(signed_in, "cone=8&absorption_most=1.5") == ["Bank"]
+
+
 def test_a_bar_that_had_been_hotter_is_told_and_left_out(signed_in, tested, studio, user):
     clay = tested("Bank", (("10", 12.3, 0.6),), replicates=1)
     bar = Tile.objects.get()

@@ -48,7 +48,7 @@ def world(make_mix, weigh, signed_in, user, studio):
         {"count": 1, "mark": "100", "cone": "6", "glazed": "no", "trial_name": "Secret"},
     )
     tile = Tile.objects.of(studio).first()
-    Firing.objects.create(studio=studio, cone="6", fired_on="2026-11-01", made_by=user)
+    firing = Firing.objects.create(studio=studio, cone="6", fired_on="2026-11-01", made_by=user)
     clay = mix.parts.first().material
     left = keep_leftover(finished, 12, "dry", None, user)
     bowl = Container.objects.create(studio=studio, name="Secret bowl", tare_g=200)
@@ -97,6 +97,8 @@ def world(make_mix, weigh, signed_in, user, studio):
         "weighing-correct": mix.parts.first().weighings.first().pk,
         "trial": tile.trial_id,
         "trial-read": tile.trial_id,
+        "firing": firing.pk,
+        "firing-without": firing.pk,
         "record": tile.pk,
         "tile-read": tile.pk,
     }

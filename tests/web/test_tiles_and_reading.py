@@ -8,6 +8,7 @@ from django.db import IntegrityError, connection, transaction
 from django.test.utils import CaptureQueriesContext
 
 from umberpot.kiln.models import Firing
+from umberpot.tiles import services
 from umberpot.tiles.models import ColourReading, Reading, Tile, Trial
 
 ORDER = {"count": "2", "mark": "100", "cone": "6", "glazed": "no", "trial_name": "Ramp"}
@@ -204,6 +205,48 @@ def test_the_kiln_fires_the_chosen_tiles_together(signed_in, tiles):
     signed_in.post("/kiln/", {"cone": "6", "fired_on": "2026-11-01", "tile": [t.pk for t in tiles]})
     assert Firing.objects.get().loadings.count() == 2
     assert "Nothing waits" in signed_in.get("/kiln/").content.decode()
+
+
+def test_a_firing_recorded_to_the_wrong_cone_is_put_right(signed_in, fired):
+    """What was read after it moves to the right cone; what was recorded first is told."""
+    tile, firing = fired, Firing.objects.get()
+    address = f"/kiln/{firing.pk}/"
+    signed_in.post(f"/tiles/{tile.pk}/", {"stage": "fired", "length_fired": "88"})
+    assert tile.code in signed_in.get(address).content.decode()
+    right = {"cone": "10", "fired_on": "2026-11-02", "note": "top shelf"}
+    assert "Put right" not in signed_in.get(address).content.decode()
+    said = signed_in.post(address, right, follow=True).content.decode()
+    assert "It stands as cone 10, 2 Nov 2026 now." in said
+    assert "Cone 10 instead of 6" in said
+    assert "Fired on 2026-11-02 instead of" in said
+    firing.refresh_from_db()
+    assert (firing.cone, firing.note) == ("10", "top shelf")
+    assert tile.readings.get(quantity="length_fired").firing == firing
+    signed_in.post(address, right)
+    assert firing.changes.count() == 3
+    refused = signed_in.post(address, {**right, "cone": "99", "fired_on": "2126-01-01"})
+    assert refused.status_code == 400
+    assert "That day is still to come" in refused.content.decode()
+
+
+def test_a_tile_that_was_not_in_a_firing_is_taken_out_unless_it_was_read_after_it(
+    signed_in, tiles, studio, user
+):
+    firing = Firing.objects.create(studio=studio, cone="6", fired_on="2026-11-01", made_by=user)
+    services.load_and_fire(tiles, firing)
+    stays, goes = tiles
+    signed_in.post(f"/tiles/{stays.pk}/", {"stage": "fired", "length_fired": "88"})
+    address = f"/kiln/{firing.pk}/without/"
+    said = signed_in.post(address, {"tile": stays.pk}, follow=True).content.decode()
+    assert f"{stays.code} was read after this firing" in said
+    said = signed_in.post(address, {"tile": goes.pk}, follow=True).content.decode()
+    assert f"{goes.code} is out of this firing." in said
+    assert f"{goes.code} was not in it" in said
+    assert [loading.tile for loading in firing.loadings.all()] == [stays]
+    goes.refresh_from_db()
+    assert goes.step in ("dry", "fire")
+    for nobody in (goes.pk, "nobody", "9" * 30, ""):
+        assert signed_in.post(address, {"tile": nobody}).status_code == 404
 
 
 def test_the_database_keeps_one_current_reading_a_stage(fired, user):

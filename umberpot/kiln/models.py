@@ -27,3 +27,16 @@ class Firing(Signed):
 
     def __str__(self) -> str:
         return f"cone {self.cone}, {self.fired_on:%-d %b %Y}"
+
+
+class FiringChange(Signed):
+    """What was put right about a firing, in words: what was recorded first stays visible."""
+
+    firing = models.ForeignKey(Firing, on_delete=models.PROTECT, related_name="changes")
+    says = models.CharField(max_length=240)
+
+    class Meta:
+        ordering = ["made_at", "pk"]
+
+    def __str__(self) -> str:
+        return self.says

@@ -6,15 +6,16 @@ from itertools import groupby
 from django.contrib import messages
 from django.db.models import Count
 from django.http import HttpResponse
-from django.shortcuts import redirect, render
+from django.shortcuts import get_object_or_404, redirect, render
 from django.utils import timezone
-from django.views.decorators.http import require_http_methods
+from django.views.decorators.http import require_http_methods, require_POST
 
 from claycore import cones
 from claycore.bar_plan import needs_saucer
 from umberpot.kiln.forms import FiringForm
 from umberpot.kiln.models import Firing
 from umberpot.studio.request import StudioRequest, posted, request_key
+from umberpot.tiles.firing_services import ReadAfterwards, correct_firing, read_after, take_out
 from umberpot.tiles.models import Loading, Step, Tile
 from umberpot.tiles.progress import Standing, standing
 from umberpot.tiles.services import fire
@@ -79,6 +80,55 @@ def kiln(request: StudioRequest) -> HttpResponse:
         },
         status=400 if form.errors else 200,
     )
+
+
+@require_http_methods(["GET", "POST"])
+def firing(request: StudioRequest, pk: int) -> HttpResponse:
+    """One firing: what was in it, and putting right what was recorded wrong."""
+    found = get_object_or_404(Firing.objects.of(request.studio), pk=pk)
+    title = str(found)
+    form = FiringForm(posted(request), instance=found)
+    if form.is_valid():
+        corrected = form.cleaned_data
+        correct_firing(
+            found, corrected["cone"], corrected["fired_on"], corrected["note"], request.user
+        )
+        messages.success(request, f"It stands as {found} now.")
+        return redirect("firing", pk=pk)
+    tiles = Tile.objects.of(request.studio).filter(loadings__firing=pk).with_history()
+    return render(
+        request,
+        "kiln/firing.html",
+        {
+            "place": PLACE,
+            "firing": found,
+            "title": title,
+            "form": form,
+            "tiles": [(standing(tile), read_after(tile, found)) for tile in tiles],
+            "changes": found.changes.select_related("made_by"),
+        },
+        status=400 if form.errors else 200,
+    )
+
+
+@require_POST
+def not_in_it(request: StudioRequest, pk: int) -> HttpResponse:
+    """A tile was not in this firing after all."""
+    found = get_object_or_404(Firing.objects.of(request.studio), pk=pk)
+    chosen = request.POST.get("tile", "")
+    in_it = Tile.objects.of(request.studio).filter(loadings__firing=found)
+    tile = get_object_or_404(in_it, pk=chosen if chosen.isdecimal() and len(chosen) < 19 else 0)
+    try:
+        take_out(tile, found, request.user)
+    except ReadAfterwards:
+        messages.error(
+            request,
+            f"{tile.code} was read after this firing. Empty those figures first if they are not"
+            " its own.",
+        )
+    else:
+        messages.success(request, f"{tile.code} is out of this firing.")
+    return redirect("firing", pk=pk)
 
 
 def _first_so_hot(request: StudioRequest, rows: list[Standing]) -> list[str]:

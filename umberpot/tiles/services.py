@@ -147,7 +147,7 @@ def load_and_fire(tiles: list[Tile], firing: Firing) -> None:
         (Loading(studio_id=firing.studio_id, tile=tile, firing=firing) for tile in tiles),
         ignore_conflicts=True,
     )
-    _note_steps(tiles)
+    note_steps(tiles)
 
 
 @transaction.atomic
@@ -164,7 +164,7 @@ def record(tile: Tile, firing: Firing | None, entries: Mapping[str, Entry], by: 
         for quantity, entry in entries.items()
         if _record_one(tile, firing, quantity, entry, by)
     ]
-    _note_steps([tile])
+    note_steps([tile])
     return changed
 
 
@@ -236,11 +236,11 @@ def record_colour(tile: Tile, firing: Firing, typed: str, seen: int | None, by: 
     ColourReading.objects.create(
         **_taken(tile, firing, current, by), lightness=lab.lightness, a=lab.a, b=lab.b, typed=typed
     )
-    _note_steps([tile])
+    note_steps([tile])
     return True
 
 
-def _note_steps(tiles: list[Tile]) -> None:
+def note_steps(tiles: list[Tile]) -> None:
     """Keeps on each tile what comes next, so that the bench finds it without reading them all."""
     fresh = list(Tile.objects.filter(pk__in=[tile.pk for tile in tiles]).with_history())
     for tile in fresh:
