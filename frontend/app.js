@@ -189,7 +189,7 @@ document.addEventListener("alpine:init", () => {
         if (cell) cell.value = figure.trim();
         else if (figure.trim()) leftOut += 1;
       }));
-      this.$refs.pasted.textContent = leftOut ? `${leftOut} of the pasted figures had no cell here and were left out.` : "";
+      this.$refs.says.textContent = leftOut ? `${leftOut} of the pasted figures had no cell here and were left out.` : "";
       event.target.dispatchEvent(new Event("change", { bubbles: true }));
     },
     sawOn(event) {
@@ -199,7 +199,7 @@ document.addEventListener("alpine:init", () => {
     },
     async readScale() {
       const cell = this.lastCell?.isConnected ? this.lastCell : this.$root.querySelector("[data-mass]");
-      const says = document.getElementById("grid-says");
+      const { says } = this.$refs;
       if (!cell?.matches("[data-mass]")) {
         says.textContent = "Put the cursor into the mass that is on the scale.";
         return;
