@@ -29,14 +29,14 @@ class JudgedAsForm(forms.Form):
     purpose = Choice(choices=list(PURPOSES.items()), required=False, label="For")
     ware = Choice(choices=list(WARES.items()), required=False, label="As")
     school = Choice(choices=[(s, s) for s in SCHOOLS], required=False, label="Whose limits")
-    cone = Choice(choices=[("", "the best tested")], required=False, label="At cone")
+    cone = Choice(choices=[("", "best tested")], required=False, label="At cone")
 
     def __init__(self, asked: QueryDict, *, studio: Studio, tested: list[str]) -> None:
         self.studio = studio
         known = {name: asked[name] for name in self.base_fields if asked.get(name)}
         super().__init__({**self._usual(), **known})
         cone = cast(forms.ChoiceField, self.fields["cone"])
-        cone.choices = [("", "the best tested"), *((c, c) for c in tested)]
+        cone.choices = [("", "best tested"), *((c, c) for c in tested)]
 
     def _usual(self) -> dict[str, str]:
         return {"purpose": THROWING, "ware": self.studio.ware, "school": self.studio.school}
