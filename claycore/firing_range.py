@@ -96,10 +96,7 @@ def firing_range(found: Sequence[AtCone], limit_pct: float) -> FiringRange:
     """What the tested cones, coolest first, say about one limit of absorption in percent."""
     bloats = _spoiling(found, _bloating_signs)
     slumps = _spoiling(found, _slumping_signs)
-    spoilt_at = min(
-        (cones.order(s.cone) for s in (bloats, slumps) if s.cone and s.outcome == SURE),
-        default=len(cones.CONES),
-    )
+    spoilt_at = _spoilt_at(bloats, slumps)
     sound = [at for at in found if cones.order(at.cone) < spoilt_at]
     maturity = _maturity(sound, limit_pct)
     best = tuple(
@@ -112,6 +109,27 @@ def firing_range(found: Sequence[AtCone], limit_pct: float) -> FiringRange:
         best,
         open_above=bool(best) and best[-1] == found[-1].cone,
         rises_oddly=_odd_rises(found),
+    )
+
+
+def best_cone(found: Sequence[AtCone], ranges: FiringRange) -> str | None:
+    """The tested cone to judge a clay at; None where nothing was fired.
+
+    The first that is surely within the limit, else the hottest before it is surely spoilt.
+    """
+    if ranges.best:
+        return ranges.best[0]
+    spoilt_at = _spoilt_at(ranges.bloats, ranges.slumps)
+    sound = [at.cone for at in found if cones.order(at.cone) < spoilt_at]
+    tested = [at.cone for at in found]
+    return next(iter(sound[::-1] or tested[::-1]), None)
+
+
+def _spoilt_at(*spoilings: Spoiling) -> int:
+    """The order of the first cone that is surely spoilt; past the hottest where none is."""
+    return min(
+        (cones.order(s.cone) for s in spoilings if s.cone and s.outcome == SURE),
+        default=len(cones.CONES),
     )
 
 

@@ -149,3 +149,18 @@ def test_which_cone_a_temperature_reaches():
     assert (cones.reached_by(1221), cones.needed_for(1221)) == ("5.5", "6")
     assert cones.reached_by(500) is None
     assert cones.needed_for(1400) is None
+
+
+@pytest.mark.parametrize(
+    ("rows", "best"),
+    [
+        ((("04", 8, 9), ("6", 12, 1.0), ("10", 12.2, 0.6)), "6"),
+        ((("04", 4, 17), ("6", 5, 14)), "6"),
+        ((("04", 8, 9), ("6", 12, 4.0), ("10", 8, 6.0)), "6"),
+        ((("6", 12, 4.0, ("slumped",)),), "6"),
+        ((), None),
+    ],
+)
+def test_the_cone_to_judge_at_is_the_first_within_or_the_hottest_still_sound(rows, best):
+    found = results(run(*rows)).cones
+    assert fr.best_cone(found, fr.firing_range(found, 1.5)) == best

@@ -249,6 +249,17 @@ def test_a_first_guess_at_a_blend(signed_in, tested):
     assert "not tested at the same cone" in nothing
 
 
+def test_steps_and_sizes_with_decimal_commas(signed_in, tested):
+    """12,5 is twelve and a half, not twelve and five."""
+    drain, bank = tested("Drain", OPEN), tested("Bank", MATURES)
+    html = page(signed_in, f"/read/clays/{drain.pk}/guess/?other={bank.pk}&steps=12,5;+20")
+    assert "12.5 %" in html
+    assert "<td>5 %" not in html
+    html = page(signed_in, f"/read/clays/{bank.pk}/?sizes=90,5,+120")
+    assert "90.5 mm" in html
+    assert "120 mm" in html
+
+
 def test_the_report_reads_as_the_page_does(signed_in, tested, user):
     clay = tested("Bank", MATURES)
     bar = Tile.objects.filter(cone="6").first()

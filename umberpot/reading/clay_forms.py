@@ -11,6 +11,7 @@ from claycore.clay_results import RESULTS, Result
 from claycore.mending import LINE_STEPS_PCT, MOST_ADDED_PCT
 from claycore.vitrification import SCHOOLS, WARES
 from umberpot.measures import Choice, MeasureField
+from umberpot.mixing.forms.percentages import PercentagesField
 from umberpot.reading.clay_search import AT_MOST, BY_NAME, WAYS, Asked, Condition
 from umberpot.reading.clays import JudgedAs
 from umberpot.reading.limits import RULES, absorption_key, absorption_limit, limits_of
@@ -102,8 +103,7 @@ class LineForm(forms.Form):
     other = forms.ModelChoiceField(
         queryset=Material.objects.none(), label="Blend it with", empty_label="choose a clay"
     )
-    steps = forms.CharField(
-        max_length=60,
+    steps = PercentagesField(
         label="Of the blend, in percent",
         initial=", ".join(f"{step:g}" for step in LINE_STEPS_PCT),
     )
@@ -115,10 +115,8 @@ class LineForm(forms.Form):
         cast(forms.ModelChoiceField, self.fields["other"]).queryset = others
 
     def clean_steps(self) -> tuple[float, ...]:
-        field = MeasureField(bounds.SHARE)
-        text = self.cleaned_data["steps"].replace(";", ",")
-        steps = [field.clean(step) for step in text.split(",") if step.strip()]
-        if not steps or len(steps) > 5:
+        steps: tuple[float, ...] = self.cleaned_data["steps"]
+        if len(steps) > 5:
             raise forms.ValidationError("From one to five steps, such as 10, 20, 30.")
         if any(not 0 < step < 100 for step in steps) or len(set(steps)) < len(steps):
             raise forms.ValidationError("Each step once, more than 0 and less than 100 %.")
@@ -136,7 +134,7 @@ class SizesForm(forms.Form):
 
     def clean_sizes(self) -> list[float]:
         field = MeasureField(bounds.LENGTH)
-        texts = self.cleaned_data["sizes"].replace(";", " ").split()
+        texts = [t.rstrip(",") for t in self.cleaned_data["sizes"].replace(";", " ").split()]
         if len(texts) > 24:
             raise forms.ValidationError("At most 24 sizes at a time.")
         return [field.clean(text) for text in texts]

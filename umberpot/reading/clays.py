@@ -3,7 +3,7 @@
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
-from claycore import clay_verdict, cones, firing_range, label_claims, mending
+from claycore import clay_verdict, firing_range, label_claims, mending
 from claycore.clay_limits import Limits
 from claycore.clay_results import ClayResults, results
 from claycore.clay_rules import Evidence
@@ -54,27 +54,14 @@ class ClayRead:
     def range(self, limits: Limits) -> FiringRange:
         return firing_range.firing_range(self.results.cones, limits.absorption.high_pct)
 
-    def best_cone(self, limits: Limits) -> str | None:
-        """The cone to judge at: the first that is surely within, else the hottest still sound."""
-        found = self.range(limits)
-        if found.best:
-            return found.best[0]
-        spoilt = [s.cone for s in (found.bloats, found.slumps) if s.cone and s.outcome == "sure"]
-        sound = [
-            at.cone
-            for at in self.results.cones
-            if all(cones.order(at.cone) < cones.order(cone) for cone in spoilt)
-        ]
-        tested = [at.cone for at in self.results.cones]
-        return next(iter(sound[::-1]), tested[-1] if tested else None)
-
     def evidence(self, limits: Limits, cone: str | None) -> Evidence:
         sheet = getattr(self.clay, "sheet", None)
         tested = [at.cone for at in self.results.cones]
+        found = self.range(limits)
         return Evidence(
             self.results,
-            self.range(limits),
-            cone if cone in tested else self.best_cone(limits),
+            found,
+            cone if cone in tested else firing_range.best_cone(self.results.cones, found),
             sheet.notes if sheet else NOTHING_NOTED,
             self.as_dug_pct,
         )
