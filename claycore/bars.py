@@ -69,9 +69,13 @@ class Bar:
 
 @dataclass(frozen=True)
 class FiredFigures:
-    """What a bar says after one firing; None where it cannot say it."""
+    """What a bar says after one firing; None where it cannot say it.
+
+    ``place`` is the firing's place in the bar's firings.
+    """
 
     code: str
+    place: int
     cone: str
     firing: Estimate | None
     total: Estimate | None
@@ -85,7 +89,8 @@ class FiredFigures:
 
 @dataclass(frozen=True)
 class BarFigures:
-    """Everything one bar says. ``problems`` are sentences about what cannot be or is missing.
+    """Everything one bar says. ``problems`` are sentences about what cannot be, ``gaps`` about
+    what was never read.
 
     ``fired`` leaves out a firing cooler than one before it: the heat of the hotter one stays in.
     """
@@ -96,6 +101,11 @@ class BarFigures:
     remarks: frozenset[str]
     fired: tuple[FiredFigures, ...]
     problems: tuple[str, ...]
+    gaps: tuple[str, ...] = ()
+
+    def after(self, place: int) -> FiredFigures | None:
+        """What it says after the firing at this place; None where that firing is left out."""
+        return next((fired for fired in self.fired if fired.place == place), None)
 
 
 def figures(bar: Bar) -> BarFigures:
@@ -109,7 +119,7 @@ def figures(bar: Bar) -> BarFigures:
         water = _told(problems, bar.code, reckon)
     fired = []
     hottest: Fired | None = None
-    for after in bar.firings:
+    for place, after in enumerate(bar.firings):
         whole = whole and BROKEN not in after.remarks
         if hottest and cones.order(after.cone) < cones.order(hottest.cone):
             problems.append(
@@ -118,9 +128,10 @@ def figures(bar: Bar) -> BarFigures:
             )
             continue
         hottest = after
-        fired.append(_after_firing(bar, after, whole, problems))
+        fired.append(_after_firing(bar, place, whole, problems))
+    gaps = []
     if bar.firings and not bar.length_dry and not bar.mass_dry:
-        problems.append(
+        gaps.append(
             f"{bar.code} was never read bone dry: it gives no drying or firing shrinkage and no"
             " loss on ignition. Its total shrinkage and its absorption still count."
         )
@@ -131,11 +142,13 @@ def figures(bar: Bar) -> BarFigures:
         bar.remarks,
         tuple(fired),
         tuple(problems),
+        tuple(gaps),
     )
 
 
-def _after_firing(bar: Bar, after: Fired, whole: bool, problems: list[str]) -> FiredFigures:
+def _after_firing(bar: Bar, place: int, whole: bool, problems: list[str]) -> FiredFigures:
     """``whole`` says that it never broke so far: half a bar has half a line and half its mass."""
+    after = bar.firings[place]
     where = f"{bar.code} at cone {after.cone}"
     lengths = Shrinkage(None, None, None, None)
     loss = None
@@ -154,6 +167,7 @@ def _after_firing(bar: Bar, after: Fired, whole: bool, problems: list[str]) -> F
         index = pyroplasticity.index(after.thickness, after.sag, bar.span)
     return FiredFigures(
         bar.code,
+        place,
         after.cone,
         lengths.firing,
         lengths.total,

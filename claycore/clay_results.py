@@ -171,7 +171,7 @@ def results(bars: Sequence[Bar]) -> ClayResults:
         water_of_plasticity=mean(bar.water_of_plasticity for bar in each),
         dry_remarks=_counted(each),
         cones=tuple(_at_cone(cone, by_cone[cone]) for cone in sorted(by_cone, key=cones.order)),
-        problems=tuple(problem for bar in each for problem in bar.problems),
+        problems=tuple(said for bar in each for said in (*bar.problems, *bar.gaps)),
     )
 
 

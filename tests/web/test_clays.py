@@ -11,10 +11,14 @@ from pypdf import PdfReader
 
 from claycore import bar_plan
 from claycore.bars import BLOATED
+from claycore.clay_results import RESULTS
+from claycore.figures import with_u95
 from umberpot.kiln.models import Firing
 from umberpot.shelf.models import BlendPart, FieldSheet, LabelClaim, Material
 from umberpot.tiles import services
 from umberpot.tiles.bar_services import BarOrder, shape_bars, start_test
+from umberpot.tiles.clay_figures import bring_up_to_date
+from umberpot.tiles.clay_records import clay_records
 from umberpot.tiles.models import Reading, Tile
 from umberpot.tiles.services import Entry
 
@@ -498,3 +502,50 @@ def test_a_bar_that_had_been_hotter_is_told_and_left_out(signed_in, tested, stud
     assert "had been to cone 10 before cone 04" in html
     assert names_found(signed_in, "cone=04") == []
     assert names_found(signed_in, "cone=10") == ["Bank"]
+
+
+@pytest.fixture
+def read_in_full(studio, user):
+    """A clay with one bar of which everything that can be read was read."""
+    clay = Material.objects.create(studio=studio, kind="dug_clay", name="Bank")
+    bars = bar_plan.plan(["6"], 1, False, False, climbing=False)
+    order = BarOrder(clay, "Bank, bars", bars, 100.0, "boil_soak", 80.0, uuid.uuid4())
+    test = start_test(order, studio, user)
+    shape_bars(test)
+    [bar] = Tile.objects.filter(trial=test.trial_id)
+    wet = {"length_wet": 100, "mass_wet": 112, "length_dry": 94, "mass_dry": 88}
+    services.record(bar, None, {q: Entry(v, 0.1, None) for q, v in wet.items()}, user)
+    today = timezone.localdate()
+    firing = Firing.objects.create(studio=studio, cone="6", fired_on=today, made_by=user)
+    services.load_and_fire([bar], firing)
+    fired = {"length_fired": 88, "mass_fired": 80, "sag": 1.5, "thickness": 10}
+    services.record(bar, firing, {q: Entry(v, 0.1, None) for q, v in fired.items()}, user)
+    for method, soaked in (("cold_soak", 83.0), ("boil_soak", 84.0)):
+        masses = {"mass_soaked": Entry(soaked, 0.1, None, method)}
+        masses["mass_hung"] = Entry(45.0, 0.1, None, method)
+        services.record(bar, firing, masses, user)
+    return clay
+
+
+@pytest.mark.parametrize("code", RESULTS)
+def test_every_result_is_on_the_page_in_the_file_and_found_by_the_list(
+    signed_in, studio, read_in_full, code
+):
+    """Page, file, kept figures and list are told by one record: none drops what another shows."""
+    result = RESULTS[code]
+    [record] = clay_records(studio, [read_in_full])
+    known = result.of(record.results.at("6") if result.at_cone else record.results)
+    assert known is not None
+
+    bring_up_to_date(studio)
+    kept = read_in_full.figures.get(result=code, cone="6" if result.at_cone else "")
+    assert (kept.value, kept.u95, kept.bars) == (known.value, known.u95, known.count)
+
+    found = f"/read/clays/?result={code}&way=at_least&figure={known.value - known.u95 - 0.01}"
+    assert f"/read/clays/{read_in_full.pk}/" in page(signed_in, found)
+    missed = f"/read/clays/?result={code}&way=at_least&figure={known.value + 0.01}"
+    assert f"/read/clays/{read_in_full.pk}/" not in page(signed_in, missed)
+
+    assert with_u95(known.value, known.u95) in page(signed_in, f"/read/clays/{read_in_full.pk}/")
+    told = signed_in.get(f"/read/clays/{read_in_full.pk}/figures.json").json()["figures"]
+    assert known.value in {row["value"] for row in told}

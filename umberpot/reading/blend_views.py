@@ -14,28 +14,28 @@ from umberpot.mixing.blends import LineOrder, make_line
 from umberpot.reading.clay_forms import (
     LineForm,
 )
-from umberpot.reading.clays import ClayRead
 from umberpot.reading.clays_asked import judged_of, one_clay
 from umberpot.shelf.models import Material
 from umberpot.studio.request import StudioRequest, request_key
 from umberpot.tiles.bar_services import BarOrder, start_test
+from umberpot.tiles.clay_records import ClayRecord
 
 
 @require_POST
 def line(request: StudioRequest, pk: int) -> HttpResponse:
     """Make this line: blends with another clay, weighed out in Mix, each with its bars planned."""
-    read = one_clay(request, pk)
-    form = LineForm(request.POST, clay=read.clay)
+    record = one_clay(request, pk)
+    form = LineForm(request.POST, clay=record.clay)
     if not form.is_valid():
         for field, problems in form.errors.items():
             messages.error(request, f"{form[field].label}: {problems[0]}")
         return redirect("clay-read", pk=pk)
     key = request_key(request)
     cleaned = form.cleaned_data
-    order = LineOrder(read.clay, cleaned["other"], cleaned["steps"], cleaned["dry_g"], key)
+    order = LineOrder(record.clay, cleaned["other"], cleaned["steps"], cleaned["dry_g"], key)
     made = make_line(order, request.user)
     for blend, mix in made:
-        _plan_bars(read, blend, mix, key, request)
+        _plan_bars(record, blend, mix, key, request)
     messages.success(
         request, f"{len(made)} blends to weigh out, each with its bars planned. They start below."
     )
@@ -45,10 +45,10 @@ def line(request: StudioRequest, pk: int) -> HttpResponse:
 
 
 def _plan_bars(
-    read: ClayRead, blend: Material, mix: Any, key: uuid.UUID, request: StudioRequest
+    record: ClayRecord, blend: Material, mix: Any, key: uuid.UUID, request: StudioRequest
 ) -> None:
     """Three bars a cone, at the cones its parent was tested at."""
-    tested = [at.cone for at in read.results.cones] or list(USUAL_CONES)
+    tested = [at.cone for at in record.results.cones] or list(USUAL_CONES)
     start_test(
         BarOrder(
             clay=blend,
@@ -68,23 +68,23 @@ def _plan_bars(
 @require_GET
 def guess(request: StudioRequest, pk: int) -> HttpResponse:
     """A first guess at blends with another clay, at the best cone both were tested at."""
-    read = one_clay(request, pk)
-    form = LineForm({**request.GET.dict(), "dry_g": "400"}, clay=read.clay)
+    record = one_clay(request, pk)
+    form = LineForm({**request.GET.dict(), "dry_g": "400"}, clay=record.clay)
     rows, cone = [], None
     if form.is_valid():
         other = one_clay(request, form.cleaned_data["other"].pk)
-        _, judged = judged_of(request, read)
-        both = [at.cone for at in read.results.cones if other.results.at(at.cone)]
+        _, judged = judged_of(request, record)
+        both = [at.cone for at in record.results.cones if other.results.at(at.cone)]
         best = judged.evidence.cone
         cone = best if best in both else (both[-1] if both else None)
-        rows = _guesses(read, other, cone, form.cleaned_data["steps"]) if cone else []
+        rows = _guesses(record, other, cone, form.cleaned_data["steps"]) if cone else []
     return render(request, "reading/_guess.html", {"rows": rows, "cone": cone, "form": form})
 
 
 def _guesses(
-    read: ClayRead, other: ClayRead, cone: str, steps: tuple[float, ...]
+    record: ClayRecord, other: ClayRecord, cone: str, steps: tuple[float, ...]
 ) -> list[tuple[float, Any]]:
-    at, added = read.results.at(cone), other.results.at(cone)
+    at, added = record.results.at(cone), other.results.at(cone)
     if at is None or added is None:
         return []
     return [

@@ -14,10 +14,10 @@ from umberpot.reading import bar_records
 from umberpot.reading.bar_records import record_rows
 from umberpot.reading.clay_report import Swatch, clay_report_pdf
 from umberpot.reading.clay_tables import figure_rows
-from umberpot.reading.clays import ClayRead
 from umberpot.reading.clays_asked import judged_of, one_clay
 from umberpot.reading.shrink_rule import shrink_rule_pdf
 from umberpot.studio.request import StudioRequest
+from umberpot.tiles.clay_records import ClayRecord
 from umberpot.transfer.tables import to_csv
 
 COLUMNS = ("clay", "cone", "figure", "method", "unit", "value", "u95", "bars")
@@ -31,23 +31,23 @@ def _download(body: bytes | str, content_type: str, name: str) -> HttpResponse:
     )
 
 
-def _file_name(read: ClayRead, what: str) -> str:
-    return f"{slugify(read.clay.name) or 'clay'}-{what}"
+def _file_name(record: ClayRecord, what: str) -> str:
+    return f"{slugify(record.clay.name) or 'clay'}-{what}"
 
 
 @require_GET
 def report(request: StudioRequest, pk: int) -> HttpResponse:
     """The report as PDF, judged as the page is."""
-    read = one_clay(request, pk)
-    _, judged = judged_of(request, read)
-    body = clay_report_pdf(judged, _swatches(read), timezone.localdate())
-    return _download(body, "application/pdf", _file_name(read, "report.pdf"))
+    record = one_clay(request, pk)
+    _, judged = judged_of(request, record)
+    body = clay_report_pdf(judged, _swatches(record), timezone.localdate())
+    return _download(body, "application/pdf", _file_name(record, "report.pdf"))
 
 
-def _swatches(read: ClayRead) -> list[Swatch]:
+def _swatches(record: ClayRecord) -> list[Swatch]:
     """Bars whose fired colour is known, by the firing it was seen after."""
     found = []
-    for tile in read.bars:
+    for tile in record.bars:
         by_firing = {c.firing_id: c for c in tile.colours.all() if c.is_current}
         found += [
             Swatch(tile, firing.cone, by_firing[firing.pk].lab.hex)
@@ -57,27 +57,27 @@ def _swatches(read: ClayRead) -> list[Swatch]:
     return found
 
 
-def _rows(read: ClayRead) -> list[dict[str, Any]]:
+def _rows(record: ClayRecord) -> list[dict[str, Any]]:
     """Every figure as a row of the data file, unrounded."""
     before = (
-        ("drying_shrinkage", read.results.drying),
-        ("water_of_plasticity_on_dry", read.results.water_of_plasticity),
+        ("drying_shrinkage", record.results.drying),
+        ("water_of_plasticity_on_dry", record.results.water_of_plasticity),
     )
     rows = [
-        _row(read, "", key, "", "%", estimate) for key, estimate in before if estimate is not None
+        _row(record, "", key, "", "%", estimate) for key, estimate in before if estimate is not None
     ]
-    for figure in figure_rows(read.results):
-        for at, estimate in zip(read.results.cones, figure.cells, strict=True):
+    for figure in figure_rows(record.results):
+        for at, estimate in zip(record.results.cones, figure.cells, strict=True):
             if estimate:
-                rows.append(_row(read, at.cone, figure.key, figure.method, figure.unit, estimate))
+                rows.append(_row(record, at.cone, figure.key, figure.method, figure.unit, estimate))
     return rows
 
 
 def _row(
-    read: ClayRead, cone: str, key: str, method: str, unit: str, estimate: Any
+    record: ClayRecord, cone: str, key: str, method: str, unit: str, estimate: Any
 ) -> dict[str, Any]:
     values = (
-        *(read.clay.name, cone, key, method, unit),
+        *(record.clay.name, cone, key, method, unit),
         *(estimate.value, estimate.u95, estimate.count),
     )
     return dict(zip(COLUMNS, values, strict=True))
@@ -86,43 +86,43 @@ def _row(
 @require_GET
 def data(request: StudioRequest, pk: int, form: str) -> HttpResponse:
     """The figures as ``csv`` or ``json``; docs/formats.md tells the columns."""
-    read = one_clay(request, pk)
+    record = one_clay(request, pk)
     if form == "json":
-        answer = {"clay": read.clay.name, "kind": read.clay.kind, "figures": _rows(read)}
-        answer["readings"] = [row for bar in read.bars for row in record_rows(bar)]
-        answer["problems"] = list(read.results.problems)
+        answer = {"clay": record.clay.name, "kind": record.clay.kind, "figures": _rows(record)}
+        answer["readings"] = [row for bar in record.bars for row in record_rows(bar)]
+        answer["problems"] = list(record.results.problems)
         return JsonResponse(answer)
     if form != "csv":
         raise Http404("A clay's data comes as csv or json.")
-    rows = [{key: str(value) for key, value in row.items()} for row in _rows(read)]
+    rows = [{key: str(value) for key, value in row.items()} for row in _rows(record)]
     body = to_csv(COLUMNS, rows)
-    return _download(body, "text/csv; charset=utf-8", _file_name(read, "figures.csv"))
+    return _download(body, "text/csv; charset=utf-8", _file_name(record, "figures.csv"))
 
 
 @require_GET
 def readings(request: StudioRequest, pk: int) -> HttpResponse:
     """Every current reading of the clay's bars as CSV."""
-    read = one_clay(request, pk)
+    record = one_clay(request, pk)
     rows = [
         {key: str(value) for key, value in row.items()}
-        for bar in read.bars
+        for bar in record.bars
         for row in record_rows(bar)
     ]
     body = to_csv(bar_records.COLUMNS, rows)
-    return _download(body, "text/csv; charset=utf-8", _file_name(read, "readings.csv"))
+    return _download(body, "text/csv; charset=utf-8", _file_name(record, "readings.csv"))
 
 
 @require_GET
 def shrink_rule(request: StudioRequest, pk: int) -> HttpResponse:
     """A printable rule for the clay at a tested cone."""
-    read = one_clay(request, pk)
+    record = one_clay(request, pk)
     cone = request.GET.get("cone", "")
-    at = read.results.at(cone)
+    at = record.results.at(cone)
     if at is None or at.total is None:
         return redirect("clay-read", pk=pk)
     note = f"Total shrinkage {with_u95(at.total.value, at.total.u95)} % from {at.total.count} bars."
     try:
-        body = shrink_rule_pdf(read.clay.name, cone, at.total, note)
+        body = shrink_rule_pdf(record.clay.name, cone, at.total, note)
     except ClayError as error:
         raise Http404(str(error)) from None
-    return _download(body, "application/pdf", _file_name(read, f"shrink-rule-cone-{cone}.pdf"))
+    return _download(body, "application/pdf", _file_name(record, f"shrink-rule-cone-{cone}.pdf"))

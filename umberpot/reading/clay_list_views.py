@@ -15,11 +15,12 @@ from umberpot.reading.clay_forms import ClaysForm, JudgedAsForm
 from umberpot.reading.clay_search import find
 from umberpot.reading.clay_tables import clay_row
 from umberpot.reading.clays import Judged, judge
-from umberpot.reading.clays_asked import drawings_of, read_of, studio_clays
+from umberpot.reading.clays_asked import drawings_of, studio_clays
 from umberpot.reading.limits import limits_of
 from umberpot.studio.models import Studio
 from umberpot.studio.request import StudioRequest
 from umberpot.tiles.clay_figures import bring_up_to_date
+from umberpot.tiles.clay_records import clay_records
 from umberpot.tiles.models import ClayFigure
 
 PLACE = "Read"
@@ -74,11 +75,11 @@ def compare(request: StudioRequest) -> HttpResponse:
     keys = [key for key in request.GET.getlist("of") if key.isdecimal() and len(key) < 19]
     ticked = list(studio_clays(request).filter(pk__in=keys).order_by("name"))
     chosen = ticked[:MOST_COMPARED]
-    read = read_of(request, chosen)
-    tested = sorted({at.cone for one in read for at in one.results.cones})
+    records = clay_records(request.studio, chosen)
+    tested = sorted({at.cone for one in records for at in one.results.cones})
     form = JudgedAsForm(request.GET, studio=request.studio, tested=tested)
     as_what = form.judged_as()
-    judged = [judge(one, as_what, request.studio) for one in read]
+    judged = [judge(one, as_what, request.studio) for one in records]
     limit = limits_of(request.studio, as_what.ware, as_what.school).absorption
     return render(
         request,
@@ -87,15 +88,15 @@ def compare(request: StudioRequest) -> HttpResponse:
             "place": PLACE,
             "form": form,
             "judged": judged,
-            "drawings": drawings_of(read, limit.high_pct),
+            "drawings": drawings_of(records, limit.high_pct),
             "rules": list(zip(*(one.verdict.lines for one in judged), strict=True)),
             "ware": WARES[as_what.ware],
             "school": SCHOOLS[as_what.school],
             "purpose": PURPOSES[as_what.purpose],
-            "family": read,
+            "family": records,
             "fits": _fits(judged),
             "left_out": len(ticked) - len(chosen),
-            "keys": [str(one.clay.pk) for one in read],
+            "keys": [str(one.clay.pk) for one in records],
         },
     )
 
@@ -106,17 +107,17 @@ def _fits(judged: list[Judged]) -> list[dict[str, Any]]:
 
 
 def _fit_of(guest: Judged, ground: Judged) -> dict[str, Any]:
-    both = [at.cone for at in guest.read.results.cones if ground.read.results.at(at.cone)]
+    both = [at.cone for at in guest.record.results.cones if ground.record.results.at(at.cone)]
     judged_at = [one.evidence.cone for one in (guest, ground)]
     cone = next((c for c in judged_at if c in both), both[-1] if both else None)
-    at = [one.read.results.at(cone) if cone else None for one in (guest, ground)]
+    at = [one.record.results.at(cone) if cone else None for one in (guest, ground)]
     found = [
-        fit.fit("drying", guest.read.results.drying, ground.read.results.drying),
+        fit.fit("drying", guest.record.results.drying, ground.record.results.drying),
         fit.fit("firing", *(one.firing if one else None for one in at)),
     ]
     return {
-        "guest": guest.read.clay,
-        "ground": ground.read.clay,
+        "guest": guest.record.clay,
+        "ground": ground.record.clay,
         "cone": cone,
         "fits": found,
         "outcome": fit.worst(found),

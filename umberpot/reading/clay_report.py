@@ -129,7 +129,7 @@ class Swatch:
 def clay_report_pdf(judged: Judged, swatches: Sequence[Swatch], printed_on: date) -> bytes:
     """One or two pages."""
     out = io.BytesIO()
-    clay = judged.read.clay
+    clay = judged.record.clay
     document = SimpleDocTemplate(
         out,
         pagesize=A4,
@@ -154,9 +154,9 @@ def clay_report_pdf(judged: Judged, swatches: Sequence[Swatch], printed_on: date
         Spacer(1, 3 * mm),
     ]
     limit_pct = judged.limits.absorption.high_pct
-    if judged.read.results.cones:
+    if judged.record.results.cones:
         picture = chart(
-            [Series(clay.name, judged.read.results.cones)], limit_pct, judged.evidence.range
+            [Series(clay.name, judged.record.results.cones)], limit_pct, judged.evidence.range
         )
         story.append(_Chart(picture, _WIDTH * 0.92))
     for heading, sentence in range_sentences(judged.evidence.range, limit_pct):
@@ -172,13 +172,13 @@ def clay_report_pdf(judged: Judged, swatches: Sequence[Swatch], printed_on: date
 
 
 def _origin(judged: Judged) -> str:
-    clay = judged.read.clay
+    clay = judged.record.clay
     parts = [clay.get_kind_display()]
     sheet = getattr(clay, "sheet", None)
     if sheet:
         parts += [sheet.place, f"dug {sheet.dug_on:%-d %b %Y}" if sheet.dug_on else ""]
     parts += [f"{part.share_pct:g} % {part.clay}" for part in clay.blend_parts.all()]
-    parts.append(f"{judged.read.results.bars} bars")
+    parts.append(f"{judged.record.results.bars} bars")
     return " · ".join(part for part in parts if part)
 
 
@@ -228,7 +228,7 @@ def _table(rows: Sequence[Sequence[str]], widths: Sequence[float]) -> Table:
 
 
 def _before_firing(judged: Judged) -> str:
-    found = judged.read.results
+    found = judged.record.results
     known = [
         f"{title} {with_u95(estimate.value, estimate.u95)} %"
         for title, estimate in (
@@ -241,7 +241,7 @@ def _before_firing(judged: Judged) -> str:
 
 
 def _figures(judged: Judged) -> Table:
-    found = judged.read.results
+    found = judged.record.results
     head = ["", *(f"cone {at.cone}, {at.bars} bars" for at in found.cones)]
     rows = [
         [
@@ -277,7 +277,7 @@ def _rules(judged: Judged) -> Table:
 
 
 def _methods(judged: Judged) -> list[Flowable]:
-    found = judged.read.results
+    found = judged.record.results
     used = {method for at in found.cones for method in at.soaks}
     lines = [
         f"{METHODS[m].title}: {METHODS[m].steps} {capfirst(METHODS[m].standing)}."

@@ -16,12 +16,13 @@ from claycore.field_notes import readings
 from claycore.vitrification import WARES, tile_class
 from umberpot.reading.clay_forms import LineForm, SizesForm
 from umberpot.reading.clay_tables import figure_rows, seen_at
-from umberpot.reading.clays import ClayRead, Judged
-from umberpot.reading.clays_asked import drawings_of, judged_of, one_clay, read_of, studio_clays
+from umberpot.reading.clays import Judged
+from umberpot.reading.clays_asked import drawings_of, judged_of, one_clay, studio_clays
 from umberpot.reading.range_words import lone_words, range_sentences
 from umberpot.reading.sheet_facts import sheet_facts
 from umberpot.shelf.models import Material
 from umberpot.studio.request import StudioRequest
+from umberpot.tiles.clay_records import ClayRecord, clay_records
 
 PLACE = "Read"
 MOST_RELATIVES = 5
@@ -31,18 +32,18 @@ MOST_RELATIVES = 5
 @require_GET
 def clay(request: StudioRequest, pk: int) -> HttpResponse:
     """Everything the bars of one clay say, and the verdict."""
-    read = one_clay(request, pk)
-    form, judged = judged_of(request, read)
+    record = one_clay(request, pk)
+    form, judged = judged_of(request, record)
     limit = judged.limits.absorption
-    family = [read, *_relatives_of(request, read.clay)]
+    family = [record, *_relatives_of(request, record.clay)]
     return render(
         request,
         "reading/clay.html",
         {
             "place": PLACE,
-            "read": read,
-            "clay": read.clay,
-            "results": read.results,
+            "record": record,
+            "clay": record.clay,
+            "results": record.results,
             "judged": judged,
             "form": form,
             "ware": WARES[judged.as_what.ware],
@@ -51,17 +52,17 @@ def clay(request: StudioRequest, pk: int) -> HttpResponse:
             "sentences": range_sentences(judged.evidence.range, limit.high_pct),
             "drawings": drawings_of(family, limit.high_pct, judged.evidence.range),
             "family": family,
-            "tests": read.clay.tests.select_related("trial").order_by("-pk"),
-            "figure_rows": figure_rows(read.results),
-            "seen": [seen_at(at) for at in read.results.cones],
-            "drying_words": _drying_words(read.results),
-            "lone_words": lone_words(read.results),
+            "tests": record.clay.tests.select_related("trial").order_by("-pk"),
+            "figure_rows": figure_rows(record.results),
+            "seen": [seen_at(at) for at in record.results.cones],
+            "drying_words": _drying_words(record.results),
+            "lone_words": lone_words(record.results),
             "class_words": _class_words(judged),
-            "line_form": LineForm(clay=read.clay, initial={}),
+            "line_form": LineForm(clay=record.clay, initial={}),
             "sizes": _sizes(request, judged),
             "sheet_says": readings(judged.evidence.notes),
-            "sheet_facts": sheet_facts(getattr(read.clay, "sheet", None)),
-            "photos": read.clay.photos.defer("image"),
+            "sheet_facts": sheet_facts(getattr(record.clay, "sheet", None)),
+            "photos": record.clay.photos.defer("image"),
             "request_key": uuid.uuid4(),
             "query": request.GET.urlencode(),
             "kept": [(k, v) for k, v in request.GET.items() if k != "sizes"],
@@ -69,12 +70,13 @@ def clay(request: StudioRequest, pk: int) -> HttpResponse:
     )
 
 
-def _relatives_of(request: StudioRequest, clay: Material) -> list[ClayRead]:
+def _relatives_of(request: StudioRequest, clay: Material) -> list[ClayRecord]:
     """What it is blended of and the blends it is in, those with bars only."""
     parents = Q(pk__in=[part.clay_id for part in clay.blend_parts.all()])
     blends = Q(blend_parts__clay=clay, retired_at=None)
     relatives = studio_clays(request).filter(parents | blends).order_by("pk").distinct()
-    return [read for read in read_of(request, relatives) if read.bars][:MOST_RELATIVES]
+    records = clay_records(request.studio, relatives)
+    return [record for record in records if record.bars][:MOST_RELATIVES]
 
 
 def _drying_words(results: ClayResults) -> str:

@@ -1,11 +1,9 @@
-"""Everything that is known of a clay of the shelf, gathered for the core to judge."""
+"""A clay of the shelf judged: its record, its field sheet and its label held against the rules."""
 
-from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 from claycore import clay_verdict, firing_range, label_claims, mending
 from claycore.clay_limits import Limits
-from claycore.clay_results import ClayResults, results
 from claycore.clay_rules import Evidence
 from claycore.clay_verdict import Verdict
 from claycore.field_notes import NOTHING_NOTED
@@ -14,8 +12,7 @@ from claycore.vitrification import SCHOOLS
 from umberpot.reading.limits import limits_of
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
-from umberpot.tiles.bars import bar_of
-from umberpot.tiles.models import Tile
+from umberpot.tiles.clay_records import ClayRecord
 
 
 @dataclass(frozen=True)
@@ -38,40 +35,30 @@ def _as_dug_pct(clay: Material) -> float:
     return parts[0].share_pct * _as_dug_pct(parts[0].clay) / 100 if parts else 100.0
 
 
-@dataclass(frozen=True)
-class ClayRead:
-    """A clay with its bars, and what they say."""
+def range_of(record: ClayRecord, limits: Limits) -> FiringRange:
+    """Where the clay matures and where it is spoilt, by these limits."""
+    return firing_range.firing_range(record.results.cones, limits.absorption.high_pct)
 
-    clay: Material
-    bars: Sequence[Tile]
-    results: ClayResults
 
-    @property
-    def as_dug_pct(self) -> float:
-        """Of a blend, how much is its first clay; 100 for a clay as it is."""
-        return _as_dug_pct(self.clay)
-
-    def range(self, limits: Limits) -> FiringRange:
-        return firing_range.firing_range(self.results.cones, limits.absorption.high_pct)
-
-    def evidence(self, limits: Limits, cone: str | None) -> Evidence:
-        sheet = getattr(self.clay, "sheet", None)
-        tested = [at.cone for at in self.results.cones]
-        found = self.range(limits)
-        return Evidence(
-            self.results,
-            found,
-            cone if cone in tested else firing_range.best_cone(self.results.cones, found),
-            sheet.notes if sheet else NOTHING_NOTED,
-            self.as_dug_pct,
-        )
+def evidence_of(record: ClayRecord, limits: Limits, cone: str | None) -> Evidence:
+    """What is known of a clay, to be judged at a cone; None, or one not tested, is the best."""
+    sheet = getattr(record.clay, "sheet", None)
+    found = range_of(record, limits)
+    at = record.results.at(cone) if cone else None
+    return Evidence(
+        record.results,
+        found,
+        at.cone if at else firing_range.best_cone(record.results.cones, found),
+        sheet.notes if sheet else NOTHING_NOTED,
+        _as_dug_pct(record.clay),
+    )
 
 
 @dataclass(frozen=True)
 class Judged:
     """A clay judged: the verdict, what the other school changes, how to mend it, its label."""
 
-    read: ClayRead
+    record: ClayRecord
     as_what: JudgedAs
     limits: Limits
     evidence: Evidence
@@ -86,44 +73,26 @@ class Judged:
         return clay_verdict.changed_lines(self.verdict, self.other)
 
 
-def clays_with_bars(clays: Iterable[Material], tiles: Iterable[Tile]) -> list[ClayRead]:
-    """Each clay with its bare tiles and bars. Tiles are fetched ``with_history``."""
-    by_clay: dict[int, list[Tile]] = {}
-    for tile in tiles:
-        if tile.clay_id is not None and not tile.glazed:
-            by_clay.setdefault(tile.clay_id, []).append(tile)
-    read = []
-    for clay in clays:
-        bars = by_clay.get(clay.pk, [])
-        read.append(ClayRead(clay, bars, results([bar_of(bar, _span(bar)) for bar in bars])))
-    return read
-
-
-def _span(bar: Tile) -> float | None:
-    test = getattr(bar.trial, "test", None)
-    return test.span_mm if test else None
-
-
-def judge(read: ClayRead, as_what: JudgedAs, studio: Studio) -> Judged:
+def judge(record: ClayRecord, as_what: JudgedAs, studio: Studio) -> Judged:
     """A clay judged as something, by the studio's figures. Raises UnknownChoice."""
     limits = limits_of(studio, as_what.ware, as_what.school)
-    evidence = read.evidence(limits, as_what.cone)
+    evidence = evidence_of(record, limits, as_what.cone)
     verdict = clay_verdict.verdict(evidence, limits, as_what.purpose)
     other_limits = limits_of(studio, as_what.ware, as_what.other_school)
     other = clay_verdict.verdict(
-        read.evidence(other_limits, evidence.cone), other_limits, as_what.purpose
+        evidence_of(record, other_limits, evidence.cone), other_limits, as_what.purpose
     )
     spoils = firing_range.SURE in (evidence.range.bloats.outcome, evidence.range.slumps.outcome)
-    claim = getattr(read.clay, "claim", None)
+    claim = getattr(record.clay, "claim", None)
     return Judged(
-        read,
+        record,
         as_what,
         limits,
         evidence,
         verdict,
         other,
         mending.mends(verdict.lines, spoilt_when_hotter=spoils),
-        label_claims.held(claim.claim, read.results, evidence.range, limits.absorption.high_pct)
+        label_claims.held(claim.claim, record.results, evidence.range, limits.absorption.high_pct)
         if claim
         else [],
     )

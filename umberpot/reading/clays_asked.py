@@ -1,18 +1,16 @@
 """The clays that an address asks for, with their bars, judged as it asks; and their chart."""
 
-from collections.abc import Iterable
-
 from django.db.models import QuerySet
 from django.shortcuts import get_object_or_404
 
 from claycore.firing_range import FiringRange
 from umberpot.reading.chart import NARROW, WIDE, Series, chart
 from umberpot.reading.clay_forms import JudgedAsForm
-from umberpot.reading.clays import ClayRead, Judged, clays_with_bars, judge
+from umberpot.reading.clays import Judged, judge
 from umberpot.reading.drawing import Drawing
 from umberpot.shelf.models import Material
 from umberpot.studio.request import StudioRequest
-from umberpot.tiles.models import Tile
+from umberpot.tiles.clay_records import ClayRecord, clay_records
 
 
 def studio_clays(request: StudioRequest) -> QuerySet[Material]:
@@ -25,27 +23,20 @@ def studio_clays(request: StudioRequest) -> QuerySet[Material]:
     )
 
 
-def read_of(request: StudioRequest, clays: Iterable[Material]) -> list[ClayRead]:
-    """Each of the clays with its bars, in as many queries for many as for one."""
-    clays = list(clays)
-    tiles = Tile.objects.of(request.studio).kept().filter(clay__in=clays, glazed=False)
-    return clays_with_bars(clays, tiles.with_history())
-
-
-def one_clay(request: StudioRequest, pk: int) -> ClayRead:
+def one_clay(request: StudioRequest, pk: int) -> ClayRecord:
     """A clay of the studio with its bars, or 404."""
-    return read_of(request, [get_object_or_404(studio_clays(request), pk=pk)])[0]
+    return clay_records(request.studio, [get_object_or_404(studio_clays(request), pk=pk)])[0]
 
 
-def judged_of(request: StudioRequest, read: ClayRead) -> tuple[JudgedAsForm, Judged]:
+def judged_of(request: StudioRequest, record: ClayRecord) -> tuple[JudgedAsForm, Judged]:
     """The clay judged as the address asks, and the form that asked."""
-    tested = [at.cone for at in read.results.cones]
+    tested = [at.cone for at in record.results.cones]
     form = JudgedAsForm(request.GET, studio=request.studio, tested=tested)
-    return form, judge(read, form.judged_as(), request.studio)
+    return form, judge(record, form.judged_as(), request.studio)
 
 
 def drawings_of(
-    family: list[ClayRead], limit_pct: float, ranges: FiringRange | None = None
+    family: list[ClayRecord], limit_pct: float, ranges: FiringRange | None = None
 ) -> dict[str, Drawing] | None:
     """The chart as a page and as a phone shows it; None where nothing was fired yet."""
     if not any(one.results.cones for one in family):

@@ -4,14 +4,16 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from itertools import pairwise
 
-from claycore import absorption, cones, shrinkage, vitrification
+from claycore import absorption, cones, vitrification
 from claycore.absorption import Method
+from claycore.bars import figures
+from claycore.clay_results import mean
 from claycore.colour import difference
-from claycore.errors import ClayError
 from claycore.figures import percentage, plain
 from claycore.read_checks import absorption_warnings
-from claycore.uncertainty import Estimate, Measured, mean_of
+from claycore.uncertainty import Estimate
 from umberpot.reading.limits import absorption_limit
+from umberpot.tiles.bars import bar_of
 from umberpot.tiles.models import Reading, Trial
 from umberpot.tiles.progress import Standing
 
@@ -80,28 +82,6 @@ class Joint:
     reading: str = ""
 
 
-def _lengths(stands: Standing) -> shrinkage.Shrinkage | None:
-    """Shrinkages from the tile's line; the mark is its plastic length."""
-    dry, fired = (
-        stands.readings[q].measured if q in stands.readings else None
-        for q in (Reading.LENGTH_DRY, Reading.LENGTH_FIRED)
-    )
-    known = [length for length in (dry, fired) if length]
-    if not known:
-        return None
-    mark = Measured(stands.tile.mark_length_mm, max(length.step for length in known))
-    return shrinkage.of_lengths(mark, dry, fired)
-
-
-def _absorption(stands: Standing) -> Estimate | None:
-    """Absorption of the tile. Raises ClayError where its masses cannot both be true."""
-    dry = stands.readings.get(Reading.MASS_FIRED)
-    wet = stands.readings.get(Reading.MASS_SOAKED)
-    if not (dry and wet):
-        return None
-    return absorption.percent(dry.measured, wet.measured)
-
-
 def _percentages(stands: Standing) -> tuple[float, str]:
     """The strongest colourant's true percentage, and all of them in words."""
     mix = stands.tile.mix
@@ -113,27 +93,26 @@ def _percentages(stands: Standing) -> tuple[float, str]:
 
 
 def tile_result(stands: Standing, limit: vitrification.Limit) -> TileResult:
-    """Everything one tile says, held against a limit."""
-    problem, found, verdict = "", None, None
-    try:
-        found = _absorption(stands)
-    except ClayError as error:
-        problem = str(error)
-    if found and stands.firing:
-        step = stands.readings[Reading.MASS_FIRED].step
-        verdict = vitrification.verdict(found, limit, stands.firing.cone, step)
-    lengths = _lengths(stands)
+    """Everything one tile says after its last firing, held against a limit."""
+    said = figures(bar_of(stands.tile))
+    after = said.after(len(stands.tile.firings) - 1)
     soaked = stands.readings.get(Reading.MASS_SOAKED)
+    found = after.soaks.get(soaked.method) if after and soaked else None
+    absorbed = found.absorption if found else None
+    verdict = None
+    if absorbed and stands.firing:
+        step = stands.readings[Reading.MASS_FIRED].step
+        verdict = vitrification.verdict(absorbed, limit, stands.firing.cone, step)
     pct, words = _percentages(stands)
     return TileResult(
         stands=stands,
-        drying=lengths.drying if lengths else None,
-        firing=lengths.firing if lengths else None,
-        total=lengths.total if lengths else None,
-        absorption=found,
+        drying=said.drying,
+        firing=after.firing if after else None,
+        total=after.total if after else None,
+        absorption=absorbed,
         verdict=verdict,
         method=absorption.METHODS[soaked.method] if soaked else None,
-        problem=problem,
+        problem=" ".join(said.problems),
         pct=pct,
         pct_words=words,
     )
@@ -154,11 +133,6 @@ def trial_results(trial: Trial, standings: Iterable[Standing]) -> list[TileResul
     )
 
 
-def _mean(estimates: Iterable[Estimate | None]) -> Estimate | None:
-    known = [estimate for estimate in estimates if estimate]
-    return mean_of(known) if known else None
-
-
 def batches(trial: Trial, results: list[TileResult]) -> list[Batch]:
     """Fired tiles that are replicates of each other, with the verdict on their mean."""
     limit = absorption_limit(trial.studio, trial.ware, trial.school)
@@ -169,13 +143,13 @@ def batches(trial: Trial, results: list[TileResult]) -> list[Batch]:
             groups.setdefault((tile.mix_id, firing.cone, tile.glazed), []).append(result)
     made = []
     for (_, cone, glazed), tiles in groups.items():
-        mean = _mean(r.absorption for r in tiles)
+        absorbed = mean(r.absorption for r in tiles)
         verdict = None
-        if mean:
+        if absorbed:
             step = max(r.stands.readings[Reading.MASS_FIRED].step for r in tiles if r.absorption)
-            verdict = vitrification.verdict(mean, limit, cone, step)
+            verdict = vitrification.verdict(absorbed, limit, cone, step)
         title = f"{tiles[0].pct_words}, cone {cone}{', glazed' if glazed else ''}"
-        made.append(Batch(title, glazed, tiles, mean, _mean(r.total for r in tiles), verdict))
+        made.append(Batch(title, glazed, tiles, absorbed, mean(r.total for r in tiles), verdict))
     return made
 
 

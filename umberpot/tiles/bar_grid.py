@@ -199,18 +199,18 @@ def build(test: ClayTest, tiles: Sequence[Tile], firing: Firing | None, method: 
         for cell in cells:
             if cell and cell.recorded:
                 cell.seen = cell.recorded.pk
-        grid.rows.append(_row(tile, firing, cells, test.span_mm))
+        grid.rows.append(_row(tile, firing, cells))
     return grid
 
 
-def _row(tile: Tile, firing: Firing | None, cells: list[Cell | None], span_mm: float | None) -> Row:
+def _row(tile: Tile, firing: Firing | None, cells: list[Cell | None]) -> Row:
     firing_pk = firing.pk if firing else None
     remarks = {
         remark.code
         for remark in tile.remarks.all()
         if remark.withdrawn_at is None and remark.firing_id == firing_pk
     }
-    row = Row(tile, bar_of(tile, span_mm), cells, remarks, frozenset(remarks))
+    row = Row(tile, bar_of(tile), cells, remarks, frozenset(remarks))
     for colour in tile.colours.all():
         if colour.is_current and firing and colour.firing_id == firing.pk:
             row.colour = row.colour_recorded = colour.typed

@@ -13,7 +13,6 @@ from django.utils.http import urlencode
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
 from claycore import absorption, bar_plan, bounds, protocols
-from claycore.clay_results import results
 from umberpot.kiln.models import Firing
 from umberpot.measures import MeasureField
 from umberpot.mixing import scale
@@ -23,25 +22,19 @@ from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.tiles import bar_grid, bar_services, services
 from umberpot.tiles.bar_forms import BarTestForm
 from umberpot.tiles.bar_grid import BarGrid
-from umberpot.tiles.bars import bar_of
 from umberpot.tiles.bench_sheet import bench_sheet_pdf
+from umberpot.tiles.clay_records import clay_records
 from umberpot.tiles.models import ClayTest, Step, Tile
 
 PLACE = "Tiles"
 CLAY_STAGE = "clay"
 
 
-def bars_of_clay(request: StudioRequest, clay: Material) -> list[Tile]:
-    """Every bare bar and tile there is of a clay."""
-    tiles = Tile.objects.of(request.studio).kept().filter(clay=clay, glazed=False)
-    return list(tiles.with_history())
-
-
 @require_http_methods(["GET", "POST"])
 def new(request: StudioRequest, clay_pk: int) -> HttpResponse:
     """Test this clay: which cones, how many bars, and what is done to them."""
     clay = get_object_or_404(Material.objects.of(request.studio).testable(), pk=clay_pk)
-    early = results([bar_of(tile) for tile in bars_of_clay(request, clay)])
+    early = clay_records(request.studio, [clay])[0].results
     sheet = getattr(clay, "sheet", None)
     offered = bar_plan.cones_for(sheet.notes if sheet else None, early.cones)
     form = BarTestForm(

@@ -11,8 +11,10 @@ from umberpot.kiln.models import Firing
 from umberpot.tiles.models import Reading, Remark, Tile
 
 
-def bar_of(tile: Tile, span_mm: float | None = None) -> Bar:
+def bar_of(tile: Tile) -> Bar:
     """A tile fetched ``with_history`` as a bar. Makes no query of its own."""
+    test = getattr(tile.trial, "test", None)
+    span_mm = test.span_mm if test else None
     readings = [reading for reading in tile.readings.all() if reading.is_current]
     remarks = [remark for remark in tile.remarks.all() if remark.withdrawn_at is None]
     before = {r.quantity: r.measured for r in readings if r.firing_id is None}

@@ -5,11 +5,11 @@ from collections.abc import Iterable
 from django.db import transaction
 from django.utils import timezone
 
-from claycore.clay_results import RESULTS, AtCone, ClayResults, Result, results
+from claycore.clay_results import RESULTS, AtCone, ClayResults, Result
 from claycore.uncertainty import Estimate
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
-from umberpot.tiles.bars import bar_of
+from umberpot.tiles.clay_records import clay_records
 from umberpot.tiles.models import ClayFigure, Tile
 
 
@@ -25,15 +25,11 @@ def bring_up_to_date(studio: Studio) -> None:
     old = list(Material.objects.of(studio).testable().filter(figures_at=None))
     if not old:
         return
-    by_clay: dict[int | None, list[Tile]] = {clay.pk: [] for clay in old}
-    tiles = Tile.objects.of(studio).kept().filter(clay__in=old, glazed=False).with_history()
-    for tile in tiles:
-        by_clay[tile.clay_id].append(tile)
     ClayFigure.objects.filter(clay__in=old).delete()
     ClayFigure.objects.bulk_create(
         figure
-        for clay in old
-        for figure in _figures(clay, results([bar_of(tile) for tile in by_clay[clay.pk]]))
+        for record in clay_records(studio, old)
+        for figure in _figures(record.clay, record.results)
     )
     Material.objects.filter(pk__in=[clay.pk for clay in old]).update(figures_at=timezone.now())
 
