@@ -21,6 +21,7 @@ from django.core.management import call_command
 from django.test import Client
 
 from benchmarks.ratios import medians
+from claycore.readings import Quantity
 from umberpot.kiln.models import Firing
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
@@ -85,16 +86,16 @@ class Maker:
     def _readings(self, tile: Tile, n: int, fired: Sequence[Firing]) -> list[Reading]:
         apart = 0.1 * (n % 3)
         read = [
-            self._reading(tile, None, Reading.MASS_WET, 112.0),
-            self._reading(tile, None, Reading.LENGTH_DRY, 94.0 - apart),
-            self._reading(tile, None, Reading.MASS_DRY, 88.0),
+            self._reading(tile, None, Quantity.MASS_WET, 112.0),
+            self._reading(tile, None, Quantity.LENGTH_DRY, 94.0 - apart),
+            self._reading(tile, None, Quantity.MASS_DRY, 88.0),
         ]
         for place, firing in enumerate(fired):
             soaked = 90 - 2.4 * place + apart + 0.001 * self.made
             read += [
-                self._reading(tile, firing, Reading.LENGTH_FIRED, 92.0 - 1.2 * place - apart),
-                self._reading(tile, firing, Reading.MASS_FIRED, 80.0),
-                self._reading(tile, firing, Reading.MASS_SOAKED, soaked, "boil_soak"),
+                self._reading(tile, firing, Quantity.LENGTH_FIRED, 92.0 - 1.2 * place - apart),
+                self._reading(tile, firing, Quantity.MASS_FIRED, 80.0),
+                self._reading(tile, firing, Quantity.MASS_SOAKED, soaked, "boil_soak"),
             ]
         return read
 

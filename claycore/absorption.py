@@ -1,78 +1,19 @@
 """Water absorption, porosity and density of a fired piece.
 
-Sources: ASTM C373 and ASTM C20 for the definitions; the methods' standing beside each.
+Sources: ASTM C373 and ASTM C20 for the definitions. How the pores are filled:
+:mod:`claycore.soaking`.
 """
 
 import math
 from dataclasses import dataclass
 
 from claycore import bounds
-from claycore.errors import Inconsistent, UnknownChoice
+from claycore.errors import Inconsistent
 from claycore.uncertainty import COVERAGE, Estimate, Measured, fall_pct, of_step, propagated
 
 WITHIN = "within"
 OVER = "over"
 NOT_DECIDED = "not_decided"
-
-
-@dataclass(frozen=True)
-class Method:
-    """One way of filling the pores, and how it stands."""
-
-    code: str
-    title: str
-    steps: str
-    standing: str
-    reads_low: bool = False
-
-
-METHODS = {
-    method.code: method
-    for method in (
-        Method(
-            "quick_boil",
-            "Quick boil",
-            "Boil 10 min to 1 h, cool in the water, pat dry, weigh.",
-            "kitchen check; can read low (common practice)",
-            reads_low=True,
-        ),
-        Method(
-            "boil_soak",
-            "Boil and soak",
-            "Boil 5 h, leave in the water 24 h, pat dry, weigh.",
-            "ASTM C373 (from memory)",
-        ),
-        Method(
-            "boil_2h",
-            "Boil 2 h",
-            "Boil 2 h, cool in the water 4 h, pat dry, weigh.",
-            "ISO 10545-3, boiling method (from memory)",
-        ),
-        Method(
-            "vacuum",
-            "Vacuum",
-            "10 kPa for 30 min, flood, 15 min, pat dry, weigh.",
-            "ISO 10545-3, vacuum method (from memory)",
-        ),
-        Method(
-            "cold_soak",
-            "Cold soak",
-            "24 h in cold water, pat dry, weigh.",
-            "first step of ASTM C67 (from memory); reads lower than a boil",
-            reads_low=True,
-        ),
-    )
-}
-
-
-def method(code: str) -> Method:
-    """The method of this code. Raises UnknownChoice naming ``method``."""
-    try:
-        return METHODS[code]
-    except KeyError:
-        raise UnknownChoice(
-            "method", code, f"The method must be one of {', '.join(METHODS)}."
-        ) from None
 
 
 @dataclass(frozen=True)

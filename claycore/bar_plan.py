@@ -7,7 +7,7 @@ clay that looks low-firing; an unknown clay's first high firing stands in a sauc
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from claycore import cones
+from claycore import bar_roles, cones
 from claycore.bars import BLOATED, SLUMPED
 from claycore.clay_results import AtCone
 from claycore.errors import Inconsistent, OutOfBounds
@@ -21,18 +21,6 @@ HIGH_FROM_CONE = "1"
 
 EARLY_ABSORPTION_PCT = 6.0
 """A clay that takes up less than this at cone 1 or cooler is near maturing. From memory."""
-
-LINE = "line"
-SOAK = "soak"
-BEND = "bend"
-BAR = "bar"
-ROLES = {
-    BAR: "measured and soaked",
-    LINE: "not soaked",
-    SOAK: "soaked only",
-    BEND: "bend bar",
-}
-"""What a bar of a test is for."""
 
 MOST_BARS = 120
 MOST_REPLICATES = 20
@@ -98,16 +86,16 @@ def plan(
     if not 1 <= replicates <= MOST_REPLICATES:
         raise OutOfBounds("replicates", replicates, f"From 1 to {MOST_REPLICATES} bars a cone.")
     in_order = tuple(sorted({cones.check(c, "cones") for c in wanted_cones}, key=cones.order))
-    roles = [LINE if separate_soak else BAR] * replicates
-    roles += [SOAK] * separate_soak
+    roles = [(bar_roles.LINE if separate_soak else bar_roles.BAR).code] * replicates
+    roles += [bar_roles.SOAK.code] * separate_soak
     if climbing:
         bars = [PlannedBar(role, in_order) for role in roles]
-        bars += [PlannedBar(BEND, (cone,)) for cone in in_order if bend_bars]
+        bars += [PlannedBar(bar_roles.BEND.code, (cone,)) for cone in in_order if bend_bars]
     else:
         bars = [
             PlannedBar(role, _with_bisque(cone, bisque))
             for cone in in_order
-            for role in [*roles, *([BEND] * bend_bars)]
+            for role in [*roles, *([bar_roles.BEND.code] * bend_bars)]
         ]
     if len(bars) > MOST_BARS:
         raise Inconsistent("replicates", replicates, f"That makes {len(bars)} bars; at most 120.")

@@ -13,6 +13,7 @@ from claycore import absorption, cones, moisture, pyroplasticity, shrinkage
 from claycore.absorption import Absorption
 from claycore.errors import ClayError
 from claycore.shrinkage import Shrinkage
+from claycore.soaking import METHODS, SaturationPart
 from claycore.uncertainty import Estimate, Measured, fall_pct
 
 T = TypeVar("T")
@@ -37,6 +38,11 @@ REMARKS = {
     BROKEN: "broken",
 }
 """What can be remarked on a bar at any stage. Source: common practice."""
+
+
+def remark_choices() -> list[tuple[str, str]]:
+    """Every remark's code and words, as a column of the database offers them."""
+    return list(REMARKS.items())
 
 
 @dataclass(frozen=True)
@@ -157,11 +163,6 @@ def _after_firing(bar: Bar, place: int, whole: bool, problems: list[str]) -> Fir
         if bar.mass_dry and after.mass:
             loss = fall_pct(bar.mass_dry, after.mass)
     soaks = _soaks(where, after, problems)
-    saturation = None
-    if after.mass and {"cold_soak", "boil_soak"} <= soaks.keys():
-        saturation = absorption.saturation_coefficient(
-            after.mass, after.soaked["cold_soak"], after.soaked["boil_soak"]
-        )
     index = None
     if after.sag and after.thickness and bar.span:
         index = pyroplasticity.index(after.thickness, after.sag, bar.span)
@@ -174,7 +175,7 @@ def _after_firing(bar: Bar, place: int, whole: bool, problems: list[str]) -> Fir
         lengths.volume_total,
         loss,
         soaks,
-        saturation,
+        _saturation(after, soaks),
         index,
         after.remarks,
     )
@@ -193,6 +194,15 @@ def _soaks(where: str, after: Fired, problems: list[str]) -> dict[str, Absorptio
         if found:
             soaks[method] = found
     return soaks
+
+
+def _saturation(after: Fired, soaks: Mapping[str, Absorption]) -> Estimate | None:
+    """By the cold soak and the boil of the standard, where both were made."""
+    parts = {METHODS[code].saturation: after.soaked[code] for code in soaks if code in METHODS}
+    cold, boiled = parts.get(SaturationPart.COLD), parts.get(SaturationPart.BOILED)
+    if after.mass is None or cold is None or boiled is None:
+        return None
+    return absorption.saturation_coefficient(after.mass, cold, boiled)
 
 
 def _told(problems: list[str], where: str, reckon: Callable[[], T]) -> T | None:

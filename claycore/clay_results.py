@@ -5,15 +5,12 @@ Bars of one cone are replicates: their spread counts where it is larger than the
 """
 
 from collections import Counter
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
-from claycore import cones
+from claycore import cones, soaking
 from claycore.bars import Bar, BarFigures, FiredFigures, figures
 from claycore.uncertainty import Estimate, mean_of
-
-BEST_FIRST = ("vacuum", "boil_soak", "boil_2h", "quick_boil", "cold_soak")
-"""Ways of soaking, the one that fills the pores most surely first. Source: common practice."""
 
 
 @dataclass(frozen=True)
@@ -45,7 +42,7 @@ class AtCone:
     @property
     def soaked(self) -> Soaked | None:
         """The soak to judge by: the one that fills the pores most surely."""
-        return next((self.soaks[m] for m in BEST_FIRST if m in self.soaks), None)
+        return next(self._surest(), None)
 
     @property
     def absorption(self) -> Estimate | None:
@@ -55,8 +52,12 @@ class AtCone:
     @property
     def hung(self) -> Soaked | None:
         """The surest soak after which pieces were also weighed hung in water."""
-        soaks = (self.soaks[m] for m in BEST_FIRST if m in self.soaks)
-        return next((soak for soak in soaks if soak.bulk_density), None)
+        return next((soak for soak in self._surest() if soak.bulk_density), None)
+
+    def _surest(self) -> Iterator[Soaked]:
+        """Its soaks, the surest first."""
+        codes = (method.code for method in soaking.surest_first())
+        return (self.soaks[code] for code in codes if code in self.soaks)
 
     @property
     def porosity(self) -> Estimate | None:
@@ -180,7 +181,8 @@ def _counted(rows: Iterable[BarFigures | FiredFigures]) -> dict[str, int]:
 
 
 def _at_cone(cone: str, rows: list[FiredFigures]) -> AtCone:
-    methods = [m for m in BEST_FIRST if any(m in row.soaks for row in rows)]
+    surest = [method.code for method in soaking.surest_first()]
+    methods = [code for code in surest if any(code in row.soaks for row in rows)]
     return AtCone(
         cone=cone,
         bars=len(rows),

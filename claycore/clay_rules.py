@@ -8,7 +8,6 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 
 from claycore import firing_range
-from claycore.absorption import METHODS
 from claycore.bars import CRACKED, CRUMBLES, SLUMPED
 from claycore.clay_limits import (
     FAILS,
@@ -24,6 +23,8 @@ from claycore.clay_results import AtCone, ClayResults
 from claycore.field_notes import ACIDS, COILS, NOTHING_NOTED, THROWS, FieldNotes
 from claycore.figures import plain, with_u95
 from claycore.firing_range import FiringRange, Spoiling
+from claycore.mends import Mend
+from claycore.soaking import METHODS
 from claycore.uncertainty import Estimate
 from claycore.vitrification import SCHOOLS, WARES
 
@@ -63,7 +64,8 @@ class Rule:
     """A rule: what it is called, what it is about in a word, for what it counts and why.
 
     ``at_cone`` says that it is judged at one cone; ``may_be_untried`` that not having tried it
-    leaves nothing open; ``why_for`` has the reasons that differ for a purpose.
+    leaves nothing open; ``why_for`` has the reasons that differ for a purpose; ``mends`` are
+    ways to mend a clay that falls short of it.
     """
 
     code: str
@@ -75,6 +77,7 @@ class Rule:
     why_for: Mapping[str, str] = field(default_factory=dict)
     at_cone: bool = False
     may_be_untried: bool = False
+    mends: tuple[Mend, ...] = ()
 
 
 def _pct(estimate: Estimate | None) -> str:
@@ -231,154 +234,200 @@ def _saturation(evidence: Evidence, limits: Limits) -> Finding:
     )
 
 
-RULES = (
-    Rule(
-        "feel",
-        "Feel, greasy to gritty",
-        "grit",
-        (THROWING, TABLEWARE),
-        "Grit makes it harsh to throw and hard to mature.",
-        _feel,
-        may_be_untried=True,
-    ),
-    Rule(
-        "coil",
-        "Coil test",
-        "shortness",
-        (THROWING, SLAB, TABLEWARE),
-        "Short clay tears as it is bent or thrown.",
-        _coil,
-        may_be_untried=True,
-    ),
-    Rule(
-        "throws",
-        "Throws",
-        "throwing",
-        (THROWING, TABLEWARE),
-        "If something small is unpleasant to throw, everything larger is.",
-        _throws,
-        may_be_untried=True,
-    ),
-    Rule(
-        "lime",
-        "Acid drop",
-        "lime",
-        AS_A_BODY,
-        "Lime swells with damp after the firing and spits flakes off the ware.",
-        _lime,
-        {TABLEWARE: "Lime swells with damp and spits flakes off, the glaze with them."},
-        may_be_untried=True,
-    ),
-    Rule(
-        "plastic_enough",
-        "Plastic enough, by drying shrinkage",
-        "plasticity",
-        (THROWING, TABLEWARE),
-        "Clay that shrinks too little as it dries is seldom plastic enough to shape.",
-        _plastic_enough,
-    ),
-    Rule(
-        "dries_sound",
-        "Dries without cracking, by drying shrinkage",
-        "drying shrinkage",
-        AS_A_BODY,
-        "Much drying shrinkage cracks ware, the more so where it is thick or joined.",
-        _dries_sound,
-        {
-            SLAB: "Slabs curl and joins open as they dry.",
-            SCULPTURE: "Thick work dries unevenly: much shrinkage cracks it.",
-            BRICK: "A brick dries last inside: much shrinkage cracks it.",
-        },
-    ),
-    Rule(
-        "cracks",
-        "Bars that cracked drying",
-        "cracking",
-        AS_A_BODY,
-        "Bars crack more easily than nothing, and less easily than pots.",
-        _cracks,
-    ),
-    Rule(
-        "as_dug",
-        "Of the clay as dug",
-        "how much was added",
-        (),
-        "With more than that added, it is hardly the dug clay any more.",
-        _as_dug,
-    ),
-    Rule(
-        "total",
-        "Total shrinkage",
-        "total shrinkage",
-        AS_A_BODY,
-        "Much shrinkage in all warps ware and is hard to size.",
-        _total,
-        {
-            SLAB: "Slabs that shrink much warp, and joins open.",
-            SCULPTURE: "Thick and thin parts that shrink much pull each other apart.",
-            TABLEWARE: "Rims warp, and lids no longer fit.",
-            BRICK: "Bricks that shrink much come out unlike each other.",
-        },
-        at_cone=True,
-    ),
-    Rule(
-        "absorption",
-        "Absorption",
-        "absorption",
-        (TABLEWARE, BRICK),
-        "Water in the body harbours food, heats in a microwave and weakens the ware.",
-        _absorption,
-        {BRICK: "The water that a wall takes up freezes in it."},
-        at_cone=True,
-    ),
-    Rule(
-        "matures",
-        "Matures within the tested cones",
-        "maturing",
-        (TABLEWARE,),
-        "A firing that is sure to mature it must lie within what was tested.",
-        _matures,
-    ),
-    Rule(
-        "no_bloating",
-        "Does not bloat",
-        "bloating",
-        AS_A_BODY,
-        "A bloated wall is weak and out of shape.",
-        _no_bloating,
-        {TABLEWARE: "A bloated wall is weak and rough, and it leaks."},
-        at_cone=True,
-        may_be_untried=True,
-    ),
-    Rule(
-        "no_slumping",
-        "Does not slump",
-        "slumping",
-        AS_A_BODY,
-        "What slumps loses its shape and sticks to the shelf.",
-        _no_slumping,
-        at_cone=True,
-        may_be_untried=True,
-    ),
-    Rule(
-        "holds_together",
-        "Holds together",
-        "crumbling",
-        AS_A_BODY,
-        "What crumbles after the firing has not sintered.",
-        _holds_together,
-        {BRICK: "A brick that crumbles bears no load and no frost."},
-        at_cone=True,
-    ),
-    Rule(
-        "saturation",
-        "Saturation coefficient",
-        "saturation",
-        (BRICK,),
-        "Pores that boiling fills and cold water does not leave freezing water room.",
-        _saturation,
-        at_cone=True,
-        may_be_untried=True,
-    ),
+_AGAINST_ABSORPTION = (
+    Mend("red_clay", "takes up too much water", "Add a low-firing red clay", 10, 30),
+    Mend("flux", "takes up too much water", "Add feldspar or frit as a flux", 5, 20),
+    Mend("fire_higher", "takes up too much water", "Fire it higher"),
 )
+
+RULES = {
+    rule.code: rule
+    for rule in (
+        Rule(
+            "feel",
+            "Feel, greasy to gritty",
+            "grit",
+            (THROWING, TABLEWARE),
+            "Grit makes it harsh to throw and hard to mature.",
+            _feel,
+            may_be_untried=True,
+            mends=(
+                Mend(
+                    "sieve",
+                    "gritty",
+                    "Sieve it finer, or let the sand settle and pour the rest off",
+                ),
+            ),
+        ),
+        Rule(
+            "coil",
+            "Coil test",
+            "shortness",
+            (THROWING, SLAB, TABLEWARE),
+            "Short clay tears as it is bent or thrown.",
+            _coil,
+            may_be_untried=True,
+            mends=(
+                Mend("ball_clay", "short", "Add ball clay", 10, 30),
+                Mend("bentonite", "short", "Add bentonite: little does much", 1, 3),
+                Mend("ageing", "short", "Let it age wet for some weeks"),
+            ),
+        ),
+        Rule(
+            "throws",
+            "Throws",
+            "throwing",
+            (THROWING, TABLEWARE),
+            "If something small is unpleasant to throw, everything larger is.",
+            _throws,
+            may_be_untried=True,
+        ),
+        Rule(
+            "lime",
+            "Acid drop",
+            "lime",
+            AS_A_BODY,
+            "Lime swells with damp after the firing and spits flakes off the ware.",
+            _lime,
+            {TABLEWARE: "Lime swells with damp and spits flakes off, the glaze with them."},
+            may_be_untried=True,
+            mends=(Mend("sieve_lime", "lime", "Sieve it fine: small lime spits less"),),
+        ),
+        Rule(
+            "plastic_enough",
+            "Plastic enough, by drying shrinkage",
+            "plasticity",
+            (THROWING, TABLEWARE),
+            "Clay that shrinks too little as it dries is seldom plastic enough to shape.",
+            _plastic_enough,
+            mends=(Mend("ball_clay", "not plastic enough", "Add ball clay", 10, 30),),
+        ),
+        Rule(
+            "dries_sound",
+            "Dries without cracking, by drying shrinkage",
+            "drying shrinkage",
+            AS_A_BODY,
+            "Much drying shrinkage cracks ware, the more so where it is thick or joined.",
+            _dries_sound,
+            {
+                SLAB: "Slabs curl and joins open as they dry.",
+                SCULPTURE: "Thick work dries unevenly: much shrinkage cracks it.",
+                BRICK: "A brick dries last inside: much shrinkage cracks it.",
+            },
+            mends=(
+                Mend("grog", "shrinks much as it dries", "Add grog or sand", 10, 25),
+                Mend("fire_clay", "shrinks much as it dries", "Add fire clay", 10, 30),
+                Mend("slow_drying", "shrinks much as it dries", "Dry it slower, covered"),
+            ),
+        ),
+        Rule(
+            "cracks",
+            "Bars that cracked drying",
+            "cracking",
+            AS_A_BODY,
+            "Bars crack more easily than nothing, and less easily than pots.",
+            _cracks,
+            mends=(
+                Mend("grog", "cracks as it dries", "Add grog", 10, 25),
+                Mend("slow_drying", "cracks as it dries", "Dry it slower, covered"),
+            ),
+        ),
+        Rule(
+            "as_dug",
+            "Of the clay as dug",
+            "how much was added",
+            (),
+            "With more than that added, it is hardly the dug clay any more.",
+            _as_dug,
+        ),
+        Rule(
+            "total",
+            "Total shrinkage",
+            "total shrinkage",
+            AS_A_BODY,
+            "Much shrinkage in all warps ware and is hard to size.",
+            _total,
+            {
+                SLAB: "Slabs that shrink much warp, and joins open.",
+                SCULPTURE: "Thick and thin parts that shrink much pull each other apart.",
+                TABLEWARE: "Rims warp, and lids no longer fit.",
+                BRICK: "Bricks that shrink much come out unlike each other.",
+            },
+            at_cone=True,
+            mends=(
+                Mend("fire_clay", "shrinks too much", "Add fire clay", 10, 30),
+                Mend("grog", "shrinks too much", "Add grog", 10, 25),
+            ),
+        ),
+        Rule(
+            "absorption",
+            "Absorption",
+            "absorption",
+            (TABLEWARE, BRICK),
+            "Water in the body harbours food, heats in a microwave and weakens the ware.",
+            _absorption,
+            {BRICK: "The water that a wall takes up freezes in it."},
+            at_cone=True,
+            mends=_AGAINST_ABSORPTION,
+        ),
+        Rule(
+            "matures",
+            "Matures within the tested cones",
+            "maturing",
+            (TABLEWARE,),
+            "A firing that is sure to mature it must lie within what was tested.",
+            _matures,
+            mends=_AGAINST_ABSORPTION,
+        ),
+        Rule(
+            "no_bloating",
+            "Does not bloat",
+            "bloating",
+            AS_A_BODY,
+            "A bloated wall is weak and out of shape.",
+            _no_bloating,
+            {TABLEWARE: "A bloated wall is weak and rough, and it leaks."},
+            at_cone=True,
+            may_be_untried=True,
+            mends=(
+                Mend("fire_lower", "bloats", "Fire it lower"),
+                Mend("kaolin", "bloats", "Add fire clay or kaolin", 10, 30),
+            ),
+        ),
+        Rule(
+            "no_slumping",
+            "Does not slump",
+            "slumping",
+            AS_A_BODY,
+            "What slumps loses its shape and sticks to the shelf.",
+            _no_slumping,
+            at_cone=True,
+            may_be_untried=True,
+            mends=(
+                Mend("fire_lower", "slumps", "Fire it lower"),
+                Mend("kaolin", "slumps", "Add fire clay or kaolin", 10, 30),
+            ),
+        ),
+        Rule(
+            "holds_together",
+            "Holds together",
+            "crumbling",
+            AS_A_BODY,
+            "What crumbles after the firing has not sintered.",
+            _holds_together,
+            {BRICK: "A brick that crumbles bears no load and no frost."},
+            at_cone=True,
+        ),
+        Rule(
+            "saturation",
+            "Saturation coefficient",
+            "saturation",
+            (BRICK,),
+            "Pores that boiling fills and cold water does not leave freezing water room.",
+            _saturation,
+            at_cone=True,
+            may_be_untried=True,
+        ),
+    )
+}
 """Every rule, in the order the work meets them."""

@@ -83,7 +83,9 @@ class Verdict:
 
 def lines(evidence: Evidence, limits: Limits, purpose: str) -> tuple[Line, ...]:
     """Every rule held against the evidence, in the order the work meets them."""
-    return tuple(Line(rule, rule.find(evidence, limits), purpose, evidence.cone) for rule in RULES)
+    return tuple(
+        Line(rule, rule.find(evidence, limits), purpose, evidence.cone) for rule in RULES.values()
+    )
 
 
 def verdict(evidence: Evidence, limits: Limits, purpose: str) -> Verdict:

@@ -38,7 +38,7 @@ def small_weighing(name: str, grams: float, scale_step_g: float) -> Warning | No
 
 def _named_material(addition: DosedAddition) -> list[Warning]:
     return [
-        Warning("named_material", f"{addition.name}: {cautions.NAMED_MATERIALS[hazard].text}")
+        Warning("named_material", f"{addition.name}: {cautions.CAUTIONS[hazard].text}")
         for hazard in kind_of(addition.name).hazards
     ]
 

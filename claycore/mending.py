@@ -11,6 +11,7 @@ from claycore import bounds
 from claycore.clay_limits import FAILS, NOT_DECIDED
 from claycore.clay_verdict import Line
 from claycore.errors import Inconsistent
+from claycore.mends import Mend
 from claycore.uncertainty import Estimate, combined
 
 MOST_ADDED_PCT = 30.0
@@ -18,68 +19,6 @@ MOST_ADDED_PCT = 30.0
 
 LINE_STEPS_PCT = (10.0, 20.0, 30.0)
 """Additions of a first line of blends, percent of the blend."""
-
-
-@dataclass(frozen=True)
-class Mend:
-    """One way to mend a clay: what for, what to add or do, and how much, in percent of the blend.
-
-    ``least_pct`` and ``most_pct`` are None where nothing is added.
-    """
-
-    code: str
-    against: str
-    what: str
-    least_pct: float | None = None
-    most_pct: float | None = None
-
-    @property
-    def as_dug_pct(self) -> tuple[float, float] | None:
-        """How much of the clay as dug remains, from most to least."""
-        if self.least_pct is None or self.most_pct is None:
-            return None
-        return 100 - self.least_pct, 100 - self.most_pct
-
-
-_MENDS: dict[str, tuple[Mend, ...]] = {
-    "coil": (
-        Mend("ball_clay", "short", "Add ball clay", 10, 30),
-        Mend("bentonite", "short", "Add bentonite: little does much", 1, 3),
-        Mend("ageing", "short", "Let it age wet for some weeks"),
-    ),
-    "plastic_enough": (Mend("ball_clay", "not plastic enough", "Add ball clay", 10, 30),),
-    "dries_sound": (
-        Mend("grog", "shrinks much as it dries", "Add grog or sand", 10, 25),
-        Mend("fire_clay", "shrinks much as it dries", "Add fire clay", 10, 30),
-        Mend("slow_drying", "shrinks much as it dries", "Dry it slower, covered"),
-    ),
-    "cracks": (
-        Mend("grog", "cracks as it dries", "Add grog", 10, 25),
-        Mend("slow_drying", "cracks as it dries", "Dry it slower, covered"),
-    ),
-    "total": (
-        Mend("fire_clay", "shrinks too much", "Add fire clay", 10, 30),
-        Mend("grog", "shrinks too much", "Add grog", 10, 25),
-    ),
-    "absorption": (
-        Mend("red_clay", "takes up too much water", "Add a low-firing red clay", 10, 30),
-        Mend("flux", "takes up too much water", "Add feldspar or frit as a flux", 5, 20),
-        Mend("fire_higher", "takes up too much water", "Fire it higher"),
-    ),
-    "no_bloating": (
-        Mend("fire_lower", "bloats", "Fire it lower"),
-        Mend("kaolin", "bloats", "Add fire clay or kaolin", 10, 30),
-    ),
-    "no_slumping": (
-        Mend("fire_lower", "slumps", "Fire it lower"),
-        Mend("kaolin", "slumps", "Add fire clay or kaolin", 10, 30),
-    ),
-    "feel": (
-        Mend("sieve", "gritty", "Sieve it finer, or let the sand settle and pour the rest off"),
-    ),
-    "lime": (Mend("sieve_lime", "lime", "Sieve it fine: small lime spits less"),),
-}
-_MENDS["matures"] = _MENDS["absorption"]
 
 
 def mends(lines: Sequence[Line], spoilt_when_hotter: bool = False) -> list[Mend]:
@@ -91,7 +30,7 @@ def mends(lines: Sequence[Line], spoilt_when_hotter: bool = False) -> list[Mend]
     for line in lines:
         if not line.matters or line.outcome not in (FAILS, NOT_DECIDED):
             continue
-        for mend in _MENDS.get(line.code, ()):
+        for mend in line.rule.mends:
             if spoilt_when_hotter and mend.code == "fire_higher":
                 continue
             known = wanted.get(mend.code)

@@ -1,8 +1,9 @@
 """What deserves a word about a shrinkage or an absorption. Source: common practice."""
 
-from claycore.absorption import WITHIN, Method
+from claycore.absorption import WITHIN
 from claycore.figures import plain
 from claycore.shrinkage import MUCH_TOTAL_PCT, Shrinkage
+from claycore.soaking import SoakingMethod
 from claycore.uncertainty import Estimate
 from claycore.warning import Warning
 
@@ -33,7 +34,7 @@ def shrinkage_warnings(found: Shrinkage) -> list[Warning]:
 
 
 def absorption_warnings(
-    found: Estimate, outcome: str | None, method: Method | None, glazed: bool = False
+    found: Estimate, outcome: str | None, method: SoakingMethod | None, glazed: bool = False
 ) -> list[Warning]:
     """What makes an absorption read low. ``outcome`` is None where no limit was given."""
     warnings = []

@@ -17,7 +17,7 @@ from claycore.composition import (
     on_dry_clay,
 )
 from claycore.figures import plain
-from claycore.units import GRAMS
+from claycore.units import grams
 
 AGREES_WITHIN = 0.005
 """Two doses nearer than this share of each other are the same sum, rounded."""
@@ -199,9 +199,9 @@ def _of_the_units(asked: DoseSum) -> Iterator[Mistake]:
         if unit == asked.unit and asked.volume_ml is None:
             yield Mistake(
                 code,
-                f"{words}: 1 {unit} is {plain(GRAMS[unit], 4)} g, 1 {other} is"
-                f" {plain(GRAMS[other], 4)} g.",
-                right_g * GRAMS[other] / GRAMS[unit],
+                f"{words}: 1 {unit} is {plain(grams(1, unit), 4)} g, 1 {other} is"
+                f" {plain(grams(1, other), 4)} g.",
+                right_g * grams(1, other) / grams(1, unit),
             )
     if asked.volume_ml is None:
         return
@@ -210,7 +210,7 @@ def _of_the_units(asked: DoseSum) -> Iterator[Mistake]:
             "fluid_ounces_as_ounces",
             "Fluid ounces were read as ounces. A fluid ounce is a volume: of slip it weighs more"
             " than an ounce.",
-            right_g * asked.amount * GRAMS["oz"] / asked.clay.mass_g,
+            right_g * asked.amount * grams(1, "oz") / asked.clay.mass_g,
         )
     yield Mistake(
         "volume_as_grams",
@@ -230,17 +230,18 @@ def _of_the_point(right_g: float) -> Iterator[Mistake]:
         )
 
 
-_OF_A_DOSE: tuple[Callable[[DoseSum], Iterator[Mistake]], ...] = (
+MISTAKES_OF_DOSE: list[Callable[[DoseSum], Iterator[Mistake]]] = [
     _of_the_total,
     _of_the_difference,
     _of_the_water,
     _of_the_units,
-)
+]
+"""Every kind of mistake in a dose: a generator of what it would give, and why it is wrong."""
 
 
 def known_mistakes_of_dose(asked: DoseSum) -> list[Mistake]:
     """Every known mistake, with what it would give for this dose."""
-    known = [mistake for kind in _OF_A_DOSE for mistake in kind(asked)]
+    known = [mistake for kind in MISTAKES_OF_DOSE for mistake in kind(asked)]
     return known + list(_of_the_point(asked.expected_g))
 
 

@@ -1,45 +1,86 @@
 """Units a potter measures in, and their size in the core's own.
 
-Sources: the international yard and pound agreement of 1959 (oz, lb, in, exact); the UK Weights and
-Measures Act 1985 (imperial pint and gallon, exact); NIST Handbook 44, appendix C (US measures).
+A new unit is one entry of UNITS. Sources: the international yard and pound agreement of 1959 (oz,
+lb, in, exact); the UK Weights and Measures Act 1985 (imperial pint and gallon, exact); NIST
+Handbook 44, appendix C (US measures).
 """
+
+from dataclasses import dataclass
+from enum import StrEnum
 
 from claycore.errors import UnknownChoice
 
-GRAMS = {"g": 1.0, "kg": 1000.0, "oz": 28.349523125, "lb": 453.59237}
 
-MILLILITRES = {
-    "ml": 1.0,
-    "l": 1000.0,
-    "floz_us": 29.5735295625,
-    "floz_imp": 28.4130625,
-    "cup_us": 236.5882365,
-    "pint_us": 473.176473,
-    "pint_imp": 568.26125,
-    "qt_us": 946.352946,
-    "gal_us": 3785.411784,
+class Measure(StrEnum):
+    """What a unit measures, and so what its size is in: grams, millilitres or millimetres."""
+
+    MASS = "mass"
+    VOLUME = "volume"
+    LENGTH = "length"
+
+
+@dataclass(frozen=True)
+class Unit:
+    """A unit: its code in an address, its size in the core's own unit, what a page calls it."""
+
+    code: str
+    measure: Measure
+    size: float
+    title: str
+
+
+UNITS = {
+    unit.code: unit
+    for unit in (
+        Unit("g", Measure.MASS, 1.0, "g"),
+        Unit("kg", Measure.MASS, 1000.0, "kg"),
+        Unit("oz", Measure.MASS, 28.349523125, "oz"),
+        Unit("lb", Measure.MASS, 453.59237, "lb"),
+        Unit("ml", Measure.VOLUME, 1.0, "mL"),
+        Unit("l", Measure.VOLUME, 1000.0, "L"),
+        Unit("floz_us", Measure.VOLUME, 29.5735295625, "fl oz (US)"),
+        Unit("floz_imp", Measure.VOLUME, 28.4130625, "fl oz (imperial)"),
+        Unit("cup_us", Measure.VOLUME, 236.5882365, "cup (US)"),
+        Unit("pint_us", Measure.VOLUME, 473.176473, "pint (US)"),
+        Unit("pint_imp", Measure.VOLUME, 568.26125, "pint (imperial)"),
+        Unit("qt_us", Measure.VOLUME, 946.352946, "quart (US)"),
+        Unit("gal_us", Measure.VOLUME, 3785.411784, "gallon (US)"),
+        Unit("mm", Measure.LENGTH, 1.0, "mm"),
+        Unit("cm", Measure.LENGTH, 10.0, "cm"),
+        Unit("in", Measure.LENGTH, 25.4, "in"),
+    )
 }
+"""Every unit, by its code."""
 
-MILLIMETRES = {"mm": 1.0, "cm": 10.0, "in": 25.4}
+
+def sizes(measure: Measure) -> dict[str, float]:
+    """The size of each unit of a measure, by its code."""
+    return {unit.code: unit.size for unit in UNITS.values() if unit.measure == measure}
 
 
-def _size(sizes: dict[str, float], field: str, unit: str) -> float:
-    try:
-        return sizes[unit]
-    except KeyError:
-        raise UnknownChoice(field, unit, f"The unit must be one of {', '.join(sizes)}.") from None
+def choices(*measures: Measure) -> list[tuple[str, str]]:
+    """The units of these measures, one measure after another, as a form offers them."""
+    return [(u.code, u.title) for m in measures for u in UNITS.values() if u.measure == m]
+
+
+def size_of(unit: str, measure: Measure, field: str) -> float:
+    """A unit's size in the core's own. Raises UnknownChoice naming ``field``."""
+    known = sizes(measure)
+    if unit not in known:
+        raise UnknownChoice(field, unit, f"The unit must be one of {', '.join(known)}.")
+    return known[unit]
 
 
 def grams(value: float, unit: str, field: str = "unit") -> float:
     """A mass in grams. Raises UnknownChoice naming ``field``."""
-    return value * _size(GRAMS, field, unit)
+    return value * size_of(unit, Measure.MASS, field)
 
 
 def millilitres(value: float, unit: str, field: str = "volume_unit") -> float:
     """A volume in millilitres. Raises UnknownChoice naming ``field``."""
-    return value * _size(MILLILITRES, field, unit)
+    return value * size_of(unit, Measure.VOLUME, field)
 
 
 def millimetres(value: float, unit: str, field: str = "unit") -> float:
     """A length in millimetres. Raises UnknownChoice naming ``field``."""
-    return value * _size(MILLIMETRES, field, unit)
+    return value * size_of(unit, Measure.LENGTH, field)

@@ -113,8 +113,7 @@ def bare_input(bound: BoundField, label: str = "", **attrs: str) -> SafeString:
 def unit_input(bound: BoundField, amount: str, label: str) -> SafeString:
     """A unit's choice that knows the size of each unit, so that the page can offer to convert."""
     offers: Any = bound.field
-    sizes = {**units.GRAMS, **units.MILLILITRES, **units.MILLIMETRES}
-    offered = {unit: size for unit, size in sizes.items() if offers.valid_value(unit)}
+    offered = {u.code: u.size for u in units.UNITS.values() if offers.valid_value(u.code)}
     return bare_input(bound, label, data_amount=amount, data_sizes=json.dumps(offered))
 
 
@@ -255,7 +254,7 @@ def gauge(weighed_g: float, target_g: float, tolerance_g: float) -> dict[str, An
 @register.inclusion_tag("components/caution.html")
 def caution(code: str) -> dict[str, Any]:
     """A caution at its step, by its code in claycore."""
-    return {"caution": cautions.BY_CODE[code]}
+    return {"caution": cautions.CAUTIONS[code]}
 
 
 @register.inclusion_tag("components/verdict.html")

@@ -1,13 +1,16 @@
 """Form fields for numbers as people write them."""
 
 import re
-from collections.abc import Mapping, Sequence
-from typing import Any
+from collections.abc import Callable, Mapping, Sequence
+from functools import partial
+from typing import Any, cast
 
 from django import forms
 
+from claycore import units
 from claycore.bounds import Bound
 from claycore.errors import OutOfBounds
+from claycore.units import Measure
 
 LONGEST_TEXT = 200
 STILL_NEEDED = "This is still needed."
@@ -78,11 +81,22 @@ class MeasureField(forms.Field):
         return f"{value:.10g}" if isinstance(value, float) else value
 
 
-class Choice(forms.ChoiceField):
-    """A choice whose error names the list."""
+Choices = Sequence[tuple[str, str]]
 
-    def __init__(self, choices: Sequence[tuple[str, str]], **kwargs: Any) -> None:
+mass_units = partial(units.choices, Measure.MASS)
+volume_units = partial(units.choices, Measure.VOLUME)
+length_units = partial(units.choices, Measure.LENGTH)
+
+
+class Choice(forms.ChoiceField):
+    """A choice whose error names the list; a list that may grow is given as a function."""
+
+    def __init__(self, choices: Choices | Callable[[], Choices], **kwargs: Any) -> None:
         super().__init__(choices=choices, **kwargs)
         self.error_messages["required"] = STILL_NEEDED
-        names = ", ".join(value for value, _ in choices if value)
-        self.error_messages["invalid_choice"] = f"This must be one of {names}."
+
+    def validate(self, value: str) -> None:
+        if value and not self.valid_value(value):
+            names = ", ".join(name for name, _ in cast(Choices, self.choices) if name)
+            raise forms.ValidationError(f"This must be one of {names}.", "invalid_choice")
+        super().validate(value)

@@ -6,6 +6,7 @@ from hypothesis import strategies as st
 from uncertainties import ufloat
 
 from claycore import absorption as a
+from claycore import soaking
 from claycore import vitrification as v
 from claycore.errors import ClayError, UnknownChoice
 from claycore.uncertainty import Estimate, Measured, mean_of
@@ -57,7 +58,7 @@ def test_hung_masses_that_cannot_be(suspended):
 
 def test_an_unknown_method():
     with pytest.raises(UnknownChoice) as caught:
-        a.method("steam")
+        soaking.method("steam")
     assert caught.value.field == "method"
 
 

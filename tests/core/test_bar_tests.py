@@ -2,13 +2,13 @@
 
 import pytest
 
-from claycore import bar_checks, bar_plan, protocols
-from claycore.absorption import METHODS
+from claycore import bar_checks, bar_plan, drying, protocols
 from claycore.bars import Fired
-from claycore.cautions import BY_CODE
+from claycore.cautions import CAUTIONS
 from claycore.clay_results import results
 from claycore.errors import ClayError
 from claycore.field_notes import FieldNotes
+from claycore.soaking import METHODS
 from claycore.uncertainty import Measured
 from tests.core.making_bars import bar, fired, g, run
 
@@ -119,12 +119,12 @@ def test_a_broken_bar_is_not_asked_for_its_line():
 
 
 def test_every_protocol_is_whole():
-    for protocol in protocols.PROTOCOLS.values():
+    for protocol in protocols.protocols().values():
         assert protocol.stages
         assert protocol.source
         assert all(stage.minutes > 0 and stage.do for stage in protocol.stages)
-        assert all(stage.caution in ("", *BY_CODE) for stage in protocol.stages)
-    assert {p.method for p in protocols.PROTOCOLS.values() if p.method} == set(METHODS)
+        assert all(stage.caution in ("", *CAUTIONS) for stage in protocol.stages)
+    assert set(METHODS) <= protocols.protocols().keys()
     with pytest.raises(ClayError):
         protocols.protocol("wait")
 
@@ -143,6 +143,6 @@ def test_every_protocol_is_whole():
     ],
 )
 def test_constant_weight(weighings, constant, words):
-    found = protocols.constant_weight([(at, Measured(g_, 0.1)) for at, g_ in weighings])
+    found = drying.constant_weight([(at, Measured(g_, 0.1)) for at, g_ in weighings])
     assert found.is_constant is constant
     assert words in found.sentence

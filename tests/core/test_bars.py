@@ -83,7 +83,8 @@ def test_no_dry_reading_found_out_after_the_firing():
     assert found.drying is found.fired[0].firing is found.fired[0].loss_on_ignition is None
     assert found.fired[0].total.value == pytest.approx(12)
     assert found.fired[0].soaks["boil_soak"].absorption.value == pytest.approx(1.5)
-    assert "never read bone dry" in found.problems[0]
+    assert "never read bone dry" in found.gaps[0]
+    assert not found.problems
 
 
 def test_half_a_bar_has_half_a_line_but_soaks_as_well():

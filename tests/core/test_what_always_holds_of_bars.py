@@ -13,7 +13,6 @@ from hypothesis import strategies as st
 
 from claycore import clay_verdict as cv
 from claycore import cones
-from claycore.absorption import METHODS
 from claycore.bar_checks import odd_readings
 from claycore.bars import REMARKS, Bar, Fired
 from claycore.clay_limits import FAILS, NOT_DECIDED, PASSES, Limits, at_most
@@ -22,6 +21,7 @@ from claycore.clay_results import RESULTS, results
 from claycore.clay_rules import Evidence
 from claycore.firing_range import REACHED, firing_range
 from claycore.mending import mends
+from claycore.soaking import METHODS
 from claycore.uncertainty import Estimate, Measured, mean_of
 from claycore.vitrification import limit
 from tests.core.making_bars import bar, fired, run

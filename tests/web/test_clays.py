@@ -13,13 +13,14 @@ from claycore import bar_plan
 from claycore.bars import BLOATED
 from claycore.clay_results import RESULTS
 from claycore.figures import with_u95
+from claycore.readings import Quantity
 from umberpot.kiln.models import Firing
 from umberpot.shelf.models import BlendPart, FieldSheet, LabelClaim, Material
 from umberpot.tiles import services
 from umberpot.tiles.bar_services import BarOrder, shape_bars, start_test
 from umberpot.tiles.clay_figures import bring_up_to_date
 from umberpot.tiles.clay_records import clay_records
-from umberpot.tiles.models import Reading, Tile
+from umberpot.tiles.models import Tile
 from umberpot.tiles.services import Entry
 
 MATURES = (("04", 8, 11), ("1", 9.5, 6), ("6", 12, 1.0), ("10", 12.3, 0.6))
@@ -59,13 +60,13 @@ def tested(studio, user):
         return clay
 
     def read(bar, firing, drying, total, absorbed):
-        wet = {Reading.LENGTH_DRY: 100 - drying, Reading.MASS_DRY: 88.0, Reading.MASS_WET: 112.0}
-        after = {Reading.LENGTH_FIRED: 100 - total, Reading.MASS_FIRED: 80.0}
+        wet = {Quantity.LENGTH_DRY: 100 - drying, Quantity.MASS_DRY: 88.0, Quantity.MASS_WET: 112.0}
+        after = {Quantity.LENGTH_FIRED: 100 - total, Quantity.MASS_FIRED: 80.0}
         services.record(bar, None, {q: Entry(v, 0.1, None) for q, v in wet.items()}, user)
         services.load_and_fire([bar], firing)
         services.record(bar, firing, {q: Entry(v, 0.1, None) for q, v in after.items()}, user)
         soaked = Entry(80 * (1 + absorbed / 100), 0.1, None, "boil_soak")
-        services.record(bar, firing, {Reading.MASS_SOAKED: soaked}, user)
+        services.record(bar, firing, {Quantity.MASS_SOAKED: soaked}, user)
 
     return make
 
@@ -496,7 +497,7 @@ def test_a_bar_that_had_been_hotter_is_told_and_left_out(signed_in, tested, stud
         studio=studio, cone="04", fired_on=timezone.localdate(), made_by=user
     )
     services.load_and_fire([bar], later)
-    figures = {Reading.LENGTH_FIRED: Entry(87.7, 0.1, None)}
+    figures = {Quantity.LENGTH_FIRED: Entry(87.7, 0.1, None)}
     services.record(bar, later, figures, user)
     html = page(signed_in, f"/read/clays/{clay.pk}/")
     assert "had been to cone 10 before cone 04" in html

@@ -8,7 +8,7 @@ import pytest
 from django.test import Client
 from django.urls import get_resolver
 
-from claycore.protocols import PROTOCOLS
+from claycore.protocols import protocols
 from umberpot.bench.services import start_timer
 from umberpot.kiln.models import Firing
 from umberpot.mixing.leftovers import keep_leftover
@@ -59,7 +59,7 @@ def world(make_mix, weigh, signed_in, user, studio):
     plan = Plan.objects.of(studio).get()
     signed_in.post(f"/tiles/tests/new/{clay.pk}/", BAR_TEST)
     test = ClayTest.objects.of(studio).get()
-    timer = start_timer(studio, PROTOCOLS["drying"], "Secret", 60, test, uuid.uuid4(), user)
+    timer = start_timer(studio, protocols()["drying"], "Secret", 60, test, uuid.uuid4(), user)
     photo = Photo.objects.create(
         studio=studio, material=clay, image=b"x", request_key=uuid.uuid4(), made_by=user
     )

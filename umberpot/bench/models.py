@@ -7,7 +7,7 @@ from django.db import models
 from django.db.models import F, Q
 from django.utils import timezone
 
-from claycore import protocols
+from claycore import protocols, soaking
 from umberpot.studio.models import Signed
 from umberpot.tiles.models import ClayTest
 
@@ -18,9 +18,7 @@ class Timer(Signed):
     It is only a time in the database: nothing runs, so nothing is lost when the machine is off.
     """
 
-    protocol = models.CharField(
-        max_length=13, choices=[(p.code, p.title) for p in protocols.PROTOCOLS.values()]
-    )
+    protocol = models.CharField(max_length=24, choices=protocols.choices)
     stage = models.PositiveSmallIntegerField(default=0)
     about = models.CharField(max_length=120)
     stage_started_at = models.DateTimeField()
@@ -47,6 +45,11 @@ class Timer(Signed):
     def steps(self) -> protocols.Protocol:
         """What it follows."""
         return protocols.protocol(self.protocol)
+
+    @property
+    def is_soak(self) -> bool:
+        """Whether masses are to be recorded once it is over."""
+        return self.protocol in soaking.METHODS
 
     @property
     def now(self) -> protocols.Stage:

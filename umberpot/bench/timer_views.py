@@ -27,9 +27,7 @@ HOURS = Bound(0, 24 * 60, "From a minute to 60 days; in hours, such as 2 or 0.5.
 class TimerForm(forms.Form):
     """What is timed, what of, and how long its first stage runs."""
 
-    protocol = Choice(
-        choices=[(p.code, p.title) for p in protocols.PROTOCOLS.values()], label="What is timed"
-    )
+    protocol = Choice(choices=protocols.choices, label="What is timed")
     about = forms.CharField(max_length=120, label="What it is done to")
     hours = MeasureField(
         HOURS, required=False, label="First stage", help_text="Its usual time where empty."
@@ -59,7 +57,7 @@ def new(request: StudioRequest) -> HttpResponse:
     test = _test_asked(request)
     initial = {"protocol": test.method, "about": test.trial.name} if test else {}
     asked = request.GET.get("protocol", "")
-    if asked in protocols.PROTOCOLS:
+    if asked in protocols.protocols():
         initial["protocol"] = asked
     form = TimerForm(posted(request), initial=initial)
     if form.is_valid():
@@ -80,7 +78,7 @@ def new(request: StudioRequest) -> HttpResponse:
         {
             "place": PLACE,
             "form": form,
-            "protocols": list(protocols.PROTOCOLS.values()),
+            "protocols": list(protocols.protocols().values()),
             "test": test,
             "request_key": request.POST.get("request_key") or uuid.uuid4(),
         },
@@ -111,7 +109,7 @@ def move_on(request: StudioRequest, pk: int) -> HttpResponse:
         messages.success(request, said)
     else:
         messages.info(request, "Someone moved that on already.")
-    if timer.ended_at and timer.test_id and timer.steps.method:
+    if timer.ended_at and timer.test_id and timer.is_soak:
         return redirect("test", pk=timer.test_id)
     return redirect("bench")
 

@@ -9,6 +9,7 @@ from django.db import models
 from django.http import QueryDict
 from django.utils import timezone
 
+from claycore.readings import READINGS, Quantity
 from umberpot.demo import story
 from umberpot.kiln.models import Firing
 from umberpot.mixing import services as mixing
@@ -21,7 +22,7 @@ from umberpot.shelf import services as shelf
 from umberpot.shelf.models import Material, StockMovement
 from umberpot.studio.models import Studio
 from umberpot.tiles import services as tiles
-from umberpot.tiles.models import Reading, Tile, Trial
+from umberpot.tiles.models import Tile, Trial
 from umberpot.tiles.plan_services import TrialOrder, start_grid, start_series
 
 
@@ -146,16 +147,19 @@ class DemoLoader:
 
     def readings(self, tile: Tile, row: story.DemoTile, dry_days_ago: int) -> None:
         """What was read off a tile at each of its stages."""
-        dry = {Reading.LENGTH_DRY: row.length_dry, Reading.MASS_DRY: row.mass_dry}
+        dry: dict[str, float | None] = {
+            Quantity.LENGTH_DRY: row.length_dry,
+            Quantity.MASS_DRY: row.mass_dry,
+        }
         tiles.record(tile, None, self.entries(dry), self.user)
         backdate(tile.readings.all(), dry_days_ago, "made_at")
         for after in row.firings:
             firing = self.firing(after.cone, after.days_ago)
             tiles.load_and_fire([tile], firing)
-            fired = {
-                Reading.LENGTH_FIRED: after.length,
-                Reading.MASS_FIRED: after.dry,
-                Reading.MASS_SOAKED: after.soaked,
+            fired: dict[str, float | None] = {
+                Quantity.LENGTH_FIRED: after.length,
+                Quantity.MASS_FIRED: after.dry,
+                Quantity.MASS_SOAKED: after.soaked,
             }
             tiles.record(tile, firing, self.entries(fired, after.method), self.user)
             if after.colour:
@@ -171,10 +175,10 @@ class DemoLoader:
             quantity: tiles.Entry(
                 value,
                 self.studio.ruler_step_mm
-                if quantity in Reading.LENGTHS
+                if not READINGS[quantity].is_mass
                 else self.studio.scale_step_g,
                 None,
-                method if quantity in Reading.BY_METHOD else "",
+                method if READINGS[quantity].by_method else "",
             )
             for quantity, value in figures.items()
             if value is not None

@@ -6,8 +6,9 @@ from datetime import timedelta
 
 from django.utils import timezone
 
-from claycore import bar_plan
+from claycore import bar_plan, bar_roles
 from claycore.protocols import protocol
+from claycore.readings import READINGS, Quantity
 from umberpot.bench import services as bench
 from umberpot.bench.models import Timer
 from umberpot.demo import clay_story as story
@@ -95,37 +96,40 @@ class ClayLoader:
     def _before_firing(self, bar: Tile, row: DemoClay, off: float) -> None:
         dry_g = WET_G / (1 + row.plasticity_pct / 100)
         figures: dict[str, float | None] = {
-            Reading.MASS_WET: round(WET_G + off, 1),
-            Reading.MASS_DRY: round(dry_g + off * DRY_OFF, 1),
-            Reading.LENGTH_WET: MARK_MM,
-            Reading.LENGTH_DRY: _on_the_ruler(MARK_MM - row.drying_pct + 0.2 * off),
+            Quantity.MASS_WET: round(WET_G + off, 1),
+            Quantity.MASS_DRY: round(dry_g + off * DRY_OFF, 1),
+            Quantity.LENGTH_WET: MARK_MM,
+            Quantity.LENGTH_DRY: _on_the_ruler(MARK_MM - row.drying_pct + 0.2 * off),
         }
-        if bar.role == bar_plan.BEND:
-            figures = {q: v for q, v in figures.items() if q in Reading.LENGTHS}
+        if bar.role == bar_roles.BEND.code:
+            figures = {q: v for q, v in figures.items() if not READINGS[q].is_mass}
         tiles.record(bar, None, self._entries(figures), self.user)
 
     def _after_firing(self, bar: Tile, row: DemoClay, at: AtCone, off: float) -> None:
         firing = self.loader.firing(at.cone, row.days_ago - 4 - row.cones.index(at))
         tiles.load_and_fire([bar], firing)
-        if bar.role == bar_plan.BEND:
-            sagged = {Reading.SAG: at.sag_mm or 1.0, Reading.THICKNESS: 9.5}
+        if bar.role == bar_roles.BEND.code:
+            sagged: dict[str, float | None] = {
+                Quantity.SAG: at.sag_mm or 1.0,
+                Quantity.THICKNESS: 9.5,
+            }
             tiles.record(bar, firing, self._entries(sagged), self.user)
             return
         dry_g = (WET_G / (1 + row.plasticity_pct / 100) + off * DRY_OFF) * (1 - row.loss_pct / 100)
         length = MARK_MM - at.total_pct + 0.25 * off
         soaked = dry_g * (1 + at.absorption_pct * (1 + 0.03 * off) / 100)
         figures: dict[str, float | None] = {
-            Reading.LENGTH_FIRED: _on_the_ruler(length),
-            Reading.MASS_FIRED: round(dry_g, 1),
+            Quantity.LENGTH_FIRED: _on_the_ruler(length),
+            Quantity.MASS_FIRED: round(dry_g, 1),
         }
         tiles.record(bar, firing, self._entries(figures), self.user)
-        wet: dict[str, float | None] = {Reading.MASS_SOAKED: round(soaked, 1)}
+        wet: dict[str, float | None] = {Quantity.MASS_SOAKED: round(soaked, 1)}
         if at.hung_share:
-            wet[Reading.MASS_HUNG] = round(dry_g * at.hung_share, 1)
+            wet[Quantity.MASS_HUNG] = round(dry_g * at.hung_share, 1)
         tiles.record(bar, firing, self._entries(wet, "boil_soak"), self.user)
         if at.cold_pct:
             cold: dict[str, float | None] = {
-                Reading.MASS_SOAKED: round(dry_g * (1 + at.cold_pct / 100), 1)
+                Quantity.MASS_SOAKED: round(dry_g * (1 + at.cold_pct / 100), 1)
             }
             tiles.record(bar, firing, self._entries(cold, "cold_soak"), self.user)
         tiles.record_colour(bar, firing, at.colour, None, self.user)
@@ -157,7 +161,10 @@ class ClayLoader:
         drying = Tile.objects.filter(trial=test.trial_id)
         backdate(drying, 2, "shaped_at")
         for bar in drying:
-            wet = {Reading.MASS_WET: 118.0 + bar.pk % 3, Reading.LENGTH_WET: MARK_MM}
+            wet: dict[str, float | None] = {
+                Quantity.MASS_WET: 118.0 + bar.pk % 3,
+                Quantity.LENGTH_WET: MARK_MM,
+            }
             tiles.record(bar, None, self._entries(wet), self.user)
         self._timer("drying", test.trial.name, 42.0, test)
         about, hours = story.BOILING

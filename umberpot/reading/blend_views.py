@@ -10,6 +10,7 @@ from django.views.decorators.http import require_GET, require_POST
 
 from claycore.bar_plan import USUAL_CONES, plan
 from claycore.mending import BlendPart, blend_guess
+from claycore.soaking import USUAL_METHOD
 from umberpot.mixing.blends import LineOrder, make_line
 from umberpot.reading.clay_forms import (
     LineForm,
@@ -55,7 +56,7 @@ def _plan_bars(
             name=f"{blend.name}, bars"[:80],
             bars=plan(tested[:8], 3, False, False, climbing=False),
             mark_length_mm=request.studio.mark_length_mm,
-            method="boil_soak",
+            method=USUAL_METHOD.code,
             span_mm=None,
             request_key=uuid.uuid5(key, f"bars of {blend.pk}"),
             mix=mix,

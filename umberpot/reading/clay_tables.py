@@ -4,9 +4,9 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from claycore import cones
-from claycore.absorption import METHODS
 from claycore.bars import REMARKS
-from claycore.clay_results import BEST_FIRST, OF_A_SOAK, RESULTS, AtCone, ClayResults
+from claycore.clay_results import OF_A_SOAK, RESULTS, AtCone, ClayResults
+from claycore.soaking import surest_first
 from claycore.uncertainty import Estimate
 from umberpot.shelf.models import Material
 from umberpot.tiles.models import ClayFigure
@@ -41,13 +41,13 @@ def figure_rows(found: ClayResults) -> list[FigureRow]:
 
 def _soak_rows(found: ClayResults) -> Iterator[FigureRow]:
     """What each way of soaking gave, the surest first."""
-    for method in BEST_FIRST:
-        way = METHODS[method].title.lower()
-        soaked = [at.soaks.get(method) for at in found.cones]
+    for method in surest_first():
+        way = method.title.lower()
+        soaked = [at.soaks.get(method.code) for at in found.cones]
         for code in OF_A_SOAK:
             result = RESULTS[code]
             cells = tuple(getattr(one, code) if one else None for one in soaked)
-            yield FigureRow(code, f"{result.title}, {way}", result.unit, method, cells)
+            yield FigureRow(code, f"{result.title}, {way}", result.unit, method.code, cells)
 
 
 def seen_at(at: AtCone) -> str:

@@ -2,12 +2,12 @@
 
 from typing import Any
 
-from claycore import absorption, bounds, shrinkage, units, vitrification
+from claycore import absorption, bounds, shrinkage, soaking, units, vitrification
 from claycore.figures import plain, with_u95
 from claycore.read_checks import absorption_warnings, shrinkage_warnings
 from claycore.uncertainty import Estimate, Measured
 from umberpot.calculators import CalculatorForm, as_json, blaming_fields
-from umberpot.measures import Choice, MeasureField
+from umberpot.measures import Choice, MeasureField, length_units, mass_units
 
 
 def _with_u95(key: str, estimate: Estimate | None) -> dict[str, float | None]:
@@ -23,7 +23,7 @@ class ShrinkageForm(CalculatorForm):
     wet = MeasureField(bounds.LENGTH, required=False, label="Wet, when marked")
     dry = MeasureField(bounds.LENGTH, required=False, label="Bone dry")
     fired = MeasureField(bounds.LENGTH, required=False, label="Fired")
-    unit = Choice(choices=[(unit, unit) for unit in units.MILLIMETRES], initial="mm")
+    unit = Choice(choices=length_units, initial="mm")
     step = MeasureField(bounds.STEP, required=False, label="Smallest step of the ruler")
 
     def clean(self) -> dict[str, Any]:
@@ -87,11 +87,9 @@ class AbsorptionForm(CalculatorForm):
     dry = MeasureField(bounds.MASS, label="Dry")
     wet = MeasureField(bounds.MASS, label="Soaked")
     suspended = MeasureField(bounds.MASS, required=False, label="Hung in water")
-    unit = Choice(choices=[(unit, unit) for unit in units.GRAMS], initial="g")
+    unit = Choice(choices=mass_units, initial="g")
     scale_step = MeasureField(bounds.STEP, label="Smallest step of the scale")
-    method = Choice(
-        choices=[(m.code, m.title) for m in absorption.METHODS.values()], label="How it was soaked"
-    )
+    method = Choice(choices=soaking.choices, label="How it was soaked")
     limit_pct = MeasureField(bounds.LIMIT, required=False, label="Limit to hold it against")
 
     def clean(self) -> dict[str, Any]:
@@ -114,7 +112,7 @@ class AbsorptionForm(CalculatorForm):
         verdict = None
         if limit_pct is not None:
             verdict = absorption.against_limit(found.absorption, limit_pct)
-        method = absorption.method(self.cleaned_data["method"])
+        method = soaking.method(self.cleaned_data["method"])
         return {
             "absorption_pct": found.absorption.value,
             "u95": found.absorption.u95,
@@ -132,7 +130,7 @@ class AbsorptionForm(CalculatorForm):
         shown = {
             "figure": with_u95(found.absorption.value, found.absorption.u95),
             "working": f"({wet} − {dry}) ÷ {dry} × 100",
-            "method": absorption.method(cleaned["method"]),
+            "method": soaking.method(cleaned["method"]),
         }
         if found.bulk_density:
             shown["porosity"] = found.apparent_porosity

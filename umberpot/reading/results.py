@@ -5,16 +5,17 @@ from dataclasses import dataclass
 from itertools import pairwise
 
 from claycore import absorption, cones, vitrification
-from claycore.absorption import Method
 from claycore.bars import figures
 from claycore.clay_results import mean
 from claycore.colour import difference
 from claycore.figures import percentage, plain
 from claycore.read_checks import absorption_warnings
+from claycore.readings import Quantity
+from claycore.soaking import METHODS, SoakingMethod
 from claycore.uncertainty import Estimate
 from umberpot.reading.limits import absorption_limit
 from umberpot.tiles.bars import bar_of
-from umberpot.tiles.models import Reading, Trial
+from umberpot.tiles.models import Trial
 from umberpot.tiles.progress import Standing
 
 
@@ -28,7 +29,7 @@ class TileResult:
     total: Estimate | None
     absorption: Estimate | None
     verdict: vitrification.Verdict | None
-    method: Method | None
+    method: SoakingMethod | None
     problem: str
     pct: float
     pct_words: str
@@ -96,12 +97,12 @@ def tile_result(stands: Standing, limit: vitrification.Limit) -> TileResult:
     """Everything one tile says after its last firing, held against a limit."""
     said = figures(bar_of(stands.tile))
     after = said.after(len(stands.tile.firings) - 1)
-    soaked = stands.readings.get(Reading.MASS_SOAKED)
+    soaked = stands.readings.get(Quantity.MASS_SOAKED)
     found = after.soaks.get(soaked.method) if after and soaked else None
     absorbed = found.absorption if found else None
     verdict = None
     if absorbed and stands.firing:
-        step = stands.readings[Reading.MASS_FIRED].step
+        step = stands.readings[Quantity.MASS_FIRED].step
         verdict = vitrification.verdict(absorbed, limit, stands.firing.cone, step)
     pct, words = _percentages(stands)
     return TileResult(
@@ -111,7 +112,7 @@ def tile_result(stands: Standing, limit: vitrification.Limit) -> TileResult:
         total=after.total if after else None,
         absorption=absorbed,
         verdict=verdict,
-        method=absorption.METHODS[soaked.method] if soaked else None,
+        method=METHODS[soaked.method] if soaked else None,
         problem=" ".join(said.problems),
         pct=pct,
         pct_words=words,
@@ -146,7 +147,7 @@ def batches(trial: Trial, results: list[TileResult]) -> list[Batch]:
         absorbed = mean(r.absorption for r in tiles)
         verdict = None
         if absorbed:
-            step = max(r.stands.readings[Reading.MASS_FIRED].step for r in tiles if r.absorption)
+            step = max(r.stands.readings[Quantity.MASS_FIRED].step for r in tiles if r.absorption)
             verdict = vitrification.verdict(absorbed, limit, cone, step)
         title = f"{tiles[0].pct_words}, cone {cone}{', glazed' if glazed else ''}"
         made.append(Batch(title, glazed, tiles, absorbed, mean(r.total for r in tiles), verdict))

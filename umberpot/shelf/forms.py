@@ -7,7 +7,7 @@ from django import forms
 
 from claycore import bounds, colourants
 from claycore.bounds import Bound
-from claycore.cautions import NAMED_MATERIALS
+from claycore.cautions import named_materials
 from claycore.clay_in_hand import DRY
 from umberpot.measures import MeasureField
 from umberpot.shelf.models import Container, Material
@@ -24,7 +24,7 @@ class MaterialForm(OwnedModelForm):
     water_pct = MeasureField(bounds.WATER, required=False, label="Water in it")
     on_hand_g = MeasureField(STOCK, required=False, label="On hand")
     hazards = forms.MultipleChoiceField(
-        choices=[(c.code, c.title) for c in NAMED_MATERIALS.values()],
+        choices=lambda: [(c.code, c.title) for c in named_materials().values()],
         required=False,
         widget=forms.CheckboxSelectMultiple,
         label="Watch for",

@@ -7,7 +7,7 @@ from django.db.models import F, Q, Sum
 from django.db.models.functions import Coalesce, Lower
 
 from claycore import cones, field_notes
-from claycore.cautions import NAMED_MATERIALS
+from claycore.cautions import Caution, named_materials
 from claycore.clay_in_hand import DRY, PLASTIC, SLIP
 from claycore.label_claims import Claim
 from umberpot.studio.models import Owned, OwnedQuerySet, Signed
@@ -126,9 +126,10 @@ class Material(Owned):
         return 1 - self.water_pct / 100 if self.state != DRY and self.water_pct else 1.0
 
     @property
-    def cautions(self) -> list:
+    def cautions(self) -> list[Caution]:
         """The named materials it must be watched for."""
-        return [NAMED_MATERIALS[code] for code in self.hazards if code in NAMED_MATERIALS]
+        known = named_materials()
+        return [known[code] for code in self.hazards if code in known]
 
 
 class StockMovement(Signed):

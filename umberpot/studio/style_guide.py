@@ -6,6 +6,7 @@ from django import forms
 from django.utils import timezone
 
 from claycore import bounds
+from claycore.readings import Quantity
 from umberpot.kiln.models import Firing
 from umberpot.measures import Choice, MeasureField
 from umberpot.mixing.bar import segments_of
@@ -31,7 +32,9 @@ def _standing(code: str, step: Step, lab: tuple[float, float, float] | None = No
         Firing(cone="6", fired_on=timezone.localdate()) if step in (Step.SOAK, Step.READ) else None
     )
     colour = ColourReading(lightness=lab[0], a=lab[1], b=lab[2]) if lab else None
-    readings = {} if step == Step.DRY else {Reading.MASS_DRY: Reading(value=88.2, step=0.1)}
+    readings: dict[str, Reading] = {}
+    if step != Step.DRY:
+        readings[Quantity.MASS_DRY] = Reading(value=88.2, step=0.1)
     return Standing(Tile(code=code, shaped_at=timezone.now()), firing, readings, colour, step)
 
 

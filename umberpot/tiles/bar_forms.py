@@ -4,7 +4,7 @@ from typing import Any
 
 from django import forms
 
-from claycore import absorption, bar_plan, bounds, cones
+from claycore import bar_plan, bounds, cones, soaking
 from claycore.bar_plan import PlannedBar
 from claycore.errors import ClayError
 from umberpot.calculators import blaming_fields
@@ -46,8 +46,8 @@ class BarTestForm(MarkForm):
         label="What is soaked",
     )
     method = Choice(
-        choices=[(m.code, m.title) for m in absorption.METHODS.values()],
-        initial="boil_soak",
+        choices=soaking.choices,
+        initial=soaking.USUAL_METHOD.code,
         label="How it is soaked",
     )
     bend = forms.BooleanField(

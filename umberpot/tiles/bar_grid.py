@@ -7,13 +7,16 @@ from typing import Any
 
 from django.core.exceptions import ValidationError
 
-from claycore import absorption, bar_plan, bounds, units
+from claycore import bounds, soaking, units
 from claycore.bar_checks import odd_readings
+from claycore.bar_roles import read_of_any, role_of
 from claycore.bars import REMARKS, Bar, Fired
 from claycore.colour import notation
 from claycore.errors import ClayError
 from claycore.figures import to_step
+from claycore.readings import ReadingKind
 from claycore.uncertainty import Measured
+from claycore.units import Measure
 from umberpot.kiln.models import Firing
 from umberpot.measures import LONGEST_TEXT, MeasureField, without_unit
 from umberpot.tiles.bars import bar_of, with_reading
@@ -25,48 +28,6 @@ REMARK = "remark"
 LONGEST_REASON = 200
 
 
-@dataclass(frozen=True)
-class Column:
-    """One reading across the grid: what it is called there, its unit, and which bars have it."""
-
-    quantity: str
-    title: str
-    unit: str
-    roles: tuple[str, ...]
-
-    @property
-    def is_mass(self) -> bool:
-        return self.quantity.startswith("mass")
-
-    @property
-    def field(self) -> MeasureField:
-        if self.quantity == Reading.SAG:
-            return MeasureField(bounds.SAG, required=False)
-        bound = bounds.MASS if self.is_mass else bounds.LENGTH
-        return MeasureField(bound, required=False)
-
-
-_LINED = ("", bar_plan.BAR, bar_plan.LINE, bar_plan.BEND)
-_FIRED_LINE = ("", bar_plan.BAR, bar_plan.LINE)
-_WEIGHED = ("", bar_plan.BAR, bar_plan.LINE, bar_plan.SOAK)
-_SOAKED = ("", bar_plan.BAR, bar_plan.SOAK)
-
-BEFORE_FIRING = (
-    Column(Reading.LENGTH_WET, "Line, wet", "mm", _LINED),
-    Column(Reading.MASS_WET, "Mass, wet", "g", _WEIGHED),
-    Column(Reading.LENGTH_DRY, "Line, bone dry", "mm", _LINED),
-    Column(Reading.MASS_DRY, "Mass, bone dry", "g", _WEIGHED),
-)
-AFTER_FIRING = (
-    Column(Reading.LENGTH_FIRED, "Line, fired", "mm", _FIRED_LINE),
-    Column(Reading.MASS_FIRED, "Mass, dry", "g", _WEIGHED),
-    Column(Reading.MASS_SOAKED, "Soaked", "g", _SOAKED),
-    Column(Reading.MASS_HUNG, "Hung in water", "g", _SOAKED),
-    Column(Reading.THICKNESS, "Thickness", "mm", (bar_plan.BEND,)),
-    Column(Reading.SAG, "Sag", "mm", (bar_plan.BEND,)),
-)
-
-
 @dataclass
 class Cell:
     """One figure of one bar: what is recorded, what was typed, and what is wrong or odd about it.
@@ -74,7 +35,7 @@ class Cell:
     ``kept_because`` is the reason that stands beside a figure kept although it is odd.
     """
 
-    column: Column
+    kind: ReadingKind
     tile: Tile
     recorded: Reading | None
     typed: str | None = None
@@ -86,11 +47,11 @@ class Cell:
 
     @property
     def name(self) -> str:
-        return f"{self.column.quantity}-{self.tile.pk}"
+        return f"{self.kind.quantity}-{self.tile.pk}"
 
     @property
     def says(self) -> str:
-        return f"{self.tile.code}, {self.column.title.lower()}"
+        return f"{self.tile.code}, {self.kind.column.lower()}"
 
     @property
     def shown(self) -> str:
@@ -109,9 +70,11 @@ class Cell:
     def read(self, typed: str) -> None:
         """Takes over what was typed; ``error`` says what is wrong with it."""
         self.typed = typed.strip()[:LONGEST_TEXT]
-        sizes = units.GRAMS if self.column.is_mass else units.MILLIMETRES
+        sizes = units.sizes(Measure.MASS if self.kind.is_mass else Measure.LENGTH)
         try:
-            self.value = self.column.field.clean(without_unit(self.typed, sizes))
+            self.value = MeasureField(self.kind.bound, required=False).clean(
+                without_unit(self.typed, sizes)
+            )
         except ValidationError as refused:
             self.error = refused.messages[0]
 
@@ -161,11 +124,9 @@ class BarGrid:
     rows: list[Row] = field(default_factory=list)
 
     @property
-    def columns(self) -> tuple[Column, ...]:
+    def columns(self) -> list[ReadingKind]:
         """The readings that at least one of the bars has."""
-        roles = {row.tile.role for row in self.rows}
-        stage = AFTER_FIRING if self.firing else BEFORE_FIRING
-        return tuple(column for column in stage if roles.intersection(column.roles))
+        return read_of_any([row.tile.role for row in self.rows], fired=self.firing is not None)
 
     @property
     def cells(self) -> list[Cell]:
@@ -184,17 +145,15 @@ class BarGrid:
 def build(test: ClayTest, tiles: Sequence[Tile], firing: Firing | None, method: str) -> BarGrid:
     """The grid as it is recorded. Tiles are fetched ``with_history``; makes no query of its own."""
     there = [tile for tile in tiles if firing is None or firing in tile.firings]
-    stage = AFTER_FIRING if firing else BEFORE_FIRING
     studio = test.studio
     grid = BarGrid(test, firing, method, studio.scale_step_g, studio.ruler_step_mm)
-    roles = {tile.role for tile in there}
+    columns = read_of_any([tile.role for tile in there], fired=firing is not None)
     for tile in there:
         cells = [
-            Cell(column, tile, _recorded(tile, firing, column.quantity, method))
-            if tile.role in column.roles
+            Cell(kind, tile, _recorded(tile, firing, kind, method))
+            if kind.quantity in role_of(tile.role).reads
             else None
-            for column in stage
-            if roles.intersection(column.roles)
+            for kind in columns
         ]
         for cell in cells:
             if cell and cell.recorded:
@@ -218,15 +177,15 @@ def _row(tile: Tile, firing: Firing | None, cells: list[Cell | None]) -> Row:
     return row
 
 
-def _recorded(tile: Tile, firing: Firing | None, quantity: str, method: str) -> Reading | None:
+def _recorded(tile: Tile, firing: Firing | None, kind: ReadingKind, method: str) -> Reading | None:
     firing_pk = firing.pk if firing else None
-    wanted = method if quantity in Reading.BY_METHOD else ""
+    wanted = method if kind.by_method else ""
     return next(
         (
             reading
             for reading in tile.readings.all()
             if reading.is_current
-            and reading.quantity == quantity
+            and reading.quantity == kind.quantity
             and reading.firing_id == firing_pk
             and reading.method == wanted
         ),
@@ -297,7 +256,7 @@ def _doubt(grid: BarGrid) -> None:
         place = _place(row.tile, grid.firing)
         for cell in row.cells:
             if cell and cell.changed and not cell.error:
-                cell.odd = odd.get((bar.code, cell.column.quantity, place), "")
+                cell.odd = odd.get((bar.code, cell.kind.quantity, place), "")
 
 
 def _place(tile: Tile, firing: Firing | None) -> int | None:
@@ -312,11 +271,11 @@ def _with_typed(row: Row, grid: BarGrid) -> Bar:
             continue
         measured = Measured(cell.value, _step(cell, grid))
         if grid.firing is None:
-            before: Any = {cell.column.quantity: measured}
+            before: Any = {cell.kind.quantity: measured}
             bar = replace(bar, **before)
         else:
             place = row.tile.firings.index(grid.firing)
-            fired = with_reading(bar.firings[place], cell.column.quantity, measured, grid.method)
+            fired = with_reading(bar.firings[place], cell.kind.quantity, measured, grid.method)
             bar = replace(bar, firings=_replaced(bar.firings, place, fired))
     if grid.firing is None:
         return replace(bar, remarks=frozenset(row.remarks))
@@ -326,7 +285,7 @@ def _with_typed(row: Row, grid: BarGrid) -> Bar:
 
 
 def _step(cell: Cell, grid: BarGrid) -> float:
-    return grid.scale_step_g if cell.column.is_mass else grid.ruler_step_mm
+    return grid.scale_step_g if cell.kind.is_mass else grid.ruler_step_mm
 
 
 def _replaced(firings: tuple[Fired, ...], place: int, fired: Fired) -> tuple[Fired, ...]:
@@ -336,11 +295,11 @@ def _replaced(firings: tuple[Fired, ...], place: int, fired: Fired) -> tuple[Fir
 def entries(row: Row, grid: BarGrid) -> dict[str, Entry]:
     """What of a row is to be recorded: new, likely or kept for a reason. Emptied is withdrawn."""
     return {
-        cell.column.quantity: Entry(
+        cell.kind.quantity: Entry(
             cell.value,
             _step(cell, grid),
             cell.seen,
-            grid.method if cell.column.quantity in Reading.BY_METHOD else "",
+            grid.method if cell.kind.by_method else "",
             cell.reason if cell.odd else "",
         )
         for cell in row.cells
@@ -350,4 +309,4 @@ def entries(row: Row, grid: BarGrid) -> dict[str, Entry]:
 
 def method_named(code: str, test: ClayTest) -> str:
     """A way of soaking out of the address; the test's own where that is none."""
-    return code if code in absorption.METHODS else test.method
+    return code if code in soaking.METHODS else test.method

@@ -8,14 +8,15 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from django.utils import timezone
 
-from claycore import labels, protocols
+from claycore import drying, labels
 from claycore.bar_plan import PlannedBar
 from claycore.labels import TILE_LONGER_THAN_MARK_MM
+from claycore.readings import Quantity
 from umberpot.mixing.models import Mix
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.studio.services import next_codes
-from umberpot.tiles.models import ClayTest, DryingWeighing, Reading, Step, Tile, Trial
+from umberpot.tiles.models import ClayTest, DryingWeighing, Step, Tile, Trial
 from umberpot.tiles.services import Entry, record
 
 
@@ -90,12 +91,12 @@ def shape_bars(test: ClayTest) -> int:
     return waiting.update(shaped_at=timezone.now(), step=Step.DRY)
 
 
-def judge_drying(weighings: Sequence[DryingWeighing]) -> protocols.Constant:
+def judge_drying(weighings: Sequence[DryingWeighing]) -> drying.Constant:
     """Whether one bar's weighings, in order of time, say that it is bone dry."""
     if not weighings:
-        return protocols.constant_weight([])
+        return drying.constant_weight([])
     first = weighings[0].made_at
-    return protocols.constant_weight(
+    return drying.constant_weight(
         [((w.made_at - first).total_seconds() / 60, w.measured) for w in weighings]
     )
 
@@ -122,13 +123,13 @@ def drying_bars(tiles: Iterable[Tile]) -> list[Drying]:
 
 
 @transaction.atomic
-def weigh_drying(bar: Tile, grams: float, step: float, by: User) -> protocols.Constant:
+def weigh_drying(bar: Tile, grams: float, step: float, by: User) -> drying.Constant:
     """One more weighing of a drying bar. Two that agree, far enough apart, record it bone dry."""
     DryingWeighing.objects.create(
         studio_id=bar.studio_id, tile=bar, grams=grams, step=step, made_by=by
     )
     found = judge_drying(list(bar.drying_weighings.all()))
-    known = bar.readings.filter(quantity=Reading.MASS_DRY, firing=None, superseded_at=None).exists()
-    if found.is_constant and not known:
-        record(bar, None, {Reading.MASS_DRY: Entry(grams, step, None)}, by)
+    dry = bar.readings.filter(quantity=Quantity.MASS_DRY, firing=None, superseded_at=None)
+    if found.is_constant and not dry.exists():
+        record(bar, None, {Quantity.MASS_DRY: Entry(grams, step, None)}, by)
     return found

@@ -12,7 +12,7 @@ from django.urls import reverse
 from django.utils.http import urlencode
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
-from claycore import absorption, bar_plan, bounds, protocols
+from claycore import bar_plan, bounds, soaking
 from umberpot.kiln.models import Firing
 from umberpot.measures import MeasureField
 from umberpot.mixing import scale
@@ -132,8 +132,8 @@ def test(request: StudioRequest, pk: int) -> HttpResponse:
             "test": found,
             "grid": grid,
             "firings": firings,
-            "methods": list(absorption.METHODS.values()),
-            "soak_caution": protocols.protocol(method).stages[0].caution,
+            "methods": list(soaking.METHODS.values()),
+            "soak_caution": soaking.method(method).caution,
             "next_steps": _next_steps(tiles),
             "strays": _strays(tiles),
             "to_make": sum(tile.step == Step.MAKE for tile in tiles),

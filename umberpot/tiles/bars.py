@@ -5,6 +5,7 @@ from dataclasses import replace
 from typing import Any
 
 from claycore.bars import Bar, Fired
+from claycore.readings import READINGS, Quantity
 from claycore.shrinkage import DEFAULT_RULER_STEP_MM
 from claycore.uncertainty import Measured
 from umberpot.kiln.models import Firing
@@ -18,14 +19,14 @@ def bar_of(tile: Tile) -> Bar:
     readings = [reading for reading in tile.readings.all() if reading.is_current]
     remarks = [remark for remark in tile.remarks.all() if remark.withdrawn_at is None]
     before = {r.quantity: r.measured for r in readings if r.firing_id is None}
-    lengths = [r.step for r in readings if r.quantity in Reading.LENGTHS]
+    lengths = [r.step for r in readings if not READINGS[r.quantity].is_mass]
     ruler_step = max(lengths, default=DEFAULT_RULER_STEP_MM)
     return Bar(
         code=tile.code,
-        length_wet=before.get(Reading.LENGTH_WET, Measured(tile.mark_length_mm, ruler_step)),
-        mass_wet=before.get(Reading.MASS_WET),
-        length_dry=before.get(Reading.LENGTH_DRY),
-        mass_dry=before.get(Reading.MASS_DRY),
+        length_wet=before.get(Quantity.LENGTH_WET, Measured(tile.mark_length_mm, ruler_step)),
+        mass_wet=before.get(Quantity.MASS_WET),
+        length_dry=before.get(Quantity.LENGTH_DRY),
+        mass_dry=before.get(Quantity.MASS_DRY),
         span=Measured(span_mm, ruler_step) if span_mm else None,
         remarks=frozenset(r.code for r in remarks if r.firing_id is None),
         firings=tuple(_fired(firing, readings, remarks) for firing in tile.firings),
@@ -42,13 +43,13 @@ def _fired(firing: Firing, readings: Iterable[Reading], remarks: Iterable[Remark
     return fired
 
 
-_FIELDS = {
-    Reading.LENGTH_FIRED: "length",
-    Reading.MASS_FIRED: "mass",
-    Reading.SAG: "sag",
-    Reading.THICKNESS: "thickness",
+_FIELDS: dict[str, str] = {
+    Quantity.LENGTH_FIRED: "length",
+    Quantity.MASS_FIRED: "mass",
+    Quantity.SAG: "sag",
+    Quantity.THICKNESS: "thickness",
 }
-_BY_METHOD = {Reading.MASS_SOAKED: "soaked", Reading.MASS_HUNG: "hung"}
+_BY_METHOD: dict[str, str] = {Quantity.MASS_SOAKED: "soaked", Quantity.MASS_HUNG: "hung"}
 
 
 def with_reading(fired: Fired, quantity: str, value: Measured, method: str = "") -> Fired:

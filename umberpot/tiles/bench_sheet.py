@@ -13,10 +13,10 @@ from reportlab.lib.styles import getSampleStyleSheet
 from reportlab.lib.units import mm
 from reportlab.platypus import PageBreak, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
 
-from claycore import absorption, cones
+from claycore import cones, soaking
+from claycore.bar_roles import read_of_any, role_of
 from claycore.bars import REMARKS
 from umberpot.pdf import printable, shown
-from umberpot.tiles.bar_grid import AFTER_FIRING, BEFORE_FIRING, Column
 from umberpot.tiles.models import ClayTest, Tile
 
 _GRID = colors.Color(0.45, 0.45, 0.45)
@@ -38,12 +38,12 @@ def bench_sheet_pdf(test: ClayTest, bars: Sequence[Tile]) -> bytes:
         title=shown(f"Bench sheet: {test.trial.name}"),
         invariant=1,
     )
-    story = _stage(test, "Wet, then bone dry", bars, BEFORE_FIRING, ())
+    story = _stage(test, "Wet, then bone dry", bars, False, ())
     for cone in sorted({c for bar in bars for c in bar.cone_plan}, key=cones.order):
         there = [bar for bar in bars if cone in bar.cone_plan]
         story += [
             PageBreak(),
-            *_stage(test, f"After cone {cone}", there, AFTER_FIRING, ("Colour",)),
+            *_stage(test, f"After cone {cone}", there, True, ("Colour",)),
         ]
     document.build(story)
     return out.getvalue()
@@ -53,17 +53,16 @@ def _stage(
     test: ClayTest,
     title: str,
     bars: Sequence[Tile],
-    stage: Sequence[Column],
+    fired: bool,
     also: tuple[str, ...],
 ) -> list:
     """One table; ``also`` are columns without a unit, before what was seen."""
     styles = getSampleStyleSheet()
-    roles = {bar.role for bar in bars}
-    columns = [column for column in stage if roles.intersection(column.roles)]
-    method = absorption.METHODS[test.method].title.lower()
-    head = ["Bar", *(f"{c.title}, {c.unit}" for c in columns), *also, "Seen on it"]
+    columns = read_of_any([bar.role for bar in bars], fired)
+    method = soaking.METHODS[test.method].title.lower()
+    head = ["Bar", *(f"{c.column}, {c.unit}" for c in columns), *also, "Seen on it"]
     rows = [[bar.code, *([""] * (len(head) - 1))] for bar in bars]
-    width = (landscape(A4)[0] - 28 * mm - 18 * mm - _SEEN_WIDTH) / (len(head) - 2)
+    width = (landscape(A4)[0] - 28 * mm - 18 * mm - _SEEN_WIDTH) / max(1, len(head) - 2)
     table = Table(
         [[shown(text) for text in row] for row in [head, *rows]],
         colWidths=[18 * mm, *([width] * (len(head) - 2)), _SEEN_WIDTH],
@@ -78,7 +77,7 @@ def _stage(
     ]
     for y, bar in enumerate(bars, 1):
         for x, column in enumerate(columns, 1):
-            if bar.role not in column.roles:
+            if column.quantity not in role_of(bar.role).reads:
                 style.append(("BACKGROUND", (x, y), (x, y), _NOT_READ))
     table.setStyle(TableStyle(style))
     line = f"line {bars[0].mark_length_mm:g} mm, soaked by {method}" if bars else ""

@@ -4,14 +4,15 @@ from typing import Any
 
 from django import forms
 
-from claycore import absorption, bounds, cones
+from claycore import absorption, bounds, cones, soaking
 from claycore.colour import notation
 from claycore.errors import ClayError
 from claycore.figures import plain
+from claycore.readings import Quantity
 from claycore.uncertainty import Measured
 from umberpot.measures import Choice, MeasureField
 from umberpot.studio.models import MARK_LENGTHS_MM, Studio
-from umberpot.tiles.models import Reading, Tile, Trial
+from umberpot.tiles.models import Tile, Trial
 from umberpot.tiles.progress import Standing
 
 MOST_TILES_AT_ONCE = 60
@@ -118,7 +119,7 @@ class StageForm(forms.Form):
 class DryForm(StageForm):
     """Bone dry: the line and the mass."""
 
-    quantities = (Reading.LENGTH_DRY, Reading.MASS_DRY)
+    quantities = (Quantity.LENGTH_DRY, Quantity.MASS_DRY)
 
     length_dry = MeasureField(bounds.LENGTH, required=False, label="Line, bone dry")
     mass_dry = MeasureField(bounds.MASS, required=False, label="Mass, bone dry")
@@ -133,13 +134,13 @@ class DryForm(StageForm):
 class FiredForm(StageForm):
     """After a firing: the line, the dry and soaked masses, the colour."""
 
-    quantities = (Reading.LENGTH_FIRED, Reading.MASS_FIRED, Reading.MASS_SOAKED)
+    quantities = (Quantity.LENGTH_FIRED, Quantity.MASS_FIRED, Quantity.MASS_SOAKED)
 
     length_fired = MeasureField(bounds.LENGTH, required=False, label="Line, fired")
     mass_fired = MeasureField(bounds.MASS, required=False, label="Mass, fired and dry")
     mass_soaked = MeasureField(bounds.MASS, required=False, label="Mass, soaked")
     method = Choice(
-        choices=[("", "choose"), *((m.code, m.title) for m in absorption.METHODS.values())],
+        choices=lambda: [("", "choose"), *soaking.choices()],
         required=False,
         label="How it was soaked",
     )
@@ -149,7 +150,7 @@ class FiredForm(StageForm):
     def __init__(self, *args: Any, stands: Standing, scale_step_g: float, **kwargs: Any) -> None:
         super().__init__(*args, stands=stands, **kwargs)
         self.scale_step_g = scale_step_g
-        soaked = stands.readings.get(Reading.MASS_SOAKED)
+        soaked = stands.readings.get(Quantity.MASS_SOAKED)
         self.fields["method"].initial = soaked.method if soaked else ""
         if stands.colour:
             self.fields["colour"].initial = stands.colour.typed
@@ -170,7 +171,7 @@ class FiredForm(StageForm):
             return cleaned
         if cleaned["mass_soaked"] is not None and not cleaned["method"]:
             self.add_error("method", "Say how it was soaked: the figure depends on it.")
-        dry, soaked = self.figure(Reading.MASS_FIRED), self.figure(Reading.MASS_SOAKED)
+        dry, soaked = self.figure(Quantity.MASS_FIRED), self.figure(Quantity.MASS_SOAKED)
         if dry is not None and soaked is not None:
             try:
                 absorption.percent(

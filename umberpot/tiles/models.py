@@ -6,8 +6,9 @@ from django.db import models
 from django.db.models import F, Q
 from django.urls import reverse
 
-from claycore import absorption, bar_plan, bars, cones, vitrification
+from claycore import bar_roles, bars, cones, readings, soaking, vitrification
 from claycore.colour.notation import Lab
+from claycore.readings import READINGS
 from claycore.uncertainty import Measured
 from umberpot.kiln.models import Firing
 from umberpot.mixing.models import Mix, Plan
@@ -60,9 +61,7 @@ class ClayTest(Owned):
 
     trial = models.OneToOneField(Trial, on_delete=models.PROTECT, related_name="test")
     clay = models.ForeignKey(Material, on_delete=models.PROTECT, related_name="tests")
-    method = models.CharField(
-        max_length=10, choices=[(m.code, m.title) for m in absorption.METHODS.values()]
-    )
+    method = models.CharField(max_length=24, choices=soaking.choices)
     span_mm = models.FloatField(null=True)
 
     class Meta:
@@ -86,7 +85,7 @@ class Tile(SetAside):
     trial = models.ForeignKey(Trial, on_delete=models.PROTECT, related_name="tiles")
     mix = models.ForeignKey(Mix, on_delete=models.PROTECT, null=True, related_name="tiles")
     clay = models.ForeignKey(Material, on_delete=models.PROTECT, null=True, related_name="bars")
-    role = models.CharField(max_length=4, blank=True, choices=list(bar_plan.ROLES.items()))
+    role = models.CharField(max_length=24, blank=True, choices=bar_roles.choices)
     cone_plan = models.JSONField(default=list)
     code = models.CharField(max_length=8)
     label_lines = models.JSONField(default=list)
@@ -178,40 +177,11 @@ class Taken(Correctable):
 class Reading(Taken):
     """A length in mm or a mass in g, with the step of the instrument that gave it."""
 
-    LENGTH_WET = "length_wet"
-    MASS_WET = "mass_wet"
-    LENGTH_DRY = "length_dry"
-    MASS_DRY = "mass_dry"
-    LENGTH_FIRED = "length_fired"
-    MASS_FIRED = "mass_fired"
-    MASS_SOAKED = "mass_soaked"
-    MASS_HUNG = "mass_hung"
-    SAG = "sag"
-    THICKNESS = "thickness"
-    QUANTITIES = [
-        (LENGTH_WET, "line, wet"),
-        (MASS_WET, "mass, wet"),
-        (LENGTH_DRY, "line, bone dry"),
-        (MASS_DRY, "mass, bone dry"),
-        (LENGTH_FIRED, "line, fired"),
-        (MASS_FIRED, "mass, fired and dry"),
-        (MASS_SOAKED, "mass, soaked"),
-        (MASS_HUNG, "mass, hung in water"),
-        (SAG, "sag"),
-        (THICKNESS, "thickness"),
-    ]
-    BEFORE_FIRING = (LENGTH_WET, MASS_WET, LENGTH_DRY, MASS_DRY)
-    AFTER_FIRING = (LENGTH_FIRED, MASS_FIRED, MASS_SOAKED, MASS_HUNG, SAG, THICKNESS)
-    LENGTHS = (LENGTH_WET, LENGTH_DRY, LENGTH_FIRED, SAG, THICKNESS)
-    BY_METHOD = (MASS_SOAKED, MASS_HUNG)
-
     tile = models.ForeignKey(Tile, on_delete=models.PROTECT, related_name="readings")
-    quantity = models.CharField(max_length=12, choices=QUANTITIES)
+    quantity = models.CharField(max_length=12, choices=readings.choices)
     value = models.FloatField()
     step = models.FloatField()
-    method = models.CharField(
-        max_length=10, blank=True, choices=[(m.code, m.title) for m in absorption.METHODS.values()]
-    )
+    method = models.CharField(max_length=24, blank=True, choices=soaking.choices)
     kept_because = models.CharField(max_length=200, blank=True)
 
     class Meta(Taken.Meta):
@@ -265,7 +235,7 @@ class Reading(Taken):
 
     @property
     def unit(self) -> str:
-        return "mm" if self.quantity in self.LENGTHS else "g"
+        return READINGS[self.quantity].unit
 
 
 class ColourReading(Taken):
@@ -309,7 +279,7 @@ class Remark(Signed):
 
     tile = models.ForeignKey(Tile, on_delete=models.PROTECT, related_name="remarks")
     firing = models.ForeignKey(Firing, on_delete=models.PROTECT, null=True, related_name="+")
-    code = models.CharField(max_length=8, choices=list(bars.REMARKS.items()))
+    code = models.CharField(max_length=24, choices=bars.remark_choices)
     withdrawn_at = models.DateTimeField(null=True)
 
     class Meta:

@@ -2,22 +2,11 @@
 
 from dataclasses import dataclass
 
-from claycore import bar_plan
-from claycore.clay_results import BEST_FIRST
+from claycore import soaking
+from claycore.bar_roles import role_of
+from claycore.readings import Quantity
 from umberpot.kiln.models import Firing
 from umberpot.tiles.models import ColourReading, Reading, Step, Tile
-
-MEASURED_FIRED = {
-    "": (Reading.LENGTH_FIRED, Reading.MASS_FIRED),
-    bar_plan.BAR: (Reading.LENGTH_FIRED, Reading.MASS_FIRED),
-    bar_plan.LINE: (Reading.LENGTH_FIRED, Reading.MASS_FIRED),
-    bar_plan.SOAK: (Reading.MASS_FIRED,),
-    bar_plan.BEND: (Reading.SAG, Reading.THICKNESS),
-}
-"""What is read off a piece after a firing, by what it is for."""
-
-SOAKED = ("", bar_plan.BAR, bar_plan.SOAK)
-"""What pieces are for that are soaked."""
 
 
 @dataclass(frozen=True)
@@ -51,19 +40,18 @@ def _next_step(
     colour: ColourReading | None,
 ) -> Step:
     if firing is None:
-        dry = Reading.LENGTH_DRY in readings or Reading.MASS_DRY in readings
+        dry = Quantity.LENGTH_DRY in readings or Quantity.MASS_DRY in readings
         return Step.FIRE if dry else Step.DRY
-    if any(quantity not in readings for quantity in MEASURED_FIRED[tile.role]):
-        return Step.MEASURE
-    if tile.role in SOAKED and Reading.MASS_SOAKED not in readings:
-        return Step.SOAK
+    missing = [k for k in role_of(tile.role).needed_fired() if k.quantity not in readings]
+    if missing:
+        return Step.SOAK if all(kind.by_method for kind in missing) else Step.MEASURE
     if tile.cones_after(firing):
         return Step.FIRE
     return Step.READ if colour or tile.is_bar else Step.COLOUR
 
 
 def _surest_soak_last(reading: Reading) -> int:
-    return -BEST_FIRST.index(reading.method) if reading.method else 0
+    return -soaking.method(reading.method).rank if reading.method else 0
 
 
 def standing(tile: Tile) -> Standing:

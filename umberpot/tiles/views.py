@@ -10,7 +10,8 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.utils import timezone
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
-from claycore import absorption
+from claycore import soaking
+from claycore.readings import READINGS, Quantity
 from umberpot.kiln.forms import FiringForm
 from umberpot.kiln.models import Firing
 from umberpot.kiln.views import new_firing
@@ -149,7 +150,7 @@ def record(request: StudioRequest, pk: int) -> HttpResponse:
             "stands": stands,
             "forms": forms,
             "stage": stage,
-            "methods": list(absorption.METHODS.values()),
+            "methods": list(soaking.METHODS.values()),
             "history": _history(stands.tile),
             "neighbours": _neighbours(stands.tile),
             "request_key": uuid.uuid4(),
@@ -212,12 +213,12 @@ def _entries(form: StageForm, request: StudioRequest) -> dict[str, services.Entr
         value = form.cleaned_data.get(quantity)
         if value is None:
             continue
-        length = quantity in Reading.LENGTHS
+        length = not READINGS[quantity].is_mass
         entries[quantity] = services.Entry(
             value=value,
             step=request.studio.ruler_step_mm if length else request.studio.scale_step_g,
             seen=form.cleaned_data.get(f"seen_{quantity}"),
-            method=form.cleaned_data["method"] if quantity == Reading.MASS_SOAKED else "",
+            method=form.cleaned_data["method"] if quantity == Quantity.MASS_SOAKED else "",
         )
     return entries
 

@@ -1,5 +1,6 @@
 """Slip in a bucket: the query string of ``/mix/slip/``."""
 
+from functools import partial
 from typing import Any
 
 from django import forms
@@ -11,11 +12,11 @@ from claycore.dose import Dose, dose
 from claycore.dose_checks import dose_warnings
 from claycore.figures import plain, to_step
 from claycore.slip import Let
+from claycore.units import Measure
 from claycore.warning import Warning
 from umberpot.calculators import CalculatorForm, as_json, blaming_fields
-from umberpot.measures import STILL_NEEDED, Choice, MeasureField
+from umberpot.measures import STILL_NEEDED, Choice, MeasureField, mass_units, volume_units
 from umberpot.mixing.forms.additions import AdditionsField, rows_of
-from umberpot.mixing.forms.clay import MASS_UNITS, VOLUME_UNITS
 from umberpot.mixing.forms.scale_step import KnowsScale, scale_step_field
 
 BUCKET = "bucket"
@@ -37,18 +38,18 @@ class BucketForm(KnowsScale, CalculatorForm):
         initial=BUCKET,
     )
     sample_volume = MeasureField(bounds.VOLUME, required=False, label="Fill a known volume")
-    sample_volume_unit = Choice(choices=VOLUME_UNITS, required=False, initial="ml")
+    sample_volume_unit = Choice(choices=volume_units, required=False, initial="ml")
     sample_mass = MeasureField(bounds.MASS, required=False, label="It weighs")
-    sample_unit = Choice(choices=MASS_UNITS, required=False, initial="g")
+    sample_unit = Choice(choices=mass_units, required=False, initial="g")
     vessel_mass = MeasureField(bounds.MASS, required=False, label="of which the vessel")
     amount = MeasureField(bounds.VOLUME, required=False, label="Slip to colour or change")
     amount_unit = Choice(
-        choices=[*VOLUME_UNITS, *MASS_UNITS],
+        choices=partial(units.choices, Measure.VOLUME, Measure.MASS),
         required=False,
         initial="l",
     )
     dry_mass = MeasureField(bounds.MASS, required=False, label="Dry clay")
-    dry_unit = Choice(choices=MASS_UNITS, required=False, initial="g")
+    dry_unit = Choice(choices=mass_units, required=False, initial="g")
     target_gravity = MeasureField(
         bounds.SPECIFIC_GRAVITY, required=False, label="Specific gravity wanted"
     )
@@ -106,7 +107,7 @@ class BucketForm(KnowsScale, CalculatorForm):
 
     def _slip(self, cleaned: dict[str, Any], density: float) -> ClayInHand:
         unit = cleaned["amount_unit"] or "l"
-        if unit in units.MILLILITRES:
+        if units.UNITS[unit].measure == Measure.VOLUME:
             volume_ml = units.millilitres(cleaned["amount"], unit)
             return slip.slip_by_volume(volume_ml, cleaned["gravity"], density)
         solids = slip.solids_pct(cleaned["gravity"], density)

@@ -7,25 +7,10 @@ from django import forms
 from claycore import bounds, clay_in_hand, moisture, slip, units
 from claycore.clay_in_hand import DRY, PLASTIC, SLIP, ClayInHand
 from umberpot.calculators import CalculatorForm, blaming_fields
-from umberpot.measures import Choice, MeasureField
+from umberpot.measures import Choice, MeasureField, mass_units, volume_units
 
 _OF_SLIP = ("volume", "volume_unit", "solids_pct", "specific_gravity", "solid_density")
 _OF_OTHER_STATES = {DRY: ("water_pct", *_OF_SLIP), PLASTIC: _OF_SLIP, SLIP: ("water_pct",)}
-
-VOLUME_UNIT_WORDS = {
-    "ml": "mL",
-    "l": "L",
-    "floz_us": "fl oz (US)",
-    "floz_imp": "fl oz (imperial)",
-    "cup_us": "cup (US)",
-    "pint_us": "pint (US)",
-    "pint_imp": "pint (imperial)",
-    "qt_us": "quart (US)",
-    "gal_us": "gallon (US)",
-}
-
-MASS_UNITS = [(unit, unit) for unit in units.GRAMS]
-VOLUME_UNITS = list(VOLUME_UNIT_WORDS.items())
 
 
 class ClayForm(CalculatorForm):
@@ -36,9 +21,9 @@ class ClayForm(CalculatorForm):
 
     state = Choice(choices=[(DRY, "Dry"), (PLASTIC, "Plastic"), (SLIP, "Slip")], initial=DRY)
     mass = MeasureField(bounds.MASS, required=False, label="Weight of clay")
-    unit = Choice(choices=MASS_UNITS, required=False, initial="g")
+    unit = Choice(choices=mass_units, required=False, initial="g")
     volume = MeasureField(bounds.VOLUME, required=False, label="or its volume")
-    volume_unit = Choice(choices=VOLUME_UNITS, required=False, initial="ml")
+    volume_unit = Choice(choices=volume_units, required=False, initial="ml")
     water_pct = MeasureField(bounds.WATER, required=False, label="Water in it")
     solids_pct = MeasureField(bounds.SOLIDS, required=False, label="Solids")
     specific_gravity = MeasureField(

@@ -9,10 +9,9 @@ from claycore.figures import plain
 from claycore.moisture import plastic_clay
 from claycore.units import grams
 from umberpot.calculators import CalculatorForm, blaming_fields
-from umberpot.measures import Choice, MeasureField
+from umberpot.measures import Choice, MeasureField, mass_units
 from umberpot.mixing.bar import segments_of_batch
 from umberpot.mixing.forms.additions import AdditionsField, rows_of
-from umberpot.mixing.forms.clay import MASS_UNITS
 
 SIDES = ("a", "b")
 
@@ -22,7 +21,7 @@ def _mass(label: str) -> MeasureField:
 
 
 def _unit() -> Choice:
-    return Choice(choices=MASS_UNITS, initial="g")
+    return Choice(choices=mass_units, initial="g")
 
 
 def _water() -> MeasureField:

@@ -11,10 +11,9 @@ from claycore.dose import Dose
 from claycore.dose_checks import dose_warnings
 from claycore.figures import decimals_of, plain, to_step
 from umberpot.calculators import CalculatorForm, as_json, blaming_fields
-from umberpot.measures import LONGEST_TEXT, Choice, MeasureField
+from umberpot.measures import LONGEST_TEXT, Choice, MeasureField, mass_units
 from umberpot.mixing.bar import segments_of
 from umberpot.mixing.forms.additions import AdditionsField, rows_of
-from umberpot.mixing.forms.clay import MASS_UNITS
 from umberpot.mixing.forms.counts import CountField
 from umberpot.mixing.forms.dose import convention_choice, measured_water_field
 from umberpot.mixing.forms.scale_step import KnowsScale, scale_step_field
@@ -31,7 +30,7 @@ class KilosForm(KnowsScale, CalculatorForm):
 
     clay = forms.CharField(max_length=LONGEST_TEXT, required=False, label="Clay")
     mass = MeasureField(bounds.MASS, label="Finished plastic clay")
-    unit = Choice(choices=MASS_UNITS, initial="kg")
+    unit = Choice(choices=mass_units, initial="kg")
     water_pct = MeasureField(bounds.WATER, label="Water in it")
     add = AdditionsField()
     convention = convention_choice()

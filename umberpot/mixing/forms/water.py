@@ -7,8 +7,7 @@ from claycore.figures import plain, with_u95
 from claycore.uncertainty import Estimate
 from claycore.warning import Warning
 from umberpot.calculators import CalculatorForm, as_json, blaming_fields
-from umberpot.measures import Choice, MeasureField
-from umberpot.mixing.forms.clay import MASS_UNITS
+from umberpot.measures import Choice, MeasureField, mass_units
 
 COARSE_PCT = 1.0
 """A water content worse than ± this is worth a bigger pinch. Common practice, from memory."""
@@ -19,7 +18,7 @@ class WaterForm(CalculatorForm):
 
     wet = MeasureField(bounds.MASS, label="The pinch, wet")
     dry = MeasureField(bounds.MASS, label="The same, bone dry")
-    unit = Choice(choices=MASS_UNITS, initial="g")
+    unit = Choice(choices=mass_units, initial="g")
     scale_step = MeasureField(bounds.STEP, label="Smallest step of the scale")
 
     def clean(self) -> dict[str, Any]:

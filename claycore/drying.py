@@ -1,0 +1,41 @@
+"""Is it bone dry? Constant weight, by weighings of one drying piece.
+
+Source: common practice: two weighings at least 2 h apart that agree within the scale.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from claycore.figures import plain
+from claycore.stages import HOUR
+from claycore.uncertainty import Measured
+
+BETWEEN_WEIGHINGS_MIN = 2 * HOUR
+"""Two weighings at least this far apart that agree within the scale. Source: common practice."""
+
+
+@dataclass(frozen=True)
+class Constant:
+    """Whether a drying piece has come to constant weight, and the sentence that says it."""
+
+    is_constant: bool
+    sentence: str
+
+
+def constant_weight(weighings: Sequence[tuple[float, Measured]]) -> Constant:
+    """Judges (minutes, mass) weighings in order of time by the last far enough apart.
+
+    They agree when they differ by no more than one step of the coarser scale.
+    """
+    if not weighings:
+        return Constant(False, "Not weighed yet.")
+    last_at, last = weighings[-1]
+    earlier = [m for at, m in weighings[:-1] if last_at - at >= BETWEEN_WEIGHINGS_MIN]
+    if not earlier:
+        return Constant(False, "Weigh it again at least 2 h after the first weighing.")
+    lost = earlier[-1].value - last.value
+    if abs(lost) <= max(last.step, earlier[-1].step) + 1e-9:
+        return Constant(True, "Two weighings 2 h apart agree: it is bone dry.")
+    if lost < 0:
+        return Constant(False, "It got heavier. Was it the same piece, on the same scale?")
+    return Constant(False, f"It lost another {plain(lost)} g: let it dry on, and weigh again.")

@@ -1,0 +1,153 @@
+"""Ways of filling a fired piece's pores with water, each with all that belongs to it.
+
+A new way is one entry of METHODS: recording, the grid, timers, results, verdicts and files follow.
+Sources: beside each method.
+"""
+
+from dataclasses import dataclass
+from enum import StrEnum
+
+from claycore.errors import UnknownChoice
+from claycore.stages import DAY, HOUR, Protocol, Stage
+
+_BLOT = "Blot each bar with a damp cloth and weigh it at once."
+
+
+class SaturationPart(StrEnum):
+    """What a soak gives to the saturation coefficient (ASTM C67)."""
+
+    COLD = "cold"
+    BOILED = "boiled"
+
+
+@dataclass(frozen=True)
+class SoakingMethod:
+    """One way of soaking.
+
+    ``standard`` is where it comes from, ``standing`` that and what to bear in mind. ``rank`` orders
+    methods by how surely they fill the pores, the surest lowest, with gaps for more. ``reads_low``
+    says that it may leave pores unfilled.
+    """
+
+    code: str
+    title: str
+    steps: str
+    standard: str
+    stages: tuple[Stage, ...]
+    rank: int
+    at_the_end: str = _BLOT
+    standing_more: str = ""
+    reads_low: bool = False
+    saturation: SaturationPart | None = None
+
+    @property
+    def standing(self) -> str:
+        """Where it comes from, and how far it can be trusted."""
+        return self.standing_more or self.standard
+
+    @property
+    def protocol(self) -> Protocol:
+        """It as a timed procedure."""
+        return Protocol(self.code, self.title, self.stages, self.at_the_end, self.standard)
+
+    @property
+    def caution(self) -> str:
+        """The caution of its first stage, by its code; '' where none."""
+        return self.stages[0].caution
+
+
+METHODS = {
+    method.code: method
+    for method in (
+        SoakingMethod(
+            "quick_boil",
+            "Quick boil",
+            "Boil 10 min to 1 h, cool in the water, pat dry, weigh.",
+            "kitchen check (common practice)",
+            (
+                Stage("Boil", 30, "Weigh the bars dry. Boil 10 min to 1 h.", "boiling", 10),
+                Stage("Cool", 30, "Let them cool in the water until you can hold them.", "boiling"),
+            ),
+            rank=40,
+            at_the_end="Pat each bar dry and weigh it. Pores may be left unfilled: it can read"
+            " low.",
+            standing_more="kitchen check; can read low (common practice)",
+            reads_low=True,
+        ),
+        SoakingMethod(
+            "boil_soak",
+            "Boil and soak",
+            "Boil 5 h, leave in the water 24 h, pat dry, weigh.",
+            "ASTM C373 (from memory)",
+            (
+                Stage(
+                    "Boil",
+                    5 * HOUR,
+                    "Weigh the bars dry. Bring them up to the boil from cold, clear of the pot's"
+                    " bottom; keep the water topped up.",
+                    "boiling",
+                ),
+                Stage("Soak", DAY, "Leave them in the same water to cool and soak.", "boiling"),
+            ),
+            rank=20,
+            saturation=SaturationPart.BOILED,
+        ),
+        SoakingMethod(
+            "boil_2h",
+            "Boil 2 h",
+            "Boil 2 h, cool in the water 4 h, pat dry, weigh.",
+            "ISO 10545-3, boiling method (from memory)",
+            (
+                Stage("Boil", 2 * HOUR, "Weigh the bars dry. Boil; keep them covered.", "boiling"),
+                Stage("Cool", 4 * HOUR, "Let them cool in the water.", "boiling"),
+            ),
+            rank=30,
+        ),
+        SoakingMethod(
+            "vacuum",
+            "Vacuum",
+            "10 kPa for 30 min, flood, 15 min, pat dry, weigh.",
+            "ISO 10545-3, vacuum method (from memory)",
+            (
+                Stage("Pump down", 30, "Weigh the bars dry. Hold them at 10 kPa.", "vacuum"),
+                Stage("Flood", 15, "Let water in until they are covered, then let in the air."),
+            ),
+            rank=10,
+        ),
+        SoakingMethod(
+            "cold_soak",
+            "Cold soak",
+            "24 h in cold water, pat dry, weigh.",
+            "first step of ASTM C67 (from memory)",
+            (Stage("Soak", DAY, "Weigh the bars dry. Lay them in cold water, covered."),),
+            rank=50,
+            standing_more="first step of ASTM C67 (from memory); reads lower than a boil",
+            reads_low=True,
+            saturation=SaturationPart.COLD,
+        ),
+    )
+}
+"""Every way of soaking, by its code. The order of ``rank`` is common practice."""
+
+USUAL_METHOD = METHODS["boil_soak"]
+"""The way offered first. Source: common practice."""
+
+
+def method(code: str) -> SoakingMethod:
+    """The method of this code. Raises UnknownChoice naming ``method``."""
+    try:
+        return METHODS[code]
+    except KeyError:
+        raise UnknownChoice(
+            "method", code, f"The method must be one of {', '.join(METHODS)}."
+        ) from None
+
+
+def surest_first() -> list[SoakingMethod]:
+    """Every method, the one that fills the pores most surely first."""
+    return sorted(METHODS.values(), key=lambda method: method.rank)
+
+
+def choices() -> list[tuple[str, str]]:
+    """Every method's code and title, as a form or a column offers them."""
+    return [(method.code, method.title) for method in METHODS.values()]
