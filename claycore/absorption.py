@@ -7,9 +7,9 @@ Sources: ASTM C373 and ASTM C20 for the definitions. How the pores are filled:
 import math
 from dataclasses import dataclass
 
-from claycore import bounds
-from claycore.errors import Inconsistent
-from claycore.uncertainty import COVERAGE, Estimate, Measured, fall_pct, of_step, propagated
+from claycore.measure import bounds
+from claycore.measure.errors import Inconsistent
+from claycore.measure.uncertainty import COVERAGE, Estimate, Measured, fall_pct, of_step, propagated
 
 WITHIN = "within"
 OVER = "over"

@@ -9,8 +9,8 @@ from dataclasses import dataclass
 from statistics import median
 
 from claycore.bars import BROKEN, Bar, Fired
-from claycore.figures import plain
-from claycore.uncertainty import Measured, combined
+from claycore.measure.formatting import plain
+from claycore.measure.uncertainty import Measured, combined
 
 MOST_DRYING_PCT = 15.0
 MOST_FIRING_PCT = 20.0

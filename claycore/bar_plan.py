@@ -10,9 +10,9 @@ from dataclasses import dataclass
 from claycore import bar_roles, cones
 from claycore.bars import BLOATED, SLUMPED
 from claycore.clay_results import AtCone
-from claycore.errors import Inconsistent, OutOfBounds
 from claycore.field_notes import FieldNotes, looks_low_firing
-from claycore.figures import plain
+from claycore.measure.errors import Inconsistent, OutOfBounds
+from claycore.measure.formatting import plain
 
 USUAL_CONES = ("04", "6", "10")
 LOW_CONES = ("04", "1", "6")

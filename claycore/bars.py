@@ -11,10 +11,10 @@ from typing import TypeVar
 
 from claycore import absorption, cones, moisture, pyroplasticity, shrinkage
 from claycore.absorption import Absorption
-from claycore.errors import ClayError
+from claycore.measure.errors import ClayError
+from claycore.measure.uncertainty import Estimate, Measured, fall_pct
 from claycore.shrinkage import Shrinkage
 from claycore.soaking import METHODS, SaturationPart
-from claycore.uncertainty import Estimate, Measured, fall_pct
 
 T = TypeVar("T")
 

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from claycore import bounds
+from claycore.measure import bounds
 
 DRY = "dry"
 PLASTIC = "plastic"

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 from claycore.absorption import OVER, WITHIN, against_limit
 from claycore.field_notes import ENOUGH_GREASY_PCT
-from claycore.uncertainty import Estimate
+from claycore.measure.uncertainty import Estimate
 from claycore.vitrification import Limit
 
 PASSES = "passes"

@@ -1,7 +1,7 @@
 """What a clay's bars say together, cone by cone.
 
 Bars of one cone are replicates: their spread counts where it is larger than the instruments' own
-(:func:`claycore.uncertainty.mean_of`).
+(:func:`claycore.measure.uncertainty.mean_of`).
 """
 
 from collections import Counter
@@ -10,7 +10,7 @@ from dataclasses import dataclass
 
 from claycore import cones, soaking
 from claycore.bars import Bar, BarFigures, FiredFigures, figures
-from claycore.uncertainty import Estimate, mean_of
+from claycore.measure.uncertainty import Estimate, mean_of
 
 
 @dataclass(frozen=True)

@@ -21,11 +21,11 @@ from claycore.clay_limits import (
 from claycore.clay_purposes import AS_A_BODY, BRICK, SCULPTURE, SLAB, TABLEWARE, THROWING
 from claycore.clay_results import AtCone, ClayResults
 from claycore.field_notes import ACIDS, COILS, NOTHING_NOTED, THROWS, FieldNotes
-from claycore.figures import plain, with_u95
 from claycore.firing_range import FiringRange, Spoiling
+from claycore.measure.formatting import plain, with_u95
+from claycore.measure.uncertainty import Estimate
 from claycore.mends import Mend
 from claycore.soaking import METHODS
-from claycore.uncertainty import Estimate
 from claycore.vitrification import SCHOOLS, WARES
 
 COMMON = "common practice"

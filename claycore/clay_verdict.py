@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from claycore.clay_limits import FAILS, NOT_DECIDED, NOT_MEASURED, Limits
 from claycore.clay_purposes import PURPOSES, SLIP
 from claycore.clay_rules import RULES, Evidence, Finding, Rule
-from claycore.figures import plain
+from claycore.measure.formatting import plain
 
 KEEP = "keep"
 MEND = "mend"

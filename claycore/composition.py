@@ -8,8 +8,8 @@ arithmetic.
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from claycore import bounds
-from claycore.errors import Inconsistent, UnknownChoice
+from claycore.measure import bounds
+from claycore.measure.errors import Inconsistent, UnknownChoice
 
 ON_DRY_CLAY = "on_dry_clay"
 SHARE_OF_TOTAL = "share_of_total"

@@ -4,7 +4,7 @@ A cone measures heat work, not temperature. Temperatures are for self-supporting
 hour over the last 100 °C. Source: the cone makers' published charts, from memory.
 """
 
-from claycore.errors import UnknownChoice
+from claycore.measure.errors import UnknownChoice
 
 _AT_60_C_PER_HOUR = (
     "022 590, 021 617, 020 638, 019 678, 018 715, 017 738, 016 772, 015 791, 014 807, 013 837,"

@@ -7,9 +7,9 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from claycore import bounds
-from claycore.bounds import Bound
-from claycore.errors import OutOfBounds
+from claycore.measure import bounds
+from claycore.measure.bounds import Bound
+from claycore.measure.errors import OutOfBounds
 from claycore.slip import CLAY_SOLID_DENSITY
 
 PRICE = Bound(0, 1e6, "A price must be 0 or more, and at most 1 000 000.", low_allowed=True)

@@ -4,8 +4,8 @@ from claycore import cautions, moisture, weighing
 from claycore.clay_in_hand import DRY, PLASTIC, ClayInHand
 from claycore.colourants import is_unusual, kind_of
 from claycore.dose import Dose, DosedAddition
-from claycore.figures import plain
-from claycore.warning import Warning
+from claycore.measure.formatting import plain
+from claycore.measure.notices import Warning
 
 
 def unusual_percentage(name: str, pct_on_dry_clay: float) -> Warning | None:

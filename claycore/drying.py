@@ -6,9 +6,9 @@ Source: common practice: two weighings at least 2 h apart that agree within the 
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from claycore.figures import plain
+from claycore.measure.formatting import plain
+from claycore.measure.uncertainty import Measured
 from claycore.stages import HOUR
-from claycore.uncertainty import Measured
 
 BETWEEN_WEIGHINGS_MIN = 2 * HOUR
 """Two weighings at least this far apart that agree within the scale. Source: common practice."""

@@ -5,8 +5,8 @@ Source: common practice, unless a line says otherwise.
 
 from dataclasses import dataclass
 
-from claycore.figures import plain
-from claycore.warning import Warning
+from claycore.measure.formatting import plain
+from claycore.measure.notices import Warning
 
 COILS = {
     "bends": "bends without cracking",

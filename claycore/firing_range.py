@@ -18,7 +18,7 @@ from scipy.interpolate import PchipInterpolator
 from claycore import cones
 from claycore.bars import BLOATED, SLUMPED
 from claycore.clay_results import AtCone
-from claycore.uncertainty import Estimate, combined
+from claycore.measure.uncertainty import Estimate, combined
 
 REACHED = "reached"
 NOT_REACHED = "not_reached"

@@ -6,8 +6,8 @@ about 1–2 % is comfortable. Source: common practice, from memory.
 
 from dataclasses import dataclass
 
-from claycore.figures import plain, with_u95
-from claycore.uncertainty import Estimate, combined
+from claycore.measure.formatting import plain, with_u95
+from claycore.measure.uncertainty import Estimate, combined
 
 COMFORTABLE_PCT = 1.0
 MOST_PCT = 2.0

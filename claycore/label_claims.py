@@ -8,9 +8,9 @@ from dataclasses import dataclass
 from claycore import cones
 from claycore.absorption import OVER, WITHIN, against_limit
 from claycore.clay_results import ClayResults
-from claycore.figures import plain, with_u95
 from claycore.firing_range import FiringRange
-from claycore.uncertainty import Estimate
+from claycore.measure.formatting import plain, with_u95
+from claycore.measure.uncertainty import Estimate
 
 HOLDS = "holds"
 DOES_NOT_HOLD = "does_not_hold"

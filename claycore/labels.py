@@ -6,7 +6,7 @@ Source: common practice; the room a letter takes is from memory.
 import math
 import re
 
-from claycore.figures import percentage
+from claycore.measure.formatting import percentage
 
 CODE_LETTERS = "ABCDEFGHJKLMNPRSTUVWXYZ"
 """The alphabet without I, O and Q, which scratch like 1 and 0."""

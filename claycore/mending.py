@@ -7,12 +7,12 @@ give up and use it as a slip or a colourant.
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from claycore import bounds
 from claycore.clay_limits import FAILS, NOT_DECIDED
 from claycore.clay_verdict import Line
-from claycore.errors import Inconsistent
+from claycore.measure import bounds
+from claycore.measure.errors import Inconsistent
+from claycore.measure.uncertainty import Estimate, combined
 from claycore.mends import Mend
-from claycore.uncertainty import Estimate, combined
 
 MOST_ADDED_PCT = 30.0
 """Percent of the blend; beyond it most give up."""

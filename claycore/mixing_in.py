@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 from claycore import moisture
 from claycore.clay_in_hand import PLASTIC, SLIP, ClayInHand
-from claycore.figures import plain
+from claycore.measure.formatting import plain
 
 BLENDING_SOLIDS_PCT = 70.0
 """Slip that is blended and then stiffened on plaster. Common practice."""

@@ -5,10 +5,10 @@ plasticity of a clay test is on the dry basis (water divided by dry clay); the t
 number. Source: common practice, and arithmetic.
 """
 
-from claycore import bounds
 from claycore.clay_in_hand import PLASTIC, ClayInHand
-from claycore.errors import Inconsistent
-from claycore.uncertainty import Estimate, Measured, fall_pct
+from claycore.measure import bounds
+from claycore.measure.errors import Inconsistent
+from claycore.measure.uncertainty import Estimate, Measured, fall_pct
 
 USUAL_WATER_PCT = (18.0, 25.0)
 """Water in throwing clay, wet basis. Source: common practice."""

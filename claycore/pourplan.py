@@ -14,12 +14,13 @@ from dataclasses import dataclass
 import numpy as np
 from scipy.optimize import linear_sum_assignment
 
-from claycore import bounds, moisture, weighing
+from claycore import moisture, weighing
 from claycore.clay_in_hand import PLASTIC, ClayInHand
-from claycore.errors import Inconsistent
-from claycore.figures import plain, to_step
+from claycore.measure import bounds
+from claycore.measure.errors import Inconsistent
+from claycore.measure.formatting import plain, to_step
+from claycore.measure.notices import Warning
 from claycore.series import NONE_OR_MORE
-from claycore.warning import Warning
 
 MOST_PER_AXIS = 12
 

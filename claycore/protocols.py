@@ -4,7 +4,7 @@ Each way of soaking brings its own (:mod:`claycore.soaking`); the others stand h
 each; usual waits are common practice.
 """
 
-from claycore.errors import UnknownChoice
+from claycore.measure.errors import UnknownChoice
 from claycore.soaking import METHODS
 from claycore.stages import DAY, HOUR, Protocol, Stage
 

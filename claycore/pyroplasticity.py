@@ -3,8 +3,8 @@
 Source: the porcelain-tile literature's pyroplastic index ``PI = h²·s/L⁴``, from memory.
 """
 
-from claycore import bounds
-from claycore.uncertainty import Estimate, Measured, propagated
+from claycore.measure import bounds
+from claycore.measure.uncertainty import Estimate, Measured, propagated
 
 
 def index(thickness: Measured, sag: Measured, span: Measured) -> Estimate:

@@ -1,11 +1,11 @@
 """What deserves a word about a shrinkage or an absorption. Source: common practice."""
 
 from claycore.absorption import WITHIN
-from claycore.figures import plain
+from claycore.measure.formatting import plain
+from claycore.measure.notices import Warning
+from claycore.measure.uncertainty import Estimate
 from claycore.shrinkage import MUCH_TOTAL_PCT, Shrinkage
 from claycore.soaking import SoakingMethod
-from claycore.uncertainty import Estimate
-from claycore.warning import Warning
 
 
 def shrinkage_warnings(found: Shrinkage) -> list[Warning]:

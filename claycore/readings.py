@@ -6,8 +6,8 @@ Sources: ASTM C326 for lengths, C373 for masses; sag and thickness are common pr
 from dataclasses import dataclass
 from enum import StrEnum
 
-from claycore import bounds
-from claycore.bounds import Bound
+from claycore.measure import bounds
+from claycore.measure.bounds import Bound
 
 
 class Quantity(StrEnum):

@@ -7,11 +7,12 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from claycore import bounds, moisture
-from claycore.bounds import Bound
+from claycore import moisture
 from claycore.composition import Addition
 from claycore.dose import Dose, dose
-from claycore.errors import Inconsistent
+from claycore.measure import bounds
+from claycore.measure.bounds import Bound
+from claycore.measure.errors import Inconsistent
 
 PIECES = Bound(1, 100_000, "Make from 1 to 100 000 pieces.", low_allowed=True)
 SHARE = Bound(

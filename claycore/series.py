@@ -9,11 +9,12 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from claycore import bounds, weighing
-from claycore.bounds import Bound
-from claycore.errors import Inconsistent
-from claycore.figures import percentage, plain, to_step
-from claycore.warning import Warning
+from claycore import weighing
+from claycore.measure import bounds
+from claycore.measure.bounds import Bound
+from claycore.measure.errors import Inconsistent
+from claycore.measure.formatting import percentage, plain, to_step
+from claycore.measure.notices import Warning
 
 SEPARATE = "separate"
 START_LOW = "start_low"

@@ -6,9 +6,9 @@ firing compound. Source: ASTM C326.
 
 from dataclasses import dataclass
 
-from claycore import bounds
-from claycore.errors import Inconsistent
-from claycore.uncertainty import Estimate, Measured, fall_pct
+from claycore.measure import bounds
+from claycore.measure.errors import Inconsistent
+from claycore.measure.uncertainty import Estimate, Measured, fall_pct
 
 DEFAULT_RULER_STEP_MM = 0.5
 

@@ -6,9 +6,9 @@ memory; 2.5 is also used.
 
 from dataclasses import dataclass
 
-from claycore import bounds
 from claycore.clay_in_hand import SLIP, ClayInHand
-from claycore.errors import Inconsistent, OutOfBounds
+from claycore.measure import bounds
+from claycore.measure.errors import Inconsistent, OutOfBounds
 
 CLAY_SOLID_DENSITY = 2.6
 

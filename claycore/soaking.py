@@ -7,7 +7,7 @@ Sources: beside each method.
 from dataclasses import dataclass
 from enum import StrEnum
 
-from claycore.errors import UnknownChoice
+from claycore.measure.errors import UnknownChoice
 from claycore.stages import DAY, HOUR, Protocol, Stage
 
 _BLOT = "Blot each bar with a damp cloth and weigh it at once."

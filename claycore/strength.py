@@ -11,8 +11,8 @@ from claycore import moisture
 from claycore.batch import Batch, join
 from claycore.clay_in_hand import PLASTIC, ClayInHand
 from claycore.composition import Addition
-from claycore.errors import Inconsistent
-from claycore.figures import plain
+from claycore.measure.errors import Inconsistent
+from claycore.measure.formatting import plain
 
 RELATIVELY_NOTHING = 1e-12
 

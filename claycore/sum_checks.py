@@ -7,7 +7,7 @@ way. Source: common practice (the mistakes are the trade's own), and arithmetic.
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 
-from claycore import batch, bounds, strength
+from claycore import batch, strength
 from claycore.clay_in_hand import DRY, PLASTIC, SLIP, ClayInHand
 from claycore.composition import (
     ON_DRY_CLAY,
@@ -16,8 +16,9 @@ from claycore.composition import (
     as_on_dry_clay,
     on_dry_clay,
 )
-from claycore.figures import plain
-from claycore.units import grams
+from claycore.measure import bounds
+from claycore.measure.formatting import plain
+from claycore.measure.units import grams
 
 AGREES_WITHIN = 0.005
 """Two doses nearer than this share of each other are the same sum, rounded."""

@@ -7,9 +7,9 @@ both sets are common practice. Published classes to show beside them: ISO 13006 
 from dataclasses import dataclass
 
 from claycore import absorption
-from claycore.errors import UnknownChoice
-from claycore.figures import plain, with_u95
-from claycore.uncertainty import Estimate
+from claycore.measure.errors import UnknownChoice
+from claycore.measure.formatting import plain, with_u95
+from claycore.measure.uncertainty import Estimate
 
 STRICT = "strict"
 LOOSE = "loose"

@@ -4,8 +4,8 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from claycore import bounds
 from claycore.composition import percent_on_dry_clay
+from claycore.measure import bounds
 
 HONEST_STEPS = 10
 """Fewer steps of the scale than this, and a weighing is worth less than ± 5 %. Common practice."""

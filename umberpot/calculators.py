@@ -14,8 +14,8 @@ from django.utils.cache import patch_vary_headers
 from django.utils.decorators import method_decorator
 from django.views import View
 
-from claycore.errors import ClayError
-from claycore.warning import Warning
+from claycore.measure.errors import ClayError
+from claycore.measure.notices import Warning
 
 
 @contextmanager

@@ -12,10 +12,11 @@ from django.forms import BoundField
 from django.urls import reverse
 from django.utils.safestring import SafeString
 
-from claycore import cautions, cones, units
-from claycore.figures import plain, to_step, with_u95
+from claycore import cautions, cones
 from claycore.labels import HOLE_MM, TILE_LONGER_THAN_MARK_MM
-from claycore.uncertainty import Estimate
+from claycore.measure import units
+from claycore.measure.formatting import plain, to_step, with_u95
+from claycore.measure.uncertainty import Estimate
 from umberpot.mixing import bar
 from umberpot.mixing.models import Mix
 from umberpot.reading.drawing import SHAPES, Mark

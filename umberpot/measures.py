@@ -7,10 +7,10 @@ from typing import Any, cast
 
 from django import forms
 
-from claycore import units
-from claycore.bounds import Bound
-from claycore.errors import OutOfBounds
-from claycore.units import Measure
+from claycore.measure import units
+from claycore.measure.bounds import Bound
+from claycore.measure.errors import OutOfBounds
+from claycore.measure.units import Measure
 
 LONGEST_TEXT = 200
 STILL_NEEDED = "This is still needed."
@@ -51,7 +51,7 @@ def without_unit(text: str, sizes: Mapping[str, float]) -> str:
 
 
 class MeasureField(forms.Field):
-    """A number within a :class:`claycore.bounds.Bound`, decimal comma understood."""
+    """A number within a :class:`claycore.measure.bounds.Bound`, decimal comma understood."""
 
     widget = forms.TextInput
 

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 from coloraide import Color
 
-from claycore.errors import OutOfBounds
+from claycore.measure.errors import OutOfBounds
 
 _HEX = re.compile(r"#?([0-9a-fA-F]{6})")
 _HELP = "Write a colour as #rrggbb, or as L, a, b with L from 0 to 100 (say 52.1, 8.4, -20)."

@@ -8,8 +8,8 @@ from uncertainties import ufloat
 from claycore import absorption as a
 from claycore import soaking
 from claycore import vitrification as v
-from claycore.errors import ClayError, UnknownChoice
-from claycore.uncertainty import Estimate, Measured, mean_of
+from claycore.measure.errors import ClayError, UnknownChoice
+from claycore.measure.uncertainty import Estimate, Measured, mean_of
 
 
 def of(dry, wet, step):

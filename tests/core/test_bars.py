@@ -7,8 +7,8 @@ from uncertainties import ufloat
 from claycore import absorption, moisture, pyroplasticity
 from claycore.bars import Bar, Fired, figures
 from claycore.clay_results import results
-from claycore.errors import ClayError
-from claycore.uncertainty import Measured, mean_of
+from claycore.measure.errors import ClayError
+from claycore.measure.uncertainty import Measured, mean_of
 from tests.core.making_bars import bar, fired, g, mm
 
 

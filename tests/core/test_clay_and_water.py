@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 
 from claycore import slip
 from claycore.clay_in_hand import dry_clay
-from claycore.errors import ClayError, OutOfBounds
+from claycore.measure.errors import ClayError, OutOfBounds
 from claycore.moisture import plastic_clay, plastic_mass, water_to_add, wet_basis
 
 masses = st.floats(0.01, 1e6)

@@ -12,10 +12,10 @@ from claycore.clay_limits import FAILS, NOT_DECIDED, PASSES, Limits, at_least, a
 from claycore.clay_purposes import BRICK, PURPOSES, TABLEWARE
 from claycore.clay_results import results
 from claycore.clay_rules import Evidence
-from claycore.errors import ClayError
 from claycore.field_notes import FieldNotes, layer_shares, readings, yield_of
 from claycore.firing_range import firing_range
-from claycore.uncertainty import Estimate
+from claycore.measure.errors import ClayError
+from claycore.measure.uncertainty import Estimate
 from claycore.vitrification import limit
 from tests.core.making_bars import bar, fired, run
 

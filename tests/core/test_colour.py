@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from claycore.colour.difference import ciede2000, in_words
 from claycore.colour.notation import Lab, from_hex, parse
-from claycore.errors import OutOfBounds
+from claycore.measure.errors import OutOfBounds
 
 SHARMA = [
     ((50, 2.6772, -79.7751), (50, 0, -82.7485), 2.0425),

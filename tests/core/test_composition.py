@@ -13,7 +13,7 @@ from claycore.composition import (
     percent_on_dry_clay,
     share_of_total,
 )
-from claycore.errors import ClayError, Inconsistent, UnknownChoice
+from claycore.measure.errors import ClayError, Inconsistent, UnknownChoice
 
 percentages = st.lists(st.floats(0, 400), min_size=1, max_size=12)
 

@@ -8,7 +8,7 @@ from scipy.interpolate import PchipInterpolator
 from claycore import cones
 from claycore import firing_range as fr
 from claycore.clay_results import AtCone, results
-from claycore.uncertainty import Estimate
+from claycore.measure.uncertainty import Estimate
 from tests.core.making_bars import run
 
 

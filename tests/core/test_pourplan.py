@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 
 from claycore import moisture, pourplan
 from claycore.clay_in_hand import dry_clay
-from claycore.errors import ClayError
+from claycore.measure.errors import ClayError
 from claycore.pourplan import Axis, Grid, plan
 
 

@@ -8,7 +8,7 @@ from claycore import cost, mixing_in, moisture, scaling, slip
 from claycore.clay_in_hand import dry_clay
 from claycore.composition import ON_DRY_CLAY, Addition
 from claycore.cost import DarkGround, Priced
-from claycore.errors import ClayError
+from claycore.measure.errors import ClayError
 from claycore.scaling import Layer
 
 

@@ -5,7 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from claycore import series
-from claycore.errors import ClayError
+from claycore.measure.errors import ClayError
 from claycore.series import STRATEGIES, Wanted, plans, recommend
 
 wanted_series = st.builds(

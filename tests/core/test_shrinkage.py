@@ -7,7 +7,7 @@ from hypothesis import strategies as st
 from uncertainties import ufloat
 
 from claycore import shrinkage as s
-from claycore.errors import Inconsistent, OutOfBounds
+from claycore.measure.errors import Inconsistent, OutOfBounds
 
 lengths = st.floats(1, 500)
 

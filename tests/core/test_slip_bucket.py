@@ -7,8 +7,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 from uncertainties import ufloat
 
-from claycore import moisture, slip, units
-from claycore.errors import ClayError, Inconsistent
+from claycore import moisture, slip
+from claycore.measure import units
+from claycore.measure.errors import ClayError, Inconsistent
 
 gravities = st.floats(1.05, 2.2)
 

@@ -8,7 +8,7 @@ from claycore import moisture, slip
 from claycore.batch import Batch, coloured, join
 from claycore.clay_in_hand import DRY, PLASTIC, dry_clay
 from claycore.composition import Addition
-from claycore.errors import Inconsistent
+from claycore.measure.errors import Inconsistent
 from claycore.strength import change, stretch_to
 
 percents = st.floats(0.01, 200)

@@ -4,10 +4,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from claycore import moisture, slip, units
+from claycore import moisture, slip
 from claycore.clay_in_hand import dry_clay
 from claycore.composition import ON_DRY_CLAY, SHARE_OF_TOTAL
-from claycore.errors import ClayError
+from claycore.measure import units
+from claycore.measure.errors import ClayError
 from claycore.sum_checks import ChangeSum, DoseSum, check_change, check_dose
 
 HUNDRED = DoseSum(dry_clay(100), 10, ON_DRY_CLAY, 100, "g")

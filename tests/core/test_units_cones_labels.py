@@ -4,9 +4,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from claycore import cones, labels, units
-from claycore.errors import UnknownChoice
-from claycore.figures import decimals_of, percentage, plain, to_step, with_u95
+from claycore import cones, labels
+from claycore.measure import units
+from claycore.measure.errors import UnknownChoice
+from claycore.measure.formatting import decimals_of, percentage, plain, to_step, with_u95
 
 
 def test_units_by_their_definitions():

@@ -20,9 +20,9 @@ from claycore.clay_purposes import PURPOSES, TABLEWARE
 from claycore.clay_results import RESULTS, results
 from claycore.clay_rules import Evidence
 from claycore.firing_range import REACHED, firing_range
+from claycore.measure.uncertainty import Estimate, Measured, mean_of
 from claycore.mending import mends
 from claycore.soaking import METHODS
-from claycore.uncertainty import Estimate, Measured, mean_of
 from claycore.vitrification import limit
 from tests.core.making_bars import bar, fired, run
 

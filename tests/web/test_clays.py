@@ -12,7 +12,7 @@ from pypdf import PdfReader
 from claycore import bar_plan
 from claycore.bars import BLOATED
 from claycore.clay_results import RESULTS
-from claycore.figures import with_u95
+from claycore.measure.formatting import with_u95
 from claycore.readings import Quantity
 from umberpot.kiln.models import Firing
 from umberpot.shelf.models import BlendPart, FieldSheet, LabelClaim, Material

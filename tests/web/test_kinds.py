@@ -19,12 +19,12 @@ from claycore.cautions import CAUTIONS, Caution
 from claycore.clay_limits import FAILS
 from claycore.clay_purposes import SCULPTURE
 from claycore.clay_rules import RULES, Finding, Rule
+from claycore.measure.units import UNITS, Measure, Unit
 from claycore.mends import Mend
 from claycore.readings import Quantity
 from claycore.soaking import METHODS, SoakingMethod
 from claycore.stages import Stage
 from claycore.sum_checks import Mistake
-from claycore.units import UNITS, Measure, Unit
 from umberpot.bench.models import Timer
 from umberpot.kiln.models import Firing
 from umberpot.shelf.models import Material

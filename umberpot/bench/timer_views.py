@@ -11,7 +11,7 @@ from django.utils import timezone
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
 from claycore import protocols
-from claycore.bounds import Bound
+from claycore.measure.bounds import Bound
 from umberpot.bench import services
 from umberpot.bench.calendar import calendar_of
 from umberpot.bench.models import Timer

@@ -7,7 +7,7 @@ from django.contrib.auth.models import User
 from django.db import transaction
 
 from claycore.clay_in_hand import DRY
-from claycore.figures import plain
+from claycore.measure.formatting import plain
 from umberpot.mixing.models import Mix, MixPart
 from umberpot.mixing.services import MixOrder, PartOrder, create_mix
 from umberpot.shelf.models import BlendPart, Material

@@ -8,7 +8,7 @@ from claycore import strength
 from claycore.batch import Batch, coloured, join
 from claycore.clay_in_hand import ClayInHand
 from claycore.composition import Addition
-from claycore.errors import ClayError
+from claycore.measure.errors import ClayError
 from umberpot.mixing.models import Mix, MixPart
 
 SAME_WITHIN_G = 1e-9

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from typing import Any
 
-from claycore.figures import plain, to_step
+from claycore.measure.formatting import plain, to_step
 from claycore.pourplan import Cell, CellBatch, Grid, Pot, PourPlan
 
 HEAD = 34

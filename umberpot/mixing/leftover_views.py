@@ -9,10 +9,10 @@ from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_POST
 
-from claycore import bounds
 from claycore.clay_in_hand import DRY, PLASTIC
-from claycore.errors import ClayError
-from claycore.figures import plain, to_step
+from claycore.measure import bounds
+from claycore.measure.errors import ClayError
+from claycore.measure.formatting import plain, to_step
 from claycore.strength import Change
 from umberpot.calculators import blaming_fields
 from umberpot.measures import Choice, MeasureField

@@ -10,7 +10,7 @@ from claycore import strength
 from claycore.batch import Batch, coloured, join
 from claycore.clay_in_hand import DRY, ClayInHand
 from claycore.composition import Addition
-from claycore.errors import ClayError, Inconsistent
+from claycore.measure.errors import ClayError, Inconsistent
 from claycore.strength import Change
 from umberpot.mixing.models import Mix, MixPart
 from umberpot.mixing.services import MixOrder, PartOrder, create_mix, name_of

@@ -8,9 +8,10 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from django.utils import timezone
 
-from claycore import bounds, weighing
+from claycore import weighing
 from claycore.dose import Dose
-from claycore.figures import plain
+from claycore.measure import bounds
+from claycore.measure.formatting import plain
 from umberpot.mixing.composition import batch_of, parts_of, refresh
 from umberpot.mixing.models import Mix, MixPart, Plan, Weighing
 from umberpot.shelf import services as shelf

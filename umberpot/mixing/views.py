@@ -7,7 +7,7 @@ from django.http import HttpResponse, QueryDict
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_POST
 
-from claycore import units
+from claycore.measure import units
 from umberpot.calculators import CalculatorForm
 from umberpot.mixing import services
 from umberpot.mixing.calculator_views import PLACE, DoseView, KilosView, MixCalculator, WaterView

@@ -6,7 +6,7 @@ from typing import Any
 from claycore import composition
 from claycore.clay_in_hand import DRY, PLASTIC
 from claycore.dose import Dose, DosedAddition
-from claycore.figures import decimals_of, plain, to_step
+from claycore.measure.formatting import decimals_of, plain, to_step
 from umberpot.mixing.bar import segments_of
 
 

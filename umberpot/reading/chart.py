@@ -10,9 +10,9 @@ from dataclasses import dataclass
 
 from claycore import cones, firing_range
 from claycore.clay_results import AtCone
-from claycore.figures import plain, with_u95
 from claycore.firing_range import FiringRange
-from claycore.uncertainty import Estimate
+from claycore.measure.formatting import plain, with_u95
+from claycore.measure.uncertainty import Estimate
 from umberpot.reading.drawing import SHAPES, Box, Drawing, Mark, Stroke, Words
 
 WIDE, NARROW = 760.0, 372.0

@@ -8,8 +8,8 @@ from django.utils import timezone
 from django.utils.text import slugify
 from django.views.decorators.http import require_GET
 
-from claycore.errors import ClayError
-from claycore.figures import with_u95
+from claycore.measure.errors import ClayError
+from claycore.measure.formatting import with_u95
 from umberpot.reading import bar_records
 from umberpot.reading.bar_records import record_rows
 from umberpot.reading.clay_report import Swatch, clay_report_pdf

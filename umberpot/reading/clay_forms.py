@@ -5,9 +5,10 @@ from typing import Any, cast
 from django import forms
 from django.http import QueryDict
 
-from claycore import bounds, cones
+from claycore import cones
 from claycore.clay_purposes import PURPOSES, THROWING
 from claycore.clay_results import RESULTS, Result
+from claycore.measure import bounds
 from claycore.mending import LINE_STEPS_PCT, MOST_ADDED_PCT
 from claycore.vitrification import SCHOOLS, WARES
 from umberpot.measures import Choice, MeasureField

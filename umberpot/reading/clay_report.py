@@ -24,9 +24,9 @@ from reportlab.platypus import (
 from claycore import cones
 from claycore.clay_limits import FAILS, NOT_DECIDED, PASSES
 from claycore.clay_purposes import PURPOSES
-from claycore.figures import with_u95
+from claycore.measure.formatting import with_u95
+from claycore.measure.uncertainty import Estimate
 from claycore.soaking import METHODS
-from claycore.uncertainty import Estimate
 from claycore.vitrification import SCHOOLS, WARES
 from umberpot.pdf import printable, shown
 from umberpot.reading.chart import Series, chart

@@ -6,8 +6,8 @@ from dataclasses import dataclass
 from claycore import cones
 from claycore.bars import REMARKS
 from claycore.clay_results import OF_A_SOAK, RESULTS, AtCone, ClayResults
+from claycore.measure.uncertainty import Estimate
 from claycore.soaking import surest_first
-from claycore.uncertainty import Estimate
 from umberpot.shelf.models import Material
 from umberpot.tiles.models import ClayFigure
 

@@ -11,8 +11,8 @@ from django.views.decorators.http import require_GET
 from claycore import shrinkage
 from claycore.clay_purposes import PURPOSES
 from claycore.clay_results import ClayResults
-from claycore.errors import ClayError
 from claycore.field_notes import readings
+from claycore.measure.errors import ClayError
 from claycore.vitrification import WARES, tile_class
 from umberpot.reading.clay_forms import LineForm, SizesForm
 from umberpot.reading.clay_tables import figure_rows, seen_at

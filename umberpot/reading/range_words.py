@@ -2,8 +2,8 @@
 
 from claycore import cones, firing_range
 from claycore.clay_results import ClayResults
-from claycore.figures import plain
 from claycore.firing_range import FiringRange, Maturity, Spoiling
+from claycore.measure.formatting import plain
 
 
 def range_sentences(found: FiringRange, limit_pct: float) -> list[tuple[str, str]]:

@@ -8,11 +8,11 @@ from claycore import absorption, cones, vitrification
 from claycore.bars import figures
 from claycore.clay_results import mean
 from claycore.colour import difference
-from claycore.figures import percentage, plain
+from claycore.measure.formatting import percentage, plain
+from claycore.measure.uncertainty import Estimate
 from claycore.read_checks import absorption_warnings
 from claycore.readings import Quantity
 from claycore.soaking import METHODS, SoakingMethod
-from claycore.uncertainty import Estimate
 from umberpot.reading.limits import absorption_limit
 from umberpot.tiles.bars import bar_of
 from umberpot.tiles.models import Trial

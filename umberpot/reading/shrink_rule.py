@@ -10,8 +10,8 @@ from reportlab.lib.pagesizes import A4, landscape
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
+from claycore.measure.uncertainty import Estimate
 from claycore.shrinkage import size_to_make
-from claycore.uncertainty import Estimate
 from umberpot.pdf import shown
 
 _LEFT = 16 * mm

@@ -4,9 +4,10 @@ from typing import Any, cast
 
 from django import forms
 
-from claycore import bounds, cones
-from claycore.bounds import Bound
+from claycore import cones
 from claycore.field_notes import ACIDS, COILS, THROWING_SCALES, THROWS
+from claycore.measure import bounds
+from claycore.measure.bounds import Bound
 from umberpot.days import DayDone
 from umberpot.measures import MeasureField
 from umberpot.shelf.models import FieldSheet, LabelClaim, Material

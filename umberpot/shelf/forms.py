@@ -5,10 +5,11 @@ from typing import Any, cast
 
 from django import forms
 
-from claycore import bounds, colourants
-from claycore.bounds import Bound
+from claycore import colourants
 from claycore.cautions import named_materials
 from claycore.clay_in_hand import DRY
+from claycore.measure import bounds
+from claycore.measure.bounds import Bound
 from umberpot.measures import MeasureField
 from umberpot.shelf.models import Container, Material
 from umberpot.studio.forms import OwnedModelForm

@@ -6,7 +6,7 @@ from django import forms
 from django.contrib.auth.forms import BaseUserCreationForm
 from django.contrib.auth.models import User
 
-from claycore import bounds
+from claycore.measure import bounds
 from umberpot.measures import MeasureField
 from umberpot.studio.models import Studio
 

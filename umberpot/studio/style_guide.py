@@ -5,7 +5,7 @@ from typing import Any
 from django import forms
 from django.utils import timezone
 
-from claycore import bounds
+from claycore.measure import bounds
 from claycore.readings import Quantity
 from umberpot.kiln.models import Firing
 from umberpot.measures import Choice, MeasureField

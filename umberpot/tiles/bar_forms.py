@@ -4,9 +4,10 @@ from typing import Any
 
 from django import forms
 
-from claycore import bar_plan, bounds, cones, soaking
+from claycore import bar_plan, cones, soaking
 from claycore.bar_plan import PlannedBar
-from claycore.errors import ClayError
+from claycore.measure import bounds
+from claycore.measure.errors import ClayError
 from umberpot.calculators import blaming_fields
 from umberpot.measures import Choice, MeasureField
 from umberpot.tiles.forms import MarkForm

@@ -5,9 +5,9 @@ from dataclasses import replace
 from typing import Any
 
 from claycore.bars import Bar, Fired
+from claycore.measure.uncertainty import Measured
 from claycore.readings import READINGS, Quantity
 from claycore.shrinkage import DEFAULT_RULER_STEP_MM
-from claycore.uncertainty import Measured
 from umberpot.kiln.models import Firing
 from umberpot.tiles.models import Reading, Remark, Tile
 

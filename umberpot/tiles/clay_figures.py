@@ -6,7 +6,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from claycore.clay_results import RESULTS, AtCone, ClayResults, Result
-from claycore.uncertainty import Estimate
+from claycore.measure.uncertainty import Estimate
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.tiles.clay_records import clay_records

@@ -4,12 +4,13 @@ from typing import Any
 
 from django import forms
 
-from claycore import absorption, bounds, cones, soaking
+from claycore import absorption, cones, soaking
 from claycore.colour import notation
-from claycore.errors import ClayError
-from claycore.figures import plain
+from claycore.measure import bounds
+from claycore.measure.errors import ClayError
+from claycore.measure.formatting import plain
+from claycore.measure.uncertainty import Measured
 from claycore.readings import Quantity
-from claycore.uncertainty import Measured
 from umberpot.measures import Choice, MeasureField
 from umberpot.studio.models import MARK_LENGTHS_MM, Studio
 from umberpot.tiles.models import Tile, Trial

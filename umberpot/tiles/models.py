@@ -8,8 +8,8 @@ from django.urls import reverse
 
 from claycore import bar_roles, bars, cones, readings, soaking, vitrification
 from claycore.colour.notation import Lab
+from claycore.measure.uncertainty import Measured
 from claycore.readings import READINGS
-from claycore.uncertainty import Measured
 from umberpot.kiln.models import Firing
 from umberpot.mixing.models import Mix, Plan
 from umberpot.shelf.models import Material

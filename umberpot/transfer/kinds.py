@@ -12,8 +12,9 @@ from django import forms
 from django.contrib.auth.models import User
 from django.http import QueryDict
 
-from claycore import bounds, cones
+from claycore import cones
 from claycore.clay_in_hand import PLASTIC, SLIP
+from claycore.measure import bounds
 from claycore.series import STRATEGIES
 from umberpot.measures import MeasureField
 from umberpot.mixing import services as mixing

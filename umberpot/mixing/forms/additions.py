@@ -4,8 +4,9 @@ from typing import Any
 
 from django import forms
 
-from claycore import bounds, composition
+from claycore import composition
 from claycore.composition import Addition
+from claycore.measure import bounds
 from umberpot.measures import LONGEST_TEXT, read_number
 
 UNNAMED = "colourant"

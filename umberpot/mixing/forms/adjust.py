@@ -5,12 +5,13 @@ from typing import Any
 
 from django import forms
 
-from claycore import bounds, composition, strength
+from claycore import composition, strength
 from claycore.batch import coloured
 from claycore.clay_in_hand import DRY, PLASTIC
 from claycore.composition import Addition
 from claycore.dose_checks import small_weighing, unusual_percentage
-from claycore.figures import decimals_of, plain, to_step
+from claycore.measure import bounds
+from claycore.measure.formatting import decimals_of, plain, to_step
 from claycore.strength import Change
 from umberpot.calculators import as_json, blaming_fields
 from umberpot.measures import LONGEST_TEXT, MeasureField

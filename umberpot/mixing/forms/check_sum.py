@@ -2,9 +2,10 @@
 
 from typing import Any
 
-from claycore import bounds, composition, sum_checks, units
+from claycore import composition, sum_checks
 from claycore.clay_in_hand import SLIP
-from claycore.figures import plain
+from claycore.measure import bounds, units
+from claycore.measure.formatting import plain
 from claycore.sum_checks import ChangeSum, Checked, DoseSum
 from umberpot.calculators import blaming_fields
 from umberpot.measures import MeasureField

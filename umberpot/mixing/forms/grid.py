@@ -4,9 +4,10 @@ from typing import Any
 
 from django import forms
 
-from claycore import bounds, clay_in_hand, moisture, pourplan, series
-from claycore.bounds import Bound
+from claycore import clay_in_hand, moisture, pourplan, series
 from claycore.clay_in_hand import DRY, PLASTIC, SLIP
+from claycore.measure import bounds
+from claycore.measure.bounds import Bound
 from claycore.pourplan import Axis, Cell, CellBatch, Grid, PourPlan
 from umberpot.calculators import CalculatorForm, as_json, blaming_fields
 from umberpot.measures import LONGEST_TEXT, STILL_NEEDED, Choice, MeasureField

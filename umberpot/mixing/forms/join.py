@@ -2,12 +2,12 @@
 
 from typing import Any
 
-from claycore import bounds
 from claycore.batch import Batch, coloured, join
 from claycore.clay_in_hand import ClayInHand, dry_clay
-from claycore.figures import plain
+from claycore.measure import bounds
+from claycore.measure.formatting import plain
+from claycore.measure.units import grams
 from claycore.moisture import plastic_clay
-from claycore.units import grams
 from umberpot.calculators import CalculatorForm, blaming_fields
 from umberpot.measures import Choice, MeasureField, mass_units
 from umberpot.mixing.bar import segments_of_batch

@@ -4,12 +4,13 @@ from typing import Any
 
 from django import forms
 
-from claycore import bounds, composition, cost, scaling, units
-from claycore.bounds import Bound
+from claycore import composition, cost, scaling
 from claycore.cost import Priced
 from claycore.dose import Dose
 from claycore.dose_checks import dose_warnings
-from claycore.figures import decimals_of, plain, to_step
+from claycore.measure import bounds, units
+from claycore.measure.bounds import Bound
+from claycore.measure.formatting import decimals_of, plain, to_step
 from umberpot.calculators import CalculatorForm, as_json, blaming_fields
 from umberpot.measures import LONGEST_TEXT, Choice, MeasureField, mass_units
 from umberpot.mixing.bar import segments_of

@@ -2,9 +2,10 @@
 
 from typing import Any
 
-from claycore import bounds, cost, scaling, slip
+from claycore import cost, scaling, slip
 from claycore.cost import DarkGround, Ground
-from claycore.figures import plain
+from claycore.measure import bounds
+from claycore.measure.formatting import plain
 from claycore.scaling import Layer, LayerMass
 from umberpot.calculators import CalculatorForm, blaming_fields
 from umberpot.measures import MeasureField

@@ -4,7 +4,7 @@ from typing import Any
 
 from django import forms
 
-from claycore import bounds
+from claycore.measure import bounds
 from umberpot.measures import LONGEST_TEXT, STILL_NEEDED, read_number
 
 

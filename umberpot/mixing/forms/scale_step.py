@@ -2,7 +2,7 @@
 
 from typing import Any, ClassVar
 
-from claycore import bounds
+from claycore.measure import bounds
 from umberpot.measures import MeasureField
 
 

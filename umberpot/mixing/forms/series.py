@@ -4,9 +4,10 @@ from typing import Any
 
 from django import forms
 
-from claycore import bounds, series
-from claycore.bounds import Bound
-from claycore.figures import percentage, plain, to_step
+from claycore import series
+from claycore.measure import bounds
+from claycore.measure.bounds import Bound
+from claycore.measure.formatting import percentage, plain, to_step
 from claycore.series import Plan, PlannedBatch, Wanted
 from umberpot.calculators import CalculatorForm, as_json, blaming_fields
 from umberpot.measures import LONGEST_TEXT, MeasureField

@@ -2,10 +2,11 @@
 
 from typing import Any
 
-from claycore import bounds, moisture
-from claycore.figures import plain, with_u95
-from claycore.uncertainty import Estimate
-from claycore.warning import Warning
+from claycore import moisture
+from claycore.measure import bounds
+from claycore.measure.formatting import plain, with_u95
+from claycore.measure.notices import Warning
+from claycore.measure.uncertainty import Estimate
 from umberpot.calculators import CalculatorForm, as_json, blaming_fields
 from umberpot.measures import Choice, MeasureField, mass_units
 

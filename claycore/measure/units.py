@@ -8,7 +8,7 @@ Handbook 44, appendix C (US measures).
 from dataclasses import dataclass
 from enum import StrEnum
 
-from claycore.errors import UnknownChoice
+from claycore.measure.errors import UnknownChoice
 
 
 class Measure(StrEnum):

@@ -6,7 +6,7 @@ The far ends are not physics: they keep a slipped decimal point from overflowing
 import math
 from dataclasses import dataclass
 
-from claycore.errors import OutOfBounds
+from claycore.measure.errors import OutOfBounds
 
 
 @dataclass(frozen=True)

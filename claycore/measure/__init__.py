@@ -1,0 +1,1 @@
+"""What a figure is: bounds, units, uncertainty, and how it is written. Imports nothing above it."""
