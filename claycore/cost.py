@@ -7,10 +7,10 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from claycore.materials.slip import CLAY_SOLID_DENSITY
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
 from claycore.measure.errors import OutOfBounds
-from claycore.slip import CLAY_SOLID_DENSITY
 
 PRICE = Bound(0, 1e6, "A price must be 0 or more, and at most 1 000 000.", low_allowed=True)
 AREA = Bound(0, 1e6, "An area must be more than 0 cm², and at most 1 000 000.")

@@ -7,9 +7,9 @@ Source: common practice.
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from claycore import moisture
-from claycore.clay_in_hand import PLASTIC, ClayInHand
-from claycore.composition import Addition, as_on_dry_clay, share_of_total
+from claycore.materials import moisture
+from claycore.materials.clay_in_hand import PLASTIC, ClayInHand
+from claycore.materials.composition import Addition, as_on_dry_clay, share_of_total
 
 
 @dataclass(frozen=True)

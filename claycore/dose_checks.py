@@ -1,9 +1,10 @@
 """What deserves a word about a dose before anything is weighed."""
 
-from claycore import cautions, moisture, weighing
-from claycore.clay_in_hand import DRY, PLASTIC, ClayInHand
-from claycore.colourants import is_unusual, kind_of
+from claycore import cautions, weighing
 from claycore.dose import Dose, DosedAddition
+from claycore.materials import moisture
+from claycore.materials.clay_in_hand import DRY, PLASTIC, ClayInHand
+from claycore.materials.colourants import is_unusual, kind_of
 from claycore.measure.formatting import plain
 from claycore.measure.notices import Warning
 

@@ -6,8 +6,8 @@ wants about its own mass of water to be dispersed in (common practice, from memo
 
 from dataclasses import dataclass
 
-from claycore import moisture
-from claycore.clay_in_hand import PLASTIC, SLIP, ClayInHand
+from claycore.materials import moisture
+from claycore.materials.clay_in_hand import PLASTIC, SLIP, ClayInHand
 from claycore.measure.formatting import plain
 
 BLENDING_SOLIDS_PCT = 70.0

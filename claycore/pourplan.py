@@ -14,8 +14,9 @@ from dataclasses import dataclass
 import numpy as np
 from scipy.optimize import linear_sum_assignment
 
-from claycore import moisture, weighing
-from claycore.clay_in_hand import PLASTIC, ClayInHand
+from claycore import weighing
+from claycore.materials import moisture
+from claycore.materials.clay_in_hand import PLASTIC, ClayInHand
 from claycore.measure import bounds
 from claycore.measure.errors import Inconsistent
 from claycore.measure.formatting import plain, to_step

@@ -7,9 +7,9 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from claycore import moisture
-from claycore.composition import Addition
 from claycore.dose import Dose, dose
+from claycore.materials import moisture
+from claycore.materials.composition import Addition
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
 from claycore.measure.errors import Inconsistent

@@ -7,10 +7,10 @@ colourant, lowering adds ``100·k/q − c`` of clay. Source: common practice, an
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
-from claycore import moisture
-from claycore.batch import Batch, join
-from claycore.clay_in_hand import PLASTIC, ClayInHand
-from claycore.composition import Addition
+from claycore.materials import moisture
+from claycore.materials.batch import Batch, join
+from claycore.materials.clay_in_hand import PLASTIC, ClayInHand
+from claycore.materials.composition import Addition
 from claycore.measure.errors import Inconsistent
 from claycore.measure.formatting import plain
 

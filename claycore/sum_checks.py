@@ -7,9 +7,10 @@ way. Source: common practice (the mistakes are the trade's own), and arithmetic.
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 
-from claycore import batch, strength
-from claycore.clay_in_hand import DRY, PLASTIC, SLIP, ClayInHand
-from claycore.composition import (
+from claycore import strength
+from claycore.materials import batch
+from claycore.materials.clay_in_hand import DRY, PLASTIC, SLIP, ClayInHand
+from claycore.materials.composition import (
     ON_DRY_CLAY,
     SHARE_OF_TOTAL,
     Addition,

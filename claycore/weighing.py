@@ -4,7 +4,7 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from claycore.composition import percent_on_dry_clay
+from claycore.materials.composition import percent_on_dry_clay
 from claycore.measure import bounds
 
 HONEST_STEPS = 10

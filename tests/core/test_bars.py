@@ -4,9 +4,10 @@ import numpy as np
 import pytest
 from uncertainties import ufloat
 
-from claycore import absorption, moisture, pyroplasticity
+from claycore import absorption, pyroplasticity
 from claycore.bars import Bar, Fired, figures
 from claycore.clay_results import results
+from claycore.materials import moisture
 from claycore.measure.errors import ClayError
 from claycore.measure.uncertainty import Measured, mean_of
 from tests.core.making_bars import bar, fired, g, mm

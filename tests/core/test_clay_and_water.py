@@ -8,10 +8,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from claycore import slip
-from claycore.clay_in_hand import dry_clay
+from claycore.materials import slip
+from claycore.materials.clay_in_hand import dry_clay
+from claycore.materials.moisture import plastic_clay, plastic_mass, water_to_add, wet_basis
 from claycore.measure.errors import ClayError, OutOfBounds
-from claycore.moisture import plastic_clay, plastic_mass, water_to_add, wet_basis
 
 masses = st.floats(0.01, 1e6)
 waters = st.floats(0.5, 99.5)

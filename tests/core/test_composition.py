@@ -4,7 +4,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from claycore.composition import (
+from claycore.materials.composition import (
     ON_DRY_CLAY,
     SHARE_OF_TOTAL,
     Addition,

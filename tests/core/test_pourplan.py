@@ -7,8 +7,9 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from claycore import moisture, pourplan
-from claycore.clay_in_hand import dry_clay
+from claycore import pourplan
+from claycore.materials import moisture
+from claycore.materials.clay_in_hand import dry_clay
 from claycore.measure.errors import ClayError
 from claycore.pourplan import Axis, Grid, plan
 

@@ -4,10 +4,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from claycore import cost, mixing_in, moisture, scaling, slip
-from claycore.clay_in_hand import dry_clay
-from claycore.composition import ON_DRY_CLAY, Addition
+from claycore import cost, mixing_in, scaling
 from claycore.cost import DarkGround, Priced
+from claycore.materials import moisture, slip
+from claycore.materials.clay_in_hand import dry_clay
+from claycore.materials.composition import ON_DRY_CLAY, Addition
 from claycore.measure.errors import ClayError
 from claycore.scaling import Layer
 

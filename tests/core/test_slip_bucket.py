@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from uncertainties import ufloat
 
-from claycore import moisture, slip
+from claycore.materials import moisture, slip
 from claycore.measure import units
 from claycore.measure.errors import ClayError, Inconsistent
 

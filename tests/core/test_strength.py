@@ -4,10 +4,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from claycore import moisture, slip
-from claycore.batch import Batch, coloured, join
-from claycore.clay_in_hand import DRY, PLASTIC, dry_clay
-from claycore.composition import Addition
+from claycore.materials import moisture, slip
+from claycore.materials.batch import Batch, coloured, join
+from claycore.materials.clay_in_hand import DRY, PLASTIC, dry_clay
+from claycore.materials.composition import Addition
 from claycore.measure.errors import Inconsistent
 from claycore.strength import change, stretch_to
 

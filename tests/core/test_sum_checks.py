@@ -4,9 +4,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from claycore import moisture, slip
-from claycore.clay_in_hand import dry_clay
-from claycore.composition import ON_DRY_CLAY, SHARE_OF_TOTAL
+from claycore.materials import moisture, slip
+from claycore.materials.clay_in_hand import dry_clay
+from claycore.materials.composition import ON_DRY_CLAY, SHARE_OF_TOTAL
 from claycore.measure import units
 from claycore.measure.errors import ClayError
 from claycore.sum_checks import ChangeSum, DoseSum, check_change, check_dose

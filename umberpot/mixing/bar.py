@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from claycore.batch import Batch
+from claycore.materials.batch import Batch
 from umberpot.mixing.models import Mix
 
 CLAY = "clay"

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from claycore.clay_in_hand import DRY
+from claycore.materials.clay_in_hand import DRY
 from claycore.measure.formatting import plain
 from umberpot.mixing.models import Mix, MixPart
 from umberpot.mixing.services import MixOrder, PartOrder, create_mix

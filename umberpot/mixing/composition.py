@@ -5,9 +5,9 @@ from collections.abc import Sequence
 from django.utils import timezone
 
 from claycore import strength
-from claycore.batch import Batch, coloured, join
-from claycore.clay_in_hand import ClayInHand
-from claycore.composition import Addition
+from claycore.materials.batch import Batch, coloured, join
+from claycore.materials.clay_in_hand import ClayInHand
+from claycore.materials.composition import Addition
 from claycore.measure.errors import ClayError
 from umberpot.mixing.models import Mix, MixPart
 

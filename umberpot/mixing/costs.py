@@ -2,8 +2,8 @@
 
 from collections.abc import Sequence
 
-from claycore import moisture
 from claycore.cost import Cost, Priced, cost_of
+from claycore.materials import moisture
 from claycore.mixing_in import PLASTIC_WATER_PCT
 from umberpot.mixing.models import Mix, MixPart
 

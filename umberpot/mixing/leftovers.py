@@ -7,9 +7,9 @@ from django.contrib.auth.models import User
 from django.db import transaction
 
 from claycore import strength
-from claycore.batch import Batch, coloured, join
-from claycore.clay_in_hand import DRY, ClayInHand
-from claycore.composition import Addition
+from claycore.materials.batch import Batch, coloured, join
+from claycore.materials.clay_in_hand import DRY, ClayInHand
+from claycore.materials.composition import Addition
 from claycore.measure.errors import ClayError, Inconsistent
 from claycore.strength import Change
 from umberpot.mixing.models import Mix, MixPart

@@ -4,8 +4,8 @@ from django.db import models
 from django.db.models import F, Q
 
 from claycore import series, weighing
-from claycore.batch import Batch
-from claycore.clay_in_hand import DRY, PLASTIC, SLIP
+from claycore.materials.batch import Batch
+from claycore.materials.clay_in_hand import DRY, PLASTIC, SLIP
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Correctable, Owned, SetAside
 

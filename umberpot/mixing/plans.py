@@ -8,10 +8,10 @@ from dataclasses import dataclass
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from claycore import slip
-from claycore.clay_in_hand import DRY, SLIP, ClayInHand
-from claycore.composition import ON_DRY_CLAY, Addition
 from claycore.dose import dose
+from claycore.materials import slip
+from claycore.materials.clay_in_hand import DRY, SLIP, ClayInHand
+from claycore.materials.composition import ON_DRY_CLAY, Addition
 from claycore.pourplan import CellBatch, Grid, Pot, Pour
 from claycore.series import Plan as SeriesPlan
 from claycore.series import PlannedBatch

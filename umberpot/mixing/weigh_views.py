@@ -12,7 +12,7 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_POST
 
 from claycore import mixing_in, weighing
-from claycore.clay_in_hand import DRY, PLASTIC, ClayInHand
+from claycore.materials.clay_in_hand import DRY, PLASTIC, ClayInHand
 from claycore.measure import bounds
 from claycore.measure.errors import ClayError
 from claycore.measure.formatting import plain

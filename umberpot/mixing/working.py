@@ -3,9 +3,9 @@
 from dataclasses import dataclass
 from typing import Any
 
-from claycore import composition
-from claycore.clay_in_hand import DRY, PLASTIC
 from claycore.dose import Dose, DosedAddition
+from claycore.materials import composition
+from claycore.materials.clay_in_hand import DRY, PLASTIC
 from claycore.measure.formatting import decimals_of, plain, to_step
 from umberpot.mixing.bar import segments_of
 

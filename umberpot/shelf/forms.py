@@ -5,9 +5,9 @@ from typing import Any, cast
 
 from django import forms
 
-from claycore import colourants
 from claycore.cautions import named_materials
-from claycore.clay_in_hand import DRY
+from claycore.materials import colourants
+from claycore.materials.clay_in_hand import DRY
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
 from umberpot.measures import MeasureField

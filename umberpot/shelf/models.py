@@ -8,8 +8,8 @@ from django.db.models.functions import Coalesce, Lower
 
 from claycore import cones, field_notes
 from claycore.cautions import Caution, named_materials
-from claycore.clay_in_hand import DRY, PLASTIC, SLIP
 from claycore.label_claims import Claim
+from claycore.materials.clay_in_hand import DRY, PLASTIC, SLIP
 from umberpot.studio.models import Owned, OwnedQuerySet, Signed
 
 

@@ -7,8 +7,8 @@ from django.db import transaction
 from django.db.models import Sum
 from django.utils import timezone
 
-from claycore import moisture
-from claycore.clay_in_hand import DRY, PLASTIC
+from claycore.materials import moisture
+from claycore.materials.clay_in_hand import DRY, PLASTIC
 from umberpot.shelf.models import Material, Photo, StockMovement, WaterMeasurement
 
 

@@ -13,7 +13,7 @@ from django.contrib.auth.models import User
 from django.http import QueryDict
 
 from claycore import cones
-from claycore.clay_in_hand import PLASTIC, SLIP
+from claycore.materials.clay_in_hand import PLASTIC, SLIP
 from claycore.measure import bounds
 from claycore.series import STRATEGIES
 from umberpot.measures import MeasureField

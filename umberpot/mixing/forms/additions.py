@@ -4,8 +4,8 @@ from typing import Any
 
 from django import forms
 
-from claycore import composition
-from claycore.composition import Addition
+from claycore.materials import composition
+from claycore.materials.composition import Addition
 from claycore.measure import bounds
 from umberpot.measures import LONGEST_TEXT, read_number
 

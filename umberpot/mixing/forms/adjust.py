@@ -5,11 +5,12 @@ from typing import Any
 
 from django import forms
 
-from claycore import composition, strength
-from claycore.batch import coloured
-from claycore.clay_in_hand import DRY, PLASTIC
-from claycore.composition import Addition
+from claycore import strength
 from claycore.dose_checks import small_weighing, unusual_percentage
+from claycore.materials import composition
+from claycore.materials.batch import coloured
+from claycore.materials.clay_in_hand import DRY, PLASTIC
+from claycore.materials.composition import Addition
 from claycore.measure import bounds
 from claycore.measure.formatting import decimals_of, plain, to_step
 from claycore.strength import Change

@@ -5,16 +5,16 @@ from typing import Any
 
 from django import forms
 
-from claycore import slip
-from claycore.clay_in_hand import DRY, ClayInHand, dry_clay
-from claycore.composition import ON_DRY_CLAY
 from claycore.dose import Dose, dose
 from claycore.dose_checks import dose_warnings
+from claycore.materials import slip
+from claycore.materials.clay_in_hand import DRY, ClayInHand, dry_clay
+from claycore.materials.composition import ON_DRY_CLAY
+from claycore.materials.slip import Let
 from claycore.measure import bounds, units
 from claycore.measure.formatting import plain, to_step
 from claycore.measure.notices import Warning
 from claycore.measure.units import Measure
-from claycore.slip import Let
 from umberpot.calculators import CalculatorForm, as_json, blaming_fields
 from umberpot.measures import STILL_NEEDED, Choice, MeasureField, mass_units, volume_units
 from umberpot.mixing.forms.additions import AdditionsField, rows_of

@@ -2,8 +2,9 @@
 
 from typing import Any
 
-from claycore import composition, sum_checks
-from claycore.clay_in_hand import SLIP
+from claycore import sum_checks
+from claycore.materials import composition
+from claycore.materials.clay_in_hand import SLIP
 from claycore.measure import bounds, units
 from claycore.measure.formatting import plain
 from claycore.sum_checks import ChangeSum, Checked, DoseSum

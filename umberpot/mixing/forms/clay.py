@@ -4,8 +4,8 @@ from typing import Any
 
 from django import forms
 
-from claycore import clay_in_hand, moisture, slip
-from claycore.clay_in_hand import DRY, PLASTIC, SLIP, ClayInHand
+from claycore.materials import clay_in_hand, moisture, slip
+from claycore.materials.clay_in_hand import DRY, PLASTIC, SLIP, ClayInHand
 from claycore.measure import bounds, units
 from umberpot.calculators import CalculatorForm, blaming_fields
 from umberpot.measures import Choice, MeasureField, mass_units, volume_units

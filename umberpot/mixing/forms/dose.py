@@ -4,9 +4,9 @@ from typing import Any
 
 from django import forms
 
-from claycore import composition
 from claycore.dose import Dose, dose
 from claycore.dose_checks import dose_warnings
+from claycore.materials import composition
 from claycore.measure import bounds
 from umberpot.calculators import as_json, blaming_fields
 from umberpot.measures import LONGEST_TEXT, Choice, MeasureField

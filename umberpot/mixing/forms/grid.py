@@ -4,8 +4,9 @@ from typing import Any
 
 from django import forms
 
-from claycore import clay_in_hand, moisture, pourplan, series
-from claycore.clay_in_hand import DRY, PLASTIC, SLIP
+from claycore import pourplan, series
+from claycore.materials import clay_in_hand, moisture
+from claycore.materials.clay_in_hand import DRY, PLASTIC, SLIP
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
 from claycore.pourplan import Axis, Cell, CellBatch, Grid, PourPlan

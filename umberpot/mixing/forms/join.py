@@ -2,12 +2,12 @@
 
 from typing import Any
 
-from claycore.batch import Batch, coloured, join
-from claycore.clay_in_hand import ClayInHand, dry_clay
+from claycore.materials.batch import Batch, coloured, join
+from claycore.materials.clay_in_hand import ClayInHand, dry_clay
+from claycore.materials.moisture import plastic_clay
 from claycore.measure import bounds
 from claycore.measure.formatting import plain
 from claycore.measure.units import grams
-from claycore.moisture import plastic_clay
 from umberpot.calculators import CalculatorForm, blaming_fields
 from umberpot.measures import Choice, MeasureField, mass_units
 from umberpot.mixing.bar import segments_of_batch

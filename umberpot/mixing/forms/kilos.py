@@ -4,10 +4,11 @@ from typing import Any
 
 from django import forms
 
-from claycore import composition, cost, scaling
+from claycore import cost, scaling
 from claycore.cost import Priced
 from claycore.dose import Dose
 from claycore.dose_checks import dose_warnings
+from claycore.materials import composition
 from claycore.measure import bounds, units
 from claycore.measure.bounds import Bound
 from claycore.measure.formatting import decimals_of, plain, to_step

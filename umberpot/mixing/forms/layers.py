@@ -2,8 +2,9 @@
 
 from typing import Any
 
-from claycore import cost, scaling, slip
+from claycore import cost, scaling
 from claycore.cost import DarkGround, Ground
+from claycore.materials import slip
 from claycore.measure import bounds
 from claycore.measure.formatting import plain
 from claycore.scaling import Layer, LayerMass

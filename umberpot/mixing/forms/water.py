@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from claycore import moisture
+from claycore.materials import moisture
 from claycore.measure import bounds
 from claycore.measure.formatting import plain, with_u95
 from claycore.measure.notices import Warning

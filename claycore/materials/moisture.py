@@ -5,7 +5,7 @@ plasticity of a clay test is on the dry basis (water divided by dry clay); the t
 number. Source: common practice, and arithmetic.
 """
 
-from claycore.clay_in_hand import PLASTIC, ClayInHand
+from claycore.materials.clay_in_hand import PLASTIC, ClayInHand
 from claycore.measure import bounds
 from claycore.measure.errors import Inconsistent
 from claycore.measure.uncertainty import Estimate, Measured, fall_pct

@@ -8,8 +8,8 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from types import MappingProxyType
 
-from claycore.clay_in_hand import ClayInHand
-from claycore.composition import Addition
+from claycore.materials.clay_in_hand import ClayInHand
+from claycore.materials.composition import Addition
 
 NOTHING: Mapping[str, float] = MappingProxyType({})
 

@@ -6,7 +6,7 @@ memory; 2.5 is also used.
 
 from dataclasses import dataclass
 
-from claycore.clay_in_hand import SLIP, ClayInHand
+from claycore.materials.clay_in_hand import SLIP, ClayInHand
 from claycore.measure import bounds
 from claycore.measure.errors import Inconsistent, OutOfBounds
 

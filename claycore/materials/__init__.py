@@ -1,0 +1,1 @@
+"""What clay and colourants are: states, water, slip, percentages on dry clay, what is in a batch."""
