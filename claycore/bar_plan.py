@@ -7,10 +7,11 @@ clay that looks low-firing; an unknown clay's first high firing stands in a sauc
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from claycore import bar_roles, cones
+from claycore import bar_roles
 from claycore.bars import BLOATED, SLUMPED
 from claycore.clay_results import AtCone
 from claycore.field_notes import FieldNotes, looks_low_firing
+from claycore.firing import cones
 from claycore.measure.errors import Inconsistent, OutOfBounds
 from claycore.measure.formatting import plain
 

@@ -9,8 +9,9 @@ from dataclasses import dataclass, field
 from functools import partial
 from typing import TypeVar
 
-from claycore import absorption, cones, pyroplasticity, shrinkage
+from claycore import absorption, pyroplasticity, shrinkage
 from claycore.absorption import Absorption
+from claycore.firing import cones
 from claycore.materials import moisture
 from claycore.measure.errors import ClayError
 from claycore.measure.uncertainty import Estimate, Measured, fall_pct

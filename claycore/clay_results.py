@@ -8,8 +8,9 @@ from collections import Counter
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
-from claycore import cones, soaking
+from claycore import soaking
 from claycore.bars import Bar, BarFigures, FiredFigures, figures
+from claycore.firing import cones
 from claycore.measure.uncertainty import Estimate, mean_of
 
 

@@ -15,9 +15,9 @@ from itertools import pairwise
 import numpy as np
 from scipy.interpolate import PchipInterpolator
 
-from claycore import cones
 from claycore.bars import BLOATED, SLUMPED
 from claycore.clay_results import AtCone
+from claycore.firing import cones
 from claycore.measure.uncertainty import Estimate, combined
 
 REACHED = "reached"

@@ -5,9 +5,9 @@ A supplier's wide range ("cone 6–10") usually means mature only at the top. So
 
 from dataclasses import dataclass
 
-from claycore import cones
 from claycore.absorption import OVER, WITHIN, against_limit
 from claycore.clay_results import ClayResults
+from claycore.firing import cones
 from claycore.firing_range import FiringRange
 from claycore.measure.formatting import plain, with_u95
 from claycore.measure.uncertainty import Estimate

@@ -12,7 +12,8 @@ from django.forms import BoundField
 from django.urls import reverse
 from django.utils.safestring import SafeString
 
-from claycore import cautions, cones
+from claycore import cautions
+from claycore.firing import cones
 from claycore.labels import HOLE_MM, TILE_LONGER_THAN_MARK_MM
 from claycore.measure import units
 from claycore.measure.formatting import plain, to_step, with_u95

@@ -5,9 +5,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scipy.interpolate import PchipInterpolator
 
-from claycore import cones
 from claycore import firing_range as fr
 from claycore.clay_results import AtCone, results
+from claycore.firing import cones
 from claycore.measure.uncertainty import Estimate
 from tests.core.making_bars import run
 

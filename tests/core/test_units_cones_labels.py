@@ -4,7 +4,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from claycore import cones, labels
+from claycore import labels
+from claycore.firing import cones
 from claycore.measure import units
 from claycore.measure.errors import UnknownChoice
 from claycore.measure.formatting import decimals_of, percentage, plain, to_step, with_u95

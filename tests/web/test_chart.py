@@ -2,8 +2,8 @@
 
 import pytest
 
-from claycore import cones
 from claycore.clay_results import results
+from claycore.firing import cones
 from claycore.firing_range import firing_range
 from tests.core.making_bars import bar, fired, run
 from umberpot.reading.chart import LEFT, NARROW, RIGHT, WIDE, Series, chart

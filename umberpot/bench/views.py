@@ -9,7 +9,7 @@ from django.urls import reverse
 from django.utils import timezone
 from django.views.decorators.http import require_GET
 
-from claycore import cones
+from claycore.firing import cones
 from umberpot.bench.models import CalendarFeed, Timer
 from umberpot.mixing.models import Mix, Plan
 from umberpot.shelf.models import Material

@@ -5,7 +5,7 @@ import uuid
 from django.db import models
 from django.db.models import F
 
-from claycore import cones
+from claycore.firing import cones
 from umberpot.studio.models import Signed
 
 

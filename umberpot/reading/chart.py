@@ -8,8 +8,9 @@ import math
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
-from claycore import cones, firing_range
+from claycore import firing_range
 from claycore.clay_results import AtCone
+from claycore.firing import cones
 from claycore.firing_range import FiringRange
 from claycore.measure.formatting import plain, with_u95
 from claycore.measure.uncertainty import Estimate

@@ -5,9 +5,9 @@ from typing import Any, cast
 from django import forms
 from django.http import QueryDict
 
-from claycore import cones
 from claycore.clay_purposes import PURPOSES, THROWING
 from claycore.clay_results import RESULTS, Result
+from claycore.firing import cones
 from claycore.measure import bounds
 from claycore.mending import LINE_STEPS_PCT, MOST_ADDED_PCT
 from claycore.vitrification import SCHOOLS, WARES

@@ -21,9 +21,9 @@ from reportlab.platypus import (
     TableStyle,
 )
 
-from claycore import cones
 from claycore.clay_limits import FAILS, NOT_DECIDED, PASSES
 from claycore.clay_purposes import PURPOSES
+from claycore.firing import cones
 from claycore.measure.formatting import with_u95
 from claycore.measure.uncertainty import Estimate
 from claycore.soaking import METHODS

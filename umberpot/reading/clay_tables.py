@@ -3,9 +3,9 @@
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
-from claycore import cones
 from claycore.bars import REMARKS
 from claycore.clay_results import OF_A_SOAK, RESULTS, AtCone, ClayResults
+from claycore.firing import cones
 from claycore.measure.uncertainty import Estimate
 from claycore.soaking import surest_first
 from umberpot.shelf.models import Material

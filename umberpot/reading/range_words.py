@@ -1,7 +1,8 @@
 """What a run of cones says, in sentences."""
 
-from claycore import cones, firing_range
+from claycore import firing_range
 from claycore.clay_results import ClayResults
+from claycore.firing import cones
 from claycore.firing_range import FiringRange, Maturity, Spoiling
 from claycore.measure.formatting import plain
 

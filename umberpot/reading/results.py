@@ -4,10 +4,11 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from itertools import pairwise
 
-from claycore import absorption, cones, vitrification
+from claycore import absorption, vitrification
 from claycore.bars import figures
 from claycore.clay_results import mean
 from claycore.colour import difference
+from claycore.firing import cones
 from claycore.measure.formatting import percentage, plain
 from claycore.measure.uncertainty import Estimate
 from claycore.read_checks import absorption_warnings

@@ -4,8 +4,8 @@ from typing import Any, cast
 
 from django import forms
 
-from claycore import cones
 from claycore.field_notes import ACIDS, COILS, THROWING_SCALES, THROWS
+from claycore.firing import cones
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
 from umberpot.days import DayDone

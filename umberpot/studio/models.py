@@ -8,7 +8,8 @@ from django.db import models
 from django.db.models import Q
 from django.utils import timezone
 
-from claycore import cones, labels, vitrification
+from claycore import labels, vitrification
+from claycore.firing import cones
 
 MARK_LENGTHS_MM = {100.0: "100 mm", 127.0: "5 in (127 mm)"}
 """The mark lengths offered. Source: common practice."""

@@ -4,8 +4,9 @@ from typing import Any
 
 from django import forms
 
-from claycore import bar_plan, cones, soaking
+from claycore import bar_plan, soaking
 from claycore.bar_plan import PlannedBar
+from claycore.firing import cones
 from claycore.measure import bounds
 from claycore.measure.errors import ClayError
 from umberpot.calculators import blaming_fields

@@ -4,8 +4,9 @@ from typing import Any
 
 from django import forms
 
-from claycore import absorption, cones, soaking
+from claycore import absorption, soaking
 from claycore.colour import notation
+from claycore.firing import cones
 from claycore.measure import bounds
 from claycore.measure.errors import ClayError
 from claycore.measure.formatting import plain

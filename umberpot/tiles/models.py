@@ -6,8 +6,9 @@ from django.db import models
 from django.db.models import F, Q
 from django.urls import reverse
 
-from claycore import bar_roles, bars, cones, readings, soaking, vitrification
+from claycore import bar_roles, bars, readings, soaking, vitrification
 from claycore.colour.notation import Lab
+from claycore.firing import cones
 from claycore.measure.uncertainty import Measured
 from claycore.readings import READINGS
 from umberpot.kiln.models import Firing

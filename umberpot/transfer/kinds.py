@@ -12,7 +12,7 @@ from django import forms
 from django.contrib.auth.models import User
 from django.http import QueryDict
 
-from claycore import cones
+from claycore.firing import cones
 from claycore.materials.clay_in_hand import PLASTIC, SLIP
 from claycore.measure import bounds
 from claycore.series import STRATEGIES

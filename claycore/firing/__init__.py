@@ -1,0 +1,1 @@
+"""Heat: cones and what they measure."""
