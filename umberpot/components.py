@@ -12,12 +12,12 @@ from django.forms import BoundField
 from django.urls import reverse
 from django.utils.safestring import SafeString
 
-from claycore import cautions
 from claycore.firing import cones
 from claycore.labels import HOLE_MM, TILE_LONGER_THAN_MARK_MM
 from claycore.measure import units
 from claycore.measure.formatting import plain, to_step, with_u95
 from claycore.measure.uncertainty import Estimate
+from claycore.safety import cautions
 from umberpot.mixing import bar
 from umberpot.mixing.models import Mix
 from umberpot.reading.drawing import SHAPES, Mark

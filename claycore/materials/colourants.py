@@ -12,7 +12,7 @@ class ColourantKind:
     """A family of colourants with the percentages on dry clay that are usual for it.
 
     ``words`` are the words in a material's name that give the family away; ``hazards`` are codes of
-    :mod:`claycore.cautions`.
+    :mod:`claycore.safety.cautions`.
     """
 
     title: str

@@ -4,11 +4,11 @@ import pytest
 
 from claycore import bar_checks, bar_plan, drying, protocols
 from claycore.bars import Fired
-from claycore.cautions import CAUTIONS
 from claycore.clay_results import results
 from claycore.field_notes import FieldNotes
 from claycore.measure.errors import ClayError
 from claycore.measure.uncertainty import Measured
+from claycore.safety.cautions import CAUTIONS
 from claycore.soaking import METHODS
 from tests.core.making_bars import bar, fired, g, run
 

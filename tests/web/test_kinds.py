@@ -15,13 +15,13 @@ from pypdf import PdfReader
 from claycore import sum_checks
 from claycore.bar_roles import ROLES, BarRole
 from claycore.bars import REMARKS
-from claycore.cautions import CAUTIONS, Caution
 from claycore.clay_limits import FAILS
 from claycore.clay_purposes import SCULPTURE
 from claycore.clay_rules import RULES, Finding, Rule
 from claycore.measure.units import UNITS, Measure, Unit
 from claycore.mends import Mend
 from claycore.readings import Quantity
+from claycore.safety.cautions import CAUTIONS, Caution
 from claycore.soaking import METHODS, SoakingMethod
 from claycore.stages import Stage
 from claycore.sum_checks import Mistake

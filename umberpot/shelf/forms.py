@@ -5,11 +5,11 @@ from typing import Any, cast
 
 from django import forms
 
-from claycore.cautions import named_materials
 from claycore.materials import colourants
 from claycore.materials.clay_in_hand import DRY
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
+from claycore.safety.cautions import named_materials
 from umberpot.measures import MeasureField
 from umberpot.shelf.models import Container, Material
 from umberpot.studio.forms import OwnedModelForm

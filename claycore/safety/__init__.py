@@ -1,0 +1,1 @@
+"""What can hurt someone, said where the work meets it."""
