@@ -15,7 +15,7 @@ django.setup()
 from django.test import Client
 
 from benchmarks.ratios import medians
-from claycore.pourplan import Axis, Grid, plan
+from claycore.mixing.pour_plan import Axis, Grid, plan
 
 ROUNDS = 200
 DOSE = "/mix/dose/?state=plastic&mass=2.4&unit=kg&water_pct=21.5&add=Quay+Blue:8"

@@ -4,12 +4,12 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from claycore.dose import dose
-from claycore.dose_checks import dose_warnings
 from claycore.materials.clay_in_hand import dry_clay
 from claycore.materials.composition import ON_DRY_CLAY, SHARE_OF_TOTAL, Addition
 from claycore.materials.moisture import plastic_clay
 from claycore.materials.slip import slip_by_mass
+from claycore.mixing.dose import dose
+from claycore.mixing.dose_checks import dose_warnings
 
 
 @pytest.mark.parametrize(

@@ -7,11 +7,11 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from claycore import pourplan
 from claycore.materials import moisture
 from claycore.materials.clay_in_hand import dry_clay
 from claycore.measure.errors import ClayError
-from claycore.pourplan import Axis, Grid, plan
+from claycore.mixing import pour_plan
+from claycore.mixing.pour_plan import Axis, Grid, plan
 
 
 def square(side, **more):
@@ -164,7 +164,7 @@ def test_every_cell_there_already():
     assert found.pots == ()
     assert found.sessions == ()
     assert found.pots_minimum == 0
-    warned = pourplan.warnings(square(2, have=frozenset(square(2).cells)), found, 0.1)
+    warned = pour_plan.warnings(square(2, have=frozenset(square(2).cells)), found, 0.1)
     assert [w.code for w in warned] == ["nothing_to_pour"]
 
 
@@ -176,11 +176,11 @@ def test_twelve_by_twelve():
 
 def test_cells_on_their_own_in_dry_and_plastic_clay():
     grid = square(2)
-    last = pourplan.on_their_own(grid, dry_clay(100))[-1]
+    last = pour_plan.on_their_own(grid, dry_clay(100))[-1]
     assert last.cell == (2.0, 2.0)
     assert last.add_g == {"iron": 2.0, "rutile": 2.0}
     assert last.water_to_add_g == 0
-    wet = pourplan.on_their_own(grid, moisture.plastic_clay(100, 20))[-1]
+    wet = pour_plan.on_their_own(grid, moisture.plastic_clay(100, 20))[-1]
     assert wet.add_g["iron"] == pytest.approx(1.6)
     assert wet.water_to_add_g == pytest.approx(3.2 * 0.25)
 

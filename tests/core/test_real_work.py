@@ -4,13 +4,13 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from claycore import cost, mixing_in, scaling
-from claycore.cost import DarkGround, Priced
 from claycore.materials import moisture, slip
 from claycore.materials.clay_in_hand import dry_clay
 from claycore.materials.composition import ON_DRY_CLAY, Addition
 from claycore.measure.errors import ClayError
-from claycore.scaling import Layer
+from claycore.mixing import cost, mixing_in, scaling
+from claycore.mixing.cost import DarkGround, Priced
+from claycore.mixing.scaling import Layer
 
 
 @given(st.floats(10, 1e6), st.floats(5, 40), st.lists(st.floats(0, 30), min_size=1, max_size=4))

@@ -4,9 +4,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from claycore import series
 from claycore.measure.errors import ClayError
-from claycore.series import STRATEGIES, Wanted, plans, recommend
+from claycore.mixing import series
+from claycore.mixing.series import STRATEGIES, Wanted, plans, recommend
 
 wanted_series = st.builds(
     Wanted,

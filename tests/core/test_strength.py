@@ -9,7 +9,7 @@ from claycore.materials.batch import Batch, coloured, join
 from claycore.materials.clay_in_hand import DRY, PLASTIC, dry_clay
 from claycore.materials.composition import Addition
 from claycore.measure.errors import Inconsistent
-from claycore.strength import change, stretch_to
+from claycore.mixing.strength import change, stretch_to
 
 percents = st.floats(0.01, 200)
 grams = st.floats(0.1, 1e5)

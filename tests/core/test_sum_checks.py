@@ -9,7 +9,7 @@ from claycore.materials.clay_in_hand import dry_clay
 from claycore.materials.composition import ON_DRY_CLAY, SHARE_OF_TOTAL
 from claycore.measure import units
 from claycore.measure.errors import ClayError
-from claycore.sum_checks import ChangeSum, DoseSum, check_change, check_dose
+from claycore.mixing.sum_checks import ChangeSum, DoseSum, check_change, check_dose
 
 HUNDRED = DoseSum(dry_clay(100), 10, ON_DRY_CLAY, 100, "g")
 OF_TOTAL = DoseSum(dry_clay(100), 10, SHARE_OF_TOTAL, 100, "g")

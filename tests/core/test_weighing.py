@@ -4,7 +4,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from claycore import weighing as w
+from claycore.mixing import weighing as w
 
 
 def test_what_keeps_a_percentage_within_a_tenth():

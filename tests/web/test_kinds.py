@@ -12,7 +12,6 @@ import pytest
 from django.utils import timezone
 from pypdf import PdfReader
 
-from claycore import sum_checks
 from claycore.bar_roles import ROLES, BarRole
 from claycore.bars import REMARKS
 from claycore.clay_limits import FAILS
@@ -20,11 +19,12 @@ from claycore.clay_purposes import SCULPTURE
 from claycore.clay_rules import RULES, Finding, Rule
 from claycore.measure.units import UNITS, Measure, Unit
 from claycore.mends import Mend
+from claycore.mixing import sum_checks
+from claycore.mixing.sum_checks import Mistake
 from claycore.readings import Quantity
 from claycore.safety.cautions import CAUTIONS, Caution
 from claycore.soaking import METHODS, SoakingMethod
 from claycore.stages import Stage
-from claycore.sum_checks import Mistake
 from umberpot.bench.models import Timer
 from umberpot.kiln.models import Firing
 from umberpot.shelf.models import Material

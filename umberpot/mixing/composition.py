@@ -4,11 +4,11 @@ from collections.abc import Sequence
 
 from django.utils import timezone
 
-from claycore import strength
 from claycore.materials.batch import Batch, coloured, join
 from claycore.materials.clay_in_hand import ClayInHand
 from claycore.materials.composition import Addition
 from claycore.measure.errors import ClayError
+from claycore.mixing import strength
 from umberpot.mixing.models import Mix, MixPart
 
 SAME_WITHIN_G = 1e-9

@@ -2,9 +2,9 @@
 
 from collections.abc import Sequence
 
-from claycore.cost import Cost, Priced, cost_of
 from claycore.materials import moisture
-from claycore.mixing_in import PLASTIC_WATER_PCT
+from claycore.mixing.cost import Cost, Priced, cost_of
+from claycore.mixing.mixing_in import PLASTIC_WATER_PCT
 from umberpot.mixing.models import Mix, MixPart
 
 

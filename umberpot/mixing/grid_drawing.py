@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from claycore.measure.formatting import plain, to_step
-from claycore.pourplan import Cell, CellBatch, Grid, Pot, PourPlan
+from claycore.mixing.pour_plan import Cell, CellBatch, Grid, Pot, PourPlan
 
 HEAD = 34
 SIDE = 58

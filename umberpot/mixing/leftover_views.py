@@ -13,7 +13,7 @@ from claycore.materials.clay_in_hand import DRY, PLASTIC
 from claycore.measure import bounds
 from claycore.measure.errors import ClayError
 from claycore.measure.formatting import plain, to_step
-from claycore.strength import Change
+from claycore.mixing.strength import Change
 from umberpot.calculators import blaming_fields
 from umberpot.measures import Choice, MeasureField
 from umberpot.mixing import leftovers

@@ -6,12 +6,12 @@ from dataclasses import dataclass
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from claycore import strength
 from claycore.materials.batch import Batch, coloured, join
 from claycore.materials.clay_in_hand import DRY, ClayInHand
 from claycore.materials.composition import Addition
 from claycore.measure.errors import ClayError, Inconsistent
-from claycore.strength import Change
+from claycore.mixing import strength
+from claycore.mixing.strength import Change
 from umberpot.mixing.models import Mix, MixPart
 from umberpot.mixing.services import MixOrder, PartOrder, create_mix, name_of
 from umberpot.shelf import services as shelf

@@ -3,9 +3,9 @@
 from django.db import models
 from django.db.models import F, Q
 
-from claycore import series, weighing
 from claycore.materials.batch import Batch
 from claycore.materials.clay_in_hand import DRY, PLASTIC, SLIP
+from claycore.mixing import series, weighing
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Correctable, Owned, SetAside
 

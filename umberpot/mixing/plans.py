@@ -8,13 +8,13 @@ from dataclasses import dataclass
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from claycore.dose import dose
 from claycore.materials import slip
 from claycore.materials.clay_in_hand import DRY, SLIP, ClayInHand
 from claycore.materials.composition import ON_DRY_CLAY, Addition
-from claycore.pourplan import CellBatch, Grid, Pot, Pour
-from claycore.series import Plan as SeriesPlan
-from claycore.series import PlannedBatch
+from claycore.mixing.dose import dose
+from claycore.mixing.pour_plan import CellBatch, Grid, Pot, Pour
+from claycore.mixing.series import Plan as SeriesPlan
+from claycore.mixing.series import PlannedBatch
 from umberpot.mixing.models import Mix, MixPart, Plan
 from umberpot.mixing.services import MixOrder, PartOrder, Shelf, create_mix, make_mix
 from umberpot.shelf.models import Material

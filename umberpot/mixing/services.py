@@ -8,10 +8,10 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from django.utils import timezone
 
-from claycore import weighing
-from claycore.dose import Dose
 from claycore.measure import bounds
 from claycore.measure.formatting import plain
+from claycore.mixing import weighing
+from claycore.mixing.dose import Dose
 from umberpot.mixing.composition import batch_of, parts_of, refresh
 from umberpot.mixing.models import Mix, MixPart, Plan, Weighing
 from umberpot.shelf import services as shelf

@@ -11,12 +11,12 @@ from django.http import HttpResponse, QueryDict
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_POST
 
-from claycore import mixing_in, weighing
 from claycore.materials.clay_in_hand import DRY, PLASTIC, ClayInHand
 from claycore.measure import bounds
 from claycore.measure.errors import ClayError
 from claycore.measure.formatting import plain
-from claycore.weighing import KEEPS_WITHIN_POINTS, WITHIN
+from claycore.mixing import mixing_in, weighing
+from claycore.mixing.weighing import KEEPS_WITHIN_POINTS, WITHIN
 from umberpot.measures import MeasureField
 from umberpot.mixing import scale, services
 from umberpot.mixing.costs import cost_of_mix, plastic_g

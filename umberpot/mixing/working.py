@@ -3,10 +3,10 @@
 from dataclasses import dataclass
 from typing import Any
 
-from claycore.dose import Dose, DosedAddition
 from claycore.materials import composition
 from claycore.materials.clay_in_hand import DRY, PLASTIC
 from claycore.measure.formatting import decimals_of, plain, to_step
+from claycore.mixing.dose import Dose, DosedAddition
 from umberpot.mixing.bar import segments_of
 
 

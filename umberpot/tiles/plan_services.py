@@ -6,8 +6,8 @@ from dataclasses import dataclass
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from claycore.pourplan import Cell, Grid
-from claycore.weighing import is_as_wanted
+from claycore.mixing.pour_plan import Cell, Grid
+from claycore.mixing.weighing import is_as_wanted
 from umberpot.mixing import plans
 from umberpot.mixing.forms.additions import UNNAMED
 from umberpot.mixing.forms.grid import GridForm

@@ -9,7 +9,7 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.urls import reverse
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
-from claycore.series import STRATEGIES
+from claycore.mixing.series import STRATEGIES
 from umberpot.calculators import CalculatorForm
 from umberpot.mixing.composition import parts_of
 from umberpot.mixing.costs import cost_of_mixes

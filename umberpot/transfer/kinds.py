@@ -15,7 +15,7 @@ from django.http import QueryDict
 from claycore.firing import cones
 from claycore.materials.clay_in_hand import PLASTIC, SLIP
 from claycore.measure import bounds
-from claycore.series import STRATEGIES
+from claycore.mixing.series import STRATEGIES
 from umberpot.measures import MeasureField
 from umberpot.mixing import services as mixing
 from umberpot.mixing.forms.dose import DoseForm

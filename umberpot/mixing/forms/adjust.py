@@ -5,15 +5,15 @@ from typing import Any
 
 from django import forms
 
-from claycore import strength
-from claycore.dose_checks import small_weighing, unusual_percentage
 from claycore.materials import composition
 from claycore.materials.batch import coloured
 from claycore.materials.clay_in_hand import DRY, PLASTIC
 from claycore.materials.composition import Addition
 from claycore.measure import bounds
 from claycore.measure.formatting import decimals_of, plain, to_step
-from claycore.strength import Change
+from claycore.mixing import strength
+from claycore.mixing.dose_checks import small_weighing, unusual_percentage
+from claycore.mixing.strength import Change
 from umberpot.calculators import as_json, blaming_fields
 from umberpot.measures import LONGEST_TEXT, MeasureField
 from umberpot.mixing.bar import segments_of_batch

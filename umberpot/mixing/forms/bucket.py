@@ -5,8 +5,6 @@ from typing import Any
 
 from django import forms
 
-from claycore.dose import Dose, dose
-from claycore.dose_checks import dose_warnings
 from claycore.materials import slip
 from claycore.materials.clay_in_hand import DRY, ClayInHand, dry_clay
 from claycore.materials.composition import ON_DRY_CLAY
@@ -15,6 +13,8 @@ from claycore.measure import bounds, units
 from claycore.measure.formatting import plain, to_step
 from claycore.measure.notices import Warning
 from claycore.measure.units import Measure
+from claycore.mixing.dose import Dose, dose
+from claycore.mixing.dose_checks import dose_warnings
 from umberpot.calculators import CalculatorForm, as_json, blaming_fields
 from umberpot.measures import STILL_NEEDED, Choice, MeasureField, mass_units, volume_units
 from umberpot.mixing.forms.additions import AdditionsField, rows_of

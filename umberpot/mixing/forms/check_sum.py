@@ -2,12 +2,12 @@
 
 from typing import Any
 
-from claycore import sum_checks
 from claycore.materials import composition
 from claycore.materials.clay_in_hand import SLIP
 from claycore.measure import bounds, units
 from claycore.measure.formatting import plain
-from claycore.sum_checks import ChangeSum, Checked, DoseSum
+from claycore.mixing import sum_checks
+from claycore.mixing.sum_checks import ChangeSum, Checked, DoseSum
 from umberpot.calculators import blaming_fields
 from umberpot.measures import MeasureField
 from umberpot.mixing.forms.clay import ClayForm

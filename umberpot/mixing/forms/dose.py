@@ -4,10 +4,10 @@ from typing import Any
 
 from django import forms
 
-from claycore.dose import Dose, dose
-from claycore.dose_checks import dose_warnings
 from claycore.materials import composition
 from claycore.measure import bounds
+from claycore.mixing.dose import Dose, dose
+from claycore.mixing.dose_checks import dose_warnings
 from umberpot.calculators import as_json, blaming_fields
 from umberpot.measures import LONGEST_TEXT, Choice, MeasureField
 from umberpot.mixing.forms.additions import AdditionsField, rows_of

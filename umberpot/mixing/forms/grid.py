@@ -4,12 +4,12 @@ from typing import Any
 
 from django import forms
 
-from claycore import pourplan, series
 from claycore.materials import clay_in_hand, moisture
 from claycore.materials.clay_in_hand import DRY, PLASTIC, SLIP
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
-from claycore.pourplan import Axis, Cell, CellBatch, Grid, PourPlan
+from claycore.mixing import pour_plan, series
+from claycore.mixing.pour_plan import Axis, Cell, CellBatch, Grid, PourPlan
 from umberpot.calculators import CalculatorForm, as_json, blaming_fields
 from umberpot.measures import LONGEST_TEXT, STILL_NEEDED, Choice, MeasureField
 from umberpot.mixing.forms.counts import CountField
@@ -18,7 +18,7 @@ from umberpot.mixing.forms.scale_step import KnowsScale, scale_step_field
 from umberpot.mixing.grid_drawing import grid_shown
 
 MOULDS = Bound(1, 1000, "At least one mould is needed, and at most 1000.", low_allowed=True)
-MOST_CELLS = pourplan.MOST_PER_AXIS**2
+MOST_CELLS = pour_plan.MOST_PER_AXIS**2
 
 
 class AxisInput(forms.Widget):
@@ -135,7 +135,7 @@ class GridForm(KnowsScale, CalculatorForm):
         )
         cleaned["batches"] = []
         if cleaned["state"] == SLIP:
-            cleaned["plan"] = pourplan.plan(grid)
+            cleaned["plan"] = pour_plan.plan(grid)
             return
         cleaned["clay_of_cell"] = clay = (
             moisture.plastic_clay(grid.cell_g, cleaned["water_pct"])
@@ -143,7 +143,7 @@ class GridForm(KnowsScale, CalculatorForm):
             else clay_in_hand.dry_clay(grid.cell_g)
         )
         cleaned["plan"] = PourPlan((), ())
-        cleaned["batches"] = pourplan.on_their_own(grid, clay)
+        cleaned["batches"] = pour_plan.on_their_own(grid, clay)
 
     def reckoned(self) -> dict[str, Any]:
         """The contract's answer, with what the page shows under ``shown``."""
@@ -155,7 +155,7 @@ class GridForm(KnowsScale, CalculatorForm):
         for batch in batches:
             for name, grams in batch.add_g.items():
                 colourant_g[name] += grams
-        warnings = [] if batches else pourplan.warnings(grid, plan, self.scale_step)
+        warnings = [] if batches else pour_plan.warnings(grid, plan, self.scale_step)
         return {
             "pots": [
                 {

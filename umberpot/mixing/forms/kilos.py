@@ -4,14 +4,14 @@ from typing import Any
 
 from django import forms
 
-from claycore import cost, scaling
-from claycore.cost import Priced
-from claycore.dose import Dose
-from claycore.dose_checks import dose_warnings
 from claycore.materials import composition
 from claycore.measure import bounds, units
 from claycore.measure.bounds import Bound
 from claycore.measure.formatting import decimals_of, plain, to_step
+from claycore.mixing import cost, scaling
+from claycore.mixing.cost import Priced
+from claycore.mixing.dose import Dose
+from claycore.mixing.dose_checks import dose_warnings
 from umberpot.calculators import CalculatorForm, as_json, blaming_fields
 from umberpot.measures import LONGEST_TEXT, Choice, MeasureField, mass_units
 from umberpot.mixing.bar import segments_of

@@ -2,12 +2,12 @@
 
 from typing import Any
 
-from claycore import cost, scaling
-from claycore.cost import DarkGround, Ground
 from claycore.materials import slip
 from claycore.measure import bounds
 from claycore.measure.formatting import plain
-from claycore.scaling import Layer, LayerMass
+from claycore.mixing import cost, scaling
+from claycore.mixing.cost import DarkGround, Ground
+from claycore.mixing.scaling import Layer, LayerMass
 from umberpot.calculators import CalculatorForm, blaming_fields
 from umberpot.measures import MeasureField
 from umberpot.mixing.bar import CLAY, COLOURANT, Segment

@@ -4,11 +4,11 @@ from typing import Any
 
 from django import forms
 
-from claycore import series
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
 from claycore.measure.formatting import percentage, plain, to_step
-from claycore.series import Plan, PlannedBatch, Wanted
+from claycore.mixing import series
+from claycore.mixing.series import Plan, PlannedBatch, Wanted
 from umberpot.calculators import CalculatorForm, as_json, blaming_fields
 from umberpot.measures import LONGEST_TEXT, MeasureField
 from umberpot.mixing.bar import CLAY, COLOURANT, TAKEN, Segment

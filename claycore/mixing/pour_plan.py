@@ -14,14 +14,14 @@ from dataclasses import dataclass
 import numpy as np
 from scipy.optimize import linear_sum_assignment
 
-from claycore import weighing
 from claycore.materials import moisture
 from claycore.materials.clay_in_hand import PLASTIC, ClayInHand
 from claycore.measure import bounds
 from claycore.measure.errors import Inconsistent
 from claycore.measure.formatting import plain, to_step
 from claycore.measure.notices import Warning
-from claycore.series import NONE_OR_MORE
+from claycore.mixing import weighing
+from claycore.mixing.series import NONE_OR_MORE
 
 MOST_PER_AXIS = 12
 

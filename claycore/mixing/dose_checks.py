@@ -1,12 +1,12 @@
 """What deserves a word about a dose before anything is weighed."""
 
-from claycore import weighing
-from claycore.dose import Dose, DosedAddition
 from claycore.materials import moisture
 from claycore.materials.clay_in_hand import DRY, PLASTIC, ClayInHand
 from claycore.materials.colourants import is_unusual, kind_of
 from claycore.measure.formatting import plain
 from claycore.measure.notices import Warning
+from claycore.mixing import weighing
+from claycore.mixing.dose import Dose, DosedAddition
 from claycore.safety import cautions
 
 

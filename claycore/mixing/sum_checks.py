@@ -7,7 +7,6 @@ way. Source: common practice (the mistakes are the trade's own), and arithmetic.
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 
-from claycore import strength
 from claycore.materials import batch
 from claycore.materials.clay_in_hand import DRY, PLASTIC, SLIP, ClayInHand
 from claycore.materials.composition import (
@@ -20,6 +19,7 @@ from claycore.materials.composition import (
 from claycore.measure import bounds
 from claycore.measure.formatting import plain
 from claycore.measure.units import grams
+from claycore.mixing import strength
 
 AGREES_WITHIN = 0.005
 """Two doses nearer than this share of each other are the same sum, rounded."""

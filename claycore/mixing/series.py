@@ -9,12 +9,12 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from claycore import weighing
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
 from claycore.measure.errors import Inconsistent
 from claycore.measure.formatting import percentage, plain, to_step
 from claycore.measure.notices import Warning
+from claycore.mixing import weighing
 
 SEPARATE = "separate"
 START_LOW = "start_low"

@@ -7,12 +7,12 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from claycore.dose import Dose, dose
 from claycore.materials import moisture
 from claycore.materials.composition import Addition
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
 from claycore.measure.errors import Inconsistent
+from claycore.mixing.dose import Dose, dose
 
 PIECES = Bound(1, 100_000, "Make from 1 to 100 000 pieces.", low_allowed=True)
 SHARE = Bound(

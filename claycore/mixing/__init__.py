@@ -1,0 +1,1 @@
+"""Making coloured clay: doses, strengths, series, grids, weighing, cost, and sums checked."""
