@@ -21,7 +21,7 @@ from django.core.management import call_command
 from django.test import Client
 
 from benchmarks.ratios import medians
-from claycore.readings import Quantity
+from claycore.testing.readings import Quantity
 from umberpot.kiln.models import Firing
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio

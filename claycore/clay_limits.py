@@ -2,9 +2,9 @@
 
 from dataclasses import dataclass
 
-from claycore.absorption import OVER, WITHIN, against_limit
-from claycore.field_notes import ENOUGH_GREASY_PCT
 from claycore.measure.uncertainty import Estimate
+from claycore.testing.absorption import OVER, WITHIN, against_limit
+from claycore.testing.field_notes import ENOUGH_GREASY_PCT
 from claycore.vitrification import Limit
 
 PASSES = "passes"

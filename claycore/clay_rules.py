@@ -8,7 +8,6 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 
 from claycore import firing_range
-from claycore.bars import CRACKED, CRUMBLES, SLUMPED
 from claycore.clay_limits import (
     FAILS,
     NOT_DECIDED,
@@ -19,13 +18,14 @@ from claycore.clay_limits import (
     at_most,
 )
 from claycore.clay_purposes import AS_A_BODY, BRICK, SCULPTURE, SLAB, TABLEWARE, THROWING
-from claycore.clay_results import AtCone, ClayResults
-from claycore.field_notes import ACIDS, COILS, NOTHING_NOTED, THROWS, FieldNotes
 from claycore.firing_range import FiringRange, Spoiling
 from claycore.measure.formatting import plain, with_u95
 from claycore.measure.uncertainty import Estimate
 from claycore.mends import Mend
-from claycore.soaking import METHODS
+from claycore.testing.bars import CRACKED, CRUMBLES, SLUMPED
+from claycore.testing.field_notes import ACIDS, COILS, NOTHING_NOTED, THROWS, FieldNotes
+from claycore.testing.results import AtCone, ClayResults
+from claycore.testing.soaking import METHODS
 from claycore.vitrification import SCHOOLS, WARES
 
 COMMON = "common practice"

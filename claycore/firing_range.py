@@ -15,10 +15,10 @@ from itertools import pairwise
 import numpy as np
 from scipy.interpolate import PchipInterpolator
 
-from claycore.bars import BLOATED, SLUMPED
-from claycore.clay_results import AtCone
 from claycore.firing import cones
 from claycore.measure.uncertainty import Estimate, combined
+from claycore.testing.bars import BLOATED, SLUMPED
+from claycore.testing.results import AtCone
 
 REACHED = "reached"
 NOT_REACHED = "not_reached"

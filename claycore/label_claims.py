@@ -5,12 +5,12 @@ A supplier's wide range ("cone 6–10") usually means mature only at the top. So
 
 from dataclasses import dataclass
 
-from claycore.absorption import OVER, WITHIN, against_limit
-from claycore.clay_results import ClayResults
 from claycore.firing import cones
 from claycore.firing_range import FiringRange
 from claycore.measure.formatting import plain, with_u95
 from claycore.measure.uncertainty import Estimate
+from claycore.testing.absorption import OVER, WITHIN, against_limit
+from claycore.testing.results import ClayResults
 
 HOLDS = "holds"
 DOES_NOT_HOLD = "does_not_hold"

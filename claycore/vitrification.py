@@ -6,10 +6,10 @@ both sets are common practice. Published classes to show beside them: ISO 13006 
 
 from dataclasses import dataclass
 
-from claycore import absorption
 from claycore.measure.errors import UnknownChoice
 from claycore.measure.formatting import plain, with_u95
 from claycore.measure.uncertainty import Estimate
+from claycore.testing import absorption
 
 STRICT = "strict"
 LOOSE = "loose"
@@ -78,7 +78,7 @@ def tile_class(absorption_pct: float) -> str:
 
 @dataclass(frozen=True)
 class Verdict:
-    """``outcome`` as in :mod:`claycore.absorption`, the reason, and what would decide it."""
+    """``outcome`` as in :mod:`claycore.testing.absorption`, the reason, and what would decide it."""
 
     outcome: str
     reason: str

@@ -1,7 +1,7 @@
 """Bars with known figures, for the tests of what is made of them."""
 
-from claycore.bars import Bar, Fired
 from claycore.measure.uncertainty import Measured
+from claycore.testing.bars import Bar, Fired
 
 STEP_G = 0.01
 STEP_MM = 0.1

@@ -2,14 +2,14 @@
 
 import pytest
 
-from claycore import bar_checks, bar_plan, drying, protocols
-from claycore.bars import Fired
-from claycore.clay_results import results
-from claycore.field_notes import FieldNotes
 from claycore.measure.errors import ClayError
 from claycore.measure.uncertainty import Measured
 from claycore.safety.cautions import CAUTIONS
-from claycore.soaking import METHODS
+from claycore.testing import bar_checks, bar_plan, drying, protocols
+from claycore.testing.bars import Fired
+from claycore.testing.field_notes import FieldNotes
+from claycore.testing.results import results
+from claycore.testing.soaking import METHODS
 from tests.core.making_bars import bar, fired, g, run
 
 

@@ -4,12 +4,12 @@ import numpy as np
 import pytest
 from uncertainties import ufloat
 
-from claycore import absorption, pyroplasticity
-from claycore.bars import Bar, Fired, figures
-from claycore.clay_results import results
 from claycore.materials import moisture
 from claycore.measure.errors import ClayError
 from claycore.measure.uncertainty import Measured, mean_of
+from claycore.testing import absorption, pyroplasticity
+from claycore.testing.bars import Bar, Fired, figures
+from claycore.testing.results import results
 from tests.core.making_bars import bar, fired, g, mm
 
 

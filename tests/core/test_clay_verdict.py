@@ -10,12 +10,12 @@ from claycore import clay_verdict as cv
 from claycore import fit, label_claims, mending
 from claycore.clay_limits import FAILS, NOT_DECIDED, PASSES, Limits, at_least, at_most
 from claycore.clay_purposes import BRICK, PURPOSES, TABLEWARE
-from claycore.clay_results import results
 from claycore.clay_rules import Evidence
-from claycore.field_notes import FieldNotes, layer_shares, readings, yield_of
 from claycore.firing_range import firing_range
 from claycore.measure.errors import ClayError
 from claycore.measure.uncertainty import Estimate
+from claycore.testing.field_notes import FieldNotes, layer_shares, readings, yield_of
+from claycore.testing.results import results
 from claycore.vitrification import limit
 from tests.core.making_bars import bar, fired, run
 

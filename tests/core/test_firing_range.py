@@ -6,9 +6,9 @@ from hypothesis import strategies as st
 from scipy.interpolate import PchipInterpolator
 
 from claycore import firing_range as fr
-from claycore.clay_results import AtCone, results
 from claycore.firing import cones
 from claycore.measure.uncertainty import Estimate
+from claycore.testing.results import AtCone, results
 from tests.core.making_bars import run
 
 
@@ -109,7 +109,7 @@ def soaked_at(absorptions, u95s):
 
 
 def _soaked(value, u95):
-    from claycore.clay_results import Soaked
+    from claycore.testing.results import Soaked
 
     return Soaked("boil_soak", Estimate(value, u95), None, None, None)
 

@@ -6,8 +6,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 from uncertainties import ufloat
 
-from claycore import shrinkage as s
 from claycore.measure.errors import Inconsistent, OutOfBounds
+from claycore.testing import shrinkage as s
 
 lengths = st.floats(1, 500)
 

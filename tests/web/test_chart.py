@@ -2,9 +2,9 @@
 
 import pytest
 
-from claycore.clay_results import results
 from claycore.firing import cones
 from claycore.firing_range import firing_range
+from claycore.testing.results import results
 from tests.core.making_bars import bar, fired, run
 from umberpot.reading.chart import LEFT, NARROW, RIGHT, WIDE, Series, chart
 

@@ -9,11 +9,11 @@ import pytest
 from django.utils import timezone
 from pypdf import PdfReader
 
-from claycore import bar_plan
-from claycore.bars import BLOATED
-from claycore.clay_results import RESULTS
 from claycore.measure.formatting import with_u95
-from claycore.readings import Quantity
+from claycore.testing import bar_plan
+from claycore.testing.bars import BLOATED
+from claycore.testing.readings import Quantity
+from claycore.testing.results import RESULTS
 from umberpot.kiln.models import Firing
 from umberpot.shelf.models import BlendPart, FieldSheet, LabelClaim, Material
 from umberpot.tiles import services

@@ -12,8 +12,6 @@ import pytest
 from django.utils import timezone
 from pypdf import PdfReader
 
-from claycore.bar_roles import ROLES, BarRole
-from claycore.bars import REMARKS
 from claycore.clay_limits import FAILS
 from claycore.clay_purposes import SCULPTURE
 from claycore.clay_rules import RULES, Finding, Rule
@@ -21,10 +19,12 @@ from claycore.measure.units import UNITS, Measure, Unit
 from claycore.mends import Mend
 from claycore.mixing import sum_checks
 from claycore.mixing.sum_checks import Mistake
-from claycore.readings import Quantity
 from claycore.safety.cautions import CAUTIONS, Caution
-from claycore.soaking import METHODS, SoakingMethod
-from claycore.stages import Stage
+from claycore.testing.bar_roles import ROLES, BarRole
+from claycore.testing.bars import REMARKS
+from claycore.testing.readings import Quantity
+from claycore.testing.soaking import METHODS, SoakingMethod
+from claycore.testing.stages import Stage
 from umberpot.bench.models import Timer
 from umberpot.kiln.models import Firing
 from umberpot.shelf.models import Material

@@ -8,7 +8,7 @@ import pytest
 from django.test import Client
 from django.urls import get_resolver
 
-from claycore.protocols import protocols
+from claycore.testing.protocols import protocols
 from umberpot.bench.services import start_timer
 from umberpot.kiln.models import Firing
 from umberpot.mixing.leftovers import keep_leftover

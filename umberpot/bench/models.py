@@ -7,13 +7,13 @@ from django.db import models
 from django.db.models import F, Q
 from django.utils import timezone
 
-from claycore import protocols, soaking
+from claycore.testing import protocols, soaking
 from umberpot.studio.models import Signed
 from umberpot.tiles.models import ClayTest
 
 
 class Timer(Signed):
-    """A protocol of claycore.protocols under way: which of its stages, and when that is over.
+    """A protocol of claycore.testing.protocols under way: which of its stages, and when that is over.
 
     It is only a time in the database: nothing runs, so nothing is lost when the machine is off.
     """

@@ -7,7 +7,7 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from django.utils import timezone
 
-from claycore import protocols
+from claycore.testing import protocols
 from umberpot.bench.models import CalendarFeed, Timer
 from umberpot.studio.models import Studio
 from umberpot.tiles.models import ClayTest

@@ -10,8 +10,8 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.utils import timezone
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
-from claycore import protocols
 from claycore.measure.bounds import Bound
+from claycore.testing import protocols
 from umberpot.bench import services
 from umberpot.bench.calendar import calendar_of
 from umberpot.bench.models import Timer

@@ -9,7 +9,7 @@ from django.db import models
 from django.http import QueryDict
 from django.utils import timezone
 
-from claycore.readings import READINGS, Quantity
+from claycore.testing.readings import READINGS, Quantity
 from umberpot.demo import story
 from umberpot.kiln.models import Firing
 from umberpot.mixing import services as mixing

@@ -6,9 +6,9 @@ from datetime import timedelta
 
 from django.utils import timezone
 
-from claycore import bar_plan, bar_roles
-from claycore.protocols import protocol
-from claycore.readings import READINGS, Quantity
+from claycore.testing import bar_plan, bar_roles
+from claycore.testing.protocols import protocol
+from claycore.testing.readings import READINGS, Quantity
 from umberpot.bench import services as bench
 from umberpot.bench.models import Timer
 from umberpot.demo import clay_story as story

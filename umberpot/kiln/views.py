@@ -10,8 +10,8 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.utils import timezone
 from django.views.decorators.http import require_http_methods, require_POST
 
-from claycore.bar_plan import needs_saucer
 from claycore.firing import cones
+from claycore.testing.bar_plan import needs_saucer
 from umberpot.kiln.forms import FiringForm
 from umberpot.kiln.models import Firing
 from umberpot.studio.request import StudioRequest, posted, request_key

@@ -8,9 +8,9 @@ from django.http import HttpResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_GET, require_POST
 
-from claycore.bar_plan import USUAL_CONES, plan
 from claycore.mending import BlendPart, blend_guess
-from claycore.soaking import USUAL_METHOD
+from claycore.testing.bar_plan import USUAL_CONES, plan
+from claycore.testing.soaking import USUAL_METHOD
 from umberpot.mixing.blends import LineOrder, make_line
 from umberpot.reading.clay_forms import (
     LineForm,

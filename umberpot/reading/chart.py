@@ -9,11 +9,11 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 from claycore import firing_range
-from claycore.clay_results import AtCone
 from claycore.firing import cones
 from claycore.firing_range import FiringRange
 from claycore.measure.formatting import plain, with_u95
 from claycore.measure.uncertainty import Estimate
+from claycore.testing.results import AtCone
 from umberpot.reading.drawing import SHAPES, Box, Drawing, Mark, Stroke, Words
 
 WIDE, NARROW = 760.0, 372.0

@@ -6,10 +6,10 @@ from django import forms
 from django.http import QueryDict
 
 from claycore.clay_purposes import PURPOSES, THROWING
-from claycore.clay_results import RESULTS, Result
 from claycore.firing import cones
 from claycore.measure import bounds
 from claycore.mending import LINE_STEPS_PCT, MOST_ADDED_PCT
+from claycore.testing.results import RESULTS, Result
 from claycore.vitrification import SCHOOLS, WARES
 from umberpot.measures import Choice, MeasureField
 from umberpot.mixing.forms.percentages import PercentagesField

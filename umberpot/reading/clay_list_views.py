@@ -9,7 +9,7 @@ from django.views.decorators.http import require_GET
 
 from claycore import fit
 from claycore.clay_purposes import PURPOSES
-from claycore.clay_results import RESULTS
+from claycore.testing.results import RESULTS
 from claycore.vitrification import SCHOOLS, WARES
 from umberpot.reading.clay_forms import ClaysForm, JudgedAsForm
 from umberpot.reading.clay_search import find

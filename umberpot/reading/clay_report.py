@@ -26,7 +26,7 @@ from claycore.clay_purposes import PURPOSES
 from claycore.firing import cones
 from claycore.measure.formatting import with_u95
 from claycore.measure.uncertainty import Estimate
-from claycore.soaking import METHODS
+from claycore.testing.soaking import METHODS
 from claycore.vitrification import SCHOOLS, WARES
 from umberpot.pdf import printable, shown
 from umberpot.reading.chart import Series, chart

@@ -9,7 +9,7 @@ from dataclasses import dataclass, field
 
 from django.db.models import Exists, F, Min, OuterRef, Q, QuerySet
 
-from claycore.clay_results import RESULTS
+from claycore.testing.results import RESULTS
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.tiles.models import ClayFigure

@@ -3,11 +3,11 @@
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
-from claycore.bars import REMARKS
-from claycore.clay_results import OF_A_SOAK, RESULTS, AtCone, ClayResults
 from claycore.firing import cones
 from claycore.measure.uncertainty import Estimate
-from claycore.soaking import surest_first
+from claycore.testing.bars import REMARKS
+from claycore.testing.results import OF_A_SOAK, RESULTS, AtCone, ClayResults
+from claycore.testing.soaking import surest_first
 from umberpot.shelf.models import Material
 from umberpot.tiles.models import ClayFigure
 

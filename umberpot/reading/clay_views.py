@@ -8,11 +8,11 @@ from django.http import HttpResponse
 from django.shortcuts import render
 from django.views.decorators.http import require_GET
 
-from claycore import shrinkage
 from claycore.clay_purposes import PURPOSES
-from claycore.clay_results import ClayResults
-from claycore.field_notes import readings
 from claycore.measure.errors import ClayError
+from claycore.testing import shrinkage
+from claycore.testing.field_notes import readings
+from claycore.testing.results import ClayResults
 from claycore.vitrification import WARES, tile_class
 from umberpot.reading.clay_forms import LineForm, SizesForm
 from umberpot.reading.clay_tables import figure_rows, seen_at

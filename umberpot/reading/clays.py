@@ -6,8 +6,8 @@ from claycore import clay_verdict, firing_range, label_claims, mending
 from claycore.clay_limits import Limits
 from claycore.clay_rules import Evidence
 from claycore.clay_verdict import Verdict
-from claycore.field_notes import NOTHING_NOTED
 from claycore.firing_range import FiringRange
+from claycore.testing.field_notes import NOTHING_NOTED
 from claycore.vitrification import SCHOOLS
 from umberpot.reading.limits import limits_of
 from umberpot.shelf.models import Material

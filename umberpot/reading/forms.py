@@ -2,11 +2,12 @@
 
 from typing import Any
 
-from claycore import absorption, shrinkage, soaking, vitrification
+from claycore import vitrification
 from claycore.measure import bounds, units
 from claycore.measure.formatting import plain, with_u95
 from claycore.measure.uncertainty import Estimate, Measured
-from claycore.read_checks import absorption_warnings, shrinkage_warnings
+from claycore.testing import absorption, shrinkage, soaking
+from claycore.testing.result_checks import absorption_warnings, shrinkage_warnings
 from umberpot.calculators import CalculatorForm, as_json, blaming_fields
 from umberpot.measures import Choice, MeasureField, length_units, mass_units
 

@@ -1,10 +1,10 @@
 """What a run of cones says, in sentences."""
 
 from claycore import firing_range
-from claycore.clay_results import ClayResults
 from claycore.firing import cones
 from claycore.firing_range import FiringRange, Maturity, Spoiling
 from claycore.measure.formatting import plain
+from claycore.testing.results import ClayResults
 
 
 def range_sentences(found: FiringRange, limit_pct: float) -> list[tuple[str, str]]:

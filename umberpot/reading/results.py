@@ -4,16 +4,17 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from itertools import pairwise
 
-from claycore import absorption, vitrification
-from claycore.bars import figures
-from claycore.clay_results import mean
+from claycore import vitrification
 from claycore.colour import difference
 from claycore.firing import cones
 from claycore.measure.formatting import percentage, plain
 from claycore.measure.uncertainty import Estimate
-from claycore.read_checks import absorption_warnings
-from claycore.readings import Quantity
-from claycore.soaking import METHODS, SoakingMethod
+from claycore.testing import absorption
+from claycore.testing.bars import figures
+from claycore.testing.readings import Quantity
+from claycore.testing.result_checks import absorption_warnings
+from claycore.testing.results import mean
+from claycore.testing.soaking import METHODS, SoakingMethod
 from umberpot.reading.limits import absorption_limit
 from umberpot.tiles.bars import bar_of
 from umberpot.tiles.models import Trial

@@ -1,7 +1,7 @@
 """What a field sheet says of a clay, in a few words for its page."""
 
-from claycore.field_notes import ACIDS, COILS, THROWS, layer_shares, yield_of
 from claycore.measure.formatting import plain
+from claycore.testing.field_notes import ACIDS, COILS, THROWS, layer_shares, yield_of
 from umberpot.shelf.models import FieldSheet
 
 

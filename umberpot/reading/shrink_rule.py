@@ -11,7 +11,7 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
 from claycore.measure.uncertainty import Estimate
-from claycore.shrinkage import size_to_make
+from claycore.testing.shrinkage import size_to_make
 from umberpot.pdf import shown
 
 _LEFT = 16 * mm

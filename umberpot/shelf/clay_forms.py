@@ -4,10 +4,10 @@ from typing import Any, cast
 
 from django import forms
 
-from claycore.field_notes import ACIDS, COILS, THROWING_SCALES, THROWS
 from claycore.firing import cones
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
+from claycore.testing.field_notes import ACIDS, COILS, THROWING_SCALES, THROWS
 from umberpot.days import DayDone
 from umberpot.measures import MeasureField
 from umberpot.shelf.models import FieldSheet, LabelClaim, Material

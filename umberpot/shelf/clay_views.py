@@ -8,7 +8,7 @@ from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
-from claycore.field_notes import THROWING_SCALES, layer_shares, readings, yield_of
+from claycore.testing.field_notes import THROWING_SCALES, layer_shares, readings, yield_of
 from umberpot.shelf import services
 from umberpot.shelf.clay_forms import FieldSheetForm, LabelClaimForm, PhotoForm
 from umberpot.shelf.models import FieldSheet, LabelClaim, Material, Photo

@@ -6,7 +6,7 @@ from django import forms
 from django.utils import timezone
 
 from claycore.measure import bounds
-from claycore.readings import Quantity
+from claycore.testing.readings import Quantity
 from umberpot.kiln.models import Firing
 from umberpot.measures import Choice, MeasureField
 from umberpot.mixing.bar import segments_of

@@ -4,11 +4,11 @@ from typing import Any
 
 from django import forms
 
-from claycore import bar_plan, soaking
-from claycore.bar_plan import PlannedBar
 from claycore.firing import cones
 from claycore.measure import bounds
 from claycore.measure.errors import ClayError
+from claycore.testing import bar_plan, soaking
+from claycore.testing.bar_plan import PlannedBar
 from umberpot.calculators import blaming_fields
 from umberpot.measures import Choice, MeasureField
 from umberpot.tiles.forms import MarkForm

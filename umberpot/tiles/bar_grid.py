@@ -7,17 +7,17 @@ from typing import Any
 
 from django.core.exceptions import ValidationError
 
-from claycore import soaking
-from claycore.bar_checks import odd_readings
-from claycore.bar_roles import read_of_any, role_of
-from claycore.bars import REMARKS, Bar, Fired
 from claycore.colour import notation
 from claycore.measure import bounds, units
 from claycore.measure.errors import ClayError
 from claycore.measure.formatting import to_step
 from claycore.measure.uncertainty import Measured
 from claycore.measure.units import Measure
-from claycore.readings import ReadingKind
+from claycore.testing import soaking
+from claycore.testing.bar_checks import odd_readings
+from claycore.testing.bar_roles import read_of_any, role_of
+from claycore.testing.bars import REMARKS, Bar, Fired
+from claycore.testing.readings import ReadingKind
 from umberpot.kiln.models import Firing
 from umberpot.measures import LONGEST_TEXT, MeasureField, without_unit
 from umberpot.tiles.bars import bar_of, with_reading

@@ -8,10 +8,11 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from django.utils import timezone
 
-from claycore import drying, labels
-from claycore.bar_plan import PlannedBar
+from claycore import labels
 from claycore.labels import TILE_LONGER_THAN_MARK_MM
-from claycore.readings import Quantity
+from claycore.testing import drying
+from claycore.testing.bar_plan import PlannedBar
+from claycore.testing.readings import Quantity
 from umberpot.mixing.models import Mix
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio

@@ -12,8 +12,8 @@ from django.urls import reverse
 from django.utils.http import urlencode
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
-from claycore import bar_plan, soaking
 from claycore.measure import bounds
+from claycore.testing import bar_plan, soaking
 from umberpot.kiln.models import Firing
 from umberpot.measures import MeasureField
 from umberpot.mixing import scale

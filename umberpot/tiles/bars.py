@@ -4,10 +4,10 @@ from collections.abc import Iterable
 from dataclasses import replace
 from typing import Any
 
-from claycore.bars import Bar, Fired
 from claycore.measure.uncertainty import Measured
-from claycore.readings import READINGS, Quantity
-from claycore.shrinkage import DEFAULT_RULER_STEP_MM
+from claycore.testing.bars import Bar, Fired
+from claycore.testing.readings import READINGS, Quantity
+from claycore.testing.shrinkage import DEFAULT_RULER_STEP_MM
 from umberpot.kiln.models import Firing
 from umberpot.tiles.models import Reading, Remark, Tile
 

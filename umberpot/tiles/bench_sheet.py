@@ -13,10 +13,10 @@ from reportlab.lib.styles import getSampleStyleSheet
 from reportlab.lib.units import mm
 from reportlab.platypus import PageBreak, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
 
-from claycore import soaking
-from claycore.bar_roles import read_of_any, role_of
-from claycore.bars import REMARKS
 from claycore.firing import cones
+from claycore.testing import soaking
+from claycore.testing.bar_roles import read_of_any, role_of
+from claycore.testing.bars import REMARKS
 from umberpot.pdf import printable, shown
 from umberpot.tiles.models import ClayTest, Tile
 

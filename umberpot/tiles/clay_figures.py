@@ -5,8 +5,8 @@ from collections.abc import Iterable
 from django.db import transaction
 from django.utils import timezone
 
-from claycore.clay_results import RESULTS, AtCone, ClayResults, Result
 from claycore.measure.uncertainty import Estimate
+from claycore.testing.results import RESULTS, AtCone, ClayResults, Result
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.tiles.clay_records import clay_records

@@ -7,7 +7,7 @@ so that none of them can leave out a reading that another shows.
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
-from claycore.clay_results import ClayResults, results
+from claycore.testing.results import ClayResults, results
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.tiles.bars import bar_of

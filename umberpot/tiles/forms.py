@@ -4,14 +4,14 @@ from typing import Any
 
 from django import forms
 
-from claycore import absorption, soaking
 from claycore.colour import notation
 from claycore.firing import cones
 from claycore.measure import bounds
 from claycore.measure.errors import ClayError
 from claycore.measure.formatting import plain
 from claycore.measure.uncertainty import Measured
-from claycore.readings import Quantity
+from claycore.testing import absorption, soaking
+from claycore.testing.readings import Quantity
 from umberpot.measures import Choice, MeasureField
 from umberpot.studio.models import MARK_LENGTHS_MM, Studio
 from umberpot.tiles.models import Tile, Trial

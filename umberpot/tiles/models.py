@@ -6,11 +6,12 @@ from django.db import models
 from django.db.models import F, Q
 from django.urls import reverse
 
-from claycore import bar_roles, bars, readings, soaking, vitrification
+from claycore import vitrification
 from claycore.colour.notation import Lab
 from claycore.firing import cones
 from claycore.measure.uncertainty import Measured
-from claycore.readings import READINGS
+from claycore.testing import bar_roles, bars, readings, soaking
+from claycore.testing.readings import READINGS
 from umberpot.kiln.models import Firing
 from umberpot.mixing.models import Mix, Plan
 from umberpot.shelf.models import Material
@@ -330,7 +331,7 @@ class ClayFigure(Owned):
     """One result of a clay's bars at a cone, kept so that lists of clays can be searched.
 
     ``cone`` is '' for what is known before any firing; ``result`` is a code of
-    claycore.clay_results.RESULTS. Summed up by :mod:`umberpot.tiles.clay_figures`.
+    claycore.testing.results.RESULTS. Summed up by :mod:`umberpot.tiles.clay_figures`.
     """
 
     clay = models.ForeignKey(Material, on_delete=models.CASCADE, related_name="figures")

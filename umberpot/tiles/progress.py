@@ -2,9 +2,9 @@
 
 from dataclasses import dataclass
 
-from claycore import soaking
-from claycore.bar_roles import role_of
-from claycore.readings import Quantity
+from claycore.testing import soaking
+from claycore.testing.bar_roles import role_of
+from claycore.testing.readings import Quantity
 from umberpot.kiln.models import Firing
 from umberpot.tiles.models import ColourReading, Reading, Step, Tile
 

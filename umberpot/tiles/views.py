@@ -10,8 +10,8 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.utils import timezone
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
-from claycore import soaking
-from claycore.readings import READINGS, Quantity
+from claycore.testing import soaking
+from claycore.testing.readings import READINGS, Quantity
 from umberpot.kiln.forms import FiringForm
 from umberpot.kiln.models import Firing
 from umberpot.kiln.views import new_firing

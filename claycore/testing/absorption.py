@@ -1,7 +1,7 @@
 """Water absorption, porosity and density of a fired piece.
 
 Sources: ASTM C373 and ASTM C20 for the definitions. How the pores are filled:
-:mod:`claycore.soaking`.
+:mod:`claycore.testing.soaking`.
 """
 
 import math

@@ -1,11 +1,11 @@
 """What deserves a word about a shrinkage or an absorption. Source: common practice."""
 
-from claycore.absorption import WITHIN
 from claycore.measure.formatting import plain
 from claycore.measure.notices import Warning
 from claycore.measure.uncertainty import Estimate
-from claycore.shrinkage import MUCH_TOTAL_PCT, Shrinkage
-from claycore.soaking import SoakingMethod
+from claycore.testing.absorption import WITHIN
+from claycore.testing.shrinkage import MUCH_TOTAL_PCT, Shrinkage
+from claycore.testing.soaking import SoakingMethod
 
 
 def shrinkage_warnings(found: Shrinkage) -> list[Warning]:

@@ -7,7 +7,7 @@ Source: common practice.
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from claycore.readings import READINGS, Quantity, ReadingKind
+from claycore.testing.readings import READINGS, Quantity, ReadingKind
 
 _LINES = (Quantity.LENGTH_WET, Quantity.LENGTH_DRY)
 _MASSES = (Quantity.MASS_WET, Quantity.MASS_DRY)

@@ -1,12 +1,12 @@
 """The waits of the trade as small protocols: what to do, how long, and what to watch for.
 
-Each way of soaking brings its own (:mod:`claycore.soaking`); the others stand here. Sources beside
+Each way of soaking brings its own (:mod:`claycore.testing.soaking`); the others stand here. Sources beside
 each; usual waits are common practice.
 """
 
 from claycore.measure.errors import UnknownChoice
-from claycore.soaking import METHODS
-from claycore.stages import DAY, HOUR, Protocol, Stage
+from claycore.testing.soaking import METHODS
+from claycore.testing.stages import DAY, HOUR, Protocol, Stage
 
 _WAITS = {
     protocol.code: protocol

@@ -7,13 +7,13 @@ clay that looks low-firing; an unknown clay's first high firing stands in a sauc
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from claycore import bar_roles
-from claycore.bars import BLOATED, SLUMPED
-from claycore.clay_results import AtCone
-from claycore.field_notes import FieldNotes, looks_low_firing
 from claycore.firing import cones
 from claycore.measure.errors import Inconsistent, OutOfBounds
 from claycore.measure.formatting import plain
+from claycore.testing import bar_roles
+from claycore.testing.bars import BLOATED, SLUMPED
+from claycore.testing.field_notes import FieldNotes, looks_low_firing
+from claycore.testing.results import AtCone
 
 USUAL_CONES = ("04", "6", "10")
 LOW_CONES = ("04", "1", "6")

@@ -9,14 +9,14 @@ from dataclasses import dataclass, field
 from functools import partial
 from typing import TypeVar
 
-from claycore import absorption, pyroplasticity, shrinkage
-from claycore.absorption import Absorption
 from claycore.firing import cones
 from claycore.materials import moisture
 from claycore.measure.errors import ClayError
 from claycore.measure.uncertainty import Estimate, Measured, fall_pct
-from claycore.shrinkage import Shrinkage
-from claycore.soaking import METHODS, SaturationPart
+from claycore.testing import absorption, pyroplasticity, shrinkage
+from claycore.testing.absorption import Absorption
+from claycore.testing.shrinkage import Shrinkage
+from claycore.testing.soaking import METHODS, SaturationPart
 
 T = TypeVar("T")
 

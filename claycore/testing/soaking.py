@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from claycore.measure.errors import UnknownChoice
-from claycore.stages import DAY, HOUR, Protocol, Stage
+from claycore.testing.stages import DAY, HOUR, Protocol, Stage
 
 _BLOT = "Blot each bar with a damp cloth and weigh it at once."
 

@@ -8,9 +8,9 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from statistics import median
 
-from claycore.bars import BROKEN, Bar, Fired
 from claycore.measure.formatting import plain
 from claycore.measure.uncertainty import Measured, combined
+from claycore.testing.bars import BROKEN, Bar, Fired
 
 MOST_DRYING_PCT = 15.0
 MOST_FIRING_PCT = 20.0

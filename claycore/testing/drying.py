@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 from claycore.measure.formatting import plain
 from claycore.measure.uncertainty import Measured
-from claycore.stages import HOUR
+from claycore.testing.stages import HOUR
 
 BETWEEN_WEIGHINGS_MIN = 2 * HOUR
 """Two weighings at least this far apart that agree within the scale. Source: common practice."""

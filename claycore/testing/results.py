@@ -8,10 +8,10 @@ from collections import Counter
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
-from claycore import soaking
-from claycore.bars import Bar, BarFigures, FiredFigures, figures
 from claycore.firing import cones
 from claycore.measure.uncertainty import Estimate, mean_of
+from claycore.testing import soaking
+from claycore.testing.bars import Bar, BarFigures, FiredFigures, figures
 
 
 @dataclass(frozen=True)

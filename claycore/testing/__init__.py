@@ -1,0 +1,1 @@
+"""Test pieces: planning them, what is read off them, and what their readings say."""
