@@ -5,7 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from uncertainties import ufloat
 
-from claycore import vitrification as v
+from claycore.judging import vitrification as v
 from claycore.measure.errors import ClayError, UnknownChoice
 from claycore.measure.uncertainty import Estimate, Measured, mean_of
 from claycore.testing import absorption as a

@@ -6,17 +6,17 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from claycore import clay_verdict as cv
-from claycore import fit, label_claims, mending
-from claycore.clay_limits import FAILS, NOT_DECIDED, PASSES, Limits, at_least, at_most
-from claycore.clay_purposes import BRICK, PURPOSES, TABLEWARE
-from claycore.clay_rules import Evidence
-from claycore.firing_range import firing_range
+from claycore.judging import fit, label_claims, mending
+from claycore.judging import verdict as cv
+from claycore.judging.firing_range import firing_range
+from claycore.judging.limits import FAILS, NOT_DECIDED, PASSES, Limits, at_least, at_most
+from claycore.judging.purposes import BRICK, PURPOSES, TABLEWARE
+from claycore.judging.rules import Evidence
+from claycore.judging.vitrification import limit
 from claycore.measure.errors import ClayError
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.field_notes import FieldNotes, layer_shares, readings, yield_of
 from claycore.testing.results import results
-from claycore.vitrification import limit
 from tests.core.making_bars import bar, fired, run
 
 GOOD = (("04", 7, 11), ("1", 9, 6), ("6", 12, 1.0), ("10", 12.2, 0.6))

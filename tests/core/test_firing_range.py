@@ -5,8 +5,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scipy.interpolate import PchipInterpolator
 
-from claycore import firing_range as fr
 from claycore.firing import cones
+from claycore.judging import firing_range as fr
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.results import AtCone, results
 from tests.core.making_bars import run

@@ -11,19 +11,19 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from claycore import clay_verdict as cv
-from claycore.clay_limits import FAILS, NOT_DECIDED, PASSES, Limits, at_most
-from claycore.clay_purposes import PURPOSES, TABLEWARE
-from claycore.clay_rules import Evidence
 from claycore.firing import cones
-from claycore.firing_range import REACHED, firing_range
+from claycore.judging import verdict as cv
+from claycore.judging.firing_range import REACHED, firing_range
+from claycore.judging.limits import FAILS, NOT_DECIDED, PASSES, Limits, at_most
+from claycore.judging.mending import mends
+from claycore.judging.purposes import PURPOSES, TABLEWARE
+from claycore.judging.rules import Evidence
+from claycore.judging.vitrification import limit
 from claycore.measure.uncertainty import Estimate, Measured, mean_of
-from claycore.mending import mends
 from claycore.testing.bar_checks import odd_readings
 from claycore.testing.bars import REMARKS, Bar, Fired
 from claycore.testing.results import RESULTS, results
 from claycore.testing.soaking import METHODS
-from claycore.vitrification import limit
 from tests.core.making_bars import bar, fired, run
 
 STRICT = Limits(limit("stoneware", "strict"))

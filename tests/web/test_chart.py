@@ -3,7 +3,7 @@
 import pytest
 
 from claycore.firing import cones
-from claycore.firing_range import firing_range
+from claycore.judging.firing_range import firing_range
 from claycore.testing.results import results
 from tests.core.making_bars import bar, fired, run
 from umberpot.reading.chart import LEFT, NARROW, RIGHT, WIDE, Series, chart

@@ -12,11 +12,11 @@ import pytest
 from django.utils import timezone
 from pypdf import PdfReader
 
-from claycore.clay_limits import FAILS
-from claycore.clay_purposes import SCULPTURE
-from claycore.clay_rules import RULES, Finding, Rule
+from claycore.judging.limits import FAILS
+from claycore.judging.mends import Mend
+from claycore.judging.purposes import SCULPTURE
+from claycore.judging.rules import RULES, Finding, Rule
 from claycore.measure.units import UNITS, Measure, Unit
-from claycore.mends import Mend
 from claycore.mixing import sum_checks
 from claycore.mixing.sum_checks import Mistake
 from claycore.safety.cautions import CAUTIONS, Caution

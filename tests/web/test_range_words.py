@@ -2,7 +2,7 @@
 
 import pytest
 
-from claycore.firing_range import firing_range
+from claycore.judging.firing_range import firing_range
 from claycore.testing.results import results
 from tests.core.making_bars import bar, fired, run
 from umberpot.reading.range_words import lone_words, range_sentences

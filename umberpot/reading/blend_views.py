@@ -8,7 +8,7 @@ from django.http import HttpResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_GET, require_POST
 
-from claycore.mending import BlendPart, blend_guess
+from claycore.judging.mending import BlendPart, blend_guess
 from claycore.testing.bar_plan import USUAL_CONES, plan
 from claycore.testing.soaking import USUAL_METHOD
 from umberpot.mixing.blends import LineOrder, make_line

@@ -8,9 +8,9 @@ import math
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
-from claycore import firing_range
 from claycore.firing import cones
-from claycore.firing_range import FiringRange
+from claycore.judging import firing_range
+from claycore.judging.firing_range import FiringRange
 from claycore.measure.formatting import plain, with_u95
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.results import AtCone

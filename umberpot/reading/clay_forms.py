@@ -5,12 +5,12 @@ from typing import Any, cast
 from django import forms
 from django.http import QueryDict
 
-from claycore.clay_purposes import PURPOSES, THROWING
 from claycore.firing import cones
+from claycore.judging.mending import LINE_STEPS_PCT, MOST_ADDED_PCT
+from claycore.judging.purposes import PURPOSES, THROWING
+from claycore.judging.vitrification import SCHOOLS, WARES
 from claycore.measure import bounds
-from claycore.mending import LINE_STEPS_PCT, MOST_ADDED_PCT
 from claycore.testing.results import RESULTS, Result
-from claycore.vitrification import SCHOOLS, WARES
 from umberpot.measures import Choice, MeasureField
 from umberpot.mixing.forms.percentages import PercentagesField
 from umberpot.reading.clay_search import AT_MOST, BY_NAME, WAYS, Asked, Condition

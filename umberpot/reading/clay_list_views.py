@@ -7,10 +7,10 @@ from django.http import HttpResponse
 from django.shortcuts import render
 from django.views.decorators.http import require_GET
 
-from claycore import fit
-from claycore.clay_purposes import PURPOSES
+from claycore.judging import fit
+from claycore.judging.purposes import PURPOSES
+from claycore.judging.vitrification import SCHOOLS, WARES
 from claycore.testing.results import RESULTS
-from claycore.vitrification import SCHOOLS, WARES
 from umberpot.reading.clay_forms import ClaysForm, JudgedAsForm
 from umberpot.reading.clay_search import find
 from umberpot.reading.clay_tables import clay_row

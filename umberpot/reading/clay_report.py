@@ -21,13 +21,13 @@ from reportlab.platypus import (
     TableStyle,
 )
 
-from claycore.clay_limits import FAILS, NOT_DECIDED, PASSES
-from claycore.clay_purposes import PURPOSES
 from claycore.firing import cones
+from claycore.judging.limits import FAILS, NOT_DECIDED, PASSES
+from claycore.judging.purposes import PURPOSES
+from claycore.judging.vitrification import SCHOOLS, WARES
 from claycore.measure.formatting import with_u95
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.soaking import METHODS
-from claycore.vitrification import SCHOOLS, WARES
 from umberpot.pdf import printable, shown
 from umberpot.reading.chart import Series, chart
 from umberpot.reading.clay_tables import figure_rows, seen_at

@@ -8,12 +8,12 @@ from django.http import HttpResponse
 from django.shortcuts import render
 from django.views.decorators.http import require_GET
 
-from claycore.clay_purposes import PURPOSES
+from claycore.judging.purposes import PURPOSES
+from claycore.judging.vitrification import WARES, tile_class
 from claycore.measure.errors import ClayError
 from claycore.testing import shrinkage
 from claycore.testing.field_notes import readings
 from claycore.testing.results import ClayResults
-from claycore.vitrification import WARES, tile_class
 from umberpot.reading.clay_forms import LineForm, SizesForm
 from umberpot.reading.clay_tables import figure_rows, seen_at
 from umberpot.reading.clays import Judged

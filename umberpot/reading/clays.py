@@ -2,13 +2,14 @@
 
 from dataclasses import dataclass
 
-from claycore import clay_verdict, firing_range, label_claims, mending
-from claycore.clay_limits import Limits
-from claycore.clay_rules import Evidence
-from claycore.clay_verdict import Verdict
-from claycore.firing_range import FiringRange
+from claycore.judging import firing_range, label_claims, mending
+from claycore.judging import verdict as clay_verdict
+from claycore.judging.firing_range import FiringRange
+from claycore.judging.limits import Limits
+from claycore.judging.rules import Evidence
+from claycore.judging.verdict import Verdict
+from claycore.judging.vitrification import SCHOOLS
 from claycore.testing.field_notes import NOTHING_NOTED
-from claycore.vitrification import SCHOOLS
 from umberpot.reading.limits import limits_of
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio

@@ -3,7 +3,7 @@
 from django.db.models import QuerySet
 from django.shortcuts import get_object_or_404
 
-from claycore.firing_range import FiringRange
+from claycore.judging.firing_range import FiringRange
 from umberpot.reading.chart import NARROW, WIDE, Series, chart
 from umberpot.reading.clay_forms import JudgedAsForm
 from umberpot.reading.clays import Judged, judge

@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from claycore import vitrification
+from claycore.judging import vitrification
 from claycore.measure import bounds, units
 from claycore.measure.formatting import plain, with_u95
 from claycore.measure.uncertainty import Estimate, Measured

@@ -1,8 +1,8 @@
 """The studio's own figures in place of the common ones."""
 
-from claycore import vitrification
-from claycore.clay_limits import Limits
-from claycore.vitrification import Limit
+from claycore.judging import vitrification
+from claycore.judging.limits import Limits
+from claycore.judging.vitrification import Limit
 from umberpot.studio.models import Studio
 
 RULES = {
@@ -13,7 +13,7 @@ RULES = {
     "as_dug_least_pct": "Of the clay as dug, at least",
     "saturation_most": "Saturation coefficient, at most",
 }
-"""The rules' figures that a studio may change, by their names in claycore.clay_limits.Limits."""
+"""The rules' figures that a studio may change, by their names in claycore.judging.limits.Limits."""
 
 
 def absorption_key(ware: str, school: str) -> str:

@@ -5,7 +5,7 @@ from django.http import HttpResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_http_methods
 
-from claycore.vitrification import SCHOOLS
+from claycore.judging.vitrification import SCHOOLS
 from umberpot.reading.clay_forms import (
     LimitsForm,
 )

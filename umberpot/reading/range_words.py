@@ -1,8 +1,8 @@
 """What a run of cones says, in sentences."""
 
-from claycore import firing_range
 from claycore.firing import cones
-from claycore.firing_range import FiringRange, Maturity, Spoiling
+from claycore.judging import firing_range
+from claycore.judging.firing_range import FiringRange, Maturity, Spoiling
 from claycore.measure.formatting import plain
 from claycore.testing.results import ClayResults
 

@@ -4,9 +4,9 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from itertools import pairwise
 
-from claycore import vitrification
 from claycore.colour import difference
 from claycore.firing import cones
+from claycore.judging import vitrification
 from claycore.measure.formatting import percentage, plain
 from claycore.measure.uncertainty import Estimate
 from claycore.testing import absorption

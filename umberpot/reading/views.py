@@ -5,7 +5,7 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_http_methods
 
-from claycore.vitrification import SCHOOLS, WARES
+from claycore.judging.vitrification import SCHOOLS, WARES
 from umberpot.calculators import CalculatorForm, CalculatorView
 from umberpot.reading import results
 from umberpot.reading.forms import AbsorptionForm, ShrinkageForm

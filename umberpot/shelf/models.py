@@ -7,7 +7,7 @@ from django.db.models import F, Q, Sum
 from django.db.models.functions import Coalesce, Lower
 
 from claycore.firing import cones
-from claycore.label_claims import Claim
+from claycore.judging.label_claims import Claim
 from claycore.materials.clay_in_hand import DRY, PLASTIC, SLIP
 from claycore.safety.cautions import Caution, named_materials
 from claycore.testing import field_notes

@@ -8,8 +8,9 @@ from django.db import models
 from django.db.models import Q
 from django.utils import timezone
 
-from claycore import labels, vitrification
+from claycore import labels
 from claycore.firing import cones
+from claycore.judging import vitrification
 
 MARK_LENGTHS_MM = {100.0: "100 mm", 127.0: "5 in (127 mm)"}
 """The mark lengths offered. Source: common practice."""

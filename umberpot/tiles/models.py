@@ -6,9 +6,9 @@ from django.db import models
 from django.db.models import F, Q
 from django.urls import reverse
 
-from claycore import vitrification
 from claycore.colour.notation import Lab
 from claycore.firing import cones
+from claycore.judging import vitrification
 from claycore.measure.uncertainty import Measured
 from claycore.testing import bar_roles, bars, readings, soaking
 from claycore.testing.readings import READINGS

@@ -2,10 +2,10 @@
 
 from dataclasses import dataclass
 
+from claycore.judging.vitrification import Limit
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.absorption import OVER, WITHIN, against_limit
 from claycore.testing.field_notes import ENOUGH_GREASY_PCT
-from claycore.vitrification import Limit
 
 PASSES = "passes"
 FAILS = "fails"

@@ -7,12 +7,12 @@ give up and use it as a slip or a colourant.
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from claycore.clay_limits import FAILS, NOT_DECIDED
-from claycore.clay_verdict import Line
+from claycore.judging.limits import FAILS, NOT_DECIDED
+from claycore.judging.mends import Mend
+from claycore.judging.verdict import Line
 from claycore.measure import bounds
 from claycore.measure.errors import Inconsistent
 from claycore.measure.uncertainty import Estimate, combined
-from claycore.mends import Mend
 
 MOST_ADDED_PCT = 30.0
 """Percent of the blend; beyond it most give up."""

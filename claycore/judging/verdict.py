@@ -3,9 +3,9 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from claycore.clay_limits import FAILS, NOT_DECIDED, NOT_MEASURED, Limits
-from claycore.clay_purposes import PURPOSES, SLIP
-from claycore.clay_rules import RULES, Evidence, Finding, Rule
+from claycore.judging.limits import FAILS, NOT_DECIDED, NOT_MEASURED, Limits
+from claycore.judging.purposes import PURPOSES, SLIP
+from claycore.judging.rules import RULES, Evidence, Finding, Rule
 from claycore.measure.formatting import plain
 
 KEEP = "keep"

@@ -6,7 +6,7 @@ A supplier's wide range ("cone 6–10") usually means mature only at the top. So
 from dataclasses import dataclass
 
 from claycore.firing import cones
-from claycore.firing_range import FiringRange
+from claycore.judging.firing_range import FiringRange
 from claycore.measure.formatting import plain, with_u95
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.absorption import OVER, WITHIN, against_limit

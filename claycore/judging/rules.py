@@ -7,8 +7,9 @@ one function and one entry of RULES.
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 
-from claycore import firing_range
-from claycore.clay_limits import (
+from claycore.judging import firing_range
+from claycore.judging.firing_range import FiringRange, Spoiling
+from claycore.judging.limits import (
     FAILS,
     NOT_DECIDED,
     NOT_MEASURED,
@@ -17,16 +18,15 @@ from claycore.clay_limits import (
     at_least,
     at_most,
 )
-from claycore.clay_purposes import AS_A_BODY, BRICK, SCULPTURE, SLAB, TABLEWARE, THROWING
-from claycore.firing_range import FiringRange, Spoiling
+from claycore.judging.mends import Mend
+from claycore.judging.purposes import AS_A_BODY, BRICK, SCULPTURE, SLAB, TABLEWARE, THROWING
+from claycore.judging.vitrification import SCHOOLS, WARES
 from claycore.measure.formatting import plain, with_u95
 from claycore.measure.uncertainty import Estimate
-from claycore.mends import Mend
 from claycore.testing.bars import CRACKED, CRUMBLES, SLUMPED
 from claycore.testing.field_notes import ACIDS, COILS, NOTHING_NOTED, THROWS, FieldNotes
 from claycore.testing.results import AtCone, ClayResults
 from claycore.testing.soaking import METHODS
-from claycore.vitrification import SCHOOLS, WARES
 
 COMMON = "common practice"
 

@@ -1,0 +1,1 @@
+"""What the results come to: limits, rules, verdicts, firing ranges, mending, fit."""
