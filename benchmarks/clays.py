@@ -22,11 +22,11 @@ from django.test import Client
 
 from benchmarks.ratios import medians
 from claycore.testing.readings import Quantity
-from umberpot.kiln.models import Firing
+from umberpot.kiln.models import Firing, Loading
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.tiles.clay_figures import bring_up_to_date
-from umberpot.tiles.models import ClayTest, Loading, Reading, Step, Tile, Trial
+from umberpot.tiles.models import ClayTest, Reading, Step, Tile, Trial
 
 ROUNDS = 30
 MANY_CLAYS = 1000
@@ -125,20 +125,20 @@ def main() -> None:
     client = Client(headers={"host": "127.0.0.1"})
     client.force_login(User.objects.get())
     pages = {
-        "a clay of 3 bars, one firing": f"/read/clays/{few.pk}/",
-        "a clay of 3 bars x 5 firings": f"/read/clays/{more.pk}/",
-        "a clay of 60 bars x 5 firings": f"/read/clays/{most.pk}/",
+        "a clay of 3 bars, one firing": f"/results/clays/{few.pk}/",
+        "a clay of 3 bars x 5 firings": f"/results/clays/{more.pk}/",
+        "a clay of 60 bars x 5 firings": f"/results/clays/{most.pk}/",
         "the entry grid of 3 bars": f"/tiles/tests/{few.tests.get().pk}/",
         "the entry grid of 60 bars": f"/tiles/tests/{most.tests.get().pk}/",
     }
     report(client, pages, ROUNDS)
-    found = f"/read/clays/?{FILTER}"
+    found = f"/results/clays/?{FILTER}"
     bring_up_to_date(maker.studio)
-    before = measured(client, {"few": "/read/clays/", "few found": found}, ROUNDS)
+    before = measured(client, {"few": "/results/clays/", "few found": found}, ROUNDS)
     for _ in range(MANY_CLAYS):
         maker.clay(bars=3, firings=3)
     bring_up_to_date(maker.studio)
-    after = measured(client, {"many": "/read/clays/", "many found": found}, ROUNDS)
+    after = measured(client, {"many": "/results/clays/", "many found": found}, ROUNDS)
     clays = Material.objects.clays().count()
     print(f"the list among {clays} clays: {after['many'] / before['few']:.2f} x among a dozen")
     print(f"found among {clays} clays: {after['many found'] / before['few found']:.2f} x")

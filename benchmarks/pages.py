@@ -26,7 +26,7 @@ PAGES = {
     "dose, while typing": (DOSE, {"hx-request": "true"}),
     "dose, the whole page": (DOSE, {}),
     "absorption, while typing": (
-        "/read/absorption/?dry=229&wet=236&unit=g&scale_step=1&method=boil_2h&limit_pct=1.5",
+        "/results/absorption/?dry=229&wet=236&unit=g&scale_step=1&method=boil_2h&limit_pct=1.5",
         {"hx-request": "true"},
     ),
     "series, while typing": (
@@ -39,7 +39,7 @@ PAGES = {
     ),
     "plan of 9 pours": ("/mix/plans/2/", {}),
     "bench": ("/", {}),
-    "trial read": ("/read/trials/1/", {}),
+    "trial read": ("/results/trials/1/", {}),
 }
 
 

@@ -32,12 +32,12 @@ VIEWS = {
     "tiles": "/tiles/",
     "record": "/tiles/13/",
     "kiln": "/kiln/",
-    "read-series": "/read/trials/1/",
-    "absorption": "/read/absorption/?dry=83.4&wet=84.6&unit=g&scale_step=0.1&method=boil_soak"
+    "read-series": "/results/trials/1/",
+    "absorption": "/results/absorption/?dry=83.4&wet=84.6&unit=g&scale_step=0.1&method=boil_soak"
     "&limit_pct=1.5",
-    "clays": "/read/clays/?cone=6&order=absorption",
-    "clay": "/read/clays/4/?purpose=tableware",
-    "compare": "/read/clays/compare/?of=4&of=5&of=6",
+    "clays": "/results/clays/?cone=6&order=absorption",
+    "clay": "/results/clays/4/?purpose=tableware",
+    "compare": "/results/clays/compare/?of=4&of=5&of=6",
     "bar-test": "/tiles/tests/1/",
 }
 PHONE_VIEWS = {"phone-weigh": "/mix/11/", "phone-field-sheet": "/shelf/4/field-sheet/"}

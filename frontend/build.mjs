@@ -25,10 +25,10 @@ function filesBelow(folder) {
     .map((entry) => join(entry.parentPath ?? entry.path, entry.name));
 }
 
-// tests/web/test_static_files.py reckons the same sum.
+// tests/web/ui/test_static_files.py reckons the same sum.
 function sumOfInputs() {
   const inputs = ["app.css", "app.js", "build.mjs", "package.json", "package-lock.json"].map((name) => join(here, name));
-  inputs.push(...filesBelow(join(top, "umberpot", "templates")));
+  inputs.push(...filesBelow(join(top, "umberpot")).filter((path) => path.endsWith(".html")));
   const names = inputs.map((path) => relative(top, path).split(sep).join("/")).sort();
   const sum = createHash("sha256");
   for (const name of names) {

@@ -41,13 +41,15 @@ INSTALLED_APPS = [
     "axes",
     "csp",
     "django_htmx",
+    "umberpot.ui",
     "umberpot.studio",
     "umberpot.shelf",
     "umberpot.mixing",
     "umberpot.kiln",
     "umberpot.tiles",
-    "umberpot.reading",
+    "umberpot.results",
     "umberpot.bench",
+    "umberpot.transfer",
     "umberpot.demo",
 ]
 
@@ -73,15 +75,25 @@ WSGI_APPLICATION = "umberpot.wsgi.application"
 TEMPLATES = [
     {
         "BACKEND": "django.template.backends.django.DjangoTemplates",
-        "DIRS": [BASE_DIR / "umberpot" / "templates"],
-        "APP_DIRS": False,
+        "APP_DIRS": True,
         "OPTIONS": {
             "context_processors": [
                 "django.template.context_processors.request",
                 "django.contrib.auth.context_processors.auth",
                 "django.contrib.messages.context_processors.messages",
             ],
-            "builtins": ["umberpot.components", "django.templatetags.static"],
+            "builtins": [
+                "django.templatetags.static",
+                "umberpot.places",
+                "umberpot.ui.components.charts",
+                "umberpot.ui.components.fields",
+                "umberpot.ui.components.judgements",
+                "umberpot.ui.components.mix_bars",
+                "umberpot.ui.components.numbers",
+                "umberpot.ui.components.tile_looks",
+                "umberpot.mixing.components",
+                "umberpot.tiles.components",
+            ],
         },
     }
 ]
@@ -112,9 +124,9 @@ AUTH_PASSWORD_VALIDATORS = [
     {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
     {"NAME": "django.contrib.auth.password_validation.NumericPasswordValidator"},
 ]
-LOGIN_URL = "sign-in"
-LOGIN_REDIRECT_URL = "bench"
-LOGOUT_REDIRECT_URL = "sign-in"
+LOGIN_URL = "studio:sign-in"
+LOGIN_REDIRECT_URL = "bench:bench"
+LOGOUT_REDIRECT_URL = "studio:sign-in"
 
 AXES_FAILURE_LIMIT = 5
 AXES_COOLOFF_TIME = 0.25  # hours

@@ -78,7 +78,8 @@ def tile_class(absorption_pct: float) -> str:
 
 @dataclass(frozen=True)
 class Verdict:
-    """``outcome`` as in :mod:`claycore.testing.absorption`, the reason, and what would decide it."""
+    """``outcome`` as in :mod:`claycore.testing.absorption`, the reason, and what would decide"
+    " it."""
 
     outcome: str
     reason: str

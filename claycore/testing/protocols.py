@@ -1,7 +1,7 @@
 """The waits of the trade as small protocols: what to do, how long, and what to watch for.
 
-Each way of soaking brings its own (:mod:`claycore.testing.soaking`); the others stand here. Sources beside
-each; usual waits are common practice.
+Each way of soaking brings its own (:mod:`claycore.testing.soaking`); the others stand here.
+Sources beside each; usual waits are common practice.
 """
 
 from claycore.measure.errors import UnknownChoice

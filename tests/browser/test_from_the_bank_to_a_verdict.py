@@ -8,7 +8,7 @@ from pypdf import PdfReader
 
 
 def note_the_clay(page: Page) -> None:
-    page.goto("/read/clays/")
+    page.goto("/results/clays/")
     page.get_by_role("link", name="A clay just dug").click()
     page.get_by_label("Name of the clay").fill("Slipway clay")
     page.get_by_label("Place", exact=True).fill("Under the old slipway")
@@ -124,7 +124,7 @@ def test_a_clay_from_the_bank_to_a_verdict(signed_in: Page) -> None:
 def test_seen_on_a_bar_and_the_scale_in_the_grid(signed_in: Page) -> None:
     """On the demo's drying bars: a remark through its sheet, a mass off the simulated scale."""
     page = signed_in
-    page.goto("/read/clays/3/")
+    page.goto("/results/clays/3/")
     page.get_by_role("link", name="Breakwater porcelain, bars").click()
     page.get_by_role("button", name=re.compile("^Seen on")).first.click()
     page.get_by_role("checkbox", name="warped").first.check()

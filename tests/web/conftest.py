@@ -10,7 +10,9 @@ from django.test import Client
 from standins.scale.pan import Pan
 from standins.scale.server import ScaleServer
 from umberpot.mixing import services as mixing
-from umberpot.mixing.forms.dose import DoseForm
+from umberpot.mixing.calculators.dose import DoseForm
+from umberpot.mixing.composition import parts_of
+from umberpot.mixing.weighing import services as weighing
 from umberpot.shelf import services as shelf
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Membership, Studio
@@ -97,8 +99,8 @@ def weigh(user):
     def take(mix, *grams, **options):
         """Weighs the next parts of a mix, in order."""
         for figure in grams:
-            mixing.take_weighing(
-                mixing.next_part(mixing.parts_of(mix)),
+            weighing.take_weighing(
+                weighing.next_part(parts_of(mix)),
                 figure,
                 source="typed",
                 scale_step_g=0.1,

@@ -2,10 +2,10 @@
 
 import pytest
 
-from tests.web.test_contract import URLS
-from umberpot.mixing import services as mixing
+from tests.web.results.test_calculators import URLS
 from umberpot.mixing.composition import parts_of
 from umberpot.mixing.models import Plan
+from umberpot.mixing.weighing import services as weighing
 
 TRIAL = {"trial_name": "First", "mark": "100", "cone": "6", "glazed": "no"}
 
@@ -29,7 +29,7 @@ def test_plans_of_things_that_stand_on_no_shelf(signed_in, studio, weigh, addres
     assert signed_in.post(address, TRIAL).status_code == 302
     plan = Plan.objects.get()
     for mix in plan.mixes.order_by("plan_position"):
-        while part := mixing.next_part(parts_of(mix)):
+        while part := weighing.next_part(parts_of(mix)):
             weigh(mix, part.to_go_g)
         assert signed_in.post(f"/tiles/shape/{mix.pk}/").status_code == 302
         assert mix.batch.pcts == pytest.approx(mix.wanted_pcts)

@@ -26,9 +26,9 @@ from claycore.testing.readings import Quantity
 from claycore.testing.soaking import METHODS, SoakingMethod
 from claycore.testing.stages import Stage
 from umberpot.bench.models import Timer
+from umberpot.kiln import services as kiln
 from umberpot.kiln.models import Firing
 from umberpot.shelf.models import Material
-from umberpot.tiles import services
 from umberpot.tiles.models import ClayTest, Step, Tile
 
 
@@ -64,7 +64,7 @@ def fire(studio, user):
     def burn(test, cone="6"):
         today = timezone.localdate()
         firing = Firing.objects.create(studio=studio, cone=cone, fired_on=today, made_by=user)
-        services.load_and_fire(list(Tile.objects.filter(trial=test.trial_id)), firing)
+        kiln.load_and_fire(list(Tile.objects.filter(trial=test.trial_id)), firing)
         return firing
 
     return burn
@@ -95,7 +95,7 @@ def test_a_new_way_of_soaking(monkeypatch, signed_in, bank, plan_test, fire):
     bar.refresh_from_db()
     assert bar.step == Step.READ
 
-    clay = f"/read/clays/{bank.pk}"
+    clay = f"/results/clays/{bank.pk}"
     page = text_of(signed_in, f"{clay}/?purpose=tableware")
     assert "Absorption, steam bath" in page
     figures = signed_in.get(f"{clay}/figures.json").json()["figures"]
@@ -107,7 +107,7 @@ def test_a_new_way_of_soaking(monkeypatch, signed_in, bank, plan_test, fire):
     report = PdfReader(io.BytesIO(signed_in.get(f"{clay}/report.pdf").content))
     assert "Steam bath: Steam 90 min" in "".join(page.extract_text() for page in report.pages)
 
-    asked = "/read/absorption/?dry=80&wet=84&unit=g&scale_step=0.1&method=steam"
+    asked = "/results/absorption/?dry=80&wet=84&unit=g&scale_step=0.1&method=steam"
     assert "Steam bath" in text_of(signed_in, asked)
 
 
@@ -139,8 +139,8 @@ def test_a_new_remark(monkeypatch, signed_in, bank, plan_test, fire):
     grid = f"/tiles/tests/{test.pk}/?stage={firing.pk}"
     signed_in.post(grid, {"remarks-here": bar.pk, f"remark-{bar.pk}": "dunted"})
     assert "dunted in cooling" in text_of(signed_in, grid)
-    assert "dunted in cooling 1" in text_of(signed_in, f"/read/clays/{bank.pk}/")
-    assert "dunted in cooling" in text_of(signed_in, f"/read/clays/{bank.pk}/readings.csv")
+    assert "dunted in cooling 1" in text_of(signed_in, f"/results/clays/{bank.pk}/")
+    assert "dunted in cooling" in text_of(signed_in, f"/results/clays/{bank.pk}/readings.csv")
 
 
 def test_a_new_rule(monkeypatch, signed_in, bank, plan_test):
@@ -151,12 +151,12 @@ def test_a_new_rule(monkeypatch, signed_in, bank, plan_test):
     rule = Rule("salt", "Salts", "salts", (SCULPTURE,), "Salt blooms.", salty, mends=(mend,))
     monkeypatch.setitem(RULES, "salt", rule)
     plan_test()
-    page = text_of(signed_in, f"/read/clays/{bank.pk}/?purpose=sculpture")
+    page = text_of(signed_in, f"/results/clays/{bank.pk}/?purpose=sculpture")
     assert all(words in page for words in ("Salts", "Salt blooms.", "Wash it in three waters"))
     assert "it fails on salts" in page
-    compared = text_of(signed_in, f"/read/clays/compare/?of={bank.pk}&of={bank.pk}")
+    compared = text_of(signed_in, f"/results/clays/compare/?of={bank.pk}&of={bank.pk}")
     assert "Tick two to six clays" in compared or "Salts" in compared
-    report = signed_in.get(f"/read/clays/{bank.pk}/report.pdf?purpose=sculpture")
+    report = signed_in.get(f"/results/clays/{bank.pk}/report.pdf?purpose=sculpture")
     pages = PdfReader(io.BytesIO(report.content)).pages
     assert "Salts" in "".join(page.extract_text() for page in pages)
 

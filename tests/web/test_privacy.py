@@ -6,21 +6,21 @@ from pathlib import Path
 
 import pytest
 from django.test import Client
-from django.urls import get_resolver
+from django.urls import URLResolver, get_resolver
 
 from claycore.testing.protocols import protocols
 from umberpot.bench.services import start_timer
 from umberpot.kiln.models import Firing
-from umberpot.mixing.leftovers import keep_leftover
+from umberpot.mixing.leftovers.services import keep_leftover
 from umberpot.mixing.models import Plan
 from umberpot.shelf.models import Container, Material, Photo
 from umberpot.tiles.models import ClayTest, Tile
 
+MIX_TOOLS = "dose adjust series grid check-sum slip water join kilos layers dark"
 OPEN_TO_ALL = {
-    "sign-in",
-    *("dose", "adjust", "series", "grid", "check-sum", "bucket", "water", "join", "kilos"),
-    *("layers", "dark"),
-    *("shrinkage", "absorption"),
+    "studio:sign-in",
+    *(f"mixing:{tool}" for tool in MIX_TOOLS.split()),
+    *("results:shrinkage", "results:absorption"),
 }
 """Names of pages that hold nothing of a studio."""
 
@@ -28,13 +28,16 @@ BAR_TEST = {
     **{"name": "Secret", "cones": "04, 6", "replicates": "2", "path": "own", "mark": "100"},
     **{"soak": "all", "method": "boil_soak"},
 }
-TEST_PAGES = ("test", "test-check", "test-made", "test-weigh-drying", "test-sheet")
+TEST_PAGES = [
+    f"tiles:{page}" for page in ("test", "check-test", "bars-made", "weigh-drying", "bench-sheet")
+]
 CLAY_PAGES = (
-    *("clay-read", "clay-report", "clay-data", "clay-readings", "shrink-rule", "blend-guess"),
-    *("blend-line", "claim", "photo-add"),
+    *("results:clay", "results:report", "results:figures", "results:readings"),
+    *("results:shrink-rule", "results:guess-blend", "results:line-blend"),
+    *("shelf:claim", "shelf:add-photo"),
 )
 
-GONE = {"first-run", "style-guide", "feed"}
+GONE = {"studio:first-run", "ui:style-guide", "bench:feed"}
 """Names of pages that are not there in a studio at work."""
 
 
@@ -65,53 +68,62 @@ def world(make_mix, weigh, signed_in, user, studio):
     )
     dug = Material.objects.create(studio=studio, kind="dug_clay", name="Secret bank")
     return {
-        "test-new": clay.pk,
+        "tiles:new-test": clay.pk,
         **dict.fromkeys(TEST_PAGES, test.pk),
         **dict.fromkeys(CLAY_PAGES, clay.pk),
-        "timer-next": timer.pk,
-        "timer-stop": timer.pk,
-        "photo": photo.pk,
-        "photo-remove": photo.pk,
-        "field-sheet": dug.pk,
-        "plan": plan.pk,
-        "plan-set-aside": plan.pk,
-        "trial-labels": plan.trial.pk,
-        "tiles-shape": mix.pk,
-        "container-remove": bowl.pk,
-        "leftover": left.pk,
-        "leftover-change": left.pk,
-        "leftover-join": left.pk,
-        "leftover-pool": left.pk,
-        "mix-again": mix.pk,
-        "mix-left": mix.pk,
-        "mix-glance": mix.pk,
-        "material": clay.pk,
-        "material-retire": clay.pk,
-        "material-restore": clay.pk,
-        "mix": mix.pk,
-        "mix-weigh": mix.pk,
-        "mix-pan": mix.pk,
-        "mix-set-aside": mix.pk,
-        "tile-set-aside": tile.pk,
-        "tiles-make": mix.pk,
-        "weighing-correct": mix.parts.first().weighings.first().pk,
-        "trial": tile.trial_id,
-        "trial-read": tile.trial_id,
-        "firing": firing.pk,
-        "firing-without": firing.pk,
-        "record": tile.pk,
-        "tile-read": tile.pk,
+        "bench:next-stage": timer.pk,
+        "bench:stop-timer": timer.pk,
+        "shelf:photo": photo.pk,
+        "shelf:remove-photo": photo.pk,
+        "shelf:field-sheet": dug.pk,
+        "tiles:plan": plan.pk,
+        "tiles:set-plan-aside": plan.pk,
+        "tiles:labels": plan.trial.pk,
+        "tiles:shape": mix.pk,
+        "shelf:remove-container": bowl.pk,
+        "mixing:leftover": left.pk,
+        "mixing:change-leftover": left.pk,
+        "mixing:join-leftovers": left.pk,
+        "mixing:pool-leftover": left.pk,
+        "mixing:again": mix.pk,
+        "mixing:keep-leftover": mix.pk,
+        "mixing:live-weight": mix.pk,
+        "shelf:material": clay.pk,
+        "shelf:retire": clay.pk,
+        "shelf:restore": clay.pk,
+        "mixing:mix": mix.pk,
+        "mixing:weigh": mix.pk,
+        "mixing:pan": mix.pk,
+        "mixing:set-aside": mix.pk,
+        "tiles:set-aside": tile.pk,
+        "tiles:make": mix.pk,
+        "mixing:correct-weighing": mix.parts.first().weighings.first().pk,
+        "tiles:trial": tile.trial_id,
+        "results:trial": tile.trial_id,
+        "kiln:fire-tile": tile.pk,
+        "kiln:firing": firing.pk,
+        "kiln:without": firing.pk,
+        "tiles:record": tile.pk,
+        "results:tile": tile.pk,
     }
+
+
+def every_pattern(resolver=None, before="", namespace=""):
+    """(name with its application, route) of everything in the URL configuration."""
+    for pattern in (resolver or get_resolver()).url_patterns:
+        route = before + str(pattern.pattern)
+        if isinstance(pattern, URLResolver):
+            yield from every_pattern(pattern, route, f"{pattern.namespace}:")
+        elif pattern.name:
+            yield f"{namespace}{pattern.name}", route
 
 
 def every_url(arguments):
     """(name, address) of everything in the URL configuration, with the other studio's keys."""
-    for pattern in get_resolver().url_patterns:
-        route = str(pattern.pattern)
-        address = re.sub(r"<int:\w+>", str(arguments.get(pattern.name)), route)
+    for name, route in every_pattern():
+        address = re.sub(r"<int:\w+>", str(arguments.get(name)), route)
         address = address.replace("<slug:kind>", "mixes").replace("<slug:form>", "csv")
-        address = address.replace("<str:token>", "guessed")
-        yield pattern.name, f"/{address}"
+        yield name, "/" + address.replace("<str:token>", "guessed")
 
 
 def test_a_stranger_gets_nothing_of_another_studio(world, stranger):
@@ -148,22 +160,40 @@ def test_a_stranger_cannot_use_another_studios_trial_or_firing(world, stranger, 
     own = stranger.post("/mix/make/", {"sum": "state=dry&mass=10&unit=g&add=x:5"})
     mix_pk = own["Location"].strip("/").split("/")[-1]
     form = {"count": 1, "mark": "100", "cone": "6", "glazed": "no"}
-    refused = stranger.post(f"/tiles/make/{mix_pk}/", {**form, "trial": world["trial"]})
+    refused = stranger.post(f"/tiles/make/{mix_pk}/", {**form, "trial": world["tiles:trial"]})
     assert refused.status_code == 400
     stranger.post(f"/tiles/make/{mix_pk}/", {**form, "trial_name": "Mine"})
     tile = Tile.objects.exclude(studio=studio).get()
     firing = Firing.objects.of(studio).get()
-    stranger.post(f"/tiles/{tile.pk}/", {"stage": "fire", "firing": firing.pk})
+    stranger.post(f"/kiln/tiles/{tile.pk}/", {"firing": firing.pk})
     assert tile.firings == []
 
 
 def test_views_reach_rows_only_through_the_studio():
     """Every ``.objects`` in a view goes on with ``.of(``; what is no studio's is named."""
     allowed = re.compile(r"(User|Studio|Membership)\.objects")
-    for path in Path("umberpot").glob("*/*views.py"):
+    views = [*Path("umberpot").rglob("views.py"), *Path("umberpot").rglob("files.py")]
+    assert len(views) > 20
+    for path in views:
         for line in path.read_text().splitlines():
             for use in re.finditer(r"\w+\.objects\b(\.\w+\()?", line):
                 assert allowed.match(use[0]) or use[1] in (".of(", ".none("), f"{path}: {line}"
+
+
+def test_every_page_of_a_studio_is_walked(world):
+    """What takes a key has one of the other studio's in ``world``, or is named as gone."""
+    keyed = {name for name, route in every_pattern() if "<int:" in route}
+    assert keyed == set(world)
+
+
+def test_read_as_results_was_called_leads_there_for_good(client, signed_in):
+    for one in (client, signed_in):
+        moved = one.get("/read/clays/4/?purpose=brick&cone=6")
+        assert moved.status_code == 301
+        assert moved["Location"] == "/results/clays/4/?purpose=brick&cone=6"
+    assert signed_in.get("/read/")["Location"] == "/results/"
+    shrunk = client.get("/read/shrinkage/?wet=100&fired=88&unit=mm", follow=True)
+    assert shrunk.status_code == 200
 
 
 def test_someone_without_a_studio_is_told_so(db, django_user_model):

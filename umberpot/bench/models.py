@@ -13,7 +13,7 @@ from umberpot.tiles.models import ClayTest
 
 
 class Timer(Signed):
-    """A protocol of claycore.testing.protocols under way: which of its stages, and when that is over.
+    """A protocol of the core under way: which of its stages, and when that is over.
 
     It is only a time in the database: nothing runs, so nothing is lost when the machine is off.
     """

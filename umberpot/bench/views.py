@@ -52,7 +52,7 @@ def bench(request: StudioRequest) -> HttpResponse:
                 for words, standings in _split(step, by_step[step])
             ],
             "timers": Timer.objects.of(request.studio).filter(ended_at=None)[:40],
-            "feed_url": request.build_absolute_uri(reverse("feed", args=[feed.token]))
+            "feed_url": request.build_absolute_uri(reverse("bench:feed", args=[feed.token]))
             if feed
             else "",
             "forgotten": _forgotten(by_step),

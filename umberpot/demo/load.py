@@ -11,19 +11,21 @@ from django.utils import timezone
 
 from claycore.testing.readings import READINGS, Quantity
 from umberpot.demo import story
+from umberpot.kiln import services as kiln
 from umberpot.kiln.models import Firing
 from umberpot.mixing import services as mixing
+from umberpot.mixing.calculators.dose import DoseForm
+from umberpot.mixing.calculators.grid import GridForm
+from umberpot.mixing.calculators.series import SeriesForm
 from umberpot.mixing.composition import parts_of
-from umberpot.mixing.forms.dose import DoseForm
-from umberpot.mixing.forms.grid import GridForm
-from umberpot.mixing.forms.series import SeriesForm
 from umberpot.mixing.models import Mix, MixPart, Weighing
+from umberpot.mixing.weighing import services as weighing
 from umberpot.shelf import services as shelf
 from umberpot.shelf.models import Material, StockMovement
 from umberpot.studio.models import Studio
 from umberpot.tiles import services as tiles
 from umberpot.tiles.models import Tile, Trial
-from umberpot.tiles.plan_services import TrialOrder, start_grid, start_series
+from umberpot.tiles.plans.services import TrialOrder, start_grid, start_series
 
 
 class DemoLoader:
@@ -99,14 +101,14 @@ class DemoLoader:
 
     def weigh_out(self, mix: Mix) -> None:
         """Every part of a mix, as near as the scale goes."""
-        while part := mixing.next_part(parts_of(mix)):
+        while part := weighing.next_part(parts_of(mix)):
             step_g = self.studio.scale_step_g
             self.weigh(part, max(step_g, round(part.to_go_g / step_g) * step_g))
         mix.refresh_from_db()
 
     def weigh(self, part: MixPart, grams: float) -> None:
         """One figure off the scale."""
-        mixing.take_weighing(
+        weighing.take_weighing(
             part,
             grams,
             source=Weighing.SCALE,
@@ -155,7 +157,7 @@ class DemoLoader:
         backdate(tile.readings.all(), dry_days_ago, "made_at")
         for after in row.firings:
             firing = self.firing(after.cone, after.days_ago)
-            tiles.load_and_fire([tile], firing)
+            kiln.load_and_fire([tile], firing)
             fired: dict[str, float | None] = {
                 Quantity.LENGTH_FIRED: after.length,
                 Quantity.MASS_FIRED: after.dry,

@@ -4,9 +4,9 @@ from django.contrib.auth.models import User
 from django.db import transaction
 
 from umberpot.demo import story
+from umberpot.demo.clays.load import ClayLoader
 from umberpot.demo.load import DemoLoader
-from umberpot.demo.load_clays import ClayLoader
-from umberpot.mixing.leftovers import keep_leftover
+from umberpot.mixing.leftovers.services import keep_leftover
 from umberpot.shelf.models import Container
 from umberpot.studio.services import found_studio
 

@@ -1,11 +1,13 @@
 """The form of a firing."""
 
-from typing import Any
+from collections.abc import Collection
+from typing import Any, cast
 
 from django import forms
 
-from umberpot.days import DayDone
 from umberpot.kiln.models import Firing
+from umberpot.studio.models import Studio
+from umberpot.ui.fields.days import DayDone
 
 
 class FiringForm(forms.ModelForm):
@@ -20,3 +22,19 @@ class FiringForm(forms.ModelForm):
     def __init__(self, *args: Any, **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
         self.fields["note"].required = False
+
+
+class FireOneForm(forms.Form):
+    """Which firing a tile went through: one that is recorded, or a new one.
+
+    ``been`` are the keys of the firings it went through already.
+    """
+
+    firing = forms.ModelChoiceField(
+        queryset=Firing.objects.none(), required=False, empty_label="a new firing"
+    )
+
+    def __init__(self, *args: Any, studio: Studio, been: Collection[int], **kwargs: Any) -> None:
+        super().__init__(*args, **kwargs)
+        recorded = Firing.objects.of(studio).exclude(pk__in=been)
+        cast(forms.ModelChoiceField, self.fields["firing"]).queryset = recorded

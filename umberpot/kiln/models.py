@@ -1,4 +1,4 @@
-"""Firings."""
+"""Firings, and what was in them."""
 
 import uuid
 
@@ -6,7 +6,7 @@ from django.db import models
 from django.db.models import F
 
 from claycore.firing import cones
-from umberpot.studio.models import Signed
+from umberpot.studio.models import Owned, Signed
 
 
 class Firing(Signed):
@@ -27,6 +27,23 @@ class Firing(Signed):
 
     def __str__(self) -> str:
         return f"cone {self.cone}, {self.fired_on:%-d %b %Y}"
+
+
+class Loading(Owned):
+    """A tile in a firing. The same tile may be fired again and again."""
+
+    tile = models.ForeignKey("tiles.Tile", on_delete=models.PROTECT, related_name="loadings")
+    firing = models.ForeignKey(Firing, on_delete=models.PROTECT, related_name="loadings")
+
+    class Meta:
+        db_table = "tiles_loading"
+        ordering = ["firing__fired_on", "pk"]
+        constraints = [
+            models.UniqueConstraint(fields=["tile", "firing"], name="tile_once_in_a_firing")
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.tile} in {self.firing}"
 
 
 class FiringChange(Signed):

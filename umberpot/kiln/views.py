@@ -12,13 +12,19 @@ from django.views.decorators.http import require_http_methods, require_POST
 
 from claycore.firing import cones
 from claycore.testing.bar_plan import needs_saucer
-from umberpot.kiln.forms import FiringForm
-from umberpot.kiln.models import Firing
+from umberpot.kiln.forms import FireOneForm, FiringForm
+from umberpot.kiln.models import Firing, Loading
+from umberpot.kiln.services import (
+    ReadAfterwards,
+    correct_firing,
+    fire,
+    load_and_fire,
+    read_after,
+    take_out,
+)
 from umberpot.studio.request import StudioRequest, posted, request_key
-from umberpot.tiles.firing_services import ReadAfterwards, correct_firing, read_after, take_out
-from umberpot.tiles.models import Loading, Step, Tile
+from umberpot.tiles.models import Step, Tile
 from umberpot.tiles.progress import Standing, standing
-from umberpot.tiles.services import fire
 
 PLACE = "Kiln"
 
@@ -57,7 +63,7 @@ def kiln(request: StudioRequest) -> HttpResponse:
         elif right:
             firing = fire(tiles, new_firing(form, request))
             messages.success(request, f"{len(tiles)} tiles fired: {firing}.")
-            return redirect("kiln")
+            return redirect("kiln:kiln")
     firings = (
         Firing.objects.of(request.studio)
         .annotate(tile_count=Count("loadings"))
@@ -83,6 +89,47 @@ def kiln(request: StudioRequest) -> HttpResponse:
 
 
 @require_http_methods(["GET", "POST"])
+def fire_tile(request: StudioRequest, pk: int) -> HttpResponse:
+    """One tile goes into a firing that is recorded, or into a new one."""
+    tile = get_object_or_404(Tile.objects.of(request.studio).with_history(), pk=pk)
+    chosen = FireOneForm(
+        posted(request), studio=request.studio, been=[firing.pk for firing in tile.firings]
+    )
+    form = FiringForm(
+        request.POST if request.method == "POST" and not request.POST.get("firing") else None,
+        initial={"cone": tile.cone, "fired_on": timezone.localdate()},
+    )
+    fired = _fire_one(request, tile, chosen, form)
+    if fired:
+        messages.success(request, f"{tile.code} fired: {fired}.")
+        return redirect("tiles:record", pk=pk)
+    return render(
+        request,
+        "kiln/fire_tile.html",
+        {
+            "place": PLACE,
+            "tile": tile,
+            "forms": {"fire": form, "fire_one": chosen},
+            "request_key": request.POST.get("request_key") or uuid.uuid4(),
+        },
+        status=400 if request.method == "POST" else 200,
+    )
+
+
+def _fire_one(
+    request: StudioRequest, tile: Tile, chosen: FireOneForm, form: FiringForm
+) -> Firing | None:
+    """The firing the tile went through; None while the forms are not right."""
+    if not chosen.is_valid():
+        return None
+    recorded: Firing | None = chosen.cleaned_data["firing"]
+    if recorded:
+        load_and_fire([tile], recorded)
+        return recorded
+    return fire([tile], new_firing(form, request)) if form.is_valid() else None
+
+
+@require_http_methods(["GET", "POST"])
 def firing(request: StudioRequest, pk: int) -> HttpResponse:
     """One firing: what was in it, and putting right what was recorded wrong."""
     found = get_object_or_404(Firing.objects.of(request.studio), pk=pk)
@@ -94,7 +141,7 @@ def firing(request: StudioRequest, pk: int) -> HttpResponse:
             found, corrected["cone"], corrected["fired_on"], corrected["note"], request.user
         )
         messages.success(request, f"It stands as {found} now.")
-        return redirect("firing", pk=pk)
+        return redirect("kiln:firing", pk=pk)
     tiles = Tile.objects.of(request.studio).filter(loadings__firing=pk).with_history()
     return render(
         request,
@@ -112,7 +159,7 @@ def firing(request: StudioRequest, pk: int) -> HttpResponse:
 
 
 @require_POST
-def not_in_it(request: StudioRequest, pk: int) -> HttpResponse:
+def without(request: StudioRequest, pk: int) -> HttpResponse:
     """A tile was not in this firing after all."""
     found = get_object_or_404(Firing.objects.of(request.studio), pk=pk)
     chosen = request.POST.get("tile", "")
@@ -128,7 +175,7 @@ def not_in_it(request: StudioRequest, pk: int) -> HttpResponse:
         )
     else:
         messages.success(request, f"{tile.code} is out of this firing.")
-    return redirect("firing", pk=pk)
+    return redirect("kiln:firing", pk=pk)
 
 
 def _first_so_hot(request: StudioRequest, rows: list[Standing]) -> list[str]:

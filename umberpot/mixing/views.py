@@ -8,16 +8,16 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_POST
 
 from claycore.measure import units
-from umberpot.calculators import CalculatorForm
 from umberpot.mixing import services
-from umberpot.mixing.calculator_views import PLACE, DoseView, KilosView, MixCalculator, WaterView
-from umberpot.mixing.forms.dose import DoseForm
-from umberpot.mixing.forms.kilos import KilosForm
-from umberpot.mixing.forms.water import WaterForm
+from umberpot.mixing.calculators.dose import DoseForm
+from umberpot.mixing.calculators.kilos import KilosForm
+from umberpot.mixing.calculators.views import PLACE, DoseView, KilosView, MixCalculator, WaterView
+from umberpot.mixing.calculators.water import WaterForm
 from umberpot.mixing.models import Mix, Plan
 from umberpot.shelf import services as shelf
 from umberpot.shelf.models import Material
 from umberpot.studio.request import StudioRequest, request_key
+from umberpot.ui.calculators import CalculatorForm
 
 
 @require_GET
@@ -82,7 +82,7 @@ def _keep(request: StudioRequest, form: DoseForm | KilosForm) -> HttpResponse:
         request_key(request),
         request.user,
     )
-    return redirect("mix", pk=mix.pk)
+    return redirect("mixing:mix", pk=mix.pk)
 
 
 @require_POST
@@ -96,7 +96,7 @@ def set_aside(request: StudioRequest, pk: int) -> HttpResponse:
         if mix.set_aside_at
         else f"{mix.name} is back.",
     )
-    return redirect("mixes")
+    return redirect("mixing:mixes")
 
 
 @require_POST
@@ -104,7 +104,7 @@ def again_the_same(request: StudioRequest, pk: int) -> HttpResponse:
     """The same mix once more, as it was planned, and on to weigh it."""
     mix = get_object_or_404(Mix.objects.of(request.studio), pk=pk)
     made = services.make_again(mix, request_key(request), request.user)
-    return redirect("mix", pk=made.pk)
+    return redirect("mixing:mix", pk=made.pk)
 
 
 @require_POST
@@ -126,4 +126,4 @@ def keep_water(request: StudioRequest) -> HttpResponse:
         request.user,
     )
     messages.success(request, f"{clay.name} holds {clay.water_pct:.1f} % water, measured today.")
-    return redirect("material", pk=clay.pk)
+    return redirect("shelf:material", pk=clay.pk)

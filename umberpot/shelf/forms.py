@@ -10,9 +10,9 @@ from claycore.materials.clay_in_hand import DRY
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
 from claycore.safety.cautions import named_materials
-from umberpot.measures import MeasureField
 from umberpot.shelf.models import Container, Material
 from umberpot.studio.forms import OwnedModelForm
+from umberpot.ui.fields.measures import MeasureField
 
 STOCK = Bound(0, 1e8, "What is on hand must be 0 g or more.", low_allowed=True)
 PRICE = Bound(0, 1e6, "A price must be 0 or more.", low_allowed=True)

@@ -54,7 +54,7 @@ def add_container(request: StudioRequest) -> HttpResponse:
         return _shelf_page(request, form)
     form.save()
     messages.success(request, f"{container.name} can be chosen while weighing.")
-    return redirect("shelf")
+    return redirect("shelf:shelf")
 
 
 @require_POST
@@ -63,7 +63,7 @@ def remove_container(request: StudioRequest, pk: int) -> HttpResponse:
     container = get_object_or_404(Container.objects.of(request.studio), pk=pk)
     container.delete()
     messages.success(request, f"{container.name} is removed.")
-    return redirect("shelf")
+    return redirect("shelf:shelf")
 
 
 @require_http_methods(["GET", "POST"])
@@ -96,7 +96,7 @@ def _edit(request: StudioRequest, material: Material) -> HttpResponse:
                 f"{kept.name} sounds as if it holds {code}. If it does, tick it under Watch for.",
             )
         messages.success(request, f"{kept.name} is on the shelf.")
-        return redirect("shelf")
+        return redirect("shelf:shelf")
     movements = material.movements.select_related("made_by")[:12] if material.pk else []
     return render(
         request,
@@ -126,7 +126,7 @@ def retire(request: StudioRequest, pk: int) -> HttpResponse:
     material = get_object_or_404(Material.objects.of(request.studio), pk=pk)
     services.retire(material)
     messages.success(request, f"{material.name} is retired. You can put it back below.")
-    return redirect("shelf")
+    return redirect("shelf:shelf")
 
 
 @require_POST
@@ -141,4 +141,4 @@ def restore(request: StudioRequest, pk: int) -> HttpResponse:
         )
     else:
         messages.success(request, f"{material.name} is back on the shelf.")
-    return redirect("shelf")
+    return redirect("shelf:shelf")

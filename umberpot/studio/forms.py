@@ -7,8 +7,8 @@ from django.contrib.auth.forms import BaseUserCreationForm
 from django.contrib.auth.models import User
 
 from claycore.measure import bounds
-from umberpot.measures import MeasureField
 from umberpot.studio.models import Studio
+from umberpot.ui.fields.measures import MeasureField
 
 
 class OwnedModelForm(forms.ModelForm):

@@ -1,8 +1,7 @@
-"""The first run, preferences, and the style guide."""
+"""Signing in, the first run, and preferences."""
 
 import ipaddress
 
-from django.conf import settings
 from django.contrib import messages
 from django.contrib.auth import login
 from django.contrib.auth.decorators import login_not_required
@@ -10,7 +9,7 @@ from django.contrib.auth.models import User
 from django.contrib.auth.views import LoginView
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
-from django.views.decorators.http import require_GET, require_http_methods
+from django.views.decorators.http import require_http_methods
 
 from umberpot.studio.forms import FirstRunForm, PreferencesForm
 from umberpot.studio.models import Studio
@@ -45,7 +44,7 @@ def first_run(request: HttpRequest) -> HttpResponse:
             raise Http404 from None
         login(request, owner, backend="django.contrib.auth.backends.ModelBackend")
         messages.success(request, f"{studio} is ready. Put your clay and colourants on the shelf.")
-        return redirect("bench")
+        return redirect("bench:bench")
     return render(request, "studio/first_run.html", {"form": form})
 
 
@@ -57,7 +56,7 @@ class SignInView(LoginView):
 
     def get(self, request: HttpRequest, *args: object, **kwargs: object) -> HttpResponse:
         if not User.objects.exists() and is_from_this_machine(request):
-            return redirect("first-run")
+            return redirect("studio:first-run")
         return super().get(request, *args, **kwargs)
 
 
@@ -69,21 +68,10 @@ def preferences(request: StudioRequest) -> HttpResponse:
     if form.is_valid():
         form.save()
         messages.success(request, "Kept.")
-        return redirect("preferences")
+        return redirect("studio:preferences")
     return render(
         request,
         "studio/preferences.html",
         {"form": form},
         status=400 if form.errors else 200,
     )
-
-
-@login_not_required
-@require_GET
-def style_guide(request: HttpRequest) -> HttpResponse:
-    """Every component with made-up content; in debug only."""
-    if not settings.DEBUG:
-        raise Http404
-    from umberpot.studio.style_guide import samples
-
-    return render(request, "studio/style_guide.html", samples())

@@ -12,10 +12,10 @@ from claycore.measure.formatting import plain
 from claycore.measure.uncertainty import Measured
 from claycore.testing import absorption, soaking
 from claycore.testing.readings import Quantity
-from umberpot.measures import Choice, MeasureField
 from umberpot.studio.models import MARK_LENGTHS_MM, Studio
-from umberpot.tiles.models import Tile, Trial
+from umberpot.tiles.models import Trial
 from umberpot.tiles.progress import Standing
+from umberpot.ui.fields.measures import Choice, MeasureField
 
 MOST_TILES_AT_ONCE = 60
 OTHER = "other"
@@ -184,11 +184,3 @@ class FiredForm(StageForm):
         if all(not cleaned.get(name) for name in (*self.quantities, "colour")):
             self.add_error(None, "Enter at least one figure, or the colour.")
         return cleaned
-
-
-class FireOneForm(forms.Form):
-    """Which firing a tile went through: one that is recorded, or a new one."""
-
-    firing = forms.ModelChoiceField(
-        queryset=Tile.objects.none(), required=False, empty_label="a new firing"
-    )

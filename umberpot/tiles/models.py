@@ -117,8 +117,8 @@ class Tile(SetAside):
     def get_absolute_url(self) -> str:
         """Where its figures are entered: the grid of a bar's test, a tile's own record."""
         if self.is_bar:
-            return reverse("test", args=[self.trial.test.pk])
-        return reverse("record", args=[self.pk])
+            return reverse("tiles:test", args=[self.trial.test.pk])
+        return reverse("tiles:record", args=[self.pk])
 
     @property
     def made_of(self) -> str:
@@ -149,22 +149,6 @@ class Tile(SetAside):
     def last_firing(self) -> Firing | None:
         firings = self.firings
         return firings[-1] if firings else None
-
-
-class Loading(Owned):
-    """A tile in a firing. The same tile may be fired again and again."""
-
-    tile = models.ForeignKey(Tile, on_delete=models.PROTECT, related_name="loadings")
-    firing = models.ForeignKey(Firing, on_delete=models.PROTECT, related_name="loadings")
-
-    class Meta:
-        ordering = ["firing__fired_on", "pk"]
-        constraints = [
-            models.UniqueConstraint(fields=["tile", "firing"], name="tile_once_in_a_firing")
-        ]
-
-    def __str__(self) -> str:
-        return f"{self.tile} in {self.firing}"
 
 
 class Taken(Correctable):

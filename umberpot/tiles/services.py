@@ -18,7 +18,7 @@ from umberpot.mixing.models import Mix
 from umberpot.shelf.models import Material
 from umberpot.studio.services import next_codes
 from umberpot.tiles.clay_figures import figures_are_old
-from umberpot.tiles.models import ColourReading, Loading, Reading, Remark, Step, Tile, Trial
+from umberpot.tiles.models import ColourReading, Reading, Remark, Step, Tile, Trial
 from umberpot.tiles.progress import standing
 
 
@@ -127,27 +127,6 @@ class Entry:
         """Whether it is what stands there already, as after a second click."""
         same_figure = self.value == reading.value
         return same_figure and self.kept_because in ("", reading.kept_because)
-
-
-@transaction.atomic
-def fire(tiles: list[Tile], firing: Firing) -> Firing:
-    """Records a new firing with tiles in it. The same ``request_key`` records only one."""
-    recorded = Firing.objects.of(firing.studio).filter(request_key=firing.request_key).first()
-    if recorded is None:
-        firing.save()
-        recorded = firing
-    load_and_fire(tiles, recorded)
-    return recorded
-
-
-@transaction.atomic
-def load_and_fire(tiles: list[Tile], firing: Firing) -> None:
-    """Puts tiles into a firing; a tile that is already in it stays in it once."""
-    Loading.objects.bulk_create(
-        (Loading(studio_id=firing.studio_id, tile=tile, firing=firing) for tile in tiles),
-        ignore_conflicts=True,
-    )
-    note_steps(tiles)
 
 
 @transaction.atomic

@@ -12,13 +12,12 @@ from django.views.decorators.http import require_GET, require_http_methods, requ
 
 from claycore.testing import soaking
 from claycore.testing.readings import READINGS, Quantity
-from umberpot.kiln.forms import FiringForm
+from umberpot.kiln.forms import FireOneForm, FiringForm
 from umberpot.kiln.models import Firing
-from umberpot.kiln.views import new_firing
 from umberpot.mixing.models import Mix
 from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.tiles import services
-from umberpot.tiles.forms import DryForm, FiredForm, FireOneForm, MakeTilesForm, StageForm
+from umberpot.tiles.forms import DryForm, FiredForm, MakeTilesForm, StageForm
 from umberpot.tiles.models import ColourReading, Reading, Tile, Trial
 from umberpot.tiles.progress import Standing, standing
 
@@ -69,7 +68,7 @@ def make(request: StudioRequest, mix_pk: int) -> HttpResponse:
             made_by=request.user,
         )
         made = services.make_tiles(mix, trial, order, request.user)
-        return redirect("trial", pk=made[0].trial_id)
+        return redirect("tiles:trial", pk=made[0].trial_id)
     return render(
         request,
         "tiles/make.html",
@@ -107,7 +106,7 @@ def set_aside(request: StudioRequest, pk: int) -> HttpResponse:
     services.set_tile_aside(tile, request.POST.get("aside") == "yes")
     said = "set aside. Its record stays" if tile.set_aside_at else "back in its trial"
     messages.success(request, f"{tile.code} is {said}.")
-    return redirect("record", pk=pk)
+    return redirect("tiles:record", pk=pk)
 
 
 def _tile(request: StudioRequest, pk: int) -> Tile:
@@ -121,11 +120,10 @@ def record(request: StudioRequest, pk: int) -> HttpResponse:
     stage = request.POST.get("stage", "")
     forms: dict[str, Any] = {
         "dry": DryForm(request.POST if stage == "dry" else None, stands=stands),
-        "fire": FiringForm(
-            request.POST if stage == "fire" and not request.POST.get("firing") else None,
-            initial={"cone": stands.tile.cone, "fired_on": timezone.localdate()},
+        "fire": FiringForm(initial={"cone": stands.tile.cone, "fired_on": timezone.localdate()}),
+        "fire_one": FireOneForm(
+            studio=request.studio, been=[firing.pk for firing in stands.tile.firings]
         ),
-        "fire_one": _fire_one_form(request, stands, stage),
         "fired": FiredForm(
             request.POST if stage == "fired" else None,
             stands=stands,
@@ -135,12 +133,10 @@ def record(request: StudioRequest, pk: int) -> HttpResponse:
     saved = False
     if stage == "dry":
         saved = _save_readings(request, stands, forms["dry"], None)
-    elif stage == "fire":
-        saved = _save_firing(request, stands, forms["fire"], forms["fire_one"])
     elif stage == "fired" and stands.firing:
         saved = _save_readings(request, stands, forms["fired"], stands.firing)
     if saved:
-        return redirect("record", pk=pk)
+        return redirect("tiles:record", pk=pk)
     return render(
         request,
         "tiles/record.html",
@@ -157,30 +153,6 @@ def record(request: StudioRequest, pk: int) -> HttpResponse:
         },
         status=400 if request.method == "POST" else 200,
     )
-
-
-def _fire_one_form(request: StudioRequest, stands: Standing, stage: str) -> FireOneForm:
-    form = FireOneForm(request.POST if stage == "fire" else None)
-    been = [firing.pk for firing in stands.tile.firings]
-    recent = Firing.objects.of(request.studio).exclude(pk__in=been)
-    form.fields["firing"].queryset = recent  # type: ignore[attr-defined]
-    return form
-
-
-def _save_firing(
-    request: StudioRequest, stands: Standing, form: FiringForm, one: FireOneForm
-) -> bool:
-    if not one.is_valid():
-        return False
-    firing = one.cleaned_data["firing"]
-    if firing:
-        services.load_and_fire([stands.tile], firing)
-    elif form.is_valid():
-        firing = services.fire([stands.tile], new_firing(form, request))
-    else:
-        return False
-    messages.success(request, f"{stands.tile.code} fired: {firing}.")
-    return True
 
 
 def _save_readings(

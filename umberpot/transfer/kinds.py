@@ -16,17 +16,17 @@ from claycore.firing import cones
 from claycore.materials.clay_in_hand import PLASTIC, SLIP
 from claycore.measure import bounds
 from claycore.mixing.series import STRATEGIES
-from umberpot.measures import MeasureField
 from umberpot.mixing import services as mixing
-from umberpot.mixing.forms.dose import DoseForm
-from umberpot.mixing.forms.grid import GridForm
-from umberpot.mixing.forms.series import SeriesForm
+from umberpot.mixing.calculators.dose import DoseForm
+from umberpot.mixing.calculators.grid import GridForm
+from umberpot.mixing.calculators.series import SeriesForm
 from umberpot.mixing.models import Mix, Plan
 from umberpot.shelf import services as shelf
 from umberpot.shelf.forms import MaterialForm
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
-from umberpot.tiles.plan_services import TrialOrder, start_grid, start_series
+from umberpot.tiles.plans.services import TrialOrder, start_grid, start_series
+from umberpot.ui.fields.measures import MeasureField
 
 Cells = Mapping[str, str]
 

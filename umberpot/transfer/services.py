@@ -7,7 +7,7 @@ from django.db import IntegrityError, transaction
 
 from umberpot.studio.models import Studio
 from umberpot.transfer.kinds import Kind, RowErrors
-from umberpot.transfer.tables import Row
+from umberpot.ui.tables import Row
 
 
 @dataclass(frozen=True)

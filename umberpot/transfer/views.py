@@ -8,10 +8,11 @@ from django.http import Http404, HttpResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_GET, require_http_methods
 
-from umberpot.measures import Choice
 from umberpot.studio.request import StudioRequest, posted
-from umberpot.transfer import services, tables
+from umberpot.transfer import services
 from umberpot.transfer.kinds import KINDS
+from umberpot.ui import tables
+from umberpot.ui.fields.measures import Choice
 
 PLACE = "Shelf"
 ALL = "all"
@@ -68,7 +69,7 @@ def transfer(request: StudioRequest) -> HttpResponse:
             rows = "row" if taken.count == 1 else "rows"
             messages.success(request, f"{taken.count} {rows} taken in.")
         if not taken.refused:
-            return redirect("transfer")
+            return redirect("transfer:transfer")
     return render(
         request,
         "transfer/transfer.html",

@@ -1,0 +1,148 @@
+"""Planning bars, doubting their figures, and timing what is done to them. Common practice."""
+
+import pytest
+
+from claycore.measure.errors import ClayError
+from claycore.measure.uncertainty import Measured
+from claycore.safety.cautions import CAUTIONS
+from claycore.testing import bar_checks, bar_plan, drying, protocols
+from claycore.testing.bars import Fired
+from claycore.testing.field_notes import FieldNotes
+from claycore.testing.results import results
+from claycore.testing.soaking import METHODS
+from tests.core.testing.making_bars import bar, fired, g, run
+
+
+@pytest.mark.parametrize(
+    ("notes", "expected"),
+    [
+        (FieldNotes(), ("04", "6", "10")),
+        (FieldNotes(raw_colour="blue-grey", acid="none"), ("04", "6", "10")),
+        (FieldNotes(raw_colour="Rust brown"), ("04", "1", "6")),
+        (FieldNotes(acid="strong"), ("04", "1", "6")),
+        (None, ("04", "6", "10")),
+    ],
+)
+def test_cones_offered_by_the_field_sheet(notes, expected):
+    offered = bar_plan.cones_for(notes)
+    assert offered.cones == expected
+    assert bool(offered.reason) == (expected != ("04", "6", "10"))
+
+
+def test_cones_offered_by_an_early_reading():
+    slumped = results(run(("04", 8, 9), ("6", 12, 0.5, ["slumped"]))).cones
+    assert bar_plan.cones_for(None, slumped).cones == ("04", "1")
+    tight = results(run(("04", 8, 3))).cones
+    assert bar_plan.cones_for(None, tight).cones == ("04", "1", "6")
+
+
+def test_each_cone_its_own_bars_after_a_bisque():
+    bars = bar_plan.plan(["10", "6"], 2, True, True, climbing=False, bisque="04")
+    assert [(b.role, b.cones) for b in bars] == [
+        ("line", ("04", "6")),
+        ("line", ("04", "6")),
+        ("soak", ("04", "6")),
+        ("bend", ("04", "6")),
+        ("line", ("04", "10")),
+        ("line", ("04", "10")),
+        ("soak", ("04", "10")),
+        ("bend", ("04", "10")),
+    ]
+
+
+def test_the_same_bars_up_the_cones():
+    bars = bar_plan.plan(["04", "6", "10"], 3, False, True, climbing=True)
+    assert [b.cones for b in bars if b.role == "bar"] == [("04", "6", "10")] * 3
+    assert [b.cones for b in bars if b.role == "bend"] == [("04",), ("6",), ("10",)]
+
+
+@pytest.mark.parametrize(
+    ("cones", "replicates", "field"),
+    [([], 2, "cones"), (["6"], 0, "replicates"), (["66"], 2, "cones"), (["6"], 21, "replicates")],
+)
+def test_plans_that_cannot_be(cones, replicates, field):
+    with pytest.raises(ClayError) as caught:
+        bar_plan.plan(cones, replicates, False, False, climbing=False)
+    assert caught.value.field == field
+
+
+def test_a_saucer_for_the_first_high_firing_only():
+    assert bar_plan.needs_saucer("6", ["04"])
+    assert bar_plan.needs_saucer("10", ["04", "6"])
+    assert not bar_plan.needs_saucer("6", ["04", "6"])
+    assert not bar_plan.needs_saucer("04", [])
+
+
+def odd(bars):
+    return {(o.bar, o.quantity): o.message for o in bar_checks.odd_readings(bars)}
+
+
+def test_likely_figures_are_left_alone():
+    assert not odd(run(("04", 8, 9), ("6", 12, 1.2)))
+
+
+def test_longer_when_dry_and_typed_in_inches():
+    said = odd([bar("B1", length_dry=103), bar("B2", length_dry=3.7)])
+    assert "Longer than when it was wet?" in said["B1", "length_dry"]
+    assert "3.7 mm: was that in inches?" in said["B2", "length_dry"]
+
+
+def test_a_bar_that_took_up_three_times_its_twins():
+    bars = [bar(f"B{n}", fired("6", 12, pct)) for n, pct in enumerate((1.2, 1.3, 3.9, 1.1))]
+    said = odd(bars)
+    assert said.keys() == {("B2", "mass_soaked")}
+    assert "took up 3.2 times as much as its twins" in said["B2", "mass_soaked"]
+
+
+def test_a_bar_shrunk_unlike_its_twins():
+    bars = [bar(f"B{n}", length_dry=mm_) for n, mm_ in enumerate((94, 94.2, 90.5))]
+    assert "shrank 9.5 %, its twins 5.9 %" in odd(bars)["B2", "length_dry"]
+
+
+def test_masses_that_cannot_be():
+    gained = bar("B1", fired("6", 12, -2, mass=90))
+    said = odd([gained, bar("B2", mass_dry=120)])
+    assert "still damp" in said["B1", "mass_fired"]
+    assert "Lighter soaked than dry?" in said["B1", "mass_soaked"]
+    assert "no less than wet" in said["B2", "mass_dry"]
+
+
+def test_a_piece_missing_and_a_jar_touched():
+    hung = Fired("6", mass=g(40), soaked={"boil_soak": g(41)}, hung={"boil_soak": g(40.5)})
+    said = odd([bar("B1", hung)])
+    assert "Is a piece of it missing?" in said["B1", "mass_fired"]
+    assert "touch the jar" in said["B1", "mass_hung"]
+
+
+def test_a_broken_bar_is_not_asked_for_its_line():
+    assert not odd([bar("B1", fired("6", 55, 1.2, mass=38, remarks=["broken"]))])
+
+
+def test_every_protocol_is_whole():
+    for protocol in protocols.protocols().values():
+        assert protocol.stages
+        assert protocol.source
+        assert all(stage.minutes > 0 and stage.do for stage in protocol.stages)
+        assert all(stage.caution in ("", *CAUTIONS) for stage in protocol.stages)
+    assert set(METHODS) <= protocols.protocols().keys()
+    with pytest.raises(ClayError):
+        protocols.protocol("wait")
+
+
+@pytest.mark.parametrize(
+    ("weighings", "constant", "words"),
+    [
+        ([], False, "Not weighed"),
+        ([(0, 88.4)], False, "Weigh it again"),
+        ([(0, 88.4), (60, 88.4)], False, "Weigh it again"),
+        ([(0, 88.4), (120, 88.4)], True, "bone dry"),
+        ([(0, 88.4), (120, 88.3)], True, "bone dry"),
+        ([(0, 89.4), (120, 88.4)], False, "lost another 1 g"),
+        ([(0, 89.4), (120, 88.4), (180, 88.4)], False, "lost another 1 g"),
+        ([(0, 88.4), (120, 89.4)], False, "heavier"),
+    ],
+)
+def test_constant_weight(weighings, constant, words):
+    found = drying.constant_weight([(at, Measured(g_, 0.1)) for at, g_ in weighings])
+    assert found.is_constant is constant
+    assert words in found.sentence

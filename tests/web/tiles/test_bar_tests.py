@@ -1,0 +1,484 @@
+"""Planning a bar test and filling its grid: what is recorded, doubted, kept, withdrawn."""
+
+import io
+import re
+import uuid
+from datetime import timedelta
+
+import pytest
+from django.utils import timezone
+from pypdf import PdfReader
+
+from umberpot.kiln import services as kiln
+from umberpot.kiln.models import Firing
+from umberpot.shelf.models import FieldSheet, Material
+from umberpot.tiles.models import ClayTest, DryingWeighing, Reading, Step, Tile
+
+PLAN = {
+    **{"name": "Bank, bars", "cones": "04, 6", "replicates": "2", "path": "own", "bisque": "04"},
+    **{"mark": "100", "soak": "all", "method": "boil_soak"},
+}
+
+
+@pytest.fixture
+def bank(studio):
+    return Material.objects.create(studio=studio, kind="dug_clay", name="Bank")
+
+
+@pytest.fixture
+def plan(signed_in, bank):
+    def make(**other):
+        data = {**PLAN, "request_key": str(uuid.uuid4()), **other}
+        answer = signed_in.post(f"/tiles/tests/new/{bank.pk}/", data)
+        assert answer.status_code == 302, answer.content.decode()
+        return ClayTest.objects.latest("pk")
+
+    return make
+
+
+@pytest.fixture
+def fire(studio, user):
+    def burn(tiles, cone, days_ago=0):
+        firing = Firing.objects.create(
+            studio=studio,
+            cone=cone,
+            fired_on=timezone.localdate() - timedelta(days=days_ago),
+            made_by=user,
+        )
+        kiln.load_and_fire(list(tiles), firing)
+        return firing
+
+    return burn
+
+
+def bars_of(test):
+    return list(Tile.objects.filter(trial=test.trial_id))
+
+
+def row(bar, **figures):
+    return {f"{quantity}-{bar.pk}": str(figure) for quantity, figure in figures.items()}
+
+
+def enter(client, test, data, stage="clay", method="boil_soak"):
+    return client.post(f"/tiles/tests/{test.pk}/?stage={stage}&method={method}", data)
+
+
+def current(bar, quantity):
+    return bar.readings.filter(quantity=quantity, superseded_at=None).first()
+
+
+def test_the_plan_makes_bars_with_codes_labels_and_cones(plan):
+    test = plan(bend="on", span_mm="100")
+    bars = bars_of(test)
+    assert [(b.code, b.role, b.cone_plan, b.cone) for b in bars] == [
+        ("A1", "bar", ["04"], "04"),
+        ("A2", "bar", ["04"], "04"),
+        ("A3", "bend", ["04"], "04"),
+        ("A4", "bar", ["04", "6"], "04"),
+        ("A5", "bar", ["04", "6"], "04"),
+        ("A6", "bend", ["04", "6"], "04"),
+    ]
+    assert bars[3].label_lines == ["A4 c6", "Bank"]
+    assert {b.step for b in bars} == {Step.MAKE}
+    assert (test.method, test.span_mm) == ("boil_soak", 100)
+
+
+def test_a_second_click_plans_nothing_more(signed_in, bank):
+    data = {**PLAN, "request_key": str(uuid.uuid4())}
+    for _ in range(2):
+        signed_in.post(f"/tiles/tests/new/{bank.pk}/", data)
+    assert ClayTest.objects.count() == 1
+    assert Tile.objects.count() == 4
+
+
+@pytest.mark.parametrize(
+    ("field", "typed", "said"),
+    [
+        ("cones", "04, 66", "66? A cone is written"),
+        ("cones", "", "This field is required"),
+        ("replicates", "0", "greater than or equal to 1"),
+        ("replicates", "999", "less than or equal to 20"),
+        ("method", "steam", "must be one of"),
+        ("bend", "on", "How far apart are the supports?"),
+        ("mark", "other", "How long is the line?"),
+    ],
+)
+def test_a_plan_that_cannot_be_keeps_what_was_typed(signed_in, bank, field, typed, said):
+    answer = signed_in.post(
+        f"/tiles/tests/new/{bank.pk}/", {**PLAN, "name": "Kept name", field: typed}
+    )
+    html = answer.content.decode()
+    assert answer.status_code == 400
+    assert said in html
+    assert "Kept name" in html
+    assert not ClayTest.objects.exists()
+
+
+def test_the_sheet_offers_cone_1_for_what_looks_low_firing(signed_in, bank, studio):
+    FieldSheet.objects.create(studio=studio, material=bank, raw_colour="rust red")
+    html = signed_in.get(f"/tiles/tests/new/{bank.pk}/").content.decode()
+    assert 'value="04, 1, 6"' in html
+    assert "rather too cool" in html
+    assert "Stand it in a saucer" in html
+
+
+def test_the_grid_records_a_whole_stage_at_once(signed_in, plan):
+    test = plan()
+    first, second, *_ = bars_of(test)
+    signed_in.post(f"/tiles/tests/{test.pk}/made/")
+    answer = enter(
+        signed_in,
+        test,
+        {
+            **row(first, length_wet=100, mass_wet="112,0", length_dry=94, mass_dry=88),
+            **row(second, length_dry=94.5, mass_dry=87.4),
+        },
+    )
+    assert answer.status_code == 302
+    assert current(first, "mass_wet").value == 112
+    assert current(second, "length_dry").value == 94.5
+    first.refresh_from_db()
+    assert first.step == Step.FIRE
+
+
+def test_an_odd_figure_waits_for_a_reason_and_the_others_are_recorded(signed_in, plan):
+    test = plan()
+    first, second, *_ = bars_of(test)
+    data = {**row(first, length_dry=94), **row(second, length_dry=104)}
+    answer = enter(signed_in, test, data)
+    html = answer.content.decode()
+    assert answer.status_code == 400
+    assert "Longer than when it was wet?" in html
+    assert 'value="104"' in html
+    assert current(first, "length_dry").value == 94
+    assert current(second, "length_dry") is None
+    data = {**row(second, length_dry=104), f"why-length_dry-{second.pk}": "A new mark"}
+    assert enter(signed_in, test, data).status_code == 302
+    assert current(second, "length_dry").kept_because == "A new mark"
+    page = signed_in.get(f"/tiles/tests/{test.pk}/?stage=clay").content.decode()
+    assert "Kept: A new mark" in page
+
+
+def test_a_figure_that_is_none_is_refused_at_its_cell(signed_in, plan):
+    test = plan()
+    bar = bars_of(test)[0]
+    answer = enter(signed_in, test, row(bar, length_dry="ninety", mass_dry="-3"))
+    html = answer.content.decode()
+    assert answer.status_code == 400
+    assert "This is not a number" in html
+    assert "A mass must be more than 0" in html
+    assert 'value="ninety"' in html
+
+
+def test_inches_typed_among_millimetres(signed_in, plan):
+    test = plan()
+    bar = bars_of(test)[0]
+    answer = enter(signed_in, test, row(bar, length_dry="3.7"))
+    assert "was that in inches? Type 3.7 in." in answer.content.decode()
+    enter(signed_in, test, row(bar, length_dry="3.7 in"))
+    assert current(bar, "length_dry").value == pytest.approx(93.98)
+
+
+def test_another_scale_for_these_readings(signed_in, plan):
+    test = plan()
+    bar = bars_of(test)[0]
+    data = {**row(bar, mass_dry="88.12"), "scale_step_g": "0.01", "ruler_step_mm": "nonsense"}
+    enter(signed_in, test, data)
+    assert current(bar, "mass_dry").step == 0.01
+
+
+def test_the_live_check_records_nothing(signed_in, plan):
+    test = plan()
+    bar = bars_of(test)[0]
+    answer = signed_in.post(f"/tiles/tests/{test.pk}/check/?stage=clay", row(bar, length_dry=104))
+    assert "Longer than when it was wet?" in answer.content.decode()
+    assert "1 figure to look at again" in answer.content.decode()
+    assert not Reading.objects.exists()
+
+
+def test_fired_again_and_again_each_stage_is_kept(signed_in, plan, fire):
+    test = plan(path="climbing", cones="04 6", replicates="1")
+    (bar,) = bars_of(test)
+    enter(signed_in, test, row(bar, length_dry=94, mass_dry=88))
+    bisque = fire([bar], "04", days_ago=5)
+    enter(signed_in, test, row(bar, length_fired=92, mass_fired=82, mass_soaked=92), bisque.pk)
+    bar.refresh_from_db()
+    assert (bar.step, bar.cone) == (Step.FIRE, "6")
+    glaze = fire([bar], "6")
+    bar.refresh_from_db()
+    assert bar.step == Step.MEASURE
+    enter(signed_in, test, row(bar, length_fired=88, mass_fired=80, mass_soaked=81.2), glaze.pk)
+    bar.refresh_from_db()
+    assert bar.step == Step.READ
+    assert [r.value for r in bar.readings.filter(quantity="length_fired")] == [92, 88]
+
+
+def test_two_ways_of_soaking_the_same_bar(signed_in, plan, fire):
+    test = plan(cones="6", replicates="1", bisque="")
+    (bar,) = bars_of(test)
+    firing = fire([bar], "6")
+    data = row(bar, length_fired=88, mass_fired=80, mass_soaked=81.2)
+    enter(signed_in, test, data, firing.pk, "boil_soak")
+    enter(signed_in, test, row(bar, mass_soaked=80.8), firing.pk, "cold_soak")
+    soaked = bar.readings.filter(quantity="mass_soaked", superseded_at=None)
+    assert {r.method: r.value for r in soaked} == {"boil_soak": 81.2, "cold_soak": 80.8}
+    page = signed_in.get(f"/tiles/tests/{test.pk}/?stage={firing.pk}&method=cold_soak")
+    assert 'value="80.8"' in page.content.decode()
+    assert 'value="81.2"' not in page.content.decode()
+
+
+def test_fired_to_another_cone_than_planned(signed_in, plan, fire):
+    test = plan(path="climbing", cones="04 6 10", replicates="1")
+    (bar,) = bars_of(test)
+    fire([bar], "8")
+    bar.refresh_from_db()
+    assert bar.cone == "10"
+    page = signed_in.get(f"/tiles/tests/{test.pk}/").content.decode()
+    assert "A1 was planned for cone 04, 6, 10 and went to cone 8" in page
+
+
+def test_a_broken_bar_and_a_remark_taken_back(signed_in, plan):
+    test = plan()
+    bar = bars_of(test)[0]
+    here = {"remarks-here": [str(bar.pk)]}
+    enter(signed_in, test, {**here, f"remark-{bar.pk}": ["cracked", "broken", "nonsense"]})
+    assert {r.code for r in bar.remarks.filter(withdrawn_at=None)} == {"cracked", "broken"}
+    seen = {f"seen-remark-{bar.pk}": "cracked broken"}
+    enter(signed_in, test, {**here, **seen, f"remark-{bar.pk}": ["cracked"]})
+    assert {r.code for r in bar.remarks.filter(withdrawn_at=None)} == {"cracked"}
+    assert bar.remarks.count() == 2
+
+
+def test_emptying_a_cell_withdraws_its_figure_and_keeps_it_in_the_record(signed_in, plan):
+    test = plan()
+    bar = bars_of(test)[0]
+    enter(signed_in, test, row(bar, mass_dry=88))
+    kept = current(bar, "mass_dry")
+    enter(signed_in, test, {**row(bar, mass_dry=""), f"seen-mass_dry-{bar.pk}": kept.pk})
+    assert current(bar, "mass_dry") is None
+    record = signed_in.get(f"/tiles/{bar.pk}/").content.decode()
+    assert "88.0 g" in record
+    bar.refresh_from_db()
+    assert bar.step == Step.DRY
+
+
+def test_two_windows_do_not_overwrite_each_other(signed_in, plan):
+    test = plan()
+    first, second, *_ = bars_of(test)
+    data = {**row(first, mass_dry=88), **row(second, mass_dry=87)}
+    enter(signed_in, test, row(first, mass_dry=88.5))
+    answer = enter(signed_in, test, data)
+    assert "A1 changed in another window meanwhile" in answer.content.decode()
+    assert current(first, "mass_dry").value == 88.5
+    assert current(second, "mass_dry").value == 87
+
+
+def test_a_remark_of_another_window_stays(signed_in, plan):
+    """The window that never showed it does not take it back."""
+    test = plan()
+    bar = bars_of(test)[0]
+    here = {"remarks-here": [str(bar.pk)], f"seen-remark-{bar.pk}": ""}
+    enter(signed_in, test, {**here, f"remark-{bar.pk}": ["cracked"]})
+    enter(signed_in, test, {**here, f"remark-{bar.pk}": ["warped"]})
+    assert {r.code for r in bar.remarks.filter(withdrawn_at=None)} == {"cracked", "warped"}
+
+
+def shown_again(answer):
+    """What the page would send back: every hidden key of what it showed."""
+    found = re.findall(r'name="(seen-[^"]+)" value="([^"]*)"', answer.content.decode())
+    return dict(found)
+
+
+def test_a_figure_recorded_beside_an_odd_one_may_be_changed_at_once(signed_in, plan):
+    test = plan()
+    first, second, *_ = bars_of(test)
+    answer = enter(signed_in, test, {**row(first, length_dry=94), **row(second, length_dry=104)})
+    data = {**shown_again(answer), **row(first, length_dry=94.5), **row(second, length_dry=94)}
+    assert enter(signed_in, test, data).status_code == 302
+    assert current(first, "length_dry").value == 94.5
+    assert current(second, "length_dry").value == 94
+
+
+def test_a_second_click_on_a_figure_kept_for_a_reason(signed_in, plan):
+    test = plan()
+    bar = bars_of(test)[0]
+    data = {**row(bar, length_dry=104), f"why-length_dry-{bar.pk}": "A new mark"}
+    assert enter(signed_in, test, data).status_code == 302
+    assert enter(signed_in, test, data).status_code == 302
+    assert bar.readings.filter(quantity="length_dry").count() == 1
+
+
+def test_colour_and_bend_of_a_fired_bar(signed_in, plan, fire):
+    test = plan(cones="6", replicates="1", bisque="", bend="on", span_mm="100")
+    bar, bend = bars_of(test)
+    firing = fire([bar, bend], "6")
+    data = {**row(bend, thickness=9.5, sag=0), f"colour-{bar.pk}": "mauve"}
+    answer = enter(signed_in, test, data, firing.pk)
+    assert answer.status_code == 400
+    assert "mauve" in answer.content.decode()
+    assert current(bend, "sag").value == 0
+    enter(signed_in, test, {f"colour-{bar.pk}": "#8a5a3c"}, firing.pk)
+    assert bar.colours.get().typed == "#8a5a3c"
+    bend.refresh_from_db()
+    assert bend.step == Step.READ
+
+
+def test_a_bar_that_absorbed_three_times_its_twins(signed_in, plan, fire):
+    test = plan(cones="6", replicates="4", bisque="")
+    bars = bars_of(test)
+    firing = fire(bars, "6")
+    soaked = (81.0, 81.1, 83.4, 80.9)
+    data = {}
+    for bar, wet in zip(bars, soaked, strict=True):
+        data |= row(bar, mass_fired=80, mass_soaked=wet)
+    answer = enter(signed_in, test, data, firing.pk)
+    assert "as much as its twins: look again" in answer.content.decode()
+    kept = [current(bar, "mass_soaked") is not None for bar in bars]
+    assert kept == [True, True, False, True]
+
+
+def test_drying_to_constant_weight(signed_in, plan):
+    test = plan()
+    bar = bars_of(test)[0]
+    signed_in.post(f"/tiles/tests/{test.pk}/made/")
+    address = f"/tiles/tests/{test.pk}/weigh-drying/"
+    said = signed_in.post(address, {"bar": bar.pk, "grams": "88.4"}, follow=True)
+    assert "Weigh it again at least 2 h after" in said.content.decode()
+    page = signed_in.get(f"/tiles/tests/{test.pk}/").content.decode()
+    assert "88.4 g on" in page
+    assert "Weigh it again at least 2 h after the first weighing." in page
+    DryingWeighing.objects.update(made_at=timezone.now() - timedelta(hours=3))
+    said = signed_in.post(address, {"bar": bar.pk, "grams": "88.4"}, follow=True)
+    assert "Two weighings 2 h apart agree" in said.content.decode()
+    assert current(bar, "mass_dry").value == 88.4
+    assert signed_in.post(address, {"bar": "nobody", "grams": "1"}).status_code == 404
+    refused = signed_in.post(address, {"bar": bar.pk, "grams": "much"}, follow=True)
+    assert "This is not a number" in refused.content.decode()
+
+
+def test_the_bench_sheet_has_the_bars_and_columns_of_the_grid(signed_in, plan):
+    test = plan(bend="on", span_mm="100")
+    answer = signed_in.get(f"/tiles/tests/{test.pk}/sheet.pdf")
+    pages = [page.extract_text() for page in PdfReader(io.BytesIO(answer.content)).pages]
+    assert len(pages) == 3
+    assert "Line, wet" in pages[0]
+    assert "span 100 mm" in pages[0]
+    assert "After cone 04" in pages[1]
+    for code in ("A1", "A2", "A4", "A5"):
+        assert code in pages[0]
+    assert "A1" not in pages[2]
+    assert pages[2].index("A4") < pages[2].index("A5")
+    assert "Hung in water" in pages[2]
+
+
+def test_from_wherever_a_bar_is_seen_its_grid_is_one_click_away(signed_in, plan):
+    test = plan()
+    bar = bars_of(test)[0]
+    grid = f'href="/tiles/tests/{test.pk}/"'
+    for address in ("/", "/tiles/", f"/tiles/trials/{test.trial_id}/", f"/tiles/{bar.pk}/"):
+        assert grid in signed_in.get(address).content.decode(), address
+
+
+def test_a_stage_that_no_bar_went_through(signed_in, plan, fire, bank):
+    test = plan()
+    other = fire([], "6")
+    assert signed_in.get(f"/tiles/tests/{test.pk}/?stage={other.pk}").status_code == 404
+    assert signed_in.get(f"/tiles/tests/{test.pk}/?stage=nonsense").status_code == 404
+
+
+def test_the_scale_fills_a_cell(signed_in, scale):
+    scale.put(84.12)
+    assert signed_in.post("/tiles/scale/").json() == {"grams": 84.12}
+    assert signed_in.post("/tiles/scale/", {"put": "77.5"}).json() == {"grams": 77.5}
+    refused = signed_in.post("/tiles/scale/", {"put": "much"})
+    assert refused.status_code == 400
+    assert "not a number" in refused.json()["problem"]
+
+
+def test_no_scale_is_connected(signed_in, settings):
+    settings.SCALE_ADDRESS = ""
+    answer = signed_in.post("/tiles/scale/")
+    assert answer.status_code == 503
+    assert "No scale is connected" in answer.json()["problem"]
+
+
+def test_the_kiln_warns_of_a_clay_never_fired_so_hot(signed_in, plan, fire):
+    test = plan(cones="6", replicates="1", bisque="")
+    (bar,) = bars_of(test)
+    enter(signed_in, test, row(bar, mass_dry=88))
+    assert "Bank: never fired so hot before" in signed_in.get("/kiln/").content.decode()
+
+
+@pytest.mark.parametrize("bars", [2, 12])
+def test_queries_do_not_grow_with_bars(signed_in, plan, django_assert_num_queries, bars):
+    test = plan(replicates=str(bars // 2))
+    with django_assert_num_queries(9):
+        signed_in.get(f"/tiles/tests/{test.pk}/?stage=clay")
+
+
+def test_bars_dry_for_weeks_and_never_measured_are_called_forgotten(signed_in, plan):
+    test = plan(cones="6", replicates="2", bisque="")
+    signed_in.post(f"/tiles/tests/{test.pk}/made/")
+    assert "Forgotten?" not in signed_in.get("/").content.decode()
+    long_ago = timezone.now() - timedelta(days=22)
+    first = bars_of(test)[0]
+    Tile.objects.filter(pk=first.pk).update(shaped_at=long_ago)
+    html = signed_in.get("/").content.decode()
+    assert "Forgotten?" in html
+    assert "it has waited over three weeks" in html
+    enter(signed_in, test, row(first, length_dry=94, mass_dry=88))
+    assert "Forgotten?" not in signed_in.get("/").content.decode()
+
+
+def test_fired_bars_never_measured_are_forgotten_too(signed_in, plan, fire):
+    test = plan(cones="6", replicates="2", bisque="")
+    bars = bars_of(test)
+    enter(signed_in, test, {k: v for bar in bars for k, v in row(bar, mass_dry=88).items()})
+    fire(bars, "6", days_ago=30)
+    html = signed_in.get("/").content.decode()
+    assert "they have waited over three weeks" in html
+    assert f'href="/tiles/tests/{test.pk}/">{bars[0].code}</a>' in html
+
+
+def test_what_waits_for_which_cone_stands_on_the_bench_coolest_first(signed_in, plan):
+    test = plan(cones="6, 04, 10", replicates="1", bisque="")
+    data = {k: v for bar in bars_of(test) for k, v in row(bar, mass_dry=88).items()}
+    enter(signed_in, test, data)
+    html = signed_in.get("/").content.decode()
+    places = [html.index(f"Fire to cone {cone}") for cone in ("04", "6", "10")]
+    assert places == sorted(places)
+
+
+def test_the_caution_is_that_of_the_soak(signed_in, plan, fire):
+    test = plan(cones="6", replicates="1", bisque="")
+    firing = fire(bars_of(test), "6")
+    address = f"/tiles/tests/{test.pk}/?stage={firing.pk}&method="
+    assert "Boiling water scalds" in signed_in.get(f"{address}boil_2h").content.decode()
+    assert "glass under vacuum can implode" in signed_in.get(f"{address}vacuum").content.decode()
+    cold = signed_in.get(f"{address}cold_soak").content.decode()
+    assert "Boiling water scalds" not in cold
+    assert "implode" not in cold
+
+
+def test_a_figure_without_its_bar_or_column_changes_nothing(signed_in, plan):
+    """A bend bar is not weighed, and another test's bar is not in this grid."""
+    test = plan(cones="6", replicates="1", bisque="", bend="on", span_mm="100")
+    bend = Tile.objects.get(trial=test.trial_id, role="bend")
+    other = plan(cones="6", replicates="1", bisque="")
+    stray = bars_of(other)[0]
+    data = {**row(bend, mass_dry=88), **row(stray, mass_dry=88), "mass_dry-nobody": "88"}
+    answer = enter(signed_in, test, data)
+    assert answer.status_code == 302
+    assert not Reading.objects.filter(quantity="mass_dry").exists()
+
+
+def test_a_bent_bar_lies_over_its_span(signed_in, plan, fire):
+    """PI = h²·s / L⁴, with 10 mm, 4 mm and 100 mm: 4 in a million per millimetre."""
+    test = plan(cones="6", replicates="1", bisque="", bend="on", span_mm="100")
+    bend = Tile.objects.get(trial=test.trial_id, role="bend")
+    enter(signed_in, test, row(bend, length_dry=94))
+    firing = fire([bend], "6")
+    enter(signed_in, test, row(bend, thickness=10, sag=4), stage=firing.pk)
+    html = signed_in.get(f"/results/clays/{test.clay_id}/").content.decode()
+    assert "Pyroplastic index, 10⁻⁶/mm" in html
+    assert "4.0 ± " in html

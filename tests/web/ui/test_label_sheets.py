@@ -1,0 +1,91 @@
+"""Label sheets: a PDF whose text is read back, and QR codes that open the thing's page."""
+
+import io
+
+import pytest
+from pypdf import PdfReader
+from reportlab.lib.units import mm
+
+from umberpot.ui.label_sheets import SHEETS, Label, labels_pdf
+
+TILES = {"count": 2, "mark": "100", "cone": "6", "glazed": "no", "trial_name": "Blues"}
+
+
+def pages_of(content):
+    return [page.extract_text() for page in PdfReader(io.BytesIO(content)).pages]
+
+
+@pytest.fixture
+def trial_pk(signed_in, make_mix, weigh):
+    mix = weigh(make_mix(), 80, 8)
+    return signed_in.post(f"/tiles/make/{mix.pk}/", TILES)["Location"].strip("/").split("/")[-1]
+
+
+def test_the_labels_of_a_trial(signed_in, trial_pk):
+    page = signed_in.get(f"/tiles/trials/{trial_pk}/labels/").content.decode()
+    assert "2 labels" in page
+    response = signed_in.get(
+        f"/tiles/trials/{trial_pk}/labels/", {"sheet": "a4-24", "copies": 2, "skip": 0}
+    )
+    assert response["Content-Type"] == "application/pdf"
+    (text,) = pages_of(response.content)
+    assert text.count("A1") == text.count("A2") == 2
+    assert "10 Quay Blue" in text
+    assert "Ferry white" in text
+
+
+def test_the_labels_of_the_shelf(signed_in, clay, blue):
+    sheet = {"sheet": "letter-10", "copies": 1, "skip": 0}
+    (text,) = pages_of(signed_in.get("/shelf/labels/", sheet).content)
+    assert "Ferry white" in text
+    assert "Watch for cobalt" in text
+    (one,) = pages_of(signed_in.get("/shelf/labels/", {**sheet, "of": blue.pk}).content)
+    assert "Ferry white" not in one
+
+
+@pytest.mark.parametrize(
+    "bad", [{"sheet": "a9"}, {"copies": "0"}, {"copies": "51"}, {"skip": "-1"}, {"skip": "x"}]
+)
+def test_bad_sheets_are_said(signed_in, clay, bad):
+    asked = {"sheet": "a4-24", "copies": 1, "skip": 0, **bad}
+    response = signed_in.get("/shelf/labels/", asked)
+    assert response.status_code == 400
+    assert 'class="error"' in response.content.decode()
+
+
+def test_nothing_to_label(signed_in, studio):
+    asked = {"sheet": "a4-24", "copies": 1, "skip": 0}
+    assert "0 labels" in signed_in.get("/shelf/labels/", asked).content.decode()
+
+
+@pytest.mark.parametrize("key", SHEETS)
+def test_every_label_lies_on_its_paper_and_over_no_other(key):
+    sheet = SHEETS[key]
+    width, height = (side * mm for side in sheet.label_mm)
+    boxes = [sheet.corner_pt(index) for index in range(sheet.per_page)]
+    for x, y in boxes:
+        assert x >= -0.5
+        assert x + width <= sheet.paper_pt[0] + 0.5
+        assert y >= -0.5
+        assert y + height <= sheet.paper_pt[1] + 0.5
+    for index, (x, y) in enumerate(boxes):
+        for other_x, other_y in boxes[index + 1 :]:
+            assert abs(x - other_x) >= width - 0.01 or abs(y - other_y) >= height - 0.01
+
+
+def test_used_up_labels_are_left_free_and_pages_follow():
+    sheet = SHEETS["a4-8"]
+    labels = [Label(f"C{n}", ("a line",), "http://x/1") for n in range(10)]
+    pages = pages_of(labels_pdf(labels, sheet, skip=3))
+    assert len(pages) == 2
+    assert "C4" in pages[0]
+    assert "C5" in pages[1]
+    assert "C9" in pages[1]
+
+
+def test_names_too_long_or_in_other_scripts_do_not_break_the_sheet():
+    labels = [Label("A1", ("x" * 300, "Größe 釉薬 ≥", "third"), "http://x/" + "y" * 200)]
+    for sheet in SHEETS.values():
+        (text,) = pages_of(labels_pdf(labels, sheet))
+        assert "A1" in text
+        assert "x" * 300 not in text

@@ -1,0 +1,1 @@
+"""What is timed, and its calendar."""

@@ -1,0 +1,1 @@
+"""The clays of the invented studio."""

@@ -1,0 +1,84 @@
+"""Recording firings, and correcting one that was recorded wrong: what it said first stays told."""
+
+from datetime import date
+
+from django.contrib.auth.models import User
+from django.db import transaction
+
+from umberpot.kiln.models import Firing, FiringChange, Loading
+from umberpot.tiles.models import Tile
+from umberpot.tiles.services import note_steps
+
+
+@transaction.atomic
+def fire(tiles: list[Tile], firing: Firing) -> Firing:
+    """Records a new firing with tiles in it. The same ``request_key`` records only one."""
+    recorded = Firing.objects.of(firing.studio).filter(request_key=firing.request_key).first()
+    if recorded is None:
+        firing.save()
+        recorded = firing
+    load_and_fire(tiles, recorded)
+    return recorded
+
+
+@transaction.atomic
+def load_and_fire(tiles: list[Tile], firing: Firing) -> None:
+    """Puts tiles into a firing; a tile that is already in it stays in it once."""
+    Loading.objects.bulk_create(
+        (Loading(studio_id=firing.studio_id, tile=tile, firing=firing) for tile in tiles),
+        ignore_conflicts=True,
+    )
+    note_steps(tiles)
+
+
+class ReadAfterwards(Exception):
+    """Something was read off the tile after the firing, so it was in it."""
+
+
+@transaction.atomic
+def correct_firing(firing: Firing, cone: str, fired_on: date, note: str, by: User) -> None:
+    """Gives a firing another cone, day or note; its tiles and their clays are reckoned anew."""
+    fresh = Firing.objects.select_for_update().get(pk=firing.pk)
+    changes = [
+        f"{what} {now} instead of {was}"
+        for what, was, now in (
+            ("cone", fresh.cone, cone),
+            ("fired on", fresh.fired_on, fired_on),
+            ("note", f"“{fresh.note}”", f"“{note}”"),
+        )
+        if was != now
+    ]
+    if not changes:
+        return
+    fresh.cone, fresh.fired_on, fresh.note = cone, fired_on, note
+    fresh.save(update_fields=["cone", "fired_on", "note"])
+    for says in changes:
+        _tell(fresh, says, by)
+    note_steps(list(Tile.objects.filter(loadings__firing=fresh)))
+
+
+@transaction.atomic
+def take_out(tile: Tile, firing: Firing, by: User) -> None:
+    """A tile was not in the firing after all. Raises ReadAfterwards."""
+    fresh = Tile.objects.filter(pk=tile.pk).with_history().get()
+    if read_after(fresh, firing):
+        raise ReadAfterwards(tile.code)
+    gone, _ = Loading.objects.filter(tile=tile, firing=firing).delete()
+    if gone:
+        _tell(firing, f"{tile.code} was not in it", by)
+        note_steps([tile])
+
+
+def read_after(tile: Tile, firing: Firing) -> bool:
+    """Whether anything that stands was read off a tile (``with_history``) after a firing."""
+    taken = [*tile.readings.all(), *tile.colours.all()]
+    return any(one.is_current and one.firing_id == firing.pk for one in taken) or any(
+        remark.withdrawn_at is None and remark.firing_id == firing.pk
+        for remark in tile.remarks.all()
+    )
+
+
+def _tell(firing: Firing, says: str, by: User) -> None:
+    FiringChange.objects.create(
+        studio_id=firing.studio_id, firing=firing, says=says[:240], made_by=by
+    )

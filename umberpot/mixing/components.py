@@ -1,0 +1,52 @@
+"""The pieces of pages that show mixes.
+
+Registered as builtin tags, so a template may use them without loading anything.
+"""
+
+from typing import Any
+
+from django import template
+from django.urls import reverse
+
+from umberpot.mixing.models import Mix
+from umberpot.ui.components.mix_bars import mix_bar
+from umberpot.ui.mix_bar import Segment, segments_of_batch
+
+register = template.Library()
+
+TOOLS = [
+    ("mixing:dose", "Dose", "So much clay: how much colourant?"),
+    ("mixing:adjust", "Change", "Make a mix stronger or paler"),
+    ("mixing:series", "Series", "Several strengths from little powder"),
+    ("mixing:grid", "Grid", "One or two additions, cell by cell"),
+    ("mixing:check-sum", "Check", "Is my sum right?"),
+    ("mixing:slip", "Slip", "Weigh, thin or thicken a bucket"),
+    ("mixing:water", "Water", "Find the water in a clay"),
+    ("mixing:join", "Join", "Two leftovers into one"),
+    ("mixing:kilos", "Kilos", "So much finished clay of a colour"),
+    ("mixing:layers", "Layers", "Stretch colour with plain clay"),
+    ("mixing:dark", "Dark", "Dark clay, stain or slip: the cost"),
+]
+
+
+@register.inclusion_tag("mixing/components/mix_tools.html")
+def mix_tools(here: str = "") -> dict[str, Any]:
+    """The tools of Mix; ``here`` is the URL name of this page's, '' where all are shown."""
+    return {
+        "sums": [
+            {"word": word, "says": says, "url": reverse(name), "here": name == here}
+            for name, word, says in TOOLS
+        ],
+        "large": not here,
+    }
+
+
+def bar_of_mix(mix: Mix) -> list[Segment]:
+    """The mix bar of a kept mix: what was weighed, or is wanted while it is not."""
+    return segments_of_batch(mix.clay_name, mix.batch)
+
+
+@register.inclusion_tag("ui/components/mix_bar.html")
+def kept_mix_bar(mix: Mix) -> dict[str, Any]:
+    """The mix bar of a kept mix."""
+    return mix_bar(bar_of_mix(mix))

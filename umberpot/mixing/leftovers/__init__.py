@@ -1,0 +1,1 @@
+"""Coloured clay left of a mix, and reclaim buckets."""

@@ -1,0 +1,48 @@
+"""The forms of coloured clay that is left over."""
+
+from typing import Any
+
+from django import forms
+
+from claycore.materials.clay_in_hand import DRY, PLASTIC
+from claycore.measure import bounds
+from umberpot.ui.fields.measures import Choice, MeasureField
+
+
+class LeftoverForm(forms.Form):
+    """How much is left of a mix, and how it lies."""
+
+    use_required_attribute = False
+
+    grams = MeasureField(bounds.MASS, label="Left of it")
+    state = Choice(choices=[(DRY, "Dry"), (PLASTIC, "Plastic")], initial=DRY, label="It is")
+    water_pct = MeasureField(bounds.WATER, required=False, label="Water in it")
+
+    def clean(self) -> dict[str, Any]:
+        cleaned = super().clean() or {}
+        if cleaned.get("state") == DRY:
+            cleaned["water_pct"] = None
+            self.errors.pop("water_pct", None)
+        elif cleaned.get("water_pct") is None and "water_pct" not in self.errors:
+            self.add_error("water_pct", "How much water is in it?")
+        return cleaned
+
+
+class ChangeForm(forms.Form):
+    """Bring some coloured clay to a percentage, or stretch it to a total."""
+
+    use_required_attribute = False
+
+    use_g = MeasureField(bounds.MASS, label="Use of it")
+    target_pct = MeasureField(bounds.PERCENTAGE, required=False, label="Bring it to")
+    total_g = MeasureField(bounds.MASS, required=False, label="or stretch it to")
+
+    def clean(self) -> dict[str, Any]:
+        cleaned = super().clean() or {}
+        if not self.errors:
+            given = [cleaned["target_pct"], cleaned["total_g"]]
+            if given.count(None) == len(given):
+                self.add_error("target_pct", "Which percentage, or which total?")
+            elif None not in given:
+                self.add_error("total_g", "Give the percentage or the total, not both.")
+        return cleaned

@@ -1,0 +1,1 @@
+"""Series and grids that someone decided to make."""

@@ -1,0 +1,1 @@
+"""Weighing a mix out, by hand or off the bench scale."""

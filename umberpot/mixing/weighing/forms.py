@@ -1,0 +1,35 @@
+"""The form of a figure off the scale."""
+
+from typing import Any
+
+from django import forms
+
+from claycore.measure import bounds
+from claycore.measure.formatting import plain
+from umberpot.ui.fields.measures import MeasureField
+
+
+class GramsForm(forms.Form):
+    """A figure off the scale. Not required of the browser: reading the scale leaves it empty.
+
+    ``container_g`` is what the vessel weighs that stands on the scale with it.
+    """
+
+    use_required_attribute = False
+
+    grams = MeasureField(bounds.MASS, label="What the scale says")
+    container_g = MeasureField(bounds.MASS, required=False, label="In a container")
+
+    def clean(self) -> dict[str, Any]:
+        cleaned = super().clean() or {}
+        if "container_g" in self.errors:
+            self.add_error("grams", "Choose the container again: what it weighs cannot be read.")
+        empty_g = cleaned.get("container_g")
+        if empty_g and cleaned.get("grams") is not None:
+            cleaned["grams"] -= empty_g
+            if cleaned["grams"] <= 0:
+                self.add_error(
+                    "grams",
+                    f"The container alone weighs {plain(empty_g, 3)} g: is it on the scale?",
+                )
+        return cleaned

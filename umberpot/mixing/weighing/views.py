@@ -1,0 +1,302 @@
+"""Weighing a mix out: the step at hand, the scale, corrections."""
+
+import uuid
+from typing import Any
+from urllib.parse import urlencode
+
+from django import forms
+from django.conf import settings
+from django.contrib import messages
+from django.http import HttpResponse, QueryDict
+from django.shortcuts import get_object_or_404, redirect, render
+from django.views.decorators.http import require_GET, require_POST
+
+from claycore.materials.clay_in_hand import DRY, PLASTIC, ClayInHand
+from claycore.measure import bounds
+from claycore.measure.errors import ClayError
+from claycore.mixing import mixing_in, weighing
+from claycore.mixing.weighing import KEEPS_WITHIN_POINTS, WITHIN
+from umberpot.mixing.composition import parts_of
+from umberpot.mixing.costs import cost_of_mix, plastic_g
+from umberpot.mixing.leftovers.forms import LeftoverForm
+from umberpot.mixing.models import Mix, MixPart, Weighing
+from umberpot.mixing.weighing import scale, services
+from umberpot.mixing.weighing.forms import GramsForm
+from umberpot.shelf.models import Container
+from umberpot.shelf.services import grams_on_hand
+from umberpot.studio.request import StudioRequest, request_key
+from umberpot.ui.fields.measures import MeasureField
+
+PLACE = "Mix"
+CONTAINER_KEY = "container_g"
+
+
+def _weigh_page(
+    request: StudioRequest,
+    mix: Mix,
+    *,
+    form: GramsForm | None = None,
+    off: dict[str, Any] | None = None,
+    status: int = 200,
+) -> HttpResponse:
+    parts = parts_of(mix)
+    current = services.next_part(parts)
+    step_g = request.studio.scale_step_g
+    true = services.true_percentages(parts)
+    return render(
+        request,
+        "mixing/weighing/weigh.html",
+        {
+            "place": PLACE,
+            "mix": mix,
+            "parts": [
+                {
+                    "part": part,
+                    "tolerance": part.tolerance(step_g),
+                    "true_pct": true.get(part.pk),
+                    "is_current": part is current,
+                    "history": list(part.weighings.all()),
+                }
+                for part in parts
+            ],
+            "current": current,
+            "tolerance": current.tolerance(step_g) if current else None,
+            "step_g": step_g,
+            "form": form or GramsForm(),
+            "off": off,
+            "request_key": uuid.uuid4(),
+            "scale_connected": bool(settings.SCALE_ADDRESS),
+            "simulated": settings.SCALE_IS_SIMULATED,
+            "too_little": _too_little(current),
+            "containers": Container.objects.of(request.studio),
+            "container_pk": _container_pk(request, mix),
+            "keeps_within": KEEPS_WITHIN_POINTS,
+            **(_made_page(mix) if mix.finished_at else {}),
+        },
+        status=status,
+    )
+
+
+def _container_pk(request: StudioRequest, mix: Mix) -> int | None:
+    """The container used for the last weighing of this mix, if it is the studio's."""
+    mix_pk, empty_g = request.session.get(CONTAINER_KEY, (None, None))
+    if not empty_g or mix_pk != mix.pk:
+        return None
+    found = Container.objects.of(request.studio).filter(tare_g=empty_g).first()
+    return found.pk if found else None
+
+
+def _made_page(mix: Mix) -> dict[str, Any]:
+    """What the page of a finished mix shows besides: what came out, what it cost, what follows."""
+    batch = mix.batch
+    found = cost_of_mix(mix)
+    return {
+        "made_pcts": [(name, pct, mix.wanted_pcts.get(name)) for name, pct in batch.pcts.items()],
+        "ways": mixing_in.ways(_clay_in(mix), batch.powder_g) if batch.powder_g else (),
+        "cost": found,
+        "cost_per_kg": found.per_kg(plastic_g(mix)),
+        "another_colour": _another_colour(mix),
+        "put_right": _put_right(mix),
+        "can_repeat": mix.plan_id is None,
+        "leftover_form": LeftoverForm(auto_id="left_%s", initial=_as_it_lies(mix)),
+        "made_from": [part.source for part in mix.parts.all() if part.source],
+        "went_into": Mix.objects.of(mix.studio).filter(parts__source=mix).distinct(),
+    }
+
+
+def _as_it_lies(mix: Mix) -> dict[str, Any]:
+    """How what is left of a mix most likely lies: as it was mixed."""
+    if mix.state != PLASTIC:
+        return {"state": DRY}
+    batch = mix.batch
+    return {"state": PLASTIC, "water_pct": round(100 * batch.water_g / batch.mass_g, 1)}
+
+
+def _clay_in(mix: Mix) -> ClayInHand:
+    batch = mix.batch
+    return ClayInHand(mix.state, batch.clay_g, batch.water_g)
+
+
+def _put_right(mix: Mix) -> tuple[str, str] | None:
+    """The sum that brings a mix to what was wanted, and in words; None where it is near enough."""
+    batch = mix.batch
+    off = [
+        (name, pct)
+        for name, pct in mix.wanted_pcts.items()
+        if name in batch.colourants_g and not weighing.is_as_wanted(batch.pct(name), pct)
+    ]
+    if not off:
+        return None
+    name, wanted_pct = off[0]
+    query = {
+        "state": mix.state,
+        "mass": f"{batch.mass_g:.6g}",
+        "unit": "g",
+        "water_pct": f"{100 * batch.water_g / batch.mass_g:.6g}",
+        "solids_pct": f"{100 * batch.dry_g / batch.mass_g:.6g}",
+        "name": name,
+        "now_pct": f"{batch.pct(name):.6g}",
+        "target_pct": f"{wanted_pct:.6g}",
+        "also": [
+            f"{other}:{batch.pct(other):.6g}:{mix.wanted_pcts.get(other, batch.pct(other)):.6g}"
+            for other in batch.colourants_g
+            if other != name
+        ],
+    }
+    return urlencode(query, doseq=True), f"{wanted_pct:.4g} % {name}"
+
+
+def _another_colour(mix: Mix) -> str:
+    """The mix's sum without its colourants: the same for another colour."""
+    query = QueryDict(mix.sum_query, mutable=True)
+    pcts = [text.rpartition(":")[2] for text in query.pop("add", [])]
+    if not query:
+        return ""
+    query.setlist("add_pct", pcts)
+    query.setlist("add_name", [""] * len(pcts))
+    return query.urlencode()
+
+
+def _too_little(part: MixPart | None) -> float | None:
+    """What the shelf holds of a material that is too little for this step."""
+    if part is None or part.material is None:
+        return None
+    on_hand = grams_on_hand(part.material)
+    return on_hand if on_hand < part.on_shelf_g(part.to_go_g) - 1e-6 else None
+
+
+@require_GET
+def mix(request: StudioRequest, pk: int) -> HttpResponse:
+    """A mix: what is to be weighed next, or what was made."""
+    return _weigh_page(request, get_object_or_404(Mix.objects.of(request.studio), pk=pk))
+
+
+@require_POST
+def weigh(request: StudioRequest, pk: int) -> HttpResponse:
+    """A figure for the step at hand: read off the scale, typed, accepted, scaled to or left out."""
+    mix = get_object_or_404(Mix.objects.of(request.studio), pk=pk)
+    part = services.next_part(parts_of(mix))
+    if part is None or str(part.pk) != request.POST.get("part"):
+        messages.warning(request, "That step was already done, perhaps in another window.")
+        return redirect("mixing:mix", pk=pk)
+    if request.POST.get("action") == "leave_out" and part.role == MixPart.WATER:
+        services.leave_out(part)
+        return redirect("mixing:mix", pk=pk)
+    return _take(request, mix, part)
+
+
+def _take(request: StudioRequest, mix: Mix, part: MixPart) -> HttpResponse:
+    source = request.POST.get("source", Weighing.TYPED)
+    form = GramsForm(request.POST)
+    if request.POST.get("action") == "read":
+        try:
+            source = Weighing.SCALE
+            form = GramsForm(
+                {
+                    "grams": f"{scale.read():.3f}",
+                    "container_g": request.POST.get("container_g", ""),
+                }
+            )
+        except scale.ScaleProblem as problem:
+            form = GramsForm({"grams": request.POST.get("grams", "")})
+            form.errors["grams"] = form.error_class([str(problem)])
+            return _weigh_page(request, mix, form=form)
+        if form["grams"].value() in ("0.000", "-0.000"):
+            form.errors["grams"] = form.error_class(["The scale shows 0: nothing is on it yet."])
+            return _weigh_page(request, mix, form=form)
+    if not form.is_valid():
+        # A browser's console counts a fragment's 400 as an error of the page.
+        return _weigh_page(request, mix, form=form, status=200 if request.htmx else 400)
+    grams = form.cleaned_data["grams"]
+    request.session[CONTAINER_KEY] = (mix.pk, form.cleaned_data["container_g"])
+    step_g = request.studio.scale_step_g
+    decision = request.POST.get("decision", "")
+    ways_out = services.rescue(parts_of(mix), part, grams, step_g)
+    if ways_out.judged != WITHIN and decision not in ("accept", "scale"):
+        off = {"grams": grams, "source": source, "ways_out": ways_out}
+        return _weigh_page(request, mix, form=form, off=off)
+    try:
+        services.take_weighing(
+            part,
+            grams,
+            source=source if source in (Weighing.SCALE, Weighing.TYPED) else Weighing.TYPED,
+            scale_step_g=step_g,
+            request_key=request_key(request),
+            by=request.user,
+            scale_rest=decision == "scale",
+        )
+    except services.StaleWeighing:
+        messages.warning(request, "That step was already done, perhaps in another window.")
+    return redirect("mixing:mix", pk=mix.pk)
+
+
+@require_GET
+def live_weight(request: StudioRequest, pk: int) -> HttpResponse:
+    """How full the pan is, right now: the bar that fills while one pours."""
+    mix = get_object_or_404(Mix.objects.of(request.studio), pk=pk)
+    part = services.next_part(parts_of(mix))
+    if part is None:
+        return HttpResponse(status=204)
+    container = MeasureField(bounds.MASS, required=False)
+    try:
+        grams, still = scale.live_weight()
+        empty_g = container.clean(request.GET.get("container_g", "")) or 0.0
+    except (scale.ScaleProblem, forms.ValidationError):
+        return HttpResponse(status=204)
+    tolerance = part.tolerance(request.studio.scale_step_g)
+    on_it_g = grams - empty_g
+    response = render(
+        request,
+        "mixing/weighing/_live_weight.html",
+        {
+            "grams": on_it_g,
+            "still": still,
+            "target": part.to_go_g,
+            "tolerance": tolerance.grams,
+            "judged": weighing.judge(on_it_g, part.to_go_g, tolerance),
+            "step_g": request.studio.scale_step_g,
+        },
+    )
+    response["Cache-Control"] = "no-store"
+    return response
+
+
+@require_POST
+def pan(request: StudioRequest, pk: int) -> HttpResponse:
+    """Tares the scale; or, on the simulated one, moves things on its pan."""
+    mix = get_object_or_404(Mix.objects.of(request.studio), pk=pk)
+    part = services.next_part(parts_of(mix))
+    action = request.POST.get("action", "")
+    try:
+        if action == "tare":
+            scale.tare()
+            messages.info(request, "The scale is tared.")
+        elif settings.SCALE_IS_SIMULATED and part is not None:
+            scale.clear()
+            share = {"put": 1.0, "put_much": 1.075, "put_little": 0.6}.get(action, 0.0)
+            if share:
+                scale.put(part.to_go_g * share)
+                messages.info(request, "Something lies on the pan. Read the scale.")
+    except scale.ScaleProblem as problem:
+        messages.error(request, str(problem))
+    return redirect("mixing:mix", pk=pk)
+
+
+@require_POST
+def correct(request: StudioRequest, pk: int) -> HttpResponse:
+    """A new figure for a weighing that was wrong."""
+    old = get_object_or_404(
+        Weighing.objects.of(request.studio).select_related("part__mix", "part__material"), pk=pk
+    )
+    form = GramsForm(request.POST)
+    if not form.is_valid():
+        messages.error(request, f"Not corrected: {form.errors['grams'][0]}")
+    else:
+        try:
+            services.correct_weighing(old, form.cleaned_data["grams"], request.user)
+            messages.success(request, "Corrected. The old figure stays beside it.")
+        except services.StaleWeighing:
+            messages.warning(request, "That figure was corrected meanwhile. Look at it again.")
+        except ClayError as error:
+            messages.error(request, f"Not corrected: {error}")
+    return redirect("mixing:mix", pk=old.part.mix_id)

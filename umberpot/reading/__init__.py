@@ -1,1 +1,0 @@
-"""What the readings say: calculators, results and verdicts."""

@@ -1,0 +1,1 @@
+"""What tiles and bars say: verdicts, charts, lists, reports."""

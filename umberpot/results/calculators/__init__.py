@@ -1,0 +1,1 @@
+"""The calculators of Results, one a file."""

@@ -1,0 +1,1 @@
+"""What the bars of a clay say, judged, drawn, searched and taken away."""

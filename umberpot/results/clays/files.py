@@ -1,0 +1,128 @@
+"""What the clays say, to take away: the report, the data, the shrink rule."""
+
+from typing import Any
+
+from django.http import Http404, HttpResponse, JsonResponse
+from django.shortcuts import redirect
+from django.utils import timezone
+from django.utils.text import slugify
+from django.views.decorators.http import require_GET
+
+from claycore.measure.errors import ClayError
+from claycore.measure.formatting import with_u95
+from umberpot.results.clays import reading_rows
+from umberpot.results.clays.lookup import judged_of, one_clay
+from umberpot.results.clays.reading_rows import record_rows
+from umberpot.results.clays.report import Swatch, clay_report_pdf
+from umberpot.results.clays.shrink_rule import shrink_rule_pdf
+from umberpot.results.clays.tables import figure_rows
+from umberpot.studio.request import StudioRequest
+from umberpot.tiles.clay_records import ClayRecord
+from umberpot.ui.tables import to_csv
+
+COLUMNS = ("clay", "cone", "figure", "method", "unit", "value", "u95", "bars")
+
+
+def _download(body: bytes | str, content_type: str, name: str) -> HttpResponse:
+    return HttpResponse(
+        body,
+        content_type=content_type,
+        headers={"Content-Disposition": f'attachment; filename="{name}"'},
+    )
+
+
+def _file_name(record: ClayRecord, what: str) -> str:
+    return f"{slugify(record.clay.name) or 'clay'}-{what}"
+
+
+@require_GET
+def report(request: StudioRequest, pk: int) -> HttpResponse:
+    """The report as PDF, judged as the page is."""
+    record = one_clay(request, pk)
+    _, judged = judged_of(request, record)
+    body = clay_report_pdf(judged, _swatches(record), timezone.localdate())
+    return _download(body, "application/pdf", _file_name(record, "report.pdf"))
+
+
+def _swatches(record: ClayRecord) -> list[Swatch]:
+    """Bars whose fired colour is known, by the firing it was seen after."""
+    found = []
+    for tile in record.bars:
+        by_firing = {c.firing_id: c for c in tile.colours.all() if c.is_current}
+        found += [
+            Swatch(tile, firing.cone, by_firing[firing.pk].lab.hex)
+            for firing in tile.firings
+            if firing.pk in by_firing
+        ]
+    return found
+
+
+def _rows(record: ClayRecord) -> list[dict[str, Any]]:
+    """Every figure as a row of the data file, unrounded."""
+    before = (
+        ("drying_shrinkage", record.results.drying),
+        ("water_of_plasticity_on_dry", record.results.water_of_plasticity),
+    )
+    rows = [
+        _row(record, "", key, "", "%", estimate) for key, estimate in before if estimate is not None
+    ]
+    for figure in figure_rows(record.results):
+        for at, estimate in zip(record.results.cones, figure.cells, strict=True):
+            if estimate:
+                rows.append(_row(record, at.cone, figure.key, figure.method, figure.unit, estimate))
+    return rows
+
+
+def _row(
+    record: ClayRecord, cone: str, key: str, method: str, unit: str, estimate: Any
+) -> dict[str, Any]:
+    values = (
+        *(record.clay.name, cone, key, method, unit),
+        *(estimate.value, estimate.u95, estimate.count),
+    )
+    return dict(zip(COLUMNS, values, strict=True))
+
+
+@require_GET
+def data(request: StudioRequest, pk: int, form: str) -> HttpResponse:
+    """The figures as ``csv`` or ``json``; docs/formats.md tells the columns."""
+    record = one_clay(request, pk)
+    if form == "json":
+        answer = {"clay": record.clay.name, "kind": record.clay.kind, "figures": _rows(record)}
+        answer["readings"] = [row for bar in record.bars for row in record_rows(bar)]
+        answer["problems"] = list(record.results.problems)
+        return JsonResponse(answer)
+    if form != "csv":
+        raise Http404("A clay's data comes as csv or json.")
+    rows = [{key: str(value) for key, value in row.items()} for row in _rows(record)]
+    body = to_csv(COLUMNS, rows)
+    return _download(body, "text/csv; charset=utf-8", _file_name(record, "figures.csv"))
+
+
+@require_GET
+def readings(request: StudioRequest, pk: int) -> HttpResponse:
+    """Every current reading of the clay's bars as CSV."""
+    record = one_clay(request, pk)
+    rows = [
+        {key: str(value) for key, value in row.items()}
+        for bar in record.bars
+        for row in record_rows(bar)
+    ]
+    body = to_csv(reading_rows.COLUMNS, rows)
+    return _download(body, "text/csv; charset=utf-8", _file_name(record, "readings.csv"))
+
+
+@require_GET
+def shrink_rule(request: StudioRequest, pk: int) -> HttpResponse:
+    """A printable rule for the clay at a tested cone."""
+    record = one_clay(request, pk)
+    cone = request.GET.get("cone", "")
+    at = record.results.at(cone)
+    if at is None or at.total is None:
+        return redirect("results:clay", pk=pk)
+    note = f"Total shrinkage {with_u95(at.total.value, at.total.u95)} % from {at.total.count} bars."
+    try:
+        body = shrink_rule_pdf(record.clay.name, cone, at.total, note)
+    except ClayError as error:
+        raise Http404(str(error)) from None
+    return _download(body, "application/pdf", _file_name(record, f"shrink-rule-cone-{cone}.pdf"))

@@ -1,0 +1,107 @@
+"""What a person may ask of the clays: judged as what, filtered by what, blended with what."""
+
+from typing import Any, cast
+
+from django import forms
+from django.http import QueryDict
+
+from claycore.firing import cones
+from claycore.judging.purposes import PURPOSES, THROWING
+from claycore.judging.vitrification import SCHOOLS, WARES
+from claycore.measure import bounds
+from claycore.testing.results import RESULTS, Result
+from umberpot.results.clays.judging import JudgedAs
+from umberpot.results.clays.search import AT_MOST, BY_NAME, WAYS, Asked, Condition
+from umberpot.studio.models import Studio
+from umberpot.ui.fields.measures import Choice, MeasureField
+
+
+def _named(result: Result) -> str:
+    """A result with its unit, as a choice."""
+    return f"{result.title.lower()}, {result.unit}" if result.unit else result.title.lower()
+
+
+class JudgedAsForm(forms.Form):
+    """A clay judged as what, and by whose figures. Every field has a usual answer."""
+
+    purpose = Choice(choices=list(PURPOSES.items()), required=False, label="For")
+    ware = Choice(choices=list(WARES.items()), required=False, label="As")
+    school = Choice(choices=[(s, s) for s in SCHOOLS], required=False, label="Whose limits")
+    cone = Choice(choices=[("", "best tested")], required=False, label="At cone")
+
+    def __init__(self, asked: QueryDict, *, studio: Studio, tested: list[str]) -> None:
+        self.studio = studio
+        known = {name: asked[name] for name in self.base_fields if asked.get(name)}
+        super().__init__({**self._usual(), **known})
+        cone = cast(forms.ChoiceField, self.fields["cone"])
+        cone.choices = [("", "best tested"), *((c, c) for c in tested)]
+
+    def _usual(self) -> dict[str, str]:
+        return {"purpose": THROWING, "ware": self.studio.ware, "school": self.studio.school}
+
+    def judged_as(self) -> JudgedAs:
+        """What was asked, the usual answer where nothing sensible was."""
+        self.is_valid()
+        asked = {**self._usual(), **{k: v for k, v in self.cleaned_data.items() if v}}
+        return JudgedAs(asked["purpose"], asked["ware"], asked["school"], asked.get("cone"))
+
+
+class ClaysForm(forms.Form):
+    """Which clays to list: by words, and by what their bars came to at a cone."""
+
+    words = forms.CharField(max_length=60, required=False, label="Name or place")
+    cone = Choice(
+        choices=[("", "any"), *((c, c) for c in cones.CONES)], required=False, label="At cone"
+    )
+    total_most = MeasureField(bounds.LIMIT, required=False, label="Shrinks at most")
+    absorption_most = MeasureField(bounds.LIMIT, required=False, label="Absorbs at most")
+    result = Choice(
+        choices=[("", "anything else"), *((r.code, _named(r)) for r in RESULTS.values())],
+        required=False,
+        label="And",
+    )
+    way = Choice(choices=list(WAYS.items()), required=False, label="is")
+    figure = MeasureField(bounds.RESULT, required=False, label="this figure")
+    order = Choice(
+        choices=[(BY_NAME, "name"), *((r.code, r.title.lower()) for r in RESULTS.values())],
+        required=False,
+        label="In order of",
+    )
+
+    def clean(self) -> dict[str, Any]:
+        cleaned = super().clean() or {}
+        if cleaned.get("result") and cleaned.get("figure") is None and "figure" not in self.errors:
+            self.add_error("figure", "Give the figure that it is held against.")
+        if cleaned.get("figure") is not None and not cleaned.get("result"):
+            self.add_error("result", "Choose which figure is meant.")
+        return cleaned
+
+    def asked(self) -> Asked:
+        """What to find; what is not in order is left out."""
+        if not self.is_valid():
+            return Asked()
+        cleaned = self.cleaned_data
+        wanted = (
+            ("total_shrinkage", AT_MOST, cleaned["total_most"]),
+            ("absorption", AT_MOST, cleaned["absorption_most"]),
+            (cleaned["result"], cleaned["way"] or AT_MOST, cleaned["figure"]),
+        )
+        return Asked(
+            cleaned["words"],
+            cleaned["cone"],
+            tuple(Condition(r, way, figure) for r, way, figure in wanted if figure is not None),
+            cleaned["order"] or BY_NAME,
+        )
+
+
+class SizesForm(forms.Form):
+    """Sizes to end at, to be made larger by a clay's shrinkage."""
+
+    sizes = forms.CharField(max_length=200, required=False, label="To end at")
+
+    def clean_sizes(self) -> list[float]:
+        field = MeasureField(bounds.LENGTH)
+        texts = [t.rstrip(",") for t in self.cleaned_data["sizes"].replace(";", " ").split()]
+        if len(texts) > 24:
+            raise forms.ValidationError("At most 24 sizes at a time.")
+        return [field.clean(text) for text in texts]

@@ -1,0 +1,99 @@
+"""A clay of the shelf judged: its record, its field sheet and its label held against the rules."""
+
+from dataclasses import dataclass
+
+from claycore.judging import firing_range, label_claims, mending
+from claycore.judging import verdict as clay_verdict
+from claycore.judging.firing_range import FiringRange
+from claycore.judging.limits import Limits
+from claycore.judging.rules import Evidence
+from claycore.judging.verdict import Verdict
+from claycore.judging.vitrification import SCHOOLS
+from claycore.testing.field_notes import NOTHING_NOTED
+from umberpot.results.limits.services import limits_of
+from umberpot.shelf.models import Material
+from umberpot.studio.models import Studio
+from umberpot.tiles.clay_records import ClayRecord
+
+
+@dataclass(frozen=True)
+class JudgedAs:
+    """What a clay is judged as: purpose, ware and whose limits; the cone, None for the best."""
+
+    purpose: str
+    ware: str
+    school: str
+    cone: str | None = None
+
+    @property
+    def other_school(self) -> str:
+        return next(school for school in SCHOOLS if school != self.school)
+
+
+def _as_dug_pct(clay: Material) -> float:
+    """A blend may be blended again: what is left of the first clay is a share of a share."""
+    parts = list(clay.blend_parts.all()) if clay.kind == Material.BLEND else []
+    return parts[0].share_pct * _as_dug_pct(parts[0].clay) / 100 if parts else 100.0
+
+
+def range_of(record: ClayRecord, limits: Limits) -> FiringRange:
+    """Where the clay matures and where it is spoilt, by these limits."""
+    return firing_range.firing_range(record.results.cones, limits.absorption.high_pct)
+
+
+def evidence_of(record: ClayRecord, limits: Limits, cone: str | None) -> Evidence:
+    """What is known of a clay, to be judged at a cone; None, or one not tested, is the best."""
+    sheet = getattr(record.clay, "sheet", None)
+    found = range_of(record, limits)
+    at = record.results.at(cone) if cone else None
+    return Evidence(
+        record.results,
+        found,
+        at.cone if at else firing_range.best_cone(record.results.cones, found),
+        sheet.notes if sheet else NOTHING_NOTED,
+        _as_dug_pct(record.clay),
+    )
+
+
+@dataclass(frozen=True)
+class Judged:
+    """A clay judged: the verdict, what the other school changes, how to mend it, its label."""
+
+    record: ClayRecord
+    as_what: JudgedAs
+    limits: Limits
+    evidence: Evidence
+    verdict: Verdict
+    other: Verdict
+    mends: list[mending.Mend]
+    label: list[label_claims.Held]
+
+    @property
+    def changed(self) -> list[tuple[clay_verdict.Line, clay_verdict.Line]]:
+        """The rules with another outcome under the other school."""
+        return clay_verdict.changed_lines(self.verdict, self.other)
+
+
+def judge(record: ClayRecord, as_what: JudgedAs, studio: Studio) -> Judged:
+    """A clay judged as something, by the studio's figures. Raises UnknownChoice."""
+    limits = limits_of(studio, as_what.ware, as_what.school)
+    evidence = evidence_of(record, limits, as_what.cone)
+    verdict = clay_verdict.verdict(evidence, limits, as_what.purpose)
+    other_limits = limits_of(studio, as_what.ware, as_what.other_school)
+    other = clay_verdict.verdict(
+        evidence_of(record, other_limits, evidence.cone), other_limits, as_what.purpose
+    )
+    spoils = firing_range.SURE in (evidence.range.bloats.outcome, evidence.range.slumps.outcome)
+    claim = getattr(record.clay, "claim", None)
+    return Judged(
+        record,
+        as_what,
+        limits,
+        evidence,
+        verdict,
+        other,
+        mending.mends(verdict.lines, spoilt_when_hotter=spoils),
+        label_claims.held(claim.claim, record.results, evidence.range, limits.absorption.high_pct)
+        if claim
+        else [],
+    )

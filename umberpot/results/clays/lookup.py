@@ -1,0 +1,32 @@
+"""The clays that an address asks for, with their bars, judged as it asks; and their chart."""
+
+from django.db.models import QuerySet
+from django.shortcuts import get_object_or_404
+
+from umberpot.results.clays.forms import JudgedAsForm
+from umberpot.results.clays.judging import Judged, judge
+from umberpot.shelf.models import Material
+from umberpot.studio.request import StudioRequest
+from umberpot.tiles.clay_records import ClayRecord, clay_records
+
+
+def studio_clays(request: StudioRequest) -> QuerySet[Material]:
+    """The studio's clays with what their pages need."""
+    return (
+        Material.objects.of(request.studio)
+        .testable()
+        .select_related("sheet", "claim", "studio")
+        .prefetch_related("blend_parts__clay")
+    )
+
+
+def one_clay(request: StudioRequest, pk: int) -> ClayRecord:
+    """A clay of the studio with its bars, or 404."""
+    return clay_records(request.studio, [get_object_or_404(studio_clays(request), pk=pk)])[0]
+
+
+def judged_of(request: StudioRequest, record: ClayRecord) -> tuple[JudgedAsForm, Judged]:
+    """The clay judged as the address asks, and the form that asked."""
+    tested = [at.cone for at in record.results.cones]
+    form = JudgedAsForm(request.GET, studio=request.studio, tested=tested)
+    return form, judge(record, form.judged_as(), request.studio)

@@ -1,0 +1,218 @@
+"""The clays of a studio: one, all of them, and several side by side."""
+
+import uuid
+from typing import Any
+
+from django.core.paginator import Paginator
+from django.db.models import Q
+from django.http import HttpResponse
+from django.shortcuts import render
+from django.views.decorators.http import require_GET
+
+from claycore.judging import fit
+from claycore.judging.purposes import PURPOSES
+from claycore.judging.vitrification import SCHOOLS, WARES, tile_class
+from claycore.measure.errors import ClayError
+from claycore.testing import shrinkage
+from claycore.testing.field_notes import readings
+from claycore.testing.results import RESULTS, ClayResults
+from umberpot.results.clays.chart import drawings_of
+from umberpot.results.clays.forms import ClaysForm, JudgedAsForm, SizesForm
+from umberpot.results.clays.judging import Judged, judge
+from umberpot.results.clays.lookup import judged_of, one_clay, studio_clays
+from umberpot.results.clays.search import find
+from umberpot.results.clays.sentences import lone_words, range_sentences
+from umberpot.results.clays.tables import clay_row, figure_rows, seen_at
+from umberpot.results.limits.services import limits_of
+from umberpot.results.line_blends.forms import LineForm
+from umberpot.shelf.field_sheets.facts import sheet_facts
+from umberpot.shelf.models import Material
+from umberpot.studio.models import Studio
+from umberpot.studio.request import StudioRequest
+from umberpot.tiles.clay_figures import bring_up_to_date
+from umberpot.tiles.clay_records import ClayRecord, clay_records
+from umberpot.tiles.models import ClayFigure
+
+PLACE = "Read"
+MOST_RELATIVES = 5
+"""Clays drawn beside the one: with it six, as many as can be told apart."""
+
+
+@require_GET
+def clay(request: StudioRequest, pk: int) -> HttpResponse:
+    """Everything the bars of one clay say, and the verdict."""
+    record = one_clay(request, pk)
+    form, judged = judged_of(request, record)
+    limit = judged.limits.absorption
+    family = [record, *_relatives_of(request, record.clay)]
+    return render(
+        request,
+        "results/clays/clay.html",
+        {
+            "place": PLACE,
+            "record": record,
+            "clay": record.clay,
+            "results": record.results,
+            "judged": judged,
+            "form": form,
+            "ware": WARES[judged.as_what.ware],
+            "purpose": PURPOSES[judged.as_what.purpose],
+            "limit": limit,
+            "sentences": range_sentences(judged.evidence.range, limit.high_pct),
+            "drawings": drawings_of(family, limit.high_pct, judged.evidence.range),
+            "family": family,
+            "tests": record.clay.tests.select_related("trial").order_by("-pk"),
+            "figure_rows": figure_rows(record.results),
+            "seen": [seen_at(at) for at in record.results.cones],
+            "drying_words": _drying_words(record.results),
+            "lone_words": lone_words(record.results),
+            "class_words": _class_words(judged),
+            "line_form": LineForm(clay=record.clay, initial={}),
+            "sizes": _sizes(request, judged),
+            "sheet_says": readings(judged.evidence.notes),
+            "sheet_facts": sheet_facts(getattr(record.clay, "sheet", None)),
+            "photos": record.clay.photos.defer("image"),
+            "request_key": uuid.uuid4(),
+            "query": request.GET.urlencode(),
+            "kept": [(k, v) for k, v in request.GET.items() if k != "sizes"],
+        },
+    )
+
+
+def _relatives_of(request: StudioRequest, clay: Material) -> list[ClayRecord]:
+    """What it is blended of and the blends it is in, those with bars only."""
+    parents = Q(pk__in=[part.clay_id for part in clay.blend_parts.all()])
+    blends = Q(blend_parts__clay=clay, retired_at=None)
+    relatives = studio_clays(request).filter(parents | blends).order_by("pk").distinct()
+    records = clay_records(request.studio, relatives)
+    return [record for record in records if record.bars][:MOST_RELATIVES]
+
+
+def _drying_words(results: ClayResults) -> str:
+    drying = results.drying
+    return shrinkage.reading_of_drying(drying.value) if drying and drying.high > 0 else ""
+
+
+def _class_words(judged: Judged) -> str:
+    at = judged.evidence.at
+    return tile_class(at.absorption.value) if at and at.absorption else ""
+
+
+def _sizes(request: StudioRequest, judged: Judged) -> dict[str, Any]:
+    """To end at these sizes, make those."""
+    form = SizesForm(request.GET if "sizes" in request.GET else None)
+    at = judged.evidence.at
+    total = at.total if at else None
+    rows = []
+    if form.is_valid() and total:
+        try:
+            rows = [
+                (size, shrinkage.size_to_make(size, total)) for size in form.cleaned_data["sizes"]
+            ]
+        except ClayError as error:
+            form.add_error("sizes", str(error))
+    return {"form": form, "rows": rows, "total": total, "cone": judged.evidence.cone}
+
+
+MOST_COMPARED = 6
+
+
+@require_GET
+def compare(request: StudioRequest) -> HttpResponse:
+    """Two to six clays side by side: table, chart, verdicts; and whether two fit on each other."""
+    keys = [key for key in request.GET.getlist("of") if key.isdecimal() and len(key) < 19]
+    ticked = list(studio_clays(request).filter(pk__in=keys).order_by("name"))
+    chosen = ticked[:MOST_COMPARED]
+    records = clay_records(request.studio, chosen)
+    tested = sorted({at.cone for one in records for at in one.results.cones})
+    form = JudgedAsForm(request.GET, studio=request.studio, tested=tested)
+    as_what = form.judged_as()
+    judged = [judge(one, as_what, request.studio) for one in records]
+    limit = limits_of(request.studio, as_what.ware, as_what.school).absorption
+    return render(
+        request,
+        "results/clays/compare.html",
+        {
+            "place": PLACE,
+            "form": form,
+            "judged": judged,
+            "drawings": drawings_of(records, limit.high_pct),
+            "rules": list(zip(*(one.verdict.lines for one in judged), strict=True)),
+            "ware": WARES[as_what.ware],
+            "school": SCHOOLS[as_what.school],
+            "purpose": PURPOSES[as_what.purpose],
+            "family": records,
+            "fits": _fits(judged),
+            "left_out": len(ticked) - len(chosen),
+            "keys": [str(one.clay.pk) for one in records],
+        },
+    )
+
+
+def _fits(judged: list[Judged]) -> list[dict[str, Any]]:
+    """Each clay laid on each other one, by drying and by firing shrinkage at one cone."""
+    return [_fit_of(guest, ground) for ground in judged for guest in judged if guest is not ground]
+
+
+def _fit_of(guest: Judged, ground: Judged) -> dict[str, Any]:
+    both = [at.cone for at in guest.record.results.cones if ground.record.results.at(at.cone)]
+    judged_at = [one.evidence.cone for one in (guest, ground)]
+    cone = next((c for c in judged_at if c in both), both[-1] if both else None)
+    at = [one.record.results.at(cone) if cone else None for one in (guest, ground)]
+    found = [
+        fit.fit("drying", guest.record.results.drying, ground.record.results.drying),
+        fit.fit("firing", *(one.firing if one else None for one in at)),
+    ]
+    return {
+        "guest": guest.record.clay,
+        "ground": ground.record.clay,
+        "cone": cone,
+        "fits": found,
+        "outcome": fit.worst(found),
+    }
+
+
+A_PAGE = 50
+
+
+USUAL_COLUMNS = ("drying_shrinkage", "total_shrinkage", "absorption")
+
+
+@require_GET
+def clays(request: StudioRequest) -> HttpResponse:
+    """All clays of the studio, by what their bars came to."""
+    bring_up_to_date(request.studio)
+    form = ClaysForm(request.GET)
+    asked = form.asked()
+    page = Paginator(find(request.studio, asked), A_PAGE).get_page(request.GET.get("page"))
+    columns = list(dict.fromkeys([*USUAL_COLUMNS, *asked.results]))
+    figures = _figures_by_clay(request.studio, [clay.pk for clay in page], columns)
+    query = request.GET.copy()
+    query.pop("page", None)
+    return render(
+        request,
+        "results/clays/clays.html",
+        {
+            "place": PLACE,
+            "form": form,
+            "page": page,
+            "before_columns": [RESULTS[c] for c in columns if not RESULTS[c].at_cone],
+            "cone_columns": [RESULTS[c] for c in columns if RESULTS[c].at_cone],
+            "rows": [clay_row(clay, figures[clay.pk], columns) for clay in page],
+            "asked_cone": asked.cone,
+            "filtered": bool(request.GET),
+            "query": query.urlencode(),
+            "most_compared": MOST_COMPARED,
+        },
+        status=400 if request.GET and not form.is_valid() else 200,
+    )
+
+
+def _figures_by_clay(
+    studio: Studio, keys: list[int], columns: list[str]
+) -> dict[int, list[ClayFigure]]:
+    figures: dict[int, list[ClayFigure]] = {key: [] for key in keys}
+    wanted = ClayFigure.objects.of(studio).filter(clay__in=keys, result__in=columns)
+    for figure in wanted.order_by("pk"):
+        figures[figure.clay_id].append(figure)
+    return figures

@@ -1,0 +1,1 @@
+"""The limits a studio judges by."""

@@ -1,0 +1,1 @@
+"""Coloured trials: each tile, replicates, colours side by side."""

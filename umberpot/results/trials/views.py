@@ -1,0 +1,84 @@
+"""Read: the calculators, and what the tiles say."""
+
+from django import forms
+from django.http import HttpResponse
+from django.shortcuts import get_object_or_404, redirect, render
+from django.views.decorators.http import require_GET, require_http_methods
+
+from claycore.judging.vitrification import SCHOOLS, WARES
+from umberpot.results.limits.services import absorption_limit
+from umberpot.results.trials import results
+from umberpot.studio.request import StudioRequest, posted
+from umberpot.tiles.models import Tile, Trial
+from umberpot.tiles.progress import standing
+
+PLACE = "Read"
+
+
+class JudgedAsForm(forms.ModelForm):
+    """Which ware a trial is judged as, and by whose limits."""
+
+    class Meta:
+        model = Trial
+        fields = ["ware", "school"]
+
+
+@require_GET
+def trials(request: StudioRequest) -> HttpResponse:
+    """Every trial with something to read, its colours touching."""
+    of_colours = Trial.objects.of(request.studio).filter(test=None).select_related("studio")
+    by_trial: dict[Trial, list] = {t: [] for t in of_colours[:100]}
+    keys = {trial.pk: trial for trial in by_trial}
+    for tile in Tile.objects.of(request.studio).kept().filter(trial__in=keys).with_history():
+        by_trial[keys[tile.trial_id]].append(standing(tile))
+    rows = []
+    for trial, standings in by_trial.items():
+        found = results.trial_results(trial, standings)
+        made = results.batches(trial, found)
+        if made:
+            rows.append({"trial": trial, "results": found, "summary": results.summary(made)})
+    return render(request, "results/trials/trials.html", {"place": PLACE, "rows": rows})
+
+
+@require_http_methods(["GET", "POST"])
+def trial(request: StudioRequest, pk: int) -> HttpResponse:
+    """One trial read: verdicts, colours, figures."""
+    trial = get_object_or_404(Trial.objects.of(request.studio), pk=pk)
+    judged_as = JudgedAsForm(posted(request), instance=trial)
+    if judged_as.is_valid():
+        judged_as.save()
+        return redirect("results:trial", pk=pk)
+    found = results.trial_results(
+        trial,
+        [standing(tile) for tile in trial.tiles.kept().with_history()],
+    )
+    batches = results.batches(trial, found)
+    return render(
+        request,
+        "results/trials/trial.html",
+        {
+            "place": PLACE,
+            "trial": trial,
+            "judged_as": judged_as,
+            "limit": absorption_limit(request.studio, trial.ware, trial.school),
+            "ware": WARES[trial.ware],
+            "school": SCHOOLS[trial.school],
+            "results": found,
+            "batches": batches,
+            "summary": results.summary(batches),
+            "joints": results.joints(found),
+        },
+    )
+
+
+@require_GET
+def tile(request: StudioRequest, pk: int) -> HttpResponse:
+    """One tile read."""
+    found = get_object_or_404(Tile.objects.of(request.studio).with_history(), pk=pk)
+    limit = absorption_limit(request.studio, found.trial.ware, found.trial.school)
+    result = results.tile_result(standing(found), limit)
+    return render(
+        request,
+        "results/trials/tile.html",
+        {"place": PLACE, "tile": found, "result": result, "limit": limit},
+    )

@@ -1,0 +1,29 @@
+"""What tiles and bars say. Calculators keep the contract of docs/formats.md."""
+
+from django.urls import path
+
+from umberpot.results.calculators import views as calculators
+from umberpot.results.clays import files
+from umberpot.results.clays import views as clays
+from umberpot.results.limits import views as limits
+from umberpot.results.line_blends import views as line_blends
+from umberpot.results.trials import views as trials
+
+app_name = "results"
+urlpatterns = [
+    path("", trials.trials, name="trials"),
+    path("trials/<int:pk>/", trials.trial, name="trial"),
+    path("tiles/<int:pk>/", trials.tile, name="tile"),
+    path("shrinkage/", calculators.ShrinkageView.as_view(), name="shrinkage"),
+    path("absorption/", calculators.AbsorptionView.as_view(), name="absorption"),
+    path("clays/", clays.clays, name="clays"),
+    path("clays/compare/", clays.compare, name="compare"),
+    path("clays/limits/", limits.limits, name="limits"),
+    path("clays/<int:pk>/", clays.clay, name="clay"),
+    path("clays/<int:pk>/report.pdf", files.report, name="report"),
+    path("clays/<int:pk>/figures.<slug:form>", files.data, name="figures"),
+    path("clays/<int:pk>/readings.csv", files.readings, name="readings"),
+    path("clays/<int:pk>/shrink-rule.pdf", files.shrink_rule, name="shrink-rule"),
+    path("clays/<int:pk>/guess/", line_blends.guess, name="guess-blend"),
+    path("clays/<int:pk>/line/", line_blends.line, name="line-blend"),
+]

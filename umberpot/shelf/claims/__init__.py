@@ -1,0 +1,1 @@
+"""What the supplier of a bought body claims of it."""

@@ -1,0 +1,124 @@
+"""The forms of what is noted of a clay: its field sheet, its label, its photographs."""
+
+from typing import Any, cast
+
+from django import forms
+
+from claycore.measure import bounds
+from claycore.measure.bounds import Bound
+from claycore.testing.field_notes import ACIDS, COILS, THROWING_SCALES, THROWS
+from umberpot.shelf.models import FieldSheet, Material
+from umberpot.ui.fields.days import DayDone
+from umberpot.ui.fields.measures import MeasureField
+
+LATITUDE = Bound(-90, 90, "Latitude is from −90 to 90. Are the two swapped?", low_allowed=True)
+LONGITUDE = Bound(-180, 180, "Longitude is from −180 to 180.", low_allowed=True)
+DEPTH = Bound(0, 1e5, "A depth must be 0 cm or more.", low_allowed=True)
+LAYER = Bound(0, 1e4, "A layer must be 0 mm or more.", low_allowed=True)
+WATER_L = Bound(0, 1e5, "Water used must be 0 l or more.", low_allowed=True)
+
+NOTED = {
+    "leave": FieldSheet.LEAVE,
+    "coil": list(COILS.items()),
+    "acid": list(ACIDS.items()),
+    "throws": list(THROWS.items()),
+}
+"""What is chosen off a list, or not noted."""
+
+SCALE_OF_FIVE = [("", "not tried"), *((str(n), str(n)) for n in range(1, 6))]
+
+
+class RatioField(MeasureField):
+    """Greasy to gritty: '70:30', '70' or '7:3', kept as the greasy share in percent."""
+
+    def to_python(self, value: Any) -> float | None:
+        text = str(value or "")
+        greasy, colon, gritty = text.partition(":")
+        if not colon:
+            return super().to_python(value)
+        first, second = super().to_python(greasy), super().to_python(gritty)
+        if first is None or second is None or first + second == 0:
+            raise forms.ValidationError("Write it like 70:30.")
+        return 100 * first / (first + second)
+
+
+class FieldSheetForm(forms.ModelForm):
+    """A clay from the ground, at the bank and at the bench. Only its name is needed."""
+
+    name = forms.CharField(max_length=60, label="Name of the clay")
+    latitude = MeasureField(LATITUDE, required=False, label="Latitude")
+    longitude = MeasureField(LONGITUDE, required=False, label="Longitude")
+    dug_on = DayDone(required=False, label="Dug on")
+    slaked_on = DayDone(required=False, label="Slaked on")
+    depth_cm = MeasureField(DEPTH, required=False, label="How deep")
+    greasy_pct = RatioField(
+        bounds.SHARE, required=False, label="Greasy to gritty, between finger and thumb"
+    )
+    sand_mm = MeasureField(LAYER, required=False, label="Sand, at the bottom")
+    silt_mm = MeasureField(LAYER, required=False, label="Silt")
+    clay_mm = MeasureField(LAYER, required=False, label="Clay, on top")
+    dug_g = MeasureField(bounds.MASS, required=False, label="Dug")
+    dried_g = MeasureField(bounds.MASS, required=False, label="Dried and sieved")
+    water_l = MeasureField(WATER_L, required=False, label="Water used")
+    notes = forms.CharField(
+        required=False, max_length=2000, widget=forms.Textarea({"rows": 3}), label="First notes"
+    )
+
+    class Meta:
+        model = FieldSheet
+        fields = [
+            *("jar_code", "place", "latitude", "longitude", "dug_on", "depth_cm"),
+            *("leave", "leave_from", "raw_colour", "greasy_pct", "coil", "acid"),
+            *("sand_mm", "silt_mm", "clay_mm", "dug_g", "slaked_on", "mesh", "dried_g"),
+            *("water_l", "throws", "throwing_notes"),
+        ]
+        labels = {
+            "coil": "Coil bent round a finger",
+            "acid": "Drop of vinegar on it, dry",
+            "leave": "Leave to dig",
+            "leave_from": "Whose leave",
+            "throws": "Something small, thrown",
+        }
+        widgets = {"leave": forms.RadioSelect, "throwing_notes": forms.Textarea({"rows": 3})}
+
+    def __init__(self, *args: Any, **kwargs: Any) -> None:
+        super().__init__(*args, **kwargs)
+        for key, choices in NOTED.items():
+            offered = cast(forms.ChoiceField, self.fields[key])
+            offered.choices = [("", "not noted"), *choices]
+        for key, (question, low, high) in THROWING_SCALES.items():
+            self.fields[key] = forms.TypedChoiceField(
+                choices=SCALE_OF_FIVE,
+                coerce=int,
+                empty_value=None,
+                required=False,
+                label=f"{question}: 1 {low}, 5 {high}",
+                initial=getattr(self.instance, key),
+            )
+
+    def clean_name(self) -> str:
+        name = self.cleaned_data["name"].strip()
+        studio_id = self.instance.studio_id
+        others = Material.objects.filter(
+            studio_id=studio_id, retired_at=None, name__iexact=name
+        ).exclude(pk=self.instance.material_id)
+        if others.exists():
+            raise forms.ValidationError("There is already a material of this name on the shelf.")
+        return name
+
+    def clean(self) -> dict[str, Any]:
+        cleaned = super().clean() or {}
+        places = ("latitude", "longitude")
+        if not self.errors.keys() & set(places):
+            missing = [name for name in places if cleaned.get(name) is None]
+            if len(missing) == 1:
+                self.add_error(missing[0], "A place needs both; or leave both empty.")
+        dug, dried = cleaned.get("dug_g"), cleaned.get("dried_g")
+        if dug and dried and dried > dug:
+            self.add_error("dried_g", "More than was dug? Dried and sieved it must weigh less.")
+        return cleaned
+
+    def save(self, commit: bool = True) -> FieldSheet:
+        for key in THROWING_SCALES:
+            setattr(self.instance, key, self.cleaned_data[key])
+        return super().save(commit)

@@ -1,0 +1,1 @@
+"""Printed labels for bags, jars and buckets."""

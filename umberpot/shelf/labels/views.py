@@ -1,0 +1,46 @@
+"""Label sheets as PDF: what stands on the shelf."""
+
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import render
+from django.urls import reverse
+from django.views.decorators.http import require_GET
+
+from umberpot.shelf.models import Material
+from umberpot.studio.request import StudioRequest
+from umberpot.ui.label_form import LabelsForm
+from umberpot.ui.label_sheets import Label
+
+
+def _material_label(request: HttpRequest, material: Material) -> Label:
+    name = "mixing:leftover" if material.is_coloured else "shelf:material"
+    url = request.build_absolute_uri(reverse(name, args=[material.pk]))
+    lines = [material.name.removeprefix(f"{material.supplier_code}: ")]
+    lines.append(material.get_kind_display())
+    if material.water_pct and material.state != "dry":
+        lines.append(f"{material.get_state_display()}, {material.water_pct:.1f} % water")
+    lines += [f"Watch for {caution.title.lower()}" for caution in material.cautions]
+    return Label(material.supplier_code or material.name, tuple(lines), url)
+
+
+@require_GET
+def labels(request: StudioRequest) -> HttpResponse:
+    """Labels for bags, jars and buckets: ``of`` repeated, or everything on the shelf."""
+    keys = [key for key in request.GET.getlist("of") if key.isdecimal() and len(key) < 19]
+    materials = Material.objects.of(request.studio).on_shelf()
+    chosen = list(materials.filter(pk__in=keys) if keys else materials)
+    form = LabelsForm(request.GET if "sheet" in request.GET else None)
+    if form.is_valid() and chosen:
+        return form.pdf([_material_label(request, m) for m in chosen], "shelf-labels")
+    return render(
+        request,
+        "ui/label_sheet.html",
+        {
+            "place": "Shelf",
+            "form": form,
+            "title": chosen[0].name if len(chosen) == 1 else "The shelf",
+            "count": len(chosen),
+            "keys": keys,
+            "back": reverse("shelf:shelf"),
+        },
+        status=400 if form.errors else 200,
+    )

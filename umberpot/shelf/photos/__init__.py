@@ -1,0 +1,1 @@
+"""Photographs of clays."""

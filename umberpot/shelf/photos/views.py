@@ -1,0 +1,61 @@
+"""Photographs of clays: adding, showing, removing."""
+
+from django.contrib import messages
+from django.http import HttpResponse
+from django.shortcuts import get_object_or_404, redirect
+from django.views.decorators.http import require_GET, require_POST
+
+from umberpot.shelf import services
+from umberpot.shelf.models import Material, Photo
+from umberpot.shelf.photos.forms import PhotoForm
+from umberpot.studio.request import StudioRequest, request_key
+
+MOST_PHOTOS = 24
+
+
+@require_POST
+def add(request: StudioRequest, pk: int) -> HttpResponse:
+    """One more photograph of a clay."""
+    clay = get_object_or_404(Material.objects.of(request.studio).testable(), pk=pk)
+    form = PhotoForm(request.POST, request.FILES)
+    if clay.photos.count() >= MOST_PHOTOS:
+        messages.error(
+            request, f"A clay keeps {MOST_PHOTOS} photographs at most. Remove one first."
+        )
+    elif form.is_valid():
+        services.keep_photo(
+            clay,
+            form.cleaned_data["photo"],
+            form.cleaned_data["caption"],
+            request_key(request),
+            request.user,
+        )
+        messages.success(request, "The photograph is kept.")
+    else:
+        messages.error(request, str(next(iter(form.errors.values()))[0]))
+    return redirect(_page_of(clay), pk=clay.pk)
+
+
+def _page_of(clay: Material) -> str:
+    return "shelf:field-sheet" if clay.kind == Material.DUG_CLAY else "results:clay"
+
+
+@require_GET
+def photo(request: StudioRequest, pk: int) -> HttpResponse:
+    """A photograph itself."""
+    kept = get_object_or_404(Photo.objects.of(request.studio), pk=pk)
+    return HttpResponse(
+        bytes(kept.image),
+        content_type="image/jpeg",
+        headers={"Cache-Control": "private, max-age=31536000, immutable"},
+    )
+
+
+@require_POST
+def remove(request: StudioRequest, pk: int) -> HttpResponse:
+    """A photograph that was a mistake."""
+    kept = get_object_or_404(Photo.objects.of(request.studio).select_related("material"), pk=pk)
+    clay = kept.material
+    kept.delete()
+    messages.success(request, "The photograph is removed.")
+    return redirect(_page_of(clay), pk=clay.pk)

@@ -1,0 +1,21 @@
+"""Signing in, the first run, preferences."""
+
+from django.contrib.auth.views import LogoutView, PasswordChangeView
+from django.urls import path, reverse_lazy
+
+from umberpot.studio import views
+
+app_name = "studio"
+urlpatterns = [
+    path("sign-in/", views.SignInView.as_view(), name="sign-in"),
+    path("sign-out/", LogoutView.as_view(), name="sign-out"),
+    path("first-run/", views.first_run, name="first-run"),
+    path("preferences/", views.preferences, name="preferences"),
+    path(
+        "preferences/password/",
+        PasswordChangeView.as_view(
+            template_name="studio/password.html", success_url=reverse_lazy("studio:preferences")
+        ),
+        name="password",
+    ),
+]

@@ -1,0 +1,313 @@
+"""The entry grid of a bar test: bars down, readings across, one stage at a time."""
+
+from collections.abc import Mapping, Sequence
+from contextlib import suppress
+from dataclasses import dataclass, field, replace
+from typing import Any
+
+from django.core.exceptions import ValidationError
+
+from claycore.colour import notation
+from claycore.measure import bounds, units
+from claycore.measure.errors import ClayError
+from claycore.measure.formatting import to_step
+from claycore.measure.uncertainty import Measured
+from claycore.measure.units import Measure
+from claycore.testing import soaking
+from claycore.testing.bar_checks import odd_readings
+from claycore.testing.bar_roles import read_of_any, role_of
+from claycore.testing.bars import REMARKS, Bar, Fired
+from claycore.testing.readings import ReadingKind
+from umberpot.kiln.models import Firing
+from umberpot.tiles.bars import bar_of, with_reading
+from umberpot.tiles.models import ClayTest, Reading, Tile
+from umberpot.tiles.services import Entry
+from umberpot.ui.fields.measures import LONGEST_TEXT, MeasureField, without_unit
+
+COLOUR = "colour"
+REMARK = "remark"
+LONGEST_REASON = 200
+
+
+@dataclass
+class Cell:
+    """One figure of one bar: what is recorded, what was typed, and what is wrong or odd about it.
+
+    ``kept_because`` is the reason that stands beside a figure kept although it is odd.
+    """
+
+    kind: ReadingKind
+    tile: Tile
+    recorded: Reading | None
+    typed: str | None = None
+    value: float | None = None
+    seen: int | None = None
+    reason: str = ""
+    error: str = ""
+    odd: str = ""
+
+    @property
+    def name(self) -> str:
+        return f"{self.kind.quantity}-{self.tile.pk}"
+
+    @property
+    def says(self) -> str:
+        return f"{self.tile.code}, {self.kind.column.lower()}"
+
+    @property
+    def shown(self) -> str:
+        if self.typed is not None:
+            return self.typed
+        return to_step(self.recorded.value, self.recorded.step) if self.recorded else ""
+
+    @property
+    def changed(self) -> bool:
+        """Whether something else was typed than what is recorded, or a reason was given for it."""
+        if self.typed is None:
+            return False
+        recorded = to_step(self.recorded.value, self.recorded.step) if self.recorded else ""
+        return self.typed != recorded or bool(self.reason and self.typed)
+
+    def read(self, typed: str) -> None:
+        """Takes over what was typed; ``error`` says what is wrong with it."""
+        self.typed = typed.strip()[:LONGEST_TEXT]
+        sizes = units.sizes(Measure.MASS if self.kind.is_mass else Measure.LENGTH)
+        try:
+            self.value = MeasureField(self.kind.bound, required=False).clean(
+                without_unit(self.typed, sizes)
+            )
+        except ValidationError as refused:
+            self.error = refused.messages[0]
+
+
+@dataclass
+class Row:
+    """One bar of the grid. ``remarks_shown`` are those that the page had ticked when it came."""
+
+    tile: Tile
+    bar: Bar
+    cells: list[Cell | None]
+    remarks: set[str]
+    remarks_shown: frozenset[str] = frozenset()
+    colour: str = ""
+    colour_seen: int | None = None
+    colour_recorded: str = ""
+    colour_error: str = ""
+
+    @property
+    def boxes(self) -> list[tuple[str, str, bool]]:
+        """Every remark: its code, its words, and whether it was made."""
+        return [(code, words, code in self.remarks) for code, words in REMARKS.items()]
+
+    @property
+    def seen(self) -> str:
+        """The remarks in words."""
+        return ", ".join(words for _, words, made in self.boxes if made)
+
+    @property
+    def swatch(self) -> str:
+        """The colour as a page can show it; '' where there is none."""
+        try:
+            return notation.parse(self.colour).hex if self.colour else ""
+        except ClayError:
+            return ""
+
+
+@dataclass
+class BarGrid:
+    """All bars of a test at one stage. ``firing`` is None for what is read before any."""
+
+    test: ClayTest
+    firing: Firing | None
+    method: str
+    scale_step_g: float
+    ruler_step_mm: float
+    rows: list[Row] = field(default_factory=list)
+
+    @property
+    def columns(self) -> list[ReadingKind]:
+        """The readings that at least one of the bars has."""
+        return read_of_any([row.tile.role for row in self.rows], fired=self.firing is not None)
+
+    @property
+    def cells(self) -> list[Cell]:
+        return [cell for row in self.rows for cell in row.cells if cell]
+
+    @property
+    def troubles(self) -> list[Cell]:
+        """Cells that are wrong, or odd and not yet kept for a reason."""
+        return [cell for cell in self.cells if cell.error or (cell.odd and not cell.reason)]
+
+    @property
+    def is_sound(self) -> bool:
+        return not self.troubles and not any(row.colour_error for row in self.rows)
+
+
+def build(test: ClayTest, tiles: Sequence[Tile], firing: Firing | None, method: str) -> BarGrid:
+    """The grid as it is recorded. Tiles are fetched ``with_history``; makes no query of its own."""
+    there = [tile for tile in tiles if firing is None or firing in tile.firings]
+    studio = test.studio
+    grid = BarGrid(test, firing, method, studio.scale_step_g, studio.ruler_step_mm)
+    columns = read_of_any([tile.role for tile in there], fired=firing is not None)
+    for tile in there:
+        cells = [
+            Cell(kind, tile, _recorded(tile, firing, kind, method))
+            if kind.quantity in role_of(tile.role).reads
+            else None
+            for kind in columns
+        ]
+        for cell in cells:
+            if cell and cell.recorded:
+                cell.seen = cell.recorded.pk
+        grid.rows.append(_row(tile, firing, cells))
+    return grid
+
+
+def _row(tile: Tile, firing: Firing | None, cells: list[Cell | None]) -> Row:
+    firing_pk = firing.pk if firing else None
+    remarks = {
+        remark.code
+        for remark in tile.remarks.all()
+        if remark.withdrawn_at is None and remark.firing_id == firing_pk
+    }
+    row = Row(tile, bar_of(tile), cells, remarks, frozenset(remarks))
+    for colour in tile.colours.all():
+        if colour.is_current and firing and colour.firing_id == firing.pk:
+            row.colour = row.colour_recorded = colour.typed
+            row.colour_seen = colour.pk
+    return row
+
+
+def _recorded(tile: Tile, firing: Firing | None, kind: ReadingKind, method: str) -> Reading | None:
+    firing_pk = firing.pk if firing else None
+    wanted = method if kind.by_method else ""
+    return next(
+        (
+            reading
+            for reading in tile.readings.all()
+            if reading.is_current
+            and reading.quantity == kind.quantity
+            and reading.firing_id == firing_pk
+            and reading.method == wanted
+        ),
+        None,
+    )
+
+
+def fill(grid: BarGrid, data: Mapping[str, str], remarks_of: Mapping[str, list[str]]) -> None:
+    """Takes over what was typed into the grid, and doubts it.
+
+    The instruments' steps may be others than the studio's usual ones.
+    """
+    for name in ("scale_step_g", "ruler_step_mm"):
+        with suppress(ValidationError):
+            step = MeasureField(bounds.STEP, required=False).clean(data.get(name, ""))
+            setattr(grid, name, step or getattr(grid, name))
+    for cell in grid.cells:
+        if cell.name not in data:
+            continue
+        cell.read(data[cell.name])
+        cell.seen = _key(data.get(f"seen-{cell.name}", ""))
+        cell.reason = data.get(f"why-{cell.name}", "").strip()[:LONGEST_REASON]
+    for row in grid.rows:
+        key = f"{REMARK}-{row.tile.pk}"
+        if key in remarks_of:
+            row.remarks = REMARKS.keys() & set(remarks_of[key])
+            row.remarks_shown = frozenset(data.get(f"seen-{key}", "").split())
+        colour = data.get(f"{COLOUR}-{row.tile.pk}")
+        if colour is not None:
+            row.colour = colour.strip()[:60]
+            row.colour_error = _wrong_colour(row.colour)
+            row.colour_seen = _key(data.get(f"seen-{COLOUR}-{row.tile.pk}", ""))
+    _doubt(grid)
+
+
+def show_recorded(grid: BarGrid, fresh: BarGrid) -> None:
+    """What was recorded of the grid counts as seen, for the page that shows the rest again."""
+    for row, now in zip(grid.rows, fresh.rows, strict=True):
+        row.remarks_shown = now.remarks_shown
+        row.colour_recorded, row.colour_seen = now.colour_recorded, now.colour_seen
+        for cell, cell_now in zip(row.cells, now.cells, strict=True):
+            if cell and cell_now:
+                cell.recorded, cell.seen = cell_now.recorded, cell_now.seen
+
+
+def _key(text: str) -> int | None:
+    return int(text) if text.isdecimal() and len(text) < 19 else None
+
+
+def _wrong_colour(typed: str) -> str:
+    try:
+        if typed:
+            notation.parse(typed)
+    except ClayError as error:
+        return str(error)
+    return ""
+
+
+def _doubt(grid: BarGrid) -> None:
+    """Marks the cells whose typed figure is unlikely beside physics and beside their siblings."""
+    bars = [_with_typed(row, grid) for row in grid.rows]
+    odd = {
+        (found.bar, found.quantity, found.firing): found.message
+        for found in odd_readings(bars)
+        if found.method in ("", grid.method)
+    }
+    for row, bar in zip(grid.rows, bars, strict=True):
+        place = _place(row.tile, grid.firing)
+        for cell in row.cells:
+            if cell and cell.changed and not cell.error:
+                cell.odd = odd.get((bar.code, cell.kind.quantity, place), "")
+
+
+def _place(tile: Tile, firing: Firing | None) -> int | None:
+    return tile.firings.index(firing) if firing else None
+
+
+def _with_typed(row: Row, grid: BarGrid) -> Bar:
+    """The bar as it would be with what was typed."""
+    bar = row.bar
+    for cell in row.cells:
+        if cell is None or cell.value is None:
+            continue
+        measured = Measured(cell.value, _step(cell, grid))
+        if grid.firing is None:
+            before: Any = {cell.kind.quantity: measured}
+            bar = replace(bar, **before)
+        else:
+            place = row.tile.firings.index(grid.firing)
+            fired = with_reading(bar.firings[place], cell.kind.quantity, measured, grid.method)
+            bar = replace(bar, firings=_replaced(bar.firings, place, fired))
+    if grid.firing is None:
+        return replace(bar, remarks=frozenset(row.remarks))
+    place = row.tile.firings.index(grid.firing)
+    fired = replace(bar.firings[place], remarks=frozenset(row.remarks))
+    return replace(bar, firings=_replaced(bar.firings, place, fired))
+
+
+def _step(cell: Cell, grid: BarGrid) -> float:
+    return grid.scale_step_g if cell.kind.is_mass else grid.ruler_step_mm
+
+
+def _replaced(firings: tuple[Fired, ...], place: int, fired: Fired) -> tuple[Fired, ...]:
+    return (*firings[:place], fired, *firings[place + 1 :])
+
+
+def entries(row: Row, grid: BarGrid) -> dict[str, Entry]:
+    """What of a row is to be recorded: new, likely or kept for a reason. Emptied is withdrawn."""
+    return {
+        cell.kind.quantity: Entry(
+            cell.value,
+            _step(cell, grid),
+            cell.seen,
+            grid.method if cell.kind.by_method else "",
+            cell.reason if cell.odd else "",
+        )
+        for cell in row.cells
+        if cell and cell.changed and not cell.error and (cell.reason or not cell.odd)
+    }
+
+
+def method_named(code: str, test: ClayTest) -> str:
+    """A way of soaking out of the address; the test's own where that is none."""
+    return code if code in soaking.METHODS else test.method

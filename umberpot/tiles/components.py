@@ -1,0 +1,62 @@
+"""The pieces of pages that show tiles.
+
+Registered as builtin tags, so a template may use them without loading anything.
+"""
+
+from typing import Any
+
+from django import template
+
+from claycore.labels import HOLE_MM, TILE_LONGER_THAN_MARK_MM
+from claycore.measure.formatting import plain
+from umberpot.tiles.models import Tile
+from umberpot.tiles.progress import Standing
+from umberpot.ui.components.tile_looks import TileLook, TileState
+
+register = template.Library()
+
+SLAB_HEIGHT_MM = 50.0
+SLAB_LETTER_MM = 7.0
+
+
+def look_of(stands: Standing, width: int = 60) -> TileLook:
+    """The look of a tile where it stands."""
+    code = stands.tile.code
+    if stands.colour:
+        return TileLook(code, TileState.COLOURED, stands.colour.lab, width)
+    return TileLook(code, _state_of(stands), width=width)
+
+
+def _state_of(stands: Standing) -> TileState:
+    if stands.firing:
+        return TileState.FIRED
+    if stands.tile.shaped_at is None:
+        return TileState.PLANNED
+    return TileState.DRY if stands.readings else TileState.WET
+
+
+@register.inclusion_tag("ui/components/tile.html")
+def tile(stands: Standing, width: int = 60) -> dict[str, Any]:
+    """The tile itself."""
+    return {"look": look_of(stands, width)}
+
+
+@register.inclusion_tag("tiles/components/inscription.html")
+def inscription(tile: Tile) -> dict[str, Any]:
+    """What to make of the wet clay, to scale: the hole, the scratched lines, the mark."""
+    length = tile.mark_length_mm + TILE_LONGER_THAN_MARK_MM
+    start = (length - tile.mark_length_mm) / 2
+    lines = tile.label_lines
+    leading = min(10.0, 30.0 / max(1, len(lines)))
+    return {
+        "says": f"Scratch into tile {tile.code}: " + "; ".join(lines),
+        "length": plain(length),
+        "height": plain(SLAB_HEIGHT_MM),
+        "slab": (plain(length - 1), plain(SLAB_HEIGHT_MM - 1)),
+        "text_x": plain(HOLE_MM + 2),
+        "lines": [(line, plain(10 + leading * index)) for index, line in enumerate(lines)],
+        "letter": plain(min(SLAB_LETTER_MM, leading * 0.8), 1),
+        "mark": (plain(start), plain(length - start)),
+        "mark_words": f"{plain(tile.mark_length_mm, 1)} mm",
+        "middle": plain(length / 2),
+    }

@@ -1,0 +1,1 @@
+"""Printed labels of a trial's tiles."""

@@ -1,0 +1,29 @@
+"""Label sheets as PDF: the tiles of a trial, and what stands on the shelf."""
+
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404, render
+from django.urls import reverse
+from django.views.decorators.http import require_GET
+
+from umberpot.studio.request import StudioRequest
+from umberpot.tiles.models import Tile, Trial
+from umberpot.ui.label_form import LabelsForm
+from umberpot.ui.label_sheets import Label
+
+
+def _tile_label(request: HttpRequest, tile: Tile) -> Label:
+    url = request.build_absolute_uri(reverse("tiles:record", args=[tile.pk]))
+    return Label(tile.code, (*tile.label_lines[1:], f"cone {tile.cone}"), url)
+
+
+@require_GET
+def labels(request: StudioRequest, pk: int) -> HttpResponse:
+    """Labels of a trial's tiles, for the bags and boxes they are kept in."""
+    trial = get_object_or_404(Trial.objects.of(request.studio), pk=pk)
+    tiles = list(trial.tiles.kept())
+    form = LabelsForm(request.GET if "sheet" in request.GET else None)
+    if form.is_valid() and tiles:
+        return form.pdf([_tile_label(request, tile) for tile in tiles], f"tiles-{trial.pk}")
+    context = {"place": "Tiles", "form": form, "title": trial.name, "count": len(tiles)}
+    context["back"] = reverse("tiles:trial", args=[pk])
+    return render(request, "ui/label_sheet.html", context, status=400 if form.errors else 200)

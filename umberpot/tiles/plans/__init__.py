@@ -1,0 +1,1 @@
+"""Series and grids as trials: their tiles, followed step by step."""

@@ -1,0 +1,151 @@
+"""A series or a grid as a trial: its mixes, its tiles and their labels, made together."""
+
+import uuid
+from dataclasses import dataclass
+
+from django.contrib.auth.models import User
+from django.db import transaction
+
+from claycore.mixing.pour_plan import Cell, Grid
+from claycore.mixing.weighing import is_as_wanted
+from umberpot.mixing.calculators.additions import UNNAMED
+from umberpot.mixing.calculators.grid import GridForm
+from umberpot.mixing.calculators.series import SeriesForm
+from umberpot.mixing.models import Mix, Plan
+from umberpot.mixing.plans import services as mixing_plans
+from umberpot.mixing.plans.services import PlanOrder
+from umberpot.studio.models import Studio
+from umberpot.tiles.models import Tile, Trial
+from umberpot.tiles.services import TileOrder, make_tiles
+
+
+@dataclass(frozen=True)
+class TrialOrder:
+    """The trial that a plan becomes, and how its tiles are made."""
+
+    studio: Studio
+    name: str
+    mark_length_mm: float
+    cone: str
+    glazed: bool
+    request_key: uuid.UUID
+    by: User
+
+    def plan_order(self, sum_query: str, clay_name: str) -> PlanOrder:
+        return PlanOrder(self.studio, self.name, sum_query, clay_name, self.request_key, self.by)
+
+
+@transaction.atomic
+def start_series(order: TrialOrder, form: SeriesForm, strategy: str) -> Trial:
+    """A series as a trial, by one of its strategies; ``form`` is valid."""
+    found = next(p for p in form.cleaned_data["plans"] if p.strategy == strategy)
+    colourant = form.cleaned_data["colourant"] or UNNAMED
+    plan = mixing_plans.keep_series(
+        order.plan_order(form.query_string(), form.cleaned_data["clay"]), found, colourant
+    )
+    return _trial_of(order, plan, form.tiles_of_each)
+
+
+@transaction.atomic
+def start_grid(order: TrialOrder, form: GridForm) -> Trial:
+    """A grid as a trial; ``form`` is valid and has at least one cell to make."""
+    cleaned = form.cleaned_data
+    grid: Grid = cleaned["grid"]
+    clay_name = cleaned["clay"]
+    have = {
+        key: tiles[0].code
+        for key, tiles in tiles_there(order.studio, grid, clay_name).items()
+        if _cell(key) in grid.have
+    }
+    plan_order = order.plan_order(form.query_string(), clay_name)
+    if cleaned["batches"]:
+        plan = mixing_plans.keep_batches(
+            plan_order, grid, cleaned["clay_of_cell"], cleaned["batches"], have
+        )
+    else:
+        plan = mixing_plans.keep_pots(plan_order, grid, cleaned["plan"].pots, have)
+    return _trial_of(order, plan, 1)
+
+
+def _trial_of(order: TrialOrder, plan: Plan, tiles_each: int) -> Trial:
+    """The plan's trial with tiles still to be made, once."""
+    made = Trial.objects.of(order.studio).filter(plan=plan).first()
+    if made:
+        return made
+    trial = Trial.objects.create(
+        studio=order.studio,
+        name=order.name,
+        ware=order.studio.ware,
+        school=order.studio.school,
+        plan=plan,
+        made_by=order.by,
+    )
+    for mix in plan.mixes.order_by("plan_position"):
+        tile_order = TileOrder(
+            tiles_each,
+            order.mark_length_mm,
+            order.cone,
+            order.glazed,
+            uuid.uuid5(order.request_key, f"tiles of {mix.plan_position}"),
+            shaped=False,
+        )
+        make_tiles(mix, trial, tile_order, order.by)
+    return trial
+
+
+def key_of(cell: Cell) -> str:
+    """A cell as ``x,y``, as the query string has it."""
+    return f"{cell[0]:g},{cell[1]:g}"
+
+
+def _cell(key: str) -> Cell:
+    x, y = key.split(",")
+    return float(x), float(y)
+
+
+def tiles_there(studio: Studio, grid: Grid, clay_name: str) -> dict[str, list[Tile]]:
+    """Tiles of the studio that fill cells of the grid already, by the cell as ``x,y``.
+
+    Of the same clay, made, and with the grid's additions alone.
+    """
+    mixes = Mix.objects.of(studio).kept().exclude(finished_at=None)
+    if clay_name:
+        mixes = mixes.filter(clay_name__iexact=clay_name)
+    filled: dict[int | None, str] = {}
+    for mix in mixes:
+        cell = _filled_by(mix, grid)
+        if cell is not None:
+            filled[mix.pk] = key_of(cell)
+    found: dict[str, list[Tile]] = {}
+    made = Tile.objects.of(studio).kept().filter(mix__in=filled, shaped_at__isnull=False)
+    for tile in made:
+        found.setdefault(filled[tile.mix_id], []).append(tile)
+    return found
+
+
+def _filled_by(mix: Mix, grid: Grid) -> Cell | None:
+    pcts = {name.lower(): pct for name, pct in mix.batch.pcts.items() if pct > 0}
+    at = [pcts.pop(axis.name.lower(), 0.0) for axis in grid.axes]
+    if pcts:
+        return None
+    for cell in grid.cells:
+        if all(is_as_wanted(has, cell[side]) for side, has in enumerate(at)):
+            return cell
+    return None
+
+
+@transaction.atomic
+def set_plan_aside(plan: Plan, aside: bool) -> None:
+    """Sets a plan aside with what is still to be mixed and made of it, or takes all that back.
+
+    What was weighed or made stays where it is.
+    """
+    at = plan.set_aside_at
+    plan.set_aside(aside)
+    mixes = Mix.objects.filter(plan=plan, finished_at=None)
+    tiles = Tile.objects.filter(trial__plan=plan, shaped_at=None)
+    for rows in (mixes, tiles):
+        if aside:
+            rows.filter(set_aside_at=None).update(set_aside_at=plan.set_aside_at)
+        else:
+            rows.filter(set_aside_at=at).update(set_aside_at=None)

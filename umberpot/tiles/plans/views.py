@@ -1,0 +1,266 @@
+"""Series and grids as trials: starting one, and following it step by step."""
+
+import uuid
+from typing import Any
+
+from django.contrib import messages
+from django.http import HttpResponse, QueryDict
+from django.shortcuts import get_object_or_404, redirect, render
+from django.urls import reverse
+from django.views.decorators.http import require_GET, require_http_methods, require_POST
+
+from claycore.mixing.series import STRATEGIES
+from umberpot.mixing.calculators.grid import GridForm
+from umberpot.mixing.calculators.grid_drawing import grid_shown
+from umberpot.mixing.calculators.series import SeriesForm
+from umberpot.mixing.composition import parts_of
+from umberpot.mixing.costs import cost_of_mixes
+from umberpot.mixing.models import Mix, Plan
+from umberpot.mixing.plans.services import shortages, shortages_of
+from umberpot.mixing.weighing.services import NOTHING_TO_WEIGH_G
+from umberpot.studio.request import StudioRequest, posted, request_key
+from umberpot.tiles import services
+from umberpot.tiles.forms import PlannedTrialForm
+from umberpot.tiles.models import Trial
+from umberpot.tiles.plans import services as plan_services
+from umberpot.tiles.plans.services import TrialOrder, key_of, tiles_there
+from umberpot.tiles.progress import Standing, standing
+from umberpot.ui.calculators import CalculatorForm
+
+PLACE = "Mix"
+
+
+@require_http_methods(["GET", "POST"])
+def start_series(request: StudioRequest) -> HttpResponse:
+    """A series, whose sum is the query string, becomes a trial."""
+    form = SeriesForm(request.GET)
+    strategy = request.GET.get("strategy", "")
+    if not form.is_valid() or strategy not in STRATEGIES:
+        return redirect(_back("mixing:series", request))
+    found = next(p for p in form.cleaned_data["plans"] if p.strategy == strategy)
+    colourant = form.cleaned_data["colourant"] or "colourant"
+    name = f"{colourant} {', '.join(f'{b.pct:g}' for b in found.batches)} %"
+    trial_form = _trial_form(request, name)
+    if trial_form.is_valid():
+        order = _order(request, trial_form)
+        trial = plan_services.start_series(order, form, strategy)
+        return redirect("tiles:plan", pk=trial.plan_id)
+    needs = {colourant: found.colourant_g, form.cleaned_data["clay"]: found.clay_g}
+    return _start_page(request, trial_form, form, STRATEGIES[strategy], needs, found.missing)
+
+
+@require_http_methods(["GET", "POST"])
+def start_grid(request: StudioRequest) -> HttpResponse:
+    """A grid, whose sum is the query string, becomes a trial."""
+    form = GridForm(request.GET)
+    if not form.is_valid():
+        return redirect(_back("mixing:grid", request))
+    grid = form.cleaned_data["grid"]
+    if not grid.wanted:
+        messages.info(request, "Every cell is there already: there is nothing to make.")
+        return redirect(_back("mixing:grid", request))
+    trial_form = _trial_form(request, " and ".join(axis.name for axis in grid.axes))
+    if trial_form.is_valid():
+        trial = plan_services.start_grid(_order(request, trial_form), form)
+        return redirect("tiles:plan", pk=trial.plan_id)
+    pots = form.cleaned_data["plan"].pots_minimum
+    words = f"{len(grid.wanted)} cells" + (f" from {pots} pots" if pots else "")
+    answer = form.reckoned()
+    needs = {**answer["colourant_g"], form.cleaned_data["clay"]: _clay_needed(form, answer)}
+    return _start_page(request, trial_form, form, words, needs)
+
+
+def _clay_needed(form: GridForm, answer: dict[str, Any]) -> float:
+    """The dry clay a grid takes: in its slip, or in a piece for each cell."""
+    batches = form.cleaned_data["batches"]
+    if batches:
+        return len(batches) * form.cleaned_data["clay_of_cell"].dry_g
+    return answer["slip_g"] * form.cleaned_data["solids_pct"] / 100
+
+
+def _back(name: str, request: StudioRequest) -> str:
+    return f"{reverse(name)}?{request.GET.urlencode()}"
+
+
+def _trial_form(request: StudioRequest, name: str) -> PlannedTrialForm:
+    return PlannedTrialForm(
+        posted(request), studio=request.studio, initial={"trial_name": name[:80]}
+    )
+
+
+def _order(request: StudioRequest, form: PlannedTrialForm) -> TrialOrder:
+    cleaned = form.cleaned_data
+    return TrialOrder(
+        request.studio,
+        cleaned["trial_name"],
+        cleaned["mark_length_mm"],
+        cleaned["cone"],
+        cleaned["glazed"],
+        request_key(request),
+        request.user,
+    )
+
+
+def _start_page(
+    request: StudioRequest,
+    trial_form: PlannedTrialForm,
+    form: CalculatorForm,
+    words: str,
+    needs_g: dict[str, float],
+    missing: tuple[str, ...] = (),
+) -> HttpResponse:
+    return render(
+        request,
+        "tiles/plans/start.html",
+        {
+            "place": PLACE,
+            "form": trial_form,
+            "words": words,
+            "missing": missing,
+            "shortages": shortages_of(request.studio, needs_g),
+            "clay": form.cleaned_data["clay"],
+            "sum_url": _back(
+                "mixing:grid" if isinstance(form, GridForm) else "mixing:series", request
+            ),
+            "request_key": request.POST.get("request_key") or uuid.uuid4(),
+        },
+        status=400 if trial_form.errors else 200,
+    )
+
+
+@require_GET
+def cells_made(request: StudioRequest) -> HttpResponse:
+    """Ticks the cells of a grid that tiles of the studio fill already, and says which."""
+    form = GridForm(request.GET)
+    if not form.is_valid():
+        return redirect(_back("mixing:grid", request))
+    grid = form.cleaned_data["grid"]
+    there = tiles_there(request.studio, grid, form.cleaned_data["clay"])
+    query = request.GET.copy()
+    query.setlist("have", sorted({key_of(cell) for cell in grid.have} | set(there)))
+    if there:
+        codes = ", ".join(
+            f"{tiles[0].code} ({key.replace(',', ' × ') if grid.y else key.split(',')[0]} %)"
+            for key, tiles in there.items()
+        )
+        messages.success(
+            request, f"{len(there)} of these cells exist: {codes}. They are ticked below."
+        )
+    else:
+        messages.info(request, "None of your tiles fills a cell of this grid.")
+    return redirect(f"{reverse('mixing:grid')}?{query.urlencode()}")
+
+
+@require_GET
+def plan(request: StudioRequest, pk: int) -> HttpResponse:
+    """A series or a grid, step by step: what to do next, what is done, and what came out."""
+    plan = get_object_or_404(Plan.objects.of(request.studio).select_related("trial"), pk=pk)
+    rows = _rows(plan)
+    mixes = [row["mix"] for row in rows if row["mix"].set_aside_at is None]
+    return render(
+        request,
+        "tiles/plans/plan.html",
+        {
+            "place": PLACE,
+            "plan": plan,
+            "trial": plan.trial,
+            "rows": rows,
+            "next": _next(rows),
+            "done": sum(1 for row in rows if not row["todo"]),
+            "shortages": shortages(mixes),
+            "drawn": _drawn(plan, rows),
+            "cost": cost_of_mixes(mixes),
+            "tile_count": sum(len(row["tiles"]) for row in rows),
+            "strategy": STRATEGIES.get(plan.strategy, ""),
+        },
+    )
+
+
+def _next(rows: list[dict[str, Any]]) -> dict[str, Any] | None:
+    """The first thing to do, with what is to be weighed for it."""
+    row = next((row for row in rows if row["todo"]), None)
+    if row and row["todo"] == "weigh":
+        row["to_weigh"] = [
+            part
+            for part in parts_of(row["mix"])
+            if part.settled_at is None and part.to_go_g > NOTHING_TO_WEIGH_G
+        ]
+    return row
+
+
+def _rows(plan: Plan) -> list[dict[str, Any]]:
+    """The plan's mixes in order with their tiles and what is to be done about each."""
+    tiles: dict[int | None, list[Standing]] = {}
+    for tile in plan.trial.tiles.kept().with_history():
+        tiles.setdefault(tile.mix_id, []).append(standing(tile))
+    rows = []
+    for mix in plan.mixes.order_by("plan_position").select_related("leftover"):
+        own = tiles.get(mix.pk, [])
+        unmade = [stands for stands in own if stands.tile.shaped_at is None]
+        todo = "weigh" if mix.finished_at is None else "shape" if unmade else ""
+        rows.append(
+            {
+                "mix": mix,
+                "tiles": own,
+                "unmade": unmade,
+                "todo": todo,
+                "pcts": list(mix.batch.pcts.items()),
+            }
+        )
+    return rows
+
+
+def _drawn(plan: Plan, rows: list[dict[str, Any]]) -> dict[str, Any] | None:
+    """A grid's drawing, with codes on its tiles and what is poured already.
+
+    None for a series, and for a grid whose sum no longer holds.
+    """
+    form = GridForm(QueryDict(plan.sum_query))
+    if plan.kind != Plan.GRID or not form.is_valid():
+        return None
+    cleaned = form.cleaned_data
+    shown = grid_shown(cleaned["grid"], cleaned["plan"], cleaned["batches"], {}, form.scale_step)
+    axes = [axis.name for axis in cleaned["grid"].axes]
+    codes, done = dict(plan.have), set()
+    for row in rows:
+        pcts = [row["mix"].wanted_pcts.get(name, 0.0) for name in axes]
+        key = key_of((pcts[0], pcts[1] if len(pcts) > 1 else 0.0))
+        if row["tiles"]:
+            codes[key] = row["tiles"][0].tile.code
+        if not row["todo"]:
+            done.add(key)
+    shown["coded"] = [
+        {"code": codes[cell.key], "x": cell.code_at[0], "y": cell.code_at[1]}
+        for cell in shown["cells"]
+        if cell.key in codes
+    ]
+    shown["done"] = done
+    return shown
+
+
+@require_POST
+def shape(request: StudioRequest, mix_pk: int) -> HttpResponse:
+    """The planned tiles of a mix are made and labelled."""
+    mix = get_object_or_404(Mix.objects.of(request.studio), pk=mix_pk)
+    tiles = services.shape(mix)
+    if tiles:
+        codes = ", ".join(tile.code for tile in tiles)
+        messages.success(request, f"{codes} made and labelled. Let dry.")
+    if mix.plan_id:
+        return redirect("tiles:plan", pk=mix.plan_id)
+    trial = Trial.objects.of(request.studio).filter(tiles__mix=mix).first()
+    return redirect("tiles:trial", pk=trial.pk) if trial else redirect("mixing:mix", pk=mix.pk)
+
+
+@require_POST
+def set_aside(request: StudioRequest, pk: int) -> HttpResponse:
+    """Sets a plan aside (``aside=yes``), or takes it back."""
+    plan = get_object_or_404(Plan.objects.of(request.studio), pk=pk)
+    plan_services.set_plan_aside(plan, request.POST.get("aside") == "yes")
+    messages.success(
+        request,
+        f"{plan.name} is set aside; what was mixed and made of it stays."
+        if plan.set_aside_at
+        else f"{plan.name} is back.",
+    )
+    return redirect("tiles:plan", pk=pk)

@@ -1,0 +1,11 @@
+"""Materials, mixes and plans in and out."""
+
+from django.urls import path
+
+from umberpot.transfer import views
+
+app_name = "transfer"
+urlpatterns = [
+    path("", views.transfer, name="transfer"),
+    path("<slug:kind>.<slug:form>", views.download, name="download"),
+]

@@ -1,0 +1,1 @@
+"""What pages share, and that knows no place of the application."""

@@ -1,0 +1,68 @@
+"""The drawn tile, the unit of every list, grid and shelf.
+
+Registered as builtin tags, so a template may use them without loading anything.
+"""
+
+from dataclasses import dataclass
+from enum import StrEnum
+from typing import Any
+
+from django import template
+
+from claycore.colour.notation import Lab
+
+register = template.Library()
+
+DARK_BELOW_LIGHTNESS = 58
+"""CIELAB lightness under which a code is scratched in light; keeps its contrast over 4.5 : 1."""
+
+
+class TileState(StrEnum):
+    """How far a tile has come, by the class that draws it."""
+
+    PLANNED = "tile-planned"
+    WET = "tile-wet"
+    DRY = "tile-dry"
+    FIRED = "tile-bare-fired"
+    COLOURED = "tile-coloured"
+
+
+_SAYS = {
+    TileState.PLANNED: "to make",
+    TileState.WET: "drying",
+    TileState.DRY: "bone dry",
+    TileState.FIRED: "fired, colour not noted",
+}
+
+
+@dataclass(frozen=True)
+class TileLook:
+    """How a tile is drawn: ``colour`` is its fired colour, None while that is not noted."""
+
+    code: str
+    state: TileState
+    colour: Lab | None = None
+    width: int = 60
+
+    @property
+    def fill(self) -> str:
+        return self.colour.hex if self.colour else ""
+
+    @property
+    def on_dark(self) -> bool:
+        return self.colour is not None and self.colour.lightness < DARK_BELOW_LIGHTNESS
+
+    @property
+    def font_size(self) -> int:
+        return 17 if len(self.code) <= 3 else 14
+
+    @property
+    def says(self) -> str:
+        """The tile in words, for who cannot see it."""
+        return f"Tile {self.code}, {_SAYS.get(self.state, f'fired colour {self.fill}')}"
+
+
+@register.inclusion_tag("ui/components/tile.html")
+def drawn_tile(look: TileLook) -> dict[str, Any]:
+    """A tile, from how it looks."""
+    return {"look": look}

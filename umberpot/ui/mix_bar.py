@@ -1,0 +1,36 @@
+"""The mix bar: a mix as lengths that are its dry masses."""
+
+from dataclasses import dataclass
+
+from claycore.materials.batch import Batch
+
+CLAY = "clay"
+TAKEN = "taken"
+COLOURANT = "colourant"
+
+
+@dataclass(frozen=True)
+class Segment:
+    """One length of a mix bar: a name, its grams, its percent of the bar, and what it is.
+
+    ``kind`` is CLAY, TAKEN (coloured clay of an earlier mix) or COLOURANT.
+    """
+
+    name: str
+    grams: float
+    share_pct: float
+    kind: str
+
+
+def segments_of(
+    clay_name: str, clay_g: float, colourants: list[tuple[str, float]]
+) -> list[Segment]:
+    """The mix bar's lengths: dry masses, the clay first."""
+    total = clay_g + sum(grams for _, grams in colourants)
+    rows = [Segment(clay_name, clay_g, 100 * clay_g / total, CLAY)]
+    return rows + [Segment(name, g, 100 * g / total, COLOURANT) for name, g in colourants if g > 0]
+
+
+def segments_of_batch(clay_name: str, batch: Batch) -> list[Segment]:
+    """The mix bar of a batch that was only reckoned."""
+    return segments_of(clay_name, batch.clay_g, list(batch.colourants_g.items()))
