@@ -10,6 +10,7 @@ cones, and where the uncertainty allows no single cone, a range is claimed.
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
+from enum import StrEnum
 from itertools import pairwise
 
 import numpy as np
@@ -17,17 +18,26 @@ from scipy.interpolate import PchipInterpolator
 
 from claycore.firing import cones
 from claycore.measure.uncertainty import Estimate, combined
-from claycore.testing.bars import BLOATED, SLUMPED
+from claycore.testing.bars import RemarkCode
 from claycore.testing.results import AtCone
 
-REACHED = "reached"
-NOT_REACHED = "not_reached"
-NOT_DECIDED = "not_decided"
-NOT_MEASURED = "not_measured"
 
-SURE = "sure"
-PERHAPS = "perhaps"
-NOT_SEEN = "not_seen"
+class MaturityOutcome(StrEnum):
+    """Whether a run of cones comes under a limit of absorption."""
+
+    REACHED = "reached"
+    NOT_REACHED = "not_reached"
+    NOT_DECIDED = "not_decided"
+    NOT_MEASURED = "not_measured"
+
+
+class Sureness(StrEnum):
+    """How sure it is that a clay bloats or slumps."""
+
+    SURE = "sure"
+    PERHAPS = "perhaps"
+    NOT_SEEN = "not_seen"
+
 
 COARSE_STEP_C = 100.0
 """Tested cones further apart than this say little of what lies between. Judgement of this house."""
@@ -45,7 +55,7 @@ class Maturity:
     not tested. ``coarse`` says that the two lie too far apart for the interpolation to mean much.
     """
 
-    outcome: str
+    outcome: MaturityOutcome
     cone: str | None = None
     after: str | None = None
     low_c: float | None = None
@@ -57,7 +67,7 @@ class Maturity:
 class Spoiling:
     """From which tested cone on the clay bloats or slumps, and how that shows."""
 
-    outcome: str
+    outcome: Sureness
     cone: str | None = None
     last_good: str | None = None
     signs: tuple[str, ...] = ()
@@ -128,7 +138,7 @@ def best_cone(found: Sequence[AtCone], ranges: FiringRange) -> str | None:
 def _spoilt_at(*spoilings: Spoiling) -> int:
     """The order of the first cone that is surely spoilt; past the hottest where none is."""
     return min(
-        (cones.order(s.cone) for s in spoilings if s.cone and s.outcome == SURE),
+        (cones.order(s.cone) for s in spoilings if s.cone and s.outcome == Sureness.SURE),
         default=len(cones.CONES),
     )
 
@@ -136,19 +146,21 @@ def _spoilt_at(*spoilings: Spoiling) -> int:
 def _maturity(sound: Sequence[AtCone], limit_pct: float) -> Maturity:
     soaked = [(at.cone, at.absorption) for at in sound if at.absorption is not None]
     if not soaked:
-        return Maturity(NOT_MEASURED)
+        return Maturity(MaturityOutcome.NOT_MEASURED)
     within = next((i for i, (_, a) in enumerate(soaked) if a.high <= limit_pct), None)
     if within is None:
         might = any(a.low <= limit_pct for _, a in soaked)
-        return Maturity(NOT_DECIDED if might else NOT_REACHED)
+        return Maturity(MaturityOutcome.NOT_DECIDED if might else MaturityOutcome.NOT_REACHED)
     cone = soaked[within][0]
     over = [i for i, (_, a) in enumerate(soaked[:within]) if a.low > limit_pct]
     if not over:
-        return Maturity(REACHED, cone)
+        return Maturity(MaturityOutcome.REACHED, cone)
     after = soaked[over[-1]][0]
     low_c, high_c = _crossing(soaked[over[-1] : within + 1], limit_pct)
     apart = cones.temperature_c(cone) - cones.temperature_c(after)
-    return Maturity(REACHED, cone, after, low_c, high_c, coarse=apart > COARSE_STEP_C)
+    return Maturity(
+        MaturityOutcome.REACHED, cone, after, low_c, high_c, coarse=apart > COARSE_STEP_C
+    )
 
 
 def _crossing(soaked: Sequence[tuple[str, Estimate]], limit_pct: float) -> tuple[float, float]:
@@ -180,7 +192,7 @@ def _rose(before: Estimate, after: Estimate) -> float:
 def _bloating_signs(before: Sequence[AtCone], at: AtCone) -> dict[str, bool]:
     """Signs of bloating at a cone against the cones before it: the sign, and whether it is sure."""
     signs = {}
-    if at.remarks.get(BLOATED):
+    if at.remarks.get(RemarkCode.BLOATED):
         signs["seen to bloat"] = True
     shrinkages = [b.total for b in before if b.total]
     swelled = 0.0
@@ -203,7 +215,7 @@ def _bloating_signs(before: Sequence[AtCone], at: AtCone) -> dict[str, bool]:
 
 
 def _slumping_signs(before: Sequence[AtCone], at: AtCone) -> dict[str, bool]:
-    return {"seen to slump": True} if at.remarks.get(SLUMPED) else {}
+    return {"seen to slump": True} if at.remarks.get(RemarkCode.SLUMPED) else {}
 
 
 def _spoiling(
@@ -211,15 +223,15 @@ def _spoiling(
     signs_of: Callable[[Sequence[AtCone], AtCone], dict[str, bool]],
 ) -> Spoiling:
     """The first cone with a sure sign; else the first with a doubtful one."""
-    doubtful = Spoiling(NOT_SEEN)
+    doubtful = Spoiling(Sureness.NOT_SEEN)
     for index, at in enumerate(found):
         signs = signs_of(found[:index], at)
         last_good = found[index - 1].cone if index else None
         sure = tuple(sign for sign, is_sure in signs.items() if is_sure)
         if sure:
-            return Spoiling(SURE, at.cone, last_good, sure)
-        if signs and doubtful.outcome == NOT_SEEN:
-            doubtful = Spoiling(PERHAPS, at.cone, last_good, tuple(signs))
+            return Spoiling(Sureness.SURE, at.cone, last_good, sure)
+        if signs and doubtful.outcome == Sureness.NOT_SEEN:
+            doubtful = Spoiling(Sureness.PERHAPS, at.cone, last_good, tuple(signs))
     return doubtful
 
 

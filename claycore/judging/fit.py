@@ -5,6 +5,7 @@ about 1–2 % is comfortable. Source: common practice, from memory.
 """
 
 from dataclasses import dataclass
+from enum import StrEnum
 
 from claycore.measure.formatting import plain, with_u95
 from claycore.measure.uncertainty import Estimate, combined
@@ -12,11 +13,15 @@ from claycore.measure.uncertainty import Estimate, combined
 COMFORTABLE_PCT = 1.0
 MOST_PCT = 2.0
 
-COMFORTABLE = "comfortable"
-RISKY = "risky"
-APART = "apart"
-NOT_DECIDED = "not_decided"
-NOT_MEASURED = "not_measured"
+
+class FitOutcome(StrEnum):
+    """Whether one clay can lie on another as it shrinks."""
+
+    COMFORTABLE = "comfortable"
+    RISKY = "risky"
+    APART = "apart"
+    NOT_DECIDED = "not_decided"
+    NOT_MEASURED = "not_measured"
 
 
 @dataclass(frozen=True)
@@ -25,32 +30,39 @@ class Fit:
 
     what: str
     difference: Estimate | None
-    outcome: str
+    outcome: FitOutcome
     sentence: str
 
 
 def fit(what: str, guest: Estimate | None, ground: Estimate | None) -> Fit:
     """The guest (slip or inlay) on its ground (body), for one shrinkage in percent."""
     if guest is None or ground is None:
-        return Fit(what, None, NOT_MEASURED, f"The {what} shrinkage of one of them is not known.")
+        return Fit(
+            what,
+            None,
+            FitOutcome.NOT_MEASURED,
+            f"The {what} shrinkage of one of them is not known.",
+        )
     difference = Estimate(
         guest.value - ground.value, combined(guest.u95, ground.u95), min(guest.count, ground.count)
     )
     least, most = _apart(difference)
     points = f"{with_u95(abs(difference.value), difference.u95)} points"
     if most <= COMFORTABLE_PCT:
-        return Fit(what, difference, COMFORTABLE, f"{points} apart: comfortable.")
+        return Fit(what, difference, FitOutcome.COMFORTABLE, f"{points} apart: comfortable.")
     more = "more" if difference.value > 0 else "less"
     danger = "crazes and flakes" if difference.value > 0 else "shells off"
     tells = f"what lies on top shrinks {more}, and {danger} if it is too much"
     if least > MOST_PCT:
-        return Fit(what, difference, APART, f"{points} apart, over {plain(MOST_PCT)}: {tells}.")
+        return Fit(
+            what, difference, FitOutcome.APART, f"{points} apart, over {plain(MOST_PCT)}: {tells}."
+        )
     if most <= MOST_PCT:
-        return Fit(what, difference, RISKY, f"{points} apart: within reach; {tells}.")
+        return Fit(what, difference, FitOutcome.RISKY, f"{points} apart: within reach; {tells}.")
     return Fit(
         what,
         difference,
-        NOT_DECIDED,
+        FitOutcome.NOT_DECIDED,
         f"{points} apart: more bars would say whether that is under {plain(MOST_PCT)}; {tells}.",
     )
 
@@ -61,7 +73,13 @@ def _apart(difference: Estimate) -> tuple[float, float]:
     return max(0.0, abs(difference.value) - difference.u95), most
 
 
-def worst(fits: list[Fit]) -> str:
+def worst(fits: list[Fit]) -> FitOutcome:
     """What several fits come to together."""
-    order = (COMFORTABLE, RISKY, NOT_DECIDED, NOT_MEASURED, APART)
+    order = (
+        FitOutcome.COMFORTABLE,
+        FitOutcome.RISKY,
+        FitOutcome.NOT_DECIDED,
+        FitOutcome.NOT_MEASURED,
+        FitOutcome.APART,
+    )
     return max((one.outcome for one in fits), key=order.index)

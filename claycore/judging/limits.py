@@ -1,16 +1,21 @@
 """The figures a clay is judged by, and how an interval is held against one of them."""
 
 from dataclasses import dataclass
+from enum import StrEnum
 
 from claycore.judging.vitrification import Limit
 from claycore.measure.uncertainty import Estimate
-from claycore.testing.absorption import OVER, WITHIN, against_limit
+from claycore.testing.absorption import AgainstLimit, against_limit
 from claycore.testing.field_notes import ENOUGH_GREASY_PCT
 
-PASSES = "passes"
-FAILS = "fails"
-NOT_DECIDED = "not_decided"
-NOT_MEASURED = "not_measured"
+
+class Outcome(StrEnum):
+    """What holding a clay against one rule comes to."""
+
+    PASSES = "passes"
+    FAILS = "fails"
+    NOT_DECIDED = "not_decided"
+    NOT_MEASURED = "not_measured"
 
 
 @dataclass(frozen=True)
@@ -29,15 +34,17 @@ class Limits:
     saturation_most: float = 0.78
 
 
-def at_most(estimate: Estimate | None, most: float) -> str:
+def at_most(estimate: Estimate | None, most: float) -> Outcome:
     """PASSES only if the whole interval does, FAILS only if none of it does."""
     if estimate is None:
-        return NOT_MEASURED
-    return {WITHIN: PASSES, OVER: FAILS}.get(against_limit(estimate, most), NOT_DECIDED)
+        return Outcome.NOT_MEASURED
+    return {AgainstLimit.WITHIN: Outcome.PASSES, AgainstLimit.OVER: Outcome.FAILS}.get(
+        against_limit(estimate, most), Outcome.NOT_DECIDED
+    )
 
 
-def at_least(estimate: Estimate | None, least: float) -> str:
+def at_least(estimate: Estimate | None, least: float) -> Outcome:
     """PASSES only if the whole interval does, FAILS only if none of it does."""
     if estimate is None:
-        return NOT_MEASURED
+        return Outcome.NOT_MEASURED
     return at_most(Estimate(-estimate.value, estimate.u95), -least)

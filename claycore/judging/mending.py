@@ -7,9 +7,9 @@ give up and use it as a slip or a colourant.
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from claycore.judging.limits import FAILS, NOT_DECIDED
+from claycore.judging.limits import Outcome
 from claycore.judging.mends import Mend
-from claycore.judging.verdict import Line
+from claycore.judging.verdict import CheckedRule
 from claycore.measure import bounds
 from claycore.measure.errors import Inconsistent
 from claycore.measure.uncertainty import Estimate, combined
@@ -21,14 +21,14 @@ LINE_STEPS_PCT = (10.0, 20.0, 30.0)
 """Additions of a first line of blends, percent of the blend."""
 
 
-def mends(lines: Sequence[Line], spoilt_when_hotter: bool = False) -> list[Mend]:
+def mends(lines: Sequence[CheckedRule], spoilt_when_hotter: bool = False) -> list[Mend]:
     """What the rules suggest for the lines that fail, or may: each way once.
 
     ``spoilt_when_hotter`` says that firing higher bloats or slumps it, so that is not suggested.
     """
     wanted: dict[str, Mend] = {}
     for line in lines:
-        if not line.matters or line.outcome not in (FAILS, NOT_DECIDED):
+        if not line.matters or line.outcome not in (Outcome.FAILS, Outcome.NOT_DECIDED):
             continue
         for mend in line.rule.mends:
             if spoilt_when_hotter and mend.code == "fire_higher":

@@ -9,21 +9,13 @@ from dataclasses import dataclass, field
 
 from claycore.judging import firing_range
 from claycore.judging.firing_range import FiringRange, Spoiling
-from claycore.judging.limits import (
-    FAILS,
-    NOT_DECIDED,
-    NOT_MEASURED,
-    PASSES,
-    Limits,
-    at_least,
-    at_most,
-)
+from claycore.judging.limits import Limits, Outcome, at_least, at_most
 from claycore.judging.mends import Mend
-from claycore.judging.purposes import AS_A_BODY, BRICK, SCULPTURE, SLAB, TABLEWARE, THROWING
+from claycore.judging.purposes import AS_A_BODY, Purpose
 from claycore.judging.vitrification import SCHOOLS, WARES
 from claycore.measure.formatting import plain, with_u95
 from claycore.measure.uncertainty import Estimate
-from claycore.testing.bars import CRACKED, CRUMBLES, SLUMPED
+from claycore.testing.bars import RemarkCode
 from claycore.testing.field_notes import ACIDS, COILS, NOTHING_NOTED, THROWS, FieldNotes
 from claycore.testing.results import AtCone, ClayResults
 from claycore.testing.soaking import METHODS
@@ -55,7 +47,7 @@ class Finding:
 
     measured: str
     limit: str
-    outcome: str
+    outcome: Outcome
     school: str = COMMON
 
 
@@ -88,19 +80,19 @@ def _ratio(greasy_pct: float) -> str:
     return f"{plain(greasy_pct, 0)} : {plain(100 - greasy_pct, 0)}"
 
 
-def _seen(known: str, fails: str, doubtful: str = "") -> str:
+def _seen(known: str, fails: str, doubtful: str = "") -> Outcome:
     """The outcome of something chosen off a list."""
     if not known:
-        return NOT_MEASURED
-    return {fails: FAILS, doubtful: NOT_DECIDED}.get(known, PASSES)
+        return Outcome.NOT_MEASURED
+    return {fails: Outcome.FAILS, doubtful: Outcome.NOT_DECIDED}.get(known, Outcome.PASSES)
 
 
 def _feel(evidence: Evidence, limits: Limits) -> Finding:
     greasy, least = evidence.notes.greasy_pct, limits.greasy_least_pct
     limit = f"{_ratio(least)} or greasier"
     if greasy is None:
-        return Finding("not noted", limit, NOT_MEASURED)
-    return Finding(_ratio(greasy), limit, PASSES if greasy >= least else FAILS)
+        return Finding("not noted", limit, Outcome.NOT_MEASURED)
+    return Finding(_ratio(greasy), limit, Outcome.PASSES if greasy >= least else Outcome.FAILS)
 
 
 def _coil(evidence: Evidence, limits: Limits) -> Finding:
@@ -133,14 +125,16 @@ def _dries_sound(evidence: Evidence, limits: Limits) -> Finding:
 
 def _cracks(evidence: Evidence, limits: Limits) -> Finding:
     found = evidence.results
-    cracked = found.dry_remarks.get(CRACKED, 0)
-    outcome = FAILS if cracked else PASSES
-    return Finding(f"{cracked} of {found.bars}", "none", outcome if found.bars else NOT_MEASURED)
+    cracked = found.dry_remarks.get(RemarkCode.CRACKED, 0)
+    outcome = Outcome.FAILS if cracked else Outcome.PASSES
+    return Finding(
+        f"{cracked} of {found.bars}", "none", outcome if found.bars else Outcome.NOT_MEASURED
+    )
 
 
 def _as_dug(evidence: Evidence, limits: Limits) -> Finding:
     left, least = evidence.as_dug_pct, limits.as_dug_least_pct
-    outcome = PASSES if left >= least else FAILS
+    outcome = Outcome.PASSES if left >= least else Outcome.FAILS
     return Finding(f"{plain(left, 0)} %", f"at least {plain(least, 0)} %", outcome)
 
 
@@ -162,15 +156,15 @@ def _absorption(evidence: Evidence, limits: Limits) -> Finding:
 
 
 _MATURITY = {
-    firing_range.REACHED: PASSES,
-    firing_range.NOT_REACHED: FAILS,
-    firing_range.NOT_DECIDED: NOT_DECIDED,
-    firing_range.NOT_MEASURED: NOT_MEASURED,
+    firing_range.MaturityOutcome.REACHED: Outcome.PASSES,
+    firing_range.MaturityOutcome.NOT_REACHED: Outcome.FAILS,
+    firing_range.MaturityOutcome.NOT_DECIDED: Outcome.NOT_DECIDED,
+    firing_range.MaturityOutcome.NOT_MEASURED: Outcome.NOT_MEASURED,
 }
 _MATURITY_WORDS = {
-    FAILS: "not reached",
-    NOT_DECIDED: "may be, not sure",
-    NOT_MEASURED: "not measured",
+    Outcome.FAILS: "not reached",
+    Outcome.NOT_DECIDED: "may be, not sure",
+    Outcome.NOT_MEASURED: "not measured",
 }
 
 
@@ -191,36 +185,36 @@ def _no_bloating(evidence: Evidence, limits: Limits) -> Finding:
 
 def _no_slumping(evidence: Evidence, limits: Limits) -> Finding:
     slumps = evidence.range.slumps
-    slumped_here = evidence.at is not None and evidence.at.remarks.get(SLUMPED)
-    outcome = FAILS if slumped_here else _spoilt_at(slumps, evidence)
+    slumped_here = evidence.at is not None and evidence.at.remarks.get(RemarkCode.SLUMPED)
+    outcome = Outcome.FAILS if slumped_here else _spoilt_at(slumps, evidence)
     return Finding(_spoiling_words(slumps, "slumping"), "not at this cone", outcome)
 
 
 def _spoiling_words(spoiling: Spoiling, what: str) -> str:
     signs = ", ".join(spoiling.signs)
-    if spoiling.outcome == firing_range.SURE:
+    if spoiling.outcome == firing_range.Sureness.SURE:
         return f"{what} at cone {spoiling.cone}: {signs}"
-    if spoiling.outcome == firing_range.PERHAPS:
+    if spoiling.outcome == firing_range.Sureness.PERHAPS:
         return f"perhaps at cone {spoiling.cone}: {signs}"
     return f"no {what} seen"
 
 
-def _spoilt_at(spoiling: Spoiling, evidence: Evidence) -> str:
+def _spoilt_at(spoiling: Spoiling, evidence: Evidence) -> Outcome:
     """Whether the clay is spoilt at the cone it is judged at."""
     tested = [at.cone for at in evidence.results.cones]
     if evidence.cone not in tested:
-        return NOT_MEASURED
+        return Outcome.NOT_MEASURED
     if spoiling.cone is None or tested.index(evidence.cone) < tested.index(spoiling.cone):
-        return PASSES
-    return FAILS if spoiling.outcome == firing_range.SURE else NOT_DECIDED
+        return Outcome.PASSES
+    return Outcome.FAILS if spoiling.outcome == firing_range.Sureness.SURE else Outcome.NOT_DECIDED
 
 
 def _holds_together(evidence: Evidence, limits: Limits) -> Finding:
     at = evidence.at
     if at is None:
-        return Finding("not measured", "none crumbles", NOT_MEASURED)
-    crumbled = at.remarks.get(CRUMBLES, 0)
-    outcome = FAILS if crumbled else PASSES
+        return Finding("not measured", "none crumbles", Outcome.NOT_MEASURED)
+    crumbled = at.remarks.get(RemarkCode.CRUMBLES, 0)
+    outcome = Outcome.FAILS if crumbled else Outcome.PASSES
     return Finding(f"{crumbled} of {at.bars} crumble", "none crumbles", outcome)
 
 
@@ -247,7 +241,7 @@ RULES = {
             "feel",
             "Feel, greasy to gritty",
             "grit",
-            (THROWING, TABLEWARE),
+            (Purpose.THROWING, Purpose.TABLEWARE),
             "Grit makes it harsh to throw and hard to mature.",
             _feel,
             may_be_untried=True,
@@ -263,7 +257,7 @@ RULES = {
             "coil",
             "Coil test",
             "shortness",
-            (THROWING, SLAB, TABLEWARE),
+            (Purpose.THROWING, Purpose.SLAB, Purpose.TABLEWARE),
             "Short clay tears as it is bent or thrown.",
             _coil,
             may_be_untried=True,
@@ -277,7 +271,7 @@ RULES = {
             "throws",
             "Throws",
             "throwing",
-            (THROWING, TABLEWARE),
+            (Purpose.THROWING, Purpose.TABLEWARE),
             "If something small is unpleasant to throw, everything larger is.",
             _throws,
             may_be_untried=True,
@@ -289,7 +283,7 @@ RULES = {
             AS_A_BODY,
             "Lime swells with damp after the firing and spits flakes off the ware.",
             _lime,
-            {TABLEWARE: "Lime swells with damp and spits flakes off, the glaze with them."},
+            {Purpose.TABLEWARE: "Lime swells with damp and spits flakes off, the glaze with them."},
             may_be_untried=True,
             mends=(Mend("sieve_lime", "lime", "Sieve it fine: small lime spits less"),),
         ),
@@ -297,7 +291,7 @@ RULES = {
             "plastic_enough",
             "Plastic enough, by drying shrinkage",
             "plasticity",
-            (THROWING, TABLEWARE),
+            (Purpose.THROWING, Purpose.TABLEWARE),
             "Clay that shrinks too little as it dries is seldom plastic enough to shape.",
             _plastic_enough,
             mends=(Mend("ball_clay", "not plastic enough", "Add ball clay", 10, 30),),
@@ -310,9 +304,9 @@ RULES = {
             "Much drying shrinkage cracks ware, the more so where it is thick or joined.",
             _dries_sound,
             {
-                SLAB: "Slabs curl and joins open as they dry.",
-                SCULPTURE: "Thick work dries unevenly: much shrinkage cracks it.",
-                BRICK: "A brick dries last inside: much shrinkage cracks it.",
+                Purpose.SLAB: "Slabs curl and joins open as they dry.",
+                Purpose.SCULPTURE: "Thick work dries unevenly: much shrinkage cracks it.",
+                Purpose.BRICK: "A brick dries last inside: much shrinkage cracks it.",
             },
             mends=(
                 Mend("grog", "shrinks much as it dries", "Add grog or sand", 10, 25),
@@ -348,10 +342,10 @@ RULES = {
             "Much shrinkage in all warps ware and is hard to size.",
             _total,
             {
-                SLAB: "Slabs that shrink much warp, and joins open.",
-                SCULPTURE: "Thick and thin parts that shrink much pull each other apart.",
-                TABLEWARE: "Rims warp, and lids no longer fit.",
-                BRICK: "Bricks that shrink much come out unlike each other.",
+                Purpose.SLAB: "Slabs that shrink much warp, and joins open.",
+                Purpose.SCULPTURE: "Thick and thin parts that shrink much pull each other apart.",
+                Purpose.TABLEWARE: "Rims warp, and lids no longer fit.",
+                Purpose.BRICK: "Bricks that shrink much come out unlike each other.",
             },
             at_cone=True,
             mends=(
@@ -363,10 +357,10 @@ RULES = {
             "absorption",
             "Absorption",
             "absorption",
-            (TABLEWARE, BRICK),
+            (Purpose.TABLEWARE, Purpose.BRICK),
             "Water in the body harbours food, heats in a microwave and weakens the ware.",
             _absorption,
-            {BRICK: "The water that a wall takes up freezes in it."},
+            {Purpose.BRICK: "The water that a wall takes up freezes in it."},
             at_cone=True,
             mends=_AGAINST_ABSORPTION,
         ),
@@ -374,7 +368,7 @@ RULES = {
             "matures",
             "Matures within the tested cones",
             "maturing",
-            (TABLEWARE,),
+            (Purpose.TABLEWARE,),
             "A firing that is sure to mature it must lie within what was tested.",
             _matures,
             mends=_AGAINST_ABSORPTION,
@@ -386,7 +380,7 @@ RULES = {
             AS_A_BODY,
             "A bloated wall is weak and out of shape.",
             _no_bloating,
-            {TABLEWARE: "A bloated wall is weak and rough, and it leaks."},
+            {Purpose.TABLEWARE: "A bloated wall is weak and rough, and it leaks."},
             at_cone=True,
             may_be_untried=True,
             mends=(
@@ -415,14 +409,14 @@ RULES = {
             AS_A_BODY,
             "What crumbles after the firing has not sintered.",
             _holds_together,
-            {BRICK: "A brick that crumbles bears no load and no frost."},
+            {Purpose.BRICK: "A brick that crumbles bears no load and no frost."},
             at_cone=True,
         ),
         Rule(
             "saturation",
             "Saturation coefficient",
             "saturation",
-            (BRICK,),
+            (Purpose.BRICK,),
             "Pores that boiling fills and cold water does not leave freezing water room.",
             _saturation,
             at_cone=True,

@@ -2,22 +2,30 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from enum import StrEnum
 
-from claycore.judging.limits import FAILS, NOT_DECIDED, NOT_MEASURED, Limits
-from claycore.judging.purposes import PURPOSES, SLIP
+from claycore.judging.limits import Limits, Outcome
+from claycore.judging.purposes import PURPOSES, Purpose
 from claycore.judging.rules import RULES, Evidence, Finding, Rule
 from claycore.measure.formatting import plain
 
-KEEP = "keep"
-MEND = "mend"
-AS_SLIP = "as_slip"
-LEAVE = "leave"
+
+class Overall(StrEnum):
+    """What all the rules come to."""
+
+    KEEP = "keep"
+    MEND = "mend"
+    AS_SLIP = "slip"
+    LEAVE = "leave"
+    NOT_DECIDED = "not_decided"
+
+
 OVERALL = {
-    KEEP: "Keep it",
-    MEND: "Mend it",
-    AS_SLIP: "Use it as slip or colourant",
-    LEAVE: "Leave it",
-    NOT_DECIDED: "Not decided yet",
+    Overall.KEEP: "Keep it",
+    Overall.MEND: "Mend it",
+    Overall.AS_SLIP: "Use it as slip or colourant",
+    Overall.LEAVE: "Leave it",
+    Overall.NOT_DECIDED: "Not decided yet",
 }
 
 BEYOND_MENDING = 3
@@ -25,7 +33,7 @@ BEYOND_MENDING = 3
 
 
 @dataclass(frozen=True)
-class Line:
+class CheckedRule:
     """A rule and what was found, judged for a purpose at a cone."""
 
     rule: Rule
@@ -44,7 +52,7 @@ class Line:
         return f"{self.rule.title}{at}"
 
     @property
-    def outcome(self) -> str:
+    def outcome(self) -> Outcome:
         return self.finding.outcome
 
     @property
@@ -59,65 +67,72 @@ class Line:
 
     @property
     def fails(self) -> bool:
-        return self.matters and self.outcome == FAILS
+        return self.matters and self.outcome == Outcome.FAILS
 
     @property
     def is_open(self) -> bool:
         """Whether something that counts is not decided, or was to be tried and was not."""
-        untried = self.outcome == NOT_MEASURED and not self.rule.may_be_untried
-        return self.matters and (untried or self.outcome == NOT_DECIDED)
+        untried = self.outcome == Outcome.NOT_MEASURED and not self.rule.may_be_untried
+        return self.matters and (untried or self.outcome == Outcome.NOT_DECIDED)
 
 
 @dataclass(frozen=True)
-class Verdict:
+class ClayVerdict:
     """What the lines come to, in a word of OVERALL and a sentence."""
 
-    overall: str
+    overall: Overall
     reason: str
-    lines: tuple[Line, ...]
+    lines: tuple[CheckedRule, ...]
 
     @property
     def title(self) -> str:
         return OVERALL[self.overall]
 
 
-def lines(evidence: Evidence, limits: Limits, purpose: str) -> tuple[Line, ...]:
+def lines(evidence: Evidence, limits: Limits, purpose: str) -> tuple[CheckedRule, ...]:
     """Every rule held against the evidence, in the order the work meets them."""
     return tuple(
-        Line(rule, rule.find(evidence, limits), purpose, evidence.cone) for rule in RULES.values()
+        CheckedRule(rule, rule.find(evidence, limits), purpose, evidence.cone)
+        for rule in RULES.values()
     )
 
 
-def verdict(evidence: Evidence, limits: Limits, purpose: str) -> Verdict:
+def verdict(evidence: Evidence, limits: Limits, purpose: str) -> ClayVerdict:
     """What all the rules come to for a purpose."""
     found = lines(evidence, limits, purpose)
-    return Verdict(*_overall(evidence, limits, purpose, found), found)
+    return ClayVerdict(*_overall(evidence, limits, purpose, found), found)
 
 
 def _overall(
-    evidence: Evidence, limits: Limits, purpose: str, found: Sequence[Line]
-) -> tuple[str, str]:
+    evidence: Evidence, limits: Limits, purpose: str, found: Sequence[CheckedRule]
+) -> tuple[Overall, str]:
     for_purpose = PURPOSES[purpose]
     failing = [line for line in found if line.fails]
     topics = _listed([line.rule.topic for line in failing])
     still_open = _listed([line.rule.topic for line in found if line.is_open])
-    if purpose == SLIP:
-        return AS_SLIP, "As slip or colourant it need not pass any of these: test the fired colour."
+    if purpose == Purpose.SLIP:
+        return (
+            Overall.AS_SLIP,
+            "As slip or colourant it need not pass any of these: test the fired colour.",
+        )
     if {"lime", "holds_together"} <= {line.code for line in failing}:
-        return LEAVE, "It fizzes with lime and does not hold together after the firing."
+        return Overall.LEAVE, "It fizzes with lime and does not hold together after the firing."
     if len(failing) >= BEYOND_MENDING:
-        return AS_SLIP, f"Too much is against it for {for_purpose}: {topics}."
+        return Overall.AS_SLIP, f"Too much is against it for {for_purpose}: {topics}."
     if failing and evidence.as_dug_pct < limits.as_dug_least_pct:
         return (
-            AS_SLIP,
+            Overall.AS_SLIP,
             f"It still fails on {topics} with {plain(100 - evidence.as_dug_pct, 0)} % added;"
             " most give up there and use it as slip or colourant.",
         )
     if failing:
-        return MEND, f"For {for_purpose} it fails on {topics}; the rest can stand."
+        return Overall.MEND, f"For {for_purpose} it fails on {topics}; the rest can stand."
     if still_open:
-        return NOT_DECIDED, f"Still open: {still_open}."
-    return KEEP, f"Every rule that matters for {for_purpose} passes, as far as it was tested."
+        return Overall.NOT_DECIDED, f"Still open: {still_open}."
+    return (
+        Overall.KEEP,
+        f"Every rule that matters for {for_purpose} passes, as far as it was tested.",
+    )
 
 
 def _listed(names: Sequence[str]) -> str:
@@ -126,6 +141,6 @@ def _listed(names: Sequence[str]) -> str:
     return f"{', '.join(names[:-1])} and {names[-1]}"
 
 
-def changed_lines(one: Verdict, other: Verdict) -> list[tuple[Line, Line]]:
+def changed_lines(one: ClayVerdict, other: ClayVerdict) -> list[tuple[CheckedRule, CheckedRule]]:
     """The rules whose outcome differs between two verdicts on the same evidence."""
     return [(a, b) for a, b in zip(one.lines, other.lines, strict=True) if a.outcome != b.outcome]

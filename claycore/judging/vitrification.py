@@ -5,17 +5,25 @@ both sets are common practice. Published classes to show beside them: ISO 13006 
 """
 
 from dataclasses import dataclass
+from enum import StrEnum
 
 from claycore.measure.errors import UnknownChoice
 from claycore.measure.formatting import plain, with_u95
 from claycore.measure.uncertainty import Estimate
 from claycore.testing import absorption
+from claycore.testing.absorption import AgainstLimit
 
-STRICT = "strict"
-LOOSE = "loose"
-SCHOOLS = {
-    STRICT: "figures of potters who sell tableware",
-    LOOSE: "ranges quoted for ware as found",
+
+class School(StrEnum):
+    """Whose limits are judged by."""
+
+    STRICT = "strict"
+    LOOSE = "loose"
+
+
+SCHOOLS: dict[str, str] = {
+    School.STRICT: "figures of potters who sell tableware",
+    School.LOOSE: "ranges quoted for ware as found",
 }
 
 WARES = {
@@ -45,14 +53,14 @@ class Limit:
 _LIMITS = {
     (limit.ware, limit.school): limit
     for limit in (
-        Limit("porcelain", STRICT, 0.5),
-        Limit("stoneware", STRICT, 1.5),
-        Limit("earthenware", STRICT, 5, 3),
-        Limit("tableware", STRICT, 2),
-        Limit("porcelain", LOOSE, 3, 0.5),
-        Limit("stoneware", LOOSE, 6, 2),
-        Limit("earthenware", LOOSE, 14, 5),
-        Limit("tableware", LOOSE, 6, 5),
+        Limit("porcelain", School.STRICT, 0.5),
+        Limit("stoneware", School.STRICT, 1.5),
+        Limit("earthenware", School.STRICT, 5, 3),
+        Limit("tableware", School.STRICT, 2),
+        Limit("porcelain", School.LOOSE, 3, 0.5),
+        Limit("stoneware", School.LOOSE, 6, 2),
+        Limit("earthenware", School.LOOSE, 14, 5),
+        Limit("tableware", School.LOOSE, 6, 5),
     )
 }
 
@@ -77,11 +85,11 @@ def tile_class(absorption_pct: float) -> str:
 
 
 @dataclass(frozen=True)
-class Verdict:
+class AbsorptionVerdict:
     """``outcome`` as in :mod:`claycore.testing.absorption`, the reason, and what would decide"
     " it."""
 
-    outcome: str
+    outcome: AgainstLimit
     reason: str
     would_decide: str = ""
 
@@ -99,7 +107,9 @@ def what_would_decide(estimate: Estimate, limit_pct: float, scale_step_g: float)
     )
 
 
-def verdict(estimate: Estimate, against: Limit, cone: str | None, scale_step_g: float) -> Verdict:
+def verdict(
+    estimate: Estimate, against: Limit, cone: str | None, scale_step_g: float
+) -> AbsorptionVerdict:
     """The verdict on one absorption, as a sentence a potter could argue with.
 
     ``cone`` is the cone it was fired to, None if that is not known.
@@ -109,11 +119,13 @@ def verdict(estimate: Estimate, against: Limit, cone: str | None, scale_step_g: 
     high = f"{plain(against.high_pct)} % for {WARES[against.ware]}"
     at_cone = f" at cone {cone}" if cone else ""
     enough = "dense enough" if against.ware == "earthenware" else "vitrified"
-    if outcome == absorption.WITHIN:
-        return Verdict(outcome, f"{measured} is within {high}: {enough} for that use{at_cone}.")
-    if outcome == absorption.OVER:
-        return Verdict(outcome, f"{measured} is over {high}: not {enough}{at_cone}.")
-    return Verdict(
+    if outcome == absorption.AgainstLimit.WITHIN:
+        return AbsorptionVerdict(
+            outcome, f"{measured} is within {high}: {enough} for that use{at_cone}."
+        )
+    if outcome == absorption.AgainstLimit.OVER:
+        return AbsorptionVerdict(outcome, f"{measured} is over {high}: not {enough}{at_cone}.")
+    return AbsorptionVerdict(
         outcome,
         f"{measured} straddles {high}: not decided{at_cone}.",
         what_would_decide(estimate, against.high_pct, scale_step_g),

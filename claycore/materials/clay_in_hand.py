@@ -1,20 +1,27 @@
 """Clay as it lies on the bench: its dry grams and the water that is in it."""
 
 from dataclasses import dataclass
+from enum import StrEnum
 
 from claycore.measure import bounds
 
-DRY = "dry"
-PLASTIC = "plastic"
-SLIP = "slip"
-STATES = (DRY, PLASTIC, SLIP)
+
+class ClayState(StrEnum):
+    """How clay lies on the bench."""
+
+    DRY = "dry"
+    PLASTIC = "plastic"
+    SLIP = "slip"
+
+
+STATES = (ClayState.DRY, ClayState.PLASTIC, ClayState.SLIP)
 
 
 @dataclass(frozen=True)
 class ClayInHand:
     """An amount of clay in a state, in grams of dry clay and grams of water."""
 
-    state: str
+    state: ClayState
     dry_g: float
     water_g: float
 
@@ -31,4 +38,4 @@ class ClayInHand:
 
 def dry_clay(mass_g: float) -> ClayInHand:
     """Clay weighed dry."""
-    return ClayInHand(DRY, bounds.MASS.check("mass", mass_g), 0.0)
+    return ClayInHand(ClayState.DRY, bounds.MASS.check("mass", mass_g), 0.0)

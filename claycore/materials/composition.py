@@ -7,13 +7,20 @@ arithmetic.
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from enum import StrEnum
 
 from claycore.measure import bounds
 from claycore.measure.errors import Inconsistent, UnknownChoice
 
-ON_DRY_CLAY = "on_dry_clay"
-SHARE_OF_TOTAL = "share_of_total"
-CONVENTIONS = (ON_DRY_CLAY, SHARE_OF_TOTAL)
+
+class Convention(StrEnum):
+    """What a percentage is of."""
+
+    ON_DRY_CLAY = "on_dry_clay"
+    SHARE_OF_TOTAL = "share_of_total"
+
+
+CONVENTIONS = (Convention.ON_DRY_CLAY, Convention.SHARE_OF_TOTAL)
 
 MOST_ADDITIONS = 12
 
@@ -54,9 +61,9 @@ def as_on_dry_clay(additions: Sequence[Addition], convention: str) -> list[float
             "add", len(additions), f"At most {MOST_ADDITIONS} colourants can be dosed at once."
         )
     pcts = [bounds.PERCENTAGE.check("add", addition.pct) for addition in additions]
-    if convention == SHARE_OF_TOTAL:
+    if convention == Convention.SHARE_OF_TOTAL:
         return on_dry_clay(pcts)
-    if convention == ON_DRY_CLAY:
+    if convention == Convention.ON_DRY_CLAY:
         return pcts
     raise UnknownChoice(
         "convention", convention, f"The convention must be {' or '.join(CONVENTIONS)}."

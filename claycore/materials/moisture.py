@@ -5,7 +5,7 @@ plasticity of a clay test is on the dry basis (water divided by dry clay); the t
 number. Source: common practice, and arithmetic.
 """
 
-from claycore.materials.clay_in_hand import PLASTIC, ClayInHand
+from claycore.materials.clay_in_hand import ClayInHand, ClayState
 from claycore.measure import bounds
 from claycore.measure.errors import Inconsistent
 from claycore.measure.uncertainty import Estimate, Measured, fall_pct
@@ -24,7 +24,7 @@ def plastic_clay(mass_g: float, water_pct: float) -> ClayInHand:
     """Plastic clay weighed as it is: ``dry = wet · (1 − W)``."""
     bounds.MASS.check("mass", mass_g)
     bounds.WATER.check("water_pct", water_pct)
-    return ClayInHand(PLASTIC, mass_g * (100 - water_pct) / 100, mass_g * water_pct / 100)
+    return ClayInHand(ClayState.PLASTIC, mass_g * (100 - water_pct) / 100, mass_g * water_pct / 100)
 
 
 def plastic_mass(dry_g: float, water_pct: float) -> float:

@@ -6,7 +6,7 @@ memory; 2.5 is also used.
 
 from dataclasses import dataclass
 
-from claycore.materials.clay_in_hand import SLIP, ClayInHand
+from claycore.materials.clay_in_hand import ClayInHand, ClayState
 from claycore.measure import bounds
 from claycore.measure.errors import Inconsistent, OutOfBounds
 
@@ -38,7 +38,7 @@ def slip_by_mass(mass_g: float, solids: float) -> ClayInHand:
     """Slip weighed as it is, of known solids (percent of its mass)."""
     bounds.MASS.check("mass", mass_g)
     bounds.SOLIDS.check("solids_pct", solids)
-    return ClayInHand(SLIP, mass_g * solids / 100, mass_g * (100 - solids) / 100)
+    return ClayInHand(ClayState.SLIP, mass_g * solids / 100, mass_g * (100 - solids) / 100)
 
 
 def slip_by_volume(
@@ -48,7 +48,7 @@ def slip_by_volume(
     bounds.VOLUME.check("volume", volume_ml)
     dry_g = volume_ml * dry_grams_per_ml(gravity, solid_density)
     water_g = volume_ml * (solid_density - gravity) / (solid_density - 1)
-    return ClayInHand(SLIP, dry_g, water_g)
+    return ClayInHand(ClayState.SLIP, dry_g, water_g)
 
 
 def gravity_of(mass_g: float, volume_ml: float, solid_density: float = CLAY_SOLID_DENSITY) -> float:
@@ -90,7 +90,7 @@ def bring_to(slip: ClayInHand, gravity: float, solid_density: float = CLAY_SOLID
     """Thins slip with water, or thickens it with dry clay, to a specific gravity."""
     water_g = water_with(slip.dry_g, gravity, solid_density)
     if water_g >= slip.water_g:
-        return Let(water_g - slip.water_g, 0.0, ClayInHand(SLIP, slip.dry_g, water_g))
+        return Let(water_g - slip.water_g, 0.0, ClayInHand(ClayState.SLIP, slip.dry_g, water_g))
     solids = solids_pct(gravity, solid_density)
     dry_g = slip.water_g * solids / (100 - solids)
-    return Let(0.0, dry_g - slip.dry_g, ClayInHand(SLIP, dry_g, slip.water_g))
+    return Let(0.0, dry_g - slip.dry_g, ClayInHand(ClayState.SLIP, dry_g, slip.water_g))

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 
 @dataclass(frozen=True)
-class Warning:
+class Notice:
     """What to look at, with a code for programs and a sentence for people."""
 
     code: str

@@ -8,7 +8,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from claycore.materials import moisture
-from claycore.materials.clay_in_hand import PLASTIC, ClayInHand
+from claycore.materials.clay_in_hand import ClayInHand, ClayState
 from claycore.materials.composition import Addition, as_on_dry_clay, share_of_total
 
 
@@ -56,5 +56,5 @@ def dose(clay: ClayInHand, additions: Sequence[Addition], convention: str) -> Do
         for addition, pct, share in zip(additions, pcts, share_of_total(pcts), strict=True)
     )
     powder_g = sum(addition.mass_g for addition in dosed)
-    stolen_g = moisture.water_to_add(powder_g, clay) if clay.state == PLASTIC else 0.0
+    stolen_g = moisture.water_to_add(powder_g, clay) if clay.state == ClayState.PLASTIC else 0.0
     return Dose(clay, dosed, stolen_g)

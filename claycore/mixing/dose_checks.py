@@ -1,36 +1,36 @@
 """What deserves a word about a dose before anything is weighed."""
 
 from claycore.materials import moisture
-from claycore.materials.clay_in_hand import DRY, PLASTIC, ClayInHand
+from claycore.materials.clay_in_hand import ClayInHand, ClayState
 from claycore.materials.colourants import is_unusual, kind_of
 from claycore.measure.formatting import plain
-from claycore.measure.notices import Warning
+from claycore.measure.notices import Notice
 from claycore.mixing import weighing
 from claycore.mixing.dose import Dose, DosedAddition
 from claycore.safety import cautions
 
 
-def unusual_percentage(name: str, pct_on_dry_clay: float) -> Warning | None:
+def unusual_percentage(name: str, pct_on_dry_clay: float) -> Notice | None:
     """A percentage on dry clay that is not common for what the name says it is."""
     kind = kind_of(name)
     if not is_unusual(kind, pct_on_dry_clay):
         return None
     low, high = kind.usual_pct
     because = f": {kind.note}" if kind.note else ""
-    return Warning(
+    return Notice(
         "unusual_percentage",
         f"{plain(pct_on_dry_clay)} % of {name} is unusual: for {kind.title},"
         f" {plain(low)}–{plain(high)} % on dry clay is common{because}.",
     )
 
 
-def small_weighing(name: str, grams: float, scale_step_g: float) -> Warning | None:
+def small_weighing(name: str, grams: float, scale_step_g: float) -> Notice | None:
     """A mass of powder that the scale cannot weigh honestly."""
     if grams == 0 or weighing.is_honest(grams, scale_step_g):
         return None
     off_pct = weighing.half_step_pct(grams, scale_step_g)
     smallest = weighing.smallest_honest_g(scale_step_g)
-    return Warning(
+    return Notice(
         "weighing_too_small",
         f"{plain(grams, 3)} g of {name} on a {plain(scale_step_g, 3)} g scale"
         f" is ± {plain(off_pct, 0 if off_pct >= 1 else 1)} %. Mix more clay at once, use a finer"
@@ -38,18 +38,18 @@ def small_weighing(name: str, grams: float, scale_step_g: float) -> Warning | No
     )
 
 
-def _named_material(addition: DosedAddition) -> list[Warning]:
+def _named_material(addition: DosedAddition) -> list[Notice]:
     return [
-        Warning("named_material", f"{addition.name}: {cautions.CAUTIONS[hazard].text}")
+        Notice("named_material", f"{addition.name}: {cautions.CAUTIONS[hazard].text}")
         for hazard in kind_of(addition.name).hazards
     ]
 
 
-def _wet_basis(clay: ClayInHand, addition: DosedAddition) -> Warning:
+def _wet_basis(clay: ClayInHand, addition: DosedAddition) -> Notice:
     wet_g = clay.mass_g * addition.pct_on_dry_clay / 100
     really = 100 * wet_g / clay.dry_g
-    what = "clay" if clay.state == PLASTIC else "slip"
-    return Warning(
+    what = "clay" if clay.state == ClayState.PLASTIC else "slip"
+    return Notice(
         "wet_basis",
         f"Taken of the wet {what}, {plain(addition.pct_on_dry_clay)} % would be {plain(wet_g)} g of"
         f" {addition.name}: really {plain(really)} % on dry clay."
@@ -57,13 +57,13 @@ def _wet_basis(clay: ClayInHand, addition: DosedAddition) -> Warning:
     )
 
 
-def _unusual_water(clay: ClayInHand) -> Warning | None:
+def _unusual_water(clay: ClayInHand) -> Notice | None:
     water_pct = 100 * clay.water_g / clay.mass_g
     low, high = moisture.POSSIBLE_WATER_PCT
-    if clay.state != PLASTIC or low <= water_pct <= high:
+    if clay.state != ClayState.PLASTIC or low <= water_pct <= high:
         return None
     usual = "–".join(plain(pct) for pct in moisture.USUAL_WATER_PCT)
-    return Warning(
+    return Notice(
         "unusual_water",
         f"{plain(water_pct, 1)} % water is unusual for plastic clay: throwing clay often has"
         f" {usual} % of its wet weight. If it was reckoned on the dry clay, it is"
@@ -71,15 +71,15 @@ def _unusual_water(clay: ClayInHand) -> Warning | None:
     )
 
 
-def _unmeasured_water(clay: ClayInHand, addition: DosedAddition) -> Warning | None:
+def _unmeasured_water(clay: ClayInHand, addition: DosedAddition) -> Notice | None:
     water_pct = 100 * clay.water_g / clay.mass_g
     off = moisture.UNMEASURED_WITHIN_PCT
-    if clay.state != PLASTIC or not off < water_pct < 100 - off:
+    if clay.state != ClayState.PLASTIC or not off < water_pct < 100 - off:
         return None
     pct = addition.pct_on_dry_clay
     low = moisture.really_made(pct, water_pct, water_pct - off)
     high = moisture.really_made(pct, water_pct, water_pct + off)
-    return Warning(
+    return Notice(
         "water_not_measured",
         f"{plain(water_pct, 1)} % water was not measured. If it is off by {plain(off)} either way,"
         f" {plain(pct)} % of {addition.name} is really {plain(low, 1)} to {plain(high, 1)} %."
@@ -87,9 +87,7 @@ def _unmeasured_water(clay: ClayInHand, addition: DosedAddition) -> Warning | No
     )
 
 
-def dose_warnings(
-    dose: Dose, scale_step_g: float, *, water_measured: bool = False
-) -> list[Warning]:
+def dose_warnings(dose: Dose, scale_step_g: float, *, water_measured: bool = False) -> list[Notice]:
     """What to look at: water, percentages, small weighings, named materials, wet clay's trap."""
     water = _unusual_water(dose.clay)
     found = [water] if water else []
@@ -104,6 +102,6 @@ def dose_warnings(
     if not water_measured and strongest.mass_g > 0:
         unmeasured = _unmeasured_water(dose.clay, strongest)
         found += [unmeasured] if unmeasured else []
-    if dose.clay.state != DRY and strongest.mass_g > 0:
+    if dose.clay.state != ClayState.DRY and strongest.mass_g > 0:
         found.append(_wet_basis(dose.clay, strongest))
     return found

@@ -7,7 +7,7 @@ wants about its own mass of water to be dispersed in (common practice, from memo
 from dataclasses import dataclass
 
 from claycore.materials import moisture
-from claycore.materials.clay_in_hand import PLASTIC, SLIP, ClayInHand
+from claycore.materials.clay_in_hand import ClayInHand, ClayState
 from claycore.measure.formatting import plain
 
 BLENDING_SOLIDS_PCT = 70.0
@@ -41,9 +41,9 @@ def wedged(clay: ClayInHand, powder_g: float) -> Way:
     """Powder wedged into plastic clay."""
     plastic = clay
     first = "Cut the clay into slices."
-    add_g = moisture.water_to_add(powder_g, clay) if clay.state == PLASTIC else 0.0
+    add_g = moisture.water_to_add(powder_g, clay) if clay.state == ClayState.PLASTIC else 0.0
     dry_off_g = 0.0
-    if clay.state != PLASTIC:
+    if clay.state != ClayState.PLASTIC:
         plastic = moisture.plastic_clay(
             moisture.plastic_mass(clay.dry_g, PLASTIC_WATER_PCT), PLASTIC_WATER_PCT
         )
@@ -52,7 +52,7 @@ def wedged(clay: ClayInHand, powder_g: float) -> Way:
         add_g, dry_off_g = max(0.0, missing_g), max(0.0, -missing_g)
         first = (
             f"Bring the clay to plastic first: {_water(add_g, dry_off_g)}."
-            if clay.state != SLIP
+            if clay.state != ClayState.SLIP
             else f"Stiffen the slip on plaster: {plain(dry_off_g)} g of water has to leave."
         )
     return Way(
@@ -61,7 +61,7 @@ def wedged(clay: ClayInHand, powder_g: float) -> Way:
             first,
             "Sprinkle powder between the slices, with water misted over it, and close the stack.",
             f"Wedge at least 50 times, adding water back as it stiffens"
-            f"{f': about {plain(add_g, 1)} g in all' if clay.state == PLASTIC else ''}.",
+            f"{f': about {plain(add_g, 1)} g in all' if clay.state == ClayState.PLASTIC else ''}.",
             "Cut through: streaks mean more wedging.",
         ),
         "None, but let it rest overnight in a bag.",
@@ -89,7 +89,7 @@ def blended(clay: ClayInHand, powder_g: float) -> Way:
     dry_off_g = max(0.0, clay.water_g + add_g + disperse_g - kept_g)
     first = (
         "Stir the slip through."
-        if clay.state == SLIP
+        if clay.state == ClayState.SLIP
         else f"Slake the clay, in small pieces, in {plain(add_g, 1)} g of water: 20 minutes for"
         " dry crumbs, overnight for certainty."
     )

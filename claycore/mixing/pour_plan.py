@@ -15,11 +15,11 @@ import numpy as np
 from scipy.optimize import linear_sum_assignment
 
 from claycore.materials import moisture
-from claycore.materials.clay_in_hand import PLASTIC, ClayInHand
+from claycore.materials.clay_in_hand import ClayInHand, ClayState
 from claycore.measure import bounds
 from claycore.measure.errors import Inconsistent
 from claycore.measure.formatting import plain, to_step
-from claycore.measure.notices import Warning
+from claycore.measure.notices import Notice
 from claycore.mixing import weighing
 from claycore.mixing.series import NONE_OR_MORE
 
@@ -285,16 +285,16 @@ def on_their_own(grid: Grid, clay: ClayInHand) -> list[CellBatch]:
             if cell[side] > 0
         }
         powder_g = math.fsum(add_g.values())
-        steals_g = moisture.water_to_add(powder_g, clay) if clay.state == PLASTIC else 0.0
+        steals_g = moisture.water_to_add(powder_g, clay) if clay.state == ClayState.PLASTIC else 0.0
         batches.append(CellBatch(cell, add_g, steals_g))
     return batches
 
 
-def warnings(grid: Grid, found: PourPlan, step_g: float) -> list[Warning]:
+def warnings(grid: Grid, found: PourPlan, step_g: float) -> list[Notice]:
     """What deserves a word about a pour plan."""
     words = []
     if not found.pots:
-        words.append(Warning("nothing_to_pour", "Every cell is there already: nothing to pour."))
+        words.append(Notice("nothing_to_pour", "Every cell is there already: nothing to pour."))
     small = [
         (pour.cell, dosing)
         for pot in found.pots
@@ -306,7 +306,7 @@ def warnings(grid: Grid, found: PourPlan, step_g: float) -> list[Warning]:
         cell, dosing = min(small, key=lambda row: row[1].mass_g)
         off_pct = weighing.half_step_pct(dosing.mass_g, step_g)
         words.append(
-            Warning(
+            Notice(
                 "weighing_too_small",
                 f"{to_step(dosing.mass_g, step_g)} g of {dosing.name} for"
                 f" {_said(grid, cell)} on a {plain(step_g, 4)} g scale is"
@@ -316,7 +316,7 @@ def warnings(grid: Grid, found: PourPlan, step_g: float) -> list[Warning]:
         )
     if found.pots:
         words.append(
-            Warning(
+            Notice(
                 "labels",
                 "Scratch each tile's code as it leaves the mould: labels get mixed up on the way"
                 " through the kiln, and the drawn grid is what holds them together.",

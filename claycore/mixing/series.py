@@ -8,23 +8,30 @@ the tiles take. All masses are dry grams. Source: common practice; the arithmeti
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from enum import StrEnum
 
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
 from claycore.measure.errors import Inconsistent
 from claycore.measure.formatting import percentage, plain, to_step
-from claycore.measure.notices import Warning
+from claycore.measure.notices import Notice
 from claycore.mixing import weighing
 
-SEPARATE = "separate"
-START_LOW = "start_low"
-START_MIDDLE = "start_middle"
-START_HIGH = "start_high"
-STRATEGIES = {
-    SEPARATE: "Each on its own",
-    START_LOW: "Start with the palest",
-    START_MIDDLE: "Start in the middle",
-    START_HIGH: "Start with the strongest",
+
+class Strategy(StrEnum):
+    """A way to make a series of strengths."""
+
+    SEPARATE = "separate"
+    START_LOW = "start_low"
+    START_MIDDLE = "start_middle"
+    START_HIGH = "start_high"
+
+
+STRATEGIES: dict[str, str] = {
+    Strategy.SEPARATE: "Each on its own",
+    Strategy.START_LOW: "Start with the palest",
+    Strategy.START_MIDDLE: "Start in the middle",
+    Strategy.START_HIGH: "Start with the strongest",
 }
 
 MOST_STRENGTHS = 8
@@ -160,11 +167,11 @@ class Route:
 
 def _routes(strategy: str, count: int) -> list[Route]:
     """The ways a strategy can go through ``count`` strengths, palest first."""
-    if strategy == SEPARATE:
+    if strategy == Strategy.SEPARATE:
         return [Route(tuple((index, None) for index in range(count)), 1)]
-    if strategy == START_LOW:
+    if strategy == Strategy.START_LOW:
         return [_chain_from(0, count)]
-    if strategy == START_HIGH:
+    if strategy == Strategy.START_HIGH:
         return [_chain_from(count - 1, count)]
     return [_chain_from(start, count) for start in {(count - 1) // 2, count // 2}]
 
@@ -340,12 +347,12 @@ def _reason(best: Plan, feasible: Sequence[Plan], least_g: float) -> str:
     return f"All ways use about as much powder; this one takes {rounds}."
 
 
-def warnings(wanted: Wanted, chosen: Plan) -> list[Warning]:
+def warnings(wanted: Wanted, chosen: Plan) -> list[Notice]:
     """What deserves a word about the series and the plan recommended."""
     found = []
     if len(set(wanted.pcts)) < len(wanted.pcts):
         found.append(
-            Warning(
+            Notice(
                 "repeated_percentage",
                 "A percentage stands there twice. It is mixed once: for more tiles of it, raise"
                 " the tiles of each strength.",
@@ -353,7 +360,7 @@ def warnings(wanted: Wanted, chosen: Plan) -> list[Warning]:
         )
     if chosen.rounds > 1:
         found.append(
-            Warning(
+            Notice(
                 "one_batch_at_a_time",
                 "Mix one strength, make its tiles and label them at once, before the next."
                 " Batches of different strength lying about are how a series gets ruined.",
@@ -362,7 +369,7 @@ def warnings(wanted: Wanted, chosen: Plan) -> list[Warning]:
     small = [batch for batch in chosen.batches if batch.total_g < COMFORTABLE_BATCH_G]
     if small and wanted.smallest_batch_g < COMFORTABLE_BATCH_G:
         found.append(
-            Warning(
+            Notice(
                 "small_batch",
                 f"The {percentage(small[0].pct)} % batch is only {plain(small[0].total_g, 1)} g:"
                 f" less than {plain(COMFORTABLE_BATCH_G)} g is hard to mix evenly. Set a smallest"

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 
 from claycore.materials import moisture
 from claycore.materials.batch import Batch, join
-from claycore.materials.clay_in_hand import PLASTIC, ClayInHand
+from claycore.materials.clay_in_hand import ClayInHand, ClayState
 from claycore.materials.composition import Addition
 from claycore.measure.errors import Inconsistent
 from claycore.measure.formatting import plain
@@ -63,7 +63,7 @@ def _no_less(wanted_g: float, has_g: float) -> float:
 
 
 def change(
-    before: Batch, targets: Sequence[Addition], state: str, field: str = "target_pct"
+    before: Batch, targets: Sequence[Addition], state: ClayState, field: str = "target_pct"
 ) -> Change:
     """The least clay and colourant that bring ``before`` to ``targets``.
 
@@ -80,7 +80,7 @@ def change(
     wet = ClayInHand(state, before.dry_g, before.water_g)
     water_with_clay_g = add_clay_g * before.water_g / before.dry_g
     powder_g = sum(add_colourants_g.values())
-    steals_g = moisture.water_to_add(powder_g, wet) if state == PLASTIC else 0.0
+    steals_g = moisture.water_to_add(powder_g, wet) if state == ClayState.PLASTIC else 0.0
     added = Batch(add_clay_g, add_colourants_g, water_with_clay_g + steals_g)
     return Change(
         before,

@@ -8,14 +8,8 @@ from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 
 from claycore.materials import batch
-from claycore.materials.clay_in_hand import DRY, PLASTIC, SLIP, ClayInHand
-from claycore.materials.composition import (
-    ON_DRY_CLAY,
-    SHARE_OF_TOTAL,
-    Addition,
-    as_on_dry_clay,
-    on_dry_clay,
-)
+from claycore.materials.clay_in_hand import ClayInHand, ClayState
+from claycore.materials.composition import Addition, Convention, as_on_dry_clay, on_dry_clay
 from claycore.measure import bounds
 from claycore.measure.formatting import plain
 from claycore.measure.units import grams
@@ -104,7 +98,7 @@ class DoseSum:
 
     @property
     def on_dry_clay_pct(self) -> float:
-        if self.convention == SHARE_OF_TOTAL:
+        if self.convention == Convention.SHARE_OF_TOTAL:
             return on_dry_clay([self.pct], "pct")[0]
         return as_on_dry_clay([Addition(COLOURANT, self.pct)], self.convention)[0]
 
@@ -122,7 +116,7 @@ def _of_the_total(asked: DoseSum) -> Iterator[Mistake]:
     """The two conventions taken for each other."""
     p, dry_g = asked.pct, asked.clay.dry_g
     shown, of_both = plain(p), plain(100 * p / (100 + p))
-    if asked.convention == ON_DRY_CLAY:
+    if asked.convention == Convention.ON_DRY_CLAY:
         if p < 100:
             yield Mistake(
                 "taken_as_share_of_total",
@@ -159,9 +153,9 @@ def _of_the_difference(asked: DoseSum) -> Iterator[Mistake]:
 def _of_the_water(asked: DoseSum) -> Iterator[Mistake]:
     """Water counted as clay, or thought to make the colour stronger as it leaves."""
     clay, pct = asked.clay, asked.on_dry_clay_pct
-    if clay.state == DRY:
+    if clay.state == ClayState.DRY:
         return
-    what = "clay" if clay.state == PLASTIC else "slip"
+    what = "clay" if clay.state == ClayState.PLASTIC else "slip"
     really = pct * clay.mass_g / clay.dry_g
     yield Mistake(
         f"of_wet_{what}",
@@ -175,7 +169,7 @@ def _of_the_water(asked: DoseSum) -> Iterator[Mistake]:
         " on dry clay stays the same however wet the clay is.",
         clay.dry_g * pct / 100 * clay.dry_g / clay.mass_g,
     )
-    if clay.state == PLASTIC:
+    if clay.state == ClayState.PLASTIC:
         water_pct = 100 * clay.water_g / clay.mass_g
         yield Mistake(
             "water_on_dry_basis",
@@ -344,11 +338,11 @@ def known_mistakes_of_change(asked: ChangeSum) -> list[Mistake]:
         known += _of_lowering(asked)
     elif asked.target_pct > asked.now_pct:
         known += _of_raising(asked)
-    if asked.mix.state != DRY:
+    if asked.mix.state != ClayState.DRY:
         wet = ClayInHand(asked.mix.state, asked.mix.mass_g, 0.0)
         known.append(
             Mistake(
-                "of_wet_clay" if asked.mix.state != SLIP else "of_wet_slip",
+                "of_wet_clay" if asked.mix.state != ClayState.SLIP else "of_wet_slip",
                 "The sum was done on the wet weight. Take the water off first: percentages and"
                 " this total are dry.",
                 ChangeSum(wet, asked.now_pct, asked.target_pct).expected_g,

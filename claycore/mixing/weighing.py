@@ -3,6 +3,7 @@
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from enum import StrEnum
 
 from claycore.materials.composition import percent_on_dry_clay
 from claycore.measure import bounds
@@ -26,9 +27,12 @@ def is_as_wanted(pct: float, wanted_pct: float) -> bool:
     return abs(pct - wanted_pct) <= within + 1e-9
 
 
-UNDER = "under"
-WITHIN = "within"
-OVER = "over"
+class OnTarget(StrEnum):
+    """How a weighing stands to its target."""
+
+    UNDER = "under"
+    WITHIN = "within"
+    OVER = "over"
 
 
 def half_step_pct(mass_g: float, step_g: float) -> float:
@@ -76,12 +80,12 @@ def water_tolerance(mass_g: float, step_g: float) -> Tolerance:
     return _in_steps(mass_g * WATER_WITHIN_SHARE, bounds.STEP.check("scale_step_g", step_g))
 
 
-def judge(weighed_g: float, target_g: float, tolerance: Tolerance) -> str:
+def judge(weighed_g: float, target_g: float, tolerance: Tolerance) -> OnTarget:
     """UNDER, WITHIN or OVER. A figure just on the edge of the tolerance is within it."""
     edge = tolerance.grams * (1 + 1e-9)
     if weighed_g < target_g - edge:
-        return UNDER
-    return OVER if weighed_g > target_g + edge else WITHIN
+        return OnTarget.UNDER
+    return OnTarget.OVER if weighed_g > target_g + edge else OnTarget.WITHIN
 
 
 @dataclass(frozen=True)

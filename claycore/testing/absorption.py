@@ -6,14 +6,19 @@ Sources: ASTM C373 and ASTM C20 for the definitions. How the pores are filled:
 
 import math
 from dataclasses import dataclass
+from enum import StrEnum
 
 from claycore.measure import bounds
 from claycore.measure.errors import Inconsistent
 from claycore.measure.uncertainty import COVERAGE, Estimate, Measured, fall_pct, of_step, propagated
 
-WITHIN = "within"
-OVER = "over"
-NOT_DECIDED = "not_decided"
+
+class AgainstLimit(StrEnum):
+    """Where a whole interval lies against a limit."""
+
+    WITHIN = "within"
+    OVER = "over"
+    NOT_DECIDED = "not_decided"
 
 
 @dataclass(frozen=True)
@@ -108,11 +113,11 @@ def saturation_coefficient(dry: Measured, cold: Measured, boiled: Measured) -> E
     )
 
 
-def against_limit(estimate: Estimate, limit_pct: float) -> str:
+def against_limit(estimate: Estimate, limit_pct: float) -> AgainstLimit:
     """WITHIN only if the whole interval is, OVER only if none of it is, else NOT_DECIDED."""
     if estimate.high <= limit_pct:
-        return WITHIN
-    return OVER if estimate.low > limit_pct else NOT_DECIDED
+        return AgainstLimit.WITHIN
+    return AgainstLimit.OVER if estimate.low > limit_pct else AgainstLimit.NOT_DECIDED
 
 
 def mass_that_would_decide(

@@ -10,7 +10,7 @@ from statistics import median
 
 from claycore.measure.formatting import plain
 from claycore.measure.uncertainty import Measured, combined
-from claycore.testing.bars import BROKEN, Bar, Fired
+from claycore.testing.bars import Bar, FiredBar, RemarkCode
 
 MOST_DRYING_PCT = 15.0
 MOST_FIRING_PCT = 20.0
@@ -27,7 +27,7 @@ MM_PER_INCH = 25.4
 
 
 @dataclass(frozen=True)
-class Odd:
+class UnlikelyReading:
     """A reading that is unlikely: the bar's code, which reading, and why.
 
     ``quantity`` is as in Bar and Fired; ``firing`` its place in the bar's firings, None before any.
@@ -40,21 +40,21 @@ class Odd:
     method: str = ""
 
 
-def odd_readings(bars: Sequence[Bar]) -> list[Odd]:
+def unlikely_readings(bars: Sequence[Bar]) -> list[UnlikelyReading]:
     """Everything unlikely about a set of bars, bar by bar."""
     return [odd for bar in bars for odd in _of_bar(bar, [b for b in bars if b is not bar])]
 
 
-def _of_bar(bar: Bar, siblings: Sequence[Bar]) -> list[Odd]:
+def _of_bar(bar: Bar, siblings: Sequence[Bar]) -> list[UnlikelyReading]:
     found = _before_firing(bar, siblings)
-    broken = BROKEN in bar.remarks
+    broken = RemarkCode.BROKEN in bar.remarks
     for place, fired in enumerate(bar.firings):
-        broken = broken or BROKEN in fired.remarks
+        broken = broken or RemarkCode.BROKEN in fired.remarks
         twins = [
             twin
             for sibling in siblings
             for twin in sibling.firings
-            if twin.cone == fired.cone and BROKEN not in twin.remarks
+            if twin.cone == fired.cone and RemarkCode.BROKEN not in twin.remarks
         ]
         if not broken:
             found += _fired_lengths_and_mass(bar, fired, place, twins)
@@ -72,7 +72,7 @@ def _in_inches(length: Measured, before: Measured) -> bool:
     return 0.6 < length.value * MM_PER_INCH / before.value < 1.3
 
 
-def _before_firing(bar: Bar, siblings: Sequence[Bar]) -> list[Odd]:
+def _before_firing(bar: Bar, siblings: Sequence[Bar]) -> list[UnlikelyReading]:
     found = []
     wet, dry = bar.length_wet, bar.length_dry
     if dry:
@@ -80,16 +80,16 @@ def _before_firing(bar: Bar, siblings: Sequence[Bar]) -> list[Odd]:
         twins = [_ratio(b.length_wet, b.length_dry) for b in siblings]
         said = said or _unlike_twins(_ratio(wet, dry), twins, "shrank")
         if said:
-            found.append(Odd(bar.code, "length_dry", None, said))
+            found.append(UnlikelyReading(bar.code, "length_dry", None, said))
     if bar.mass_wet and bar.mass_dry and not _over(bar.mass_wet, bar.mass_dry):
         message = "Bone dry it weighs no less than wet: look at both figures again."
-        found.append(Odd(bar.code, "mass_dry", None, message))
+        found.append(UnlikelyReading(bar.code, "mass_dry", None, message))
     return found
 
 
 def _fired_lengths_and_mass(
-    bar: Bar, fired: Fired, place: int, twins: Sequence[Fired]
-) -> list[Odd]:
+    bar: Bar, fired: FiredBar, place: int, twins: Sequence[FiredBar]
+) -> list[UnlikelyReading]:
     found = []
     before = bar.length_dry or bar.length_wet
     if fired.length:
@@ -104,19 +104,21 @@ def _fired_lengths_and_mass(
                     f"{plain(abs(points), 1)} % {longer} than its twins at this cone: look again."
                 )
         if said:
-            found.append(Odd(bar.code, "length_fired", place, said))
+            found.append(UnlikelyReading(bar.code, "length_fired", place, said))
     if fired.mass and bar.mass_dry:
         if _over(fired.mass, bar.mass_dry):
             message = "Fired it weighs more than bone dry. Was it still damp from a soak?"
-            found.append(Odd(bar.code, "mass_fired", place, message))
+            found.append(UnlikelyReading(bar.code, "mass_fired", place, message))
         elif fired.mass.value < bar.mass_dry.value * (1 - MOST_LOSS_PCT / 100):
             lost = 100 * (1 - fired.mass.value / bar.mass_dry.value)
             message = f"It lost {plain(lost, 0)} % in the fire. Is a piece of it missing?"
-            found.append(Odd(bar.code, "mass_fired", place, message))
+            found.append(UnlikelyReading(bar.code, "mass_fired", place, message))
     return found
 
 
-def _soaked(bar: Bar, fired: Fired, place: int, twins: Sequence[Fired]) -> list[Odd]:
+def _soaked(
+    bar: Bar, fired: FiredBar, place: int, twins: Sequence[FiredBar]
+) -> list[UnlikelyReading]:
     found = []
     for method, wet in fired.soaked.items():
         said = ""
@@ -125,11 +127,11 @@ def _soaked(bar: Bar, fired: Fired, place: int, twins: Sequence[Fired]) -> list[
             of_twins = [_ratio(twin.mass, twin.soaked.get(method)) for twin in twins]
             said = _of_soak(fired.mass, wet) or _times_its_twins(took_up, of_twins)
         if said:
-            found.append(Odd(bar.code, "mass_soaked", place, said, method))
+            found.append(UnlikelyReading(bar.code, "mass_soaked", place, said, method))
         hung = fired.hung.get(method)
         if hung and hung.value >= min(wet.value, fired.mass.value if fired.mass else wet.value):
             message = "Hung in water it must weigh less than dry. Did the pan touch the jar?"
-            found.append(Odd(bar.code, "mass_hung", place, message, method))
+            found.append(UnlikelyReading(bar.code, "mass_hung", place, message, method))
     return found
 
 

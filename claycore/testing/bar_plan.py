@@ -11,7 +11,7 @@ from claycore.firing import cones
 from claycore.measure.errors import Inconsistent, OutOfBounds
 from claycore.measure.formatting import plain
 from claycore.testing import bar_roles
-from claycore.testing.bars import BLOATED, SLUMPED
+from claycore.testing.bars import RemarkCode
 from claycore.testing.field_notes import FieldNotes, looks_low_firing
 from claycore.testing.results import AtCone
 
@@ -43,7 +43,7 @@ def cones_for(notes: FieldNotes | None, early: Sequence[AtCone] = ()) -> ConesOf
     reason = looks_low_firing(notes) if notes else ""
     hottest = cones.CONES[-1]
     for at in early:
-        if at.remarks.get(BLOATED) or at.remarks.get(SLUMPED):
+        if at.remarks.get(RemarkCode.BLOATED) or at.remarks.get(RemarkCode.SLUMPED):
             reason, hottest = f"it bloated or slumped at cone {at.cone} already", at.cone
             break
         if _matures_early(at):

@@ -6,6 +6,7 @@ coefficient). What is missing is left out; what cannot be true is said.
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
+from enum import StrEnum
 from functools import partial
 from typing import TypeVar
 
@@ -20,24 +21,29 @@ from claycore.testing.soaking import METHODS, SaturationPart
 
 T = TypeVar("T")
 
-CRACKED = "cracked"
-WARPED = "warped"
-BLOATED = "bloated"
-SLUMPED = "slumped"
-STUCK = "stuck"
-CRUMBLES = "crumbles"
-RINGS = "rings"
-BROKEN = "broken"
 
-REMARKS = {
-    CRACKED: "cracked",
-    WARPED: "warped",
-    BLOATED: "bloated",
-    SLUMPED: "slumped",
-    STUCK: "stuck to the shelf",
-    CRUMBLES: "crumbles",
-    RINGS: "rings when tapped",
-    BROKEN: "broken",
+class RemarkCode(StrEnum):
+    """What the rules know of what can be remarked on a bar."""
+
+    CRACKED = "cracked"
+    WARPED = "warped"
+    BLOATED = "bloated"
+    SLUMPED = "slumped"
+    STUCK = "stuck"
+    CRUMBLES = "crumbles"
+    RINGS = "rings"
+    BROKEN = "broken"
+
+
+REMARKS: dict[str, str] = {
+    RemarkCode.CRACKED: "cracked",
+    RemarkCode.WARPED: "warped",
+    RemarkCode.BLOATED: "bloated",
+    RemarkCode.SLUMPED: "slumped",
+    RemarkCode.STUCK: "stuck to the shelf",
+    RemarkCode.CRUMBLES: "crumbles",
+    RemarkCode.RINGS: "rings when tapped",
+    RemarkCode.BROKEN: "broken",
 }
 """What can be remarked on a bar at any stage. Source: common practice."""
 
@@ -48,7 +54,7 @@ def remark_choices() -> list[tuple[str, str]]:
 
 
 @dataclass(frozen=True)
-class Fired:
+class FiredBar:
     """A bar after one firing. Lengths in mm, masses in g; soaked and hung by the soak's method."""
 
     cone: str
@@ -72,11 +78,11 @@ class Bar:
     mass_dry: Measured | None = None
     span: Measured | None = None
     remarks: frozenset[str] = frozenset()
-    firings: tuple[Fired, ...] = ()
+    firings: tuple[FiredBar, ...] = ()
 
 
 @dataclass(frozen=True)
-class FiredFigures:
+class FiredResults:
     """What a bar says after one firing; None where it cannot say it.
 
     ``place`` is the firing's place in the bar's firings.
@@ -96,7 +102,7 @@ class FiredFigures:
 
 
 @dataclass(frozen=True)
-class BarFigures:
+class BarResults:
     """Everything one bar says. ``problems`` are sentences about what cannot be, ``gaps`` about
     what was never read.
 
@@ -107,28 +113,28 @@ class BarFigures:
     drying: Estimate | None
     water_of_plasticity: Estimate | None
     remarks: frozenset[str]
-    fired: tuple[FiredFigures, ...]
+    fired: tuple[FiredResults, ...]
     problems: tuple[str, ...]
     gaps: tuple[str, ...] = ()
 
-    def after(self, place: int) -> FiredFigures | None:
+    def after(self, place: int) -> FiredResults | None:
         """What it says after the firing at this place; None where that firing is left out."""
         return next((fired for fired in self.fired if fired.place == place), None)
 
 
-def figures(bar: Bar) -> BarFigures:
+def bar_results(bar: Bar) -> BarResults:
     """What the bar's readings say, stage after stage."""
     problems: list[str] = []
-    whole = BROKEN not in bar.remarks
+    whole = RemarkCode.BROKEN not in bar.remarks
     lengths = shrinkage.of_lengths(bar.length_wet, bar.length_dry, None)
     water = None
     if bar.mass_wet and bar.mass_dry and whole:
         reckon = partial(moisture.water_of_plasticity, bar.mass_wet, bar.mass_dry)
         water = _told(problems, bar.code, reckon)
     fired = []
-    hottest: Fired | None = None
+    hottest: FiredBar | None = None
     for place, after in enumerate(bar.firings):
-        whole = whole and BROKEN not in after.remarks
+        whole = whole and RemarkCode.BROKEN not in after.remarks
         if hottest and cones.order(after.cone) < cones.order(hottest.cone):
             problems.append(
                 f"{bar.code} had been to cone {hottest.cone} before cone {after.cone}: what was"
@@ -143,9 +149,9 @@ def figures(bar: Bar) -> BarFigures:
             f"{bar.code} was never read bone dry: it gives no drying or firing shrinkage and no"
             " loss on ignition. Its total shrinkage and its absorption still count."
         )
-    return BarFigures(
+    return BarResults(
         bar.code,
-        lengths.drying if BROKEN not in bar.remarks else None,
+        lengths.drying if RemarkCode.BROKEN not in bar.remarks else None,
         water,
         bar.remarks,
         tuple(fired),
@@ -154,7 +160,7 @@ def figures(bar: Bar) -> BarFigures:
     )
 
 
-def _after_firing(bar: Bar, place: int, whole: bool, problems: list[str]) -> FiredFigures:
+def _after_firing(bar: Bar, place: int, whole: bool, problems: list[str]) -> FiredResults:
     """``whole`` says that it never broke so far: half a bar has half a line and half its mass."""
     after = bar.firings[place]
     where = f"{bar.code} at cone {after.cone}"
@@ -168,7 +174,7 @@ def _after_firing(bar: Bar, place: int, whole: bool, problems: list[str]) -> Fir
     index = None
     if after.sag and after.thickness and bar.span:
         index = pyroplasticity.index(after.thickness, after.sag, bar.span)
-    return FiredFigures(
+    return FiredResults(
         bar.code,
         place,
         after.cone,
@@ -183,7 +189,7 @@ def _after_firing(bar: Bar, place: int, whole: bool, problems: list[str]) -> Fir
     )
 
 
-def _soaks(where: str, after: Fired, problems: list[str]) -> dict[str, Absorption]:
+def _soaks(where: str, after: FiredBar, problems: list[str]) -> dict[str, Absorption]:
     soaks: dict[str, Absorption] = {}
     dry = after.mass
     if dry is None:
@@ -198,7 +204,7 @@ def _soaks(where: str, after: Fired, problems: list[str]) -> dict[str, Absorptio
     return soaks
 
 
-def _saturation(after: Fired, soaks: Mapping[str, Absorption]) -> Estimate | None:
+def _saturation(after: FiredBar, soaks: Mapping[str, Absorption]) -> Estimate | None:
     """By the cold soak and the boil of the standard, where both were made."""
     parts = {METHODS[code].saturation: after.soaked[code] for code in soaks if code in METHODS}
     cold, boiled = parts.get(SaturationPart.COLD), parts.get(SaturationPart.BOILED)

@@ -6,7 +6,7 @@ Source: common practice, unless a line says otherwise.
 from dataclasses import dataclass
 
 from claycore.measure.formatting import plain
-from claycore.measure.notices import Warning
+from claycore.measure.notices import Notice
 
 COILS = {
     "bends": "bends without cracking",
@@ -86,17 +86,17 @@ def looks_low_firing(notes: FieldNotes) -> str:
     return ""
 
 
-def readings(notes: FieldNotes) -> list[Warning]:
+def readings(notes: FieldNotes) -> list[Notice]:
     """What the notes say, each in a sentence."""
     said = []
     if notes.throws == "unpleasant":
         said.append(
-            Warning("unpleasant", "It is unpleasant to throw: most stop there, and use it as slip.")
+            Notice("unpleasant", "It is unpleasant to throw: most stop there, and use it as slip.")
         )
     if notes.greasy_pct is not None and notes.greasy_pct < ENOUGH_GREASY_PCT:
         ratio = f"{plain(notes.greasy_pct, 0)} : {plain(100 - notes.greasy_pct, 0)}"
         said.append(
-            Warning(
+            Notice(
                 "gritty",
                 f"Greasy to gritty is {ratio}; about 70 : 30 or better is a good start. Much grit"
                 " is refractory and does not mature.",
@@ -104,12 +104,12 @@ def readings(notes: FieldNotes) -> list[Warning]:
         )
     if notes.coil == "cracks_at_once":
         said.append(
-            Warning(
+            Notice(
                 "short", "Short: sand, grit or organic matter. Ball clay or ageing helps it bend."
             )
         )
     if notes.acid in ("weak", "strong"):
-        said.append(Warning("lime", "It fizzes: lime, which spits out of fired ware. Sieve fine."))
+        said.append(Notice("lime", "It fizzes: lime, which spits out of fired ware. Sieve fine."))
     return said
 
 

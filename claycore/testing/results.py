@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from claycore.firing import cones
 from claycore.measure.uncertainty import Estimate, mean_of
 from claycore.testing import soaking
-from claycore.testing.bars import Bar, BarFigures, FiredFigures, figures
+from claycore.testing.bars import Bar, BarResults, FiredResults, bar_results
 
 
 @dataclass(frozen=True)
@@ -159,10 +159,10 @@ def mean(estimates: Iterable[Estimate | None]) -> Estimate | None:
     return mean_of(known) if known else None
 
 
-def results(bars: Sequence[Bar]) -> ClayResults:
+def clay_results(bars: Sequence[Bar]) -> ClayResults:
     """Everything the bars say."""
-    each = [figures(bar) for bar in bars]
-    by_cone: dict[str, list[FiredFigures]] = {}
+    each = [bar_results(bar) for bar in bars]
+    by_cone: dict[str, list[FiredResults]] = {}
     for bar in each:
         last_at = {fired.cone: fired for fired in bar.fired}
         for cone, fired in last_at.items():
@@ -177,11 +177,11 @@ def results(bars: Sequence[Bar]) -> ClayResults:
     )
 
 
-def _counted(rows: Iterable[BarFigures | FiredFigures]) -> dict[str, int]:
+def _counted(rows: Iterable[BarResults | FiredResults]) -> dict[str, int]:
     return dict(Counter(remark for row in rows for remark in row.remarks))
 
 
-def _at_cone(cone: str, rows: list[FiredFigures]) -> AtCone:
+def _at_cone(cone: str, rows: list[FiredResults]) -> AtCone:
     surest = [method.code for method in soaking.surest_first()]
     methods = [code for code in surest if any(code in row.soaks for row in rows)]
     return AtCone(
@@ -198,7 +198,7 @@ def _at_cone(cone: str, rows: list[FiredFigures]) -> AtCone:
     )
 
 
-def _soaked(method: str, rows: list[FiredFigures]) -> Soaked:
+def _soaked(method: str, rows: list[FiredResults]) -> Soaked:
     found = [row.soaks[method] for row in rows if method in row.soaks]
     return Soaked(
         method,

@@ -21,7 +21,7 @@ from umberpot.studio.models import Membership, Studio
 def member_of(studio_name: str, username: str) -> User:
     user = User.objects.create_user(username, password="a-long-enough-one")
     studio = Studio.objects.create(name=studio_name)
-    Membership.objects.create(user=user, studio=studio, role=Membership.OWNER)
+    Membership.objects.create(user=user, studio=studio, role=Membership.Role.OWNER)
     return user
 
 

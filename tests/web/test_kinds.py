@@ -12,9 +12,9 @@ import pytest
 from django.utils import timezone
 from pypdf import PdfReader
 
-from claycore.judging.limits import FAILS
+from claycore.judging.limits import Outcome
 from claycore.judging.mends import Mend
-from claycore.judging.purposes import SCULPTURE
+from claycore.judging.purposes import Purpose
 from claycore.judging.rules import RULES, Finding, Rule
 from claycore.measure.units import UNITS, Measure, Unit
 from claycore.mixing import sum_checks
@@ -117,7 +117,7 @@ def test_a_new_role_of_a_bar(monkeypatch, signed_in, plan_test, fire):
     test = plan_test()
     bar = Tile.objects.get(trial=test.trial_id)
     bar.role = "rim"
-    bar.full_clean(exclude=["mix", "label_lines"])
+    bar.full_clean(exclude=["mix", "inscription"])
     bar.save()
     firing = fire(test)
     grid = f"/tiles/tests/{test.pk}/?stage={firing.pk}"
@@ -145,10 +145,12 @@ def test_a_new_remark(monkeypatch, signed_in, bank, plan_test, fire):
 
 def test_a_new_rule(monkeypatch, signed_in, bank, plan_test):
     def salty(evidence, limits):
-        return Finding("a white bloom", "none", FAILS)
+        return Finding("a white bloom", "none", Outcome.FAILS)
 
     mend = Mend("wash", "salt", "Wash it in three waters")
-    rule = Rule("salt", "Salts", "salts", (SCULPTURE,), "Salt blooms.", salty, mends=(mend,))
+    rule = Rule(
+        "salt", "Salts", "salts", (Purpose.SCULPTURE,), "Salt blooms.", salty, mends=(mend,)
+    )
     monkeypatch.setitem(RULES, "salt", rule)
     plan_test()
     page = text_of(signed_in, f"/results/clays/{bank.pk}/?purpose=sculpture")

@@ -15,7 +15,7 @@ from umberpot.mixing.models import Mix, Plan
 from umberpot.shelf.models import Material
 from umberpot.studio.request import StudioRequest
 from umberpot.tiles.models import Step, Tile, Trial
-from umberpot.tiles.progress import Standing, standing
+from umberpot.tiles.progress import TileProgress, progress_of
 
 PLACE = "Bench"
 MOST_TO_READ = 8
@@ -25,10 +25,10 @@ FORGOTTEN_AFTER = timedelta(days=21)
 @require_GET
 def bench(request: StudioRequest) -> HttpResponse:
     """Mixes to weigh and tiles by their next step."""
-    by_step: dict[str, list[Standing]] = {step: [] for step in Step}
+    by_step: dict[str, list[TileProgress]] = {step: [] for step in Step}
     waiting = Tile.objects.of(request.studio).kept().exclude(step=Step.READ)
     for tile in waiting.with_history():
-        by_step[tile.step].append(standing(tile))
+        by_step[tile.step].append(progress_of(tile))
     to_read = Trial.objects.of(request.studio).filter(test=None, tiles__step=Step.READ).distinct()
     feed = CalendarFeed.objects.of(request.studio).filter(revoked_at=None).first()
     mixes = Mix.objects.of(request.studio).kept().filter(plan=None)
@@ -47,9 +47,9 @@ def bench(request: StudioRequest) -> HttpResponse:
             "without_tiles": without_tiles,
             "plans": under_way[:20],
             "steps": [
-                {"words": words, "tiles": standings}
+                {"words": words, "tiles": progresses}
                 for step in Step
-                for words, standings in _split(step, by_step[step])
+                for words, progresses in _split(step, by_step[step])
             ],
             "timers": Timer.objects.of(request.studio).filter(ended_at=None)[:40],
             "feed_url": request.build_absolute_uri(reverse("bench:feed", args=[feed.token]))
@@ -63,17 +63,17 @@ def bench(request: StudioRequest) -> HttpResponse:
     )
 
 
-def _split(step: Step, standings: list[Standing]) -> list[tuple[str, list[Standing]]]:
+def _split(step: Step, progresses: list[TileProgress]) -> list[tuple[str, list[TileProgress]]]:
     """A step's tiles in one row; those to fire in one row for each cone."""
     if step != Step.FIRE:
-        return [(str(step.label), standings)] if standings else []
-    by_cone: dict[str, list[Standing]] = {}
-    for stands in sorted(standings, key=lambda stands: cones.order(stands.tile.cone)):
-        by_cone.setdefault(stands.tile.cone, []).append(stands)
+        return [(str(step.label), progresses)] if progresses else []
+    by_cone: dict[str, list[TileProgress]] = {}
+    for progress in sorted(progresses, key=lambda progress: cones.order(progress.tile.cone)):
+        by_cone.setdefault(progress.tile.cone, []).append(progress)
     return [(f"Fire to cone {cone}", there) for cone, there in by_cone.items()]
 
 
-def _forgotten(by_step: dict[str, list[Standing]]) -> list[Standing]:
+def _forgotten(by_step: dict[str, list[TileProgress]]) -> list[TileProgress]:
     """What has been dry, or fired, for so long that it was most likely forgotten."""
     long_ago = timezone.now() - FORGOTTEN_AFTER
     dry = [s for s in by_step[Step.DRY] if s.tile.shaped_at and s.tile.shaped_at < long_ago]

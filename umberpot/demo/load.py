@@ -111,7 +111,7 @@ class DemoLoader:
         weighing.take_weighing(
             part,
             grams,
-            source=Weighing.SCALE,
+            source=Weighing.Source.SCALE,
             scale_step_g=self.studio.scale_step_g,
             request_key=uuid.uuid4(),
             by=self.user,

@@ -6,7 +6,7 @@ from django.db import models
 from django.db.models import F
 
 from claycore.firing import cones
-from umberpot.studio.models import Owned, Signed
+from umberpot.studio.models import Signed, StudioOwned
 
 
 class Firing(Signed):
@@ -29,7 +29,7 @@ class Firing(Signed):
         return f"cone {self.cone}, {self.fired_on:%-d %b %Y}"
 
 
-class Loading(Owned):
+class Loading(StudioOwned):
     """A tile in a firing. The same tile may be fired again and again."""
 
     tile = models.ForeignKey("tiles.Tile", on_delete=models.PROTECT, related_name="loadings")

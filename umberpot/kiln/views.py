@@ -24,15 +24,15 @@ from umberpot.kiln.services import (
 )
 from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.tiles.models import Step, Tile
-from umberpot.tiles.progress import Standing, standing
+from umberpot.tiles.progress import TileProgress, progress_of
 
 PLACE = "Kiln"
 
 
-def waiting(request: StudioRequest) -> list[Standing]:
+def waiting(request: StudioRequest) -> list[TileProgress]:
     """Tiles that are dry and wait for a firing, coolest cone first."""
     dry = Tile.objects.of(request.studio).kept().filter(step=Step.FIRE).with_history()
-    return sorted(map(standing, dry), key=lambda stands: cones.order(stands.tile.cone))
+    return sorted(map(progress_of, dry), key=lambda progress: cones.order(progress.tile.cone))
 
 
 def new_firing(form: FiringForm, request: StudioRequest) -> Firing:
@@ -56,7 +56,7 @@ def kiln(request: StudioRequest) -> HttpResponse:
     )
     chosen = set(request.POST.getlist("tile"))
     if request.method == "POST":
-        tiles = [stands.tile for stands in rows if str(stands.tile.pk) in chosen]
+        tiles = [progress.tile for progress in rows if str(progress.tile.pk) in chosen]
         right = form.is_valid()
         if not tiles:
             form.add_error(None, "Choose the tiles that were in it.")
@@ -77,7 +77,7 @@ def kiln(request: StudioRequest) -> HttpResponse:
             "form": form,
             "waiting": [
                 (cone, list(group))
-                for cone, group in groupby(rows, key=lambda stands: stands.tile.cone)
+                for cone, group in groupby(rows, key=lambda progress: progress.tile.cone)
             ],
             "first_so_hot": _first_so_hot(request, rows),
             "chosen": chosen,
@@ -151,7 +151,7 @@ def firing(request: StudioRequest, pk: int) -> HttpResponse:
             "firing": found,
             "title": title,
             "form": form,
-            "tiles": [(standing(tile), read_after(tile, found)) for tile in tiles],
+            "tiles": [(progress_of(tile), read_after(tile, found)) for tile in tiles],
             "changes": found.changes.select_related("made_by"),
         },
         status=400 if form.errors else 200,
@@ -178,14 +178,14 @@ def without(request: StudioRequest, pk: int) -> HttpResponse:
     return redirect("kiln:firing", pk=pk)
 
 
-def _first_so_hot(request: StudioRequest, rows: list[Standing]) -> list[str]:
+def _first_so_hot(request: StudioRequest, rows: list[TileProgress]) -> list[str]:
     """The clays among what waits that were never fired so hot, and hot enough to run."""
     waiting_at: dict[int, list[str]] = {}
     names = {}
-    for stands in rows:
-        if stands.tile.clay_id:
-            waiting_at.setdefault(stands.tile.clay_id, []).append(stands.tile.cone)
-            names[stands.tile.clay_id] = str(stands.tile.clay)
+    for progress in rows:
+        if progress.tile.clay_id:
+            waiting_at.setdefault(progress.tile.clay_id, []).append(progress.tile.cone)
+            names[progress.tile.clay_id] = str(progress.tile.clay)
     fired: dict[int, list[str]] = {}
     been = Loading.objects.of(request.studio).filter(tile__clay__in=waiting_at)
     for clay_pk, cone in been.values_list("tile__clay_id", "firing__cone").distinct():

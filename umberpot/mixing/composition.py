@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from django.utils import timezone
 
 from claycore.materials.batch import Batch, coloured, join
-from claycore.materials.clay_in_hand import ClayInHand
+from claycore.materials.clay_in_hand import ClayInHand, ClayState
 from claycore.materials.composition import Addition
 from claycore.measure.errors import ClayError
 from claycore.mixing import strength
@@ -30,16 +30,16 @@ def batch_of(parts: Sequence[MixPart]) -> Batch:
 def _contents(part: MixPart) -> Batch:
     grams = part.in_it_g
     dry_g = grams * part.dry_share
-    if part.role == MixPart.WATER:
+    if part.role == MixPart.Role.WATER:
         return Batch(0.0, water_g=grams)
-    if part.role == MixPart.COLOURANT:
+    if part.role == MixPart.Role.COLOURANT:
         return Batch(0.0, {part.name: grams})
-    if part.role == MixPart.CLAY:
+    if part.role == MixPart.Role.CLAY:
         return Batch(dry_g, water_g=grams - dry_g)
     if part.source is None:
         contains = [Addition(name, pct) for name, pct in part.contains.items()]
-        return coloured(ClayInHand(part.mix.state, dry_g, grams - dry_g), contains)
-    if part.role == MixPart.REST:
+        return coloured(ClayInHand(ClayState(part.mix.state), dry_g, grams - dry_g), contains)
+    if part.role == MixPart.Role.REST:
         return part.source.batch.scaled(grams / part.source.batch.mass_g)
     of_source = part.source.batch.of_dry_mass(dry_g)
     return Batch(of_source.clay_g, of_source.colourants_g, grams - dry_g)
@@ -87,7 +87,7 @@ def reckon_anew(mix: Mix, parts: Sequence[MixPart]) -> None:
     can be asked of the parts; the mix then says its true percentages.
     """
     for part in parts:
-        if part.role == MixPart.REST and part.source:
+        if part.role == MixPart.Role.REST and part.source:
             left_g = part.source.batch.mass_g - (part.source.poured_g or 0.0)
             # A pot that held less than was poured of it is a wrong figure: the plan's rest stays.
             part.reckoned_g = left_g if left_g > 0 else None
@@ -97,13 +97,13 @@ def reckon_anew(mix: Mix, parts: Sequence[MixPart]) -> None:
     before = batch_of([p for p in parts if p not in to_come])
     wanted = [Addition(name, pct) for name, pct in mix.wanted_pcts.items()]
     try:
-        change = strength.change(before, wanted, mix.state)
+        change = strength.change(before, wanted, ClayState(mix.state))
     except ClayError:
         return
     for part in to_come:
-        if part.role == MixPart.CLAY:
+        if part.role == MixPart.Role.CLAY:
             part.reckoned_g = change.add_clay_g / part.dry_share
-        elif part.role == MixPart.COLOURANT:
+        elif part.role == MixPart.Role.COLOURANT:
             part.reckoned_g = change.add_colourants_g.get(part.name, part.planned_g)
         else:
             part.reckoned_g = change.water_to_add_g

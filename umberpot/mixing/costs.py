@@ -21,7 +21,7 @@ def cost_of_mixes(mixes: Sequence[Mix]) -> Cost:
     """
     parts = (
         MixPart.objects.filter(mix__in=[mix.pk for mix in mixes])
-        .exclude(role__in=[MixPart.WATER, *MixPart.COLOURED])
+        .exclude(role__in=[MixPart.Role.WATER, *MixPart.COLOURED])
         .select_related("material", "mix")
         .prefetch_related("weighings")
     )
@@ -32,7 +32,7 @@ def cost_of_mix(mix: Mix) -> Cost:
     """What one mix costs, coloured clay that went into it included at what that cost."""
     parts = list(
         MixPart.objects.filter(mix=mix)
-        .exclude(role=MixPart.WATER)
+        .exclude(role=MixPart.Role.WATER)
         .select_related("material", "mix", "source")
         .prefetch_related("weighings")
     )

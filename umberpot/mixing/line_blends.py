@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from claycore.materials.clay_in_hand import DRY
+from claycore.materials.clay_in_hand import ClayState
 from claycore.measure.formatting import plain
 from umberpot.mixing.models import Mix, MixPart
 from umberpot.mixing.services import MixOrder, PartOrder, create_mix
@@ -49,10 +49,14 @@ def blend_name(clay: Material, other: Material, added_pct: float) -> str:
 def _blend(order: LineOrder, added_pct: float) -> Material:
     name = blend_name(order.clay, order.other, added_pct)
     studio = order.clay.studio
-    there = Material.objects.of(studio).on_shelf().filter(kind=Material.BLEND, name=name).first()
+    there = (
+        Material.objects.of(studio).on_shelf().filter(kind=Material.Kind.BLEND, name=name).first()
+    )
     if there:
         return there
-    blend = Material.objects.create(studio=studio, kind=Material.BLEND, name=name, state=DRY)
+    blend = Material.objects.create(
+        studio=studio, kind=Material.Kind.BLEND, name=name, state=ClayState.DRY
+    )
     shares = ((order.clay, 100 - added_pct), (order.other, added_pct))
     BlendPart.objects.bulk_create(
         BlendPart(studio=studio, blend=blend, clay=clay, share_pct=share) for clay, share in shares
@@ -64,7 +68,7 @@ def _mix_of(order: LineOrder, blend: Material, added_pct: float, by: User) -> Mi
     shares = ((order.clay, 100 - added_pct), (order.other, added_pct))
     parts = tuple(
         PartOrder(
-            MixPart.CLAY,
+            MixPart.Role.CLAY,
             clay.name,
             order.dry_g * share / 100 / clay.dry_share,
             material=clay,
@@ -73,7 +77,7 @@ def _mix_of(order: LineOrder, blend: Material, added_pct: float, by: User) -> Mi
         for clay, share in shares
     )
     mix_order = MixOrder(
-        state=DRY,
+        state=ClayState.DRY,
         clay_g=sum(part.grams for part in parts),
         dry_clay_g=order.dry_g,
         wanted_pcts={},

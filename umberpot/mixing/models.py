@@ -4,10 +4,10 @@ from django.db import models
 from django.db.models import F, Q
 
 from claycore.materials.batch import Batch
-from claycore.materials.clay_in_hand import DRY, PLASTIC, SLIP
+from claycore.materials.clay_in_hand import ClayState
 from claycore.mixing import series, weighing
 from umberpot.shelf.models import Material
-from umberpot.studio.models import Correctable, Owned, SetAside
+from umberpot.studio.models import Correctable, SetAside, StudioOwned
 
 
 class Plan(SetAside):
@@ -17,10 +17,11 @@ class Plan(SetAside):
     cells of a grid already, by the cell as ``x,y``.
     """
 
-    SERIES = "series"
-    GRID = "grid"
+    class Kind(models.TextChoices):
+        SERIES = "series", "series"
+        GRID = "grid", "grid"
 
-    kind = models.CharField(max_length=6, choices=[(SERIES, "series"), (GRID, "grid")])
+    kind = models.CharField(max_length=6, choices=Kind.choices)
     name = models.CharField(max_length=80)
     strategy = models.CharField(max_length=12, blank=True, choices=list(series.STRATEGIES.items()))
     sum_query = models.TextField()
@@ -51,7 +52,8 @@ class Mix(SetAside):
 
     name = models.CharField(max_length=120)
     state = models.CharField(
-        max_length=8, choices=[(DRY, "dry"), (PLASTIC, "plastic"), (SLIP, "slip")]
+        max_length=8,
+        choices=[(ClayState.DRY, "dry"), (ClayState.PLASTIC, "plastic"), (ClayState.SLIP, "slip")],
     )
     clay_g = models.FloatField()
     dry_clay_g = models.FloatField()
@@ -102,7 +104,7 @@ class Mix(SetAside):
         return Batch(self.made_of["clay_g"], self.made_of["colourants_g"], self.made_of["water_g"])
 
 
-class MixPart(Owned):
+class MixPart(StudioOwned):
     """One thing that is weighed into a mix, in the order it is weighed.
 
     ``dry_share`` is the dry grams in each gram as weighed. A part with the role MIX is coloured
@@ -111,24 +113,20 @@ class MixPart(Owned):
     plan where an earlier mix turned out otherwise.
     """
 
-    CLAY = "clay"
-    COLOURANT = "colourant"
-    WATER = "water"
-    MIX = "mix"
-    REST = "rest"
-    COLOURED = (MIX, REST)
+    class Role(models.TextChoices):
+        CLAY = "clay", "clay"
+        COLOURANT = "colourant", "colourant"
+        WATER = "water", "water"
+        MIX = "mix", "coloured clay"
+        REST = "rest", "rest in the pot"
+
+    COLOURED = (Role.MIX, Role.REST)
 
     mix = models.ForeignKey(Mix, on_delete=models.PROTECT, related_name="parts")
     position = models.PositiveSmallIntegerField()
     role = models.CharField(
         max_length=9,
-        choices=[
-            (CLAY, "clay"),
-            (COLOURANT, "colourant"),
-            (WATER, "water"),
-            (MIX, "coloured clay"),
-            (REST, "rest in the pot"),
-        ],
+        choices=Role.choices,
     )
     material = models.ForeignKey(
         Material, on_delete=models.PROTECT, null=True, related_name="mix_parts"
@@ -205,10 +203,10 @@ class MixPart(Owned):
 
     def tolerance(self, scale_step_g: float) -> weighing.Tolerance:
         """How near is near enough for this part."""
-        if self.role == self.COLOURANT:
+        if self.role == self.Role.COLOURANT:
             dry_clay_g = self.mix.dry_clay_g * self.mix.scale_factor
             return weighing.colourant_tolerance(self.target_g, dry_clay_g, scale_step_g)
-        if self.role == self.WATER:
+        if self.role == self.Role.WATER:
             return weighing.water_tolerance(self.target_g, scale_step_g)
         return weighing.clay_tolerance(self.target_g, scale_step_g)
 
@@ -216,13 +214,14 @@ class MixPart(Owned):
 class Weighing(Correctable):
     """What the scale said. Never changed: a correction supersedes it."""
 
-    SCALE = "scale"
-    TYPED = "typed"
+    class Source(models.TextChoices):
+        SCALE = "scale", "scale"
+        TYPED = "typed", "typed"
 
     part = models.ForeignKey(MixPart, on_delete=models.PROTECT, related_name="weighings")
     grams = models.FloatField()
     step_g = models.FloatField()
-    source = models.CharField(max_length=5, choices=[(SCALE, "scale"), (TYPED, "typed")])
+    source = models.CharField(max_length=5, choices=Source.choices)
     request_key = models.UUIDField()
 
     class Meta(Correctable.Meta):

@@ -133,7 +133,7 @@ def make_mix(
     clay = on_shelf.clay(clay_name)
     parts = [
         PartOrder(
-            MixPart.CLAY,
+            MixPart.Role.CLAY,
             clay_name or "clay",
             dose.clay.mass_g,
             material=clay,
@@ -142,7 +142,7 @@ def make_mix(
     ]
     parts += [
         PartOrder(
-            MixPart.COLOURANT,
+            MixPart.Role.COLOURANT,
             a.name,
             a.mass_g,
             pct=a.pct_on_dry_clay,
@@ -152,7 +152,7 @@ def make_mix(
         if a.mass_g > 0
     ]
     if dose.water_to_add_g > 0:
-        parts.append(PartOrder(MixPart.WATER, "water", dose.water_to_add_g))
+        parts.append(PartOrder(MixPart.Role.WATER, "water", dose.water_to_add_g))
     wanted: dict[str, float] = {}
     for part in parts:
         if part.pct is not None:
@@ -174,7 +174,7 @@ def make_again(mix: Mix, request_key: uuid.UUID, by: User) -> Mix:
     """The same mix once more, as it was planned. What was the rest of a pot is asked for anew."""
     parts = tuple(
         PartOrder(
-            MixPart.MIX if part.role == MixPart.REST else part.role,
+            MixPart.Role.MIX if part.role == MixPart.Role.REST else part.role,
             part.name,
             part.planned_g,
             part.planned_pct,

@@ -6,7 +6,7 @@ from typing import Any, cast
 from django import forms
 
 from claycore.materials import colourants
-from claycore.materials.clay_in_hand import DRY
+from claycore.materials.clay_in_hand import ClayState
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
 from claycore.safety.cautions import named_materials
@@ -48,7 +48,7 @@ class MaterialForm(OwnedModelForm):
     def __init__(self, *args: Any, **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
         self.fields["state"].required = False
-        kinds = [kind for kind in Material.KINDS if kind[0] in self.kinds_offered()]
+        kinds = [kind for kind in Material.Kind.choices if kind[0] in self.kinds_offered()]
         cast(forms.ChoiceField, self.fields["kind"]).choices = kinds
         self.fields["kind"].label = "What it is"
         self.fields["state"].label = "How it lies on the shelf"
@@ -62,13 +62,13 @@ class MaterialForm(OwnedModelForm):
         return None if price is None else Decimal(f"{price:.2f}")
 
     def clean_state(self) -> str:
-        return self.cleaned_data["state"] or DRY
+        return self.cleaned_data["state"] or ClayState.DRY
 
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean() or {}
-        if cleaned.get("kind") in (Material.STAIN, Material.OXIDE):
-            cleaned["state"] = DRY
-        if cleaned.get("state") == DRY:
+        if cleaned.get("kind") in (Material.Kind.STAIN, Material.Kind.OXIDE):
+            cleaned["state"] = ClayState.DRY
+        if cleaned.get("state") == ClayState.DRY:
             cleaned["water_pct"] = None
             self.errors.pop("water_pct", None)
         return cleaned

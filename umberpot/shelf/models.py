@@ -7,14 +7,14 @@ from django.db.models import F, Q, Sum
 from django.db.models.functions import Coalesce, Lower
 
 from claycore.firing import cones
-from claycore.judging.label_claims import Claim
-from claycore.materials.clay_in_hand import DRY, PLASTIC, SLIP
+from claycore.judging.claims import Claim
+from claycore.materials.clay_in_hand import ClayState
 from claycore.safety.cautions import Caution, named_materials
 from claycore.testing import field_notes
-from umberpot.studio.models import Owned, OwnedQuerySet, Signed
+from umberpot.studio.models import Signed, StudioOwned, StudioQuerySet
 
 
-class MaterialQuerySet(OwnedQuerySet):
+class MaterialQuerySet(StudioQuerySet):
     """Materials, with what is left of them."""
 
     def on_shelf(self) -> Self:
@@ -34,44 +34,37 @@ class MaterialQuerySet(OwnedQuerySet):
         return self.filter(kind__in=Material.TESTABLE)
 
     def colourants(self) -> Self:
-        return self.filter(kind__in=(Material.STAIN, Material.OXIDE))
+        return self.filter(kind__in=(Material.Kind.STAIN, Material.Kind.OXIDE))
 
 
-class Material(Owned):
+class Material(StudioOwned):
     """A clay or a colourant. Retired rather than deleted: tiles go on referring to it.
 
     ``figures_at`` says when the figures of its bars were last summed up; None when that is overdue.
     """
 
-    CLAY_BODY = "clay_body"
-    DUG_CLAY = "dug_clay"
-    STAIN = "stain"
-    OXIDE = "oxide"
-    LEFTOVER = "leftover"
-    RECLAIM = "reclaim"
-    BLEND = "blend"
-    KINDS = [
-        (CLAY_BODY, "Clay body"),
-        (DUG_CLAY, "Dug clay"),
-        (STAIN, "Stain"),
-        (OXIDE, "Oxide"),
-        (LEFTOVER, "Coloured clay"),
-        (RECLAIM, "Reclaim bucket"),
-        (BLEND, "Blend of clays"),
-    ]
-    BOUGHT = (CLAY_BODY, DUG_CLAY, STAIN, OXIDE)
-    CLAYS = (CLAY_BODY, DUG_CLAY, BLEND)
-    COLOURED = (LEFTOVER, RECLAIM)
-    TESTABLE = (*CLAYS, RECLAIM)
-    STATES = [(DRY, "dry"), (PLASTIC, "plastic"), (SLIP, "slip")]
+    class Kind(models.TextChoices):
+        CLAY_BODY = "clay_body", "Clay body"
+        DUG_CLAY = "dug_clay", "Dug clay"
+        STAIN = "stain", "Stain"
+        OXIDE = "oxide", "Oxide"
+        LEFTOVER = "leftover", "Coloured clay"
+        RECLAIM = "reclaim", "Reclaim bucket"
+        BLEND = "blend", "Blend of clays"
 
-    kind = models.CharField(max_length=10, choices=KINDS)
+    BOUGHT = (Kind.CLAY_BODY, Kind.DUG_CLAY, Kind.STAIN, Kind.OXIDE)
+    CLAYS = (Kind.CLAY_BODY, Kind.DUG_CLAY, Kind.BLEND)
+    COLOURED = (Kind.LEFTOVER, Kind.RECLAIM)
+    TESTABLE = (*CLAYS, Kind.RECLAIM)
+    STATES = [(ClayState.DRY, "dry"), (ClayState.PLASTIC, "plastic"), (ClayState.SLIP, "slip")]
+
+    kind = models.CharField(max_length=10, choices=Kind.choices)
     name = models.CharField(max_length=60)
     supplier_code = models.CharField("supplier's code", max_length=24, blank=True)
     price_per_kg = models.DecimalField(
         "price per kg", max_digits=9, decimal_places=2, null=True, blank=True
     )
-    state = models.CharField(max_length=8, choices=STATES, default=DRY)
+    state = models.CharField(max_length=8, choices=STATES, default=ClayState.DRY)
     water_pct = models.FloatField("water, % of its weight as it is", null=True, blank=True)
     hazards = models.JSONField("watch for", default=list, blank=True)
     notes = models.TextField(max_length=2000, blank=True)
@@ -115,7 +108,7 @@ class Material(Owned):
 
     @property
     def is_colourant(self) -> bool:
-        return self.kind in (self.STAIN, self.OXIDE)
+        return self.kind in (self.Kind.STAIN, self.Kind.OXIDE)
 
     @property
     def is_coloured(self) -> bool:
@@ -124,7 +117,7 @@ class Material(Owned):
     @property
     def dry_share(self) -> float:
         """Dry grams in each gram as it lies on the shelf, as far as its water is known."""
-        return 1 - self.water_pct / 100 if self.state != DRY and self.water_pct else 1.0
+        return 1 - self.water_pct / 100 if self.state != ClayState.DRY and self.water_pct else 1.0
 
     @property
     def cautions(self) -> list[Caution]:
@@ -136,22 +129,16 @@ class Material(Owned):
 class StockMovement(Signed):
     """Grams of a material that came (+) or went (−), as it lies on the shelf."""
 
-    COUNTED = "counted"
-    WEIGHED = "weighed"
-    CORRECTED = "corrected"
-    LEFT = "left"
-    POOLED = "pooled"
-    REASONS = [
-        (COUNTED, "counted"),
-        (WEIGHED, "weighed out"),
-        (CORRECTED, "weighing corrected"),
-        (LEFT, "left over"),
-        (POOLED, "to or from reclaim"),
-    ]
+    class Reason(models.TextChoices):
+        COUNTED = "counted", "counted"
+        WEIGHED = "weighed", "weighed out"
+        CORRECTED = "corrected", "weighing corrected"
+        LEFT = "left", "left over"
+        POOLED = "pooled", "to or from reclaim"
 
     material = models.ForeignKey(Material, on_delete=models.PROTECT, related_name="movements")
     grams = models.FloatField()
-    reason = models.CharField(max_length=9, choices=REASONS)
+    reason = models.CharField(max_length=9, choices=Reason.choices)
 
     class Meta:
         ordering = [F("made_at").desc()]
@@ -160,14 +147,16 @@ class StockMovement(Signed):
         return f"{self.grams:+g} g of {self.material}"
 
 
-class FieldSheet(Owned):
+class FieldSheet(StudioOwned):
     """Where a dug clay comes from, what it was like, and what was done to it before testing.
 
     Coordinates are in degrees (WGS 84), depth in cm, layers in mm, masses in g, water in litres.
     """
 
-    OWN_LAND, GIVEN, NOT_YET = "own", "given", "not_yet"
-    LEAVE = [(OWN_LAND, "own ground"), (GIVEN, "leave given"), (NOT_YET, "not asked yet")]
+    class Leave(models.TextChoices):
+        OWN_LAND = "own", "own ground"
+        GIVEN = "given", "leave given"
+        NOT_YET = "not_yet", "not asked yet"
 
     material = models.OneToOneField(Material, on_delete=models.CASCADE, related_name="sheet")
     jar_code = models.CharField("code on the jar", max_length=12, blank=True)
@@ -176,7 +165,7 @@ class FieldSheet(Owned):
     longitude = models.FloatField(null=True, blank=True)
     dug_on = models.DateField("dug on", null=True, blank=True)
     depth_cm = models.FloatField(null=True, blank=True)
-    leave = models.CharField("leave to dig", max_length=7, choices=LEAVE, blank=True)
+    leave = models.CharField("leave to dig", max_length=7, choices=Leave.choices, blank=True)
     leave_from = models.CharField("leave from", max_length=120, blank=True)
     raw_colour = models.CharField("raw colour", max_length=60, blank=True)
     greasy_pct = models.FloatField(null=True, blank=True)
@@ -259,7 +248,7 @@ class Photo(Signed):
         return self.caption or f"photograph of {self.material}"
 
 
-class LabelClaim(Owned):
+class SupplierClaim(StudioOwned):
     """What the label of a bought body says: cones, and figures in percent."""
 
     material = models.OneToOneField(Material, on_delete=models.CASCADE, related_name="claim")
@@ -269,6 +258,7 @@ class LabelClaim(Owned):
     absorption_pct = models.FloatField(null=True, blank=True)
 
     class Meta:
+        db_table = "shelf_labelclaim"
         constraints = [
             models.CheckConstraint(
                 condition=(Q(total_pct=None) | Q(total_pct__gte=0, total_pct__lt=100))
@@ -292,7 +282,7 @@ class LabelClaim(Owned):
         return self.claim != Claim()
 
 
-class BlendPart(Owned):
+class BlendPart(StudioOwned):
     """A clay in a blend of clays, in percent of the dry blend. The first is the clay to mend."""
 
     blend = models.ForeignKey(Material, on_delete=models.CASCADE, related_name="blend_parts")
@@ -338,7 +328,7 @@ class WaterMeasurement(Signed):
         return f"{self.wet_g:g} g wet, {self.dry_g:g} g dry"
 
 
-class Container(Owned):
+class Container(StudioOwned):
     """A bowl, jar or jug that stands on the scale with what is weighed into it."""
 
     name = models.CharField(max_length=40)

@@ -8,7 +8,7 @@ from django.db.models import Sum
 from django.utils import timezone
 
 from claycore.materials import moisture
-from claycore.materials.clay_in_hand import DRY, PLASTIC
+from claycore.materials.clay_in_hand import ClayState
 from umberpot.shelf.models import Material, Photo, StockMovement, WaterMeasurement
 
 
@@ -34,7 +34,7 @@ def count_stock(material: Material, grams: float, by: User) -> None:
     """Someone looked and there are ``grams`` of it: books the difference."""
     difference = grams - grams_on_hand(material)
     if abs(difference) > 1e-6:
-        move(material, difference, StockMovement.COUNTED, by)
+        move(material, difference, StockMovement.Reason.COUNTED, by)
 
 
 def move(material: Material, grams: float, reason: str, by: User) -> None:
@@ -66,8 +66,8 @@ def measure_water(
         )
     clay.water_pct, clay.water_u95 = round(found.value, 3), found.u95
     clay.water_measured_on = timezone.localdate()
-    if clay.state == DRY:
-        clay.state = PLASTIC
+    if clay.state == ClayState.DRY:
+        clay.state = ClayState.PLASTIC
     clay.save(update_fields=["water_pct", "water_u95", "water_measured_on", "state"])
 
 

@@ -71,7 +71,7 @@ def add(request: StudioRequest) -> HttpResponse:
     """A new material."""
     material = Material(studio=request.studio)
     kind = request.GET.get("kind", "")
-    if kind in dict(Material.KINDS):
+    if kind in Material.Kind.values:
         material.kind = kind
     return _edit(request, material)
 

@@ -8,7 +8,7 @@ from django.db import models
 from django.db.models import Q
 from django.utils import timezone
 
-from claycore import labels
+from claycore import inscriptions
 from claycore.firing import cones
 from claycore.judging import vitrification
 
@@ -27,14 +27,14 @@ class Studio(models.Model):
         "usual cone", max_length=4, default="6", choices=[(c, c) for c in cones.CONES]
     )
     scratching_tool = models.CharField(
-        max_length=8, default="stylus", choices=[(tool, tool) for tool in labels.LETTER_MM]
+        max_length=8, default="stylus", choices=[(tool, tool) for tool in inscriptions.LETTER_MM]
     )
     ware = models.CharField(
         max_length=12, default="stoneware", choices=list(vitrification.WARES.items())
     )
     school = models.CharField(
         max_length=8,
-        default=vitrification.STRICT,
+        default=vitrification.School.STRICT,
         choices=[(s, s) for s in vitrification.SCHOOLS],
     )
     own_limits = models.JSONField(default=dict, editable=False)
@@ -56,20 +56,21 @@ class Studio(models.Model):
 class Membership(models.Model):
     """A person's place in a studio. For now everyone is in one studio."""
 
-    OWNER = "owner"
-    MEMBER = "member"
+    class Role(models.TextChoices):
+        OWNER = "owner", "owner"
+        MEMBER = "member", "member"
 
     user = models.OneToOneField(
         settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="membership"
     )
     studio = models.ForeignKey(Studio, on_delete=models.CASCADE, related_name="memberships")
-    role = models.CharField(max_length=8, choices=[(OWNER, "owner"), (MEMBER, "member")])
+    role = models.CharField(max_length=8, choices=Role.choices)
 
     def __str__(self) -> str:
         return f"{self.user} in {self.studio}"
 
 
-class OwnedQuerySet(models.QuerySet):
+class StudioQuerySet(models.QuerySet):
     """Rows that belong to a studio; :meth:`of` is the only door views use."""
 
     def of(self, studio: Studio) -> Self:
@@ -77,7 +78,7 @@ class OwnedQuerySet(models.QuerySet):
         return self.filter(studio=studio)
 
 
-class KeptQuerySet(OwnedQuerySet):
+class SetAsideQuerySet(StudioQuerySet):
     """Rows that may be set aside."""
 
     def kept(self) -> Self:
@@ -85,18 +86,18 @@ class KeptQuerySet(OwnedQuerySet):
         return self.filter(set_aside_at=None)
 
 
-class Owned(models.Model):
+class StudioOwned(models.Model):
     """Base of every row that belongs to a studio."""
 
     studio = models.ForeignKey(Studio, on_delete=models.PROTECT, related_name="+")
 
-    objects: ClassVar[Any] = OwnedQuerySet.as_manager()
+    objects: ClassVar[Any] = StudioQuerySet.as_manager()
 
     class Meta:
         abstract = True
 
 
-class Signed(Owned):
+class Signed(StudioOwned):
     """A row that says who made it and when."""
 
     made_at = models.DateTimeField(auto_now_add=True)
@@ -113,7 +114,7 @@ class SetAside(Signed):
 
     set_aside_at = models.DateTimeField(null=True, editable=False)
 
-    objects: ClassVar[Any] = KeptQuerySet.as_manager()
+    objects: ClassVar[Any] = SetAsideQuerySet.as_manager()
 
     class Meta:
         abstract = True

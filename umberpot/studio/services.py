@@ -3,7 +3,7 @@
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from claycore import labels
+from claycore import inscriptions
 from umberpot.studio.models import Membership, Studio
 
 
@@ -18,7 +18,7 @@ def found_studio(studio_name: str, owner: User) -> Studio:
         raise AlreadyFounded
     owner.save()
     studio = Studio.objects.create(name=studio_name)
-    Membership.objects.create(user=owner, studio=studio, role=Membership.OWNER)
+    Membership.objects.create(user=owner, studio=studio, role=Membership.Role.OWNER)
     return studio
 
 
@@ -29,4 +29,4 @@ def next_codes(studio: Studio, count: int) -> list[str]:
     first = fresh.next_tile_number
     fresh.next_tile_number = first + count
     fresh.save(update_fields=["next_tile_number"])
-    return [labels.code(first + offset) for offset in range(count)]
+    return [inscriptions.code(first + offset) for offset in range(count)]

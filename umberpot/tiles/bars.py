@@ -5,7 +5,7 @@ from dataclasses import replace
 from typing import Any
 
 from claycore.measure.uncertainty import Measured
-from claycore.testing.bars import Bar, Fired
+from claycore.testing.bars import Bar, FiredBar
 from claycore.testing.readings import READINGS, Quantity
 from claycore.testing.shrinkage import DEFAULT_RULER_STEP_MM
 from umberpot.kiln.models import Firing
@@ -33,8 +33,8 @@ def bar_of(tile: Tile) -> Bar:
     )
 
 
-def _fired(firing: Firing, readings: Iterable[Reading], remarks: Iterable[Remark]) -> Fired:
-    fired = Fired(
+def _fired(firing: Firing, readings: Iterable[Reading], remarks: Iterable[Remark]) -> FiredBar:
+    fired = FiredBar(
         firing.cone, remarks=frozenset(r.code for r in remarks if r.firing_id == firing.pk)
     )
     for reading in readings:
@@ -52,7 +52,7 @@ _FIELDS: dict[str, str] = {
 _BY_METHOD: dict[str, str] = {Quantity.MASS_SOAKED: "soaked", Quantity.MASS_HUNG: "hung"}
 
 
-def with_reading(fired: Fired, quantity: str, value: Measured, method: str = "") -> Fired:
+def with_reading(fired: FiredBar, quantity: str, value: Measured, method: str = "") -> FiredBar:
     """The same firing of a bar with one more reading, or another figure for it."""
     name = _BY_METHOD.get(quantity) or _FIELDS[quantity]
     changed: Any = value

@@ -7,7 +7,7 @@ so that none of them can leave out a reading that another shows.
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
-from claycore.testing.results import ClayResults, results
+from claycore.testing.results import ClayResults, clay_results
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.tiles.bars import bar_of
@@ -34,6 +34,8 @@ def clay_records(studio: Studio, clays: Iterable[Material]) -> list[ClayRecord]:
     for tile in tiles.with_history():
         by_clay[tile.clay_id].append(tile)
     return [
-        ClayRecord(clay, by_clay[clay.pk], results([bar_of(tile) for tile in by_clay[clay.pk]]))
+        ClayRecord(
+            clay, by_clay[clay.pk], clay_results([bar_of(tile) for tile in by_clay[clay.pk]])
+        )
         for clay in clays
     ]

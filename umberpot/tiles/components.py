@@ -7,10 +7,10 @@ from typing import Any
 
 from django import template
 
-from claycore.labels import HOLE_MM, TILE_LONGER_THAN_MARK_MM
+from claycore.inscriptions import HOLE_MM, TILE_LONGER_THAN_MARK_MM
 from claycore.measure.formatting import plain
 from umberpot.tiles.models import Tile
-from umberpot.tiles.progress import Standing
+from umberpot.tiles.progress import TileProgress
 from umberpot.ui.components.tile_looks import TileLook, TileState
 
 register = template.Library()
@@ -19,26 +19,26 @@ SLAB_HEIGHT_MM = 50.0
 SLAB_LETTER_MM = 7.0
 
 
-def look_of(stands: Standing, width: int = 60) -> TileLook:
+def look_of(progress: TileProgress, width: int = 60) -> TileLook:
     """The look of a tile where it stands."""
-    code = stands.tile.code
-    if stands.colour:
-        return TileLook(code, TileState.COLOURED, stands.colour.lab, width)
-    return TileLook(code, _state_of(stands), width=width)
+    code = progress.tile.code
+    if progress.colour:
+        return TileLook(code, TileState.COLOURED, progress.colour.lab, width)
+    return TileLook(code, _state_of(progress), width=width)
 
 
-def _state_of(stands: Standing) -> TileState:
-    if stands.firing:
+def _state_of(progress: TileProgress) -> TileState:
+    if progress.firing:
         return TileState.FIRED
-    if stands.tile.shaped_at is None:
+    if progress.tile.shaped_at is None:
         return TileState.PLANNED
-    return TileState.DRY if stands.readings else TileState.WET
+    return TileState.DRY if progress.readings else TileState.WET
 
 
 @register.inclusion_tag("ui/components/tile.html")
-def tile(stands: Standing, width: int = 60) -> dict[str, Any]:
+def tile(progress: TileProgress, width: int = 60) -> dict[str, Any]:
     """The tile itself."""
-    return {"look": look_of(stands, width)}
+    return {"look": look_of(progress, width)}
 
 
 @register.inclusion_tag("tiles/components/inscription.html")
@@ -46,7 +46,7 @@ def inscription(tile: Tile) -> dict[str, Any]:
     """What to make of the wet clay, to scale: the hole, the scratched lines, the mark."""
     length = tile.mark_length_mm + TILE_LONGER_THAN_MARK_MM
     start = (length - tile.mark_length_mm) / 2
-    lines = tile.label_lines
+    lines = tile.inscription
     leading = min(10.0, 30.0 / max(1, len(lines)))
     return {
         "says": f"Scratch into tile {tile.code}: " + "; ".join(lines),

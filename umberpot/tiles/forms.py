@@ -14,7 +14,7 @@ from claycore.testing import absorption, soaking
 from claycore.testing.readings import Quantity
 from umberpot.studio.models import MARK_LENGTHS_MM, Studio
 from umberpot.tiles.models import Trial
-from umberpot.tiles.progress import Standing
+from umberpot.tiles.progress import TileProgress
 from umberpot.ui.fields.measures import Choice, MeasureField
 
 MOST_TILES_AT_ONCE = 60
@@ -100,11 +100,11 @@ class StageForm(forms.Form):
 
     quantities: tuple[str, ...] = ()
 
-    def __init__(self, *args: Any, stands: Standing, **kwargs: Any) -> None:
-        self.stands = stands
+    def __init__(self, *args: Any, progress: TileProgress, **kwargs: Any) -> None:
+        self.progress = progress
         super().__init__(*args, **kwargs)
         for quantity in self.quantities:
-            reading = stands.readings.get(quantity)
+            reading = progress.readings.get(quantity)
             self.fields[quantity].initial = reading.value if reading else None
             self.fields[f"seen_{quantity}"] = forms.IntegerField(
                 required=False,
@@ -115,7 +115,7 @@ class StageForm(forms.Form):
     def figure(self, quantity: str) -> float | None:
         """What was typed, or what is recorded where nothing was."""
         typed = self.cleaned_data.get(quantity)
-        return self.stands.value(quantity) if typed is None else typed
+        return self.progress.value(quantity) if typed is None else typed
 
 
 class DryForm(StageForm):
@@ -149,14 +149,16 @@ class FiredForm(StageForm):
     colour = forms.CharField(max_length=60, required=False, label="Fired colour")
     seen_colour = forms.IntegerField(required=False, widget=forms.HiddenInput)
 
-    def __init__(self, *args: Any, stands: Standing, scale_step_g: float, **kwargs: Any) -> None:
-        super().__init__(*args, stands=stands, **kwargs)
+    def __init__(
+        self, *args: Any, progress: TileProgress, scale_step_g: float, **kwargs: Any
+    ) -> None:
+        super().__init__(*args, progress=progress, **kwargs)
         self.scale_step_g = scale_step_g
-        soaked = stands.readings.get(Quantity.MASS_SOAKED)
+        soaked = progress.readings.get(Quantity.MASS_SOAKED)
         self.fields["method"].initial = soaked.method if soaked else ""
-        if stands.colour:
-            self.fields["colour"].initial = stands.colour.typed
-            self.fields["seen_colour"].initial = stands.colour.pk
+        if progress.colour:
+            self.fields["colour"].initial = progress.colour.typed
+            self.fields["seen_colour"].initial = progress.colour.pk
 
     def clean_colour(self) -> str:
         typed = self.cleaned_data["colour"].strip()

@@ -15,7 +15,7 @@ from claycore.testing.readings import READINGS
 from umberpot.kiln.models import Firing
 from umberpot.mixing.models import Mix, Plan
 from umberpot.shelf.models import Material
-from umberpot.studio.models import Correctable, KeptQuerySet, Owned, SetAside, Signed
+from umberpot.studio.models import Correctable, SetAside, SetAsideQuerySet, Signed, StudioOwned
 
 
 class Step(models.TextChoices):
@@ -45,7 +45,7 @@ class Trial(Signed):
         return self.name
 
 
-class TileQuerySet(KeptQuerySet):
+class TileQuerySet(SetAsideQuerySet):
     """Tiles, with what their pages need in a fixed number of queries."""
 
     def with_history(self) -> Self:
@@ -55,7 +55,7 @@ class TileQuerySet(KeptQuerySet):
         )
 
 
-class ClayTest(Owned):
+class ClayTest(StudioOwned):
     """A bar test: the trial whose pieces are bars of one clay, and how they are measured.
 
     ``method`` is how bars are soaked first; ``span_mm`` how far apart bend bars are supported.
@@ -90,7 +90,7 @@ class Tile(SetAside):
     role = models.CharField(max_length=24, blank=True, choices=bar_roles.choices)
     cone_plan = models.JSONField(default=list)
     code = models.CharField(max_length=8)
-    label_lines = models.JSONField(default=list)
+    inscription = models.JSONField(default=list, db_column="label_lines")
     mark_length_mm = models.FloatField()
     cone = models.CharField("cone", max_length=4, choices=[(c, c) for c in cones.CONES])
     glazed = models.BooleanField(default=False)
@@ -151,7 +151,7 @@ class Tile(SetAside):
         return firings[-1] if firings else None
 
 
-class Taken(Correctable):
+class TileReading(Correctable):
     """Base of what was read off a tile. ``firing`` is None for what was read before any."""
 
     firing = models.ForeignKey(Firing, on_delete=models.PROTECT, null=True, related_name="+")
@@ -160,7 +160,7 @@ class Taken(Correctable):
         abstract = True
 
 
-class Reading(Taken):
+class Reading(TileReading):
     """A length in mm or a mass in g, with the step of the instrument that gave it."""
 
     tile = models.ForeignKey(Tile, on_delete=models.PROTECT, related_name="readings")
@@ -170,7 +170,7 @@ class Reading(Taken):
     method = models.CharField(max_length=24, blank=True, choices=soaking.choices)
     kept_because = models.CharField(max_length=200, blank=True)
 
-    class Meta(Taken.Meta):
+    class Meta(TileReading.Meta):
         abstract = False
         constraints = [
             models.CheckConstraint(
@@ -224,7 +224,7 @@ class Reading(Taken):
         return READINGS[self.quantity].unit
 
 
-class ColourReading(Taken):
+class ColourReading(TileReading):
     """A fired colour in CIELAB (D65, 2°), with what was typed."""
 
     tile = models.ForeignKey(Tile, on_delete=models.PROTECT, related_name="colours")
@@ -233,7 +233,7 @@ class ColourReading(Taken):
     b = models.FloatField()
     typed = models.CharField(max_length=60)
 
-    class Meta(Taken.Meta):
+    class Meta(TileReading.Meta):
         abstract = False
         constraints = [
             models.CheckConstraint(
@@ -311,7 +311,7 @@ class DryingWeighing(Signed):
         return Measured(self.grams, self.step)
 
 
-class ClayFigure(Owned):
+class ClayFigure(StudioOwned):
     """One result of a clay's bars at a cone, kept so that lists of clays can be searched.
 
     ``cone`` is '' for what is known before any firing; ``result`` is a code of

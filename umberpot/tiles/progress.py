@@ -10,7 +10,7 @@ from umberpot.tiles.models import ColourReading, Reading, Step, Tile
 
 
 @dataclass(frozen=True)
-class Standing:
+class TileProgress:
     """A tile's current readings by quantity, its colour, and the step that comes next.
 
     The fired readings and the colour are those after the last firing; soaked and hung masses those
@@ -54,7 +54,7 @@ def _surest_soak_last(reading: Reading) -> int:
     return -soaking.method(reading.method).rank if reading.method else 0
 
 
-def standing(tile: Tile) -> Standing:
+def progress_of(tile: Tile) -> TileProgress:
     """Where a tile fetched ``with_history`` stands; makes no query of its own."""
     firing = tile.last_firing
     wanted = (None, firing.pk if firing else None)
@@ -72,4 +72,4 @@ def standing(tile: Tile) -> Standing:
         None,
     )
     step = _next_step(tile, firing, readings, colour) if tile.shaped_at else Step.MAKE
-    return Standing(tile, firing, readings, colour, step)
+    return TileProgress(tile, firing, readings, colour, step)

@@ -10,16 +10,16 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from django.utils import timezone
 
-from claycore import labels
+from claycore import inscriptions
 from claycore.colour import notation
-from claycore.labels import TILE_LONGER_THAN_MARK_MM
+from claycore.inscriptions import TILE_LONGER_THAN_MARK_MM
 from umberpot.kiln.models import Firing
 from umberpot.mixing.models import Mix
 from umberpot.shelf.models import Material
 from umberpot.studio.services import next_codes
 from umberpot.tiles.clay_figures import figures_are_old
 from umberpot.tiles.models import ColourReading, Reading, Remark, Step, Tile, Trial
-from umberpot.tiles.progress import standing
+from umberpot.tiles.progress import progress_of
 
 
 @dataclass(frozen=True)
@@ -34,14 +34,14 @@ class TileOrder:
     shaped: bool = True
 
 
-def label_for(mix: Mix, code: str, order: TileOrder, tool: str) -> tuple[str, ...]:
+def inscription_of(mix: Mix, code: str, order: TileOrder, tool: str) -> tuple[str, ...]:
     """What to scratch into a tile of this mix."""
     codes = dict(
         Material.objects.of(mix.studio)
         .filter(name__in=mix.batch.colourants_g)
         .values_list("name", "supplier_code")
     )
-    return labels.tile_label(
+    return inscriptions.inscription(
         code,
         [(name, codes.get(name, ""), pct) for name, pct in mix.batch.pcts.items() if pct > 0],
         (mix.clay_name, mix.clay.supplier_code if mix.clay else ""),
@@ -74,7 +74,7 @@ def make_tiles(mix: Mix, trial: Trial, order: TileOrder, by: User) -> list[Tile]
             mix=mix,
             clay=plain_clay_of(mix),
             code=code,
-            label_lines=label_for(mix, code, order, studio.scratching_tool),
+            inscription=inscription_of(mix, code, order, studio.scratching_tool),
             mark_length_mm=order.mark_length_mm,
             cone=order.cone,
             glazed=order.glazed,
@@ -94,10 +94,10 @@ def shape(mix: Mix) -> list[Tile]:
     tool = mix.studio.scratching_tool
     for tile in tiles:
         order = TileOrder(1, tile.mark_length_mm, tile.cone, tile.glazed, tile.request_key)
-        tile.label_lines = label_for(mix, tile.code, order, tool)
+        tile.inscription = inscription_of(mix, tile.code, order, tool)
         tile.shaped_at = timezone.now()
         tile.step = Step.DRY
-    Tile.objects.bulk_update(tiles, ["label_lines", "shaped_at", "step"])
+    Tile.objects.bulk_update(tiles, ["inscription", "shaped_at", "step"])
     return tiles
 
 
@@ -161,7 +161,7 @@ def _record_one(tile: Tile, firing: Firing | None, quantity: str, entry: Entry, 
     if entry.value is None:
         return current is not None
     Reading.objects.create(
-        **_taken(tile, firing, current, by),
+        **_of_reading(tile, firing, current, by),
         quantity=quantity,
         value=entry.value,
         step=entry.step,
@@ -213,7 +213,11 @@ def record_colour(tile: Tile, firing: Firing, typed: str, seen: int | None, by: 
         return False
     _replace(current, seen, "colour", by)
     ColourReading.objects.create(
-        **_taken(tile, firing, current, by), lightness=lab.lightness, a=lab.a, b=lab.b, typed=typed
+        **_of_reading(tile, firing, current, by),
+        lightness=lab.lightness,
+        a=lab.a,
+        b=lab.b,
+        typed=typed,
     )
     note_steps([tile])
     return True
@@ -223,9 +227,9 @@ def note_steps(tiles: list[Tile]) -> None:
     """Keeps on each tile what comes next, so that the bench finds it without reading them all."""
     fresh = list(Tile.objects.filter(pk__in=[tile.pk for tile in tiles]).with_history())
     for tile in fresh:
-        stands = standing(tile)
-        tile.step = stands.step
-        tile.cone = next(iter(tile.cones_after(stands.firing)), tile.cone)
+        progress = progress_of(tile)
+        tile.step = progress.step
+        tile.cone = next(iter(tile.cones_after(progress.firing)), tile.cone)
     Tile.objects.bulk_update(fresh, ["step", "cone"])
     figures_are_old(fresh)
 
@@ -240,7 +244,7 @@ def _replace(
         current.supersede(by)
 
 
-def _taken(
+def _of_reading(
     tile: Tile, firing: Firing | None, current: Reading | ColourReading | None, by: User
 ) -> dict[str, Any]:
     """What every new reading of a tile carries."""

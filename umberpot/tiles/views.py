@@ -19,7 +19,7 @@ from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.tiles import services
 from umberpot.tiles.forms import DryForm, FiredForm, MakeTilesForm, StageForm
 from umberpot.tiles.models import ColourReading, Reading, Tile, Trial
-from umberpot.tiles.progress import Standing, standing
+from umberpot.tiles.progress import TileProgress, progress_of
 
 PLACE = "Tiles"
 
@@ -28,10 +28,10 @@ PLACE = "Tiles"
 def tiles(request: StudioRequest) -> HttpResponse:
     """Every trial as its strip of tiles."""
     trials = Trial.objects.of(request.studio).select_related("test")[:100]
-    by_trial: dict[int, list[Standing]] = {trial.pk: [] for trial in trials}
+    by_trial: dict[int, list[TileProgress]] = {trial.pk: [] for trial in trials}
     shown = Tile.objects.of(request.studio).kept().filter(trial__in=by_trial).with_history()
     for tile in shown:
-        by_trial[tile.trial_id].append(standing(tile))
+        by_trial[tile.trial_id].append(progress_of(tile))
     made = Mix.objects.of(request.studio).kept().filter(tiles=None).exclude(finished_at=None)[:12]
     return render(
         request,
@@ -86,15 +86,15 @@ def make(request: StudioRequest, mix_pk: int) -> HttpResponse:
 def trial(request: StudioRequest, pk: int) -> HttpResponse:
     """A trial: its tiles, what to scratch into each, and what each needs next."""
     trial = get_object_or_404(Trial.objects.of(request.studio).select_related("test"), pk=pk)
-    rows = [standing(tile) for tile in trial.tiles.with_history()]
+    rows = [progress_of(tile) for tile in trial.tiles.with_history()]
     return render(
         request,
         "tiles/trial.html",
         {
             "place": PLACE,
             "trial": trial,
-            "rows": [stands for stands in rows if stands.tile.set_aside_at is None],
-            "aside": [stands for stands in rows if stands.tile.set_aside_at],
+            "rows": [progress for progress in rows if progress.tile.set_aside_at is None],
+            "aside": [progress for progress in rows if progress.tile.set_aside_at],
         },
     )
 
@@ -116,25 +116,25 @@ def _tile(request: StudioRequest, pk: int) -> Tile:
 @require_http_methods(["GET", "POST"])
 def record(request: StudioRequest, pk: int) -> HttpResponse:
     """One tile: bone dry, fired, soaked, colour. Each stage is a form of its own."""
-    stands = standing(_tile(request, pk))
+    progress = progress_of(_tile(request, pk))
     stage = request.POST.get("stage", "")
     forms: dict[str, Any] = {
-        "dry": DryForm(request.POST if stage == "dry" else None, stands=stands),
-        "fire": FiringForm(initial={"cone": stands.tile.cone, "fired_on": timezone.localdate()}),
+        "dry": DryForm(request.POST if stage == "dry" else None, progress=progress),
+        "fire": FiringForm(initial={"cone": progress.tile.cone, "fired_on": timezone.localdate()}),
         "fire_one": FireOneForm(
-            studio=request.studio, been=[firing.pk for firing in stands.tile.firings]
+            studio=request.studio, been=[firing.pk for firing in progress.tile.firings]
         ),
         "fired": FiredForm(
             request.POST if stage == "fired" else None,
-            stands=stands,
+            progress=progress,
             scale_step_g=request.studio.scale_step_g,
         ),
     }
     saved = False
     if stage == "dry":
-        saved = _save_readings(request, stands, forms["dry"], None)
-    elif stage == "fired" and stands.firing:
-        saved = _save_readings(request, stands, forms["fired"], stands.firing)
+        saved = _save_readings(request, progress, forms["dry"], None)
+    elif stage == "fired" and progress.firing:
+        saved = _save_readings(request, progress, forms["fired"], progress.firing)
     if saved:
         return redirect("tiles:record", pk=pk)
     return render(
@@ -142,13 +142,13 @@ def record(request: StudioRequest, pk: int) -> HttpResponse:
         "tiles/record.html",
         {
             "place": PLACE,
-            "tile": stands.tile,
-            "stands": stands,
+            "tile": progress.tile,
+            "progress": progress,
             "forms": forms,
             "stage": stage,
             "methods": list(soaking.METHODS.values()),
-            "history": _history(stands.tile),
-            "neighbours": _neighbours(stands.tile),
+            "history": _history(progress.tile),
+            "neighbours": _neighbours(progress.tile),
             "request_key": uuid.uuid4(),
         },
         status=400 if request.method == "POST" else 200,
@@ -156,17 +156,17 @@ def record(request: StudioRequest, pk: int) -> HttpResponse:
 
 
 def _save_readings(
-    request: StudioRequest, stands: Standing, form: StageForm, firing: Firing | None
+    request: StudioRequest, progress: TileProgress, form: StageForm, firing: Firing | None
 ) -> bool:
     if not form.is_valid():
         return False
     try:
         with transaction.atomic():
-            changed = services.record(stands.tile, firing, _entries(form, request), request.user)
+            changed = services.record(progress.tile, firing, _entries(form, request), request.user)
             colour = form.cleaned_data.get("colour")
             if colour and firing:
                 seen = form.cleaned_data["seen_colour"]
-                if services.record_colour(stands.tile, firing, colour, seen, request.user):
+                if services.record_colour(progress.tile, firing, colour, seen, request.user):
                     changed.append("colour")
     except services.StaleReading as stale:
         form.add_error(

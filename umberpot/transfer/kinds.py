@@ -13,7 +13,7 @@ from django.contrib.auth.models import User
 from django.http import QueryDict
 
 from claycore.firing import cones
-from claycore.materials.clay_in_hand import PLASTIC, SLIP
+from claycore.materials.clay_in_hand import ClayState
 from claycore.measure import bounds
 from claycore.mixing.series import STRATEGIES
 from umberpot.mixing import services as mixing
@@ -100,8 +100,8 @@ def _mix_rows(studio: Studio) -> Iterable[Cells]:
             "clay": mix.clay_name,
             "state": mix.state,
             "clay_g": _number(mix.clay_g),
-            "water_pct": _number(wet_pct) if mix.state == PLASTIC else "",
-            "solids_pct": _number(100 - wet_pct) if mix.state == SLIP else "",
+            "water_pct": _number(wet_pct) if mix.state == ClayState.PLASTIC else "",
+            "solids_pct": _number(100 - wet_pct) if mix.state == ClayState.SLIP else "",
             "colourants": "; ".join(f"{n}: {_number(p)}" for n, p in mix.wanted_pcts.items()),
             "made_on": f"{mix.finished_at:%Y-%m-%d}" if mix.finished_at else "",
             "really": "; ".join(f"{n}: {_number(p)}" for n, p in mix.batch.pcts.items())
@@ -174,7 +174,7 @@ def _take_plan(cells: Cells, studio: Studio, by: User) -> None:
     )
     query = QueryDict(cells.get("sum", ""))
     sum_form: SeriesForm | GridForm
-    if row["kind"] == Plan.GRID:
+    if row["kind"] == Plan.Kind.GRID:
         sum_form = GridForm(query)
         if sum_form.is_valid() and sum_form.cleaned_data["grid"].wanted:
             start_grid(order, sum_form)

@@ -15,7 +15,7 @@ from django.utils.decorators import method_decorator
 from django.views import View
 
 from claycore.measure.errors import ClayError
-from claycore.measure.notices import Warning
+from claycore.measure.notices import Notice
 from claycore.measure.uncertainty import Estimate
 
 
@@ -56,7 +56,7 @@ def live_errors(form: forms.Form) -> list[tuple[str, str]]:
     return rows
 
 
-def as_json(warnings: list[Warning]) -> list[dict[str, str]]:
+def as_json(warnings: list[Notice]) -> list[dict[str, str]]:
     """The core's warnings as the contract writes them."""
     return [{"code": warning.code, "message": warning.message} for warning in warnings]
 

@@ -1,12 +1,17 @@
 """The mix bar: a mix as lengths that are its dry masses."""
 
 from dataclasses import dataclass
+from enum import StrEnum
 
 from claycore.materials.batch import Batch
 
-CLAY = "clay"
-TAKEN = "taken"
-COLOURANT = "colourant"
+
+class SegmentKind(StrEnum):
+    """What a length of a mix bar is: plain clay, clay of an earlier mix, a colourant."""
+
+    CLAY = "clay"
+    TAKEN = "taken"
+    COLOURANT = "colourant"
 
 
 @dataclass(frozen=True)
@@ -19,7 +24,7 @@ class Segment:
     name: str
     grams: float
     share_pct: float
-    kind: str
+    kind: SegmentKind
 
 
 def segments_of(
@@ -27,8 +32,10 @@ def segments_of(
 ) -> list[Segment]:
     """The mix bar's lengths: dry masses, the clay first."""
     total = clay_g + sum(grams for _, grams in colourants)
-    rows = [Segment(clay_name, clay_g, 100 * clay_g / total, CLAY)]
-    return rows + [Segment(name, g, 100 * g / total, COLOURANT) for name, g in colourants if g > 0]
+    rows = [Segment(clay_name, clay_g, 100 * clay_g / total, SegmentKind.CLAY)]
+    return rows + [
+        Segment(name, g, 100 * g / total, SegmentKind.COLOURANT) for name, g in colourants if g > 0
+    ]
 
 
 def segments_of_batch(clay_name: str, batch: Batch) -> list[Segment]:

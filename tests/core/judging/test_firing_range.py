@@ -8,24 +8,24 @@ from scipy.interpolate import PchipInterpolator
 from claycore.firing import cones
 from claycore.judging import firing_range as fr
 from claycore.measure.uncertainty import Estimate
-from claycore.testing.results import AtCone, results
+from claycore.testing.results import AtCone, clay_results
 from tests.core.testing.making_bars import run
 
 
 def range_of(*rows, limit=1.5):
-    return fr.firing_range(results(run(*rows)).cones, limit)
+    return fr.firing_range(clay_results(run(*rows)).cones, limit)
 
 
 def test_a_clay_that_matures():
     found = range_of(("04", 7, 11), ("1", 9, 6), ("6", 12, 1.0), ("10", 12.2, 0.6))
-    assert found.maturity.outcome == fr.REACHED
+    assert found.maturity.outcome == fr.MaturityOutcome.REACHED
     assert (found.maturity.after, found.maturity.cone) == ("1", "6")
     assert cones.temperature_c("1") < found.maturity.low_c <= found.maturity.high_c
     assert found.maturity.high_c < cones.temperature_c("6")
     assert not found.maturity.coarse
     assert found.best == ("6", "10")
     assert found.open_above
-    assert found.bloats.outcome == found.slumps.outcome == fr.NOT_SEEN
+    assert found.bloats.outcome == found.slumps.outcome == fr.Sureness.NOT_SEEN
 
 
 def test_a_clay_that_bloats_by_growing_and_by_its_pores():
@@ -40,7 +40,7 @@ def test_a_clay_that_was_seen_to_bloat_before_it_took_up_less():
     """Cone 10 is within the limit, but spoilt: it is no part of the range."""
     found = range_of(("6", 10, 3.0), ("10", 12, 0.5, ["bloated"]))
     assert found.bloats.signs == ("seen to bloat",)
-    assert found.maturity.outcome == fr.NOT_REACHED
+    assert found.maturity.outcome == fr.MaturityOutcome.NOT_REACHED
     assert found.best == ()
 
 
@@ -52,7 +52,7 @@ def test_a_clay_that_slumps():
 
 def test_a_clay_that_never_tightens():
     found = range_of(("04", 4, 17), ("6", 5, 14), ("10", 6, 11))
-    assert found.maturity.outcome == fr.NOT_REACHED
+    assert found.maturity.outcome == fr.MaturityOutcome.NOT_REACHED
     assert found.maturity.cone is None
 
 
@@ -70,19 +70,19 @@ def test_mature_at_the_coolest_tested_cone_says_nothing_of_cooler_ones():
 
 def test_an_interval_on_the_limit_is_not_decided():
     at = AtCone("6", 1, None, None, None, None, {}, None, None, {})
-    assert fr.firing_range([at], 1.5).maturity.outcome == fr.NOT_MEASURED
-    assert range_of(("6", 12, 1.5)).maturity.outcome == fr.NOT_DECIDED
+    assert fr.firing_range([at], 1.5).maturity.outcome == fr.MaturityOutcome.NOT_MEASURED
+    assert range_of(("6", 12, 1.5)).maturity.outcome == fr.MaturityOutcome.NOT_DECIDED
 
 
 def test_absorption_rising_while_it_still_shrinks_is_odd_rather_than_bloating():
     found = range_of(("04", 7, 9), ("1", 10, 11), ("6", 12, 2))
     assert found.rises_oddly == ("1",)
-    assert found.bloats.outcome == fr.NOT_SEEN
+    assert found.bloats.outcome == fr.Sureness.NOT_SEEN
 
 
 def test_a_rise_within_the_uncertainty_is_only_perhaps():
     bars = run(("6", 12, 1.0))[:1] + run(("10", 11.99, 1.005))[:1]
-    assert fr.firing_range(results(bars).cones, 1.5).bloats.outcome == fr.PERHAPS
+    assert fr.firing_range(clay_results(bars).cones, 1.5).bloats.outcome == fr.Sureness.PERHAPS
 
 
 def test_the_line_goes_through_its_points_and_never_past_them():
@@ -114,7 +114,11 @@ def _soaked(value, u95):
     return Soaked("boil_soak", Estimate(value, u95), None, None, None)
 
 
-RANK = {fr.REACHED: 0, fr.NOT_DECIDED: 1, fr.NOT_REACHED: 2}
+RANK = {
+    fr.MaturityOutcome.REACHED: 0,
+    fr.MaturityOutcome.NOT_DECIDED: 1,
+    fr.MaturityOutcome.NOT_REACHED: 2,
+}
 
 
 @given(falling, u95s, st.floats(0.1, 10), st.floats(0, 5))
@@ -128,7 +132,10 @@ def test_more_absorption_never_turns_fail_into_pass(absorptions, u95s, limit, mo
 def test_a_worse_measurement_never_makes_a_claim(absorptions, u95s, limit, wider):
     first = fr.firing_range(soaked_at(absorptions, u95s), limit).maturity
     worse = soaked_at(absorptions, [u + wider for u in u95s])
-    assert fr.firing_range(worse, limit).maturity.outcome in (first.outcome, fr.NOT_DECIDED)
+    assert fr.firing_range(worse, limit).maturity.outcome in (
+        first.outcome,
+        fr.MaturityOutcome.NOT_DECIDED,
+    )
 
 
 @given(falling, u95s, st.floats(0.1, 10))
@@ -162,5 +169,5 @@ def test_which_cone_a_temperature_reaches():
     ],
 )
 def test_the_cone_to_judge_at_is_the_first_within_or_the_hottest_still_sound(rows, best):
-    found = results(run(*rows)).cones
+    found = clay_results(run(*rows)).cones
     assert fr.best_cone(found, fr.firing_range(found, 1.5)) == best

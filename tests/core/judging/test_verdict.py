@@ -6,17 +6,17 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from claycore.judging import fit, label_claims, mending
+from claycore.judging import claims, fit, mending
 from claycore.judging import verdict as cv
 from claycore.judging.firing_range import firing_range
-from claycore.judging.limits import FAILS, NOT_DECIDED, PASSES, Limits, at_least, at_most
-from claycore.judging.purposes import BRICK, PURPOSES, TABLEWARE
+from claycore.judging.limits import Limits, Outcome, at_least, at_most
+from claycore.judging.purposes import PURPOSES, Purpose
 from claycore.judging.rules import Evidence
 from claycore.judging.vitrification import limit
 from claycore.measure.errors import ClayError
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.field_notes import FieldNotes, layer_shares, readings, yield_of
-from claycore.testing.results import results
+from claycore.testing.results import clay_results
 from tests.core.testing.making_bars import bar, fired, run
 
 GOOD = (("04", 7, 11), ("1", 9, 6), ("6", 12, 1.0), ("10", 12.2, 0.6))
@@ -26,7 +26,7 @@ FINE = FieldNotes(greasy_pct=80, coil="bends", acid="none", throws="pleasant")
 
 
 def evidence(*rows, cone="6", notes=FINE, limits=STRICT, **more):
-    found = results(run(*rows))
+    found = clay_results(run(*rows))
     return Evidence(
         found, firing_range(found.cones, limits.absorption.high_pct), cone, notes, **more
     )
@@ -38,15 +38,15 @@ def outcome(verdict, code):
 
 def test_a_clay_worth_keeping_for_tableware():
     found = cv.verdict(evidence(*GOOD), STRICT, "tableware")
-    assert found.overall == cv.KEEP
-    assert {line.outcome for line in found.lines if line.matters} == {PASSES}
+    assert found.overall == cv.Overall.KEEP
+    assert {line.outcome for line in found.lines if line.matters} == {Outcome.PASSES}
 
 
 def test_too_wet_for_tableware_and_fine_for_sculpture():
     open_body = evidence(("04", 5, 14), ("6", 7, 8), cone="6")
-    assert cv.verdict(open_body, STRICT, "tableware").overall == cv.MEND
-    assert outcome(cv.verdict(open_body, STRICT, "tableware"), "absorption") == FAILS
-    assert cv.verdict(open_body, STRICT, "sculpture").overall == cv.KEEP
+    assert cv.verdict(open_body, STRICT, "tableware").overall == cv.Overall.MEND
+    assert outcome(cv.verdict(open_body, STRICT, "tableware"), "absorption") == Outcome.FAILS
+    assert cv.verdict(open_body, STRICT, "sculpture").overall == cv.Overall.KEEP
 
 
 def test_the_other_school_changes_only_what_it_has_another_limit_for():
@@ -54,42 +54,42 @@ def test_the_other_school_changes_only_what_it_has_another_limit_for():
     strict = cv.verdict(between, STRICT, "tableware")
     loosely = replace(between, range=firing_range(between.results.cones, 6))
     loose = cv.verdict(loosely, LOOSE, "tableware")
-    assert (strict.overall, loose.overall) == (cv.MEND, cv.KEEP)
+    assert (strict.overall, loose.overall) == (cv.Overall.MEND, cv.Overall.KEEP)
     assert [(a.code, b.outcome) for a, b in cv.changed_lines(strict, loose)] == [
-        ("absorption", PASSES),
-        ("matures", PASSES),
+        ("absorption", Outcome.PASSES),
+        ("matures", Outcome.PASSES),
     ]
 
 
 def test_shrinks_wildly_like_a_bentonite():
-    wild = results([bar("B1", fired("6", 19, 1), length_dry=89)])
+    wild = clay_results([bar("B1", fired("6", 19, 1), length_dry=89)])
     found = cv.verdict(Evidence(wild, firing_range(wild.cones, 1.5), "6", FINE), STRICT, "throwing")
     assert {"dries_sound", "total"} == {
-        line.code for line in found.lines if line.matters and line.outcome == FAILS
+        line.code for line in found.lines if line.matters and line.outcome == Outcome.FAILS
     }
-    assert found.overall == cv.MEND
+    assert found.overall == cv.Overall.MEND
 
 
 def test_much_against_it_is_for_slip():
     poor = FieldNotes(greasy_pct=40, coil="cracks_at_once", acid="none", throws="unpleasant")
-    assert cv.verdict(evidence(*GOOD, notes=poor), STRICT, "throwing").overall == cv.AS_SLIP
-    assert cv.verdict(evidence(*GOOD, notes=poor), STRICT, "slip").overall == cv.AS_SLIP
+    assert cv.verdict(evidence(*GOOD, notes=poor), STRICT, "throwing").overall == cv.Overall.AS_SLIP
+    assert cv.verdict(evidence(*GOOD, notes=poor), STRICT, "slip").overall == cv.Overall.AS_SLIP
 
 
 def test_lime_that_also_crumbles_is_left():
     limy = FieldNotes(acid="strong")
     crumbling = evidence(("6", 5, 12, ["crumbles"]), notes=limy)
-    assert cv.verdict(crumbling, STRICT, "sculpture").overall == cv.LEAVE
+    assert cv.verdict(crumbling, STRICT, "sculpture").overall == cv.Overall.LEAVE
 
 
 def test_what_still_fails_with_much_added_is_given_up():
     blend = evidence(("04", 5, 14), ("6", 7, 8), as_dug_pct=65)
-    assert cv.verdict(blend, STRICT, "tableware").overall == cv.AS_SLIP
+    assert cv.verdict(blend, STRICT, "tableware").overall == cv.Overall.AS_SLIP
 
 
 def test_nothing_tested_decides_nothing():
     found = cv.verdict(evidence(cone=None, notes=FieldNotes()), STRICT, "throwing")
-    assert found.overall == NOT_DECIDED
+    assert found.overall == Outcome.NOT_DECIDED
     assert "total shrinkage" in found.reason
 
 
@@ -98,8 +98,8 @@ def test_bloating_counts_from_its_cone_on():
     at_6 = cv.verdict(evidence(*rows, cone="6"), STRICT, "tableware")
     at_10 = cv.verdict(evidence(*rows, cone="10"), STRICT, "tableware")
     assert (outcome(at_6, "no_bloating"), outcome(at_10, "no_bloating")) == (
-        PASSES,
-        FAILS,
+        Outcome.PASSES,
+        Outcome.FAILS,
     )
 
 
@@ -107,8 +107,8 @@ def test_bloating_counts_from_its_cone_on():
 def test_at_least_mirrors_at_most(value, u95, least, wider):
     found = at_least(Estimate(value, u95), least)
     assert found == at_most(Estimate(-value, u95), -least)
-    if found == NOT_DECIDED:
-        assert at_least(Estimate(value, u95 + wider), least) == NOT_DECIDED
+    if found == Outcome.NOT_DECIDED:
+        assert at_least(Estimate(value, u95 + wider), least) == Outcome.NOT_DECIDED
 
 
 def test_every_rule_has_its_reason_and_every_purpose_its_verdict():
@@ -125,8 +125,8 @@ def test_why_a_rule_matters_is_told_for_the_purpose():
         found = cv.lines(evidence(("6", 12, 1.0)), STRICT, purpose)
         return next(line.why for line in found if line.code == "absorption")
 
-    assert "food" in why(TABLEWARE)
-    assert "freezes" in why(BRICK)
+    assert "food" in why(Purpose.TABLEWARE)
+    assert "freezes" in why(Purpose.BRICK)
 
 
 def test_mends_are_those_of_what_fails():
@@ -162,11 +162,11 @@ def test_a_blend_is_guessed_by_its_parts():
 
 
 def test_sold_as_cone_6_to_10_and_open_at_6():
-    found = results(run(("6", 10, 4.1), ("9", 12, 1.0), ("10", 12.2, 0.6)))
-    claim = label_claims.Claim("6", "10", total_pct=12, absorption_pct=2)
+    found = clay_results(run(("6", 10, 4.1), ("9", 12, 1.0), ("10", 12.2, 0.6)))
+    claim = claims.Claim("6", "10", total_pct=12, absorption_pct=2)
     ranges = firing_range(found.cones, 1.5)
-    cones_line, shrinkage_line, absorption_line = label_claims.held(claim, found, ranges, 1.5)
-    assert cones_line.outcome == label_claims.DOES_NOT_HOLD
+    cones_line, shrinkage_line, absorption_line = claims.check_claim(claim, found, ranges, 1.5)
+    assert cones_line.outcome == claims.ClaimOutcome.DOES_NOT_HOLD
     assert cones_line.sentence == (
         "Sold as cone 6–10; at 6 it took up 4.100 ± 0.006 %: treat it as a cone 9–10 body."
     )
@@ -177,36 +177,34 @@ def test_sold_as_cone_6_to_10_and_open_at_6():
 @pytest.mark.parametrize(
     ("claim", "outcome"),
     [
-        ({"total_pct": 12}, label_claims.HOLDS),
-        ({"total_pct": 12.5}, label_claims.DOES_NOT_HOLD),
-        ({"total_pct": 13}, label_claims.DOES_NOT_HOLD),
-        ({"absorption_pct": 2}, label_claims.HOLDS),
-        ({"absorption_pct": 0.5}, label_claims.DOES_NOT_HOLD),
+        ({"total_pct": 12}, claims.ClaimOutcome.HOLDS),
+        ({"total_pct": 12.5}, claims.ClaimOutcome.DOES_NOT_HOLD),
+        ({"total_pct": 13}, claims.ClaimOutcome.DOES_NOT_HOLD),
+        ({"absorption_pct": 2}, claims.ClaimOutcome.HOLDS),
+        ({"absorption_pct": 0.5}, claims.ClaimOutcome.DOES_NOT_HOLD),
     ],
 )
 def test_a_label_is_printed_in_round_figures_and_taking_up_less_is_no_fault(claim, outcome):
     """12.2 % is a label's 12 (11.5 to 12.5), and not its 12.5."""
-    found = results(run(("10", 12.2, 0.6)))
-    (line,) = label_claims.held(
-        label_claims.Claim(**claim), found, firing_range(found.cones, 1.5), 1.5
-    )
+    found = clay_results(run(("10", 12.2, 0.6)))
+    (line,) = claims.check_claim(claims.Claim(**claim), found, firing_range(found.cones, 1.5), 1.5)
     assert line.outcome == outcome
 
 
 @pytest.mark.parametrize(
     ("rows", "expected"),
     [
-        ((("6", 12, 1.0),), label_claims.HOLDS),
-        ((("6", 10, 4.1),), label_claims.DOES_NOT_HOLD),
-        ((("04", 8, 9),), label_claims.NOT_DECIDED),
-        ((("6", 12, 1.5),), label_claims.NOT_DECIDED),
-        ((("6", 12, 1.0), ("10", 8, 5)), label_claims.DOES_NOT_HOLD),
+        ((("6", 12, 1.0),), claims.ClaimOutcome.HOLDS),
+        ((("6", 10, 4.1),), claims.ClaimOutcome.DOES_NOT_HOLD),
+        ((("04", 8, 9),), claims.ClaimOutcome.NOT_DECIDED),
+        ((("6", 12, 1.5),), claims.ClaimOutcome.NOT_DECIDED),
+        ((("6", 12, 1.0), ("10", 8, 5)), claims.ClaimOutcome.DOES_NOT_HOLD),
     ],
 )
 def test_claims_held(rows, expected):
-    found = results(run(*rows))
-    (line,) = label_claims.held(
-        label_claims.Claim("6", "10"), found, firing_range(found.cones, 1.5), 1.5
+    found = clay_results(run(*rows))
+    (line,) = claims.check_claim(
+        claims.Claim("6", "10"), found, firing_range(found.cones, 1.5), 1.5
     )
     assert line.outcome == expected
 
@@ -214,11 +212,11 @@ def test_claims_held(rows, expected):
 @pytest.mark.parametrize(
     ("guest", "ground", "expected"),
     [
-        (Estimate(12, 0.2), Estimate(12.3, 0.2), fit.COMFORTABLE),
-        (Estimate(13.3, 0.2), Estimate(12, 0.2), fit.RISKY),
-        (Estimate(15, 0.2), Estimate(12, 0.2), fit.APART),
-        (Estimate(13.5, 1), Estimate(12, 1), fit.NOT_DECIDED),
-        (None, Estimate(12, 1), fit.NOT_MEASURED),
+        (Estimate(12, 0.2), Estimate(12.3, 0.2), fit.FitOutcome.COMFORTABLE),
+        (Estimate(13.3, 0.2), Estimate(12, 0.2), fit.FitOutcome.RISKY),
+        (Estimate(15, 0.2), Estimate(12, 0.2), fit.FitOutcome.APART),
+        (Estimate(13.5, 1), Estimate(12, 1), fit.FitOutcome.NOT_DECIDED),
+        (None, Estimate(12, 1), fit.FitOutcome.NOT_MEASURED),
     ],
 )
 def test_two_clays_on_each_other(guest, ground, expected):
@@ -230,7 +228,10 @@ def test_a_slip_that_shrinks_more_crazes_and_one_that_shrinks_less_shells_off():
     less = fit.fit("firing", Estimate(9, 0.2), Estimate(12, 0.2))
     assert "crazes and flakes" in more.sentence
     assert "shells off" in less.sentence
-    assert fit.worst([more, fit.fit("drying", Estimate(6, 0.1), Estimate(6, 0.1))]) == fit.APART
+    assert (
+        fit.worst([more, fit.fit("drying", Estimate(6, 0.1), Estimate(6, 0.1))])
+        == fit.FitOutcome.APART
+    )
 
 
 def test_what_the_field_sheet_says():

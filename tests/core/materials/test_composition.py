@@ -5,9 +5,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from claycore.materials.composition import (
-    ON_DRY_CLAY,
-    SHARE_OF_TOTAL,
     Addition,
+    Convention,
     as_on_dry_clay,
     on_dry_clay,
     percent_on_dry_clay,
@@ -46,17 +45,19 @@ def test_shares_that_leave_no_clay_are_refused(shares):
 
 def test_additions_are_read_in_either_convention():
     additions = [Addition("iron", 25)]
-    assert as_on_dry_clay(additions, ON_DRY_CLAY) == [25]
-    assert as_on_dry_clay(additions, SHARE_OF_TOTAL)[0] == pytest.approx(33.3333, abs=1e-4)
+    assert as_on_dry_clay(additions, Convention.ON_DRY_CLAY) == [25]
+    assert as_on_dry_clay(additions, Convention.SHARE_OF_TOTAL)[0] == pytest.approx(
+        33.3333, abs=1e-4
+    )
 
 
 def test_additions_that_cannot_be():
     with pytest.raises(Inconsistent):
-        as_on_dry_clay([], ON_DRY_CLAY)
+        as_on_dry_clay([], Convention.ON_DRY_CLAY)
     with pytest.raises(Inconsistent):
-        as_on_dry_clay([Addition("x", 1)] * 13, ON_DRY_CLAY)
+        as_on_dry_clay([Addition("x", 1)] * 13, Convention.ON_DRY_CLAY)
     with pytest.raises(ClayError):
-        as_on_dry_clay([Addition("x", -1)], ON_DRY_CLAY)
+        as_on_dry_clay([Addition("x", -1)], Convention.ON_DRY_CLAY)
     with pytest.raises(UnknownChoice, match="on_dry_clay"):
         as_on_dry_clay([Addition("x", 1)], "by feel")
 

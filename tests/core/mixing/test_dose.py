@@ -5,7 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from claycore.materials.clay_in_hand import dry_clay
-from claycore.materials.composition import ON_DRY_CLAY, SHARE_OF_TOTAL, Addition
+from claycore.materials.composition import Addition, Convention
 from claycore.materials.moisture import plastic_clay
 from claycore.materials.slip import slip_by_mass
 from claycore.mixing.dose import dose
@@ -16,7 +16,7 @@ from claycore.mixing.dose_checks import dose_warnings
     ("clay_g", "pct", "grams"), [(80, 10, 8), (60, 15, 9), (2400, 8, 192), (2200, 8, 176)]
 )
 def test_grams_on_dry_clay(clay_g, pct, grams):
-    made = dose(dry_clay(clay_g), [Addition("blue", pct)], ON_DRY_CLAY)
+    made = dose(dry_clay(clay_g), [Addition("blue", pct)], Convention.ON_DRY_CLAY)
     assert made.additions[0].mass_g == pytest.approx(grams)
     assert made.dry_total_g == pytest.approx(clay_g + grams)
 
@@ -25,7 +25,7 @@ def test_grams_on_dry_clay(clay_g, pct, grams):
     st.floats(1, 1e5),
     st.floats(1, 60),
     st.lists(st.floats(0.01, 7), min_size=1, max_size=12),
-    st.sampled_from([ON_DRY_CLAY, SHARE_OF_TOTAL]),
+    st.sampled_from([Convention.ON_DRY_CLAY, Convention.SHARE_OF_TOTAL]),
 )
 def test_mass_is_conserved_and_softness_kept(mass, water, pcts, convention):
     clay = plastic_clay(mass, water)
@@ -36,14 +36,16 @@ def test_mass_is_conserved_and_softness_kept(mass, water, pcts, convention):
     assert 100 * wet / (wet + made.dry_total_g) == pytest.approx(water)
     for given_pct, addition in zip(pcts, made.additions, strict=True):
         kept = (
-            addition.pct_on_dry_clay if convention == ON_DRY_CLAY else addition.share_of_total_pct
+            addition.pct_on_dry_clay
+            if convention == Convention.ON_DRY_CLAY
+            else addition.share_of_total_pct
         )
         assert kept == pytest.approx(given_pct)
         assert addition.mass_g / clay.dry_g * 100 == pytest.approx(addition.pct_on_dry_clay)
 
 
 def test_slip_is_dosed_on_its_dry_content_and_takes_no_water():
-    made = dose(slip_by_mass(300, 70), [Addition("iron", 2)], ON_DRY_CLAY)
+    made = dose(slip_by_mass(300, 70), [Addition("iron", 2)], Convention.ON_DRY_CLAY)
     assert made.additions[0].mass_g == pytest.approx(4.2)  # common practice
     assert made.water_to_add_g == 0
 
@@ -53,7 +55,7 @@ def codes(made, step=0.1):
 
 
 def test_percent_of_wet_clay_is_told_for_what_it_really_is():
-    made = dose(plastic_clay(1000, 22), [Addition("blue", 8)], ON_DRY_CLAY)
+    made = dose(plastic_clay(1000, 22), [Addition("blue", 8)], Convention.ON_DRY_CLAY)
     (warning,) = dose_warnings(made, 0.1, water_measured=True)
     assert warning.code == "wet_basis"
     assert "10.26 %" in warning.message
@@ -61,12 +63,12 @@ def test_percent_of_wet_clay_is_told_for_what_it_really_is():
 
 @pytest.mark.parametrize(("water", "told"), [(21, False), (30, False), (40, True), (5, True)])
 def test_water_that_is_hardly_plastic_clays(water, told):
-    made = dose(plastic_clay(1000, water), [Addition("blue", 8)], ON_DRY_CLAY)
+    made = dose(plastic_clay(1000, water), [Addition("blue", 8)], Convention.ON_DRY_CLAY)
     assert ("unusual_water" in codes(made)) is told
 
 
 def test_a_weighing_too_small_for_the_scale():
-    made = dose(dry_clay(60), [Addition("red iron oxide", 1)], ON_DRY_CLAY)
+    made = dose(dry_clay(60), [Addition("red iron oxide", 1)], Convention.ON_DRY_CLAY)
     (warning,) = dose_warnings(made, 0.1)
     assert warning.code == "weighing_too_small"
     assert "± 8 %" in warning.message  # common practice: 0.6 g on a 0.1 g scale
@@ -87,10 +89,10 @@ def test_a_weighing_too_small_for_the_scale():
     ],
 )
 def test_percentages_unusual_for_that_kind_of_material(name, pct, unusual):
-    made = dose(dry_clay(5000), [Addition(name, pct)], ON_DRY_CLAY)
+    made = dose(dry_clay(5000), [Addition(name, pct)], Convention.ON_DRY_CLAY)
     assert ("unusual_percentage" in codes(made)) is unusual
 
 
 def test_named_materials_carry_their_caution():
-    made = dose(dry_clay(5000), [Addition("Manganese dioxide", 2)], ON_DRY_CLAY)
+    made = dose(dry_clay(5000), [Addition("Manganese dioxide", 2)], Convention.ON_DRY_CLAY)
     assert codes(made) == ["named_material"]

@@ -6,7 +6,7 @@ from hypothesis import strategies as st
 
 from claycore.materials import moisture, slip
 from claycore.materials.batch import Batch, coloured, join
-from claycore.materials.clay_in_hand import DRY, PLASTIC, dry_clay
+from claycore.materials.clay_in_hand import ClayState, dry_clay
 from claycore.materials.composition import Addition
 from claycore.measure.errors import Inconsistent
 from claycore.mixing.strength import change, stretch_to
@@ -17,7 +17,7 @@ grams = st.floats(0.1, 1e5)
 
 def one(mass_g, now, target):
     before = coloured(dry_clay(mass_g), [Addition("blue", now)])
-    return change(before, [Addition("blue", target)], DRY)
+    return change(before, [Addition("blue", target)], ClayState.DRY)
 
 
 @pytest.mark.parametrize(
@@ -52,7 +52,9 @@ def test_the_same_strength_needs_nothing(mass, pct):
 
 def test_several_colourants_at_once_take_the_least_clay_that_serves_all():
     before = coloured(dry_clay(115), [Addition("blue", 10), Addition("iron", 5)])
-    made = change(before, [Addition("blue", 5), Addition("iron", 4), Addition("rutile", 2)], DRY)
+    made = change(
+        before, [Addition("blue", 5), Addition("iron", 4), Addition("rutile", 2)], ClayState.DRY
+    )
     assert made.add_clay_g == pytest.approx(100)
     assert made.add_colourants_g == pytest.approx({"blue": 0, "iron": 3, "rutile": 4})
     assert made.after.pcts == pytest.approx({"blue": 5, "iron": 4, "rutile": 2})
@@ -67,11 +69,11 @@ def test_what_is_in_can_be_thinned_but_not_taken_out():
 def test_plastic_clay_keeps_its_water():
     clay = moisture.plastic_clay(1000, 22)
     before = coloured(clay, [Addition("blue", 4)])
-    made = change(before, [Addition("blue", 8)], PLASTIC)
+    made = change(before, [Addition("blue", 8)], ClayState.PLASTIC)
     water_before = before.water_g / before.mass_g
     assert made.after.water_g / made.after.mass_g == pytest.approx(water_before)
     assert made.water_to_add_g == pytest.approx(22 / 78 * made.add_colourant_g)
-    thinned = change(before, [Addition("blue", 2)], PLASTIC)
+    thinned = change(before, [Addition("blue", 2)], ClayState.PLASTIC)
     assert thinned.clay_as_it_is_g == pytest.approx(thinned.add_clay_g / 0.78)
     assert thinned.water_to_add_g == 0
 

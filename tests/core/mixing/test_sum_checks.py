@@ -6,19 +6,21 @@ from hypothesis import strategies as st
 
 from claycore.materials import moisture, slip
 from claycore.materials.clay_in_hand import dry_clay
-from claycore.materials.composition import ON_DRY_CLAY, SHARE_OF_TOTAL
+from claycore.materials.composition import Convention
 from claycore.measure import units
 from claycore.measure.errors import ClayError
 from claycore.mixing.sum_checks import ChangeSum, DoseSum, check_change, check_dose
 
-HUNDRED = DoseSum(dry_clay(100), 10, ON_DRY_CLAY, 100, "g")
-OF_TOTAL = DoseSum(dry_clay(100), 10, SHARE_OF_TOTAL, 100, "g")
-WET = DoseSum(moisture.plastic_clay(3000, 22), 8, ON_DRY_CLAY, 3000, "g")
-POURED = DoseSum(slip.slip_by_mass(300, 70), 2, ON_DRY_CLAY, 300, "g")
-POUNDS = DoseSum(dry_clay(units.grams(2, "lb")), 8, ON_DRY_CLAY, 2, "lb")
-OUNCES = DoseSum(dry_clay(units.grams(12, "oz")), 10, ON_DRY_CLAY, 12, "oz")
+HUNDRED = DoseSum(dry_clay(100), 10, Convention.ON_DRY_CLAY, 100, "g")
+OF_TOTAL = DoseSum(dry_clay(100), 10, Convention.SHARE_OF_TOTAL, 100, "g")
+WET = DoseSum(moisture.plastic_clay(3000, 22), 8, Convention.ON_DRY_CLAY, 3000, "g")
+POURED = DoseSum(slip.slip_by_mass(300, 70), 2, Convention.ON_DRY_CLAY, 300, "g")
+POUNDS = DoseSum(dry_clay(units.grams(2, "lb")), 8, Convention.ON_DRY_CLAY, 2, "lb")
+OUNCES = DoseSum(dry_clay(units.grams(12, "oz")), 10, Convention.ON_DRY_CLAY, 12, "oz")
 _PINT_ML = units.millilitres(16, "floz_us")
-FLUID = DoseSum(slip.slip_by_volume(_PINT_ML, 1.75), 5, ON_DRY_CLAY, 16, "floz_us", _PINT_ML)
+FLUID = DoseSum(
+    slip.slip_by_volume(_PINT_ML, 1.75), 5, Convention.ON_DRY_CLAY, 16, "floz_us", _PINT_ML
+)
 
 
 @pytest.mark.parametrize(
@@ -35,11 +37,11 @@ FLUID = DoseSum(slip.slip_by_volume(_PINT_ML, 1.75), 5, ON_DRY_CLAY, 16, "floz_u
         (POUNDS, 160, "pounds_as_kilograms"),
         (OUNCES, 1.2, "ounces_as_grams"),
         (
-            DoseSum(dry_clay(2000), 8, ON_DRY_CLAY, 2, "kg"),
+            DoseSum(dry_clay(2000), 8, Convention.ON_DRY_CLAY, 2, "kg"),
             72.57,
             "kilograms_as_pounds",
         ),
-        (DoseSum(dry_clay(12), 10, ON_DRY_CLAY, 12, "g"), 34.0, "grams_as_ounces"),
+        (DoseSum(dry_clay(12), 10, Convention.ON_DRY_CLAY, 12, "g"), 34.0, "grams_as_ounces"),
         (FLUID, 15.8, "fluid_ounces_as_ounces"),
         (HUNDRED, 1, "decimal_point"),
     ],
@@ -105,7 +107,7 @@ def test_no_known_mistake_gives_this():
 
 
 def test_nothing_wanted_and_something_weighed_is_wrong():
-    checked = check_dose(DoseSum(dry_clay(100), 0, ON_DRY_CLAY, 100, "g"), 3)
+    checked = check_dose(DoseSum(dry_clay(100), 0, Convention.ON_DRY_CLAY, 100, "g"), 3)
     assert (checked.correct, checked.expected_g, checked.mistakes) == (False, 0, ())
     assert checked.actual_pct == 3
 
@@ -116,7 +118,7 @@ def test_less_than_there_was_makes_nothing():
 
 @given(st.floats(1, 1e4), st.floats(0.1, 80), st.floats(0.5, 2))
 def test_a_right_sum_has_no_mistake_and_a_named_one_is_not_right(mass, pct, factor):
-    asked = DoseSum(moisture.plastic_clay(mass, 20), pct, ON_DRY_CLAY, mass, "g")
+    asked = DoseSum(moisture.plastic_clay(mass, 20), pct, Convention.ON_DRY_CLAY, mass, "g")
     checked = check_dose(asked, asked.expected_g * factor)
     assert not (checked.correct and checked.mistakes)
     assert checked.actual_pct == pytest.approx(pct * factor)
@@ -127,7 +129,7 @@ def test_a_right_sum_has_no_mistake_and_a_named_one_is_not_right(mass, pct, fact
     ("asked", "answer", "field"),
     [
         (HUNDRED, 0, "answer"),
-        (DoseSum(dry_clay(1), -1, ON_DRY_CLAY, 1, "g"), 1, "pct"),
+        (DoseSum(dry_clay(1), -1, Convention.ON_DRY_CLAY, 1, "g"), 1, "pct"),
     ],
 )
 def test_what_cannot_be_is_named(asked, answer, field):

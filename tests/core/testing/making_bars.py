@@ -1,7 +1,7 @@
 """Bars with known figures, for the tests of what is made of them."""
 
 from claycore.measure.uncertainty import Measured
-from claycore.testing.bars import Bar, Fired
+from claycore.testing.bars import Bar, FiredBar
 
 STEP_G = 0.01
 STEP_MM = 0.1
@@ -17,7 +17,7 @@ def mm(value, step=STEP_MM):
 
 def fired(cone, total_pct=None, absorption_pct=None, mass=80.0, method="boil_soak", remarks=()):
     """A 100 mm, 80 g bar after a firing that made just these figures."""
-    return Fired(
+    return FiredBar(
         cone,
         length=mm(100 - total_pct) if total_pct is not None else None,
         mass=g(mass),

@@ -21,8 +21,8 @@ def test_a_cup_that_reads_the_same_is_not_zero():
     found = of(229, 229, 1)
     assert found.value == 0
     assert found.u95 == pytest.approx(0.36, abs=0.005)
-    assert a.against_limit(found, 1.5) == a.WITHIN
-    assert a.against_limit(found, 0.1) == a.NOT_DECIDED
+    assert a.against_limit(found, 1.5) == a.AgainstLimit.WITHIN
+    assert a.against_limit(found, 0.1) == a.AgainstLimit.NOT_DECIDED
 
 
 def test_uncertainty_agrees_with_the_uncertainties_package():
@@ -68,15 +68,15 @@ estimates = st.builds(Estimate, st.floats(0, 30), st.floats(0, 5))
 @given(estimates, st.floats(0, 20), st.floats(0, 5))
 def test_more_water_never_turns_over_into_within(found, limit, more):
     wetter = Estimate(found.value + more, found.u95)
-    ranks = {a.WITHIN: 0, a.NOT_DECIDED: 1, a.OVER: 2}
+    ranks = {a.AgainstLimit.WITHIN: 0, a.AgainstLimit.NOT_DECIDED: 1, a.AgainstLimit.OVER: 2}
     assert ranks[a.against_limit(wetter, limit)] >= ranks[a.against_limit(found, limit)]
 
 
 @given(estimates, st.floats(0, 20), st.floats(0, 5))
 def test_a_worse_measurement_never_decides_what_a_better_one_left_open(found, limit, wider):
     worse = Estimate(found.value, found.u95 + wider)
-    if a.against_limit(found, limit) == a.NOT_DECIDED:
-        assert a.against_limit(worse, limit) == a.NOT_DECIDED
+    if a.against_limit(found, limit) == a.AgainstLimit.NOT_DECIDED:
+        assert a.against_limit(worse, limit) == a.AgainstLimit.NOT_DECIDED
 
 
 @given(st.floats(0, 15), st.floats(0.1, 15), st.sampled_from([0.01, 0.1, 1]))
@@ -85,7 +85,9 @@ def test_the_mass_that_would_decide_decides(pct, limit, step):
     if mass is None or not 1 < mass < 1e6:
         return
     dry = mass * 1.001
-    assert a.against_limit(of(dry, dry * (1 + pct / 100), step), limit) != a.NOT_DECIDED
+    assert (
+        a.against_limit(of(dry, dry * (1 + pct / 100), step), limit) != a.AgainstLimit.NOT_DECIDED
+    )
 
 
 @pytest.mark.parametrize(
@@ -101,7 +103,7 @@ def test_the_mass_that_would_decide_decides(pct, limit, step):
     ],
 )
 def test_the_verdict_says_why(found, outcome, says):
-    verdict = v.verdict(found, v.limit("stoneware", v.STRICT), "6", 0.1)
+    verdict = v.verdict(found, v.limit("stoneware", v.School.STRICT), "6", 0.1)
     assert verdict.outcome == outcome
     assert says in verdict.reason
     assert bool(verdict.would_decide) is (outcome == "not_decided")
@@ -121,7 +123,7 @@ def test_every_ware_has_a_limit_under_every_school():
         strict, loose = (v.limit(ware, school).high_pct for school in v.SCHOOLS)
         assert 0 < strict < loose
     with pytest.raises(UnknownChoice):
-        v.limit("glass", v.STRICT)
+        v.limit("glass", v.School.STRICT)
 
 
 @pytest.mark.parametrize(

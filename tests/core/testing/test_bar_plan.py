@@ -6,9 +6,9 @@ from claycore.measure.errors import ClayError
 from claycore.measure.uncertainty import Measured
 from claycore.safety.cautions import CAUTIONS
 from claycore.testing import bar_checks, bar_plan, drying, protocols
-from claycore.testing.bars import Fired
+from claycore.testing.bars import FiredBar
 from claycore.testing.field_notes import FieldNotes
-from claycore.testing.results import results
+from claycore.testing.results import clay_results
 from claycore.testing.soaking import METHODS
 from tests.core.testing.making_bars import bar, fired, g, run
 
@@ -30,9 +30,9 @@ def test_cones_offered_by_the_field_sheet(notes, expected):
 
 
 def test_cones_offered_by_an_early_reading():
-    slumped = results(run(("04", 8, 9), ("6", 12, 0.5, ["slumped"]))).cones
+    slumped = clay_results(run(("04", 8, 9), ("6", 12, 0.5, ["slumped"]))).cones
     assert bar_plan.cones_for(None, slumped).cones == ("04", "1")
-    tight = results(run(("04", 8, 3))).cones
+    tight = clay_results(run(("04", 8, 3))).cones
     assert bar_plan.cones_for(None, tight).cones == ("04", "1", "6")
 
 
@@ -74,7 +74,7 @@ def test_a_saucer_for_the_first_high_firing_only():
 
 
 def odd(bars):
-    return {(o.bar, o.quantity): o.message for o in bar_checks.odd_readings(bars)}
+    return {(o.bar, o.quantity): o.message for o in bar_checks.unlikely_readings(bars)}
 
 
 def test_likely_figures_are_left_alone():
@@ -108,7 +108,7 @@ def test_masses_that_cannot_be():
 
 
 def test_a_piece_missing_and_a_jar_touched():
-    hung = Fired("6", mass=g(40), soaked={"boil_soak": g(41)}, hung={"boil_soak": g(40.5)})
+    hung = FiredBar("6", mass=g(40), soaked={"boil_soak": g(41)}, hung={"boil_soak": g(40.5)})
     said = odd([bar("B1", hung)])
     assert "Is a piece of it missing?" in said["B1", "mass_fired"]
     assert "touch the jar" in said["B1", "mass_hung"]

@@ -13,16 +13,16 @@ from hypothesis import strategies as st
 
 from claycore.firing import cones
 from claycore.judging import verdict as cv
-from claycore.judging.firing_range import REACHED, firing_range
-from claycore.judging.limits import FAILS, NOT_DECIDED, PASSES, Limits, at_most
+from claycore.judging.firing_range import MaturityOutcome, firing_range
+from claycore.judging.limits import Limits, Outcome, at_most
 from claycore.judging.mending import mends
-from claycore.judging.purposes import PURPOSES, TABLEWARE
+from claycore.judging.purposes import PURPOSES, Purpose
 from claycore.judging.rules import Evidence
 from claycore.judging.vitrification import limit
 from claycore.measure.uncertainty import Estimate, Measured, mean_of
-from claycore.testing.bar_checks import odd_readings
-from claycore.testing.bars import REMARKS, Bar, Fired
-from claycore.testing.results import RESULTS, results
+from claycore.testing.bar_checks import unlikely_readings
+from claycore.testing.bars import REMARKS, Bar, FiredBar
+from claycore.testing.results import RESULTS, clay_results
 from claycore.testing.soaking import METHODS
 from tests.core.testing.making_bars import bar, fired, run
 
@@ -34,7 +34,7 @@ masses = st.builds(Measured, st.floats(0.5, 2000), steps)
 by_method = st.dictionaries(st.sampled_from(sorted(METHODS)), masses, max_size=3)
 remarks = st.frozensets(st.sampled_from(sorted(REMARKS)), max_size=3)
 firings = st.builds(
-    Fired,
+    FiredBar,
     st.sampled_from(["04", "1", "6", "10"]),
     length=st.none() | lengths,
     mass=st.none() | masses,
@@ -60,14 +60,14 @@ bars = st.builds(
 @given(st.lists(bars, max_size=4))
 def test_any_record_however_wrong_gives_figures_doubts_and_a_verdict(record):
     """Nothing a person can type stops the page; every figure told has a finite ±."""
-    found = results(record)
+    found = clay_results(record)
     told = [result.of(found) for result in RESULTS.values() if not result.at_cone]
     told += [result.of(at) for at in found.cones for result in RESULTS.values() if result.at_cone]
     for estimate in filter(None, told):
         assert math.isfinite(estimate.value)
         assert math.isfinite(estimate.u95)
         assert estimate.u95 >= 0
-    assert all(odd.bar in {b.code for b in record} for odd in odd_readings(record))
+    assert all(odd.bar in {b.code for b in record} for odd in unlikely_readings(record))
     ranges = firing_range(found.cones, 1.5)
     cone = found.cones[-1].cone if found.cones else None
     for purpose in PURPOSES:
@@ -78,8 +78,8 @@ def test_any_record_however_wrong_gives_figures_doubts_and_a_verdict(record):
 
 @given(st.permutations(run(("04", 8, 9), ("6", 12, 1.2), ("10", 12.4, 0.7))))
 def test_the_order_of_the_bars_does_not_matter(shuffled):
-    usual = results(run(("04", 8, 9), ("6", 12, 1.2), ("10", 12.4, 0.7)))
-    found = results(shuffled)
+    usual = clay_results(run(("04", 8, 9), ("6", 12, 1.2), ("10", 12.4, 0.7)))
+    found = clay_results(shuffled)
     assert [at.cone for at in found.cones] == [at.cone for at in usual.cones]
     for one, other in zip(found.cones, usual.cones, strict=True):
         assert one.absorption.value == pytest.approx(other.absorption.value)
@@ -91,7 +91,7 @@ def test_drying_and_firing_compound_to_the_total(drying_pct, firing_pct):
     """(1 − total) = (1 − drying)(1 − firing), on every bar. Source: ASTM C326."""
     dry = 100 - drying_pct
     one = bar("B1", fired("6", 100 - dry * (1 - firing_pct / 100)), length_dry=dry)
-    found = results([one])
+    found = clay_results([one])
     left = (1 - found.drying.value / 100) * (1 - found.at("6").firing.value / 100)
     assert 1 - found.at("6").total.value / 100 == pytest.approx(left)
 
@@ -112,7 +112,7 @@ def test_a_coarse_scale_is_not_made_fine_by_bars_that_happen_to_agree():
     """Three equal readings of a 1 g display still carry its step: 2/√12 over √3, in percent."""
     soaked = [replace(fired("6", mass=80), soaked={"boil_soak": Measured(82, 1)}) for _ in range(3)]
     coarse = [replace(one, mass=Measured(80, 1)) for one in soaked]
-    found = results([bar(f"B{n}", one) for n, one in enumerate(coarse)]).at("6").absorption
+    found = clay_results([bar(f"B{n}", one) for n, one in enumerate(coarse)]).at("6").absorption
     one_bar = 2 * 100 / 80 * math.hypot(1, 82 / 80) / math.sqrt(12)
     assert found.u95 == pytest.approx(one_bar / math.sqrt(3), rel=1e-6)
 
@@ -121,17 +121,17 @@ def test_a_coarse_scale_is_not_made_fine_by_bars_that_happen_to_agree():
 def test_no_rule_passes_that_a_wider_interval_would_leave_open(value, u95, most):
     narrow = at_most(Estimate(value, u95), most)
     wide = at_most(Estimate(value, u95 + 1), most)
-    assert wide in (narrow, NOT_DECIDED)
+    assert wide in (narrow, Outcome.NOT_DECIDED)
 
 
 @given(st.floats(0.01, 20), st.floats(0.1, 5))
 def test_a_verdict_on_absorption_is_never_better_for_a_wetter_clay(absorbed, more):
-    order = (PASSES, NOT_DECIDED, FAILS)
+    order = (Outcome.PASSES, Outcome.NOT_DECIDED, Outcome.FAILS)
 
     def outcome(pct):
-        found = results(run(("6", 12, pct)))
+        found = clay_results(run(("6", 12, pct)))
         evidence = Evidence(found, firing_range(found.cones, 1.5), "6")
-        lines = cv.lines(evidence, STRICT, TABLEWARE)
+        lines = cv.lines(evidence, STRICT, Purpose.TABLEWARE)
         return order.index(next(line.outcome for line in lines if line.code == "absorption"))
 
     assert outcome(absorbed + more) >= outcome(absorbed)
@@ -140,8 +140,8 @@ def test_a_verdict_on_absorption_is_never_better_for_a_wetter_clay(absorbed, mor
 @given(st.sets(st.sampled_from(["04", "02", "1", "4", "6", "8", "10"]), min_size=2, max_size=5))
 def test_a_clay_within_at_every_tested_cone_is_claimed_for_no_cooler_one(names):
     rows = [(name, 10 + n, 1.0) for n, name in enumerate(sorted(names, key=cones.order))]
-    found = firing_range(results(run(*rows)).cones, 1.5)
-    assert found.maturity.outcome == REACHED
+    found = firing_range(clay_results(run(*rows)).cones, 1.5)
+    assert found.maturity.outcome == MaturityOutcome.REACHED
     assert found.maturity.cone == rows[0][0]
     assert found.maturity.low_c is None
     assert found.best == tuple(name for name, *_ in rows)

@@ -8,8 +8,8 @@ from claycore.materials import moisture
 from claycore.measure.errors import ClayError
 from claycore.measure.uncertainty import Measured, mean_of
 from claycore.testing import absorption, pyroplasticity
-from claycore.testing.bars import Bar, Fired, figures
-from claycore.testing.results import results
+from claycore.testing.bars import Bar, FiredBar, bar_results
+from claycore.testing.results import clay_results
 from tests.core.testing.making_bars import bar, fired, g, mm
 
 
@@ -24,7 +24,7 @@ def same(estimate, reference):
 
 def test_a_bar_through_bisque_and_glaze_firing():
     """Worked by hand: 100 → 94 → 92 → 88 mm; 112 → 88 → 82 → 80 g; 92 and 81.2 g soaked."""
-    found = figures(bar("B1", fired("04", 8, 12.195, mass=82), fired("6", 12, 1.5)))
+    found = bar_results(bar("B1", fired("04", 8, 12.195, mass=82), fired("6", 12, 1.5)))
     assert found.drying.value == pytest.approx(6)
     assert found.water_of_plasticity.value == pytest.approx(100 * 24 / 88)
     bisque, glaze = found.fired
@@ -72,7 +72,7 @@ def test_porosity_against_drawn_readings():
 def test_replicates_that_differ_count_by_their_spread():
     """Outside: numpy's sample standard deviation, Student's t 2.776 for 4 degrees of freedom."""
     pcts = [3.1, 3.6, 2.8, 3.3, 3.9]
-    found = results([bar(f"B{n}", fired("6", 10, pct)) for n, pct in enumerate(pcts)])
+    found = clay_results([bar(f"B{n}", fired("6", 10, pct)) for n, pct in enumerate(pcts)])
     absorbed = found.at("6").absorption
     assert absorbed.count == 5
     assert absorbed.value == pytest.approx(np.mean(pcts), abs=1e-6)
@@ -80,7 +80,7 @@ def test_replicates_that_differ_count_by_their_spread():
 
 
 def test_no_dry_reading_found_out_after_the_firing():
-    found = figures(bar("B1", fired("6", 12, 1.5), length_dry=None, mass_dry=None))
+    found = bar_results(bar("B1", fired("6", 12, 1.5), length_dry=None, mass_dry=None))
     assert found.drying is found.fired[0].firing is found.fired[0].loss_on_ignition is None
     assert found.fired[0].total.value == pytest.approx(12)
     assert found.fired[0].soaks["boil_soak"].absorption.value == pytest.approx(1.5)
@@ -89,7 +89,7 @@ def test_no_dry_reading_found_out_after_the_firing():
 
 
 def test_half_a_bar_has_half_a_line_but_soaks_as_well():
-    found = figures(bar("B1", fired("6", 52, 1.5, mass=38, remarks=["broken"])))
+    found = bar_results(bar("B1", fired("6", 52, 1.5, mass=38, remarks=["broken"])))
     (after,) = found.fired
     assert after.total is after.firing is after.loss_on_ignition is None
     assert after.soaks["boil_soak"].absorption.value == pytest.approx(1.5)
@@ -97,24 +97,24 @@ def test_half_a_bar_has_half_a_line_but_soaks_as_well():
 
 
 def test_broken_once_is_broken_in_every_firing_after():
-    first, second = figures(
+    first, second = bar_results(
         bar("B1", fired("04", 8, 9, remarks=["broken"]), fired("6", 12, 1.5))
     ).fired
     assert first.total is second.total is None
 
 
 def test_what_cannot_be_is_said_and_left_out():
-    found = figures(bar("B1", fired("6", 12, -3)))
+    found = bar_results(bar("B1", fired("6", 12, -3)))
     assert not found.fired[0].soaks
     assert "B1 at cone 6: The soaked piece is lighter" in found.problems[0]
-    damp = figures(bar("B2", mass_wet=80))
+    damp = bar_results(bar("B2", mass_wet=80))
     assert damp.water_of_plasticity is None
     assert "B2: Dry, it must weigh less" in damp.problems[0]
 
 
 def test_soaked_without_a_dry_weight_says_so():
-    only_soaked = Fired("6", soaked={"boil_soak": g(82)})
-    found = figures(Bar("B1", mm(100), firings=(only_soaked,)))
+    only_soaked = FiredBar("6", soaked={"boil_soak": g(82)})
+    found = bar_results(Bar("B1", mm(100), firings=(only_soaked,)))
     assert any("not weighed dry" in problem for problem in found.problems)
 
 
@@ -124,14 +124,14 @@ def test_a_saturation_coefficient_of_noise_is_none():
 
 def test_the_soak_that_fills_the_pores_most_surely_is_judged_by():
     soaked = {"cold_soak": g(81.2), "boil_soak": g(82)}
-    found = results([Bar("B1", mm(100), firings=(Fired("6", mass=g(80), soaked=soaked),))])
+    found = clay_results([Bar("B1", mm(100), firings=(FiredBar("6", mass=g(80), soaked=soaked),))])
     at = found.at("6")
     assert at.soaked.method == "boil_soak"
     assert at.saturation.value == pytest.approx(0.6)
 
 
 def test_fired_twice_to_one_cone_only_the_last_counts():
-    found = results([bar("B1", fired("6", 10, 4), fired("6", 12, 2))])
+    found = clay_results([bar("B1", fired("6", 10, 4), fired("6", 12, 2))])
     assert found.at("6").total.value == pytest.approx(12)
     assert found.at("6").bars == 1
 
@@ -142,12 +142,12 @@ def test_cones_are_in_the_order_of_their_heat_whatever_order_they_were_fired_in(
         bar("B2", fired("04", 8, 9)),
         bar("B3", fired("6", 12, 2)),
     ]
-    assert [at.cone for at in results(bars).cones] == ["04", "6", "10"]
+    assert [at.cone for at in clay_results(bars).cones] == ["04", "6", "10"]
 
 
 def test_a_bar_fired_cooler_after_hotter_says_nothing_of_the_cooler_cone():
     """The heat of the hotter firing stays in; a firing hotter again counts."""
-    found = results([bar("B1", fired("6", 12, 2), fired("04", 12, 2), fired("10", 13, 1))])
+    found = clay_results([bar("B1", fired("6", 12, 2), fired("04", 12, 2), fired("10", 13, 1))])
     assert [at.cone for at in found.cones] == ["6", "10"]
     assert found.problems == (
         "B1 had been to cone 6 before cone 04: what was read after 04 says nothing of that cone,"
@@ -171,11 +171,11 @@ def test_different_scales_for_the_two_weighings():
 
 
 def test_one_bar_only_is_its_own_mean():
-    one = results([bar("B1", fired("6", 12, 1.5))]).at("6").absorption
+    one = clay_results([bar("B1", fired("6", 12, 1.5))]).at("6").absorption
     assert one.count == 1
     assert mean_of([one]) is one
 
 
 def test_cones_at_which_one_bar_alone_was_read_are_known():
     twins = [bar(f"B{n}", fired("04", 8, 9)) for n in range(2)]
-    assert results([*twins, bar("B3", fired("6", 12, 1.5))]).lone == ("6",)
+    assert clay_results([*twins, bar("B3", fired("6", 12, 1.5))]).lone == ("6",)

@@ -4,7 +4,7 @@ import pytest
 
 from claycore.firing import cones
 from claycore.judging.firing_range import firing_range
-from claycore.testing.results import results
+from claycore.testing.results import clay_results
 from tests.core.testing.making_bars import bar, fired, run
 from umberpot.results.clays.chart import LEFT, NARROW, RIGHT, WIDE, Series, chart
 
@@ -13,8 +13,11 @@ BLOATS = (("04", 8, 9), ("6", 13.4, 0.9), ("10", 9, 4.7))
 
 
 def drawn(*rows, limit_pct=1.5, width=WIDE, others=()):
-    found = results(run(*rows)).cones
-    family = [Series("Bank", found), *(Series(name, results(run(*r)).cones) for name, r in others)]
+    found = clay_results(run(*rows)).cones
+    family = [
+        Series("Bank", found),
+        *(Series(name, clay_results(run(*r)).cones) for name, r in others),
+    ]
     return chart(family, limit_pct, firing_range(found, limit_pct), width)
 
 
@@ -123,7 +126,7 @@ def test_one_cone_alone_has_its_mark_and_no_line():
 
 
 def test_it_is_said_in_words_to_who_cannot_see_it():
-    lone = results([bar("B1", fired("6", 12, 1.0))]).cones
+    lone = clay_results([bar("B1", fired("6", 12, 1.0))]).cones
     words = chart([Series("Bank", lone), Series("Raw", ())], 1.5).says
     assert words.startswith("Bank: absorption cone 6 1.00")
     assert "Raw: absorption not measured" in words

@@ -11,12 +11,12 @@ from pypdf import PdfReader
 
 from claycore.measure.formatting import with_u95
 from claycore.testing import bar_plan
-from claycore.testing.bars import BLOATED
+from claycore.testing.bars import RemarkCode
 from claycore.testing.readings import Quantity
 from claycore.testing.results import RESULTS
 from umberpot.kiln import services as kiln
 from umberpot.kiln.models import Firing
-from umberpot.shelf.models import BlendPart, FieldSheet, LabelClaim, Material
+from umberpot.shelf.models import BlendPart, FieldSheet, Material, SupplierClaim
 from umberpot.tiles import services
 from umberpot.tiles.bar_tests.services import BarOrder, shape_bars, start_test
 from umberpot.tiles.clay_figures import bring_up_to_date
@@ -92,7 +92,7 @@ def test_a_clay_that_matures(signed_in, tested):
 
 
 def test_a_clay_that_bloats(signed_in, tested):
-    clay = tested("Overburden", BLOATS, remark=BLOATED)
+    clay = tested("Overburden", BLOATS, remark=RemarkCode.BLOATED)
     html = page(signed_in, f"/results/clays/{clay.pk}/?cone=10&purpose=sculpture")
     assert "By cone 10 (after 6, seen to bloat, it grew again" in html
     assert "Fire it lower" in html
@@ -118,7 +118,7 @@ def test_the_other_school_is_told_where_it_differs(signed_in, tested):
 
 def test_a_bought_body_is_held_against_its_label(signed_in, tested, studio):
     body = tested("Buff", (("6", 10, 4.1), ("9", 12, 1.0)), kind="clay_body")
-    LabelClaim.objects.create(studio=studio, material=body, cone_low="6", cone_high="10")
+    SupplierClaim.objects.create(studio=studio, material=body, cone_low="6", cone_high="10")
     html = page(signed_in, f"/results/clays/{body.pk}/?ware=stoneware&school=strict")
     assert "treat it as a cone 9–10 body." in html
 
@@ -305,7 +305,7 @@ def test_the_figures_as_csv_and_json(signed_in, tested):
 
 
 def test_every_reading_to_take_away(signed_in, tested):
-    clay = tested("Bank", (("6", 12, 1.0),), replicates=1, remark=BLOATED)
+    clay = tested("Bank", (("6", 12, 1.0),), replicates=1, remark=RemarkCode.BLOATED)
     answer = signed_in.get(f"/results/clays/{clay.pk}/readings.csv")
     rows = list(csv.DictReader(io.StringIO(answer.content.decode("utf-8-sig"))))
     found = {(row["cone"], row["reading"]): row["value"] or row["note"] for row in rows}
@@ -464,7 +464,7 @@ def test_the_report_holds_a_body_against_its_label_and_shows_its_colours(
     signed_in, tested, studio, user
 ):
     body = tested("Buff", (("6", 10, 4.1), ("9", 12, 1.0)), kind="clay_body")
-    LabelClaim.objects.create(
+    SupplierClaim.objects.create(
         studio=studio, material=body, cone_low="6", cone_high="10", total_pct=14
     )
     for bar in Tile.objects.of(studio):

@@ -3,7 +3,7 @@
 import pytest
 
 from claycore.judging.firing_range import firing_range
-from claycore.testing.results import results
+from claycore.testing.results import clay_results
 from tests.core.testing.making_bars import bar, fired, run
 from umberpot.results.clays.sentences import lone_words, range_sentences
 
@@ -59,12 +59,12 @@ CASES = {
 @pytest.mark.parametrize("case", CASES)
 def test_each_finding_has_its_sentence(case):
     rows, heading, sentence = CASES[case]
-    found = dict(range_sentences(firing_range(results(run(*rows)).cones, 1.5), 1.5))
+    found = dict(range_sentences(firing_range(clay_results(run(*rows)).cones, 1.5), 1.5))
     assert found[heading] == sentence
 
 
 def test_a_bar_alone_at_a_cone_is_named_and_twins_are_not():
     alone, twins = bar("B1", fired("6", 12, 1)), run(("6", 12, 1.0))
-    assert "At cone 6 one bar alone was read" in lone_words(results([alone]))[0]
-    assert lone_words(results(twins)) == []
-    assert lone_words(results([])) == []
+    assert "At cone 6 one bar alone was read" in lone_words(clay_results([alone]))[0]
+    assert lone_words(clay_results(twins)) == []
+    assert lone_words(clay_results([])) == []

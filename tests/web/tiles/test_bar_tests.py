@@ -78,7 +78,7 @@ def test_the_plan_makes_bars_with_codes_labels_and_cones(plan):
         ("A5", "bar", ["04", "6"], "04"),
         ("A6", "bend", ["04", "6"], "04"),
     ]
-    assert bars[3].label_lines == ["A4 c6", "Bank"]
+    assert bars[3].inscription == ["A4 c6", "Bank"]
     assert {b.step for b in bars} == {Step.MAKE}
     assert (test.method, test.span_mm) == ("boil_soak", 100)
 

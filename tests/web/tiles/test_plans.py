@@ -51,7 +51,7 @@ def test_a_series_becomes_a_trial_with_mixes_tiles_and_labels(series):
     sources = [[p.source for p in m.parts.all() if p.source] for m in mixes]
     assert sources == [[], [mixes[0]], [mixes[1]]]
     tiles = list(plan.trial.tiles.all())
-    assert [t.label_lines[1] for t in tiles] == ["15 Quay Blue", "10 Quay Blue", "5 Quay Blue"]
+    assert [t.inscription[1] for t in tiles] == ["15 Quay Blue", "10 Quay Blue", "5 Quay Blue"]
     assert {t.step for t in tiles} == {Step.MAKE}
     assert len({t.code for t in tiles}) == 3
 
@@ -101,7 +101,7 @@ def test_a_correction_afterwards_reckons_what_derives_from_it_and_says_so(
     for mix in mixes:
         while part := weighing.next_part(parts_of(mix)):
             weigh(mix, part.to_go_g)
-    powder = next(p for p in parts_of(mixes[0]) if p.role == MixPart.COLOURANT)
+    powder = next(p for p in parts_of(mixes[0]) if p.role == MixPart.Role.COLOURANT)
     correct_weighing(powder.current_weighings[0], powder.weighed_g / 2, user)
     for mix in mixes:
         mix.refresh_from_db()
@@ -131,7 +131,7 @@ def test_tiles_are_labelled_with_what_was_really_made(series, weigh, signed_in):
     signed_in.post(f"/tiles/shape/{mix.pk}/")
     tile = mix.tiles.get()
     assert tile.step == Step.DRY
-    assert tile.label_lines[1] == "6 Quay Blue"
+    assert tile.inscription[1] == "6 Quay Blue"
 
 
 def test_the_page_of_a_plan_says_one_thing_to_do_next(series, signed_in, weigh):

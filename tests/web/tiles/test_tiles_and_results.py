@@ -52,7 +52,7 @@ def record(client, tile, data):
 
 def test_tiles_get_codes_and_labels_of_their_own(tiles):
     assert [t.code for t in tiles] == ["A1", "A2"]
-    assert tiles[0].label_lines == ["A1 c6", "10 Quay Blue", "Ferry white"]
+    assert tiles[0].inscription == ["A1 c6", "10 Quay Blue", "Ferry white"]
 
 
 def test_a_second_click_makes_no_more_tiles(signed_in, mix):
@@ -166,7 +166,7 @@ def test_fired_again_it_keeps_its_whole_history(signed_in, fired):
     signed_in.post(url, {"cone": "10", "fired_on": "2026-11-10"})
     record(signed_in, fired, {**FIRED, "mass_soaked": "83.7", "colour": "40, 1, -20"})
     result = signed_in.get(f"/results/tiles/{fired.pk}/").context["result"]
-    assert result.stands.firing.cone == "10"
+    assert result.progress.firing.cone == "10"
     assert result.absorption.value == pytest.approx(100 * 0.3 / 83.4)
     assert Reading.objects.filter(quantity="mass_soaked", superseded_at=None).count() == 2
     assert ColourReading.objects.count() == 2

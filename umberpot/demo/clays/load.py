@@ -17,7 +17,7 @@ from umberpot.demo.load import DemoLoader, backdate
 from umberpot.kiln import services as kiln
 from umberpot.mixing.line_blends import LineOrder, make_line
 from umberpot.mixing.models import Mix
-from umberpot.shelf.models import FieldSheet, LabelClaim, Material
+from umberpot.shelf.models import FieldSheet, Material, SupplierClaim
 from umberpot.tiles import services as tiles
 from umberpot.tiles.bar_tests import services as bars
 from umberpot.tiles.models import ClayTest, Reading, Tile, Trial
@@ -50,7 +50,7 @@ class ClayLoader:
                 studio=self.studio, material=self._clay(name), dug_on=dug_on, **noted
             )
         for name, claims in story.CLAIMS.items():
-            LabelClaim.objects.create(studio=self.studio, material=self._clay(name), **claims)
+            SupplierClaim.objects.create(studio=self.studio, material=self._clay(name), **claims)
         for row in story.CLAYS:
             self._tested(self._clay(row.name), row, None)
         self._line()

@@ -7,7 +7,7 @@ from django import forms
 
 from claycore.materials import composition
 from claycore.materials.batch import coloured
-from claycore.materials.clay_in_hand import DRY, PLASTIC
+from claycore.materials.clay_in_hand import ClayState
 from claycore.materials.composition import Addition
 from claycore.measure import bounds
 from claycore.measure.formatting import decimals_of, plain, to_step
@@ -173,8 +173,10 @@ class AdjustForm(KnowsScale, ClayForm):
             "adds": adds,
             "water": plain(made.water_to_add_g, 1) if made.water_to_add_g else "",
             "total": to_step(made.after.dry_g, step_g),
-            "total_as_it_is": to_step(made.after.mass_g, step_g) if state != DRY else "",
-            "clay_word": {DRY: "dry clay", PLASTIC: "plain plastic clay"}.get(state, "plain slip"),
+            "total_as_it_is": to_step(made.after.mass_g, step_g) if state != ClayState.DRY else "",
+            "clay_word": {ClayState.DRY: "dry clay", ClayState.PLASTIC: "plain plastic clay"}.get(
+                state, "plain slip"
+            ),
             "nothing": not made.add_clay_g and not adds,
             "before": segments_of_batch("clay", made.before),
             "after": segments_of_batch("clay", made.after),

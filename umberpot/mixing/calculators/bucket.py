@@ -1,17 +1,18 @@
 """Slip in a bucket: the query string of ``/mix/slip/``."""
 
+from enum import StrEnum
 from functools import partial
 from typing import Any
 
 from django import forms
 
 from claycore.materials import slip
-from claycore.materials.clay_in_hand import DRY, ClayInHand, dry_clay
-from claycore.materials.composition import ON_DRY_CLAY
+from claycore.materials.clay_in_hand import ClayInHand, ClayState, dry_clay
+from claycore.materials.composition import Convention
 from claycore.materials.slip import Let
 from claycore.measure import bounds, units
 from claycore.measure.formatting import plain, to_step
-from claycore.measure.notices import Warning
+from claycore.measure.notices import Notice
 from claycore.measure.units import Measure
 from claycore.mixing.dose import Dose, dose
 from claycore.mixing.dose_checks import dose_warnings
@@ -20,8 +21,12 @@ from umberpot.mixing.calculators.scale_step import KnowsScale, scale_step_field
 from umberpot.ui.calculators import CalculatorForm, as_json, blaming_fields
 from umberpot.ui.fields.measures import STILL_NEEDED, Choice, MeasureField, mass_units, volume_units
 
-BUCKET = "bucket"
-SLAKE = "slake"
+
+class SlipSource(StrEnum):
+    """What the slip is made from: slip there is, or dry clay to slake."""
+
+    BUCKET = "bucket"
+    SLAKE = "slake"
 
 
 class BucketForm(KnowsScale, CalculatorForm):
@@ -34,9 +39,9 @@ class BucketForm(KnowsScale, CalculatorForm):
     """
 
     what = Choice(
-        choices=[(BUCKET, "Slip I have"), (SLAKE, "Dry clay to slake")],
+        choices=[(SlipSource.BUCKET, "Slip I have"), (SlipSource.SLAKE, "Dry clay to slake")],
         required=False,
-        initial=BUCKET,
+        initial=SlipSource.BUCKET,
     )
     sample_volume = MeasureField(bounds.VOLUME, required=False, label="Fill a known volume")
     sample_volume_unit = Choice(choices=volume_units, required=False, initial="ml")
@@ -63,7 +68,7 @@ class BucketForm(KnowsScale, CalculatorForm):
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean() or {}
         needed: tuple[str, ...] = ("sample_volume", "sample_mass", "amount")
-        if cleaned.get("what") == SLAKE:
+        if cleaned.get("what") == SlipSource.SLAKE:
             self._forget(needed)
             needed = ("dry_mass", "target_gravity")
         else:
@@ -83,7 +88,7 @@ class BucketForm(KnowsScale, CalculatorForm):
 
     def _reckon(self, cleaned: dict[str, Any]) -> None:
         density = cleaned["solid_density"] or slip.CLAY_SOLID_DENSITY
-        if cleaned["what"] == SLAKE:
+        if cleaned["what"] == SlipSource.SLAKE:
             grams = units.grams(cleaned["dry_mass"], cleaned["dry_unit"] or "g")
             cleaned["clay"] = clay = dry_clay(grams)
             cleaned["gravity"] = None
@@ -97,7 +102,7 @@ class BucketForm(KnowsScale, CalculatorForm):
             except slip.OutOfBounds as error:
                 self.add_error("target_gravity", str(error))
         if cleaned["add"]:
-            cleaned["dose"] = dose(clay, cleaned["add"], ON_DRY_CLAY)
+            cleaned["dose"] = dose(clay, cleaned["add"], Convention.ON_DRY_CLAY)
 
     def _gravity(self, cleaned: dict[str, Any], density: float) -> float:
         mass = cleaned["sample_mass"] - (cleaned["vessel_mass"] or 0.0)
@@ -120,8 +125,8 @@ class BucketForm(KnowsScale, CalculatorForm):
         clay: ClayInHand = cleaned["clay"]
         let: Let | None = cleaned["let"]
         made: Dose | None = cleaned.get("dose")
-        warnings: list[Warning] = dose_warnings(made, self.scale_step) if made else []
-        solids = None if clay.state == DRY else 100 * clay.dry_fraction
+        warnings: list[Notice] = dose_warnings(made, self.scale_step) if made else []
+        solids = None if clay.state == ClayState.DRY else 100 * clay.dry_fraction
         return {
             "specific_gravity": cleaned["gravity"],
             "solids_pct": solids,

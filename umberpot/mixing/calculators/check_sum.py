@@ -3,7 +3,7 @@
 from typing import Any
 
 from claycore.materials import composition
-from claycore.materials.clay_in_hand import SLIP
+from claycore.materials.clay_in_hand import ClayState
 from claycore.measure import bounds, units
 from claycore.measure.formatting import plain
 from claycore.mixing import sum_checks
@@ -54,13 +54,13 @@ class CheckSumForm(ClayForm):
         if self.is_change:
             asked = ChangeSum(clay, cleaned["now_pct"], cleaned["target_pct"])
             return sum_checks.check_change(asked, cleaned["answer_total"])
-        by_volume = cleaned["state"] == SLIP and cleaned["volume"] is not None
+        by_volume = cleaned["state"] == ClayState.SLIP and cleaned["volume"] is not None
         amount, unit = ("volume", "volume_unit") if by_volume else ("mass", "unit")
         return sum_checks.check_dose(
             DoseSum(
                 clay,
                 cleaned["pct"],
-                cleaned["convention"] or composition.ON_DRY_CLAY,
+                cleaned["convention"] or composition.Convention.ON_DRY_CLAY,
                 cleaned[amount],
                 cleaned[unit],
                 units.millilitres(cleaned[amount], cleaned[unit]) if by_volume else None,
@@ -90,7 +90,9 @@ class CheckSumForm(ClayForm):
         cleaned = self.cleaned_data
         answer_g = cleaned["answer_total"] if self.is_change else cleaned["answer"]
         wanted = cleaned["target_pct"] if self.is_change else cleaned["pct"]
-        share = not self.is_change and cleaned["convention"] == composition.SHARE_OF_TOTAL
+        share = (
+            not self.is_change and cleaned["convention"] == composition.Convention.SHARE_OF_TOTAL
+        )
         shown = {
             "answer": plain(answer_g, 3),
             "expected": plain(checked.expected_g, 3),
@@ -109,7 +111,7 @@ class CheckSumForm(ClayForm):
         dry = plain(cleaned["clay_in_hand"].dry_g, 3)
         expected = plain(checked.expected_g, 3)
         if not self.is_change:
-            if cleaned["convention"] == composition.SHARE_OF_TOTAL:
+            if cleaned["convention"] == composition.Convention.SHARE_OF_TOTAL:
                 pct = plain(cleaned["pct"], 3)
                 return f"{dry} g dry clay × {pct} ÷ (100 − {pct}) = {expected} g"
             return f"{dry} g dry clay × {plain(cleaned['pct'], 3)} ÷ 100 = {expected} g"

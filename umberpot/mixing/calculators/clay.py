@@ -5,13 +5,17 @@ from typing import Any
 from django import forms
 
 from claycore.materials import clay_in_hand, moisture, slip
-from claycore.materials.clay_in_hand import DRY, PLASTIC, SLIP, ClayInHand
+from claycore.materials.clay_in_hand import ClayInHand, ClayState
 from claycore.measure import bounds, units
 from umberpot.ui.calculators import CalculatorForm, blaming_fields
 from umberpot.ui.fields.measures import Choice, MeasureField, mass_units, volume_units
 
 _OF_SLIP = ("volume", "volume_unit", "solids_pct", "specific_gravity", "solid_density")
-_OF_OTHER_STATES = {DRY: ("water_pct", *_OF_SLIP), PLASTIC: _OF_SLIP, SLIP: ("water_pct",)}
+_OF_OTHER_STATES: dict[str, tuple[str, ...]] = {
+    ClayState.DRY: ("water_pct", *_OF_SLIP),
+    ClayState.PLASTIC: _OF_SLIP,
+    ClayState.SLIP: ("water_pct",),
+}
 
 
 class ClayForm(CalculatorForm):
@@ -20,7 +24,10 @@ class ClayForm(CalculatorForm):
     What was typed for another state stays typed, and neither counts nor complains.
     """
 
-    state = Choice(choices=[(DRY, "Dry"), (PLASTIC, "Plastic"), (SLIP, "Slip")], initial=DRY)
+    state = Choice(
+        choices=[(ClayState.DRY, "Dry"), (ClayState.PLASTIC, "Plastic"), (ClayState.SLIP, "Slip")],
+        initial=ClayState.DRY,
+    )
     mass = MeasureField(bounds.MASS, required=False, label="Weight of clay")
     unit = Choice(choices=mass_units, required=False, initial="g")
     volume = MeasureField(bounds.VOLUME, required=False, label="or its volume")
@@ -38,12 +45,12 @@ class ClayForm(CalculatorForm):
         cleaned = super().clean() or {}
         state = cleaned.get("state")
         self._ignore_other_states(state)
-        if state in (DRY, PLASTIC):
+        if state in (ClayState.DRY, ClayState.PLASTIC):
             self.require("mass", "How much clay is it?")
             self._require_unit("unit")
-        if state == PLASTIC:
+        if state == ClayState.PLASTIC:
             self.require("water_pct", "How much water is in it? Throwing clay is often 18–25 %.")
-        if state == SLIP:
+        if state == ClayState.SLIP:
             self._require_slip()
         if not self.errors:
             with blaming_fields(self):
@@ -81,10 +88,10 @@ class ClayForm(CalculatorForm):
             self.require("solids_pct", "Give the slip's solids or its specific gravity.")
 
     def _clay(self, cleaned: dict[str, Any]) -> ClayInHand:
-        if cleaned["state"] == SLIP:
+        if cleaned["state"] == ClayState.SLIP:
             return self._slip(cleaned)
         mass_g = units.grams(cleaned["mass"], cleaned["unit"])
-        if cleaned["state"] == DRY:
+        if cleaned["state"] == ClayState.DRY:
             return clay_in_hand.dry_clay(mass_g)
         return moisture.plastic_clay(mass_g, cleaned["water_pct"])
 

@@ -20,11 +20,11 @@ def convention_choice() -> Choice:
     """What percent means; on dry clay unless said."""
     return Choice(
         choices=[
-            (composition.ON_DRY_CLAY, "on dry clay"),
-            (composition.SHARE_OF_TOTAL, "share of the total"),
+            (composition.Convention.ON_DRY_CLAY, "on dry clay"),
+            (composition.Convention.SHARE_OF_TOTAL, "share of the total"),
         ],
         required=False,
-        initial=composition.ON_DRY_CLAY,
+        initial=composition.Convention.ON_DRY_CLAY,
     )
 
 
@@ -52,7 +52,7 @@ class DoseForm(KnowsScale, ClayForm):
         cleaned = super().clean()
         if not self.errors:
             with blaming_fields(self):
-                convention = cleaned.get("convention") or composition.ON_DRY_CLAY
+                convention = cleaned.get("convention") or composition.Convention.ON_DRY_CLAY
                 cleaned["dose"] = dose(cleaned["clay_in_hand"], cleaned["add"], convention)
         return cleaned
 

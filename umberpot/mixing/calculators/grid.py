@@ -5,7 +5,7 @@ from typing import Any
 from django import forms
 
 from claycore.materials import clay_in_hand, moisture
-from claycore.materials.clay_in_hand import DRY, PLASTIC, SLIP
+from claycore.materials.clay_in_hand import ClayState
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
 from claycore.mixing import pour_plan, series
@@ -98,9 +98,13 @@ class GridForm(KnowsScale, CalculatorForm):
     x = AxisField(label="Across")
     y = AxisField(required=False, label="Down")
     state = Choice(
-        choices=[(SLIP, "Slip, poured"), (PLASTIC, "Plastic"), (DRY, "Dry")],
+        choices=[
+            (ClayState.SLIP, "Slip, poured"),
+            (ClayState.PLASTIC, "Plastic"),
+            (ClayState.DRY, "Dry"),
+        ],
         required=False,
-        initial=SLIP,
+        initial=ClayState.SLIP,
     )
     cell_g = MeasureField(bounds.MASS, label="For each cell")
     solids_pct = MeasureField(bounds.SOLIDS, required=False, label="Solids of the slip")
@@ -112,8 +116,8 @@ class GridForm(KnowsScale, CalculatorForm):
 
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean() or {}
-        cleaned["state"] = state = cleaned.get("state") or SLIP
-        for field, of_state in (("solids_pct", SLIP), ("water_pct", PLASTIC)):
+        cleaned["state"] = state = cleaned.get("state") or ClayState.SLIP
+        for field, of_state in (("solids_pct", ClayState.SLIP), ("water_pct", ClayState.PLASTIC)):
             if state != of_state:
                 self.errors.pop(field, None)
             elif cleaned.get(field) is None and field not in self.errors:
@@ -134,12 +138,12 @@ class GridForm(KnowsScale, CalculatorForm):
             cleaned["residue_g"] or 0.0,
         )
         cleaned["batches"] = []
-        if cleaned["state"] == SLIP:
+        if cleaned["state"] == ClayState.SLIP:
             cleaned["plan"] = pour_plan.plan(grid)
             return
         cleaned["clay_of_cell"] = clay = (
             moisture.plastic_clay(grid.cell_g, cleaned["water_pct"])
-            if cleaned["state"] == PLASTIC
+            if cleaned["state"] == ClayState.PLASTIC
             else clay_in_hand.dry_clay(grid.cell_g)
         )
         cleaned["plan"] = PourPlan((), ())

@@ -50,7 +50,7 @@ class KilosForm(KnowsScale, CalculatorForm):
                     units.grams(cleaned["mass"], cleaned["unit"]),
                     cleaned["water_pct"],
                     cleaned["add"],
-                    cleaned["convention"] or composition.ON_DRY_CLAY,
+                    cleaned["convention"] or composition.Convention.ON_DRY_CLAY,
                 )
         return cleaned
 

@@ -12,7 +12,7 @@ from umberpot.mixing.calculators.additions import AdditionsField, rows_of
 from umberpot.ui.calculators import CalculatorForm, blaming_fields
 from umberpot.ui.fields.counts import CountField
 from umberpot.ui.fields.measures import MeasureField
-from umberpot.ui.mix_bar import CLAY, COLOURANT, Segment
+from umberpot.ui.mix_bar import Segment, SegmentKind
 
 
 class LayersForm(CalculatorForm):
@@ -70,7 +70,10 @@ class LayersForm(CalculatorForm):
                 ],
                 "segments": [
                     Segment(
-                        row.name, row.each_g, row.share_pct, COLOURANT if index < named else CLAY
+                        row.name,
+                        row.each_g,
+                        row.share_pct,
+                        SegmentKind.COLOURANT if index < named else SegmentKind.CLAY,
                     )
                     for index, row in enumerate(rows)
                 ],

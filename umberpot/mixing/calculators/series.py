@@ -14,7 +14,7 @@ from umberpot.ui.calculators import CalculatorForm, as_json, blaming_fields
 from umberpot.ui.fields.counts import CountField
 from umberpot.ui.fields.measures import LONGEST_TEXT, MeasureField
 from umberpot.ui.fields.percentages import PercentagesField
-from umberpot.ui.mix_bar import CLAY, COLOURANT, TAKEN, Segment
+from umberpot.ui.mix_bar import Segment, SegmentKind
 
 TILES = Bound(
     1,
@@ -130,9 +130,9 @@ class SeriesForm(KnowsScale, CalculatorForm):
         source = None if batch.source is None else plan.batches[batch.source]
         step_g = self.scale_step
         rows = [
-            (f"{percentage(source.pct)} %" if source else "", batch.take_g, TAKEN),
-            ("clay", batch.add_clay_g, CLAY),
-            ("powder", batch.add_colourant_g, COLOURANT),
+            (f"{percentage(source.pct)} %" if source else "", batch.take_g, SegmentKind.TAKEN),
+            ("clay", batch.add_clay_g, SegmentKind.CLAY),
+            ("powder", batch.add_colourant_g, SegmentKind.COLOURANT),
         ]
         return {
             "pct": percentage(batch.pct),
@@ -144,7 +144,7 @@ class SeriesForm(KnowsScale, CalculatorForm):
                 if grams > 0
             ],
             "made_of": ", ".join(
-                f"{to_step(grams, step_g)} g {'of the ' if kind == TAKEN else ''}{name}"
+                f"{to_step(grams, step_g)} g {'of the ' if kind == SegmentKind.TAKEN else ''}{name}"
                 for name, grams, kind in rows
                 if grams > 0
             ),

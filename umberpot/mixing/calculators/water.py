@@ -5,7 +5,7 @@ from typing import Any
 from claycore.materials import moisture
 from claycore.measure import bounds
 from claycore.measure.formatting import plain, with_u95
-from claycore.measure.notices import Warning
+from claycore.measure.notices import Notice
 from claycore.measure.uncertainty import Estimate
 from umberpot.ui.calculators import CalculatorForm, as_json, blaming_fields
 from umberpot.ui.fields.measures import Choice, MeasureField, mass_units
@@ -38,7 +38,7 @@ class WaterForm(CalculatorForm):
         warnings = []
         if found.u95 > COARSE_PCT:
             warnings.append(
-                Warning(
+                Notice(
                     "coarse",
                     f"± {plain(found.u95, 1)} points is coarse: weigh a bigger piece, or use a"
                     " finer scale.",

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from claycore.materials import composition
-from claycore.materials.clay_in_hand import DRY, PLASTIC
+from claycore.materials.clay_in_hand import ClayState
 from claycore.measure.formatting import decimals_of, plain, to_step
 from claycore.mixing.dose import Dose, DosedAddition
 from umberpot.ui.mix_bar import segments_of
@@ -26,7 +26,7 @@ class ShownAddition:
 def _addition_working(dose: Dose, addition: DosedAddition, convention: str, decimals: int) -> str:
     dry = plain(dose.clay.dry_g, max(decimals, 1))
     grams = plain(addition.mass_g, decimals)
-    if convention == composition.SHARE_OF_TOTAL:
+    if convention == composition.Convention.SHARE_OF_TOTAL:
         clay_share = 100 * dose.clay.dry_g / dose.dry_total_g
         share = plain(addition.share_of_total_pct, 3)
         return f"{dry} g dry clay × {share} ÷ {plain(clay_share, 3)} = {grams} g"
@@ -34,10 +34,10 @@ def _addition_working(dose: Dose, addition: DosedAddition, convention: str, deci
 
 
 def _dry_clay_working(dose: Dose, cleaned: dict[str, Any]) -> str:
-    if dose.clay.state == DRY:
+    if dose.clay.state == ClayState.DRY:
         return ""
     dry = f"{plain(dose.clay.dry_g, 1)} g dry clay"
-    if dose.clay.state == PLASTIC:
+    if dose.clay.state == ClayState.PLASTIC:
         water = plain(cleaned["water_pct"], 2)
         return f"{plain(dose.clay.mass_g, 1)} g − {water} % water = {dry}"
     gravity = cleaned.get("specific_gravity")
@@ -53,7 +53,7 @@ def _dry_clay_working(dose: Dose, cleaned: dict[str, Any]) -> str:
 def dose_shown(dose: Dose, cleaned: dict[str, Any], scale_step_g: float) -> dict[str, Any]:
     """Everything the answer panel shows of a dose."""
     decimals = decimals_of(scale_step_g)
-    convention = cleaned.get("convention") or composition.ON_DRY_CLAY
+    convention = cleaned.get("convention") or composition.Convention.ON_DRY_CLAY
     clay_name = cleaned.get("clay") or "clay"
     return {
         "clay_name": clay_name,

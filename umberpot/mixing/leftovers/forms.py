@@ -4,7 +4,7 @@ from typing import Any
 
 from django import forms
 
-from claycore.materials.clay_in_hand import DRY, PLASTIC
+from claycore.materials.clay_in_hand import ClayState
 from claycore.measure import bounds
 from umberpot.ui.fields.measures import Choice, MeasureField
 
@@ -15,12 +15,16 @@ class LeftoverForm(forms.Form):
     use_required_attribute = False
 
     grams = MeasureField(bounds.MASS, label="Left of it")
-    state = Choice(choices=[(DRY, "Dry"), (PLASTIC, "Plastic")], initial=DRY, label="It is")
+    state = Choice(
+        choices=[(ClayState.DRY, "Dry"), (ClayState.PLASTIC, "Plastic")],
+        initial=ClayState.DRY,
+        label="It is",
+    )
     water_pct = MeasureField(bounds.WATER, required=False, label="Water in it")
 
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean() or {}
-        if cleaned.get("state") == DRY:
+        if cleaned.get("state") == ClayState.DRY:
             cleaned["water_pct"] = None
             self.errors.pop("water_pct", None)
         elif cleaned.get("water_pct") is None and "water_pct" not in self.errors:

@@ -7,7 +7,7 @@ from django.contrib.auth.models import User
 from django.db import transaction
 
 from claycore.materials.batch import Batch, coloured, join
-from claycore.materials.clay_in_hand import DRY, ClayInHand
+from claycore.materials.clay_in_hand import ClayInHand, ClayState
 from claycore.materials.composition import Addition
 from claycore.measure.errors import ClayError, Inconsistent
 from claycore.mixing import strength
@@ -39,14 +39,14 @@ def keep_leftover(
     (code,) = next_codes(mix.studio, 1)
     mix.leftover = Material.objects.create(
         studio=mix.studio,
-        kind=Material.LEFTOVER,
+        kind=Material.Kind.LEFTOVER,
         name=_short(f"{code}: {name_of(mix.batch.pcts, mix.clay_name)}"),
         supplier_code=code,
         state=state,
         water_pct=water_pct,
     )
     mix.save(update_fields=["leftover"])
-    shelf.move(mix.leftover, grams, StockMovement.LEFT, by)
+    shelf.move(mix.leftover, grams, StockMovement.Reason.LEFT, by)
     return mix.leftover
 
 
@@ -90,7 +90,7 @@ def pooled_batch(bucket: Material) -> Batch | None:
         return None
     return join(
         coloured(
-            ClayInHand(DRY, entry.dry_g, 0.0),
+            ClayInHand(ClayState.DRY, entry.dry_g, 0.0),
             [Addition(name, pct) for name, pct in (entry.contains or {}).items()],
         )
         for entry in entries
@@ -115,7 +115,7 @@ def planned_change(
     if use_g > found.on_hand_g * (1 + 1e-9):
         raise Inconsistent("use_g", use_g, f"There are {found.on_hand_g:g} g of it.")
     before = found.batch.scaled(use_g / found.on_hand_g)
-    state = found.material.state
+    state = ClayState(found.material.state)
     if total_g is not None:
         dry_total_g = total_g * found.material.dry_share
         after = strength.stretch_to(before, dry_total_g, "total_g")
@@ -135,7 +135,7 @@ def make_change(
     if change.add_clay_g > 0:
         parts.append(
             PartOrder(
-                MixPart.CLAY,
+                MixPart.Role.CLAY,
                 found.clay_name,
                 change.clay_as_it_is_g,
                 material=found.mix.clay if found.mix else None,
@@ -147,7 +147,7 @@ def make_change(
             powder = Material.objects.of(studio).on_shelf().colourants().filter(name__iexact=name)
             parts.append(
                 PartOrder(
-                    MixPart.COLOURANT,
+                    MixPart.Role.COLOURANT,
                     name,
                     grams,
                     pct=change.after.pct(name),
@@ -155,7 +155,7 @@ def make_change(
                 )
             )
     if change.water_to_add_g > 0:
-        parts.append(PartOrder(MixPart.WATER, "water", change.water_to_add_g))
+        parts.append(PartOrder(MixPart.Role.WATER, "water", change.water_to_add_g))
     return _make(studio, found, change.after, tuple(parts), request_key, by)
 
 
@@ -176,7 +176,7 @@ def join_two(
 
 def _part_of(found: Coloured, grams: float) -> PartOrder:
     return PartOrder(
-        MixPart.MIX,
+        MixPart.Role.MIX,
         found.material.name,
         grams,
         material=found.material,
@@ -229,8 +229,8 @@ def pool(found: Coloured, bucket: Material | None, request_key: uuid.UUID, by: U
         request_key=request_key,
         made_by=by,
     )
-    shelf.move(found.material, -found.on_hand_g, StockMovement.POOLED, by)
-    shelf.move(bucket, dry_g / bucket.dry_share, StockMovement.POOLED, by)
+    shelf.move(found.material, -found.on_hand_g, StockMovement.Reason.POOLED, by)
+    shelf.move(bucket, dry_g / bucket.dry_share, StockMovement.Reason.POOLED, by)
     return bucket
 
 
@@ -251,12 +251,12 @@ def pool_scraps(bucket: Material, grams: float, request_key: uuid.UUID, by: User
         request_key=request_key,
         made_by=by,
     )
-    shelf.move(bucket, grams, StockMovement.POOLED, by)
+    shelf.move(bucket, grams, StockMovement.Reason.POOLED, by)
 
 
 def new_bucket(studio: Studio) -> Material:
     """An empty reclaim bucket with a code of its own."""
     (code,) = next_codes(studio, 1)
     return Material.objects.create(
-        studio=studio, kind=Material.RECLAIM, name=f"{code}: reclaim", supplier_code=code
+        studio=studio, kind=Material.Kind.RECLAIM, name=f"{code}: reclaim", supplier_code=code
     )

@@ -93,8 +93,8 @@ def _page(
             "form": form,
             "change": change and _shown(found, change, step_g),
             "query": request.GET.urlencode(),
-            "leftovers": [m for m in others if m.kind == Material.LEFTOVER],
-            "buckets": [m for m in others if m.kind == Material.RECLAIM],
+            "leftovers": [m for m in others if m.kind == Material.Kind.LEFTOVER],
+            "buckets": [m for m in others if m.kind == Material.Kind.RECLAIM],
             "pooled": found.material.pooled.select_related("made_by"),
             "request_key": uuid.uuid4(),
         },
@@ -153,11 +153,11 @@ def _number(text: str | None) -> int:
 def pool(request: StudioRequest, pk: int) -> HttpResponse:
     """All of a leftover goes into a reclaim bucket, or unknown scraps go into this one."""
     found = _coloured(request, pk)
-    if found.material.kind == Material.RECLAIM:
+    if found.material.kind == Material.Kind.RECLAIM:
         return _pool_scraps(request, found)
     bucket = None
     if request.POST.get("bucket"):
-        buckets = Material.objects.of(request.studio).filter(kind=Material.RECLAIM)
+        buckets = Material.objects.of(request.studio).filter(kind=Material.Kind.RECLAIM)
         bucket = get_object_or_404(buckets, pk=_number(request.POST["bucket"]))
     try:
         bucket = services.pool(found, bucket, request_key(request), request.user)

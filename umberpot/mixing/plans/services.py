@@ -9,8 +9,8 @@ from django.contrib.auth.models import User
 from django.db import transaction
 
 from claycore.materials import slip
-from claycore.materials.clay_in_hand import DRY, SLIP, ClayInHand
-from claycore.materials.composition import ON_DRY_CLAY, Addition
+from claycore.materials.clay_in_hand import ClayInHand, ClayState
+from claycore.materials.composition import Addition, Convention
 from claycore.mixing.dose import dose
 from claycore.mixing.pour_plan import CellBatch, Grid, Pot, Pour
 from claycore.mixing.series import Plan as SeriesPlan
@@ -61,7 +61,7 @@ def keep_series(order: PlanOrder, found: SeriesPlan, colourant: str) -> Plan:
     made = order.made_already()
     if made:
         return made
-    plan = order.keep(Plan.SERIES, found.strategy)
+    plan = order.keep(Plan.Kind.SERIES, found.strategy)
     on_shelf = Shelf(order.studio)
     clay, powder = on_shelf.clay(order.clay_name), on_shelf.colourant(colourant)
     mixes: list[Mix] = []
@@ -69,7 +69,7 @@ def keep_series(order: PlanOrder, found: SeriesPlan, colourant: str) -> Plan:
         parts = _parts_of_batch(batch, mixes, order.clay_name or "clay", clay, colourant, powder)
         dry_clay_g = batch.total_g * 100 / (100 + batch.pct)
         mix_order = MixOrder(
-            DRY,
+            ClayState.DRY,
             dry_clay_g,
             dry_clay_g,
             {colourant: batch.pct} if batch.pct else {},
@@ -94,13 +94,13 @@ def _parts_of_batch(
     parts = []
     if batch.source is not None and batch.take_g > 0:
         source = mixes[batch.source]
-        parts.append(PartOrder(MixPart.MIX, source.name, batch.take_g, source=source))
+        parts.append(PartOrder(MixPart.Role.MIX, source.name, batch.take_g, source=source))
     if batch.add_clay_g > 0:
-        parts.append(PartOrder(MixPart.CLAY, clay_name, batch.add_clay_g, material=clay))
+        parts.append(PartOrder(MixPart.Role.CLAY, clay_name, batch.add_clay_g, material=clay))
     if batch.add_colourant_g > 0:
         parts.append(
             PartOrder(
-                MixPart.COLOURANT,
+                MixPart.Role.COLOURANT,
                 colourant,
                 batch.add_colourant_g,
                 pct=batch.pct,
@@ -119,7 +119,7 @@ def keep_pots(order: PlanOrder, grid: Grid, pots: tuple[Pot, ...], have: dict[st
     made = order.made_already()
     if made:
         return made
-    plan = order.keep(Plan.GRID, have=have)
+    plan = order.keep(Plan.Kind.GRID, have=have)
     on_shelf = Shelf(order.studio)
     position = 0
     for number, pot in enumerate(pots, 1):
@@ -130,7 +130,7 @@ def keep_pots(order: PlanOrder, grid: Grid, pots: tuple[Pot, ...], have: dict[st
             solids = grid.solids_pct / 100
             dry_clay_g = wet_g / (1 / solids + sum(pour.cell) / 100)
             mix_order = MixOrder(
-                SLIP,
+                ClayState.SLIP,
                 max(wet_g, dry_clay_g),
                 dry_clay_g,
                 _wanted(grid, pour.cell),
@@ -160,7 +160,7 @@ def _parts_of_pour(
         start: ClayInHand = slip.slip_by_mass(pot.start_slip_g, grid.solids_pct)
         parts = [
             PartOrder(
-                MixPart.CLAY,
+                MixPart.Role.CLAY,
                 clay_name,
                 pot.start_slip_g,
                 material=on_shelf.clay(clay_name),
@@ -171,7 +171,7 @@ def _parts_of_pour(
         rest = before.batch
         parts = [
             PartOrder(
-                MixPart.REST,
+                MixPart.Role.REST,
                 "what is left in the pot",
                 pot.pours[index - 1].left_g,
                 source=before,
@@ -183,7 +183,7 @@ def _parts_of_pour(
         side = [axis.name for axis in grid.axes].index(dosing.name)
         parts.append(
             PartOrder(
-                MixPart.COLOURANT,
+                MixPart.Role.COLOURANT,
                 dosing.name,
                 dosing.mass_g,
                 pct=pour.cell[side],
@@ -205,11 +205,11 @@ def keep_batches(
     made = order.made_already()
     if made:
         return made
-    plan = order.keep(Plan.GRID, have=have)
+    plan = order.keep(Plan.Kind.GRID, have=have)
     for position, batch in enumerate(batches):
         additions = [Addition(name, pct) for name, pct in _wanted(grid, batch.cell).items()]
         additions = additions or [Addition(grid.x.name, 0.0)]
-        made_of = dose(clay, additions, ON_DRY_CLAY)
+        made_of = dose(clay, additions, Convention.ON_DRY_CLAY)
         mix = make_mix(order.studio, made_of, order.clay_name, "", order.key(position), order.by)
         mix.plan, mix.plan_position = plan, position
         mix.save(update_fields=["plan", "plan_position"])

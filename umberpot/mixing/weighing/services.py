@@ -10,6 +10,7 @@ from django.utils import timezone
 
 from claycore.measure import bounds
 from claycore.mixing import weighing
+from claycore.mixing.weighing import OnTarget
 from umberpot.mixing.composition import batch_of, parts_of, refresh
 from umberpot.mixing.models import Mix, MixPart, Weighing
 from umberpot.shelf import services as shelf
@@ -31,12 +32,12 @@ def next_part(parts: Sequence[MixPart]) -> MixPart | None:
 class Rescue:
     """What can be done about a figure off its target: what each choice would make."""
 
-    judged: str
+    judged: OnTarget
     accept_pct: float | None
     factor: float | None
 
 
-def judge(part: MixPart, grams: float, scale_step_g: float) -> str:
+def judge(part: MixPart, grams: float, scale_step_g: float) -> OnTarget:
     """How what would then be in the part stands to its target."""
     total = (part.weighed_g or 0) + grams
     return weighing.judge(total, part.target_g, part.tolerance(scale_step_g))
@@ -47,16 +48,16 @@ def rescue(parts: Sequence[MixPart], part: MixPart, grams: float, scale_step_g: 
     total = (part.weighed_g or 0) + grams
     judged = judge(part, grams, scale_step_g)
     accept_pct = None
-    if part.role == MixPart.COLOURANT:
+    if part.role == MixPart.Role.COLOURANT:
         batch = batch_of(parts)
         has_g = batch.colourants_g[part.name] - part.in_it_g + total
         accept_pct = 100 * has_g / batch.clay_g
-    if part.role == MixPart.WATER or any(p.role in MixPart.COLOURED for p in parts):
+    if part.role == MixPart.Role.WATER or any(p.role in MixPart.COLOURED for p in parts):
         return Rescue(judged, accept_pct, None)
     stand = [
         weighing.Weighed(p.planned_g, total if p == part else p.weighed_g)
         for p in parts
-        if p.role != MixPart.WATER
+        if p.role != MixPart.Role.WATER
     ]
     return Rescue(judged, accept_pct, weighing.scale_to_match(stand, parts.index(part)))
 
@@ -67,7 +68,7 @@ def true_percentages(parts: Sequence[MixPart]) -> dict[int, float]:
     return {
         part.pk: batch.pct(part.name)
         for part in parts
-        if part.role == MixPart.COLOURANT and part.weighed_g
+        if part.role == MixPart.Role.COLOURANT and part.weighed_g
     }
 
 
@@ -97,7 +98,9 @@ def take_weighing(
     if part.settled_at is not None:
         raise StaleWeighing
     ways_out = rescue(parts, part, grams, scale_step_g)
-    follow = scale_rest or (part.role == MixPart.CLAY and ways_out.judged == weighing.WITHIN)
+    follow = scale_rest or (
+        part.role == MixPart.Role.CLAY and ways_out.judged == weighing.OnTarget.WITHIN
+    )
     factor = ways_out.factor if follow else None
     if scale_rest and factor is None:
         raise StaleWeighing
@@ -111,7 +114,7 @@ def take_weighing(
         made_by=by,
     )
     if part.material:
-        shelf.move(part.material, -part.on_shelf_g(grams), StockMovement.WEIGHED, by)
+        shelf.move(part.material, -part.on_shelf_g(grams), StockMovement.Reason.WEIGHED, by)
     part.settled_at = timezone.now()
     part.save(update_fields=["settled_at"])
     if factor is not None:
@@ -143,14 +146,14 @@ def correct_weighing(old: Weighing, grams: float, by: User) -> None:
         part=old.part,
         grams=grams,
         step_g=old.step_g,
-        source=Weighing.TYPED,
+        source=Weighing.Source.TYPED,
         request_key=uuid.uuid4(),
         corrects=old,
         made_by=by,
     )
     if old.part.material:
         back_g = old.part.on_shelf_g(old.grams - grams)
-        shelf.move(old.part.material, back_g, StockMovement.CORRECTED, by)
+        shelf.move(old.part.material, back_g, StockMovement.Reason.CORRECTED, by)
     _settle(old.part.mix)
 
 
@@ -162,10 +165,10 @@ def _scale_plan(mix: Mix, factor: float, scale_step_g: float) -> None:
     mix.scale_factor = factor
     mix.save(update_fields=["scale_factor"])
     for part in parts_of(mix):
-        if part.settled_at is None or part.weighed_g is None or part.role == MixPart.WATER:
+        if part.settled_at is None or part.weighed_g is None or part.role == MixPart.Role.WATER:
             continue
         tolerance = part.tolerance(scale_step_g)
-        if weighing.judge(part.weighed_g, part.target_g, tolerance) == weighing.UNDER:
+        if weighing.judge(part.weighed_g, part.target_g, tolerance) == weighing.OnTarget.UNDER:
             part.settled_at = None
             part.save(update_fields=["settled_at"])
 

@@ -11,11 +11,11 @@ from django.http import HttpResponse, QueryDict
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_POST
 
-from claycore.materials.clay_in_hand import DRY, PLASTIC, ClayInHand
+from claycore.materials.clay_in_hand import ClayInHand, ClayState
 from claycore.measure import bounds
 from claycore.measure.errors import ClayError
 from claycore.mixing import mixing_in, weighing
-from claycore.mixing.weighing import KEEPS_WITHIN_POINTS, WITHIN
+from claycore.mixing.weighing import KEEPS_WITHIN_POINTS, OnTarget
 from umberpot.mixing.composition import parts_of
 from umberpot.mixing.costs import cost_of_mix, plastic_g
 from umberpot.mixing.leftovers.forms import LeftoverForm
@@ -106,15 +106,15 @@ def _made_page(mix: Mix) -> dict[str, Any]:
 
 def _as_it_lies(mix: Mix) -> dict[str, Any]:
     """How what is left of a mix most likely lies: as it was mixed."""
-    if mix.state != PLASTIC:
-        return {"state": DRY}
+    if mix.state != ClayState.PLASTIC:
+        return {"state": ClayState.DRY}
     batch = mix.batch
-    return {"state": PLASTIC, "water_pct": round(100 * batch.water_g / batch.mass_g, 1)}
+    return {"state": ClayState.PLASTIC, "water_pct": round(100 * batch.water_g / batch.mass_g, 1)}
 
 
 def _clay_in(mix: Mix) -> ClayInHand:
     batch = mix.batch
-    return ClayInHand(mix.state, batch.clay_g, batch.water_g)
+    return ClayInHand(ClayState(mix.state), batch.clay_g, batch.water_g)
 
 
 def _put_right(mix: Mix) -> tuple[str, str] | None:
@@ -179,18 +179,18 @@ def weigh(request: StudioRequest, pk: int) -> HttpResponse:
     if part is None or str(part.pk) != request.POST.get("part"):
         messages.warning(request, "That step was already done, perhaps in another window.")
         return redirect("mixing:mix", pk=pk)
-    if request.POST.get("action") == "leave_out" and part.role == MixPart.WATER:
+    if request.POST.get("action") == "leave_out" and part.role == MixPart.Role.WATER:
         services.leave_out(part)
         return redirect("mixing:mix", pk=pk)
     return _take(request, mix, part)
 
 
 def _take(request: StudioRequest, mix: Mix, part: MixPart) -> HttpResponse:
-    source = request.POST.get("source", Weighing.TYPED)
+    source = request.POST.get("source", Weighing.Source.TYPED)
     form = GramsForm(request.POST)
     if request.POST.get("action") == "read":
         try:
-            source = Weighing.SCALE
+            source = Weighing.Source.SCALE
             form = GramsForm(
                 {
                     "grams": f"{scale.read():.3f}",
@@ -212,14 +212,16 @@ def _take(request: StudioRequest, mix: Mix, part: MixPart) -> HttpResponse:
     step_g = request.studio.scale_step_g
     decision = request.POST.get("decision", "")
     ways_out = services.rescue(parts_of(mix), part, grams, step_g)
-    if ways_out.judged != WITHIN and decision not in ("accept", "scale"):
+    if ways_out.judged != OnTarget.WITHIN and decision not in ("accept", "scale"):
         off = {"grams": grams, "source": source, "ways_out": ways_out}
         return _weigh_page(request, mix, form=form, off=off)
     try:
         services.take_weighing(
             part,
             grams,
-            source=source if source in (Weighing.SCALE, Weighing.TYPED) else Weighing.TYPED,
+            source=source
+            if source in (Weighing.Source.SCALE, Weighing.Source.TYPED)
+            else Weighing.Source.TYPED,
             scale_step_g=step_g,
             request_key=request_key(request),
             by=request.user,

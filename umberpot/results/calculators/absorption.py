@@ -70,7 +70,7 @@ class AbsorptionForm(CalculatorForm):
         if verdict is not None:
             shown["limit"] = plain(cleaned["limit_pct"], 2)
             shown["verdict"] = verdict
-        if verdict == absorption.NOT_DECIDED:
+        if verdict == absorption.AgainstLimit.NOT_DECIDED:
             step_g = units.grams(cleaned["scale_step"], cleaned["unit"])
             shown["would_decide"] = vitrification.what_would_decide(
                 found.absorption, cleaned["limit_pct"], step_g

@@ -189,8 +189,8 @@ def _series(
 
 
 _NO_RANGE = {
-    firing_range.NOT_REACHED: "limit not reached",
-    firing_range.NOT_DECIDED: "limit perhaps reached, not decided",
+    firing_range.MaturityOutcome.NOT_REACHED: "limit not reached",
+    firing_range.MaturityOutcome.NOT_DECIDED: "limit perhaps reached, not decided",
 }
 
 
@@ -219,7 +219,7 @@ def _range_marks(drawing: Drawing, ranges: FiringRange, x_of: Callable[[float], 
     for spoiling, word in ((ranges.bloats, "bloats"), (ranges.slumps, "slumps")):
         if spoiling.cone:
             x = x_at(spoiling.cone)
-            perhaps = "" if spoiling.outcome == firing_range.SURE else "perhaps "
+            perhaps = "" if spoiling.outcome == firing_range.Sureness.SURE else "perhaps "
             drawing.strokes.append(
                 Stroke(((x, ABSORPTION_TOP), (x, SHRINKAGE_TOP + SHRINKAGE_HEIGHT)), "chart-spoilt")
             )

@@ -6,12 +6,12 @@ from django import forms
 from django.http import QueryDict
 
 from claycore.firing import cones
-from claycore.judging.purposes import PURPOSES, THROWING
+from claycore.judging.purposes import PURPOSES, Purpose
 from claycore.judging.vitrification import SCHOOLS, WARES
 from claycore.measure import bounds
 from claycore.testing.results import RESULTS, Result
-from umberpot.results.clays.judging import JudgedAs
-from umberpot.results.clays.search import AT_MOST, BY_NAME, WAYS, Asked, Condition
+from umberpot.results.clays.judging import ClayPurpose
+from umberpot.results.clays.search import BY_NAME, WAYS, ClayQuery, Condition, Way
 from umberpot.studio.models import Studio
 from umberpot.ui.fields.measures import Choice, MeasureField
 
@@ -21,7 +21,7 @@ def _named(result: Result) -> str:
     return f"{result.title.lower()}, {result.unit}" if result.unit else result.title.lower()
 
 
-class JudgedAsForm(forms.Form):
+class ClayPurposeForm(forms.Form):
     """A clay judged as what, and by whose figures. Every field has a usual answer."""
 
     purpose = Choice(choices=list(PURPOSES.items()), required=False, label="For")
@@ -37,13 +37,13 @@ class JudgedAsForm(forms.Form):
         cone.choices = [("", "best tested"), *((c, c) for c in tested)]
 
     def _usual(self) -> dict[str, str]:
-        return {"purpose": THROWING, "ware": self.studio.ware, "school": self.studio.school}
+        return {"purpose": Purpose.THROWING, "ware": self.studio.ware, "school": self.studio.school}
 
-    def judged_as(self) -> JudgedAs:
+    def judged_as(self) -> ClayPurpose:
         """What was asked, the usual answer where nothing sensible was."""
         self.is_valid()
         asked = {**self._usual(), **{k: v for k, v in self.cleaned_data.items() if v}}
-        return JudgedAs(asked["purpose"], asked["ware"], asked["school"], asked.get("cone"))
+        return ClayPurpose(asked["purpose"], asked["ware"], asked["school"], asked.get("cone"))
 
 
 class ClaysForm(forms.Form):
@@ -76,17 +76,17 @@ class ClaysForm(forms.Form):
             self.add_error("result", "Choose which figure is meant.")
         return cleaned
 
-    def asked(self) -> Asked:
+    def asked(self) -> ClayQuery:
         """What to find; what is not in order is left out."""
         if not self.is_valid():
-            return Asked()
+            return ClayQuery()
         cleaned = self.cleaned_data
         wanted = (
-            ("total_shrinkage", AT_MOST, cleaned["total_most"]),
-            ("absorption", AT_MOST, cleaned["absorption_most"]),
-            (cleaned["result"], cleaned["way"] or AT_MOST, cleaned["figure"]),
+            ("total_shrinkage", Way.AT_MOST, cleaned["total_most"]),
+            ("absorption", Way.AT_MOST, cleaned["absorption_most"]),
+            (cleaned["result"], cleaned["way"] or Way.AT_MOST, cleaned["figure"]),
         )
-        return Asked(
+        return ClayQuery(
             cleaned["words"],
             cleaned["cone"],
             tuple(Condition(r, way, figure) for r, way, figure in wanted if figure is not None),

@@ -2,12 +2,12 @@
 
 from dataclasses import dataclass
 
-from claycore.judging import firing_range, label_claims, mending
+from claycore.judging import claims, firing_range, mending
 from claycore.judging import verdict as clay_verdict
 from claycore.judging.firing_range import FiringRange
 from claycore.judging.limits import Limits
 from claycore.judging.rules import Evidence
-from claycore.judging.verdict import Verdict
+from claycore.judging.verdict import ClayVerdict
 from claycore.judging.vitrification import SCHOOLS
 from claycore.testing.field_notes import NOTHING_NOTED
 from umberpot.results.limits.services import limits_of
@@ -17,7 +17,7 @@ from umberpot.tiles.clay_records import ClayRecord
 
 
 @dataclass(frozen=True)
-class JudgedAs:
+class ClayPurpose:
     """What a clay is judged as: purpose, ware and whose limits; the cone, None for the best."""
 
     purpose: str
@@ -32,7 +32,7 @@ class JudgedAs:
 
 def _as_dug_pct(clay: Material) -> float:
     """A blend may be blended again: what is left of the first clay is a share of a share."""
-    parts = list(clay.blend_parts.all()) if clay.kind == Material.BLEND else []
+    parts = list(clay.blend_parts.all()) if clay.kind == Material.Kind.BLEND else []
     return parts[0].share_pct * _as_dug_pct(parts[0].clay) / 100 if parts else 100.0
 
 
@@ -56,25 +56,25 @@ def evidence_of(record: ClayRecord, limits: Limits, cone: str | None) -> Evidenc
 
 
 @dataclass(frozen=True)
-class Judged:
+class JudgedClay:
     """A clay judged: the verdict, what the other school changes, how to mend it, its label."""
 
     record: ClayRecord
-    as_what: JudgedAs
+    as_what: ClayPurpose
     limits: Limits
     evidence: Evidence
-    verdict: Verdict
-    other: Verdict
+    verdict: ClayVerdict
+    other: ClayVerdict
     mends: list[mending.Mend]
-    label: list[label_claims.Held]
+    label: list[claims.CheckedClaim]
 
     @property
-    def changed(self) -> list[tuple[clay_verdict.Line, clay_verdict.Line]]:
+    def changed(self) -> list[tuple[clay_verdict.CheckedRule, clay_verdict.CheckedRule]]:
         """The rules with another outcome under the other school."""
         return clay_verdict.changed_lines(self.verdict, self.other)
 
 
-def judge(record: ClayRecord, as_what: JudgedAs, studio: Studio) -> Judged:
+def judge(record: ClayRecord, as_what: ClayPurpose, studio: Studio) -> JudgedClay:
     """A clay judged as something, by the studio's figures. Raises UnknownChoice."""
     limits = limits_of(studio, as_what.ware, as_what.school)
     evidence = evidence_of(record, limits, as_what.cone)
@@ -83,9 +83,12 @@ def judge(record: ClayRecord, as_what: JudgedAs, studio: Studio) -> Judged:
     other = clay_verdict.verdict(
         evidence_of(record, other_limits, evidence.cone), other_limits, as_what.purpose
     )
-    spoils = firing_range.SURE in (evidence.range.bloats.outcome, evidence.range.slumps.outcome)
+    spoils = firing_range.Sureness.SURE in (
+        evidence.range.bloats.outcome,
+        evidence.range.slumps.outcome,
+    )
     claim = getattr(record.clay, "claim", None)
-    return Judged(
+    return JudgedClay(
         record,
         as_what,
         limits,
@@ -93,7 +96,7 @@ def judge(record: ClayRecord, as_what: JudgedAs, studio: Studio) -> Judged:
         verdict,
         other,
         mending.mends(verdict.lines, spoilt_when_hotter=spoils),
-        label_claims.held(claim.claim, record.results, evidence.range, limits.absorption.high_pct)
+        claims.check_claim(claim.claim, record.results, evidence.range, limits.absorption.high_pct)
         if claim
         else [],
     )

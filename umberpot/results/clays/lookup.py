@@ -3,8 +3,8 @@
 from django.db.models import QuerySet
 from django.shortcuts import get_object_or_404
 
-from umberpot.results.clays.forms import JudgedAsForm
-from umberpot.results.clays.judging import Judged, judge
+from umberpot.results.clays.forms import ClayPurposeForm
+from umberpot.results.clays.judging import JudgedClay, judge
 from umberpot.shelf.models import Material
 from umberpot.studio.request import StudioRequest
 from umberpot.tiles.clay_records import ClayRecord, clay_records
@@ -25,8 +25,8 @@ def one_clay(request: StudioRequest, pk: int) -> ClayRecord:
     return clay_records(request.studio, [get_object_or_404(studio_clays(request), pk=pk)])[0]
 
 
-def judged_of(request: StudioRequest, record: ClayRecord) -> tuple[JudgedAsForm, Judged]:
+def judged_of(request: StudioRequest, record: ClayRecord) -> tuple[ClayPurposeForm, JudgedClay]:
     """The clay judged as the address asks, and the form that asked."""
     tested = [at.cone for at in record.results.cones]
-    form = JudgedAsForm(request.GET, studio=request.studio, tested=tested)
+    form = ClayPurposeForm(request.GET, studio=request.studio, tested=tested)
     return form, judge(record, form.judged_as(), request.studio)

@@ -22,14 +22,14 @@ from reportlab.platypus import (
 )
 
 from claycore.firing import cones
-from claycore.judging.limits import FAILS, NOT_DECIDED, PASSES
+from claycore.judging.limits import Outcome
 from claycore.judging.purposes import PURPOSES
 from claycore.judging.vitrification import SCHOOLS, WARES
 from claycore.measure.formatting import with_u95
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.soaking import METHODS
 from umberpot.results.clays.chart import Series, chart
-from umberpot.results.clays.judging import Judged
+from umberpot.results.clays.judging import JudgedClay
 from umberpot.results.clays.sentences import lone_words, range_sentences
 from umberpot.results.clays.tables import figure_rows, seen_at
 from umberpot.tiles.models import Tile
@@ -50,7 +50,7 @@ _HEAD = ParagraphStyle(
 )
 _TITLE = ParagraphStyle("title", parent=_STYLES["Title"], fontSize=20, alignment=0, spaceAfter=2)
 
-_OUTCOMES = {PASSES: "passes", FAILS: "fails", NOT_DECIDED: "not decided"}
+_OUTCOMES = {Outcome.PASSES: "passes", Outcome.FAILS: "fails", Outcome.NOT_DECIDED: "not decided"}
 
 
 class _Chart(Flowable):
@@ -126,7 +126,7 @@ class Swatch:
     fill: str
 
 
-def clay_report_pdf(judged: Judged, swatches: Sequence[Swatch], printed_on: date) -> bytes:
+def clay_report_pdf(judged: JudgedClay, swatches: Sequence[Swatch], printed_on: date) -> bytes:
     """One or two pages."""
     out = io.BytesIO()
     clay = judged.record.clay
@@ -171,7 +171,7 @@ def clay_report_pdf(judged: Judged, swatches: Sequence[Swatch], printed_on: date
     return out.getvalue()
 
 
-def _origin(judged: Judged) -> str:
+def _origin(judged: JudgedClay) -> str:
     clay = judged.record.clay
     parts = [clay.get_kind_display()]
     sheet = getattr(clay, "sheet", None)
@@ -227,7 +227,7 @@ def _table(rows: Sequence[Sequence[str]], widths: Sequence[float]) -> Table:
     return table
 
 
-def _before_firing(judged: Judged) -> str:
+def _before_firing(judged: JudgedClay) -> str:
     found = judged.record.results
     known = [
         f"{title} {with_u95(estimate.value, estimate.u95)} %"
@@ -240,7 +240,7 @@ def _before_firing(judged: Judged) -> str:
     return f"Before firing: {'; '.join(known) or 'not measured'}."
 
 
-def _figures(judged: Judged) -> Table:
+def _figures(judged: JudgedClay) -> Table:
     found = judged.record.results
     head = ["", *(f"cone {at.cone}, {at.bars} bars" for at in found.cones)]
     rows = [
@@ -261,7 +261,7 @@ def _cell(estimate: Estimate | None) -> str:
     return f"{with_u95(estimate.value, estimate.u95)} ({estimate.count})"
 
 
-def _rules(judged: Judged) -> Table:
+def _rules(judged: JudgedClay) -> Table:
     rows = [
         [
             line.title,
@@ -276,7 +276,7 @@ def _rules(judged: Judged) -> Table:
     return _table([["Rule", "Measured", "Limit", ""], *rows], [_WIDTH * s for s in share])
 
 
-def _methods(judged: Judged) -> list[Flowable]:
+def _methods(judged: JudgedClay) -> list[Flowable]:
     found = judged.record.results
     used = {method for at in found.cones for method in at.soaks}
     lines = [

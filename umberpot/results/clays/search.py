@@ -6,6 +6,7 @@ at one and the same cone.
 
 from collections.abc import Sequence
 from dataclasses import dataclass, field
+from enum import StrEnum
 
 from django.db.models import Exists, F, Min, OuterRef, Q, QuerySet
 
@@ -14,9 +15,15 @@ from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.tiles.models import ClayFigure
 
-AT_MOST = "at_most"
-AT_LEAST = "at_least"
-WAYS = {AT_MOST: "at most", AT_LEAST: "at least"}
+
+class Way(StrEnum):
+    """Which end of a figure is asked about."""
+
+    AT_MOST = "at_most"
+    AT_LEAST = "at_least"
+
+
+WAYS = {Way.AT_MOST: "at most", Way.AT_LEAST: "at least"}
 BY_NAME = "name"
 
 
@@ -25,7 +32,7 @@ class Condition:
     """A result, by its code, that is to be surely at most or at least a figure."""
 
     result: str
-    way: str
+    way: Way
     figure: float
 
     @property
@@ -35,13 +42,13 @@ class Condition:
     @property
     def met(self) -> Q:
         """What a kept figure of this result must be."""
-        if self.way == AT_MOST:
+        if self.way == Way.AT_MOST:
             return Q(result=self.result, value__lte=self.figure - F("u95"))
         return Q(result=self.result, value__gte=self.figure + F("u95"))
 
 
 @dataclass(frozen=True)
-class Asked:
+class ClayQuery:
     """Which clays to find, and in which order: by name, or by a result, the least first."""
 
     words: str = ""
@@ -56,7 +63,7 @@ class Asked:
         return list(dict.fromkeys([*about, *([self.order] if self.order != BY_NAME else [])]))
 
 
-def find(studio: Studio, asked: Asked) -> QuerySet[Material]:
+def find(studio: Studio, asked: ClayQuery) -> QuerySet[Material]:
     """The clays of the studio's shelf that meet what is asked, in its order."""
     found = Material.objects.of(studio).testable().on_shelf().select_related("sheet")
     if asked.words:
@@ -84,7 +91,7 @@ def _all_met(
     return figures
 
 
-def _in_order(found: QuerySet[Material], asked: Asked) -> QuerySet[Material]:
+def _in_order(found: QuerySet[Material], asked: ClayQuery) -> QuerySet[Material]:
     if asked.order == BY_NAME:
         return found.order_by("name")
     counts = Q(figures__result=asked.order)

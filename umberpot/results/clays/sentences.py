@@ -43,11 +43,11 @@ def lone_words(found: ClayResults) -> list[str]:
 
 def _maturity(maturity: Maturity, limit_pct: float) -> str:
     limit = f"{plain(limit_pct)} %"
-    if maturity.outcome == firing_range.NOT_MEASURED:
+    if maturity.outcome == firing_range.MaturityOutcome.NOT_MEASURED:
         return "Not known: no fired bar was soaked."
-    if maturity.outcome == firing_range.NOT_REACHED:
+    if maturity.outcome == firing_range.MaturityOutcome.NOT_REACHED:
         return f"Not reached: at no tested cone did it come under {limit}."
-    if maturity.outcome == firing_range.NOT_DECIDED:
+    if maturity.outcome == firing_range.MaturityOutcome.NOT_DECIDED:
         return f"Not decided: it may be under {limit}, but not surely. More bars would tell."
     if maturity.after is None or maturity.low_c is None or maturity.high_c is None:
         return (
@@ -72,11 +72,11 @@ def _about(low_c: float, high_c: float) -> str:
 
 
 def _spoiling(spoiling: Spoiling, verb: str) -> str:
-    if spoiling.outcome == firing_range.NOT_SEEN:
+    if spoiling.outcome == firing_range.Sureness.NOT_SEEN:
         return f"Not seen to {verb} at any tested cone."
     signs = ", ".join(spoiling.signs)
     after = f"after {spoiling.last_good}, " if spoiling.last_good else ""
-    if spoiling.outcome == firing_range.SURE:
+    if spoiling.outcome == firing_range.Sureness.SURE:
         return f"By cone {spoiling.cone} ({after}{signs})."
     return f"Perhaps by cone {spoiling.cone} ({signs}, but within what was measured)."
 

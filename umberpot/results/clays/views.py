@@ -17,8 +17,8 @@ from claycore.testing import shrinkage
 from claycore.testing.field_notes import readings
 from claycore.testing.results import RESULTS, ClayResults
 from umberpot.results.clays.chart import drawings_of
-from umberpot.results.clays.forms import ClaysForm, JudgedAsForm, SizesForm
-from umberpot.results.clays.judging import Judged, judge
+from umberpot.results.clays.forms import ClayPurposeForm, ClaysForm, SizesForm
+from umberpot.results.clays.judging import JudgedClay, judge
 from umberpot.results.clays.lookup import judged_of, one_clay, studio_clays
 from umberpot.results.clays.search import find
 from umberpot.results.clays.sentences import lone_words, range_sentences
@@ -93,12 +93,12 @@ def _drying_words(results: ClayResults) -> str:
     return shrinkage.reading_of_drying(drying.value) if drying and drying.high > 0 else ""
 
 
-def _class_words(judged: Judged) -> str:
+def _class_words(judged: JudgedClay) -> str:
     at = judged.evidence.at
     return tile_class(at.absorption.value) if at and at.absorption else ""
 
 
-def _sizes(request: StudioRequest, judged: Judged) -> dict[str, Any]:
+def _sizes(request: StudioRequest, judged: JudgedClay) -> dict[str, Any]:
     """To end at these sizes, make those."""
     form = SizesForm(request.GET if "sizes" in request.GET else None)
     at = judged.evidence.at
@@ -125,7 +125,7 @@ def compare(request: StudioRequest) -> HttpResponse:
     chosen = ticked[:MOST_COMPARED]
     records = clay_records(request.studio, chosen)
     tested = sorted({at.cone for one in records for at in one.results.cones})
-    form = JudgedAsForm(request.GET, studio=request.studio, tested=tested)
+    form = ClayPurposeForm(request.GET, studio=request.studio, tested=tested)
     as_what = form.judged_as()
     judged = [judge(one, as_what, request.studio) for one in records]
     limit = limits_of(request.studio, as_what.ware, as_what.school).absorption
@@ -149,12 +149,12 @@ def compare(request: StudioRequest) -> HttpResponse:
     )
 
 
-def _fits(judged: list[Judged]) -> list[dict[str, Any]]:
+def _fits(judged: list[JudgedClay]) -> list[dict[str, Any]]:
     """Each clay laid on each other one, by drying and by firing shrinkage at one cone."""
     return [_fit_of(guest, ground) for ground in judged for guest in judged if guest is not ground]
 
 
-def _fit_of(guest: Judged, ground: Judged) -> dict[str, Any]:
+def _fit_of(guest: JudgedClay, ground: JudgedClay) -> dict[str, Any]:
     both = [at.cone for at in guest.record.results.cones if ground.record.results.at(at.cone)]
     judged_at = [one.evidence.cone for one in (guest, ground)]
     cone = next((c for c in judged_at if c in both), both[-1] if both else None)

@@ -10,7 +10,7 @@ from claycore.judging import vitrification
 from claycore.measure.formatting import percentage, plain
 from claycore.measure.uncertainty import Estimate
 from claycore.testing import absorption
-from claycore.testing.bars import figures
+from claycore.testing.bars import bar_results
 from claycore.testing.readings import Quantity
 from claycore.testing.result_checks import absorption_warnings
 from claycore.testing.results import mean
@@ -18,19 +18,19 @@ from claycore.testing.soaking import METHODS, SoakingMethod
 from umberpot.results.limits.services import absorption_limit
 from umberpot.tiles.bars import bar_of
 from umberpot.tiles.models import Trial
-from umberpot.tiles.progress import Standing
+from umberpot.tiles.progress import TileProgress
 
 
 @dataclass(frozen=True)
 class TileResult:
     """A tile's figures; ``problem`` says what cannot be true in its record."""
 
-    stands: Standing
+    progress: TileProgress
     drying: Estimate | None
     firing: Estimate | None
     total: Estimate | None
     absorption: Estimate | None
-    verdict: vitrification.Verdict | None
+    verdict: vitrification.AbsorptionVerdict | None
     method: SoakingMethod | None
     problem: str
     pct: float
@@ -47,7 +47,7 @@ class TileResult:
         if not self.absorption:
             return []
         outcome = self.verdict.outcome if self.verdict else None
-        glazed = self.stands.tile.glazed
+        glazed = self.progress.tile.glazed
         found = absorption_warnings(self.absorption, outcome, self.method, glazed)
         return [warning.message for warning in found]
 
@@ -58,7 +58,7 @@ class TileResult:
 
 
 @dataclass(frozen=True)
-class Batch:
+class Replicates:
     """Tiles of one mix fired to one cone, alike glazed: their mean and its verdict."""
 
     title: str
@@ -66,7 +66,7 @@ class Batch:
     tiles: list[TileResult]
     absorption: Estimate | None
     total: Estimate | None
-    verdict: vitrification.Verdict | None
+    verdict: vitrification.AbsorptionVerdict | None
 
     @property
     def notes(self) -> list[str]:
@@ -85,30 +85,30 @@ class Joint:
     reading: str = ""
 
 
-def _percentages(stands: Standing) -> tuple[float, str]:
+def _percentages(progress: TileProgress) -> tuple[float, str]:
     """The strongest colourant's true percentage, and all of them in words."""
-    mix = stands.tile.mix
+    mix = progress.tile.mix
     if mix is None:
-        return 0.0, f"{stands.tile.clay}, plain"
+        return 0.0, f"{progress.tile.clay}, plain"
     rows = [(pct, name) for name, pct in mix.batch.pcts.items() if pct > 0]
     words = " + ".join(f"{percentage(pct)} % {name}" for pct, name in rows)
     return max((pct for pct, _ in rows), default=0.0), words or f"{mix.clay_name}, plain"
 
 
-def tile_result(stands: Standing, limit: vitrification.Limit) -> TileResult:
+def tile_result(progress: TileProgress, limit: vitrification.Limit) -> TileResult:
     """Everything one tile says after its last firing, held against a limit."""
-    said = figures(bar_of(stands.tile))
-    after = said.after(len(stands.tile.firings) - 1)
-    soaked = stands.readings.get(Quantity.MASS_SOAKED)
+    said = bar_results(bar_of(progress.tile))
+    after = said.after(len(progress.tile.firings) - 1)
+    soaked = progress.readings.get(Quantity.MASS_SOAKED)
     found = after.soaks.get(soaked.method) if after and soaked else None
     absorbed = found.absorption if found else None
     verdict = None
-    if absorbed and stands.firing:
-        step = stands.readings[Quantity.MASS_FIRED].step
-        verdict = vitrification.verdict(absorbed, limit, stands.firing.cone, step)
-    pct, words = _percentages(stands)
+    if absorbed and progress.firing:
+        step = progress.readings[Quantity.MASS_FIRED].step
+        verdict = vitrification.verdict(absorbed, limit, progress.firing.cone, step)
+    pct, words = _percentages(progress)
     return TileResult(
-        stands=stands,
+        progress=progress,
         drying=said.drying,
         firing=after.firing if after else None,
         total=after.total if after else None,
@@ -121,27 +121,27 @@ def tile_result(stands: Standing, limit: vitrification.Limit) -> TileResult:
     )
 
 
-def trial_results(trial: Trial, standings: Iterable[Standing]) -> list[TileResult]:
+def trial_results(trial: Trial, progresses: Iterable[TileProgress]) -> list[TileResult]:
     """A trial's tiles in the order they are compared: bare first, by cone, by strength."""
     limit = absorption_limit(trial.studio, trial.ware, trial.school)
-    results = [tile_result(stands, limit) for stands in standings]
+    results = [tile_result(progress, limit) for progress in progresses]
     return sorted(
         results,
         key=lambda r: (
-            r.stands.tile.glazed,
-            cones.order(r.stands.firing.cone if r.stands.firing else r.stands.tile.cone),
+            r.progress.tile.glazed,
+            cones.order(r.progress.firing.cone if r.progress.firing else r.progress.tile.cone),
             r.pct,
-            r.stands.tile.pk,
+            r.progress.tile.pk,
         ),
     )
 
 
-def batches(trial: Trial, results: list[TileResult]) -> list[Batch]:
+def replicates(trial: Trial, results: list[TileResult]) -> list[Replicates]:
     """Fired tiles that are replicates of each other, with the verdict on their mean."""
     limit = absorption_limit(trial.studio, trial.ware, trial.school)
     groups: dict[tuple[int | None, str, bool], list[TileResult]] = {}
     for result in results:
-        tile, firing = result.stands.tile, result.stands.firing
+        tile, firing = result.progress.tile, result.progress.firing
         if firing:
             groups.setdefault((tile.mix_id, firing.cone, tile.glazed), []).append(result)
     made = []
@@ -149,17 +149,19 @@ def batches(trial: Trial, results: list[TileResult]) -> list[Batch]:
         absorbed = mean(r.absorption for r in tiles)
         verdict = None
         if absorbed:
-            step = max(r.stands.readings[Quantity.MASS_FIRED].step for r in tiles if r.absorption)
+            step = max(r.progress.readings[Quantity.MASS_FIRED].step for r in tiles if r.absorption)
             verdict = vitrification.verdict(absorbed, limit, cone, step)
         title = f"{tiles[0].pct_words}, cone {cone}{', glazed' if glazed else ''}"
-        made.append(Batch(title, glazed, tiles, absorbed, mean(r.total for r in tiles), verdict))
+        made.append(
+            Replicates(title, glazed, tiles, absorbed, mean(r.total for r in tiles), verdict)
+        )
     return made
 
 
 def joints(results: list[TileResult]) -> list[Joint]:
     """Every joint of the strip, left to right."""
     rows = []
-    for left, right in pairwise(result.stands for result in results):
+    for left, right in pairwise(result.progress for result in results):
         codes = left.tile.code, right.tile.code
         if left.colour and right.colour:
             delta_e = difference.ciede2000(left.colour.lab, right.colour.lab)
@@ -169,14 +171,14 @@ def joints(results: list[TileResult]) -> list[Joint]:
     return rows
 
 
-def summary(made: list[Batch]) -> str:
+def summary(made: list[Replicates]) -> str:
     """One line for a list: how many batches are within, over, or not decided."""
     counts = {
         words: sum(1 for b in made if b.verdict and b.verdict.outcome == outcome)
         for outcome, words in (
-            (absorption.WITHIN, "within the limit"),
-            (absorption.OVER, "over it"),
-            (absorption.NOT_DECIDED, "not decided"),
+            (absorption.AgainstLimit.WITHIN, "within the limit"),
+            (absorption.AgainstLimit.OVER, "over it"),
+            (absorption.AgainstLimit.NOT_DECIDED, "not decided"),
         )
     }
     return ", ".join(f"{plain(n)} {words}" for words, n in counts.items() if n)

@@ -10,12 +10,12 @@ from umberpot.results.limits.services import absorption_limit
 from umberpot.results.trials import results
 from umberpot.studio.request import StudioRequest, posted
 from umberpot.tiles.models import Tile, Trial
-from umberpot.tiles.progress import standing
+from umberpot.tiles.progress import progress_of
 
 PLACE = "Read"
 
 
-class JudgedAsForm(forms.ModelForm):
+class TrialLimitsForm(forms.ModelForm):
     """Which ware a trial is judged as, and by whose limits."""
 
     class Meta:
@@ -30,11 +30,11 @@ def trials(request: StudioRequest) -> HttpResponse:
     by_trial: dict[Trial, list] = {t: [] for t in of_colours[:100]}
     keys = {trial.pk: trial for trial in by_trial}
     for tile in Tile.objects.of(request.studio).kept().filter(trial__in=keys).with_history():
-        by_trial[keys[tile.trial_id]].append(standing(tile))
+        by_trial[keys[tile.trial_id]].append(progress_of(tile))
     rows = []
-    for trial, standings in by_trial.items():
-        found = results.trial_results(trial, standings)
-        made = results.batches(trial, found)
+    for trial, progresses in by_trial.items():
+        found = results.trial_results(trial, progresses)
+        made = results.replicates(trial, found)
         if made:
             rows.append({"trial": trial, "results": found, "summary": results.summary(made)})
     return render(request, "results/trials/trials.html", {"place": PLACE, "rows": rows})
@@ -44,15 +44,15 @@ def trials(request: StudioRequest) -> HttpResponse:
 def trial(request: StudioRequest, pk: int) -> HttpResponse:
     """One trial read: verdicts, colours, figures."""
     trial = get_object_or_404(Trial.objects.of(request.studio), pk=pk)
-    judged_as = JudgedAsForm(posted(request), instance=trial)
+    judged_as = TrialLimitsForm(posted(request), instance=trial)
     if judged_as.is_valid():
         judged_as.save()
         return redirect("results:trial", pk=pk)
     found = results.trial_results(
         trial,
-        [standing(tile) for tile in trial.tiles.kept().with_history()],
+        [progress_of(tile) for tile in trial.tiles.kept().with_history()],
     )
-    batches = results.batches(trial, found)
+    batches = results.replicates(trial, found)
     return render(
         request,
         "results/trials/trial.html",
@@ -76,7 +76,7 @@ def tile(request: StudioRequest, pk: int) -> HttpResponse:
     """One tile read."""
     found = get_object_or_404(Tile.objects.of(request.studio).with_history(), pk=pk)
     limit = absorption_limit(request.studio, found.trial.ware, found.trial.school)
-    result = results.tile_result(standing(found), limit)
+    result = results.tile_result(progress_of(found), limit)
     return render(
         request,
         "results/trials/tile.html",

@@ -6,18 +6,18 @@ from django import forms
 
 from claycore.firing import cones
 from claycore.measure import bounds
-from umberpot.shelf.models import LabelClaim
+from umberpot.shelf.models import SupplierClaim
 from umberpot.ui.fields.measures import MeasureField
 
 
-class LabelClaimForm(forms.ModelForm):
+class ClaimForm(forms.ModelForm):
     """What a bought body's label says."""
 
     total_pct = MeasureField(bounds.LIMIT, required=False, label="Shrinkage in all")
     absorption_pct = MeasureField(bounds.LIMIT, required=False, label="Absorption")
 
     class Meta:
-        model = LabelClaim
+        model = SupplierClaim
         fields = ["cone_low", "cone_high", "total_pct", "absorption_pct"]
         labels = {"cone_low": "Sold as cone", "cone_high": "to cone"}
 

@@ -5,8 +5,8 @@ from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_http_methods
 
-from umberpot.shelf.claims.forms import LabelClaimForm
-from umberpot.shelf.models import LabelClaim, Material
+from umberpot.shelf.claims.forms import ClaimForm
+from umberpot.shelf.models import Material, SupplierClaim
 from umberpot.studio.request import StudioRequest, posted
 
 PLACE = "Shelf"
@@ -15,10 +15,10 @@ PLACE = "Shelf"
 @require_http_methods(["GET", "POST"])
 def claim(request: StudioRequest, pk: int) -> HttpResponse:
     """What the label of a bought body says."""
-    bodies = Material.objects.of(request.studio).filter(kind=Material.CLAY_BODY)
+    bodies = Material.objects.of(request.studio).filter(kind=Material.Kind.CLAY_BODY)
     body = get_object_or_404(bodies, pk=pk)
-    known = getattr(body, "claim", None) or LabelClaim(studio=request.studio, material=body)
-    form = LabelClaimForm(posted(request), instance=known)
+    known = getattr(body, "claim", None) or SupplierClaim(studio=request.studio, material=body)
+    form = ClaimForm(posted(request), instance=known)
     if form.is_valid():
         form.save()
         messages.success(request, f"The label of {body.name} is kept.")

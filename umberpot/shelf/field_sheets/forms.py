@@ -18,7 +18,7 @@ LAYER = Bound(0, 1e4, "A layer must be 0 mm or more.", low_allowed=True)
 WATER_L = Bound(0, 1e5, "Water used must be 0 l or more.", low_allowed=True)
 
 NOTED = {
-    "leave": FieldSheet.LEAVE,
+    "leave": FieldSheet.Leave.choices,
     "coil": list(COILS.items()),
     "acid": list(ACIDS.items()),
     "throws": list(THROWS.items()),

@@ -20,14 +20,14 @@ PLACE = "Shelf"
 @require_http_methods(["GET", "POST"])
 def new(request: StudioRequest) -> HttpResponse:
     """A clay just found: its field sheet, and with it its place on the shelf."""
-    material = Material(studio=request.studio, kind=Material.DUG_CLAY)
+    material = Material(studio=request.studio, kind=Material.Kind.DUG_CLAY)
     return _sheet(request, material)
 
 
 @require_http_methods(["GET", "POST"])
 def field_sheet(request: StudioRequest, pk: int) -> HttpResponse:
     """The field sheet of a dug clay."""
-    materials = Material.objects.of(request.studio).filter(kind=Material.DUG_CLAY)
+    materials = Material.objects.of(request.studio).filter(kind=Material.Kind.DUG_CLAY)
     return _sheet(request, get_object_or_404(materials, pk=pk))
 
 

@@ -37,7 +37,7 @@ def add(request: StudioRequest, pk: int) -> HttpResponse:
 
 
 def _page_of(clay: Material) -> str:
-    return "shelf:field-sheet" if clay.kind == Material.DUG_CLAY else "results:clay"
+    return "shelf:field-sheet" if clay.kind == Material.Kind.DUG_CLAY else "results:clay"
 
 
 @require_GET

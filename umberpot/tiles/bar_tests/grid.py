@@ -14,9 +14,9 @@ from claycore.measure.formatting import to_step
 from claycore.measure.uncertainty import Measured
 from claycore.measure.units import Measure
 from claycore.testing import soaking
-from claycore.testing.bar_checks import odd_readings
+from claycore.testing.bar_checks import unlikely_readings
 from claycore.testing.bar_roles import read_of_any, role_of
-from claycore.testing.bars import REMARKS, Bar, Fired
+from claycore.testing.bars import REMARKS, Bar, FiredBar
 from claycore.testing.readings import ReadingKind
 from umberpot.kiln.models import Firing
 from umberpot.tiles.bars import bar_of, with_reading
@@ -250,7 +250,7 @@ def _doubt(grid: BarGrid) -> None:
     bars = [_with_typed(row, grid) for row in grid.rows]
     odd = {
         (found.bar, found.quantity, found.firing): found.message
-        for found in odd_readings(bars)
+        for found in unlikely_readings(bars)
         if found.method in ("", grid.method)
     }
     for row, bar in zip(grid.rows, bars, strict=True):
@@ -289,7 +289,7 @@ def _step(cell: Cell, grid: BarGrid) -> float:
     return grid.scale_step_g if cell.kind.is_mass else grid.ruler_step_mm
 
 
-def _replaced(firings: tuple[Fired, ...], place: int, fired: Fired) -> tuple[Fired, ...]:
+def _replaced(firings: tuple[FiredBar, ...], place: int, fired: FiredBar) -> tuple[FiredBar, ...]:
     return (*firings[:place], fired, *firings[place + 1 :])
 
 

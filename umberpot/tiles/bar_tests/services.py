@@ -8,8 +8,8 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from django.utils import timezone
 
-from claycore import labels
-from claycore.labels import TILE_LONGER_THAN_MARK_MM
+from claycore import inscriptions
+from claycore.inscriptions import TILE_LONGER_THAN_MARK_MM
 from claycore.testing import drying
 from claycore.testing.bar_plan import PlannedBar
 from claycore.testing.readings import Quantity
@@ -62,7 +62,7 @@ def start_test(order: BarOrder, studio: Studio, by: User) -> ClayTest:
             cone_plan=list(bar.cones),
             cone=bar.cones[0],
             code=code,
-            label_lines=_label(order, bar, code, studio),
+            inscription=_inscription(order, bar, code, studio),
             mark_length_mm=order.mark_length_mm,
             step=Step.MAKE,
             request_key=order.request_key,
@@ -73,9 +73,9 @@ def start_test(order: BarOrder, studio: Studio, by: User) -> ClayTest:
     return test
 
 
-def _label(order: BarOrder, bar: PlannedBar, code: str, studio: Studio) -> tuple[str, ...]:
+def _inscription(order: BarOrder, bar: PlannedBar, code: str, studio: Studio) -> tuple[str, ...]:
     """What to stamp into a bar: its code and last cone, and the clay's own code or short name."""
-    return labels.tile_label(
+    return inscriptions.inscription(
         code,
         [],
         (order.clay.name, order.clay.supplier_code),

@@ -54,7 +54,7 @@ def start_grid(order: TrialOrder, form: GridForm) -> Trial:
     clay_name = cleaned["clay"]
     have = {
         key: tiles[0].code
-        for key, tiles in tiles_there(order.studio, grid, clay_name).items()
+        for key, tiles in tiles_made_before(order.studio, grid, clay_name).items()
         if _cell(key) in grid.have
     }
     plan_order = order.plan_order(form.query_string(), clay_name)
@@ -103,7 +103,7 @@ def _cell(key: str) -> Cell:
     return float(x), float(y)
 
 
-def tiles_there(studio: Studio, grid: Grid, clay_name: str) -> dict[str, list[Tile]]:
+def tiles_made_before(studio: Studio, grid: Grid, clay_name: str) -> dict[str, list[Tile]]:
     """Tiles of the studio that fill cells of the grid already, by the cell as ``x,y``.
 
     Of the same clay, made, and with the grid's additions alone.

@@ -23,8 +23,8 @@ from umberpot.tiles import services
 from umberpot.tiles.forms import PlannedTrialForm
 from umberpot.tiles.models import Trial
 from umberpot.tiles.plans import services as plan_services
-from umberpot.tiles.plans.services import TrialOrder, key_of, tiles_there
-from umberpot.tiles.progress import Standing, standing
+from umberpot.tiles.plans.services import TrialOrder, key_of, tiles_made_before
+from umberpot.tiles.progress import TileProgress, progress_of
 from umberpot.ui.calculators import CalculatorForm
 
 PLACE = "Mix"
@@ -135,7 +135,7 @@ def cells_made(request: StudioRequest) -> HttpResponse:
     if not form.is_valid():
         return redirect(_back("mixing:grid", request))
     grid = form.cleaned_data["grid"]
-    there = tiles_there(request.studio, grid, form.cleaned_data["clay"])
+    there = tiles_made_before(request.studio, grid, form.cleaned_data["clay"])
     query = request.GET.copy()
     query.setlist("have", sorted({key_of(cell) for cell in grid.have} | set(there)))
     if there:
@@ -190,13 +190,13 @@ def _next(rows: list[dict[str, Any]]) -> dict[str, Any] | None:
 
 def _rows(plan: Plan) -> list[dict[str, Any]]:
     """The plan's mixes in order with their tiles and what is to be done about each."""
-    tiles: dict[int | None, list[Standing]] = {}
+    tiles: dict[int | None, list[TileProgress]] = {}
     for tile in plan.trial.tiles.kept().with_history():
-        tiles.setdefault(tile.mix_id, []).append(standing(tile))
+        tiles.setdefault(tile.mix_id, []).append(progress_of(tile))
     rows = []
     for mix in plan.mixes.order_by("plan_position").select_related("leftover"):
         own = tiles.get(mix.pk, [])
-        unmade = [stands for stands in own if stands.tile.shaped_at is None]
+        unmade = [progress for progress in own if progress.tile.shaped_at is None]
         todo = "weigh" if mix.finished_at is None else "shape" if unmade else ""
         rows.append(
             {
@@ -216,7 +216,7 @@ def _drawn(plan: Plan, rows: list[dict[str, Any]]) -> dict[str, Any] | None:
     None for a series, and for a grid whose sum no longer holds.
     """
     form = GridForm(QueryDict(plan.sum_query))
-    if plan.kind != Plan.GRID or not form.is_valid():
+    if plan.kind != Plan.Kind.GRID or not form.is_valid():
         return None
     cleaned = form.cleaned_data
     shown = grid_shown(cleaned["grid"], cleaned["plan"], cleaned["batches"], {}, form.scale_step)

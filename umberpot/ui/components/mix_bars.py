@@ -40,7 +40,7 @@ def _bar(segments: list[Any], full_width: float) -> dict[str, Any]:
     colourants = 0
     for segment in segments:
         weave = ""
-        if segment.kind == bar.COLOURANT:
+        if segment.kind == bar.SegmentKind.COLOURANT:
             weave = f"weave-{colourants % WEAVES}"
             colourants += 1
         rows.append(

@@ -4,17 +4,22 @@ A supplier's wide range ("cone 6–10") usually means mature only at the top. So
 """
 
 from dataclasses import dataclass
+from enum import StrEnum
 
 from claycore.firing import cones
 from claycore.judging.firing_range import FiringRange
 from claycore.measure.formatting import plain, with_u95
 from claycore.measure.uncertainty import Estimate
-from claycore.testing.absorption import OVER, WITHIN, against_limit
+from claycore.testing.absorption import AgainstLimit, against_limit
 from claycore.testing.results import ClayResults
 
-HOLDS = "holds"
-DOES_NOT_HOLD = "does_not_hold"
-NOT_DECIDED = "not_decided"
+
+class ClaimOutcome(StrEnum):
+    """Whether what a supplier claims holds."""
+
+    HOLDS = "holds"
+    DOES_NOT_HOLD = "does_not_hold"
+    NOT_DECIDED = "not_decided"
 
 
 @dataclass(frozen=True)
@@ -34,16 +39,18 @@ class Claim:
 
 
 @dataclass(frozen=True)
-class Held:
+class CheckedClaim:
     """One claim held against what was measured, in a sentence."""
 
-    outcome: str
+    outcome: ClaimOutcome
     sentence: str
 
 
-def held(claim: Claim, found: ClayResults, ranges: FiringRange, limit_pct: float) -> list[Held]:
+def check_claim(
+    claim: Claim, found: ClayResults, ranges: FiringRange, limit_pct: float
+) -> list[CheckedClaim]:
     """Every claim that the bars can say something about. ``limit_pct`` is of absorption."""
-    rows: list[Held | None] = []
+    rows: list[CheckedClaim | None] = []
     if claim.cone_low or claim.cone_high:
         rows.append(_cones_held(claim, found, ranges, limit_pct))
     hottest = next((at for at in reversed(found.cones) if _claimed(claim, at.cone)), None)
@@ -65,34 +72,45 @@ def _claimed(claim: Claim, cone: str) -> bool:
     return cones.order(low) <= cones.order(cone) <= cones.order(high)
 
 
-def _cones_held(claim: Claim, found: ClayResults, ranges: FiringRange, limit_pct: float) -> Held:
+def _cones_held(
+    claim: Claim, found: ClayResults, ranges: FiringRange, limit_pct: float
+) -> CheckedClaim:
     tested = [at for at in found.cones if _claimed(claim, at.cone) and at.absorption]
     sold = f"Sold as {claim.cones_words}"
     if not tested:
-        return Held(NOT_DECIDED, f"{sold}; no bar was fired and soaked there yet.")
+        return CheckedClaim(
+            ClaimOutcome.NOT_DECIDED, f"{sold}; no bar was fired and soaked there yet."
+        )
     bloated = ranges.bloats.cone
     if ranges.bloats.outcome == "sure" and bloated and _claimed(claim, bloated):
-        return Held(
-            DOES_NOT_HOLD,
+        return CheckedClaim(
+            ClaimOutcome.DOES_NOT_HOLD,
             f"{sold}; at {bloated} it bloated. Treat it as a body for cooler than cone {bloated}.",
         )
     outcomes = {at.cone: against_limit(_known(at.absorption), limit_pct) for at in tested}
     coolest = tested[0]
     took_up = f"at {coolest.cone} it took up {_figure(_known(coolest.absorption))} %"
-    if outcomes[coolest.cone] == WITHIN:
-        return Held(HOLDS, f"{sold}; {took_up}, within {plain(limit_pct)} %.")
-    enough = next((cone for cone, outcome in outcomes.items() if outcome == WITHIN), None)
-    if outcomes[coolest.cone] != OVER:
-        return Held(NOT_DECIDED, f"{sold}; {took_up}: not decided against {plain(limit_pct)} %.")
+    if outcomes[coolest.cone] == AgainstLimit.WITHIN:
+        return CheckedClaim(ClaimOutcome.HOLDS, f"{sold}; {took_up}, within {plain(limit_pct)} %.")
+    enough = next(
+        (cone for cone, outcome in outcomes.items() if outcome == AgainstLimit.WITHIN), None
+    )
+    if outcomes[coolest.cone] != AgainstLimit.OVER:
+        return CheckedClaim(
+            ClaimOutcome.NOT_DECIDED,
+            f"{sold}; {took_up}: not decided against {plain(limit_pct)} %.",
+        )
     if enough is None:
-        return Held(
-            DOES_NOT_HOLD,
+        return CheckedClaim(
+            ClaimOutcome.DOES_NOT_HOLD,
             f"{sold}; {took_up}, and no tested cone of that range is surely within"
             f" {plain(limit_pct)} %.",
         )
     top = claim.cone_high or enough
     treat = f"cone {enough}" if enough == top else f"cone {enough}–{top}"
-    return Held(DOES_NOT_HOLD, f"{sold}; {took_up}: treat it as a {treat} body.")
+    return CheckedClaim(
+        ClaimOutcome.DOES_NOT_HOLD, f"{sold}; {took_up}: treat it as a {treat} body."
+    )
 
 
 def _known(estimate: Estimate | None) -> Estimate:
@@ -111,7 +129,7 @@ def _figure_held(
     measured: Estimate | None,
     cone: str,
     less_differs: bool = True,
-) -> Held | None:
+) -> CheckedClaim | None:
     """``less_differs`` says whether less than the label's figure is held against it too."""
     if claimed_pct is None or measured is None:
         return None
@@ -121,7 +139,9 @@ def _figure_held(
     rounded = _half_last_place(claimed_pct)
     not_more = measured.low <= claimed_pct + rounded
     not_less = measured.high >= claimed_pct - rounded or not less_differs
-    return Held(HOLDS if not_more and not_less else DOES_NOT_HOLD, sentence)
+    return CheckedClaim(
+        ClaimOutcome.HOLDS if not_more and not_less else ClaimOutcome.DOES_NOT_HOLD, sentence
+    )
 
 
 def _half_last_place(figure: float) -> float:

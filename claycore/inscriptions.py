@@ -63,7 +63,7 @@ def _fit(full: str, spare: str, most: int) -> str:
     return shorten(full, most)
 
 
-def tile_label(
+def inscription(
     tile_code: str,
     colourants: list[tuple[str, str, float]],
     clay: tuple[str, str],
