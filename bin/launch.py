@@ -53,14 +53,15 @@ def forget(folder: Path) -> None:
     shutil.rmtree(folder / "static", ignore_errors=True)
 
 
-def manage(*command: str) -> None:
-    """One of Django's commands; ends with its last lines if it fails."""
+def prepare(mode: str) -> None:
+    """Brings the data folder up to date; ends with the last lines of what failed."""
+    demo = ["--demo"] if mode == "demo" else []
     done = subprocess.run(  # noqa: S603
-        [sys.executable, "manage.py", *command], cwd=TOP, capture_output=True, text=True
+        [sys.executable, "manage.py", "prepare", *demo], cwd=TOP, capture_output=True, text=True
     )
     if done.returncode:
         tail = "\n".join((done.stdout + done.stderr).strip().splitlines()[-12:])
-        stop(f"{' '.join(command)} failed:\n{tail}")
+        stop(f"the data could not be prepared.\n{tail}")
 
 
 def start_scale() -> subprocess.Popen:
@@ -82,7 +83,7 @@ def start_server(port: int) -> subprocess.Popen:
         [
             *(sys.executable, "-m", "gunicorn", "umberpot.wsgi"),
             *("--bind", f"{HOST}:{port}", "--workers", "2", "--threads", "4"),
-            *("--worker-class", "gthread", "--log-level", "warning"),
+            *("--worker-class", "gthread", "--preload", "--log-level", "warning"),
         ],
         cwd=TOP,
     )
@@ -157,10 +158,7 @@ def main() -> None:
     os.environ["UMBERPOT_VAR"] = str(folder)
     os.environ.setdefault("UMBERPOT_HTTPS", "off")
     print("Preparing the data ...", flush=True)
-    manage("migrate", "--no-input")
-    manage("collectstatic", "--no-input")
-    if options.mode == "demo":
-        manage("load_demo")
+    prepare(options.mode)
     run(options.mode, port)
 
 

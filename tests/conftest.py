@@ -1,8 +1,17 @@
-"""No test fails over time: a slow machine is no mistake."""
+"""What all tests share. No test fails over time: a slow machine is no mistake."""
 
+import os
+from pathlib import Path
+
+import pytest
 from hypothesis import HealthCheck, settings
-from playwright.sync_api import expect
 
 settings.register_profile("steady", deadline=None, suppress_health_check=[HealthCheck.too_slow])
 settings.load_profile("steady")
-expect.set_options(timeout=15_000)
+
+
+@pytest.fixture(scope="session")
+def run_folder(tmp_path_factory) -> Path:
+    """Where this run keeps the data files it makes once, whichever of its processes asks."""
+    own = tmp_path_factory.getbasetemp()
+    return own.parent if "PYTEST_XDIST_WORKER" in os.environ else own

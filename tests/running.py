@@ -1,6 +1,5 @@
 """Starts the application as its commands do, on a port and data folder of its own."""
 
-import os
 import socket
 import subprocess
 import sys
@@ -8,19 +7,16 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
 
-TOP = Path(__file__).parents[1]
+from tests.data_files import TOP, environment_for
+
+ENDS_WITHIN_S = 120
+"""A loaded machine may take its time; one that hangs is a failure."""
 
 
 def free_port() -> int:
     with socket.socket() as probe:
         probe.bind(("127.0.0.1", 0))
         return probe.getsockname()[1]
-
-
-def environment_for(**variables: str) -> dict[str, str]:
-    """This process's environment without what would point at somebody's real data."""
-    kept = {k: v for k, v in os.environ.items() if not k.startswith(("UMBERPOT_", "DJANGO_"))}
-    return {**kept, **variables}
 
 
 @contextmanager
@@ -45,4 +41,4 @@ def running(mode: str, folder: Path) -> Iterator[str]:
         yield address
     finally:
         started.terminate()
-        assert started.wait(timeout=20) == 0
+        assert started.wait(timeout=ENDS_WITHIN_S) == 0

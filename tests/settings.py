@@ -19,5 +19,3 @@ STORAGES = {
     "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
     "staticfiles": {"BACKEND": "django.contrib.staticfiles.storage.StaticFilesStorage"},
 }
-# A file, as in real use: the in-memory database locks whole tables between threads.
-DATABASES["default"]["TEST"] = {"NAME": VAR_DIR / "test.sqlite3"}  # noqa: F405

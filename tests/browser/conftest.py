@@ -4,7 +4,9 @@ import shutil
 from pathlib import Path
 
 import pytest
+from playwright.sync_api import expect
 
+from tests import data_files
 from tests.running import running
 from umberpot.demo.story import PASSWORD, USERNAME
 
@@ -15,6 +17,11 @@ def pytest_collection_modifyitems(items):
         if item.path.is_relative_to(Path(__file__).parent):
             item.add_marker(pytest.mark.xdist_group("browser"))
 
+
+PATIENCE_MS = 60_000
+"""Conditions are waited for; only one that never comes true takes this long."""
+
+expect.set_options(timeout=PATIENCE_MS)
 
 CHROMIUM_FLAGS = [
     "--headless",
@@ -29,16 +36,39 @@ CHROMIUM_FLAGS = [
 
 
 @pytest.fixture(scope="session")
-def application(tmp_path_factory):
+def demo_folder(run_folder, tmp_path_factory):
+    """The data folder of the one server that all tests share."""
+    folder = tmp_path_factory.mktemp("demo")
+    data_files.copy_folder(data_files.demo(run_folder), folder)
+    return folder
+
+
+@pytest.fixture(scope="session")
+def application(demo_folder):
     """The demo; gives its address."""
-    with running("demo", tmp_path_factory.mktemp("demo")) as address:
+    with running("demo", demo_folder) as address:
         yield address
 
 
-@pytest.fixture(scope="module")
-def empty_application(tmp_path_factory):
+@pytest.fixture(scope="session")
+def signed_in_file(application, demo_folder, session_cookies, tmp_path_factory):
+    """The demo's data file with the session in it: what every test begins with."""
+    kept = tmp_path_factory.mktemp("signed-in") / data_files.NAME
+    data_files.copy_file(demo_folder / data_files.NAME, kept)
+    return kept
+
+
+@pytest.fixture(autouse=True)
+def fresh_data(signed_in_file, demo_folder):
+    """No test sees what another did."""
+    data_files.copy_file(signed_in_file, demo_folder / data_files.NAME)
+
+
+@pytest.fixture
+def empty_application(run_folder, tmp_path):
     """Real use before its first run; gives its address."""
-    with running("serve", tmp_path_factory.mktemp("studio")) as address:
+    data_files.copy_folder(data_files.migrated(run_folder), tmp_path)
+    with running("serve", tmp_path) as address:
         yield address
 
 
@@ -56,9 +86,8 @@ OVERTAKEN = ("htmx:sendAbort", "htmx:afterRequest")
 """What htmx logs when someone types on before the last answer is there: no trouble."""
 
 
-@pytest.fixture
-def page(page):
-    """A page that fails its test over any error in the console, CSP violations among them."""
+def watch(page):
+    """Collects every error in the page's console, CSP violations among them."""
     troubles = []
 
     def listen(said):
@@ -67,7 +96,14 @@ def page(page):
 
     page.on("console", listen)
     page.on("pageerror", lambda error: troubles.append(f"{page.url}: {error}"))
-    page.set_default_timeout(20_000)
+    page.set_default_timeout(PATIENCE_MS)
+    return troubles
+
+
+@pytest.fixture
+def page(page):
+    """A page that fails its test over any error in the console."""
+    troubles = watch(page)
     yield page
     assert not troubles
 

@@ -4,6 +4,8 @@ import pytest
 from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Browser, Page, expect
 
+from tests.browser.conftest import watch
+
 PAGES = [
     "/",
     "/shelf/",
@@ -69,35 +71,39 @@ PAGES = [
 ]
 
 
+DESK = {"width": 1280, "height": 800}
+PHONE = {"width": 390, "height": 844}
+SMALL_TARGETS = """[...document.querySelectorAll('.button, .input, .place, .choices label')]
+    .filter(e => e.offsetParent && e.getBoundingClientRect().height < 43.5)
+    .map(e => e.outerHTML.slice(0, 120))"""
+
+
+@pytest.fixture(scope="module")
+def visitor(browser, browser_context_args, session_cookies):
+    """One signed-in page that visits every address, and the troubles of its console."""
+    context = browser.new_context(**browser_context_args)
+    context.add_cookies(session_cookies)
+    page = context.new_page()
+    yield page, watch(page)
+    context.close()
+
+
 @pytest.mark.parametrize("address", PAGES)
-def test_axe_finds_nothing_serious(signed_in: Page, address: str) -> None:
-    signed_in.goto(address)
-    found = Axe().run(signed_in).response["violations"]
+def test_a_page_is_sound_to_axe_and_fits_a_phone(visitor, address: str) -> None:
+    page, troubles = visitor
+    page.set_viewport_size(DESK)
+    page.goto(address)
+    found = Axe().run(page).response["violations"]
     serious = [
         f"{v['id']}: {[node['html'][:160] for node in v['nodes'][:3]]}"
         for v in found
         if v["impact"] in ("serious", "critical")
     ]
     assert not serious
-
-
-def test_no_page_scrolls_sideways_on_a_phone(signed_in: Page) -> None:
-    signed_in.set_viewport_size({"width": 390, "height": 844})
-    for address in PAGES:
-        signed_in.goto(address)
-        assert signed_in.evaluate("document.documentElement.scrollWidth") <= 390, address
-
-
-def test_targets_are_big_enough_for_clay_on_the_hands(signed_in: Page) -> None:
-    signed_in.set_viewport_size({"width": 390, "height": 844})
-    for address in PAGES:
-        signed_in.goto(address)
-        small = signed_in.evaluate(
-            """[...document.querySelectorAll('.button, .input, .place, .choices label')]
-               .filter(e => e.offsetParent && e.getBoundingClientRect().height < 43.5)
-               .map(e => e.outerHTML.slice(0, 120))"""
-        )
-        assert not small, address
+    page.set_viewport_size(PHONE)
+    assert page.evaluate("document.documentElement.scrollWidth") <= PHONE["width"]
+    assert not page.evaluate(SMALL_TARGETS)
+    assert not troubles
 
 
 def test_the_dose_by_keyboard_alone(page: Page) -> None:

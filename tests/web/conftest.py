@@ -1,14 +1,17 @@
 """A studio with a shelf, somebody in it, and somebody of another studio."""
 
+import shutil
 import uuid
 
 import pytest
 from django.contrib.auth.models import User
+from django.db import connection
 from django.http import QueryDict
 from django.test import Client
 
 from standins.scale.pan import Pan
 from standins.scale.server import ScaleServer
+from tests import data_files
 from umberpot.mixing import services as mixing
 from umberpot.mixing.calculators.dose import DoseForm
 from umberpot.mixing.composition import parts_of
@@ -16,6 +19,17 @@ from umberpot.mixing.weighing import services as weighing
 from umberpot.shelf import services as shelf
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Membership, Studio
+
+
+@pytest.fixture(scope="session")
+def django_db_setup(django_test_environment, django_db_blocker, run_folder, tmp_path_factory):
+    """A copy of the migrated data file: a file, as in real use, and no migrating of its own."""
+    own = tmp_path_factory.mktemp("web") / data_files.NAME
+    shutil.copy(data_files.migrated(run_folder) / data_files.NAME, own)
+    connection.settings_dict["NAME"] = str(own)
+    yield
+    with django_db_blocker.unblock():
+        connection.close()
 
 
 def member_of(studio_name: str, username: str) -> User:

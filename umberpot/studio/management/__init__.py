@@ -1,0 +1,1 @@
+"""Django's place for commands."""

@@ -1,0 +1,26 @@
+"""``manage.py prepare [--demo]``: everything between a data folder and a server, in one process."""
+
+from argparse import ArgumentParser
+from typing import Any
+
+from django.core.management import call_command
+from django.core.management.base import BaseCommand, CommandError
+
+
+class Command(BaseCommand):
+    """Migrates, collects static files and, for the demo, lays it out. Says which step failed."""
+
+    help = "Brings the data folder up to date."
+    requires_system_checks: list[str] = []
+
+    def add_arguments(self, parser: ArgumentParser) -> None:
+        parser.add_argument("--demo", action="store_true", help="lay out the demo as well")
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        steps = ["migrate", "collectstatic", *(["load_demo"] if options["demo"] else [])]
+        for step in steps:
+            quiet = {} if step == "load_demo" else {"interactive": False}
+            try:
+                call_command(step, verbosity=0, **quiet)
+            except Exception as error:
+                raise CommandError(f"{step} failed: {error}") from error
