@@ -8,6 +8,8 @@ number. Source: common practice, and arithmetic.
 from claycore.materials.clay_in_hand import ClayInHand, ClayState
 from claycore.measure import bounds
 from claycore.measure.errors import Inconsistent
+from claycore.measure.formatting import plain
+from claycore.measure.notices import Notice
 from claycore.measure.uncertainty import Estimate, Measured, fall_pct
 
 USUAL_WATER_PCT = (18.0, 25.0)
@@ -59,6 +61,28 @@ def measured(wet_g: float, dry_g: float, step_g: float) -> Estimate:
         )
     bounds.STEP.check("scale_step", step_g)
     return fall_pct(Measured(wet_g, step_g), Measured(dry_g, step_g))
+
+
+def on_dry_basis_pct(wet_g: float, dry_g: float) -> float:
+    """The water of a pinch in percent of its dry clay. Source: arithmetic."""
+    return 100 * (wet_g - dry_g) / dry_g
+
+
+COARSE_PCT = 1.0
+"""A water content worse than ± this is worth a bigger pinch. Common practice, from memory."""
+
+
+def measurement_warnings(found: Estimate) -> list[Notice]:
+    """What deserves a word about a water content that was measured."""
+    if found.u95 <= COARSE_PCT:
+        return []
+    return [
+        Notice(
+            "coarse",
+            f"± {plain(found.u95, 1)} points is coarse: weigh a bigger piece, or use a finer"
+            " scale.",
+        )
+    ]
 
 
 def water_of_plasticity(wet: Measured, dry: Measured) -> Estimate:

@@ -87,7 +87,13 @@ def water_with(dry_g: float, gravity: float, solid_density: float = CLAY_SOLID_D
 
 
 def bring_to(slip: ClayInHand, gravity: float, solid_density: float = CLAY_SOLID_DENSITY) -> Let:
-    """Thins slip with water, or thickens it with dry clay, to a specific gravity."""
+    """Thins slip with water, or thickens it with dry clay, to a specific gravity.
+
+    Raises OutOfBounds naming ``target_gravity`` for one that no slip has.
+    """
+    bounds.SPECIFIC_GRAVITY.check("target_gravity", gravity)
+    if gravity >= solid_density:
+        raise OutOfBounds("target_gravity", gravity, bounds.SPECIFIC_GRAVITY.sentence)
     water_g = water_with(slip.dry_g, gravity, solid_density)
     if water_g >= slip.water_g:
         return Let(water_g - slip.water_g, 0.0, ClayInHand(ClayState.SLIP, slip.dry_g, water_g))

@@ -7,7 +7,7 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from claycore.materials.slip import CLAY_SOLID_DENSITY
+from claycore.materials.slip import CLAY_SOLID_DENSITY, solids_pct
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
 from claycore.measure.errors import OutOfBounds
@@ -78,20 +78,26 @@ class Ground:
 
 @dataclass(frozen=True)
 class DarkGround:
-    """A piece that is to be dark, and the prices of the ways there. Masses of plastic clay.
+    """A piece that is to be dark, and the prices of the ways there.
 
-    ``stain_pct`` is on dry clay; ``coat_wet_g`` the black slip on one piece, ``coat_solids_pct``
-    its solids.
+    Clays are plastic clay, in grams and per kg; ``stain_pct`` is on dry clay; ``area_cm2`` is what
+    black slip of ``coat_gravity`` would coat, ``coat_mm`` thick while wet.
     """
 
     piece_g: float
     water_pct: float
     stain_pct: float
-    coat_wet_g: float
-    coat_solids_pct: float
+    area_cm2: float
+    coat_mm: float
+    coat_gravity: float
     dark_clay_per_kg: float
     cheap_clay_per_kg: float
     stain_per_kg: float
+
+    @property
+    def coat_g(self) -> float:
+        """Wet black slip on one piece. Raises ClayError."""
+        return coat_g(self.area_cm2, self.coat_mm, self.coat_gravity)
 
 
 def dark_grounds(asked: DarkGround) -> list[Ground]:
@@ -107,7 +113,7 @@ def dark_grounds(asked: DarkGround) -> list[Ground]:
     dry_g = asked.piece_g * dry_share
     stain_g = dry_g * stained / (1 + stained)
     body_g = asked.piece_g * (1 - stained / (1 + stained))
-    coat_dry_g = asked.coat_wet_g * asked.coat_solids_pct / 100
+    coat_dry_g = asked.coat_g * solids_pct(asked.coat_gravity) / 100
     coat_stain_g = coat_dry_g * stained / (1 + stained)
     coat_clay_g = (coat_dry_g - coat_stain_g) / dry_share
     cheap, stain = asked.cheap_clay_per_kg / 1000, asked.stain_per_kg / 1000

@@ -44,6 +44,11 @@ class Dose:
         """Dry clay and colourants together."""
         return self.clay.dry_g + self.powder_g
 
+    @property
+    def total_g(self) -> float:
+        """All of it as it is: clay with its water, colourants, and the water to add."""
+        return self.clay.mass_g + self.powder_g + self.water_to_add_g
+
 
 def dose(clay: ClayInHand, additions: Sequence[Addition], convention: str) -> Dose:
     """The grams of each addition for this clay.

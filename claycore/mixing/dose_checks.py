@@ -1,12 +1,16 @@
 """What deserves a word about a dose before anything is weighed."""
 
+from collections.abc import Sequence
+
 from claycore.materials import moisture
 from claycore.materials.clay_in_hand import ClayInHand, ClayState
 from claycore.materials.colourants import is_unusual, kind_of
+from claycore.materials.composition import Addition
 from claycore.measure.formatting import plain
 from claycore.measure.notices import Notice
 from claycore.mixing import weighing
 from claycore.mixing.dose import Dose, DosedAddition
+from claycore.mixing.strength import Change
 from claycore.safety import cautions
 
 
@@ -36,6 +40,24 @@ def small_weighing(name: str, grams: float, scale_step_g: float) -> Notice | Non
         f" is ± {plain(off_pct, 0 if off_pct >= 1 else 1)} %. Mix more clay at once, use a finer"
         f" scale, or weigh at least {plain(smallest, 3)} g and divide it.",
     )
+
+
+def change_warnings(
+    wanted: Sequence[Addition], change: Change, scale_step_g: float
+) -> list[Notice]:
+    """What deserves a word about a change of strength; ``wanted`` are percent on dry clay."""
+    found = []
+    for addition in wanted:
+        added_g = change.add_colourants_g[addition.name]
+        found += [
+            notice
+            for notice in (
+                unusual_percentage(addition.name, addition.pct),
+                small_weighing(addition.name, added_g, scale_step_g),
+            )
+            if notice
+        ]
+    return found
 
 
 def _named_material(addition: DosedAddition) -> list[Notice]:

@@ -51,6 +51,29 @@ class LayerMass:
     all_g: float
 
 
+@dataclass(frozen=True)
+class LayerCosts:
+    """What one piece costs as layered, and what it would cost of solid colour."""
+
+    layered: float
+    solid: float
+
+
+def layer_costs(
+    piece_g: float, layers: Sequence[Layer], colour_per_kg: float, plain_per_kg: float
+) -> LayerCosts:
+    """Costs of a piece whose ``layers`` are coloured and whose rest is plain. Source: arithmetic.
+
+    Masses in grams of plastic clay, prices per kg of it. Raises ClayError as ``stretched`` does.
+    """
+    coloured = len(layers)
+    layered = math.fsum(
+        row.each_g / 1000 * (colour_per_kg if index < coloured else plain_per_kg)
+        for index, row in enumerate(stretched(1, piece_g, layers))
+    )
+    return LayerCosts(layered, piece_g / 1000 * colour_per_kg)
+
+
 def stretched(pieces: float, piece_g: float, layers: Sequence[Layer]) -> tuple[LayerMass, ...]:
     """The mass of each coloured clay for ``pieces`` of ``piece_g``, plain clay last.
 

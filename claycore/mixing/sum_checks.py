@@ -8,6 +8,7 @@ from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 
 from claycore.materials import batch
+from claycore.materials.clay_amount import ClayAmount
 from claycore.materials.clay_in_hand import ClayInHand, ClayState
 from claycore.materials.composition import Addition, Convention, as_on_dry_clay, on_dry_clay
 from claycore.measure import bounds
@@ -91,10 +92,18 @@ class DoseSum:
 
     clay: ClayInHand
     pct: float
-    convention: str
+    convention: Convention
     amount: float
     unit: str
     volume_ml: float | None = None
+
+    @classmethod
+    def of(cls, clay: ClayAmount, pct: float, convention: Convention) -> "DoseSum":
+        """A dose of clay as it was stated, by volume or by mass. Raises ClayError."""
+        volume_ml = clay.volume_ml if clay.state == ClayState.SLIP else None
+        if volume_ml is not None and clay.volume is not None:
+            return cls(clay.in_hand(), pct, convention, clay.volume, clay.volume_unit, volume_ml)
+        return cls(clay.in_hand(), pct, convention, clay.mass or 0.0, clay.unit)
 
     @property
     def on_dry_clay_pct(self) -> float:

@@ -13,7 +13,7 @@ from standins.scale.pan import Pan
 from standins.scale.server import ScaleServer
 from tests import data_files
 from umberpot.mixing import services as mixing
-from umberpot.mixing.calculators.dose import DoseForm
+from umberpot.mixing.calculators.dose import DoseView
 from umberpot.mixing.composition import parts_of
 from umberpot.mixing.weighing import services as weighing
 from umberpot.shelf import services as shelf
@@ -94,13 +94,12 @@ PLASTIC_SUM = "clay=Ferry white&state=plastic&mass=100&unit=g&water_pct=20&add=Q
 @pytest.fixture
 def make_mix(studio, user, clay, blue):
     def make(query=DRY_SUM):
-        form = DoseForm(QueryDict(query))
-        assert form.is_valid(), form.errors
+        solved = DoseView.read(QueryDict(query))
         return mixing.make_mix(
             studio,
-            form.cleaned_data["dose"],
-            form.cleaned_data["clay"],
-            form.query_string(),
+            solved.result,
+            solved.inputs.clay_name,
+            solved.form.query_string(),
             uuid.uuid4(),
             user,
         )

@@ -14,9 +14,9 @@ from umberpot.demo import story
 from umberpot.kiln import services as kiln
 from umberpot.kiln.models import Firing
 from umberpot.mixing import services as mixing
-from umberpot.mixing.calculators.dose import DoseForm
-from umberpot.mixing.calculators.grid import GridForm
-from umberpot.mixing.calculators.series import SeriesForm
+from umberpot.mixing.calculators.dose import DoseView
+from umberpot.mixing.calculators.grid import GridView
+from umberpot.mixing.calculators.series import SeriesView
 from umberpot.mixing.composition import parts_of
 from umberpot.mixing.models import Mix, MixPart, Weighing
 from umberpot.mixing.weighing import services as weighing
@@ -26,6 +26,15 @@ from umberpot.studio.models import Studio
 from umberpot.tiles import services as tiles
 from umberpot.tiles.models import Tile, Trial
 from umberpot.tiles.plans.services import TrialOrder, start_grid, start_series
+from umberpot.ui.calculators import Calculator, Inputs, Result, Solved
+
+
+def _solved(calculator: type[Calculator[Inputs, Result]], query: str) -> Solved[Inputs, Result]:
+    """A sum of the story solved. Raises ValueError where it does not hold."""
+    solved = calculator.read(QueryDict(query))
+    if solved is None:
+        raise ValueError(f"The story has a sum that does not hold: {query}")
+    return solved
 
 
 class DemoLoader:
@@ -55,14 +64,12 @@ class DemoLoader:
 
     def mix(self, row: story.DemoMix, days_ago: int) -> Mix:
         """A mix, weighed out if the story says so."""
-        form = DoseForm(QueryDict(row.sum))
-        if not form.is_valid():
-            raise ValueError(f"{row.sum}: {form.errors.as_text()}")
+        solved = _solved(DoseView, row.sum)
         mix = mixing.make_mix(
             self.studio,
-            form.cleaned_data["dose"],
-            form.cleaned_data["clay"],
-            form.query_string(),
+            solved.result,
+            solved.inputs.clay_name,
+            solved.form.query_string(),
             uuid.uuid4(),
             self.user,
         )
@@ -82,18 +89,10 @@ class DemoLoader:
         order = TrialOrder(
             self.studio, row.name, 100.0, self.studio.usual_cone, False, uuid.uuid4(), self.user
         )
-        query = QueryDict(row.sum)
-        form: SeriesForm | GridForm
         if row.strategy:
-            form = SeriesForm(query)
-            if not form.is_valid():
-                raise ValueError(f"{row.sum}: {form.errors.as_text()}")
-            trial = start_series(order, form, row.strategy)
+            trial = start_series(order, _solved(SeriesView, row.sum), row.strategy)
         else:
-            form = GridForm(query)
-            if not form.is_valid():
-                raise ValueError(f"{row.sum}: {form.errors.as_text()}")
-            trial = start_grid(order, form)
+            trial = start_grid(order, _solved(GridView, row.sum))
         mixes = Mix.objects.filter(plan=trial.plan).order_by("plan_position")
         for mix in mixes[: row.done]:
             self.weigh_out(mix)

@@ -3,24 +3,34 @@
 from django.urls import path
 
 from umberpot.mixing import views
-from umberpot.mixing.calculators import views as calculators
+from umberpot.mixing.calculators.adjust import AdjustView
+from umberpot.mixing.calculators.check_sum import CheckSumView
+from umberpot.mixing.calculators.dark import DarkView
+from umberpot.mixing.calculators.dose import DoseView
+from umberpot.mixing.calculators.grid import GridView
+from umberpot.mixing.calculators.join import JoinView
+from umberpot.mixing.calculators.kilos import KilosView
+from umberpot.mixing.calculators.layers import LayersView
+from umberpot.mixing.calculators.series import SeriesView
+from umberpot.mixing.calculators.slip import SlipView
+from umberpot.mixing.calculators.water import WaterView
 from umberpot.mixing.leftovers import views as leftovers
 from umberpot.mixing.weighing import views as weighing
 
 app_name = "mixing"
 urlpatterns = [
     path("", views.mixes, name="mixes"),
-    path("dose/", calculators.DoseView.as_view(), name="dose"),
-    path("adjust/", calculators.AdjustView.as_view(), name="adjust"),
-    path("series/", calculators.SeriesView.as_view(), name="series"),
-    path("grid/", calculators.GridView.as_view(), name="grid"),
-    path("check-sum/", calculators.CheckSumView.as_view(), name="check-sum"),
-    path("slip/", calculators.BucketView.as_view(), name="slip"),
-    path("water/", calculators.WaterView.as_view(), name="water"),
-    path("join/", calculators.JoinView.as_view(), name="join"),
-    path("kilos/", calculators.KilosView.as_view(), name="kilos"),
-    path("layers/", calculators.LayersView.as_view(), name="layers"),
-    path("dark/", calculators.DarkView.as_view(), name="dark"),
+    path("dose/", DoseView.as_view(), name="dose"),
+    path("adjust/", AdjustView.as_view(), name="adjust"),
+    path("series/", SeriesView.as_view(), name="series"),
+    path("grid/", GridView.as_view(), name="grid"),
+    path("check-sum/", CheckSumView.as_view(), name="check-sum"),
+    path("slip/", SlipView.as_view(), name="slip"),
+    path("water/", WaterView.as_view(), name="water"),
+    path("join/", JoinView.as_view(), name="join"),
+    path("kilos/", KilosView.as_view(), name="kilos"),
+    path("layers/", LayersView.as_view(), name="layers"),
+    path("dark/", DarkView.as_view(), name="dark"),
     path("make/", views.make, name="make"),
     path("kilos/make/", views.make_kilos, name="make-kilos"),
     path("water/keep/", views.keep_water, name="keep-water"),

@@ -7,17 +7,16 @@ from django.http import HttpResponse, QueryDict
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_POST
 
-from claycore.measure import units
+from claycore.mixing.dose import Dose
 from umberpot.mixing import services
-from umberpot.mixing.calculators.dose import DoseForm
-from umberpot.mixing.calculators.kilos import KilosForm
-from umberpot.mixing.calculators.views import PLACE, DoseView, KilosView, MixCalculator, WaterView
-from umberpot.mixing.calculators.water import WaterForm
+from umberpot.mixing.calculators.dose import DoseForm, DoseView
+from umberpot.mixing.calculators.kilos import KilosForm, KilosView
+from umberpot.mixing.calculators.water import WaterForm, WaterView
 from umberpot.mixing.models import Mix, Plan
+from umberpot.mixing.places import PLACE
 from umberpot.shelf import services as shelf
 from umberpot.shelf.models import Material
 from umberpot.studio.request import StudioRequest, request_key
-from umberpot.ui.calculators import CalculatorForm
 
 
 @require_GET
@@ -47,40 +46,29 @@ def sum_of(request: StudioRequest) -> QueryDict:
     return query
 
 
-def sum_again(
-    request: StudioRequest, calculator: MixCalculator, form: CalculatorForm
-) -> HttpResponse:
-    """The calculator's page again, because the sum it sent along does not hold."""
-    context = calculator.page_context(request, form)
-    return render(request, calculator.page, {"form": form, "answer": None, **context}, status=400)
-
-
 @require_POST
 def make(request: StudioRequest) -> HttpResponse:
     """Keeps the dose on the page as a mix, and goes on to weigh it."""
     form = DoseForm(sum_of(request))
-    if not form.is_valid():
-        return sum_again(request, DoseView(), form)
-    return _keep(request, form)
+    solved = DoseView.attempt(form)
+    if solved is None:
+        return DoseView().again(request, form)
+    return _keep(request, solved.result, solved.inputs.clay_name, form.query_string())
 
 
 @require_POST
 def make_kilos(request: StudioRequest) -> HttpResponse:
     """Keeps so many kilos of a colour as a mix, and goes on to weigh it."""
     form = KilosForm(sum_of(request))
-    if not form.is_valid():
-        return sum_again(request, KilosView(), form)
-    return _keep(request, form)
+    solved = KilosView.attempt(form)
+    if solved is None:
+        return KilosView().again(request, form)
+    return _keep(request, solved.result, solved.inputs.clay_name, "")
 
 
-def _keep(request: StudioRequest, form: DoseForm | KilosForm) -> HttpResponse:
+def _keep(request: StudioRequest, dose: Dose, clay_name: str, sum_query: str) -> HttpResponse:
     mix = services.make_mix(
-        request.studio,
-        form.cleaned_data["dose"],
-        form.cleaned_data["clay"],
-        form.query_string() if isinstance(form, DoseForm) else "",
-        request_key(request),
-        request.user,
+        request.studio, dose, clay_name, sum_query, request_key(request), request.user
     )
     return redirect("mixing:mix", pk=mix.pk)
 
@@ -111,17 +99,15 @@ def again_the_same(request: StudioRequest, pk: int) -> HttpResponse:
 def keep_water(request: StudioRequest) -> HttpResponse:
     """A pinch becomes the water content of a clay on the shelf."""
     form = WaterForm(sum_of(request))
-    if not form.is_valid():
-        return sum_again(request, WaterView(), form)
+    solved = WaterView.attempt(form)
+    if solved is None:
+        return WaterView().again(request, form)
     key = request.POST.get("of", "")
     clays = Material.objects.of(request.studio).on_shelf().clays()
     clay = get_object_or_404(clays, pk=int(key) if key.isdecimal() and len(key) < 19 else 0)
-    to_g = units.grams(1, form.cleaned_data["unit"])
     shelf.measure_water(
         clay,
-        form.cleaned_data["wet"] * to_g,
-        form.cleaned_data["dry"] * to_g,
-        form.cleaned_data["scale_step"] * to_g,
+        *solved.inputs.in_grams(),
         request_key(request),
         request.user,
     )

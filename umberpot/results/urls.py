@@ -2,7 +2,8 @@
 
 from django.urls import path
 
-from umberpot.results.calculators import views as calculators
+from umberpot.results.calculators.absorption import AbsorptionView
+from umberpot.results.calculators.shrinkage import ShrinkageView
 from umberpot.results.clays import files
 from umberpot.results.clays import views as clays
 from umberpot.results.limits import views as limits
@@ -14,8 +15,8 @@ urlpatterns = [
     path("", trials.trials, name="trials"),
     path("trials/<int:pk>/", trials.trial, name="trial"),
     path("tiles/<int:pk>/", trials.tile, name="tile"),
-    path("shrinkage/", calculators.ShrinkageView.as_view(), name="shrinkage"),
-    path("absorption/", calculators.AbsorptionView.as_view(), name="absorption"),
+    path("shrinkage/", ShrinkageView.as_view(), name="shrinkage"),
+    path("absorption/", AbsorptionView.as_view(), name="absorption"),
     path("clays/", clays.clays, name="clays"),
     path("clays/compare/", clays.compare, name="compare"),
     path("clays/limits/", limits.limits, name="limits"),

@@ -17,9 +17,9 @@ from claycore.materials.clay_in_hand import ClayState
 from claycore.measure import bounds
 from claycore.mixing.series import STRATEGIES
 from umberpot.mixing import services as mixing
-from umberpot.mixing.calculators.dose import DoseForm
-from umberpot.mixing.calculators.grid import GridForm
-from umberpot.mixing.calculators.series import SeriesForm
+from umberpot.mixing.calculators.dose import DoseForm, DoseView
+from umberpot.mixing.calculators.grid import GridForm, GridView
+from umberpot.mixing.calculators.series import SeriesForm, SeriesView
 from umberpot.mixing.models import Mix, Plan
 from umberpot.shelf import services as shelf
 from umberpot.shelf.forms import MaterialForm
@@ -119,12 +119,13 @@ def _take_mix(cells: Cells, studio: Studio, by: User) -> None:
     texts = [text.strip() for text in cells.get("colourants", "").split(";") if text.strip()]
     pairs += [("add", text) for text in texts]
     form = DoseForm(QueryDict(urlencode(pairs)))
-    if not form.is_valid():
+    solved = DoseView.attempt(form)
+    if solved is None:
         raise _errors_of(form, columns)
     mixing.make_mix(
         studio,
-        form.cleaned_data["dose"],
-        form.cleaned_data["clay"],
+        solved.result,
+        solved.inputs.clay_name,
         form.query_string(),
         uuid.uuid4(),
         by,
@@ -176,15 +177,17 @@ def _take_plan(cells: Cells, studio: Studio, by: User) -> None:
     sum_form: SeriesForm | GridForm
     if row["kind"] == Plan.Kind.GRID:
         sum_form = GridForm(query)
-        if sum_form.is_valid() and sum_form.cleaned_data["grid"].wanted:
-            start_grid(order, sum_form)
+        grid = GridView.attempt(sum_form)
+        if grid and grid.inputs.grid.wanted:
+            start_grid(order, grid)
             return
     else:
         if row["strategy"] not in STRATEGIES:
             raise RowErrors([("strategy", f"This must be one of {', '.join(STRATEGIES)}.")])
         sum_form = SeriesForm(query)
-        if sum_form.is_valid():
-            start_series(order, sum_form, row["strategy"])
+        series = SeriesView.attempt(sum_form)
+        if series:
+            start_series(order, series, row["strategy"])
             return
     first = next(iter(sum_form.errors.values()), ["Every cell is there already."])[0]
     raise RowErrors([("sum", str(first))])

@@ -1,14 +1,20 @@
-"""What every calculator shares: one URL that answers people, live pages and programs."""
+"""What every calculator shares: one URL that answers people, live pages and programs.
+
+A calculator is one file: a form that checks what was typed and gives it on as a frozen dataclass of
+inputs; a ``solve`` that asks the core; a typed answer, which is the contract's JSON; and ``shown``,
+what its page shows besides. Docs: docs/formats.md.
+"""
 
 from collections.abc import Iterator
 from contextlib import contextmanager
-from typing import Any, ClassVar
+from dataclasses import asdict, dataclass
+from typing import Any, ClassVar, Generic, TypeVar
 from urllib.parse import urlencode
 
 from django import forms
 from django.contrib.auth.decorators import login_not_required
 from django.core.exceptions import NON_FIELD_ERRORS
-from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.http import HttpRequest, HttpResponse, JsonResponse, QueryDict
 from django.shortcuts import render
 from django.utils.cache import patch_vary_headers
 from django.utils.decorators import method_decorator
@@ -17,6 +23,9 @@ from django.views import View
 from claycore.measure.errors import ClayError
 from claycore.measure.notices import Notice
 from claycore.measure.uncertainty import Estimate
+
+Inputs = TypeVar("Inputs")
+Result = TypeVar("Result")
 
 
 @contextmanager
@@ -56,25 +65,30 @@ def live_errors(form: forms.Form) -> list[tuple[str, str]]:
     return rows
 
 
-def as_json(warnings: list[Notice]) -> list[dict[str, str]]:
-    """The core's warnings as the contract writes them."""
-    return [{"code": warning.code, "message": warning.message} for warning in warnings]
+@dataclass(frozen=True, kw_only=True)
+class Answer:
+    """Base of the typed answers: their fields are the keys of the contract's JSON."""
+
+    warnings: list[Notice]
 
 
-def estimate_keys(key: str, estimate: Estimate | None) -> dict[str, float | None]:
-    """A figure and its ``…_u95`` under the contract's keys."""
-    if estimate is None:
-        return {key: None, f"{key}_u95": None}
-    return {key: estimate.value, f"{key}_u95": estimate.u95}
+def value_of(estimate: Estimate | None) -> float | None:
+    """An estimate's value as an answer has it; null where it cannot be had."""
+    return estimate.value if estimate else None
 
 
-class CalculatorForm(forms.Form):
+def u95_of(estimate: Estimate | None) -> float | None:
+    """An estimate's ± as an answer has it; null where it cannot be had."""
+    return estimate.u95 if estimate else None
+
+
+class CalculatorForm(forms.Form, Generic[Inputs]):
     """A form whose bound data can be written back as the query string it came from."""
 
     use_required_attribute = False
 
-    def reckoned(self) -> dict[str, Any]:
-        """The contract's answer to valid input, and what the page shows under ``shown``."""
+    def inputs(self) -> Inputs:
+        """What was typed, for the core; the form is valid."""
         raise NotImplementedError
 
     def was_asked(self) -> bool:
@@ -99,29 +113,60 @@ class CalculatorForm(forms.Form):
         return urlencode(self.query_pairs())
 
 
-@method_decorator(login_not_required, name="dispatch")
-class CalculatorView(View):
-    """GET only; the whole input is the query string; works signed out.
+@dataclass(frozen=True)
+class Solved(Generic[Inputs, Result]):
+    """A form with what it comes to."""
 
-    A subclass names its form and templates. The form's ``reckoned()`` calls the core, and gives the
-    contract's dictionary with whatever the page shows besides under ``shown``.
-    """
+    form: CalculatorForm[Inputs]
+    inputs: Inputs
+    result: Result
+
+
+@method_decorator(login_not_required, name="dispatch")
+class Calculator(View, Generic[Inputs, Result]):
+    """GET only; the whole input is the query string; works signed out."""
 
     form_class: ClassVar[type[CalculatorForm]]
     page: ClassVar[str]
     fragment: ClassVar[str]
 
+    def solve(self, inputs: Inputs) -> Result:
+        """What the core says. Raises ClayError naming the field that cannot be."""
+        raise NotImplementedError
+
+    def answer(self, inputs: Inputs, result: Result) -> Answer:
+        """The contract's answer."""
+        raise NotImplementedError
+
+    def shown(self, inputs: Inputs, result: Result) -> Any:
+        """What the page shows besides: rounded, with its working."""
+        raise NotImplementedError
+
+    @classmethod
+    def attempt(cls, form: CalculatorForm[Inputs]) -> Solved[Inputs, Result] | None:
+        """A form solved; None, with its errors at their fields, where it cannot be."""
+        if not form.is_valid():
+            return None
+        with blaming_fields(form):
+            inputs = form.inputs()
+            return Solved(form, inputs, cls().solve(inputs))
+        return None
+
+    @classmethod
+    def read(cls, query: QueryDict) -> Solved[Inputs, Result] | None:
+        """The sum of a query string solved, None where it does not hold."""
+        return cls.attempt(cls.form_class(query))
+
     def get(self, request: HttpRequest) -> HttpResponse:
         form = self.form_class(request.GET)
         json = wants_json(request)
-        asked = json or form.was_asked()
-        answer = form.reckoned() if asked and form.is_valid() else None
+        solved = self.attempt(form) if json or form.was_asked() else None
         if json:
-            response: HttpResponse = self._json(form, answer)
+            response: HttpResponse = self._json(form, solved)
         elif request.htmx:  # type: ignore[attr-defined]
-            response = self._live(request, form, answer)
+            response = self._live(request, form, solved)
         else:
-            response = self._page(request, form, answer)
+            response = self._page(request, form, solved)
         patch_vary_headers(response, ["Accept", "HX-Request"])
         return response
 
@@ -129,22 +174,35 @@ class CalculatorView(View):
         """What only the whole page needs."""
         return {}
 
-    def _json(self, form: CalculatorForm, answer: dict[str, Any] | None) -> JsonResponse:
-        if answer is None or form.errors:
+    def again(self, request: HttpRequest, form: CalculatorForm) -> HttpResponse:
+        """The page once more, because the sum that was sent along does not hold."""
+        context = {"form": form, "answer": None, **self.page_context(request, form)}
+        return render(request, self.page, context, status=400)
+
+    def _json(self, form: CalculatorForm, solved: Solved[Inputs, Result] | None) -> JsonResponse:
+        if solved is None:
             return JsonResponse({"errors": errors_of(form)}, status=400)
-        return JsonResponse({key: value for key, value in answer.items() if key != "shown"})
+        return JsonResponse(asdict(self.answer(solved.inputs, solved.result)))
+
+    def _answered(self, solved: Solved[Inputs, Result] | None) -> dict[str, Any]:
+        if solved is None:
+            return {"answer": None}
+        return {
+            "answer": self.answer(solved.inputs, solved.result),
+            "shown": self.shown(solved.inputs, solved.result),
+        }
 
     def _live(
-        self, request: HttpRequest, form: CalculatorForm, answer: dict[str, Any] | None
+        self, request: HttpRequest, form: CalculatorForm, solved: Solved[Inputs, Result] | None
     ) -> HttpResponse:
         """The answer while someone types. Unfinished input is no failure here, so always 200."""
         query = form.query_string()
         context = {
             "form": form,
-            "answer": answer,
             "live": True,
             "query": query,
             "live_errors": live_errors(form),
+            **self._answered(solved),
         }
         response = render(request, self.fragment, context)
         response["Cache-Control"] = "no-store"
@@ -152,9 +210,9 @@ class CalculatorView(View):
         return response
 
     def _page(
-        self, request: HttpRequest, form: CalculatorForm, answer: dict[str, Any] | None
+        self, request: HttpRequest, form: CalculatorForm, solved: Solved[Inputs, Result] | None
     ) -> HttpResponse:
         if not form.was_asked():
             form = self.form_class()
-        context = {"form": form, "answer": answer, **self.page_context(request, form)}
+        context = {"form": form, **self._answered(solved), **self.page_context(request, form)}
         return render(request, self.page, context, status=400 if form.errors else 200)

@@ -87,7 +87,7 @@ def test_a_coat_of_slip():
 
 
 def test_dark_grounds_cheapest_first():
-    asked = DarkGround(500, 22, 6, cost.coat_g(300, 0.75, 1.75), 69.64, 6.0, 1.0, 27.0)
+    asked = DarkGround(500, 22, 6, 300, 0.75, 1.75, 6.0, 1.0, 27.0)
     found = cost.dark_grounds(asked)
     prices = {ground.code: ground.per_piece for ground in found}
     assert prices["bought"] == pytest.approx(3.0)

@@ -1,4 +1,4 @@
-"""Changing a mix: the query string of ``/mix/adjust/``."""
+"""Change: ``/mix/adjust/``, another strength for a mix that exists."""
 
 from dataclasses import dataclass
 from typing import Any
@@ -7,17 +7,19 @@ from django import forms
 
 from claycore.materials import composition
 from claycore.materials.batch import coloured
+from claycore.materials.clay_amount import ClayAmount
 from claycore.materials.clay_in_hand import ClayState
 from claycore.materials.composition import Addition
 from claycore.measure import bounds
 from claycore.measure.formatting import decimals_of, plain, to_step
 from claycore.mixing import strength
-from claycore.mixing.dose_checks import small_weighing, unusual_percentage
+from claycore.mixing.dose_checks import change_warnings
 from claycore.mixing.strength import Change
 from umberpot.mixing.calculators.additions import UNNAMED, read_pct
+from umberpot.mixing.calculators.base import MixCalculator
 from umberpot.mixing.calculators.clay import ClayForm
-from umberpot.mixing.calculators.scale_step import KnowsScale, scale_step_field
-from umberpot.ui.calculators import as_json, blaming_fields
+from umberpot.mixing.calculators.fields import KnowsScale, scale_step_field
+from umberpot.ui.calculators import Answer
 from umberpot.ui.fields.measures import LONGEST_TEXT, MeasureField
 from umberpot.ui.mix_bar import segments_of_batch
 
@@ -77,7 +79,16 @@ class TargetsField(forms.Field):
             raise forms.ValidationError(str(error)) from None
 
 
-class AdjustForm(KnowsScale, ClayForm):
+@dataclass(frozen=True)
+class AdjustInputs:
+    """An amount of a mix, and the strength of each of its colourants now and wanted."""
+
+    mix: ClayAmount
+    targets: list[Target]
+    scale_step_g: float
+
+
+class AdjustForm(KnowsScale, ClayForm[AdjustInputs]):
     """An amount of a mix, its strength now and the one wanted.
 
     Besides the contract: ``name`` of the colourant, ``also`` repeated as NAME:NOW:TARGET, and
@@ -93,123 +104,156 @@ class AdjustForm(KnowsScale, ClayForm):
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean()
         if not self.errors:
-            targets = [
-                Target(cleaned["name"] or UNNAMED, cleaned["now_pct"], cleaned["target_pct"]),
-                *cleaned["also"],
-            ]
-            if len({target.name.lower() for target in targets}) < len(targets):
+            names = [target.name.lower() for target in self._targets()]
+            if len(set(names)) < len(names):
                 self.add_error("also", "Two rows name the same colourant.")
-                return cleaned
-            cleaned["targets"] = targets
-            with blaming_fields(self):
-                cleaned["change"] = self._change(targets)
         return cleaned
 
-    def _change(self, targets: list[Target]) -> Change:
-        mix = self.cleaned_data["clay_in_hand"]
-        before = coloured(mix, [Addition(t.name, t.now_pct) for t in targets])
-        wanted = [Addition(t.name, t.target_pct) for t in targets]
-        return strength.change(before, wanted, mix.state)
+    def _targets(self) -> list[Target]:
+        typed = self.cleaned_data
+        first = Target(typed["name"] or UNNAMED, typed["now_pct"], typed["target_pct"])
+        return [first, *typed["also"]]
 
-    def reckoned(self) -> dict[str, Any]:
-        """The contract's answer, with what the page shows under ``shown``."""
-        made: Change = self.cleaned_data["change"]
-        targets: list[Target] = self.cleaned_data["targets"]
-        warnings = []
-        for target in targets:
-            added_g = made.add_colourants_g[target.name]
-            warnings += [
-                w
-                for w in (
-                    unusual_percentage(target.name, target.target_pct),
-                    small_weighing(target.name, added_g, self.scale_step),
-                )
-                if w
-            ]
-        return {
-            "clay_g": made.before.clay_g,
-            "colourant_g": made.before.powder_g,
-            "add_clay_g": made.add_clay_g,
-            "add_colourant_g": made.add_colourant_g,
-            "new_dry_total_g": made.after.dry_g,
-            "add_clay_as_it_is_g": made.clay_as_it_is_g,
-            "water_to_add_g": made.water_to_add_g,
-            "additions": [
-                {
-                    "name": target.name,
-                    "now_pct": target.now_pct,
-                    "target_pct": target.target_pct,
-                    "in_it_g": made.before.colourants_g[target.name],
-                    "add_g": made.add_colourants_g[target.name],
-                }
-                for target in targets
-            ],
-            "warnings": as_json(warnings),
-            "shown": self._shown(made, targets),
-        }
-
-    def _shown(self, made: Change, targets: list[Target]) -> dict[str, Any]:
-        step_g = self.scale_step
-        decimals = max(2, decimals_of(step_g) + 1)
-        state = self.cleaned_data["state"]
-        adds = [
-            {
-                "name": target.name,
-                "grams": to_step(grams, step_g),
-                "working": (
-                    f"{plain(made.after.clay_g, decimals)} g clay × {plain(target.target_pct, 3)}"
-                    f" ÷ 100 − {plain(made.before.colourants_g[target.name], decimals)} g in it"
-                    f" = {plain(grams, decimals)} g"
-                ),
-            }
-            for target in targets
-            if (grams := made.add_colourants_g[target.name]) > 0
-        ]
-        return {
-            "state": state,
-            "parts": self._parts_working(made, targets, decimals),
-            "add_clay": to_step(made.clay_as_it_is_g, step_g) if made.add_clay_g else "",
-            "add_clay_working": self._clay_working(made, targets, decimals),
-            "adds": adds,
-            "water": plain(made.water_to_add_g, 1) if made.water_to_add_g else "",
-            "total": to_step(made.after.dry_g, step_g),
-            "total_as_it_is": to_step(made.after.mass_g, step_g) if state != ClayState.DRY else "",
-            "clay_word": {ClayState.DRY: "dry clay", ClayState.PLASTIC: "plain plastic clay"}.get(
-                state, "plain slip"
-            ),
-            "nothing": not made.add_clay_g and not adds,
-            "before": segments_of_batch("clay", made.before),
-            "after": segments_of_batch("clay", made.after),
-            "largest": max(made.before.dry_g, made.after.dry_g),
-            "after_pcts": [(name, plain(pct)) for name, pct in made.after.pcts.items()],
-        }
-
-    def _parts_working(self, made: Change, targets: list[Target], decimals: int) -> str:
-        over = plain(100 + sum(target.now_pct for target in targets), 3)
-        dry = plain(made.before.dry_g, decimals)
-        clay, powder = plain(made.before.clay_g, decimals), plain(made.before.powder_g, decimals)
-        return f"{dry} g dry × 100 ÷ {over} = {clay} g clay, with {powder} g colourant"
-
-    def _clay_working(self, made: Change, targets: list[Target], decimals: int) -> str:
-        """The colourant that asks for the most clay decides it."""
-        if not made.add_clay_g:
-            return ""
-        leading = max(
-            (target for target in targets if target.target_pct),
-            key=lambda target: made.before.colourants_g[target.name] / target.target_pct,
-        )
-        has = plain(made.before.colourants_g[leading.name], decimals)
-        clay = plain(made.before.clay_g, decimals)
-        return (
-            f"{has} g × 100 ÷ {plain(leading.target_pct, 3)} − {clay} g clay in it"
-            f" = {plain(made.add_clay_g, decimals)} g dry"
-        )
+    def inputs(self) -> AdjustInputs:
+        return AdjustInputs(self.clay_amount(), self._targets(), self.scale_step)
 
     def rows(self) -> list[tuple[str, str, str]]:
-        """The page's rows of further colourants: those typed and one to type in next."""
+        """The page's rows of further colourants, as typed."""
         rows = []
         if self.is_bound:
             for text in TargetsInput().value_from_datadict(self.data, None, "also"):
                 name, now, target = ([""] * 3 + text.rsplit(":", 2))[-3:]
                 rows.append((name, now, target))
         return rows
+
+
+@dataclass(frozen=True)
+class AdjustedAnswer:
+    """One colourant of the answer: percent now and wanted, grams in the mix and to add."""
+
+    name: str
+    now_pct: float
+    target_pct: float
+    in_it_g: float
+    add_g: float
+
+
+@dataclass(frozen=True, kw_only=True)
+class AdjustAnswer(Answer):
+    """The contract of ``/mix/adjust/``."""
+
+    clay_g: float
+    colourant_g: float
+    add_clay_g: float
+    add_colourant_g: float
+    new_dry_total_g: float
+    add_clay_as_it_is_g: float
+    water_to_add_g: float
+    additions: list[AdjustedAnswer]
+
+
+class AdjustView(MixCalculator[AdjustInputs, Change]):
+    """Another strength for a mix that exists."""
+
+    form_class = AdjustForm
+    page = "mixing/calculators/adjust.html"
+    fragment = "mixing/calculators/_adjust_answer.html"
+
+    def solve(self, inputs: AdjustInputs) -> Change:
+        mix = inputs.mix.in_hand()
+        before = coloured(mix, [Addition(t.name, t.now_pct) for t in inputs.targets])
+        wanted = [Addition(t.name, t.target_pct) for t in inputs.targets]
+        return strength.change(before, wanted, mix.state)
+
+    def answer(self, inputs: AdjustInputs, result: Change) -> AdjustAnswer:
+        wanted = [Addition(t.name, t.target_pct) for t in inputs.targets]
+        return AdjustAnswer(
+            clay_g=result.before.clay_g,
+            colourant_g=result.before.powder_g,
+            add_clay_g=result.add_clay_g,
+            add_colourant_g=result.add_colourant_g,
+            new_dry_total_g=result.after.dry_g,
+            add_clay_as_it_is_g=result.clay_as_it_is_g,
+            water_to_add_g=result.water_to_add_g,
+            additions=[
+                AdjustedAnswer(
+                    target.name,
+                    target.now_pct,
+                    target.target_pct,
+                    result.before.colourants_g[target.name],
+                    result.add_colourants_g[target.name],
+                )
+                for target in inputs.targets
+            ],
+            warnings=change_warnings(wanted, result, inputs.scale_step_g),
+        )
+
+    def shown(self, inputs: AdjustInputs, result: Change) -> dict[str, Any]:
+        step_g, state = inputs.scale_step_g, inputs.mix.state
+        decimals = max(2, decimals_of(step_g) + 1)
+        adds = [
+            {
+                "name": target.name,
+                "grams": to_step(grams, step_g),
+                "working": _adding_working(result, target, grams, decimals),
+            }
+            for target in inputs.targets
+            if (grams := result.add_colourants_g[target.name]) > 0
+        ]
+        return {
+            "state": state,
+            "parts": _parts_working(result, inputs.targets, decimals),
+            "add_clay": to_step(result.clay_as_it_is_g, step_g) if result.add_clay_g else "",
+            "add_clay_working": _clay_working(result, inputs.targets, decimals),
+            "adds": adds,
+            "water": plain(result.water_to_add_g, 1) if result.water_to_add_g else "",
+            "total": to_step(result.after.dry_g, step_g),
+            "total_as_it_is": to_step(result.after.mass_g, step_g)
+            if state != ClayState.DRY
+            else "",
+            "clay_word": _CLAY_WORDS[state],
+            "nothing": not result.add_clay_g and not adds,
+            "before": segments_of_batch("clay", result.before),
+            "after": segments_of_batch("clay", result.after),
+            "largest": max(result.before.dry_g, result.after.dry_g),
+            "after_pcts": [(name, plain(pct)) for name, pct in result.after.pcts.items()],
+        }
+
+
+_CLAY_WORDS = {
+    ClayState.DRY: "dry clay",
+    ClayState.PLASTIC: "plain plastic clay",
+    ClayState.SLIP: "plain slip",
+}
+
+
+def _adding_working(result: Change, target: Target, grams: float, decimals: int) -> str:
+    has = plain(result.before.colourants_g[target.name], decimals)
+    return (
+        f"{plain(result.after.clay_g, decimals)} g clay × {plain(target.target_pct, 3)}"
+        f" ÷ 100 − {has} g in it = {plain(grams, decimals)} g"
+    )
+
+
+def _parts_working(result: Change, targets: list[Target], decimals: int) -> str:
+    before = result.before
+    over = plain(100 + sum(target.now_pct for target in targets), 3)
+    clay, powder = plain(before.clay_g, decimals), plain(before.powder_g, decimals)
+    dry = plain(before.dry_g, decimals)
+    return f"{dry} g dry × 100 ÷ {over} = {clay} g clay, with {powder} g colourant"
+
+
+def _clay_working(result: Change, targets: list[Target], decimals: int) -> str:
+    """The colourant that asks for the most clay decides it."""
+    if not result.add_clay_g:
+        return ""
+    has_g = result.before.colourants_g
+    leading = max(
+        (target for target in targets if target.target_pct),
+        key=lambda target: has_g[target.name] / target.target_pct,
+    )
+    clay = plain(result.before.clay_g, decimals)
+    return (
+        f"{plain(has_g[leading.name], decimals)} g × 100 ÷ {plain(leading.target_pct, 3)}"
+        f" − {clay} g clay in it = {plain(result.add_clay_g, decimals)} g dry"
+    )

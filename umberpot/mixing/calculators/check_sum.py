@@ -1,22 +1,31 @@
-"""Checking a sum: the query string of ``/mix/check-sum/``."""
+"""Check: ``/mix/check-sum/``, is this right, and if not, what went wrong?"""
 
+from dataclasses import dataclass
 from typing import Any
 
-from claycore.materials import composition
-from claycore.materials.clay_in_hand import ClayState
-from claycore.measure import bounds, units
+from claycore.materials.composition import Convention, share_of_total
+from claycore.measure import bounds
 from claycore.measure.formatting import plain
 from claycore.mixing import sum_checks
-from claycore.mixing.sum_checks import ChangeSum, Checked, DoseSum
+from claycore.mixing.sum_checks import ChangeSum, Checked, DoseSum, Mistake
+from umberpot.mixing.calculators.base import MixCalculator
 from umberpot.mixing.calculators.clay import ClayForm
-from umberpot.mixing.calculators.dose import convention_choice
-from umberpot.ui.calculators import blaming_fields
+from umberpot.mixing.calculators.fields import convention_choice, convention_of
+from umberpot.ui.calculators import Answer
 from umberpot.ui.fields.measures import MeasureField
 
 _OF_A_CHANGE = ("now_pct", "target_pct", "answer_total")
 
 
-class CheckSumForm(ClayForm):
+@dataclass(frozen=True)
+class CheckSumInputs:
+    """A sum that someone worked out, and what they got, grams."""
+
+    asked: DoseSum | ChangeSum
+    answer_g: float
+
+
+class CheckSumForm(ClayForm[CheckSumInputs]):
     """A dose someone worked out, or a change of strength, as the contract has them.
 
     With any of ``now_pct``, ``target_pct`` and ``answer_total`` it is a change; the mass is then
@@ -33,7 +42,7 @@ class CheckSumForm(ClayForm):
     @property
     def is_change(self) -> bool:
         """Whether a change of strength is checked, and not a dose."""
-        return any(self._was_filled(field) for field in _OF_A_CHANGE)
+        return any(self.was_filled(field) for field in _OF_A_CHANGE)
 
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean()
@@ -44,80 +53,89 @@ class CheckSumForm(ClayForm):
         else:
             self.require("pct", "What percentage did you want?")
             self.require("answer", "How much colourant did you work out?")
-        if not self.errors:
-            with blaming_fields(self):
-                cleaned["checked"] = self._check(cleaned)
         return cleaned
 
-    def _check(self, cleaned: dict[str, Any]) -> Checked:
-        clay = cleaned["clay_in_hand"]
+    def inputs(self) -> CheckSumInputs:
+        typed, clay = self.cleaned_data, self.clay_amount()
         if self.is_change:
-            asked = ChangeSum(clay, cleaned["now_pct"], cleaned["target_pct"])
-            return sum_checks.check_change(asked, cleaned["answer_total"])
-        by_volume = cleaned["state"] == ClayState.SLIP and cleaned["volume"] is not None
-        amount, unit = ("volume", "volume_unit") if by_volume else ("mass", "unit")
-        return sum_checks.check_dose(
-            DoseSum(
-                clay,
-                cleaned["pct"],
-                cleaned["convention"] or composition.Convention.ON_DRY_CLAY,
-                cleaned[amount],
-                cleaned[unit],
-                units.millilitres(cleaned[amount], cleaned[unit]) if by_volume else None,
-            ),
-            cleaned["answer"],
+            asked = ChangeSum(clay.in_hand(), typed["now_pct"], typed["target_pct"])
+            return CheckSumInputs(asked, typed["answer_total"])
+        convention = convention_of(typed["convention"])
+        return CheckSumInputs(DoseSum.of(clay, typed["pct"], convention), typed["answer"])
+
+
+@dataclass(frozen=True, kw_only=True)
+class CheckSumAnswer(Answer):
+    """The contract of ``/mix/check-sum/``; ``actual_pct`` is on dry clay."""
+
+    correct: bool
+    expected_g: float
+    likely_mistakes: list[Mistake]
+    actual_pct: float | None
+    actual_share_of_total_pct: float | None
+
+
+class CheckSumView(MixCalculator[CheckSumInputs, Checked]):
+    """Is this right, and if not, what went wrong?"""
+
+    form_class = CheckSumForm
+    page = "mixing/calculators/check_sum.html"
+    fragment = "mixing/calculators/_check_sum_answer.html"
+
+    def solve(self, inputs: CheckSumInputs) -> Checked:
+        if isinstance(inputs.asked, ChangeSum):
+            return sum_checks.check_change(inputs.asked, inputs.answer_g)
+        return sum_checks.check_dose(inputs.asked, inputs.answer_g)
+
+    def answer(self, inputs: CheckSumInputs, result: Checked) -> CheckSumAnswer:
+        actual = result.actual_pct
+        return CheckSumAnswer(
+            correct=result.correct,
+            expected_g=result.expected_g,
+            likely_mistakes=list(result.mistakes),
+            actual_pct=actual,
+            actual_share_of_total_pct=None if actual is None else share_of_total([actual])[0],
+            warnings=[],
         )
 
-    def reckoned(self) -> dict[str, Any]:
-        """The contract's answer, with what the page shows under ``shown``."""
-        checked: Checked = self.cleaned_data["checked"]
-        return {
-            "correct": checked.correct,
-            "expected_g": checked.expected_g,
-            "likely_mistakes": [
-                {"code": mistake.code, "message": mistake.message, "gives_g": mistake.gives_g}
-                for mistake in checked.mistakes
-            ],
-            "actual_pct": checked.actual_pct,
-            "actual_share_of_total_pct": None
-            if checked.actual_pct is None
-            else composition.share_of_total([checked.actual_pct])[0],
-            "warnings": [],
-            "shown": self._shown(checked),
-        }
-
-    def _shown(self, checked: Checked) -> dict[str, Any]:
-        cleaned = self.cleaned_data
-        answer_g = cleaned["answer_total"] if self.is_change else cleaned["answer"]
-        wanted = cleaned["target_pct"] if self.is_change else cleaned["pct"]
-        share = (
-            not self.is_change and cleaned["convention"] == composition.Convention.SHARE_OF_TOTAL
-        )
+    def shown(self, inputs: CheckSumInputs, result: Checked) -> dict[str, Any]:
+        asked, actual = inputs.asked, result.actual_pct
         shown = {
-            "answer": plain(answer_g, 3),
-            "expected": plain(checked.expected_g, 3),
-            "wanted": plain(wanted, 3),
-            "wanted_of": "of the total" if share else "on dry clay",
-            "of_what": "dry in all" if self.is_change else "of colourant",
-            "working": self._working(checked),
+            "answer": plain(inputs.answer_g, 3),
+            "expected": plain(result.expected_g, 3),
         }
-        if checked.actual_pct is not None:
-            actual = checked.actual_pct
-            shown["actual"] = plain(composition.share_of_total([actual])[0] if share else actual)
+        if isinstance(asked, ChangeSum):
+            shown |= {
+                "wanted": plain(asked.target_pct, 3),
+                "wanted_of": "on dry clay",
+                "of_what": "dry in all",
+                "working": _change_working(asked, result),
+            }
+            return shown if actual is None else shown | {"actual": plain(actual)}
+        share = asked.convention == Convention.SHARE_OF_TOTAL
+        shown |= {
+            "wanted": plain(asked.pct, 3),
+            "wanted_of": "of the total" if share else "on dry clay",
+            "of_what": "of colourant",
+            "working": _dose_working(asked, result),
+        }
+        if actual is not None:
+            shown["actual"] = plain(share_of_total([actual])[0] if share else actual)
         return shown
 
-    def _working(self, checked: Checked) -> str:
-        cleaned = self.cleaned_data
-        dry = plain(cleaned["clay_in_hand"].dry_g, 3)
-        expected = plain(checked.expected_g, 3)
-        if not self.is_change:
-            if cleaned["convention"] == composition.Convention.SHARE_OF_TOTAL:
-                pct = plain(cleaned["pct"], 3)
-                return f"{dry} g dry clay × {pct} ÷ (100 − {pct}) = {expected} g"
-            return f"{dry} g dry clay × {plain(cleaned['pct'], 3)} ÷ 100 = {expected} g"
-        now, target = plain(cleaned["now_pct"], 3), plain(cleaned["target_pct"], 3)
-        clay_g = 100 * cleaned["clay_in_hand"].dry_g / (100 + cleaned["now_pct"])
-        clay = f"{dry} × 100 ÷ (100 + {now}) = {plain(clay_g, 3)} g clay"
-        if cleaned["target_pct"] < cleaned["now_pct"]:
-            return f"{clay}; × {now} ÷ {target} × (100 + {target}) ÷ 100 = {expected} g"
-        return f"{clay}; × (100 + {target}) ÷ 100 = {expected} g"
+
+def _dose_working(asked: DoseSum, result: Checked) -> str:
+    dry, pct = plain(asked.clay.dry_g, 3), plain(asked.pct, 3)
+    expected = plain(result.expected_g, 3)
+    if asked.convention == Convention.SHARE_OF_TOTAL:
+        return f"{dry} g dry clay × {pct} ÷ (100 − {pct}) = {expected} g"
+    return f"{dry} g dry clay × {pct} ÷ 100 = {expected} g"
+
+
+def _change_working(asked: ChangeSum, result: Checked) -> str:
+    dry, expected = plain(asked.mix.dry_g, 3), plain(result.expected_g, 3)
+    now, target = plain(asked.now_pct, 3), plain(asked.target_pct, 3)
+    clay = f"{dry} × 100 ÷ (100 + {now}) = {plain(asked.before.clay_g, 3)} g clay"
+    if asked.lowers:
+        return f"{clay}; × {now} ÷ {target} × (100 + {target}) ÷ 100 = {expected} g"
+    return f"{clay}; × (100 + {target}) ÷ 100 = {expected} g"

@@ -1,39 +1,44 @@
-"""The dose's form: the query string of ``/mix/dose/``."""
+"""Dose: ``/mix/dose/``, grams of colourant on dry clay."""
 
+from dataclasses import dataclass
 from typing import Any
 
 from django import forms
 
-from claycore.materials import composition
-from claycore.measure import bounds
-from claycore.mixing.dose import Dose, dose
+from claycore.materials.clay_amount import ClayAmount
+from claycore.materials.clay_in_hand import ClayState
+from claycore.materials.composition import Addition, Convention
+from claycore.measure.formatting import decimals_of, plain, to_step
+from claycore.mixing.dose import Dose, DosedAddition, dose
 from claycore.mixing.dose_checks import dose_warnings
 from umberpot.mixing.calculators.additions import AdditionsField, rows_of
+from umberpot.mixing.calculators.base import MixCalculator
 from umberpot.mixing.calculators.clay import ClayForm
-from umberpot.mixing.calculators.scale_step import KnowsScale, scale_step_field
-from umberpot.mixing.calculators.working import dose_shown
-from umberpot.ui.calculators import as_json, blaming_fields
-from umberpot.ui.fields.measures import LONGEST_TEXT, Choice, MeasureField
+from umberpot.mixing.calculators.fields import (
+    KnowsScale,
+    convention_choice,
+    convention_of,
+    measured_water_field,
+    scale_step_field,
+)
+from umberpot.ui.calculators import Answer
+from umberpot.ui.fields.measures import LONGEST_TEXT
+from umberpot.ui.mix_bar import segments_of
 
 
-def convention_choice() -> Choice:
-    """What percent means; on dry clay unless said."""
-    return Choice(
-        choices=[
-            (composition.Convention.ON_DRY_CLAY, "on dry clay"),
-            (composition.Convention.SHARE_OF_TOTAL, "share of the total"),
-        ],
-        required=False,
-        initial=composition.Convention.ON_DRY_CLAY,
-    )
+@dataclass(frozen=True)
+class DoseInputs:
+    """Clay, what is to go into it, and what that is weighed on."""
+
+    clay: ClayAmount
+    additions: list[Addition]
+    convention: Convention
+    scale_step_g: float
+    clay_name: str
+    water_measured: bool
 
 
-def measured_water_field() -> MeasureField:
-    """The uncertainty of a measured water content, points; absent where it was not measured."""
-    return MeasureField(bounds.STEP, required=False, widget=forms.HiddenInput)
-
-
-class DoseForm(KnowsScale, ClayForm):
+class DoseForm(KnowsScale, ClayForm[DoseInputs]):
     """Clay in hand, additions and convention, as the contract of ``/mix/dose/`` has them.
 
     Besides the contract: ``clay`` (its name), ``scale_step_g``, and ``water_u95``, the uncertainty
@@ -48,41 +53,139 @@ class DoseForm(KnowsScale, ClayForm):
 
     field_order = ["clay"]
 
-    def clean(self) -> dict[str, Any]:
-        cleaned = super().clean()
-        if not self.errors:
-            with blaming_fields(self):
-                convention = cleaned.get("convention") or composition.Convention.ON_DRY_CLAY
-                cleaned["dose"] = dose(cleaned["clay_in_hand"], cleaned["add"], convention)
-        return cleaned
-
-    def reckoned(self) -> dict[str, Any]:
-        """The contract's answer, with what the page shows under ``shown``."""
-        made: Dose = self.cleaned_data["dose"]
-        return {
-            "dry_clay_g": made.clay.dry_g,
-            "water_g": made.clay.water_g,
-            "additions": [
-                {
-                    "name": addition.name,
-                    "mass_g": addition.mass_g,
-                    "pct_on_dry_clay": addition.pct_on_dry_clay,
-                    "share_of_total_pct": addition.share_of_total_pct,
-                }
-                for addition in made.additions
-            ],
-            "dry_total_g": made.dry_total_g,
-            "water_to_add_g": made.water_to_add_g,
-            "warnings": as_json(
-                dose_warnings(
-                    made,
-                    self.scale_step,
-                    water_measured=self.cleaned_data.get("water_u95") is not None,
-                )
-            ),
-            "shown": dose_shown(made, self.cleaned_data, self.scale_step),
-        }
+    def inputs(self) -> DoseInputs:
+        typed = self.cleaned_data
+        return DoseInputs(
+            self.clay_amount(),
+            typed["add"],
+            convention_of(typed["convention"]),
+            self.scale_step,
+            typed["clay"],
+            water_measured=typed["water_u95"] is not None,
+        )
 
     def rows(self) -> list[tuple[str, str]]:
         """The page's rows of colourants: those typed and one to type in next."""
         return rows_of(self, "add")
+
+
+@dataclass(frozen=True)
+class DosedAnswer:
+    """One colourant of the answer."""
+
+    name: str
+    mass_g: float
+    pct_on_dry_clay: float
+    share_of_total_pct: float
+
+
+@dataclass(frozen=True, kw_only=True)
+class DoseAnswer(Answer):
+    """The contract of ``/mix/dose/``."""
+
+    dry_clay_g: float
+    water_g: float
+    additions: list[DosedAnswer]
+    dry_total_g: float
+    water_to_add_g: float
+
+
+@dataclass(frozen=True)
+class ShownAddition:
+    """One colourant's figure, and the sum that gives it."""
+
+    name: str
+    grams: str
+    on_dry_clay: str
+    share_of_total: str
+    working: str
+    position: int
+    in_bar: bool
+
+
+class DoseView(MixCalculator[DoseInputs, Dose]):
+    """Grams of colourant on dry clay."""
+
+    form_class = DoseForm
+    page = "mixing/calculators/dose.html"
+    fragment = "mixing/calculators/_dose_answer.html"
+
+    def solve(self, inputs: DoseInputs) -> Dose:
+        return dose(inputs.clay.in_hand(), inputs.additions, inputs.convention)
+
+    def answer(self, inputs: DoseInputs, result: Dose) -> DoseAnswer:
+        return DoseAnswer(
+            dry_clay_g=result.clay.dry_g,
+            water_g=result.clay.water_g,
+            additions=[
+                DosedAnswer(a.name, a.mass_g, a.pct_on_dry_clay, a.share_of_total_pct)
+                for a in result.additions
+            ],
+            dry_total_g=result.dry_total_g,
+            water_to_add_g=result.water_to_add_g,
+            warnings=dose_warnings(
+                result, inputs.scale_step_g, water_measured=inputs.water_measured
+            ),
+        )
+
+    def shown(self, inputs: DoseInputs, result: Dose) -> dict[str, Any]:
+        decimals = decimals_of(inputs.scale_step_g)
+        clay_name = inputs.clay_name or "clay"
+        return {
+            "clay_name": clay_name,
+            "additions": [
+                _shown_addition(inputs, result, index, addition)
+                for index, addition in enumerate(result.additions)
+            ],
+            "dry_clay": plain(result.clay.dry_g, 1),
+            "dry_clay_working": _dry_clay_working(inputs.clay, result),
+            "water": plain(result.clay.water_g, 1),
+            "dry_total": plain(result.dry_total_g, decimals),
+            "water_to_add": plain(result.water_to_add_g, 1) if result.water_to_add_g else "",
+            "segments": segments_of(
+                clay_name, result.clay.dry_g, [(a.name, a.mass_g) for a in result.additions]
+            ),
+        }
+
+
+def _shown_addition(
+    inputs: DoseInputs, result: Dose, index: int, addition: DosedAddition
+) -> ShownAddition:
+    decimals = max(decimals_of(inputs.scale_step_g) + 1, 2)
+    return ShownAddition(
+        addition.name,
+        to_step(addition.mass_g, inputs.scale_step_g),
+        plain(addition.pct_on_dry_clay),
+        plain(addition.share_of_total_pct),
+        _addition_working(result, addition, inputs.convention, decimals),
+        position=sum(1 for before in result.additions[:index] if before.mass_g > 0),
+        in_bar=addition.mass_g > 0,
+    )
+
+
+def _addition_working(
+    result: Dose, addition: DosedAddition, convention: Convention, decimals: int
+) -> str:
+    dry = plain(result.clay.dry_g, decimals)
+    grams = plain(addition.mass_g, decimals)
+    if convention == Convention.SHARE_OF_TOTAL:
+        clay_share = 100 * result.clay.dry_g / result.dry_total_g
+        share = plain(addition.share_of_total_pct, 3)
+        return f"{dry} g dry clay × {share} ÷ {plain(clay_share, 3)} = {grams} g"
+    return f"{dry} g dry clay × {plain(addition.pct_on_dry_clay, 3)} ÷ 100 = {grams} g"
+
+
+def _dry_clay_working(clay: ClayAmount, result: Dose) -> str:
+    """How much of the clay in hand is dry, in one line; '' where all of it is."""
+    in_hand = result.clay
+    if clay.state == ClayState.DRY:
+        return ""
+    dry = f"{plain(in_hand.dry_g, 1)} g dry clay"
+    if clay.state == ClayState.PLASTIC:
+        return f"{plain(in_hand.mass_g, 1)} g − {plain(clay.water_pct or 0)} % water = {dry}"
+    gravity = clay.specific_gravity
+    if gravity is None:
+        return f"{plain(in_hand.mass_g, 1)} g slip × {plain(clay.solids_pct or 0)} ÷ 100 = {dry}"
+    density = plain(clay.density)
+    formula = f"({plain(gravity, 3)} − 1) × {density} ÷ ({density} − 1)"
+    return f"{plain(in_hand.mass_g / gravity, 1)} mL × {formula} = {dry}"

@@ -1,18 +1,21 @@
-"""A grid of one or two additions: the query string of ``/mix/grid/``."""
+"""Grid: ``/mix/grid/``, one or two additions, cell by cell."""
 
+import math
+from dataclasses import dataclass
 from typing import Any
 
 from django import forms
 
-from claycore.materials import clay_in_hand, moisture
-from claycore.materials.clay_in_hand import ClayState
+from claycore.materials.clay_amount import ClayAmount
+from claycore.materials.clay_in_hand import ClayInHand, ClayState
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
 from claycore.mixing import pour_plan, series
-from claycore.mixing.pour_plan import Axis, Cell, CellBatch, Grid, PourPlan
+from claycore.mixing.pour_plan import Axis, Cell, CellBatch, Dosing, Grid, PourPlan
+from umberpot.mixing.calculators.base import MixCalculator
+from umberpot.mixing.calculators.fields import KnowsScale, scale_step_field
 from umberpot.mixing.calculators.grid_drawing import grid_shown
-from umberpot.mixing.calculators.scale_step import KnowsScale, scale_step_field
-from umberpot.ui.calculators import CalculatorForm, as_json, blaming_fields
+from umberpot.ui.calculators import Answer, CalculatorForm
 from umberpot.ui.fields.counts import CountField
 from umberpot.ui.fields.measures import LONGEST_TEXT, STILL_NEEDED, Choice, MeasureField
 from umberpot.ui.fields.percentages import read_percentages
@@ -87,7 +90,22 @@ class CellsField(forms.Field):
         return frozenset(cells)
 
 
-class GridForm(KnowsScale, CalculatorForm):
+@dataclass(frozen=True)
+class GridInputs:
+    """A grid that is wanted, of slip or of pieces of clay (``piece``) each dosed on its own."""
+
+    grid: Grid
+    state: ClayState
+    water_pct: float | None
+    clay_name: str
+    scale_step_g: float
+
+    def piece(self) -> ClayInHand:
+        """The clay of each cell where nothing is poured. Raises ClayError."""
+        return ClayAmount(self.state, self.grid.cell_g, water_pct=self.water_pct).in_hand()
+
+
+class GridForm(KnowsScale, CalculatorForm[GridInputs]):
     """One or two additions and their percentages, and what is poured.
 
     Besides the contract: ``clay`` (a name), ``scale_step_g``, and ``state`` with ``water_pct``:
@@ -122,75 +140,21 @@ class GridForm(KnowsScale, CalculatorForm):
                 self.errors.pop(field, None)
             elif cleaned.get(field) is None and field not in self.errors:
                 self.add_error(field, forms.ValidationError(STILL_NEEDED, "required"))
-        if not self.errors:
-            with blaming_fields(self):
-                self._plan(cleaned)
         return cleaned
 
-    def _plan(self, cleaned: dict[str, Any]) -> None:
-        cleaned["grid"] = grid = Grid(
-            cleaned["x"],
-            cleaned["y"],
-            cleaned["cell_g"],
-            cleaned["solids_pct"] or 0.0,
-            cleaned["have"],
-            cleaned["moulds"],
-            cleaned["residue_g"] or 0.0,
+    def inputs(self) -> GridInputs:
+        typed = self.cleaned_data
+        grid = Grid(
+            typed["x"],
+            typed["y"],
+            typed["cell_g"],
+            typed["solids_pct"] or 0.0,
+            typed["have"],
+            typed["moulds"],
+            typed["residue_g"] or 0.0,
         )
-        cleaned["batches"] = []
-        if cleaned["state"] == ClayState.SLIP:
-            cleaned["plan"] = pour_plan.plan(grid)
-            return
-        cleaned["clay_of_cell"] = clay = (
-            moisture.plastic_clay(grid.cell_g, cleaned["water_pct"])
-            if cleaned["state"] == ClayState.PLASTIC
-            else clay_in_hand.dry_clay(grid.cell_g)
-        )
-        cleaned["plan"] = PourPlan((), ())
-        cleaned["batches"] = pour_plan.on_their_own(grid, clay)
-
-    def reckoned(self) -> dict[str, Any]:
-        """The contract's answer, with what the page shows under ``shown``."""
-        grid: Grid = self.cleaned_data["grid"]
-        plan: PourPlan = self.cleaned_data["plan"]
-        batches: list[CellBatch] = self.cleaned_data["batches"]
-        names = [axis.name for axis in grid.axes]
-        colourant_g = plan.colourant_g(names)
-        for batch in batches:
-            for name, grams in batch.add_g.items():
-                colourant_g[name] += grams
-        warnings = [] if batches else pour_plan.warnings(grid, plan, self.scale_step)
-        return {
-            "pots": [
-                {
-                    "start_slip_g": pot.start_slip_g,
-                    "steps": [
-                        {
-                            "cell": list(pour.cell),
-                            "add": [vars(dosing) for dosing in pour.add],
-                            "pour_g": pour.pour_g,
-                        }
-                        for pour in pot.pours
-                    ],
-                }
-                for pot in plan.pots
-            ],
-            "pots_minimum": plan.pots_minimum,
-            "sessions": [[list(cell) for cell in session] for session in plan.sessions],
-            "colourant_g": colourant_g,
-            "slip_g": plan.slip_g,
-            "weighings": plan.weighings,
-            "batches": [
-                {
-                    "cell": list(batch.cell),
-                    "add": [{"name": n, "mass_g": g} for n, g in batch.add_g.items()],
-                    "water_to_add_g": batch.water_to_add_g,
-                }
-                for batch in batches
-            ],
-            "warnings": as_json(warnings),
-            "shown": grid_shown(grid, plan, batches, colourant_g, self.scale_step),
-        }
+        state = ClayState(typed["state"])
+        return GridInputs(grid, state, typed["water_pct"], typed["clay"], self.scale_step)
 
     @property
     def axes(self) -> dict[str, dict[str, str]]:
@@ -201,3 +165,116 @@ class GridForm(KnowsScale, CalculatorForm):
             name, _, pcts = text.rpartition(":")
             shown[key] = {"name": name, "pcts": pcts}
         return shown
+
+
+@dataclass(frozen=True)
+class GridResult:
+    """How a grid is made: poured from pots, or each cell dosed on its own (``batches``)."""
+
+    plan: PourPlan
+    batches: list[CellBatch]
+    colourant_g: dict[str, float]
+
+    def dry_clay_g(self, inputs: GridInputs) -> float:
+        """The dry clay that it takes: in its slip, or in a piece for each cell."""
+        if self.batches:
+            return len(self.batches) * inputs.piece().dry_g
+        return self.plan.slip_g * inputs.grid.solids_pct / 100
+
+
+@dataclass(frozen=True)
+class PourAnswer:
+    """One pour: what goes into the pot before it, and how much is poured."""
+
+    cell: list[float]
+    add: list[Dosing]
+    pour_g: float
+
+
+@dataclass(frozen=True)
+class PotAnswer:
+    """One pot: what it starts with, and its pours in order."""
+
+    start_slip_g: float
+    steps: list[PourAnswer]
+
+
+@dataclass(frozen=True)
+class AddedAnswer:
+    """Grams of one addition."""
+
+    name: str
+    mass_g: float
+
+
+@dataclass(frozen=True)
+class BatchAnswer:
+    """One cell that is dosed on its own."""
+
+    cell: list[float]
+    add: list[AddedAnswer]
+    water_to_add_g: float
+
+
+@dataclass(frozen=True, kw_only=True)
+class GridAnswer(Answer):
+    """The contract of ``/mix/grid/``; ``batches`` are the cells of a grid that is not poured."""
+
+    pots: list[PotAnswer]
+    pots_minimum: int
+    sessions: list[list[list[float]]]
+    colourant_g: dict[str, float]
+    slip_g: float
+    weighings: int
+    batches: list[BatchAnswer]
+
+
+class GridView(MixCalculator[GridInputs, GridResult]):
+    """One or two additions in slip, from the fewest pots."""
+
+    form_class = GridForm
+    page = "mixing/calculators/grid.html"
+    fragment = "mixing/calculators/_grid_answer.html"
+    initial = {"cell_g": "100", "solids_pct": "70"}
+
+    def solve(self, inputs: GridInputs) -> GridResult:
+        grid = inputs.grid
+        names = [axis.name for axis in grid.axes]
+        if inputs.state == ClayState.SLIP:
+            plan = pour_plan.plan(grid)
+            return GridResult(plan, [], plan.colourant_g(names))
+        batches = pour_plan.on_their_own(grid, inputs.piece())
+        colourant_g = {name: math.fsum(b.add_g.get(name, 0.0) for b in batches) for name in names}
+        return GridResult(PourPlan((), ()), batches, colourant_g)
+
+    def answer(self, inputs: GridInputs, result: GridResult) -> GridAnswer:
+        plan, poured = result.plan, not result.batches
+        warnings = pour_plan.warnings(inputs.grid, plan, inputs.scale_step_g) if poured else []
+        return GridAnswer(
+            pots=[
+                PotAnswer(
+                    pot.start_slip_g,
+                    [PourAnswer(list(p.cell), list(p.add), p.pour_g) for p in pot.pours],
+                )
+                for pot in plan.pots
+            ],
+            pots_minimum=plan.pots_minimum,
+            sessions=[[list(cell) for cell in session] for session in plan.sessions],
+            colourant_g=result.colourant_g,
+            slip_g=plan.slip_g,
+            weighings=plan.weighings,
+            batches=[
+                BatchAnswer(
+                    list(batch.cell),
+                    [AddedAnswer(name, grams) for name, grams in batch.add_g.items()],
+                    batch.water_to_add_g,
+                )
+                for batch in result.batches
+            ],
+            warnings=warnings,
+        )
+
+    def shown(self, inputs: GridInputs, result: GridResult) -> dict[str, Any]:
+        return grid_shown(
+            inputs.grid, result.plan, result.batches, result.colourant_g, inputs.scale_step_g
+        )

@@ -1,19 +1,33 @@
-"""Two leftovers wedged into one: the query string of ``/mix/join/``."""
+"""Join: ``/mix/join/``, what two leftovers become as one."""
 
+from dataclasses import dataclass
 from typing import Any
 
 from claycore.materials.batch import Batch, coloured, join
-from claycore.materials.clay_in_hand import ClayInHand, dry_clay
-from claycore.materials.moisture import plastic_clay
+from claycore.materials.clay_amount import ClayAmount
+from claycore.materials.clay_in_hand import ClayState
+from claycore.materials.composition import Addition
 from claycore.measure import bounds
 from claycore.measure.formatting import plain
-from claycore.measure.units import grams
 from umberpot.mixing.calculators.additions import AdditionsField, rows_of
-from umberpot.ui.calculators import CalculatorForm, blaming_fields
+from umberpot.mixing.calculators.base import AdditionAnswer, MixCalculator
+from umberpot.ui.calculators import Answer, CalculatorForm
 from umberpot.ui.fields.measures import Choice, MeasureField, mass_units
 from umberpot.ui.mix_bar import segments_of_batch
 
-SIDES = ("a", "b")
+SIDES = {"a": "The first", "b": "The second"}
+
+
+@dataclass(frozen=True)
+class Leftover:
+    """An amount of coloured clay: what it weighs, and what is in it, percent on dry clay."""
+
+    clay: ClayAmount
+    additions: list[Addition]
+
+    def batch(self) -> Batch:
+        """Its clay, colourants and water in grams. Raises ClayError."""
+        return coloured(self.clay.in_hand(), self.additions)
 
 
 def _mass(label: str) -> MeasureField:
@@ -28,7 +42,7 @@ def _water() -> MeasureField:
     return MeasureField(bounds.WATER, required=False, label="Water in it, if plastic")
 
 
-class JoinForm(CalculatorForm):
+class JoinForm(CalculatorForm[list[Leftover]]):
     """Two amounts of coloured clay.
 
     ``a_mass``, ``a_unit``, ``a_water_pct`` (left out for dry clay), ``a`` repeated as NAME:PCT on
@@ -44,63 +58,15 @@ class JoinForm(CalculatorForm):
     b_water_pct = _water()
     b = AdditionsField(required=False)
 
-    def clean(self) -> dict[str, Any]:
-        cleaned = super().clean() or {}
-        if not self.errors:
-            with blaming_fields(self):
-                cleaned["batches"] = [self._batch(side) for side in SIDES]
-        return cleaned
+    def inputs(self) -> list[Leftover]:
+        return [self._leftover(side) for side in SIDES]
 
-    def _batch(self, side: str) -> Batch:
-        cleaned = self.cleaned_data
-        mass_g = grams(cleaned[f"{side}_mass"], cleaned[f"{side}_unit"])
-        water_pct = cleaned[f"{side}_water_pct"]
-        mix: ClayInHand = dry_clay(mass_g) if water_pct is None else plastic_clay(mass_g, water_pct)
-        return coloured(mix, cleaned[side])
-
-    def reckoned(self) -> dict[str, Any]:
-        """What both become: ``clay_g``, ``dry_total_g``, ``water_pct``, ``additions``."""
-        batches: list[Batch] = self.cleaned_data["batches"]
-        both = join(batches)
-        largest = both.dry_g
-        return {
-            "clay_g": both.clay_g,
-            "dry_total_g": both.dry_g,
-            "mass_g": both.mass_g,
-            "water_pct": 100 * both.water_g / both.mass_g,
-            "additions": [
-                {"name": name, "mass_g": mass, "pct_on_dry_clay": both.pct(name)}
-                for name, mass in both.colourants_g.items()
-            ],
-            "warnings": [],
-            "shown": {
-                "rows": [
-                    {
-                        "name": name,
-                        "pct": plain(both.pct(name)),
-                        "working": "("
-                        + " + ".join(plain(b.colourants_g.get(name, 0), 2) for b in batches)
-                        + ") g ÷ ("
-                        + " + ".join(plain(b.clay_g, 2) for b in batches)
-                        + ") g clay × 100",
-                    }
-                    for name in both.colourants_g
-                ],
-                "bars": [
-                    {
-                        "title": title,
-                        "width": f"{100 * batch.dry_g / largest:.2f}",
-                        "segments": segments_of_batch("clay", batch),
-                        "dry": plain(batch.dry_g, 1),
-                    }
-                    for title, batch in zip(
-                        ("The first", "The second", "Both as one"), [*batches, both], strict=True
-                    )
-                ],
-                "mass": plain(both.mass_g, 1),
-                "water": plain(100 * both.water_g / both.mass_g, 1) if both.water_g else "",
-            },
-        }
+    def _leftover(self, side: str) -> Leftover:
+        typed = self.cleaned_data
+        water_pct = typed[f"{side}_water_pct"]
+        state = ClayState.DRY if water_pct is None else ClayState.PLASTIC
+        clay = ClayAmount(state, typed[f"{side}_mass"], typed[f"{side}_unit"], water_pct=water_pct)
+        return Leftover(clay, typed[side])
 
     def sides(self) -> list[dict[str, Any]]:
         """Both halves of the page."""
@@ -114,5 +80,82 @@ class JoinForm(CalculatorForm):
                 "add": self[side],
                 "rows": rows_of(self, side),
             }
-            for side, title in zip(SIDES, ("The first", "The second"), strict=True)
+            for side, title in SIDES.items()
         ]
+
+
+@dataclass(frozen=True)
+class Joined:
+    """Two batches and what they are as one."""
+
+    batches: list[Batch]
+    both: Batch
+
+    @property
+    def water_pct(self) -> float:
+        """Water of both as one, percent of the wet weight."""
+        return 100 * self.both.water_g / self.both.mass_g
+
+
+@dataclass(frozen=True, kw_only=True)
+class JoinAnswer(Answer):
+    """What both become."""
+
+    clay_g: float
+    dry_total_g: float
+    mass_g: float
+    water_pct: float
+    additions: list[AdditionAnswer]
+
+
+class JoinView(MixCalculator[list[Leftover], Joined]):
+    """What two leftovers become as one."""
+
+    form_class = JoinForm
+    page = "mixing/calculators/join.html"
+    fragment = "mixing/calculators/_join_answer.html"
+
+    def solve(self, inputs: list[Leftover]) -> Joined:
+        batches = [leftover.batch() for leftover in inputs]
+        return Joined(batches, join(batches))
+
+    def answer(self, inputs: list[Leftover], result: Joined) -> JoinAnswer:
+        both = result.both
+        return JoinAnswer(
+            clay_g=both.clay_g,
+            dry_total_g=both.dry_g,
+            mass_g=both.mass_g,
+            water_pct=result.water_pct,
+            additions=[
+                AdditionAnswer(name, mass, both.pct(name))
+                for name, mass in both.colourants_g.items()
+            ],
+            warnings=[],
+        )
+
+    def shown(self, inputs: list[Leftover], result: Joined) -> dict[str, Any]:
+        both = result.both
+        bars = zip((*SIDES.values(), "Both as one"), [*result.batches, both], strict=True)
+        return {
+            "rows": [
+                {"name": name, "pct": plain(both.pct(name)), "working": _working(result, name)}
+                for name in both.colourants_g
+            ],
+            "bars": [
+                {
+                    "title": title,
+                    "width": f"{100 * batch.dry_g / both.dry_g:.2f}",
+                    "segments": segments_of_batch("clay", batch),
+                    "dry": plain(batch.dry_g, 1),
+                }
+                for title, batch in bars
+            ],
+            "mass": plain(both.mass_g, 1),
+            "water": plain(result.water_pct, 1) if both.water_g else "",
+        }
+
+
+def _working(result: Joined, name: str) -> str:
+    colourant = " + ".join(plain(b.colourants_g.get(name, 0), 2) for b in result.batches)
+    clay = " + ".join(plain(b.clay_g, 2) for b in result.batches)
+    return f"({colourant}) g ÷ ({clay}) g clay × 100"

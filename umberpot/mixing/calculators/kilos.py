@@ -1,21 +1,28 @@
-"""Kilos of a colour: the query string of ``/mix/kilos/``."""
+"""Kilos: ``/mix/kilos/``, so much finished clay of a colour."""
 
+from dataclasses import dataclass
 from typing import Any
 
 from django import forms
 
-from claycore.materials import composition
+from claycore.materials.composition import Addition, Convention
 from claycore.measure import bounds, units
 from claycore.measure.bounds import Bound
 from claycore.measure.formatting import decimals_of, plain, to_step
 from claycore.mixing import cost, scaling
-from claycore.mixing.cost import Priced
+from claycore.mixing.cost import Cost, Priced
 from claycore.mixing.dose import Dose
 from claycore.mixing.dose_checks import dose_warnings
 from umberpot.mixing.calculators.additions import AdditionsField, rows_of
-from umberpot.mixing.calculators.dose import convention_choice, measured_water_field
-from umberpot.mixing.calculators.scale_step import KnowsScale, scale_step_field
-from umberpot.ui.calculators import CalculatorForm, as_json, blaming_fields
+from umberpot.mixing.calculators.base import AdditionAnswer, MixCalculator, addition_answers
+from umberpot.mixing.calculators.fields import (
+    KnowsScale,
+    convention_choice,
+    convention_of,
+    measured_water_field,
+    scale_step_field,
+)
+from umberpot.ui.calculators import Answer, CalculatorForm
 from umberpot.ui.fields.counts import CountField
 from umberpot.ui.fields.measures import LONGEST_TEXT, Choice, MeasureField, mass_units
 from umberpot.ui.mix_bar import segments_of
@@ -23,11 +30,26 @@ from umberpot.ui.mix_bar import segments_of
 PARTS = Bound(1, 1000, "Split it into 1 to 1000 parts.", low_allowed=True)
 
 
-class KilosForm(KnowsScale, CalculatorForm):
+@dataclass(frozen=True)
+class KilosInputs:
+    """So much finished plastic clay of a colour; prices per kg, the clay's as plastic clay."""
+
+    total_g: float
+    water_pct: float
+    additions: list[Addition]
+    convention: Convention
+    split: int
+    clay_name: str
+    clay_price: float | None
+    powder_price: float | None
+    scale_step_g: float
+    water_measured: bool
+
+
+class KilosForm(KnowsScale, CalculatorForm[KilosInputs]):
     """Finished plastic coloured clay wanted: ``mass``+``unit``, ``water_pct``, ``add``.
 
-    Besides: ``split`` into bags or slabs, ``clay`` (a name), ``clay_price`` and ``powder_price``
-    per kg (the clay's as plastic clay).
+    Besides: ``split`` into bags or slabs, ``clay`` (a name), ``clay_price`` and ``powder_price``.
     """
 
     clay = forms.CharField(max_length=LONGEST_TEXT, required=False, label="Clay")
@@ -42,57 +64,82 @@ class KilosForm(KnowsScale, CalculatorForm):
     scale_step_g = scale_step_field()
     water_u95 = measured_water_field()
 
-    def clean(self) -> dict[str, Any]:
-        cleaned = super().clean() or {}
-        if not self.errors:
-            with blaming_fields(self):
-                cleaned["dose"] = scaling.dose_for_plastic_total(
-                    units.grams(cleaned["mass"], cleaned["unit"]),
-                    cleaned["water_pct"],
-                    cleaned["add"],
-                    cleaned["convention"] or composition.Convention.ON_DRY_CLAY,
-                )
-        return cleaned
-
-    def reckoned(self) -> dict[str, Any]:
-        """``clay_g`` as wet as it is, ``dry_clay_g``, ``additions``, ``water_to_add_g``, cost."""
-        made: Dose = self.cleaned_data["dose"]
-        total_g = made.clay.mass_g + made.powder_g + made.water_to_add_g
-        found = cost.cost_of(
-            [Priced("the clay", made.clay.mass_g, self.cleaned_data["clay_price"])]
-            + [Priced(a.name, a.mass_g, self.cleaned_data["powder_price"]) for a in made.additions]
+    def inputs(self) -> KilosInputs:
+        typed = self.cleaned_data
+        return KilosInputs(
+            units.grams(typed["mass"], typed["unit"]),
+            typed["water_pct"],
+            typed["add"],
+            convention_of(typed["convention"]),
+            typed["split"] or 1,
+            typed["clay"],
+            typed["clay_price"],
+            typed["powder_price"],
+            self.scale_step,
+            water_measured=typed["water_u95"] is not None,
         )
-        known = self.cleaned_data["clay_price"] is not None and not found.unpriced
-        return {
-            "clay_g": made.clay.mass_g,
-            "dry_clay_g": made.clay.dry_g,
-            "additions": [
-                {"name": a.name, "mass_g": a.mass_g, "pct_on_dry_clay": a.pct_on_dry_clay}
-                for a in made.additions
-            ],
-            "water_to_add_g": made.water_to_add_g,
-            "total_g": total_g,
-            "cost": found.total if known else None,
-            "cost_per_kg": found.per_kg(total_g) if known else None,
-            "warnings": as_json(
-                dose_warnings(
-                    made,
-                    self.scale_step,
-                    water_measured=self.cleaned_data["water_u95"] is not None,
-                )
-            ),
-            "shown": self._shown(made, total_g, found if known else None),
-        }
 
-    def _shown(self, made: Dose, total_g: float, found: cost.Cost | None) -> dict[str, Any]:
-        step_g = self.scale_step
-        decimals = decimals_of(step_g)
-        split = self.cleaned_data["split"] or 1
-        clay_name = self.cleaned_data["clay"] or "plastic clay"
-        rows = [(clay_name, made.clay.mass_g)]
-        rows += [(a.name, a.mass_g) for a in made.additions]
-        if made.water_to_add_g:
-            rows.append(("water", made.water_to_add_g))
+    def rows(self) -> list[tuple[str, str]]:
+        """The page's rows of colourants: those typed and one to type in next."""
+        return rows_of(self, "add")
+
+
+@dataclass(frozen=True, kw_only=True)
+class KilosAnswer(Answer):
+    """``clay_g`` is as wet as it is; the cost is null until both prices are known."""
+
+    clay_g: float
+    dry_clay_g: float
+    additions: list[AdditionAnswer]
+    water_to_add_g: float
+    total_g: float
+    cost: float | None
+    cost_per_kg: float | None
+
+
+def _cost(inputs: KilosInputs, result: Dose) -> Cost | None:
+    """What it costs, None until all of it has a price."""
+    clay = Priced("the clay", result.clay.mass_g, inputs.clay_price)
+    powders = [Priced(a.name, a.mass_g, inputs.powder_price) for a in result.additions]
+    found = cost.cost_of([clay, *powders])
+    return None if found.unpriced else found
+
+
+class KilosView(MixCalculator[KilosInputs, Dose]):
+    """So much finished clay of a colour."""
+
+    form_class = KilosForm
+    page = "mixing/calculators/kilos.html"
+    fragment = "mixing/calculators/_kilos_answer.html"
+
+    def solve(self, inputs: KilosInputs) -> Dose:
+        return scaling.dose_for_plastic_total(
+            inputs.total_g, inputs.water_pct, inputs.additions, inputs.convention
+        )
+
+    def answer(self, inputs: KilosInputs, result: Dose) -> KilosAnswer:
+        found = _cost(inputs, result)
+        return KilosAnswer(
+            clay_g=result.clay.mass_g,
+            dry_clay_g=result.clay.dry_g,
+            additions=addition_answers(result.additions),
+            water_to_add_g=result.water_to_add_g,
+            total_g=result.total_g,
+            cost=found.total if found else None,
+            cost_per_kg=found.per_kg(result.total_g) if found else None,
+            warnings=dose_warnings(
+                result, inputs.scale_step_g, water_measured=inputs.water_measured
+            ),
+        )
+
+    def shown(self, inputs: KilosInputs, result: Dose) -> dict[str, Any]:
+        step_g, split, total_g = inputs.scale_step_g, inputs.split, result.total_g
+        clay_name = inputs.clay_name or "plastic clay"
+        rows = [(clay_name, result.clay.mass_g)]
+        rows += [(a.name, a.mass_g) for a in result.additions]
+        if result.water_to_add_g:
+            rows.append(("water", result.water_to_add_g))
+        found = _cost(inputs, result)
         return {
             "rows": [
                 {
@@ -103,20 +150,16 @@ class KilosForm(KnowsScale, CalculatorForm):
                 for name, grams in rows
             ],
             "split": split if split > 1 else None,
-            "each_total": plain(total_g / split, decimals),
-            "dry": plain(made.dry_total_g, 1),
+            "each_total": plain(total_g / split, decimals_of(step_g)),
+            "dry": plain(result.dry_total_g, 1),
             "working": (
-                f"{plain(total_g, 1)} g × (100 − {plain(self.cleaned_data['water_pct'])}) ÷ 100"
-                f" = {plain(made.dry_total_g, 1)} g dry, of which"
-                f" {plain(made.clay.dry_g, 1)} g is clay"
+                f"{plain(total_g, 1)} g × (100 − {plain(inputs.water_pct)}) ÷ 100"
+                f" = {plain(result.dry_total_g, 1)} g dry, of which"
+                f" {plain(result.clay.dry_g, 1)} g is clay"
             ),
             "segments": segments_of(
-                clay_name, made.clay.dry_g, [(a.name, a.mass_g) for a in made.additions]
+                clay_name, result.clay.dry_g, [(a.name, a.mass_g) for a in result.additions]
             ),
             "cost": f"{found.total:.2f}" if found else "",
             "cost_per_kg": f"{found.per_kg(total_g):.2f}" if found else "",
         }
-
-    def rows(self) -> list[tuple[str, str]]:
-        """The page's rows of colourants: those typed and one to type in next."""
-        return rows_of(self, "add")

@@ -1,5 +1,6 @@
-"""A series of strengths: the query string of ``/mix/series/``."""
+"""Series: ``/mix/series/``, several strengths from little powder."""
 
+from dataclasses import dataclass
 from typing import Any
 
 from django import forms
@@ -9,8 +10,9 @@ from claycore.measure.bounds import Bound
 from claycore.measure.formatting import percentage, plain, to_step
 from claycore.mixing import series
 from claycore.mixing.series import Plan, PlannedBatch, Wanted
-from umberpot.mixing.calculators.scale_step import KnowsScale
-from umberpot.ui.calculators import CalculatorForm, as_json, blaming_fields
+from umberpot.mixing.calculators.base import MixCalculator
+from umberpot.mixing.calculators.fields import KnowsScale
+from umberpot.ui.calculators import Answer, CalculatorForm
 from umberpot.ui.fields.counts import CountField
 from umberpot.ui.fields.measures import LONGEST_TEXT, MeasureField
 from umberpot.ui.fields.percentages import PercentagesField
@@ -24,7 +26,17 @@ TILES = Bound(
 )
 
 
-class SeriesForm(KnowsScale, CalculatorForm):
+@dataclass(frozen=True)
+class SeriesInputs:
+    """A series that is wanted, and what it is made of by name ('' where that was left empty)."""
+
+    wanted: Wanted
+    tiles_each: int
+    clay_name: str
+    colourant: str
+
+
+class SeriesForm(KnowsScale, CalculatorForm[SeriesInputs]):
     """Percentages, what the tiles take, and what there is to make them with.
 
     Besides the contract: ``colourant`` and ``clay`` (names), ``round_start_g``.
@@ -47,105 +59,146 @@ class SeriesForm(KnowsScale, CalculatorForm):
     )
     scale_step_g = MeasureField(bounds.STEP, required=False, label="Your scale shows steps of")
 
-    def clean(self) -> dict[str, Any]:
-        cleaned = super().clean() or {}
-        if not self.errors:
-            with blaming_fields(self):
-                cleaned["wanted"] = wanted = self._wanted(cleaned)
-                cleaned["plans"] = series.plans(wanted)
-        return cleaned
-
-    @property
-    def tiles_of_each(self) -> int:
-        return int(self.cleaned_data.get("tiles_each") or 1)
-
-    def _wanted(self, cleaned: dict[str, Any]) -> Wanted:
-        loss_pct = cleaned["loss_pct"]
-        return Wanted(
-            cleaned["pcts"],
-            cleaned["tile_dry_g"] * self.tiles_of_each,
-            cleaned["powder_g"],
+    def inputs(self) -> SeriesInputs:
+        typed = self.cleaned_data
+        tiles_each = int(typed["tiles_each"] or 1)
+        loss_pct = typed["loss_pct"]
+        wanted = Wanted(
+            typed["pcts"],
+            typed["tile_dry_g"] * tiles_each,
+            typed["powder_g"],
             series.USUAL_LOSS_PCT if loss_pct is None else loss_pct,
-            cleaned["smallest_batch_g"] or 0.0,
+            typed["smallest_batch_g"] or 0.0,
             self.scale_step,
-            cleaned["round_start_g"] or 0.0,
+            typed["round_start_g"] or 0.0,
+        )
+        return SeriesInputs(wanted, tiles_each, typed["clay"], typed["colourant"])
+
+
+@dataclass(frozen=True)
+class LeftoverAnswer:
+    """What is left of one strength."""
+
+    pct: float
+    mass_g: float
+
+
+@dataclass(frozen=True)
+class PlanAnswer:
+    """One way to make the series."""
+
+    strategy: str
+    start_pct: float
+    feasible: bool
+    missing: list[str]
+    colourant_g: float
+    clay_g: float
+    rounds: int
+    weighings: int
+    smallest_weighing_g: float
+    leftovers: list[LeftoverAnswer]
+    steps: list[str]
+
+
+@dataclass(frozen=True, kw_only=True)
+class SeriesAnswer(Answer):
+    """The contract of ``/mix/series/``; ``recommended`` is an index of ``plans``."""
+
+    plans: list[PlanAnswer]
+    recommended: int
+    reason: str
+
+
+class SeriesView(MixCalculator[SeriesInputs, list[Plan]]):
+    """Several strengths from little powder."""
+
+    form_class = SeriesForm
+    page = "mixing/calculators/series.html"
+    fragment = "mixing/calculators/_series_answer.html"
+    initial = {
+        "pcts": "5, 10, 15",
+        "tile_dry_g": "25",
+        "tiles_each": "1",
+        "loss_pct": "5",
+        "smallest_batch_g": "30",
+    }
+
+    def solve(self, inputs: SeriesInputs) -> list[Plan]:
+        return series.plans(inputs.wanted)
+
+    def answer(self, inputs: SeriesInputs, result: list[Plan]) -> SeriesAnswer:
+        recommended, reason = series.recommend(result)
+        return SeriesAnswer(
+            plans=[_plan_answer(inputs, plan) for plan in result],
+            recommended=recommended,
+            reason=reason,
+            warnings=series.warnings(inputs.wanted, result[recommended]),
         )
 
-    def reckoned(self) -> dict[str, Any]:
-        """The contract's answer, with what the page shows under ``shown``."""
-        plans: list[Plan] = self.cleaned_data["plans"]
-        wanted: Wanted = self.cleaned_data["wanted"]
-        recommended, reason = series.recommend(plans)
-        return {
-            "plans": [self._as_json(plan) for plan in plans],
-            "recommended": recommended,
-            "reason": reason,
-            "warnings": as_json(series.warnings(wanted, plans[recommended])),
-            "shown": self._shown(plans, recommended),
-        }
-
-    def _as_json(self, plan: Plan) -> dict[str, Any]:
-        return {
-            "strategy": plan.strategy,
-            "start_pct": plan.start_pct,
-            "feasible": plan.feasible,
-            "missing": list(plan.missing),
-            "colourant_g": plan.colourant_g,
-            "clay_g": plan.clay_g,
-            "rounds": plan.rounds,
-            "weighings": plan.weighings,
-            "smallest_weighing_g": plan.smallest_weighing_g,
-            "leftovers": [{"pct": pct, "mass_g": grams} for pct, grams in plan.leftovers],
-            "steps": series.steps(plan, self.scale_step, self.tiles_of_each),
-        }
-
-    def _shown(self, plans: list[Plan], recommended: int) -> dict[str, Any]:
+    def shown(self, inputs: SeriesInputs, result: list[Plan]) -> dict[str, Any]:
         """The plans side by side, the recommended first; ways that are the same stand once."""
-        first = plans[recommended]
+        recommended, _ = series.recommend(result)
+        first = result[recommended]
         distinct: list[Plan] = [first]
-        for plan in plans:
+        for plan in result:
             if all(plan.batches != other.batches for other in distinct):
                 distinct.append(plan)
-        return {"plans": [self._card(plan, plan is first) for plan in distinct]}
+        step_g = inputs.wanted.scale_step_g
+        return {"plans": [_card(plan, plan is first, step_g) for plan in distinct]}
 
-    def _card(self, plan: Plan, is_first: bool) -> dict[str, Any]:
-        step_g = self.scale_step
-        largest = max(batch.total_g for batch in plan.batches)
-        return {
-            "plan": plan,
-            "recommended": is_first,
-            "title": series.STRATEGIES[plan.strategy],
-            "powder": to_step(plan.colourant_g, step_g),
-            "clay": plain(plan.clay_g, 1),
-            "smallest": to_step(plan.smallest_weighing_g, step_g),
-            "leftovers": [
-                f"{to_step(grams, step_g)} g at {percentage(pct)} %"
-                for pct, grams in plan.leftovers
-            ],
-            "batches": [self._batch(plan, batch, largest) for batch in plan.batches],
-        }
 
-    def _batch(self, plan: Plan, batch: PlannedBatch, largest: float) -> dict[str, Any]:
-        """One batch as a bar drawn to the plan's largest: taken mix, clay, powder."""
-        source = None if batch.source is None else plan.batches[batch.source]
-        step_g = self.scale_step
-        rows = [
-            (f"{percentage(source.pct)} %" if source else "", batch.take_g, SegmentKind.TAKEN),
-            ("clay", batch.add_clay_g, SegmentKind.CLAY),
-            ("powder", batch.add_colourant_g, SegmentKind.COLOURANT),
-        ]
-        return {
-            "pct": percentage(batch.pct),
-            "total": to_step(batch.total_g, step_g),
-            "width": f"{100 * batch.total_g / largest:.2f}",
-            "segments": [
-                Segment(name, grams, 100 * grams / batch.total_g, kind)
-                for name, grams, kind in rows
-                if grams > 0
-            ],
-            "made_of": ", ".join(
-                f"{to_step(grams, step_g)} g {'of the ' if kind == SegmentKind.TAKEN else ''}{name}"
-                for name, grams, kind in rows
-                if grams > 0
-            ),
-        }
+def _plan_answer(inputs: SeriesInputs, plan: Plan) -> PlanAnswer:
+    return PlanAnswer(
+        strategy=plan.strategy,
+        start_pct=plan.start_pct,
+        feasible=plan.feasible,
+        missing=list(plan.missing),
+        colourant_g=plan.colourant_g,
+        clay_g=plan.clay_g,
+        rounds=plan.rounds,
+        weighings=plan.weighings,
+        smallest_weighing_g=plan.smallest_weighing_g,
+        leftovers=[LeftoverAnswer(pct, grams) for pct, grams in plan.leftovers],
+        steps=series.steps(plan, inputs.wanted.scale_step_g, inputs.tiles_each),
+    )
+
+
+def _card(plan: Plan, is_first: bool, step_g: float) -> dict[str, Any]:
+    largest = max(batch.total_g for batch in plan.batches)
+    return {
+        "plan": plan,
+        "recommended": is_first,
+        "title": series.STRATEGIES[plan.strategy],
+        "powder": to_step(plan.colourant_g, step_g),
+        "clay": plain(plan.clay_g, 1),
+        "smallest": to_step(plan.smallest_weighing_g, step_g),
+        "leftovers": [
+            f"{to_step(grams, step_g)} g at {percentage(pct)} %" for pct, grams in plan.leftovers
+        ],
+        "batches": [_batch(plan, batch, largest, step_g) for batch in plan.batches],
+    }
+
+
+def _batch(plan: Plan, batch: PlannedBatch, largest: float, step_g: float) -> dict[str, Any]:
+    """One batch as a bar drawn to the plan's largest: taken mix, clay, powder."""
+    source = None if batch.source is None else plan.batches[batch.source]
+    rows = [
+        (f"{percentage(source.pct)} %" if source else "", batch.take_g, SegmentKind.TAKEN),
+        ("clay", batch.add_clay_g, SegmentKind.CLAY),
+        ("powder", batch.add_colourant_g, SegmentKind.COLOURANT),
+    ]
+    return {
+        "pct": percentage(batch.pct),
+        "total": to_step(batch.total_g, step_g),
+        "width": f"{100 * batch.total_g / largest:.2f}",
+        "segments": [
+            Segment(name, grams, 100 * grams / batch.total_g, kind)
+            for name, grams, kind in rows
+            if grams > 0
+        ],
+        "made_of": ", ".join(
+            f"{to_step(grams, step_g)} g {'of the ' if kind == SegmentKind.TAKEN else ''}{name}"
+            for name, grams, kind in rows
+            if grams > 0
+        ),
+    }

@@ -1,57 +1,86 @@
-"""Water in clay, from a pinch: the query string of ``/mix/water/``."""
+"""Water: ``/mix/water/``, the water in a clay, from a pinch."""
 
+from dataclasses import dataclass
 from typing import Any
 
+from django.http import HttpRequest
+
 from claycore.materials import moisture
-from claycore.measure import bounds
+from claycore.measure import bounds, units
 from claycore.measure.formatting import plain, with_u95
-from claycore.measure.notices import Notice
 from claycore.measure.uncertainty import Estimate
-from umberpot.ui.calculators import CalculatorForm, as_json, blaming_fields
+from umberpot.mixing.calculators.base import MixCalculator
+from umberpot.ui.calculators import Answer, CalculatorForm
 from umberpot.ui.fields.measures import Choice, MeasureField, mass_units
 
-COARSE_PCT = 1.0
-"""A water content worse than ± this is worth a bigger pinch. Common practice, from memory."""
+
+@dataclass(frozen=True)
+class WaterInputs:
+    """A pinch weighed wet and then bone dry, and the step of the scale, all in ``unit``."""
+
+    wet: float
+    dry: float
+    scale_step: float
+    unit: str
+
+    def in_grams(self) -> tuple[float, float, float]:
+        """The pinch wet and dry, and the scale's step, in grams."""
+        gram = units.grams(1, self.unit)
+        return self.wet * gram, self.dry * gram, self.scale_step * gram
+
+    @property
+    def on_dry_basis_pct(self) -> float:
+        return moisture.on_dry_basis_pct(self.wet, self.dry)
 
 
-class WaterForm(CalculatorForm):
-    """A pinch weighed wet and then bone dry: ``wet``, ``dry``, ``unit``, ``scale_step``."""
+class WaterForm(CalculatorForm[WaterInputs]):
+    """The query string: ``wet``, ``dry``, ``unit``, ``scale_step``."""
 
     wet = MeasureField(bounds.MASS, label="The pinch, wet")
     dry = MeasureField(bounds.MASS, label="The same, bone dry")
     unit = Choice(choices=mass_units, initial="g")
     scale_step = MeasureField(bounds.STEP, label="Smallest step of the scale")
 
-    def clean(self) -> dict[str, Any]:
-        cleaned = super().clean() or {}
-        if not self.errors:
-            with blaming_fields(self):
-                cleaned["water"] = moisture.measured(
-                    cleaned["wet"], cleaned["dry"], cleaned["scale_step"]
-                )
-        return cleaned
+    def inputs(self) -> WaterInputs:
+        typed = self.cleaned_data
+        return WaterInputs(typed["wet"], typed["dry"], typed["scale_step"], typed["unit"])
 
-    def reckoned(self) -> dict[str, Any]:
-        """``water_pct`` (wet basis) with ``u95``, and ``on_dry_basis_pct``."""
-        found: Estimate = self.cleaned_data["water"]
-        wet, dry = self.cleaned_data["wet"], self.cleaned_data["dry"]
-        warnings = []
-        if found.u95 > COARSE_PCT:
-            warnings.append(
-                Notice(
-                    "coarse",
-                    f"± {plain(found.u95, 1)} points is coarse: weigh a bigger piece, or use a"
-                    " finer scale.",
-                )
-            )
+
+@dataclass(frozen=True, kw_only=True)
+class WaterAnswer(Answer):
+    """``water_pct`` is on the wet basis, with ``u95``; ``on_dry_basis_pct`` the same water."""
+
+    water_pct: float
+    u95: float
+    on_dry_basis_pct: float
+
+
+class WaterView(MixCalculator[WaterInputs, Estimate]):
+    """The water in a clay, from a pinch."""
+
+    form_class = WaterForm
+    page = "mixing/calculators/water.html"
+    fragment = "mixing/calculators/_water_answer.html"
+
+    def solve(self, inputs: WaterInputs) -> Estimate:
+        return moisture.measured(inputs.wet, inputs.dry, inputs.scale_step)
+
+    def answer(self, inputs: WaterInputs, result: Estimate) -> WaterAnswer:
+        return WaterAnswer(
+            water_pct=result.value,
+            u95=result.u95,
+            on_dry_basis_pct=inputs.on_dry_basis_pct,
+            warnings=moisture.measurement_warnings(result),
+        )
+
+    def shown(self, inputs: WaterInputs, result: Estimate) -> dict[str, Any]:
+        wet, dry = plain(inputs.wet, 4), plain(inputs.dry, 4)
         return {
-            "water_pct": found.value,
-            "u95": found.u95,
-            "on_dry_basis_pct": 100 * (wet - dry) / dry,
-            "warnings": as_json(warnings),
-            "shown": {
-                "figure": with_u95(found.value, found.u95),
-                "working": f"({plain(wet, 4)} − {plain(dry, 4)}) ÷ {plain(wet, 4)} × 100",
-                "dry_basis": plain(100 * (wet - dry) / dry, 1),
-            },
+            "figure": with_u95(result.value, result.u95),
+            "working": f"({wet} − {dry}) ÷ {wet} × 100",
+            "dry_basis": plain(inputs.on_dry_basis_pct, 1),
         }
+
+    def page_context(self, request: HttpRequest, form: CalculatorForm) -> dict[str, Any]:
+        """``of`` is the clay on the shelf that the pinch was taken of."""
+        return {**super().page_context(request, form), "of_pk": request.GET.get("of", "")}

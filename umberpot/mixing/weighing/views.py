@@ -20,6 +20,7 @@ from umberpot.mixing.composition import parts_of
 from umberpot.mixing.costs import cost_of_mix, plastic_g
 from umberpot.mixing.leftovers.forms import LeftoverForm
 from umberpot.mixing.models import Mix, MixPart, Weighing
+from umberpot.mixing.places import PLACE
 from umberpot.mixing.weighing import scale, services
 from umberpot.mixing.weighing.forms import GramsForm
 from umberpot.shelf.models import Container
@@ -27,7 +28,6 @@ from umberpot.shelf.services import grams_on_hand
 from umberpot.studio.request import StudioRequest, request_key
 from umberpot.ui.fields.measures import MeasureField
 
-PLACE = "Mix"
 CONTAINER_KEY = "container_g"
 
 

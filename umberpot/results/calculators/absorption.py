@@ -1,19 +1,42 @@
-"""The calculators of ``/results/``: shrinkage and absorption."""
+"""Absorption: ``/results/absorption/``."""
 
+from dataclasses import dataclass
 from typing import Any
+
+from django.http import HttpRequest
 
 from claycore.judging import vitrification
 from claycore.measure import bounds, units
 from claycore.measure.formatting import plain, with_u95
 from claycore.measure.uncertainty import Measured
 from claycore.testing import absorption, soaking
+from claycore.testing.absorption import Absorption, AgainstLimit
 from claycore.testing.result_checks import absorption_warnings
-from umberpot.ui.calculators import CalculatorForm, as_json, blaming_fields, estimate_keys
+from claycore.testing.soaking import SoakingMethod
+from umberpot.results.places import PLACE
+from umberpot.ui.calculators import Answer, Calculator, CalculatorForm, u95_of, value_of
 from umberpot.ui.fields.measures import Choice, MeasureField, mass_units
 
 
-class AbsorptionForm(CalculatorForm):
-    """Dry and soaked masses, as the contract of ``/results/absorption/`` has them."""
+@dataclass(frozen=True)
+class AbsorptionInputs:
+    """Masses off one scale, all in ``unit``; ``limit_pct`` is None where none was given."""
+
+    dry: Measured
+    wet: Measured
+    suspended: Measured | None
+    unit: str
+    method: SoakingMethod
+    limit_pct: float | None
+
+    @property
+    def step_g(self) -> float:
+        """The step of the scale in grams."""
+        return units.grams(self.dry.step, self.unit)
+
+
+class AbsorptionForm(CalculatorForm[AbsorptionInputs]):
+    """The query string: masses, ``unit``, ``scale_step``, ``method``, ``limit_pct``."""
 
     dry = MeasureField(bounds.MASS, label="Dry")
     wet = MeasureField(bounds.MASS, label="Soaked")
@@ -23,56 +46,86 @@ class AbsorptionForm(CalculatorForm):
     method = Choice(choices=soaking.choices, label="How it was soaked")
     limit_pct = MeasureField(bounds.LIMIT, required=False, label="Limit to hold it against")
 
-    def clean(self) -> dict[str, Any]:
-        cleaned = super().clean() or {}
-        if not self.errors:
-            with blaming_fields(self):
-                dry, wet, hung = (self._mass(name) for name in ("dry", "wet", "suspended"))
-                cleaned["absorption"] = absorption.absorption(dry, wet, hung)
-        return cleaned
+    def inputs(self) -> AbsorptionInputs:
+        typed = self.cleaned_data
+        step = typed["scale_step"]
+        hung = typed["suspended"]
+        return AbsorptionInputs(
+            Measured(typed["dry"], step),
+            Measured(typed["wet"], step),
+            None if hung is None else Measured(hung, step),
+            typed["unit"],
+            soaking.method(typed["method"]),
+            typed["limit_pct"],
+        )
 
-    def _mass(self, name: str) -> Any:
-        """A mass with the scale's step; None where it was not given."""
-        value = self.cleaned_data[name]
-        return None if value is None else Measured(value, self.cleaned_data["scale_step"])
 
-    def reckoned(self) -> dict[str, Any]:
-        """The contract's answer, with what the page shows under ``shown``."""
-        found: absorption.Absorption = self.cleaned_data["absorption"]
-        limit_pct = self.cleaned_data["limit_pct"]
-        verdict = None
-        if limit_pct is not None:
-            verdict = absorption.against_limit(found.absorption, limit_pct)
-        method = soaking.method(self.cleaned_data["method"])
-        return {
-            "absorption_pct": found.absorption.value,
-            "u95": found.absorption.u95,
-            **estimate_keys("apparent_porosity_pct", found.apparent_porosity),
-            **estimate_keys("bulk_density", found.bulk_density),
-            **estimate_keys("apparent_specific_gravity", found.apparent_specific_gravity),
-            "verdict": verdict,
-            "warnings": as_json(absorption_warnings(found.absorption, verdict, method)),
-            "shown": self._shown(found, verdict),
-        }
+@dataclass(frozen=True, kw_only=True)
+class AbsorptionAnswer(Answer):
+    """The contract of ``/results/absorption/``."""
 
-    def _shown(self, found: absorption.Absorption, verdict: str | None) -> dict[str, Any]:
-        cleaned = self.cleaned_data
-        dry, wet = plain(cleaned["dry"], 4), plain(cleaned["wet"], 4)
-        shown = {
-            "figure": with_u95(found.absorption.value, found.absorption.u95),
+    absorption_pct: float
+    u95: float
+    apparent_porosity_pct: float | None
+    apparent_porosity_pct_u95: float | None
+    bulk_density: float | None
+    bulk_density_u95: float | None
+    apparent_specific_gravity: float | None
+    apparent_specific_gravity_u95: float | None
+    verdict: AgainstLimit | None
+
+
+def _verdict(inputs: AbsorptionInputs, result: Absorption) -> AgainstLimit | None:
+    if inputs.limit_pct is None:
+        return None
+    return absorption.against_limit(result.absorption, inputs.limit_pct)
+
+
+class AbsorptionView(Calculator[AbsorptionInputs, Absorption]):
+    """How much water a fired piece takes up, held against a limit."""
+
+    form_class = AbsorptionForm
+    page = "results/calculators/absorption.html"
+    fragment = "results/calculators/_absorption_answer.html"
+
+    def solve(self, inputs: AbsorptionInputs) -> Absorption:
+        return absorption.absorption(inputs.dry, inputs.wet, inputs.suspended)
+
+    def answer(self, inputs: AbsorptionInputs, result: Absorption) -> AbsorptionAnswer:
+        verdict = _verdict(inputs, result)
+        return AbsorptionAnswer(
+            absorption_pct=result.absorption.value,
+            u95=result.absorption.u95,
+            apparent_porosity_pct=value_of(result.apparent_porosity),
+            apparent_porosity_pct_u95=u95_of(result.apparent_porosity),
+            bulk_density=value_of(result.bulk_density),
+            bulk_density_u95=u95_of(result.bulk_density),
+            apparent_specific_gravity=value_of(result.apparent_specific_gravity),
+            apparent_specific_gravity_u95=u95_of(result.apparent_specific_gravity),
+            verdict=verdict,
+            warnings=absorption_warnings(result.absorption, verdict, inputs.method),
+        )
+
+    def shown(self, inputs: AbsorptionInputs, result: Absorption) -> dict[str, Any]:
+        dry, wet = plain(inputs.dry.value, 4), plain(inputs.wet.value, 4)
+        shown: dict[str, Any] = {
+            "figure": with_u95(result.absorption.value, result.absorption.u95),
             "working": f"({wet} − {dry}) ÷ {dry} × 100",
-            "method": soaking.method(cleaned["method"]),
+            "method": inputs.method,
         }
-        if found.bulk_density:
-            shown["porosity"] = found.apparent_porosity
-            shown["density"] = found.bulk_density
-            shown["gravity"] = found.apparent_specific_gravity
-        if verdict is not None:
-            shown["limit"] = plain(cleaned["limit_pct"], 2)
+        if result.bulk_density:
+            shown["porosity"] = result.apparent_porosity
+            shown["density"] = result.bulk_density
+            shown["gravity"] = result.apparent_specific_gravity
+        verdict = _verdict(inputs, result)
+        if verdict and inputs.limit_pct is not None:
+            shown["limit"] = plain(inputs.limit_pct, 2)
             shown["verdict"] = verdict
-        if verdict == absorption.AgainstLimit.NOT_DECIDED:
-            step_g = units.grams(cleaned["scale_step"], cleaned["unit"])
-            shown["would_decide"] = vitrification.what_would_decide(
-                found.absorption, cleaned["limit_pct"], step_g
-            )
+            if verdict == AgainstLimit.NOT_DECIDED:
+                shown["would_decide"] = vitrification.what_would_decide(
+                    result.absorption, inputs.limit_pct, inputs.step_g
+                )
         return shown
+
+    def page_context(self, request: HttpRequest, form: CalculatorForm) -> dict[str, Any]:
+        return {"place": PLACE}

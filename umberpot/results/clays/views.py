@@ -25,6 +25,7 @@ from umberpot.results.clays.sentences import lone_words, range_sentences
 from umberpot.results.clays.tables import clay_row, figure_rows, seen_at
 from umberpot.results.limits.services import limits_of
 from umberpot.results.line_blends.forms import LineForm
+from umberpot.results.places import PLACE
 from umberpot.shelf.field_sheets.facts import sheet_facts
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
@@ -33,7 +34,6 @@ from umberpot.tiles.clay_figures import bring_up_to_date
 from umberpot.tiles.clay_records import ClayRecord, clay_records
 from umberpot.tiles.models import ClayFigure
 
-PLACE = "Read"
 MOST_RELATIVES = 5
 """Clays drawn beside the one: with it six, as many as can be told apart."""
 

@@ -7,9 +7,8 @@ from django.views.decorators.http import require_http_methods
 
 from claycore.judging.vitrification import SCHOOLS
 from umberpot.results.limits.forms import LimitsForm
+from umberpot.results.places import PLACE
 from umberpot.studio.request import StudioRequest, posted
-
-PLACE = "Read"
 
 
 @require_http_methods(["GET", "POST"])

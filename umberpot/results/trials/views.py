@@ -7,12 +7,11 @@ from django.views.decorators.http import require_GET, require_http_methods
 
 from claycore.judging.vitrification import SCHOOLS, WARES
 from umberpot.results.limits.services import absorption_limit
+from umberpot.results.places import PLACE
 from umberpot.results.trials import results
 from umberpot.studio.request import StudioRequest, posted
 from umberpot.tiles.models import Tile, Trial
 from umberpot.tiles.progress import progress_of
-
-PLACE = "Read"
 
 
 class TrialLimitsForm(forms.ModelForm):

@@ -7,16 +7,18 @@ from django.contrib.auth.models import User
 from django.db import transaction
 
 from claycore.mixing.pour_plan import Cell, Grid
+from claycore.mixing.series import Plan as SeriesPlan
 from claycore.mixing.weighing import is_as_wanted
 from umberpot.mixing.calculators.additions import UNNAMED
-from umberpot.mixing.calculators.grid import GridForm
-from umberpot.mixing.calculators.series import SeriesForm
+from umberpot.mixing.calculators.grid import GridInputs, GridResult
+from umberpot.mixing.calculators.series import SeriesInputs
 from umberpot.mixing.models import Mix, Plan
 from umberpot.mixing.plans import services as mixing_plans
 from umberpot.mixing.plans.services import PlanOrder
 from umberpot.studio.models import Studio
 from umberpot.tiles.models import Tile, Trial
 from umberpot.tiles.services import TileOrder, make_tiles
+from umberpot.ui.calculators import Solved
 
 
 @dataclass(frozen=True)
@@ -36,34 +38,36 @@ class TrialOrder:
 
 
 @transaction.atomic
-def start_series(order: TrialOrder, form: SeriesForm, strategy: str) -> Trial:
-    """A series as a trial, by one of its strategies; ``form`` is valid."""
-    found = next(p for p in form.cleaned_data["plans"] if p.strategy == strategy)
-    colourant = form.cleaned_data["colourant"] or UNNAMED
+def start_series(
+    order: TrialOrder, solved: Solved[SeriesInputs, list[SeriesPlan]], strategy: str
+) -> Trial:
+    """A series as a trial, by one of its strategies."""
+    inputs = solved.inputs
+    found = next(plan for plan in solved.result if plan.strategy == strategy)
     plan = mixing_plans.keep_series(
-        order.plan_order(form.query_string(), form.cleaned_data["clay"]), found, colourant
+        order.plan_order(solved.form.query_string(), inputs.clay_name),
+        found,
+        inputs.colourant or UNNAMED,
     )
-    return _trial_of(order, plan, form.tiles_of_each)
+    return _trial_of(order, plan, inputs.tiles_each)
 
 
 @transaction.atomic
-def start_grid(order: TrialOrder, form: GridForm) -> Trial:
-    """A grid as a trial; ``form`` is valid and has at least one cell to make."""
-    cleaned = form.cleaned_data
-    grid: Grid = cleaned["grid"]
-    clay_name = cleaned["clay"]
+def start_grid(order: TrialOrder, solved: Solved[GridInputs, GridResult]) -> Trial:
+    """A grid as a trial; it has at least one cell to make."""
+    inputs, grid = solved.inputs, solved.inputs.grid
     have = {
         key: tiles[0].code
-        for key, tiles in tiles_made_before(order.studio, grid, clay_name).items()
+        for key, tiles in tiles_made_before(order.studio, grid, inputs.clay_name).items()
         if _cell(key) in grid.have
     }
-    plan_order = order.plan_order(form.query_string(), clay_name)
-    if cleaned["batches"]:
+    plan_order = order.plan_order(solved.form.query_string(), inputs.clay_name)
+    if solved.result.batches:
         plan = mixing_plans.keep_batches(
-            plan_order, grid, cleaned["clay_of_cell"], cleaned["batches"], have
+            plan_order, grid, inputs.piece(), solved.result.batches, have
         )
     else:
-        plan = mixing_plans.keep_pots(plan_order, grid, cleaned["plan"].pots, have)
+        plan = mixing_plans.keep_pots(plan_order, grid, solved.result.plan.pots, have)
     return _trial_of(order, plan, 1)
 
 

@@ -1,6 +1,7 @@
 """Series and grids as trials: starting one, and following it step by step."""
 
 import uuid
+from dataclasses import dataclass
 from typing import Any
 
 from django.contrib import messages
@@ -10,72 +11,72 @@ from django.urls import reverse
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
 from claycore.mixing.series import STRATEGIES
-from umberpot.mixing.calculators.grid import GridForm
-from umberpot.mixing.calculators.grid_drawing import grid_shown
-from umberpot.mixing.calculators.series import SeriesForm
+from umberpot.mixing.calculators.additions import UNNAMED
+from umberpot.mixing.calculators.grid import GridView
+from umberpot.mixing.calculators.series import SeriesView
 from umberpot.mixing.composition import parts_of
 from umberpot.mixing.costs import cost_of_mixes
 from umberpot.mixing.models import Mix, Plan
+from umberpot.mixing.places import PLACE
 from umberpot.mixing.plans.services import shortages, shortages_of
 from umberpot.mixing.weighing.services import NOTHING_TO_WEIGH_G
 from umberpot.studio.request import StudioRequest, posted, request_key
-from umberpot.tiles import services
+from umberpot.tiles import services as tiles
 from umberpot.tiles.forms import PlannedTrialForm
 from umberpot.tiles.models import Trial
-from umberpot.tiles.plans import services as plan_services
+from umberpot.tiles.plans import services
 from umberpot.tiles.plans.services import TrialOrder, key_of, tiles_made_before
 from umberpot.tiles.progress import TileProgress, progress_of
-from umberpot.ui.calculators import CalculatorForm
-
-PLACE = "Mix"
 
 
 @require_http_methods(["GET", "POST"])
 def start_series(request: StudioRequest) -> HttpResponse:
     """A series, whose sum is the query string, becomes a trial."""
-    form = SeriesForm(request.GET)
+    solved = SeriesView.read(request.GET)
     strategy = request.GET.get("strategy", "")
-    if not form.is_valid() or strategy not in STRATEGIES:
+    if solved is None or strategy not in STRATEGIES:
         return redirect(_back("mixing:series", request))
-    found = next(p for p in form.cleaned_data["plans"] if p.strategy == strategy)
-    colourant = form.cleaned_data["colourant"] or "colourant"
+    found = next(plan for plan in solved.result if plan.strategy == strategy)
+    inputs = solved.inputs
+    colourant = inputs.colourant or UNNAMED
     name = f"{colourant} {', '.join(f'{b.pct:g}' for b in found.batches)} %"
     trial_form = _trial_form(request, name)
     if trial_form.is_valid():
-        order = _order(request, trial_form)
-        trial = plan_services.start_series(order, form, strategy)
+        trial = services.start_series(_order(request, trial_form), solved, strategy)
         return redirect("tiles:plan", pk=trial.plan_id)
-    needs = {colourant: found.colourant_g, form.cleaned_data["clay"]: found.clay_g}
-    return _start_page(request, trial_form, form, STRATEGIES[strategy], needs, found.missing)
+    start = Start(
+        "mixing:series",
+        STRATEGIES[strategy],
+        inputs.clay_name,
+        {colourant: found.colourant_g, inputs.clay_name: found.clay_g},
+        found.missing,
+    )
+    return _start_page(request, trial_form, start)
 
 
 @require_http_methods(["GET", "POST"])
 def start_grid(request: StudioRequest) -> HttpResponse:
     """A grid, whose sum is the query string, becomes a trial."""
-    form = GridForm(request.GET)
-    if not form.is_valid():
+    solved = GridView.read(request.GET)
+    if solved is None:
         return redirect(_back("mixing:grid", request))
-    grid = form.cleaned_data["grid"]
+    grid = solved.inputs.grid
     if not grid.wanted:
         messages.info(request, "Every cell is there already: there is nothing to make.")
         return redirect(_back("mixing:grid", request))
     trial_form = _trial_form(request, " and ".join(axis.name for axis in grid.axes))
     if trial_form.is_valid():
-        trial = plan_services.start_grid(_order(request, trial_form), form)
+        trial = services.start_grid(_order(request, trial_form), solved)
         return redirect("tiles:plan", pk=trial.plan_id)
-    pots = form.cleaned_data["plan"].pots_minimum
-    words = f"{len(grid.wanted)} cells" + (f" from {pots} pots" if pots else "")
-    answer = form.reckoned()
-    needs = {**answer["colourant_g"], form.cleaned_data["clay"]: _clay_needed(form, answer)}
-    return _start_page(request, trial_form, form, words, needs)
-
-
-def _clay_needed(form: GridForm, answer: dict[str, Any]) -> float:
-    """The dry clay a grid takes: in its slip, or in a piece for each cell."""
-    batches = form.cleaned_data["batches"]
-    if batches:
-        return len(batches) * form.cleaned_data["clay_of_cell"].dry_g
-    return answer["slip_g"] * form.cleaned_data["solids_pct"] / 100
+    pots = solved.result.plan.pots_minimum
+    clay_name = solved.inputs.clay_name
+    start = Start(
+        "mixing:grid",
+        f"{len(grid.wanted)} cells" + (f" from {pots} pots" if pots else ""),
+        clay_name,
+        {**solved.result.colourant_g, clay_name: solved.result.dry_clay_g(solved.inputs)},
+    )
+    return _start_page(request, trial_form, start)
 
 
 def _back(name: str, request: StudioRequest) -> str:
@@ -101,41 +102,43 @@ def _order(request: StudioRequest, form: PlannedTrialForm) -> TrialOrder:
     )
 
 
-def _start_page(
-    request: StudioRequest,
-    trial_form: PlannedTrialForm,
-    form: CalculatorForm,
-    words: str,
-    needs_g: dict[str, float],
-    missing: tuple[str, ...] = (),
-) -> HttpResponse:
+@dataclass(frozen=True)
+class Start:
+    """What the page that starts a trial says of the sum: where it is, and what it needs, grams."""
+
+    calculator: str
+    words: str
+    clay_name: str
+    needs_g: dict[str, float]
+    missing: tuple[str, ...] = ()
+
+
+def _start_page(request: StudioRequest, form: PlannedTrialForm, start: Start) -> HttpResponse:
     return render(
         request,
         "tiles/plans/start.html",
         {
             "place": PLACE,
-            "form": trial_form,
-            "words": words,
-            "missing": missing,
-            "shortages": shortages_of(request.studio, needs_g),
-            "clay": form.cleaned_data["clay"],
-            "sum_url": _back(
-                "mixing:grid" if isinstance(form, GridForm) else "mixing:series", request
-            ),
+            "form": form,
+            "words": start.words,
+            "missing": start.missing,
+            "shortages": shortages_of(request.studio, start.needs_g),
+            "clay": start.clay_name,
+            "sum_url": _back(start.calculator, request),
             "request_key": request.POST.get("request_key") or uuid.uuid4(),
         },
-        status=400 if trial_form.errors else 200,
+        status=400 if form.errors else 200,
     )
 
 
 @require_GET
 def cells_made(request: StudioRequest) -> HttpResponse:
     """Ticks the cells of a grid that tiles of the studio fill already, and says which."""
-    form = GridForm(request.GET)
-    if not form.is_valid():
+    solved = GridView.read(request.GET)
+    if solved is None:
         return redirect(_back("mixing:grid", request))
-    grid = form.cleaned_data["grid"]
-    there = tiles_made_before(request.studio, grid, form.cleaned_data["clay"])
+    grid = solved.inputs.grid
+    there = tiles_made_before(request.studio, grid, solved.inputs.clay_name)
     query = request.GET.copy()
     query.setlist("have", sorted({key_of(cell) for cell in grid.have} | set(there)))
     if there:
@@ -215,12 +218,11 @@ def _drawn(plan: Plan, rows: list[dict[str, Any]]) -> dict[str, Any] | None:
 
     None for a series, and for a grid whose sum no longer holds.
     """
-    form = GridForm(QueryDict(plan.sum_query))
-    if plan.kind != Plan.Kind.GRID or not form.is_valid():
+    solved = GridView.read(QueryDict(plan.sum_query)) if plan.kind == Plan.Kind.GRID else None
+    if solved is None:
         return None
-    cleaned = form.cleaned_data
-    shown = grid_shown(cleaned["grid"], cleaned["plan"], cleaned["batches"], {}, form.scale_step)
-    axes = [axis.name for axis in cleaned["grid"].axes]
+    shown = GridView().shown(solved.inputs, solved.result)
+    axes = [axis.name for axis in solved.inputs.grid.axes]
     codes, done = dict(plan.have), set()
     for row in rows:
         pcts = [row["mix"].wanted_pcts.get(name, 0.0) for name in axes]
@@ -242,9 +244,9 @@ def _drawn(plan: Plan, rows: list[dict[str, Any]]) -> dict[str, Any] | None:
 def shape(request: StudioRequest, mix_pk: int) -> HttpResponse:
     """The planned tiles of a mix are made and labelled."""
     mix = get_object_or_404(Mix.objects.of(request.studio), pk=mix_pk)
-    tiles = services.shape(mix)
-    if tiles:
-        codes = ", ".join(tile.code for tile in tiles)
+    shaped = tiles.shape(mix)
+    if shaped:
+        codes = ", ".join(tile.code for tile in shaped)
         messages.success(request, f"{codes} made and labelled. Let dry.")
     if mix.plan_id:
         return redirect("tiles:plan", pk=mix.plan_id)
@@ -256,7 +258,7 @@ def shape(request: StudioRequest, mix_pk: int) -> HttpResponse:
 def set_aside(request: StudioRequest, pk: int) -> HttpResponse:
     """Sets a plan aside (``aside=yes``), or takes it back."""
     plan = get_object_or_404(Plan.objects.of(request.studio), pk=pk)
-    plan_services.set_plan_aside(plan, request.POST.get("aside") == "yes")
+    services.set_plan_aside(plan, request.POST.get("aside") == "yes")
     messages.success(
         request,
         f"{plan.name} is set aside; what was mixed and made of it stays."

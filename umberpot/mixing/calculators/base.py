@@ -1,0 +1,45 @@
+"""What the calculators of Mix share: the shelf's names to choose from, the studio's scale."""
+
+import uuid
+from dataclasses import dataclass
+from typing import Any, Generic
+
+from django.http import HttpRequest
+
+from claycore.mixing.dose import DosedAddition
+from umberpot.mixing.places import PLACE
+from umberpot.shelf.models import Material
+from umberpot.ui.calculators import Calculator, CalculatorForm, Inputs, Result
+
+
+@dataclass(frozen=True)
+class AdditionAnswer:
+    """A colourant in an answer: grams of it, and percent on dry clay."""
+
+    name: str
+    mass_g: float
+    pct_on_dry_clay: float
+
+
+def addition_answers(additions: tuple[DosedAddition, ...]) -> list[AdditionAnswer]:
+    """Doses as an answer has them."""
+    return [AdditionAnswer(a.name, a.mass_g, a.pct_on_dry_clay) for a in additions]
+
+
+class MixCalculator(Calculator[Inputs, Result], Generic[Inputs, Result]):
+    """Base of the calculators of ``/mix/``; ``initial`` is what an empty page begins with."""
+
+    initial: dict[str, str] = {}
+
+    def page_context(self, request: HttpRequest, form: CalculatorForm) -> dict[str, Any]:
+        context: dict[str, Any] = {"place": PLACE, "request_key": uuid.uuid4()}
+        initial: dict[str, Any] = dict(self.initial)
+        if request.user.is_authenticated:
+            studio = request.studio  # type: ignore[attr-defined]
+            materials = list(Material.objects.of(studio).on_shelf())
+            context["clays"] = [m for m in materials if m.is_clay]
+            context["colourants"] = [m for m in materials if m.is_colourant]
+            initial["scale_step_g"] = initial["scale_step"] = studio.scale_step_g
+        if not form.is_bound:
+            form.initial = initial
+        return context

@@ -1,0 +1,79 @@
+"""Dark: ``/mix/dark/``, three ways to a dark ground, by cost."""
+
+from dataclasses import dataclass
+from typing import Any
+
+from claycore.measure import bounds
+from claycore.measure.formatting import plain
+from claycore.mixing import cost
+from claycore.mixing.cost import DarkGround, Ground
+from umberpot.mixing.calculators.base import MixCalculator
+from umberpot.ui.calculators import Answer, CalculatorForm
+from umberpot.ui.fields.measures import MeasureField
+
+
+class DarkForm(CalculatorForm[DarkGround]):
+    """Three ways to a dark piece, by cost. Prices per kg, clays as plastic clay."""
+
+    piece = MeasureField(bounds.MASS, label="Clay in a piece, plastic")
+    water_pct = MeasureField(bounds.WATER, label="Water in it")
+    dark_price = MeasureField(cost.PRICE, label="Dark clay, per kg")
+    cheap_price = MeasureField(cost.PRICE, label="Cheap body, per kg")
+    stain_price = MeasureField(cost.PRICE, label="Black stain, per kg")
+    stain_pct = MeasureField(bounds.PERCENTAGE, label="Black stain, on dry clay")
+    area_cm2 = MeasureField(cost.AREA, label="Surface to coat")
+    coat_mm = MeasureField(cost.THICKNESS, required=False, label="Coat, wet")
+    coat_gravity = MeasureField(
+        bounds.SPECIFIC_GRAVITY, required=False, label="Slip's specific gravity"
+    )
+
+    def inputs(self) -> DarkGround:
+        typed = self.cleaned_data
+        return DarkGround(
+            typed["piece"],
+            typed["water_pct"],
+            typed["stain_pct"],
+            typed["area_cm2"],
+            typed["coat_mm"] or cost.COAT_MM,
+            typed["coat_gravity"] or cost.COAT_GRAVITY,
+            typed["dark_price"],
+            typed["cheap_price"],
+            typed["stain_price"],
+        )
+
+
+@dataclass(frozen=True, kw_only=True)
+class DarkAnswer(Answer):
+    """The ways, cheapest first; ``coat_g`` is wet slip a piece."""
+
+    grounds: list[Ground]
+    coat_g: float
+
+
+class DarkView(MixCalculator[DarkGround, list[Ground]]):
+    """Three ways to a dark ground, by cost."""
+
+    form_class = DarkForm
+    page = "mixing/calculators/dark.html"
+    fragment = "mixing/calculators/_dark_answer.html"
+    initial = {"water_pct": "22", "stain_pct": "6"}
+
+    def solve(self, inputs: DarkGround) -> list[Ground]:
+        return cost.dark_grounds(inputs)
+
+    def answer(self, inputs: DarkGround, result: list[Ground]) -> DarkAnswer:
+        return DarkAnswer(grounds=result, coat_g=inputs.coat_g, warnings=[])
+
+    def shown(self, inputs: DarkGround, result: list[Ground]) -> dict[str, Any]:
+        dearest = max(ground.per_piece for ground in result) or 1.0
+        return {
+            "rows": [
+                {
+                    "title": ground.title,
+                    "cost": f"{ground.per_piece:.2f}",
+                    "width": f"{100 * ground.per_piece / dearest:.2f}",
+                }
+                for ground in result
+            ],
+            "coat": plain(inputs.coat_g, 1),
+        }

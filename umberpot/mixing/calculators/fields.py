@@ -1,0 +1,50 @@
+"""Fields that several calculators of Mix share."""
+
+from typing import Any, ClassVar
+
+from django import forms
+
+from claycore.materials.composition import Convention
+from claycore.measure import bounds
+from umberpot.ui.fields.measures import Choice, MeasureField
+
+
+def convention_choice() -> Choice:
+    """What percent means; on dry clay unless said."""
+    return Choice(
+        choices=[
+            (Convention.ON_DRY_CLAY, "on dry clay"),
+            (Convention.SHARE_OF_TOTAL, "share of the total"),
+        ],
+        required=False,
+        initial=Convention.ON_DRY_CLAY,
+    )
+
+
+def convention_of(typed: str | None) -> Convention:
+    """The convention that was chosen; on dry clay where none was."""
+    return Convention(typed or Convention.ON_DRY_CLAY)
+
+
+def measured_water_field() -> MeasureField:
+    """The uncertainty of a measured water content, points; absent where it was not measured."""
+    return MeasureField(bounds.STEP, required=False, widget=forms.HiddenInput)
+
+
+def scale_step_field() -> MeasureField:
+    """The step of the scale, grams."""
+    return MeasureField(
+        bounds.STEP, required=False, label="Your scale shows steps of", initial="0.1"
+    )
+
+
+class KnowsScale:
+    """Part of a form with the field ``scale_step_g``; what it means where it was left empty."""
+
+    default_scale_step_g: ClassVar[float] = 0.1
+    cleaned_data: dict[str, Any]
+
+    @property
+    def scale_step(self) -> float:
+        """The step of the scale, grams."""
+        return self.cleaned_data.get("scale_step_g") or self.default_scale_step_g

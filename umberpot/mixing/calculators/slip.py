@@ -1,0 +1,273 @@
+"""Slip: ``/mix/slip/``, slip in a bucket measured, changed and coloured; dry clay slaked."""
+
+from dataclasses import dataclass
+from enum import StrEnum
+from functools import partial
+from typing import Any
+
+from django import forms
+
+from claycore.materials import slip
+from claycore.materials.clay_in_hand import ClayInHand, ClayState, dry_clay
+from claycore.materials.composition import Addition, Convention
+from claycore.materials.slip import Let
+from claycore.measure import bounds, units
+from claycore.measure.formatting import plain, to_step
+from claycore.measure.units import Measure
+from claycore.mixing.dose import Dose, dose
+from claycore.mixing.dose_checks import dose_warnings
+from umberpot.mixing.calculators.additions import AdditionsField, rows_of
+from umberpot.mixing.calculators.base import AdditionAnswer, MixCalculator, addition_answers
+from umberpot.mixing.calculators.fields import KnowsScale, scale_step_field
+from umberpot.ui.calculators import Answer, CalculatorForm
+from umberpot.ui.fields.measures import (
+    STILL_NEEDED,
+    Choice,
+    MeasureField,
+    mass_units,
+    volume_units,
+)
+
+
+class SlipSource(StrEnum):
+    """What the slip is made from: slip there is, or dry clay to slake."""
+
+    BUCKET = "bucket"
+    SLAKE = "slake"
+
+
+@dataclass(frozen=True)
+class Sample:
+    """A known volume of slip on the scale: grams with its vessel, the empty vessel, millilitres."""
+
+    mass_g: float
+    vessel_g: float
+    volume_ml: float
+
+
+@dataclass(frozen=True)
+class SlipInputs:
+    """Slip by a sample of it and an amount, or dry clay that is to become slip.
+
+    Of a bucket there are ``sample`` and either ``amount_ml`` or ``amount_g``; of dry clay
+    ``dry_g``.
+    """
+
+    density: float
+    additions: list[Addition]
+    scale_step_g: float
+    target_gravity: float | None
+    sample: Sample | None = None
+    amount_ml: float | None = None
+    amount_g: float | None = None
+    dry_g: float | None = None
+
+
+class SlipForm(KnowsScale, CalculatorForm[SlipInputs]):
+    """Slip whose specific gravity is weighed, or dry clay that is to become slip.
+
+    ``what`` = ``bucket``: ``sample_mass``+``sample_unit`` of ``sample_volume``+
+    ``sample_volume_unit``, ``vessel_mass`` (same unit, 0), and ``amount``+``amount_unit``, a
+    volume or a mass. ``what`` = ``slake``: ``dry_mass``+``dry_unit``. Both: ``solid_density``
+    (2.6), ``target_gravity``, ``add`` as in the dose.
+    """
+
+    what = Choice(
+        choices=[
+            (SlipSource.BUCKET, "Slip I have"),
+            (SlipSource.SLAKE, "Dry clay to slake"),
+        ],
+        required=False,
+        initial=SlipSource.BUCKET,
+    )
+    sample_volume = MeasureField(bounds.VOLUME, required=False, label="Fill a known volume")
+    sample_volume_unit = Choice(choices=volume_units, required=False, initial="ml")
+    sample_mass = MeasureField(bounds.MASS, required=False, label="It weighs")
+    sample_unit = Choice(choices=mass_units, required=False, initial="g")
+    vessel_mass = MeasureField(bounds.MASS, required=False, label="of which the vessel")
+    amount = MeasureField(bounds.VOLUME, required=False, label="Slip to colour or change")
+    amount_unit = Choice(
+        choices=partial(units.choices, Measure.VOLUME, Measure.MASS),
+        required=False,
+        initial="l",
+    )
+    dry_mass = MeasureField(bounds.MASS, required=False, label="Dry clay")
+    dry_unit = Choice(choices=mass_units, required=False, initial="g")
+    target_gravity = MeasureField(
+        bounds.SPECIFIC_GRAVITY, required=False, label="Specific gravity wanted"
+    )
+    solid_density = MeasureField(
+        bounds.SOLID_DENSITY, required=False, label="Density of the solid", initial="2.6"
+    )
+    add = AdditionsField(required=False)
+    scale_step_g = scale_step_field()
+
+    def clean(self) -> dict[str, Any]:
+        cleaned = super().clean() or {}
+        needed: tuple[str, ...] = ("sample_volume", "sample_mass", "amount")
+        if cleaned.get("what") == SlipSource.SLAKE:
+            self._forget(needed)
+            needed = ("dry_mass", "target_gravity")
+        else:
+            self._forget(("dry_mass",))
+        for field in needed:
+            if field not in self.errors and cleaned.get(field) is None:
+                self.add_error(field, forms.ValidationError(STILL_NEEDED, "required"))
+        return cleaned
+
+    def _forget(self, fields: tuple[str, ...]) -> None:
+        for field in fields:
+            self.errors.pop(field, None)
+            self.cleaned_data[field] = None
+
+    def inputs(self) -> SlipInputs:
+        typed = self.cleaned_data
+        common = (
+            typed["solid_density"] or slip.CLAY_SOLID_DENSITY,
+            typed["add"],
+            self.scale_step,
+            typed["target_gravity"],
+        )
+        if typed["what"] == SlipSource.SLAKE:
+            dry_g = units.grams(typed["dry_mass"], typed["dry_unit"] or "g")
+            return SlipInputs(*common, dry_g=dry_g)
+        unit = typed["amount_unit"] or "l"
+        if units.UNITS[unit].measure == Measure.VOLUME:
+            amount_ml = units.millilitres(typed["amount"], unit)
+            return SlipInputs(*common, sample=self._sample(), amount_ml=amount_ml)
+        amount_g = units.grams(typed["amount"], unit)
+        return SlipInputs(*common, sample=self._sample(), amount_g=amount_g)
+
+    def _sample(self) -> Sample:
+        typed = self.cleaned_data
+        gram = units.grams(1, typed["sample_unit"] or "g")
+        volume_unit = typed["sample_volume_unit"] or "ml"
+        return Sample(
+            typed["sample_mass"] * gram,
+            (typed["vessel_mass"] or 0.0) * gram,
+            units.millilitres(typed["sample_volume"], volume_unit),
+        )
+
+    def rows(self) -> list[tuple[str, str]]:
+        """The page's rows of colourants: those typed and one to type in next."""
+        return rows_of(self, "add")
+
+
+@dataclass(frozen=True)
+class SlipResult:
+    """The clay in the bucket, its gravity, what brings it to the gravity wanted, and the dose."""
+
+    clay: ClayInHand
+    gravity: float | None
+    let: Let | None
+    dose: Dose | None
+
+    @property
+    def additions(self) -> list[AdditionAnswer]:
+        return addition_answers(self.dose.additions) if self.dose else []
+
+
+@dataclass(frozen=True, kw_only=True)
+class SlipAnswer(Answer):
+    """Specific gravity, solids, what the bucket holds, water or clay to add, grams of stain."""
+
+    specific_gravity: float | None
+    solids_pct: float | None
+    dry_clay_g: float
+    water_g: float
+    mass_g: float
+    add_water_g: float | None
+    add_dry_clay_g: float | None
+    additions: list[AdditionAnswer]
+
+
+class SlipView(MixCalculator[SlipInputs, SlipResult]):
+    """Slip in a bucket."""
+
+    form_class = SlipForm
+    page = "mixing/calculators/slip.html"
+    fragment = "mixing/calculators/_slip_answer.html"
+
+    def solve(self, inputs: SlipInputs) -> SlipResult:
+        gravity = _gravity(inputs)
+        clay = _clay(inputs, gravity)
+        let = None
+        if inputs.target_gravity is not None:
+            let = slip.bring_to(clay, inputs.target_gravity, inputs.density)
+        dosed = dose(clay, inputs.additions, Convention.ON_DRY_CLAY) if inputs.additions else None
+        return SlipResult(clay, gravity, let, dosed)
+
+    def answer(self, inputs: SlipInputs, result: SlipResult) -> SlipAnswer:
+        clay, let = result.clay, result.let
+        return SlipAnswer(
+            specific_gravity=result.gravity,
+            solids_pct=None if clay.state == ClayState.DRY else 100 * clay.dry_fraction,
+            dry_clay_g=clay.dry_g,
+            water_g=clay.water_g,
+            mass_g=clay.mass_g,
+            add_water_g=let.add_water_g if let else None,
+            add_dry_clay_g=let.add_dry_clay_g if let else None,
+            additions=result.additions,
+            warnings=dose_warnings(result.dose, inputs.scale_step_g) if result.dose else [],
+        )
+
+    def shown(self, inputs: SlipInputs, result: SlipResult) -> dict[str, Any]:
+        clay, let = result.clay, result.let
+        return {
+            "dry": plain(clay.dry_g, 1),
+            "water": plain(clay.water_g, 1),
+            **(_shown_gravity(inputs, clay, result.gravity) if result.gravity else {}),
+            **(_shown_change(inputs, let) if let else {}),
+            **(_shown_dose(inputs, clay, result.dose) if result.dose else {}),
+            "thickened": bool(result.dose and let and let.add_dry_clay_g),
+        }
+
+
+def _gravity(inputs: SlipInputs) -> float | None:
+    """Of the slip in the bucket; None where there is only dry clay yet."""
+    sample = inputs.sample
+    if sample is None:
+        return None
+    return slip.gravity_of(sample.mass_g - sample.vessel_g, sample.volume_ml, inputs.density)
+
+
+def _clay(inputs: SlipInputs, gravity: float | None) -> ClayInHand:
+    if gravity is None:
+        return dry_clay(inputs.dry_g or 0.0)
+    if inputs.amount_ml is not None:
+        return slip.slip_by_volume(inputs.amount_ml, gravity, inputs.density)
+    return slip.slip_by_mass(inputs.amount_g or 0.0, slip.solids_pct(gravity, inputs.density))
+
+
+def _shown_gravity(inputs: SlipInputs, clay: ClayInHand, gravity: float) -> dict[str, str]:
+    density = plain(inputs.density, 3)
+    per_ml = plain(slip.dry_grams_per_ml(gravity, inputs.density), 3)
+    return {
+        "gravity": plain(gravity, 3),
+        "solids": plain(100 * clay.dry_fraction, 1),
+        "per_ml": per_ml,
+        "working": f"({plain(gravity, 3)} − 1) × {density} ÷ ({density} − 1) = {per_ml}",
+    }
+
+
+def _shown_change(inputs: SlipInputs, let: Let) -> dict[str, str]:
+    return {
+        "target": plain(inputs.target_gravity or 0, 3),
+        "add_water": plain(let.add_water_g, 1) if let.add_water_g else "",
+        "add_clay": plain(let.add_dry_clay_g, 1) if let.add_dry_clay_g else "",
+        "after": plain(let.after.mass_g, 1),
+    }
+
+
+def _shown_dose(inputs: SlipInputs, clay: ClayInHand, dosed: Dose) -> dict[str, Any]:
+    dry = plain(clay.dry_g, 1)
+    return {
+        "adds": [
+            {
+                "name": a.name,
+                "grams": to_step(a.mass_g, inputs.scale_step_g),
+                "working": f"{dry} g dry clay × {plain(a.pct_on_dry_clay, 3)} ÷ 100",
+            }
+            for a in dosed.additions
+        ]
+    }
