@@ -137,18 +137,16 @@ document.addEventListener("alpine:init", () => {
       const price = field && input.form.elements[field];
       if (price && !price.value) price.value = this.optionOf(list, input.value)?.dataset.price || "";
     },
-    // A clay chosen from the shelf brings its state and water along.
+    // A clay chosen from the shelf fills in what the server says it brings along. What was measured
+    // of a figure (a field with data-of) is gone once someone types over it.
     takeClay(input) {
-      const elements = input.form?.elements;
-      if (input.name === "water_pct" && elements.water_u95) elements.water_u95.value = "";
+      const form = input.form;
+      form?.querySelectorAll(`[data-of="${CSS.escape(input.name)}"]`).forEach((field) => (field.value = ""));
       const option = input.name === "clay" && this.optionOf("clays-list", input.value);
-      // Where no amount is asked for, the state is how it is to be made, not how the clay lies.
-      if (!option || !elements.mass) return;
-      if (elements.state) elements.state.value = option.dataset.state;
-      if (option.dataset.state === "plastic" && elements.water_pct) {
-        elements.water_pct.value = option.dataset.water;
-        if (elements.water_u95) elements.water_u95.value = option.dataset.u95;
-      }
+      const brings = option ? JSON.parse(option.dataset.brings) : {};
+      Object.entries(brings).forEach(([name, value]) => {
+        if (form.elements[name]) form.elements[name].value = value;
+      });
     },
   }));
 

@@ -17,6 +17,19 @@ class Outcome(StrEnum):
     NOT_DECIDED = "not_decided"
     NOT_MEASURED = "not_measured"
 
+    @property
+    def words(self) -> str:
+        """What it is called on a page and on paper."""
+        return _WORDS[self]
+
+
+_WORDS = {
+    Outcome.PASSES: "passes",
+    Outcome.FAILS: "fails",
+    Outcome.NOT_DECIDED: "not decided",
+    Outcome.NOT_MEASURED: "not tried",
+}
+
 
 @dataclass(frozen=True)
 class Limits:

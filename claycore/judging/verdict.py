@@ -141,6 +141,14 @@ def _listed(names: Sequence[str]) -> str:
     return f"{', '.join(names[:-1])} and {names[-1]}"
 
 
-def changed_lines(one: ClayVerdict, other: ClayVerdict) -> list[tuple[CheckedRule, CheckedRule]]:
-    """The rules whose outcome differs between two verdicts on the same evidence."""
-    return [(a, b) for a, b in zip(one.lines, other.lines, strict=True) if a.outcome != b.outcome]
+_WOULD = {Outcome.PASSES: "pass", Outcome.FAILS: "fail"}
+
+
+def by_another_school(one: ClayVerdict, other: ClayVerdict, school: str) -> str:
+    """What the other school's verdict on the same evidence changes; '' where nothing."""
+    changed = [b for a, b in zip(one.lines, other.lines, strict=True) if a.outcome != b.outcome]
+    if not changed:
+        return ""
+    parts = [f"{c.rule.topic} would {_WOULD.get(c.outcome, 'be open')}" for c in changed]
+    overall = "" if one.overall == other.overall else f": {other.title.lower()}"
+    return f"By the {school} limits {', '.join(parts)}{overall}."

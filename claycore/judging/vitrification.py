@@ -107,6 +107,20 @@ def what_would_decide(estimate: Estimate, limit_pct: float, scale_step_g: float)
     )
 
 
+def against_figure(estimate: Estimate, limit_pct: float, scale_step_g: float) -> AbsorptionVerdict:
+    """One absorption held against a bare figure, in percent, without a ware or a cone."""
+    outcome = absorption.against_limit(estimate, limit_pct)
+    measured = f"{with_u95(estimate.value, estimate.u95)} %"
+    if outcome == AgainstLimit.NOT_DECIDED:
+        return AbsorptionVerdict(
+            outcome,
+            f"{measured} straddles {plain(limit_pct)} %.",
+            what_would_decide(estimate, limit_pct, scale_step_g),
+        )
+    stands = "within" if outcome == AgainstLimit.WITHIN else "over"
+    return AbsorptionVerdict(outcome, f"{measured} is {stands} {plain(limit_pct)} %.")
+
+
 def verdict(
     estimate: Estimate, against: Limit, cone: str | None, scale_step_g: float
 ) -> AbsorptionVerdict:

@@ -47,6 +47,10 @@ class Checked:
     mistakes: tuple[Mistake, ...]
     actual_pct: float | None
 
+    def reason(self, answer_g: float) -> str:
+        """Whether the answer that was checked is right, in a sentence."""
+        return f"{plain(answer_g, 3)} g is {'right' if self.correct else 'not right'}."
+
 
 @dataclass(frozen=True)
 class Nearness:

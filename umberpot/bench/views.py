@@ -10,6 +10,7 @@ from django.utils import timezone
 from django.views.decorators.http import require_GET
 
 from claycore.firing import cones
+from claycore.testing.stages import is_forgotten
 from umberpot.bench.models import CalendarFeed, Timer
 from umberpot.mixing.models import Mix, Plan
 from umberpot.shelf.models import Material
@@ -19,7 +20,6 @@ from umberpot.tiles.progress import TileProgress, progress_of
 
 PLACE = "Bench"
 MOST_TO_READ = 8
-FORGOTTEN_AFTER = timedelta(days=21)
 
 
 @require_GET
@@ -75,11 +75,19 @@ def _split(step: Step, progresses: list[TileProgress]) -> list[tuple[str, list[T
 
 def _forgotten(by_step: dict[str, list[TileProgress]]) -> list[TileProgress]:
     """What has been dry, or fired, for so long that it was most likely forgotten."""
-    long_ago = timezone.now() - FORGOTTEN_AFTER
-    dry = [s for s in by_step[Step.DRY] if s.tile.shaped_at and s.tile.shaped_at < long_ago]
+    now, today = timezone.now(), timezone.localdate()
+    dry = [
+        progress
+        for progress in by_step[Step.DRY]
+        if progress.tile.shaped_at and is_forgotten(_minutes(now - progress.tile.shaped_at))
+    ]
     fired = [
-        s
-        for s in by_step[Step.MEASURE]
-        if s.firing and s.firing.fired_on < timezone.localdate(long_ago)
+        progress
+        for progress in by_step[Step.MEASURE]
+        if progress.firing and is_forgotten(_minutes(today - progress.firing.fired_on))
     ]
     return dry + fired
+
+
+def _minutes(waited: timedelta) -> float:
+    return waited.total_seconds() / 60

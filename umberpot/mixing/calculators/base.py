@@ -1,11 +1,13 @@
 """What the calculators of Mix share: the shelf's names to choose from, the studio's scale."""
 
+import json
 import uuid
 from dataclasses import dataclass
 from typing import Any, Generic
 
 from django.http import HttpRequest
 
+from claycore.materials.clay_in_hand import ClayState
 from claycore.mixing.dose import DosedAddition
 from umberpot.mixing.places import PLACE
 from umberpot.shelf.models import Material
@@ -37,9 +39,23 @@ class MixCalculator(Calculator[Inputs, Result], Generic[Inputs, Result]):
         if request.user.is_authenticated:
             studio = request.studio  # type: ignore[attr-defined]
             materials = list(Material.objects.of(studio).on_shelf())
-            context["clays"] = [m for m in materials if m.is_clay]
+            context["clays"] = [(m, json.dumps(_brings(m, form))) for m in materials if m.is_clay]
             context["colourants"] = [m for m in materials if m.is_colourant]
             initial["scale_step_g"] = initial["scale_step"] = studio.scale_step_g
         if not form.is_bound:
             form.initial = initial
         return context
+
+
+def _brings(clay: Material, form: CalculatorForm) -> dict[str, str]:
+    """What choosing a clay of the shelf fills in: its state, and its water where that is plastic.
+
+    Where no amount is asked for, the state is how it is to be made, not how the clay lies.
+    """
+    if "mass" not in form.fields:
+        return {}
+    if clay.state != ClayState.PLASTIC:
+        return {"state": clay.state}
+    known = (clay.water_pct, clay.water_u95)
+    water_pct, water_u95 = ("" if figure is None else str(figure) for figure in known)
+    return {"state": clay.state, "water_pct": water_pct, "water_u95": water_u95}

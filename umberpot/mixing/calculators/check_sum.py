@@ -100,8 +100,8 @@ class CheckSumView(MixCalculator[CheckSumInputs, Checked]):
 
     def shown(self, inputs: CheckSumInputs, result: Checked) -> dict[str, Any]:
         asked, actual = inputs.asked, result.actual_pct
-        shown = {
-            "answer": plain(inputs.answer_g, 3),
+        shown: dict[str, Any] = {
+            "reason": result.reason(inputs.answer_g),
             "expected": plain(result.expected_g, 3),
         }
         if isinstance(asked, ChangeSum):

@@ -7,6 +7,7 @@ from django import forms
 from claycore.materials.clay_amount import ClayAmount
 from claycore.materials.clay_in_hand import ClayState
 from claycore.measure import bounds
+from umberpot.mixing.calculators.fields import solid_density_field
 from umberpot.ui.calculators import CalculatorForm, Inputs
 from umberpot.ui.fields.measures import Choice, MeasureField, mass_units, volume_units
 
@@ -41,9 +42,7 @@ class ClayForm(CalculatorForm[Inputs], Generic[Inputs]):
     specific_gravity = MeasureField(
         bounds.SPECIFIC_GRAVITY, required=False, label="or specific gravity"
     )
-    solid_density = MeasureField(
-        bounds.SOLID_DENSITY, required=False, label="Density of the solid", initial="2.6"
-    )
+    solid_density = solid_density_field()
 
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean() or {}

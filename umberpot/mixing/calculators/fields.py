@@ -5,7 +5,9 @@ from typing import Any, ClassVar
 from django import forms
 
 from claycore.materials.composition import Convention
+from claycore.materials.slip import CLAY_SOLID_DENSITY
 from claycore.measure import bounds
+from claycore.measure.formatting import plain
 from umberpot.ui.fields.measures import Choice, MeasureField
 
 
@@ -28,7 +30,18 @@ def convention_of(typed: str | None) -> Convention:
 
 def measured_water_field() -> MeasureField:
     """The uncertainty of a measured water content, points; absent where it was not measured."""
-    return MeasureField(bounds.STEP, required=False, widget=forms.HiddenInput)
+    widget = forms.HiddenInput({"data-of": "water_pct"})
+    return MeasureField(bounds.STEP, required=False, widget=widget)
+
+
+def solid_density_field() -> MeasureField:
+    """The density of the dry solid, g/cm³; clay's own where it is left empty."""
+    return MeasureField(
+        bounds.SOLID_DENSITY,
+        required=False,
+        label="Density of the solid",
+        initial=plain(CLAY_SOLID_DENSITY),
+    )
 
 
 def scale_step_field() -> MeasureField:

@@ -18,7 +18,7 @@ from claycore.mixing.dose import Dose, dose
 from claycore.mixing.dose_checks import dose_warnings
 from umberpot.mixing.calculators.additions import AdditionsField, rows_of
 from umberpot.mixing.calculators.base import AdditionAnswer, MixCalculator, addition_answers
-from umberpot.mixing.calculators.fields import KnowsScale, scale_step_field
+from umberpot.mixing.calculators.fields import KnowsScale, scale_step_field, solid_density_field
 from umberpot.ui.calculators import Answer, CalculatorForm
 from umberpot.ui.fields.measures import (
     STILL_NEEDED,
@@ -96,9 +96,7 @@ class SlipForm(KnowsScale, CalculatorForm[SlipInputs]):
     target_gravity = MeasureField(
         bounds.SPECIFIC_GRAVITY, required=False, label="Specific gravity wanted"
     )
-    solid_density = MeasureField(
-        bounds.SOLID_DENSITY, required=False, label="Density of the solid", initial="2.6"
-    )
+    solid_density = solid_density_field()
     add = AdditionsField(required=False)
     scale_step_g = scale_step_field()
 

@@ -117,14 +117,10 @@ class AbsorptionView(Calculator[AbsorptionInputs, Absorption]):
             shown["porosity"] = result.apparent_porosity
             shown["density"] = result.bulk_density
             shown["gravity"] = result.apparent_specific_gravity
-        verdict = _verdict(inputs, result)
-        if verdict and inputs.limit_pct is not None:
-            shown["limit"] = plain(inputs.limit_pct, 2)
-            shown["verdict"] = verdict
-            if verdict == AgainstLimit.NOT_DECIDED:
-                shown["would_decide"] = vitrification.what_would_decide(
-                    result.absorption, inputs.limit_pct, inputs.step_g
-                )
+        if inputs.limit_pct is not None:
+            shown["verdict"] = vitrification.against_figure(
+                result.absorption, inputs.limit_pct, inputs.step_g
+            )
         return shown
 
     def page_context(self, request: HttpRequest, form: CalculatorForm) -> dict[str, Any]:

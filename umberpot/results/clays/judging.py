@@ -69,9 +69,10 @@ class JudgedClay:
     label: list[claims.CheckedClaim]
 
     @property
-    def changed(self) -> list[tuple[clay_verdict.CheckedRule, clay_verdict.CheckedRule]]:
-        """The rules with another outcome under the other school."""
-        return clay_verdict.changed_lines(self.verdict, self.other)
+    def other_school_says(self) -> str:
+        """What changes under the other school; '' where nothing does."""
+        school = self.as_what.other_school
+        return clay_verdict.by_another_school(self.verdict, self.other, school)
 
 
 def judge(record: ClayRecord, as_what: ClayPurpose, studio: Studio) -> JudgedClay:

@@ -22,7 +22,6 @@ from reportlab.platypus import (
 )
 
 from claycore.firing import cones
-from claycore.judging.limits import Outcome
 from claycore.judging.purposes import PURPOSES
 from claycore.judging.vitrification import SCHOOLS, WARES
 from claycore.measure.formatting import with_u95
@@ -49,8 +48,6 @@ _HEAD = ParagraphStyle(
     "head", parent=_STYLES["Heading2"], fontSize=12, spaceBefore=8, spaceAfter=3, keepWithNext=True
 )
 _TITLE = ParagraphStyle("title", parent=_STYLES["Title"], fontSize=20, alignment=0, spaceAfter=2)
-
-_OUTCOMES = {Outcome.PASSES: "passes", Outcome.FAILS: "fails", Outcome.NOT_DECIDED: "not decided"}
 
 
 class _Chart(Flowable):
@@ -267,7 +264,7 @@ def _rules(judged: JudgedClay) -> Table:
             line.title,
             line.finding.measured,
             f"{line.finding.limit} ({line.finding.school})",
-            _OUTCOMES.get(line.outcome, "not tried"),
+            line.outcome.words,
         ]
         for line in judged.verdict.lines
         if line.matters

@@ -1,15 +1,58 @@
-"""Cautions and verdicts.
+"""Cautions, verdicts and outcomes.
 
 Registered as builtin tags, so a template may use them without loading anything.
 """
 
+from enum import StrEnum
 from typing import Any
 
 from django import template
 
+from claycore.judging.claims import ClaimOutcome
+from claycore.judging.fit import FitOutcome
+from claycore.judging.limits import Outcome
 from claycore.safety import cautions
+from claycore.testing.absorption import AgainstLimit
 
 register = template.Library()
+
+
+class Mark(StrEnum):
+    """The shape that says an outcome: never a colour alone."""
+
+    TICK = "tick"
+    HOLLOW_TICK = "hollow_tick"
+    CROSS = "cross"
+    DASH = "dash"
+    EMPTY = "empty"
+
+
+MARKS: dict[str | bool, Mark] = {
+    True: Mark.TICK,
+    False: Mark.CROSS,
+    AgainstLimit.WITHIN: Mark.TICK,
+    AgainstLimit.OVER: Mark.CROSS,
+    AgainstLimit.NOT_DECIDED: Mark.DASH,
+    Outcome.PASSES: Mark.TICK,
+    Outcome.FAILS: Mark.CROSS,
+    Outcome.NOT_DECIDED: Mark.DASH,
+    Outcome.NOT_MEASURED: Mark.EMPTY,
+    ClaimOutcome.HOLDS: Mark.TICK,
+    ClaimOutcome.DOES_NOT_HOLD: Mark.CROSS,
+    ClaimOutcome.NOT_DECIDED: Mark.DASH,
+    FitOutcome.COMFORTABLE: Mark.TICK,
+    FitOutcome.RISKY: Mark.HOLLOW_TICK,
+    FitOutcome.APART: Mark.CROSS,
+    FitOutcome.NOT_DECIDED: Mark.DASH,
+    FitOutcome.NOT_MEASURED: Mark.EMPTY,
+}
+"""The mark of every outcome there is; ``tests/web/ui`` walks them."""
+
+VERDICT_TITLES = {
+    Mark.TICK: "Within the limit",
+    Mark.CROSS: "Over the limit",
+    Mark.DASH: "Not decided",
+}
 
 
 @register.inclusion_tag("ui/components/caution.html")
@@ -19,6 +62,20 @@ def caution(code: str) -> dict[str, Any]:
 
 
 @register.inclusion_tag("ui/components/verdict.html")
-def verdict(outcome: str, reason: str, would_decide: str = "", title: str = "") -> dict[str, Any]:
+def verdict(
+    outcome: str | bool, reason: str, would_decide: str = "", title: str = ""
+) -> dict[str, Any]:
     """An outcome as a shape and words, with its reason; ``title`` replaces the usual words."""
-    return {"outcome": outcome, "reason": reason, "would_decide": would_decide, "title": title}
+    mark = MARKS[outcome]
+    return {
+        "mark": mark,
+        "reason": reason,
+        "would_decide": would_decide,
+        "title": title or VERDICT_TITLES[mark],
+    }
+
+
+@register.inclusion_tag("ui/components/outcome.html")
+def outcome_mark(outcome: str) -> dict[str, Any]:
+    """An outcome as a small shape, beside its words."""
+    return {"mark": MARKS[outcome]}
