@@ -85,6 +85,7 @@ TEMPLATES = [
             "builtins": [
                 "django.templatetags.static",
                 "umberpot.places",
+                "umberpot.ui.components.blocks",
                 "umberpot.ui.components.charts",
                 "umberpot.ui.components.fields",
                 "umberpot.ui.components.judgements",

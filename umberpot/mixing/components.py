@@ -6,8 +6,12 @@ Registered as builtin tags, so a template may use them without loading anything.
 from typing import Any
 
 from django import template
+from django.forms import BoundField
+from django.template.loader import render_to_string
 from django.urls import reverse
+from django.utils.safestring import SafeString
 
+from umberpot.mixing.calculators.additions import rows_of
 from umberpot.mixing.models import Mix
 from umberpot.ui.components.mix_bars import mix_bar
 from umberpot.ui.mix_bar import Segment, segments_of_batch
@@ -50,3 +54,24 @@ def bar_of_mix(mix: Mix) -> list[Segment]:
 def kept_mix_bar(mix: Mix) -> dict[str, Any]:
     """The mix bar of a kept mix."""
     return mix_bar(bar_of_mix(mix))
+
+
+@register.simple_block_tag
+def addition_rows(
+    content: SafeString,
+    bound: BoundField,
+    sample: str,
+    word: str = "colourant",
+    another: str = "Another colourant",
+) -> SafeString:
+    """Rows of names and percentages for an AdditionsField; the slot is their legend."""
+    context = {
+        "legend": content,
+        "bound": bound,
+        "key": bound.name,
+        "rows": rows_of(bound.form, bound.name),
+        "sample": sample,
+        "word": word,
+        "another": another,
+    }
+    return render_to_string("mixing/components/addition_rows.html", context)

@@ -2,6 +2,7 @@
 
 from django.db import models
 from django.db.models import F, Q
+from django.urls import reverse
 
 from claycore.materials.batch import Batch
 from claycore.materials.clay_in_hand import ClayState
@@ -38,6 +39,10 @@ class Plan(SetAside):
 
     def __str__(self) -> str:
         return self.name
+
+    def get_absolute_url(self) -> str:
+        """Where it is followed step by step."""
+        return reverse("tiles:plan", args=[self.pk])
 
 
 class Mix(SetAside):
@@ -97,6 +102,10 @@ class Mix(SetAside):
 
     def __str__(self) -> str:
         return self.name
+
+    def get_absolute_url(self) -> str:
+        """Where it is weighed out, and told once it is made."""
+        return reverse("mixing:mix", args=[self.pk])
 
     @property
     def batch(self) -> Batch:

@@ -22,7 +22,13 @@ class MaterialForm(OwnedModelForm):
     """One clay or colourant, and how much of it there is."""
 
     price_per_kg = MeasureField(PRICE, required=False, label="Price per kg")
-    water_pct = MeasureField(bounds.WATER, required=False, label="Water in it")
+    water_pct = MeasureField(
+        bounds.WATER,
+        required=False,
+        label="Water in it",
+        help_text="Of its weight as it is: weigh a pinch, dry it, weigh it again. Throwing clay is"
+        " often 18–25 %.",
+    )
     on_hand_g = MeasureField(STOCK, required=False, label="On hand")
     hazards = forms.MultipleChoiceField(
         choices=lambda: [(c.code, c.title) for c in named_materials().values()],

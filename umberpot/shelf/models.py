@@ -5,6 +5,7 @@ from typing import Any, ClassVar, Self
 from django.db import models
 from django.db.models import F, Q, Sum
 from django.db.models.functions import Coalesce, Lower
+from django.urls import reverse
 
 from claycore.firing import cones
 from claycore.judging.claims import Claim
@@ -97,6 +98,11 @@ class Material(StudioOwned):
 
     def __str__(self) -> str:
         return self.name
+
+    def get_absolute_url(self) -> str:
+        """Where it is changed: a leftover's or a bucket's own page, a material's form."""
+        page = "mixing:leftover" if self.is_coloured else "shelf:material"
+        return reverse(page, args=[self.pk])
 
     @property
     def is_clay(self) -> bool:

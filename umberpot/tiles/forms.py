@@ -146,7 +146,19 @@ class FiredForm(StageForm):
         required=False,
         label="How it was soaked",
     )
-    colour = forms.CharField(max_length=60, required=False, label="Fired colour")
+    colour = forms.CharField(
+        max_length=60,
+        required=False,
+        label="Fired colour",
+        widget=forms.TextInput(
+            {
+                "placeholder": "#8a5a3c or 45, 12, 20",
+                "aria-describedby": "id_colour-error id_colour-hint",
+                "x-ref": "typed",
+                "autocomplete": "off",
+            }
+        ),
+    )
     seen_colour = forms.IntegerField(required=False, widget=forms.HiddenInput)
 
     def __init__(

@@ -9,6 +9,7 @@ from django.urls import reverse
 from claycore.colour.notation import Lab
 from claycore.firing import cones
 from claycore.judging import vitrification
+from claycore.measure.formatting import to_step
 from claycore.measure.uncertainty import Measured
 from claycore.testing import bar_roles, bars, readings, soaking
 from claycore.testing.readings import READINGS
@@ -43,6 +44,13 @@ class Trial(Signed):
 
     def __str__(self) -> str:
         return self.name
+
+    def get_absolute_url(self) -> str:
+        """Its tiles; for a bar test the grid its figures are entered in."""
+        test: ClayTest | None = getattr(self, "test", None)
+        if test:
+            return reverse("tiles:test", args=[test.pk])
+        return reverse("tiles:trial", args=[self.pk])
 
 
 class TileQuerySet(SetAsideQuerySet):
@@ -117,7 +125,7 @@ class Tile(SetAside):
     def get_absolute_url(self) -> str:
         """Where its figures are entered: the grid of a bar's test, a tile's own record."""
         if self.is_bar:
-            return reverse("tiles:test", args=[self.trial.test.pk])
+            return self.trial.get_absolute_url()
         return reverse("tiles:record", args=[self.pk])
 
     @property
@@ -158,6 +166,9 @@ class TileReading(Correctable):
 
     class Meta(Correctable.Meta):
         abstract = True
+
+    def _after_firing(self) -> str:
+        return f", cone {self.firing.cone}" if self.firing else ""
 
 
 class Reading(TileReading):
@@ -223,6 +234,17 @@ class Reading(TileReading):
     def unit(self) -> str:
         return READINGS[self.quantity].unit
 
+    @property
+    def shown(self) -> str:
+        """The figure as its instrument showed it, with its unit."""
+        return f"{to_step(self.value, self.step)} {self.unit}"
+
+    @property
+    def about(self) -> str:
+        """What was read, how, and after which firing."""
+        how = f", {self.get_method_display().lower()}" if self.method else ""
+        return self.get_quantity_display().capitalize() + how + self._after_firing()
+
 
 class ColourReading(TileReading):
     """A fired colour in CIELAB (D65, 2°), with what was typed."""
@@ -251,6 +273,16 @@ class ColourReading(TileReading):
 
     def __str__(self) -> str:
         return self.typed
+
+    @property
+    def shown(self) -> str:
+        """As it was typed."""
+        return self.typed
+
+    @property
+    def about(self) -> str:
+        """What was read, and after which firing."""
+        return "Colour" + self._after_firing()
 
     @property
     def lab(self) -> Lab:

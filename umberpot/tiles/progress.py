@@ -2,6 +2,8 @@
 
 from dataclasses import dataclass
 
+from django.urls import reverse
+
 from claycore.testing import soaking
 from claycore.testing.bar_roles import role_of
 from claycore.testing.readings import Quantity
@@ -26,6 +28,21 @@ class TileProgress:
     @property
     def step_words(self) -> str:
         return str(self.step.label)
+
+    def get_next_url(self) -> str:
+        """Where what comes next is done."""
+        if self.step == Step.MAKE and self.tile.trial.plan_id:
+            return reverse("tiles:plan", args=[self.tile.trial.plan_id])
+        if self.step == Step.READ:
+            return reverse("results:tile", args=[self.tile.pk])
+        return reverse("tiles:record", args=[self.tile.pk])
+
+    def __str__(self) -> str:
+        return self.tile.code
+
+    def get_absolute_url(self) -> str:
+        """Where its figures are entered."""
+        return self.tile.get_absolute_url()
 
     def value(self, quantity: str) -> float | None:
         """The current figure of a quantity, None where there is none."""

@@ -6,6 +6,13 @@ the report each know.
 
 from dataclasses import dataclass, field
 
+from django.utils.html import format_html_join
+from django.utils.safestring import SafeString
+
+
+def _attributes(**numbers: float) -> SafeString:
+    return format_html_join(" ", '{}="{}"', ((k, f"{v:.2f}") for k, v in numbers.items()))
+
 
 @dataclass(frozen=True)
 class Stroke:
@@ -30,6 +37,11 @@ class Box:
     height: float
     css: str
 
+    @property
+    def place(self) -> SafeString:
+        """Its attributes in SVG that say where it stands and how large it is."""
+        return _attributes(x=self.x, y=self.y, width=self.width, height=self.height)
+
 
 @dataclass(frozen=True)
 class Words:
@@ -40,6 +52,11 @@ class Words:
     text: str
     css: str
     anchor: str = "middle"
+
+    @property
+    def place(self) -> SafeString:
+        """Its attributes in SVG that say where it stands."""
+        return _attributes(x=self.x, y=self.y)
 
 
 @dataclass(frozen=True)

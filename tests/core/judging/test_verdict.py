@@ -55,10 +55,9 @@ def test_the_other_school_changes_only_what_it_has_another_limit_for():
     loosely = replace(between, range=firing_range(between.results.cones, 6))
     loose = cv.verdict(loosely, LOOSE, "tableware")
     assert (strict.overall, loose.overall) == (cv.Overall.MEND, cv.Overall.KEEP)
-    assert [(a.code, b.outcome) for a, b in cv.changed_lines(strict, loose)] == [
-        ("absorption", Outcome.PASSES),
-        ("matures", Outcome.PASSES),
-    ]
+    said = cv.by_another_school(strict, loose, "loose")
+    assert said == "By the loose limits absorption would pass, maturing would pass: keep it."
+    assert cv.by_another_school(strict, strict, "loose") == ""
 
 
 def test_shrinks_wildly_like_a_bentonite():

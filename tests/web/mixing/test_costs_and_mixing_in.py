@@ -4,6 +4,7 @@ from decimal import Decimal
 
 import pytest
 
+from tests.pages import words_of
 from umberpot.mixing.composition import parts_of
 from umberpot.mixing.costs import cost_of_mix, cost_of_mixes, plastic_g
 from umberpot.mixing.leftovers.services import keep_leftover
@@ -53,10 +54,10 @@ def test_the_page_of_a_mix_tells_both_ways_of_mixing_it_in(make_mix, weigh, sign
     mix = make_mix("clay=Ferry white&state=plastic&mass=100&unit=g&water_pct=20&add=Quay Blue:10")
     while part := next_part(parts_of(mix)):
         weigh(mix, part.to_go_g)
-    html = signed_in.get(f"/mix/{mix.pk}/").content.decode()
-    assert "Wedge it in" in html
-    assert "Blend it in slip" in html
-    assert "a kilo as plastic clay" in html
+    said = words_of(signed_in.get(f"/mix/{mix.pk}/"))
+    assert "Wedge it in" in said
+    assert "Blend it in slip" in said
+    assert "a kilo as plastic clay" in said
 
 
 def test_a_mix_names_what_it_came_from_and_went_into(make_mix, weigh, user, signed_in):
@@ -111,10 +112,10 @@ def test_the_bench_shows_series_under_way_once(signed_in, clay, blue):
 
 def test_a_trial_says_before_it_starts_what_the_shelf_lacks(signed_in, clay, blue):
     query = "pcts=15&tile_dry_g=900&colourant=Quay+Blue&clay=Ferry+white&strategy=separate"
-    html = signed_in.get(f"/mix/series/start/?{query}").content.decode()
-    assert "the shelf holds 100 g" in html
+    said = words_of(signed_in.get(f"/mix/series/start/?{query}"))
+    assert "the shelf holds 100 g" in said
     grid = "x=Quay+Blue:0,20&cell_g=1000&solids_pct=70"
-    assert "the shelf holds 100 g" in signed_in.get(f"/mix/grid/start/?{grid}").content.decode()
+    assert "the shelf holds 100 g" in words_of(signed_in.get(f"/mix/grid/start/?{grid}"))
 
 
 def test_clay_leaves_the_shelf_as_it_lies_there(make_mix, weigh, clay):

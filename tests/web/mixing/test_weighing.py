@@ -6,6 +6,7 @@ import uuid
 import pytest
 from django.db import IntegrityError, transaction
 
+from tests.pages import words_of
 from tests.web.conftest import DRY_SUM, PLASTIC_SUM
 from umberpot.mixing.composition import parts_of
 from umberpot.mixing.models import Mix, Weighing
@@ -67,7 +68,7 @@ def test_weighed_to_plan(signed_in, make_mix, clay, blue):
 def test_too_much_asks_and_books_nothing_yet(signed_in, make_mix, blue):
     mix = make_mix()
     post_weigh(signed_in, mix, grams="80")
-    got = post_weigh(signed_in, mix, grams="8.6").content.decode()
+    got = words_of(post_weigh(signed_in, mix, grams="8.6"))
     assert "8.6 g is too much" in got
     assert "really 10.75 %" in got
     assert "Scale the rest up to match, by 1.075" in got

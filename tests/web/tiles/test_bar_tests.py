@@ -285,7 +285,7 @@ def test_a_remark_of_another_window_stays(signed_in, plan):
 
 def shown_again(answer):
     """What the page would send back: every hidden key of what it showed."""
-    found = re.findall(r'name="(seen-[^"]+)" value="([^"]*)"', answer.content.decode())
+    found = re.findall(r'name="(seen-[^"]+)"\s+value="([^"]*)"', answer.content.decode())
     return dict(found)
 
 

@@ -4,6 +4,7 @@ import uuid
 
 import pytest
 
+from tests.pages import words_of
 from umberpot.mixing.composition import parts_of
 from umberpot.mixing.models import Mix, MixPart, Plan
 from umberpot.mixing.plans.services import shortages
@@ -152,7 +153,7 @@ def test_too_little_is_said_for_the_whole_plan(series, blue, user, signed_in):
     (short,) = shortages(in_order(plan))
     assert short.material == blue
     assert short.needs_g == pytest.approx(7.34, abs=0.01)
-    assert "the shelf holds 1 g" in signed_in.get(f"/mix/plans/{plan.pk}/").content.decode()
+    assert "the shelf holds 1 g" in words_of(signed_in.get(f"/mix/plans/{plan.pk}/"))
 
 
 def test_queries_of_a_plan_do_not_grow_with_its_mixes(

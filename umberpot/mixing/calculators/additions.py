@@ -89,7 +89,7 @@ def typed_rows(data: Any, key: str) -> list[tuple[str, str]]:
     return [(name.strip(), pct.strip()) for name, pct in zip(names, pcts, strict=True)]
 
 
-def rows_of(form: forms.Form, key: str) -> list[tuple[str, str]]:
+def rows_of(form: forms.BaseForm, key: str) -> list[tuple[str, str]]:
     """The rows a page shows: those typed, and one to type in next."""
     rows = []
     if form.is_bound:

@@ -37,7 +37,12 @@ class CheckSumForm(ClayForm[CheckSumInputs]):
     answer = MeasureField(bounds.MASS, required=False, label="Colourant, by your sum")
     now_pct = MeasureField(bounds.PERCENTAGE, required=False, label="Percent now")
     target_pct = MeasureField(bounds.PERCENTAGE, required=False, label="Percent wanted")
-    answer_total = MeasureField(bounds.MASS, required=False, label="New dry total, by your sum")
+    answer_total = MeasureField(
+        bounds.MASS,
+        required=False,
+        label="New dry total, by your sum",
+        help_text="clay and colourant together, without water; the weight above is then of the mix",
+    )
 
     @property
     def is_change(self) -> bool:

@@ -37,7 +37,13 @@ class ClayForm(CalculatorForm[Inputs], Generic[Inputs]):
     unit = Choice(choices=mass_units, required=False, initial="g")
     volume = MeasureField(bounds.VOLUME, required=False, label="or its volume")
     volume_unit = Choice(choices=volume_units, required=False, initial="ml")
-    water_pct = MeasureField(bounds.WATER, required=False, label="Water in it")
+    water_pct = MeasureField(
+        bounds.WATER,
+        required=False,
+        label="Water in it",
+        help_text="Of its weight as it is. Throwing clay is often 18–25 %. Weigh a pinch, dry it,"
+        " weigh it again.",
+    )
     solids_pct = MeasureField(bounds.SOLIDS, required=False, label="Solids")
     specific_gravity = MeasureField(
         bounds.SPECIFIC_GRAVITY, required=False, label="or specific gravity"

@@ -11,7 +11,7 @@ from claycore.materials.composition import Addition, Convention
 from claycore.measure.formatting import decimals_of, plain, to_step
 from claycore.mixing.dose import Dose, DosedAddition, dose
 from claycore.mixing.dose_checks import dose_warnings
-from umberpot.mixing.calculators.additions import AdditionsField, rows_of
+from umberpot.mixing.calculators.additions import AdditionsField
 from umberpot.mixing.calculators.base import MixCalculator
 from umberpot.mixing.calculators.clay import ClayForm
 from umberpot.mixing.calculators.fields import (
@@ -63,10 +63,6 @@ class DoseForm(KnowsScale, ClayForm[DoseInputs]):
             typed["clay"],
             water_measured=typed["water_u95"] is not None,
         )
-
-    def rows(self) -> list[tuple[str, str]]:
-        """The page's rows of colourants: those typed and one to type in next."""
-        return rows_of(self, "add")
 
 
 @dataclass(frozen=True)

@@ -9,7 +9,7 @@ from claycore.materials.clay_in_hand import ClayState
 from claycore.materials.composition import Addition
 from claycore.measure import bounds
 from claycore.measure.formatting import plain
-from umberpot.mixing.calculators.additions import AdditionsField, rows_of
+from umberpot.mixing.calculators.additions import AdditionsField
 from umberpot.mixing.calculators.base import AdditionAnswer, MixCalculator
 from umberpot.ui.calculators import Answer, CalculatorForm
 from umberpot.ui.fields.measures import Choice, MeasureField, mass_units
@@ -72,13 +72,11 @@ class JoinForm(CalculatorForm[list[Leftover]]):
         """Both halves of the page."""
         return [
             {
-                "key": side,
                 "title": title,
                 "mass": self[f"{side}_mass"],
                 "unit": self[f"{side}_unit"],
                 "water": self[f"{side}_water_pct"],
                 "add": self[side],
-                "rows": rows_of(self, side),
             }
             for side, title in SIDES.items()
         ]

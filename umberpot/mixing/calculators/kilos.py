@@ -13,7 +13,7 @@ from claycore.mixing import cost, scaling
 from claycore.mixing.cost import Cost, Priced
 from claycore.mixing.dose import Dose
 from claycore.mixing.dose_checks import dose_warnings
-from umberpot.mixing.calculators.additions import AdditionsField, rows_of
+from umberpot.mixing.calculators.additions import AdditionsField
 from umberpot.mixing.calculators.base import AdditionAnswer, MixCalculator, addition_answers
 from umberpot.mixing.calculators.fields import (
     KnowsScale,
@@ -78,10 +78,6 @@ class KilosForm(KnowsScale, CalculatorForm[KilosInputs]):
             self.scale_step,
             water_measured=typed["water_u95"] is not None,
         )
-
-    def rows(self) -> list[tuple[str, str]]:
-        """The page's rows of colourants: those typed and one to type in next."""
-        return rows_of(self, "add")
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -7,7 +7,7 @@ from claycore.measure import bounds
 from claycore.measure.formatting import plain
 from claycore.mixing import cost, scaling
 from claycore.mixing.scaling import Layer, LayerCosts, LayerMass
-from umberpot.mixing.calculators.additions import AdditionsField, rows_of
+from umberpot.mixing.calculators.additions import AdditionsField
 from umberpot.mixing.calculators.base import MixCalculator
 from umberpot.ui.calculators import Answer, CalculatorForm
 from umberpot.ui.fields.counts import CountField
@@ -59,10 +59,6 @@ class LayersForm(CalculatorForm[LayersInputs]):
             typed["colour_price"],
             typed["plain_price"],
         )
-
-    def rows(self) -> list[tuple[str, str]]:
-        """The page's rows of coloured clays: those typed and one to type in next."""
-        return rows_of(self, "layer")
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -163,11 +163,16 @@ def _plan_answer(inputs: SeriesInputs, plan: Plan) -> PlanAnswer:
     )
 
 
+def _css(plan: Plan, is_first: bool) -> list[str]:
+    return ["plan-first"] * is_first + ["plan-not"] * (not plan.feasible)
+
+
 def _card(plan: Plan, is_first: bool, step_g: float) -> dict[str, Any]:
     largest = max(batch.total_g for batch in plan.batches)
     return {
         "plan": plan,
         "recommended": is_first,
+        "css": " ".join(_css(plan, is_first)),
         "title": series.STRATEGIES[plan.strategy],
         "powder": to_step(plan.colourant_g, step_g),
         "clay": plain(plan.clay_g, 1),

@@ -16,7 +16,7 @@ from claycore.measure.formatting import plain, to_step
 from claycore.measure.units import Measure
 from claycore.mixing.dose import Dose, dose
 from claycore.mixing.dose_checks import dose_warnings
-from umberpot.mixing.calculators.additions import AdditionsField, rows_of
+from umberpot.mixing.calculators.additions import AdditionsField
 from umberpot.mixing.calculators.base import AdditionAnswer, MixCalculator, addition_answers
 from umberpot.mixing.calculators.fields import KnowsScale, scale_step_field, solid_density_field
 from umberpot.ui.calculators import Answer, CalculatorForm
@@ -145,10 +145,6 @@ class SlipForm(KnowsScale, CalculatorForm[SlipInputs]):
             (typed["vessel_mass"] or 0.0) * gram,
             units.millilitres(typed["sample_volume"], volume_unit),
         )
-
-    def rows(self) -> list[tuple[str, str]]:
-        """The page's rows of colourants: those typed and one to type in next."""
-        return rows_of(self, "add")
 
 
 @dataclass(frozen=True)

@@ -55,9 +55,12 @@ def _weigh_page(
                     "tolerance": part.tolerance(step_g),
                     "true_pct": true.get(part.pk),
                     "is_current": part is current,
+                    "css": " ".join(
+                        ["rule"] * (number > 0) + ["font-semibold"] * (part is current)
+                    ),
                     "history": list(part.weighings.all()),
                 }
-                for part in parts
+                for number, part in enumerate(parts)
             ],
             "current": current,
             "tolerance": current.tolerance(step_g) if current else None,

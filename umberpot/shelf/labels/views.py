@@ -12,8 +12,7 @@ from umberpot.ui.label_sheets import Label
 
 
 def _material_label(request: HttpRequest, material: Material) -> Label:
-    name = "mixing:leftover" if material.is_coloured else "shelf:material"
-    url = request.build_absolute_uri(reverse(name, args=[material.pk]))
+    url = request.build_absolute_uri(material.get_absolute_url())
     lines = [material.name.removeprefix(f"{material.supplier_code}: ")]
     lines.append(material.get_kind_display())
     if material.water_pct and material.state != "dry":

@@ -13,7 +13,7 @@ from claycore.measure.errors import ClayError
 from claycore.measure.formatting import to_step
 from claycore.measure.uncertainty import Measured
 from claycore.measure.units import Measure
-from claycore.testing import soaking
+from claycore.testing import bar_roles, soaking
 from claycore.testing.bar_checks import unlikely_readings
 from claycore.testing.bar_roles import read_of_any, role_of
 from claycore.testing.bars import REMARKS, Bar, FiredBar
@@ -23,6 +23,9 @@ from umberpot.tiles.bars import bar_of, with_reading
 from umberpot.tiles.models import ClayTest, Reading, Tile
 from umberpot.tiles.services import Entry
 from umberpot.ui.fields.measures import LONGEST_TEXT, MeasureField, without_unit
+
+CLAY_STAGE = "clay"
+"""What is read before any firing, as the address has it."""
 
 COLOUR = "colour"
 REMARK = "remark"
@@ -95,6 +98,11 @@ class Row:
     colour_error: str = ""
 
     @property
+    def has_own_role(self) -> bool:
+        """Whether it is for something else than most bars, so that the grid says for what."""
+        return self.tile.role != bar_roles.BAR.code
+
+    @property
     def boxes(self) -> list[tuple[str, str, bool]]:
         """Every remark: its code, its words, and whether it was made."""
         return [(code, words, code in self.remarks) for code, words in REMARKS.items()]
@@ -123,6 +131,11 @@ class BarGrid:
     scale_step_g: float
     ruler_step_mm: float
     rows: list[Row] = field(default_factory=list)
+
+    @property
+    def stage(self) -> str:
+        """The stage as the address has it."""
+        return str(self.firing.pk) if self.firing else CLAY_STAGE
 
     @property
     def columns(self) -> list[ReadingKind]:

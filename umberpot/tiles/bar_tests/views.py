@@ -24,13 +24,12 @@ from umberpot.tiles.bar_tests import grid as bar_grid
 from umberpot.tiles.bar_tests import services as bar_services
 from umberpot.tiles.bar_tests.bench_sheet import bench_sheet_pdf
 from umberpot.tiles.bar_tests.forms import BarTestForm
-from umberpot.tiles.bar_tests.grid import BarGrid
+from umberpot.tiles.bar_tests.grid import CLAY_STAGE, BarGrid
 from umberpot.tiles.clay_records import clay_records
 from umberpot.tiles.models import ClayTest, Step, Tile
 from umberpot.ui.fields.measures import MeasureField
 
 PLACE = "Tiles"
-CLAY_STAGE = "clay"
 
 
 @require_http_methods(["GET", "POST"])

@@ -59,3 +59,9 @@ def choices(bound: BoundField, legend: str = "") -> dict[str, Any]:
     """A few choices side by side as touching slabs (radio buttons)."""
     chosen = bound.value() or bound.field.initial or ""
     return {"bound": bound, "legend": legend or bound.label, "chosen": str(chosen)}
+
+
+@register.inclusion_tag("ui/components/error.html")
+def error(bound: BoundField) -> dict[str, Any]:
+    """The place for a field's error, there even while it is empty: live answers fill it."""
+    return {"bound": bound}

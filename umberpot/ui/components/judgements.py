@@ -3,6 +3,7 @@
 Registered as builtin tags, so a template may use them without loading anything.
 """
 
+from collections.abc import Sequence
 from enum import StrEnum
 from typing import Any
 
@@ -11,6 +12,7 @@ from django import template
 from claycore.judging.claims import ClaimOutcome
 from claycore.judging.fit import FitOutcome
 from claycore.judging.limits import Outcome
+from claycore.measure.notices import Notice
 from claycore.safety import cautions
 from claycore.testing.absorption import AgainstLimit
 
@@ -59,6 +61,12 @@ VERDICT_TITLES = {
 def caution(code: str) -> dict[str, Any]:
     """A caution at its step, by its code in claycore."""
     return {"caution": cautions.CAUTIONS[code]}
+
+
+@register.inclusion_tag("ui/components/warnings.html")
+def notices(warnings: Sequence[Notice]) -> dict[str, Any]:
+    """What deserves a look about an answer; nothing where nothing does."""
+    return {"warnings": warnings}
 
 
 @register.inclusion_tag("ui/components/verdict.html")

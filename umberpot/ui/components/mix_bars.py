@@ -6,6 +6,7 @@ Registered as builtin tags, so a template may use them without loading anything.
 from typing import Any
 
 from django import template
+from django.utils.html import format_html
 
 from claycore.measure.formatting import plain
 from umberpot.ui import mix_bar as bar
@@ -39,16 +40,16 @@ def _bar(segments: list[Any], full_width: float) -> dict[str, Any]:
     rows = []
     colourants = 0
     for segment in segments:
-        weave = ""
+        fill = ""
         if segment.kind == bar.SegmentKind.COLOURANT:
-            weave = f"weave-{colourants % WEAVES}"
+            fill = format_html('fill="url(#weave-{})"', colourants % WEAVES)
             colourants += 1
         rows.append(
             {
                 "x": f"{x:.3f}",
                 "width": f"{segment.share_pct * full_width / 100:.3f}",
                 "css": segment.kind,
-                "weave": weave,
+                "fill": fill,
             }
         )
         x += segment.share_pct * full_width / 100
