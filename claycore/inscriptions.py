@@ -27,7 +27,10 @@ HOLE_MM = 12.0
 
 
 def code(number: int) -> str:
-    """The ``number``-th code (from 0): A1 … A99, B1 … Z99, AA1 …"""
+    """The ``number``-th code (from 0): A1 … A99, B1 … Z99, AA1 …
+
+    Source: common practice: a letter and a number is what a tile has room for.
+    """
     block, within = divmod(number, _PER_LETTER)
     letters = ""
     block += 1
@@ -38,7 +41,10 @@ def code(number: int) -> str:
 
 
 def letters_per_line(tile_mm: float, tool: str) -> int:
-    """How many letters one line of a tile takes; never fewer than four."""
+    """How many letters one line of a tile takes; never fewer than four.
+
+    Source: the room a letter takes is from memory.
+    """
     return max(4, math.floor((tile_mm - HOLE_MM) / LETTER_MM[tool]))
 
 
@@ -46,6 +52,7 @@ def shorten(text: str, most: int) -> str:
     """A name in at most ``most`` letters: whole, then without inner vowels, then cut off.
 
     The first letter of each word stays, so 'Harbour Blue' becomes 'Hrbr Bl' before it is cut.
+    Source: common practice.
     """
     text = " ".join(text.split())
     if len(text) <= most:
@@ -74,9 +81,10 @@ def inscription(
 ) -> tuple[str, ...]:
     """The lines for one tile: code, cone and glaze mark; percentages and colourants; clay.
 
-    ``colourants`` are (name, supplier's code or '', percent on dry clay); ``clay`` is (name, code).
-    ``G`` marks a glazed tile. Names give way to supplier's codes, then lose vowels, then letters;
-    colourants beyond the second line give way to a count.
+    ``colourants`` are (name, supplier's code or '', percent on dry clay); ``clay`` is (name,
+    code). ``G`` marks a glazed tile. Names give way to supplier's codes, then lose vowels, then
+    letters; colourants beyond the second line give way to a count. Source: common practice; what
+    gives way first is our choice.
     """
     most = letters_per_line(tile_mm, tool)
     head = f"{tile_code} c{cone}{' G' if glazed else ''}"

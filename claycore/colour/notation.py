@@ -36,7 +36,10 @@ class Lab:
 
 
 def from_hex(text: str) -> Lab:
-    """A screen colour as CIELAB."""
+    """A screen colour as CIELAB.
+
+    Raises ValueError for what is no colour. Source: IEC 61966-2-1, as ColorAide converts it.
+    """
     colour = Color(f"#{text.strip().lstrip('#')}").convert("lab-d65")
     lightness, a, b = colour.coords()
     return Lab(lightness, a, b)
@@ -50,7 +53,10 @@ def _split(text: str) -> list[str]:
 
 
 def parse(text: str, field: str = "colour") -> Lab:
-    """``#rrggbb`` or ``L, a, b`` as CIELAB. Raises OutOfBounds naming ``field``."""
+    """``#rrggbb`` or ``L, a, b`` as CIELAB. Raises OutOfBounds naming ``field``.
+
+    Source: IEC 61966-2-1 for ``#rrggbb``; L, a, b are CIELAB as typed.
+    """
     text = text.strip()
     if found := _HEX.fullmatch(text):
         return from_hex(found[1])

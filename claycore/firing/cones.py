@@ -23,28 +23,43 @@ CONES = tuple(_TEMPERATURES)
 
 
 def check(name: str, field: str = "cone") -> str:
-    """Give a cone's name back, or raise UnknownChoice naming ``field``."""
+    """Give a cone's name back, or raise UnknownChoice naming ``field``.
+
+    Source: the cones of this module's table.
+    """
     if name not in _TEMPERATURES:
         raise UnknownChoice(field, name, "A cone is written 022 … 01, 05.5, 1 … 14, or 5.5.")
     return name
 
 
 def temperature_c(name: str) -> int:
-    """About where the cone bends when the last 100 °C go at 60 °C an hour."""
+    """About where the cone bends when the last 100 °C go at 60 °C an hour.
+
+    In °C. Source: the cone makers' published charts, from memory.
+    """
     return _TEMPERATURES[check(name)]
 
 
 def order(name: str) -> int:
-    """The cone's place from coolest (0) to hottest, for sorting."""
+    """The cone's place from coolest (0) to hottest, for sorting.
+
+    Source: the order of this module's table.
+    """
     return CONES.index(check(name))
 
 
 def reached_by(temperature: float) -> str | None:
-    """The hottest cone that bends at or below this temperature in °C; None under the coolest."""
+    """The hottest cone that bends at or below this temperature in °C; None under the coolest.
+
+    Source: the cone makers' published charts, from memory.
+    """
     reached = [name for name, at in _TEMPERATURES.items() if at <= temperature]
     return reached[-1] if reached else None
 
 
 def needed_for(temperature: float) -> str | None:
-    """The coolest cone that bends at or above this temperature in °C; None over the hottest."""
+    """The coolest cone that bends at or above this temperature in °C; None over the hottest.
+
+    Source: the cone makers' published charts, from memory.
+    """
     return next((name for name, at in _TEMPERATURES.items() if at >= temperature), None)

@@ -49,7 +49,10 @@ class CheckedClaim:
 def check_claim(
     claim: Claim, found: ClayResults, ranges: FiringRange, limit_pct: float
 ) -> list[CheckedClaim]:
-    """Every claim that the bars can say something about. ``limit_pct`` is of absorption."""
+    """Every claim that the bars can say something about. ``limit_pct`` is of absorption.
+
+    Source: common practice.
+    """
     rows: list[CheckedClaim | None] = []
     if claim.cone_low or claim.cone_high:
         rows.append(_cones_held(claim, found, ranges, limit_pct))

@@ -90,7 +90,8 @@ def curve(
 ) -> list[tuple[float, float]]:
     """The line through (temperature, figure) points, hottest last: shape-preserving, ends at ends.
 
-    Fewer than two points have no line.
+    Fewer than two points have no line. Temperatures in °C. Source: Fritsch and Butland's monotone
+    cubic, as SciPy's PchipInterpolator.
     """
     if len(points) < 2:
         return []
@@ -103,7 +104,10 @@ def curve(
 
 
 def firing_range(found: Sequence[AtCone], limit_pct: float) -> FiringRange:
-    """What the tested cones, coolest first, say about one limit of absorption in percent."""
+    """What the tested cones, coolest first, say about one limit of absorption in percent.
+
+    Source: common practice; what may be claimed between tested cones is decision 9.
+    """
     bloats = _spoiling(found, _bloating_signs)
     slumps = _spoiling(found, _slumping_signs)
     spoilt_at = _spoilt_at(bloats, slumps)
@@ -126,6 +130,7 @@ def best_cone(found: Sequence[AtCone], ranges: FiringRange) -> str | None:
     """The tested cone to judge a clay at; None where nothing was fired.
 
     The first that is surely within the limit, else the hottest before it is surely spoilt.
+    Source: our choice, after common practice.
     """
     if ranges.best:
         return ranges.best[0]

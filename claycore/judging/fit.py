@@ -35,7 +35,10 @@ class Fit:
 
 
 def fit(what: str, guest: Estimate | None, ground: Estimate | None) -> Fit:
-    """The guest (slip or inlay) on its ground (body), for one shrinkage in percent."""
+    """The guest (slip or inlay) on its ground (body), for one shrinkage in percent.
+
+    Source: common practice, from memory.
+    """
     if guest is None or ground is None:
         return Fit(
             what,
@@ -74,7 +77,10 @@ def _apart(difference: Estimate) -> tuple[float, float]:
 
 
 def worst(fits: list[Fit]) -> FitOutcome:
-    """What several fits come to together."""
+    """What several fits come to together.
+
+    Source: our choice: the worst of the parts is the whole.
+    """
     order = (
         FitOutcome.COMFORTABLE,
         FitOutcome.RISKY,

@@ -48,7 +48,10 @@ class Limits:
 
 
 def at_most(estimate: Estimate | None, most: float) -> Outcome:
-    """PASSES only if the whole interval does, FAILS only if none of it does."""
+    """PASSES only if the whole interval does, FAILS only if none of it does.
+
+    Both in one unit. Source: our choice: an interval that straddles a limit decides nothing.
+    """
     if estimate is None:
         return Outcome.NOT_MEASURED
     return {AgainstLimit.WITHIN: Outcome.PASSES, AgainstLimit.OVER: Outcome.FAILS}.get(
@@ -57,7 +60,10 @@ def at_most(estimate: Estimate | None, most: float) -> Outcome:
 
 
 def at_least(estimate: Estimate | None, least: float) -> Outcome:
-    """PASSES only if the whole interval does, FAILS only if none of it does."""
+    """PASSES only if the whole interval does, FAILS only if none of it does.
+
+    Both in one unit. Source: our choice: an interval that straddles a limit decides nothing.
+    """
     if estimate is None:
         return Outcome.NOT_MEASURED
     return at_most(Estimate(-estimate.value, estimate.u95), -least)

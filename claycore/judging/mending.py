@@ -25,6 +25,7 @@ def mends(lines: Sequence[CheckedRule], spoilt_when_hotter: bool = False) -> lis
     """What the rules suggest for the lines that fail, or may: each way once.
 
     ``spoilt_when_hotter`` says that firing higher bloats or slumps it, so that is not suggested.
+    Source: common practice.
     """
     wanted: dict[str, Mend] = {}
     for line in lines:
@@ -65,6 +66,7 @@ def blend_guess(parts: Sequence[BlendPart]) -> BlendGuess:
     """Mass-weighted means of the parts: near the truth, good for choosing which blends to make.
 
     Raises OutOfBounds for a share outside 0 … 100, Inconsistent where they do not make 100.
+    Shares in percent of the dry blend. Source: the mass-weighted mean, common practice.
     """
     for part in parts:
         bounds.SHARE.check("share", part.share_pct)

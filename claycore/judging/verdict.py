@@ -90,7 +90,10 @@ class ClayVerdict:
 
 
 def lines(evidence: Evidence, limits: Limits, purpose: str) -> tuple[CheckedRule, ...]:
-    """Every rule held against the evidence, in the order the work meets them."""
+    """Every rule held against the evidence, in the order the work meets them.
+
+    Source: common practice, rule by rule beside each.
+    """
     return tuple(
         CheckedRule(rule, rule.find(evidence, limits), purpose, evidence.cone)
         for rule in RULES.values()
@@ -98,7 +101,10 @@ def lines(evidence: Evidence, limits: Limits, purpose: str) -> tuple[CheckedRule
 
 
 def verdict(evidence: Evidence, limits: Limits, purpose: str) -> ClayVerdict:
-    """What all the rules come to for a purpose."""
+    """What all the rules come to for a purpose.
+
+    Source: common practice; how the rules weigh is our choice.
+    """
     found = lines(evidence, limits, purpose)
     return ClayVerdict(*_overall(evidence, limits, purpose, found), found)
 
@@ -145,7 +151,10 @@ _WOULD = {Outcome.PASSES: "pass", Outcome.FAILS: "fail"}
 
 
 def by_another_school(one: ClayVerdict, other: ClayVerdict, school: str) -> str:
-    """What the other school's verdict on the same evidence changes; '' where nothing."""
+    """What the other school's verdict on the same evidence changes; '' where nothing.
+
+    Source: both schools' limits are common practice.
+    """
     changed = [b for a, b in zip(one.lines, other.lines, strict=True) if a.outcome != b.outcome]
     if not changed:
         return ""

@@ -68,7 +68,10 @@ _TILE_CLASSES = ((0.5, "at most 0.5 %"), (3, "0.5–3 %"), (6, "3–6 %"), (10, 
 
 
 def limit(ware: str, school: str) -> Limit:
-    """The limit for a ware under a school. Raises UnknownChoice naming ``ware`` or ``school``."""
+    """The limit for a ware under a school. Raises UnknownChoice naming ``ware`` or ``school``.
+
+    In percent of the dry mass. Source: both schools are common practice.
+    """
     if ware not in WARES:
         raise UnknownChoice("ware", ware, f"The ware must be one of {', '.join(WARES)}.")
     if school not in SCHOOLS:
@@ -77,7 +80,10 @@ def limit(ware: str, school: str) -> Limit:
 
 
 def tile_class(absorption_pct: float) -> str:
-    """The published class of ceramic tiles an absorption falls in (ISO 13006 / EN 14411)."""
+    """The published class of ceramic tiles an absorption falls in (ISO 13006 / EN 14411).
+
+    Source: ISO 13006 / EN 14411, group by water absorption.
+    """
     for high, text in _TILE_CLASSES:
         if absorption_pct <= high:
             return text
@@ -95,7 +101,10 @@ class AbsorptionVerdict:
 
 
 def what_would_decide(estimate: Estimate, limit_pct: float, scale_step_g: float) -> str:
-    """What to do about an absorption that straddles a limit, in a sentence."""
+    """What to do about an absorption that straddles a limit, in a sentence.
+
+    Source: arithmetic on the intervals.
+    """
     if estimate.count > 1:
         return "More pieces, or pieces that agree better, would decide it."
     mass_g = absorption.mass_that_would_decide(estimate.value, limit_pct, scale_step_g)
@@ -108,7 +117,10 @@ def what_would_decide(estimate: Estimate, limit_pct: float, scale_step_g: float)
 
 
 def against_figure(estimate: Estimate, limit_pct: float, scale_step_g: float) -> AbsorptionVerdict:
-    """One absorption held against a bare figure, in percent, without a ware or a cone."""
+    """One absorption held against a bare figure, in percent, without a ware or a cone.
+
+    Source: arithmetic on the interval.
+    """
     outcome = absorption.against_limit(estimate, limit_pct)
     measured = f"{with_u95(estimate.value, estimate.u95)} %"
     if outcome == AgainstLimit.NOT_DECIDED:
@@ -126,7 +138,8 @@ def verdict(
 ) -> AbsorptionVerdict:
     """The verdict on one absorption, as a sentence a potter could argue with.
 
-    ``cone`` is the cone it was fired to, None if that is not known.
+    ``cone`` is the cone it was fired to, None if that is not known. Limit and absorption in
+    percent. Source: the limits are common practice.
     """
     outcome = absorption.against_limit(estimate, against.high_pct)
     measured = f"{with_u95(estimate.value, estimate.u95)} %"

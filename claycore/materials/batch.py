@@ -62,7 +62,8 @@ class Batch:
 def coloured(mix: ClayInHand, contains: Sequence[Addition]) -> Batch:
     """What is in an amount of a mix: ``c = m · 100 / (100 + Σp)``, each colourant ``c · p / 100``.
 
-    ``mix.dry_g`` is the dry mass of the whole mix, colourants included.
+    ``mix.dry_g`` is the dry mass of the whole mix, colourants included. Grams and percent.
+    Source: arithmetic, on dry clay.
     """
     clay_g = mix.dry_g * 100 / (100 + math.fsum(addition.pct for addition in contains))
     grams: dict[str, float] = {}
@@ -72,7 +73,10 @@ def coloured(mix: ClayInHand, contains: Sequence[Addition]) -> Batch:
 
 
 def join(batches: Iterable[Batch]) -> Batch:
-    """Several batches wedged into one; colourants of one name run together."""
+    """Several batches wedged into one; colourants of one name run together.
+
+    Grams. Source: arithmetic: masses add up.
+    """
     clay_g = water_g = 0.0
     grams: dict[str, float] = {}
     for batch in batches:

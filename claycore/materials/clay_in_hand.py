@@ -37,5 +37,8 @@ class ClayInHand:
 
 
 def dry_clay(mass_g: float) -> ClayInHand:
-    """Clay weighed dry."""
+    """Clay weighed dry.
+
+    Raises OutOfBounds naming ``mass``. Source: by definition: no water in it.
+    """
     return ClayInHand(ClayState.DRY, bounds.MASS.check("mass", mass_g), 0.0)

@@ -48,6 +48,7 @@ def kind_of(name: str) -> ColourantKind:
     """The family a name belongs to; a plain stain when no word gives it away.
 
     A name that says "stain" is never taken for a single oxide: "chrome green stain" is a stain.
+    Source: common practice in naming them.
     """
     words = set(re.findall(r"[a-z]+", name.lower()))
     if "stain" not in words:
@@ -60,7 +61,10 @@ def kind_of(name: str) -> ColourantKind:
 
 
 def is_unusual(kind: ColourantKind, pct_on_dry_clay: float) -> bool:
-    """Whether a percentage on dry clay lies outside what is usual, the test series allowed."""
+    """Whether a percentage on dry clay lies outside what is usual, the test series allowed.
+
+    Percent on dry clay. Source: common practice; the single oxides are from memory.
+    """
     low, high = kind.usual_pct
     if kind is STAIN:
         high = max(TEST_SERIES_PCT)

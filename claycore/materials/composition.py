@@ -34,7 +34,10 @@ class Addition:
 
 
 def share_of_total(on_dry_clay: Sequence[float]) -> list[float]:
-    """Percentages on dry clay as shares of the total: ``s = 100 p / (100 + Σp)``."""
+    """Percentages on dry clay as shares of the total: ``s = 100 p / (100 + Σp)``.
+
+    Source: arithmetic.
+    """
     total = 100 + sum(on_dry_clay)
     return [100 * pct / total for pct in on_dry_clay]
 
@@ -42,7 +45,7 @@ def share_of_total(on_dry_clay: Sequence[float]) -> list[float]:
 def on_dry_clay(shares: Sequence[float], field: str = "add") -> list[float]:
     """Shares of the total as percentages on dry clay: ``p = 100 s / (100 − Σs)``.
 
-    Raises Inconsistent when the shares leave no room for clay.
+    Raises Inconsistent when the shares leave no room for clay. Source: arithmetic.
     """
     clay_share = 100 - sum(shares)
     if clay_share <= 0:
@@ -53,7 +56,11 @@ def on_dry_clay(shares: Sequence[float], field: str = "add") -> list[float]:
 
 
 def as_on_dry_clay(additions: Sequence[Addition], convention: str) -> list[float]:
-    """The additions' percentages on dry clay, whichever convention they were given in."""
+    """The additions' percentages on dry clay, whichever convention they were given in.
+
+    Raises UnknownChoice naming ``convention``, Inconsistent or OutOfBounds naming ``add``.
+    Source: arithmetic.
+    """
     if not additions:
         raise Inconsistent("add", additions, "Name at least one colourant and its percentage.")
     if len(additions) > MOST_ADDITIONS:
@@ -71,5 +78,8 @@ def as_on_dry_clay(additions: Sequence[Addition], convention: str) -> list[float
 
 
 def percent_on_dry_clay(colourant_g: float, dry_clay_g: float) -> float:
-    """What a mass of colourant really is: ``p = 100 · m_colourant / m_dry_clay``."""
+    """What a mass of colourant really is: ``p = 100 · m_colourant / m_dry_clay``.
+
+    Source: by definition of the percentage.
+    """
     return 100 * colourant_g / bounds.MASS.check("dry_clay_g", dry_clay_g)

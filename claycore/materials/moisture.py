@@ -23,24 +23,36 @@ Source: common practice, from memory.
 
 
 def plastic_clay(mass_g: float, water_pct: float) -> ClayInHand:
-    """Plastic clay weighed as it is: ``dry = wet · (1 − W)``."""
+    """Plastic clay weighed as it is: ``dry = wet · (1 − W)``.
+
+    Raises OutOfBounds naming ``mass`` or ``water``. Source: arithmetic, water on the wet basis.
+    """
     bounds.MASS.check("mass", mass_g)
     bounds.WATER.check("water_pct", water_pct)
     return ClayInHand(ClayState.PLASTIC, mass_g * (100 - water_pct) / 100, mass_g * water_pct / 100)
 
 
 def plastic_mass(dry_g: float, water_pct: float) -> float:
-    """How much plastic clay holds these dry grams; the inverse of :func:`plastic_clay`."""
+    """How much plastic clay holds these dry grams; the inverse of :func:`plastic_clay`.
+
+    Grams. Source: arithmetic, water on the wet basis.
+    """
     return 100 * dry_g / (100 - bounds.WATER.check("water_pct", water_pct))
 
 
 def water_to_add(powder_g: float, clay: ClayInHand) -> float:
-    """Water that keeps plastic clay as soft as it was: ``W / (1 − W) · m_powder``."""
+    """Water that keeps plastic clay as soft as it was: ``W / (1 − W) · m_powder``.
+
+    Grams. Source: arithmetic, water on the wet basis.
+    """
     return powder_g * clay.water_g / clay.dry_g
 
 
 def wet_basis(dry_basis_pct: float) -> float:
-    """Water on the dry basis (water / dry clay) as water content on the wet basis."""
+    """Water on the dry basis (water / dry clay) as water content on the wet basis.
+
+    Both in percent. Source: arithmetic: ``w / (1 + w)``.
+    """
     return 100 * dry_basis_pct / (100 + dry_basis_pct)
 
 
@@ -52,6 +64,7 @@ def measured(wet_g: float, dry_g: float, step_g: float) -> Estimate:
     """Water content, percent of the wet mass, of a pinch weighed wet and then bone dry.
 
     The scale's step gives its u95 (JCGM 100:2008, 4.3.7). Raises ClayError at ``wet`` or ``dry``.
+    Source: arithmetic; JCGM 100:2008, 4.3.7 for the step.
     """
     bounds.MASS.check("wet", wet_g)
     bounds.MASS.check("dry", dry_g)
@@ -73,7 +86,7 @@ COARSE_PCT = 1.0
 
 
 def measurement_warnings(found: Estimate) -> list[Notice]:
-    """What deserves a word about a water content that was measured."""
+    """What deserves a word about a water content that was measured. Source: common practice."""
     if found.u95 <= COARSE_PCT:
         return []
     return [
@@ -99,5 +112,8 @@ def water_of_plasticity(wet: Measured, dry: Measured) -> Estimate:
 
 
 def really_made(pct: float, water_pct: float, really_water_pct: float) -> float:
-    """What a dose of ``pct`` for clay of ``water_pct`` makes if its water is really another."""
+    """What a dose of ``pct`` for clay of ``water_pct`` makes if its water is really another.
+
+    Percent on dry clay. Source: arithmetic, water on the wet basis.
+    """
     return pct * (100 - water_pct) / (100 - really_water_pct)

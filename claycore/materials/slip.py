@@ -14,7 +14,10 @@ CLAY_SOLID_DENSITY = 2.6
 
 
 def dry_grams_per_ml(specific_gravity: float, solid_density: float = CLAY_SOLID_DENSITY) -> float:
-    """Brongniart's formula: dry grams in a millilitre of slip, ``(ρ − 1) · G / (G − 1)``."""
+    """Brongniart's formula: dry grams in a millilitre of slip, ``(ρ − 1) · G / (G − 1)``.
+
+    Raises OutOfBounds naming ``specific_gravity``. Source: Brongniart's formula.
+    """
     bounds.SOLID_DENSITY.check("solid_density", solid_density)
     bounds.SPECIFIC_GRAVITY.check("specific_gravity", specific_gravity)
     if specific_gravity >= solid_density:
@@ -23,19 +26,28 @@ def dry_grams_per_ml(specific_gravity: float, solid_density: float = CLAY_SOLID_
 
 
 def solids_pct(specific_gravity: float, solid_density: float = CLAY_SOLID_DENSITY) -> float:
-    """Dry grams in 100 g of slip of this specific gravity."""
+    """Dry grams in 100 g of slip of this specific gravity.
+
+    Percent of the slip's mass. Source: Brongniart's formula.
+    """
     return 100 * dry_grams_per_ml(specific_gravity, solid_density) / specific_gravity
 
 
 def specific_gravity(solids: float, solid_density: float = CLAY_SOLID_DENSITY) -> float:
-    """The specific gravity of slip with ``solids`` percent solids; inverts :func:`solids_pct`."""
+    """The specific gravity of slip with ``solids`` percent solids; inverts :func:`solids_pct`.
+
+    No unit. Source: Brongniart's formula, solved for the gravity.
+    """
     bounds.SOLID_DENSITY.check("solid_density", solid_density)
     share = bounds.SOLIDS.check("solids_pct", solids) / 100
     return 1 / (share / solid_density + 1 - share)
 
 
 def slip_by_mass(mass_g: float, solids: float) -> ClayInHand:
-    """Slip weighed as it is, of known solids (percent of its mass)."""
+    """Slip weighed as it is, of known solids (percent of its mass).
+
+    Grams. Raises OutOfBounds naming what cannot be. Source: arithmetic.
+    """
     bounds.MASS.check("mass", mass_g)
     bounds.SOLIDS.check("solids_pct", solids)
     return ClayInHand(ClayState.SLIP, mass_g * solids / 100, mass_g * (100 - solids) / 100)
@@ -44,7 +56,10 @@ def slip_by_mass(mass_g: float, solids: float) -> ClayInHand:
 def slip_by_volume(
     volume_ml: float, gravity: float, solid_density: float = CLAY_SOLID_DENSITY
 ) -> ClayInHand:
-    """Slip measured in a jug, of known specific gravity."""
+    """Slip measured in a jug, of known specific gravity.
+
+    Millilitres. Raises OutOfBounds naming what cannot be. Source: Brongniart's formula.
+    """
     bounds.VOLUME.check("volume", volume_ml)
     dry_g = volume_ml * dry_grams_per_ml(gravity, solid_density)
     water_g = volume_ml * (solid_density - gravity) / (solid_density - 1)
@@ -55,7 +70,7 @@ def gravity_of(mass_g: float, volume_ml: float, solid_density: float = CLAY_SOLI
     """Specific gravity of slip of which a known volume was weighed, without its vessel.
 
     Raises Inconsistent at ``sample_mass`` where it would be lighter than water or as heavy as the
-    solid.
+    solid. Grams and millilitres. Source: by definition: mass over the mass of as much water.
     """
     gravity = bounds.MASS.check("sample_mass", mass_g) / bounds.VOLUME.check(
         "sample_volume", volume_ml
@@ -81,7 +96,10 @@ class Let:
 
 
 def water_with(dry_g: float, gravity: float, solid_density: float = CLAY_SOLID_DENSITY) -> float:
-    """Water that makes slip of this specific gravity of ``dry_g`` of dry clay."""
+    """Water that makes slip of this specific gravity of ``dry_g`` of dry clay.
+
+    Grams. Source: Brongniart's formula.
+    """
     solids = solids_pct(gravity, solid_density)
     return bounds.MASS.check("mass", dry_g) * (100 - solids) / solids
 
@@ -89,7 +107,8 @@ def water_with(dry_g: float, gravity: float, solid_density: float = CLAY_SOLID_D
 def bring_to(slip: ClayInHand, gravity: float, solid_density: float = CLAY_SOLID_DENSITY) -> Let:
     """Thins slip with water, or thickens it with dry clay, to a specific gravity.
 
-    Raises OutOfBounds naming ``target_gravity`` for one that no slip has.
+    Raises OutOfBounds naming ``target_gravity`` for one that no slip has. Grams. Source:
+    Brongniart's formula.
     """
     bounds.SPECIFIC_GRAVITY.check("target_gravity", gravity)
     if gravity >= solid_density:

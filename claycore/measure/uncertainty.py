@@ -14,12 +14,18 @@ COVERAGE = 2.0
 
 
 def of_step(step: float) -> float:
-    """Standard uncertainty of one reading of a display with this step: ``d / √12``."""
+    """Standard uncertainty of one reading of a display with this step: ``d / √12``.
+
+    In the step's unit. Source: JCGM 100:2008, 4.3.7.
+    """
     return step / math.sqrt(12)
 
 
 def combined(*parts: float) -> float:
-    """Independent standard uncertainties in quadrature."""
+    """Independent standard uncertainties in quadrature.
+
+    All in one unit. Source: JCGM 100:2008, 5.1.2.
+    """
     return math.hypot(*parts)
 
 
@@ -54,12 +60,18 @@ class Estimate:
 
 
 def propagated(value: float, *terms: float) -> Estimate:
-    """A result of one piece; each term is a sensitivity times its standard uncertainty."""
+    """A result of one piece; each term is a sensitivity times its standard uncertainty.
+
+    All in the result's unit. Source: JCGM 100:2008, 5.1.2.
+    """
     return Estimate(value, COVERAGE * combined(*terms))
 
 
 def fall_pct(before: Measured, after: Measured) -> Estimate:
-    """By how much a figure fell, percent of what it was: ``100 · (before − after) / before``."""
+    """By how much a figure fell, percent of what it was: ``100 · (before − after) / before``.
+
+    Source: JCGM 100:2008, 5.1.2.
+    """
     ratio = after.value / before.value
     return propagated(
         100 * (1 - ratio), 100 * ratio / before.value * before.u, 100 / before.value * after.u
@@ -70,7 +82,7 @@ def mean_of(estimates: Sequence[Estimate]) -> Estimate:
     """The mean of equal pieces, with their spread where it is larger than the instruments' own.
 
     The spread's u95 is Student's t for the pieces' degrees of freedom times the standard error of
-    their mean. One piece is itself.
+    their mean. One piece is itself. In the pieces' unit. Source: JCGM 100:2008, 4.2.3 and G.3.2.
     """
     count = len(estimates)
     if count == 1:

@@ -54,17 +54,26 @@ UNITS = {
 
 
 def sizes(measure: Measure) -> dict[str, float]:
-    """The size of each unit of a measure, by its code."""
+    """The size of each unit of a measure, by its code.
+
+    Source: the entries of UNITS, a source beside each.
+    """
     return {unit.code: unit.size for unit in UNITS.values() if unit.measure == measure}
 
 
 def choices(*measures: Measure) -> list[tuple[str, str]]:
-    """The units of these measures, one measure after another, as a form offers them."""
+    """The units of these measures, one measure after another, as a form offers them.
+
+    Source: the entries of UNITS.
+    """
     return [(u.code, u.title) for m in measures for u in UNITS.values() if u.measure == m]
 
 
 def size_of(unit: str, measure: Measure, field: str) -> float:
-    """A unit's size in the core's own. Raises UnknownChoice naming ``field``."""
+    """A unit's size in the core's own. Raises UnknownChoice naming ``field``.
+
+    Source: the entries of UNITS, a source beside each.
+    """
     known = sizes(measure)
     if unit not in known:
         raise UnknownChoice(field, unit, f"The unit must be one of {', '.join(known)}.")
@@ -72,15 +81,21 @@ def size_of(unit: str, measure: Measure, field: str) -> float:
 
 
 def grams(value: float, unit: str, field: str = "unit") -> float:
-    """A mass in grams. Raises UnknownChoice naming ``field``."""
+    """A mass in grams. Raises UnknownChoice naming ``field``. Source: the entries of UNITS."""
     return value * size_of(unit, Measure.MASS, field)
 
 
 def millilitres(value: float, unit: str, field: str = "volume_unit") -> float:
-    """A volume in millilitres. Raises UnknownChoice naming ``field``."""
+    """A volume in millilitres. Raises UnknownChoice naming ``field``.
+
+    Source: the entries of UNITS.
+    """
     return value * size_of(unit, Measure.VOLUME, field)
 
 
 def millimetres(value: float, unit: str, field: str = "unit") -> float:
-    """A length in millimetres. Raises UnknownChoice naming ``field``."""
+    """A length in millimetres. Raises UnknownChoice naming ``field``.
+
+    Source: the entries of UNITS.
+    """
     return value * size_of(unit, Measure.LENGTH, field)

@@ -52,13 +52,19 @@ class Cost:
 
 
 def cost_of(parts: Sequence[Priced]) -> Cost:
-    """The sum of what has a price, and the names of what has none."""
+    """The sum of what has a price, and the names of what has none.
+
+    Grams and prices per kg. Source: arithmetic.
+    """
     total = math.fsum(part.cost for part in parts if part.cost is not None)
     return Cost(total, tuple(part.name for part in parts if part.cost is None and part.grams > 0))
 
 
 def coat_g(area_cm2: float, thickness_mm: float, gravity: float) -> float:
-    """Wet slip for one coat: ``area × wet thickness × density``. Raises ClayError."""
+    """Wet slip for one coat: ``area × wet thickness × density``. Raises ClayError.
+
+    Source: arithmetic; a slip's density in g/ml is its specific gravity.
+    """
     AREA.check("area_cm2", area_cm2)
     THICKNESS.check("coat_mm", thickness_mm)
     bounds.SPECIFIC_GRAVITY.check("coat_gravity", gravity)
@@ -104,7 +110,8 @@ def dark_grounds(asked: DarkGround) -> list[Ground]:
     """Dark clay bought, black stain in the body, black slip on a cheap body; cheapest first.
 
     Clays are priced as plastic clay. Slip clay is reckoned at the cheap body's price for its dry
-    content. Raises ClayError.
+    content. Raises ClayError. Grams and prices per kg. Source: arithmetic; the three ways are
+    common practice.
     """
     bounds.MASS.check("piece", asked.piece_g)
     bounds.WATER.check("water_pct", asked.water_pct)

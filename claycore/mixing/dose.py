@@ -53,7 +53,8 @@ class Dose:
 def dose(clay: ClayInHand, additions: Sequence[Addition], convention: str) -> Dose:
     """The grams of each addition for this clay.
 
-    Raises ClayError naming ``add`` or ``convention``.
+    Raises ClayError naming ``add`` or ``convention``. Source: common practice, and arithmetic on
+    dry clay.
     """
     pcts = as_on_dry_clay(additions, convention)
     dosed = tuple(

@@ -15,7 +15,10 @@ from claycore.safety import cautions
 
 
 def unusual_percentage(name: str, pct_on_dry_clay: float) -> Notice | None:
-    """A percentage on dry clay that is not common for what the name says it is."""
+    """A percentage on dry clay that is not common for what the name says it is.
+
+    Source: common practice.
+    """
     kind = kind_of(name)
     if not is_unusual(kind, pct_on_dry_clay):
         return None
@@ -29,7 +32,10 @@ def unusual_percentage(name: str, pct_on_dry_clay: float) -> Notice | None:
 
 
 def small_weighing(name: str, grams: float, scale_step_g: float) -> Notice | None:
-    """A mass of powder that the scale cannot weigh honestly."""
+    """A mass of powder that the scale cannot weigh honestly.
+
+    Source: half a display step is JCGM 100:2008, 4.3.7; ± 5 % is common practice.
+    """
     if grams == 0 or weighing.is_honest(grams, scale_step_g):
         return None
     off_pct = weighing.half_step_pct(grams, scale_step_g)
@@ -45,7 +51,10 @@ def small_weighing(name: str, grams: float, scale_step_g: float) -> Notice | Non
 def change_warnings(
     wanted: Sequence[Addition], change: Change, scale_step_g: float
 ) -> list[Notice]:
-    """What deserves a word about a change of strength; ``wanted`` are percent on dry clay."""
+    """What deserves a word about a change of strength; ``wanted`` are percent on dry clay.
+
+    Source: common practice.
+    """
     found = []
     for addition in wanted:
         added_g = change.add_colourants_g[addition.name]
@@ -110,7 +119,10 @@ def _unmeasured_water(clay: ClayInHand, addition: DosedAddition) -> Notice | Non
 
 
 def dose_warnings(dose: Dose, scale_step_g: float, *, water_measured: bool = False) -> list[Notice]:
-    """What to look at: water, percentages, small weighings, named materials, wet clay's trap."""
+    """What to look at: water, percentages, small weighings, named materials, wet clay's trap.
+
+    Source: common practice.
+    """
     water = _unusual_water(dose.clay)
     found = [water] if water else []
     for addition in dose.additions:

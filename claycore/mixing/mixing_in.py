@@ -38,7 +38,7 @@ class Way:
 
 
 def wedged(clay: ClayInHand, powder_g: float) -> Way:
-    """Powder wedged into plastic clay."""
+    """Powder wedged into plastic clay. Grams. Source: common practice; the water is arithmetic."""
     plastic = clay
     first = "Cut the clay into slices."
     add_g = moisture.water_to_add(powder_g, clay) if clay.state == ClayState.PLASTIC else 0.0
@@ -80,7 +80,10 @@ def _water(add_g: float, dry_off_g: float) -> str:
 
 
 def blended(clay: ClayInHand, powder_g: float) -> Way:
-    """Colourant dispersed in slip, which is then stiffened on plaster."""
+    """Colourant dispersed in slip, which is then stiffened on plaster.
+
+    Grams. Source: common practice; the water is arithmetic.
+    """
     water_as_slip_g = clay.dry_g * (100 - BLENDING_SOLIDS_PCT) / BLENDING_SOLIDS_PCT
     disperse_g = powder_g * DISPERSE_IN
     add_g = max(0.0, water_as_slip_g - clay.water_g)
@@ -113,5 +116,8 @@ def blended(clay: ClayInHand, powder_g: float) -> Way:
 
 
 def ways(clay: ClayInHand, powder_g: float) -> tuple[Way, Way]:
-    """Both ways for this clay and this much powder, all in grams."""
+    """Both ways for this clay and this much powder, all in grams.
+
+    Source: common practice; the water is arithmetic.
+    """
     return wedged(clay, powder_g), blended(clay, powder_g)

@@ -199,7 +199,8 @@ def _predecessors(cells: np.ndarray) -> np.ndarray:
 def paths(wanted: Sequence[Cell]) -> list[list[Cell]]:
     """The fewest paths through the wanted cells that never go down, with the fewest weighings.
 
-    Those that begin with the weakest come first.
+    Those that begin with the weakest come first. Source: the fewest chains that cover an order,
+    as an assignment: decision 8.
     """
     if not wanted:
         return []
@@ -258,7 +259,10 @@ def _sessions(pots: Sequence[Pot], moulds: int | None) -> tuple[tuple[Cell, ...]
 
 
 def plan(grid: Grid) -> PourPlan:
-    """The fewest pots, the fewest weighings among those, and exact masses. Raises ClayError."""
+    """The fewest pots, the fewest weighings among those, and exact masses. Raises ClayError.
+
+    Grams. Source: decision 8; the masses are arithmetic.
+    """
     _check_cells(grid)
     _check_pours(grid)
     pots = tuple(_pot(path, grid) for path in paths(grid.wanted))
@@ -275,7 +279,10 @@ class CellBatch:
 
 
 def on_their_own(grid: Grid, clay: ClayInHand) -> list[CellBatch]:
-    """Each wanted cell as a batch of its own, mixed into ``clay``. Raises ClayError."""
+    """Each wanted cell as a batch of its own, mixed into ``clay``. Raises ClayError.
+
+    Grams. Source: arithmetic.
+    """
     _check_cells(grid)
     batches = []
     for cell in grid.wanted:
@@ -291,7 +298,10 @@ def on_their_own(grid: Grid, clay: ClayInHand) -> list[CellBatch]:
 
 
 def warnings(grid: Grid, found: PourPlan, step_g: float) -> list[Notice]:
-    """What deserves a word about a pour plan."""
+    """What deserves a word about a pour plan.
+
+    ``step_g`` is the scale's. Source: common practice.
+    """
     words = []
     if not found.pots:
         words.append(Notice("nothing_to_pour", "Every cell is there already: nothing to pour."))

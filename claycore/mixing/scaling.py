@@ -26,6 +26,7 @@ def dose_for_plastic_total(
     """The dose that ends as ``total_g`` of coloured plastic clay, as wet as the clay it is made of.
 
     Of the total, ``total · (1 − W)`` is dry: clay and colourants together. Raises ClayError.
+    Source: arithmetic, water on the wet basis.
     """
     bounds.MASS.check("mass", total_g)
     one = dose(moisture.plastic_clay(1.0, water_pct), additions, convention)
@@ -77,7 +78,8 @@ def layer_costs(
 def stretched(pieces: float, piece_g: float, layers: Sequence[Layer]) -> tuple[LayerMass, ...]:
     """The mass of each coloured clay for ``pieces`` of ``piece_g``, plain clay last.
 
-    Raises ClayError at ``pieces``, ``piece`` or ``layer``.
+    Raises ClayError at ``pieces``, ``piece`` or ``layer``. Grams and percent of a piece. Source:
+    arithmetic.
     """
     PIECES.check("pieces", pieces)
     bounds.MASS.check("piece", piece_g)

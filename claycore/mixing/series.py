@@ -276,7 +276,7 @@ def _plan(strategy: str, pcts: Sequence[float], wanted: Wanted) -> Plan:
 
 
 def check(wanted: Wanted) -> None:
-    """Raises ClayError naming the field that cannot be."""
+    """Raises ClayError naming the field that cannot be. Source: what a series can be."""
     if not wanted.pcts:
         raise Inconsistent("pcts", wanted.pcts, "Name at least one percentage.")
     if len(wanted.pcts) > MOST_STRENGTHS:
@@ -299,7 +299,8 @@ def check(wanted: Wanted) -> None:
 def plans(wanted: Wanted) -> list[Plan]:
     """Every strategy's plan for the series, in the order of :data:`STRATEGIES`.
 
-    Percentages are taken palest first whatever their order, each once. Raises ClayError.
+    Percentages are taken palest first whatever their order, each once. Raises ClayError. Source:
+    arithmetic; the strategies are common practice.
     """
     check(wanted)
     pcts = sorted(set(wanted.pcts))
@@ -316,6 +317,7 @@ def recommend(found: Sequence[Plan]) -> tuple[int, str]:
 
     The least powder comes first, because it is the dearest thing on the bench; among plans about
     as sparing, the fewest rounds of mixing and then the fewest weighings. Common practice.
+    Source: common practice.
     """
     feasible = [plan for plan in found if plan.feasible]
     if not feasible:
@@ -348,7 +350,7 @@ def _reason(best: Plan, feasible: Sequence[Plan], least_g: float) -> str:
 
 
 def warnings(wanted: Wanted, chosen: Plan) -> list[Notice]:
-    """What deserves a word about the series and the plan recommended."""
+    """What deserves a word about the series and the plan recommended. Source: common practice."""
     found = []
     if len(set(wanted.pcts)) < len(wanted.pcts):
         found.append(
@@ -380,7 +382,10 @@ def warnings(wanted: Wanted, chosen: Plan) -> list[Notice]:
 
 
 def steps(plan: Plan, step_g: float, tiles_each: int) -> list[str]:
-    """The plan in sentences, one thing to do in each."""
+    """The plan in sentences, one thing to do in each.
+
+    ``step_g`` is the scale's. Source: the plan itself.
+    """
     tiles = "1 tile" if tiles_each == 1 else f"{tiles_each} tiles"
     lines = []
     for batch in plan.batches:

@@ -69,7 +69,7 @@ def change(
 
     ``targets`` are percent on dry clay; colourants of the mix that are not among them keep their
     grams, and so thin with added clay. Raises Inconsistent at ``field`` for a target of 0 % of
-    something that is in the mix.
+    something that is in the mix. Grams. Source: arithmetic, with clay and colourant each kept.
     """
     clay_g = _clay_wanted(before, targets, field)
     add_clay_g = _no_less(clay_g, before.clay_g)
@@ -95,7 +95,7 @@ def change(
 def stretch_to(before: Batch, dry_total_g: float, field: str = "total") -> Batch:
     """The mix with as much plain clay added as makes ``dry_total_g`` dry in all.
 
-    Raises Inconsistent if that is less than there is.
+    Raises Inconsistent if that is less than there is. Grams. Source: arithmetic.
     """
     if dry_total_g < before.dry_g * (1 - RELATIVELY_NOTHING):
         raise Inconsistent(

@@ -121,7 +121,10 @@ class DoseSum:
 
 
 def symmetric_difference_pct(pct: float) -> float:
-    """What a percentage-difference calculator says of 100 and 100 + pct: 9.52 for 10."""
+    """What a percentage-difference calculator says of 100 and 100 + pct: 9.52 for 10.
+
+    Source: by definition: the difference over the mean.
+    """
     return 100 * pct / (100 + pct / 2)
 
 
@@ -249,13 +252,19 @@ MISTAKES_OF_DOSE: list[Callable[[DoseSum], Iterator[Mistake]]] = [
 
 
 def known_mistakes_of_dose(asked: DoseSum) -> list[Mistake]:
-    """Every known mistake, with what it would give for this dose."""
+    """Every known mistake, with what it would give for this dose.
+
+    Grams. Source: common practice: the mistakes of MISTAKES_OF_DOSE.
+    """
     known = [mistake for kind in MISTAKES_OF_DOSE for mistake in kind(asked)]
     return known + list(_of_the_point(asked.expected_g))
 
 
 def check_dose(asked: DoseSum, answer_g: float) -> Checked:
-    """Holds someone's grams of colourant against the right ones. Raises ClayError."""
+    """Holds someone's grams of colourant against the right ones. Raises ClayError.
+
+    Grams. Source: the right sum is arithmetic, the mistakes common practice.
+    """
     bounds.MASS.check("answer", answer_g)
     bounds.PERCENTAGE.check("pct", asked.pct)
     return _judged(
@@ -345,7 +354,10 @@ def _of_raising(asked: ChangeSum) -> Iterator[Mistake]:
 
 
 def known_mistakes_of_change(asked: ChangeSum) -> list[Mistake]:
-    """Every known mistake, with the new total it would give for this change."""
+    """Every known mistake, with the new total it would give for this change.
+
+    Grams. Source: common practice (the mistakes), and arithmetic.
+    """
     known: list[Mistake] = []
     if asked.lowers:
         known += _of_lowering(asked)
@@ -376,7 +388,10 @@ def _made_by(asked: ChangeSum, total_g: float) -> float | None:
 
 
 def check_change(asked: ChangeSum, answer_total_g: float) -> Checked:
-    """Holds someone's new dry total against the right one. Raises ClayError."""
+    """Holds someone's new dry total against the right one. Raises ClayError.
+
+    Grams. Source: the right sum is arithmetic, the mistakes common practice.
+    """
     bounds.MASS.check("answer_total", answer_total_g)
     for field, pct in (("now_pct", asked.now_pct), ("target_pct", asked.target_pct)):
         bounds.PERCENTAGE.check(field, pct)

@@ -22,7 +22,10 @@ WATER_WITHIN_SHARE = 0.05
 
 
 def is_as_wanted(pct: float, wanted_pct: float) -> bool:
-    """Whether a percentage on dry clay is near enough to the one wanted."""
+    """Whether a percentage on dry clay is near enough to the one wanted.
+
+    Source: common practice.
+    """
     within = min(KEEPS_WITHIN_POINTS, wanted_pct * KEEPS_WITHIN_SHARE)
     return abs(pct - wanted_pct) <= within + 1e-9
 
@@ -36,17 +39,26 @@ class OnTarget(StrEnum):
 
 
 def half_step_pct(mass_g: float, step_g: float) -> float:
-    """How far a display may be off for this mass, in percent of it: half a step either way."""
+    """How far a display may be off for this mass, in percent of it: half a step either way.
+
+    Source: JCGM 100:2008, 4.3.7.
+    """
     return 100 * bounds.STEP.check("scale_step_g", step_g) / 2 / mass_g
 
 
 def smallest_honest_g(step_g: float) -> float:
-    """The smallest mass worth weighing on this scale."""
+    """The smallest mass worth weighing on this scale.
+
+    Source: arithmetic on ± 5 %, which is common practice.
+    """
     return HONEST_STEPS * bounds.STEP.check("scale_step_g", step_g)
 
 
 def is_honest(mass_g: float, step_g: float) -> bool:
-    """Whether the scale can weigh this mass to ± 5 % or better."""
+    """Whether the scale can weigh this mass to ± 5 % or better.
+
+    Source: arithmetic on ± 5 %, which is common practice.
+    """
     return mass_g >= smallest_honest_g(step_g) * (1 - 1e-9)
 
 
@@ -65,23 +77,29 @@ def _in_steps(wanted_g: float, step_g: float) -> Tolerance:
 
 
 def colourant_tolerance(mass_g: float, dry_clay_g: float, step_g: float) -> Tolerance:
-    """What keeps a colourant's percentage on ``dry_clay_g`` where it was wanted."""
+    """What keeps a colourant's percentage on ``dry_clay_g`` where it was wanted.
+
+    Grams. Source: common practice.
+    """
     wanted = min(dry_clay_g * KEEPS_WITHIN_POINTS / 100, mass_g * KEEPS_WITHIN_SHARE)
     return _in_steps(wanted, bounds.STEP.check("scale_step_g", step_g))
 
 
 def clay_tolerance(mass_g: float, step_g: float) -> Tolerance:
-    """What is near enough for clay, as it is weighed."""
+    """What is near enough for clay, as it is weighed. Grams. Source: common practice."""
     return _in_steps(mass_g * CLAY_WITHIN_SHARE, bounds.STEP.check("scale_step_g", step_g))
 
 
 def water_tolerance(mass_g: float, step_g: float) -> Tolerance:
-    """What is near enough for the water that powder steals."""
+    """What is near enough for the water that powder steals. Grams. Source: common practice."""
     return _in_steps(mass_g * WATER_WITHIN_SHARE, bounds.STEP.check("scale_step_g", step_g))
 
 
 def judge(weighed_g: float, target_g: float, tolerance: Tolerance) -> OnTarget:
-    """UNDER, WITHIN or OVER. A figure just on the edge of the tolerance is within it."""
+    """UNDER, WITHIN or OVER. A figure just on the edge of the tolerance is within it.
+
+    Source: by definition of the tolerance.
+    """
     edge = tolerance.grams * (1 + 1e-9)
     if weighed_g < target_g - edge:
         return OnTarget.UNDER
@@ -100,6 +118,7 @@ def scale_to_match(parts: Sequence[Weighed], changed: int) -> float | None:
     """The factor on the whole plan that makes part ``changed`` exactly right as weighed.
 
     None when it cannot be: another part already holds more than the plan would then want of it.
+    Grams; the factor has no unit. Source: arithmetic.
     """
     part = parts[changed]
     if not part.weighed_g:
@@ -112,5 +131,5 @@ def scale_to_match(parts: Sequence[Weighed], changed: int) -> float | None:
 
 
 def true_percentages(dry_clay_g: float, colourants_g: Sequence[float]) -> list[float]:
-    """What was really made, in percent on dry clay."""
+    """What was really made, in percent on dry clay. Source: arithmetic, on dry clay."""
     return [percent_on_dry_clay(mass, dry_clay_g) for mass in colourants_g]

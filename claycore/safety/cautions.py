@@ -104,5 +104,8 @@ CAUTIONS = {
 
 
 def named_materials() -> dict[str, Caution]:
-    """The cautions of materials that a stain or an oxide may hold, by their code."""
+    """The cautions of materials that a stain or an oxide may hold, by their code.
+
+    Source: the entries of CAUTIONS.
+    """
     return {code: caution for code, caution in CAUTIONS.items() if caution.is_material}

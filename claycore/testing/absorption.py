@@ -39,7 +39,7 @@ def percent(dry: Measured, wet: Measured) -> Estimate:
     """``A = 100 · (M − D) / D``. Masses and steps in one unit.
 
     Raises Inconsistent when the piece came out lighter than it went in by more than the scale can
-    explain: an error in the record, not a negative absorption.
+    explain: an error in the record, not a negative absorption. Source: ASTM C373.
     """
     bounds.MASS.check("dry", dry.value)
     bounds.MASS.check("wet", wet.value)
@@ -60,7 +60,8 @@ def percent(dry: Measured, wet: Measured) -> Estimate:
 def absorption(dry: Measured, wet: Measured, suspended: Measured | None = None) -> Absorption:
     """Absorption, and with the mass hung in water also porosity, density and specific gravity.
 
-    All masses and steps in one unit. Raises ClayError naming the mass that cannot be.
+    All masses and steps in one unit. Raises ClayError naming the mass that cannot be. Source:
+    ASTM C373 and C20.
     """
     estimate = percent(dry, wet)
     if suspended is None:
@@ -114,7 +115,10 @@ def saturation_coefficient(dry: Measured, cold: Measured, boiled: Measured) -> E
 
 
 def against_limit(estimate: Estimate, limit_pct: float) -> AgainstLimit:
-    """WITHIN only if the whole interval is, OVER only if none of it is, else NOT_DECIDED."""
+    """WITHIN only if the whole interval is, OVER only if none of it is, else NOT_DECIDED.
+
+    Source: our choice: an interval that straddles a limit decides nothing.
+    """
     if estimate.high <= limit_pct:
         return AgainstLimit.WITHIN
     return AgainstLimit.OVER if estimate.low > limit_pct else AgainstLimit.NOT_DECIDED
@@ -125,7 +129,7 @@ def mass_that_would_decide(
 ) -> float | None:
     """The dry grams at which this scale could tell this absorption from the limit.
 
-    None where they are equal: no piece could.
+    None where they are equal: no piece could. Source: JCGM 100:2008, 4.3.7, solved for the mass.
     """
     apart = abs(absorption_pct - limit_pct)
     if apart == 0:

@@ -41,7 +41,10 @@ class UnlikelyReading:
 
 
 def unlikely_readings(bars: Sequence[Bar]) -> list[UnlikelyReading]:
-    """Everything unlikely about a set of bars, bar by bar."""
+    """Everything unlikely about a set of bars, bar by bar.
+
+    Source: common practice for the bounds; physics for what cannot be.
+    """
     return [odd for bar in bars for odd in _of_bar(bar, [b for b in bars if b is not bar])]
 
 

@@ -38,7 +38,7 @@ class ConesOffered:
 def cones_for(notes: FieldNotes | None, early: Sequence[AtCone] = ()) -> ConesOffered:
     """Which cones to try: 04, 6 and 10, or 1 instead of 10 for what looks low-firing.
 
-    ``early`` is what other bars of the clay gave already.
+    ``early`` is what other bars of the clay gave already. Source: common practice.
     """
     reason = looks_low_firing(notes) if notes else ""
     hottest = cones.CONES[-1]
@@ -78,9 +78,10 @@ def plan(
     """The bars of a test, in the order they are stamped.
 
     ``replicates`` bars a cone; with ``separate_soak`` those are not soaked and one more is; with
-    ``bend_bars`` one more lies across two supports. ``climbing`` bars go through all the cones one
-    after another; otherwise each cone has bars of its own, which go through ``bisque`` first if
-    that is cooler. Raises ClayError naming ``cones``, ``replicates`` or ``bisque``.
+    ``bend_bars`` one more lies across two supports. ``climbing`` bars go through all the cones
+    one after another; otherwise each cone has bars of its own, which go through ``bisque`` first
+    if that is cooler. Raises ClayError naming ``cones``, ``replicates`` or ``bisque``. Source:
+    common practice.
     """
     if not wanted_cones:
         raise Inconsistent("cones", wanted_cones, "Choose at least one cone.")
@@ -110,6 +111,9 @@ def _with_bisque(cone: str, bisque: str | None) -> tuple[str, ...]:
 
 
 def needs_saucer(cone: str, fired_before: Sequence[str]) -> bool:
-    """Whether a clay never yet fired so hot should stand in a saucer this time."""
+    """Whether a clay never yet fired so hot should stand in a saucer this time.
+
+    Source: common practice.
+    """
     known = max((cones.order(c) for c in fired_before), default=-1)
     return cones.order(cone) >= cones.order(HIGH_FROM_CONE) and cones.order(cone) > known

@@ -52,16 +52,25 @@ ROLES = {role.code: role for role in (BAR, LINE, SOAK, BEND)}
 
 
 def role_of(code: str) -> BarRole:
-    """The role of this code; that of a plain tile for ''. Raises KeyError."""
+    """The role of this code; that of a plain tile for ''. Raises KeyError.
+
+    Source: the entries of ROLES.
+    """
     return TILE if code == TILE.code else ROLES[code]
 
 
 def choices() -> list[tuple[str, str]]:
-    """Every role's code and title, as a column of the database offers them."""
+    """Every role's code and title, as a column of the database offers them.
+
+    Source: the entries of ROLES.
+    """
     return [(role.code, role.title) for role in ROLES.values()]
 
 
 def read_of_any(roles: Sequence[str], fired: bool) -> list[ReadingKind]:
-    """What is read at a stage of at least one of these roles, in the order of reading."""
+    """What is read at a stage of at least one of these roles, in the order of reading.
+
+    Source: the entries of ROLES.
+    """
     wanted = {quantity for code in roles for quantity in role_of(code).reads}
     return [k for k in READINGS.values() if k.fired == fired and k.quantity in wanted]

@@ -49,7 +49,10 @@ REMARKS: dict[str, str] = {
 
 
 def remark_choices() -> list[tuple[str, str]]:
-    """Every remark's code and words, as a column of the database offers them."""
+    """Every remark's code and words, as a column of the database offers them.
+
+    Source: the entries of REMARKS.
+    """
     return list(REMARKS.items())
 
 
@@ -123,7 +126,7 @@ class BarResults:
 
 
 def bar_results(bar: Bar) -> BarResults:
-    """What the bar's readings say, stage after stage."""
+    """What the bar's readings say, stage after stage. Source: ASTM C326, C373, C20 and C67."""
     problems: list[str] = []
     whole = RemarkCode.BROKEN not in bar.remarks
     lengths = shrinkage.of_lengths(bar.length_wet, bar.length_dry, None)

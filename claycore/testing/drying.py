@@ -25,7 +25,8 @@ class Constant:
 def constant_weight(weighings: Sequence[tuple[float, Measured]]) -> Constant:
     """Judges (minutes, mass) weighings in order of time by the last far enough apart.
 
-    They agree when they differ by no more than one step of the coarser scale.
+    They agree when they differ by no more than one step of the coarser scale. Minutes and grams.
+    Source: common practice.
     """
     if not weighings:
         return Constant(False, "Not weighed yet.")

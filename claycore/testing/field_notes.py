@@ -65,7 +65,10 @@ NOTHING_NOTED = FieldNotes()
 
 
 def layer_shares(notes: FieldNotes) -> dict[str, float] | None:
-    """Sand, silt and clay of the settling jar in percent of their height; None if not all known."""
+    """Sand, silt and clay of the settling jar in percent of their height; None if not all known.
+
+    Source: common practice: the settling jar.
+    """
     layers = {"sand": notes.sand_mm, "silt": notes.silt_mm, "clay": notes.clay_mm}
     known = {name: mm for name, mm in layers.items() if mm is not None}
     height = sum(known.values())
@@ -78,6 +81,7 @@ def looks_low_firing(notes: FieldNotes) -> str:
     """Why this clay may melt in a high firing, as a clause; '' where nothing suggests it.
 
     Iron and lime are fluxes: a reddish or a fizzing clay may run where a white one stands.
+    Source: common practice.
     """
     if notes.acid == "strong":
         return "it fizzes, and lime is a flux"
@@ -87,7 +91,10 @@ def looks_low_firing(notes: FieldNotes) -> str:
 
 
 def readings(notes: FieldNotes) -> list[Notice]:
-    """What the notes say, each in a sentence."""
+    """What the notes say, each in a sentence.
+
+    Source: common practice, unless a line says otherwise.
+    """
     said = []
     if notes.throws == "unpleasant":
         said.append(
@@ -122,6 +129,9 @@ class Yield:
 
 
 def yield_of(dug_g: float, dried_g: float, water_l: float | None) -> Yield:
-    """What the digging gave: dug mass → dried and sieved mass, both in grams."""
+    """What the digging gave: dug mass → dried and sieved mass, both in grams.
+
+    Source: arithmetic.
+    """
     per_kg = water_l / (dried_g / 1000) if water_l is not None else None
     return Yield(100 * dried_g / dug_g, per_kg)

@@ -75,17 +75,23 @@ _WAITS = {
 
 
 def protocols() -> dict[str, Protocol]:
-    """Every wait that can be timed, by its code: soaks first."""
+    """Every wait that can be timed, by its code: soaks first. Source: beside each protocol."""
     return {code: method.protocol for code, method in METHODS.items()} | _WAITS
 
 
 def choices() -> list[tuple[str, str]]:
-    """Every wait's code and title, as a form or a column offers them."""
+    """Every wait's code and title, as a form or a column offers them.
+
+    Source: the entries of :func:`protocols`.
+    """
     return [(one.code, one.title) for one in protocols().values()]
 
 
 def protocol(code: str) -> Protocol:
-    """The protocol of this code. Raises UnknownChoice naming ``protocol``."""
+    """The protocol of this code. Raises UnknownChoice naming ``protocol``.
+
+    Source: the entries of :func:`protocols`.
+    """
     known = protocols()
     if code not in known:
         raise UnknownChoice("protocol", code, f"What to time must be one of {', '.join(known)}.")

@@ -11,6 +11,7 @@ def index(thickness: Measured, sag: Measured, span: Measured) -> Estimate:
     """``PI = h² · s / L⁴`` in 1/mm, all lengths in mm: bars of different size can be compared.
 
     ``sag`` at mid-span may be 0. Raises OutOfBounds naming ``thickness``, ``sag`` or ``span``.
+    Source: the porcelain-tile literature's pyroplastic index, from memory.
     """
     bounds.LENGTH.check("thickness", thickness.value)
     bounds.SAG.check("sag", sag.value)

@@ -82,5 +82,8 @@ READINGS: dict[str, ReadingKind] = {
 
 
 def choices() -> list[tuple[str, str]]:
-    """Every quantity's code and title, as a column of the database offers them."""
+    """Every quantity's code and title, as a column of the database offers them.
+
+    Source: the entries of READINGS.
+    """
     return [(kind.quantity.value, kind.title) for kind in READINGS.values()]

@@ -9,7 +9,10 @@ from claycore.testing.soaking import SoakingMethod
 
 
 def shrinkage_warnings(found: Shrinkage) -> list[Notice]:
-    """Lengths that grew where clay shrinks, and more shrinkage than most put up with."""
+    """Lengths that grew where clay shrinks, and more shrinkage than most put up with.
+
+    Source: common practice.
+    """
     warnings = []
     if found.drying and found.drying.high < 0:
         warnings.append(
@@ -39,7 +42,10 @@ def absorption_warnings(
     method: SoakingMethod | None,
     glazed: bool = False,
 ) -> list[Notice]:
-    """What makes an absorption read low. ``outcome`` is None where no limit was given."""
+    """What makes an absorption read low. ``outcome`` is None where no limit was given.
+
+    Source: common practice.
+    """
     warnings = []
     if found.value < 0:
         warnings.append(

@@ -154,13 +154,19 @@ OF_A_SOAK = ("absorption", "porosity", "bulk_density", "specific_gravity")
 
 
 def mean(estimates: Iterable[Estimate | None]) -> Estimate | None:
-    """The mean of those that are known, None where none is."""
+    """The mean of those that are known, None where none is.
+
+    Source: JCGM 100:2008, 4.2.3 and G.3.2.
+    """
     known = [estimate for estimate in estimates if estimate]
     return mean_of(known) if known else None
 
 
 def clay_results(bars: Sequence[Bar]) -> ClayResults:
-    """Everything the bars say."""
+    """Everything the bars say.
+
+    Source: ASTM C326, C373, C20 and C67; the means are JCGM 100:2008, G.3.2.
+    """
     each = [bar_results(bar) for bar in bars]
     by_cone: dict[str, list[FiredResults]] = {}
     for bar in each:

@@ -24,7 +24,7 @@ class Shrinkage:
 
 
 def volume(total: Estimate) -> Estimate:
-    """``100 · (1 − (1 − S)³)``, for a piece that shrinks alike every way."""
+    """``100 · (1 − (1 − S)³)``, for a piece that shrinks alike every way. Source: geometry."""
     left = 1 - total.value / 100
     return Estimate(100 * (1 - left**3), 3 * left**2 * total.u95)
 
@@ -33,6 +33,7 @@ def shrinkage(wet: float | None, dry: float | None, fired: float | None, step: f
     """All shrinkages that two or three lengths give. Lengths and step in one unit.
 
     Raises OutOfBounds for a length that is not positive, Inconsistent for fewer than two lengths.
+    Source: ASTM C326.
     """
     lengths = {"wet": wet, "dry": dry, "fired": fired}
     for field, length in lengths.items():
@@ -50,7 +51,7 @@ def shrinkage(wet: float | None, dry: float | None, fired: float | None, step: f
 
 
 def of_lengths(wet: Measured | None, dry: Measured | None, fired: Measured | None) -> Shrinkage:
-    """What the lengths that there are give; all None with fewer than two."""
+    """What the lengths that there are give; all None with fewer than two. Source: ASTM C326."""
     total = fall_pct(wet, fired) if wet and fired else None
     return Shrinkage(
         drying=fall_pct(wet, dry) if wet and dry else None,
@@ -63,7 +64,8 @@ def of_lengths(wet: Measured | None, dry: Measured | None, fired: Measured | Non
 def size_to_make(want: float, total: Estimate) -> Estimate:
     """How large to make what should end at ``want``: ``want / (1 − total)``. In want's unit.
 
-    Raises OutOfBounds for a size that is not positive or a shrinkage of 100 % or more.
+    Raises OutOfBounds for a size that is not positive or a shrinkage of 100 % or more. Source:
+    arithmetic on the total shrinkage.
     """
     bounds.LENGTH.check("size", want)
     bounds.SHRINKAGE.check("total", total.value)
@@ -72,7 +74,7 @@ def size_to_make(want: float, total: Estimate) -> Estimate:
 
 
 def reading_of_drying(pct: float) -> str:
-    """What a drying shrinkage says of a clay. Source: common practice."""
+    """What a drying shrinkage, in percent, says of a clay. Source: common practice."""
     if pct < 4:
         return "under 4 %: probably not plastic enough to work"
     if pct < 5.5:

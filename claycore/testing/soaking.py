@@ -134,7 +134,10 @@ USUAL_METHOD = METHODS["boil_soak"]
 
 
 def method(code: str) -> SoakingMethod:
-    """The method of this code. Raises UnknownChoice naming ``method``."""
+    """The method of this code. Raises UnknownChoice naming ``method``.
+
+    Source: the entries of METHODS.
+    """
     try:
         return METHODS[code]
     except KeyError:
@@ -144,10 +147,16 @@ def method(code: str) -> SoakingMethod:
 
 
 def surest_first() -> list[SoakingMethod]:
-    """Every method, the one that fills the pores most surely first."""
+    """Every method, the one that fills the pores most surely first.
+
+    Source: the entries of METHODS.
+    """
     return sorted(METHODS.values(), key=lambda method: method.rank)
 
 
 def choices() -> list[tuple[str, str]]:
-    """Every method's code and title, as a form or a column offers them."""
+    """Every method's code and title, as a form or a column offers them.
+
+    Source: the entries of METHODS.
+    """
     return [(method.code, method.title) for method in METHODS.values()]
