@@ -78,6 +78,12 @@ def _claimed(claim: Claim, cone: str) -> bool:
 def _cones_held(
     claim: Claim, found: ClayResults, ranges: FiringRange, limit_pct: float
 ) -> CheckedClaim:
+    """Is it mature over all the cones it is sold for?
+
+    A range is claimed from its coolest cone on, so that is where it is decided: dense enough there
+    and the whole range stands. Only if it surely is not there is a narrower range offered, from the
+    first tested cone that surely is. Bloating within the range comes before all of it.
+    """
     tested = [at for at in found.cones if _claimed(claim, at.cone) and at.absorption]
     sold = f"Sold as {claim.cones_words}"
     if not tested:

@@ -195,7 +195,15 @@ def _rose(before: Estimate, after: Estimate) -> float:
 
 
 def _bloating_signs(before: Sequence[AtCone], at: AtCone) -> dict[str, bool]:
-    """Signs of bloating at a cone against the cones before it: the sign, and whether it is sure."""
+    """Signs of bloating at a cone against the cones before it: the sign, and whether it is sure.
+
+    Each figure is held against the best it had been at any cooler cone (most shrinkage, most
+    density, least absorption), not against the cone just before: bloating may set in slowly. A sign
+    is sure when the change is larger than both figures' uncertainty together (``_rose`` over 1).
+
+    Absorption that rises again counts only beside growth, or where no length was measured. On its
+    own, with the piece still shrinking, it is far more often a soak that filled better.
+    """
     signs = {}
     if at.remarks.get(RemarkCode.BLOATED):
         signs["seen to bloat"] = True

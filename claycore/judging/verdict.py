@@ -112,6 +112,13 @@ def verdict(evidence: Evidence, limits: Limits, purpose: str) -> ClayVerdict:
 def _overall(
     evidence: Evidence, limits: Limits, purpose: str, found: Sequence[CheckedRule]
 ) -> tuple[Overall, str]:
+    """The verdict and its reason: the first of these that is so.
+
+    The order is the argument. A slip need pass nothing. Then what nothing mends (lime that leaves
+    it crumbling), then too much to mend, then mended already past sense, then what can be mended.
+    Only when nothing fails may an open question be the headline, and only when nothing is open may
+    it say keep: no confident word over a point that failed or that nobody looked at.
+    """
     for_purpose = PURPOSES[purpose]
     failing = [line for line in found if line.fails]
     topics = _listed([line.rule.topic for line in failing])

@@ -60,7 +60,12 @@ def _of_bar(bar: Bar, siblings: Sequence[Bar]) -> list[UnlikelyReading]:
             if twin.cone == fired.cone and RemarkCode.BROKEN not in twin.remarks
         ]
         if not broken:
-            found += _fired_lengths_and_mass(bar, fired, place, twins)
+            for quantity, said in (
+                ("length_fired", _of_fired_length(bar, fired, twins)),
+                ("mass_fired", _of_fired_mass(bar, fired)),
+            ):
+                if said:
+                    found.append(UnlikelyReading(bar.code, quantity, place, said))
         found += _soaked(bar, fired, place, twins)
     return found
 
@@ -90,33 +95,37 @@ def _before_firing(bar: Bar, siblings: Sequence[Bar]) -> list[UnlikelyReading]:
     return found
 
 
-def _fired_lengths_and_mass(
-    bar: Bar, fired: FiredBar, place: int, twins: Sequence[FiredBar]
-) -> list[UnlikelyReading]:
-    found = []
+def _of_fired_length(bar: Bar, fired: FiredBar, twins: Sequence[FiredBar]) -> str:
+    """What is odd about a fired length: first against the bar itself, then against its twins.
+
+    The median of the twins, not their mean, so that one wrong bar is named and not the right ones
+    beside it; and only where two or more are there, because of two either may be the wrong one.
+    """
+    if not fired.length:
+        return ""
     before = bar.length_dry or bar.length_wet
-    if fired.length:
-        when = "when it was bone dry" if bar.length_dry else "when it was wet"
-        said = _of_length(before, fired.length, MOST_FIRING_PCT, when, "firing")
-        lengths = [twin.length.value for twin in twins if twin.length]
-        if not said and len(lengths) > 1:
-            points = 100 * (fired.length.value - median(lengths)) / before.value
-            if abs(points) > POINTS_FROM_TWINS:
-                longer = "longer" if points > 0 else "shorter"
-                said = (
-                    f"{plain(abs(points), 1)} % {longer} than its twins at this cone: look again."
-                )
-        if said:
-            found.append(UnlikelyReading(bar.code, "length_fired", place, said))
-    if fired.mass and bar.mass_dry:
-        if _over(fired.mass, bar.mass_dry):
-            message = "Fired it weighs more than bone dry. Was it still damp from a soak?"
-            found.append(UnlikelyReading(bar.code, "mass_fired", place, message))
-        elif fired.mass.value < bar.mass_dry.value * (1 - MOST_LOSS_PCT / 100):
-            lost = 100 * (1 - fired.mass.value / bar.mass_dry.value)
-            message = f"It lost {plain(lost, 0)} % in the fire. Is a piece of it missing?"
-            found.append(UnlikelyReading(bar.code, "mass_fired", place, message))
-    return found
+    when = "when it was bone dry" if bar.length_dry else "when it was wet"
+    if said := _of_length(before, fired.length, MOST_FIRING_PCT, when, "firing"):
+        return said
+    lengths = [twin.length.value for twin in twins if twin.length]
+    if len(lengths) < 2:
+        return ""
+    points = 100 * (fired.length.value - median(lengths)) / before.value
+    if abs(points) <= POINTS_FROM_TWINS:
+        return ""
+    longer = "longer" if points > 0 else "shorter"
+    return f"{plain(abs(points), 1)} % {longer} than its twins at this cone: look again."
+
+
+def _of_fired_mass(bar: Bar, fired: FiredBar) -> str:
+    if not (fired.mass and bar.mass_dry):
+        return ""
+    if _over(fired.mass, bar.mass_dry):
+        return "Fired it weighs more than bone dry. Was it still damp from a soak?"
+    lost = 100 * (1 - fired.mass.value / bar.mass_dry.value)
+    if lost > MOST_LOSS_PCT:
+        return f"It lost {plain(lost, 0)} % in the fire. Is a piece of it missing?"
+    return ""
 
 
 def _soaked(

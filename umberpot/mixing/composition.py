@@ -83,6 +83,12 @@ def _follow(mix: Mix) -> None:
 def reckon_anew(mix: Mix, parts: Sequence[MixPart]) -> None:
     """What is still to go into a mix of coloured clay, from what is really in it by now.
 
+    A mix of coloured clay is planned before that clay is made. What was really poured or weighed
+    into it is known later, and then the plan's powder and clay no longer give the percentages
+    wanted. First the rest poured from another mix is set to what that mix really has left; then,
+    with everything settled as the start, the core says what brings the mix to what was wanted, and
+    that goes to the parts not yet weighed.
+
     Where the coloured clay is stronger than it was to become and no clay was planned, nothing more
     can be asked of the parts; the mix then says its true percentages.
     """

@@ -160,6 +160,11 @@ class PlanRowForm(forms.ModelForm):
 
 
 def _take_plan(cells: Cells, studio: Studio, by: User) -> None:
+    """A plan is its sum, not its tiles: the calculator's own form reads it and plans it again.
+
+    So a file taken in can hold nothing that the page would not have accepted, and its masses are
+    this version's.
+    """
     form = PlanRowForm(cells)
     if not form.is_valid():
         raise _errors_of(form, {})

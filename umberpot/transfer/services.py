@@ -32,7 +32,12 @@ class _NotAll(Exception):
 
 
 def take(kind: Kind, rows: list[Row], studio: Studio, by: User, *, only_good: bool) -> Taken:
-    """Takes the rows in. Without ``only_good`` one bad row means that none is taken."""
+    """Takes the rows in. Without ``only_good`` one bad row means that none is taken.
+
+    Every row is tried whatever became of those before it, so that all mistakes are named at once.
+    The inner transaction is a savepoint: a row that fails half way leaves nothing behind. The outer
+    one is undone by raising through it, which is how Django takes back what other rows did.
+    """
     count = 0
     refused: list[Refused] = []
     try:

@@ -188,28 +188,42 @@ def weigh(request: StudioRequest, pk: int) -> HttpResponse:
     return _take(request, mix, part)
 
 
-def _take(request: StudioRequest, mix: Mix, part: MixPart) -> HttpResponse:
-    source = request.POST.get("source", Weighing.Source.TYPED)
-    form = GramsForm(request.POST)
+def _read_off_the_scale(request: StudioRequest) -> GramsForm:
+    """What the scale shows, as if it had been typed; a form in error where it shows nothing."""
+    container_g = request.POST.get("container_g", "")
+    try:
+        grams = scale.read()
+    except scale.ScaleProblem as problem:
+        form = GramsForm({"grams": request.POST.get("grams", ""), "container_g": container_g})
+        form.errors["grams"] = form.error_class([str(problem)])
+        return form
+    form = GramsForm({"grams": f"{grams:.3f}", "container_g": container_g})
+    if abs(grams) < 0.0005:
+        form.errors["grams"] = form.error_class(["The scale shows 0: nothing is on it yet."])
+    return form
+
+
+def _source(request: StudioRequest) -> str:
+    """Where the figure came from; what the page carries through a question may be anything."""
     if request.POST.get("action") == "read":
-        try:
-            source = Weighing.Source.SCALE
-            form = GramsForm(
-                {
-                    "grams": f"{scale.read():.3f}",
-                    "container_g": request.POST.get("container_g", ""),
-                }
-            )
-        except scale.ScaleProblem as problem:
-            form = GramsForm({"grams": request.POST.get("grams", "")})
-            form.errors["grams"] = form.error_class([str(problem)])
-            return _weigh_page(request, mix, form=form)
-        if form["grams"].value() in ("0.000", "-0.000"):
-            form.errors["grams"] = form.error_class(["The scale shows 0: nothing is on it yet."])
-            return _weigh_page(request, mix, form=form)
+        return Weighing.Source.SCALE
+    source = request.POST.get("source", "")
+    return source if source in Weighing.Source.values else Weighing.Source.TYPED
+
+
+def _take(request: StudioRequest, mix: Mix, part: MixPart) -> HttpResponse:
+    """Books a weighing, or asks first where the figure is off.
+
+    A figure off the target comes back with ``decision`` once the person has chosen: take it as it
+    is, or scale what is left to match. Until then nothing is booked, so that closing the page, or
+    sending it twice, costs nothing.
+    """
+    reads = request.POST.get("action") == "read"
+    form = _read_off_the_scale(request) if reads else GramsForm(request.POST)
+    source = _source(request)
     if not form.is_valid():
         # A browser's console counts a fragment's 400 as an error of the page.
-        return _weigh_page(request, mix, form=form, status=200 if request.htmx else 400)
+        return _weigh_page(request, mix, form=form, status=200 if request.htmx or reads else 400)
     grams = form.cleaned_data["grams"]
     request.session[CONTAINER_KEY] = (mix.pk, form.cleaned_data["container_g"])
     step_g = request.studio.scale_step_g
@@ -222,9 +236,7 @@ def _take(request: StudioRequest, mix: Mix, part: MixPart) -> HttpResponse:
         services.take_weighing(
             part,
             grams,
-            source=source
-            if source in (Weighing.Source.SCALE, Weighing.Source.TYPED)
-            else Weighing.Source.TYPED,
+            source=source,
             scale_step_g=step_g,
             request_key=request_key(request),
             by=request.user,

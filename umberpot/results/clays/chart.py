@@ -68,7 +68,12 @@ def chart(
     ranges: FiringRange | None = None,
     width: float = WIDE,
 ) -> Drawing:
-    """One or several clays; ``ranges`` adds what the first one's run of cones says."""
+    """One or several clays; ``ranges`` adds what the first one's run of cones says.
+
+    Two panels share the axis of cones, which is a scale of temperature: the cones are not evenly
+    spaced, and lines between them only mean something if the axis is. The panels are laid out
+    before anything is drawn in them, because the range is bracketed between the two.
+    """
     tested = sorted({at.cone for one in series for at in one.found}, key=cones.order)
     drawing = Drawing(width, HEIGHT, _in_words(series, limit_pct))
     if not tested:
@@ -82,7 +87,7 @@ def chart(
     ):
         values = [e.high for one in series for at in one.found if (e := of(at))]
         if of is _absorption:
-            values.append(limit_pct * 1.3)
+            values.append(limit_pct * 1.3)  # the limit stays in sight over a dense clay
         most, step = _nice_most(max(values, default=1.0))
         panel = _Panel(title, top, height, right, most, of)
         _axes(drawing, panel, step)
@@ -195,7 +200,12 @@ _NO_RANGE = {
 
 
 def _range_marks(drawing: Drawing, ranges: FiringRange, x_of: Callable[[float], float]) -> None:
-    """The bracket of the firing range between the panels, and where it is spoilt."""
+    """The bracket of the firing range between the panels, and where it is spoilt.
+
+    Solid from the cone that was surely enough to the last good one; dashed before it, where by the
+    line between two tested cones it may be enough already. Words grow towards the middle, so that
+    none is cut off at either side.
+    """
     y = ABSORPTION_TOP + ABSORPTION_HEIGHT + 18
 
     def x_at(cone: str) -> float:
@@ -207,7 +217,7 @@ def _range_marks(drawing: Drawing, ranges: FiringRange, x_of: Callable[[float], 
         if maturity.low_c is not None and maturity.high_c is not None:
             begin = x_of(maturity.low_c)
             drawing.strokes.append(Stroke(((begin, y), (left, y)), "chart-perhaps"))
-        right = max(right, left + 6)
+        right = max(right, left + 6)  # one good cone is a range of no width, and still to be seen
         drawing.boxes.append(Box(left, y - 4, right - left, 8, "chart-range"))
         anchor = "start" if left < drawing.width / 2 else "end"
         at = left if anchor == "start" else right

@@ -23,6 +23,10 @@ def record_rows(bar: Tile) -> Iterator[dict[str, Any]]:
 
 
 def _stage(bar: Tile, firing: Firing | None) -> Iterator[dict[str, Any]]:
+    """The rows of one bar before the fire (None) or after one firing: figures, colour, remarks.
+
+    It filters in Python what was fetched with the bar. A query here would be one a bar and firing.
+    """
     firing_pk = firing.pk if firing else None
     for reading in bar.readings.all():
         if reading.is_current and reading.firing_id == firing_pk:

@@ -210,7 +210,10 @@ def _recorded(tile: Tile, firing: Firing | None, kind: ReadingKind, method: str)
 def fill(grid: BarGrid, data: Mapping[str, str], remarks_of: Mapping[str, list[str]]) -> None:
     """Takes over what was typed into the grid, and doubts it.
 
-    The instruments' steps may be others than the studio's usual ones.
+    The instruments' steps may be others than the studio's usual ones. What is not in ``data`` was
+    not on the page that was sent, and stays as it is; what is there and empty was emptied. With
+    each cell comes the key of the figure its page had shown, so that saving can tell a correction
+    from a figure that another window recorded meanwhile.
     """
     for name in ("scale_step_g", "ruler_step_mm"):
         with suppress(ValidationError):
