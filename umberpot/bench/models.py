@@ -8,6 +8,7 @@ from django.db.models import F, Q
 from django.utils import timezone
 
 from claycore.testing import protocols, soaking
+from claycore.testing.stages import Protocol, Stage
 from umberpot.studio.models import Signed
 from umberpot.tiles.models import ClayTest
 
@@ -42,7 +43,7 @@ class Timer(Signed):
         return f"{self.steps.title}: {self.about}"
 
     @property
-    def steps(self) -> protocols.Protocol:
+    def steps(self) -> Protocol:
         """What it follows."""
         return protocols.protocol(self.protocol)
 
@@ -52,12 +53,12 @@ class Timer(Signed):
         return self.protocol in soaking.METHODS
 
     @property
-    def now(self) -> protocols.Stage:
+    def now(self) -> Stage:
         """The stage that is running."""
         return self.steps.stages[self.stage]
 
     @property
-    def next(self) -> protocols.Stage | None:
+    def next(self) -> Stage | None:
         """The stage that follows; None in the last."""
         stages = self.steps.stages
         return stages[self.stage + 1] if self.stage + 1 < len(stages) else None

@@ -7,7 +7,7 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from django.utils import timezone
 
-from claycore.testing import protocols
+from claycore.testing.stages import Protocol
 from umberpot.bench.models import CalendarFeed, Timer
 from umberpot.studio.models import Studio
 from umberpot.tiles.models import ClayTest
@@ -16,7 +16,7 @@ from umberpot.tiles.models import ClayTest
 @transaction.atomic
 def start_timer(
     studio: Studio,
-    protocol: protocols.Protocol,
+    protocol: Protocol,
     about: str,
     minutes: float,
     test: ClayTest | None,

@@ -12,6 +12,7 @@ from django.views.decorators.http import require_GET, require_http_methods, requ
 
 from claycore.measure.bounds import Bound
 from claycore.testing import protocols
+from claycore.testing.stages import Protocol
 from umberpot.bench import services
 from umberpot.bench.models import Timer
 from umberpot.bench.timers.calendar import calendar_of
@@ -34,7 +35,7 @@ class TimerForm(forms.Form):
     )
 
     @property
-    def chosen(self) -> protocols.Protocol:
+    def chosen(self) -> Protocol:
         return protocols.protocol(self.cleaned_data["protocol"])
 
     def minutes(self) -> float:

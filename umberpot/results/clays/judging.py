@@ -6,6 +6,7 @@ from claycore.judging import claims, firing_range, mending
 from claycore.judging import verdict as clay_verdict
 from claycore.judging.firing_range import FiringRange
 from claycore.judging.limits import Limits
+from claycore.judging.mends import Mend
 from claycore.judging.rules import Evidence
 from claycore.judging.verdict import ClayVerdict
 from claycore.judging.vitrification import SCHOOLS
@@ -65,7 +66,7 @@ class JudgedClay:
     evidence: Evidence
     verdict: ClayVerdict
     other: ClayVerdict
-    mends: list[mending.Mend]
+    mends: list[Mend]
     label: list[claims.CheckedClaim]
 
     @property

@@ -1,0 +1,35 @@
+"""What is read off the lists of this package: each entry under its own code, and nothing else."""
+
+import pytest
+
+from claycore.measure.errors import UnknownChoice
+from claycore.testing import bar_roles, protocols, readings, soaking
+from claycore.testing.readings import READINGS
+
+
+@pytest.mark.parametrize("module", [bar_roles, protocols, readings, soaking])
+def test_choices_are_codes_with_titles_each_once(module):
+    codes = [code for code, _ in module.choices()]
+    assert len(codes) == len(set(codes)) > 1
+    assert all(title for _, title in module.choices())
+
+
+def test_every_wait_is_found_by_its_code_and_takes_time():
+    for code, protocol in protocols.protocols().items():
+        assert protocols.protocol(code) == protocol
+        assert all(stage.minutes > 0 for stage in protocol.stages)
+        assert protocol.source
+
+
+def test_a_wait_nobody_knows_names_its_field():
+    with pytest.raises(UnknownChoice) as error:
+        protocols.protocol("overnight")
+    assert error.value.field == "protocol"
+
+
+def test_what_is_read_of_several_roles_is_each_once_in_the_order_of_reading():
+    everything = [role for role, _ in bar_roles.choices()]
+    fired = bar_roles.read_of_any(everything, fired=True)
+    assert fired == [kind for kind in READINGS.values() if kind.fired]
+    assert bar_roles.read_of_any([], fired=True) == []
+    assert bar_roles.role_of("").code == ""
