@@ -16,18 +16,18 @@ TOP = Path(__file__).resolve().parent.parent
 PORT = "8765"
 FLAGS = ["--headless", "--no-sandbox", "--disable-gpu", "--disable-background-networking"]
 DOSE = (
-    "/mix/dose/?clay=Ferry+white&state=plastic&mass=2.4&unit=kg&water_pct=21.5"
-    "&add=Quay+Blue:8&add=Red+iron+oxide:1.5"
+    "/mix/dose/?clay=Ferry+white&state=plastic&mass=3.4&unit=kg&water_pct=21.5"
+    "&add=Quay+Blue:6.5&add=Red+iron+oxide:1.2"
 )
 VIEWS = {
     "bench": "/",
     "shelf": "/shelf/",
     "dose": DOSE,
-    "series": "/mix/series/?pcts=5,10,15&tile_dry_g=25&tiles_each=1&powder_g=12&loss_pct=5"
+    "series": "/mix/series/?pcts=3,6,9&tile_dry_g=28&tiles_each=1&powder_g=11&loss_pct=5"
     "&smallest_batch_g=60&round_start_g=10&scale_step_g=0.1&colourant=Quay+Blue&clay=Ferry+white",
-    "grid": "/mix/grid/?x=Red+iron+oxide:0,2,4&y=Rutile:0,2,4&cell_g=100&solids_pct=70&moulds=3"
+    "grid": "/mix/grid/?x=Red+iron+oxide:0,1.5,3&y=Rutile:0,2.5,5&cell_g=90&solids_pct=68&moulds=3"
     "&have=0,0&scale_step_g=0.1",
-    "check-sum": "/mix/check-sum/?state=plastic&mass=3000&unit=g&water_pct=22&pct=8&answer=240",
+    "check-sum": "/mix/check-sum/?state=plastic&mass=3400&unit=g&water_pct=21&pct=6.5&answer=221",
     "plan": "/mix/plans/2/",
     "tiles": "/tiles/",
     "record": "/tiles/13/",

@@ -161,8 +161,8 @@ def test_leaving_unrecorded_figures_asks_first(signed_in: Page) -> None:
     expect(page).to_have_url(re.compile("/tiles/trials/"))
     page.goto("/tiles/tests/1/?stage=clay")
     cell(page, 0, "mass, wet").fill("113")
-    page.get_by_role("link", name="Labels").click(no_wait_after=True)
-    page.wait_for_timeout(300)
+    with page.expect_event("dialog"):
+        page.get_by_role("link", name="Labels").click(no_wait_after=True)
     assert asked == ["beforeunload"]
     expect(cell(page, 0, "mass, wet")).to_have_value("113")
 

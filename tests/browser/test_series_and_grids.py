@@ -110,13 +110,13 @@ def test_a_leftover_is_stretched(signed_in: Page) -> None:
     page.get_by_label("or stretch it to").fill("200")
     page.get_by_role("button", name="Work it out").click()
     answer = page.get_by_role("region", name="The answer")
-    expect(answer.get_by_text("160.0g")).to_be_visible()
+    expect(answer.get_by_text("160.0 g", exact=True)).to_be_visible()
     page.get_by_role("button", name="Make this mix").click()
     expect(page.get_by_text("Step 1 of 2")).to_be_visible()
     page.get_by_label("or type it").fill("38,5")
     page.keyboard.press("Enter")
     page.get_by_role("button", name="Use this much: the rest is reckoned from it").click()
-    expect(page.get_by_text("154.0g")).to_be_visible()
+    expect(page.get_by_text("154.0 g", exact=True)).to_be_visible()
 
 
 def test_the_bar_fills_while_one_pours(signed_in: Page) -> None:
@@ -151,7 +151,7 @@ def test_the_new_sums_without_scripts(browser, application) -> None:
     page.fill("[name=now_pct]", "10")
     page.fill("[name=target_pct]", "5")
     page.click("text=Work it out")
-    expect(page.get_by_text("16.4g")).to_be_visible()
+    expect(page.get_by_text("16.4 g", exact=True)).to_be_visible()
     page.goto(f"{application}/mix/grid/")
     page.fill("[name=x_name]", "Iron")
     page.fill("[name=x_pcts]", "0, 2")
@@ -167,12 +167,12 @@ def test_a_unit_switched_half_way_is_offered_to_convert(page: Page) -> None:
     page.get_by_label("Name of colourant 1").fill("Blue")
     page.get_by_label("Percent of colourant 1").fill("10")
     answer = page.get_by_role("region", name="The answer")
-    expect(answer.get_by_text("240.0g")).to_be_visible()
+    expect(answer.get_by_text("240.0 g", exact=True)).to_be_visible()
     page.get_by_label("Unit of weight").select_option("kg")
     expect(page.get_by_text("Now read as 2400 kg; it was 2400 g.")).to_be_visible()
     page.get_by_role("button", name="Make it 2.4 kg").click()
     expect(page.get_by_label("Weight of it, as it is")).to_have_value("2.4")
-    expect(answer.get_by_text("240.0g")).to_be_visible()
+    expect(answer.get_by_text("240.0 g", exact=True)).to_be_visible()
 
 
 def test_a_container_is_chosen_once(signed_in: Page) -> None:

@@ -12,13 +12,12 @@ from django.test import Client
 from standins.scale.pan import Pan
 from standins.scale.server import ScaleServer
 from tests import data_files
+from tests.factories import MaterialFactory, MembershipFactory
 from umberpot.mixing import services as mixing
 from umberpot.mixing.calculators.dose import DoseView
 from umberpot.mixing.composition import parts_of
 from umberpot.mixing.weighing import services as weighing
 from umberpot.shelf import services as shelf
-from umberpot.shelf.models import Material
-from umberpot.studio.models import Membership, Studio
 
 
 @pytest.fixture(scope="session")
@@ -33,10 +32,7 @@ def django_db_setup(django_test_environment, django_db_blocker, run_folder, tmp_
 
 
 def member_of(studio_name: str, username: str) -> User:
-    user = User.objects.create_user(username, password="a-long-enough-one")
-    studio = Studio.objects.create(name=studio_name)
-    Membership.objects.create(user=user, studio=studio, role=Membership.Role.OWNER)
-    return user
+    return MembershipFactory(user__username=username, studio__name=studio_name).user
 
 
 @pytest.fixture
@@ -66,9 +62,8 @@ def stranger(db):
 
 @pytest.fixture
 def clay(studio, user):
-    material = Material.objects.create(
+    material = MaterialFactory(
         studio=studio,
-        kind="clay_body",
         name="Ferry white",
         supplier_code="FW-1",
         state="plastic",
@@ -80,8 +75,8 @@ def clay(studio, user):
 
 @pytest.fixture
 def blue(studio, user):
-    material = Material.objects.create(
-        studio=studio, kind="stain", name="Quay Blue", supplier_code="QB-14", hazards=["cobalt"]
+    material = MaterialFactory(
+        stain=True, studio=studio, name="Quay Blue", supplier_code="QB-14", hazards=["cobalt"]
     )
     shelf.count_stock(material, 100, user)
     return material

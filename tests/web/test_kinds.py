@@ -9,7 +9,6 @@ import io
 import uuid
 
 import pytest
-from django.utils import timezone
 from pypdf import PdfReader
 
 from claycore.judging.limits import Outcome
@@ -25,10 +24,9 @@ from claycore.testing.bars import REMARKS
 from claycore.testing.readings import Quantity
 from claycore.testing.soaking import METHODS, SoakingMethod
 from claycore.testing.stages import Stage
+from tests.factories import FiringFactory, MaterialFactory
 from umberpot.bench.models import Timer
 from umberpot.kiln import services as kiln
-from umberpot.kiln.models import Firing
-from umberpot.shelf.models import Material
 from umberpot.tiles.models import ClayTest, Step, Tile
 
 
@@ -40,7 +38,7 @@ def text_of(client, address):
 
 @pytest.fixture
 def bank(studio):
-    return Material.objects.create(studio=studio, kind="dug_clay", name="Bank")
+    return MaterialFactory(dug=True, studio=studio)
 
 
 @pytest.fixture
@@ -62,8 +60,7 @@ def plan_test(signed_in, bank):
 @pytest.fixture
 def fire(studio, user):
     def burn(test, cone="6"):
-        today = timezone.localdate()
-        firing = Firing.objects.create(studio=studio, cone=cone, fired_on=today, made_by=user)
+        firing = FiringFactory(studio=studio, cone=cone)
         kiln.load_and_fire(list(Tile.objects.filter(trial=test.trial_id)), firing)
         return firing
 

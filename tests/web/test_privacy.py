@@ -9,11 +9,11 @@ from django.test import Client
 from django.urls import URLResolver, get_resolver
 
 from claycore.testing.protocols import protocols
+from tests.factories import ContainerFactory, FiringFactory, MaterialFactory, PhotoFactory
 from umberpot.bench.services import start_timer
 from umberpot.kiln.models import Firing
 from umberpot.mixing.leftovers.services import keep_leftover
 from umberpot.mixing.models import Plan
-from umberpot.shelf.models import Container, Material, Photo
 from umberpot.tiles.models import ClayTest, Tile
 
 MIX_TOOLS = "dose adjust series grid check-sum slip water join kilos layers dark"
@@ -51,10 +51,10 @@ def world(make_mix, weigh, signed_in, user, studio):
         {"count": 1, "mark": "100", "cone": "6", "glazed": "no", "trial_name": "Secret"},
     )
     tile = Tile.objects.of(studio).first()
-    firing = Firing.objects.create(studio=studio, cone="6", fired_on="2026-11-01", made_by=user)
+    firing = FiringFactory(studio=studio)
     clay = mix.parts.first().material
     left = keep_leftover(finished, 12, "dry", None, user)
-    bowl = Container.objects.create(studio=studio, name="Secret bowl", tare_g=200)
+    bowl = ContainerFactory(studio=studio, name="Secret bowl")
     signed_in.post(
         "/mix/series/start/?pcts=5,10&tile_dry_g=25&colourant=Quay%20Blue&strategy=start_low",
         {"trial_name": "Secret plan", "mark": "100", "cone": "6", "glazed": "no"},
@@ -63,10 +63,8 @@ def world(make_mix, weigh, signed_in, user, studio):
     signed_in.post(f"/tiles/tests/new/{clay.pk}/", BAR_TEST)
     test = ClayTest.objects.of(studio).get()
     timer = start_timer(studio, protocols()["drying"], "Secret", 60, test, uuid.uuid4(), user)
-    photo = Photo.objects.create(
-        studio=studio, material=clay, image=b"x", request_key=uuid.uuid4(), made_by=user
-    )
-    dug = Material.objects.create(studio=studio, kind="dug_clay", name="Secret bank")
+    photo = PhotoFactory(material=clay)
+    dug = MaterialFactory(dug=True, studio=studio, name="Secret bank")
     return {
         "tiles:new-test": clay.pk,
         **dict.fromkeys(TEST_PAGES, test.pk),

@@ -224,7 +224,8 @@ def test_a_scale_that_does_not_answer_leaves_the_keyboard(signed_in, make_mix, s
 
 def test_tare(signed_in, make_mix, scale):
     scale.put(250)
-    time.sleep(0.7)
+    while not scale.read()[0]:  # it swings for a moment
+        time.sleep(0.02)
     signed_in.post(f"/mix/{make_mix().pk}/pan/", {"action": "tare"})
     assert scale.read() == (True, 0)
 

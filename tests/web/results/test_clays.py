@@ -6,7 +6,6 @@ import re
 import uuid
 
 import pytest
-from django.utils import timezone
 from pypdf import PdfReader
 
 from claycore.measure.formatting import with_u95
@@ -14,10 +13,17 @@ from claycore.testing import bar_plan
 from claycore.testing.bars import RemarkCode
 from claycore.testing.readings import Quantity
 from claycore.testing.results import RESULTS
+from tests.factories import (
+    BlendPartFactory,
+    FieldSheetFactory,
+    FiringFactory,
+    MaterialFactory,
+    SupplierClaimFactory,
+)
 from tests.pages import words_of
 from umberpot.kiln import services as kiln
 from umberpot.kiln.models import Firing
-from umberpot.shelf.models import BlendPart, FieldSheet, Material, SupplierClaim
+from umberpot.shelf.models import Material
 from umberpot.tiles import services
 from umberpot.tiles.bar_tests.services import BarOrder, shape_bars, start_test
 from umberpot.tiles.clay_figures import bring_up_to_date
@@ -35,7 +41,7 @@ def tested(studio, user):
     """Makes a clay with three equal bars a (cone, total, absorption) row, all of them read."""
 
     def make(name, rows, kind="dug_clay", drying=6.0, replicates=3, remark=""):
-        clay = Material.objects.create(studio=studio, kind=kind, name=name)
+        clay = MaterialFactory(studio=studio, kind=kind, name=name)
         cones = [cone for cone, *_ in rows]
         test = start_test(
             BarOrder(
@@ -52,9 +58,7 @@ def tested(studio, user):
         )
         shape_bars(test)
         for cone, total, absorbed in rows:
-            firing = Firing.objects.create(
-                studio=studio, cone=cone, fired_on=timezone.localdate(), made_by=user
-            )
+            firing = FiringFactory(studio=studio, cone=cone)
             for bar in Tile.objects.filter(trial=test.trial_id, cone=cone):
                 read(bar, firing, drying, total, absorbed)
                 if remark and cone == cones[-1]:
@@ -119,7 +123,7 @@ def test_the_other_school_is_told_where_it_differs(signed_in, tested):
 
 def test_a_bought_body_is_held_against_its_label(signed_in, tested, studio):
     body = tested("Buff", (("6", 10, 4.1), ("9", 12, 1.0)), kind="clay_body")
-    SupplierClaim.objects.create(studio=studio, material=body, cone_low="6", cone_high="10")
+    SupplierClaimFactory(material=body, cone_low="6", cone_high="10")
     html = page(signed_in, f"/results/clays/{body.pk}/?ware=stoneware&school=strict")
     assert "treat it as a cone 9–10 body." in html
 
@@ -330,7 +334,7 @@ def test_a_blend_stands_beside_what_it_is_made_of(signed_in, tested, studio):
     bank, other = tested("Bank", MATURES), tested("Heap", OPEN)
     blend = tested("Bank 80, Heap 20", (("6", 10, 3.0),), kind="blend")
     for part, share in ((bank, 80), (other, 20)):
-        BlendPart.objects.create(studio=studio, blend=blend, clay=part, share_pct=share)
+        BlendPartFactory(blend=blend, clay=part, share_pct=share)
     shown = page(signed_in, f"/results/clays/{blend.pk}/")
     assert "Bank: absorption cone 04" in shown
     assert "Heap: absorption cone 04" in shown
@@ -342,8 +346,8 @@ def test_a_blend_blended_again_has_a_share_of_a_share_of_the_clay_as_dug(signed_
     first = tested("Bank 80", (("6", 10, 3.0),), kind="blend")
     again = tested("Bank 64", (("6", 10, 3.0),), kind="blend")
     for blend, part in ((first, bank), (again, first)):
-        BlendPart.objects.create(studio=studio, blend=blend, clay=part, share_pct=80)
-        BlendPart.objects.create(studio=studio, blend=blend, clay=other, share_pct=20)
+        BlendPartFactory(blend=blend, clay=part, share_pct=80)
+        BlendPartFactory(blend=blend, clay=other, share_pct=20)
     assert "<td>64 %</td>" in page(signed_in, f"/results/clays/{again.pk}/")
 
 
@@ -453,7 +457,7 @@ QUERIES_OF_A_CLAY = 15
 
 def test_a_clay_is_found_by_its_name_and_by_the_place_it_was_dug(signed_in, tested, studio):
     bank = tested("Bank", (("6", 12, 1.0),))
-    FieldSheet.objects.create(studio=studio, material=bank, place="Below the second lock")
+    FieldSheetFactory(material=bank, place="Below the second lock")
     tested("Heap", (("6", 12, 1.0),))
     assert names_found(signed_in, "words=second+LOCK") == ["Bank"]
     assert names_found(signed_in, "words=hea") == ["Heap"]
@@ -464,9 +468,7 @@ def test_the_report_holds_a_body_against_its_label_and_shows_its_colours(
     signed_in, tested, studio, user
 ):
     body = tested("Buff", (("6", 10, 4.1), ("9", 12, 1.0)), kind="clay_body")
-    SupplierClaim.objects.create(
-        studio=studio, material=body, cone_low="6", cone_high="10", total_pct=14
-    )
+    SupplierClaimFactory(material=body, cone_low="6", cone_high="10", total_pct=14)
     for bar in Tile.objects.of(studio):
         services.record_colour(bar, bar.last_firing, "#c9a57e", None, user)
     answer = signed_in.get(f"/results/clays/{body.pk}/report.pdf?purpose=tableware&school=loose")
@@ -498,9 +500,7 @@ def test_a_firing_put_right_moves_what_its_bars_say_to_the_right_cone(signed_in,
 def test_a_bar_that_had_been_hotter_is_told_and_left_out(signed_in, tested, studio, user):
     clay = tested("Bank", (("10", 12.3, 0.6),), replicates=1)
     bar = Tile.objects.get()
-    later = Firing.objects.create(
-        studio=studio, cone="04", fired_on=timezone.localdate(), made_by=user
-    )
+    later = FiringFactory(studio=studio, cone="04")
     kiln.load_and_fire([bar], later)
     figures = {Quantity.LENGTH_FIRED: Entry(87.7, 0.1, None)}
     services.record(bar, later, figures, user)
@@ -513,7 +513,7 @@ def test_a_bar_that_had_been_hotter_is_told_and_left_out(signed_in, tested, stud
 @pytest.fixture
 def read_in_full(studio, user):
     """A clay with one bar of which everything that can be read was read."""
-    clay = Material.objects.create(studio=studio, kind="dug_clay", name="Bank")
+    clay = MaterialFactory(dug=True, studio=studio)
     bars = bar_plan.plan(["6"], 1, False, False, climbing=False)
     order = BarOrder(clay, "Bank, bars", bars, 100.0, "boil_soak", 80.0, uuid.uuid4())
     test = start_test(order, studio, user)
@@ -521,8 +521,7 @@ def read_in_full(studio, user):
     [bar] = Tile.objects.filter(trial=test.trial_id)
     wet = {"length_wet": 100, "mass_wet": 112, "length_dry": 94, "mass_dry": 88}
     services.record(bar, None, {q: Entry(v, 0.1, None) for q, v in wet.items()}, user)
-    today = timezone.localdate()
-    firing = Firing.objects.create(studio=studio, cone="6", fired_on=today, made_by=user)
+    firing = FiringFactory(studio=studio)
     kiln.load_and_fire([bar], firing)
     fired = {"length_fired": 88, "mass_fired": 80, "sag": 1.5, "thickness": 10}
     services.record(bar, firing, {q: Entry(v, 0.1, None) for q, v in fired.items()}, user)

@@ -9,9 +9,8 @@ import pytest
 from django.utils import timezone
 from pypdf import PdfReader
 
+from tests.factories import FieldSheetFactory, FiringFactory, MaterialFactory
 from umberpot.kiln import services as kiln
-from umberpot.kiln.models import Firing
-from umberpot.shelf.models import FieldSheet, Material
 from umberpot.tiles.models import ClayTest, DryingWeighing, Reading, Step, Tile
 
 PLAN = {
@@ -22,7 +21,7 @@ PLAN = {
 
 @pytest.fixture
 def bank(studio):
-    return Material.objects.create(studio=studio, kind="dug_clay", name="Bank")
+    return MaterialFactory(dug=True, studio=studio)
 
 
 @pytest.fixture
@@ -39,11 +38,10 @@ def plan(signed_in, bank):
 @pytest.fixture
 def fire(studio, user):
     def burn(tiles, cone, days_ago=0):
-        firing = Firing.objects.create(
+        firing = FiringFactory(
             studio=studio,
             cone=cone,
             fired_on=timezone.localdate() - timedelta(days=days_ago),
-            made_by=user,
         )
         kiln.load_and_fire(list(tiles), firing)
         return firing
@@ -115,7 +113,7 @@ def test_a_plan_that_cannot_be_keeps_what_was_typed(signed_in, bank, field, type
 
 
 def test_the_sheet_offers_cone_1_for_what_looks_low_firing(signed_in, bank, studio):
-    FieldSheet.objects.create(studio=studio, material=bank, raw_colour="rust red")
+    FieldSheetFactory(material=bank, raw_colour="rust red")
     html = signed_in.get(f"/tiles/tests/new/{bank.pk}/").content.decode()
     assert 'value="04, 1, 6"' in html
     assert "rather too cool" in html

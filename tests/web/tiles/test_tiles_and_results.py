@@ -8,6 +8,7 @@ import pytest
 from django.db import IntegrityError, connection, transaction
 from django.test.utils import CaptureQueriesContext
 
+from tests.factories import FiringFactory
 from umberpot.kiln import services as kiln
 from umberpot.kiln.models import Firing
 from umberpot.tiles.models import ColourReading, Reading, Tile, Trial
@@ -232,7 +233,7 @@ def test_a_firing_recorded_to_the_wrong_cone_is_put_right(signed_in, fired):
 def test_a_tile_that_was_not_in_a_firing_is_taken_out_unless_it_was_read_after_it(
     signed_in, tiles, studio, user
 ):
-    firing = Firing.objects.create(studio=studio, cone="6", fired_on="2026-11-01", made_by=user)
+    firing = FiringFactory(studio=studio)
     kiln.load_and_fire(tiles, firing)
     stays, goes = tiles
     signed_in.post(f"/tiles/{stays.pk}/", {"stage": "fired", "length_fired": "88"})

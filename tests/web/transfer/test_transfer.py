@@ -7,6 +7,7 @@ import json
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 
+from tests.factories import MaterialFactory
 from tests.pages import words_of
 from umberpot.mixing.models import Mix, Plan
 from umberpot.shelf.models import Material
@@ -146,7 +147,7 @@ def test_too_much_is_said(signed_in, studio):
 def test_formulas_are_neutralised_and_come_back(signed_in, studio):
     """OWASP, CSV Injection: cells that begin with = + - @ or a tab."""
     for name in ("=1+1", "@sum", "-cmd", "+x"):
-        Material.objects.create(studio=studio, kind="stain", name=name)
+        MaterialFactory(stain=True, studio=studio, name=name)
     text = out(signed_in, "materials.csv")
     names = [row["name"] for row in csv.DictReader(io.StringIO(text.lstrip("\ufeff")))]
     assert names == ["'+x", "'-cmd", "'=1+1", "'@sum"]

@@ -1,0 +1,117 @@
+"""One of what a studio has, with whatever does not matter to a test filled in.
+
+A row that hangs on another takes its studio from it.
+"""
+
+import uuid
+
+import factory
+from django.contrib.auth.models import User
+from django.utils import timezone
+from factory.django import DjangoModelFactory, Password
+
+from umberpot.kiln.models import Firing
+from umberpot.shelf.models import (
+    BlendPart,
+    Container,
+    FieldSheet,
+    Material,
+    Photo,
+    SupplierClaim,
+)
+from umberpot.studio.models import Membership, Studio
+
+
+class UserFactory(DjangoModelFactory):
+    class Meta:
+        model = User
+
+    username = factory.Sequence("potter-{}".format)
+    password = Password("a-long-enough-one")
+
+
+class StudioFactory(DjangoModelFactory):
+    class Meta:
+        model = Studio
+
+    name = factory.Sequence("Studio {}".format)
+
+
+class MembershipFactory(DjangoModelFactory):
+    class Meta:
+        model = Membership
+
+    user = factory.SubFactory(UserFactory)
+    studio = factory.SubFactory(StudioFactory)
+    role = Membership.Role.OWNER
+
+
+class MaterialFactory(DjangoModelFactory):
+    class Meta:
+        model = Material
+
+    class Params:
+        dug = factory.Trait(kind=Material.Kind.DUG_CLAY, name="Bank")
+        stain = factory.Trait(kind=Material.Kind.STAIN)
+
+    studio = factory.SubFactory(StudioFactory)
+    kind = Material.Kind.CLAY_BODY
+    name = factory.Sequence("Material {}".format)
+
+
+class FiringFactory(DjangoModelFactory):
+    class Meta:
+        model = Firing
+
+    studio = factory.SubFactory(StudioFactory)
+    cone = "6"
+    fired_on = factory.LazyFunction(timezone.localdate)
+    made_by = factory.SubFactory(UserFactory)
+
+
+class ContainerFactory(DjangoModelFactory):
+    class Meta:
+        model = Container
+
+    studio = factory.SubFactory(StudioFactory)
+    name = factory.Sequence("Bowl {}".format)
+    tare_g = 200
+
+
+class OfAMaterial(DjangoModelFactory):
+    """Base of what is told of one material, in that material's studio."""
+
+    class Meta:
+        abstract = True
+
+    material = factory.SubFactory(MaterialFactory)
+    studio = factory.SelfAttribute("material.studio")
+
+
+class FieldSheetFactory(OfAMaterial):
+    class Meta:
+        model = FieldSheet
+
+
+class SupplierClaimFactory(OfAMaterial):
+    class Meta:
+        model = SupplierClaim
+
+
+class PhotoFactory(OfAMaterial):
+    class Meta:
+        model = Photo
+
+    image = b"x"
+    request_key = factory.LazyFunction(uuid.uuid4)
+    made_by = factory.SubFactory(UserFactory)
+
+
+class BlendPartFactory(DjangoModelFactory):
+    class Meta:
+        model = BlendPart
+
+    blend = factory.SubFactory(MaterialFactory)
+    clay = factory.SubFactory(MaterialFactory)
+    studio = factory.SelfAttribute("blend.studio")
+    share_pct = 50
