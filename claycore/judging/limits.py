@@ -1,34 +1,77 @@
-"""The figures a clay is judged by, and how an interval is held against one of them."""
+"""The figures a clay is judged by: what each ware may absorb, by school, and a studio's own.
+
+The limits of absorption differ by school; both sets are common practice.
+"""
 
 from dataclasses import dataclass
 from enum import StrEnum
 
-from claycore.judging.vitrification import Limit
-from claycore.measure.uncertainty import Estimate
-from claycore.testing.absorption import AgainstLimit, against_limit
+from claycore.measure.errors import UnknownChoice
+from claycore.measure.formatting import plain
 from claycore.testing.field_notes import ENOUGH_GREASY_PCT
 
 
-class Outcome(StrEnum):
-    """What holding a clay against one rule comes to."""
+class School(StrEnum):
+    """Whose limits are judged by."""
 
-    PASSES = "passes"
-    FAILS = "fails"
-    NOT_DECIDED = "not_decided"
-    NOT_MEASURED = "not_measured"
+    STRICT = "strict"
+    LOOSE = "loose"
+
+
+SCHOOLS: dict[str, str] = {
+    School.STRICT: "figures of potters who sell tableware",
+    School.LOOSE: "ranges quoted for ware as found",
+}
+
+WARES = {
+    "porcelain": "porcelain",
+    "stoneware": "stoneware",
+    "earthenware": "earthenware",
+    "tableware": "any tableware",
+}
+
+
+@dataclass(frozen=True)
+class Limit:
+    """The absorption a ware may have: at most ``high_pct``; ``low_pct`` where a range is told."""
+
+    ware: str
+    school: str
+    high_pct: float
+    low_pct: float | None = None
 
     @property
-    def words(self) -> str:
-        """What it is called on a page and on paper."""
-        return _WORDS[self]
+    def text(self) -> str:
+        if self.low_pct is None:
+            return f"at most {plain(self.high_pct)} %"
+        return f"{plain(self.low_pct)}–{plain(self.high_pct)} %"
 
 
-_WORDS = {
-    Outcome.PASSES: "passes",
-    Outcome.FAILS: "fails",
-    Outcome.NOT_DECIDED: "not decided",
-    Outcome.NOT_MEASURED: "not tried",
+ABSORPTION_LIMITS = {
+    (limit.ware, limit.school): limit
+    for limit in (
+        Limit("porcelain", School.STRICT, 0.5),
+        Limit("stoneware", School.STRICT, 1.5),
+        Limit("earthenware", School.STRICT, 5, 3),
+        Limit("tableware", School.STRICT, 2),
+        Limit("porcelain", School.LOOSE, 3, 0.5),
+        Limit("stoneware", School.LOOSE, 6, 2),
+        Limit("earthenware", School.LOOSE, 14, 5),
+        Limit("tableware", School.LOOSE, 6, 5),
+    )
 }
+
+
+def limit(ware: str, school: str) -> Limit:
+    """The limit for a ware under a school. Raises UnknownChoice naming ``ware`` or ``school``.
+
+    In percent of the dry mass. Source: both schools are common practice.
+    """
+    if ware not in WARES:
+        raise UnknownChoice("ware", ware, f"The ware must be one of {', '.join(WARES)}.")
+    if school not in SCHOOLS:
+        raise UnknownChoice("school", school, f"The school must be one of {', '.join(SCHOOLS)}.")
+    return ABSORPTION_LIMITS[ware, school]
 
 
 @dataclass(frozen=True)
@@ -45,25 +88,3 @@ class Limits:
     greasy_least_pct: float = ENOUGH_GREASY_PCT
     as_dug_least_pct: float = 70.0
     saturation_most: float = 0.78
-
-
-def at_most(estimate: Estimate | None, most: float) -> Outcome:
-    """PASSES only if the whole interval does, FAILS only if none of it does.
-
-    Both in one unit. Source: our choice: an interval that straddles a limit decides nothing.
-    """
-    if estimate is None:
-        return Outcome.NOT_MEASURED
-    return {AgainstLimit.WITHIN: Outcome.PASSES, AgainstLimit.OVER: Outcome.FAILS}.get(
-        against_limit(estimate, most), Outcome.NOT_DECIDED
-    )
-
-
-def at_least(estimate: Estimate | None, least: float) -> Outcome:
-    """PASSES only if the whole interval does, FAILS only if none of it does.
-
-    Both in one unit. Source: our choice: an interval that straddles a limit decides nothing.
-    """
-    if estimate is None:
-        return Outcome.NOT_MEASURED
-    return at_most(Estimate(-estimate.value, estimate.u95), -least)

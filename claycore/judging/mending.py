@@ -7,8 +7,8 @@ give up and use it as a slip or a colourant.
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from claycore.judging.limits import Outcome
 from claycore.judging.mends import Mend
+from claycore.judging.outcomes import Outcome
 from claycore.judging.verdict import CheckedRule
 from claycore.measure import bounds
 from claycore.measure.errors import Inconsistent

@@ -9,10 +9,10 @@ from dataclasses import dataclass, field
 
 from claycore.judging import firing_range
 from claycore.judging.firing_range import FiringRange, Spoiling
-from claycore.judging.limits import Limits, Outcome, at_least, at_most
+from claycore.judging.limits import SCHOOLS, WARES, Limits
 from claycore.judging.mends import Mend
+from claycore.judging.outcomes import Outcome, at_least, at_most
 from claycore.judging.purposes import AS_A_BODY, Purpose
-from claycore.judging.vitrification import SCHOOLS, WARES
 from claycore.measure.formatting import plain, with_u95
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.bars import RemarkCode

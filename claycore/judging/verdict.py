@@ -4,7 +4,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 
-from claycore.judging.limits import Limits, Outcome
+from claycore.judging.limits import Limits
+from claycore.judging.outcomes import Outcome
 from claycore.judging.purposes import PURPOSES, Purpose
 from claycore.judging.rules import RULES, Evidence, Finding, Rule
 from claycore.measure.formatting import plain

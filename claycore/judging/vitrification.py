@@ -1,82 +1,18 @@
 """Is it dense enough? Absorption held against a limit, with the reason in words.
 
-Vitrified means fired hard and dense enough for the purpose, not "0 %". The limits differ by school:
-both sets are common practice. Published classes to show beside them: ISO 13006 / EN 14411 (tiles).
+Vitrified means fired hard and dense enough for the purpose, not "0 %". The limits are in
+:mod:`claycore.judging.limits`. Published classes to show beside them: ISO 13006 / EN 14411 (tiles).
 """
 
 from dataclasses import dataclass
-from enum import StrEnum
 
-from claycore.measure.errors import UnknownChoice
+from claycore.judging.limits import WARES, Limit
 from claycore.measure.formatting import plain, with_u95
 from claycore.measure.uncertainty import Estimate
 from claycore.testing import absorption
 from claycore.testing.absorption import AgainstLimit
 
-
-class School(StrEnum):
-    """Whose limits are judged by."""
-
-    STRICT = "strict"
-    LOOSE = "loose"
-
-
-SCHOOLS: dict[str, str] = {
-    School.STRICT: "figures of potters who sell tableware",
-    School.LOOSE: "ranges quoted for ware as found",
-}
-
-WARES = {
-    "porcelain": "porcelain",
-    "stoneware": "stoneware",
-    "earthenware": "earthenware",
-    "tableware": "any tableware",
-}
-
-
-@dataclass(frozen=True)
-class Limit:
-    """The absorption a ware may have: at most ``high_pct``; ``low_pct`` where a range is told."""
-
-    ware: str
-    school: str
-    high_pct: float
-    low_pct: float | None = None
-
-    @property
-    def text(self) -> str:
-        if self.low_pct is None:
-            return f"at most {plain(self.high_pct)} %"
-        return f"{plain(self.low_pct)}–{plain(self.high_pct)} %"
-
-
-_LIMITS = {
-    (limit.ware, limit.school): limit
-    for limit in (
-        Limit("porcelain", School.STRICT, 0.5),
-        Limit("stoneware", School.STRICT, 1.5),
-        Limit("earthenware", School.STRICT, 5, 3),
-        Limit("tableware", School.STRICT, 2),
-        Limit("porcelain", School.LOOSE, 3, 0.5),
-        Limit("stoneware", School.LOOSE, 6, 2),
-        Limit("earthenware", School.LOOSE, 14, 5),
-        Limit("tableware", School.LOOSE, 6, 5),
-    )
-}
-
 _TILE_CLASSES = ((0.5, "at most 0.5 %"), (3, "0.5–3 %"), (6, "3–6 %"), (10, "6–10 %"))
-
-
-def limit(ware: str, school: str) -> Limit:
-    """The limit for a ware under a school. Raises UnknownChoice naming ``ware`` or ``school``.
-
-    In percent of the dry mass. Source: both schools are common practice.
-    """
-    if ware not in WARES:
-        raise UnknownChoice("ware", ware, f"The ware must be one of {', '.join(WARES)}.")
-    if school not in SCHOOLS:
-        raise UnknownChoice("school", school, f"The school must be one of {', '.join(SCHOOLS)}.")
-    return _LIMITS[ware, school]
 
 
 def tile_class(absorption_pct: float) -> str:
@@ -92,8 +28,7 @@ def tile_class(absorption_pct: float) -> str:
 
 @dataclass(frozen=True)
 class AbsorptionVerdict:
-    """``outcome`` as in :mod:`claycore.testing.absorption`, the reason, and what would decide"
-    " it."""
+    """``outcome`` as in :mod:`claycore.testing.absorption`, the reason, what would decide it."""
 
     outcome: AgainstLimit
     reason: str

@@ -11,8 +11,8 @@ import uuid
 import pytest
 from pypdf import PdfReader
 
-from claycore.judging.limits import Outcome
 from claycore.judging.mends import Mend
+from claycore.judging.outcomes import Outcome
 from claycore.judging.purposes import Purpose
 from claycore.judging.rules import RULES, Finding, Rule
 from claycore.measure.units import UNITS, Measure, Unit

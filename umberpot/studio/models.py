@@ -10,7 +10,7 @@ from django.utils import timezone
 
 from claycore import inscriptions
 from claycore.firing import cones
-from claycore.judging import vitrification
+from claycore.judging import limits
 
 MARK_LENGTHS_MM = {100.0: "100 mm", 127.0: "5 in (127 mm)"}
 """The mark lengths offered. Source: common practice."""
@@ -29,13 +29,11 @@ class Studio(models.Model):
     scratching_tool = models.CharField(
         max_length=8, default="stylus", choices=[(tool, tool) for tool in inscriptions.LETTER_MM]
     )
-    ware = models.CharField(
-        max_length=12, default="stoneware", choices=list(vitrification.WARES.items())
-    )
+    ware = models.CharField(max_length=12, default="stoneware", choices=list(limits.WARES.items()))
     school = models.CharField(
         max_length=8,
-        default=vitrification.School.STRICT,
-        choices=[(s, s) for s in vitrification.SCHOOLS],
+        default=limits.School.STRICT,
+        choices=[(s, s) for s in limits.SCHOOLS],
     )
     own_limits = models.JSONField(default=dict, editable=False)
     currency = models.CharField("currency sign", max_length=4, default="€")

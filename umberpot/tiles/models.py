@@ -8,7 +8,7 @@ from django.urls import reverse
 
 from claycore.colour.notation import Lab
 from claycore.firing import cones
-from claycore.judging import vitrification
+from claycore.judging import limits
 from claycore.measure.formatting import to_step
 from claycore.measure.uncertainty import Measured
 from claycore.testing import bar_roles, bars, readings, soaking
@@ -35,8 +35,8 @@ class Trial(Signed):
     """Tiles that are looked at together, and the ware they are judged as."""
 
     name = models.CharField(max_length=80)
-    ware = models.CharField(max_length=12, choices=list(vitrification.WARES.items()))
-    school = models.CharField(max_length=8, choices=[(s, s) for s in vitrification.SCHOOLS])
+    ware = models.CharField(max_length=12, choices=list(limits.WARES.items()))
+    school = models.CharField(max_length=8, choices=[(s, s) for s in limits.SCHOOLS])
     plan = models.OneToOneField(Plan, on_delete=models.PROTECT, null=True, related_name="trial")
 
     class Meta:

@@ -9,10 +9,10 @@ from hypothesis import strategies as st
 from claycore.judging import claims, fit, mending
 from claycore.judging import verdict as cv
 from claycore.judging.firing_range import firing_range
-from claycore.judging.limits import Limits, Outcome, at_least, at_most
+from claycore.judging.limits import Limits, limit
+from claycore.judging.outcomes import Outcome, at_least, at_most
 from claycore.judging.purposes import PURPOSES, Purpose
 from claycore.judging.rules import Evidence
-from claycore.judging.vitrification import limit
 from claycore.measure.errors import ClayError
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.field_notes import FieldNotes, layer_shares, readings, yield_of

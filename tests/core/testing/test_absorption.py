@@ -5,6 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from uncertainties import ufloat
 
+from claycore.judging import limits
 from claycore.judging import vitrification as v
 from claycore.measure.errors import ClayError, UnknownChoice
 from claycore.measure.uncertainty import Estimate, Measured, mean_of
@@ -103,7 +104,7 @@ def test_the_mass_that_would_decide_decides(pct, limit, step):
     ],
 )
 def test_the_verdict_says_why(found, outcome, says):
-    verdict = v.verdict(found, v.limit("stoneware", v.School.STRICT), "6", 0.1)
+    verdict = v.verdict(found, limits.limit("stoneware", limits.School.STRICT), "6", 0.1)
     assert verdict.outcome == outcome
     assert says in verdict.reason
     assert bool(verdict.would_decide) is (outcome == "not_decided")
@@ -112,18 +113,18 @@ def test_the_verdict_says_why(found, outcome, says):
 def test_the_schools_differ():
     found = Estimate(3.1, 0.4)
     outcomes = {
-        school: v.verdict(found, v.limit("stoneware", school), "6", 0.1).outcome
-        for school in v.SCHOOLS
+        school: v.verdict(found, limits.limit("stoneware", school), "6", 0.1).outcome
+        for school in limits.SCHOOLS
     }
     assert outcomes == {"strict": "over", "loose": "within"}
 
 
 def test_every_ware_has_a_limit_under_every_school():
-    for ware in v.WARES:
-        strict, loose = (v.limit(ware, school).high_pct for school in v.SCHOOLS)
+    for ware in limits.WARES:
+        strict, loose = (limits.limit(ware, school).high_pct for school in limits.SCHOOLS)
         assert 0 < strict < loose
     with pytest.raises(UnknownChoice):
-        v.limit("glass", v.School.STRICT)
+        limits.limit("glass", limits.School.STRICT)
 
 
 @pytest.mark.parametrize(

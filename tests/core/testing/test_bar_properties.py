@@ -14,11 +14,11 @@ from hypothesis import strategies as st
 from claycore.firing import cones
 from claycore.judging import verdict as cv
 from claycore.judging.firing_range import MaturityOutcome, firing_range
-from claycore.judging.limits import Limits, Outcome, at_most
+from claycore.judging.limits import Limits, limit
 from claycore.judging.mending import mends
+from claycore.judging.outcomes import Outcome, at_most
 from claycore.judging.purposes import PURPOSES, Purpose
 from claycore.judging.rules import Evidence
-from claycore.judging.vitrification import limit
 from claycore.measure.uncertainty import Estimate, Measured, mean_of
 from claycore.testing.bar_checks import unlikely_readings
 from claycore.testing.bars import REMARKS, Bar, FiredBar

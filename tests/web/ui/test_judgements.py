@@ -6,7 +6,7 @@ import pytest
 
 from claycore.judging.claims import ClaimOutcome
 from claycore.judging.fit import FitOutcome
-from claycore.judging.limits import Outcome
+from claycore.judging.outcomes import Outcome
 from claycore.testing.absorption import AgainstLimit
 from umberpot.ui.components.judgements import MARKS, Mark
 

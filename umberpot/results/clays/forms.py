@@ -6,8 +6,8 @@ from django import forms
 from django.http import QueryDict
 
 from claycore.firing import cones
+from claycore.judging.limits import SCHOOLS, WARES
 from claycore.judging.purposes import PURPOSES, Purpose
-from claycore.judging.vitrification import SCHOOLS, WARES
 from claycore.measure import bounds
 from claycore.testing.results import RESULTS, Result
 from umberpot.results.clays.judging import ClayPurpose

@@ -5,11 +5,10 @@ from dataclasses import dataclass
 from claycore.judging import claims, firing_range, mending
 from claycore.judging import verdict as clay_verdict
 from claycore.judging.firing_range import FiringRange
-from claycore.judging.limits import Limits
+from claycore.judging.limits import SCHOOLS, Limits
 from claycore.judging.mends import Mend
 from claycore.judging.rules import Evidence
 from claycore.judging.verdict import ClayVerdict
-from claycore.judging.vitrification import SCHOOLS
 from claycore.testing.field_notes import NOTHING_NOTED
 from umberpot.results.limits.services import limits_of
 from umberpot.shelf.models import Material

@@ -22,8 +22,8 @@ from reportlab.platypus import (
 )
 
 from claycore.firing import cones
+from claycore.judging.limits import SCHOOLS, WARES
 from claycore.judging.purposes import PURPOSES
-from claycore.judging.vitrification import SCHOOLS, WARES
 from claycore.measure.formatting import with_u95
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.soaking import METHODS

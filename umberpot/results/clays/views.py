@@ -10,8 +10,9 @@ from django.shortcuts import render
 from django.views.decorators.http import require_GET
 
 from claycore.judging import fit
+from claycore.judging.limits import SCHOOLS, WARES
 from claycore.judging.purposes import PURPOSES
-from claycore.judging.vitrification import SCHOOLS, WARES, tile_class
+from claycore.judging.vitrification import tile_class
 from claycore.measure.errors import ClayError
 from claycore.testing import shrinkage
 from claycore.testing.field_notes import readings

@@ -4,7 +4,7 @@ from typing import Any
 
 from django import forms
 
-from claycore.judging.vitrification import SCHOOLS, WARES
+from claycore.judging.limits import SCHOOLS, WARES
 from claycore.measure import bounds
 from umberpot.results.limits.services import RULES, absorption_key, absorption_limit, limits_of
 from umberpot.studio.models import Studio

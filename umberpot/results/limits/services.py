@@ -1,8 +1,7 @@
 """The studio's own figures in place of the common ones."""
 
-from claycore.judging import vitrification
-from claycore.judging.limits import Limits
-from claycore.judging.vitrification import Limit
+from claycore.judging import limits
+from claycore.judging.limits import Limit, Limits
 from umberpot.studio.models import Studio
 
 RULES = {
@@ -23,7 +22,7 @@ def absorption_key(ware: str, school: str) -> str:
 
 def absorption_limit(studio: Studio, ware: str, school: str) -> Limit:
     """The studio's own limit for a ware under a school, or the school's. Raises UnknownChoice."""
-    usual = vitrification.limit(ware, school)
+    usual = limits.limit(ware, school)
     own = studio.own_limits.get(absorption_key(ware, school))
     return Limit(ware, school, own) if own is not None else usual
 

@@ -5,7 +5,7 @@ from django.http import HttpResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_http_methods
 
-from claycore.judging.vitrification import SCHOOLS
+from claycore.judging.limits import SCHOOLS
 from umberpot.results.limits.forms import LimitsForm
 from umberpot.results.places import PLACE
 from umberpot.studio.request import StudioRequest, posted

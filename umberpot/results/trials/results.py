@@ -6,7 +6,7 @@ from itertools import pairwise
 
 from claycore.colour import difference
 from claycore.firing import cones
-from claycore.judging import vitrification
+from claycore.judging import limits, vitrification
 from claycore.measure.formatting import percentage, plain
 from claycore.measure.uncertainty import Estimate
 from claycore.testing import absorption
@@ -95,7 +95,7 @@ def _percentages(progress: TileProgress) -> tuple[float, str]:
     return max((pct for pct, _ in rows), default=0.0), words or f"{mix.clay_name}, plain"
 
 
-def tile_result(progress: TileProgress, limit: vitrification.Limit) -> TileResult:
+def tile_result(progress: TileProgress, limit: limits.Limit) -> TileResult:
     """Everything one tile says after its last firing, held against a limit."""
     said = bar_results(bar_of(progress.tile))
     after = said.after(len(progress.tile.firings) - 1)

@@ -5,7 +5,7 @@ from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_http_methods
 
-from claycore.judging.vitrification import SCHOOLS, WARES
+from claycore.judging.limits import SCHOOLS, WARES
 from umberpot.results.limits.services import absorption_limit
 from umberpot.results.places import PLACE
 from umberpot.results.trials import results

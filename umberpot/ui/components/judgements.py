@@ -11,7 +11,7 @@ from django import template
 
 from claycore.judging.claims import ClaimOutcome
 from claycore.judging.fit import FitOutcome
-from claycore.judging.limits import Outcome
+from claycore.judging.outcomes import Outcome
 from claycore.measure.notices import Notice
 from claycore.safety import cautions
 from claycore.testing.absorption import AgainstLimit
