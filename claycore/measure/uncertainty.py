@@ -1,14 +1,12 @@
 """What a figure is worth.
 
 Source: JCGM 100:2008 (GUM): 4.3.7 for the rectangular distribution of a display, 5.1.2 for
-combining independent readings, 4.2.3 and G.3.2 for repeated ones. Quoted as u95: about 95 %.
+combining independent readings. Quoted as u95: about 95 %. Repeated ones:
+:mod:`claycore.measure.replicates`.
 """
 
 import math
-from collections.abc import Sequence
 from dataclasses import dataclass
-
-from scipy.special import stdtrit
 
 COVERAGE = 2.0
 
@@ -76,19 +74,3 @@ def fall_pct(before: Measured, after: Measured) -> Estimate:
     return propagated(
         100 * (1 - ratio), 100 * ratio / before.value * before.u, 100 / before.value * after.u
     )
-
-
-def mean_of(estimates: Sequence[Estimate]) -> Estimate:
-    """The mean of equal pieces, with their spread where it is larger than the instruments' own.
-
-    The spread's u95 is Student's t for the pieces' degrees of freedom times the standard error of
-    their mean. One piece is itself. In the pieces' unit. Source: JCGM 100:2008, 4.2.3 and G.3.2.
-    """
-    count = len(estimates)
-    if count == 1:
-        return estimates[0]
-    mean = math.fsum(e.value for e in estimates) / count
-    instruments = combined(*(e.u95 for e in estimates)) / count
-    variance = math.fsum((e.value - mean) ** 2 for e in estimates) / (count - 1)
-    spread = float(stdtrit(count - 1, 0.975)) * math.sqrt(variance / count)
-    return Estimate(mean, max(instruments, spread), count)

@@ -1,7 +1,7 @@
 """What a clay's bars say together, cone by cone.
 
 Bars of one cone are replicates: their spread counts where it is larger than the instruments' own
-(:func:`claycore.measure.uncertainty.mean_of`).
+(:func:`claycore.measure.replicates.mean_of`).
 """
 
 from collections import Counter
@@ -9,7 +9,8 @@ from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
 from claycore.firing import cones
-from claycore.measure.uncertainty import Estimate, mean_of
+from claycore.measure.replicates import mean_of, mean_of_known
+from claycore.measure.uncertainty import Estimate
 from claycore.testing import soaking
 from claycore.testing.bars import Bar, BarResults, FiredResults, bar_results
 
@@ -153,15 +154,6 @@ OF_A_SOAK = ("absorption", "porosity", "bulk_density", "specific_gravity")
 """The results that each way of soaking gives for itself, by their code and Soaked's attribute."""
 
 
-def mean(estimates: Iterable[Estimate | None]) -> Estimate | None:
-    """The mean of those that are known, None where none is.
-
-    Source: JCGM 100:2008, 4.2.3 and G.3.2.
-    """
-    known = [estimate for estimate in estimates if estimate]
-    return mean_of(known) if known else None
-
-
 def clay_results(bars: Sequence[Bar]) -> ClayResults:
     """Everything the bars say.
 
@@ -175,8 +167,8 @@ def clay_results(bars: Sequence[Bar]) -> ClayResults:
             by_cone.setdefault(cone, []).append(fired)
     return ClayResults(
         bars=len(each),
-        drying=mean(bar.drying for bar in each),
-        water_of_plasticity=mean(bar.water_of_plasticity for bar in each),
+        drying=mean_of_known(bar.drying for bar in each),
+        water_of_plasticity=mean_of_known(bar.water_of_plasticity for bar in each),
         dry_remarks=_counted(each),
         cones=tuple(_at_cone(cone, by_cone[cone]) for cone in sorted(by_cone, key=cones.order)),
         problems=tuple(said for bar in each for said in (*bar.problems, *bar.gaps)),
@@ -193,13 +185,13 @@ def _at_cone(cone: str, rows: list[FiredResults]) -> AtCone:
     return AtCone(
         cone=cone,
         bars=len(rows),
-        firing=mean(row.firing for row in rows),
-        total=mean(row.total for row in rows),
-        volume_total=mean(row.volume_total for row in rows),
-        loss_on_ignition=mean(row.loss_on_ignition for row in rows),
+        firing=mean_of_known(row.firing for row in rows),
+        total=mean_of_known(row.total for row in rows),
+        volume_total=mean_of_known(row.volume_total for row in rows),
+        loss_on_ignition=mean_of_known(row.loss_on_ignition for row in rows),
         soaks={method: _soaked(method, rows) for method in methods},
-        saturation=mean(row.saturation for row in rows),
-        pyroplastic_index=mean(row.pyroplastic_index for row in rows),
+        saturation=mean_of_known(row.saturation for row in rows),
+        pyroplastic_index=mean_of_known(row.pyroplastic_index for row in rows),
         remarks=_counted(rows),
     )
 
@@ -209,7 +201,7 @@ def _soaked(method: str, rows: list[FiredResults]) -> Soaked:
     return Soaked(
         method,
         mean_of([one.absorption for one in found]),
-        mean(one.apparent_porosity for one in found),
-        mean(one.bulk_density for one in found),
-        mean(one.apparent_specific_gravity for one in found),
+        mean_of_known(one.apparent_porosity for one in found),
+        mean_of_known(one.bulk_density for one in found),
+        mean_of_known(one.apparent_specific_gravity for one in found),
     )

@@ -8,7 +8,8 @@ from uncertainties import ufloat
 from claycore.judging import limits
 from claycore.judging import vitrification as v
 from claycore.measure.errors import ClayError, UnknownChoice
-from claycore.measure.uncertainty import Estimate, Measured, mean_of
+from claycore.measure.replicates import mean_of
+from claycore.measure.uncertainty import Estimate, Measured
 from claycore.testing import absorption as a
 from claycore.testing import soaking
 

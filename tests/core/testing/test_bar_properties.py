@@ -19,7 +19,8 @@ from claycore.judging.mending import mends
 from claycore.judging.outcomes import Outcome, at_most
 from claycore.judging.purposes import PURPOSES, Purpose
 from claycore.judging.rules import Evidence
-from claycore.measure.uncertainty import Estimate, Measured, mean_of
+from claycore.measure.replicates import mean_of
+from claycore.measure.uncertainty import Estimate, Measured
 from claycore.testing.bar_checks import unlikely_readings
 from claycore.testing.bars import REMARKS, Bar, FiredBar
 from claycore.testing.results import RESULTS, clay_results

@@ -6,7 +6,8 @@ from uncertainties import ufloat
 
 from claycore.materials import moisture
 from claycore.measure.errors import ClayError
-from claycore.measure.uncertainty import Measured, mean_of
+from claycore.measure.replicates import mean_of
+from claycore.measure.uncertainty import Measured
 from claycore.testing import absorption, pyroplasticity
 from claycore.testing.bars import Bar, FiredBar, bar_results
 from claycore.testing.results import clay_results

@@ -8,12 +8,12 @@ from claycore.colour import difference
 from claycore.firing import cones
 from claycore.judging import limits, vitrification
 from claycore.measure.formatting import percentage, plain
+from claycore.measure.replicates import mean_of_known
 from claycore.measure.uncertainty import Estimate
 from claycore.testing import absorption
 from claycore.testing.bars import bar_results
 from claycore.testing.readings import Quantity
 from claycore.testing.result_checks import absorption_warnings
-from claycore.testing.results import mean
 from claycore.testing.soaking import METHODS, SoakingMethod
 from umberpot.results.limits.services import absorption_limit
 from umberpot.tiles.bars import bar_of
@@ -146,14 +146,16 @@ def replicates(trial: Trial, results: list[TileResult]) -> list[Replicates]:
             groups.setdefault((tile.mix_id, firing.cone, tile.glazed), []).append(result)
     made = []
     for (_, cone, glazed), tiles in groups.items():
-        absorbed = mean(r.absorption for r in tiles)
+        absorbed = mean_of_known(r.absorption for r in tiles)
         verdict = None
         if absorbed:
             step = max(r.progress.readings[Quantity.MASS_FIRED].step for r in tiles if r.absorption)
             verdict = vitrification.verdict(absorbed, limit, cone, step)
         title = f"{tiles[0].pct_words}, cone {cone}{', glazed' if glazed else ''}"
         made.append(
-            Replicates(title, glazed, tiles, absorbed, mean(r.total for r in tiles), verdict)
+            Replicates(
+                title, glazed, tiles, absorbed, mean_of_known(r.total for r in tiles), verdict
+            )
         )
     return made
 
