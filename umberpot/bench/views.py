@@ -10,7 +10,7 @@ from django.utils import timezone
 from django.views.decorators.http import require_GET
 
 from claycore.firing import cones
-from claycore.testing.stages import is_forgotten
+from claycore.testing.forgotten import is_forgotten
 from umberpot.bench.models import CalendarFeed, Timer
 from umberpot.mixing.models import Mix, Plan
 from umberpot.shelf.models import Material
