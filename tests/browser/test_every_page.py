@@ -125,7 +125,7 @@ def test_the_dose_by_keyboard_alone(page: Page) -> None:
     page.keyboard.type("Quay Blue")
     page.keyboard.press("Tab")
     page.keyboard.type("8")
-    expect(page.get_by_text("64.0 g", exact=True)).to_be_visible()
+    expect(page.get_by_text("64.0 g", exact=True).first).to_be_visible()
     expect(page.get_by_text("+ 16 g water")).to_be_visible()
 
 
@@ -164,5 +164,5 @@ def test_the_dose_without_scripts(browser: Browser, application: str) -> None:
     page.fill("[name=add_name] >> nth=0", "Blue")
     page.fill("[name=add_pct] >> nth=0", "15")
     page.click("text=Work it out")
-    expect(page.get_by_text("9.0 g", exact=True)).to_be_visible()
+    expect(page.get_by_text("9.0 g", exact=True).first).to_be_visible()
     context.close()

@@ -25,7 +25,7 @@ def test_from_nothing_to_a_first_mix_by_typed_figures(page: Page, empty_applicat
     page.get_by_label("Weight of it, as it is").fill("60")
     page.get_by_label("Name of colourant 1").fill("Blue")
     page.get_by_label("Percent of colourant 1").fill("15")
-    expect(page.get_by_text("9.0 g", exact=True)).to_be_visible()
+    expect(page.get_by_text("9.0 g", exact=True).first).to_be_visible()
     page.get_by_role("button", name="Make this mix").click()
     expect(page.get_by_role("button", name="Read the scale")).to_have_count(0)
     for figure in ("60", "9"):

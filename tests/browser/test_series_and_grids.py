@@ -92,10 +92,10 @@ def test_a_grid_with_four_cells_there_and_three_moulds(signed_in: Page) -> None:
 def test_a_cell_is_ticked_and_the_plan_follows(page: Page) -> None:
     page.goto("/mix/grid/?x=a:0,2&y=b:0,2&cell_g=100&solids_pct=70")
     answer = page.get_by_role("region", name="The answer")
-    expect(answer).to_contain_text(re.compile(r"2\s+pots: fewer cannot be"))
+    expect(answer).to_contain_text("2 pots: fewer cannot be")
     page.get_by_text("Cells you have already").click()
     page.get_by_role("checkbox", name="0 % a and 2 % b").check()
-    expect(answer).to_contain_text(re.compile(r"1\s+pot: fewer cannot be"))
+    expect(answer).to_contain_text("1 pot: fewer cannot be")
     expect(page).to_have_url(re.compile("have=0%2C2"))
     page.get_by_label("For each cell").fill("50")
     expect(page.get_by_role("checkbox", name="0 % a and 2 % b")).to_be_checked()
@@ -110,13 +110,13 @@ def test_a_leftover_is_stretched(signed_in: Page) -> None:
     page.get_by_label("or stretch it to").fill("200")
     page.get_by_role("button", name="Work it out").click()
     answer = page.get_by_role("region", name="The answer")
-    expect(answer.get_by_text("160.0 g", exact=True)).to_be_visible()
+    expect(answer.get_by_text("160.0 g", exact=True).first).to_be_visible()
     page.get_by_role("button", name="Make this mix").click()
     expect(page.get_by_text("Step 1 of 2")).to_be_visible()
     page.get_by_label("or type it").fill("38,5")
     page.keyboard.press("Enter")
     page.get_by_role("button", name="Use this much: the rest is reckoned from it").click()
-    expect(page.get_by_text("154.0 g", exact=True)).to_be_visible()
+    expect(page.get_by_text("154.0 g", exact=True).first).to_be_visible()
 
 
 def test_the_bar_fills_while_one_pours(signed_in: Page) -> None:
@@ -138,7 +138,7 @@ def test_a_wrong_sum_is_explained_while_typing(page: Page) -> None:
     page.get_by_label("Colourant, by your sum").fill("240")
     answer = page.get_by_role("region", name="The answer")
     expect(answer.get_by_text("The percentage was taken of the wet clay")).to_be_visible()
-    expect(answer.get_by_text("10.26%")).to_be_visible()
+    expect(answer.get_by_text("10.26 %", exact=True).first).to_be_visible()
     page.get_by_label("Colourant, by your sum").fill("187,2")
     expect(answer.get_by_text("187.2 g is right.")).to_be_visible()
 
@@ -151,13 +151,13 @@ def test_the_new_sums_without_scripts(browser, application) -> None:
     page.fill("[name=now_pct]", "10")
     page.fill("[name=target_pct]", "5")
     page.click("text=Work it out")
-    expect(page.get_by_text("16.4 g", exact=True)).to_be_visible()
+    expect(page.get_by_text("16.4 g", exact=True).first).to_be_visible()
     page.goto(f"{application}/mix/grid/")
     page.fill("[name=x_name]", "Iron")
     page.fill("[name=x_pcts]", "0, 2")
     page.click("text=Work it out")
     answer = page.get_by_role("region", name="The answer")
-    expect(answer).to_contain_text(re.compile(r"1\s+pot: fewer cannot be"))
+    expect(answer).to_contain_text("1 pot: fewer cannot be")
     context.close()
 
 
@@ -167,12 +167,12 @@ def test_a_unit_switched_half_way_is_offered_to_convert(page: Page) -> None:
     page.get_by_label("Name of colourant 1").fill("Blue")
     page.get_by_label("Percent of colourant 1").fill("10")
     answer = page.get_by_role("region", name="The answer")
-    expect(answer.get_by_text("240.0 g", exact=True)).to_be_visible()
+    expect(answer.get_by_text("240.0 g", exact=True).first).to_be_visible()
     page.get_by_label("Unit of weight").select_option("kg")
     expect(page.get_by_text("Now read as 2400 kg; it was 2400 g.")).to_be_visible()
     page.get_by_role("button", name="Make it 2.4 kg").click()
     expect(page.get_by_label("Weight of it, as it is")).to_have_value("2.4")
-    expect(answer.get_by_text("240.0 g", exact=True)).to_be_visible()
+    expect(answer.get_by_text("240.0 g", exact=True).first).to_be_visible()
 
 
 def test_a_container_is_chosen_once(signed_in: Page) -> None:
