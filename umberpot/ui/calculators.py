@@ -5,6 +5,7 @@ inputs; a ``solve`` that asks the core; a typed answer, which is the contract's 
 what its page shows besides. Docs: docs/formats.md.
 """
 
+from abc import ABC, abstractmethod
 from collections.abc import Iterator
 from contextlib import contextmanager
 from dataclasses import asdict, dataclass
@@ -123,24 +124,24 @@ class Solved(Generic[Inputs, Result]):
 
 
 @method_decorator(login_not_required, name="dispatch")
-class Calculator(View, Generic[Inputs, Result]):
+class Calculator(ABC, View, Generic[Inputs, Result]):
     """GET only; the whole input is the query string; works signed out."""
 
     form_class: ClassVar[type[CalculatorForm]]
     page: ClassVar[str]
     fragment: ClassVar[str]
 
+    @abstractmethod
     def solve(self, inputs: Inputs) -> Result:
         """What the core says. Raises ClayError naming the field that cannot be."""
-        raise NotImplementedError
 
+    @abstractmethod
     def answer(self, inputs: Inputs, result: Result) -> Answer:
         """The contract's answer."""
-        raise NotImplementedError
 
+    @abstractmethod
     def shown(self, inputs: Inputs, result: Result) -> Any:
         """What the page shows besides: rounded, with its working."""
-        raise NotImplementedError
 
     @classmethod
     def attempt(cls, form: CalculatorForm[Inputs]) -> Solved[Inputs, Result] | None:
