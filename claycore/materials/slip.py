@@ -117,5 +117,6 @@ def bring_to(slip: ClayInHand, gravity: float, solid_density: float = CLAY_SOLID
     if water_g >= slip.water_g:
         return Let(water_g - slip.water_g, 0.0, ClayInHand(ClayState.SLIP, slip.dry_g, water_g))
     solids = solids_pct(gravity, solid_density)
-    dry_g = slip.water_g * solids / (100 - solids)
+    # Slip that has this gravity already may come out a rounding error short.
+    dry_g = max(slip.water_g * solids / (100 - solids), slip.dry_g)
     return Let(0.0, dry_g - slip.dry_g, ClayInHand(ClayState.SLIP, dry_g, slip.water_g))

@@ -3,7 +3,7 @@
 import math
 
 import pytest
-from hypothesis import given
+from hypothesis import example, given
 from hypothesis import strategies as st
 from uncertainties import ufloat
 
@@ -28,6 +28,7 @@ def test_what_cannot_be_slip_is_said_at_the_weighing(mass, volume):
     assert raised.value.field == "sample_mass"
 
 
+@example(mass=21069.122611041243, now=1.05, wanted=1.05)
 @given(st.floats(10, 1e5), gravities, gravities)
 def test_thinned_or_thickened_slip_has_the_wanted_gravity(mass, now, wanted):
     bucket = slip.slip_by_mass(mass, slip.solids_pct(now))
