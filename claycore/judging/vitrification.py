@@ -4,6 +4,7 @@ Vitrified means fired hard and dense enough for the purpose, not "0 %". The limi
 :mod:`claycore.judging.limits`. Published classes to show beside them: ISO 13006 / EN 14411 (tiles).
 """
 
+import math
 from dataclasses import dataclass
 
 from claycore.judging.limits import WARES, Limit
@@ -35,16 +36,27 @@ class AbsorptionVerdict:
     would_decide: str = ""
 
 
+MOST_PIECES = 12
+"""More pieces than this are not asked for: it lies on the limit. Our choice."""
+
+
 def what_would_decide(estimate: Estimate, limit_pct: float, scale_step_g: float) -> str:
     """What to do about an absorption that straddles a limit, in a sentence.
 
-    Source: arithmetic on the intervals.
+    Where the pieces leave it open, more of them; where the scale does, a heavier piece or a finer
+    scale. Source: JCGM 100:2008, 4.2.3: the standard error falls with the root of the number.
     """
-    if estimate.count > 1:
-        return "More pieces, or pieces that agree better, would decide it."
+    on_the_limit = "It sits on the limit: fire a cone hotter and test again."
+    apart = abs(estimate.value - limit_pct)
+    instruments = estimate.instruments_u95
+    if instruments is not None and instruments < apart:
+        pieces = math.ceil(estimate.count * (estimate.u95 / apart) ** 2)
+        if pieces > MOST_PIECES:
+            return on_the_limit
+        return f"About {max(pieces, estimate.count + 1)} pieces in all that agree would decide it."
     mass_g = absorption.mass_that_would_decide(estimate.value, limit_pct, scale_step_g)
     if mass_g is None or mass_g > 5000:
-        return "It sits on the limit: fire a cone hotter and test again."
+        return on_the_limit
     return (
         f"A piece of {plain(mass_g * 1.05, 0)} g or more on this scale, or a finer scale, would"
         " decide it."

@@ -42,11 +42,15 @@ class Measured:
 
 @dataclass(frozen=True)
 class Estimate:
-    """A value with its expanded uncertainty (about 95 %), from ``count`` pieces."""
+    """A value with its expanded uncertainty (about 95 %), from ``count`` pieces.
+
+    ``instruments_u95`` is what the instruments alone would leave open; None where that is all.
+    """
 
     value: float
     u95: float
     count: int = 1
+    instruments_u95: float | None = None
 
     @property
     def low(self) -> float:

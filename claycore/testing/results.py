@@ -1,7 +1,8 @@
 """What a clay's bars say together, cone by cone.
 
-Bars of one cone are replicates: their spread counts where it is larger than the instruments' own
-(:func:`claycore.measure.replicates.mean_of`).
+Bars of one cone are a set of equal pieces: what such pieces were seen to differ by, in this set and
+in all others of the studio, counts where it is larger than the instruments' own
+(:mod:`claycore.measure.replicates`).
 """
 
 from collections import Counter
@@ -9,7 +10,14 @@ from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
 from claycore.firing import cones
-from claycore.measure.replicates import mean_of, mean_of_known
+from claycore.measure.replicates import (
+    NO_RECORD,
+    EqualPieces,
+    Record,
+    Spread,
+    UsualSpread,
+    equal_pieces,
+)
 from claycore.measure.uncertainty import Estimate
 from claycore.testing import soaking
 from claycore.testing.bars import Bar, BarResults, FiredResults, bar_results
@@ -21,9 +29,9 @@ class Soaked:
 
     method: str
     absorption: Estimate
-    porosity: Estimate | None
+    apparent_porosity: Estimate | None
     bulk_density: Estimate | None
-    specific_gravity: Estimate | None
+    apparent_specific_gravity: Estimate | None
 
 
 @dataclass(frozen=True)
@@ -62,9 +70,9 @@ class AtCone:
         return (self.soaks[code] for code in codes if code in self.soaks)
 
     @property
-    def porosity(self) -> Estimate | None:
-        """Apparent porosity in percent, by the surest soak."""
-        return self.hung.porosity if self.hung else None
+    def apparent_porosity(self) -> Estimate | None:
+        """In percent, by the surest soak."""
+        return self.hung.apparent_porosity if self.hung else None
 
     @property
     def bulk_density(self) -> Estimate | None:
@@ -72,14 +80,22 @@ class AtCone:
         return self.hung.bulk_density if self.hung else None
 
     @property
-    def specific_gravity(self) -> Estimate | None:
-        """Apparent specific gravity, by the surest soak."""
-        return self.hung.specific_gravity if self.hung else None
+    def apparent_specific_gravity(self) -> Estimate | None:
+        """By the surest soak."""
+        return self.hung.apparent_specific_gravity if self.hung else None
+
+
+Figure = tuple[str, str]
+"""A result's code and the way of soaking that gave it, '' where none did."""
 
 
 @dataclass(frozen=True)
 class ClayResults:
-    """What all bars of a clay say: before firing, and at each cone from coolest to hottest."""
+    """What all bars of a clay say: before firing, and at each cone from coolest to hottest.
+
+    ``sets`` has the equal pieces behind each figure, by cone ('' before any firing); ``spreads``
+    what is known of how far such pieces lie apart, these bars included.
+    """
 
     bars: int
     drying: Estimate | None
@@ -87,15 +103,8 @@ class ClayResults:
     dry_remarks: Mapping[str, int]
     cones: tuple[AtCone, ...]
     problems: tuple[str, ...]
-
-    @property
-    def lone(self) -> tuple[str, ...]:
-        """Cones at which one bar alone was read, so that its like are not known to agree."""
-        return tuple(
-            found.cone
-            for found in self.cones
-            if 1 in {e.count for e in (found.total, found.absorption) if e}
-        )
+    sets: Mapping[tuple[str, Figure], EqualPieces]
+    spreads: Mapping[Figure, Spread]
 
     def at(self, cone: str) -> AtCone | None:
         """What was found at this cone, None where it was not tested."""
@@ -106,15 +115,18 @@ class ClayResults:
 class Result:
     """One figure that bars give: its code, what it is called, its unit, and where it stands.
 
-    ``attribute`` is that of AtCone, or of ClayResults for what is known before any firing; the
-    figure is it times ``scale``.
+    ``attribute`` is that of AtCone, or of ClayResults for what is known before any firing, and of
+    one bar's results; the figure is it times ``scale``. ``usual`` is what equal pieces usually
+    differ by in it. ``of_soak`` says that each way of soaking gives one of its own.
     """
 
     code: str
     title: str
     unit: str
     attribute: str
+    usual: UsualSpread
     at_cone: bool = True
+    of_soak: bool = False
     scale: float = 1.0
 
     def of(self, found: "ClayResults | AtCone") -> Estimate | None:
@@ -125,39 +137,75 @@ class Result:
         return Estimate(known.value * self.scale, known.u95 * self.scale, known.count)
 
 
+_OF_SHRINKAGE = UsualSpread(0.2)
+
 RESULTS = {
     result.code: result
     for result in (
-        Result("drying_shrinkage", "Drying shrinkage", "%", "drying", at_cone=False),
+        Result("drying_shrinkage", "Drying shrinkage", "%", "drying", _OF_SHRINKAGE, at_cone=False),
         Result(
             "water_of_plasticity",
             "Water of plasticity, on dry clay",
             "%",
             "water_of_plasticity",
+            UsualSpread(0.3),
             at_cone=False,
         ),
-        Result("total_shrinkage", "Total shrinkage", "%", "total"),
-        Result("firing_shrinkage", "Firing shrinkage, of dry", "%", "firing"),
-        Result("volume_shrinkage", "Volume shrinkage", "%", "volume_total"),
-        Result("loss_on_ignition", "Loss on ignition", "%", "loss_on_ignition"),
-        Result("absorption", "Absorption", "%", "absorption"),
-        Result("porosity", "Apparent porosity", "%", "porosity"),
-        Result("bulk_density", "Bulk density", "g/cm³", "bulk_density"),
-        Result("specific_gravity", "Apparent specific gravity", "", "specific_gravity"),
-        Result("saturation_coefficient", "Saturation coefficient", "", "saturation"),
-        Result("pyroplastic_index", "Pyroplastic index", "10⁻⁶/mm", "pyroplastic_index", scale=1e6),
+        Result("total_shrinkage", "Total shrinkage", "%", "total", _OF_SHRINKAGE),
+        Result("firing_shrinkage", "Firing shrinkage, of dry", "%", "firing", _OF_SHRINKAGE),
+        Result("volume_shrinkage", "Volume shrinkage", "%", "volume_total", UsualSpread(0.5)),
+        Result("loss_on_ignition", "Loss on ignition", "%", "loss_on_ignition", UsualSpread(0.1)),
+        Result("absorption", "Absorption", "%", "absorption", UsualSpread(0.07, 1.0), of_soak=True),
+        Result(
+            "porosity",
+            "Apparent porosity",
+            "%",
+            "apparent_porosity",
+            UsualSpread(0.14, 2.0),
+            of_soak=True,
+        ),
+        Result(
+            "bulk_density", "Bulk density", "g/cm³", "bulk_density", UsualSpread(0.01), of_soak=True
+        ),
+        Result(
+            "specific_gravity",
+            "Apparent specific gravity",
+            "",
+            "apparent_specific_gravity",
+            UsualSpread(0.01),
+            of_soak=True,
+        ),
+        Result(
+            "saturation_coefficient", "Saturation coefficient", "", "saturation", UsualSpread(0.02)
+        ),
+        Result(
+            "pyroplastic_index",
+            "Pyroplastic index",
+            "10⁻⁶/mm",
+            "pyroplastic_index",
+            UsualSpread(0.3e-6, 1e-6),
+            scale=1e6,
+        ),
     )
 }
-"""Every result of a clay, by its code; those of soaking by the surest soak there is."""
+"""Every result of a clay, by its code; those of soaking by the surest soak there is.
 
-OF_A_SOAK = ("absorption", "porosity", "bulk_density", "specific_gravity")
-"""The results that each way of soaking gives for itself, by their code and Soaked's attribute."""
+The usual spreads of shrinkage and absorption are common practice (± 0.2–0.4 and ± 0.1–0.3 points);
+the others are our choice, in proportion to those.
+"""
+
+OF_A_SOAK = tuple(result.code for result in RESULTS.values() if result.of_soak)
+"""The results that each way of soaking gives for itself."""
 
 
-def clay_results(bars: Sequence[Bar]) -> ClayResults:
+def clay_results(
+    bars: Sequence[Bar], elsewhere: Mapping[Figure, Record] | None = None
+) -> ClayResults:
     """Everything the bars say.
 
-    Source: ASTM C326, C373, C20 and C67; the means are JCGM 100:2008, G.3.2.
+    ``elsewhere`` is what equal pieces of the studio's other clays were seen to differ by; without
+    it the usual spread stands in. Source: ASTM C326, C373, C20 and C67; the means are those of
+    :mod:`claycore.measure.replicates`.
     """
     each = [bar_results(bar) for bar in bars]
     by_cone: dict[str, list[FiredResults]] = {}
@@ -165,43 +213,108 @@ def clay_results(bars: Sequence[Bar]) -> ClayResults:
         last_at = {fired.cone: fired for fired in bar.fired}
         for cone, fired in last_at.items():
             by_cone.setdefault(cone, []).append(fired)
+    sets = {("", figure): pieces for figure, pieces in _sets(each, at_cone=False).items()}
+    for cone, rows in by_cone.items():
+        sets |= {(cone, figure): pieces for figure, pieces in _sets(rows, at_cone=True).items()}
+    spreads = _spreads(sets, elsewhere or {})
+    means = {
+        (cone, figure): pieces.estimate(
+            Spread(spreads[figure].usual, spreads[figure].record - pieces.record)
+        )
+        for (cone, figure), pieces in sets.items()
+    }
     return ClayResults(
         bars=len(each),
-        drying=mean_of_known(bar.drying for bar in each),
-        water_of_plasticity=mean_of_known(bar.water_of_plasticity for bar in each),
+        drying=means.get(("", ("drying_shrinkage", ""))),
+        water_of_plasticity=means.get(("", ("water_of_plasticity", ""))),
         dry_remarks=_counted(each),
-        cones=tuple(_at_cone(cone, by_cone[cone]) for cone in sorted(by_cone, key=cones.order)),
+        cones=tuple(
+            _at_cone(cone, by_cone[cone], means) for cone in sorted(by_cone, key=cones.order)
+        ),
         problems=tuple(said for bar in each for said in (*bar.problems, *bar.gaps)),
+        sets=sets,
+        spreads=spreads,
     )
+
+
+def together(
+    figure: Figure, pieces: Iterable[Estimate | None], records: Mapping[Figure, Record]
+) -> Estimate | None:
+    """What equal pieces come to in one figure; None where none of them gives it.
+
+    ``records`` is what other pieces of the studio were seen to differ by. In the result's unit.
+    Source: :mod:`claycore.measure.replicates`.
+    """
+    known = [piece for piece in pieces if piece]
+    if not known:
+        return None
+    usual = RESULTS[figure[0]].usual
+    return equal_pieces(known, usual).estimate(Spread(usual, records.get(figure, NO_RECORD)))
 
 
 def _counted(rows: Iterable[BarResults | FiredResults]) -> dict[str, int]:
     return dict(Counter(remark for row in rows for remark in row.remarks))
 
 
-def _at_cone(cone: str, rows: list[FiredResults]) -> AtCone:
-    surest = [method.code for method in soaking.surest_first()]
-    methods = [code for code in surest if any(code in row.soaks for row in rows)]
+def _sets(
+    rows: Iterable[BarResults] | Iterable[FiredResults], at_cone: bool
+) -> dict[Figure, EqualPieces]:
+    """The equal pieces behind each figure that is known."""
+    known: dict[Figure, list[Estimate]] = {}
+    for row in rows:
+        for result in RESULTS.values():
+            if result.at_cone == at_cone:
+                for figure, estimate in _figures_of(row, result):
+                    known.setdefault(figure, []).append(estimate)
+    return {f: equal_pieces(pieces, RESULTS[f[0]].usual) for f, pieces in known.items()}
+
+
+def _figures_of(
+    row: BarResults | FiredResults, result: Result
+) -> Iterator[tuple[Figure, Estimate]]:
+    """What one bar gives of a result, by each way of soaking where that matters."""
+    sources = row.soaks if isinstance(row, FiredResults) and result.of_soak else {"": row}
+    for method, source in sources.items():
+        estimate = getattr(source, result.attribute)
+        if estimate is not None:
+            yield (result.code, method), estimate
+
+
+def _spreads(
+    sets: Mapping[tuple[str, Figure], EqualPieces], elsewhere: Mapping[Figure, Record]
+) -> dict[Figure, Spread]:
+    """What is known of each figure's spread: from elsewhere, and from all of these sets."""
+    records: dict[Figure, Record] = {}
+    for (_, figure), pieces in sets.items():
+        known = records.get(figure, elsewhere.get(figure, NO_RECORD))
+        records[figure] = known + pieces.record
+    return {figure: Spread(RESULTS[figure[0]].usual, record) for figure, record in records.items()}
+
+
+def _at_cone(
+    cone: str, rows: list[FiredResults], all_means: Mapping[tuple[str, Figure], Estimate]
+) -> AtCone:
+    means = {figure: mean for (at, figure), mean in all_means.items() if at == cone}
+    methods = {method: None for _, method in means if method}
+    plain = {
+        result.attribute: means.get((result.code, ""))
+        for result in RESULTS.values()
+        if result.at_cone and not result.of_soak
+    }
     return AtCone(
         cone=cone,
         bars=len(rows),
-        firing=mean_of_known(row.firing for row in rows),
-        total=mean_of_known(row.total for row in rows),
-        volume_total=mean_of_known(row.volume_total for row in rows),
-        loss_on_ignition=mean_of_known(row.loss_on_ignition for row in rows),
-        soaks={method: _soaked(method, rows) for method in methods},
-        saturation=mean_of_known(row.saturation for row in rows),
-        pyroplastic_index=mean_of_known(row.pyroplastic_index for row in rows),
+        soaks={method: _soaked(method, means) for method in methods},
         remarks=_counted(rows),
+        **plain,
     )
 
 
-def _soaked(method: str, rows: list[FiredResults]) -> Soaked:
-    found = [row.soaks[method] for row in rows if method in row.soaks]
+def _soaked(method: str, means: Mapping[Figure, Estimate]) -> Soaked:
     return Soaked(
         method,
-        mean_of([one.absorption for one in found]),
-        mean_of_known(one.apparent_porosity for one in found),
-        mean_of_known(one.bulk_density for one in found),
-        mean_of_known(one.apparent_specific_gravity for one in found),
+        means["absorption", method],
+        means.get(("porosity", method)),
+        means.get(("bulk_density", method)),
+        means.get(("specific_gravity", method)),
     )

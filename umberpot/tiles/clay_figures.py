@@ -1,58 +1,112 @@
-"""The figures of each clay's bars, summed up for lists; reckoned anew when they are asked for."""
+"""The figures of each clay's bars, kept for lists; and what the studio's equal pieces differ by.
 
-from collections.abc import Iterable
+Both are summed up anew when they are asked for after something changed. What one clay's bars differ
+by bears on the ± of every other clay, so all kept ± follow.
+"""
+
+from collections.abc import Iterable, Sequence
 
 from django.db import transaction
+from django.db.models import QuerySet
 from django.utils import timezone
 
-from claycore.measure.uncertainty import Estimate
-from claycore.testing.results import RESULTS, AtCone, ClayResults, Result
+from claycore.measure.replicates import NO_RECORD, Record, Spread
+from claycore.testing.results import RESULTS, ClayResults, Figure, clay_results
+from claycore.testing.soaking import METHODS
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
-from umberpot.tiles.clay_records import clay_records
+from umberpot.tiles.bars import bar_of, bars_by_clay
 from umberpot.tiles.models import ClayFigure, Tile
+
+_AT_A_TIME = 500
 
 
 def figures_are_old(tiles: Iterable[Tile]) -> None:
-    """Something about these tiles changed: what their clays come to is to be reckoned anew."""
+    """Something about these tiles changed: what their clays come to is to be summed up anew."""
     clays = {tile.clay_id for tile in tiles if tile.clay_id}
     Material.objects.filter(pk__in=clays).update(figures_at=None)
 
 
-@transaction.atomic
 def bring_up_to_date(studio: Studio) -> None:
     """Sums up the bars of every clay whose figures are old; nothing where none is."""
-    old = list(Material.objects.of(studio).testable().filter(figures_at=None))
-    if not old:
-        return
+    old = Material.objects.of(studio).testable().filter(figures_at=None)
+    if old.exists():
+        _sum_up(studio, old)
+
+
+@transaction.atomic
+def _sum_up(studio: Studio, clays: QuerySet[Material]) -> None:
+    old = list(clays)
     ClayFigure.objects.filter(clay__in=old).delete()
+    bars = bars_by_clay(studio, old)
     ClayFigure.objects.bulk_create(
         figure
-        for record in clay_records(studio, old)
-        for figure in _figures(record.clay, record.results)
+        for clay in old
+        for figure in _figures(clay, clay_results([bar_of(tile) for tile in bars[clay.pk]]))
     )
     Material.objects.filter(pk__in=[clay.pk for clay in old]).update(figures_at=timezone.now())
+    _widen(studio)
+
+
+def spread_records(studio: Studio) -> dict[Figure, Record]:
+    """What the studio's equal bars were seen to differ by, figure by figure."""
+    bring_up_to_date(studio)
+    return {figure: record for _, figure, record in ClayFigure.objects.of(studio).records()}
+
+
+def spread_records_elsewhere(
+    studio: Studio, clays: Sequence[Material]
+) -> dict[int, dict[Figure, Record]]:
+    """For each of the clays, what equal bars of all the others were seen to differ by."""
+    everywhere = spread_records(studio)
+    elsewhere: dict[int, dict[Figure, Record]] = {clay.pk: {**everywhere} for clay in clays}
+    of_clays = ClayFigure.objects.of(studio).filter(clay__in=elsewhere)
+    for (clay,), figure, record in of_clays.records("clay"):
+        elsewhere[clay][figure] -= record
+    return elsewhere
 
 
 def _figures(clay: Material, found: ClayResults) -> list[ClayFigure]:
-    """Every result that is known: those before any firing under the cone ''."""
-    places: list[tuple[str, ClayResults | AtCone]] = [("", found)]
-    places += [(at.cone, at) for at in found.cones]
-    return [
-        _figure(clay, cone, result, known)
-        for cone, place in places
-        for result in RESULTS.values()
-        if result.at_cone == bool(cone) and (known := result.of(place))
-    ]
+    """Every result that is known, with the instruments' own ± until ``_widen`` has been there."""
+    made = []
+    for (cone, (code, method)), pieces in found.sets.items():
+        scale = RESULTS[code].scale
+        made.append(
+            ClayFigure(
+                studio_id=clay.studio_id,
+                clay=clay,
+                cone=cone,
+                result=code,
+                method=method,
+                surest=not _surer(found, cone, code, method),
+                value=pieces.mean * scale,
+                u95=pieces.instruments_u95 * scale,
+                instruments_u95=pieces.instruments_u95 * scale,
+                squares=pieces.squares,
+                bars=pieces.pieces,
+            )
+        )
+    return made
 
 
-def _figure(clay: Material, cone: str, result: Result, known: Estimate) -> ClayFigure:
-    return ClayFigure(
-        studio_id=clay.studio_id,
-        clay=clay,
-        cone=cone,
-        result=result.code,
-        value=known.value,
-        u95=known.u95,
-        bars=known.count,
+def _surer(found: ClayResults, cone: str, code: str, method: str) -> bool:
+    """Whether another way of soaking gave this figure too, and fills the pores more surely."""
+    return any(
+        METHODS[other].rank < METHODS[method].rank
+        for at, (result, other) in found.sets
+        if method and (at, result) == (cone, code)
     )
+
+
+def _widen(studio: Studio) -> None:
+    """Every kept ± by what all other equal pieces of the studio differ by."""
+    records = {figure: record for _, figure, record in ClayFigure.objects.of(studio).records()}
+    changed = []
+    for kept in ClayFigure.objects.of(studio):
+        result, pieces = RESULTS[kept.result], kept.pieces
+        record = records.get((kept.result, kept.method), NO_RECORD) - pieces.record
+        u95 = pieces.estimate(Spread(result.usual, record)).u95 * result.scale
+        if u95 != kept.u95:
+            kept.u95 = u95
+            changed.append(kept)
+    ClayFigure.objects.bulk_update(changed, ["u95"], batch_size=_AT_A_TIME)

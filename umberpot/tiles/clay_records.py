@@ -10,7 +10,8 @@ from dataclasses import dataclass
 from claycore.testing.results import ClayResults, clay_results
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
-from umberpot.tiles.bars import bar_of
+from umberpot.tiles.bars import bar_of, bars_by_clay
+from umberpot.tiles.clay_figures import spread_records_elsewhere
 from umberpot.tiles.models import Tile
 
 
@@ -29,13 +30,13 @@ def clay_records(studio: Studio, clays: Iterable[Material]) -> list[ClayRecord]:
     Glazed tiles and those set aside do not count.
     """
     clays = list(clays)
-    by_clay: dict[int | None, list[Tile]] = {clay.pk: [] for clay in clays}
-    tiles = Tile.objects.of(studio).kept().filter(clay__in=by_clay, glazed=False)
-    for tile in tiles.with_history():
-        by_clay[tile.clay_id].append(tile)
+    elsewhere = spread_records_elsewhere(studio, clays)
+    bars = bars_by_clay(studio, clays)
     return [
         ClayRecord(
-            clay, by_clay[clay.pk], clay_results([bar_of(tile) for tile in by_clay[clay.pk]])
+            clay,
+            bars[clay.pk],
+            clay_results([bar_of(tile) for tile in bars[clay.pk]], elsewhere[clay.pk]),
         )
         for clay in clays
     ]

@@ -8,7 +8,6 @@ from uncertainties import ufloat
 from claycore.judging import limits
 from claycore.judging import vitrification as v
 from claycore.measure.errors import ClayError, UnknownChoice
-from claycore.measure.replicates import mean_of
 from claycore.measure.uncertainty import Estimate, Measured
 from claycore.testing import absorption as a
 from claycore.testing import soaking
@@ -133,13 +132,3 @@ def test_every_ware_has_a_limit_under_every_school():
 )
 def test_tile_classes_of_iso_13006(pct, text):
     assert v.tile_class(pct) == text
-
-
-def test_replicates_use_their_spread_when_it_is_larger():
-    """Student's t for 2 degrees of freedom is 4.303 (any t table; e.g. GUM table G.2)."""
-    pieces = [Estimate(value, 0.1) for value in (1.0, 1.5, 2.0)]
-    mean = mean_of(pieces)
-    assert (mean.value, mean.count) == (1.5, 3)
-    assert mean.u95 == pytest.approx(4.303 * 0.5 / 3**0.5, rel=1e-3)
-    alike = mean_of([Estimate(1.0, 0.3)] * 4)
-    assert alike.u95 == pytest.approx(0.15)

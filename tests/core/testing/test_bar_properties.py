@@ -6,7 +6,6 @@ Outside: numpy's draws of replicates (fixed seeds), for how often an interval ho
 import math
 from dataclasses import replace
 
-import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -19,7 +18,6 @@ from claycore.judging.mending import mends
 from claycore.judging.outcomes import Outcome, at_most
 from claycore.judging.purposes import PURPOSES, Purpose
 from claycore.judging.rules import Evidence
-from claycore.measure.replicates import mean_of
 from claycore.measure.uncertainty import Estimate, Measured
 from claycore.testing.bar_checks import unlikely_readings
 from claycore.testing.bars import REMARKS, Bar, FiredBar
@@ -95,18 +93,6 @@ def test_drying_and_firing_compound_to_the_total(drying_pct, firing_pct):
     found = clay_results([one])
     left = (1 - found.drying.value / 100) * (1 - found.at("6").firing.value / 100)
     assert 1 - found.at("6").total.value / 100 == pytest.approx(left)
-
-
-@pytest.mark.parametrize("count", [2, 3, 5, 8])
-def test_the_interval_of_replicates_holds_the_truth_about_as_often_as_it_says(count):
-    """20,000 sets of bars that differ by 0.4 points, on a scale much finer than that."""
-    rng = np.random.default_rng(11)
-    sets = 4.0 + 0.4 * rng.standard_normal((20_000, count))
-    inside = 0
-    for values in sets[:4000]:
-        found = mean_of([Estimate(float(value), 0.01) for value in values])
-        inside += found.low <= 4.0 <= found.high
-    assert inside / 4000 == pytest.approx(0.95, abs=0.012)
 
 
 def test_a_coarse_scale_is_not_made_fine_by_bars_that_happen_to_agree():

@@ -6,11 +6,11 @@ from uncertainties import ufloat
 
 from claycore.materials import moisture
 from claycore.measure.errors import ClayError
-from claycore.measure.replicates import mean_of
+from claycore.measure.replicates import Record, Spread
 from claycore.measure.uncertainty import Measured
 from claycore.testing import absorption, pyroplasticity
 from claycore.testing.bars import Bar, FiredBar, bar_results
-from claycore.testing.results import clay_results
+from claycore.testing.results import RESULTS, clay_results
 from tests.core.testing.making_bars import bar, fired, g, mm
 
 
@@ -68,16 +68,6 @@ def test_porosity_against_drawn_readings():
     assert found.u95 == pytest.approx(2 * drawn.std(), rel=0.01)
     inside = np.mean(np.abs(drawn - found.value) <= found.u95)
     assert 0.94 < inside < 0.98
-
-
-def test_replicates_that_differ_count_by_their_spread():
-    """Outside: numpy's sample standard deviation, Student's t 2.776 for 4 degrees of freedom."""
-    pcts = [3.1, 3.6, 2.8, 3.3, 3.9]
-    found = clay_results([bar(f"B{n}", fired("6", 10, pct)) for n, pct in enumerate(pcts)])
-    absorbed = found.at("6").absorption
-    assert absorbed.count == 5
-    assert absorbed.value == pytest.approx(np.mean(pcts), abs=1e-6)
-    assert absorbed.u95 == pytest.approx(2.776 * np.std(pcts, ddof=1) / 5**0.5, rel=1e-3)
 
 
 def test_no_dry_reading_found_out_after_the_firing():
@@ -171,12 +161,30 @@ def test_different_scales_for_the_two_weighings():
     assert absorption.percent(fine, coarse).u95 == pytest.approx(2 * 100 / 80 / 12**0.5, rel=1e-3)
 
 
-def test_one_bar_only_is_its_own_mean():
-    one = clay_results([bar("B1", fired("6", 12, 1.5))]).at("6").absorption
-    assert one.count == 1
-    assert mean_of([one]) is one
+def test_one_bar_alone_carries_the_spread_of_its_like():
+    one = bar("B1", fired("6", 12, 1.5))
+    own = bar_results(one).fired[0].soaks["boil_soak"].absorption
+    found = clay_results([one]).at("6").absorption
+    assert (found.value, found.count) == (own.value, 1)
+    assert found.instruments_u95 == pytest.approx(own.u95)
+    assert found.u95 > own.u95
 
 
-def test_cones_at_which_one_bar_alone_was_read_are_known():
-    twins = [bar(f"B{n}", fired("04", 8, 9)) for n in range(2)]
-    assert clay_results([*twins, bar("B3", fired("6", 12, 1.5))]).lone == ("6",)
+def test_a_set_leans_on_all_other_sets_of_the_clay_and_of_the_studio():
+    even = [bar(f"E{n}", fired("04", 8, 9.0)) for n in range(8)]
+    uneven = [bar(f"U{n}", fired("04", 8, 9.0 + n)) for n in range(8)]
+    lone = bar("B1", fired("6", 12, 1.5))
+    u95 = [clay_results([*others, lone]).at("6").absorption.u95 for others in (even, [], uneven)]
+    assert u95 == sorted(u95)
+    elsewhere = {("absorption", "boil_soak"): Record(30, 10, 20 * 0.4**2)}
+    assert clay_results([lone], elsewhere).at("6").absorption.u95 > 2 * u95[1]
+
+
+def test_a_set_is_not_counted_twice():
+    """Its own squares are in its own variance, not in what is known of its like as well."""
+    bars = [bar(f"B{n}", fired("6", 12, pct)) for n, pct in enumerate((2.0, 2.6, 3.2))]
+    found = clay_results(bars)
+    figure = ("absorption", "boil_soak")
+    alone = found.sets["6", figure].estimate(Spread(RESULTS["absorption"].usual))
+    assert found.at("6").absorption == alone
+    assert found.spreads[figure].record == Record(3, 1, found.sets["6", figure].squares)

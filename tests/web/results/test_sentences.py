@@ -3,9 +3,10 @@
 import pytest
 
 from claycore.judging.firing_range import firing_range
+from claycore.measure.replicates import Record
 from claycore.testing.results import clay_results
 from tests.core.testing.making_bars import bar, fired, run
-from umberpot.results.clays.sentences import lone_words, range_sentences
+from umberpot.results.clays.sentences import range_sentences, spread_words
 
 CASES = {
     "matures": (
@@ -63,8 +64,18 @@ def test_each_finding_has_its_sentence(case):
     assert found[heading] == sentence
 
 
-def test_a_bar_alone_at_a_cone_is_named_and_twins_are_not():
-    alone, twins = bar("B1", fired("6", 12, 1)), run(("6", 12, 1.0))
-    assert "At cone 6 one bar alone was read" in lone_words(clay_results([alone]))[0]
-    assert lone_words(clay_results(twins)) == []
-    assert lone_words(clay_results([])) == []
+def test_what_the_uncertainty_rests_on_is_said():
+    alone = clay_results([bar("B1", fired("6", 12, 1.0))])
+    assert spread_words(alone, "6") == [
+        "Drying shrinkage: no equal bars on record yet; ± 0.4 % is usual (common practice).",
+        "Total shrinkage: no equal bars on record yet; ± 0.4 % is usual (common practice).",
+        "Absorption, boil and soak, near 1 %: no equal bars on record yet; ± 0.28 % is usual"
+        " (common practice).",
+    ]
+    record = Record(31, 11, 20 * 0.05**2)
+    learned = clay_results(run(("6", 12, 1.0)), {("absorption", "boil_soak"): record})
+    assert spread_words(learned, "6")[2] == (
+        "Absorption, boil and soak, near 1 %: equal bars of this studio differ by ± 0.21 %, from"
+        " 34 bars."
+    )
+    assert spread_words(clay_results([]), None) == []

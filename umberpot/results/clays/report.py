@@ -29,7 +29,7 @@ from claycore.measure.uncertainty import Estimate
 from claycore.testing.soaking import METHODS
 from umberpot.results.clays.chart import Series, chart
 from umberpot.results.clays.judging import JudgedClay
-from umberpot.results.clays.sentences import lone_words, range_sentences
+from umberpot.results.clays.sentences import range_sentences, spread_words
 from umberpot.results.clays.tables import figure_rows, seen_at
 from umberpot.tiles.models import Tile
 from umberpot.ui.drawing import Drawing, Mark
@@ -282,12 +282,13 @@ def _methods(judged: JudgedClay) -> list[Flowable]:
     ]
     lines += [
         "Shrinkage as ASTM C326 defines it, absorption, porosity and density as ASTM C373 and C20."
-        " Figures in brackets say from how many bars; ± is about 95 % (JCGM 100:2008): the"
-        " instruments' steps, or the bars' spread where that is larger.",
+        " Figures in brackets say from how many bars; ± is about 95 % (JCGM 100:2008): what"
+        " equal bars of the studio differ by, moderated (Smyth 2004), and never less than the"
+        " instruments' steps leave open.",
         f"Limits: {judged.as_what.school}, {SCHOOLS[judged.as_what.school]}; common practice or the"
         " studio's own. Nothing here says that ware is safe for food: only an accredited laboratory"
         " and local law decide that.",
         *found.problems,
-        *lone_words(found),
+        *spread_words(found, judged.evidence.cone),
     ]
     return [Paragraph(printable(line), _SMALL) for line in lines]

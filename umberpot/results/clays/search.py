@@ -71,7 +71,7 @@ def find(studio: Studio, asked: ClayQuery) -> QuerySet[Material]:
         found = found.filter(Q(name__icontains=words) | Q(sheet__place__icontains=words))
     before = [condition for condition in asked.conditions if not condition.at_cone]
     fired = [condition for condition in asked.conditions if condition.at_cone]
-    of_clay = ClayFigure.objects.filter(clay=OuterRef("pk"))
+    of_clay = ClayFigure.objects.surest().filter(clay=OuterRef("pk"))
     for condition in before:
         found = found.filter(Exists(of_clay.filter(condition.met)))
     if asked.cone:
@@ -86,7 +86,7 @@ def _all_met(
 ) -> QuerySet[ClayFigure]:
     """Those of the figures at whose clay and cone every condition is met."""
     for condition in conditions:
-        there = ClayFigure.objects.filter(clay=OuterRef("clay"), cone=OuterRef("cone"))
+        there = ClayFigure.objects.surest().filter(clay=OuterRef("clay"), cone=OuterRef("cone"))
         figures = figures.filter(Exists(there.filter(condition.met)))
     return figures
 
@@ -94,7 +94,7 @@ def _all_met(
 def _in_order(found: QuerySet[Material], asked: ClayQuery) -> QuerySet[Material]:
     if asked.order == BY_NAME:
         return found.order_by("name")
-    counts = Q(figures__result=asked.order)
+    counts = Q(figures__result=asked.order, figures__surest=True)
     if asked.cone and RESULTS[asked.order].at_cone:
         counts &= Q(figures__cone=asked.cone)
     least = found.annotate(least=Min("figures__value", filter=counts))

@@ -4,7 +4,10 @@ from claycore.firing import cones
 from claycore.judging import firing_range
 from claycore.judging.firing_range import FiringRange, Maturity, Spoiling
 from claycore.measure.formatting import plain
-from claycore.testing.results import ClayResults
+from claycore.measure.replicates import Spread
+from claycore.measure.uncertainty import Estimate
+from claycore.testing.results import RESULTS, ClayResults, Figure
+from claycore.testing.soaking import METHODS
 
 
 def range_sentences(found: FiringRange, limit_pct: float) -> list[tuple[str, str]]:
@@ -30,15 +33,29 @@ def range_sentences(found: FiringRange, limit_pct: float) -> list[tuple[str, str
     return rows
 
 
-def lone_words(found: ClayResults) -> list[str]:
-    """What to say of cones at which one bar alone was read; nothing where there is none."""
-    if not found.lone:
-        return []
-    at = " and ".join(found.lone)
-    return [
-        f"At cone {at} one bar alone was read: the ± there is the instruments' own, and how far"
-        " equal bars lie apart is not in it."
+def spread_words(found: ClayResults, cone: str | None) -> list[str]:
+    """What the ± of shrinkage and of absorption rest on, a sentence each; at a cone, if any."""
+    at = found.at(cone) if cone else None
+    told: list[tuple[Figure, Estimate | None]] = [
+        (("drying_shrinkage", ""), found.drying),
+        (("total_shrinkage", ""), at.total if at else None),
     ]
+    if at and at.soaked:
+        told.append((("absorption", at.soaked.method), at.absorption))
+    return [_spread(found.spreads[figure], figure, known) for figure, known in told if known]
+
+
+def _spread(spread: Spread, figure: Figure, known: Estimate) -> str:
+    code, method = figure
+    title = RESULTS[code].title
+    if method:
+        title += f", {METHODS[method].title.lower()}, near {plain(known.value, 1)} %"
+    apart = f"± {plain(spread.of_pieces(known.value), 2)} %"
+    if not spread.record.pieces:
+        return f"{title}: no equal bars on record yet; {apart} is usual (common practice)."
+    return (
+        f"{title}: equal bars of this studio differ by {apart}, from {spread.record.pieces} bars."
+    )
 
 
 def _maturity(maturity: Maturity, limit_pct: float) -> str:

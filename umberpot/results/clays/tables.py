@@ -46,7 +46,7 @@ def _soak_rows(found: ClayResults) -> Iterator[FigureRow]:
         soaked = [at.soaks.get(method.code) for at in found.cones]
         for code in OF_A_SOAK:
             result = RESULTS[code]
-            cells = tuple(getattr(one, code) if one else None for one in soaked)
+            cells = tuple(getattr(one, result.attribute) if one else None for one in soaked)
             yield FigureRow(code, f"{result.title}, {way}", result.unit, method.code, cells)
 
 

@@ -22,7 +22,7 @@ from umberpot.results.clays.forms import ClayPurposeForm, ClaysForm, SizesForm
 from umberpot.results.clays.judging import JudgedClay, judge
 from umberpot.results.clays.lookup import judged_of, one_clay, studio_clays
 from umberpot.results.clays.search import find
-from umberpot.results.clays.sentences import lone_words, range_sentences
+from umberpot.results.clays.sentences import range_sentences, spread_words
 from umberpot.results.clays.tables import clay_row, figure_rows, seen_at
 from umberpot.results.limits.services import limits_of
 from umberpot.results.line_blends.forms import LineForm
@@ -66,7 +66,7 @@ def clay(request: StudioRequest, pk: int) -> HttpResponse:
             "figure_rows": figure_rows(record.results),
             "seen": [seen_at(at) for at in record.results.cones],
             "drying_words": _drying_words(record.results),
-            "lone_words": lone_words(record.results),
+            "spread_words": spread_words(record.results, judged.evidence.cone),
             "class_words": _class_words(judged),
             "line_form": LineForm(clay=record.clay, initial={}),
             "sizes": _sizes(request, judged),
@@ -213,7 +213,7 @@ def _figures_by_clay(
     studio: Studio, keys: list[int], columns: list[str]
 ) -> dict[int, list[ClayFigure]]:
     figures: dict[int, list[ClayFigure]] = {key: [] for key in keys}
-    wanted = ClayFigure.objects.of(studio).filter(clay__in=keys, result__in=columns)
+    wanted = ClayFigure.objects.of(studio).surest().filter(clay__in=keys, result__in=columns)
     for figure in wanted.order_by("pk"):
         figures[figure.clay_id].append(figure)
     return figures

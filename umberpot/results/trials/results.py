@@ -1,6 +1,6 @@
 """What a trial's readings say: one row a tile, one verdict a batch of equal tiles."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from itertools import pairwise
 
@@ -8,13 +8,14 @@ from claycore.colour import difference
 from claycore.firing import cones
 from claycore.judging import limits, vitrification
 from claycore.measure.formatting import percentage, plain
-from claycore.measure.replicates import mean_of_known
+from claycore.measure.replicates import Record
 from claycore.measure.uncertainty import Estimate
 from claycore.testing import absorption
 from claycore.testing.bars import bar_results
 from claycore.testing.readings import Quantity
 from claycore.testing.result_checks import absorption_warnings
-from claycore.testing.soaking import METHODS, SoakingMethod
+from claycore.testing.results import Figure, together
+from claycore.testing.soaking import METHODS, SoakingMethod, surest_first
 from umberpot.results.limits.services import absorption_limit
 from umberpot.tiles.bars import bar_of
 from umberpot.tiles.models import Trial
@@ -23,7 +24,7 @@ from umberpot.tiles.progress import TileProgress
 
 @dataclass(frozen=True)
 class TileResult:
-    """A tile's figures; ``problem`` says what cannot be true in its record."""
+    """A tile's figures, ± for pieces like it; ``problem`` says what cannot be in its record."""
 
     progress: TileProgress
     drying: Estimate | None
@@ -95,13 +96,20 @@ def _percentages(progress: TileProgress) -> tuple[float, str]:
     return max((pct for pct, _ in rows), default=0.0), words or f"{mix.clay_name}, plain"
 
 
-def tile_result(progress: TileProgress, limit: limits.Limit) -> TileResult:
-    """Everything one tile says after its last firing, held against a limit."""
+def tile_result(
+    progress: TileProgress, limit: limits.Limit, records: Mapping[Figure, Record]
+) -> TileResult:
+    """Everything one tile says after its last firing, held against a limit.
+
+    ``records`` is what the studio's equal pieces were seen to differ by.
+    """
     said = bar_results(bar_of(progress.tile))
     after = said.after(len(progress.tile.firings) - 1)
     soaked = progress.readings.get(Quantity.MASS_SOAKED)
     found = after.soaks.get(soaked.method) if after and soaked else None
-    absorbed = found.absorption if found else None
+    absorbed = None
+    if found and soaked:
+        absorbed = together(("absorption", soaked.method), [found.absorption], records)
     verdict = None
     if absorbed and progress.firing:
         step = progress.readings[Quantity.MASS_FIRED].step
@@ -109,9 +117,9 @@ def tile_result(progress: TileProgress, limit: limits.Limit) -> TileResult:
     pct, words = _percentages(progress)
     return TileResult(
         progress=progress,
-        drying=said.drying,
-        firing=after.firing if after else None,
-        total=after.total if after else None,
+        drying=together(("drying_shrinkage", ""), [said.drying], records),
+        firing=together(("firing_shrinkage", ""), [after.firing if after else None], records),
+        total=together(("total_shrinkage", ""), [after.total if after else None], records),
         absorption=absorbed,
         verdict=verdict,
         method=METHODS[soaked.method] if soaked else None,
@@ -121,10 +129,12 @@ def tile_result(progress: TileProgress, limit: limits.Limit) -> TileResult:
     )
 
 
-def trial_results(trial: Trial, progresses: Iterable[TileProgress]) -> list[TileResult]:
+def trial_results(
+    trial: Trial, progresses: Iterable[TileProgress], records: Mapping[Figure, Record]
+) -> list[TileResult]:
     """A trial's tiles in the order they are compared: bare first, by cone, by strength."""
     limit = absorption_limit(trial.studio, trial.ware, trial.school)
-    results = [tile_result(progress, limit) for progress in progresses]
+    results = [tile_result(progress, limit, records) for progress in progresses]
     return sorted(
         results,
         key=lambda r: (
@@ -136,8 +146,13 @@ def trial_results(trial: Trial, progresses: Iterable[TileProgress]) -> list[Tile
     )
 
 
-def replicates(trial: Trial, results: list[TileResult]) -> list[Replicates]:
-    """Fired tiles that are replicates of each other, with the verdict on their mean."""
+def replicates(
+    trial: Trial, results: list[TileResult], records: Mapping[Figure, Record]
+) -> list[Replicates]:
+    """Fired tiles that are replicates of each other, with the verdict on their mean.
+
+    Where they were soaked in several ways, those count that the surest was used on.
+    """
     limit = absorption_limit(trial.studio, trial.ware, trial.school)
     groups: dict[tuple[int | None, str, bool], list[TileResult]] = {}
     for result in results:
@@ -146,18 +161,27 @@ def replicates(trial: Trial, results: list[TileResult]) -> list[Replicates]:
             groups.setdefault((tile.mix_id, firing.cone, tile.glazed), []).append(result)
     made = []
     for (_, cone, glazed), tiles in groups.items():
-        absorbed = mean_of_known(r.absorption for r in tiles)
-        verdict = None
+        soaked = _surest_soaked(tiles)
+        absorbed = verdict = None
+        if soaked:
+            figure = ("absorption", soaked[0].method.code if soaked[0].method else "")
+            absorbed = together(figure, [r.absorption for r in soaked], records)
         if absorbed:
-            step = max(r.progress.readings[Quantity.MASS_FIRED].step for r in tiles if r.absorption)
+            step = max(r.progress.readings[Quantity.MASS_FIRED].step for r in soaked)
             verdict = vitrification.verdict(absorbed, limit, cone, step)
         title = f"{tiles[0].pct_words}, cone {cone}{', glazed' if glazed else ''}"
-        made.append(
-            Replicates(
-                title, glazed, tiles, absorbed, mean_of_known(r.total for r in tiles), verdict
-            )
-        )
+        total = together(("total_shrinkage", ""), [r.total for r in tiles], records)
+        made.append(Replicates(title, glazed, tiles, absorbed, total, verdict))
     return made
+
+
+def _surest_soaked(tiles: list[TileResult]) -> list[TileResult]:
+    """Those of the tiles that the surest way of soaking was used on."""
+    for method in surest_first():
+        soaked = [tile for tile in tiles if tile.absorption and tile.method == method]
+        if soaked:
+            return soaked
+    return []
 
 
 def joints(results: list[TileResult]) -> list[Joint]:

@@ -10,6 +10,7 @@ from umberpot.results.limits.services import absorption_limit
 from umberpot.results.places import PLACE
 from umberpot.results.trials import results
 from umberpot.studio.request import StudioRequest, posted
+from umberpot.tiles.clay_figures import spread_records
 from umberpot.tiles.models import Tile, Trial
 from umberpot.tiles.progress import progress_of
 
@@ -31,9 +32,10 @@ def trials(request: StudioRequest) -> HttpResponse:
     for tile in Tile.objects.of(request.studio).kept().filter(trial__in=keys).with_history():
         by_trial[keys[tile.trial_id]].append(progress_of(tile))
     rows = []
+    records = spread_records(request.studio)
     for trial, progresses in by_trial.items():
-        found = results.trial_results(trial, progresses)
-        made = results.replicates(trial, found)
+        found = results.trial_results(trial, progresses, records)
+        made = results.replicates(trial, found, records)
         if made:
             rows.append({"trial": trial, "results": found, "summary": results.summary(made)})
     return render(request, "results/trials/trials.html", {"place": PLACE, "rows": rows})
@@ -47,11 +49,10 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
     if judged_as.is_valid():
         judged_as.save()
         return redirect("results:trial", pk=pk)
-    found = results.trial_results(
-        trial,
-        [progress_of(tile) for tile in trial.tiles.kept().with_history()],
-    )
-    batches = results.replicates(trial, found)
+    records = spread_records(request.studio)
+    progresses = [progress_of(tile) for tile in trial.tiles.kept().with_history()]
+    found = results.trial_results(trial, progresses, records)
+    batches = results.replicates(trial, found, records)
     return render(
         request,
         "results/trials/trial.html",
@@ -75,7 +76,7 @@ def tile(request: StudioRequest, pk: int) -> HttpResponse:
     """One tile read."""
     found = get_object_or_404(Tile.objects.of(request.studio).with_history(), pk=pk)
     limit = absorption_limit(request.studio, found.trial.ware, found.trial.school)
-    result = results.tile_result(progress_of(found), limit)
+    result = results.tile_result(progress_of(found), limit, spread_records(request.studio))
     return render(
         request,
         "results/trials/tile.html",
