@@ -16,13 +16,26 @@ from claycore.testing.absorption import AgainstLimit
 _TILE_CLASSES = ((0.5, "at most 0.5 %"), (3, "0.5–3 %"), (6, "3–6 %"), (10, "6–10 %"))
 
 
-def tile_class(absorption_pct: float) -> str:
-    """The published class of ceramic tiles an absorption falls in (ISO 13006 / EN 14411).
+def tile_class(found: Estimate, cone: str | None = None) -> str:
+    """The published class of ceramic tiles an absorption falls in, as a sentence.
 
-    Source: ISO 13006 / EN 14411, group by water absorption.
+    A figure on the edge belongs to the lower class; where its ± reaches into another class, it is
+    not decided. In percent; ``cone`` is what it was fired to, None if that is not known. Source:
+    ISO 13006 / EN 14411, groups by water absorption.
     """
+    at = f" after cone {cone}" if cone else ""
+    low, high = _class_of(max(found.low, 0.0)), _class_of(found.high)
+    if low == high:
+        return f"Among ceramic tiles (ISO 13006) its class{at} is {low}."
+    return (
+        f"Among ceramic tiles (ISO 13006) its class{at} is not decided: its ± reaches from"
+        f" {low} to {high}."
+    )
+
+
+def _class_of(absorption_pct: float) -> str:
     for high, text in _TILE_CLASSES:
-        if absorption_pct <= high:
+        if absorption_pct <= high or math.isclose(absorption_pct, high, rel_tol=1e-9):
             return text
     return "over 10 %"
 

@@ -14,5 +14,12 @@ def test_cones_run_from_022_to_14():
     temperatures = [cones.temperature_c(cone) for cone in cones.CONES]
     assert temperatures == sorted(temperatures)
     assert cones.temperature_c("6") == 1222
+    # The published charts' column for 60 °C/h, from memory; 590, 617 and 638 stand under 150.
+    assert [cones.temperature_c(cone) for cone in ("022", "021", "020", "019")] == [
+        586,
+        600,
+        626,
+        678,
+    ]
     with pytest.raises(UnknownChoice):
         cones.check("15")

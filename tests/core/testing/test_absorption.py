@@ -128,7 +128,18 @@ def test_every_ware_has_a_limit_under_every_school():
 
 
 @pytest.mark.parametrize(
-    ("pct", "text"), [(0.5, "at most 0.5 %"), (3, "0.5–3 %"), (5.9, "3–6 %"), (11, "over 10 %")]
+    ("found", "words"),
+    [
+        (Estimate(0.5, 0), "is at most 0.5 %."),
+        (Estimate(3, 0), "is 0.5–3 %."),
+        (Estimate(100 * (103 / 100 - 1), 0), "is 0.5–3 %."),
+        (Estimate(3.001, 0), "is 3–6 %."),
+        (Estimate(5.5, 0.4), "is 3–6 %."),
+        (Estimate(11, 0.5), "is over 10 %."),
+        (Estimate(2.8, 0.4), "is not decided: its ± reaches from 0.5–3 % to 3–6 %."),
+        (Estimate(-0.1, 0.3), "is at most 0.5 %."),
+    ],
 )
-def test_tile_classes_of_iso_13006(pct, text):
-    assert v.tile_class(pct) == text
+def test_tile_classes_of_iso_13006(found, words):
+    """The classes are 'over 0.5 up to 3' and so on: a figure on the edge is in the lower."""
+    assert v.tile_class(found, "6").endswith(f"its class after cone 6 {words}")

@@ -96,7 +96,7 @@ def _drying_words(results: ClayResults) -> str:
 
 def _class_words(judged: JudgedClay) -> str:
     at = judged.evidence.at
-    return tile_class(at.absorption.value) if at and at.absorption else ""
+    return tile_class(at.absorption, at.cone) if at and at.absorption else ""
 
 
 def _sizes(request: StudioRequest, judged: JudgedClay) -> dict[str, Any]:

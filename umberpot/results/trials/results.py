@@ -40,7 +40,9 @@ class TileResult:
     @property
     def tile_class(self) -> str:
         """The published class of ceramic tiles its absorption falls in."""
-        return vitrification.tile_class(self.absorption.value) if self.absorption else ""
+        if not (self.absorption and self.progress.firing):
+            return ""
+        return vitrification.tile_class(self.absorption, self.progress.firing.cone)
 
     @property
     def notes(self) -> list[str]:
