@@ -26,13 +26,15 @@ class Absorption:
     """Percent absorption, and what weighing the piece hung in water adds.
 
     ``bulk_density`` and ``apparent_specific_gravity`` are in g/cm³ and a pure number, water taken
-    as 1 g/cm³; None where the piece was not weighed hung.
+    as 1 g/cm³; None where the piece was not weighed hung. ``saturation`` is the coefficient of a
+    boil over which the same piece's cold soak stands; None for any other.
     """
 
     absorption: Estimate
     apparent_porosity: Estimate | None = None
     bulk_density: Estimate | None = None
     apparent_specific_gravity: Estimate | None = None
+    saturation: Estimate | None = None
 
 
 def percent(dry: Measured, wet: Measured) -> Estimate:

@@ -5,7 +5,7 @@ coefficient). What is missing is left out; what cannot be true is said.
 """
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from enum import StrEnum
 from functools import partial
 from typing import TypeVar
@@ -17,7 +17,7 @@ from claycore.measure.uncertainty import Estimate, Measured, fall_pct
 from claycore.testing import absorption, pyroplasticity, shrinkage
 from claycore.testing.absorption import Absorption
 from claycore.testing.shrinkage import Shrinkage
-from claycore.testing.soaking import METHODS, SaturationPart
+from claycore.testing.soaking import METHODS, SaturationPart, for_saturation
 
 T = TypeVar("T")
 
@@ -99,7 +99,6 @@ class FiredResults:
     volume_total: Estimate | None
     loss_on_ignition: Estimate | None
     soaks: Mapping[str, Absorption]
-    saturation: Estimate | None
     pyroplastic_index: Estimate | None
     remarks: frozenset[str]
 
@@ -173,7 +172,7 @@ def _after_firing(bar: Bar, place: int, whole: bool, problems: list[str]) -> Fir
         lengths = shrinkage.of_lengths(bar.length_wet, bar.length_dry, after.length)
         if bar.mass_dry and after.mass:
             loss = fall_pct(bar.mass_dry, after.mass)
-    soaks = _soaks(where, after, problems)
+    soaks = _with_saturation(after, _soaks(where, after, problems))
     index = None
     if after.sag and after.thickness and bar.span:
         index = pyroplasticity.index(after.thickness, after.sag, bar.span)
@@ -186,7 +185,6 @@ def _after_firing(bar: Bar, place: int, whole: bool, problems: list[str]) -> Fir
         lengths.volume_total,
         loss,
         soaks,
-        _saturation(after, soaks),
         index,
         after.remarks,
     )
@@ -207,13 +205,18 @@ def _soaks(where: str, after: FiredBar, problems: list[str]) -> dict[str, Absorp
     return soaks
 
 
-def _saturation(after: FiredBar, soaks: Mapping[str, Absorption]) -> Estimate | None:
-    """By the cold soak and the boil of the standard, where both were made."""
-    parts = {METHODS[code].saturation: after.soaked[code] for code in soaks if code in METHODS}
-    cold, boiled = parts.get(SaturationPart.COLD), parts.get(SaturationPart.BOILED)
-    if after.mass is None or cold is None or boiled is None:
-        return None
-    return absorption.saturation_coefficient(after.mass, cold, boiled)
+def _with_saturation(after: FiredBar, soaks: dict[str, Absorption]) -> dict[str, Absorption]:
+    """The soaks, each boil with its saturation coefficient where there is a cold soak too."""
+    cold = [code for code in soaks if METHODS[code].saturation == SaturationPart.COLD]
+    if not cold or after.mass is None:
+        return soaks
+    for boil in for_saturation():
+        if boil.code in soaks:
+            found = absorption.saturation_coefficient(
+                after.mass, after.soaked[cold[0]], after.soaked[boil.code]
+            )
+            soaks[boil.code] = replace(soaks[boil.code], saturation=found)
+    return soaks
 
 
 def _told(problems: list[str], where: str, reckon: Callable[[], T]) -> T | None:

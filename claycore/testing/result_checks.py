@@ -1,9 +1,11 @@
 """What deserves a word about a shrinkage or an absorption. Source: common practice."""
 
-from claycore.measure.formatting import plain
+from claycore.measure.formatting import plain, with_u95
 from claycore.measure.notices import Notice
 from claycore.measure.uncertainty import Estimate
-from claycore.testing.absorption import AgainstLimit
+from claycore.testing.absorption import AgainstLimit, against_limit
+from claycore.testing.bar_checks import MOST_ABSORPTION_PCT
+from claycore.testing.results import together
 from claycore.testing.shrinkage import MUCH_TOTAL_PCT, Shrinkage
 from claycore.testing.soaking import SoakingMethod
 
@@ -42,17 +44,27 @@ def absorption_warnings(
     method: SoakingMethod | None,
     glazed: bool = False,
 ) -> list[Notice]:
-    """What makes an absorption read low. ``outcome`` is None where no limit was given.
+    """What makes an absorption read low, or too high to be true, in percent.
 
-    Source: common practice.
+    ``outcome`` is None where no limit was given. Source: common practice.
     """
     warnings = []
-    if found.value < 0:
+    scale_u95 = found.u95 if found.instruments_u95 is None else found.instruments_u95
+    if found.value <= scale_u95:
         warnings.append(
             Notice(
-                "lighter_within_uncertainty",
-                "Soaked it reads a little lighter than dry, but no more than the scale explains:"
-                " take it as no absorption that this scale can see.",
+                "took_up_nothing",
+                f"It took up no water that this scale can tell from none{_lighter(found)}. A glaze"
+                " skin may keep the water out: test a bare piece, or a broken one.",
+            )
+        )
+    if found.low > MOST_ABSORPTION_PCT:
+        warnings.append(
+            Notice(
+                "took_up_too_much",
+                f"It took up {plain(found.value, 0)} %: hardly any fired clay takes up more than"
+                f" {plain(MOST_ABSORPTION_PCT, 0)} %. Are both masses of this piece, and is the"
+                " decimal point in its place?",
             )
         )
     if glazed:
@@ -71,3 +83,28 @@ def absorption_warnings(
             )
         )
     return warnings
+
+
+def _lighter(found: Estimate) -> str:
+    return ", and reads a little lighter soaked than dry" if found.value < 0 else ""
+
+
+def one_piece_warnings(found: Estimate, limit_pct: float) -> list[Notice]:
+    """A verdict on one piece that its like may not share, both in percent.
+
+    Source: what equal pieces usually differ by, common practice (claycore.testing.results).
+    """
+    of_its_like = together(("absorption", ""), [found], {})
+    decided = against_limit(found, limit_pct) != AgainstLimit.NOT_DECIDED
+    if not (of_its_like and decided):
+        return []
+    if against_limit(of_its_like, limit_pct) != AgainstLimit.NOT_DECIDED:
+        return []
+    return [
+        Notice(
+            "one_piece",
+            "That is this one piece. For others like it, count on"
+            f" {with_u95(of_its_like.value, of_its_like.u95)} %, which reaches across the limit:"
+            " soak two or three (equal pieces usually differ so, common practice).",
+        )
+    ]

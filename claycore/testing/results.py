@@ -6,7 +6,7 @@ in all others of the studio, counts where it is larger than the instruments' own
 """
 
 from collections import Counter
-from collections.abc import Iterable, Iterator, Mapping, Sequence
+from collections.abc import Callable, Collection, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
 from claycore.firing import cones
@@ -29,9 +29,10 @@ class Soaked:
 
     method: str
     absorption: Estimate
-    apparent_porosity: Estimate | None
-    bulk_density: Estimate | None
-    apparent_specific_gravity: Estimate | None
+    apparent_porosity: Estimate | None = None
+    bulk_density: Estimate | None = None
+    apparent_specific_gravity: Estimate | None = None
+    saturation: Estimate | None = None
 
 
 @dataclass(frozen=True)
@@ -45,14 +46,13 @@ class AtCone:
     volume_total: Estimate | None
     loss_on_ignition: Estimate | None
     soaks: Mapping[str, Soaked]
-    saturation: Estimate | None
     pyroplastic_index: Estimate | None
     remarks: Mapping[str, int]
 
     @property
     def soaked(self) -> Soaked | None:
         """The soak to judge by: the one that fills the pores most surely."""
-        return next(self._surest(), None)
+        return self._by("absorption")
 
     @property
     def absorption(self) -> Estimate | None:
@@ -62,12 +62,24 @@ class AtCone:
     @property
     def hung(self) -> Soaked | None:
         """The surest soak after which pieces were also weighed hung in water."""
-        return next((soak for soak in self._surest() if soak.bulk_density), None)
+        return self._by("bulk_density")
 
-    def _surest(self) -> Iterator[Soaked]:
-        """Its soaks, the surest first."""
-        codes = (method.code for method in soaking.surest_first())
-        return (self.soaks[code] for code in codes if code in self.soaks)
+    @property
+    def saturated(self) -> Soaked | None:
+        """The boil that the saturation coefficient rests on."""
+        return self._by("saturation_coefficient")
+
+    @property
+    def saturation(self) -> Estimate | None:
+        """The saturation coefficient, by the standard's boil where there is one."""
+        return self.saturated.saturation if self.saturated else None
+
+    def _by(self, code: str) -> Soaked | None:
+        """The soak that a result is judged by."""
+        result = RESULTS[code]
+        known = [m for m, soak in self.soaks.items() if getattr(soak, result.attribute)]
+        method = result.judged_by(known)
+        return self.soaks[method] if method else None
 
     @property
     def apparent_porosity(self) -> Estimate | None:
@@ -117,7 +129,8 @@ class Result:
 
     ``attribute`` is that of AtCone, or of ClayResults for what is known before any firing, and of
     one bar's results; the figure is it times ``scale``. ``usual`` is what equal pieces usually
-    differ by in it. ``of_soak`` says that each way of soaking gives one of its own.
+    differ by in it. ``of_soak`` says that each way of soaking gives one of its own, and
+    ``soaks_in_order`` which of them it is judged by.
     """
 
     code: str
@@ -128,6 +141,12 @@ class Result:
     at_cone: bool = True
     of_soak: bool = False
     scale: float = 1.0
+    soaks_in_order: Callable[[], list[soaking.SoakingMethod]] = soaking.surest_first
+
+    def judged_by(self, methods: Collection[str]) -> str | None:
+        """The way of soaking, of these, that it is judged by; None where none gives it."""
+        codes = (method.code for method in self.soaks_in_order())
+        return next((code for code in codes if code in methods), None)
 
     def of(self, found: "ClayResults | AtCone") -> Estimate | None:
         """The figure, None where it is not known."""
@@ -176,7 +195,13 @@ RESULTS = {
             of_soak=True,
         ),
         Result(
-            "saturation_coefficient", "Saturation coefficient", "", "saturation", UsualSpread(0.02)
+            "saturation_coefficient",
+            "Saturation coefficient",
+            "",
+            "saturation",
+            UsualSpread(0.02),
+            of_soak=True,
+            soaks_in_order=soaking.for_saturation,
         ),
         Result(
             "pyroplastic_index",
@@ -317,4 +342,5 @@ def _soaked(method: str, means: Mapping[Figure, Estimate]) -> Soaked:
         means.get(("porosity", method)),
         means.get(("bulk_density", method)),
         means.get(("specific_gravity", method)),
+        means.get(("saturation_coefficient", method)),
     )

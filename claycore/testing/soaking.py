@@ -14,10 +14,14 @@ _BLOT = "Blot each bar with a damp cloth and weigh it at once."
 
 
 class SaturationPart(StrEnum):
-    """What a soak gives to the saturation coefficient (ASTM C67)."""
+    """What a soak gives to the saturation coefficient (ASTM C67): cold soak over 5 h boil.
+
+    A boil that was soaked as well takes up a little more and stands in for it; that is said.
+    """
 
     COLD = "cold"
     BOILED = "boiled"
+    STANDS_IN = "stands_in"
 
 
 @dataclass(frozen=True)
@@ -90,6 +94,24 @@ METHODS = {
                 Stage("Soak", DAY, "Leave them in the same water to cool and soak.", "boiling"),
             ),
             rank=20,
+            saturation=SaturationPart.STANDS_IN,
+        ),
+        SoakingMethod(
+            "boil_5h",
+            "Boil 5 h",
+            "Boil 5 h, leave in the water until it is cool, pat dry, weigh.",
+            "the boil of ASTM C67 (from memory)",
+            (
+                Stage(
+                    "Boil",
+                    5 * HOUR,
+                    "Weigh the bars dry, or after their cold soak. Bring them up to the boil; keep"
+                    " the water topped up.",
+                    "boiling",
+                ),
+                Stage("Cool", 16 * HOUR, "Leave them in the same water to cool.", "boiling"),
+            ),
+            rank=25,
             saturation=SaturationPart.BOILED,
         ),
         SoakingMethod(
@@ -152,6 +174,16 @@ def surest_first() -> list[SoakingMethod]:
     Source: the entries of METHODS.
     """
     return sorted(METHODS.values(), key=lambda method: method.rank)
+
+
+def for_saturation() -> list[SoakingMethod]:
+    """The boils that a saturation coefficient may rest on, the standard's own first.
+
+    Source: ASTM C67, from memory.
+    """
+    order = [SaturationPart.BOILED, SaturationPart.STANDS_IN]
+    boils = [method for method in METHODS.values() if method.saturation in order]
+    return sorted(boils, key=lambda method: order.index(SaturationPart(method.saturation or "")))
 
 
 def choices() -> list[tuple[str, str]]:

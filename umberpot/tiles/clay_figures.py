@@ -12,7 +12,6 @@ from django.utils import timezone
 
 from claycore.measure.replicates import NO_RECORD, Record, Spread
 from claycore.testing.results import RESULTS, ClayResults, Figure, clay_results
-from claycore.testing.soaking import METHODS
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.tiles.bars import bar_of, bars_by_clay
@@ -78,7 +77,7 @@ def _figures(clay: Material, found: ClayResults) -> list[ClayFigure]:
                 cone=cone,
                 result=code,
                 method=method,
-                surest=not _surer(found, cone, code, method),
+                surest=_is_judged_by(found, cone, code, method),
                 value=pieces.mean * scale,
                 u95=pieces.instruments_u95 * scale,
                 instruments_u95=pieces.instruments_u95 * scale,
@@ -89,13 +88,12 @@ def _figures(clay: Material, found: ClayResults) -> list[ClayFigure]:
     return made
 
 
-def _surer(found: ClayResults, cone: str, code: str, method: str) -> bool:
-    """Whether another way of soaking gave this figure too, and fills the pores more surely."""
-    return any(
-        METHODS[other].rank < METHODS[method].rank
-        for at, (result, other) in found.sets
-        if method and (at, result) == (cone, code)
-    )
+def _is_judged_by(found: ClayResults, cone: str, code: str, method: str) -> bool:
+    """Whether the result is judged by this way of soaking, of all that gave it."""
+    if not method:
+        return True
+    methods = [how for at, (result, how) in found.sets if (at, result) == (cone, code)]
+    return RESULTS[code].judged_by(methods) == method
 
 
 def _widen(studio: Studio) -> None:

@@ -69,7 +69,7 @@ def test_mature_at_the_coolest_tested_cone_says_nothing_of_cooler_ones():
 
 
 def test_an_interval_on_the_limit_is_not_decided():
-    at = AtCone("6", 1, None, None, None, None, {}, None, None, {})
+    at = AtCone("6", 1, None, None, None, None, {}, None, {})
     assert fr.firing_range([at], 1.5).maturity.outcome == fr.MaturityOutcome.NOT_MEASURED
     assert range_of(("6", 12, 1.5)).maturity.outcome == fr.MaturityOutcome.NOT_DECIDED
 
@@ -103,7 +103,7 @@ def soaked_at(absorptions, u95s):
     names = ("04", "1", "4", "6", "10")
     rows = zip(names, absorptions, u95s, strict=False)
     return [
-        AtCone(name, 1, None, None, None, None, {"boil_soak": _soaked(a, u)}, None, None, {})
+        AtCone(name, 1, None, None, None, None, {"boil_soak": _soaked(a, u)}, None, {})
         for name, a, u in rows
     ]
 
@@ -111,7 +111,7 @@ def soaked_at(absorptions, u95s):
 def _soaked(value, u95):
     from claycore.testing.results import Soaked
 
-    return Soaked("boil_soak", Estimate(value, u95), None, None, None)
+    return Soaked("boil_soak", Estimate(value, u95))
 
 
 RANK = {

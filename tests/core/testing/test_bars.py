@@ -11,6 +11,7 @@ from claycore.measure.uncertainty import Measured
 from claycore.testing import absorption, pyroplasticity
 from claycore.testing.bars import Bar, FiredBar, bar_results
 from claycore.testing.results import RESULTS, clay_results
+from claycore.testing.soaking import METHODS, SaturationPart
 from tests.core.testing.making_bars import bar, fired, g, mm
 
 
@@ -107,6 +108,19 @@ def test_soaked_without_a_dry_weight_says_so():
     only_soaked = FiredBar("6", soaked={"boil_soak": g(82)})
     found = bar_results(Bar("B1", mm(100), firings=(only_soaked,)))
     assert any("not weighed dry" in problem for problem in found.problems)
+
+
+def test_the_saturation_coefficient_rests_on_the_5_h_boil_where_there_is_one():
+    """ASTM C67, from memory: cold soak over 5 h boil. A boil and soak stands in, and is named."""
+    soaked = {"cold_soak": g(84), "boil_soak": g(88)}
+    both = {**soaked, "boil_5h": g(85)}
+    at = clay_results([Bar("B1", mm(100), firings=(FiredBar("04", mass=g(80), soaked=both),))])
+    assert at.cones[0].saturation.value == pytest.approx(0.8)
+    assert at.cones[0].saturated.method == "boil_5h"
+    at = clay_results([Bar("B1", mm(100), firings=(FiredBar("04", mass=g(80), soaked=soaked),))])
+    assert at.cones[0].saturation.value == pytest.approx(0.5)
+    assert at.cones[0].saturated.method == "boil_soak"
+    assert METHODS["boil_soak"].saturation == SaturationPart.STANDS_IN
 
 
 def test_a_saturation_coefficient_of_noise_is_none():

@@ -8,10 +8,11 @@ from django.http import HttpRequest
 from claycore.judging import vitrification
 from claycore.measure import bounds, units
 from claycore.measure.formatting import plain, with_u95
+from claycore.measure.notices import Notice
 from claycore.measure.uncertainty import Measured
 from claycore.testing import absorption, soaking
 from claycore.testing.absorption import Absorption, AgainstLimit
-from claycore.testing.result_checks import absorption_warnings
+from claycore.testing.result_checks import absorption_warnings, one_piece_warnings
 from claycore.testing.soaking import SoakingMethod
 from umberpot.results.places import PLACE
 from umberpot.ui.calculators import Answer, Calculator, CalculatorForm, u95_of, value_of
@@ -81,6 +82,15 @@ def _verdict(inputs: AbsorptionInputs, result: Absorption) -> AgainstLimit | Non
     return absorption.against_limit(result.absorption, inputs.limit_pct)
 
 
+def _warnings(
+    inputs: AbsorptionInputs, result: Absorption, verdict: AgainstLimit | None
+) -> list[Notice]:
+    warnings = absorption_warnings(result.absorption, verdict, inputs.method)
+    if inputs.limit_pct is not None:
+        warnings += one_piece_warnings(result.absorption, inputs.limit_pct)
+    return warnings
+
+
 class AbsorptionView(Calculator[AbsorptionInputs, Absorption]):
     """How much water a fired piece takes up, held against a limit."""
 
@@ -103,7 +113,7 @@ class AbsorptionView(Calculator[AbsorptionInputs, Absorption]):
             apparent_specific_gravity=value_of(result.apparent_specific_gravity),
             apparent_specific_gravity_u95=u95_of(result.apparent_specific_gravity),
             verdict=verdict,
-            warnings=absorption_warnings(result.absorption, verdict, inputs.method),
+            warnings=_warnings(inputs, result, verdict),
         )
 
     def shown(self, inputs: AbsorptionInputs, result: Absorption) -> dict[str, Any]:
