@@ -1,10 +1,13 @@
-"""Is this figure likely? Each reading of a bar against physics and against its siblings.
+"""Is this figure likely? Each reading of a bar against physics and against its like.
 
 What is told here may be kept all the same, with a reason: crumbs get lost, bars grow, one bar of a
-set is different. Source of the bounds: common practice, from memory.
+set is different. A bar is held against the median of its whole set, itself included, so that the
+one wrong figure is named and not the right ones beside it. Source of the bounds: common practice,
+from memory.
 """
 
-from collections.abc import Callable, Sequence
+import math
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
 from statistics import median
 
@@ -17,13 +20,20 @@ MOST_FIRING_PCT = 20.0
 MOST_LOSS_PCT = 30.0
 MOST_ABSORPTION_PCT = 40.0
 
+MOST_WATER_PCT = 40.0
+LEAST_WATER_PCT = 5.0
+"""Water of plastic clay, on the wet basis: what lies outside is hardly plastic clay."""
+
 TIMES_ITS_TWINS = 2.5
-"""An absorption this many times that of its siblings, or one part of it, deserves a look."""
+"""An absorption or a mass this many times that of its like, or one part of it, deserves a look."""
 
 POINTS_FROM_TWINS = 2.0
-"""A shrinkage this many points from that of its siblings deserves a look."""
+"""A change in length or mass this many points from that of its like deserves a look."""
 
 MM_PER_INCH = 25.4
+
+_NEAR_A_POWER = 0.12
+"""How far from a power of ten two figures may be, in decades, to look like a shifted point."""
 
 
 @dataclass(frozen=True)
@@ -49,30 +59,95 @@ def unlikely_readings(bars: Sequence[Bar]) -> list[UnlikelyReading]:
 
 
 def _of_bar(bar: Bar, siblings: Sequence[Bar]) -> list[UnlikelyReading]:
-    found = _before_firing(bar, siblings)
+    found = []
+    for quantity, said in (
+        ("length_wet", _of_wet_length(bar, siblings)),
+        ("mass_wet", _of_wet_mass(bar, siblings)),
+        ("length_dry", _of_dry_length(bar, siblings)),
+        ("mass_dry", _of_dry_mass(bar, siblings)),
+    ):
+        if said:
+            found.append(UnlikelyReading(bar.code, quantity, None, said))
     broken = RemarkCode.BROKEN in bar.remarks
     for place, fired in enumerate(bar.firings):
         broken = broken or RemarkCode.BROKEN in fired.remarks
-        twins = [
-            twin
-            for sibling in siblings
-            for twin in sibling.firings
-            if twin.cone == fired.cone and RemarkCode.BROKEN not in twin.remarks
-        ]
-        if not broken:
-            for quantity, said in (
-                ("length_fired", _of_fired_length(bar, fired, twins)),
-                ("mass_fired", _of_fired_mass(bar, fired)),
-            ):
-                if said:
-                    found.append(UnlikelyReading(bar.code, quantity, place, said))
-        found += _soaked(bar, fired, place, twins)
+        found += _of_firing(bar, place, broken, _twins(fired, siblings))
     return found
 
 
-def _over(after: Measured, before: Measured) -> bool:
-    """Whether ``after`` is surely more than ``before``."""
-    return after.value - before.value > 2 * combined(after.u, before.u)
+Twin = tuple[Bar, FiredBar]
+
+
+def _twins(fired: FiredBar, siblings: Sequence[Bar]) -> list[Twin]:
+    """Whole bars after a firing to the same cone."""
+    return [
+        (sibling, twin)
+        for sibling in siblings
+        for twin in sibling.firings
+        if twin.cone == fired.cone and RemarkCode.BROKEN not in twin.remarks
+    ]
+
+
+def _of_firing(bar: Bar, place: int, broken: bool, twins: Sequence[Twin]) -> list[UnlikelyReading]:
+    fired = bar.firings[place]
+    found = []
+    if not broken:
+        for quantity, said in (
+            ("length_fired", _of_fired_length(bar, fired, twins)),
+            ("mass_fired", _of_fired_mass(bar, fired, twins)),
+        ):
+            if said:
+                found.append(UnlikelyReading(bar.code, quantity, place, said))
+    return found + _soaked(bar, fired, place, twins)
+
+
+# Lengths.
+
+
+def _of_wet_length(bar: Bar, siblings: Sequence[Bar]) -> str:
+    lengths = [sibling.length_wet.value for sibling in siblings]
+    return _shifted(bar.length_wet.value, _usual(bar.length_wet.value, lengths), "mm")
+
+
+def _of_dry_length(bar: Bar, siblings: Sequence[Bar]) -> str:
+    wet, dry = bar.length_wet, bar.length_dry
+    if not dry:
+        return ""
+    if said := _of_length(wet, dry, MOST_DRYING_PCT, "when it was wet", "drying"):
+        return said
+    twins = [_ratio(b.length_wet, b.length_dry) for b in siblings]
+    return _unlike_twins(_ratio(wet, dry), twins, "shrank")
+
+
+def _of_fired_length(bar: Bar, fired: FiredBar, twins: Sequence[Twin]) -> str:
+    """What is odd about a fired length: first against the bar itself, then against its twins."""
+    if not fired.length:
+        return ""
+    before = bar.length_dry or bar.length_wet
+    when = "when it was bone dry" if bar.length_dry else "when it was wet"
+    if said := _of_length(before, fired.length, MOST_FIRING_PCT, when, "firing"):
+        return said
+    usual = _usual(fired.length.value, [twin.length.value for _, twin in twins if twin.length])
+    if usual is None:
+        return ""
+    points = 100 * (fired.length.value - usual) / before.value
+    if abs(points) <= POINTS_FROM_TWINS:
+        return ""
+    longer = "longer" if points > 0 else "shorter"
+    return f"{plain(abs(points), 1)} % {longer} than its twins at this cone: look again."
+
+
+def _of_length(before: Measured, after: Measured, most_pct: float, when: str, change: str) -> str:
+    if _in_inches(after, before):
+        return f"{plain(after.value)} mm: was that in inches? Type {plain(after.value)} in."
+    if said := _shifted(after.value, before.value, "mm", when):
+        return said
+    if _over(after, before):
+        return f"Longer than {when}? Measure it again."
+    shrank = 100 * (1 - after.value / before.value)
+    if shrank > most_pct:
+        return f"That is {plain(shrank, 0)} % of {change} shrinkage. Measure it again."
+    return ""
 
 
 def _in_inches(length: Measured, before: Measured) -> bool:
@@ -80,63 +155,72 @@ def _in_inches(length: Measured, before: Measured) -> bool:
     return 0.6 < length.value * MM_PER_INCH / before.value < 1.3
 
 
-def _before_firing(bar: Bar, siblings: Sequence[Bar]) -> list[UnlikelyReading]:
-    found = []
-    wet, dry = bar.length_wet, bar.length_dry
-    if dry:
-        said = _of_length(wet, dry, MOST_DRYING_PCT, "when it was wet", "drying")
-        twins = [_ratio(b.length_wet, b.length_dry) for b in siblings]
-        said = said or _unlike_twins(_ratio(wet, dry), twins, "shrank")
-        if said:
-            found.append(UnlikelyReading(bar.code, "length_dry", None, said))
-    if bar.mass_wet and bar.mass_dry and not _over(bar.mass_wet, bar.mass_dry):
-        message = "Bone dry it weighs no less than wet: look at both figures again."
-        found.append(UnlikelyReading(bar.code, "mass_dry", None, message))
-    return found
+# Masses.
 
 
-def _of_fired_length(bar: Bar, fired: FiredBar, twins: Sequence[FiredBar]) -> str:
-    """What is odd about a fired length: first against the bar itself, then against its twins.
+def _of_wet_mass(bar: Bar, siblings: Sequence[Bar]) -> str:
+    return _unlike_in_mass(bar.mass_wet, [sibling.mass_wet for sibling in siblings])
 
-    The median of the twins, not their mean, so that one wrong bar is named and not the right ones
-    beside it; and only where two or more are there, because of two either may be the wrong one.
-    """
-    if not fired.length:
+
+def _of_dry_mass(bar: Bar, siblings: Sequence[Bar]) -> str:
+    """Against the wet mass, unless that is what looks wrong; then against the twins."""
+    wet, dry = bar.mass_wet, bar.mass_dry
+    if not dry or RemarkCode.BROKEN in bar.remarks:
         return ""
-    before = bar.length_dry or bar.length_wet
-    when = "when it was bone dry" if bar.length_dry else "when it was wet"
-    if said := _of_length(before, fired.length, MOST_FIRING_PCT, when, "firing"):
+    if said := _unlike_in_mass(dry, [sibling.mass_dry for sibling in siblings]):
         return said
-    lengths = [twin.length.value for twin in twins if twin.length]
-    if len(lengths) < 2:
+    if not wet:
         return ""
-    points = 100 * (fired.length.value - median(lengths)) / before.value
-    if abs(points) <= POINTS_FROM_TWINS:
-        return ""
-    longer = "longer" if points > 0 else "shorter"
-    return f"{plain(abs(points), 1)} % {longer} than its twins at this cone: look again."
+    if _of_wet_mass(bar, siblings):
+        return f"Its wet mass stands as {plain(wet.value)} g, unlike its twins: correct that one."
+    if said := _of_drying_mass(wet, dry):
+        return said
+    twins = [_ratio(b.mass_wet, b.mass_dry) for b in siblings]
+    return _unlike_twins(_ratio(wet, dry), twins, "lost", "as it dried")
 
 
-def _of_fired_mass(bar: Bar, fired: FiredBar) -> str:
-    if not (fired.mass and bar.mass_dry):
+def _of_drying_mass(wet: Measured, dry: Measured) -> str:
+    if said := _shifted(dry.value, wet.value, "g", "when it was wet"):
+        return said
+    if not _over(wet, dry):
+        return "Bone dry it weighs no less than wet: look at both figures again."
+    water = 100 * (1 - dry.value / wet.value)
+    if water > MOST_WATER_PCT:
+        return (
+            f"That would be {plain(water, 0)} % of water, more than clay can hold and keep its"
+            " shape. Look at both figures again, or is a piece of it missing?"
+        )
+    if water < LEAST_WATER_PCT:
+        return (
+            f"It lost only {plain(water, 1)} % as it dried. Was it half dry when it was first"
+            " weighed?"
+        )
+    return ""
+
+
+def _of_fired_mass(bar: Bar, fired: FiredBar, twins: Sequence[Twin]) -> str:
+    if not fired.mass:
         return ""
+    if not bar.mass_dry:
+        return _unlike_in_mass(fired.mass, [twin.mass for _, twin in twins])
+    if said := _shifted(fired.mass.value, bar.mass_dry.value, "g", "when it was bone dry"):
+        return said
     if _over(fired.mass, bar.mass_dry):
         return "Fired it weighs more than bone dry. Was it still damp from a soak?"
     lost = 100 * (1 - fired.mass.value / bar.mass_dry.value)
     if lost > MOST_LOSS_PCT:
         return f"It lost {plain(lost, 0)} % in the fire. Is a piece of it missing?"
-    return ""
+    of_twins = [_ratio(sibling.mass_dry, twin.mass) for sibling, twin in twins]
+    return _unlike_twins(_ratio(bar.mass_dry, fired.mass), of_twins, "lost", "in the fire")
 
 
-def _soaked(
-    bar: Bar, fired: FiredBar, place: int, twins: Sequence[FiredBar]
-) -> list[UnlikelyReading]:
+def _soaked(bar: Bar, fired: FiredBar, place: int, twins: Sequence[Twin]) -> list[UnlikelyReading]:
     found = []
     for method, wet in fired.soaked.items():
         said = ""
         if fired.mass:
             took_up = _ratio(fired.mass, wet)
-            of_twins = [_ratio(twin.mass, twin.soaked.get(method)) for twin in twins]
+            of_twins = [_ratio(twin.mass, twin.soaked.get(method)) for _, twin in twins]
             said = _of_soak(fired.mass, wet) or _times_its_twins(took_up, of_twins)
         if said:
             found.append(UnlikelyReading(bar.code, "mass_soaked", place, said, method))
@@ -147,24 +231,34 @@ def _soaked(
     return found
 
 
-def _of_length(before: Measured, after: Measured, most_pct: float, when: str, change: str) -> str:
-    if _in_inches(after, before):
-        return f"{plain(after.value)} mm: was that in inches? Type {plain(after.value)} in."
-    if _over(after, before):
-        return f"Longer than {when}? Measure it again."
-    shrank = 100 * (1 - after.value / before.value)
-    if shrank > most_pct:
-        return f"That is {plain(shrank, 0)} % of {change} shrinkage. Measure it again."
-    return ""
-
-
 def _of_soak(dry: Measured, wet: Measured) -> str:
+    if said := _shifted(wet.value, dry.value, "g", "before the soak"):
+        return said
     if _over(dry, wet):
         return "Lighter soaked than dry? One of the two is wrong, or a piece broke off."
     took_up = 100 * (wet.value / dry.value - 1)
     if took_up > MOST_ABSORPTION_PCT:
         return f"It took up {plain(took_up, 0)} %. Is that its own dry mass?"
     return ""
+
+
+# A figure beside another, and beside those of its like.
+
+
+def _over(after: Measured, before: Measured) -> bool:
+    """Whether ``after`` is surely more than ``before``."""
+    return after.value - before.value > 2 * combined(after.u, before.u)
+
+
+def _shifted(figure: float, usual: float | None, unit: str, when: str = "") -> str:
+    """Whether the figure looks like the usual one with its decimal point lost or moved."""
+    if usual is None:
+        return ""
+    decades = math.log10(figure / usual)
+    if round(decades) == 0 or abs(decades - round(decades)) > _NEAR_A_POWER:
+        return ""
+    beside = f"{plain(usual, 1)} {unit}" + (f" {when}" if when else " for its twins")
+    return f"{plain(figure)} {unit}, against {beside}: is the decimal point in its place?"
 
 
 def _ratio(before: Measured | None, after: Measured | None) -> float | None:
@@ -174,24 +268,48 @@ def _ratio(before: Measured | None, after: Measured | None) -> float | None:
     return 100 * (after.value - before.value) / before.value
 
 
-def _with_twins(
-    own: float | None, twins: Sequence[float | None], say: Callable[[float, float], str]
+def _usual(own: float, twins: Iterable[float | None]) -> float | None:
+    """The median of a set, itself included; None of fewer than three.
+
+    With itself, because against the others alone one wrong figure of three makes both right ones
+    look wrong. Of two either may be the wrong one.
+    """
+    known = [own, *(twin for twin in twins if twin is not None)]
+    return median(known) if len(known) > 2 else None
+
+
+def _beside_twins(
+    own: float | None, twins: Iterable[float | None], say: Callable[[float, float], str]
 ) -> str:
-    """What ``say`` makes of a figure and the median of at least two twins' figures."""
-    known = [twin for twin in twins if twin is not None]
-    return say(own, median(known)) if own is not None and len(known) > 1 else ""
+    """What ``say`` makes of a figure and the usual one of its set."""
+    usual = None if own is None else _usual(own, twins)
+    return "" if own is None or usual is None else say(own, usual)
 
 
-def _unlike_twins(own: float | None, twins: Sequence[float | None], did: str) -> str:
+def _unlike_twins(
+    own: float | None, twins: Iterable[float | None], did: str, when: str = ""
+) -> str:
     def say(mine: float, theirs: float) -> str:
         if abs(mine - theirs) <= POINTS_FROM_TWINS:
             return ""
-        return f"It {did} {plain(-mine, 1)} %, its twins {plain(-theirs, 1)} %: look again."
+        where = f" {when}" if when else ""
+        return f"It {did} {plain(-mine, 1)} %{where}, its twins {plain(-theirs, 1)} %: look again."
 
-    return _with_twins(own, twins, say)
+    return _beside_twins(own, twins, say)
 
 
-def _times_its_twins(own: float | None, twins: Sequence[float | None]) -> str:
+def _unlike_in_mass(own: Measured | None, twins: Iterable[Measured | None]) -> str:
+    def say(mine: float, theirs: float) -> str:
+        if said := _shifted(mine, theirs, "g"):
+            return said
+        if 1 / TIMES_ITS_TWINS < mine / theirs < TIMES_ITS_TWINS:
+            return ""
+        return f"{plain(mine)} g, its twins about {plain(theirs, 1)} g: look again."
+
+    return _beside_twins(own.value if own else None, [t.value if t else None for t in twins], say)
+
+
+def _times_its_twins(own: float | None, twins: Iterable[float | None]) -> str:
     def say(mine: float, theirs: float) -> str:
         low, high = sorted((max(mine, 0.05), max(theirs, 0.05)))
         if high / low < TIMES_ITS_TWINS or high - low < 0.5:
@@ -201,4 +319,4 @@ def _times_its_twins(own: float | None, twins: Sequence[float | None]) -> str:
             return f"This bar took up {times} times as much as its twins: look again."
         return f"Its twins took up {times} times as much: look again."
 
-    return _with_twins(own, twins, say)
+    return _beside_twins(own, twins, say)

@@ -5,12 +5,11 @@ import pytest
 from claycore.measure.errors import ClayError
 from claycore.measure.uncertainty import Measured
 from claycore.safety.cautions import CAUTIONS
-from claycore.testing import bar_checks, bar_plan, drying, protocols
-from claycore.testing.bars import FiredBar
+from claycore.testing import bar_plan, drying, protocols
 from claycore.testing.field_notes import FieldNotes
 from claycore.testing.results import clay_results
 from claycore.testing.soaking import METHODS
-from tests.core.testing.making_bars import bar, fired, g, run
+from tests.core.testing.making_bars import run
 
 
 @pytest.mark.parametrize(
@@ -71,51 +70,6 @@ def test_a_saucer_for_the_first_high_firing_only():
     assert bar_plan.needs_saucer("10", ["04", "6"])
     assert not bar_plan.needs_saucer("6", ["04", "6"])
     assert not bar_plan.needs_saucer("04", [])
-
-
-def odd(bars):
-    return {(o.bar, o.quantity): o.message for o in bar_checks.unlikely_readings(bars)}
-
-
-def test_likely_figures_are_left_alone():
-    assert not odd(run(("04", 8, 9), ("6", 12, 1.2)))
-
-
-def test_longer_when_dry_and_typed_in_inches():
-    said = odd([bar("B1", length_dry=103), bar("B2", length_dry=3.7)])
-    assert "Longer than when it was wet?" in said["B1", "length_dry"]
-    assert "3.7 mm: was that in inches?" in said["B2", "length_dry"]
-
-
-def test_a_bar_that_took_up_three_times_its_twins():
-    bars = [bar(f"B{n}", fired("6", 12, pct)) for n, pct in enumerate((1.2, 1.3, 3.9, 1.1))]
-    said = odd(bars)
-    assert said.keys() == {("B2", "mass_soaked")}
-    assert "took up 3.2 times as much as its twins" in said["B2", "mass_soaked"]
-
-
-def test_a_bar_shrunk_unlike_its_twins():
-    bars = [bar(f"B{n}", length_dry=mm_) for n, mm_ in enumerate((94, 94.2, 90.5))]
-    assert "shrank 9.5 %, its twins 5.9 %" in odd(bars)["B2", "length_dry"]
-
-
-def test_masses_that_cannot_be():
-    gained = bar("B1", fired("6", 12, -2, mass=90))
-    said = odd([gained, bar("B2", mass_dry=120)])
-    assert "still damp" in said["B1", "mass_fired"]
-    assert "Lighter soaked than dry?" in said["B1", "mass_soaked"]
-    assert "no less than wet" in said["B2", "mass_dry"]
-
-
-def test_a_piece_missing_and_a_jar_touched():
-    hung = FiredBar("6", mass=g(40), soaked={"boil_soak": g(41)}, hung={"boil_soak": g(40.5)})
-    said = odd([bar("B1", hung)])
-    assert "Is a piece of it missing?" in said["B1", "mass_fired"]
-    assert "touch the jar" in said["B1", "mass_hung"]
-
-
-def test_a_broken_bar_is_not_asked_for_its_line():
-    assert not odd([bar("B1", fired("6", 55, 1.2, mass=38, remarks=["broken"]))])
 
 
 def test_every_protocol_is_whole():
