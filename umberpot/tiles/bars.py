@@ -1,6 +1,6 @@
 """The bars there are of a clay, and a kept tile as the core's bar: its readings, stage by stage."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import replace
 from typing import Any
 
@@ -73,3 +73,22 @@ def with_reading(fired: FiredBar, quantity: str, value: Measured, method: str = 
     if quantity in _BY_METHOD:
         changed = {**getattr(fired, name), method: value}
     return replace(fired, **{name: changed})
+
+
+def with_figures(bar: Bar, place: int | None, figures: Mapping[str, Measured], method: str) -> Bar:
+    """The bar as it would be with these figures at a stage: ``place`` is that of the firing.
+
+    None is before any firing; ``method`` is that of the soak.
+    """
+    if place is None:
+        before: Any = {str(quantity): measured for quantity, measured in figures.items()}
+        return replace(bar, **before)
+    fired = bar.firings[place]
+    for quantity, measured in figures.items():
+        fired = with_reading(fired, quantity, measured, method)
+    return with_firing(bar, place, fired)
+
+
+def with_firing(bar: Bar, place: int, fired: FiredBar) -> Bar:
+    """The same bar with another state after one of its firings."""
+    return replace(bar, firings=(*bar.firings[:place], fired, *bar.firings[place + 1 :]))

@@ -1,5 +1,6 @@
 """Forms for making tiles and recording what is read off them."""
 
+from collections.abc import Sequence
 from typing import Any
 
 from django import forms
@@ -11,9 +12,12 @@ from claycore.measure.errors import ClayError
 from claycore.measure.formatting import plain
 from claycore.measure.uncertainty import Measured
 from claycore.testing import absorption, soaking
-from claycore.testing.readings import Quantity
+from claycore.testing.bar_checks import unlikely_readings
+from claycore.testing.bars import Bar
+from claycore.testing.readings import READINGS, Quantity
 from umberpot.studio.models import MARK_LENGTHS_MM, Studio
-from umberpot.tiles.models import Trial
+from umberpot.tiles.bars import bar_of, with_figures
+from umberpot.tiles.models import LONGEST_REASON, Trial
 from umberpot.tiles.progress import TileProgress
 from umberpot.ui.fields.measures import Choice, MeasureField
 
@@ -92,16 +96,32 @@ class PlannedTrialForm(TilesForm):
     trial_name = forms.CharField(max_length=80, label="Name of the trial")
 
 
+def _figure_field(quantity: Quantity, label: str) -> MeasureField:
+    kind = READINGS[quantity]
+    return MeasureField(kind.bound, measure=kind.measure, required=False, label=label)
+
+
 class StageForm(forms.Form):
     """Base of the forms that record readings of one tile at one stage.
 
-    ``seen_…`` beside each figure says which reading stood there when the page was shown.
+    ``seen_…`` beside each figure says which reading stood there when the page was shown. A figure
+    that is unlikely is asked about; it is kept all the same with a reason in ``why_…``.
     """
 
-    quantities: tuple[str, ...] = ()
+    quantities: tuple[Quantity, ...] = ()
 
-    def __init__(self, *args: Any, progress: TileProgress, **kwargs: Any) -> None:
+    def __init__(
+        self,
+        *args: Any,
+        progress: TileProgress,
+        studio: Studio,
+        twins: Sequence[Bar],
+        **kwargs: Any,
+    ) -> None:
         self.progress = progress
+        self.studio = studio
+        self.twins = twins
+        self.doubted: list[Quantity] = []
         super().__init__(*args, **kwargs)
         for quantity in self.quantities:
             reading = progress.readings.get(quantity)
@@ -111,11 +131,41 @@ class StageForm(forms.Form):
                 widget=forms.HiddenInput,
                 initial=reading.pk if reading else None,
             )
+            self.fields[f"why_{quantity}"] = forms.CharField(
+                required=False,
+                max_length=LONGEST_REASON,
+                label=f"Why the {READINGS[quantity].title} is right all the same",
+            )
+
+    @property
+    def reasons(self) -> list[forms.BoundField]:
+        """Where to say why a doubted figure is right all the same."""
+        return [self[f"why_{quantity}"] for quantity in self.doubted]
 
     def figure(self, quantity: str) -> float | None:
         """What was typed, or what is recorded where nothing was."""
         typed = self.cleaned_data.get(quantity)
         return self.progress.value(quantity) if typed is None else typed
+
+    def step(self, quantity: Quantity) -> float:
+        """The step of the studio's instrument for a figure."""
+        return self.studio.scale_step_g if READINGS[quantity].is_mass else self.studio.ruler_step_mm
+
+    def _doubt(self, place: int | None, method: str = "") -> None:
+        """Asks about the typed figures that are unlikely, unless a reason is given."""
+        typed = {q: self.cleaned_data.get(q) for q in self.quantities}
+        figures: dict[str, Measured] = {
+            q: Measured(v, self.step(q)) for q, v in typed.items() if v is not None
+        }
+        bar = with_figures(bar_of(self.progress.tile), place, figures, method)
+        for found in unlikely_readings([bar, *self.twins]):
+            quantity = Quantity(found.quantity)
+            is_own = found.bar == bar.code and found.firing == place and quantity in figures
+            if not is_own or typed[quantity] == self.progress.value(quantity):
+                continue
+            self.doubted.append(quantity)
+            if not self.cleaned_data.get(f"why_{quantity}"):
+                self.add_error(quantity, f"{found.message} If it is right, say why below.")
 
 
 class DryForm(StageForm):
@@ -123,13 +173,15 @@ class DryForm(StageForm):
 
     quantities = (Quantity.LENGTH_DRY, Quantity.MASS_DRY)
 
-    length_dry = MeasureField(bounds.LENGTH, required=False, label="Line, bone dry")
-    mass_dry = MeasureField(bounds.MASS, required=False, label="Mass, bone dry")
+    length_dry = _figure_field(Quantity.LENGTH_DRY, "Line, bone dry")
+    mass_dry = _figure_field(Quantity.MASS_DRY, "Mass, bone dry")
 
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean() or {}
         if not self.errors and all(cleaned.get(name) is None for name in self.quantities):
             self.add_error(None, "Enter the line, the mass or both.")
+        if not self.errors:
+            self._doubt(None)
         return cleaned
 
 
@@ -138,9 +190,9 @@ class FiredForm(StageForm):
 
     quantities = (Quantity.LENGTH_FIRED, Quantity.MASS_FIRED, Quantity.MASS_SOAKED)
 
-    length_fired = MeasureField(bounds.LENGTH, required=False, label="Line, fired")
-    mass_fired = MeasureField(bounds.MASS, required=False, label="Mass, fired and dry")
-    mass_soaked = MeasureField(bounds.MASS, required=False, label="Mass, soaked")
+    length_fired = _figure_field(Quantity.LENGTH_FIRED, "Line, fired")
+    mass_fired = _figure_field(Quantity.MASS_FIRED, "Mass, fired and dry")
+    mass_soaked = _figure_field(Quantity.MASS_SOAKED, "Mass, soaked")
     method = Choice(
         choices=lambda: [("", "choose"), *soaking.choices()],
         required=False,
@@ -161,11 +213,8 @@ class FiredForm(StageForm):
     )
     seen_colour = forms.IntegerField(required=False, widget=forms.HiddenInput)
 
-    def __init__(
-        self, *args: Any, progress: TileProgress, scale_step_g: float, **kwargs: Any
-    ) -> None:
+    def __init__(self, *args: Any, progress: TileProgress, **kwargs: Any) -> None:
         super().__init__(*args, progress=progress, **kwargs)
-        self.scale_step_g = scale_step_g
         soaked = progress.readings.get(Quantity.MASS_SOAKED)
         self.fields["method"].initial = soaked.method if soaked else ""
         if progress.colour:
@@ -188,13 +237,14 @@ class FiredForm(StageForm):
         if cleaned["mass_soaked"] is not None and not cleaned["method"]:
             self.add_error("method", "Say how it was soaked: the figure depends on it.")
         dry, soaked = self.figure(Quantity.MASS_FIRED), self.figure(Quantity.MASS_SOAKED)
+        step = self.step(Quantity.MASS_FIRED)
         if dry is not None and soaked is not None:
             try:
-                absorption.percent(
-                    Measured(dry, self.scale_step_g), Measured(soaked, self.scale_step_g)
-                )
+                absorption.percent(Measured(dry, step), Measured(soaked, step))
             except ClayError as error:
                 self.add_error("mass_soaked", str(error))
         if all(not cleaned.get(name) for name in (*self.quantities, "colour")):
             self.add_error(None, "Enter at least one figure, or the colour.")
+        if not self.errors:
+            self._doubt(len(self.progress.tile.firings) - 1, cleaned["method"])
         return cleaned

@@ -28,6 +28,9 @@ from umberpot.studio.models import (
     StudioQuerySet,
 )
 
+LONGEST_REASON = 200
+"""Letters of why an unlikely figure is kept all the same."""
+
 
 class Step(models.TextChoices):
     """What is to be done with a tile next; reckoned by :mod:`umberpot.tiles.progress`."""
@@ -189,7 +192,7 @@ class Reading(TileReading):
     value = models.FloatField()
     step = models.FloatField()
     method = models.CharField(max_length=24, blank=True, choices=soaking.choices)
-    kept_because = models.CharField(max_length=200, blank=True)
+    kept_because = models.CharField(max_length=LONGEST_REASON, blank=True)
 
     class Meta(TileReading.Meta):
         abstract = False

@@ -11,12 +11,14 @@ from django.utils import timezone
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
 from claycore.testing import soaking
-from claycore.testing.readings import READINGS, Quantity
+from claycore.testing.bars import Bar
+from claycore.testing.readings import Quantity
 from umberpot.kiln.forms import FireOneForm, FiringForm
 from umberpot.kiln.models import Firing
 from umberpot.mixing.models import Mix
 from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.tiles import services
+from umberpot.tiles.bars import bar_of
 from umberpot.tiles.forms import DryForm, FiredForm, MakeTilesForm, StageForm
 from umberpot.tiles.models import ColourReading, Reading, Tile, Trial
 from umberpot.tiles.progress import TileProgress, progress_of
@@ -118,17 +120,18 @@ def record(request: StudioRequest, pk: int) -> HttpResponse:
     """One tile: bone dry, fired, soaked, colour. Each stage is a form of its own."""
     progress = progress_of(_tile(request, pk))
     stage = request.POST.get("stage", "")
+    known: dict[str, Any] = {
+        "progress": progress,
+        "studio": request.studio,
+        "twins": _twins_of(progress.tile),
+    }
     forms: dict[str, Any] = {
-        "dry": DryForm(request.POST if stage == "dry" else None, progress=progress),
+        "dry": DryForm(request.POST if stage == "dry" else None, **known),
         "fire": FiringForm(initial={"cone": progress.tile.cone, "fired_on": timezone.localdate()}),
         "fire_one": FireOneForm(
             studio=request.studio, been=[firing.pk for firing in progress.tile.firings]
         ),
-        "fired": FiredForm(
-            request.POST if stage == "fired" else None,
-            progress=progress,
-            scale_step_g=request.studio.scale_step_g,
-        ),
+        "fired": FiredForm(request.POST if stage == "fired" else None, **known),
     }
     saved = False
     if stage == "dry":
@@ -162,7 +165,7 @@ def _save_readings(
         return False
     try:
         with transaction.atomic():
-            changed = services.record(progress.tile, firing, _entries(form, request), request.user)
+            changed = services.record(progress.tile, firing, _entries(form), request.user)
             colour = form.cleaned_data.get("colour")
             if colour and firing:
                 seen = form.cleaned_data["seen_colour"]
@@ -179,20 +182,24 @@ def _save_readings(
     return True
 
 
-def _entries(form: StageForm, request: StudioRequest) -> dict[str, services.Entry]:
-    entries = {}
-    for quantity in form.quantities:
-        value = form.cleaned_data.get(quantity)
-        if value is None:
-            continue
-        length = not READINGS[quantity].is_mass
-        entries[quantity] = services.Entry(
+def _twins_of(tile: Tile) -> list[Bar]:
+    """The tiles that were made alike: what it reads is held against what they read."""
+    alike = tile.trial.tiles.kept().filter(mix=tile.mix, clay=tile.clay, glazed=tile.glazed)
+    return [bar_of(twin) for twin in alike.exclude(pk=tile.pk).with_history()]
+
+
+def _entries(form: StageForm) -> dict[str, services.Entry]:
+    return {
+        quantity: services.Entry(
             value=value,
-            step=request.studio.ruler_step_mm if length else request.studio.scale_step_g,
+            step=form.step(quantity),
             seen=form.cleaned_data.get(f"seen_{quantity}"),
             method=form.cleaned_data["method"] if quantity == Quantity.MASS_SOAKED else "",
+            kept_because=form.cleaned_data[f"why_{quantity}"] if quantity in form.doubted else "",
         )
-    return entries
+        for quantity in form.quantities
+        if (value := form.cleaned_data.get(quantity)) is not None
+    }
 
 
 def _history(tile: Tile) -> list[Reading | ColourReading]:

@@ -329,3 +329,62 @@ def test_two_people_making_tiles_at_once_get_different_codes(mix, user, studio):
         thread.join()
     codes = list(Tile.objects.values_list("code", flat=True))
     assert len(codes) == len(set(codes)) == 20
+
+
+@pytest.mark.parametrize(
+    ("stage", "quantity", "typed", "question"),
+    [
+        ("dry", "mass_dry", "8.8", ""),
+        ("dry", "length_dry", "950", "is the decimal point in its place?"),
+        ("fired", "length_fired", "95", "Longer than when it was bone dry?"),
+        ("fired", "mass_fired", "8.34", "is the decimal point in its place?"),
+        ("fired", "mass_fired", "90", "Fired it weighs more than bone dry."),
+    ],
+)
+def test_an_unlikely_figure_is_asked_about_and_kept_with_a_reason(
+    signed_in, fired, stage, quantity, typed, question
+):
+    """On a tile's page as in the grid of a bar test."""
+    before = Reading.objects.count()
+    answer = record(signed_in, fired, {"stage": stage, quantity: typed})
+    if not question:  # a tile alone, never weighed wet, has nothing to be held against
+        assert answer.status_code == 302
+        return
+    assert answer.status_code == 400
+    page = answer.content.decode()
+    assert question in page
+    assert f'value="{typed}"' in page
+    assert f'name="why_{quantity}"' in page
+    assert Reading.objects.count() == before
+    kept = record(
+        signed_in, fired, {"stage": stage, quantity: typed, f"why_{quantity}": "seen twice"}
+    )
+    assert kept.status_code == 302
+    assert Reading.objects.latest("pk").kept_because == "seen twice"
+
+
+def test_a_tile_is_held_against_those_made_alike(signed_in, mix, tiles):
+    signed_in.post(f"/tiles/make/{mix.pk}/", {**ORDER, "trial": tiles[0].trial_id, "count": "1"})
+    alike = list(tiles[0].trial.tiles.all())
+    for tile in alike[:2]:
+        assert record(signed_in, tile, {"stage": "dry", "mass_dry": "88"}).status_code == 302
+    answer = record(signed_in, alike[2], {"stage": "dry", "mass_dry": "8,8"})
+    assert answer.status_code == 400
+    assert "8.8 g, against 88 g for its twins" in answer.content.decode()
+
+
+def test_inches_and_ounces_are_understood(signed_in, tiles):
+    """3.7 in × 25.4 = 93.98 mm; 3 oz × 28.349523125 = 85.05 g (NIST SP 811)."""
+    assert (
+        record(
+            signed_in, tiles[0], {"stage": "dry", "length_dry": '3,7"', "mass_dry": "3 oz"}
+        ).status_code
+        == 302
+    )
+    read = {reading.quantity: reading.value for reading in Reading.objects.all()}
+    assert read == {
+        "length_dry": pytest.approx(93.98),
+        "mass_dry": pytest.approx(85.0486, abs=1e-4),
+    }
+    answer = record(signed_in, tiles[0], {"stage": "dry", "mass_dry": "88 mm"})
+    assert answer.status_code == 400

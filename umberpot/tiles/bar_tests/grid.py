@@ -3,33 +3,30 @@
 from collections.abc import Mapping, Sequence
 from contextlib import suppress
 from dataclasses import dataclass, field, replace
-from typing import Any
 
 from django.core.exceptions import ValidationError
 
 from claycore.colour import notation
-from claycore.measure import bounds, units
+from claycore.measure import bounds
 from claycore.measure.errors import ClayError
 from claycore.measure.formatting import to_step
 from claycore.measure.uncertainty import Measured
-from claycore.measure.units import Measure
 from claycore.testing import bar_roles, soaking
 from claycore.testing.bar_checks import unlikely_readings
 from claycore.testing.bar_roles import read_of_any, role_of
-from claycore.testing.bars import REMARKS, Bar, FiredBar
+from claycore.testing.bars import REMARKS, Bar
 from claycore.testing.readings import ReadingKind
 from umberpot.kiln.models import Firing
-from umberpot.tiles.bars import bar_of, with_reading
-from umberpot.tiles.models import ClayTest, Reading, Tile
+from umberpot.tiles.bars import bar_of, with_figures, with_firing
+from umberpot.tiles.models import LONGEST_REASON, ClayTest, Reading, Tile
 from umberpot.tiles.services import Entry
-from umberpot.ui.fields.measures import LONGEST_TEXT, MeasureField, without_unit
+from umberpot.ui.fields.measures import LONGEST_TEXT, MeasureField
 
 CLAY_STAGE = "clay"
 """What is read before any firing, as the address has it."""
 
 COLOUR = "colour"
 REMARK = "remark"
-LONGEST_REASON = 200
 
 
 @dataclass
@@ -74,11 +71,9 @@ class Cell:
     def read(self, typed: str) -> None:
         """Takes over what was typed; ``error`` says what is wrong with it."""
         self.typed = typed.strip()[:LONGEST_TEXT]
-        sizes = units.sizes(Measure.MASS if self.kind.is_mass else Measure.LENGTH)
+        field = MeasureField(self.kind.bound, measure=self.kind.measure, required=False)
         try:
-            self.value = MeasureField(self.kind.bound, required=False).clean(
-                without_unit(self.typed, sizes)
-            )
+            self.value = field.clean(self.typed)
         except ValidationError as refused:
             self.error = refused.messages[0]
 
@@ -282,31 +277,21 @@ def _place(tile: Tile, firing: Firing | None) -> int | None:
 
 def _with_typed(row: Row, grid: BarGrid) -> Bar:
     """The bar as it would be with what was typed."""
-    bar = row.bar
-    for cell in row.cells:
-        if cell is None or cell.value is None:
-            continue
-        measured = Measured(cell.value, _step(cell, grid))
-        if grid.firing is None:
-            before: Any = {cell.kind.quantity: measured}
-            bar = replace(bar, **before)
-        else:
-            place = row.tile.firings.index(grid.firing)
-            fired = with_reading(bar.firings[place], cell.kind.quantity, measured, grid.method)
-            bar = replace(bar, firings=_replaced(bar.firings, place, fired))
-    if grid.firing is None:
+    place = _place(row.tile, grid.firing)
+    figures = {
+        cell.kind.quantity.value: Measured(cell.value, _step(cell, grid))
+        for cell in row.cells
+        if cell and cell.value is not None
+    }
+    bar = with_figures(row.bar, place, figures, grid.method)
+    if place is None:
         return replace(bar, remarks=frozenset(row.remarks))
-    place = row.tile.firings.index(grid.firing)
     fired = replace(bar.firings[place], remarks=frozenset(row.remarks))
-    return replace(bar, firings=_replaced(bar.firings, place, fired))
+    return with_firing(bar, place, fired)
 
 
 def _step(cell: Cell, grid: BarGrid) -> float:
     return grid.scale_step_g if cell.kind.is_mass else grid.ruler_step_mm
-
-
-def _replaced(firings: tuple[FiredBar, ...], place: int, fired: FiredBar) -> tuple[FiredBar, ...]:
-    return (*firings[:place], fired, *firings[place + 1 :])
 
 
 def entries(row: Row, grid: BarGrid) -> dict[str, Entry]:

@@ -1,7 +1,7 @@
 """Form fields for numbers as people write them."""
 
 import re
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Sequence
 from functools import partial
 from typing import Any, cast
 
@@ -35,13 +35,14 @@ def read_number(text: str) -> float:
 _WITH_UNIT = re.compile(r"(?P<number>.*?)\s*(?P<unit>[a-z]+|\")", re.IGNORECASE)
 
 
-def without_unit(text: str, sizes: Mapping[str, float]) -> str:
-    """A figure in the first of the units, where it was typed with one: '3.7 in' is '93.98'.
+def in_own_unit(text: str, measure: Measure) -> str:
+    """A figure in the core's unit of the measure, where it was typed with one: '3.7 in' is '93.98'.
 
-    ``sizes`` gives each unit's size in the first. Text without such a unit stays as it is.
+    Text without a unit of this measure stays as it is.
     """
     found = _WITH_UNIT.fullmatch(text.strip())
     unit = found["unit"].lower().replace('"', "in") if found else ""
+    sizes = units.sizes(measure)
     if found is None or unit not in sizes:
         return text
     try:
@@ -51,13 +52,19 @@ def without_unit(text: str, sizes: Mapping[str, float]) -> str:
 
 
 class MeasureField(forms.Field):
-    """A number within a :class:`claycore.measure.bounds.Bound`, decimal comma understood."""
+    """A number within a :class:`claycore.measure.bounds.Bound`, decimal comma understood.
+
+    With a ``measure`` it may be typed with a unit of it, and comes out in the core's own.
+    """
 
     widget = forms.TextInput
 
-    def __init__(self, bound: Bound, *, unit: str = "", **kwargs: Any) -> None:
+    def __init__(
+        self, bound: Bound, *, unit: str = "", measure: Measure | None = None, **kwargs: Any
+    ) -> None:
         self.bound = bound
         self.unit = unit
+        self.measure = measure
         super().__init__(**kwargs)
         self.error_messages["required"] = STILL_NEEDED
 
@@ -67,6 +74,8 @@ class MeasureField(forms.Field):
         text = str(value)
         if len(text) > LONGEST_TEXT:
             raise forms.ValidationError(f"Write at most {LONGEST_TEXT} characters.")
+        if self.measure:
+            text = in_own_unit(text, self.measure)
         try:
             return self.bound.check("", read_number(text))
         except OutOfBounds as error:
