@@ -44,6 +44,9 @@ COARSE_STEP_C = 100.0
 
 _STEPS_A_SEGMENT = 40
 
+_ASKED_FOR = 2
+"""As many untested cones are asked for. Our choice."""
+
 
 @dataclass(frozen=True)
 class Maturity:
@@ -75,7 +78,10 @@ class Spoiling:
 
 @dataclass(frozen=True)
 class FiringRange:
-    """What a run of cones says; ``best`` are the tested cones within, before any spoiling."""
+    """What a run of cones says; ``best`` are the tested cones within, before any spoiling.
+
+    ``unseen`` are the tested cones at which nobody looked at a bar.
+    """
 
     maturity: Maturity
     bloats: Spoiling
@@ -83,6 +89,7 @@ class FiringRange:
     best: tuple[str, ...]
     open_above: bool
     rises_oddly: tuple[str, ...]
+    unseen: tuple[str, ...]
 
 
 def curve(
@@ -123,6 +130,7 @@ def firing_range(found: Sequence[AtCone], limit_pct: float) -> FiringRange:
         best,
         open_above=bool(best) and best[-1] == found[-1].cone,
         rises_oddly=_odd_rises(found),
+        unseen=tuple(at.cone for at in found if not at.looked),
     )
 
 
@@ -138,6 +146,33 @@ def best_cone(found: Sequence[AtCone], ranges: FiringRange) -> str | None:
     sound = [at.cone for at in found if cones.order(at.cone) < spoilt_at]
     tested = [at.cone for at in found]
     return next(iter(sound[::-1] or tested[::-1]), None)
+
+
+@dataclass(frozen=True)
+class Gap:
+    """Two neighbouring tested cones, and the first whole cones between them that were not."""
+
+    low: str
+    high: str
+    untested: tuple[str, ...]
+
+
+def untested_past_the_least(found: Sequence[AtCone]) -> Gap | None:
+    """Where a lower absorption than any tested may lie: past the least, before the clay got worse.
+
+    None where the hottest tested cone is the least, so that nothing got worse, or where no cone
+    lies between. Source: common practice: absorption falls, levels off and rises again.
+    """
+    soaked = [at for at in found if at.absorption]
+    if not soaked:
+        return None
+    least = min(soaked, key=lambda at: at.absorption.value if at.absorption else 0.0)
+    hotter = [at.cone for at in found if cones.order(at.cone) > cones.order(least.cone)]
+    if not hotter:
+        return None
+    between = cones.CONES[cones.order(least.cone) + 1 : cones.order(hotter[0])]
+    whole = tuple(cone for cone in between if "." not in cone)[:_ASKED_FOR]
+    return Gap(least.cone, hotter[0], whole) if whole else None
 
 
 def _spoilt_at(*spoilings: Spoiling) -> int:
@@ -206,29 +241,29 @@ def _bloating_signs(before: Sequence[AtCone], at: AtCone) -> dict[str, bool]:
     """
     signs = {}
     if at.remarks.get(RemarkCode.BLOATED):
-        signs["seen to bloat"] = True
+        signs["bloating seen"] = True
     shrinkages = [b.total for b in before if b.total]
     swelled = 0.0
     if at.total and shrinkages:
         most = max(shrinkages, key=lambda total: total.value)
         swelled = _rose(at.total, most)
         if swelled > 0:
-            signs["it grew again"] = swelled > 1
+            signs["shrinkage fell"] = swelled > 1
     densities = [b.bulk_density for b in before if b.bulk_density]
     if at.bulk_density and densities:
         lighter = _rose(at.bulk_density, max(densities, key=lambda d: d.value))
         if lighter > 0:
-            signs["its density fell"] = lighter > 1
+            signs["density fell"] = lighter > 1
     absorptions = [b.absorption for b in before if b.absorption]
     if at.absorption and absorptions:
         rose = _rose(min(absorptions, key=lambda a: a.value), at.absorption)
         if rose > 0 and (not at.total or not shrinkages or swelled > 0):
-            signs["its absorption rose again"] = rose > 1
+            signs["absorption rose"] = rose > 1
     return signs
 
 
 def _slumping_signs(before: Sequence[AtCone], at: AtCone) -> dict[str, bool]:
-    return {"seen to slump": True} if at.remarks.get(RemarkCode.SLUMPED) else {}
+    return {"slumping seen": True} if at.remarks.get(RemarkCode.SLUMPED) else {}
 
 
 def _spoiling(

@@ -19,9 +19,11 @@ class School(StrEnum):
 
 
 SCHOOLS: dict[str, str] = {
-    School.STRICT: "figures of potters who sell tableware",
-    School.LOOSE: "ranges quoted for ware as found",
+    School.STRICT: "limits used by potters who sell tableware",
+    School.LOOSE: "ranges commonly quoted for finished ware",
 }
+
+OWN = "the studio's own limit"
 
 WARES = {
     "porcelain": "porcelain",
@@ -33,12 +35,31 @@ WARES = {
 
 @dataclass(frozen=True)
 class Limit:
-    """The absorption a ware may have: at most ``high_pct``; ``low_pct`` where a range is told."""
+    """The absorption a ware may have: at most ``high_pct``; ``low_pct`` where a range is told.
+
+    ``is_own`` says that it is a studio's own figure in place of the school's.
+    """
 
     ware: str
     school: str
     high_pct: float
     low_pct: float | None = None
+    is_own: bool = False
+
+    @property
+    def words(self) -> str:
+        """What is asked of ware by it: its upper end, or the range that it describes."""
+        return f"at most {plain(self.high_pct)} %" if self.approves else self.text
+
+    @property
+    def approves(self) -> bool:
+        """Whether ware within it is dense enough. A range quoted for ware as found describes it."""
+        return self.school == School.STRICT
+
+    @property
+    def credit(self) -> str:
+        """Whose limit it is."""
+        return OWN if self.is_own else f"{self.school}: {SCHOOLS[self.school]}"
 
     @property
     def text(self) -> str:
@@ -78,13 +99,30 @@ def limit(ware: str, school: str) -> Limit:
 class Limits:
     """The figures a studio judges by; the defaults are common practice.
 
-    ``saturation_most`` is what ASTM C62 asks of brick that stands severe weathering, from memory.
+    ``absorption`` is the limit that was asked for, ``dense`` the one from which on a body is dense
+    enough for its ware: the strict one, whatever was asked. ``saturation_most`` is what ASTM C62
+    asks of brick that stands severe weathering, from memory. ``own`` names the figures that are the
+    studio's own.
     """
 
     absorption: Limit
+    dense: Limit
     drying_least_pct: float = 4.0
     drying_most_pct: float = 7.0
     total_most_pct: float = 15.0
     greasy_least_pct: float = ENOUGH_GREASY_PCT
     as_dug_least_pct: float = 70.0
     saturation_most: float = 0.78
+    own: frozenset[str] = frozenset()
+
+    def credit(self, name: str, usual: str = "common practice") -> str:
+        """Whose figure it is, by its name here."""
+        return OWN if name in self.own else usual
+
+
+def usual_limits(ware: str, school: str) -> Limits:
+    """The limits for a ware under a school, with no figure of a studio's own. Raises UnknownChoice.
+
+    Source: common practice.
+    """
+    return Limits(limit(ware, school), limit(ware, School.STRICT))

@@ -1,14 +1,15 @@
-"""What to add to a clay that falls short, and a first guess at what the blend would do.
+"""How a clay that falls short may be adjusted, and a first guess at what a blend would do.
 
 Source: common practice. Beyond 25–30 % additions, or under about 70 % of the clay as dug, most
 give up and use it as a slip or a colourant.
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
-from claycore.judging.mends import Mend
+from claycore.judging.mends import MENDS, TRAITS, Change, Mend, Trait
 from claycore.judging.outcomes import Outcome
+from claycore.judging.rules import Evidence
 from claycore.judging.verdict import CheckedRule
 from claycore.measure import bounds
 from claycore.measure.errors import Inconsistent
@@ -21,28 +22,88 @@ LINE_STEPS_PCT = (10.0, 20.0, 30.0)
 """Additions of a first line of blends, percent of the blend."""
 
 
-def mends(lines: Sequence[CheckedRule], spoilt_when_hotter: bool = False) -> list[Mend]:
-    """What the rules suggest for the lines that fail, or may: each way once.
+@dataclass(frozen=True)
+class Suggestion:
+    """A way to adjust a clay, for this clay: ``what`` to do, because of which faults.
 
-    ``spoilt_when_hotter`` says that firing higher bloats or slumps it, so that is not suggested.
-    Source: common practice.
+    ``worsens`` are other faults of the clay that it makes worse; ``against`` are suggestions that
+    pull the other way, each with the trait on which they do.
     """
-    wanted: dict[str, Mend] = {}
-    for line in lines:
-        if not line.matters or line.outcome not in (Outcome.FAILS, Outcome.NOT_DECIDED):
-            continue
-        for mend in line.rule.mends:
-            if spoilt_when_hotter and mend.code == "fire_higher":
-                continue
-            known = wanted.get(mend.code)
-            wanted[mend.code] = _joined(known, mend) if known else mend
-    return list(wanted.values())
+
+    mend: Mend
+    what: str
+    because: tuple[str, ...]
+    worsens: tuple[str, ...]
+    against: tuple[str, ...] = ()
 
 
-def _joined(known: Mend, more: Mend) -> Mend:
-    """One way that helps against two things; the amounts are those of the first."""
-    against = known.against.split(", ")
-    return replace(known, against=", ".join(dict.fromkeys([*against, more.against])))
+def suggestions(lines: Sequence[CheckedRule], evidence: Evidence) -> list[Suggestion]:
+    """What to try for the lines that fail, or may, in the order to try it.
+
+    First what costs nothing; of the rest, first what makes no other fault worse. Source: common
+    practice; the order is our choice.
+    """
+    short = [
+        line
+        for line in lines
+        if line.matters and line.outcome in (Outcome.FAILS, Outcome.NOT_DECIDED)
+    ]
+    found = [
+        suggestion
+        for mend in MENDS.values()
+        if (suggestion := _suggestion(mend, short, evidence)) is not None
+    ]
+    found.sort(key=lambda one: (not one.mend.costs_nothing, len(one.worsens)))
+    return [_beside(one, found) for one in found]
+
+
+def _suggestion(mend: Mend, short: Sequence[CheckedRule], evidence: Evidence) -> Suggestion | None:
+    """The way for this clay; None where it helps against nothing, or does not fit its cones."""
+    helped = [line for line in short if mend.code in line.rule.mends]
+    if not helped:
+        return None
+    for_clay = mend.for_clay(evidence.results.cones, evidence.range)
+    if for_clay is None:
+        return None
+    worsened = [line.rule.fault for line in short if line.rule.fault and _worsens(mend, line)]
+    return Suggestion(
+        mend,
+        f"{mend.what}: {for_clay}" if for_clay else mend.what,
+        _each_once([line.rule.fault for line in helped]),
+        _each_once(worsened),
+    )
+
+
+def _worsens(mend: Mend, line: CheckedRule) -> bool:
+    """Whether a way moves the trait that a rule is about the wrong way."""
+    if line.rule.wants is None:
+        return False
+    trait, wanted = line.rule.wants
+    return any(e.trait == trait and e.change.opposes(wanted) for e in mend.effects)
+
+
+def _beside(one: Suggestion, others: Sequence[Suggestion]) -> Suggestion:
+    """With what pulls the other way on a trait."""
+    pulls = []
+    for other in others:
+        traits = _pulled_apart(one.mend, other.mend)
+        if other is not one and traits:
+            on = ", ".join(TRAITS[trait] for trait in traits)
+            pulls.append(f"“{other.mend.what}” on {on}")
+    return Suggestion(one.mend, one.what, one.because, one.worsens, tuple(pulls))
+
+
+def _pulled_apart(one: Mend, other: Mend) -> list[Trait]:
+    changes: dict[Trait, Change] = {effect.trait: effect.change for effect in other.effects}
+    return [
+        effect.trait
+        for effect in one.effects
+        if effect.trait in changes and effect.change.opposes(changes[effect.trait])
+    ]
+
+
+def _each_once(names: Sequence[str]) -> tuple[str, ...]:
+    return tuple(dict.fromkeys(names))
 
 
 @dataclass(frozen=True)
@@ -71,7 +132,7 @@ def blend_guess(parts: Sequence[BlendPart]) -> BlendGuess:
     for part in parts:
         bounds.SHARE.check("share", part.share_pct)
     if abs(sum(part.share_pct for part in parts) - 100) > 1e-6:
-        raise Inconsistent("share", None, "The shares of a blend must make 100 %.")
+        raise Inconsistent("share", None, "The shares of a blend must add up to 100 %.")
     return BlendGuess(
         _weighted([(part.share_pct, part.total) for part in parts]),
         _weighted([(part.share_pct, part.absorption) for part in parts]),

@@ -24,7 +24,7 @@ _WORDS = {
     Outcome.PASSES: "passes",
     Outcome.FAILS: "fails",
     Outcome.NOT_DECIDED: "not decided",
-    Outcome.NOT_MEASURED: "not tried",
+    Outcome.NOT_MEASURED: "not tested",
 }
 
 

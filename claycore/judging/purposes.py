@@ -25,3 +25,11 @@ PURPOSES: dict[str, str] = {
 
 AS_A_BODY = (Purpose.THROWING, Purpose.SLAB, Purpose.SCULPTURE, Purpose.TABLEWARE, Purpose.BRICK)
 """The purposes for which it must stand by itself."""
+
+
+def choices() -> list[tuple[str, str]]:
+    """Every purpose's code and words, as a column of the database offers them.
+
+    Source: the entries of PURPOSES.
+    """
+    return list(PURPOSES.items())

@@ -9,8 +9,8 @@ from dataclasses import dataclass, field
 
 from claycore.judging import firing_range
 from claycore.judging.firing_range import FiringRange, Spoiling
-from claycore.judging.limits import SCHOOLS, WARES, Limits
-from claycore.judging.mends import Mend
+from claycore.judging.limits import WARES, Limits
+from claycore.judging.mends import Change, Trait
 from claycore.judging.outcomes import Outcome, at_least, at_most
 from claycore.judging.purposes import AS_A_BODY, Purpose
 from claycore.measure.formatting import plain, with_u95
@@ -21,20 +21,22 @@ from claycore.testing.results import AtCone, ClayResults
 from claycore.testing.soaking import METHODS, SaturationPart
 
 COMMON = "common practice"
+NOBODY_LOOKED = "nobody looked"
 
 
 @dataclass(frozen=True)
 class Evidence:
     """What is known of a clay: its bars, the cone it is judged at, and what was noted of it.
 
-    ``as_dug_pct`` is how much of a blend is the dug clay itself; 100 for the clay as dug.
+    ``as_dug_pct`` is how much of a blend is the dug clay itself: 100 for a clay as dug, None for
+    one that was never dug.
     """
 
     results: ClayResults
     range: FiringRange
     cone: str | None
     notes: FieldNotes = NOTHING_NOTED
-    as_dug_pct: float = 100.0
+    as_dug_pct: float | None = 100.0
 
     @property
     def at(self) -> AtCone | None:
@@ -51,13 +53,18 @@ class Finding:
     school: str = COMMON
 
 
+def _always(evidence: Evidence) -> bool:
+    return True
+
+
 @dataclass(frozen=True)
 class Rule:
     """A rule: what it is called, what it is about in a word, for what it counts and why.
 
     ``at_cone`` says that it is judged at one cone; ``may_be_untried`` that not having tried it
-    leaves nothing open; ``why_for`` has the reasons that differ for a purpose; ``mends`` are
-    ways to mend a clay that falls short of it.
+    leaves nothing open; ``applies`` whether there is anything to judge; ``why_for`` has the reasons
+    that differ for a purpose. A clay that falls short has this ``fault``; ``wants`` is the change
+    that would mend it, ``mends`` the ways to try, by their codes.
     """
 
     code: str
@@ -69,7 +76,10 @@ class Rule:
     why_for: Mapping[str, str] = field(default_factory=dict)
     at_cone: bool = False
     may_be_untried: bool = False
-    mends: tuple[Mend, ...] = ()
+    applies: Callable[[Evidence], bool] = _always
+    fault: str = ""
+    wants: tuple[Trait, Change] | None = None
+    mends: tuple[str, ...] = ()
 
 
 def _pct(estimate: Estimate | None) -> str:
@@ -91,68 +101,101 @@ def _feel(evidence: Evidence, limits: Limits) -> Finding:
     greasy, least = evidence.notes.greasy_pct, limits.greasy_least_pct
     limit = f"{_ratio(least)} or greasier"
     if greasy is None:
-        return Finding("not noted", limit, Outcome.NOT_MEASURED)
-    return Finding(_ratio(greasy), limit, Outcome.PASSES if greasy >= least else Outcome.FAILS)
+        return Finding("not noted", limit, Outcome.NOT_MEASURED, limits.credit("greasy_least_pct"))
+    outcome = Outcome.PASSES if greasy >= least else Outcome.FAILS
+    return Finding(_ratio(greasy), limit, outcome, limits.credit("greasy_least_pct"))
 
 
 def _coil(evidence: Evidence, limits: Limits) -> Finding:
     coil = evidence.notes.coil
     outcome = _seen(coil, fails="cracks_at_once", doubtful="cracks_late")
-    return Finding(COILS.get(coil, "not tried"), "bends", outcome)
+    return Finding(COILS.get(coil, "not tested"), "bends", outcome)
 
 
 def _throws(evidence: Evidence, limits: Limits) -> Finding:
     throws = evidence.notes.throws
     outcome = _seen(throws, fails="unpleasant")
-    return Finding(THROWS.get(throws, "not tried"), "not unpleasant", outcome)
+    return Finding(THROWS.get(throws, "not tested"), "not unpleasant", outcome)
 
 
 def _lime(evidence: Evidence, limits: Limits) -> Finding:
     acid = evidence.notes.acid
     outcome = _seen(acid, fails="strong", doubtful="weak")
-    return Finding(ACIDS.get(acid, "not tried"), "no fizz", outcome)
+    return Finding(ACIDS.get(acid, "not tested"), "no fizz", outcome)
 
 
 def _plastic_enough(evidence: Evidence, limits: Limits) -> Finding:
     drying, least = evidence.results.drying, limits.drying_least_pct
-    return Finding(_pct(drying), f"at least {plain(least)} %", at_least(drying, least))
+    return Finding(
+        _pct(drying),
+        f"at least {plain(least)} %",
+        at_least(drying, least),
+        limits.credit("drying_least_pct"),
+    )
 
 
 def _dries_sound(evidence: Evidence, limits: Limits) -> Finding:
     drying, most = evidence.results.drying, limits.drying_most_pct
-    return Finding(_pct(drying), f"at most {plain(most)} %", at_most(drying, most))
+    return Finding(
+        _pct(drying),
+        f"at most {plain(most)} %",
+        at_most(drying, most),
+        limits.credit("drying_most_pct"),
+    )
 
 
 def _cracks(evidence: Evidence, limits: Limits) -> Finding:
     found = evidence.results
     cracked = found.dry_remarks.get(RemarkCode.CRACKED, 0)
-    outcome = Outcome.FAILS if cracked else Outcome.PASSES
-    return Finding(
-        f"{cracked} of {found.bars}", "none", outcome if found.bars else Outcome.NOT_MEASURED
-    )
+    return _looked_for(cracked, found.dry_looked, "cracked", "all whole")
+
+
+def _looked_for(faulty: int, looked: int, did: str, sound: str) -> Finding:
+    """A fault that is seen, not measured: bars that nobody looked at say nothing."""
+    if faulty:
+        return Finding(f"{faulty} of {looked} {did}", sound, Outcome.FAILS)
+    if looked:
+        return Finding(f"{looked} looked at, {sound}", sound, Outcome.PASSES)
+    return Finding(NOBODY_LOOKED, sound, Outcome.NOT_MEASURED)
+
+
+def _is_dug(evidence: Evidence) -> bool:
+    return evidence.as_dug_pct is not None
 
 
 def _as_dug(evidence: Evidence, limits: Limits) -> Finding:
-    left, least = evidence.as_dug_pct, limits.as_dug_least_pct
-    outcome = Outcome.PASSES if left >= least else Outcome.FAILS
-    return Finding(f"{plain(left, 0)} %", f"at least {plain(least, 0)} %", outcome)
+    left, least = evidence.as_dug_pct or 0.0, limits.as_dug_least_pct
+    return Finding(
+        f"{plain(left, 0)} %",
+        f"at least {plain(least, 0)} %",
+        Outcome.PASSES if left >= least else Outcome.FAILS,
+        limits.credit("as_dug_least_pct"),
+    )
 
 
 def _total(evidence: Evidence, limits: Limits) -> Finding:
     total, most = evidence.at.total if evidence.at else None, limits.total_most_pct
-    return Finding(_pct(total), f"at most {plain(most)} %", at_most(total, most))
+    return Finding(
+        _pct(total),
+        f"at most {plain(most)} %",
+        at_most(total, most),
+        limits.credit("total_most_pct"),
+    )
 
 
 def _absorption(evidence: Evidence, limits: Limits) -> Finding:
+    """A range quoted for ware as found describes; only the figure for dense ware approves."""
     limit, soaked = limits.absorption, evidence.at.soaked if evidence.at else None
-    how = f", {METHODS[soaked.method].title.lower()}" if soaked else ""
     absorbed = soaked.absorption if soaked else None
-    return Finding(
-        _pct(absorbed) + how,
-        f"at most {plain(limit.high_pct)} % for {WARES[limit.ware]}",
-        at_most(absorbed, limit.high_pct),
-        f"{limit.school}: {SCHOOLS[limit.school]}",
-    )
+    measured = _pct(absorbed)
+    if soaked:
+        measured += f", {METHODS[soaked.method].title.lower()}"
+    outcome = at_most(absorbed, limit.high_pct)
+    dense = at_most(absorbed, limits.dense.high_pct)
+    if not limit.approves and outcome == Outcome.PASSES and dense != Outcome.PASSES:
+        outcome = Outcome.NOT_DECIDED
+        measured += "; such ware is found, which does not make it dense enough"
+    return Finding(measured, f"{limit.words} for {WARES[limit.ware]}", outcome, limit.credit)
 
 
 _MATURITY = {
@@ -163,7 +206,7 @@ _MATURITY = {
 }
 _MATURITY_WORDS = {
     Outcome.FAILS: "not reached",
-    Outcome.NOT_DECIDED: "may be, not sure",
+    Outcome.NOT_DECIDED: "not certain",
     Outcome.NOT_MEASURED: "not measured",
 }
 
@@ -171,51 +214,41 @@ _MATURITY_WORDS = {
 def _matures(evidence: Evidence, limits: Limits) -> Finding:
     maturity = evidence.range.maturity
     outcome = _MATURITY[maturity.outcome]
-    measured = _MATURITY_WORDS.get(outcome, f"surely by cone {maturity.cone}")
-    limit = f"absorption at most {plain(limits.absorption.high_pct)} %"
-    return Finding(measured, limit, outcome)
+    measured = _MATURITY_WORDS.get(outcome, f"certainly by cone {maturity.cone}")
+    limit = f"absorption at most {plain(limits.dense.high_pct)} %"
+    return Finding(measured, limit, outcome, limits.dense.credit)
 
 
 def _no_bloating(evidence: Evidence, limits: Limits) -> Finding:
-    bloats = evidence.range.bloats
-    return Finding(
-        _spoiling_words(bloats, "bloating"), "not at this cone", _spoilt_at(bloats, evidence)
-    )
+    return _not_spoilt(evidence, evidence.range.bloats, "bloating", RemarkCode.BLOATED)
 
 
 def _no_slumping(evidence: Evidence, limits: Limits) -> Finding:
-    slumps = evidence.range.slumps
-    slumped_here = evidence.at is not None and evidence.at.remarks.get(RemarkCode.SLUMPED)
-    outcome = Outcome.FAILS if slumped_here else _spoilt_at(slumps, evidence)
-    return Finding(_spoiling_words(slumps, "slumping"), "not at this cone", outcome)
+    return _not_spoilt(evidence, evidence.range.slumps, "slumping", RemarkCode.SLUMPED)
 
 
-def _spoiling_words(spoiling: Spoiling, what: str) -> str:
-    signs = ", ".join(spoiling.signs)
-    if spoiling.outcome == firing_range.Sureness.SURE:
-        return f"{what} at cone {spoiling.cone}: {signs}"
-    if spoiling.outcome == firing_range.Sureness.PERHAPS:
-        return f"perhaps at cone {spoiling.cone}: {signs}"
-    return f"no {what} seen"
-
-
-def _spoilt_at(spoiling: Spoiling, evidence: Evidence) -> Outcome:
-    """Whether the clay is spoilt at the cone it is judged at."""
-    tested = [at.cone for at in evidence.results.cones]
-    if evidence.cone not in tested:
-        return Outcome.NOT_MEASURED
-    if spoiling.cone is None or tested.index(evidence.cone) < tested.index(spoiling.cone):
-        return Outcome.PASSES
-    return Outcome.FAILS if spoiling.outcome == firing_range.Sureness.SURE else Outcome.NOT_DECIDED
+def _not_spoilt(evidence: Evidence, spoiling: Spoiling, what: str, remark: RemarkCode) -> Finding:
+    """Sound at the cone it is judged at: no sign of it up to there, and somebody looked."""
+    limit, at = "sound at this cone", evidence.at
+    if at is None:
+        return Finding("not tested", limit, Outcome.NOT_MEASURED)
+    tested = [one.cone for one in evidence.results.cones]
+    begun = spoiling.cone and tested.index(spoiling.cone) <= tested.index(at.cone)
+    if at.remarks.get(remark) or begun:
+        sure = spoiling.outcome == firing_range.Sureness.SURE
+        perhaps = "" if sure else "possibly "
+        words = f"{perhaps}{what} at cone {spoiling.cone} ({', '.join(spoiling.signs)})"
+        return Finding(words, limit, Outcome.FAILS if sure else Outcome.NOT_DECIDED)
+    if at.looked:
+        return Finding(f"{at.looked} looked at, sound", limit, Outcome.PASSES)
+    return Finding(NOBODY_LOOKED, limit, Outcome.NOT_MEASURED)
 
 
 def _holds_together(evidence: Evidence, limits: Limits) -> Finding:
     at = evidence.at
     if at is None:
-        return Finding("not measured", "none crumbles", Outcome.NOT_MEASURED)
-    crumbled = at.remarks.get(RemarkCode.CRUMBLES, 0)
-    outcome = Outcome.FAILS if crumbled else Outcome.PASSES
-    return Finding(f"{crumbled} of {at.bars} crumble", "none crumbles", outcome)
+        return Finding("not tested", "all hold", Outcome.NOT_MEASURED)
+    return _looked_for(at.remarks.get(RemarkCode.CRUMBLES, 0), at.looked, "crumble", "all hold")
 
 
 def _saturation(evidence: Evidence, limits: Limits) -> Finding:
@@ -229,15 +262,12 @@ def _saturation(evidence: Evidence, limits: Limits) -> Finding:
         measured,
         f"at most {plain(most)}",
         at_most(saturation, most),
-        "ASTM C62, severe weathering (from memory)",
+        limits.credit("saturation_most", "ASTM C62, severe weathering (from memory)"),
     )
 
 
-_AGAINST_ABSORPTION = (
-    Mend("red_clay", "takes up too much water", "Add a low-firing red clay", 10, 30),
-    Mend("flux", "takes up too much water", "Add feldspar or frit as a flux", 5, 20),
-    Mend("fire_higher", "takes up too much water", "Fire it higher"),
-)
+_TOO_OPEN = ("fire_between", "fire_higher", "sieve", "red_clay", "flux")
+_SPOILS = ("fire_between", "slow_firing", "fire_lower", "fire_clay", "kaolin")
 
 RULES = {
     rule.code: rule
@@ -247,16 +277,11 @@ RULES = {
             "Feel, greasy to gritty",
             "grit",
             (Purpose.THROWING, Purpose.TABLEWARE),
-            "Grit makes it harsh to throw and hard to mature.",
+            "Gritty clay is harsh to throw and slow to mature.",
             _feel,
             may_be_untried=True,
-            mends=(
-                Mend(
-                    "sieve",
-                    "gritty",
-                    "Sieve it finer, or let the sand settle and pour the rest off",
-                ),
-            ),
+            fault="is gritty",
+            mends=("sieve",),
         ),
         Rule(
             "coil",
@@ -266,31 +291,36 @@ RULES = {
             "Short clay tears as it is bent or thrown.",
             _coil,
             may_be_untried=True,
-            mends=(
-                Mend("ball_clay", "short", "Add ball clay", 10, 30),
-                Mend("bentonite", "short", "Add bentonite: little does much", 1, 3),
-                Mend("ageing", "short", "Let it age wet for some weeks"),
-            ),
+            fault="is short",
+            wants=(Trait.PLASTICITY, Change.UP),
+            mends=("ageing", "ball_clay", "bentonite"),
         ),
         Rule(
             "throws",
-            "Throws",
+            "Throwing test",
             "throwing",
             (Purpose.THROWING, Purpose.TABLEWARE),
-            "If something small is unpleasant to throw, everything larger is.",
+            "If a small piece throws badly, a larger one will too.",
             _throws,
             may_be_untried=True,
+            fault="throws badly",
+            wants=(Trait.PLASTICITY, Change.UP),
+            mends=("ageing",),
         ),
         Rule(
             "lime",
-            "Acid drop",
+            "Acid test",
             "lime",
             AS_A_BODY,
-            "Lime swells with damp after the firing and spits flakes off the ware.",
+            "Lime takes up damp after firing, swells and spits flakes off the ware.",
             _lime,
-            {Purpose.TABLEWARE: "Lime swells with damp and spits flakes off, the glaze with them."},
+            {
+                Purpose.TABLEWARE: "Lime takes up damp, swells and spits off flakes of body and"
+                " glaze."
+            },
             may_be_untried=True,
-            mends=(Mend("sieve_lime", "lime", "Sieve it fine: small lime spits less"),),
+            fault="contains lime",
+            mends=("sieve_lime",),
         ),
         Rule(
             "plastic_enough",
@@ -299,130 +329,136 @@ RULES = {
             (Purpose.THROWING, Purpose.TABLEWARE),
             "Clay that shrinks too little as it dries is seldom plastic enough to shape.",
             _plastic_enough,
-            mends=(Mend("ball_clay", "not plastic enough", "Add ball clay", 10, 30),),
+            fault="is not plastic enough",
+            wants=(Trait.PLASTICITY, Change.UP),
+            mends=("sieve", "ageing", "ball_clay"),
         ),
         Rule(
             "dries_sound",
-            "Dries without cracking, by drying shrinkage",
+            "Dries sound, by drying shrinkage",
             "drying shrinkage",
             AS_A_BODY,
-            "Much drying shrinkage cracks ware, the more so where it is thick or joined.",
+            "High drying shrinkage cracks ware, especially where it is thick or joined.",
             _dries_sound,
             {
                 Purpose.SLAB: "Slabs curl and joins open as they dry.",
-                Purpose.SCULPTURE: "Thick work dries unevenly: much shrinkage cracks it.",
-                Purpose.BRICK: "A brick dries last inside: much shrinkage cracks it.",
+                Purpose.SCULPTURE: "Thick work dries unevenly, so high shrinkage cracks it.",
+                Purpose.BRICK: "A brick dries last in the middle, so high shrinkage cracks it.",
             },
-            mends=(
-                Mend("grog", "shrinks much as it dries", "Add grog or sand", 10, 25),
-                Mend("fire_clay", "shrinks much as it dries", "Add fire clay", 10, 30),
-                Mend("slow_drying", "shrinks much as it dries", "Dry it slower, covered"),
-            ),
+            fault="shrinks a lot in drying",
+            wants=(Trait.DRYING, Change.DOWN),
+            mends=("slow_drying", "grog", "fire_clay"),
         ),
         Rule(
             "cracks",
-            "Bars that cracked drying",
+            "Bars whole after drying",
             "cracking",
             AS_A_BODY,
-            "Bars crack more easily than nothing, and less easily than pots.",
+            "Bars crack less readily than pots: if a bar cracks, pots will.",
             _cracks,
-            mends=(
-                Mend("grog", "cracks as it dries", "Add grog", 10, 25),
-                Mend("slow_drying", "cracks as it dries", "Dry it slower, covered"),
-            ),
+            may_be_untried=True,
+            fault="cracks in drying",
+            wants=(Trait.DRYING, Change.DOWN),
+            mends=("slow_drying", "grog"),
         ),
         Rule(
             "as_dug",
-            "Of the clay as dug",
-            "how much was added",
+            "Share of dug clay",
+            "the amount added",
             (),
-            "With more than that added, it is hardly the dug clay any more.",
+            "With more added than that, it is hardly the dug clay any more.",
             _as_dug,
+            applies=_is_dug,
         ),
         Rule(
             "total",
             "Total shrinkage",
             "total shrinkage",
             AS_A_BODY,
-            "Much shrinkage in all warps ware and is hard to size.",
+            "High total shrinkage warps ware and makes sizes hard to predict.",
             _total,
             {
-                Purpose.SLAB: "Slabs that shrink much warp, and joins open.",
-                Purpose.SCULPTURE: "Thick and thin parts that shrink much pull each other apart.",
+                Purpose.SLAB: "High shrinkage warps slabs and opens joins.",
+                Purpose.SCULPTURE: "With high shrinkage, thick and thin parts pull each other"
+                " apart.",
                 Purpose.TABLEWARE: "Rims warp, and lids no longer fit.",
-                Purpose.BRICK: "Bricks that shrink much come out unlike each other.",
+                Purpose.BRICK: "With high shrinkage, bricks come out in different sizes.",
             },
             at_cone=True,
-            mends=(
-                Mend("fire_clay", "shrinks too much", "Add fire clay", 10, 30),
-                Mend("grog", "shrinks too much", "Add grog", 10, 25),
-            ),
+            fault="shrinks too much",
+            wants=(Trait.TOTAL, Change.DOWN),
+            mends=("fire_lower", "fire_clay", "grog"),
         ),
         Rule(
             "absorption",
             "Absorption",
             "absorption",
             (Purpose.TABLEWARE, Purpose.BRICK),
-            "Water in the body harbours food, heats in a microwave and weakens the ware.",
+            "A porous body harbours food, heats up in a microwave and is weaker.",
             _absorption,
-            {Purpose.BRICK: "The water that a wall takes up freezes in it."},
+            {Purpose.BRICK: "Water absorbed by a wall freezes inside it."},
             at_cone=True,
-            mends=_AGAINST_ABSORPTION,
+            fault="absorbs too much water",
+            wants=(Trait.ABSORPTION, Change.DOWN),
+            mends=_TOO_OPEN,
         ),
         Rule(
             "matures",
             "Matures within the tested cones",
             "maturing",
             (Purpose.TABLEWARE,),
-            "A firing that is sure to mature it must lie within what was tested.",
+            "At least one tested cone must certainly mature the clay.",
             _matures,
-            mends=_AGAINST_ABSORPTION,
+            fault="absorbs too much water",
+            wants=(Trait.ABSORPTION, Change.DOWN),
+            mends=_TOO_OPEN,
         ),
         Rule(
             "no_bloating",
-            "Does not bloat",
+            "Keeps its volume in the firing",
             "bloating",
             AS_A_BODY,
-            "A bloated wall is weak and out of shape.",
+            "Bloated clay is weak and distorted.",
             _no_bloating,
-            {Purpose.TABLEWARE: "A bloated wall is weak and rough, and it leaks."},
+            {Purpose.TABLEWARE: "Bloated clay is weak, rough and leaks."},
             at_cone=True,
             may_be_untried=True,
-            mends=(
-                Mend("fire_lower", "bloats", "Fire it lower"),
-                Mend("kaolin", "bloats", "Add fire clay or kaolin", 10, 30),
-            ),
+            fault="bloats",
+            wants=(Trait.BLOATING, Change.DOWN),
+            mends=_SPOILS,
         ),
         Rule(
             "no_slumping",
-            "Does not slump",
+            "Keeps its shape in the firing",
             "slumping",
             AS_A_BODY,
-            "What slumps loses its shape and sticks to the shelf.",
+            "Slumped ware loses its shape and sticks to the kiln shelf.",
             _no_slumping,
             at_cone=True,
             may_be_untried=True,
-            mends=(
-                Mend("fire_lower", "slumps", "Fire it lower"),
-                Mend("kaolin", "slumps", "Add fire clay or kaolin", 10, 30),
-            ),
+            fault="slumps",
+            wants=(Trait.BLOATING, Change.DOWN),
+            mends=_SPOILS,
         ),
         Rule(
             "holds_together",
-            "Holds together",
+            "Holds together after firing",
             "crumbling",
             AS_A_BODY,
-            "What crumbles after the firing has not sintered.",
+            "Clay that crumbles after firing has not sintered.",
             _holds_together,
-            {Purpose.BRICK: "A brick that crumbles bears no load and no frost."},
+            {Purpose.BRICK: "A crumbling brick withstands neither load nor frost."},
             at_cone=True,
+            may_be_untried=True,
+            fault="crumbles",
+            mends=("fire_higher",),
         ),
         Rule(
             "saturation",
             "Saturation coefficient",
             "saturation",
             (Purpose.BRICK,),
-            "Pores that boiling fills and cold water does not leave freezing water room.",
+            "Pores that only boiling fills leave room for ice to expand.",
             _saturation,
             at_cone=True,
             may_be_untried=True,

@@ -1,6 +1,6 @@
 """Is a clay worth keeping, and for what? What the rules come to. Source: common practice."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 
@@ -22,10 +22,10 @@ class Overall(StrEnum):
 
 
 OVERALL = {
-    Overall.KEEP: "Keep it",
-    Overall.MEND: "Mend it",
-    Overall.AS_SLIP: "Use it as slip or colourant",
-    Overall.LEAVE: "Leave it",
+    Overall.KEEP: "Suitable as it is",
+    Overall.MEND: "Usable once adjusted",
+    Overall.AS_SLIP: "Use as slip or colourant",
+    Overall.LEAVE: "Not suitable",
     Overall.NOT_DECIDED: "Not decided yet",
 }
 
@@ -76,6 +76,11 @@ class CheckedRule:
         untried = self.outcome == Outcome.NOT_MEASURED and not self.rule.may_be_untried
         return self.matters and (untried or self.outcome == Outcome.NOT_DECIDED)
 
+    @property
+    def is_untested(self) -> bool:
+        """Whether something that counts was not tried or looked at, and may be left so."""
+        return self.matters and self.outcome == Outcome.NOT_MEASURED and not self.is_open
+
 
 @dataclass(frozen=True)
 class ClayVerdict:
@@ -89,15 +94,27 @@ class ClayVerdict:
     def title(self) -> str:
         return OVERALL[self.overall]
 
+    @property
+    def in_short(self) -> str:
+        """What fails, what is open and what nobody tested, of what counts."""
+        parts = (
+            ("fails on", [line for line in self.lines if line.fails]),
+            ("open:", [line for line in self.lines if line.is_open]),
+            ("not tested:", [line for line in self.lines if line.is_untested]),
+        )
+        told = [f"{word} {listed([li.rule.topic for li in some])}" for word, some in parts if some]
+        return "; ".join(told)
+
 
 def lines(evidence: Evidence, limits: Limits, purpose: str) -> tuple[CheckedRule, ...]:
-    """Every rule held against the evidence, in the order the work meets them.
+    """Every rule that applies held against the evidence, in the order the work meets them.
 
     Source: common practice, rule by rule beside each.
     """
     return tuple(
         CheckedRule(rule, rule.find(evidence, limits), purpose, evidence.cone)
         for rule in RULES.values()
+        if rule.applies(evidence)
     )
 
 
@@ -122,34 +139,97 @@ def _overall(
     """
     for_purpose = PURPOSES[purpose]
     failing = [line for line in found if line.fails]
-    topics = _listed([line.rule.topic for line in failing])
-    still_open = _listed([line.rule.topic for line in found if line.is_open])
+    topics = listed([line.rule.topic for line in failing])
+    still_open = listed([line.rule.topic for line in found if line.is_open])
     if purpose == Purpose.SLIP:
-        return (
-            Overall.AS_SLIP,
-            "As slip or colourant it need not pass any of these: test the fired colour.",
-        )
+        return Overall.AS_SLIP, f"For slip or colourant {_SLIP_NEEDS}{_slip_warning(found)}"
     if {"lime", "holds_together"} <= {line.code for line in failing}:
-        return Overall.LEAVE, "It fizzes with lime and does not hold together after the firing."
+        return Overall.LEAVE, "It contains lime and crumbles after firing."
     if len(failing) >= BEYOND_MENDING:
-        return Overall.AS_SLIP, f"Too much is against it for {for_purpose}: {topics}."
-    if failing and evidence.as_dug_pct < limits.as_dug_least_pct:
         return (
             Overall.AS_SLIP,
-            f"It still fails on {topics} with {plain(100 - evidence.as_dug_pct, 0)} % added;"
-            " most give up there and use it as slip or colourant.",
+            f"Too many checks fail for {for_purpose}: {topics}.{_slip_warning(found)}",
+        )
+    if failing and _is_mended_past_sense(evidence, limits):
+        return (
+            Overall.AS_SLIP,
+            f"It still fails on {topics} with {plain(100 - (evidence.as_dug_pct or 0), 0)} % added."
+            f" At this point most potters use it as slip or colourant.{_slip_warning(found)}",
         )
     if failing:
-        return Overall.MEND, f"For {for_purpose} it fails on {topics}; the rest can stand."
+        return Overall.MEND, f"For {for_purpose} it fails only on {topics}."
     if still_open:
-        return Overall.NOT_DECIDED, f"Still open: {still_open}."
+        return Overall.NOT_DECIDED, f"Still to be tested or decided: {still_open}."
     return (
         Overall.KEEP,
-        f"Every rule that matters for {for_purpose} passes, as far as it was tested.",
+        f"It passes every check needed for {for_purpose}, as far as tested.{_untested(found)}",
     )
 
 
-def _listed(names: Sequence[str]) -> str:
+def _is_mended_past_sense(evidence: Evidence, limits: Limits) -> bool:
+    left = evidence.as_dug_pct
+    return left is not None and left < limits.as_dug_least_pct
+
+
+_SLIP_NEEDS = "none of these checks is needed. Test the fired colour."
+
+
+def _slip_warning(found: Sequence[CheckedRule]) -> str:
+    """What a slip that shrinks much would do; '' for one that does not, or is not measured."""
+    drying = next(line for line in found if line.code == "dries_sound")
+    if drying.outcome != Outcome.FAILS:
+        return ""
+    return (
+        f" As a slip it would crack or peel on a body that shrinks less: it shrinks"
+        f" {drying.finding.measured} in drying. Try it thin, on a body that shrinks as much."
+    )
+
+
+def _untested(found: Sequence[CheckedRule]) -> str:
+    """What counts and that nobody tried or looked at."""
+    topics = [line.rule.topic for line in found if line.is_untested]
+    return f" Nobody has tested or looked for: {listed(topics)}." if topics else ""
+
+
+def by_purpose(evidence: Evidence, limits: Limits) -> dict[str, ClayVerdict]:
+    """The verdict for every purpose, in the order of PURPOSES.
+
+    Source: common practice; how the rules weigh is our choice.
+    """
+    return {purpose: verdict(evidence, limits, purpose) for purpose in PURPOSES}
+
+
+_OWN_WORDS = {
+    Overall.KEEP: "Suitable for {0}{1}",
+    Overall.MEND: "Not suitable for {0}{1} as it is",
+    Overall.AS_SLIP: "Not suitable for {0}{1}: use it as slip or colourant",
+    Overall.LEAVE: "Not suitable for {0}{1}",
+    Overall.NOT_DECIDED: "Not decided for {0}{1}",
+}
+
+
+def headline(
+    verdicts: Mapping[str, ClayVerdict], purpose: str, cone: str | None, label_fails: bool
+) -> str:
+    """What is said in large letters: the purpose, the cone, what else it is good for, its label.
+
+    ``label_fails`` says that a claim of its label does not hold. Source: our choice: no confident
+    word over a point that failed.
+    """
+    at = f" at cone {cone}" if cone else ""
+    own = verdicts[purpose].overall
+    if purpose == Purpose.SLIP:
+        said = OVERALL[Overall.AS_SLIP]
+    else:
+        said = _OWN_WORDS[own].format(PURPOSES[purpose], at)
+    others = [PURPOSES[p] for p, v in verdicts.items() if v.overall == Overall.KEEP]
+    if own != Overall.KEEP and others:
+        said += f"; for {listed(others[:2])}, yes"
+    return f"{said}. Its label does not hold" if label_fails else said
+
+
+def listed(names: Sequence[str]) -> str:
+    """Names as a sentence lists them. Source: English."""
     if len(names) < 2:
         return "".join(names)
     return f"{', '.join(names[:-1])} and {names[-1]}"
@@ -163,7 +243,8 @@ def by_another_school(one: ClayVerdict, other: ClayVerdict, school: str) -> str:
 
     Source: both schools' limits are common practice.
     """
-    changed = [b for a, b in zip(one.lines, other.lines, strict=True) if a.outcome != b.outcome]
+    before = {line.code: line.outcome for line in one.lines}
+    changed = [line for line in other.lines if before.get(line.code) != line.outcome]
     if not changed:
         return ""
     parts = [f"{c.rule.topic} would {_WOULD.get(c.outcome, 'be open')}" for c in changed]

@@ -7,7 +7,7 @@ Vitrified means fired hard and dense enough for the purpose, not "0 %". The limi
 import math
 from dataclasses import dataclass
 
-from claycore.judging.limits import WARES, Limit
+from claycore.judging.limits import WARES, Limits
 from claycore.measure.formatting import plain, with_u95
 from claycore.measure.uncertainty import Estimate
 from claycore.testing import absorption
@@ -59,21 +59,18 @@ def what_would_decide(estimate: Estimate, limit_pct: float, scale_step_g: float)
     Where the pieces leave it open, more of them; where the scale does, a heavier piece or a finer
     scale. Source: JCGM 100:2008, 4.2.3: the standard error falls with the root of the number.
     """
-    on_the_limit = "It sits on the limit: fire a cone hotter and test again."
+    on_the_limit = "The result is on the limit. Fire one cone hotter and test again."
     apart = abs(estimate.value - limit_pct)
     instruments = estimate.instruments_u95
     if instruments is not None and instruments < apart:
         pieces = math.ceil(estimate.count * (estimate.u95 / apart) ** 2)
         if pieces > MOST_PIECES:
             return on_the_limit
-        return f"About {max(pieces, estimate.count + 1)} pieces in all that agree would decide it."
+        return f"To decide, test about {max(pieces, estimate.count + 1)} pieces in all."
     mass_g = absorption.mass_that_would_decide(estimate.value, limit_pct, scale_step_g)
     if mass_g is None or mass_g > 5000:
         return on_the_limit
-    return (
-        f"A piece of {plain(mass_g * 1.05, 0)} g or more on this scale, or a finer scale, would"
-        " decide it."
-    )
+    return f"To decide, test a piece of {plain(mass_g * 1.05, 0)} g or more, or use a finer scale."
 
 
 def against_figure(estimate: Estimate, limit_pct: float, scale_step_g: float) -> AbsorptionVerdict:
@@ -86,7 +83,7 @@ def against_figure(estimate: Estimate, limit_pct: float, scale_step_g: float) ->
     if outcome == AgainstLimit.NOT_DECIDED:
         return AbsorptionVerdict(
             outcome,
-            f"{measured} straddles {plain(limit_pct)} %.",
+            f"{measured} could be either side of {plain(limit_pct)} %.",
             what_would_decide(estimate, limit_pct, scale_step_g),
         )
     stands = "within" if outcome == AgainstLimit.WITHIN else "over"
@@ -94,15 +91,25 @@ def against_figure(estimate: Estimate, limit_pct: float, scale_step_g: float) ->
 
 
 def verdict(
-    estimate: Estimate, against: Limit, cone: str | None, scale_step_g: float
+    estimate: Estimate, asked: Limits, cone: str | None, scale_step_g: float
 ) -> AbsorptionVerdict:
     """The verdict on one absorption, as a sentence a potter could argue with.
 
     ``cone`` is the cone it was fired to, None if that is not known. Limit and absorption in
-    percent. Source: the limits are common practice.
+    percent. Within a range quoted for ware as found is not yet dense enough. Source: the limits
+    are common practice.
     """
+    against, dense = asked.absorption, asked.dense
     outcome = absorption.against_limit(estimate, against.high_pct)
     measured = f"{with_u95(estimate.value, estimate.u95)} %"
+    is_dense = absorption.against_limit(estimate, dense.high_pct) == AgainstLimit.WITHIN
+    if outcome == AgainstLimit.WITHIN and not against.approves and not is_dense:
+        return AbsorptionVerdict(
+            AgainstLimit.NOT_DECIDED,
+            f"{measured} lies in the range commonly quoted for {WARES[against.ware]}"
+            f" ({against.text}): such ware is found, which does not make it dense enough.",
+            f"Hold it against the strict limit, {dense.words}.",
+        )
     high = f"{plain(against.high_pct)} % for {WARES[against.ware]}"
     at_cone = f" at cone {cone}" if cone else ""
     enough = "dense enough" if against.ware == "earthenware" else "vitrified"
@@ -114,6 +121,6 @@ def verdict(
         return AbsorptionVerdict(outcome, f"{measured} is over {high}: not {enough}{at_cone}.")
     return AbsorptionVerdict(
         outcome,
-        f"{measured} straddles {high}: not decided{at_cone}.",
+        f"{measured} could be either side of {high}: not decided{at_cone}.",
         what_would_decide(estimate, against.high_pct, scale_step_g),
     )

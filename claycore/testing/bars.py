@@ -25,6 +25,7 @@ T = TypeVar("T")
 class RemarkCode(StrEnum):
     """What the rules know of what can be remarked on a bar."""
 
+    LOOKED = "looked"
     CRACKED = "cracked"
     WARPED = "warped"
     BLOATED = "bloated"
@@ -36,6 +37,7 @@ class RemarkCode(StrEnum):
 
 
 REMARKS: dict[str, str] = {
+    RemarkCode.LOOKED: "looked: nothing odd",
     RemarkCode.CRACKED: "cracked",
     RemarkCode.WARPED: "warped",
     RemarkCode.BLOATED: "bloated",
@@ -45,7 +47,14 @@ REMARKS: dict[str, str] = {
     RemarkCode.RINGS: "rings when tapped",
     RemarkCode.BROKEN: "broken",
 }
-"""What can be remarked on a bar at any stage. Source: common practice."""
+"""What can be remarked on a bar at any stage. Source: common practice.
+
+A bar with any of them was looked at; one without says nothing of cracks or bloating.
+"""
+
+
+NOTHING_ODD = frozenset({RemarkCode.LOOKED, RemarkCode.RINGS})
+"""The remarks that are no fault."""
 
 
 def remark_choices() -> list[tuple[str, str]]:

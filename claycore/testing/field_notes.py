@@ -9,7 +9,7 @@ from claycore.measure.formatting import plain
 from claycore.measure.notices import Notice
 
 COILS = {
-    "bends": "bends without cracking",
+    "bends": "bends cleanly",
     "cracks_late": "cracks when bent far",
     "cracks_at_once": "cracks at once: short",
 }

@@ -37,7 +37,10 @@ class Soaked:
 
 @dataclass(frozen=True)
 class AtCone:
-    """All bars after a firing to one cone. ``remarks`` counts bars by remark."""
+    """All bars after a firing to one cone.
+
+    ``remarks`` counts bars by remark, ``looked`` those that somebody looked at.
+    """
 
     cone: str
     bars: int
@@ -48,6 +51,7 @@ class AtCone:
     soaks: Mapping[str, Soaked]
     pyroplastic_index: Estimate | None
     remarks: Mapping[str, int]
+    looked: int = 0
 
     @property
     def soaked(self) -> Soaked | None:
@@ -113,6 +117,7 @@ class ClayResults:
     drying: Estimate | None
     water_of_plasticity: Estimate | None
     dry_remarks: Mapping[str, int]
+    dry_looked: int
     cones: tuple[AtCone, ...]
     problems: tuple[str, ...]
     sets: Mapping[tuple[str, Figure], EqualPieces]
@@ -253,6 +258,7 @@ def clay_results(
         drying=means.get(("", ("drying_shrinkage", ""))),
         water_of_plasticity=means.get(("", ("water_of_plasticity", ""))),
         dry_remarks=_counted(each),
+        dry_looked=_looked(each),
         cones=tuple(
             _at_cone(cone, by_cone[cone], means) for cone in sorted(by_cone, key=cones.order)
         ),
@@ -279,6 +285,10 @@ def together(
 
 def _counted(rows: Iterable[BarResults | FiredResults]) -> dict[str, int]:
     return dict(Counter(remark for row in rows for remark in row.remarks))
+
+
+def _looked(rows: Iterable[BarResults | FiredResults]) -> int:
+    return sum(1 for row in rows if row.remarks)
 
 
 def _sets(
@@ -331,6 +341,7 @@ def _at_cone(
         bars=len(rows),
         soaks={method: _soaked(method, means) for method in methods},
         remarks=_counted(rows),
+        looked=_looked(rows),
         **plain,
     )
 

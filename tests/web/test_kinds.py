@@ -11,7 +11,7 @@ import uuid
 import pytest
 from pypdf import PdfReader
 
-from claycore.judging.mends import Mend
+from claycore.judging.mends import MENDS, Mend
 from claycore.judging.outcomes import Outcome
 from claycore.judging.purposes import Purpose
 from claycore.judging.rules import RULES, Finding, Rule
@@ -144,15 +144,22 @@ def test_a_new_rule(monkeypatch, signed_in, bank, plan_test):
     def salty(evidence, limits):
         return Finding("a white bloom", "none", Outcome.FAILS)
 
-    mend = Mend("wash", "salt", "Wash it in three waters")
+    monkeypatch.setitem(MENDS, "wash", Mend("wash", "Wash it in three waters"))
     rule = Rule(
-        "salt", "Salts", "salts", (Purpose.SCULPTURE,), "Salt blooms.", salty, mends=(mend,)
+        "salt",
+        "Salts",
+        "salts",
+        (Purpose.SCULPTURE,),
+        "Salt blooms.",
+        salty,
+        fault="blooms",
+        mends=("wash",),
     )
     monkeypatch.setitem(RULES, "salt", rule)
     plan_test()
     page = text_of(signed_in, f"/results/clays/{bank.pk}/?purpose=sculpture")
     assert all(words in page for words in ("Salts", "Salt blooms.", "Wash it in three waters"))
-    assert "it fails on salts" in page
+    assert "it fails only on salts" in page
     compared = text_of(signed_in, f"/results/clays/compare/?of={bank.pk}&of={bank.pk}")
     assert "Tick two to six clays" in compared or "Salts" in compared
     report = signed_in.get(f"/results/clays/{bank.pk}/report.pdf?purpose=sculpture")

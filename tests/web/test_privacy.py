@@ -32,8 +32,8 @@ TEST_PAGES = [
     f"tiles:{page}" for page in ("test", "check-test", "bars-made", "weigh-drying", "bench-sheet")
 ]
 CLAY_PAGES = (
-    *("results:clay", "results:report", "results:figures", "results:readings"),
-    *("results:shrink-rule", "results:guess-blend", "results:line-blend"),
+    *("results:clay", "results:clay-purpose", "results:report", "results:figures"),
+    *("results:readings", "results:shrink-rule", "results:guess-blend", "results:line-blend"),
     *("shelf:claim", "shelf:add-photo"),
 )
 

@@ -21,6 +21,7 @@ urlpatterns = [
     path("clays/compare/", clays.compare, name="compare"),
     path("clays/limits/", limits.limits, name="limits"),
     path("clays/<int:pk>/", clays.clay, name="clay"),
+    path("clays/<int:pk>/purpose/", clays.save_purpose, name="clay-purpose"),
     path("clays/<int:pk>/report.pdf", files.report, name="report"),
     path("clays/<int:pk>/figures.<slug:form>", files.data, name="figures"),
     path("clays/<int:pk>/readings.csv", files.readings, name="readings"),

@@ -8,7 +8,9 @@ from django.db.models.functions import Coalesce, Lower
 from django.urls import reverse
 
 from claycore.firing import cones
+from claycore.judging import purposes
 from claycore.judging.claims import Claim
+from claycore.judging.limits import WARES
 from claycore.materials.clay_in_hand import ClayState
 from claycore.safety.cautions import Caution, named_materials
 from claycore.testing import field_notes
@@ -41,7 +43,8 @@ class MaterialQuerySet(StudioQuerySet):
 class Material(StudioOwned):
     """A clay or a colourant. Retired rather than deleted: tiles go on referring to it.
 
-    ``figures_at`` says when the figures of its bars were last summed up; None when that is overdue.
+    ``purpose`` and ``ware`` are what a clay is judged as; '' is the studio's usual. ``figures_at``
+    says when the figures of its bars were last summed up; None when that is overdue.
     """
 
     class Kind(models.TextChoices):
@@ -69,6 +72,8 @@ class Material(StudioOwned):
     water_pct = models.FloatField("water, % of its weight as it is", null=True, blank=True)
     hazards = models.JSONField("watch for", default=list, blank=True)
     notes = models.TextField(max_length=2000, blank=True)
+    purpose = models.CharField(max_length=12, blank=True, editable=False, choices=purposes.choices)
+    ware = models.CharField(max_length=12, blank=True, editable=False, choices=list(WARES.items()))
     water_u95 = models.FloatField(null=True, blank=True, editable=False)
     water_measured_on = models.DateField(null=True, blank=True, editable=False)
     retired_at = models.DateTimeField(null=True, blank=True, editable=False)

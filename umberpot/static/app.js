@@ -193,7 +193,7 @@ document.addEventListener("alpine:init", () => {
     sawOn(event) {
       const sheet = event.target.closest("[popover]");
       const seen = [...sheet.querySelectorAll(":checked")].map((box) => box.dataset.words);
-      this.$root.querySelector(`[popovertarget="${sheet.id}"] [data-seen]`).textContent = seen.join(", ") || "nothing";
+      this.$root.querySelector(`[popovertarget="${sheet.id}"] [data-seen]`).textContent = seen.join(", ") || "not looked at";
     },
     async readScale() {
       const cell = this.lastCell?.isConnected ? this.lastCell : this.$root.querySelector("[data-mass]");

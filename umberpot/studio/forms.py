@@ -50,6 +50,7 @@ class PreferencesForm(forms.ModelForm):
             "scratching_tool",
             "ware",
             "school",
+            "purpose",
             "currency",
         ]
 
@@ -57,4 +58,5 @@ class PreferencesForm(forms.ModelForm):
         super().__init__(*args, **kwargs)
         self.fields["ware"].label = "What the ware usually is"
         self.fields["school"].label = "Whose limits for absorption"
+        self.fields["purpose"].label = "What clays are usually wanted for"
         self.fields["scratching_tool"].label = "What codes are scratched with"

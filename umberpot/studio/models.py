@@ -10,7 +10,8 @@ from django.utils import timezone
 
 from claycore import inscriptions
 from claycore.firing import cones
-from claycore.judging import limits
+from claycore.judging import limits, purposes
+from claycore.judging.purposes import Purpose
 
 MARK_LENGTHS_MM = {100.0: "100 mm", 127.0: "5 in (127 mm)"}
 """The mark lengths offered. Source: common practice."""
@@ -29,6 +30,7 @@ class Studio(models.Model):
     scratching_tool = models.CharField(
         max_length=8, default="stylus", choices=[(tool, tool) for tool in inscriptions.LETTER_MM]
     )
+    purpose = models.CharField(max_length=12, default=Purpose.TABLEWARE, choices=purposes.choices)
     ware = models.CharField(max_length=12, default="stoneware", choices=list(limits.WARES.items()))
     school = models.CharField(
         max_length=8,

@@ -13,8 +13,8 @@ from hypothesis import strategies as st
 from claycore.firing import cones
 from claycore.judging import verdict as cv
 from claycore.judging.firing_range import MaturityOutcome, firing_range
-from claycore.judging.limits import Limits, limit
-from claycore.judging.mending import mends
+from claycore.judging.limits import usual_limits
+from claycore.judging.mending import suggestions
 from claycore.judging.outcomes import Outcome, at_most
 from claycore.judging.purposes import PURPOSES, Purpose
 from claycore.judging.rules import Evidence
@@ -25,7 +25,7 @@ from claycore.testing.results import RESULTS, clay_results
 from claycore.testing.soaking import METHODS
 from tests.core.testing.making_bars import bar, fired, run
 
-STRICT = Limits(limit("stoneware", "strict"))
+STRICT = usual_limits("stoneware", "strict")
 
 steps = st.sampled_from([0.01, 0.1, 0.5, 1.0])
 lengths = st.builds(Measured, st.floats(1, 400), steps)
@@ -70,9 +70,11 @@ def test_any_record_however_wrong_gives_figures_doubts_and_a_verdict(record):
     ranges = firing_range(found.cones, 1.5)
     cone = found.cones[-1].cone if found.cones else None
     for purpose in PURPOSES:
-        judged = cv.verdict(Evidence(found, ranges, cone), STRICT, purpose)
+        evidence = Evidence(found, ranges, cone)
+        judged = cv.verdict(evidence, STRICT, purpose)
         assert judged.overall in cv.OVERALL
-        mends(judged.lines)
+        for one in suggestions(judged.lines, evidence):
+            assert one.because
 
 
 @given(st.permutations(run(("04", 8, 9), ("6", 12, 1.2), ("10", 12.4, 0.7))))

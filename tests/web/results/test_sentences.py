@@ -39,9 +39,9 @@ CASES = {
     "bloats": (
         (("6", 13.4, 0.9), ("10", 9, 4.7)),
         "Bloats",
-        "By cone 10 (after 6, it grew again, its absorption rose again).",
+        "By cone 10 (after 6, shrinkage fell, absorption rose).",
     ),
-    "slumps": ((("6", 12, 1.0, ("slumped",)),), "Slumps", "By cone 6 (seen to slump)."),
+    "slumps": ((("6", 12, 1.0, ("slumped",)),), "Slumps", "By cone 6 (slumping seen)."),
     "range": (
         (("1", 9, 6), ("6", 12, 1.0), ("8", 12.2, 0.8)),
         "Firing range",

@@ -106,10 +106,11 @@ def test_the_whole_record_gives_the_verdict(signed_in, fired):
 def test_the_other_school_judges_otherwise(signed_in, fired):
     record(signed_in, fired, FIRED)
     url = f"/results/trials/{fired.trial_id}/"
+    described = "such ware is found, which does not make it dense enough"
     signed_in.post(url, {"ware": "stoneware", "school": "loose"})
-    assert "is within 6 % for stoneware" in signed_in.get(url).content.decode()
+    assert described in signed_in.get(url).content.decode()
     assert signed_in.post(url, {"ware": "glass", "school": "loose"}).status_code == 200
-    assert "is within 6 % for stoneware" in signed_in.get(url).content.decode()
+    assert described in signed_in.get(url).content.decode()
 
 
 def test_a_reading_is_corrected_never_overwritten(signed_in, fired):

@@ -1,12 +1,13 @@
 """Lays the clays of the demo story: sheets, bars with every reading, a line of blends, timers."""
 
 import uuid
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from datetime import timedelta
 
 from django.utils import timezone
 
 from claycore.testing import bar_plan, bar_roles
+from claycore.testing.bars import RemarkCode
 from claycore.testing.protocols import protocol
 from claycore.testing.readings import READINGS, Quantity
 from umberpot.bench import services as bench
@@ -15,6 +16,7 @@ from umberpot.demo.clays import story
 from umberpot.demo.clays.story import AtCone, DemoClay
 from umberpot.demo.load import DemoLoader, backdate
 from umberpot.kiln import services as kiln
+from umberpot.kiln.models import Firing
 from umberpot.mixing.line_blends import LineOrder, make_line
 from umberpot.mixing.models import Mix
 from umberpot.shelf.models import FieldSheet, Material, SupplierClaim
@@ -105,6 +107,10 @@ class ClayLoader:
         if bar.role == bar_roles.BEND.code:
             figures = {q: v for q, v in figures.items() if not READINGS[q].is_mass}
         tiles.record(bar, None, self._entries(figures), self.user)
+        self._looked_at(bar, None, ())
+
+    def _looked_at(self, bar: Tile, firing: Firing | None, seen: Sequence[str]) -> None:
+        tiles.record_remarks(bar, firing, set(seen) or {RemarkCode.LOOKED}, set(), self.user)
 
     def _after_firing(self, bar: Tile, row: DemoClay, at: AtCone, off: float) -> None:
         firing = self.loader.firing(at.cone, row.days_ago - 4 - row.cones.index(at))
@@ -134,7 +140,7 @@ class ClayLoader:
             }
             tiles.record(bar, firing, self._entries(cold, "cold_soak"), self.user)
         tiles.record_colour(bar, firing, at.colour, None, self.user)
-        tiles.record_remarks(bar, firing, set(at.remarks), set(), self.user)
+        self._looked_at(bar, firing, at.remarks)
 
     def _entries(
         self, figures: Mapping[str, float | None], method: str = ""

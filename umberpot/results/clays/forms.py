@@ -7,11 +7,12 @@ from django.http import QueryDict
 
 from claycore.firing import cones
 from claycore.judging.limits import SCHOOLS, WARES
-from claycore.judging.purposes import PURPOSES, Purpose
+from claycore.judging.purposes import PURPOSES
 from claycore.measure import bounds
 from claycore.testing.results import RESULTS, Result
 from umberpot.results.clays.judging import ClayPurpose
 from umberpot.results.clays.search import BY_NAME, WAYS, ClayQuery, Condition, Way
+from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.ui.fields.measures import Choice, MeasureField
 
@@ -29,15 +30,35 @@ class ClayPurposeForm(forms.Form):
     school = Choice(choices=[(s, s) for s in SCHOOLS], required=False, label="Whose limits")
     cone = Choice(choices=[("", "best tested")], required=False, label="At cone")
 
-    def __init__(self, asked: QueryDict, *, studio: Studio, tested: list[str]) -> None:
+    def __init__(
+        self,
+        asked: QueryDict,
+        *,
+        studio: Studio,
+        tested: list[str],
+        clay: Material | None = None,
+    ) -> None:
         self.studio = studio
+        self.clay = clay
         known = {name: asked[name] for name in self.base_fields if asked.get(name)}
         super().__init__({**self._usual(), **known})
         cone = cast(forms.ChoiceField, self.fields["cone"])
         cone.choices = [("", "best tested"), *((c, c) for c in tested)]
 
     def _usual(self) -> dict[str, str]:
-        return {"purpose": Purpose.THROWING, "ware": self.studio.ware, "school": self.studio.school}
+        """What the clay is to be judged as, else what the studio's clays usually are."""
+        own_purpose, own_ware = (self.clay.purpose, self.clay.ware) if self.clay else ("", "")
+        return {
+            "purpose": own_purpose or self.studio.purpose,
+            "ware": own_ware or self.studio.ware,
+            "school": self.studio.school,
+        }
+
+    @property
+    def is_unusual(self) -> bool:
+        """Whether another purpose or ware was asked than the clay is usually judged as."""
+        asked, usual = self.judged_as(), self._usual()
+        return (asked.purpose, asked.ware) != (usual["purpose"], usual["ware"])
 
     def judged_as(self) -> ClayPurpose:
         """What was asked, the usual answer where nothing sensible was."""

@@ -1,12 +1,12 @@
 """A clay of the shelf judged: its record, its field sheet and its label held against the rules."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 from claycore.judging import claims, firing_range, mending
 from claycore.judging import verdict as clay_verdict
 from claycore.judging.firing_range import FiringRange
 from claycore.judging.limits import SCHOOLS, Limits
-from claycore.judging.mends import Mend
 from claycore.judging.rules import Evidence
 from claycore.judging.verdict import ClayVerdict
 from claycore.testing.field_notes import NOTHING_NOTED
@@ -30,15 +30,21 @@ class ClayPurpose:
         return next(school for school in SCHOOLS if school != self.school)
 
 
-def _as_dug_pct(clay: Material) -> float:
-    """A blend may be blended again: what is left of the first clay is a share of a share."""
+def _as_dug_pct(clay: Material) -> float | None:
+    """How much of it is as dug; None for a clay that was bought, not dug.
+
+    A blend may be blended again: what is left of the first clay is a share of a share.
+    """
     parts = list(clay.blend_parts.all()) if clay.kind == Material.Kind.BLEND else []
-    return parts[0].share_pct * _as_dug_pct(parts[0].clay) / 100 if parts else 100.0
+    if parts:
+        first = _as_dug_pct(parts[0].clay)
+        return None if first is None else parts[0].share_pct * first / 100
+    return 100.0 if clay.kind == Material.Kind.DUG_CLAY else None
 
 
 def range_of(record: ClayRecord, limits: Limits) -> FiringRange:
     """Where the clay matures and where it is spoilt, by these limits."""
-    return firing_range.firing_range(record.results.cones, limits.absorption.high_pct)
+    return firing_range.firing_range(record.results.cones, limits.dense.high_pct)
 
 
 def evidence_of(record: ClayRecord, limits: Limits, cone: str | None) -> Evidence:
@@ -57,16 +63,35 @@ def evidence_of(record: ClayRecord, limits: Limits, cone: str | None) -> Evidenc
 
 @dataclass(frozen=True)
 class JudgedClay:
-    """A clay judged: the verdict, what the other school changes, how to mend it, its label."""
+    """A clay judged: the verdict for each purpose, what the other school changes, how to adjust it,
+    its label.
+    """
 
     record: ClayRecord
     as_what: ClayPurpose
     limits: Limits
     evidence: Evidence
-    verdict: ClayVerdict
+    verdicts: Mapping[str, ClayVerdict]
     other: ClayVerdict
-    mends: list[Mend]
     label: list[claims.CheckedClaim]
+
+    @property
+    def verdict(self) -> ClayVerdict:
+        """For the purpose that was asked."""
+        return self.verdicts[self.as_what.purpose]
+
+    @property
+    def headline(self) -> str:
+        """What is said in large letters."""
+        label_fails = any(c.outcome == claims.ClaimOutcome.DOES_NOT_HOLD for c in self.label)
+        return clay_verdict.headline(
+            self.verdicts, self.as_what.purpose, self.evidence.cone, label_fails
+        )
+
+    @property
+    def suggestions(self) -> list[mending.Suggestion]:
+        """How it may be adjusted for the purpose that was asked."""
+        return mending.suggestions(self.verdict.lines, self.evidence)
 
     @property
     def other_school_says(self) -> str:
@@ -79,14 +104,9 @@ def judge(record: ClayRecord, as_what: ClayPurpose, studio: Studio) -> JudgedCla
     """A clay judged as something, by the studio's figures. Raises UnknownChoice."""
     limits = limits_of(studio, as_what.ware, as_what.school)
     evidence = evidence_of(record, limits, as_what.cone)
-    verdict = clay_verdict.verdict(evidence, limits, as_what.purpose)
     other_limits = limits_of(studio, as_what.ware, as_what.other_school)
     other = clay_verdict.verdict(
         evidence_of(record, other_limits, evidence.cone), other_limits, as_what.purpose
-    )
-    spoils = firing_range.Sureness.SURE in (
-        evidence.range.bloats.outcome,
-        evidence.range.slumps.outcome,
     )
     claim = getattr(record.clay, "claim", None)
     return JudgedClay(
@@ -94,10 +114,9 @@ def judge(record: ClayRecord, as_what: ClayPurpose, studio: Studio) -> JudgedCla
         as_what,
         limits,
         evidence,
-        verdict,
+        clay_verdict.by_purpose(evidence, limits),
         other,
-        mending.mends(verdict.lines, spoilt_when_hotter=spoils),
-        claims.check_claim(claim.claim, record.results, evidence.range, limits.absorption.high_pct)
+        claims.check_claim(claim.claim, record.results, evidence.range, limits.dense.high_pct)
         if claim
         else [],
     )

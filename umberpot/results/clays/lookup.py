@@ -28,5 +28,5 @@ def one_clay(request: StudioRequest, pk: int) -> ClayRecord:
 def judged_of(request: StudioRequest, record: ClayRecord) -> tuple[ClayPurposeForm, JudgedClay]:
     """The clay judged as the address asks, and the form that asked."""
     tested = [at.cone for at in record.results.cones]
-    form = ClayPurposeForm(request.GET, studio=request.studio, tested=tested)
+    form = ClayPurposeForm(request.GET, studio=request.studio, tested=tested, clay=record.clay)
     return form, judge(record, form.judged_as(), request.studio)

@@ -145,12 +145,13 @@ def clay_report_pdf(judged: JudgedClay, swatches: Sequence[Swatch], printed_on: 
         Paragraph(printable(clay.name), _TITLE),
         Paragraph(printable(_origin(judged)), _TEXT),
         Paragraph(printable(f"{clay.studio}, {printed_on:%-d %B %Y}"), _SMALL),
-        Paragraph(printable(f"{judged.verdict.title}."), _HEAD),
+        Paragraph(printable(f"{judged.headline}."), _HEAD),
         Paragraph(printable(f"{judged_as}. {judged.verdict.reason}"), _TEXT),
         *[Paragraph(printable(held.sentence), _TEXT) for held in judged.label],
+        Paragraph(printable(_other_purposes(judged)), _TEXT),
         Spacer(1, 3 * mm),
     ]
-    limit_pct = judged.limits.absorption.high_pct
+    limit_pct = judged.limits.dense.high_pct
     if judged.record.results.cones:
         picture = chart(
             [Series(clay.name, judged.record.results.cones)], limit_pct, judged.evidence.range
@@ -166,6 +167,16 @@ def clay_report_pdf(judged: JudgedClay, swatches: Sequence[Swatch], printed_on: 
     story += [Paragraph("How it was measured", _HEAD), *_methods(judged)]
     document.build(story)
     return out.getvalue()
+
+
+def _other_purposes(judged: JudgedClay) -> str:
+    """What it comes to for everything else that it may be wanted for."""
+    others = [
+        f"{PURPOSES[purpose]}: {verdict.title.lower()}"
+        for purpose, verdict in judged.verdicts.items()
+        if purpose != judged.as_what.purpose
+    ]
+    return f"For other purposes: {'; '.join(others)}."
 
 
 def _origin(judged: JudgedClay) -> str:

@@ -1,5 +1,7 @@
 """What a run of cones says, in sentences."""
 
+from collections.abc import Sequence
+
 from claycore.firing import cones
 from claycore.judging import firing_range
 from claycore.judging.firing_range import FiringRange, Maturity, Spoiling
@@ -14,7 +16,7 @@ def range_sentences(found: FiringRange, limit_pct: float) -> list[tuple[str, str
     """(heading, sentence) for maturity, bloating, slumping and the firing range."""
     rows = [("Mature", _maturity(found.maturity, limit_pct))]
     rows += [
-        (heading, _spoiling(spoiling, verb))
+        (heading, _spoiling(spoiling, verb, found.unseen))
         for heading, verb, spoiling in (
             ("Bloats", "bloat", found.bloats),
             ("Slumps", "slump", found.slumps),
@@ -88,9 +90,11 @@ def _about(low_c: float, high_c: float) -> str:
     return f"about cone {low}" if low == high else f"about cone {low} to {high}"
 
 
-def _spoiling(spoiling: Spoiling, verb: str) -> str:
+def _spoiling(spoiling: Spoiling, verb: str, unseen: Sequence[str]) -> str:
+    if spoiling.outcome == firing_range.Sureness.NOT_SEEN and unseen:
+        return f"No sign of it, but nobody looked at the bars of cone {' or '.join(unseen)}."
     if spoiling.outcome == firing_range.Sureness.NOT_SEEN:
-        return f"Not seen to {verb} at any tested cone."
+        return f"Looked at, and not seen to {verb} at any tested cone."
     signs = ", ".join(spoiling.signs)
     after = f"after {spoiling.last_good}, " if spoiling.last_good else ""
     if spoiling.outcome == firing_range.Sureness.SURE:

@@ -3,15 +3,18 @@
 import uuid
 from typing import Any
 
+from django.contrib import messages
 from django.core.paginator import Paginator
 from django.db.models import Q
 from django.http import HttpResponse
-from django.shortcuts import render
-from django.views.decorators.http import require_GET
+from django.shortcuts import get_object_or_404, redirect, render
+from django.views.decorators.http import require_GET, require_POST
 
 from claycore.judging import fit
 from claycore.judging.limits import SCHOOLS, WARES
 from claycore.judging.purposes import PURPOSES
+from claycore.judging.rules import RULES
+from claycore.judging.verdict import CheckedRule
 from claycore.judging.vitrification import tile_class
 from claycore.measure.errors import ClayError
 from claycore.testing import shrinkage
@@ -44,7 +47,7 @@ def clay(request: StudioRequest, pk: int) -> HttpResponse:
     """Everything the bars of one clay say, and the verdict."""
     record = one_clay(request, pk)
     form, judged = judged_of(request, record)
-    limit = judged.limits.absorption
+    limit = judged.limits.dense
     family = [record, *_relatives_of(request, record.clay)]
     return render(
         request,
@@ -58,6 +61,7 @@ def clay(request: StudioRequest, pk: int) -> HttpResponse:
             "form": form,
             "ware": WARES[judged.as_what.ware],
             "purpose": PURPOSES[judged.as_what.purpose],
+            "purposes": [(PURPOSES[p], v) for p, v in judged.verdicts.items()],
             "limit": limit,
             "sentences": range_sentences(judged.evidence.range, limit.high_pct),
             "drawings": drawings_of(family, limit.high_pct, judged.evidence.range),
@@ -78,6 +82,18 @@ def clay(request: StudioRequest, pk: int) -> HttpResponse:
             "kept": [(k, v) for k, v in request.GET.items() if k != "sizes"],
         },
     )
+
+
+@require_POST
+def save_purpose(request: StudioRequest, pk: int) -> HttpResponse:
+    """What a clay is judged as from now on."""
+    clay = get_object_or_404(studio_clays(request), pk=pk)
+    form = ClayPurposeForm(request.POST, studio=request.studio, tested=[], clay=clay)
+    judged_as = form.judged_as()
+    clay.purpose, clay.ware = judged_as.purpose, judged_as.ware
+    clay.save(update_fields=["purpose", "ware"])
+    messages.success(request, f"{clay} is judged for {PURPOSES[clay.purpose]} from now on.")
+    return redirect("results:clay", pk=pk)
 
 
 def _relatives_of(request: StudioRequest, clay: Material) -> list[ClayRecord]:
@@ -129,7 +145,7 @@ def compare(request: StudioRequest) -> HttpResponse:
     form = ClayPurposeForm(request.GET, studio=request.studio, tested=tested)
     as_what = form.judged_as()
     judged = [judge(one, as_what, request.studio) for one in records]
-    limit = limits_of(request.studio, as_what.ware, as_what.school).absorption
+    limit = limits_of(request.studio, as_what.ware, as_what.school).dense
     return render(
         request,
         "results/clays/compare.html",
@@ -138,7 +154,7 @@ def compare(request: StudioRequest) -> HttpResponse:
             "form": form,
             "judged": judged,
             "drawings": drawings_of(records, limit.high_pct),
-            "rules": list(zip(*(one.verdict.lines for one in judged), strict=True)),
+            "rules": _rules_of(judged),
             "ware": WARES[as_what.ware],
             "school": SCHOOLS[as_what.school],
             "purpose": PURPOSES[as_what.purpose],
@@ -148,6 +164,13 @@ def compare(request: StudioRequest) -> HttpResponse:
             "keys": [str(one.clay.pk) for one in records],
         },
     )
+
+
+def _rules_of(judged: list[JudgedClay]) -> list[tuple[str, list[CheckedRule | None]]]:
+    """Every rule that applies to one of the clays at least, and how each clay stands to it."""
+    lines = [{line.code: line for line in one.verdict.lines} for one in judged]
+    there = [code for code in RULES if any(code in one for one in lines)]
+    return [(RULES[code].title, [one.get(code) for one in lines]) for code in there]
 
 
 def _fits(judged: list[JudgedClay]) -> list[dict[str, Any]]:

@@ -24,10 +24,15 @@ def absorption_limit(studio: Studio, ware: str, school: str) -> Limit:
     """The studio's own limit for a ware under a school, or the school's. Raises UnknownChoice."""
     usual = limits.limit(ware, school)
     own = studio.own_limits.get(absorption_key(ware, school))
-    return Limit(ware, school, own) if own is not None else usual
+    return Limit(ware, school, own, is_own=True) if own is not None else usual
 
 
 def limits_of(studio: Studio, ware: str, school: str) -> Limits:
     """Every figure that a clay is judged by in this studio. Raises UnknownChoice."""
     own = {name: studio.own_limits[name] for name in RULES if name in studio.own_limits}
-    return Limits(absorption_limit(studio, ware, school), **own)
+    return Limits(
+        absorption_limit(studio, ware, school),
+        absorption_limit(studio, ware, limits.School.STRICT),
+        own=frozenset(own),
+        **own,
+    )

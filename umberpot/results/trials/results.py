@@ -6,7 +6,8 @@ from itertools import pairwise
 
 from claycore.colour import difference
 from claycore.firing import cones
-from claycore.judging import limits, vitrification
+from claycore.judging import vitrification
+from claycore.judging.limits import Limits
 from claycore.measure.formatting import percentage, plain
 from claycore.measure.replicates import Record
 from claycore.measure.uncertainty import Estimate
@@ -16,7 +17,7 @@ from claycore.testing.readings import Quantity
 from claycore.testing.result_checks import absorption_warnings
 from claycore.testing.results import Figure, together
 from claycore.testing.soaking import METHODS, SoakingMethod, surest_first
-from umberpot.results.limits.services import absorption_limit
+from umberpot.results.limits.services import limits_of
 from umberpot.tiles.bars import bar_of
 from umberpot.tiles.models import Trial
 from umberpot.tiles.progress import TileProgress
@@ -99,7 +100,7 @@ def _percentages(progress: TileProgress) -> tuple[float, str]:
 
 
 def tile_result(
-    progress: TileProgress, limit: limits.Limit, records: Mapping[Figure, Record]
+    progress: TileProgress, limits: Limits, records: Mapping[Figure, Record]
 ) -> TileResult:
     """Everything one tile says after its last firing, held against a limit.
 
@@ -115,7 +116,7 @@ def tile_result(
     verdict = None
     if absorbed and progress.firing:
         step = progress.readings[Quantity.MASS_FIRED].step
-        verdict = vitrification.verdict(absorbed, limit, progress.firing.cone, step)
+        verdict = vitrification.verdict(absorbed, limits, progress.firing.cone, step)
     pct, words = _percentages(progress)
     return TileResult(
         progress=progress,
@@ -135,8 +136,8 @@ def trial_results(
     trial: Trial, progresses: Iterable[TileProgress], records: Mapping[Figure, Record]
 ) -> list[TileResult]:
     """A trial's tiles in the order they are compared: bare first, by cone, by strength."""
-    limit = absorption_limit(trial.studio, trial.ware, trial.school)
-    results = [tile_result(progress, limit, records) for progress in progresses]
+    limits = limits_of(trial.studio, trial.ware, trial.school)
+    results = [tile_result(progress, limits, records) for progress in progresses]
     return sorted(
         results,
         key=lambda r: (
@@ -155,7 +156,7 @@ def replicates(
 
     Where they were soaked in several ways, those count that the surest was used on.
     """
-    limit = absorption_limit(trial.studio, trial.ware, trial.school)
+    limits = limits_of(trial.studio, trial.ware, trial.school)
     groups: dict[tuple[int | None, str, bool], list[TileResult]] = {}
     for result in results:
         tile, firing = result.progress.tile, result.progress.firing
@@ -170,7 +171,7 @@ def replicates(
             absorbed = together(figure, [r.absorption for r in soaked], records)
         if absorbed:
             step = max(r.progress.readings[Quantity.MASS_FIRED].step for r in soaked)
-            verdict = vitrification.verdict(absorbed, limit, cone, step)
+            verdict = vitrification.verdict(absorbed, limits, cone, step)
         title = f"{tiles[0].pct_words}, cone {cone}{', glazed' if glazed else ''}"
         total = together(("total_shrinkage", ""), [r.total for r in tiles], records)
         made.append(Replicates(title, glazed, tiles, absorbed, total, verdict))

@@ -6,7 +6,7 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_http_methods
 
 from claycore.judging.limits import SCHOOLS, WARES
-from umberpot.results.limits.services import absorption_limit
+from umberpot.results.limits.services import limits_of
 from umberpot.results.places import PLACE
 from umberpot.results.trials import results
 from umberpot.studio.request import StudioRequest, posted
@@ -60,7 +60,7 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
             "place": PLACE,
             "trial": trial,
             "judged_as": judged_as,
-            "limit": absorption_limit(request.studio, trial.ware, trial.school),
+            "limit": limits_of(request.studio, trial.ware, trial.school).absorption,
             "ware": WARES[trial.ware],
             "school": SCHOOLS[trial.school],
             "results": found,
@@ -75,10 +75,10 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
 def tile(request: StudioRequest, pk: int) -> HttpResponse:
     """One tile read."""
     found = get_object_or_404(Tile.objects.of(request.studio).with_history(), pk=pk)
-    limit = absorption_limit(request.studio, found.trial.ware, found.trial.school)
-    result = results.tile_result(progress_of(found), limit, spread_records(request.studio))
+    limits = limits_of(request.studio, found.trial.ware, found.trial.school)
+    result = results.tile_result(progress_of(found), limits, spread_records(request.studio))
     return render(
         request,
         "results/trials/tile.html",
-        {"place": PLACE, "tile": found, "result": result, "limit": limit},
+        {"place": PLACE, "tile": found, "result": result, "limit": limits.absorption},
     )

@@ -14,7 +14,7 @@ from claycore.measure.uncertainty import Measured
 from claycore.testing import bar_roles, soaking
 from claycore.testing.bar_checks import unlikely_readings
 from claycore.testing.bar_roles import read_of_any, role_of
-from claycore.testing.bars import REMARKS, Bar
+from claycore.testing.bars import NOTHING_ODD, REMARKS, Bar, RemarkCode
 from claycore.testing.readings import ReadingKind
 from umberpot.kiln.models import Firing
 from umberpot.tiles.bars import bar_of, with_figures, with_firing
@@ -27,6 +27,8 @@ CLAY_STAGE = "clay"
 
 COLOUR = "colour"
 REMARK = "remark"
+LOOKED_ALL = "looked-all"
+"""The one tick that says that every bar was looked at, and the rest had nothing odd."""
 
 
 @dataclass
@@ -223,7 +225,7 @@ def fill(grid: BarGrid, data: Mapping[str, str], remarks_of: Mapping[str, list[s
     for row in grid.rows:
         key = f"{REMARK}-{row.tile.pk}"
         if key in remarks_of:
-            row.remarks = REMARKS.keys() & set(remarks_of[key])
+            row.remarks = _remarks(set(remarks_of[key]), looked=LOOKED_ALL in data)
             row.remarks_shown = frozenset(data.get(f"seen-{key}", "").split())
         colour = data.get(f"{COLOUR}-{row.tile.pk}")
         if colour is not None:
@@ -231,6 +233,14 @@ def fill(grid: BarGrid, data: Mapping[str, str], remarks_of: Mapping[str, list[s
             row.colour_error = _wrong_colour(row.colour)
             row.colour_seen = _key(data.get(f"seen-{COLOUR}-{row.tile.pk}", ""))
     _doubt(grid)
+
+
+def _remarks(ticked: set[str], looked: bool) -> set[str]:
+    """What was ticked; "nothing odd" does not stand beside anything odd."""
+    remarks = REMARKS.keys() & ticked
+    if looked and not remarks:
+        return {RemarkCode.LOOKED}
+    return remarks - {RemarkCode.LOOKED} if remarks - NOTHING_ODD else remarks
 
 
 def show_recorded(grid: BarGrid, fresh: BarGrid) -> None:

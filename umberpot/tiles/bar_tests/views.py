@@ -120,8 +120,7 @@ def test(request: StudioRequest, pk: int) -> HttpResponse:
         changed, stale = _save(grid, request)
         if stale:
             messages.error(request, stale)
-        said = f"{changed} figure{'s' if changed != 1 else ''} recorded."
-        messages.success(request, said if changed else "Nothing else was changed.")
+        messages.success(request, _said(changed, grid))
         if grid.is_sound and not stale:
             return redirect(_address(found, firing, method))
         if not stale:
@@ -144,6 +143,15 @@ def test(request: StudioRequest, pk: int) -> HttpResponse:
         },
         status=200 if grid.is_sound else 400,
     )
+
+
+def _said(changed: int, grid: BarGrid) -> str:
+    """What was recorded, and what was not."""
+    waiting = len(grid.troubles) + sum(bool(row.colour_error) for row in grid.rows)
+    if not waiting:
+        return f"{changed} recorded." if changed else "Nothing was changed."
+    look = f"{waiting} wait{'s' if waiting == 1 else ''} for a look"
+    return f"{changed} recorded, {look}: they are marked below and not recorded yet."
 
 
 def _address(found: ClayTest, firing: Firing | None, method: str) -> str:

@@ -1,0 +1,127 @@
+"""How a clay may be adjusted: what to try first, what else it does. Common practice."""
+
+from dataclasses import replace
+
+import pytest
+
+from claycore.judging import mending
+from claycore.judging import verdict as cv
+from claycore.judging.firing_range import firing_range
+from claycore.judging.limits import usual_limits
+from claycore.judging.mends import MENDS, Change, Trait
+from claycore.judging.rules import RULES, Evidence
+from claycore.measure.errors import ClayError
+from claycore.measure.uncertainty import Estimate
+from claycore.testing.field_notes import NOTHING_NOTED, FieldNotes
+from claycore.testing.results import clay_results
+from tests.core.testing.making_bars import run
+
+STRICT = usual_limits("stoneware", "strict")
+
+
+def suggested(*rows, purpose="tableware", notes=NOTHING_NOTED, limits=STRICT):
+    found = clay_results(run(*rows))
+    evidence = Evidence(found, firing_range(found.cones, 1.5), rows[-1][0], notes)
+    return mending.suggestions(cv.lines(evidence, limits, purpose), evidence)
+
+
+def codes(found):
+    return [one.mend.code for one in found]
+
+
+def test_every_rule_names_ways_that_there_are_and_none_that_makes_it_worse():
+    for rule in RULES.values():
+        assert set(rule.mends) <= MENDS.keys()
+        assert bool(rule.fault) or not rule.mends
+        if rule.wants:
+            trait, wanted = rule.wants
+            effects = [effect for code in rule.mends for effect in MENDS[code].effects]
+            assert not [e for e in effects if e.trait == trait and e.change.opposes(wanted)]
+
+
+def test_every_addition_says_what_else_it_does():
+    for mend in MENDS.values():
+        assert mend.costs_nothing or len({effect.trait for effect in mend.effects}) > 2
+        assert all(effect.why for effect in mend.effects)
+
+
+def test_the_least_absorption_may_lie_between_two_tested_cones():
+    """9 → 3 → 5 % asks for cone 7 or 8 before anything is added, and not for a hotter firing."""
+    found = suggested(("04", 7, 9), ("6", 11, 3), ("10", 11.5, 5))
+    assert found[0].what == (
+        "Fire it between the tested cones: cone 7 or 8: the least absorption may lie between 6"
+        " and 10"
+    )
+    assert "fire_higher" not in codes(found)
+
+
+def test_still_falling_at_the_hottest_cone_asks_for_a_hotter_firing():
+    found = suggested(("04", 5, 14), ("6", 7, 8))
+    assert codes(found)[:2] == ["fire_higher", "sieve"]
+    assert {"red_clay", "flux"} == set(codes(found)[2:])
+    assert found[2].mend.as_dug_pct == (90, 70)
+
+
+def test_no_hotter_firing_for_a_clay_that_bloats():
+    found = suggested(("04", 8, 9), ("6", 12, 2.4), ("10", 9, 4.6, ["bloated"]))
+    assert codes(found)[0] == "fire_between"
+    assert "fire_higher" not in codes(found)
+
+
+def test_what_costs_nothing_comes_first_and_what_makes_another_fault_worse_last():
+    short = FieldNotes(coil="cracks_at_once")
+    tight = replace(STRICT, drying_most_pct=5)
+    found = suggested(("6", 12, 1.0), purpose="throwing", notes=short, limits=tight)
+    assert [one.mend.costs_nothing for one in found] == sorted(
+        (one.mend.costs_nothing for one in found), reverse=True
+    )
+    by_code = {one.mend.code: one for one in found}
+    assert by_code["ball_clay"].worsens == ("shrinks a lot in drying",)
+    assert by_code["grog"].worsens == ("is short",)
+    assert codes(found)[-1] in ("ball_clay", "bentonite", "grog")
+
+
+def test_those_that_pull_against_each_other_say_so():
+    short = FieldNotes(coil="cracks_at_once")
+    tight = replace(STRICT, drying_most_pct=5)
+    found = suggested(("6", 12, 1.0), purpose="throwing", notes=short, limits=tight)
+    by_code = {one.mend.code: one for one in found}
+    assert any("Add grog or sand" in words for words in by_code["ball_clay"].against)
+    for one in found:
+        for other in found:
+            pulls = {
+                e.trait
+                for e in one.mend.effects
+                for o in other.mend.effects
+                if e.trait == o.trait and e.change.opposes(o.change)
+            }
+            assert bool(pulls) == any(other.mend.what in words for words in one.against)
+
+
+def test_what_helps_against_two_things_is_named_once():
+    short = FieldNotes(coil="cracks_at_once")
+    stiff = replace(STRICT, drying_least_pct=8)
+    found = suggested(("6", 12, 1.0), purpose="throwing", notes=short, limits=stiff)
+    [ball_clay] = [one for one in found if one.mend.code == "ball_clay"]
+    assert ball_clay.because == ("is short", "is not plastic enough")
+
+
+def test_changes_that_oppose():
+    assert Change.UP.opposes(Change.DOWN)
+    assert not Change.UP.opposes(Change.UP)
+    assert not Change.OTHER.opposes(Change.DOWN)
+    assert set(Trait) == {effect.trait for mend in MENDS.values() for effect in mend.effects}
+
+
+def test_a_blend_is_guessed_by_its_parts():
+    """80 : 20 of 14 ± 1 and 8 ± 2: 12.8, ± √(0.8² + 0.4²)."""
+    parts = [
+        mending.BlendPart(80, Estimate(14, 1), Estimate(6, 0.5)),
+        mending.BlendPart(20, Estimate(8, 2), None),
+    ]
+    found = mending.blend_guess(parts)
+    assert found.total.value == pytest.approx(12.8)
+    assert found.total.u95 == pytest.approx((0.8**2 + 0.4**2) ** 0.5)
+    assert found.absorption is None
+    with pytest.raises(ClayError):
+        mending.blend_guess(parts[:1])
