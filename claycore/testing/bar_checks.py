@@ -105,13 +105,15 @@ def _of_firing(bar: Bar, place: int, broken: bool, twins: Sequence[Twin]) -> lis
 
 
 def _of_wet_length(bar: Bar, siblings: Sequence[Bar]) -> str:
-    lengths = [sibling.length_wet.value for sibling in siblings]
+    if not bar.length_wet:
+        return ""
+    lengths = [sibling.length_wet.value for sibling in siblings if sibling.length_wet]
     return _shifted(bar.length_wet.value, _usual(bar.length_wet.value, lengths), "mm")
 
 
 def _of_dry_length(bar: Bar, siblings: Sequence[Bar]) -> str:
     wet, dry = bar.length_wet, bar.length_dry
-    if not dry:
+    if not (wet and dry):
         return ""
     if said := _of_length(wet, dry, MOST_DRYING_PCT, "when it was wet", "drying"):
         return said
@@ -121,9 +123,9 @@ def _of_dry_length(bar: Bar, siblings: Sequence[Bar]) -> str:
 
 def _of_fired_length(bar: Bar, fired: FiredBar, twins: Sequence[Twin]) -> str:
     """What is odd about a fired length: first against the bar itself, then against its twins."""
-    if not fired.length:
-        return ""
     before = bar.length_dry or bar.length_wet
+    if not (fired.length and before):
+        return ""
     when = "when it was bone dry" if bar.length_dry else "when it was wet"
     if said := _of_length(before, fired.length, MOST_FIRING_PCT, when, "firing"):
         return said

@@ -84,7 +84,7 @@ class Bar:
     """A bar: its line as marked on the plastic clay, its dry readings, and its firings in order."""
 
     code: str
-    length_wet: Measured
+    length_wet: Measured | None
     mass_wet: Measured | None = None
     length_dry: Measured | None = None
     mass_dry: Measured | None = None

@@ -3,6 +3,7 @@
 from django.urls import path
 
 from umberpot.results.calculators.absorption import AbsorptionView
+from umberpot.results.calculators.clay import ClayView
 from umberpot.results.calculators.shrinkage import ShrinkageView
 from umberpot.results.clays import files
 from umberpot.results.clays import views as clays
@@ -17,6 +18,7 @@ urlpatterns = [
     path("tiles/<int:pk>/", trials.tile, name="tile"),
     path("shrinkage/", ShrinkageView.as_view(), name="shrinkage"),
     path("absorption/", AbsorptionView.as_view(), name="absorption"),
+    path("clay/", ClayView.as_view(), name="pasted-clay"),
     path("clays/", clays.clays, name="clays"),
     path("clays/compare/", clays.compare, name="compare"),
     path("clays/limits/", limits.limits, name="limits"),

@@ -244,9 +244,16 @@ def drawings_of(
     family: list[ClayRecord], limit_pct: float, ranges: FiringRange | None = None
 ) -> dict[str, Drawing] | None:
     """The chart as a page and as a phone shows it; None where nothing was fired yet."""
-    if not any(one.results.cones for one in family):
-        return None
     series = [Series(one.clay.name, one.results.cones) for one in family]
+    return both_sizes(series, limit_pct, ranges)
+
+
+def both_sizes(
+    series: Sequence[Series], limit_pct: float, ranges: FiringRange | None
+) -> dict[str, Drawing] | None:
+    """The chart of some runs of cones, wide and narrow; None where nothing was fired yet."""
+    if not any(one.found for one in series):
+        return None
     return {
         "wide": chart(series, limit_pct, ranges, WIDE),
         "narrow": chart(series, limit_pct, ranges, NARROW),
