@@ -70,6 +70,7 @@ def addition_rows(
         "bound": bound,
         "key": bound.name,
         "rows": rows_of(bound.form, bound.name),
+        "priced": "price" in bound.form.fields and bound.name == "add",
         "sample": sample,
         "word": word,
         "another": another,

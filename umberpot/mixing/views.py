@@ -1,22 +1,25 @@
-"""Mix: kept mixes. The calculators are in calculator_views, weighing out in weigh_views."""
+"""Mix: kept mixes, and what the calculators hand on to be kept."""
 
+import uuid
+from typing import Any
 from urllib.parse import parse_qsl
 
 from django.contrib import messages
 from django.http import HttpResponse, QueryDict
 from django.shortcuts import get_object_or_404, redirect, render
-from django.views.decorators.http import require_GET, require_POST
+from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
 from claycore.mixing.dose import Dose
 from umberpot.mixing import services
-from umberpot.mixing.calculators.dose import DoseForm, DoseView
-from umberpot.mixing.calculators.kilos import KilosForm, KilosView
+from umberpot.mixing.calculators.dose import DoseView
+from umberpot.mixing.calculators.kilos import KilosView
 from umberpot.mixing.calculators.water import WaterForm, WaterView
 from umberpot.mixing.models import Mix, Plan
 from umberpot.mixing.places import PLACE
 from umberpot.shelf import services as shelf
 from umberpot.shelf.models import Material
 from umberpot.studio.request import StudioRequest, request_key
+from umberpot.ui.calculators import Calculator
 
 
 @require_GET
@@ -46,24 +49,38 @@ def sum_of(request: StudioRequest) -> QueryDict:
     return query
 
 
-@require_POST
+@require_http_methods(["GET", "POST"])
 def make(request: StudioRequest) -> HttpResponse:
     """Keeps the dose on the page as a mix, and goes on to weigh it."""
-    form = DoseForm(sum_of(request))
-    solved = DoseView.attempt(form)
-    if solved is None:
-        return DoseView().again(request, form)
-    return _keep(request, solved.result, solved.inputs.clay_name, form.query_string())
+    return _make(request, DoseView, keeps_sum=True)
 
 
-@require_POST
+@require_http_methods(["GET", "POST"])
 def make_kilos(request: StudioRequest) -> HttpResponse:
     """Keeps so many kilos of a colour as a mix, and goes on to weigh it."""
-    form = KilosForm(sum_of(request))
-    solved = KilosView.attempt(form)
+    return _make(request, KilosView, keeps_sum=False)
+
+
+def _make(
+    request: StudioRequest, view: type[Calculator[Any, Dose]], *, keeps_sum: bool
+) -> HttpResponse:
+    """Makes a mix of what is sent along; without scripts, GET shows first what that would be."""
+    form = view.form_class(sum_of(request) if request.method == "POST" else request.GET)
+    solved = view.attempt(form)
     if solved is None:
-        return KilosView().again(request, form)
-    return _keep(request, solved.result, solved.inputs.clay_name, "")
+        return view().again(request, form)
+    if request.method == "GET":
+        context = {
+            "place": PLACE,
+            "form": form,
+            "fragment": view.fragment,
+            "answer": view().answer(solved.inputs, solved.result),
+            "shown": view().shown(solved.inputs, solved.result),
+            "request_key": uuid.uuid4(),
+        }
+        return render(request, "mixing/calculators/confirm_make.html", context)
+    sum_query = form.query_string() if keeps_sum else ""
+    return _keep(request, solved.result, solved.inputs.clay_name, sum_query)
 
 
 def _keep(request: StudioRequest, dose: Dose, clay_name: str, sum_query: str) -> HttpResponse:
@@ -103,6 +120,9 @@ def keep_water(request: StudioRequest) -> HttpResponse:
     if solved is None:
         return WaterView().again(request, form)
     key = request.POST.get("of", "")
+    if not key:
+        messages.error(request, "Choose the clay that this is the water of. Nothing was saved.")
+        return WaterView().again(request, form)
     clays = Material.objects.of(request.studio).on_shelf().clays()
     clay = get_object_or_404(clays, pk=int(key) if key.isdecimal() and len(key) < 19 else 0)
     shelf.measure_water(

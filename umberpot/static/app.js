@@ -86,6 +86,13 @@ document.addEventListener("alpine:init", () => {
     },
   }));
 
+  // What is sent along is what stands in the fields now, not what was last calculated.
+  Alpine.data("sent", () => ({
+    take() {
+      const fields = new FormData(document.getElementById("sum-form"));
+      this.$root.elements.sum.value = new URLSearchParams(fields).toString();
+    },
+  }));
   Alpine.data("sum", () => ({
     addRow(event) {
       const set = event.target.closest("fieldset");
@@ -132,9 +139,8 @@ document.addEventListener("alpine:init", () => {
     },
     // What the shelf knows the price of need not be typed.
     takePrice(input) {
-      const lists = { clay: ["clays-list", "clay_price"], add_name: ["colourants-list", "powder_price"] };
-      const [list, field] = lists[input.name] || [];
-      const price = field && input.form.elements[field];
+      const row = input.closest("[data-rows] > *");
+      const [list, price] = { clay: ["clays-list", input.form?.elements.clay_price], add_name: ["colourants-list", row?.querySelector("[name=add_price]")] }[input.name] || [];
       if (price && !price.value) price.value = this.optionOf(list, input.value)?.dataset.price || "";
     },
     // A clay chosen from the shelf fills in what the server says it brings along. What was measured

@@ -3,7 +3,9 @@
 import re
 
 import pytest
+from django.test import Client
 
+from tests.pages import words_of
 from tests.web.results.test_calculators import (
     ADJUST,
     BUCKET,
@@ -161,7 +163,7 @@ def test_bucket_weighed_thinned_and_coloured():
 def test_water_join_kilos_layers_and_dark():
     assert answer("/mix/water/", WATER)["water_pct"] == pytest.approx(22)
     assert answer("/mix/join/", JOIN)["additions"][0]["pct_on_dry_clay"] == pytest.approx(7.5)
-    kilos = answer("/mix/kilos/", {**KILOS, "clay_price": "1", "powder_price": "38"})
+    kilos = answer("/mix/kilos/", {**KILOS, "clay_price": "1", "price": "Quay Blue:38"})
     assert kilos["additions"][0]["mass_g"] == pytest.approx(436.36, abs=0.01)
     assert kilos["total_g"] == pytest.approx(6000)
     assert kilos["cost"] == pytest.approx(kilos["clay_g"] / 1000 + 0.43636 * 38, abs=1e-3)
@@ -251,3 +253,24 @@ def test_every_field_has_its_place_for_an_error(client, url, good):
     slots = re.findall(r'id="(id_\w+-error)" hx-swap-oob', live)
     assert slots
     assert [slot for slot in slots if f'id="{slot}"' not in page] == []
+
+
+def test_each_colourant_has_its_own_price_in_kilos():
+    """3 % at 6.50 and 2 % at 92 in 10 kg, clay for nothing."""
+    sum_ = {
+        **{"mass": "10", "unit": "kg", "water_pct": "20", "clay_price": "0"},
+        "add_name": ["rust", "sky"],
+        "add_pct": ["3", "2"],
+        "add_price": ["6,50", "92"],
+    }
+    body = answer("/mix/kilos/", sum_)
+    grams = {a["name"]: a["mass_g"] for a in body["additions"]}
+    assert body["cost"] == pytest.approx((grams["rust"] * 6.5 + grams["sky"] * 92) / 1000)
+    assert body["unpriced"] == []
+    one_missing = answer("/mix/kilos/", {**sum_, "add_price": ["6,50", ""]})
+    assert (one_missing["cost"], one_missing["unpriced"]) == (None, ["sky"])
+    page = Client().get("/mix/kilos/", {**sum_, "add_price": ["6,50", ""]})
+    assert "no price yet for sky" in words_of(page)
+    assert 'value="6,50"' in page.content.decode()
+    refused = Client().get("/mix/kilos/", {**sum_, "add_price": ["dear", ""]})
+    assert refused.status_code == 400

@@ -5,6 +5,7 @@ import uuid
 
 import pytest
 
+from tests.pages import words_of
 from umberpot.mixing.composition import parts_of
 from umberpot.mixing.leftovers import services as leftovers
 from umberpot.mixing.models import Mix
@@ -155,6 +156,9 @@ def test_a_pinch_gives_the_clay_its_water(signed_in, clay):
     assert WaterMeasurement.objects.count() == 1
     assert signed_in.post("/mix/water/keep/", {**posted, "sum": "wet=1"}).status_code == 400
     assert signed_in.post("/mix/water/keep/", {**posted, "of": "x"}).status_code == 404
+    unchosen = signed_in.post("/mix/water/keep/", {**posted, "of": ""})
+    assert unchosen.status_code == 400
+    assert "Choose the clay" in words_of(unchosen)
     form = {"kind": "clay_body", "name": clay.name, "state": "plastic", "water_pct": "25"}
     signed_in.post(f"/shelf/{clay.pk}/", form)
     clay.refresh_from_db()

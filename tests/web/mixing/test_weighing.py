@@ -1,5 +1,7 @@
 """From a dose to what was really made: making, weighing, rescuing, correcting, stock."""
 
+import html
+import re
 import time
 import uuid
 
@@ -253,3 +255,27 @@ def test_the_list_makes_no_more_queries_with_more_mixes(
         weigh(make_mix(), 80, 8)
     with django_assert_num_queries(len(few)):
         signed_in.get("/mix/")
+
+
+def test_without_scripts_make_takes_what_stands_in_the_fields(signed_in):
+    """The button of the calculator's own form shows first what it makes, with one more button."""
+    typed = "state=dry&mass=80&unit=g&clay=Ferry+white&add_name=Quay+Blue&add_pct=7"
+    page = signed_in.get(f"/mix/make/?{typed}")
+    assert page.status_code == 200
+    assert not Mix.objects.exists()
+    assert "5.6 g" in words_of(page)
+    [kept] = re.findall(r'name="sum"\s+value="([^"]*)"', page.content.decode())
+    signed_in.post("/mix/make/", {"sum": html.unescape(kept)})
+    assert Mix.objects.get().batch.pcts == {"Quay Blue": pytest.approx(7)}
+
+
+def test_make_before_anything_is_calculated_keeps_what_was_typed(signed_in):
+    typed = "state=dry&mass=&unit=g&clay=Ferry+white&add_name=Quay+Blue&add_pct=7"
+    for answer in (
+        signed_in.get(f"/mix/make/?{typed}"),
+        signed_in.post("/mix/make/", {"sum": typed}),
+    ):
+        assert answer.status_code == 400
+        assert 'value="7"' in answer.content.decode()
+        assert 'value="Quay Blue"' in answer.content.decode()
+    assert not Mix.objects.exists()

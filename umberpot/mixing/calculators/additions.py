@@ -7,6 +7,7 @@ from django import forms
 from claycore.materials import composition
 from claycore.materials.composition import Addition
 from claycore.measure import bounds
+from claycore.mixing import cost
 from umberpot.ui.fields.measures import LONGEST_TEXT, read_number
 
 UNNAMED = "colourant"
@@ -81,6 +82,47 @@ class AdditionsInput(forms.Widget):
         return not {name, f"{name}_name", f"{name}_pct"}.intersection(data)
 
 
+class PricesInput(forms.Widget):
+    """Gathers prices as ``NAME:PRICE``, given so or typed in the rows of the additions."""
+
+    def value_from_datadict(self, data: Any, files: Any, name: str) -> list[str]:
+        given = [text for text in data.getlist(name) if text.strip()]
+        rows = zip(data.getlist("add_name"), data.getlist("add_price"), strict=False)
+        return given + [
+            f"{' '.join(row_name.split()) or UNNAMED}:{price.strip()}"
+            for row_name, price in rows
+            if price.strip()
+        ]
+
+    def value_omitted_from_data(self, data: Any, files: Any, name: str) -> bool:
+        return not {name, "add_price"}.intersection(data)
+
+
+class PricesField(forms.Field):
+    """A price per kg for each colourant, ``NAME:PRICE``. Cleans to prices by name."""
+
+    def __init__(self, **kwargs: Any) -> None:
+        super().__init__(widget=PricesInput, required=False, **kwargs)
+
+    def clean(self, value: list[str]) -> dict[str, float]:
+        prices = {}
+        for text in value[: composition.MOST_ADDITIONS]:
+            name, _, price = text[:LONGEST_TEXT].rpartition(":")
+            try:
+                prices[" ".join(name.split())] = cost.PRICE.check("price", read_number(price))
+            except ValueError as error:
+                raise forms.ValidationError(f"{name or 'A price'}: {error}") from None
+        return prices
+
+
+def typed_prices(form: forms.BaseForm) -> dict[str, str]:
+    """Each colourant's price as it was typed, by its name."""
+    if not (form.is_bound and "price" in form.fields):
+        return {}
+    texts = PricesInput().value_from_datadict(form.data, None, "price")
+    return {name: price for name, _, price in (text.rpartition(":") for text in texts)}
+
+
 def typed_rows(data: Any, key: str) -> list[tuple[str, str]]:
     """The page's rows as typed: (name, percent), blank ones included."""
     names, pcts = data.getlist(f"{key}_name"), data.getlist(f"{key}_pct")
@@ -89,13 +131,14 @@ def typed_rows(data: Any, key: str) -> list[tuple[str, str]]:
     return [(name.strip(), pct.strip()) for name, pct in zip(names, pcts, strict=True)]
 
 
-def rows_of(form: forms.BaseForm, key: str) -> list[tuple[str, str]]:
-    """The rows a page shows: those typed, and one to type in next."""
+def rows_of(form: forms.BaseForm, key: str) -> list[tuple[str, str, str]]:
+    """The rows a page shows, (name, percent, price): those typed, and one to type in next."""
     rows = []
+    prices = typed_prices(form)
     if form.is_bound:
         for text in AdditionsInput().value_from_datadict(form.data, None, key):
             name, _, pct = text.rpartition(":")
-            rows.append((name.strip(), pct.strip()))
+            rows.append((name.strip(), pct.strip(), prices.get(" ".join(name.split()), "")))
     if len(rows) < composition.MOST_ADDITIONS:
-        rows.append(("", ""))
+        rows.append(("", "", ""))
     return rows

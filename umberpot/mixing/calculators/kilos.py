@@ -13,7 +13,7 @@ from claycore.mixing import cost, scaling
 from claycore.mixing.cost import Cost, Priced
 from claycore.mixing.dose import Dose
 from claycore.mixing.dose_checks import dose_warnings
-from umberpot.mixing.calculators.additions import AdditionsField
+from umberpot.mixing.calculators.additions import AdditionsField, PricesField
 from umberpot.mixing.calculators.base import AdditionAnswer, MixCalculator, addition_answers
 from umberpot.mixing.calculators.fields import (
     KnowsScale,
@@ -41,7 +41,7 @@ class KilosInputs:
     split: int
     clay_name: str
     clay_price: float | None
-    powder_price: float | None
+    prices: dict[str, float]
     scale_step_g: float
     water_measured: bool
 
@@ -49,7 +49,8 @@ class KilosInputs:
 class KilosForm(KnowsScale, CalculatorForm[KilosInputs]):
     """Finished plastic coloured clay wanted: ``mass``+``unit``, ``water_pct``, ``add``.
 
-    Besides: ``split`` into bags or slabs, ``clay`` (a name), ``clay_price`` and ``powder_price``.
+    Besides: ``split`` into bags or slabs, ``clay`` (a name), ``clay_price``, and ``price`` repeated
+    as ``NAME:PRICE`` for the colourants.
     """
 
     clay = forms.CharField(max_length=LONGEST_TEXT, required=False, label="Clay")
@@ -60,7 +61,7 @@ class KilosForm(KnowsScale, CalculatorForm[KilosInputs]):
     convention = convention_choice()
     split = CountField(PARTS, required=False, label="Split into bags or slabs")
     clay_price = MeasureField(cost.PRICE, required=False, label="Clay, per kg")
-    powder_price = MeasureField(cost.PRICE, required=False, label="Colourant, per kg")
+    price = PricesField(label="Colourants, per kg")
     scale_step_g = scale_step_field()
     water_u95 = measured_water_field()
 
@@ -74,7 +75,7 @@ class KilosForm(KnowsScale, CalculatorForm[KilosInputs]):
             typed["split"] or 1,
             typed["clay"],
             typed["clay_price"],
-            typed["powder_price"],
+            typed["price"],
             self.scale_step,
             water_measured=typed["water_u95"] is not None,
         )
@@ -82,7 +83,7 @@ class KilosForm(KnowsScale, CalculatorForm[KilosInputs]):
 
 @dataclass(frozen=True, kw_only=True)
 class KilosAnswer(Answer):
-    """``clay_g`` is as wet as it is; the cost is null until both prices are known."""
+    """``clay_g`` is as wet as it is. The cost is null while anything is ``unpriced``."""
 
     clay_g: float
     dry_clay_g: float
@@ -91,14 +92,14 @@ class KilosAnswer(Answer):
     total_g: float
     cost: float | None
     cost_per_kg: float | None
+    unpriced: list[str]
 
 
-def _cost(inputs: KilosInputs, result: Dose) -> Cost | None:
-    """What it costs, None until all of it has a price."""
+def _cost(inputs: KilosInputs, result: Dose) -> Cost:
+    """What it costs, each colourant at its own price."""
     clay = Priced("the clay", result.clay.mass_g, inputs.clay_price)
-    powders = [Priced(a.name, a.mass_g, inputs.powder_price) for a in result.additions]
-    found = cost.cost_of([clay, *powders])
-    return None if found.unpriced else found
+    powders = [Priced(a.name, a.mass_g, inputs.prices.get(a.name)) for a in result.additions]
+    return cost.cost_of([clay, *powders])
 
 
 class KilosView(MixCalculator[KilosInputs, Dose]):
@@ -121,8 +122,9 @@ class KilosView(MixCalculator[KilosInputs, Dose]):
             additions=addition_answers(result.additions),
             water_to_add_g=result.water_to_add_g,
             total_g=result.total_g,
-            cost=found.total if found else None,
-            cost_per_kg=found.per_kg(result.total_g) if found else None,
+            cost=None if found.unpriced else found.total,
+            cost_per_kg=None if found.unpriced else found.per_kg(result.total_g),
+            unpriced=list(found.unpriced),
             warnings=dose_warnings(
                 result, inputs.scale_step_g, water_measured=inputs.water_measured
             ),
@@ -156,6 +158,8 @@ class KilosView(MixCalculator[KilosInputs, Dose]):
             "segments": segments_of(
                 clay_name, result.clay.dry_g, [(a.name, a.mass_g) for a in result.additions]
             ),
-            "cost": f"{found.total:.2f}" if found else "",
-            "cost_per_kg": f"{found.per_kg(total_g):.2f}" if found else "",
+            "cost": "" if found.unpriced else f"{found.total:.2f}",
+            "cost_per_kg": "" if found.unpriced else f"{found.per_kg(total_g):.2f}",
+            # Somebody who types no price at all did not ask what it costs.
+            "unpriced": found.unpriced if len(found.unpriced) <= len(result.additions) else (),
         }
