@@ -163,7 +163,7 @@ def test_bucket_weighed_thinned_and_coloured():
 def test_water_join_kilos_layers_and_dark():
     assert answer("/mix/water/", WATER)["water_pct"] == pytest.approx(22)
     assert answer("/mix/join/", JOIN)["additions"][0]["pct_on_dry_clay"] == pytest.approx(7.5)
-    kilos = answer("/mix/kilos/", {**KILOS, "clay_price": "1", "price": "Quay Blue:38"})
+    kilos = answer("/mix/kilos/", {**KILOS, "clay_price": "1", "price": "blue:38"})
     assert kilos["additions"][0]["mass_g"] == pytest.approx(436.36, abs=0.01)
     assert kilos["total_g"] == pytest.approx(6000)
     assert kilos["cost"] == pytest.approx(kilos["clay_g"] / 1000 + 0.43636 * 38, abs=1e-3)
