@@ -50,7 +50,7 @@ def fill_wet_and_dry_by_keyboard(page: Page) -> None:
     page.keyboard.press("Tab")
     expect(page.get_by_text("Longer than when it was wet?")).to_be_hidden()
     page.get_by_role("button", name="Record these readings").click()
-    expect(page.get_by_text("9 figures recorded.")).to_be_visible()
+    expect(page.get_by_text("9 recorded.")).to_be_visible()
 
 
 def fire_them(page: Page, codes: list[str], cone: str) -> None:
@@ -85,7 +85,7 @@ def paste_after_firing(page: Page, block: str) -> None:
     paste(page, block)
     expect(cell(page, 2, "soaked")).not_to_have_value("")
     page.get_by_role("button", name="Record these readings").click()
-    expect(page.get_by_text("9 figures recorded.")).to_be_visible()
+    expect(page.get_by_text("9 recorded.")).to_be_visible()
 
 
 def test_a_clay_from_the_bank_to_a_verdict(signed_in: Page) -> None:
@@ -108,16 +108,16 @@ def test_a_clay_from_the_bank_to_a_verdict(signed_in: Page) -> None:
     page.get_by_role("link", name="What it says").click()
     page.get_by_label("For", exact=True).select_option("tableware")
     page.get_by_label("As", exact=True).select_option("stoneware")
-    page.get_by_role("button", name="Judge it so").click()
+    page.get_by_role("button", name="Update verdict").click()
     verdict = page.get_by_role("region", name="Verdict")
-    expect(verdict.get_by_text("Keep it")).to_be_visible()
-    expect(verdict.get_by_text("judged at cone 6")).to_be_visible()
+    expect(verdict.get_by_text("Suitable for tableware at cone 6", exact=True)).to_be_visible()
+    expect(verdict.get_by_text("As stoneware, at cone 6")).to_be_visible()
     with page.expect_download() as download:
         page.get_by_role("link", name="Report").click()
     report = PdfReader(io.BytesIO(download.value.path().read_bytes()))
     text = " ".join(sheet.extract_text() for sheet in report.pages)
     assert "Slipway clay" in text
-    assert "Keep it." in text
+    assert "Suitable for tableware at cone 6." in text
     assert "Under the old slipway" in text
 
 

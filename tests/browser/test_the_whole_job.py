@@ -91,8 +91,8 @@ def test_from_the_shelf_to_a_verdict(signed_in: Page) -> None:
     page.get_by_role("link", name="Read this trial").click()
     expect(page.get_by_text(re.compile(r"4\.2 ± .* % is over 1.5 % for stoneware"))).to_be_visible()
     page.get_by_label("School").select_option("loose")
-    page.get_by_role("button", name="Judge it so").click()
-    expect(page.get_by_text(re.compile(r"is within 6 % for stoneware"))).to_be_visible()
+    page.get_by_role("button", name="Update verdict").click()
+    expect(page.get_by_text(re.compile(r"such ware is found"))).to_be_visible()
 
 
 def test_a_correction_leaves_the_old_figure_beside_it(signed_in: Page) -> None:

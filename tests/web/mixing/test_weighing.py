@@ -2,6 +2,8 @@
 
 import html
 import re
+import socketserver
+import threading
 import time
 import uuid
 
@@ -222,6 +224,47 @@ def test_a_scale_that_does_not_answer_leaves_the_keyboard(signed_in, make_mix, s
         ).status_code
         == 302
     )
+
+
+class OddScale(socketserver.StreamRequestHandler):
+    """Answers every command with the same line."""
+
+    answer = ""
+
+    def handle(self):
+        for _ in self.rfile:
+            self.wfile.write(f"{self.answer}\n".encode())
+
+
+@pytest.fixture
+def odd_scale(settings):
+    """A scale that really listens, and says what it is told to say."""
+    with socketserver.ThreadingTCPServer(("127.0.0.1", 0), OddScale) as server:
+        threading.Thread(target=server.serve_forever, daemon=True).start()
+        settings.SCALE_ADDRESS = f"socket://127.0.0.1:{server.server_address[1]}"
+        yield OddScale
+        server.shutdown()
+
+
+@pytest.mark.parametrize("answer", ["= nan g", "= inf g", "= 8 cups", "=", "= 8,0,2 g", "? 8 g"])
+def test_a_scale_that_says_no_weight_is_told_so_and_nothing_is_booked(
+    signed_in, make_mix, odd_scale, answer
+):
+    odd_scale.answer = answer
+    mix = make_mix()
+    got = post_weigh(signed_in, mix, action="read")
+    assert got.status_code == 200
+    assert "no weight" in words_of(got) or "does not answer as expected" in words_of(got)
+    assert not Weighing.objects.exists()
+    assert signed_in.get(f"/mix/{mix.pk}/glance/").status_code == 204
+
+
+def test_a_scale_in_kilograms_is_understood(signed_in, make_mix, odd_scale):
+    odd_scale.answer = "= 0.080 kg"
+    mix = make_mix()
+    assert signed_in.get(f"/mix/{mix.pk}/glance/").status_code == 200
+    post_weigh(signed_in, mix, action="read")
+    assert Weighing.objects.get().grams == pytest.approx(80)
 
 
 def test_tare(signed_in, make_mix, scale):

@@ -11,6 +11,9 @@ from contextlib import contextmanager
 import serial
 from django.conf import settings
 
+from claycore.measure.units import Measure
+from umberpot.ui.fields.measures import in_own_unit, read_number
+
 _ANSWERS_WITHIN_S = 1.0
 _SETTLES_WITHIN_S = 3.0
 _BETWEEN_READINGS_S = 0.1
@@ -46,16 +49,31 @@ def _tell(command: str) -> None:
         raise ScaleProblem(f"The scale said: {reply or 'nothing'}.")
 
 
+def _weight(port: serial.SerialBase) -> tuple[float, bool]:
+    """The grams on the display, and whether it stands still. Raises ScaleProblem.
+
+    A display in another unit of mass is understood; what is no plain number of such a unit is not.
+    """
+    answer = _ask(port, "READ")
+    mark, _, figure = answer.partition(" ")
+    if mark not in ("=", "~"):
+        raise ScaleProblem("The scale does not answer as expected.")
+    try:
+        return read_number(in_own_unit(figure, Measure.MASS)), mark == "="
+    except ValueError:
+        raise ScaleProblem(
+            f"The scale answers “{answer[:40]}”, which is no weight. Type the figure instead."
+        ) from None
+
+
 def read() -> float:
     """The grams on the display once it stands still. Raises ScaleProblem."""
     deadline = time.monotonic() + _SETTLES_WITHIN_S
     with _connection() as port:
         while time.monotonic() < deadline:
-            mark, _, figure = _ask(port, "READ").partition(" ")
-            if mark == "=":
-                return float(figure.removesuffix("g"))
-            if mark != "~":
-                raise ScaleProblem("The scale does not answer as expected.")
+            grams, still = _weight(port)
+            if still:
+                return grams
             time.sleep(_BETWEEN_READINGS_S)
     raise ScaleProblem("The scale is still moving. Let it settle and read it again.")
 
@@ -63,10 +81,7 @@ def read() -> float:
 def live_weight() -> tuple[float, bool]:
     """What the display says this moment, and whether it stands still. Raises ScaleProblem."""
     with _connection() as port:
-        mark, _, figure = _ask(port, "READ").partition(" ")
-    if mark not in ("=", "~"):
-        raise ScaleProblem("The scale does not answer as expected.")
-    return float(figure.removesuffix("g")), mark == "="
+        return _weight(port)
 
 
 def tare() -> None:
