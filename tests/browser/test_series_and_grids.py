@@ -195,7 +195,7 @@ def test_the_shelf_knows_the_prices(signed_in: Page) -> None:
     page.get_by_label("Percent of colourant 1").fill("10")
     page.get_by_label("Finished plastic clay").fill("6")
     expect(page.get_by_label("Clay, per kg")).to_have_value("1.15")
-    expect(page.get_by_label("Colourant, per kg")).to_have_value("38.00")
+    expect(page.get_by_label("Price per kg of colourant 1")).to_have_value("38.00")
     expect(page.get_by_role("region", name="The answer")).to_contain_text("a kilo of finished clay")
 
 

@@ -9,9 +9,10 @@ from claycore.materials.clay_in_hand import ClayInHand, ClayState
 from claycore.materials.composition import Addition
 from claycore.measure.errors import ClayError
 from claycore.mixing import strength
-from umberpot.mixing.models import Mix, MixPart
+from umberpot.mixing.models import Mix, MixPart, name_of
 
 SAME_WITHIN_G = 1e-9
+LONGEST_MATERIAL_NAME = 60
 
 
 def parts_of(mix: Mix) -> list[MixPart]:
@@ -57,9 +58,26 @@ def refresh(mix: Mix) -> None:
         "colourants_g": dict(made.colourants_g),
         "water_g": made.water_g,
     }
-    mix.save(update_fields=["made_of"])
+    if all(part.settled_at for part in parts):
+        _rename(mix)
+    mix.save(update_fields=["made_of", "name"])
     if before and _differ(before, made):
         _follow(mix)
+
+
+def _rename(mix: Mix) -> None:
+    """A mix that is weighed out, and what is left of it, are called by what is in them."""
+    mix.name = name_of(mix.said_pcts, mix.clay_name)
+    if mix.leftover:
+        mix.leftover.name = leftover_name(mix, mix.leftover.supplier_code)
+        mix.leftover.save(update_fields=["name"])
+
+
+def leftover_name(mix: Mix, code: str) -> str:
+    """What is left of a mix, by its code and by what is in it."""
+    name = f"{code}: {name_of(mix.said_pcts, mix.clay_name)}"
+    short = len(name) <= LONGEST_MATERIAL_NAME
+    return name if short else f"{name[: LONGEST_MATERIAL_NAME - 1]}…"
 
 
 def _differ(one: Batch, other: Batch) -> bool:

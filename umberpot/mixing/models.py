@@ -1,11 +1,14 @@
 """Kept mixes: what was planned, and beside it what was weighed."""
 
+from collections.abc import Mapping
+
 from django.db import models
 from django.db.models import F, Q
 from django.urls import reverse
 
 from claycore.materials.batch import Batch
 from claycore.materials.clay_in_hand import ClayState
+from claycore.measure.formatting import plain
 from claycore.mixing import series, weighing
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Correctable, SetAside, StudioOwned
@@ -45,6 +48,17 @@ class Plan(SetAside):
         return reverse("tiles:plan", args=[self.pk])
 
 
+LONGEST_NAME = 120
+
+
+def name_of(pcts: Mapping[str, float], clay_name: str) -> str:
+    """'10 % Quay Blue in White floor clay' or 'Plain White floor clay', as short as can be said."""
+    parts = [f"{plain(pct, 2)} % {name}" for name, pct in pcts.items() if pct > 0]
+    clay = clay_name or "clay"
+    name = f"{' + '.join(parts)} in {clay}" if parts else f"Plain {clay}"
+    return name if len(name) <= LONGEST_NAME else f"{name[: LONGEST_NAME - 1]}…"
+
+
 class Mix(SetAside):
     """A mix that someone decided to make: of clay, or of a mix there was before.
 
@@ -55,7 +69,7 @@ class Mix(SetAside):
     ``poured_g`` is what leaves the pot of a grid before the next mix is made of the rest.
     """
 
-    name = models.CharField(max_length=120)
+    name = models.CharField(max_length=LONGEST_NAME)
     state = models.CharField(
         max_length=8,
         choices=[(ClayState.DRY, "dry"), (ClayState.PLASTIC, "plastic"), (ClayState.SLIP, "slip")],
@@ -111,6 +125,24 @@ class Mix(SetAside):
     def batch(self) -> Batch:
         """What is in it."""
         return Batch(self.made_of["clay_g"], self.made_of["colourants_g"], self.made_of["water_g"])
+
+    @property
+    def said_pcts(self) -> dict[str, float]:
+        """The percentages that name it, label it and head its results, by colourant.
+
+        What was wanted where what is in it is near enough; else what is in it.
+        """
+        said = {}
+        for name, pct in self.batch.pcts.items():
+            wanted = self.wanted_pcts.get(name, 0.0)
+            said[name] = wanted if wanted and weighing.is_as_wanted(pct, wanted) else pct
+        return {name: pct for name, pct in said.items() if pct > 0}
+
+    @property
+    def planned_name(self) -> str:
+        """What it was planned as, where that is not what it is called; '' where it is."""
+        planned = name_of(self.wanted_pcts, self.clay_name)
+        return planned if self.made_of and planned != self.name else ""
 
 
 class MixPart(StudioOwned):

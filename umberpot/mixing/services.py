@@ -7,22 +7,11 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from django.utils import timezone
 
-from claycore.measure.formatting import plain
 from claycore.mixing.dose import Dose
 from umberpot.mixing.composition import parts_of, refresh
-from umberpot.mixing.models import Mix, MixPart, Plan
+from umberpot.mixing.models import Mix, MixPart, Plan, name_of
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
-
-LONGEST_NAME = 120
-
-
-def name_of(pcts: dict[str, float], clay_name: str) -> str:
-    """'10 % Quay Blue in White floor clay' or 'Plain White floor clay', as short as can be said."""
-    parts = [f"{plain(pct, 2)} % {name}" for name, pct in pcts.items() if pct > 0]
-    clay = clay_name or "clay"
-    name = f"{' + '.join(parts)} in {clay}" if parts else f"Plain {clay}"
-    return name if len(name) <= LONGEST_NAME else f"{name[: LONGEST_NAME - 1]}…"
 
 
 @dataclass(frozen=True)

@@ -52,20 +52,22 @@ def sum_of(request: StudioRequest) -> QueryDict:
 @require_http_methods(["GET", "POST"])
 def make(request: StudioRequest) -> HttpResponse:
     """Keeps the dose on the page as a mix, and goes on to weigh it."""
-    return _make(request, DoseView, keeps_sum=True)
+    return _make(request, DoseView, "mixing:dose", keeps_sum=True)
 
 
 @require_http_methods(["GET", "POST"])
 def make_kilos(request: StudioRequest) -> HttpResponse:
     """Keeps so many kilos of a colour as a mix, and goes on to weigh it."""
-    return _make(request, KilosView, keeps_sum=False)
+    return _make(request, KilosView, "mixing:kilos", keeps_sum=False)
 
 
 def _make(
-    request: StudioRequest, view: type[Calculator[Any, Dose]], *, keeps_sum: bool
+    request: StudioRequest, view: type[Calculator[Any, Dose]], page: str, *, keeps_sum: bool
 ) -> HttpResponse:
     """Makes a mix of what is sent along; without scripts, GET shows first what that would be."""
     form = view.form_class(sum_of(request) if request.method == "POST" else request.GET)
+    if request.method == "GET" and not form.was_asked():
+        return redirect(page)
     solved = view.attempt(form)
     if solved is None:
         return view().again(request, form)

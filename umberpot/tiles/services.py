@@ -43,7 +43,7 @@ def inscription_of(mix: Mix, code: str, order: TileOrder, tool: str) -> tuple[st
     )
     return inscriptions.inscription(
         code,
-        [(name, codes.get(name, ""), pct) for name, pct in mix.batch.pcts.items() if pct > 0],
+        [(name, codes.get(name, ""), pct) for name, pct in mix.said_pcts.items()],
         (mix.clay_name, mix.clay.supplier_code if mix.clay else ""),
         order.cone,
         order.glazed,

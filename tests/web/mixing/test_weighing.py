@@ -13,6 +13,7 @@ from django.db import IntegrityError, transaction
 from tests.pages import words_of
 from tests.web.conftest import DRY_SUM, PLASTIC_SUM
 from umberpot.mixing.composition import parts_of
+from umberpot.mixing.leftovers.services import keep_leftover
 from umberpot.mixing.models import Mix, Weighing
 from umberpot.mixing.weighing import services as weighing
 from umberpot.shelf.services import grams_on_hand
@@ -322,3 +323,26 @@ def test_make_before_anything_is_calculated_keeps_what_was_typed(signed_in):
         assert 'value="7"' in answer.content.decode()
         assert 'value="Quay Blue"' in answer.content.decode()
     assert not Mix.objects.exists()
+
+
+def test_a_corrected_mix_is_called_by_what_is_in_it(signed_in, make_mix, weigh, user):
+    """Planned 10 %, weighed 8.0 g into 80 g, corrected to 4.17 g: it is 5.21 %, and says so."""
+    mix = weigh(make_mix(), 80, 8)
+    assert mix.name == "10 % Quay Blue in Ferry white"
+    left = keep_leftover(mix, 30, "dry", None, user)
+    colourant = Weighing.objects.get(grams=8)
+    signed_in.post(f"/mix/weighings/{colourant.pk}/correct/", {"grams": "4.17", "why": "misread"})
+    mix.refresh_from_db()
+    left.refresh_from_db()
+    assert mix.name == "5.21 % Quay Blue in Ferry white"
+    assert left.name.endswith(": 5.21 % Quay Blue in Ferry white")
+    words = words_of(signed_in.get(f"/mix/{mix.pk}/"))
+    assert "Planned as 10 % Quay Blue in Ferry white" in words
+
+
+def test_a_mix_near_enough_keeps_the_name_it_was_planned_by(make_mix, weigh):
+    mix = weigh(make_mix(), 80, 7.95)
+    assert mix.batch.pcts["Quay Blue"] == pytest.approx(9.9375)
+    assert mix.name == "10 % Quay Blue in Ferry white"
+    assert mix.said_pcts == {"Quay Blue": 10}
+    assert mix.planned_name == ""

@@ -12,14 +12,13 @@ from claycore.materials.composition import Addition
 from claycore.measure.errors import ClayError, Inconsistent
 from claycore.mixing import strength
 from claycore.mixing.strength import Change
+from umberpot.mixing.composition import leftover_name
 from umberpot.mixing.models import Mix, MixPart
-from umberpot.mixing.services import MixOrder, PartOrder, create_mix, name_of
+from umberpot.mixing.services import MixOrder, PartOrder, create_mix
 from umberpot.shelf import services as shelf
 from umberpot.shelf.models import Material, Pooled, StockMovement
 from umberpot.studio.models import Studio
 from umberpot.studio.services import next_codes
-
-LONGEST_MATERIAL_NAME = 60
 
 
 @transaction.atomic
@@ -40,7 +39,7 @@ def keep_leftover(
     mix.leftover = Material.objects.create(
         studio=mix.studio,
         kind=Material.Kind.LEFTOVER,
-        name=_short(f"{code}: {name_of(mix.batch.pcts, mix.clay_name)}"),
+        name=leftover_name(mix, code),
         supplier_code=code,
         state=state,
         water_pct=water_pct,
@@ -48,12 +47,6 @@ def keep_leftover(
     mix.save(update_fields=["leftover"])
     shelf.move(mix.leftover, grams, StockMovement.Reason.LEFT, by)
     return mix.leftover
-
-
-def _short(name: str) -> str:
-    if len(name) <= LONGEST_MATERIAL_NAME:
-        return name
-    return f"{name[: LONGEST_MATERIAL_NAME - 1]}…"
 
 
 @dataclass(frozen=True)

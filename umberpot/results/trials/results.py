@@ -94,7 +94,7 @@ def _percentages(progress: TileProgress) -> tuple[float, str]:
     mix = progress.tile.mix
     if mix is None:
         return 0.0, f"{progress.tile.clay}, plain"
-    rows = [(pct, name) for name, pct in mix.batch.pcts.items() if pct > 0]
+    rows = [(pct, name) for name, pct in mix.said_pcts.items()]
     words = " + ".join(f"{percentage(pct)} % {name}" for pct, name in rows)
     return max((pct for pct, _ in rows), default=0.0), words or f"{mix.clay_name}, plain"
 

@@ -207,7 +207,7 @@ def _rows(plan: Plan) -> list[dict[str, Any]]:
                 "tiles": own,
                 "unmade": unmade,
                 "todo": todo,
-                "pcts": list(mix.batch.pcts.items()),
+                "pcts": list(mix.said_pcts.items()),
             }
         )
     return rows
