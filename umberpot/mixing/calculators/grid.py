@@ -18,6 +18,7 @@ from umberpot.mixing.calculators.grid_drawing import grid_shown
 from umberpot.ui.calculators import Answer, CalculatorForm
 from umberpot.ui.fields.counts import CountField
 from umberpot.ui.fields.measures import LONGEST_TEXT, STILL_NEEDED, Choice, MeasureField
+from umberpot.ui.fields.number_lists import in_words
 from umberpot.ui.fields.percentages import read_percentages
 
 MOULDS = Bound(1, 1000, "At least one mould is needed, and at most 1000.", low_allowed=True)
@@ -275,6 +276,8 @@ class GridView(MixCalculator[GridInputs, GridResult]):
         )
 
     def shown(self, inputs: GridInputs, result: GridResult) -> dict[str, Any]:
-        return grid_shown(
+        shown = grid_shown(
             inputs.grid, result.plan, result.batches, result.colourant_g, inputs.scale_step_g
         )
+        axes = [f"{axis.name} {in_words(axis.pcts, '%')}" for axis in inputs.grid.axes]
+        return {**shown, "understood": axes}

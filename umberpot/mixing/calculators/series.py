@@ -15,6 +15,7 @@ from umberpot.mixing.calculators.fields import KnowsScale
 from umberpot.ui.calculators import Answer, CalculatorForm
 from umberpot.ui.fields.counts import CountField
 from umberpot.ui.fields.measures import LONGEST_TEXT, MeasureField
+from umberpot.ui.fields.number_lists import in_words
 from umberpot.ui.fields.percentages import PercentagesField
 from umberpot.ui.mix_bar import Segment, SegmentKind
 
@@ -144,7 +145,10 @@ class SeriesView(MixCalculator[SeriesInputs, list[Plan]]):
             if all(plan.batches != other.batches for other in distinct):
                 distinct.append(plan)
         step_g = inputs.wanted.scale_step_g
-        return {"plans": [_card(plan, plan is first, step_g) for plan in distinct]}
+        return {
+            "plans": [_card(plan, plan is first, step_g) for plan in distinct],
+            "understood": in_words(inputs.wanted.pcts, "%"),
+        }
 
 
 def _plan_answer(inputs: SeriesInputs, plan: Plan) -> PlanAnswer:

@@ -15,6 +15,7 @@ from umberpot.results.clays.search import BY_NAME, WAYS, ClayQuery, Condition, W
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.ui.fields.measures import Choice, MeasureField
+from umberpot.ui.fields.number_lists import read_numbers
 
 
 def _named(result: Result) -> str:
@@ -121,8 +122,13 @@ class SizesForm(forms.Form):
     sizes = forms.CharField(max_length=200, required=False, label="To end at")
 
     def clean_sizes(self) -> list[float]:
-        field = MeasureField(bounds.LENGTH)
-        texts = [t.rstrip(",") for t in self.cleaned_data["sizes"].replace(";", " ").split()]
-        if len(texts) > 24:
+        typed = self.cleaned_data["sizes"].strip()
+        if not typed:
+            return []
+        try:
+            sizes = [bounds.LENGTH.check("", size) for size in read_numbers(typed)]
+        except ValueError as error:
+            raise forms.ValidationError(str(error)) from None
+        if len(sizes) > 24:
             raise forms.ValidationError("At most 24 sizes at a time.")
-        return [field.clean(text) for text in texts]
+        return sizes

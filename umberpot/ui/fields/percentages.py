@@ -5,18 +5,13 @@ from typing import Any
 from django import forms
 
 from claycore.measure import bounds
-from umberpot.ui.fields.measures import LONGEST_TEXT, STILL_NEEDED, read_number
+from umberpot.ui.fields.measures import LONGEST_TEXT, STILL_NEEDED
+from umberpot.ui.fields.number_lists import read_numbers
 
 
 def read_percentages(text: str) -> tuple[float, ...]:
-    """``5,10,15``; or with decimal commas ``2,5; 5; 10``. Raises ValueError with a sentence."""
-    pieces = text.split(";") if ";" in text else text.split(",")
-    pcts = []
-    for piece in pieces:
-        if not piece.strip():
-            raise ValueError("Write the percentages with commas between, like 5, 10, 15.")
-        pcts.append(bounds.PERCENTAGE.check("", read_number(piece)))
-    return tuple(pcts)
+    """Percentages as :mod:`umberpot.ui.fields.number_lists` reads them. Raises ValueError."""
+    return tuple(bounds.PERCENTAGE.check("", pct) for pct in read_numbers(text))
 
 
 class PercentagesField(forms.CharField):
