@@ -64,25 +64,34 @@ document.addEventListener("htmx:afterSettle", (event) => {
   document.querySelector("#weigh #id_grams")?.focus({ preventScroll: true });
 });
 
+const KEYS_SWITCH = "umberpot-single-keys";
+
 document.addEventListener("alpine:init", () => {
-  // Single keys press what carries data-key; "?" lists them.
+  // Single keys press what carries data-key; "?" lists them. A key pressed in a field is text: only
+  // where nothing is typed yet may a field that says so (data-lets-keys) let its keys through.
   Alpine.data("keys", () => ({
+    on: localStorage.getItem(KEYS_SWITCH) !== "off",
     pressed(event) {
-      if (event.ctrlKey || event.metaKey || event.altKey || this.isTyping(event.target)) return;
+      if (event.ctrlKey || event.metaKey || event.altKey || this.isText(event.target)) return;
       if (event.key === "?") {
         this.$refs.dialog.showModal();
         return;
       }
+      if (!this.on) return;
       const found = document.querySelector(`[data-key="${CSS.escape(event.key.toLowerCase())}"]`);
       if (found) {
         event.preventDefault();
         found.click();
       }
     },
-    // A number field wants no letters, so letters stay shortcuts there.
-    isTyping(element) {
+    isText(element) {
       if (!element.matches("input, textarea, select")) return false;
-      return element.inputMode !== "decimal" && !element.matches("[type=radio], [type=checkbox]");
+      if (element.matches("[type=radio], [type=checkbox]")) return false;
+      return !element.matches("[data-lets-keys]") || element.value !== "";
+    },
+    switched() {
+      this.on = !this.on;
+      localStorage.setItem(KEYS_SWITCH, this.on ? "on" : "off");
     },
   }));
 

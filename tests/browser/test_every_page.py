@@ -1,5 +1,7 @@
 """Every page: sound to the console and to axe, by keyboard, on a phone, without scripts."""
 
+import re
+
 import pytest
 from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Browser, Page, expect
@@ -135,6 +137,47 @@ def test_question_mark_lists_the_keys(signed_in: Page) -> None:
     signed_in.keyboard.press("Escape")
     signed_in.keyboard.press("d")
     expect(signed_in.get_by_role("heading", name="How much colourant?")).to_be_visible()
+
+
+def test_a_key_pressed_in_a_field_is_text_and_typed_figures_are_asked_about(
+    signed_in: Page,
+) -> None:
+    page = signed_in
+    page.goto("/tiles/1/")
+    field = page.get_by_label("Mass, bone dry")
+    field.fill("80.5")
+    field.press("End")
+    field.press("n")
+    expect(field).to_have_value("80.5n")
+    expect(page).to_have_url(re.compile(r"/tiles/1/$"))
+    page.once("dialog", lambda dialog: dialog.dismiss())
+    with page.expect_event("dialog") as asked:
+        page.get_by_role("link", name="Bench", exact=True).click()
+    assert asked.value.type == "beforeunload"
+    expect(field).to_have_value("80.5n")
+
+
+def test_a_letter_typed_behind_a_weight_makes_no_mix(signed_in: Page) -> None:
+    """ "500 gm" was a mix made of 500 g."""
+    page = signed_in
+    page.goto("/mix/dose/?state=dry&mass=500&unit=g&add=Blue:5")
+    weight = page.locator("#id_mass")
+    weight.press("End")
+    weight.press("m")
+    expect(weight).to_have_value("500m")
+    expect(page.get_by_role("heading", name="How much colourant?")).to_be_visible()
+
+
+def test_single_keys_can_be_switched_off(signed_in: Page) -> None:
+    page = signed_in
+    page.keyboard.press("?")
+    page.get_by_role("checkbox", name="Single keys act as shortcuts").uncheck()
+    page.keyboard.press("Escape")
+    page.reload()
+    page.keyboard.press("d")
+    page.keyboard.press("?")
+    expect(page.get_by_role("dialog")).to_be_visible()
+    expect(page.get_by_role("checkbox", name="Single keys act as shortcuts")).not_to_be_checked()
 
 
 def test_errors_stand_at_their_field_while_typing(page: Page) -> None:
