@@ -1,20 +1,14 @@
 """One studio never sees another's rows, and nobody sees any signed out."""
 
 import re
-import uuid
 from pathlib import Path
 
 import pytest
 from django.test import Client
-from django.urls import URLResolver, get_resolver
 
-from claycore.testing.protocols import protocols
-from tests.factories import ContainerFactory, FiringFactory, MaterialFactory, PhotoFactory
-from umberpot.bench.services import start_timer
+from tests.web.whole_site import every_pattern, every_url
 from umberpot.kiln.models import Firing
-from umberpot.mixing.leftovers.services import keep_leftover
-from umberpot.mixing.models import Plan
-from umberpot.tiles.models import ClayTest, Tile
+from umberpot.tiles.models import Tile
 
 MIX_TOOLS = "dose adjust series grid check-sum slip water join kilos layers dark"
 OPEN_TO_ALL = {
@@ -24,104 +18,8 @@ OPEN_TO_ALL = {
 }
 """Names of pages that hold nothing of a studio."""
 
-BAR_TEST = {
-    **{"name": "Secret", "cones": "04, 6", "replicates": "2", "path": "own", "mark": "100"},
-    **{"soak": "all", "method": "boil_soak"},
-}
-TEST_PAGES = [
-    f"tiles:{page}" for page in ("test", "check-test", "bars-made", "weigh-drying", "bench-sheet")
-]
-CLAY_PAGES = (
-    *("results:clay", "results:clay-purpose", "results:report", "results:figures"),
-    *("results:readings", "results:shrink-rule", "results:guess-blend", "results:line-blend"),
-    *("shelf:claim", "shelf:add-photo"),
-)
-
 GONE = {"studio:first-run", "ui:style-guide", "bench:feed"}
 """Names of pages that are not there in a studio at work."""
-
-
-@pytest.fixture
-def world(make_mix, weigh, signed_in, user, studio):
-    """A studio with one of everything; gives each URL name's arguments."""
-    mix = weigh(make_mix(), 80)
-    finished = weigh(make_mix(), 80, 8)
-    signed_in.post(
-        f"/tiles/make/{finished.pk}/",
-        {"count": 1, "mark": "100", "cone": "6", "glazed": "no", "trial_name": "Secret"},
-    )
-    tile = Tile.objects.of(studio).first()
-    firing = FiringFactory(studio=studio)
-    clay = mix.parts.first().material
-    left = keep_leftover(finished, 12, "dry", None, user)
-    bowl = ContainerFactory(studio=studio, name="Secret bowl")
-    signed_in.post(
-        "/mix/series/start/?pcts=5,10&tile_dry_g=25&colourant=Quay%20Blue&strategy=start_low",
-        {"trial_name": "Secret plan", "mark": "100", "cone": "6", "glazed": "no"},
-    )
-    plan = Plan.objects.of(studio).get()
-    signed_in.post(f"/tiles/tests/new/{clay.pk}/", BAR_TEST)
-    test = ClayTest.objects.of(studio).get()
-    timer = start_timer(studio, protocols()["drying"], "Secret", 60, test, uuid.uuid4(), user)
-    photo = PhotoFactory(material=clay)
-    dug = MaterialFactory(dug=True, studio=studio, name="Secret bank")
-    return {
-        "tiles:new-test": clay.pk,
-        **dict.fromkeys(TEST_PAGES, test.pk),
-        **dict.fromkeys(CLAY_PAGES, clay.pk),
-        "bench:next-stage": timer.pk,
-        "bench:stop-timer": timer.pk,
-        "shelf:photo": photo.pk,
-        "shelf:remove-photo": photo.pk,
-        "shelf:field-sheet": dug.pk,
-        "tiles:plan": plan.pk,
-        "tiles:set-plan-aside": plan.pk,
-        "tiles:labels": plan.trial.pk,
-        "tiles:shape": mix.pk,
-        "shelf:remove-container": bowl.pk,
-        "mixing:leftover": left.pk,
-        "mixing:change-leftover": left.pk,
-        "mixing:join-leftovers": left.pk,
-        "mixing:pool-leftover": left.pk,
-        "mixing:again": mix.pk,
-        "mixing:keep-leftover": mix.pk,
-        "mixing:live-weight": mix.pk,
-        "shelf:material": clay.pk,
-        "shelf:retire": clay.pk,
-        "shelf:restore": clay.pk,
-        "mixing:mix": mix.pk,
-        "mixing:weigh": mix.pk,
-        "mixing:pan": mix.pk,
-        "mixing:set-aside": mix.pk,
-        "tiles:set-aside": tile.pk,
-        "tiles:make": mix.pk,
-        "mixing:correct-weighing": mix.parts.first().weighings.first().pk,
-        "tiles:trial": tile.trial_id,
-        "results:trial": tile.trial_id,
-        "kiln:fire-tile": tile.pk,
-        "kiln:firing": firing.pk,
-        "kiln:without": firing.pk,
-        "tiles:record": tile.pk,
-        "results:tile": tile.pk,
-    }
-
-
-def every_pattern(resolver=None, before="", namespace=""):
-    """(name with its application, route) of everything in the URL configuration."""
-    for pattern in (resolver or get_resolver()).url_patterns:
-        route = before + str(pattern.pattern)
-        if isinstance(pattern, URLResolver):
-            yield from every_pattern(pattern, route, f"{pattern.namespace}:")
-        elif pattern.name:
-            yield f"{namespace}{pattern.name}", route
-
-
-def every_url(arguments):
-    """(name, address) of everything in the URL configuration, with the other studio's keys."""
-    for name, route in every_pattern():
-        address = re.sub(r"<int:\w+>", str(arguments.get(name)), route)
-        address = address.replace("<slug:kind>", "mixes").replace("<slug:form>", "csv")
-        yield name, "/" + address.replace("<str:token>", "guessed")
 
 
 def test_a_stranger_gets_nothing_of_another_studio(world, stranger):

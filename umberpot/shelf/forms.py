@@ -13,6 +13,7 @@ from claycore.safety.cautions import named_materials
 from umberpot.shelf.models import Container, Material
 from umberpot.studio.forms import OwnedModelForm
 from umberpot.ui.fields.measures import MeasureField
+from umberpot.ui.fields.not_applying import does_not_apply
 
 STOCK = Bound(0, 1e8, "What is on hand must be 0 g or more.", low_allowed=True)
 PRICE = Bound(0, 1e6, "A price must be 0 or more.", low_allowed=True)
@@ -75,8 +76,7 @@ class MaterialForm(OwnedModelForm):
         if cleaned.get("kind") in (Material.Kind.STAIN, Material.Kind.OXIDE):
             cleaned["state"] = ClayState.DRY
         if cleaned.get("state") == ClayState.DRY:
-            cleaned["water_pct"] = None
-            self.errors.pop("water_pct", None)
+            does_not_apply(self, cleaned, "water_pct")
         return cleaned
 
     def save(self, commit: bool = True) -> Material:

@@ -24,9 +24,17 @@ class SignInFirst(LoginRequiredMiddleware):
     ) -> HttpResponseRedirect:
         if request.method == "GET":
             return super().handle_no_permission(request, view_func)
-        page = urlsplit(request.META.get("HTTP_REFERER", ""))
-        back = page._replace(scheme="", netloc="").geturl() if page.netloc else "/"
+        back = page_before(request) or "/"
         return redirect_to_login(back, resolve_url(self.get_login_url(view_func)))
+
+
+def page_before(request: HttpRequest) -> str:
+    """The page of this site that the request came from; '' where it does not say, or nonsense."""
+    try:
+        page = urlsplit(request.META.get("HTTP_REFERER", ""))
+    except ValueError:
+        return ""
+    return page._replace(scheme="", netloc="").geturl() if page.netloc else ""
 
 
 def studio_of(request: HttpRequest) -> Studio:

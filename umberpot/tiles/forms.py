@@ -20,6 +20,7 @@ from umberpot.tiles.bars import bar_of, with_figures
 from umberpot.tiles.models import LONGEST_REASON, Trial
 from umberpot.tiles.progress import TileProgress
 from umberpot.ui.fields.measures import Choice, MeasureField
+from umberpot.ui.fields.not_applying import does_not_apply
 
 MOST_TILES_AT_ONCE = 60
 OTHER = "other"
@@ -46,8 +47,8 @@ class MarkForm(forms.Form):
             if cleaned.get("mark_length_mm") is None and "mark_length_mm" not in self.errors:
                 self.add_error("mark_length_mm", "How long is the line?")
         else:
+            does_not_apply(self, cleaned, "mark_length_mm")
             cleaned["mark_length_mm"] = float(cleaned["mark"])
-            self.errors.pop("mark_length_mm", None)
         return cleaned
 
 

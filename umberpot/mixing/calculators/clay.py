@@ -10,6 +10,7 @@ from claycore.measure import bounds
 from umberpot.mixing.calculators.fields import solid_density_field
 from umberpot.ui.calculators import CalculatorForm, Inputs
 from umberpot.ui.fields.measures import Choice, MeasureField, mass_units, volume_units
+from umberpot.ui.fields.not_applying import does_not_apply
 
 _OF_SLIP = ("volume", "volume_unit", "solids_pct", "specific_gravity", "solid_density")
 _OF_OTHER_STATES: dict[str, tuple[str, ...]] = {
@@ -92,9 +93,7 @@ class ClayForm(CalculatorForm[Inputs], Generic[Inputs]):
             self.add_error(field, forms.ValidationError("Which unit is that in?", "required"))
 
     def _ignore_other_states(self, state: str | None) -> None:
-        for field in _OF_OTHER_STATES.get(state or "", ()):
-            self.errors.pop(field, None)
-            self.cleaned_data[field] = None
+        does_not_apply(self, self.cleaned_data, *_OF_OTHER_STATES.get(state or "", ()))
 
     def _require_slip(self) -> None:
         if self.was_filled("mass") and self.was_filled("volume"):

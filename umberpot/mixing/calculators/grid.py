@@ -18,6 +18,7 @@ from umberpot.mixing.calculators.grid_drawing import grid_shown
 from umberpot.ui.calculators import Answer, CalculatorForm
 from umberpot.ui.fields.counts import CountField
 from umberpot.ui.fields.measures import LONGEST_TEXT, STILL_NEEDED, Choice, MeasureField
+from umberpot.ui.fields.not_applying import does_not_apply
 from umberpot.ui.fields.number_lists import in_words
 from umberpot.ui.fields.percentages import read_percentages
 
@@ -138,7 +139,7 @@ class GridForm(KnowsScale, CalculatorForm[GridInputs]):
         cleaned["state"] = state = cleaned.get("state") or ClayState.SLIP
         for field, of_state in (("solids_pct", ClayState.SLIP), ("water_pct", ClayState.PLASTIC)):
             if state != of_state:
-                self.errors.pop(field, None)
+                does_not_apply(self, cleaned, field)
             elif cleaned.get(field) is None and field not in self.errors:
                 self.add_error(field, forms.ValidationError(STILL_NEEDED, "required"))
         return cleaned

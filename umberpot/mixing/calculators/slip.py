@@ -27,6 +27,7 @@ from umberpot.ui.fields.measures import (
     mass_units,
     volume_units,
 )
+from umberpot.ui.fields.not_applying import does_not_apply
 
 
 class SlipSource(StrEnum):
@@ -104,19 +105,14 @@ class SlipForm(KnowsScale, CalculatorForm[SlipInputs]):
         cleaned = super().clean() or {}
         needed: tuple[str, ...] = ("sample_volume", "sample_mass", "amount")
         if cleaned.get("what") == SlipSource.SLAKE:
-            self._forget(needed)
+            does_not_apply(self, cleaned, *needed)
             needed = ("dry_mass", "target_gravity")
         else:
-            self._forget(("dry_mass",))
+            does_not_apply(self, cleaned, "dry_mass")
         for field in needed:
             if field not in self.errors and cleaned.get(field) is None:
                 self.add_error(field, forms.ValidationError(STILL_NEEDED, "required"))
         return cleaned
-
-    def _forget(self, fields: tuple[str, ...]) -> None:
-        for field in fields:
-            self.errors.pop(field, None)
-            self.cleaned_data[field] = None
 
     def inputs(self) -> SlipInputs:
         typed = self.cleaned_data

@@ -7,6 +7,7 @@ from django import forms
 from claycore.materials.clay_in_hand import ClayState
 from claycore.measure import bounds
 from umberpot.ui.fields.measures import Choice, MeasureField
+from umberpot.ui.fields.not_applying import does_not_apply
 
 
 class LeftoverForm(forms.Form):
@@ -25,8 +26,7 @@ class LeftoverForm(forms.Form):
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean() or {}
         if cleaned.get("state") == ClayState.DRY:
-            cleaned["water_pct"] = None
-            self.errors.pop("water_pct", None)
+            does_not_apply(self, cleaned, "water_pct")
         elif cleaned.get("water_pct") is None and "water_pct" not in self.errors:
             self.add_error("water_pct", "How much water is in it?")
         return cleaned
