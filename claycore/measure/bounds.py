@@ -9,15 +9,11 @@ from dataclasses import dataclass
 from claycore.measure.errors import OutOfBounds
 
 
-TINY = 1e-9
-
-
 @dataclass(frozen=True)
 class Bound:
     """An interval with a sentence that says it.
 
-    ``low`` is itself allowed only if ``low_allowed``; likewise ``high``. A number that is not
-    nought and nearer to it than TINY is none that anybody measured: differences of it vanish.
+    ``low`` is itself allowed only if ``low_allowed``; likewise ``high``.
     """
 
     low: float
@@ -27,7 +23,7 @@ class Bound:
     high_allowed: bool = True
 
     def holds(self, value: float) -> bool:
-        if not math.isfinite(value) or 0 < abs(value) < TINY:
+        if not math.isfinite(value):
             return False
         above = value > self.low or (self.low_allowed and value == self.low)
         below = value < self.high or (self.high_allowed and value == self.high)

@@ -13,6 +13,8 @@ from claycore.measure.errors import OutOfBounds
 from claycore.measure.units import Measure
 
 LONGEST_TEXT = 200
+NEXT_TO_NOTHING = 1e-9
+"""Nobody measures so little, and differences of it vanish in the arithmetic."""
 STILL_NEEDED = "This is still needed."
 
 _NUMBER = re.compile(r"[+-]?(\d+\.?\d*|\.\d+)([eE][+-]?\d{1,3})?")
@@ -29,7 +31,10 @@ def read_number(text: str) -> float:
     text = text.replace(",", ".")
     if not _NUMBER.fullmatch(text):
         raise ValueError("This is not a number. Write it like 12.5 or 12,5.")
-    return float(text)
+    number = float(text)
+    if 0 < abs(number) < NEXT_TO_NOTHING:
+        raise ValueError("That is next to nothing. Write 0, or a larger number.")
+    return number
 
 
 _WITH_UNIT = re.compile(r"(?P<number>.*?)\s*(?P<unit>[a-z]+|\")", re.IGNORECASE)
