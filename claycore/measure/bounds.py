@@ -47,8 +47,8 @@ LENGTH = Bound(
 )
 STEP = Bound(
     SMALLEST,
-    1e4,
-    "A step must be more than 0: it is the smallest change the instrument shows.",
+    100,
+    "A step must be more than 0, and at most 100: it is the smallest change the instrument shows.",
     low_allowed=True,
 )
 PERCENTAGE = Bound(

@@ -118,6 +118,10 @@ def _unmeasured_water(clay: ClayInHand, addition: DosedAddition) -> Notice | Non
     )
 
 
+MOST_TOGETHER_PCT = 30.0
+"""More than this of all colourants together deserves a look. Common practice."""
+
+
 def dose_warnings(dose: Dose, scale_step_g: float, *, water_measured: bool = False) -> list[Notice]:
     """What to look at: water, percentages, small weighings, named materials, wet clay's trap.
 
@@ -132,6 +136,15 @@ def dose_warnings(dose: Dose, scale_step_g: float, *, water_measured: bool = Fal
         )
         found += [warning for warning in looked_at if warning]
         found += _named_material(addition)
+    together_pct = sum(addition.pct_on_dry_clay for addition in dose.additions)
+    if len(dose.additions) > 1 and together_pct > MOST_TOGETHER_PCT:
+        found.append(
+            Notice(
+                "unusual_percentage",
+                f"Together that is {plain(together_pct, 1)} % on dry clay: hardly a clay any more."
+                " Is every percentage right?",
+            )
+        )
     strongest = max(dose.additions, key=lambda addition: addition.mass_g)
     if not water_measured and strongest.mass_g > 0:
         unmeasured = _unmeasured_water(dose.clay, strongest)

@@ -30,6 +30,18 @@ def is_as_wanted(pct: float, wanted_pct: float) -> bool:
     return abs(pct - wanted_pct) <= within + 1e-9
 
 
+TIMES_THE_TARGET = 2.5
+"""A figure this many times its target, or one part of it, deserves a look. Our choice."""
+
+
+def is_unlikely(grams: float, target_g: float) -> bool:
+    """Whether a figure lies so far from its target that it may be slipped. Both in grams.
+
+    Source: our choice.
+    """
+    return not target_g / TIMES_THE_TARGET <= grams <= target_g * TIMES_THE_TARGET
+
+
 class OnTarget(StrEnum):
     """How a weighing stands to its target."""
 

@@ -346,3 +346,15 @@ def test_a_mix_near_enough_keeps_the_name_it_was_planned_by(make_mix, weigh):
     assert mix.name == "10 % Quay Blue in Ferry white"
     assert mix.said_pcts == {"Quay Blue": 10}
     assert mix.planned_name == ""
+
+
+def test_a_correction_far_from_its_target_is_asked_about(signed_in, make_mix, weigh):
+    """8 g corrected to 800 g would be 1000 %: perhaps a lost point."""
+    mix = weigh(make_mix(), 80, 8)
+    old = Weighing.objects.get(grams=8)
+    url = f"/mix/weighings/{old.pk}/correct/"
+    asked = signed_in.post(url, {"grams": "800"})
+    assert "Is the decimal point in its place? Nothing is corrected yet." in words_of(asked)
+    assert parts_of(mix)[1].weighed_g == 8
+    signed_in.post(url, {"grams": "800", "sure": "yes"})
+    assert parts_of(mix)[1].weighed_g == 800

@@ -28,7 +28,7 @@ from umberpot.tiles import services
 from umberpot.tiles.bar_tests.services import BarOrder, shape_bars, start_test
 from umberpot.tiles.clay_figures import bring_up_to_date
 from umberpot.tiles.clay_records import clay_records
-from umberpot.tiles.models import Tile
+from umberpot.tiles.models import Tile, Trial
 from umberpot.tiles.services import Entry
 
 MATURES = (("04", 8, 11), ("1", 9.5, 6), ("6", 12, 1.0), ("10", 12.3, 0.6))
@@ -194,6 +194,37 @@ def test_side_by_side(signed_in, tested):
     assert "shells off" in html
     alone = page(signed_in, f"/results/clays/compare/?of={clays[0].pk}&of=zero")
     assert "Tick two to six clays" in alone
+
+
+@pytest.mark.parametrize(
+    ("typed", "field"),
+    [
+        ({"stoneware_strict": "7"}, "stoneware_strict"),
+        ({"stoneware_loose": "1"}, "stoneware_loose"),
+        ({"drying_least_pct": "9"}, "drying_least_pct"),
+        ({"drying_least_pct": "5", "drying_most_pct": "4"}, "drying_least_pct"),
+    ],
+)
+def test_limits_that_contradict_each_other_are_asked_about(signed_in, studio, typed, field):
+    answer = signed_in.post("/results/clays/limits/", typed)
+    assert answer.status_code == 400
+    assert field in answer.context["form"].errors
+    studio.refresh_from_db()
+    assert studio.own_limits == {}
+
+
+def test_a_colour_tile_that_nothing_was_read_of_is_no_bar(tested, studio, user):
+    clay = tested("Bank", (("6", 12, 1.0),))
+    trial = Trial.objects.create(
+        studio=studio, name="Beside", ware="stoneware", school="strict", made_by=user
+    )
+    tile = Tile.objects.create(
+        **{"studio": studio, "trial": trial, "clay": clay, "made_by": user},
+        **{"code": "Z9", "mark_length_mm": 100, "cone": "6", "request_key": uuid.uuid4()},
+    )
+    [record] = clay_records(studio, [clay])
+    assert (len(record.bars), record.results.bars) == (3, 3)
+    assert tile not in record.bars
 
 
 def test_own_limits_go_before_the_schools(signed_in, tested):

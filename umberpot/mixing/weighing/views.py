@@ -37,6 +37,7 @@ def _weigh_page(
     *,
     form: GramsForm | None = None,
     off: dict[str, Any] | None = None,
+    doubted: dict[str, Any] | None = None,
     status: int = 200,
 ) -> HttpResponse:
     parts = parts_of(mix)
@@ -67,6 +68,7 @@ def _weigh_page(
             "step_g": step_g,
             "form": form or GramsForm(),
             "off": off,
+            "doubted": doubted,
             "request_key": uuid.uuid4(),
             "scale_connected": bool(settings.SCALE_ADDRESS),
             "simulated": settings.SCALE_IS_SIMULATED,
@@ -299,6 +301,12 @@ def pan(request: StudioRequest, pk: int) -> HttpResponse:
     return redirect("mixing:mix", pk=pk)
 
 
+def _is_doubted(old: Weighing, grams: float) -> bool:
+    """A correction that leaves the part far from what was to go in: asked about, not refused."""
+    [part] = [part for part in parts_of(old.part.mix) if part.pk == old.part_id]
+    return weighing.is_unlikely(part.weighed_g - old.grams + grams, part.target_g)
+
+
 @require_POST
 def correct(request: StudioRequest, pk: int) -> HttpResponse:
     """A new figure for a weighing that was wrong."""
@@ -308,6 +316,9 @@ def correct(request: StudioRequest, pk: int) -> HttpResponse:
     form = GramsForm(request.POST)
     if not form.is_valid():
         messages.error(request, f"Not corrected: {form.errors['grams'][0]}")
+    elif _is_doubted(old, form.cleaned_data["grams"]) and not request.POST.get("sure"):
+        doubted = {"weighing": old, "grams": form.cleaned_data["grams"]}
+        return _weigh_page(request, old.part.mix, doubted=doubted)
     else:
         try:
             services.correct_weighing(old, form.cleaned_data["grams"], request.user)

@@ -4,8 +4,9 @@ from typing import Any
 
 from django import forms
 
-from claycore.judging.limits import SCHOOLS, WARES
+from claycore.judging.limits import SCHOOLS, WARES, School
 from claycore.measure import bounds
+from claycore.measure.formatting import plain
 from umberpot.results.limits.services import RULES, absorption_key, absorption_limit, limits_of
 from umberpot.studio.models import Studio
 from umberpot.ui.fields.measures import MeasureField
@@ -34,6 +35,30 @@ class LimitsForm(forms.Form):
             label=label,
             initial=self.studio.own_limits.get(name, usual),
         )
+
+    def clean(self) -> dict[str, Any]:
+        """No limit that nothing could meet, and none that is strict only in name."""
+        cleaned = super().clean() or {}
+        pairs = [
+            (absorption_key(ware, School.STRICT), absorption_key(ware, School.LOOSE))
+            for ware in WARES
+        ]
+        for low, high in (*pairs, ("drying_least_pct", "drying_most_pct")):
+            least, most = self._figure(cleaned, low), self._figure(cleaned, high)
+            if least is not None and most is not None and least > most:
+                self.add_error(
+                    low if self.data.get(low) else high,
+                    f"{self.fields[low].label} cannot be more than {plain(most)},"
+                    f" the figure of “{self.fields[high].label}”.",
+                )
+        return cleaned
+
+    def _figure(self, cleaned: dict[str, Any], name: str) -> float | None:
+        """What was typed, or the usual where it was emptied; None where it was wrong."""
+        if name in self.errors:
+            return None
+        typed: float | None = cleaned.get(name)
+        return self.usual[name] if typed is None else typed
 
     @property
     def absorption_fields(self) -> list[forms.BoundField]:
