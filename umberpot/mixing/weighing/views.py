@@ -304,7 +304,7 @@ def pan(request: StudioRequest, pk: int) -> HttpResponse:
 def _is_doubted(old: Weighing, grams: float) -> bool:
     """A correction that leaves the part far from what was to go in: asked about, not refused."""
     [part] = [part for part in parts_of(old.part.mix) if part.pk == old.part_id]
-    return weighing.is_unlikely(part.weighed_g - old.grams + grams, part.target_g)
+    return weighing.is_unlikely((part.weighed_g or 0.0) - old.grams + grams, part.target_g)
 
 
 @require_POST
