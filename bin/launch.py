@@ -46,6 +46,19 @@ def data_folder(mode: str) -> Path:
     )
 
 
+def keep_to_owner(folder: Path) -> None:
+    """Makes the data folder; what is in it is its owner's to read. Ends where it cannot be used."""
+    os.umask(0o077)
+    try:
+        folder.mkdir(parents=True, exist_ok=True)
+        for path in folder.glob("umberpot.sqlite3*"):
+            path.chmod(0o600)
+    except OSError as error:
+        stop(f"the data folder {folder} cannot be used: {error.strerror}.")
+    if not os.access(folder, os.W_OK | os.X_OK):
+        stop(f"the data folder {folder} cannot be written to.")
+
+
 def forget(folder: Path) -> None:
     """Removes the data this program keeps in a folder, and nothing else that lies there."""
     for path in folder.glob("umberpot.sqlite3*"):
@@ -123,19 +136,22 @@ def end(child: subprocess.Popen) -> None:
 
 
 def run(mode: str, port: int) -> None:
-    """Runs the server, and the stand-ins for the demo, until a signal comes or one of them dies."""
+    """Runs the server until a signal comes or it dies; beside it the demo's simulated scale."""
     with ExitStack() as children:
-        started = []
+        scale = None
         try:
             if mode == "demo":
-                started.append(start_scale())
-                children.callback(end, started[-1])
-            started.append(start_server(port))
-            children.callback(end, started[-1])
+                scale = start_scale()
+                children.callback(end, scale)
+            server = start_server(port)
+            children.callback(end, server)
             announce(mode, port)
-            while all(child.poll() is None for child in started):
+            while server.poll() is None:
+                if scale and scale.poll() is not None:
+                    print("  The simulated scale ended by itself: type the figures instead.")
+                    scale = None
                 time.sleep(0.3)
-            stop("a part of it ended by itself; the lines above say why.")
+            stop("the server ended by itself; the lines above say why.")
         except KeyboardInterrupt:
             print("Ended.")
 
@@ -152,7 +168,7 @@ def main() -> None:
         signal.signal(number, interrupted)
     port = port_from_environment()
     folder = data_folder(options.mode)
-    folder.mkdir(parents=True, exist_ok=True)
+    keep_to_owner(folder)
     if options.fresh:
         forget(folder)
     os.environ["UMBERPOT_VAR"] = str(folder)

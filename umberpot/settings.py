@@ -125,6 +125,7 @@ AUTH_PASSWORD_VALIDATORS = [
     },
     {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
     {"NAME": "django.contrib.auth.password_validation.NumericPasswordValidator"},
+    {"NAME": "umberpot.studio.passwords.NamesValidator"},
 ]
 LOGIN_URL = "studio:sign-in"
 LOGIN_REDIRECT_URL = "bench:bench"

@@ -155,6 +155,30 @@ def test_models_and_migrations_agree(tmp_path):
     assert done.returncode == 0, done.stdout
 
 
+@pytest.mark.parametrize("password", ["Potter-and-clay", "p.o.t.t.e.r-1234", "quay SIDE works 7"])
+def test_a_password_with_a_name_in_it_is_refused(signed_in, user, password):
+    new = {"new_password1": password, "new_password2": password}
+    answer = signed_in.post("/preferences/password/", {"old_password": "a-long-enough-one", **new})
+    assert "may not contain your name or the studio" in answer.content.decode()
+
+
+def test_the_first_password_may_not_be_the_studios_name(client, db):
+    details = {**FIRST, "studio_name": "Old Kiln Yard", "password1": "old-kiln-yard-1"}
+    answer = client.post("/first-run/", {**details, "password2": "old-kiln-yard-1"})
+    assert "may not contain your name or the studio" in answer.content.decode()
+
+
+def test_the_old_password_cannot_be_guessed_from_an_open_session(signed_in, user):
+    """The same lock-out as at the door: after five wrong ones the right one does not help."""
+    new = {"new_password1": "grog-and-sawdust", "new_password2": "grog-and-sawdust"}
+    for _ in range(5):
+        signed_in.post("/preferences/password/", {**new, "old_password": "guess"})
+    right = signed_in.post("/preferences/password/", {**new, "old_password": "a-long-enough-one"})
+    assert right.status_code == 429
+    user.refresh_from_db()
+    assert user.check_password("a-long-enough-one")
+
+
 def test_a_password_can_be_changed(signed_in, user):
     new = {"new_password1": "grog-and-sawdust", "new_password2": "grog-and-sawdust"}
     wrong = signed_in.post("/preferences/password/", {**new, "old_password": "guess"})

@@ -3,11 +3,14 @@
 from typing import Any
 
 from django import forms
-from django.contrib.auth.forms import BaseUserCreationForm
+from django.contrib.auth import authenticate
+from django.contrib.auth.forms import BaseUserCreationForm, PasswordChangeForm
 from django.contrib.auth.models import User
+from django.http import HttpRequest
 
 from claycore.measure import bounds
 from umberpot.studio.models import Studio
+from umberpot.studio.passwords import refuse_names_in
 from umberpot.ui.fields.measures import MeasureField
 
 
@@ -30,6 +33,29 @@ class FirstRunForm(BaseUserCreationForm):
     class Meta:
         model = User
         fields = ["username"]
+
+    def clean(self) -> dict[str, Any]:
+        """The studio is not there yet, so its name is held against the password here."""
+        cleaned = super().clean() or self.cleaned_data
+        try:
+            refuse_names_in(cleaned.get("password2") or "", [cleaned.get("studio_name") or ""])
+        except forms.ValidationError as refused:
+            self.add_error("password2", refused)
+        return cleaned
+
+
+class NewPasswordForm(PasswordChangeForm):
+    """Another password. The old one goes the way of a sign-in, so that guesses are counted."""
+
+    def __init__(self, *args: Any, request: HttpRequest, **kwargs: Any) -> None:
+        self.request = request
+        super().__init__(*args, **kwargs)
+
+    def clean_old_password(self) -> str:
+        old: str = self.cleaned_data["old_password"]
+        if authenticate(self.request, username=self.user.get_username(), password=old) is None:
+            raise forms.ValidationError("That is not the password you have now.")
+        return old
 
 
 class PreferencesForm(forms.ModelForm):

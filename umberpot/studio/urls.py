@@ -1,7 +1,7 @@
 """Signing in, the first run, preferences."""
 
-from django.contrib.auth.views import LogoutView, PasswordChangeView
-from django.urls import path, reverse_lazy
+from django.contrib.auth.views import LogoutView
+from django.urls import path
 
 from umberpot.studio import views
 
@@ -13,9 +13,7 @@ urlpatterns = [
     path("preferences/", views.preferences, name="preferences"),
     path(
         "preferences/password/",
-        PasswordChangeView.as_view(
-            template_name="studio/password.html", success_url=reverse_lazy("studio:preferences")
-        ),
+        views.PasswordView.as_view(),
         name="password",
     ),
 ]

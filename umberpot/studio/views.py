@@ -1,17 +1,19 @@
 """Signing in, the first run, and preferences."""
 
 import ipaddress
+from typing import Any
 
 from django.contrib import messages
 from django.contrib.auth import login
 from django.contrib.auth.decorators import login_not_required
 from django.contrib.auth.models import User
-from django.contrib.auth.views import LoginView
+from django.contrib.auth.views import LoginView, PasswordChangeView
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
+from django.urls import reverse_lazy
 from django.views.decorators.http import require_http_methods
 
-from umberpot.studio.forms import FirstRunForm, PreferencesForm
+from umberpot.studio.forms import FirstRunForm, NewPasswordForm, PreferencesForm
 from umberpot.studio.models import Studio
 from umberpot.studio.request import StudioRequest, posted
 from umberpot.studio.services import AlreadyFounded, found_studio
@@ -46,6 +48,17 @@ def first_run(request: HttpRequest) -> HttpResponse:
         messages.success(request, f"{studio} is ready. Put your clay and colourants on the shelf.")
         return redirect("bench:bench")
     return render(request, "studio/first_run.html", {"form": form})
+
+
+class PasswordView(PasswordChangeView):
+    """Another password for the person who is signed in."""
+
+    form_class = NewPasswordForm
+    template_name = "studio/password.html"
+    success_url = reverse_lazy("studio:preferences")
+
+    def get_form_kwargs(self) -> dict[str, Any]:
+        return {**super().get_form_kwargs(), "request": self.request}
 
 
 class SignInView(LoginView):

@@ -10,7 +10,8 @@ MOST_ROWS = 2000
 MOST_BYTES = 2_000_000
 SEPARATORS = ",;\t"
 
-FORMULA_STARTS = ("=", "+", "-", "@", "\t", "\r")
+FORMULA_STARTS = ("=", "+", "-", "@", "\uff1d", "\uff0b", "\uff0d", "\uff20")
+"""What a spreadsheet may take for a formula, full-width signs too, with or without space before."""
 """A spreadsheet runs what starts so. Source: OWASP, "CSV Injection"."""
 
 
@@ -28,7 +29,7 @@ class Row:
 
 def neutral(text: str) -> str:
     """Text that no spreadsheet takes for a formula: an apostrophe goes before. Numbers stay."""
-    if text.startswith(FORMULA_STARTS) and not _is_number(text):
+    if text.lstrip().startswith(FORMULA_STARTS) and not _is_number(text):
         return f"'{text}"
     return text
 
@@ -44,7 +45,7 @@ def _is_number(text: str) -> bool:
 def _plain(text: str) -> str:
     """The cell without the apostrophe that :func:`neutral` put before it."""
     text = text.strip()
-    if text.startswith("'") and text[1:].startswith(FORMULA_STARTS):
+    if text.startswith("'") and text[1:].lstrip().startswith(FORMULA_STARTS):
         return text[1:]
     return text
 

@@ -155,6 +155,8 @@ def test_formulas_are_neutralised_and_come_back(signed_in, studio):
     take_in(signed_in, "materials", text)
     assert sorted(m.name for m in Material.objects.all()) == ["+x", "-cmd", "=1+1", "@sum"]
     assert tables.neutral("-5") == "-5"
+    for cell in (" =1+1", "\t=1+1", "\uff1d1+1", " \uff20sum"):
+        assert tables.neutral(cell) == f"'{cell}"
 
 
 def test_json_names_its_kind(signed_in, clay):
