@@ -1,8 +1,10 @@
 """What kept mixes cost, by the prices on the shelf."""
 
 from collections.abc import Sequence
+from dataclasses import dataclass
 
 from claycore.materials import moisture
+from claycore.materials.clay_in_hand import ClayState
 from claycore.mixing.cost import Cost, Priced, cost_of
 from claycore.mixing.mixing_in import PLASTIC_WATER_PCT
 from umberpot.mixing.models import Mix, MixPart
@@ -48,6 +50,21 @@ def cost_of_mix(mix: Mix) -> Cost:
     return found
 
 
-def plastic_g(mix: Mix) -> float:
-    """What the mix weighs as plastic clay, for a price per kilo."""
-    return moisture.plastic_mass(mix.batch.dry_g, PLASTIC_WATER_PCT)
+@dataclass(frozen=True)
+class PerKilo:
+    """The price of a kilo of plastic clay, and the water it is taken to hold.
+
+    ``water_is_known`` says that the mix was made of plastic clay, so that the water is its own.
+    """
+
+    price: float
+    water_pct: float
+    water_is_known: bool
+
+
+def per_plastic_kilo(mix: Mix, cost: Cost) -> PerKilo:
+    """What a kilo costs as plastic clay: as wet as the mix is, or as plastic clay usually is."""
+    batch = mix.batch
+    known = mix.state == ClayState.PLASTIC
+    water_pct = 100 * batch.water_g / batch.mass_g if known else PLASTIC_WATER_PCT
+    return PerKilo(cost.per_kg(moisture.plastic_mass(batch.dry_g, water_pct)), water_pct, known)

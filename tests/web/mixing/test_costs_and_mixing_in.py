@@ -1,15 +1,17 @@
 """What a finished mix says besides: its cost, how to mix it in, what it came from and went into."""
 
+import uuid
 from decimal import Decimal
 
 import pytest
 
+from tests.factories import MaterialFactory
 from tests.pages import words_of
 from umberpot.mixing.composition import parts_of
-from umberpot.mixing.costs import cost_of_mix, cost_of_mixes, plastic_g
+from umberpot.mixing.costs import cost_of_mix, cost_of_mixes, per_plastic_kilo
 from umberpot.mixing.leftovers.services import keep_leftover
 from umberpot.mixing.models import Mix
-from umberpot.mixing.weighing.services import next_part
+from umberpot.mixing.weighing.services import next_part, take_weighing
 from umberpot.shelf.services import grams_on_hand
 
 AS_IT_LIES = 0.785
@@ -28,7 +30,9 @@ def test_a_mix_costs_what_was_weighed(priced, make_mix, weigh):
     found = cost_of_mix(mix)
     assert found.total == pytest.approx(0.080 / AS_IT_LIES * 1.15 + 0.0084 * 38)
     assert found.unpriced == ()
-    assert found.per_kg(plastic_g(mix)) == pytest.approx(found.total / (0.0884 / 0.78))
+    per_kilo = per_plastic_kilo(mix, found)
+    assert per_kilo.price == pytest.approx(found.total / (0.0884 / 0.78))
+    assert (per_kilo.water_pct, per_kilo.water_is_known) == (22, False)
 
 
 def test_coloured_clay_brings_its_cost_along_and_is_not_paid_twice(
@@ -125,3 +129,38 @@ def test_clay_leaves_the_shelf_as_it_lies_there(make_mix, weigh, clay):
     slip = "clay=Ferry white&state=slip&mass=100&unit=g&solids_pct=70&add=A:1"
     weigh(make_mix(slip), 100)
     assert grams_on_hand(clay) == pytest.approx(4900 - 70 / AS_IT_LIES)
+
+
+def test_the_same_clay_costs_the_same_a_kilo_wherever_it_is_told(signed_in, studio, user):
+    """As kilos planned and as the mix made of them: by the clay's own 21.5 %, not a hidden 22 %."""
+    MaterialFactory(
+        studio=studio,
+        name="Pier buff",
+        kind="clay_body",
+        state="plastic",
+        water_pct=21.5,
+        price_per_kg="1.15",
+    )
+    MaterialFactory(studio=studio, stain=True, name="Kelp", price_per_kg="38")
+    sum_ = "clay=Pier buff&mass=6&unit=kg&water_pct=21.5&add=Kelp:6.5&clay_price=1.15&price=Kelp:38"
+    planned = signed_in.get(f"/mix/kilos/?{sum_}", headers={"accept": "application/json"}).json()
+    signed_in.post("/mix/kilos/make/", {"sum": sum_})
+    mix = Mix.objects.get()
+    for part in parts_of(mix):
+        take_weighing(
+            part, part.to_go_g, source="typed", scale_step_g=0.1, request_key=uuid.uuid4(), by=user
+        )
+    mix.refresh_from_db()
+    found = per_plastic_kilo(mix, cost_of_mix(mix))
+    assert found.water_is_known
+    assert found.price == pytest.approx(planned["cost_per_kg"])
+    words = words_of(signed_in.get(f"/mix/{mix.pk}/"))
+    assert f"{found.price:.2f} a kilo as plastic clay of 21.5 % water" in words
+    water_g = planned["water_to_add_g"]
+    assert f"about {water_g:.1f} g in all" in words, "as much as was said before it was weighed"
+
+
+def test_a_dry_mix_says_what_water_is_taken(priced, signed_in, make_mix, weigh):
+    mix = weigh(make_mix(), 80, 8)
+    words = words_of(signed_in.get(f"/mix/{mix.pk}/"))
+    assert "plastic clay of 22 % water, taken as usual" in words

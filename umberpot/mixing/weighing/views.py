@@ -17,7 +17,7 @@ from claycore.measure.errors import ClayError
 from claycore.mixing import mixing_in, weighing
 from claycore.mixing.weighing import KEEPS_WITHIN_POINTS, OnTarget
 from umberpot.mixing.composition import parts_of
-from umberpot.mixing.costs import cost_of_mix, plastic_g
+from umberpot.mixing.costs import cost_of_mix, per_plastic_kilo
 from umberpot.mixing.leftovers.forms import LeftoverForm
 from umberpot.mixing.models import Mix, MixPart, Weighing
 from umberpot.mixing.places import PLACE
@@ -99,7 +99,7 @@ def _made_page(mix: Mix) -> dict[str, Any]:
         "made_pcts": [(name, pct, mix.wanted_pcts.get(name)) for name, pct in batch.pcts.items()],
         "ways": mixing_in.ways(_clay_in(mix), batch.powder_g) if batch.powder_g else (),
         "cost": found,
-        "cost_per_kg": found.per_kg(plastic_g(mix)),
+        "per_kilo": per_plastic_kilo(mix, found),
         "another_colour": _another_colour(mix),
         "put_right": _put_right(mix),
         "can_repeat": mix.plan_id is None,
@@ -118,8 +118,9 @@ def _as_it_lies(mix: Mix) -> dict[str, Any]:
 
 
 def _clay_in(mix: Mix) -> ClayInHand:
-    batch = mix.batch
-    return ClayInHand(ClayState(mix.state), batch.clay_g, batch.water_g)
+    """The clay of a mix as it was before anything went into it."""
+    dry_g = mix.batch.clay_g
+    return ClayInHand(ClayState(mix.state), dry_g, dry_g * (mix.clay_g / mix.dry_clay_g - 1))
 
 
 def _put_right(mix: Mix) -> tuple[str, str] | None:
