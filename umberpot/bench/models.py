@@ -68,6 +68,13 @@ class Timer(Signed):
         """What is to be done once it is due."""
         return self.next.do if self.next else self.steps.at_the_end
 
+    def short_of_least(self, at: datetime | None = None) -> float:
+        """Minutes missing from the least time of the stage; 0 where none are, or it is due."""
+        if self.is_due(at):
+            return 0.0
+        run = ((at or timezone.now()) - self.stage_started_at).total_seconds() / 60
+        return max(0.0, self.now.least - run)
+
     def is_due(self, at: datetime | None = None) -> bool:
         return self.due_at <= (at or timezone.now())
 

@@ -5,7 +5,7 @@ import pytest
 from claycore.measure.errors import ClayError
 from claycore.measure.uncertainty import Measured
 from claycore.safety.cautions import CAUTIONS
-from claycore.testing import bar_plan, drying, protocols
+from claycore.testing import bar_plan, drying, protocols, stages
 from claycore.testing.field_notes import FieldNotes
 from claycore.testing.results import clay_results
 from claycore.testing.soaking import METHODS
@@ -100,3 +100,10 @@ def test_constant_weight(weighings, constant, words):
     found = drying.constant_weight([(at, Measured(g_, 0.1)) for at, g_ in weighings])
     assert found.is_constant is constant
     assert words in found.sentence
+
+
+@pytest.mark.parametrize(
+    ("minutes", "words"), [(45, "45 min"), (150, "2 h 30 min"), (1440, "24 h"), (0.2, "0 min")]
+)
+def test_times_as_they_are_said(minutes, words):
+    assert stages.in_hours(minutes) == words

@@ -23,8 +23,25 @@ def start(signed_in):
     return begin
 
 
-def move(client, timer, stage):
-    return client.post(f"/bench/timers/{timer.pk}/next/", {"stage": stage})
+def move(client, timer, stage, sure="yes"):
+    return client.post(f"/bench/timers/{timer.pk}/next/", {"stage": stage, "sure": sure})
+
+
+def test_going_on_before_the_least_time_asks(signed_in, start):
+    timer = start()
+    asked = move(signed_in, timer, 0, sure="")
+    assert "Boil is not over yet" in words_of(asked)
+    assert "boil runs 5 h at least, and 5 h of that are still to come" in words_of(asked)
+    timer.refresh_from_db()
+    assert timer.stage == 0
+    move(signed_in, timer, 0)
+    timer.refresh_from_db()
+    assert timer.stage == 1
+    over = timezone.now() - timedelta(hours=25)
+    Timer.objects.update(stage_started_at=over, due_at=over + timedelta(hours=24))
+    move(signed_in, timer, 1, sure="")
+    timer.refresh_from_db()
+    assert timer.ended_at
 
 
 def test_a_boil_then_its_soak_then_the_weighing(signed_in, start):

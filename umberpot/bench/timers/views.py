@@ -12,7 +12,7 @@ from django.views.decorators.http import require_GET, require_http_methods, requ
 
 from claycore.measure.bounds import Bound
 from claycore.testing import protocols
-from claycore.testing.stages import Protocol
+from claycore.testing.stages import Protocol, in_hours
 from umberpot.bench import services
 from umberpot.bench.models import Timer
 from umberpot.bench.timers.calendar import calendar_of
@@ -104,6 +104,15 @@ def move_on(request: StudioRequest, pk: int) -> HttpResponse:
     timer = _timer(request, pk)
     stage = request.POST.get("stage", "")
     from_stage = int(stage) if stage.isdecimal() and len(stage) < 4 else -1
+    missing = timer.short_of_least() if from_stage == timer.stage and not timer.ended_at else 0
+    if missing >= 1 and not request.POST.get("sure"):
+        context = {
+            "place": PLACE,
+            "timer": timer,
+            "least": in_hours(timer.now.least),
+            "missing": in_hours(missing),
+        }
+        return render(request, "bench/timers/early.html", context)
     if services.next_stage(timer, from_stage):
         timer.refresh_from_db()
         said = f"Done: {timer.about}." if timer.ended_at else f"{timer.now.title}: {timer.about}."
