@@ -87,8 +87,9 @@ def test_a_photograph_is_kept_upright_small_and_without_the_cameras_notes(signed
     notes = Image.Exif()
     notes[0x0112] = 6  # on its side
     notes[0x010F] = "A camera"
-    keep(signed_in, picture(exif=notes))
+    keep(signed_in, picture(exif=notes, comment=b"shot from the old lock-keeper's garden"))
     kept = Photo.objects.get()
+    assert b"garden" not in bytes(kept.image)
     shown = Image.open(io.BytesIO(bytes(kept.image)))
     assert shown.size == (800, 1600)
     assert not dict(shown.getexif())
@@ -111,6 +112,16 @@ def test_what_is_no_picture_is_refused(signed_in, content):
     dug(signed_in)
     answer = keep(signed_in, SimpleUploadedFile("bank.jpg", content, "image/jpeg"))
     assert answer.status_code == 200
+    assert not Photo.objects.exists()
+
+
+def test_a_small_file_with_too_many_pixels_is_refused(signed_in):
+    dug(signed_in)
+    out = io.BytesIO()
+    Image.new("1", (9000, 9000)).save(out, "PNG")
+    assert len(out.getvalue()) < 100_000
+    answer = keep(signed_in, SimpleUploadedFile("bank.png", out.getvalue(), "image/png"))
+    assert "too many pixels" in answer.content.decode()
     assert not Photo.objects.exists()
 
 
