@@ -4,6 +4,8 @@ from django.urls import include, path, re_path
 
 from umberpot.ui.redirects import read_to_results
 
+handler500 = "umberpot.ui.errors.server_error"
+
 urlpatterns = [
     path("", include("umberpot.bench.urls")),
     path("", include("umberpot.studio.urls")),

@@ -9,9 +9,11 @@ from urllib.parse import parse_qs, urlsplit
 
 import pytest
 from django.contrib.auth.models import User
+from django.db import OperationalError
 from django.test import Client
 
 from umberpot.secret import kept_secret_key
+from umberpot.shelf.models import Material
 from umberpot.studio.models import Membership, Studio
 from umberpot.time_zone import of_this_machine
 
@@ -208,3 +210,31 @@ def test_preferences_are_kept_and_checked(signed_in, studio):
         got = signed_in.post("/preferences/", {**good, "scale_step_g": bad})
         assert got.status_code == 400
         assert "scale_step_g" in got.context["form"].errors
+
+
+def test_a_writer_that_cannot_get_the_lock_may_send_it_again(signed_in, monkeypatch):
+    """As when a large file is taken in meanwhile; SQLite's words for it."""
+
+    def locked(*args, **kwargs):
+        raise OperationalError("database is locked")
+
+    monkeypatch.setattr("umberpot.shelf.views.MaterialForm.save", locked)
+    signed_in.raise_request_exception = False
+    typed = {"kind": "stain", "name": "Kelp & tar", "state": "dry", "on_hand_g": "12"}
+    answer = signed_in.post("/shelf/new/", {**typed, "password": "secret"})
+    assert answer.status_code == 503
+    assert answer["Retry-After"]
+    page = answer.content.decode()
+    assert 'name="name" value="Kelp &amp; tar"' in page
+    assert "secret" not in page
+    assert not Material.objects.filter(name="Kelp & tar").exists()
+
+
+def test_any_other_failure_stays_one(signed_in, monkeypatch):
+    def broken(*args, **kwargs):
+        raise OperationalError("no such table")
+
+    monkeypatch.setattr("umberpot.shelf.views.MaterialForm.save", broken)
+    signed_in.raise_request_exception = False
+    typed = {"kind": "stain", "name": "Kelp", "state": "dry"}
+    assert signed_in.post("/shelf/new/", typed).status_code == 500
