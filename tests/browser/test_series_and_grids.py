@@ -30,7 +30,7 @@ def test_a_series_from_a_sample_bag_to_its_labels(signed_in: Page) -> None:
     page.get_by_label("Powder at hand").fill("12")
     page.get_by_label("Smallest batch, dry").fill("60")
     page.get_by_label("Round the start up to whole").fill("10")
-    page.get_by_label("Colourant", exact=True).fill("Signal Violet")
+    page.get_by_label("Colourant", exact=True).fill("Dawn Rose")
     page.get_by_label("Clay", exact=True).fill("Ferry white")
     first = page.locator(".plan-first")
     expect(first).to_contain_text("Start with the strongest")
@@ -49,7 +49,7 @@ def test_a_series_from_a_sample_bag_to_its_labels(signed_in: Page) -> None:
         page.goto(plan)
         weigh_out(page)
         page.get_by_role("link", name="On with Violet").click()
-        expect(page.get_by_role("region", name="Next")).to_contain_text(f"{pct} Signal Violet")
+        expect(page.get_by_role("region", name="Next")).to_contain_text(f"{pct} Dawn Rose")
         page.get_by_role("button", name="Made and labelled").click()
         expect(page.get_by_text("made and labelled. Let dry.")).to_be_visible()
     expect(page.get_by_text("All of it is mixed and made.")).to_be_visible()
@@ -60,7 +60,7 @@ def test_a_series_from_a_sample_bag_to_its_labels(signed_in: Page) -> None:
         page.get_by_role("button", name="Download the sheet").click()
     content = download.value.path().read_bytes()
     text = PdfReader(io.BytesIO(content)).pages[0].extract_text()
-    assert text.count("Signal Violet") == 3
+    assert text.count("Dawn Rose") == 3
 
 
 def test_a_grid_with_four_cells_there_and_three_moulds(signed_in: Page) -> None:

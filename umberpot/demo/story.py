@@ -38,7 +38,7 @@ MATERIALS = [
     DemoMaterial("stain", "Quay Blue", "QB-14", "38.00", 420, None, ("cobalt",)),
     DemoMaterial("stain", "Tide Teal", "TT-11", "44.00", 160, None, ("cobalt", "chromium")),
     DemoMaterial("stain", "Mooring Teal", "MT-30", "29.00", 180, None, ("cobalt", "chromium")),
-    DemoMaterial("stain", "Signal Violet", "SV-09", "51.00", 90, None, ("chromium",)),
+    DemoMaterial("stain", "Dawn Rose", "DR-09", "51.00", 90, None, ("chromium",)),
     DemoMaterial("stain", "Buoy Red", "BR-21", "68.00", 75, None, ("cadmium",)),
     DemoMaterial("stain", "Lamp Yellow", "LY-03", "33.00", 240, None, ("vanadium",)),
     DemoMaterial("stain", "Rope Green", "RG-06", "31.00", 150, None, ("chromium",)),
@@ -49,6 +49,7 @@ MATERIALS = [
     DemoMaterial("oxide", "Cobalt carbonate", "", "92.00", 45, None, ("cobalt",)),
     DemoMaterial("oxide", "Copper carbonate", "", "41.00", 120, None, ("copper",)),
     DemoMaterial("oxide", "Rutile", "", "14.00", 300),
+    DemoMaterial("oxide", "Titanium dioxide", "", "11.00", 260),
 ]
 
 
@@ -115,29 +116,29 @@ TRIALS = [
         24,
         mixes=[
             DemoMix(
-                _white("Quay Blue", 2.5),
-                (120.1, 2.4, 0.6),
+                _white("Quay Blue", 3),
+                (120.1, 2.8, 0.8),
                 (_floor_tile("72.4, -3.1, -14.8", 88.5, 83.1, 83.9),),
             ),
             DemoMix(
-                _white("Quay Blue", 5),
-                (120.0, 4.7, 1.3),
+                _white("Quay Blue", 6),
+                (120.0, 5.7, 1.5),
                 (
                     _floor_tile("60.2, -1.9, -25.6", 88.5, 83.4, 84.2),
                     _floor_tile("60.9, -2.0, -25.1", 88.0, 83.0, 83.9),
                 ),
             ),
             DemoMix(
-                _white("Quay Blue", 10),
-                (119.9, 9.4, 2.6),
+                _white("Quay Blue", 9),
+                (119.9, 8.5, 2.3),
                 (
                     _floor_tile("47.8, 1.6, -36.2", 88.0, 83.8, 84.7),
                     _floor_tile("48.3, 1.5, -35.8", 88.0, 83.5, 84.3),
                 ),
             ),
             DemoMix(
-                _white("Quay Blue", 15),
-                (120.0, 14.1, 3.9),
+                _white("Quay Blue", 12),
+                (120.0, 11.3, 3.1),
                 (_floor_tile("48.0, 1.7, -36.2", 87.5, 84.1, 85.1),),
             ),
         ],
@@ -147,27 +148,27 @@ TRIALS = [
         23,
         mixes=[
             DemoMix(
-                _white("Tide Teal", 8),
-                (120.0, 7.5, 2.1),
+                _white("Tide Teal", 7),
+                (120.0, 6.6, 1.8),
                 (_floor_tile("51.0, -22.4, -12.1", 88.0, 83.6, 84.5),),
             ),
             DemoMix(
-                _white("Mooring Teal", 8),
-                (120.1, 7.6, 2.0),
+                _white("Mooring Teal", 7),
+                (120.1, 6.6, 1.8),
                 (_floor_tile("51.4, -22.0, -12.5", 88.0, 83.5, 84.4),),
             ),
         ],
     ),
     DemoTrial(
-        "Signal Violet, bare and glazed",
+        "Dawn Rose, bare and glazed",
         22,
         mixes=[
             DemoMix(
-                _white("Signal Violet", 8),
-                (120.0, 7.5, 2.0),
+                _white("Dawn Rose", 6.5),
+                (120.0, 6.1, 1.7),
                 (
-                    _floor_tile("56.1, 2.9, -3.8", 88.0, 83.7, 84.6),
-                    _floor_tile("50.3, 3.4, -4.9", 88.0, 84.9, 85.4, glazed=True),
+                    _floor_tile("71.4, 6.2, 14.8", 88.0, 83.7, 84.6),
+                    _floor_tile("66.9, 6.9, 16.3", 88.0, 84.9, 85.4, glazed=True),
                 ),
             ),
         ],
@@ -177,8 +178,8 @@ TRIALS = [
         30,
         mixes=[
             DemoMix(
-                _white("Buoy Red", 8),
-                (120.2, 7.5, 2.1),
+                _white("Buoy Red", 6.5),
+                (120.2, 6.1, 1.7),
                 (
                     DemoTile(
                         94.0,
@@ -200,8 +201,8 @@ TRIALS = [
         9,
         mixes=[
             DemoMix(
-                _white("Lamp Yellow", 6),
-                (120.0, 5.7, 1.6),
+                _white("Lamp Yellow", 5.5),
+                (120.0, 5.2, 1.4),
                 (
                     DemoTile(94.0, 88.2, (AfterFiring("6", 2, 88.0, 83.4),)),
                     DemoTile(94.0, 88.0, (AfterFiring("6", 2, 88.0, 83.3, 84.2),)),
@@ -210,8 +211,8 @@ TRIALS = [
                 ),
             ),
             DemoMix(
-                _white("Rope Green", 5),
-                (120.1, 4.7, 1.3),
+                _white("Rope Green", 4.5),
+                (120.1, 4.2, 1.2),
                 (
                     DemoTile(),
                     DemoTile(),
@@ -245,8 +246,8 @@ class DemoPlan:
 SERIES_PLANS = [
     DemoPlan(
         "Rope Green for the border",
-        "clay=Breakwater porcelain&colourant=Rope Green&pcts=2.5,5,10&tile_dry_g=25&tiles_each=2"
-        "&powder_g=12&loss_pct=5&smallest_batch_g=60&scale_step_g=0.1&round_start_g=10",
+        "clay=Breakwater porcelain&colourant=Rope Green&pcts=3,6,9&tile_dry_g=28&tiles_each=2"
+        "&powder_g=11&loss_pct=5&smallest_batch_g=60&scale_step_g=0.1&round_start_g=10",
         done=1,
         strategy="start_high",
     )
@@ -254,8 +255,9 @@ SERIES_PLANS = [
 
 GRID_PLANS = [
     DemoPlan(
-        "Iron and rutile, poured",
-        "clay=Harbour buff&x=Red iron oxide:0,2,4&y=Rutile:0,2,4&cell_g=100&solids_pct=70&moulds=3"
+        "Copper and titanium, poured",
+        "clay=Harbour buff&x=Copper carbonate:0,0.8,1.6,2.4&y=Titanium dioxide:0,1.5,3&cell_g=85"
+        "&solids_pct=67&moulds=4"
         "&scale_step_g=0.1",
         done=4,
     )
