@@ -48,7 +48,6 @@ MATERIALS = [
     DemoMaterial("oxide", "Red iron oxide", "", "6.50", 900),
     DemoMaterial("oxide", "Cobalt carbonate", "", "92.00", 45, None, ("cobalt",)),
     DemoMaterial("oxide", "Copper carbonate", "", "41.00", 120, None, ("copper",)),
-    DemoMaterial("oxide", "Rutile", "", "14.00", 300),
     DemoMaterial("oxide", "Titanium dioxide", "", "11.00", 260),
 ]
 
@@ -256,8 +255,8 @@ SERIES_PLANS = [
 GRID_PLANS = [
     DemoPlan(
         "Copper and titanium, poured",
-        "clay=Harbour buff&x=Copper carbonate:0,0.8,1.6,2.4&y=Titanium dioxide:0,1.5,3&cell_g=85"
-        "&solids_pct=67&moulds=4"
+        "clay=Harbour buff&x=Copper carbonate:0,0.8,1.6&y=Titanium dioxide:0,1.5,3&cell_g=85"
+        "&solids_pct=67&moulds=3"
         "&scale_step_g=0.1",
         done=4,
     )
