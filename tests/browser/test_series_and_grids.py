@@ -36,9 +36,7 @@ def test_a_series_from_a_sample_bag_to_its_labels(signed_in: Page) -> None:
     expect(first).to_contain_text("Start with the strongest")
     expect(page.get_by_text("It needs 6.0 g more powder.")).to_be_visible()
     expect(page).to_have_url(re.compile("powder_g=12.*smallest_batch_g=60"))
-    expect(page).to_have_url(
-        re.compile("colourant=Dawn.*clay=Ferry|clay=Ferry.*colourant=Dawn")
-    )
+    expect(page).to_have_url(re.compile("colourant=Dawn.*clay=Ferry|clay=Ferry.*colourant=Dawn"))
     first.get_by_role("link", name="Make it a trial").click()
     page.get_by_label("Name of the trial").fill("Violet for the door")
     page.get_by_role("button", name="Make this trial").click()
