@@ -480,3 +480,16 @@ def test_a_bent_bar_lies_over_its_span(signed_in, plan, fire):
     html = signed_in.get(f"/results/clays/{test.clay_id}/").content.decode()
     assert "Pyroplastic index, 10⁻⁶/mm" in html
     assert "4 ± " in html
+
+
+def test_the_banner_says_what_was_not_recorded_and_the_cursor_stands_there(signed_in, plan):
+    test = plan(cones="6", replicates="3", bisque="")
+    first, second, third = Tile.objects.filter(trial=test.trial_id)
+    typed = {}
+    for bar, length in ((first, "94"), (second, "950"), (third, "94.2")):
+        typed |= row(bar, length_dry=length)
+    page = enter(signed_in, test, typed)
+    html = page.content.decode()
+    assert "2 recorded, 1 waits for a look" in html
+    [waiting] = re.findall(r"<input[^>]*autofocus[^>]*>", html)
+    assert f'name="length_dry-{second.pk}"' in waiting

@@ -149,6 +149,11 @@ class BarGrid:
         return [cell for cell in self.cells if cell.error or (cell.odd and not cell.reason)]
 
     @property
+    def first_trouble(self) -> str:
+        """The name of the cell to look at first; '' where there is none."""
+        return next((cell.name for cell in self.troubles), "")
+
+    @property
     def is_sound(self) -> bool:
         return not self.troubles and not any(row.colour_error for row in self.rows)
 
