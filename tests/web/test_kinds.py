@@ -79,7 +79,7 @@ def test_a_new_way_of_soaking(monkeypatch, signed_in, bank, plan_test, fire):
     signed_in.post(f"/bench/timers/?test={test.pk}", started)
     timer = Timer.objects.get()
     assert (timer.get_protocol_display(), timer.when_due) == ("Steam bath", steam.at_the_end)
-    over = signed_in.post(f"/bench/timers/{timer.pk}/next/", {"stage": "0"})
+    over = signed_in.post(f"/bench/timers/{timer.pk}/next/", {"stage": "0", "sure": "yes"})
     assert over["Location"] == f"/tiles/tests/{test.pk}/"
 
     firing = fire(test)
