@@ -6,6 +6,9 @@ from pathlib import Path
 import pytest
 from hypothesis import HealthCheck, settings
 
+pytest_plugins = ["tests.web.whole_site"]
+"""Where fixtures stand that more than one folder of tests may ask for."""
+
 settings.register_profile("steady", deadline=None, suppress_health_check=[HealthCheck.too_slow])
 settings.load_profile("steady")
 

@@ -13,7 +13,6 @@ from standins.scale.pan import Pan
 from standins.scale.server import ScaleServer
 from tests import data_files
 from tests.factories import MaterialFactory, MembershipFactory
-from tests.web.whole_site import world  # noqa: F401
 from umberpot.mixing import services as mixing
 from umberpot.mixing.calculators.dose import DoseView
 from umberpot.mixing.composition import parts_of
