@@ -78,6 +78,8 @@ def world(make_mix, weigh, signed_in, user, studio):
         "mixing:mix": mix.pk,
         "mixing:weigh": mix.pk,
         "mixing:pan": mix.pk,
+        "mixing:note-left": plan.mixes.last().pk,
+        "tiles:set-step-aside": plan.mixes.last().pk,
         "mixing:set-aside": mix.pk,
         "tiles:set-aside": tile.pk,
         "tiles:make": mix.pk,

@@ -66,7 +66,8 @@ class Mix(SetAside):
     as planned, an earlier mix's clay included. ``scale_factor`` is 1 until an overshoot is rescued
     by scaling the rest up. ``made_of`` is what is in it: as weighed, or as wanted while it is not;
     kept by :mod:`umberpot.mixing.composition`. ``wanted_pcts`` are percent on dry clay by name.
-    ``poured_g`` is what leaves the pot of a grid before the next mix is made of the rest.
+    ``poured_g`` is what leaves the pot of a grid before the next mix is made of the rest;
+    ``left_g`` what someone found left of a plan's mix, and when.
     """
 
     name = models.CharField(max_length=LONGEST_NAME)
@@ -89,6 +90,8 @@ class Mix(SetAside):
     plan_position = models.PositiveSmallIntegerField(null=True)
     pot = models.PositiveSmallIntegerField(null=True)
     poured_g = models.FloatField(null=True)
+    left_g = models.FloatField(null=True)
+    left_at = models.DateTimeField(null=True)
     leftover = models.OneToOneField(
         Material, on_delete=models.PROTECT, null=True, related_name="mix"
     )
@@ -111,6 +114,10 @@ class Mix(SetAside):
                 condition=Q(plan=None, plan_position=None)
                 | Q(plan__isnull=False, plan_position__isnull=False),
                 name="mix_in_a_plan_has_its_place",
+            ),
+            models.CheckConstraint(
+                condition=Q(left_g=None, left_at=None) | Q(left_g__gte=0, left_at__isnull=False),
+                name="mix_left_is_something_at_some_time",
             ),
         ]
 

@@ -41,6 +41,7 @@ urlpatterns = [
     path("<int:pk>/glance/", weighing.live_weight, name="live-weight"),
     path("<int:pk>/pan/", weighing.pan, name="pan"),
     path("weighings/<int:pk>/correct/", weighing.correct, name="correct-weighing"),
+    path("<int:pk>/note-left/", weighing.note_left, name="note-left"),
     path("<int:pk>/left/", leftovers.keep, name="keep-leftover"),
     path("leftovers/<int:pk>/", leftovers.leftover, name="leftover"),
     path("leftovers/<int:pk>/change/", leftovers.change, name="change-leftover"),

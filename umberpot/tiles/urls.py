@@ -27,5 +27,6 @@ urlpatterns = [
     path("mix/grid/start/", plans.start_grid, name="start-grid"),
     path("mix/grid/there/", plans.cells_made, name="cells-made"),
     path("mix/plans/<int:pk>/", plans.plan, name="plan"),
+    path("mix/plans/steps/<int:mix_pk>/set-aside/", plans.set_step_aside, name="set-step-aside"),
     path("mix/plans/<int:pk>/set-aside/", plans.set_aside, name="set-plan-aside"),
 ]

@@ -6,6 +6,7 @@ from django import forms
 
 from claycore.measure import bounds
 from claycore.measure.formatting import plain
+from claycore.mixing.series import NONE_OR_MORE
 from umberpot.ui.fields.measures import MeasureField
 
 
@@ -33,3 +34,11 @@ class GramsForm(forms.Form):
                     f"The container alone weighs {plain(empty_g, 3)} g: is it on the scale?",
                 )
         return cleaned
+
+
+class LeftForm(forms.Form):
+    """What is left of a mix that others are made of; 0 where nothing is."""
+
+    use_required_attribute = False
+
+    left_g = MeasureField(NONE_OR_MORE, label="What is left of it")

@@ -14,6 +14,7 @@ from django.views.decorators.http import require_GET, require_POST
 from claycore.materials.clay_in_hand import ClayInHand, ClayState
 from claycore.measure import bounds
 from claycore.measure.errors import ClayError
+from claycore.measure.formatting import plain
 from claycore.mixing import mixing_in, weighing
 from claycore.mixing.weighing import KEEPS_WITHIN_POINTS, OnTarget
 from umberpot.mixing.composition import parts_of
@@ -21,8 +22,10 @@ from umberpot.mixing.costs import cost_of_mix, per_plastic_kilo
 from umberpot.mixing.leftovers.forms import LeftoverForm
 from umberpot.mixing.models import Mix, MixPart, Weighing
 from umberpot.mixing.places import PLACE
+from umberpot.mixing.plans import balance
+from umberpot.mixing.plans.balance import Shortfall
 from umberpot.mixing.weighing import scale, services
-from umberpot.mixing.weighing.forms import GramsForm
+from umberpot.mixing.weighing.forms import GramsForm, LeftForm
 from umberpot.shelf.models import Container
 from umberpot.shelf.services import grams_on_hand
 from umberpot.studio.request import StudioRequest, request_key
@@ -36,6 +39,7 @@ def _weigh_page(
     mix: Mix,
     *,
     form: GramsForm | None = None,
+    left_form: LeftForm | None = None,
     off: dict[str, Any] | None = None,
     doubted: dict[str, Any] | None = None,
     status: int = 200,
@@ -73,6 +77,8 @@ def _weigh_page(
             "scale_connected": bool(settings.SCALE_ADDRESS),
             "simulated": settings.SCALE_IS_SIMULATED,
             "too_little": _too_little(current),
+            "short": _short(mix),
+            "left_form": left_form or LeftForm(),
             "containers": Container.objects.of(request.studio),
             "container_pk": _container_pk(request, mix),
             "keeps_within": KEEPS_WITHIN_POINTS,
@@ -171,6 +177,13 @@ def _too_little(part: MixPart | None) -> float | None:
     return on_hand if on_hand < part.on_shelf_g(part.to_go_g) - 1e-6 else None
 
 
+def _short(mix: Mix) -> Shortfall | None:
+    """What this mix of a plan comes short of, by what is there; None where it does not."""
+    if mix.plan is None or mix.finished_at:
+        return None
+    return next((short for short in balance.shortfalls(mix.plan) if short.mix == mix), None)
+
+
 @require_GET
 def mix(request: StudioRequest, pk: int) -> HttpResponse:
     """A mix: what is to be weighed next, or what was made."""
@@ -248,6 +261,20 @@ def _take(request: StudioRequest, mix: Mix, part: MixPart) -> HttpResponse:
     except services.StaleWeighing:
         messages.warning(request, "That step was already done, perhaps in another window.")
     return redirect("mixing:mix", pk=mix.pk)
+
+
+@require_POST
+def note_left(request: StudioRequest, pk: int) -> HttpResponse:
+    """What is really left of the mix that this one is made of."""
+    mix = get_object_or_404(Mix.objects.of(request.studio), pk=pk)
+    part = mix.parts.filter(source__isnull=False).select_related("source").first()
+    form = LeftForm(request.POST)
+    if part is None or part.source is None or not form.is_valid():
+        return _weigh_page(request, mix, left_form=form, status=200 if request.htmx else 400)
+    left_g = form.cleaned_data["left_g"]
+    balance.note_left(part.source, left_g)
+    messages.success(request, f"{part.source.name}: {plain(left_g, 3)} g left.")
+    return redirect("mixing:mix", pk=pk)
 
 
 @require_GET

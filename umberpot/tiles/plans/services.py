@@ -5,6 +5,7 @@ from dataclasses import dataclass
 
 from django.contrib.auth.models import User
 from django.db import transaction
+from django.utils import timezone
 
 from claycore.mixing.pour_plan import Cell, Grid
 from claycore.mixing.series import Plan as SeriesPlan
@@ -153,3 +154,35 @@ def set_plan_aside(plan: Plan, aside: bool) -> None:
             rows.filter(set_aside_at=None).update(set_aside_at=plan.set_aside_at)
         else:
             rows.filter(set_aside_at=at).update(set_aside_at=None)
+
+
+@transaction.atomic
+def set_step_aside(mix: Mix, aside: bool) -> list[Mix]:
+    """Leaves a mix out of its plan with all that is still to be made of it, or takes it back.
+
+    Tiles that are not made yet go with it; a mix that is weighed stays, and so do its tiles that
+    there are. Gives back the mixes it was about.
+    """
+    if not aside:
+        mixes = list(Mix.objects.filter(plan=mix.plan, set_aside_at=mix.set_aside_at))
+        Tile.objects.filter(mix__in=mixes, shaped_at=None, set_aside_at=mix.set_aside_at).update(
+            set_aside_at=None
+        )
+        Mix.objects.filter(pk__in=[m.pk for m in mixes]).update(set_aside_at=None)
+        return mixes
+    now = timezone.now()
+    mixes = [m for m in _with_all_made_of(mix) if m.finished_at is None or m == mix]
+    Tile.objects.kept().filter(mix__in=mixes, shaped_at=None).update(set_aside_at=now)
+    Mix.objects.filter(pk__in=[m.pk for m in mixes], finished_at=None).update(set_aside_at=now)
+    return mixes
+
+
+def _with_all_made_of(mix: Mix) -> list[Mix]:
+    found = [mix]
+    for one in found:
+        found += (
+            Mix.objects.kept()
+            .filter(parts__source=one, plan=mix.plan)
+            .exclude(pk__in=[m.pk for m in found])
+        )
+    return found

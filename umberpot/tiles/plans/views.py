@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from django.contrib import messages
-from django.http import HttpResponse, QueryDict
+from django.http import Http404, HttpResponse, QueryDict
 from django.shortcuts import get_object_or_404, redirect, render
 from django.urls import reverse
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
@@ -18,6 +18,7 @@ from umberpot.mixing.composition import parts_of
 from umberpot.mixing.costs import cost_of_mixes
 from umberpot.mixing.models import Mix, Plan
 from umberpot.mixing.places import PLACE
+from umberpot.mixing.plans import balance
 from umberpot.mixing.plans.services import shortages, shortages_of
 from umberpot.mixing.weighing.services import NOTHING_TO_WEIGH_G
 from umberpot.studio.request import StudioRequest, posted, request_key
@@ -160,6 +161,7 @@ def plan(request: StudioRequest, pk: int) -> HttpResponse:
     plan = get_object_or_404(Plan.objects.of(request.studio).select_related("trial"), pk=pk)
     rows = _rows(plan)
     mixes = [row["mix"] for row in rows if row["mix"].set_aside_at is None]
+    left_out = len(rows) - len(mixes)
     return render(
         request,
         "tiles/plans/plan.html",
@@ -169,7 +171,9 @@ def plan(request: StudioRequest, pk: int) -> HttpResponse:
             "trial": plan.trial,
             "rows": rows,
             "next": _next(rows),
-            "done": sum(1 for row in rows if not row["todo"]),
+            "done": sum(1 for row in rows if not row["todo"]) - left_out,
+            "to_do": len(rows) - left_out,
+            "short_tiles": [row for row in rows if row["short"] and row["tiles"]],
             "shortages": shortages(mixes),
             "drawn": _drawn(plan, rows),
             "cost": cost_of_mixes(mixes),
@@ -196,11 +200,14 @@ def _rows(plan: Plan) -> list[dict[str, Any]]:
     tiles: dict[int | None, list[TileProgress]] = {}
     for tile in plan.trial.tiles.kept().with_history():
         tiles.setdefault(tile.mix_id, []).append(progress_of(tile))
+    short = {} if plan.set_aside_at else {s.mix.pk: s for s in balance.shortfalls(plan)}
     rows = []
     for mix in plan.mixes.order_by("plan_position").select_related("leftover"):
         own = tiles.get(mix.pk, [])
         unmade = [progress for progress in own if progress.tile.shaped_at is None]
         todo = "weigh" if mix.finished_at is None else "shape" if unmade else ""
+        if mix.set_aside_at:
+            todo = ""
         rows.append(
             {
                 "mix": mix,
@@ -208,6 +215,7 @@ def _rows(plan: Plan) -> list[dict[str, Any]]:
                 "unmade": unmade,
                 "todo": todo,
                 "pcts": list(mix.said_pcts.items()),
+                "short": short.get(mix.pk),
             }
         )
     return rows
@@ -266,3 +274,16 @@ def set_aside(request: StudioRequest, pk: int) -> HttpResponse:
         else f"{plan.name} is back.",
     )
     return redirect("tiles:plan", pk=pk)
+
+
+@require_POST
+def set_step_aside(request: StudioRequest, mix_pk: int) -> HttpResponse:
+    """Leaves a mix out of its plan (``aside=yes``) with what is made of it, or takes it back."""
+    mix = get_object_or_404(Mix.objects.of(request.studio), pk=mix_pk)
+    if mix.plan_id is None:
+        raise Http404
+    aside = request.POST.get("aside") == "yes"
+    names = ", ".join(step.name for step in services.set_step_aside(mix, aside))
+    done = "left out of the plan; nothing is lost." if aside else "back in the plan."
+    messages.success(request, f"{names}: {done}")
+    return redirect("tiles:plan", pk=mix.plan_id)
