@@ -6,7 +6,7 @@ from claycore.materials import moisture
 from claycore.materials.clay_in_hand import ClayInHand, ClayState
 from claycore.materials.colourants import is_unusual, kind_of
 from claycore.materials.composition import Addition
-from claycore.measure.formatting import plain
+from claycore.measure.formatting import plain, to_step
 from claycore.measure.notices import Notice
 from claycore.mixing import weighing
 from claycore.mixing.dose import Dose, DosedAddition
@@ -76,7 +76,7 @@ def _named_material(addition: DosedAddition) -> list[Notice]:
     ]
 
 
-def _wet_basis(clay: ClayInHand, addition: DosedAddition) -> Notice:
+def _wet_basis(clay: ClayInHand, addition: DosedAddition, scale_step_g: float) -> Notice:
     wet_g = clay.mass_g * addition.pct_on_dry_clay / 100
     really = 100 * wet_g / clay.dry_g
     what = "clay" if clay.state == ClayState.PLASTIC else "slip"
@@ -84,7 +84,7 @@ def _wet_basis(clay: ClayInHand, addition: DosedAddition) -> Notice:
         "wet_basis",
         f"Taken of the wet {what}, {plain(addition.pct_on_dry_clay)} % would be {plain(wet_g)} g of"
         f" {addition.name}: really {plain(really)} % on dry clay."
-        f" Weigh {plain(addition.mass_g)} g.",
+        f" Weigh {to_step(addition.mass_g, scale_step_g)} g.",
     )
 
 
@@ -150,5 +150,5 @@ def dose_warnings(dose: Dose, scale_step_g: float, *, water_measured: bool = Fal
         unmeasured = _unmeasured_water(dose.clay, strongest)
         found += [unmeasured] if unmeasured else []
     if dose.clay.state != ClayState.DRY and strongest.mass_g > 0:
-        found.append(_wet_basis(dose.clay, strongest))
+        found.append(_wet_basis(dose.clay, strongest, scale_step_g))
     return found

@@ -73,6 +73,7 @@ def world(make_mix, weigh, signed_in, user, studio):
         "mixing:keep-leftover": mix.pk,
         "mixing:live-weight": mix.pk,
         "shelf:material": clay.pk,
+        "shelf:count": clay.pk,
         "shelf:retire": clay.pk,
         "shelf:restore": clay.pk,
         "mixing:mix": mix.pk,

@@ -64,13 +64,26 @@ def bench(request: StudioRequest) -> HttpResponse:
 
 
 def _split(step: Step, progresses: list[TileProgress]) -> list[tuple[str, list[TileProgress]]]:
-    """A step's tiles in one row; those to fire in one row for each cone."""
+    """A step's tiles in one row; those to fire in one row for each cone.
+
+    Those to make stand apart from those whose mix or blend is not weighed out yet.
+    """
+    if step == Step.MAKE:
+        mixed = [progress for progress in progresses if _is_mixed(progress)]
+        waiting = [progress for progress in progresses if not _is_mixed(progress)]
+        both = ((str(step.label), mixed), ("Wait for their clay to be mixed", waiting))
+        return [(words, there) for words, there in both if there]
     if step != Step.FIRE:
         return [(str(step.label), progresses)] if progresses else []
     by_cone: dict[str, list[TileProgress]] = {}
     for progress in sorted(progresses, key=lambda progress: cones.order(progress.tile.cone)):
         by_cone.setdefault(progress.tile.cone, []).append(progress)
     return [(f"Fire to cone {cone}", there) for cone, there in by_cone.items()]
+
+
+def _is_mixed(progress: TileProgress) -> bool:
+    mix = progress.tile.mix
+    return mix is None or mix.finished_at is not None
 
 
 def _forgotten(by_step: dict[str, list[TileProgress]]) -> list[TileProgress]:

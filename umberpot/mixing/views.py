@@ -76,8 +76,7 @@ def _make(
             "place": PLACE,
             "form": form,
             "fragment": view.fragment,
-            "answer": view().answer(solved.inputs, solved.result),
-            "shown": view().shown(solved.inputs, solved.result),
+            **view().answered(request, solved),
             "request_key": uuid.uuid4(),
         }
         return render(request, "mixing/calculators/confirm_make.html", context)

@@ -3,7 +3,7 @@
 from typing import Any, ClassVar, Self
 
 from django.db import models
-from django.db.models import F, Q, Sum
+from django.db.models import Count, F, Q, Sum
 from django.db.models.functions import Coalesce, Lower
 from django.urls import reverse
 
@@ -25,8 +25,12 @@ class MaterialQuerySet(StudioQuerySet):
         return self.filter(retired_at=None)
 
     def with_stock(self) -> Self:
-        """Adds ``on_hand_g``, the sum of all movements; in the shelf's order."""
-        stocked = self.annotate(on_hand_g=Coalesce(Sum("movements__grams"), 0.0))
+        """Adds ``on_hand_g``, the sum of all movements, and ``told``; in the shelf's order.
+
+        ``told`` is how often someone said how much there is: 0 where nobody ever did.
+        """
+        told = Count("movements", filter=Q(movements__reason__in=StockMovement.TELLS))
+        stocked = self.annotate(on_hand_g=Coalesce(Sum("movements__grams"), 0.0), told=told)
         return stocked.order_by("kind", Lower("name"))
 
     def clays(self) -> Self:
@@ -146,6 +150,11 @@ class StockMovement(Signed):
         CORRECTED = "corrected", "weighing corrected"
         LEFT = "left", "left over"
         POOLED = "pooled", "to or from reclaim"
+        DRIED = "dried", "dried and sieved"
+        MISCOUNT = "miscount", "weighed out: the count was wrong"
+
+    TELLS = (Reason.COUNTED, Reason.LEFT, Reason.POOLED, Reason.DRIED)
+    """What says how much of a material there is, where the others only take from it."""
 
     material = models.ForeignKey(Material, on_delete=models.PROTECT, related_name="movements")
     grams = models.FloatField()

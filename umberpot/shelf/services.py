@@ -4,7 +4,7 @@ import uuid
 
 from django.contrib.auth.models import User
 from django.db import transaction
-from django.db.models import Sum
+from django.db.models import Count, Q, Sum
 from django.utils import timezone
 
 from claycore.materials import moisture
@@ -29,6 +29,21 @@ def stock_of(materials: list[Material]) -> dict[int, float]:
     return on_hand
 
 
+def counted_stock_of(materials: list[Material]) -> dict[int, float | None]:
+    """What is on hand of each by its key, in grams; None where nobody ever said. One query."""
+    totals = (
+        StockMovement.objects.filter(material__in=materials)
+        .values("material_id")
+        .annotate(
+            total=Sum("grams"),
+            told=Count("pk", filter=Q(reason__in=StockMovement.TELLS)),
+        )
+    )
+    on_hand: dict[int, float | None] = dict.fromkeys((m.pk for m in materials), None)
+    on_hand.update({row["material_id"]: row["total"] for row in totals if row["told"]})
+    return on_hand
+
+
 @transaction.atomic
 def count_stock(material: Material, grams: float, by: User) -> None:
     """Someone looked and there are ``grams`` of it: books the difference."""
@@ -42,6 +57,16 @@ def move(material: Material, grams: float, reason: str, by: User) -> None:
     StockMovement.objects.create(
         studio_id=material.studio_id, material=material, grams=grams, reason=reason, made_by=by
     )
+
+
+def shelve_dried(clay: Material, before_g: float, dried_g: float, by: User) -> None:
+    """What was dried and sieved of a dug clay stands on the shelf; a changed mass books the rest.
+
+    Both in dry grams.
+    """
+    difference_g = (dried_g - before_g) / clay.dry_share
+    if abs(difference_g) > 1e-6:
+        move(clay, difference_g, StockMovement.Reason.DRIED, by)
 
 
 @transaction.atomic

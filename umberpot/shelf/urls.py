@@ -13,6 +13,7 @@ urlpatterns = [
     path("", views.shelf, name="shelf"),
     path("new/", views.add, name="add"),
     path("<int:pk>/", views.edit, name="material"),
+    path("<int:pk>/count/", views.count, name="count"),
     path("<int:pk>/retire/", views.retire, name="retire"),
     path("<int:pk>/restore/", views.restore, name="restore"),
     path("containers/", views.add_container, name="add-container"),

@@ -5,12 +5,14 @@ from django.core.exceptions import ValidationError
 from django.db import IntegrityError, transaction
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
+from django.utils.http import url_has_allowed_host_and_scheme
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
 from umberpot.shelf import services
-from umberpot.shelf.forms import ContainerForm, MaterialForm
+from umberpot.shelf.forms import STOCK, ContainerForm, MaterialForm
 from umberpot.shelf.models import Container, Material
 from umberpot.studio.request import StudioRequest, posted
+from umberpot.ui.fields.measures import MeasureField
 
 PLACE = "Shelf"
 
@@ -118,6 +120,23 @@ def _keep(form: MaterialForm, on_hand: float | None, request: StudioRequest) -> 
         form.add_error("name", "There is already a material of this name on the shelf.")
         return False
     return True
+
+
+@require_POST
+def count(request: StudioRequest, pk: int) -> HttpResponse:
+    """Someone counted a material: grams as it lies; then back to ``next``."""
+    material = get_object_or_404(Material.objects.of(request.studio), pk=pk)
+    field = MeasureField(STOCK)
+    try:
+        grams = field.clean(request.POST.get("grams", ""))
+    except ValidationError as error:
+        messages.error(request, f"{material.name} was not counted: {error.messages[0]}")
+    else:
+        services.count_stock(material, grams, request.user)
+        messages.success(request, f"{material.name}: {grams:g} g counted.")
+    back = request.POST.get("next", "")
+    is_ours = url_has_allowed_host_and_scheme(back, allowed_hosts=None) and back.startswith("/")
+    return redirect(back if is_ours else "shelf:shelf")
 
 
 @require_POST

@@ -185,7 +185,10 @@ class Calculator(ABC, View, Generic[Inputs, Result]):
             return JsonResponse({"errors": errors_of(form)}, status=400)
         return JsonResponse(asdict(self.answer(solved.inputs, solved.result)))
 
-    def _answered(self, solved: Solved[Inputs, Result] | None) -> dict[str, Any]:
+    def answered(
+        self, request: HttpRequest, solved: Solved[Inputs, Result] | None
+    ) -> dict[str, Any]:
+        """What page and fragment show of the answer."""
         if solved is None:
             return {"answer": None}
         return {
@@ -203,7 +206,7 @@ class Calculator(ABC, View, Generic[Inputs, Result]):
             "live": True,
             "query": query,
             "live_errors": live_errors(form),
-            **self._answered(solved),
+            **self.answered(request, solved),
         }
         response = render(request, self.fragment, context)
         response["Cache-Control"] = "no-store"
@@ -215,5 +218,6 @@ class Calculator(ABC, View, Generic[Inputs, Result]):
     ) -> HttpResponse:
         if not form.was_asked():
             form = self.form_class()
-        context = {"form": form, **self._answered(solved), **self.page_context(request, form)}
+        answered = self.answered(request, solved)
+        context = {"form": form, **answered, **self.page_context(request, form)}
         return render(request, self.page, context, status=400 if form.errors else 200)

@@ -117,9 +117,9 @@ def test_the_bench_shows_series_under_way_once(signed_in, clay, blue):
 def test_a_trial_says_before_it_starts_what_the_shelf_lacks(signed_in, clay, blue):
     query = "pcts=15&tile_dry_g=900&colourant=Quay+Blue&clay=Ferry+white&strategy=separate"
     said = words_of(signed_in.get(f"/mix/series/start/?{query}"))
-    assert "the shelf holds 100 g" in said
+    assert "Quay Blue 100 g → 23.6 g short" in said
     grid = "x=Quay+Blue:0,20&cell_g=1000&solids_pct=70"
-    assert "the shelf holds 100 g" in words_of(signed_in.get(f"/mix/grid/start/?{grid}"))
+    assert "Quay Blue 100 g → 22.8 g short" in words_of(signed_in.get(f"/mix/grid/start/?{grid}"))
 
 
 def test_clay_leaves_the_shelf_as_it_lies_there(make_mix, weigh, clay):

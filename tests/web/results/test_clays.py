@@ -265,6 +265,36 @@ def test_a_line_of_blends_goes_to_mix_and_keeps_its_parents(signed_in, tested):
     assert "Drain 80, Bank 20" in page(signed_in, "/")
 
 
+def test_a_blend_leads_to_its_own_bars(signed_in, tested, weigh):
+    """Bars of what is not mixed yet wait as such, on their page and on the bench."""
+    drain, bank = tested("Drain", OPEN), tested("Bank", MATURES)
+    form = {"other": bank.pk, "steps": "20", "dry_g": "400", "request_key": uuid.uuid4()}
+    signed_in.post(f"/results/clays/{drain.pk}/line/", form)
+    test = Material.objects.get(kind="blend").tests.get()
+    mix = test.trial.tiles.first().mix
+    assert "Wait for their clay to be mixed" in page(signed_in, "/")
+    bars = page(signed_in, f"/tiles/tests/{test.pk}/")
+    assert "Weigh out the blend first" in bars
+    assert "bars are made and stamped" not in bars
+    weigh(mix, 320, 80)
+    made = page(signed_in, f"/mix/{mix.pk}/")
+    assert f'href="/tiles/tests/{test.pk}/"' in made
+    assert "Make its bars" in made
+    assert "Make tiles of it" not in made
+    assert "bars are made and stamped" in page(signed_in, f"/tiles/tests/{test.pk}/")
+    assert "Wait for their clay to be mixed" not in page(signed_in, "/")
+
+
+def test_a_line_that_was_refused_keeps_what_was_typed(signed_in, tested):
+    drain, bank = tested("Drain", OPEN), tested("Bank", MATURES)
+    form = {"other": bank.pk, "steps": "10, 10", "dry_g": "455"}
+    html = signed_in.post(f"/results/clays/{drain.pk}/line/", form, follow=True).content.decode()
+    assert 'value="10, 10"' in html
+    assert 'value="455"' in html
+    assert f'<option value="{bank.pk}" selected>' in html
+    assert "Each step once" in html
+
+
 def test_a_line_that_cannot_be(signed_in, tested):
     drain, bank = tested("Drain", OPEN), tested("Bank", MATURES)
     for wrong in ({"steps": "10, 10"}, {"steps": "110"}, {"steps": ""}, {"dry_g": "0"}):

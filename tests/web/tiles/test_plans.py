@@ -7,7 +7,7 @@ import pytest
 from tests.pages import words_of
 from umberpot.mixing.composition import parts_of
 from umberpot.mixing.models import Mix, MixPart, Plan
-from umberpot.mixing.plans.services import shortages
+from umberpot.mixing.stock import stock_for_mixes
 from umberpot.mixing.weighing import services as weighing
 from umberpot.mixing.weighing.services import correct_weighing
 from umberpot.shelf import services as shelf
@@ -150,10 +150,10 @@ def test_the_page_of_a_plan_says_one_thing_to_do_next(series, signed_in, weigh):
 def test_too_little_is_said_for_the_whole_plan(series, blue, user, signed_in):
     plan = series()
     shelf.count_stock(blue, 1, user)
-    (short,) = shortages(in_order(plan))
+    (short,) = stock_for_mixes(in_order(plan)).short
     assert short.material == blue
-    assert short.needs_g == pytest.approx(7.34, abs=0.01)
-    assert "the shelf holds 1 g" in words_of(signed_in.get(f"/mix/plans/{plan.pk}/"))
+    assert short.takes_g == pytest.approx(7.34, abs=0.01)
+    assert "Quay Blue 1 g → 6.3 g short" in words_of(signed_in.get(f"/mix/plans/{plan.pk}/"))
 
 
 def test_queries_of_a_plan_do_not_grow_with_its_mixes(

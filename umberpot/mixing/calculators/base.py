@@ -2,16 +2,18 @@
 
 import json
 import uuid
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any, Generic
 
 from django.http import HttpRequest
 
 from claycore.materials.clay_in_hand import ClayState
-from claycore.mixing.dose import DosedAddition
+from claycore.mixing.dose import Dose, DosedAddition
 from umberpot.mixing.places import PLACE
+from umberpot.mixing.stock import stock_for
 from umberpot.shelf.models import Material
-from umberpot.ui.calculators import Calculator, CalculatorForm, Inputs, Result
+from umberpot.ui.calculators import Calculator, CalculatorForm, Inputs, Result, Solved
 
 
 @dataclass(frozen=True)
@@ -23,6 +25,14 @@ class AdditionAnswer:
     pct_on_dry_clay: float
 
 
+def taken_by(dose: Dose, clay_name: str) -> dict[str, float]:
+    """The dry grams of each name that go into a dose."""
+    takes = {clay_name: dose.clay.dry_g}
+    for addition in dose.additions:
+        takes[addition.name] = takes.get(addition.name, 0.0) + addition.mass_g
+    return takes
+
+
 def addition_answers(additions: tuple[DosedAddition, ...]) -> list[AdditionAnswer]:
     """Doses as an answer has them."""
     return [AdditionAnswer(a.name, a.mass_g, a.pct_on_dry_clay) for a in additions]
@@ -32,6 +42,20 @@ class MixCalculator(Calculator[Inputs, Result], Generic[Inputs, Result]):
     """Base of the calculators of ``/mix/``; ``initial`` is what an empty page begins with."""
 
     initial: dict[str, str] = {}
+
+    def takes(self, inputs: Inputs, result: Result) -> Mapping[str, float]:
+        """What it would take off the shelf: dry grams by name. Nothing unless a sum is made."""
+        return {}
+
+    def answered(
+        self, request: HttpRequest, solved: Solved[Inputs, Result] | None
+    ) -> dict[str, Any]:
+        """The answer, and beside it what the studio's shelf has for it."""
+        context = super().answered(request, solved)
+        if solved and request.user.is_authenticated:
+            studio = request.studio  # type: ignore[attr-defined]
+            context["stock"] = stock_for(studio, self.takes(solved.inputs, solved.result))
+        return context
 
     def page_context(self, request: HttpRequest, form: CalculatorForm) -> dict[str, Any]:
         context: dict[str, Any] = {"place": PLACE, "request_key": uuid.uuid4()}

@@ -12,7 +12,7 @@ from claycore.measure.formatting import decimals_of, plain, to_step
 from claycore.mixing.dose import Dose, DosedAddition, dose
 from claycore.mixing.dose_checks import dose_warnings
 from umberpot.mixing.calculators.additions import AdditionsField
-from umberpot.mixing.calculators.base import MixCalculator
+from umberpot.mixing.calculators.base import MixCalculator, taken_by
 from umberpot.mixing.calculators.clay import ClayForm
 from umberpot.mixing.calculators.fields import (
     KnowsScale,
@@ -108,6 +108,9 @@ class DoseView(MixCalculator[DoseInputs, Dose]):
 
     def solve(self, inputs: DoseInputs) -> Dose:
         return dose(inputs.clay.in_hand(), inputs.additions, inputs.convention)
+
+    def takes(self, inputs: DoseInputs, result: Dose) -> dict[str, float]:
+        return taken_by(result, inputs.clay_name)
 
     def answer(self, inputs: DoseInputs, result: Dose) -> DoseAnswer:
         return DoseAnswer(

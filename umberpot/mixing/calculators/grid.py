@@ -249,6 +249,9 @@ class GridView(MixCalculator[GridInputs, GridResult]):
         colourant_g = {name: math.fsum(b.add_g.get(name, 0.0) for b in batches) for name in names}
         return GridResult(PourPlan((), ()), batches, colourant_g)
 
+    def takes(self, inputs: GridInputs, result: GridResult) -> dict[str, float]:
+        return {**result.colourant_g, inputs.clay_name: result.dry_clay_g(inputs)}
+
     def answer(self, inputs: GridInputs, result: GridResult) -> GridAnswer:
         plan, poured = result.plan, not result.batches
         warnings = pour_plan.warnings(inputs.grid, plan, inputs.scale_step_g) if poured else []

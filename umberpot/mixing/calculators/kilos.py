@@ -14,7 +14,12 @@ from claycore.mixing.cost import Cost, Priced
 from claycore.mixing.dose import Dose
 from claycore.mixing.dose_checks import dose_warnings
 from umberpot.mixing.calculators.additions import AdditionsField, PricesField
-from umberpot.mixing.calculators.base import AdditionAnswer, MixCalculator, addition_answers
+from umberpot.mixing.calculators.base import (
+    AdditionAnswer,
+    MixCalculator,
+    addition_answers,
+    taken_by,
+)
 from umberpot.mixing.calculators.fields import (
     KnowsScale,
     convention_choice,
@@ -113,6 +118,9 @@ class KilosView(MixCalculator[KilosInputs, Dose]):
         return scaling.dose_for_plastic_total(
             inputs.total_g, inputs.water_pct, inputs.additions, inputs.convention
         )
+
+    def takes(self, inputs: KilosInputs, result: Dose) -> dict[str, float]:
+        return taken_by(result, inputs.clay_name)
 
     def answer(self, inputs: KilosInputs, result: Dose) -> KilosAnswer:
         found = _cost(inputs, result)

@@ -127,6 +127,10 @@ class SeriesView(MixCalculator[SeriesInputs, list[Plan]]):
     def solve(self, inputs: SeriesInputs) -> list[Plan]:
         return series.plans(inputs.wanted)
 
+    def takes(self, inputs: SeriesInputs, result: list[Plan]) -> dict[str, float]:
+        plan = result[series.recommend(result)[0]]
+        return {inputs.clay_name: plan.clay_g, inputs.colourant: plan.colourant_g}
+
     def answer(self, inputs: SeriesInputs, result: list[Plan]) -> SeriesAnswer:
         recommended, reason = series.recommend(result)
         return SeriesAnswer(

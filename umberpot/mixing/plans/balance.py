@@ -18,8 +18,9 @@ class Shortfall:
     """A mix of a plan that cannot be as planned, and what can be done about it.
 
     ``more`` is what to mix more of, at the strength of ``more_of``; ``drops`` the mixes that go if
-    this one is left out: itself, and what would have been made of it. ``tile_g`` is what is left
-    for each of its tiles, of ``planned_tile_g``. Grams, dry for a series and wet for a pot.
+    this one is left out: itself, and what would have been made of it. ``tile_g`` is what there
+    is for each tile of all these, where all are made smaller alike than ``planned_tile_g``. Grams,
+    dry for a series and wet for a pot.
     """
 
     mix: Mix
@@ -120,12 +121,21 @@ def _shortfall(
         source=source,
         stand=stand,
         wanted_g=stage.take_g if stand.missing_g else stage.tiles_g,
-        tile_g=stand.for_tiles_g / tiles,
+        tile_g=stage.tiles_g / tiles * _share_there(index, stages, stand),
         planned_tile_g=stage.tiles_g / tiles,
         more_of=more_of,
         more=more_of.batch.scaled(missing_g / more_of.batch.mass_g),
         drops=tuple(mixes[position] for position in _with_all_made_of(index, stages)),
     )
+
+
+def _share_there(index: int, stages: Sequence[Stage], stand: Stand) -> float:
+    """The share of what a stage and all that is to be made of it take that is there."""
+    stage = stages[index]
+    if stand.missing_g:
+        return 1 - stand.missing_g / stage.take_g
+    onward_g = sum(s.take_g for s in stages if s.source == index and not s.taken)
+    return stand.holds_g * (1 - stage.lost_share) / (stage.tiles_g + onward_g)
 
 
 def _with_all_made_of(index: int, stages: Sequence[Stage]) -> list[int]:

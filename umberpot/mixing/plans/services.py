@@ -1,8 +1,6 @@
 """Keeping a series or a grid: its mixes in the order they are made, each knowing its source."""
 
 import uuid
-from collections import defaultdict
-from collections.abc import Mapping
 from dataclasses import dataclass
 
 from django.contrib.auth.models import User
@@ -18,7 +16,6 @@ from claycore.mixing.series import PlannedBatch
 from umberpot.mixing.models import Mix, MixPart, Plan
 from umberpot.mixing.services import MixOrder, PartOrder, Shelf, create_mix, make_mix
 from umberpot.shelf.models import Material
-from umberpot.shelf.services import stock_of
 from umberpot.studio.models import Studio
 
 
@@ -214,44 +211,3 @@ def keep_batches(
         mix.plan, mix.plan_position = plan, position
         mix.save(update_fields=["plan", "plan_position"])
     return plan
-
-
-@dataclass(frozen=True)
-class Shortage:
-    """A material of which the shelf holds less than the whole plan takes."""
-
-    material: Material
-    needs_g: float
-    on_hand_g: float
-
-
-def shortages_of(studio: Studio, needs_g: Mapping[str, float]) -> list[Shortage]:
-    """What the shelf holds too little of for so many dry grams of each name."""
-    on_shelf = Shelf(studio)
-    needs = {
-        material: grams / material.dry_share
-        for name, grams in needs_g.items()
-        if (material := on_shelf.clay(name) or on_shelf.colourant(name))
-    }
-    return _short(needs)
-
-
-def shortages(mixes: list[Mix]) -> list[Shortage]:
-    """What the shelf holds too little of for all that is still to be weighed. Two queries."""
-    needs: dict[Material, float] = defaultdict(float)
-    parts = MixPart.objects.filter(
-        mix__in=[m.pk for m in mixes], settled_at=None, material__isnull=False
-    ).select_related("material", "mix")
-    for part in parts.prefetch_related("weighings"):
-        if part.material:
-            needs[part.material] += max(0.0, part.on_shelf_g(part.to_go_g))
-    return _short(needs)
-
-
-def _short(needs: Mapping[Material, float]) -> list[Shortage]:
-    on_hand = stock_of(list(needs))
-    return [
-        Shortage(material, grams, on_hand[material.pk])
-        for material, grams in needs.items()
-        if grams > on_hand[material.pk] + 1e-6
-    ]

@@ -13,10 +13,15 @@ from claycore.mixing import weighing
 from claycore.mixing.weighing import OnTarget
 from umberpot.mixing.composition import batch_of, parts_of, refresh
 from umberpot.mixing.models import Mix, MixPart, Weighing
+from umberpot.mixing.stock import StockLine, stock_for_part
 from umberpot.shelf import services as shelf
 from umberpot.shelf.models import StockMovement
 
 NOTHING_TO_WEIGH_G = 1e-6
+
+
+class BelowNothing(Exception):
+    """The shelf's count has less of a material than went into the mix."""
 
 
 class StaleWeighing(Exception):
@@ -62,6 +67,12 @@ def rescue(parts: Sequence[MixPart], part: MixPart, grams: float, scale_step_g: 
     return Rescue(judged, accept_pct, weighing.scale_to_match(stand, parts.index(part)))
 
 
+def lacks(part: MixPart, grams: float) -> StockLine | None:
+    """The stock of a part of which so many grams would leave less than nothing on the shelf."""
+    line = stock_for_part(part, grams)
+    return line if line and line.is_short else None
+
+
 def true_percentages(parts: Sequence[MixPart]) -> dict[int, float]:
     """What is really in the mix of each weighed colourant, on dry clay, by the part's key."""
     batch = batch_of(parts)
@@ -82,12 +93,14 @@ def take_weighing(
     request_key: uuid.UUID,
     by: User,
     scale_rest: bool = False,
+    count_was_wrong: bool = False,
 ) -> None:
     """Books a weighing and settles the part; the same ``request_key`` books only once.
 
     Clay that is near enough is right by definition: the rest follows what really went in. With
     ``scale_rest`` every other part's target follows too, and parts that then want more open again.
-    Raises StaleWeighing when the part was settled meanwhile, ClayError for an impossible mass.
+    Stock goes below nothing only where ``count_was_wrong`` says why. Raises BelowNothing where it
+    does not, StaleWeighing when the part was settled meanwhile, ClayError for an impossible mass.
     """
     bounds.MASS.check("grams", grams)
     if Weighing.objects.of(part.studio).filter(request_key=request_key).exists():
@@ -114,7 +127,12 @@ def take_weighing(
         made_by=by,
     )
     if part.material:
-        shelf.move(part.material, -part.on_shelf_g(grams), StockMovement.Reason.WEIGHED, by)
+        reason = StockMovement.Reason.WEIGHED
+        if lacks(part, grams):
+            if not count_was_wrong:
+                raise BelowNothing
+            reason = StockMovement.Reason.MISCOUNT
+        shelf.move(part.material, -part.on_shelf_g(grams), reason, by)
     part.settled_at = timezone.now()
     part.save(update_fields=["settled_at"])
     if factor is not None:

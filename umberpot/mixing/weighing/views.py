@@ -7,6 +7,7 @@ from urllib.parse import urlencode
 from django import forms
 from django.conf import settings
 from django.contrib import messages
+from django.db import models
 from django.http import HttpResponse, QueryDict
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_POST
@@ -24,10 +25,11 @@ from umberpot.mixing.models import Mix, MixPart, Weighing
 from umberpot.mixing.places import PLACE
 from umberpot.mixing.plans import balance
 from umberpot.mixing.plans.balance import Shortfall
+from umberpot.mixing.stock import NOTHING_G, stock_for_mixes, stock_for_part
 from umberpot.mixing.weighing import scale, services
 from umberpot.mixing.weighing.forms import GramsForm, LeftForm
-from umberpot.shelf.models import Container
-from umberpot.shelf.services import grams_on_hand
+from umberpot.shelf.models import Container, Material
+from umberpot.shelf.services import counted_stock_of
 from umberpot.studio.request import StudioRequest, request_key
 from umberpot.ui.fields.measures import MeasureField
 
@@ -42,6 +44,7 @@ def _weigh_page(
     left_form: LeftForm | None = None,
     off: dict[str, Any] | None = None,
     doubted: dict[str, Any] | None = None,
+    below_nothing: dict[str, Any] | None = None,
     status: int = 200,
 ) -> HttpResponse:
     parts = parts_of(mix)
@@ -76,7 +79,10 @@ def _weigh_page(
             "request_key": uuid.uuid4(),
             "scale_connected": bool(settings.SCALE_ADDRESS),
             "simulated": settings.SCALE_IS_SIMULATED,
-            "too_little": _too_little(current),
+            "stock": stock_for_mixes([mix]),
+            "current_stock": stock_for_part(current, current.to_go_g) if current else None,
+            "below_nothing": below_nothing,
+            "to_count": _to_count(parts),
             "short": _short(mix),
             "left_form": left_form or LeftForm(),
             "containers": Container.objects.of(request.studio),
@@ -107,12 +113,19 @@ def _made_page(mix: Mix) -> dict[str, Any]:
         "cost": found,
         "per_kilo": per_plastic_kilo(mix, found),
         "another_colour": _another_colour(mix),
+        "bars_of": _bars_of(mix),
         "put_right": _put_right(mix),
         "can_repeat": mix.plan_id is None,
         "leftover_form": LeftoverForm(auto_id="left_%s", initial=_as_it_lies(mix)),
         "made_from": [part.source for part in mix.parts.all() if part.source],
         "went_into": Mix.objects.of(mix.studio).filter(parts__source=mix).distinct(),
     }
+
+
+def _bars_of(mix: Mix) -> models.Model | None:
+    """The test whose bars were planned of a mix before it was weighed; None where there is none."""
+    bar = mix.tiles.kept().exclude(role="").select_related("trial__test").first()
+    return bar.trial if bar else None
 
 
 def _as_it_lies(mix: Mix) -> dict[str, Any]:
@@ -169,12 +182,15 @@ def _another_colour(mix: Mix) -> str:
     return query.urlencode()
 
 
-def _too_little(part: MixPart | None) -> float | None:
-    """What the shelf holds of a material that is too little for this step."""
-    if part is None or part.material is None:
-        return None
-    on_hand = grams_on_hand(part.material)
-    return on_hand if on_hand < part.on_shelf_g(part.to_go_g) - 1e-6 else None
+def _to_count(parts: list[MixPart]) -> list[tuple[Material, float]]:
+    """Materials in a mix whose stock stands below nothing, with what it stands at."""
+    on_hand = counted_stock_of([part.material for part in parts if part.material])
+    below = {
+        part.material: on_hand_g
+        for part in parts
+        if part.material and (on_hand_g := on_hand[part.material.pk] or 0.0) < -NOTHING_G
+    }
+    return list(below.items())
 
 
 def _short(mix: Mix) -> Shortfall | None:
@@ -248,6 +264,11 @@ def _take(request: StudioRequest, mix: Mix, part: MixPart) -> HttpResponse:
     if ways_out.judged != OnTarget.WITHIN and decision not in ("accept", "scale"):
         off = {"grams": grams, "source": source, "ways_out": ways_out}
         return _weigh_page(request, mix, form=form, off=off)
+    count_was_wrong = request.POST.get("count_was_wrong") == "yes"
+    short = services.lacks(part, grams)
+    if short and not count_was_wrong:
+        below = {"grams": grams, "source": source, "decision": decision, "stock": short}
+        return _weigh_page(request, mix, form=form, below_nothing=below)
     try:
         services.take_weighing(
             part,
@@ -257,8 +278,9 @@ def _take(request: StudioRequest, mix: Mix, part: MixPart) -> HttpResponse:
             request_key=request_key(request),
             by=request.user,
             scale_rest=decision == "scale",
+            count_was_wrong=count_was_wrong,
         )
-    except services.StaleWeighing:
+    except (services.StaleWeighing, services.BelowNothing):
         messages.warning(request, "That step was already done, perhaps in another window.")
     return redirect("mixing:mix", pk=mix.pk)
 

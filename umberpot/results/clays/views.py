@@ -6,7 +6,7 @@ from typing import Any
 from django.contrib import messages
 from django.core.paginator import Paginator
 from django.db.models import Q
-from django.http import HttpResponse
+from django.http import HttpResponse, QueryDict
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_POST
 
@@ -72,7 +72,7 @@ def clay(request: StudioRequest, pk: int) -> HttpResponse:
             "drying_words": _drying_words(record.results),
             "spread_words": spread_words(record.results, judged.evidence.cone),
             "class_words": _class_words(judged),
-            "line_form": LineForm(clay=record.clay, initial={}),
+            "line_form": LineForm(_line_typed(request), clay=record.clay),
             "sizes": _sizes(request, judged),
             "sheet_says": readings(judged.evidence.notes),
             "sheet_facts": sheet_facts(getattr(record.clay, "sheet", None)),
@@ -82,6 +82,11 @@ def clay(request: StudioRequest, pk: int) -> HttpResponse:
             "kept": [(k, v) for k, v in request.GET.items() if k != "sizes"],
         },
     )
+
+
+def _line_typed(request: StudioRequest) -> QueryDict | None:
+    """A line of blends that could not be made as it was typed, so that nothing is forgotten."""
+    return request.GET if "steps" in request.GET else None
 
 
 @require_POST

@@ -2,22 +2,28 @@
 
 import uuid
 from typing import Any
+from urllib.parse import urlencode
 
 from django.contrib import messages
 from django.http import HttpResponse
 from django.shortcuts import redirect, render
+from django.urls import reverse
 from django.views.decorators.http import require_GET, require_POST
 
 from claycore.judging.mending import BlendPart, blend_guess
 from claycore.testing.bar_plan import USUAL_CONES, plan
 from claycore.testing.soaking import USUAL_METHOD
 from umberpot.mixing.line_blends import LineOrder, make_line
+from umberpot.mixing.stock import stock_for
 from umberpot.results.clays.lookup import judged_of, one_clay
 from umberpot.results.line_blends.forms import LineForm
 from umberpot.shelf.models import Material
 from umberpot.studio.request import StudioRequest, request_key
 from umberpot.tiles.bar_tests.services import BarOrder, start_test
 from umberpot.tiles.clay_records import ClayRecord
+
+USUAL_DRY_G = "400"
+"""Dry clay of each blend: three bars a cone and a little over."""
 
 
 @require_POST
@@ -26,9 +32,9 @@ def line(request: StudioRequest, pk: int) -> HttpResponse:
     record = one_clay(request, pk)
     form = LineForm(request.POST, clay=record.clay)
     if not form.is_valid():
-        for field, problems in form.errors.items():
-            messages.error(request, f"{form[field].label}: {problems[0]}")
-        return redirect("results:clay", pk=pk)
+        messages.error(request, "The line of blends was not made: see the field below.")
+        typed = urlencode({name: request.POST.get(name, "") for name in form.fields})
+        return redirect(f"{reverse('results:clay', args=[pk])}?{typed}#blends")
     key = request_key(request)
     cleaned = form.cleaned_data
     order = LineOrder(record.clay, cleaned["other"], cleaned["steps"], cleaned["dry_g"], key)
@@ -68,18 +74,31 @@ def _plan_bars(
 def guess(request: StudioRequest, pk: int) -> HttpResponse:
     """A first guess at blends with another clay, at the best cone both were tested at."""
     record = one_clay(request, pk)
-    form = LineForm({**request.GET.dict(), "dry_g": "400"}, clay=record.clay)
-    rows, cone = [], None
+    dry_g = request.GET.get("dry_g") or USUAL_DRY_G
+    form = LineForm({**request.GET.dict(), "dry_g": dry_g}, clay=record.clay)
+    rows, cone, stock = [], None, None
     if form.is_valid():
         other = one_clay(request, form.cleaned_data["other"].pk)
+        stock = stock_for(request.studio, _takes(record.clay, other.clay, form.cleaned_data))
         _, judged = judged_of(request, record)
         both = [at.cone for at in record.results.cones if other.results.at(at.cone)]
         best = judged.evidence.cone
         cone = best if best in both else (both[-1] if both else None)
         rows = _guesses(record, other, cone, form.cleaned_data["steps"]) if cone else []
     return render(
-        request, "results/line_blends/_guess.html", {"rows": rows, "cone": cone, "form": form}
+        request,
+        "results/line_blends/_guess.html",
+        {"rows": rows, "cone": cone, "form": form, "stock": stock},
     )
+
+
+def _takes(clay: Material, other: Material, typed: dict[str, Any]) -> dict[str, float]:
+    """The dry grams of both clays that all the blends of a line take."""
+    shares = [step / 100 for step in typed["steps"]]
+    return {
+        clay.name: typed["dry_g"] * sum(1 - share for share in shares),
+        other.name: typed["dry_g"] * sum(shares),
+    }
 
 
 def _guesses(

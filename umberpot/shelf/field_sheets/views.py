@@ -8,7 +8,9 @@ from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_http_methods
 
+from claycore.measure.formatting import plain
 from claycore.testing.field_notes import THROWING_SCALES, layer_shares, readings, yield_of
+from umberpot.shelf import services
 from umberpot.shelf.field_sheets.forms import FieldSheetForm
 from umberpot.shelf.models import FieldSheet, Material
 from umberpot.shelf.photos.forms import PhotoForm
@@ -40,7 +42,7 @@ def _sheet(request: StudioRequest, material: Material) -> HttpResponse:
         initial={"name": material.name, "notes": material.notes},
     )
     if form.is_valid() and _keep(form, material, request):
-        messages.success(request, f"{material.name}: its sheet is kept.")
+        messages.success(request, f"{material.name}: its sheet is kept.{_shelved(form)}")
         return redirect("shelf:field-sheet", pk=material.pk)
     return render(
         request,
@@ -64,6 +66,14 @@ def _sheet(request: StudioRequest, material: Material) -> HttpResponse:
     )
 
 
+def _shelved(form: FieldSheetForm) -> str:
+    """That the dried mass stands on the shelf now, where it is new or changed."""
+    dried_g = form.cleaned_data["dried_g"]
+    if "dried_g" not in form.changed_data or not dried_g:
+        return ""
+    return f" {plain(dried_g, 1)} g of it, dried and sieved, is on the shelf."
+
+
 def _keep(form: FieldSheetForm, material: Material, request: StudioRequest) -> bool:
     """Saves the clay and its sheet together; False if the name was taken meanwhile."""
     try:
@@ -74,6 +84,8 @@ def _keep(form: FieldSheetForm, material: Material, request: StudioRequest) -> b
             sheet = form.save(commit=False)
             sheet.material = material
             sheet.save()
+            before_g, dried_g = form.initial.get("dried_g") or 0.0, sheet.dried_g or 0.0
+            services.shelve_dried(material, before_g, dried_g, request.user)
     except IntegrityError:
         form.add_error("name", "There is already a material of this name on the shelf.")
         return False

@@ -138,11 +138,18 @@ def test(request: StudioRequest, pk: int) -> HttpResponse:
             "next_steps": _next_steps(tiles),
             "strays": _strays(tiles),
             "to_make": sum(tile.step == Step.MAKE for tile in tiles),
+            "unmixed": _unmixed(tiles),
             "drying": bar_services.drying_bars(tiles),
             "scale_is_simulated": settings.SCALE_IS_SIMULATED,
         },
         status=200 if grid.is_sound else 400,
     )
+
+
+def _unmixed(tiles: list[Tile]) -> Mix | None:
+    """The blend that the bars wait for; None where there is nothing to be mixed for them."""
+    waiting = (tile.mix for tile in tiles if tile.shaped_at is None and tile.mix)
+    return next((mix for mix in waiting if mix.finished_at is None), None)
 
 
 def _said(changed: int, grid: BarGrid) -> str:

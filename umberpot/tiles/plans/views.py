@@ -19,7 +19,7 @@ from umberpot.mixing.costs import cost_of_mixes
 from umberpot.mixing.models import Mix, Plan
 from umberpot.mixing.places import PLACE
 from umberpot.mixing.plans import balance
-from umberpot.mixing.plans.services import shortages, shortages_of
+from umberpot.mixing.stock import stock_for, stock_for_mixes
 from umberpot.mixing.weighing.services import NOTHING_TO_WEIGH_G
 from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.tiles import services as tiles
@@ -123,7 +123,7 @@ def _start_page(request: StudioRequest, form: PlannedTrialForm, start: Start) ->
             "form": form,
             "words": start.words,
             "missing": start.missing,
-            "shortages": shortages_of(request.studio, start.needs_g),
+            "stock": stock_for(request.studio, start.needs_g),
             "clay": start.clay_name,
             "sum_url": _back(start.calculator, request),
             "request_key": request.POST.get("request_key") or uuid.uuid4(),
@@ -174,7 +174,7 @@ def plan(request: StudioRequest, pk: int) -> HttpResponse:
             "done": sum(1 for row in rows if not row["todo"]) - left_out,
             "to_do": len(rows) - left_out,
             "short_tiles": [row for row in rows if row["short"] and row["tiles"]],
-            "shortages": shortages(mixes),
+            "stock": stock_for_mixes(mixes),
             "drawn": _drawn(plan, rows),
             "cost": cost_of_mixes(mixes),
             "tile_count": sum(len(row["tiles"]) for row in rows),
