@@ -40,6 +40,20 @@ def code(number: int) -> str:
     return f"{letters}{within + 1}"
 
 
+def number_of_code(text: str) -> int | None:
+    """The number whose code this is, the inverse of :func:`code`; None for any other text.
+
+    Source: our own scheme.
+    """
+    found = re.fullmatch(f"([{CODE_LETTERS}]+)([1-9][0-9]?)", text)
+    if found is None:
+        return None
+    block = 0
+    for letter in found[1]:
+        block = block * len(CODE_LETTERS) + CODE_LETTERS.index(letter) + 1
+    return (block - 1) * _PER_LETTER + int(found[2]) - 1
+
+
 def letters_per_line(tile_mm: float, tool: str) -> int:
     """How many letters one line of a tile takes; never fewer than four.
 

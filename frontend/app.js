@@ -43,6 +43,22 @@ document.addEventListener("submit", (event) => {
   setTimeout(() => delete form.dataset.sent, 3000);
 });
 
+// A long import says how far it has come, as long as its page waits for the answer.
+document.addEventListener("submit", ({ target }) => {
+  const place = target.querySelector("[data-progress]");
+  if (!place) return;
+  place.hidden = false;
+  const [bar, words] = place.children;
+  setInterval(async () => {
+    const answer = await fetch(place.dataset.progress);
+    const { read, rows } = answer.ok ? await answer.json() : {};
+    if (!rows) return;
+    bar.max = rows;
+    bar.value = read;
+    words.textContent = `${read} of ${rows} rows checked`;
+  }, 500);
+});
+
 // Where much is typed (data-asks), leaving the page asks first while it is not recorded.
 const unrecorded = new Set();
 for (const typed of ["input", "change"]) {

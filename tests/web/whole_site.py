@@ -109,5 +109,6 @@ def every_url(arguments):
     """(name, address) of everything in the URL configuration, with the other studio's keys."""
     for name, route in every_pattern():
         address = re.sub(r"<int:\w+>", str(arguments.get(name)), route)
+        address = address.replace("<uuid:key>", str(uuid.uuid4()))
         address = address.replace("<slug:kind>", "mixes").replace("<slug:form>", "csv")
         yield name, "/" + address.replace("<str:token>", "guessed")

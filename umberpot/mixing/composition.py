@@ -29,7 +29,15 @@ def batch_of(parts: Sequence[MixPart]) -> Batch:
 
 
 def _contents(part: MixPart) -> Batch:
-    grams = part.in_it_g
+    source = part.source.batch if part.source else None
+    return contents_of(part, part.in_it_g, part.mix.state, source)
+
+
+def contents_of(part: MixPart, grams: float, state: str, source: Batch | None) -> Batch:
+    """What so many grams of a part are made of, in a mix of this state.
+
+    ``source`` is all that is in the mix it is of. The part may be one that is not saved yet.
+    """
     dry_g = grams * part.dry_share
     if part.role == MixPart.Role.WATER:
         return Batch(0.0, water_g=grams)
@@ -37,12 +45,12 @@ def _contents(part: MixPart) -> Batch:
         return Batch(0.0, {part.name: grams})
     if part.role == MixPart.Role.CLAY:
         return Batch(dry_g, water_g=grams - dry_g)
-    if part.source is None:
+    if source is None:
         contains = [Addition(name, pct) for name, pct in part.contains.items()]
-        return coloured(ClayInHand(ClayState(part.mix.state), dry_g, grams - dry_g), contains)
+        return coloured(ClayInHand(ClayState(state), dry_g, grams - dry_g), contains)
     if part.role == MixPart.Role.REST:
-        return part.source.batch.scaled(grams / part.source.batch.mass_g)
-    of_source = part.source.batch.of_dry_mass(dry_g)
+        return source.scaled(grams / source.mass_g)
+    of_source = source.of_dry_mass(dry_g)
     return Batch(of_source.clay_g, of_source.colourants_g, grams - dry_g)
 
 

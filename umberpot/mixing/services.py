@@ -111,14 +111,11 @@ class Shelf:
         return material if material and material.is_colourant else None
 
 
-def make_mix(
-    studio: Studio, dose: Dose, clay_name: str, sum_query: str, request_key: uuid.UUID, by: User
-) -> Mix:
-    """Keeps a dose as a mix to weigh. The same ``request_key`` makes it only once.
+def order_of_dose(on_shelf: Shelf, dose: Dose, clay_name: str, sum_query: str) -> MixOrder:
+    """A dose as the mix to be made of it.
 
     Names that stand on the studio's shelf become those materials; others stay names.
     """
-    on_shelf = Shelf(studio)
     clay = on_shelf.clay(clay_name)
     parts = [
         PartOrder(
@@ -146,7 +143,7 @@ def make_mix(
     for part in parts:
         if part.pct is not None:
             wanted[part.name] = wanted.get(part.name, 0.0) + part.pct
-    order = MixOrder(
+    return MixOrder(
         dose.clay.state,
         dose.clay.mass_g,
         dose.clay.dry_g,
@@ -156,6 +153,13 @@ def make_mix(
         tuple(parts),
         sum_query,
     )
+
+
+def make_mix(
+    studio: Studio, dose: Dose, clay_name: str, sum_query: str, request_key: uuid.UUID, by: User
+) -> Mix:
+    """Keeps a dose as a mix to weigh. The same ``request_key`` makes it only once."""
+    order = order_of_dose(Shelf(studio), dose, clay_name, sum_query)
     return create_mix(studio, order, request_key, by)
 
 

@@ -1,5 +1,6 @@
 """Materials on the shelf, and every gram that came or went."""
 
+import uuid
 from typing import Any, ClassVar, Self
 
 from django.db import models
@@ -48,7 +49,8 @@ class Material(StudioOwned):
     """A clay or a colourant. Retired rather than deleted: tiles go on referring to it.
 
     ``purpose`` and ``ware`` are what a clay is judged as; '' is the studio's usual. ``figures_at``
-    says when the figures of its bars were last summed up; None when that is overdue.
+    says when the figures of its bars were last summed up; None when that is overdue. ``key`` is
+    what it is known by outside, in files.
     """
 
     class Kind(models.TextChoices):
@@ -66,6 +68,7 @@ class Material(StudioOwned):
     TESTABLE = (*CLAYS, Kind.RECLAIM)
     STATES = [(ClayState.DRY, "dry"), (ClayState.PLASTIC, "plastic"), (ClayState.SLIP, "slip")]
 
+    key = models.UUIDField(default=uuid.uuid4, editable=False)
     kind = models.CharField(max_length=10, choices=Kind.choices)
     name = models.CharField(max_length=60)
     supplier_code = models.CharField("supplier's code", max_length=24, blank=True)
@@ -95,6 +98,7 @@ class Material(StudioOwned):
                 name="material_name_once_on_a_shelf",
                 violation_error_message="There is already a material of this name on the shelf.",
             ),
+            models.UniqueConstraint(fields=["studio", "key"], name="material_key_once_in_a_studio"),
             models.CheckConstraint(
                 condition=Q(water_pct=None) | Q(water_pct__gt=0, water_pct__lt=100),
                 name="material_water_between_0_and_100",

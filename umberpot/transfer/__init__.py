@@ -1,1 +1,1 @@
-"""In and out: materials, mixes and plans as CSV and JSON, as docs/formats.md tells."""
+"""Import and export: a studio's shelf, plans and mixes as CSV and JSON; see docs/formats.md."""

@@ -1,13 +1,18 @@
-"""Taking rows in: all of them, or only the good ones."""
+"""Taking rows in: read first, while everybody else goes on; written at once when all is read."""
 
+import json
+import uuid
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
 from django.contrib.auth.models import User
 from django.db import IntegrityError, transaction
 
 from umberpot.studio.models import Studio
-from umberpot.transfer.kinds import Kind, RowErrors
+from umberpot.transfer.kinds import KINDS, Kind, Reader, RowErrors
 from umberpot.ui.tables import Row
+
+ROWS_BETWEEN_REPORTS = 100
 
 
 @dataclass(frozen=True)
@@ -17,42 +22,121 @@ class Refused:
     line: int
     column: str
     message: str
+    kind: str = ""
 
 
 @dataclass(frozen=True)
 class Taken:
-    """How many rows were taken, and what was wrong with the others."""
+    """How many rows were taken, how many were here before, what was wrong with the others."""
 
     count: int
+    here_already: int
     refused: tuple[Refused, ...]
 
 
-class _NotAll(Exception):
-    """Some row was bad where all or none were asked for."""
+Report = Callable[[int], None]
+"""Is told how many rows are read so far."""
 
 
-def take(kind: Kind, rows: list[Row], studio: Studio, by: User, *, only_good: bool) -> Taken:
+def take(
+    kind: Kind,
+    rows: Sequence[Row],
+    studio: Studio,
+    by: User,
+    *,
+    only_good: bool,
+    report: Report = lambda _: None,
+) -> Taken:
     """Takes the rows in. Without ``only_good`` one bad row means that none is taken.
 
-    Every row is tried whatever became of those before it, so that all mistakes are named at once.
-    The inner transaction is a savepoint: a row that fails half way leaves nothing behind. The outer
-    one is undone by raising through it, which is how Django takes back what other rows did.
+    Every row is read whatever became of those before it, so that all mistakes are named at once.
+    Rows that are here already, by their identity, are left as they are.
     """
-    count = 0
-    refused: list[Refused] = []
-    try:
-        with transaction.atomic():
-            for row in rows:
-                try:
-                    with transaction.atomic():
-                        kind.take(row.cells, studio, by)
-                    count += 1
-                except RowErrors as error:
-                    refused += [Refused(row.line, *at) for at in error.errors]
-                except IntegrityError:
-                    refused.append(Refused(row.line, "", "This contradicts what is there."))
-            if refused and not only_good:
-                raise _NotAll
-    except _NotAll:
-        count = 0
-    return Taken(count, tuple(refused))
+    reader = kind.reader(studio, by)
+    keyed = list(zip(rows, _keys(kind, rows), strict=True))
+    here = reader.here_already([key for _, key in keyed])
+    ready, refused, here_already = [], [], 0
+    for number, (row, key) in enumerate(keyed):
+        if number % ROWS_BETWEEN_REPORTS == 0:
+            report(number)
+        try:
+            read = None if key in here else reader.read(row.cells, key)
+        except RowErrors as error:
+            refused += [Refused(row.line, *at, kind=kind.title) for at in error.errors]
+            continue
+        if read is None:
+            here_already += 1
+        else:
+            ready.append(read)
+    if refused and not only_good:
+        return Taken(0, here_already, tuple(refused))
+    count = _write(reader, ready)
+    if count < len(ready):
+        changed = "Something of this name was added meanwhile. Import the file again."
+        refused.append(Refused(0, "", changed, kind.title))
+    return Taken(count, here_already, tuple(refused))
+
+
+def _write(reader: Reader, ready: Sequence[object]) -> int:
+    """Writes as many at once as the lock allows without keeping others waiting; counts them.
+
+    Where something else got there first it ends: what was written stays, and is known when the
+    same file comes again.
+    """
+    for start in range(0, len(ready), reader.at_once):
+        try:
+            with transaction.atomic():
+                reader.write(ready[start : start + reader.at_once])
+        except IntegrityError:
+            return start
+    return len(ready)
+
+
+def take_everything(
+    rows: Mapping[str, Sequence[Row]],
+    studio: Studio,
+    by: User,
+    *,
+    only_good: bool,
+    report: Report = lambda _: None,
+) -> Taken:
+    """A whole studio's rows by kind, in the order in which one rests on another.
+
+    Ends at the first kind of which none is taken; what went before stays, and is known again.
+    """
+    count = here_already = read = 0
+    refused: tuple[Refused, ...] = ()
+    for key, kind in KINDS.items():
+        if not rows.get(key):
+            continue
+        done = read
+        taken = take(
+            kind,
+            rows[key],
+            studio,
+            by,
+            only_good=only_good,
+            report=lambda number, done=done: report(done + number),  # type: ignore[misc]
+        )
+        read += len(rows[key])
+        count += taken.count
+        here_already += taken.here_already
+        refused += taken.refused
+        if taken.refused and not only_good:
+            break
+    return Taken(count, here_already, refused)
+
+
+def _keys(kind: Kind, rows: Sequence[Row]) -> Iterator[uuid.UUID]:
+    """The identity of each row: its ``id``, or one made of what it says.
+
+    So a file without identities, sent twice, is taken once; two rows that say the same are two.
+    """
+    seen: dict[str, int] = {}
+    for row in rows:
+        try:
+            yield uuid.UUID(row.cells.get("id", ""))
+        except ValueError:
+            says = json.dumps([kind.key, sorted(row.cells.items())])
+            seen[says] = seen.get(says, 0) + 1
+            yield uuid.uuid5(uuid.NAMESPACE_URL, f"{says} {seen[says]}")

@@ -1,4 +1,4 @@
-"""Materials, mixes and plans in and out."""
+"""Import and export."""
 
 from django.urls import path
 
@@ -7,5 +7,6 @@ from umberpot.transfer import views
 app_name = "transfer"
 urlpatterns = [
     path("", views.transfer, name="transfer"),
+    path("progress/<uuid:key>/", views.how_far, name="how-far"),
     path("<slug:kind>.<slug:form>", views.download, name="download"),
 ]

@@ -1,86 +1,90 @@
-"""In and out: downloads, and taking a file or a paste in."""
+"""Import and export: downloads, and taking a file or a paste in."""
 
+import uuid
 from typing import Any
 
-from django import forms
 from django.contrib import messages
-from django.http import Http404, HttpResponse
+from django.http import Http404, HttpResponse, JsonResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_GET, require_http_methods
 
-from umberpot.studio.request import StudioRequest, posted
-from umberpot.transfer import services
+from umberpot.studio.request import StudioRequest, posted, request_key
+from umberpot.transfer import progress, services
+from umberpot.transfer.forms import EVERYTHING, GOOD, ImportForm
 from umberpot.transfer.kinds import KINDS
+from umberpot.transfer.services import Taken
 from umberpot.ui import tables
-from umberpot.ui.fields.measures import Choice
 
 PLACE = "Shelf"
-ALL = "all"
-GOOD = "good"
-
-
-class TakeInForm(forms.Form):
-    """A file or a paste, what is in it, and what to do about bad rows."""
-
-    use_required_attribute = False
-
-    kind = Choice(choices=[(key, kind.title) for key, kind in KINDS.items()], initial="materials")
-    file = forms.FileField(required=False, label="A CSV or JSON file", allow_empty_file=True)
-    paste = forms.CharField(
-        required=False,
-        max_length=tables.MOST_BYTES,
-        widget=forms.Textarea,
-        label="or paste from a spreadsheet, with its header",
-    )
-    bad_rows = Choice(
-        choices=[(ALL, "take none"), (GOOD, "take the good ones")],
-        initial=ALL,
-        label="If a row is bad",
-    )
-
-    def clean(self) -> dict[str, Any]:
-        cleaned = super().clean() or {}
-        text = cleaned.get("paste") or ""
-        if cleaned.get("kind"):
-            try:
-                if cleaned.get("file"):
-                    text = tables.decoded(cleaned["file"].read())
-                cleaned["rows"] = tables.read(text, KINDS[cleaned["kind"]].columns)
-            except tables.Unreadable as error:
-                self.add_error("file" if cleaned.get("file") else "paste", str(error))
-        return cleaned
 
 
 @require_http_methods(["GET", "POST"])
 def transfer(request: StudioRequest) -> HttpResponse:
     """Everything out, and a file or a paste in."""
-    form = TakeInForm(posted(request), request.FILES or None)
+    form = ImportForm(posted(request), request.FILES or None)
     taken = None
     if form.is_valid():
-        cleaned = form.cleaned_data
-        taken = services.take(
-            KINDS[cleaned["kind"]],
-            cleaned["rows"],
-            request.studio,
-            request.user,
-            only_good=cleaned["bad_rows"] == GOOD,
-        )
-        if taken.count:
-            rows = "row" if taken.count == 1 else "rows"
-            messages.success(request, f"{taken.count} {rows} taken in.")
+        taken = _take(request, form.cleaned_data)
+        if taken.count or taken.here_already:
+            messages.success(request, _said(taken))
         if not taken.refused:
             return redirect("transfer:transfer")
     return render(
         request,
         "transfer/transfer.html",
-        {"place": PLACE, "form": form, "kinds": KINDS.values(), "taken": taken},
+        {
+            "place": PLACE,
+            "form": form,
+            "kinds": KINDS.values(),
+            "taken": taken,
+            "request_key": uuid.uuid4(),
+        },
         status=400 if form.errors or (taken and taken.refused and not taken.count) else 200,
     )
 
 
+def _take(request: StudioRequest, cleaned: dict[str, Any]) -> Taken:
+    """Takes the rows in, telling how far it has come."""
+    rows, key = cleaned["rows"], request_key(request)
+    count = sum(map(len, rows.values())) if cleaned["kind"] == EVERYTHING else len(rows)
+    how = {
+        "only_good": cleaned["bad_rows"] == GOOD,
+        "report": progress.begin(request.studio, key, count),
+    }
+    try:
+        if cleaned["kind"] == EVERYTHING:
+            return services.take_everything(rows, request.studio, request.user, **how)
+        kind = KINDS[cleaned["kind"]]
+        return services.take(kind, rows, request.studio, request.user, **how)
+    finally:
+        progress.end(request.studio, key)
+
+
+def _said(taken: Taken) -> str:
+    """What was imported, and what was left as it is because it was here before."""
+    rows = "row" if taken.count == 1 else "rows"
+    said = f"{taken.count} {rows} imported."
+    if taken.here_already:
+        were = "row was" if taken.here_already == 1 else "rows were"
+        said += f" {taken.here_already} {were} here already and stayed as they are."
+    return said
+
+
+@require_GET
+def how_far(request: StudioRequest, key: uuid.UUID) -> JsonResponse:
+    """How many rows of an import are read so far; none of none while it has not begun."""
+    found = progress.how_far(request.studio, key)
+    response = JsonResponse({"read": found.read, "rows": found.rows} if found else {})
+    response["Cache-Control"] = "no-store"
+    return response
+
+
 @require_GET
 def download(request: StudioRequest, kind: str, form: str) -> HttpResponse:
-    """One kind as a file."""
+    """One kind as a file, or all of them as one JSON file."""
+    if kind == EVERYTHING and form == "json":
+        all_rows = {key: one.rows_of(request.studio) for key, one in KINDS.items()}
+        return _attached(tables.all_to_json(all_rows), "application/json", "studio.json")
     if kind not in KINDS or form not in ("csv", "json"):
         raise Http404
     chosen = KINDS[kind]
@@ -89,8 +93,12 @@ def download(request: StudioRequest, kind: str, form: str) -> HttpResponse:
         content, mime = tables.to_csv(chosen.columns, rows), "text/csv; charset=utf-8"
     else:
         content, mime = tables.to_json(kind, rows), "application/json"
+    return _attached(content, mime, f"{kind}.{form}")
+
+
+def _attached(content: str, mime: str, name: str) -> HttpResponse:
     return HttpResponse(
         content,
         content_type=mime,
-        headers={"Content-Disposition": f'attachment; filename="{kind}.{form}"'},
+        headers={"Content-Disposition": f'attachment; filename="{name}"'},
     )

@@ -6,8 +6,8 @@ import json
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 
-MOST_ROWS = 2000
-MOST_BYTES = 2_000_000
+MOST_ROWS = 20_000
+MOST_BYTES = 20_000_000
 SEPARATORS = ",;\t"
 
 FORMULA_STARTS = ("=", "+", "-", "@", "\uff1d", "\uff0b", "\uff0d", "\uff20")
@@ -66,13 +66,19 @@ def to_json(kind: str, rows: Iterable[Mapping[str, str]]) -> str:
     return json.dumps(content, ensure_ascii=False, indent=1)
 
 
+def all_to_json(kinds: Mapping[str, Iterable[Mapping[str, str]]]) -> str:
+    """One JSON object with the rows of several kinds, each under its own name."""
+    content = {name: [dict(row) for row in rows] for name, rows in kinds.items()}
+    return json.dumps({"umberpot": "studio", "version": 1, **content}, ensure_ascii=False, indent=1)
+
+
 def decoded(content: bytes) -> str:
     """A file's text: UTF-8 with or without byte order mark, UTF-16 with one, or Windows-1252.
 
     Raises Unreadable.
     """
     if len(content) > MOST_BYTES:
-        raise Unreadable("The file is larger than 2 MB. Split it.")
+        raise Unreadable("The file is larger than 20 MB. Split it into smaller files.")
     if content.startswith((b"\xff\xfe", b"\xfe\xff")):
         encodings = ["utf-16"]
     else:
@@ -82,20 +88,37 @@ def decoded(content: bytes) -> str:
             return content.decode(encoding)
         except UnicodeDecodeError:
             continue
-    raise Unreadable("This is not a text file.")
+    raise Unreadable("This is not a text file. Choose a CSV or JSON file.")
 
 
 def read(text: str, columns: Sequence[str]) -> list[Row]:
     """The rows of a CSV, a paste from a spreadsheet, or a JSON file. Raises Unreadable."""
     text = text.lstrip("\ufeff").replace("\x00", "")
-    rows = _read_json(text) if text.lstrip().startswith(("{", "[")) else _read_csv(text)
+    rows = _rows_of(_json(text)) if text.lstrip().startswith(("{", "[")) else _read_csv(text)
+    return _checked(rows, columns)
+
+
+def read_all(text: str, columns: Mapping[str, Sequence[str]]) -> dict[str, list[Row]]:
+    """The rows of a JSON file of several kinds, by their names. Raises Unreadable."""
+    content = _json(text.lstrip("\ufeff").replace("\x00", ""))
+    if not isinstance(content, dict) or not set(columns).intersection(content):
+        raise Unreadable("This is not a file of a whole studio: it names none of its kinds.")
+    return {
+        name: _checked(_rows_of(content[name]), columns[name])
+        for name in columns
+        if content.get(name)
+    }
+
+
+def _checked(rows: list[Row], columns: Sequence[str]) -> list[Row]:
     if not rows:
-        raise Unreadable("There are no rows in it.")
+        raise Unreadable("The file has no rows. Add at least one row below the header.")
     if len(rows) > MOST_ROWS:
-        raise Unreadable(f"There are more than {MOST_ROWS} rows. Split the file.")
+        raise Unreadable(f"The file has more than {MOST_ROWS} rows. Split it into smaller files.")
     strange = [name for name in rows[0].cells if name and name not in columns]
     if not set(columns).intersection(rows[0].cells):
-        raise Unreadable(f"The first line must name the columns: {', '.join(columns)}.")
+        names = ", ".join(columns)
+        raise Unreadable(f"The first line must contain the column names: {names}.")
     if strange:
         raise Unreadable(
             f"There is no column “{strange[0][:40]}”. The columns are {', '.join(columns)}."
@@ -124,14 +147,17 @@ def _read_csv(text: str) -> list[Row]:
     return rows
 
 
-def _read_json(text: str) -> list[Row]:
+def _json(text: str) -> object:
     try:
-        content = json.loads(text)
+        return json.loads(text)
     except (ValueError, RecursionError):
         raise Unreadable("This is not valid JSON.") from None
+
+
+def _rows_of(content: object) -> list[Row]:
     rows = content.get("rows") if isinstance(content, dict) else content
     if not isinstance(rows, list) or not all(isinstance(row, dict) for row in rows):
-        raise Unreadable("The JSON must hold a list of rows, each an object.")
+        raise Unreadable("The JSON must be a list of objects, one for each row.")
     return [
         Row(number, {str(key): _json_text(value) for key, value in row.items()})
         for number, row in enumerate(rows, 1)
@@ -139,6 +165,6 @@ def _read_json(text: str) -> list[Row]:
 
 
 def _json_text(value: object) -> str:
-    if value is None or isinstance(value, list | dict):
-        return ""
-    return str(value)
+    if isinstance(value, list | dict):
+        return json.dumps(value)
+    return "" if value is None else str(value)

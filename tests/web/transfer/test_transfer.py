@@ -9,6 +9,7 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 
 from tests.factories import MaterialFactory
 from tests.pages import words_of
+from umberpot.mixing.composition import parts_of
 from umberpot.mixing.models import Mix, Plan
 from umberpot.shelf.models import Material
 from umberpot.shelf.services import grams_on_hand
@@ -55,7 +56,10 @@ def test_mixes_out_and_in(signed_in, stranger, make_mix, weigh, form):
     assert take_in(stranger, "mixes", text).status_code == 302
     first, second = Mix.objects.exclude(studio=make_mix().studio).order_by("pk")
     assert first.wanted_pcts == {"Quay Blue": 10}
-    assert first.finished_at is None  # what was weighed elsewhere was not weighed here
+    assert first.finished_at
+    assert first.batch.pcts == {"Quay Blue": pytest.approx(10.5)}
+    assert [part.weighed_g for part in parts_of(first)] == [80, 8.4]
+    assert second.finished_at is None
     assert second.wanted_pcts == {"A": 2, "B": 3}
     assert second.dry_clay_g == pytest.approx(80)
 
@@ -77,7 +81,7 @@ def test_bad_rows_are_named_and_nothing_is_taken(signed_in, studio):
     answer = take_in(signed_in, "materials", text)
     said = words_of(answer)
     assert Material.objects.count() == 0
-    assert "Nothing was taken in" in said
+    assert "Nothing was imported" in said
     for line, column in ((3, "name"), (3, "price_per_kg"), (4, "kind"), (4, "on_hand_g")):
         assert f" {line} {column} " in said
     assert "Good" in answer.content.decode()  # what was pasted is still there
@@ -138,10 +142,10 @@ def test_what_is_no_table_is_said(signed_in, studio, text):
 
 
 def test_too_much_is_said(signed_in, studio):
-    many = "kind,name\n" + "stain,x\n" * 2001
-    assert "2000 rows" in take_in(signed_in, "materials", many, as_file=True).content.decode()
-    large = b"kind,name\n" + b"x" * 2_000_001
-    assert "2 MB" in take_in(signed_in, "materials", large, as_file=True).content.decode()
+    many = "kind,name\n" + "stain,x\n" * 20_001
+    assert "20000 rows" in take_in(signed_in, "materials", many, as_file=True).content.decode()
+    large = b"kind,name\n" + b"x" * 20_000_001
+    assert "20 MB" in take_in(signed_in, "materials", large, as_file=True).content.decode()
 
 
 def test_formulas_are_neutralised_and_come_back(signed_in, studio):

@@ -1,0 +1,35 @@
+"""A long file comes in while others go on working, and says how far it has come."""
+
+import re
+
+from playwright.sync_api import expect
+
+ROWS = 2000
+
+
+def test_two_thousand_rows_come_in_while_another_window_records(signed_in):
+    page = signed_in
+    other = page.context.new_page()
+    other.goto("/mix/dose/?clay=Ferry+white&state=dry&mass=85&unit=g&add=Tide+Teal:4")
+    rows = "".join(f"stain,Sample {number},20\n" for number in range(ROWS))
+    page.goto("/shelf/transfer/")
+    page.get_by_label("CSV or JSON file").set_input_files(
+        {
+            "name": "rows.csv",
+            "mimeType": "text/csv",
+            "buffer": f"kind,name,on_hand_g\n{rows}".encode(),
+        }
+    )
+    page.get_by_role("button", name="Import data").click(no_wait_after=True)
+    expect(page.get_by_text(re.compile(rf"\d+ of {ROWS} rows checked"))).to_be_visible()
+
+    other.get_by_role("button", name="Make this mix").click()
+    other.get_by_label("or type it").fill("85")
+    other.keyboard.press("Enter")
+    expect(other.get_by_text("Step 2 of 2")).to_be_visible()
+    other.get_by_label("or type it").fill("3.4")
+    other.keyboard.press("Enter")
+    expect(other.get_by_role("region", name="What was made")).to_be_visible()
+
+    expect(page.get_by_text(f"{ROWS} rows imported.")).to_be_visible()
+    other.close()

@@ -1,0 +1,122 @@
+"""Series and grids as rows: the sum, not its tiles, which this version plans again.
+
+So a file taken in can hold nothing that the page would not have accepted.
+"""
+
+import uuid
+from collections.abc import Callable, Iterable, Sequence
+from dataclasses import dataclass
+
+from django import forms
+from django.http import QueryDict
+
+from claycore.firing import cones
+from claycore.measure import bounds
+from claycore.mixing.series import STRATEGIES
+from umberpot.mixing.calculators.grid import GridForm, GridView
+from umberpot.mixing.calculators.series import SeriesForm, SeriesView
+from umberpot.mixing.models import Plan
+from umberpot.studio.models import Studio
+from umberpot.tiles.plans.services import TrialOrder, start_grid, start_series
+from umberpot.transfer.kinds.base import Cells, Kind, Reader, RowErrors, errors_of, number
+from umberpot.ui.fields.measures import MeasureField
+
+
+class PlanRowForm(forms.ModelForm):
+    """The columns of a plan that are not its sum."""
+
+    cone = forms.ChoiceField(choices=[("", ""), *((c, c) for c in cones.CONES)], required=False)
+    mark_length_mm = MeasureField(bounds.LENGTH, required=False)
+    glazed = forms.ChoiceField(choices=[("yes", "yes"), ("no", "no"), ("", "no")], required=False)
+
+    class Meta:
+        model = Plan
+        fields = ["kind", "name", "strategy"]
+
+
+@dataclass(frozen=True)
+class ReadyPlan:
+    """A plan that can be started."""
+
+    start: Callable[[], object]
+
+
+class PlanReader(Reader[ReadyPlan]):
+    """Each plan is started in a transaction of its own: it makes mixes, tiles and their codes."""
+
+    at_once = 1
+
+    def here_already(self, keys: Sequence[uuid.UUID]) -> set[uuid.UUID]:
+        plans = Plan.objects.of(self.studio).values_list("request_key", flat=True)
+        return set(plans) & set(keys)
+
+    def read(self, cells: Cells, key: uuid.UUID) -> ReadyPlan:
+        form = PlanRowForm(cells)
+        if not form.is_valid():
+            raise errors_of(form, {})
+        row = form.cleaned_data
+        order = TrialOrder(
+            self.studio,
+            row["name"],
+            row["mark_length_mm"] or self.studio.mark_length_mm,
+            row["cone"] or self.studio.usual_cone,
+            row["glazed"] == "yes",
+            key,
+            self.by,
+        )
+        query = QueryDict(cells.get("sum", ""))
+        if row["kind"] == Plan.Kind.GRID:
+            return _read_grid(order, query)
+        return _read_series(order, query, row["strategy"])
+
+    def write(self, rows: Sequence[ReadyPlan]) -> None:
+        for ready in rows:
+            ready.start()
+
+
+def _read_grid(order: TrialOrder, query: QueryDict) -> ReadyPlan:
+    form = GridForm(query)
+    grid = GridView.attempt(form)
+    if grid is None or not grid.inputs.grid.wanted:
+        raise _refused(form)
+    return ReadyPlan(lambda: start_grid(order, grid))
+
+
+def _read_series(order: TrialOrder, query: QueryDict, strategy: str) -> ReadyPlan:
+    if strategy not in STRATEGIES:
+        raise RowErrors([("strategy", f"Choose one of: {', '.join(STRATEGIES)}.")])
+    form = SeriesForm(query)
+    series = SeriesView.attempt(form)
+    if series is None:
+        raise _refused(form)
+    return ReadyPlan(lambda: start_series(order, series, strategy))
+
+
+def _refused(form: forms.Form) -> RowErrors:
+    first = next(iter(form.errors.values()), ["Every cell is already made."])[0]
+    return RowErrors([("sum", str(first))])
+
+
+def _rows(studio: Studio) -> Iterable[Cells]:
+    plans = Plan.objects.of(studio).kept().order_by("pk").prefetch_related("trial__tiles")
+    for plan in plans:
+        tiles = list(plan.trial.tiles.all())
+        yield {
+            "id": str(plan.request_key),
+            "kind": plan.kind,
+            "name": plan.name,
+            "strategy": plan.strategy,
+            "sum": plan.sum_query,
+            "cone": tiles[0].cone if tiles else "",
+            "mark_length_mm": number(tiles[0].mark_length_mm) if tiles else "",
+            "glazed": "yes" if tiles and tiles[0].glazed else "no",
+        }
+
+
+PLANS = Kind(
+    "plans",
+    "Series and grids",
+    ("id", "kind", "name", "strategy", "sum", "cone", "mark_length_mm", "glazed"),
+    _rows,
+    PlanReader,
+)
