@@ -91,6 +91,7 @@ TEMPLATES = [
                 "umberpot.ui.components.judgements",
                 "umberpot.ui.components.mix_bars",
                 "umberpot.ui.components.numbers",
+                "umberpot.ui.components.pages",
                 "umberpot.ui.components.tile_looks",
                 "umberpot.mixing.components",
                 "umberpot.tiles.components",

@@ -1,8 +1,9 @@
 """Bench: what is due now."""
 
+from dataclasses import dataclass
 from datetime import timedelta
 
-from django.db.models import Q
+from django.db.models import Case, Count, F, Max, Q, Value, When
 from django.http import HttpResponse
 from django.shortcuts import render
 from django.urls import reverse
@@ -10,25 +11,25 @@ from django.utils import timezone
 from django.views.decorators.http import require_GET
 
 from claycore.firing import cones
-from claycore.testing.forgotten import is_forgotten
+from claycore.testing.forgotten import FORGOTTEN_AFTER
 from umberpot.bench.models import CalendarFeed, Timer
 from umberpot.mixing.models import Mix, Plan
 from umberpot.shelf.models import Material
 from umberpot.studio.request import StudioRequest
-from umberpot.tiles.models import Step, Tile, Trial
+from umberpot.tiles.models import Step, Tile, TileQuerySet, Trial
 from umberpot.tiles.progress import TileProgress, progress_of
 
 PLACE = "Bench"
 MOST_TO_READ = 8
+MOST_IN_A_LIST = 20
+MOST_DRAWN = 16
+MOST_FORGOTTEN = 12
 
 
 @require_GET
 def bench(request: StudioRequest) -> HttpResponse:
     """Mixes to weigh and tiles by their next step."""
-    by_step: dict[str, list[TileProgress]] = {step: [] for step in Step}
     waiting = Tile.objects.of(request.studio).kept().exclude(step=Step.READ)
-    for tile in waiting.with_history():
-        by_step[tile.step].append(progress_of(tile))
     to_read = Trial.objects.of(request.studio).filter(test=None, tiles__step=Step.READ).distinct()
     feed = CalendarFeed.objects.of(request.studio).filter(revoked_at=None).first()
     mixes = Mix.objects.of(request.studio).kept().filter(plan=None)
@@ -36,8 +37,8 @@ def bench(request: StudioRequest) -> HttpResponse:
     under_way = plans.filter(
         Q(mixes__finished_at=None) | Q(trial__tiles__step=Step.MAKE)
     ).distinct()
-    to_weigh = mixes.filter(finished_at=None)[:20]
-    without_tiles = mixes.filter(tiles=None).exclude(finished_at=None)[:20]
+    to_weigh = mixes.filter(finished_at=None)[:MOST_IN_A_LIST]
+    without_tiles = mixes.filter(tiles=None).exclude(finished_at=None)[:MOST_IN_A_LIST]
     return render(
         request,
         "bench/bench.html",
@@ -45,17 +46,13 @@ def bench(request: StudioRequest) -> HttpResponse:
             "place": PLACE,
             "to_weigh": to_weigh,
             "without_tiles": without_tiles,
-            "plans": under_way[:20],
-            "steps": [
-                {"words": words, "tiles": progresses}
-                for step in Step
-                for words, progresses in _split(step, by_step[step])
-            ],
+            "plans": under_way[:MOST_IN_A_LIST],
+            "steps": _steps(waiting),
             "timers": Timer.objects.of(request.studio).filter(ended_at=None)[:40],
             "feed_url": request.build_absolute_uri(reverse("bench:feed", args=[feed.token]))
             if feed
             else "",
-            "forgotten": _forgotten(by_step),
+            "forgotten": _forgotten(waiting),
             "trials_to_read": to_read[:MOST_TO_READ],
             "shelf_is_empty": not Material.objects.of(request.studio).on_shelf().exists(),
             "nothing_yet": not Mix.objects.of(request.studio).exists(),
@@ -63,44 +60,60 @@ def bench(request: StudioRequest) -> HttpResponse:
     )
 
 
-def _split(step: Step, progresses: list[TileProgress]) -> list[tuple[str, list[TileProgress]]]:
-    """A step's tiles in one row; those to fire in one row for each cone.
+@dataclass(frozen=True)
+class ToDo:
+    """What is to be done next with some tiles: how many there are, and the first of them."""
 
-    Those to make stand apart from those whose mix or blend is not weighed out yet.
+    words: str
+    count: int
+    tiles: list[TileProgress]
+
+    @property
+    def more(self) -> int:
+        return self.count - len(self.tiles)
+
+
+def _steps(waiting: TileQuerySet) -> list[ToDo]:
+    """The waiting tiles by their next step, counted by the database; few of each are drawn.
+
+    Those to fire stand in one row for each cone; those to make apart from those whose mix or blend
+    is not weighed out yet.
     """
-    if step == Step.MAKE:
-        mixed = [progress for progress in progresses if _is_mixed(progress)]
-        waiting = [progress for progress in progresses if not _is_mixed(progress)]
-        both = ((str(step.label), mixed), ("Wait for their clay to be mixed", waiting))
-        return [(words, there) for words, there in both if there]
-    if step != Step.FIRE:
-        return [(str(step.label), progresses)] if progresses else []
-    by_cone: dict[str, list[TileProgress]] = {}
-    for progress in sorted(progresses, key=lambda progress: cones.order(progress.tile.cone)):
-        by_cone.setdefault(progress.tile.cone, []).append(progress)
-    return [(f"Fire to cone {cone}", there) for cone, there in by_cone.items()]
+    is_mixed = Q(mix=None) | Q(mix__finished_at__isnull=False)
+    waiting = waiting.annotate(
+        is_mixed=Case(When(is_mixed, then=True), default=False),
+        fire_at=Case(When(step=Step.FIRE, then=F("cone")), default=Value("")),
+    )
+    group = ("step", "fire_at", "is_mixed")
+    drawn: dict[tuple[str, str, bool], list[TileProgress]] = {}
+    for tile in waiting.first_of_each(*group, most=MOST_DRAWN).with_history():
+        key = (tile.step, tile.fire_at, tile.is_mixed or tile.step != Step.MAKE)
+        drawn.setdefault(key, []).append(progress_of(tile))
+    counts: dict[tuple[str, str, bool], int] = {}
+    for step, cone, mixed, count in waiting.values_list(*group).annotate(Count("pk")).order_by():
+        key = (step, cone, mixed or step != Step.MAKE)
+        counts[key] = counts.get(key, 0) + count
+    return [
+        ToDo(_words(*key), counts[key], drawn[key][:MOST_DRAWN])
+        for key in sorted(drawn, key=_in_the_order_of_work)
+    ]
 
 
-def _is_mixed(progress: TileProgress) -> bool:
-    mix = progress.tile.mix
-    return mix is None or mix.finished_at is not None
+def _in_the_order_of_work(group: tuple[str, str, bool]) -> tuple[int, int, bool]:
+    step, cone, mixed = group
+    return list(Step).index(Step(step)), cones.order(cone) if cone else 0, not mixed
 
 
-def _forgotten(by_step: dict[str, list[TileProgress]]) -> list[TileProgress]:
+def _words(step: str, cone: str, mixed: bool) -> str:
+    if cone:
+        return f"Fire to cone {cone}"
+    return str(Step(step).label) if mixed else "Wait for their clay to be mixed"
+
+
+def _forgotten(waiting: TileQuerySet) -> list[TileProgress]:
     """What has been dry, or fired, for so long that it was most likely forgotten."""
-    now, today = timezone.now(), timezone.localdate()
-    dry = [
-        progress
-        for progress in by_step[Step.DRY]
-        if progress.tile.shaped_at and is_forgotten(_minutes(now - progress.tile.shaped_at))
-    ]
-    fired = [
-        progress
-        for progress in by_step[Step.MEASURE]
-        if progress.firing and is_forgotten(_minutes(today - progress.firing.fired_on))
-    ]
-    return dry + fired
-
-
-def _minutes(waited: timedelta) -> float:
-    return waited.total_seconds() / 60
+    before = timezone.now() - timedelta(minutes=FORGOTTEN_AFTER)
+    dry = waiting.filter(step=Step.DRY, shaped_at__lt=before)
+    fired = waiting.filter(step=Step.MEASURE).annotate(last=Max("loadings__firing__fired_on"))
+    found = [dry, fired.filter(last__lt=before.date())]
+    return [progress_of(tile) for tiles in found for tile in tiles.with_history()[:MOST_FORGOTTEN]]

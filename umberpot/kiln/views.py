@@ -1,7 +1,7 @@
 """Kiln: what waits for which cone, and firings."""
 
 import uuid
-from itertools import groupby
+from dataclasses import dataclass
 
 from django.contrib import messages
 from django.db.models import Count
@@ -23,16 +23,40 @@ from umberpot.kiln.services import (
     take_out,
 )
 from umberpot.studio.request import StudioRequest, posted, request_key
-from umberpot.tiles.models import Step, Tile
+from umberpot.tiles.models import Step, Tile, TileQuerySet
 from umberpot.tiles.progress import TileProgress, progress_of
 
 PLACE = "Kiln"
+MOST_DRAWN = 60
+"""Tiles drawn for each cone: more than go into one firing of most studio kilns."""
 
 
-def waiting(request: StudioRequest) -> list[TileProgress]:
-    """Tiles that are dry and wait for a firing, coolest cone first."""
-    dry = Tile.objects.of(request.studio).kept().filter(step=Step.FIRE).with_history()
-    return sorted(map(progress_of, dry), key=lambda progress: cones.order(progress.tile.cone))
+@dataclass(frozen=True)
+class WaitingForCone:
+    """What waits for one cone: how many tiles there are, and the first of them."""
+
+    cone: str
+    count: int
+    tiles: list[TileProgress]
+
+    @property
+    def more(self) -> int:
+        return self.count - len(self.tiles)
+
+
+def _dry(request: StudioRequest) -> TileQuerySet:
+    """Tiles that are dry and wait for a firing."""
+    return Tile.objects.of(request.studio).kept().filter(step=Step.FIRE)
+
+
+def waiting(request: StudioRequest) -> list[WaitingForCone]:
+    """What waits for a firing, coolest cone first; a kiln full of each is drawn."""
+    dry = _dry(request)
+    counts = dict(dry.values_list("cone").annotate(Count("pk")).order_by())
+    drawn: dict[str, list[TileProgress]] = {cone: [] for cone in sorted(counts, key=cones.order)}
+    for tile in dry.first_of_each("cone", most=MOST_DRAWN).with_history():
+        drawn[tile.cone].append(progress_of(tile))
+    return [WaitingForCone(cone, counts[cone], tiles) for cone, tiles in drawn.items()]
 
 
 def new_firing(form: FiringForm, request: StudioRequest) -> Firing:
@@ -46,17 +70,18 @@ def new_firing(form: FiringForm, request: StudioRequest) -> Firing:
 @require_http_methods(["GET", "POST"])
 def kiln(request: StudioRequest) -> HttpResponse:
     """What waits, a form to record a firing of it, and the firings so far."""
-    rows = waiting(request)
+    groups = waiting(request)
     form = FiringForm(
         posted(request),
         initial={
-            "cone": rows[0].tile.cone if rows else request.studio.usual_cone,
+            "cone": groups[0].cone if groups else request.studio.usual_cone,
             "fired_on": timezone.localdate(),
         },
     )
     chosen = set(request.POST.getlist("tile"))
     if request.method == "POST":
-        tiles = [progress.tile for progress in rows if str(progress.tile.pk) in chosen]
+        keys = [key for key in chosen if key.isdecimal() and len(key) < 19]
+        tiles = list(_dry(request).filter(pk__in=keys).with_history())
         right = form.is_valid()
         if not tiles:
             form.add_error(None, "Choose the tiles that were in it.")
@@ -75,11 +100,8 @@ def kiln(request: StudioRequest) -> HttpResponse:
         {
             "place": PLACE,
             "form": form,
-            "waiting": [
-                (cone, list(group))
-                for cone, group in groupby(rows, key=lambda progress: progress.tile.cone)
-            ],
-            "first_so_hot": _first_so_hot(request, rows),
+            "waiting": groups,
+            "first_so_hot": _first_so_hot(request),
             "chosen": chosen,
             "request_key": uuid.uuid4(),
             "firings": firings,
@@ -178,14 +200,14 @@ def without(request: StudioRequest, pk: int) -> HttpResponse:
     return redirect("kiln:firing", pk=pk)
 
 
-def _first_so_hot(request: StudioRequest, rows: list[TileProgress]) -> list[str]:
+def _first_so_hot(request: StudioRequest) -> list[str]:
     """The clays among what waits that were never fired so hot, and hot enough to run."""
     waiting_at: dict[int, list[str]] = {}
     names = {}
-    for progress in rows:
-        if progress.tile.clay_id:
-            waiting_at.setdefault(progress.tile.clay_id, []).append(progress.tile.cone)
-            names[progress.tile.clay_id] = str(progress.tile.clay)
+    of_clays = _dry(request).filter(clay__isnull=False)
+    for clay_pk, name, cone in of_clays.values_list("clay", "clay__name", "cone").distinct():
+        waiting_at.setdefault(clay_pk, []).append(cone)
+        names[clay_pk] = name
     fired: dict[int, list[str]] = {}
     been = Loading.objects.of(request.studio).filter(tile__clay__in=waiting_at)
     for clay_pk, cone in been.values_list("tile__clay_id", "firing__cone").distinct():

@@ -5,6 +5,7 @@ from typing import Any
 from urllib.parse import parse_qsl
 
 from django.contrib import messages
+from django.db.models import Count
 from django.http import HttpResponse, QueryDict
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
@@ -20,23 +21,31 @@ from umberpot.shelf import services as shelf
 from umberpot.shelf.models import Material
 from umberpot.studio.request import StudioRequest, request_key
 from umberpot.ui.calculators import Calculator
+from umberpot.ui.paging import page_of
+
+A_PAGE = 12
 
 
 @require_GET
 def mixes(request: StudioRequest) -> HttpResponse:
     """The studio's mixes, newest first: those to weigh, and those made."""
-    rows = list(Mix.objects.of(request.studio).filter(plan=None).prefetch_related("tiles")[:200])
+    mixes = Mix.objects.of(request.studio).filter(plan=None).order_by("-made_at", "-pk")
+    rows = mixes.annotate(tile_count=Count("tiles"))
+    kept = rows.kept()
     plans = Plan.objects.of(request.studio)
+    lists = {
+        "plans": plans.kept(),
+        "open": kept.filter(finished_at=None),
+        "made": kept.exclude(finished_at=None),
+        "aside": rows.exclude(set_aside_at=None),
+    }
     return render(
         request,
         "mixing/mixes.html",
         {
             "place": PLACE,
-            "plans": plans.kept()[:50],
             "plans_aside": plans.exclude(set_aside_at=None)[:50],
-            "open": [m for m in rows if m.finished_at is None and m.set_aside_at is None],
-            "made": [m for m in rows if m.finished_at and m.set_aside_at is None],
-            "aside": [m for m in rows if m.set_aside_at],
+            **{name: page_of(request, rows, A_PAGE, name) for name, rows in lists.items()},
         },
     )
 

@@ -4,7 +4,8 @@ from collections.abc import Iterator
 from typing import Any, ClassVar, Self
 
 from django.db import models
-from django.db.models import Count, F, Q, Sum
+from django.db.models import Count, F, Q, Sum, Window
+from django.db.models.functions import RowNumber
 from django.urls import reverse
 
 from claycore.colour.notation import Lab
@@ -68,6 +69,12 @@ class Trial(Signed):
 
 class TileQuerySet(SetAsideQuerySet):
     """Tiles, with what their pages need in a fixed number of queries."""
+
+    def first_of_each(self, *groups: str, most: int) -> Self:
+        """At most so many of each group, oldest first; the others are not even fetched."""
+        partition = [F(group) for group in groups]
+        place = Window(RowNumber(), partition_by=partition, order_by=F("pk").asc())
+        return self.annotate(place_in_group=place).filter(place_in_group__lte=most)
 
     def with_history(self) -> Self:
         """With firings, readings and colours: enough to tell where a tile stands."""

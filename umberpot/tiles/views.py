@@ -5,6 +5,7 @@ from typing import Any
 
 from django.contrib import messages
 from django.db import transaction
+from django.db.models import Count
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.utils import timezone
@@ -22,25 +23,35 @@ from umberpot.tiles.bars import bar_of
 from umberpot.tiles.forms import DryForm, FiredForm, MakeTilesForm, StageForm
 from umberpot.tiles.models import ColourReading, Reading, Tile, Trial
 from umberpot.tiles.progress import TileProgress, progress_of
+from umberpot.ui.paging import page_of
 
 PLACE = "Tiles"
+TRIALS_A_PAGE = 10
+TILES_DRAWN = 14
+"""Tiles of a trial drawn in a list: about a row of them."""
 
 
 @require_GET
 def tiles(request: StudioRequest) -> HttpResponse:
     """Every trial as its strip of tiles."""
-    trials = Trial.objects.of(request.studio).select_related("test")[:100]
-    by_trial: dict[int, list[TileProgress]] = {trial.pk: [] for trial in trials}
-    shown = Tile.objects.of(request.studio).kept().filter(trial__in=by_trial).with_history()
-    for tile in shown:
+    trials = Trial.objects.of(request.studio).select_related("test").order_by("-made_at", "-pk")
+    page = page_of(request, trials, TRIALS_A_PAGE)
+    by_trial: dict[int, list[TileProgress]] = {trial.pk: [] for trial in page}
+    shown = Tile.objects.of(request.studio).kept().filter(trial__in=by_trial)
+    for tile in shown.first_of_each("trial", most=TILES_DRAWN).with_history():
         by_trial[tile.trial_id].append(progress_of(tile))
+    counts = dict(shown.values_list("trial").annotate(Count("pk")).order_by())
     made = Mix.objects.of(request.studio).kept().filter(tiles=None).exclude(finished_at=None)[:12]
     return render(
         request,
         "tiles/tiles.html",
         {
             "place": PLACE,
-            "trials": [(trial, by_trial[trial.pk]) for trial in trials],
+            "trials": [
+                (trial, by_trial[trial.pk], counts.get(trial.pk, 0) - len(by_trial[trial.pk]))
+                for trial in page
+            ],
+            "page": page,
             "mixes_without_tiles": made,
         },
     )

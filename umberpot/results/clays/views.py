@@ -4,7 +4,6 @@ import uuid
 from typing import Any
 
 from django.contrib import messages
-from django.core.paginator import Paginator
 from django.db.models import Q
 from django.http import HttpResponse, QueryDict
 from django.shortcuts import get_object_or_404, redirect, render
@@ -37,6 +36,7 @@ from umberpot.studio.request import StudioRequest
 from umberpot.tiles.clay_figures import bring_up_to_date
 from umberpot.tiles.clay_records import ClayRecord, clay_records
 from umberpot.tiles.models import ClayFigure
+from umberpot.ui.paging import page_of
 
 MOST_RELATIVES = 5
 """Clays drawn beside the one: with it six, as many as can be told apart."""
@@ -213,11 +213,9 @@ def clays(request: StudioRequest) -> HttpResponse:
     bring_up_to_date(request.studio)
     form = ClaysForm(request.GET)
     asked = form.asked()
-    page = Paginator(find(request.studio, asked), A_PAGE).get_page(request.GET.get("page"))
+    page = page_of(request, find(request.studio, asked), A_PAGE)
     columns = list(dict.fromkeys([*USUAL_COLUMNS, *asked.results]))
     figures = _figures_by_clay(request.studio, [clay.pk for clay in page], columns)
-    query = request.GET.copy()
-    query.pop("page", None)
     return render(
         request,
         "results/clays/clays.html",
@@ -230,7 +228,6 @@ def clays(request: StudioRequest) -> HttpResponse:
             "rows": [clay_row(clay, figures[clay.pk], columns) for clay in page],
             "asked_cone": asked.cone,
             "filtered": bool(request.GET),
-            "query": query.urlencode(),
             "most_compared": MOST_COMPARED,
         },
         status=400 if request.GET and not form.is_valid() else 200,

@@ -32,7 +32,8 @@ def line(request: StudioRequest, pk: int) -> HttpResponse:
     record = one_clay(request, pk)
     form = LineForm(request.POST, clay=record.clay)
     if not form.is_valid():
-        messages.error(request, "The line of blends was not made: see the field below.")
+        field, problems = next(iter(form.errors.items()))
+        messages.error(request, f"No blends were made. {form[field].label}: {problems[0]}")
         typed = urlencode({name: request.POST.get(name, "") for name in form.fields})
         return redirect(f"{reverse('results:clay', args=[pk])}?{typed}#blends")
     key = request_key(request)

@@ -1,6 +1,7 @@
 """Read: the calculators, and what the tiles say."""
 
 from django import forms
+from django.db.models import Exists, OuterRef
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_http_methods
@@ -13,6 +14,11 @@ from umberpot.studio.request import StudioRequest, posted
 from umberpot.tiles.clay_figures import spread_records
 from umberpot.tiles.models import Tile, Trial
 from umberpot.tiles.progress import progress_of
+from umberpot.ui.paging import page_of
+
+TRIALS_A_PAGE = 8
+TILES_DRAWN = 14
+"""Tiles of a trial drawn in a list: about a row of them."""
 
 
 class TrialLimitsForm(forms.ModelForm):
@@ -26,10 +32,13 @@ class TrialLimitsForm(forms.ModelForm):
 @require_GET
 def trials(request: StudioRequest) -> HttpResponse:
     """Every trial with something to read, its colours touching."""
-    of_colours = Trial.objects.of(request.studio).filter(test=None).select_related("studio")
-    by_trial: dict[Trial, list] = {t: [] for t in of_colours[:100]}
+    tiles = Tile.objects.of(request.studio).kept()
+    fired = Exists(tiles.filter(trial=OuterRef("pk"), loadings__isnull=False))
+    of_colours = Trial.objects.of(request.studio).filter(fired, test=None).select_related("studio")
+    page = page_of(request, of_colours, TRIALS_A_PAGE)
+    by_trial: dict[Trial, list] = {trial: [] for trial in page}
     keys = {trial.pk: trial for trial in by_trial}
-    for tile in Tile.objects.of(request.studio).kept().filter(trial__in=keys).with_history():
+    for tile in tiles.filter(trial__in=keys).with_history():
         by_trial[keys[tile.trial_id]].append(progress_of(tile))
     rows = []
     records = spread_records(request.studio)
@@ -37,8 +46,17 @@ def trials(request: StudioRequest) -> HttpResponse:
         found = results.trial_results(trial, progresses, records)
         made = results.replicates(trial, found, records)
         if made:
-            rows.append({"trial": trial, "results": found, "summary": results.summary(made)})
-    return render(request, "results/trials/trials.html", {"place": PLACE, "rows": rows})
+            rows.append(
+                {
+                    "trial": trial,
+                    "results": found[:TILES_DRAWN],
+                    "more": len(found) - TILES_DRAWN,
+                    "summary": results.summary(made),
+                }
+            )
+    return render(
+        request, "results/trials/trials.html", {"place": PLACE, "rows": rows, "page": page}
+    )
 
 
 @require_http_methods(["GET", "POST"])

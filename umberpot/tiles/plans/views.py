@@ -216,6 +216,7 @@ def _rows(plan: Plan) -> list[dict[str, Any]]:
                 "todo": todo,
                 "pcts": list(mix.said_pcts.items()),
                 "short": short.get(mix.pk),
+                "done": not todo and mix.set_aside_at is None,
             }
         )
     return rows
