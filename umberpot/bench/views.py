@@ -1,9 +1,10 @@
 """Bench: what is due now."""
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import timedelta
 
-from django.db.models import Case, Count, F, Max, Q, Value, When
+from django.db.models import Count, Exists, Max, OuterRef, Q
 from django.http import HttpResponse
 from django.shortcuts import render
 from django.urls import reverse
@@ -21,8 +22,8 @@ from umberpot.tiles.progress import TileProgress, progress_of
 
 PLACE = "Bench"
 MOST_TO_READ = 8
-MOST_IN_A_LIST = 20
-MOST_DRAWN = 16
+MOST_IN_A_LIST = 12
+MOST_DRAWN = 6
 MOST_FORGOTTEN = 12
 
 
@@ -30,7 +31,8 @@ MOST_FORGOTTEN = 12
 def bench(request: StudioRequest) -> HttpResponse:
     """Mixes to weigh and tiles by their next step."""
     waiting = Tile.objects.of(request.studio).kept().exclude(step=Step.READ)
-    to_read = Trial.objects.of(request.studio).filter(test=None, tiles__step=Step.READ).distinct()
+    read = Tile.objects.of(request.studio).filter(trial=OuterRef("pk"), step=Step.READ)
+    to_read = Trial.objects.of(request.studio).filter(Exists(read), test=None)
     feed = CalendarFeed.objects.of(request.studio).filter(revoked_at=None).first()
     mixes = Mix.objects.of(request.studio).kept().filter(plan=None)
     plans = Plan.objects.of(request.studio).kept()
@@ -76,38 +78,48 @@ class ToDo:
 def _steps(waiting: TileQuerySet) -> list[ToDo]:
     """The waiting tiles by their next step, counted by the database; few of each are drawn.
 
-    Those to fire stand in one row for each cone; those to make apart from those whose mix or blend
-    is not weighed out yet.
+    Those to fire stand in one row for each cone, those to make apart from those whose mix or blend
+    is not weighed out yet. Each row asks for its own first few, so that the queries grow with the
+    steps and cones, and not with the tiles.
     """
-    is_mixed = Q(mix=None) | Q(mix__finished_at__isnull=False)
-    waiting = waiting.annotate(
-        is_mixed=Case(When(is_mixed, then=True), default=False),
-        fire_at=Case(When(step=Step.FIRE, then=F("cone")), default=Value("")),
-    )
-    group = ("step", "fire_at", "is_mixed")
-    drawn: dict[tuple[str, str, bool], list[TileProgress]] = {}
-    for tile in waiting.first_of_each(*group, most=MOST_DRAWN).with_history():
-        key = (tile.step, tile.fire_at, tile.is_mixed or tile.step != Step.MAKE)
-        drawn.setdefault(key, []).append(progress_of(tile))
-    counts: dict[tuple[str, str, bool], int] = {}
-    for step, cone, mixed, count in waiting.values_list(*group).annotate(Count("pk")).order_by():
-        key = (step, cone, mixed or step != Step.MAKE)
-        counts[key] = counts.get(key, 0) + count
-    return [
-        ToDo(_words(*key), counts[key], drawn[key][:MOST_DRAWN])
-        for key in sorted(drawn, key=_in_the_order_of_work)
+    counts = dict(_counts(waiting))
+    unmixed = waiting.filter(step=Step.MAKE, mix__isnull=False, mix__finished_at=None)
+    unmixed_count = unmixed.count() if (Step.MAKE, "") in counts else 0
+    rows = [
+        (_words(step, cone), count, waiting.filter(step=step, **({"cone": cone} if cone else {})))
+        for (step, cone), count in sorted(counts.items(), key=_in_the_order_of_work)
     ]
+    if unmixed_count:
+        words, count, to_make = rows[0]
+        mixed = to_make.exclude(pk__in=unmixed.values("pk"))
+        rows[0] = (words, count - unmixed_count, mixed)
+        rows.insert(1, ("Wait for their clay to be mixed", unmixed_count, unmixed))
+    drawn = [(words, count, _first(tiles)) for words, count, tiles in rows if count]
+    wanted = [key for _, _, keys in drawn for key in keys]
+    shown = {tile.pk: progress_of(tile) for tile in waiting.filter(pk__in=wanted).with_history()}
+    return [ToDo(words, count, [shown[key] for key in keys]) for words, count, keys in drawn]
 
 
-def _in_the_order_of_work(group: tuple[str, str, bool]) -> tuple[int, int, bool]:
-    step, cone, mixed = group
-    return list(Step).index(Step(step)), cones.order(cone) if cone else 0, not mixed
+def _counts(waiting: TileQuerySet) -> Iterator[tuple[tuple[str, str], int]]:
+    """How many tiles wait for each step, and for each cone of those to fire."""
+    of_steps: dict[tuple[str, str], int] = {}
+    for step, cone, count in waiting.values_list("step", "cone").annotate(Count("pk")).order_by():
+        key = (step, cone if step == Step.FIRE else "")
+        of_steps[key] = of_steps.get(key, 0) + count
+    yield from of_steps.items()
 
 
-def _words(step: str, cone: str, mixed: bool) -> str:
-    if cone:
-        return f"Fire to cone {cone}"
-    return str(Step(step).label) if mixed else "Wait for their clay to be mixed"
+def _in_the_order_of_work(counted: tuple[tuple[str, str], int]) -> tuple[int, int]:
+    (step, cone), _ = counted
+    return list(Step).index(Step(step)), cones.order(cone) if cone else 0
+
+
+def _words(step: str, cone: str) -> str:
+    return f"Fire to cone {cone}" if cone else str(Step(step).label)
+
+
+def _first(tiles: TileQuerySet) -> list[int]:
+    return list(tiles.values_list("pk", flat=True)[:MOST_DRAWN])
 
 
 def _forgotten(waiting: TileQuerySet) -> list[TileProgress]:
@@ -115,5 +127,8 @@ def _forgotten(waiting: TileQuerySet) -> list[TileProgress]:
     before = timezone.now() - timedelta(minutes=FORGOTTEN_AFTER)
     dry = waiting.filter(step=Step.DRY, shaped_at__lt=before)
     fired = waiting.filter(step=Step.MEASURE).annotate(last=Max("loadings__firing__fired_on"))
-    found = [dry, fired.filter(last__lt=before.date())]
-    return [progress_of(tile) for tiles in found for tile in tiles.with_history()[:MOST_FORGOTTEN]]
+    keys = [
+        *dry.values_list("pk", flat=True)[:MOST_FORGOTTEN],
+        *fired.filter(last__lt=before.date()).values_list("pk", flat=True)[:MOST_FORGOTTEN],
+    ]
+    return [progress_of(tile) for tile in waiting.filter(pk__in=keys).with_history()]

@@ -27,8 +27,11 @@ from umberpot.tiles.models import Step, Tile, TileQuerySet
 from umberpot.tiles.progress import TileProgress, progress_of
 
 PLACE = "Kiln"
-MOST_DRAWN = 60
-"""Tiles drawn for each cone: more than go into one firing of most studio kilns."""
+MOST_DRAWN = 42
+"""Tiles drawn, of all cones together; of a single cone that is asked for, many more."""
+LEAST_OF_A_CONE = 12
+MOST_FIRINGS = 24
+MOST_OF_ONE_CONE = 400
 
 
 @dataclass(frozen=True)
@@ -50,11 +53,15 @@ def _dry(request: StudioRequest) -> TileQuerySet:
 
 
 def waiting(request: StudioRequest) -> list[WaitingForCone]:
-    """What waits for a firing, coolest cone first; a kiln full of each is drawn."""
+    """What waits for a firing, coolest cone first: the oldest of each cone, or all of one."""
     dry = _dry(request)
+    only = request.GET.get("cone", "")
+    if only in cones.CONES:
+        dry = dry.filter(cone=only)
     counts = dict(dry.values_list("cone").annotate(Count("pk")).order_by())
     drawn: dict[str, list[TileProgress]] = {cone: [] for cone in sorted(counts, key=cones.order)}
-    for tile in dry.first_of_each("cone", most=MOST_DRAWN).with_history():
+    most = MOST_OF_ONE_CONE if only else max(LEAST_OF_A_CONE, MOST_DRAWN // max(1, len(counts)))
+    for tile in dry.first_of_each("cone", most=most).with_history():
         drawn[tile.cone].append(progress_of(tile))
     return [WaitingForCone(cone, counts[cone], tiles) for cone, tiles in drawn.items()]
 
@@ -89,10 +96,12 @@ def kiln(request: StudioRequest) -> HttpResponse:
             firing = fire(tiles, new_firing(form, request))
             messages.success(request, f"{len(tiles)} tiles fired: {firing}.")
             return redirect("kiln:kiln")
+    latest = Firing.objects.of(request.studio).order_by("-fired_on", "-pk")[:MOST_FIRINGS]
     firings = (
         Firing.objects.of(request.studio)
+        .filter(pk__in=list(latest.values_list("pk", flat=True)))
         .annotate(tile_count=Count("loadings"))
-        .order_by("-fired_on", "-pk")[:40]
+        .order_by("-fired_on", "-pk")
     )
     return render(
         request,
@@ -205,7 +214,8 @@ def _first_so_hot(request: StudioRequest) -> list[str]:
     waiting_at: dict[int, list[str]] = {}
     names = {}
     of_clays = _dry(request).filter(clay__isnull=False)
-    for clay_pk, name, cone in of_clays.values_list("clay", "clay__name", "cone").distinct():
+    each = of_clays.values_list("clay", "clay__name", "cone").order_by().distinct()
+    for clay_pk, name, cone in each:
         waiting_at.setdefault(clay_pk, []).append(cone)
         names[clay_pk] = name
     fired: dict[int, list[str]] = {}

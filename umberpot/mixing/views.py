@@ -29,8 +29,7 @@ A_PAGE = 12
 @require_GET
 def mixes(request: StudioRequest) -> HttpResponse:
     """The studio's mixes, newest first: those to weigh, and those made."""
-    mixes = Mix.objects.of(request.studio).filter(plan=None).order_by("-made_at", "-pk")
-    rows = mixes.annotate(tile_count=Count("tiles"))
+    rows = Mix.objects.of(request.studio).filter(plan=None)
     kept = rows.kept()
     plans = Plan.objects.of(request.studio)
     lists = {
@@ -39,15 +38,25 @@ def mixes(request: StudioRequest) -> HttpResponse:
         "made": kept.exclude(finished_at=None),
         "aside": rows.exclude(set_aside_at=None),
     }
+    pages = {name: page_of(request, rows, A_PAGE, name) for name, rows in lists.items()}
+    _count_tiles([mix for name in ("open", "made", "aside") for mix in pages[name]])
     return render(
         request,
         "mixing/mixes.html",
         {
             "place": PLACE,
             "plans_aside": plans.exclude(set_aside_at=None)[:50],
-            **{name: page_of(request, rows, A_PAGE, name) for name, rows in lists.items()},
+            **pages,
         },
     )
+
+
+def _count_tiles(mixes: list[Any]) -> None:
+    """Puts on each how many tiles there are of it."""
+    shown = Mix.objects.filter(pk__in=[mix.pk for mix in mixes])
+    counts = dict(shown.annotate(of_it=Count("tiles")).values_list("pk", "of_it"))
+    for mix in mixes:
+        mix.tile_count = counts[mix.pk]
 
 
 def sum_of(request: StudioRequest) -> QueryDict:

@@ -42,7 +42,7 @@ class MaterialQuerySet(StudioQuerySet):
         return self.filter(kind__in=Material.TESTABLE)
 
     def colourants(self) -> Self:
-        return self.filter(kind__in=(Material.Kind.STAIN, Material.Kind.OXIDE))
+        return self.filter(kind__in=Material.COLOURANTS)
 
 
 class Material(StudioOwned):
@@ -64,6 +64,7 @@ class Material(StudioOwned):
 
     BOUGHT = (Kind.CLAY_BODY, Kind.DUG_CLAY, Kind.STAIN, Kind.OXIDE)
     CLAYS = (Kind.CLAY_BODY, Kind.DUG_CLAY, Kind.BLEND)
+    COLOURANTS = (Kind.STAIN, Kind.OXIDE)
     COLOURED = (Kind.LEFTOVER, Kind.RECLAIM)
     TESTABLE = (*CLAYS, Kind.RECLAIM)
     STATES = [(ClayState.DRY, "dry"), (ClayState.PLASTIC, "plastic"), (ClayState.SLIP, "slip")]
@@ -127,7 +128,7 @@ class Material(StudioOwned):
 
     @property
     def is_colourant(self) -> bool:
-        return self.kind in (self.Kind.STAIN, self.Kind.OXIDE)
+        return self.kind in self.COLOURANTS
 
     @property
     def is_coloured(self) -> bool:

@@ -13,8 +13,16 @@ from umberpot.shelf.forms import STOCK, ContainerForm, MaterialForm
 from umberpot.shelf.models import Container, Material
 from umberpot.studio.request import StudioRequest, posted
 from umberpot.ui.fields.measures import MeasureField
+from umberpot.ui.paging import page_of
 
 PLACE = "Shelf"
+A_PAGE = 40
+GROUPS = (
+    ("Clays", "clays", Material.CLAYS),
+    ("Colourants", "colourants", Material.COLOURANTS),
+    ("Coloured clay left over", "coloured", Material.COLOURED),
+)
+"""The lists of the shelf: what each is called, its name in the query string, what is in it."""
 
 
 @require_GET
@@ -24,21 +32,20 @@ def shelf(request: StudioRequest) -> HttpResponse:
 
 
 def _shelf_page(request: StudioRequest, refused: ContainerForm | None = None) -> HttpResponse:
-    materials = Material.objects.of(request.studio).with_stock()
-    rows = list(materials)
-    live = [m for m in rows if m.retired_at is None]
+    materials = Material.objects.of(request.studio)
+    live = materials.on_shelf().with_stock()
+    groups = [
+        (title, param, page_of(request, live.filter(kind__in=kinds), A_PAGE, param))
+        for title, param, kinds in GROUPS
+    ]
     return render(
         request,
         "shelf/shelf.html",
         {
             "place": PLACE,
-            "groups": [
-                ("Clays", [m for m in live if m.is_clay]),
-                ("Colourants", [m for m in live if m.is_colourant]),
-                ("Coloured clay left over", [m for m in live if m.is_coloured]),
-            ],
-            "any_live": bool(live),
-            "retired": [m for m in rows if m.retired_at is not None],
+            "groups": groups,
+            "any_live": any(page.paginator.count for _, _, page in groups),
+            "retired": materials.filter(retired_at__isnull=False).order_by("-retired_at")[:A_PAGE],
             "containers": Container.objects.of(request.studio),
             "container_error": next(iter(refused.errors.values()))[0] if refused else "",
             "container_typed": refused.data if refused else {},

@@ -71,10 +71,14 @@ class TileQuerySet(SetAsideQuerySet):
     """Tiles, with what their pages need in a fixed number of queries."""
 
     def first_of_each(self, *groups: str, most: int) -> Self:
-        """At most so many of each group, oldest first; the others are not even fetched."""
+        """At most so many of each group, oldest first; the others are not even fetched.
+
+        Two queries: ranking whole rows with all that is joined to them takes ten times as long.
+        """
         partition = [F(group) for group in groups]
         place = Window(RowNumber(), partition_by=partition, order_by=F("pk").asc())
-        return self.annotate(place_in_group=place).filter(place_in_group__lte=most)
+        ranked = self.annotate(place_in_group=place).filter(place_in_group__lte=most)
+        return self.filter(pk__in=list(ranked.values_list("pk", flat=True)))
 
     def with_history(self) -> Self:
         """With firings, readings and colours: enough to tell where a tile stands."""

@@ -16,7 +16,7 @@ from umberpot.tiles.models import Tile, Trial
 from umberpot.tiles.progress import progress_of
 from umberpot.ui.paging import page_of
 
-TRIALS_A_PAGE = 8
+TRIALS_A_PAGE = 6
 TILES_DRAWN = 14
 """Tiles of a trial drawn in a list: about a row of them."""
 
