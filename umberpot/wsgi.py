@@ -3,6 +3,10 @@
 import os
 
 from django.core.wsgi import get_wsgi_application
+from django.urls import get_resolver
 
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "umberpot.settings")
 application = get_wsgi_application()
+
+# Every page is imported here, before the server forks its workers, and not by each on its own.
+assert get_resolver().url_patterns

@@ -13,9 +13,6 @@ from dataclasses import dataclass
 from enum import StrEnum
 from itertools import pairwise
 
-import numpy as np
-from scipy.interpolate import PchipInterpolator
-
 from claycore.firing import cones
 from claycore.measure.uncertainty import Estimate, combined
 from claycore.testing.bars import RemarkCode
@@ -102,6 +99,10 @@ def curve(
     """
     if len(points) < 2:
         return []
+    # SciPy takes a while to import, so only who draws a curve does.
+    import numpy as np
+    from scipy.interpolate import PchipInterpolator
+
     at, figures = zip(*points, strict=True)
     line = PchipInterpolator(at, figures)
     temperatures = np.unique(

@@ -11,8 +11,6 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from scipy.special import stdtrit
-
 from claycore.measure.uncertainty import COVERAGE, Estimate, combined
 
 USUAL_DEGREES = 4
@@ -136,7 +134,7 @@ class EqualPieces:
         # Welch and Satterthwaite: each part counts by its share and by how surely it is known.
         doubt = known**2 / spread.degrees + (self.squares**2 / own if own else 0.0)
         degrees = (known + self.squares) ** 2 / doubt
-        error = float(stdtrit(degrees, 0.975)) * math.sqrt(variance / self.pieces)
+        error = _students_t(degrees) * math.sqrt(variance / self.pieces)
         return Estimate(
             self.mean,
             max(self.instruments_u95, error * spread.usual.slope(self.mean)),
@@ -160,3 +158,11 @@ def equal_pieces(estimates: Sequence[Estimate], usual: UsualSpread) -> EqualPiec
         pieces=count,
         squares=math.fsum((figure - middle) ** 2 for figure in on_scale),
     )
+
+
+def _students_t(degrees: float) -> float:
+    """Student's t that 2.5 % lie above."""
+    # SciPy takes a while to import, so only who needs it does.
+    from scipy.special import stdtrit
+
+    return float(stdtrit(degrees, 0.975))

@@ -12,7 +12,6 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 import numpy as np
-from scipy.optimize import linear_sum_assignment
 
 from claycore.materials import moisture
 from claycore.materials.clay_in_hand import ClayInHand, ClayState
@@ -192,6 +191,9 @@ def _predecessors(cells: np.ndarray) -> np.ndarray:
     costs = np.full((count, 2 * count), float(never))
     costs[:, :count] = np.where(may_follow, steps_up.sum(axis=2), never).T
     costs[np.arange(count), count + np.arange(count)] = start + 1 + (cells > 0).sum(axis=1)
+    # SciPy takes a while to import, so only who plans pots does.
+    from scipy.optimize import linear_sum_assignment
+
     _, chosen = linear_sum_assignment(costs)
     return np.where(chosen < count, chosen, -1)
 

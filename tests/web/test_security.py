@@ -12,6 +12,8 @@ from django.contrib.auth.models import User
 from django.db import OperationalError
 from django.test import Client
 
+from umberpot.bench.models import CalendarFeed
+from umberpot.bench.services import new_feed
 from umberpot.secret import kept_secret_key
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Membership, Studio
@@ -238,3 +240,36 @@ def test_any_other_failure_stays_one(signed_in, monkeypatch):
     signed_in.raise_request_exception = False
     typed = {"kind": "stain", "name": "Kelp", "state": "dry"}
     assert signed_in.post("/shelf/new/", typed).status_code == 500
+
+
+def change_password(client, **more):
+    new = "grog-and-sawdust"
+    typed = {"old_password": "a-long-enough-one", "new_password1": new, "new_password2": new}
+    return client.post("/preferences/password/", {**typed, **more})
+
+
+@pytest.mark.parametrize("renew", [True, False])
+def test_a_changed_password_renews_the_calendars_address_where_that_is_wanted(
+    signed_in, studio, user, renew
+):
+    old = new_feed(studio, user)
+    assert (
+        change_password(signed_in, **({"renew_calendar": "on"} if renew else {})).status_code == 302
+    )
+    assert signed_in.get(f"/calendar/{old.token}.ics").status_code == (404 if renew else 200)
+    assert CalendarFeed.objects.of(studio).filter(revoked_at=None).count() == 1
+
+
+def test_a_studio_without_a_calendar_gets_none_with_a_new_password(signed_in, studio):
+    change_password(signed_in, renew_calendar="on")
+    assert not CalendarFeed.objects.of(studio).exists()
+
+
+def test_pages_go_out_compressed_unless_they_show_a_secret(signed_in, studio, user):
+    headers = {"accept-encoding": "gzip"}
+    assert signed_in.get("/mix/", headers=headers)["Content-Encoding"] == "gzip"
+    assert signed_in.get("/", headers=headers)["Content-Encoding"] == "gzip"
+    feed = new_feed(studio, user)
+    bench = signed_in.get("/", headers=headers)
+    assert feed.token in bench.content.decode()
+    assert "Content-Encoding" not in bench

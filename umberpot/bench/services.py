@@ -70,6 +70,12 @@ def new_feed(studio: Studio, by: User) -> CalendarFeed:
     return CalendarFeed.objects.create(studio=studio, made_by=by)
 
 
+def renew_feed(studio: Studio, by: User) -> None:
+    """A fresh address where there is one in use; a studio without a calendar gets none."""
+    if CalendarFeed.objects.of(studio).filter(revoked_at=None).exists():
+        new_feed(studio, by)
+
+
 def revoke_feed(studio: Studio) -> None:
     """No calendar finds anything any more."""
     CalendarFeed.objects.of(studio).filter(revoked_at=None).update(revoked_at=timezone.now())

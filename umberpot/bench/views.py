@@ -19,6 +19,7 @@ from umberpot.shelf.models import Material
 from umberpot.studio.request import StudioRequest
 from umberpot.tiles.models import Step, Tile, TileQuerySet, Trial
 from umberpot.tiles.progress import TileProgress, progress_of
+from umberpot.ui.compression import never_compressed
 
 PLACE = "Bench"
 MOST_TO_READ = 8
@@ -41,7 +42,7 @@ def bench(request: StudioRequest) -> HttpResponse:
     ).distinct()
     to_weigh = mixes.filter(finished_at=None)[:MOST_IN_A_LIST]
     without_tiles = mixes.filter(tiles=None).exclude(finished_at=None)[:MOST_IN_A_LIST]
-    return render(
+    page = render(
         request,
         "bench/bench.html",
         {
@@ -60,6 +61,7 @@ def bench(request: StudioRequest) -> HttpResponse:
             "nothing_yet": not Mix.objects.of(request.studio).exists(),
         },
     )
+    return never_compressed(page) if feed else page
 
 
 @dataclass(frozen=True)

@@ -47,6 +47,14 @@ class FirstRunForm(BaseUserCreationForm):
 class NewPasswordForm(PasswordChangeForm):
     """Another password. The old one goes the way of a sign-in, so that guesses are counted."""
 
+    renew_calendar = forms.BooleanField(
+        required=False,
+        initial=True,
+        label="Replace the private calendar address too",
+        help_text="If someone may know the password, they may know the address. Phones that follow"
+        " the calendar need the new address from the Bench.",
+    )
+
     def __init__(self, *args: Any, request: HttpRequest, **kwargs: Any) -> None:
         self.request = request
         super().__init__(*args, **kwargs)

@@ -1,11 +1,12 @@
 """Signing in, the first run, and preferences."""
 
 import ipaddress
-from typing import Any
+from typing import Any, cast
 
 from django.contrib import messages
 from django.contrib.auth import login
 from django.contrib.auth.decorators import login_not_required
+from django.contrib.auth.forms import PasswordChangeForm
 from django.contrib.auth.models import User
 from django.contrib.auth.views import LoginView, PasswordChangeView
 from django.http import Http404, HttpRequest, HttpResponse
@@ -17,6 +18,7 @@ from umberpot.studio.forms import FirstRunForm, NewPasswordForm, PreferencesForm
 from umberpot.studio.models import Studio
 from umberpot.studio.request import StudioRequest, posted
 from umberpot.studio.services import AlreadyFounded, found_studio
+from umberpot.studio.signals import secrets_to_renew
 
 _FORWARDED = ("HTTP_X_FORWARDED_FOR", "HTTP_FORWARDED", "HTTP_X_REAL_IP", "HTTP_VIA")
 
@@ -59,6 +61,14 @@ class PasswordView(PasswordChangeView):
 
     def get_form_kwargs(self) -> dict[str, Any]:
         return {**super().get_form_kwargs(), "request": self.request}
+
+    def form_valid(self, form: PasswordChangeForm) -> HttpResponse:
+        changed = super().form_valid(form)
+        if form.cleaned_data["renew_calendar"]:
+            request = cast(StudioRequest, self.request)
+            secrets_to_renew.send(type(self), studio=request.studio, by=request.user)
+        messages.success(self.request, "Password changed.")
+        return changed
 
 
 class SignInView(LoginView):
