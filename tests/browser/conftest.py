@@ -85,13 +85,16 @@ def browser_context_args(application):
 OVERTAKEN = ("htmx:sendAbort", "htmx:afterRequest")
 """What htmx logs when someone types on before the last answer is there: no trouble."""
 
+REFUSED = "Failed to load resource: the server responded with a status of 400"
+"""What Chromium logs when a form comes back with its errors, which a test may be about."""
+
 
 def watch(page):
     """Collects every error in the page's console, CSP violations among them."""
     troubles = []
 
     def listen(said):
-        if said.type == "error" and not said.text.startswith(OVERTAKEN):
+        if said.type == "error" and not said.text.startswith((*OVERTAKEN, REFUSED)):
             troubles.append(f"{page.url}: {said.text}")
 
     page.on("console", listen)

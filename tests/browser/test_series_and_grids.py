@@ -201,10 +201,10 @@ def test_a_file_with_a_bad_row_is_put_right_and_taken_in(signed_in: Page) -> Non
     page = signed_in
     page.goto("/shelf/transfer/")
     rows = "kind;name;price_per_kg\nstain;Gull Grey;12,50\nstain;Kelp;dear\n"
-    page.get_by_label("or paste from a spreadsheet").fill(rows)
-    page.get_by_role("radio", name="take the good ones").check(force=True)
-    page.get_by_role("button", name="Take it in").click()
+    page.get_by_label("Or paste from a spreadsheet").fill(rows)
+    page.get_by_role("radio", name="import the valid rows").check(force=True)
+    page.get_by_role("button", name="Import data").click()
     expect(page.get_by_role("cell", name="price_per_kg")).to_be_visible()
-    expect(page.get_by_role("alert").get_by_text("1 row taken in.")).to_be_visible()
+    expect(page.get_by_role("alert").get_by_text("1 row imported.")).to_be_visible()
     page.goto("/shelf/")
     expect(page.get_by_role("link", name="Gull Grey")).to_be_visible()
