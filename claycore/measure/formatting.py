@@ -1,6 +1,7 @@
 """How numbers are written in sentences: no more digits than they are worth."""
 
 import math
+from collections.abc import Sequence
 
 
 def plain(value: float, decimals: int = 2) -> str:
@@ -57,3 +58,34 @@ def with_u95(value: float, u95: float) -> str:
     if float(shown) == 0:
         shown = f"{0:.{decimals}f}"
     return f"{shown} ± {u95:.{decimals}f}"
+
+
+def adding_up(values: Sequence[float], decimals: int) -> list[str]:
+    """Parts rounded so that they add up to their rounded total, as they are shown.
+
+    Rounded on their own, 79.16 and 3.96 are 79.2 and 4.0, beside a total of 83.1.
+    The parts that lose most by being cut off are raised by one last digit each, until they add up.
+    Values of 0 or more, all in one unit. Source: the largest remainder method (Hamilton 1792).
+    """
+    unit = 10.0**decimals
+    scaled = [value * unit for value in values]
+    whole = [math.floor(value + 1e-9) for value in scaled]
+    lacking = round(math.fsum(scaled)) - sum(whole)
+    by_remainder = sorted(range(len(values)), key=lambda i: whole[i] - scaled[i])
+    for i in by_remainder[:lacking]:
+        whole[i] += 1
+    return [f"{count / unit:.{decimals}f}" for count in whole]
+
+
+def masses(values: Sequence[float], step: float) -> tuple[list[str], str]:
+    """Parts of a mix as the scale shows them, and the total of what is shown.
+
+    Each part is what the scale is to say, the same wherever it stands, so the total follows the
+    parts and not they the total. A part under ten steps of the scale is shown with the digits it
+    needs, and the others and the total with as many. Grams. Source: common practice in reading an
+    instrument.
+    """
+    shown = [to_step(value, step) for value in values if value > 0]
+    decimals = max((len(text.partition(".")[2]) for text in shown), default=decimals_of(step))
+    parts = [f"{value:.{decimals}f}" for value in values]
+    return parts, f"{math.fsum(map(float, parts)):.{decimals}f}"

@@ -28,14 +28,6 @@ def plan_the_series(page: Page) -> None:
     expect(page.get_by_role("heading", name="Teal for the sill")).to_be_visible()
 
 
-def weigh_in(page: Page, *grams: str) -> None:
-    """What the scale says of each thing in turn, typed."""
-    for figure in grams:
-        page.get_by_label("or type it").fill(figure)
-        page.keyboard.press("Enter")
-        expect(page.get_by_label("or type it")).not_to_have_value(figure)
-
-
 def wanted(page: Page) -> str:
     """The grams of the step at hand, as the page has them."""
     step = page.get_by_role("region", name="This step")

@@ -1,8 +1,20 @@
 """How figures are written: no more digits than they are worth."""
 
-import pytest
+import math
 
-from claycore.measure.formatting import decimals_of, percentage, plain, to_step, with_u95
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from claycore.measure.formatting import (
+    adding_up,
+    decimals_of,
+    masses,
+    percentage,
+    plain,
+    to_step,
+    with_u95,
+)
 
 
 @pytest.mark.parametrize(
@@ -32,3 +44,23 @@ def test_plain_figures():
     assert plain(1000, 0) == "1000"
     assert (decimals_of(0.1), decimals_of(0.01), decimals_of(5)) == (1, 2, 0)
     assert (percentage(9.99), percentage(0.254)) == ("10", "0.25")
+
+
+def test_shown_parts_add_up_where_each_on_its_own_would_not():
+    """79.2 + 4.0 is not 83.1: the total follows the parts, or where it is given they follow it."""
+    assert masses([79.16, 3.96], 0.1) == (["79.2", "4.0"], "83.2")
+    assert adding_up([79.16, 3.96], 1) == ["79.1", "4.0"]
+
+
+def test_a_part_too_small_for_the_scale_lends_its_digits_to_all():
+    parts, total = masses([23.142, 0.857], 0.1)
+    assert (parts, total) == (["23.14", "0.86"], "24.00")
+
+
+@given(st.lists(st.floats(0, 1e5), min_size=1, max_size=12), st.integers(0, 4))
+def test_shown_parts_always_add_up(values, decimals):
+    parts = adding_up(values, decimals)
+    unit = 10**-decimals
+    assert math.isclose(math.fsum(map(float, parts)), math.fsum(values), abs_tol=unit * 0.51)
+    for part, value in zip(parts, values, strict=True):
+        assert abs(float(part) - value) <= unit * (1 + 1e-6), "no part is off by a digit or more"

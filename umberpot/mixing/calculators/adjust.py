@@ -11,7 +11,7 @@ from claycore.materials.clay_amount import ClayAmount
 from claycore.materials.clay_in_hand import ClayState
 from claycore.materials.composition import Addition
 from claycore.measure import bounds
-from claycore.measure.formatting import decimals_of, plain, to_step
+from claycore.measure.formatting import adding_up, decimals_of, plain, to_step
 from claycore.mixing import strength
 from claycore.mixing.dose_checks import change_warnings
 from claycore.mixing.strength import Change
@@ -238,8 +238,8 @@ def _adding_working(result: Change, target: Target, grams: float, decimals: int)
 def _parts_working(result: Change, targets: list[Target], decimals: int) -> str:
     before = result.before
     over = plain(100 + sum(target.now_pct for target in targets), 3)
-    clay, powder = plain(before.clay_g, decimals), plain(before.powder_g, decimals)
-    dry = plain(before.dry_g, decimals)
+    clay, powder = adding_up([before.clay_g, before.powder_g], decimals)
+    dry = f"{before.dry_g:.{decimals}f}"
     return f"{dry} g dry × 100 ÷ {over} = {clay} g clay, with {powder} g colourant"
 
 

@@ -8,7 +8,7 @@ from django import forms
 from claycore.materials.clay_amount import ClayAmount
 from claycore.materials.clay_in_hand import ClayState
 from claycore.materials.composition import Addition, Convention
-from claycore.measure.formatting import decimals_of, plain, to_step
+from claycore.measure.formatting import decimals_of, masses, plain
 from claycore.mixing.dose import Dose, DosedAddition, dose
 from claycore.mixing.dose_checks import dose_warnings
 from umberpot.mixing.calculators.additions import AdditionsField
@@ -128,18 +128,20 @@ class DoseView(MixCalculator[DoseInputs, Dose]):
         )
 
     def shown(self, inputs: DoseInputs, result: Dose) -> dict[str, Any]:
-        decimals = decimals_of(inputs.scale_step_g)
         clay_name = inputs.clay_name or "clay"
+        parts, dry_total = masses(
+            [result.clay.dry_g, *(a.mass_g for a in result.additions)], inputs.scale_step_g
+        )
         return {
             "clay_name": clay_name,
             "additions": [
-                _shown_addition(inputs, result, index, addition)
-                for index, addition in enumerate(result.additions)
+                _shown_addition(inputs, result, index, parts[index + 1])
+                for index in range(len(result.additions))
             ],
-            "dry_clay": plain(result.clay.dry_g, 1),
+            "dry_clay": parts[0],
             "dry_clay_working": _dry_clay_working(inputs.clay, result),
             "water": plain(result.clay.water_g, 1),
-            "dry_total": plain(result.dry_total_g, decimals),
+            "dry_total": dry_total,
             "water_to_add": plain(result.water_to_add_g, 1) if result.water_to_add_g else "",
             "segments": segments_of(
                 clay_name, result.clay.dry_g, [(a.name, a.mass_g) for a in result.additions]
@@ -147,13 +149,12 @@ class DoseView(MixCalculator[DoseInputs, Dose]):
         }
 
 
-def _shown_addition(
-    inputs: DoseInputs, result: Dose, index: int, addition: DosedAddition
-) -> ShownAddition:
+def _shown_addition(inputs: DoseInputs, result: Dose, index: int, grams: str) -> ShownAddition:
+    addition = result.additions[index]
     decimals = max(decimals_of(inputs.scale_step_g) + 1, 2)
     return ShownAddition(
         addition.name,
-        to_step(addition.mass_g, inputs.scale_step_g),
+        grams,
         plain(addition.pct_on_dry_clay),
         plain(addition.share_of_total_pct),
         _addition_working(result, addition, inputs.convention, decimals),

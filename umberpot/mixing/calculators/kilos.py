@@ -8,7 +8,7 @@ from django import forms
 from claycore.materials.composition import Addition, Convention
 from claycore.measure import bounds, units
 from claycore.measure.bounds import Bound
-from claycore.measure.formatting import decimals_of, plain, to_step
+from claycore.measure.formatting import adding_up, decimals_of, plain
 from claycore.mixing import cost, scaling
 from claycore.mixing.cost import Cost, Priced
 from claycore.mixing.dose import Dose
@@ -146,17 +146,16 @@ class KilosView(MixCalculator[KilosInputs, Dose]):
         if result.water_to_add_g:
             rows.append(("water", result.water_to_add_g))
         found = _cost(inputs, result)
+        decimals = decimals_of(step_g)
+        parts = adding_up([grams for _, grams in rows], decimals)
+        each = adding_up([grams / split for _, grams in rows], decimals)
         return {
             "rows": [
-                {
-                    "name": name,
-                    "grams": to_step(grams, step_g),
-                    "each": to_step(grams / split, step_g) if split > 1 else "",
-                }
-                for name, grams in rows
+                {"name": name, "grams": part, "each": one if split > 1 else ""}
+                for (name, _), part, one in zip(rows, parts, each, strict=True)
             ],
             "split": split if split > 1 else None,
-            "each_total": plain(total_g / split, decimals_of(step_g)),
+            "each_total": plain(total_g / split, decimals),
             "dry": plain(result.dry_total_g, 1),
             "working": (
                 f"{plain(total_g, 1)} g × (100 − {plain(inputs.water_pct)}) ÷ 100"

@@ -7,7 +7,7 @@ from django import forms
 
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
-from claycore.measure.formatting import percentage, plain, to_step
+from claycore.measure.formatting import masses, percentage, plain, to_step
 from claycore.mixing import series
 from claycore.mixing.series import Plan, PlannedBatch, Wanted
 from umberpot.mixing.calculators.base import MixCalculator
@@ -200,18 +200,17 @@ def _batch(plan: Plan, batch: PlannedBatch, largest: float, step_g: float) -> di
         ("clay", batch.add_clay_g, SegmentKind.CLAY),
         ("powder", batch.add_colourant_g, SegmentKind.COLOURANT),
     ]
+    rows = [row for row in rows if row[1] > 0]
+    parts, total = masses([grams for _, grams, _ in rows], step_g)
     return {
         "pct": percentage(batch.pct),
-        "total": to_step(batch.total_g, step_g),
+        "total": total,
         "width": f"{100 * batch.total_g / largest:.2f}",
         "segments": [
-            Segment(name, grams, 100 * grams / batch.total_g, kind)
-            for name, grams, kind in rows
-            if grams > 0
+            Segment(name, grams, 100 * grams / batch.total_g, kind) for name, grams, kind in rows
         ],
         "made_of": ", ".join(
-            f"{to_step(grams, step_g)} g {'of the ' if kind == SegmentKind.TAKEN else ''}{name}"
-            for name, grams, kind in rows
-            if grams > 0
+            f"{part} g {'of the ' if kind == SegmentKind.TAKEN else ''}{name}"
+            for (name, _, kind), part in zip(rows, parts, strict=True)
         ),
     }
