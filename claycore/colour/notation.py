@@ -52,6 +52,16 @@ def _split(text: str) -> list[str]:
     return re.split(r"\s*,\s*|\s+", text)
 
 
+def is_in_words(text: str) -> bool:
+    """Whether a colour was said in words, as 'orange brown': letters, and no figure among them.
+
+    Source: our choice.
+    """
+    return any(letter.isalpha() for letter in text) and not any(
+        letter.isdigit() or letter == "#" for letter in text
+    )
+
+
 def parse(text: str, field: str = "colour") -> Lab:
     """``#rrggbb`` or ``L, a, b`` as CIELAB. Raises OutOfBounds naming ``field``.
 

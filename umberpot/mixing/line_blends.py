@@ -43,7 +43,11 @@ def blend_name(clay: Material, other: Material, added_pct: float) -> str:
     """'Canal bank 80, Ball clay 20', cut in the clays' names where it is too long."""
     kept, added = plain(100 - added_pct, 1), plain(added_pct, 1)
     room = (LONGEST_NAME - len(f" {kept},  {added}")) // 2
-    return f"{clay.name[:room].strip()} {kept}, {other.name[:room].strip()} {added}"
+    return f"{_cut(clay.name, room)} {kept}, {_cut(other.name, room)} {added}"
+
+
+def _cut(name: str, room: int) -> str:
+    return name if len(name) <= room else f"{name[: room - 1].strip()}…"
 
 
 def _blend(order: LineOrder, added_pct: float) -> Material:

@@ -224,7 +224,7 @@ class FiredForm(StageForm):
 
     def clean_colour(self) -> str:
         typed = self.cleaned_data["colour"].strip()
-        if typed:
+        if typed and not notation.is_in_words(typed):
             try:
                 notation.parse(typed)
             except ClayError as error:

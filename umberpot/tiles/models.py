@@ -83,7 +83,7 @@ class TileQuerySet(SetAsideQuerySet):
     def with_history(self) -> Self:
         """With firings, readings and colours: enough to tell where a tile stands."""
         return self.select_related("mix", "clay", "trial__test").prefetch_related(
-            "loadings__firing", "readings", "colours", "remarks"
+            "loadings__firing", "readings", "colours", "colour_words", "remarks"
         )
 
 
@@ -311,6 +311,39 @@ class ColourReading(TileReading):
     @property
     def lab(self) -> Lab:
         return Lab(self.lightness, self.a, self.b)
+
+
+class ColourWords(TileReading):
+    """A fired colour as someone said it, beside the figure or until there is one."""
+
+    tile = models.ForeignKey(Tile, on_delete=models.PROTECT, related_name="colour_words")
+    words = models.CharField(max_length=60)
+
+    class Meta(TileReading.Meta):
+        abstract = False
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(firing__isnull=False), name="words_belong_to_a_firing"
+            ),
+            models.UniqueConstraint(
+                fields=["tile", "firing"],
+                condition=Q(superseded_at=None),
+                name="words_one_current_per_firing",
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return self.words
+
+    @property
+    def shown(self) -> str:
+        """As it was said."""
+        return f"“{self.words}”"
+
+    @property
+    def about(self) -> str:
+        """What was said, and after which firing."""
+        return "Colour in words" + self._after_firing()
 
 
 class Remark(Signed):

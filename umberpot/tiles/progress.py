@@ -1,6 +1,8 @@
 """Where a tile stands, and what is to be done with it next."""
 
+from collections.abc import Iterable
 from dataclasses import dataclass
+from typing import TypeVar
 
 from django.urls import reverse
 
@@ -8,12 +10,14 @@ from claycore.testing import soaking
 from claycore.testing.bar_roles import role_of
 from claycore.testing.readings import Quantity
 from umberpot.kiln.models import Firing
-from umberpot.tiles.models import ColourReading, Reading, Step, Tile
+from umberpot.tiles.models import ColourReading, ColourWords, Reading, Step, Tile
+
+Noted = TypeVar("Noted", ColourReading, ColourWords)
 
 
 @dataclass(frozen=True)
 class TileProgress:
-    """A tile's current readings by quantity, its colour, and the step that comes next.
+    """A tile's current readings by quantity, its colour, also in words, and what comes next.
 
     The fired readings and the colour are those after the last firing; soaked and hung masses those
     of the soak to judge by.
@@ -23,6 +27,7 @@ class TileProgress:
     firing: Firing | None
     readings: dict[str, Reading]
     colour: ColourReading | None
+    words: str
     step: Step
 
     @property
@@ -54,7 +59,7 @@ def _next_step(
     tile: Tile,
     firing: Firing | None,
     readings: dict[str, Reading],
-    colour: ColourReading | None,
+    colour_is_noted: bool,
 ) -> Step:
     if firing is None:
         dry = Quantity.LENGTH_DRY in readings or Quantity.MASS_DRY in readings
@@ -64,7 +69,7 @@ def _next_step(
         return Step.SOAK if all(kind.by_method for kind in missing) else Step.MEASURE
     if tile.cones_after(firing):
         return Step.FIRE
-    return Step.READ if colour or tile.is_bar else Step.COLOUR
+    return Step.READ if colour_is_noted or tile.is_bar else Step.COLOUR
 
 
 def _surest_soak_last(reading: Reading) -> int:
@@ -80,13 +85,16 @@ def progress_of(tile: Tile) -> TileProgress:
         for reading in sorted(tile.readings.all(), key=_surest_soak_last)
         if reading.is_current and reading.firing_id in wanted
     }
-    colour = next(
-        (
-            colour
-            for colour in tile.colours.all()
-            if colour.is_current and firing and colour.firing_id == firing.pk
-        ),
-        None,
+    colour = _of_firing(tile.colours.all(), firing)
+    said = _of_firing(tile.colour_words.all(), firing)
+    step = Step.MAKE
+    if tile.shaped_at:
+        step = _next_step(tile, firing, readings, bool(colour or said))
+    return TileProgress(tile, firing, readings, colour, said.words if said else "", step)
+
+
+def _of_firing(noted: Iterable[Noted], firing: Firing | None) -> Noted | None:
+    """The current one of what was noted after a firing."""
+    return next(
+        (one for one in noted if one.is_current and firing and one.firing_id == firing.pk), None
     )
-    step = _next_step(tile, firing, readings, colour) if tile.shaped_at else Step.MAKE
-    return TileProgress(tile, firing, readings, colour, step)

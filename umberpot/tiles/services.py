@@ -18,7 +18,15 @@ from umberpot.mixing.models import Mix
 from umberpot.shelf.models import Material
 from umberpot.studio.services import next_codes
 from umberpot.tiles.clay_figures import figures_are_old
-from umberpot.tiles.models import ColourReading, Reading, Remark, Step, Tile, Trial
+from umberpot.tiles.models import (
+    ColourReading,
+    ColourWords,
+    Reading,
+    Remark,
+    Step,
+    Tile,
+    Trial,
+)
 from umberpot.tiles.progress import progress_of
 
 
@@ -206,7 +214,12 @@ def set_tile_aside(tile: Tile, aside: bool) -> None:
 
 @transaction.atomic
 def record_colour(tile: Tile, firing: Firing, typed: str, seen: int | None, by: User) -> bool:
-    """Records a fired colour; a changed one supersedes the old. Raises StaleReading, ClayError."""
+    """Records a fired colour; a changed one supersedes the old. Raises StaleReading, ClayError.
+
+    One said in words is kept as words, beside the figure if there is one.
+    """
+    if notation.is_in_words(typed):
+        return _record_words(tile, firing, typed, by)
     lab = notation.parse(typed)
     current = tile.colours.filter(firing=firing, superseded_at=None).first()
     if current and current.typed == typed:
@@ -219,6 +232,17 @@ def record_colour(tile: Tile, firing: Firing, typed: str, seen: int | None, by: 
         b=lab.b,
         typed=typed,
     )
+    note_steps([tile])
+    return True
+
+
+def _record_words(tile: Tile, firing: Firing, words: str, by: User) -> bool:
+    current = tile.colour_words.filter(firing=firing, superseded_at=None).first()
+    if current and current.words == words:
+        return False
+    if current:
+        current.supersede(by)
+    ColourWords.objects.create(**_of_reading(tile, firing, current, by), words=words)
     note_steps([tile])
     return True
 
@@ -245,7 +269,10 @@ def _replace(
 
 
 def _of_reading(
-    tile: Tile, firing: Firing | None, current: Reading | ColourReading | None, by: User
+    tile: Tile,
+    firing: Firing | None,
+    current: Reading | ColourReading | ColourWords | None,
+    by: User,
 ) -> dict[str, Any]:
     """What every new reading of a tile carries."""
     return {

@@ -21,7 +21,7 @@ from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.tiles import services
 from umberpot.tiles.bars import bar_of
 from umberpot.tiles.forms import DryForm, FiredForm, MakeTilesForm, StageForm
-from umberpot.tiles.models import ColourReading, Reading, Tile, Trial
+from umberpot.tiles.models import ColourReading, ColourWords, Reading, Tile, Trial
 from umberpot.tiles.progress import TileProgress, progress_of
 from umberpot.ui.paging import page_of
 
@@ -213,11 +213,12 @@ def _entries(form: StageForm) -> dict[str, services.Entry]:
     }
 
 
-def _history(tile: Tile) -> list[Reading | ColourReading]:
+def _history(tile: Tile) -> list[Reading | ColourReading | ColourWords]:
     """Everything ever read off the tile, newest first, superseded figures included."""
-    rows: list[Reading | ColourReading] = [
+    rows: list[Reading | ColourReading | ColourWords] = [
         *tile.readings.select_related("firing", "made_by"),
         *tile.colours.select_related("firing", "made_by"),
+        *tile.colour_words.select_related("firing", "made_by"),
     ]
     return sorted(rows, key=lambda row: row.made_at, reverse=True)
 

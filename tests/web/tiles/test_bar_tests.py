@@ -310,11 +310,14 @@ def test_colour_and_bend_of_a_fired_bar(signed_in, plan, fire):
     test = plan(cones="6", replicates="1", bisque="", bend="on", span_mm="100")
     bar, bend = bars_of(test)
     firing = fire([bar, bend], "6")
-    data = {**row(bend, thickness=9.5, sag=0), f"colour-{bar.pk}": "mauve"}
+    data = {**row(bend, thickness=9.5, sag=0), f"colour-{bar.pk}": "mauve 3"}
     answer = enter(signed_in, test, data, firing.pk)
     assert answer.status_code == 400
     assert "mauve" in answer.content.decode()
     assert current(bend, "sag").value == 0
+    enter(signed_in, test, {f"colour-{bar.pk}": "mauve"}, firing.pk)
+    page = signed_in.get(f"/tiles/tests/{test.pk}/?stage={firing.pk}").content.decode()
+    assert "“mauve”" in page
     enter(signed_in, test, {f"colour-{bar.pk}": "#8a5a3c"}, firing.pk)
     assert bar.colours.get().typed == "#8a5a3c"
     bend.refresh_from_db()
@@ -410,7 +413,7 @@ def test_the_kiln_warns_of_a_clay_never_fired_so_hot(signed_in, plan, fire):
 @pytest.mark.parametrize("bars", [2, 12])
 def test_queries_do_not_grow_with_bars(signed_in, plan, django_assert_num_queries, bars):
     test = plan(replicates=str(bars // 2))
-    with django_assert_num_queries(9):
+    with django_assert_num_queries(10):
         signed_in.get(f"/tiles/tests/{test.pk}/?stage=clay")
 
 

@@ -151,7 +151,7 @@ def test_all_of_a_form_or_nothing(signed_in, fired):
         ({"mass_soaked": "80"}, "mass_soaked"),
         ({"method": ""}, "method"),
         ({"method": "steam"}, "method"),
-        ({"colour": "bluish"}, "colour"),
+        ({"colour": "blue 7"}, "colour"),
         ({"colour": "#12"}, "colour"),
     ],
 )
@@ -389,3 +389,24 @@ def test_inches_and_ounces_are_understood(signed_in, tiles):
     }
     answer = record(signed_in, tiles[0], {"stage": "dry", "mass_dry": "88 mm"})
     assert answer.status_code == 400
+
+
+def test_a_colour_in_words_stands_beside_the_figure(signed_in, fired):
+    record(signed_in, fired, {"stage": "fired", "colour": "orange brown"})
+    assert not fired.colours.exists()
+    assert "“orange brown”" in signed_in.get(f"/tiles/{fired.pk}/").content.decode()
+    record(signed_in, fired, {"stage": "fired", "colour": "#8a5a3c"})
+    record(
+        signed_in,
+        fired,
+        {"stage": "fired", "colour": "rust", "seen_colour": fired.colours.get().pk},
+    )
+    words = fired.colour_words.order_by("pk")
+    assert [(said.words, said.is_current) for said in words] == [
+        ("orange brown", False),
+        ("rust", True),
+    ]
+    assert fired.colours.get().is_current
+    page = signed_in.get(f"/results/tiles/{fired.pk}/").content.decode()
+    assert "“rust”" in page
+    assert "#8a5a3c" in page

@@ -40,9 +40,9 @@ def _stage(bar: Tile, firing: Firing | None) -> Iterator[dict[str, Any]]:
                 "taken_at": reading.made_at.isoformat(),
             }
             yield _row(bar, firing, of_reading)
-    for colour in bar.colours.all():
+    for colour in (*bar.colours.all(), *bar.colour_words.all()):
         if colour.is_current and colour.firing_id == firing_pk:
-            of_colour = {"reading": "colour", "note": colour.typed}
+            of_colour = {"reading": "colour", "note": str(colour)}
             yield _row(bar, firing, {**of_colour, "taken_at": colour.made_at.isoformat()})
     for remark in bar.remarks.all():
         if remark.withdrawn_at is None and remark.firing_id == firing_pk:

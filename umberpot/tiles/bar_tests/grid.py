@@ -93,6 +93,7 @@ class Row:
     colour_seen: int | None = None
     colour_recorded: str = ""
     colour_error: str = ""
+    colour_words: str = ""
 
     @property
     def has_own_role(self) -> bool:
@@ -113,7 +114,8 @@ class Row:
     def swatch(self) -> str:
         """The colour as a page can show it; '' where there is none."""
         try:
-            return notation.parse(self.colour).hex if self.colour else ""
+            figure = self.colour and not notation.is_in_words(self.colour)
+            return notation.parse(self.colour).hex if figure else ""
         except ClayError:
             return ""
 
@@ -190,6 +192,9 @@ def _row(tile: Tile, firing: Firing | None, cells: list[Cell | None]) -> Row:
         if colour.is_current and firing and colour.firing_id == firing.pk:
             row.colour = row.colour_recorded = colour.typed
             row.colour_seen = colour.pk
+    for said in tile.colour_words.all():
+        if said.is_current and firing and said.firing_id == firing.pk:
+            row.colour_words = said.words
     return row
 
 
@@ -264,7 +269,7 @@ def _key(text: str) -> int | None:
 
 def _wrong_colour(typed: str) -> str:
     try:
-        if typed:
+        if typed and not notation.is_in_words(typed):
             notation.parse(typed)
     except ClayError as error:
         return str(error)
