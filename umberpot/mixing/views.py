@@ -19,6 +19,7 @@ from umberpot.mixing.models import Mix, Plan
 from umberpot.mixing.places import PLACE
 from umberpot.shelf import services as shelf
 from umberpot.shelf.models import Material
+from umberpot.studio.models import SetAsideQuerySet
 from umberpot.studio.request import StudioRequest, request_key
 from umberpot.ui.calculators import Calculator
 from umberpot.ui.paging import page_of
@@ -39,7 +40,7 @@ def mixes(request: StudioRequest) -> HttpResponse:
         "aside": rows.exclude(set_aside_at=None),
     }
     pages = {name: page_of(request, rows, A_PAGE, name) for name, rows in lists.items()}
-    _count_tiles([mix for name in ("open", "made", "aside") for mix in pages[name]])
+    _count_tiles(rows, [mix for name in ("open", "made", "aside") for mix in pages[name]])
     return render(
         request,
         "mixing/mixes.html",
@@ -51,9 +52,9 @@ def mixes(request: StudioRequest) -> HttpResponse:
     )
 
 
-def _count_tiles(mixes: list[Any]) -> None:
+def _count_tiles(rows: SetAsideQuerySet, mixes: list[Any]) -> None:
     """Puts on each how many tiles there are of it."""
-    shown = Mix.objects.filter(pk__in=[mix.pk for mix in mixes])
+    shown = rows.filter(pk__in=[mix.pk for mix in mixes])
     counts = dict(shown.annotate(of_it=Count("tiles")).values_list("pk", "of_it"))
     for mix in mixes:
         mix.tile_count = counts[mix.pk]
