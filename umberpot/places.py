@@ -16,7 +16,7 @@ PLACES = [
     ("Mix", "mixing:mixes", "Dose, weigh"),
     ("Tiles", "tiles:tiles", "Make, record"),
     ("Kiln", "kiln:kiln", "Firings"),
-    ("Read", "results:clays", "Results"),
+    ("Results", "results:clays", "Clays and colour trials"),
 ]
 
 

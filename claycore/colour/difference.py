@@ -26,7 +26,7 @@ def in_words(difference: float) -> str:
     if difference < 1:
         return "the same"
     if difference < 2:
-        return "the same unless touching"
+        return "visible only when touching"
     if difference <= 5:
-        return "seen side by side"
-    return "plainly different"
+        return "visible side by side"
+    return "clearly different"

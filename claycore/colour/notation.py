@@ -11,7 +11,7 @@ from coloraide import Color
 from claycore.measure.errors import OutOfBounds
 
 _HEX = re.compile(r"#?([0-9a-fA-F]{6})")
-_HELP = "Write a colour as #rrggbb, or as L, a, b with L from 0 to 100 (say 52.1, 8.4, -20)."
+_HELP = "Enter a colour as #rrggbb, or as L, a, b with L from 0 to 100, like 52.1, 8.4, -20."
 _MOST_AB = 200.0
 
 

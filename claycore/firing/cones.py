@@ -28,7 +28,7 @@ def check(name: str, field: str = "cone") -> str:
     Source: the cones of this module's table.
     """
     if name not in _TEMPERATURES:
-        raise UnknownChoice(field, name, "A cone is written 022 … 01, 05.5, 1 … 14, or 5.5.")
+        raise UnknownChoice(field, name, "Enter a cone from 022 to 01, from 1 to 14, 05.5 or 5.5.")
     return name
 
 

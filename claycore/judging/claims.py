@@ -88,17 +88,17 @@ def _cones_held(
     sold = f"Sold as {claim.cones_words}"
     if not tested:
         return CheckedClaim(
-            ClaimOutcome.NOT_DECIDED, f"{sold}; no bar was fired and soaked there yet."
+            ClaimOutcome.NOT_DECIDED, f"{sold}; no bar has been fired and soaked in that range yet."
         )
     bloated = ranges.bloats.cone
     if ranges.bloats.outcome == "sure" and bloated and _claimed(claim, bloated):
         return CheckedClaim(
             ClaimOutcome.DOES_NOT_HOLD,
-            f"{sold}; at {bloated} it bloated. Treat it as a body for cooler than cone {bloated}.",
+            f"{sold}, but it bloated at cone {bloated}. Fire it cooler than cone {bloated}.",
         )
     outcomes = {at.cone: against_limit(_known(at.absorption), limit_pct) for at in tested}
     coolest = tested[0]
-    took_up = f"at {coolest.cone} it took up {_figure(_known(coolest.absorption))} %"
+    took_up = f"at cone {coolest.cone} it absorbed {_figure(_known(coolest.absorption))} %"
     if outcomes[coolest.cone] == AgainstLimit.WITHIN:
         return CheckedClaim(ClaimOutcome.HOLDS, f"{sold}; {took_up}, within {plain(limit_pct)} %.")
     enough = next(
@@ -107,18 +107,18 @@ def _cones_held(
     if outcomes[coolest.cone] != AgainstLimit.OVER:
         return CheckedClaim(
             ClaimOutcome.NOT_DECIDED,
-            f"{sold}; {took_up}: not decided against {plain(limit_pct)} %.",
+            f"{sold}; {took_up}: not decided against the limit of {plain(limit_pct)} %.",
         )
     if enough is None:
         return CheckedClaim(
             ClaimOutcome.DOES_NOT_HOLD,
-            f"{sold}; {took_up}, and no tested cone of that range is surely within"
+            f"{sold}, but {took_up}, and no tested cone in that range is certainly within"
             f" {plain(limit_pct)} %.",
         )
     top = claim.cone_high or enough
     treat = f"cone {enough}" if enough == top else f"cone {enough}–{top}"
     return CheckedClaim(
-        ClaimOutcome.DOES_NOT_HOLD, f"{sold}; {took_up}: treat it as a {treat} body."
+        ClaimOutcome.DOES_NOT_HOLD, f"{sold}, but {took_up}. Treat it as a {treat} body."
     )
 
 
@@ -143,7 +143,8 @@ def _figure_held(
     if claimed_pct is None or measured is None:
         return None
     sentence = (
-        f"Label: {plain(claimed_pct)} % {what}; measured at cone {cone}: {_figure(measured)} %."
+        f"Label claims {plain(claimed_pct)} % {what}; measured {_figure(measured)} % at cone"
+        f" {cone}."
     )
     rounded = _half_last_place(claimed_pct)
     not_more = measured.low <= claimed_pct + rounded

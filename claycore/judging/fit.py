@@ -1,7 +1,7 @@
 """May two clays be inlaid or slipped on each other?
 
-A slip that shrinks more than its body crazes and flakes, one that shrinks less shells off; within
-about 1–2 % is comfortable. Source: common practice, from memory.
+A slip that shrinks more than its body may craze and flake, one that shrinks less may peel off;
+within about 1–2 % is comfortable. Source: common practice, from memory.
 """
 
 from dataclasses import dataclass
@@ -44,7 +44,7 @@ def fit(what: str, guest: Estimate | None, ground: Estimate | None) -> Fit:
             what,
             None,
             FitOutcome.NOT_MEASURED,
-            f"The {what} shrinkage of one of them is not known.",
+            f"The {what} shrinkage of one clay is not known.",
         )
     difference = Estimate(
         guest.value - ground.value, combined(guest.u95, ground.u95), min(guest.count, ground.count)
@@ -54,19 +54,21 @@ def fit(what: str, guest: Estimate | None, ground: Estimate | None) -> Fit:
     if most <= COMFORTABLE_PCT:
         return Fit(what, difference, FitOutcome.COMFORTABLE, f"{points} apart: comfortable.")
     more = "more" if difference.value > 0 else "less"
-    danger = "crazes and flakes" if difference.value > 0 else "shells off"
-    tells = f"what lies on top shrinks {more}, and {danger} if it is too much"
+    danger = "may craze and flake" if difference.value > 0 else "may peel off"
+    tells = f"the inlay or slip shrinks {more} and {danger}"
     if least > MOST_PCT:
         return Fit(
             what, difference, FitOutcome.APART, f"{points} apart, over {plain(MOST_PCT)}: {tells}."
         )
     if most <= MOST_PCT:
-        return Fit(what, difference, FitOutcome.RISKY, f"{points} apart: within reach; {tells}.")
+        return Fit(
+            what, difference, FitOutcome.RISKY, f"{points} apart, usable with care: {tells}."
+        )
     return Fit(
         what,
         difference,
         FitOutcome.NOT_DECIDED,
-        f"{points} apart: more bars would say whether that is under {plain(MOST_PCT)}; {tells}.",
+        f"{points} apart, not decided against {plain(MOST_PCT)} (test more bars): {tells}.",
     )
 
 

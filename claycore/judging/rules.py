@@ -115,7 +115,7 @@ def _coil(evidence: Evidence, limits: Limits) -> Finding:
 def _throws(evidence: Evidence, limits: Limits) -> Finding:
     throws = evidence.notes.throws
     outcome = _seen(throws, fails="unpleasant")
-    return Finding(THROWS.get(throws, "not tested"), "not unpleasant", outcome)
+    return Finding(THROWS.get(throws, "not tested"), "workable or better", outcome)
 
 
 def _lime(evidence: Evidence, limits: Limits) -> Finding:
@@ -262,7 +262,9 @@ def _saturation(evidence: Evidence, limits: Limits) -> Finding:
         measured,
         f"at most {plain(most)}",
         at_most(saturation, most),
-        limits.credit("saturation_most", "ASTM C62, severe weathering (from memory)"),
+        limits.credit(
+            "saturation_most", "after ASTM C62, severe weathering, not checked against the standard"
+        ),
     )
 
 

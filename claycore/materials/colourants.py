@@ -32,11 +32,9 @@ DARK_STAIN = ColourantKind(
     "black or dark stain",
     (3, 6),
     ("black", "dark", "soot", "coal", "ink"),
-    note="black and dark stains often suffice at 3–6 %",
+    note="3–6 % of a black or dark stain is often enough",
 )
-STAIN = ColourantKind(
-    "stain", (2, 10), note="many stains stop getting stronger, and the money above 10 % is wasted"
-)
+STAIN = ColourantKind("stain", (2, 10), note="many stains get no stronger above 10 %")
 
 OXIDES = (IRON, MANGANESE, RUTILE, CHROME, COPPER, COBALT)
 

@@ -50,7 +50,9 @@ def on_dry_clay(shares: Sequence[float], field: str = "add") -> list[float]:
     clay_share = 100 - sum(shares)
     if clay_share <= 0:
         raise Inconsistent(
-            field, shares, "Shares of the total must add up to less than 100 %: the rest is clay."
+            field,
+            shares,
+            "Percentages of the total must add up to less than 100 %: the rest is clay.",
         )
     return [100 * share / clay_share for share in shares]
 
@@ -62,7 +64,7 @@ def as_on_dry_clay(additions: Sequence[Addition], convention: str) -> list[float
     Source: arithmetic.
     """
     if not additions:
-        raise Inconsistent("add", additions, "Name at least one colourant and its percentage.")
+        raise Inconsistent("add", additions, "Enter at least one colourant and its percentage.")
     if len(additions) > MOST_ADDITIONS:
         raise Inconsistent(
             "add", len(additions), f"At most {MOST_ADDITIONS} colourants can be dosed at once."

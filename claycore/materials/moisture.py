@@ -70,7 +70,7 @@ def measured(wet_g: float, dry_g: float, step_g: float) -> Estimate:
     bounds.MASS.check("dry", dry_g)
     if dry_g >= wet_g:
         raise Inconsistent(
-            "dry", dry_g, "Dry, the pinch must weigh less than wet: look at both figures again."
+            "dry", dry_g, "The dry weight must be less than the wet weight. Check both."
         )
     bounds.STEP.check("scale_step", step_g)
     return fall_pct(Measured(wet_g, step_g), Measured(dry_g, step_g))
@@ -92,8 +92,8 @@ def measurement_warnings(found: Estimate) -> list[Notice]:
     return [
         Notice(
             "coarse",
-            f"± {plain(found.u95, 1)} points is coarse: weigh a bigger piece, or use a finer"
-            " scale.",
+            f"± {plain(found.u95, 1)} percentage points is a wide range. Weigh a larger"
+            " sample or use a finer scale.",
         )
     ]
 
@@ -105,7 +105,7 @@ def water_of_plasticity(wet: Measured, dry: Measured) -> Estimate:
     """
     if dry.value >= wet.value:
         raise Inconsistent(
-            "dry", dry.value, "Dry, it must weigh less than wet: look at both figures again."
+            "dry", dry.value, "The dry weight must be less than the wet weight. Check both."
         )
     gained = fall_pct(dry, wet)
     return Estimate(-gained.value, gained.u95)

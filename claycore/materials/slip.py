@@ -79,9 +79,9 @@ def gravity_of(mass_g: float, volume_ml: float, solid_density: float = CLAY_SOLI
         raise Inconsistent(
             "sample_mass",
             mass_g,
-            f"That is {gravity:.3g} g in each mL. Slip lies between 1 (water) and"
-            f" {solid_density:g} (the dry solid): was the vessel weighed with it, or a unit"
-            " mistaken?",
+            f"This gives {gravity:.3g} g per mL, but slip must be between 1 (water) and"
+            f" {solid_density:g} (dry clay). Check the units, and whether the jug's"
+            " weight is included.",
         )
     return gravity
 

@@ -38,42 +38,38 @@ class Bound:
 
 SMALLEST = 1e-6
 
-MASS = Bound(SMALLEST, 1e7, "A mass must be more than 0, and at most 10 000 000.", low_allowed=True)
+MASS = Bound(SMALLEST, 1e7, "Weight must be more than 0 and at most 10 000 000.", low_allowed=True)
 VOLUME = Bound(
-    SMALLEST, 1e7, "A volume must be more than 0, and at most 10 000 000.", low_allowed=True
+    SMALLEST, 1e7, "Volume must be more than 0 and at most 10 000 000.", low_allowed=True
 )
-LENGTH = Bound(
-    SMALLEST, 1e5, "A length must be more than 0, and at most 100 000.", low_allowed=True
-)
+LENGTH = Bound(SMALLEST, 1e5, "Length must be more than 0 and at most 100 000.", low_allowed=True)
 STEP = Bound(
     SMALLEST,
     100,
     "A step must be more than 0, and at most 100: it is the smallest change the instrument shows.",
     low_allowed=True,
 )
-PERCENTAGE = Bound(
-    0, 10_000, "A percentage must be 0 or more, and at most 10 000.", low_allowed=True
-)
+PERCENTAGE = Bound(0, 10_000, "Percentage must be 0 or more and at most 10 000.", low_allowed=True)
 WATER = Bound(
     0,
     100,
-    "Water must be between 0 and 100 %: the water in 100 g of the clay as it is.",
+    "Water must be between 0 and 100 %: the grams of water in 100 g of wet clay.",
     high_allowed=False,
 )
 SOLIDS = Bound(
     0,
     100,
-    "Solids must be between 0 and 100 %: the dry clay in 100 g of slip.",
+    "Solids must be between 0 and 100 %: the grams of dry clay in 100 g of slip.",
     high_allowed=False,
 )
 SOLID_DENSITY = Bound(
-    1, 20, "The solid's density must be more than 1 (clay is near 2.6), and at most 20."
+    1, 20, "Density of dry clay must be more than 1 and at most 20. Clay is about 2.6."
 )
 SPECIFIC_GRAVITY = Bound(
-    1, 20, "Specific gravity must be more than 1 (water) and less than the solid's own density."
+    1, 20, "Specific gravity must be more than 1 (water) and less than the density of the dry clay."
 )
-LIMIT = Bound(0, 100, "A limit must be from 0 to 100 %.", low_allowed=True)
-RESULT = Bound(-100, 1000, "A figure must be from −100 to 1000.", low_allowed=True)
+LIMIT = Bound(0, 100, "Limit must be from 0 to 100 %.", low_allowed=True)
+RESULT = Bound(-100, 1000, "Enter a number from −100 to 1000.", low_allowed=True)
 SHRINKAGE = Bound(-100, 100, "A shrinkage must be between −100 and 100 %.", high_allowed=False)
 SAG = Bound(0, 1e4, "A sag must be 0 or more.", low_allowed=True)
 SHARE = Bound(0, 100, "A share must be from 0 to 100 %.", low_allowed=True)

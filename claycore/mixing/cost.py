@@ -12,9 +12,9 @@ from claycore.measure import bounds
 from claycore.measure.bounds import Bound
 from claycore.measure.errors import OutOfBounds
 
-PRICE = Bound(0, 1e6, "A price must be 0 or more, and at most 1 000 000.", low_allowed=True)
-AREA = Bound(0, 1e6, "An area must be more than 0 cm², and at most 1 000 000.")
-THICKNESS = Bound(0, 100, "A coat must be thicker than 0 mm, and at most 100 mm.")
+PRICE = Bound(0, 1e6, "Price must be 0 or more and at most 1 000 000.", low_allowed=True)
+AREA = Bound(0, 1e6, "Area must be more than 0 cm² and at most 1 000 000.")
+THICKNESS = Bound(0, 100, "Coat thickness must be more than 0 mm and at most 100 mm.")
 
 COAT_MM = 0.75
 """A dipped coat is near 0.5–1 mm wet. Common practice, from memory."""
@@ -125,11 +125,11 @@ def dark_grounds(asked: DarkGround) -> list[Ground]:
     coat_clay_g = (coat_dry_g - coat_stain_g) / dry_share
     cheap, stain = asked.cheap_clay_per_kg / 1000, asked.stain_per_kg / 1000
     found = [
-        Ground("bought", "Dark clay, bought", asked.piece_g * asked.dark_clay_per_kg / 1000),
+        Ground("bought", "Bought dark clay", asked.piece_g * asked.dark_clay_per_kg / 1000),
         Ground("stained", "Black stain in the body", body_g * cheap + stain_g * stain),
         Ground(
             "slipped",
-            "Black slip on the cheap body",
+            "Black slip on the plain body",
             asked.piece_g * cheap + coat_clay_g * cheap + coat_stain_g * stain,
         ),
     ]

@@ -26,7 +26,7 @@ def unusual_percentage(name: str, pct_on_dry_clay: float) -> Notice | None:
     because = f": {kind.note}" if kind.note else ""
     return Notice(
         "unusual_percentage",
-        f"{plain(pct_on_dry_clay)} % of {name} is unusual: for {kind.title},"
+        f"{plain(pct_on_dry_clay)} % of {name} is unusual. For {kind.title},"
         f" {plain(low)}–{plain(high)} % on dry clay is common{because}.",
     )
 
@@ -42,9 +42,9 @@ def small_weighing(name: str, grams: float, scale_step_g: float) -> Notice | Non
     smallest = weighing.smallest_honest_g(scale_step_g)
     return Notice(
         "weighing_too_small",
-        f"{plain(grams, 3)} g of {name} on a {plain(scale_step_g, 3)} g scale"
-        f" is ± {plain(off_pct, 0 if off_pct >= 1 else 1)} %. Mix more clay at once, use a finer"
-        f" scale, or weigh at least {plain(smallest, 3)} g and divide it.",
+        f"{plain(grams, 3)} g of {name} weighed in {plain(scale_step_g, 3)} g steps is"
+        f" uncertain by ± {plain(off_pct, 0 if off_pct >= 1 else 1)} %. Mix more clay at"
+        f" once, use a finer scale, or weigh {plain(smallest, 3)} g or more and divide it.",
     )
 
 
@@ -96,9 +96,9 @@ def _unusual_water(clay: ClayInHand) -> Notice | None:
     usual = "–".join(plain(pct) for pct in moisture.USUAL_WATER_PCT)
     return Notice(
         "unusual_water",
-        f"{plain(water_pct, 1)} % water is unusual for plastic clay: throwing clay often has"
-        f" {usual} % of its wet weight. If it was reckoned on the dry clay, it is"
-        f" {plain(moisture.wet_basis(water_pct), 1)} % of the wet weight.",
+        f"{plain(water_pct, 1)} % water is unusual for plastic clay; throwing clay"
+        f" usually has {usual} % of its wet weight. If your figure is on dry clay, enter"
+        f" {plain(moisture.wet_basis(water_pct), 1)} %.",
     )
 
 
@@ -112,9 +112,10 @@ def _unmeasured_water(clay: ClayInHand, addition: DosedAddition) -> Notice | Non
     high = moisture.really_made(pct, water_pct, water_pct + off)
     return Notice(
         "water_not_measured",
-        f"{plain(water_pct, 1)} % water was not measured. If it is off by {plain(off)} either way,"
-        f" {plain(pct)} % of {addition.name} is really {plain(low, 1)} to {plain(high, 1)} %."
-        " Weigh a pinch wet and dry.",
+        f"The water content of {plain(water_pct, 1)} % was not measured. If it is wrong"
+        f" by {plain(off)} points either way, {plain(pct)} % of {addition.name} will"
+        f" really be {plain(low, 1)} to {plain(high, 1)} %. To be sure, measure it from a"
+        " sample.",
     )
 
 

@@ -51,23 +51,24 @@ def wedged(clay: ClayInHand, powder_g: float) -> Way:
         missing_g = plastic.water_g + powder_water_g - clay.water_g
         add_g, dry_off_g = max(0.0, missing_g), max(0.0, -missing_g)
         first = (
-            f"Bring the clay to plastic first: {_water(add_g, dry_off_g)}."
+            f"First bring the clay to a plastic state: {_water(add_g, dry_off_g)}."
             if clay.state != ClayState.SLIP
-            else f"Stiffen the slip on plaster: {plain(dry_off_g)} g of water has to leave."
+            else f"Stiffen the slip on plaster: remove {plain(dry_off_g)} g of water."
         )
+    plastic = clay.state == ClayState.PLASTIC
+    about = f": about {plain(add_g, 1)} g in total" if plastic else ""
     return Way(
-        "Wedge it in",
+        "Wedge in the colourant",
         (
             first,
-            "Sprinkle powder between the slices, with water misted over it, and close the stack.",
-            f"Wedge at least 50 times, adding water back as it stiffens"
-            f"{f': about {plain(add_g, 1)} g in all' if clay.state == ClayState.PLASTIC else ''}.",
-            "Cut through: streaks mean more wedging.",
+            "Sprinkle the powder between the slices, mist it with water and close the stack.",
+            f"Wedge at least 50 times, adding water back as it stiffens{about}.",
+            "Cut through the clay. If you see streaks, wedge more.",
         ),
-        "None, but let it rest overnight in a bag.",
-        "Most dust: the powder is open on the board.",
+        "No wait to start; rest it overnight in a bag afterwards.",
+        "More dust: the powder lies open on the board.",
         "Streaks if under-wedged; unsieved oxide leaves specks.",
-        "Hard on the wrists beyond a kilo or two.",
+        "Hard on the wrists above 1–2 kg.",
         add_g,
         dry_off_g,
     )
@@ -75,8 +76,8 @@ def wedged(clay: ClayInHand, powder_g: float) -> Way:
 
 def _water(add_g: float, dry_off_g: float) -> str:
     if add_g:
-        return f"{plain(add_g, 1)} g of water in all"
-    return f"{plain(dry_off_g, 1)} g of water has to leave"
+        return f"add {plain(add_g, 1)} g of water"
+    return f"remove {plain(dry_off_g, 1)} g of water"
 
 
 def blended(clay: ClayInHand, powder_g: float) -> Way:
@@ -91,25 +92,26 @@ def blended(clay: ClayInHand, powder_g: float) -> Way:
     kept_g = dry_total_g * PLASTIC_WATER_PCT / (100 - PLASTIC_WATER_PCT)
     dry_off_g = max(0.0, clay.water_g + add_g + disperse_g - kept_g)
     first = (
-        "Stir the slip through."
+        "Stir the slip thoroughly."
         if clay.state == ClayState.SLIP
-        else f"Slake the clay, in small pieces, in {plain(add_g, 1)} g of water: 20 minutes for"
-        " dry crumbs, overnight for certainty."
+        else f"Slake the clay, in small pieces, in {plain(add_g, 1)} g of water: 20 minutes"
+        " for dry crumbs, overnight to be sure."
     )
     return Way(
-        "Blend it in slip",
+        "Blend the colourant into slip",
         (
             first,
-            f"Stir the powder into {plain(disperse_g, 1)} g of water until no clump is left;"
-            " sieve it for an even colour, leave it unsieved for specks.",
+            f"Stir the powder into {plain(disperse_g, 1)} g of water until no lumps"
+            " remain. Sieve it for an even colour; leave it unsieved for specks.",
             "Pour it into the slip, blend, and pass everything through a 60–80 mesh sieve.",
-            f"Pour on plaster and turn it once: about {plain(dry_off_g, 1)} g of water leaves.",
+            f"Pour it on plaster and turn it once: about {plain(dry_off_g, 1)} g of water"
+            " is absorbed.",
         ),
-        "Slaking up to a night; about an hour a side on plaster for a thin layer, a day for a"
-        " thick one.",
+        "Up to overnight to slake; then about an hour a side on plaster for a thin"
+        " layer, a day for a thick one.",
         "Least dust: powder goes into water.",
-        "Even throughout.",
-        "Little effort, a day's wait.",
+        "Even colour throughout.",
+        "Little effort, but a day's wait.",
         add_g + disperse_g,
         dry_off_g,
     )

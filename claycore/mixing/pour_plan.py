@@ -143,12 +143,12 @@ def _check_axis(field: str, axis: Axis) -> None:
         raise Inconsistent(field, axis.pcts, "Name at least one percentage.")
     if len(axis.pcts) > MOST_PER_AXIS:
         raise Inconsistent(
-            field, len(axis.pcts), f"At most {MOST_PER_AXIS} percentages go along one side."
+            field, len(axis.pcts), f"Enter at most {MOST_PER_AXIS} percentages for one side."
         )
     for pct in axis.pcts:
         bounds.PERCENTAGE.check(field, pct)
     if len(set(axis.pcts)) < len(axis.pcts):
-        raise Inconsistent(field, axis.pcts, "A percentage stands there twice.")
+        raise Inconsistent(field, axis.pcts, "A percentage is entered twice. Remove one.")
 
 
 def _check_cells(grid: Grid) -> None:
@@ -157,7 +157,7 @@ def _check_cells(grid: Grid) -> None:
     if grid.y:
         _check_axis("y", grid.y)
         if grid.x.name.lower() == grid.y.name.lower():
-            raise Inconsistent("y", grid.y.name, "The two additions must be different ones.")
+            raise Inconsistent("y", grid.y.name, "Choose two different additions.")
     strange = sorted(grid.have - set(grid.cells))
     if strange:
         x, y = strange[0]
@@ -172,7 +172,7 @@ def _check_pours(grid: Grid) -> None:
     bounds.SOLIDS.check("solids_pct", grid.solids_pct)
     NONE_OR_MORE.check("residue_g", grid.residue_g)
     if grid.moulds is not None and grid.moulds < 1:
-        raise Inconsistent("moulds", grid.moulds, "At least one mould is needed.")
+        raise Inconsistent("moulds", grid.moulds, "Enter at least one mould.")
 
 
 def _predecessors(cells: np.ndarray) -> np.ndarray:
@@ -306,7 +306,7 @@ def warnings(grid: Grid, found: PourPlan, step_g: float) -> list[Notice]:
     """
     words = []
     if not found.pots:
-        words.append(Notice("nothing_to_pour", "Every cell is there already: nothing to pour."))
+        words.append(Notice("nothing_to_pour", "Every cell is already made: nothing to pour."))
     small = [
         (pour.cell, dosing)
         for pot in found.pots
@@ -321,17 +321,18 @@ def warnings(grid: Grid, found: PourPlan, step_g: float) -> list[Notice]:
             Notice(
                 "weighing_too_small",
                 f"{to_step(dosing.mass_g, step_g)} g of {dosing.name} for"
-                f" {_said(grid, cell)} on a {plain(step_g, 4)} g scale is"
-                f" ± {plain(off_pct, 0 if off_pct >= 1 else 1)} %. Pour larger cells, use a finer"
-                " scale, or put the addition into water and weigh that.",
+                f" {_said(grid, cell)} weighed in {plain(step_g, 4)} g steps is uncertain"
+                f" by ± {plain(off_pct, 0 if off_pct >= 1 else 1)} %. Pour larger cells,"
+                " use a finer scale, or disperse the addition in water and weigh the"
+                " mixture.",
             )
         )
     if found.pots:
         words.append(
             Notice(
                 "labels",
-                "Scratch each tile's code as it leaves the mould: labels get mixed up on the way"
-                " through the kiln, and the drawn grid is what holds them together.",
+                "Scratch each tile's code as it leaves the mould. Paper labels get mixed"
+                " up in the kiln; the codes on the grid drawing keep the tiles in order.",
             )
         )
     return words

@@ -14,9 +14,9 @@ from claycore.measure.bounds import Bound
 from claycore.measure.errors import Inconsistent
 from claycore.mixing.dose import Dose, dose
 
-PIECES = Bound(1, 100_000, "Make from 1 to 100 000 pieces.", low_allowed=True)
+PIECES = Bound(1, 100_000, "Enter 1 to 100 000 pieces.", low_allowed=True)
 SHARE = Bound(
-    0, 100, "A share must be more than 0, and at most 100 % of the piece.", high_allowed=True
+    0, 100, "Share must be more than 0 and at most 100 % of the piece.", high_allowed=True
 )
 
 
@@ -84,10 +84,14 @@ def stretched(pieces: float, piece_g: float, layers: Sequence[Layer]) -> tuple[L
     PIECES.check("pieces", pieces)
     bounds.MASS.check("piece", piece_g)
     if not layers:
-        raise Inconsistent("layer", layers, "Name at least one coloured clay and its share.")
+        raise Inconsistent("layer", layers, "Enter at least one coloured clay and its share.")
     total_pct = math.fsum(SHARE.check("layer", layer.share_pct) for layer in layers)
     if total_pct > 100 + 1e-9:
-        raise Inconsistent("layer", total_pct, "The shares add up to more than 100 % of the piece.")
+        raise Inconsistent(
+            "layer",
+            total_pct,
+            "The shares add up to more than 100 % of the piece. Reduce one of them.",
+        )
     rows = [*layers, Layer("plain clay", max(0.0, 100 - total_pct))]
     return tuple(
         LayerMass(

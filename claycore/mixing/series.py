@@ -28,10 +28,10 @@ class Strategy(StrEnum):
 
 
 STRATEGIES: dict[str, str] = {
-    Strategy.SEPARATE: "Each on its own",
-    Strategy.START_LOW: "Start with the palest",
-    Strategy.START_MIDDLE: "Start in the middle",
-    Strategy.START_HIGH: "Start with the strongest",
+    Strategy.SEPARATE: "Mix each separately",
+    Strategy.START_LOW: "Work up from the palest",
+    Strategy.START_MIDDLE: "Start from the middle",
+    Strategy.START_HIGH: "Dilute the strongest",
 }
 
 MOST_STRENGTHS = 8
@@ -49,12 +49,12 @@ ABOUT_AS_SPARING = 1.1
 LOSS = Bound(
     0,
     100,
-    "The loss must be 0 or more, and less than 100 %.",
+    "Mixing loss must be 0 % or more and less than 100 %.",
     low_allowed=True,
     high_allowed=False,
 )
 NONE_OR_MORE = Bound(
-    0, 1e7, "A mass must be 0 or more, and at most 10 000 000 g.", low_allowed=True
+    0, 1e7, "Weight must be 0 g or more and at most 10 000 000 g.", low_allowed=True
 )
 
 
@@ -255,13 +255,13 @@ def _missing(batches: Sequence[PlannedBatch], wanted: Wanted) -> tuple[str, ...]
     powder_g = math.fsum(batch.add_colourant_g for batch in batches)
     if wanted.powder_g is not None and powder_g > wanted.powder_g * (1 + 1e-12):
         short_g = powder_g - wanted.powder_g
-        found.append(f"It needs {to_step(short_g, step_g)} g more powder.")
+        found.append(f"You need {to_step(short_g, step_g)} g more colourant.")
     for batch in batches:
         grams = batch.add_colourant_g
         if grams > 0 and not weighing.is_honest(grams, step_g):
             found.append(
-                f"The {percentage(batch.pct)} % batch would need {to_step(grams, step_g)} g of"
-                f" powder weighed on a {plain(step_g, 4)} g scale."
+                f"The {percentage(batch.pct)} % mix needs {to_step(grams, step_g)} g of"
+                f" colourant: too little to weigh in {plain(step_g, 4)} g steps."
             )
     return tuple(found)
 
@@ -278,12 +278,12 @@ def _plan(strategy: str, pcts: Sequence[float], wanted: Wanted) -> Plan:
 def check(wanted: Wanted) -> None:
     """Raises ClayError naming the field that cannot be. Source: what a series can be."""
     if not wanted.pcts:
-        raise Inconsistent("pcts", wanted.pcts, "Name at least one percentage.")
+        raise Inconsistent("pcts", wanted.pcts, "Enter at least one percentage.")
     if len(wanted.pcts) > MOST_STRENGTHS:
         raise Inconsistent(
             "pcts",
             len(wanted.pcts),
-            f"At most {MOST_STRENGTHS} strengths can be planned as one series: make two series.",
+            f"A series can have at most {MOST_STRENGTHS} strengths. Split it into two series.",
         )
     for pct in wanted.pcts:
         bounds.PERCENTAGE.check("pcts", pct)
@@ -323,8 +323,8 @@ def recommend(found: Sequence[Plan]) -> tuple[int, str]:
     if not feasible:
         nearest = min(found, key=lambda plan: (len(plan.missing), plan.colourant_g))
         return found.index(nearest), (
-            f"None of these can be done as asked. {STRATEGIES[nearest.strategy]} comes nearest."
-            f" {nearest.missing[0]}"
+            "No plan is possible as asked. The closest is"
+            f" “{STRATEGIES[nearest.strategy]}”. {nearest.missing[0]}"
         )
     least_g = min(plan.colourant_g for plan in feasible)
     best = min(feasible, key=lambda plan: _preference(plan, least_g))
@@ -335,18 +335,18 @@ def _reason(best: Plan, feasible: Sequence[Plan], least_g: float) -> str:
     rounds = f"{best.rounds} round{'s' if best.rounds > 1 else ''} of mixing"
     most_g = max(plan.colourant_g for plan in feasible)
     if len(feasible) == 1:
-        return f"The only way that can be done with what there is: {rounds}."
+        return f"The only plan possible with the colourant and scale you have: {rounds}."
     if best.colourant_g > least_g * (1 + 1e-9):
         return (
-            f"Only {rounds}, for {plain(best.colourant_g - least_g)} g more powder than the most"
-            " sparing way."
+            f"Only {rounds}, for {plain(best.colourant_g - least_g)} g more colourant than"
+            " the most economical plan."
         )
     if most_g > least_g * ABOUT_AS_SPARING:
         return (
-            f"The least powder: {plain(best.colourant_g)} g, where another way would use"
+            f"Uses the least colourant: {plain(best.colourant_g)} g, against up to"
             f" {plain(most_g)} g. {rounds[0].upper()}{rounds[1:]}."
         )
-    return f"All ways use about as much powder; this one takes {rounds}."
+    return f"All plans use about the same colourant; this one takes {rounds}."
 
 
 def warnings(wanted: Wanted, chosen: Plan) -> list[Notice]:
@@ -356,16 +356,16 @@ def warnings(wanted: Wanted, chosen: Plan) -> list[Notice]:
         found.append(
             Notice(
                 "repeated_percentage",
-                "A percentage stands there twice. It is mixed once: for more tiles of it, raise"
-                " the tiles of each strength.",
+                "A strength is entered twice and will be mixed once. For more tiles,"
+                " increase “Tiles of each strength”.",
             )
         )
     if chosen.rounds > 1:
         found.append(
             Notice(
                 "one_batch_at_a_time",
-                "Mix one strength, make its tiles and label them at once, before the next."
-                " Batches of different strength lying about are how a series gets ruined.",
+                "Mix one strength, make its tiles and label them before you mix the"
+                " next. Unlabelled mixes lying about are how a series gets ruined.",
             )
         )
     small = [batch for batch in chosen.batches if batch.total_g < COMFORTABLE_BATCH_G]
@@ -373,9 +373,9 @@ def warnings(wanted: Wanted, chosen: Plan) -> list[Notice]:
         found.append(
             Notice(
                 "small_batch",
-                f"The {percentage(small[0].pct)} % batch is only {plain(small[0].total_g, 1)} g:"
-                f" less than {plain(COMFORTABLE_BATCH_G)} g is hard to mix evenly. Set a smallest"
-                " batch to plan for it.",
+                f"The {percentage(small[0].pct)} % mix is only"
+                f" {plain(small[0].total_g, 1)} g; less than {plain(COMFORTABLE_BATCH_G)}"
+                " g is hard to mix evenly. Set “Smallest mix, dry” to avoid this.",
             )
         )
     return found
@@ -391,7 +391,7 @@ def steps(plan: Plan, step_g: float, tiles_each: int) -> list[str]:
     for batch in plan.batches:
         total = f"{to_step(batch.total_g, step_g)} g at {percentage(batch.pct)} %"
         lines.append(f"{_made_of(plan, batch, step_g)}: {total}.")
-        lines.append(f"Make {tiles} of it, {to_step(batch.tiles_g, step_g)} g, and label at once.")
+        lines.append(f"Make {tiles} from {to_step(batch.tiles_g, step_g)} g and label at once.")
     return lines
 
 
@@ -401,7 +401,7 @@ def _made_of(plan: Plan, batch: PlannedBatch, step_g: float) -> str:
     if batch.source is None:
         return f"Mix {clay} and {powder}" if batch.add_colourant_g else f"Take {clay}"
     source = percentage(plan.batches[batch.source].pct)
-    taken = f"{to_step(batch.take_g, step_g)} g of the {source} %"
+    taken = f"{to_step(batch.take_g, step_g)} g of the {source} % mix"
     if not batch.take_g:
         return f"Take {clay}"
     return f"Take {taken} and add {powder if batch.add_colourant_g else clay}"

@@ -49,8 +49,8 @@ def _clay_wanted(before: Batch, targets: Sequence[Addition], field: str) -> floa
             raise Inconsistent(
                 field,
                 target.pct,
-                f"Clay can thin {target.name} but never take it out: the wanted percentage must be"
-                " more than 0.",
+                f"Adding clay weakens {target.name} but cannot remove it. Enter a"
+                " strength of more than 0.",
             )
         clay_g = max(clay_g, 100 * has_g / target.pct)
     return clay_g
@@ -101,6 +101,6 @@ def stretch_to(before: Batch, dry_total_g: float, field: str = "total") -> Batch
         raise Inconsistent(
             field,
             dry_total_g,
-            f"There are {plain(before.dry_g)} g dry already: stretching only makes more of it.",
+            f"There are already {plain(before.dry_g)} g dry. Enter a larger total.",
         )
     return join([before, Batch(dry_total_g - before.dry_g)])

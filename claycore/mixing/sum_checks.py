@@ -136,21 +136,22 @@ def _of_the_total(asked: DoseSum) -> Iterator[Mistake]:
         if p < 100:
             yield Mistake(
                 "taken_as_share_of_total",
-                f"This makes {shown} % of the whole mix. On dry clay the clay alone is 100 %, and"
-                f" the colourant comes on top: {plain(dry_g)} × {shown} ÷ 100.",
+                f"This makes {shown} % of the whole mix. On dry clay, the clay alone"
+                f" counts as 100 % and the colourant is added on top: {plain(dry_g)} ×"
+                f" {shown} ÷ 100.",
                 dry_g * p / (100 - p),
             )
         yield Mistake(
             "share_of_total_taken",
-            f"{shown} g in {plain(100 + p)} g is {of_both} % of the total, and that figure was"
-            f" taken here. On dry clay it is {shown} % all the same: reckon with {shown}.",
+            f"You used {of_both} %: the share of {shown} g in a total of {plain(100 + p)}"
+            f" g. On dry clay it is still {shown} %, so calculate with {shown}.",
             dry_g * p / (100 + p),
         )
     else:
         yield Mistake(
             "on_clay_called_share_of_total",
-            f"{shown} g to 100 g of clay is not {shown} % of the total: the total is then"
-            f" {plain(100 + p)} g, and {shown} in {plain(100 + p)} is {of_both} %.",
+            f"{shown} g added to 100 g of clay is not {shown} % of the total. The total"
+            f" is {plain(100 + p)} g, so it is {of_both} %.",
             dry_g * p / 100,
         )
 
@@ -160,8 +161,8 @@ def _of_the_difference(asked: DoseSum) -> Iterator[Mistake]:
     pct = symmetric_difference_pct(asked.pct)
     yield Mistake(
         "symmetric_difference",
-        f"A percentage-difference calculator says {plain(pct)} %: it compares two figures with"
-        " their mean. A dose compares colourant with dry clay, and nothing else.",
+        f"A percentage-difference calculator gives {plain(pct)} %, because it compares"
+        " two numbers with their mean. A dose compares colourant with dry clay only.",
         asked.clay.dry_g * pct / 100,
     )
 
@@ -175,23 +176,23 @@ def _of_the_water(asked: DoseSum) -> Iterator[Mistake]:
     really = pct * clay.mass_g / clay.dry_g
     yield Mistake(
         f"of_wet_{what}",
-        f"The percentage was taken of the wet {what}, water and all. On the dry clay in it that is"
-        f" {plain(really)} %: another colour.",
+        f"The percentage was calculated on the wet {what}. On its dry clay that is"
+        f" {plain(really)} %, a different colour.",
         clay.mass_g * pct / 100,
     )
     yield Mistake(
         "drying_makes_stronger",
-        "The dose was cut because the water will evaporate. It does, and changes nothing: percent"
-        " on dry clay stays the same however wet the clay is.",
+        "The dose was reduced because the water will evaporate. That changes nothing: a"
+        " percentage on dry clay stays the same however wet the clay is.",
         clay.dry_g * pct / 100 * clay.dry_g / clay.mass_g,
     )
     if clay.state == ClayState.PLASTIC:
         water_pct = 100 * clay.water_g / clay.mass_g
         yield Mistake(
             "water_on_dry_basis",
-            f"The {plain(water_pct)} % of water was taken of the dry clay. Here it is of the wet"
-            f" weight; on the dry clay the same water is {plain(100 * clay.water_g / clay.dry_g)}"
-            " %.",
+            f"The {plain(water_pct)} % water was read as a percentage of the dry clay. It"
+            " is a percentage of the wet weight; on dry clay the same water is"
+            f" {plain(100 * clay.water_g / clay.dry_g)} %.",
             clay.mass_g * 100 / (100 + water_pct) * pct / 100,
         )
 
@@ -220,14 +221,14 @@ def _of_the_units(asked: DoseSum) -> Iterator[Mistake]:
     if asked.unit.startswith("floz"):
         yield Mistake(
             "fluid_ounces_as_ounces",
-            "Fluid ounces were read as ounces. A fluid ounce is a volume: of slip it weighs more"
-            " than an ounce.",
+            "Fluid ounces were read as ounces. A fluid ounce is a volume; a fluid ounce"
+            " of slip weighs more than an ounce.",
             right_g * asked.amount * grams(1, "oz") / asked.clay.mass_g,
         )
     yield Mistake(
         "volume_as_grams",
-        "A millilitre of slip was taken for a gram. Slip is heavier than water: multiply by its"
-        " specific gravity.",
+        "Millilitres of slip were read as grams. Slip is heavier than water: multiply"
+        " the volume by its specific gravity.",
         right_g * asked.volume_ml / asked.clay.mass_g,
     )
 
@@ -237,7 +238,7 @@ def _of_the_point(right_g: float) -> Iterator[Mistake]:
     for factor, way in ((10.0, "too much"), (0.1, "too little")):
         yield Mistake(
             "decimal_point",
-            f"The decimal point slipped: this is ten times {way}.",
+            f"The decimal point is one place out: this is ten times {way}.",
             right_g * factor,
         )
 
@@ -329,8 +330,8 @@ def _of_lowering(asked: ChangeSum) -> Iterator[Mistake]:
     )
     yield Mistake(
         "whole_mix_taken_as_clay",
-        f"The whole mix was multiplied by {plain(times)}. Only its clay is: {clay}, and the"
-        " colourant in it stays what it is.",
+        f"The whole mix was multiplied by {plain(times)}. Only the clay should be:"
+        f" {clay}. The colourant stays the same.",
         mix_g * times,
     )
 
@@ -340,15 +341,15 @@ def _of_raising(asked: ChangeSum) -> Iterator[Mistake]:
     before, mix_g = asked.before, asked.mix.dry_g
     target, now = asked.target_pct, asked.now_pct
     forgotten = (
-        f"The {plain(before.powder_g)} g of colourant already in the mix were forgotten: a whole"
-        f" {plain(target)} % was added again. Only the difference is missing."
+        f"The {plain(before.powder_g)} g of colourant already in the mix was forgotten and a"
+        f" full {plain(target)} % was added. Add only the difference."
     )
     yield Mistake("colourant_forgotten", forgotten, mix_g + before.clay_g * target / 100)
     yield Mistake("colourant_forgotten", forgotten, mix_g + mix_g * target / 100)
     yield Mistake(
         "difference_of_the_mix",
-        f"The missing {plain(target - now)} % were taken of the whole mix. They are of the dry"
-        f" clay in it, {plain(before.clay_g)} g.",
+        f"The extra {plain(target - now)} % was calculated on the whole mix. Calculate it"
+        f" on the dry clay in the mix: {plain(before.clay_g)} g.",
         mix_g + mix_g * (target - now) / 100,
     )
 
@@ -368,8 +369,8 @@ def known_mistakes_of_change(asked: ChangeSum) -> list[Mistake]:
         known.append(
             Mistake(
                 "of_wet_clay" if asked.mix.state != ClayState.SLIP else "of_wet_slip",
-                "The sum was done on the wet weight. Take the water off first: percentages and"
-                " this total are dry.",
+                "The calculation used the wet weight. Subtract the water first: the"
+                " percentages and this total are dry.",
                 ChangeSum(wet, asked.now_pct, asked.target_pct).expected_g,
             )
         )

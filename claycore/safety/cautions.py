@@ -22,7 +22,7 @@ class Caution:
 
 
 def _material(code: str, title: str, harm: str) -> Caution:
-    sheet = "The supplier's safety data sheet decides how it may be handled and fired."
+    sheet = "Follow the supplier's safety data sheet for handling and firing."
     return Caution(code, title, f"{harm} {sheet}", is_material=True)
 
 
@@ -32,70 +32,71 @@ CAUTIONS = {
         Caution(
             "dust",
             "Dust",
-            "Dry clay, stains and oxides are not for breathing. Wear a fitted particulate"
-            " respirator.",
-            "Clay dust holds silica and colourants hold metal compounds. Put powder into water"
-            " rather than onto a board, wipe up wet, never sweep dry, and crush dried clay in a"
-            " closed bag.",
+            "Do not breathe dry clay, stain or oxide dust. Wear a fitted particulate respirator.",
+            "Clay dust contains silica; colourants contain metal compounds. Add powder"
+            " to water rather than to a dry board, clean up wet, never dry-sweep, and"
+            " crush dried clay in a closed bag.",
         ),
         Caution(
             "skin",
             "Skin and mouth",
-            "Wear gloves for stains and oxides. No food in the studio.",
-            "Keep tools, ovens and blenders that touch coloured clay out of the kitchen for good."
-            " The supplier's safety data sheet decides what a material needs.",
+            "Wear gloves when handling stains and oxides. Keep food out of the studio.",
+            "Never return tools, ovens or blenders used for coloured clay to the"
+            " kitchen. Follow the supplier's safety data sheet for each material.",
         ),
         Caution(
             "kiln",
             "Kiln",
-            "Vent the kiln, keep away while fuming materials fire, and never open it hot.",
-            "Wet ware explodes: hold below 100 °C until it is dry. Wiring and siting follow local"
-            " code and a licensed electrician. An unknown clay's first high firing belongs in a"
-            " saucer.",
+            "Vent the kiln, keep away while fuming materials are firing, and never open it hot.",
+            "Damp ware can explode: hold below 100 °C until it is dry. Have the kiln"
+            " sited and wired by a licensed electrician to local code. For its first"
+            " high firing, put an unknown clay in a saucer.",
         ),
         Caution(
             "boiling",
             "Boiling",
-            "Boiling water scalds and a shocked piece can break. Let it cool in the water.",
-            "Keep the water topped up. Blot the surface, do not bake it. Use a pot that is never"
-            " used for food again.",
+            "Boiling water scalds, and thermal shock can break a piece. Let it cool in the water.",
+            "Keep the water topped up. Blot the surface; do not dry it with heat. Never"
+            " use the pan for food again.",
         ),
         Caution(
             "digging",
             "Digging",
-            "Ask the landowner first. Keep off unstable banks, and off ground that may be"
-            " contaminated.",
-            "Protected sites and buried services are out of bounds; a bank that overhangs can come"
-            " down. Local law decides where anyone may dig. Old works and tips may hold what is"
-            " not for hands.",
+            "Ask the landowner first. Keep away from unstable banks and ground that may"
+            " be contaminated.",
+            "Do not dig on protected sites or near buried services. An overhanging bank"
+            " can collapse. Check local law before you dig. Old works and tips may"
+            " contain hazardous waste.",
         ),
         Caution(
             "vacuum",
             "Vacuum",
-            "Use a vessel made for vacuum and wear eye protection: glass under vacuum can implode.",
-            "The pump's and the vessel's own instructions decide how it may be used.",
+            "Use a vessel rated for vacuum and wear eye protection. Glass under vacuum"
+            " can implode.",
+            "Follow the manufacturer's instructions for the pump and the vessel.",
         ),
         Caution(
             "saucer",
             "First high firing",
-            "Stand it in a saucer or on a scrap tile: an unknown clay may run and ruin the shelf.",
-            "Leave room about it. What the kiln's maker says of shelves and wash goes first.",
+            "Stand it in a saucer or on a scrap tile: an unknown clay may melt and ruin"
+            " the kiln shelf.",
+            "Leave space around it. Follow the kiln maker's advice on shelves and kiln wash.",
         ),
         Caution(
             "food",
             "Food",
-            "A low absorption does not make ware fit for food. Only an accredited laboratory and"
-            " local law decide that.",
-            "Glaze release is measured by a laboratory (ASTM C738, ISO 6486). Absorption is one"
-            " condition of several.",
+            "Low absorption does not make ware food-safe. Only an accredited laboratory"
+            " and local law can decide that.",
+            "Metal release from glazes is measured in a laboratory (ASTM C738, ISO"
+            " 6486). Low absorption is only one requirement.",
         ),
         _material("manganese", "Manganese", "Harmful as dust and as kiln fume."),
         _material("chromium", "Chromium", "Harmful as dust, and some of it as fume."),
-        _material("cobalt", "Cobalt", "Harmful as dust and on the skin."),
+        _material("cobalt", "Cobalt", "Harmful as dust and on skin contact."),
         _material("copper", "Copper", "Harmful as dust and fume."),
-        _material("nickel", "Nickel", "Harmful as dust and on the skin."),
+        _material("nickel", "Nickel", "Harmful as dust and on skin contact."),
         _material("vanadium", "Vanadium", "Harmful as dust."),
-        _material("cadmium", "Cadmium", "Harmful as dust and fume; do not mill it."),
+        _material("cadmium", "Cadmium", "Harmful as dust and fume. Do not grind or mill it."),
         _material("barium", "Barium", "Poisonous if swallowed."),
         _material("lead", "Lead", "Poisonous as dust, as fume and if swallowed."),
     )

@@ -53,8 +53,8 @@ def percent(dry: Measured, wet: Measured) -> Estimate:
         raise Inconsistent(
             "wet",
             wet.value,
-            "The soaked piece is lighter than the dry one by more than the scale can explain."
-            " Look at both figures again: one of them is wrong.",
+            "The soaked weight is less than the dry weight by more than the scale can"
+            " explain. One of them is wrong: check both.",
         )
     return estimate
 
@@ -73,7 +73,7 @@ def absorption(dry: Measured, wet: Measured, suspended: Measured | None = None) 
         raise Inconsistent(
             "suspended",
             suspended.value,
-            "Hung in water, the piece must weigh less than it does dry.",
+            "The suspended weight must be less than the dry weight. Check both.",
         )
     volume = wet.value - suspended.value
     solid = dry.value - suspended.value

@@ -136,19 +136,21 @@ def _of_fired_length(bar: Bar, fired: FiredBar, twins: Sequence[Twin]) -> str:
     if abs(points) <= POINTS_FROM_TWINS:
         return ""
     longer = "longer" if points > 0 else "shorter"
-    return f"{plain(abs(points), 1)} % {longer} than its twins at this cone: look again."
+    return (
+        f"{plain(abs(points), 1)} % {longer} than the other bars at this cone. Check the reading."
+    )
 
 
 def _of_length(before: Measured, after: Measured, most_pct: float, when: str, change: str) -> str:
     if _in_inches(after, before):
-        return f"{plain(after.value)} mm: was that in inches? Type {plain(after.value)} in."
+        return f"Is {plain(after.value)} in inches? Then type {plain(after.value)} in."
     if said := _shifted(after.value, before.value, "mm", when):
         return said
     if _over(after, before):
-        return f"Longer than {when}? Measure it again."
+        return f"This is longer than {when}. Measure it again."
     shrank = 100 * (1 - after.value / before.value)
     if shrank > most_pct:
-        return f"That is {plain(shrank, 0)} % of {change} shrinkage. Measure it again."
+        return f"This would be {plain(shrank, 0)} % {change} shrinkage. Measure it again."
     return ""
 
 
@@ -185,7 +187,7 @@ def _of_drying_mass(wet: Measured, dry: Measured) -> str:
     if said := _shifted(dry.value, wet.value, "g", "when it was wet"):
         return said
     if not _over(wet, dry):
-        return "Bone dry it weighs no less than wet: look at both figures again."
+        return "The bone-dry weight must be less than the wet weight. Check both."
     water = 100 * (1 - dry.value / wet.value)
     if water > MOST_WATER_PCT:
         return (
@@ -208,10 +210,12 @@ def _of_fired_mass(bar: Bar, fired: FiredBar, twins: Sequence[Twin]) -> str:
     if said := _shifted(fired.mass.value, bar.mass_dry.value, "g", "when it was bone dry"):
         return said
     if _over(fired.mass, bar.mass_dry):
-        return "Fired it weighs more than bone dry. Was it still damp from a soak?"
+        return (
+            "The fired weight is more than the bone-dry weight. Was the bar still damp from a soak?"
+        )
     lost = 100 * (1 - fired.mass.value / bar.mass_dry.value)
     if lost > MOST_LOSS_PCT:
-        return f"It lost {plain(lost, 0)} % in the fire. Is a piece of it missing?"
+        return f"It lost {plain(lost, 0)} % of its weight in the firing. Has a piece broken off?"
     of_twins = [_ratio(sibling.mass_dry, twin.mass) for sibling, twin in twins]
     return _unlike_twins(_ratio(bar.mass_dry, fired.mass), of_twins, "lost", "in the fire")
 
@@ -228,7 +232,9 @@ def _soaked(bar: Bar, fired: FiredBar, place: int, twins: Sequence[Twin]) -> lis
             found.append(UnlikelyReading(bar.code, "mass_soaked", place, said, method))
         hung = fired.hung.get(method)
         if hung and hung.value >= min(wet.value, fired.mass.value if fired.mass else wet.value):
-            message = "Hung in water it must weigh less than dry. Did the pan touch the jar?"
+            message = (
+                "The suspended weight must be less than the dry weight. Did the pan touch the jar?"
+            )
             found.append(UnlikelyReading(bar.code, "mass_hung", place, message, method))
     return found
 
@@ -237,10 +243,13 @@ def _of_soak(dry: Measured, wet: Measured) -> str:
     if said := _shifted(wet.value, dry.value, "g", "before the soak"):
         return said
     if _over(dry, wet):
-        return "Lighter soaked than dry? One of the two is wrong, or a piece broke off."
+        return (
+            "The soaked weight is less than the dry weight. Either one is wrong or a piece"
+            " broke off."
+        )
     took_up = 100 * (wet.value / dry.value - 1)
     if took_up > MOST_ABSORPTION_PCT:
-        return f"It took up {plain(took_up, 0)} %. Is that its own dry mass?"
+        return f"It absorbed {plain(took_up, 0)} %. Do both weights belong to this bar?"
     return ""
 
 
@@ -318,7 +327,7 @@ def _times_its_twins(own: float | None, twins: Iterable[float | None]) -> str:
             return ""
         times = plain(high / low, 1)
         if mine > theirs:
-            return f"This bar took up {times} times as much as its twins: look again."
-        return f"Its twins took up {times} times as much: look again."
+            return f"This bar absorbed {times} times as much as the others. Check the reading."
+        return f"The other bars absorbed {times} times as much. Check the reading."
 
     return _beside_twins(own, twins, say)

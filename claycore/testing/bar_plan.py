@@ -44,10 +44,12 @@ def cones_for(notes: FieldNotes | None, early: Sequence[AtCone] = ()) -> ConesOf
     hottest = cones.CONES[-1]
     for at in early:
         if at.remarks.get(RemarkCode.BLOATED) or at.remarks.get(RemarkCode.SLUMPED):
-            reason, hottest = f"it bloated or slumped at cone {at.cone} already", at.cone
+            reason, hottest = f"it already bloated or slumped at cone {at.cone}", at.cone
             break
         if _matures_early(at):
-            reason = f"it took up under {plain(EARLY_ABSORPTION_PCT)} % at cone {at.cone} already"
+            reason = (
+                f"it already absorbed less than {plain(EARLY_ABSORPTION_PCT)} % at cone {at.cone}"
+            )
     if not reason:
         return ConesOffered(USUAL_CONES)
     safe = tuple(c for c in LOW_CONES if cones.order(c) < cones.order(hottest))
@@ -86,7 +88,7 @@ def plan(
     if not wanted_cones:
         raise Inconsistent("cones", wanted_cones, "Choose at least one cone.")
     if not 1 <= replicates <= MOST_REPLICATES:
-        raise OutOfBounds("replicates", replicates, f"From 1 to {MOST_REPLICATES} bars a cone.")
+        raise OutOfBounds("replicates", replicates, f"Enter 1 to {MOST_REPLICATES} bars per cone.")
     in_order = tuple(sorted({cones.check(c, "cones") for c in wanted_cones}, key=cones.order))
     roles = [(bar_roles.LINE if separate_soak else bar_roles.BAR).code] * replicates
     roles += [bar_roles.SOAK.code] * separate_soak
@@ -100,7 +102,12 @@ def plan(
             for role in [*roles, *([bar_roles.BEND.code] * bend_bars)]
         ]
     if len(bars) > MOST_BARS:
-        raise Inconsistent("replicates", replicates, f"That makes {len(bars)} bars; at most 120.")
+        raise Inconsistent(
+            "replicates",
+            replicates,
+            f"This makes {len(bars)} bars; a test can have at most 120. Use fewer cones"
+            " or fewer bars per cone.",
+        )
     return tuple(bars)
 
 

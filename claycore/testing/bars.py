@@ -148,8 +148,8 @@ def bar_results(bar: Bar) -> BarResults:
         whole = whole and RemarkCode.BROKEN not in after.remarks
         if hottest and cones.order(after.cone) < cones.order(hottest.cone):
             problems.append(
-                f"{bar.code} had been to cone {hottest.cone} before cone {after.cone}: what was"
-                f" read after {after.cone} says nothing of that cone, and is left out."
+                f"{bar.code} was fired to cone {hottest.cone} before cone {after.cone},"
+                f" so its readings after cone {after.cone} are not counted."
             )
             continue
         hottest = after
@@ -157,8 +157,9 @@ def bar_results(bar: Bar) -> BarResults:
     gaps = []
     if bar.firings and not bar.length_dry and not bar.mass_dry:
         gaps.append(
-            f"{bar.code} was never read bone dry: it gives no drying or firing shrinkage and no"
-            " loss on ignition. Its total shrinkage and its absorption still count."
+            f"{bar.code} has no bone-dry readings, so it gives no drying or firing"
+            " shrinkage and no loss on ignition. Its total shrinkage and absorption"
+            " still count."
         )
     return BarResults(
         bar.code,
@@ -204,7 +205,10 @@ def _soaks(where: str, after: FiredBar, problems: list[str]) -> dict[str, Absorp
     dry = after.mass
     if dry is None:
         if after.soaked:
-            problems.append(f"{where} was soaked, but not weighed dry after the firing.")
+            problems.append(
+                f"{where} was soaked but has no dry weight after the firing, so its"
+                " absorption is not known."
+            )
         return soaks
     for method, wet in after.soaked.items():
         soak = partial(absorption.absorption, dry, wet, after.hung.get(method))

@@ -33,10 +33,12 @@ def constant_weight(weighings: Sequence[tuple[float, Measured]]) -> Constant:
     last_at, last = weighings[-1]
     earlier = [m for at, m in weighings[:-1] if last_at - at >= BETWEEN_WEIGHINGS_MIN]
     if not earlier:
-        return Constant(False, "Weigh it again at least 2 h after the first weighing.")
+        return Constant(False, "Weigh the bar again at least 2 h after the first weighing.")
     lost = earlier[-1].value - last.value
     if abs(lost) <= max(last.step, earlier[-1].step) + 1e-9:
         return Constant(True, "Two weighings 2 h apart agree: it is bone dry.")
     if lost < 0:
-        return Constant(False, "It got heavier. Was it the same piece, on the same scale?")
-    return Constant(False, f"It lost another {plain(lost)} g: let it dry on, and weigh again.")
+        return Constant(False, "It is heavier than before. Was it the same bar on the same scale?")
+    return Constant(
+        False, f"It lost another {plain(lost)} g. Let it dry longer and weigh it again."
+    )

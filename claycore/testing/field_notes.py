@@ -10,8 +10,8 @@ from claycore.measure.notices import Notice
 
 COILS = {
     "bends": "bends cleanly",
-    "cracks_late": "cracks when bent far",
-    "cracks_at_once": "cracks at once: short",
+    "cracks_late": "cracks when bent sharply",
+    "cracks_at_once": "cracks at once (short)",
 }
 """A rope of it, bent round a finger."""
 
@@ -30,10 +30,10 @@ THROWS = {
 """How something small throws."""
 
 THROWING_SCALES = {
-    "stands": ("Stands up", "slumps", "stands tall"),
-    "stretches": ("Stretches", "tears", "stretches far"),
-    "grit": ("On the hands", "harsh", "smooth"),
-    "dries": ("Drying", "cracks", "dries sound"),
+    "stands": ("Strength when thrown", "slumps", "holds its shape"),
+    "stretches": ("Stretch", "tears", "stretches far"),
+    "grit": ("Feel on the hands", "harsh", "smooth"),
+    "dries": ("Drying", "cracks", "dries without cracks"),
 }
 """Throwing notes: the question, what 1 means and what 5 means."""
 
@@ -84,9 +84,9 @@ def looks_low_firing(notes: FieldNotes) -> str:
     Source: common practice.
     """
     if notes.acid == "strong":
-        return "it fizzes, and lime is a flux"
+        return "it fizzes with acid: lime is a flux"
     if any(word in notes.raw_colour.lower() for word in _REDDISH):
-        return f"its raw colour ({notes.raw_colour.strip()}) says iron, which is a flux"
+        return f"its raw colour ({notes.raw_colour.strip()}) suggests iron, which is a flux"
     return ""
 
 
@@ -98,25 +98,35 @@ def readings(notes: FieldNotes) -> list[Notice]:
     said = []
     if notes.throws == "unpleasant":
         said.append(
-            Notice("unpleasant", "It is unpleasant to throw: most stop there, and use it as slip.")
+            Notice(
+                "unpleasant",
+                "It is unpleasant to throw. At this point most potters use it as slip.",
+            )
         )
     if notes.greasy_pct is not None and notes.greasy_pct < ENOUGH_GREASY_PCT:
         ratio = f"{plain(notes.greasy_pct, 0)} : {plain(100 - notes.greasy_pct, 0)}"
         said.append(
             Notice(
                 "gritty",
-                f"Greasy to gritty is {ratio}; about 70 : 30 or better is a good start. Much grit"
-                " is refractory and does not mature.",
+                f"Greasy to gritty is {ratio}; about 70 : 30 or better is a good start."
+                " Very gritty clay is refractory and does not mature.",
             )
         )
     if notes.coil == "cracks_at_once":
         said.append(
             Notice(
-                "short", "Short: sand, grit or organic matter. Ball clay or ageing helps it bend."
+                "short",
+                "This clay is short, from sand, grit or organic matter. Ball clay or"
+                " ageing makes it more plastic.",
             )
         )
     if notes.acid in ("weak", "strong"):
-        said.append(Notice("lime", "It fizzes: lime, which spits out of fired ware. Sieve fine."))
+        said.append(
+            Notice(
+                "lime",
+                "It fizzes: it contains lime, which spits out of fired ware. Sieve it finely.",
+            )
+        )
     return said
 
 

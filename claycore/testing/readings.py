@@ -64,17 +64,17 @@ def _length(quantity: Quantity, title: str, column: str, **more: bool) -> Readin
 READINGS: dict[str, ReadingKind] = {
     kind.quantity: kind
     for kind in (
-        _length(Quantity.LENGTH_WET, "line, wet", "Line, wet"),
-        _mass(Quantity.MASS_WET, "mass, wet", "Mass, wet"),
-        _length(Quantity.LENGTH_DRY, "line, bone dry", "Line, bone dry"),
-        _mass(Quantity.MASS_DRY, "mass, bone dry", "Mass, bone dry"),
-        _length(Quantity.LENGTH_FIRED, "line, fired", "Line, fired", fired=True),
-        _mass(Quantity.MASS_FIRED, "mass, fired and dry", "Mass, dry", fired=True),
-        _mass(Quantity.MASS_SOAKED, "mass, soaked", "Soaked", fired=True, by_method=True),
+        _length(Quantity.LENGTH_WET, "wet length", "Wet length"),
+        _mass(Quantity.MASS_WET, "wet weight", "Wet weight"),
+        _length(Quantity.LENGTH_DRY, "bone-dry length", "Bone-dry length"),
+        _mass(Quantity.MASS_DRY, "bone-dry weight", "Bone-dry weight"),
+        _length(Quantity.LENGTH_FIRED, "fired length", "Fired length", fired=True),
+        _mass(Quantity.MASS_FIRED, "fired weight, dry", "Fired weight, dry", fired=True),
+        _mass(Quantity.MASS_SOAKED, "soaked weight", "Soaked weight", fired=True, by_method=True),
         _mass(
             Quantity.MASS_HUNG,
-            "mass, hung in water",
-            "Hung in water",
+            "suspended weight",
+            "Suspended weight",
             fired=True,
             by_method=True,
             needed=False,

@@ -18,21 +18,24 @@ def shrinkage_warnings(found: Shrinkage) -> list[Notice]:
     warnings = []
     if found.drying and found.drying.high < 0:
         warnings.append(
-            Notice("dry_longer_than_wet", "Bone dry it is longer than wet. Measure both again.")
+            Notice(
+                "dry_longer_than_wet",
+                "The bone-dry length is more than the wet length. Measure both again.",
+            )
         )
     if found.firing and found.firing.high < 0:
         warnings.append(
             Notice(
                 "fired_longer_than_dry",
-                "It grew in the firing: a misread line, or a clay that bloated.",
+                "The line grew in the firing. Either it was misread or the clay bloated.",
             )
         )
     if found.total and found.total.low > MUCH_TOTAL_PCT:
         warnings.append(
             Notice(
                 "much_shrinkage",
-                f"Over about {plain(MUCH_TOTAL_PCT)} % in all, most mend the clay with fire clay or"
-                " grog, or leave it (common practice).",
+                f"Above about {plain(MUCH_TOTAL_PCT)} % total shrinkage, most potters add"
+                " fire clay or grog, or choose another clay (common practice).",
             )
         )
     return warnings
@@ -71,15 +74,16 @@ def absorption_warnings(
         warnings.append(
             Notice(
                 "glazed",
-                "Glazed: the glaze seals pores, so this reads low. Judge the body on a bare one.",
+                "This tile is glazed. Glaze seals the pores, so absorption reads low."
+                " Judge the body on an unglazed tile.",
             )
         )
     if method and method.reads_low and outcome == AgainstLimit.WITHIN:
         warnings.append(
             Notice(
                 "method_reads_low",
-                f"{method.title} can leave pores unfilled and read low: a longer boil could still"
-                " put it over the limit.",
+                f"{method.title} can leave pores unfilled and read low. A longer boil"
+                " might still put it over the limit.",
             )
         )
     return warnings

@@ -176,7 +176,7 @@ RESULTS = {
             at_cone=False,
         ),
         Result("total_shrinkage", "Total shrinkage", "%", "total", _OF_SHRINKAGE),
-        Result("firing_shrinkage", "Firing shrinkage, of dry", "%", "firing", _OF_SHRINKAGE),
+        Result("firing_shrinkage", "Firing shrinkage, on dry length", "%", "firing", _OF_SHRINKAGE),
         Result("volume_shrinkage", "Volume shrinkage", "%", "volume_total", UsualSpread(0.5)),
         Result("loss_on_ignition", "Loss on ignition", "%", "loss_on_ignition", UsualSpread(0.1)),
         Result("absorption", "Absorption", "%", "absorption", UsualSpread(0.07, 1.0), of_soak=True),

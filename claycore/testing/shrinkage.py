@@ -43,7 +43,7 @@ def shrinkage(wet: float | None, dry: float | None, fired: float | None, step: f
     missing = [field for field, length in lengths.items() if length is None]
     if len(missing) > 1:
         raise Inconsistent(
-            missing[0], None, "Give at least two of the lengths wet, bone dry and fired."
+            missing[0], None, "Enter at least two of the lengths: wet, bone dry, fired."
         )
     return of_lengths(
         *(Measured(length, step) if length is not None else None for length in lengths.values())
@@ -78,9 +78,9 @@ def reading_of_drying(pct: float) -> str:
     if pct < 4:
         return "under 4 %: probably not plastic enough to work"
     if pct < 5.5:
-        return "about 5 %: like a grogged or raku body"
+        return "about 5 %: typical of a grogged or raku body"
     if pct <= 7:
-        return "6–7 %: like a plastic throwing body"
+        return "6–7 %: typical of a plastic throwing body"
     return "over 7 %: hard to dry without cracking"
 
 

@@ -66,15 +66,15 @@ METHODS = {
         SoakingMethod(
             "quick_boil",
             "Quick boil",
-            "Boil 10 min to 1 h, cool in the water, pat dry, weigh.",
+            "Boil 10 min to 1 h, cool in the water, blot, weigh.",
             "kitchen check (common practice)",
             (
                 Stage("Boil", 30, "Weigh the bars dry. Boil 10 min to 1 h.", "boiling", 10),
                 Stage("Cool", 30, "Let them cool in the water until you can hold them.", "boiling"),
             ),
             rank=40,
-            at_the_end="Pat each bar dry and weigh it. Pores may be left unfilled: it can read"
-            " low.",
+            at_the_end="Blot each bar with a damp cloth and weigh it at once. Some pores may stay"
+            " unfilled, so the result can read low.",
             standing_more="kitchen check; can read low (common practice)",
             reads_low=True,
         ),
@@ -82,13 +82,13 @@ METHODS = {
             "boil_soak",
             "Boil and soak",
             "Boil 5 h, leave in the water 24 h, pat dry, weigh.",
-            "ASTM C373 (from memory)",
+            "after ASTM C373, not checked against the standard",
             (
                 Stage(
                     "Boil",
                     5 * HOUR,
-                    "Weigh the bars dry. Bring them up to the boil from cold, clear of the pot's"
-                    " bottom; keep the water topped up.",
+                    "Weigh the bars dry. Bring them to the boil from cold, clear of the"
+                    " bottom of the pan. Keep the water topped up.",
                     "boiling",
                 ),
                 Stage("Soak", DAY, "Leave them in the same water to cool and soak.", "boiling"),
@@ -100,7 +100,7 @@ METHODS = {
             "boil_5h",
             "Boil 5 h",
             "Boil 5 h, leave in the water until it is cool, pat dry, weigh.",
-            "the boil of ASTM C67 (from memory)",
+            "after the boil of ASTM C67, not checked against the standard",
             (
                 Stage(
                     "Boil",
@@ -118,7 +118,7 @@ METHODS = {
             "boil_2h",
             "Boil 2 h",
             "Boil 2 h, cool in the water 4 h, pat dry, weigh.",
-            "ISO 10545-3, boiling method (from memory)",
+            "after ISO 10545-3, boiling method, not checked against the standard",
             (
                 Stage("Boil", 2 * HOUR, "Weigh the bars dry. Boil; keep them covered.", "boiling"),
                 Stage("Cool", 4 * HOUR, "Let them cool in the water.", "boiling"),
@@ -128,22 +128,33 @@ METHODS = {
         SoakingMethod(
             "vacuum",
             "Vacuum",
-            "10 kPa for 30 min, flood, 15 min, pat dry, weigh.",
-            "ISO 10545-3, vacuum method (from memory)",
+            "Hold at 10 kPa for 30 min, flood, wait 15 min, blot, weigh.",
+            "after ISO 10545-3, vacuum method, not checked against the standard",
             (
                 Stage("Pump down", 30, "Weigh the bars dry. Hold them at 10 kPa.", "vacuum"),
-                Stage("Flood", 15, "Let water in until they are covered, then let in the air."),
+                Stage(
+                    "Flood", 15, "Let in water until the bars are covered, then release the vacuum."
+                ),
             ),
             rank=10,
         ),
         SoakingMethod(
             "cold_soak",
             "Cold soak",
-            "24 h in cold water, pat dry, weigh.",
-            "first step of ASTM C67 (from memory)",
-            (Stage("Soak", DAY, "Weigh the bars dry. Lay them in cold water, covered."),),
+            "Soak 24 h in cold water, blot, weigh.",
+            "after the first step of ASTM C67, not checked against the standard",
+            (
+                Stage(
+                    "Soak",
+                    DAY,
+                    "Weigh the bars dry. Put them in cold water so that they are covered.",
+                ),
+            ),
             rank=50,
-            standing_more="first step of ASTM C67 (from memory); reads lower than a boil",
+            standing_more=(
+                "after the first step of ASTM C67, not checked against the standard; reads lower"
+                " than a boil"
+            ),
             reads_low=True,
             saturation=SaturationPart.COLD,
         ),

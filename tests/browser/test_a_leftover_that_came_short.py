@@ -11,20 +11,20 @@ def plan_the_series(page: Page) -> None:
     """Letters that are shortcuts on this page are only letters in its fields."""
     page.goto("/mix/series/")
     page.get_by_label("Strengths, on dry clay").fill("4, 8, 12")
-    page.get_by_label("A tile takes, dry").fill("24")
-    page.get_by_label("Powder at hand").fill("12")
-    page.get_by_label("Lost on bowl and plaster").fill("0")
-    page.get_by_label("Smallest batch, dry").fill("0")
+    page.get_by_label("Dry weight of a tile").fill("24")
+    page.get_by_label("Colourant on hand").fill("12")
+    page.get_by_label("Mixing loss").fill("0")
+    page.get_by_label("Smallest mix, dry").fill("0")
     page.get_by_label("Clay", exact=True).fill("Ferry white")
     page.get_by_label("Colourant", exact=True).press_sequentially("Tide mMn? Teal")
     expect(page.get_by_label("Colourant", exact=True)).to_have_value("Tide mMn? Teal")
     expect(page.get_by_role("heading", name="A series of strengths")).to_be_visible()
     page.get_by_label("Colourant", exact=True).fill("Tide Teal")
     expect(page.get_by_role("row", name=re.compile("Tide Teal .* g"))).to_be_visible()
-    middle = page.locator(".plan", has_text="Start in the middle")
-    middle.get_by_role("link", name="Make it a trial").click()
-    page.get_by_label("Name of the trial").fill("Teal for the sill")
-    page.get_by_role("button", name="Make this trial").click()
+    middle = page.locator(".plan", has_text="Start from the middle")
+    middle.get_by_role("link", name="Start a trial").click()
+    page.get_by_label("Trial name").fill("Teal for the sill")
+    page.get_by_role("button", name="Start trial").click()
     expect(page.get_by_role("heading", name="Teal for the sill")).to_be_visible()
 
 
@@ -36,23 +36,23 @@ def wanted(page: Page) -> str:
 
 def weigh_as_planned(page: Page) -> None:
     page.get_by_role("link", name="Weigh it out").click()
-    made = page.get_by_role("region", name="What was made")
+    made = page.get_by_role("region", name="Finished mix")
     current = page.get_by_role("region", name="This step")
     expect(current).to_be_visible()
     for _ in range(3):
         if made.is_visible():
             break
         kicker = current.locator(".kicker").inner_text()
-        page.get_by_label("or type it").fill(wanted(page))
+        page.get_by_label("Or type the weight").fill(wanted(page))
         page.keyboard.press("Enter")
         expect(made.or_(current.locator(".kicker", has_not_text=kicker))).to_be_visible()
     expect(made).to_be_visible()
 
 
 def make_the_tile(page: Page) -> None:
-    page.get_by_role("link", name="On with Teal").click()
-    page.get_by_role("button", name="Made and labelled").click()
-    expect(page.get_by_text("made and labelled. Let dry.")).to_be_visible()
+    page.get_by_role("link", name="Continue Teal").click()
+    page.get_by_role("button", name="Mark as made and labelled").click()
+    expect(page.get_by_text("made and labelled. Now let them dry.")).to_be_visible()
 
 
 def test_twelve_grams_to_three_tiles_though_a_leftover_came_short(signed_in: Page) -> None:
@@ -79,22 +79,22 @@ def test_twelve_grams_to_three_tiles_though_a_leftover_came_short(signed_in: Pag
     )
     page.get_by_role("link", name="Weigh it out").click()
     expect(page.get_by_text("Any of these helps:")).to_be_visible()
-    page.get_by_label("or type it").fill("10")
+    page.get_by_label("Or type the weight").fill("10")
     page.keyboard.press("Enter")
-    page.get_by_role("button", name="Use this much").click()
+    page.get_by_role("button", name="Use this weight").click()
     expect(page.get_by_text("Step 2 of 2")).to_be_visible()
-    page.get_by_label("or type it").fill(wanted(page))
+    page.get_by_label("Or type the weight").fill(wanted(page))
     page.keyboard.press("Enter")
     make_the_tile(page)
     expect(page.get_by_text("All of it is made, but not all as planned")).to_be_visible()
-    expect(page.get_by_text("All of it is mixed and made.")).to_be_hidden()
+    expect(page.get_by_text("Everything is mixed and made.")).to_be_hidden()
 
     page.get_by_role("link", name="Tiles and labels").click()
-    page.get_by_role("link", name="Let dry, then measure and weigh").first.click()
+    page.get_by_role("link", name="Dry, then measure and weigh").first.click()
     for colour in ("#7fb0b0", "#5d9c9c", "#3d8686"):
         record_a_tile(page, soaked="24.2", colour=colour)
         page.keyboard.press("n")
     page.goto(plan)
-    page.get_by_role("link", name="Read", exact=True).last.click()
+    page.get_by_role("link", name="Results", exact=True).last.click()
     expect(page.get_by_role("heading", name="Teal for the sill")).to_be_visible()
     expect(page.get_by_text(re.compile(r"0\.8 ± .* %")).first).to_be_visible()

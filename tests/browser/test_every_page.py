@@ -133,7 +133,7 @@ def test_the_dose_by_keyboard_alone(page: Page) -> None:
 
 def test_question_mark_lists_the_keys(signed_in: Page) -> None:
     signed_in.keyboard.press("?")
-    expect(signed_in.get_by_role("dialog")).to_contain_text("A new dose")
+    expect(signed_in.get_by_role("dialog")).to_contain_text("New dose")
     signed_in.keyboard.press("Escape")
     signed_in.keyboard.press("d")
     expect(signed_in.get_by_role("heading", name="How much colourant?")).to_be_visible()
@@ -144,7 +144,7 @@ def test_a_key_pressed_in_a_field_is_text_and_typed_figures_are_asked_about(
 ) -> None:
     page = signed_in
     page.goto("/tiles/1/")
-    field = page.get_by_label("Mass, bone dry")
+    field = page.get_by_label("Bone-dry weight")
     field.fill("80.5")
     field.press("End")
     field.press("n")
@@ -182,11 +182,11 @@ def test_single_keys_can_be_switched_off(signed_in: Page) -> None:
 
 def test_errors_stand_at_their_field_while_typing(page: Page) -> None:
     page.goto("/mix/dose/")
-    page.get_by_label("Weight of it, as it is").fill("eighty")
+    page.get_by_label("Weight of clay, with its water").fill("eighty")
     expect(page.locator("#id_mass-error")).to_have_text(
-        "This is not a number. Write it like 12.5 or 12,5."
+        "This is not a number. Enter it like 12.5 or 12,5."
     )
-    page.get_by_label("Weight of it, as it is").fill("80")
+    page.get_by_label("Weight of clay, with its water").fill("80")
     expect(page.locator("#id_mass-error")).to_have_text("")
 
 
@@ -206,6 +206,6 @@ def test_the_dose_without_scripts(browser: Browser, application: str) -> None:
     page.fill("[name=mass]", "60")
     page.fill("[name=add_name] >> nth=0", "Blue")
     page.fill("[name=add_pct] >> nth=0", "15")
-    page.click("text=Work it out")
+    page.click("text=Calculate")
     expect(page.get_by_text("9.0 g", exact=True).first).to_be_visible()
     context.close()

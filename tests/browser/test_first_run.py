@@ -5,31 +5,31 @@ from playwright.sync_api import Page, expect
 
 def test_from_nothing_to_a_first_mix_by_typed_figures(page: Page, empty_application: str) -> None:
     page.goto(f"{empty_application}/")
-    page.get_by_label("Name of the studio").fill("Slipway Pottery")
+    page.get_by_label("Studio name").fill("Slipway Pottery")
     page.get_by_label("Username").fill("mara")
     page.get_by_label("Password", exact=True).fill("kaolin-and-flint")
     page.get_by_label("Password confirmation").fill("kaolin-and-flint")
-    page.get_by_role("button", name="Open the studio").click()
+    page.get_by_role("button", name="Create studio").click()
     expect(page.get_by_text("Slipway Pottery is ready")).to_be_visible()
     for place, says in (
         ("Shelf", "The shelf is empty"),
-        ("Mix", "No mix yet"),
+        ("Mix", "No mixes yet"),
         ("Tiles", "No tiles yet"),
-        ("Kiln", "Nothing waits to be fired"),
-        ("Read", "No clay on the shelf yet."),
+        ("Kiln", "Nothing is waiting to be fired"),
+        ("Results", "No clays on the shelf yet."),
     ):
         page.get_by_role("link", name=place, exact=True).click()
         expect(page.get_by_text(says)).to_be_visible()
     page.get_by_role("link", name="Bench", exact=True).click()
     page.get_by_role("link", name="Dose a clay").first.click()
-    page.get_by_label("Weight of it, as it is").fill("60")
+    page.get_by_label("Weight of clay, with its water").fill("60")
     page.get_by_label("Name of colourant 1").fill("Blue")
     page.get_by_label("Percent of colourant 1").fill("15")
     expect(page.get_by_text("9.0 g", exact=True).first).to_be_visible()
     page.get_by_role("button", name="Make this mix").click()
     expect(page.get_by_role("button", name="Read the scale")).to_have_count(0)
     for figure in ("60", "9"):
-        page.get_by_label("What the scale says").fill(figure)
-        page.get_by_role("button", name="Enter").click()
+        page.get_by_label("Scale reading").fill(figure)
+        page.get_by_role("button", name="Record weight").click()
         expect(page.get_by_text("to weigh", exact=True)).to_have_count(1 if figure == "60" else 0)
-    expect(page.get_by_role("link", name="Make tiles of it")).to_be_visible()
+    expect(page.get_by_role("link", name="Make tiles")).to_be_visible()

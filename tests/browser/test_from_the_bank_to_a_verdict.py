@@ -9,24 +9,24 @@ from pypdf import PdfReader
 
 def note_the_clay(page: Page) -> None:
     page.goto("/results/clays/")
-    page.get_by_role("link", name="A clay just dug").click()
-    page.get_by_label("Name of the clay").fill("Slipway clay")
+    page.get_by_role("link", name="Add dug clay").click()
+    page.get_by_label("Clay name").fill("Slipway clay")
     page.get_by_label("Place", exact=True).fill("Under the old slipway")
     page.get_by_label("Greasy to gritty").fill("80:20")
-    page.get_by_label("Coil bent round a finger").select_option("bends")
-    page.get_by_role("button", name="Keep this sheet").click()
-    expect(page.get_by_text("its sheet is kept")).to_be_visible()
+    page.get_by_label("Coil test, bent round a finger").select_option("bends")
+    page.get_by_role("button", name="Save field sheet").click()
+    expect(page.get_by_text("Field sheet of Slipway clay saved")).to_be_visible()
 
 
 def plan_three_bars(page: Page) -> None:
     """The same three bars go up to cone 6 by way of cone 04."""
     page.get_by_role("link", name="Test this clay").click()
     page.get_by_label("Cones to test").fill("04 6")
-    page.get_by_role("radio", name="the same bars, hotter each time").check(force=True)
-    page.get_by_role("button", name="Plan these bars").click()
+    page.get_by_role("radio", name="the same bars, fired hotter each time").check(force=True)
+    page.get_by_role("button", name="Plan test bars").click()
     expect(page.get_by_role("heading", name="Slipway clay, bars")).to_be_visible()
-    page.get_by_role("button", name=re.compile("All 3 bars are made")).click()
-    expect(page.get_by_text("3 bars made. Let them dry.")).to_be_visible()
+    page.get_by_role("button", name=re.compile("Mark all 3 bars as made")).click()
+    expect(page.get_by_text("3 bars made. Now let them dry.")).to_be_visible()
 
 
 def cell(page: Page, row: int, title: str):
@@ -37,34 +37,36 @@ def cell(page: Page, row: int, title: str):
 def fill_wet_and_dry_by_keyboard(page: Page) -> None:
     """Down each column with Enter alone; one figure is odd and is kept for a reason."""
     for title, figures in (
-        ("line, bone dry", ("94", "104", "94.5")),
-        ("mass, wet", ("112", "111.6", "112.4")),
-        ("mass, bone dry", ("88", "87.7", "88.3")),
+        ("bone-dry length", ("94", "104", "94.5")),
+        ("wet weight", ("112", "111.6", "112.4")),
+        ("bone-dry weight", ("88", "87.7", "88.3")),
     ):
         cell(page, 0, title).focus()
         for figure in figures:
             page.keyboard.type(figure)
             page.keyboard.press("Enter")
-    expect(page.get_by_text("Longer than when it was wet? Measure it again.")).to_be_visible()
-    cell(page, 1, "line, bone dry").fill("94")
+    expect(
+        page.get_by_text("This is longer than when it was wet. Measure it again.")
+    ).to_be_visible()
+    cell(page, 1, "bone-dry length").fill("94")
     page.keyboard.press("Tab")
-    expect(page.get_by_text("Longer than when it was wet?")).to_be_hidden()
-    page.get_by_role("button", name="Record these readings").click()
+    expect(page.get_by_text("This is longer than when it was wet.")).to_be_hidden()
+    page.get_by_role("button", name="Record readings").click()
     expect(page.get_by_text("9 recorded.")).to_be_visible()
 
 
 def fire_them(page: Page, codes: list[str], cone: str) -> None:
-    page.get_by_role("link", name="To the kiln").click()
+    page.get_by_role("link", name="Go to Kiln").click()
     section = page.get_by_role("region", name="Waiting to be fired")
     group = section.locator(f"[data-cone='{cone}']")
-    group.get_by_role("button", name="All of these were in it").click()
+    group.get_by_role("button", name="Select all").click()
     for box in group.get_by_role("checkbox").all():
         expect(box).to_be_checked()
         if not any(code in box.get_attribute("aria-label") for code in codes):
             box.uncheck()
     expect(page.get_by_label("Cone")).to_have_value(cone)
-    page.get_by_role("button", name="These tiles were fired").click()
-    expect(page.get_by_text(f"3 tiles fired: cone {cone}")).to_be_visible()
+    page.get_by_role("button", name="Record firing").click()
+    expect(page.get_by_text(f"Firing recorded with 3 tiles: cone {cone}")).to_be_visible()
 
 
 def paste(page: Page, block: str) -> None:
@@ -81,21 +83,21 @@ def paste(page: Page, block: str) -> None:
 
 
 def paste_after_firing(page: Page, block: str) -> None:
-    cell(page, 0, "line, fired").focus()
+    cell(page, 0, "fired length").focus()
     paste(page, block)
-    expect(cell(page, 2, "soaked")).not_to_have_value("")
-    page.get_by_role("button", name="Record these readings").click()
+    expect(cell(page, 2, "soaked weight")).not_to_have_value("")
+    page.get_by_role("button", name="Record readings").click()
     expect(page.get_by_text(re.compile("^(9 recorded.|8 recorded, 1 waits)"))).to_be_visible()
 
 
 def put_the_decimal_back(page: Page, right: str) -> None:
     """811 for 81.1: alone it waits for a look, the cursor in it; nothing of it was recorded."""
     expect(page.get_by_text("8 recorded, 1 waits for a look")).to_be_visible()
-    wrong = cell(page, 2, "soaked")
+    wrong = cell(page, 2, "soaked weight")
     expect(wrong).to_be_focused()
     expect(wrong).to_have_value("811")
     wrong.fill(right)
-    page.get_by_role("button", name="Record these readings").click()
+    page.get_by_role("button", name="Record readings").click()
     expect(page.get_by_text("1 recorded.")).to_be_visible()
 
 
@@ -117,9 +119,9 @@ def test_a_clay_from_the_bank_to_a_verdict(signed_in: Page) -> None:
         )
         paste_after_firing(page, block)
     put_the_decimal_back(page, "81.1")
-    page.get_by_role("link", name="What it says").click()
-    page.get_by_label("For", exact=True).select_option("tableware")
-    page.get_by_label("As", exact=True).select_option("stoneware")
+    page.locator("#main").get_by_role("link", name="Results").click()
+    page.get_by_label("Purpose", exact=True).select_option("tableware")
+    page.get_by_label("Ware", exact=True).select_option("stoneware")
     page.get_by_role("button", name="Update verdict").click()
     verdict = page.get_by_role("region", name="Verdict")
     expect(verdict.get_by_text("Suitable for tableware at cone 6", exact=True)).to_be_visible()
@@ -138,26 +140,28 @@ def test_seen_on_a_bar_and_the_scale_in_the_grid(signed_in: Page) -> None:
     page = signed_in
     page.goto("/results/clays/3/")
     page.get_by_role("link", name="Breakwater porcelain, bars").click()
-    page.get_by_role("button", name=re.compile("^Seen on")).first.click()
+    page.get_by_role("button", name=re.compile("^Observations on")).first.click()
     page.get_by_role("checkbox", name="warped").first.check()
     page.get_by_role("button", name="Close").first.click()
     expect(page.get_by_role("button", name=re.compile("warped")).first).to_be_visible()
-    page.get_by_label("Simulated pan").fill("93.4")
-    cell(page, 0, "mass, bone dry").focus()
+    page.get_by_label("On the simulated scale").fill("93.4")
+    cell(page, 0, "bone-dry weight").focus()
     page.keyboard.press("s")
-    expect(cell(page, 0, "mass, bone dry")).to_have_value("93.4")
-    expect(cell(page, 1, "mass, bone dry")).to_be_focused()
-    cell(page, 0, "line, bone dry").focus()
+    expect(cell(page, 0, "bone-dry weight")).to_have_value("93.4")
+    expect(cell(page, 1, "bone-dry weight")).to_be_focused()
+    cell(page, 0, "bone-dry length").focus()
     page.get_by_role("button", name="Read the scale").click()
-    expect(page.get_by_text("Put the cursor into the mass that is on the scale.")).to_be_visible()
-    expect(cell(page, 0, "line, bone dry")).to_have_value("")
-    cell(page, 0, "line, bone dry").focus()
+    expect(
+        page.get_by_text("Click the weight cell you want to fill, then read the scale.")
+    ).to_be_visible()
+    expect(cell(page, 0, "bone-dry length")).to_have_value("")
+    cell(page, 0, "bone-dry length").focus()
     paste(page, "94\n94.5\n95\n96")
-    expect(page.get_by_text("2 of the pasted figures had no cell here")).to_be_visible()
-    page.get_by_role("button", name="Record these readings").click()
+    expect(page.get_by_text("2 pasted values did not fit the table")).to_be_visible()
+    page.get_by_role("button", name="Record readings").click()
     expect(page.get_by_role("button", name=re.compile("warped")).first).to_be_visible()
-    expect(cell(page, 0, "mass, bone dry")).to_have_value("93.4")
-    expect(cell(page, 1, "line, bone dry")).to_have_value("94.5")
+    expect(cell(page, 0, "bone-dry weight")).to_have_value("93.4")
+    expect(cell(page, 1, "bone-dry length")).to_have_value("94.5")
 
 
 def test_leaving_unrecorded_figures_asks_first(signed_in: Page) -> None:
@@ -173,11 +177,11 @@ def test_leaving_unrecorded_figures_asks_first(signed_in: Page) -> None:
     page.get_by_role("link", name="Labels").click()
     expect(page).to_have_url(re.compile("/tiles/trials/"))
     page.goto("/tiles/tests/1/?stage=clay")
-    cell(page, 0, "mass, wet").fill("113")
+    cell(page, 0, "wet weight").fill("113")
     with page.expect_event("dialog"):
         page.get_by_role("link", name="Labels").click(no_wait_after=True)
     assert asked == ["beforeunload"]
-    expect(cell(page, 0, "mass, wet")).to_have_value("113")
+    expect(cell(page, 0, "wet weight")).to_have_value("113")
 
 
 def test_a_timer_that_falls_due(signed_in: Page) -> None:
@@ -193,11 +197,11 @@ def test_a_timer_that_falls_due(signed_in: Page) -> None:
     )
     page.clock.install()
     page.goto("/")
-    page.get_by_role("link", name="Time something").click()
-    page.get_by_label("What is timed").select_option("quick_boil")
-    page.get_by_label("What it is done to").fill("Slipway bars")
-    page.get_by_label("First stage").fill("0.02")
-    page.get_by_role("button", name="It begins now").click()
+    page.get_by_role("link", name="Start a timer").click()
+    page.get_by_label("Procedure").select_option("quick_boil")
+    page.get_by_label("Clay or pieces").fill("Slipway bars")
+    page.get_by_label("Length of first stage").fill("0.02")
+    page.get_by_role("button", name="Start timer").click()
     timer = page.get_by_role("listitem").filter(has_text="Boil: Slipway bars")
     expect(timer.get_by_text(re.compile(r"\d:\d\d left"))).to_be_visible()
     page.clock.fast_forward("05:00")

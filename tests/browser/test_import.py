@@ -31,12 +31,12 @@ def test_two_thousand_rows_come_in_while_another_window_records(signed_in):
     page.get_by_role("button", name="Import data").click(no_wait_after=True)
 
     other.get_by_role("button", name="Make this mix").click()
-    other.get_by_label("or type it").fill("85")
+    other.get_by_label("Or type the weight").fill("85")
     other.keyboard.press("Enter")
     expect(other.get_by_text("Step 2 of 2")).to_be_visible()
-    other.get_by_label("or type it").fill("3.4")
+    other.get_by_label("Or type the weight").fill("3.4")
     other.keyboard.press("Enter")
-    expect(other.get_by_role("region", name="What was made")).to_be_visible()
+    expect(other.get_by_role("region", name="Finished mix")).to_be_visible()
 
     expect(page.get_by_text(f"{ROWS} rows imported.")).to_be_visible()
     said = page.evaluate("sessionStorage.said")

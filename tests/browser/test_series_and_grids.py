@@ -8,15 +8,15 @@ from pypdf import PdfReader
 
 
 def put_on_and_read(page: Page, button: str) -> None:
-    page.get_by_role("button", name=button).click()
-    expect(page.get_by_text("Something lies on the pan")).to_be_visible()
+    page.get_by_role("button", name=re.compile(f"^{button}( [0-9]|$)")).click()
+    expect(page.get_by_text("There is something on the pan")).to_be_visible()
     page.keyboard.press("r")
 
 
 def weigh_out(page: Page) -> None:
     """Everything that the open mix wants, as the scale's hand puts it on."""
     page.get_by_role("link", name="Weigh it out").click()
-    made = page.get_by_role("region", name="What was made")
+    made = page.get_by_role("region", name="Finished mix")
     for step in range(1, 5):
         put_on_and_read(page, "Put on")
         expect(made.or_(page.get_by_text(f"Step {step + 1} of"))).to_be_visible()
@@ -27,35 +27,35 @@ def weigh_out(page: Page) -> None:
 def test_a_series_from_a_sample_bag_to_its_labels(signed_in: Page) -> None:
     page = signed_in
     page.goto("/mix/series/")
-    page.get_by_label("Powder at hand").fill("12")
-    page.get_by_label("Smallest batch, dry").fill("60")
-    page.get_by_label("Round the start up to whole").fill("10")
+    page.get_by_label("Colourant on hand").fill("12")
+    page.get_by_label("Smallest mix, dry").fill("60")
+    page.get_by_label("Round first clay weight up to").fill("10")
     page.get_by_label("Colourant", exact=True).fill("Dawn Rose")
     page.get_by_label("Clay", exact=True).fill("Ferry white")
     first = page.locator(".plan-first")
-    expect(first).to_contain_text("Start with the strongest")
-    expect(page.get_by_text("It needs 6.0 g more powder.")).to_be_visible()
+    expect(first).to_contain_text("Dilute the strongest")
+    expect(page.get_by_text("You need 6.0 g more colourant.")).to_be_visible()
     expect(page).to_have_url(re.compile("powder_g=12.*smallest_batch_g=60"))
     expect(page).to_have_url(re.compile("colourant=Dawn.*clay=Ferry|clay=Ferry.*colourant=Dawn"))
-    first.get_by_role("link", name="Make it a trial").click()
-    page.get_by_label("Name of the trial").fill("Violet for the door")
-    page.get_by_role("button", name="Make this trial").click()
+    first.get_by_role("link", name="Start a trial").click()
+    page.get_by_label("Trial name").fill("Violet for the door")
+    page.get_by_role("button", name="Start trial").click()
 
     expect(page.get_by_role("heading", name="Violet for the door")).to_be_visible()
     plan = page.url
     for pct in (15, 10, 5):
         page.goto(plan)
         weigh_out(page)
-        page.get_by_role("link", name="On with Violet").click()
+        page.get_by_role("link", name="Continue Violet").click()
         expect(page.get_by_role("region", name="Next")).to_contain_text(f"{pct} Dawn Rose")
-        page.get_by_role("button", name="Made and labelled").click()
-        expect(page.get_by_text("made and labelled. Let dry.")).to_be_visible()
-    expect(page.get_by_text("All of it is mixed and made.")).to_be_visible()
+        page.get_by_role("button", name="Mark as made and labelled").click()
+        expect(page.get_by_text("made and labelled. Now let them dry.")).to_be_visible()
+    expect(page.get_by_text("Everything is mixed and made.")).to_be_visible()
 
     page.get_by_role("link", name="Tiles and labels").click()
-    page.get_by_role("link", name="Labels to print").click()
+    page.get_by_role("link", name="Print labels").click()
     with page.expect_download() as download:
-        page.get_by_role("button", name="Download the sheet").click()
+        page.get_by_role("button", name="Download labels").click()
     content = download.value.path().read_bytes()
     text = PdfReader(io.BytesIO(content)).pages[0].extract_text()
     assert text.count("Dawn Rose") == 3
@@ -69,51 +69,51 @@ def test_a_grid_with_four_cells_there_and_three_moulds(signed_in: Page) -> None:
     page.get_by_label("Addition down").fill("Titanium dioxide")
     page.get_by_label("Its percentages").last.fill("0, 1.5, 3")
     page.get_by_label("Clay", exact=True).fill("Harbour buff")
-    page.get_by_label("Moulds you have").fill("3")
+    page.get_by_label("Moulds available").fill("3")
     expect(page.get_by_text("3 casting sessions")).to_be_visible()
-    page.get_by_role("link", name="Find cells I have").click()
-    expect(page.get_by_text("4 of these cells exist: A26")).to_be_visible()
+    page.get_by_role("link", name="Find cells in my tiles").click()
+    expect(page.get_by_text("4 of these cells are already made: A26")).to_be_visible()
     expect(page.get_by_text("2 casting sessions")).to_be_visible()
-    page.get_by_role("link", name="Make it a trial").click()
-    page.get_by_label("Name of the trial").fill("Copper and chalk")
-    page.get_by_role("button", name="Make this trial").click()
+    page.get_by_role("link", name="Start a trial").click()
+    page.get_by_label("Trial name").fill("Copper and chalk")
+    page.get_by_role("button", name="Start trial").click()
 
-    drawing = page.get_by_role("img", name="The grid: 5 cells to make, 4 there already")
+    drawing = page.get_by_role("img", name="The grid: 5 cells to make, 4 already made")
     expect(drawing).to_contain_text("A26")
     weigh_out(page)
-    page.get_by_role("link", name="On with Copper").click()
-    expect(page.get_by_role("region", name="Next")).to_contain_text("Pour 100 g and scratch in")
-    page.get_by_role("button", name="Made and labelled").click()
+    page.get_by_role("link", name="Continue Copper").click()
+    expect(page.get_by_role("region", name="Next")).to_contain_text("Pour 100 g and label")
+    page.get_by_role("button", name="Mark as made and labelled").click()
     expect(page.get_by_text("1 of 5 done")).to_be_visible()
 
 
 def test_a_cell_is_ticked_and_the_plan_follows(page: Page) -> None:
     page.goto("/mix/grid/?x=a:0,2&y=b:0,2&cell_g=100&solids_pct=70")
-    answer = page.get_by_role("region", name="The answer")
-    expect(answer).to_contain_text("2 pots: fewer cannot be")
-    page.get_by_text("Cells you have already").click()
+    answer = page.get_by_role("region", name="Result")
+    expect(answer).to_contain_text("2 pots, the fewest possible")
+    page.get_by_text("Cells already made").click()
     page.get_by_role("checkbox", name="0 % a and 2 % b").check()
-    expect(answer).to_contain_text("1 pot: fewer cannot be")
+    expect(answer).to_contain_text("1 pot, the fewest possible")
     expect(page).to_have_url(re.compile("have=0%2C2"))
-    page.get_by_label("For each cell").fill("50")
+    page.get_by_label("Weight per cell").fill("50")
     expect(page.get_by_role("checkbox", name="0 % a and 2 % b")).to_be_checked()
 
 
 def test_a_leftover_is_stretched(signed_in: Page) -> None:
     page = signed_in
     page.goto("/mix/1/")
-    page.get_by_label("Left of it").fill("40")
-    page.get_by_role("button", name="Put it on the shelf").click()
-    expect(page.get_by_text("Label the bag at once.")).to_be_visible()
-    page.get_by_label("or stretch it to").fill("200")
-    page.get_by_role("button", name="Work it out").click()
-    answer = page.get_by_role("region", name="The answer")
+    page.get_by_label("Weight left").fill("40")
+    page.get_by_role("button", name="Store leftover").click()
+    expect(page.get_by_text("Label the bag now.")).to_be_visible()
+    page.get_by_label("Or extend to").fill("200")
+    page.get_by_role("button", name="Calculate").click()
+    answer = page.get_by_role("region", name="Result")
     expect(answer.get_by_text("160.0 g", exact=True).first).to_be_visible()
     page.get_by_role("button", name="Make this mix").click()
     expect(page.get_by_text("Step 1 of 2")).to_be_visible()
-    page.get_by_label("or type it").fill("38,5")
+    page.get_by_label("Or type the weight").fill("38,5")
     page.keyboard.press("Enter")
-    page.get_by_role("button", name="Use this much: the rest is reckoned from it").click()
+    page.get_by_role("button", name="Use this weight and recalculate the rest").click()
     expect(page.get_by_text("154.0 g", exact=True).first).to_be_visible()
 
 
@@ -121,23 +121,23 @@ def test_the_bar_fills_while_one_pours(signed_in: Page) -> None:
     page = signed_in
     page.goto("/mix/dose/?state=dry&mass=80&unit=g&add=Quay+Blue:10")
     page.get_by_role("button", name="Make this mix").click()
-    page.get_by_role("button", name="Only some of it").click()
+    page.get_by_role("button", name="Put on too little").click()
     expect(page.locator("#glance")).to_contain_text("48.0 g on the scale")
-    page.get_by_role("button", name="Too much slips in").click()
+    page.get_by_role("button", name="Put on too much").click()
     expect(page.locator("#glance")).to_contain_text("86.0 g on the scale: more than this step")
 
 
 def test_a_wrong_sum_is_explained_while_typing(page: Page) -> None:
     page.goto("/mix/check-sum/")
     page.get_by_label("Plastic").check(force=True)
-    page.get_by_label("Weight of it, as it is").fill("3000")
-    page.get_by_label("Water in it").fill("22")
-    page.get_by_label("Percent wanted").first.fill("8")
-    page.get_by_label("Colourant, by your sum").fill("240")
-    answer = page.get_by_role("region", name="The answer")
-    expect(answer.get_by_text("The percentage was taken of the wet clay")).to_be_visible()
+    page.get_by_label("Weight of clay, with its water").fill("3000")
+    page.get_by_label("Water content").fill("22")
+    page.get_by_label("Strength wanted").first.fill("8")
+    page.get_by_label("Your answer, colourant").fill("240")
+    answer = page.get_by_role("region", name="Result")
+    expect(answer.get_by_text("The percentage was calculated on the wet clay")).to_be_visible()
     expect(answer.get_by_text("10.26 %", exact=True).first).to_be_visible()
-    page.get_by_label("Colourant, by your sum").fill("187,2")
+    page.get_by_label("Your answer, colourant").fill("187,2")
     expect(answer.get_by_text("187.2 g is right.")).to_be_visible()
 
 
@@ -148,28 +148,28 @@ def test_the_new_sums_without_scripts(browser, application) -> None:
     page.fill("[name=mass]", "18")
     page.fill("[name=now_pct]", "10")
     page.fill("[name=target_pct]", "5")
-    page.click("text=Work it out")
+    page.click("text=Calculate")
     expect(page.get_by_text("16.4 g", exact=True).first).to_be_visible()
     page.goto(f"{application}/mix/grid/")
     page.fill("[name=x_name]", "Iron")
     page.fill("[name=x_pcts]", "0, 2")
-    page.click("text=Work it out")
-    answer = page.get_by_role("region", name="The answer")
-    expect(answer).to_contain_text("1 pot: fewer cannot be")
+    page.click("text=Calculate")
+    answer = page.get_by_role("region", name="Result")
+    expect(answer).to_contain_text("1 pot, the fewest possible")
     context.close()
 
 
 def test_a_unit_switched_half_way_is_offered_to_convert(page: Page) -> None:
     page.goto("/mix/dose/")
-    page.get_by_label("Weight of it, as it is").fill("2400")
+    page.get_by_label("Weight of clay, with its water").fill("2400")
     page.get_by_label("Name of colourant 1").fill("Blue")
     page.get_by_label("Percent of colourant 1").fill("10")
-    answer = page.get_by_role("region", name="The answer")
+    answer = page.get_by_role("region", name="Result")
     expect(answer.get_by_text("240.0 g", exact=True).first).to_be_visible()
     page.get_by_label("Unit of weight").select_option("kg")
-    expect(page.get_by_text("Now read as 2400 kg; it was 2400 g.")).to_be_visible()
-    page.get_by_role("button", name="Make it 2.4 kg").click()
-    expect(page.get_by_label("Weight of it, as it is")).to_have_value("2.4")
+    expect(page.get_by_text("Now taken as 2400 kg; it was 2400 g.")).to_be_visible()
+    page.get_by_role("button", name="Convert to 2.4 kg").click()
+    expect(page.get_by_label("Weight of clay, with its water")).to_have_value("2.4")
     expect(answer.get_by_text("240.0 g", exact=True).first).to_be_visible()
 
 
@@ -177,11 +177,11 @@ def test_a_container_is_chosen_once(signed_in: Page) -> None:
     page = signed_in
     page.goto("/mix/dose/?state=dry&mass=80&unit=g&add=Quay+Blue:10")
     page.get_by_role("button", name="Make this mix").click()
-    page.get_by_label("in", exact=True).select_option("White bowl, 212.4 g")
-    page.get_by_label("or type it").fill("292.4")
+    page.get_by_label("Container", exact=True).select_option("White bowl, 212.4 g")
+    page.get_by_label("Or type the weight").fill("292.4")
     page.keyboard.press("Enter")
     expect(page.get_by_text("Step 2 of 2")).to_be_visible()
-    expect(page.get_by_label("in", exact=True)).to_have_value("212.4")
+    expect(page.get_by_label("Container", exact=True)).to_have_value("212.4")
     expect(page.get_by_text("80 g").first).to_be_visible()
 
 
@@ -192,9 +192,9 @@ def test_the_shelf_knows_the_prices(signed_in: Page) -> None:
     page.get_by_label("Name of colourant 1").fill("Quay Blue")
     page.get_by_label("Percent of colourant 1").fill("10")
     page.get_by_label("Finished plastic clay").fill("6")
-    expect(page.get_by_label("Clay, per kg")).to_have_value("1.15")
+    expect(page.get_by_label("Clay price per kg")).to_have_value("1.15")
     expect(page.get_by_label("Price per kg of colourant 1")).to_have_value("38.00")
-    expect(page.get_by_role("region", name="The answer")).to_contain_text("a kilo of finished clay")
+    expect(page.get_by_role("region", name="Result")).to_contain_text("per kg of finished clay")
 
 
 def test_a_file_with_a_bad_row_is_put_right_and_taken_in(signed_in: Page) -> None:

@@ -34,7 +34,7 @@ def test_plans_of_things_that_stand_on_no_shelf(signed_in, studio, weigh, addres
         assert signed_in.post(f"/tiles/shape/{mix.pk}/").status_code == 302
         assert mix.batch.pcts == pytest.approx(mix.wanted_pcts)
     html = signed_in.get(f"/mix/plans/{plan.pk}/").content.decode()
-    assert "All of it is mixed and made." in html
+    assert "Everything is mixed and made." in html
 
 
 @pytest.mark.parametrize("address", ["/", "/mix/", "/shelf/", "/shelf/transfer/", "/shelf/labels/"])

@@ -184,7 +184,7 @@ def test_a_new_unit(monkeypatch, signed_in, plan_test):
 
 def test_a_new_caution(monkeypatch, signed_in, blue):
     monkeypatch.setitem(
-        CAUTIONS, "thorium", Caution("thorium", "Thorium", "Leave it alone.", is_material=True)
+        CAUTIONS, "thorium", Caution("thorium", "Thorium", "Cancel alone.", is_material=True)
     )
     address = f"/shelf/{blue.pk}/"
     assert 'value="thorium"' in text_of(signed_in, address)

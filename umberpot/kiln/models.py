@@ -13,7 +13,7 @@ class Firing(Signed):
     """One firing: the cone it reached and the day it was fired."""
 
     cone = models.CharField(max_length=4, choices=[(c, c) for c in cones.CONES])
-    fired_on = models.DateField("fired on")
+    fired_on = models.DateField("firing date")
     note = models.CharField(max_length=200, blank=True)
     request_key = models.UUIDField(default=uuid.uuid4)
 

@@ -65,7 +65,7 @@ def take_out(tile: Tile, firing: Firing, by: User) -> None:
         raise ReadAfterwards(tile.code)
     gone, _ = Loading.objects.filter(tile=tile, firing=firing).delete()
     if gone:
-        _tell(firing, f"{tile.code} was not in it", by)
+        _tell(firing, f"{tile.code} removed from this firing", by)
         note_steps([tile])
 
 

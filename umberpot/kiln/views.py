@@ -91,10 +91,14 @@ def kiln(request: StudioRequest) -> HttpResponse:
         tiles = list(_dry(request).filter(pk__in=keys).with_history())
         right = form.is_valid()
         if not tiles:
-            form.add_error(None, "Choose the tiles that were in it.")
+            form.add_error(None, "Select the tiles that were in this firing.")
         elif right:
             firing = fire(tiles, new_firing(form, request))
-            messages.success(request, f"{len(tiles)} tiles fired: {firing}.")
+            messages.success(
+                request,
+                f"Firing recorded with {len(tiles)} tile{'' if len(tiles) == 1 else 's'}:"
+                f" {firing}.",
+            )
             return redirect("kiln:kiln")
     latest = Firing.objects.of(request.studio).order_by("-fired_on", "-pk")[:MOST_FIRINGS]
     firings = (
@@ -171,7 +175,7 @@ def firing(request: StudioRequest, pk: int) -> HttpResponse:
         correct_firing(
             found, corrected["cone"], corrected["fired_on"], corrected["note"], request.user
         )
-        messages.success(request, f"It stands as {found} now.")
+        messages.success(request, f"Firing corrected: {found}.")
         return redirect("kiln:firing", pk=pk)
     tiles = Tile.objects.of(request.studio).filter(loadings__firing=pk).with_history()
     return render(
@@ -201,11 +205,11 @@ def without(request: StudioRequest, pk: int) -> HttpResponse:
     except ReadAfterwards:
         messages.error(
             request,
-            f"{tile.code} was read after this firing. Empty those figures first if they are not"
-            " its own.",
+            f"{tile.code} has readings after this firing. If it was not in the firing,"
+            " clear those readings first.",
         )
     else:
-        messages.success(request, f"{tile.code} is out of this firing.")
+        messages.success(request, f"{tile.code} removed from this firing.")
     return redirect("kiln:firing", pk=pk)
 
 

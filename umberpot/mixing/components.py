@@ -19,17 +19,17 @@ from umberpot.ui.mix_bar import Segment, segments_of_batch
 register = template.Library()
 
 TOOLS = [
-    ("mixing:dose", "Dose", "So much clay: how much colourant?"),
-    ("mixing:adjust", "Change", "Make a mix stronger or paler"),
-    ("mixing:series", "Series", "Several strengths from little powder"),
-    ("mixing:grid", "Grid", "One or two additions, cell by cell"),
-    ("mixing:check-sum", "Check", "Is my sum right?"),
-    ("mixing:slip", "Slip", "Weigh, thin or thicken a bucket"),
-    ("mixing:water", "Water", "Find the water in a clay"),
-    ("mixing:join", "Join", "Two leftovers into one"),
-    ("mixing:kilos", "Kilos", "So much finished clay of a colour"),
-    ("mixing:layers", "Layers", "Stretch colour with plain clay"),
-    ("mixing:dark", "Dark", "Dark clay, stain or slip: the cost"),
+    ("mixing:dose", "Dose", "Grams of colourant for your clay"),
+    ("mixing:adjust", "Change strength", "Make a mix stronger or paler"),
+    ("mixing:series", "Series", "Several strengths from little colourant"),
+    ("mixing:grid", "Grid", "A line or grid blend of one or two additions"),
+    ("mixing:check-sum", "Check a calculation", "Find the mistake in your own figures"),
+    ("mixing:slip", "Slip", "Measure, thin, thicken or colour slip"),
+    ("mixing:water", "Water content", "Measure it from a sample"),
+    ("mixing:join", "Combine", "Two leftovers into one mix"),
+    ("mixing:kilos", "Scale up", "Ingredients for a larger amount of coloured clay"),
+    ("mixing:layers", "Layers", "Coloured and plain clay in one piece"),
+    ("mixing:dark", "Compare costs", "Dark clay, stained clay or black slip"),
 ]
 
 

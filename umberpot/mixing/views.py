@@ -117,9 +117,9 @@ def set_aside(request: StudioRequest, pk: int) -> HttpResponse:
     mix.set_aside(request.POST.get("aside") == "yes")
     messages.success(
         request,
-        f"{mix.name} is set aside; what was weighed stays recorded."
+        f"{mix.name} set aside. Its weighings stay on record."
         if mix.set_aside_at
-        else f"{mix.name} is back.",
+        else f"{mix.name} restored.",
     )
     return redirect("mixing:mixes")
 
@@ -151,5 +151,5 @@ def keep_water(request: StudioRequest) -> HttpResponse:
         request_key(request),
         request.user,
     )
-    messages.success(request, f"{clay.name} holds {clay.water_pct:.1f} % water, measured today.")
+    messages.success(request, f"{clay.name}: {clay.water_pct:.1f} % water saved, measured today.")
     return redirect("shelf:material", pk=clay.pk)

@@ -1,3 +1,3 @@
 """What this place is called on its pages."""
 
-PLACE = "Read"
+PLACE = "Results"

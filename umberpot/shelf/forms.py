@@ -15,8 +15,8 @@ from umberpot.studio.forms import OwnedModelForm
 from umberpot.ui.fields.measures import MeasureField
 from umberpot.ui.fields.not_applying import does_not_apply
 
-STOCK = Bound(0, 1e8, "What is on hand must be 0 g or more.", low_allowed=True)
-PRICE = Bound(0, 1e6, "A price must be 0 or more.", low_allowed=True)
+STOCK = Bound(0, 1e8, "Stock must be 0 g or more.", low_allowed=True)
+PRICE = Bound(0, 1e6, "Price must be 0 or more.", low_allowed=True)
 
 
 class MaterialForm(OwnedModelForm):
@@ -26,16 +26,16 @@ class MaterialForm(OwnedModelForm):
     water_pct = MeasureField(
         bounds.WATER,
         required=False,
-        label="Water in it",
-        help_text="Of its weight as it is: weigh a pinch, dry it, weigh it again. Throwing clay is"
-        " often 18–25 %.",
+        label="Water content",
+        help_text="Percentage of the wet weight. Weigh a sample, dry it, weigh it again. Throwing"
+        " clay is usually 18–25 %.",
     )
-    on_hand_g = MeasureField(STOCK, required=False, label="On hand")
+    on_hand_g = MeasureField(STOCK, required=False, label="Stock")
     hazards = forms.MultipleChoiceField(
         choices=lambda: [(c.code, c.title) for c in named_materials().values()],
         required=False,
         widget=forms.CheckboxSelectMultiple,
-        label="Watch for",
+        label="Hazards",
     )
 
     class Meta:
@@ -57,8 +57,8 @@ class MaterialForm(OwnedModelForm):
         self.fields["state"].required = False
         kinds = [kind for kind in Material.Kind.choices if kind[0] in self.kinds_offered()]
         cast(forms.ChoiceField, self.fields["kind"]).choices = kinds
-        self.fields["kind"].label = "What it is"
-        self.fields["state"].label = "How it lies on the shelf"
+        self.fields["kind"].label = "Type"
+        self.fields["state"].label = "State"
 
     def kinds_offered(self) -> tuple[str, ...]:
         """What it may be: coloured clay stays coloured clay, and is made by mixing only."""
@@ -92,9 +92,9 @@ class MaterialForm(OwnedModelForm):
 
 
 class ContainerForm(OwnedModelForm):
-    """A container's name and what it weighs empty."""
+    """A container's name and what it Empty weight."""
 
-    tare_g = MeasureField(bounds.MASS, label="weighs empty")
+    tare_g = MeasureField(bounds.MASS, label="Empty weight")
 
     class Meta:
         model = Container

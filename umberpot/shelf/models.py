@@ -60,7 +60,7 @@ class Material(StudioOwned):
         OXIDE = "oxide", "Oxide"
         LEFTOVER = "leftover", "Coloured clay"
         RECLAIM = "reclaim", "Reclaim bucket"
-        BLEND = "blend", "Blend of clays"
+        BLEND = "blend", "Clay blend"
 
     BOUGHT = (Kind.CLAY_BODY, Kind.DUG_CLAY, Kind.STAIN, Kind.OXIDE)
     CLAYS = (Kind.CLAY_BODY, Kind.DUG_CLAY, Kind.BLEND)
@@ -77,7 +77,7 @@ class Material(StudioOwned):
         "price per kg", max_digits=9, decimal_places=2, null=True, blank=True
     )
     state = models.CharField(max_length=8, choices=STATES, default=ClayState.DRY)
-    water_pct = models.FloatField("water, % of its weight as it is", null=True, blank=True)
+    water_pct = models.FloatField("water, % of wet weight", null=True, blank=True)
     hazards = models.JSONField("watch for", default=list, blank=True)
     notes = models.TextField(max_length=2000, blank=True)
     purpose = models.CharField(max_length=12, blank=True, editable=False, choices=purposes.choices)
@@ -97,7 +97,9 @@ class Material(StudioOwned):
                 Lower("name"),
                 condition=Q(retired_at=None),
                 name="material_name_once_on_a_shelf",
-                violation_error_message="There is already a material of this name on the shelf.",
+                violation_error_message=(
+                    "A material with this name is already on the shelf. Choose another name."
+                ),
             ),
             models.UniqueConstraint(fields=["studio", "key"], name="material_key_once_in_a_studio"),
             models.CheckConstraint(
@@ -179,12 +181,12 @@ class FieldSheet(StudioOwned):
     """
 
     class Leave(models.TextChoices):
-        OWN_LAND = "own", "own ground"
-        GIVEN = "given", "leave given"
+        OWN_LAND = "own", "own land"
+        GIVEN = "given", "permission given"
         NOT_YET = "not_yet", "not asked yet"
 
     material = models.OneToOneField(Material, on_delete=models.CASCADE, related_name="sheet")
-    jar_code = models.CharField("code on the jar", max_length=12, blank=True)
+    jar_code = models.CharField("jar code", max_length=12, blank=True)
     place = models.CharField(max_length=120, blank=True)
     latitude = models.FloatField(null=True, blank=True)
     longitude = models.FloatField(null=True, blank=True)
@@ -357,7 +359,7 @@ class Container(StudioOwned):
     """A bowl, jar or jug that stands on the scale with what is weighed into it."""
 
     name = models.CharField(max_length=40)
-    tare_g = models.FloatField("weighs empty, g")
+    tare_g = models.FloatField("Empty weight, g")
 
     class Meta:
         ordering = [Lower("name")]
@@ -366,7 +368,9 @@ class Container(StudioOwned):
                 "studio",
                 Lower("name"),
                 name="container_name_once",
-                violation_error_message="There is already a container of this name.",
+                violation_error_message=(
+                    "A container with this name already exists. Choose another name."
+                ),
             ),
             models.CheckConstraint(condition=Q(tare_g__gt=0), name="container_tare_positive"),
         ]

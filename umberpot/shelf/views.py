@@ -20,7 +20,7 @@ A_PAGE = 40
 GROUPS = (
     ("Clays", "clays", Material.CLAYS),
     ("Colourants", "colourants", Material.COLOURANTS),
-    ("Coloured clay left over", "coloured", Material.COLOURED),
+    ("Leftovers and reclaim", "coloured", Material.COLOURED),
 )
 """The lists of the shelf: what each is called, its name in the query string, what is in it."""
 
@@ -62,7 +62,7 @@ def add_container(request: StudioRequest) -> HttpResponse:
     if not form.is_valid():
         return _shelf_page(request, form)
     form.save()
-    messages.success(request, f"{container.name} can be chosen while weighing.")
+    messages.success(request, f"{container.name} added. You can choose it while weighing.")
     return redirect("shelf:shelf")
 
 
@@ -71,7 +71,7 @@ def remove_container(request: StudioRequest, pk: int) -> HttpResponse:
     """A container that is gone. Nothing refers to it: weighings hold what was in it."""
     container = get_object_or_404(Container.objects.of(request.studio), pk=pk)
     container.delete()
-    messages.success(request, f"{container.name} is removed.")
+    messages.success(request, f"{container.name} removed.")
     return redirect("shelf:shelf")
 
 
@@ -102,7 +102,7 @@ def _edit(request: StudioRequest, material: Material) -> HttpResponse:
         for code in form.guessed_hazards():
             messages.warning(
                 request,
-                f"{kept.name} sounds as if it holds {code}. If it does, tick it under Watch for.",
+                f"{kept.name} may contain {code}. If it does, tick it under Hazards.",
             )
         messages.success(request, f"{kept.name} is on the shelf.")
         return redirect("shelf:shelf")
@@ -124,7 +124,9 @@ def _keep(form: MaterialForm, on_hand: float | None, request: StudioRequest) -> 
             if counted is not None and counted != on_hand:
                 services.count_stock(kept, counted, request.user)
     except IntegrityError:
-        form.add_error("name", "There is already a material of this name on the shelf.")
+        form.add_error(
+            "name", "A material with this name is already on the shelf. Choose another name."
+        )
         return False
     return True
 
@@ -151,7 +153,7 @@ def retire(request: StudioRequest, pk: int) -> HttpResponse:
     """Takes a material off the shelf."""
     material = get_object_or_404(Material.objects.of(request.studio), pk=pk)
     services.retire(material)
-    messages.success(request, f"{material.name} is retired. You can put it back below.")
+    messages.success(request, f"{material.name} archived. You can restore it below.")
     return redirect("shelf:shelf")
 
 
@@ -163,7 +165,9 @@ def restore(request: StudioRequest, pk: int) -> HttpResponse:
         services.restore(material)
     except ValidationError:
         messages.error(
-            request, f"Another {material.name} stands on the shelf by now. Rename that one first."
+            request,
+            f"The shelf already has another {material.name}. Rename that one, then"
+            " restore this one.",
         )
     else:
         messages.success(request, f"{material.name} is back on the shelf.")

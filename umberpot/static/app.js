@@ -143,8 +143,8 @@ document.addEventListener("alpine:init", () => {
       if (note.hidden) return;
       const converted = String(Number(((figure * sizes[before]) / sizes[select.value]).toPrecision(7)));
       const [said, button] = [note.querySelector("span"), note.querySelector("button")];
-      said.textContent = `Now read as ${amount.value} ${this.unitOf(select, select.value)}; it was ${amount.value} ${this.unitOf(select, before)}.`;
-      button.textContent = `Make it ${converted} ${this.unitOf(select, select.value)}`;
+      said.textContent = `Now taken as ${amount.value} ${this.unitOf(select, select.value)}; it was ${amount.value} ${this.unitOf(select, before)}.`;
+      button.textContent = `Convert to ${converted} ${this.unitOf(select, select.value)}`;
       button.dataset.amount = amount.name;
       button.dataset.value = converted;
     },
@@ -218,7 +218,7 @@ document.addEventListener("alpine:init", () => {
         if (cell) cell.value = figure.trim();
         else if (figure.trim()) leftOut += 1;
       }));
-      this.$refs.says.textContent = leftOut ? `${leftOut} of the pasted figures had no cell here and were left out.` : "";
+      this.$refs.says.textContent = leftOut ? `${leftOut} pasted values did not fit the table and were left out.` : "";
       event.target.dispatchEvent(new Event("change", { bubbles: true }));
     },
     sawOn(event) {
@@ -230,7 +230,7 @@ document.addEventListener("alpine:init", () => {
       const cell = this.lastCell?.isConnected ? this.lastCell : this.$root.querySelector("[data-mass]");
       const { says } = this.$refs;
       if (!cell?.matches("[data-mass]")) {
-        says.textContent = "Put the cursor into the mass that is on the scale.";
+        says.textContent = "Click the weight cell you want to fill, then read the scale.";
         return;
       }
       const body = new FormData();
@@ -243,11 +243,11 @@ document.addEventListener("alpine:init", () => {
           return;
         }
         cell.value = answer.grams;
-        says.textContent = `${cell.ariaLabel}: ${answer.grams} g off the scale.`;
+        says.textContent = `${cell.ariaLabel}: ${answer.grams} g read from the scale.`;
         cell.dispatchEvent(new Event("change", { bubbles: true }));
         this.goDown(cell, 1);
       } catch {
-        says.textContent = "The studio's computer does not answer. Type the figure instead.";
+        says.textContent = "The server is not responding. Type the weight instead.";
       }
     },
     init() {
@@ -290,21 +290,21 @@ document.addEventListener("alpine:init", () => {
     },
     async allow() {
       const said = await window.Notification?.requestPermission();
-      this.$refs.allowed.textContent = said === "granted" ? "This browser will tell you." : "This browser will not tell you; the bench and the calendar will.";
+      this.$refs.allowed.textContent = said === "granted" ? "Notifications are on in this browser." : "Notifications are off in this browser. Bench and the calendar still show what is due.";
     },
   }));
 
   // The device's own place, for a clay dug where one stands.
   Alpine.data("place", () => ({
     find() {
-      this.$refs.says.textContent = "Asking the device …";
+      this.$refs.says.textContent = "Finding your location …";
       navigator.geolocation.getCurrentPosition(
         ({ coords }) => {
           this.$root.querySelector("[name=latitude]").value = coords.latitude.toFixed(5);
           this.$root.querySelector("[name=longitude]").value = coords.longitude.toFixed(5);
           this.$refs.says.textContent = `Within about ${Math.round(coords.accuracy)} m.`;
         },
-        () => { this.$refs.says.textContent = "The device does not say. Type the place in words."; },
+        () => { this.$refs.says.textContent = "Location is not available. Describe the place in words."; },
         { enableHighAccuracy: true, timeout: 15000 },
       );
     },

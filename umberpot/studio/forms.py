@@ -28,7 +28,7 @@ class OwnedModelForm(forms.ModelForm):
 class FirstRunForm(BaseUserCreationForm):
     """The studio's name and its owner's sign-in."""
 
-    studio_name = forms.CharField(max_length=80, label="Name of the studio")
+    studio_name = forms.CharField(max_length=80, label="Studio name")
 
     class Meta:
         model = User
@@ -69,9 +69,9 @@ class NewPasswordForm(PasswordChangeForm):
 class PreferencesForm(forms.ModelForm):
     """How the studio measures and judges."""
 
-    scale_step_g = MeasureField(bounds.STEP, label="The scale shows steps of")
-    ruler_step_mm = MeasureField(bounds.STEP, label="The ruler shows steps of")
-    mark_length_mm = MeasureField(bounds.LENGTH, label="Length of the line marked on a tile")
+    scale_step_g = MeasureField(bounds.STEP, label="Scale step")
+    ruler_step_mm = MeasureField(bounds.STEP, label="Ruler step")
+    mark_length_mm = MeasureField(bounds.LENGTH, label="Marked line on tiles")
 
     class Meta:
         model = Studio
@@ -90,7 +90,7 @@ class PreferencesForm(forms.ModelForm):
 
     def __init__(self, *args: Any, **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
-        self.fields["ware"].label = "What the ware usually is"
-        self.fields["school"].label = "Whose limits for absorption"
+        self.fields["ware"].label = "Usual ware"
+        self.fields["school"].label = "Absorption limits"
         self.fields["purpose"].label = "What clays are usually wanted for"
-        self.fields["scratching_tool"].label = "What codes are scratched with"
+        self.fields["scratching_tool"].label = "Scratching tool"

@@ -43,7 +43,7 @@ def studio_of(request: HttpRequest) -> Studio:
         mine = Membership.objects.filter(user=request.user).select_related("studio").first()
         if mine:
             return mine.studio
-    raise PermissionDenied("This account belongs to no studio.")
+    raise PermissionDenied("This account is not a member of any studio.")
 
 
 class StudioMiddleware:

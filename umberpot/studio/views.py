@@ -47,7 +47,7 @@ def first_run(request: HttpRequest) -> HttpResponse:
         except AlreadyFounded:
             raise Http404 from None
         login(request, owner, backend="django.contrib.auth.backends.ModelBackend")
-        messages.success(request, f"{studio} is ready. Put your clay and colourants on the shelf.")
+        messages.success(request, f"{studio} is ready. Add your clay and colourants to the shelf.")
         return redirect("bench:bench")
     return render(request, "studio/first_run.html", {"form": form})
 
@@ -90,7 +90,7 @@ def preferences(request: StudioRequest) -> HttpResponse:
     form = PreferencesForm(posted(request), instance=studio)
     if form.is_valid():
         form.save()
-        messages.success(request, "Kept.")
+        messages.success(request, "Preferences saved.")
         return redirect("studio:preferences")
     return render(
         request,

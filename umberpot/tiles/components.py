@@ -49,7 +49,7 @@ def inscription(tile: Tile) -> dict[str, Any]:
     lines = tile.inscription
     leading = min(10.0, 30.0 / max(1, len(lines)))
     return {
-        "says": f"Scratch into tile {tile.code}: " + "; ".join(lines),
+        "says": f"Scratch on tile {tile.code}: " + "; ".join(lines),
         "length": plain(length),
         "height": plain(SLAB_HEIGHT_MM),
         "slab": (plain(length - 1), plain(SLAB_HEIGHT_MM - 1)),

@@ -31,9 +31,9 @@ class MarkForm(forms.Form):
 
     mark = Choice(
         choices=[*((plain(mm), words) for mm, words in MARK_LENGTHS_MM.items()), (OTHER, "other")],
-        label="Line to mark",
+        label="Marked line",
     )
-    mark_length_mm = MeasureField(bounds.LENGTH, required=False, label="Its length")
+    mark_length_mm = MeasureField(bounds.LENGTH, required=False, label="Line length")
 
     def __init__(self, *args: Any, studio: Studio, **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
@@ -45,7 +45,7 @@ class MarkForm(forms.Form):
         cleaned = super().clean() or {}
         if cleaned.get("mark") in (None, OTHER):
             if cleaned.get("mark_length_mm") is None and "mark_length_mm" not in self.errors:
-                self.add_error("mark_length_mm", "How long is the line?")
+                self.add_error("mark_length_mm", "Enter the line length.")
         else:
             does_not_apply(self, cleaned, "mark_length_mm")
             cleaned["mark_length_mm"] = float(cleaned["mark"])
@@ -55,9 +55,9 @@ class MarkForm(forms.Form):
 class TilesForm(MarkForm):
     """What all tiles that are made at once share: their line, cone and surface."""
 
-    cone = Choice(choices=[(cone, cone) for cone in cones.CONES], label="To be fired to cone")
+    cone = Choice(choices=[(cone, cone) for cone in cones.CONES], label="Planned cone")
     glazed = forms.TypedChoiceField(
-        choices=[("no", "bare"), ("yes", "glazed")],
+        choices=[("no", "unglazed"), ("yes", "glazed")],
         coerce=lambda value: value == "yes",
         initial="no",
         label="Surface",
@@ -69,15 +69,15 @@ class TilesForm(MarkForm):
 
 
 class MakeTilesForm(TilesForm):
-    """How many tiles of a mix, and for which trial."""
+    """Number of tiles of a mix, and for which trial."""
 
     count = forms.IntegerField(
-        min_value=1, max_value=MOST_TILES_AT_ONCE, initial=2, label="How many tiles"
+        min_value=1, max_value=MOST_TILES_AT_ONCE, initial=2, label="Number of tiles"
     )
     trial = forms.ModelChoiceField(
         queryset=Trial.objects.none(), required=False, empty_label="a new trial"
     )
-    trial_name = forms.CharField(max_length=80, required=False, label="Name of the new trial")
+    trial_name = forms.CharField(max_length=80, required=False, label="New trial name")
 
     def __init__(self, *args: Any, studio: Studio, **kwargs: Any) -> None:
         super().__init__(*args, studio=studio, **kwargs)
@@ -87,14 +87,16 @@ class MakeTilesForm(TilesForm):
         cleaned = super().clean()
         named = cleaned.get("trial") or cleaned.get("trial_name")
         if not named and not {"trial", "trial_name"}.intersection(self.errors):
-            self.add_error("trial_name", "Give the new trial a name, or choose one you have.")
+            self.add_error(
+                "trial_name", "Enter a name for the new trial, or choose an existing one."
+            )
         return cleaned
 
 
 class PlannedTrialForm(TilesForm):
     """The trial that a series or a grid becomes."""
 
-    trial_name = forms.CharField(max_length=80, label="Name of the trial")
+    trial_name = forms.CharField(max_length=80, label="Trial name")
 
 
 def _figure_field(quantity: Quantity, label: str) -> MeasureField:
@@ -174,13 +176,13 @@ class DryForm(StageForm):
 
     quantities = (Quantity.LENGTH_DRY, Quantity.MASS_DRY)
 
-    length_dry = _figure_field(Quantity.LENGTH_DRY, "Line, bone dry")
-    mass_dry = _figure_field(Quantity.MASS_DRY, "Mass, bone dry")
+    length_dry = _figure_field(Quantity.LENGTH_DRY, "Bone-dry length")
+    mass_dry = _figure_field(Quantity.MASS_DRY, "Bone-dry weight")
 
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean() or {}
         if not self.errors and all(cleaned.get(name) is None for name in self.quantities):
-            self.add_error(None, "Enter the line, the mass or both.")
+            self.add_error(None, "Enter the length, the weight or both.")
         if not self.errors:
             self._doubt(None)
         return cleaned
@@ -191,13 +193,13 @@ class FiredForm(StageForm):
 
     quantities = (Quantity.LENGTH_FIRED, Quantity.MASS_FIRED, Quantity.MASS_SOAKED)
 
-    length_fired = _figure_field(Quantity.LENGTH_FIRED, "Line, fired")
-    mass_fired = _figure_field(Quantity.MASS_FIRED, "Mass, fired and dry")
-    mass_soaked = _figure_field(Quantity.MASS_SOAKED, "Mass, soaked")
+    length_fired = _figure_field(Quantity.LENGTH_FIRED, "Fired length")
+    mass_fired = _figure_field(Quantity.MASS_FIRED, "Fired weight, dry")
+    mass_soaked = _figure_field(Quantity.MASS_SOAKED, "Soaked weight")
     method = Choice(
         choices=lambda: [("", "choose"), *soaking.choices()],
         required=False,
-        label="How it was soaked",
+        label="Soaking method",
     )
     colour = forms.CharField(
         max_length=60,
@@ -236,7 +238,7 @@ class FiredForm(StageForm):
         if self.errors:
             return cleaned
         if cleaned["mass_soaked"] is not None and not cleaned["method"]:
-            self.add_error("method", "Say how it was soaked: the figure depends on it.")
+            self.add_error("method", "Choose the soaking method. The result depends on it.")
         dry, soaked = self.figure(Quantity.MASS_FIRED), self.figure(Quantity.MASS_SOAKED)
         step = self.step(Quantity.MASS_FIRED)
         if dry is not None and soaked is not None:
@@ -245,7 +247,7 @@ class FiredForm(StageForm):
             except ClayError as error:
                 self.add_error("mass_soaked", str(error))
         if all(not cleaned.get(name) for name in (*self.quantities, "colour")):
-            self.add_error(None, "Enter at least one figure, or the colour.")
+            self.add_error(None, "Enter at least one reading or the colour.")
         if not self.errors:
             self._doubt(len(self.progress.tile.firings) - 1, cleaned["method"])
         return cleaned

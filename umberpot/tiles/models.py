@@ -36,13 +36,13 @@ LONGEST_REASON = 200
 class Step(models.TextChoices):
     """What is to be done with a tile next; reckoned by :mod:`umberpot.tiles.progress`."""
 
-    MAKE = "make", "Make it, and scratch its label in"
-    DRY = "dry", "Let dry, then measure and weigh"
+    MAKE = "make", "Make and label"
+    DRY = "dry", "Dry, then measure and weigh"
     FIRE = "fire", "Fire"
-    MEASURE = "measure", "Measure and weigh fired"
+    MEASURE = "measure", "Measure and weigh after firing"
     SOAK = "soak", "Soak and weigh"
-    COLOUR = "colour", "Note the colour"
-    READ = "read", "Ready to read"
+    COLOUR = "colour", "Record the colour"
+    READ = "read", "Results ready"
 
 
 class Trial(Signed):

@@ -117,7 +117,7 @@ def set_aside(request: StudioRequest, pk: int) -> HttpResponse:
     """Sets a tile aside (``aside=yes``), or takes it back."""
     tile = _tile(request, pk)
     services.set_tile_aside(tile, request.POST.get("aside") == "yes")
-    said = "set aside. Its record stays" if tile.set_aside_at else "back in its trial"
+    said = "set aside; its record stays" if tile.set_aside_at else "restored"
     messages.success(request, f"{tile.code} is {said}.")
     return redirect("tiles:record", pk=pk)
 
@@ -185,11 +185,11 @@ def _save_readings(
     except services.StaleReading as stale:
         form.add_error(
             stale.quantity,
-            "This was recorded or corrected meanwhile, in another window. Reload the page to see"
-            " it, then correct it if yours is right.",
+            "This reading was recorded or corrected in another window. Reload the page"
+            " to see it, then correct it if yours is right.",
         )
         return False
-    messages.success(request, "Recorded." if changed else "Nothing was changed.")
+    messages.success(request, "Recorded." if changed else "No changes to save.")
     return True
 
 

@@ -19,7 +19,7 @@ class LabelsForm(forms.Form):
         initial="a4-24",
         label="Sheet",
     )
-    skip = forms.IntegerField(min_value=0, max_value=39, initial=0, label="Labels used up already")
+    skip = forms.IntegerField(min_value=0, max_value=39, initial=0, label="Labels already used")
     copies = forms.IntegerField(
         min_value=1, max_value=MOST_COPIES, initial=1, label="Copies of each"
     )

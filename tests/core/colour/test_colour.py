@@ -74,7 +74,12 @@ def test_out_of_a_screens_reach():
 
 @pytest.mark.parametrize(
     ("difference", "says"),
-    [(0.4, "the same"), (1.5, "unless touching"), (3, "side by side"), (9, "plainly")],
+    [
+        (0.4, "the same"),
+        (1.5, "visible only when touching"),
+        (3, "side by side"),
+        (9, "clearly different"),
+    ],
 )
 def test_readings_in_words(difference, says):
     assert says in in_words(difference)

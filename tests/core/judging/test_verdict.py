@@ -217,10 +217,10 @@ def test_sold_as_cone_6_to_10_and_open_at_6():
     cones_line, shrinkage_line, absorption_line = claims.check_claim(claim, found, ranges, 1.5)
     assert cones_line.outcome == claims.ClaimOutcome.DOES_NOT_HOLD
     assert cones_line.sentence == (
-        "Sold as cone 6–10; at 6 it took up 4.1 ± 0.3 %: treat it as a cone 9–10 body."
+        "Sold as cone 6–10, but at cone 6 it absorbed 4.1 ± 0.3 %. Treat it as a cone 9–10 body."
     )
-    assert shrinkage_line.sentence.startswith("Label: 12 % total shrinkage; measured at cone 10")
-    assert "measured at cone 10: 0.60" in absorption_line.sentence
+    assert shrinkage_line.sentence.startswith("Label claims 12 % total shrinkage; measured 12")
+    assert "measured 0.60" in absorption_line.sentence
 
 
 @pytest.mark.parametrize(
@@ -275,8 +275,8 @@ def test_two_clays_on_each_other(guest, ground, expected):
 def test_a_slip_that_shrinks_more_crazes_and_one_that_shrinks_less_shells_off():
     more = fit.fit("firing", Estimate(15, 0.2), Estimate(12, 0.2))
     less = fit.fit("firing", Estimate(9, 0.2), Estimate(12, 0.2))
-    assert "crazes and flakes" in more.sentence
-    assert "shells off" in less.sentence
+    assert "may craze and flake" in more.sentence
+    assert "may peel off" in less.sentence
     assert (
         fit.worst([more, fit.fit("drying", Estimate(6, 0.1), Estimate(6, 0.1))])
         == fit.FitOutcome.APART

@@ -23,7 +23,7 @@ def test_a_litre_and_a_pint_give_the_same_gravity():
 
 @pytest.mark.parametrize(("mass", "volume"), [(900, 1000), (2700, 1000), (1000, 1000)])
 def test_what_cannot_be_slip_is_said_at_the_weighing(mass, volume):
-    with pytest.raises(Inconsistent, match="vessel") as raised:
+    with pytest.raises(Inconsistent, match="jug") as raised:
         slip.gravity_of(mass, volume)
     assert raised.value.field == "sample_mass"
 

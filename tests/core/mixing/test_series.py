@@ -71,7 +71,7 @@ def test_the_recommended_plan_can_be_done_if_any_can(wanted):
         enough = wanted.powder_g is None or plan.colourant_g <= wanted.powder_g * (1 + 1e-12)
         if plan.feasible:
             assert enough
-        assert enough == (not any("more powder" in line for line in plan.missing))
+        assert enough == (not any("g more colourant" in line for line in plan.missing))
 
 
 def test_the_four_schools_of_a_5_10_15_series():
@@ -101,7 +101,7 @@ def test_a_sample_bag_of_12_g_and_comfortable_batches():
     """With 12 g and 60 g batches only chains do, from near 60 g of clay. Common practice."""
     found = plans(Wanted((5, 10, 15), 25, 12, smallest_batch_g=60))
     by_name = {plan.strategy: plan for plan in found}
-    assert by_name["separate"].missing == ("It needs 4.14 g more powder.",)
+    assert by_name["separate"].missing == ("You need 4.14 g more colourant.",)
     assert by_name["start_high"].feasible
     assert 55 < by_name["start_high"].batches[0].add_clay_g < 80
     index, _ = recommend(found)
@@ -119,7 +119,7 @@ def test_rounding_the_start_to_a_comfortable_mass():
 def test_a_coarse_scale_is_said():
     plan = plans(Wanted((2.5,), 25, scale_step_g=0.1, loss_pct=0))[0]
     assert plan.missing == (
-        "The 2.5 % batch would need 0.61 g of powder weighed on a 0.1 g scale.",
+        "The 2.5 % mix needs 0.61 g of colourant: too little to weigh in 0.1 g steps.",
     )
 
 
@@ -127,7 +127,7 @@ def test_no_powder_and_none_feasible_still_says_what_is_missing():
     found = plans(Wanted((5, 10), 25, powder_g=0))
     assert not any(plan.feasible for plan in found)
     index, reason = recommend(found)
-    assert "more powder" in reason
+    assert "g more colourant" in reason
     assert found[index].colourant_g == min(plan.colourant_g for plan in found)
 
 
@@ -168,5 +168,7 @@ def test_what_cannot_be_is_named(change, field):
 def test_steps_say_one_thing_each():
     plan = plans(Wanted((10, 15), 25, loss_pct=0))[1]
     lines = series.steps(plan, 0.1, 1)
-    assert lines[1] == "Make 1 tile of it, 25.0 g, and label at once."
-    assert lines[2].startswith("Take 23.9 g of the 10 % and add 1.1 g colourant: 25.0 g at 15 %")
+    assert lines[1] == "Make 1 tile from 25.0 g and label at once."
+    assert lines[2].startswith(
+        "Take 23.9 g of the 10 % mix and add 1.1 g colourant: 25.0 g at 15 %"
+    )

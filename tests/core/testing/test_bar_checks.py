@@ -19,15 +19,15 @@ def test_likely_figures_are_left_alone():
 
 def test_longer_when_dry_and_typed_in_inches():
     said = odd([bar("B1", length_dry=103), bar("B2", length_dry=3.7)])
-    assert "Longer than when it was wet?" in said["B1", "length_dry"]
-    assert "3.7 mm: was that in inches?" in said["B2", "length_dry"]
+    assert "This is longer than when it was wet." in said["B1", "length_dry"]
+    assert "Is 3.7 in inches?" in said["B2", "length_dry"]
 
 
 def test_a_bar_that_took_up_three_times_its_twins():
     bars = [bar(f"B{n}", fired("6", 12, pct)) for n, pct in enumerate((1.2, 1.3, 3.9, 1.1))]
     said = odd(bars)
     assert said.keys() == {("B2", "mass_soaked")}
-    assert "took up 3.1 times as much as its twins" in said["B2", "mass_soaked"]
+    assert "absorbed 3.1 times as much as the others" in said["B2", "mass_soaked"]
 
 
 def test_a_bar_shrunk_unlike_its_twins():
@@ -39,14 +39,14 @@ def test_masses_that_cannot_be():
     gained = bar("B1", fired("6", 12, -2, mass=90))
     said = odd([gained, bar("B2", mass_dry=120)])
     assert "still damp" in said["B1", "mass_fired"]
-    assert "Lighter soaked than dry?" in said["B1", "mass_soaked"]
-    assert "no less than wet" in said["B2", "mass_dry"]
+    assert "The soaked weight is less than the dry" in said["B1", "mass_soaked"]
+    assert "must be less than the wet weight" in said["B2", "mass_dry"]
 
 
 def test_a_piece_missing_and_a_jar_touched():
     hung = FiredBar("6", mass=g(40), soaked={"boil_soak": g(41)}, hung={"boil_soak": g(40.5)})
     said = odd([bar("B1", hung)])
-    assert "Is a piece of it missing?" in said["B1", "mass_fired"]
+    assert "% of its weight in the firing. Has a piece broken off?" in said["B1", "mass_fired"]
     assert "touch the jar" in said["B1", "mass_hung"]
 
 

@@ -87,8 +87,16 @@ def test_every_protocol_is_whole():
     ("weighings", "constant", "words"),
     [
         ([], False, "Not weighed"),
-        ([(0, 88.4)], False, "Weigh it again"),
-        ([(0, 88.4), (60, 88.4)], False, "Weigh it again"),
+        (
+            [(0, 88.4)],
+            False,
+            "again at least 2 h after",
+        ),
+        (
+            [(0, 88.4), (60, 88.4)],
+            False,
+            "again at least 2 h after",
+        ),
         ([(0, 88.4), (120, 88.4)], True, "bone dry"),
         ([(0, 88.4), (120, 88.3)], True, "bone dry"),
         ([(0, 89.4), (120, 88.4)], False, "lost another 1 g"),

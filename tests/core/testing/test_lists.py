@@ -1,4 +1,4 @@
-"""What is read off the lists of this package: each entry under its own code, and nothing else."""
+"""What is read off the lists of this package: each entry under its own code, and none."""
 
 import pytest
 

@@ -48,7 +48,7 @@ def test_a_boil_then_its_soak_then_the_weighing(signed_in, start):
     timer = start()
     assert timer.now.title == "Boil"
     assert timer.due_at - timer.stage_started_at == timedelta(hours=5)
-    assert "Bring them up to the boil from cold" in signed_in.get("/").content.decode()
+    assert "Weigh the bars dry. Bring them to the" in signed_in.get("/").content.decode()
     move(signed_in, timer, 0)
     timer.refresh_from_db()
     assert timer.now.title == "Soak"
@@ -75,7 +75,7 @@ def test_a_double_click_moves_on_once(signed_in, start):
     timer = start()
     move(signed_in, timer, 0)
     said = signed_in.post(f"/bench/timers/{timer.pk}/next/", {"stage": "0"}, follow=True)
-    assert "Someone moved that on already" in said.content.decode()
+    assert "This timer is already at its next stage." in said.content.decode()
     timer.refresh_from_db()
     assert timer.stage == 1
     assert timer.ended_at is None
@@ -99,10 +99,10 @@ def test_ones_own_time_and_stopping_it(signed_in, start):
 @pytest.mark.parametrize(
     ("typed", "said"),
     [
-        ({"protocol": "wait"}, "must be one of"),
+        ({"protocol": "wait"}, "Choose one of:"),
         ({"about": ""}, "This field is required"),
         ({"hours": "soon"}, "not a number"),
-        ({"hours": "-1"}, "From a minute to 60 days"),
+        ({"hours": "-1"}, "Enter hours, such as 2 or 0.5: from one minute to 60 days."),
     ],
 )
 def test_a_timer_that_cannot_be(signed_in, typed, said):
@@ -115,7 +115,7 @@ def test_a_timer_that_cannot_be(signed_in, typed, said):
 def test_the_calendar_says_when_and_what_to_do(signed_in, start):
     timer = start()
     (event,) = Calendar.from_ical(signed_in.get("/bench/calendar.ics").content).walk("VEVENT")
-    assert event["summary"] == "Boil is over: Bank bars"
+    assert event["summary"] == "Boil finished: Bank bars"
     assert event.decoded("dtstart") == timer.due_at.replace(microsecond=0)
     assert "same water" in event["description"]
     assert len(event.walk("VALARM")) == 1

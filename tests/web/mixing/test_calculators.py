@@ -78,7 +78,7 @@ def test_series_defaults_are_the_contracts():
 def test_series_says_what_is_missing():
     body = answer("/mix/series/", {**SERIES, "powder_g": "0"})
     assert not any(plan["feasible"] for plan in body["plans"])
-    assert all("more powder" in plan["missing"][0] for plan in body["plans"])
+    assert all("g more colourant" in plan["missing"][0] for plan in body["plans"])
 
 
 def test_grid_full_three_by_three():

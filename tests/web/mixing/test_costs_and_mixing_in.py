@@ -59,9 +59,9 @@ def test_the_page_of_a_mix_tells_both_ways_of_mixing_it_in(make_mix, weigh, sign
     while part := next_part(parts_of(mix)):
         weigh(mix, part.to_go_g)
     said = words_of(signed_in.get(f"/mix/{mix.pk}/"))
-    assert "Wedge it in" in said
-    assert "Blend it in slip" in said
-    assert "a kilo as plastic clay" in said
+    assert "Wedge in the colourant" in said
+    assert "Blend the colourant into slip" in said
+    assert "per kg of plastic clay" in said
 
 
 def test_a_mix_names_what_it_came_from_and_went_into(make_mix, weigh, user, signed_in):
@@ -155,9 +155,9 @@ def test_the_same_clay_costs_the_same_a_kilo_wherever_it_is_told(signed_in, stud
     assert found.water_is_known
     assert found.price == pytest.approx(planned["cost_per_kg"])
     words = words_of(signed_in.get(f"/mix/{mix.pk}/"))
-    assert f"{found.price:.2f} a kilo as plastic clay of 21.5 % water" in words
+    assert f"{found.price:.2f} per kg of plastic clay of 21.5 % water" in words
     water_g = planned["water_to_add_g"]
-    assert f"about {water_g:.1f} g in all" in words, "as much as was said before it was weighed"
+    assert f"about {water_g:.1f} g in total" in words, "as much as was said before it was weighed"
 
 
 def test_a_dry_mix_says_what_water_is_taken(priced, signed_in, make_mix, weigh):

@@ -1,4 +1,4 @@
-"""Coloured clay left over: on the shelf, brought to, stretched, joined, pooled. And water."""
+"""Leftovers and reclaim: on the shelf, brought to, stretched, joined, pooled. And water."""
 
 import re
 import uuid
@@ -30,7 +30,7 @@ def test_a_leftover_stands_on_the_shelf_with_its_composition(left, signed_in, ma
     assert left.name.startswith(f"{left.supplier_code}: 10 % Quay Blue")
     html = signed_in.get("/shelf/").content.decode()
     assert left.name in html
-    assert "Coloured clay left over" in html
+    assert "Leftovers and reclaim" in html
 
 
 def test_weighing_it_again_counts_it(left, signed_in):
@@ -88,7 +88,7 @@ def test_two_leftovers_become_one(left, signed_in, make_mix, weigh):
     assert mix.batch.clay_g == pytest.approx(100)
     assert mix.batch.pcts == pytest.approx({"Quay Blue": 5, "Iron": 2})
     again = signed_in.post(f"/mix/leftovers/{left.pk}/join/", {"other": left.pk}, follow=True)
-    assert "nothing left" in again.content.decode()
+    assert "One of them is used up." in again.content.decode()
 
 
 def test_a_reclaim_bucket_knows_what_is_in_it_until_it_does_not(left, signed_in, user):
@@ -104,13 +104,13 @@ def test_a_reclaim_bucket_knows_what_is_in_it_until_it_does_not(left, signed_in,
     assert grams_on_hand(bucket) == pytest.approx(75)
     assert leftovers.on_shelf(bucket).batch is None
     html = signed_in.get(f"/mix/leftovers/{bucket.pk}/").content.decode()
-    assert "Nobody knows what is in it" in html
+    assert "Contents unknown." in html
     refused = signed_in.post(
         f"/mix/leftovers/{bucket.pk}/change/", {"use_g": "10", "target_pct": "5"}
     )
     assert refused.status_code == 400
     twice = signed_in.post(f"/mix/leftovers/{left.pk}/pool/", {"bucket": ""}, follow=True)
-    assert "nothing left" in twice.content.decode()
+    assert "There is none left." in twice.content.decode()
 
 
 def test_a_mix_of_a_known_bucket_has_its_colour(left, signed_in):
@@ -186,7 +186,7 @@ def test_what_is_weighed_in_a_bowl_counts_without_the_bowl(signed_in, make_mix, 
     assert parts_of(mix)[0].weighed_g == pytest.approx(80)
     again = signed_in.post("/shelf/containers/", {"name": "bowl", "tare_g": "1"})
     assert again.status_code == 400
-    assert "already a container" in again.content.decode()
+    assert "A container with this name already exists. Choose" in again.content.decode()
     signed_in.post(f"/shelf/containers/{Container.objects.get().pk}/remove/")
     assert Container.objects.count() == 0
 

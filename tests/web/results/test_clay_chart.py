@@ -89,7 +89,7 @@ def test_the_bracket_spans_the_firing_range_and_stops_before_the_bloating():
     at = {words.text: words.x for words in spoilt.words if words.css == "chart-cone"}
     (bracket,) = [box for box in spoilt.boxes if box.css == "chart-range"]
     assert bracket.x + bracket.width < at["10"]
-    assert said(spoilt, "chart-note") == ["mature from cone 6: fire it here", "bloats"]
+    assert said(spoilt, "chart-note") == ["mature from cone 6: firing range", "bloats"]
 
 
 def test_what_never_comes_under_the_limit_has_no_bracket():
@@ -97,7 +97,7 @@ def test_what_never_comes_under_the_limit_has_no_bracket():
     assert not [box for box in drawing.boxes if box.css == "chart-range"]
     assert said(drawing, "chart-note") == ["limit not reached"]
     open_case = drawn(("6", 12, 1.5))
-    assert said(open_case, "chart-note") == ["limit perhaps reached, not decided"]
+    assert said(open_case, "chart-note") == ["limit possibly reached, not decided"]
 
 
 def test_error_bars_reach_as_far_as_the_interval_and_never_below_nothing():

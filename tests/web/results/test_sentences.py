@@ -11,48 +11,48 @@ from umberpot.results.clays.sentences import range_sentences, spread_words
 CASES = {
     "matures": (
         (("1", 9, 6), ("6", 12, 1.0)),
-        "Mature",
-        "From about cone 6, by the line between the tested 1 and 6. Surely by cone 6.",
+        "Maturity",
+        "From about cone 6, interpolated between tested cones 1 and 6. Certainly by cone 6.",
     ),
     "too far apart": (
         (("04", 8, 11), ("6", 12, 1.0)),
-        "Mature",
-        "Somewhere between cone 04 and 6: they lie too far apart to say where. Surely by cone 6.",
+        "Maturity",
+        "Between cone 04 and 6, too far apart to say where. Certainly by cone 6.",
     ),
     "mature at once": (
         (("6", 12, 1.0),),
-        "Mature",
-        "By cone 6 surely under 1.5 %. From where on was not tested: no cooler tested cone is"
-        " surely over.",
+        "Maturity",
+        "Certainly under 1.5 % by cone 6. It may mature cooler: no cooler cone tested is certainly"
+        " over the limit.",
     ),
     "never": (
         (("04", 4, 17), ("6", 5, 14)),
-        "Mature",
-        "Not reached: at no tested cone did it come under 1.5 %.",
+        "Maturity",
+        "Not reached: absorption stayed above 1.5 % at every tested cone.",
     ),
     "on the limit": (
         (("6", 12, 1.5),),
-        "Mature",
-        "Not decided: it may be under 1.5 %, but not surely. More bars would tell.",
+        "Maturity",
+        "Not decided: absorption may be under 1.5 %, but not certainly. Test more bars.",
     ),
-    "not soaked": ((("6", 12, None),), "Mature", "Not known: no fired bar was soaked."),
+    "not soaked": ((("6", 12, None),), "Maturity", "Not known: no fired bar has been soaked."),
     "bloats": (
         (("6", 13.4, 0.9), ("10", 9, 4.7)),
-        "Bloats",
+        "Bloating",
         "By cone 10 (after 6, shrinkage fell, absorption rose).",
     ),
-    "slumps": ((("6", 12, 1.0, ("slumped",)),), "Slumps", "By cone 6 (slumping seen)."),
+    "slumps": ((("6", 12, 1.0, ("slumped",)),), "Slumping", "By cone 6 (slumping seen)."),
     "range": (
         (("1", 9, 6), ("6", 12, 1.0), ("8", 12.2, 0.8)),
         "Firing range",
-        "Cone 6 to 8 among the tested; hotter was not tested.",
+        "Cone 6 to 8 of the cones tested; nothing hotter was tested.",
     ),
-    "no range": ((("6", 5, 14),), "Firing range", "No tested cone is surely in it."),
+    "no range": ((("6", 5, 14),), "Firing range", "No tested cone is certainly within it."),
     "odd": (
         (("04", 8, 5), ("6", 9, 8)),
-        "Look again",
-        "At cone 6 it took up more though it shrank further. Were those bars soaked the same way,"
-        " and not mixed up?",
+        "Check",
+        "At cone 6 absorption rose although shrinkage rose too. Check that these bars were soaked"
+        " the same way and not mixed up.",
     ),
 }
 

@@ -33,7 +33,14 @@ def test_everything_that_can_be_noted_comes_back(signed_in):
     sheet = FieldSheet.objects.get()
     assert (sheet.latitude, sheet.longitude) == (51.42, -0.731)
     assert (sheet.greasy_pct, sheet.stands, sheet.stretches) == (70, 3, None)
-    for said in ("Short: sand", "lime", "65 %", "1.2 l", "unpleasant to throw", "Smells."):
+    for said in (
+        "This clay is short, from sand, grit or",
+        "lime",
+        "65 %",
+        "1.2 l",
+        "unpleasant to throw",
+        "Smells.",
+    ):
         assert said in html
     for name in ("Below the lock", "the keeper", "80 mesh"):
         assert name in html
@@ -43,15 +50,15 @@ def test_everything_that_can_be_noted_comes_back(signed_in):
     ("typed", "said"),
     [
         ({"name": ""}, "This field is required"),
-        ({"latitude": "151", "longitude": "3"}, "Are the two swapped?"),
-        ({"latitude": "51"}, "A place needs both"),
+        ({"latitude": "151", "longitude": "3"}, "Latitude must be from −90 to 90. Are"),
+        ({"latitude": "51"}, "Enter both latitude and longitude, or neither."),
         ({"latitude": "here", "longitude": "3"}, "This is not a number"),
-        ({"longitude": "200", "latitude": "1"}, "Longitude is from"),
-        ({"greasy_pct": "70:"}, "Write it like 70:30"),
+        ({"longitude": "200", "latitude": "1"}, "Longitude must be from −180 to 180."),
+        ({"greasy_pct": "70:"}, "Enter a ratio like 70:30."),
         ({"greasy_pct": "170"}, "from 0 to 100"),
-        ({"dug_g": "100", "dried_g": "200"}, "More than was dug?"),
+        ({"dug_g": "100", "dried_g": "200"}, "This is more than was dug. Dried and"),
         ({"dug_on": "yesterday"}, "Enter a valid date"),
-        ({"dug_on": "2126-10-01"}, "That day is still to come"),
+        ({"dug_on": "2126-10-01"}, "This date is in the future. Enter today or an earlier date."),
         ({"depth_cm": "-3"}, "0 cm or more"),
         ({"stands": "9"}, "not one of the available choices"),
     ],
@@ -135,8 +142,8 @@ def test_what_was_noted_stands_on_the_clays_page_before_any_bar_is_made(signed_i
     dug(signed_in, greasy_pct="55:45", coil="cracks_at_once", dug_g="8000", dried_g="5200")
     bank = Material.objects.get(name="Bank")
     page = signed_in.get(f"/results/clays/{bank.pk}/").content.decode()
-    assert "No bar of it is made yet" in page
+    assert "No test bars yet. A bar test shows" in page
     assert "55 : 45" in page
-    assert "cracks at once: short" in page
+    assert "cracks at once (short)" in page
     assert "65 %" in page
     assert "about 70 : 30 or better is a good start" in page

@@ -44,7 +44,7 @@ def test_bad_input_is_told_at_its_field_and_kept(signed_in, change, field):
 def test_a_name_stands_once_on_a_shelf(signed_in, blue, stranger):
     got = signed_in.post("/shelf/new/", {**NEW, "name": "QUAY blue"})
     assert got.status_code == 400
-    assert "already a material of this name" in got.content.decode()
+    assert "A material with this name is already on" in got.content.decode()
     assert stranger.post("/shelf/new/", {**NEW, "name": "Quay Blue"}).status_code == 302
     with pytest.raises(IntegrityError), transaction.atomic():
         Material.objects.create(studio=blue.studio, kind="stain", name="quay blue")
@@ -54,11 +54,11 @@ def test_retired_materials_stay_for_what_refers_to_them(signed_in, make_mix, wei
     mix = weigh(make_mix(), 80, 8)
     signed_in.post(f"/shelf/{blue.pk}/retire/")
     assert "Quay Blue" in signed_in.get(f"/mix/{mix.pk}/").content.decode()
-    assert "Retired (1)" in signed_in.get("/shelf/").content.decode()
+    assert "Archived (1)" in signed_in.get("/shelf/").content.decode()
     assert mix.parts.get(role="colourant").material == blue
     signed_in.post("/shelf/new/", {**NEW, "name": "Quay Blue"})
     got = signed_in.post(f"/shelf/{blue.pk}/restore/", follow=True).content.decode()
-    assert "Rename that one first" in got
+    assert ". Rename that one, then restore this one." in got
 
 
 def test_put_back(signed_in, blue):
@@ -70,7 +70,7 @@ def test_put_back(signed_in, blue):
 
 def test_a_telling_name_asks_for_its_caution(signed_in):
     got = signed_in.post("/shelf/new/", {**NEW, "name": "Manganese dioxide"}, follow=True)
-    assert "sounds as if it holds manganese" in got.content.decode()
+    assert "may contain manganese" in got.content.decode()
 
 
 def test_a_colourant_is_always_dry(signed_in):
@@ -81,4 +81,4 @@ def test_a_colourant_is_always_dry(signed_in):
 
 def test_an_empty_shelf_says_what_to_do(signed_in):
     assert "Add the clay you use most" in signed_in.get("/shelf/").content.decode()
-    assert "Put your clay and a colourant on it" in signed_in.get("/").content.decode()
+    assert "Add your clay and a colourant." in signed_in.get("/").content.decode()

@@ -112,7 +112,7 @@ def test_a_correction_afterwards_reckons_what_derives_from_it_and_says_so(
     assert mixes[2].reckoned_anew_at
     assert mixes[0].reckoned_anew_at is None
     html = signed_in.get(f"/mix/plans/{plan.pk}/").content.decode()
-    assert "Reckoned anew" in html
+    assert "Recalculated" in html
 
 
 def test_a_source_set_aside_changes_nothing_and_is_named(series, weigh, signed_in):
@@ -143,7 +143,7 @@ def test_the_page_of_a_plan_says_one_thing_to_do_next(series, signed_in, weigh):
     while part := weighing.next_part(parts_of(mix)):
         weigh(mix, part.to_go_g)
     html = signed_in.get(f"/mix/plans/{plan.pk}/").content.decode()
-    assert "Made and labelled" in html
+    assert "Mark as made and labelled" in html
     assert "Weigh it out" not in html
 
 
@@ -216,7 +216,7 @@ def test_cells_that_exist_are_found_and_keep_their_codes(grid, weigh, signed_in,
     codes = [tile.code for tile in done.trial.tiles.all()]
     answered = signed_in.get(f"/mix/grid/there/?{GRID}", follow=True)
     html = answered.content.decode()
-    assert "2 of these cells exist" in html
+    assert "2 of these cells are already made" in html
     assert all(code in html for code in codes)
     query = answered.redirect_chain[-1][0].partition("?")[2]
     plan = grid(query)

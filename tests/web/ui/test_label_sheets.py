@@ -38,7 +38,7 @@ def test_the_labels_of_the_shelf(signed_in, clay, blue):
     sheet = {"sheet": "letter-10", "copies": 1, "skip": 0}
     (text,) = pages_of(signed_in.get("/shelf/labels/", sheet).content)
     assert "Ferry white" in text
-    assert "Watch for cobalt" in text
+    assert "Caution: cobalt" in text
     (one,) = pages_of(signed_in.get("/shelf/labels/", {**sheet, "of": blue.pk}).content)
     assert "Ferry white" not in one
 

@@ -27,7 +27,7 @@ def _event(timer: Timer) -> Event:
     event.add("dtstamp", timezone.now())
     event.add("dtstart", timer.due_at)
     event.add("dtend", timer.due_at + timedelta(minutes=15))
-    event.add("summary", f"{timer.now.title} is over: {timer.about}")
+    event.add("summary", f"{timer.now.title} finished: {timer.about}")
     event.add("description", timer.when_due)
     alarm = Alarm()
     alarm.add("action", "DISPLAY")

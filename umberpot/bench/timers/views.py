@@ -22,16 +22,19 @@ from umberpot.ui.fields.measures import Choice, MeasureField
 
 PLACE = "Bench"
 MOST_TOLD = 20
-HOURS = Bound(0, 24 * 60, "From a minute to 60 days; in hours, such as 2 or 0.5.")
+HOURS = Bound(0, 24 * 60, "Enter hours, such as 2 or 0.5: from one minute to 60 days.")
 
 
 class TimerForm(forms.Form):
     """What is timed, what of, and how long its first stage runs."""
 
-    protocol = Choice(choices=protocols.choices, label="What is timed")
-    about = forms.CharField(max_length=120, label="What it is done to")
+    protocol = Choice(choices=protocols.choices, label="Procedure")
+    about = forms.CharField(max_length=120, label="Clay or pieces")
     hours = MeasureField(
-        HOURS, required=False, label="First stage", help_text="Its usual time where empty."
+        HOURS,
+        required=False,
+        label="Length of first stage",
+        help_text="Leave empty for the usual time.",
     )
 
     @property
@@ -71,7 +74,7 @@ def new(request: StudioRequest) -> HttpResponse:
             request_key(request),
             request.user,
         )
-        messages.success(request, f"{timer.now.title} is timed: {timer.about}.")
+        messages.success(request, f"Timer started: {timer.now.title}, {timer.about}.")
         return redirect("bench:bench")
     return render(
         request,
@@ -118,7 +121,7 @@ def move_on(request: StudioRequest, pk: int) -> HttpResponse:
         said = f"Done: {timer.about}." if timer.ended_at else f"{timer.now.title}: {timer.about}."
         messages.success(request, said)
     else:
-        messages.info(request, "Someone moved that on already.")
+        messages.info(request, "This timer is already at its next stage.")
     if timer.ended_at and timer.test_id and timer.is_soak:
         return redirect("tiles:test", pk=timer.test_id)
     return redirect("bench:bench")
@@ -129,7 +132,7 @@ def stop(request: StudioRequest, pk: int) -> HttpResponse:
     """It is not waited for any more."""
     timer = _timer(request, pk)
     services.stop(timer)
-    messages.success(request, f"{timer} is not timed any more.")
+    messages.success(request, f"Timer stopped: {timer}.")
     return redirect("bench:bench")
 
 
@@ -157,7 +160,7 @@ def feed(request: HttpRequest, token: str) -> HttpResponse:
     """The same for a phone's calendar: whoever knows the address may read it until revoked."""
     found = services.feed_at(token)
     if found is None:
-        raise Http404("There is no such calendar.")
+        raise Http404("This calendar address does not exist or was revoked.")
     running = Timer.objects.of(found.studio).filter(ended_at=None)
     return _ical(calendar_of(found.studio, running))
 
@@ -167,8 +170,8 @@ def change_feed(request: StudioRequest) -> HttpResponse:
     """A new private address (``make=yes``), or none any more."""
     if request.POST.get("make") == "yes":
         services.new_feed(request.studio, request.user)
-        messages.success(request, "Here is a new address. The one before no longer works.")
+        messages.success(request, "New calendar address created. The previous one no longer works.")
     else:
         services.revoke_feed(request.studio)
-        messages.success(request, "The address no longer works.")
+        messages.success(request, "Calendar address revoked.")
     return redirect("bench:bench")

@@ -16,7 +16,7 @@ UNNAMED = "colourant"
 def read_pct(name: str, text: str) -> float:
     """A percentage as typed for ``name``. Raises ValueError with a sentence."""
     if not text.strip():
-        raise ValueError(f"How many percent of {name}?")
+        raise ValueError(f"Enter the percentage of {name}.")
     try:
         return bounds.PERCENTAGE.check("add", read_number(text))
     except ValueError as error:
@@ -28,7 +28,7 @@ def read_addition(text: str) -> Addition:
     name, _, pct = text.rpartition(":")
     name = " ".join(name.split())
     if not name:
-        raise ValueError("Write each colourant as NAME:PERCENT, like Quay Blue:8.")
+        raise ValueError("Enter each colourant as NAME:PERCENT, like Quay Blue:8.")
     return Addition(name, read_pct(name, pct))
 
 
@@ -37,7 +37,7 @@ def read_all(texts: list[str]) -> list[Addition]:
     additions = []
     for text in texts:
         if len(text) > LONGEST_TEXT or "\x00" in text:
-            raise forms.ValidationError(f"Write at most {LONGEST_TEXT} plain characters.")
+            raise forms.ValidationError(f"Use at most {LONGEST_TEXT} ordinary characters.")
         try:
             additions.append(read_addition(text))
         except ValueError as error:
@@ -62,7 +62,7 @@ class AdditionsField(forms.Field):
         additions = read_all(value)
         if self.required and not additions:
             raise forms.ValidationError(
-                "Name at least one colourant and its percentage.", "required"
+                "Enter at least one colourant and its percentage.", "required"
             )
         return additions
 

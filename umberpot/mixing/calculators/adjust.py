@@ -38,7 +38,7 @@ def read_target(text: str) -> Target:
     name, now, target = ([""] * 3 + text.rsplit(":", 2))[-3:]
     name = " ".join(name.split())
     if not name:
-        raise ValueError("Write each further colourant as NAME:NOW:TARGET, like Rutile:2:4.")
+        raise ValueError("Enter each further colourant as NAME:NOW:TARGET, like Rutile:2:4.")
     return Target(name, read_pct(name, now), read_pct(name, target))
 
 
@@ -73,7 +73,7 @@ class TargetsField(forms.Field):
             )
         try:
             if any(len(text) > LONGEST_TEXT or "\x00" in text for text in value):
-                raise ValueError(f"Write at most {LONGEST_TEXT} plain characters.")
+                raise ValueError(f"Use at most {LONGEST_TEXT} ordinary characters.")
             return [read_target(text) for text in value]
         except ValueError as error:
             raise forms.ValidationError(str(error)) from None
@@ -96,8 +96,8 @@ class AdjustForm(KnowsScale, ClayForm[AdjustInputs]):
     """
 
     name = forms.CharField(max_length=LONGEST_TEXT, required=False, label="Colourant")
-    now_pct = MeasureField(bounds.PERCENTAGE, label="Now")
-    target_pct = MeasureField(bounds.PERCENTAGE, label="Wanted")
+    now_pct = MeasureField(bounds.PERCENTAGE, label="Strength now")
+    target_pct = MeasureField(bounds.PERCENTAGE, label="Strength wanted")
     also = TargetsField(required=False)
     scale_step_g = scale_step_field()
 
@@ -106,7 +106,7 @@ class AdjustForm(KnowsScale, ClayForm[AdjustInputs]):
         if not self.errors:
             names = [target.name.lower() for target in self._targets()]
             if len(set(names)) < len(names):
-                self.add_error("also", "Two rows name the same colourant.")
+                self.add_error("also", "The same colourant is entered twice. Remove one row.")
         return cleaned
 
     def _targets(self) -> list[Target]:

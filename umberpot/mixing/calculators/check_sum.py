@@ -32,16 +32,17 @@ class CheckSumForm(ClayForm[CheckSumInputs]):
     that of the mix.
     """
 
-    pct = MeasureField(bounds.PERCENTAGE, required=False, label="Percent wanted")
+    pct = MeasureField(bounds.PERCENTAGE, required=False, label="Strength wanted")
     convention = convention_choice()
-    answer = MeasureField(bounds.MASS, required=False, label="Colourant, by your sum")
-    now_pct = MeasureField(bounds.PERCENTAGE, required=False, label="Percent now")
-    target_pct = MeasureField(bounds.PERCENTAGE, required=False, label="Percent wanted")
+    answer = MeasureField(bounds.MASS, required=False, label="Your answer, colourant")
+    now_pct = MeasureField(bounds.PERCENTAGE, required=False, label="Strength now")
+    target_pct = MeasureField(bounds.PERCENTAGE, required=False, label="Strength wanted")
     answer_total = MeasureField(
         bounds.MASS,
         required=False,
-        label="New dry total, by your sum",
-        help_text="clay and colourant together, without water; the weight above is then of the mix",
+        label="Your answer, new dry total",
+        help_text="Clay and colourant together, without water. The weight above is then the weight"
+        " of the mix.",
     )
 
     @property
@@ -52,12 +53,12 @@ class CheckSumForm(ClayForm[CheckSumInputs]):
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean()
         if self.is_change:
-            self.require("now_pct", "How strong is the mix now?")
-            self.require("target_pct", "How strong is it to be?")
-            self.require("answer_total", "What new total did you work out?")
+            self.require("now_pct", "Enter the strength of the mix now.")
+            self.require("target_pct", "Enter the strength you want.")
+            self.require("answer_total", "Enter the new total you worked out.")
         else:
-            self.require("pct", "What percentage did you want?")
-            self.require("answer", "How much colourant did you work out?")
+            self.require("pct", "Enter the strength you want.")
+            self.require("answer", "Enter the grams of colourant you worked out.")
         return cleaned
 
     def inputs(self) -> CheckSumInputs:
@@ -113,7 +114,7 @@ class CheckSumView(MixCalculator[CheckSumInputs, Checked]):
             shown |= {
                 "wanted": plain(asked.target_pct, 3),
                 "wanted_of": "on dry clay",
-                "of_what": "dry in all",
+                "of_what": "dry in total",
                 "working": _change_working(asked, result),
             }
             return shown if actual is None else shown | {"actual": plain(actual)}

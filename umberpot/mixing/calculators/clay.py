@@ -36,18 +36,18 @@ class ClayForm(CalculatorForm[Inputs], Generic[Inputs]):
     )
     mass = MeasureField(bounds.MASS, required=False, label="Weight of clay")
     unit = Choice(choices=mass_units, required=False, initial="g")
-    volume = MeasureField(bounds.VOLUME, required=False, label="or its volume")
+    volume = MeasureField(bounds.VOLUME, required=False, label="Or volume")
     volume_unit = Choice(choices=volume_units, required=False, initial="ml")
     water_pct = MeasureField(
         bounds.WATER,
         required=False,
-        label="Water in it",
-        help_text="Of its weight as it is. Throwing clay is often 18–25 %. Weigh a pinch, dry it,"
-        " weigh it again.",
+        label="Water content",
+        help_text="Percentage of the wet weight. Throwing clay is usually 18–25 %. To measure it,"
+        " weigh a sample, dry it, weigh it again.",
     )
     solids_pct = MeasureField(bounds.SOLIDS, required=False, label="Solids")
     specific_gravity = MeasureField(
-        bounds.SPECIFIC_GRAVITY, required=False, label="or specific gravity"
+        bounds.SPECIFIC_GRAVITY, required=False, label="Or specific gravity"
     )
     solid_density = solid_density_field()
 
@@ -56,10 +56,10 @@ class ClayForm(CalculatorForm[Inputs], Generic[Inputs]):
         state = cleaned.get("state")
         self._ignore_other_states(state)
         if state in (ClayState.DRY, ClayState.PLASTIC):
-            self.require("mass", "How much clay is it?")
+            self.require("mass", "Enter the weight of the clay.")
             self._require_unit("unit")
         if state == ClayState.PLASTIC:
-            self.require("water_pct", "How much water is in it? Throwing clay is often 18–25 %.")
+            self.require("water_pct", "Enter the water content. Throwing clay is usually 18–25 %.")
         if state == ClayState.SLIP:
             self._require_slip()
         return cleaned
@@ -90,23 +90,25 @@ class ClayForm(CalculatorForm[Inputs], Generic[Inputs]):
 
     def _require_unit(self, field: str) -> None:
         if field not in self.errors and not self.cleaned_data.get(field):
-            self.add_error(field, forms.ValidationError("Which unit is that in?", "required"))
+            self.add_error(field, forms.ValidationError("Choose a unit.", "required"))
 
     def _ignore_other_states(self, state: str | None) -> None:
         does_not_apply(self, self.cleaned_data, *_OF_OTHER_STATES.get(state or "", ()))
 
     def _require_slip(self) -> None:
         if self.was_filled("mass") and self.was_filled("volume"):
-            self.add_error("volume", "Give the slip's weight or its volume, not both.")
+            self.add_error("volume", "Enter the weight or the volume of the slip, not both.")
         elif self.was_filled("volume"):
             self._require_unit("volume_unit")
         else:
-            self.require("mass", "How much slip is it? Give its weight or its volume.")
+            self.require("mass", "Enter the weight or the volume of the slip.")
             self._require_unit("unit")
         if self.was_filled("solids_pct") and self.was_filled("specific_gravity"):
-            self.add_error("specific_gravity", "Give the solids or the specific gravity, not both.")
+            self.add_error(
+                "specific_gravity", "Enter the solids or the specific gravity, not both."
+            )
         elif not self.was_filled("specific_gravity"):
-            self.require("solids_pct", "Give the slip's solids or its specific gravity.")
+            self.require("solids_pct", "Enter the solids or the specific gravity of the slip.")
 
     def query_pairs(self) -> list[tuple[str, str]]:
         irrelevant = set(_OF_OTHER_STATES.get(self.data.get("state", ""), ()))

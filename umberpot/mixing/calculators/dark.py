@@ -17,14 +17,14 @@ class DarkForm(CalculatorForm[DarkGround]):
 
     piece = MeasureField(bounds.MASS, label="Clay in a piece, plastic")
     water_pct = MeasureField(bounds.WATER, label="Water in it")
-    dark_price = MeasureField(cost.PRICE, label="Dark clay, per kg")
-    cheap_price = MeasureField(cost.PRICE, label="Cheap body, per kg")
-    stain_price = MeasureField(cost.PRICE, label="Black stain, per kg")
-    stain_pct = MeasureField(bounds.PERCENTAGE, label="Black stain, on dry clay")
-    area_cm2 = MeasureField(cost.AREA, label="Surface to coat")
-    coat_mm = MeasureField(cost.THICKNESS, required=False, label="Coat, wet")
+    dark_price = MeasureField(cost.PRICE, label="Dark clay price per kg")
+    cheap_price = MeasureField(cost.PRICE, label="Plain body price per kg")
+    stain_price = MeasureField(cost.PRICE, label="Black stain price per kg")
+    stain_pct = MeasureField(bounds.PERCENTAGE, label="Black stain, % on dry clay")
+    area_cm2 = MeasureField(cost.AREA, label="Area to coat")
+    coat_mm = MeasureField(cost.THICKNESS, required=False, label="Wet coat thickness")
     coat_gravity = MeasureField(
-        bounds.SPECIFIC_GRAVITY, required=False, label="Slip's specific gravity"
+        bounds.SPECIFIC_GRAVITY, required=False, label="Specific gravity of the slip"
     )
 
     def inputs(self) -> DarkGround:

@@ -39,7 +39,7 @@ def solid_density_field() -> MeasureField:
     return MeasureField(
         bounds.SOLID_DENSITY,
         required=False,
-        label="Density of the solid",
+        label="Density of dry clay",
         initial=plain(CLAY_SOLID_DENSITY),
     )
 

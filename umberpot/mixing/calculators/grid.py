@@ -22,7 +22,7 @@ from umberpot.ui.fields.not_applying import does_not_apply
 from umberpot.ui.fields.number_lists import in_words
 from umberpot.ui.fields.percentages import read_percentages
 
-MOULDS = Bound(1, 1000, "At least one mould is needed, and at most 1000.", low_allowed=True)
+MOULDS = Bound(1, 1000, "Enter 1 to 1000 moulds.", low_allowed=True)
 MOST_CELLS = pour_plan.MOST_PER_AXIS**2
 
 
@@ -52,13 +52,13 @@ class AxisField(forms.Field):
                 raise forms.ValidationError(STILL_NEEDED, "required")
             return None
         if len(value) > LONGEST_TEXT or "\x00" in value:
-            raise forms.ValidationError(f"Write at most {LONGEST_TEXT} plain characters.")
+            raise forms.ValidationError(f"Use at most {LONGEST_TEXT} ordinary characters.")
         name, _, pcts = value.rpartition(":")
         name = " ".join(name.split())
         if not name:
-            raise forms.ValidationError("Name the addition, with its percentages behind it.")
+            raise forms.ValidationError("Enter the addition and its percentages.")
         if not pcts.strip():
-            raise forms.ValidationError(f"Which percentages of {name}?")
+            raise forms.ValidationError(f"Enter the percentages of {name}.")
         try:
             return Axis(name, tuple(sorted(read_percentages(pcts))))
         except ValueError as error:
@@ -85,10 +85,12 @@ class CellsField(forms.Field):
             except ValueError:
                 pair = ()
             if len(text) > LONGEST_TEXT or len(pair) not in (1, 2):
-                raise forms.ValidationError("Write each cell you have as x,y, like 2,4.")
+                raise forms.ValidationError("Enter each existing cell as x,y, like 2,4.")
             cells.add((pair[0], pair[1] if len(pair) == 2 else 0.0))
         if len(cells) > MOST_CELLS:
-            raise forms.ValidationError(f"A grid has at most {MOST_CELLS} cells.")
+            raise forms.ValidationError(
+                f"A grid can have at most {MOST_CELLS} cells. Use fewer percentages."
+            )
         return frozenset(cells)
 
 
@@ -126,12 +128,12 @@ class GridForm(KnowsScale, CalculatorForm[GridInputs]):
         required=False,
         initial=ClayState.SLIP,
     )
-    cell_g = MeasureField(bounds.MASS, label="For each cell")
-    solids_pct = MeasureField(bounds.SOLIDS, required=False, label="Solids of the slip")
-    water_pct = MeasureField(bounds.WATER, required=False, label="Water in it")
+    cell_g = MeasureField(bounds.MASS, label="Weight per cell")
+    solids_pct = MeasureField(bounds.SOLIDS, required=False, label="Slip solids")
+    water_pct = MeasureField(bounds.WATER, required=False, label="Water content")
     have = CellsField(required=False)
-    moulds = CountField(MOULDS, required=False, label="Moulds you have")
-    residue_g = MeasureField(series.NONE_OR_MORE, required=False, label="Left in the pot at last")
+    moulds = CountField(MOULDS, required=False, label="Moulds available")
+    residue_g = MeasureField(series.NONE_OR_MORE, required=False, label="Slip left in each pot")
     scale_step_g = scale_step_field()
 
     def clean(self) -> dict[str, Any]:

@@ -15,7 +15,7 @@ from umberpot.ui.calculators import Answer, CalculatorForm
 from umberpot.ui.fields.measures import Choice, MeasureField, mass_units
 from umberpot.ui.mix_bar import segments_of_batch
 
-SIDES = {"a": "The first", "b": "The second"}
+SIDES = {"a": "First clay", "b": "Second clay"}
 
 
 @dataclass(frozen=True)
@@ -39,7 +39,7 @@ def _unit() -> Choice:
 
 
 def _water() -> MeasureField:
-    return MeasureField(bounds.WATER, required=False, label="Water in it, if plastic")
+    return MeasureField(bounds.WATER, required=False, label="Water content, if plastic")
 
 
 class JoinForm(CalculatorForm[list[Leftover]]):
@@ -49,11 +49,11 @@ class JoinForm(CalculatorForm[list[Leftover]]):
     dry clay (none for plain clay); the same for ``b``.
     """
 
-    a_mass = _mass("The first weighs")
+    a_mass = _mass("Weight of first clay")
     a_unit = _unit()
     a_water_pct = _water()
     a = AdditionsField(required=False)
-    b_mass = _mass("The second weighs")
+    b_mass = _mass("Weight of second clay")
     b_unit = _unit()
     b_water_pct = _water()
     b = AdditionsField(required=False)
@@ -133,7 +133,7 @@ class JoinView(MixCalculator[list[Leftover], Joined]):
 
     def shown(self, inputs: list[Leftover], result: Joined) -> dict[str, Any]:
         both = result.both
-        bars = zip((*SIDES.values(), "Both as one"), [*result.batches, both], strict=True)
+        bars = zip((*SIDES.values(), "Combined"), [*result.batches, both], strict=True)
         return {
             "rows": [
                 {"name": name, "pct": plain(both.pct(name)), "working": _working(result, name)}

@@ -32,7 +32,7 @@ from umberpot.ui.fields.counts import CountField
 from umberpot.ui.fields.measures import LONGEST_TEXT, Choice, MeasureField, mass_units
 from umberpot.ui.mix_bar import segments_of
 
-PARTS = Bound(1, 1000, "Split it into 1 to 1000 parts.", low_allowed=True)
+PARTS = Bound(1, 1000, "Enter 1 to 1000 bags or slabs.", low_allowed=True)
 
 
 @dataclass(frozen=True)
@@ -61,11 +61,11 @@ class KilosForm(KnowsScale, CalculatorForm[KilosInputs]):
     clay = forms.CharField(max_length=LONGEST_TEXT, required=False, label="Clay")
     mass = MeasureField(bounds.MASS, label="Finished plastic clay")
     unit = Choice(choices=mass_units, initial="kg")
-    water_pct = MeasureField(bounds.WATER, label="Water in it")
+    water_pct = MeasureField(bounds.WATER, label="Water content")
     add = AdditionsField()
     convention = convention_choice()
-    split = CountField(PARTS, required=False, label="Split into bags or slabs")
-    clay_price = MeasureField(cost.PRICE, required=False, label="Clay, per kg")
+    split = CountField(PARTS, required=False, label="Number of bags or slabs")
+    clay_price = MeasureField(cost.PRICE, required=False, label="Clay price per kg")
     price = PricesField(label="Colourants, per kg")
     scale_step_g = scale_step_field()
     water_u95 = measured_water_field()

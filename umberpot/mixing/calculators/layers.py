@@ -45,10 +45,10 @@ class LayersForm(CalculatorForm[LayersInputs]):
     """
 
     pieces = CountField(scaling.PIECES, label="Pieces")
-    piece = MeasureField(bounds.MASS, label="Clay in a piece, plastic")
+    piece = MeasureField(bounds.MASS, label="Plastic clay per piece")
     layer = AdditionsField()
-    colour_price = MeasureField(cost.PRICE, required=False, label="Coloured clay, per kg")
-    plain_price = MeasureField(cost.PRICE, required=False, label="Plain clay, per kg")
+    colour_price = MeasureField(cost.PRICE, required=False, label="Coloured clay price per kg")
+    plain_price = MeasureField(cost.PRICE, required=False, label="Plain clay price per kg")
 
     def inputs(self) -> LayersInputs:
         typed = self.cleaned_data

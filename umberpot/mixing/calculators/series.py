@@ -22,7 +22,7 @@ from umberpot.ui.mix_bar import Segment, SegmentKind
 TILES = Bound(
     1,
     series.MOST_TILES_EACH,
-    f"Ask for 1 to {series.MOST_TILES_EACH} tiles of each strength.",
+    f"Enter 1 to {series.MOST_TILES_EACH} tiles of each strength.",
     low_allowed=True,
 )
 
@@ -48,17 +48,15 @@ class SeriesForm(KnowsScale, CalculatorForm[SeriesInputs]):
     clay = forms.CharField(max_length=LONGEST_TEXT, required=False, label="Clay")
     colourant = forms.CharField(max_length=LONGEST_TEXT, required=False, label="Colourant")
     pcts = PercentagesField(label="Strengths, on dry clay")
-    tile_dry_g = MeasureField(bounds.MASS, label="A tile takes, dry")
-    tiles_each = CountField(TILES, required=False, label="Tiles of each")
-    powder_g = MeasureField(series.NONE_OR_MORE, required=False, label="Powder at hand")
-    loss_pct = MeasureField(series.LOSS, required=False, label="Lost on bowl and plaster")
-    smallest_batch_g = MeasureField(
-        series.NONE_OR_MORE, required=False, label="Smallest batch, dry"
-    )
+    tile_dry_g = MeasureField(bounds.MASS, label="Dry weight of a tile")
+    tiles_each = CountField(TILES, required=False, label="Tiles of each strength")
+    powder_g = MeasureField(series.NONE_OR_MORE, required=False, label="Colourant on hand")
+    loss_pct = MeasureField(series.LOSS, required=False, label="Mixing loss")
+    smallest_batch_g = MeasureField(series.NONE_OR_MORE, required=False, label="Smallest mix, dry")
     round_start_g = MeasureField(
-        series.NONE_OR_MORE, required=False, label="Round the start up to whole"
+        series.NONE_OR_MORE, required=False, label="Round first clay weight up to"
     )
-    scale_step_g = MeasureField(bounds.STEP, required=False, label="Your scale shows steps of")
+    scale_step_g = MeasureField(bounds.STEP, required=False, label="Scale step")
 
     def inputs(self) -> SeriesInputs:
         typed = self.cleaned_data

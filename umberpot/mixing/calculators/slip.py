@@ -75,8 +75,8 @@ class SlipForm(KnowsScale, CalculatorForm[SlipInputs]):
 
     what = Choice(
         choices=[
-            (SlipSource.BUCKET, "Slip I have"),
-            (SlipSource.SLAKE, "Dry clay to slake"),
+            (SlipSource.BUCKET, "Slip"),
+            (SlipSource.SLAKE, "Dry clay, to slake"),
         ],
         required=False,
         initial=SlipSource.BUCKET,
@@ -85,7 +85,7 @@ class SlipForm(KnowsScale, CalculatorForm[SlipInputs]):
     sample_volume_unit = Choice(choices=volume_units, required=False, initial="ml")
     sample_mass = MeasureField(bounds.MASS, required=False, label="It weighs")
     sample_unit = Choice(choices=mass_units, required=False, initial="g")
-    vessel_mass = MeasureField(bounds.MASS, required=False, label="of which the vessel")
+    vessel_mass = MeasureField(bounds.MASS, required=False, label="Empty jug")
     amount = MeasureField(bounds.VOLUME, required=False, label="Slip to colour or change")
     amount_unit = Choice(
         choices=partial(units.choices, Measure.VOLUME, Measure.MASS),
@@ -95,7 +95,7 @@ class SlipForm(KnowsScale, CalculatorForm[SlipInputs]):
     dry_mass = MeasureField(bounds.MASS, required=False, label="Dry clay")
     dry_unit = Choice(choices=mass_units, required=False, initial="g")
     target_gravity = MeasureField(
-        bounds.SPECIFIC_GRAVITY, required=False, label="Specific gravity wanted"
+        bounds.SPECIFIC_GRAVITY, required=False, label="Target specific gravity"
     )
     solid_density = solid_density_field()
     add = AdditionsField(required=False)

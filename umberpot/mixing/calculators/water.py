@@ -36,10 +36,10 @@ class WaterInputs:
 class WaterForm(CalculatorForm[WaterInputs]):
     """The query string: ``wet``, ``dry``, ``unit``, ``scale_step``."""
 
-    wet = MeasureField(bounds.MASS, label="The pinch, wet")
-    dry = MeasureField(bounds.MASS, label="The same, bone dry")
+    wet = MeasureField(bounds.MASS, label="Sample weight, wet")
+    dry = MeasureField(bounds.MASS, label="Sample weight, bone dry")
     unit = Choice(choices=mass_units, initial="g")
-    scale_step = MeasureField(bounds.STEP, label="Smallest step of the scale")
+    scale_step = MeasureField(bounds.STEP, label="Scale step")
 
     def inputs(self) -> WaterInputs:
         typed = self.cleaned_data

@@ -15,11 +15,11 @@ class LeftoverForm(forms.Form):
 
     use_required_attribute = False
 
-    grams = MeasureField(bounds.MASS, label="Left of it")
+    grams = MeasureField(bounds.MASS, label="Weight left")
     state = Choice(
         choices=[(ClayState.DRY, "Dry"), (ClayState.PLASTIC, "Plastic")],
         initial=ClayState.DRY,
-        label="It is",
+        label="State",
     )
     water_pct = MeasureField(bounds.WATER, required=False, label="Water in it")
 
@@ -33,20 +33,20 @@ class LeftoverForm(forms.Form):
 
 
 class ChangeForm(forms.Form):
-    """Bring some coloured clay to a percentage, or stretch it to a total."""
+    """Bring some coloured clay to a percentage, Or extend to a total."""
 
     use_required_attribute = False
 
-    use_g = MeasureField(bounds.MASS, label="Use of it")
-    target_pct = MeasureField(bounds.PERCENTAGE, required=False, label="Bring it to")
-    total_g = MeasureField(bounds.MASS, required=False, label="or stretch it to")
+    use_g = MeasureField(bounds.MASS, label="Weight to use")
+    target_pct = MeasureField(bounds.PERCENTAGE, required=False, label="Strength wanted")
+    total_g = MeasureField(bounds.MASS, required=False, label="Or extend to")
 
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean() or {}
         if not self.errors:
             given = [cleaned["target_pct"], cleaned["total_g"]]
             if given.count(None) == len(given):
-                self.add_error("target_pct", "Which percentage, or which total?")
+                self.add_error("target_pct", "Enter a strength or a total weight.")
             elif None not in given:
-                self.add_error("total_g", "Give the percentage or the total, not both.")
+                self.add_error("total_g", "Enter a strength or a total weight, not both.")
         return cleaned

@@ -104,9 +104,11 @@ def planned_change(
     ``total_g``.
     """
     if found.batch is None:
-        raise Inconsistent("use_g", use_g, "Nobody knows what is in it. Test a tile of it first.")
+        raise Inconsistent("use_g", use_g, "Its contents are unknown. Fire a test tile first.")
     if use_g > found.on_hand_g * (1 + 1e-9):
-        raise Inconsistent("use_g", use_g, f"There are {found.on_hand_g:g} g of it.")
+        raise Inconsistent(
+            "use_g", use_g, f"There are only {found.on_hand_g:g} g. Enter no more than that."
+        )
     before = found.batch.scaled(use_g / found.on_hand_g)
     state = ClayState(found.material.state)
     if total_g is not None:
@@ -114,7 +116,7 @@ def planned_change(
         after = strength.stretch_to(before, dry_total_g, "total_g")
         return strength.change(before, [Addition(n, p) for n, p in after.pcts.items()], state)
     if not before.colourants_g:
-        raise Inconsistent("target_pct", target_pct, "There is no colourant in it.")
+        raise Inconsistent("target_pct", target_pct, "It contains no colourant.")
     strongest = strongest_of(before)
     return strength.change(before, [Addition(strongest, target_pct or 0.0)], state)
 
@@ -158,11 +160,13 @@ def join_two(
 ) -> Mix:
     """All of two leftovers wedged into one. Raises Inconsistent where that cannot be."""
     if one.batch is None or other.batch is None:
-        raise Inconsistent("other", None, "Nobody knows what is in one of them.")
+        raise Inconsistent(
+            "other", None, "The contents of one of them are unknown, so they cannot be combined."
+        )
     if one.on_hand_g <= 0 or other.on_hand_g <= 0:
-        raise Inconsistent("other", None, "There is nothing left of one of them.")
+        raise Inconsistent("other", None, "One of them is used up.")
     if one.material.pk == other.material.pk:
-        raise Inconsistent("other", None, "Choose another one than itself.")
+        raise Inconsistent("other", None, "Choose a different leftover.")
     parts = (_part_of(one, one.on_hand_g), _part_of(other, other.on_hand_g))
     return _make(studio, one, join([one.batch, other.batch]), parts, request_key, by)
 
@@ -209,7 +213,7 @@ def pool(found: Coloured, bucket: Material | None, request_key: uuid.UUID, by: U
     if done:
         return done.bucket
     if found.on_hand_g <= 0:
-        raise ClayError("bucket", 0, "There is nothing left of it.")
+        raise ClayError("bucket", 0, "There is none left.")
     studio = found.material.studio
     bucket = bucket or new_bucket(studio)
     dry_g = found.on_hand_g * found.material.dry_share

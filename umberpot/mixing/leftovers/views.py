@@ -37,7 +37,7 @@ def keep(request: StudioRequest, pk: int) -> HttpResponse:
     material = services.keep_leftover(
         mix, cleaned["grams"], cleaned["state"], cleaned["water_pct"], request.user
     )
-    messages.success(request, f"On the shelf as {material.name}. Label the bag at once.")
+    messages.success(request, f"Stored as {material.name}. Label the bag now.")
     return redirect("mixing:leftover", pk=material.pk)
 
 
@@ -74,7 +74,7 @@ def _page(
     step_g = request.studio.scale_step_g
     strongest = services.strongest_of(found.batch) if found.batch else ""
     if strongest:
-        form.fields["target_pct"].label = f"Bring {strongest} to"
+        form.fields["target_pct"].label = f"{strongest}, strength wanted"
     others = (
         Material.objects.of(request.studio)
         .on_shelf()
@@ -176,5 +176,5 @@ def _pool_scraps(request: StudioRequest, found: Coloured) -> HttpResponse:
         messages.error(request, f"Not added: {error.messages[0]}")
     else:
         services.pool_scraps(found.material, grams, request_key(request), request.user)
-        messages.success(request, "The scraps are in. What is in the bucket is now unknown.")
+        messages.success(request, "Scraps added. The contents of the bucket are now unknown.")
     return redirect("mixing:leftover", pk=found.material.pk)

@@ -19,19 +19,20 @@ class GramsForm(forms.Form):
     use_required_attribute = False
 
     grams = MeasureField(bounds.MASS, label="What the scale says")
-    container_g = MeasureField(bounds.MASS, required=False, label="In a container")
+    container_g = MeasureField(bounds.MASS, required=False, label="Container")
 
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean() or {}
         if "container_g" in self.errors:
-            self.add_error("grams", "Choose the container again: what it weighs cannot be read.")
+            self.add_error("grams", "The weight of this container cannot be read. Choose it again.")
         empty_g = cleaned.get("container_g")
         if empty_g and cleaned.get("grams") is not None:
             cleaned["grams"] -= empty_g
             if cleaned["grams"] <= 0:
                 self.add_error(
                     "grams",
-                    f"The container alone weighs {plain(empty_g, 3)} g: is it on the scale?",
+                    f"This container alone weighs {plain(empty_g, 3)} g. Check that it is"
+                    " on the scale.",
                 )
         return cleaned
 

@@ -27,13 +27,14 @@ class ScaleProblem(Exception):
 def _connection() -> Iterator[serial.SerialBase]:
     """The open scale. Whatever fails on the wire comes out as ScaleProblem."""
     if not settings.SCALE_ADDRESS:
-        raise ScaleProblem("No scale is connected. Type the figure instead.")
+        raise ScaleProblem("No scale is connected. Type the weight instead.")
     try:
         with serial.serial_for_url(settings.SCALE_ADDRESS, timeout=_ANSWERS_WITHIN_S) as port:
             yield port
     except (serial.SerialException, ValueError, OSError) as error:
         raise ScaleProblem(
-            "The scale does not answer. Is it on and plugged in? You can type the figure instead."
+            "The scale is not responding. Check that it is on and plugged in, or type"
+            " the weight instead."
         ) from error
 
 
@@ -46,7 +47,9 @@ def _tell(command: str) -> None:
     with _connection() as port:
         reply = _ask(port, command)
     if reply != "OK":
-        raise ScaleProblem(f"The scale said: {reply or 'nothing'}.")
+        raise ScaleProblem(
+            f"The scale sent: {reply or 'nothing'}. Read it again, or type the weight."
+        )
 
 
 def _weight(port: serial.SerialBase) -> tuple[float, bool]:
@@ -57,12 +60,12 @@ def _weight(port: serial.SerialBase) -> tuple[float, bool]:
     answer = _ask(port, "READ")
     mark, _, figure = answer.partition(" ")
     if mark not in ("=", "~"):
-        raise ScaleProblem("The scale does not answer as expected.")
+        raise ScaleProblem("The scale sent an answer that cannot be read. Type the weight instead.")
     try:
         return read_number(in_own_unit(figure, Measure.MASS)), mark == "="
     except ValueError:
         raise ScaleProblem(
-            f"The scale answers “{answer[:40]}”, which is no weight. Type the figure instead."
+            f"The scale answers “{answer[:40]}”, which is not a weight. Type the weight instead."
         ) from None
 
 

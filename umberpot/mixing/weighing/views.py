@@ -212,7 +212,7 @@ def weigh(request: StudioRequest, pk: int) -> HttpResponse:
     mix = get_object_or_404(Mix.objects.of(request.studio), pk=pk)
     part = services.next_part(parts_of(mix))
     if part is None or str(part.pk) != request.POST.get("part"):
-        messages.warning(request, "That step was already done, perhaps in another window.")
+        messages.warning(request, "This step is already done, perhaps in another window.")
         return redirect("mixing:mix", pk=pk)
     if request.POST.get("action") == "leave_out" and part.role == MixPart.Role.WATER:
         services.leave_out(part)
@@ -231,7 +231,9 @@ def _read_off_the_scale(request: StudioRequest) -> GramsForm:
         return form
     form = GramsForm({"grams": f"{grams:.3f}", "container_g": container_g})
     if abs(grams) < 0.0005:
-        form.errors["grams"] = form.error_class(["The scale shows 0: nothing is on it yet."])
+        form.errors["grams"] = form.error_class(
+            ["The scale shows 0. Put the material on and read it again."]
+        )
     return form
 
 
@@ -281,7 +283,7 @@ def _take(request: StudioRequest, mix: Mix, part: MixPart) -> HttpResponse:
             count_was_wrong=count_was_wrong,
         )
     except (services.StaleWeighing, services.BelowNothing):
-        messages.warning(request, "That step was already done, perhaps in another window.")
+        messages.warning(request, "This step is already done, perhaps in another window.")
     return redirect("mixing:mix", pk=mix.pk)
 
 
@@ -345,7 +347,9 @@ def pan(request: StudioRequest, pk: int) -> HttpResponse:
             share = {"put": 1.0, "put_much": 1.075, "put_little": 0.6}.get(action, 0.0)
             if share:
                 scale.put(part.to_go_g * share)
-                messages.info(request, "Something lies on the pan. Read the scale.")
+                messages.info(
+                    request, "There is something on the pan. Read the scale or empty the pan first."
+                )
     except scale.ScaleProblem as problem:
         messages.error(request, str(problem))
     return redirect("mixing:mix", pk=pk)
@@ -372,9 +376,9 @@ def correct(request: StudioRequest, pk: int) -> HttpResponse:
     else:
         try:
             services.correct_weighing(old, form.cleaned_data["grams"], request.user)
-            messages.success(request, "Corrected. The old figure stays beside it.")
+            messages.success(request, "Corrected. The old weight stays in the history.")
         except services.StaleWeighing:
-            messages.warning(request, "That figure was corrected meanwhile. Look at it again.")
+            messages.warning(request, "This weight was corrected in the meantime. Check it again.")
         except ClayError as error:
             messages.error(request, f"Not corrected: {error}")
     return redirect("mixing:mix", pk=old.part.mix_id)

@@ -40,12 +40,12 @@ class AbsorptionForm(CalculatorForm[AbsorptionInputs]):
     """The query string: masses, ``unit``, ``scale_step``, ``method``, ``limit_pct``."""
 
     dry = MeasureField(bounds.MASS, label="Dry")
-    wet = MeasureField(bounds.MASS, label="Soaked")
-    suspended = MeasureField(bounds.MASS, required=False, label="Hung in water")
+    wet = MeasureField(bounds.MASS, label="Soaked weight")
+    suspended = MeasureField(bounds.MASS, required=False, label="Suspended weight")
     unit = Choice(choices=mass_units, initial="g")
     scale_step = MeasureField(bounds.STEP, label="Smallest step of the scale")
-    method = Choice(choices=soaking.choices, label="How it was soaked")
-    limit_pct = MeasureField(bounds.LIMIT, required=False, label="Limit to hold it against")
+    method = Choice(choices=soaking.choices, label="Soaking method")
+    limit_pct = MeasureField(bounds.LIMIT, required=False, label="Limit to compare with")
 
     def inputs(self) -> AbsorptionInputs:
         typed = self.cleaned_data

@@ -141,8 +141,8 @@ class ClayForm(CalculatorForm[ClayInputs]):
     method = Choice(choices=soaking.choices, label="How they were soaked")
     ruler_step = MeasureField(bounds.STEP, label="Ruler step")
     scale_step = MeasureField(bounds.STEP, label="Scale step")
-    purpose = Choice(choices=list(PURPOSES.items()), label="For")
-    ware = Choice(choices=list(WARES.items()), label="As")
+    purpose = Choice(choices=list(PURPOSES.items()), label="Purpose")
+    ware = Choice(choices=list(WARES.items()), label="Ware")
     school = Choice(choices=[(s, s) for s in SCHOOLS], label="Whose limits")
 
     def __init__(self, data: QueryDict | None = None, **kwargs: Any) -> None:

@@ -30,11 +30,11 @@ class ShrinkageInputs:
 class ShrinkageForm(CalculatorForm[ShrinkageInputs]):
     """The query string: ``wet``, ``dry``, ``fired``, ``unit``, ``step``."""
 
-    wet = MeasureField(bounds.LENGTH, required=False, label="Wet, when marked")
+    wet = MeasureField(bounds.LENGTH, required=False, label="Wet length")
     dry = MeasureField(bounds.LENGTH, required=False, label="Bone dry")
     fired = MeasureField(bounds.LENGTH, required=False, label="Fired")
     unit = Choice(choices=length_units, initial="mm")
-    step = MeasureField(bounds.STEP, required=False, label="Smallest step of the ruler")
+    step = MeasureField(bounds.STEP, required=False, label="Ruler step")
 
     def inputs(self) -> ShrinkageInputs:
         typed = self.cleaned_data

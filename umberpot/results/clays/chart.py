@@ -195,7 +195,7 @@ def _series(
 
 _NO_RANGE = {
     firing_range.MaturityOutcome.NOT_REACHED: "limit not reached",
-    firing_range.MaturityOutcome.NOT_DECIDED: "limit perhaps reached, not decided",
+    firing_range.MaturityOutcome.NOT_DECIDED: "limit possibly reached, not decided",
 }
 
 
@@ -221,7 +221,7 @@ def _range_marks(drawing: Drawing, ranges: FiringRange, x_of: Callable[[float], 
         drawing.boxes.append(Box(left, y - 4, right - left, 8, "chart-range"))
         anchor = "start" if left < drawing.width / 2 else "end"
         at = left if anchor == "start" else right
-        says = f"mature from cone {maturity.cone}: fire it here"
+        says = f"mature from cone {maturity.cone}: firing range"
         drawing.words.append(Words(at, y + 20, says, "chart-note", anchor))
     elif maturity.outcome in _NO_RANGE:
         says = _NO_RANGE[maturity.outcome]
@@ -229,7 +229,7 @@ def _range_marks(drawing: Drawing, ranges: FiringRange, x_of: Callable[[float], 
     for spoiling, word in ((ranges.bloats, "bloats"), (ranges.slumps, "slumps")):
         if spoiling.cone:
             x = x_at(spoiling.cone)
-            perhaps = "" if spoiling.outcome == firing_range.Sureness.SURE else "perhaps "
+            perhaps = "" if spoiling.outcome == firing_range.Sureness.SURE else "possibly "
             drawing.strokes.append(
                 Stroke(((x, ABSORPTION_TOP), (x, SHRINKAGE_TOP + SHRINKAGE_HEIGHT)), "chart-spoilt")
             )

@@ -26,10 +26,10 @@ def _named(result: Result) -> str:
 class ClayPurposeForm(forms.Form):
     """A clay judged as what, and by whose figures. Every field has a usual answer."""
 
-    purpose = Choice(choices=list(PURPOSES.items()), required=False, label="For")
-    ware = Choice(choices=list(WARES.items()), required=False, label="As")
+    purpose = Choice(choices=list(PURPOSES.items()), required=False, label="Purpose")
+    ware = Choice(choices=list(WARES.items()), required=False, label="Ware")
     school = Choice(choices=[(s, s) for s in SCHOOLS], required=False, label="Whose limits")
-    cone = Choice(choices=[("", "best tested")], required=False, label="At cone")
+    cone = Choice(choices=[("", "best tested cone")], required=False, label="Cone")
 
     def __init__(
         self,
@@ -44,7 +44,7 @@ class ClayPurposeForm(forms.Form):
         known = {name: asked[name] for name in self.base_fields if asked.get(name)}
         super().__init__({**self._usual(), **known})
         cone = cast(forms.ChoiceField, self.fields["cone"])
-        cone.choices = [("", "best tested"), *((c, c) for c in tested)]
+        cone.choices = [("", "best tested cone"), *((c, c) for c in tested)]
 
     def _usual(self) -> dict[str, str]:
         """What the clay is to be judged as, else what the studio's clays usually are."""
@@ -73,29 +73,29 @@ class ClaysForm(forms.Form):
 
     words = forms.CharField(max_length=60, required=False, label="Name or place")
     cone = Choice(
-        choices=[("", "any"), *((c, c) for c in cones.CONES)], required=False, label="At cone"
+        choices=[("", "any"), *((c, c) for c in cones.CONES)], required=False, label="Cone"
     )
-    total_most = MeasureField(bounds.LIMIT, required=False, label="Shrinks at most")
-    absorption_most = MeasureField(bounds.LIMIT, required=False, label="Absorbs at most")
+    total_most = MeasureField(bounds.LIMIT, required=False, label="Total shrinkage, at most")
+    absorption_most = MeasureField(bounds.LIMIT, required=False, label="Absorption, at most")
     result = Choice(
         choices=[("", "anything else"), *((r.code, _named(r)) for r in RESULTS.values())],
         required=False,
-        label="And",
+        label="Another result",
     )
     way = Choice(choices=list(WAYS.items()), required=False, label="is")
     figure = MeasureField(bounds.RESULT, required=False, label="this figure")
     order = Choice(
         choices=[(BY_NAME, "name"), *((r.code, r.title.lower()) for r in RESULTS.values())],
         required=False,
-        label="In order of",
+        label="Sort by",
     )
 
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean() or {}
         if cleaned.get("result") and cleaned.get("figure") is None and "figure" not in self.errors:
-            self.add_error("figure", "Give the figure that it is held against.")
+            self.add_error("figure", "Enter the value to compare with.")
         if cleaned.get("figure") is not None and not cleaned.get("result"):
-            self.add_error("result", "Choose which figure is meant.")
+            self.add_error("result", "Choose which result this value is for.")
         return cleaned
 
     def asked(self) -> ClayQuery:
@@ -130,5 +130,5 @@ class SizesForm(forms.Form):
         except ValueError as error:
             raise forms.ValidationError(str(error)) from None
         if len(sizes) > 24:
-            raise forms.ValidationError("At most 24 sizes at a time.")
+            raise forms.ValidationError("Enter at most 24 sizes.")
         return sizes

@@ -134,7 +134,7 @@ def clay_report_pdf(judged: JudgedClay, swatches: Sequence[Swatch], printed_on: 
         rightMargin=18 * mm,
         topMargin=15 * mm,
         bottomMargin=14 * mm,
-        title=shown(f"{clay.name}: what its bars say"),
+        title=shown(f"{clay.name}: clay test report"),
         invariant=1,
     )
     as_what = judged.as_what
@@ -163,8 +163,8 @@ def clay_report_pdf(judged: JudgedClay, swatches: Sequence[Swatch], printed_on: 
         story.append(KeepTogether([Paragraph("Fired colour", _HEAD), _swatches(swatches)]))
     story += [Paragraph("Figures", _HEAD), Paragraph(printable(_before_firing(judged)), _TEXT)]
     story += [Spacer(1, 1.5 * mm), _figures(judged)]
-    story += [Paragraph("Rule by rule", _HEAD), _rules(judged)]
-    story += [Paragraph("How it was measured", _HEAD), *_methods(judged)]
+    story += [Paragraph("Checks", _HEAD), _rules(judged)]
+    story += [Paragraph("Methods", _HEAD), *_methods(judged)]
     document.build(story)
     return out.getvalue()
 
@@ -281,7 +281,7 @@ def _rules(judged: JudgedClay) -> Table:
         if line.matters
     ]
     share = (0.28, 0.24, 0.36, 0.12)
-    return _table([["Rule", "Measured", "Limit", ""], *rows], [_WIDTH * s for s in share])
+    return _table([["Check", "Measured", "Limit", ""], *rows], [_WIDTH * s for s in share])
 
 
 def _methods(judged: JudgedClay) -> list[Flowable]:
@@ -297,8 +297,8 @@ def _methods(judged: JudgedClay) -> list[Flowable]:
         " equal bars of the studio differ by, moderated (Smyth 2004), and never less than the"
         " instruments' steps leave open.",
         f"Limits: {judged.as_what.school}, {SCHOOLS[judged.as_what.school]}; common practice or the"
-        " studio's own. Nothing here says that ware is safe for food: only an accredited laboratory"
-        " and local law decide that.",
+        " studio's own. This report does not show that ware is food-safe. Only an"
+        " accredited laboratory and local law can decide that.",
         *found.problems,
         *spread_words(found, judged.evidence.cone),
     ]

@@ -14,12 +14,12 @@ from claycore.testing.soaking import METHODS
 
 def range_sentences(found: FiringRange, limit_pct: float) -> list[tuple[str, str]]:
     """(heading, sentence) for maturity, bloating, slumping and the firing range."""
-    rows = [("Mature", _maturity(found.maturity, limit_pct))]
+    rows = [("Maturity", _maturity(found.maturity, limit_pct))]
     rows += [
         (heading, _spoiling(spoiling, verb, found.unseen))
         for heading, verb, spoiling in (
-            ("Bloats", "bloat", found.bloats),
-            ("Slumps", "slump", found.slumps),
+            ("Bloating", "bloat", found.bloats),
+            ("Slumping", "slump", found.slumps),
         )
     ]
     rows.append(("Firing range", _range(found)))
@@ -27,9 +27,9 @@ def range_sentences(found: FiringRange, limit_pct: float) -> list[tuple[str, str
         at = " and ".join(found.rises_oddly)
         rows.append(
             (
-                "Look again",
-                f"At cone {at} it took up more though it shrank further. Were those bars soaked"
-                " the same way, and not mixed up?",
+                "Check",
+                f"At cone {at} absorption rose although shrinkage rose too. Check that"
+                " these bars were soaked the same way and not mixed up.",
             )
         )
     return rows
@@ -63,24 +63,24 @@ def _spread(spread: Spread, figure: Figure, known: Estimate) -> str:
 def _maturity(maturity: Maturity, limit_pct: float) -> str:
     limit = f"{plain(limit_pct)} %"
     if maturity.outcome == firing_range.MaturityOutcome.NOT_MEASURED:
-        return "Not known: no fired bar was soaked."
+        return "Not known: no fired bar has been soaked."
     if maturity.outcome == firing_range.MaturityOutcome.NOT_REACHED:
-        return f"Not reached: at no tested cone did it come under {limit}."
+        return f"Not reached: absorption stayed above {limit} at every tested cone."
     if maturity.outcome == firing_range.MaturityOutcome.NOT_DECIDED:
-        return f"Not decided: it may be under {limit}, but not surely. More bars would tell."
+        return f"Not decided: absorption may be under {limit}, but not certainly. Test more bars."
     if maturity.after is None or maturity.low_c is None or maturity.high_c is None:
         return (
-            f"By cone {maturity.cone} surely under {limit}. From where on was not tested: no cooler"
-            " tested cone is surely over."
+            f"Certainly under {limit} by cone {maturity.cone}. It may mature cooler: no"
+            " cooler cone tested is certainly over the limit."
         )
     if maturity.coarse:
         return (
-            f"Somewhere between cone {maturity.after} and {maturity.cone}: they lie too far apart"
-            f" to say where. Surely by cone {maturity.cone}."
+            f"Between cone {maturity.after} and {maturity.cone}, too far apart to say where."
+            f" Certainly by cone {maturity.cone}."
         )
     return (
-        f"From {_about(maturity.low_c, maturity.high_c)}, by the line between the tested"
-        f" {maturity.after} and {maturity.cone}. Surely by cone {maturity.cone}."
+        f"From {_about(maturity.low_c, maturity.high_c)}, interpolated between tested cones"
+        f" {maturity.after} and {maturity.cone}. Certainly by cone {maturity.cone}."
     )
 
 
@@ -99,13 +99,13 @@ def _spoiling(spoiling: Spoiling, verb: str, unseen: Sequence[str]) -> str:
     after = f"after {spoiling.last_good}, " if spoiling.last_good else ""
     if spoiling.outcome == firing_range.Sureness.SURE:
         return f"By cone {spoiling.cone} ({after}{signs})."
-    return f"Perhaps by cone {spoiling.cone} ({signs}, but within what was measured)."
+    return f"Possibly by cone {spoiling.cone} ({signs}, but within the ± of the readings)."
 
 
 def _range(found: FiringRange) -> str:
     if not found.best:
-        return "No tested cone is surely in it."
+        return "No tested cone is certainly within it."
     first, last = found.best[0], found.best[-1]
     tested = f"cone {first}" if first == last else f"cone {first} to {last}"
-    more = "; hotter was not tested." if found.open_above else "."
-    return f"{tested.capitalize()} among the tested{more}"
+    more = "; nothing hotter was tested." if found.open_above else "."
+    return f"{tested.capitalize()} of the cones tested{more}"

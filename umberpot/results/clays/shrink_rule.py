@@ -24,7 +24,7 @@ def shrink_rule_pdf(name: str, cone: str, total: Estimate, note: str) -> bytes:
     stretch = size_to_make(1, total).value
     out = io.BytesIO()
     canvas = Canvas(out, pagesize=landscape(A4), invariant=1)
-    canvas.setTitle(shown(f"Shrink rule: {name}, cone {cone}"))
+    canvas.setTitle(shown(f"Shrinkage ruler: {name}, cone {cone}"))
     canvas.setFont("Helvetica-Bold", 16)
     top = landscape(A4)[1]
     canvas.drawString(_LEFT, top - 20 * mm, shown(f"{name}, cone {cone}"))
@@ -33,11 +33,11 @@ def shrink_rule_pdf(name: str, cone: str, total: Estimate, note: str) -> bytes:
     canvas.drawString(
         _LEFT,
         top - 31 * mm,
-        "Print at 100 %, unscaled. Measure wet clay with it: it reads the fired size in mm.",
+        "Print at 100 %, unscaled. Measure wet clay with it to read the fired size in mm.",
     )
     most_fired = int(_ROOM_MM / stretch)
     _rule(canvas, top - 62 * mm, stretch, most_fired, "fired mm")
-    _rule(canvas, top - 100 * mm, stretch, most_fired, "fired mm, a spare one")
+    _rule(canvas, top - 100 * mm, stretch, most_fired, "fired mm, spare")
     _check(canvas, top - 140 * mm)
     canvas.showPage()
     canvas.save()
@@ -69,6 +69,6 @@ def _check(canvas: Canvas, y: float) -> None:
     canvas.drawString(
         _LEFT,
         y - 8 * mm,
-        f"This line is {CHECK_MM} mm. If your ruler says otherwise, the printer scaled it: throw"
-        " the rule away.",
+        f"This line must be {CHECK_MM} mm long. If it is not, the printer scaled the"
+        " page: throw this ruler away and print again at 100 %.",
     )

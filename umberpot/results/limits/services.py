@@ -8,8 +8,8 @@ RULES = {
     "drying_least_pct": "Drying shrinkage, at least",
     "drying_most_pct": "Drying shrinkage, at most",
     "total_most_pct": "Total shrinkage, at most",
-    "greasy_least_pct": "Greasy share of the feel, at least",
-    "as_dug_least_pct": "Of the clay as dug, at least",
+    "greasy_least_pct": "Greasy share by feel, at least",
+    "as_dug_least_pct": "Dug clay in the blend, at least",
     "saturation_most": "Saturation coefficient, at most",
 }
 """The rules' figures that a studio may change, by their names in claycore.judging.limits.Limits."""

@@ -18,7 +18,7 @@ def limits(request: StudioRequest) -> HttpResponse:
     if form.is_valid():
         request.studio.own_limits = form.own()
         request.studio.save(update_fields=["own_limits"])
-        messages.success(request, "Clays are judged by these figures from now on.")
+        messages.success(request, "Limits saved. They apply from now on.")
         return redirect("results:limits")
     return render(
         request,

@@ -18,10 +18,10 @@ class LineForm(forms.Form):
         queryset=Material.objects.none(), label="Blend it with", empty_label="choose a clay"
     )
     steps = PercentagesField(
-        label="Of the blend, in percent",
+        label="Share added, % of the blend",
         initial=", ".join(f"{step:g}" for step in LINE_STEPS_PCT),
     )
-    dry_g = MeasureField(bounds.MASS, label="Dry weight of each", initial=400.0)
+    dry_g = MeasureField(bounds.MASS, label="Dry weight of each blend", initial=400.0)
 
     def __init__(self, *args: Any, clay: Material, **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
@@ -31,9 +31,9 @@ class LineForm(forms.Form):
     def clean_steps(self) -> tuple[float, ...]:
         steps: tuple[float, ...] = self.cleaned_data["steps"]
         if len(steps) > 5:
-            raise forms.ValidationError("From one to five steps, such as 10, 20, 30.")
+            raise forms.ValidationError("Enter one to five steps, such as 10, 20, 30.")
         if any(not 0 < step < 100 for step in steps) or len(set(steps)) < len(steps):
-            raise forms.ValidationError("Each step once, more than 0 and less than 100 %.")
+            raise forms.ValidationError("Enter each step once, more than 0 and less than 100 %.")
         return tuple(sorted(steps))
 
     def beyond_usual(self) -> bool:

@@ -42,11 +42,9 @@ def line(request: StudioRequest, pk: int) -> HttpResponse:
     made = make_line(order, request.user)
     for blend, mix in made:
         _plan_bars(record, blend, mix, key, request)
-    messages.success(
-        request, f"{len(made)} blends to weigh out, each with its bars planned. They start below."
-    )
+    messages.success(request, f"{len(made)} blends ready to weigh out, each with its bars planned.")
     if form.beyond_usual():
-        messages.warning(request, "Beyond 30 % most give up and use the clay as slip.")
+        messages.warning(request, "Beyond 30 % most potters use the clay as slip instead.")
     return redirect("mixing:mixes")
 
 

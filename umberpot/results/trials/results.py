@@ -206,7 +206,7 @@ def summary(made: list[Replicates]) -> str:
         words: sum(1 for b in made if b.verdict and b.verdict.outcome == outcome)
         for outcome, words in (
             (absorption.AgainstLimit.WITHIN, "within the limit"),
-            (absorption.AgainstLimit.OVER, "over it"),
+            (absorption.AgainstLimit.OVER, "over the limit"),
             (absorption.AgainstLimit.NOT_DECIDED, "not decided"),
         )
     }

@@ -13,13 +13,13 @@ from umberpot.ui.fields.measures import MeasureField
 class ClaimForm(forms.ModelForm):
     """What a bought body's label says."""
 
-    total_pct = MeasureField(bounds.LIMIT, required=False, label="Shrinkage in all")
+    total_pct = MeasureField(bounds.LIMIT, required=False, label="Total shrinkage")
     absorption_pct = MeasureField(bounds.LIMIT, required=False, label="Absorption")
 
     class Meta:
         model = SupplierClaim
         fields = ["cone_low", "cone_high", "total_pct", "absorption_pct"]
-        labels = {"cone_low": "Sold as cone", "cone_high": "to cone"}
+        labels = {"cone_low": "Lowest cone", "cone_high": "Highest cone"}
 
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean() or {}
@@ -31,5 +31,5 @@ class ClaimForm(forms.ModelForm):
     def clean_total_pct(self) -> float | None:
         claimed = self.cleaned_data["total_pct"]
         if claimed is not None and claimed >= 100:
-            raise forms.ValidationError("A shrinkage is under 100 %.")
+            raise forms.ValidationError("Shrinkage must be less than 100 %.")
         return claimed

@@ -21,7 +21,7 @@ def claim(request: StudioRequest, pk: int) -> HttpResponse:
     form = ClaimForm(posted(request), instance=known)
     if form.is_valid():
         form.save()
-        messages.success(request, f"The label of {body.name} is kept.")
+        messages.success(request, f"Label claims of {body.name} saved.")
         return redirect("results:clay", pk=pk)
     return render(
         request,

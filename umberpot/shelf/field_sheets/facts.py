@@ -18,15 +18,15 @@ def sheet_facts(sheet: FieldSheet | None) -> list[tuple[str, str]]:
             f"{plain(greasy, 0)} : {plain(100 - greasy, 0)}" if greasy is not None else "",
         ),
         ("Coil", COILS.get(sheet.coil, "")),
-        ("Acid drop", ACIDS.get(sheet.acid, "")),
-        ("Throws", THROWS.get(sheet.throws, "")),
+        ("Acid test", ACIDS.get(sheet.acid, "")),
+        ("Throwing test", THROWS.get(sheet.throws, "")),
         (
             "Settling jar",
             ", ".join(f"{name} {plain(pct, 0)} %" for name, pct in layers.items())
             if layers
             else "",
         ),
-        ("Yield, of what was dug", _yield(sheet)),
+        ("Yield, % of dug weight", _yield(sheet)),
     ]
     return [(what, found) for what, found in facts if found]
 

@@ -11,8 +11,13 @@ from umberpot.shelf.models import FieldSheet, Material
 from umberpot.ui.fields.days import DayDone
 from umberpot.ui.fields.measures import MeasureField
 
-LATITUDE = Bound(-90, 90, "Latitude is from −90 to 90. Are the two swapped?", low_allowed=True)
-LONGITUDE = Bound(-180, 180, "Longitude is from −180 to 180.", low_allowed=True)
+LATITUDE = Bound(
+    -90,
+    90,
+    "Latitude must be from −90 to 90. Are latitude and longitude swapped?",
+    low_allowed=True,
+)
+LONGITUDE = Bound(-180, 180, "Longitude must be from −180 to 180.", low_allowed=True)
 DEPTH = Bound(0, 1e5, "A depth must be 0 cm or more.", low_allowed=True)
 LAYER = Bound(0, 1e4, "A layer must be 0 mm or more.", low_allowed=True)
 WATER_L = Bound(0, 1e5, "Water used must be 0 l or more.", low_allowed=True)
@@ -25,7 +30,7 @@ NOTED = {
 }
 """What is chosen off a list, or not noted."""
 
-SCALE_OF_FIVE = [("", "not tried"), *((str(n), str(n)) for n in range(1, 6))]
+SCALE_OF_FIVE = [("", "not tested"), *((str(n), str(n)) for n in range(1, 6))]
 
 
 class RatioField(MeasureField):
@@ -38,27 +43,25 @@ class RatioField(MeasureField):
             return super().to_python(value)
         first, second = super().to_python(greasy), super().to_python(gritty)
         if first is None or second is None or first + second == 0:
-            raise forms.ValidationError("Write it like 70:30.")
+            raise forms.ValidationError("Enter a ratio like 70:30.")
         return 100 * first / (first + second)
 
 
 class FieldSheetForm(forms.ModelForm):
     """A clay from the ground, at the bank and at the bench. Only its name is needed."""
 
-    name = forms.CharField(max_length=60, label="Name of the clay")
+    name = forms.CharField(max_length=60, label="Clay name")
     latitude = MeasureField(LATITUDE, required=False, label="Latitude")
     longitude = MeasureField(LONGITUDE, required=False, label="Longitude")
     dug_on = DayDone(required=False, label="Dug on")
     slaked_on = DayDone(required=False, label="Slaked on")
-    depth_cm = MeasureField(DEPTH, required=False, label="How deep")
-    greasy_pct = RatioField(
-        bounds.SHARE, required=False, label="Greasy to gritty, between finger and thumb"
-    )
+    depth_cm = MeasureField(DEPTH, required=False, label="Depth")
+    greasy_pct = RatioField(bounds.SHARE, required=False, label="Feel, greasy to gritty")
     sand_mm = MeasureField(LAYER, required=False, label="Sand, at the bottom")
     silt_mm = MeasureField(LAYER, required=False, label="Silt")
     clay_mm = MeasureField(LAYER, required=False, label="Clay, on top")
-    dug_g = MeasureField(bounds.MASS, required=False, label="Dug")
-    dried_g = MeasureField(bounds.MASS, required=False, label="Dried and sieved")
+    dug_g = MeasureField(bounds.MASS, required=False, label="Weight dug")
+    dried_g = MeasureField(bounds.MASS, required=False, label="Weight dried and sieved")
     water_l = MeasureField(WATER_L, required=False, label="Water used")
     notes = forms.CharField(
         required=False, max_length=2000, widget=forms.Textarea({"rows": 3}), label="First notes"
@@ -73,11 +76,11 @@ class FieldSheetForm(forms.ModelForm):
             *("water_l", "throws", "throwing_notes"),
         ]
         labels = {
-            "coil": "Coil bent round a finger",
-            "acid": "Drop of vinegar on it, dry",
-            "leave": "Leave to dig",
-            "leave_from": "Whose leave",
-            "throws": "Something small, thrown",
+            "coil": "Coil test, bent round a finger",
+            "acid": "Acid test, vinegar on dry clay",
+            "leave": "Permission to dig",
+            "leave_from": "Permission from",
+            "throws": "How a small piece throws",
         }
         widgets = {"leave": forms.RadioSelect, "throwing_notes": forms.Textarea({"rows": 3})}
 
@@ -112,10 +115,14 @@ class FieldSheetForm(forms.ModelForm):
         if not self.errors.keys() & set(places):
             missing = [name for name in places if cleaned.get(name) is None]
             if len(missing) == 1:
-                self.add_error(missing[0], "A place needs both; or leave both empty.")
+                self.add_error(missing[0], "Enter both latitude and longitude, or neither.")
         dug, dried = cleaned.get("dug_g"), cleaned.get("dried_g")
         if dug and dried and dried > dug:
-            self.add_error("dried_g", "More than was dug? Dried and sieved it must weigh less.")
+            self.add_error(
+                "dried_g",
+                "This is more than was dug. Dried and sieved clay must weigh less: check"
+                " both weights.",
+            )
         return cleaned
 
     def save(self, commit: bool = True) -> FieldSheet:

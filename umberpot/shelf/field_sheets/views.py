@@ -42,7 +42,7 @@ def _sheet(request: StudioRequest, material: Material) -> HttpResponse:
         initial={"name": material.name, "notes": material.notes},
     )
     if form.is_valid() and _keep(form, material, request):
-        messages.success(request, f"{material.name}: its sheet is kept.{_shelved(form)}")
+        messages.success(request, f"Field sheet of {material.name} saved.{_shelved(form)}")
         return redirect("shelf:field-sheet", pk=material.pk)
     return render(
         request,

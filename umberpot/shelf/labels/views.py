@@ -17,7 +17,7 @@ def _material_label(request: HttpRequest, material: Material) -> Label:
     lines.append(material.get_kind_display())
     if material.water_pct and material.state != "dry":
         lines.append(f"{material.get_state_display()}, {material.water_pct:.1f} % water")
-    lines += [f"Watch for {caution.title.lower()}" for caution in material.cautions]
+    lines += [f"Caution: {caution.title.lower()}" for caution in material.cautions]
     return Label(material.supplier_code or material.name, tuple(lines), url)
 
 

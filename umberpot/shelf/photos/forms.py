@@ -12,7 +12,7 @@ class PhotoForm(forms.Form):
         label="Photograph",
         widget=forms.FileInput(attrs={"accept": "image/jpeg,image/png,image/webp,image/heic"}),
     )
-    caption = forms.CharField(max_length=120, required=False, label="What it shows")
+    caption = forms.CharField(max_length=120, required=False, label="Caption")
 
     def clean_photo(self) -> bytes:
         upload = self.cleaned_data["photo"]

@@ -26,16 +26,16 @@ QUALITY = 85
 def as_jpeg(upload: BinaryIO, size: int) -> bytes:
     """The picture to keep. Raises ValidationError for what is none, or far too large a one."""
     if size > MOST_BYTES:
-        raise ValidationError("That file is over 25 MB. Take a smaller picture.")
+        raise ValidationError("This file is over 25 MB. Choose a smaller one.")
     try:
         picture = Image.open(upload)
         if picture.width * picture.height > MOST_PIXELS:
-            raise ValidationError("That picture has too many pixels. Take a smaller one.")
+            raise ValidationError("This picture has too many pixels. Choose a smaller one.")
         with _one_at_a_time():
             small = _small(picture)
     except (OSError, ValueError, SyntaxError, Image.DecompressionBombError) as error:
         raise ValidationError(
-            "This is no picture that can be read. A JPEG, PNG or HEIC can be."
+            "This file cannot be read as a picture. Choose a JPEG, PNG or HEIC file."
         ) from error
     out = io.BytesIO()
     small.save(out, "JPEG", quality=QUALITY, optimize=True)

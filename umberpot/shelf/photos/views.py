@@ -20,7 +20,7 @@ def add(request: StudioRequest, pk: int) -> HttpResponse:
     form = PhotoForm(request.POST, request.FILES)
     if clay.photos.count() >= MOST_PHOTOS:
         messages.error(
-            request, f"A clay keeps {MOST_PHOTOS} photographs at most. Remove one first."
+            request, f"A clay can have at most {MOST_PHOTOS} photographs. Remove one first."
         )
     elif form.is_valid():
         services.keep_photo(
@@ -30,7 +30,7 @@ def add(request: StudioRequest, pk: int) -> HttpResponse:
             request_key(request),
             request.user,
         )
-        messages.success(request, "The photograph is kept.")
+        messages.success(request, "Photograph saved.")
     else:
         messages.error(request, str(next(iter(form.errors.values()))[0]))
     return redirect(_page_of(clay), pk=clay.pk)
@@ -57,5 +57,5 @@ def remove(request: StudioRequest, pk: int) -> HttpResponse:
     kept = get_object_or_404(Photo.objects.of(request.studio).select_related("material"), pk=pk)
     clay = kept.material
     kept.delete()
-    messages.success(request, "The photograph is removed.")
+    messages.success(request, "Photograph removed.")
     return redirect(_page_of(clay), pk=clay.pk)

@@ -39,7 +39,7 @@ def bench_sheet_pdf(test: ClayTest, bars: Sequence[Tile]) -> bytes:
         title=shown(f"Bench sheet: {test.trial.name}"),
         invariant=1,
     )
-    story = _stage(test, "Wet, then bone dry", bars, False, ())
+    story = _stage(test, "Wet and bone dry", bars, False, ())
     for cone in sorted({c for bar in bars for c in bar.cone_plan}, key=cones.order):
         there = [bar for bar in bars if cone in bar.cone_plan]
         story += [
@@ -81,7 +81,7 @@ def _stage(
             if column.quantity not in role_of(bar.role).reads:
                 style.append(("BACKGROUND", (x, y), (x, y), _NOT_READ))
     table.setStyle(TableStyle(style))
-    line = f"line {bars[0].mark_length_mm:g} mm, soaked by {method}" if bars else ""
+    line = f"line {bars[0].mark_length_mm:g} mm, soaking method: {method}" if bars else ""
     if test.span_mm:
         line += f", span {test.span_mm:g} mm"
     return [
@@ -96,5 +96,8 @@ def _stage(
         Spacer(1, 4 * mm),
         table,
         Spacer(1, 3 * mm),
-        Paragraph(printable(f"Seen on it: {', '.join(REMARKS.values())}."), styles["Normal"]),
+        Paragraph(
+            printable(f"Observations to choose from: {', '.join(REMARKS.values())}."),
+            styles["Normal"],
+        ),
     ]

@@ -20,41 +20,43 @@ MOST_CONES = 8
 class BarTestForm(MarkForm):
     """Which cones, how many bars, and what is done to them."""
 
-    name = forms.CharField(max_length=80, label="Name of the test")
+    name = forms.CharField(max_length=80, label="Test name")
     cones = forms.CharField(
-        max_length=60, label="Cones to test", help_text="Apart by commas or spaces, in any order."
+        max_length=60,
+        label="Cones to test",
+        help_text="Separate cones with commas or spaces, in any order.",
     )
     replicates = forms.IntegerField(
         min_value=1,
         max_value=bar_plan.MOST_REPLICATES,
         initial=3,
-        label="Bars a cone",
-        help_text="Three tell how far equal bars lie apart; one alone cannot.",
+        label="Bars per cone",
+        help_text="Use three or more: a single bar cannot show how much bars vary.",
     )
     path = Choice(
         choices=[
-            ("own", "bars of its own for each cone"),
-            ("climbing", "the same bars, hotter each time"),
+            ("own", "separate bars for each cone"),
+            ("climbing", "the same bars, fired hotter each time"),
         ],
         initial="own",
-        label="How they are fired",
+        label="Firing plan",
     )
     bisque = Choice(
         choices=[("", "none"), *CONE_CHOICES], required=False, initial="04", label="Bisque first"
     )
     soak = Choice(
-        choices=[("all", "every bar"), ("one", "one more bar a cone, kept for that")],
+        choices=[("all", "every bar"), ("one", "one extra bar per cone")],
         initial="all",
-        label="What is soaked",
+        label="Bars to soak",
     )
     method = Choice(
         choices=soaking.choices,
         initial=soaking.USUAL_METHOD.code,
-        label="How it is soaked",
+        label="Soaking method",
     )
     bend = forms.BooleanField(
         required=False,
-        label="One more bar a cone across two supports",
+        label="Add a bend bar per cone, across two supports",
         widget=forms.CheckboxInput({"class": "size-6"}),
     )
     span_mm = MeasureField(bounds.LENGTH, required=False, label="Span between the supports")
@@ -67,13 +69,13 @@ class BarTestForm(MarkForm):
             except ClayError as error:
                 raise forms.ValidationError(f"{name}? {error}") from None
         if len(set(names)) > MOST_CONES:
-            raise forms.ValidationError(f"At most {MOST_CONES} cones in one test.")
+            raise forms.ValidationError(f"A test can have at most {MOST_CONES} cones. Remove some.")
         return names
 
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean() or {}
         if cleaned.get("bend") and cleaned.get("span_mm") is None and "span_mm" not in self.errors:
-            self.add_error("span_mm", "How far apart are the supports?")
+            self.add_error("span_mm", "Enter the span between the supports.")
         if not self.errors:
             with blaming_fields(self):
                 cleaned["bars"] = self._bars(cleaned)

@@ -102,7 +102,7 @@ def _stage(asked: str, firings: list[Firing], tiles: list[Tile]) -> Firing | Non
         return None if drying or not firings else firings[-1]
     found = next((firing for firing in firings if str(firing.pk) == asked), None)
     if found is None:
-        raise Http404("No bar of this test was in that firing.")
+        raise Http404("No bars from this test were in that firing.")
     return found
 
 
@@ -197,8 +197,8 @@ def _save(grid: BarGrid, request: StudioRequest) -> tuple[int, str]:
     if not stale:
         return changed, ""
     return changed, (
-        f"{', '.join(stale)} changed in another window meanwhile, and stayed as it is there."
-        " Reload the page to see it."
+        f"{', '.join(stale)} changed in another window, so your entry was not saved."
+        " Reload the page to see the current reading."
     )
 
 
@@ -222,8 +222,9 @@ def _next_steps(tiles: list[Tile]) -> list[tuple[str, list[str]]]:
 def _strays(tiles: list[Tile]) -> list[str]:
     """What is to be said of bars that were fired to other cones than planned."""
     return [
-        f"{tile.code} was planned for cone {', '.join(tile.cone_plan)} and went to cone"
-        f" {', '.join(tile.unplanned_cones)}: its figures count for the cone it went to."
+        f"{tile.code} was planned for cone {', '.join(tile.cone_plan)} but fired to cone"
+        f" {', '.join(tile.unplanned_cones)}. Its readings count for the cone it was"
+        " fired to."
         for tile in tiles
         if tile.unplanned_cones
     ]
@@ -246,7 +247,7 @@ def made(request: StudioRequest, pk: int) -> HttpResponse:
     """All the bars are made and stamped."""
     found = _test(request, pk)
     count = bar_services.shape_bars(found)
-    messages.success(request, f"{count} bars made. Let them dry.")
+    messages.success(request, f"{count} bar{'' if count == 1 else 's'} made. Now let them dry.")
     return redirect("tiles:test", pk=pk)
 
 

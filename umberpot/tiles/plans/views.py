@@ -63,7 +63,7 @@ def start_grid(request: StudioRequest) -> HttpResponse:
         return redirect(_back("mixing:grid", request))
     grid = solved.inputs.grid
     if not grid.wanted:
-        messages.info(request, "Every cell is there already: there is nothing to make.")
+        messages.info(request, "Every cell is already made: nothing to make.")
         return redirect(_back("mixing:grid", request))
     trial_form = _trial_form(request, " and ".join(axis.name for axis in grid.axes))
     if trial_form.is_valid():
@@ -148,10 +148,11 @@ def cells_made(request: StudioRequest) -> HttpResponse:
             for key, tiles in there.items()
         )
         messages.success(
-            request, f"{len(there)} of these cells exist: {codes}. They are ticked below."
+            request,
+            f"{len(there)} of these cells are already made: {codes}. They are ticked below.",
         )
     else:
-        messages.info(request, "None of your tiles fills a cell of this grid.")
+        messages.info(request, "None of your tiles matches a cell of this grid.")
     return redirect(f"{reverse('mixing:grid')}?{query.urlencode()}")
 
 
@@ -256,7 +257,7 @@ def shape(request: StudioRequest, mix_pk: int) -> HttpResponse:
     shaped = tiles.shape(mix)
     if shaped:
         codes = ", ".join(tile.code for tile in shaped)
-        messages.success(request, f"{codes} made and labelled. Let dry.")
+        messages.success(request, f"{codes} made and labelled. Now let them dry.")
     if mix.plan_id:
         return redirect("tiles:plan", pk=mix.plan_id)
     trial = Trial.objects.of(request.studio).filter(tiles__mix=mix).first()
@@ -270,9 +271,9 @@ def set_aside(request: StudioRequest, pk: int) -> HttpResponse:
     services.set_plan_aside(plan, request.POST.get("aside") == "yes")
     messages.success(
         request,
-        f"{plan.name} is set aside; what was mixed and made of it stays."
+        f"{plan.name} set aside. Its mixes and tiles stay."
         if plan.set_aside_at
-        else f"{plan.name} is back.",
+        else f"{plan.name} restored.",
     )
     return redirect("tiles:plan", pk=pk)
 

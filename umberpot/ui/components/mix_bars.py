@@ -54,7 +54,7 @@ def _bar(segments: list[Any], full_width: float) -> dict[str, Any]:
         )
         x += segment.share_pct * full_width / 100
     says = ", ".join(f"{s.name} {plain(s.share_pct, 1)} %" for s in segments)
-    return {"rows": rows, "says": f"Dry masses: {says}"}
+    return {"rows": rows, "says": f"Dry weights: {says}"}
 
 
 @register.inclusion_tag("ui/components/weave_key.html")

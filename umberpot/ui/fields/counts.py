@@ -15,5 +15,5 @@ class CountField(MeasureField):
         if number is None:
             return None
         if number != int(number):
-            raise forms.ValidationError("This must be a whole number.")
+            raise forms.ValidationError("Enter a whole number.")
         return int(number)

@@ -22,6 +22,8 @@ class DayDone(forms.DateField):
         if value is None:
             return
         if value > timezone.localdate() + timedelta(days=1):
-            raise forms.ValidationError("That day is still to come. Note it when it is done.")
+            raise forms.ValidationError(
+                "This date is in the future. Enter today or an earlier date."
+            )
         if value.year < FIRST_YEAR:
-            raise forms.ValidationError("Write the day it was done, like 2026-11-23.")
+            raise forms.ValidationError("Enter the date like 2026-11-23.")

@@ -15,7 +15,7 @@ from claycore.measure.units import Measure
 LONGEST_TEXT = 200
 NEXT_TO_NOTHING = 1e-9
 """Nobody measures so little, and differences of it vanish in the arithmetic."""
-STILL_NEEDED = "This is still needed."
+STILL_NEEDED = "Fill in this field."
 
 _NUMBER = re.compile(r"[+-]?(\d+\.?\d*|\.\d+)([eE][+-]?\d{1,3})?")
 _INFINITE = re.compile(r"[+-]?(nan|inf|infinity)", re.IGNORECASE)
@@ -25,12 +25,12 @@ def read_number(text: str) -> float:
     """A number with a decimal point or a decimal comma. Raises ValueError with a sentence."""
     text = text.strip().replace("\u2212", "-")
     if _INFINITE.fullmatch(text):
-        raise ValueError("This must be a plain number.")
+        raise ValueError("Enter an ordinary number.")
     if "," in text and "." in text:
-        raise ValueError("Write the number with one decimal point or comma and no other marks.")
+        raise ValueError("Use one decimal point or comma and no other marks, like 12.5 or 12,5.")
     text = text.replace(",", ".")
     if not _NUMBER.fullmatch(text):
-        raise ValueError("This is not a number. Write it like 12.5 or 12,5.")
+        raise ValueError("This is not a number. Enter it like 12.5 or 12,5.")
     number = float(text)
     if 0 < abs(number) < NEXT_TO_NOTHING:
         raise ValueError("That is next to nothing. Write 0, or a larger number.")
@@ -78,7 +78,7 @@ class MeasureField(forms.Field):
             return None
         text = str(value)
         if len(text) > LONGEST_TEXT:
-            raise forms.ValidationError(f"Write at most {LONGEST_TEXT} characters.")
+            raise forms.ValidationError(f"Use at most {LONGEST_TEXT} characters.")
         if self.measure:
             text = in_own_unit(text, self.measure)
         try:
@@ -112,5 +112,5 @@ class Choice(forms.ChoiceField):
     def validate(self, value: str) -> None:
         if value and not self.valid_value(value):
             names = ", ".join(name for name, _ in cast(Choices, self.choices) if name)
-            raise forms.ValidationError(f"This must be one of {names}.", "invalid_choice")
+            raise forms.ValidationError(f"Choose one of: {names}.", "invalid_choice")
         super().validate(value)
