@@ -55,8 +55,8 @@ def wedged(clay: ClayInHand, powder_g: float) -> Way:
             if clay.state != ClayState.SLIP
             else f"Stiffen the slip on plaster: remove {plain(dry_off_g)} g of water."
         )
-    plastic = clay.state == ClayState.PLASTIC
-    about = f": about {plain(add_g, 1)} g in total" if plastic else ""
+    is_plastic = clay.state == ClayState.PLASTIC
+    about = f": about {plain(add_g, 1)} g in total" if is_plastic else ""
     return Way(
         "Wedge in the colourant",
         (
