@@ -176,7 +176,7 @@ def _of_dry_mass(bar: Bar, siblings: Sequence[Bar]) -> str:
     if not wet:
         return ""
     if _of_wet_mass(bar, siblings):
-        return f"Its wet mass stands as {plain(wet.value)} g, unlike its twins: correct that one."
+        return f"The wet weight is {plain(wet.value)} g, unlike the other bars. Correct that one."
     if said := _of_drying_mass(wet, dry):
         return said
     twins = [_ratio(b.mass_wet, b.mass_dry) for b in siblings]
@@ -268,7 +268,7 @@ def _shifted(figure: float, usual: float | None, unit: str, when: str = "") -> s
     decades = math.log10(figure / usual)
     if round(decades) == 0 or abs(decades - round(decades)) > _NEAR_A_POWER:
         return ""
-    beside = f"{plain(usual, 1)} {unit}" + (f" {when}" if when else " for its twins")
+    beside = f"{plain(usual, 1)} {unit}" + (f" {when}" if when else " for the other bars")
     return f"{plain(figure)} {unit}, against {beside}: is the decimal point in its place?"
 
 
@@ -304,7 +304,10 @@ def _unlike_twins(
         if abs(mine - theirs) <= POINTS_FROM_TWINS:
             return ""
         where = f" {when}" if when else ""
-        return f"It {did} {plain(-mine, 1)} %{where}, its twins {plain(-theirs, 1)} %: look again."
+        return (
+            f"It {did} {plain(-mine, 1)} %{where}, the other bars {plain(-theirs, 1)} %."
+            " Check the reading."
+        )
 
     return _beside_twins(own, twins, say)
 
@@ -315,7 +318,7 @@ def _unlike_in_mass(own: Measured | None, twins: Iterable[Measured | None]) -> s
             return said
         if 1 / TIMES_ITS_TWINS < mine / theirs < TIMES_ITS_TWINS:
             return ""
-        return f"{plain(mine)} g, its twins about {plain(theirs, 1)} g: look again."
+        return f"{plain(mine)} g, the other bars about {plain(theirs, 1)} g. Check the reading."
 
     return _beside_twins(own.value if own else None, [t.value if t else None for t in twins], say)
 

@@ -32,7 +32,7 @@ def test_a_bar_that_took_up_three_times_its_twins():
 
 def test_a_bar_shrunk_unlike_its_twins():
     bars = [bar(f"B{n}", length_dry=mm_) for n, mm_ in enumerate((94, 94.2, 90.5))]
-    assert "shrank 9.5 %, its twins 6 %" in odd(bars)["B2", "length_dry"]
+    assert "shrank 9.5 %, the other bars 6 %" in odd(bars)["B2", "length_dry"]
 
 
 def test_masses_that_cannot_be():
@@ -75,7 +75,7 @@ def test_a_lost_decimal_point_is_named_and_not_the_right_figures_beside_it(quant
 def test_a_lost_decimal_point_is_called_that():
     """9.98 for 99.8, and 950 for 95.0."""
     bars = [bar(f"B{n}", mass_wet=mass) for n, mass in enumerate((112, 9.98, 111))]
-    assert "9.98 g, against 111 g for its twins" in odd(bars)["B1", "mass_wet"]
+    assert "9.98 g, against 111 g for the other bars" in odd(bars)["B1", "mass_wet"]
     assert "Its wet mass stands as 9.98 g" in odd(bars)["B1", "mass_dry"]
     bars = [bar(f"B{n}", length_dry=length) for n, length in enumerate((94, 950, 94))]
     message = odd(bars)["B1", "length_dry"]
@@ -97,7 +97,7 @@ def test_more_water_than_clay_can_hold_and_less_than_plastic_clay_has():
 def test_a_bar_that_lost_unlike_its_twins():
     bars = [bar(f"B{n}", mass_dry=mass) for n, mass in enumerate((88, 88.2, 84, 88.1))]
     assert odd(bars).keys() == {("B2", "mass_dry")}
-    assert "It lost 25 % as it dried, its twins 21.4 %" in odd(bars)["B2", "mass_dry"]
+    assert "It lost 25 % as it dried, the other bars 21.4 %" in odd(bars)["B2", "mass_dry"]
     bars = [bar(f"B{n}", fired("6", 12, 1, mass=mass)) for n, mass in enumerate((80, 80.2, 74))]
     assert odd(bars).keys() == {("B2", "mass_fired")}
     assert "in the fire" in odd(bars)["B2", "mass_fired"]

@@ -372,7 +372,7 @@ def test_a_tile_is_held_against_those_made_alike(signed_in, mix, tiles):
         assert record(signed_in, tile, {"stage": "dry", "mass_dry": "88"}).status_code == 302
     answer = record(signed_in, alike[2], {"stage": "dry", "mass_dry": "8,8"})
     assert answer.status_code == 400
-    assert "8.8 g, against 88 g for its twins" in answer.content.decode()
+    assert "8.8 g, against 88 g for the other bars" in answer.content.decode()
 
 
 def test_inches_and_ounces_are_understood(signed_in, tiles):

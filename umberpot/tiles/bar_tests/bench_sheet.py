@@ -61,7 +61,7 @@ def _stage(
     styles = getSampleStyleSheet()
     columns = read_of_any([bar.role for bar in bars], fired)
     method = soaking.METHODS[test.method].title.lower()
-    head = ["Bar", *(f"{c.column}, {c.unit}" for c in columns), *also, "Seen on it"]
+    head = ["Bar", *(f"{c.column}, {c.unit}" for c in columns), *also, "Observations"]
     rows = [[bar.code, *([""] * (len(head) - 1))] for bar in bars]
     width = (landscape(A4)[0] - 28 * mm - 18 * mm - _SEEN_WIDTH) / max(1, len(head) - 2)
     table = Table(
