@@ -4,6 +4,7 @@ Needs what bin/test installs. Uses a throw-away data folder and port 8765.
 """
 
 import os
+import re
 import shutil
 import subprocess
 import sys
@@ -56,9 +57,10 @@ def sign_in(page: Page) -> None:
 def weigh_too_much(page: Page) -> None:
     """Leads the demo's open mix to the moment too much stain has slipped in."""
     page.goto("/mix/11/")
-    for button, then in (("Put on", "Step 2 of 3"), ("Too much slips in", "is too much")):
+    put_on = re.compile("^Put on [0-9]")
+    for button, then in ((put_on, "Step 2 of 3"), ("Put on too much", "is too much")):
         page.get_by_role("button", name=button).click()
-        page.get_by_text("Something lies on the pan").wait_for()
+        page.get_by_text("There is something on the pan").wait_for()
         page.keyboard.press("r")
         page.get_by_text(then).wait_for()
 
