@@ -109,14 +109,13 @@ def take_everything(
     for key, kind in KINDS.items():
         if not rows.get(key):
             continue
-        done = read
         taken = take(
             kind,
             rows[key],
             studio,
             by,
             only_good=only_good,
-            report=lambda number, done=done: report(done + number),  # type: ignore[misc]
+            report=_after(read, report),
         )
         read += len(rows[key])
         count += taken.count
@@ -125,6 +124,11 @@ def take_everything(
         if taken.refused and not only_good:
             break
     return Taken(count, here_already, refused)
+
+
+def _after(before: int, report: Report) -> Report:
+    """Reports of a part of the rows, as of all of them."""
+    return lambda read: report(before + read)
 
 
 def _keys(kind: Kind, rows: Sequence[Row]) -> Iterator[uuid.UUID]:
