@@ -76,7 +76,7 @@ def test_a_lost_decimal_point_is_called_that():
     """9.98 for 99.8, and 950 for 95.0."""
     bars = [bar(f"B{n}", mass_wet=mass) for n, mass in enumerate((112, 9.98, 111))]
     assert "9.98 g, against 111 g for the other bars" in odd(bars)["B1", "mass_wet"]
-    assert "Its wet mass stands as 9.98 g" in odd(bars)["B1", "mass_dry"]
+    assert "The wet weight is 9.98 g" in odd(bars)["B1", "mass_dry"]
     bars = [bar(f"B{n}", length_dry=length) for n, length in enumerate((94, 950, 94))]
     message = odd(bars)["B1", "length_dry"]
     assert message == "950 mm, against 100 mm when it was wet: is the decimal point in its place?"
