@@ -50,13 +50,11 @@ class MixOrder:
     poured_g: float | None = None
 
 
-@transaction.atomic
-def create_mix(studio: Studio, order: MixOrder, request_key: uuid.UUID, by: User) -> Mix:
-    """A mix with its parts in order. The same ``request_key`` makes it only once."""
-    made = Mix.objects.of(studio).filter(request_key=request_key).first()
-    if made:
-        return made
-    mix = Mix.objects.create(
+def planned_mix(
+    studio: Studio, order: MixOrder, request_key: uuid.UUID, by: User
+) -> tuple[Mix, list[MixPart]]:
+    """A mix and its parts in order as they are ordered, not saved yet."""
+    mix = Mix(
         studio=studio,
         name=name_of(order.wanted_pcts, order.clay_name),
         state=order.state,
@@ -73,7 +71,7 @@ def create_mix(studio: Studio, order: MixOrder, request_key: uuid.UUID, by: User
         poured_g=order.poured_g,
         made_by=by,
     )
-    MixPart.objects.bulk_create(
+    parts = [
         MixPart(
             studio=studio,
             mix=mix,
@@ -89,7 +87,19 @@ def create_mix(studio: Studio, order: MixOrder, request_key: uuid.UUID, by: User
             settled_at=timezone.now() if part.settled else None,
         )
         for position, part in enumerate(order.parts)
-    )
+    ]
+    return mix, parts
+
+
+@transaction.atomic
+def create_mix(studio: Studio, order: MixOrder, request_key: uuid.UUID, by: User) -> Mix:
+    """A mix with its parts in order. The same ``request_key`` makes it only once."""
+    made = Mix.objects.of(studio).filter(request_key=request_key).first()
+    if made:
+        return made
+    mix, parts = planned_mix(studio, order, request_key, by)
+    mix.save()
+    MixPart.objects.bulk_create(parts)
     refresh(mix)
     return mix
 

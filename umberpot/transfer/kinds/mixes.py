@@ -22,7 +22,7 @@ from claycore.measure import bounds
 from umberpot.mixing.calculators.dose import DoseForm, DoseView
 from umberpot.mixing.composition import contents_of
 from umberpot.mixing.models import Mix, MixPart, Plan, Weighing, name_of
-from umberpot.mixing.services import MixOrder, Shelf, order_of_dose
+from umberpot.mixing.services import Shelf, order_of_dose, planned_mix
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.transfer.kinds.base import Cells, Kind, Reader, RowErrors, errors_of, number, pairs
@@ -95,34 +95,7 @@ class MixReader(Reader[ReadyMix]):
         order = order_of_dose(
             self._on_shelf, solved.result, solved.inputs.clay_name, form.query_string()
         )
-        return self._of_order(order, key)
-
-    def _of_order(self, order: MixOrder, key: uuid.UUID) -> ReadyMix:
-        mix = Mix(
-            studio=self.studio,
-            request_key=key,
-            state=order.state,
-            clay_g=order.clay_g,
-            dry_clay_g=order.dry_clay_g,
-            clay_name=order.clay_name or "clay",
-            clay=order.clay,
-            wanted_pcts=order.wanted_pcts,
-            sum_query=order.sum_query,
-            made_by=self.by,
-        )
-        parts = [
-            MixPart(
-                studio=self.studio,
-                position=position,
-                role=part.role,
-                name=part.name,
-                planned_g=part.grams,
-                planned_pct=part.pct,
-                material=part.material,
-                dry_share=part.dry_share,
-            )
-            for position, part in enumerate(order.parts)
-        ]
+        mix, parts = planned_mix(self.studio, order, key, self.by)
         return _reckoned(ReadyMix(mix, [ReadyPart(part, None, None) for part in parts]))
 
     def _read_whole(self, cells: Cells, key: uuid.UUID) -> ReadyMix:
