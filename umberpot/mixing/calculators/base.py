@@ -4,7 +4,7 @@ import json
 import uuid
 from collections.abc import Mapping
 from dataclasses import dataclass
-from typing import Any, Generic
+from typing import Any, Generic, cast
 
 from django.http import HttpRequest
 
@@ -13,6 +13,7 @@ from claycore.mixing.dose import Dose, DosedAddition
 from umberpot.mixing.places import PLACE
 from umberpot.mixing.stock import stock_for
 from umberpot.shelf.models import Material
+from umberpot.studio.request import StudioRequest
 from umberpot.ui.calculators import Calculator, CalculatorForm, Inputs, Result, Solved
 
 
@@ -53,7 +54,7 @@ class MixCalculator(Calculator[Inputs, Result], Generic[Inputs, Result]):
         """The answer, and beside it what the studio's shelf has for it."""
         context = super().answered(request, solved)
         if solved and request.user.is_authenticated:
-            studio = request.studio  # type: ignore[attr-defined]
+            studio = cast(StudioRequest, request).studio
             context["stock"] = stock_for(studio, self.takes(solved.inputs, solved.result))
         return context
 
@@ -61,7 +62,7 @@ class MixCalculator(Calculator[Inputs, Result], Generic[Inputs, Result]):
         context: dict[str, Any] = {"place": PLACE, "request_key": uuid.uuid4()}
         initial: dict[str, Any] = dict(self.initial)
         if request.user.is_authenticated:
-            studio = request.studio  # type: ignore[attr-defined]
+            studio = cast(StudioRequest, request).studio
             materials = list(Material.objects.of(studio).on_shelf())
             context["clays"] = [(m, json.dumps(_brings(m, form))) for m in materials if m.is_clay]
             context["colourants"] = [m for m in materials if m.is_colourant]
