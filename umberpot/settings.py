@@ -95,6 +95,7 @@ TEMPLATES = [
                 "umberpot.ui.components.pages",
                 "umberpot.ui.components.tile_looks",
                 "umberpot.mixing.components",
+                "umberpot.results.components",
                 "umberpot.tiles.components",
             ],
         },

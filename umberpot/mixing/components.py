@@ -8,41 +8,22 @@ from typing import Any
 from django import template
 from django.forms import BoundField
 from django.template.loader import render_to_string
-from django.urls import reverse
 from django.utils.safestring import SafeString
 
 from umberpot.mixing.calculators.additions import rows_of
 from umberpot.mixing.models import Mix
+from umberpot.mixing.places import TOOLS
 from umberpot.ui.components.mix_bars import mix_bar
 from umberpot.ui.mix_bar import Segment, segments_of_batch
+from umberpot.ui.tools import shown_tools
 
 register = template.Library()
 
-TOOLS = [
-    ("mixing:dose", "Dose", "Grams of colourant for your clay"),
-    ("mixing:adjust", "Change strength", "Make a mix stronger or paler"),
-    ("mixing:series", "Series", "Several strengths from little colourant"),
-    ("mixing:grid", "Grid", "A line or grid blend of one or two additions"),
-    ("mixing:check-sum", "Check a calculation", "Find the mistake in your own figures"),
-    ("mixing:slip", "Slip", "Measure, thin, thicken or colour slip"),
-    ("mixing:water", "Water content", "Measure it from a sample"),
-    ("mixing:join", "Combine", "Two leftovers into one mix"),
-    ("mixing:kilos", "Scale up", "Ingredients for a larger amount of coloured clay"),
-    ("mixing:layers", "Layers", "Coloured and plain clay in one piece"),
-    ("mixing:dark", "Compare costs", "Dark clay, stained clay or black slip"),
-]
 
-
-@register.inclusion_tag("mixing/components/mix_tools.html")
+@register.inclusion_tag("ui/components/tools.html")
 def mix_tools(here: str = "") -> dict[str, Any]:
     """The tools of Mix; ``here`` is the URL name of this page's, '' where all are shown."""
-    return {
-        "sums": [
-            {"word": word, "says": says, "url": reverse(name), "here": name == here}
-            for name, word, says in TOOLS
-        ],
-        "large": not here,
-    }
+    return shown_tools("Mix tools", TOOLS, here)
 
 
 def bar_of_mix(mix: Mix) -> list[Segment]:

@@ -1,0 +1,20 @@
+"""The pieces of pages that stand in Results.
+
+Registered as builtin tags, so a template may use them without loading anything.
+"""
+
+from typing import Any
+
+from django import template
+
+from umberpot.results.places import CALCULATORS, TOOLS
+from umberpot.ui.tools import shown_tools
+
+register = template.Library()
+
+
+@register.inclusion_tag("ui/components/tools.html", takes_context=True)
+def results_tools(context: dict[str, Any], here: str) -> dict[str, Any]:
+    """The tools of Results; signed out, those that need no studio."""
+    tools = TOOLS if context["user"].is_authenticated else CALCULATORS
+    return shown_tools("Results", tools, here)
