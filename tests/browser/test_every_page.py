@@ -44,7 +44,7 @@ PAGES = [
     "/tiles/",
     "/tiles/make/12/",
     "/tiles/trials/1/",
-    "/tiles/1/",
+    "/tiles/A1/",
     "/tiles/17/",
     "/kiln/",
     "/kiln/1/",
@@ -66,7 +66,7 @@ PAGES = [
     "/tiles/tests/6/",
     "/results/trials/1/",
     "/results/trials/4/",
-    "/results/tiles/1/",
+    "/results/tiles/A1/",
     "/results/shrinkage/?wet=100&dry=94&fired=88&unit=mm",
     "/results/absorption/?dry=229&wet=236&unit=g&scale_step=1&method=quick_boil&limit_pct=1.5",
     "/preferences/",
@@ -143,13 +143,13 @@ def test_a_key_pressed_in_a_field_is_text_and_typed_figures_are_asked_about(
     signed_in: Page,
 ) -> None:
     page = signed_in
-    page.goto("/tiles/1/")
+    page.goto("/tiles/A1/")
     field = page.get_by_label("Bone-dry weight")
     field.fill("80.5")
     field.press("End")
     field.press("n")
     expect(field).to_have_value("80.5n")
-    expect(page).to_have_url(re.compile(r"/tiles/1/$"))
+    expect(page).to_have_url(re.compile(r"/tiles/A1/$"))
     page.once("dialog", lambda dialog: dialog.dismiss())
     with page.expect_event("dialog") as asked:
         page.get_by_role("link", name="Bench", exact=True).click()

@@ -20,6 +20,7 @@ BAR_TEST = {
 TEST_PAGES = [
     f"tiles:{page}" for page in ("test", "check-test", "bars-made", "weigh-drying", "bench-sheet")
 ]
+BY_NUMBER = ("tiles:record-by-number", "results:tile-by-number", "kiln:fire-tile-by-number")
 CLAY_PAGES = (
     *("results:clay", "results:clay-purpose", "results:report", "results:figures"),
     *("results:readings", "results:shrink-rule", "results:guess-blend", "results:line-blend"),
@@ -82,16 +83,17 @@ def world(make_mix, weigh, signed_in, user, studio):
         "mixing:note-left": plan.mixes.last().pk,
         "tiles:set-step-aside": plan.mixes.last().pk,
         "mixing:set-aside": mix.pk,
-        "tiles:set-aside": tile.pk,
+        "tiles:set-aside": tile.code,
         "tiles:make": mix.pk,
         "mixing:correct-weighing": mix.parts.first().weighings.first().pk,
         "tiles:trial": tile.trial_id,
         "results:trial": tile.trial_id,
-        "kiln:fire-tile": tile.pk,
+        "kiln:fire-tile": tile.code,
         "kiln:firing": firing.pk,
         "kiln:without": firing.pk,
-        "tiles:record": tile.pk,
-        "results:tile": tile.pk,
+        "tiles:record": tile.code,
+        "results:tile": tile.code,
+        **dict.fromkeys(BY_NUMBER, tile.pk),
     }
 
 
@@ -108,7 +110,7 @@ def every_pattern(resolver=None, before="", namespace=""):
 def every_url(arguments):
     """(name, address) of everything in the URL configuration, with the other studio's keys."""
     for name, route in every_pattern():
-        address = re.sub(r"<int:\w+>", str(arguments.get(name)), route)
+        address = re.sub(r"<(int|code):\w+>", str(arguments.get(name)), route)
         address = address.replace("<uuid:key>", str(uuid.uuid4()))
         address = address.replace("<slug:kind>", "mixes").replace("<slug:form>", "csv")
         yield name, "/" + address.replace("<str:token>", "guessed")

@@ -124,9 +124,9 @@ def kiln(request: StudioRequest) -> HttpResponse:
 
 
 @require_http_methods(["GET", "POST"])
-def fire_tile(request: StudioRequest, pk: int) -> HttpResponse:
+def fire_tile(request: StudioRequest, code: str) -> HttpResponse:
     """One tile goes into a firing that is recorded, or into a new one."""
-    tile = get_object_or_404(Tile.objects.of(request.studio).with_history(), pk=pk)
+    tile = get_object_or_404(Tile.objects.of(request.studio).with_history(), code=code)
     chosen = FireOneForm(
         posted(request), studio=request.studio, been=[firing.pk for firing in tile.firings]
     )
@@ -137,7 +137,7 @@ def fire_tile(request: StudioRequest, pk: int) -> HttpResponse:
     fired = _fire_one(request, tile, chosen, form)
     if fired:
         messages.success(request, f"{tile.code} fired: {fired}.")
-        return redirect("tiles:record", pk=pk)
+        return redirect("tiles:record", code)
     return render(
         request,
         "kiln/fire_tile.html",

@@ -10,12 +10,14 @@ from umberpot.results.clays import views as clays
 from umberpot.results.limits import views as limits
 from umberpot.results.line_blends import views as line_blends
 from umberpot.results.trials import views as trials
+from umberpot.tiles.codes import by_number
 
 app_name = "results"
 urlpatterns = [
     path("", trials.trials, name="trials"),
     path("trials/<int:pk>/", trials.trial, name="trial"),
-    path("tiles/<int:pk>/", trials.tile, name="tile"),
+    path("tiles/<code:code>/", trials.tile, name="tile"),
+    path("tiles/<int:pk>/", by_number("results:tile"), name="tile-by-number"),
     path("shrinkage/", ShrinkageView.as_view(), name="shrinkage"),
     path("absorption/", AbsorptionView.as_view(), name="absorption"),
     path("clay/", ClayView.as_view(), name="pasted-clay"),

@@ -150,7 +150,7 @@ class Tile(SetAside):
         """Where its figures are entered: the grid of a bar's test, a tile's own record."""
         if self.is_bar:
             return self.trial.get_absolute_url()
-        return reverse("tiles:record", args=[self.pk])
+        return reverse("tiles:record", args=[self.code])
 
     @property
     def made_of(self) -> str:

@@ -39,8 +39,8 @@ class TileProgress:
         if self.step == Step.MAKE and self.tile.trial.plan_id:
             return reverse("tiles:plan", args=[self.tile.trial.plan_id])
         if self.step == Step.READ:
-            return reverse("results:tile", args=[self.tile.pk])
-        return reverse("tiles:record", args=[self.tile.pk])
+            return reverse("results:tile", args=[self.tile.code])
+        return reverse("tiles:record", args=[self.tile.code])
 
     def __str__(self) -> str:
         return self.tile.code

@@ -4,6 +4,7 @@ from django.urls import path
 
 from umberpot.tiles import views
 from umberpot.tiles.bar_tests import views as bar_tests
+from umberpot.tiles.codes import by_number
 from umberpot.tiles.labels import views as labels
 from umberpot.tiles.plans import views as plans
 
@@ -12,8 +13,9 @@ urlpatterns = [
     path("tiles/", views.tiles, name="tiles"),
     path("tiles/make/<int:mix_pk>/", views.make, name="make"),
     path("tiles/trials/<int:pk>/", views.trial, name="trial"),
-    path("tiles/<int:pk>/", views.record, name="record"),
-    path("tiles/<int:pk>/set-aside/", views.set_aside, name="set-aside"),
+    path("tiles/<code:code>/", views.record, name="record"),
+    path("tiles/<int:pk>/", by_number("tiles:record"), name="record-by-number"),
+    path("tiles/<code:code>/set-aside/", views.set_aside, name="set-aside"),
     path("tiles/trials/<int:pk>/labels/", labels.labels, name="labels"),
     path("tiles/tests/new/<int:clay_pk>/", bar_tests.new, name="new-test"),
     path("tiles/tests/<int:pk>/", bar_tests.test, name="test"),

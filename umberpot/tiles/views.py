@@ -113,23 +113,23 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
 
 
 @require_POST
-def set_aside(request: StudioRequest, pk: int) -> HttpResponse:
+def set_aside(request: StudioRequest, code: str) -> HttpResponse:
     """Sets a tile aside (``aside=yes``), or takes it back."""
-    tile = _tile(request, pk)
+    tile = _tile(request, code)
     services.set_tile_aside(tile, request.POST.get("aside") == "yes")
     said = "set aside; its record stays" if tile.set_aside_at else "restored"
     messages.success(request, f"{tile.code} is {said}.")
-    return redirect("tiles:record", pk=pk)
+    return redirect("tiles:record", code)
 
 
-def _tile(request: StudioRequest, pk: int) -> Tile:
-    return get_object_or_404(Tile.objects.of(request.studio).with_history(), pk=pk)
+def _tile(request: StudioRequest, code: str) -> Tile:
+    return get_object_or_404(Tile.objects.of(request.studio).with_history(), code=code)
 
 
 @require_http_methods(["GET", "POST"])
-def record(request: StudioRequest, pk: int) -> HttpResponse:
+def record(request: StudioRequest, code: str) -> HttpResponse:
     """One tile: bone dry, fired, soaked, colour. Each stage is a form of its own."""
-    progress = progress_of(_tile(request, pk))
+    progress = progress_of(_tile(request, code))
     stage = request.POST.get("stage", "")
     known: dict[str, Any] = {
         "progress": progress,
@@ -150,7 +150,7 @@ def record(request: StudioRequest, pk: int) -> HttpResponse:
     elif stage == "fired" and progress.firing:
         saved = _save_readings(request, progress, forms["fired"], progress.firing)
     if saved:
-        return redirect("tiles:record", pk=pk)
+        return redirect("tiles:record", code)
     return render(
         request,
         "tiles/record.html",

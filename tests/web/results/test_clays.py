@@ -181,7 +181,7 @@ def test_the_list_follows_corrections_and_bars_set_aside(signed_in, tested, user
         bar, soaked.firing, {"mass_soaked": Entry(84.0, 0.1, soaked.pk, "boil_soak")}, user
     )
     assert "5 ± 1" in page(signed_in, "/results/clays/")
-    signed_in.post(f"/tiles/{bar.pk}/set-aside/", {"aside": "yes"})
+    signed_in.post(f"/tiles/{bar.code}/set-aside/", {"aside": "yes"})
     assert "5 ± 1" not in page(signed_in, "/results/clays/")
     assert clay.figures.count() == 0
 

@@ -254,7 +254,7 @@ def test_emptying_a_cell_withdraws_its_figure_and_keeps_it_in_the_record(signed_
     kept = current(bar, "mass_dry")
     enter(signed_in, test, {**row(bar, mass_dry=""), f"seen-mass_dry-{bar.pk}": kept.pk})
     assert current(bar, "mass_dry") is None
-    record = signed_in.get(f"/tiles/{bar.pk}/").content.decode()
+    record = signed_in.get(f"/tiles/{bar.code}/").content.decode()
     assert "88.0 g" in record
     bar.refresh_from_db()
     assert bar.step == Step.DRY
@@ -376,7 +376,7 @@ def test_from_wherever_a_bar_is_seen_its_grid_is_one_click_away(signed_in, plan)
     test = plan()
     bar = bars_of(test)[0]
     grid = f'href="/tiles/tests/{test.pk}/"'
-    for address in ("/", "/tiles/", f"/tiles/trials/{test.trial_id}/", f"/tiles/{bar.pk}/"):
+    for address in ("/", "/tiles/", f"/tiles/trials/{test.trial_id}/", f"/tiles/{bar.code}/"):
         assert grid in signed_in.get(address).content.decode(), address
 
 

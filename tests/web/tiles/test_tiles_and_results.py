@@ -38,18 +38,18 @@ def tiles(signed_in, mix):
 @pytest.fixture
 def fired(signed_in, tiles):
     """A tile that is dry and fired to cone 6."""
-    url = f"/tiles/{tiles[0].pk}/"
+    url = f"/tiles/{tiles[0].code}/"
     signed_in.post(url, {"stage": "dry", "length_dry": "94", "mass_dry": "88"})
-    signed_in.post(f"/kiln/tiles/{tiles[0].pk}/", {"cone": "6", "fired_on": "2026-11-01"})
+    signed_in.post(f"/kiln/tiles/{tiles[0].code}/", {"cone": "6", "fired_on": "2026-11-01"})
     return tiles[0]
 
 
 def record(client, tile, data):
     """Posts a stage with the keys of what the page shows, as a browser would."""
-    page = client.get(f"/tiles/{tile.pk}/")
+    page = client.get(f"/tiles/{tile.code}/")
     form = page.context["forms"]["fired" if data["stage"] == "fired" else "dry"]
     seen = {name: form[name].value() or "" for name in form.fields if name.startswith("seen_")}
-    return client.post(f"/tiles/{tile.pk}/", {**seen, **data})
+    return client.post(f"/tiles/{tile.code}/", {**seen, **data})
 
 
 def test_tiles_get_codes_and_labels_of_their_own(tiles):
@@ -96,7 +96,7 @@ def test_the_whole_record_gives_the_verdict(signed_in, fired):
     record(signed_in, fired, FIRED)
     html = signed_in.get(f"/results/trials/{fired.trial_id}/").content.decode()
     assert "3.1 ± 0.8 % is over 1.5 % for stoneware: not vitrified at cone 6." in html
-    one = signed_in.get(f"/results/tiles/{fired.pk}/").context["result"]
+    one = signed_in.get(f"/results/tiles/{fired.code}/").context["result"]
     assert one.drying.value == pytest.approx(6)
     assert one.total.value == pytest.approx(11.5)
     assert one.absorption.value == pytest.approx(100 * 2.6 / 83.4)
@@ -119,7 +119,7 @@ def test_a_reading_is_corrected_never_overwritten(signed_in, fired):
     rows = Reading.objects.filter(quantity="mass_soaked").order_by("pk")
     assert [(r.value, r.superseded_at is None) for r in rows] == [(86.0, False), (84.0, True)]
     assert rows[1].corrects == rows[0]
-    html = signed_in.get(f"/tiles/{fired.pk}/").content.decode()
+    html = signed_in.get(f"/tiles/{fired.code}/").content.decode()
     assert "86.0 g" in html
     assert Reading.objects.filter(quantity="mass_fired").count() == 1
 
@@ -127,7 +127,7 @@ def test_a_reading_is_corrected_never_overwritten(signed_in, fired):
 def test_two_windows_do_not_silently_overwrite_each_other(signed_in, fired):
     stale = {**FIRED, "seen_mass_fired": "", "mass_fired": "83.9"}
     record(signed_in, fired, FIRED)
-    got = signed_in.post(f"/tiles/{fired.pk}/", stale)
+    got = signed_in.post(f"/tiles/{fired.code}/", stale)
     assert got.status_code == 400
     html = got.content.decode()
     assert "in another window" in html
@@ -138,7 +138,7 @@ def test_two_windows_do_not_silently_overwrite_each_other(signed_in, fired):
 def test_all_of_a_form_or_nothing(signed_in, fired):
     """A stale colour takes the lengths and masses of the same form back with it."""
     record(signed_in, fired, {"stage": "fired", "colour": "#111111"})
-    got = signed_in.post(f"/tiles/{fired.pk}/", {**FIRED, "seen_colour": ""})
+    got = signed_in.post(f"/tiles/{fired.code}/", {**FIRED, "seen_colour": ""})
     assert got.status_code == 400
     assert not Reading.objects.filter(quantity="mass_fired").exists()
 
@@ -165,10 +165,10 @@ def test_bad_readings_are_told_and_kept(signed_in, fired, change, field):
 
 def test_fired_again_it_keeps_its_whole_history(signed_in, fired):
     record(signed_in, fired, FIRED)
-    url = f"/kiln/tiles/{fired.pk}/"
+    url = f"/kiln/tiles/{fired.code}/"
     signed_in.post(url, {"cone": "10", "fired_on": "2026-11-10"})
     record(signed_in, fired, {**FIRED, "mass_soaked": "83.7", "colour": "40, 1, -20"})
-    result = signed_in.get(f"/results/tiles/{fired.pk}/").context["result"]
+    result = signed_in.get(f"/results/tiles/{fired.code}/").context["result"]
     assert result.progress.firing.cone == "10"
     assert result.absorption.value == pytest.approx(100 * 0.3 / 83.4)
     assert Reading.objects.filter(quantity="mass_soaked", superseded_at=None).count() == 2
@@ -177,13 +177,13 @@ def test_fired_again_it_keeps_its_whole_history(signed_in, fired):
 
 @pytest.mark.parametrize("day", ["", "yesterday", "2999-01-01", "0001-01-01"])
 def test_days_that_cannot_be(signed_in, tiles, day):
-    got = signed_in.post(f"/kiln/tiles/{tiles[0].pk}/", {"cone": "6", "fired_on": day})
+    got = signed_in.post(f"/kiln/tiles/{tiles[0].code}/", {"cone": "6", "fired_on": day})
     assert got.status_code == 400
     assert not Firing.objects.exists()
 
 
 def test_nothing_can_be_read_off_an_unfired_tile(signed_in, tiles):
-    got = signed_in.post(f"/tiles/{tiles[0].pk}/", FIRED)
+    got = signed_in.post(f"/tiles/{tiles[0].code}/", FIRED)
     assert got.status_code == 400
     assert not Reading.objects.exists()
 
@@ -191,13 +191,13 @@ def test_nothing_can_be_read_off_an_unfired_tile(signed_in, tiles):
 def test_a_second_click_records_no_second_firing(signed_in, tiles):
     form = {"cone": "6", "fired_on": "2026-11-01", "request_key": uuid.uuid4()}
     for _ in range(2):
-        assert signed_in.post(f"/kiln/tiles/{tiles[0].pk}/", form).status_code == 302
+        assert signed_in.post(f"/kiln/tiles/{tiles[0].code}/", form).status_code == 302
     assert Firing.objects.get().loadings.get().tile == tiles[0]
 
 
 def test_the_kiln_fires_the_chosen_tiles_together(signed_in, tiles):
     for tile in tiles:
-        signed_in.post(f"/tiles/{tile.pk}/", {"stage": "dry", "mass_dry": "88"})
+        signed_in.post(f"/tiles/{tile.code}/", {"stage": "dry", "mass_dry": "88"})
     nobody = signed_in.post("/kiln/", {"cone": "6", "fired_on": "2026-11-01"})
     assert nobody.status_code == 400
     for broken in ({}, {"fired_on": "some day"}):
@@ -215,7 +215,7 @@ def test_a_firing_recorded_to_the_wrong_cone_is_put_right(signed_in, fired):
     """What was has readings moves to the right cone; what was recorded first is told."""
     tile, firing = fired, Firing.objects.get()
     address = f"/kiln/{firing.pk}/"
-    signed_in.post(f"/tiles/{tile.pk}/", {"stage": "fired", "length_fired": "88"})
+    signed_in.post(f"/tiles/{tile.code}/", {"stage": "fired", "length_fired": "88"})
     assert tile.code in signed_in.get(address).content.decode()
     right = {"cone": "10", "fired_on": "2026-11-02", "note": "top shelf"}
     assert '<h2 class="mt-8">Corrections' not in signed_in.get(address).content.decode()
@@ -239,7 +239,7 @@ def test_a_tile_that_was_not_in_a_firing_is_taken_out_unless_it_was_read_after_i
     firing = FiringFactory(studio=studio)
     kiln.load_and_fire(tiles, firing)
     stays, goes = tiles
-    signed_in.post(f"/tiles/{stays.pk}/", {"stage": "fired", "length_fired": "88"})
+    signed_in.post(f"/tiles/{stays.code}/", {"stage": "fired", "length_fired": "88"})
     address = f"/kiln/{firing.pk}/without/"
     said = signed_in.post(address, {"tile": stays.pk}, follow=True).content.decode()
     assert f"{stays.code} has readings after this firing" in said
@@ -279,8 +279,10 @@ def test_queries_do_not_grow_with_tiles(signed_in, mix, fired, url):
     before = queries()
     signed_in.post(f"/tiles/make/{mix.pk}/", {**ORDER, "trial": fired.trial_id, "count": "12"})
     for tile in Tile.objects.filter(loadings=None)[:10]:
-        signed_in.post(f"/tiles/{tile.pk}/", {"stage": "dry", "length_dry": "94", "mass_dry": "88"})
-        signed_in.post(f"/kiln/tiles/{tile.pk}/", {"firing": Firing.objects.first().pk})
+        signed_in.post(
+            f"/tiles/{tile.code}/", {"stage": "dry", "length_dry": "94", "mass_dry": "88"}
+        )
+        signed_in.post(f"/kiln/tiles/{tile.code}/", {"firing": Firing.objects.first().pk})
         record(signed_in, tile, FIRED)
     assert queries() <= before
 
@@ -288,9 +290,9 @@ def test_queries_do_not_grow_with_tiles(signed_in, mix, fired, url):
 def test_a_glazed_tile_is_told_to_read_low(signed_in, mix):
     signed_in.post(f"/tiles/make/{mix.pk}/", {**ORDER, "glazed": "yes", "count": "1"})
     tile = Tile.objects.get()
-    signed_in.post(f"/kiln/tiles/{tile.pk}/", {"cone": "6", "fired_on": "2026-11-01"})
+    signed_in.post(f"/kiln/tiles/{tile.code}/", {"cone": "6", "fired_on": "2026-11-01"})
     record(signed_in, tile, {**FIRED, "mass_soaked": "83.9", "method": "quick_boil"})
-    for url in (f"/results/tiles/{tile.pk}/", f"/results/trials/{tile.trial_id}/"):
+    for url in (f"/results/tiles/{tile.code}/", f"/results/trials/{tile.trial_id}/"):
         html = signed_in.get(url).content.decode()
         assert "This tile is glazed. Glaze seals the pores," in html
         assert "Quick boil can leave pores unfilled" in html
@@ -299,11 +301,11 @@ def test_a_glazed_tile_is_told_to_read_low(signed_in, mix):
 def test_a_broken_tile_is_set_aside_and_taken_back(signed_in, fired):
     record(signed_in, fired, FIRED)
     url = f"/results/trials/{fired.trial_id}/"
-    signed_in.post(f"/tiles/{fired.pk}/set-aside/", {"aside": "yes"})
+    signed_in.post(f"/tiles/{fired.code}/set-aside/", {"aside": "yes"})
     assert "3.1 ± 0.8" not in signed_in.get(url).content.decode()
     assert "Set aside:" in signed_in.get(f"/tiles/trials/{fired.trial_id}/").content.decode()
     assert Reading.objects.filter(tile=fired).count() == 5
-    signed_in.post(f"/tiles/{fired.pk}/set-aside/", {"aside": "no"})
+    signed_in.post(f"/tiles/{fired.code}/set-aside/", {"aside": "no"})
     assert "3.1 ± 0.8" in signed_in.get(url).content.decode()
 
 
@@ -395,7 +397,7 @@ def test_inches_and_ounces_are_understood(signed_in, tiles):
 def test_a_colour_in_words_stands_beside_the_figure(signed_in, fired):
     record(signed_in, fired, {"stage": "fired", "colour": "orange brown"})
     assert not fired.colours.exists()
-    assert "“orange brown”" in signed_in.get(f"/tiles/{fired.pk}/").content.decode()
+    assert "“orange brown”" in signed_in.get(f"/tiles/{fired.code}/").content.decode()
     record(signed_in, fired, {"stage": "fired", "colour": "#8a5a3c"})
     record(
         signed_in,
@@ -408,6 +410,6 @@ def test_a_colour_in_words_stands_beside_the_figure(signed_in, fired):
         ("rust", True),
     ]
     assert fired.colours.get().is_current
-    page = signed_in.get(f"/results/tiles/{fired.pk}/").content.decode()
+    page = signed_in.get(f"/results/tiles/{fired.code}/").content.decode()
     assert "“rust”" in page
     assert "#8a5a3c" in page

@@ -90,9 +90,9 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
 
 
 @require_GET
-def tile(request: StudioRequest, pk: int) -> HttpResponse:
+def tile(request: StudioRequest, code: str) -> HttpResponse:
     """One tile read."""
-    found = get_object_or_404(Tile.objects.of(request.studio).with_history(), pk=pk)
+    found = get_object_or_404(Tile.objects.of(request.studio).with_history(), code=code)
     limits = limits_of(request.studio, found.trial.ware, found.trial.school)
     result = results.tile_result(progress_of(found), limits, spread_records(request.studio))
     return render(

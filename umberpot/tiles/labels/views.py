@@ -12,7 +12,7 @@ from umberpot.ui.label_sheets import Label
 
 
 def _tile_label(request: HttpRequest, tile: Tile) -> Label:
-    url = request.build_absolute_uri(reverse("tiles:record", args=[tile.pk]))
+    url = request.build_absolute_uri(reverse("tiles:record", args=[tile.code]))
     return Label(tile.code, (*tile.inscription[1:], f"cone {tile.cone}"), url)
 
 
