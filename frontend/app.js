@@ -97,7 +97,8 @@ document.addEventListener("alpine:init", () => {
       const found = document.querySelector(`[data-key="${CSS.escape(event.key.toLowerCase())}"]`);
       if (found) {
         event.preventDefault();
-        found.click();
+        if (found.matches("input")) found.focus();
+        else found.click();
       }
     },
     isText(element) {
@@ -108,6 +109,24 @@ document.addEventListener("alpine:init", () => {
     switched() {
       this.on = !this.on;
       localStorage.setItem(KEYS_SWITCH, this.on ? "on" : "off");
+    },
+  }));
+
+  // Go to anything: arrows walk through what was found, Escape and leaving put it away.
+  Alpine.data("go", () => ({
+    moved(event) {
+      const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
+      if (event.key === "Escape") this.close();
+      if (!step) return;
+      const stops = [...this.$root.querySelectorAll("input, a")];
+      event.preventDefault();
+      stops[stops.indexOf(document.activeElement) + step]?.focus();
+    },
+    left(event) {
+      if (!this.$root.contains(event.relatedTarget)) this.close();
+    },
+    close() {
+      document.getElementById("go-found").replaceChildren();
     },
   }));
 

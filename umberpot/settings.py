@@ -50,6 +50,7 @@ INSTALLED_APPS = [
     "umberpot.results",
     "umberpot.bench",
     "umberpot.transfer",
+    "umberpot.library",
     "umberpot.demo",
 ]
 

@@ -10,6 +10,7 @@ urlpatterns = [
     path("", include("umberpot.bench.urls")),
     path("", include("umberpot.studio.urls")),
     path("", include("umberpot.ui.urls")),
+    path("", include("umberpot.library.urls")),
     path("", include("umberpot.tiles.urls")),
     path("shelf/transfer/", include("umberpot.transfer.urls")),
     path("shelf/", include("umberpot.shelf.urls")),

@@ -1,0 +1,1 @@
+"""Library: the studio's memory."""

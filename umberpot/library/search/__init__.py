@@ -1,0 +1,1 @@
+"""Going to anything: a box in every page's head."""
