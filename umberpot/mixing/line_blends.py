@@ -9,7 +9,8 @@ from django.db import transaction
 from claycore.materials.clay_in_hand import ClayState
 from claycore.measure.formatting import plain
 from umberpot.mixing.models import Mix, MixPart
-from umberpot.mixing.services import MixOrder, PartOrder, create_mix
+from umberpot.mixing.orders import MixOrder, PartOrder
+from umberpot.mixing.services import create_mix
 from umberpot.shelf.models import BlendPart, Material
 
 LONGEST_NAME = 60

@@ -5,7 +5,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from umberpot.mixing.models import Mix, MixPart
-from umberpot.mixing.services import Shelf
+from umberpot.mixing.orders import Shelf
 from umberpot.shelf.models import Material
 from umberpot.shelf.services import counted_stock_of
 from umberpot.studio.models import Studio

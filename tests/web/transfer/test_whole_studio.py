@@ -10,7 +10,8 @@ from tests.factories import BlendPartFactory, MaterialFactory
 from umberpot.mixing.composition import parts_of
 from umberpot.mixing.leftovers import services as leftovers
 from umberpot.mixing.models import Mix, MixPart, Plan
-from umberpot.mixing.services import MixOrder, PartOrder, create_mix
+from umberpot.mixing.orders import MixOrder, PartOrder
+from umberpot.mixing.services import create_mix
 from umberpot.shelf import services as shelf
 from umberpot.shelf.models import Material, Pooled
 from umberpot.studio.models import Studio

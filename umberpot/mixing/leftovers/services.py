@@ -1,7 +1,7 @@
 """What is left of a mix: put on the shelf, used again, joined, pooled in a reclaim bucket."""
 
 import uuid
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from django.contrib.auth.models import User
 from django.db import transaction
@@ -14,7 +14,8 @@ from claycore.mixing import strength
 from claycore.mixing.strength import Change
 from umberpot.mixing.composition import leftover_name
 from umberpot.mixing.models import Mix, MixPart
-from umberpot.mixing.services import MixOrder, PartOrder, create_mix
+from umberpot.mixing.orders import PartOrder, Shelf, order_of_batch, order_of_change
+from umberpot.mixing.services import create_mix
 from umberpot.shelf import services as shelf
 from umberpot.shelf.models import Material, Pooled, StockMovement
 from umberpot.studio.models import Studio
@@ -126,32 +127,9 @@ def make_change(
     studio: Studio, found: Coloured, change: Change, request_key: uuid.UUID, by: User
 ) -> Mix:
     """The change as a mix to weigh, made of the coloured clay on the shelf."""
-    parts = [_part_of(found, change.before.mass_g)]
-    if change.add_clay_g > 0:
-        parts.append(
-            PartOrder(
-                MixPart.Role.CLAY,
-                found.clay_name,
-                change.clay_as_it_is_g,
-                material=found.mix.clay if found.mix else None,
-                dry_share=change.add_clay_g / change.clay_as_it_is_g,
-            )
-        )
-    for name, grams in change.add_colourants_g.items():
-        if grams > 0:
-            powder = Material.objects.of(studio).on_shelf().colourants().filter(name__iexact=name)
-            parts.append(
-                PartOrder(
-                    MixPart.Role.COLOURANT,
-                    name,
-                    grams,
-                    pct=change.after.pct(name),
-                    material=powder.first(),
-                )
-            )
-    if change.water_to_add_g > 0:
-        parts.append(PartOrder(MixPart.Role.WATER, "water", change.water_to_add_g))
-    return _make(studio, found, change.after, tuple(parts), request_key, by)
+    start = _part_of(found, change.before.mass_g)
+    order = order_of_change(Shelf(studio), change, found.material.state, start, found.clay_name)
+    return create_mix(studio, replace(order, clay=_clay_of(found)), request_key, by)
 
 
 @transaction.atomic
@@ -168,7 +146,9 @@ def join_two(
     if one.material.pk == other.material.pk:
         raise Inconsistent("other", None, "Choose a different leftover.")
     parts = (_part_of(one, one.on_hand_g), _part_of(other, other.on_hand_g))
-    return _make(studio, one, join([one.batch, other.batch]), parts, request_key, by)
+    both = join([one.batch, other.batch])
+    order = order_of_batch(one.material.state, both, parts, one.clay_name, _clay_of(one))
+    return create_mix(studio, order, request_key, by)
 
 
 def _part_of(found: Coloured, grams: float) -> PartOrder:
@@ -183,24 +163,8 @@ def _part_of(found: Coloured, grams: float) -> PartOrder:
     )
 
 
-def _make(
-    studio: Studio,
-    found: Coloured,
-    after: Batch,
-    parts: tuple[PartOrder, ...],
-    request_key: uuid.UUID,
-    by: User,
-) -> Mix:
-    order = MixOrder(
-        found.material.state,
-        after.clay_g + after.water_g,
-        after.clay_g,
-        after.pcts,
-        found.clay_name,
-        found.mix.clay if found.mix else None,
-        parts,
-    )
-    return create_mix(studio, order, request_key, by)
+def _clay_of(found: Coloured) -> Material | None:
+    return found.mix.clay if found.mix else None
 
 
 @transaction.atomic

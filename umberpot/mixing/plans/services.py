@@ -14,7 +14,8 @@ from claycore.mixing.pour_plan import CellBatch, Grid, Pot, Pour
 from claycore.mixing.series import Plan as SeriesPlan
 from claycore.mixing.series import PlannedBatch
 from umberpot.mixing.models import Mix, MixPart, Plan
-from umberpot.mixing.services import MixOrder, PartOrder, Shelf, create_mix, make_mix
+from umberpot.mixing.orders import MixOrder, PartOrder, Shelf
+from umberpot.mixing.services import create_mix, make_mix
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 

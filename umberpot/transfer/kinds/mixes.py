@@ -22,7 +22,8 @@ from claycore.measure import bounds
 from umberpot.mixing.calculators.dose import DoseForm, DoseView
 from umberpot.mixing.composition import contents_of
 from umberpot.mixing.models import Mix, MixPart, Plan, Weighing, name_of
-from umberpot.mixing.services import Shelf, order_of_dose, planned_mix
+from umberpot.mixing.orders import Shelf, order_of_dose
+from umberpot.mixing.services import planned_mix
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.transfer.kinds.base import Cells, Kind, Reader, RowErrors, errors_of, number, pairs
