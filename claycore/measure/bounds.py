@@ -39,6 +39,7 @@ class Bound:
 SMALLEST = 1e-6
 
 MASS = Bound(SMALLEST, 1e7, "Weight must be more than 0 and at most 10 000 000.", low_allowed=True)
+VESSEL = Bound(0, 1e7, "Weight must be 0 or more and at most 10 000 000.", low_allowed=True)
 VOLUME = Bound(
     SMALLEST, 1e7, "Volume must be more than 0 and at most 10 000 000.", low_allowed=True
 )

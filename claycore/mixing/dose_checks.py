@@ -146,10 +146,12 @@ def dose_warnings(dose: Dose, scale_step_g: float, *, water_measured: bool = Fal
                 " Is every percentage right?",
             )
         )
-    strongest = max(dose.additions, key=lambda addition: addition.mass_g)
-    if not water_measured and strongest.mass_g > 0:
+    strongest = max(dose.additions, key=lambda addition: addition.mass_g, default=None)
+    if strongest is None or strongest.mass_g == 0:
+        return found
+    if not water_measured:
         unmeasured = _unmeasured_water(dose.clay, strongest)
         found += [unmeasured] if unmeasured else []
-    if dose.clay.state != ClayState.DRY and strongest.mass_g > 0:
+    if dose.clay.state != ClayState.DRY:
         found.append(_wet_basis(dose.clay, strongest, scale_step_g))
     return found

@@ -70,7 +70,6 @@ def world(make_mix, weigh, signed_in, user, studio):
         "mixing:change-leftover": left.pk,
         "mixing:join-leftovers": left.pk,
         "mixing:pool-leftover": left.pk,
-        "mixing:again": mix.pk,
         "mixing:keep-leftover": mix.pk,
         "mixing:live-weight": mix.pk,
         "shelf:material": clay.pk,
@@ -113,4 +112,5 @@ def every_url(arguments):
         address = re.sub(r"<(int|code):\w+>", str(arguments.get(name)), route)
         address = address.replace("<uuid:key>", str(uuid.uuid4()))
         address = address.replace("<slug:kind>", "mixes").replace("<slug:form>", "csv")
+        address = address.replace("<slug:tool>", "dose")
         yield name, "/" + address.replace("<str:token>", "guessed")

@@ -12,6 +12,7 @@ from django.utils.safestring import SafeString
 
 from umberpot.mixing.calculators.additions import rows_of
 from umberpot.mixing.models import Mix
+from umberpot.mixing.onward import Way, of_mix, ways_on
 from umberpot.mixing.places import TOOLS
 from umberpot.ui.components.mix_bars import mix_bar
 from umberpot.ui.mix_bar import Segment, segments_of_batch
@@ -35,6 +36,18 @@ def bar_of_mix(mix: Mix) -> list[Segment]:
 def kept_mix_bar(mix: Mix) -> dict[str, Any]:
     """The mix bar of a kept mix."""
     return mix_bar(bar_of_mix(mix))
+
+
+@register.inclusion_tag("mixing/components/ways_on.html")
+def ways_on_from(mix: Mix) -> dict[str, Any]:
+    """What one does next with a finished mix."""
+    return {"ways": ways_on(of_mix(mix))}
+
+
+@register.inclusion_tag("mixing/components/ways_on.html")
+def ways_on_list(ways: list[Way]) -> dict[str, Any]:
+    """The same, where a page knows them already."""
+    return {"ways": ways}
 
 
 @register.simple_block_tag

@@ -7,9 +7,9 @@ from django.db import transaction
 from django.utils import timezone
 
 from claycore.mixing.dose import Dose
-from umberpot.mixing.composition import parts_of, refresh
+from umberpot.mixing.composition import refresh
 from umberpot.mixing.models import Mix, MixPart, name_of
-from umberpot.mixing.orders import MixOrder, PartOrder, Shelf, order_of_dose
+from umberpot.mixing.orders import MixOrder, Shelf, order_of_dose
 from umberpot.studio.models import Studio
 
 
@@ -73,31 +73,3 @@ def make_mix(
     """Keeps a dose as a mix to weigh. The same ``request_key`` makes it only once."""
     order = order_of_dose(Shelf(studio), dose, clay_name, sum_query)
     return create_mix(studio, order, request_key, by)
-
-
-def make_again(mix: Mix, request_key: uuid.UUID, by: User) -> Mix:
-    """The same mix once more, as it was planned. What was the rest of a pot is asked for anew."""
-    parts = tuple(
-        PartOrder(
-            MixPart.Role.MIX if part.role == MixPart.Role.REST else part.role,
-            part.name,
-            part.planned_g,
-            part.planned_pct,
-            part.material,
-            part.source,
-            part.contains,
-            part.dry_share,
-        )
-        for part in parts_of(mix)
-    )
-    order = MixOrder(
-        mix.state,
-        mix.clay_g,
-        mix.dry_clay_g,
-        mix.wanted_pcts,
-        mix.clay_name,
-        mix.clay,
-        parts,
-        mix.sum_query,
-    )
-    return create_mix(mix.studio, order, request_key, by)

@@ -1,27 +1,30 @@
 """Mix: kept mixes, and what the calculators hand on to be kept."""
 
-import uuid
 from typing import Any
 from urllib.parse import parse_qsl
 
 from django.contrib import messages
 from django.db.models import Count
-from django.http import HttpResponse, QueryDict
+from django.http import Http404, HttpResponse, QueryDict
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
-from claycore.mixing.dose import Dose
 from umberpot.mixing import services
+from umberpot.mixing.calculators.adjust import AdjustView
+from umberpot.mixing.calculators.base import MixMaker
 from umberpot.mixing.calculators.dose import DoseView
+from umberpot.mixing.calculators.join import JoinView
 from umberpot.mixing.calculators.kilos import KilosView
+from umberpot.mixing.calculators.slip import SlipView
 from umberpot.mixing.calculators.water import WaterForm, WaterView
 from umberpot.mixing.models import Mix, Plan
+from umberpot.mixing.orders import Shelf
 from umberpot.mixing.places import PLACE
 from umberpot.shelf import services as shelf
 from umberpot.shelf.models import Material
 from umberpot.studio.models import SetAsideQuerySet
 from umberpot.studio.request import StudioRequest, request_key
-from umberpot.ui.calculators import Calculator
+from umberpot.ui.calculators import blaming_fields
 from umberpot.ui.paging import page_of
 
 A_PAGE = 12
@@ -68,45 +71,39 @@ def sum_of(request: StudioRequest) -> QueryDict:
     return query
 
 
-@require_http_methods(["GET", "POST"])
-def make(request: StudioRequest) -> HttpResponse:
-    """Keeps the dose on the page as a mix, and goes on to weigh it."""
-    return _make(request, DoseView, "mixing:dose", keeps_sum=True)
+MAKERS: dict[str, type[MixMaker]] = {
+    view.tool: view for view in (DoseView, KilosView, AdjustView, SlipView, JoinView)
+}
 
 
 @require_http_methods(["GET", "POST"])
-def make_kilos(request: StudioRequest) -> HttpResponse:
-    """Keeps so many kilos of a colour as a mix, and goes on to weigh it."""
-    return _make(request, KilosView, "mixing:kilos", keeps_sum=False)
+def make(request: StudioRequest, tool: str) -> HttpResponse:
+    """Keeps what a tool worked out as a mix, and goes on to weigh it.
 
-
-def _make(
-    request: StudioRequest, view: type[Calculator[Any, Dose]], page: str, *, keeps_sum: bool
-) -> HttpResponse:
-    """Makes a mix of what is sent along; without scripts, GET shows first what that would be."""
+    Without scripts, GET shows first what that would be.
+    """
+    if tool not in MAKERS:
+        raise Http404
+    view = MAKERS[tool]()
     form = view.form_class(sum_of(request) if request.method == "POST" else request.GET)
     if request.method == "GET" and not form.was_asked():
-        return redirect(page)
+        return redirect(f"mixing:{tool}")
     solved = view.attempt(form)
     if solved is None:
-        return view().again(request, form)
+        return view.again(request, form)
+    with blaming_fields(form):
+        order = view.order(Shelf(request.studio), solved)
+    if form.errors:
+        return view.again(request, form)
     if request.method == "GET":
         context = {
-            "place": PLACE,
             "form": form,
             "fragment": view.fragment,
-            **view().answered(request, solved),
-            "request_key": uuid.uuid4(),
+            **view.page_context(request, form),
+            **view.answered(request, solved),
         }
         return render(request, "mixing/calculators/confirm_make.html", context)
-    sum_query = form.query_string() if keeps_sum else ""
-    return _keep(request, solved.result, solved.inputs.clay_name, sum_query)
-
-
-def _keep(request: StudioRequest, dose: Dose, clay_name: str, sum_query: str) -> HttpResponse:
-    mix = services.make_mix(
-        request.studio, dose, clay_name, sum_query, request_key(request), request.user
-    )
+    mix = services.create_mix(request.studio, order, request_key(request), request.user)
     return redirect("mixing:mix", pk=mix.pk)
 
 
@@ -122,14 +119,6 @@ def set_aside(request: StudioRequest, pk: int) -> HttpResponse:
         else f"{mix.name} restored.",
     )
     return redirect("mixing:mixes")
-
-
-@require_POST
-def again_the_same(request: StudioRequest, pk: int) -> HttpResponse:
-    """The same mix once more, as it was planned, and on to weigh it."""
-    mix = get_object_or_404(Mix.objects.of(request.studio), pk=pk)
-    made = services.make_again(mix, request_key(request), request.user)
-    return redirect("mixing:mix", pk=made.pk)
 
 
 @require_POST

@@ -25,6 +25,9 @@ from claycore.measure.errors import ClayError
 from claycore.measure.notices import Notice
 from claycore.measure.uncertainty import Estimate
 
+BEGIN = "begin"
+"""In a query that another page began: what is still missing is asked for, and is no error yet."""
+
 Inputs = TypeVar("Inputs")
 Result = TypeVar("Result")
 
@@ -123,6 +126,13 @@ class Solved(Generic[Inputs, Result]):
     result: Result
 
 
+def _forgive_what_is_missing(form: forms.Form) -> None:
+    """Takes the errors off fields that are only empty."""
+    for name, found in form.errors.as_data().items():
+        if all(error.code == "required" for error in found):
+            del form.errors[name]
+
+
 @method_decorator(login_not_required, name="dispatch")
 class Calculator(ABC, View, Generic[Inputs, Result]):
     """GET only; the whole input is the query string; works signed out."""
@@ -218,6 +228,8 @@ class Calculator(ABC, View, Generic[Inputs, Result]):
     ) -> HttpResponse:
         if not form.was_asked():
             form = self.form_class()
+        if BEGIN in request.GET:
+            _forgive_what_is_missing(form)
         answered = self.answered(request, solved)
         context = {"form": form, **answered, **self.page_context(request, form)}
         return render(request, self.page, context, status=400 if form.errors else 200)

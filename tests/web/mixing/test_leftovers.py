@@ -132,18 +132,6 @@ def test_an_overshoot_in_a_mix_of_coloured_clay_can_be_kept(left, signed_in, wei
     assert mix.batch.pct("Quay Blue") == pytest.approx(100 * (5 / 1.1 + 3) / (50 / 1.1))
 
 
-def test_the_same_again_and_for_another_colour(make_mix, weigh, signed_in):
-    mix = weigh(make_mix(), 80, 8)
-    html = signed_in.get(f"/mix/{mix.pk}/").content.decode()
-    assert "add_pct=10" in html
-    key = uuid.uuid4()
-    for _ in range(2):
-        signed_in.post(f"/mix/{mix.pk}/again/", {"request_key": key})
-    again = Mix.objects.exclude(pk=mix.pk).get()
-    assert [p.planned_g for p in again.parts.all()] == [80, 8]
-    assert again.finished_at is None
-
-
 def test_a_pinch_gives_the_clay_its_water(signed_in, clay):
     key = uuid.uuid4()
     posted = {"sum": "wet=50&dry=39&unit=g&scale_step=0.1", "of": clay.pk, "request_key": key}

@@ -13,10 +13,14 @@ from umberpot.ui.fields.measures import LONGEST_TEXT, read_number
 UNNAMED = "colourant"
 
 
+class MissingPercentage(ValueError):
+    """A name without its percentage: not wrong, only not finished."""
+
+
 def read_pct(name: str, text: str) -> float:
     """A percentage as typed for ``name``. Raises ValueError with a sentence."""
     if not text.strip():
-        raise ValueError(f"Enter the percentage of {name}.")
+        raise MissingPercentage(f"Enter the percentage of {name}.")
     try:
         return bounds.PERCENTAGE.check("add", read_number(text))
     except ValueError as error:
@@ -40,6 +44,8 @@ def read_all(texts: list[str]) -> list[Addition]:
             raise forms.ValidationError(f"Use at most {LONGEST_TEXT} ordinary characters.")
         try:
             additions.append(read_addition(text))
+        except MissingPercentage as missing:
+            raise forms.ValidationError(str(missing), "required") from None
         except ValueError as error:
             raise forms.ValidationError(str(error)) from None
     if len(additions) > composition.MOST_ADDITIONS:

@@ -11,17 +11,27 @@ from claycore.materials.clay_amount import ClayAmount
 from claycore.materials.clay_in_hand import ClayState
 from claycore.materials.composition import Addition
 from claycore.measure import bounds
+from claycore.measure.bounds import Bound
+from claycore.measure.errors import Inconsistent
 from claycore.measure.formatting import adding_up, decimals_of, plain, to_step
 from claycore.mixing import strength
 from claycore.mixing.dose_checks import change_warnings
 from claycore.mixing.strength import Change
 from umberpot.mixing.calculators.additions import UNNAMED, read_pct
-from umberpot.mixing.calculators.base import MixCalculator
+from umberpot.mixing.calculators.base import MixMaker
 from umberpot.mixing.calculators.clay import ClayForm
 from umberpot.mixing.calculators.fields import KnowsScale, scale_step_field
-from umberpot.ui.calculators import Answer
+from umberpot.mixing.models import Mix, name_of
+from umberpot.mixing.orders import MixOrder, Shelf, order_of_change, part_of_batch
+from umberpot.ui.calculators import Answer, Solved
+from umberpot.ui.fields.counts import CountField
 from umberpot.ui.fields.measures import LONGEST_TEXT, MeasureField
 from umberpot.ui.mix_bar import segments_of_batch
+
+NUMBER = Bound(1, 2**31, "This is not the number of a mix.", low_allowed=True)
+
+SAME_WITHIN_POINTS = 0.05
+"""A strength on a page is rounded: nearer than this it is the mix's own."""
 
 
 @dataclass(frozen=True)
@@ -86,20 +96,26 @@ class AdjustInputs:
     mix: ClayAmount
     targets: list[Target]
     scale_step_g: float
+    clay_name: str
+    of_mix: int | None
 
 
 class AdjustForm(KnowsScale, ClayForm[AdjustInputs]):
     """An amount of a mix, its strength now and the one wanted.
 
-    Besides the contract: ``name`` of the colourant, ``also`` repeated as NAME:NOW:TARGET, and
-    ``scale_step_g``.
+    Besides the contract: ``clay`` and ``name`` of the colourant, ``also`` repeated as
+    NAME:NOW:TARGET, ``scale_step_g``, and ``of_mix``, the number of the kept mix it begins with.
     """
 
+    clay = forms.CharField(max_length=LONGEST_TEXT, required=False, label="Clay")
     name = forms.CharField(max_length=LONGEST_TEXT, required=False, label="Colourant")
     now_pct = MeasureField(bounds.PERCENTAGE, label="Strength now")
     target_pct = MeasureField(bounds.PERCENTAGE, label="Strength wanted")
     also = TargetsField(required=False)
     scale_step_g = scale_step_field()
+    of_mix = CountField(NUMBER, required=False, widget=forms.HiddenInput)
+
+    field_order = ["clay"]
 
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean()
@@ -115,7 +131,14 @@ class AdjustForm(KnowsScale, ClayForm[AdjustInputs]):
         return [first, *typed["also"]]
 
     def inputs(self) -> AdjustInputs:
-        return AdjustInputs(self.clay_amount(), self._targets(), self.scale_step)
+        typed = self.cleaned_data
+        return AdjustInputs(
+            self.clay_amount(),
+            self._targets(),
+            self.scale_step,
+            typed["clay"],
+            typed["of_mix"],
+        )
 
     def rows(self) -> list[tuple[str, str, str]]:
         """The page's rows of further colourants, as typed."""
@@ -152,9 +175,10 @@ class AdjustAnswer(Answer):
     additions: list[AdjustedAnswer]
 
 
-class AdjustView(MixCalculator[AdjustInputs, Change]):
+class AdjustView(MixMaker[AdjustInputs, Change]):
     """Another strength for a mix that exists."""
 
+    tool = "adjust"
     form_class = AdjustForm
     page = "mixing/calculators/adjust.html"
     fragment = "mixing/calculators/_adjust_answer.html"
@@ -164,6 +188,22 @@ class AdjustView(MixCalculator[AdjustInputs, Change]):
         before = coloured(mix, [Addition(t.name, t.now_pct) for t in inputs.targets])
         wanted = [Addition(t.name, t.target_pct) for t in inputs.targets]
         return strength.change(before, wanted, mix.state)
+
+    def takes(self, inputs: AdjustInputs, result: Change) -> dict[str, float]:
+        return {inputs.clay_name: result.add_clay_g, **result.add_colourants_g}
+
+    def order(self, on_shelf: Shelf, solved: Solved[AdjustInputs, Change]) -> MixOrder:
+        inputs, change = solved.inputs, solved.result
+        if not change.add_clay_g and not change.add_colourant_g:
+            raise Inconsistent(
+                "target_pct", None, "The mix already has this strength. Enter another."
+            )
+        source = on_shelf.mix(inputs.of_mix)
+        if source and not _is_of(source, inputs.targets):
+            source = None
+        name = source.name if source else name_of(change.before.pcts, inputs.clay_name)
+        start = part_of_batch(change.before, name, source)
+        return order_of_change(on_shelf, change, inputs.mix.state, start, inputs.clay_name)
 
     def answer(self, inputs: AdjustInputs, result: Change) -> AdjustAnswer:
         wanted = [Addition(t.name, t.target_pct) for t in inputs.targets]
@@ -218,6 +258,16 @@ class AdjustView(MixCalculator[AdjustInputs, Change]):
             "largest": max(result.before.dry_g, result.after.dry_g),
             "after_pcts": [(name, plain(pct)) for name, pct in result.after.pcts.items()],
         }
+
+
+def _is_of(source: Mix, targets: list[Target]) -> bool:
+    """Whether the strengths are the mix's own. Where someone typed others, theirs count."""
+    now = {target.name: target.now_pct for target in targets}
+    has = source.batch.pcts
+    return all(
+        abs(has.get(name, 0.0) - now.get(name, 0.0)) <= SAME_WITHIN_POINTS
+        for name in {**now, **has}
+    )
 
 
 _CLAY_WORDS = {

@@ -2,14 +2,17 @@
 
 import json
 import uuid
+from abc import abstractmethod
 from collections.abc import Mapping
 from dataclasses import dataclass
-from typing import Any, Generic, cast
+from typing import Any, ClassVar, Generic, cast
 
 from django.http import HttpRequest
+from django.urls import reverse
 
 from claycore.materials.clay_in_hand import ClayState
 from claycore.mixing.dose import Dose, DosedAddition
+from umberpot.mixing.orders import MixOrder, Shelf
 from umberpot.mixing.places import PLACE
 from umberpot.mixing.stock import stock_for
 from umberpot.shelf.models import Material
@@ -70,6 +73,20 @@ class MixCalculator(Calculator[Inputs, Result], Generic[Inputs, Result]):
         if not form.is_bound:
             form.initial = initial
         return context
+
+
+class MixMaker(MixCalculator[Inputs, Result], Generic[Inputs, Result]):
+    """A calculator whose sum can be made: kept as a mix and weighed out. ``tool`` is its slug."""
+
+    tool: ClassVar[str]
+
+    @abstractmethod
+    def order(self, on_shelf: Shelf, solved: Solved[Inputs, Result]) -> MixOrder:
+        """What is to be weighed. Raises ClayError where there is nothing to make."""
+
+    def page_context(self, request: HttpRequest, form: CalculatorForm) -> dict[str, Any]:
+        made = {"make_url": reverse("mixing:make", args=[self.tool])}
+        return {**super().page_context(request, form), **made}
 
 
 def _brings(clay: Material, form: CalculatorForm) -> dict[str, str]:

@@ -12,7 +12,7 @@ from claycore.measure.formatting import decimals_of, masses, plain
 from claycore.mixing.dose import Dose, DosedAddition, dose
 from claycore.mixing.dose_checks import dose_warnings
 from umberpot.mixing.calculators.additions import AdditionsField
-from umberpot.mixing.calculators.base import MixCalculator, taken_by
+from umberpot.mixing.calculators.base import MixMaker, taken_by
 from umberpot.mixing.calculators.clay import ClayForm
 from umberpot.mixing.calculators.fields import (
     KnowsScale,
@@ -21,7 +21,8 @@ from umberpot.mixing.calculators.fields import (
     measured_water_field,
     scale_step_field,
 )
-from umberpot.ui.calculators import Answer
+from umberpot.mixing.orders import MixOrder, Shelf, order_of_dose
+from umberpot.ui.calculators import Answer, Solved
 from umberpot.ui.fields.measures import LONGEST_TEXT
 from umberpot.ui.mix_bar import segments_of
 
@@ -99,9 +100,10 @@ class ShownAddition:
     in_bar: bool
 
 
-class DoseView(MixCalculator[DoseInputs, Dose]):
+class DoseView(MixMaker[DoseInputs, Dose]):
     """Grams of colourant on dry clay."""
 
+    tool = "dose"
     form_class = DoseForm
     page = "mixing/calculators/dose.html"
     fragment = "mixing/calculators/_dose_answer.html"
@@ -111,6 +113,10 @@ class DoseView(MixCalculator[DoseInputs, Dose]):
 
     def takes(self, inputs: DoseInputs, result: Dose) -> dict[str, float]:
         return taken_by(result, inputs.clay_name)
+
+    def order(self, on_shelf: Shelf, solved: Solved[DoseInputs, Dose]) -> MixOrder:
+        query = solved.form.query_string()
+        return order_of_dose(on_shelf, solved.result, solved.inputs.clay_name, query)
 
     def answer(self, inputs: DoseInputs, result: Dose) -> DoseAnswer:
         return DoseAnswer(

@@ -10,8 +10,9 @@ from claycore.materials.composition import Addition
 from claycore.measure import bounds
 from claycore.measure.formatting import plain
 from umberpot.mixing.calculators.additions import AdditionsField
-from umberpot.mixing.calculators.base import AdditionAnswer, MixCalculator
-from umberpot.ui.calculators import Answer, CalculatorForm
+from umberpot.mixing.calculators.base import AdditionAnswer, MixMaker
+from umberpot.mixing.orders import MixOrder, Shelf, order_of_batch, part_of_batch
+from umberpot.ui.calculators import Answer, CalculatorForm, Solved
 from umberpot.ui.fields.measures import Choice, MeasureField, mass_units
 from umberpot.ui.mix_bar import segments_of_batch
 
@@ -106,9 +107,10 @@ class JoinAnswer(Answer):
     additions: list[AdditionAnswer]
 
 
-class JoinView(MixCalculator[list[Leftover], Joined]):
+class JoinView(MixMaker[list[Leftover], Joined]):
     """What two leftovers become as one."""
 
+    tool = "join"
     form_class = JoinForm
     page = "mixing/calculators/join.html"
     fragment = "mixing/calculators/_join_answer.html"
@@ -116,6 +118,12 @@ class JoinView(MixCalculator[list[Leftover], Joined]):
     def solve(self, inputs: list[Leftover]) -> Joined:
         batches = [leftover.batch() for leftover in inputs]
         return Joined(batches, join(batches))
+
+    def order(self, on_shelf: Shelf, solved: Solved[list[Leftover], Joined]) -> MixOrder:
+        both = solved.result.both
+        state = ClayState.PLASTIC if both.water_g else ClayState.DRY
+        parts = [part_of_batch(batch) for batch in solved.result.batches]
+        return order_of_batch(state, both, parts)
 
     def answer(self, inputs: list[Leftover], result: Joined) -> JoinAnswer:
         both = result.both

@@ -16,7 +16,7 @@ from claycore.mixing.dose_checks import dose_warnings
 from umberpot.mixing.calculators.additions import AdditionsField, PricesField
 from umberpot.mixing.calculators.base import (
     AdditionAnswer,
-    MixCalculator,
+    MixMaker,
     addition_answers,
     taken_by,
 )
@@ -27,7 +27,8 @@ from umberpot.mixing.calculators.fields import (
     measured_water_field,
     scale_step_field,
 )
-from umberpot.ui.calculators import Answer, CalculatorForm
+from umberpot.mixing.orders import MixOrder, Shelf, order_of_dose
+from umberpot.ui.calculators import Answer, CalculatorForm, Solved
 from umberpot.ui.fields.counts import CountField
 from umberpot.ui.fields.measures import LONGEST_TEXT, Choice, MeasureField, mass_units
 from umberpot.ui.mix_bar import segments_of
@@ -107,9 +108,10 @@ def _cost(inputs: KilosInputs, result: Dose) -> Cost:
     return cost.cost_of([clay, *powders])
 
 
-class KilosView(MixCalculator[KilosInputs, Dose]):
+class KilosView(MixMaker[KilosInputs, Dose]):
     """So much finished clay of a colour."""
 
+    tool = "kilos"
     form_class = KilosForm
     page = "mixing/calculators/kilos.html"
     fragment = "mixing/calculators/_kilos_answer.html"
@@ -121,6 +123,9 @@ class KilosView(MixCalculator[KilosInputs, Dose]):
 
     def takes(self, inputs: KilosInputs, result: Dose) -> dict[str, float]:
         return taken_by(result, inputs.clay_name)
+
+    def order(self, on_shelf: Shelf, solved: Solved[KilosInputs, Dose]) -> MixOrder:
+        return order_of_dose(on_shelf, solved.result, solved.inputs.clay_name, "")
 
     def answer(self, inputs: KilosInputs, result: Dose) -> KilosAnswer:
         found = _cost(inputs, result)

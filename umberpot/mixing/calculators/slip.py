@@ -12,15 +12,24 @@ from claycore.materials.clay_in_hand import ClayInHand, ClayState, dry_clay
 from claycore.materials.composition import Addition, Convention
 from claycore.materials.slip import Let
 from claycore.measure import bounds, units
+from claycore.measure.errors import Inconsistent
 from claycore.measure.formatting import plain, to_step
 from claycore.measure.units import Measure
 from claycore.mixing.dose import Dose, dose
 from claycore.mixing.dose_checks import dose_warnings
 from umberpot.mixing.calculators.additions import AdditionsField
-from umberpot.mixing.calculators.base import AdditionAnswer, MixCalculator, addition_answers
+from umberpot.mixing.calculators.base import (
+    AdditionAnswer,
+    MixMaker,
+    addition_answers,
+    taken_by,
+)
 from umberpot.mixing.calculators.fields import KnowsScale, scale_step_field, solid_density_field
-from umberpot.ui.calculators import Answer, CalculatorForm
+from umberpot.mixing.models import MixPart
+from umberpot.mixing.orders import MixOrder, PartOrder, Shelf, order_of_slip
+from umberpot.ui.calculators import Answer, CalculatorForm, Solved
 from umberpot.ui.fields.measures import (
+    LONGEST_TEXT,
     STILL_NEEDED,
     Choice,
     MeasureField,
@@ -58,6 +67,7 @@ class SlipInputs:
     additions: list[Addition]
     scale_step_g: float
     target_gravity: float | None
+    clay_name: str
     sample: Sample | None = None
     amount_ml: float | None = None
     amount_g: float | None = None
@@ -70,8 +80,10 @@ class SlipForm(KnowsScale, CalculatorForm[SlipInputs]):
     ``what`` = ``bucket``: ``sample_mass``+``sample_unit`` of ``sample_volume``+
     ``sample_volume_unit``, ``vessel_mass`` (same unit, 0), and ``amount``+``amount_unit``, a
     volume or a mass. ``what`` = ``slake``: ``dry_mass``+``dry_unit``. Both: ``solid_density``
-    (2.6), ``target_gravity``, ``add`` as in the dose.
+    (2.6), ``target_gravity``, ``add`` as in the dose, ``clay`` (its name).
     """
+
+    clay = forms.CharField(max_length=LONGEST_TEXT, required=False, label="Clay")
 
     what = Choice(
         choices=[
@@ -81,12 +93,12 @@ class SlipForm(KnowsScale, CalculatorForm[SlipInputs]):
         required=False,
         initial=SlipSource.BUCKET,
     )
-    sample_volume = MeasureField(bounds.VOLUME, required=False, label="Fill a known volume")
+    sample_volume = MeasureField(bounds.VOLUME, required=False, label="Sample volume")
     sample_volume_unit = Choice(choices=volume_units, required=False, initial="ml")
-    sample_mass = MeasureField(bounds.MASS, required=False, label="It weighs")
+    sample_mass = MeasureField(bounds.MASS, required=False, label="Sample weight")
     sample_unit = Choice(choices=mass_units, required=False, initial="g")
-    vessel_mass = MeasureField(bounds.MASS, required=False, label="Empty jug")
-    amount = MeasureField(bounds.VOLUME, required=False, label="Slip to colour or change")
+    vessel_mass = MeasureField(bounds.VESSEL, required=False, label="Empty jug")
+    amount = MeasureField(bounds.VOLUME, required=False, label="Slip to use")
     amount_unit = Choice(
         choices=partial(units.choices, Measure.VOLUME, Measure.MASS),
         required=False,
@@ -121,6 +133,7 @@ class SlipForm(KnowsScale, CalculatorForm[SlipInputs]):
             typed["add"],
             self.scale_step,
             typed["target_gravity"],
+            typed["clay"],
         )
         if typed["what"] == SlipSource.SLAKE:
             dry_g = units.grams(typed["dry_mass"], typed["dry_unit"] or "g")
@@ -145,16 +158,15 @@ class SlipForm(KnowsScale, CalculatorForm[SlipInputs]):
 
 @dataclass(frozen=True)
 class SlipResult:
-    """The clay in the bucket, its gravity, what brings it to the gravity wanted, and the dose."""
+    """The clay in the bucket, its gravity, and what brings it to the gravity wanted.
+
+    ``dose`` is on the clay of the slip it becomes.
+    """
 
     clay: ClayInHand
     gravity: float | None
     let: Let | None
-    dose: Dose | None
-
-    @property
-    def additions(self) -> list[AdditionAnswer]:
-        return addition_answers(self.dose.additions) if self.dose else []
+    dose: Dose
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -171,9 +183,10 @@ class SlipAnswer(Answer):
     additions: list[AdditionAnswer]
 
 
-class SlipView(MixCalculator[SlipInputs, SlipResult]):
+class SlipView(MixMaker[SlipInputs, SlipResult]):
     """Slip in a bucket."""
 
+    tool = "slip"
     form_class = SlipForm
     page = "mixing/calculators/slip.html"
     fragment = "mixing/calculators/_slip_answer.html"
@@ -184,8 +197,31 @@ class SlipView(MixCalculator[SlipInputs, SlipResult]):
         let = None
         if inputs.target_gravity is not None:
             let = slip.bring_to(clay, inputs.target_gravity, inputs.density)
-        dosed = dose(clay, inputs.additions, Convention.ON_DRY_CLAY) if inputs.additions else None
+        becomes = let.after if let else clay
+        plain_slip = Dose(becomes, (), 0.0)
+        adds = inputs.additions
+        dosed = dose(becomes, adds, Convention.ON_DRY_CLAY) if adds else plain_slip
         return SlipResult(clay, gravity, let, dosed)
+
+    def takes(self, inputs: SlipInputs, result: SlipResult) -> dict[str, float]:
+        return taken_by(result.dose, inputs.clay_name)
+
+    def order(self, on_shelf: Shelf, solved: Solved[SlipInputs, SlipResult]) -> MixOrder:
+        name, found = solved.inputs.clay_name, solved.result
+        clay, let = found.clay, found.let
+        add_dry_g, water_g = (let.add_dry_clay_g, let.add_water_g) if let else (0.0, 0.0)
+        if not found.dose.additions and not add_dry_g and not water_g:
+            raise Inconsistent(
+                "target_gravity", None, "Enter a colourant or another specific gravity."
+            )
+        before = PartOrder(
+            MixPart.Role.CLAY,
+            name or clay.state.value,
+            clay.mass_g,
+            material=on_shelf.clay(name),
+            dry_share=clay.dry_fraction,
+        )
+        return order_of_slip(on_shelf, found.dose, name, before, add_dry_g, water_g)
 
     def answer(self, inputs: SlipInputs, result: SlipResult) -> SlipAnswer:
         clay, let = result.clay, result.let
@@ -197,8 +233,8 @@ class SlipView(MixCalculator[SlipInputs, SlipResult]):
             mass_g=clay.mass_g,
             add_water_g=let.add_water_g if let else None,
             add_dry_clay_g=let.add_dry_clay_g if let else None,
-            additions=result.additions,
-            warnings=dose_warnings(result.dose, inputs.scale_step_g) if result.dose else [],
+            additions=addition_answers(result.dose.additions),
+            warnings=dose_warnings(result.dose, inputs.scale_step_g),
         )
 
     def shown(self, inputs: SlipInputs, result: SlipResult) -> dict[str, Any]:
@@ -208,8 +244,7 @@ class SlipView(MixCalculator[SlipInputs, SlipResult]):
             "water": plain(clay.water_g, 1),
             **(_shown_gravity(inputs, clay, result.gravity) if result.gravity else {}),
             **(_shown_change(inputs, let) if let else {}),
-            **(_shown_dose(inputs, clay, result.dose) if result.dose else {}),
-            "thickened": bool(result.dose and let and let.add_dry_clay_g),
+            "adds": _shown_adds(inputs, result.dose),
         }
 
 
@@ -249,15 +284,13 @@ def _shown_change(inputs: SlipInputs, let: Let) -> dict[str, str]:
     }
 
 
-def _shown_dose(inputs: SlipInputs, clay: ClayInHand, dosed: Dose) -> dict[str, Any]:
-    dry = plain(clay.dry_g, 1)
-    return {
-        "adds": [
-            {
-                "name": a.name,
-                "grams": to_step(a.mass_g, inputs.scale_step_g),
-                "working": f"{dry} g dry clay × {plain(a.pct_on_dry_clay, 3)} ÷ 100",
-            }
-            for a in dosed.additions
-        ]
-    }
+def _shown_adds(inputs: SlipInputs, dosed: Dose) -> list[dict[str, str]]:
+    dry = plain(dosed.clay.dry_g, 1)
+    return [
+        {
+            "name": a.name,
+            "grams": to_step(a.mass_g, inputs.scale_step_g),
+            "working": f"{dry} g dry clay × {plain(a.pct_on_dry_clay, 3)} ÷ 100",
+        }
+        for a in dosed.additions
+    ]

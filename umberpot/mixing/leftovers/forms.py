@@ -17,23 +17,40 @@ class LeftoverForm(forms.Form):
 
     grams = MeasureField(bounds.MASS, label="Weight left")
     state = Choice(
-        choices=[(ClayState.DRY, "Dry"), (ClayState.PLASTIC, "Plastic")],
+        choices=[
+            (ClayState.DRY, "Dry"),
+            (ClayState.PLASTIC, "Plastic"),
+            (ClayState.SLIP, "Slip"),
+        ],
         initial=ClayState.DRY,
         label="State",
     )
-    water_pct = MeasureField(bounds.WATER, required=False, label="Water in it")
+    water_pct = MeasureField(bounds.WATER, required=False, label="Water content")
+    solids_pct = MeasureField(bounds.SOLIDS, required=False, label="Solids")
 
     def clean(self) -> dict[str, Any]:
+        """``water_pct`` is the water of plastic clay and of slip alike, None of what is dry."""
         cleaned = super().clean() or {}
-        if cleaned.get("state") == ClayState.DRY:
+        state = cleaned.get("state")
+        if state != ClayState.PLASTIC:
             does_not_apply(self, cleaned, "water_pct")
-        elif cleaned.get("water_pct") is None and "water_pct" not in self.errors:
-            self.add_error("water_pct", "How much water is in it?")
+        if state != ClayState.SLIP:
+            does_not_apply(self, cleaned, "solids_pct")
+        if state == ClayState.PLASTIC:
+            self._require("water_pct", "Enter the water content of the leftover.")
+        if state == ClayState.SLIP:
+            self._require("solids_pct", "Enter the solids: grams of dry clay in 100 g of slip.")
+            if cleaned.get("solids_pct") is not None:
+                cleaned["water_pct"] = 100 - cleaned["solids_pct"]
         return cleaned
+
+    def _require(self, field: str, message: str) -> None:
+        if self.cleaned_data.get(field) is None and field not in self.errors:
+            self.add_error(field, message)
 
 
 class ChangeForm(forms.Form):
-    """Bring some coloured clay to a percentage, Or extend to a total."""
+    """Bring some coloured clay to a percentage, or extend it to a total."""
 
     use_required_attribute = False
 

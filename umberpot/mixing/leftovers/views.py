@@ -1,6 +1,7 @@
 """Coloured clay on the shelf: putting it there, changing, joining and pooling it."""
 
 import uuid
+from dataclasses import replace
 from typing import Any
 
 from django import forms
@@ -9,6 +10,7 @@ from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_POST
 
+from claycore.materials.batch import Batch
 from claycore.measure import bounds
 from claycore.measure.errors import ClayError
 from claycore.measure.formatting import plain, to_step
@@ -17,6 +19,7 @@ from umberpot.mixing.leftovers import services
 from umberpot.mixing.leftovers.forms import ChangeForm, LeftoverForm
 from umberpot.mixing.leftovers.services import Coloured
 from umberpot.mixing.models import Mix
+from umberpot.mixing.onward import ColouredClay, of_mix, ways_on
 from umberpot.shelf.models import Material
 from umberpot.studio.request import StudioRequest, request_key
 from umberpot.ui.calculators import blaming_fields
@@ -93,6 +96,7 @@ def _page(
             "form": form,
             "change": change and _shown(found, change, step_g),
             "query": request.GET.urlencode(),
+            "ways": ways_on(_to_go_on_with(found)) if found.batch else [],
             "leftovers": [m for m in others if m.kind == Material.Kind.LEFTOVER],
             "buckets": [m for m in others if m.kind == Material.Kind.RECLAIM],
             "pooled": found.material.pooled.select_related("made_by"),
@@ -100,6 +104,14 @@ def _page(
         },
         status=status,
     )
+
+
+def _to_go_on_with(found: Coloured) -> ColouredClay:
+    """Coloured clay on the shelf; its own page changes it, so no way leads there."""
+    if found.mix:
+        return replace(of_mix(found.mix), change_url="")
+    batch, material = found.batch or Batch(0.0), found.material
+    return ColouredClay(batch, found.clay_name, material.state, None, "")
 
 
 def _shown(found: Coloured, change: Change, step_g: float) -> dict[str, Any]:

@@ -2,13 +2,12 @@
 
 import uuid
 from typing import Any
-from urllib.parse import urlencode
 
 from django import forms
 from django.conf import settings
 from django.contrib import messages
 from django.db import models
-from django.http import HttpResponse, QueryDict
+from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_POST
 
@@ -22,6 +21,7 @@ from umberpot.mixing.composition import parts_of
 from umberpot.mixing.costs import cost_of_mix, per_plastic_kilo
 from umberpot.mixing.leftovers.forms import LeftoverForm
 from umberpot.mixing.models import Mix, MixPart, Weighing
+from umberpot.mixing.onward import put_right
 from umberpot.mixing.places import PLACE
 from umberpot.mixing.plans import balance
 from umberpot.mixing.plans.balance import Shortfall
@@ -112,10 +112,8 @@ def _made_page(mix: Mix) -> dict[str, Any]:
         "ways": mixing_in.ways(_clay_in(mix), batch.powder_g) if batch.powder_g else (),
         "cost": found,
         "per_kilo": per_plastic_kilo(mix, found),
-        "another_colour": _another_colour(mix),
         "bars_of": _bars_of(mix),
-        "put_right": _put_right(mix),
-        "can_repeat": mix.plan_id is None,
+        "put_right": put_right(mix),
         "leftover_form": LeftoverForm(auto_id="left_%s", initial=_as_it_lies(mix)),
         "made_from": [part.source for part in mix.parts.all() if part.source],
         "went_into": Mix.objects.of(mix.studio).filter(parts__source=mix).distinct(),
@@ -130,56 +128,15 @@ def _bars_of(mix: Mix) -> models.Model | None:
 
 def _as_it_lies(mix: Mix) -> dict[str, Any]:
     """How what is left of a mix most likely lies: as it was mixed."""
-    if mix.state != ClayState.PLASTIC:
-        return {"state": ClayState.DRY}
     batch = mix.batch
-    return {"state": ClayState.PLASTIC, "water_pct": round(100 * batch.water_g / batch.mass_g, 1)}
+    water_pct = round(100 * batch.water_g / batch.mass_g, 1)
+    return {"state": mix.state, "water_pct": water_pct, "solids_pct": round(100 - water_pct, 1)}
 
 
 def _clay_in(mix: Mix) -> ClayInHand:
     """The clay of a mix as it was before anything went into it."""
     dry_g = mix.batch.clay_g
     return ClayInHand(ClayState(mix.state), dry_g, dry_g * (mix.clay_g / mix.dry_clay_g - 1))
-
-
-def _put_right(mix: Mix) -> tuple[str, str] | None:
-    """The sum that brings a mix to what was wanted, and in words; None where it is near enough."""
-    batch = mix.batch
-    off = [
-        (name, pct)
-        for name, pct in mix.wanted_pcts.items()
-        if name in batch.colourants_g and not weighing.is_as_wanted(batch.pct(name), pct)
-    ]
-    if not off:
-        return None
-    name, wanted_pct = off[0]
-    query = {
-        "state": mix.state,
-        "mass": f"{batch.mass_g:.6g}",
-        "unit": "g",
-        "water_pct": f"{100 * batch.water_g / batch.mass_g:.6g}",
-        "solids_pct": f"{100 * batch.dry_g / batch.mass_g:.6g}",
-        "name": name,
-        "now_pct": f"{batch.pct(name):.6g}",
-        "target_pct": f"{wanted_pct:.6g}",
-        "also": [
-            f"{other}:{batch.pct(other):.6g}:{mix.wanted_pcts.get(other, batch.pct(other)):.6g}"
-            for other in batch.colourants_g
-            if other != name
-        ],
-    }
-    return urlencode(query, doseq=True), f"{wanted_pct:.4g} % {name}"
-
-
-def _another_colour(mix: Mix) -> str:
-    """The mix's sum without its colourants: the same for another colour."""
-    query = QueryDict(mix.sum_query, mutable=True)
-    pcts = [text.rpartition(":")[2] for text in query.pop("add", [])]
-    if not query:
-        return ""
-    query.setlist("add_pct", pcts)
-    query.setlist("add_name", [""] * len(pcts))
-    return query.urlencode()
 
 
 def _to_count(parts: list[MixPart]) -> list[tuple[Material, float]]:
