@@ -75,11 +75,16 @@ def coat_g(area_cm2: float, thickness_mm: float, gravity: float) -> float:
 
 @dataclass(frozen=True)
 class Ground:
-    """One way to a dark ground, and what it costs for one piece."""
+    """One way to a dark ground, what goes into one piece, and what that costs."""
 
     code: str
     title: str
     per_piece: float
+    parts: tuple[Priced, ...]
+
+
+def _ground(code: str, title: str, *parts: Priced) -> Ground:
+    return Ground(code, title, cost_of(parts).total, parts)
 
 
 @dataclass(frozen=True)
@@ -123,14 +128,25 @@ def dark_grounds(asked: DarkGround) -> list[Ground]:
     coat_dry_g = asked.coat_g * solids_pct(asked.coat_gravity) / 100
     coat_stain_g = coat_dry_g * stained / (1 + stained)
     coat_clay_g = (coat_dry_g - coat_stain_g) / dry_share
-    cheap, stain = asked.cheap_clay_per_kg / 1000, asked.stain_per_kg / 1000
+    cheap, stain = asked.cheap_clay_per_kg, asked.stain_per_kg
     found = [
-        Ground("bought", "Bought dark clay", asked.piece_g * asked.dark_clay_per_kg / 1000),
-        Ground("stained", "Black stain in the body", body_g * cheap + stain_g * stain),
-        Ground(
+        _ground(
+            "bought",
+            "Bought dark clay",
+            Priced("dark clay", asked.piece_g, asked.dark_clay_per_kg),
+        ),
+        _ground(
+            "stained",
+            "Black stain in the body",
+            Priced("plain body", body_g, cheap),
+            Priced("black stain", stain_g, stain),
+        ),
+        _ground(
             "slipped",
             "Black slip on the plain body",
-            asked.piece_g * cheap + coat_clay_g * cheap + coat_stain_g * stain,
+            Priced("plain body", asked.piece_g, cheap),
+            Priced("plain body in the slip", coat_clay_g, cheap),
+            Priced("black stain", coat_stain_g, stain),
         ),
     ]
     return sorted(found, key=lambda ground: ground.per_piece)

@@ -11,6 +11,7 @@ from tests.factories import ContainerFactory, FiringFactory, MaterialFactory, Ph
 from umberpot.bench.services import start_timer
 from umberpot.mixing.leftovers.services import keep_leftover
 from umberpot.mixing.models import Plan
+from umberpot.mixing.services import save_calculation
 from umberpot.tiles.models import ClayTest, Tile
 
 BAR_TEST = {
@@ -52,6 +53,7 @@ def world(make_mix, weigh, signed_in, user, studio):
     timer = start_timer(studio, protocols()["drying"], "Secret", 60, test, uuid.uuid4(), user)
     photo = PhotoFactory(material=clay)
     dug = MaterialFactory(dug=True, studio=studio, name="Secret bank")
+    saved = save_calculation(studio, "layers", "Secret floor", "pieces=3", uuid.uuid4(), user)
     return {
         "tiles:new-test": clay.pk,
         **dict.fromkeys(TEST_PAGES, test.pk),
@@ -82,6 +84,7 @@ def world(make_mix, weigh, signed_in, user, studio):
         "mixing:note-left": plan.mixes.last().pk,
         "tiles:set-step-aside": plan.mixes.last().pk,
         "mixing:set-aside": mix.pk,
+        "mixing:set-calculation-aside": saved.pk,
         "tiles:set-aside": tile.code,
         "tiles:make": mix.pk,
         "mixing:correct-weighing": mix.parts.first().weighings.first().pk,

@@ -31,7 +31,7 @@ MOST_FORGOTTEN = 12
 @require_GET
 def bench(request: StudioRequest) -> HttpResponse:
     """Mixes to weigh and tiles by their next step."""
-    waiting = Tile.objects.of(request.studio).kept().exclude(step=Step.READ)
+    waiting = Tile.objects.of(request.studio).at_work()
     read = Tile.objects.of(request.studio).filter(trial=OuterRef("pk"), step=Step.READ)
     to_read = Trial.objects.of(request.studio).filter(Exists(read), test=None)
     feed = CalendarFeed.objects.of(request.studio).filter(revoked_at=None).first()

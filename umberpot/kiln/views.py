@@ -49,7 +49,7 @@ class WaitingForCone:
 
 def _dry(request: StudioRequest) -> TileQuerySet:
     """Tiles that are dry and wait for a firing."""
-    return Tile.objects.of(request.studio).kept().filter(step=Step.FIRE)
+    return Tile.objects.of(request.studio).at_work().filter(step=Step.FIRE)
 
 
 def waiting(request: StudioRequest) -> list[WaitingForCone]:

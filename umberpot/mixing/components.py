@@ -38,6 +38,13 @@ def kept_mix_bar(mix: Mix) -> dict[str, Any]:
     return mix_bar(bar_of_mix(mix))
 
 
+@register.simple_tag(takes_context=True)
+def currency(context: dict[str, Any]) -> str:
+    """The studio's sign for money; nothing signed out, where prices are whatever was typed."""
+    request = context["request"]
+    return str(request.studio.currency) if request.user.is_authenticated else ""
+
+
 @register.inclusion_tag("mixing/components/ways_on.html")
 def ways_on_from(mix: Mix) -> dict[str, Any]:
     """What one does next with a finished mix."""

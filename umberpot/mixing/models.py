@@ -152,6 +152,31 @@ class Mix(SetAside):
         return planned if self.made_of and planned != self.name else ""
 
 
+class SavedCalculation(SetAside):
+    """A calculation to find again: its tool and its whole input, worked out each time it opens."""
+
+    tool = models.CharField(max_length=12)
+    name = models.CharField(max_length=80)
+    query = models.TextField()
+    request_key = models.UUIDField()
+
+    class Meta:
+        ordering = [F("made_at").desc()]
+        constraints = [
+            models.UniqueConstraint(
+                fields=["studio", "request_key"], name="calculation_saved_once_per_request"
+            ),
+            models.CheckConstraint(condition=~Q(name=""), name="saved_calculation_has_a_name"),
+        ]
+
+    def __str__(self) -> str:
+        return self.name
+
+    def get_absolute_url(self) -> str:
+        """Where it is worked out."""
+        return f"{reverse(f'mixing:{self.tool}')}?{self.query}"
+
+
 class MixPart(StudioOwned):
     """One thing that is weighed into a mix, in the order it is weighed.
 

@@ -70,8 +70,8 @@ def water_query(batch: Batch, state: str) -> dict[str, str]:
     """The state of a mix and its water, as the calculators ask for them."""
     solids_pct = 100 * batch.dry_g / batch.mass_g
     if state == ClayState.PLASTIC:
-        return {"state": state, "water_pct": f"{100 - solids_pct:.6g}"}
-    return {"state": state, **({"solids_pct": f"{solids_pct:.6g}"} if state == "slip" else {})}
+        return {"state": state, "water_pct": plain(100 - solids_pct)}
+    return {"state": state, **({"solids_pct": plain(solids_pct)} if state == "slip" else {})}
 
 
 def change_query(mix: Mix, targets: Mapping[str, str]) -> dict[str, Any]:
@@ -80,12 +80,12 @@ def change_query(mix: Mix, targets: Mapping[str, str]) -> dict[str, Any]:
     Colourants without a target keep theirs.
     """
     batch = mix.batch
-    now = {name: f"{batch.pct(name):.6g}" for name in batch.colourants_g}
+    now = {name: plain(batch.pct(name)) for name in batch.colourants_g}
     first, *others = sorted(now, key=lambda name: (name not in targets, -batch.pct(name)))
     return {
         **water_query(batch, mix.state),
         "clay": mix.clay_name,
-        "mass": f"{batch.mass_g:.6g}",
+        "mass": plain(batch.mass_g),
         "unit": "g",
         "name": first,
         "now_pct": now[first],
@@ -99,16 +99,16 @@ def put_right(mix: Mix) -> tuple[str, str] | None:
     """The address that brings a mix to what was wanted, and in words; None where it is there."""
     batch = mix.batch
     off = {
-        name: f"{pct:.6g}"
+        name: plain(pct)
         for name, pct in mix.wanted_pcts.items()
         if name in batch.colourants_g and not weighing.is_as_wanted(batch.pct(name), pct)
     }
     if not off:
         return None
-    wanted = {name: f"{pct:.6g}" for name, pct in mix.wanted_pcts.items()}
+    wanted = {name: plain(pct) for name, pct in mix.wanted_pcts.items()}
     name = next(iter(off))
     query = change_query(mix, {**off, **{n: p for n, p in wanted.items() if n != name}})
-    said = f"{mix.wanted_pcts[name]:.4g} % {name}"
+    said = f"{plain(mix.wanted_pcts[name])} % {name}"
     return f"{reverse('mixing:adjust')}?{urlencode(query, doseq=True)}", said
 
 
@@ -154,7 +154,7 @@ def _again(clay: ColouredClay) -> Way | None:
     query = {
         **water_query(mix.batch, mix.state),
         "clay": mix.clay_name,
-        "mass": f"{mix.clay_g:.6g}",
+        "mass": plain(mix.clay_g),
         "unit": "g",
         "add": clay.add,
     }
@@ -185,7 +185,7 @@ def _another_colour(clay: ColouredClay) -> Way | None:
 
 def _another_clay(clay: ColouredClay) -> Way:
     dry_clay_g = clay.batch.clay_g
-    query = {"state": "dry", "mass": f"{dry_clay_g:.4g}", "unit": "g", "add": clay.add}
+    query = {"state": "dry", "mass": plain(dry_clay_g, 1), "unit": "g", "add": clay.add}
     return Way("Another clay", "The same colour in a different clay", _link("mixing:dose", query))
 
 

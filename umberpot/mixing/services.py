@@ -8,7 +8,7 @@ from django.utils import timezone
 
 from claycore.mixing.dose import Dose
 from umberpot.mixing.composition import refresh
-from umberpot.mixing.models import Mix, MixPart, name_of
+from umberpot.mixing.models import Mix, MixPart, SavedCalculation, name_of
 from umberpot.mixing.orders import MixOrder, Shelf, order_of_dose
 from umberpot.studio.models import Studio
 
@@ -73,3 +73,15 @@ def make_mix(
     """Keeps a dose as a mix to weigh. The same ``request_key`` makes it only once."""
     order = order_of_dose(Shelf(studio), dose, clay_name, sum_query)
     return create_mix(studio, order, request_key, by)
+
+
+def save_calculation(
+    studio: Studio, tool: str, name: str, query: str, request_key: uuid.UUID, by: User
+) -> SavedCalculation:
+    """A calculation under a name. The same ``request_key`` saves it only once."""
+    saved, _ = SavedCalculation.objects.get_or_create(
+        studio=studio,
+        request_key=request_key,
+        defaults={"tool": tool, "name": name, "query": query, "made_by": by},
+    )
+    return saved

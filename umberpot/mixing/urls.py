@@ -33,6 +33,8 @@ urlpatterns = [
     path("dark/", DarkView.as_view(), name="dark"),
     path("make/", views.make, {"tool": "dose"}),
     path("<slug:tool>/make/", views.make, name="make"),
+    path("<slug:tool>/save/", views.save_calculation, name="save-calculation"),
+    path("saved/<int:pk>/set-aside/", views.set_calculation_aside, name="set-calculation-aside"),
     path("water/keep/", views.keep_water, name="keep-water"),
     path("<int:pk>/set-aside/", views.set_aside, name="set-aside"),
     path("<int:pk>/", weighing.mix, name="mix"),

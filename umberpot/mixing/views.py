@@ -11,13 +11,15 @@ from django.views.decorators.http import require_GET, require_http_methods, requ
 
 from umberpot.mixing import services
 from umberpot.mixing.calculators.adjust import AdjustView
-from umberpot.mixing.calculators.base import MixMaker
+from umberpot.mixing.calculators.base import MixMaker, SavedCalculator
+from umberpot.mixing.calculators.dark import DarkView
 from umberpot.mixing.calculators.dose import DoseView
 from umberpot.mixing.calculators.join import JoinView
 from umberpot.mixing.calculators.kilos import KilosView
+from umberpot.mixing.calculators.layers import LayersView
 from umberpot.mixing.calculators.slip import SlipView
 from umberpot.mixing.calculators.water import WaterForm, WaterView
-from umberpot.mixing.models import Mix, Plan
+from umberpot.mixing.models import Mix, Plan, SavedCalculation
 from umberpot.mixing.orders import Shelf
 from umberpot.mixing.places import PLACE
 from umberpot.shelf import services as shelf
@@ -50,6 +52,9 @@ def mixes(request: StudioRequest) -> HttpResponse:
         {
             "place": PLACE,
             "plans_aside": plans.exclude(set_aside_at=None)[:50],
+            "saved": page_of(
+                request, SavedCalculation.objects.of(request.studio).kept(), A_PAGE, "saved"
+            ),
             **pages,
         },
     )
@@ -105,6 +110,38 @@ def make(request: StudioRequest, tool: str) -> HttpResponse:
         return render(request, "mixing/calculators/confirm_make.html", context)
     mix = services.create_mix(request.studio, order, request_key(request), request.user)
     return redirect("mixing:mix", pk=mix.pk)
+
+
+SAVED: dict[str, type[SavedCalculator]] = {view.tool: view for view in (LayersView, DarkView)}
+
+
+@require_POST
+def save_calculation(request: StudioRequest, tool: str) -> HttpResponse:
+    """Saves what a tool worked out under a name, to be found on the page of Mix."""
+    if tool not in SAVED:
+        raise Http404
+    view = SAVED[tool]()
+    form = view.form_class(sum_of(request))
+    if view.attempt(form) is None:
+        return view.again(request, form)
+    name = " ".join(request.POST.get("name", "").split())[:80]
+    if not name or "\x00" in name:
+        messages.error(request, "Enter a name for this calculation. Nothing was saved.")
+        return view.again(request, form)
+    saved = services.save_calculation(
+        request.studio, tool, name, form.query_string(), request_key(request), request.user
+    )
+    messages.success(request, f"{saved.name} saved. Find it again under Mix.")
+    return redirect(saved)
+
+
+@require_POST
+def set_calculation_aside(request: StudioRequest, pk: int) -> HttpResponse:
+    """Sets a saved calculation aside (``aside=yes``), or restores it."""
+    saved = get_object_or_404(SavedCalculation.objects.of(request.studio), pk=pk)
+    saved.set_aside(request.POST.get("aside") == "yes")
+    messages.success(request, f"{saved.name} {'set aside' if saved.set_aside_at else 'restored'}.")
+    return redirect("mixing:mixes")
 
 
 @require_POST

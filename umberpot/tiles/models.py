@@ -80,6 +80,11 @@ class TileQuerySet(SetAsideQuerySet):
         ranked = self.annotate(place_in_group=place).filter(place_in_group__lte=most)
         return self.filter(pk__in=list(ranked.values_list("pk", flat=True)))
 
+    def at_work(self) -> Self:
+        """Those that wait for a next step: neither they nor the mix they are of is set aside."""
+        of_a_mix_at_work = Q(mix=None) | Q(mix__set_aside_at=None)
+        return self.kept().filter(of_a_mix_at_work).exclude(step=Step.READ)
+
     def with_history(self) -> Self:
         """With firings, readings and colours: enough to tell where a tile stands."""
         return self.select_related("mix", "clay", "trial__test").prefetch_related(

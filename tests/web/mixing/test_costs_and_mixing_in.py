@@ -155,7 +155,7 @@ def test_the_same_clay_costs_the_same_a_kilo_wherever_it_is_told(signed_in, stud
     assert found.water_is_known
     assert found.price == pytest.approx(planned["cost_per_kg"])
     words = words_of(signed_in.get(f"/mix/{mix.pk}/"))
-    assert f"{found.price:.2f} per kg of plastic clay of 21.5 % water" in words
+    assert f"{found.price:.2f} € per kg of plastic clay of 21.5 % water" in words
     water_g = planned["water_to_add_g"]
     assert f"about {water_g:.1f} g in total" in words, "as much as was said before it was weighed"
 

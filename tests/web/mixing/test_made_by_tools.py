@@ -8,6 +8,7 @@ from tests.pages import words_of
 from umberpot.mixing.composition import parts_of
 from umberpot.mixing.leftovers.services import keep_leftover, on_shelf
 from umberpot.mixing.models import Mix
+from umberpot.tiles.models import Tile
 
 # Check values: arithmetic on dry clay; slip by Brongniart's formula with 2.6 for the solid.
 
@@ -140,3 +141,47 @@ def test_a_leftover_of_slip_asks_for_its_solids(signed_in, make_mix, weigh, user
     assert refused.status_code == 400
     assert "Enter the solids" in words_of(refused)
     assert on_shelf(keep_leftover(mix, 20, "slip", 30, user)).batch.dry_g == pytest.approx(14)
+
+
+LAYERS = "pieces=7&piece=350&layer=blue:18&colour_price=9.5&plain_price=1.4"
+
+
+def test_a_calculation_is_saved_by_name_and_found_again(signed_in, studio, stranger):
+    form = {"sum": LAYERS, "name": " Border  tiles ", "request_key": uuid.uuid4()}
+    for _ in range(2):
+        opened = signed_in.post("/mix/layers/save/", form, follow=True)
+    assert "Border tiles saved" in words_of(opened)
+    assert "7 × 350 g × 18 ÷ 100" in words_of(opened)
+    assert "1.00 € per piece" in words_of(opened)  # 63 g × 9.50 + 287 g × 1.40, per kg
+    listed = signed_in.get("/mix/").context["saved"]
+    assert [saved.name for saved in listed] == ["Border tiles"]
+    saved = listed[0]
+    assert stranger.post(f"/mix/saved/{saved.pk}/set-aside/", {"aside": "yes"}).status_code == 404
+    signed_in.post(f"/mix/saved/{saved.pk}/set-aside/", {"aside": "yes"})
+    assert not signed_in.get("/mix/").context["saved"]
+
+
+@pytest.mark.parametrize(
+    ("tool", "sum_", "name", "status"),
+    [
+        ("layers", LAYERS, "", 400),
+        ("layers", "pieces=x", "Floor", 400),
+        ("dose", "state=dry", "Floor", 404),
+    ],
+)
+def test_what_cannot_be_saved(signed_in, tool, sum_, name, status):
+    refused = signed_in.post(f"/mix/{tool}/save/", {"sum": sum_, "name": name})
+    assert refused.status_code == status
+
+
+def test_a_mix_set_aside_takes_its_tiles_off_the_bench_and_the_kiln(signed_in, world):
+    tile = Tile.objects.get(code=world["tiles:record"])
+    Tile.objects.filter(pk=tile.pk).update(step="fire")
+    shown = [tile.code in words_of(signed_in.get(page)) for page in ("/", "/kiln/")]
+    assert shown == [True, True]
+    signed_in.post(f"/mix/{tile.mix_id}/set-aside/", {"aside": "yes"})
+    assert [tile.code in words_of(signed_in.get(page)) for page in ("/", "/kiln/")] == [
+        False,
+        False,
+    ]
+    assert tile.code in words_of(signed_in.get(f"/tiles/trials/{tile.trial_id}/"))

@@ -10,7 +10,7 @@ from django.db.models import QuerySet
 from django.urls import reverse
 
 from umberpot.kiln.models import Firing
-from umberpot.mixing.models import Mix, Plan
+from umberpot.mixing.models import Mix, Plan, SavedCalculation
 from umberpot.mixing.places import TOOLS as MIX_TOOLS
 from umberpot.places import PLACES
 from umberpot.results.places import TOOLS as RESULTS_TOOLS
@@ -89,6 +89,11 @@ def _plans(studio: Studio, words: list[str]) -> Iterator[Found]:
         yield Found(plan.name, says, plan.get_absolute_url())
 
 
+def _calculations(studio: Studio, words: list[str]) -> Iterator[Found]:
+    for saved in _named(SavedCalculation.objects.of(studio).kept(), "name", words):
+        yield Found(saved.name, "saved calculation", saved.get_absolute_url())
+
+
 def _firings(studio: Studio, words: list[str]) -> Iterator[Found]:
     """By ``cone 6``, or by words of the note."""
     rows = Firing.objects.of(studio)
@@ -117,6 +122,7 @@ KINDS: dict[str, Find] = {
     "Series and grids": _plans,
     "Trials": _trials,
     "Firings": _firings,
+    "Saved calculations": _calculations,
     "Pages": _pages,
 }
 """The kinds by their heading, in the order they are shown."""

@@ -75,6 +75,16 @@ class MixCalculator(Calculator[Inputs, Result], Generic[Inputs, Result]):
         return context
 
 
+class SavedCalculator(MixCalculator[Inputs, Result], Generic[Inputs, Result]):
+    """A calculator with nothing to weigh, whose sum can be saved by name. ``tool`` is its slug."""
+
+    tool: ClassVar[str]
+
+    def page_context(self, request: HttpRequest, form: CalculatorForm) -> dict[str, Any]:
+        saved = {"save_url": reverse("mixing:save-calculation", args=[self.tool])}
+        return {**super().page_context(request, form), **saved}
+
+
 class MixMaker(MixCalculator[Inputs, Result], Generic[Inputs, Result]):
     """A calculator whose sum can be made: kept as a mix and weighed out. ``tool`` is its slug."""
 

@@ -1,4 +1,4 @@
-"""Dark: ``/mix/dark/``, three ways to a dark ground, by cost."""
+"""Compare costs: ``/mix/dark/``, three ways to a dark ground."""
 
 from dataclasses import dataclass
 from typing import Any
@@ -7,7 +7,7 @@ from claycore.measure import bounds
 from claycore.measure.formatting import plain
 from claycore.mixing import cost
 from claycore.mixing.cost import DarkGround, Ground
-from umberpot.mixing.calculators.base import MixCalculator
+from umberpot.mixing.calculators.base import SavedCalculator
 from umberpot.ui.calculators import Answer, CalculatorForm
 from umberpot.ui.fields.measures import MeasureField
 
@@ -50,12 +50,13 @@ class DarkAnswer(Answer):
     coat_g: float
 
 
-class DarkView(MixCalculator[DarkGround, list[Ground]]):
+class DarkView(SavedCalculator[DarkGround, list[Ground]]):
     """Three ways to a dark ground, by cost."""
 
     form_class = DarkForm
     page = "mixing/calculators/dark.html"
     fragment = "mixing/calculators/_dark_answer.html"
+    tool = "dark"
     initial = {"water_pct": "22", "stain_pct": "6"}
 
     def solve(self, inputs: DarkGround) -> list[Ground]:
@@ -70,10 +71,16 @@ class DarkView(MixCalculator[DarkGround, list[Ground]]):
             "rows": [
                 {
                     "title": ground.title,
-                    "cost": f"{ground.per_piece:.2f}",
+                    "cost": ground.per_piece,
+                    "working": " + ".join(
+                        f"{plain(part.grams, 1)} g {part.name} × {part.price_per_kg:.2f}"
+                        for part in ground.parts
+                    ),
                     "width": f"{100 * ground.per_piece / dearest:.2f}",
                 }
                 for ground in result
             ],
             "coat": plain(inputs.coat_g, 1),
+            "coat_working": f"{plain(inputs.area_cm2)} cm² × {plain(inputs.coat_mm)} mm ÷ 10"
+            f" × {plain(inputs.coat_gravity)}",
         }

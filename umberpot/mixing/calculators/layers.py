@@ -8,7 +8,7 @@ from claycore.measure.formatting import plain
 from claycore.mixing import cost, scaling
 from claycore.mixing.scaling import Layer, LayerCosts, LayerMass
 from umberpot.mixing.calculators.additions import AdditionsField
-from umberpot.mixing.calculators.base import MixCalculator
+from umberpot.mixing.calculators.base import SavedCalculator
 from umberpot.ui.calculators import Answer, CalculatorForm
 from umberpot.ui.fields.counts import CountField
 from umberpot.ui.fields.measures import MeasureField
@@ -70,9 +70,10 @@ class LayersAnswer(Answer):
     cost_each_solid: float | None
 
 
-class LayersView(MixCalculator[LayersInputs, tuple[LayerMass, ...]]):
+class LayersView(SavedCalculator[LayersInputs, tuple[LayerMass, ...]]):
     """Coloured clay stretched with plain."""
 
+    tool = "layers"
     form_class = LayersForm
     page = "mixing/calculators/layers.html"
     fragment = "mixing/calculators/_layers_answer.html"
@@ -98,6 +99,8 @@ class LayersView(MixCalculator[LayersInputs, tuple[LayerMass, ...]]):
                     "share": plain(row.share_pct, 1),
                     "each": plain(row.each_g, 1),
                     "all": plain(row.all_g, 0 if row.all_g >= 100 else 1),
+                    "working": f"{inputs.pieces} × {plain(inputs.piece_g)} g"
+                    f" × {plain(row.share_pct, 1)} ÷ 100",
                     "position": index if index < inputs.named else None,
                 }
                 for index, row in enumerate(result)
@@ -111,6 +114,15 @@ class LayersView(MixCalculator[LayersInputs, tuple[LayerMass, ...]]):
                 )
                 for index, row in enumerate(result)
             ],
-            "cost": f"{costs.layered:.2f}" if costs else "",
-            "cost_solid": f"{costs.solid:.2f}" if costs else "",
+            "costs": costs,
+            "cost_working": _cost_working(inputs, result) if costs else "",
         }
+
+
+def _cost_working(inputs: LayersInputs, rows: tuple[LayerMass, ...]) -> str:
+    colour_g = sum(row.each_g for row in rows[: inputs.named])
+    plain_g = inputs.piece_g - colour_g
+    return (
+        f"{plain(colour_g, 1)} g × {inputs.colour_price:.2f}"
+        f" + {plain(plain_g, 1)} g × {inputs.plain_price:.2f}, each ÷ 1000"
+    )
