@@ -1,10 +1,11 @@
-"""Two ways to get colourant into clay: wedged as powder, or blended as slip.
+"""Two ways to get colourant into clay, wedged as powder or blended as slip, and which to choose.
 
 Times, effort and evenness are common practice; the water sums are arithmetic. A stain that clumps
 wants about its own mass of water to be dispersed in (common practice, from memory).
 """
 
 from dataclasses import dataclass
+from enum import StrEnum
 
 from claycore.materials import moisture
 from claycore.materials.clay_in_hand import ClayInHand, ClayState
@@ -20,13 +21,55 @@ DISPERSE_IN = 1.0
 """Grams of water for each gram of powder that clumps. Common practice, from memory."""
 
 
+WEDGED_UP_TO_G = 2000.0
+"""More plastic clay than this is hard on the wrists. Common practice."""
+
+WEDGED_FROM_PCT = 1.0
+"""Less colourant than this streaks when it is wedged in dry. Common practice, from memory."""
+
+WEDGED_UP_TO_PCT = 12.0
+"""More colourant than this dries plastic clay too far to wedge. Common practice, from memory."""
+
+
+class Method(StrEnum):
+    """How colourant gets into clay."""
+
+    WEDGE = "wedge"
+    BLEND = "blend"
+
+
+@dataclass(frozen=True)
+class Stiffness:
+    """A state that slip is dried to, and the water it then holds, percent of the wet weight."""
+
+    name: str
+    water_pct: float
+
+
+STIFFNESSES = (
+    Stiffness("plastic, for wedging", PLASTIC_WATER_PCT),
+    Stiffness("leather-hard", 16.0),
+)
+"""What slip is stiffened to on plaster. Common practice; leather-hard from memory."""
+
+
+@dataclass(frozen=True)
+class DriesTo:
+    """The grams of water that have to leave until a mix is as stiff as this."""
+
+    stiffness: Stiffness
+    water_g: float
+
+
 @dataclass(frozen=True)
 class Way:
     """One way of mixing it in: what to do, how long it takes, and what it is like.
 
-    ``water_to_add_g`` and ``water_to_dry_off_g`` are what this clay needs for it.
+    ``water_to_add_g`` and ``water_to_dry_off_g`` are what this clay needs for it, until it is
+    plastic; ``dries_to`` the water that leaves until each stiffness.
     """
 
+    method: Method
     title: str
     steps: tuple[str, ...]
     waits: str
@@ -35,6 +78,7 @@ class Way:
     effort: str
     water_to_add_g: float
     water_to_dry_off_g: float
+    dries_to: tuple[DriesTo, ...] = ()
 
 
 def wedged(clay: ClayInHand, powder_g: float) -> Way:
@@ -58,6 +102,7 @@ def wedged(clay: ClayInHand, powder_g: float) -> Way:
     is_plastic = clay.state == ClayState.PLASTIC
     about = f": about {plain(add_g, 1)} g in total" if is_plastic else ""
     return Way(
+        Method.WEDGE,
         "Wedge in the colourant",
         (
             first,
@@ -89,8 +134,15 @@ def blended(clay: ClayInHand, powder_g: float) -> Way:
     disperse_g = powder_g * DISPERSE_IN
     add_g = max(0.0, water_as_slip_g - clay.water_g)
     dry_total_g = clay.dry_g + powder_g
-    kept_g = dry_total_g * PLASTIC_WATER_PCT / (100 - PLASTIC_WATER_PCT)
-    dry_off_g = max(0.0, clay.water_g + add_g + disperse_g - kept_g)
+    in_it_g = clay.water_g + add_g + disperse_g
+    dries_to = tuple(DriesTo(to, _dries_off(dry_total_g, in_it_g, to)) for to in STIFFNESSES)
+    dry_off_g = dries_to[0].water_g
+    last = (
+        "Use it as slip, or pour it on plaster to stiffen and turn it once."
+        if clay.state == ClayState.SLIP
+        else f"Pour it on plaster and turn it once: about {plain(dry_off_g, 1)} g of water"
+        " is absorbed."
+    )
     first = (
         "Stir the slip thoroughly."
         if clay.state == ClayState.SLIP
@@ -98,14 +150,14 @@ def blended(clay: ClayInHand, powder_g: float) -> Way:
         " for dry crumbs, overnight to be sure."
     )
     return Way(
+        Method.BLEND,
         "Blend the colourant into slip",
         (
             first,
             f"Stir the powder into {plain(disperse_g, 1)} g of water until no lumps"
             " remain. Sieve it for an even colour; leave it unsieved for specks.",
             "Pour it into the slip, blend, and pass everything through a 60–80 mesh sieve.",
-            f"Pour it on plaster and turn it once: about {plain(dry_off_g, 1)} g of water"
-            " is absorbed.",
+            last,
         ),
         "Up to overnight to slake; then about an hour a side on plaster for a thin"
         " layer, a day for a thick one.",
@@ -114,7 +166,12 @@ def blended(clay: ClayInHand, powder_g: float) -> Way:
         "Little effort, but a day's wait.",
         add_g + disperse_g,
         dry_off_g,
+        dries_to,
     )
+
+
+def _dries_off(dry_g: float, water_g: float, to: Stiffness) -> float:
+    return max(0.0, water_g - dry_g * to.water_pct / (100 - to.water_pct))
 
 
 def ways(clay: ClayInHand, powder_g: float) -> tuple[Way, Way]:
@@ -123,3 +180,42 @@ def ways(clay: ClayInHand, powder_g: float) -> tuple[Way, Way]:
     Source: common practice; the water is arithmetic.
     """
     return wedged(clay, powder_g), blended(clay, powder_g)
+
+
+@dataclass(frozen=True)
+class Advice:
+    """Which way to choose for a mix, why, and the other way beside it."""
+
+    choose: Way
+    because: str
+    other: Way
+
+
+def advice(clay: ClayInHand, powder_g: float) -> Advice:
+    """The way recommended for so much clay in this state and so much powder, all in grams.
+
+    Source: common practice; where it draws the lines stands beside each figure above.
+    """
+    wedge, blend = ways(clay, powder_g)
+    method, because = _choice(clay, 100 * powder_g / clay.dry_g)
+    return (
+        Advice(wedge, because, blend) if method == Method.WEDGE else Advice(blend, because, wedge)
+    )
+
+
+def _choice(clay: ClayInHand, pct: float) -> tuple[Method, str]:
+    if clay.state == ClayState.SLIP:
+        return Method.BLEND, "The clay is slip already, and slip colours evenly."
+    if clay.state == ClayState.DRY:
+        because = "Dry clay has to be slaked anyway, and in slip the colourant spreads evenly."
+        return Method.BLEND, because
+    if clay.mass_g > WEDGED_UP_TO_G:
+        kilos = plain(clay.mass_g / 1000, 1)
+        return Method.BLEND, f"{kilos} kg is hard to wedge evenly by hand."
+    if pct < WEDGED_FROM_PCT:
+        return Method.BLEND, f"As little as {plain(pct)} % streaks when it is wedged in dry."
+    if pct > WEDGED_UP_TO_PCT:
+        because = f"{plain(pct, 1)} % of dry powder stiffens plastic clay too much to wedge."
+        return Method.BLEND, because
+    because = f"{plain(clay.mass_g)} g of plastic clay is quickly wedged, with no wait for plaster."
+    return Method.WEDGE, because

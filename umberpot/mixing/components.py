@@ -10,6 +10,7 @@ from django.forms import BoundField
 from django.template.loader import render_to_string
 from django.utils.safestring import SafeString
 
+from claycore.mixing.mixing_in import Advice
 from umberpot.mixing.calculators.additions import rows_of
 from umberpot.mixing.models import Mix
 from umberpot.mixing.onward import Way, of_mix, ways_on
@@ -36,6 +37,12 @@ def bar_of_mix(mix: Mix) -> list[Segment]:
 def kept_mix_bar(mix: Mix) -> dict[str, Any]:
     """The mix bar of a kept mix."""
     return mix_bar(bar_of_mix(mix))
+
+
+@register.inclusion_tag("mixing/components/mixing_in.html")
+def how_to_mix(advice: Advice | None) -> dict[str, Any]:
+    """Which way to mix it, why, and both ways step by step."""
+    return {"advice": advice, "ways": (advice.choose, advice.other) if advice else ()}
 
 
 @register.simple_tag(takes_context=True)

@@ -5,7 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from claycore.materials import moisture, slip
-from claycore.materials.clay_in_hand import dry_clay
+from claycore.materials.clay_in_hand import ClayInHand, ClayState, dry_clay
 from claycore.materials.composition import Addition, Convention
 from claycore.measure.errors import ClayError
 from claycore.mixing import cost, mixing_in, scaling
@@ -54,6 +54,36 @@ def test_layers_that_cannot_be(pieces, piece, shares, field):
     with pytest.raises(ClayError) as raised:
         scaling.stretched(pieces, piece, [Layer("x", share) for share in shares])
     assert raised.value.field == field
+
+
+@pytest.mark.parametrize(
+    ("clay", "powder_g", "method"),
+    [
+        (moisture.plastic_clay(850, 22), 40, "wedge"),
+        (moisture.plastic_clay(3600, 22), 180, "blend"),  # hard on the wrists
+        (moisture.plastic_clay(850, 22), 3, "blend"),  # 0.45 % streaks
+        (moisture.plastic_clay(850, 22), 120, "blend"),  # 18 % stiffens it too far
+        (ClayInHand(ClayState.DRY, 85, 0), 6, "blend"),
+        (ClayInHand(ClayState.SLIP, 700, 300), 40, "blend"),
+    ],
+)
+def test_which_way_is_advised(clay, powder_g, method):
+    """Common practice; each line is drawn where its constant says."""
+    advised = mixing_in.advice(clay, powder_g)
+    assert advised.choose.method == method
+    assert {advised.choose.method, advised.other.method} == {"wedge", "blend"}
+    assert advised.because.endswith(".")
+
+
+def test_slip_dries_to_each_stiffness_it_is_said_to():
+    """Mass balance: what is left holds as much water as the stiffness says."""
+    way = mixing_in.blended(ClayInHand(ClayState.SLIP, 700, 300), 42)
+    in_it_g = 300 + way.water_to_add_g
+    for to in way.dries_to:
+        left_g = in_it_g - to.water_g
+        assert 100 * left_g / (742 + left_g) == pytest.approx(to.stiffness.water_pct)
+    plastic, leather_hard = way.dries_to
+    assert leather_hard.water_g > plastic.water_g > 0
 
 
 @pytest.mark.parametrize(

@@ -13,6 +13,7 @@ from claycore.mixing import cost, scaling
 from claycore.mixing.cost import Cost, Priced
 from claycore.mixing.dose import Dose
 from claycore.mixing.dose_checks import dose_warnings
+from claycore.mixing.mixing_in import advice
 from umberpot.mixing.calculators.additions import AdditionsField, PricesField
 from umberpot.mixing.calculators.base import (
     AdditionAnswer,
@@ -161,6 +162,7 @@ class KilosView(MixMaker[KilosInputs, Dose]):
             ],
             "split": split if split > 1 else None,
             "each_total": plain(total_g / split, decimals),
+            "advice": advice(result.clay, result.powder_g) if result.powder_g else None,
             "dry": plain(result.dry_total_g, 1),
             "working": (
                 f"{plain(total_g, 1)} g × (100 − {plain(inputs.water_pct)}) ÷ 100"

@@ -17,6 +17,7 @@ from claycore.measure.formatting import plain, to_step
 from claycore.measure.units import Measure
 from claycore.mixing.dose import Dose, dose
 from claycore.mixing.dose_checks import dose_warnings
+from claycore.mixing.mixing_in import advice
 from umberpot.mixing.calculators.additions import AdditionsField
 from umberpot.mixing.calculators.base import (
     AdditionAnswer,
@@ -245,6 +246,9 @@ class SlipView(MixMaker[SlipInputs, SlipResult]):
             **(_shown_gravity(inputs, clay, result.gravity) if result.gravity else {}),
             **(_shown_change(inputs, let) if let else {}),
             "adds": _shown_adds(inputs, result.dose),
+            "advice": advice(result.dose.clay, result.dose.powder_g)
+            if result.dose.powder_g
+            else None,
         }
 
 

@@ -88,6 +88,7 @@ def _weigh_page(
             "containers": Container.objects.of(request.studio),
             "container_pk": _container_pk(request, mix),
             "keeps_within": KEEPS_WITHIN_POINTS,
+            "advice": _advice(mix, parts),
             **(_made_page(mix) if mix.finished_at else {}),
         },
         status=status,
@@ -109,7 +110,6 @@ def _made_page(mix: Mix) -> dict[str, Any]:
     found = cost_of_mix(mix)
     return {
         "made_pcts": [(name, pct, mix.wanted_pcts.get(name)) for name, pct in batch.pcts.items()],
-        "ways": mixing_in.ways(_clay_in(mix), batch.powder_g) if batch.powder_g else (),
         "cost": found,
         "per_kilo": per_plastic_kilo(mix, found),
         "bars_of": _bars_of(mix),
@@ -118,6 +118,12 @@ def _made_page(mix: Mix) -> dict[str, Any]:
         "made_from": [part.source for part in mix.parts.all() if part.source],
         "went_into": Mix.objects.of(mix.studio).filter(parts__source=mix).distinct(),
     }
+
+
+def _advice(mix: Mix, parts: list[MixPart]) -> mixing_in.Advice | None:
+    """How to mix it, told before it is weighed; None where no powder goes in."""
+    powder_g = sum(part.in_it_g for part in parts if part.role == MixPart.Role.COLOURANT)
+    return mixing_in.advice(_clay_in(mix), powder_g) if powder_g else None
 
 
 def _bars_of(mix: Mix) -> models.Model | None:
