@@ -298,6 +298,7 @@ document.addEventListener("alpine:init", () => {
         timer.querySelector("[data-left]").textContent = left > 0 ? this.inWords(left) : "due now";
         if (left > 0) continue;
         timer.dataset.isDue = "yes";
+        this.$root.open = true;
         tellOnce(timer.dataset.tell, timer.dataset.title, timer.dataset.todo);
       }
     },

@@ -8,6 +8,7 @@ from umberpot.bench.timers import views as timers
 app_name = "bench"
 urlpatterns = [
     path("", views.bench, name="bench"),
+    path("calculators/", views.calculators, name="calculators"),
     path("bench/timers/", timers.new, name="new-timer"),
     path("bench/due/", timers.due, name="due"),
     path("bench/timers/<int:pk>/next/", timers.move_on, name="next-stage"),

@@ -7,7 +7,7 @@ from typing import Any
 
 from django import template
 
-from umberpot.results.places import CALCULATORS, TOOLS
+from umberpot.results.places import CALCULATORS, CALCULATORS_TABBED, TOOLS
 from umberpot.ui.tools import shown_tools
 
 register = template.Library()
@@ -16,5 +16,11 @@ register = template.Library()
 @register.inclusion_tag("ui/components/tools.html", takes_context=True)
 def results_tools(context: dict[str, Any], here: str) -> dict[str, Any]:
     """The tools of Results; signed out, those that need no studio."""
-    tools = TOOLS if context["user"].is_authenticated else CALCULATORS
+    tools = TOOLS if context["user"].is_authenticated else CALCULATORS_TABBED
     return shown_tools("Results", tools, here)
+
+
+@register.inclusion_tag("ui/components/tools.html")
+def results_calculators() -> dict[str, Any]:
+    """Those of its tools that need no studio, each with what it is for."""
+    return shown_tools("Results", CALCULATORS, "")

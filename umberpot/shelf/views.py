@@ -105,6 +105,9 @@ def _edit(request: StudioRequest, material: Material) -> HttpResponse:
                 f"{kept.name} may contain {code}. If it does, tick it under Hazards.",
             )
         messages.success(request, f"{kept.name} is on the shelf.")
+        if request.GET.get("then") == "test" and kept.is_clay:
+            # The tests of a clay are a place further on, so only its address is known here.
+            return redirect(f"/tiles/tests/new/{kept.pk}/")
         return redirect("shelf:shelf")
     movements = material.movements.select_related("made_by")[:12] if material.pk else []
     return render(

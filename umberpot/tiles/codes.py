@@ -14,7 +14,7 @@ from umberpot.tiles.models import Tile
 class CodeConverter:
     """``A83`` as it is scratched in; typed in small letters it is the same tile."""
 
-    regex = "[A-Za-z]{1,6}[1-9][0-9]?"
+    regex = "[A-Za-z]{1,6}[0-9]{1,6}"
 
     def to_python(self, value: str) -> str:
         return value.upper()

@@ -274,7 +274,7 @@ def test_a_blend_leads_to_its_own_bars(signed_in, tested, weigh):
     signed_in.post(f"/results/clays/{drain.pk}/line/", form)
     test = Material.objects.get(kind="blend").tests.get()
     mix = test.trial.tiles.first().mix
-    assert "Wait for their clay to be mixed" in page(signed_in, "/")
+    assert "First weigh out their clay." in page(signed_in, "/")
     bars = page(signed_in, f"/tiles/tests/{test.pk}/")
     assert "Weigh out the blend first" in bars
     assert "bars as made" not in bars
@@ -284,7 +284,7 @@ def test_a_blend_leads_to_its_own_bars(signed_in, tested, weigh):
     assert "Make its bars" in made
     assert "Make tiles" not in made
     assert "bars as made" in page(signed_in, f"/tiles/tests/{test.pk}/")
-    assert "Wait for their clay to be mixed" not in page(signed_in, "/")
+    assert "First weigh out their clay." not in page(signed_in, "/")
 
 
 def test_a_line_that_was_refused_keeps_what_was_typed(signed_in, tested):

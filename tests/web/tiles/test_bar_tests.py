@@ -446,7 +446,7 @@ def test_what_waits_for_which_cone_stands_on_the_bench_coolest_first(signed_in, 
     data = {k: v for bar in bars_of(test) for k, v in row(bar, mass_dry=88).items()}
     enter(signed_in, test, data)
     html = signed_in.get("/").content.decode()
-    places = [html.index(f"Fire to cone {cone}") for cone in ("04", "6", "10")]
+    places = [html.index(f">Cone {cone}<") for cone in ("04", "6", "10")]
     assert places == sorted(places)
 
 

@@ -1,0 +1,67 @@
+"""What the bench says: what to do with pieces at each step, and on the button that goes there."""
+
+from datetime import date, datetime
+
+from umberpot.tiles.models import Step
+
+TO_DO = {
+    Step.MAKE: "Make and label {}.",
+    Step.DRY: "Measure and weigh {} bone dry.",
+    Step.FIRE: "Fire {}.",
+    Step.MEASURE: "Measure and weigh {} after firing.",
+    Step.SOAK: "Soak and weigh {}.",
+    Step.COLOUR: "Record the colour of {}.",
+}
+BUTTONS = {
+    Step.MAKE: "Make",
+    Step.DRY: "Enter readings",
+    Step.FIRE: "Go to Kiln",
+    Step.MEASURE: "Enter readings",
+    Step.SOAK: "Enter readings",
+    Step.COLOUR: "Record colour",
+}
+WEIGH_OUT = "Weigh out this mix."
+MAKE_TILES = "Make tiles of this mix."
+
+
+def pieces(count: int, *, bars: bool) -> str:
+    """'1 tile' or '4 bars'."""
+    word = "bar" if bars else "tile"
+    return f"{count} {word}" if count == 1 else f"{count} {word}s"
+
+
+def to_do(step: Step, count: int, *, bars: bool) -> str:
+    """What to do with so many pieces at a step, as a sentence."""
+    return TO_DO[step].format(pieces(count, bars=bars))
+
+
+def of_plan(mixes: int, tiles: int) -> str:
+    """What a series or grid still needs: mixes to weigh out, tiles to shape."""
+    parts = []
+    if mixes:
+        parts.append(f"{mixes} mix{'es' if mixes > 1 else ''} to weigh out")
+    if tiles:
+        parts.append(f"{pieces(tiles, bars=False)} to make")
+    return f"{' and '.join(parts)}."
+
+
+def of_results(read: int, every: int) -> str:
+    """How far a trial is read."""
+    if read < every:
+        return f"{read} of {every} tiles have results."
+    return {1: "Its tile has results.", 2: "Both tiles have results."}.get(
+        every, f"All {every} tiles have results."
+    )
+
+
+def drying_until(when: date) -> str:
+    """Why pieces are not to be weighed today."""
+    return f"Drying until about {when:%-d %B}."
+
+
+def timed_until(when: datetime) -> str:
+    """The same, where a timer says it."""
+    return f"Timer runs until {when:%a %-d %B, %H:%M}."
+
+
+WAITS_FOR_ITS_CLAY = "First weigh out their clay."
