@@ -33,6 +33,20 @@ document.addEventListener("htmx:afterSwap", (event) => {
   for (const due of event.target.querySelectorAll("[data-tell]")) tellOnce(due.dataset.tell, due.dataset.title, due.dataset.todo);
 });
 
+// Sections fold on a phone, and open for the printer.
+addEventListener("DOMContentLoaded", () => {
+  const wanted = location.hash && document.querySelector(location.hash)?.closest(".fold");
+  if (!matchMedia("(width < 48rem)").matches) return;
+  for (const fold of document.querySelectorAll(".fold")) fold.open = fold === wanted;
+});
+document.addEventListener("click", ({ target }) => {
+  const hash = target.closest("a")?.getAttribute("href");
+  if (hash?.startsWith("#") && hash.length > 1) document.querySelector(hash)?.closest(".fold")?.setAttribute("open", "");
+});
+addEventListener("beforeprint", () => {
+  for (const fold of document.querySelectorAll(".fold")) fold.open = true;
+});
+
 // A second click on the same button is no second wish.
 document.addEventListener("submit", (event) => {
   const form = event.target;
@@ -293,6 +307,8 @@ document.addEventListener("alpine:init", () => {
       setInterval(() => this.tick(), 1000);
     },
     tick() {
+      const next = this.$root.querySelector("[data-next-due]");
+      if (next) next.textContent = this.inWords(Math.max(0, Math.round((Date.parse(next.dataset.nextDue) - Date.now()) / 1000)));
       for (const timer of this.$root.querySelectorAll("[data-due]")) {
         const left = Math.round((Date.parse(timer.dataset.due) - Date.now()) / 1000);
         timer.querySelector("[data-left]").textContent = left > 0 ? this.inWords(left) : "due now";

@@ -11,7 +11,7 @@ cones, and where the uncertainty allows no single cone, a range is claimed.
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
-from itertools import pairwise
+from itertools import groupby, pairwise
 
 from claycore.firing import cones
 from claycore.measure.uncertainty import Estimate, combined
@@ -109,6 +109,40 @@ def curve(
         np.concatenate([np.linspace(a, b, steps + 1) for a, b in pairwise(at)])
     )
     return [(float(t), float(line(t))) for t in temperatures]
+
+
+@dataclass(frozen=True)
+class Stretch:
+    """A piece of the line through tested cones, as (temperature, figure) points.
+
+    ``is_far`` says that its two ends lie too far apart for the line between them to mean much.
+    """
+
+    points: tuple[tuple[float, float], ...]
+    is_far: bool
+
+
+def stretches(points: Sequence[tuple[float, float]]) -> list[Stretch]:
+    """The line of :func:`curve`, cut where its points lie far apart and straight between those.
+
+    Fewer than two points have no line. Temperatures in °C. Source: as ``curve``; what may be
+    claimed between tested cones is decision 9.
+    """
+    line = curve(points)
+    found = []
+    for is_far, gaps in groupby(pairwise(points), key=_is_far):
+        ends = list(gaps)
+        if is_far:
+            found += [Stretch(gap, is_far=True) for gap in ends]
+        else:
+            low, high = ends[0][0][0], ends[-1][1][0]
+            near = tuple(point for point in line if low <= point[0] <= high)
+            found.append(Stretch(near, is_far=False))
+    return found
+
+
+def _is_far(gap: tuple[tuple[float, float], tuple[float, float]]) -> bool:
+    return gap[1][0] - gap[0][0] > COARSE_STEP_C
 
 
 def firing_range(found: Sequence[AtCone], limit_pct: float) -> FiringRange:

@@ -60,6 +60,18 @@ def with_u95(value: float, u95: float) -> str:
     return f"{shown} ± {u95:.{decimals}f}"
 
 
+def to_two_digits(value: float, u95: float) -> tuple[str, str]:
+    """A value and its expanded uncertainty for a data file, both to two digits of the uncertainty.
+
+    3.1372 and 0.3561 are ('3.14', '0.36'): enough to calculate on with, and no more than is known.
+    Both in one unit. Source: JCGM 100:2008, 7.2.6.
+    """
+    if u95 <= 0:
+        return plain(value, 4), "0"
+    decimals = min(6, max(0, 1 - math.floor(math.log10(u95 * 1.005))))
+    return f"{value:.{decimals}f}", f"{u95:.{decimals}f}"
+
+
 def adding_up(values: Sequence[float], decimals: int) -> list[str]:
     """Parts rounded so that they add up to their rounded total, as they are shown.
 

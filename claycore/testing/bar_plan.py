@@ -23,22 +23,33 @@ HIGH_FROM_CONE = "1"
 EARLY_ABSORPTION_PCT = 6.0
 """A clay that takes up less than this at cone 1 or cooler is near maturing. From memory."""
 
+_FAR_APART = 3
+"""With so many whole cones between the two of a label, one of them is tried as well."""
+
 MOST_BARS = 120
 MOST_REPLICATES = 20
 
 
 @dataclass(frozen=True)
 class ConesOffered:
-    """Cones to test a clay at, and why they differ from the usual ones ('' where they do not)."""
+    """Cones to test a clay at, and why they differ from the usual ones ('' where they do not).
+
+    ``lower`` says that they are lower than usual, lest the clay runs.
+    """
 
     cones: tuple[str, ...]
     reason: str = ""
+    lower: bool = False
 
 
-def cones_for(notes: FieldNotes | None, early: Sequence[AtCone] = ()) -> ConesOffered:
+def cones_for(
+    notes: FieldNotes | None, early: Sequence[AtCone] = (), label_cones: Sequence[str] = ()
+) -> ConesOffered:
     """Which cones to try: 04, 6 and 10, or 1 instead of 10 for what looks low-firing.
 
-    ``early`` is what other bars of the clay gave already. Source: common practice.
+    ``early`` is what other bars of the clay gave already, ``label_cones`` the
+    coolest and the hottest that a bought one names: they are tried, unless the clay was seen to be
+    low-firing. Source: common practice.
     """
     reason = looks_low_firing(notes) if notes else ""
     hottest = cones.CONES[-1]
@@ -51,9 +62,27 @@ def cones_for(notes: FieldNotes | None, early: Sequence[AtCone] = ()) -> ConesOf
                 f"it already absorbed less than {plain(EARLY_ABSORPTION_PCT)} % at cone {at.cone}"
             )
     if not reason:
-        return ConesOffered(USUAL_CONES)
+        return _by_label(label_cones) or ConesOffered(USUAL_CONES)
     safe = tuple(c for c in LOW_CONES if cones.order(c) < cones.order(hottest))
-    return ConesOffered(safe or LOW_CONES[:1], reason)
+    return ConesOffered(safe or LOW_CONES[:1], reason, lower=True)
+
+
+def _by_label(label_cones: Sequence[str]) -> ConesOffered | None:
+    """The label's cones: both ends of its range, and one between where they lie far apart.
+
+    The usual bisque goes before, where the label's cones are hotter: it shows where the clay is
+    still open. None where the label names no cone.
+    """
+    if not label_cones:
+        return None
+    low, high = label_cones[0], label_cones[-1]
+    wanted = [USUAL_CONES[0], low, high]
+    between = [c for c in cones.CONES[cones.order(low) + 1 : cones.order(high)] if "." not in c]
+    if len(between) >= _FAR_APART:
+        wanted.append(between[len(between) // 2])
+    kept = sorted({c for c in wanted if cones.order(c) <= cones.order(high)}, key=cones.order)
+    says = f"cone {low}" if low == high else f"cone {low} to {high}"
+    return ConesOffered(tuple(kept), f"its label says {says}")
 
 
 def _matures_early(at: AtCone) -> bool:

@@ -18,7 +18,7 @@ def plan_the_series(page: Page) -> None:
     page.get_by_label("Clay", exact=True).fill("Ferry white")
     page.get_by_label("Colourant", exact=True).press_sequentially("Tide mMn? Teal")
     expect(page.get_by_label("Colourant", exact=True)).to_have_value("Tide mMn? Teal")
-    expect(page.get_by_role("heading", name="A series of strengths")).to_be_visible()
+    expect(page.get_by_role("heading", name="Series", exact=True)).to_be_visible()
     page.get_by_label("Colourant", exact=True).fill("Tide Teal")
     expect(page.get_by_role("row", name=re.compile("Tide Teal .* g"))).to_be_visible()
     middle = page.locator(".plan", has_text="Start from the middle")

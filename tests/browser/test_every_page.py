@@ -136,7 +136,7 @@ def test_question_mark_lists_the_keys(signed_in: Page) -> None:
     expect(signed_in.get_by_role("dialog")).to_contain_text("New dose")
     signed_in.keyboard.press("Escape")
     signed_in.keyboard.press("d")
-    expect(signed_in.get_by_role("heading", name="How much colourant?")).to_be_visible()
+    expect(signed_in.get_by_role("heading", name="Dose", exact=True)).to_be_visible()
 
 
 def test_a_key_pressed_in_a_field_is_text_and_typed_figures_are_asked_about(
@@ -165,7 +165,7 @@ def test_a_letter_typed_behind_a_weight_makes_no_mix(signed_in: Page) -> None:
     weight.press("End")
     weight.press("m")
     expect(weight).to_have_value("500m")
-    expect(page.get_by_role("heading", name="How much colourant?")).to_be_visible()
+    expect(page.get_by_role("heading", name="Dose", exact=True)).to_be_visible()
 
 
 def test_single_keys_can_be_switched_off(signed_in: Page) -> None:

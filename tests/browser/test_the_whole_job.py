@@ -133,7 +133,7 @@ def test_the_back_button_after_typing_shows_a_whole_page(signed_in: Page) -> Non
     expect(page.get_by_text("9.0 g", exact=True).first).to_be_visible()
     page.get_by_role("link", name="Shelf").click()
     page.go_back()
-    expect(page.get_by_role("heading", name="How much colourant?")).to_be_visible()
+    expect(page.get_by_role("heading", name="Dose", exact=True)).to_be_visible()
     expect(page.get_by_label("Weight of clay, with its water")).to_have_value("60")
     expect(page.get_by_text("9.0 g", exact=True).first).to_be_visible()
 

@@ -1,6 +1,8 @@
 """Kiln: what waits for which cone, and firings."""
 
 import uuid
+from collections import defaultdict
+from collections.abc import Iterable
 from dataclasses import dataclass
 
 from django.contrib import messages
@@ -31,6 +33,8 @@ MOST_DRAWN = 42
 """Tiles drawn, of all cones together; of a single cone that is asked for, many more."""
 LEAST_OF_A_CONE = 12
 MOST_FIRINGS = 24
+MOST_NAMED = 3
+"""Trials named of a firing in the list; its page has all."""
 MOST_OF_ONE_CONE = 400
 
 
@@ -74,6 +78,16 @@ def new_firing(form: FiringForm, request: StudioRequest) -> Firing:
     return firing
 
 
+def _trials_in(firings: Iterable[Firing]) -> dict[int, list[str]]:
+    """The trials and clay tests that had pieces in each firing, by name, most pieces first."""
+    loadings = Loading.objects.filter(firing__in=[firing.pk for firing in firings])
+    rows = loadings.values_list("firing_id", "tile__trial__name").annotate(Count("pk")).order_by()
+    held: dict[int, list[str]] = defaultdict(list)
+    for firing_pk, name, _ in sorted(rows, key=lambda row: -row[2]):
+        held[firing_pk].append(name)
+    return held
+
+
 @require_http_methods(["GET", "POST"])
 def kiln(request: StudioRequest) -> HttpResponse:
     """What waits, a form to record a firing of it, and the firings so far."""
@@ -107,6 +121,7 @@ def kiln(request: StudioRequest) -> HttpResponse:
         .annotate(tile_count=Count("loadings"))
         .order_by("-fired_on", "-pk")
     )
+    held = _trials_in(firings)
     return render(
         request,
         "kiln/kiln.html",
@@ -117,7 +132,8 @@ def kiln(request: StudioRequest) -> HttpResponse:
             "first_so_hot": _first_so_hot(request),
             "chosen": chosen,
             "request_key": uuid.uuid4(),
-            "firings": firings,
+            "firings": [(firing, held.get(firing.pk, [])) for firing in firings],
+            "most_named": MOST_NAMED,
         },
         status=400 if form.errors else 200,
     )

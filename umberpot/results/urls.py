@@ -9,6 +9,7 @@ from umberpot.results.clays import files
 from umberpot.results.clays import views as clays
 from umberpot.results.limits import views as limits
 from umberpot.results.line_blends import views as line_blends
+from umberpot.results.readings.views import every_reading
 from umberpot.results.trials import views as trials
 from umberpot.tiles.codes import by_number
 
@@ -21,6 +22,7 @@ urlpatterns = [
     path("shrinkage/", ShrinkageView.as_view(), name="shrinkage"),
     path("absorption/", AbsorptionView.as_view(), name="absorption"),
     path("clay/", ClayView.as_view(), name="pasted-clay"),
+    path("readings.csv", every_reading, name="every-reading"),
     path("clays/", clays.clays, name="clays"),
     path("clays/compare/", clays.compare, name="compare"),
     path("clays/limits/", limits.limits, name="limits"),

@@ -21,10 +21,18 @@ SLAB_LETTER_MM = 7.0
 
 def look_of(progress: TileProgress, width: int = 60) -> TileLook:
     """The look of a tile where it stands."""
-    code = progress.tile.code
+    code, under = progress.tile.code, _under(progress.tile)
     if progress.colour:
-        return TileLook(code, TileState.COLOURED, progress.colour.lab, width)
-    return TileLook(code, _state_of(progress), width=width)
+        return TileLook(code, TileState.COLOURED, progress.colour.lab, width, under)
+    return TileLook(code, _state_of(progress), width=width, under=under)
+
+
+def _under(tile: Tile) -> str:
+    """A bar's cone, a tile's strengths: '6 %', or '3 + 0.5 %' of two; '' of plain clay."""
+    if tile.is_bar:
+        return f"cone {tile.cone}"
+    pcts = [plain(pct, 1) for pct in tile.mix.said_pcts.values()] if tile.mix else []
+    return f"{' + '.join(pcts)} %" if pcts else ""
 
 
 def _state_of(progress: TileProgress) -> TileState:

@@ -20,6 +20,7 @@ from umberpot.mixing.models import Mix
 from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.tiles import services
 from umberpot.tiles.bars import bar_of
+from umberpot.tiles.filters import TilesFilter
 from umberpot.tiles.forms import DryForm, FiredForm, MakeTilesForm, StageForm
 from umberpot.tiles.models import ColourReading, ColourWords, Reading, Tile, Trial
 from umberpot.tiles.progress import TileProgress, progress_of
@@ -34,10 +35,14 @@ TILES_DRAWN = 14
 @require_GET
 def tiles(request: StudioRequest) -> HttpResponse:
     """Every trial as its strip of tiles."""
+    form = TilesFilter(request.GET)
+    wanted = form.of(Tile.objects.of(request.studio).kept(), request.studio)
     trials = Trial.objects.of(request.studio).select_related("test").order_by("-made_at", "-pk")
+    if form.asked():
+        trials = trials.filter(pk__in=wanted.values("trial"))
     page = page_of(request, trials, TRIALS_A_PAGE)
     by_trial: dict[int, list[TileProgress]] = {trial.pk: [] for trial in page}
-    shown = Tile.objects.of(request.studio).kept().filter(trial__in=by_trial)
+    shown = wanted.filter(trial__in=by_trial)
     for tile in shown.first_of_each("trial", most=TILES_DRAWN).with_history():
         by_trial[tile.trial_id].append(progress_of(tile))
     counts = dict(shown.values_list("trial").annotate(Count("pk")).order_by())
@@ -52,7 +57,10 @@ def tiles(request: StudioRequest) -> HttpResponse:
                 for trial in page
             ],
             "page": page,
-            "mixes_without_tiles": made,
+            "mixes_without_tiles": [] if form.asked() else made,
+            "form": form,
+            "names": form.names(request.studio),
+            "asked": form.asked(),
         },
     )
 

@@ -50,14 +50,20 @@ def _plain(text: str) -> str:
     return text
 
 
-def to_csv(columns: Sequence[str], rows: Iterable[Mapping[str, str]]) -> str:
-    """Comma-separated, with a header and a byte order mark, so that spreadsheets see UTF-8."""
+def to_csv(
+    columns: Sequence[str], rows: Iterable[Mapping[str, str]], *, with_header: bool = True
+) -> str:
+    """Comma-separated, with a header and a byte order mark, so that spreadsheets see UTF-8.
+
+    Without them it is what follows the first piece of a long file.
+    """
     out = io.StringIO()
     writer = csv.writer(out)
-    writer.writerow(columns)
+    if with_header:
+        writer.writerow(columns)
     for row in rows:
         writer.writerow([neutral(row.get(column, "")) for column in columns])
-    return f"\ufeff{out.getvalue()}"
+    return f"\ufeff{out.getvalue()}" if with_header else out.getvalue()
 
 
 def to_json(kind: str, rows: Iterable[Mapping[str, str]]) -> str:

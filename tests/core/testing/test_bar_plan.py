@@ -35,6 +35,29 @@ def test_cones_offered_by_an_early_reading():
     assert bar_plan.cones_for(None, tight).cones == ("04", "1", "6")
 
 
+@pytest.mark.parametrize(
+    ("label", "expected"),
+    [
+        (["5", "8"], ("04", "5", "8")),
+        (["6", "10"], ("04", "6", "8", "10")),  # far apart: one between
+        (["6"], ("04", "6")),
+        (["06", "04"], ("06", "04")),  # an earthenware is not taken past its label
+        ([], ("04", "6", "10")),
+    ],
+)
+def test_cones_offered_by_a_label(label, expected):
+    offered = bar_plan.cones_for(None, label_cones=label)
+    assert offered.cones == expected
+    assert not offered.lower
+
+
+def test_what_was_seen_to_run_goes_before_its_label():
+    slumped = clay_results(run(("04", 8, 9), ("6", 12, 0.5, ["slumped"]))).cones
+    offered = bar_plan.cones_for(None, slumped, ["6", "10"])
+    assert offered.cones == ("04", "1")
+    assert offered.lower
+
+
 def test_each_cone_its_own_bars_after_a_bisque():
     bars = bar_plan.plan(["10", "6"], 2, True, True, climbing=False, bisque="04")
     assert [(b.role, b.cones) for b in bars] == [

@@ -110,8 +110,8 @@ def test_the_bench_shows_series_under_way_once(signed_in, clay, blue):
     query = "pcts=5,10&tile_dry_g=25&colourant=Quay+Blue&strategy=separate"
     signed_in.post(f"/mix/series/start/?{query}", trial)
     html = signed_in.get("/").content.decode()
-    assert html.count("Border blues") == 1
-    assert "To weigh out" not in html
+    assert html.count(">Border blues<") == 1
+    assert "Weigh out this mix." not in html
 
 
 def test_a_trial_says_before_it_starts_what_the_shelf_lacks(signed_in, clay, blue):

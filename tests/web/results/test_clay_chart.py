@@ -69,6 +69,18 @@ def test_the_line_passes_through_every_tested_point():
         ), mark
 
 
+def test_between_cones_far_apart_the_line_is_straight_and_dashed():
+    """04 to 6 are 159 °C apart: what lies between is nobody's measurement (decision 9)."""
+    drawing = drawn(*BLOATS)
+    far = [stroke for stroke in drawing.strokes if stroke.css == "chart-far"]
+    marks = sorted(mark.x for mark in drawing.marks)
+    assert len(far) == 2, "one in each panel"
+    for stroke in far:
+        assert [x for x, _ in stroke.points] == pytest.approx([marks[0], marks[2]])
+    assert all(line.points[0][0] > marks[0] for line in lines(drawing))
+    assert not [stroke for stroke in drawn(*MATURES).strokes if stroke.css == "chart-far"]
+
+
 def test_the_band_is_as_high_as_the_limit():
     """Twice the limit is twice as high, on one scale."""
     heights = [

@@ -81,4 +81,4 @@ def test_a_colourant_is_always_dry(signed_in):
 
 def test_an_empty_shelf_says_what_to_do(signed_in):
     assert "Add the clay you use most" in signed_in.get("/shelf/").content.decode()
-    assert "Add your clay and a colourant." in signed_in.get("/").content.decode()
+    assert "Colour a clay" in signed_in.get("/").content.decode()

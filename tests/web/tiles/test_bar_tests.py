@@ -10,7 +10,9 @@ from django.utils import timezone
 from pypdf import PdfReader
 
 from tests.factories import FieldSheetFactory, FiringFactory, MaterialFactory
+from tests.pages import words_of
 from umberpot.kiln import services as kiln
+from umberpot.shelf.models import SupplierClaim
 from umberpot.tiles.models import ClayTest, DryingWeighing, Reading, Step, Tile
 
 PLAN = {
@@ -499,3 +501,22 @@ def test_the_banner_says_what_was_not_recorded_and_the_cursor_stands_there(signe
     assert "2 recorded, 1 waits for a look" in html
     [waiting] = re.findall(r"<input[^>]*autofocus[^>]*>", html)
     assert f'name="length_dry-{second.pk}"' in waiting
+
+
+def test_the_plan_says_how_many_bars_before_it_is_made(signed_in, clay):
+    htmx = {"headers": {"HX-Request": "true"}}
+    form = {**PLAN, "cones": "04, 6", "replicates": "3", "bisque": "04", "soak": "one"}
+    said = words_of(signed_in.get(f"/tiles/tests/new/{clay.pk}/", form, **htmx))
+    assert said == "8 bars in total 4 for cone 04, 4 for cone 04 → 6"
+    unfinished = signed_in.get(f"/tiles/tests/new/{clay.pk}/", {**form, "cones": "nine"}, **htmx)
+    assert (unfinished.status_code, words_of(unfinished)) == (200, "")
+    assert not Tile.objects.exists()
+
+
+def test_a_labelled_clay_is_tested_at_its_labels_cones(signed_in, clay, studio):
+    SupplierClaim.objects.create(studio=studio, material=clay, cone_low="5", cone_high="8")
+    page = signed_in.get(f"/tiles/tests/new/{clay.pk}/")
+    assert page.context["form"].initial["cones"] == "04, 5, 8"
+    said = words_of(page)
+    assert "because its label says cone 5 to 8" in said
+    assert "puddle" not in said

@@ -22,8 +22,8 @@ WIDE, NARROW = 760.0, 372.0
 
 LEFT, RIGHT = 48.0, 48.0
 ABSORPTION_TOP, ABSORPTION_HEIGHT = 34.0, 190.0
-SHRINKAGE_TOP, SHRINKAGE_HEIGHT = 284.0, 110.0
-HEIGHT = 446.0
+SHRINKAGE_TOP, SHRINKAGE_HEIGHT = 298.0, 110.0
+HEIGHT = 460.0
 _LEAST_SPAN_C = 60.0
 _CAP = 4.0
 
@@ -177,10 +177,10 @@ def _series(
     drawing: Drawing, panel: _Panel, one: Series, number: int, x_of: Callable[[float], float]
 ) -> None:
     known = [(float(cones.temperature_c(at.cone)), e) for at in one.found if (e := panel.of(at))]
-    line = firing_range.curve([(t, e.value) for t, e in known])
-    if line:
-        points = tuple((x_of(t), panel.y(figure)) for t, figure in line)
-        drawing.strokes.append(Stroke(points, f"chart-line chart-line-{number}"))
+    for stretch in firing_range.stretches([(t, e.value) for t, e in known]):
+        points = tuple((x_of(t), panel.y(figure)) for t, figure in stretch.points)
+        css = "chart-far" if stretch.is_far else f"chart-line chart-line-{number}"
+        drawing.strokes.append(Stroke(points, css))
     for t, estimate in known:
         x = x_of(t)
         low, high = panel.y(max(estimate.low, 0)), panel.y(estimate.high)

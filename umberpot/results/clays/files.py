@@ -9,13 +9,13 @@ from django.utils.text import slugify
 from django.views.decorators.http import require_GET
 
 from claycore.measure.errors import ClayError
-from claycore.measure.formatting import with_u95
-from umberpot.results.clays import reading_rows
+from claycore.measure.formatting import to_two_digits, with_u95
 from umberpot.results.clays.lookup import judged_of, one_clay
-from umberpot.results.clays.reading_rows import record_rows
 from umberpot.results.clays.report import Swatch, clay_report_pdf
 from umberpot.results.clays.shrink_rule import shrink_rule_pdf
 from umberpot.results.clays.tables import figure_rows
+from umberpot.results.readings.rows import COLUMNS as READING_COLUMNS
+from umberpot.results.readings.rows import as_text, record_rows
 from umberpot.studio.request import StudioRequest
 from umberpot.tiles.clay_records import ClayRecord
 from umberpot.ui.tables import to_csv
@@ -83,9 +83,14 @@ def _row(
     return dict(zip(COLUMNS, values, strict=True))
 
 
+def _as_precise_as_known(row: dict[str, Any]) -> dict[str, str]:
+    value, u95 = to_two_digits(row["value"], row["u95"])
+    return {key: str(known) for key, known in {**row, "value": value, "u95": u95}.items()}
+
+
 @require_GET
 def data(request: StudioRequest, pk: int, form: str) -> HttpResponse:
-    """The figures as ``csv`` or ``json``; docs/formats.md tells the columns."""
+    """The figures as ``csv``, or unrounded as ``json``; docs/formats.md tells the columns."""
     record = one_clay(request, pk)
     if form == "json":
         answer = {"clay": record.clay.name, "kind": record.clay.kind, "figures": _rows(record)}
@@ -94,7 +99,7 @@ def data(request: StudioRequest, pk: int, form: str) -> HttpResponse:
         return JsonResponse(answer)
     if form != "csv":
         raise Http404("A clay's data comes as csv or json.")
-    rows = [{key: str(value) for key, value in row.items()} for row in _rows(record)]
+    rows = [_as_precise_as_known(row) for row in _rows(record)]
     body = to_csv(COLUMNS, rows)
     return _download(body, "text/csv; charset=utf-8", _file_name(record, "figures.csv"))
 
@@ -103,12 +108,8 @@ def data(request: StudioRequest, pk: int, form: str) -> HttpResponse:
 def readings(request: StudioRequest, pk: int) -> HttpResponse:
     """Every current reading of the clay's bars as CSV."""
     record = one_clay(request, pk)
-    rows = [
-        {key: str(value) for key, value in row.items()}
-        for bar in record.bars
-        for row in record_rows(bar)
-    ]
-    body = to_csv(reading_rows.COLUMNS, rows)
+    rows = [as_text(row) for bar in record.bars for row in record_rows(bar)]
+    body = to_csv(READING_COLUMNS, rows)
     return _download(body, "text/csv; charset=utf-8", _file_name(record, "readings.csv"))
 
 

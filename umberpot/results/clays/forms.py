@@ -23,6 +23,12 @@ def _named(result: Result) -> str:
     return f"{result.title.lower()}, {result.unit}" if result.unit else result.title.lower()
 
 
+def usual_purpose(studio: Studio, clay: Material | None) -> ClayPurpose:
+    """What a clay is to be judged as, else what the studio's clays usually are."""
+    own_purpose, own_ware = (clay.purpose, clay.ware) if clay else ("", "")
+    return ClayPurpose(own_purpose or studio.purpose, own_ware or studio.ware, studio.school)
+
+
 class ClayPurposeForm(forms.Form):
     """A clay judged as what, and by whose figures. Every field has a usual answer."""
 
@@ -47,13 +53,8 @@ class ClayPurposeForm(forms.Form):
         cone.choices = [("", "best tested cone"), *((c, c) for c in tested)]
 
     def _usual(self) -> dict[str, str]:
-        """What the clay is to be judged as, else what the studio's clays usually are."""
-        own_purpose, own_ware = (self.clay.purpose, self.clay.ware) if self.clay else ("", "")
-        return {
-            "purpose": own_purpose or self.studio.purpose,
-            "ware": own_ware or self.studio.ware,
-            "school": self.studio.school,
-        }
+        usual = usual_purpose(self.studio, self.clay)
+        return {"purpose": usual.purpose, "ware": usual.ware, "school": usual.school}
 
     @property
     def is_unusual(self) -> bool:

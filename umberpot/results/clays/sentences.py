@@ -35,6 +35,33 @@ def range_sentences(found: FiringRange, limit_pct: float) -> list[tuple[str, str
     return rows
 
 
+def matures_in_short(maturity: Maturity) -> str:
+    """Where a clay matures, for a list: 'cone 4–5', 'by cone 6', 'not reached'."""
+    if maturity.outcome == firing_range.MaturityOutcome.NOT_MEASURED:
+        return "not measured"
+    if maturity.outcome == firing_range.MaturityOutcome.NOT_REACHED:
+        return "not reached"
+    if maturity.outcome == firing_range.MaturityOutcome.NOT_DECIDED:
+        return "not decided"
+    if maturity.coarse or maturity.low_c is None or maturity.high_c is None:
+        return f"by cone {maturity.cone}"
+    low, high = cones.needed_for(maturity.low_c), cones.needed_for(maturity.high_c)
+    return f"cone {low}" if low == high else f"cone {low}–{high}"
+
+
+def spoils_in_short(found: FiringRange) -> str:
+    """From where a clay bloats or slumps, for a list."""
+    words = []
+    for verb, spoiling in (("bloats", found.bloats), ("slumps", found.slumps)):
+        if spoiling.outcome == firing_range.Sureness.SURE:
+            words.append(f"{verb} by cone {spoiling.cone}")
+        elif spoiling.outcome == firing_range.Sureness.PERHAPS:
+            words.append(f"possibly {verb} by cone {spoiling.cone}")
+    if words:
+        return ", ".join(words)
+    return "nobody looked" if found.unseen else "not seen"
+
+
 def spread_words(found: ClayResults, cone: str | None) -> list[str]:
     """What the ± of shrinkage and of absorption rest on, a sentence each; at a cone, if any."""
     at = found.at(cone) if cone else None

@@ -8,6 +8,8 @@ from claycore.measure.uncertainty import Estimate
 from claycore.testing.bars import REMARKS
 from claycore.testing.results import OF_A_SOAK, RESULTS, AtCone, ClayResults
 from claycore.testing.soaking import surest_first
+from umberpot.results.clays.judging import JudgedClay
+from umberpot.results.clays.sentences import matures_in_short, spoils_in_short
 from umberpot.shelf.models import Material
 from umberpot.tiles.models import ClayFigure
 
@@ -66,14 +68,33 @@ class ConeRow:
 
 @dataclass(frozen=True)
 class ClayRow:
-    """A clay in a list: its figures before any firing, and a line for each cone."""
+    """A clay in a list: its figures before any firing, a line for each cone, and its verdict.
+
+    ``judged`` is None where no bar of it was fired.
+    """
 
     clay: Material
     before: tuple[ClayFigure | None, ...]
     fired: tuple[ConeRow, ...]
+    judged: JudgedClay | None = None
+
+    @property
+    def matures(self) -> str:
+        """Where it matures, in short."""
+        return matures_in_short(self.judged.evidence.range.maturity) if self.judged else ""
+
+    @property
+    def spoils(self) -> str:
+        """From where it bloats or slumps, in short."""
+        return spoils_in_short(self.judged.evidence.range) if self.judged else ""
 
 
-def clay_row(clay: Material, figures: Sequence[ClayFigure], columns: Sequence[str]) -> ClayRow:
+def clay_row(
+    clay: Material,
+    figures: Sequence[ClayFigure],
+    columns: Sequence[str],
+    judged: JudgedClay | None = None,
+) -> ClayRow:
     """The kept figures of a clay, laid out by the columns' results."""
     known = {(figure.cone, figure.result): figure for figure in figures}
     before = tuple(known.get(("", c)) for c in columns if not RESULTS[c].at_cone)
@@ -82,4 +103,4 @@ def clay_row(clay: Material, figures: Sequence[ClayFigure], columns: Sequence[st
     for cone in sorted({figure.cone for figure in figures if figure.cone}, key=cones.order):
         cells = tuple(known.get((cone, c)) for c in at_cone)
         fired.append(ConeRow(cone, cells, max(cell.bars for cell in cells if cell)))
-    return ClayRow(clay, before, tuple(fired))
+    return ClayRow(clay, before, tuple(fired), judged)

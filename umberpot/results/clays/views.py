@@ -20,7 +20,7 @@ from claycore.testing import shrinkage
 from claycore.testing.field_notes import readings
 from claycore.testing.results import RESULTS, ClayResults
 from umberpot.results.clays.chart import drawings_of
-from umberpot.results.clays.forms import ClayPurposeForm, ClaysForm, SizesForm
+from umberpot.results.clays.forms import ClayPurposeForm, ClaysForm, SizesForm, usual_purpose
 from umberpot.results.clays.judging import JudgedClay, judge
 from umberpot.results.clays.lookup import judged_of, one_clay, studio_clays
 from umberpot.results.clays.search import find
@@ -201,7 +201,8 @@ def _fit_of(guest: JudgedClay, ground: JudgedClay) -> dict[str, Any]:
     }
 
 
-A_PAGE = 50
+A_PAGE = 20
+MOST_ARCHIVED = 50
 
 
 USUAL_COLUMNS = ("drying_shrinkage", "total_shrinkage", "absorption")
@@ -216,6 +217,7 @@ def clays(request: StudioRequest) -> HttpResponse:
     page = page_of(request, find(request.studio, asked), A_PAGE)
     columns = list(dict.fromkeys([*USUAL_COLUMNS, *asked.results]))
     figures = _figures_by_clay(request.studio, [clay.pk for clay in page], columns)
+    judged = _judged_by_clay(request, [clay.pk for clay in page])
     return render(
         request,
         "results/clays/clays.html",
@@ -225,13 +227,29 @@ def clays(request: StudioRequest) -> HttpResponse:
             "page": page,
             "before_columns": [RESULTS[c] for c in columns if not RESULTS[c].at_cone],
             "cone_columns": [RESULTS[c] for c in columns if RESULTS[c].at_cone],
-            "rows": [clay_row(clay, figures[clay.pk], columns) for clay in page],
+            "rows": [
+                clay_row(clay, figures[clay.pk], columns, judged.get(clay.pk)) for clay in page
+            ],
             "asked_cone": asked.cone,
             "filtered": bool(request.GET),
             "most_compared": MOST_COMPARED,
+            "archived": studio_clays(request)
+            .filter(retired_at__isnull=False, tests__isnull=False)
+            .order_by("name")
+            .distinct()[:MOST_ARCHIVED],
         },
         status=400 if request.GET and not form.is_valid() else 200,
     )
+
+
+def _judged_by_clay(request: StudioRequest, keys: list[int]) -> dict[int, JudgedClay]:
+    """Those that were fired, each judged as it usually is, at its best tested cone."""
+    records = clay_records(request.studio, studio_clays(request).filter(pk__in=keys))
+    return {
+        record.clay.pk: judge(record, usual_purpose(request.studio, record.clay), request.studio)
+        for record in records
+        if record.results.cones
+    }
 
 
 def _figures_by_clay(

@@ -38,7 +38,9 @@ def new(request: StudioRequest, clay_pk: int) -> HttpResponse:
     clay = get_object_or_404(Material.objects.of(request.studio).testable(), pk=clay_pk)
     early = clay_records(request.studio, [clay])[0].results
     sheet = getattr(clay, "sheet", None)
-    offered = bar_plan.cones_for(sheet.notes if sheet else None, early.cones)
+    offered = bar_plan.cones_for(sheet.notes if sheet else None, early.cones, _label_cones(clay))
+    if request.htmx:
+        return _counted(request, BarTestForm(request.GET, studio=request.studio))
     form = BarTestForm(
         posted(request),
         studio=request.studio,
@@ -61,6 +63,23 @@ def new(request: StudioRequest, clay_pk: int) -> HttpResponse:
         },
         status=400 if form.errors else 200,
     )
+
+
+def _label_cones(clay: Material) -> list[str]:
+    """The coolest and the hottest cone that its label names, if it names any."""
+    claim = getattr(clay, "claim", None)
+    return [cone for cone in (claim.cone_low, claim.cone_high) if cone] if claim else []
+
+
+def _counted(request: StudioRequest, form: BarTestForm) -> HttpResponse:
+    """How many bars the plan makes, while it is typed; nothing while it cannot be."""
+    by_cone: dict[str, int] = {}
+    if form.is_valid():
+        for bar in form.cleaned_data["bars"]:
+            planned = " → ".join(bar.cones)
+            by_cone[planned] = by_cone.get(planned, 0) + 1
+    context = {"by_cone": by_cone, "count": sum(by_cone.values())}
+    return render(request, "tiles/bar_tests/_count.html", context)
 
 
 def _order(form: BarTestForm, clay: Material, request: StudioRequest) -> bar_services.BarOrder:

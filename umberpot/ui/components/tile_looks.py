@@ -37,12 +37,16 @@ _SAYS = {
 
 @dataclass(frozen=True)
 class TileLook:
-    """How a tile is drawn: ``colour`` is its fired colour, None while that is not noted."""
+    """How a tile is drawn: ``colour`` is its fired colour, None while that is not noted.
+
+    ``under`` is what stands under the code: its percentage, or the cone of a bar.
+    """
 
     code: str
     state: TileState
     colour: Lab | None = None
     width: int = 60
+    under: str = ""
 
     @property
     def fill(self) -> str:
@@ -57,9 +61,20 @@ class TileLook:
         return 17 if len(self.code) <= 3 else 14
 
     @property
+    def code_y(self) -> int:
+        """Higher where something stands under the code."""
+        return 42 if self.under else 49
+
+    @property
+    def under_size(self) -> int:
+        """Small enough for the slab's width: about six letters fit at full size."""
+        return 12 if len(self.under) <= 7 else 9
+
+    @property
     def says(self) -> str:
         """The tile in words, for who cannot see it."""
-        return f"Tile {self.code}, {_SAYS.get(self.state, f'fired colour {self.fill}')}"
+        what = f"Tile {self.code}, {self.under}" if self.under else f"Tile {self.code}"
+        return f"{what}, {_SAYS.get(self.state, f'fired colour {self.fill}')}"
 
 
 @register.inclusion_tag("ui/components/tile.html")

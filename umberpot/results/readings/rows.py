@@ -1,8 +1,9 @@
-"""Every current reading of a clay's bars as rows, for its data files."""
+"""Every current reading of a tile or bar as rows, for data files."""
 
 from collections.abc import Iterator
 from typing import Any
 
+from claycore.measure.formatting import plain, to_step
 from umberpot.kiln.models import Firing
 from umberpot.tiles.models import Tile
 
@@ -54,3 +55,11 @@ def _row(bar: Tile, firing: Firing | None, more: dict[str, Any]) -> dict[str, An
     fired = {"cone": firing.cone, "fired_on": firing.fired_on.isoformat()} if firing else {}
     known = {"bar": bar.code, "role": bar.role, **fired, **more}
     return {column: known.get(column, "") for column in COLUMNS}
+
+
+def as_text(row: dict[str, Any]) -> dict[str, str]:
+    """A row as a CSV has it: the value as precise as its instrument showed it."""
+    text = {column: str(known) for column, known in row.items()}
+    if row["step"]:
+        text |= {"value": to_step(row["value"], row["step"]), "step": plain(row["step"], 6)}
+    return text

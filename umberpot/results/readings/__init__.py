@@ -1,0 +1,1 @@
+"""Every reading there is, as rows to take away."""
