@@ -8,7 +8,7 @@ from enum import StrEnum
 
 from claycore.measure.errors import UnknownChoice
 from claycore.measure.formatting import plain
-from claycore.testing.field_notes import ENOUGH_GREASY_PCT
+from claycore.testing.field_notes import ENOUGH_SMOOTH_PCT
 
 
 class School(StrEnum):
@@ -110,7 +110,7 @@ class Limits:
     drying_least_pct: float = 4.0
     drying_most_pct: float = 7.0
     total_most_pct: float = 15.0
-    greasy_least_pct: float = ENOUGH_GREASY_PCT
+    smooth_least_pct: float = ENOUGH_SMOOTH_PCT
     as_dug_least_pct: float = 70.0
     saturation_most: float = 0.78
     own: frozenset[str] = frozenset()

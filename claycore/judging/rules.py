@@ -86,8 +86,8 @@ def _pct(estimate: Estimate | None) -> str:
     return f"{with_u95(estimate.value, estimate.u95)} %" if estimate else "not measured"
 
 
-def _ratio(greasy_pct: float) -> str:
-    return f"{plain(greasy_pct, 0)} : {plain(100 - greasy_pct, 0)}"
+def _ratio(smooth_pct: float) -> str:
+    return f"{plain(smooth_pct, 0)} : {plain(100 - smooth_pct, 0)}"
 
 
 def _seen(known: str, fails: str, doubtful: str = "") -> Outcome:
@@ -98,12 +98,12 @@ def _seen(known: str, fails: str, doubtful: str = "") -> Outcome:
 
 
 def _feel(evidence: Evidence, limits: Limits) -> Finding:
-    greasy, least = evidence.notes.greasy_pct, limits.greasy_least_pct
-    limit = f"{_ratio(least)} or greasier"
-    if greasy is None:
-        return Finding("not noted", limit, Outcome.NOT_MEASURED, limits.credit("greasy_least_pct"))
-    outcome = Outcome.PASSES if greasy >= least else Outcome.FAILS
-    return Finding(_ratio(greasy), limit, outcome, limits.credit("greasy_least_pct"))
+    smooth, least = evidence.notes.smooth_pct, limits.smooth_least_pct
+    limit = f"{_ratio(least)} or smoother"
+    if smooth is None:
+        return Finding("not noted", limit, Outcome.NOT_MEASURED, limits.credit("smooth_least_pct"))
+    outcome = Outcome.PASSES if smooth >= least else Outcome.FAILS
+    return Finding(_ratio(smooth), limit, outcome, limits.credit("smooth_least_pct"))
 
 
 def _coil(evidence: Evidence, limits: Limits) -> Finding:
@@ -276,13 +276,13 @@ RULES = {
     for rule in (
         Rule(
             "feel",
-            "Feel, greasy to gritty",
+            "Feel, smooth to sandy",
             "grit",
             (Purpose.THROWING, Purpose.TABLEWARE),
-            "Gritty clay is harsh to throw and slow to mature.",
+            "Sandy clay is harsh to throw and slow to mature.",
             _feel,
             may_be_untried=True,
-            fault="is gritty",
+            fault="is sandy",
             mends=("sieve",),
         ),
         Rule(

@@ -37,8 +37,8 @@ THROWING_SCALES = {
 }
 """Throwing notes: the question, what 1 means and what 5 means."""
 
-ENOUGH_GREASY_PCT = 70.0
-"""Greasy : gritty of about 70 : 30 or better is a good start."""
+ENOUGH_SMOOTH_PCT = 70.0
+"""Smooth : sandy of about 70 : 30 or better is a good start."""
 
 _REDDISH = ("red", "rust", "brown", "orange", "ochre", "yellow")
 
@@ -47,11 +47,11 @@ _REDDISH = ("red", "rust", "brown", "orange", "ochre", "yellow")
 class FieldNotes:
     """What was found at the bank and at the bench; None or '' where it was not tried.
 
-    ``greasy_pct`` is the greasy share of greasy : gritty. Layer heights are in mm. ``throws`` is
+    ``smooth_pct`` is the smooth share of smooth : sandy. Layer heights are in mm. ``throws`` is
     a key of THROWS.
     """
 
-    greasy_pct: float | None = None
+    smooth_pct: float | None = None
     coil: str = ""
     acid: str = ""
     throws: str = ""
@@ -103,13 +103,13 @@ def readings(notes: FieldNotes) -> list[Notice]:
                 "It is unpleasant to throw. At this point most potters use it as slip.",
             )
         )
-    if notes.greasy_pct is not None and notes.greasy_pct < ENOUGH_GREASY_PCT:
-        ratio = f"{plain(notes.greasy_pct, 0)} : {plain(100 - notes.greasy_pct, 0)}"
+    if notes.smooth_pct is not None and notes.smooth_pct < ENOUGH_SMOOTH_PCT:
+        ratio = f"{plain(notes.smooth_pct, 0)} : {plain(100 - notes.smooth_pct, 0)}"
         said.append(
             Notice(
-                "gritty",
-                f"Greasy to gritty is {ratio}; about 70 : 30 or better is a good start."
-                " Very gritty clay is refractory and does not mature.",
+                "sandy",
+                f"Smooth to sandy is {ratio}; about 70 : 30 or better is a good start."
+                " Very sandy clay is refractory and does not mature.",
             )
         )
     if notes.coil == "cracks_at_once":

@@ -12,7 +12,7 @@ def note_the_clay(page: Page) -> None:
     page.get_by_role("link", name="Add dug clay").click()
     page.get_by_label("Clay name").fill("Slipway clay")
     page.get_by_label("Place", exact=True).fill("Under the old slipway")
-    page.get_by_label("Greasy to gritty").fill("80:20")
+    page.get_by_label("Smooth to sandy").fill("80:20")
     page.get_by_label("Coil test, bent round a finger").select_option("bends")
     page.get_by_role("button", name="Save field sheet").click()
     expect(page.get_by_text("Field sheet of Slipway clay saved")).to_be_visible()
@@ -64,7 +64,7 @@ def fire_them(page: Page, codes: list[str], cone: str) -> None:
         expect(box).to_be_checked()
         if not any(code in box.get_attribute("aria-label") for code in codes):
             box.uncheck()
-    expect(page.get_by_label("Cone")).to_have_value(cone)
+    expect(page.get_by_label("Cone", exact=True)).to_have_value(cone)
     page.get_by_role("button", name="Record firing").click()
     expect(page.get_by_text(f"Firing recorded with 3 tiles: cone {cone}")).to_be_visible()
 

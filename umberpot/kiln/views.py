@@ -24,6 +24,7 @@ from umberpot.kiln.services import (
     read_after,
     take_out,
 )
+from umberpot.studio.models import Studio
 from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.tiles.models import Step, Tile, TileQuerySet
 from umberpot.tiles.progress import TileProgress, progress_of
@@ -78,9 +79,9 @@ def new_firing(form: FiringForm, request: StudioRequest) -> Firing:
     return firing
 
 
-def _trials_in(firings: Iterable[Firing]) -> dict[int, list[str]]:
+def _trials_in(studio: Studio, firings: Iterable[Firing]) -> dict[int, list[str]]:
     """The trials and clay tests that had pieces in each firing, by name, most pieces first."""
-    loadings = Loading.objects.filter(firing__in=[firing.pk for firing in firings])
+    loadings = Loading.objects.of(studio).filter(firing__in=[firing.pk for firing in firings])
     rows = loadings.values_list("firing_id", "tile__trial__name").annotate(Count("pk")).order_by()
     held: dict[int, list[str]] = defaultdict(list)
     for firing_pk, name, _ in sorted(rows, key=lambda row: -row[2]):
@@ -121,7 +122,7 @@ def kiln(request: StudioRequest) -> HttpResponse:
         .annotate(tile_count=Count("loadings"))
         .order_by("-fired_on", "-pk")
     )
-    held = _trials_in(firings)
+    held = _trials_in(request.studio, firings)
     return render(
         request,
         "kiln/kiln.html",

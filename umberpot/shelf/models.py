@@ -195,7 +195,7 @@ class FieldSheet(StudioOwned):
     leave = models.CharField("leave to dig", max_length=7, choices=Leave.choices, blank=True)
     leave_from = models.CharField("leave from", max_length=120, blank=True)
     raw_colour = models.CharField("raw colour", max_length=60, blank=True)
-    greasy_pct = models.FloatField(null=True, blank=True)
+    smooth_pct = models.FloatField(null=True, blank=True)
     coil = models.CharField(max_length=14, choices=list(field_notes.COILS.items()), blank=True)
     acid = models.CharField(max_length=6, choices=list(field_notes.ACIDS.items()), blank=True)
     sand_mm = models.FloatField(null=True, blank=True)
@@ -226,8 +226,8 @@ class FieldSheet(StudioOwned):
                 name="sheet_coordinates_on_earth",
             ),
             models.CheckConstraint(
-                condition=Q(greasy_pct=None) | Q(greasy_pct__gte=0, greasy_pct__lte=100),
-                name="sheet_greasy_share_0_to_100",
+                condition=Q(smooth_pct=None) | Q(smooth_pct__gte=0, smooth_pct__lte=100),
+                name="sheet_smooth_share_0_to_100",
             ),
             models.CheckConstraint(
                 condition=(Q(dug_g=None) | Q(dug_g__gt=0))
@@ -244,7 +244,7 @@ class FieldSheet(StudioOwned):
     def notes(self) -> field_notes.FieldNotes:
         """What the core makes something of."""
         return field_notes.FieldNotes(
-            self.greasy_pct,
+            self.smooth_pct,
             self.coil,
             self.acid,
             self.throws,

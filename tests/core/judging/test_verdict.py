@@ -21,7 +21,7 @@ from tests.core.testing.making_bars import bar, fired, run
 GOOD = (("04", 7, 11), ("1", 9, 6), ("6", 12, 1.0), ("10", 12.2, 0.6))
 STRICT = usual_limits("stoneware", "strict")
 LOOSE = usual_limits("stoneware", "loose")
-FINE = FieldNotes(greasy_pct=80, coil="bends", acid="none", throws="pleasant")
+FINE = FieldNotes(smooth_pct=80, coil="bends", acid="none", throws="pleasant")
 
 
 def evidence(*rows, cone="6", notes=FINE, limits=STRICT, **more):
@@ -154,7 +154,7 @@ def test_shrinks_wildly_like_a_bentonite():
 
 
 def test_much_against_it_is_for_slip():
-    poor = FieldNotes(greasy_pct=40, coil="cracks_at_once", acid="none", throws="unpleasant")
+    poor = FieldNotes(smooth_pct=40, coil="cracks_at_once", acid="none", throws="unpleasant")
     assert cv.verdict(evidence(*GOOD, notes=poor), STRICT, "throwing").overall == cv.Overall.AS_SLIP
     assert cv.verdict(evidence(*GOOD, notes=poor), STRICT, "slip").overall == cv.Overall.AS_SLIP
 
@@ -285,7 +285,7 @@ def test_a_slip_that_shrinks_more_crazes_and_one_that_shrinks_less_shells_off():
 
 def test_what_the_field_sheet_says():
     said = {w.code for w in readings(FieldNotes(60, "cracks_at_once", "strong", "unpleasant"))}
-    assert said == {"unpleasant", "gritty", "short", "lime"}
+    assert said == {"unpleasant", "sandy", "short", "lime"}
     assert not readings(FINE)
     assert layer_shares(FieldNotes(sand_mm=10, silt_mm=30, clay_mm=60)) == {
         "sand": 10,

@@ -24,7 +24,7 @@ def test_everything_that_can_be_noted_comes_back(signed_in):
     typed = {
         **{"place": "Below the lock", "latitude": "51,42", "longitude": "-0.731"},
         **{"dug_on": "2026-10-01", "depth_cm": "60", "raw_colour": "rust", "jar_code": "CB"},
-        **{"leave": "given", "leave_from": "the keeper", "greasy_pct": "70:30"},
+        **{"leave": "given", "leave_from": "the keeper", "smooth_pct": "70:30"},
         **{"coil": "cracks_at_once", "acid": "strong", "throws": "unpleasant", "stands": "3"},
         **{"sand_mm": "10", "silt_mm": "30", "clay_mm": "60", "dug_g": "8000"},
         **{"dried_g": "5200", "water_l": "6,5", "mesh": "80 mesh", "notes": "Smells."},
@@ -32,7 +32,7 @@ def test_everything_that_can_be_noted_comes_back(signed_in):
     html = signed_in.get(dug(signed_in, **typed)["Location"]).content.decode()
     sheet = FieldSheet.objects.get()
     assert (sheet.latitude, sheet.longitude) == (51.42, -0.731)
-    assert (sheet.greasy_pct, sheet.stands, sheet.stretches) == (70, 3, None)
+    assert (sheet.smooth_pct, sheet.stands, sheet.stretches) == (70, 3, None)
     for said in (
         "This clay is short, from sand, grit or",
         "lime",
@@ -54,8 +54,8 @@ def test_everything_that_can_be_noted_comes_back(signed_in):
         ({"latitude": "51"}, "Enter both latitude and longitude, or neither."),
         ({"latitude": "here", "longitude": "3"}, "This is not a number"),
         ({"longitude": "200", "latitude": "1"}, "Longitude must be from −180 to 180."),
-        ({"greasy_pct": "70:"}, "Enter a ratio like 70:30."),
-        ({"greasy_pct": "170"}, "from 0 to 100"),
+        ({"smooth_pct": "70:"}, "Enter a ratio like 85:15."),
+        ({"smooth_pct": "170"}, "from 0 to 100"),
         ({"dug_g": "100", "dried_g": "200"}, "This is more than was dug. Dried and"),
         ({"dug_on": "yesterday"}, "Enter a valid date"),
         ({"dug_on": "2126-10-01"}, "This date is in the future. Enter today or an earlier date."),
@@ -139,7 +139,7 @@ def test_a_picture_as_phones_keep_them(signed_in):
 
 
 def test_what_was_noted_stands_on_the_clays_page_before_any_bar_is_made(signed_in):
-    dug(signed_in, greasy_pct="55:45", coil="cracks_at_once", dug_g="8000", dried_g="5200")
+    dug(signed_in, smooth_pct="55:45", coil="cracks_at_once", dug_g="8000", dried_g="5200")
     bank = Material.objects.get(name="Bank")
     page = signed_in.get(f"/results/clays/{bank.pk}/").content.decode()
     assert "No test bars yet. A bar test shows" in page

@@ -32,7 +32,7 @@ def read_addition(text: str) -> Addition:
     name, _, pct = text.rpartition(":")
     name = " ".join(name.split())
     if not name:
-        raise ValueError("Enter each colourant as NAME:PERCENT, like Quay Blue:8.")
+        raise ValueError("Enter each colourant as NAME:PERCENT, like Quay Blue:6.5.")
     return Addition(name, read_pct(name, pct))
 
 

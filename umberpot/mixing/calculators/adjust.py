@@ -48,7 +48,9 @@ def read_target(text: str) -> Target:
     name, now, target = ([""] * 3 + text.rsplit(":", 2))[-3:]
     name = " ".join(name.split())
     if not name:
-        raise ValueError("Enter each further colourant as NAME:NOW:TARGET, like Rutile:2:4.")
+        raise ValueError(
+            "Enter each further colourant as NAME:NOW:TARGET, like Titanium dioxide:1.5:3."
+        )
     return Target(name, read_pct(name, now), read_pct(name, target))
 
 

@@ -57,7 +57,7 @@ class DarkView(SavedCalculator[DarkGround, list[Ground]]):
     page = "mixing/calculators/dark.html"
     fragment = "mixing/calculators/_dark_answer.html"
     tool = "dark"
-    initial = {"water_pct": "22", "stain_pct": "6"}
+    initial = {"water_pct": "21", "stain_pct": "5"}
 
     def solve(self, inputs: DarkGround) -> list[Ground]:
         return cost.dark_grounds(inputs)

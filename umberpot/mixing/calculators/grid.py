@@ -85,7 +85,7 @@ class CellsField(forms.Field):
             except ValueError:
                 pair = ()
             if len(text) > LONGEST_TEXT or len(pair) not in (1, 2):
-                raise forms.ValidationError("Enter each existing cell as x,y, like 2,4.")
+                raise forms.ValidationError("Enter each existing cell as x,y, like 1.5,3.")
             cells.add((pair[0], pair[1] if len(pair) == 2 else 0.0))
         if len(cells) > MOST_CELLS:
             raise forms.ValidationError(
@@ -239,7 +239,7 @@ class GridView(MixCalculator[GridInputs, GridResult]):
     form_class = GridForm
     page = "mixing/calculators/grid.html"
     fragment = "mixing/calculators/_grid_answer.html"
-    initial = {"cell_g": "100", "solids_pct": "70"}
+    initial = {"cell_g": "85", "solids_pct": "67"}
 
     def solve(self, inputs: GridInputs) -> GridResult:
         grid = inputs.grid

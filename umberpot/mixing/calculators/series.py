@@ -115,8 +115,8 @@ class SeriesView(MixCalculator[SeriesInputs, list[Plan]]):
     page = "mixing/calculators/series.html"
     fragment = "mixing/calculators/_series_answer.html"
     initial = {
-        "pcts": "5, 10, 15",
-        "tile_dry_g": "25",
+        "pcts": "3, 6, 9",
+        "tile_dry_g": "24",
         "tiles_each": "1",
         "loss_pct": "5",
         "smallest_batch_g": "30",

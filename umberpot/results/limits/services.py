@@ -8,7 +8,7 @@ RULES = {
     "drying_least_pct": "Drying shrinkage, at least",
     "drying_most_pct": "Drying shrinkage, at most",
     "total_most_pct": "Total shrinkage, at most",
-    "greasy_least_pct": "Greasy share by feel, at least",
+    "smooth_least_pct": "Smooth share by feel, at least",
     "as_dug_least_pct": "Dug clay in the blend, at least",
     "saturation_most": "Saturation coefficient, at most",
 }

@@ -9,13 +9,13 @@ def sheet_facts(sheet: FieldSheet | None) -> list[tuple[str, str]]:
     """Pairs of what was looked at and what was found, of what was looked at only."""
     if sheet is None:
         return []
-    greasy = sheet.greasy_pct
+    smooth = sheet.smooth_pct
     layers = layer_shares(sheet.notes)
     facts = [
         ("Raw colour", sheet.raw_colour),
         (
-            "Greasy to gritty",
-            f"{plain(greasy, 0)} : {plain(100 - greasy, 0)}" if greasy is not None else "",
+            "Smooth to sandy",
+            f"{plain(smooth, 0)} : {plain(100 - smooth, 0)}" if smooth is not None else "",
         ),
         ("Coil", COILS.get(sheet.coil, "")),
         ("Acid test", ACIDS.get(sheet.acid, "")),

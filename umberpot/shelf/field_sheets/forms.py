@@ -34,16 +34,16 @@ SCALE_OF_FIVE = [("", "not tested"), *((str(n), str(n)) for n in range(1, 6))]
 
 
 class RatioField(MeasureField):
-    """Greasy to gritty: '70:30', '70' or '7:3', kept as the greasy share in percent."""
+    """Smooth to sandy: '70:30', '70' or '7:3', kept as the smooth share in percent."""
 
     def to_python(self, value: Any) -> float | None:
         text = str(value or "")
-        greasy, colon, gritty = text.partition(":")
+        smooth, colon, sandy = text.partition(":")
         if not colon:
             return super().to_python(value)
-        first, second = super().to_python(greasy), super().to_python(gritty)
+        first, second = super().to_python(smooth), super().to_python(sandy)
         if first is None or second is None or first + second == 0:
-            raise forms.ValidationError("Enter a ratio like 70:30.")
+            raise forms.ValidationError("Enter a ratio like 85:15.")
         return 100 * first / (first + second)
 
 
@@ -56,7 +56,7 @@ class FieldSheetForm(forms.ModelForm):
     dug_on = DayDone(required=False, label="Dug on")
     slaked_on = DayDone(required=False, label="Slaked on")
     depth_cm = MeasureField(DEPTH, required=False, label="Depth")
-    greasy_pct = RatioField(bounds.SHARE, required=False, label="Feel, greasy to gritty")
+    smooth_pct = RatioField(bounds.SHARE, required=False, label="Feel, smooth to sandy")
     sand_mm = MeasureField(LAYER, required=False, label="Sand, at the bottom")
     silt_mm = MeasureField(LAYER, required=False, label="Silt")
     clay_mm = MeasureField(LAYER, required=False, label="Clay, on top")
@@ -71,7 +71,7 @@ class FieldSheetForm(forms.ModelForm):
         model = FieldSheet
         fields = [
             *("jar_code", "place", "latitude", "longitude", "dug_on", "depth_cm"),
-            *("leave", "leave_from", "raw_colour", "greasy_pct", "coil", "acid"),
+            *("leave", "leave_from", "raw_colour", "smooth_pct", "coil", "acid"),
             *("sand_mm", "silt_mm", "clay_mm", "dug_g", "slaked_on", "mesh", "dried_g"),
             *("water_l", "throws", "throwing_notes"),
         ]

@@ -17,7 +17,7 @@ def read_numbers(text: str) -> tuple[float, ...]:
     """The numbers of a list. Raises ValueError with a sentence."""
     pieces = _pieces(re.sub(r"\s+,\s*", ", ", text.strip()))
     if not all(pieces):
-        raise ValueError("Write the numbers with commas between, like 5, 10, 15.")
+        raise ValueError("Write the numbers with commas between, like 3, 6, 9.")
     return tuple(read_number(piece) for piece in pieces)
 
 
