@@ -247,6 +247,6 @@ def by_another_school(one: ClayVerdict, other: ClayVerdict, school: str) -> str:
     changed = [line for line in other.lines if before.get(line.code) != line.outcome]
     if not changed:
         return ""
-    parts = [f"{c.rule.topic} would {_WOULD.get(c.outcome, 'be open')}" for c in changed]
+    parts = [f"{c.rule.topic} would {_WOULD.get(c.outcome, 'be undecided')}" for c in changed]
     overall = "" if one.overall == other.overall else f": {other.title.lower()}"
     return f"By the {school} limits {', '.join(parts)}{overall}."

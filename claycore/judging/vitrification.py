@@ -66,7 +66,7 @@ def what_would_decide(estimate: Estimate, limit_pct: float, scale_step_g: float)
         pieces = math.ceil(estimate.count * (estimate.u95 / apart) ** 2)
         if pieces > MOST_PIECES:
             return on_the_limit
-        return f"To decide, test about {max(pieces, estimate.count + 1)} pieces in all."
+        return f"To decide, test about {max(pieces, estimate.count + 1)} pieces in total."
     mass_g = absorption.mass_that_would_decide(estimate.value, limit_pct, scale_step_g)
     if mass_g is None or mass_g > 5000:
         return on_the_limit

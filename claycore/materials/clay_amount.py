@@ -55,7 +55,7 @@ class ClayAmount:
         if self.state == ClayState.DRY:
             return clay_in_hand.dry_clay(self.mass_g)
         if self.water_pct is None:
-            raise Inconsistent("water_pct", None, "How much water is in it?")
+            raise Inconsistent("water_pct", None, "Enter the water content.")
         return moisture.plastic_clay(self.mass_g, self.water_pct)
 
     def _slip(self) -> ClayInHand:

@@ -82,8 +82,8 @@ def _wet_basis(clay: ClayInHand, addition: DosedAddition, scale_step_g: float) -
     what = "clay" if clay.state == ClayState.PLASTIC else "slip"
     return Notice(
         "wet_basis",
-        f"Taken of the wet {what}, {plain(addition.pct_on_dry_clay)} % would be {plain(wet_g)} g of"
-        f" {addition.name}: really {plain(really)} % on dry clay."
+        f"Calculated on the wet {what}, {plain(addition.pct_on_dry_clay)} % would be"
+        f" {plain(wet_g)} g of {addition.name}, which is {plain(really)} % on dry clay."
         f" Weigh {to_step(addition.mass_g, scale_step_g)} g.",
     )
 

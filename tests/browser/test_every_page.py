@@ -192,7 +192,7 @@ def test_errors_stand_at_their_field_while_typing(page: Page) -> None:
 
 def test_another_colourant_is_a_click_away(page: Page) -> None:
     page.goto("/mix/dose/?state=dry&mass=100&unit=g&add=Blue:5")
-    page.get_by_role("button", name="Another colourant").click()
+    page.get_by_role("button", name="Add a colourant").click()
     page.keyboard.type("Iron")
     page.keyboard.press("Tab")
     page.keyboard.type("2")

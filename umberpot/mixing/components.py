@@ -70,7 +70,7 @@ def addition_rows(
     bound: BoundField,
     sample: str,
     word: str = "colourant",
-    another: str = "Another colourant",
+    another: str = "Add a colourant",
 ) -> SafeString:
     """Rows of names and percentages for an AdditionsField; the slot is their legend."""
     context = {

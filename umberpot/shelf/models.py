@@ -58,7 +58,7 @@ class Material(StudioOwned):
         DUG_CLAY = "dug_clay", "Dug clay"
         STAIN = "stain", "Stain"
         OXIDE = "oxide", "Oxide"
-        LEFTOVER = "leftover", "Coloured clay"
+        LEFTOVER = "leftover", "Leftover"
         RECLAIM = "reclaim", "Reclaim bucket"
         BLEND = "blend", "Clay blend"
 
@@ -152,10 +152,10 @@ class StockMovement(Signed):
     """Grams of a material that came (+) or went (−), as it lies on the shelf."""
 
     class Reason(models.TextChoices):
-        COUNTED = "counted", "counted"
+        COUNTED = "counted", "stock counted"
         WEIGHED = "weighed", "weighed out"
         CORRECTED = "corrected", "weighing corrected"
-        LEFT = "left", "left over"
+        LEFT = "left", "leftover stored"
         POOLED = "pooled", "to or from reclaim"
         DRIED = "dried", "dried and sieved"
         MISCOUNT = "miscount", "weighed out: the count was wrong"

@@ -137,7 +137,7 @@ class StageForm(forms.Form):
             self.fields[f"why_{quantity}"] = forms.CharField(
                 required=False,
                 max_length=LONGEST_REASON,
-                label=f"Why the {READINGS[quantity].title} is right all the same",
+                label=f"Why the {READINGS[quantity].title} is correct",
             )
 
     @property
@@ -168,7 +168,7 @@ class StageForm(forms.Form):
                 continue
             self.doubted.append(quantity)
             if not self.cleaned_data.get(f"why_{quantity}"):
-                self.add_error(quantity, f"{found.message} If it is right, say why below.")
+                self.add_error(quantity, f"{found.message} If it is correct, say why below.")
 
 
 class DryForm(StageForm):

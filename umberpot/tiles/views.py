@@ -194,7 +194,7 @@ def _save_readings(
         form.add_error(
             stale.quantity,
             "This reading was recorded or corrected in another window. Reload the page"
-            " to see it, then correct it if yours is right.",
+            " to see it, then correct it if yours is the right one.",
         )
         return False
     messages.success(request, "Recorded." if changed else "No changes to save.")

@@ -57,7 +57,7 @@ def samples() -> dict[str, Any]:
             {"code": "unusual_percentage", "message": "19 % of Quay Blue is unusual."},
             {
                 "code": "wet_basis",
-                "message": "Taken of the wet clay, 6.5 % would really be 8.28 %.",
+                "message": "Calculated on the wet clay, 6.5 % would be 8.28 % on dry clay.",
             },
         ],
         "place": "Mix",

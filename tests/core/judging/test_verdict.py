@@ -139,7 +139,7 @@ def test_the_other_school_describes_and_never_approves():
     assert outcome(loose, "absorption") == Outcome.NOT_DECIDED
     assert outcome(loose, "matures") == Outcome.FAILS
     assert cv.by_another_school(strict, loose, "loose") == (
-        "By the loose limits absorption would be open."
+        "By the loose limits absorption would be undecided."
     )
     assert cv.by_another_school(strict, strict, "loose") == ""
 

@@ -15,8 +15,8 @@ from umberpot.ui.fields.measures import MeasureField
 class DarkForm(CalculatorForm[DarkGround]):
     """Three ways to a dark piece, by cost. Prices per kg, clays as plastic clay."""
 
-    piece = MeasureField(bounds.MASS, label="Clay in a piece, plastic")
-    water_pct = MeasureField(bounds.WATER, label="Water in it")
+    piece = MeasureField(bounds.MASS, label="Plastic clay per piece")
+    water_pct = MeasureField(bounds.WATER, label="Water content")
     dark_price = MeasureField(cost.PRICE, label="Dark clay price per kg")
     cheap_price = MeasureField(cost.PRICE, label="Plain body price per kg")
     stain_price = MeasureField(cost.PRICE, label="Black stain price per kg")

@@ -16,7 +16,7 @@ def convention_choice() -> Choice:
     return Choice(
         choices=[
             (Convention.ON_DRY_CLAY, "on dry clay"),
-            (Convention.SHARE_OF_TOTAL, "share of the total"),
+            (Convention.SHARE_OF_TOTAL, "of the dry total"),
         ],
         required=False,
         initial=Convention.ON_DRY_CLAY,

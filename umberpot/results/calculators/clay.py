@@ -143,7 +143,7 @@ class ClayForm(CalculatorForm[ClayInputs]):
     scale_step = MeasureField(bounds.STEP, label="Scale step")
     purpose = Choice(choices=list(PURPOSES.items()), label="Purpose")
     ware = Choice(choices=list(WARES.items()), label="Ware")
-    school = Choice(choices=[(s, s) for s in SCHOOLS], label="Whose limits")
+    school = Choice(choices=[(s, s) for s in SCHOOLS], label="Limits")
 
     def __init__(self, data: QueryDict | None = None, **kwargs: Any) -> None:
         """What was left out is the usual, and stands in its field."""

@@ -34,7 +34,7 @@ class ClayPurposeForm(forms.Form):
 
     purpose = Choice(choices=list(PURPOSES.items()), required=False, label="Purpose")
     ware = Choice(choices=list(WARES.items()), required=False, label="Ware")
-    school = Choice(choices=[(s, s) for s in SCHOOLS], required=False, label="Whose limits")
+    school = Choice(choices=[(s, s) for s in SCHOOLS], required=False, label="Limits")
     cone = Choice(choices=[("", "best tested cone")], required=False, label="Cone")
 
     def __init__(
@@ -79,12 +79,12 @@ class ClaysForm(forms.Form):
     total_most = MeasureField(bounds.LIMIT, required=False, label="Total shrinkage, at most")
     absorption_most = MeasureField(bounds.LIMIT, required=False, label="Absorption, at most")
     result = Choice(
-        choices=[("", "anything else"), *((r.code, _named(r)) for r in RESULTS.values())],
+        choices=[("", "choose a result"), *((r.code, _named(r)) for r in RESULTS.values())],
         required=False,
         label="Another result",
     )
-    way = Choice(choices=list(WAYS.items()), required=False, label="is")
-    figure = MeasureField(bounds.RESULT, required=False, label="this figure")
+    way = Choice(choices=list(WAYS.items()), required=False, label="Condition")
+    figure = MeasureField(bounds.RESULT, required=False, label="Value")
     order = Choice(
         choices=[(BY_NAME, "name"), *((r.code, r.title.lower()) for r in RESULTS.values())],
         required=False,
@@ -120,7 +120,7 @@ class ClaysForm(forms.Form):
 class SizesForm(forms.Form):
     """Sizes to end at, to be made larger by a clay's shrinkage."""
 
-    sizes = forms.CharField(max_length=200, required=False, label="To end at")
+    sizes = forms.CharField(max_length=200, required=False, label="Fired size")
 
     def clean_sizes(self) -> list[float]:
         typed = self.cleaned_data["sizes"].strip()

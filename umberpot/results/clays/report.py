@@ -259,7 +259,7 @@ def _figures(judged: JudgedClay) -> Table:
         ]
         for row in figure_rows(found)
     ]
-    rows.append(["Seen on the bars", *(seen_at(at) or "-" for at in found.cones)])
+    rows.append(["Observations", *(seen_at(at) or "-" for at in found.cones)])
     cell = (_WIDTH * 0.68) / max(1, len(found.cones))
     return _table([head, *rows], [_WIDTH * 0.32, *([cell] * len(found.cones))])
 
