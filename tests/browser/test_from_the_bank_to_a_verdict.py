@@ -119,7 +119,7 @@ def test_a_clay_from_the_bank_to_a_verdict(signed_in: Page) -> None:
         )
         paste_after_firing(page, block)
     put_the_decimal_back(page, "81.1")
-    page.locator("#main").get_by_role("link", name="Results").click()
+    page.locator("#main").get_by_role("link", name="See results").click()
     page.get_by_label("Purpose", exact=True).select_option("tableware")
     page.get_by_label("Ware", exact=True).select_option("stoneware")
     page.get_by_role("button", name="Update verdict").click()

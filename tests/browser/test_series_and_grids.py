@@ -27,26 +27,27 @@ def weigh_out(page: Page) -> None:
 def test_a_series_from_a_sample_bag_to_its_labels(signed_in: Page) -> None:
     page = signed_in
     page.goto("/mix/series/")
-    page.get_by_label("Colourant on hand").fill("12")
-    page.get_by_label("Smallest mix, dry").fill("60")
+    page.get_by_label("Strengths, on dry clay").fill("4, 8, 12")
+    page.get_by_label("Colourant on hand").fill("9")
+    page.get_by_label("Smallest mix, dry").fill("50")
     page.get_by_label("Round first clay weight up to").fill("10")
     page.get_by_label("Colourant", exact=True).fill("Dawn Rose")
     page.get_by_label("Clay", exact=True).fill("Ferry white")
     first = page.locator(".plan-first")
     expect(first).to_contain_text("Dilute the strongest")
-    expect(page.get_by_text("You need 6.0 g more colourant.")).to_be_visible()
-    expect(page).to_have_url(re.compile("powder_g=12.*smallest_batch_g=60"))
+    expect(page.get_by_text("You need 3.0 g more colourant.")).to_be_visible()
+    expect(page).to_have_url(re.compile("powder_g=9.*smallest_batch_g=50"))
     expect(page).to_have_url(re.compile("colourant=Dawn.*clay=Ferry|clay=Ferry.*colourant=Dawn"))
     first.get_by_role("link", name="Start a trial").click()
-    page.get_by_label("Trial name").fill("Violet for the door")
+    page.get_by_label("Trial name").fill("Rose for the door")
     page.get_by_role("button", name="Start trial").click()
 
-    expect(page.get_by_role("heading", name="Violet for the door")).to_be_visible()
+    expect(page.get_by_role("heading", name="Rose for the door")).to_be_visible()
     plan = page.url
-    for pct in (15, 10, 5):
+    for pct in (12, 8, 4):
         page.goto(plan)
         weigh_out(page)
-        page.get_by_role("link", name="Continue Violet").click()
+        page.get_by_role("link", name="Continue Rose").click()
         expect(page.get_by_role("region", name="Next")).to_contain_text(f"{pct} Dawn Rose")
         page.get_by_role("button", name="Mark as made and labelled").click()
         expect(page.get_by_text("made and labelled. Now let them dry.")).to_be_visible()
@@ -82,13 +83,13 @@ def test_a_grid_with_four_cells_there_and_three_moulds(signed_in: Page) -> None:
     expect(drawing).to_contain_text("A26")
     weigh_out(page)
     page.get_by_role("link", name="Continue Copper").click()
-    expect(page.get_by_role("region", name="Next")).to_contain_text("Pour 100 g and label")
+    expect(page.get_by_role("region", name="Next")).to_contain_text("Pour 85 g and label")
     page.get_by_role("button", name="Mark as made and labelled").click()
     expect(page.get_by_text("1 of 5 done")).to_be_visible()
 
 
 def test_a_cell_is_ticked_and_the_plan_follows(page: Page) -> None:
-    page.goto("/mix/grid/?x=a:0,2&y=b:0,2&cell_g=100&solids_pct=70")
+    page.goto("/mix/grid/?x=a:0,2&y=b:0,2&cell_g=85&solids_pct=67")
     answer = page.get_by_role("region", name="Result")
     expect(answer).to_contain_text("2 pots, the fewest possible")
     page.get_by_text("Cells already made").click()

@@ -90,7 +90,7 @@ def test_from_the_shelf_to_a_verdict(signed_in: Page) -> None:
     page.keyboard.press("n")
     record_a_tile(page, soaked="25.0", colour="48, 0.5, -28")
     page.get_by_role("link", name="Lantern test").click()
-    page.get_by_role("link", name="Compare results").click()
+    page.get_by_role("link", name="See results").click()
     expect(page.get_by_text(re.compile(r"4\.2 ± .* % is over 1.5 % for stoneware"))).to_be_visible()
     page.get_by_label("School").select_option("loose")
     page.get_by_role("button", name="Update verdict").click()

@@ -26,7 +26,7 @@ from umberpot.kiln.services import (
 )
 from umberpot.studio.models import Studio
 from umberpot.studio.request import StudioRequest, posted, request_key
-from umberpot.tiles.models import Step, Tile, TileQuerySet
+from umberpot.tiles.models import Step, Tile, TileQuerySet, Trial
 from umberpot.tiles.progress import TileProgress, progress_of
 
 PLACE = "Kiln"
@@ -114,7 +114,7 @@ def kiln(request: StudioRequest) -> HttpResponse:
                 f"Firing recorded with {len(tiles)} tile{'' if len(tiles) == 1 else 's'}:"
                 f" {firing}.",
             )
-            return redirect("kiln:kiln")
+            return redirect("kiln:firing", pk=firing.pk)
     latest = Firing.objects.of(request.studio).order_by("-fired_on", "-pk")[:MOST_FIRINGS]
     firings = (
         Firing.objects.of(request.studio)
@@ -195,6 +195,7 @@ def firing(request: StudioRequest, pk: int) -> HttpResponse:
         messages.success(request, f"Firing corrected: {found}.")
         return redirect("kiln:firing", pk=pk)
     tiles = Tile.objects.of(request.studio).filter(loadings__firing=pk).with_history()
+    stood = [(progress_of(tile), read_after(tile, found)) for tile in tiles]
     return render(
         request,
         "kiln/firing.html",
@@ -203,11 +204,39 @@ def firing(request: StudioRequest, pk: int) -> HttpResponse:
             "firing": found,
             "title": title,
             "form": form,
-            "tiles": [(progress_of(tile), read_after(tile, found)) for tile in tiles],
+            "trials": _by_trial(stood),
             "changes": found.changes.select_related("made_by"),
         },
         status=400 if form.errors else 200,
     )
+
+
+@dataclass(frozen=True)
+class CameOut:
+    """What came out of a firing of one trial: each piece, and whether it was read since."""
+
+    trial: Trial
+    pieces: list[tuple[TileProgress, bool]]
+
+    @property
+    def waiting(self) -> TileProgress | None:
+        """The first piece that something is still to be read off."""
+        waits = (Step.MEASURE, Step.SOAK, Step.COLOUR)
+        return next((progress for progress, _ in self.pieces if progress.step in waits), None)
+
+    def get_next_url(self) -> str:
+        """Where its readings are entered; its results where all are read."""
+        first = self.waiting
+        if first is None or first.tile.is_bar:
+            return self.trial.get_absolute_url()
+        return first.get_next_url()
+
+
+def _by_trial(stood: Iterable[tuple[TileProgress, bool]]) -> list[CameOut]:
+    of_trial: dict[Trial, list[tuple[TileProgress, bool]]] = defaultdict(list)
+    for progress, is_read in stood:
+        of_trial[progress.tile.trial].append((progress, is_read))
+    return [CameOut(trial, pieces) for trial, pieces in of_trial.items()]
 
 
 @require_POST

@@ -47,7 +47,7 @@ def first_run(request: HttpRequest) -> HttpResponse:
         except AlreadyFounded:
             raise Http404 from None
         login(request, owner, backend="django.contrib.auth.backends.ModelBackend")
-        messages.success(request, f"{studio} is ready. Add your clay and colourants to the shelf.")
+        messages.success(request, f"{studio} is ready. Choose where to begin.")
         return redirect("bench:bench")
     return render(request, "studio/first_run.html", {"form": form})
 

@@ -15,6 +15,15 @@ from umberpot.tiles.models import ColourReading, ColourWords, Reading, Step, Til
 Noted = TypeVar("Noted", ColourReading, ColourWords)
 
 
+_STAGES = {
+    Step.DRY: "dry",
+    Step.FIRE: "fire",
+    Step.MEASURE: "fired",
+    Step.SOAK: "fired",
+    Step.COLOUR: "fired",
+}
+
+
 @dataclass(frozen=True)
 class TileProgress:
     """A tile's current readings by quantity, its colour, also in words, and what comes next.
@@ -33,6 +42,11 @@ class TileProgress:
     @property
     def step_words(self) -> str:
         return str(self.step.label)
+
+    @property
+    def stage(self) -> str:
+        """The part of its record where what comes next is noted; '' where that is elsewhere."""
+        return _STAGES.get(self.step, "")
 
     def get_next_url(self) -> str:
         """Where what comes next is done."""

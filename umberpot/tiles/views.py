@@ -22,7 +22,7 @@ from umberpot.tiles import services
 from umberpot.tiles.bars import bar_of
 from umberpot.tiles.filters import TilesFilter
 from umberpot.tiles.forms import DryForm, FiredForm, MakeTilesForm, StageForm
-from umberpot.tiles.models import ColourReading, ColourWords, Reading, Tile, Trial
+from umberpot.tiles.models import ColourReading, ColourWords, Reading, Step, Tile, Trial
 from umberpot.tiles.progress import TileProgress, progress_of
 from umberpot.ui.paging import page_of
 
@@ -107,15 +107,19 @@ def make(request: StudioRequest, mix_pk: int) -> HttpResponse:
 def trial(request: StudioRequest, pk: int) -> HttpResponse:
     """A trial: its tiles, what to scratch into each, and what each needs next."""
     trial = get_object_or_404(Trial.objects.of(request.studio).select_related("test"), pk=pk)
-    rows = [progress_of(tile) for tile in trial.tiles.with_history()]
+    every = [progress_of(tile) for tile in trial.tiles.with_history()]
+    rows = [progress for progress in every if progress.tile.set_aside_at is None]
     return render(
         request,
         "tiles/trial.html",
         {
             "place": PLACE,
             "trial": trial,
-            "rows": [progress for progress in rows if progress.tile.set_aside_at is None],
-            "aside": [progress for progress in rows if progress.tile.set_aside_at],
+            "rows": rows,
+            "waiting": next((row for row in rows if row.step != Step.READ), None),
+            "any_read": any(row.step == Step.READ for row in rows),
+            "to_scratch": [row for row in rows if row.firing is None],
+            "aside": [progress for progress in every if progress.tile.set_aside_at],
         },
     )
 

@@ -156,6 +156,8 @@ def test(request: StudioRequest, pk: int) -> HttpResponse:
             "soak_caution": soaking.method(method).caution,
             "next_steps": _next_steps(tiles),
             "strays": _strays(tiles),
+            "to_fire": bool(tiles) and all(tile.step in (Step.FIRE, Step.READ) for tile in tiles),
+            "all_read": bool(tiles) and all(tile.step == Step.READ for tile in tiles),
             "to_make": sum(tile.step == Step.MAKE for tile in tiles),
             "unmixed": _unmixed(tiles),
             "drying": bar_services.drying_bars(tiles),
