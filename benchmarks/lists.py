@@ -28,7 +28,10 @@ from umberpot.tiles.models import Reading, Step, Tile, Trial
 ROUNDS = 40
 TILES = 20_000
 TILES_A_TRIAL = 10
-LISTS = ("/", "/shelf/", "/mix/", "/tiles/", "/kiln/", "/results/", "/results/clays/")
+LISTS = (
+    *("/", "/shelf/", "/mix/", "/tiles/", "/kiln/", "/results/", "/results/clays/"),
+    *("/tiles/?step=dry", "/tiles/?cone=6&colourant=Quay+Blue", "/go/?q=a1", "/go/?q=blue"),
+)
 STEPS = [Step.READ] * 14 + [Step.MAKE, Step.DRY, Step.FIRE, Step.MEASURE, Step.SOAK, Step.COLOUR]
 """Of twenty tiles fourteen are done with, and one is at each step before that."""
 

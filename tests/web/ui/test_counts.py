@@ -1,0 +1,90 @@
+"""Every page reads well with nothing, one and many of a thing, and with values missing."""
+
+import re
+
+import pytest
+from django.urls import reverse
+
+from tests.pages import words_of
+from tests.web.whole_site import every_url
+from umberpot.demo.services import load_demo
+from umberpot.demo.story import USERNAME
+from umberpot.mixing.models import Mix, Plan
+from umberpot.shelf.models import FieldSheet, Material
+from umberpot.tiles.models import ClayTest, Tile, Trial
+
+THINGS = "tile|bar|mix|firing|timer|weighing|reading|row|pot|trial|piece|cell|day"
+ONE_OF_MANY = re.compile(rf"(?<![\d.,:–])(?<!cone )\b1 (?:(?:{THINGS})s|mixes)\b")
+MANY_OF_ONE = re.compile(rf"(?<![\d.,:–])(?<!cone )\b(?:0|[2-9]|[1-9]\d+) (?:{THINGS})\b")
+BROKEN = re.compile(
+    r"\bNone\b|\bnan\b|{{|{%|\(\)|<[A-Z]\w+:| ,| \.(?=\s|$)|\.\.(?!\.)|\bTrue\b|\bFalse\b"
+)
+
+
+def pages(client, arguments):
+    """(address, words) of every page of the site that answers with one."""
+    for _, address in every_url(arguments):
+        got = client.get(address)
+        if got.status_code == 200 and got["Content-Type"].startswith("text/html"):
+            yield address, words_of(got)
+
+
+def troubles(words):
+    return [
+        words[max(0, hit.start() - 30) : hit.end() + 30]
+        for pattern in (ONE_OF_MANY, MANY_OF_ONE, BROKEN)
+        for hit in pattern.finditer(words)
+    ]
+
+
+def assert_reads_well(walked, at_least):
+    walked = list(walked)
+    assert len(walked) > at_least
+    assert {address: found for address, words in walked if (found := troubles(words))} == {}
+
+
+def test_with_nothing(signed_in, studio):
+    assert_reads_well(pages(signed_in, {}), 25)
+
+
+def test_with_one_of_everything(signed_in, world):
+    assert_reads_well(pages(signed_in, world), 50)
+
+
+@pytest.fixture
+def demo(db, client, django_user_model):
+    """The demo studio: several of everything, at every stage; gives the keys to walk it by."""
+    load_demo()
+    client.force_login(django_user_model.objects.get(username=USERNAME))
+    return client
+
+
+def every_one_of_the_demo():
+    """(name of a page, key) for every row of the demo that has a page of its own."""
+    yield from (("mixing:mix", mix.pk) for mix in Mix.objects.all())
+    for trial in Trial.objects.filter(test=None):
+        yield from (("tiles:trial", trial.pk), ("results:trial", trial.pk))
+    for test in ClayTest.objects.all():
+        yield from (("tiles:test", test.pk), ("results:clay", test.clay_id))
+    for tile in Tile.objects.all()[::5]:
+        yield from (("tiles:record", tile.code), ("results:tile", tile.code))
+    yield from (("tiles:plan", plan.pk) for plan in Plan.objects.exclude(kind="line"))
+    for material in Material.objects.all():
+        yield ("mixing:leftover" if material.is_coloured else "shelf:material"), material.pk
+    yield from (("shelf:field-sheet", sheet.material_id) for sheet in FieldSheet.objects.all())
+
+
+def test_with_several_at_every_stage(demo):
+    addresses = [reverse(name, args=[key]) for name, key in every_one_of_the_demo()]
+    lists = [address for _, address in every_url({}) if "None" not in address]
+    walked = []
+    for address in [*addresses, *lists]:
+        got = demo.get(address)
+        if got.status_code == 200 and got["Content-Type"].startswith("text/html"):
+            walked.append((address, words_of(got)))
+    assert_reads_well(walked, 80)
+
+
+def test_the_look_for_troubles_finds_them():
+    assert len(troubles("There are 1 tiles here, 3 tile there, 1 mixes and None of it.")) == 4
+    assert not troubles("1 tile, 3 tiles, 2 mixes, cone 6 tile, 0.5 mm, 12 bars in total.")
