@@ -30,7 +30,7 @@ TILES = 20_000
 TILES_A_TRIAL = 10
 LISTS = (
     *("/", "/shelf/", "/mix/", "/tiles/", "/kiln/", "/results/", "/results/clays/"),
-    *("/tiles/?step=dry", "/tiles/?cone=6&colourant=Quay+Blue", "/go/?q=a1", "/go/?q=blue"),
+    *("/tiles/?step=dry", "/tiles/?cone=6&colourant=Quay+Blue", "/go/?q=t", "/go/?q=e"),
 )
 STEPS = [Step.READ] * 14 + [Step.MAKE, Step.DRY, Step.FIRE, Step.MEASURE, Step.SOAK, Step.COLOUR]
 """Of twenty tiles fourteen are done with, and one is at each step before that."""

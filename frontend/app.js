@@ -37,7 +37,7 @@ document.addEventListener("htmx:afterSwap", (event) => {
 addEventListener("DOMContentLoaded", () => {
   const wanted = location.hash && document.querySelector(location.hash)?.closest(".fold");
   if (!matchMedia("(width < 48rem)").matches) return;
-  for (const fold of document.querySelectorAll(".fold")) fold.open = fold === wanted;
+  for (const fold of document.querySelectorAll(".fold")) fold.open = fold === wanted || "used" in fold.dataset;
 });
 document.addEventListener("click", ({ target }) => {
   const hash = target.closest("a")?.getAttribute("href");

@@ -277,7 +277,7 @@ RULES = {
         Rule(
             "feel",
             "Feel, smooth to sandy",
-            "grit",
+            "feel",
             (Purpose.THROWING, Purpose.TABLEWARE),
             "Sandy clay is harsh to throw and slow to mature.",
             _feel,

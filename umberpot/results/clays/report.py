@@ -294,9 +294,9 @@ def _methods(judged: JudgedClay) -> list[Flowable]:
     ]
     lines += [
         "Shrinkage as ASTM C326 defines it, absorption, porosity and density as ASTM C373 and C20."
-        " Figures in brackets say from how many bars; ± is about 95 % (JCGM 100:2008): what"
+        " Numbers in brackets are numbers of bars. ± is about 95 % (JCGM 100:2008): what"
         " equal bars of the studio differ by, moderated (Smyth 2004), and never less than the"
-        " instruments' steps leave open.",
+        " steps of scale and ruler leave open.",
         f"Limits: {judged.as_what.school}, {SCHOOLS[judged.as_what.school]}; common practice or the"
         " studio's own. This report does not show that ware is food-safe. Only an"
         " accredited laboratory and local law can decide that.",
