@@ -18,7 +18,7 @@ PORT = "8765"
 FLAGS = ["--headless", "--no-sandbox", "--disable-gpu", "--disable-background-networking"]
 DOSE = (
     "/mix/dose/?clay=Ferry+white&state=plastic&mass=3.4&unit=kg&water_pct=21.5"
-    "&add=Quay+Blue:6.5&add=Red+iron+oxide:1.2"
+    "&add=Quay+Blue:6.5&add=Copper+carbonate:0.8"
 )
 VIEWS = {
     "bench": "/",
@@ -26,16 +26,15 @@ VIEWS = {
     "dose": DOSE,
     "series": "/mix/series/?pcts=3,6,9&tile_dry_g=28&tiles_each=1&powder_g=11&loss_pct=5"
     "&smallest_batch_g=60&round_start_g=10&scale_step_g=0.1&colourant=Quay+Blue&clay=Ferry+white",
-    "grid": "/mix/grid/?x=Red+iron+oxide:0,1.5,3&y=Rutile:0,2.5,5&cell_g=90&solids_pct=68&moulds=3"
-    "&have=0,0&scale_step_g=0.1",
+    "grid": "/mix/grid/?x=Copper+carbonate:0,0.8,1.6,2.4&y=Titanium+dioxide:0,1.5,3"
+    "&cell_g=85&solids_pct=67&moulds=4&have=0,0&scale_step_g=0.1",
     "check-sum": "/mix/check-sum/?state=plastic&mass=3400&unit=g&water_pct=21&pct=6.5&answer=221",
     "plan": "/mix/plans/2/",
     "tiles": "/tiles/",
-    "record": "/tiles/13/",
+    "record": "/tiles/A13/",
+    "made": "/mix/8/",
     "kiln": "/kiln/",
-    "read-series": "/results/trials/1/",
-    "absorption": "/results/absorption/?dry=83.4&wet=84.6&unit=g&scale_step=0.1&method=boil_soak"
-    "&limit_pct=1.5",
+    "results-series": "/results/trials/1/",
     "clays": "/results/clays/?cone=6&order=absorption",
     "clay": "/results/clays/4/?purpose=tableware",
     "compare": "/results/clays/compare/?of=4&of=5&of=6",

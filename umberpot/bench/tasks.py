@@ -5,11 +5,11 @@ queries grow with the steps and cones, and not with the tiles.
 """
 
 from collections import defaultdict
-from collections.abc import Iterable
-from dataclasses import dataclass, field
+from collections.abc import Callable
+from dataclasses import dataclass, field, replace
 from datetime import datetime, timedelta
 
-from django.db.models import BooleanField, Count, Exists, ExpressionWrapper, F, Max, OuterRef, Q
+from django.db.models import Count, Exists, F, Max, OuterRef, Q
 from django.urls import reverse
 from django.utils import timezone
 
@@ -71,112 +71,112 @@ class ToDo:
 def to_do(studio: Studio) -> ToDo:
     """What a studio has to do, in the order of the work."""
     at_work = Tile.objects.of(studio).at_work()
-    groups = _groups(studio, at_work)
-    ready = [group for group in groups if not group.not_today]
-    waiting = [group for group in groups if group.not_today]
-    shown = _first_of_each_step(ready)
-    later = waiting[:MOST_LATER]
-    tasks = _as_tasks(at_work, [*shown, *later])
-    firing = _firing_tasks(at_work.filter(step=Step.FIRE))
+    to_fire = at_work.filter(step=Step.FIRE)
+    here = at_work.exclude(step=Step.FIRE).exclude(step=Step.MAKE, trial__plan__isnull=False)
+    waits = _Waits(studio)
+    ready = here.exclude(waits.another_day)
+    shown = [group for step in _AT_THE_BENCH for group in _groups(ready, step, MOST_OF_A_KIND)]
+    later = [
+        replace(group, not_today=reason.says(group))
+        for reason in waits.reasons
+        for step in _AT_THE_BENCH
+        for group in _groups(here.filter(reason.of), step, MOST_LATER)
+    ][:MOST_LATER]
+    every = ready.aggregate(trials=Count("trial", distinct=True))["trials"]
+    tasks = _as_tasks(studio, ready, shown)
     sections = [
         _mixing(studio),
-        Section("Tiles", tasks[: len(shown)], len(ready) - len(shown), reverse("tiles:tiles")),
-        Section("Kiln", firing, 0, reverse("kiln:kiln")),
+        Section("Tiles", tasks, max(0, every - len(shown)), reverse("tiles:tiles")),
+        Section("Kiln", _firing_tasks(to_fire), 0, reverse("kiln:kiln")),
         _results(studio),
     ]
-    return ToDo([section for section in sections if section.tasks], tasks[len(shown) :])
+    waiting = _as_tasks(studio, here.filter(waits.another_day), later)
+    return ToDo([section for section in sections if section.tasks], waiting)
+
+
+_AT_THE_BENCH = [step for step in Step if step not in (Step.FIRE, Step.READ)]
 
 
 @dataclass(frozen=True)
 class _Group:
-    """Tiles of a trial that wait for the same step."""
+    """Tiles of a trial that wait for the same step; the latest of them was shaped then.
 
-    trial: Trial
+    ``not_today`` says why they belong to another day, '' where they do not.
+    """
+
+    trial_pk: int
     step: Step
     count: int
-    not_today: str
-
-    @property
-    def is_bars(self) -> bool:
-        return hasattr(self.trial, "test")
+    shaped_at: datetime | None
+    not_today: str = ""
 
 
-def _groups(studio: Studio, at_work: TileQuerySet) -> list[_Group]:
-    """By trial and step, in the order of the steps and then the oldest trial first.
-
-    What is fired is grouped by cone elsewhere, and what a series or grid makes is its plan's.
-    """
-    unmixed = Q(step=Step.MAKE, mix__isnull=False, mix__finished_at=None)
-    of_plans = Q(step=Step.MAKE, trial__plan__isnull=False)
+def _groups(tiles: TileQuerySet, step: Step, most: int) -> list[_Group]:
+    """The first trials with tiles at a step, the oldest trial first."""
     rows = (
-        at_work.exclude(step=Step.FIRE)
-        .exclude(of_plans)
-        .annotate(unmixed=ExpressionWrapper(unmixed, BooleanField()))
-        .values_list("trial_id", "step", "unmixed")
+        tiles.filter(step=step)
+        .values_list("trial_id")
         .annotate(Count("pk"), Max("shaped_at"))
-        .order_by()
+        .order_by("trial_id")[:most]
     )
-    timed = _timed_until(studio)
-    found = [
-        (
-            trial_pk,
-            Step(step),
-            count,
-            _not_today(Step(step), unmixed, shaped_at, timed.get(trial_pk)),
+    return [_Group(trial_pk, step, count, shaped_at) for trial_pk, count, shaped_at in rows]
+
+
+@dataclass(frozen=True)
+class _Reason:
+    """Why tiles belong to another day: which ones, and what is said of a trial's."""
+
+    of: Q
+    says: Callable[[_Group], str]
+
+
+class _Waits:
+    """What belongs to another day: it dries, it is timed, or its clay is not mixed yet."""
+
+    def __init__(self, studio: Studio) -> None:
+        running = Timer.objects.of(studio).filter(
+            ended_at=None, due_at__gt=timezone.now(), test__isnull=False
         )
-        for trial_pk, step, unmixed, count, shaped_at in rows
-    ]
-    order = list(Step)
-    found.sort(key=lambda row: (order.index(row[1]), row[0]))
-    trials = Trial.objects.of(studio).select_related("test__clay", "plan")
-    by_pk = trials.in_bulk({row[0] for row in found})
-    return [_Group(by_pk[trial_pk], *rest) for trial_pk, *rest in found]
+        self._until = dict(running.values_list("test__trial_id", "due_at"))
+        timed = Q(step__in=[Step.DRY, Step.SOAK], trial__in=list(self._until))
+        dries = Q(step=Step.DRY, shaped_at__gt=timezone.now() - SHORTEST_DRYING)
+        unmixed = Q(step=Step.MAKE, mix__isnull=False, mix__finished_at=None)
+        self.reasons = (
+            _Reason(timed, self._timed),
+            _Reason(dries & ~timed, self._drying),
+            _Reason(unmixed, lambda group: sentences.WAITS_FOR_ITS_CLAY),
+        )
+        self.another_day = timed | dries | unmixed
 
+    def _timed(self, group: _Group) -> str:
+        return sentences.timed_until(timezone.localtime(self._until[group.trial_pk]))
 
-def _timed_until(studio: Studio) -> dict[int, datetime]:
-    """When the timer of a test ends, by its trial, where one runs and is not due."""
-    running = Timer.objects.of(studio).filter(
-        ended_at=None, due_at__gt=timezone.now(), test__isnull=False
-    )
-    return dict(running.values_list("test__trial_id", "due_at"))
-
-
-def _not_today(
-    step: Step, unmixed: bool, shaped_at: datetime | None, timed: datetime | None
-) -> str:
-    """Why tiles belong to another day; '' where they can be worked on now."""
-    if unmixed:
-        return sentences.WAITS_FOR_ITS_CLAY
-    if step in (Step.DRY, Step.SOAK) and timed:
-        return sentences.timed_until(timezone.localtime(timed))
-    if step == Step.DRY and shaped_at and shaped_at + SHORTEST_DRYING > timezone.now():
+    def _drying(self, group: _Group) -> str:
+        shaped_at = group.shaped_at or timezone.now()
         return sentences.drying_until(timezone.localdate(shaped_at + SHORTEST_DRYING))
-    return ""
 
 
-def _first_of_each_step(groups: Iterable[_Group]) -> list[_Group]:
-    by_step: dict[Step, list[_Group]] = defaultdict(list)
-    for group in groups:
-        by_step[group.step].append(group)
-    return [group for of_step in by_step.values() for group in of_step[:MOST_OF_A_KIND]]
-
-
-def _as_tasks(at_work: TileQuerySet, groups: list[_Group]) -> list[Task]:
-    """The groups with their first tiles, which are fetched together."""
-    some = at_work.filter(trial__in={group.trial.pk for group in groups})
+def _as_tasks(studio: Studio, tiles: TileQuerySet, groups: list[_Group]) -> list[Task]:
+    """The groups with their trials and first tiles, which are fetched together."""
+    trials = Trial.objects.of(studio).select_related("test__clay", "plan")
+    by_pk = trials.in_bulk({group.trial_pk for group in groups})
+    some = tiles.filter(trial__in=by_pk)
     drawn: dict[tuple[int, str], list[TileProgress]] = defaultdict(list)
     for tile in some.first_of_each("trial", "step", most=MOST_DRAWN).with_history():
         drawn[tile.trial_id, tile.step].append(progress_of(tile))
-    return [_as_task(group, drawn[group.trial.pk, group.step]) for group in groups]
+    return [
+        _as_task(group, by_pk[group.trial_pk], drawn[group.trial_pk, group.step])
+        for group in groups
+    ]
 
 
-def _as_task(group: _Group, tiles: list[TileProgress]) -> Task:
-    test = getattr(group.trial, "test", None)
+def _as_task(group: _Group, trial: Trial, tiles: list[TileProgress]) -> Task:
+    test = getattr(trial, "test", None)
     return Task(
-        str(test.clay) if test else group.trial.name,
-        sentences.to_do(group.step, group.count, bars=group.is_bars),
+        str(test.clay) if test else trial.name,
+        sentences.to_do(group.step, group.count, bars=test is not None),
         sentences.BUTTONS[group.step],
-        tiles[0].get_next_url() if tiles and not test else group.trial.get_absolute_url(),
+        tiles[0].get_next_url() if tiles and not test else trial.get_absolute_url(),
         group.count,
         tiles[: group.count],
         not_today=group.not_today,
