@@ -65,3 +65,15 @@ def timed_until(when: datetime) -> str:
 
 
 WAITS_FOR_ITS_CLAY = "First weigh out their clay."
+
+TIMER_MOVED_ON = "This timer is already at its next stage."
+
+
+def timer_started(stage: str, about: str) -> str:
+    """A timer runs."""
+    return f"Timer started: {stage}, {about}."
+
+
+def timer_at(stage: str, about: str) -> str:
+    """A timer is at another stage; ``stage`` is '' where it was the last."""
+    return f"{stage or 'Done'}: {about}."

@@ -14,6 +14,7 @@ from django.views.decorators.http import require_http_methods, require_POST
 
 from claycore.firing import cones
 from claycore.testing.bar_plan import needs_saucer
+from umberpot.kiln import sentences
 from umberpot.kiln.forms import FireOneForm, FiringForm
 from umberpot.kiln.models import Firing, Loading
 from umberpot.kiln.services import (
@@ -106,14 +107,10 @@ def kiln(request: StudioRequest) -> HttpResponse:
         tiles = list(_dry(request).filter(pk__in=keys).with_history())
         right = form.is_valid()
         if not tiles:
-            form.add_error(None, "Select the tiles that were in this firing.")
+            form.add_error(None, sentences.NOTHING_SELECTED)
         elif right:
             firing = fire(tiles, new_firing(form, request))
-            messages.success(
-                request,
-                f"Firing recorded with {len(tiles)} tile{'' if len(tiles) == 1 else 's'}:"
-                f" {firing}.",
-            )
+            messages.success(request, sentences.firing_recorded(len(tiles), firing))
             return redirect("kiln:firing", pk=firing.pk)
     latest = Firing.objects.of(request.studio).order_by("-fired_on", "-pk")[:MOST_FIRINGS]
     firings = (
@@ -153,7 +150,7 @@ def fire_tile(request: StudioRequest, code: str) -> HttpResponse:
     )
     fired = _fire_one(request, tile, chosen, form)
     if fired:
-        messages.success(request, f"{tile.code} fired: {fired}.")
+        messages.success(request, sentences.tile_fired(tile.code, fired))
         return redirect("tiles:record", code)
     return render(
         request,
@@ -192,7 +189,7 @@ def firing(request: StudioRequest, pk: int) -> HttpResponse:
         correct_firing(
             found, corrected["cone"], corrected["fired_on"], corrected["note"], request.user
         )
-        messages.success(request, f"Firing corrected: {found}.")
+        messages.success(request, sentences.firing_corrected(found))
         return redirect("kiln:firing", pk=pk)
     tiles = Tile.objects.of(request.studio).filter(loadings__firing=pk).with_history()
     stood = [(progress_of(tile), read_after(tile, found)) for tile in tiles]
@@ -249,13 +246,9 @@ def without(request: StudioRequest, pk: int) -> HttpResponse:
     try:
         take_out(tile, found, request.user)
     except ReadAfterwards:
-        messages.error(
-            request,
-            f"{tile.code} has readings after this firing. If it was not in the firing,"
-            " clear those readings first.",
-        )
+        messages.error(request, sentences.read_afterwards(tile.code))
     else:
-        messages.success(request, f"{tile.code} removed from this firing.")
+        messages.success(request, sentences.taken_out(tile.code))
     return redirect("kiln:firing", pk=pk)
 
 

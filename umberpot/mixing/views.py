@@ -9,7 +9,7 @@ from django.http import Http404, HttpResponse, QueryDict
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
-from umberpot.mixing import services
+from umberpot.mixing import sentences, services
 from umberpot.mixing.calculators.adjust import AdjustView
 from umberpot.mixing.calculators.base import MixMaker, SavedCalculator
 from umberpot.mixing.calculators.dark import DarkView
@@ -126,12 +126,12 @@ def save_calculation(request: StudioRequest, tool: str) -> HttpResponse:
         return view.again(request, form)
     name = " ".join(request.POST.get("name", "").split())[:80]
     if not name or "\x00" in name:
-        messages.error(request, "Enter a name for this calculation. Nothing was saved.")
+        messages.error(request, sentences.NO_NAME)
         return view.again(request, form)
     saved = services.save_calculation(
         request.studio, tool, name, form.query_string(), request_key(request), request.user
     )
-    messages.success(request, f"{saved.name} saved. Find it again under Mix.")
+    messages.success(request, sentences.calculation_saved(saved.name))
     return redirect(saved)
 
 
@@ -140,7 +140,7 @@ def set_calculation_aside(request: StudioRequest, pk: int) -> HttpResponse:
     """Sets a saved calculation aside (``aside=yes``), or restores it."""
     saved = get_object_or_404(SavedCalculation.objects.of(request.studio), pk=pk)
     saved.set_aside(request.POST.get("aside") == "yes")
-    messages.success(request, f"{saved.name} {'set aside' if saved.set_aside_at else 'restored'}.")
+    messages.success(request, sentences.set_aside(saved.name, aside=bool(saved.set_aside_at)))
     return redirect("mixing:mixes")
 
 
@@ -149,12 +149,7 @@ def set_aside(request: StudioRequest, pk: int) -> HttpResponse:
     """Sets a mix aside (``aside=yes``), or takes it back."""
     mix = get_object_or_404(Mix.objects.of(request.studio), pk=pk)
     mix.set_aside(request.POST.get("aside") == "yes")
-    messages.success(
-        request,
-        f"{mix.name} set aside. Its weighings stay on record."
-        if mix.set_aside_at
-        else f"{mix.name} restored.",
-    )
+    messages.success(request, sentences.mix_set_aside(mix.name, aside=bool(mix.set_aside_at)))
     return redirect("mixing:mixes")
 
 
@@ -167,7 +162,7 @@ def keep_water(request: StudioRequest) -> HttpResponse:
         return WaterView().again(request, form)
     key = request.POST.get("of", "")
     if not key:
-        messages.error(request, "Choose the clay that this is the water of. Nothing was saved.")
+        messages.error(request, sentences.NO_CLAY_CHOSEN)
         return WaterView().again(request, form)
     clays = Material.objects.of(request.studio).on_shelf().clays()
     clay = get_object_or_404(clays, pk=int(key) if key.isdecimal() and len(key) < 19 else 0)
@@ -177,5 +172,5 @@ def keep_water(request: StudioRequest) -> HttpResponse:
         request_key(request),
         request.user,
     )
-    messages.success(request, f"{clay.name}: {clay.water_pct:.1f} % water saved, measured today.")
+    messages.success(request, sentences.water_saved(clay.name, clay.water_pct or 0.0))
     return redirect("shelf:material", pk=clay.pk)

@@ -8,7 +8,7 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.utils.http import url_has_allowed_host_and_scheme
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
-from umberpot.shelf import services
+from umberpot.shelf import sentences, services
 from umberpot.shelf.forms import STOCK, ContainerForm, MaterialForm
 from umberpot.shelf.models import Container, Material
 from umberpot.studio.request import StudioRequest, posted
@@ -62,7 +62,7 @@ def add_container(request: StudioRequest) -> HttpResponse:
     if not form.is_valid():
         return _shelf_page(request, form)
     form.save()
-    messages.success(request, f"{container.name} added. You can choose it while weighing.")
+    messages.success(request, sentences.container_added(container.name))
     return redirect("shelf:shelf")
 
 
@@ -71,7 +71,7 @@ def remove_container(request: StudioRequest, pk: int) -> HttpResponse:
     """A container that is gone. Nothing refers to it: weighings hold what was in it."""
     container = get_object_or_404(Container.objects.of(request.studio), pk=pk)
     container.delete()
-    messages.success(request, f"{container.name} removed.")
+    messages.success(request, sentences.container_removed(container.name))
     return redirect("shelf:shelf")
 
 
@@ -100,11 +100,8 @@ def _edit(request: StudioRequest, material: Material) -> HttpResponse:
     if form.is_valid() and _keep(form, on_hand, request):
         kept = form.instance
         for code in form.guessed_hazards():
-            messages.warning(
-                request,
-                f"{kept.name} may contain {code}. If it does, tick it under Hazards.",
-            )
-        messages.success(request, f"{kept.name} is on the shelf.")
+            messages.warning(request, sentences.may_contain(kept.name, code))
+        messages.success(request, sentences.on_the_shelf(kept.name))
         if request.GET.get("then") == "test" and kept.is_clay:
             # The tests of a clay are a place further on, so only its address is known here.
             return redirect(f"/tiles/tests/new/{kept.pk}/")
@@ -142,10 +139,10 @@ def count(request: StudioRequest, pk: int) -> HttpResponse:
     try:
         grams = field.clean(request.POST.get("grams", ""))
     except ValidationError as error:
-        messages.error(request, f"{material.name} was not counted: {error.messages[0]}")
+        messages.error(request, sentences.not_counted(material.name, error.messages[0]))
     else:
         services.count_stock(material, grams, request.user)
-        messages.success(request, f"{material.name}: {grams:g} g counted.")
+        messages.success(request, sentences.counted(material.name, grams))
     back = request.POST.get("next", "")
     is_ours = url_has_allowed_host_and_scheme(back, allowed_hosts=None) and back.startswith("/")
     return redirect(back if is_ours else "shelf:shelf")
@@ -156,7 +153,7 @@ def retire(request: StudioRequest, pk: int) -> HttpResponse:
     """Takes a material off the shelf."""
     material = get_object_or_404(Material.objects.of(request.studio), pk=pk)
     services.retire(material)
-    messages.success(request, f"{material.name} archived. You can restore it below.")
+    messages.success(request, sentences.archived(material.name))
     return redirect("shelf:shelf")
 
 
@@ -167,11 +164,7 @@ def restore(request: StudioRequest, pk: int) -> HttpResponse:
     try:
         services.restore(material)
     except ValidationError:
-        messages.error(
-            request,
-            f"The shelf already has another {material.name}. Rename that one, then"
-            " restore this one.",
-        )
+        messages.error(request, sentences.another_of_this_name(material.name))
     else:
-        messages.success(request, f"{material.name} is back on the shelf.")
+        messages.success(request, sentences.restored(material.name))
     return redirect("shelf:shelf")

@@ -18,7 +18,7 @@ from umberpot.kiln.forms import FireOneForm, FiringForm
 from umberpot.kiln.models import Firing
 from umberpot.mixing.models import Mix
 from umberpot.studio.request import StudioRequest, posted, request_key
-from umberpot.tiles import services
+from umberpot.tiles import sentences, services
 from umberpot.tiles.bars import bar_of
 from umberpot.tiles.filters import TilesFilter
 from umberpot.tiles.forms import DryForm, FiredForm, MakeTilesForm, StageForm
@@ -129,8 +129,7 @@ def set_aside(request: StudioRequest, code: str) -> HttpResponse:
     """Sets a tile aside (``aside=yes``), or takes it back."""
     tile = _tile(request, code)
     services.set_tile_aside(tile, request.POST.get("aside") == "yes")
-    said = "set aside; its record stays" if tile.set_aside_at else "restored"
-    messages.success(request, f"{tile.code} is {said}.")
+    messages.success(request, sentences.tile_set_aside(tile.code, aside=bool(tile.set_aside_at)))
     return redirect("tiles:record", code)
 
 
@@ -195,13 +194,9 @@ def _save_readings(
                 if services.record_colour(progress.tile, firing, colour, seen, request.user):
                     changed.append("colour")
     except services.StaleReading as stale:
-        form.add_error(
-            stale.quantity,
-            "This reading was recorded or corrected in another window. Reload the page"
-            " to see it, then correct it if yours is the right one.",
-        )
+        form.add_error(stale.quantity, sentences.STALE)
         return False
-    messages.success(request, "Recorded." if changed else "No changes to save.")
+    messages.success(request, sentences.RECORDED if changed else sentences.NOTHING_CHANGED)
     return True
 
 

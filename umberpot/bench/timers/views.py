@@ -13,7 +13,7 @@ from django.views.decorators.http import require_GET, require_http_methods, requ
 from claycore.measure.bounds import Bound
 from claycore.testing import protocols
 from claycore.testing.stages import Protocol, in_hours
-from umberpot.bench import services
+from umberpot.bench import sentences, services
 from umberpot.bench.models import Timer
 from umberpot.bench.timers.calendar import calendar_of
 from umberpot.studio.request import StudioRequest, posted, request_key
@@ -74,7 +74,7 @@ def new(request: StudioRequest) -> HttpResponse:
             request_key(request),
             request.user,
         )
-        messages.success(request, f"Timer started: {timer.now.title}, {timer.about}.")
+        messages.success(request, sentences.timer_started(timer.now.title, timer.about))
         return redirect("bench:bench")
     return render(
         request,
@@ -118,10 +118,10 @@ def move_on(request: StudioRequest, pk: int) -> HttpResponse:
         return render(request, "bench/timers/early.html", context)
     if services.next_stage(timer, from_stage):
         timer.refresh_from_db()
-        said = f"Done: {timer.about}." if timer.ended_at else f"{timer.now.title}: {timer.about}."
-        messages.success(request, said)
+        stage = "" if timer.ended_at else timer.now.title
+        messages.success(request, sentences.timer_at(stage, timer.about))
     else:
-        messages.info(request, "This timer is already at its next stage.")
+        messages.info(request, sentences.TIMER_MOVED_ON)
     if timer.ended_at and timer.test_id and timer.is_soak:
         return redirect("tiles:test", pk=timer.test_id)
     return redirect("bench:bench")

@@ -15,6 +15,7 @@ from claycore.measure import bounds
 from claycore.measure.errors import ClayError
 from claycore.measure.formatting import plain, to_step
 from claycore.mixing.strength import Change
+from umberpot.mixing import sentences
 from umberpot.mixing.leftovers import services
 from umberpot.mixing.leftovers.forms import ChangeForm, LeftoverForm
 from umberpot.mixing.leftovers.services import Coloured
@@ -40,7 +41,7 @@ def keep(request: StudioRequest, pk: int) -> HttpResponse:
     material = services.keep_leftover(
         mix, cleaned["grams"], cleaned["state"], cleaned["water_pct"], request.user
     )
-    messages.success(request, f"Stored as {material.name}. Label the bag now.")
+    messages.success(request, sentences.stored_as(material.name))
     return redirect("mixing:leftover", pk=material.pk)
 
 
@@ -176,7 +177,7 @@ def pool(request: StudioRequest, pk: int) -> HttpResponse:
     except ClayError as error:
         messages.error(request, str(error))
         return redirect("mixing:leftover", pk=pk)
-    messages.success(request, f"{found.material.name} is in {bucket.name}.")
+    messages.success(request, sentences.in_the_bucket(found.material.name, bucket.name))
     return redirect("mixing:leftover", pk=bucket.pk)
 
 
@@ -185,8 +186,8 @@ def _pool_scraps(request: StudioRequest, found: Coloured) -> HttpResponse:
     try:
         grams = field.clean(request.POST.get("grams", ""))
     except forms.ValidationError as error:
-        messages.error(request, f"Not added: {error.messages[0]}")
+        messages.error(request, sentences.not_added(error.messages[0]))
     else:
         services.pool_scraps(found.material, grams, request_key(request), request.user)
-        messages.success(request, "Scraps added. The contents of the bucket are now unknown.")
+        messages.success(request, sentences.SCRAPS_ADDED)
     return redirect("mixing:leftover", pk=found.material.pk)

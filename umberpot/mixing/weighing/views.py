@@ -17,6 +17,7 @@ from claycore.measure.errors import ClayError
 from claycore.measure.formatting import plain
 from claycore.mixing import mixing_in, weighing
 from claycore.mixing.weighing import KEEPS_WITHIN_POINTS, OnTarget
+from umberpot.mixing import sentences
 from umberpot.mixing.composition import parts_of
 from umberpot.mixing.costs import cost_of_mix, per_plastic_kilo
 from umberpot.mixing.leftovers.forms import LeftoverForm
@@ -175,7 +176,7 @@ def weigh(request: StudioRequest, pk: int) -> HttpResponse:
     mix = get_object_or_404(Mix.objects.of(request.studio), pk=pk)
     part = services.next_part(parts_of(mix))
     if part is None or str(part.pk) != request.POST.get("part"):
-        messages.warning(request, "This step is already done, perhaps in another window.")
+        messages.warning(request, sentences.DONE_ALREADY)
         return redirect("mixing:mix", pk=pk)
     if request.POST.get("action") == "leave_out" and part.role == MixPart.Role.WATER:
         services.leave_out(part)
@@ -246,7 +247,7 @@ def _take(request: StudioRequest, mix: Mix, part: MixPart) -> HttpResponse:
             count_was_wrong=count_was_wrong,
         )
     except (services.StaleWeighing, services.BelowNothing):
-        messages.warning(request, "This step is already done, perhaps in another window.")
+        messages.warning(request, sentences.DONE_ALREADY)
     return redirect("mixing:mix", pk=mix.pk)
 
 
@@ -260,7 +261,7 @@ def note_left(request: StudioRequest, pk: int) -> HttpResponse:
         return _weigh_page(request, mix, left_form=form, status=200 if request.htmx else 400)
     left_g = form.cleaned_data["left_g"]
     balance.note_left(part.source, left_g)
-    messages.success(request, f"{part.source.name}: {plain(left_g, 3)} g left.")
+    messages.success(request, sentences.left_of(part.source.name, plain(left_g, 3)))
     return redirect("mixing:mix", pk=pk)
 
 
@@ -304,15 +305,13 @@ def pan(request: StudioRequest, pk: int) -> HttpResponse:
     try:
         if action == "tare":
             scale.tare()
-            messages.info(request, "The scale is tared.")
+            messages.info(request, sentences.TARED)
         elif settings.SCALE_IS_SIMULATED and part is not None:
             scale.clear()
             share = {"put": 1.0, "put_much": 1.075, "put_little": 0.6}.get(action, 0.0)
             if share:
                 scale.put(part.to_go_g * share)
-                messages.info(
-                    request, "There is something on the pan. Read the scale or empty the pan first."
-                )
+                messages.info(request, sentences.PAN_IN_USE)
     except scale.ScaleProblem as problem:
         messages.error(request, str(problem))
     return redirect("mixing:mix", pk=pk)
@@ -332,16 +331,16 @@ def correct(request: StudioRequest, pk: int) -> HttpResponse:
     )
     form = GramsForm(request.POST)
     if not form.is_valid():
-        messages.error(request, f"Not corrected: {form.errors['grams'][0]}")
+        messages.error(request, sentences.not_corrected(str(form.errors["grams"][0])))
     elif _is_doubted(old, form.cleaned_data["grams"]) and not request.POST.get("sure"):
         doubted = {"weighing": old, "grams": form.cleaned_data["grams"]}
         return _weigh_page(request, old.part.mix, doubted=doubted)
     else:
         try:
             services.correct_weighing(old, form.cleaned_data["grams"], request.user)
-            messages.success(request, "Corrected. The old weight stays in the history.")
+            messages.success(request, sentences.WEIGHT_CORRECTED)
         except services.StaleWeighing:
-            messages.warning(request, "This weight was corrected in the meantime. Check it again.")
+            messages.warning(request, sentences.CORRECTED_MEANWHILE)
         except ClayError as error:
-            messages.error(request, f"Not corrected: {error}")
+            messages.error(request, sentences.not_corrected(str(error)))
     return redirect("mixing:mix", pk=old.part.mix_id)

@@ -19,6 +19,7 @@ from claycore.measure.errors import ClayError
 from claycore.testing import shrinkage
 from claycore.testing.field_notes import readings
 from claycore.testing.results import RESULTS, ClayResults
+from umberpot.results import sentences
 from umberpot.results.clays.chart import drawings_of
 from umberpot.results.clays.forms import ClayPurposeForm, ClaysForm, SizesForm, usual_purpose
 from umberpot.results.clays.judging import JudgedClay, judge
@@ -97,7 +98,7 @@ def save_purpose(request: StudioRequest, pk: int) -> HttpResponse:
     judged_as = form.judged_as()
     clay.purpose, clay.ware = judged_as.purpose, judged_as.ware
     clay.save(update_fields=["purpose", "ware"])
-    messages.success(request, f"{clay} is judged for {PURPOSES[clay.purpose]} from now on.")
+    messages.success(request, sentences.judged_for(str(clay), PURPOSES[clay.purpose]))
     return redirect("results:clay", pk=pk)
 
 

@@ -6,6 +6,7 @@ from django.shortcuts import redirect, render
 from django.views.decorators.http import require_http_methods
 
 from claycore.judging.limits import SCHOOLS
+from umberpot.results import sentences
 from umberpot.results.limits.forms import LimitsForm
 from umberpot.results.places import PLACE
 from umberpot.studio.request import StudioRequest, posted
@@ -18,7 +19,7 @@ def limits(request: StudioRequest) -> HttpResponse:
     if form.is_valid():
         request.studio.own_limits = form.own()
         request.studio.save(update_fields=["own_limits"])
-        messages.success(request, "Limits saved. They apply from now on.")
+        messages.success(request, sentences.LIMITS_SAVED)
         return redirect("results:limits")
     return render(
         request,

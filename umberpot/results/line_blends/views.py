@@ -15,6 +15,7 @@ from claycore.testing.bar_plan import USUAL_CONES, plan
 from claycore.testing.soaking import USUAL_METHOD
 from umberpot.mixing.line_blends import LineOrder, make_line
 from umberpot.mixing.stock import stock_for
+from umberpot.results import sentences
 from umberpot.results.clays.lookup import judged_of, one_clay
 from umberpot.results.line_blends.forms import LineForm
 from umberpot.shelf.models import Material
@@ -33,7 +34,7 @@ def line(request: StudioRequest, pk: int) -> HttpResponse:
     form = LineForm(request.POST, clay=record.clay)
     if not form.is_valid():
         field, problems = next(iter(form.errors.items()))
-        messages.error(request, f"No blends were made. {form[field].label}: {problems[0]}")
+        messages.error(request, sentences.no_blends(str(form[field].label), str(problems[0])))
         typed = urlencode({name: request.POST.get(name, "") for name in form.fields})
         return redirect(f"{reverse('results:clay', args=[pk])}?{typed}#blends")
     key = request_key(request)
@@ -42,9 +43,9 @@ def line(request: StudioRequest, pk: int) -> HttpResponse:
     made = make_line(order, request.user)
     for blend, mix in made:
         _plan_bars(record, blend, mix, key, request)
-    messages.success(request, f"{len(made)} blends ready to weigh out, each with its bars planned.")
+    messages.success(request, sentences.blends_planned(len(made)))
     if form.beyond_usual():
-        messages.warning(request, "Beyond 30 % most potters use the clay as slip instead.")
+        messages.warning(request, sentences.BEYOND_A_BLEND)
     return redirect("mixing:mixes")
 
 

@@ -5,6 +5,7 @@ from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_http_methods
 
+from umberpot.shelf import sentences
 from umberpot.shelf.claims.forms import ClaimForm
 from umberpot.shelf.models import Material, SupplierClaim
 from umberpot.studio.request import StudioRequest, posted
@@ -21,7 +22,7 @@ def claim(request: StudioRequest, pk: int) -> HttpResponse:
     form = ClaimForm(posted(request), instance=known)
     if form.is_valid():
         form.save()
-        messages.success(request, f"Label claims of {body.name} saved.")
+        messages.success(request, sentences.label_saved(body.name))
         return redirect("results:clay", pk=pk)
     return render(
         request,

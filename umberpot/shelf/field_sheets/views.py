@@ -10,7 +10,7 @@ from django.views.decorators.http import require_http_methods
 
 from claycore.measure.formatting import plain
 from claycore.testing.field_notes import THROWING_SCALES, layer_shares, readings, yield_of
-from umberpot.shelf import services
+from umberpot.shelf import sentences, services
 from umberpot.shelf.field_sheets.forms import FieldSheetForm
 from umberpot.shelf.models import FieldSheet, Material
 from umberpot.shelf.photos.forms import PhotoForm
@@ -42,7 +42,7 @@ def _sheet(request: StudioRequest, material: Material) -> HttpResponse:
         initial={"name": material.name, "notes": material.notes},
     )
     if form.is_valid() and _keep(form, material, request):
-        messages.success(request, f"Field sheet of {material.name} saved.{_shelved(form)}")
+        messages.success(request, sentences.sheet_saved(material.name, _shelved(form)))
         return redirect("shelf:field-sheet", pk=material.pk)
     return render(
         request,
@@ -67,11 +67,11 @@ def _sheet(request: StudioRequest, material: Material) -> HttpResponse:
 
 
 def _shelved(form: FieldSheetForm) -> str:
-    """That the dried mass stands on the shelf now, where it is new or changed."""
+    """The dried grams that stand on the shelf now, where they are new or changed; else ''."""
     dried_g = form.cleaned_data["dried_g"]
     if "dried_g" not in form.changed_data or not dried_g:
         return ""
-    return f" {plain(dried_g, 1)} g of it, dried and sieved, is on the shelf."
+    return plain(dried_g, 1)
 
 
 def _keep(form: FieldSheetForm, material: Material, request: StudioRequest) -> bool:
@@ -87,6 +87,6 @@ def _keep(form: FieldSheetForm, material: Material, request: StudioRequest) -> b
             before_g, dried_g = form.initial.get("dried_g") or 0.0, sheet.dried_g or 0.0
             services.shelve_dried(material, before_g, dried_g, request.user)
     except IntegrityError:
-        form.add_error("name", "There is already a material of this name on the shelf.")
+        form.add_error("name", sentences.NAME_TAKEN)
         return False
     return True

@@ -5,7 +5,7 @@ from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect
 from django.views.decorators.http import require_GET, require_POST
 
-from umberpot.shelf import services
+from umberpot.shelf import sentences, services
 from umberpot.shelf.models import Material, Photo
 from umberpot.shelf.photos.forms import PhotoForm
 from umberpot.studio.request import StudioRequest, request_key
@@ -19,9 +19,7 @@ def add(request: StudioRequest, pk: int) -> HttpResponse:
     clay = get_object_or_404(Material.objects.of(request.studio).testable(), pk=pk)
     form = PhotoForm(request.POST, request.FILES)
     if clay.photos.count() >= MOST_PHOTOS:
-        messages.error(
-            request, f"A clay can have at most {MOST_PHOTOS} photographs. Remove one first."
-        )
+        messages.error(request, sentences.too_many_photos(MOST_PHOTOS))
     elif form.is_valid():
         services.keep_photo(
             clay,
@@ -30,7 +28,7 @@ def add(request: StudioRequest, pk: int) -> HttpResponse:
             request_key(request),
             request.user,
         )
-        messages.success(request, "Photograph saved.")
+        messages.success(request, sentences.PHOTO_SAVED)
     else:
         messages.error(request, str(next(iter(form.errors.values()))[0]))
     return redirect(_page_of(clay), pk=clay.pk)
@@ -57,5 +55,5 @@ def remove(request: StudioRequest, pk: int) -> HttpResponse:
     kept = get_object_or_404(Photo.objects.of(request.studio).select_related("material"), pk=pk)
     clay = kept.material
     kept.delete()
-    messages.success(request, "Photograph removed.")
+    messages.success(request, sentences.PHOTO_REMOVED)
     return redirect(_page_of(clay), pk=clay.pk)

@@ -19,7 +19,7 @@ from umberpot.mixing.models import Mix
 from umberpot.mixing.weighing import scale
 from umberpot.shelf.models import Material
 from umberpot.studio.request import StudioRequest, posted, request_key
-from umberpot.tiles import services
+from umberpot.tiles import sentences, services
 from umberpot.tiles.bar_tests import grid as bar_grid
 from umberpot.tiles.bar_tests import services as bar_services
 from umberpot.tiles.bar_tests.bench_sheet import bench_sheet_pdf
@@ -176,10 +176,7 @@ def _unmixed(tiles: list[Tile]) -> Mix | None:
 def _said(changed: int, grid: BarGrid) -> str:
     """What was recorded, and what was not."""
     waiting = len(grid.troubles) + sum(bool(row.colour_error) for row in grid.rows)
-    if not waiting:
-        return f"{changed} recorded." if changed else "Nothing was changed."
-    look = f"{waiting} wait{'s' if waiting == 1 else ''} for a look"
-    return f"{changed} recorded, {look}: they are marked below and not recorded yet."
+    return sentences.recorded(changed, waiting)
 
 
 def _address(found: ClayTest, firing: Firing | None, method: str) -> str:
@@ -268,7 +265,7 @@ def made(request: StudioRequest, pk: int) -> HttpResponse:
     """All the bars are made and stamped."""
     found = _test(request, pk)
     count = bar_services.shape_bars(found)
-    messages.success(request, f"{count} bar{'' if count == 1 else 's'} made. Now let them dry.")
+    messages.success(request, sentences.bars_made(count))
     return redirect("tiles:test", pk=pk)
 
 

@@ -22,6 +22,7 @@ from umberpot.mixing.plans import balance
 from umberpot.mixing.stock import stock_for, stock_for_mixes
 from umberpot.mixing.weighing.services import NOTHING_TO_WEIGH_G
 from umberpot.studio.request import StudioRequest, posted, request_key
+from umberpot.tiles import sentences
 from umberpot.tiles import services as tiles
 from umberpot.tiles.forms import PlannedTrialForm
 from umberpot.tiles.models import Trial
@@ -63,7 +64,7 @@ def start_grid(request: StudioRequest) -> HttpResponse:
         return redirect(_back("mixing:grid", request))
     grid = solved.inputs.grid
     if not grid.wanted:
-        messages.info(request, "Every cell is already made: nothing to make.")
+        messages.info(request, sentences.EVERY_CELL_MADE)
         return redirect(_back("mixing:grid", request))
     trial_form = _trial_form(request, " and ".join(axis.name for axis in grid.axes))
     if trial_form.is_valid():
@@ -147,12 +148,9 @@ def cells_made(request: StudioRequest) -> HttpResponse:
             f"{tiles[0].code} ({key.replace(',', ' × ') if grid.y else key.split(',')[0]} %)"
             for key, tiles in there.items()
         )
-        messages.success(
-            request,
-            f"{len(there)} of these cells are already made: {codes}. They are ticked below.",
-        )
+        messages.success(request, sentences.cells_made(len(there), codes))
     else:
-        messages.info(request, "None of your tiles matches a cell of this grid.")
+        messages.info(request, sentences.NO_CELL_MADE)
     return redirect(f"{reverse('mixing:grid')}?{query.urlencode()}")
 
 
@@ -257,7 +255,7 @@ def shape(request: StudioRequest, mix_pk: int) -> HttpResponse:
     shaped = tiles.shape(mix)
     if shaped:
         codes = ", ".join(tile.code for tile in shaped)
-        messages.success(request, f"{codes} made and labelled. Now let them dry.")
+        messages.success(request, sentences.made(codes))
     if mix.plan_id:
         return redirect("tiles:plan", pk=mix.plan_id)
     trial = Trial.objects.of(request.studio).filter(tiles__mix=mix).first()
@@ -269,12 +267,7 @@ def set_aside(request: StudioRequest, pk: int) -> HttpResponse:
     """Sets a plan aside (``aside=yes``), or takes it back."""
     plan = get_object_or_404(Plan.objects.of(request.studio), pk=pk)
     services.set_plan_aside(plan, request.POST.get("aside") == "yes")
-    messages.success(
-        request,
-        f"{plan.name} set aside. Its mixes and tiles stay."
-        if plan.set_aside_at
-        else f"{plan.name} restored.",
-    )
+    messages.success(request, sentences.plan_set_aside(plan.name, aside=bool(plan.set_aside_at)))
     return redirect("tiles:plan", pk=pk)
 
 
@@ -286,6 +279,5 @@ def set_step_aside(request: StudioRequest, mix_pk: int) -> HttpResponse:
         raise Http404
     aside = request.POST.get("aside") == "yes"
     names = ", ".join(step.name for step in services.set_step_aside(mix, aside))
-    done = "left out of the plan; nothing is lost." if aside else "back in the plan."
-    messages.success(request, f"{names}: {done}")
+    messages.success(request, sentences.steps_left_out(names, aside=aside))
     return redirect("tiles:plan", pk=mix.plan_id)

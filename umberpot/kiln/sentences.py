@@ -1,0 +1,33 @@
+"""What Kiln says when something was done, or could not be."""
+
+from umberpot.kiln.models import Firing
+
+NOTHING_SELECTED = "Select the tiles that were in this firing."
+
+
+def firing_recorded(count: int, firing: Firing) -> str:
+    """So many pieces were in a firing."""
+    return f"Firing recorded with {count} tile{'' if count == 1 else 's'}: {firing}."
+
+
+def tile_fired(code: str, firing: Firing) -> str:
+    """One piece was in a firing."""
+    return f"{code} fired: {firing}."
+
+
+def firing_corrected(firing: Firing) -> str:
+    """A firing is recorded otherwise from now on."""
+    return f"Firing corrected: {firing}."
+
+
+def taken_out(code: str) -> str:
+    """A piece was not in a firing after all."""
+    return f"{code} removed from this firing."
+
+
+def read_afterwards(code: str) -> str:
+    """Why a piece cannot be taken out."""
+    return (
+        f"{code} has readings after this firing. If it was not in the firing,"
+        " clear those readings first."
+    )

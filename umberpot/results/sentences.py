@@ -1,0 +1,21 @@
+"""What Results says when something was done, or could not be. What bars show is in clays/."""
+
+LIMITS_SAVED = "Limits saved. They apply from now on."
+BEYOND_A_BLEND = "Beyond 30 % most potters use the clay as slip instead."
+
+
+def judged_for(clay: str, purpose: str) -> str:
+    """What a clay is judged for from now on."""
+    return f"{clay} is judged for {purpose} from now on."
+
+
+def blends_planned(count: int) -> str:
+    """A line blend is ready to be weighed out."""
+    return (
+        f"{count} blend{'' if count == 1 else 's'} ready to weigh out, with bars planned of each."
+    )
+
+
+def no_blends(field: str, problem: str) -> str:
+    """Why a line blend could not be made as it was typed."""
+    return f"No blends were made. {field}: {problem}"

@@ -1,0 +1,49 @@
+"""What Tiles says when something was done, or could not be."""
+
+RECORDED = "Recorded."
+NOTHING_CHANGED = "No changes to save."
+EVERY_CELL_MADE = "Every cell is already made: nothing to make."
+NO_CELL_MADE = "None of your tiles matches a cell of this grid."
+STALE = (
+    "This reading was recorded or corrected in another window. Reload the page"
+    " to see it, then correct it if yours is the right one."
+)
+
+
+def tile_set_aside(code: str, *, aside: bool) -> str:
+    """A tile went out of sight, or came back."""
+    return f"{code} is set aside; its record stays." if aside else f"{code} is restored."
+
+
+def plan_set_aside(name: str, *, aside: bool) -> str:
+    """A series or grid went out of sight, or came back."""
+    return f"{name} set aside. Its mixes and tiles stay." if aside else f"{name} restored."
+
+
+def steps_left_out(names: str, *, aside: bool) -> str:
+    """Steps of a plan were left out, or came back."""
+    done = "left out of the plan; nothing is lost." if aside else "back in the plan."
+    return f"{names}: {done}"
+
+
+def cells_made(count: int, codes: str) -> str:
+    """Cells of a grid that are filled already."""
+    return f"{count} of these cells are already made: {codes}. They are ticked below."
+
+
+def made(codes: str) -> str:
+    """Tiles were made."""
+    return f"{codes} made and labelled. Now let them dry."
+
+
+def bars_made(count: int) -> str:
+    """Bars were made."""
+    return f"{count} bar{'' if count == 1 else 's'} made. Now let them dry."
+
+
+def recorded(changed: int, waiting: int) -> str:
+    """How many readings were recorded, and how many wait to be looked at."""
+    if not waiting:
+        return f"{changed} recorded." if changed else "Nothing was changed."
+    look = f"{waiting} wait{'s' if waiting == 1 else ''} for a look"
+    return f"{changed} recorded, {look}: they are marked below and not recorded yet."
