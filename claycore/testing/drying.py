@@ -8,10 +8,13 @@ from dataclasses import dataclass
 
 from claycore.measure.formatting import plain
 from claycore.measure.uncertainty import Measured
-from claycore.testing.stages import HOUR
+from claycore.testing.stages import DAY, HOUR
 
 BETWEEN_WEIGHINGS_MIN = 2 * HOUR
 """Two weighings at least this far apart that agree within the scale. Source: common practice."""
+
+SHORTEST_DRYING = 2 * DAY
+"""Minutes: in the air a tile is bone dry after two to seven days. Source: common practice."""
 
 
 @dataclass(frozen=True)

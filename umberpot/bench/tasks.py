@@ -14,6 +14,7 @@ from django.urls import reverse
 from django.utils import timezone
 
 from claycore.firing import cones
+from claycore.testing import drying
 from umberpot.bench import sentences
 from umberpot.bench.models import Timer
 from umberpot.mixing.models import Mix, Plan
@@ -25,8 +26,7 @@ MOST_OF_A_KIND = 4
 MOST_DRAWN = 6
 MOST_LATER = 12
 
-SHORTEST_DRYING = timedelta(days=2)
-"""A tile is bone dry after two to seven days. Common practice."""
+_SHORTEST_DRYING = timedelta(minutes=drying.SHORTEST_DRYING)
 
 
 @dataclass(frozen=True)
@@ -139,7 +139,7 @@ class _Waits:
         )
         self._until = dict(running.values_list("test__trial_id", "due_at"))
         timed = Q(step__in=[Step.DRY, Step.SOAK], trial__in=list(self._until))
-        dries = Q(step=Step.DRY, shaped_at__gt=timezone.now() - SHORTEST_DRYING)
+        dries = Q(step=Step.DRY, shaped_at__gt=timezone.now() - _SHORTEST_DRYING)
         unmixed = Q(step=Step.MAKE, mix__isnull=False, mix__finished_at=None)
         self.reasons = (
             _Reason(timed, self._timed),
@@ -153,7 +153,7 @@ class _Waits:
 
     def _drying(self, group: _Group) -> str:
         shaped_at = group.shaped_at or timezone.now()
-        return sentences.drying_until(timezone.localdate(shaped_at + SHORTEST_DRYING))
+        return sentences.drying_until(timezone.localdate(shaped_at + _SHORTEST_DRYING))
 
 
 def _as_tasks(studio: Studio, tiles: TileQuerySet, groups: list[_Group]) -> list[Task]:

@@ -629,3 +629,37 @@ def test_every_result_is_on_the_page_in_the_file_and_found_by_the_list(
     assert with_u95(known.value, known.u95) in page(signed_in, f"/results/clays/{read_in_full.pk}/")
     told = signed_in.get(f"/results/clays/{read_in_full.pk}/figures.json").json()["figures"]
     assert known.value in {row["value"] for row in told}
+
+
+def test_the_list_says_verdict_maturing_and_bloating(signed_in, tested):
+    tested("Bank", MATURES)
+    tested("Heap", BLOATS)
+    tested("Drain", (("04", 4, 17), ("6", 5, 14)))
+    said = {row.clay.name: row for row in signed_in.get("/results/clays/").context["rows"]}
+    assert said["Bank"].matures.startswith("cone ")
+    assert said["Drain"].matures == "not reached"
+    assert said["Heap"].spoils == "bloats by cone 10"
+    assert "tableware" in said["Bank"].judged.headline
+
+
+def test_an_archived_clay_is_still_found_in_results(signed_in, tested):
+    bank = tested("Bank", MATURES)
+    tested("Heap", BLOATS)
+    signed_in.post(f"/shelf/{bank.pk}/retire/")
+    page = signed_in.get("/results/clays/")
+    assert "Bank" not in [row.clay.name for row in page.context["rows"]]
+    assert [clay.name for clay in page.context["archived"]] == ["Bank"]
+    assert signed_in.get(f"/results/clays/{bank.pk}/").status_code == 200
+
+
+def test_a_clays_page_answers_in_the_order_of_the_question(signed_in, tested):
+    html = page(signed_in, f"/results/clays/{tested('Drain', (('04', 4, 17), ('6', 5, 14))).pk}/")
+    titles = [
+        "As stoneware",
+        "What to do next",
+        "Results by cone",
+        "Adjust this clay",
+        "Checks for",
+    ]
+    places = [html.index(title) for title in [*titles, "All results"]]
+    assert places == sorted(places)
