@@ -8,6 +8,15 @@ MOVED = {
     "/read/": "/results/",
     "/read/clays/4/?purpose=brick&cone=6": "/results/clays/4/?purpose=brick&cone=6",
     "/read/trials/2/": "/results/trials/2/",
+    "/read/tiles/5/": "/results/tiles/5/",
+    "/read/clays/?cone=6": "/results/clays/?cone=6",
+    "/read/clays/compare/?of=4&of=5": "/results/clays/compare/?of=4&of=5",
+    "/read/clays/limits/": "/results/clays/limits/",
+    "/read/clays/4/report.pdf": "/results/clays/4/report.pdf",
+    "/read/clays/4/figures.csv": "/results/clays/4/figures.csv",
+    "/read/clays/4/readings.csv": "/results/clays/4/readings.csv",
+    "/read/clays/4/shrink-rule.pdf?cone=6": "/results/clays/4/shrink-rule.pdf?cone=6",
+    "/read/absorption/?dry=9&wet=10&unit=g": "/results/absorption/?dry=9&wet=10&unit=g",
     "/read/shrinkage/?wet=100&fired=88&unit=mm": "/results/shrinkage/?wet=100&fired=88&unit=mm",
 }
 OF_A_TILE = {

@@ -1,6 +1,7 @@
 """The request as views see it."""
 
 import uuid
+from urllib.parse import urlencode
 
 from django.contrib.auth.models import User
 from django.http import HttpRequest, QueryDict
@@ -22,9 +23,28 @@ def posted(request: HttpRequest) -> QueryDict | None:
     return request.POST if request.method == "POST" else None
 
 
-def request_key(request: HttpRequest) -> uuid.UUID:
-    """The key a page sends so that a second click does nothing; a new one if it is unreadable."""
+def page_key(request: HttpRequest) -> uuid.UUID:
+    """The key a page sends along with its form; a new one if it is unreadable."""
     try:
         return uuid.UUID(request.POST.get("request_key", ""))
     except ValueError:
         return uuid.uuid4()
+
+
+def request_key(request: HttpRequest) -> uuid.UUID:
+    """The key of one wish: the page's, with what was typed, so that a second click does nothing.
+
+    Someone who goes back, changes a figure and sends the page again wishes something else.
+    """
+    typed = [
+        (name, value)
+        for name, values in request.POST.lists()
+        if name not in ("csrfmiddlewaretoken", "request_key")
+        for value in values
+    ]
+    typed += [
+        (name, f"{file.name} {file.size}")
+        for name, files in request.FILES.lists()
+        for file in files
+    ]
+    return uuid.uuid5(page_key(request), urlencode(sorted(typed)))

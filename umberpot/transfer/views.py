@@ -8,7 +8,7 @@ from django.http import Http404, HttpResponse, JsonResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_GET, require_http_methods
 
-from umberpot.studio.request import StudioRequest, posted, request_key
+from umberpot.studio.request import StudioRequest, page_key, posted
 from umberpot.transfer import progress, services
 from umberpot.transfer.forms import EVERYTHING, GOOD, ImportForm
 from umberpot.transfer.kinds import KINDS
@@ -45,7 +45,7 @@ def transfer(request: StudioRequest) -> HttpResponse:
 
 def _take(request: StudioRequest, cleaned: dict[str, Any]) -> Taken:
     """Takes the rows in, telling how far it has come."""
-    rows, key = cleaned["rows"], request_key(request)
+    rows, key = cleaned["rows"], page_key(request)
     count = sum(map(len, rows.values())) if cleaned["kind"] == EVERYTHING else len(rows)
     how = {
         "only_good": cleaned["bad_rows"] == GOOD,

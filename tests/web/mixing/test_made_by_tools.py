@@ -185,3 +185,24 @@ def test_a_mix_set_aside_takes_its_tiles_off_the_bench_and_the_kiln(signed_in, w
         False,
     ]
     assert tile.code in words_of(signed_in.get(f"/tiles/trials/{tile.trial_id}/"))
+
+
+def test_going_back_and_changing_a_figure_is_another_wish(signed_in):
+    """The page keeps its key while one goes back; the same sum twice is one mix, another two."""
+    key = uuid.uuid4()
+    sums = ("6", "6", "7")
+    made = [
+        signed_in.post(
+            "/mix/adjust/make/",
+            {
+                "sum": f"state=dry&mass=64&unit=g&name=Blue&now_pct=9&target_pct={target}",
+                "request_key": key,
+            },
+        )["Location"]
+        for target in sums
+    ]
+    assert made[0] == made[1] != made[2]
+    assert [mix.name for mix in Mix.objects.order_by("pk")] == [
+        "6 % Blue in clay",
+        "7 % Blue in clay",
+    ]
