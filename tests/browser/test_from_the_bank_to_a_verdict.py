@@ -52,7 +52,7 @@ def fill_wet_and_dry_by_keyboard(page: Page) -> None:
     page.keyboard.press("Tab")
     expect(page.get_by_text("This is longer than when it was wet.")).to_be_hidden()
     page.get_by_role("button", name="Record readings").click()
-    expect(page.get_by_text("9 recorded.")).to_be_visible()
+    expect(page.get_by_text("9 readings recorded.")).to_be_visible()
 
 
 def fire_them(page: Page, codes: list[str], cone: str) -> None:
@@ -87,18 +87,20 @@ def paste_after_firing(page: Page, block: str) -> None:
     paste(page, block)
     expect(cell(page, 2, "soaked weight")).not_to_have_value("")
     page.get_by_role("button", name="Record readings").click()
-    expect(page.get_by_text(re.compile("^(9 recorded.|8 recorded, 1 waits)"))).to_be_visible()
+    expect(
+        page.get_by_text(re.compile("^(9 readings recorded.|8 readings recorded, 1 to check)"))
+    ).to_be_visible()
 
 
 def put_the_decimal_back(page: Page, right: str) -> None:
     """811 for 81.1: alone it waits for a look, the cursor in it; nothing of it was recorded."""
-    expect(page.get_by_text("8 recorded, 1 waits for a look")).to_be_visible()
+    expect(page.get_by_text("8 readings recorded, 1 to check")).to_be_visible()
     wrong = cell(page, 2, "soaked weight")
     expect(wrong).to_be_focused()
     expect(wrong).to_have_value("811")
     wrong.fill(right)
     page.get_by_role("button", name="Record readings").click()
-    expect(page.get_by_text("1 recorded.")).to_be_visible()
+    expect(page.get_by_text("1 reading recorded.")).to_be_visible()
 
 
 def test_a_clay_from_the_bank_to_a_verdict(signed_in: Page) -> None:

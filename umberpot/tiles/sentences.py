@@ -43,7 +43,7 @@ def bars_made(count: int) -> str:
 
 def recorded(changed: int, waiting: int) -> str:
     """How many readings were recorded, and how many wait to be looked at."""
+    readings = f"{changed} reading{'' if changed == 1 else 's'}"
     if not waiting:
-        return f"{changed} recorded." if changed else "Nothing was changed."
-    look = f"{waiting} wait{'s' if waiting == 1 else ''} for a look"
-    return f"{changed} recorded, {look}: they are marked below and not recorded yet."
+        return f"{readings} recorded." if changed else "Nothing was changed."
+    return f"{readings} recorded, {waiting} to check: marked below and not recorded yet."

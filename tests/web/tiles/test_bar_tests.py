@@ -498,7 +498,7 @@ def test_the_banner_says_what_was_not_recorded_and_the_cursor_stands_there(signe
         typed |= row(bar, length_dry=length)
     page = enter(signed_in, test, typed)
     html = page.content.decode()
-    assert "2 recorded, 1 waits for a look" in html
+    assert "2 readings recorded, 1 to check" in html
     [waiting] = re.findall(r"<input[^>]*autofocus[^>]*>", html)
     assert f'name="length_dry-{second.pk}"' in waiting
 
