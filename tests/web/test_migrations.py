@@ -110,3 +110,26 @@ def test_mixes_and_tiles_of_the_first_version(first_version):
     assert coloured.shaped_at == coloured.made_at
     assert coloured.clay is None
     assert bare.clay.name == "Ferry white"
+
+
+@pytest.fixture
+def greasy_version(transactional_db):
+    """The shelf and the studio as they were when a clay's feel went from greasy to gritty."""
+    executor = MigrationExecutor(connection)
+    before = [("shelf", "0008_words"), ("studio", "0003_what_clays_are_judged_as")]
+    executor.migrate(before)
+    yield executor.loader.project_state(before).apps
+    forward()
+
+
+def test_a_feel_noted_from_greasy_to_gritty_keeps_its_figure(greasy_version):
+    old = greasy_version.get_model
+    limits = {"greasy_least_pct": 62.0, "stoneware_strict": 1.2}
+    studio = old("studio", "Studio").objects.create(name="Quayside", own_limits=limits)
+    clay = old("shelf", "Material").objects.create(studio=studio, kind="dug_clay", name="Bank")
+    old("shelf", "FieldSheet").objects.create(studio=studio, material=clay, greasy_pct=83)
+    forward()
+    now = current_apps.get_model
+    assert now("shelf", "FieldSheet").objects.get().smooth_pct == 83
+    own = now("studio", "Studio").objects.get().own_limits
+    assert own == {"smooth_least_pct": 62.0, "stoneware_strict": 1.2}
