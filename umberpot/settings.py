@@ -96,6 +96,7 @@ TEMPLATES = [
                 "umberpot.ui.components.pages",
                 "umberpot.ui.components.tile_looks",
                 "umberpot.mixing.components",
+                "umberpot.kiln.components",
                 "umberpot.results.components",
                 "umberpot.tiles.components",
             ],

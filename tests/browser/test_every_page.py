@@ -71,6 +71,8 @@ PAGES = [
     "/results/absorption/?dry=114.6&wet=118.3&unit=g&scale_step=0.1&method=quick_boil&limit_pct=1.5",
     "/preferences/",
     "/calculators/",
+    "/kiln/cone/?cone=8&rate=100",
+    "/kiln/cone/?temperature=1230",
     "/go/?q=rope",
     "/tiles/?step=dry",
 ]

@@ -17,6 +17,7 @@ from claycore.testing.bar_plan import needs_saucer
 from umberpot.kiln import sentences
 from umberpot.kiln.forms import FireOneForm, FiringForm
 from umberpot.kiln.models import Firing, Loading
+from umberpot.kiln.places import PLACE
 from umberpot.kiln.services import (
     ReadAfterwards,
     correct_firing,
@@ -30,7 +31,6 @@ from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.tiles.models import Step, Tile, TileQuerySet, Trial
 from umberpot.tiles.progress import TileProgress, progress_of
 
-PLACE = "Kiln"
 MOST_DRAWN = 42
 """Tiles drawn, of all cones together; of a single cone that is asked for, many more."""
 LEAST_OF_A_CONE = 12

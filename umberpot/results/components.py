@@ -8,7 +8,7 @@ from typing import Any
 from django import template
 
 from umberpot.results.places import CALCULATORS, CALCULATORS_TABBED, TOOLS
-from umberpot.ui.tools import shown_tools
+from umberpot.ui.tools import offered_tools, shown_tools
 
 register = template.Library()
 
@@ -16,8 +16,7 @@ register = template.Library()
 @register.inclusion_tag("ui/components/tools.html", takes_context=True)
 def results_tools(context: dict[str, Any], here: str) -> dict[str, Any]:
     """The tools of Results; signed out, those that need no studio."""
-    tools = TOOLS if context["user"].is_authenticated else CALCULATORS_TABBED
-    return shown_tools("Results", tools, here)
+    return offered_tools(context, "Results", TOOLS, CALCULATORS_TABBED, here)
 
 
 @register.inclusion_tag("ui/components/tools.html")

@@ -24,6 +24,18 @@ class ToolGroup:
     tools: tuple[Tool, ...]
 
 
+def offered_tools(
+    context: dict[str, Any],
+    label: str,
+    groups: Sequence[ToolGroup],
+    calculators: Sequence[ToolGroup],
+    here: str,
+) -> dict[str, Any]:
+    """The tools of a place; signed out, its ``calculators``, which need no studio."""
+    signed_in = context["user"].is_authenticated
+    return shown_tools(label, groups if signed_in else calculators, here)
+
+
 def shown_tools(label: str, groups: Sequence[ToolGroup], here: str) -> dict[str, Any]:
     """What ``ui/components/tools.html`` shows; ``here`` is the URL name of this page's tool.
 

@@ -73,6 +73,7 @@ URLS |= {
     "kilos": ("/mix/kilos/", KILOS),
     "layers": ("/mix/layers/", LAYERS),
     "dark": ("/mix/dark/", DARK),
+    "cone": ("/kiln/cone/", {"cone": "6", "rate": "150"}),
 }
 
 

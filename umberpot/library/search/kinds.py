@@ -10,6 +10,7 @@ from django.db.models import QuerySet
 from django.urls import reverse
 
 from umberpot.kiln.models import Firing
+from umberpot.kiln.places import TOOLS as KILN_TOOLS
 from umberpot.mixing.models import Mix, Plan, SavedCalculation
 from umberpot.mixing.places import TOOLS as MIX_TOOLS
 from umberpot.places import PLACES
@@ -106,9 +107,9 @@ def _firings(studio: Studio, words: list[str]) -> Iterator[Found]:
 
 def _pages(studio: Studio, words: list[str]) -> Iterator[Found]:
     """The places and tools themselves, by their words."""
-    tools = [tool for group in (*MIX_TOOLS, *RESULTS_TOOLS) for tool in group.tools]
+    tools = [tool for group in (*MIX_TOOLS, *KILN_TOOLS, *RESULTS_TOOLS) for tool in group.tools]
     pages = [(word, says, name) for word, name, says in PLACES]
-    pages += [(tool.word, tool.says or "Results", tool.url_name) for tool in tools]
+    pages += [(tool.word, tool.says or "page", tool.url_name) for tool in tools]
     for word, says, name in pages:
         if all(part.lower() in word.lower() for part in words):
             yield Found(word, says, reverse(name))

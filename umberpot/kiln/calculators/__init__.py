@@ -1,0 +1,1 @@
+"""The calculators of Kiln: one file each."""

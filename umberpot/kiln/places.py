@@ -1,0 +1,11 @@
+"""What this place is called on its pages, and the tools it has."""
+
+from umberpot.ui.tools import Tool, ToolGroup
+
+PLACE = "Kiln"
+
+_CONE = Tool("kiln:cone", "Cone calculator", "Where a cone bends at a rate, in °C and °F")
+
+CALCULATORS = (ToolGroup("", (_CONE,)),)
+
+TOOLS = (ToolGroup("", (Tool("kiln:kiln", "Firings"), _CONE)),)
