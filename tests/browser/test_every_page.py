@@ -73,6 +73,7 @@ PAGES = [
     "/calculators/",
     "/kiln/cone/?cone=8&rate=100",
     "/kiln/cone/?temperature=1230",
+    "/kiln/schedule/?segment=80:120:45&segment=140:1040:10",
     "/go/?q=rope",
     "/tiles/?step=dry",
 ]

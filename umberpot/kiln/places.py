@@ -5,7 +5,8 @@ from umberpot.ui.tools import Tool, ToolGroup
 PLACE = "Kiln"
 
 _CONE = Tool("kiln:cone", "Cone calculator", "Where a cone bends at a rate, in °C and °F")
+_SCHEDULE = Tool("kiln:schedule", "Schedule calculator", "How long it takes, which cone it reaches")
 
-CALCULATORS = (ToolGroup("", (_CONE,)),)
+CALCULATORS = (ToolGroup("", (_CONE, _SCHEDULE)),)
 
-TOOLS = (ToolGroup("", (Tool("kiln:kiln", "Firings"), _CONE)),)
+TOOLS = (ToolGroup("", (Tool("kiln:kiln", "Firings"), _CONE, _SCHEDULE)),)

@@ -74,6 +74,7 @@ URLS |= {
     "layers": ("/mix/layers/", LAYERS),
     "dark": ("/mix/dark/", DARK),
     "cone": ("/kiln/cone/", {"cone": "6", "rate": "150"}),
+    "schedule": ("/kiln/schedule/", {"segment": ["100:600:0", "60:1200:10"]}),
 }
 
 

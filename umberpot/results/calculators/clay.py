@@ -36,23 +36,13 @@ from umberpot.results.clays.sentences import range_sentences, spread_words
 from umberpot.results.clays.tables import figure_rows, seen_at
 from umberpot.results.places import PLACE
 from umberpot.ui.calculators import Answer, Calculator, CalculatorForm, u95_of, value_of
+from umberpot.ui.fields.lines import LinesInput
 from umberpot.ui.fields.measures import LONGEST_TEXT, Choice, MeasureField, read_number
 
 USUAL_SCALE_STEP_G = 0.1
 LONGEST_CODE = 24
 _PARTS = ("code", "cone", "wet", "dry", "fired", "dry mass", "soaked mass", "seen")
 _AS_WRITTEN = "CODE:CONE:WET:DRY:FIRED:DRY_MASS:SOAKED_MASS"
-
-
-class LinesInput(forms.Textarea):
-    """``bar`` repeated, or one a line."""
-
-    def value_from_datadict(self, data: Any, files: Any, name: str) -> list[str]:
-        values = data.getlist(name) if hasattr(data, "getlist") else [data.get(name, "")]
-        return [line.strip() for value in values for line in value.splitlines() if line.strip()]
-
-    def format_value(self, value: Any) -> str:
-        return "\n".join(value or [])
 
 
 class BarLinesField(forms.Field):

@@ -1,0 +1,115 @@
+"""Schedules: ``/kiln/schedule/``, the curve of a schedule and the cone that it reaches."""
+
+from dataclasses import dataclass
+from typing import Any
+
+from django import forms
+from django.http import HttpRequest
+
+from claycore.firing import heat_work, schedules
+from claycore.firing.heat_work import Reached
+from claycore.firing.schedules import MOST_SEGMENTS, Curve, Segment
+from claycore.measure.formatting import plain
+from umberpot.kiln.calculators.curve_drawing import NARROW, WIDE, drawn
+from umberpot.kiln.places import PLACE
+from umberpot.ui.calculators import Answer, Calculator, CalculatorForm
+from umberpot.ui.fields.lines import LinesInput
+from umberpot.ui.fields.measures import LONGEST_TEXT, MeasureField, read_number
+
+AS_WRITTEN = "rate : target : hold, like 100:600:0"
+
+
+class SegmentsField(forms.Field):
+    """Lines of RATE:TARGET:HOLD; cleans to a list of Segment. A hold may be left out."""
+
+    widget = LinesInput({"rows": 6, "spellcheck": "false"})
+
+    def clean(self, value: list[str]) -> list[Segment]:
+        if not value:
+            raise forms.ValidationError("Enter at least one segment.", "required")
+        if len(value) > MOST_SEGMENTS:
+            raise forms.ValidationError(f"At most {MOST_SEGMENTS} segments. Remove some.")
+        return [self._segment(number, text) for number, text in enumerate(value, 1)]
+
+    def _segment(self, number: int, text: str) -> Segment:
+        parts = text.replace(";", ":").replace("\t", ":").split(":")
+        if len(text) > LONGEST_TEXT or not 2 <= len(parts) <= 3:
+            raise forms.ValidationError(f"Line {number}: enter {AS_WRITTEN}.")
+        try:
+            return Segment(*(read_number(part) for part in parts if part.strip()))
+        except (ValueError, TypeError):
+            raise forms.ValidationError(f"Line {number}: enter {AS_WRITTEN}.") from None
+
+
+@dataclass(frozen=True)
+class ScheduleInputs:
+    """The segments of a schedule, and what the kiln starts at, °C."""
+
+    segments: list[Segment]
+    start_c: float
+
+
+@dataclass(frozen=True)
+class Planned:
+    """The curve of a schedule and the cones it reaches."""
+
+    curve: Curve
+    reached: Reached
+
+
+class ScheduleForm(CalculatorForm[ScheduleInputs]):
+    """The query string: ``segment`` repeated as RATE:TARGET:HOLD, and ``start_c`` (20)."""
+
+    segment = SegmentsField(label="Segments, one a line")
+    start_c = MeasureField(schedules.START, required=False, label="Start temperature")
+
+    def inputs(self) -> ScheduleInputs:
+        typed = self.cleaned_data
+        start_c = schedules.START_C if typed["start_c"] is None else typed["start_c"]
+        return ScheduleInputs(typed["segment"], start_c)
+
+
+@dataclass(frozen=True, kw_only=True)
+class ScheduleAnswer(Answer):
+    """The contract of ``/kiln/schedule/``; ``curve`` is of [hours, °C]."""
+
+    hours: float
+    curve: list[list[float]]
+    peak_c: float
+    cone: str | None
+    between: list[str | None]
+
+
+class ScheduleView(Calculator[ScheduleInputs, Planned]):
+    """How long a schedule takes, and which cone it brings down."""
+
+    form_class = ScheduleForm
+    page = "kiln/calculators/schedule.html"
+    fragment = "kiln/calculators/_schedule_answer.html"
+
+    def solve(self, inputs: ScheduleInputs) -> Planned:
+        curve = schedules.curve_of(inputs.segments, inputs.start_c)
+        return Planned(curve, heat_work.cone_of(curve.points))
+
+    def answer(self, inputs: ScheduleInputs, result: Planned) -> ScheduleAnswer:
+        return ScheduleAnswer(
+            hours=result.curve.hours,
+            curve=[list(point) for point in result.curve.points],
+            peak_c=result.curve.peak_c,
+            cone=result.reached.down,
+            between=[result.reached.down, result.reached.not_down],
+            warnings=[],
+        )
+
+    def shown(self, inputs: ScheduleInputs, result: Planned) -> dict[str, Any]:
+        hours = result.curve.hours
+        return {
+            "time": f"{int(hours)} h {round(60 * (hours % 1)):02d} min",
+            "peak": plain(result.curve.peak_c, 0),
+            "reached": result.reached,
+            "wide": drawn(result.curve, WIDE),
+            "narrow": drawn(result.curve, NARROW),
+        }
+
+    def page_context(self, request: HttpRequest, form: CalculatorForm) -> dict[str, Any]:
+        return {"place": PLACE}
