@@ -78,3 +78,8 @@ def test_the_page_draws_the_curve_and_names_the_witness_cone():
     said = words_of(page)
     assert "8 h 44 min" in said
     assert "witness cone" in said
+
+
+def test_a_minute_before_the_hour_is_no_sixtieth_minute():
+    page = Client().get("/kiln/schedule/", {"segment": ["100:319.99"]})
+    assert "3 h 00 min" in words_of(page)

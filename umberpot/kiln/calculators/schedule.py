@@ -102,9 +102,9 @@ class ScheduleView(Calculator[ScheduleInputs, Planned]):
         )
 
     def shown(self, inputs: ScheduleInputs, result: Planned) -> dict[str, Any]:
-        hours = result.curve.hours
+        hours, minutes = divmod(round(60 * result.curve.hours), 60)
         return {
-            "time": f"{int(hours)} h {round(60 * (hours % 1)):02d} min",
+            "time": f"{hours} h {minutes:02d} min",
             "peak": plain(result.curve.peak_c, 0),
             "reached": result.reached,
             "wide": drawn(result.curve, WIDE),
