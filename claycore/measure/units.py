@@ -99,3 +99,17 @@ def millimetres(value: float, unit: str, field: str = "unit") -> float:
     Source: the entries of UNITS.
     """
     return value * size_of(unit, Measure.LENGTH, field)
+
+
+FAHRENHEIT_IN_A_CELSIUS = 1.8
+"""How many degrees Fahrenheit a difference of one degree Celsius is."""
+
+
+def celsius(fahrenheit: float) -> float:
+    """A temperature of °F in °C. Source: the definition of the degree Fahrenheit."""
+    return (fahrenheit - 32) / FAHRENHEIT_IN_A_CELSIUS
+
+
+def fahrenheit(celsius: float) -> float:
+    """A temperature of °C in °F. Source: the definition of the degree Fahrenheit."""
+    return celsius * FAHRENHEIT_IN_A_CELSIUS + 32

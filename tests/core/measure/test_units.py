@@ -16,3 +16,10 @@ def test_units_by_their_definitions():
     assert units.millimetres(5, "in") == pytest.approx(127)
     with pytest.raises(UnknownChoice, match="kg"):
         units.grams(1, "stone")
+
+
+@pytest.mark.parametrize(("celsius", "fahrenheit"), [(0, 32), (100, 212), (-40, -40)])
+def test_degrees_celsius_and_fahrenheit(celsius, fahrenheit):
+    """Water freezes and boils; the scales meet at −40."""
+    assert units.fahrenheit(celsius) == pytest.approx(fahrenheit)
+    assert units.celsius(fahrenheit) == pytest.approx(celsius)

@@ -23,6 +23,7 @@ def ask(**query):
         ({"cone": "6", "rate": "150"}, 1243),
         ({"cone": "04", "rate": "15"}, 1046),
         ({"cone": "6", "rate": "270", "degrees": "f"}, 1243),
+        ({"cone": "6", "rate": "60,0"}, 1222),
     ],
 )
 def test_a_cone_at_a_rate(query, celsius):

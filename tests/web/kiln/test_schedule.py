@@ -83,3 +83,8 @@ def test_the_page_draws_the_curve_and_names_the_witness_cone():
 def test_a_minute_before_the_hour_is_no_sixtieth_minute():
     page = Client().get("/kiln/schedule/", {"segment": ["100:319.99"]})
     assert "3 h 00 min" in words_of(page)
+
+
+def test_decimal_commas_are_understood():
+    _, body = ask("100,5:221:7,5")
+    assert body["hours"] == pytest.approx(2 + 0.125)

@@ -8,6 +8,7 @@ from django import forms
 from django.http import HttpRequest
 
 from claycore.firing import cones
+from claycore.measure import units
 from claycore.measure.bounds import Bound
 from claycore.measure.formatting import plain
 from claycore.measure.notices import Notice
@@ -80,12 +81,10 @@ class ConeForm(CalculatorForm[ConeInputs]):
 
     def inputs(self) -> ConeInputs:
         typed = self.cleaned_data
-        fahrenheit = typed["degrees"] == Degrees.FAHRENHEIT
         temperature, rate = typed["temperature"], typed["rate"]
-        if fahrenheit and temperature is not None:
-            temperature = (temperature - 32) / 1.8
-        if fahrenheit and rate is not None:
-            rate = rate / 1.8
+        if typed["degrees"] == Degrees.FAHRENHEIT:
+            temperature = None if temperature is None else units.celsius(temperature)
+            rate = None if rate is None else rate / units.FAHRENHEIT_IN_A_CELSIUS
         return ConeInputs(typed["cone"] or None, temperature, rate or cones.USUAL_RATE)
 
 
@@ -97,11 +96,6 @@ class ConeAnswer(Answer):
     temperature_c: float
     temperature_f: float
     between: list[str | None] | None
-
-
-def fahrenheit(celsius: float) -> float:
-    """A temperature in °F."""
-    return celsius * 1.8 + 32
 
 
 class ConeView(Calculator[ConeInputs, Bent]):
@@ -124,7 +118,7 @@ class ConeView(Calculator[ConeInputs, Bent]):
         return ConeAnswer(
             cone=result.cone,
             temperature_c=result.temperature_c,
-            temperature_f=fahrenheit(result.temperature_c),
+            temperature_f=units.fahrenheit(result.temperature_c),
             between=[there.lower, there.upper] if there else None,
             warnings=[] if result.charted else [_outside(inputs.rate)],
         )
@@ -137,9 +131,9 @@ class ConeView(Calculator[ConeInputs, Bent]):
         return {
             "cone": result.cone,
             "celsius": plain(result.temperature_c, 0),
-            "fahrenheit": plain(fahrenheit(result.temperature_c), 0),
+            "fahrenheit": plain(units.fahrenheit(result.temperature_c), 0),
             "rate": plain(inputs.rate, 0),
-            "rate_f": plain(inputs.rate * 1.8, 0),
+            "rate_f": plain(inputs.rate * units.FAHRENHEIT_IN_A_CELSIUS, 0),
             "down": there.lower if there else None,
             "not_down": there.upper if there else None,
             "by_temperature": there is not None,
@@ -170,6 +164,6 @@ def _row(name: str, rate: float, is_asked: bool) -> dict[str, Any]:
     return {
         "name": name,
         "celsius": plain(celsius, 0),
-        "fahrenheit": plain(fahrenheit(celsius), 0),
+        "fahrenheit": plain(units.fahrenheit(celsius), 0),
         "is_asked": is_asked,
     }
