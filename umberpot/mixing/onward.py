@@ -97,19 +97,17 @@ def change_query(mix: Mix, targets: Mapping[str, str]) -> dict[str, Any]:
 
 def put_right(mix: Mix) -> tuple[str, str] | None:
     """The address that brings a mix to what was wanted, and in words; None where it is there."""
-    batch = mix.batch
-    off = {
-        name: plain(pct)
-        for name, pct in mix.wanted_pcts.items()
+    batch, wanted = mix.batch, mix.wanted_pcts
+    off = [
+        name
+        for name, pct in wanted.items()
         if name in batch.colourants_g and not weighing.is_as_wanted(batch.pct(name), pct)
-    }
+    ]
     if not off:
         return None
-    wanted = {name: plain(pct) for name, pct in mix.wanted_pcts.items()}
-    name = next(iter(off))
-    query = change_query(mix, {**off, **{n: p for n, p in wanted.items() if n != name}})
-    said = f"{plain(mix.wanted_pcts[name])} % {name}"
-    return f"{reverse('mixing:adjust')}?{urlencode(query, doseq=True)}", said
+    query = change_query(mix, {name: plain(pct) for name, pct in wanted.items()})
+    address = f"{reverse('mixing:adjust')}?{urlencode(query, doseq=True)}"
+    return address, f"{plain(wanted[off[0]])} % {off[0]}"
 
 
 def of_mix(mix: Mix) -> ColouredClay:
@@ -208,7 +206,6 @@ def _layers(clay: ColouredClay) -> Way:
             colour_price = f"{per_plastic_kilo(clay.mix, cost).price:.2f}"
     query = {
         "layer_name": name.replace(":", " "),
-        "layer_pct": "",
         "colour_price": colour_price,
         "plain_price": clay.clay_price,
     }
