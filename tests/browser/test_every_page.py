@@ -74,6 +74,7 @@ PAGES = [
     "/kiln/cone/?cone=8&rate=100",
     "/kiln/cone/?temperature=1230",
     "/kiln/schedule/?segment=80:120:45&segment=140:1040:10",
+    "/kiln/load/?shelf=round:420&shelf=rect:400x300&piece=tile:85x40:40&piece=dish:180x180",
     "/go/?q=rope",
     "/tiles/?step=dry",
 ]

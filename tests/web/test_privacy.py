@@ -14,7 +14,7 @@ MIX_TOOLS = "dose adjust series grid check-sum slip water join kilos layers dark
 OPEN_TO_ALL = {
     "studio:sign-in",
     *(f"mixing:{tool}" for tool in MIX_TOOLS.split()),
-    *("bench:calculators", "kiln:cone", "kiln:schedule"),
+    *("bench:calculators", "kiln:cone", "kiln:schedule", "kiln:load"),
     *("results:shrinkage", "results:absorption", "results:pasted-clay"),
 }
 """Names of pages that hold nothing of a studio."""

@@ -7,6 +7,7 @@ from typing import Any
 
 from django import template
 
+from umberpot.kiln.loading.shelf_drawing import ShelfDrawing
 from umberpot.kiln.places import CALCULATORS, TOOLS
 from umberpot.ui.tools import offered_tools, shown_tools
 
@@ -23,3 +24,9 @@ def kiln_tools(context: dict[str, Any], here: str) -> dict[str, Any]:
 def kiln_calculators() -> dict[str, Any]:
     """Those of its tools that need no studio, each with what it is for."""
     return shown_tools("Kiln", CALCULATORS, "")
+
+
+@register.inclusion_tag("kiln/components/shelf.html")
+def shelf(drawing: ShelfDrawing) -> dict[str, Any]:
+    """A kiln shelf from above with the pieces on it."""
+    return {"shelf": drawing}

@@ -6,7 +6,8 @@ PLACE = "Kiln"
 
 _CONE = Tool("kiln:cone", "Cone calculator", "Where a cone bends at a rate, in °C and °F")
 _SCHEDULE = Tool("kiln:schedule", "Schedule calculator", "How long it takes, which cone it reaches")
+_LOAD = Tool("kiln:load", "Loading calculator", "Where pieces stand, how many firings they need")
 
-CALCULATORS = (ToolGroup("", (_CONE, _SCHEDULE)),)
+CALCULATORS = (ToolGroup("", (_CONE, _SCHEDULE, _LOAD)),)
 
-TOOLS = (ToolGroup("", (Tool("kiln:kiln", "Firings"), _CONE, _SCHEDULE)),)
+TOOLS = (ToolGroup("", (Tool("kiln:kiln", "Firings"), _CONE, _SCHEDULE, _LOAD)),)

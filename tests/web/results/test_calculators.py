@@ -75,6 +75,7 @@ URLS |= {
     "dark": ("/mix/dark/", DARK),
     "cone": ("/kiln/cone/", {"cone": "6", "rate": "150"}),
     "schedule": ("/kiln/schedule/", {"segment": ["100:600:0", "60:1200:10"]}),
+    "load": ("/kiln/load/", {"shelf": ["round:400"], "piece": ["tile:90x45:12"]}),
 }
 
 

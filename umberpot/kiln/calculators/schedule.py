@@ -3,7 +3,6 @@
 from dataclasses import dataclass
 from typing import Any
 
-from django import forms
 from django.http import HttpRequest
 
 from claycore.firing import heat_work, schedules
@@ -13,32 +12,19 @@ from claycore.measure.formatting import plain
 from umberpot.kiln.calculators.curve_drawing import NARROW, WIDE, drawn
 from umberpot.kiln.places import PLACE
 from umberpot.ui.calculators import Answer, Calculator, CalculatorForm
-from umberpot.ui.fields.lines import LinesInput
-from umberpot.ui.fields.measures import LONGEST_TEXT, MeasureField, read_number
+from umberpot.ui.fields.lines import EntriesField
+from umberpot.ui.fields.measures import MeasureField, read_number
 
 AS_WRITTEN = "rate : target : hold, like 100:600:0"
 
 
-class SegmentsField(forms.Field):
-    """Lines of RATE:TARGET:HOLD; cleans to a list of Segment. A hold may be left out."""
-
-    widget = LinesInput({"rows": 6, "spellcheck": "false"})
-
-    def clean(self, value: list[str]) -> list[Segment]:
-        if not value:
-            raise forms.ValidationError("Enter at least one segment.", "required")
-        if len(value) > MOST_SEGMENTS:
-            raise forms.ValidationError(f"At most {MOST_SEGMENTS} segments. Remove some.")
-        return [self._segment(number, text) for number, text in enumerate(value, 1)]
-
-    def _segment(self, number: int, text: str) -> Segment:
-        parts = text.replace(";", ":").replace("\t", ":").split(":")
-        if len(text) > LONGEST_TEXT or not 2 <= len(parts) <= 3:
-            raise forms.ValidationError(f"Line {number}: enter {AS_WRITTEN}.")
-        try:
-            return Segment(*(read_number(part) for part in parts if part.strip()))
-        except (ValueError, TypeError):
-            raise forms.ValidationError(f"Line {number}: enter {AS_WRITTEN}.") from None
+def read_segment(text: str) -> Segment:
+    """A segment as RATE:TARGET:HOLD, the hold may be left out. Raises ValueError."""
+    parts = text.replace(";", ":").replace("\t", ":").split(":")
+    if not 2 <= len(parts) <= 3:
+        raise ValueError(text)
+    rate, target_c, *hold = (read_number(part) for part in parts if part.strip())
+    return Segment(rate, target_c, *hold)
 
 
 @dataclass(frozen=True)
@@ -60,7 +46,7 @@ class Planned:
 class ScheduleForm(CalculatorForm[ScheduleInputs]):
     """The query string: ``segment`` repeated as RATE:TARGET:HOLD, and ``start_c`` (20)."""
 
-    segment = SegmentsField(label="Segments, one a line")
+    segment = EntriesField(read_segment, AS_WRITTEN, MOST_SEGMENTS, "Segments, one a line", 6)
     start_c = MeasureField(schedules.START, required=False, label="Start temperature")
 
     def inputs(self) -> ScheduleInputs:

@@ -1,8 +1,11 @@
 """A field of several lines, each one entry; in a query string the key repeated."""
 
-from typing import Any
+from collections.abc import Callable
+from typing import Any, Generic, TypeVar
 
 from django import forms
+
+from umberpot.ui.fields.measures import LONGEST_TEXT
 
 
 class LinesInput(forms.Textarea):
@@ -14,3 +17,35 @@ class LinesInput(forms.Textarea):
 
     def format_value(self, value: Any) -> str:
         return "\n".join(value or [])
+
+
+Entry = TypeVar("Entry")
+
+
+class EntriesField(forms.Field, Generic[Entry]):
+    """Lines that each say one thing; cleans to a list. ``read`` raises ValueError for what is not.
+
+    ``as_written`` is how a line is to be written, ``most`` how many there may be.
+    """
+
+    def __init__(
+        self, read: Callable[[str], Entry], as_written: str, most: int, label: str, rows: int
+    ) -> None:
+        widget = LinesInput({"rows": rows, "spellcheck": "false"})
+        super().__init__(label=label, widget=widget)
+        self.read, self.as_written, self.most = read, as_written, most
+
+    def clean(self, value: list[str]) -> list[Entry]:
+        if not value:
+            raise forms.ValidationError(f"Enter at least one: {self.as_written}.", "required")
+        if len(value) > self.most:
+            raise forms.ValidationError(f"At most {self.most} lines. Remove some.")
+        return [self._entry(number, text) for number, text in enumerate(value, 1)]
+
+    def _entry(self, number: int, text: str) -> Entry:
+        try:
+            if len(text) > LONGEST_TEXT:
+                raise ValueError
+            return self.read(text)
+        except ValueError:
+            raise forms.ValidationError(f"Line {number}: enter {self.as_written}.") from None

@@ -1,0 +1,1 @@
+"""Loading a kiln: pieces packed onto its shelves."""

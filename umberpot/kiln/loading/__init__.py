@@ -1,0 +1,1 @@
+"""Loads of a kiln: what stands where on its shelves."""
