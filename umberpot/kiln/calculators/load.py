@@ -92,10 +92,20 @@ class LoadForm(CalculatorForm[LoadInputs]):
     """The query string: ``shelf`` and ``piece`` repeated, and ``clearance`` (5)."""
 
     shelf = EntriesField(
-        read_shelf, SHELF_AS_WRITTEN, packing.MOST_SHELVES, "Shelves, lowest first, one a line", 3
+        read_shelf,
+        "shelf",
+        SHELF_AS_WRITTEN,
+        packing.MOST_SHELVES,
+        label="Shelves, lowest first, one a line",
+        rows=3,
     )
     piece = EntriesField(
-        read_pieces, PIECE_AS_WRITTEN, packing.MOST_PIECES, "Pieces, one kind a line", 6
+        read_pieces,
+        "piece",
+        PIECE_AS_WRITTEN,
+        packing.MOST_PIECES,
+        label="Pieces, one kind a line",
+        rows=6,
     )
     clearance = MeasureField(CLEARANCE, required=False, label="Clearance")
 

@@ -46,7 +46,9 @@ class Planned:
 class ScheduleForm(CalculatorForm[ScheduleInputs]):
     """The query string: ``segment`` repeated as RATE:TARGET:HOLD, and ``start_c`` (20)."""
 
-    segment = EntriesField(read_segment, AS_WRITTEN, MOST_SEGMENTS, "Segments, one a line", 6)
+    segment = EntriesField(
+        read_segment, "segment", AS_WRITTEN, MOST_SEGMENTS, label="Segments, one a line", rows=6
+    )
     start_c = MeasureField(schedules.START, required=False, label="Start temperature")
 
     def inputs(self) -> ScheduleInputs:

@@ -25,19 +25,27 @@ Entry = TypeVar("Entry")
 class EntriesField(forms.Field, Generic[Entry]):
     """Lines that each say one thing; cleans to a list. ``read`` raises ValueError for what is not.
 
-    ``as_written`` is how a line is to be written, ``most`` how many there may be.
+    ``noun`` is what an entry is called, ``as_written`` how a line is to be written, and ``most``
+    how many there may be.
     """
 
     def __init__(
-        self, read: Callable[[str], Entry], as_written: str, most: int, label: str, rows: int
+        self,
+        read: Callable[[str], Entry],
+        noun: str,
+        as_written: str,
+        most: int,
+        *,
+        label: str,
+        rows: int,
     ) -> None:
         widget = LinesInput({"rows": rows, "spellcheck": "false"})
         super().__init__(label=label, widget=widget)
-        self.read, self.as_written, self.most = read, as_written, most
+        self.read, self.noun, self.as_written, self.most = read, noun, as_written, most
 
     def clean(self, value: list[str]) -> list[Entry]:
         if not value:
-            raise forms.ValidationError(f"Enter at least one: {self.as_written}.", "required")
+            raise forms.ValidationError(f"Enter at least one {self.noun}.", "required")
         if len(value) > self.most:
             raise forms.ValidationError(f"At most {self.most} lines. Remove some.")
         return [self._entry(number, text) for number, text in enumerate(value, 1)]
