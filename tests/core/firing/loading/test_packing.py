@@ -48,7 +48,7 @@ def squares(side, count):
 
 
 @given(st.lists(SHELVES, min_size=1, max_size=3), PIECES, st.floats(0, 20))
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=40, deadline=None)
 def test_pieces_keep_apart_and_on_their_shelf(shelves, kinds, clearance):
     """The referee is shapely's geometry."""
     pieces = [Piece(f"{n}", size) for n, (size, count) in enumerate(kinds) for _ in range(count)]

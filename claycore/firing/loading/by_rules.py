@@ -1,0 +1,213 @@
+"""A load under the rules of a careful tester.
+
+Tiles that are to be compared stand on one shelf; equal pieces stand on different shelves, so that
+what the kiln does from shelf to shelf can be told from what the stain does; a clay that was never
+fired so hot stands on the lowest shelf; witness cones have a place on every shelf. A rule gives way
+rather than leave a piece out, and is named where it did. Source: common practice.
+"""
+
+from collections import Counter
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, field
+from enum import StrEnum
+
+from claycore.firing.loading.filling import Filler, Wanted
+from claycore.firing.loading.packing import Load, Piece, Stood, check, in_reading_order
+from claycore.firing.loading.shelves import CLEARANCE_MM, Placed, Shelf, Size
+
+WITNESS = Piece("cones", Size(70.0, 30.0))
+"""A row of three small cones in their holder. Common practice."""
+
+SAUCER_MARGIN_MM = 20.0
+"""How far the saucer under an unknown clay reaches beyond the piece, on each side. Our choice."""
+
+WAYS = 6
+"""Ways to fill a shelf that are tried for every set that may go onto it."""
+
+
+class Rule(StrEnum):
+    """A rule that had to give way."""
+
+    TOGETHER = "together"
+    SPREAD = "spread"
+    LOWEST = "lowest"
+
+
+@dataclass(frozen=True)
+class PieceSet:
+    """Pieces that are compared and so stand on one shelf.
+
+    ``name`` is of the trial; sets of one name hold equal pieces and go to different shelves.
+    ``lowest`` is for clays that were never fired so hot.
+    """
+
+    name: str
+    pieces: tuple[Piece, ...]
+    lowest: bool = False
+
+
+@dataclass(frozen=True)
+class GaveWay:
+    """A rule that gave way for a set, so that nothing is left out."""
+
+    rule: Rule
+    name: str
+
+
+@dataclass(frozen=True)
+class RuledLoad:
+    """A load, and the rules that gave way in it."""
+
+    load: Load
+    gave_way: tuple[GaveWay, ...]
+
+
+@dataclass
+class _Board:
+    """A shelf while it is loaded: what stands on it for good, and the sets that are to."""
+
+    shelf: Shelf
+    standing: tuple[Placed, ...]
+    has_cones: bool
+    names: set[str]
+    pieces: list[Piece] = field(default_factory=list)
+    places: tuple[Placed, ...] = ()
+
+    def takes(self, filler: Filler, pieces: Sequence[Piece]) -> bool:
+        """Puts more pieces onto it if there is a place for all; leaves it as it was if not."""
+        asked = [*self.pieces, *pieces]
+        if not self.has_cones:
+            asked.append(WITNESS)
+        wanted: Wanted = tuple(Counter(piece.size.upright for piece in asked).items())
+        places = filler.best(self.shelf, wanted, self.standing)
+        if len(places) < len(asked):
+            return False
+        self.pieces, self.places = [*self.pieces, *pieces], places
+        return True
+
+    def stood(self) -> tuple[Stood, ...]:
+        """Its pieces in their places: sets side by side, in their order."""
+        if not self.pieces:
+            return ()
+        waiting = [*self.pieces] if self.has_cones else [*self.pieces, WITNESS]
+        stood = []
+        for placed in in_reading_order(self.places):
+            piece = next(one for one in waiting if one.size.upright == placed.size.upright)
+            waiting.remove(piece)
+            stood.append(Stood(piece, placed))
+        return tuple(stood)
+
+
+@dataclass(frozen=True)
+class Fixed:
+    """What stands on a shelf already and stays: places, and the trials whose pieces they are."""
+
+    places: tuple[Placed, ...] = ()
+    names: frozenset[str] = frozenset()
+    has_cones: bool = False
+
+
+def load_by_rules(
+    shelves: Sequence[Shelf],
+    sets: Sequence[PieceSet],
+    clearance: float = CLEARANCE_MM,
+    fixed: Sequence[Fixed] = (),
+) -> RuledLoad:
+    """Loads sets onto shelves, lowest first; where not all fit, the first sets go before others.
+
+    Sizes in mm. ``fixed`` says, for each shelf, what stands on it already. Raises ClayError naming
+    ``shelf``, ``piece`` or ``clearance``. Source: as said at the head of this file.
+    """
+    check(shelves, [piece for one in sets for piece in one.pieces], clearance)
+    largest_first = sorted(sets, key=lambda one: -sum(piece.size.area for piece in one.pieces))
+    best = _load(shelves, largest_first, clearance, fixed)
+    if best.load.left_out:
+        return _load(shelves, sets, clearance, fixed)
+    return best
+
+
+def firings_by_rules(
+    shelves: Sequence[Shelf], sets: Sequence[PieceSet], clearance: float = CLEARANCE_MM
+) -> list[RuledLoad]:
+    """The loads that all sets need, one firing after another on the same shelves.
+
+    Pieces too large for any shelf are left out of the last. Sizes in mm. Raises ClayError as
+    ``load_by_rules``. Source: as that.
+    """
+    loads = [load_by_rules(shelves, sets, clearance)]
+    while left := loads[-1].load.left_out:
+        following = load_by_rules(shelves, _only(sets, left), clearance)
+        if not following.load.shelves_used:
+            break
+        loads.append(following)
+    return loads
+
+
+def _only(sets: Sequence[PieceSet], pieces: Sequence[Piece]) -> list[PieceSet]:
+    """The sets with no other pieces than those."""
+    waiting = Counter(pieces)
+    kept = []
+    for one in sets:
+        found = []
+        for piece in one.pieces:
+            if waiting[piece]:
+                waiting[piece] -= 1
+                found.append(piece)
+        if found:
+            kept.append(PieceSet(one.name, tuple(found), one.lowest))
+    return kept
+
+
+def _load(
+    shelves: Sequence[Shelf], sets: Iterable[PieceSet], clearance: float, fixed: Sequence[Fixed]
+) -> RuledLoad:
+    sets = list(sets)
+    every = [piece for one in sets for piece in one.pieces]
+    filler = Filler(clearance, min(min(piece.size) for piece in [*every, WITNESS]), WAYS)
+    known = [*fixed, *(Fixed() for _ in range(len(shelves) - len(fixed)))]
+    boards = [
+        _Board(shelf, there.places, there.has_cones, set(there.names))
+        for shelf, there in zip(shelves, known, strict=True)
+    ]
+    gave_way: list[GaveWay] = []
+    left_out: list[Piece] = []
+    for one in sorted(sets, key=lambda one: not one.lowest):
+        left_out += _place(filler, boards, one, gave_way)
+    stood = tuple(board.stood() for board in boards)
+    return RuledLoad(Load(stood, tuple(left_out)), tuple(gave_way))
+
+
+def _place(
+    filler: Filler, boards: Sequence[_Board], one: PieceSet, gave_way: list[GaveWay]
+) -> list[Piece]:
+    """Puts a set where the rules want it, or else where there is room; what found none is given."""
+    for rules, allowed in _wishes(boards, one):
+        for board in allowed:
+            if board.takes(filler, one.pieces):
+                board.names.add(one.name)
+                gave_way += [GaveWay(rule, one.name) for rule in rules]
+                return []
+    left_out = []
+    for piece in one.pieces:
+        found = next((board for board in boards if board.takes(filler, [piece])), None)
+        if found:
+            found.names.add(one.name)
+        else:
+            left_out.append(piece)
+    if len(one.pieces) - len(left_out) > 1:
+        gave_way.append(GaveWay(Rule.TOGETHER, one.name))
+    return left_out
+
+
+def _wishes(
+    boards: Sequence[_Board], one: PieceSet
+) -> Iterable[tuple[tuple[Rule, ...], Sequence[_Board]]]:
+    """Where a set should stand, then where it may, each with the rules that give way there."""
+    apart = [board for board in boards if one.name not in board.names]
+    together = [board for board in boards if one.name in board.names]
+    if not one.lowest:
+        return [((), apart), ((Rule.SPREAD,), together)]
+    lowest, others = boards[:1], boards[1:]
+    if one.name in boards[0].names:
+        return [((Rule.SPREAD,), lowest), ((Rule.LOWEST,), others)]
+    return [((), lowest), ((Rule.LOWEST,), others)]
