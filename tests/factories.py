@@ -10,7 +10,8 @@ from django.contrib.auth.models import User
 from django.utils import timezone
 from factory.django import DjangoModelFactory, Password
 
-from umberpot.kiln.models import Firing
+from umberpot.kiln.models import Firing, Kiln
+from umberpot.kiln.models.kilns import Shape
 from umberpot.shelf.models import (
     BlendPart,
     Container,
@@ -67,6 +68,19 @@ class FiringFactory(DjangoModelFactory):
     cone = "6"
     fired_on = factory.LazyFunction(timezone.localdate)
     made_by = factory.SubFactory(UserFactory)
+
+
+class KilnFactory(DjangoModelFactory):
+    class Meta:
+        model = Kiln
+
+    studio = factory.SubFactory(StudioFactory)
+    name = "Quay kiln"
+    shape = Shape.ROUND
+    shelf_width_mm = 400
+    shelf_count = 3
+    made_by = factory.SubFactory(UserFactory)
+    request_key = factory.LazyFunction(uuid.uuid4)
 
 
 class ContainerFactory(DjangoModelFactory):

@@ -7,8 +7,15 @@ import pytest
 from django.urls import URLResolver, get_resolver
 
 from claycore.testing.protocols import protocols
-from tests.factories import ContainerFactory, FiringFactory, MaterialFactory, PhotoFactory
+from tests.factories import (
+    ContainerFactory,
+    FiringFactory,
+    KilnFactory,
+    MaterialFactory,
+    PhotoFactory,
+)
 from umberpot.bench.services import start_timer
+from umberpot.kiln.loading.services import plan_load
 from umberpot.mixing.leftovers.services import keep_leftover
 from umberpot.mixing.models import Plan
 from umberpot.mixing.services import save_calculation
@@ -21,6 +28,7 @@ BAR_TEST = {
 TEST_PAGES = [
     f"tiles:{page}" for page in ("test", "check-test", "bars-made", "weigh-drying", "bench-sheet")
 ]
+LOAD_PAGES = [f"kiln:{page}" for page in ("load-plan", "pack-load", "fire-load", "cancel-load")]
 BY_NUMBER = ("tiles:record-by-number", "results:tile-by-number", "kiln:fire-tile-by-number")
 CLAY_PAGES = (
     *("results:clay", "results:clay-purpose", "results:report", "results:figures"),
@@ -41,6 +49,8 @@ def world(make_mix, weigh, signed_in, user, studio):
     tile = Tile.objects.of(studio).first()
     firing = FiringFactory(studio=studio)
     clay = mix.parts.first().material
+    kiln = KilnFactory(studio=studio, name="Secret kiln")
+    load = plan_load(kiln, "6", "oxidation", [tile], user, uuid.uuid4())
     left = keep_leftover(finished, 12, "dry", None, user)
     bowl = ContainerFactory(studio=studio, name="Secret bowl")
     signed_in.post(
@@ -93,6 +103,11 @@ def world(make_mix, weigh, signed_in, user, studio):
         "kiln:fire-tile": tile.code,
         "kiln:firing": firing.pk,
         "kiln:without": firing.pk,
+        "kiln:kiln-sizes": load.kiln_id,
+        "kiln:set-kiln-aside": load.kiln_id,
+        **dict.fromkeys(LOAD_PAGES, load.pk),
+        "kiln:move-piece": (load.pk, load.pieces.first().pk),
+        "kiln:piece-sizes": (load.pk, tile.trial_id),
         "tiles:record": tile.code,
         "results:tile": tile.code,
         **dict.fromkeys(BY_NUMBER, tile.pk),
@@ -112,7 +127,9 @@ def every_pattern(resolver=None, before="", namespace=""):
 def every_url(arguments):
     """(name, address) of everything in the URL configuration, with the other studio's keys."""
     for name, route in every_pattern():
-        address = re.sub(r"<(int|code):\w+>", str(arguments.get(name)), route)
+        keys = arguments.get(name)
+        each = iter(keys if isinstance(keys, tuple) else (keys, keys))
+        address = re.sub(r"<(int|code):\w+>", lambda _, each=each: str(next(each)), route)
         address = address.replace("<uuid:key>", str(uuid.uuid4()))
         address = address.replace("<slug:kind>", "mixes").replace("<slug:form>", "csv")
         address = address.replace("<slug:tool>", "dose")

@@ -12,7 +12,9 @@ from django.utils import timezone
 from claycore.testing.readings import READINGS, Quantity
 from umberpot.demo import story
 from umberpot.kiln import services as kiln
-from umberpot.kiln.models import Firing
+from umberpot.kiln.loading.services import plan_load
+from umberpot.kiln.models import Firing, Kiln
+from umberpot.kiln.models.loads import Atmosphere
 from umberpot.mixing import services as mixing
 from umberpot.mixing.calculators.dose import DoseView
 from umberpot.mixing.calculators.grid import GridView
@@ -24,7 +26,7 @@ from umberpot.shelf import services as shelf
 from umberpot.shelf.models import Material, StockMovement
 from umberpot.studio.models import Studio
 from umberpot.tiles import services as tiles
-from umberpot.tiles.models import Tile, Trial
+from umberpot.tiles.models import Step, Tile, Trial
 from umberpot.tiles.plans.services import TrialOrder, start_grid, start_series
 from umberpot.ui.calculators import Calculator, Inputs, Result, Solved
 
@@ -167,6 +169,16 @@ class DemoLoader:
                 tiles.record_colour(tile, firing, after.colour, None, self.user)
             backdate(tile.readings.filter(firing=firing), after.days_ago - 1, "made_at")
             backdate(tile.colours.filter(firing=firing), after.days_ago - 1, "made_at")
+
+    def load_kiln(self) -> None:
+        """The studio's kiln, and a load planned for what waits for the usual cone."""
+        quay = Kiln.objects.create(
+            studio=self.studio, made_by=self.user, request_key=uuid.uuid4(), **story.KILN
+        )
+        cone = self.studio.usual_cone
+        waiting = Tile.objects.filter(studio=self.studio, step=Step.FIRE, cone=cone)
+        tiles_of = list(waiting.select_related("trial").order_by("pk"))
+        plan_load(quay, cone, Atmosphere.OXIDATION, tiles_of, self.user, uuid.uuid4())
 
     def entries(
         self, figures: Mapping[str, float | None], method: str = ""

@@ -29,3 +29,5 @@ def load_demo() -> None:
     for name, tare_g in story.CONTAINERS:
         Container.objects.create(studio=studio, name=name, tare_g=tare_g)
     ClayLoader(loader).load()
+    loader.trial(story.WAITING_TRIAL)
+    loader.load_kiln()

@@ -222,6 +222,26 @@ TRIALS = [
     ),
 ]
 
+WAITING_TRIAL = DemoTrial(
+    "Waiting room floor, three greys",
+    6,
+    mixes=[
+        DemoMix(
+            _white("Soot Black", pct),
+            (120.0, round(0.942 * pct, 1), round(0.26 * pct, 1)),
+            tuple(DemoTile(94.0, 88.0 + 0.1 * copy) for copy in range(3)),
+        )
+        for pct in (1.5, 2.5, 3.5)
+    ],
+)
+"""Tiles that are dry and stand in a load."""
+
+KILN = {
+    **{"name": "Quay kiln", "shape": "round", "shelf_width_mm": 390.0, "shelf_count": 3},
+    **{"usable_height_mm": 520.0, "post_height_mm": 150.0},
+    **{"power_kw": 6.2, "price_per_kwh": 0.29},
+}
+
 LOOSE_MIXES = [
     DemoMix(_white("Soot Black", 4, 400), None),
     DemoMix(

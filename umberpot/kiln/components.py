@@ -30,3 +30,9 @@ def kiln_calculators() -> dict[str, Any]:
 def shelf(drawing: ShelfDrawing) -> dict[str, Any]:
     """A kiln shelf from above with the pieces on it."""
     return {"shelf": drawing}
+
+
+@register.inclusion_tag("kiln/components/shelf.html")
+def movable_shelf(drawing: ShelfDrawing, index: int) -> dict[str, Any]:
+    """A kiln shelf whose pieces can be moved by mouse, finger and keyboard."""
+    return {"shelf": drawing, "index": index, "movable": True}

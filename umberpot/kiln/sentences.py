@@ -1,6 +1,6 @@
 """What Kiln says when something was done, or could not be."""
 
-from umberpot.kiln.models import Firing
+from umberpot.kiln.models import Firing, Kiln
 
 NOTHING_SELECTED = "Select the tiles that were in this firing."
 
@@ -31,3 +31,13 @@ def read_afterwards(code: str) -> str:
         f"{code} has readings after this firing. If it was not in the firing,"
         " clear those readings first."
     )
+
+
+def kiln_saved(kiln: Kiln) -> str:
+    """A kiln is known."""
+    return f"Kiln saved: {kiln}, {kiln.in_words}."
+
+
+def kiln_set_aside(kiln: Kiln) -> str:
+    """A kiln is not used any more, or is again."""
+    return f"{kiln} {'set aside' if kiln.set_aside_at else 'restored'}."

@@ -1,34 +1,54 @@
 """Recording firings, and correcting one that was recorded wrong: what it said first stays told."""
 
+from collections.abc import Mapping
 from datetime import date
 
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from umberpot.kiln.models import Firing, FiringChange, Loading
+from umberpot.kiln.models import Firing, FiringChange, LoadedPiece, Loading
 from umberpot.tiles.models import Tile
 from umberpot.tiles.services import note_steps
 
 
 @transaction.atomic
-def fire(tiles: list[Tile], firing: Firing) -> Firing:
-    """Records a new firing with tiles in it. The same ``request_key`` records only one."""
+def fire(
+    tiles: list[Tile], firing: Firing, places: Mapping[int, LoadedPiece] | None = None
+) -> Firing:
+    """Records a new firing with tiles in it. The same ``request_key`` records only one.
+
+    ``places`` says, by the key of a tile, where it stood, as far as a load was planned.
+    """
     recorded = Firing.objects.of(firing.studio).filter(request_key=firing.request_key).first()
     if recorded is None:
         firing.save()
         recorded = firing
-    load_and_fire(tiles, recorded)
+    load_and_fire(tiles, recorded, places or {})
     return recorded
 
 
 @transaction.atomic
-def load_and_fire(tiles: list[Tile], firing: Firing) -> None:
-    """Puts tiles into a firing; a tile that is already in it stays in it once."""
+def load_and_fire(
+    tiles: list[Tile], firing: Firing, places: Mapping[int, LoadedPiece] | None = None
+) -> None:
+    """Puts tiles into a firing; a tile that is already in it stays in it once.
+
+    They leave whatever load was planned for them.
+    """
     Loading.objects.bulk_create(
-        (Loading(studio_id=firing.studio_id, tile=tile, firing=firing) for tile in tiles),
+        (_loading(tile, firing, (places or {}).get(tile.pk)) for tile in tiles),
         ignore_conflicts=True,
     )
+    LoadedPiece.objects.filter(tile__in=tiles).delete()
     note_steps(tiles)
+
+
+def _loading(tile: Tile, firing: Firing, stood: LoadedPiece | None) -> Loading:
+    loading = Loading(studio_id=firing.studio_id, tile=tile, firing=firing)
+    if stood:
+        loading.shelf, loading.x_mm, loading.y_mm = stood.shelf, stood.x_mm, stood.y_mm
+        loading.width_mm, loading.depth_mm = stood.width_mm, stood.depth_mm
+    return loading
 
 
 class ReadAfterwards(Exception):

@@ -6,6 +6,8 @@ from umberpot.kiln import views
 from umberpot.kiln.calculators.cone import ConeView
 from umberpot.kiln.calculators.load import LoadView
 from umberpot.kiln.calculators.schedule import ScheduleView
+from umberpot.kiln.kilns import views as kilns
+from umberpot.kiln.loading import views as loading
 from umberpot.tiles.codes import by_number
 
 app_name = "kiln"
@@ -16,6 +18,16 @@ urlpatterns = [
     path("load/", LoadView.as_view(), name="load"),
     path("tiles/<code:code>/", views.fire_tile, name="fire-tile"),
     path("tiles/<int:pk>/", by_number("kiln:fire-tile"), name="fire-tile-by-number"),
+    path("kilns/", kilns.kilns, name="kilns"),
+    path("kilns/<int:pk>/", kilns.kiln_sizes, name="kiln-sizes"),
+    path("kilns/<int:pk>/aside/", kilns.set_kiln_aside, name="set-kiln-aside"),
+    path("loads/new/", loading.plan_load, name="plan-load"),
+    path("loads/<int:pk>/", loading.load_plan, name="load-plan"),
+    path("loads/<int:pk>/pack/", loading.pack, name="pack-load"),
+    path("loads/<int:pk>/pieces/<int:piece_pk>/", loading.move_piece, name="move-piece"),
+    path("loads/<int:pk>/sizes/<int:trial_pk>/", loading.piece_sizes, name="piece-sizes"),
+    path("loads/<int:pk>/fire/", loading.fire_load, name="fire-load"),
+    path("loads/<int:pk>/cancel/", loading.cancel_load, name="cancel-load"),
     path("<int:pk>/", views.firing, name="firing"),
     path("<int:pk>/without/", views.without, name="without"),
 ]

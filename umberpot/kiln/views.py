@@ -6,7 +6,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from django.contrib import messages
-from django.db.models import Count
+from django.db.models import Count, Q, QuerySet
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.utils import timezone
@@ -16,7 +16,9 @@ from claycore.firing import cones
 from claycore.testing.bar_plan import needs_saucer
 from umberpot.kiln import sentences
 from umberpot.kiln.forms import FireOneForm, FiringForm
-from umberpot.kiln.models import Firing, Loading
+from umberpot.kiln.kilns.forms import FirstKilnForm
+from umberpot.kiln.models import Firing, Kiln, Load, Loading
+from umberpot.kiln.models.loads import LoadState
 from umberpot.kiln.places import PLACE
 from umberpot.kiln.services import (
     ReadAfterwards,
@@ -54,8 +56,28 @@ class WaitingForCone:
 
 
 def _dry(request: StudioRequest) -> TileQuerySet:
-    """Tiles that are dry and wait for a firing."""
-    return Tile.objects.of(request.studio).at_work().filter(step=Step.FIRE)
+    """Tiles that are dry and wait for a firing, and are in no load that is planned."""
+    return Tile.objects.of(request.studio).at_work().filter(step=Step.FIRE, loaded=None)
+
+
+def _held_back(request: StudioRequest) -> list[tuple[Trial, int]]:
+    """The trials with pieces that nobody found dry yet, and how many of each."""
+    damp = Tile.objects.of(request.studio).at_work().filter(step=Step.DRY)
+    counts = dict(damp.values_list("trial").annotate(Count("pk")).order_by())
+    trials = Trial.objects.of(request.studio).select_related("test").filter(pk__in=counts)
+    return [(trial, counts[trial.pk]) for trial in trials]
+
+
+def _planned_loads(request: StudioRequest) -> QuerySet[Load]:
+    """The loads that are planned, with how many tiles stand in each and wait in its tray."""
+    planned = Load.objects.of(request.studio).filter(state=LoadState.PLANNED)
+    of_tiles = Q(pieces__tile__isnull=False)
+    found: QuerySet[Load] = planned.select_related("kiln").annotate(
+        standing=Count("pieces", filter=of_tiles & Q(pieces__shelf__isnull=False)),
+        in_tray=Count("pieces", filter=of_tiles & Q(pieces__shelf=None)),
+        shelves_used=Count("pieces__shelf", distinct=True),
+    )
+    return found
 
 
 def waiting(request: StudioRequest) -> list[WaitingForCone]:
@@ -130,6 +152,10 @@ def kiln(request: StudioRequest) -> HttpResponse:
             "first_so_hot": _first_so_hot(request),
             "chosen": chosen,
             "request_key": uuid.uuid4(),
+            "loads": _planned_loads(request),
+            "held_back": _held_back(request),
+            "has_kiln": Kiln.objects.of(request.studio).filter(set_aside_at=None).exists(),
+            "kiln_form": FirstKilnForm(),
             "firings": [(firing, held.get(firing.pk, [])) for firing in firings],
             "most_named": MOST_NAMED,
         },

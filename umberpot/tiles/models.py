@@ -46,15 +46,29 @@ class Step(models.TextChoices):
 
 
 class Trial(Signed):
-    """Tiles that are looked at together, and the ware they are judged as."""
+    """Tiles that are looked at together, and the ware they are judged as.
+
+    The size of its pieces as made, in mm; None where it is the usual one for their marked line.
+    """
 
     name = models.CharField(max_length=80)
     ware = models.CharField(max_length=12, choices=list(limits.WARES.items()))
     school = models.CharField(max_length=8, choices=[(s, s) for s in limits.SCHOOLS])
     plan = models.OneToOneField(Plan, on_delete=models.PROTECT, null=True, related_name="trial")
+    piece_length_mm = models.FloatField("length of a piece, mm", null=True)
+    piece_width_mm = models.FloatField("width of a piece, mm", null=True)
+    piece_thickness_mm = models.FloatField("thickness of a piece, mm", null=True)
 
     class Meta:
         ordering = [F("made_at").desc()]
+        constraints = [
+            models.CheckConstraint(
+                condition=(Q(piece_length_mm=None) | Q(piece_length_mm__gt=0))
+                & (Q(piece_width_mm=None) | Q(piece_width_mm__gt=0))
+                & (Q(piece_thickness_mm=None) | Q(piece_thickness_mm__gt=0)),
+                name="trial_pieces_have_a_size",
+            )
+        ]
 
     def __str__(self) -> str:
         return self.name

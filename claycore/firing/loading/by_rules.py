@@ -3,15 +3,15 @@
 Tiles that are to be compared stand on one shelf; equal pieces stand on different shelves, so that
 what the kiln does from shelf to shelf can be told from what the stain does; a clay that was never
 fired so hot stands on the lowest shelf; witness cones have a place on every shelf. A rule gives way
-rather than leave a piece out, and is named where it did. Source: common practice.
+rather than leave a piece out; ``gave_way`` names those that did. Source: common practice.
 """
 
-from collections import Counter
-from collections.abc import Iterable, Sequence
+from collections import Counter, defaultdict
+from collections.abc import Hashable, Iterable, Sequence
 from dataclasses import dataclass, field
 from enum import StrEnum
 
-from claycore.firing.loading.filling import Filler, Wanted
+from claycore.firing.loading.filling import Filler, Wanted, centred
 from claycore.firing.loading.packing import Load, Piece, Stood, check, in_reading_order
 from claycore.firing.loading.shelves import CLEARANCE_MM, Placed, Shelf, Size
 
@@ -47,19 +47,24 @@ class PieceSet:
 
 
 @dataclass(frozen=True)
-class GaveWay:
-    """A rule that gave way for a set, so that nothing is left out."""
+class Standing:
+    """A piece on a shelf, counted from 0: of which trial, and which of its recipes.
 
-    rule: Rule
-    name: str
+    ``lowest`` is as in PieceSet.
+    """
+
+    trial: str
+    recipe: Hashable
+    shelf: int
+    lowest: bool = False
 
 
 @dataclass(frozen=True)
-class RuledLoad:
-    """A load, and the rules that gave way in it."""
+class GaveWay:
+    """A rule that gave way for a trial."""
 
-    load: Load
-    gave_way: tuple[GaveWay, ...]
+    rule: Rule
+    name: str
 
 
 @dataclass
@@ -85,13 +90,15 @@ class _Board:
         self.pieces, self.places = [*self.pieces, *pieces], places
         return True
 
-    def stood(self) -> tuple[Stood, ...]:
+    def stood(self, clearance: float) -> tuple[Stood, ...]:
         """Its pieces in their places: sets side by side, in their order."""
         if not self.pieces:
             return ()
         waiting = [*self.pieces] if self.has_cones else [*self.pieces, WITNESS]
         stood = []
-        for placed in in_reading_order(self.places):
+        free = not self.standing
+        places = centred(self.shelf, self.places, clearance) if free else self.places
+        for placed in in_reading_order(places):
             piece = next(one for one in waiting if one.size.upright == placed.size.upright)
             waiting.remove(piece)
             stood.append(Stood(piece, placed))
@@ -112,7 +119,7 @@ def load_by_rules(
     sets: Sequence[PieceSet],
     clearance: float = CLEARANCE_MM,
     fixed: Sequence[Fixed] = (),
-) -> RuledLoad:
+) -> Load:
     """Loads sets onto shelves, lowest first; where not all fit, the first sets go before others.
 
     Sizes in mm. ``fixed`` says, for each shelf, what stands on it already. Raises ClayError naming
@@ -121,23 +128,23 @@ def load_by_rules(
     check(shelves, [piece for one in sets for piece in one.pieces], clearance)
     largest_first = sorted(sets, key=lambda one: -sum(piece.size.area for piece in one.pieces))
     best = _load(shelves, largest_first, clearance, fixed)
-    if best.load.left_out:
+    if best.left_out:
         return _load(shelves, sets, clearance, fixed)
     return best
 
 
 def firings_by_rules(
     shelves: Sequence[Shelf], sets: Sequence[PieceSet], clearance: float = CLEARANCE_MM
-) -> list[RuledLoad]:
+) -> list[Load]:
     """The loads that all sets need, one firing after another on the same shelves.
 
     Pieces too large for any shelf are left out of the last. Sizes in mm. Raises ClayError as
     ``load_by_rules``. Source: as that.
     """
     loads = [load_by_rules(shelves, sets, clearance)]
-    while left := loads[-1].load.left_out:
+    while left := loads[-1].left_out:
         following = load_by_rules(shelves, _only(sets, left), clearance)
-        if not following.load.shelves_used:
+        if not following.shelves_used:
             break
         loads.append(following)
     return loads
@@ -160,7 +167,7 @@ def _only(sets: Sequence[PieceSet], pieces: Sequence[Piece]) -> list[PieceSet]:
 
 def _load(
     shelves: Sequence[Shelf], sets: Iterable[PieceSet], clearance: float, fixed: Sequence[Fixed]
-) -> RuledLoad:
+) -> Load:
     sets = list(sets)
     every = [piece for one in sets for piece in one.pieces]
     filler = Filler(clearance, min(min(piece.size) for piece in [*every, WITNESS]), WAYS)
@@ -169,24 +176,18 @@ def _load(
         _Board(shelf, there.places, there.has_cones, set(there.names))
         for shelf, there in zip(shelves, known, strict=True)
     ]
-    gave_way: list[GaveWay] = []
     left_out: list[Piece] = []
     for one in sorted(sets, key=lambda one: not one.lowest):
-        left_out += _place(filler, boards, one, gave_way)
-    stood = tuple(board.stood() for board in boards)
-    return RuledLoad(Load(stood, tuple(left_out)), tuple(gave_way))
+        left_out += _place(filler, boards, one)
+    return Load(tuple(board.stood(clearance) for board in boards), tuple(left_out))
 
 
-def _place(
-    filler: Filler, boards: Sequence[_Board], one: PieceSet, gave_way: list[GaveWay]
-) -> list[Piece]:
-    """Puts a set where the rules want it, or else where there is room; what found none is given."""
-    for rules, allowed in _wishes(boards, one):
-        for board in allowed:
-            if board.takes(filler, one.pieces):
-                board.names.add(one.name)
-                gave_way += [GaveWay(rule, one.name) for rule in rules]
-                return []
+def _place(filler: Filler, boards: Sequence[_Board], one: PieceSet) -> list[Piece]:
+    """Puts a set where the rules want it, or else where there is room; gives what found none."""
+    for board in _wished(boards, one):
+        if board.takes(filler, one.pieces):
+            board.names.add(one.name)
+            return []
     left_out = []
     for piece in one.pieces:
         found = next((board for board in boards if board.takes(filler, [piece])), None)
@@ -194,20 +195,33 @@ def _place(
             found.names.add(one.name)
         else:
             left_out.append(piece)
-    if len(one.pieces) - len(left_out) > 1:
-        gave_way.append(GaveWay(Rule.TOGETHER, one.name))
     return left_out
 
 
-def _wishes(
-    boards: Sequence[_Board], one: PieceSet
-) -> Iterable[tuple[tuple[Rule, ...], Sequence[_Board]]]:
-    """Where a set should stand, then where it may, each with the rules that give way there."""
-    apart = [board for board in boards if one.name not in board.names]
-    together = [board for board in boards if one.name in board.names]
-    if not one.lowest:
-        return [((), apart), ((Rule.SPREAD,), together)]
-    lowest, others = boards[:1], boards[1:]
-    if one.name in boards[0].names:
-        return [((Rule.SPREAD,), lowest), ((Rule.LOWEST,), others)]
-    return [((), lowest), ((Rule.LOWEST,), others)]
+def _wished(boards: Sequence[_Board], one: PieceSet) -> list[_Board]:
+    """The shelves in the order in which a set should try them."""
+    if one.lowest:
+        return list(boards)
+    return sorted(boards, key=lambda board: one.name in board.names)
+
+
+def gave_way(pieces: Sequence[Standing], shelf_count: int) -> tuple[GaveWay, ...]:
+    """The rules that do not hold where pieces stand, by trial, in the order of the trials.
+
+    Raises nothing. Source: the rules at the head of this file.
+    """
+    found = []
+    for trial in dict.fromkeys(piece.trial for piece in pieces):
+        of_trial = [piece for piece in pieces if piece.trial == trial]
+        recipes = {piece.recipe for piece in of_trial}
+        on_shelf: dict[int, list[Hashable]] = defaultdict(list)
+        for piece in of_trial:
+            on_shelf[piece.shelf].append(piece.recipe)
+        broken = {
+            Rule.TOGETHER: any(set(there) != recipes for there in on_shelf.values()),
+            Rule.SPREAD: shelf_count > 1
+            and any(len(set(there)) < len(there) for there in on_shelf.values()),
+            Rule.LOWEST: any(piece.lowest and piece.shelf > 0 for piece in of_trial),
+        }
+        found += [GaveWay(rule, trial) for rule, is_broken in broken.items() if is_broken]
+    return tuple(found)

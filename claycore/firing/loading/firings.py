@@ -1,6 +1,6 @@
 """How many firings pieces need in one kiln, and what leaving a few out would save."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 from claycore.firing.loading.packing import Load, Piece, pack
@@ -37,19 +37,16 @@ def firings_for(
 
 
 def saving(
-    loads: Sequence[Load], shelves: Sequence[Shelf], clearance: float = CLEARANCE_MM
+    loads: Sequence[Load], loads_for: Callable[[Sequence[Piece]], Sequence[Load]]
 ) -> Saving | None:
     """What is gained by leaving out a few pieces: those that stand last, or else the largest.
 
-    None where nothing is gained. Sizes in mm. Raises nothing for loads that were packed. Source:
-    our own; another choice of pieces might gain where none is found here.
+    ``loads_for`` packs other pieces as these loads were packed. None where nothing is gained.
+    Raises what ``loads_for`` does. Source: our own; another choice of pieces might gain where none
+    is found here.
     """
-    last = _last_shelf(loads[-1])
-    if len(loads) > 1 and sum(map(len, loads[-1].shelves)) <= A_FEW:
-        few = tuple(one.piece for stood in loads[-1].shelves for one in stood)
-        return Saving(few, 1, 0)
-    if 0 < len(last) <= A_FEW and (len(loads) > 1 or loads[-1].shelves_used > 1):
-        return Saving(last, 0, 1)
+    if last := last_few(loads):
+        return last
     every = [one.piece for load in loads for stood in load.shelves for one in stood]
     few = tuple(sorted(every, key=lambda piece: -piece.size.area)[:A_FEW])
     kept = list(every)
@@ -57,10 +54,26 @@ def saving(
         kept.remove(piece)
     if not kept:
         return None
-    fewer = firings_for(shelves, kept, clearance)
+    fewer = loads_for(kept)
     firings, used = len(loads) - len(fewer), _shelves_used(loads) - _shelves_used(fewer)
     if firings > 0 or used > 0:
-        return Saving(few, firings, 0 if firings else used)
+        return Saving(few, max(0, firings), 0 if firings > 0 else used)
+    return None
+
+
+def last_few(loads: Sequence[Load]) -> Saving | None:
+    """What is gained by leaving out the few pieces of the last firing, or of the last shelf.
+
+    None where there are more than a few. Raises nothing. Source: our own.
+    """
+    if not loads:
+        return None
+    in_last = tuple(one.piece for stood in loads[-1].shelves for one in stood)
+    if len(loads) > 1 and len(in_last) <= A_FEW:
+        return Saving(in_last, 1, 0)
+    on_last = _last_shelf(loads[-1])
+    if 0 < len(on_last) <= A_FEW and (len(loads) > 1 or loads[-1].shelves_used > 1):
+        return Saving(on_last, 0, 1)
     return None
 
 

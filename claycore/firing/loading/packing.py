@@ -7,7 +7,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from itertools import cycle
 
-from claycore.firing.loading.filling import WAYS, Filler, Wanted, Way
+from claycore.firing.loading.filling import WAYS, Filler, Wanted, Way, centred
 from claycore.firing.loading.room import Choice, Room, Spot
 from claycore.firing.loading.shelves import CLEARANCE, CLEARANCE_MM, SIDE, Placed, Shelf, Size
 from claycore.measure.errors import Inconsistent
@@ -76,7 +76,8 @@ def pack(
             cannot_be_bettered = _left(best, wanted) == 0 and _used(best) <= fewest
             if cannot_be_bettered or filler.tried > EFFORT:
                 break
-    return _named(best, pieces)
+    middled = [centred(shelf, one, clearance) for shelf, one in zip(shelves, best, strict=True)]
+    return _named(tuple(middled), pieces)
 
 
 def check(shelves: Sequence[Shelf], pieces: Sequence[Piece], clearance: float) -> None:

@@ -27,6 +27,9 @@ EVEN_ANGLES = 8
 DUST = 1e-7
 """What floating point may take from a fit, in mm."""
 
+AIR_MM = 25.0
+"""Left between a shelf and the wall of the kiln, all around. Common practice."""
+
 Rectangles = NDArray[np.float64]
 """One a row: left, bottom, right, top."""
 
@@ -220,3 +223,11 @@ def _halves_of_rows(side: float, clearance: float, radius: float) -> list[float]
     """Half the length of a row of one piece, of two, and so on, while a row is in the disc."""
     most = int((2 * radius + clearance) / (side + clearance))
     return [(count * (side + clearance) - clearance) / 2 for count in range(1, most + 1)]
+
+
+def usual_shelf(inside: float) -> float:
+    """The side or diameter of the usual shelf for a kiln's inside width or diameter, in mm.
+
+    Raises nothing. Source: common practice.
+    """
+    return inside - 2 * AIR_MM

@@ -148,7 +148,10 @@ class LoadView(Calculator[LoadInputs, Loaded]):
         return Loaded(
             loads,
             packing.area_bound(*asked),
-            firings.saving(loads, inputs.shelves, inputs.clearance),
+            firings.saving(
+                loads,
+                lambda pieces: firings.firings_for(inputs.shelves, pieces, inputs.clearance),
+            ),
         )
 
     def answer(self, inputs: LoadInputs, result: Loaded) -> LoadAnswer:

@@ -21,7 +21,7 @@ MARGIN = 4.0
 
 @dataclass(frozen=True)
 class Slab:
-    """A piece as it is drawn; ``key`` says which piece it is to whoever moves it."""
+    """A piece as it is drawn; ``key`` says which piece it is to whoever moves it, '' where none."""
 
     name: str
     x: float
@@ -30,6 +30,11 @@ class Slab:
     depth: float
     css: str = ""
     key: str = ""
+
+    @property
+    def says(self) -> str:
+        """What it is, for whoever cannot see it."""
+        return f"{self.name}, locked" if "slab-locked" in self.css else self.name
 
     @property
     def place(self) -> SafeString:
@@ -76,6 +81,11 @@ class ShelfDrawing:
             f"{left - MARGIN:.1f} {top - MARGIN:.1f}"
             f" {self.frame + 2 * MARGIN:.1f} {self.depth + 2 * MARGIN:.1f}"
         )
+
+    @property
+    def bottom(self) -> str:
+        """The lower edge's y as SVG counts: what turns a place there into one of the core's."""
+        return "0" if self.is_round else f"{self.depth:.1f}"
 
     @property
     def radius(self) -> str:

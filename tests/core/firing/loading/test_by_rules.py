@@ -10,9 +10,12 @@ from claycore.firing.loading.by_hand import Obstacle, obstacle, place_for
 from claycore.firing.loading.by_rules import (
     WITNESS,
     Fixed,
+    GaveWay,
     PieceSet,
     Rule,
+    Standing,
     firings_by_rules,
+    gave_way,
     load_by_rules,
 )
 from claycore.firing.loading.packing import Piece
@@ -34,7 +37,7 @@ def shelf_of(found, name):
     """The shelves on which pieces stand whose name begins so."""
     return {
         number
-        for number, stood in enumerate(found.load.shelves)
+        for number, stood in enumerate(found.shelves)
         for one in stood
         if one.piece.name.startswith(name)
     }
@@ -43,45 +46,60 @@ def shelf_of(found, name):
 def test_a_trial_stands_on_one_shelf():
     found = load_by_rules([SHELF] * 3, [*trial("a", 8), *trial("b", 8), *trial("d", 8)])
     assert all(len(shelf_of(found, name)) == 1 for name in "abd")
-    assert (found.load.left_out, found.gave_way) == ((), ())
+    assert found.left_out == ()
 
 
 def test_equal_pieces_stand_on_different_shelves():
     found = load_by_rules([SHELF] * 3, trial("a", 4, copies=3))
-    assert [len(stood) for stood in found.load.shelves] == [5, 5, 5]
+    assert [len(stood) for stood in found.shelves] == [5, 5, 5]
     assert shelf_of(found, "a0/0") != shelf_of(found, "a0/1")
 
 
 def test_a_clay_never_fired_so_hot_stands_lowest():
     found = load_by_rules([SHELF] * 2, [*trial("a", 12), *trial("dug", 2, lowest=True)])
     assert shelf_of(found, "dug") == {0}
-    assert not found.gave_way
 
 
 def test_every_shelf_that_is_used_has_witness_cones():
     found = load_by_rules([SHELF] * 3, trial("a", 4, copies=2))
-    cones = [[one.piece for one in stood].count(WITNESS) for stood in found.load.shelves]
+    cones = [[one.piece for one in stood].count(WITNESS) for stood in found.shelves]
     assert cones == [1, 1, 0]
 
 
 def test_a_rule_gives_way_rather_than_leave_a_piece_out():
-    spread = load_by_rules([SHELF], trial("a", 4, copies=2))
-    assert [(one.rule, one.name) for one in spread.gave_way] == [(Rule.SPREAD, "a")]
+    assert not load_by_rules([SHELF], trial("a", 4, copies=2)).left_out
     large = load_by_rules([SHELF] * 2, trial("b", 20))
-    assert [(one.rule, one.name) for one in large.gave_way] == [(Rule.TOGETHER, "b")]
-    assert shelf_of(large, "b") == {0, 1}
-    assert not large.load.left_out
+    assert (shelf_of(large, "b"), large.left_out) == ({0, 1}, ())
     full = [Fixed((Placed(5, 5, 410, 290),))]
-    lowest = load_by_rules(
-        [RectangularShelf(420, 300)] * 2, trial("dug", 3, lowest=True), fixed=full
-    )
-    assert [(one.rule, one.name) for one in lowest.gave_way] == [(Rule.LOWEST, "dug")]
+    dug = trial("dug", 3, lowest=True)
+    assert shelf_of(load_by_rules([RectangularShelf(420, 300)] * 2, dug, fixed=full), "dug") == {1}
+
+
+@pytest.mark.parametrize(
+    ("recipes", "shelf_count", "expected"),
+    [
+        ([("1", 0), ("2", 0)], 2, []),
+        ([("1", 0), ("2", 0), ("1", 1), ("2", 1)], 2, []),
+        ([("1", 0), ("2", 1)], 2, [Rule.TOGETHER]),
+        ([("1", 0), ("1", 0), ("2", 0)], 2, [Rule.SPREAD]),
+        ([("1", 0), ("1", 0), ("2", 0)], 1, []),
+        ([("1", 0), ("2", 0), ("1", 1)], 2, [Rule.TOGETHER]),
+    ],
+)
+def test_rules_that_do_not_hold_are_named(recipes, shelf_count, expected):
+    pieces = [Standing("t", recipe, shelf) for recipe, shelf in recipes]
+    assert [one.rule for one in gave_way(pieces, shelf_count)] == expected
+
+
+def test_a_clay_that_should_stand_lowest_is_named():
+    pieces = [Standing("dug", "1", 1, lowest=True), Standing("t", "1", 1)]
+    assert gave_way(pieces, 2) == (GaveWay(Rule.LOWEST, "dug"),)
 
 
 def test_where_not_all_fit_the_first_sets_go_before_larger_ones():
     found = load_by_rules([SHELF], [*trial("old", 8), *trial("new", 16)])
-    assert not any(piece.name.startswith("old") for piece in found.load.left_out)
-    assert len(found.load.left_out) > 0
+    assert not any(piece.name.startswith("old") for piece in found.left_out)
+    assert len(found.left_out) > 0
 
 
 def test_what_is_left_goes_into_the_next_firing():
@@ -94,11 +112,11 @@ def test_what_is_left_goes_into_the_next_firing():
 def test_a_piece_too_large_for_any_shelf_ends_the_firings():
     giant = PieceSet("giant", (Piece("giant", Size(900, 900)),))
     loads = firings_by_rules([SHELF], [giant, *trial("a", 3)])
-    assert [piece.name for piece in loads[-1].load.left_out] == ["giant"]
+    assert [piece.name for piece in loads[-1].left_out] == ["giant"]
 
 
 def _all_stood(loads):
-    return [one for found in loads for stood in found.load.shelves for one in stood]
+    return [one for found in loads for stood in found.shelves for one in stood]
 
 
 @given(
@@ -116,11 +134,11 @@ def test_no_piece_is_lost_and_none_stands_in_another(trials, shelves, clearance)
         for one in trial(f"t{number}-", count, copies, lowest)
     ]
     found = load_by_rules([SHELF] * shelves, sets, clearance)
-    stood = [one for shelf in found.load.shelves for one in shelf]
+    stood = [one for shelf in found.shelves for one in shelf]
     names = [one.piece.name for one in stood if one.piece != WITNESS]
-    names += [piece.name for piece in found.load.left_out]
+    names += [piece.name for piece in found.left_out]
     assert sorted(names) == sorted(piece.name for one in sets for piece in one.pieces)
-    for shelf in found.load.shelves:
+    for shelf in found.shelves:
         for one, other in combinations([one.placed for one in shelf], 2):
             assert obstacle(SHELF, one, [other], clearance) is None
 
@@ -128,9 +146,9 @@ def test_no_piece_is_lost_and_none_stands_in_another(trials, shelves, clearance)
 def test_what_is_fixed_keeps_its_room():
     there = Placed(-60, -30, 110, 45)
     found = load_by_rules([SHELF], trial("a", 10), fixed=[Fixed((there,), frozenset({"b"}), True)])
-    placed = [one.placed for one in found.load.shelves[0]]
+    placed = [one.placed for one in found.shelves[0]]
     assert all(obstacle(SHELF, one, [there]) is None for one in placed)
-    assert WITNESS not in [one.piece for one in found.load.shelves[0]]
+    assert WITNESS not in [one.piece for one in found.shelves[0]]
 
 
 @pytest.mark.parametrize(

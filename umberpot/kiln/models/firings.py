@@ -15,6 +15,9 @@ class Firing(Signed):
     cone = models.CharField(max_length=4, choices=[(c, c) for c in cones.CONES])
     fired_on = models.DateField("firing date")
     note = models.CharField(max_length=200, blank=True)
+    kiln = models.ForeignKey(
+        "kiln.Kiln", on_delete=models.PROTECT, null=True, editable=False, related_name="firings"
+    )
     request_key = models.UUIDField(default=uuid.uuid4)
 
     class Meta:
@@ -30,10 +33,19 @@ class Firing(Signed):
 
 
 class Loading(StudioOwned):
-    """A tile in a firing. The same tile may be fired again and again."""
+    """A tile in a firing. The same tile may be fired again and again.
+
+    ``shelf`` counts from 0, the lowest, and the place on it is that of the lower left corner in
+    mm; None where nobody noted them.
+    """
 
     tile = models.ForeignKey("tiles.Tile", on_delete=models.PROTECT, related_name="loadings")
     firing = models.ForeignKey(Firing, on_delete=models.PROTECT, related_name="loadings")
+    shelf = models.PositiveSmallIntegerField(null=True)
+    x_mm = models.FloatField(null=True)
+    y_mm = models.FloatField(null=True)
+    width_mm = models.FloatField(null=True)
+    depth_mm = models.FloatField(null=True)
 
     class Meta:
         db_table = "tiles_loading"

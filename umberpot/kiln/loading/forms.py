@@ -1,0 +1,58 @@
+"""The forms of a load."""
+
+from typing import Any
+
+from django import forms
+
+from claycore.firing import cones
+from claycore.firing.loading import shelves
+from claycore.firing.loading.footprints import PieceSize
+from umberpot.kiln.models import Kiln
+from umberpot.kiln.models.loads import Atmosphere
+from umberpot.studio.models import Studio
+from umberpot.ui.fields.measures import Choice, MeasureField
+
+
+class PlanForm(forms.Form):
+    """A cone, a kiln and the kiln's air: enough to plan a load of what waits."""
+
+    use_required_attribute = False
+
+    cone = Choice(choices=[(name, name) for name in cones.CONES], label="Cone")
+    kiln = forms.ModelChoiceField(queryset=Kiln.objects.none(), label="Kiln", empty_label=None)
+    atmosphere = Choice(
+        choices=Atmosphere.choices, required=False, initial=Atmosphere.OXIDATION, label="Atmosphere"
+    )
+
+    def __init__(self, *args: Any, studio: Studio, **kwargs: Any) -> None:
+        super().__init__(*args, **kwargs)
+        kilns: Any = self.fields["kiln"]
+        kilns.queryset = Kiln.objects.of(studio).filter(set_aside_at=None)
+
+    def clean_atmosphere(self) -> str:
+        return self.cleaned_data["atmosphere"] or Atmosphere.OXIDATION
+
+
+class SizeForm(forms.Form):
+    """How large the pieces of a trial are, and whether they stand on edge."""
+
+    use_required_attribute = False
+
+    length = MeasureField(shelves.SIDE, label="Length")
+    width = MeasureField(shelves.SIDE, label="Width")
+    thickness = MeasureField(shelves.SIDE, label="Thickness")
+    on_edge = forms.BooleanField(required=False, label="Standing on edge")
+
+    def size(self) -> PieceSize:
+        """The size that valid input gives."""
+        typed = self.cleaned_data
+        return PieceSize(typed["length"], typed["width"], typed["thickness"])
+
+
+class PlaceForm(forms.Form):
+    """Where a piece was put: shelf from 0, lower left corner in mm, turned by 90° or not."""
+
+    shelf = forms.IntegerField(min_value=0, max_value=99)
+    x = forms.FloatField(min_value=-5000, max_value=5000)
+    y = forms.FloatField(min_value=-5000, max_value=5000)
+    turned = forms.BooleanField(required=False)

@@ -1,0 +1,176 @@
+"""What the page of a load shows: its shelves, its tray, and what is to be said about them."""
+
+from collections import defaultdict
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import cached_property
+
+from claycore.firing.loading import by_rules, firings, packing
+from claycore.firing.loading.by_rules import WITNESS, Standing
+from claycore.firing.loading.footprints import PieceSize
+from claycore.firing.loading.packing import Piece, Stood
+from umberpot.kiln.loading import sentences
+from umberpot.kiln.loading.services import recipe_of, sets_of, size_of, waiting_for
+from umberpot.kiln.loading.shelf_drawing import ShelfDrawing, drawn
+from umberpot.kiln.models import Load, LoadedPiece
+from umberpot.tiles.models import Trial
+
+
+@dataclass(frozen=True)
+class LoadedShelf:
+    """One shelf: its number, counted from 1, its drawing and the pieces on it."""
+
+    number: int
+    drawing: ShelfDrawing
+    pieces: list[LoadedPiece]
+
+    @property
+    def caption(self) -> str:
+        """What stands under its drawing."""
+        tiles = sum(1 for piece in self.pieces if piece.tile)
+        return sentences.shelf_caption(self.number, tiles, tiles < len(self.pieces))
+
+    @property
+    def index(self) -> int:
+        """As it is stored: counted from 0."""
+        return self.number - 1
+
+
+@dataclass(frozen=True)
+class TrialSize:
+    """The pieces of a trial in a load: how large, how they stand, how many."""
+
+    trial: Trial
+    size: PieceSize
+    on_edge: bool
+    count: int
+
+
+class LoadPage:
+    """A load as its page shows it; one query for the pieces, whatever is asked."""
+
+    def __init__(self, load: Load) -> None:
+        self.load = load
+        pieces = load.pieces.select_related("tile__trial", "tile__mix")
+        self.pieces: list[LoadedPiece] = list(pieces)
+
+    @cached_property
+    def tiles(self) -> list[LoadedPiece]:
+        """The pieces that are tiles or bars, not witness cones."""
+        return [piece for piece in self.pieces if piece.tile]
+
+    @cached_property
+    def tray(self) -> list[LoadedPiece]:
+        """What has no place yet."""
+        return [piece for piece in self.pieces if piece.shelf is None]
+
+    @property
+    def standing(self) -> int:
+        """How many tiles stand on a shelf."""
+        return sum(piece.shelf is not None for piece in self.tiles)
+
+    @property
+    def shelves_used(self) -> int:
+        return len({piece.shelf for piece in self.tiles if piece.shelf is not None})
+
+    @cached_property
+    def shelves(self) -> list[LoadedShelf]:
+        """Every shelf of the kiln, the lowest first."""
+        shelf = self.load.kiln.shelf
+        found = []
+        for number in range(self.load.kiln.shelf_count):
+            on_it = [piece for piece in self.pieces if piece.shelf == number]
+            stood = [
+                (piece.name, piece.placed, _look(piece), str(piece.pk))
+                for piece in on_it
+                if piece.placed
+            ]
+            says = sentences.shelf_says(number + 1, [piece for piece in on_it if piece.tile])
+            drawing = drawn(shelf, stood, says, shelf.sides[0])
+            found.append(LoadedShelf(number + 1, drawing, on_it))
+        return found
+
+    @cached_property
+    def sizes(self) -> list[TrialSize]:
+        """The trials in the load with the size of their pieces."""
+        of_trial: dict[Trial, list[LoadedPiece]] = defaultdict(list)
+        for piece in self.tiles:
+            if piece.tile:
+                of_trial[piece.tile.trial].append(piece)
+        return [
+            TrialSize(
+                trial,
+                size_of(trial, pieces[0].tile.mark_length_mm if pieces[0].tile else 100.0),
+                pieces[0].on_edge,
+                len(pieces),
+            )
+            for trial, pieces in of_trial.items()
+        ]
+
+    @cached_property
+    def more_waiting(self) -> int:
+        """Tiles that wait for this cone and are in no load."""
+        return waiting_for(self.load).count()
+
+    @property
+    def notices(self) -> list[str]:
+        """The rules that do not hold where the pieces stand."""
+        names = {str(one.trial.pk): one.trial.name for one in self.sizes}
+        standing = [
+            Standing(str(piece.tile.trial_id), recipe_of(piece.tile), piece.shelf, piece.in_saucer)
+            for piece in self.tiles
+            if piece.tile and piece.shelf is not None
+        ]
+        return [
+            sentences.gave_way(one.rule, names[one.name])
+            for one in by_rules.gave_way(standing, self.load.kiln.shelf_count)
+        ]
+
+    @property
+    def firings_said(self) -> str:
+        """How many more firings the tray needs, or what leaving a few pieces out would save."""
+        shelves, clearance = self.load.kiln.shelves, self.load.clearance_mm
+        sets = sets_of(self.tray)
+        more = by_rules.firings_by_rules(shelves, sets, clearance) if sets else []
+        too_large = [piece.name for piece in more[-1].left_out] if more else []
+        loads = [self._as_loaded(), *(_without_cones(one) for one in more if one.shelves_used)]
+        if not loads[0].shelves_used:
+            loads = loads[1:]
+        saving = firings.last_few(loads) if len(loads) > 1 else None
+        names = {str(piece.pk): piece.name for piece in self.tiles}
+        return sentences.firings_needed(
+            len(self.tray), len(loads) - (1 if self.standing else 0), saving, names, too_large
+        )
+
+    def _as_loaded(self) -> packing.Load:
+        """The load as it stands now, as the core knows it."""
+        return packing.Load(
+            tuple(
+                tuple(
+                    Stood(Piece(str(piece.pk), piece.placed.size), piece.placed)
+                    for piece in shelf.pieces
+                    if piece.tile and piece.placed
+                )
+                for shelf in self.shelves
+            ),
+            (),
+        )
+
+
+def _without_cones(load: packing.Load) -> packing.Load:
+    shelves = (tuple(one for one in stood if one.piece != WITNESS) for stood in load.shelves)
+    return packing.Load(tuple(shelves), load.left_out)
+
+
+def _look(piece: LoadedPiece) -> str:
+    looks = ["slab-locked"] if piece.locked else []
+    if piece.tile is None:
+        looks.append("slab-cones")
+    if piece.in_saucer:
+        looks.append("slab-saucer")
+    return " ".join(looks)
+
+
+def named(pieces: Sequence[LoadedPiece]) -> str:
+    """Codes one after another."""
+    return ", ".join(piece.name for piece in pieces)

@@ -1,0 +1,80 @@
+"""What a load's page says."""
+
+from collections.abc import Mapping, Sequence
+
+from claycore.firing.loading.by_hand import Obstacle
+from claycore.firing.loading.by_rules import Rule
+from claycore.firing.loading.firings import Saving
+from umberpot.kiln.models import Load, LoadedPiece
+
+NOTHING_STANDS = "Nothing stands on a shelf yet. Pack the load first."
+NO_LONGER_PLANNED = "This load was already fired or cancelled."
+CANCELLED = "Load cancelled. Its pieces are waiting again."
+NOTHING_WAITS = "Nothing is waiting for this cone."
+
+_OBSTACLES = {
+    Obstacle.EDGE: "too near the edge of the shelf",
+    Obstacle.PIECE: "too near another piece",
+    None: "no room there",
+}
+
+_RULES = {
+    Rule.TOGETHER: "The tiles of “{name}” do not all stand on one shelf. Compare them with care.",
+    Rule.SPREAD: "Equal pieces of “{name}” share a shelf: they will not show what the shelf does.",
+    Rule.LOWEST: "“{name}” was never fired this hot. Put it on the lowest shelf, in a saucer.",
+}
+
+
+def pieces_of(count: int) -> str:
+    """So many pieces."""
+    return "1 piece" if count == 1 else f"{count} pieces"
+
+
+def shelf_says(number: int, pieces: Sequence[LoadedPiece]) -> str:
+    """A shelf for whoever cannot see it."""
+    return f"Shelf {number} from above with {pieces_of(len(pieces))}"
+
+
+def shelf_caption(number: int, count: int, has_cones: bool) -> str:
+    """Which shelf it is, and what stands on it."""
+    where = f"Shelf {number}, lowest" if number == 1 else f"Shelf {number}"
+    if not count and not has_cones:
+        return f"{where}: empty"
+    return f"{where}: {pieces_of(count)}{' and cones' if has_cones else ''}"
+
+
+def does_not_fit(piece: LoadedPiece, obstacle: Obstacle | None) -> str:
+    """Why a piece stays where it was."""
+    return f"{piece.name} was not moved: {_OBSTACLES[obstacle]}."
+
+
+def gave_way(rule: Rule, name: str) -> str:
+    """What does not hold where the pieces of a trial stand."""
+    return _RULES[rule].format(name=name)
+
+
+def firings_needed(
+    in_tray: int,
+    more: int,
+    saving: Saving | None,
+    names: Mapping[str, str],
+    too_large: Sequence[str],
+) -> str:
+    """How many more firings the tray needs, and what leaving a few pieces out would save."""
+    said = []
+    if in_tray:
+        firings = "one more firing" if more == 1 else f"{more} more firings"
+        needs = "needs" if in_tray == 1 else "need"
+        said.append(f"{pieces_of(in_tray)} in the tray {needs} {firings}." if more else "")
+    if too_large:
+        listed = ", ".join(names.get(key, key) for key in too_large)
+        said.append(f"Too large for the shelves of this kiln: {listed}.")
+    if saving:
+        listed = ", ".join(names.get(piece.name, piece.name) for piece in saving.pieces)
+        said.append(f"Leaving out {listed} saves {'a firing' if saving.firings else 'a shelf'}.")
+    return " ".join(filter(None, said))
+
+
+def load_fired(load: Load, count: int) -> str:
+    """What was fired, and that the rest waits."""
+    return f"Firing recorded with {pieces_of(count)}, each with its place in {load.kiln}."

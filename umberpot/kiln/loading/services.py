@@ -1,0 +1,310 @@
+"""Planning a load: pieces packed by the core, moved by hand, locked, and fired in the end."""
+
+import uuid
+from collections import Counter, defaultdict
+from collections.abc import Hashable, Iterable, Sequence
+from datetime import date
+
+from django.contrib.auth.models import User
+from django.db import transaction
+
+from claycore.firing.loading import by_hand, packing
+from claycore.firing.loading.by_hand import Obstacle
+from claycore.firing.loading.by_rules import WITNESS, Fixed, PieceSet, load_by_rules
+from claycore.firing.loading.footprints import PieceSize, footprint, usual_size
+from claycore.firing.loading.packing import Piece
+from claycore.firing.loading.shelves import Placed, Size
+from claycore.testing.bar_plan import needs_saucer
+from umberpot.kiln.models import Firing, Kiln, Load, LoadedPiece, Loading
+from umberpot.kiln.models.loads import LoadState
+from umberpot.kiln.services import fire
+from umberpot.tiles.models import Step, Tile, TileQuerySet, Trial
+
+
+class NoLongerPlanned(Exception):
+    """The load was fired or cancelled meanwhile."""
+
+
+class NoPlace(Exception):
+    """A piece cannot stand where it was put; ``obstacle`` says what is in the way, if known."""
+
+    def __init__(self, obstacle: Obstacle | None = None) -> None:
+        super().__init__(obstacle)
+        self.obstacle = obstacle
+
+
+def waiting_for(load: Load) -> TileQuerySet:
+    """The tiles that wait for the cone of a load and are in no load yet, oldest first."""
+    dry = Tile.objects.of(load.studio).at_work().filter(step=Step.FIRE, cone=load.cone)
+    return dry.filter(loaded=None).order_by("pk")
+
+
+def size_of(trial: Trial, mark_length_mm: float) -> PieceSize:
+    """The size of a trial's pieces as made: measured, or the usual one for their marked line."""
+    usual = usual_size(mark_length_mm)
+    return PieceSize(
+        trial.piece_length_mm or usual.length,
+        trial.piece_width_mm or usual.width,
+        trial.piece_thickness_mm or usual.thickness,
+    )
+
+
+@transaction.atomic
+def plan_load(
+    kiln: Kiln, cone: str, atmosphere: str, tiles: Sequence[Tile], by: User, key: uuid.UUID
+) -> Load:
+    """A new load with tiles in it, packed. The same ``key`` plans only one.
+
+    Tiles that are in another load stay there.
+    """
+    load, is_new = Load.objects.of(kiln.studio).get_or_create(
+        request_key=key,
+        defaults={
+            **{"studio": kiln.studio, "kiln": kiln, "cone": cone, "atmosphere": atmosphere},
+            "made_by": by,
+        },
+    )
+    if is_new:
+        add(load, tiles)
+        pack(load)
+    return load
+
+
+@transaction.atomic
+def add(load: Load, tiles: Iterable[Tile]) -> None:
+    """Puts tiles into the tray of a load."""
+    _still_planned(load)
+    tiles = list(tiles)
+    in_saucers = _never_so_hot(load, tiles)
+    for tile in tiles:
+        in_saucer = tile.clay_id in in_saucers
+        size = footprint(size_of(tile.trial, tile.mark_length_mm), False, in_saucer)
+        LoadedPiece.objects.get_or_create(
+            tile=tile,
+            defaults={
+                **{"studio_id": load.studio_id, "load": load, "in_saucer": in_saucer},
+                **{"width_mm": size.width, "depth_mm": size.depth},
+            },
+        )
+
+
+def _never_so_hot(load: Load, tiles: Iterable[Tile]) -> set[int | None]:
+    """The clays among tiles that were never fired so hot, by key."""
+    clays = {tile.clay_id for tile in tiles if tile.clay_id}
+    fired: dict[int, list[str]] = {clay: [] for clay in clays}
+    been = Loading.objects.of(load.studio).filter(tile__clay__in=clays)
+    for clay, cone in been.values_list("tile__clay_id", "firing__cone").distinct():
+        fired[clay].append(cone)
+    return {clay for clay in clays if needs_saucer(load.cone, fired[clay])}
+
+
+@transaction.atomic
+def pack(load: Load) -> None:
+    """Finds every piece that is not locked a new place; what finds none goes to the tray."""
+    _still_planned(load)
+    pieces = list(load.pieces.select_related("tile"))
+    loose = [piece for piece in pieces if not piece.locked and piece.tile]
+    LoadedPiece.objects.filter(load=load, tile=None, locked=False).delete()
+    if not loose:
+        return
+    fixed = _fixed(load.kiln.shelf_count, [piece for piece in pieces if piece.locked])
+    found = load_by_rules(load.kiln.shelves, sets_of(loose), load.clearance_mm, fixed)
+    _write(load, loose, found)
+
+
+def _fixed(shelf_count: int, locked: Sequence[LoadedPiece]) -> list[Fixed]:
+    """What is locked on each shelf, as the core wants it."""
+    there = []
+    for number in range(shelf_count):
+        on_it = [piece for piece in locked if piece.shelf == number]
+        there.append(
+            Fixed(
+                tuple(piece.placed for piece in on_it if piece.placed),
+                frozenset(str(piece.tile.trial_id) for piece in on_it if piece.tile),
+                any(piece.tile is None for piece in on_it),
+            )
+        )
+    return there
+
+
+def recipe_of(tile: Tile) -> Hashable:
+    """What pieces that are equal have in common."""
+    return (tile.trial_id, tile.mix_id, tile.clay_id, tile.role, tile.glazed)
+
+
+def sets_of(pieces: Iterable[LoadedPiece]) -> list[PieceSet]:
+    """Pieces of a trial that are compared with each other, oldest trial first.
+
+    The first piece of every recipe makes one set, the second another, and so on: so equal pieces
+    come to stand on different shelves.
+    """
+    copies: Counter[Hashable] = Counter()
+    sets: dict[tuple[int, int], list[LoadedPiece]] = defaultdict(list)
+    for piece in pieces:
+        tile = piece.tile
+        if tile is None:
+            continue
+        recipe = recipe_of(tile)
+        sets[tile.trial_id, copies[recipe]].append(piece)
+        copies[recipe] += 1
+    return [
+        PieceSet(
+            str(trial),
+            tuple(Piece(str(piece.pk), Size(piece.width_mm, piece.depth_mm)) for piece in of_set),
+            any(piece.in_saucer for piece in of_set),
+        )
+        for (trial, _), of_set in sorted(sets.items())
+    ]
+
+
+def _write(load: Load, loose: Sequence[LoadedPiece], found: packing.Load) -> None:
+    by_name = {str(piece.pk): piece for piece in loose}
+    for piece in loose:
+        piece.shelf = piece.x_mm = piece.y_mm = None
+    cones = []
+    for number, stood in enumerate(found.shelves):
+        for one in stood:
+            if one.piece == WITNESS:
+                piece = LoadedPiece(studio_id=load.studio_id, load=load)
+                cones.append(piece)
+            else:
+                piece = by_name[one.piece.name]
+            _stand(piece, number, one.placed)
+    fields = ["shelf", "x_mm", "y_mm", "width_mm", "depth_mm"]
+    LoadedPiece.objects.bulk_update(loose, fields)
+    LoadedPiece.objects.bulk_create(cones)
+
+
+def _stand(piece: LoadedPiece, shelf: int, placed: Placed) -> None:
+    piece.shelf, piece.x_mm, piece.y_mm = shelf, placed.x, placed.y
+    piece.width_mm, piece.depth_mm = placed.width, placed.depth
+
+
+@transaction.atomic
+def move(piece: LoadedPiece, shelf: int, x: float, y: float, turned: bool) -> None:
+    """Puts a piece where someone dragged it, and locks it there. Raises NoPlace."""
+    load = _still_planned(piece.load)
+    if not 0 <= shelf < load.kiln.shelf_count:
+        raise NoPlace
+    size = Size(piece.width_mm, piece.depth_mm)
+    placed = Placed(x, y, *(reversed(size) if turned else size))
+    others = _others(piece, shelf)
+    obstacle = by_hand.obstacle(load.kiln.shelf, placed, others, load.clearance_mm)
+    if obstacle:
+        raise NoPlace(obstacle)
+    _stand(piece, shelf, placed)
+    piece.locked = True
+    piece.save()
+
+
+@transaction.atomic
+def put_on(piece: LoadedPiece, shelf: int) -> None:
+    """Finds a place for a piece on a shelf, and locks it there. Raises NoPlace."""
+    load = _still_planned(piece.load)
+    if not 0 <= shelf < load.kiln.shelf_count:
+        raise NoPlace
+    size = Size(piece.width_mm, piece.depth_mm)
+    found = by_hand.place_for(load.kiln.shelf, size, _others(piece, shelf), load.clearance_mm)
+    if found is None:
+        raise NoPlace
+    _stand(piece, shelf, found)
+    piece.locked = True
+    piece.save()
+
+
+def _others(piece: LoadedPiece, shelf: int) -> list[Placed]:
+    others = LoadedPiece.objects.filter(load=piece.load_id, shelf=shelf).exclude(pk=piece.pk)
+    return [other.placed for other in others if other.placed]
+
+
+@transaction.atomic
+def to_tray(piece: LoadedPiece) -> None:
+    """Takes a piece off its shelf; witness cones go altogether."""
+    _still_planned(piece.load)
+    if piece.tile is None:
+        piece.delete()
+        return
+    piece.shelf = piece.x_mm = piece.y_mm = None
+    piece.locked = False
+    piece.save()
+
+
+@transaction.atomic
+def remove(piece: LoadedPiece) -> None:
+    """A piece is not to be in this load."""
+    _still_planned(piece.load)
+    piece.delete()
+
+
+@transaction.atomic
+def lock(piece: LoadedPiece, locked: bool) -> None:
+    """A locked piece keeps its place when the rest is packed again."""
+    _still_planned(piece.load)
+    piece.locked = locked and piece.placed is not None
+    piece.save(update_fields=["locked"])
+
+
+@transaction.atomic
+def resize(load: Load, trial: Trial, size: PieceSize, on_edge: bool) -> None:
+    """Notes the size of a trial's pieces and how they stand; they go to the tray until packed."""
+    _still_planned(load)
+    trial.piece_length_mm, trial.piece_width_mm = size.length, size.width
+    trial.piece_thickness_mm = size.thickness
+    trial.save(update_fields=["piece_length_mm", "piece_width_mm", "piece_thickness_mm"])
+    for piece in load.pieces.filter(tile__trial=trial):
+        covers = footprint(size, on_edge, piece.in_saucer)
+        piece.width_mm, piece.depth_mm = covers
+        piece.on_edge = on_edge
+        piece.shelf = piece.x_mm = piece.y_mm = None
+        piece.locked = False
+        piece.save()
+
+
+@transaction.atomic
+def fire_load(load: Load, cone: str, fired_on: date, note: str, by: User) -> Firing:
+    """Records the firing of a load: what stands on a shelf was in it, and where it stood.
+
+    What is still in the tray goes back to waiting. Firing it again gives the firing it has.
+    """
+    fresh = Load.objects.select_for_update().select_related("studio").get(pk=load.pk)
+    if fresh.firing:
+        return fresh.firing
+    if fresh.state != LoadState.PLANNED:
+        raise NoLongerPlanned
+    standing = list(load.pieces.exclude(shelf=None).exclude(tile=None).select_related("tile"))
+    if not standing:
+        raise NoPlace
+    tiles = list(Tile.objects.filter(pk__in=[one.tile_id for one in standing]).with_history())
+    firing = fire(
+        tiles,
+        Firing(
+            studio=fresh.studio,
+            cone=cone,
+            fired_on=fired_on,
+            note=note,
+            made_by=by,
+            kiln=fresh.kiln,
+            request_key=uuid.uuid5(fresh.request_key, "fired"),
+        ),
+        {one.tile_id: one for one in standing if one.tile_id},
+    )
+    fresh.state, fresh.firing = LoadState.FIRED, firing
+    fresh.save(update_fields=["state", "firing"])
+    LoadedPiece.objects.filter(load=fresh).delete()
+    return firing
+
+
+@transaction.atomic
+def cancel(load: Load) -> None:
+    """A load is not to be fired; its pieces go back to waiting."""
+    _still_planned(load)
+    load.state = LoadState.CANCELLED
+    load.save(update_fields=["state"])
+    LoadedPiece.objects.filter(load=load).delete()
+
+
+def _still_planned(load: Load) -> Load:
+    fresh: Load = Load.objects.select_for_update().select_related("kiln").get(pk=load.pk)
+    if fresh.state != LoadState.PLANNED:
+        raise NoLongerPlanned
+    return fresh

@@ -1,0 +1,192 @@
+"""Loads: planned, packed, moved by hand, fired."""
+
+import uuid
+from collections.abc import Callable
+
+from django.contrib import messages
+from django.http import HttpResponse
+from django.shortcuts import get_object_or_404, redirect, render
+from django.utils import timezone
+from django.views.decorators.http import require_GET, require_http_methods, require_POST
+
+from umberpot.kiln.forms import FiringForm
+from umberpot.kiln.loading import sentences, services
+from umberpot.kiln.loading.forms import PlaceForm, PlanForm, SizeForm
+from umberpot.kiln.loading.page import LoadPage
+from umberpot.kiln.loading.services import NoLongerPlanned, NoPlace
+from umberpot.kiln.models import Load, LoadedPiece
+from umberpot.kiln.models.loads import LoadState
+from umberpot.kiln.places import PLACE
+from umberpot.studio.request import StudioRequest, posted, request_key
+from umberpot.tiles.models import Step, Tile, Trial
+
+
+def _load(request: StudioRequest, pk: int) -> Load:
+    loads = Load.objects.of(request.studio).select_related("kiln", "firing", "studio")
+    found: Load = get_object_or_404(loads, pk=pk)
+    return found
+
+
+@require_http_methods(["GET", "POST"])
+def plan_load(request: StudioRequest) -> HttpResponse:
+    """A load for a cone: of the tiles that were chosen, or of all that wait for it."""
+    begun = {"cone": request.GET.get("cone") or request.studio.usual_cone}
+    form = PlanForm(posted(request), studio=request.studio, initial=begun)
+    if form.is_valid():
+        cone = form.cleaned_data["cone"]
+        dry = Tile.objects.of(request.studio).at_work().filter(step=Step.FIRE, loaded=None)
+        keys = [key for key in request.POST.getlist("tile") if key.isdecimal() and len(key) < 19]
+        chosen = dry.filter(pk__in=keys) if keys else dry.filter(cone=cone)
+        tiles = list(chosen.select_related("trial").order_by("pk"))
+        key = request_key(request)
+        if tiles or Load.objects.of(request.studio).filter(request_key=key).exists():
+            planned = form.cleaned_data
+            return redirect(
+                services.plan_load(
+                    planned["kiln"], cone, planned["atmosphere"], tiles, request.user, key
+                )
+            )
+        form.add_error("cone", sentences.NOTHING_WAITS)
+    return render(
+        request,
+        "kiln/loading/plan.html",
+        {"place": PLACE, "form": form, "request_key": uuid.uuid4()},
+        status=400 if form.errors else 200,
+    )
+
+
+@require_GET
+def load_plan(request: StudioRequest, pk: int) -> HttpResponse:
+    """The load: its shelves to scale, its tray, and what to do next."""
+    load = _load(request, pk)
+    if load.firing:
+        return redirect("kiln:firing", load.firing.pk)
+    return render(request, "kiln/loading/load.html", _shown(request, load))
+
+
+def _shown(request: StudioRequest, load: Load, form: FiringForm | None = None) -> dict[str, object]:
+    return {
+        "place": PLACE,
+        "load": load,
+        "page": LoadPage(load),
+        "is_planned": load.state == LoadState.PLANNED,
+        "form": form or FiringForm(initial={"cone": load.cone, "fired_on": timezone.localdate()}),
+    }
+
+
+def _done(request: StudioRequest, load: Load, refused: str = "") -> HttpResponse:
+    """The load anew: as a fragment where a script asked, with what could not be done."""
+    if not request.htmx:
+        if refused:
+            messages.error(request, refused)
+        return redirect(load)
+    context = {**_shown(request, load), "refused": refused}
+    response = render(request, "kiln/loading/_load.html", context)
+    response["Cache-Control"] = "no-store"
+    return response
+
+
+def _changed(request: StudioRequest, load: Load, change: Callable[[], None]) -> HttpResponse:
+    """Does something to a load that must still be planned."""
+    try:
+        change()
+    except NoLongerPlanned:
+        return _done(request, load, sentences.NO_LONGER_PLANNED)
+    return _done(request, load)
+
+
+@require_POST
+def pack(request: StudioRequest, pk: int) -> HttpResponse:
+    """Every piece that is not locked gets a new place; all that wait may be added first."""
+    load = _load(request, pk)
+
+    def change() -> None:
+        if request.POST.get("add"):
+            services.add(load, services.waiting_for(load).select_related("trial"))
+        services.pack(load)
+
+    return _changed(request, load, change)
+
+
+@require_POST
+def move_piece(request: StudioRequest, pk: int, piece_pk: int) -> HttpResponse:
+    """What was done to a piece by hand: moved, turned, locked, taken off or out."""
+    load = _load(request, pk)
+    pieces = LoadedPiece.objects.of(request.studio).select_related("tile", "load__kiln")
+    piece = get_object_or_404(pieces, pk=piece_pk, load=load)
+    try:
+        _do(request, piece)
+    except NoPlace as error:
+        return _done(request, load, sentences.does_not_fit(piece, error.obstacle))
+    except NoLongerPlanned:
+        return _done(request, load, sentences.NO_LONGER_PLANNED)
+    return _done(request, load)
+
+
+def _do(request: StudioRequest, piece: LoadedPiece) -> None:
+    wish = request.POST.get("do", "")
+    if wish == "move":
+        form = PlaceForm(request.POST)
+        if not form.is_valid():
+            raise NoPlace
+        services.move(piece, **form.cleaned_data)
+    elif wish.startswith("shelf-") and wish[6:].isdecimal() and len(wish) < 9:
+        services.put_on(piece, int(wish[6:]))
+    elif wish == "tray":
+        services.to_tray(piece)
+    elif wish == "remove":
+        services.remove(piece)
+    elif wish in ("lock", "unlock"):
+        services.lock(piece, wish == "lock")
+
+
+@require_POST
+def piece_sizes(request: StudioRequest, pk: int, trial_pk: int) -> HttpResponse:
+    """How large the pieces of a trial are and how they stand; the load is packed again."""
+    load = _load(request, pk)
+    in_load = Trial.objects.of(request.studio).filter(tiles__loaded__load=load).distinct()
+    trial = get_object_or_404(in_load, pk=trial_pk)
+    form = SizeForm(request.POST)
+    if not form.is_valid():
+        field, errors = next(iter(form.errors.items()))
+        return _done(request, load, f"{form.fields[field].label}: {errors[0]}")
+
+    def change() -> None:
+        services.resize(load, trial, form.size(), form.cleaned_data["on_edge"])
+        services.pack(load)
+
+    return _changed(request, load, change)
+
+
+@require_POST
+def fire_load(request: StudioRequest, pk: int) -> HttpResponse:
+    """The load was fired: what stands on its shelves was in it."""
+    load = _load(request, pk)
+    form = FiringForm(request.POST)
+    if form.is_valid():
+        typed = form.cleaned_data
+        try:
+            firing = services.fire_load(
+                load, typed["cone"], typed["fired_on"], typed["note"], request.user
+            )
+        except NoPlace:
+            form.add_error(None, sentences.NOTHING_STANDS)
+        except NoLongerPlanned:
+            form.add_error(None, sentences.NO_LONGER_PLANNED)
+        else:
+            messages.success(request, sentences.load_fired(load, firing.loadings.count()))
+            return redirect("kiln:firing", firing.pk)
+    return render(request, "kiln/loading/load.html", _shown(request, load, form), status=400)
+
+
+@require_POST
+def cancel_load(request: StudioRequest, pk: int) -> HttpResponse:
+    """The load is not to be fired."""
+    load = _load(request, pk)
+    try:
+        services.cancel(load)
+    except NoLongerPlanned:
+        messages.error(request, sentences.NO_LONGER_PLANNED)
+    else:
+        messages.success(request, sentences.CANCELLED)
+    return redirect("kiln:kiln")

@@ -1,0 +1,7 @@
+"""Kilns, the loads that are planned for them, and firings with what was in them."""
+
+from umberpot.kiln.models.firings import Firing, FiringChange, Loading
+from umberpot.kiln.models.kilns import Kiln
+from umberpot.kiln.models.loads import Load, LoadedPiece
+
+__all__ = ["Firing", "FiringChange", "Kiln", "Load", "LoadedPiece", "Loading"]

@@ -1,0 +1,116 @@
+"""Loads: what is to be fired together, and where each piece stands."""
+
+from django.db import models
+from django.db.models import F, Q
+from django.urls import reverse
+
+from claycore.firing import cones
+from claycore.firing.loading.by_rules import WITNESS
+from claycore.firing.loading.shelves import CLEARANCE_MM, Placed
+from umberpot.kiln.models.firings import Firing
+from umberpot.kiln.models.kilns import Kiln
+from umberpot.studio.models import Signed, StudioOwned
+
+
+class Atmosphere(models.TextChoices):
+    """What the kiln's air does to the ware."""
+
+    OXIDATION = "oxidation", "Oxidation"
+    REDUCTION = "reduction", "Reduction"
+
+
+class LoadState(models.TextChoices):
+    """How far a load has come."""
+
+    PLANNED = "planned", "Planned"
+    FIRED = "fired", "Fired"
+    CANCELLED = "cancelled", "Cancelled"
+
+
+class Load(Signed):
+    """Pieces that are to be fired together in a kiln, until they are: then it has its firing."""
+
+    kiln = models.ForeignKey(Kiln, on_delete=models.PROTECT, related_name="loads")
+    cone = models.CharField(max_length=4, choices=[(c, c) for c in cones.CONES])
+    atmosphere = models.CharField(
+        max_length=9, choices=Atmosphere.choices, default=Atmosphere.OXIDATION
+    )
+    clearance_mm = models.FloatField("clearance, mm", default=CLEARANCE_MM)
+    state = models.CharField(max_length=9, choices=LoadState.choices, default=LoadState.PLANNED)
+    firing = models.OneToOneField(
+        Firing, on_delete=models.PROTECT, null=True, editable=False, related_name="load"
+    )
+    request_key = models.UUIDField(editable=False)
+
+    class Meta:
+        ordering = [F("pk").desc()]
+        constraints = [
+            models.UniqueConstraint(
+                fields=["studio", "request_key"], name="load_planned_once_per_request"
+            ),
+            models.CheckConstraint(
+                condition=Q(clearance_mm__gte=0, clearance_mm__lte=200),
+                name="load_clearance_in_reason",
+            ),
+            models.CheckConstraint(
+                condition=Q(state=LoadState.FIRED, firing__isnull=False)
+                | ~Q(state=LoadState.FIRED) & Q(firing=None),
+                name="load_has_its_firing_once_fired",
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return f"Load for cone {self.cone}, {self.kiln}"
+
+    def get_absolute_url(self) -> str:
+        return reverse("kiln:load-plan", args=[self.pk])
+
+
+class LoadedPiece(StudioOwned):
+    """A piece in a load: its footprint as it stands, and its place, lower left corner, mm.
+
+    ``tile`` is None for a row of witness cones. ``shelf`` counts from 0, the lowest; None while it
+    is in the tray. A piece is in one load that is still planned; when that is fired or cancelled,
+    these rows go.
+    """
+
+    load = models.ForeignKey(Load, on_delete=models.CASCADE, related_name="pieces")
+    tile = models.OneToOneField(
+        "tiles.Tile", on_delete=models.PROTECT, null=True, related_name="loaded"
+    )
+    on_edge = models.BooleanField(default=False)
+    in_saucer = models.BooleanField(default=False)
+    width_mm = models.FloatField()
+    depth_mm = models.FloatField()
+    shelf = models.PositiveSmallIntegerField(null=True)
+    x_mm = models.FloatField(null=True)
+    y_mm = models.FloatField(null=True)
+    locked = models.BooleanField(default=False)
+
+    class Meta:
+        ordering = ["pk"]
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(width_mm__gt=0, depth_mm__gt=0), name="loaded_piece_has_a_size"
+            ),
+            models.CheckConstraint(
+                condition=Q(shelf=None, x_mm=None, y_mm=None, locked=False)
+                | Q(shelf__isnull=False, x_mm__isnull=False, y_mm__isnull=False),
+                name="loaded_piece_stands_or_does_not",
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.name} in {self.load}"
+
+    @property
+    def name(self) -> str:
+        """What is written on it where it is drawn."""
+        return self.tile.code if self.tile else WITNESS.name
+
+    @property
+    def placed(self) -> Placed | None:
+        """Its place on its shelf, None in the tray."""
+        if self.x_mm is None or self.y_mm is None:
+            return None
+        return Placed(self.x_mm, self.y_mm, self.width_mm, self.depth_mm)
