@@ -1,0 +1,86 @@
+"""Ready-made schedules to begin from: by what is fired, to which cone, in what kind of kiln.
+
+The peak is where the heat work of the whole draft, its hold included, just brings the cone down.
+Source: the rates and holds are common practice, from memory; the peak is our own heat work.
+"""
+
+import math
+from dataclasses import dataclass
+from enum import StrEnum
+
+from claycore.firing import cones, heat_work
+from claycore.firing.schedules import Segment, curve_of
+from claycore.measure.errors import Inconsistent
+
+DRYING_C = 100.0
+SLOW_UNTIL_C = 600.0
+LAST_STRETCH = 100.0
+"""Degrees under the peak from which a glaze firing goes slower."""
+
+DRYING_HOLD_MIN = 120.0
+"""Until the ware is dry, where nobody knows better. Common practice: more for thick ware."""
+
+FUEL_SLOWDOWN = 0.8
+"""A kiln fired by hand climbs less steadily, so its drafts go slower. Our choice."""
+
+
+class Stage(StrEnum):
+    """What a firing is for."""
+
+    BISQUE = "bisque"
+    GLAZE = "glaze"
+    SINGLE = "single"
+
+
+STAGE_WORDS = {
+    Stage.BISQUE: "Bisque",
+    Stage.GLAZE: "Glaze or test, ware fired before",
+    Stage.SINGLE: "Single firing of raw ware",
+}
+
+
+@dataclass(frozen=True)
+class _Draft:
+    """Rates in °C an hour: to drying, to 600 °C, on to the last stretch, through it; hold, min."""
+
+    drying: float
+    slow: float
+    middle: float
+    last: float
+    hold_min: float
+
+
+_DRAFTS = {
+    Stage.BISQUE: _Draft(60, 100, 150, 150, 0),
+    Stage.GLAZE: _Draft(0, 150, 200, 70, 10),
+    Stage.SINGLE: _Draft(60, 100, 150, 70, 10),
+}
+
+
+def draft(stage: Stage, cone: str, by_fuel: bool = False) -> list[Segment]:
+    """The segments of a draft, in °C an hour, °C and minutes.
+
+    Raises ClayError naming ``cone``, also for one that is down before the slow part ends. Source:
+    as said at the head of this file.
+    """
+    target = cones.bends_at(cones.check(cone)).temperature_c
+    if target < SLOW_UNTIL_C + LAST_STRETCH:
+        raise Inconsistent("cone", cone, "There is no draft for so cool a cone. Enter segments.")
+    low, high = target - 120, min(cones.TEMPERATURE.high, target + 80)
+    while high - low > 0.5:
+        peak = (low + high) / 2
+        done = heat_work.work(curve_of(_segments(stage, peak, by_fuel)).points, cone) >= 1
+        low, high = (low, peak) if done else (peak, high)
+    return _segments(stage, float(math.ceil(high)), by_fuel)
+
+
+def _segments(stage: Stage, peak: float, by_fuel: bool) -> list[Segment]:
+    rates, slower = _DRAFTS[stage], FUEL_SLOWDOWN if by_fuel else 1.0
+    segments = []
+    if rates.drying:
+        segments.append(Segment(rates.drying * slower, DRYING_C, DRYING_HOLD_MIN))
+    segments.append(Segment(rates.slow * slower, SLOW_UNTIL_C))
+    if rates.middle != rates.last:
+        segments.append(Segment(rates.middle * slower, peak - LAST_STRETCH))
+    segments.append(Segment(rates.last * slower, peak, rates.hold_min))
+    return segments

@@ -1,0 +1,164 @@
+"""What is wrong with a schedule for what is loaded: each check said with its figures.
+
+Source: common practice; the quartz inversion at 573 °C is in any ceramics text.
+"""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from enum import StrEnum
+from itertools import pairwise
+
+from claycore.firing import cones, heat_work
+from claycore.firing.schedules import Curve
+from claycore.measure.formatting import plain
+
+DRYING_TOP_C = 120.0
+"""Water boils out of ware up to here."""
+
+DRYING_RATE = 80.0
+"""°C an hour that raw ware stands until then, without a hold. Common practice."""
+
+DRYING_HOLD_H = 1.0
+"""A hold under DRYING_TOP_C that lets it go faster. Common practice."""
+
+QUARTZ_C = (540.0, 600.0)
+"""The stretch around the quartz inversion. Common practice."""
+
+QUARTZ_RATE_RAW = 130.0
+QUARTZ_RATE_FIRED = 200.0
+"""°C an hour through it, up or down. Common practice."""
+
+
+DUST = 1e-6
+"""What floating point may add to a rate or a stretch."""
+
+
+class Check(StrEnum):
+    """What a schedule is checked for."""
+
+    DRYING = "drying"
+    QUARTZ = "quartz"
+    CONE = "cone"
+    MATERIAL = "material"
+    POWER = "power"
+
+
+@dataclass(frozen=True)
+class Finding:
+    """Something to change or to know, in a sentence."""
+
+    check: Check
+    says: str
+
+
+@dataclass(frozen=True)
+class Limited:
+    """Something in the load with a top of its own: what it is, and the hottest cone it stands."""
+
+    name: str
+    top_cone: str
+
+
+@dataclass(frozen=True)
+class Loaded:
+    """What is to be fired: to which cone, whether any of it is raw, and what has its own top."""
+
+    cone: str | None = None
+    is_raw: bool = True
+    limited: tuple[Limited, ...] = ()
+
+
+def findings(curve: Curve, loaded: Loaded) -> list[Finding]:
+    """All that is wrong with a curve for a load; nothing where nothing is.
+
+    Rates in °C an hour. Raises ClayError naming ``curve`` or ``cone``. Source: as said at the head
+    of this file.
+    """
+    return [
+        *_drying(curve, loaded),
+        *_quartz(curve, loaded),
+        *_cone(curve, loaded),
+        *_materials(curve, loaded),
+    ]
+
+
+def _stretches(curve: Curve) -> Iterator[tuple[float, float, float]]:
+    """(from °C, to °C, hours) of each stretch that takes time."""
+    for (began, from_c), (ended, to_c) in pairwise(curve.points):
+        if ended > began:
+            yield from_c, to_c, ended - began
+
+
+def _drying(curve: Curve, loaded: Loaded) -> Iterator[Finding]:
+    if not loaded.is_raw:
+        return
+    held = 0.0
+    for from_c, to_c, hours in _stretches(curve):
+        if from_c >= DRYING_TOP_C:
+            return
+        if abs(to_c - from_c) < 1e-9:
+            held += hours
+            continue
+        rate = (to_c - from_c) / hours
+        if rate > DRYING_RATE and to_c > 100 and held < DRYING_HOLD_H:
+            yield Finding(
+                Check.DRYING,
+                f"Raw ware goes through 100 °C at {plain(rate, 0)} °C per hour: damp ware can"
+                f" explode. Stay under {plain(DRYING_RATE)} °C per hour up to"
+                f" {plain(DRYING_TOP_C)} °C, or hold for an hour below 100 °C.",
+            )
+            return
+
+
+def _quartz(curve: Curve, loaded: Loaded) -> Iterator[Finding]:
+    low, high = QUARTZ_C
+    most = QUARTZ_RATE_RAW if loaded.is_raw else QUARTZ_RATE_FIRED
+    for from_c, to_c, hours in _stretches(curve):
+        inside = min(max(from_c, to_c), high) - max(min(from_c, to_c), low)
+        rate = abs(to_c - from_c) / hours
+        if inside > DUST and rate > most + DUST:
+            way = "up" if to_c > from_c else "down"
+            yield Finding(
+                Check.QUARTZ,
+                f"It goes {way} through 573 °C, where quartz changes its size, at"
+                f" {plain(rate, 0)} °C per hour: pieces can crack. Stay under"
+                f" {plain(most)} °C per hour from {plain(low)} to {plain(high)} °C.",
+            )
+
+
+def _cone(curve: Curve, loaded: Loaded) -> Iterator[Finding]:
+    if loaded.cone is None:
+        return
+    reached = heat_work.cone_of(curve.points).down
+    if reached == loaded.cone:
+        return
+    if reached is None or cones.order(reached) < cones.order(loaded.cone):
+        brings = f"It brings down cone {reached}" if reached else "It brings down no cone"
+        yield Finding(Check.CONE, f"{brings}: the load needs cone {loaded.cone}.")
+    else:
+        yield Finding(
+            Check.CONE, f"It goes beyond cone {loaded.cone}: cone {reached} comes down as well."
+        )
+
+
+def _materials(curve: Curve, loaded: Loaded) -> Iterator[Finding]:
+    reached = heat_work.cone_of(curve.points).down
+    for one in loaded.limited:
+        if reached and cones.order(reached) > cones.order(one.top_cone):
+            yield Finding(
+                Check.MATERIAL,
+                f"{one.name} is only for cone {one.top_cone} and cooler, as far as you entered;"
+                f" this reaches cone {reached}.",
+            )
+
+
+def too_powerful(from_c: float, possible_rate: float) -> Finding:
+    """The finding that a kiln cannot follow, from °C on, with the °C an hour it can do there.
+
+    Raises nothing. Source: :mod:`claycore.firing.kiln_model`.
+    """
+    return Finding(
+        Check.POWER,
+        f"From about {plain(from_c, -1)} °C the kiln is likely to fall behind: there it climbs at"
+        f" most {plain(possible_rate, -1)} °C per hour, by a rough estimate.",
+    )

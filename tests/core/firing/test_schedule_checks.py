@@ -1,0 +1,48 @@
+"""What is said of a schedule for a load: common practice."""
+
+import pytest
+
+from claycore.firing.schedule_checks import Check, Limited, Loaded, findings
+from claycore.firing.schedules import Segment, curve_of
+
+SAFE = [Segment(60, 100, 120), Segment(100, 620), Segment(150, 1080)]
+
+
+def checks(segments, loaded):
+    return [one.check for one in findings(curve_of(segments), loaded)]
+
+
+def test_a_careful_bisque_has_nothing_against_it():
+    assert checks(SAFE, Loaded(is_raw=True)) == []
+
+
+@pytest.mark.parametrize(
+    ("segments", "is_raw", "expected"),
+    [
+        ([Segment(150, 600), Segment(100, 700)], True, [Check.DRYING, Check.QUARTZ]),
+        ([Segment(150, 600), Segment(100, 700)], False, []),
+        ([Segment(150, 90, 60), Segment(120, 700)], True, []),
+        ([Segment(150, 90, 10), Segment(120, 700)], True, [Check.DRYING]),
+        ([*SAFE, Segment(-300, 300)], True, [Check.QUARTZ]),
+        ([Segment(60, 500), Segment(300, 1000)], False, [Check.QUARTZ]),
+    ],
+)
+def test_too_fast_through_drying_or_quartz(segments, is_raw, expected):
+    assert checks(segments, Loaded(is_raw=is_raw)) == expected
+
+
+def test_the_cone_must_be_the_one_the_load_needs():
+    assert checks(SAFE, Loaded("04")) == []
+    (short,) = findings(curve_of(SAFE), Loaded("6"))
+    assert "the load needs cone 6" in short.says
+    (beyond,) = findings(curve_of(SAFE), Loaded("06"))
+    assert "It goes beyond cone 06: cone 04 comes down as well." in beyond.says
+    (none,) = findings(curve_of([Segment(60, 300)]), Loaded("06"))
+    assert none.says.startswith("It brings down no cone")
+
+
+def test_what_is_inside_has_a_top_of_its_own():
+    red, plain = Limited("Buoy Red", "06"), Limited("Quay Blue", "10")
+    (found,) = findings(curve_of(SAFE), Loaded("04", limited=(red, plain)))
+    assert found.check == Check.MATERIAL
+    assert found.says.startswith("Buoy Red is only for cone 06 and cooler")
