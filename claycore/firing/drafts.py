@@ -24,6 +24,10 @@ FUEL_SLOWDOWN = 0.8
 """A kiln fired by hand climbs less steadily, so its drafts go slower. Our choice."""
 
 
+HOTTEST_BISQUE = "01"
+"""Raw ware that goes hotter is fired once. Common practice: bisque is near cone 04."""
+
+
 class Stage(StrEnum):
     """What a firing is for."""
 
@@ -31,6 +35,8 @@ class Stage(StrEnum):
     GLAZE = "glaze"
     SINGLE = "single"
 
+
+STAGE_NAMES = {Stage.BISQUE: "Bisque", Stage.GLAZE: "Glaze", Stage.SINGLE: "Single firing"}
 
 STAGE_WORDS = {
     Stage.BISQUE: "Bisque",

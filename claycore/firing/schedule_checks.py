@@ -157,8 +157,9 @@ def too_powerful(from_c: float, possible_rate: float) -> Finding:
 
     Raises nothing. Source: :mod:`claycore.firing.kiln_model`.
     """
+    here, rate = plain(round(from_c, -1)), plain(round(possible_rate, -1))
     return Finding(
         Check.POWER,
-        f"From about {plain(from_c, -1)} °C the kiln is likely to fall behind: there it climbs at"
-        f" most {plain(possible_rate, -1)} °C per hour, by a rough estimate.",
+        f"From about {here} °C the kiln is likely to fall behind: there it climbs at most {rate} °C"
+        " per hour, by a rough estimate.",
     )

@@ -6,6 +6,7 @@ import uuid
 import pytest
 from django.urls import URLResolver, get_resolver
 
+from claycore.firing.drafts import Stage
 from claycore.testing.protocols import protocols
 from tests.factories import (
     ContainerFactory,
@@ -16,6 +17,7 @@ from tests.factories import (
 )
 from umberpot.bench.services import start_timer
 from umberpot.kiln.loading.services import plan_load
+from umberpot.kiln.schedules.services import draft_for
 from umberpot.mixing.leftovers.services import keep_leftover
 from umberpot.mixing.models import Plan
 from umberpot.mixing.services import save_calculation
@@ -28,7 +30,11 @@ BAR_TEST = {
 TEST_PAGES = [
     f"tiles:{page}" for page in ("test", "check-test", "bars-made", "weigh-drying", "bench-sheet")
 ]
-LOAD_PAGES = [f"kiln:{page}" for page in ("load-plan", "pack-load", "fire-load", "cancel-load")]
+LOAD_PAGES = [
+    f"kiln:{page}"
+    for page in ["load-plan", "pack-load", "schedule-load", "fire-load", "cancel-load"]
+]
+SCHEDULE_PAGES = ("kiln:edit-schedule", "kiln:set-schedule-aside", "kiln:schedule-file")
 BY_NUMBER = ("tiles:record-by-number", "results:tile-by-number", "kiln:fire-tile-by-number")
 CLAY_PAGES = (
     *("results:clay", "results:clay-purpose", "results:report", "results:figures"),
@@ -51,6 +57,7 @@ def world(make_mix, weigh, signed_in, user, studio):
     clay = mix.parts.first().material
     kiln = KilnFactory(studio=studio, name="Secret kiln")
     load = plan_load(kiln, "6", "oxidation", [tile], user, uuid.uuid4())
+    schedule = draft_for(kiln, Stage.GLAZE, "6", user, uuid.uuid4())
     left = keep_leftover(finished, 12, "dry", None, user)
     bowl = ContainerFactory(studio=studio, name="Secret bowl")
     signed_in.post(
@@ -106,6 +113,7 @@ def world(make_mix, weigh, signed_in, user, studio):
         "kiln:kiln-sizes": load.kiln_id,
         "kiln:set-kiln-aside": load.kiln_id,
         **dict.fromkeys(LOAD_PAGES, load.pk),
+        **dict.fromkeys(SCHEDULE_PAGES, schedule.pk),
         "kiln:move-piece": (load.pk, load.pieces.first().pk),
         "kiln:piece-sizes": (load.pk, tile.trial_id),
         "tiles:record": tile.code,

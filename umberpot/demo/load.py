@@ -9,12 +9,14 @@ from django.db import models
 from django.http import QueryDict
 from django.utils import timezone
 
+from claycore.firing.drafts import Stage
 from claycore.testing.readings import READINGS, Quantity
 from umberpot.demo import story
 from umberpot.kiln import services as kiln
-from umberpot.kiln.loading.services import plan_load
+from umberpot.kiln.loading.services import choose_schedule, plan_load
 from umberpot.kiln.models import Firing, Kiln
 from umberpot.kiln.models.loads import Atmosphere
+from umberpot.kiln.schedules.services import draft_for
 from umberpot.mixing import services as mixing
 from umberpot.mixing.calculators.dose import DoseView
 from umberpot.mixing.calculators.grid import GridView
@@ -178,7 +180,9 @@ class DemoLoader:
         cone = self.studio.usual_cone
         waiting = Tile.objects.filter(studio=self.studio, step=Step.FIRE, cone=cone)
         tiles_of = list(waiting.select_related("trial").order_by("pk"))
-        plan_load(quay, cone, Atmosphere.OXIDATION, tiles_of, self.user, uuid.uuid4())
+        load = plan_load(quay, cone, Atmosphere.OXIDATION, tiles_of, self.user, uuid.uuid4())
+        schedule = draft_for(quay, Stage.SINGLE, cone, self.user, uuid.uuid4())
+        choose_schedule(load, schedule)
 
     def entries(
         self, figures: Mapping[str, float | None], method: str = ""

@@ -11,6 +11,13 @@ _LOAD = Tool("kiln:load", "Loading calculator", "Where pieces stand, how many fi
 CALCULATORS = (ToolGroup("", (_CONE, _SCHEDULE, _LOAD)),)
 
 TOOLS = (
-    ToolGroup("", (Tool("kiln:kiln", "Firings"), Tool("kiln:kilns", "Kilns"))),
+    ToolGroup(
+        "",
+        (
+            Tool("kiln:kiln", "Firings"),
+            Tool("kiln:schedules", "Schedules"),
+            Tool("kiln:kilns", "Kilns"),
+        ),
+    ),
     *CALCULATORS,
 )

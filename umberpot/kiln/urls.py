@@ -8,6 +8,7 @@ from umberpot.kiln.calculators.load import LoadView
 from umberpot.kiln.calculators.schedule import ScheduleView
 from umberpot.kiln.kilns import views as kilns
 from umberpot.kiln.loading import views as loading
+from umberpot.kiln.schedules import views as schedules
 from umberpot.tiles.codes import by_number
 
 app_name = "kiln"
@@ -21,11 +22,18 @@ urlpatterns = [
     path("kilns/", kilns.kilns, name="kilns"),
     path("kilns/<int:pk>/", kilns.kiln_sizes, name="kiln-sizes"),
     path("kilns/<int:pk>/aside/", kilns.set_kiln_aside, name="set-kiln-aside"),
+    path("schedules/", schedules.schedules, name="schedules"),
+    path("schedules/import/", schedules.schedule_from_file, name="schedule-from-file"),
+    path("schedules/check/", schedules.check_schedule, name="check-schedule"),
+    path("schedules/<int:pk>/", schedules.edit_schedule, name="edit-schedule"),
+    path("schedules/<int:pk>/aside/", schedules.set_schedule_aside, name="set-schedule-aside"),
+    path("schedules/<int:pk>.<slug:form>", schedules.schedule_file, name="schedule-file"),
     path("loads/new/", loading.plan_load, name="plan-load"),
     path("loads/<int:pk>/", loading.load_plan, name="load-plan"),
     path("loads/<int:pk>/pack/", loading.pack, name="pack-load"),
     path("loads/<int:pk>/pieces/<int:piece_pk>/", loading.move_piece, name="move-piece"),
     path("loads/<int:pk>/sizes/<int:trial_pk>/", loading.piece_sizes, name="piece-sizes"),
+    path("loads/<int:pk>/schedule/", loading.schedule_load, name="schedule-load"),
     path("loads/<int:pk>/fire/", loading.fire_load, name="fire-load"),
     path("loads/<int:pk>/cancel/", loading.cancel_load, name="cancel-load"),
     path("<int:pk>/", views.firing, name="firing"),

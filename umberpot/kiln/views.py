@@ -6,7 +6,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from django.contrib import messages
-from django.db.models import Count, Q, QuerySet
+from django.db.models import Count, Q
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.utils import timezone
@@ -17,6 +17,7 @@ from claycore.testing.bar_plan import needs_saucer
 from umberpot.kiln import sentences
 from umberpot.kiln.forms import FireOneForm, FiringForm
 from umberpot.kiln.kilns.forms import FirstKilnForm
+from umberpot.kiln.loading.sentences import in_brief
 from umberpot.kiln.models import Firing, Kiln, Load, Loading
 from umberpot.kiln.models.loads import LoadState
 from umberpot.kiln.places import PLACE
@@ -68,16 +69,18 @@ def _held_back(request: StudioRequest) -> list[tuple[Trial, int]]:
     return [(trial, counts[trial.pk]) for trial in trials]
 
 
-def _planned_loads(request: StudioRequest) -> QuerySet[Load]:
-    """The loads that are planned, with how many tiles stand in each and wait in its tray."""
+def _planned_loads(request: StudioRequest) -> list[tuple[Load, str]]:
+    """The loads that are planned, each with what it holds in a few words."""
     planned = Load.objects.of(request.studio).filter(state=LoadState.PLANNED)
     of_tiles = Q(pieces__tile__isnull=False)
-    found: QuerySet[Load] = planned.select_related("kiln").annotate(
+    found = planned.select_related("kiln").annotate(
         standing=Count("pieces", filter=of_tiles & Q(pieces__shelf__isnull=False)),
         in_tray=Count("pieces", filter=of_tiles & Q(pieces__shelf=None)),
         shelves_used=Count("pieces__shelf", distinct=True),
     )
-    return found
+    return [
+        (load, in_brief(load, load.standing, load.in_tray, load.shelves_used)) for load in found
+    ]
 
 
 def waiting(request: StudioRequest) -> list[WaitingForCone]:

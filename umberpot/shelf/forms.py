@@ -48,6 +48,7 @@ class MaterialForm(OwnedModelForm):
             "state",
             "water_pct",
             "hazards",
+            "top_cone",
             "notes",
         ]
         widgets = {"kind": forms.RadioSelect, "state": forms.RadioSelect}

@@ -79,6 +79,9 @@ class Material(StudioOwned):
     state = models.CharField(max_length=8, choices=STATES, default=ClayState.DRY)
     water_pct = models.FloatField("water, % of wet weight", null=True, blank=True)
     hazards = models.JSONField("watch for", default=list, blank=True)
+    top_cone = models.CharField(
+        "highest cone", max_length=4, blank=True, choices=[(c, c) for c in cones.CONES]
+    )
     notes = models.TextField(max_length=2000, blank=True)
     purpose = models.CharField(max_length=12, blank=True, editable=False, choices=purposes.choices)
     ware = models.CharField(max_length=12, blank=True, editable=False, choices=list(WARES.items()))
@@ -119,6 +122,15 @@ class Material(StudioOwned):
         """Where it is changed: a leftover's or a bucket's own page, a material's form."""
         page = "mixing:leftover" if self.is_coloured else "shelf:material"
         return reverse(page, args=[self.pk])
+
+    @property
+    def highest_cone(self) -> str:
+        """The hottest cone it stands: as entered, else the upper end of its label; '' if neither.
+
+        Its claim is one query more unless it was fetched along.
+        """
+        claim: SupplierClaim | None = getattr(self, "claim", None)
+        return self.top_cone or (claim.cone_high if claim else "")
 
     @property
     def is_clay(self) -> bool:

@@ -2,7 +2,7 @@
 
 import pytest
 
-from claycore.firing.schedule_checks import Check, Limited, Loaded, findings
+from claycore.firing.schedule_checks import Check, Limited, Loaded, findings, too_powerful
 from claycore.firing.schedules import Segment, curve_of
 
 SAFE = [Segment(60, 100, 120), Segment(100, 620), Segment(150, 1080)]
@@ -46,3 +46,10 @@ def test_what_is_inside_has_a_top_of_its_own():
     (found,) = findings(curve_of(SAFE), Loaded("04", limited=(red, plain)))
     assert found.check == Check.MATERIAL
     assert found.says.startswith("Buoy Red is only for cone 06 and cooler")
+
+
+def test_a_kiln_that_falls_behind_is_told_in_round_figures():
+    """A rough estimate is not said to the degree."""
+    said = too_powerful(437.4, 188.2).says
+    assert "From about 440 °C" in said
+    assert "at most 190 °C per hour" in said

@@ -240,3 +240,17 @@ def test_the_page_asks_no_more_for_more_pieces(
     signed_in.post(f"/kiln/loads/{planned.pk}/pack/", {"add": "all"})
     with django_assert_max_num_queries(queries):
         signed_in.get(address)
+
+
+def test_a_schedule_is_checked_against_what_is_loaded(signed_in, planned, clay):
+    """A draft for raw ware suits it, until a clay in it has a top of its own."""
+    signed_in.post(f"/kiln/loads/{planned.pk}/schedule/", {"schedule": ""})
+    planned.refresh_from_db()
+    assert planned.schedule.name == "Single firing to cone 6"
+    page = words_of(signed_in.get(f"/kiln/loads/{planned.pk}/"))
+    assert "Cone reached 6" in page
+    assert "is only for cone" not in page
+    clay.top_cone = "04"
+    clay.save()
+    page = words_of(signed_in.get(f"/kiln/loads/{planned.pk}/"))
+    assert f"{clay.name} is only for cone 04 and cooler" in page

@@ -19,6 +19,7 @@ from claycore.firing.loading.shelves import (
 )
 from claycore.measure.formatting import plain
 from claycore.measure.notices import Notice
+from umberpot.kiln.loading.sentences import shelf_caption
 from umberpot.kiln.loading.shelf_drawing import ShelfDrawing, drawn
 from umberpot.kiln.places import PLACE
 from umberpot.ui.calculators import Answer, Calculator, CalculatorForm
@@ -216,12 +217,12 @@ def _saved(saving: Saving | None) -> str:
     return f"Leaving out {names} saves {what}."
 
 
-def _drawings(inputs: LoadInputs, load: Load) -> list[tuple[int, ShelfDrawing]]:
-    """The shelves that are used, each with its number."""
+def _drawings(inputs: LoadInputs, load: Load) -> list[tuple[str, ShelfDrawing]]:
+    """The shelves that are used, each with its caption."""
     frame = max(shelf.sides[0] for shelf in inputs.shelves)
     return [
         (
-            number,
+            shelf_caption(number, len(stood)),
             drawn(
                 shelf,
                 [(one.piece.name, one.placed, "", "") for one in stood],

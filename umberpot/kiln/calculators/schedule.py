@@ -9,7 +9,7 @@ from claycore.firing import heat_work, schedules
 from claycore.firing.heat_work import Reached
 from claycore.firing.schedules import MOST_SEGMENTS, Curve, Segment
 from claycore.measure.formatting import plain
-from umberpot.kiln.calculators.curve_drawing import NARROW, WIDE, drawn
+from umberpot.kiln.curve_drawing import NARROW, WIDE, drawn
 from umberpot.kiln.places import PLACE
 from umberpot.ui.calculators import Answer, Calculator, CalculatorForm
 from umberpot.ui.fields.lines import EntriesField

@@ -7,7 +7,7 @@ from django import forms
 from claycore.firing import cones
 from claycore.firing.loading import shelves
 from claycore.firing.loading.footprints import PieceSize
-from umberpot.kiln.models import Kiln
+from umberpot.kiln.models import Kiln, Schedule
 from umberpot.kiln.models.loads import Atmosphere
 from umberpot.studio.models import Studio
 from umberpot.ui.fields.measures import Choice, MeasureField
@@ -47,6 +47,19 @@ class SizeForm(forms.Form):
         """The size that valid input gives."""
         typed = self.cleaned_data
         return PieceSize(typed["length"], typed["width"], typed["thickness"])
+
+
+class ScheduleChoice(forms.Form):
+    """By which schedule a load is to be fired: one that is kept, or a new draft for it."""
+
+    schedule = forms.ModelChoiceField(
+        queryset=Schedule.objects.none(), required=False, empty_label="a new draft for this load"
+    )
+
+    def __init__(self, *args: Any, studio: Studio, **kwargs: Any) -> None:
+        super().__init__(*args, **kwargs)
+        kept: Any = self.fields["schedule"]
+        kept.queryset = Schedule.objects.of(studio).filter(set_aside_at=None)
 
 
 class PlaceForm(forms.Form):

@@ -5,14 +5,18 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property
 
+from claycore.firing import cones
+from claycore.firing.drafts import HOTTEST_BISQUE, Stage
 from claycore.firing.loading import by_rules, firings, packing
 from claycore.firing.loading.by_rules import WITNESS, Standing
 from claycore.firing.loading.footprints import PieceSize
 from claycore.firing.loading.packing import Piece, Stood
 from umberpot.kiln.loading import sentences
-from umberpot.kiln.loading.services import recipe_of, sets_of, size_of, waiting_for
+from umberpot.kiln.loading.services import check_against, recipe_of, sets_of, size_of, waiting_for
 from umberpot.kiln.loading.shelf_drawing import ShelfDrawing, drawn
 from umberpot.kiln.models import Load, LoadedPiece
+from umberpot.kiln.models.loads import LoadState
+from umberpot.kiln.schedules.outlook import Outlook
 from umberpot.tiles.models import Trial
 
 
@@ -70,6 +74,11 @@ class LoadPage:
         return sum(piece.shelf is not None for piece in self.tiles)
 
     @property
+    def standing_said(self) -> str:
+        """How many of the pieces stand on a shelf, in words."""
+        return sentences.standing(self.standing, len(self.tiles), self.shelves_used)
+
+    @property
     def shelves_used(self) -> int:
         return len({piece.shelf for piece in self.tiles if piece.shelf is not None})
 
@@ -77,11 +86,12 @@ class LoadPage:
     def shelves(self) -> list[LoadedShelf]:
         """Every shelf of the kiln, the lowest first."""
         shelf = self.load.kiln.shelf
+        movable = self.load.state == LoadState.PLANNED
         found = []
         for number in range(self.load.kiln.shelf_count):
             on_it = [piece for piece in self.pieces if piece.shelf == number]
             stood = [
-                (piece.name, piece.placed, _look(piece), str(piece.pk))
+                (piece.name, piece.placed, _look(piece), str(piece.pk) if movable else "")
                 for piece in on_it
                 if piece.placed
             ]
@@ -106,6 +116,22 @@ class LoadPage:
             )
             for trial, pieces in of_trial.items()
         ]
+
+    @cached_property
+    def outlook(self) -> Outlook | None:
+        """What the schedule that was chosen comes to with this load; None where none was."""
+        if self.load.schedule is None:
+            return None
+        loaded = check_against(self.load, self.tiles)
+        return Outlook(self.load.schedule.curve, self.load.kiln, loaded, self.standing)
+
+    @property
+    def stage(self) -> Stage:
+        """What a draft for this load would be for: raw ware, or ware that was fired before."""
+        if not check_against(self.load, self.tiles).is_raw:
+            return Stage.GLAZE
+        is_cool = cones.order(self.load.cone) <= cones.order(HOTTEST_BISQUE)
+        return Stage.BISQUE if is_cool else Stage.SINGLE
 
     @cached_property
     def more_waiting(self) -> int:

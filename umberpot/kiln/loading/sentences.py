@@ -30,12 +30,30 @@ def pieces_of(count: int) -> str:
     return "1 piece" if count == 1 else f"{count} pieces"
 
 
+def shelves_of(count: int) -> str:
+    """So many shelves."""
+    return "1 shelf" if count == 1 else f"{count} shelves"
+
+
+def standing(count: int, of: int, shelves: int) -> str:
+    """How many of the pieces stand on a shelf."""
+    if not of:
+        return "There is nothing in this load."
+    return f"{count} of {pieces_of(of)} on {shelves_of(shelves)}."
+
+
+def in_brief(load: Load, standing: int, in_tray: int, shelves: int) -> str:
+    """A planned load in one line."""
+    tray = f", {in_tray} in the tray" if in_tray else ""
+    return f"in {load.kiln}: {pieces_of(standing)} on {shelves_of(shelves)}{tray}"
+
+
 def shelf_says(number: int, pieces: Sequence[LoadedPiece]) -> str:
     """A shelf for whoever cannot see it."""
     return f"Shelf {number} from above with {pieces_of(len(pieces))}"
 
 
-def shelf_caption(number: int, count: int, has_cones: bool) -> str:
+def shelf_caption(number: int, count: int, has_cones: bool = False) -> str:
     """Which shelf it is, and what stands on it."""
     where = f"Shelf {number}, lowest" if number == 1 else f"Shelf {number}"
     if not count and not has_cones:

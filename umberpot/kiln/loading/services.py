@@ -7,6 +7,7 @@ from datetime import date
 
 from django.contrib.auth.models import User
 from django.db import transaction
+from django.db.models import Q
 
 from claycore.firing.loading import by_hand, packing
 from claycore.firing.loading.by_hand import Obstacle
@@ -14,10 +15,12 @@ from claycore.firing.loading.by_rules import WITNESS, Fixed, PieceSet, load_by_r
 from claycore.firing.loading.footprints import PieceSize, footprint, usual_size
 from claycore.firing.loading.packing import Piece
 from claycore.firing.loading.shelves import Placed, Size
+from claycore.firing.schedule_checks import Limited, Loaded
 from claycore.testing.bar_plan import needs_saucer
-from umberpot.kiln.models import Firing, Kiln, Load, LoadedPiece, Loading
+from umberpot.kiln.models import Firing, Kiln, Load, LoadedPiece, Loading, Schedule
 from umberpot.kiln.models.loads import LoadState
 from umberpot.kiln.services import fire
+from umberpot.shelf.models import Material
 from umberpot.tiles.models import Step, Tile, TileQuerySet, Trial
 
 
@@ -258,6 +261,28 @@ def resize(load: Load, trial: Trial, size: PieceSize, on_edge: bool) -> None:
         piece.shelf = piece.x_mm = piece.y_mm = None
         piece.locked = False
         piece.save()
+
+
+def check_against(load: Load, pieces: Sequence[LoadedPiece]) -> Loaded:
+    """What a schedule has to suit: the cone, whether anything is raw, what has a top of its own."""
+    tiles = [piece.tile for piece in pieces if piece.tile]
+    fired = set(Loading.objects.filter(tile__in=tiles).values_list("tile_id", flat=True))
+    inside = Q(mix_parts__mix__tiles__in=tiles) | Q(bars__in=tiles)
+    named = Q(top_cone__gt="") | Q(claim__cone_high__gt="")
+    materials = Material.objects.of(load.studio).filter(inside, named).select_related("claim")
+    return Loaded(
+        load.cone,
+        any(tile.pk not in fired for tile in tiles),
+        tuple(Limited(one.name, one.highest_cone) for one in materials.distinct()),
+    )
+
+
+@transaction.atomic
+def choose_schedule(load: Load, schedule: Schedule | None) -> None:
+    """A load is to be fired by a schedule, or by none that is kept."""
+    _still_planned(load)
+    load.schedule = schedule
+    load.save(update_fields=["schedule"])
 
 
 @transaction.atomic

@@ -32,9 +32,16 @@ class Slab:
     key: str = ""
 
     @property
-    def says(self) -> str:
-        """What it is, for whoever cannot see it."""
-        return f"{self.name}, locked" if "slab-locked" in self.css else self.name
+    def handles(self) -> SafeString:
+        """The attributes in SVG by which it is moved; none where nobody moves it."""
+        if not self.key:
+            return SafeString("")
+        says = f"{self.name}, locked" if "slab-locked" in self.css else self.name
+        return format_html(
+            'id="piece-{0}" data-piece="{0}" tabindex="0" role="button" aria-label="{1}"',
+            self.key,
+            says,
+        )
 
     @property
     def place(self) -> SafeString:

@@ -9,20 +9,22 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.utils import timezone
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
+from claycore.measure.errors import ClayError
 from umberpot.kiln.forms import FiringForm
 from umberpot.kiln.loading import sentences, services
-from umberpot.kiln.loading.forms import PlaceForm, PlanForm, SizeForm
+from umberpot.kiln.loading.forms import PlaceForm, PlanForm, ScheduleChoice, SizeForm
 from umberpot.kiln.loading.page import LoadPage
 from umberpot.kiln.loading.services import NoLongerPlanned, NoPlace
 from umberpot.kiln.models import Load, LoadedPiece
 from umberpot.kiln.models.loads import LoadState
 from umberpot.kiln.places import PLACE
+from umberpot.kiln.schedules.services import draft_for
 from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.tiles.models import Step, Tile, Trial
 
 
 def _load(request: StudioRequest, pk: int) -> Load:
-    loads = Load.objects.of(request.studio).select_related("kiln", "firing", "studio")
+    loads = Load.objects.of(request.studio).select_related("kiln", "firing", "studio", "schedule")
     found: Load = get_object_or_404(loads, pk=pk)
     return found
 
@@ -69,6 +71,10 @@ def _shown(request: StudioRequest, load: Load, form: FiringForm | None = None) -
         "place": PLACE,
         "load": load,
         "page": LoadPage(load),
+        "schedule_form": ScheduleChoice(
+            studio=request.studio, initial={"schedule": load.schedule_id}
+        ),
+        "request_key": uuid.uuid4(),
         "is_planned": load.state == LoadState.PLANNED,
         "form": form or FiringForm(initial={"cone": load.cone, "fired_on": timezone.localdate()}),
     }
@@ -156,6 +162,26 @@ def piece_sizes(request: StudioRequest, pk: int, trial_pk: int) -> HttpResponse:
         services.pack(load)
 
     return _changed(request, load, change)
+
+
+@require_POST
+def schedule_load(request: StudioRequest, pk: int) -> HttpResponse:
+    """By which schedule the load is to be fired: one that is kept, or a draft for it."""
+    load = _load(request, pk)
+    form = ScheduleChoice(request.POST, studio=request.studio)
+    if not form.is_valid():
+        return _done(request, load, str(form.errors["schedule"][0]))
+    key = request_key(request)
+    try:
+        chosen = form.cleaned_data["schedule"] or draft_for(
+            load.kiln, LoadPage(load).stage, load.cone, request.user, key
+        )
+        services.choose_schedule(load, chosen)
+    except NoLongerPlanned:
+        messages.error(request, sentences.NO_LONGER_PLANNED)
+    except ClayError as error:
+        messages.error(request, str(error))
+    return redirect(load)
 
 
 @require_POST

@@ -3,5 +3,6 @@
 from umberpot.kiln.models.firings import Firing, FiringChange, Loading
 from umberpot.kiln.models.kilns import Kiln
 from umberpot.kiln.models.loads import Load, LoadedPiece
+from umberpot.kiln.models.schedules import Schedule
 
-__all__ = ["Firing", "FiringChange", "Kiln", "Load", "LoadedPiece", "Loading"]
+__all__ = ["Firing", "FiringChange", "Kiln", "Load", "LoadedPiece", "Loading", "Schedule"]

@@ -9,6 +9,7 @@ from claycore.firing.loading.by_rules import WITNESS
 from claycore.firing.loading.shelves import CLEARANCE_MM, Placed
 from umberpot.kiln.models.firings import Firing
 from umberpot.kiln.models.kilns import Kiln
+from umberpot.kiln.models.schedules import Schedule
 from umberpot.studio.models import Signed, StudioOwned
 
 
@@ -36,6 +37,9 @@ class Load(Signed):
         max_length=9, choices=Atmosphere.choices, default=Atmosphere.OXIDATION
     )
     clearance_mm = models.FloatField("clearance, mm", default=CLEARANCE_MM)
+    schedule = models.ForeignKey(
+        Schedule, on_delete=models.PROTECT, null=True, editable=False, related_name="loads"
+    )
     state = models.CharField(max_length=9, choices=LoadState.choices, default=LoadState.PLANNED)
     firing = models.OneToOneField(
         Firing, on_delete=models.PROTECT, null=True, editable=False, related_name="load"
@@ -61,6 +65,11 @@ class Load(Signed):
 
     def __str__(self) -> str:
         return f"Load for cone {self.cone}, {self.kiln}"
+
+    @property
+    def conditions(self) -> str:
+        """The kiln and its air, in words."""
+        return f"{self.get_atmosphere_display().lower()}, {self.kiln}"
 
     def get_absolute_url(self) -> str:
         return reverse("kiln:load-plan", args=[self.pk])
@@ -107,6 +116,11 @@ class LoadedPiece(StudioOwned):
     def name(self) -> str:
         """What is written on it where it is drawn."""
         return self.tile.code if self.tile else WITNESS.name
+
+    @property
+    def name_and_state(self) -> str:
+        """Its name, and whether it is locked."""
+        return f"{self.name}, locked" if self.locked else self.name
 
     @property
     def placed(self) -> Placed | None:

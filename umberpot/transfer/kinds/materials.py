@@ -115,6 +115,7 @@ def _rows(studio: Studio) -> Iterable[Cells]:
             "water_pct": number(material.water_pct),
             "on_hand_g": on_hand,
             "watch_for": " ".join(material.hazards),
+            "top_cone": material.top_cone,
             "notes": material.notes,
         }
 
@@ -124,7 +125,7 @@ MATERIALS = Kind(
     "Materials",
     (
         *("id", "kind", "name", "supplier_code", "price_per_kg", "state", "water_pct"),
-        *("on_hand_g", "watch_for", "notes"),
+        *("on_hand_g", "watch_for", "top_cone", "notes"),
     ),
     _rows,
     MaterialReader,

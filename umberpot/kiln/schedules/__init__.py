@@ -1,0 +1,1 @@
+"""Schedules that a studio keeps: begun from a draft, edited, checked against what is loaded."""

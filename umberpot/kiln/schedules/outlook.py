@@ -1,0 +1,92 @@
+"""What a schedule comes to: its curve, how long, how hot, how dear, and what is wrong with it."""
+
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+from functools import cached_property
+
+from claycore.firing import heat_work, kiln_model, schedule_checks
+from claycore.firing.heat_work import Reached
+from claycore.firing.schedule_checks import Finding, Loaded
+from claycore.firing.schedules import Curve
+from claycore.measure.formatting import plain
+from umberpot.kiln.curve_drawing import NARROW, WIDE, drawn
+from umberpot.kiln.models import Kiln
+from umberpot.kiln.models.kilns import Heat
+from umberpot.ui.drawing import Drawing
+
+
+@dataclass(frozen=True)
+class Outlook:
+    """A curve in a kiln with a load; ``loaded`` None where nothing is known to check against.
+
+    ``pieces`` share the cost.
+    """
+
+    curve: Curve
+    kiln: Kiln | None = None
+    loaded: Loaded | None = None
+    pieces: int = 0
+    starts_at: datetime | None = None
+
+    @cached_property
+    def reached(self) -> Reached:
+        """The cone its heat work brings down, and the next."""
+        return heat_work.cone_of(self.curve.points)
+
+    @property
+    def time(self) -> str:
+        """How long it takes."""
+        hours, minutes = divmod(round(60 * self.curve.hours), 60)
+        return f"{hours} h {minutes:02d} min"
+
+    @property
+    def peak(self) -> str:
+        """The hottest it gets, °C."""
+        return plain(self.curve.peak_c, 0)
+
+    @property
+    def done_at(self) -> datetime | None:
+        """When its last segment ends, if it starts then."""
+        return self.starts_at + timedelta(hours=self.curve.hours) if self.starts_at else None
+
+    @cached_property
+    def _energy(self) -> kiln_model.Energy | None:
+        if self.kiln is None or self.kiln.heat != Heat.ELECTRIC or not self.kiln.power_kw:
+            return None
+        return kiln_model.energy_of(self.curve.points, self.kiln.power_kw)
+
+    @property
+    def kwh(self) -> str:
+        """The energy it takes, as far as it can be estimated."""
+        return plain(self._energy.kwh, 0) if self._energy else ""
+
+    @property
+    def cost(self) -> float | None:
+        """What the energy costs, in the studio's currency."""
+        if self._energy is None or self.kiln is None or self.kiln.price_per_kwh is None:
+            return None
+        return self._energy.kwh * self.kiln.price_per_kwh
+
+    @property
+    def cost_each(self) -> float | None:
+        """What it costs for each piece."""
+        return self.cost / self.pieces if self.cost is not None and self.pieces else None
+
+    @cached_property
+    def findings(self) -> list[Finding]:
+        """What is wrong with it for what is loaded, and for the kiln."""
+        found = schedule_checks.findings(self.curve, self.loaded) if self.loaded else []
+        energy = self._energy
+        if energy and energy.too_fast_from_c is not None and energy.possible_rate is not None:
+            found.append(schedule_checks.too_powerful(energy.too_fast_from_c, energy.possible_rate))
+        return found
+
+    @property
+    def wide(self) -> Drawing:
+        """The curve for a page."""
+        return drawn(self.curve, WIDE)
+
+    @property
+    def narrow(self) -> Drawing:
+        """The curve for a phone."""
+        return drawn(self.curve, NARROW)

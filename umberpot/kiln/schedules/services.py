@@ -1,0 +1,36 @@
+"""Making schedules."""
+
+import uuid
+
+from django.contrib.auth.models import User
+from django.db import transaction
+
+from claycore.firing.drafts import STAGE_NAMES, Stage, draft
+from claycore.firing.schedules import Segment
+from umberpot.kiln.models import Kiln, Schedule
+from umberpot.kiln.models.kilns import Heat
+
+
+def as_rows(segments: list[Segment]) -> list[list[float]]:
+    """Segments as they are stored."""
+    return [[one.rate, one.target_c, one.hold_min] for one in segments]
+
+
+def drafted(kiln: Kiln | None, stage: Stage, cone: str) -> Schedule:
+    """A draft as a schedule, not yet saved. Raises ClayError naming ``cone``."""
+    by_fuel = kiln is not None and kiln.heat == Heat.FUEL
+    segments = as_rows(draft(stage, cone, by_fuel))
+    name = f"{STAGE_NAMES[stage]} to cone {cone}"
+    return Schedule(name=name, stage=stage, cone=cone, segments=segments)
+
+
+@transaction.atomic
+def draft_for(kiln: Kiln, stage: Stage, cone: str, by: User, key: uuid.UUID) -> Schedule:
+    """A draft for what is loaded, saved. The same ``key`` makes only one. Raises ClayError."""
+    same: Schedule | None = Schedule.objects.of(kiln.studio).filter(request_key=key).first()
+    if same:
+        return same
+    schedule = drafted(kiln, stage, cone)
+    schedule.studio, schedule.made_by, schedule.request_key = kiln.studio, by, key
+    schedule.save()
+    return schedule
