@@ -1,0 +1,1 @@
+"""An electric kiln with its controller, which speaks plain text lines over TCP: docs/formats.md."""
