@@ -18,6 +18,8 @@ from types import FrameType
 TOP = Path(__file__).resolve().parent.parent
 HOST = "127.0.0.1"
 STARTS_WITHIN_S = 30.0
+KILN_SPEED = "120"
+"""How much faster than the clock the demo's kiln fires; UMBERPOT_KILN_SPEED is another."""
 
 
 def stop(why: str) -> None:
@@ -77,17 +79,34 @@ def prepare(mode: str) -> None:
         stop(f"the data could not be prepared.\n{tail}")
 
 
-def start_scale() -> subprocess.Popen:
-    """Starts the simulated scale and tells the server where it is."""
-    scale = subprocess.Popen(
-        [sys.executable, "-m", "standins.scale"], cwd=TOP, stdout=subprocess.PIPE, text=True
+def start_standin(name: str, *options: str) -> tuple[subprocess.Popen, str]:
+    """Starts a simulated device; gives it with its address as pyserial understands it."""
+    device = subprocess.Popen(  # noqa: S603
+        [sys.executable, "-m", f"standins.{name}", *options],
+        cwd=TOP,
+        stdout=subprocess.PIPE,
+        text=True,
     )
-    line = scale.stdout.readline() if scale.stdout else ""
-    if not line.startswith("scale "):
-        stop("the simulated scale did not start.")
-    os.environ["UMBERPOT_SCALE"] = f"socket://{line.split()[1]}"
+    line = device.stdout.readline() if device.stdout else ""
+    if not line.startswith(f"{name} "):
+        stop(f"the simulated {name} did not start.")
+    return device, f"socket://{line.split()[1]}"
+
+
+def start_standins() -> dict[str, subprocess.Popen]:
+    """Starts the simulated devices, and tells the server where they are."""
+    scale, address = start_standin("scale")
+    os.environ["UMBERPOT_SCALE"] = address
     os.environ["UMBERPOT_SCALE_IS_SIMULATED"] = "on"
-    return scale
+    speed = os.environ.get("UMBERPOT_KILN_SPEED", KILN_SPEED)
+    kiln, address = start_standin("kiln", "--speed", speed)
+    os.environ["UMBERPOT_KILNS"] = f"simulated={address}"
+    return {"scale": scale, "kiln": kiln}
+
+
+def start_follower() -> subprocess.Popen:
+    """Starts what takes over the kilns' logs while nobody looks."""
+    return subprocess.Popen([sys.executable, "manage.py", "follow_kilns"], cwd=TOP)
 
 
 def start_server(port: int) -> subprocess.Popen:
@@ -136,20 +155,23 @@ def end(child: subprocess.Popen) -> None:
 
 
 def run(mode: str, port: int) -> None:
-    """Runs the server until a signal comes or it dies; beside it the demo's simulated scale."""
+    """Runs the server until a signal comes or it dies; beside it the demo's simulated devices."""
     with ExitStack() as children:
-        scale = None
+        devices: dict[str, subprocess.Popen] = {}
         try:
             if mode == "demo":
-                scale = start_scale()
-                children.callback(end, scale)
+                devices = start_standins()
+                for device in devices.values():
+                    children.callback(end, device)
+            if os.environ.get("UMBERPOT_KILNS"):
+                children.callback(end, start_follower())
             server = start_server(port)
             children.callback(end, server)
             announce(mode, port)
             while server.poll() is None:
-                if scale and scale.poll() is not None:
-                    print("  The simulated scale ended by itself: type the figures instead.")
-                    scale = None
+                for name in [name for name, one in devices.items() if one.poll() is not None]:
+                    print(f"  The simulated {name} ended by itself.")
+                    del devices[name]
                 time.sleep(0.3)
             stop("the server ended by itself; the lines above say why.")
         except KeyboardInterrupt:

@@ -368,6 +368,19 @@ document.addEventListener("alpine:init", () => {
     },
   }));
 
+  // A log to be brought in: its first lines are shown, and its columns offered by name.
+  Alpine.data("columns", () => ({
+    async peek(event) {
+      const file = event.target.files?.[0];
+      if (!file) return;
+      const lines = (await file.slice(0, 4096).text()).split(/\r?\n/).slice(0, 4);
+      const separator = ["\t", ";"].find((one) => lines[0].includes(one)) ?? ",";
+      this.$refs.first.textContent = lines.join("\n");
+      this.$refs.first.hidden = false;
+      this.$refs.names.replaceChildren(...lines[0].split(separator).map((name) => new Option(name.replace(/^"|"$/g, ""))));
+    },
+  }));
+
   // What is timed: the time left is shown here, and told once it is over where that is allowed.
   Alpine.data("timers", () => ({
     init() {

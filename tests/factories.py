@@ -10,8 +10,9 @@ from django.contrib.auth.models import User
 from django.utils import timezone
 from factory.django import DjangoModelFactory, Password
 
-from umberpot.kiln.models import Firing, Kiln
+from umberpot.kiln.models import Firing, FiringLog, Kiln
 from umberpot.kiln.models.kilns import Shape
+from umberpot.kiln.models.logs import LogState
 from umberpot.shelf.models import (
     BlendPart,
     Container,
@@ -68,6 +69,17 @@ class FiringFactory(DjangoModelFactory):
     cone = "6"
     fired_on = factory.LazyFunction(timezone.localdate)
     made_by = factory.SubFactory(UserFactory)
+
+
+class FiringLogFactory(DjangoModelFactory):
+    class Meta:
+        model = FiringLog
+
+    studio = factory.SelfAttribute("firing.studio")
+    firing = factory.SubFactory(FiringFactory)
+    state = LogState.DONE
+    made_by = factory.SubFactory(UserFactory)
+    request_key = factory.LazyFunction(uuid.uuid4)
 
 
 class KilnFactory(DjangoModelFactory):

@@ -5,6 +5,7 @@ UMBERPOT_HOSTS   host names served, comma separated (default: this machine only)
 UMBERPOT_HTTPS   secure cookies, HSTS and redirects (default on; may be off on loopback only)
 UMBERPOT_PROXY   on when a reverse proxy in front sets X-Forwarded-Proto
 UMBERPOT_SCALE   the scale's address as pyserial understands it (default: no scale)
+UMBERPOT_KILNS   kiln controllers as NAME=ADDRESS with commas between (default: none)
 UMBERPOT_TIME_ZONE  such as Europe/Lisbon (default: the machine's own)
 UMBERPOT_DEBUG   on shows errors and the style guide; never where others can reach it
 """
@@ -187,6 +188,9 @@ if env.bool("UMBERPOT_PROXY", default=False):
 SCALE_ADDRESS = env.str("UMBERPOT_SCALE", default="")
 SCALE_IS_SIMULATED = env.bool("UMBERPOT_SCALE_IS_SIMULATED", default=False)
 """Whether the scale is the stand-in, whose pan the page may then load by itself."""
+
+KILNS = dict(entry.split("=", 1) for entry in env.list("UMBERPOT_KILNS", default=[]))
+"""The kiln controllers that are connected: their addresses by name."""
 
 LOGGING = {
     "version": 1,

@@ -6,6 +6,7 @@ Source: arithmetic; the limits are our own choice.
 from collections.abc import Sequence
 from dataclasses import dataclass
 from enum import StrEnum
+from itertools import pairwise
 
 import numpy as np
 
@@ -84,8 +85,16 @@ def _planned(plan: Curve, hours: float) -> float:
     return float(np.interp(hours, at, temperatures))
 
 
-def _planned_rate(plan: Curve, hours: float) -> float:
-    return (_planned(plan, hours) - _planned(plan, hours - RATE_OVER_H)) / RATE_OVER_H
+def _planned_rate(plan: Curve, celsius: float) -> float:
+    """How fast the plan goes where it first passes a temperature; 0 where it never does."""
+    return next(
+        (
+            (high - low) / (ended - began)
+            for (began, low), (ended, high) in pairwise(plan.points)
+            if low <= celsius < high
+        ),
+        0.0,
+    )
 
 
 def _rate(points: Sequence[Point]) -> float:
@@ -106,7 +115,7 @@ def _end(points: Sequence[Point], plan: Curve, hours: float, celsius: float) -> 
 
 def _reached_at(plan: Curve, celsius: float) -> float | None:
     """When the plan first gets to a temperature."""
-    for (began, low), (ended, high) in zip(plan.points, plan.points[1:], strict=False):
+    for (began, low), (ended, high) in pairwise(plan.points):
         if low <= celsius < high:
             return began + (ended - began) * (celsius - low) / (high - low)
     return None
@@ -119,10 +128,8 @@ def _amiss(
     found = []
     if now_h - hours > SILENT_H:
         found.append(Amiss.SILENT)
-    planned_rate = _planned_rate(plan, hours)
-    climbs = planned_rate > 0 or (hours >= plan.hours and celsius < plan.peak_c)
-    slow = rate < STALLED_SHARE * max(planned_rate, 20.0)
-    if climbs and slow and planned - celsius > STALLED_BEHIND_C:
+    slow = rate < STALLED_SHARE * _planned_rate(plan, celsius)
+    if slow and planned - celsius > STALLED_BEHIND_C:
         found.append(Amiss.STALLED)
     if celsius > plan.peak_c + OVER_PEAK_C:
         found.append(Amiss.OVERSHOOT)

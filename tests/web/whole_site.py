@@ -11,6 +11,7 @@ from claycore.testing.protocols import protocols
 from tests.factories import (
     ContainerFactory,
     FiringFactory,
+    FiringLogFactory,
     KilnFactory,
     MaterialFactory,
     PhotoFactory,
@@ -32,7 +33,14 @@ TEST_PAGES = [
 ]
 LOAD_PAGES = [
     f"kiln:{page}"
-    for page in ["load-plan", "pack-load", "schedule-load", "fire-load", "cancel-load"]
+    for page in [
+        "load-plan",
+        "pack-load",
+        "schedule-load",
+        "start-kiln",
+        "fire-load",
+        "cancel-load",
+    ]
 ]
 SCHEDULE_PAGES = ("kiln:edit-schedule", "kiln:set-schedule-aside", "kiln:schedule-file")
 BY_NUMBER = ("tiles:record-by-number", "results:tile-by-number", "kiln:fire-tile-by-number")
@@ -58,6 +66,7 @@ def world(make_mix, weigh, signed_in, user, studio):
     kiln = KilnFactory(studio=studio, name="Secret kiln")
     load = plan_load(kiln, "6", "oxidation", [tile], user, uuid.uuid4())
     schedule = draft_for(kiln, Stage.GLAZE, "6", user, uuid.uuid4())
+    log = FiringLogFactory(firing=firing)
     left = keep_leftover(finished, 12, "dry", None, user)
     bowl = ContainerFactory(studio=studio, name="Secret bowl")
     signed_in.post(
@@ -110,6 +119,9 @@ def world(make_mix, weigh, signed_in, user, studio):
         "kiln:fire-tile": tile.code,
         "kiln:firing": firing.pk,
         "kiln:without": firing.pk,
+        "kiln:import-log": firing.pk,
+        "kiln:log": log.pk,
+        "kiln:stop-kiln": log.pk,
         "kiln:kiln-sizes": load.kiln_id,
         "kiln:set-kiln-aside": load.kiln_id,
         **dict.fromkeys(LOAD_PAGES, load.pk),

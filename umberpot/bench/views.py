@@ -13,6 +13,7 @@ from django.views.decorators.http import require_GET
 from claycore.testing.forgotten import FORGOTTEN_AFTER
 from umberpot.bench.models import CalendarFeed, Timer
 from umberpot.bench.tasks import to_do
+from umberpot.kiln.logs.services import firing_now
 from umberpot.mixing.models import Mix
 from umberpot.studio.request import StudioRequest
 from umberpot.tiles.models import Step, Tile, TileQuerySet
@@ -37,6 +38,7 @@ def bench(request: StudioRequest) -> HttpResponse:
         {
             "place": PLACE,
             "to_do": to_do(studio),
+            "firing_now": firing_now(studio),
             "timers": timers,
             "any_due": any(timer.is_due() for timer in timers),
             "feed_url": request.build_absolute_uri(reverse("bench:feed", args=[feed.token]))

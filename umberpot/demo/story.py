@@ -239,7 +239,7 @@ WAITING_TRIAL = DemoTrial(
 KILN = {
     **{"name": "Quay kiln", "shape": "round", "shelf_width_mm": 390.0, "shelf_count": 3},
     **{"usable_height_mm": 520.0, "post_height_mm": 150.0},
-    **{"power_kw": 6.2, "price_per_kwh": 0.29},
+    **{"power_kw": 6.2, "price_per_kwh": 0.29, "controller": "simulated"},
 }
 
 LOOSE_MIXES = [

@@ -8,6 +8,7 @@ from umberpot.kiln.calculators.load import LoadView
 from umberpot.kiln.calculators.schedule import ScheduleView
 from umberpot.kiln.kilns import views as kilns
 from umberpot.kiln.loading import views as loading
+from umberpot.kiln.logs import views as logs
 from umberpot.kiln.schedules import views as schedules
 from umberpot.tiles.codes import by_number
 
@@ -34,8 +35,12 @@ urlpatterns = [
     path("loads/<int:pk>/pieces/<int:piece_pk>/", loading.move_piece, name="move-piece"),
     path("loads/<int:pk>/sizes/<int:trial_pk>/", loading.piece_sizes, name="piece-sizes"),
     path("loads/<int:pk>/schedule/", loading.schedule_load, name="schedule-load"),
+    path("loads/<int:pk>/start/", logs.start_kiln, name="start-kiln"),
     path("loads/<int:pk>/fire/", loading.fire_load, name="fire-load"),
     path("loads/<int:pk>/cancel/", loading.cancel_load, name="cancel-load"),
+    path("logs/<int:pk>/", logs.log, name="log"),
+    path("logs/<int:pk>/stop/", logs.stop_kiln, name="stop-kiln"),
+    path("<int:pk>/log/", logs.import_log, name="import-log"),
     path("<int:pk>/", views.firing, name="firing"),
     path("<int:pk>/without/", views.without, name="without"),
 ]

@@ -18,6 +18,8 @@ from umberpot.kiln import sentences
 from umberpot.kiln.forms import FireOneForm, FiringForm
 from umberpot.kiln.kilns.forms import FirstKilnForm
 from umberpot.kiln.loading.sentences import in_brief
+from umberpot.kiln.logs.page import LogPage
+from umberpot.kiln.logs.services import firing_now
 from umberpot.kiln.models import Firing, Kiln, Load, Loading
 from umberpot.kiln.models.loads import LoadState
 from umberpot.kiln.places import PLACE
@@ -155,6 +157,7 @@ def kiln(request: StudioRequest) -> HttpResponse:
             "first_so_hot": _first_so_hot(request),
             "chosen": chosen,
             "request_key": uuid.uuid4(),
+            "firing_now": firing_now(request.studio),
             "loads": _planned_loads(request),
             "held_back": _held_back(request),
             "has_kiln": Kiln.objects.of(request.studio).filter(set_aside_at=None).exists(),
@@ -231,6 +234,7 @@ def firing(request: StudioRequest, pk: int) -> HttpResponse:
             "title": title,
             "form": form,
             "trials": _by_trial(stood),
+            "logs": [LogPage(log) for log in found.logs.select_related("load", "firing")],
             "changes": found.changes.select_related("made_by"),
         },
         status=400 if form.errors else 200,

@@ -10,6 +10,7 @@ urlpatterns = [
     path("sign-in/", views.SignInView.as_view(), name="sign-in"),
     path("sign-out/", LogoutView.as_view(), name="sign-out"),
     path("first-run/", views.first_run, name="first-run"),
+    path("progress/<uuid:key>/", views.how_far, name="how-far"),
     path("preferences/", views.preferences, name="preferences"),
     path(
         "preferences/password/",

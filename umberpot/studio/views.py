@@ -1,6 +1,7 @@
-"""Signing in, the first run, and preferences."""
+"""Signing in, the first run, preferences, and how far an import has come."""
 
 import ipaddress
+import uuid
 from typing import Any, cast
 
 from django.contrib import messages
@@ -9,11 +10,12 @@ from django.contrib.auth.decorators import login_not_required
 from django.contrib.auth.forms import PasswordChangeForm
 from django.contrib.auth.models import User
 from django.contrib.auth.views import LoginView, PasswordChangeView
-from django.http import Http404, HttpRequest, HttpResponse
+from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import redirect, render
 from django.urls import reverse_lazy
-from django.views.decorators.http import require_http_methods
+from django.views.decorators.http import require_GET, require_http_methods
 
+from umberpot.studio import progress
 from umberpot.studio.forms import FirstRunForm, NewPasswordForm, PreferencesForm
 from umberpot.studio.models import Studio
 from umberpot.studio.request import StudioRequest, posted
@@ -98,3 +100,12 @@ def preferences(request: StudioRequest) -> HttpResponse:
         {"form": form},
         status=400 if form.errors else 200,
     )
+
+
+@require_GET
+def how_far(request: StudioRequest, key: uuid.UUID) -> JsonResponse:
+    """How many rows of an import are read so far; none of none while it has not begun."""
+    found = progress.how_far(request.studio, key)
+    response = JsonResponse({"read": found.read, "rows": found.rows} if found else {})
+    response["Cache-Control"] = "no-store"
+    return response

@@ -2,13 +2,14 @@
 
 import json
 import uuid
-from collections.abc import Callable, Iterator, Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
 from django.contrib.auth.models import User
 from django.db import IntegrityError, transaction
 
 from umberpot.studio.models import Studio
+from umberpot.studio.progress import Report
 from umberpot.transfer.kinds import KINDS, Kind, Reader, RowErrors
 from umberpot.ui.tables import Row
 
@@ -32,10 +33,6 @@ class Taken:
     count: int
     here_already: int
     refused: tuple[Refused, ...]
-
-
-Report = Callable[[int], None]
-"""Is told how many rows are read so far."""
 
 
 def take(

@@ -7,6 +7,5 @@ from umberpot.transfer import views
 app_name = "transfer"
 urlpatterns = [
     path("", views.transfer, name="transfer"),
-    path("progress/<uuid:key>/", views.how_far, name="how-far"),
     path("<slug:kind>.<slug:form>", views.download, name="download"),
 ]

@@ -4,12 +4,13 @@ import uuid
 from typing import Any
 
 from django.contrib import messages
-from django.http import Http404, HttpResponse, JsonResponse
+from django.http import Http404, HttpResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_GET, require_http_methods
 
+from umberpot.studio import progress
 from umberpot.studio.request import StudioRequest, page_key, posted
-from umberpot.transfer import progress, services
+from umberpot.transfer import services
 from umberpot.transfer.forms import EVERYTHING, GOOD, ImportForm
 from umberpot.transfer.kinds import KINDS
 from umberpot.transfer.services import Taken
@@ -68,15 +69,6 @@ def _said(taken: Taken) -> str:
         were = "row was" if taken.here_already == 1 else "rows were"
         said += f" {taken.here_already} {were} here already and stayed as they are."
     return said
-
-
-@require_GET
-def how_far(request: StudioRequest, key: uuid.UUID) -> JsonResponse:
-    """How many rows of an import are read so far; none of none while it has not begun."""
-    found = progress.how_far(request.studio, key)
-    response = JsonResponse({"read": found.read, "rows": found.rows} if found else {})
-    response["Cache-Control"] = "no-store"
-    return response
 
 
 @require_GET

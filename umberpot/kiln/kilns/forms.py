@@ -3,6 +3,7 @@
 from typing import Any
 
 from django import forms
+from django.conf import settings
 
 from claycore.firing.loading import shelves
 from claycore.measure.bounds import Bound
@@ -54,6 +55,11 @@ class KilnForm(forms.ModelForm):
     heat = Choice(choices=Heat.choices, label="Heated by")
     power_kw = MeasureField(POWER, required=False, label="Power")
     price_per_kwh = MeasureField(PRICE, required=False, label="Price per kWh")
+    controller = Choice(
+        choices=lambda: [("", "none"), *((name, name) for name in settings.KILNS)],
+        required=False,
+        label="Controller",
+    )
     spread_c = MeasureField(SPREAD, required=False, label="Top hotter than bottom by")
 
     class Meta:
@@ -61,7 +67,7 @@ class KilnForm(forms.ModelForm):
         fields = [
             *("name", "shape", "shelf_width_mm", "shelf_depth_mm", "shelf_count"),
             *("usable_height_mm", "post_height_mm", "heat", "power_kw", "price_per_kwh"),
-            "spread_c",
+            *("spread_c", "controller"),
         ]
 
     def clean_shelf_count(self) -> int:

@@ -17,8 +17,9 @@ from claycore.firing.loading.packing import Piece
 from claycore.firing.loading.shelves import Placed, Size
 from claycore.firing.schedule_checks import Limited, Loaded
 from claycore.testing.bar_plan import needs_saucer
-from umberpot.kiln.models import Firing, Kiln, Load, LoadedPiece, Loading, Schedule
+from umberpot.kiln.models import Firing, FiringLog, Kiln, Load, LoadedPiece, Loading, Schedule
 from umberpot.kiln.models.loads import LoadState
+from umberpot.kiln.models.logs import LogState
 from umberpot.kiln.services import fire
 from umberpot.shelf.models import Material
 from umberpot.tiles.models import Step, Tile, TileQuerySet, Trial
@@ -26,6 +27,10 @@ from umberpot.tiles.models import Step, Tile, TileQuerySet, Trial
 
 class NoLongerPlanned(Exception):
     """The load was fired or cancelled meanwhile."""
+
+
+class StillFiring(Exception):
+    """The kiln is firing the load this moment."""
 
 
 class NoPlace(Exception):
@@ -315,14 +320,17 @@ def fire_load(load: Load, cone: str, fired_on: date, note: str, by: User) -> Fir
     )
     fresh.state, fresh.firing = LoadState.FIRED, firing
     fresh.save(update_fields=["state", "firing"])
+    FiringLog.objects.filter(load=fresh).update(firing=firing)
     LoadedPiece.objects.filter(load=fresh).delete()
     return firing
 
 
 @transaction.atomic
 def cancel(load: Load) -> None:
-    """A load is not to be fired; its pieces go back to waiting."""
+    """A load is not to be fired; its pieces go back to waiting. Raises StillFiring."""
     _still_planned(load)
+    if load.logs.filter(state=LogState.RUNNING).exists():
+        raise StillFiring
     load.state = LoadState.CANCELLED
     load.save(update_fields=["state"])
     LoadedPiece.objects.filter(load=load).delete()

@@ -3,6 +3,7 @@
 import uuid
 from collections.abc import Callable
 
+from django.conf import settings
 from django.contrib import messages
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
@@ -14,9 +15,10 @@ from umberpot.kiln.forms import FiringForm
 from umberpot.kiln.loading import sentences, services
 from umberpot.kiln.loading.forms import PlaceForm, PlanForm, ScheduleChoice, SizeForm
 from umberpot.kiln.loading.page import LoadPage
-from umberpot.kiln.loading.services import NoLongerPlanned, NoPlace
+from umberpot.kiln.loading.services import NoLongerPlanned, NoPlace, StillFiring
 from umberpot.kiln.models import Load, LoadedPiece
 from umberpot.kiln.models.loads import LoadState
+from umberpot.kiln.models.logs import LogState
 from umberpot.kiln.places import PLACE
 from umberpot.kiln.schedules.services import draft_for
 from umberpot.studio.request import StudioRequest, posted, request_key
@@ -75,6 +77,8 @@ def _shown(request: StudioRequest, load: Load, form: FiringForm | None = None) -
             studio=request.studio, initial={"schedule": load.schedule_id}
         ),
         "request_key": uuid.uuid4(),
+        "running": load.logs.filter(state=LogState.RUNNING).first(),
+        "can_start": bool(load.schedule and load.kiln.controller in settings.KILNS),
         "is_planned": load.state == LoadState.PLANNED,
         "form": form or FiringForm(initial={"cone": load.cone, "fired_on": timezone.localdate()}),
     }
@@ -213,6 +217,9 @@ def cancel_load(request: StudioRequest, pk: int) -> HttpResponse:
         services.cancel(load)
     except NoLongerPlanned:
         messages.error(request, sentences.NO_LONGER_PLANNED)
+    except StillFiring:
+        messages.error(request, sentences.STILL_FIRING)
+        return redirect(load)
     else:
         messages.success(request, sentences.CANCELLED)
     return redirect("kiln:kiln")

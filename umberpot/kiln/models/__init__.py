@@ -3,6 +3,17 @@
 from umberpot.kiln.models.firings import Firing, FiringChange, Loading
 from umberpot.kiln.models.kilns import Kiln
 from umberpot.kiln.models.loads import Load, LoadedPiece
+from umberpot.kiln.models.logs import FiringLog, LogPoint
 from umberpot.kiln.models.schedules import Schedule
 
-__all__ = ["Firing", "FiringChange", "Kiln", "Load", "LoadedPiece", "Loading", "Schedule"]
+__all__ = [
+    "Firing",
+    "FiringChange",
+    "FiringLog",
+    "Kiln",
+    "Load",
+    "LoadedPiece",
+    "Loading",
+    "LogPoint",
+    "Schedule",
+]

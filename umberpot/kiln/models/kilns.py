@@ -28,6 +28,7 @@ class Kiln(SetAside):
 
     Sizes in mm; ``shelf_depth_mm`` is None for round shelves, whose width is their diameter.
     ``spread_c`` is how much hotter the top is than the bottom, °C, as far as anyone knows.
+    ``controller`` is the name under which its controller is set up, '' where it has none.
     """
 
     name = models.CharField(max_length=60)
@@ -41,6 +42,7 @@ class Kiln(SetAside):
     power_kw = models.FloatField("power, kW", null=True, blank=True)
     price_per_kwh = models.FloatField("price per kWh", null=True, blank=True)
     spread_c = models.FloatField("top hotter than bottom by, °C", null=True, blank=True)
+    controller = models.CharField(max_length=40, blank=True)
     request_key = models.UUIDField()
 
     class Meta:

@@ -8,56 +8,46 @@ import time
 from collections.abc import Iterator
 from contextlib import contextmanager
 
-import serial
 from django.conf import settings
 
 from claycore.measure.units import Measure
+from umberpot.devices import DeviceProblem, LineDevice, line_device
 from umberpot.ui.fields.measures import in_own_unit, read_number
 
-_ANSWERS_WITHIN_S = 1.0
 _SETTLES_WITHIN_S = 3.0
 _BETWEEN_READINGS_S = 0.1
+_SILENT = (
+    "The scale is not responding. Check that it is on and plugged in, or type the weight instead."
+)
 
-
-class ScaleProblem(Exception):
-    """The scale could not be read; ``str()`` says why, for the person at the bench."""
+ScaleProblem = DeviceProblem
+"""The scale could not be read; ``str()`` says why, for the person at the bench."""
 
 
 @contextmanager
-def _connection() -> Iterator[serial.SerialBase]:
+def _connection() -> Iterator[LineDevice]:
     """The open scale. Whatever fails on the wire comes out as ScaleProblem."""
     if not settings.SCALE_ADDRESS:
         raise ScaleProblem("No scale is connected. Type the weight instead.")
-    try:
-        with serial.serial_for_url(settings.SCALE_ADDRESS, timeout=_ANSWERS_WITHIN_S) as port:
-            yield port
-    except (serial.SerialException, ValueError, OSError) as error:
-        raise ScaleProblem(
-            "The scale is not responding. Check that it is on and plugged in, or type"
-            " the weight instead."
-        ) from error
-
-
-def _ask(port: serial.SerialBase, command: str) -> str:
-    port.write(f"{command}\n".encode("ascii"))
-    return port.readline().decode("ascii", "replace").strip()
+    with line_device(settings.SCALE_ADDRESS, _SILENT) as scale:
+        yield scale
 
 
 def _tell(command: str) -> None:
-    with _connection() as port:
-        reply = _ask(port, command)
+    with _connection() as scale:
+        reply = scale.ask(command)
     if reply != "OK":
         raise ScaleProblem(
             f"The scale sent: {reply or 'nothing'}. Read it again, or type the weight."
         )
 
 
-def _weight(port: serial.SerialBase) -> tuple[float, bool]:
+def _weight(scale: LineDevice) -> tuple[float, bool]:
     """The grams on the display, and whether it stands still. Raises ScaleProblem.
 
     A display in another unit of mass is understood; what is no plain number of such a unit is not.
     """
-    answer = _ask(port, "READ")
+    answer = scale.ask("READ")
     mark, _, figure = answer.partition(" ")
     if mark not in ("=", "~"):
         raise ScaleProblem("The scale sent an answer that cannot be read. Type the weight instead.")
@@ -72,9 +62,9 @@ def _weight(port: serial.SerialBase) -> tuple[float, bool]:
 def read() -> float:
     """The grams on the display once it stands still. Raises ScaleProblem."""
     deadline = time.monotonic() + _SETTLES_WITHIN_S
-    with _connection() as port:
+    with _connection() as scale:
         while time.monotonic() < deadline:
-            grams, still = _weight(port)
+            grams, still = _weight(scale)
             if still:
                 return grams
             time.sleep(_BETWEEN_READINGS_S)
@@ -83,8 +73,8 @@ def read() -> float:
 
 def live_weight() -> tuple[float, bool]:
     """What the display says this moment, and whether it stands still. Raises ScaleProblem."""
-    with _connection() as port:
-        return _weight(port)
+    with _connection() as scale:
+        return _weight(scale)
 
 
 def tare() -> None:

@@ -1,13 +1,15 @@
 """How far an import has come: said by the import, asked by the page that waits."""
 
 import uuid
+from collections.abc import Callable
 from datetime import timedelta
 
 from django.utils import timezone
 
-from umberpot.studio.models import Studio
-from umberpot.transfer.models import ImportProgress
-from umberpot.transfer.services import Report
+from umberpot.studio.models import ImportProgress, Studio
+
+Report = Callable[[int], None]
+"""Told how many rows are read so far."""
 
 FORGOTTEN_AFTER = timedelta(hours=1)
 """What is left of an import that was killed goes with the next one."""

@@ -1,0 +1,290 @@
+"""Logs: a kiln followed over the wire, and files that real loggers write."""
+
+import threading
+import uuid
+
+import pytest
+from django.core.files.uploadedfile import SimpleUploadedFile
+from django.core.management import call_command
+
+from claycore.firing.drafts import Stage
+from standins.kiln.chamber import Chamber
+from standins.kiln.controller import Controller, Thermocouple
+from standins.kiln.server import KilnServer, RunningKiln
+from tests.factories import FiringFactory, FiringLogFactory, KilnFactory
+from tests.pages import words_of
+from umberpot.kiln.loading.services import choose_schedule, plan_load
+from umberpot.kiln.logs.services import follow, start
+from umberpot.kiln.management.commands.follow_kilns import Command
+from umberpot.kiln.models import Firing, FiringLog, LogPoint
+from umberpot.kiln.models.logs import LogState
+from umberpot.kiln.schedules.services import draft_for
+from umberpot.tiles.models import Step, Tile
+
+HOUR_S = 3600
+ORDER = {"mark": "100", "cone": "6", "glazed": "no", "trial_name": "Ramp", "count": 2}
+
+
+class Wired:
+    """A simulated kiln that is really listening; its time goes by when a test says so."""
+
+    def __init__(self, settings):
+        self.settings = settings
+        self.now = 0.0
+        self.switch_on()
+
+    def switch_on(self, **chamber):
+        controller = Controller(Chamber(**chamber), Thermocouple(noise_c=0.0))
+        self.server = KilnServer(0, RunningKiln(controller, 1, lambda: self.now))
+        threading.Thread(target=self.server.serve_forever, daemon=True).start()
+        self.settings.KILNS = {"wired": f"socket://127.0.0.1:{self.server.port}"}
+
+    def switch_off(self):
+        self.server.shutdown()
+        self.server.server_close()
+
+    def wait(self, hours):
+        self.now += hours * HOUR_S
+
+
+@pytest.fixture
+def wired(settings):
+    found = Wired(settings)
+    yield found
+    found.switch_off()
+
+
+@pytest.fixture
+def load(signed_in, studio, user, make_mix, weigh):
+    mix = weigh(make_mix(), 80, 8)
+    signed_in.post(f"/tiles/make/{mix.pk}/", {**ORDER, "request_key": uuid.uuid4()})
+    Tile.objects.update(step=Step.FIRE)
+    kiln = KilnFactory(studio=studio, controller="wired")
+    found = plan_load(kiln, "6", "oxidation", list(Tile.objects.all()), user, uuid.uuid4())
+    choose_schedule(found, draft_for(kiln, Stage.GLAZE, "6", user, uuid.uuid4()))
+    return found
+
+
+@pytest.fixture
+def log(wired, load, user):
+    return start(load, user, uuid.uuid4())
+
+
+def page_of(client, log):
+    return words_of(client.get(f"/kiln/logs/{log.pk}/"))
+
+
+def test_a_firing_from_start_to_record(signed_in, wired, load):
+    assert "Start the kiln" in words_of(signed_in.get(f"/kiln/loads/{load.pk}/"))
+    signed_in.post(f"/kiln/loads/{load.pk}/start/", {"request_key": uuid.uuid4()})
+    log = FiringLog.objects.get()
+    wired.wait(4)
+    page = page_of(signed_in, log)
+    assert "Running" in page
+    assert "Running for 4 h 00 min" in page
+    assert "to go" in page
+    assert "Record the firing" not in page
+    assert "Quay kiln is firing to cone 6" in words_of(signed_in.get("/"))
+    wired.wait(8)
+    page = page_of(signed_in, log)
+    assert "Schedule completed" in page
+    assert "Cone 6 is down" in page
+    signed_in.post(f"/kiln/loads/{load.pk}/fire/", {"cone": "6", "fired_on": "2026-11-20"})
+    firing = Firing.objects.get()
+    assert "brings down cone 6, as recorded" in words_of(signed_in.get(f"/kiln/{firing.pk}/"))
+
+
+def test_the_kiln_is_started_once(signed_in, wired, load):
+    form = {"request_key": uuid.uuid4()}
+    for _ in range(2):
+        signed_in.post(f"/kiln/loads/{load.pk}/start/", form)
+    assert FiringLog.objects.count() == 1
+    again = signed_in.post(f"/kiln/loads/{load.pk}/start/", {}, follow=True)
+    assert "firing something else already" in words_of(again)
+
+
+def test_a_load_is_not_cancelled_while_it_is_fired(signed_in, log):
+    refused = signed_in.post(f"/kiln/loads/{log.load_id}/cancel/", follow=True)
+    assert "still firing this load" in words_of(refused)
+
+
+def test_a_lost_connection_is_said_and_what_was_logged_is_kept(signed_in, wired, log):
+    wired.wait(2)
+    follow(log)
+    kept = log.points.count()
+    wired.switch_off()
+    page = page_of(signed_in, log)
+    assert "The kiln controller is not responding." in page
+    assert "What was logged so far is kept." in page
+    assert log.points.count() == kept > 100
+    wired.switch_on()
+    page = page_of(signed_in, log)
+    assert "Connection lost for good" in page
+    assert log.points.count() == kept
+
+
+def test_a_log_is_closed_by_hand_where_the_controller_is_gone(signed_in, wired, log):
+    wired.switch_off()
+    signed_in.post(f"/kiln/logs/{log.pk}/stop/", {"close": "yes"})
+    log.refresh_from_db()
+    assert log.state == LogState.LOST
+    wired.switch_on()
+
+
+def test_after_a_pause_what_was_missed_is_taken_over_once(wired, log):
+    for hours in (1, 3):
+        wired.wait(hours)
+        follow(log)
+        follow(log)
+    times = list(log.points.values_list("seconds", flat=True))
+    assert times == [60.0 * minute for minute in range(4 * 60 + 1)]
+
+
+def test_the_follower_follows_every_firing_and_bears_a_silent_one(wired, log, capsys):
+    wired.wait(1)
+    Command().follow_all()
+    assert log.points.count() == 61
+    wired.settings.KILNS = {}
+    command = Command()
+    command.follow_all()
+    assert "No controller is connected" in capsys.readouterr().err
+
+
+def test_the_follower_is_a_command():
+    with pytest.raises(SystemExit):
+        call_command("follow_kilns", "--help")
+
+
+def test_a_climb_that_stalls_is_said(signed_in, wired, load, user):
+    wired.switch_off()
+    wired.switch_on(strength=0.3)
+    log = start(load, user, uuid.uuid4())
+    wired.wait(12)
+    assert "The climb has stalled" in page_of(signed_in, log)
+
+
+def test_switching_off(signed_in, wired, log):
+    wired.wait(3)
+    stopped = signed_in.post(f"/kiln/logs/{log.pk}/stop/", follow=True)
+    assert "leave it shut until it has cooled" in words_of(stopped)
+    log.refresh_from_db()
+    assert log.state == LogState.STOPPED
+
+
+def test_a_kiln_still_hot_is_not_started_from_the_cold_end(signed_in, wired, load):
+    wired.switch_off()
+    wired.switch_on(celsius=900.0)
+    refused = signed_in.post(f"/kiln/loads/{load.pk}/start/", follow=True)
+    assert "The kiln is at 900 °C." in words_of(refused)
+    assert FiringLog.objects.count() == 0
+
+
+COLUMNS = {
+    **{"time_column": "time", "time_as": "hours"},
+    **{"temperature_column": "temp", "degrees": "c"},
+}
+
+
+@pytest.fixture
+def firing(studio):
+    return FiringFactory(studio=studio, cone="6")
+
+
+def bring(client, firing, text, **columns):
+    content = text if isinstance(text, bytes) else text.encode()
+    form = {**COLUMNS, **columns, "file": SimpleUploadedFile("kiln.csv", content)}
+    return client.post(f"/kiln/{firing.pk}/log/", form)
+
+
+def rise(written, celsius=lambda c: f"{c:.1f}"):
+    rows = (f"{written(minute)},{celsius(20 + 2 * minute)}" for minute in range(0, 600, 5))
+    return "time,temp\n" + "\n".join(rows)
+
+
+@pytest.mark.parametrize(
+    ("written", "time_as"),
+    [
+        (lambda m: f"{m / 60:.5f}", "hours"),
+        (lambda m: f"{m}", "minutes"),
+        (lambda m: f"{60 * m}", "seconds"),
+        (lambda m: f"{(22 + m // 60) % 24}:{m % 60:02d}:00", "clock"),
+        (lambda m: f"2026-11-{20 + m // 1440} {m // 60 % 24:02d}:{m % 60:02d}:00", "year_first"),
+        (lambda m: f"20/11/2026 {m // 60:02d}:{m % 60:02d}", "day_first"),
+        (lambda m: f"11/20/2026 {m // 60 % 12 or 12}:{m % 60:02d} AM", "month_first"),
+    ],
+)
+def test_times_as_loggers_write_them(signed_in, firing, written, time_as):
+    bring(signed_in, firing, rise(written), time_as=time_as)
+    seconds = LogPoint.objects.order_by("seconds").values_list("seconds", flat=True)
+    assert seconds[0] == 0
+    assert seconds.last() == pytest.approx(595 * 60, abs=1)
+
+
+def test_fahrenheit_becomes_celsius_and_called_celsius_is_asked_about(signed_in, firing):
+    text = rise(lambda m: f"{m / 60:.5f}", lambda c: f"{1.8 * c + 32:.1f}")
+    refused = bring(signed_in, firing, text)
+    assert refused.status_code == 400
+    assert "Is it in °F?" in words_of(refused)
+    bring(signed_in, firing, text, degrees="f")
+    assert LogPoint.objects.order_by("-seconds").first().celsius == pytest.approx(1210, abs=1)
+
+
+def test_semicolons_decimal_commas_and_columns_by_number(signed_in, firing):
+    text = "\n".join(
+        f"x;{minute / 60:.4f};{20 + 2 * minute},5".replace(".", ",") for minute in range(300)
+    )
+    bring(signed_in, firing, text, time_column="2", temperature_column="3")
+    assert LogPoint.objects.order_by("seconds").first().celsius == 20.5
+
+
+def test_what_is_amiss_with_a_log_is_told(signed_in, firing):
+    rows = ["0,20", "1,200", "1,201", "1.2,error", "4,600", "4.1,620"]
+    made = bring(signed_in, firing, "time,temp\n" + "\n".join(rows))
+    page = words_of(signed_in.get(made["Location"]))
+    assert "1 row without a reading, left out" in page
+    assert "1 row at a time that was there already" in page
+    assert "2 gaps longer than half an hour" in page
+    assert "cone 6 is recorded" in page
+
+
+@pytest.mark.parametrize(
+    ("text", "said"),
+    [
+        ("", "empty"),
+        ("time,temp\n", "No readings were found"),
+        ("when,temp\n1,2\n2,3", "There is no time column “time”. The first line has: when, temp."),
+        ("time,heat\n1,2\n2,3", "There is no temperature column “temp”"),
+        ("time,temp\nyes,no\n", "No readings were found"),
+        (b"\x00\x01\x02" * 50, "There is no time column"),
+    ],
+)
+def test_a_file_that_is_no_log_is_told_and_nothing_kept(signed_in, firing, text, said):
+    page = bring(signed_in, firing, text)
+    assert page.status_code == 400
+    assert said in words_of(page)
+    assert FiringLog.objects.count() == 0
+
+
+def test_the_same_file_sent_twice_is_kept_once(signed_in, firing):
+    text = rise(lambda m: f"{m / 60:.5f}")
+    key = uuid.uuid4()
+    bring(signed_in, firing, text, request_key=key)
+    bring(signed_in, firing, text, request_key=key)
+    assert FiringLog.objects.count() == 1
+
+
+def test_a_long_log_is_kept_thinned(signed_in, firing):
+    rows = "\n".join(f"{second},{20 + second / 36:.2f}" for second in range(0, 36_000))
+    bring(signed_in, firing, f"time,temp\n{rows}", time_as="seconds")
+    assert LogPoint.objects.count() < 10
+
+
+def test_a_log_of_unknown_plan_is_drawn_by_itself(signed_in, firing):
+    log = FiringLogFactory(firing=firing)
+    for hours, celsius in ((0, 20), (8, 1200)):
+        LogPoint.objects.create(
+            studio=firing.studio, log=log, seconds=HOUR_S * hours, celsius=celsius
+        )
+    page = words_of(signed_in.get(f"/kiln/logs/{log.pk}/"))
+    assert "8 h 00 min" in page
+    assert "Thin line" not in page

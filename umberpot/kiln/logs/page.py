@@ -1,0 +1,110 @@
+"""What the page of a log shows."""
+
+from functools import cached_property
+
+from claycore.firing import following, heat_work
+from claycore.firing.following import Standing
+from claycore.firing.heat_work import Reached
+from claycore.firing.logs import Point
+from claycore.firing.schedules import Curve
+from claycore.measure.formatting import plain
+from umberpot.kiln.curve_drawing import NARROW, WIDE, drawn
+from umberpot.kiln.logs import sentences
+from umberpot.kiln.models import FiringLog
+from umberpot.kiln.models.logs import LogState
+from umberpot.ui.drawing import Drawing
+
+
+class LogPage:
+    """A log with its plan; ``problem`` says why the controller could not be asked just now."""
+
+    def __init__(self, log: FiringLog, problem: str = "") -> None:
+        self.log = log
+        self.problem = problem
+
+    @cached_property
+    def points(self) -> list[Point]:
+        """(hours, °C) since the start."""
+        return self.log.curve
+
+    @cached_property
+    def plan(self) -> Curve | None:
+        """What it ran by; where nobody knows, its own curve."""
+        return self.log.plan
+
+    @property
+    def is_running(self) -> bool:
+        return self.log.state == LogState.RUNNING
+
+    @cached_property
+    def standing(self) -> Standing | None:
+        """How it stands to its plan."""
+        if self.plan is None:
+            return None
+        return following.standing(self.points, self.plan, self.log.seconds / 3600)
+
+    @cached_property
+    def reached(self) -> Reached:
+        """The cone by its heat work, and the next."""
+        return heat_work.cone_of(self.points) if len(self.points) > 1 else Reached(None, None)
+
+    @property
+    def cone_said(self) -> str:
+        """The cone so far, in words."""
+        return sentences.cone_so_far(self.reached)
+
+    @property
+    def amiss(self) -> list[str]:
+        """What is wrong while it runs."""
+        if not self.is_running or self.standing is None:
+            return []
+        return [sentences.amiss(kind, self.standing) for kind in self.standing.amiss]
+
+    @property
+    def celsius(self) -> str:
+        """The last reading."""
+        return plain(self.points[-1][1], 0) if self.points else "–"
+
+    @property
+    def rate(self) -> str:
+        """°C an hour over the last quarter of an hour."""
+        return plain(self.standing.rate, 0) if self.standing else ""
+
+    @property
+    def left(self) -> str:
+        """How long it has still to go."""
+        if self.standing is None or self.standing.ends_at_h is None:
+            return ""
+        return sentences.lasting(max(0.0, self.standing.ends_at_h - self.standing.hours))
+
+    @property
+    def lasted(self) -> str:
+        """How long it has gone so far."""
+        return sentences.lasting(self.points[-1][0] if self.points else 0.0)
+
+    @property
+    def peak(self) -> str:
+        """The hottest reading."""
+        return plain(max((c for _, c in self.points), default=0.0), 0)
+
+    @property
+    def against_recorded(self) -> str:
+        """What it says of the cone that was recorded; '' where none was."""
+        if self.log.firing is None:
+            return ""
+        return sentences.against_recorded(self.reached, self.log.firing.cone)
+
+    @property
+    def wide(self) -> Drawing | None:
+        """The curve for a page."""
+        return self._drawn(WIDE)
+
+    @property
+    def narrow(self) -> Drawing | None:
+        """The curve for a phone."""
+        return self._drawn(NARROW)
+
+    def _drawn(self, width: float) -> Drawing | None:
+        if self.plan is not None:
+            return drawn(self.plan, width, self.points)
+        return drawn(Curve(tuple(self.points)), width) if len(self.points) > 1 else None

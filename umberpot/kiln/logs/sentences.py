@@ -1,0 +1,66 @@
+"""What is said of a firing while it runs, and of a log."""
+
+from claycore.firing import cones
+from claycore.firing.following import Amiss, Standing
+from claycore.firing.heat_work import Reached
+from claycore.measure.formatting import plain
+from umberpot.kiln.models import FiringLog
+
+STARTED = "Kiln started. Stay within reach while it heats."
+STOPPED = "Kiln switched off. It is still hot: leave it shut until it has cooled."
+BUSY = "The controller is firing something else already."
+GIVEN_UP = "The log is closed. What was logged until then is kept."
+
+
+def amiss(kind: Amiss, standing: Standing) -> str:
+    """What is wrong with a firing that runs, and what to look at."""
+    behind, celsius = plain(standing.behind_c, 0), plain(standing.celsius, 0)
+    return {
+        Amiss.SILENT: "No reading has come for several minutes. Check the thermocouple.",
+        Amiss.STALLED: f"The climb has stalled at {celsius} °C, {behind} °C behind the schedule."
+        " Check elements, fuses and the lid.",
+        Amiss.OVERSHOOT: f"The kiln is at {celsius} °C, hotter than the schedule ever asks for."
+        " Switch it off if it goes on rising.",
+    }[kind]
+
+
+def lasting(hours: float) -> str:
+    """A time in hours and minutes."""
+    whole, minutes = divmod(round(60 * hours), 60)
+    return f"{whole} h {minutes:02d} min"
+
+
+def in_brief(log: FiringLog, celsius: float | None) -> str:
+    """A firing that runs, in one line."""
+    kiln = log.load.kiln if log.load else "A kiln"
+    cone = log.load.cone if log.load else "?"
+    at = f", {plain(celsius, 0)} °C when last heard of" if celsius is not None else ""
+    return f"{kiln} is firing to cone {cone}{at}."
+
+
+def cone_so_far(reached: Reached) -> str:
+    """The cone that is down, and the next."""
+    if reached.down is None:
+        return "No cone is down yet."
+    return f"Cone {reached.down} is down" + (
+        f", cone {reached.not_down} is not." if reached.not_down else "."
+    )
+
+
+def against_recorded(reached: Reached, recorded: str) -> str:
+    """What a log says, beside the cone that someone recorded."""
+    if reached.down is None:
+        return f"By its heat work this log brings down no cone; cone {recorded} is recorded."
+    if reached.down == recorded:
+        return f"By its heat work this log brings down cone {recorded}, as recorded."
+    apart = abs(cones.order(reached.down) - cones.order(recorded))
+    cones_apart = "one cone" if apart == 1 else f"{apart} cones"
+    return (
+        f"By its heat work this log brings down cone {reached.down}; cone {recorded} is recorded,"
+        f" {cones_apart} away. Witness cones beside the ware decide."
+    )
+
+
+def imported(log: FiringLog, points: int) -> str:
+    """A log came out of a file."""
+    return f"Log imported: {log.file_name}, kept as {points} points."

@@ -1,0 +1,148 @@
+"""Starting a kiln, following what it does, and keeping every reading of it."""
+
+import uuid
+
+from django.contrib.auth.models import User
+from django.db import transaction
+from django.db.models import OuterRef, Subquery
+from django.utils import timezone
+
+from claycore.firing.schedules import START_C, curve_of
+from claycore.measure.errors import ClayError
+from claycore.measure.formatting import plain
+from umberpot.devices import DeviceProblem
+from umberpot.kiln.logs.controller import Controller, ControllerState, controller
+from umberpot.kiln.logs.files import ReadLog
+from umberpot.kiln.logs.sentences import in_brief
+from umberpot.kiln.models import Firing, FiringLog, Load, LogPoint
+from umberpot.kiln.models.logs import LogState
+from umberpot.studio.models import Studio
+
+MOST_ROUNDS = 40
+"""Answers of log rows that are asked for at once; what is left comes the next time."""
+
+_ENDS = {ControllerState.DONE: LogState.DONE, ControllerState.STOPPED: LogState.STOPPED}
+
+
+class KilnBusy(Exception):
+    """The controller is firing something already."""
+
+
+def start(load: Load, by: User, key: uuid.UUID) -> FiringLog:
+    """Starts the kiln of a load by its schedule. The same ``key`` starts only once.
+
+    Raises DeviceProblem, KilnBusy.
+    """
+    same: FiringLog | None = FiringLog.objects.of(load.studio).filter(request_key=key).first()
+    if same:
+        return same
+    if load.schedule is None:
+        raise DeviceProblem("Choose a schedule first.")
+    with controller(load.kiln.controller) as kiln:
+        heard = kiln.read()
+        if heard.state == ControllerState.RUN:
+            raise KilnBusy
+        start_c = START_C if heard.celsius is None else heard.celsius
+        try:
+            curve_of(load.schedule.steps, start_c)
+        except ClayError as error:
+            raise DeviceProblem(f"The kiln is at {plain(start_c, 0)} °C. {error}") from None
+        log: FiringLog = FiringLog.objects.create(
+            studio=load.studio,
+            load=load,
+            state=LogState.RUNNING,
+            segments=load.schedule.segments,
+            start_c=start_c,
+            heard_at=timezone.now(),
+            made_by=by,
+            request_key=key,
+        )
+        try:
+            kiln.start(load.schedule.steps)
+        except DeviceProblem:
+            log.delete()
+            raise
+    return log
+
+
+def follow(log: FiringLog) -> None:
+    """Takes over what the controller logged since, and how far it is. Raises DeviceProblem."""
+    if log.state != LogState.RUNNING or log.load is None:
+        return
+    with controller(log.load.kiln.controller) as kiln:
+        heard = kiln.read()
+        if heard.state == ControllerState.IDLE or heard.seconds < log.seconds:
+            _note(log, log.seconds, LogState.LOST)
+            return
+        _take_over(log, kiln)
+        _note(log, heard.seconds, _ENDS.get(heard.state, LogState.RUNNING))
+
+
+def _take_over(log: FiringLog, kiln: Controller) -> None:
+    last = log.points.order_by("-seconds").values_list("seconds", flat=True).first()
+    since = -1.0 if last is None else last
+    for _ in range(MOST_ROUNDS):
+        rows = kiln.log_after(since)
+        if not rows:
+            return
+        since = rows[-1][0]
+        LogPoint.objects.bulk_create(
+            (
+                LogPoint(studio_id=log.studio_id, log=log, seconds=seconds, celsius=celsius)
+                for seconds, celsius in rows
+                if celsius is not None
+            ),
+            ignore_conflicts=True,
+        )
+
+
+def _note(log: FiringLog, seconds: float, state: LogState) -> None:
+    log.seconds, log.state, log.heard_at = seconds, state, timezone.now()
+    log.save(update_fields=["seconds", "state", "heard_at"])
+
+
+def stop(log: FiringLog) -> None:
+    """Switches the kiln off. Raises DeviceProblem."""
+    if log.state == LogState.RUNNING and log.load:
+        with controller(log.load.kiln.controller) as kiln:
+            kiln.stop()
+        follow(log)
+
+
+def give_up(log: FiringLog) -> None:
+    """Nothing more is to come of a log: the controller was switched off or lost for good."""
+    if log.state == LogState.RUNNING:
+        _note(log, log.seconds, LogState.LOST)
+
+
+def running() -> list[FiringLog]:
+    """Every log that is still to be followed, of any studio."""
+    return list(FiringLog.objects.filter(state=LogState.RUNNING).select_related("load__kiln"))
+
+
+def firing_now(studio: Studio) -> list[tuple[FiringLog, str]]:
+    """The studio's firings that run, each with how far it is in one line."""
+    latest = LogPoint.objects.filter(log=OuterRef("pk")).order_by("-seconds").values("celsius")
+    logs = FiringLog.objects.of(studio).filter(state=LogState.RUNNING)
+    found = logs.select_related("load__kiln").annotate(celsius=Subquery(latest[:1]))
+    return [(log, in_brief(log, log.celsius)) for log in found]
+
+
+@transaction.atomic
+def keep_file(firing: Firing, name: str, read: ReadLog, by: User, key: uuid.UUID) -> FiringLog:
+    """A log out of a file, as one of a firing. The same ``key`` keeps only one."""
+    log: FiringLog
+    log, is_new = FiringLog.objects.of(firing.studio).get_or_create(
+        request_key=key,
+        defaults={
+            **{"studio": firing.studio, "firing": firing, "state": LogState.DONE},
+            **{"file_name": name[-100:], "troubles": read.troubles, "made_by": by},
+            "seconds": 3600 * read.points[-1][0],
+        },
+    )
+    if is_new:
+        LogPoint.objects.bulk_create(
+            LogPoint(studio_id=firing.studio_id, log=log, seconds=3600 * hours, celsius=celsius)
+            for hours, celsius in read.points
+        )
+    return log

@@ -1,0 +1,134 @@
+"""Logs: a kiln started, followed and switched off; a file brought in."""
+
+import uuid
+
+from django.contrib import messages
+from django.http import HttpResponse
+from django.shortcuts import get_object_or_404, redirect, render
+from django.utils import timezone
+from django.views.decorators.http import require_GET, require_http_methods, require_POST
+
+from claycore.measure.errors import ClayError
+from umberpot.devices import DeviceProblem
+from umberpot.kiln.forms import FiringForm
+from umberpot.kiln.logs import files, sentences, services
+from umberpot.kiln.logs.forms import LogFileForm
+from umberpot.kiln.logs.page import LogPage
+from umberpot.kiln.logs.services import KilnBusy
+from umberpot.kiln.models import Firing, FiringLog, Load
+from umberpot.kiln.models.loads import LoadState
+from umberpot.kiln.places import PLACE
+from umberpot.studio import progress
+from umberpot.studio.request import StudioRequest, page_key, posted, request_key
+from umberpot.ui.tables import Unreadable
+
+
+def _log(request: StudioRequest, pk: int) -> FiringLog:
+    logs = FiringLog.objects.of(request.studio).select_related("load__kiln", "firing")
+    found: FiringLog = get_object_or_404(logs, pk=pk)
+    return found
+
+
+@require_POST
+def start_kiln(request: StudioRequest, pk: int) -> HttpResponse:
+    """Starts the kiln of a load by its schedule."""
+    loads = Load.objects.of(request.studio).filter(state=LoadState.PLANNED)
+    load = get_object_or_404(loads.select_related("kiln", "schedule", "studio"), pk=pk)
+    try:
+        log = services.start(load, request.user, request_key(request))
+    except DeviceProblem as problem:
+        messages.error(request, str(problem))
+        return redirect(load)
+    except KilnBusy:
+        messages.error(request, sentences.BUSY)
+        return redirect(load)
+    messages.success(request, sentences.STARTED)
+    return redirect(log)
+
+
+def _followed(log: FiringLog) -> LogPage:
+    """The log as it is this moment; a controller that does not answer is said, not fatal."""
+    try:
+        services.follow(log)
+    except DeviceProblem as problem:
+        return LogPage(log, str(problem))
+    return LogPage(log)
+
+
+@require_GET
+def log(request: StudioRequest, pk: int) -> HttpResponse:
+    """A firing's curve: live while it runs, with what to do once it has ended."""
+    found = _log(request, pk)
+    page = _followed(found)
+    if request.htmx:
+        response = render(request, "kiln/logs/_log.html", {"page": page, "log": found})
+        response["Cache-Control"] = "no-store"
+        if not page.is_running:
+            response["HX-Refresh"] = "true"
+        return response
+    is_open = found.load is not None and found.load.state == LoadState.PLANNED
+    can_record = is_open and not page.is_running
+    cone = page.reached.down or (found.load.cone if found.load else None)
+    begun = {"cone": cone, "fired_on": timezone.localdate()}
+    return render(
+        request,
+        "kiln/logs/log.html",
+        {
+            **{"place": PLACE, "page": page, "log": found},
+            "form": FiringForm(initial=begun) if can_record else None,
+        },
+    )
+
+
+@require_POST
+def stop_kiln(request: StudioRequest, pk: int) -> HttpResponse:
+    """Switches the kiln off; or closes the log where the controller is gone for good."""
+    found = _log(request, pk)
+    if request.POST.get("close"):
+        services.give_up(found)
+        messages.success(request, sentences.GIVEN_UP)
+        return redirect(found)
+    try:
+        services.stop(found)
+    except DeviceProblem as problem:
+        messages.error(request, str(problem))
+    else:
+        messages.success(request, sentences.STOPPED)
+    return redirect(found)
+
+
+@require_http_methods(["GET", "POST"])
+def import_log(request: StudioRequest, pk: int) -> HttpResponse:
+    """The log of a firing out of a file; which columns it has is asked."""
+    firing = get_object_or_404(Firing.objects.of(request.studio), pk=pk)
+    form = LogFileForm(posted(request), request.FILES or None)
+    if form.is_valid():
+        made = _imported(request, firing, form)
+        if made:
+            return redirect(made)
+    return render(
+        request,
+        "kiln/logs/import.html",
+        {"place": PLACE, "firing": firing, "form": form, "request_key": uuid.uuid4()},
+        status=400 if form.errors else 200,
+    )
+
+
+def _imported(request: StudioRequest, firing: Firing, form: LogFileForm) -> FiringLog | None:
+    """The log; None, with the reason at its field, where the file is none."""
+    file = form.cleaned_data["file"]
+    key = page_key(request)
+    report = progress.begin(request.studio, key, files.count_rows(file))
+    try:
+        read = files.read(file, form.columns(), report)
+    except Unreadable as error:
+        form.add_error("file", str(error))
+        return None
+    except ClayError as error:
+        form.add_error(error.field, str(error))
+        return None
+    finally:
+        progress.end(request.studio, key)
+    made = services.keep_file(firing, file.name, read, request.user, request_key(request))
+    messages.success(request, sentences.imported(made, len(read.points)))
+    return made
