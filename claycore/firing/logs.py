@@ -22,6 +22,7 @@ CLOCK_CHANGE_H = 1.0
 """What a clock goes back by when summer time ends."""
 
 CLOCK_SLACK_H = 0.25
+"""The next row comes so soon after the change, or the clock was not what was put back."""
 
 HOTTEST_C = 1450.0
 """No kiln of a pottery is hotter: a log in °C that says so is in °F. Common practice."""
@@ -97,7 +98,7 @@ class Cleaner:
             return None
         if at < self._last:
             back = self._last - at
-            if back > CLOCK_CHANGE_H + CLOCK_SLACK_H or back < CLOCK_CHANGE_H - CLOCK_SLACK_H:
+            if not CLOCK_CHANGE_H - CLOCK_SLACK_H <= back < CLOCK_CHANGE_H:
                 self.troubles[Trouble.BACKWARDS] += 1
                 return None
             self.troubles[Trouble.CLOCK] += 1

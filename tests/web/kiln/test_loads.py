@@ -254,3 +254,12 @@ def test_a_schedule_is_checked_against_what_is_loaded(signed_in, planned, clay):
     clay.save()
     page = words_of(signed_in.get(f"/kiln/loads/{planned.pk}/"))
     assert f"{clay.name} is only for cone 04 and cooler" in page
+
+
+def test_a_piece_set_aside_is_no_longer_in_the_load(signed_in, planned):
+    piece = planned.pieces.exclude(tile=None).first()
+    signed_in.post(f"/tiles/{piece.tile.code}/set-aside/", {"aside": "yes"})
+    page = words_of(signed_in.get(f"/kiln/loads/{planned.pk}/"))
+    assert "5 of 5 pieces" in page
+    signed_in.post(f"/kiln/loads/{planned.pk}/fire/", FIRE)
+    assert not piece.tile.loadings.exists()

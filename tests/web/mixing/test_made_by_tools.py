@@ -5,6 +5,7 @@ import uuid
 import pytest
 
 from tests.pages import words_of
+from umberpot.kiln.models import LoadedPiece
 from umberpot.mixing.composition import parts_of
 from umberpot.mixing.leftovers.services import keep_leftover, on_shelf
 from umberpot.mixing.models import Mix
@@ -177,6 +178,7 @@ def test_what_cannot_be_saved(signed_in, tool, sum_, name, status):
 def test_a_mix_set_aside_takes_its_tiles_off_the_bench_and_the_kiln(signed_in, world):
     tile = Tile.objects.get(code=world["tiles:record"])
     Tile.objects.filter(pk=tile.pk).update(step="fire")
+    LoadedPiece.objects.all().delete()
     shown = [tile.code in words_of(signed_in.get(page)) for page in ("/", "/kiln/")]
     assert shown == [True, True]
     signed_in.post(f"/mix/{tile.mix_id}/set-aside/", {"aside": "yes"})

@@ -12,7 +12,14 @@ from claycore.firing.loading.by_rules import WITNESS, Standing
 from claycore.firing.loading.footprints import PieceSize
 from claycore.firing.loading.packing import Piece, Stood
 from umberpot.kiln.loading import sentences
-from umberpot.kiln.loading.services import check_against, recipe_of, sets_of, size_of, waiting_for
+from umberpot.kiln.loading.services import (
+    check_against,
+    pieces_of,
+    recipe_of,
+    sets_of,
+    size_of,
+    waiting_for,
+)
 from umberpot.kiln.loading.shelf_drawing import ShelfDrawing, drawn
 from umberpot.kiln.models import Load, LoadedPiece
 from umberpot.kiln.models.loads import LoadState
@@ -55,8 +62,7 @@ class LoadPage:
 
     def __init__(self, load: Load) -> None:
         self.load = load
-        pieces = load.pieces.select_related("tile__trial", "tile__mix")
-        self.pieces: list[LoadedPiece] = list(pieces)
+        self.pieces: list[LoadedPiece] = list(pieces_of(load))
 
     @cached_property
     def tiles(self) -> list[LoadedPiece]:

@@ -7,7 +7,7 @@ from datetime import date
 
 from django.contrib.auth.models import User
 from django.db import transaction
-from django.db.models import Q
+from django.db.models import Q, QuerySet
 
 from claycore.firing.loading import by_hand, packing
 from claycore.firing.loading.by_hand import Obstacle
@@ -45,6 +45,14 @@ def waiting_for(load: Load) -> TileQuerySet:
     """The tiles that wait for the cone of a load and are in no load yet, oldest first."""
     dry = Tile.objects.of(load.studio).at_work().filter(step=Step.FIRE, cone=load.cone)
     return dry.filter(loaded=None).order_by("pk")
+
+
+def pieces_of(load: Load) -> QuerySet[LoadedPiece]:
+    """What is in a load, witness cones too, without what was set aside since: broken or lost."""
+    of_a_mix_aside = Q(tile__mix__set_aside_at__isnull=False)
+    gone = Q(tile__set_aside_at__isnull=False) | of_a_mix_aside
+    found: QuerySet[LoadedPiece] = load.pieces.exclude(gone)
+    return found.select_related("tile__trial", "tile__mix")
 
 
 def size_of(trial: Trial, mark_length_mm: float) -> PieceSize:
@@ -110,7 +118,7 @@ def _never_so_hot(load: Load, tiles: Iterable[Tile]) -> set[int | None]:
 def pack(load: Load) -> None:
     """Finds every piece that is not locked a new place; what finds none goes to the tray."""
     _still_planned(load)
-    pieces = list(load.pieces.select_related("tile"))
+    pieces = list(pieces_of(load))
     loose = [piece for piece in pieces if not piece.locked and piece.tile]
     LoadedPiece.objects.filter(load=load, tile=None, locked=False).delete()
     if not loose:
@@ -301,7 +309,7 @@ def fire_load(load: Load, cone: str, fired_on: date, note: str, by: User) -> Fir
         return fresh.firing
     if fresh.state != LoadState.PLANNED:
         raise NoLongerPlanned
-    standing = list(load.pieces.exclude(shelf=None).exclude(tile=None).select_related("tile"))
+    standing = list(pieces_of(load).exclude(shelf=None).exclude(tile=None))
     if not standing:
         raise NoPlace
     tiles = list(Tile.objects.filter(pk__in=[one.tile_id for one in standing]).with_history())

@@ -95,7 +95,7 @@ def read(file: IO[bytes], columns: Columns, report: Report) -> ReadLog:
         for point in thinned(cleaner.clean(rows)):
             points.append(point)
             if len(points) > MOST_POINTS:
-                raise Unreadable("This log jumps about so much that it cannot be a firing.")
+                raise Unreadable("The temperatures jump too often to be a firing.")
     except csv.Error as error:
         raise Unreadable(f"The file cannot be read as CSV: {error}.") from None
     finally:
