@@ -120,6 +120,8 @@ def world(make_mix, weigh, signed_in, user, studio):
         "kiln:firing": firing.pk,
         "kiln:without": firing.pk,
         "kiln:import-log": firing.pk,
+        "kiln:piece-outcome": firing.pk,
+        "kiln:witness-cones": firing.pk,
         "kiln:log": log.pk,
         "kiln:stop-kiln": log.pk,
         "kiln:kiln-sizes": load.kiln_id,

@@ -73,7 +73,7 @@ def correct_firing(firing: Firing, cone: str, fired_on: date, note: str, by: Use
     fresh.cone, fresh.fired_on, fresh.note = cone, fired_on, note
     fresh.save(update_fields=["cone", "fired_on", "note"])
     for says in changes:
-        _tell(fresh, says, by)
+        tell(fresh, says, by)
     note_steps(list(Tile.objects.filter(loadings__firing=fresh)))
 
 
@@ -85,7 +85,7 @@ def take_out(tile: Tile, firing: Firing, by: User) -> None:
         raise ReadAfterwards(tile.code)
     gone, _ = Loading.objects.filter(tile=tile, firing=firing).delete()
     if gone:
-        _tell(firing, f"{tile.code} removed from this firing", by)
+        tell(firing, f"{tile.code} removed from this firing", by)
         note_steps([tile])
 
 
@@ -98,7 +98,8 @@ def read_after(tile: Tile, firing: Firing) -> bool:
     )
 
 
-def _tell(firing: Firing, says: str, by: User) -> None:
+def tell(firing: Firing, says: str, by: User) -> None:
+    """Notes in words what was corrected or happened."""
     FiringChange.objects.create(
         studio_id=firing.studio_id, firing=firing, says=says[:240], made_by=by
     )

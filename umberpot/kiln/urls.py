@@ -9,6 +9,7 @@ from umberpot.kiln.calculators.schedule import ScheduleView
 from umberpot.kiln.kilns import views as kilns
 from umberpot.kiln.loading import views as loading
 from umberpot.kiln.logs import views as logs
+from umberpot.kiln.outcomes import views as outcomes
 from umberpot.kiln.schedules import views as schedules
 from umberpot.tiles.codes import by_number
 
@@ -40,6 +41,8 @@ urlpatterns = [
     path("loads/<int:pk>/cancel/", loading.cancel_load, name="cancel-load"),
     path("logs/<int:pk>/", logs.log, name="log"),
     path("logs/<int:pk>/stop/", logs.stop_kiln, name="stop-kiln"),
+    path("<int:pk>/pieces/", outcomes.piece_outcome, name="piece-outcome"),
+    path("<int:pk>/cones/", outcomes.witness_cones, name="witness-cones"),
     path("<int:pk>/log/", logs.import_log, name="import-log"),
     path("<int:pk>/", views.firing, name="firing"),
     path("<int:pk>/without/", views.without, name="without"),

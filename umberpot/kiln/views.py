@@ -13,6 +13,7 @@ from django.utils import timezone
 from django.views.decorators.http import require_http_methods, require_POST
 
 from claycore.firing import cones
+from claycore.firing.witness import BEND_WORDS
 from claycore.testing.bar_plan import needs_saucer
 from umberpot.kiln import sentences
 from umberpot.kiln.forms import FireOneForm, FiringForm
@@ -22,6 +23,8 @@ from umberpot.kiln.logs.page import LogPage
 from umberpot.kiln.logs.services import firing_now
 from umberpot.kiln.models import Firing, Kiln, Load, Loading
 from umberpot.kiln.models.loads import LoadState
+from umberpot.kiln.outcomes.page import cone_rows, shelves_as_fired
+from umberpot.kiln.outcomes.services import Mishap
 from umberpot.kiln.places import PLACE
 from umberpot.kiln.services import (
     ReadAfterwards,
@@ -213,7 +216,7 @@ def _fire_one(
 @require_http_methods(["GET", "POST"])
 def firing(request: StudioRequest, pk: int) -> HttpResponse:
     """One firing: what was in it, and putting right what was recorded wrong."""
-    found = get_object_or_404(Firing.objects.of(request.studio), pk=pk)
+    found = get_object_or_404(Firing.objects.of(request.studio).select_related("kiln"), pk=pk)
     title = str(found)
     form = FiringForm(posted(request), instance=found)
     if form.is_valid():
@@ -234,6 +237,10 @@ def firing(request: StudioRequest, pk: int) -> HttpResponse:
             "title": title,
             "form": form,
             "trials": _by_trial(stood),
+            "shelves": shelves_as_fired(found),
+            "cone_rows": cone_rows(found),
+            "bends": list(BEND_WORDS.items()),
+            "mishaps": Mishap.choices,
             "logs": [LogPage(log) for log in found.logs.select_related("load", "firing")],
             "changes": found.changes.select_related("made_by"),
         },

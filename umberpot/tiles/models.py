@@ -101,9 +101,9 @@ class TileQuerySet(SetAsideQuerySet):
 
     def with_history(self) -> Self:
         """With firings, readings and colours: enough to tell where a tile stands."""
-        return self.select_related("mix", "clay", "trial__test").prefetch_related(
-            "loadings__firing", "readings", "colours", "colour_words", "remarks"
-        )
+        return self.select_related(
+            "mix", "clay", "trial__test", "remakes", "remade_as"
+        ).prefetch_related("loadings__firing", "readings", "colours", "colour_words", "remarks")
 
 
 class ClayTest(StudioOwned):
@@ -131,6 +131,7 @@ class ClayTest(StudioOwned):
 class Tile(SetAside):
     """A piece with a line of known length on it and a code scratched in.
 
+    ``remakes`` is the piece it stands in for: broken, lost or spoilt, and kept all the same.
     ``clay`` is the plain clay or blend it is of, None where it is coloured. A bar of a test has a
     ``role``, and goes through ``cone_plan`` one by one; ``cone`` is the next, or the last.
     """
@@ -145,6 +146,9 @@ class Tile(SetAside):
     mark_length_mm = models.FloatField()
     cone = models.CharField("cone", max_length=4, choices=[(c, c) for c in cones.CONES])
     glazed = models.BooleanField(default=False)
+    remakes = models.OneToOneField(
+        "self", on_delete=models.PROTECT, null=True, editable=False, related_name="remade_as"
+    )
     shaped_at = models.DateTimeField(null=True)
     step = models.CharField(max_length=7, choices=Step.choices, default=Step.DRY, db_index=True)
     request_key = models.UUIDField()

@@ -96,6 +96,28 @@ def make_tiles(mix: Mix, trial: Trial, order: TileOrder, by: User) -> list[Tile]
 
 
 @transaction.atomic
+def remake(tile: Tile, by: User) -> Tile:
+    """A new piece of the same recipe, still to be made; the old one is kept. Made only once."""
+    made: Tile | None = Tile.objects.of(tile.studio).filter(remakes=tile).first()
+    if made:
+        return made
+    (code,) = next_codes(tile.studio, 1)
+    first, *rest = tile.inscription or [tile.code]
+    new: Tile = Tile.objects.create(
+        **{name: getattr(tile, name) for name in ("studio", "trial", "mix", "clay", "role")},
+        **{name: getattr(tile, name) for name in ("cone_plan", "mark_length_mm", "glazed")},
+        cone=tile.cone_plan[0] if tile.cone_plan else tile.cone,
+        code=code,
+        inscription=[first.replace(tile.code, code, 1), *rest],
+        remakes=tile,
+        step=Step.MAKE,
+        request_key=uuid.uuid4(),
+        made_by=by,
+    )
+    return new
+
+
+@transaction.atomic
 def shape(mix: Mix) -> list[Tile]:
     """The planned tiles of a mix are made and labelled; their labels say what is really in it."""
     tiles = list(Tile.objects.of(mix.studio).kept().filter(mix=mix, shaped_at=None))

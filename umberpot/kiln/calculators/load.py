@@ -19,7 +19,7 @@ from claycore.firing.loading.shelves import (
 )
 from claycore.measure.formatting import plain
 from claycore.measure.notices import Notice
-from umberpot.kiln.loading.sentences import shelf_caption
+from umberpot.kiln.loading.sentences import shelf_caption, shelf_says
 from umberpot.kiln.loading.shelf_drawing import ShelfDrawing, drawn
 from umberpot.kiln.places import PLACE
 from umberpot.ui.calculators import Answer, Calculator, CalculatorForm
@@ -226,7 +226,7 @@ def _drawings(inputs: LoadInputs, load: Load) -> list[tuple[str, ShelfDrawing]]:
             drawn(
                 shelf,
                 [(one.piece.name, one.placed, "", "") for one in stood],
-                f"Shelf {number} from above with {len(stood)} pieces",
+                shelf_says(number, len(stood)),
                 frame,
             ),
         )

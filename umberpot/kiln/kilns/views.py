@@ -7,9 +7,12 @@ from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_http_methods, require_POST
 
+from claycore.firing.witness import shelf_offsets
 from umberpot.kiln import sentences
 from umberpot.kiln.kilns.forms import FirstKilnForm, KilnForm
 from umberpot.kiln.models import Kiln
+from umberpot.kiln.outcomes.sentences import offset_said
+from umberpot.kiln.outcomes.services import heats_of
 from umberpot.kiln.places import PLACE
 from umberpot.studio.request import StudioRequest, posted, request_key
 
@@ -53,7 +56,13 @@ def kiln_sizes(request: StudioRequest, pk: int) -> HttpResponse:
     return render(
         request,
         "kiln/kilns/kiln.html",
-        {"place": PLACE, "kiln": kiln, "title": title, "form": form},
+        {
+            **{"place": PLACE, "kiln": kiln, "title": title, "form": form},
+            "offsets": [
+                offset_said(shelf + 1, offset)
+                for shelf, offset in shelf_offsets(heats_of(kiln)).items()
+            ],
+        },
         status=400 if form.errors else 200,
     )
 

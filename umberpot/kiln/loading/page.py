@@ -101,7 +101,7 @@ class LoadPage:
                 for piece in on_it
                 if piece.placed
             ]
-            says = sentences.shelf_says(number + 1, [piece for piece in on_it if piece.tile])
+            says = sentences.shelf_says(number + 1, sum(1 for piece in on_it if piece.tile))
             drawing = drawn(shelf, stood, says, shelf.sides[0])
             found.append(LoadedShelf(number + 1, drawing, on_it))
         return found

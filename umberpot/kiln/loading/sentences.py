@@ -49,9 +49,9 @@ def in_brief(load: Load, standing: int, in_tray: int, shelves: int) -> str:
     return f"in {load.kiln}: {pieces_of(standing)} on {shelves_of(shelves)}{tray}"
 
 
-def shelf_says(number: int, pieces: Sequence[LoadedPiece]) -> str:
+def shelf_says(number: int, count: int) -> str:
     """A shelf for whoever cannot see it."""
-    return f"Shelf {number} from above with {pieces_of(len(pieces))}"
+    return f"Shelf {number} from above with {pieces_of(count)}"
 
 
 def shelf_caption(number: int, count: int, has_cones: bool = False) -> str:

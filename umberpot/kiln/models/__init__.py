@@ -5,6 +5,7 @@ from umberpot.kiln.models.kilns import Kiln
 from umberpot.kiln.models.loads import Load, LoadedPiece
 from umberpot.kiln.models.logs import FiringLog, LogPoint
 from umberpot.kiln.models.schedules import Schedule
+from umberpot.kiln.models.witness_cones import WitnessCone
 
 __all__ = [
     "Firing",
@@ -16,4 +17,5 @@ __all__ = [
     "Loading",
     "LogPoint",
     "Schedule",
+    "WitnessCone",
 ]

@@ -6,6 +6,7 @@ from django.db import models
 from django.db.models import F
 
 from claycore.firing import cones
+from claycore.firing.loading.shelves import Placed
 from umberpot.studio.models import Signed, StudioOwned
 
 
@@ -56,6 +57,20 @@ class Loading(StudioOwned):
 
     def __str__(self) -> str:
         return f"{self.tile} in {self.firing}"
+
+    @property
+    def placed(self) -> Placed | None:
+        """Its place on its shelf; None where nobody noted it."""
+        if self.x_mm is None or self.y_mm is None or not self.width_mm or not self.depth_mm:
+            return None
+        return Placed(self.x_mm, self.y_mm, self.width_mm, self.depth_mm)
+
+    @property
+    def where(self) -> str:
+        """The shelf it stood on, in words; '' where nobody noted it."""
+        if self.shelf is None:
+            return ""
+        return "Shelf 1, lowest" if self.shelf == 0 else f"Shelf {self.shelf + 1}"
 
 
 class FiringChange(Signed):

@@ -1,0 +1,1 @@
+"""What a firing did: witness cones, and pieces that broke, stuck, bloated or were lost."""

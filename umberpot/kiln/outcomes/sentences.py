@@ -1,0 +1,51 @@
+"""What is said of what a firing did."""
+
+from claycore.firing.witness import Offset, ShelfHeat
+from claycore.measure.formatting import plain
+
+CONES_SAVED = "Witness cones saved."
+
+
+def marked(code: str, mishap: str) -> str:
+    """Something happened to a piece."""
+    return f"{code} marked: {mishap.lower()}."
+
+
+def remade(code: str, as_code: str) -> str:
+    """A piece is to be made again."""
+    return f"{as_code} replaces {code}. Make it from the same mix; {code} is kept."
+
+
+def shelf_said(heat: ShelfHeat) -> str:
+    """How hot a shelf got, by its witness cones."""
+    if heat.middle_c is not None:
+        middle, half = plain(heat.middle_c, 0), plain(heat.half_c, 0)
+        return f"{middle} ± {half} °C on the cone scale"
+    if heat.low_c is not None:
+        return f"at least {plain(heat.low_c, 0)} °C on the cone scale: no cone was left standing"
+    if heat.high_c is not None:
+        return f"under {plain(heat.high_c, 0)} °C on the cone scale: no cone was down"
+    return "no witness cones noted"
+
+
+def against_log(shelves: list[ShelfHeat], cone: str, log_c: float) -> str:
+    """How witness cones stand to what the log says; '' where none bracket."""
+    known = [heat.middle_c for heat in shelves if heat.middle_c is not None]
+    if not known:
+        return ""
+    apart = sum(known) / len(known) - log_c
+    way = "hotter" if apart > 0 else "cooler"
+    return (
+        f"The witness cones felt {plain(abs(apart), 0)} °C {way} than the thermocouple says"
+        f" (cone {cone} by its log)."
+    )
+
+
+def offset_said(number: int, offset: Offset) -> str:
+    """How much hotter a shelf runs, and how sure that is."""
+    size, u95 = plain(abs(offset.value), 0), plain(offset.u95, 0)
+    firings = "1 firing" if offset.firings == 1 else f"{offset.firings} firings"
+    if abs(offset.value) <= offset.u95:
+        return f"Shelf {number}: no certain difference ({size} ± {u95} °C, {firings})."
+    way = "hotter" if offset.value > 0 else "cooler"
+    return f"Shelf {number}: {size} ± {u95} °C {way} than the mean of the shelves ({firings})."

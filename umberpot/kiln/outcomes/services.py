@@ -1,0 +1,104 @@
+"""Noting what a firing did; what was noted first stays told."""
+
+from collections import defaultdict
+from collections.abc import Mapping
+
+from django.contrib.auth.models import User
+from django.db import models, transaction
+
+from claycore.firing.witness import BEND_WORDS, Bend, ShelfHeat, shelf_heat
+from claycore.testing.bars import RemarkCode
+from umberpot.kiln.models import Firing, Kiln, WitnessCone
+from umberpot.kiln.services import tell
+from umberpot.tiles.models import Tile
+from umberpot.tiles.services import record_remarks, remake, set_tile_aside
+
+MOST_FIRINGS = 60
+"""Firings of a kiln from which its spread is learned: the latest."""
+
+
+class Mishap(models.TextChoices):
+    """What can have happened to a piece in the kiln."""
+
+    BROKEN = "broken", "Broken"
+    STUCK = "stuck", "Stuck"
+    BLOATED = "bloated", "Bloated"
+    LOST = "lost", "Lost"
+
+
+_SEEN = {
+    Mishap.BROKEN: RemarkCode.BROKEN,
+    Mishap.STUCK: RemarkCode.STUCK,
+    Mishap.BLOATED: RemarkCode.BLOATED,
+}
+"""What can be seen on the piece; a lost one shows nothing."""
+
+_GONE = (Mishap.BROKEN, Mishap.LOST)
+"""Of such a piece nothing more is read."""
+
+
+@transaction.atomic
+def note_mishap(tile: Tile, firing: Firing, mishap: Mishap, by: User) -> None:
+    """Notes what happened to a piece; a broken or lost one is set aside. A second time changes
+    nothing."""
+    seen = _SEEN.get(mishap)
+    if seen:
+        record_remarks(tile, firing, {seen}, set(), by)
+    if mishap in _GONE and tile.set_aside_at is None:
+        set_tile_aside(tile, True)
+    says = f"{tile.code} {mishap.label.lower()}"
+    if not firing.changes.filter(says=says).exists():
+        tell(firing, says, by)
+
+
+@transaction.atomic
+def remake_piece(tile: Tile, firing: Firing, by: User) -> Tile:
+    """A new piece of the same recipe; the firing tells."""
+    is_new = not Tile.objects.filter(remakes=tile).exists()
+    made = remake(tile, by)
+    if is_new:
+        tell(firing, f"{tile.code} remade as {made.code}", by)
+    return made
+
+
+@transaction.atomic
+def note_cones(firing: Firing, found: Mapping[tuple[int, str], Bend | None], by: User) -> None:
+    """Notes how witness cones were found, by shelf and cone; None takes one back.
+
+    Raises ClayError naming ``cone`` where a hotter one bent before a cooler one; then nothing is
+    noted.
+    """
+    known = {(one.shelf, one.cone): one for one in firing.witness_cones.all()}
+    told = []
+    for (shelf, cone), bend in found.items():
+        was = known.get((shelf, cone))
+        if bend is None and was:
+            was.delete()
+            told.append(f"shelf {shelf + 1}, cone {cone} taken back")
+        elif bend and (was is None or was.bend != bend):
+            WitnessCone.objects.update_or_create(
+                firing=firing,
+                shelf=shelf,
+                cone=cone,
+                defaults={"studio_id": firing.studio_id, "bend": bend, "made_by": by},
+            )
+            if was:
+                before = BEND_WORDS[Bend(was.bend)]
+                told.append(f"shelf {shelf + 1}, cone {cone} {BEND_WORDS[bend]}, not {before}")
+    heats(firing)
+    for says in told:
+        tell(firing, says, by)
+
+
+def heats(firing: Firing) -> dict[int, ShelfHeat]:
+    """How hot each shelf got, by its witness cones. Raises ClayError naming ``cone``."""
+    seen: dict[int, dict[str, Bend]] = defaultdict(dict)
+    for one in firing.witness_cones.all():
+        seen[one.shelf][one.cone] = Bend(one.bend)
+    return {shelf: shelf_heat(of_shelf) for shelf, of_shelf in seen.items()}
+
+
+def heats_of(kiln: Kiln) -> list[dict[int, ShelfHeat]]:
+    """How hot the shelves of a kiln got in each of its latest firings."""
+    latest = kiln.firings.order_by("-fired_on", "-pk")[:MOST_FIRINGS]
+    return [heats(firing) for firing in latest.prefetch_related("witness_cones")]
