@@ -4,17 +4,21 @@ import uuid
 from collections.abc import Mapping
 from datetime import timedelta
 
+import numpy as np
 from django.contrib.auth.models import User
 from django.db import models
 from django.http import QueryDict
 from django.utils import timezone
 
-from claycore.firing.drafts import Stage
+from claycore.firing import schedules
+from claycore.firing.drafts import Stage, draft
 from claycore.testing.readings import READINGS, Quantity
 from umberpot.demo import story
 from umberpot.kiln import services as kiln
 from umberpot.kiln.loading.services import choose_schedule, plan_load
-from umberpot.kiln.models import Firing, Kiln
+from umberpot.kiln.logs.files import ReadLog
+from umberpot.kiln.logs.services import keep_file
+from umberpot.kiln.models import Firing, Kiln, WitnessCone
 from umberpot.kiln.models.loads import Atmosphere
 from umberpot.kiln.schedules.services import draft_for
 from umberpot.mixing import services as mixing
@@ -177,12 +181,35 @@ class DemoLoader:
         quay = Kiln.objects.create(
             studio=self.studio, made_by=self.user, request_key=uuid.uuid4(), **story.KILN
         )
+        for row in story.LOGS:
+            self.log(row, quay)
         cone = self.studio.usual_cone
         waiting = Tile.objects.filter(studio=self.studio, step=Step.FIRE, cone=cone)
         tiles_of = list(waiting.select_related("trial").order_by("pk"))
         load = plan_load(quay, cone, Atmosphere.OXIDATION, tiles_of, self.user, uuid.uuid4())
         schedule = draft_for(quay, Stage.SINGLE, cone, self.user, uuid.uuid4())
         choose_schedule(load, schedule)
+
+    def log(self, row: story.DemoLog, quay: Kiln) -> None:
+        """The log and the witness cones of a firing that was in the kiln."""
+        firing = self.firing(row.cone, row.days_ago)
+        firing.kiln = quay
+        firing.save()
+        curve = schedules.curve_of(draft(Stage.SINGLE, row.cone))
+        at, planned = zip(*curve.points, strict=True)
+        hours = np.arange(0, curve.hours, 0.05)
+        celsius = np.interp(hours, at, planned) - row.under_c * (1 - np.exp(-hours))
+        points = list(zip(hours.tolist(), celsius.round(1).tolist(), strict=True))
+        keep_file(firing, "quay-kiln.csv", ReadLog(points, []), self.user, uuid.uuid4())
+        for number, cone, bend in row.witness_cones:
+            WitnessCone.objects.create(
+                studio=self.studio,
+                firing=firing,
+                shelf=number,
+                cone=cone,
+                bend=bend,
+                made_by=self.user,
+            )
 
     def entries(
         self, figures: Mapping[str, float | None], method: str = ""

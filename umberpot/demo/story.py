@@ -242,6 +242,35 @@ KILN = {
     **{"power_kw": 6.2, "price_per_kwh": 0.29, "controller": "simulated"},
 }
 
+
+@dataclass(frozen=True)
+class DemoLog:
+    """The log of a firing: how far under its schedule it ran, °C, and how its cones were found."""
+
+    cone: str
+    days_ago: int
+    under_c: float
+    witness_cones: tuple[tuple[int, str, str], ...]
+
+
+LOGS = (
+    DemoLog(
+        "6",
+        12,
+        3.0,
+        ((0, "5.5", "down"), (0, "6", "half"), (2, "6", "down"), (2, "7", "standing")),
+    ),
+    DemoLog(
+        "6",
+        2,
+        -4.0,
+        (
+            *((0, "6", "down"), (0, "7", "standing"), (1, "6", "down"), (1, "7", "standing")),
+            *((2, "6", "down"), (2, "7", "half")),
+        ),
+    ),
+)
+
 LOOSE_MIXES = [
     DemoMix(_white("Soot Black", 4, 400), None),
     DemoMix(

@@ -4,10 +4,12 @@ Registered as builtin tags, so a template may use them without loading anything.
 """
 
 from typing import Any
+from urllib.parse import urlencode
 
 from django import template
 
 from umberpot.kiln.loading.shelf_drawing import ShelfDrawing
+from umberpot.kiln.models import Load
 from umberpot.kiln.places import CALCULATORS, TOOLS
 from umberpot.ui.tools import offered_tools, shown_tools
 
@@ -24,6 +26,19 @@ def kiln_tools(context: dict[str, Any], here: str) -> dict[str, Any]:
 def kiln_calculators() -> dict[str, Any]:
     """Those of its tools that need no studio, each with what it is for."""
     return shown_tools("Kiln", CALCULATORS, "")
+
+
+@register.simple_tag
+def repeat_query(load: Load) -> str:
+    """The query that begins another load as this one was: kiln, cone, air and schedule."""
+    begun = {"cone": load.cone, "kiln": load.kiln_id, "atmosphere": load.atmosphere}
+    return urlencode({**begun, "schedule": load.schedule_id or ""})
+
+
+@register.inclusion_tag("kiln/components/curve_key.html")
+def curve_key(number: int) -> dict[str, Any]:
+    """How the firing of this number (from 0) is drawn where several lie over one another."""
+    return {"number": number}
 
 
 @register.inclusion_tag("kiln/components/shelf.html")

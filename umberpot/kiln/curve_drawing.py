@@ -33,6 +33,46 @@ def _hours_between_ticks(hours: float, room: float) -> float:
     return next((step for step in STEPS_H if hours / step <= most), hours / most)
 
 
+class _Paper:
+    """Ruled paper for so many hours and degrees, with its axes drawn."""
+
+    def __init__(self, hours: float, peak_c: float, width: float, says: str) -> None:
+        self._hours = hours
+        self._most_c = TICK_C * math.ceil(peak_c / TICK_C + 0.05)
+        self._right, self._bottom = width - RIGHT, HEIGHT - BOTTOM
+        self.drawing = Drawing(width, HEIGHT, says)
+        self._rule()
+
+    def _x(self, hours: float) -> float:
+        return LEFT + (self._right - LEFT) * hours / self._hours
+
+    def _y(self, temperature: float) -> float:
+        return self._bottom - (self._bottom - TOP) * max(0.0, temperature) / self._most_c
+
+    def _rule(self) -> None:
+        strokes, words = self.drawing.strokes, self.drawing.words
+        for tick in range(0, self._most_c + 1, TICK_C):
+            y, css = self._y(tick), "chart-axis" if tick == 0 else "chart-rule"
+            strokes.append(Stroke(((LEFT, y), (self._right, y)), css))
+            words.append(Words(LEFT - 8, y + 4, f"{tick} °C", "chart-tick", "end"))
+        step = _hours_between_ticks(self._hours, self._right - LEFT)
+        for number in range(int(self._hours / step) + 1):
+            at = self._x(number * step)
+            strokes.append(Stroke(((at, self._bottom), (at, self._bottom + 5)), "chart-axis"))
+            words.append(Words(at, self._bottom + 20, f"{plain(number * step)} h", "chart-tick"))
+        for name in CONES_SHOWN:
+            bends = cones.temperature_c(name)
+            if self._most_c / 3 < bends < self._most_c:
+                y = self._y(bends)
+                strokes.append(Stroke(((self._right, y), (self._right + 5, y)), "chart-axis"))
+                words.append(Words(self._right + 8, y + 4, name, "chart-tick", "start"))
+
+    def line(self, points: Sequence[Point], css: str) -> None:
+        """A curve, straight between its points."""
+        path = tuple((self._x(hours), self._y(temperature)) for hours, temperature in points)
+        self.drawing.strokes.append(Stroke(path, css))
+
+
 def drawn(curve: Curve, width: float = WIDE, actual: Sequence[Point] = ()) -> Drawing:
     """The curve with its axes; straight between its points, as the controller goes.
 
@@ -40,36 +80,22 @@ def drawn(curve: Curve, width: float = WIDE, actual: Sequence[Point] = ()) -> Dr
     """
     hours = max(curve.hours, actual[-1][0] if actual else 0.0)
     peak_c = max([curve.peak_c, *(temperature for _, temperature in actual)])
-    most_c = TICK_C * math.ceil(peak_c / TICK_C + 0.05)
-    right, bottom = width - RIGHT, HEIGHT - BOTTOM
-
-    def x(hour: float) -> float:
-        return LEFT + (right - LEFT) * hour / hours
-
-    def y(temperature: float) -> float:
-        return bottom - (bottom - TOP) * max(0.0, temperature) / most_c
-
     says = f"The curve: {plain(curve.hours, 1)} hours, at most {plain(curve.peak_c, 0)} °C"
     if actual:
         says += f"; logged so far: {plain(actual[-1][0], 1)} hours, {plain(actual[-1][1], 0)} °C"
-    drawing = Drawing(width, HEIGHT, says)
-    for tick in range(0, most_c + 1, TICK_C):
-        css = "chart-axis" if tick == 0 else "chart-rule"
-        drawing.strokes.append(Stroke(((LEFT, y(tick)), (right, y(tick))), css))
-        drawing.words.append(Words(LEFT - 8, y(tick) + 4, f"{tick} °C", "chart-tick", "end"))
-    step = _hours_between_ticks(hours, right - LEFT)
-    for number in range(int(hours / step) + 1):
-        at = x(number * step)
-        drawing.strokes.append(Stroke(((at, bottom), (at, bottom + 5)), "chart-axis"))
-        drawing.words.append(Words(at, bottom + 20, f"{plain(number * step)} h", "chart-tick"))
-    for name in CONES_SHOWN:
-        bends = cones.temperature_c(name)
-        if most_c / 3 < bends < most_c:
-            drawing.strokes.append(Stroke(((right, y(bends)), (right + 5, y(bends))), "chart-axis"))
-            drawing.words.append(Words(right + 8, y(bends) + 4, name, "chart-tick", "start"))
-    line = tuple((x(hour), y(temperature)) for hour, temperature in curve.points)
-    drawing.strokes.append(Stroke(line, "chart-plan" if actual else "chart-line"))
+    paper = _Paper(hours, peak_c, width, says)
+    paper.line(curve.points, "chart-plan" if actual else "chart-line")
     if actual:
-        logged = tuple((x(hour), y(temperature)) for hour, temperature in actual)
-        drawing.strokes.append(Stroke(logged, "chart-line"))
-    return drawing
+        paper.line(actual, "chart-line")
+    return paper.drawing
+
+
+def laid_over(curves: Sequence[tuple[Curve, int]], width: float = WIDE) -> Drawing:
+    """Several curves over one another, each drawn by its number, from 0."""
+    hours = max(curve.hours for curve, _ in curves)
+    peak_c = max(curve.peak_c for curve, _ in curves)
+    says = f"{len(curves)} curves: at most {plain(hours, 1)} hours and {plain(peak_c, 0)} °C"
+    paper = _Paper(hours, peak_c, width, says)
+    for curve, number in curves:
+        paper.line(curve.points, f"chart-line chart-line-{number}" if number else "chart-line")
+    return paper.drawing

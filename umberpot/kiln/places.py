@@ -15,6 +15,7 @@ TOOLS = (
         "",
         (
             Tool("kiln:kiln", "Firings"),
+            Tool("kiln:firings", "All firings"),
             Tool("kiln:schedules", "Schedules"),
             Tool("kiln:kilns", "Kilns"),
         ),

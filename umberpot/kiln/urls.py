@@ -6,6 +6,7 @@ from umberpot.kiln import views
 from umberpot.kiln.calculators.cone import ConeView
 from umberpot.kiln.calculators.load import LoadView
 from umberpot.kiln.calculators.schedule import ScheduleView
+from umberpot.kiln.history import views as history
 from umberpot.kiln.kilns import views as kilns
 from umberpot.kiln.loading import views as loading
 from umberpot.kiln.logs import views as logs
@@ -21,6 +22,8 @@ urlpatterns = [
     path("load/", LoadView.as_view(), name="load"),
     path("tiles/<code:code>/", views.fire_tile, name="fire-tile"),
     path("tiles/<int:pk>/", by_number("kiln:fire-tile"), name="fire-tile-by-number"),
+    path("firings/", history.firings, name="firings"),
+    path("compare/", history.compare, name="compare"),
     path("kilns/", kilns.kilns, name="kilns"),
     path("kilns/<int:pk>/", kilns.kiln_sizes, name="kiln-sizes"),
     path("kilns/<int:pk>/aside/", kilns.set_kiln_aside, name="set-kiln-aside"),

@@ -1,5 +1,6 @@
 """Loads: packed, moved by hand, fired; and nothing lost on the way."""
 
+import re
 import uuid
 
 import pytest
@@ -263,3 +264,17 @@ def test_a_piece_set_aside_is_no_longer_in_the_load(signed_in, planned):
     assert "5 of 5 pieces" in page
     signed_in.post(f"/kiln/loads/{planned.pk}/fire/", FIRE)
     assert not piece.tile.loadings.exists()
+
+
+def test_a_firing_is_repeated_with_its_kiln_cone_and_schedule(signed_in, planned, dry_tiles):
+    signed_in.post(f"/kiln/loads/{planned.pk}/schedule/", {"schedule": ""})
+    planned.refresh_from_db()
+    signed_in.post(f"/kiln/loads/{planned.pk}/fire/", FIRE)
+    page = signed_in.get(f"/kiln/{Firing.objects.get().pk}/").content.decode()
+    query = re.search(r'href="(/kiln/loads/new/\?[^"]+)"', page)[1].replace("&amp;", "&")
+    dry_tiles(2, "Again")
+    form = signed_in.get(query).context["form"]
+    typed = {name: form[name].value() for name in form.fields}
+    signed_in.post("/kiln/loads/new/", typed)
+    again = Load.objects.get(state=LoadState.PLANNED)
+    assert (again.kiln, again.cone, again.schedule) == (planned.kiln, "6", planned.schedule)

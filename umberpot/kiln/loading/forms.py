@@ -23,11 +23,16 @@ class PlanForm(forms.Form):
     atmosphere = Choice(
         choices=Atmosphere.choices, required=False, initial=Atmosphere.OXIDATION, label="Atmosphere"
     )
+    schedule = forms.ModelChoiceField(
+        queryset=Schedule.objects.none(), required=False, empty_label="choose later"
+    )
 
     def __init__(self, *args: Any, studio: Studio, **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
         kilns: Any = self.fields["kiln"]
         kilns.queryset = Kiln.objects.of(studio).filter(set_aside_at=None)
+        kept: Any = self.fields["schedule"]
+        kept.queryset = Schedule.objects.of(studio).filter(set_aside_at=None)
 
     def clean_atmosphere(self) -> str:
         return self.cleaned_data["atmosphere"] or Atmosphere.OXIDATION

@@ -34,7 +34,7 @@ def _load(request: StudioRequest, pk: int) -> Load:
 @require_http_methods(["GET", "POST"])
 def plan_load(request: StudioRequest) -> HttpResponse:
     """A load for a cone: of the tiles that were chosen, or of all that wait for it."""
-    begun = {"cone": request.GET.get("cone") or request.studio.usual_cone}
+    begun = {**request.GET.dict(), "cone": request.GET.get("cone") or request.studio.usual_cone}
     form = PlanForm(posted(request), studio=request.studio, initial=begun)
     if form.is_valid():
         cone = form.cleaned_data["cone"]
@@ -44,12 +44,7 @@ def plan_load(request: StudioRequest) -> HttpResponse:
         tiles = list(chosen.select_related("trial").order_by("pk"))
         key = request_key(request)
         if tiles or Load.objects.of(request.studio).filter(request_key=key).exists():
-            planned = form.cleaned_data
-            return redirect(
-                services.plan_load(
-                    planned["kiln"], cone, planned["atmosphere"], tiles, request.user, key
-                )
-            )
+            return redirect(_planned(request, form, tiles, key))
         form.add_error("cone", sentences.NOTHING_WAITS)
     return render(
         request,
@@ -57,6 +52,16 @@ def plan_load(request: StudioRequest) -> HttpResponse:
         {"place": PLACE, "form": form, "request_key": uuid.uuid4()},
         status=400 if form.errors else 200,
     )
+
+
+def _planned(request: StudioRequest, form: PlanForm, tiles: list[Tile], key: uuid.UUID) -> Load:
+    typed = form.cleaned_data
+    load = services.plan_load(
+        typed["kiln"], typed["cone"], typed["atmosphere"], tiles, request.user, key
+    )
+    if typed["schedule"] and load.schedule is None:
+        services.choose_schedule(load, typed["schedule"])
+    return load
 
 
 @require_GET

@@ -1,0 +1,1 @@
+"""Firings found again, and laid beside each other."""

@@ -1,0 +1,60 @@
+"""Firings laid beside each other: their curves over one another, what was inside, what it cost."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import cached_property
+
+from claycore.firing import heat_work, kiln_model
+from claycore.firing.logs import Point
+from claycore.firing.schedules import Curve
+from claycore.measure.formatting import plain
+from umberpot.kiln.curve_drawing import NARROW, WIDE, laid_over
+from umberpot.kiln.logs.sentences import lasting
+from umberpot.kiln.models import Firing, FiringLog
+from umberpot.ui.drawing import Drawing
+
+
+@dataclass(frozen=True)
+class Compared:
+    """One of the firings that are compared; ``number`` (from 0) is how its curve is drawn."""
+
+    number: int
+    firing: Firing
+    pieces: int
+    trials: list[str]
+    log: FiringLog | None
+    points: list[Point]
+
+    @property
+    def reached(self) -> str:
+        """The cone by the heat work of its log; '' without one."""
+        return heat_work.cone_of(self.points).down or "none" if len(self.points) > 1 else ""
+
+    @property
+    def peak(self) -> str:
+        """The hottest of its log, °C."""
+        return plain(max(c for _, c in self.points), 0) if self.points else ""
+
+    @property
+    def lasted(self) -> str:
+        """How long its log goes."""
+        return lasting(self.points[-1][0]) if self.points else ""
+
+    @cached_property
+    def cost(self) -> float | None:
+        """What its energy cost, as far as log, power and price are known."""
+        kiln = self.firing.kiln
+        if not kiln or not kiln.power_kw or kiln.price_per_kwh is None or len(self.points) < 2:
+            return None
+        return kiln_model.energy_of(self.points, kiln.power_kw).kwh * kiln.price_per_kwh
+
+    @property
+    def cost_each(self) -> float | None:
+        """That for each piece."""
+        return self.cost / self.pieces if self.cost is not None and self.pieces else None
+
+
+def drawings_of(compared: Sequence[Compared]) -> list[Drawing]:
+    """Their curves over one another, for a page and for a phone; none where none has a log."""
+    curves = [(Curve(tuple(one.points)), one.number) for one in compared if len(one.points) > 1]
+    return [laid_over(curves, width) for width in (WIDE, NARROW)] if curves else []

@@ -1,0 +1,60 @@
+"""Firings found again and compared."""
+
+from django.db.models import Count
+from django.http import HttpResponse
+from django.shortcuts import render
+from django.views.decorators.http import require_GET
+
+from umberpot.kiln.history.forms import FiringsFilter
+from umberpot.kiln.history.page import Compared, drawings_of
+from umberpot.kiln.models import Firing, FiringLog, Loading
+from umberpot.kiln.places import PLACE
+from umberpot.studio.request import StudioRequest
+from umberpot.ui.paging import page_of
+
+FIRINGS_A_PAGE = 25
+MOST_COMPARED = 4
+
+
+@require_GET
+def firings(request: StudioRequest) -> HttpResponse:
+    """Every firing, the latest first; filtered, and chosen to be compared."""
+    form = FiringsFilter(request.GET, studio=request.studio)
+    wanted = form.of(Firing.objects.of(request.studio))
+    found = Firing.objects.of(request.studio).filter(pk__in=wanted.values("pk"))
+    counted = found.select_related("kiln").annotate(
+        tile_count=Count("loadings", distinct=True), log_count=Count("logs", distinct=True)
+    )
+    page = page_of(request, counted.order_by("-fired_on", "-pk"), FIRINGS_A_PAGE)
+    return render(
+        request,
+        "kiln/history/firings.html",
+        {"place": PLACE, "form": form, "page": page, "asked": form.asked()},
+    )
+
+
+@require_GET
+def compare(request: StudioRequest) -> HttpResponse:
+    """Up to four firings beside each other."""
+    keys = [key for key in request.GET.getlist("firing") if key.isdecimal() and len(key) < 19]
+    chosen = Firing.objects.of(request.studio).filter(pk__in=keys[:MOST_COMPARED])
+    compared = []
+    for number, firing in enumerate(chosen.select_related("kiln").order_by("fired_on", "pk")):
+        log = FiringLog.objects.of(request.studio).filter(firing=firing).last()
+        of_firing = Loading.objects.of(request.studio).filter(firing=firing)
+        names = of_firing.order_by("tile__trial__name").values_list("tile__trial__name", flat=True)
+        compared.append(
+            Compared(
+                number,
+                firing,
+                of_firing.count(),
+                list(names.distinct()),
+                log,
+                log.curve if log else [],
+            )
+        )
+    return render(
+        request,
+        "kiln/history/compare.html",
+        {"place": PLACE, "compared": compared, "drawings": drawings_of(compared)},
+    )
