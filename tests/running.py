@@ -9,6 +9,9 @@ from pathlib import Path
 
 from tests.data_files import TOP, environment_for
 
+KILN_SPEED = "6000"
+"""So a firing of half a day is over in a few seconds."""
+
 ENDS_WITHIN_S = 120
 """A loaded machine may take its time; one that hangs is a failure."""
 
@@ -28,7 +31,7 @@ def running(mode: str, folder: Path) -> Iterator[str]:
         cwd=TOP,
         stdout=subprocess.PIPE,
         text=True,
-        env=environment_for(PORT=port, UMBERPOT_VAR=str(folder)),
+        env=environment_for(PORT=port, UMBERPOT_VAR=str(folder), UMBERPOT_KILN_SPEED=KILN_SPEED),
     )
     said = ""
     for line in started.stdout or ():

@@ -138,6 +138,15 @@ def order(name: str) -> int:
     return CONES.index(check(name))
 
 
+def mistaken_for(name: str) -> str | None:
+    """The cone that a slip of the pen makes of this one: 6 for 06 and 06 for 6; None where none.
+
+    Raises ClayError naming ``cone``. Source: common practice.
+    """
+    other = check(name).removeprefix("0") if name.startswith("0") else f"0{name}"
+    return other if other in _TEMPERATURES else None
+
+
 def reached_by(temperature: float) -> str | None:
     """The hottest cone that bends at or below this temperature in °C; None under the coolest.
 

@@ -138,7 +138,7 @@ def kiln(request: StudioRequest) -> HttpResponse:
         right = form.is_valid()
         if not tiles:
             form.add_error(None, sentences.NOTHING_SELECTED)
-        elif right:
+        elif right and not form.doubts({tile.cone for tile in tiles}):
             firing = fire(tiles, new_firing(form, request))
             messages.success(request, sentences.firing_recorded(len(tiles), firing))
             return redirect("kiln:firing", pk=firing.pk)
@@ -210,7 +210,9 @@ def _fire_one(
     if recorded:
         load_and_fire([tile], recorded)
         return recorded
-    return fire([tile], new_firing(form, request)) if form.is_valid() else None
+    if not form.is_valid() or form.doubts({tile.cone}):
+        return None
+    return fire([tile], new_firing(form, request))
 
 
 @require_http_methods(["GET", "POST"])

@@ -44,7 +44,7 @@ document.addEventListener("click", ({ target }) => {
   if (hash?.startsWith("#") && hash.length > 1) document.querySelector(hash)?.closest(".fold")?.setAttribute("open", "");
 });
 addEventListener("beforeprint", () => {
-  for (const fold of document.querySelectorAll(".fold")) fold.open = true;
+  for (const fold of document.querySelectorAll(".fold, .load details")) fold.open = true;
 });
 
 // A second click on the same button is no second wish.

@@ -104,3 +104,10 @@ def test_what_cannot_be_is_refused_at_its_field(ask, field):
     with pytest.raises(ClayError) as raised:
         ask()
     assert raised.value.field == field
+
+
+@pytest.mark.parametrize(
+    ("name", "other"), [("6", "06"), ("06", "6"), ("05.5", "5.5"), ("022", None), ("14", "014")]
+)
+def test_a_slip_of_the_pen_makes_another_cone(name, other):
+    assert cones.mistaken_for(name) == other

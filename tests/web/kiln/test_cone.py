@@ -1,10 +1,12 @@
 """``/kiln/cone/``: the contract, both ways, in °C and °F."""
 
 import json
+import re
 
 import pytest
 from django.test import Client
 
+from claycore.firing import heat_work
 from tests.pages import words_of
 
 
@@ -83,3 +85,12 @@ def test_the_page_says_what_a_cone_measures_and_shows_its_neighbours():
     assert "Charted: 1185 °C at 15, 1222 °C at 60, 1243 °C at 150 °C per hour" in page
     for name, celsius in (("5", "1186"), ("5.5", "1203"), ("7", "1239"), ("9", "1260")):
         assert f"{name} {celsius} " in page
+
+
+def test_a_hold_at_a_lower_peak_brings_the_same_cone_down():
+    """Checked by the heat work of the curve that the page proposes."""
+    page = words_of(Client().get("/kiln/cone/", {"cone": "8", "rate": "100"}))
+    peak, hours, minutes = map(int, re.search(r"20 °C (\d+) °C (\d+) h (\d\d) min", page).groups())
+    rise, hold = (peak - 20) / 100, hours + minutes / 60
+    curve = [(0.0, 20.0), (rise, float(peak)), (rise + hold, float(peak))]
+    assert heat_work.work(curve, "8") == pytest.approx(1, abs=0.03)

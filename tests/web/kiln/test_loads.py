@@ -278,3 +278,23 @@ def test_a_firing_is_repeated_with_its_kiln_cone_and_schedule(signed_in, planned
     signed_in.post("/kiln/loads/new/", typed)
     again = Load.objects.get(state=LoadState.PLANNED)
     assert (again.kiln, again.cone, again.schedule) == (planned.kiln, "6", planned.schedule)
+
+
+def test_six_for_06_is_asked_about_and_may_be_confirmed(signed_in, planned):
+    address = f"/kiln/loads/{planned.pk}/fire/"
+    asked = signed_in.post(address, {**FIRE, "cone": "06"})
+    assert asked.status_code == 400
+    page = words_of(asked)
+    assert "were to be fired to cone 6; cone 06 is 224 °C away" in page
+    assert "It was cone 06" in page
+    assert Firing.objects.count() == 0
+    signed_in.post(address, {**FIRE, "cone": "06", "sure_of_cone": "on"})
+    assert Firing.objects.get().cone == "06"
+
+
+def test_six_for_06_is_asked_about_without_a_load_too(signed_in, dry_tiles):
+    tiles = [tile.pk for tile in dry_tiles(2)]
+    asked = signed_in.post("/kiln/", {**FIRE, "cone": "06", "tile": tiles})
+    assert "224 °C away" in words_of(asked)
+    signed_in.post("/kiln/", {**FIRE, "cone": "5", "tile": tiles})
+    assert Firing.objects.get().cone == "5"

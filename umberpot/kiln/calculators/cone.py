@@ -7,17 +7,22 @@ from typing import Any
 from django import forms
 from django.http import HttpRequest
 
-from claycore.firing import cones
+from claycore.firing import cones, heat_work
 from claycore.measure import units
 from claycore.measure.bounds import Bound
 from claycore.measure.formatting import plain
 from claycore.measure.notices import Notice
+from umberpot.kiln.logs.sentences import lasting
 from umberpot.kiln.places import PLACE
 from umberpot.ui.calculators import Answer, Calculator, CalculatorForm
 from umberpot.ui.fields.measures import Choice, MeasureField
 
 NEIGHBOURS = 3
 """How many cones are shown on each side of the one that was asked about."""
+
+LOWER_PEAKS_C = (10.0, 20.0, 30.0, 40.0)
+LONGEST_HOLD_H = 5.0
+"""A longer hold nobody would plan."""
 
 DEGREES = Bound(0, 4000, "Enter a number of degrees more than 0 and at most 4000.")
 
@@ -138,6 +143,7 @@ class ConeView(Calculator[ConeInputs, Bent]):
             "not_down": there.upper if there else None,
             "by_temperature": there is not None,
             "working": _working(result.cone) if there is None and result.cone else "",
+            "holds": _holds(result.cone, inputs.rate) if there is None and result.cone else [],
             "near": [_row(name, inputs.rate, name == result.cone) for name in near],
         }
 
@@ -157,6 +163,17 @@ def _working(name: str) -> str:
     """The chart's own figures, between which it is interpolated."""
     row = ", ".join(f"{temperature} °C at {rate:g}" for rate, temperature in cones.charted(name))
     return f"Charted: {row} °C per hour; between them on the logarithm of the rate."
+
+
+def _holds(name: str, rate: float) -> list[tuple[str, str, str]]:
+    """What holds at lower peaks bring the same cone down: how much lower, the peak, the hold."""
+    bends = cones.bends_at(name, rate).temperature_c
+    found = []
+    for lower in LOWER_PEAKS_C:
+        hold = heat_work.hold_for(name, bends - lower, rate)
+        if hold <= LONGEST_HOLD_H:
+            found.append((plain(lower), plain(bends - lower, 0), lasting(hold)))
+    return found
 
 
 def _row(name: str, rate: float, is_asked: bool) -> dict[str, Any]:

@@ -198,7 +198,7 @@ def fire_load(request: StudioRequest, pk: int) -> HttpResponse:
     """The load was fired: what stands on its shelves was in it."""
     load = _load(request, pk)
     form = FiringForm(request.POST)
-    if form.is_valid():
+    if form.is_valid() and not form.doubts({load.cone}):
         typed = form.cleaned_data
         try:
             firing = services.fire_load(
