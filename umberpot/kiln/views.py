@@ -43,6 +43,7 @@ MOST_DRAWN = 42
 """Tiles drawn, of all cones together; of a single cone that is asked for, many more."""
 LEAST_OF_A_CONE = 12
 MOST_FIRINGS = 24
+MOST_HELD_BACK = 8
 MOST_NAMED = 3
 """Trials named of a firing in the list; its page has all."""
 MOST_OF_ONE_CONE = 400
@@ -66,12 +67,24 @@ def _dry(request: StudioRequest) -> TileQuerySet:
     return Tile.objects.of(request.studio).at_work().filter(step=Step.FIRE, loaded=None)
 
 
-def _held_back(request: StudioRequest) -> list[tuple[Trial, int]]:
-    """The trials with pieces that nobody found dry yet, and how many of each."""
+@dataclass(frozen=True)
+class HeldBack:
+    """Trials with pieces that nobody found dry yet, the oldest, and how many trials there are."""
+
+    trials: list[tuple[Trial, int]]
+    count: int
+
+    @property
+    def more(self) -> int:
+        return self.count - len(self.trials)
+
+
+def _held_back(request: StudioRequest) -> HeldBack:
     damp = Tile.objects.of(request.studio).at_work().filter(step=Step.DRY)
     counts = dict(damp.values_list("trial").annotate(Count("pk")).order_by())
-    trials = Trial.objects.of(request.studio).select_related("test").filter(pk__in=counts)
-    return [(trial, counts[trial.pk]) for trial in trials]
+    first = sorted(counts)[:MOST_HELD_BACK]
+    trials = Trial.objects.of(request.studio).select_related("test").filter(pk__in=first)
+    return HeldBack([(trial, counts[trial.pk]) for trial in trials.order_by("pk")], len(counts))
 
 
 def _planned_loads(request: StudioRequest) -> list[tuple[Load, str]]:

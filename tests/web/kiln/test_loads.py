@@ -298,3 +298,15 @@ def test_six_for_06_is_asked_about_without_a_load_too(signed_in, dry_tiles):
     assert "224 °C away" in words_of(asked)
     signed_in.post("/kiln/", {**FIRE, "cone": "5", "tile": tiles})
     assert Firing.objects.get().cone == "5"
+
+
+def test_a_load_takes_the_oldest_as_far_as_it_goes(signed_in, kiln, dry_tiles, monkeypatch):
+    monkeypatch.setattr("umberpot.kiln.loading.services.MOST_IN_A_LOAD", 3)
+    tiles = dry_tiles(5)
+    signed_in.post("/kiln/loads/new/", {"cone": "6", "kiln": kiln.pk})
+    load = Load.objects.get()
+    assert set(load.pieces.exclude(tile=None).values_list("tile", flat=True)) == {
+        tile.pk for tile in tiles[:3]
+    }
+    signed_in.post(f"/kiln/loads/{load.pk}/pack/", {"add": "all"})
+    assert load.pieces.exclude(tile=None).count() == 3

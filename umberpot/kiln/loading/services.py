@@ -4,6 +4,7 @@ import uuid
 from collections import Counter, defaultdict
 from collections.abc import Hashable, Iterable, Sequence
 from datetime import date
+from itertools import islice
 
 from django.contrib.auth.models import User
 from django.db import transaction
@@ -23,6 +24,9 @@ from umberpot.kiln.models.logs import LogState
 from umberpot.kiln.services import fire
 from umberpot.shelf.models import Material
 from umberpot.tiles.models import Step, Tile, TileQuerySet, Trial
+
+MOST_IN_A_LOAD = 400
+"""Tiles of one load: the oldest that wait. More than any studio kiln holds."""
 
 
 class NoLongerPlanned(Exception):
@@ -88,9 +92,10 @@ def plan_load(
 
 @transaction.atomic
 def add(load: Load, tiles: Iterable[Tile]) -> None:
-    """Puts tiles into the tray of a load."""
+    """Puts tiles into the tray of a load, the first of them as far as a load goes."""
     _still_planned(load)
-    tiles = list(tiles)
+    room = max(0, MOST_IN_A_LOAD - load.pieces.exclude(tile=None).count())
+    tiles = list(islice(tiles, room))
     in_saucers = _never_so_hot(load, tiles)
     for tile in tiles:
         in_saucer = tile.clay_id in in_saucers

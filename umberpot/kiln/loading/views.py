@@ -41,7 +41,8 @@ def plan_load(request: StudioRequest) -> HttpResponse:
         dry = Tile.objects.of(request.studio).at_work().filter(step=Step.FIRE, loaded=None)
         keys = [key for key in request.POST.getlist("tile") if key.isdecimal() and len(key) < 19]
         chosen = dry.filter(pk__in=keys) if keys else dry.filter(cone=cone)
-        tiles = list(chosen.select_related("trial").order_by("pk"))
+        oldest = chosen.select_related("trial").order_by("pk")
+        tiles = list(oldest[: services.MOST_IN_A_LOAD])
         key = request_key(request)
         if tiles or Load.objects.of(request.studio).filter(request_key=key).exists():
             return redirect(_planned(request, form, tiles, key))
