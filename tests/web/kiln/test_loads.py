@@ -310,3 +310,11 @@ def test_a_load_takes_the_oldest_as_far_as_it_goes(signed_in, kiln, dry_tiles, m
     }
     signed_in.post(f"/kiln/loads/{load.pk}/pack/", {"add": "all"})
     assert load.pieces.exclude(tile=None).count() == 3
+
+
+def test_the_tiles_chosen_on_the_kilns_page_are_carried_over(signed_in, kiln, dry_tiles):
+    tiles = dry_tiles(3)
+    page = signed_in.post("/kiln/loads/new/", {"plan": "6", "tile": [tiles[0].pk, tiles[2].pk]})
+    assert "The 2 chosen tiles will be packed" in words_of(page)
+    assert f'value="{tiles[2].pk}"' in page.content.decode()
+    assert Load.objects.count() == 0

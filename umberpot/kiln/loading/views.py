@@ -33,14 +33,19 @@ def _load(request: StudioRequest, pk: int) -> Load:
 
 @require_http_methods(["GET", "POST"])
 def plan_load(request: StudioRequest) -> HttpResponse:
-    """A load for a cone: of the tiles that were chosen, or of all that wait for it."""
+    """A load for a cone: of the tiles that were chosen, or of all that wait for it.
+
+    ``plan`` is what the kiln's page sends to begin with: the cone of a group of waiting tiles.
+    """
     begun = {**request.GET.dict(), "cone": request.GET.get("cone") or request.studio.usual_cone}
-    form = PlanForm(posted(request), studio=request.studio, initial=begun)
+    if "plan" in request.POST:
+        begun["cone"] = request.POST["plan"]
+    answered = None if "plan" in request.POST else posted(request)
+    form = PlanForm(answered, studio=request.studio, initial=begun)
+    keys = [key for key in request.POST.getlist("tile") if key.isdecimal() and len(key) < 19]
     if form.is_valid():
-        cone = form.cleaned_data["cone"]
         dry = Tile.objects.of(request.studio).at_work().filter(step=Step.FIRE, loaded=None)
-        keys = [key for key in request.POST.getlist("tile") if key.isdecimal() and len(key) < 19]
-        chosen = dry.filter(pk__in=keys) if keys else dry.filter(cone=cone)
+        chosen = dry.filter(pk__in=keys) if keys else dry.filter(cone=form.cleaned_data["cone"])
         oldest = chosen.select_related("trial").order_by("pk")
         tiles = list(oldest[: services.MOST_IN_A_LOAD])
         key = request_key(request)
@@ -50,7 +55,7 @@ def plan_load(request: StudioRequest) -> HttpResponse:
     return render(
         request,
         "kiln/loading/plan.html",
-        {"place": PLACE, "form": form, "request_key": uuid.uuid4()},
+        {"place": PLACE, "form": form, "chosen": keys, "request_key": uuid.uuid4()},
         status=400 if form.errors else 200,
     )
 

@@ -10,6 +10,7 @@ from claycore.judging.limits import SCHOOLS, WARES
 from umberpot.results.limits.services import limits_of
 from umberpot.results.places import PLACE
 from umberpot.results.trials import results
+from umberpot.results.trials.shelves import shelves_said
 from umberpot.studio.request import StudioRequest, posted
 from umberpot.tiles.clay_figures import spread_records
 from umberpot.tiles.models import Tile, Trial
@@ -85,6 +86,7 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
             "batches": batches,
             "summary": results.summary(batches),
             "joints": results.joints(found),
+            "shelves": shelves_said(progresses),
         },
     )
 
