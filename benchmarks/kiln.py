@@ -20,7 +20,7 @@ from benchmarks.ratios import medians
 from claycore.firing.loading.by_rules import PieceSet, load_by_rules
 from claycore.firing.loading.packing import Piece, pack
 from claycore.firing.loading.shelves import RoundShelf, Size
-from umberpot.kiln.logs.files import Columns, Degrees, TimeAs, read
+from umberpot.kiln.logs.from_csv import Columns, Degrees, TimeAs, read
 
 ROUNDS = 3
 ROWS = 1_000_000

@@ -33,7 +33,7 @@ VIEWS = {
     "record": "/tiles/A13/",
     "kiln": "/kiln/",
     "load": "/kiln/loads/1/",
-    "firing": "/kiln/1/",
+    "firing": "/kiln/logs/1/",
     "results-series": "/results/trials/1/",
     "clays": "/results/clays/?cone=6&order=absorption",
     "clay": "/results/clays/4/?purpose=tableware",

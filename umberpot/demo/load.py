@@ -16,7 +16,7 @@ from claycore.testing.readings import READINGS, Quantity
 from umberpot.demo import story
 from umberpot.kiln import services as kiln
 from umberpot.kiln.loading.services import choose_schedule, plan_load
-from umberpot.kiln.logs.files import ReadLog
+from umberpot.kiln.logs.from_csv import ReadLog
 from umberpot.kiln.logs.services import keep_file
 from umberpot.kiln.models import Firing, Kiln, WitnessCone
 from umberpot.kiln.models.loads import Atmosphere

@@ -2,7 +2,7 @@
 
 from django import forms
 
-from umberpot.kiln.logs.files import DEGREE_WORDS, TIME_WORDS, Columns, Degrees, TimeAs
+from umberpot.kiln.logs.from_csv import DEGREE_WORDS, TIME_WORDS, Columns, Degrees, TimeAs
 from umberpot.ui.fields.measures import Choice
 
 

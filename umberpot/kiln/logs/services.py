@@ -12,7 +12,7 @@ from claycore.measure.errors import ClayError
 from claycore.measure.formatting import plain
 from umberpot.devices import DeviceProblem
 from umberpot.kiln.logs.controller import Controller, ControllerState, controller
-from umberpot.kiln.logs.files import ReadLog
+from umberpot.kiln.logs.from_csv import ReadLog
 from umberpot.kiln.logs.sentences import in_brief
 from umberpot.kiln.models import Firing, FiringLog, Load, LogPoint
 from umberpot.kiln.models.logs import LogState

@@ -11,7 +11,7 @@ from django.views.decorators.http import require_GET, require_http_methods, requ
 from claycore.measure.errors import ClayError
 from umberpot.devices import DeviceProblem
 from umberpot.kiln.forms import FiringForm
-from umberpot.kiln.logs import files, sentences, services
+from umberpot.kiln.logs import from_csv, sentences, services
 from umberpot.kiln.logs.forms import LogFileForm
 from umberpot.kiln.logs.page import LogPage
 from umberpot.kiln.logs.services import KilnBusy
@@ -118,9 +118,9 @@ def _imported(request: StudioRequest, firing: Firing, form: LogFileForm) -> Firi
     """The log; None, with the reason at its field, where the file is none."""
     file = form.cleaned_data["file"]
     key = page_key(request)
-    report = progress.begin(request.studio, key, files.count_rows(file))
+    report = progress.begin(request.studio, key, from_csv.count_rows(file))
     try:
-        read = files.read(file, form.columns(), report)
+        read = from_csv.read(file, form.columns(), report)
     except Unreadable as error:
         form.add_error("file", str(error))
         return None
