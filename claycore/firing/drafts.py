@@ -45,6 +45,17 @@ STAGE_WORDS = {
 }
 
 
+def stage_for(cone: str, is_fired: bool, is_glazed: bool) -> Stage:
+    """What a firing is for a piece: for raw ware a bisque while that is cool enough.
+
+    Raises ClayError naming ``cone``. Source: common practice.
+    """
+    if is_fired:
+        return Stage.GLAZE
+    is_cool = cones.order(cone) <= cones.order(HOTTEST_BISQUE)
+    return Stage.BISQUE if is_cool and not is_glazed else Stage.SINGLE
+
+
 @dataclass(frozen=True)
 class _Draft:
     """Rates in °C an hour: to drying, to 600 °C, on to the last stretch, through it; hold, min."""

@@ -1,7 +1,7 @@
 """Kiln: what waits for which cone, and firings."""
 
 import uuid
-from collections import defaultdict
+from collections import Counter, defaultdict
 from collections.abc import Iterable
 from dataclasses import dataclass
 
@@ -13,6 +13,7 @@ from django.utils import timezone
 from django.views.decorators.http import require_http_methods, require_POST
 
 from claycore.firing import cones
+from claycore.firing.drafts import STAGE_NAMES, Stage, stage_for
 from claycore.firing.witness import BEND_WORDS
 from claycore.testing.bar_plan import needs_saucer
 from umberpot.kiln import sentences
@@ -60,6 +61,17 @@ class WaitingForCone:
     @property
     def more(self) -> int:
         return self.count - len(self.tiles)
+
+    @property
+    def stages(self) -> str:
+        """What the firing is for those that are shown, in words: bisque, glaze, single firing."""
+        found = Counter(
+            stage_for(self.cone, progress.firing is not None, progress.tile.glazed)
+            for progress in self.tiles
+        )
+        return ", ".join(
+            f"{found[stage]} {STAGE_NAMES[stage].lower()}" for stage in Stage if found[stage]
+        )
 
 
 def _dry(request: StudioRequest) -> TileQuerySet:

@@ -6,6 +6,7 @@ fired so hot stands on the lowest shelf; witness cones have a place on every she
 rather than leave a piece out; ``gave_way`` names those that did. Source: common practice.
 """
 
+import math
 from collections import Counter, defaultdict
 from collections.abc import Hashable, Iterable, Sequence
 from dataclasses import dataclass, field
@@ -13,6 +14,7 @@ from enum import StrEnum
 
 from claycore.firing.loading.filling import Filler, Wanted, centred
 from claycore.firing.loading.packing import Load, Piece, Stood, check, in_reading_order
+from claycore.firing.loading.room import Choice, Room
 from claycore.firing.loading.shelves import CLEARANCE_MM, Placed, Shelf, Size
 
 WITNESS = Piece("cones", Size(70.0, 30.0))
@@ -69,26 +71,66 @@ class GaveWay:
 
 @dataclass
 class _Board:
-    """A shelf while it is loaded: what stands on it for good, and the sets that are to."""
+    """A shelf while it is loaded: what stands on it for good, and the sets that are to.
+
+    ``every`` are the sizes of the whole load; ``full_for`` those of which not even one more found a
+    place: nothing as large is tried again, nor as much as ``too_much``, mm², which found no place
+    once. ``room`` is what is left beside ``places``.
+    """
 
     shelf: Shelf
     standing: tuple[Placed, ...]
     has_cones: bool
     names: set[str]
+    every: Wanted
     pieces: list[Piece] = field(default_factory=list)
     places: tuple[Placed, ...] = ()
+    full_for: list[Size] = field(default_factory=list)
+    too_much: float = math.inf
+    room: Room | None = None
 
     def takes(self, filler: Filler, pieces: Sequence[Piece]) -> bool:
-        """Puts more pieces onto it if there is a place for all; leaves it as it was if not."""
+        """Puts more pieces onto it if there is a place for all; leaves it as it was if not.
+
+        First beside what stands already; only where that fails is the whole shelf filled anew.
+        """
+        if any(_as_large(piece.size, full) for piece in pieces for full in self.full_for):
+            return False
         asked = [*self.pieces, *pieces]
         if not self.has_cones:
             asked.append(WITNESS)
-        wanted: Wanted = tuple(Counter(piece.size.upright for piece in asked).items())
-        places = filler.best(self.shelf, wanted, self.standing)
-        if len(places) < len(asked):
+        new = pieces if self.pieces or self.has_cones else asked
+        places = self._beside(filler, [piece.size for piece in new]) or self._anew(filler, asked)
+        if places is None:
+            if len(pieces) == 1:
+                self.full_for.append(pieces[0].size.upright)
             return False
         self.pieces, self.places = [*self.pieces, *pieces], places
         return True
+
+    def _beside(self, filler: Filler, sizes: Sequence[Size]) -> tuple[Placed, ...] | None:
+        if self.room is None:
+            self.room = filler.room(self.shelf, self.every, (*self.standing, *self.places))
+        room, found = self.room.copy(), list(self.places)
+        for size in sorted(sizes, key=lambda one: -one.area):
+            spot = room.spot(size, Choice.LOWEST)
+            if spot is None:
+                return None
+            found.append(room.take(spot))
+        self.room = room
+        return tuple(found)
+
+    def _anew(self, filler: Filler, asked: Sequence[Piece]) -> tuple[Placed, ...] | None:
+        area = sum(piece.size.area for piece in asked)
+        if area >= self.too_much:
+            return None
+        wanted: Wanted = tuple(Counter(piece.size.upright for piece in asked).items())
+        places = filler.best(self.shelf, wanted, self.standing)
+        if len(places) < len(asked):
+            self.too_much = area
+            return None
+        self.room = None
+        return places
 
     def stood(self, clearance: float) -> tuple[Stood, ...]:
         """Its pieces in their places: sets side by side, in their order."""
@@ -103,6 +145,10 @@ class _Board:
             waiting.remove(piece)
             stood.append(Stood(piece, placed))
         return tuple(stood)
+
+
+def _as_large(size: Size, other: Size) -> bool:
+    return size.upright.width >= other.width and size.upright.depth >= other.depth
 
 
 @dataclass(frozen=True)
@@ -171,9 +217,10 @@ def _load(
     sets = list(sets)
     every = [piece for one in sets for piece in one.pieces]
     filler = Filler(clearance, min(min(piece.size) for piece in [*every, WITNESS]), WAYS)
+    wanted = tuple(Counter(piece.size.upright for piece in [*every, WITNESS]).items())
     known = [*fixed, *(Fixed() for _ in range(len(shelves) - len(fixed)))]
     boards = [
-        _Board(shelf, there.places, there.has_cones, set(there.names))
+        _Board(shelf, there.places, there.has_cones, set(there.names), wanted)
         for shelf, there in zip(shelves, known, strict=True)
     ]
     left_out: list[Piece] = []

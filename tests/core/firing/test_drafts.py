@@ -3,7 +3,7 @@
 import pytest
 
 from claycore.firing import cones, heat_work
-from claycore.firing.drafts import Stage, draft
+from claycore.firing.drafts import Stage, draft, stage_for
 from claycore.firing.schedule_checks import Loaded, findings
 from claycore.firing.schedules import curve_of
 from claycore.measure.errors import ClayError
@@ -43,3 +43,16 @@ def test_no_draft_for_an_overglaze_cone():
     with pytest.raises(ClayError) as error:
         draft(Stage.GLAZE, "019")
     assert error.value.field == "cone"
+
+
+@pytest.mark.parametrize(
+    ("cone", "is_fired", "is_glazed", "stage"),
+    [
+        ("04", False, False, Stage.BISQUE),
+        ("04", False, True, Stage.SINGLE),
+        ("6", False, False, Stage.SINGLE),
+        ("6", True, True, Stage.GLAZE),
+    ],
+)
+def test_what_a_firing_is_for_a_piece(cone, is_fired, is_glazed, stage):
+    assert stage_for(cone, is_fired, is_glazed) == stage

@@ -318,3 +318,20 @@ def test_the_tiles_chosen_on_the_kilns_page_are_carried_over(signed_in, kiln, dr
     assert "The 2 chosen tiles will be packed" in words_of(page)
     assert f'value="{tiles[2].pk}"' in page.content.decode()
     assert Load.objects.count() == 0
+
+
+def test_a_kiln_with_other_shelves_has_its_loads_packed_anew(signed_in, planned):
+    form = {"name": "Quay kiln", "shape": "round", "shelf_width_mm": "400", "heat": "electric"}
+    signed_in.post(f"/kiln/kilns/{planned.kiln_id}/", {**form, "shelf_count": "1"})
+    shelves = planned.pieces.exclude(tile=None).values_list("shelf", flat=True)
+    assert list(shelves) == [0] * 6
+    signed_in.post(f"/kiln/kilns/{planned.kiln_id}/", {**form, "shelf_count": "1", "power_kw": "5"})
+    assert "6 of 6 pieces on 1 shelf." in words_of(signed_in.get(f"/kiln/loads/{planned.pk}/"))
+
+
+def test_a_large_tray_is_said_by_its_area(signed_in, planned, monkeypatch):
+    monkeypatch.setattr("umberpot.kiln.loading.page.MOST_PACKED_AHEAD", 3)
+    for piece in planned.pieces.exclude(tile=None)[:4]:
+        post(signed_in, planned, piece, "tray")
+    page = words_of(signed_in.get(f"/kiln/loads/{planned.pk}/"))
+    assert "4 pieces in the tray need about 2 more firings, by their area." in page

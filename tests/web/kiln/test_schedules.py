@@ -136,3 +136,9 @@ def test_a_schedule_set_aside_is_not_offered(signed_in, schedule):
     signed_in.post(f"/kiln/schedules/{schedule.pk}/aside/", {"aside": "yes"})
     page = words_of(signed_in.get("/kiln/schedules/"))
     assert "Set aside Glaze to cone 6" in page
+
+
+def test_a_schedule_that_never_ends_has_no_end(signed_in):
+    said = check(signed_in, segment="0.0001:620", starts_at="2026-11-21T09:30")
+    assert "Done" not in said
+    assert "6000000 h" in said

@@ -10,6 +10,7 @@ from django.views.decorators.http import require_http_methods, require_POST
 from claycore.firing.witness import shelf_offsets
 from umberpot.kiln import sentences
 from umberpot.kiln.kilns.forms import FirstKilnForm, KilnForm
+from umberpot.kiln.loading.services import kiln_changed
 from umberpot.kiln.models import Kiln
 from umberpot.kiln.outcomes.sentences import offset_said
 from umberpot.kiln.outcomes.services import heats_of
@@ -51,6 +52,8 @@ def kiln_sizes(request: StudioRequest, pk: int) -> HttpResponse:
     form = KilnForm(posted(request), instance=kiln)
     if form.is_valid():
         form.save()
+        if {"shape", "shelf_width_mm", "shelf_depth_mm", "shelf_count"} & set(form.changed_data):
+            kiln_changed(kiln)
         messages.success(request, sentences.kiln_saved(kiln))
         return redirect("kiln:kilns")
     return render(

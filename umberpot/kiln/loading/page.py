@@ -1,12 +1,12 @@
 """What the page of a load shows: its shelves, its tray, and what is to be said about them."""
 
+import math
 from collections import defaultdict
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property
 
-from claycore.firing import cones
-from claycore.firing.drafts import HOTTEST_BISQUE, Stage
+from claycore.firing.drafts import Stage, stage_for
 from claycore.firing.loading import by_rules, firings, packing
 from claycore.firing.loading.by_rules import WITNESS, Standing
 from claycore.firing.loading.footprints import PieceSize
@@ -25,6 +25,9 @@ from umberpot.kiln.models import Load, LoadedPiece
 from umberpot.kiln.models.loads import LoadState
 from umberpot.kiln.schedules.outlook import Outlook
 from umberpot.tiles.models import Trial
+
+MOST_PACKED_AHEAD = 60
+"""Pieces in the tray that are packed into further firings just to count those."""
 
 
 @dataclass(frozen=True)
@@ -134,10 +137,8 @@ class LoadPage:
     @property
     def stage(self) -> Stage:
         """What a draft for this load would be for: raw ware, or ware that was fired before."""
-        if not check_against(self.load, self.tiles).is_raw:
-            return Stage.GLAZE
-        is_cool = cones.order(self.load.cone) <= cones.order(HOTTEST_BISQUE)
-        return Stage.BISQUE if is_cool else Stage.SINGLE
+        is_raw = check_against(self.load, self.tiles).is_raw
+        return stage_for(self.load.cone, not is_raw, is_glazed=False)
 
     @cached_property
     def more_waiting(self) -> int:
@@ -160,7 +161,12 @@ class LoadPage:
 
     @property
     def firings_said(self) -> str:
-        """How many more firings the tray needs, or what leaving a few pieces out would save."""
+        """How many more firings the tray needs, or what leaving a few pieces out would save.
+
+        A large tray is not packed for that, which would take too long: its area tells about.
+        """
+        if len(self.tray) > MOST_PACKED_AHEAD and self.standing:
+            return sentences.firings_needed_about(len(self.tray), self._firings_by_area())
         shelves, clearance = self.load.kiln.shelves, self.load.clearance_mm
         sets = sets_of(self.tray)
         more = by_rules.firings_by_rules(shelves, sets, clearance) if sets else []
@@ -173,6 +179,13 @@ class LoadPage:
         return sentences.firings_needed(
             len(self.tray), len(loads) - (1 if self.standing else 0), saving, names, too_large
         )
+
+    def _firings_by_area(self) -> int:
+        """The area in the tray by that which stands on the shelves."""
+        areas = {True: 0.0, False: 0.0}
+        for piece in self.tiles:
+            areas[piece.shelf is None] += piece.width_mm * piece.depth_mm
+        return math.ceil(areas[True] / areas[False])
 
     def _as_loaded(self) -> packing.Load:
         """The load as it stands now, as the core knows it."""

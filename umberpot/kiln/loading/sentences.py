@@ -94,6 +94,12 @@ def firings_needed(
     return " ".join(filter(None, said))
 
 
+def firings_needed_about(in_tray: int, more: int) -> str:
+    """About how many more firings a large tray needs."""
+    firings = "one more firing" if more == 1 else f"{more} more firings"
+    return f"{pieces_of(in_tray)} in the tray need about {firings}, by their area."
+
+
 def load_fired(load: Load, count: int) -> str:
     """What was fired, and that the rest waits."""
     return f"Firing recorded with {pieces_of(count)}, each with its place in {load.kiln}."

@@ -202,6 +202,15 @@ def _stand(piece: LoadedPiece, shelf: int, placed: Placed) -> None:
 
 
 @transaction.atomic
+def kiln_changed(kiln: Kiln) -> None:
+    """The shelves of a kiln are others now: what is planned for it is packed anew."""
+    planned = Load.objects.of(kiln.studio).filter(kiln=kiln, state=LoadState.PLANNED)
+    for load in planned.select_related("kiln"):
+        LoadedPiece.objects.filter(load=load).update(locked=False, shelf=None, x_mm=None, y_mm=None)
+        pack(load)
+
+
+@transaction.atomic
 def move(piece: LoadedPiece, shelf: int, x: float, y: float, turned: bool) -> None:
     """Puts a piece where someone dragged it, and locks it there. Raises NoPlace."""
     load = _still_planned(piece.load)

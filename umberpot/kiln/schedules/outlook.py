@@ -14,6 +14,9 @@ from umberpot.kiln.models import Kiln
 from umberpot.kiln.models.kilns import Heat
 from umberpot.ui.drawing import Drawing
 
+LONGEST_H = 2000.0
+"""A schedule that takes longer never ends: nobody is told when."""
+
 
 @dataclass(frozen=True)
 class Outlook:
@@ -47,7 +50,9 @@ class Outlook:
     @property
     def done_at(self) -> datetime | None:
         """When its last segment ends, if it starts then."""
-        return self.starts_at + timedelta(hours=self.curve.hours) if self.starts_at else None
+        if self.starts_at is None or self.curve.hours > LONGEST_H:
+            return None
+        return self.starts_at + timedelta(hours=self.curve.hours)
 
     @cached_property
     def _energy(self) -> kiln_model.Energy | None:
