@@ -3,7 +3,7 @@
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
-from claycore.firing.loading.packing import Load, Piece, pack
+from claycore.firing.loading.packing import MOST_SHELVES, Load, Piece, pack
 from claycore.firing.loading.shelves import CLEARANCE_MM, Shelf
 
 A_FEW = 3
@@ -24,9 +24,18 @@ def firings_for(
 ) -> list[Load]:
     """The loads that all pieces need, one firing after another on the same shelves.
 
-    Pieces too large for any shelf are left out of the last load. Sizes in mm. Raises ClayError as
-    ``pack`` does. Source: as ``pack``.
+    A kiln filled with as many pieces as it takes leaves the large ones to the end; so the shelves
+    of several firings are filled together as well, and the fewer firings count. Pieces too large
+    for any shelf are left out of the last load. Sizes in mm. Raises ClayError as ``pack`` does.
+    Source: as ``pack``.
     """
+    loads = _one_by_one(shelves, pieces, clearance)
+    while fewer := _together(shelves, pieces, clearance, len(loads) - 1, loads[-1].left_out):
+        loads = fewer
+    return loads
+
+
+def _one_by_one(shelves: Sequence[Shelf], pieces: Sequence[Piece], clearance: float) -> list[Load]:
     loads = [pack(shelves, pieces, clearance)]
     while loads[-1].left_out and loads[-1].shelves_used:
         following = pack(shelves, loads[-1].left_out, clearance)
@@ -34,6 +43,24 @@ def firings_for(
             break
         loads.append(following)
     return loads
+
+
+def _together(
+    shelves: Sequence[Shelf],
+    pieces: Sequence[Piece],
+    clearance: float,
+    firings: int,
+    too_large: Sequence[Piece],
+) -> list[Load] | None:
+    """The loads of so many firings filled together; None where that is not found."""
+    if not 1 <= firings <= MOST_SHELVES // len(shelves):
+        return None
+    load = pack([*shelves] * firings, pieces, clearance)
+    if len(load.left_out) > len(too_large):
+        return None
+    count = len(shelves)
+    each = [Load(load.shelves[n * count : (n + 1) * count], ()) for n in range(firings)]
+    return [*each[:-1], Load(each[-1].shelves, load.left_out)]
 
 
 def saving(

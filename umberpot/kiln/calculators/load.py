@@ -78,15 +78,12 @@ class LoadInputs:
 
 @dataclass(frozen=True)
 class Loaded:
-    """The loads that all pieces need, the first of which is asked about."""
+    """What stands on the shelves once they are filled, and the loads that all pieces need."""
 
+    first: Load
     loads: list[Load]
     area_bound: int
     saving: Saving | None
-
-    @property
-    def first(self) -> Load:
-        return self.loads[0]
 
 
 class LoadForm(CalculatorForm[LoadInputs]):
@@ -147,6 +144,7 @@ class LoadView(Calculator[LoadInputs, Loaded]):
         packing.check(*asked)
         loads = firings.firings_for(*asked)
         return Loaded(
+            packing.pack(*asked),
             loads,
             packing.area_bound(*asked),
             firings.saving(

@@ -49,12 +49,27 @@ def test_more_than_a_few_save_nothing_by_leaving():
     assert saved(tiles(8)) is None
 
 
-def test_or_else_the_largest_make_room():
-    """Three large pieces take a board each, nearly; without them two firings fewer do."""
+def test_large_pieces_are_not_left_to_the_end():
+    """A board holds eight tiles, or a large piece with two beside it."""
     large = [Piece(f"large {n}", Size(120, 90)) for n in range(3)]
-    found = saved([*large, *tiles(20)])
-    assert {piece.name for piece in found.pieces} == {piece.name for piece in large}
-    assert found.firings > 0
+    assert len(packed([*large, *tiles(6 + 8)])) == 4
+
+
+def test_or_else_the_largest_are_tried():
+    """The last firing holds more than a few; what is asked is whether others do without."""
+    large = [Piece(f"large {n}", Size(95, 45)) for n in range(4)]
+    loads = packed([*large, *tiles(8)])
+    assert sum(map(len, loads[-1].shelves)) > A_FEW
+    asked = []
+
+    def loads_for(pieces):
+        asked.extend(pieces)
+        return loads[:1]
+
+    found = saving(loads, loads_for)
+    assert [piece.name for piece in found.pieces] == [piece.name for piece in large[:A_FEW]]
+    assert found.firings == 1
+    assert len(asked) == 9
 
 
 def test_a_single_firing_has_no_last_few():
