@@ -1,4 +1,4 @@
-"""What witness cones say: how hot it got where they stood, and how a kiln's shelves differ.
+"""What witness cones say: how hot it got where they stood.
 
 A cone says only that the heat work was more than its own, or less; so two cones bracket it. It is
 told on one scale, the temperature at which cones bend at 60 °C an hour, so that shelves can be
@@ -7,8 +7,7 @@ is half down is from its end is our choice.
 """
 
 import math
-from collections import defaultdict
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
 from dataclasses import dataclass
 from enum import StrEnum
 
@@ -85,49 +84,3 @@ def shelf_heat(seen: Mapping[str, Bend]) -> ShelfHeat:
         elif high is None:
             high = bends
     return ShelfHeat(down, low, high)
-
-
-@dataclass(frozen=True)
-class Offset:
-    """How much hotter a shelf runs than the mean of the shelves, °C, from so many firings.
-
-    ``u95`` covers both how firings differ and how wide the cones bracket.
-    """
-
-    value: float
-    u95: float
-    firings: int
-
-
-def shelf_offsets(firings: Sequence[Mapping[int, ShelfHeat]]) -> dict[int, Offset]:
-    """How a kiln's shelves differ, from the witness cones of its firings; by shelf.
-
-    Only firings in which two shelves or more are bracketed tell anything. In °C of the cone scale.
-    Raises nothing. Source: mean and standard error of any statistics text (Student's t), the
-    brackets taken as rectangular (JCGM 100:2008, GUM, 4.3.7).
-    """
-    differences: dict[int, list[float]] = defaultdict(list)
-    brackets: dict[int, list[float]] = defaultdict(list)
-    for firing in firings:
-        known = {shelf: heat for shelf, heat in firing.items() if heat.middle_c is not None}
-        if len(known) < 2:
-            continue
-        middles = {shelf: heat.middle_c or 0.0 for shelf, heat in known.items()}
-        mean = math.fsum(middles.values()) / len(middles)
-        for shelf, heat in known.items():
-            differences[shelf].append(middles[shelf] - mean)
-            brackets[shelf].append(heat.half_c**2 / 3)
-    return {shelf: _offset(found, brackets[shelf]) for shelf, found in sorted(differences.items())}
-
-
-def _offset(differences: Sequence[float], brackets: Sequence[float]) -> Offset:
-    from scipy.special import stdtrit
-
-    count = len(differences)
-    mean = math.fsum(differences) / count
-    by_bracket = math.fsum(brackets) / count**2
-    if count == 1:
-        return Offset(mean, 2 * math.sqrt(by_bracket), count)
-    scatter = math.fsum((one - mean) ** 2 for one in differences) / (count - 1) / count
-    student = float(stdtrit(count - 1, 0.975))
-    return Offset(mean, math.sqrt(student**2 * scatter + 4 * by_bracket), count)

@@ -1,4 +1,4 @@
-"""Witness cones: brackets on the cone scale, and how shelves differ."""
+"""Witness cones: brackets on the cone scale."""
 
 import math
 
@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from claycore.firing import cones
-from claycore.firing.witness import Bend, ShelfHeat, shelf_heat, shelf_offsets
+from claycore.firing.witness import Bend, shelf_heat
 from claycore.measure.errors import ClayError
 
 
@@ -49,28 +49,3 @@ def test_a_bracket_is_never_upside_down(first, middle):
     low, between, high = cones.CONES[first : first + 3]
     found = shelf_heat({low: Bend.DOWN, between: middle, high: Bend.STANDING})
     assert found.low_c < found.high_c
-
-
-def heat(middle, half=10.0):
-    return ShelfHeat("6", middle - half, middle + half)
-
-
-def test_shelves_differ_by_what_they_do_again_and_again():
-    """Top 12 °C over bottom every time: ±6 about the mean, unsure by the brackets alone."""
-    found = shelf_offsets([{0: heat(1200), 1: heat(1212)}] * 4)
-    assert found[1].value == pytest.approx(6)
-    assert found[0].value == pytest.approx(-6)
-    assert found[1].u95 == pytest.approx(2 * 10 / math.sqrt(3) / math.sqrt(4))
-    assert found[1].firings == 4
-
-
-def test_scatter_makes_unsure_and_more_firings_surer():
-    calm = shelf_offsets([{0: heat(1200), 1: heat(1212)}] * 3)
-    wild = shelf_offsets([{0: heat(1200), 1: heat(1200 + step)} for step in (-20, 12, 44)])
-    more = shelf_offsets([{0: heat(1200), 1: heat(1200 + s)} for s in (-20, 12, 44) * 4])
-    assert wild[1].value == pytest.approx(calm[1].value)
-    assert calm[1].u95 < more[1].u95 < wild[1].u95
-
-
-def test_a_firing_with_one_shelf_tells_nothing_of_the_spread():
-    assert shelf_offsets([{0: heat(1200)}, {1: shelf_heat({"6": Bend.DOWN}), 0: heat(1200)}]) == {}

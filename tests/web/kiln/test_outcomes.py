@@ -7,8 +7,8 @@ import pytest
 from tests.factories import FiringFactory, KilnFactory
 from tests.pages import words_of
 from umberpot.kiln.loading.services import fire_load, plan_load
-from umberpot.kiln.models import WitnessCone
-from umberpot.tiles.models import Step, Tile
+from umberpot.kiln.models import Loading, WitnessCone
+from umberpot.tiles.models import Reading, Step, Tile
 
 ORDER = {"mark": "100", "cone": "6", "glazed": "no", "trial_name": "Ramp", "count": 4}
 
@@ -130,3 +130,21 @@ def test_witness_cones_need_no_kiln(signed_in, studio):
     firing = FiringFactory(studio=studio, cone="022")
     page = words_of(cones(signed_in, firing, w_1_022="down"))
     assert "at least 586 °C on the cone scale" in page
+
+
+def test_equal_pieces_on_several_shelves_teach_it_too(signed_in, studio, user, firing):
+    """Two firings of the same pieces: those on the top shelf shrink more each time."""
+    kiln = firing.kiln
+    again = FiringFactory(studio=studio, kiln=kiln)
+    for one in (firing, again):
+        for number, tile in enumerate(Tile.objects.all()):
+            loading, _ = Loading.objects.get_or_create(studio=studio, tile=tile, firing=one)
+            loading.shelf = 0 if number < 2 else 2
+            loading.save()
+            Reading.objects.create(
+                **{"studio": studio, "tile": tile, "firing": one, "made_by": user},
+                **{"quantity": "length_fired", "step": 0.5},
+                value=88.0 if number < 2 else 87.6,
+            )
+    page = words_of(signed_in.get(f"/kiln/kilns/{kiln.pk}/"))
+    assert "Shelf 3: equal pieces shrink 0.2 ± 0 points more (2 sets of equal pieces)." in page

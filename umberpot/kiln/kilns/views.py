@@ -7,13 +7,13 @@ from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_http_methods, require_POST
 
-from claycore.firing.witness import shelf_offsets
+from claycore.firing.shelf_spread import piece_offsets, shelf_offsets
 from umberpot.kiln import sentences
 from umberpot.kiln.kilns.forms import FirstKilnForm, KilnForm
 from umberpot.kiln.loading.services import kiln_changed
 from umberpot.kiln.models import Kiln
-from umberpot.kiln.outcomes.sentences import offset_said
-from umberpot.kiln.outcomes.services import heats_of
+from umberpot.kiln.outcomes.sentences import offset_said, pieces_said
+from umberpot.kiln.outcomes.services import equal_pieces_of, heats_of
 from umberpot.kiln.places import PLACE
 from umberpot.studio.request import StudioRequest, posted, request_key
 
@@ -61,13 +61,20 @@ def kiln_sizes(request: StudioRequest, pk: int) -> HttpResponse:
         "kiln/kilns/kiln.html",
         {
             **{"place": PLACE, "kiln": kiln, "title": title, "form": form},
-            "offsets": [
-                offset_said(shelf + 1, offset)
-                for shelf, offset in shelf_offsets(heats_of(kiln)).items()
-            ],
+            "offsets": _offsets(kiln),
         },
         status=400 if form.errors else 200,
     )
+
+
+def _offsets(kiln: Kiln) -> list[str]:
+    """How its shelves differ, by witness cones and by equal pieces, in words."""
+    by_cones = shelf_offsets(heats_of(kiln))
+    by_pieces = piece_offsets(equal_pieces_of(kiln))
+    return [
+        *(offset_said(shelf + 1, offset) for shelf, offset in by_cones.items()),
+        *(pieces_said(shelf + 1, offset) for shelf, offset in by_pieces.items()),
+    ]
 
 
 @require_POST

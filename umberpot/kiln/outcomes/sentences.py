@@ -1,6 +1,7 @@
 """What is said of what a firing did."""
 
-from claycore.firing.witness import Offset, ShelfHeat
+from claycore.firing.shelf_spread import Offset
+from claycore.firing.witness import ShelfHeat
 from claycore.measure.formatting import plain
 
 CONES_SAVED = "Witness cones saved."
@@ -44,8 +45,18 @@ def against_log(shelves: list[ShelfHeat], cone: str, log_c: float) -> str:
 def offset_said(number: int, offset: Offset) -> str:
     """How much hotter a shelf runs, and how sure that is."""
     size, u95 = plain(abs(offset.value), 0), plain(offset.u95, 0)
-    firings = "1 firing" if offset.firings == 1 else f"{offset.firings} firings"
+    firings = "1 firing" if offset.times == 1 else f"{offset.times} firings"
     if abs(offset.value) <= offset.u95:
         return f"Shelf {number}: no certain difference ({size} ± {u95} °C, {firings})."
     way = "hotter" if offset.value > 0 else "cooler"
     return f"Shelf {number}: {size} ± {u95} °C {way} than the mean of the shelves ({firings})."
+
+
+def pieces_said(number: int, offset: Offset) -> str:
+    """How much more or less equal pieces shrink on a shelf, and how sure that is."""
+    size, u95 = plain(abs(offset.value), 2), plain(offset.u95, 2)
+    sets = f"{offset.times} sets of equal pieces"
+    if abs(offset.value) <= offset.u95:
+        return f"Shelf {number}: equal pieces shrink alike ({size} ± {u95} points, {sets})."
+    way = "more" if offset.value > 0 else "less"
+    return f"Shelf {number}: equal pieces shrink {size} ± {u95} points {way} ({sets})."

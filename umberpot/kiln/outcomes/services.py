@@ -1,18 +1,21 @@
 """Noting what a firing did; what was noted first stays told."""
 
 from collections import defaultdict
-from collections.abc import Mapping
+from collections.abc import Hashable, Mapping
 
 from django.contrib.auth.models import User
 from django.db import models, transaction
 
 from claycore.firing.witness import BEND_WORDS, Bend, ShelfHeat, shelf_heat
 from claycore.testing.bars import RemarkCode
-from umberpot.kiln.models import Firing, Kiln, WitnessCone
+from claycore.testing.readings import Quantity
+from umberpot.kiln.loading.services import recipe_of
+from umberpot.kiln.models import Firing, Kiln, Loading, WitnessCone
 from umberpot.kiln.services import tell
-from umberpot.tiles.models import Tile
+from umberpot.tiles.models import Reading, Tile
 from umberpot.tiles.services import record_remarks, remake, set_tile_aside
 
+MOST_PIECES = 2000
 MOST_FIRINGS = 60
 """Firings of a kiln from which its spread is learned: the latest."""
 
@@ -96,6 +99,24 @@ def heats(firing: Firing) -> dict[int, ShelfHeat]:
     for one in firing.witness_cones.all():
         seen[one.shelf][one.cone] = Bend(one.bend)
     return {shelf: shelf_heat(of_shelf) for shelf, of_shelf in seen.items()}
+
+
+def equal_pieces_of(kiln: Kiln) -> list[dict[int, list[float]]]:
+    """The total shrinkages of equal pieces by shelf, percent: one entry a recipe and firing."""
+    stood = Loading.objects.filter(firing__kiln=kiln, shelf__isnull=False)
+    lengths = {
+        (reading.tile_id, reading.firing_id): reading.value
+        for reading in Reading.objects.filter(
+            quantity=Quantity.LENGTH_FIRED, superseded_at=None, firing__kiln=kiln
+        )
+    }
+    sets: dict[Hashable, dict[int, list[float]]] = defaultdict(lambda: defaultdict(list))
+    for one in stood.select_related("tile").order_by("-firing_id")[:MOST_PIECES]:
+        length = lengths.get((one.tile_id, one.firing_id))
+        if length is not None and one.shelf is not None:
+            mark = one.tile.mark_length_mm
+            sets[one.firing_id, recipe_of(one.tile)][one.shelf].append(100 * (mark - length) / mark)
+    return list(sets.values())
 
 
 def heats_of(kiln: Kiln) -> list[dict[int, ShelfHeat]]:

@@ -3,7 +3,7 @@
 from collections import defaultdict
 from collections.abc import Iterable, Sequence
 
-from claycore.firing.witness import Offset, shelf_offsets
+from claycore.firing.shelf_spread import Offset, shelf_offsets
 from claycore.measure.formatting import plain
 from umberpot.kiln.models import Firing, Loading
 from umberpot.kiln.outcomes.services import heats_of
