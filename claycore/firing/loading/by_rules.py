@@ -132,14 +132,20 @@ class _Board:
         self.room = None
         return places
 
-    def stood(self, clearance: float) -> tuple[Stood, ...]:
-        """Its pieces in their places: sets side by side, in their order."""
+    def stood(self, filler: Filler) -> tuple[Stood, ...]:
+        """Its pieces in their places: sets side by side, in their order.
+
+        What was added bit by bit lies anyhow; so the shelf is filled once more, in rows.
+        """
         if not self.pieces:
             return ()
         waiting = [*self.pieces] if self.has_cones else [*self.pieces, WITNESS]
+        wanted: Wanted = tuple(Counter(piece.size.upright for piece in waiting).items())
+        in_rows = filler.best(self.shelf, wanted, self.standing)
+        places = in_rows if len(in_rows) == len(waiting) else self.places
+        if not self.standing:
+            places = centred(self.shelf, places, filler.clearance)
         stood = []
-        free = not self.standing
-        places = centred(self.shelf, self.places, clearance) if free else self.places
         for placed in in_reading_order(places):
             piece = next(one for one in waiting if one.size.upright == placed.size.upright)
             waiting.remove(piece)
@@ -226,7 +232,7 @@ def _load(
     left_out: list[Piece] = []
     for one in sorted(sets, key=lambda one: not one.lowest):
         left_out += _place(filler, boards, one)
-    return Load(tuple(board.stood(clearance) for board in boards), tuple(left_out))
+    return Load(tuple(board.stood(filler) for board in boards), tuple(left_out))
 
 
 def _place(filler: Filler, boards: Sequence[_Board], one: PieceSet) -> list[Piece]:

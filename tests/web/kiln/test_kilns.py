@@ -82,3 +82,12 @@ def test_a_kiln_set_aside_is_not_offered_for_loads(signed_in, studio):
 def test_the_database_refuses_what_no_kiln_is(studio, wrong):
     with pytest.raises(IntegrityError):
         KilnFactory(studio=studio, **wrong)
+
+
+def test_a_controller_that_is_not_connected_now_is_kept(signed_in, studio):
+    kiln = KilnFactory(studio=studio, controller="cellar")
+    page = signed_in.get(f"/kiln/kilns/{kiln.pk}/")
+    assert "cellar (not connected now)" in words_of(page)
+    signed_in.post(f"/kiln/kilns/{kiln.pk}/", {**FULL, "controller": "cellar"})
+    kiln.refresh_from_db()
+    assert kiln.controller == "cellar"

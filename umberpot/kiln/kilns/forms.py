@@ -70,6 +70,13 @@ class KilnForm(forms.ModelForm):
             *("spread_c", "controller"),
         ]
 
+    def __init__(self, *args: Any, **kwargs: Any) -> None:
+        super().__init__(*args, **kwargs)
+        named = self.instance.controller
+        if named and named not in settings.KILNS:
+            offered: Any = self.fields["controller"]
+            offered.choices = [*offered.choices, (named, f"{named} (not connected now)")]
+
     def clean_shelf_count(self) -> int:
         count = self.cleaned_data["shelf_count"]
         if count != int(count):

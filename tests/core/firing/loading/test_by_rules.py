@@ -173,3 +173,9 @@ def test_a_place_for_one_more():
     second = place_for(shelf, Size(45, 100), [first])
     assert obstacle(shelf, second, [first]) is None
     assert place_for(shelf, Size(100, 45), [first, second]) is None
+
+
+def test_a_few_equal_tiles_lie_in_rows():
+    (stood,) = load_by_rules([SHELF], trial("a", 6)).shelves
+    heights = {round(one.placed.y, 3) for one in stood if one.piece != WITNESS}
+    assert len(heights) <= 3
