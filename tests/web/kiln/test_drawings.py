@@ -1,0 +1,77 @@
+"""Shelves and curves as they are drawn: to scale, and within their frame."""
+
+import re
+
+import pytest
+
+from claycore.firing.loading.shelves import Placed, RectangularShelf, RoundShelf
+from claycore.firing.schedules import Segment, curve_of
+from umberpot.kiln.curve_drawing import NARROW, WIDE, drawn, laid_over
+from umberpot.kiln.loading.shelf_drawing import LETTER
+from umberpot.kiln.loading.shelf_drawing import drawn as shelf_drawn
+
+CURVE = curve_of([Segment(100, 600), Segment(150, 1200, 10)], 20)
+
+
+def numbers(attributes):
+    return [float(number) for number in re.findall(r'"(-?[\d.]+)"', attributes)]
+
+
+def test_up_in_the_core_is_up_on_the_page():
+    low, high = Placed(10, 10, 80, 30), Placed(10, 150, 80, 30)
+    stood = [("low", low, "", ""), ("high", high, "", "")]
+    slabs = shelf_drawn(RectangularShelf(300, 200), stood, "", 300).slabs
+    (_, low_y, *_), (_, high_y, *_) = (numbers(slab.place) for slab in slabs)
+    assert (low_y, high_y) == (160, 20)
+
+
+def test_a_round_shelf_is_drawn_about_its_middle():
+    drawing = shelf_drawn(RoundShelf(300), [("a", Placed(-40, -20, 80, 40), "", "")], "", 300)
+    assert numbers(drawing.slabs[0].place) == [-40, -20, 80, 40]
+    left, top, *_ = map(float, drawing.view_box.split())
+    assert left == top < -150
+
+
+def test_shelves_of_one_page_share_a_scale():
+    wide, narrow = (shelf_drawn(RoundShelf(d), [], "", 500).view_box.split() for d in (500, 300))
+    assert wide[2] == narrow[2]
+
+
+@pytest.mark.parametrize("name", ["A1", "A1234", "a name that no slab has room for at all"])
+@pytest.mark.parametrize(("width", "depth"), [(110, 45), (45, 110), (12, 12)])
+def test_a_name_fits_its_slab_or_is_left_out(name, width, depth):
+    stood = [(name, Placed(0, 0, width, depth), "", "")]
+    slab = shelf_drawn(RoundShelf(400), stood, "", 400).slabs[0]
+    assert slab.letter * LETTER * len(name) <= max(width, depth)
+    assert slab.letter <= min(width, depth)
+    assert ("rotate" in slab.turn) == (depth > width)
+
+
+def test_only_what_can_be_moved_has_handles_and_names_are_escaped():
+    at = Placed(0, 0, 50, 50)
+    loose, fixed = ("<b>", at, "slab-locked", "7"), ("A1", at, "", "")
+    first, second = shelf_drawn(RoundShelf(400), [loose, fixed], "", 400).slabs
+    assert 'aria-label="&lt;b&gt;, locked"' in first.handles
+    assert second.handles == ""
+
+
+@pytest.mark.parametrize("width", [WIDE, NARROW])
+def test_a_curve_stays_on_its_paper_even_where_the_log_goes_beyond_the_plan(width):
+    log = [(0.0, 20.0), (CURVE.hours + 5, 1330.0)]
+    drawing = drawn(CURVE, width, log)
+    every = [point for stroke in drawing.strokes for point in stroke.points]
+    assert all(0 <= x <= width and 0 <= y <= drawing.height for x, y in every)
+    assert [stroke.css for stroke in drawing.strokes][-2:] == ["chart-plan", "chart-line"]
+    assert "logged so far" in drawing.says
+
+
+def test_curves_over_one_another_differ_in_their_line():
+    drawing = laid_over([(CURVE, 0), (CURVE, 1), (CURVE, 3)])
+    lines = [stroke.css for stroke in drawing.strokes if stroke.css.startswith("chart-line")]
+    assert lines == ["chart-line", "chart-line chart-line-1", "chart-line chart-line-3"]
+
+
+def test_a_schedule_that_never_ends_has_few_ticks():
+    endless = curve_of([Segment(0.001, 600)], 20)
+    words = [one.text for one in drawn(endless).words if one.text.endswith(" h")]
+    assert 2 <= len(words) <= 14
