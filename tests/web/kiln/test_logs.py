@@ -39,6 +39,12 @@ class Wired:
         threading.Thread(target=self.server.serve_forever, daemon=True).start()
         self.settings.KILNS = {"wired": f"socket://127.0.0.1:{self.server.port}"}
 
+    def switch_cool(self):
+        """Two days pass: the kiln is at the temperature of the room again."""
+        for _ in range(8):
+            self.wait(6)
+            self.server.kiln.answer("READ")
+
     def switch_off(self):
         self.server.shutdown()
         self.server.server_close()
@@ -101,6 +107,28 @@ def test_the_kiln_is_started_once(signed_in, wired, load):
     assert FiringLog.objects.count() == 1
     again = signed_in.post(f"/kiln/loads/{load.pk}/start/", {}, follow=True)
     assert "firing something else already" in words_of(again)
+
+
+def test_the_next_firing_of_a_kiln_leaves_the_last_ones_log_whole(
+    signed_in, wired, load, log, user
+):
+    """Nobody looked at the first one when it ended; starting the second asks for the rest of it."""
+    wired.wait(24)
+    second = plan_load(load.kiln, "6", "oxidation", [], user, uuid.uuid4())
+    choose_schedule(second, load.schedule)
+    wired.switch_cool()
+    start(second, user, uuid.uuid4())
+    log.refresh_from_db()
+    assert log.state == LogState.DONE
+    assert log.points.count() > 600
+
+
+def test_a_load_that_is_being_fired_is_not_started_again(signed_in, wired, load, log):
+    """Also where the controller forgot: what is noted as running is not begun anew beside it."""
+    FiringLog.objects.filter(pk=log.pk).update(load=load)
+    again = signed_in.post(f"/kiln/loads/{load.pk}/start/", {}, follow=True)
+    assert "firing something else already" in words_of(again)
+    assert FiringLog.objects.count() == 1
 
 
 def test_a_load_is_not_cancelled_while_it_is_fired(signed_in, log):

@@ -3,7 +3,7 @@
 import uuid
 
 from django.contrib.auth.models import User
-from django.db import transaction
+from django.db import IntegrityError, transaction
 from django.db.models import OuterRef, Subquery
 from django.utils import timezone
 
@@ -11,10 +11,10 @@ from claycore.firing.schedules import START_C, curve_of
 from claycore.measure.errors import ClayError
 from claycore.measure.formatting import plain
 from umberpot.devices import DeviceProblem
-from umberpot.kiln.logs.controller import Controller, ControllerState, controller
+from umberpot.kiln.logs.controller import Controller, ControllerState, Heard, controller
 from umberpot.kiln.logs.from_csv import ReadLog
 from umberpot.kiln.logs.sentences import in_brief
-from umberpot.kiln.models import Firing, FiringLog, Load, LogPoint
+from umberpot.kiln.models import Firing, FiringLog, Load, LogPoint, Schedule
 from umberpot.kiln.models.logs import LogState
 from umberpot.studio.models import Studio
 
@@ -38,30 +38,48 @@ def start(load: Load, by: User, key: uuid.UUID) -> FiringLog:
         return same
     if load.schedule is None:
         raise DeviceProblem("Choose a schedule first.")
+    _follow_others(load.kiln.controller)
     with controller(load.kiln.controller) as kiln:
         heard = kiln.read()
         if heard.state == ControllerState.RUN:
             raise KilnBusy
-        start_c = START_C if heard.celsius is None else heard.celsius
-        try:
-            curve_of(load.schedule.steps, start_c)
-        except ClayError as error:
-            raise DeviceProblem(f"The kiln is at {plain(start_c, 0)} °C. {error}") from None
-        log: FiringLog = FiringLog.objects.create(
-            studio=load.studio,
-            load=load,
-            state=LogState.RUNNING,
-            segments=load.schedule.segments,
-            start_c=start_c,
-            heard_at=timezone.now(),
-            made_by=by,
-            request_key=key,
-        )
+        log = _begun(load, load.schedule, heard, by, key)
         try:
             kiln.start(load.schedule.steps)
         except DeviceProblem:
             log.delete()
             raise
+    return log
+
+
+def _follow_others(name: str) -> None:
+    """Takes over the rest of what a controller fired before: its log begins anew at a start."""
+    for log in running():
+        if log.load and log.load.kiln.controller == name:
+            follow(log)
+
+
+def _begun(load: Load, schedule: Schedule, heard: Heard, by: User, key: uuid.UUID) -> FiringLog:
+    """The log of a load, begun. Raises DeviceProblem where the kiln is too hot for the schedule."""
+    start_c = START_C if heard.celsius is None else heard.celsius
+    try:
+        curve_of(schedule.steps, start_c)
+    except ClayError as error:
+        raise DeviceProblem(f"The kiln is at {plain(start_c, 0)} °C. {error}") from None
+    try:
+        with transaction.atomic():
+            log: FiringLog = FiringLog.objects.create(
+                studio=load.studio,
+                load=load,
+                state=LogState.RUNNING,
+                segments=schedule.segments,
+                start_c=start_c,
+                heard_at=timezone.now(),
+                made_by=by,
+                request_key=key,
+            )
+    except IntegrityError:
+        raise KilnBusy from None
     return log
 
 
