@@ -193,8 +193,8 @@ def test_a_cancelled_load_gives_its_pieces_back(signed_in, planned):
     planned.refresh_from_db()
     assert (planned.state, planned.pieces.count()) == (LoadState.CANCELLED, 0)
     assert "Waiting for cone 6" in words_of(signed_in.get("/kiln/"))
-    late = signed_in.post(f"/kiln/loads/{planned.pk}/pieces/{piece.pk}/", {"do": "tray"})
-    assert late.status_code == 404
+    late = post(signed_in, planned, piece, "tray")
+    assert "This piece is no longer in this load." in words_of(late)
     again = signed_in.post(f"/kiln/loads/{planned.pk}/pack/", follow=True)
     assert "already fired or cancelled" in words_of(again)
 
@@ -335,3 +335,16 @@ def test_a_large_tray_is_said_by_its_area(signed_in, planned, monkeypatch):
         post(signed_in, planned, piece, "tray")
     page = words_of(signed_in.get(f"/kiln/loads/{planned.pk}/"))
     assert "4 pieces in the tray need about 2 more firings, by their area." in page
+
+
+def test_another_tab_that_comes_too_late_is_told(signed_in, planned):
+    """The load was fired in one tab; the other moves, packs and fires it once more."""
+    piece = planned.pieces.exclude(tile=None).first()
+    signed_in.post(f"/kiln/loads/{planned.pk}/fire/", FIRE)
+    late = post(signed_in, planned, piece, "lock")
+    assert "This piece is no longer in this load." in words_of(late)
+    packed = signed_in.post(f"/kiln/loads/{planned.pk}/pack/", headers={"hx-request": "true"})
+    assert "already fired or cancelled" in words_of(packed)
+    cancelled = signed_in.post(f"/kiln/loads/{planned.pk}/cancel/", follow=True)
+    assert "already fired or cancelled" in words_of(cancelled)
+    assert Firing.objects.get().loadings.count() == 6

@@ -10,6 +10,7 @@ from umberpot.kiln.models import Load, LoadedPiece
 NOTHING_STANDS = "Nothing stands on a shelf yet. Pack the load first."
 NO_LONGER_PLANNED = "This load was already fired or cancelled."
 STILL_FIRING = "The kiln is still firing this load. Switch it off first."
+PIECE_GONE = "This piece is no longer in this load."
 CANCELLED = "Load cancelled. Its pieces are waiting again."
 NOTHING_WAITS = "Nothing is waiting for this cone."
 

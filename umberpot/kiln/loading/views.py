@@ -134,7 +134,9 @@ def move_piece(request: StudioRequest, pk: int, piece_pk: int) -> HttpResponse:
     """What was done to a piece by hand: moved, turned, locked, taken off or out."""
     load = _load(request, pk)
     pieces = LoadedPiece.objects.of(request.studio).select_related("tile", "load__kiln")
-    piece = get_object_or_404(pieces, pk=piece_pk, load=load)
+    piece = pieces.filter(pk=piece_pk, load=load).first()
+    if piece is None:
+        return _done(request, load, sentences.PIECE_GONE)
     try:
         _do(request, piece)
     except NoPlace as error:
