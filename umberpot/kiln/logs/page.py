@@ -78,6 +78,13 @@ class LogPage:
         return sentences.lasting(max(0.0, self.standing.ends_at_h - self.standing.hours))
 
     @property
+    def state_said(self) -> str:
+        """How far it has come: what is to go while it runs, how it ended, or where it is from."""
+        if self.is_running:
+            return f"about {self.left} to go" if self.left else ""
+        return "from a file" if self.log.file_name else str(self.log.get_state_display())
+
+    @property
     def lasted(self) -> str:
         """How long it has gone so far."""
         return sentences.lasting(self.points[-1][0] if self.points else 0.0)
