@@ -15,6 +15,15 @@ def plain(value: float, decimals: int = 2) -> str:
     return "0" if text == "-0" else text
 
 
+def hours_and_minutes(hours: float) -> str:
+    """Hours as hours and minutes: 8.75 is '8 h 45 min'.
+
+    Source: our choice of form.
+    """
+    whole, minutes = divmod(round(60 * hours), 60)
+    return f"{whole} h {minutes:02d} min"
+
+
 def percentage(pct: float) -> str:
     """A percentage on dry clay to what a good weighing is worth: a tenth, finer below 2 %.
 

@@ -15,7 +15,9 @@ class FiringForm(forms.ModelForm):
     """What was fired to which cone, and when."""
 
     fired_on = DayDone(label="Fired on")
-    sure_of_cone = forms.BooleanField(required=False)
+    sure_of_cone = forms.BooleanField(
+        required=False, widget=forms.CheckboxInput({"class": "size-6"})
+    )
 
     class Meta:
         model = Firing

@@ -94,9 +94,7 @@ def decoded(content: bytes) -> str:
             return content.decode(encoding)
         except UnicodeDecodeError:
             continue
-    raise Unreadable(
-        "This is not a text file. Choose a CSV or JSON file. Choose a CSV or JSON file."
-    )
+    raise Unreadable("This is not a text file. Choose a CSV or JSON file.")
 
 
 def read(text: str, columns: Sequence[str]) -> list[Row]:

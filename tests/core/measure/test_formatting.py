@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 from claycore.measure.formatting import (
     adding_up,
     decimals_of,
+    hours_and_minutes,
     masses,
     percentage,
     plain,
@@ -64,3 +65,10 @@ def test_shown_parts_always_add_up(values, decimals):
     assert math.isclose(math.fsum(map(float, parts)), math.fsum(values), abs_tol=unit * 0.51)
     for part, value in zip(parts, values, strict=True):
         assert abs(float(part) - value) <= unit * (1 + 1e-6), "no part is off by a digit or more"
+
+
+@pytest.mark.parametrize(
+    ("hours", "said"), [(8.75, "8 h 45 min"), (0.999, "1 h 00 min"), (0, "0 h 00 min")]
+)
+def test_sixty_minutes_are_an_hour(hours, said):
+    assert hours_and_minutes(hours) == said

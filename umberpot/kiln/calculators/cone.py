@@ -10,9 +10,8 @@ from django.http import HttpRequest
 from claycore.firing import cones, heat_work
 from claycore.measure import units
 from claycore.measure.bounds import Bound
-from claycore.measure.formatting import plain
+from claycore.measure.formatting import hours_and_minutes, plain
 from claycore.measure.notices import Notice
-from umberpot.kiln.logs.sentences import lasting
 from umberpot.kiln.places import PLACE
 from umberpot.ui.calculators import Answer, Calculator, CalculatorForm
 from umberpot.ui.fields.measures import Choice, MeasureField
@@ -172,7 +171,7 @@ def _holds(name: str, rate: float) -> list[tuple[str, str, str]]:
     for lower in LOWER_PEAKS_C:
         hold = heat_work.hold_for(name, bends - lower, rate)
         if hold <= LONGEST_HOLD_H:
-            found.append((plain(lower), plain(bends - lower, 0), lasting(hold)))
+            found.append((plain(lower), plain(bends - lower, 0), hours_and_minutes(hold)))
     return found
 
 

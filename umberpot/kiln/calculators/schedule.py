@@ -8,7 +8,7 @@ from django.http import HttpRequest
 from claycore.firing import heat_work, schedules
 from claycore.firing.heat_work import Reached
 from claycore.firing.schedules import MOST_SEGMENTS, Curve, Segment
-from claycore.measure.formatting import plain
+from claycore.measure.formatting import hours_and_minutes, plain
 from umberpot.kiln.curve_drawing import NARROW, WIDE, drawn
 from umberpot.kiln.places import PLACE
 from umberpot.ui.calculators import Answer, Calculator, CalculatorForm
@@ -90,9 +90,8 @@ class ScheduleView(Calculator[ScheduleInputs, Planned]):
         )
 
     def shown(self, inputs: ScheduleInputs, result: Planned) -> dict[str, Any]:
-        hours, minutes = divmod(round(60 * result.curve.hours), 60)
         return {
-            "time": f"{hours} h {minutes:02d} min",
+            "time": hours_and_minutes(result.curve.hours),
             "peak": plain(result.curve.peak_c, 0),
             "reached": result.reached,
             "wide": drawn(result.curve, WIDE),

@@ -7,9 +7,8 @@ from functools import cached_property
 from claycore.firing import heat_work, kiln_model
 from claycore.firing.logs import Point
 from claycore.firing.schedules import Curve
-from claycore.measure.formatting import plain
+from claycore.measure.formatting import hours_and_minutes, plain
 from umberpot.kiln.curve_drawing import NARROW, WIDE, laid_over
-from umberpot.kiln.logs.sentences import lasting
 from umberpot.kiln.models import Firing, FiringLog
 from umberpot.ui.drawing import Drawing
 
@@ -38,7 +37,7 @@ class Compared:
     @property
     def lasted(self) -> str:
         """How long its log goes."""
-        return lasting(self.points[-1][0]) if self.points else ""
+        return hours_and_minutes(self.points[-1][0]) if self.points else ""
 
     @cached_property
     def cost(self) -> float | None:

@@ -46,7 +46,11 @@ class SizeForm(forms.Form):
     length = MeasureField(shelves.SIDE, label="Length")
     width = MeasureField(shelves.SIDE, label="Width")
     thickness = MeasureField(shelves.SIDE, label="Thickness")
-    on_edge = forms.BooleanField(required=False, label="Standing on edge")
+    on_edge = forms.BooleanField(
+        required=False,
+        label="On edge in a rack",
+        widget=forms.CheckboxInput({"class": "size-6"}),
+    )
 
     def size(self) -> PieceSize:
         """The size that valid input gives."""

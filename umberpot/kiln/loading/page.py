@@ -2,7 +2,6 @@
 
 import math
 from collections import defaultdict
-from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property
 
@@ -11,7 +10,9 @@ from claycore.firing.loading import by_rules, firings, packing
 from claycore.firing.loading.by_rules import WITNESS, Standing
 from claycore.firing.loading.footprints import PieceSize
 from claycore.firing.loading.packing import Piece, Stood
+from claycore.measure.formatting import plain
 from umberpot.kiln.loading import sentences
+from umberpot.kiln.loading.forms import SizeForm
 from umberpot.kiln.loading.services import (
     check_against,
     pieces_of,
@@ -58,6 +59,13 @@ class TrialSize:
     size: PieceSize
     on_edge: bool
     count: int
+
+    @property
+    def form(self) -> SizeForm:
+        """Its size to be corrected; several stand on one page."""
+        begun = {name: plain(value, 1) for name, value in vars(self.size).items()}
+        initial = {**begun, "on_edge": self.on_edge}
+        return SizeForm(initial=initial, auto_id=f"size-{self.trial.pk}-%s")
 
 
 class LoadPage:
@@ -214,8 +222,3 @@ def _look(piece: LoadedPiece) -> str:
     if piece.in_saucer:
         looks.append("slab-saucer")
     return " ".join(looks)
-
-
-def named(pieces: Sequence[LoadedPiece]) -> str:
-    """Codes one after another."""
-    return ", ".join(piece.name for piece in pieces)

@@ -7,7 +7,7 @@ from claycore.firing.following import Standing
 from claycore.firing.heat_work import Reached
 from claycore.firing.logs import Point
 from claycore.firing.schedules import Curve
-from claycore.measure.formatting import plain
+from claycore.measure.formatting import hours_and_minutes, plain
 from umberpot.kiln.curve_drawing import NARROW, WIDE, drawn
 from umberpot.kiln.logs import sentences
 from umberpot.kiln.models import FiringLog
@@ -75,7 +75,7 @@ class LogPage:
         """How long it has still to go."""
         if self.standing is None or self.standing.ends_at_h is None:
             return ""
-        return sentences.lasting(max(0.0, self.standing.ends_at_h - self.standing.hours))
+        return hours_and_minutes(max(0.0, self.standing.ends_at_h - self.standing.hours))
 
     @property
     def state_said(self) -> str:
@@ -87,7 +87,7 @@ class LogPage:
     @property
     def lasted(self) -> str:
         """How long it has gone so far."""
-        return sentences.lasting(self.points[-1][0] if self.points else 0.0)
+        return hours_and_minutes(self.points[-1][0] if self.points else 0.0)
 
     @property
     def peak(self) -> str:

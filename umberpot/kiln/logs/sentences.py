@@ -24,12 +24,6 @@ def amiss(kind: Amiss, standing: Standing) -> str:
     }[kind]
 
 
-def lasting(hours: float) -> str:
-    """A time in hours and minutes."""
-    whole, minutes = divmod(round(60 * hours), 60)
-    return f"{whole} h {minutes:02d} min"
-
-
 def in_brief(log: FiringLog, celsius: float | None) -> str:
     """A firing that runs, in one line."""
     kiln = log.load.kiln if log.load else "A kiln"

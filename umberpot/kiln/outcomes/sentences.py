@@ -29,19 +29,6 @@ def shelf_said(heat: ShelfHeat) -> str:
     return "no witness cones noted"
 
 
-def against_log(shelves: list[ShelfHeat], cone: str, log_c: float) -> str:
-    """How witness cones stand to what the log says; '' where none bracket."""
-    known = [heat.middle_c for heat in shelves if heat.middle_c is not None]
-    if not known:
-        return ""
-    apart = sum(known) / len(known) - log_c
-    way = "hotter" if apart > 0 else "cooler"
-    return (
-        f"The witness cones felt {plain(abs(apart), 0)} °C {way} than the thermocouple says"
-        f" (cone {cone} by its log)."
-    )
-
-
 def offset_said(number: int, offset: Offset) -> str:
     """How much hotter a shelf runs, and how sure that is."""
     size, u95 = plain(abs(offset.value), 0), plain(offset.u95, 0)

@@ -73,7 +73,11 @@ class ScheduleEditForm(forms.Form):
         required=False,
         label="Meant for cone",
     )
-    raw = forms.BooleanField(required=False, label="Raw ware is in it")
+    raw = forms.BooleanField(
+        required=False,
+        label="Raw ware is in it",
+        widget=forms.CheckboxInput({"class": "size-6"}),
+    )
     segment = EntriesField(
         read_segment, "segment", AS_WRITTEN, MOST_SEGMENTS, label="Segments, one a line", rows=7
     )

@@ -8,7 +8,7 @@ from claycore.firing import heat_work, kiln_model, schedule_checks
 from claycore.firing.heat_work import Reached
 from claycore.firing.schedule_checks import Finding, Loaded
 from claycore.firing.schedules import Curve
-from claycore.measure.formatting import plain
+from claycore.measure.formatting import hours_and_minutes, plain
 from umberpot.kiln.curve_drawing import NARROW, WIDE, drawn
 from umberpot.kiln.models import Kiln
 from umberpot.kiln.models.kilns import Heat
@@ -39,8 +39,7 @@ class Outlook:
     @property
     def time(self) -> str:
         """How long it takes."""
-        hours, minutes = divmod(round(60 * self.curve.hours), 60)
-        return f"{hours} h {minutes:02d} min"
+        return hours_and_minutes(self.curve.hours)
 
     @property
     def peak(self) -> str:
