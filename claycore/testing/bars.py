@@ -67,7 +67,10 @@ def remark_choices() -> list[tuple[str, str]]:
 
 @dataclass(frozen=True)
 class FiredBar:
-    """A bar after one firing. Lengths in mm, masses in g; soaked and hung by the soak's method."""
+    """A bar after one firing. Lengths in mm, masses in g; soaked and hung by the soak's method.
+
+    ``reduced`` says that the kiln's air was short of oxygen.
+    """
 
     cone: str
     length: Measured | None = None
@@ -77,6 +80,7 @@ class FiredBar:
     sag: Measured | None = None
     thickness: Measured | None = None
     remarks: frozenset[str] = frozenset()
+    reduced: bool = False
 
 
 @dataclass(frozen=True)

@@ -5,7 +5,7 @@ in all others of the studio, counts where it is larger than the instruments' own
 (:mod:`claycore.measure.replicates`).
 """
 
-from collections import Counter
+from collections import Counter, defaultdict
 from collections.abc import Callable, Collection, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
@@ -262,10 +262,27 @@ def clay_results(
         cones=tuple(
             _at_cone(cone, by_cone[cone], means) for cone in sorted(by_cone, key=cones.order)
         ),
-        problems=tuple(said for bar in each for said in (*bar.problems, *bar.gaps)),
+        problems=(
+            *_mixed_atmospheres(bars),
+            *(said for bar in each for said in (*bar.problems, *bar.gaps)),
+        ),
         sets=sets,
         spreads=spreads,
     )
+
+
+def _mixed_atmospheres(bars: Iterable[Bar]) -> Iterator[str]:
+    """Where bars of one cone are taken together though the kiln's air differed."""
+    airs: dict[str, set[bool]] = defaultdict(set)
+    for bar in bars:
+        for firing in bar.firings:
+            airs[firing.cone].add(firing.reduced)
+    for cone in sorted(airs, key=cones.order):
+        if len(airs[cone]) > 1:
+            yield (
+                f"Cone {cone} was fired in oxidation and in reduction. The bars are taken together"
+                " here, though iron in a clay fluxes more in reduction."
+            )
 
 
 def together(

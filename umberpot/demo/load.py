@@ -19,7 +19,7 @@ from umberpot.kiln.loading.services import choose_schedule, plan_load
 from umberpot.kiln.logs.from_csv import ReadLog
 from umberpot.kiln.logs.services import keep_file
 from umberpot.kiln.models import Firing, Kiln, WitnessCone
-from umberpot.kiln.models.loads import Atmosphere
+from umberpot.kiln.models.atmospheres import Atmosphere
 from umberpot.kiln.schedules.services import draft_for
 from umberpot.mixing import services as mixing
 from umberpot.mixing.calculators.dose import DoseView

@@ -1,7 +1,7 @@
 """Recording firings, and correcting one that was recorded wrong: what it said first stays told."""
 
 from collections.abc import Mapping
-from datetime import date
+from typing import Any
 
 from django.contrib.auth.models import User
 from django.db import transaction
@@ -9,6 +9,9 @@ from django.db import transaction
 from umberpot.kiln.models import Firing, FiringChange, LoadedPiece, Loading
 from umberpot.tiles.models import Tile
 from umberpot.tiles.services import note_steps
+
+RECORDED = ("cone", "atmosphere", "fired_on", "note")
+"""What is recorded of a firing, and can be corrected."""
 
 
 @transaction.atomic
@@ -56,22 +59,24 @@ class ReadAfterwards(Exception):
 
 
 @transaction.atomic
-def correct_firing(firing: Firing, cone: str, fired_on: date, note: str, by: User) -> None:
-    """Gives a firing another cone, day or note; its tiles and their clays are reckoned anew."""
+def correct_firing(firing: Firing, corrected: Mapping[str, Any], by: User) -> None:
+    """Corrects a firing's fields; the next steps of its tiles are worked out again."""
     fresh = Firing.objects.select_for_update().get(pk=firing.pk)
     changes = [
         f"{what} {now} instead of {was}"
         for what, was, now in (
-            ("cone", fresh.cone, cone),
-            ("fired on", fresh.fired_on, fired_on),
-            ("note", f"“{fresh.note}”", f"“{note}”"),
+            ("cone", fresh.cone, corrected["cone"]),
+            ("atmosphere", fresh.atmosphere, corrected["atmosphere"]),
+            ("fired on", fresh.fired_on, corrected["fired_on"]),
+            ("note", f"“{fresh.note}”", f"“{corrected['note']}”"),
         )
         if was != now
     ]
     if not changes:
         return
-    fresh.cone, fresh.fired_on, fresh.note = cone, fired_on, note
-    fresh.save(update_fields=["cone", "fired_on", "note"])
+    for field in RECORDED:
+        setattr(fresh, field, corrected[field])
+    fresh.save(update_fields=RECORDED)
     for says in changes:
         tell(fresh, says, by)
     note_steps(list(Tile.objects.filter(loadings__firing=fresh)))

@@ -9,7 +9,6 @@ from django.contrib import messages
 from django.db.models import Count, Q
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
-from django.utils import timezone
 from django.views.decorators.http import require_http_methods, require_POST
 
 from claycore.firing import cones
@@ -17,12 +16,13 @@ from claycore.firing.drafts import STAGE_NAMES, Stage, stage_for
 from claycore.firing.witness import BEND_WORDS
 from claycore.testing.bar_plan import needs_saucer
 from umberpot.kiln import sentences
-from umberpot.kiln.forms import FireOneForm, FiringForm
+from umberpot.kiln.forms import FireOneForm, FiringForm, as_planned
 from umberpot.kiln.kilns.forms import FirstKilnForm
 from umberpot.kiln.loading.sentences import in_brief
 from umberpot.kiln.logs.page import LogPage
 from umberpot.kiln.logs.services import firing_now
 from umberpot.kiln.models import Firing, Kiln, Load, Loading
+from umberpot.kiln.models.atmospheres import Atmosphere, heat_in_words
 from umberpot.kiln.models.loads import LoadState
 from umberpot.kiln.outcomes.page import cone_rows, shelves_as_fired
 from umberpot.kiln.outcomes.services import Mishap
@@ -51,12 +51,18 @@ MOST_OF_ONE_CONE = 400
 
 
 @dataclass(frozen=True)
-class WaitingForCone:
-    """What waits for one cone: how many tiles there are, and the first of them."""
+class Waiting:
+    """What waits for one cone in one atmosphere: how many tiles, and the first of them."""
 
     cone: str
+    atmosphere: str
     count: int
     tiles: list[TileProgress]
+
+    @property
+    def conditions(self) -> str:
+        """What they wait for, in words."""
+        return f"cone {heat_in_words(self.cone, self.atmosphere)}"
 
     @property
     def more(self) -> int:
@@ -113,18 +119,30 @@ def _planned_loads(request: StudioRequest) -> list[tuple[Load, str]]:
     ]
 
 
-def waiting(request: StudioRequest) -> list[WaitingForCone]:
-    """What waits for a firing, coolest cone first: the oldest of each cone, or all of one."""
+def waiting(request: StudioRequest) -> list[Waiting]:
+    """What waits for a firing, coolest cone first: the oldest of each group, or all of one."""
     dry = _dry(request)
     only = request.GET.get("cone", "")
     if only in cones.CONES:
         dry = dry.filter(cone=only)
-    counts = dict(dry.values_list("cone").annotate(Count("pk")).order_by())
-    drawn: dict[str, list[TileProgress]] = {cone: [] for cone in sorted(counts, key=cones.order)}
+    if request.GET.get("atmosphere") in Atmosphere.values:
+        dry = dry.filter(atmosphere=request.GET["atmosphere"])
+    group = ("cone", "atmosphere")
+    counts = {
+        (cone, atmosphere): count
+        for cone, atmosphere, count in dry.values_list(*group).annotate(Count("pk")).order_by()
+    }
+    found = sorted(counts, key=lambda pair: (cones.order(pair[0]), pair[1]))
+    drawn: dict[tuple[str, str], list[TileProgress]] = {pair: [] for pair in found}
     most = MOST_OF_ONE_CONE if only else max(LEAST_OF_A_CONE, MOST_DRAWN // max(1, len(counts)))
-    for tile in dry.first_of_each("cone", most=most).with_history():
-        drawn[tile.cone].append(progress_of(tile))
-    return [WaitingForCone(cone, counts[cone], tiles) for cone, tiles in drawn.items()]
+    for tile in dry.first_of_each(*group, most=most).with_history():
+        drawn[tile.cone, tile.atmosphere].append(progress_of(tile))
+    return [Waiting(*pair, counts[pair], tiles) for pair, tiles in drawn.items()]
+
+
+def _waited_for(tiles: Iterable[Tile]) -> set[tuple[str, str]]:
+    """The cones and atmospheres that tiles were to be fired in."""
+    return {(tile.cone, tile.atmosphere) for tile in tiles}
 
 
 def new_firing(form: FiringForm, request: StudioRequest) -> Firing:
@@ -151,10 +169,10 @@ def kiln(request: StudioRequest) -> HttpResponse:
     groups = waiting(request)
     form = FiringForm(
         posted(request),
-        initial={
-            "cone": groups[0].cone if groups else request.studio.usual_cone,
-            "fired_on": timezone.localdate(),
-        },
+        initial=as_planned(
+            groups[0].cone if groups else request.studio.usual_cone,
+            groups[0].atmosphere if groups else Atmosphere.OXIDATION,
+        ),
     )
     chosen = set(request.POST.getlist("tile"))
     if request.method == "POST":
@@ -163,7 +181,7 @@ def kiln(request: StudioRequest) -> HttpResponse:
         right = form.is_valid()
         if not tiles:
             form.add_error(None, sentences.NOTHING_SELECTED)
-        elif right and not form.doubts({tile.cone for tile in tiles}):
+        elif right and not form.doubts(_waited_for(tiles)):
             firing = fire(tiles, new_firing(form, request))
             messages.success(request, sentences.firing_recorded(len(tiles), firing))
             return redirect("kiln:firing", pk=firing.pk)
@@ -206,7 +224,7 @@ def fire_tile(request: StudioRequest, code: str) -> HttpResponse:
     )
     form = FiringForm(
         request.POST if request.method == "POST" and not request.POST.get("firing") else None,
-        initial={"cone": tile.cone, "fired_on": timezone.localdate()},
+        initial=as_planned(tile.cone, tile.atmosphere),
     )
     fired = _fire_one(request, tile, chosen, form)
     if fired:
@@ -235,7 +253,7 @@ def _fire_one(
     if recorded:
         load_and_fire([tile], recorded)
         return recorded
-    if not form.is_valid() or form.doubts({tile.cone}):
+    if not form.is_valid() or form.doubts(_waited_for([tile])):
         return None
     return fire([tile], new_firing(form, request))
 
@@ -247,10 +265,7 @@ def firing(request: StudioRequest, pk: int) -> HttpResponse:
     title = str(found)
     form = FiringForm(posted(request), instance=found)
     if form.is_valid():
-        corrected = form.cleaned_data
-        correct_firing(
-            found, corrected["cone"], corrected["fired_on"], corrected["note"], request.user
-        )
+        correct_firing(found, form.cleaned_data, request.user)
         messages.success(request, sentences.firing_corrected(found))
         return redirect("kiln:firing", pk=pk)
     tiles = Tile.objects.of(request.studio).filter(loadings__firing=pk).with_history()

@@ -290,13 +290,16 @@ document.addEventListener("alpine:init", () => {
     },
   }));
 
-  // Tiles that wait for one cone: all of them chosen at once, or none again.
+  // Tiles that wait for one cone in one atmosphere: all of them chosen at once, or none again.
   Alpine.data("group", () => ({
     all() {
       const boxes = [...this.$root.querySelectorAll("[type=checkbox]")];
       const chosen = boxes.some((box) => !box.checked);
       for (const box of boxes) box.checked = chosen;
-      if (chosen) this.$root.closest("form").elements.cone.value = this.$root.dataset.cone;
+      if (!chosen) return;
+      const { cone, atmosphere } = this.$root.closest("form").elements;
+      cone.value = this.$root.dataset.cone;
+      atmosphere.value = this.$root.dataset.atmosphere;
     },
   }));
 

@@ -9,6 +9,7 @@ from claycore.testing.bars import Bar, FiredBar
 from claycore.testing.readings import READINGS, Quantity
 from claycore.testing.shrinkage import DEFAULT_RULER_STEP_MM
 from umberpot.kiln.models import Firing
+from umberpot.kiln.models.atmospheres import Atmosphere
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.tiles.models import Reading, Remark, Tile
@@ -51,7 +52,9 @@ def bar_of(tile: Tile) -> Bar:
 
 def _fired(firing: Firing, readings: Iterable[Reading], remarks: Iterable[Remark]) -> FiredBar:
     fired = FiredBar(
-        firing.cone, remarks=frozenset(r.code for r in remarks if r.firing_id == firing.pk)
+        firing.cone,
+        remarks=frozenset(r.code for r in remarks if r.firing_id == firing.pk),
+        reduced=firing.atmosphere == Atmosphere.REDUCTION,
     )
     for reading in readings:
         if reading.firing_id == firing.pk:

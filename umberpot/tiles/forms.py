@@ -15,6 +15,7 @@ from claycore.testing import absorption, soaking
 from claycore.testing.bar_checks import unlikely_readings
 from claycore.testing.bars import Bar
 from claycore.testing.readings import READINGS, Quantity
+from umberpot.kiln.forms import AtmosphereChoice
 from umberpot.studio.models import MARK_LENGTHS_MM, Studio
 from umberpot.tiles.bars import bar_of, with_figures
 from umberpot.tiles.models import LONGEST_REASON, Trial
@@ -56,6 +57,7 @@ class TilesForm(MarkForm):
     """What all tiles that are made at once share: their line, cone and surface."""
 
     cone = Choice(choices=[(cone, cone) for cone in cones.CONES], label="Planned cone")
+    atmosphere = AtmosphereChoice()
     glazed = forms.TypedChoiceField(
         choices=[("no", "unglazed"), ("yes", "glazed")],
         coerce=lambda value: value == "yes",

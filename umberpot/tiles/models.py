@@ -10,6 +10,7 @@ from django.urls import reverse
 
 from claycore.colour.notation import Lab
 from claycore.firing import cones
+from claycore.firing.drafts import Stage, stage_for
 from claycore.judging import limits
 from claycore.measure.formatting import to_step
 from claycore.measure.replicates import EqualPieces, Record
@@ -18,6 +19,7 @@ from claycore.testing import bar_roles, bars, readings, soaking
 from claycore.testing.readings import READINGS
 from claycore.testing.results import RESULTS, Figure
 from umberpot.kiln.models import Firing
+from umberpot.kiln.models.atmospheres import Atmosphere, heat_in_words
 from umberpot.mixing.models import Mix, Plan
 from umberpot.shelf.models import Material
 from umberpot.studio.models import (
@@ -48,12 +50,17 @@ class Step(models.TextChoices):
 class Trial(Signed):
     """Tiles that are looked at together, and the ware they are judged as.
 
+    ``atmosphere`` is the air they are to be fired in; what they were fired in, their firings say.
+
     The size of its pieces as made, in mm; None where it is the usual one for their marked line.
     """
 
     name = models.CharField(max_length=80)
     ware = models.CharField(max_length=12, choices=list(limits.WARES.items()))
     school = models.CharField(max_length=8, choices=[(s, s) for s in limits.SCHOOLS])
+    atmosphere = models.CharField(
+        max_length=9, choices=Atmosphere.choices, default=Atmosphere.OXIDATION
+    )
     plan = models.OneToOneField(Plan, on_delete=models.PROTECT, null=True, related_name="trial")
     piece_length_mm = models.FloatField("length of a piece, mm", null=True)
     piece_width_mm = models.FloatField("width of a piece, mm", null=True)
@@ -133,7 +140,8 @@ class Tile(SetAside):
 
     ``remakes`` is the piece it stands in for: broken, lost or spoilt, and kept all the same.
     ``clay`` is the plain clay or blend it is of, None where it is coloured. A bar of a test has a
-    ``role``, and goes through ``cone_plan`` one by one; ``cone`` is the next, or the last.
+    ``role``, and goes through ``cone_plan`` one by one; ``cone`` is the next, or the last, and
+    ``atmosphere`` the air for it.
     """
 
     trial = models.ForeignKey(Trial, on_delete=models.PROTECT, related_name="tiles")
@@ -145,6 +153,9 @@ class Tile(SetAside):
     inscription = models.JSONField(default=list, db_column="label_lines")
     mark_length_mm = models.FloatField()
     cone = models.CharField("cone", max_length=4, choices=[(c, c) for c in cones.CONES])
+    atmosphere = models.CharField(
+        max_length=9, choices=Atmosphere.choices, default=Atmosphere.OXIDATION
+    )
     glazed = models.BooleanField(default=False)
     remakes = models.OneToOneField(
         "self", on_delete=models.PROTECT, null=True, editable=False, related_name="remade_as"
@@ -181,6 +192,11 @@ class Tile(SetAside):
         return self.mix.name if self.mix else str(self.clay)
 
     @property
+    def planned_heat(self) -> str:
+        """The cone it is to be fired to next, and the air where that is not oxidation."""
+        return heat_in_words(self.cone, self.atmosphere)
+
+    @property
     def is_bar(self) -> bool:
         return bool(self.role)
 
@@ -194,6 +210,13 @@ class Tile(SetAside):
         if firing is None:
             return list(self.cone_plan)
         return [cone for cone in self.cone_plan if cones.order(cone) > cones.order(firing.cone)]
+
+    def next_atmosphere(self, firing: Firing | None) -> str:
+        """The air for its next firing: its trial's, but a bisque on the way is in oxidation."""
+        to_come = self.cones_after(firing)
+        if len(to_come) > 1 and stage_for(to_come[0], bool(firing), self.glazed) is Stage.BISQUE:
+            return Atmosphere.OXIDATION
+        return self.trial.atmosphere
 
     @property
     def firings(self) -> list[Firing]:
@@ -215,7 +238,7 @@ class TileReading(Correctable):
         abstract = True
 
     def _after_firing(self) -> str:
-        return f", cone {self.firing.cone}" if self.firing else ""
+        return f", cone {self.firing.heat}" if self.firing else ""
 
 
 class Reading(TileReading):

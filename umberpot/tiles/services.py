@@ -85,6 +85,7 @@ def make_tiles(mix: Mix, trial: Trial, order: TileOrder, by: User) -> list[Tile]
             inscription=inscription_of(mix, code, order, studio.scratching_tool),
             mark_length_mm=order.mark_length_mm,
             cone=order.cone,
+            atmosphere=trial.atmosphere,
             glazed=order.glazed,
             shaped_at=timezone.now() if order.shaped else None,
             step=Step.DRY if order.shaped else Step.MAKE,
@@ -103,7 +104,7 @@ def remake(tile: Tile, by: User) -> Tile:
         return made
     (code,) = next_codes(tile.studio, 1)
     first, *rest = tile.inscription or [tile.code]
-    new: Tile = Tile.objects.create(
+    new = Tile(
         **{name: getattr(tile, name) for name in ("studio", "trial", "mix", "clay", "role")},
         **{name: getattr(tile, name) for name in ("cone_plan", "mark_length_mm", "glazed")},
         cone=tile.cone_plan[0] if tile.cone_plan else tile.cone,
@@ -114,6 +115,8 @@ def remake(tile: Tile, by: User) -> Tile:
         request_key=uuid.uuid4(),
         made_by=by,
     )
+    new.atmosphere = new.next_atmosphere(None)
+    new.save()
     return new
 
 
@@ -276,7 +279,8 @@ def note_steps(tiles: list[Tile]) -> None:
         progress = progress_of(tile)
         tile.step = progress.step
         tile.cone = next(iter(tile.cones_after(progress.firing)), tile.cone)
-    Tile.objects.bulk_update(fresh, ["step", "cone"])
+        tile.atmosphere = tile.next_atmosphere(progress.firing)
+    Tile.objects.bulk_update(fresh, ["step", "cone", "atmosphere"])
     figures_are_old(fresh)
 
 

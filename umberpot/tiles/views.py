@@ -8,13 +8,12 @@ from django.db import transaction
 from django.db.models import Count
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
-from django.utils import timezone
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
 from claycore.testing import soaking
 from claycore.testing.bars import Bar
 from claycore.testing.readings import Quantity
-from umberpot.kiln.forms import FireOneForm, FiringForm
+from umberpot.kiln.forms import FireOneForm, FiringForm, as_planned
 from umberpot.kiln.models import Firing
 from umberpot.mixing.models import Mix
 from umberpot.studio.request import StudioRequest, posted, request_key
@@ -86,6 +85,7 @@ def make(request: StudioRequest, mix_pk: int) -> HttpResponse:
             name=cleaned["trial_name"],
             ware=request.studio.ware,
             school=request.studio.school,
+            atmosphere=cleaned["atmosphere"],
             made_by=request.user,
         )
         made = services.make_tiles(mix, trial, order, request.user)
@@ -149,7 +149,7 @@ def record(request: StudioRequest, code: str) -> HttpResponse:
     }
     forms: dict[str, Any] = {
         "dry": DryForm(request.POST if stage == "dry" else None, **known),
-        "fire": FiringForm(initial={"cone": progress.tile.cone, "fired_on": timezone.localdate()}),
+        "fire": FiringForm(initial=as_planned(progress.tile.cone, progress.tile.atmosphere)),
         "fire_one": FireOneForm(
             studio=request.studio, been=[firing.pk for firing in progress.tile.firings]
         ),

@@ -201,3 +201,13 @@ def test_a_set_is_not_counted_twice():
     alone = found.sets["6", figure].estimate(Spread(RESULTS["absorption"].usual))
     assert found.at("6").absorption == alone
     assert found.spreads[figure].record == Record(3, 1, found.sets["6", figure].squares)
+
+
+def test_bars_of_one_cone_from_two_atmospheres_are_named():
+    bars = [
+        Bar("B1", mm(100), firings=(FiredBar("10", mm(88)),)),
+        Bar("B2", mm(100), firings=(FiredBar("10", mm(87), reduced=True),)),
+    ]
+    mixed = "Cone 10 was fired in oxidation and in reduction."
+    assert any(said.startswith(mixed) for said in clay_results(bars).problems)
+    assert not any(said.startswith(mixed) for said in clay_results(bars[:1]).problems)

@@ -288,7 +288,7 @@ def test_six_for_06_is_asked_about_and_may_be_confirmed(signed_in, planned):
     assert "were to be fired to cone 6; cone 06 is 224 °C away" in page
     assert "It was cone 06" in page
     assert Firing.objects.count() == 0
-    signed_in.post(address, {**FIRE, "cone": "06", "sure_of_cone": "on"})
+    signed_in.post(address, {**FIRE, "cone": "06", "sure": "on"})
     assert Firing.objects.get().cone == "06"
 
 

@@ -10,6 +10,7 @@ from umberpot.kiln.loading.services import fire_load, plan_load
 from umberpot.kiln.models import Loading, WitnessCone
 from umberpot.tiles.models import Reading, Step, Tile
 
+RECORDED = {"cone": "6", "atmosphere": "oxidation", "fired_on": "2026-11-20", "note": ""}
 ORDER = {"mark": "100", "cone": "6", "glazed": "no", "trial_name": "Ramp", "count": 4}
 
 
@@ -21,7 +22,7 @@ def firing(signed_in, studio, user, make_mix, weigh):
     Tile.objects.update(step=Step.FIRE)
     kiln = KilnFactory(studio=studio)
     load = plan_load(kiln, "6", "oxidation", list(Tile.objects.all()), user, uuid.uuid4())
-    return fire_load(load, "6", "2026-11-20", "", user)
+    return fire_load(load, RECORDED, user)
 
 
 def page_of(client, firing):

@@ -7,6 +7,7 @@ from django.db.models import Q, QuerySet
 
 from claycore.firing import cones
 from umberpot.kiln.models import Firing, Kiln
+from umberpot.kiln.models.atmospheres import Atmosphere
 from umberpot.studio.models import Studio
 from umberpot.ui.fields.measures import LONGEST_TEXT, Choice
 
@@ -17,6 +18,9 @@ class FiringsFilter(forms.Form):
     text = forms.CharField(max_length=LONGEST_TEXT, required=False, label="Trial, code or note")
     cone = Choice(
         choices=[("", "any"), *((c, c) for c in cones.CONES)], required=False, label="Cone"
+    )
+    atmosphere = Choice(
+        choices=[("", "any"), *Atmosphere.choices], required=False, label="Atmosphere"
     )
     kiln = forms.ModelChoiceField(
         queryset=Kiln.objects.none(), required=False, empty_label="any", label="Kiln"
@@ -48,7 +52,7 @@ class FiringsFilter(forms.Form):
             )
             firings = firings.filter(Q(note__icontains=text) | inside).distinct()
         for name, lookup in (
-            *(("cone", "cone"), ("kiln", "kiln")),
+            *(("cone", "cone"), ("atmosphere", "atmosphere"), ("kiln", "kiln")),
             *(("since", "fired_on__gte"), ("until", "fired_on__lte")),
         ):
             if name in asked:

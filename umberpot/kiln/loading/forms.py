@@ -7,8 +7,8 @@ from django import forms
 from claycore.firing import cones
 from claycore.firing.loading import shelves
 from claycore.firing.loading.footprints import PieceSize
+from umberpot.kiln.forms import AtmosphereChoice
 from umberpot.kiln.models import Kiln, Schedule
-from umberpot.kiln.models.loads import Atmosphere
 from umberpot.studio.models import Studio
 from umberpot.ui.fields.measures import Choice, MeasureField
 
@@ -20,9 +20,7 @@ class PlanForm(forms.Form):
 
     cone = Choice(choices=[(name, name) for name in cones.CONES], label="Cone")
     kiln = forms.ModelChoiceField(queryset=Kiln.objects.none(), label="Kiln", empty_label=None)
-    atmosphere = Choice(
-        choices=Atmosphere.choices, required=False, initial=Atmosphere.OXIDATION, label="Atmosphere"
-    )
+    atmosphere = AtmosphereChoice()
     schedule = forms.ModelChoiceField(
         queryset=Schedule.objects.none(), required=False, empty_label="choose later"
     )
@@ -33,9 +31,6 @@ class PlanForm(forms.Form):
         kilns.queryset = Kiln.objects.of(studio).filter(set_aside_at=None)
         kept: Any = self.fields["schedule"]
         kept.queryset = Schedule.objects.of(studio).filter(set_aside_at=None)
-
-    def clean_atmosphere(self) -> str:
-        return self.cleaned_data["atmosphere"] or Atmosphere.OXIDATION
 
 
 class SizeForm(forms.Form):

@@ -2,9 +2,9 @@
 
 import uuid
 from collections import Counter, defaultdict
-from collections.abc import Hashable, Iterable, Sequence
-from datetime import date
+from collections.abc import Hashable, Iterable, Mapping, Sequence
 from itertools import islice
+from typing import Any
 
 from django.contrib.auth.models import User
 from django.db import transaction
@@ -21,7 +21,7 @@ from claycore.testing.bar_plan import needs_saucer
 from umberpot.kiln.models import Firing, FiringLog, Kiln, Load, LoadedPiece, Loading, Schedule
 from umberpot.kiln.models.loads import LoadState
 from umberpot.kiln.models.logs import LogState
-from umberpot.kiln.services import fire
+from umberpot.kiln.services import RECORDED, fire
 from umberpot.shelf.models import Material
 from umberpot.tiles.models import Step, Tile, TileQuerySet, Trial
 
@@ -46,9 +46,9 @@ class NoPlace(Exception):
 
 
 def waiting_for(load: Load) -> TileQuerySet:
-    """The tiles that wait for the cone of a load and are in no load yet, oldest first."""
+    """The tiles that wait for the heat of a load and are in no load yet, oldest first."""
     dry = Tile.objects.of(load.studio).at_work().filter(step=Step.FIRE, cone=load.cone)
-    return dry.filter(loaded=None).order_by("pk")
+    return dry.filter(loaded=None, atmosphere=load.atmosphere).order_by("pk")
 
 
 def pieces_of(load: Load) -> QuerySet[LoadedPiece]:
@@ -313,7 +313,7 @@ def choose_schedule(load: Load, schedule: Schedule | None) -> None:
 
 
 @transaction.atomic
-def fire_load(load: Load, cone: str, fired_on: date, note: str, by: User) -> Firing:
+def fire_load(load: Load, recorded: Mapping[str, Any], by: User) -> Firing:
     """Records the firing of a load: what stands on a shelf was in it, and where it stood.
 
     What is still in the tray goes back to waiting. Firing it again gives the firing it has.
@@ -331,9 +331,7 @@ def fire_load(load: Load, cone: str, fired_on: date, note: str, by: User) -> Fir
         tiles,
         Firing(
             studio=fresh.studio,
-            cone=cone,
-            fired_on=fired_on,
-            note=note,
+            **{field: recorded[field] for field in RECORDED},
             made_by=by,
             kiln=fresh.kiln,
             request_key=uuid.uuid5(fresh.request_key, "fired"),

@@ -7,11 +7,10 @@ from django.conf import settings
 from django.contrib import messages
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
-from django.utils import timezone
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
 from claycore.measure.errors import ClayError
-from umberpot.kiln.forms import FiringForm
+from umberpot.kiln.forms import FiringForm, as_planned
 from umberpot.kiln.loading import sentences, services
 from umberpot.kiln.loading.forms import PlaceForm, PlanForm, ScheduleChoice, SizeForm
 from umberpot.kiln.loading.page import LoadPage
@@ -45,7 +44,7 @@ def plan_load(request: StudioRequest) -> HttpResponse:
     keys = [key for key in request.POST.getlist("tile") if key.isdecimal() and len(key) < 19]
     if form.is_valid():
         dry = Tile.objects.of(request.studio).at_work().filter(step=Step.FIRE, loaded=None)
-        chosen = dry.filter(pk__in=keys) if keys else dry.filter(cone=form.cleaned_data["cone"])
+        chosen = dry.filter(pk__in=keys) if keys else dry.filter(**_waiting_as(form))
         oldest = chosen.select_related("trial").order_by("pk")
         tiles = list(oldest[: services.MOST_IN_A_LOAD])
         key = request_key(request)
@@ -58,6 +57,12 @@ def plan_load(request: StudioRequest) -> HttpResponse:
         {"place": PLACE, "form": form, "chosen": keys, "request_key": uuid.uuid4()},
         status=400 if form.errors else 200,
     )
+
+
+def _waiting_as(form: PlanForm) -> dict[str, str]:
+    """Which tiles wait for what the form says."""
+    typed = form.cleaned_data
+    return {"cone": typed["cone"], "atmosphere": typed["atmosphere"]}
 
 
 def _planned(request: StudioRequest, form: PlanForm, tiles: list[Tile], key: uuid.UUID) -> Load:
@@ -91,7 +96,7 @@ def _shown(request: StudioRequest, load: Load, form: FiringForm | None = None) -
         "running": load.logs.filter(state=LogState.RUNNING).first(),
         "can_start": bool(load.schedule and load.kiln.controller in settings.KILNS),
         "is_planned": load.state == LoadState.PLANNED,
-        "form": form or FiringForm(initial={"cone": load.cone, "fired_on": timezone.localdate()}),
+        "form": form or FiringForm(initial=as_planned(load.cone, load.atmosphere)),
     }
 
 
@@ -206,12 +211,9 @@ def fire_load(request: StudioRequest, pk: int) -> HttpResponse:
     """The load was fired: what stands on its shelves was in it."""
     load = _load(request, pk)
     form = FiringForm(request.POST)
-    if form.is_valid() and not form.doubts({load.cone}):
-        typed = form.cleaned_data
+    if form.is_valid() and not form.doubts([(load.cone, load.atmosphere)]):
         try:
-            firing = services.fire_load(
-                load, typed["cone"], typed["fired_on"], typed["note"], request.user
-            )
+            firing = services.fire_load(load, form.cleaned_data, request.user)
         except NoPlace:
             form.add_error(None, sentences.NOTHING_STANDS)
         except NoLongerPlanned:

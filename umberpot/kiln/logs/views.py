@@ -5,17 +5,17 @@ import uuid
 from django.contrib import messages
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
-from django.utils import timezone
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
 from claycore.measure.errors import ClayError
 from umberpot.devices import DeviceProblem
-from umberpot.kiln.forms import FiringForm
+from umberpot.kiln.forms import FiringForm, as_planned
 from umberpot.kiln.logs import from_csv, sentences, services
 from umberpot.kiln.logs.forms import LogFileForm
 from umberpot.kiln.logs.page import LogPage
 from umberpot.kiln.logs.services import KilnBusy
 from umberpot.kiln.models import Firing, FiringLog, Load
+from umberpot.kiln.models.atmospheres import Atmosphere
 from umberpot.kiln.models.loads import LoadState
 from umberpot.kiln.places import PLACE
 from umberpot.studio import progress
@@ -69,13 +69,13 @@ def log(request: StudioRequest, pk: int) -> HttpResponse:
     is_open = found.load is not None and found.load.state == LoadState.PLANNED
     can_record = is_open and not page.is_running
     cone = page.reached.down or (found.load.cone if found.load else None)
-    begun = {"cone": cone, "fired_on": timezone.localdate()}
+    atmosphere = found.load.atmosphere if found.load else Atmosphere.OXIDATION
     return render(
         request,
         "kiln/logs/log.html",
         {
             **{"place": PLACE, "page": page, "log": found},
-            "form": FiringForm(initial=begun) if can_record else None,
+            "form": FiringForm(initial=as_planned(cone, atmosphere)) if can_record else None,
         },
     )
 

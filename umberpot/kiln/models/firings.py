@@ -7,13 +7,17 @@ from django.db.models import F
 
 from claycore.firing import cones
 from claycore.firing.loading.shelves import Placed
+from umberpot.kiln.models.atmospheres import Atmosphere, heat_in_words
 from umberpot.studio.models import Signed, StudioOwned
 
 
 class Firing(Signed):
-    """One firing: the cone it reached and the day it was fired."""
+    """One firing: the cone it reached, the kiln's air and the day it was fired."""
 
     cone = models.CharField(max_length=4, choices=[(c, c) for c in cones.CONES])
+    atmosphere = models.CharField(
+        max_length=9, choices=Atmosphere.choices, default=Atmosphere.OXIDATION
+    )
     fired_on = models.DateField("firing date")
     note = models.CharField(max_length=200, blank=True)
     kiln = models.ForeignKey(
@@ -30,7 +34,12 @@ class Firing(Signed):
         ]
 
     def __str__(self) -> str:
-        return f"cone {self.cone}, {self.fired_on:%-d %b %Y}"
+        return f"cone {self.heat}, {self.fired_on:%-d %b %Y}"
+
+    @property
+    def heat(self) -> str:
+        """Its cone, and the kiln's air where that was not the usual oxidation."""
+        return heat_in_words(self.cone, self.atmosphere)
 
 
 class Loading(StudioOwned):

@@ -7,17 +7,11 @@ from django.urls import reverse
 from claycore.firing import cones
 from claycore.firing.loading.by_rules import WITNESS
 from claycore.firing.loading.shelves import CLEARANCE_MM, Placed
+from umberpot.kiln.models.atmospheres import Atmosphere
 from umberpot.kiln.models.firings import Firing
 from umberpot.kiln.models.kilns import Kiln
 from umberpot.kiln.models.schedules import Schedule
 from umberpot.studio.models import Signed, StudioOwned
-
-
-class Atmosphere(models.TextChoices):
-    """What the kiln's air does to the ware."""
-
-    OXIDATION = "oxidation", "Oxidation"
-    REDUCTION = "reduction", "Reduction"
 
 
 class LoadState(models.TextChoices):

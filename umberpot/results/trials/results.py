@@ -157,13 +157,14 @@ def replicates(
     Where they were soaked in several ways, those count that the surest was used on.
     """
     limits = limits_of(trial.studio, trial.ware, trial.school)
-    groups: dict[tuple[int | None, str, bool], list[TileResult]] = {}
+    groups: dict[tuple[int | None, str, str, bool], list[TileResult]] = {}
     for result in results:
         tile, firing = result.progress.tile, result.progress.firing
         if firing:
-            groups.setdefault((tile.mix_id, firing.cone, tile.glazed), []).append(result)
+            same = (tile.mix_id, firing.cone, firing.heat, tile.glazed)
+            groups.setdefault(same, []).append(result)
     made = []
-    for (_, cone, glazed), tiles in groups.items():
+    for (_, cone, heat, glazed), tiles in groups.items():
         soaked = _surest_soaked(tiles)
         absorbed = verdict = None
         if soaked:
@@ -172,7 +173,7 @@ def replicates(
         if absorbed:
             step = max(r.progress.readings[Quantity.MASS_FIRED].step for r in soaked)
             verdict = vitrification.verdict(absorbed, limits, cone, step)
-        title = f"{tiles[0].pct_words}, cone {cone}{', glazed' if glazed else ''}"
+        title = f"{tiles[0].pct_words}, cone {heat}{', glazed' if glazed else ''}"
         total = together(("total_shrinkage", ""), [r.total for r in tiles], records)
         made.append(Replicates(title, glazed, tiles, absorbed, total, verdict))
     return made

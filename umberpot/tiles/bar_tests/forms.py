@@ -9,6 +9,7 @@ from claycore.measure import bounds
 from claycore.measure.errors import ClayError
 from claycore.testing import bar_plan, soaking
 from claycore.testing.bar_plan import PlannedBar
+from umberpot.kiln.forms import AtmosphereChoice
 from umberpot.tiles.forms import MarkForm
 from umberpot.ui.calculators import blaming_fields
 from umberpot.ui.fields.measures import Choice, MeasureField
@@ -44,6 +45,7 @@ class BarTestForm(MarkForm):
     bisque = Choice(
         choices=[("", "none"), *CONE_CHOICES], required=False, initial="04", label="Bisque first"
     )
+    atmosphere = AtmosphereChoice()
     soak = Choice(
         choices=[("all", "every bar"), ("one", "one extra bar per cone")],
         initial="all",

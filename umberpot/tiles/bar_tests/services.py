@@ -13,6 +13,7 @@ from claycore.inscriptions import TILE_LONGER_THAN_MARK_MM
 from claycore.testing import drying
 from claycore.testing.bar_plan import PlannedBar
 from claycore.testing.readings import Quantity
+from umberpot.kiln.models.atmospheres import Atmosphere
 from umberpot.mixing.models import Mix
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
@@ -33,16 +34,22 @@ class BarOrder:
     span_mm: float | None
     request_key: uuid.UUID
     mix: Mix | None = None
+    atmosphere: str = Atmosphere.OXIDATION
 
 
 @transaction.atomic
 def start_test(order: BarOrder, studio: Studio, by: User) -> ClayTest:
     """A test with its bars planned and named. The same ``request_key`` starts it only once."""
-    made = Tile.objects.of(studio).filter(request_key=order.request_key).first()
-    if made:
-        return ClayTest.objects.get(trial_id=made.trial_id)
+    there = Tile.objects.of(studio).filter(request_key=order.request_key).first()
+    if there:
+        return ClayTest.objects.get(trial_id=there.trial_id)
     trial = Trial.objects.create(
-        studio=studio, name=order.name, ware=studio.ware, school=studio.school, made_by=by
+        studio=studio,
+        name=order.name,
+        ware=studio.ware,
+        school=studio.school,
+        atmosphere=order.atmosphere,
+        made_by=by,
     )
     test = ClayTest.objects.create(
         studio=studio,
@@ -52,7 +59,7 @@ def start_test(order: BarOrder, studio: Studio, by: User) -> ClayTest:
         span_mm=order.span_mm,
     )
     codes = next_codes(studio, len(order.bars))
-    Tile.objects.bulk_create(
+    made = [
         Tile(
             studio=studio,
             trial=trial,
@@ -69,7 +76,10 @@ def start_test(order: BarOrder, studio: Studio, by: User) -> ClayTest:
             made_by=by,
         )
         for code, bar in zip(codes, order.bars, strict=True)
-    )
+    ]
+    for tile in made:
+        tile.atmosphere = tile.next_atmosphere(None)
+    Tile.objects.bulk_create(made)
     return test
 
 

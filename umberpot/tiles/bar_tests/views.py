@@ -94,6 +94,7 @@ def _order(form: BarTestForm, clay: Material, request: StudioRequest) -> bar_ser
         span_mm=cleaned["span_mm"] if cleaned["bend"] else None,
         request_key=request_key(request),
         mix=blended,
+        atmosphere=cleaned["atmosphere"],
     )
 
 

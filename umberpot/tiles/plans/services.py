@@ -10,6 +10,7 @@ from django.utils import timezone
 from claycore.mixing.pour_plan import Cell, Grid
 from claycore.mixing.series import Plan as SeriesPlan
 from claycore.mixing.weighing import is_as_wanted
+from umberpot.kiln.models.atmospheres import Atmosphere
 from umberpot.mixing.calculators.additions import UNNAMED
 from umberpot.mixing.calculators.grid import GridInputs, GridResult
 from umberpot.mixing.calculators.series import SeriesInputs
@@ -33,6 +34,7 @@ class TrialOrder:
     glazed: bool
     request_key: uuid.UUID
     by: User
+    atmosphere: str = Atmosphere.OXIDATION
 
     def plan_order(self, sum_query: str, clay_name: str) -> PlanOrder:
         return PlanOrder(self.studio, self.name, sum_query, clay_name, self.request_key, self.by)
@@ -82,6 +84,7 @@ def _trial_of(order: TrialOrder, plan: Plan, tiles_each: int) -> Trial:
         name=order.name,
         ware=order.studio.ware,
         school=order.studio.school,
+        atmosphere=order.atmosphere,
         plan=plan,
         made_by=order.by,
     )

@@ -101,6 +101,7 @@ def _order(request: StudioRequest, form: PlannedTrialForm) -> TrialOrder:
         cleaned["glazed"],
         request_key(request),
         request.user,
+        cleaned["atmosphere"],
     )
 
 

@@ -13,6 +13,7 @@ from django.http import QueryDict
 from claycore.firing import cones
 from claycore.measure import bounds
 from claycore.mixing.series import STRATEGIES
+from umberpot.kiln.forms import AtmosphereChoice
 from umberpot.mixing.calculators.grid import GridForm, GridView
 from umberpot.mixing.calculators.series import SeriesForm, SeriesView
 from umberpot.mixing.models import Plan
@@ -26,6 +27,7 @@ class PlanRowForm(forms.ModelForm):
     """The columns of a plan that are not its sum."""
 
     cone = forms.ChoiceField(choices=[("", ""), *((c, c) for c in cones.CONES)], required=False)
+    atmosphere = AtmosphereChoice()
     mark_length_mm = MeasureField(bounds.LENGTH, required=False)
     glazed = forms.ChoiceField(choices=[("yes", "yes"), ("no", "no"), ("", "no")], required=False)
 
@@ -63,6 +65,7 @@ class PlanReader(Reader[ReadyPlan]):
             row["glazed"] == "yes",
             key,
             self.by,
+            row["atmosphere"],
         )
         query = QueryDict(cells.get("sum", ""))
         if row["kind"] == Plan.Kind.GRID:
@@ -108,6 +111,7 @@ def _rows(studio: Studio) -> Iterable[Cells]:
             "strategy": plan.strategy,
             "sum": plan.sum_query,
             "cone": tiles[0].cone if tiles else "",
+            "atmosphere": plan.trial.atmosphere,
             "mark_length_mm": number(tiles[0].mark_length_mm) if tiles else "",
             "glazed": "yes" if tiles and tiles[0].glazed else "no",
         }
@@ -116,7 +120,7 @@ def _rows(studio: Studio) -> Iterable[Cells]:
 PLANS = Kind(
     "plans",
     "Series and grids",
-    ("id", "kind", "name", "strategy", "sum", "cone", "mark_length_mm", "glazed"),
+    ("id", "kind", "name", "strategy", "sum", "cone", "atmosphere", "mark_length_mm", "glazed"),
     _rows,
     PlanReader,
 )
