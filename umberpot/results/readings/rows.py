@@ -8,7 +8,7 @@ from umberpot.kiln.models import Firing
 from umberpot.tiles.models import Tile
 
 COLUMNS = (
-    *("bar", "role", "cone", "fired_on", "reading", "method"),
+    *("bar", "role", "cone", "atmosphere", "fired_on", "reading", "method"),
     *("value", "unit", "step", "note", "taken_at"),
 )
 SEEN = "seen"
@@ -52,7 +52,10 @@ def _stage(bar: Tile, firing: Firing | None) -> Iterator[dict[str, Any]]:
 
 
 def _row(bar: Tile, firing: Firing | None, more: dict[str, Any]) -> dict[str, Any]:
-    fired = {"cone": firing.cone, "fired_on": firing.fired_on.isoformat()} if firing else {}
+    fired = {}
+    if firing:
+        fired = {"cone": firing.cone, "atmosphere": firing.atmosphere}
+        fired["fired_on"] = firing.fired_on.isoformat()
     known = {"bar": bar.code, "role": bar.role, **fired, **more}
     return {column: known.get(column, "") for column in COLUMNS}
 
