@@ -141,6 +141,19 @@ def test_a_piece_goes_to_a_shelf_to_the_tray_and_out(signed_in, planned):
     assert piece.tile not in Tile.objects.exclude(loaded=None)
 
 
+def test_pieces_too_tall_for_the_posts_and_shelves_too_many_for_the_kiln_are_told(
+    signed_in, planned, kiln
+):
+    address = f"/kiln/loads/{planned.pk}/"
+    assert "posts" not in words_of(signed_in.get(address))
+    type(kiln).objects.update(post_height_mm=40, usable_height_mm=50)
+    size = {"length": 120, "width": 45, "thickness": 8, "on_edge": "on"}
+    signed_in.post(f"{address}sizes/{planned.pieces.exclude(tile=None)[0].tile.trial_id}/", size)
+    said = words_of(signed_in.get(address))
+    assert "stands 49 mm high, and the posts are 40 mm" in said
+    assert "the usable height is 50 mm" in said
+
+
 def test_a_rule_that_does_not_hold_is_named(signed_in, planned):
     moved = planned.pieces.exclude(tile=None).filter(shelf=0).first()
     page = words_of(post(signed_in, planned, moved, "shelf-1"))

@@ -2,11 +2,12 @@
 
 import math
 from collections import defaultdict
+from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import cached_property
 
 from claycore.firing.drafts import Stage, stage_for
-from claycore.firing.loading import by_rules, firings, packing
+from claycore.firing.loading import by_rules, firings, heights, packing
 from claycore.firing.loading.by_rules import WITNESS, Standing
 from claycore.firing.loading.footprints import PieceSize
 from claycore.firing.loading.packing import Piece, Stood
@@ -155,17 +156,33 @@ class LoadPage:
 
     @property
     def notices(self) -> list[str]:
-        """The rules that do not hold where the pieces stand."""
+        """The rules that do not hold where the pieces stand, and what is too high."""
         names = {str(one.trial.pk): one.trial.name for one in self.sizes}
         standing = [
             Standing(str(piece.tile.trial_id), recipe_of(piece.tile), piece.shelf, piece.in_saucer)
             for piece in self.tiles
             if piece.tile and piece.shelf is not None
         ]
-        return [
+        rules = [
             sentences.gave_way(one.rule, names[one.name])
             for one in by_rules.gave_way(standing, self.load.kiln.shelf_count)
         ]
+        return [*rules, *self._heights_said()]
+
+    def _heights_said(self) -> Iterator[str]:
+        """What does not stand under the shelf above it or under the roof, as far as known."""
+        kiln = self.load.kiln
+        if kiln.post_height_mm is None:
+            return
+        high = [heights.standing_height(one.size, one.on_edge) for one in self.sizes]
+        tallest = heights.too_tall(high, kiln.post_height_mm)
+        if tallest:
+            yield sentences.too_tall(tallest, kiln.post_height_mm)
+        if kiln.usable_height_mm is None or not self.shelves_used:
+            return
+        stack = heights.stack(self.shelves_used, kiln.post_height_mm, kiln.usable_height_mm)
+        if not stack.fits:
+            yield sentences.stack_too_high(stack)
 
     @property
     def firings_said(self) -> str:

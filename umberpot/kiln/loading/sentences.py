@@ -5,6 +5,8 @@ from collections.abc import Mapping, Sequence
 from claycore.firing.loading.by_hand import Obstacle
 from claycore.firing.loading.by_rules import Rule
 from claycore.firing.loading.firings import Saving
+from claycore.firing.loading.heights import Stack
+from claycore.measure.formatting import plain
 from umberpot.kiln.models import Load, LoadedPiece
 
 NOTHING_STANDS = "Nothing stands on a shelf yet. Pack the load first."
@@ -42,6 +44,22 @@ def standing(count: int, of: int, shelves: int) -> str:
     if not of:
         return "There is nothing in this load."
     return f"{count} of {pieces_of(of)} on {shelves_of(shelves)}."
+
+
+def too_tall(height_mm: float, post_mm: float) -> str:
+    """A piece stands higher than the posts of the shelf above it."""
+    return (
+        f"The tallest piece stands {plain(height_mm, 0)} mm high, and the posts are"
+        f" {plain(post_mm, 0)} mm. Use taller posts."
+    )
+
+
+def stack_too_high(stack: Stack) -> str:
+    """The shelves do not fit under the roof of the kiln."""
+    return (
+        f"{shelves_of(stack.shelves)} on these posts need about {plain(stack.needed, 0)} mm,"
+        f" and the usable height is {plain(stack.usable, 0)} mm."
+    )
 
 
 def in_brief(load: Load, standing: int, in_tray: int, shelves: int) -> str:
