@@ -4,11 +4,13 @@ import uuid
 from collections import Counter, defaultdict
 from collections.abc import Iterable
 from dataclasses import dataclass
+from urllib.parse import urlencode
 
 from django.contrib import messages
 from django.db.models import Count, Q
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
+from django.urls import reverse
 from django.views.decorators.http import require_http_methods, require_POST
 
 from claycore.firing import cones
@@ -67,6 +69,11 @@ class Waiting:
     @property
     def more(self) -> int:
         return self.count - len(self.tiles)
+
+    def get_absolute_url(self) -> str:
+        """The page with this group alone, and all of it."""
+        query = urlencode({"cone": self.cone, "atmosphere": self.atmosphere})
+        return f"{reverse('kiln:kiln')}?{query}"
 
     @property
     def stages(self) -> str:

@@ -8,6 +8,7 @@ from claycore.testing.bar_plan import plan
 from tests.factories import KilnFactory, MaterialFactory
 from tests.pages import words_of
 from umberpot.kiln.models import Firing, Load
+from umberpot.kiln.views import Waiting
 from umberpot.tiles.bar_tests.services import BarOrder, start_test
 from umberpot.tiles.models import Step, Tile, Trial
 
@@ -98,3 +99,8 @@ def test_a_bar_on_its_way_to_reduction_is_bisqued_in_oxidation(signed_in, studio
     fire(signed_in, bar.trial, cone="04", atmosphere="oxidation")
     bar.refresh_from_db()
     assert bar.planned_heat == "10 reduction"
+
+
+def test_a_group_has_an_address_of_its_own(signed_in, trials):
+    group = Waiting("10", "reduction", 2, [])
+    assert words_of(signed_in.get(group.get_absolute_url())).count("Waiting for") == 1
