@@ -24,6 +24,11 @@ class Lab:
     b: float
 
     @property
+    def values(self) -> tuple[float, float, float]:
+        """L, a and b, as arrays of colours have them."""
+        return self.lightness, self.a, self.b
+
+    @property
     def hex(self) -> str:
         """The nearest colour a screen can show, as #rrggbb."""
         colour = Color("lab-d65", [self.lightness, self.a, self.b]).convert("srgb")

@@ -1,0 +1,173 @@
+"""How far the colours of equal tiles lie apart, and what may be said of two colours for all that.
+
+A tile's colour is taken to scatter about that of its like by the same amount in lightness, chroma
+and hue, measured in CIEDE2000. Then the squared distance of two means, over its variance, follows
+a noncentral chi-square of three degrees of freedom, whose centre is the true distance. Source:
+Johnson, Kotz and Balakrishnan, Continuous Univariate Distributions 2, chapter 29; that colours
+scatter alike all round is our simplification.
+"""
+
+import math
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from enum import StrEnum
+
+import numpy as np
+from scipy import special
+
+from claycore.colour.difference import SAME_UNLESS_TOUCHING, ciede2000
+from claycore.colour.notation import Lab
+from claycore.measure.replicates import NO_RECORD, Record, Spread, UsualSpread
+
+USUAL = UsualSpread(0.8)
+"""How far a tile usually lies from the mean of its like, CIEDE2000, reading it included. From
+memory; a studio's own replicates take its place as they come."""
+
+_AXES = 3
+_SURE = 0.95
+_MOST_TILES_ASKED_FOR = 12
+
+
+class Visible(StrEnum):
+    """Whether two colours differ visibly, for all that equal tiles scatter."""
+
+    SAME = "same"
+    DIFFERENT = "different"
+    NOT_DECIDED = "not_decided"
+
+
+@dataclass(frozen=True)
+class Noise:
+    """Root mean square distance of a tile from the mean of its like, CIEDE2000, and its degrees.
+
+    ``degrees`` of freedom say how surely that is known; infinite where it was given.
+    """
+
+    sd: float
+    degrees: float = math.inf
+
+    @property
+    def of_two(self) -> float:
+        """How far two equal tiles usually lie apart."""
+        return self.sd * math.sqrt(2)
+
+    @property
+    def visible_from(self) -> float:
+        """From which difference on two colours count as visibly different.
+
+        Two that only tell apart when they touch are the same; and so are two that lie no further
+        apart than this studio's equal tiles.
+        """
+        return max(SAME_UNLESS_TOUCHING, self.of_two)
+
+    def of_axis(self, of: int, against: int) -> float:
+        """Standard error of the difference of two means in one direction; widened for doubt."""
+        spread = self.sd / math.sqrt(_AXES) * math.sqrt(1 / of + 1 / against)
+        return spread * _t(_SURE, self.degrees) / _t(_SURE, math.inf)
+
+
+@dataclass(frozen=True)
+class Apart:
+    """How far two mean colours lie apart, ± about 95 %, and whether that is visible.
+
+    ``would_decide`` is how many tiles of each would settle it at this distance; None where it is
+    settled, or where no reasonable number would.
+    """
+
+    delta_e: float
+    u95: float
+    visible: Visible
+    would_decide: int | None
+
+
+def _t(probability: float, degrees: float) -> float:
+    """A quantile of Student's t; of the normal distribution for infinite degrees."""
+    if math.isinf(degrees):
+        return float(special.ndtri(probability))
+    return float(special.stdtrit(_AXES * degrees, probability))
+
+
+def mean_colour(tiles: Sequence[Lab]) -> Lab:
+    """The mean of at least one colour in CIELAB.
+
+    Source: arithmetic.
+    """
+    lightness, a, b = np.mean([tile.values for tile in tiles], axis=0)
+    return Lab(float(lightness), float(a), float(b))
+
+
+def record_of(tiles: Sequence[Lab]) -> Record:
+    """What equal tiles add to the studio's record; one alone adds nothing.
+
+    Squares are those of CIEDE2000. Source: pooled variance, any statistics text.
+    """
+    if len(tiles) < 2:
+        return NO_RECORD
+    mean = mean_colour(tiles)
+    squares = sum(ciede2000(tile, mean) ** 2 for tile in tiles)
+    return Record(len(tiles), 1, squares)
+
+
+def noise_of(sets: Iterable[Sequence[Lab]], elsewhere: Record = NO_RECORD) -> Noise:
+    """The noise by which equal tiles are to be judged: from these sets and from all others.
+
+    Without any replicates it is the usual one. Source: Smyth 2004, moderated variance.
+    """
+    record = sum((record_of(tiles) for tiles in sets), elsewhere)
+    spread = Spread(USUAL, record)
+    return Noise(math.sqrt(spread.variance), spread.degrees)
+
+
+def largest_same(noise: Noise, of: int, against: int) -> float:
+    """Up to which measured distance two means of so many tiles are surely not visibly different.
+
+    CIEDE2000; the chance of calling visibly different colours the same is at most 5 %. Source: the
+    noncentral chi-square, as at the head of this file.
+    """
+    return _quantile(1 - _SURE, noise, of, against)
+
+
+def least_different(noise: Noise, of: int, against: int) -> float:
+    """From which measured distance on two means of so many tiles surely differ visibly.
+
+    CIEDE2000; the chance of calling equal colours different is at most 5 %. Source: as above.
+    """
+    return _quantile(_SURE, noise, of, against)
+
+
+def _quantile(probability: float, noise: Noise, of: int, against: int) -> float:
+    """The measured distance that is reached with this chance where the true one is just visible."""
+    axis = noise.of_axis(of, against)
+    if axis == 0:
+        return noise.visible_from
+    centre = (noise.visible_from / axis) ** 2
+    return axis * math.sqrt(float(special.chndtrix(probability, _AXES, centre)))
+
+
+def apart(one: Sequence[Lab], other: Sequence[Lab], noise: Noise) -> Apart:
+    """How far the means of two sets of equal tiles lie apart, and whether that is visible.
+
+    Source: CIEDE2000 (ISO/CIE 11664-6) and the noncentral chi-square, as at the head of this file.
+    """
+    distance = ciede2000(mean_colour(one), mean_colour(other))
+    of, against = len(one), len(other)
+    visible = _visible(distance, noise, of, against)
+    u95 = noise.of_axis(of, against) * _t(0.975, noise.degrees)
+    return Apart(distance, u95, visible, _would_decide(distance, noise, max(of, against), visible))
+
+
+def _visible(distance: float, noise: Noise, of: int, against: int) -> Visible:
+    if distance <= largest_same(noise, of, against):
+        return Visible.SAME
+    if distance >= least_different(noise, of, against):
+        return Visible.DIFFERENT
+    return Visible.NOT_DECIDED
+
+
+def _would_decide(distance: float, noise: Noise, tiles: int, visible: Visible) -> int | None:
+    if visible is not Visible.NOT_DECIDED:
+        return None
+    for count in range(tiles + 1, _MOST_TILES_ASKED_FOR + 1):
+        if _visible(distance, noise, count, count) is not Visible.NOT_DECIDED:
+            return count
+    return None

@@ -1,0 +1,170 @@
+"""What a series of strengths says: from which percentage on nothing visible changes any more."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from enum import StrEnum
+from itertools import pairwise
+
+from claycore.colour.difference import in_words
+from claycore.colour.equal_tiles import Apart, Noise, Visible, apart, mean_colour, noise_of
+from claycore.colour.notation import Lab
+from claycore.measure.errors import OutOfBounds
+from claycore.measure.formatting import percentage, plain
+from claycore.measure.replicates import NO_RECORD, Record
+
+DISAGREE = 3.0
+"""Equal tiles further from their mean than this many times the noise are named. Our choice."""
+
+
+class Outcome(StrEnum):
+    """What a series settles."""
+
+    ENOUGH = "enough"
+    NOT_REACHED = "not_reached"
+    NOT_DECIDED = "not_decided"
+    ONE_STRENGTH = "one_strength"
+
+
+@dataclass(frozen=True)
+class Step:
+    """From one tested percentage to the next."""
+
+    from_pct: float
+    to_pct: float
+    apart: Apart
+
+    @property
+    def reading(self) -> str:
+        """What that is to an eye, in words."""
+        if self.apart.visible is Visible.SAME:
+            return "no visible change"
+        if self.apart.visible is Visible.NOT_DECIDED:
+            return "not decided"
+        return in_words(self.apart.delta_e)
+
+
+@dataclass(frozen=True)
+class SeriesReading:
+    """What a series says. ``enough_pct`` is None unless its outcome is ENOUGH.
+
+    ``perhaps_pct`` is a lower percentage that may be enough already, None where there is none;
+    ``spread`` how far the palest lies from the tile furthest from it, CIEDE2000; ``disagree`` the
+    percentages whose equal tiles do not agree.
+    """
+
+    outcome: Outcome
+    enough_pct: float | None
+    perhaps_pct: float | None
+    steps: tuple[Step, ...]
+    spread: float
+    noise: Noise
+    disagree: tuple[float, ...]
+    reason: str
+
+
+def read_series(
+    tiles: Mapping[float, Sequence[Lab]], noise: Noise | None = None, elsewhere: Record = NO_RECORD
+) -> SeriesReading:
+    """Which percentage of a colourant is enough, by the colours of its fired tiles.
+
+    ``tiles`` are one or more colours for each percentage on dry clay. ``noise`` is that of equal
+    tiles; without it, it comes from the replicates among them and from those ``elsewhere``. A
+    percentage is enough where the colour of every stronger tile is surely not visibly different.
+    The strongest is never enough: nobody looked beyond it. Raises OutOfBounds naming ``tile`` where
+    there is none. Source: CIEDE2000 (ISO/CIE 11664-6); :mod:`claycore.colour.equal_tiles`.
+    """
+    if not tiles or not all(tiles.values()):
+        raise OutOfBounds("tile", "", "Enter at least one tile with its percentage and colour.")
+    pcts = sorted(tiles)
+    noise = noise or noise_of(tiles.values(), elsewhere)
+    steps = tuple(Step(a, b, apart(tiles[a], tiles[b], noise)) for a, b in pairwise(pcts))
+    beyond = {
+        pct: [
+            Step(pct, other, apart(tiles[pct], tiles[other], noise)) for other in pcts[place + 1 :]
+        ]
+        for place, pct in enumerate(pcts[:-1])
+    }
+    enough = next((p for p, after in beyond.items() if _all(after, Visible.SAME)), None)
+    perhaps = next((p for p, after in beyond.items() if not _any(after, Visible.DIFFERENT)), None)
+    if len(pcts) == 1:
+        outcome = Outcome.ONE_STRENGTH
+    elif enough is not None:
+        outcome = Outcome.ENOUGH
+    else:
+        outcome = Outcome.NOT_REACHED if perhaps is None else Outcome.NOT_DECIDED
+    return SeriesReading(
+        outcome=outcome,
+        enough_pct=enough,
+        perhaps_pct=perhaps if perhaps != enough else None,
+        steps=steps,
+        spread=_spread(tiles, pcts, noise),
+        noise=noise,
+        disagree=tuple(p for p in pcts if _disagree(tiles[p], noise)),
+        reason=_reason(outcome, pcts, enough, perhaps, beyond),
+    )
+
+
+def _all(steps: Sequence[Step], visible: Visible) -> bool:
+    return all(step.apart.visible is visible for step in steps)
+
+
+def _any(steps: Sequence[Step], visible: Visible) -> bool:
+    return any(step.apart.visible is visible for step in steps)
+
+
+def _spread(tiles: Mapping[float, Sequence[Lab]], pcts: Sequence[float], noise: Noise) -> float:
+    """How far the palest coloured tile lies from the one furthest from it."""
+    coloured = [pct for pct in pcts if pct > 0] or list(pcts)
+    palest = tiles[coloured[0]]
+    return max(apart(palest, tiles[pct], noise).delta_e for pct in coloured)
+
+
+def _disagree(tiles: Sequence[Lab], noise: Noise) -> bool:
+    """Whether any of equal tiles lies further from their mean than noise would have it."""
+    if len(tiles) < 2:
+        return False
+    mean = [mean_colour(tiles)]
+    return any(apart([tile], mean, noise).delta_e > DISAGREE * noise.sd for tile in tiles)
+
+
+def _reason(
+    outcome: Outcome,
+    pcts: Sequence[float],
+    enough: float | None,
+    perhaps: float | None,
+    beyond: Mapping[float, Sequence[Step]],
+) -> str:
+    if outcome is Outcome.ONE_STRENGTH:
+        return "One strength only: make a second tile to see whether it gets stronger."
+    if enough is not None:
+        also = ""
+        if perhaps is not None and perhaps < enough:
+            also = f" {percentage(perhaps)} % may be enough already: not decided."
+        return f"{_looks_the_same(enough, beyond[enough])}{also}"
+    if outcome is Outcome.NOT_REACHED:
+        last = beyond[pcts[-2]][-1]
+        return (
+            f"{percentage(last.to_pct)} % still looks different from {percentage(last.from_pct)} %"
+            f" (ΔE {_shown(last)}). Test a stronger tile to see where it levels off."
+        )
+    open_steps = [s for s in beyond[perhaps or 0.0] if s.apart.visible is Visible.NOT_DECIDED]
+    worst = max(open_steps, key=lambda step: step.apart.delta_e)
+    more = worst.apart.would_decide
+    ask = f"{more} tiles of each would decide it." if more else "It is at the limit of what shows."
+    return (
+        f"Whether {percentage(worst.to_pct)} % looks different from {percentage(worst.from_pct)} %"
+        f" is not decided (ΔE {_shown(worst)}). {ask}"
+    )
+
+
+def _looks_the_same(enough: float, after: Sequence[Step]) -> str:
+    furthest = max(after, key=lambda step: step.apart.delta_e)
+    stronger = " and ".join(f"{percentage(step.to_pct)} %" for step in after)
+    return (
+        f"{percentage(enough)} % is as strong as it gets: {stronger}"
+        f" {'looks' if len(after) == 1 else 'look'} the same (ΔE {_shown(furthest)})."
+    )
+
+
+def _shown(step: Step) -> str:
+    return f"{plain(step.apart.delta_e, 1)} ± {plain(step.apart.u95, 1)}"
