@@ -96,6 +96,7 @@ TEMPLATES = [
                 "umberpot.ui.components.numbers",
                 "umberpot.ui.components.pages",
                 "umberpot.ui.components.tile_looks",
+                "umberpot.ui.components.walls",
                 "umberpot.mixing.components",
                 "umberpot.kiln.components",
                 "umberpot.results.components",

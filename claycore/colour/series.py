@@ -9,7 +9,7 @@ from claycore.colour.difference import in_words
 from claycore.colour.equal_tiles import Apart, Noise, Visible, apart, mean_colour, noise_of
 from claycore.colour.notation import Lab
 from claycore.measure.errors import OutOfBounds
-from claycore.measure.formatting import percentage, plain
+from claycore.measure.formatting import percentage
 from claycore.measure.replicates import NO_RECORD, Record
 
 DISAGREE = 3.0
@@ -167,4 +167,4 @@ def _looks_the_same(enough: float, after: Sequence[Step]) -> str:
 
 
 def _shown(step: Step) -> str:
-    return f"{plain(step.apart.delta_e, 1)} ± {plain(step.apart.u95, 1)}"
+    return f"{step.apart.delta_e:.1f} ± {step.apart.u95:.1f}"

@@ -16,6 +16,7 @@ OPEN_TO_ALL = {
     *(f"mixing:{tool}" for tool in MIX_TOOLS.split()),
     *("bench:calculators", "kiln:cone", "kiln:schedule", "kiln:load"),
     *("results:shrinkage", "results:absorption", "results:pasted-clay"),
+    *("results:colour-difference", "results:colour-series", "results:colour-match"),
 }
 """Names of pages that hold nothing of a studio."""
 

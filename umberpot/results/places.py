@@ -9,11 +9,17 @@ _CALCULATORS = (
     Tool("results:absorption", "Absorption calculator", "From the dry and the soaked weight"),
 )
 
-CALCULATORS_TABBED = (ToolGroup("", _CALCULATORS),)
+_COLOURS = (
+    Tool("results:colour-difference", "Colour difference", "How far two fired colours lie apart"),
+    Tool("results:colour-series", "Colour series", "Which percentage is enough"),
+    Tool("results:colour-match", "Colour match", "Which colourants come near a colour you want"),
+)
+
+CALCULATORS_TABBED = (ToolGroup("", _CALCULATORS), ToolGroup("", _COLOURS))
 
 _PASTED = Tool("results:pasted-clay", "Pasted readings", "Everything the bars of a clay show")
 
-CALCULATORS = (ToolGroup("", (*_CALCULATORS, _PASTED)),)
+CALCULATORS = (ToolGroup("", (*_CALCULATORS, _PASTED, *_COLOURS)),)
 
 TOOLS = (
     ToolGroup(
@@ -21,8 +27,8 @@ TOOLS = (
         (
             Tool("results:clays", "Clays"),
             Tool("results:trials", "Colour trials"),
-            *_CALCULATORS,
             Tool("results:limits", "Limits"),
         ),
     ),
+    ToolGroup("", (*_CALCULATORS, *_COLOURS)),
 )

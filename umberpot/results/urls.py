@@ -4,6 +4,9 @@ from django.urls import path
 
 from umberpot.results.calculators.absorption import AbsorptionView
 from umberpot.results.calculators.clay import ClayView
+from umberpot.results.calculators.colour.difference import DifferenceView
+from umberpot.results.calculators.colour.match import MatchView
+from umberpot.results.calculators.colour.series import ColourSeriesView
 from umberpot.results.calculators.shrinkage import ShrinkageView
 from umberpot.results.clays import files
 from umberpot.results.clays import views as clays
@@ -21,6 +24,9 @@ urlpatterns = [
     path("tiles/<int:pk>/", by_number("results:tile"), name="tile-by-number"),
     path("shrinkage/", ShrinkageView.as_view(), name="shrinkage"),
     path("absorption/", AbsorptionView.as_view(), name="absorption"),
+    path("colour-difference/", DifferenceView.as_view(), name="colour-difference"),
+    path("colour-series/", ColourSeriesView.as_view(), name="colour-series"),
+    path("colour-match/", MatchView.as_view(), name="colour-match"),
     path("clay/", ClayView.as_view(), name="pasted-clay"),
     path("readings.csv", every_reading, name="every-reading"),
     path("clays/", clays.clays, name="clays"),

@@ -1,0 +1,61 @@
+"""In what two colours differ: lightness, strength and hue, in the words potters use."""
+
+import math
+from dataclasses import dataclass
+
+from claycore.colour.notation import Lab
+
+NOTICED = 0.8
+"""Differences in one coordinate under this are not put into words. Our choice."""
+
+GREY_BELOW = 3.0
+"""Of colours with less chroma than this the hue is not spoken of. Our choice."""
+
+
+@dataclass(frozen=True)
+class Change:
+    """From one colour to another: lightness, chroma, and hue as a distance, in CIELAB units."""
+
+    lightness: float
+    chroma: float
+    hue: float
+    towards: str
+
+    @property
+    def words(self) -> tuple[str, ...]:
+        """What changed so far that it is noticed, the largest first."""
+        found = [
+            (abs(self.lightness), "lighter" if self.lightness > 0 else "darker"),
+            (abs(self.chroma), "stronger" if self.chroma > 0 else "greyer"),
+            (abs(self.hue) if self.towards else 0.0, f"more {self.towards}"),
+        ]
+        return tuple(word for size, word in sorted(found, reverse=True) if size >= NOTICED)
+
+
+_DIRECTIONS = ("red", "orange", "yellow", "green", "blue-green", "blue", "violet", "purple")
+_DEGREES = (20.0, 55.0, 90.0, 150.0, 200.0, 260.0, 305.0, 345.0)
+"""Hue angles in CIELAB about which a colour is called so. From memory."""
+
+
+def compare(one: Lab, other: Lab) -> Change:
+    """In what ``other`` differs from ``one``.
+
+    Source: CIELAB's ΔL*, ΔC*ab and ΔH*ab (CIE 15); the names of hues are from memory.
+    """
+    chroma = [math.hypot(c.a, c.b) for c in (one, other)]
+    cross = one.a * other.b - one.b * other.a
+    hue_squared = (other.a - one.a) ** 2 + (other.b - one.b) ** 2 - (chroma[1] - chroma[0]) ** 2
+    hue = math.copysign(math.sqrt(max(hue_squared, 0.0)), cross)
+    towards = ""
+    if min(chroma) >= GREY_BELOW:
+        towards = _turned_towards(one, hue > 0)
+    return Change(other.lightness - one.lightness, chroma[1] - chroma[0], hue, towards)
+
+
+def _turned_towards(colour: Lab, upwards: bool) -> str:
+    """The next named hue that a colour is turned towards; hue angles grow upwards."""
+    angle = math.degrees(math.atan2(colour.b, colour.a)) % 360
+    off = [(at - angle) % 360 if upwards else (angle - at) % 360 for at in _DEGREES]
+    # A hue right beside the colour is no direction; the next one is.
+    ahead = [(distance, name) for distance, name in zip(off, _DIRECTIONS, strict=True)]
+    return min(ahead, key=lambda pair: pair[0] if pair[0] > 8 else 999)[1]

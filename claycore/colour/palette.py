@@ -1,0 +1,202 @@
+"""A clay's palette: what each colourant does to its colour, learned from fired tiles.
+
+For each band, K/S(mix) = K/S(clay) + Σ kᵢ · pᵢ^γᵢ, the percentages on dry clay. γ is 1 in Kubelka
+and Munk's own mixing; real stains level off, so it is fitted where tiles of two or more strengths
+tell. Why bands of a spectrum, and why γ: decision 17. A prediction never counts as a test.
+"""
+
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from claycore.colour.difference import ciede2000
+from claycore.colour.kubelka_munk import k_over_s, reflectance_of, steepness
+from claycore.colour.notation import Lab
+from claycore.colour.spectra import lab_of, reflectances_of
+
+BEYOND = 1.5
+"""A colourant is followed up to this many times the strongest tested. Our choice."""
+
+USUAL_ERROR = 2.0
+"""How far a prediction of one colourant lies off, CIEDE2000, before a studio's own tiles tell. Our
+choice: about twice what made tiles are missed by; no measured studio stands behind it."""
+
+_USUAL_COUNTS = 1
+"""As how many missed tiles the usual error counts."""
+
+_CURVES = np.linspace(0.5, 1.0, 11)
+"""The γ that are tried."""
+
+
+@dataclass(frozen=True)
+class FiredTile:
+    """A fired tile of one clay: what was added, percent on dry clay, and its colour."""
+
+    pcts: Mapping[str, float]
+    lab: Lab
+
+    @property
+    def colourants(self) -> tuple[str, ...]:
+        return tuple(name for name, pct in self.pcts.items() if pct > 0)
+
+
+@dataclass(frozen=True)
+class Colourant:
+    """What one colourant does: K/S per band at 1 %, its γ, and which strengths that rests on."""
+
+    name: str
+    per_pct: NDArray[Any]
+    curve: float
+    tested: tuple[float, ...]
+
+    @property
+    def most_pct(self) -> float:
+        """The strongest percentage that may be predicted."""
+        return BEYOND * max(self.tested)
+
+    def adds(self, pct: NDArray[Any] | float) -> NDArray[Any]:
+        """K/S per band that these percentages add; bands come last."""
+        added: NDArray[Any] = np.asarray(pct, dtype=float)[..., None] ** self.curve * self.per_pct
+        return added
+
+
+@dataclass(frozen=True)
+class Predicted:
+    """A predicted colour and its expected error, CIEDE2000.
+
+    ``beyond`` names the colourants that were not tested so strong.
+    """
+
+    lab: Lab
+    expected_error: float
+    beyond: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class LeftOut:
+    """A tile, and how far the others' prediction of it lay off, CIEDE2000."""
+
+    tile: FiredTile
+    delta_e: float
+
+
+@dataclass(frozen=True)
+class Palette:
+    """A clay, its colourants by name, and how each tile was predicted from the others."""
+
+    clay: NDArray[Any]
+    colourants: Mapping[str, Colourant]
+    left_out: tuple[LeftOut, ...]
+
+    @property
+    def leave_one_out(self) -> float | None:
+        """Median CIEDE2000 of predicting each tile from the others; None under three."""
+        if len(self.left_out) < 3:
+            return None
+        return float(np.median([one.delta_e for one in self.left_out]))
+
+    def expected_error(self, names: Iterable[str]) -> float:
+        """How far a prediction with these colourants is likely to lie off, CIEDE2000.
+
+        Root mean square of what their own tiles were missed by, beside a usual error that counts
+        as one tile; the errors of several add in quadrature.
+        """
+        total = 0.0
+        for name in names:
+            off = [one.delta_e for one in self.left_out if name in one.tile.colourants]
+            squares = _USUAL_COUNTS * USUAL_ERROR**2 + sum(error**2 for error in off)
+            total += squares / (_USUAL_COUNTS + len(off))
+        return float(np.sqrt(total))
+
+    def labs(self, added: NDArray[Any]) -> NDArray[Any]:
+        """CIELAB of the clay with K/S ``added`` per band; the bands come last."""
+        return lab_of(reflectance_of(self.clay + added))
+
+    def predict(self, pcts: Mapping[str, float]) -> Predicted:
+        """The colour of the clay with these percentages on dry clay.
+
+        Raises KeyError for a colourant that it does not know.
+        """
+        used = {name: pct for name, pct in pcts.items() if pct > 0}
+        added = sum((self.colourants[name].adds(pct) for name, pct in used.items()), np.zeros(1))
+        lightness, a, b = self.labs(added)
+        beyond = tuple(n for n, pct in used.items() if pct > max(self.colourants[n].tested))
+        return Predicted(
+            Lab(float(lightness), float(a), float(b)), self.expected_error(used), beyond
+        )
+
+
+def learn(clay: Lab, tiles: Sequence[FiredTile]) -> Palette:
+    """A clay's palette from fired tiles of it.
+
+    Each colourant is fitted to the tiles that hold it alone; tiles of several only test the
+    predictions. Raises nothing; a colourant without a tile of its own is not in it. Source:
+    Kubelka and Munk 1931; the fit is our own, least squares in reflectance.
+    """
+    spectra = reflectances_of([clay.values, *(tile.lab.values for tile in tiles)])
+    plain = k_over_s(spectra[0])
+    alone = _alone(tiles)
+    colourants = {
+        name: _fitted(name, plain, tiles, spectra[1:], places) for name, places in alone.items()
+    }
+    left_out = tuple(_left_out(tiles, spectra[1:], plain, colourants, alone))
+    return Palette(plain, colourants, left_out)
+
+
+def _alone(tiles: Sequence[FiredTile]) -> dict[str, list[int]]:
+    """For each colourant the places of the tiles that hold nothing else."""
+    found: dict[str, list[int]] = {}
+    for place, tile in enumerate(tiles):
+        if len(tile.colourants) == 1:
+            found.setdefault(tile.colourants[0], []).append(place)
+    return found
+
+
+def _fitted(
+    name: str,
+    plain: NDArray[Any],
+    tiles: Sequence[FiredTile],
+    spectra: NDArray[Any],
+    places: Sequence[int],
+) -> Colourant:
+    """Weighted least squares: an error in reflectance counts alike in pale and in dark bands."""
+    pcts = np.array([tiles[place].pcts[name] for place in places])
+    seen = spectra[list(places)]
+    weights = steepness(seen) ** 2
+    wanted = k_over_s(seen) - plain
+    curves = _CURVES if len(set(pcts)) > 1 else [1.0]
+    best: tuple[float, NDArray[Any], float] | None = None
+    for curve in curves:
+        x = pcts[:, None] ** curve
+        per_pct = (weights * wanted * x).sum(axis=0) / (weights * x**2).sum(axis=0)
+        missed = float((weights * (wanted - x * per_pct) ** 2).sum())
+        if best is None or missed < best[0]:
+            best = (missed, per_pct, float(curve))
+    assert best is not None
+    return Colourant(name, best[1], best[2], tuple(sorted(set(pcts.tolist()))))
+
+
+def _left_out(
+    tiles: Sequence[FiredTile],
+    spectra: NDArray[Any],
+    plain: NDArray[Any],
+    colourants: Mapping[str, Colourant],
+    alone: Mapping[str, Sequence[int]],
+) -> Iterable[LeftOut]:
+    """Each tile with how far its prediction lies off that was learned without it."""
+    for place, tile in enumerate(tiles):
+        names = tile.colourants
+        if not names or any(name not in colourants for name in names):
+            continue
+        known = {name: colourants[name] for name in names}
+        if len(names) == 1:
+            others = [other for other in alone[names[0]] if other != place]
+            if not others:
+                continue
+            known = {names[0]: _fitted(names[0], plain, tiles, spectra, others)}
+        added = sum((known[name].adds(tile.pcts[name]) for name in names), np.zeros(1))
+        found = Lab(*(float(v) for v in lab_of(reflectance_of(plain + added))))
+        yield LeftOut(tile, ciede2000(found, tile.lab))
