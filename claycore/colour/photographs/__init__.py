@@ -1,0 +1,1 @@
+"""Fired colour read from a photograph with a reference in it."""

@@ -1,0 +1,173 @@
+"""Colours of patches from a photograph, by references of known colour in the same light.
+
+Each channel of linear light is scaled so that the reference comes out as what it is. With two
+references or more the scale may change over the picture, as light falls off; with one it is taken
+to be the same everywhere, and the doubt of that goes into the ±. Source: IEC 61966-2-1 for sRGB;
+scaling channel by channel is von Kries's rule, any text on colour.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from claycore.colour.difference import ciede2000_of
+from claycore.colour.notation import Lab
+from claycore.colour.photographs.patches import Patch, Picture, Read, Refusal, read_patch
+from claycore.colour.spaces import lab_from_linear, linear_from_lab
+
+DARKEST_REFERENCE = 0.15
+"""A reference photographed darker than this share of what it is is underexposed. Our choice."""
+
+UNEVEN_REFERENCE = 0.12
+"""A reference whose brightness varies by more lies in shadow, or is not plain. Our choice."""
+
+USUAL_FALL_OFF = 0.03
+"""How much light usually changes between a tile and the one reference. Common practice, from
+memory."""
+
+_STEADY = 0.03
+"""Between references light may change by this share before it is told. Our choice."""
+
+TINTED = 2.2
+"""Channels scaled this differently tell of strongly coloured light. Our choice."""
+
+
+@dataclass(frozen=True)
+class Reference:
+    """A patch of known colour."""
+
+    patch: Patch
+    known: Lab
+
+
+@dataclass(frozen=True)
+class PatchColour:
+    """A patch's colour and how far it may be off, CIEDE2000 at about 95 %; or why there is none."""
+
+    lab: Lab | None
+    u95: float
+    refusal: Refusal | None
+
+
+@dataclass(frozen=True)
+class Light:
+    """What the references tell of the light, to be said beside the colours.
+
+    ``fall_off`` is how much it changes from one reference to another as a share, None with one
+    reference; ``tint`` the largest of the channels' scales by the least.
+    """
+
+    fall_off: float | None
+    tint: float
+
+    @property
+    def is_uneven(self) -> bool:
+        return self.fall_off is not None and self.fall_off > _STEADY
+
+    @property
+    def is_tinted(self) -> bool:
+        return self.tint > TINTED
+
+
+@dataclass(frozen=True)
+class PhotographReading:
+    """Every patch's colour, in order, and each reference's refusal, None where it was read.
+
+    No patch has a colour while no reference does.
+    """
+
+    colours: tuple[PatchColour, ...]
+    references: tuple[Refusal | None, ...]
+    light: Light | None
+
+
+def read_photograph(
+    picture: Picture, references: Sequence[Reference], patches: Sequence[Patch]
+) -> PhotographReading:
+    """The colours of patches in a picture, and how far each may be off.
+
+    Raises nothing: what cannot be read says why. Source: as at the head of this file.
+    """
+    seen = [_reference(picture, reference) for reference in references]
+    refusals = tuple(one if isinstance(one, Refusal) else None for one in seen)
+    known = [
+        (reference, read)
+        for reference, read in zip(references, seen, strict=True)
+        if isinstance(read, Read)
+    ]
+    if not known:
+        none = tuple(PatchColour(None, 0.0, None) for _ in patches)
+        return PhotographReading(none, refusals, None)
+    scale = _Scale(known)
+    colours = tuple(_colour(picture, patch, scale) for patch in patches)
+    return PhotographReading(colours, refusals, scale.light)
+
+
+def _reference(picture: Picture, reference: Reference) -> Read | Refusal:
+    read = read_patch(picture, reference.patch)
+    if isinstance(read, Refusal):
+        return read
+    if (read.mean < DARKEST_REFERENCE * _linear(reference.known)).all():
+        return Refusal.TOO_DARK
+    return Refusal.UNEVEN if read.unevenness > UNEVEN_REFERENCE else read
+
+
+def _linear(lab: Lab) -> NDArray[Any]:
+    return np.maximum(linear_from_lab(lab.values), 1e-4)
+
+
+class _Scale:
+    """What each channel is to be multiplied by at every place of a picture.
+
+    Its logarithm is a plane through the references: flat for one; for two it rises along the line
+    between them and is level across it; for more it is fitted.
+    """
+
+    def __init__(self, known: Sequence[tuple[Reference, Read]]) -> None:
+        places = np.array([(r.patch.x, r.patch.y) for r, _ in known])
+        self._logs = np.log([_linear(r.known) / np.maximum(read.mean, 1e-6) for r, read in known])
+        self._middle = places.mean(axis=0)
+        # The pseudo-inverse of two points gives the plane of least slope: level across their line.
+        self._slope = np.linalg.pinv(places - self._middle, rcond=1e-6) @ (
+            self._logs - self._logs.mean(axis=0)
+        )
+        errors = [np.square(read.error / np.maximum(read.mean, 1e-6)) for _, read in known]
+        self._variance = np.mean(errors, axis=0) / len(known)
+
+    @property
+    def light(self) -> Light:
+        level = self._logs.mean(axis=1)
+        fall_off = float(np.exp(np.ptp(level)) - 1) if len(level) > 1 else None
+        channels = np.exp(self._logs.mean(axis=0))
+        return Light(fall_off, float(channels.max() / channels.min()))
+
+    def at(self, patch: Patch) -> NDArray[Any]:
+        off = np.array([patch.x, patch.y]) - self._middle
+        scale: NDArray[Any] = np.exp(self._logs.mean(axis=0) + off @ self._slope)
+        return scale
+
+    @property
+    def variance(self) -> NDArray[Any]:
+        """Relative variance of each channel's scale, the doubt of an even light included."""
+        of_light = USUAL_FALL_OFF**2 / 3 if len(self._logs) == 1 else 0.0
+        variance: NDArray[Any] = self._variance + of_light
+        return variance
+
+
+def _colour(picture: Picture, patch: Patch, scale: _Scale) -> PatchColour:
+    read = read_patch(picture, patch)
+    if isinstance(read, Refusal):
+        return PatchColour(None, 0.0, read)
+    linear = read.mean * scale.at(patch)
+    lab = lab_from_linear(linear)
+    own = np.square(read.error / np.maximum(read.mean, 1e-6))
+    off = linear * np.sqrt(own + scale.variance)
+    # One channel at a time, moved by its standard error; light that falls off moves all alike,
+    # which is less, so this errs on the wide side.
+    moved = lab_from_linear(linear + np.diag(off))
+    u95 = 2 * float(np.sqrt(np.sum(ciede2000_of(lab, moved) ** 2)))
+    lightness, a, b = (float(value) for value in lab)
+    return PatchColour(Lab(min(max(lightness, 0.0), 100.0), a, b), u95, None)
