@@ -161,7 +161,7 @@ def _looks_the_same(enough: float, after: Sequence[Step]) -> str:
     furthest = max(after, key=lambda step: step.apart.delta_e)
     stronger = " and ".join(f"{percentage(step.to_pct)} %" for step in after)
     return (
-        f"{percentage(enough)} % is as strong as it gets: {stronger}"
+        f"{percentage(enough)} % is as strong as it gets. {stronger}"
         f" {'looks' if len(after) == 1 else 'look'} the same (ΔE {_shown(furthest)})."
     )
 

@@ -18,7 +18,7 @@ def test_the_percentage_after_which_nothing_changes():
     found = read_series({3: [PALE], 7: [MIDDLE], 11: [STRONG]})
     assert found.enough_pct == 7
     assert found.outcome is Outcome.ENOUGH
-    assert "7 % is as strong as it gets: 11 % looks the same" in found.reason
+    assert "7 % is as strong as it gets. 11 % looks the same" in found.reason
     assert [step.reading for step in found.steps] == ["clearly different", "no visible change"]
     assert found.spread == pytest.approx(ciede2000_of(PALE.values, STRONG.values))
 

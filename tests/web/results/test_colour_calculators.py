@@ -102,7 +102,7 @@ def test_bad_input_is_told_at_its_field(url, query, field):
 
 def test_the_pages_say_it_in_words(client):
     series = words_of(client.get("/results/colour-series/", LEVELS_OFF))
-    assert "7 % is as strong as it gets: 11 % looks the same" in series
+    assert "7 % is as strong as it gets. 11 % looks the same" in series
     match = words_of(client.get("/results/colour-match/", MATCH))
     assert "Nearest fired tile" in match
     assert "missed by ΔE" in match

@@ -7,6 +7,8 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_http_methods
 
 from claycore.judging.limits import SCHOOLS, WARES
+from umberpot.results.colours.fired import fired_colours
+from umberpot.results.colours.says import colours_say
 from umberpot.results.limits.services import limits_of
 from umberpot.results.places import PLACE
 from umberpot.results.trials import results
@@ -87,6 +89,7 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
             "summary": results.summary(batches),
             "joints": results.joints(found),
             "shelves": shelves_said(progresses),
+            "colours": colours_say(request.studio, fired_colours(p.tile for p in progresses)),
         },
     )
 

@@ -1,0 +1,61 @@
+"""What a firing or a clear glaze did to a colour: faded, deepened, muted, clouded, or nothing."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from enum import StrEnum
+
+from claycore.colour.comparison import compare
+from claycore.colour.equal_tiles import Apart, Noise, Visible, apart, mean_colour
+from claycore.colour.notation import Lab
+
+LOST_CHROMA = 3.0
+"""From this loss of chroma on a colour has faded. Our choice."""
+
+DEEPER = 2.0
+"""From this change of lightness on a colour is deeper, or cloudy. Our choice."""
+
+
+class Effect(StrEnum):
+    """What became of a colour."""
+
+    UNCHANGED = "unchanged"
+    NOT_DECIDED = "not_decided"
+    FADED = "faded"
+    CLOUDED = "clouded"
+    DEEPENED = "deepened"
+    CHANGED = "changed"
+
+
+@dataclass(frozen=True)
+class Became:
+    """What became of a colour, how far it moved, and in what, in words."""
+
+    effect: Effect
+    apart: Apart
+    words: tuple[str, ...]
+
+    @property
+    def shown(self) -> str:
+        """The words with their figure."""
+        figure = f"ΔE {self.apart.delta_e:.1f} ± {self.apart.u95:.1f}"
+        return f"{', '.join(self.words)} ({figure})" if self.words else figure
+
+
+def became(before: Sequence[Lab], after: Sequence[Lab], noise: Noise) -> Became:
+    """What became of a colour between equal tiles before and after: a firing, or a glaze.
+
+    Raises nothing. Source: CIEDE2000 (ISO/CIE 11664-6); which change is called what is our choice.
+    """
+    found = apart(before, after, noise)
+    change = compare(mean_colour(before), mean_colour(after))
+    return Became(_effect(found, change.lightness, change.chroma), found, change.words)
+
+
+def _effect(found: Apart, lightness: float, chroma: float) -> Effect:
+    if found.visible is Visible.SAME:
+        return Effect.UNCHANGED
+    if found.visible is Visible.NOT_DECIDED:
+        return Effect.NOT_DECIDED
+    if chroma <= -LOST_CHROMA:
+        return Effect.CLOUDED if lightness >= DEEPER else Effect.FADED
+    return Effect.DEEPENED if lightness <= -DEEPER else Effect.CHANGED

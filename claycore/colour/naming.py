@@ -1,0 +1,140 @@
+"""Whether a stain's name fits the colour it fires, and what to ask where it does not.
+
+Source: where the families of hue lie in CIELAB is from memory; the possible causes are common
+practice, and never more than questions for the supplier.
+"""
+
+import math
+import re
+from dataclasses import dataclass
+from enum import StrEnum
+
+from claycore.colour.notation import Lab
+
+
+class Family(StrEnum):
+    """Families of colour, as potters name them."""
+
+    WHITE = "white"
+    GREY = "grey"
+    BLACK = "black"
+    BEIGE = "beige"
+    BROWN = "brown"
+    PINK = "pink"
+    RED = "red"
+    ORANGE = "orange"
+    YELLOW = "yellow"
+    GREEN = "green"
+    TURQUOISE = "turquoise"
+    BLUE = "blue"
+    VIOLET = "violet"
+
+
+_GREY_BELOW, _EARTHY_BELOW = 6.0, 24.0
+_WHITE_FROM, _BLACK_BELOW, _PALE_FROM = 86.0, 28.0, 62.0
+
+_FROM_HUE = (
+    (20.0, Family.PINK),
+    (45.0, Family.RED),
+    (72.0, Family.ORANGE),
+    (105.0, Family.YELLOW),
+    (172.0, Family.GREEN),
+    (235.0, Family.TURQUOISE),
+    (288.0, Family.BLUE),
+    (335.0, Family.VIOLET),
+    (360.0, Family.PINK),
+)
+"""Up to which hue angle of CIELAB each family reaches."""
+
+_NAMED = {
+    "white": {Family.WHITE},
+    "grey": {Family.GREY, Family.BLACK},
+    "gray": {Family.GREY, Family.BLACK},
+    "slate": {Family.GREY, Family.BLUE},
+    "black": {Family.BLACK, Family.GREY},
+    "beige": {Family.BEIGE, Family.BROWN},
+    "brown": {Family.BROWN, Family.BEIGE, Family.RED, Family.ORANGE},
+    "rust": {Family.BROWN, Family.RED, Family.ORANGE},
+    "ochre": {Family.YELLOW, Family.BROWN, Family.BEIGE, Family.ORANGE},
+    "pink": {Family.PINK},
+    "rose": {Family.PINK},
+    "salmon": {Family.PINK, Family.ORANGE, Family.RED},
+    "red": {Family.RED},
+    "crimson": {Family.RED, Family.PINK},
+    "orange": {Family.ORANGE, Family.RED},
+    "yellow": {Family.YELLOW},
+    "green": {Family.GREEN, Family.TURQUOISE},
+    "teal": {Family.TURQUOISE, Family.GREEN, Family.BLUE},
+    "turquoise": {Family.TURQUOISE, Family.GREEN, Family.BLUE},
+    "blue": {Family.BLUE, Family.TURQUOISE},
+    "violet": {Family.VIOLET},
+    "purple": {Family.VIOLET, Family.PINK},
+    "lilac": {Family.VIOLET, Family.PINK},
+}
+"""Words of names, and the families that fit them."""
+
+_CHROME_TIN = (
+    "Is it a chrome–tin colour? Those need calcium and tin about them, and lose colour to zinc."
+)
+_INCLUSION = (
+    "Is it an inclusion colour (cadmium, selenium)? Those have a top temperature, and must not be"
+    " milled."
+)
+_ALUMINA = "Is it a manganese–alumina or chrome–alumina pink? Those want alumina and zinc."
+_BODY = "Which body and cone was its name given in? A red or buff body muddies most colours."
+_REDUCTION = "Was it fired in reduction? That changes copper, iron and most stains."
+
+_QUESTIONS = {
+    "pink": (_CHROME_TIN, _ALUMINA),
+    "rose": (_CHROME_TIN, _ALUMINA),
+    "salmon": (_ALUMINA, _INCLUSION),
+    "red": (_CHROME_TIN, _INCLUSION),
+    "crimson": (_CHROME_TIN, _INCLUSION),
+    "orange": (_INCLUSION,),
+    "violet": (_CHROME_TIN,),
+    "purple": (_CHROME_TIN,),
+    "lilac": (_CHROME_TIN,),
+    "turquoise": (_REDUCTION,),
+    "green": (_REDUCTION,),
+}
+"""What to ask about colours that are known to be particular. Common practice, from memory."""
+
+
+@dataclass(frozen=True)
+class NameFit:
+    """A name that does not fit: the word in it, what it fires, and what to ask the supplier."""
+
+    word: str
+    fires: Family
+    questions: tuple[str, ...]
+
+
+def family_of(lab: Lab) -> Family:
+    """What family a colour belongs to.
+
+    Source: from memory, as at the head of this file.
+    """
+    chroma, hue = math.hypot(lab.a, lab.b), math.degrees(math.atan2(lab.b, lab.a)) % 360
+    if lab.lightness < _BLACK_BELOW and chroma < 2 * _GREY_BELOW:
+        return Family.BLACK
+    if chroma < _GREY_BELOW:
+        return Family.WHITE if lab.lightness >= _WHITE_FROM else Family.GREY
+    if chroma < _EARTHY_BELOW and 30 <= hue <= 95:
+        return Family.BEIGE if lab.lightness >= _PALE_FROM else Family.BROWN
+    found = next(family for most, family in _FROM_HUE if hue <= most)
+    return Family.PINK if found is Family.RED and lab.lightness >= _PALE_FROM else found
+
+
+def misnamed(name: str, lab: Lab) -> NameFit | None:
+    """How a stain's name and its strongest fired colour disagree; None where they do not.
+
+    A name without a word for a colour disagrees with nothing. Source: as at the head of this file.
+    """
+    words = [word for word in re.findall(r"[a-z]+", name.lower()) if word in _NAMED]
+    if not words:
+        return None
+    word = words[-1]
+    fires = family_of(lab)
+    if fires in _NAMED[word]:
+        return None
+    return NameFit(word, fires, (*_QUESTIONS.get(word, ()), _BODY))

@@ -1,0 +1,76 @@
+"""Tiles of different stains or strengths that are the same to the eye."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from claycore.colour.difference import ciede2000_of
+from claycore.colour.equal_tiles import Apart, Noise, Visible, apart, largest_same, mean_colour
+from claycore.colour.notation import Lab
+
+
+@dataclass(frozen=True)
+class Coloured:
+    """Equal fired tiles: what they are called, and what colours them.
+
+    ``cost_per_kg`` is what that costs per kg of dry clay, None where a price is missing.
+    """
+
+    name: str
+    colourants: frozenset[str]
+    tiles: Sequence[Lab]
+    cost_per_kg: float | None = None
+
+
+@dataclass(frozen=True)
+class Twins:
+    """Two that are the same to the eye, and how far apart they lie."""
+
+    one: Coloured
+    other: Coloured
+    apart: Apart
+
+    @property
+    def cheaper(self) -> Coloured | None:
+        """The one that costs less; None where a price is missing, or they cost the same."""
+        a, b = self.one.cost_per_kg, self.other.cost_per_kg
+        if a is None or b is None or a == b:
+            return None
+        return self.one if a < b else self.other
+
+    @property
+    def saves_per_kg(self) -> float:
+        """What taking the cheaper one saves per kg of dry clay; 0 where that is not known."""
+        a, b = self.one.cost_per_kg, self.other.cost_per_kg
+        return 0.0 if a is None or b is None else abs(a - b)
+
+
+def twins(coloured: Sequence[Coloured], noise: Noise) -> list[Twins]:
+    """The pairs of different colourants that surely look the same, those nearest first.
+
+    Raises nothing. Source: CIEDE2000 (ISO/CIE 11664-6); :mod:`claycore.colour.equal_tiles`.
+    """
+    if len(coloured) < 2:
+        return []
+    means = np.array([mean_colour(one.tiles).values for one in coloured])
+    found = []
+    for first, second in _near(means, largest_same(noise, 1_000, 1_000)):
+        one, other = coloured[first], coloured[second]
+        if one.colourants == other.colourants:
+            continue
+        between = apart(one.tiles, other.tiles, noise)
+        if between.visible is Visible.SAME:
+            found.append(Twins(one, other, between))
+    return sorted(found, key=lambda pair: pair.apart.delta_e)
+
+
+def _near(means: NDArray[Any], most: float) -> list[tuple[int, int]]:
+    """The places of pairs no further apart than the surest mean of many could be."""
+    pairs = []
+    for place in range(len(means) - 1):
+        off = ciede2000_of(means[place], means[place + 1 :])
+        pairs += [(place, place + 1 + int(n)) for n in np.flatnonzero(off <= most)]
+    return pairs

@@ -1,0 +1,48 @@
+"""Names and fired colours. Common practice."""
+
+import pytest
+
+from claycore.colour.naming import Family, family_of, misnamed
+from claycore.colour.notation import Lab
+
+
+@pytest.mark.parametrize(
+    ("lab", "family"),
+    [
+        (Lab(92, 0, 3), Family.WHITE),
+        (Lab(55, 1, -2), Family.GREY),
+        (Lab(20, 2, 1), Family.BLACK),
+        (Lab(75, 6, 15), Family.BEIGE),
+        (Lab(42, 12, 16), Family.BROWN),
+        (Lab(45, 42, 25), Family.RED),
+        (Lab(72, 22, 10), Family.PINK),
+        (Lab(60, 34, 48), Family.ORANGE),
+        (Lab(82, 2, 60), Family.YELLOW),
+        (Lab(50, -30, 20), Family.GREEN),
+        (Lab(55, -28, -10), Family.TURQUOISE),
+        (Lab(40, 5, -40), Family.BLUE),
+        (Lab(42, 28, -25), Family.VIOLET),
+    ],
+)
+def test_families(lab, family):
+    assert family_of(lab) is family
+
+
+def test_a_violet_that_fires_grey_is_told_with_what_to_ask():
+    found = misnamed("Dusk Violet", Lab(55, 2, -3))
+    assert (found.word, found.fires) == ("violet", Family.GREY)
+    assert any("chrome–tin" in question for question in found.questions)
+    assert all(question.count("?") == 1 for question in found.questions)
+
+
+def test_a_red_that_is_a_pink_is_told():
+    assert misnamed("Signal Red", Lab(70, 30, 12)).fires is Family.PINK
+
+
+@pytest.mark.parametrize("name", ["Dawn", "Number 7", "", "Redoubt"])
+def test_a_name_without_a_colour_disagrees_with_nothing(name):
+    assert misnamed(name, Lab(55, 2, -3)) is None
+
+
+def test_the_last_word_counts():
+    assert misnamed("Rose Grey", Lab(55, 2, -3)) is None

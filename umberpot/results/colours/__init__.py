@@ -1,0 +1,1 @@
+"""Fired colours of the studio's tiles, and what they say."""

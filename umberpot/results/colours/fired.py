@@ -1,0 +1,118 @@
+"""The fired colours of tiles: one row for each tile and firing whose colour stands."""
+
+from collections import defaultdict
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass, field
+
+from django.db.models import Count
+
+from claycore.colour.equal_tiles import Noise, noise_of, record_of
+from claycore.colour.notation import Lab
+from claycore.firing import cones
+from claycore.measure.formatting import percentage
+from claycore.measure.replicates import NO_RECORD, Record
+from umberpot.kiln.models.atmospheres import heat_in_words
+from umberpot.studio.models import Studio
+from umberpot.tiles.models import ColourReading, Tile
+
+MOST_FOR_NOISE = 2000
+"""The latest readings of equal tiles that a studio's noise is taken from."""
+
+
+@dataclass(frozen=True)
+class Conditions:
+    """What must be alike for the colours of two tiles to be compared: clay, heat and glaze."""
+
+    clay: str
+    cone: str
+    atmosphere: str
+    glazed: bool
+
+    @property
+    def words(self) -> str:
+        heat = f"cone {heat_in_words(self.cone, self.atmosphere)}"
+        return f"{self.clay}, {heat}, {'glazed' if self.glazed else 'unglazed'}"
+
+    @property
+    def order(self) -> tuple[str, bool, int, str]:
+        return self.clay, self.glazed, cones.order(self.cone), self.atmosphere
+
+
+@dataclass(frozen=True)
+class FiredColour:
+    """A tile's colour after one of its firings; ``shelf`` counts from 0, None where not noted."""
+
+    code: str
+    href: str
+    lab: Lab
+    mix: int | None
+    pcts: Mapping[str, float] = field(hash=False)
+    conditions: Conditions
+    firing: int
+    shelf: int | None
+
+    @property
+    def title(self) -> str:
+        """What is in it, in words."""
+        parts = [f"{percentage(pct)} % {name}" for name, pct in self.pcts.items()]
+        return " + ".join(parts) or "plain"
+
+
+def fired_colours(tiles: Iterable[Tile]) -> list[FiredColour]:
+    """Every current colour of tiles fetched ``with_history``; makes no query of its own."""
+    found = []
+    for tile in tiles:
+        loadings = {loading.firing_id: loading for loading in tile.loadings.all()}
+        for reading in tile.colours.all():
+            loading = loadings.get(reading.firing_id or 0)
+            if not reading.is_current or loading is None:
+                continue
+            firing = loading.firing
+            clay = tile.mix.clay_name if tile.mix else str(tile.clay)
+            found.append(
+                FiredColour(
+                    tile.code,
+                    tile.get_absolute_url(),
+                    reading.lab,
+                    tile.mix_id,
+                    tile.mix.said_pcts if tile.mix else {},
+                    Conditions(clay, firing.cone, firing.atmosphere, tile.glazed),
+                    firing.pk,
+                    loading.shelf,
+                )
+            )
+    return found
+
+
+def equal_sets(colours: Iterable[FiredColour]) -> list[list[FiredColour]]:
+    """Colours of tiles that should be alike: of one mix, fired alike, glazed alike."""
+    sets: dict[tuple[object, ...], list[FiredColour]] = defaultdict(list)
+    for one in colours:
+        sets[one.mix or one.code, one.conditions].append(one)
+    return list(sets.values())
+
+
+def labs(colours: Iterable[FiredColour]) -> list[Lab]:
+    """The colours alone."""
+    return [one.lab for one in colours]
+
+
+def studio_record(studio: Studio, without: Sequence[int] = ()) -> Record:
+    """What the studio's equal tiles were seen to differ by, but for those of some mixes."""
+    current = ColourReading.objects.of(studio).filter(superseded_at=None, tile__set_aside_at=None)
+    alike = ("tile__mix", "firing__cone", "firing__atmosphere", "tile__glazed")
+    of_mixes = current.exclude(tile__mix=None).exclude(tile__mix__in=without)
+    several = of_mixes.order_by().values(*alike).annotate(count=Count("pk")).filter(count__gt=1)
+    mixes = several.values("tile__mix")
+    rows = of_mixes.filter(tile__mix__in=mixes).order_by("-pk")
+    sets: dict[tuple[object, ...], list[Lab]] = defaultdict(list)
+    for *key, lightness, a, b in rows.values_list(*alike, "lightness", "a", "b")[:MOST_FOR_NOISE]:
+        sets[tuple(key)].append(Lab(lightness, a, b))
+    return sum((record_of(tiles) for tiles in sets.values()), NO_RECORD)
+
+
+def noise_for(studio: Studio, colours: Sequence[FiredColour]) -> Noise:
+    """The noise to judge these colours by: their own equal tiles, and all others of the studio."""
+    mixes = [mix for mix in {one.mix for one in colours} if mix is not None]
+    own = [labs(equal) for equal in equal_sets(colours)]
+    return noise_of(own, studio_record(studio, mixes))
