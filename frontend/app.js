@@ -303,6 +303,173 @@ document.addEventListener("alpine:init", () => {
     },
   }));
 
+  // A photograph: rings placed one after another, moved by hand or by keys. What they hold, the server says.
+  Alpine.data("photograph", () => ({
+    chosen: "",
+    held: null,
+    near: false,
+    says: "",
+    zoomWords: "Look closer",
+    numbered: true,
+    numberWords: "",
+    fields() {
+      return [...this.$root.querySelectorAll("input[name^=at_]")];
+    },
+    keys() {
+      return this.fields().map((field) => field.name.slice(3));
+    },
+    tiles() {
+      return this.keys().filter((key) => /^\d+$/.test(key));
+    },
+    ring(key) {
+      const written = this.$root.elements[`at_${key}`]?.value.trim();
+      const numbers = written ? written.split(/\s+/).map(Number) : [];
+      return numbers.length === 3 && numbers.every(Number.isFinite) && numbers[2] > 0 ? numbers : null;
+    },
+    write(key, ring) {
+      const [x, y, radius] = ring.map(Math.round);
+      this.$root.elements[`at_${key}`].value = `${x} ${y} ${Math.max(3, radius)}`;
+    },
+    put(key, ring) {
+      this.write(key, ring);
+      this.moved();
+    },
+    moved() {
+      this.draw();
+      this.$root.dispatchEvent(new Event("ring-moved"));
+    },
+    usualRadius() {
+      const last = this.keys().map((key) => this.ring(key)).filter(Boolean).at(-1);
+      if (last) return last[2];
+      const { width, tiles } = this.$root.dataset;
+      return (0.25 * width) / (Number(tiles) + 2);
+    },
+    draw() {
+      for (const group of this.$refs.picture.querySelectorAll("[data-ring]")) {
+        const ring = this.ring(group.dataset.ring);
+        group.toggleAttribute("hidden", !ring);
+        group.classList.toggle("ring-chosen", group.dataset.ring === this.chosen);
+        if (ring) this.drawRing(group, ring);
+      }
+      for (const target of this.$root.querySelectorAll("[data-target]")) {
+        target.setAttribute("aria-pressed", target.dataset.target === this.chosen);
+        if (target.dataset.target === this.chosen) this.says = `Mark: ${target.textContent.trim()}`;
+      }
+      if (!this.chosen) this.says = "Every tile is marked.";
+    },
+    drawRing(group, [x, y, radius]) {
+      for (const circle of group.querySelectorAll("circle")) {
+        for (const [name, value] of [["cx", x], ["cy", y], ["r", radius]]) circle.setAttribute(name, value);
+      }
+      const size = Math.max(16, this.$root.dataset.width / 50);
+      const words = group.querySelector("text");
+      for (const [name, value] of [["x", x], ["y", y + radius + size], ["font-size", size]]) {
+        words.setAttribute(name, value);
+      }
+    },
+    choose(event) {
+      this.chosen = event.currentTarget.dataset.target;
+      this.draw();
+    },
+    next() {
+      const references = this.keys().filter((key) => !this.tiles().includes(key));
+      if (!references.some((key) => this.ring(key))) return references[0];
+      return this.tiles().find((key) => !this.ring(key)) || "";
+    },
+    at(event) {
+      const toPicture = this.$refs.picture.getScreenCTM().inverse();
+      return new DOMPoint(event.clientX, event.clientY).matrixTransform(toPicture);
+    },
+    press(event) {
+      if (event.button) return;
+      const { x, y } = this.at(event);
+      const group = event.target.closest("[data-ring]");
+      if (group) {
+        this.chosen = group.dataset.ring;
+        const [left, top] = this.ring(this.chosen);
+        this.held = { x: x - left, y: y - top };
+        this.$refs.picture.setPointerCapture(event.pointerId);
+        this.draw();
+      } else if (this.chosen) {
+        const ring = this.ring(this.chosen);
+        this.write(this.chosen, [x, y, ring ? ring[2] : this.usualRadius()]);
+        this.chosen = this.next();
+        this.moved();
+      }
+      this.$refs.frame.focus({ preventScroll: true });
+      event.preventDefault();
+    },
+    drag(event) {
+      if (!this.held) return;
+      const { x, y } = this.at(event);
+      this.put(this.chosen, [x - this.held.x, y - this.held.y, this.ring(this.chosen)[2]]);
+    },
+    release() {
+      this.held = null;
+    },
+    key(event) {
+      const ring = this.ring(this.chosen);
+      if (event.target.matches("input") || !ring) return;
+      const [x, y, radius] = ring;
+      const by = event.shiftKey ? 1 : 6;
+      const moved = {
+        ArrowLeft: [x - by, y, radius],
+        ArrowRight: [x + by, y, radius],
+        ArrowUp: [x, y - by, radius],
+        ArrowDown: [x, y + by, radius],
+        "+": [x, y, radius + 2],
+        "-": [x, y, radius - 2],
+      }[event.key];
+      if (!moved) return;
+      event.preventDefault();
+      this.put(this.chosen, moved);
+    },
+    resize(by) {
+      for (const key of this.keys()) {
+        const ring = this.ring(key);
+        if (ring) this.write(key, [ring[0], ring[1], ring[2] * by]);
+      }
+      this.moved();
+    },
+    smaller() {
+      this.resize(0.85);
+    },
+    larger() {
+      this.resize(1.18);
+    },
+    // The tiles between the first and the last that are marked, in a row at equal steps.
+    spread() {
+      const tiles = this.tiles();
+      const marked = tiles.filter((key) => this.ring(key));
+      if (marked.length < 2) return;
+      const [first, last] = [tiles.indexOf(marked[0]), tiles.indexOf(marked.at(-1))];
+      const [from, to] = [this.ring(marked[0]), this.ring(marked.at(-1))];
+      for (let place = first; place <= last; place += 1) {
+        const share = (place - first) / (last - first);
+        this.write(tiles[place], from.map((value, n) => value + share * (to[n] - value)));
+      }
+      this.chosen = this.next();
+      this.moved();
+    },
+    zoom() {
+      this.near = !this.near;
+      this.zoomWords = this.near ? "Show all of it" : "Look closer";
+      this.$refs.frame.classList.toggle("photo-near", this.near);
+    },
+    // Places as numbers are for who has no pointer; without scripts they are all there is.
+    numbers() {
+      this.numbered = !this.numbered;
+      this.numberWords = this.numbered ? "Hide places" : "Show places";
+      this.$root.classList.toggle("photo-plain", !this.numbered);
+    },
+    init() {
+      this.chosen = this.next();
+      this.numbers();
+      this.draw();
+      this.$root.addEventListener("htmx:afterSettle", () => this.draw());
+    },
+  }));
+
   // A load: pieces dragged across shelves, or moved by keys. Whether one may stand there, the server says.
   Alpine.data("load", () => ({
     held: null,

@@ -8,6 +8,8 @@ from django.urls import URLResolver, get_resolver
 
 from claycore.firing.drafts import Stage
 from claycore.testing.protocols import protocols
+from standins.camera.camera import Camera
+from standins.camera.scene import Scene
 from tests.factories import (
     ContainerFactory,
     FiringFactory,
@@ -22,6 +24,7 @@ from umberpot.kiln.schedules.services import draft_for
 from umberpot.mixing.leftovers.services import keep_leftover
 from umberpot.mixing.models import Plan
 from umberpot.mixing.services import save_calculation
+from umberpot.results.photographs.services import keep_photograph
 from umberpot.tiles.models import ClayTest, Tile
 
 BAR_TEST = {
@@ -44,6 +47,10 @@ LOAD_PAGES = [
 ]
 SCHEDULE_PAGES = ("kiln:edit-schedule", "kiln:set-schedule-aside", "kiln:schedule-file")
 BY_NUMBER = ("tiles:record-by-number", "results:tile-by-number", "kiln:fire-tile-by-number")
+PHOTOGRAPH_PAGES = (
+    *("results:photograph", "results:read-photograph"),
+    *("results:photograph-image", "results:remove-photograph"),
+)
 CLAY_PAGES = (
     *("results:clay", "results:clay-purpose", "results:report", "results:figures"),
     *("results:readings", "results:shrink-rule", "results:guess-blend", "results:line-blend"),
@@ -67,6 +74,7 @@ def world(make_mix, weigh, signed_in, user, studio):
     load = plan_load(kiln, "6", "oxidation", [tile], user, uuid.uuid4())
     schedule = draft_for(kiln, Stage.GLAZE, "6", user, uuid.uuid4())
     log = FiringLogFactory(firing=firing)
+    photograph = keep_photograph(tile.trial, Camera().photograph(Scene([])), uuid.uuid4(), user)
     left = keep_leftover(finished, 12, "dry", None, user)
     bowl = ContainerFactory(studio=studio, name="Secret bowl")
     signed_in.post(
@@ -132,6 +140,8 @@ def world(make_mix, weigh, signed_in, user, studio):
         "kiln:piece-sizes": (load.pk, tile.trial_id),
         "tiles:record": tile.code,
         "results:tile": tile.code,
+        "results:new-photograph": tile.trial_id,
+        **dict.fromkeys(PHOTOGRAPH_PAGES, photograph.pk),
         **dict.fromkeys(BY_NUMBER, tile.pk),
     }
 

@@ -12,6 +12,7 @@ from umberpot.results.clays import files
 from umberpot.results.clays import views as clays
 from umberpot.results.limits import views as limits
 from umberpot.results.line_blends import views as line_blends
+from umberpot.results.photographs import views as photographs
 from umberpot.results.readings.views import every_reading
 from umberpot.results.trials import views as trials
 from umberpot.tiles.codes import by_number
@@ -22,6 +23,11 @@ urlpatterns = [
     path("trials/<int:pk>/", trials.trial, name="trial"),
     path("tiles/<code:code>/", trials.tile, name="tile"),
     path("tiles/<int:pk>/", by_number("results:tile"), name="tile-by-number"),
+    path("trials/<int:pk>/photographs/new/", photographs.new, name="new-photograph"),
+    path("photographs/<int:pk>/", photographs.photograph, name="photograph"),
+    path("photographs/<int:pk>/read/", photographs.read, name="read-photograph"),
+    path("photographs/<int:pk>/image.jpg", photographs.image, name="photograph-image"),
+    path("photographs/<int:pk>/remove/", photographs.remove, name="remove-photograph"),
     path("shrinkage/", ShrinkageView.as_view(), name="shrinkage"),
     path("absorption/", AbsorptionView.as_view(), name="absorption"),
     path("colour-difference/", DifferenceView.as_view(), name="colour-difference"),

@@ -316,20 +316,38 @@ class Reading(TileReading):
         return self.get_quantity_display().capitalize() + how + self._after_firing()
 
 
+class ColourSource(models.TextChoices):
+    """How a fired colour became known."""
+
+    TYPED = "typed", "Typed"
+    PHOTOGRAPH = "photograph", "Photograph"
+    INSTRUMENT = "instrument", "Instrument"
+
+
 class ColourReading(TileReading):
-    """A fired colour in CIELAB (D65, 2°), with what was typed."""
+    """A fired colour in CIELAB (D65, 2°), with what was typed or read.
+
+    ``u95`` is how far it may be off, CIEDE2000 at about 95 %; None where that is not known.
+    """
 
     tile = models.ForeignKey(Tile, on_delete=models.PROTECT, related_name="colours")
     lightness = models.FloatField()
     a = models.FloatField()
     b = models.FloatField()
     typed = models.CharField(max_length=60)
+    source = models.CharField(
+        max_length=10, choices=ColourSource.choices, default=ColourSource.TYPED
+    )
+    u95 = models.FloatField(null=True)
 
     class Meta(TileReading.Meta):
         abstract = False
         constraints = [
             models.CheckConstraint(
                 condition=Q(lightness__gte=0, lightness__lte=100), name="colour_lightness_0_to_100"
+            ),
+            models.CheckConstraint(
+                condition=Q(u95=None) | Q(u95__gte=0), name="colour_u95_not_negative"
             ),
             models.CheckConstraint(
                 condition=Q(firing__isnull=False), name="colour_belongs_to_a_firing"

@@ -12,6 +12,7 @@ from django.utils import timezone
 
 from claycore import inscriptions
 from claycore.colour import notation
+from claycore.colour.notation import Lab
 from claycore.inscriptions import TILE_LONGER_THAN_MARK_MM
 from umberpot.kiln.models import Firing
 from umberpot.mixing.models import Mix
@@ -20,6 +21,7 @@ from umberpot.studio.services import next_codes
 from umberpot.tiles.clay_figures import figures_are_old
 from umberpot.tiles.models import (
     ColourReading,
+    ColourSource,
     ColourWords,
     Reading,
     Remark,
@@ -245,20 +247,43 @@ def record_colour(tile: Tile, firing: Firing, typed: str, seen: int | None, by: 
     """
     if notation.is_in_words(typed):
         return _record_words(tile, firing, typed, by)
-    lab = notation.parse(typed)
     current = tile.colours.filter(firing=firing, superseded_at=None).first()
     if current and current.typed == typed:
         return False
+    _record_lab(tile, firing, MeasuredColour(notation.parse(typed), typed), seen, by)
+    return True
+
+
+@dataclass(frozen=True)
+class MeasuredColour:
+    """A fired colour as it was read: how it is written, where it is from, and how far off."""
+
+    lab: Lab
+    typed: str
+    source: ColourSource = ColourSource.TYPED
+    u95: float | None = None
+
+
+@transaction.atomic
+def record_measured_colour(
+    tile: Tile, firing: Firing, colour: MeasuredColour, seen: int | None, by: User
+) -> ColourReading:
+    """Records a colour read off a photograph or an instrument. Raises StaleReading."""
+    return _record_lab(tile, firing, colour, seen, by)
+
+
+def _record_lab(
+    tile: Tile, firing: Firing, colour: MeasuredColour, seen: int | None, by: User
+) -> ColourReading:
+    current = tile.colours.filter(firing=firing, superseded_at=None).first()
     _replace(current, seen, "colour", by)
-    ColourReading.objects.create(
+    recorded: ColourReading = ColourReading.objects.create(
         **_of_reading(tile, firing, current, by),
-        lightness=lab.lightness,
-        a=lab.a,
-        b=lab.b,
-        typed=typed,
+        **{"lightness": colour.lab.lightness, "a": colour.lab.a, "b": colour.lab.b},
+        **{"typed": colour.typed, "source": colour.source, "u95": colour.u95},
     )
     note_steps([tile])
-    return True
+    return recorded
 
 
 def _record_words(tile: Tile, firing: Firing, words: str, by: User) -> bool:

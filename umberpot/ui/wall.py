@@ -21,7 +21,7 @@ class SwatchKind(StrEnum):
 _KIND_SAYS = {
     SwatchKind.MEASURED: "fired colour",
     SwatchKind.PREDICTED: "predicted colour",
-    SwatchKind.WANTED: "wanted colour",
+    SwatchKind.WANTED: "colour as given",
     SwatchKind.MISSING: "no colour noted",
 }
 

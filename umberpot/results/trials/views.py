@@ -89,6 +89,7 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
             "summary": results.summary(batches),
             "joints": results.joints(found),
             "shelves": shelves_said(progresses),
+            "photographs": trial.photographs.defer("image"),
             "colours": colours_say(request.studio, fired_colours(p.tile for p in progresses)),
         },
     )

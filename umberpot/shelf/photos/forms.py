@@ -2,7 +2,7 @@
 
 from django import forms
 
-from umberpot.shelf.photos.images import as_jpeg
+from umberpot.ui.pictures import as_jpeg
 
 
 class PhotoForm(forms.Form):

@@ -1,0 +1,81 @@
+"""Photographs of fired tiles, and what is marked on them."""
+
+from django.db import models
+from django.db.models import Q
+from django.urls import reverse
+
+from claycore.colour.notation import Lab
+from umberpot.studio.models import Signed, StudioOwned
+from umberpot.tiles.models import ColourReading, Tile, Trial
+
+
+class Photograph(Signed):
+    """Tiles of a trial beside a reference, kept as upright sRGB JPEG without the camera's notes."""
+
+    trial = models.ForeignKey(Trial, on_delete=models.PROTECT, related_name="photographs")
+    image = models.BinaryField()
+    width = models.PositiveIntegerField()
+    height = models.PositiveIntegerField()
+    request_key = models.UUIDField()
+
+    class Meta:
+        ordering = ["-made_at", "-pk"]
+        constraints = [
+            models.UniqueConstraint(
+                fields=["studio", "request_key"], name="photograph_kept_once_per_request"
+            ),
+            models.CheckConstraint(
+                condition=Q(width__gt=0, height__gt=0), name="photograph_has_a_size"
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return f"photograph of {self.trial}, {self.made_at:%-d %b %Y}"
+
+    def get_absolute_url(self) -> str:
+        return reverse("results:photograph", args=[self.pk])
+
+
+class Ring(StudioOwned):
+    """A round patch marked on a photograph, in its pixels: a tile, or a reference of known colour.
+
+    ``reading`` is the colour that was recorded from it, None while none was.
+    """
+
+    photograph = models.ForeignKey(Photograph, on_delete=models.CASCADE, related_name="rings")
+    tile = models.ForeignKey(Tile, on_delete=models.PROTECT, null=True, related_name="rings")
+    lightness = models.FloatField(null=True)
+    a = models.FloatField(null=True)
+    b = models.FloatField(null=True)
+    x = models.FloatField()
+    y = models.FloatField()
+    radius = models.FloatField()
+    reading = models.OneToOneField(
+        ColourReading, on_delete=models.PROTECT, null=True, related_name="ring"
+    )
+
+    class Meta:
+        ordering = ["pk"]
+        constraints = [
+            models.CheckConstraint(condition=Q(radius__gt=0), name="ring_has_a_size"),
+            models.CheckConstraint(
+                condition=Q(tile__isnull=False, lightness=None, a=None, b=None)
+                | Q(tile=None, lightness__isnull=False, a__isnull=False, b__isnull=False),
+                name="ring_is_a_tile_or_a_reference",
+            ),
+            models.UniqueConstraint(
+                fields=["photograph", "tile"],
+                condition=Q(tile__isnull=False),
+                name="tile_once_in_a_photograph",
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.tile or 'reference'} on {self.photograph}"
+
+    @property
+    def known(self) -> Lab | None:
+        """The colour that a reference is known to have."""
+        if self.lightness is None or self.a is None or self.b is None:
+            return None
+        return Lab(self.lightness, self.a, self.b)

@@ -1,0 +1,1 @@
+"""Fired colour off photographs: taken in, marked, read, recorded."""

@@ -1,0 +1,167 @@
+"""The forms of a photograph: taking it in, and marking what is on it."""
+
+import math
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from typing import Any
+
+from django import forms
+
+from claycore.colour import notation
+from claycore.colour.notation import Lab
+from claycore.colour.photographs.patches import Patch
+from claycore.colour.photographs.reading import Reference
+from claycore.colour.photographs.references import REFERENCES
+from claycore.measure.errors import ClayError
+from umberpot.results.models import Photograph, Ring
+from umberpot.tiles.models import Tile
+from umberpot.tiles.progress import progress_of
+from umberpot.ui.fields.measures import LONGEST_TEXT, read_number
+from umberpot.ui.pictures import TO_READ_COLOUR, as_jpeg
+
+OWN = "own"
+"""The key of the reference whose colour is typed."""
+
+PLACE_AS_WRITTEN = "Enter three numbers in pixels: across, down, radius."
+LARGEST = 1e5
+
+
+class PhotographForm(forms.Form):
+    """One photograph of tiles."""
+
+    photograph = forms.FileField(
+        label="Photograph",
+        widget=forms.FileInput(
+            attrs={"accept": "image/jpeg,image/png,image/webp,image/heic", "class": "input"}
+        ),
+    )
+
+    def clean_photograph(self) -> bytes:
+        upload = self.cleaned_data["photograph"]
+        return as_jpeg(upload.file, upload.size, TO_READ_COLOUR)
+
+
+class RingField(forms.CharField):
+    """A ring as ``x y radius`` in pixels; cleans to a Patch, None where it was left empty."""
+
+    def __init__(self, label: str) -> None:
+        super().__init__(required=False, max_length=LONGEST_TEXT, label=label)
+        self.widget.attrs.update({"autocomplete": "off", "class": "input", "size": "14"})
+
+    def clean(self, value: str) -> Patch | None:
+        text: str = super().clean(value)
+        if not text:
+            return None
+        try:
+            x, y, radius = (read_number(part) for part in text.split())
+        except ValueError:
+            raise forms.ValidationError(PLACE_AS_WRITTEN) from None
+        if radius <= 0 or max(abs(x), abs(y), radius) > LARGEST:
+            raise forms.ValidationError(PLACE_AS_WRITTEN)
+        return Patch(x, y, radius)
+
+
+@dataclass(frozen=True)
+class Target:
+    """Something to be marked: its key, what it is called, and the fields that say where."""
+
+    key: str
+    title: str
+    ring: forms.BoundField
+    tile: Tile | None = None
+    seen: forms.BoundField | None = None
+
+    @property
+    def short(self) -> str:
+        """What it is called on the picture."""
+        return self.title if self.tile else self.key.capitalize()
+
+
+class MarkForm(forms.Form):
+    """Where the references and the tiles are. ``seen_…`` is the colour a tile had on the page."""
+
+    own_colour = forms.CharField(
+        required=False, max_length=LONGEST_TEXT, label="Colour of your own card"
+    )
+
+    def __init__(self, *args: Any, photograph: Photograph, tiles: Sequence[Tile], **kwargs: Any):
+        super().__init__(*args, **kwargs)
+        self.tiles = {str(tile.pk): tile for tile in tiles}
+        for code, reference in REFERENCES.items():
+            self.fields[f"at_{code}"] = RingField(f"Place of {reference.title}")
+        self.fields[f"at_{OWN}"] = RingField("Place of your own card")
+        for key, tile in self.tiles.items():
+            self.fields[f"at_{key}"] = RingField(f"Place of {tile.code}")
+            seen = forms.IntegerField(required=False, widget=forms.HiddenInput)
+            seen.initial = _colour_of(tile)
+            self.fields[f"seen_{key}"] = seen
+        for name, written in _written(photograph.rings.all()):
+            self.fields[name].initial = written
+
+    @property
+    def references(self) -> list[Target]:
+        """The references that may be marked."""
+        titles = {code: one.title for code, one in REFERENCES.items()} | {OWN: "Own card"}
+        return [Target(key, title, self[f"at_{key}"]) for key, title in titles.items()]
+
+    @property
+    def targets(self) -> list[Target]:
+        """The tiles that may be marked."""
+        return [
+            Target(key, tile.code, self[f"at_{key}"], tile, self[f"seen_{key}"])
+            for key, tile in self.tiles.items()
+        ]
+
+    def clean_own_colour(self) -> Lab | None:
+        text = self.cleaned_data["own_colour"].strip()
+        if not text:
+            return None
+        try:
+            return notation.parse(text)
+        except ClayError as error:
+            raise forms.ValidationError(str(error)) from None
+
+    def clean(self) -> dict[str, Any]:
+        cleaned = super().clean() or {}
+        if cleaned.get(f"at_{OWN}") and cleaned.get("own_colour") is None:
+            self.add_error("own_colour", "Enter the colour of your own card.")
+        return cleaned
+
+    def marked_references(self) -> dict[str, Reference]:
+        """The references that were marked, by key."""
+        known = {code: one.lab for code, one in REFERENCES.items()}
+        if self.cleaned_data.get("own_colour"):
+            known[OWN] = self.cleaned_data["own_colour"]
+        return {
+            key: Reference(self.cleaned_data[f"at_{key}"], lab)
+            for key, lab in known.items()
+            if self.cleaned_data.get(f"at_{key}")
+        }
+
+    def marked_tiles(self) -> dict[str, Patch]:
+        """Where the tiles are that were marked, by key."""
+        marked = {key: self.cleaned_data.get(f"at_{key}") for key in self.tiles}
+        return {key: patch for key, patch in marked.items() if patch}
+
+    def seen(self, key: str) -> int | None:
+        """The reading that a tile had when the page was shown."""
+        seen: int | None = self.cleaned_data[f"seen_{key}"]
+        return seen
+
+
+def _colour_of(tile: Tile) -> int | None:
+    """The key of the colour that a tile has after its last firing."""
+    colour = progress_of(tile).colour
+    return colour.pk if colour else None
+
+
+def _written(rings: Iterable[Ring]) -> Iterable[tuple[str, str]]:
+    """The fields of a form and what stands in them, for rings that are kept."""
+    known = {one.lab.values: code for code, one in REFERENCES.items()}
+    for ring in rings:
+        key = str(ring.tile_id)
+        if ring.known:
+            key = known.get(ring.known.values, OWN)
+            if key == OWN:
+                yield "own_colour", ", ".join(f"{value:g}" for value in ring.known.values)
+        yield f"at_{key}", f"{ring.x:.0f} {ring.y:.0f} {max(1, math.ceil(ring.radius))}"

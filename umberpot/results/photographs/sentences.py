@@ -1,0 +1,48 @@
+"""What is said while the colours of a photograph are read."""
+
+from claycore.colour.photographs.patches import Refusal
+from claycore.colour.photographs.reading import TINTED, Light
+from umberpot.results.models import Photograph
+
+PHOTOGRAPH_SAVED = "Photograph saved. Mark the reference and each tile on it."
+NO_FIRED_TILE = "No tile of this trial is fired yet. Photograph the tiles after their firing."
+NOTHING_READ = "No colour to save. Mark a reference and at least one tile."
+READ_MEANWHILE = (
+    "Another colour was recorded for one of these tiles meanwhile. Open the page again."
+)
+
+REFUSALS = {
+    Refusal.OUTSIDE: "The ring lies outside the picture. Move it in.",
+    Refusal.TOO_SMALL: "The ring is too small. Make it larger.",
+    Refusal.CLIPPED: "Too bright or too dark here: the camera lost the colour. Expose it less.",
+    Refusal.TOO_DARK: "The reference is too dark. Take the picture again with more light.",
+    Refusal.UNEVEN: "The reference is uneven: a shadow or an edge lies in the ring.",
+}
+POOR_REFERENCE = (
+    "Paper and plaster differ. Colours are comparable in this picture, and less beyond."
+)
+UNEVEN_LIGHT = "The light changes by {share} % between the references. It was evened out."
+TINTED_LIGHT = "The light is strongly coloured. Daylight in the shade is better."
+ONE_REFERENCE = "With a second reference at the other end, uneven light is evened out too."
+
+
+def of_the_light(light: Light) -> list[str]:
+    """What the references tell of the light."""
+    said = []
+    if light.fall_off is None:
+        said.append(ONE_REFERENCE)
+    elif light.is_uneven:
+        said.append(UNEVEN_LIGHT.format(share=round(100 * light.fall_off)))
+    if light.tint > TINTED:
+        said.append(TINTED_LIGHT)
+    return said
+
+
+def colours_saved(count: int) -> str:
+    """So many colours were recorded."""
+    return f"{count} fired colour{'' if count == 1 else 's'} saved."
+
+
+def removed(photograph: Photograph) -> str:
+    """A photograph is gone; what was read off it is not."""
+    return f"Photograph of {photograph.trial} removed. Colours read from it are kept."

@@ -1,0 +1,113 @@
+"""Photographs kept, read and recorded."""
+
+import io
+import uuid
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+import numpy as np
+from django.contrib.auth.models import User
+from django.db import transaction
+from PIL import Image
+
+from claycore.colour.photographs.patches import Patch, Picture, Refusal
+from claycore.colour.photographs.reading import (
+    Light,
+    PatchColour,
+    Reference,
+    read_photograph,
+)
+from umberpot.results.models import Photograph, Ring
+from umberpot.tiles.models import ColourSource, Tile, Trial
+from umberpot.tiles.services import MeasuredColour, record_measured_colour
+
+
+@dataclass(frozen=True)
+class Marked:
+    """What is marked on a photograph: references and tiles, by key."""
+
+    references: Mapping[str, Reference]
+    tiles: Mapping[str, Patch]
+
+
+@dataclass(frozen=True)
+class Colours:
+    """What was read: each tile's colour and each reference's refusal, by key."""
+
+    tiles: Mapping[str, PatchColour]
+    references: Mapping[str, Refusal | None]
+    light: Light | None
+
+
+def keep_photograph(trial: Trial, image: bytes, key: uuid.UUID, by: User) -> Photograph:
+    """A photograph of a trial's tiles. The same ``key`` keeps only one."""
+    with Image.open(io.BytesIO(image)) as picture:
+        width, height = picture.size
+    kept, _ = Photograph.objects.get_or_create(
+        studio_id=trial.studio_id,
+        request_key=key,
+        defaults={
+            **{"trial": trial, "image": image, "width": width, "height": height},
+            "made_by": by,
+        },
+    )
+    return kept
+
+
+def read(photograph: Photograph, marked: Marked) -> Colours:
+    """The colours of what is marked; nothing is recorded."""
+    found = read_photograph(
+        _picture(photograph), list(marked.references.values()), list(marked.tiles.values())
+    )
+    return Colours(
+        dict(zip(marked.tiles, found.colours, strict=True)),
+        dict(zip(marked.references, found.references, strict=True)),
+        found.light,
+    )
+
+
+def _picture(photograph: Photograph) -> Picture:
+    with Image.open(io.BytesIO(bytes(photograph.image))) as picture:
+        return np.asarray(picture.convert("RGB"))
+
+
+@transaction.atomic
+def save(
+    photograph: Photograph,
+    marked: Marked,
+    tiles: Mapping[str, Tile],
+    seen: Mapping[str, int | None],
+    by: User,
+) -> int:
+    """Keeps the rings, records the colours after each tile's last firing, and says how many.
+
+    ``seen`` is the reading that each tile had on the page. Raises StaleReading where it has another
+    by now; then nothing is kept. A colour that was recorded from this photograph before is
+    superseded by what is read now.
+    """
+    found = read(photograph, marked)
+    photograph.rings.all().delete()
+    for reference in marked.references.values():
+        _keep_reference(photograph, reference)
+    recorded = 0
+    for key, patch in marked.tiles.items():
+        tile, colour = tiles[key], found.tiles[key]
+        ring = Ring(studio_id=photograph.studio_id, photograph=photograph, tile=tile, **vars(patch))
+        firing = tile.last_firing
+        if colour.lab and firing:
+            written = ", ".join(f"{value:.1f}" for value in colour.lab.values)
+            measured = MeasuredColour(colour.lab, written, ColourSource.PHOTOGRAPH, colour.u95)
+            ring.reading = record_measured_colour(tile, firing, measured, seen[key], by)
+            recorded += 1
+        ring.save()
+    return recorded
+
+
+def _keep_reference(photograph: Photograph, reference: Reference) -> None:
+    known = reference.known
+    Ring.objects.create(
+        studio_id=photograph.studio_id,
+        photograph=photograph,
+        **{"lightness": known.lightness, "a": known.a, "b": known.b},
+        **vars(reference.patch),
+    )
