@@ -311,6 +311,8 @@ document.addEventListener("alpine:init", () => {
     says: "",
     zoomWords: "Look closer",
     numbered: true,
+    moves: 0,
+    sent: 0,
     numberWords: "",
     fields() {
       return [...this.$root.querySelectorAll("input[name^=at_]")];
@@ -335,6 +337,7 @@ document.addEventListener("alpine:init", () => {
       this.moved();
     },
     moved() {
+      this.moves += 1;
       this.draw();
       this.$root.dispatchEvent(new Event("ring-moved"));
     },
@@ -467,6 +470,11 @@ document.addEventListener("alpine:init", () => {
       this.numbers();
       this.draw();
       this.$root.addEventListener("htmx:afterSettle", () => this.draw());
+      // An answer about rings that have moved on since would put them back.
+      this.$root.addEventListener("htmx:beforeRequest", () => (this.sent = this.moves));
+      this.$root.addEventListener("htmx:beforeSwap", (event) => {
+        if (this.sent !== this.moves) event.detail.shouldSwap = false;
+      });
     },
   }));
 

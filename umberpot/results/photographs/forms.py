@@ -46,7 +46,7 @@ class RingField(forms.CharField):
 
     def __init__(self, label: str) -> None:
         super().__init__(required=False, max_length=LONGEST_TEXT, label=label)
-        self.widget.attrs.update({"autocomplete": "off", "class": "input", "size": "14"})
+        self.widget.attrs.update({"autocomplete": "off", "class": "input", "aria-label": label})
 
     def clean(self, value: str) -> Patch | None:
         text: str = super().clean(value)

@@ -1,0 +1,57 @@
+"""Fired colours off a photograph: marked by mouse and keys, read, and said on the trial's page."""
+
+import re
+
+from playwright.sync_api import Page, expect
+
+from standins.camera.camera import WARM, Camera
+from standins.camera.scene import Scene, SceneTile
+
+SERIES = [(70, 0, -12), (60, 1, -24), (60.3, 1, -24), (48, 2, -36), (48.2, 2, -36), (47.8, 2, -36)]
+"""The six tiles of the demo's first trial, in colours of their own: 9 % is as strong as it gets."""
+
+
+def test_six_tiles_are_marked_read_and_speak(signed_in: Page, tmp_path) -> None:
+    page = signed_in
+    scene = Scene([SceneTile(colour) for colour in SERIES])
+    taken = tmp_path / "tiles.jpg"
+    taken.write_bytes(Camera(lamp=WARM, gradient=0.1).photograph(scene))
+    page.goto("/results/trials/1/")
+    page.get_by_role("link", name="Photograph the tiles").click()
+    page.get_by_label("Photograph", exact=True).set_input_files(taken)
+    page.get_by_role("button", name="Upload photograph").click()
+    expect(page.get_by_text("Mark: White card")).to_be_visible()
+    at = [(place.x, place.y) for place in scene.places]
+    click_on_picture(page, scene, at[0])
+    page.get_by_role("button", name="Mark Grey card, 18 %").click()
+    click_on_picture(page, scene, at[-1])
+    expect(page.get_by_text("Mark: A1")).to_be_visible()
+    click_on_picture(page, scene, at[1])
+    page.get_by_role("button", name="Mark A6").click()
+    click_on_picture(page, scene, at[-2])
+    page.get_by_role("button", name="Space the tiles evenly").click()
+    expect(page.get_by_text("Every tile is marked.")).to_be_visible()
+    expect(page.get_by_text(re.compile("fired colour #"))).to_have_count(6)
+    the_last_ring_moves_by_keys(page)
+    page.get_by_role("button", name="Save colours").click()
+    expect(page.get_by_text("6 fired colours saved.")).to_be_visible()
+    expect(page.get_by_text("9 % is as strong as it gets. 12 % looks the same")).to_be_visible()
+
+
+def click_on_picture(page: Page, scene: Scene, at: tuple[float, float]) -> None:
+    picture = page.locator("svg.photo")
+    picture.scroll_into_view_if_needed()
+    box = picture.bounding_box()
+    across, down = at[0] / scene.width, at[1] / scene.height
+    page.mouse.click(box["x"] + across * box["width"], box["y"] + down * box["height"])
+
+
+def the_last_ring_moves_by_keys(page: Page) -> None:
+    page.get_by_role("button", name="Show places").click()
+    page.get_by_role("button", name="Mark A6").click()
+    place = page.get_by_label("Place of A6")
+    before = place.input_value()
+    page.keyboard.press("ArrowRight")
+    expect(place).not_to_have_value(before)
+    page.keyboard.press("ArrowLeft")
+    expect(place).to_have_value(before)
