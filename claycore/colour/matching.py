@@ -21,7 +21,7 @@ _LEVELS = 9
 _LEVELS_OF_THREE = 6
 _REFINED = 14
 _OFFERED = 6
-_NEARLY_AS_GOOD = 5.0
+_NEARLY_AS_GOOD = 3.0
 """What lies further off than the best by more than this, CIEDE2000, is not offered."""
 _IN_THREES = 12
 """So many of the colourants that did best in twos are tried in threes."""

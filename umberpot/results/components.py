@@ -4,9 +4,11 @@ Registered as builtin tags, so a template may use them without loading anything.
 """
 
 from typing import Any
+from urllib.parse import urlencode
 
 from django import template
 
+from claycore.colour.notation import Lab
 from umberpot.results.places import CALCULATORS, CALCULATORS_TABBED, TOOLS
 from umberpot.ui.tools import offered_tools, shown_tools
 
@@ -17,6 +19,12 @@ register = template.Library()
 def results_tools(context: dict[str, Any], here: str) -> dict[str, Any]:
     """The tools of Results; signed out, those that need no studio."""
     return offered_tools(context, "Results", TOOLS, CALCULATORS_TABBED, here)
+
+
+@register.simple_tag
+def find_query(lab: Lab) -> str:
+    """The query that looks for a colour."""
+    return urlencode({"want": ", ".join(f"{value:.1f}" for value in lab.values)})
 
 
 @register.inclusion_tag("ui/components/tools.html")

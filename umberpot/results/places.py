@@ -27,6 +27,7 @@ TOOLS = (
         (
             Tool("results:clays", "Clays"),
             Tool("results:trials", "Colour trials"),
+            Tool("results:find", "Find a colour"),
             Tool("results:limits", "Limits"),
         ),
     ),

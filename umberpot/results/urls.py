@@ -10,6 +10,7 @@ from umberpot.results.calculators.colour.series import ColourSeriesView
 from umberpot.results.calculators.shrinkage import ShrinkageView
 from umberpot.results.clays import files
 from umberpot.results.clays import views as clays
+from umberpot.results.find import views as find
 from umberpot.results.limits import views as limits
 from umberpot.results.line_blends import views as line_blends
 from umberpot.results.photographs import views as photographs
@@ -28,6 +29,9 @@ urlpatterns = [
     path("photographs/<int:pk>/read/", photographs.read, name="read-photograph"),
     path("photographs/<int:pk>/image.jpg", photographs.image, name="photograph-image"),
     path("photographs/<int:pk>/remove/", photographs.remove, name="remove-photograph"),
+    path("find/", find.find, name="find"),
+    path("find/test-tile/", find.make_test_tile, name="test-tile"),
+    path("find/predictions/", find.record, name="predictions"),
     path("shrinkage/", ShrinkageView.as_view(), name="shrinkage"),
     path("absorption/", AbsorptionView.as_view(), name="absorption"),
     path("colour-difference/", DifferenceView.as_view(), name="colour-difference"),

@@ -34,6 +34,11 @@ class Conditions:
         return f"{self.clay}, {heat}, {'glazed' if self.glazed else 'unglazed'}"
 
     @property
+    def key(self) -> str:
+        """As a query string has it."""
+        return "|".join((self.cone, self.atmosphere, "glazed" if self.glazed else "", self.clay))
+
+    @property
     def order(self) -> tuple[str, bool, int, str]:
         return self.clay, self.glazed, cones.order(self.cone), self.atmosphere
 
@@ -50,6 +55,7 @@ class FiredColour:
     conditions: Conditions
     firing: int
     shelf: int | None
+    reading: int
 
     @property
     def title(self) -> str:
@@ -79,6 +85,7 @@ def fired_colours(tiles: Iterable[Tile]) -> list[FiredColour]:
                     Conditions(clay, firing.cone, firing.atmosphere, tile.glazed),
                     firing.pk,
                     loading.shelf,
+                    reading.pk,
                 )
             )
     return found

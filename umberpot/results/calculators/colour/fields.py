@@ -18,15 +18,17 @@ TILE_AS_WRITTEN = "a name, a percentage and a colour, like Kelp : 4 : 48.2, -14.
 
 
 class ColourField(forms.CharField):
-    """A colour as ``L, a, b`` or ``#rrggbb``; cleans to a :class:`Lab`."""
+    """A colour as ``L, a, b`` or ``#rrggbb``; cleans to a :class:`Lab`, None where left empty."""
 
-    def __init__(self, label: str) -> None:
-        super().__init__(max_length=LONGEST_TEXT, label=label)
+    def __init__(self, label: str, required: bool = True) -> None:
+        super().__init__(max_length=LONGEST_TEXT, label=label, required=required)
         self.widget.attrs.update({"autocomplete": "off", "spellcheck": "false"})
         self.error_messages["required"] = STILL_NEEDED
 
-    def clean(self, value: str) -> Lab:
+    def clean(self, value: str) -> Lab | None:
         text: str = super().clean(value)
+        if not text:
+            return None
         try:
             return notation.parse(text)
         except ClayError as error:

@@ -1,0 +1,56 @@
+"""What colour is wanted, and within which limits."""
+
+from typing import Any
+
+from django import forms
+from django.http import QueryDict
+
+from claycore.colour.matching import MOST_PARTS
+from claycore.measure.bounds import Bound
+from claycore.safety.cautions import named_materials
+from umberpot.results.calculators.colour.fields import ColourField
+from umberpot.results.colours.fired import Conditions
+from umberpot.ui.fields.measures import Choice, MeasureField
+
+_USUAL = {"max_pct": "8", "parts": "2"}
+
+MOST = Bound(0, 100, "Enter a percentage of more than 0 and at most 100.")
+
+
+class FindForm(forms.Form):
+    """A colour, where it is to be fired, and how much of what may go in."""
+
+    use_required_attribute = False
+
+    want = ColourField("Colour wanted")
+    under = Choice(choices=[], required=False, label="Clay and firing")
+    clay = ColourField("Fired colour of the plain clay", required=False)
+    max_pct = MeasureField(MOST, label="At most in total")
+    parts = Choice(
+        choices=[(str(n), str(n)) for n in range(1, MOST_PARTS + 1)],
+        label="Colourants at most",
+    )
+    without = Choice(choices=[], required=False, label="Without")
+
+    def __init__(self, data: QueryDict | None, *, conditions: list[tuple[Conditions, int]]) -> None:
+        """What was left out is the usual, and stands in its field."""
+        if data:
+            data = data.copy()
+            for name, usual in _USUAL.items():
+                data[name] = data.get(name) or usual
+        super().__init__(data, initial=_USUAL)
+        self.conditions = {one.key: one for one, _ in conditions}
+        under: Any = self.fields["under"]
+        under.choices = [
+            (one.key, f"{one.words} ({count} tile{'' if count == 1 else 's'})")
+            for one, count in conditions
+        ]
+        without: Any = self.fields["without"]
+        cautions = named_materials().values()
+        without.choices = [("", "nothing left out"), *((c.code, c.title) for c in cautions)]
+
+    @property
+    def chosen(self) -> Conditions | None:
+        """Under which conditions it is to be fired; the most tested ones by default."""
+        first = next(iter(self.conditions), "")
+        return self.conditions.get(self.cleaned_data.get("under") or first)

@@ -1,0 +1,108 @@
+"""All fired colours of the studio, and what may be mixed under conditions that were tested."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from django.db.models import Count, F, Q, QuerySet
+
+from claycore.colour.equal_tiles import mean_colour
+from claycore.colour.nearest import nearest
+from claycore.colour.notation import Lab
+from claycore.colour.palette import FiredTile, Palette, learn
+from umberpot.results.colours.fired import Conditions, FiredColour, fired_colours, labs
+from umberpot.shelf.models import Material
+from umberpot.studio.models import Studio
+from umberpot.tiles.models import ColourReading, Tile
+
+MOST_CONDITIONS = 40
+MOST_TO_LEARN_FROM = 600
+"""The latest tiles of a clay that its palette is learned from."""
+
+
+def _current(studio: Studio) -> QuerySet[ColourReading]:
+    """The colours that stand, of tiles that are not set aside."""
+    rows = ColourReading.objects.of(studio)
+    found: QuerySet[ColourReading] = rows.filter(
+        superseded_at=None, tile__set_aside_at=None, firing__isnull=False
+    )
+    return found
+
+
+def conditions_of(studio: Studio) -> list[tuple[Conditions, int]]:
+    """Under which conditions coloured tiles were fired, and how many: most tiles first."""
+    coloured = _current(studio).exclude(tile__mix=None)
+    keys = ("tile__mix__clay_name", "firing__cone", "firing__atmosphere", "tile__glazed")
+    counted = coloured.order_by().values_list(*keys).annotate(count=Count("pk"))
+    return [
+        (Conditions(clay, cone, atmosphere, glazed), count)
+        for clay, cone, atmosphere, glazed, count in counted.order_by("-count")[:MOST_CONDITIONS]
+    ]
+
+
+@dataclass(frozen=True)
+class Found:
+    """A fired tile and how far it lies from what is wanted, CIEDE2000."""
+
+    tile: FiredColour
+    delta_e: float
+
+
+def nearest_tiles(studio: Studio, want: Lab, count: int) -> list[Found]:
+    """The nearest fired tiles of the whole studio, nearest first."""
+    rows = list(_current(studio).order_by("pk").values_list("pk", "lightness", "a", "b"))
+    near = nearest(want, [row[1:] for row in rows], count)
+    keys = {rows[one.index][0]: one.delta_e for one in near}
+    tiles = Tile.objects.of(studio).filter(colours__in=keys).distinct().with_history()
+    found = [Found(one, keys[one.reading]) for one in fired_colours(tiles) if one.reading in keys]
+    return sorted(found, key=lambda one: one.delta_e)
+
+
+@dataclass(frozen=True)
+class Tested:
+    """What was fired of one clay under some conditions, and the colour of the clay alone.
+
+    ``clay`` is None where no plain tile of it was read.
+    """
+
+    tiles: Sequence[FiredColour]
+    clay: Lab | None
+
+    def palette(self, clay: Lab, without: frozenset[str]) -> Palette:
+        """The clay's palette, without some colourants."""
+        usable = [
+            FiredTile(tile.pcts, tile.lab)
+            for tile in self.tiles
+            if tile.pcts and not without.intersection(tile.pcts)
+        ]
+        return learn(clay, usable)
+
+
+def tested_under(studio: Studio, conditions: Conditions) -> Tested:
+    """The latest tiles under some conditions, coloured and plain."""
+    fired = Q(
+        loadings__firing__cone=conditions.cone,
+        loadings__firing__atmosphere=conditions.atmosphere,
+        glazed=conditions.glazed,
+    )
+    of_clay = Q(mix__clay_name=conditions.clay) | Q(mix=None, clay__name=conditions.clay)
+    tiles = Tile.objects.of(studio).kept().filter(fired & of_clay, colours__superseded_at=None)
+    latest = tiles.order_by("-pk").values_list("pk", flat=True).distinct()[:MOST_TO_LEARN_FROM]
+    read = fired_colours(Tile.objects.of(studio).filter(pk__in=list(latest)).with_history())
+    under = [one for one in read if one.conditions == conditions]
+    plain = [one for one in under if not one.pcts]
+    coloured = [one for one in under if one.pcts]
+    return Tested(coloured, mean_colour(labs(plain)) if plain else None)
+
+
+def prices_of(studio: Studio) -> dict[str, float]:
+    """The price per kg of every colourant that has one."""
+    priced = Material.objects.of(studio).filter(price_per_kg__isnull=False)
+    return {
+        name: float(price) for name, price in priced.values_list("name", "price_per_kg") if price
+    }
+
+
+def named_with(studio: Studio, hazard: str) -> frozenset[str]:
+    """The materials that a caution names, like all with cadmium."""
+    rows = Material.objects.of(studio).values_list("name", F("hazards"))
+    return frozenset(name for name, hazards in rows if hazard in (hazards or []))
