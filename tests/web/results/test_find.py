@@ -74,7 +74,7 @@ def test_a_mixture_comes_nearer_than_any_tile_and_is_drawn_as_a_prediction(signe
 def test_the_plain_clay_is_taken_from_its_own_tile(signed_in, tested, fired):
     without = words_of(signed_in.get("/results/find/", {"want": "58, 2, 15"}))
     assert "own fired colour is needed" in without
-    fired("", WHITE_CLAY)
+    fired("&add=Kelp:0", WHITE_CLAY)
     assert "% Kelp" in words_of(signed_in.get("/results/find/", {"want": "58, 2, 15"}))
 
 
