@@ -21,6 +21,13 @@ def results_tools(context: dict[str, Any], here: str) -> dict[str, Any]:
     return offered_tools(context, "Results", TOOLS, CALCULATORS_TABBED, here)
 
 
+@register.inclusion_tag("ui/components/tools.html", takes_context=True)
+def colour_tools(context: dict[str, Any], here: str) -> dict[str, Any]:
+    """The same on a colour calculator: signed in, the one tab stands for all three."""
+    signed_in = context["user"].is_authenticated
+    return results_tools(context, "results:colour-difference" if signed_in else here)
+
+
 @register.simple_tag
 def find_query(lab: Lab) -> str:
     """The query that looks for a colour."""

@@ -27,9 +27,10 @@ TOOLS = (
         (
             Tool("results:clays", "Clays"),
             Tool("results:trials", "Colour trials"),
+            Tool("results:wall", "Wall"),
             Tool("results:find", "Find a colour"),
             Tool("results:limits", "Limits"),
         ),
     ),
-    ToolGroup("", (*_CALCULATORS, *_COLOURS)),
+    ToolGroup("", (*_CALCULATORS, _COLOURS[0])),
 )

@@ -16,6 +16,7 @@ from umberpot.results.line_blends import views as line_blends
 from umberpot.results.photographs import views as photographs
 from umberpot.results.readings.views import every_reading
 from umberpot.results.trials import views as trials
+from umberpot.results.wall import views as wall
 from umberpot.tiles.codes import by_number
 
 app_name = "results"
@@ -29,6 +30,8 @@ urlpatterns = [
     path("photographs/<int:pk>/read/", photographs.read, name="read-photograph"),
     path("photographs/<int:pk>/image.jpg", photographs.image, name="photograph-image"),
     path("photographs/<int:pk>/remove/", photographs.remove, name="remove-photograph"),
+    path("wall/", wall.wall, name="wall"),
+    path("wall/wall.<slug:form>", wall.wall_file, name="wall-file"),
     path("find/", find.find, name="find"),
     path("find/test-tile/", find.make_test_tile, name="test-tile"),
     path("find/predictions/", find.record, name="predictions"),

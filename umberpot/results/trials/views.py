@@ -1,5 +1,7 @@
 """Read: the calculators, and what the tiles say."""
 
+from urllib.parse import urlencode
+
 from django import forms
 from django.db.models import Exists, OuterRef
 from django.http import HttpResponse
@@ -89,6 +91,9 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
             "summary": results.summary(batches),
             "joints": results.joints(found),
             "shelves": shelves_said(progresses),
+            "wall_query": urlencode(
+                {"codes": " ".join(p.tile.code for p in progresses if p.colour)}
+            ),
             "photographs": trial.photographs.defer("image"),
             "colours": colours_say(request.studio, fired_colours(p.tile for p in progresses)),
         },

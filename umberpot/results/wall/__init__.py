@@ -1,0 +1,1 @@
+"""The wall: any fired tiles touching on grey, sorted, and taken away as files."""
