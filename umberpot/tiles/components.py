@@ -3,12 +3,16 @@
 Registered as builtin tags, so a template may use them without loading anything.
 """
 
+from collections.abc import Iterable, Sequence
 from typing import Any
 
 from django import template
 
 from claycore.inscriptions import HOLE_MM, TILE_LONGER_THAN_MARK_MM
-from claycore.measure.formatting import plain
+from claycore.measure.formatting import percentage, plain
+from umberpot.mixing.models import Mix
+from umberpot.shelf.models import Material
+from umberpot.tiles.fired_looks import FiredLook, note_mixes, note_stains
 from umberpot.tiles.models import Tile
 from umberpot.tiles.progress import TileProgress
 from umberpot.ui.components.tile_looks import TileLook, TileState
@@ -68,3 +72,37 @@ def inscription(tile: Tile) -> dict[str, Any]:
         "mark_words": f"{plain(tile.mark_length_mm, 1)} mm",
         "middle": plain(length / 2),
     }
+
+
+@register.simple_tag
+def note_fired_mixes(mixes: Iterable[Mix]) -> str:
+    """Gives the mixes of a page their fired colours, in one query; shows nothing itself."""
+    note_mixes(mixes)
+    return ""
+
+
+@register.simple_tag
+def note_fired_mix(mix: Mix) -> str:
+    """The same for one mix."""
+    note_mixes([mix])
+    return ""
+
+
+@register.simple_tag
+def note_fired_stains(materials: Iterable[Material]) -> str:
+    """Gives the stains of a page their fired colours, in one query; shows nothing itself."""
+    note_stains(materials)
+    return ""
+
+
+@register.inclusion_tag("tiles/components/fired_looks.html")
+def fired_looks(looks: Sequence[FiredLook]) -> dict[str, Any]:
+    """Fired colours as a strip of small touching swatches, each said in words."""
+    return {"looks": looks}
+
+
+@register.inclusion_tag("tiles/components/fired_looks.html")
+def fired_strengths(looks: Sequence[FiredLook]) -> dict[str, Any]:
+    """The same for strengths of one stain, with what they are under them."""
+    pcts = ", ".join(percentage(look.pct) for look in looks)
+    return {"looks": looks, "says": f"{pcts} % in {looks[0].where}"}

@@ -1,0 +1,95 @@
+"""The fired colours that mixes and stains have by now, for wherever they are listed."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from django.db.models import F, QuerySet, Window
+from django.db.models.functions import RowNumber
+
+from claycore.colour.notation import Lab
+from claycore.measure.formatting import percentage
+from umberpot.mixing.models import Mix
+from umberpot.shelf.models import Material
+from umberpot.tiles.models import ColourReading
+
+MOST_OF_A_STAIN = 4
+_LOOKED_AT = 24
+"""The latest readings of a stain that its strengths are picked from."""
+
+
+@dataclass(frozen=True)
+class FiredLook:
+    """A fired colour, and what it is the colour of: never that of the raw powder."""
+
+    lab: Lab
+    code: str
+    where: str
+    pct: float = 0.0
+
+    @property
+    def words(self) -> str:
+        """Its percentage where it is one of several, its clay and firing, and its tile."""
+        strength = f"{percentage(self.pct)} % in " if self.pct else ""
+        return f"{strength}{self.where} ({self.code})"
+
+    @property
+    def fill(self) -> str:
+        return self.lab.hex
+
+    @property
+    def alone(self) -> list["FiredLook"]:
+        """A strip of this one."""
+        return [self]
+
+
+def _look(reading: ColourReading, mix: Mix, pct: float = 0.0) -> FiredLook:
+    heat = reading.firing.heat if reading.firing else ""
+    glaze = "glazed" if reading.tile.glazed else "unglazed"
+    where = f"{mix.clay_name}, cone {heat}, {glaze}"
+    return FiredLook(reading.lab, reading.tile.code, where, pct)
+
+
+def _current() -> QuerySet[ColourReading]:
+    found: QuerySet[ColourReading] = ColourReading.objects.filter(
+        superseded_at=None, tile__set_aside_at=None
+    ).select_related("tile__mix", "firing")
+    return found
+
+
+def note_mixes(mixes: Iterable[Mix]) -> None:
+    """Gives each mix its ``fired``: the colour of the tile of it that was fired last, or None."""
+    by_key = {mix.pk: mix for mix in mixes}
+    for mix in by_key.values():
+        mix.fired = None  # type: ignore[attr-defined]
+    latest = Window(
+        RowNumber(), partition_by=F("tile__mix"), order_by=[F("firing__fired_on").desc(), F("pk")]
+    )
+    rows = _current().filter(tile__mix__in=by_key).annotate(place=latest).filter(place=1)
+    for reading in rows:
+        mix = by_key[reading.tile.mix_id or 0]
+        mix.fired = _look(reading, mix)  # type: ignore[attr-defined]
+
+
+def note_stains(materials: Iterable[Material]) -> None:
+    """Gives each material its ``fired``: colours of tiles that it alone colours, palest first.
+
+    All are of one clay and firing: that of the tile that was fired last.
+    """
+    by_key = {material.pk: material for material in materials}
+    found: dict[int, dict[float, FiredLook]] = {key: {} for key in by_key}
+    stain = F("tile__mix__parts__material")
+    latest = Window(
+        RowNumber(), partition_by=stain, order_by=[F("firing__fired_on").desc(), F("pk").desc()]
+    )
+    rows = _current().filter(tile__mix__parts__material__in=by_key).annotate(stain=stain)
+    for reading in rows.annotate(place=latest).filter(place__lte=_LOOKED_AT).order_by("place"):
+        mix = reading.tile.mix
+        pcts = mix.said_pcts if mix else {}
+        if mix and list(pcts) == [by_key[reading.stain].name]:
+            (pct,) = pcts.values()
+            look, there = _look(reading, mix, pct), found[reading.stain]
+            if all(other.where == look.where for other in there.values()):
+                there.setdefault(pct, look)
+    for key, material in by_key.items():
+        looks = sorted(found[key].values(), key=lambda look: look.pct)
+        material.fired = looks[:MOST_OF_A_STAIN]  # type: ignore[attr-defined]
