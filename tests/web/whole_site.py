@@ -24,6 +24,7 @@ from umberpot.kiln.schedules.services import draft_for
 from umberpot.mixing.leftovers.services import keep_leftover
 from umberpot.mixing.models import Plan
 from umberpot.mixing.services import save_calculation
+from umberpot.results.models import Ring
 from umberpot.results.photographs.services import keep_photograph
 from umberpot.tiles.models import ClayTest, Tile
 
@@ -75,6 +76,8 @@ def world(make_mix, weigh, signed_in, user, studio):
     schedule = draft_for(kiln, Stage.GLAZE, "6", user, uuid.uuid4())
     log = FiringLogFactory(firing=firing)
     photograph = keep_photograph(tile.trial, Camera().photograph(Scene([])), uuid.uuid4(), user)
+    place = {"x": 50, "y": 50, "radius": 20}
+    ring = Ring.objects.create(studio=studio, photograph=photograph, tile=tile, **place)
     left = keep_leftover(finished, 12, "dry", None, user)
     bowl = ContainerFactory(studio=studio, name="Secret bowl")
     signed_in.post(
@@ -142,6 +145,7 @@ def world(make_mix, weigh, signed_in, user, studio):
         "results:tile": tile.code,
         "results:new-photograph": tile.trial_id,
         **dict.fromkeys(PHOTOGRAPH_PAGES, photograph.pk),
+        "results:crop": ring.pk,
         **dict.fromkeys(BY_NUMBER, tile.pk),
     }
 

@@ -30,6 +30,7 @@ urlpatterns = [
     path("photographs/<int:pk>/read/", photographs.read, name="read-photograph"),
     path("photographs/<int:pk>/image.jpg", photographs.image, name="photograph-image"),
     path("photographs/<int:pk>/remove/", photographs.remove, name="remove-photograph"),
+    path("photographs/rings/<int:pk>.jpg", photographs.crop, name="crop"),
     path("wall/", wall.wall, name="wall"),
     path("wall/wall.<slug:form>", wall.wall_file, name="wall-file"),
     path("find/", find.find, name="find"),

@@ -373,6 +373,13 @@ class ColourReading(TileReading):
         return "Colour" + self._after_firing()
 
     @property
+    def margin(self) -> str:
+        """How far it may be off and how it was read, in words; '' where it was only typed."""
+        if self.u95 is None:
+            return ""
+        return f"± ΔE {self.u95:.1f}, {self.get_source_display().lower()}"
+
+    @property
     def lab(self) -> Lab:
         return Lab(self.lightness, self.a, self.b)
 

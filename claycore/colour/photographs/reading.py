@@ -15,8 +15,20 @@ from numpy.typing import NDArray
 
 from claycore.colour.difference import ciede2000_of
 from claycore.colour.notation import Lab
-from claycore.colour.photographs.patches import Patch, Picture, Read, Refusal, read_patch
-from claycore.colour.spaces import lab_from_linear, linear_from_lab
+from claycore.colour.photographs.patches import (
+    Patch,
+    Picture,
+    Read,
+    Refusal,
+    is_within,
+    read_patch,
+)
+from claycore.colour.spaces import (
+    lab_from_linear,
+    linear_from_lab,
+    linear_from_srgb,
+    srgb_from_linear,
+)
 
 DARKEST_REFERENCE = 0.15
 """A reference photographed darker than this share of what it is is underexposed. Our choice."""
@@ -104,6 +116,27 @@ def read_photograph(
     scale = _Scale(known)
     colours = tuple(_colour(picture, patch, scale) for patch in patches)
     return PhotographReading(colours, refusals, scale.light)
+
+
+def corrected(picture: Picture, references: Sequence[Reference], patch: Patch) -> Picture | None:
+    """The square within a patch as it would look in white light: its own texture, its true colour.
+
+    None where no reference can be read, or the patch does not lie in the picture. Raises nothing.
+    Source: as at the head of this file.
+    """
+    known = [
+        (reference, read)
+        for reference in references
+        if isinstance(read := _reference(picture, reference), Read)
+    ]
+    if not known or not is_within(picture, patch):
+        return None
+    half = max(1, int(patch.radius / np.sqrt(2)))
+    x, y = int(patch.x), int(patch.y)
+    part = picture[y - half : y + half, x - half : x + half] / 255.0
+    linear = linear_from_srgb(part) * _Scale(known).at(patch)
+    square: Picture = np.round(srgb_from_linear(linear) * 255).astype(np.uint8)
+    return square
 
 
 def _reference(picture: Picture, reference: Reference) -> Read | Refusal:

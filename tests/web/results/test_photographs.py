@@ -3,10 +3,12 @@
 import io
 import uuid
 
+import numpy as np
 import pytest
 from PIL import Image
 
 from claycore.colour.difference import ciede2000_of
+from claycore.colour.spaces import lab_from_linear, linear_from_srgb
 from standins.camera.camera import WARM, Camera
 from standins.camera.scene import Scene, SceneTile
 from tests.factories import FiringFactory
@@ -163,3 +165,36 @@ def test_a_picture_of_three_pixels_is_kept_and_nothing_is_read_off_it(signed_in,
     tiny = Photograph.objects.get()
     sent = {**rings(trial), "at_white": "1 0 1"}
     assert signed_in.post(tiny.get_absolute_url(), sent).status_code == 400
+
+
+def test_a_tile_shows_its_close_up_in_white_light_and_how_even_it_is(signed_in, trial, photograph):
+    signed_in.post(photograph.get_absolute_url(), rings(trial))
+    tile = trial.tiles.first()
+    page = signed_in.get(f"/results/tiles/{tile.code}/")
+    assert "No specks." in words_of(page)
+    ring = Ring.objects.get(tile=tile)
+    crop = Image.open(
+        io.BytesIO(signed_in.get(f"/results/photographs/rings/{ring.pk}.jpg").content)
+    )
+    pixels = np.asarray(crop).reshape(-1, 3).mean(axis=0)
+    shown = lab_from_linear(linear_from_srgb(pixels / 255.0))
+    assert float(ciede2000_of(shown, COLOURS[0])) < 2.5
+
+
+def test_without_its_references_a_ring_has_no_close_up(signed_in, trial, photograph):
+    signed_in.post(photograph.get_absolute_url(), rings(trial))
+    Ring.objects.filter(tile=None).delete()
+    ring = Ring.objects.exclude(tile=None).first()
+    assert signed_in.get(f"/results/photographs/rings/{ring.pk}.jpg").status_code == 404
+    assert signed_in.get(f"/results/tiles/{ring.tile.code}/").status_code == 200
+
+
+def test_a_tile_that_was_set_aside_since_leaves_the_photograph_as_it_is(
+    signed_in, trial, photograph
+):
+    signed_in.post(photograph.get_absolute_url(), rings(trial))
+    first = trial.tiles.first()
+    first.set_aside(True)
+    page = signed_in.get(photograph.get_absolute_url())
+    assert page.status_code == 200
+    assert f"at_{first.pk}" not in page.content.decode()

@@ -96,7 +96,7 @@ def test_a_name_that_does_not_fit_brings_questions_and_no_verdict(signed_in, tri
     fired("Quay Blue:6", "55, 1, -2")
     said = page_of(signed_in, trial)
     assert "Quay Blue is called blue, and fires grey" in said
-    assert "Possible causes (common practice). None of them is established." in said
+    assert "Possible causes (common practice), none established." in said
 
 
 def test_a_lighter_shelf_is_named(signed_in, trial, fired, firing, studio):

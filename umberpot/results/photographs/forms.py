@@ -96,7 +96,8 @@ class MarkForm(forms.Form):
             seen.initial = _colour_of(tile)
             self.fields[f"seen_{key}"] = seen
         for name, written in _written(photograph.rings.all()):
-            self.fields[name].initial = written
+            if name in self.fields:  # a tile may have been set aside since
+                self.fields[name].initial = written
 
     @property
     def references(self) -> list[Target]:

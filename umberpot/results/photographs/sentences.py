@@ -2,6 +2,7 @@
 
 from claycore.colour.photographs.patches import Refusal
 from claycore.colour.photographs.reading import TINTED, Light
+from claycore.colour.photographs.texture import Texture
 from umberpot.results.models import Photograph
 
 PHOTOGRAPH_SAVED = "Photograph saved. Mark the reference and each tile on it."
@@ -18,6 +19,9 @@ REFUSALS = {
     Refusal.TOO_DARK: "The reference is too dark. Take the picture again with more light.",
     Refusal.UNEVEN: "The reference is uneven: a shadow or an edge lies in the ring.",
 }
+STREAKED, LEAST_STREAK = 0.7, 1.0
+"""From which direction and contrast on a patch is called streaked. Our choice."""
+
 POOR_REFERENCE = (
     "Paper and plaster differ. Colours are comparable in this picture, and less beyond."
 )
@@ -46,3 +50,18 @@ def colours_saved(count: int) -> str:
 def removed(photograph: Photograph) -> str:
     """A photograph is gone; what was read off it is not."""
     return f"Photograph of {photograph.trial} removed. Colours read from it are kept."
+
+
+def of_texture(texture: Texture) -> list[str]:
+    """How even a tile is, in words with figures."""
+    speckle = texture.speckle
+    said = ["No specks."]
+    if speckle.count:
+        tone = "darker" if speckle.darker else "paler"
+        said = [
+            f"{speckle.count} {tone} specks on {100 * speckle.share:.1f} % of the patch, contrast"
+            f" {speckle.contrast:.0f} of lightness."
+        ]
+    if texture.streaks > STREAKED and texture.streak_contrast > LEAST_STREAK:
+        said.append(f"Streaked: lightness varies by {texture.streak_contrast:.1f} across.")
+    return said

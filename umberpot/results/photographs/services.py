@@ -15,8 +15,10 @@ from claycore.colour.photographs.reading import (
     Light,
     PatchColour,
     Reference,
+    corrected,
     read_photograph,
 )
+from claycore.colour.photographs.texture import Texture, texture_of
 from umberpot.results.models import Photograph, Ring
 from umberpot.tiles.models import ColourSource, Tile, Trial
 from umberpot.tiles.services import MeasuredColour, record_measured_colour
@@ -69,6 +71,32 @@ def read(photograph: Photograph, marked: Marked) -> Colours:
 def _picture(photograph: Photograph) -> Picture:
     with Image.open(io.BytesIO(bytes(photograph.image))) as picture:
         return np.asarray(picture.convert("RGB"))
+
+
+@dataclass(frozen=True)
+class CloseUp:
+    """A ring seen close: the picture in it as it would look in white light, and its texture."""
+
+    jpeg: bytes
+    texture: Texture
+
+
+def close_up(ring: Ring) -> CloseUp | None:
+    """What a ring shows; None where its photograph has no reference any more that can be read."""
+    photograph = ring.photograph
+    picture = _picture(photograph)
+    references = [
+        Reference(Patch(one.x, one.y, one.radius), one.known)
+        for one in photograph.rings.filter(tile=None)
+        if one.known
+    ]
+    patch = Patch(ring.x, ring.y, ring.radius)
+    square = corrected(picture, references, patch)
+    if square is None:
+        return None
+    out = io.BytesIO()
+    Image.fromarray(square).save(out, "JPEG", quality=90, subsampling=0)
+    return CloseUp(out.getvalue(), texture_of(picture, patch))
 
 
 @transaction.atomic

@@ -4,12 +4,12 @@ import uuid
 from dataclasses import dataclass
 
 from django.contrib import messages
-from django.http import HttpResponse
+from django.http import Http404, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
 from claycore.colour.photographs.references import REFERENCES
-from umberpot.results.models import Photograph
+from umberpot.results.models import Photograph, Ring
 from umberpot.results.photographs import sentences, services
 from umberpot.results.photographs.forms import MarkForm, PhotographForm, Target
 from umberpot.results.photographs.services import Colours, Marked
@@ -183,6 +183,18 @@ def image(request: StudioRequest, pk: int) -> HttpResponse:
         bytes(kept.image),
         content_type="image/jpeg",
         headers={"Cache-Control": "private, max-age=31536000, immutable"},
+    )
+
+
+@require_GET
+def crop(request: StudioRequest, pk: int) -> HttpResponse:
+    """What a ring shows, as it would look in white light."""
+    ring = get_object_or_404(Ring.objects.of(request.studio).select_related("photograph"), pk=pk)
+    seen = services.close_up(ring)
+    if seen is None:
+        raise Http404
+    return HttpResponse(
+        seen.jpeg, content_type="image/jpeg", headers={"Cache-Control": "private, max-age=86400"}
     )
 
 

@@ -1,5 +1,6 @@
 """Read: the calculators, and what the tiles say."""
 
+from typing import Any
 from urllib.parse import urlencode
 
 from django import forms
@@ -12,6 +13,9 @@ from claycore.judging.limits import SCHOOLS, WARES
 from umberpot.results.colours.fired import fired_colours
 from umberpot.results.colours.says import colours_say
 from umberpot.results.limits.services import limits_of
+from umberpot.results.models import Ring
+from umberpot.results.photographs.sentences import of_texture
+from umberpot.results.photographs.services import close_up
 from umberpot.results.places import PLACE
 from umberpot.results.trials import results
 from umberpot.results.trials.shelves import shelves_said
@@ -109,5 +113,16 @@ def tile(request: StudioRequest, code: str) -> HttpResponse:
     return render(
         request,
         "results/trials/tile.html",
-        {"place": PLACE, "tile": found, "result": result, "limit": limits.absorption},
+        {
+            **{"place": PLACE, "tile": found, "result": result, "limit": limits.absorption},
+            **_seen_close(request, found),
+        },
     )
+
+
+def _seen_close(request: StudioRequest, tile: Tile) -> dict[str, Any]:
+    """The tile on its latest photograph: the ring, and how even it is."""
+    rings = Ring.objects.of(request.studio).filter(tile=tile).select_related("photograph")
+    ring = rings.order_by("-pk").first()
+    seen = close_up(ring) if ring else None
+    return {"ring": ring, "texture": of_texture(seen.texture)} if seen else {}

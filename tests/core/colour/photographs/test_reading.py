@@ -9,7 +9,8 @@ from PIL import Image
 from claycore.colour.difference import ciede2000_of
 from claycore.colour.notation import Lab
 from claycore.colour.photographs.patches import Patch, Refusal, read_patch
-from claycore.colour.photographs.reading import Reference, read_photograph
+from claycore.colour.photographs.reading import Reference, corrected, read_photograph
+from claycore.colour.spaces import lab_from_linear, linear_from_srgb
 from standins.camera.camera import COLD, WARM, Camera
 from standins.camera.scene import GREY, WHITE, Scene, SceneTile, Speckle
 
@@ -139,3 +140,21 @@ def test_fine_specks_hardly_move_the_colour():
     clean, specked = (55, 12, 20), SceneTile((55, 12, 20), Speckle((20, 2, 4), 40, 3))
     found = read(Scene([specked]), Camera())
     assert float(ciede2000_of(found.colours[0].lab.values, clean)) < 2
+
+
+def test_a_corrected_crop_has_the_true_colour_and_the_texture():
+    specked = SceneTile((55, 12, 20), Speckle((20, 2, 4), 60, 5))
+    scene = Scene([specked, SceneTile((55, 12, 20))])
+    picture, (white, *tiles, grey) = seen(scene, Camera(lamp=WARM, gradient=0.15))
+    references = [Reference(white, Lab(*WHITE)), Reference(grey, Lab(*GREY))]
+    rough, even = (corrected(picture, references, tile) for tile in tiles)
+    middle = np.median(lab_from_linear(linear_from_srgb(even / 255.0)).reshape(-1, 3), axis=0)
+    assert float(ciede2000_of(middle, (55, 12, 20))) < 2
+    assert rough[..., 1].std() > 2 * even[..., 1].std()
+
+
+def test_there_is_no_crop_without_a_reference_or_beyond_the_picture():
+    picture, (white, tile, _) = seen(Scene([SceneTile((55, 12, 20))]), Camera())
+    assert corrected(picture, [], tile) is None
+    outside = Patch(2, 2, 30)
+    assert corrected(picture, [Reference(white, Lab(*WHITE))], outside) is None
