@@ -128,8 +128,8 @@ def _refined(palette: Palette, want: Lab, max_pct: float, rough: _Rough) -> Cand
     colourants = [palette.colourants[name] for name in rough.names]
 
     def off(pcts: NDArray[Any]) -> float:
-        added = sum(one.adds(max(pct, 0.0)) for one, pct in zip(colourants, pcts, strict=True))
-        return float(ciede2000_of(want.values, palette.labs(np.asarray(added)))) ** 2
+        found = palette.predict(dict(zip(rough.names, pcts, strict=True)))
+        return ciede2000(want, found.lab) ** 2
 
     found = optimize.minimize(
         off,
@@ -139,7 +139,7 @@ def _refined(palette: Palette, want: Lab, max_pct: float, rough: _Rough) -> Cand
         constraints={"type": "ineq", "fun": lambda pcts: max_pct - pcts.sum()},
         options={"ftol": 1e-6, "maxiter": 60},
     )
-    is_better = found.fun < rough.delta_e**2 and found.x.sum() <= max_pct + 1e-9
+    is_better = found.fun <= off(np.array(rough.pcts)) and found.x.sum() <= max_pct + 1e-9
     pcts = found.x if is_better else rough.pcts
     additions = tuple(
         Addition(name, float(pct))

@@ -2,17 +2,19 @@
 
 For each band, K/S(mix) = K/S(clay) + Σ kᵢ · pᵢ^γᵢ, the percentages on dry clay. γ is 1 in Kubelka
 and Munk's own mixing; real stains level off, so it is fitted where tiles of two or more strengths
-tell. Why bands of a spectrum, and why γ: decision 17. A prediction never counts as a test.
+tell. A tile of one colourant is then moved by what its neighbours were missed by, so that a
+prediction passes through what was tested. Why bands of a spectrum, and why γ: decision 17. A
+prediction never counts as a test.
 """
 
 from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
-from claycore.colour.difference import ciede2000
+from claycore.colour.difference import ciede2000, ciede2000_of
 from claycore.colour.kubelka_munk import k_over_s, reflectance_of, steepness
 from claycore.colour.notation import Lab
 from claycore.colour.spectra import lab_of, reflectances_of
@@ -26,6 +28,8 @@ choice: about twice what made tiles are missed by; no measured studio stands beh
 
 _USUAL_COUNTS = 1
 """As how many missed tiles the usual error counts."""
+
+_BAND_STEPS = 121
 
 _CURVES = np.linspace(0.5, 1.0, 11)
 """The γ that are tried."""
@@ -45,17 +49,30 @@ class FiredTile:
 
 @dataclass(frozen=True)
 class Colourant:
-    """What one colourant does: K/S per band at 1 %, its γ, and which strengths that rests on."""
+    """What one colourant does: K/S per band at 1 %, its γ, and which strengths that rests on.
+
+    ``missed`` is by how much its own tiles lie beside that in CIELAB, one row for each strength.
+    """
 
     name: str
     per_pct: NDArray[Any]
     curve: float
     tested: tuple[float, ...]
+    missed: NDArray[Any]
 
     @property
     def most_pct(self) -> float:
         """The strongest percentage that may be predicted."""
         return BEYOND * max(self.tested)
+
+    def beside(self, pct: NDArray[Any] | float) -> NDArray[Any]:
+        """By how much a tile of it alone is likely to lie beside the fit, CIELAB in the last axis.
+
+        Between tested strengths in proportion, none at 0 %, and beyond the last as there: so the
+        prediction passes through the tiles.
+        """
+        strengths, rows = [0.0, *self.tested], np.vstack([np.zeros(3), self.missed])
+        return np.stack([np.interp(pct, strengths, rows[:, n]) for n in range(3)], axis=-1)
 
     def adds(self, pct: NDArray[Any] | float) -> NDArray[Any]:
         """K/S per band that these percentages add; bands come last."""
@@ -122,11 +139,42 @@ class Palette:
         """
         used = {name: pct for name, pct in pcts.items() if pct > 0}
         added = sum((self.colourants[name].adds(pct) for name, pct in used.items()), np.zeros(1))
-        lightness, a, b = self.labs(added)
+        lab = self.labs(added)
+        if len(used) == 1:
+            lab = lab + sum(self.colourants[name].beside(pct) for name, pct in used.items())
         beyond = tuple(n for n, pct in used.items() if pct > max(self.colourants[n].tested))
-        return Predicted(
-            Lab(float(lightness), float(a), float(b)), self.expected_error(used), beyond
-        )
+        return Predicted(_as_lab(lab), self.expected_error(used), beyond)
+
+
+@dataclass(frozen=True)
+class Band:
+    """The palest and the strongest that a predicted colour may turn out, within its error."""
+
+    palest: Lab
+    strongest: Lab
+
+
+def band(palette: Palette, name: str, pct: float) -> Band:
+    """What a strength of one colourant may look like: as pale and as strong as the error allows.
+
+    The colours are those of the same colourant at less and at more than ``pct``, percent on dry
+    clay, as far away as the expected error in CIEDE2000. Raises KeyError for a colourant that the
+    palette does not know. Source: our own.
+    """
+    shares = np.geomspace(0.05, 20, _BAND_STEPS)
+    colourant = palette.colourants[name]
+    labs = palette.labs(colourant.adds(pct * shares)) + colourant.beside(pct * shares)
+    predicted = palette.predict({name: pct})
+    apart = ciede2000_of(predicted.lab.values, labs)
+    within = np.flatnonzero(apart <= predicted.expected_error)
+    ends = (within[0], within[-1]) if len(within) else (_BAND_STEPS // 2, _BAND_STEPS // 2)
+    palest, strongest = (_as_lab(labs[end]) for end in ends)
+    return Band(palest, strongest)
+
+
+def _as_lab(values: NDArray[Any]) -> Lab:
+    lightness, a, b = (float(value) for value in values)
+    return Lab(min(max(lightness, 0.0), 100.0), a, b)
 
 
 def learn(clay: Lab, tiles: Sequence[FiredTile]) -> Palette:
@@ -176,7 +224,11 @@ def _fitted(
         if best is None or missed < best[0]:
             best = (missed, per_pct, float(curve))
     assert best is not None
-    return Colourant(name, best[1], best[2], tuple(sorted(set(pcts.tolist()))))
+    tested = sorted(set(pcts.tolist()))
+    fit = Colourant(name, best[1], best[2], tuple(tested), np.zeros((len(tested), 3)))
+    off = np.array([tiles[place].lab.values for place in places], dtype=float)
+    off -= lab_of(reflectance_of(plain + fit.adds(pcts)))
+    return replace(fit, missed=np.array([off[pcts == pct].mean(axis=0) for pct in tested]))
 
 
 def _left_out(
@@ -197,6 +249,5 @@ def _left_out(
             if not others:
                 continue
             known = {names[0]: _fitted(names[0], plain, tiles, spectra, others)}
-        added = sum((known[name].adds(tile.pcts[name]) for name in names), np.zeros(1))
-        found = Lab(*(float(v) for v in lab_of(reflectance_of(plain + added))))
-        yield LeftOut(tile, ciede2000(found, tile.lab))
+        found = Palette(plain, known, ()).predict(tile.pcts)
+        yield LeftOut(tile, ciede2000(found.lab, tile.lab))

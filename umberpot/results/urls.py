@@ -14,6 +14,7 @@ from umberpot.results.find import views as find
 from umberpot.results.limits import views as limits
 from umberpot.results.line_blends import views as line_blends
 from umberpot.results.photographs import views as photographs
+from umberpot.results.predict.views import predict
 from umberpot.results.readings.views import every_reading
 from umberpot.results.trials import views as trials
 from umberpot.results.wall import views as wall
@@ -33,6 +34,7 @@ urlpatterns = [
     path("photographs/rings/<int:pk>.jpg", photographs.crop, name="crop"),
     path("wall/", wall.wall, name="wall"),
     path("wall/wall.<slug:form>", wall.wall_file, name="wall-file"),
+    path("predict/", predict, name="predict"),
     path("find/", find.find, name="find"),
     path("find/test-tile/", find.make_test_tile, name="test-tile"),
     path("find/predictions/", find.record, name="predictions"),

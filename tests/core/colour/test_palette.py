@@ -9,7 +9,7 @@ from claycore.colour.difference import ciede2000, ciede2000_of
 from claycore.colour.kubelka_munk import k_over_s, reflectance_of
 from claycore.colour.matching import match
 from claycore.colour.notation import Lab
-from claycore.colour.palette import FiredTile, Palette, learn
+from claycore.colour.palette import FiredTile, Palette, band, learn
 from tests.core.colour.measured import COLOURED
 
 TESTED = (2.5, 5.0, 8.0)
@@ -195,3 +195,26 @@ def test_the_clay_itself_needs_no_colourant():
     _, found = studio_palette()
     plain = found.predict({}).lab
     assert any(one.additions == () for one in match(found, plain, 8, 1))
+
+
+def test_the_band_holds_the_prediction_and_ends_where_its_error_does():
+    _, found = studio_palette()
+    predicted = found.predict({"S1": 4})
+    within = band(found, "S1", 4)
+    for end in (within.palest, within.strongest):
+        assert ciede2000(end, predicted.lab) <= predicted.expected_error
+        assert ciede2000(end, predicted.lab) > predicted.expected_error / 2
+    clay = found.predict({}).lab
+    assert ciede2000(within.palest, clay) < ciede2000(within.strongest, clay)
+
+
+def test_a_prediction_passes_through_the_tiles_that_were_fired():
+    """However badly Kubelka and Munk fit them: these turn from orange to violet."""
+    tiles = [
+        FiredTile({"odd": pct}, lab)
+        for pct, lab in ((3, Lab(60, 25, 30)), (6, Lab(50, 25, 0)), (9, Lab(45, 20, -15)))
+    ]
+    found = learn(Lab(85, 1, 8), tiles)
+    for tile in tiles:
+        assert ciede2000(found.predict(tile.pcts).lab, tile.lab) < 1e-6
+    assert found.predict({"odd": 4.5}).lab.b == pytest.approx(15, abs=6)

@@ -1,4 +1,4 @@
-"""A clay whose bars were read."""
+"""A clay whose bars were read; stains whose tiles were fired."""
 
 import uuid
 
@@ -8,10 +8,11 @@ from claycore.testing import bar_plan
 from claycore.testing.readings import Quantity
 from tests.factories import FiringFactory, MaterialFactory
 from umberpot.kiln import services as kiln
+from umberpot.kiln.services import load_and_fire
 from umberpot.tiles import services
 from umberpot.tiles.bar_tests.services import BarOrder, shape_bars, start_test
-from umberpot.tiles.models import Tile
-from umberpot.tiles.services import Entry
+from umberpot.tiles.models import Tile, Trial
+from umberpot.tiles.services import Entry, TileOrder, make_tiles, record_colour
 
 
 @pytest.fixture
@@ -53,3 +54,36 @@ def tested(studio, user):
         services.record(bar, firing, {Quantity.MASS_SOAKED: soaked}, user)
 
     return make
+
+
+WHITE_CLAY = "86, 0.5, 7"
+TESTED = [
+    *(("Kelp", 3, "66, -12, 8"), ("Kelp", 6, "56, -17, 9"), ("Kelp", 9, "50, -19, 10")),
+    *(("Rust", 3, "64, 16, 22"), ("Rust", 6, "54, 22, 28"), ("Rust", 9, "48, 25, 30")),
+]
+
+
+@pytest.fixture
+def fired_tile(studio, user, make_mix):
+    """Makes, fires and reads a tile of a mix."""
+    trial = Trial.objects.create(
+        studio=studio, name="Ramp", ware="stoneware", school="strict", made_by=user
+    )
+    firing = FiringFactory(studio=studio, made_by=user, cone="6")
+
+    def make(added, colour):
+        mix = make_mix(f"clay=Ferry white&state=dry&mass=80&unit=g{added}")
+        tiles = make_tiles(mix, trial, TileOrder(1, 100, "6", False, uuid.uuid4()), user)
+        load_and_fire(tiles, firing)
+        record_colour(tiles[0], firing, colour, None, user)
+        return tiles[0]
+
+    return make
+
+
+@pytest.fixture
+def two_stains(studio, fired_tile):
+    """Two stains at three strengths each."""
+    MaterialFactory(stain=True, studio=studio, name="Kelp", price_per_kg=30, hazards=["chromium"])
+    MaterialFactory(stain=True, studio=studio, name="Rust", price_per_kg=10)
+    return [fired_tile(f"&add={name}:{pct}", colour) for name, pct, colour in TESTED]

@@ -1,0 +1,1 @@
+"""Strengths nobody made yet: the expected colour between tested tiles, and a little beyond."""
