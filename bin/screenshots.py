@@ -28,7 +28,6 @@ VIEWS = {
     "&smallest_batch_g=60&round_start_g=10&scale_step_g=0.1&colourant=Quay+Blue&clay=Ferry+white",
     "grid": "/mix/grid/?x=Copper+carbonate:0,0.8,1.6,2.4&y=Titanium+dioxide:0,1.5,3"
     "&cell_g=85&solids_pct=67&moulds=4&have=0,0&scale_step_g=0.1",
-    "plan": "/mix/plans/2/",
     "tiles": "/tiles/",
     "record": "/tiles/A13/",
     "kiln": "/kiln/",
@@ -37,10 +36,12 @@ VIEWS = {
     "results-series": "/results/trials/1/",
     "clays": "/results/clays/?cone=6&order=absorption",
     "clay": "/results/clays/4/?purpose=tableware",
-    "compare": "/results/clays/compare/?of=4&of=5&of=6",
+    "photograph": "/results/photographs/1/",
+    "wall": "/results/wall/?codes=A1+A2+A4+A6+A7+A8+A9+A10+A11+A36+A44+A61+A67&sort=hue",
+    "find": "/results/find/?want=60,-8,-8&clay=86,0.5,7",
     "bar-test": "/tiles/tests/1/",
 }
-PHONE_VIEWS = {"phone-weigh": "/mix/11/", "phone-field-sheet": "/shelf/4/field-sheet/"}
+PHONE_VIEWS = {"phone-weigh": "/mix/11/"}
 
 
 def sign_in(page: Page) -> None:

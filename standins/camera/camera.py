@@ -4,11 +4,11 @@ import io
 from dataclasses import dataclass
 
 import numpy as np
+from coloraide import Color
 from PIL import Image
 from scipy.ndimage import gaussian_filter
 
-from claycore.colour.spaces import linear_from_lab, srgb_from_linear
-from standins.camera.scene import Scene, SceneTile
+from standins.camera.scene import Colour, Scene, SceneTile
 
 WARM = (1.35, 1.0, 0.62)
 COLD = (0.8, 1.0, 1.28)
@@ -44,7 +44,7 @@ class Camera:
         light *= self._falling_off(scene)[..., None]
         light = gaussian_filter(light, (0.7, 0.7, 0))
         light += rng.normal(0, self.noise, light.shape) * np.sqrt(np.clip(light, 0.02, 1))
-        picture: np.ndarray = np.round(srgb_from_linear(light) * 255).astype(np.uint8)
+        picture: np.ndarray = np.round(_encoded(light) * 255).astype(np.uint8)
         return picture
 
     def _falling_off(self, scene: Scene) -> np.ndarray:
@@ -54,16 +54,30 @@ class Camera:
         return light
 
 
+def _light_of(colour: Colour) -> np.ndarray:
+    """A colour as linear light, by ColorAide: not by the code that reads the photograph."""
+    return np.array(Color("lab-d65", list(colour)).convert("srgb-linear").coords())
+
+
+def _encoded(light: np.ndarray) -> np.ndarray:
+    """sRGB of linear light. Source: IEC 61966-2-1."""
+    kept = np.clip(light, 0.0, 1.0)
+    encoded: np.ndarray = np.where(
+        kept <= 0.0031308, 12.92 * kept, 1.055 * kept ** (1 / 2.4) - 0.055
+    )
+    return encoded
+
+
 def _scene_in_white_light(scene: Scene, rng: np.random.Generator) -> np.ndarray:
     """Linear sRGB of the scene as it is."""
     light = np.empty((scene.height, scene.width, 3))
-    light[:] = linear_from_lab(scene.board)
+    light[:] = _light_of(scene.board)
     things = [SceneTile(scene.white), *scene.tiles, SceneTile(scene.grey)]
     width, height = scene.slab
     for thing, place in zip(things, scene.places, strict=True):
         left, right = int(place.x - width / 2), int(place.x + width / 2)
         top, bottom = int(place.y - height / 2), int(place.y + height / 2)
-        light[top:bottom, left:right] = linear_from_lab(thing.colour)
+        light[top:bottom, left:right] = _light_of(thing.colour)
         if thing.speckle:
             _sprinkle(light[top:bottom, left:right], thing, rng)
     return np.clip(light, 0, None)
@@ -77,4 +91,4 @@ def _sprinkle(slab: np.ndarray, tile: SceneTile, rng: np.random.Generator) -> No
     rows, columns = np.ogrid[:height, :width]
     for x, y in rng.uniform((0, 0), (width, height), (tile.speckle.count, 2)):
         inside = (columns - x) ** 2 + (rows - y) ** 2 <= (tile.speckle.size / 2) ** 2
-        slab[inside] = linear_from_lab(tile.speckle.colour)
+        slab[inside] = _light_of(tile.speckle.colour)

@@ -31,3 +31,4 @@ def load_demo() -> None:
     ClayLoader(loader).load()
     loader.trial(story.WAITING_TRIAL)
     loader.load_kiln()
+    loader.photograph()

@@ -315,3 +315,6 @@ LEFTOVER_G = 186.0
 """What was left of the mix that is made and has no tiles, plastic."""
 
 CONTAINERS = (("White bowl", 212.4), ("Steel jug", 148.0))
+
+CAMERA = ("--lamp=warm", "--stops=-0.8", "--gradient=0.08")
+"""The light that the first trial was photographed in: a warm afternoon at the window."""

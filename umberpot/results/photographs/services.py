@@ -116,7 +116,7 @@ def save(
     found = read(photograph, marked)
     photograph.rings.all().delete()
     for reference in marked.references.values():
-        _keep_reference(photograph, reference)
+        keep_reference(photograph, reference)
     recorded = 0
     for key, patch in marked.tiles.items():
         tile, colour = tiles[key], found.tiles[key]
@@ -131,7 +131,8 @@ def save(
     return recorded
 
 
-def _keep_reference(photograph: Photograph, reference: Reference) -> None:
+def keep_reference(photograph: Photograph, reference: Reference) -> None:
+    """Keeps where a reference of known colour lies."""
     known = reference.known
     Ring.objects.create(
         studio_id=photograph.studio_id,
