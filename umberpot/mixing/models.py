@@ -1,6 +1,7 @@
 """Kept mixes: what was planned, and beside it what was weighed."""
 
 from collections.abc import Mapping
+from typing import Any
 
 from django.db import models
 from django.db.models import F, Q
@@ -67,8 +68,11 @@ class Mix(SetAside):
     by scaling the rest up. ``made_of`` is what is in it: as weighed, or as wanted while it is not;
     kept by :mod:`umberpot.mixing.composition`. ``wanted_pcts`` are percent on dry clay by name.
     ``poured_g`` is what leaves the pot of a grid before the next mix is made of the rest;
-    ``left_g`` what someone found left of a plan's mix, and when.
+    ``left_g`` what someone found left of a plan's mix, and when. ``fired`` is no field: the fired
+    colour that :mod:`umberpot.tiles.fired_looks` noted for a page, None until then.
     """
+
+    fired: Any = None
 
     name = models.CharField(max_length=LONGEST_NAME)
     state = models.CharField(

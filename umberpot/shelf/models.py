@@ -50,8 +50,11 @@ class Material(StudioOwned):
 
     ``purpose`` and ``ware`` are what a clay is judged as; '' is the studio's usual. ``figures_at``
     says when the figures of its bars were last summed up; None when that is overdue. ``key`` is
-    what it is known by outside, in files.
+    what it is known by outside, in files. ``fired`` is no field: the fired colours that
+    :mod:`umberpot.tiles.fired_looks` noted for a page.
     """
+
+    fired: Any = None
 
     class Kind(models.TextChoices):
         CLAY_BODY = "clay_body", "Clay body"

@@ -60,14 +60,14 @@ def note_mixes(mixes: Iterable[Mix]) -> None:
     """Gives each mix its ``fired``: the colour of the tile of it that was fired last, or None."""
     by_key = {mix.pk: mix for mix in mixes}
     for mix in by_key.values():
-        mix.fired = None  # type: ignore[attr-defined]
+        mix.fired = None
     latest = Window(
         RowNumber(), partition_by=F("tile__mix"), order_by=[F("firing__fired_on").desc(), F("pk")]
     )
     rows = _current().filter(tile__mix__in=by_key).annotate(place=latest).filter(place=1)
     for reading in rows:
         mix = by_key[reading.tile.mix_id or 0]
-        mix.fired = _look(reading, mix)  # type: ignore[attr-defined]
+        mix.fired = _look(reading, mix)
 
 
 def note_stains(materials: Iterable[Material]) -> None:
@@ -92,4 +92,4 @@ def note_stains(materials: Iterable[Material]) -> None:
                 there.setdefault(pct, look)
     for key, material in by_key.items():
         looks = sorted(found[key].values(), key=lambda look: look.pct)
-        material.fired = looks[:MOST_OF_A_STAIN]  # type: ignore[attr-defined]
+        material.fired = looks[:MOST_OF_A_STAIN]

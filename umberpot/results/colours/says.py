@@ -1,9 +1,10 @@
 """What the colours of a trial say, in sentences: what it was made to find out first."""
 
 from collections import defaultdict
-from collections.abc import Callable, Iterable, Mapping, Sequence
+from collections.abc import Callable, Hashable, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from itertools import pairwise
+from typing import TypeVar
 
 from claycore.colour.changes import became
 from claycore.colour.equal_tiles import Noise, mean_colour
@@ -18,6 +19,8 @@ from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 
 MOST_TWINS = 4
+
+Key = TypeVar("Key", bound=Hashable)
 
 
 @dataclass(frozen=True)
@@ -88,9 +91,9 @@ def _prices(studio: Studio, colours: Iterable[FiredColour]) -> dict[str, float]:
 
 
 def _by(
-    colours: Iterable[FiredColour], key: Callable[[FiredColour], object]
-) -> dict[object, list[FiredColour]]:
-    found: dict[object, list[FiredColour]] = defaultdict(list)
+    colours: Iterable[FiredColour], key: Callable[[FiredColour], Key]
+) -> dict[Key, list[FiredColour]]:
+    found: dict[Key, list[FiredColour]] = defaultdict(list)
     for one in colours:
         found[key(one)].append(one)
     return found
@@ -104,8 +107,7 @@ def _series(
     made = []
     for tiles in _by(single, lambda one: (next(iter(one.pcts)), one.conditions)).values():
         (name,) = tiles[0].pcts
-        strengths = _by(tiles, lambda one: next(iter(one.pcts.values())))
-        by_pct = {float(pct): found for pct, found in strengths.items()}  # type: ignore[arg-type]
+        by_pct = _by(tiles, lambda one: float(next(iter(one.pcts.values()))))
         reading = read_series({pct: labs(found) for pct, found in by_pct.items()}, noise)
         saves = _saves(reading, max(by_pct), prices.get(name), currency)
         made.append(Series(name, tiles[0].conditions, by_pct, reading, saves))
@@ -184,8 +186,8 @@ def _shelves(colours: Sequence[FiredColour], noise: Noise) -> Iterable[str]:
     """Shelves whose tiles are lighter than their equals on another, firing by firing."""
     for tiles in _by(colours, lambda one: one.firing).values():
         by_shelf = [
-            {shelf: labs(found) for shelf, found in _by(equal, lambda o: o.shelf).items()}
+            {shelf: labs(found) for shelf, found in _by(equal, lambda o: o.shelf or 0).items()}
             for equal in equal_sets([one for one in tiles if one.shelf is not None])
         ]
-        for shift in shelf_shifts(by_shelf, noise):  # type: ignore[arg-type]
+        for shift in shelf_shifts(by_shelf, noise):
             yield sentences.lighter_shelf(shift)

@@ -4,7 +4,7 @@ from collections import defaultdict
 from typing import Any
 
 from django import forms
-from django.http import HttpRequest, HttpResponse, QueryDict
+from django.http import HttpResponse, QueryDict
 from django.shortcuts import render
 from django.utils.cache import patch_vary_headers
 from django.views.decorators.http import require_GET
@@ -61,14 +61,12 @@ def predict(request: StudioRequest) -> HttpResponse:
     form = PredictForm(request.GET, library.conditions_of(request.studio))
     context = {"place": PLACE, "form": form, **_answer(request, form)}
     status = 400 if form.errors else 200
-    part = "results/predict/_answer.html" if _is_live(request) else "results/predict/predict.html"
-    response = render(request, part, context, status=200 if _is_live(request) else status)
+    if request.htmx:
+        response = render(request, "results/predict/_answer.html", context)
+    else:
+        response = render(request, "results/predict/predict.html", context, status=status)
     patch_vary_headers(response, ["HX-Request"])
     return response
-
-
-def _is_live(request: HttpRequest) -> bool:
-    return bool(request.htmx)  # type: ignore[attr-defined]
 
 
 def _answer(request: StudioRequest, form: PredictForm) -> dict[str, Any]:
@@ -130,9 +128,13 @@ def _shown(
 
 def _neighbours(fired: dict[float, list[Lab]], pct: float) -> tuple[list[Swatch], list[Swatch]]:
     """The nearest fired strengths under and over a percentage, as far as there are any."""
-    under = [one for one in sorted(fired) if one <= pct][-2:]
-    over = [one for one in sorted(fired) if one > pct][:2]
-    return tuple(  # type: ignore[return-value]
-        [Swatch(f"{percentage(one)} %", mean_colour(fired[one]), under="fired") for one in side]
-        for side in (under, over)
-    )
+
+    def swatches(strengths: list[float]) -> list[Swatch]:
+        return [
+            Swatch(f"{percentage(one)} %", mean_colour(fired[one]), under="fired")
+            for one in strengths
+        ]
+
+    under = [one for one in sorted(fired) if one <= pct]
+    over = [one for one in sorted(fired) if one > pct]
+    return swatches(under[-2:]), swatches(over[:2])
