@@ -10,6 +10,7 @@ from umberpot.results.calculators.colour.series import ColourSeriesView
 from umberpot.results.calculators.shrinkage import ShrinkageView
 from umberpot.results.clays import files
 from umberpot.results.clays import views as clays
+from umberpot.results.colours.views import same_colours
 from umberpot.results.find import views as find
 from umberpot.results.limits import views as limits
 from umberpot.results.line_blends import views as line_blends
@@ -32,6 +33,7 @@ urlpatterns = [
     path("photographs/<int:pk>/image.jpg", photographs.image, name="photograph-image"),
     path("photographs/<int:pk>/remove/", photographs.remove, name="remove-photograph"),
     path("photographs/rings/<int:pk>.jpg", photographs.crop, name="crop"),
+    path("wall/same/", same_colours, name="same-colours"),
     path("wall/", wall.wall, name="wall"),
     path("wall/wall.<slug:form>", wall.wall_file, name="wall-file"),
     path("predict/", predict, name="predict"),

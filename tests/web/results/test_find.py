@@ -7,6 +7,7 @@ from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
 from claycore.colour.notation import Lab
+from tests.factories import MaterialFactory
 from tests.pages import words_of
 from tests.web.results.conftest import WHITE_CLAY
 from umberpot.results.find.library import nearest_tiles
@@ -133,3 +134,20 @@ def test_the_queries_do_not_grow_with_the_tiles(signed_in, two_stains, fired_til
     with CaptureQueriesContext(connection) as many:
         find(signed_in)
     assert len(many) <= len(few)
+
+
+def test_stains_that_look_the_same_are_found_over_all_trials(
+    signed_in, two_stains, fired_tile, studio
+):
+    MaterialFactory(stain=True, studio=studio, name="Weed", price_per_kg=12)
+    fired_tile("&add=Weed:6", "56.2, -17.1, 9.2")
+    page = words_of(signed_in.get("/results/wall/same/"))
+    assert "6 % Kelp and 6 % Weed look the same" in page
+    assert "6 % Weed costs 1.08 € less per kg of dry clay." in page
+    assert "Rust" not in page
+
+
+def test_nothing_looks_the_same_in_an_empty_studio(signed_in):
+    assert "No two stains look the same for certain." in words_of(
+        signed_in.get("/results/wall/same/")
+    )

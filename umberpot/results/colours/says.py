@@ -63,8 +63,8 @@ class ColoursSay:
 def colours_say(studio: Studio, colours: Sequence[FiredColour]) -> ColoursSay:
     """What these colours say. ``colours`` may be after several firings of the same tiles."""
     noise = noise_for(studio, colours)
-    last = _after_the_last_firing(colours)
-    prices = _prices(studio, last)
+    last = after_the_last_firing(colours)
+    prices = prices_of(studio, last)
     series = _series(last, noise, prices, studio.currency)
     names, questions = _names(series)
     others = [
@@ -77,12 +77,12 @@ def colours_say(studio: Studio, colours: Sequence[FiredColour]) -> ColoursSay:
     return ColoursSay(noise, series, others, questions)
 
 
-def _after_the_last_firing(colours: Iterable[FiredColour]) -> list[FiredColour]:
+def after_the_last_firing(colours: Iterable[FiredColour]) -> list[FiredColour]:
     """Of each tile the colour after its last firing: the rows come in the order of firings."""
     return list({one.code: one for one in colours}.values())
 
 
-def _prices(studio: Studio, colours: Iterable[FiredColour]) -> dict[str, float]:
+def prices_of(studio: Studio, colours: Iterable[FiredColour]) -> dict[str, float]:
     """The price per kg of each colourant, where it is known."""
     names = {name for one in colours for name in one.pcts}
     priced = Material.objects.of(studio).filter(name__in=names, price_per_kg__isnull=False)
@@ -90,9 +90,10 @@ def _prices(studio: Studio, colours: Iterable[FiredColour]) -> dict[str, float]:
     return {name: float(price) for name, price in rows if price is not None}
 
 
-def _by(
+def grouped(
     colours: Iterable[FiredColour], key: Callable[[FiredColour], Key]
 ) -> dict[Key, list[FiredColour]]:
+    """Colours that are alike in something, by what that is."""
     found: dict[Key, list[FiredColour]] = defaultdict(list)
     for one in colours:
         found[key(one)].append(one)
@@ -105,9 +106,9 @@ def _series(
     """The series of each colourant under each conditions, the one with most strengths first."""
     single = [one for one in colours if len(one.pcts) == 1]
     made = []
-    for tiles in _by(single, lambda one: (next(iter(one.pcts)), one.conditions)).values():
+    for tiles in grouped(single, lambda one: (next(iter(one.pcts)), one.conditions)).values():
         (name,) = tiles[0].pcts
-        by_pct = _by(tiles, lambda one: float(next(iter(one.pcts.values()))))
+        by_pct = grouped(tiles, lambda one: float(next(iter(one.pcts.values()))))
         reading = read_series({pct: labs(found) for pct, found in by_pct.items()}, noise)
         saves = _saves(reading, max(by_pct), prices.get(name), currency)
         made.append(Series(name, tiles[0].conditions, by_pct, reading, saves))
@@ -123,7 +124,7 @@ def _saves(reading: SeriesReading, strongest: float, price: float | None, curren
 
 def _glaze(colours: Sequence[FiredColour], noise: Noise) -> Iterable[str]:
     """What the clear glaze did to each mix that was fired both ways."""
-    alike = _by(colours, lambda o: (o.mix or o.code, _heat(o)))
+    alike = grouped(colours, lambda o: (o.mix or o.code, _heat(o)))
     for tiles in alike.values():
         bare = [one for one in tiles if not one.conditions.glazed]
         glazed = [one for one in tiles if one.conditions.glazed]
@@ -138,8 +139,8 @@ def _heat(one: FiredColour) -> tuple[str, str, str]:
 
 def _firings(colours: Sequence[FiredColour], noise: Noise) -> Iterable[str]:
     """What the next firing did to each mix that was read after two."""
-    for tiles in _by(colours, lambda o: (o.mix or o.code, o.conditions.glazed)).values():
-        by_heat = _by(tiles, _heat)
+    for tiles in grouped(colours, lambda o: (o.mix or o.code, o.conditions.glazed)).values():
+        by_heat = grouped(tiles, _heat)
         heats = sorted(by_heat, key=lambda heat: by_heat[heat][0].conditions.order)
         for cooler, hotter in pairwise(heats):
             before, after = by_heat[cooler], by_heat[hotter]
@@ -151,9 +152,9 @@ def _twins(
     colours: Sequence[FiredColour], noise: Noise, prices: Mapping[str, float], currency: str
 ) -> Iterable[str]:
     """Stains of this trial that look the same under equal conditions."""
-    for tiles in _by(colours, lambda one: one.conditions).values():
+    for tiles in grouped(colours, lambda one: one.conditions).values():
         equal = [
-            Coloured(one[0].title, frozenset(one[0].pcts), labs(one), _cost(one[0], prices))
+            Coloured(one[0].title, frozenset(one[0].pcts), labs(one), cost_of(one[0], prices))
             for one in equal_sets(tiles)
             if one[0].pcts
         ]
@@ -161,7 +162,7 @@ def _twins(
             yield sentences.twins(pair, currency)
 
 
-def _cost(one: FiredColour, prices: Mapping[str, float]) -> float | None:
+def cost_of(one: FiredColour, prices: Mapping[str, float]) -> float | None:
     """What its colourants cost per kg of dry clay; None where a price is missing."""
     if not all(name in prices for name in one.pcts):
         return None
@@ -184,9 +185,9 @@ def _names(series: Iterable[Series]) -> tuple[list[str], list[str]]:
 
 def _shelves(colours: Sequence[FiredColour], noise: Noise) -> Iterable[str]:
     """Shelves whose tiles are lighter than their equals on another, firing by firing."""
-    for tiles in _by(colours, lambda one: one.firing).values():
+    for tiles in grouped(colours, lambda one: one.firing).values():
         by_shelf = [
-            {shelf: labs(found) for shelf, found in _by(equal, lambda o: o.shelf or 0).items()}
+            {shelf: labs(found) for shelf, found in grouped(equal, lambda o: o.shelf or 0).items()}
             for equal in equal_sets([one for one in tiles if one.shelf is not None])
         ]
         for shift in shelf_shifts(by_shelf, noise):
