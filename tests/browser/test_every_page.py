@@ -69,6 +69,7 @@ PAGES = [
     "/results/tiles/A1/",
     "/results/find/?want=60,-8,-8&clay=86,0.5,7",
     "/results/wall/?codes=A1+A2+A4+A6&sort=hue",
+    "/results/measured/",
     "/results/wall/same/",
     "/results/predict/?clay=86,0.5,7",
     "/results/find/predictions/",

@@ -14,6 +14,7 @@ from umberpot.results.colours.views import same_colours
 from umberpot.results.find import views as find
 from umberpot.results.limits import views as limits
 from umberpot.results.line_blends import views as line_blends
+from umberpot.results.measured.views import measured
 from umberpot.results.photographs import views as photographs
 from umberpot.results.predict.views import predict
 from umberpot.results.readings.views import every_reading
@@ -33,6 +34,7 @@ urlpatterns = [
     path("photographs/<int:pk>/image.jpg", photographs.image, name="photograph-image"),
     path("photographs/<int:pk>/remove/", photographs.remove, name="remove-photograph"),
     path("photographs/rings/<int:pk>.jpg", photographs.crop, name="crop"),
+    path("measured/", measured, name="measured"),
     path("wall/same/", same_colours, name="same-colours"),
     path("wall/", wall.wall, name="wall"),
     path("wall/wall.<slug:form>", wall.wall_file, name="wall-file"),

@@ -1,0 +1,1 @@
+"""Fired colours off an instrument: typed, pasted or from a file."""
