@@ -40,6 +40,10 @@ USUAL_FALL_OFF = 0.03
 """How much light usually changes between a tile and the one reference. Common practice, from
 memory."""
 
+LEAST_SPAN = 0.35
+"""References nearer to each other than this share of the picture's longer side do not tell how
+light changes over it: a small error between them would grow beyond them. Our choice."""
+
 _STEADY = 0.03
 """Between references light may change by this share before it is told. Our choice."""
 
@@ -69,7 +73,8 @@ class Light:
     """What the references tell of the light, to be said beside the colours.
 
     ``fall_off`` is how much it changes from one reference to another as a share, None with one
-    reference; ``tint`` the largest of the channels' scales by the least.
+    reference or with several close together; ``tint`` the largest of the channels' scales by the
+    least.
     """
 
     fall_off: float | None
@@ -113,7 +118,7 @@ def read_photograph(
     if not known:
         none = tuple(PatchColour(None, 0.0, None) for _ in patches)
         return PhotographReading(none, refusals, None)
-    scale = _Scale(known)
+    scale = _Scale(known, max(picture.shape[:2]))
     colours = tuple(_colour(picture, patch, scale) for patch in patches)
     return PhotographReading(colours, refusals, scale.light)
 
@@ -134,7 +139,7 @@ def corrected(picture: Picture, references: Sequence[Reference], patch: Patch) -
     half = max(1, int(patch.radius / np.sqrt(2)))
     x, y = int(patch.x), int(patch.y)
     part = picture[y - half : y + half, x - half : x + half] / 255.0
-    linear = linear_from_srgb(part) * _Scale(known).at(patch)
+    linear = linear_from_srgb(part) * _Scale(known, max(picture.shape[:2])).at(patch)
     square: Picture = np.round(srgb_from_linear(linear) * 255).astype(np.uint8)
     return square
 
@@ -155,16 +160,21 @@ def _linear(lab: Lab) -> NDArray[Any]:
 class _Scale:
     """What each channel is to be multiplied by at every place of a picture.
 
-    Its logarithm is a plane through the references: flat for one; for two it rises along the line
-    between them and is level across it; for more it is fitted.
+    Its logarithm is a plane through the references: flat for one, or where they lie close
+    together; for two it rises along the line between them and is level across it; for more it is
+    fitted.
     """
 
-    def __init__(self, known: Sequence[tuple[Reference, Read]]) -> None:
+    def __init__(self, known: Sequence[tuple[Reference, Read]], longer_side: int) -> None:
         places = np.array([(r.patch.x, r.patch.y) for r, _ in known])
         self._logs = np.log([_linear(r.known) / np.maximum(read.mean, 1e-6) for r, read in known])
         self._middle = places.mean(axis=0)
+        off_middle = places - self._middle
+        self._is_plane = bool(np.ptp(places, axis=0).max() >= LEAST_SPAN * longer_side)
+        if not self._is_plane:
+            off_middle = np.zeros_like(off_middle)
         # The pseudo-inverse of two points gives the plane of least slope: level across their line.
-        self._slope = np.linalg.pinv(places - self._middle, rcond=1e-6) @ (
+        self._slope = np.linalg.pinv(off_middle, rcond=1e-6) @ (
             self._logs - self._logs.mean(axis=0)
         )
         errors = [np.square(read.error / np.maximum(read.mean, 1e-6)) for _, read in known]
@@ -173,7 +183,7 @@ class _Scale:
     @property
     def light(self) -> Light:
         level = self._logs.mean(axis=1)
-        fall_off = float(np.exp(np.ptp(level)) - 1) if len(level) > 1 else None
+        fall_off = float(np.exp(np.ptp(level)) - 1) if self._is_plane else None
         channels = np.exp(self._logs.mean(axis=0))
         return Light(fall_off, float(channels.max() / channels.min()))
 
@@ -185,7 +195,7 @@ class _Scale:
     @property
     def variance(self) -> NDArray[Any]:
         """Relative variance of each channel's scale, the doubt of an even light included."""
-        of_light = USUAL_FALL_OFF**2 / 3 if len(self._logs) == 1 else 0.0
+        of_light = 0.0 if self._is_plane else USUAL_FALL_OFF**2 / 3
         variance: NDArray[Any] = self._variance + of_light
         return variance
 

@@ -73,7 +73,7 @@ def test_what_is_read_is_shown_before_anything_is_recorded(signed_in, trial, pho
 
 def test_one_reference_says_what_a_second_would_do(signed_in, trial, photograph):
     live = signed_in.post(f"{photograph.get_absolute_url()}read/", rings(trial, grey=False))
-    assert "With a second reference" in words_of(live)
+    assert "With a reference at either end" in words_of(live)
 
 
 def test_a_poor_reference_is_told(signed_in, trial, photograph):

@@ -1,7 +1,7 @@
 """What is said while the colours of a photograph are read."""
 
 from claycore.colour.photographs.patches import Refusal
-from claycore.colour.photographs.reading import TINTED, Light
+from claycore.colour.photographs.reading import Light
 from claycore.colour.photographs.texture import Texture
 from umberpot.results.models import Photograph
 
@@ -27,7 +27,7 @@ POOR_REFERENCE = (
 )
 UNEVEN_LIGHT = "The light changes by {share} % between the references. It was evened out."
 TINTED_LIGHT = "The light is strongly coloured. Daylight in the shade is better."
-ONE_REFERENCE = "With a second reference at the other end, uneven light is evened out too."
+ONE_REFERENCE = "With a reference at either end, uneven light is evened out too."
 
 
 def of_the_light(light: Light) -> list[str]:
@@ -37,7 +37,7 @@ def of_the_light(light: Light) -> list[str]:
         said.append(ONE_REFERENCE)
     elif light.is_uneven:
         said.append(UNEVEN_LIGHT.format(share=round(100 * light.fall_off)))
-    if light.tint > TINTED:
+    if light.is_tinted:
         said.append(TINTED_LIGHT)
     return said
 

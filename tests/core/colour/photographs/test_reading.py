@@ -158,3 +158,18 @@ def test_there_is_no_crop_without_a_reference_or_beyond_the_picture():
     assert corrected(picture, [], tile) is None
     outside = Patch(2, 2, 30)
     assert corrected(picture, [Reference(white, Lab(*WHITE))], outside) is None
+
+
+def test_two_cards_side_by_side_do_not_tilt_the_light_over_the_whole_picture():
+    """The grey card is 4 % brighter than it is taken for: a slope through both would run away."""
+    scene = Scene([SceneTile(GREY), *made_scene(5).tiles])
+    picture, (white, grey, *tiles, _) = seen(scene, Camera())
+    taken_for = Lab(GREY[0] - 1, *GREY[1:])
+    cards = [Reference(white, Lab(*WHITE)), Reference(grey, taken_for)]
+    found = read_photograph(picture, cards, tiles)
+    assert found.light.fall_off is None
+    off = [
+        float(ciede2000_of(colour.lab.values, tile.colour))
+        for colour, tile in zip(found.colours, scene.tiles[1:], strict=True)
+    ]
+    assert max(off) < 2.5
