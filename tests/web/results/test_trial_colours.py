@@ -10,7 +10,7 @@ from tests.factories import FiringFactory, KilnFactory, MaterialFactory
 from tests.pages import words_of
 from umberpot.kiln.models import Loading
 from umberpot.kiln.services import load_and_fire
-from umberpot.results.colours.fired import fired_colours, studio_record
+from umberpot.results.colours.fired import after_the_last_firing, fired_colours, studio_record
 from umberpot.studio.models import Studio
 from umberpot.tiles.models import Tile, Trial
 from umberpot.tiles.services import TileOrder, make_tiles, record_colour
@@ -135,3 +135,16 @@ def test_the_queries_do_not_grow_with_the_tiles(signed_in, trial, fired):
     with CaptureQueriesContext(connection) as many:
         page_of(signed_in, trial)
     assert len(many) <= len(few) + 1
+
+
+def test_the_last_colour_is_that_of_the_last_firing_whenever_it_was_recorded(fired, studio, user):
+    """The bisque's colour is entered late, after that of the glaze firing."""
+    _, tiles = fired("Quay Blue:6", "46, 3, -42")
+    hotter = FiringFactory(studio=studio, made_by=user, cone="9", fired_on="2026-11-15")
+    load_and_fire(tiles, hotter)
+    record_colour(tiles[0], hotter, "46, 1, -24", None, user)
+    first = tiles[0].colours.get(firing__cone="6")
+    record_colour(tiles[0], first.firing, "47, 3, -40", first.pk, user)
+    read = fired_colours(Tile.objects.filter(pk=tiles[0].pk).with_history())
+    assert [one.conditions.cone for one in read] == ["6", "9"]
+    assert [one.conditions.cone for one in after_the_last_firing(read)] == ["9"]

@@ -1,8 +1,9 @@
 """The fired colours of tiles: one row for each tile and firing whose colour stands."""
 
 from collections import defaultdict
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Callable, Hashable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
+from typing import TypeVar
 
 from django.db.models import Count
 
@@ -14,6 +15,8 @@ from claycore.measure.replicates import NO_RECORD, Record
 from umberpot.kiln.models.atmospheres import heat_in_words
 from umberpot.studio.models import Studio
 from umberpot.tiles.models import ColourReading, Tile
+
+Key = TypeVar("Key", bound=Hashable)
 
 MOST_FOR_NOISE = 2000
 """The latest readings of equal tiles that a studio's noise is taken from."""
@@ -65,13 +68,16 @@ class FiredColour:
 
 
 def fired_colours(tiles: Iterable[Tile]) -> list[FiredColour]:
-    """Every current colour of tiles fetched ``with_history``; makes no query of its own."""
+    """Every current colour of tiles fetched ``with_history``, in the order of each tile's firings.
+
+    Makes no query of its own.
+    """
     found = []
     for tile in tiles:
-        loadings = {loading.firing_id: loading for loading in tile.loadings.all()}
-        for reading in tile.colours.all():
-            loading = loadings.get(reading.firing_id or 0)
-            if not reading.is_current or loading is None:
+        current = {one.firing_id: one for one in tile.colours.all() if one.is_current}
+        for loading in tile.loadings.all():
+            reading = current.get(loading.firing_id)
+            if reading is None:
                 continue
             firing = loading.firing
             clay = tile.mix.clay_name if tile.mix else str(tile.clay)
@@ -91,12 +97,24 @@ def fired_colours(tiles: Iterable[Tile]) -> list[FiredColour]:
     return found
 
 
+def after_the_last_firing(colours: Iterable[FiredColour]) -> list[FiredColour]:
+    """Of each tile the colour after its last firing that was read."""
+    return list({one.code: one for one in colours}.values())
+
+
+def grouped(
+    colours: Iterable[FiredColour], key: Callable[[FiredColour], Key]
+) -> dict[Key, list[FiredColour]]:
+    """Colours that are alike in something, by what that is."""
+    found: dict[Key, list[FiredColour]] = defaultdict(list)
+    for one in colours:
+        found[key(one)].append(one)
+    return found
+
+
 def equal_sets(colours: Iterable[FiredColour]) -> list[list[FiredColour]]:
     """Colours of tiles that should be alike: of one mix, fired alike, glazed alike."""
-    sets: dict[tuple[object, ...], list[FiredColour]] = defaultdict(list)
-    for one in colours:
-        sets[one.mix or one.code, one.conditions].append(one)
-    return list(sets.values())
+    return list(grouped(colours, lambda one: (one.mix or one.code, one.conditions)).values())
 
 
 def labs(colours: Iterable[FiredColour]) -> list[Lab]:

@@ -1,10 +1,8 @@
 """What the colours of a trial say, in sentences: what it was made to find out first."""
 
-from collections import defaultdict
-from collections.abc import Callable, Hashable, Iterable, Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from itertools import pairwise
-from typing import TypeVar
 
 from claycore.colour.changes import became
 from claycore.colour.equal_tiles import Noise, mean_colour
@@ -12,15 +10,21 @@ from claycore.colour.naming import misnamed
 from claycore.colour.notation import Lab
 from claycore.colour.series import SeriesReading, read_series
 from claycore.colour.shelf_shift import shelf_shifts
-from claycore.colour.twins import Coloured, twins
 from umberpot.results.colours import sentences
-from umberpot.results.colours.fired import Conditions, FiredColour, equal_sets, labs, noise_for
-from umberpot.shelf.models import Material
+from umberpot.results.colours.costs import Prices, prices_of
+from umberpot.results.colours.fired import (
+    Conditions,
+    FiredColour,
+    after_the_last_firing,
+    equal_sets,
+    grouped,
+    labs,
+    noise_for,
+)
+from umberpot.results.colours.same import same_among
 from umberpot.studio.models import Studio
 
 MOST_TWINS = 4
-
-Key = TypeVar("Key", bound=Hashable)
 
 
 @dataclass(frozen=True)
@@ -64,44 +68,22 @@ def colours_say(studio: Studio, colours: Sequence[FiredColour]) -> ColoursSay:
     """What these colours say. ``colours`` may be after several firings of the same tiles."""
     noise = noise_for(studio, colours)
     last = after_the_last_firing(colours)
-    prices = prices_of(studio, last)
+    prices = prices_of(studio, (name for one in last for name in one.pcts))
+    same = same_among(last, noise, prices)
     series = _series(last, noise, prices, studio.currency)
     names, questions = _names(series)
     others = [
         *_glaze(last, noise),
         *_firings(colours, noise),
-        *_twins(last, noise, prices, studio.currency),
+        *(sentences.twins(found.pair, studio.currency) for found in same[:MOST_TWINS]),
         *names,
         *_shelves(last, noise),
     ]
     return ColoursSay(noise, series, others, questions)
 
 
-def after_the_last_firing(colours: Iterable[FiredColour]) -> list[FiredColour]:
-    """Of each tile the colour after its last firing: the rows come in the order of firings."""
-    return list({one.code: one for one in colours}.values())
-
-
-def prices_of(studio: Studio, colours: Iterable[FiredColour]) -> dict[str, float]:
-    """The price per kg of each colourant, where it is known."""
-    names = {name for one in colours for name in one.pcts}
-    priced = Material.objects.of(studio).filter(name__in=names, price_per_kg__isnull=False)
-    rows = priced.values_list("name", "price_per_kg")
-    return {name: float(price) for name, price in rows if price is not None}
-
-
-def grouped(
-    colours: Iterable[FiredColour], key: Callable[[FiredColour], Key]
-) -> dict[Key, list[FiredColour]]:
-    """Colours that are alike in something, by what that is."""
-    found: dict[Key, list[FiredColour]] = defaultdict(list)
-    for one in colours:
-        found[key(one)].append(one)
-    return found
-
-
 def _series(
-    colours: Iterable[FiredColour], noise: Noise, prices: Mapping[str, float], currency: str
+    colours: Iterable[FiredColour], noise: Noise, prices: Prices, currency: str
 ) -> list[Series]:
     """The series of each colourant under each conditions, the one with most strengths first."""
     single = [one for one in colours if len(one.pcts) == 1]
@@ -146,27 +128,6 @@ def _firings(colours: Sequence[FiredColour], noise: Noise) -> Iterable[str]:
             before, after = by_heat[cooler], by_heat[hotter]
             found = became(labs(before), labs(after), noise)
             yield sentences.after_firing(before[0], after[0], found)
-
-
-def _twins(
-    colours: Sequence[FiredColour], noise: Noise, prices: Mapping[str, float], currency: str
-) -> Iterable[str]:
-    """Stains of this trial that look the same under equal conditions."""
-    for tiles in grouped(colours, lambda one: one.conditions).values():
-        equal = [
-            Coloured(one[0].title, frozenset(one[0].pcts), labs(one), cost_of(one[0], prices))
-            for one in equal_sets(tiles)
-            if one[0].pcts
-        ]
-        for pair in twins(equal, noise)[:MOST_TWINS]:
-            yield sentences.twins(pair, currency)
-
-
-def cost_of(one: FiredColour, prices: Mapping[str, float]) -> float | None:
-    """What its colourants cost per kg of dry clay; None where a price is missing."""
-    if not all(name in prices for name in one.pcts):
-        return None
-    return sum(pct / 100 * prices[name] for name, pct in one.pcts.items())
 
 
 def _names(series: Iterable[Series]) -> tuple[list[str], list[str]]:

@@ -7,16 +7,11 @@ from django.shortcuts import render
 from django.views.decorators.http import require_GET
 
 from claycore.colour.equal_tiles import mean_colour, noise_of
-from claycore.colour.twins import Coloured, Twins, twins
+from claycore.colour.twins import Twins
 from umberpot.results.colours import sentences
-from umberpot.results.colours.fired import (
-    FiredColour,
-    equal_sets,
-    fired_colours,
-    labs,
-    studio_record,
-)
-from umberpot.results.colours.says import after_the_last_firing, cost_of, grouped, prices_of
+from umberpot.results.colours.costs import prices_of
+from umberpot.results.colours.fired import after_the_last_firing, fired_colours, studio_record
+from umberpot.results.colours.same import same_among
 from umberpot.results.places import PLACE
 from umberpot.studio.request import StudioRequest
 from umberpot.tiles.models import Tile
@@ -47,23 +42,15 @@ def same_colours(request: StudioRequest) -> HttpResponse:
     read = fired_colours(Tile.objects.of(studio).filter(pk__in=list(keys)).with_history())
     colours = [one for one in after_the_last_firing(read) if one.pcts]
     noise = noise_of([], studio_record(studio))
-    prices = prices_of(studio, colours)
-    pairs = []
-    for tiles in grouped(colours, lambda one: one.conditions).values():
-        equal = [_coloured(alike, prices) for alike in equal_sets(tiles)]
-        words = tiles[0].conditions.words
-        pairs += [_pair(found, words, studio.currency) for found in twins(equal, noise)]
+    prices = prices_of(studio, (name for one in colours for name in one.pcts))
+    found = same_among(colours, noise, prices)
+    pairs = [_pair(one.pair, one.conditions.words, studio.currency) for one in found]
     pairs.sort(key=lambda pair: -pair.saves)
     return render(
         request,
         "results/colours/same.html",
         {"place": PLACE, "pairs": pairs[:MOST_PAIRS], "tiles": len(colours), "noise": noise},
     )
-
-
-def _coloured(alike: list[FiredColour], prices: dict[str, float]) -> Coloured:
-    first = alike[0]
-    return Coloured(first.title, frozenset(first.pcts), labs(alike), cost_of(first, prices))
 
 
 def _pair(found: Twins, conditions: str, currency: str) -> Pair:

@@ -94,14 +94,6 @@ def tested_under(studio: Studio, conditions: Conditions) -> Tested:
     return Tested(coloured, mean_colour(labs(plain)) if plain else None)
 
 
-def prices_of(studio: Studio) -> dict[str, float]:
-    """The price per kg of every colourant that has one."""
-    priced = Material.objects.of(studio).filter(price_per_kg__isnull=False)
-    return {
-        name: float(price) for name, price in priced.values_list("name", "price_per_kg") if price
-    }
-
-
 def named_with(studio: Studio, hazard: str) -> frozenset[str]:
     """The materials that a caution names, like all with cadmium."""
     rows = Material.objects.of(studio).values_list("name", F("hazards"))

@@ -6,6 +6,7 @@ from typing import Any
 from urllib.parse import urlencode
 
 from django.contrib import messages
+from django.core.exceptions import ValidationError
 from django.http import HttpResponse, QueryDict
 from django.shortcuts import redirect, render
 from django.urls import reverse
@@ -15,7 +16,9 @@ from claycore.colour.matching import Candidate, match
 from claycore.colour.notation import Lab
 from claycore.colour.palette import Palette
 from claycore.measure.formatting import plain
+from umberpot.mixing.calculators.additions import read_all
 from umberpot.results.calculators.colour.match import candidate_row
+from umberpot.results.colours.costs import Prices, cost_per_kg, prices_of
 from umberpot.results.colours.sentences import amount
 from umberpot.results.find import library, predictions, sentences
 from umberpot.results.find.forms import FindForm
@@ -26,7 +29,7 @@ from umberpot.ui.wall import Joint, Swatch, SwatchKind, WallRow
 
 NEAREST = 7
 MOST_PREDICTIONS = 60
-TEST_TILES_G = 80
+TEST_TILES_G = 90
 """Dry clay for a first test: a few tiles."""
 
 
@@ -86,7 +89,7 @@ def _predicted(request: StudioRequest, form: FindForm, want: Lab) -> dict[str, A
     palette, problem = _palette(request, form)
     if palette is None:
         return {"problem": problem}
-    prices = library.prices_of(request.studio)
+    prices = prices_of(request.studio, palette.colourants)
     found = match(palette, want, form.cleaned_data["max_pct"], int(form.cleaned_data["parts"]))
     return {
         "offers": [_offer(request, want, one, prices) for one in found],
@@ -96,12 +99,10 @@ def _predicted(request: StudioRequest, form: FindForm, want: Lab) -> dict[str, A
     }
 
 
-def _offer(request: StudioRequest, want: Lab, one: Candidate, prices: dict[str, float]) -> Offer:
+def _offer(request: StudioRequest, want: Lab, one: Candidate, prices: Prices) -> Offer:
     parts = {addition.name: addition.pct for addition in one.additions}
-    cost = ""
-    if parts and all(name in prices for name in parts):
-        money = sum(pct / 100 * prices[name] for name, pct in parts.items())
-        cost = amount(money, request.studio.currency)
+    money = cost_per_kg(parts, prices)
+    cost = amount(money, request.studio.currency) if money else ""
     return Offer(one, candidate_row(want, one), cost, uuid.uuid4())
 
 
@@ -135,16 +136,10 @@ def make_test_tile(request: StudioRequest) -> HttpResponse:
 
 def _pcts(written: list[str]) -> dict[str, float]:
     """``NAME:PCT`` of each addition; empty where one is none."""
-    found = {}
-    for one in written:
-        name, _, pct = one.rpartition(":")
-        try:
-            found[name] = float(pct)
-        except ValueError:
-            return {}
-        if not 0 < found[name] <= 100:
-            return {}
-    return found
+    try:
+        return {one.name: one.pct for one in read_all(written) if one.pct > 0}
+    except ValidationError:
+        return {}
 
 
 @require_GET
