@@ -12,6 +12,7 @@ from typing import BinaryIO
 
 from django.conf import settings
 from django.core.exceptions import ValidationError
+from django.http import HttpResponse
 from PIL import Image, ImageCms, ImageOps
 from pillow_heif import register_heif_opener
 
@@ -38,6 +39,15 @@ class Keeping:
 
 TO_LOOK_AT = Keeping(1600, 85)
 TO_READ_COLOUR = Keeping(2400, 94, full_colour=True)
+
+
+def kept_forever(jpeg: bytes) -> HttpResponse:
+    """A kept picture as a browser gets it: it never changes, and is nobody else's to keep."""
+    return HttpResponse(
+        jpeg,
+        content_type="image/jpeg",
+        headers={"Cache-Control": "private, max-age=31536000, immutable"},
+    )
 
 
 def as_jpeg(upload: BinaryIO, size: int, keeping: Keeping = TO_LOOK_AT) -> bytes:

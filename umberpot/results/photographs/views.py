@@ -18,6 +18,7 @@ from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.tiles.models import Tile, Trial
 from umberpot.tiles.progress import progress_of
 from umberpot.tiles.services import StaleReading
+from umberpot.ui.pictures import kept_forever
 from umberpot.ui.wall import Swatch, SwatchKind
 
 
@@ -179,11 +180,7 @@ def read(request: StudioRequest, pk: int) -> HttpResponse:
 def image(request: StudioRequest, pk: int) -> HttpResponse:
     """The photograph itself."""
     kept = get_object_or_404(Photograph.objects.of(request.studio), pk=pk)
-    return HttpResponse(
-        bytes(kept.image),
-        content_type="image/jpeg",
-        headers={"Cache-Control": "private, max-age=31536000, immutable"},
-    )
+    return kept_forever(bytes(kept.image))
 
 
 @require_GET

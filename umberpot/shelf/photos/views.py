@@ -9,6 +9,7 @@ from umberpot.shelf import sentences, services
 from umberpot.shelf.models import Material, Photo
 from umberpot.shelf.photos.forms import PhotoForm
 from umberpot.studio.request import StudioRequest, request_key
+from umberpot.ui.pictures import kept_forever
 
 MOST_PHOTOS = 24
 
@@ -42,11 +43,7 @@ def _page_of(clay: Material) -> str:
 def photo(request: StudioRequest, pk: int) -> HttpResponse:
     """A photograph itself."""
     kept = get_object_or_404(Photo.objects.of(request.studio), pk=pk)
-    return HttpResponse(
-        bytes(kept.image),
-        content_type="image/jpeg",
-        headers={"Cache-Control": "private, max-age=31536000, immutable"},
-    )
+    return kept_forever(bytes(kept.image))
 
 
 @require_POST
