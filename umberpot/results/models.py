@@ -9,7 +9,7 @@ from claycore.firing import cones
 from claycore.measure.formatting import percentage
 from umberpot.kiln.models.atmospheres import Atmosphere
 from umberpot.studio.models import Signed, StudioOwned
-from umberpot.tiles.models import ColourReading, Tile, Trial
+from umberpot.tiles.models import BARE_HALF, ColourReading, Tile, Trial
 
 
 class Photograph(Signed):
@@ -42,11 +42,13 @@ class Photograph(Signed):
 class Ring(StudioOwned):
     """A round patch marked on a photograph, in its pixels: a tile, or a reference of known colour.
 
-    ``reading`` is the colour that was recorded from it, None while none was.
+    A tile with a bare half may have a ring on either half. ``reading`` is the colour that was
+    recorded from it, None while none was.
     """
 
     photograph = models.ForeignKey(Photograph, on_delete=models.CASCADE, related_name="rings")
     tile = models.ForeignKey(Tile, on_delete=models.PROTECT, null=True, related_name="rings")
+    of_bare_half = models.BooleanField(default=False)
     lightness = models.FloatField(null=True)
     a = models.FloatField(null=True)
     b = models.FloatField(null=True)
@@ -67,14 +69,21 @@ class Ring(StudioOwned):
                 name="ring_is_a_tile_or_a_reference",
             ),
             models.UniqueConstraint(
-                fields=["photograph", "tile"],
+                fields=["photograph", "tile", "of_bare_half"],
                 condition=Q(tile__isnull=False),
-                name="tile_once_in_a_photograph",
+                name="tile_or_half_once_in_a_photograph",
             ),
         ]
 
     def __str__(self) -> str:
-        return f"{self.tile or 'reference'} on {self.photograph}"
+        return f"{self.label} on {self.photograph}"
+
+    @property
+    def label(self) -> str:
+        """What it marks, in words."""
+        if self.tile is None:
+            return "reference"
+        return f"{self.tile.code}{BARE_HALF}" if self.of_bare_half else self.tile.code
 
     @property
     def known(self) -> Lab | None:

@@ -321,7 +321,7 @@ document.addEventListener("alpine:init", () => {
       return this.fields().map((field) => field.name.slice(3));
     },
     tiles() {
-      return this.keys().filter((key) => /^\d+$/.test(key));
+      return this.keys().filter((key) => /^\d+(-bare)?$/.test(key));
     },
     ring(key) {
       const written = this.$root.elements[`at_${key}`]?.value.trim();

@@ -5,7 +5,7 @@ from dataclasses import replace
 from typing import Any
 
 from claycore.measure.uncertainty import Measured
-from claycore.testing.bars import Bar, FiredBar
+from claycore.testing.bars import REMARKS, Bar, FiredBar
 from claycore.testing.readings import READINGS, Quantity
 from claycore.testing.shrinkage import DEFAULT_RULER_STEP_MM
 from umberpot.kiln.models import Firing
@@ -34,7 +34,7 @@ def bar_of(tile: Tile) -> Bar:
     test = getattr(tile.trial, "test", None)
     span_mm = test.span_mm if test else None
     readings = [reading for reading in tile.readings.all() if reading.is_current]
-    remarks = [remark for remark in tile.remarks.all() if remark.withdrawn_at is None]
+    remarks = [r for r in tile.remarks.all() if r.withdrawn_at is None and r.code in REMARKS]
     before = {r.quantity: r.measured for r in readings if r.firing_id is None}
     lengths = [r.step for r in readings if not READINGS[r.quantity].is_mass]
     ruler_step = max(lengths, default=DEFAULT_RULER_STEP_MM)

@@ -27,7 +27,8 @@ def look_of(progress: TileProgress, width: int = 60) -> TileLook:
     """The look of a tile where it stands."""
     code, under = progress.tile.code, _under(progress.tile)
     if progress.colour:
-        return TileLook(code, TileState.COLOURED, progress.colour.lab, width, under)
+        bare = progress.bare_colour.lab if progress.bare_colour else None
+        return TileLook(code, TileState.COLOURED, progress.colour.lab, width, under, bare)
     return TileLook(code, _state_of(progress), width=width, under=under)
 
 

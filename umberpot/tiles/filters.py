@@ -1,4 +1,4 @@
-"""Which tiles a list is of: by clay, colourant, cone and next step."""
+"""Which tiles a list is of: by clay, colourant, cone, next step and surface."""
 
 from typing import Any
 
@@ -6,10 +6,11 @@ from django import forms
 from django.db.models import Q
 
 from claycore.firing import cones
+from claycore.testing.surface_remarks import SURFACE_REMARKS
 from umberpot.mixing.models import MixPart
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
-from umberpot.tiles.models import Step, TileQuerySet
+from umberpot.tiles.models import Remark, Step, TileQuerySet
 from umberpot.ui.fields.measures import LONGEST_TEXT, Choice
 
 
@@ -22,6 +23,9 @@ class TilesFilter(forms.Form):
         choices=[("", "any"), *((c, c) for c in cones.CONES)], required=False, label="Cone"
     )
     step = Choice(choices=[("", "any"), *Step.choices], required=False, label="Next step")
+    surface = Choice(
+        choices=[("", "any"), *SURFACE_REMARKS.items()], required=False, label="Surface"
+    )
 
     def asked(self) -> dict[str, Any]:
         """What was asked that makes sense; what does not counts as left open."""
@@ -41,6 +45,9 @@ class TilesFilter(forms.Form):
             tiles = tiles.filter(cone=asked["cone"])
         if "step" in asked:
             tiles = tiles.filter(step=asked["step"])
+        if "surface" in asked:
+            seen = Remark.objects.of(studio).filter(code=asked["surface"], withdrawn_at=None)
+            tiles = tiles.filter(pk__in=seen.values("tile"))
         return tiles
 
     def with_lists(self) -> list[tuple[forms.BoundField, str]]:

@@ -44,7 +44,8 @@ class FiredLook:
 
 def _look(reading: ColourReading, mix: Mix, pct: float = 0.0) -> FiredLook:
     heat = reading.firing.heat if reading.firing else ""
-    glaze = "glazed" if reading.tile.glazed else "unglazed"
+    glazed = reading.tile.glazed and not reading.of_bare_half
+    glaze = "glazed" if glazed else "unglazed"
     where = f"{mix.clay_name}, cone {heat}, {glaze}"
     return FiredLook(reading.lab, reading.tile.code, where, pct)
 
@@ -61,9 +62,8 @@ def note_mixes(mixes: Iterable[Mix]) -> None:
     by_key = {mix.pk: mix for mix in mixes}
     for mix in by_key.values():
         mix.fired = None
-    latest = Window(
-        RowNumber(), partition_by=F("tile__mix"), order_by=[F("firing__fired_on").desc(), F("pk")]
-    )
+    newest = [F("firing__fired_on").desc(), F("of_bare_half").asc(), F("pk").asc()]
+    latest = Window(RowNumber(), partition_by=F("tile__mix"), order_by=newest)
     rows = _current().filter(tile__mix__in=by_key).annotate(place=latest).filter(place=1)
     for reading in rows:
         mix = by_key[reading.tile.mix_id or 0]

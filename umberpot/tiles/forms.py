@@ -15,11 +15,13 @@ from claycore.testing import absorption, soaking
 from claycore.testing.bar_checks import unlikely_readings
 from claycore.testing.bars import Bar
 from claycore.testing.readings import READINGS, Quantity
+from claycore.testing.surface_remarks import SURFACE_GROUPS, SURFACE_REMARKS, contradiction
 from umberpot.kiln.forms import AtmosphereChoice
 from umberpot.studio.models import MARK_LENGTHS_MM, Studio
 from umberpot.tiles.bars import bar_of, with_figures
-from umberpot.tiles.models import LONGEST_REASON, Trial
-from umberpot.tiles.progress import TileProgress
+from umberpot.tiles.colours import typed_colour
+from umberpot.tiles.models import LONGEST_REASON, Glazing, Trial
+from umberpot.tiles.progress import TileProgress, halves_differ
 from umberpot.ui.fields.measures import Choice, MeasureField
 from umberpot.ui.fields.not_applying import does_not_apply
 
@@ -59,15 +61,18 @@ class TilesForm(MarkForm):
     cone = Choice(choices=[(cone, cone) for cone in cones.CONES], label="Planned cone")
     atmosphere = AtmosphereChoice()
     glazed = forms.TypedChoiceField(
-        choices=[("no", "unglazed"), ("yes", "glazed")],
-        coerce=lambda value: value == "yes",
-        initial="no",
-        label="Surface",
+        choices=Glazing.choices, coerce=Glazing, initial=Glazing.UNGLAZED, label="Surface"
     )
 
     def __init__(self, *args: Any, studio: Studio, **kwargs: Any) -> None:
         super().__init__(*args, studio=studio, **kwargs)
         self.fields["cone"].initial = studio.usual_cone
+
+    @property
+    def glazing(self) -> Glazing:
+        """What was chosen, of a valid form."""
+        chosen: Glazing = self.cleaned_data["glazed"]
+        return chosen
 
 
 class MakeTilesForm(TilesForm):
@@ -190,6 +195,24 @@ class DryForm(StageForm):
         return cleaned
 
 
+COLOURS = {"colour": False, "bare_colour": True}
+"""The fields of a fired colour, and whether it is that of the bare half."""
+
+
+class SurfaceChoice(forms.MultipleChoiceField):
+    """What is seen on a fired surface, off the set list; cleans to a set of codes."""
+
+    def __init__(self, **kwargs: Any) -> None:
+        super().__init__(choices=list(SURFACE_REMARKS.items()), label="Surface", **kwargs)
+
+    def clean(self, value: Any) -> set[str]:
+        codes = set(super().clean(value))
+        problem = contradiction(codes)
+        if problem:
+            raise forms.ValidationError(problem)
+        return codes
+
+
 class FiredForm(StageForm):
     """After a firing: the line, the dry and soaked masses, the colour."""
 
@@ -217,20 +240,58 @@ class FiredForm(StageForm):
         ),
     )
     seen_colour = forms.IntegerField(required=False, widget=forms.HiddenInput)
+    bare_colour = forms.CharField(
+        max_length=60,
+        required=False,
+        label="Colour of the bare half",
+        widget=forms.TextInput({"autocomplete": "off"}),
+    )
+    seen_bare_colour = forms.IntegerField(required=False, widget=forms.HiddenInput)
+    surface = SurfaceChoice(required=False)
+    seen_surface = forms.CharField(required=False, max_length=200, widget=forms.HiddenInput)
 
     def __init__(self, *args: Any, progress: TileProgress, **kwargs: Any) -> None:
         super().__init__(*args, progress=progress, **kwargs)
         soaked = progress.readings.get(Quantity.MASS_SOAKED)
         self.fields["method"].initial = soaked.method if soaked else ""
-        if progress.colour:
-            self.fields["colour"].initial = progress.colour.typed
-            self.fields["seen_colour"].initial = progress.colour.pk
+        for name, noted in (("colour", progress.colour), ("bare_colour", progress.bare_colour)):
+            if noted:
+                self.fields[name].initial = noted.typed
+                self.fields[f"seen_{name}"].initial = noted.pk
+        self.fields["surface"].initial = progress.surface
+        self.fields["seen_surface"].initial = " ".join(progress.surface)
+        if not halves_differ(progress.tile):
+            del self.fields["bare_colour"], self.fields["seen_bare_colour"]
 
     def clean_colour(self) -> str:
-        typed = self.cleaned_data["colour"].strip()
+        return self._colour(self.cleaned_data["colour"])
+
+    @property
+    def surface_boxes(self) -> list[tuple[str, list[tuple[str, str, bool]]]]:
+        """The set list group by group: each thing's code and words, and whether it is ticked."""
+        ticked = set(self["surface"].value() or ())
+        return [
+            (group.title, [(code, code.value, code in ticked) for code in group.codes])
+            for group in SURFACE_GROUPS
+        ]
+
+    def surface_changes(self) -> tuple[set[str], set[str]]:
+        """What is newly seen and what no longer, beside what the page showed; of a clean form."""
+        shown = set(self.cleaned_data.get("seen_surface", "").split()) & SURFACE_REMARKS.keys()
+        ticked = self.cleaned_data.get("surface") or set()
+        return ticked - shown, shown - ticked
+
+    def clean_bare_colour(self) -> str:
+        typed = self.cleaned_data["bare_colour"]
+        if notation.is_in_words(typed):
+            raise forms.ValidationError("Enter #rrggbb, or L, a, b. Words go in the field above.")
+        return self._colour(typed)
+
+    def _colour(self, typed: str) -> str:
+        typed = typed.strip()
         if typed and not notation.is_in_words(typed):
             try:
-                notation.parse(typed)
+                typed_colour(self.studio, typed)
             except ClayError as error:
                 raise forms.ValidationError(str(error)) from None
         return typed
@@ -248,8 +309,9 @@ class FiredForm(StageForm):
                 absorption.percent(Measured(dry, step), Measured(soaked, step))
             except ClayError as error:
                 self.add_error("mass_soaked", str(error))
-        if all(not cleaned.get(name) for name in (*self.quantities, "colour")):
-            self.add_error(None, "Enter at least one reading or the colour.")
+        noted = any(cleaned.get(name) for name in (*self.quantities, *COLOURS))
+        if not noted and not any(self.surface_changes()):
+            self.add_error(None, "Enter at least one reading, the colour or the surface.")
         if not self.errors:
             self._doubt(len(self.progress.tile.firings) - 1, cleaned["method"])
         return cleaned

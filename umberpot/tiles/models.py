@@ -18,6 +18,7 @@ from claycore.measure.uncertainty import Measured
 from claycore.testing import bar_roles, bars, readings, soaking
 from claycore.testing.readings import READINGS
 from claycore.testing.results import RESULTS, Figure
+from claycore.testing.surface_remarks import SURFACE_REMARKS
 from umberpot.kiln.models import Firing
 from umberpot.kiln.models.atmospheres import Atmosphere, heat_in_words
 from umberpot.mixing.models import Mix, Plan
@@ -30,6 +31,9 @@ from umberpot.studio.models import (
     StudioOwned,
     StudioQuerySet,
 )
+
+BARE_HALF = ", bare half"
+"""After a tile's code, where its bare half is meant."""
 
 LONGEST_REASON = 200
 """Letters of why an unlikely figure is kept all the same."""
@@ -45,6 +49,14 @@ class Step(models.TextChoices):
     SOAK = "soak", "Soak and weigh"
     COLOUR = "colour", "Record the colour"
     READ = "read", "Results ready"
+
+
+class Glazing(models.TextChoices):
+    """How a tile is glazed; half of one may stay bare, so that the glaze is seen beside it."""
+
+    UNGLAZED = "no", "unglazed"
+    GLAZED = "yes", "glazed"
+    HALF = "half", "glazed, one half bare"
 
 
 class Trial(Signed):
@@ -141,7 +153,7 @@ class Tile(SetAside):
     ``remakes`` is the piece it stands in for: broken, lost or spoilt, and kept all the same.
     ``clay`` is the plain clay or blend it is of, None where it is coloured. A bar of a test has a
     ``role``, and goes through ``cone_plan`` one by one; ``cone`` is the next, or the last, and
-    ``atmosphere`` the air for it.
+    ``atmosphere`` the air for it. One with a ``bare_half`` is glazed over the other half.
     """
 
     trial = models.ForeignKey(Trial, on_delete=models.PROTECT, related_name="tiles")
@@ -157,6 +169,7 @@ class Tile(SetAside):
         max_length=9, choices=Atmosphere.choices, default=Atmosphere.OXIDATION
     )
     glazed = models.BooleanField(default=False)
+    bare_half = models.BooleanField(default=False)
     remakes = models.OneToOneField(
         "self", on_delete=models.PROTECT, null=True, editable=False, related_name="remade_as"
     )
@@ -174,6 +187,9 @@ class Tile(SetAside):
             models.CheckConstraint(
                 condition=Q(mix__isnull=False) | Q(clay__isnull=False),
                 name="tile_is_made_of_something",
+            ),
+            models.CheckConstraint(
+                condition=Q(bare_half=False) | Q(glazed=True), name="tile_bare_half_beside_a_glaze"
             ),
         ]
 
@@ -195,6 +211,12 @@ class Tile(SetAside):
     def planned_heat(self) -> str:
         """The cone it is to be fired to next, and the air where that is not oxidation."""
         return heat_in_words(self.cone, self.atmosphere)
+
+    @property
+    def glazing(self) -> Glazing:
+        if self.bare_half:
+            return Glazing.HALF
+        return Glazing.GLAZED if self.glazed else Glazing.UNGLAZED
 
     @property
     def is_bar(self) -> bool:
@@ -321,6 +343,7 @@ class ColourSource(models.TextChoices):
 
     TYPED = "typed", "Typed"
     PHOTOGRAPH = "photograph", "Photograph"
+    BY_EYE = "by_eye", "By eye"
     INSTRUMENT = "instrument", "Instrument"
 
 
@@ -328,6 +351,7 @@ class ColourReading(TileReading):
     """A fired colour in CIELAB (D65, 2°), with what was typed or read.
 
     ``u95`` is how far it may be off, CIEDE2000 at about 95 %; None where that is not known.
+    ``of_bare_half`` tells the two colours of a tile apart that has a bare half.
     """
 
     tile = models.ForeignKey(Tile, on_delete=models.PROTECT, related_name="colours")
@@ -339,6 +363,7 @@ class ColourReading(TileReading):
         max_length=10, choices=ColourSource.choices, default=ColourSource.TYPED
     )
     u95 = models.FloatField(null=True)
+    of_bare_half = models.BooleanField(default=False)
 
     class Meta(TileReading.Meta):
         abstract = False
@@ -353,9 +378,9 @@ class ColourReading(TileReading):
                 condition=Q(firing__isnull=False), name="colour_belongs_to_a_firing"
             ),
             models.UniqueConstraint(
-                fields=["tile", "firing"],
+                fields=["tile", "firing", "of_bare_half"],
                 condition=Q(superseded_at=None),
-                name="colour_one_current_per_firing",
+                name="colour_one_current_per_firing_and_half",
             ),
         ]
 
@@ -370,7 +395,8 @@ class ColourReading(TileReading):
     @property
     def about(self) -> str:
         """What was read, and after which firing."""
-        return "Colour" + self._after_firing()
+        half = " of the bare half" if self.of_bare_half else ""
+        return "Colour" + half + self._after_firing()
 
     @property
     def margin(self) -> str:
@@ -417,15 +443,25 @@ class ColourWords(TileReading):
         return "Colour in words" + self._after_firing()
 
 
+REMARKS_IN_WORDS = bars.REMARKS | SURFACE_REMARKS
+
+
+def remark_choices() -> list[tuple[str, str]]:
+    """Every remark's code and words, as a column of the database offers them."""
+    return list(REMARKS_IN_WORDS.items())
+
+
 class Remark(Signed):
-    """Something seen on a bar at a stage, off the set list; withdrawn where it was a mistake.
+    """Something seen on a piece at a stage, off a set list; withdrawn where it was a mistake.
+
+    The list is that of bars, or that of fired surfaces.
 
     ``firing`` is None for what was seen before any.
     """
 
     tile = models.ForeignKey(Tile, on_delete=models.PROTECT, related_name="remarks")
     firing = models.ForeignKey(Firing, on_delete=models.PROTECT, null=True, related_name="+")
-    code = models.CharField(max_length=24, choices=bars.remark_choices)
+    code = models.CharField(max_length=24, choices=remark_choices)
     withdrawn_at = models.DateTimeField(null=True)
 
     class Meta:
@@ -444,7 +480,7 @@ class Remark(Signed):
         ]
 
     def __str__(self) -> str:
-        return bars.REMARKS[self.code]
+        return REMARKS_IN_WORDS[self.code]
 
 
 class DryingWeighing(Signed):

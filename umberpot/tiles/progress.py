@@ -6,9 +6,12 @@ from typing import TypeVar
 
 from django.urls import reverse
 
+from claycore.firing import cones
+from claycore.firing.drafts import Stage, stage_for
 from claycore.testing import soaking
 from claycore.testing.bar_roles import role_of
 from claycore.testing.readings import Quantity
+from claycore.testing.surface_remarks import SURFACE_REMARKS
 from umberpot.kiln.models import Firing
 from umberpot.tiles.models import ColourReading, ColourWords, Reading, Step, Tile
 
@@ -28,8 +31,9 @@ _STAGES = {
 class TileProgress:
     """A tile's current readings by quantity, its colour, also in words, and what comes next.
 
-    The fired readings and the colour are those after the last firing; soaked and hung masses those
-    of the soak to judge by.
+    ``bare_colour`` is that of its bare half, where it has one; ``surface`` has codes of
+    claycore.testing.surface_remarks. The fired readings and the colours
+    are those after the last firing; soaked and hung masses those of the soak to judge by.
     """
 
     tile: Tile
@@ -38,6 +42,8 @@ class TileProgress:
     colour: ColourReading | None
     words: str
     step: Step
+    bare_colour: ColourReading | None = None
+    surface: tuple[str, ...] = ()
 
     @property
     def step_words(self) -> str:
@@ -99,12 +105,36 @@ def progress_of(tile: Tile) -> TileProgress:
         for reading in sorted(tile.readings.all(), key=_surest_soak_last)
         if reading.is_current and reading.firing_id in wanted
     }
-    colour = _of_firing(tile.colours.all(), firing)
+    colour = _of_firing((one for one in tile.colours.all() if not one.of_bare_half), firing)
+    bare = _of_firing((one for one in tile.colours.all() if one.of_bare_half), firing)
     said = _of_firing(tile.colour_words.all(), firing)
     step = Step.MAKE
     if tile.shaped_at:
-        step = _next_step(tile, firing, readings, bool(colour or said))
-    return TileProgress(tile, firing, readings, colour, said.words if said else "", step)
+        is_noted = bool(said or (colour and (bare or not halves_differ(tile))))
+        step = _next_step(tile, firing, readings, is_noted)
+    words = said.words if said else ""
+    surface = _surface_of(tile, firing)
+    return TileProgress(tile, firing, readings, colour, words, step, bare, surface)
+
+
+def _surface_of(tile: Tile, firing: Firing | None) -> tuple[str, ...]:
+    """What is seen on the surface after the firing, in the order of the set list."""
+    seen = {
+        remark.code
+        for remark in tile.remarks.all()
+        if remark.withdrawn_at is None and firing and remark.firing_id == firing.pk
+    }
+    return tuple(str(code) for code in SURFACE_REMARKS if code in seen)
+
+
+def halves_differ(tile: Tile) -> bool:
+    """Whether its halves have colours of their own by now: not yet after a bisque on the way."""
+    if not (tile.bare_half and tile.firings):
+        return False
+    *before, last = tile.firings
+    is_on_the_way = cones.order(last.cone) < cones.order(tile.cone)
+    is_bisque = stage_for(last.cone, bool(before), is_glazed=False) is Stage.BISQUE
+    return not (is_bisque and is_on_the_way)
 
 
 def _of_firing(noted: Iterable[Noted], firing: Firing | None) -> Noted | None:

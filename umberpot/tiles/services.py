@@ -12,16 +12,15 @@ from django.utils import timezone
 
 from claycore import inscriptions
 from claycore.colour import notation
-from claycore.colour.notation import Lab
 from claycore.inscriptions import TILE_LONGER_THAN_MARK_MM
 from umberpot.kiln.models import Firing
 from umberpot.mixing.models import Mix
 from umberpot.shelf.models import Material
 from umberpot.studio.services import next_codes
 from umberpot.tiles.clay_figures import figures_are_old
+from umberpot.tiles.colours import MeasuredColour, typed_colour
 from umberpot.tiles.models import (
     ColourReading,
-    ColourSource,
     ColourWords,
     Reading,
     Remark,
@@ -42,6 +41,7 @@ class TileOrder:
     glazed: bool
     request_key: uuid.UUID
     shaped: bool = True
+    bare_half: bool = False
 
 
 def inscription_of(mix: Mix, code: str, order: TileOrder, tool: str) -> tuple[str, ...]:
@@ -89,6 +89,7 @@ def make_tiles(mix: Mix, trial: Trial, order: TileOrder, by: User) -> list[Tile]
             cone=order.cone,
             atmosphere=trial.atmosphere,
             glazed=order.glazed,
+            bare_half=order.bare_half,
             shaped_at=timezone.now() if order.shaped else None,
             step=Step.DRY if order.shaped else Step.MAKE,
             request_key=order.request_key,
@@ -109,6 +110,7 @@ def remake(tile: Tile, by: User) -> Tile:
     new = Tile(
         **{name: getattr(tile, name) for name in ("studio", "trial", "mix", "clay", "role")},
         **{name: getattr(tile, name) for name in ("cone_plan", "mark_length_mm", "glazed")},
+        bare_half=tile.bare_half,
         cone=tile.cone_plan[0] if tile.cone_plan else tile.cone,
         code=code,
         inscription=[first.replace(tile.code, code, 1), *rest],
@@ -214,7 +216,7 @@ def record_remarks(
     withdrawn: AbstractSet[str],
     by: User,
 ) -> bool:
-    """Notes what was seen on a bar at a stage; what is no longer seen is withdrawn, not deleted.
+    """Notes what was seen on a piece at a stage; what is no longer seen is withdrawn, not deleted.
 
     Says whether that changed anything.
     """
@@ -240,28 +242,27 @@ def set_tile_aside(tile: Tile, aside: bool) -> None:
 
 
 @transaction.atomic
-def record_colour(tile: Tile, firing: Firing, typed: str, seen: int | None, by: User) -> bool:
+def record_colour(
+    tile: Tile,
+    firing: Firing,
+    typed: str,
+    seen: int | None,
+    by: User,
+    *,
+    of_bare_half: bool = False,
+) -> bool:
     """Records a fired colour; a changed one supersedes the old. Raises StaleReading, ClayError.
 
     One said in words is kept as words, beside the figure if there is one.
     """
     if notation.is_in_words(typed):
         return _record_words(tile, firing, typed, by)
-    current = tile.colours.filter(firing=firing, superseded_at=None).first()
+    measured = typed_colour(tile.studio, typed, of_bare_half=of_bare_half)
+    current = _current_colour(tile, firing, measured)
     if current and current.typed == typed:
         return False
-    _record_lab(tile, firing, MeasuredColour(notation.parse(typed), typed), seen, by)
+    _record_lab(tile, firing, measured, seen, by)
     return True
-
-
-@dataclass(frozen=True)
-class MeasuredColour:
-    """A fired colour as it was read: how it is written, where it is from, and how far off."""
-
-    lab: Lab
-    typed: str
-    source: ColourSource = ColourSource.TYPED
-    u95: float | None = None
 
 
 @transaction.atomic
@@ -275,15 +276,23 @@ def record_measured_colour(
 def _record_lab(
     tile: Tile, firing: Firing, colour: MeasuredColour, seen: int | None, by: User
 ) -> ColourReading:
-    current = tile.colours.filter(firing=firing, superseded_at=None).first()
+    current = _current_colour(tile, firing, colour)
     _replace(current, seen, "colour", by)
     recorded: ColourReading = ColourReading.objects.create(
         **_of_reading(tile, firing, current, by),
         **{"lightness": colour.lab.lightness, "a": colour.lab.a, "b": colour.lab.b},
         **{"typed": colour.typed, "source": colour.source, "u95": colour.u95},
+        of_bare_half=colour.of_bare_half,
     )
     note_steps([tile])
     return recorded
+
+
+def _current_colour(tile: Tile, firing: Firing, colour: MeasuredColour) -> ColourReading | None:
+    """The colour that stands where this one belongs."""
+    standing = tile.colours.filter(firing=firing, superseded_at=None)
+    found: ColourReading | None = standing.filter(of_bare_half=colour.of_bare_half).first()
+    return found
 
 
 def _record_words(tile: Tile, firing: Firing, words: str, by: User) -> bool:

@@ -20,8 +20,8 @@ from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.tiles import sentences, services
 from umberpot.tiles.bars import bar_of
 from umberpot.tiles.filters import TilesFilter
-from umberpot.tiles.forms import DryForm, FiredForm, MakeTilesForm, StageForm
-from umberpot.tiles.models import ColourReading, ColourWords, Reading, Step, Tile, Trial
+from umberpot.tiles.forms import COLOURS, DryForm, FiredForm, MakeTilesForm, StageForm
+from umberpot.tiles.models import ColourReading, ColourWords, Glazing, Reading, Step, Tile, Trial
 from umberpot.tiles.progress import TileProgress, progress_of
 from umberpot.ui.paging import page_of
 
@@ -77,7 +77,8 @@ def make(request: StudioRequest, mix_pk: int) -> HttpResponse:
             count=cleaned["count"],
             mark_length_mm=cleaned["mark_length_mm"],
             cone=cleaned["cone"],
-            glazed=cleaned["glazed"],
+            glazed=form.glazing is not Glazing.UNGLAZED,
+            bare_half=form.glazing is Glazing.HALF,
             request_key=request_key(request),
         )
         trial = cleaned["trial"] or Trial(
@@ -188,11 +189,8 @@ def _save_readings(
     try:
         with transaction.atomic():
             changed = services.record(progress.tile, firing, _entries(form), request.user)
-            colour = form.cleaned_data.get("colour")
-            if colour and firing:
-                seen = form.cleaned_data["seen_colour"]
-                if services.record_colour(progress.tile, firing, colour, seen, request.user):
-                    changed.append("colour")
+            if firing and isinstance(form, FiredForm):
+                changed += _save_seen(request, progress.tile, firing, form)
     except services.StaleReading as stale:
         form.add_error(stale.quantity, sentences.STALE)
         return False
@@ -200,10 +198,31 @@ def _save_readings(
     return True
 
 
+def _save_seen(request: StudioRequest, tile: Tile, firing: Firing, form: FiredForm) -> list[str]:
+    """Records the colours and the surface, and gives back the fields of what changed."""
+    made, withdrawn = form.surface_changes()
+    seen = services.record_remarks(tile, firing, made, withdrawn, request.user)
+    entered = {name: form.cleaned_data.get(name) for name in COLOURS}
+    return ["surface"] * seen + [
+        name
+        for name, colour in entered.items()
+        if colour
+        and services.record_colour(
+            tile,
+            firing,
+            colour,
+            form.cleaned_data[f"seen_{name}"],
+            request.user,
+            of_bare_half=COLOURS[name],
+        )
+    ]
+
+
 def _twins_of(tile: Tile) -> list[Bar]:
     """The tiles that were made alike: what it reads is held against what they read."""
-    alike = tile.trial.tiles.kept().filter(mix=tile.mix, clay=tile.clay, glazed=tile.glazed)
-    return [bar_of(twin) for twin in alike.exclude(pk=tile.pk).with_history()]
+    alike = tile.trial.tiles.kept().filter(mix=tile.mix, clay=tile.clay)
+    alike = alike.filter(glazed=tile.glazed, bare_half=tile.bare_half).exclude(pk=tile.pk)
+    return [bar_of(twin) for twin in alike.with_history()]
 
 
 def _entries(form: StageForm) -> dict[str, services.Entry]:

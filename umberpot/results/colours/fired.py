@@ -12,11 +12,13 @@ from claycore.colour.notation import Lab
 from claycore.firing import cones
 from claycore.measure.formatting import percentage
 from claycore.measure.replicates import NO_RECORD, Record
+from umberpot.kiln.models import Loading
 from umberpot.kiln.models.atmospheres import heat_in_words
 from umberpot.studio.models import Studio
-from umberpot.tiles.models import ColourReading, Tile
+from umberpot.tiles.models import BARE_HALF, ColourReading, Tile
 
 Key = TypeVar("Key", bound=Hashable)
+Row = TypeVar("Row", "FiredColour", ColourReading)
 
 MOST_FOR_NOISE = 2000
 """The latest readings of equal tiles that a studio's noise is taken from."""
@@ -48,7 +50,10 @@ class Conditions:
 
 @dataclass(frozen=True)
 class FiredColour:
-    """A tile's colour after one of its firings; ``shelf`` counts from 0, None where not noted."""
+    """A tile's colour after one of its firings; ``shelf`` counts from 0, None where not noted.
+
+    A tile with a bare half has two of them after a firing.
+    """
 
     code: str
     href: str
@@ -59,6 +64,12 @@ class FiredColour:
     firing: int
     shelf: int | None
     reading: int
+    of_bare_half: bool = False
+
+    @property
+    def label(self) -> str:
+        """Its code, and that it is the bare half, if it is."""
+        return f"{self.code}{BARE_HALF}" if self.of_bare_half else self.code
 
     @property
     def title(self) -> str:
@@ -74,39 +85,41 @@ def fired_colours(tiles: Iterable[Tile]) -> list[FiredColour]:
     """
     found = []
     for tile in tiles:
-        current = {one.firing_id: one for one in tile.colours.all() if one.is_current}
+        current = grouped(
+            (one for one in tile.colours.all() if one.is_current), lambda one: one.firing_id
+        )
         for loading in tile.loadings.all():
-            reading = current.get(loading.firing_id)
-            if reading is None:
-                continue
-            firing = loading.firing
-            clay = tile.mix.clay_name if tile.mix else str(tile.clay)
-            found.append(
-                FiredColour(
-                    tile.code,
-                    tile.get_absolute_url(),
-                    reading.lab,
-                    tile.mix_id,
-                    tile.mix.said_pcts if tile.mix else {},
-                    Conditions(clay, firing.cone, firing.atmosphere, tile.glazed),
-                    firing.pk,
-                    loading.shelf,
-                    reading.pk,
-                )
-            )
+            readings = sorted(current.get(loading.firing_id, ()), key=lambda r: r.of_bare_half)
+            found += [_fired_colour(tile, loading, reading) for reading in readings]
     return found
 
 
+def _fired_colour(tile: Tile, loading: Loading, reading: ColourReading) -> FiredColour:
+    firing = loading.firing
+    clay = tile.mix.clay_name if tile.mix else str(tile.clay)
+    glazed = tile.glazed and not reading.of_bare_half
+    return FiredColour(
+        tile.code,
+        tile.get_absolute_url(),
+        reading.lab,
+        tile.mix_id,
+        tile.mix.said_pcts if tile.mix else {},
+        Conditions(clay, firing.cone, firing.atmosphere, glazed),
+        firing.pk,
+        loading.shelf,
+        reading.pk,
+        reading.of_bare_half,
+    )
+
+
 def after_the_last_firing(colours: Iterable[FiredColour]) -> list[FiredColour]:
-    """Of each tile the colour after its last firing that was read."""
-    return list({one.code: one for one in colours}.values())
+    """Of each tile, or half of one, the colour after its last firing that was read."""
+    return list({one.label: one for one in colours}.values())
 
 
-def grouped(
-    colours: Iterable[FiredColour], key: Callable[[FiredColour], Key]
-) -> dict[Key, list[FiredColour]]:
+def grouped(colours: Iterable[Row], key: Callable[[Row], Key]) -> dict[Key, list[Row]]:
     """Colours that are alike in something, by what that is."""
-    found: dict[Key, list[FiredColour]] = defaultdict(list)
+    found: dict[Key, list[Row]] = defaultdict(list)
     for one in colours:
         found[key(one)].append(one)
     return found
@@ -125,7 +138,7 @@ def labs(colours: Iterable[FiredColour]) -> list[Lab]:
 def studio_record(studio: Studio, without: Sequence[int] = ()) -> Record:
     """What the studio's equal tiles were seen to differ by, but for those of some mixes."""
     current = ColourReading.objects.of(studio).filter(superseded_at=None, tile__set_aside_at=None)
-    alike = ("tile__mix", "firing__cone", "firing__atmosphere", "tile__glazed")
+    alike = ("tile__mix", "firing__cone", "firing__atmosphere", "tile__glazed", "of_bare_half")
     of_mixes = current.exclude(tile__mix=None).exclude(tile__mix__in=without)
     several = of_mixes.order_by().values(*alike).annotate(count=Count("pk")).filter(count__gt=1)
     mixes = several.values("tile__mix")

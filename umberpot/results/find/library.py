@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from django.db.models import Count, F, Q, QuerySet
+from django.db.models import Case, Count, F, Q, QuerySet, Value, When
 
 from claycore.colour.equal_tiles import mean_colour
 from claycore.colour.nearest import nearest
@@ -31,10 +31,12 @@ def _current(studio: Studio) -> QuerySet[ColourReading]:
 def conditions_of(studio: Studio) -> list[tuple[Conditions, int]]:
     """Under which conditions coloured tiles were fired, and how many: most tiles first."""
     coloured = _current(studio).exclude(tile__mix=None)
-    keys = ("tile__mix__clay_name", "firing__cone", "firing__atmosphere", "tile__glazed")
-    counted = coloured.order_by().values_list(*keys).annotate(count=Count("pk"))
+    glazed_there = Case(When(of_bare_half=True, then=Value(False)), default=F("tile__glazed"))
+    keys = ("tile__mix__clay_name", "firing__cone", "firing__atmosphere", "glazed_there")
+    with_glaze = coloured.order_by().annotate(glazed_there=glazed_there)
+    counted = with_glaze.values_list(*keys).annotate(count=Count("pk"))
     return [
-        (Conditions(clay, cone, atmosphere, glazed), count)
+        (Conditions(clay, cone, atmosphere, bool(glazed)), count)
         for clay, cone, atmosphere, glazed, count in counted.order_by("-count")[:MOST_CONDITIONS]
     ]
 
@@ -82,10 +84,11 @@ def tested_under(studio: Studio, conditions: Conditions) -> Tested:
     fired = Q(
         loadings__firing__cone=conditions.cone,
         loadings__firing__atmosphere=conditions.atmosphere,
-        glazed=conditions.glazed,
     )
+    surface = Q(glazed=True) if conditions.glazed else Q(glazed=False) | Q(bare_half=True)
     of_clay = Q(mix__clay_name=conditions.clay) | Q(mix=None, clay__name=conditions.clay)
-    tiles = Tile.objects.of(studio).kept().filter(fired & of_clay, colours__superseded_at=None)
+    tiles = Tile.objects.of(studio).kept().filter(fired & surface & of_clay)
+    tiles = tiles.filter(colours__superseded_at=None)
     latest = tiles.order_by("-pk").values_list("pk", flat=True).distinct()[:MOST_TO_LEARN_FROM]
     read = fired_colours(Tile.objects.of(studio).filter(pk__in=list(latest)).with_history())
     under = [one for one in read if one.conditions == conditions]

@@ -65,7 +65,7 @@ def _near_row(want: Lab, near: list[Found]) -> WallRow:
     """The wanted colour and the nearest tiles; under each how far it lies from what is wanted."""
     swatches = [Swatch("Wanted", want, SwatchKind.WANTED)]
     swatches += [
-        Swatch(one.tile.code, one.tile.lab, under=f"ΔE {one.delta_e:.1f}", href=one.tile.href)
+        Swatch(one.tile.label, one.tile.lab, under=f"ΔE {one.delta_e:.1f}", href=one.tile.href)
         for one in near
     ]
     return WallRow(swatches, [], "The colour wanted and the nearest fired tiles")

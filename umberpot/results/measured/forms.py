@@ -9,21 +9,28 @@ from django import forms
 from claycore.colour import notation
 from claycore.colour.notation import Lab
 from claycore.measure.errors import ClayError
+from umberpot.tiles.models import BARE_HALF
 from umberpot.ui.fields.lines import LinesInput
 from umberpot.ui.tables import Unreadable, decoded
 
 MOST_LINES = 400
 MOST_BYTES = 200_000
+_APART = r"[,;:\t ]+"
 AS_WRITTEN = "a tile's code and its colour, like A12; 52.1; 8.4; -20"
 
 
 @dataclass(frozen=True)
 class Measured:
-    """A line: a tile's code, its colour, and how that was written."""
+    """A line: a tile's code, its colour, how that was written, and whether it is the bare half."""
 
     code: str
     lab: Lab
     written: str
+    of_bare_half: bool = False
+
+    @property
+    def label(self) -> str:
+        return f"{self.code}{BARE_HALF}" if self.of_bare_half else self.code
 
 
 class MeasuredForm(forms.Form):
@@ -63,7 +70,7 @@ class MeasuredForm(forms.Form):
         return cleaned
 
     def _read(self, lines: list[str]) -> dict[str, Measured]:
-        """The colours by code; a line that cannot be read is an error that names it."""
+        """The colours by tile or half; a line that cannot be read is an error that names it."""
         found: dict[str, Measured] = {}
         for number, line in enumerate(lines, 1):
             if not line.strip() or (number == 1 and re.match(r"\s*\"?code\b", line, re.IGNORECASE)):
@@ -73,15 +80,19 @@ class MeasuredForm(forms.Form):
             except (ClayError, ValueError):
                 self.add_error("lines", f"Line {number}: enter {AS_WRITTEN}.")
                 return {}
-            if measured.code in found:
-                self.add_error("lines", f"Line {number}: {measured.code} is there twice.")
+            if measured.label in found:
+                self.add_error("lines", f"Line {number}: {measured.label} is there twice.")
                 return {}
-            found[measured.code] = measured
+            found[measured.label] = measured
         return found
 
 
 def _measured(line: str) -> Measured:
-    """A code, then a colour; told apart by a comma, a semicolon, a tab or a space."""
-    code, colour = re.split(r"[,;:\t ]+", line.replace('"', "").strip(), maxsplit=1)
+    """A code, ``bare`` for the bare half, a colour; a comma, semicolon, tab or space apart."""
+    code, colour = re.split(_APART, line.replace('"', "").strip(), maxsplit=1)
+    bare = re.match(rf"bare(?: half)?{_APART}", colour, re.IGNORECASE)
+    if bare:
+        colour = colour[bare.end() :]
     lab = notation.parse(colour.replace("\t", ";"))
-    return Measured(code.upper(), lab, ", ".join(f"{value:g}" for value in lab.values))
+    written = ", ".join(f"{value:g}" for value in lab.values)
+    return Measured(code.upper(), lab, written, bool(bare))

@@ -7,13 +7,14 @@ from django.db import transaction
 
 from umberpot.results.measured.forms import Measured
 from umberpot.studio.models import Studio
+from umberpot.tiles.colours import MeasuredColour
 from umberpot.tiles.models import ColourSource, Tile
-from umberpot.tiles.progress import progress_of
-from umberpot.tiles.services import MeasuredColour, record_measured_colour
+from umberpot.tiles.progress import halves_differ, progress_of
+from umberpot.tiles.services import record_measured_colour
 
 
 class NotFired(Exception):
-    """Some tiles are not known or not fired; ``codes`` are theirs."""
+    """Some tiles are not known, not fired, or have no bare half; ``codes`` are theirs."""
 
     def __init__(self, codes: list[str]) -> None:
         super().__init__(codes)
@@ -26,18 +27,26 @@ def record(studio: Studio, measured: Mapping[str, Measured], by: User) -> int:
 
     A colour that stood there is superseded and stays visible; the same one again changes nothing.
     """
-    tiles = Tile.objects.of(studio).filter(code__in=measured).with_history()
+    codes = {one.code for one in measured.values()}
+    tiles = Tile.objects.of(studio).filter(code__in=codes).with_history()
     fired = {tile.code: tile for tile in tiles if tile.last_firing}
-    missing = [code for code in measured if code not in fired]
+    missing = [
+        label
+        for label, one in measured.items()
+        if one.code not in fired or (one.of_bare_half and not halves_differ(fired[one.code]))
+    ]
     if missing:
         raise NotFired(missing)
     recorded = 0
-    for code, one in measured.items():
-        tile = fired[code]
-        current, firing = progress_of(tile).colour, tile.last_firing
+    for one in measured.values():
+        tile = fired[one.code]
+        progress, firing = progress_of(tile), tile.last_firing
+        current = progress.bare_colour if one.of_bare_half else progress.colour
         if firing is None or (current and current.lab == one.lab):
             continue
-        colour = MeasuredColour(one.lab, one.written, ColourSource.INSTRUMENT)
+        colour = MeasuredColour(
+            one.lab, one.written, ColourSource.INSTRUMENT, of_bare_half=one.of_bare_half
+        )
         record_measured_colour(tile, firing, colour, current.pk if current else None, by)
         recorded += 1
     return recorded

@@ -20,7 +20,10 @@ def measured(request: StudioRequest) -> HttpResponse:
         try:
             count = services.record(request.studio, form.cleaned_data["measured"], request.user)
         except services.NotFired as problem:
-            form.add_error("lines", f"Not known, or not fired yet: {', '.join(problem.codes)}.")
+            form.add_error(
+                "lines",
+                f"Not known, not fired yet, or without a bare half: {'; '.join(problem.codes)}.",
+            )
         else:
             messages.success(request, colours_saved(count))
             return redirect("results:trials")

@@ -1,7 +1,7 @@
 """The forms of a photograph: taking it in, and marking what is on it."""
 
 import math
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from typing import Any
 
@@ -14,8 +14,8 @@ from claycore.colour.photographs.reading import Reference
 from claycore.colour.photographs.references import REFERENCES
 from claycore.measure.errors import ClayError
 from umberpot.results.models import Photograph, Ring
-from umberpot.tiles.models import Tile
-from umberpot.tiles.progress import progress_of
+from umberpot.tiles.models import BARE_HALF, ColourReading, Tile
+from umberpot.tiles.progress import halves_differ, progress_of
 from umberpot.ui.fields.measures import LONGEST_TEXT, read_number
 from umberpot.ui.pictures import TO_READ_COLOUR, as_jpeg
 
@@ -62,19 +62,49 @@ class RingField(forms.CharField):
 
 
 @dataclass(frozen=True)
+class Spot:
+    """What a ring of a tile is on: the tile, or its bare half."""
+
+    tile: Tile
+    of_bare_half: bool = False
+
+    @property
+    def key(self) -> str:
+        return f"{self.tile.pk}-bare" if self.of_bare_half else str(self.tile.pk)
+
+    @property
+    def title(self) -> str:
+        return f"{self.tile.code}{BARE_HALF}" if self.of_bare_half else self.tile.code
+
+    @property
+    def colour(self) -> ColourReading | None:
+        """The colour it has after the tile's last firing."""
+        progress = progress_of(self.tile)
+        return progress.bare_colour if self.of_bare_half else progress.colour
+
+
+def _spots(tiles: Iterable[Tile]) -> Iterator[Spot]:
+    """Each tile, and after it its bare half, if that has a colour of its own."""
+    for tile in tiles:
+        yield Spot(tile)
+        if halves_differ(tile):
+            yield Spot(tile, of_bare_half=True)
+
+
+@dataclass(frozen=True)
 class Target:
     """Something to be marked: its key, what it is called, and the fields that say where."""
 
     key: str
     title: str
     ring: forms.BoundField
-    tile: Tile | None = None
+    spot: Spot | None = None
     seen: forms.BoundField | None = None
 
     @property
     def short(self) -> str:
         """What it is called on the picture."""
-        return self.title if self.tile else self.key.capitalize()
+        return self.title if self.spot else self.key.capitalize()
 
 
 class MarkForm(forms.Form):
@@ -86,16 +116,16 @@ class MarkForm(forms.Form):
 
     def __init__(self, *args: Any, photograph: Photograph, tiles: Sequence[Tile], **kwargs: Any):
         super().__init__(*args, **kwargs)
-        self.tiles = {str(tile.pk): tile for tile in tiles}
+        self.spots = {spot.key: spot for spot in _spots(tiles)}
         for code, reference in REFERENCES.items():
             self.fields[f"at_{code}"] = RingField(f"Place of {reference.title}")
         self.fields[f"at_{OWN}"] = RingField("Place of your own card")
-        for key, tile in self.tiles.items():
-            self.fields[f"at_{key}"] = RingField(f"Place of {tile.code}")
+        for key, spot in self.spots.items():
+            self.fields[f"at_{key}"] = RingField(f"Place of {spot.title}")
             seen = forms.IntegerField(required=False, widget=forms.HiddenInput)
-            seen.initial = _colour_of(tile)
+            seen.initial = spot.colour.pk if spot.colour else None
             self.fields[f"seen_{key}"] = seen
-        for name, written in _written(photograph.rings.all()):
+        for name, written in _written(photograph.rings.select_related("tile")):
             if name in self.fields:  # a tile may have been set aside since
                 self.fields[name].initial = written
 
@@ -109,8 +139,8 @@ class MarkForm(forms.Form):
     def targets(self) -> list[Target]:
         """The tiles that may be marked."""
         return [
-            Target(key, tile.code, self[f"at_{key}"], tile, self[f"seen_{key}"])
-            for key, tile in self.tiles.items()
+            Target(key, spot.title, self[f"at_{key}"], spot, self[f"seen_{key}"])
+            for key, spot in self.spots.items()
         ]
 
     def clean_own_colour(self) -> Lab | None:
@@ -141,26 +171,20 @@ class MarkForm(forms.Form):
 
     def marked_tiles(self) -> dict[str, Patch]:
         """Where the tiles are that were marked, by key."""
-        marked = {key: self.cleaned_data.get(f"at_{key}") for key in self.tiles}
+        marked = {key: self.cleaned_data.get(f"at_{key}") for key in self.spots}
         return {key: patch for key, patch in marked.items() if patch}
 
     def seen(self, key: str) -> int | None:
-        """The reading that a tile had when the page was shown."""
+        """The reading that a tile, or a half of it, had when the page was shown."""
         seen: int | None = self.cleaned_data[f"seen_{key}"]
         return seen
-
-
-def _colour_of(tile: Tile) -> int | None:
-    """The key of the colour that a tile has after its last firing."""
-    colour = progress_of(tile).colour
-    return colour.pk if colour else None
 
 
 def _written(rings: Iterable[Ring]) -> Iterable[tuple[str, str]]:
     """The fields of a form and what stands in them, for rings that are kept."""
     known = {one.lab.values: code for code, one in REFERENCES.items()}
     for ring in rings:
-        key = str(ring.tile_id)
+        key = Spot(ring.tile, ring.of_bare_half).key if ring.tile else ""
         if ring.known:
             key = known.get(ring.known.values, OWN)
             if key == OWN:

@@ -20,8 +20,10 @@ from claycore.colour.photographs.reading import (
 )
 from claycore.colour.photographs.texture import Texture, texture_of
 from umberpot.results.models import Photograph, Ring
-from umberpot.tiles.models import ColourSource, Tile, Trial
-from umberpot.tiles.services import MeasuredColour, record_measured_colour
+from umberpot.results.photographs.forms import Spot
+from umberpot.tiles.colours import MeasuredColour
+from umberpot.tiles.models import ColourSource, Trial
+from umberpot.tiles.services import record_measured_colour
 
 
 @dataclass(frozen=True)
@@ -103,7 +105,7 @@ def close_up(ring: Ring) -> CloseUp | None:
 def save(
     photograph: Photograph,
     marked: Marked,
-    tiles: Mapping[str, Tile],
+    spots: Mapping[str, Spot],
     seen: Mapping[str, int | None],
     by: User,
 ) -> int:
@@ -119,13 +121,16 @@ def save(
         keep_reference(photograph, reference)
     recorded = 0
     for key, patch in marked.tiles.items():
-        tile, colour = tiles[key], found.tiles[key]
-        ring = Ring(studio_id=photograph.studio_id, photograph=photograph, tile=tile, **vars(patch))
-        firing = tile.last_firing
+        spot, colour = spots[key], found.tiles[key]
+        where = {"studio_id": photograph.studio_id, "photograph": photograph, **vars(patch)}
+        ring = Ring(tile=spot.tile, of_bare_half=spot.of_bare_half, **where)
+        firing = spot.tile.last_firing
         if colour.lab and firing:
             written = ", ".join(f"{value:.1f}" for value in colour.lab.values)
-            measured = MeasuredColour(colour.lab, written, ColourSource.PHOTOGRAPH, colour.u95)
-            ring.reading = record_measured_colour(tile, firing, measured, seen[key], by)
+            measured = MeasuredColour(
+                colour.lab, written, ColourSource.PHOTOGRAPH, colour.u95, spot.of_bare_half
+            )
+            ring.reading = record_measured_colour(spot.tile, firing, measured, seen[key], by)
             recorded += 1
         ring.save()
     return recorded

@@ -16,7 +16,6 @@ from umberpot.results.photographs.services import Colours, Marked
 from umberpot.results.places import PLACE
 from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.tiles.models import Tile, Trial
-from umberpot.tiles.progress import progress_of
 from umberpot.tiles.services import StaleReading
 from umberpot.ui.pictures import kept_forever
 from umberpot.ui.wall import Swatch, SwatchKind
@@ -68,7 +67,7 @@ class TargetRead:
     @property
     def replaces(self) -> str:
         """The colour that the tile has already, if it has one."""
-        colour = progress_of(self.target.tile).colour if self.target.tile else None
+        colour = self.target.spot.colour if self.target.spot else None
         return colour.typed if colour else ""
 
 
@@ -83,7 +82,7 @@ def _rows(form: MarkForm, found: Colours | None) -> list[TargetRead]:
         errors = target.ring.errors
         if errors or found is None:
             rows.append(TargetRead(target, problem=str(errors[0]) if errors else ""))
-        elif target.tile is None:
+        elif target.spot is None:
             rows.append(_reference_row(form, target, found))
         else:
             rows.append(_tile_row(target, found))
@@ -153,9 +152,9 @@ def photograph(request: StudioRequest, pk: int) -> HttpResponse:
 
 
 def _save(request: StudioRequest, found: Photograph, form: MarkForm) -> HttpResponse | None:
-    seen = {key: form.seen(key) for key in form.tiles}
+    seen = {key: form.seen(key) for key in form.spots}
     try:
-        count = services.save(found, _marked(form), form.tiles, seen, request.user)
+        count = services.save(found, _marked(form), form.spots, seen, request.user)
     except StaleReading:
         form.add_error(None, sentences.READ_MEANWHILE)
         return None

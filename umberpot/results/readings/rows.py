@@ -5,7 +5,7 @@ from typing import Any
 
 from claycore.measure.formatting import plain, to_step
 from umberpot.kiln.models import Firing
-from umberpot.tiles.models import Tile
+from umberpot.tiles.models import ColourReading, Tile
 
 COLUMNS = (
     *("bar", "role", "cone", "atmosphere", "fired_on", "reading", "method"),
@@ -43,7 +43,9 @@ def _stage(bar: Tile, firing: Firing | None) -> Iterator[dict[str, Any]]:
             yield _row(bar, firing, of_reading)
     for colour in (*bar.colours.all(), *bar.colour_words.all()):
         if colour.is_current and colour.firing_id == firing_pk:
-            of_colour = {"reading": "colour", "note": str(colour)}
+            of_bare_half = isinstance(colour, ColourReading) and colour.of_bare_half
+            named = "colour_of_bare_half" if of_bare_half else "colour"
+            of_colour = {"reading": named, "note": str(colour)}
             yield _row(bar, firing, {**of_colour, "taken_at": colour.made_at.isoformat()})
     for remark in bar.remarks.all():
         if remark.withdrawn_at is None and remark.firing_id == firing_pk:

@@ -46,6 +46,6 @@ def _whose(tile: Tile) -> dict[str, str]:
     return {
         "trial": tile.trial.name,
         "made_of": tile.made_of,
-        "glazed": "yes" if tile.glazed else "no",
+        "glazed": tile.glazing.value,
         "set_aside": "yes" if tile.set_aside_at else "no",
     }

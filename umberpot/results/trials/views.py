@@ -1,6 +1,5 @@
 """Read: the calculators, and what the tiles say."""
 
-from typing import Any
 from urllib.parse import urlencode
 
 from django import forms
@@ -115,14 +114,14 @@ def tile(request: StudioRequest, code: str) -> HttpResponse:
         "results/trials/tile.html",
         {
             **{"place": PLACE, "tile": found, "result": result, "limit": limits.absorption},
-            **_seen_close(request, found),
+            "close_ups": _close_ups(request, found),
         },
     )
 
 
-def _seen_close(request: StudioRequest, tile: Tile) -> dict[str, Any]:
-    """The tile on its latest photograph: the ring, and how even it is."""
-    rings = Ring.objects.of(request.studio).filter(tile=tile).select_related("photograph")
-    ring = rings.order_by("-pk").first()
-    seen = close_up(ring) if ring else None
-    return {"ring": ring, "texture": of_texture(seen.texture)} if seen else {}
+def _close_ups(request: StudioRequest, tile: Tile) -> list[tuple[Ring, list[str]]]:
+    """The tile, and its bare half, on its latest photograph: the ring, and how even it is."""
+    rings = Ring.objects.of(request.studio).filter(tile=tile).select_related("photograph", "tile")
+    latest = {ring.of_bare_half: ring for ring in rings.order_by("pk")}
+    seen = [(ring, close_up(ring)) for _, ring in sorted(latest.items())]
+    return [(ring, of_texture(close.texture)) for ring, close in seen if close]

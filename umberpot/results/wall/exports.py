@@ -60,7 +60,7 @@ def _palette(tiles: Sequence[FiredColour]) -> str:
     lines = ["GIMP Palette", "Name: Umber Pot wall", f"Columns: {_ACROSS}", "#"]
     for tile in tiles:
         red, green, blue = (int(tile.lab.hex[at : at + 2], 16) for at in (1, 3, 5))
-        lines.append(f"{red:3} {green:3} {blue:3}\t{tile.code} {tile.title}")
+        lines.append(f"{red:3} {green:3} {blue:3}\t{tile.label} {tile.title}")
     return "\n".join(lines) + "\n"
 
 
@@ -75,7 +75,7 @@ def _png(tiles: Sequence[FiredColour]) -> bytes:
     font = ImageFont.load_default(size=20)
     for place, tile in enumerate(tiles):
         x, y = edge + place % _ACROSS * side, edge + place // _ACROSS * (side + head)
-        draw.text((x + side / 2, y + head / 2), tile.code, fill="#141414", font=font, anchor="mm")
+        draw.text((x + side / 2, y + head / 2), tile.label, fill="#141414", font=font, anchor="mm")
         draw.rectangle((x, y + head, x + side - 1, y + head + side - 1), fill=tile.lab.hex)
     out = io.BytesIO()
     picture.save(out, "PNG", optimize=True)
@@ -97,7 +97,7 @@ def _pdf(tiles: Sequence[FiredColour]) -> bytes:
         page.rect(x, y, side, side, stroke=0, fill=1)
         page.setFillColor(HexColor("#141414"))
         page.setFont("Helvetica-Bold", 8)
-        page.drawCentredString(x + side / 2, y + side + 4, shown(tile.code))
+        page.drawCentredString(x + side / 2, y + side + 4, shown(tile.label))
     y = top - (-(-len(tiles) // _ACROSS)) * (side + 16) - 24
     page.setFont("Helvetica", 8)
     for tile in tiles:
@@ -106,7 +106,7 @@ def _pdf(tiles: Sequence[FiredColour]) -> bytes:
             page.setFont("Helvetica", 8)
             y = height - 50
         lab = ", ".join(f"{value:.1f}" for value in tile.lab.values)
-        page.drawString(40, y, shown(f"{tile.code}  {tile.title}, {tile.conditions.words}: {lab}"))
+        page.drawString(40, y, shown(f"{tile.label}  {tile.title}, {tile.conditions.words}: {lab}"))
         y -= 11
     page.save()
     return out.getvalue()

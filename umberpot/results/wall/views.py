@@ -7,7 +7,12 @@ from django.http import Http404, HttpResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_GET
 
-from umberpot.results.colours.fired import FiredColour, fired_colours
+from umberpot.results.colours.fired import (
+    FiredColour,
+    after_the_last_firing,
+    fired_colours,
+    grouped,
+)
 from umberpot.results.places import PLACE
 from umberpot.results.wall import exports
 from umberpot.results.wall.forms import WallForm
@@ -30,7 +35,7 @@ class Hung:
     def rows(self) -> list[WallRow]:
         """The wall, so many tiles in a row."""
         swatches = [
-            Swatch(tile.code, tile.lab, under=tile.title, href=tile.href) for tile in self.tiles
+            Swatch(tile.label, tile.lab, under=tile.title, href=tile.href) for tile in self.tiles
         ]
         return [
             touching(swatches[at : at + IN_A_ROW], f"Tiles {at + 1} and following, touching")
@@ -39,11 +44,11 @@ class Hung:
 
 
 def _hung(request: StudioRequest, form: WallForm) -> Hung:
-    """Each picked tile with its colour after its last firing."""
+    """Each picked tile, and its bare half, with its colour after its last firing."""
     picked = form.picked()
     tiles = Tile.objects.of(request.studio).filter(code__in=picked).with_history()
-    last = {one.code: one for one in fired_colours(tiles)}
-    found = [last[code] for code in picked if code in last]
+    last = grouped(after_the_last_firing(fired_colours(tiles)), lambda one: one.code)
+    found = [one for code in picked for one in last.get(code, ())]
     missing = [code for code in picked if code not in last]
     return Hung(in_order(found, form.cleaned_data["sort"]), missing)
 

@@ -35,6 +35,7 @@ class TrialOrder:
     request_key: uuid.UUID
     by: User
     atmosphere: str = Atmosphere.OXIDATION
+    bare_half: bool = False
 
     def plan_order(self, sum_query: str, clay_name: str) -> PlanOrder:
         return PlanOrder(self.studio, self.name, sum_query, clay_name, self.request_key, self.by)
@@ -96,6 +97,7 @@ def _trial_of(order: TrialOrder, plan: Plan, tiles_each: int) -> Trial:
             order.glazed,
             uuid.uuid5(order.request_key, f"tiles of {mix.plan_position}"),
             shaped=False,
+            bare_half=order.bare_half,
         )
         make_tiles(mix, trial, tile_order, order.by)
     return trial

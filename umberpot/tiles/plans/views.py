@@ -25,7 +25,7 @@ from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.tiles import sentences
 from umberpot.tiles import services as tiles
 from umberpot.tiles.forms import PlannedTrialForm
-from umberpot.tiles.models import Trial
+from umberpot.tiles.models import Glazing, Trial
 from umberpot.tiles.plans import services
 from umberpot.tiles.plans.services import TrialOrder, key_of, tiles_made_before
 from umberpot.tiles.progress import TileProgress, progress_of
@@ -98,10 +98,11 @@ def _order(request: StudioRequest, form: PlannedTrialForm) -> TrialOrder:
         cleaned["trial_name"],
         cleaned["mark_length_mm"],
         cleaned["cone"],
-        cleaned["glazed"],
+        form.glazing is not Glazing.UNGLAZED,
         request_key(request),
         request.user,
         cleaned["atmosphere"],
+        bare_half=form.glazing is Glazing.HALF,
     )
 
 

@@ -18,6 +18,7 @@ from umberpot.mixing.calculators.grid import GridForm, GridView
 from umberpot.mixing.calculators.series import SeriesForm, SeriesView
 from umberpot.mixing.models import Plan
 from umberpot.studio.models import Studio
+from umberpot.tiles.models import Glazing
 from umberpot.tiles.plans.services import TrialOrder, start_grid, start_series
 from umberpot.transfer.kinds.base import Cells, Kind, Reader, RowErrors, errors_of, number
 from umberpot.ui.fields.measures import MeasureField
@@ -29,7 +30,7 @@ class PlanRowForm(forms.ModelForm):
     cone = forms.ChoiceField(choices=[("", ""), *((c, c) for c in cones.CONES)], required=False)
     atmosphere = AtmosphereChoice()
     mark_length_mm = MeasureField(bounds.LENGTH, required=False)
-    glazed = forms.ChoiceField(choices=[("yes", "yes"), ("no", "no"), ("", "no")], required=False)
+    glazed = forms.ChoiceField(choices=[("", "no"), *Glazing.choices], required=False)
 
     class Meta:
         model = Plan
@@ -62,10 +63,11 @@ class PlanReader(Reader[ReadyPlan]):
             row["name"],
             row["mark_length_mm"] or self.studio.mark_length_mm,
             row["cone"] or self.studio.usual_cone,
-            row["glazed"] == "yes",
+            row["glazed"] in (Glazing.GLAZED, Glazing.HALF),
             key,
             self.by,
             row["atmosphere"],
+            bare_half=row["glazed"] == Glazing.HALF,
         )
         query = QueryDict(cells.get("sum", ""))
         if row["kind"] == Plan.Kind.GRID:
@@ -113,7 +115,7 @@ def _rows(studio: Studio) -> Iterable[Cells]:
             "cone": tiles[0].cone if tiles else "",
             "atmosphere": plan.trial.atmosphere,
             "mark_length_mm": number(tiles[0].mark_length_mm) if tiles else "",
-            "glazed": "yes" if tiles and tiles[0].glazed else "no",
+            "glazed": tiles[0].glazing if tiles else Glazing.UNGLAZED,
         }
 
 

@@ -39,7 +39,8 @@ _SAYS = {
 class TileLook:
     """How a tile is drawn: ``colour`` is its fired colour, None while that is not noted.
 
-    ``under`` is what stands under the code: its percentage, or the cone of a bar.
+    ``under`` is what stands under the code: its percentage, or the cone of a bar. ``bare`` is the
+    colour of its bare half, the lower one.
     """
 
     code: str
@@ -47,6 +48,7 @@ class TileLook:
     colour: Lab | None = None
     width: int = 60
     under: str = ""
+    bare: Lab | None = None
 
     @property
     def fill(self) -> str:
@@ -66,6 +68,11 @@ class TileLook:
         return 42 if self.under else 49
 
     @property
+    def under_y(self) -> int:
+        """Within the lower half, where that is bare."""
+        return 64 if self.bare else 60
+
+    @property
     def under_size(self) -> int:
         """Small enough for the slab's width: about six letters fit at full size."""
         return 12 if len(self.under) <= 7 else 9
@@ -74,7 +81,19 @@ class TileLook:
     def says(self) -> str:
         """The tile in words, for who cannot see it."""
         what = f"Tile {self.code}, {self.under}" if self.under else f"Tile {self.code}"
-        return f"{what}, {_SAYS.get(self.state, f'fired colour {self.fill}')}"
+        bare = f", bare half {self.bare.hex}" if self.bare else ""
+        return f"{what}, {_SAYS.get(self.state, f'fired colour {self.fill}')}{bare}"
+
+    @property
+    def bare_fill(self) -> str:
+        return self.bare.hex if self.bare else ""
+
+    @property
+    def on_bare(self) -> str:
+        """The class of what is drawn on the bare half; '' where there is none."""
+        if self.bare is None:
+            return ""
+        return "on-dark" if self.bare.lightness < DARK_BELOW_LIGHTNESS else "on-pale"
 
 
 @register.inclusion_tag("ui/components/tile.html")

@@ -1,0 +1,49 @@
+"""A fired colour as it comes in: in figures, or as the tile it looks like."""
+
+import re
+from dataclasses import dataclass
+
+from claycore.colour import notation
+from claycore.colour.by_eye import KnownTile, seen_like
+from claycore.colour.notation import Lab
+from claycore.measure.errors import OutOfBounds
+from umberpot.studio.models import Studio
+from umberpot.tiles.models import ColourReading, ColourSource
+
+_CODE = r"([a-z]{1,6}[0-9]{1,6})"
+_BY_EYE = re.compile(rf"(?:like|between)\s+{_CODE}(?:\s+and\s+{_CODE})?", re.IGNORECASE)
+
+
+@dataclass(frozen=True)
+class MeasuredColour:
+    """A fired colour as it was read: how it is written, where it is from, and how far off."""
+
+    lab: Lab
+    typed: str
+    source: ColourSource = ColourSource.TYPED
+    u95: float | None = None
+    of_bare_half: bool = False
+
+
+def typed_colour(studio: Studio, typed: str, *, of_bare_half: bool = False) -> MeasuredColour:
+    """What was typed: ``#rrggbb``, ``L, a, b``, ``like A12`` or ``between A12 and A14``.
+
+    Raises OutOfBounds naming ``colour``, also for a tile whose colour is not known.
+    """
+    typed = typed.strip()
+    found = _BY_EYE.fullmatch(typed)
+    if found is None:
+        return MeasuredColour(notation.parse(typed), typed, of_bare_half=of_bare_half)
+    codes = dict.fromkeys(code.upper() for code in found.groups() if code)
+    seen = seen_like([_known(studio, code) for code in codes])
+    return MeasuredColour(seen.lab, typed, ColourSource.BY_EYE, seen.u95, of_bare_half)
+
+
+def _known(studio: Studio, code: str) -> KnownTile:
+    """A tile's latest colour; of one with a bare half that of the glazed one."""
+    current = ColourReading.objects.of(studio).filter(tile__code=code, superseded_at=None)
+    reading = current.order_by("of_bare_half", "-firing__fired_on", "-pk").first()
+    if reading is None:
+        said = f"Tile {code} has no fired colour. Enter a tile that has one, or the colour itself."
+        raise OutOfBounds("colour", code, said)
+    return KnownTile(reading.lab, reading.u95 or 0.0)
