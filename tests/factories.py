@@ -13,6 +13,7 @@ from factory.django import DjangoModelFactory, Password
 from umberpot.kiln.models import Firing, FiringLog, Kiln
 from umberpot.kiln.models.kilns import Shape
 from umberpot.kiln.models.logs import LogState
+from umberpot.library.models import Note
 from umberpot.shelf.models import (
     BlendPart,
     Container,
@@ -128,6 +129,18 @@ class PhotoFactory(OfAMaterial):
     class Meta:
         model = Photo
 
+    image = b"x"
+    request_key = factory.LazyFunction(uuid.uuid4)
+    made_by = factory.SubFactory(UserFactory)
+
+
+class NoteFactory(DjangoModelFactory):
+    """About what is given: its ``tile``, ``trial``, ``mix`` or ``firing``."""
+
+    class Meta:
+        model = Note
+
+    words = "Greener than last time"
     image = b"x"
     request_key = factory.LazyFunction(uuid.uuid4)
     made_by = factory.SubFactory(UserFactory)

@@ -101,6 +101,7 @@ TEMPLATES = [
                 "umberpot.kiln.components",
                 "umberpot.results.components",
                 "umberpot.tiles.components",
+                "umberpot.library.components",
             ],
         },
     }

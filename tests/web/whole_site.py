@@ -16,6 +16,7 @@ from tests.factories import (
     FiringLogFactory,
     KilnFactory,
     MaterialFactory,
+    NoteFactory,
     PhotoFactory,
 )
 from umberpot.bench.services import start_timer
@@ -85,6 +86,7 @@ def world(make_mix, weigh, signed_in, user, studio):
         {"trial_name": "Secret plan", "mark": "100", "cone": "6", "glazed": "no"},
     )
     plan = Plan.objects.of(studio).get()
+    note = NoteFactory(studio=studio, tile=tile)
     signed_in.post(f"/tiles/tests/new/{clay.pk}/", BAR_TEST)
     test = ClayTest.objects.of(studio).get()
     timer = start_timer(studio, protocols()["drying"], "Secret", 60, test, uuid.uuid4(), user)
@@ -146,6 +148,8 @@ def world(make_mix, weigh, signed_in, user, studio):
         "results:new-photograph": tile.trial_id,
         **dict.fromkeys(PHOTOGRAPH_PAGES, photograph.pk),
         "results:crop": ring.pk,
+        "library:add-note": tile.pk,
+        **dict.fromkeys(("library:note-photograph", "library:remove-note"), note.pk),
         **dict.fromkeys(BY_NUMBER, tile.pk),
     }
 
@@ -168,5 +172,5 @@ def every_url(arguments):
         address = re.sub(r"<(int|code):\w+>", lambda _, each=each: str(next(each)), route)
         address = address.replace("<uuid:key>", str(uuid.uuid4()))
         address = address.replace("<slug:kind>", "mixes").replace("<slug:form>", "csv")
-        address = address.replace("<slug:tool>", "dose")
+        address = address.replace("<slug:tool>", "dose").replace("<slug:about>", "tile")
         yield name, "/" + address.replace("<str:token>", "guessed")

@@ -66,7 +66,7 @@ def test_a_firing_by_its_cone_or_its_note(signed_in, studio):
 def test_every_kind_has_something_to_find_in_a_studio_at_work(studio, world):
     words = {"Tiles and bars": world["tiles:record"], "Firings": "cone 6", "Pages": "grid"}
     words |= {"Shelf": "ferry", "Mixes": "quay", "Trials": "secret", "Series and grids": "secret"}
-    words["Saved calculations"] = "floor"
+    words |= {"Saved calculations": "floor", "Notes": "greener"}
     for title in set(KINDS) - {"Clay results"}:
         assert title in look_up(studio, words[title]).by_kind, title
 

@@ -4,6 +4,7 @@ import uuid
 
 from django.db import models
 from django.db.models import F
+from django.urls import reverse
 
 from claycore.firing import cones
 from claycore.firing.loading.shelves import Placed
@@ -35,6 +36,9 @@ class Firing(Signed):
 
     def __str__(self) -> str:
         return f"cone {self.heat}, {self.fired_on:%-d %b %Y}"
+
+    def get_absolute_url(self) -> str:
+        return reverse("kiln:firing", args=[self.pk])
 
     @property
     def heat(self) -> str:

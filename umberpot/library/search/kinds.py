@@ -8,16 +8,18 @@ from dataclasses import dataclass
 
 from django.db.models import QuerySet
 from django.urls import reverse
+from django.utils.text import Truncator
 
 from umberpot.kiln.models import Firing
 from umberpot.kiln.places import TOOLS as KILN_TOOLS
+from umberpot.library.models import Note
 from umberpot.mixing.models import Mix, Plan, SavedCalculation
 from umberpot.mixing.places import TOOLS as MIX_TOOLS
 from umberpot.places import PLACES
 from umberpot.results.places import TOOLS as RESULTS_TOOLS
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
-from umberpot.tiles.models import Tile, Trial
+from umberpot.tiles.models import ColourWords, Tile, Trial
 
 MOST_OF_A_KIND = 6
 _AFTER_ANY_LETTER = "\U0010ffff"
@@ -105,6 +107,18 @@ def _firings(studio: Studio, words: list[str]) -> Iterator[Found]:
         yield Found(f"{firing}".capitalize(), says, reverse("kiln:firing", args=[firing.pk]))
 
 
+def _notes(studio: Studio, words: list[str]) -> Iterator[Found]:
+    """By words of the note, or of a fired colour that was said in words."""
+    kept = Note.objects.of(studio).filter(withdrawn_at=None).defer("image")
+    for note in _named(kept, "words", words):
+        says = f"note on {note.kind} {note.subject}, {note.made_at:%-d %b %Y}"
+        yield Found(Truncator(note.words).chars(80), says, note.get_absolute_url())
+    said = ColourWords.objects.of(studio).filter(superseded_at=None).select_related("tile")
+    for colour in _named(said, "words", words):
+        says = f"colour of {colour.tile.code} in words"
+        yield Found(colour.words, says, reverse("results:tile", args=[colour.tile.code]))
+
+
 def _pages(studio: Studio, words: list[str]) -> Iterator[Found]:
     """The places and tools themselves, by their words."""
     tools = [tool for group in (*MIX_TOOLS, *KILN_TOOLS, *RESULTS_TOOLS) for tool in group.tools]
@@ -124,6 +138,7 @@ KINDS: dict[str, Find] = {
     "Trials": _trials,
     "Firings": _firings,
     "Saved calculations": _calculations,
+    "Notes": _notes,
     "Pages": _pages,
 }
 """The kinds by their heading, in the order they are shown."""

@@ -1,0 +1,70 @@
+"""What people remember about the things of their studio."""
+
+from django.db import models
+from django.db.models import Q
+
+from umberpot.kiln.models import Firing
+from umberpot.mixing.models import Mix
+from umberpot.studio.models import Signed, StudioOwned
+from umberpot.tiles.models import Tile, Trial
+
+LONGEST_NOTE = 1000
+
+SUBJECTS: dict[str, type[StudioOwned]] = {
+    "tile": Tile,
+    "trial": Trial,
+    "mix": Mix,
+    "firing": Firing,
+}
+"""What a note may be about: the column that says so, and what it points to."""
+
+
+def _about_one_thing() -> Q:
+    """That just one of the columns of SUBJECTS is filled."""
+    found = Q()
+    for filled in SUBJECTS:
+        found |= Q(**{f"{name}__isnull": name != filled for name in SUBJECTS})
+    return found
+
+
+class Note(Signed):
+    """Words, a photograph, or both, about one thing. Withdrawn rather than changed or deleted."""
+
+    tile = models.ForeignKey(Tile, models.PROTECT, null=True, related_name="notes")
+    trial = models.ForeignKey(Trial, models.PROTECT, null=True, related_name="notes")
+    mix = models.ForeignKey(Mix, models.PROTECT, null=True, related_name="notes")
+    firing = models.ForeignKey(Firing, models.PROTECT, null=True, related_name="notes")
+    words = models.TextField(max_length=LONGEST_NOTE, blank=True)
+    image = models.BinaryField(null=True)
+    withdrawn_at = models.DateTimeField(null=True)
+    request_key = models.UUIDField()
+
+    class Meta:
+        ordering = ["-made_at", "-pk"]
+        constraints = [
+            models.UniqueConstraint(
+                fields=["studio", "request_key"], name="note_kept_once_per_request"
+            ),
+            models.CheckConstraint(condition=_about_one_thing(), name="note_about_one_thing"),
+            models.CheckConstraint(
+                condition=~Q(words="") | Q(image__isnull=False), name="note_says_something"
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return self.words or f"photograph of {self.subject}"
+
+    @property
+    def subject(self) -> Tile | Trial | Mix | Firing:
+        """What it is about."""
+        about: Tile | Trial | Mix | Firing = getattr(self, self.kind)
+        return about
+
+    @property
+    def kind(self) -> str:
+        """Which of SUBJECTS it is about."""
+        return next(name for name in SUBJECTS if getattr(self, f"{name}_id") is not None)
+
+    def get_absolute_url(self) -> str:
+        """Where it is read: the page of what it is about."""
+        return f"{self.subject.get_absolute_url()}#notes"

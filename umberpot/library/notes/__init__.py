@@ -1,0 +1,1 @@
+"""Notes and photographs about tiles, trials, mixes and firings."""
