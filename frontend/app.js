@@ -314,6 +314,7 @@ document.addEventListener("alpine:init", () => {
     moves: 0,
     sent: 0,
     numberWords: "",
+    ends: ["from", "to"],
     fields() {
       return [...this.$root.querySelectorAll("input[name^=at_]")];
     },
@@ -342,9 +343,11 @@ document.addEventListener("alpine:init", () => {
       this.$root.dispatchEvent(new Event("ring-moved"));
     },
     usualRadius() {
-      const last = this.keys().map((key) => this.ring(key)).filter(Boolean).at(-1);
-      if (last) return last[2];
       const { width, tiles } = this.$root.dataset;
+      if (this.ends.includes(this.chosen)) return width / 100;
+      const others = this.keys().filter((key) => !this.ends.includes(key));
+      const last = others.map((key) => this.ring(key)).filter(Boolean).at(-1);
+      if (last) return last[2];
       return (0.25 * width) / (Number(tiles) + 2);
     },
     draw() {
@@ -375,7 +378,7 @@ document.addEventListener("alpine:init", () => {
       this.draw();
     },
     next() {
-      const references = this.keys().filter((key) => !this.tiles().includes(key));
+      const references = this.keys().filter((key) => !this.tiles().includes(key) && !this.ends.includes(key));
       if (!references.some((key) => this.ring(key))) return references[0];
       return this.tiles().find((key) => !this.ring(key)) || "";
     },
@@ -396,7 +399,7 @@ document.addEventListener("alpine:init", () => {
       } else if (this.chosen) {
         const ring = this.ring(this.chosen);
         this.write(this.chosen, [x, y, ring ? ring[2] : this.usualRadius()]);
-        this.chosen = this.next();
+        this.chosen = this.chosen === "from" ? "to" : this.next();
         this.moved();
       }
       this.$refs.frame.focus({ preventScroll: true });

@@ -1,5 +1,7 @@
 """Photographs of fired tiles with what is marked on them, and predicted colours."""
 
+import math
+
 from django.db import models
 from django.db.models import Q
 from django.urls import reverse
@@ -37,6 +39,34 @@ class Photograph(Signed):
 
     def get_absolute_url(self) -> str:
         return reverse("results:photograph", args=[self.pk])
+
+
+class Scale(StudioOwned):
+    """Two points of a photograph, in its pixels, and how many mm lie between them."""
+
+    photograph = models.OneToOneField(Photograph, on_delete=models.CASCADE, related_name="scale")
+    from_x = models.FloatField()
+    from_y = models.FloatField()
+    to_x = models.FloatField()
+    to_y = models.FloatField()
+    distance_mm = models.FloatField()
+
+    class Meta:
+        constraints = [
+            models.CheckConstraint(condition=Q(distance_mm__gt=0), name="scale_distance_positive"),
+            models.CheckConstraint(
+                condition=~(Q(from_x=models.F("to_x")) & Q(from_y=models.F("to_y"))),
+                name="scale_between_two_points",
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.distance_mm:g} mm on {self.photograph}"
+
+    @property
+    def mm_per_pixel(self) -> float:
+        pixels = math.hypot(self.to_x - self.from_x, self.to_y - self.from_y)
+        return self.distance_mm / pixels
 
 
 class Ring(StudioOwned):

@@ -10,7 +10,7 @@ from PIL import Image
 from claycore.colour.difference import ciede2000_of
 from claycore.colour.spaces import lab_from_linear, linear_from_srgb
 from standins.camera.camera import WARM, Camera
-from standins.camera.scene import Scene, SceneTile
+from standins.camera.scene import Scene, SceneTile, Speckle
 from tests.factories import FiringFactory
 from tests.pages import words_of
 from umberpot.kiln.services import load_and_fire
@@ -128,6 +128,47 @@ def test_reading_again_supersedes_and_two_tabs_do_not_overwrite(signed_in, trial
     signed_in.post(address, {**rings(trial), **seen})
     assert ColourReading.objects.filter(superseded_at=None).count() == 3
     assert ColourReading.objects.count() == 6
+
+
+SCALE = {"at_from": "100 100 9", "at_to": "400 500 9", "distance_mm": "100"}
+
+
+def test_with_a_scale_specks_are_counted_per_area(signed_in, trial):
+    speckled = Scene([SceneTile(COLOURS[0], Speckle((25, 3, 4), 60, 7)), *SCENE.tiles[1:]])
+    upload(signed_in, trial, Camera().photograph(speckled))
+    photograph = Photograph.objects.get()
+    tile = trial.tiles.first()
+    signed_in.post(photograph.get_absolute_url(), rings(trial))
+    page = words_of(signed_in.get(f"/results/tiles/{tile.code}/"))
+    assert "Mark a distance on the photograph" in page
+    seen = {f"seen_{one.tile_id}": one.pk for one in ColourReading.objects.all()}
+    signed_in.post(photograph.get_absolute_url(), {**rings(trial), **seen, **SCALE})
+    assert Photograph.objects.get().scale.mm_per_pixel == pytest.approx(0.2)
+    assert "specks per cm²" in words_of(signed_in.get(f"/results/tiles/{tile.code}/"))
+    assert "400 500" in signed_in.get(photograph.get_absolute_url()).content.decode()
+
+
+@pytest.mark.parametrize(
+    ("changed", "says"),
+    [
+        ({"at_to": ""}, "Mark both ends"),
+        ({"distance_mm": ""}, "Enter the distance between the ends"),
+        ({"at_to": "105 105 9"}, "too close together"),
+        ({"distance_mm": "-3"}, "Length must be more than 0"),
+    ],
+)
+def test_half_a_scale_is_asked_about_when_saving_only(signed_in, trial, photograph, changed, says):
+    sent = {**rings(trial), **SCALE, **changed}
+    answer = signed_in.post(photograph.get_absolute_url(), sent)
+    assert answer.status_code == 400
+    assert says in words_of(answer)
+    assert not ColourReading.objects.exists()
+
+
+def test_while_marking_half_a_scale_the_colours_stay(signed_in, trial, photograph):
+    half = {**rings(trial), "at_from": "100 100 9"}
+    live = signed_in.post(f"{photograph.get_absolute_url()}read/", half)
+    assert "fired colour #" in live.content.decode()
 
 
 def test_removing_a_photograph_keeps_what_was_read(signed_in, trial, photograph):

@@ -12,15 +12,22 @@ from claycore.colour.notation import Lab
 from claycore.colour.photographs.patches import Patch
 from claycore.colour.photographs.reading import Reference
 from claycore.colour.photographs.references import REFERENCES
+from claycore.measure import bounds
 from claycore.measure.errors import ClayError
-from umberpot.results.models import Photograph, Ring
+from umberpot.results.models import Photograph, Ring, Scale
 from umberpot.tiles.models import BARE_HALF, ColourReading, Tile
 from umberpot.tiles.progress import halves_differ, progress_of
-from umberpot.ui.fields.measures import LONGEST_TEXT, read_number
+from umberpot.ui.fields.measures import LONGEST_TEXT, MeasureField, read_number
 from umberpot.ui.pictures import TO_READ_COLOUR, as_jpeg
 
 OWN = "own"
 """The key of the reference whose colour is typed."""
+
+ENDS = {"from": "One end", "to": "Other end"}
+"""The keys of the two points of a known distance."""
+
+FEWEST_PIXELS = 20
+"""Ends nearer than this tell no scale: a pixel would be 5 % of it."""
 
 PLACE_AS_WRITTEN = "Enter three numbers in pixels: across, down, radius."
 LARGEST = 1e5
@@ -107,15 +114,52 @@ class Target:
         return self.title if self.spot else self.key.capitalize()
 
 
+@dataclass(frozen=True)
+class Ruled:
+    """Two points and the mm between them; None where not given."""
+
+    start: Patch | None
+    end: Patch | None
+    distance_mm: float | None
+
+    @property
+    def is_whole(self) -> bool:
+        return None not in (self.start, self.end, self.distance_mm)
+
+
+def _scale_problem(ruled: Ruled) -> str:
+    """What is missing of a scale that was begun; '' where it is whole or not begun."""
+    if ruled == Ruled(None, None, None):
+        return ""
+    if ruled.start is None or ruled.end is None:
+        return "Mark both ends of the distance, or clear it."
+    if ruled.distance_mm is None:
+        return "Enter the distance between the ends in mm."
+    pixels = math.hypot(ruled.end.x - ruled.start.x, ruled.end.y - ruled.start.y)
+    return "The ends are too close together. Mark a longer distance." * (pixels < FEWEST_PIXELS)
+
+
 class MarkForm(forms.Form):
-    """Where the references and the tiles are. ``seen_…`` is the colour a tile had on the page."""
+    """Where the references and the tiles are. ``seen_…`` is the colour a tile had on the page.
+
+    A scale may be half given while rings are still set, but not when they are saved.
+    """
 
     own_colour = forms.CharField(
         required=False, max_length=LONGEST_TEXT, label="Colour of your own card"
     )
+    distance_mm = MeasureField(bounds.LENGTH, required=False, label="Distance between the ends")
 
-    def __init__(self, *args: Any, photograph: Photograph, tiles: Sequence[Tile], **kwargs: Any):
+    def __init__(
+        self,
+        *args: Any,
+        photograph: Photograph,
+        tiles: Sequence[Tile],
+        saving: bool = False,
+        **kwargs: Any,
+    ) -> None:
         super().__init__(*args, **kwargs)
+        self.saving = saving
         self.spots = {spot.key: spot for spot in _spots(tiles)}
         for code, reference in REFERENCES.items():
             self.fields[f"at_{code}"] = RingField(f"Place of {reference.title}")
@@ -125,6 +169,10 @@ class MarkForm(forms.Form):
             seen = forms.IntegerField(required=False, widget=forms.HiddenInput)
             seen.initial = spot.colour.pk if spot.colour else None
             self.fields[f"seen_{key}"] = seen
+        for key, title in ENDS.items():
+            self.fields[f"at_{key}"] = RingField(f"Place of {title.lower()} of the distance")
+        for name, written in _scale_written(photograph):
+            self.fields[name].initial = written
         for name, written in _written(photograph.rings.select_related("tile")):
             if name in self.fields:  # a tile may have been set aside since
                 self.fields[name].initial = written
@@ -143,6 +191,16 @@ class MarkForm(forms.Form):
             for key, spot in self.spots.items()
         ]
 
+    @property
+    def ends(self) -> list[Target]:
+        """The two points of a known distance."""
+        return [Target(key, title, self[f"at_{key}"]) for key, title in ENDS.items()]
+
+    @property
+    def asks_scale(self) -> bool:
+        """Whether a scale was begun, so that its fields are shown."""
+        return any(self[name].value() for name in ("at_from", "at_to", "distance_mm"))
+
     def clean_own_colour(self) -> Lab | None:
         text = self.cleaned_data["own_colour"].strip()
         if not text:
@@ -156,7 +214,16 @@ class MarkForm(forms.Form):
         cleaned = super().clean() or {}
         if cleaned.get(f"at_{OWN}") and cleaned.get("own_colour") is None:
             self.add_error("own_colour", "Enter the colour of your own card.")
+        if self.saving and "distance_mm" not in self.errors:
+            problem = _scale_problem(self.ruled())
+            if problem:
+                self.add_error("distance_mm", problem)
         return cleaned
+
+    def ruled(self) -> Ruled:
+        """The scale, as far as it was given."""
+        at = [self.cleaned_data.get(f"at_{key}") for key in ENDS]
+        return Ruled(at[0], at[1], self.cleaned_data.get("distance_mm"))
 
     def marked_references(self) -> dict[str, Reference]:
         """The references that were marked, by key."""
@@ -178,6 +245,17 @@ class MarkForm(forms.Form):
         """The reading that a tile, or a half of it, had when the page was shown."""
         seen: int | None = self.cleaned_data[f"seen_{key}"]
         return seen
+
+
+def _scale_written(photograph: Photograph) -> Iterable[tuple[str, str | float]]:
+    """The fields of the scale and what stands in them, where one is kept."""
+    scale: Scale | None = getattr(photograph, "scale", None)
+    if scale is None:
+        return
+    radius = max(3, photograph.width // 100)
+    yield "at_from", f"{scale.from_x:.0f} {scale.from_y:.0f} {radius}"
+    yield "at_to", f"{scale.to_x:.0f} {scale.to_y:.0f} {radius}"
+    yield "distance_mm", scale.distance_mm
 
 
 def _written(rings: Iterable[Ring]) -> Iterable[tuple[str, str]]:

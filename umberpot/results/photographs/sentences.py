@@ -22,6 +22,7 @@ REFUSALS = {
 STREAKED, LEAST_STREAK = 0.7, 1.0
 """From which direction and contrast on a patch is called streaked. Our choice."""
 
+WITHOUT_SCALE = "Mark a distance on the photograph to see specks per cm²."
 POOR_REFERENCE = (
     "Paper and plaster differ. Colours are comparable in this picture, and less beyond."
 )
@@ -62,6 +63,10 @@ def of_texture(texture: Texture) -> list[str]:
             f"{speckle.count} {tone} specks on {100 * speckle.share:.1f} % of the patch, contrast"
             f" {speckle.contrast:.0f} of lightness."
         ]
+        if speckle.per_cm2 is not None and speckle.mean_mm is not None:
+            said.append(f"{speckle.per_cm2:.1f} specks per cm², {speckle.mean_mm:.2f} mm across.")
+        else:
+            said.append(WITHOUT_SCALE)
     if texture.streaks > STREAKED and texture.streak_contrast > LEAST_STREAK:
         said.append(f"Streaked: lightness varies by {texture.streak_contrast:.1f} across.")
     return said

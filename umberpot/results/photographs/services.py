@@ -19,8 +19,8 @@ from claycore.colour.photographs.reading import (
     read_photograph,
 )
 from claycore.colour.photographs.texture import Texture, texture_of
-from umberpot.results.models import Photograph, Ring
-from umberpot.results.photographs.forms import Spot
+from umberpot.results.models import Photograph, Ring, Scale
+from umberpot.results.photographs.forms import Ruled, Spot
 from umberpot.tiles.colours import MeasuredColour
 from umberpot.tiles.models import ColourSource, Trial
 from umberpot.tiles.services import record_measured_colour
@@ -28,10 +28,11 @@ from umberpot.tiles.services import record_measured_colour
 
 @dataclass(frozen=True)
 class Marked:
-    """What is marked on a photograph: references and tiles, by key."""
+    """What is marked on a photograph: references and tiles, by key; and its scale."""
 
     references: Mapping[str, Reference]
     tiles: Mapping[str, Patch]
+    ruled: Ruled
 
 
 @dataclass(frozen=True)
@@ -98,7 +99,9 @@ def close_up(ring: Ring) -> CloseUp | None:
         return None
     out = io.BytesIO()
     Image.fromarray(square).save(out, "JPEG", quality=90, subsampling=0)
-    return CloseUp(out.getvalue(), texture_of(picture, patch))
+    scale: Scale | None = getattr(photograph, "scale", None)
+    texture = texture_of(picture, patch, scale.mm_per_pixel if scale else None)
+    return CloseUp(out.getvalue(), texture)
 
 
 @transaction.atomic
@@ -117,6 +120,7 @@ def save(
     """
     found = read(photograph, marked)
     photograph.rings.all().delete()
+    _keep_scale(photograph, marked.ruled)
     for reference in marked.references.values():
         keep_reference(photograph, reference)
     recorded = 0
@@ -134,6 +138,18 @@ def save(
             recorded += 1
         ring.save()
     return recorded
+
+
+def _keep_scale(photograph: Photograph, ruled: Ruled) -> None:
+    """Keeps how large the photograph is; without one, what stood there goes."""
+    Scale.objects.filter(photograph=photograph).delete()
+    if ruled.start and ruled.end and ruled.distance_mm:
+        Scale.objects.create(
+            studio_id=photograph.studio_id,
+            photograph=photograph,
+            **{"from_x": ruled.start.x, "from_y": ruled.start.y},
+            **{"to_x": ruled.end.x, "to_y": ruled.end.y, "distance_mm": ruled.distance_mm},
+        )
 
 
 def keep_reference(photograph: Photograph, reference: Reference) -> None:

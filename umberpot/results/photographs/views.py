@@ -50,7 +50,7 @@ def new(request: StudioRequest, pk: int) -> HttpResponse:
 
 
 def _photograph(request: StudioRequest, pk: int) -> Photograph:
-    known = Photograph.objects.of(request.studio).defer("image").select_related("trial")
+    known = Photograph.objects.of(request.studio).defer("image").select_related("trial", "scale")
     found: Photograph = get_object_or_404(known, pk=pk)
     return found
 
@@ -72,7 +72,7 @@ class TargetRead:
 
 
 def _marked(form: MarkForm) -> Marked:
-    return Marked(form.marked_references(), form.marked_tiles())
+    return Marked(form.marked_references(), form.marked_tiles(), form.ruled())
 
 
 def _rows(form: MarkForm, found: Colours | None) -> list[TargetRead]:
@@ -135,7 +135,7 @@ def photograph(request: StudioRequest, pk: int) -> HttpResponse:
     """The photograph with its rings; sent, their colours are recorded."""
     found = _photograph(request, pk)
     tiles = _fired(found.trial)
-    form = MarkForm(posted(request), photograph=found, tiles=tiles)
+    form = MarkForm(posted(request), photograph=found, tiles=tiles, saving=True)
     if form.is_valid():
         answer = _save(request, found, form)
         if answer:
