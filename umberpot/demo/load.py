@@ -28,6 +28,7 @@ from umberpot.kiln.logs.services import keep_file
 from umberpot.kiln.models import Firing, Kiln, WitnessCone
 from umberpot.kiln.models.atmospheres import Atmosphere
 from umberpot.kiln.schedules.services import draft_for
+from umberpot.library.notes.services import keep_note
 from umberpot.mixing import services as mixing
 from umberpot.mixing.calculators.dose import DoseView
 from umberpot.mixing.calculators.grid import GridView
@@ -35,7 +36,10 @@ from umberpot.mixing.calculators.series import SeriesView
 from umberpot.mixing.composition import parts_of
 from umberpot.mixing.models import Mix, MixPart, Weighing
 from umberpot.mixing.weighing import services as weighing
-from umberpot.results.models import Ring
+from umberpot.results.colours.fired import Conditions
+from umberpot.results.find.library import tested_under
+from umberpot.results.find.predictions import keep_prediction
+from umberpot.results.models import Prediction, Ring
 from umberpot.results.photographs.services import keep_photograph, keep_reference
 from umberpot.shelf import services as shelf
 from umberpot.shelf.models import Material, StockMovement
@@ -159,7 +163,7 @@ class DemoLoader:
             )
         return self.firings[cone, days_ago]
 
-    def trial(self, row: story.DemoTrial) -> None:
+    def trial(self, row: story.DemoTrial) -> Trial:
         """A trial with its mixes, tiles, firings and readings."""
         trial = Trial(
             studio=self.studio,
@@ -172,10 +176,39 @@ class DemoLoader:
             mix = self.mix(mix_row, row.days_ago)
             for tile_row in mix_row.tiles:
                 cone = tile_row.firings[-1].cone if tile_row.firings else mix_row.cone
-                order = tiles.TileOrder(1, 100.0, cone, tile_row.glazed, uuid.uuid4())
+                order = tiles.TileOrder(
+                    1,
+                    100.0,
+                    cone,
+                    tile_row.glazed,
+                    uuid.uuid4(),
+                    bare_half=tile_row.bare_half,
+                )
                 (tile,) = tiles.make_tiles(mix, trial, order, self.user)
                 self.readings(tile, tile_row, row.days_ago - 4)
         backdate(Trial.objects.filter(pk=trial.pk), row.days_ago, "made_at")
+        return trial
+
+    def halves(self) -> None:
+        """Tiles with a bare half, what was noted of them, and a colour predicted from them."""
+        trial = self.trial(story.HALVES_TRIAL)
+        keep_note("trial", trial, story.HALVES_NOTE, None, uuid.uuid4(), self.user)
+        self.prediction(story.PREDICTION)
+
+    def prediction(self, row: story.DemoPrediction) -> None:
+        """A colour predicted for the bare white clay, and the test tile that was fired of it."""
+        conditions = Conditions("Ferry white", "6", Atmosphere.OXIDATION, glazed=False)
+        tested = tested_under(self.studio, conditions)
+        if tested.clay is None:
+            raise ValueError("The story has no plain tile of Ferry white.")
+        predicted = tested.palette(tested.clay, frozenset()).predict(row.pcts)
+        kept = keep_prediction(
+            *(self.studio, conditions, row.pcts, Lab(*row.wanted), predicted),
+            *(uuid.uuid4(), self.user),
+        )
+        backdate(Prediction.objects.filter(pk=kept.pk), row.days_ago + 1, "made_at")
+        came_out = np.add(predicted.lab.values, row.off).round(1)
+        self.trial(story.test_of(row, ", ".join(map(str, came_out))))
 
     def readings(self, tile: Tile, row: story.DemoTile, dry_days_ago: int) -> None:
         """What was read off a tile at each of its stages."""
@@ -194,8 +227,10 @@ class DemoLoader:
                 Quantity.MASS_SOAKED: after.soaked,
             }
             tiles.record(tile, firing, self.entries(fired, after.method), self.user)
-            if after.colour:
-                tiles.record_colour(tile, firing, after.colour, None, self.user)
+            for colour, bare in ((after.colour, False), (after.bare_colour, True)):
+                if colour:
+                    tiles.record_colour(tile, firing, colour, None, self.user, of_bare_half=bare)
+            tiles.record_remarks(tile, firing, set(row.surface), set(), self.user)
             backdate(tile.readings.filter(firing=firing), after.days_ago - 1, "made_at")
             backdate(tile.colours.filter(firing=firing), after.days_ago - 1, "made_at")
 

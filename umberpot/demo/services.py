@@ -30,5 +30,6 @@ def load_demo() -> None:
         Container.objects.create(studio=studio, name=name, tare_g=tare_g)
     ClayLoader(loader).load()
     loader.trial(story.WAITING_TRIAL)
+    loader.halves()
     loader.load_kiln()
     loader.photograph()

@@ -63,6 +63,7 @@ class AfterFiring:
     soaked: float | None = None
     colour: str = ""
     method: str = "boil_soak"
+    bare_colour: str = ""
 
 
 @dataclass(frozen=True)
@@ -73,6 +74,9 @@ class DemoTile:
     mass_dry: float | None = None
     firings: tuple[AfterFiring, ...] = ()
     glazed: bool = False
+    bare_half: bool = False
+    surface: tuple[str, ...] = ()
+    note: str = ""
 
 
 @dataclass(frozen=True)
@@ -159,7 +163,7 @@ TRIALS = [
         ],
     ),
     DemoTrial(
-        "Dawn Rose, bare and glazed",
+        "Dawn Rose, unglazed and glazed",
         22,
         mixes=[
             DemoMix(
@@ -235,6 +239,63 @@ WAITING_TRIAL = DemoTrial(
     ],
 )
 """Tiles that are dry and stand in a load."""
+
+
+def _half_glazed(
+    colourant: str, pct: float, glazed: str, bare: str, surface: tuple[str, ...] = ("glossy",)
+) -> DemoMix:
+    """A mix and its one tile, glazed over one half and fired once to cone 6; plain at 0 %."""
+    fired = AfterFiring("6", 12, 88.0, 83.2, 84.0, glazed, bare_colour=bare)
+    tile = DemoTile(94.0, 88.2, (fired,), glazed=True, bare_half=True, surface=surface)
+    weighed = (120.0, round(0.942 * pct, 1), round(0.26 * pct, 1)) if pct else (120.0,)
+    return DemoMix(_white(colourant, pct), weighed, (tile,))
+
+
+HALVES_TRIAL = DemoTrial(
+    "Yellow and green for the stair edge",
+    23,
+    mixes=[
+        _half_glazed("Lamp Yellow", 0, "88.5, 0.2, 8.1", "90.2, 0.4, 6.5"),
+        _half_glazed("Lamp Yellow", 3, "84.2, 1.0, 36.5", "86.0, 0.5, 28.0"),
+        _half_glazed("Lamp Yellow", 6, "81.0, 3.2, 50.1", "83.5, 2.0, 40.5"),
+        _half_glazed("Lamp Yellow", 9, "79.5, 4.8, 57.3", "82.2, 3.1, 47.0"),
+        _half_glazed("Rope Green", 3, "66.9, -18.5, 16.8", "70.5, -14.2, 13.1"),
+        _half_glazed("Rope Green", 6, "56.0, -21.9, 19.4", "60.8, -17.5, 16.0"),
+        _half_glazed(
+            "Rope Green", 9, "49.5, -22.8, 20.3", "54.6, -18.6, 17.2", ("glossy", "pinholed")
+        ),
+    ],
+)
+"""Tiles with a bare half, and a plain one, so that colours can be matched and predicted."""
+
+HALVES_NOTE = "In the evening the unglazed halves all look alike. Judge them by the window."
+
+
+@dataclass(frozen=True)
+class DemoPrediction:
+    """A colour that was looked for, what was to be mixed for it, and how far off it came out."""
+
+    wanted: tuple[float, float, float]
+    pcts: dict[str, float]
+    off: tuple[float, float, float]
+    days_ago: int
+
+
+PREDICTION = DemoPrediction(
+    (72.0, -12.0, 26.0), {"Lamp Yellow": 3.5, "Rope Green": 1.5}, (0.8, -0.6, 1.1), 9
+)
+"""Made as a test tile and fired: the record of predictions begins with it."""
+
+
+def test_of(row: DemoPrediction, colour: str) -> DemoTrial:
+    """The trial of one test tile that was made of a prediction, and the colour it came out."""
+    adds = "".join(f"&add={name}:{pct}" for name, pct in row.pcts.items())
+    plain = _white("", 0).removesuffix("&add=:0")
+    fired = AfterFiring("6", 2, 88.0, 83.3, 84.1, colour)
+    grams = (120.0, *(round(0.942 * pct, 1) for pct in row.pcts.values()), 1.3)
+    mix = DemoMix(plain + adds, grams, (DemoTile(94.0, 88.3, (fired,)),))
+    return DemoTrial("Moss for the stair edge, test tile", row.days_ago, mixes=[mix])
+
 
 KILN = {
     **{"name": "Quay kiln", "shape": "round", "shelf_width_mm": 390.0, "shelf_count": 3},

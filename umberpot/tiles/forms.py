@@ -243,7 +243,7 @@ class FiredForm(StageForm):
     bare_colour = forms.CharField(
         max_length=60,
         required=False,
-        label="Colour of the bare half",
+        label="Colour of the unglazed half",
         widget=forms.TextInput({"autocomplete": "off"}),
     )
     seen_bare_colour = forms.IntegerField(required=False, widget=forms.HiddenInput)

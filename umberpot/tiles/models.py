@@ -32,7 +32,7 @@ from umberpot.studio.models import (
     StudioQuerySet,
 )
 
-BARE_HALF = ", bare half"
+BARE_HALF = ", unglazed half"
 """After a tile's code, where its bare half is meant."""
 
 LONGEST_REASON = 200
@@ -56,7 +56,7 @@ class Glazing(models.TextChoices):
 
     UNGLAZED = "no", "unglazed"
     GLAZED = "yes", "glazed"
-    HALF = "half", "glazed, one half bare"
+    HALF = "half", "glazed, one half unglazed"
 
 
 class Trial(Signed):
@@ -395,7 +395,7 @@ class ColourReading(TileReading):
     @property
     def about(self) -> str:
         """What was read, and after which firing."""
-        half = " of the bare half" if self.of_bare_half else ""
+        half = " of the unglazed half" if self.of_bare_half else ""
         return "Colour" + half + self._after_firing()
 
     @property

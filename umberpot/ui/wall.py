@@ -28,13 +28,17 @@ _KIND_SAYS = {
 
 @dataclass(frozen=True)
 class Swatch:
-    """One colour of a row: what stands over it and under it, and where it leads, if anywhere."""
+    """One colour of a row: what stands over it and under it, and where it leads, if anywhere.
+
+    ``picture`` is where a picture of it is, shown in place of the flat colour.
+    """
 
     over: str
     colour: Lab | None
     kind: SwatchKind = SwatchKind.MEASURED
     under: str = ""
     href: str = ""
+    picture: str = ""
 
     @property
     def css(self) -> SwatchKind:

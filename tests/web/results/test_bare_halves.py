@@ -48,18 +48,18 @@ def test_a_half_is_chosen_where_tiles_are_made(half):
 
 def test_after_the_bisque_there_is_one_colour_yet(signed_in, half, studio, user):
     load_and_fire([half], FiringFactory(studio=studio, made_by=user, cone="04"))
-    assert "Colour of the bare half" not in words_of(signed_in.get(f"/tiles/{half.code}/"))
+    assert "Colour of the unglazed half" not in words_of(signed_in.get(f"/tiles/{half.code}/"))
 
 
 def test_both_halves_are_recorded_and_the_tile_waits_for_both(signed_in, glaze_fired):
-    assert "Colour of the bare half" in words_of(signed_in.get(f"/tiles/{glaze_fired.code}/"))
+    assert "Colour of the unglazed half" in words_of(signed_in.get(f"/tiles/{glaze_fired.code}/"))
     record(signed_in, glaze_fired, colour="40, 5, -30")
     assert progress_of(fetched()).colour.lab.values == (40, 5, -30)
     assert progress_of(fetched()).bare_colour is None
     record(signed_in, glaze_fired, bare_colour="55, 3, -22")
     assert progress_of(fetched()).bare_colour.lab.values == (55, 3, -22)
     page = words_of(signed_in.get(f"/tiles/{glaze_fired.code}/"))
-    assert "Colour of the bare half, cone 6" in page
+    assert "Colour of the unglazed half, cone 6" in page
 
 
 def test_what_comes_next_is_the_colour_until_both_are_there(signed_in, glaze_fired):
@@ -89,7 +89,7 @@ def test_the_trial_says_what_the_glaze_did_from_one_tile(signed_in, read):
 
 def test_the_halves_hang_side_by_side_on_the_wall(signed_in, read):
     page = words_of(signed_in.get("/results/wall/", {"codes": read.code}))
-    assert f"{read.code}, bare half" in page
+    assert f"{read.code}, unglazed half" in page
     assert re.search(r"ΔE \d+", page)
 
 
@@ -104,13 +104,13 @@ def test_each_half_has_a_ring_on_a_photograph(glaze_fired, user):
     form = MarkForm(None, photograph=kept, tiles=[fetched()])
     assert [spot.title for spot in form.spots.values()] == [
         glaze_fired.code,
-        f"{glaze_fired.code}, bare half",
+        f"{glaze_fired.code}, unglazed half",
     ]
 
 
 def test_an_instruments_line_may_be_of_the_bare_half(signed_in, glaze_fired):
     code = glaze_fired.code
-    lines = f"{code}; 40; 5; -30\n{code}; bare; 55; 3; -22"
+    lines = f"{code}; 40; 5; -30\n{code}; unglazed; 55; 3; -22"
     signed_in.post("/results/measured/", {"lines": lines})
     found = dict(ColourReading.objects.values_list("of_bare_half", "lightness"))
     assert found == {False: 40.0, True: 55.0}
@@ -118,4 +118,4 @@ def test_an_instruments_line_may_be_of_the_bare_half(signed_in, glaze_fired):
 
 def test_an_instruments_line_of_a_half_that_is_none_is_refused(signed_in, two_stains):
     answer = signed_in.post("/results/measured/", {"lines": f"{two_stains[0].code} bare 55 3 -22"})
-    assert "without a bare half" in words_of(answer)
+    assert "without an unglazed half" in words_of(answer)

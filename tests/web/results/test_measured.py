@@ -51,7 +51,10 @@ def test_what_stood_there_stays_visible_and_the_same_again_changes_nothing(signe
         ("{0}; 52; 8", "Line 1: enter a tile"),
         ("{0}; 520; 8; 1", "Line 1"),
         ("{0}; 52; 8; 1\n{0}; 52; 8; 1", "is there twice"),
-        ("{0}; 52; 8; 1\nZ99; 52; 8; 1", "Not known, not fired yet, or without a bare half: Z99."),
+        (
+            "{0}; 52; 8; 1\nZ99; 52; 8; 1",
+            "or without an unglazed half: Z99.",
+        ),
         ("\n".join(f"A{n}; 52; 8; 1" for n in range(401)), "At most 400 lines"),
     ],
 )

@@ -8,9 +8,14 @@ import pytest
 from PIL import Image
 from pypdf import PdfReader
 
+from standins.camera.camera import Camera
+from standins.camera.scene import Scene
 from tests.factories import FiringFactory
 from tests.pages import words_of
 from umberpot.kiln.services import load_and_fire
+from umberpot.results.models import Ring
+from umberpot.results.photographs.services import keep_photograph
+from umberpot.results.wall.arrangements import ARRANGEMENTS
 from umberpot.results.wall.exports import EXPORTS
 from umberpot.tiles.models import Trial
 from umberpot.tiles.services import TileOrder, make_tiles, record_colour
@@ -109,3 +114,80 @@ def test_too_many_are_told(signed_in, codes):
 def test_another_studios_tiles_do_not_hang(stranger, codes):
     page = words_of(stranger.get("/results/wall/", {"codes": codes["pale"]}))
     assert "not known" in page
+
+
+@pytest.fixture
+def varied(fired_tile, studio, user, two_stains):
+    """Two stains by strength, a plain tile, and the first recipe once more."""
+    plain = fired_tile("&add=Kelp:0", "86, 0.5, 7")
+    again = fired_tile("&add=Kelp:3", "65, -12, 8")
+    return [*two_stains, plain, again]
+
+
+def arranged(client, tiles, **asked):
+    asked["codes"] = " ".join(tile.code for tile in tiles)
+    return words_of(client.get("/results/wall/", asked)).split("Hang tiles")[1]
+
+
+def test_stains_hang_by_strength_each_beginning_with_the_plain_clay(signed_in, varied):
+    wall = arranged(signed_in, varied, arrange="strength")
+    kelp, rust = wall.split("Rust, Ferry white, cone 6, unglazed")
+    plain = varied[-2].code
+    for row in (kelp, rust):
+        assert row.index(f"0 % {plain}") < row.index("3 %") < row.index("6 %") < row.index("9 %")
+    assert f"3 % {varied[0].code}, {varied[-1].code}" in kelp
+
+
+def test_a_repeat_hangs_beside_the_first_and_the_others_are_named(signed_in, varied):
+    wall = arranged(signed_in, varied, arrange="repeat")
+    assert "3 % Kelp, Ferry white, cone 6, unglazed" in wall
+    assert f"first {varied[0].code}" in wall
+    assert f"repeat 1 {varied[-1].code}" in wall
+    assert wall.count("ΔE") == 1
+    assert varied[1].code in wall.split("Without a counterpart:")[1]
+
+
+def test_firings_of_one_tile_hang_side_by_side(signed_in, studio, user, two_stains):
+    tile, hotter = two_stains[0], FiringFactory(studio=studio, made_by=user, cone="8")
+    load_and_fire([tile], hotter)
+    record_colour(tile, hotter, "60, -8, 8", None, user)
+    wall = arranged(signed_in, [tile], arrange="firing")
+    assert wall.index("cone 6") < wall.index("cone 8")
+    assert wall.count("ΔE") == 1
+
+
+def test_two_clays_hang_side_by_side(signed_in, two_stains, fired_tile):
+    other = fired_tile("&add=Kelp:3&clay=Harbour buff", "58, -8, 14")
+    wall = arranged(signed_in, [two_stains[0], other], arrange="clay")
+    assert "3 % Kelp, cone 6, unglazed" in wall
+    assert wall.index("Ferry white") < wall.index("Harbour buff")
+
+
+def test_a_grid_of_two_colourants_is_laid_out_as_one(signed_in, fired_tile, two_stains):
+    grid = [
+        fired_tile(f"&add=Kelp:{kelp}&add=Rust:{rust}", "60, 0, 10")
+        for kelp in (3, 6)
+        for rust in (0, 1.5)
+    ]
+    wall = arranged(signed_in, grid, arrange="strength")
+    assert "with 0 % Rust" in wall
+    assert "with 1.5 % Rust" in wall
+    assert wall.count("ΔE") == 2
+
+
+def test_photographs_hang_where_there_are_any(signed_in, studio, two_stains, user):
+    tile = two_stains[0]
+    kept = keep_photograph(tile.trial, Camera().photograph(Scene([])), uuid.uuid4(), user)
+    place = {"x": 50, "y": 50, "radius": 20}
+    ring = Ring.objects.create(studio=studio, photograph=kept, tile=tile, **place)
+    asked = {"codes": " ".join(one.code for one in two_stains[:2]), "show": "pictures"}
+    html = signed_in.get("/results/wall/", asked).content.decode()
+    assert html.count("<image") == 1
+    assert f"/results/photographs/rings/{ring.pk}.jpg" in html
+
+
+@pytest.mark.parametrize("arrange", [*ARRANGEMENTS, "no-such"])
+def test_every_arrangement_takes_any_tiles(signed_in, varied, arrange):
+    asked = {"codes": " ".join(tile.code for tile in varied), "arrange": arrange}
+    expected = 200 if arrange in ARRANGEMENTS else 400
+    assert signed_in.get("/results/wall/", asked).status_code == expected

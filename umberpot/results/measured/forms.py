@@ -88,9 +88,9 @@ class MeasuredForm(forms.Form):
 
 
 def _measured(line: str) -> Measured:
-    """A code, ``bare`` for the bare half, a colour; a comma, semicolon, tab or space apart."""
+    """A code, ``unglazed`` for that half, a colour; a comma, semicolon, tab or space apart."""
     code, colour = re.split(_APART, line.replace('"', "").strip(), maxsplit=1)
-    bare = re.match(rf"bare(?: half)?{_APART}", colour, re.IGNORECASE)
+    bare = re.match(rf"(?:bare|unglazed)(?: half)?{_APART}", colour, re.IGNORECASE)
     if bare:
         colour = colour[bare.end() :]
     lab = notation.parse(colour.replace("\t", ";"))

@@ -11,6 +11,8 @@ from umberpot.results.photographs.sentences import colours_saved
 from umberpot.results.places import PLACE
 from umberpot.studio.request import StudioRequest, posted
 
+NOT_FIRED = "Not known, not fired yet, or without an unglazed half: {}."
+
 
 @require_http_methods(["GET", "POST"])
 def measured(request: StudioRequest) -> HttpResponse:
@@ -20,10 +22,7 @@ def measured(request: StudioRequest) -> HttpResponse:
         try:
             count = services.record(request.studio, form.cleaned_data["measured"], request.user)
         except services.NotFired as problem:
-            form.add_error(
-                "lines",
-                f"Not known, not fired yet, or without a bare half: {'; '.join(problem.codes)}.",
-            )
+            form.add_error("lines", NOT_FIRED.format("; ".join(problem.codes)))
         else:
             messages.success(request, colours_saved(count))
             return redirect("results:trials")

@@ -6,6 +6,7 @@ from typing import Any
 from django import forms
 from django.http import QueryDict
 
+from umberpot.results.wall.arrangements import ARRANGEMENTS, Arrangement
 from umberpot.results.wall.sorting import SORTINGS
 from umberpot.ui.fields.measures import Choice
 
@@ -14,7 +15,7 @@ LONGEST = 1000
 
 
 class WallForm(forms.Form):
-    """Codes of tiles, of any trial, and how they are sorted."""
+    """Codes of tiles, of any trial, how they are sorted or arranged, and how they are shown."""
 
     use_required_attribute = False
 
@@ -22,6 +23,14 @@ class WallForm(forms.Form):
         required=False, max_length=LONGEST, label="Tile codes", help_text="With spaces or commas."
     )
     sort = Choice(choices=list(SORTINGS.items()), required=False, label="Order")
+    arrange = Choice(
+        choices=[("", "side by side"), *((one.code, one.title) for one in ARRANGEMENTS.values())],
+        required=False,
+        label="Arrangement",
+    )
+    show = Choice(
+        choices=[("", "flat colours"), ("pictures", "photographs")], required=False, label="Show"
+    )
 
     def __init__(self, data: QueryDict | None) -> None:
         super().__init__(data or None)
@@ -40,4 +49,10 @@ class WallForm(forms.Form):
     def query(self) -> dict[str, Any]:
         """What leads back to this wall."""
         typed = self.cleaned_data
-        return {"codes": " ".join(typed["codes"]), "sort": typed["sort"]}
+        named = {name: typed[name] for name in ("sort", "arrange", "show") if typed[name]}
+        return {"codes": " ".join(typed["codes"]), **named}
+
+    @property
+    def arrangement(self) -> Arrangement | None:
+        """How the tiles of a valid form are arranged; None for side by side."""
+        return ARRANGEMENTS.get(self.cleaned_data["arrange"])

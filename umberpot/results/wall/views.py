@@ -1,6 +1,7 @@
 """The wall, and its files."""
 
 from dataclasses import dataclass
+from typing import Any
 from urllib.parse import urlencode
 
 from django.http import Http404, HttpResponse
@@ -15,51 +16,65 @@ from umberpot.results.colours.fired import (
 )
 from umberpot.results.places import PLACE
 from umberpot.results.wall import exports
+from umberpot.results.wall.arrangements import Arranged, arranged
+from umberpot.results.wall.crops import pictures_of
 from umberpot.results.wall.forms import WallForm
 from umberpot.results.wall.sorting import in_order
 from umberpot.studio.request import StudioRequest
 from umberpot.tiles.models import Tile
-from umberpot.ui.wall import Swatch, WallRow, touching
+from umberpot.ui.wall import Swatch, touching
 
 IN_A_ROW = 8
 
 
 @dataclass(frozen=True)
 class Hung:
-    """The tiles on the wall in order, and the codes that hang nowhere: unknown, or not read."""
+    """The tiles on the wall in order, and the codes that hang nowhere: unknown, or not read.
 
+    ``colours`` are those after every firing, ``tiles`` those after the last.
+    """
+
+    colours: list[FiredColour]
     tiles: list[FiredColour]
     missing: list[str]
 
-    @property
-    def rows(self) -> list[WallRow]:
-        """The wall, so many tiles in a row."""
-        swatches = [
-            Swatch(tile.label, tile.lab, under=tile.title, href=tile.href) for tile in self.tiles
-        ]
-        return [
-            touching(swatches[at : at + IN_A_ROW], f"Tiles {at + 1} and following, touching")
-            for at in range(0, len(swatches), IN_A_ROW)
-        ]
-
 
 def _hung(request: StudioRequest, form: WallForm) -> Hung:
-    """Each picked tile, and its bare half, with its colour after its last firing."""
+    """Each picked tile, and its bare half, with its colours."""
     picked = form.picked()
     tiles = Tile.objects.of(request.studio).filter(code__in=picked).with_history()
-    last = grouped(after_the_last_firing(fired_colours(tiles)), lambda one: one.code)
-    found = [one for code in picked for one in last.get(code, ())]
-    missing = [code for code in picked if code not in last]
-    return Hung(in_order(found, form.cleaned_data["sort"]), missing)
+    by_code = grouped(fired_colours(tiles), lambda one: one.code)
+    colours = [one for code in picked for one in by_code.get(code, ())]
+    last = in_order(after_the_last_firing(colours), form.cleaned_data["sort"])
+    return Hung(colours, last, [code for code in picked if code not in by_code])
+
+
+def _rows(request: StudioRequest, form: WallForm, hung: Hung) -> Arranged:
+    """The wall itself."""
+    pictures = form.cleaned_data["show"] == "pictures"
+    picture_of = pictures_of(request.studio, hung.colours) if pictures else lambda _: ""
+    if form.arrangement:
+        return arranged(hung.colours, form.arrangement, picture_of)
+    swatches = [
+        Swatch(one.label, one.lab, under=one.title, href=one.href, picture=picture_of(one))
+        for one in hung.tiles
+    ]
+    places = range(0, len(swatches), IN_A_ROW)
+    said = "Tiles {} and following, touching"
+    return Arranged(
+        [("", touching(swatches[at : at + IN_A_ROW], said.format(at + 1))) for at in places]
+    )
 
 
 @require_GET
 def wall(request: StudioRequest) -> HttpResponse:
     """Any fired tiles of the studio, touching."""
     form = WallForm(request.GET)
-    hung = _hung(request, form) if form.is_valid() else Hung([], [])
-    context = {"place": PLACE, "form": form, "hung": hung, "files": exports.EXPORTS.values()}
-    context["query"] = urlencode(form.query()) if form.is_valid() else ""
+    context: dict[str, Any] = {"place": PLACE, "form": form, "files": exports.EXPORTS.values()}
+    if form.is_valid():
+        hung = _hung(request, form)
+        context |= {"hung": hung, "wall": _rows(request, form, hung)}
+        context["query"] = urlencode(form.query())
     status = 400 if form.is_bound and form.errors else 200
     return render(request, "results/wall/wall.html", context, status=status)
 
@@ -71,7 +86,7 @@ def wall_file(request: StudioRequest, form: str) -> HttpResponse:
     asked = WallForm(request.GET)
     if export is None:
         raise Http404
-    hung = _hung(request, asked) if asked.is_valid() else Hung([], [])
+    hung = _hung(request, asked) if asked.is_valid() else Hung([], [], [])
     if not hung.tiles:
         return redirect("results:wall")
     return HttpResponse(

@@ -81,7 +81,7 @@ class TileLook:
     def says(self) -> str:
         """The tile in words, for who cannot see it."""
         what = f"Tile {self.code}, {self.under}" if self.under else f"Tile {self.code}"
-        bare = f", bare half {self.bare.hex}" if self.bare else ""
+        bare = f", unglazed half {self.bare.hex}" if self.bare else ""
         return f"{what}, {_SAYS.get(self.state, f'fired colour {self.fill}')}{bare}"
 
     @property
