@@ -28,7 +28,7 @@ class Effect(StrEnum):
 
 @dataclass(frozen=True)
 class Became:
-    """What became of a colour, how far it moved, and in what, in words."""
+    """What became of a colour, how far it moved, and in what, in words; none if it is not seen."""
 
     effect: Effect
     apart: Apart
@@ -48,7 +48,8 @@ def became(before: Sequence[Lab], after: Sequence[Lab], noise: Noise) -> Became:
     """
     found = apart(before, after, noise)
     change = compare(mean_colour(before), mean_colour(after))
-    return Became(_effect(found, change.lightness, change.chroma), found, change.words)
+    words = change.words if found.visible is Visible.DIFFERENT else ()
+    return Became(_effect(found, change.lightness, change.chroma), found, words)
 
 
 def _effect(found: Apart, lightness: float, chroma: float) -> Effect:

@@ -1,6 +1,7 @@
 """What is left of a mix: put on the shelf, used again, joined, pooled in a reclaim bucket."""
 
 import uuid
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from django.contrib.auth.models import User
@@ -10,6 +11,7 @@ from claycore.materials.batch import Batch, coloured, join
 from claycore.materials.clay_in_hand import ClayInHand, ClayState
 from claycore.materials.composition import Addition
 from claycore.measure.errors import ClayError, Inconsistent
+from claycore.measure.formatting import plain
 from claycore.mixing import strength
 from claycore.mixing.strength import Change
 from umberpot.mixing.composition import leftover_name
@@ -48,6 +50,10 @@ def keep_leftover(
     mix.save(update_fields=["leftover"])
     shelf.move(mix.leftover, grams, StockMovement.Reason.LEFT, by)
     return mix.leftover
+
+
+MOST_PAIRS = 8
+"""Leftovers that are tried together with one: each is looked up by itself."""
 
 
 @dataclass(frozen=True)
@@ -137,6 +143,14 @@ def join_two(
     studio: Studio, one: Coloured, other: Coloured, request_key: uuid.UUID, by: User
 ) -> Mix:
     """All of two leftovers wedged into one. Raises Inconsistent where that cannot be."""
+    both = _joined(one, other)
+    parts = (_part_of(one, one.on_hand_g), _part_of(other, other.on_hand_g))
+    order = order_of_batch(one.material.state, both, parts, one.clay_name, _clay_of(one))
+    return create_mix(studio, order, request_key, by)
+
+
+def _joined(one: Coloured, other: Coloured) -> Batch:
+    """All of both. Raises Inconsistent where that cannot be."""
     if one.batch is None or other.batch is None:
         raise Inconsistent(
             "other", None, "The contents of one of them are unknown, so they cannot be combined."
@@ -145,10 +159,7 @@ def join_two(
         raise Inconsistent("other", None, "One of them is used up.")
     if one.material.pk == other.material.pk:
         raise Inconsistent("other", None, "Choose a different leftover.")
-    parts = (_part_of(one, one.on_hand_g), _part_of(other, other.on_hand_g))
-    both = join([one.batch, other.batch])
-    order = order_of_batch(one.material.state, both, parts, one.clay_name, _clay_of(one))
-    return create_mix(studio, order, request_key, by)
+    return join([one.batch, other.batch])
 
 
 def _part_of(found: Coloured, grams: float) -> PartOrder:
@@ -165,6 +176,39 @@ def _part_of(found: Coloured, grams: float) -> PartOrder:
 
 def _clay_of(found: Coloured) -> Material | None:
     return found.mix.clay if found.mix else None
+
+
+@dataclass(frozen=True)
+class Pair:
+    """A leftover that another may be combined with, and what the two come to; or why not."""
+
+    other: Coloured
+    both: Batch | None
+    clay_name: str
+    problem: str = ""
+
+    @property
+    def words(self) -> str:
+        """The strengths of the two together."""
+        pcts = self.both.pcts if self.both else {}
+        return ", ".join(f"{plain(pct)} % {name}" for name, pct in pcts.items())
+
+
+def pairs(one: Coloured, others: Sequence[Material]) -> list[Pair]:
+    """What all of a leftover and each of the others would come to; of the first few, the others
+    are only named. Nothing is made of them."""
+    named = [
+        Pair(Coloured(material, None, None, 0.0), None, "") for material in others[MOST_PAIRS:]
+    ]
+    return [_pair(one, on_shelf(material)) for material in others[:MOST_PAIRS]] + named
+
+
+def _pair(one: Coloured, other: Coloured) -> Pair:
+    clay_name = one.clay_name if one.clay_name == other.clay_name else ""
+    try:
+        return Pair(other, _joined(one, other), clay_name)
+    except Inconsistent as error:
+        return Pair(other, None, clay_name, str(error))
 
 
 @transaction.atomic

@@ -98,7 +98,7 @@ def _page(
             "change": change and _shown(found, change, step_g),
             "query": request.GET.urlencode(),
             "ways": ways_on(_to_go_on_with(found)) if found.batch else [],
-            "leftovers": [m for m in others if m.kind == Material.Kind.LEFTOVER],
+            "pairs": services.pairs(found, [m for m in others if m.kind == Material.Kind.LEFTOVER]),
             "buckets": [m for m in others if m.kind == Material.Kind.RECLAIM],
             "pooled": found.material.pooled.select_related("made_by"),
             "request_key": uuid.uuid4(),

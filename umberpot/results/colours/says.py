@@ -1,5 +1,6 @@
 """What the colours of a trial say, in sentences: what it was made to find out first."""
 
+from collections import defaultdict
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from itertools import pairwise
@@ -22,6 +23,7 @@ from umberpot.results.colours.fired import (
     noise_for,
 )
 from umberpot.results.colours.same import same_among
+from umberpot.results.colours.sentences import Glazed
 from umberpot.studio.models import Studio
 
 MOST_TWINS = 4
@@ -105,14 +107,17 @@ def _saves(reading: SeriesReading, strongest: float, price: float | None, curren
 
 
 def _glaze(colours: Sequence[FiredColour], noise: Noise) -> Iterable[str]:
-    """What the clear glaze did to each mix that was fired both ways."""
-    alike = grouped(colours, lambda o: (o.mix or o.code, _heat(o)))
-    for tiles in alike.values():
+    """What the clear glaze did to each mix that was fired both ways; strengths alike, together."""
+    told: dict[tuple[object, ...], list[Glazed]] = defaultdict(list)
+    for tiles in grouped(colours, lambda o: (o.mix or o.code, _heat(o))).values():
         bare = [one for one in tiles if not one.conditions.glazed]
         glazed = [one for one in tiles if one.conditions.glazed]
         if bare and glazed:
             found = became(labs(bare), labs(glazed), noise)
-            yield sentences.under_glaze(bare[0].title, found)
+            single = tuple(bare[0].pcts) if len(bare[0].pcts) == 1 else bare[0].title
+            told[single, _heat(bare[0]), found.effect].append(Glazed(bare[0], found))
+    for alike in told.values():
+        yield sentences.under_glaze(alike)
 
 
 def _heat(one: FiredColour) -> tuple[str, str, str]:

@@ -1,10 +1,15 @@
 """What fired colours say, in words."""
 
+from collections.abc import Sequence
+from dataclasses import dataclass
+
 from claycore.colour.changes import Became, Effect
 from claycore.colour.naming import NameFit
 from claycore.colour.series import SeriesReading
 from claycore.colour.shelf_shift import ShelfShift
 from claycore.colour.twins import Twins
+from claycore.judging.verdict import listed
+from claycore.measure.formatting import percentage
 from umberpot.kiln.models.atmospheres import heat_in_words
 from umberpot.results.colours.fired import Conditions, FiredColour
 
@@ -38,9 +43,30 @@ def amount(money: float, currency: str) -> str:
     return f"{money:.2f} {currency}".strip()
 
 
-def under_glaze(title: str, found: Became) -> str:
-    """What a clear glaze did to one mix."""
-    return f"{title}: {_UNDER_GLAZE[found.effect]}, {found.shown}."
+@dataclass(frozen=True)
+class Glazed:
+    """A mix, by one of its unglazed tiles, and what the clear glaze did to it."""
+
+    tile: FiredColour
+    found: Became
+
+
+def under_glaze(alike: Sequence[Glazed]) -> str:
+    """What a clear glaze did to a mix, or in the same way to several strengths of a colourant."""
+    first = alike[0]
+    did = _UNDER_GLAZE[first.found.effect]
+    if len(alike) == 1:
+        title = first.tile.title
+        return f"{title[0].upper()}{title[1:]}: {did}, {first.found.shown}."
+    (name,) = first.tile.pcts
+    by_pct = sorted(alike, key=lambda one: one.tile.pcts[name])
+    pcts = listed([percentage(one.tile.pcts[name]) for one in by_pct])
+    figures = sorted(one.found.apart.delta_e for one in alike)
+    u95 = max(one.found.apart.u95 for one in alike)
+    shared = [word for word in first.found.words if all(word in o.found.words for o in alike)]
+    how = f", {', '.join(shared)}" if shared else ""
+    span = f"ΔE {figures[0]:.1f} to {figures[-1]:.1f}, ± {u95:.1f}"
+    return f"{name} at {pcts} %: {did}{how} ({span})."
 
 
 def after_firing(before: FiredColour, after: FiredColour, found: Became) -> str:

@@ -65,10 +65,15 @@ def _near_row(want: Lab, near: list[Found]) -> WallRow:
     """The wanted colour and the nearest tiles; under each how far it lies from what is wanted."""
     swatches = [Swatch("Wanted", want, SwatchKind.WANTED)]
     swatches += [
-        Swatch(one.tile.label, one.tile.lab, under=f"ΔE {one.delta_e:.1f}", href=one.tile.href)
-        for one in near
+        Swatch(one.tile.code, one.tile.lab, under=_off(one), href=one.tile.href) for one in near
     ]
     return WallRow(swatches, [], "The colour wanted and the nearest fired tiles")
+
+
+def _off(one: Found) -> str:
+    """How far a tile lies from what is wanted, and which half of it."""
+    half = "unglazed half, " if one.tile.of_bare_half else ""
+    return f"{half}ΔE {one.delta_e:.1f}"
 
 
 def _palette(request: StudioRequest, form: FindForm) -> tuple[Palette | None, str]:

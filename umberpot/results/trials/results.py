@@ -99,6 +99,11 @@ def _percentages(progress: TileProgress) -> tuple[float, str]:
     return max((pct for pct, _ in rows), default=0.0), words or f"{mix.clay_name}, plain"
 
 
+def _colourants(progress: TileProgress) -> str:
+    """The colourants of a tile by name; '' of a plain one, which so comes first."""
+    return " + ".join(progress.tile.mix.said_pcts) if progress.tile.mix else ""
+
+
 def tile_result(
     progress: TileProgress, limits: Limits, records: Mapping[Figure, Record]
 ) -> TileResult:
@@ -135,7 +140,7 @@ def tile_result(
 def trial_results(
     trial: Trial, progresses: Iterable[TileProgress], records: Mapping[Figure, Record]
 ) -> list[TileResult]:
-    """A trial's tiles in the order they are compared: bare first, by cone, by strength."""
+    """A trial's tiles as they are compared: unglazed first, by cone, colourant and strength."""
     limits = limits_of(trial.studio, trial.ware, trial.school)
     results = [tile_result(progress, limits, records) for progress in progresses]
     return sorted(
@@ -143,6 +148,7 @@ def trial_results(
         key=lambda r: (
             r.progress.tile.glazed,
             cones.order(r.progress.firing.cone if r.progress.firing else r.progress.tile.cone),
+            _colourants(r.progress),
             r.pct,
             r.progress.tile.pk,
         ),
