@@ -12,6 +12,7 @@ from claycore.colour.notation import Lab
 from claycore.firing import cones
 from claycore.measure.formatting import percentage
 from claycore.measure.replicates import NO_RECORD, Record
+from claycore.mixing.weighing import is_as_wanted
 from umberpot.kiln.models import Loading
 from umberpot.kiln.models.atmospheres import heat_in_words
 from umberpot.studio.models import Studio
@@ -70,6 +71,12 @@ class FiredColour:
     def label(self) -> str:
         """Its code, and that it is the bare half, if it is."""
         return f"{self.code}{BARE_HALF}" if self.of_bare_half else self.code
+
+    def is_of(self, pcts: Mapping[str, float]) -> bool:
+        """Whether it is of these percentages on dry clay, as near as weighing goes."""
+        if self.pcts.keys() != pcts.keys():
+            return False
+        return all(is_as_wanted(self.pcts[name], pct) for name, pct in pcts.items())
 
     @property
     def title(self) -> str:

@@ -15,9 +15,6 @@ from umberpot.results.models import Prediction
 from umberpot.studio.models import Studio
 from umberpot.tiles.models import Tile
 
-AS_PREDICTED_PCT = 0.06
-"""A mix is the predicted one if each percentage is within this of it: it was weighed to a step."""
-
 
 @dataclass(frozen=True)
 class Outcome:
@@ -86,6 +83,4 @@ def outcomes(studio: Studio, most: int) -> list[Outcome]:
 def _is_of(tile: FiredColour, prediction: Prediction) -> bool:
     """Whether a tile is what was predicted: the same clay, firing, glaze and percentages."""
     under = Conditions(prediction.clay, prediction.cone, prediction.atmosphere, prediction.glazed)
-    if tile.conditions != under or tile.pcts.keys() != prediction.pcts.keys():
-        return False
-    return all(abs(tile.pcts[n] - pct) <= AS_PREDICTED_PCT for n, pct in prediction.pcts.items())
+    return tile.conditions == under and tile.is_of(prediction.pcts)

@@ -13,9 +13,6 @@ from umberpot.studio.models import Studio
 MOST_FIRINGS = 2
 """Ways of firing a clay that a mixture is predicted for: those with most tiles."""
 
-SAME_STRENGTH_PCT = 0.05
-"""A tile of the same colourants is one of the mixture if each percentage is within this of it."""
-
 
 @dataclass(frozen=True)
 class Expected:
@@ -53,7 +50,7 @@ class Ground:
     def expected(self, pcts: Mapping[str, float]) -> Expected | None:
         """The colour of a mixture, percent on dry clay; None where nothing is known of it."""
         wanted = {name: pct for name, pct in pcts.items() if pct > 0}
-        fired = [one for one in self.tiles if _is_of(one, wanted)]
+        fired = [one for one in self.tiles if one.is_of(wanted)]
         if fired:
             codes = [one.code for one in fired]
             return Expected(mean_colour(labs(fired)), self.conditions, None, codes)
@@ -65,12 +62,6 @@ class Ground:
             return None
         predicted = self.palette.predict(wanted)
         return Expected(predicted.lab, self.conditions, predicted.expected_error)
-
-
-def _is_of(one: FiredColour, wanted: Mapping[str, float]) -> bool:
-    if one.pcts.keys() != wanted.keys():
-        return False
-    return all(abs(one.pcts[name] - pct) <= SAME_STRENGTH_PCT for name, pct in wanted.items())
 
 
 def grounds_of(studio: Studio, clay_name: str) -> list[Ground]:
