@@ -160,7 +160,8 @@ def _again(clay: ColouredClay) -> Way | None:
     return Way("The same again", "This dose once more", url or _link("mixing:dose", query))
 
 
-def _more(clay: ColouredClay) -> Way:
+def make_more(clay: ColouredClay) -> Way:
+    """Kilos of the same colour."""
     plastic = clay.state == ClayState.PLASTIC
     query = {
         "clay": clay.clay_name,
@@ -225,7 +226,7 @@ def _keep(clay: ColouredClay) -> Way | None:
 WAYS: tuple[Callable[[ColouredClay], Way | None], ...] = (
     _stronger,
     _again,
-    _more,
+    make_more,
     _layers,
     _another_colour,
     _another_clay,

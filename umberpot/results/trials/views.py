@@ -9,8 +9,11 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_http_methods
 
 from claycore.judging.limits import SCHOOLS, WARES
+from claycore.measure.formatting import percentage
+from umberpot.mixing.models import Mix
+from umberpot.mixing.onward import make_more, of_mix
 from umberpot.results.colours.fired import fired_colours
-from umberpot.results.colours.says import colours_say
+from umberpot.results.colours.says import ColoursSay, colours_say
 from umberpot.results.limits.services import limits_of
 from umberpot.results.models import Ring
 from umberpot.results.photographs.sentences import of_texture
@@ -25,6 +28,7 @@ from umberpot.tiles.progress import progress_of
 from umberpot.ui.paging import page_of
 
 TRIALS_A_PAGE = 6
+MOST_WINNERS = 3
 TILES_DRAWN = 14
 """Tiles of a trial drawn in a list: about a row of them."""
 
@@ -79,6 +83,7 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
     progresses = [progress_of(tile) for tile in trial.tiles.kept().with_history()]
     found = results.trial_results(trial, progresses, records)
     batches = results.replicates(trial, found, records)
+    says = colours_say(request.studio, fired_colours(p.tile for p in progresses))
     return render(
         request,
         "results/trials/trial.html",
@@ -98,9 +103,23 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
                 {"codes": " ".join(p.tile.code for p in progresses if p.colour)}
             ),
             "photographs": trial.photographs.defer("image"),
-            "colours": colours_say(request.studio, fired_colours(p.tile for p in progresses)),
+            "colours": says,
+            "winners": _winners(request, says),
         },
     )
+
+
+def _winners(request: StudioRequest, says: ColoursSay) -> list[tuple[str, str]]:
+    """The strengths that are enough, of the first few series, and where more of each is made."""
+    enough = [one for one in says.series if one.reading.enough_pct in one.tiles][:MOST_WINNERS]
+    keys = {one.colourant: one.tiles[one.reading.enough_pct or 0][0].mix for one in enough}
+    mixes = Mix.objects.of(request.studio).in_bulk([key for key in keys.values() if key])
+    words = {one.colourant: f"{percentage(one.reading.enough_pct or 0)} %" for one in enough}
+    return [
+        (f"{words[name]} {name}", make_more(of_mix(mixes[key])).url)
+        for name, key in keys.items()
+        if key in mixes
+    ]
 
 
 @require_GET
