@@ -1,0 +1,42 @@
+"""From a colour that is wanted to a test tile, its firing, and the prediction held against it."""
+
+import re
+
+from playwright.sync_api import Page, expect
+
+
+def test_a_wanted_colour_becomes_a_test_tile_and_a_hit_or_a_miss(signed_in: Page) -> None:
+    page = signed_in
+    page.goto("/results/find/")
+    page.get_by_label("Colour wanted").fill("66, -16, 22")
+    page.get_by_role("button", name="Find colour").click()
+    expect(page.get_by_role("heading", name="Nearest fired tiles")).to_be_visible()
+    expect(page.get_by_text("a prediction is no test.")).to_be_visible()
+    page.get_by_role("button", name="Make the test tile").first.click()
+    expect(page.get_by_text("Prediction saved.")).to_be_visible()
+    weigh_out(page)
+    page.get_by_role("link", name="Make tiles").first.click()
+    page.get_by_label("Number of tiles").fill("1")
+    page.get_by_role("button", name="Make tiles").click()
+    page.get_by_role("link", name=re.compile("Dry, then measure and weigh")).first.click()
+    page.get_by_label("Bone-dry length").fill("94")
+    page.get_by_label("Bone-dry weight").fill("62")
+    page.get_by_role("button", name="Record dry readings").click()
+    page.get_by_role("button", name="Record firing").click()
+    page.get_by_label("Fired colour", exact=True).fill("67, -15, 21")
+    page.get_by_role("button", name="Record fired readings").click()
+    expect(page.get_by_text("Recorded")).to_be_visible()
+    page.goto("/results/find/predictions/")
+    expect(page.get_by_text("2 of 2 fired within twice the expected error.")).to_be_visible()
+
+
+def weigh_out(page: Page) -> None:
+    """The dose as it is proposed, each part as much as is asked for."""
+    page.get_by_role("button", name="Make this mix").click()
+    first = page.get_by_text(re.compile(r"Step 1 of \d"))
+    count = int(first.inner_text().split()[-1])
+    for step in range(1, count + 1):
+        expect(page.get_by_text(f"Step {step} of {count}")).to_be_visible()
+        wanted = page.get_by_label("This step").locator(".figure").first.inner_text()
+        page.get_by_label("Or type the weight").fill(re.findall(r"[\d.]+", wanted)[0])
+        page.get_by_role("button", name="Record weight").click()
