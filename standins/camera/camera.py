@@ -21,7 +21,8 @@ class Camera:
     """Lamp, exposure in stops, how much darker the far corner is, noise and JPEG quality.
 
     ``gradient`` is the share of light that is missing at the right, and half of it at the bottom;
-    ``noise`` the standard deviation of a pixel at full light, as a share of it.
+    ``noise`` the standard deviation of a pixel at full light, as a share of it; ``contrast`` how
+    far a phone bends tones into an S, 0 for not at all, 1 for all of a smooth step.
     """
 
     lamp: tuple[float, float, float] = NEUTRAL
@@ -29,6 +30,7 @@ class Camera:
     gradient: float = 0.0
     noise: float = 0.01
     quality: int = 88
+    contrast: float = 0.0
     seed: int = 1
 
     def photograph(self, scene: Scene) -> bytes:
@@ -44,7 +46,8 @@ class Camera:
         light *= self._falling_off(scene)[..., None]
         light = gaussian_filter(light, (0.7, 0.7, 0))
         light += rng.normal(0, self.noise, light.shape) * np.sqrt(np.clip(light, 0.02, 1))
-        picture: np.ndarray = np.round(_encoded(light) * 255).astype(np.uint8)
+        tones = _bent(_encoded(light), self.contrast)
+        picture: np.ndarray = np.round(tones * 255).astype(np.uint8)
         return picture
 
     def _falling_off(self, scene: Scene) -> np.ndarray:
@@ -66,6 +69,13 @@ def _encoded(light: np.ndarray) -> np.ndarray:
         kept <= 0.0031308, 12.92 * kept, 1.055 * kept ** (1 / 2.4) - 0.055
     )
     return encoded
+
+
+def _bent(tones: np.ndarray, contrast: float) -> np.ndarray:
+    """Tones drawn towards an S: darker below the middle, lighter above it."""
+    step = tones**2 * (3 - 2 * tones)
+    bent: np.ndarray = tones + contrast * (step - tones)
+    return bent
 
 
 def _scene_in_white_light(scene: Scene, rng: np.random.Generator) -> np.ndarray:

@@ -37,6 +37,7 @@ class Refusal(StrEnum):
     CLIPPED = "clipped"
     TOO_DARK = "too_dark"
     UNEVEN = "uneven"
+    DISAGREES = "disagrees"
 
 
 _CODED = 0.5 / 255

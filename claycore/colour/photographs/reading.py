@@ -2,12 +2,15 @@
 
 Each channel of linear light is scaled so that the reference comes out as what it is. With two
 references or more the scale may change over the picture, as light falls off; with one it is taken
-to be the same everywhere, and the doubt of that goes into the ±. Source: IEC 61966-2-1 for sRGB;
+to be the same everywhere, and the doubt of that goes into the ±. Two of different lightness side
+by side tell how the camera bends tones, which is taken out. Source: IEC 61966-2-1 for sRGB;
 scaling channel by channel is von Kries's rule, any text on colour.
 """
 
+import math
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from itertools import combinations
 from typing import Any
 
 import numpy as np
@@ -47,6 +50,20 @@ light changes over it: a small error between them would grow beyond them. Our ch
 _STEADY = 0.03
 """Between references light may change by this share before it is told. Our choice."""
 
+LEAST_STEP = 1.8
+"""Two references tell how the camera bends tones if one reflects so many times as much light as
+the other. Our choice."""
+
+STRAIGHT = 0.03
+"""A curve of tones within this of 1 is straight: it cannot be told from noise. Our choice."""
+
+CURVES = (0.6, 1.9)
+"""No camera bends tones further than this: then a card is not what it is taken for. Our choice."""
+
+_OFF_THE_POWER = 0.06
+"""How far off a bent curve is from a power of light, as a share of how far that is from 1. Found
+by trial with S-shaped curves."""
+
 TINTED = 2.2
 """Channels scaled this differently tell of strongly coloured light. Our choice."""
 
@@ -74,11 +91,17 @@ class Light:
 
     ``fall_off`` is how much it changes from one reference to another as a share, None with one
     reference or with several close together; ``tint`` the largest of the channels' scales by the
-    least.
+    least. ``curve`` is the power of light that the camera recorded, 1 where it is straight, None
+    where no two references of different lightness lie side by side.
     """
 
     fall_off: float | None
     tint: float
+    curve: float | None = None
+
+    @property
+    def is_bent(self) -> bool:
+        return self.curve is not None and abs(self.curve - 1) > STRAIGHT
 
     @property
     def is_uneven(self) -> bool:
@@ -108,17 +131,10 @@ def read_photograph(
 
     Raises nothing: what cannot be read says why. Source: as at the head of this file.
     """
-    seen = [_reference(picture, reference) for reference in references]
-    refusals = tuple(one if isinstance(one, Refusal) else None for one in seen)
-    known = [
-        (reference, read)
-        for reference, read in zip(references, seen, strict=True)
-        if isinstance(read, Read)
-    ]
-    if not known:
+    scale, refusals = _scale_by(picture, references)
+    if scale is None:
         none = tuple(PatchColour(None, 0.0, None) for _ in patches)
         return PhotographReading(none, refusals, None)
-    scale = _Scale(known, max(picture.shape[:2]))
     colours = tuple(_colour(picture, patch, scale) for patch in patches)
     return PhotographReading(colours, refusals, scale.light)
 
@@ -129,19 +145,35 @@ def corrected(picture: Picture, references: Sequence[Reference], patch: Patch) -
     None where no reference can be read, or the patch does not lie in the picture. Raises nothing.
     Source: as at the head of this file.
     """
-    known = [
-        (reference, read)
-        for reference in references
-        if isinstance(read := _reference(picture, reference), Read)
-    ]
-    if not known or not is_within(picture, patch):
+    scale, _ = _scale_by(picture, references)
+    if scale is None or not is_within(picture, patch):
         return None
     half = max(1, int(patch.radius / np.sqrt(2)))
     x, y = int(patch.x), int(patch.y)
     part = picture[y - half : y + half, x - half : x + half] / 255.0
-    linear = linear_from_srgb(part) * _Scale(known, max(picture.shape[:2])).at(patch)
+    linear = linear_from_srgb(part) ** (1 / scale.power) * scale.at(patch)
     square: Picture = np.round(srgb_from_linear(linear) * 255).astype(np.uint8)
     return square
+
+
+def _scale_by(
+    picture: Picture, references: Sequence[Reference]
+) -> tuple["_Scale | None", tuple[Refusal | None, ...]]:
+    """What the references make of the picture, None where none can be read; and their refusals."""
+    seen = [_reference(picture, reference) for reference in references]
+    refusals = tuple(one if isinstance(one, Refusal) else None for one in seen)
+    known = [
+        (reference, read)
+        for reference, read in zip(references, seen, strict=True)
+        if isinstance(read, Read)
+    ]
+    if not known:
+        return None, refusals
+    longer_side = max(picture.shape[:2])
+    curve = _curve_of(known, longer_side)
+    if curve is not None and not CURVES[0] <= curve <= CURVES[1]:
+        return None, tuple(refusal or Refusal.DISAGREES for refusal in refusals)
+    return _Scale(_straightened(known, curve), longer_side, curve), refusals
 
 
 def _reference(picture: Picture, reference: Reference) -> Read | Refusal:
@@ -157,6 +189,36 @@ def _linear(lab: Lab) -> NDArray[Any]:
     return np.maximum(linear_from_lab(lab.values), 1e-4)
 
 
+def _curve_of(known: Sequence[tuple[Reference, Read]], longer_side: int) -> float | None:
+    """The power of light that the camera recorded, by references side by side; None without two.
+
+    A phone makes shadows darker and lights lighter. Over the tones between two greys that is nearly
+    a power of the light, and where they lie side by side it is not the light that differs.
+    """
+    steps, seen = 0.0, 0.0
+    for (one, read), (other, other_read) in combinations(known, 2):
+        apart = math.hypot(one.patch.x - other.patch.x, one.patch.y - other.patch.y)
+        step = np.log(_linear(one.known) / _linear(other.known)).mean()
+        if apart < LEAST_SPAN * longer_side and abs(step) >= np.log(LEAST_STEP):
+            ratio = np.maximum(read.mean, 1e-6) / np.maximum(other_read.mean, 1e-6)
+            steps, seen = steps + step**2, seen + step * np.log(ratio).mean()
+    return float(seen / steps) if steps else None
+
+
+def _straightened(
+    known: Sequence[tuple[Reference, Read]], curve: float | None
+) -> list[tuple[Reference, Read]]:
+    """What was read off the references, with the camera's curve taken out."""
+    return [(reference, _straight(read, curve or 1.0)) for reference, read in known]
+
+
+def _straight(read: Read, power: float) -> Read:
+    """A reading with a power of light taken out; its relative error shrinks as it is flattened."""
+    mean = np.maximum(read.mean, 1e-6)
+    straight = mean ** (1 / power)
+    return replace(read, mean=straight, error=read.error / mean * straight / power)
+
+
 class _Scale:
     """What each channel is to be multiplied by at every place of a picture.
 
@@ -165,7 +227,10 @@ class _Scale:
     fitted.
     """
 
-    def __init__(self, known: Sequence[tuple[Reference, Read]], longer_side: int) -> None:
+    def __init__(
+        self, known: Sequence[tuple[Reference, Read]], longer_side: int, curve: float | None
+    ) -> None:
+        self._curve = curve
         places = np.array([(r.patch.x, r.patch.y) for r, _ in known])
         self._logs = np.log([_linear(r.known) / np.maximum(read.mean, 1e-6) for r, read in known])
         self._middle = places.mean(axis=0)
@@ -185,7 +250,12 @@ class _Scale:
         level = self._logs.mean(axis=1)
         fall_off = float(np.exp(np.ptp(level)) - 1) if self._is_plane else None
         channels = np.exp(self._logs.mean(axis=0))
-        return Light(fall_off, float(channels.max() / channels.min()))
+        return Light(fall_off, float(channels.max() / channels.min()), self._curve)
+
+    @property
+    def power(self) -> float:
+        """The power of light that the camera recorded; 1 where nothing tells."""
+        return self._curve or 1.0
 
     def at(self, patch: Patch) -> NDArray[Any]:
         off = np.array([patch.x, patch.y]) - self._middle
@@ -194,9 +264,10 @@ class _Scale:
 
     @property
     def variance(self) -> NDArray[Any]:
-        """Relative variance of each channel's scale, the doubt of an even light included."""
+        """Relative variance of each channel's scale, with the doubts of light and of tones."""
         of_light = 0.0 if self._is_plane else USUAL_FALL_OFF**2 / 3
-        variance: NDArray[Any] = self._variance + of_light
+        of_curve = (_OFF_THE_POWER * (self.power - 1)) ** 2
+        variance: NDArray[Any] = self._variance + of_light + of_curve
         return variance
 
 
@@ -204,6 +275,7 @@ def _colour(picture: Picture, patch: Patch, scale: _Scale) -> PatchColour:
     read = read_patch(picture, patch)
     if isinstance(read, Refusal):
         return PatchColour(None, 0.0, read)
+    read = _straight(read, scale.power)
     linear = read.mean * scale.at(patch)
     lab = lab_from_linear(linear)
     own = np.square(read.error / np.maximum(read.mean, 1e-6))

@@ -17,6 +17,7 @@ REFUSALS = {
     Refusal.TOO_SMALL: "The ring is too small. Make it larger.",
     Refusal.CLIPPED: "Too bright or too dark here: the camera lost the colour. Expose it less.",
     Refusal.TOO_DARK: "The reference is too dark. Take the picture again with more light.",
+    Refusal.DISAGREES: "The cards do not fit together. Check which ring lies on which card.",
     Refusal.UNEVEN: "The reference is uneven: a shadow or an edge lies in the ring.",
 }
 STREAKED, LEAST_STREAK = 0.7, 1.0
@@ -27,6 +28,13 @@ POOR_REFERENCE = (
     "Paper and plaster differ. Colours are comparable in this picture, and less beyond."
 )
 UNEVEN_LIGHT = "The light changes by {share} % between the references. It was evened out."
+BENT_TONES = (
+    "The camera makes contrast {how} than it is. It was taken out, by the cards side by side."
+)
+UNTESTED_TONES = (
+    "Phones bend tones. A white and a grey card side by side would tell how far; without them,"
+    " compare the colours of this picture with each other."
+)
 TINTED_LIGHT = "The light is strongly coloured. Daylight in the shade is better."
 ONE_REFERENCE = "With a reference at either end, uneven light is evened out too."
 
@@ -38,6 +46,10 @@ def of_the_light(light: Light) -> list[str]:
         said.append(ONE_REFERENCE)
     elif light.is_uneven:
         said.append(UNEVEN_LIGHT.format(share=round(100 * light.fall_off)))
+    if light.curve is None:
+        said.append(UNTESTED_TONES)
+    elif light.is_bent:
+        said.append(BENT_TONES.format(how="stronger" if light.curve > 1 else "weaker"))
     if light.is_tinted:
         said.append(TINTED_LIGHT)
     return said

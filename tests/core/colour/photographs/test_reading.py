@@ -173,3 +173,49 @@ def test_two_cards_side_by_side_do_not_tilt_the_light_over_the_whole_picture():
         for colour, tile in zip(found.colours, scene.tiles[1:], strict=True)
     ]
     assert max(off) < 2.5
+
+
+def side_by_side(camera, known=(WHITE, GREY), seed=5):
+    """A scene whose white has a grey card beside it, read by the two, and how far it is missed."""
+    scene = Scene([SceneTile(GREY), *made_scene(seed).tiles])
+    picture, (white, grey, *tiles, _) = seen(scene, camera)
+    cards = [Reference(at, Lab(*lab)) for at, lab in zip((white, grey), known, strict=True)]
+    found = read_photograph(picture, cards, tiles)
+    off = [
+        float(ciede2000_of(colour.lab.values, tile.colour))
+        for colour, tile in zip(found.colours, scene.tiles[1:], strict=True)
+        if colour.lab
+    ]
+    return found, np.array(off)
+
+
+@pytest.mark.parametrize("contrast", [0.1, 0.3, 0.5])
+def test_a_white_and_a_grey_side_by_side_take_out_how_a_phone_bends_tones(contrast):
+    camera = Camera(stops=-0.8, contrast=contrast)
+    found, off = side_by_side(camera)
+    assert found.light.is_bent
+    assert np.median(off) < 1.5
+    assert np.median(off) < np.median(missed(scenes=2, stops=-0.8, contrast=contrast)[0]) / 1.5
+    assert (off <= [colour.u95 for colour in found.colours]).mean() > 0.8
+
+
+def test_straight_tones_are_told_as_straight_and_untested_ones_as_untested():
+    found, off = side_by_side(Camera())
+    assert not found.light.is_bent
+    assert np.median(off) < 1
+    assert read(made_scene(1), Camera()).light.curve is None
+
+
+def test_cards_that_were_mistaken_for_each_other_are_refused():
+    found, off = side_by_side(Camera(), known=(GREY, WHITE))
+    assert found.references == (Refusal.DISAGREES, Refusal.DISAGREES)
+    assert not off.size
+
+
+def test_a_crop_is_straightened_too():
+    scene = Scene([SceneTile(GREY), SceneTile((40, 12, 20))])
+    picture, (white, grey, tile, _) = seen(scene, Camera(stops=-0.8, contrast=0.4))
+    cards = [Reference(white, Lab(*WHITE)), Reference(grey, Lab(*GREY))]
+    crop = corrected(picture, cards, tile)
+    middle = np.median(lab_from_linear(linear_from_srgb(crop / 255.0)).reshape(-1, 3), axis=0)
+    assert float(ciede2000_of(middle, (40, 12, 20))) < 2
