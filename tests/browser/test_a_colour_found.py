@@ -2,13 +2,14 @@
 
 import re
 
+from PIL import Image
 from playwright.sync_api import Page, expect
 
 
 def test_a_wanted_colour_becomes_a_test_tile_and_a_hit_or_a_miss(signed_in: Page) -> None:
     page = signed_in
     page.goto("/results/find/")
-    page.get_by_label("Colour wanted").fill("66, -16, 22")
+    page.get_by_role("textbox", name="Colour wanted").fill("66, -16, 22")
     page.get_by_role("button", name="Find colour").click()
     expect(page.get_by_role("heading", name="Nearest fired tiles")).to_be_visible()
     expect(page.get_by_text("a prediction is no test.")).to_be_visible()
@@ -28,6 +29,30 @@ def test_a_wanted_colour_becomes_a_test_tile_and_a_hit_or_a_miss(signed_in: Page
     expect(page.get_by_text("Recorded")).to_be_visible()
     page.goto("/results/find/predictions/")
     expect(page.get_by_text("2 of 2 fired within twice the expected error.")).to_be_visible()
+
+
+def test_a_wanted_colour_is_picked_from_a_photograph(signed_in: Page, tmp_path) -> None:
+    page = signed_in
+    harbour = tmp_path / "harbour.png"
+    picture = Image.new("RGB", (400, 200), "#3a6ea5")
+    picture.paste("#c9b458", (200, 0, 400, 200))
+    picture.save(harbour)
+    page.goto("/results/find/")
+    page.get_by_label("Or pick from a photograph").set_input_files(harbour)
+    want = page.get_by_role("textbox", name="Colour wanted")
+    canvas = page.get_by_label("The photograph.")
+    canvas.click(position={"x": 20, "y": 20})
+    expect(want).to_have_value("#3a6ea5")
+    canvas.click(position={"x": canvas.bounding_box()["width"] - 20, "y": 20})
+    expect(want).to_have_value("#c9b458")
+    page.keyboard.press("ArrowDown")
+    expect(want).to_have_value("#c9b458")
+    page.get_by_role("button", name="Find colour").click()
+    expect(page.get_by_role("heading", name="Nearest fired tiles")).to_be_visible()
+    page.get_by_label("Or pick from a photograph").set_input_files(
+        {"name": "notes.txt", "mimeType": "text/plain", "buffer": b"no picture"}
+    )
+    expect(page.get_by_text("This browser cannot show that file.")).to_be_visible()
 
 
 def weigh_out(page: Page) -> None:

@@ -151,3 +151,15 @@ def test_nothing_looks_the_same_in_an_empty_studio(signed_in):
     assert "No two stains look the same for certain." in words_of(
         signed_in.get("/results/wall/same/")
     )
+
+
+def test_a_tiles_code_is_its_colour(signed_in, two_stains):
+    code = two_stains[0].code
+    page = signed_in.get("/results/find/", {"want": code.lower()})
+    assert page.status_code == 200
+    assert "66.00, -12.00, 8.00" in page.content.decode()
+    assert f"{code} ΔE 0.0" in words_of(page)
+
+
+def test_a_code_that_has_no_colour_is_asked_about(signed_in, two_stains):
+    assert signed_in.get("/results/find/", {"want": "Z99"}).status_code == 400

@@ -34,7 +34,8 @@ TEST_TILES_G = 90
 
 
 def _form(request: StudioRequest, data: QueryDict) -> FindForm:
-    return FindForm(data or None, conditions=library.conditions_of(request.studio))
+    conditions = library.conditions_of(request.studio)
+    return FindForm(data or None, studio=request.studio, conditions=conditions)
 
 
 @dataclass(frozen=True)
