@@ -37,8 +37,8 @@ VIEWS = {
     "clays": "/results/clays/?cone=6&order=absorption",
     "clay": "/results/clays/4/?purpose=tableware",
     "photograph": "/results/photographs/1/",
-    "wall": "/results/wall/?codes=A1+A2+A4+A6+A7+A8+A9+A10+A11+A36+A44+A61+A67&sort=hue",
-    "find": "/results/find/?want=60,-8,-8&clay=86,0.5,7",
+    "wall": "/results/wall/?codes=A1+A2+A3+A4+A6+A95+A96+A97+A94&arrange=strength",
+    "find": "/results/find/?want=72,-12,26",
     "bar-test": "/tiles/tests/1/",
 }
 PHONE_VIEWS = {"phone-weigh": "/mix/11/"}
