@@ -9,17 +9,19 @@ _CALCULATORS = (
     Tool("results:absorption", "Absorption calculator", "From the dry and the soaked weight"),
 )
 
+_WARE = Tool("results:ware", "Ware", "Food, dishwasher, microwave: what is established")
+
 _COLOURS = (
     Tool("results:colour-difference", "Colour difference", "How far two fired colours lie apart"),
     Tool("results:colour-series", "Colour series", "Which percentage is enough"),
     Tool("results:colour-match", "Colour match", "Which colourants come near a colour you want"),
 )
 
-CALCULATORS_TABBED = (ToolGroup("", _CALCULATORS), ToolGroup("", _COLOURS))
+CALCULATORS_TABBED = (ToolGroup("", (*_CALCULATORS, _WARE)), ToolGroup("", _COLOURS))
 
 _PASTED = Tool("results:pasted-clay", "Pasted readings", "Everything the bars of a clay show")
 
-CALCULATORS = (ToolGroup("", (*_CALCULATORS, _PASTED, *_COLOURS)),)
+CALCULATORS = (ToolGroup("", (*_CALCULATORS, _PASTED, _WARE, *_COLOURS)),)
 
 TOOLS = (
     ToolGroup(
@@ -32,5 +34,5 @@ TOOLS = (
             Tool("results:limits", "Limits"),
         ),
     ),
-    ToolGroup("", (*_CALCULATORS, _COLOURS[0])),
+    ToolGroup("", (*_CALCULATORS, _WARE, _COLOURS[0])),
 )

@@ -8,6 +8,7 @@ from umberpot.results.calculators.colour.difference import DifferenceView
 from umberpot.results.calculators.colour.match import MatchView
 from umberpot.results.calculators.colour.series import ColourSeriesView
 from umberpot.results.calculators.shrinkage import ShrinkageView
+from umberpot.results.calculators.ware import WareView
 from umberpot.results.clays import files
 from umberpot.results.clays import views as clays
 from umberpot.results.colours.views import same_colours
@@ -43,6 +44,7 @@ urlpatterns = [
     path("find/test-tile/", find.make_test_tile, name="test-tile"),
     path("find/predictions/", find.record, name="predictions"),
     path("shrinkage/", ShrinkageView.as_view(), name="shrinkage"),
+    path("ware/", WareView.as_view(), name="ware"),
     path("absorption/", AbsorptionView.as_view(), name="absorption"),
     path("colour-difference/", DifferenceView.as_view(), name="colour-difference"),
     path("colour-series/", ColourSeriesView.as_view(), name="colour-series"),

@@ -29,9 +29,10 @@ class Mark(StrEnum):
     EMPTY = "empty"
 
 
-MARKS: dict[str | bool, Mark] = {
+MARKS: dict[str | bool | None, Mark] = {
     True: Mark.TICK,
     False: Mark.CROSS,
+    None: Mark.EMPTY,
     AgainstLimit.WITHIN: Mark.TICK,
     AgainstLimit.OVER: Mark.CROSS,
     AgainstLimit.NOT_DECIDED: Mark.DASH,
@@ -84,6 +85,6 @@ def verdict(
 
 
 @register.inclusion_tag("ui/components/outcome.html")
-def outcome_mark(outcome: str) -> dict[str, Any]:
+def outcome_mark(outcome: str | bool | None) -> dict[str, Any]:
     """An outcome as a small shape, beside its words."""
     return {"mark": MARKS[outcome]}

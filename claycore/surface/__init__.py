@@ -1,0 +1,1 @@
+"""Slip and coloured clay on a piece: shapes, amounts, coats and what they will look like."""

@@ -1,0 +1,169 @@
+"""The chains of conditions that ware's uses hang on, over all that may be known of it."""
+
+from dataclasses import replace
+from itertools import product
+
+import pytest
+
+from claycore.judging.limits import SCHOOLS, WARES
+from claycore.judging.ware import (
+    Glaze,
+    Known,
+    Leach,
+    ShockTest,
+    Status,
+    Use,
+    Ware,
+    judge_ware,
+)
+from claycore.measure.errors import UnknownChoice
+from claycore.measure.uncertainty import Estimate
+
+BEST = Ware(
+    "stoneware",
+    "strict",
+    Estimate(0.8, 0.2),
+    Glaze.STATED_SUITABLE,
+    Known.NO,
+    Known.NO,
+    Leach.LABORATORY_PASS,
+    Known.NO,
+    Known.NO,
+    ShockTest.WITHSTOOD,
+)
+"""All that can be known, and all of it good."""
+
+BEST_FIRST = {
+    "absorption": [
+        *(Estimate(0.3, 0.1), Estimate(1.4, 0.3), None),
+        *(Estimate(2.5, 0.2), Estimate(30, 1)),
+    ],
+    "glaze": [Glaze.STATED_SUITABLE, Glaze.NOT_STATED, None],
+    "hazard_metal": [Known.NO, Known.UNKNOWN, Known.YES],
+    "crazed": [Known.NO, Known.UNKNOWN, Known.YES],
+    "leach": [Leach.LABORATORY_PASS, Leach.SCREEN_UNCHANGED, Leach.NONE, Leach.LABORATORY_FAIL],
+    "lustre": [Known.NO, Known.UNKNOWN, Known.YES],
+    "decal": [Known.NO, Known.UNKNOWN, Known.YES],
+    "shock": [ShockTest.WITHSTOOD, ShockTest.NONE, ShockTest.CRACKED],
+}
+"""What may be known of each thing, from the best to the worst, for stoneware judged strictly."""
+
+BETTER = {Status.NO: 0, Status.NOT_ESTABLISHED: 1, Status.ESTABLISHED: 2}
+
+EVERY = [
+    Ware(ware, school, *known)
+    for ware, school in product(WARES, SCHOOLS)
+    for known in product(*BEST_FIRST.values())
+]
+STONEWARE = [one for one in EVERY if (one.ware, one.school) == ("stoneware", "strict")]
+
+
+def statuses(ware):
+    return {use: verdict.status for use, verdict in judge_ware(ware).items()}
+
+
+def test_with_every_link_known_and_good_all_is_established():
+    assert set(statuses(BEST).values()) == {Status.ESTABLISHED}
+
+
+def test_of_ware_nothing_is_known_of_nothing_is_established_and_nothing_ruled_out():
+    found = judge_ware(Ware("stoneware", "strict"))
+    assert {verdict.status for verdict in found.values()} == {Status.NOT_ESTABLISHED}
+    assert all(link.would_establish for verdict in found.values() for link in verdict.links)
+
+
+def test_over_all_that_may_be_known_a_missing_link_never_passes():
+    """All 14 580 combinations for stoneware judged strictly, a sample for other ware."""
+    assert len(STONEWARE) == 5 * 3 * 3 * 3 * 4 * 3 * 3 * 3
+    for ware in (*STONEWARE, *EVERY[::53]):
+        for verdict in judge_ware(ware).values():
+            holds = [link.holds for link in verdict.links]
+            if verdict.status is Status.ESTABLISHED:
+                assert all(holds)
+            else:
+                assert (False in holds) == (verdict.status is Status.NO)
+                assert verdict.weakest.holds is (False if False in holds else None)
+
+
+@pytest.mark.parametrize("name", BEST_FIRST)
+def test_worse_knowledge_never_gives_a_better_verdict(name):
+    for ware in STONEWARE[::43]:
+        found = [statuses(replace(BEST, **{**vars(ware), name: v})) for v in BEST_FIRST[name]]
+        for use in Use:
+            ranks = [BETTER[one[use]] for one in found]
+            assert ranks == sorted(ranks, reverse=True), (use, ware)
+
+
+@pytest.mark.parametrize("changed", [{"leach": Leach.NONE}, {"glaze": None}, {"absorption": None}])
+def test_food_hangs_on_each_of_its_links(changed):
+    assert statuses(replace(BEST, **changed))[Use.FOOD] is Status.NOT_ESTABLISHED
+
+
+def test_no_change_in_acid_overnight_is_no_pass_and_a_change_is_a_fail():
+    """Source: common practice."""
+    unchanged = replace(BEST, leach=Leach.SCREEN_UNCHANGED)
+    assert statuses(unchanged)[Use.FOOD] is Status.NOT_ESTABLISHED
+    assert statuses(replace(BEST, leach=Leach.SCREEN_CHANGED))[Use.FOOD] is Status.NO
+
+
+def test_a_metal_of_concern_is_ruled_out_until_a_laboratory_has_tested_it():
+    leaded = replace(BEST, hazard_metal=Known.YES)
+    assert statuses(leaded)[Use.FOOD] is Status.ESTABLISHED
+    assert statuses(replace(leaded, leach=Leach.NONE))[Use.FOOD] is Status.NO
+
+
+def test_both_schools_on_crazing_are_told_and_caution_is_the_strict_one():
+    crazed = replace(BEST, crazed=Known.YES)
+    assert statuses(crazed)[Use.FOOD] is Status.NO
+    loose = judge_ware(replace(crazed, school="loose"))[Use.FOOD]
+    said = next(link.message for link in loose.links if link.code == "crazed")
+    assert "washing deals with it; the other does not" in said
+
+
+def test_a_range_quoted_for_ware_as_found_approves_none():
+    seeping = replace(BEST, school="loose", absorption=Estimate(4, 0.3))
+    assert statuses(seeping)[Use.FOOD] is Status.NOT_ESTABLISHED
+    assert statuses(replace(seeping, school="strict"))[Use.FOOD] is Status.NO
+    assert statuses(replace(seeping, absorption=Estimate(9, 0.3)))[Use.FOOD] is Status.NO
+
+
+def test_porous_earthenware_may_hold_food_and_not_go_into_the_microwave():
+    glazed = replace(BEST, ware="earthenware", absorption=Estimate(4.2, 0.3))
+    found = statuses(glazed)
+    assert found[Use.FOOD] is Status.ESTABLISHED
+    assert found[Use.MICROWAVE] is Status.NO
+    assert found[Use.DISHWASHER] is Status.NO
+
+
+def test_lustre_and_decals_rule_out_what_they_do():
+    lustre, decal = replace(BEST, lustre=Known.YES), replace(BEST, decal=Known.YES)
+    assert statuses(lustre)[Use.MICROWAVE] is Status.NO
+    assert statuses(lustre)[Use.DISHWASHER] is Status.NO
+    assert statuses(decal)[Use.DISHWASHER] is Status.NO
+    assert statuses(decal)[Use.MICROWAVE] is Status.ESTABLISHED
+
+
+def test_absorption_counts_at_the_cone_the_ware_was_fired_to():
+    elsewhere = replace(BEST, cone="6", measured_at="10")
+    food = judge_ware(elsewhere)[Use.FOOD]
+    assert food.status is Status.NOT_ESTABLISHED
+    assert food.weakest.message == "Absorption was measured at cone 10, the ware fired to 6."
+
+
+def test_what_straddles_the_limit_is_not_established():
+    on_it = replace(BEST, absorption=Estimate(1.4, 0.3))
+    assert statuses(on_it)[Use.FOOD] is Status.NOT_ESTABLISHED
+
+
+@pytest.mark.parametrize("wrong", [{"ware": "bone"}, {"school": "mine"}])
+def test_an_unknown_ware_or_school_is_named(wrong):
+    with pytest.raises(UnknownChoice) as raised:
+        judge_ware(replace(BEST, **wrong))
+    assert raised.value.field in wrong
+
+
+def test_no_sentence_assures_safety():
+    said = " ".join(
+        link.message for ware in EVERY[::501] for v in judge_ware(ware).values() for link in v.links
+    )
+    assert "safe" not in said

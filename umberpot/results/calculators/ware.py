@@ -1,0 +1,160 @@
+"""What ware may be used for: ``/results/ware/``."""
+
+from dataclasses import dataclass
+from typing import Any
+
+from django.http import HttpRequest
+
+from claycore.judging import ware as core
+from claycore.judging.limits import SCHOOLS, WARES, School
+from claycore.judging.ware import Glaze, Known, Leach, ShockTest, Status, Use, UseVerdict, Ware
+from claycore.measure.bounds import Bound
+from claycore.measure.notices import Notice
+from claycore.measure.uncertainty import Estimate
+from umberpot.results.places import PLACE
+from umberpot.ui.calculators import Answer, Calculator, CalculatorForm
+from umberpot.ui.fields.measures import Choice, MeasureField
+
+PCT = Bound(0, 100, "Enter a percentage from 0 to 100.", low_allowed=True)
+
+NOT_KNOWN = ("", "not known")
+
+GLAZES = {
+    Glaze.STATED_SUITABLE: "stated to be suitable for food",
+    Glaze.NOT_STATED: "nothing stated",
+    Glaze.NONE: "no glaze",
+}
+LEACH_TESTS = {
+    Leach.NONE: "not tested",
+    Leach.SCREEN_UNCHANGED: "acid overnight, no change",
+    Leach.SCREEN_CHANGED: "acid overnight, changed",
+    Leach.LABORATORY_PASS: "laboratory, passed",
+    Leach.LABORATORY_FAIL: "laboratory, failed",
+}
+SHOCK_TESTS = {
+    ShockTest.NONE: "not tested",
+    ShockTest.WITHSTOOD: "withstood",
+    ShockTest.CRACKED: "cracked",
+}
+USES = {
+    Use.FOOD: "Food",
+    Use.DISHWASHER: "Dishwasher",
+    Use.MICROWAVE: "Microwave",
+    Use.OVEN: "Oven to table",
+}
+STATUSES = {
+    Status.ESTABLISHED: "Established as far as this can",
+    Status.NOT_ESTABLISHED: "Not established",
+    Status.NO: "No",
+}
+
+WITHOUT_MARGIN = Notice(
+    "no_u95", "Without its ±, the absorption is taken as exact. Enter ± for a surer answer."
+)
+
+
+def _known(label: str) -> Choice:
+    """Whether something is so; left empty it is not known."""
+    return Choice(choices=[NOT_KNOWN, ("no", "no"), ("yes", "yes")], required=False, label=label)
+
+
+class WareForm(CalculatorForm[Ware]):
+    """The query string; what is left out is not known."""
+
+    ware = Choice(choices=list(WARES.items()), label="Ware")
+    school = Choice(choices=list(SCHOOLS.items()), initial=School.STRICT, label="School")
+    absorption_pct = MeasureField(PCT, required=False, label="Absorption of the body")
+    absorption_u95 = MeasureField(PCT, required=False, label="± (95 %)")
+    glaze = Choice(choices=[NOT_KNOWN, *GLAZES.items()], required=False, label="Glaze")
+    hazard_metal = Choice(
+        choices=[(Known.UNKNOWN, "not known"), (Known.NO, "no"), (Known.YES, "yes")],
+        required=False,
+        label="Lead, cadmium or similar in it",
+    )
+    crazed = _known("Glaze crazed")
+    leach = Choice(choices=list(LEACH_TESTS.items()), required=False, label="Release tested")
+    lustre = _known("Lustre or metal decoration")
+    decal = _known("Decal")
+    shock = Choice(choices=list(SHOCK_TESTS.items()), required=False, label="Thermal shock")
+
+    def inputs(self) -> Ware:
+        typed = self.cleaned_data
+        value, u95 = typed["absorption_pct"], typed["absorption_u95"]
+        known = {
+            name: Known(typed[name] or Known.UNKNOWN)
+            for name in ("hazard_metal", "crazed", "lustre", "decal")
+        }
+        return Ware(
+            typed["ware"],
+            typed["school"],
+            None if value is None else Estimate(value, u95 or 0.0),
+            glaze=Glaze(typed["glaze"]) if typed["glaze"] else None,
+            leach=Leach(typed["leach"] or Leach.NONE),
+            shock=ShockTest(typed["shock"] or ShockTest.NONE),
+            **known,
+        )
+
+
+@dataclass(frozen=True)
+class Reason:
+    """One link of a use's chain."""
+
+    code: str
+    holds: bool | None
+    message: str
+    would_establish: str
+
+
+@dataclass(frozen=True)
+class UseAnswer:
+    """A use: what its chain comes to, and the chain."""
+
+    status: Status
+    reasons: list[Reason]
+
+
+@dataclass(frozen=True, kw_only=True)
+class WareAnswer(Answer):
+    """The contract of ``/results/ware/``."""
+
+    uses: dict[str, UseAnswer]
+
+
+def _answer_of(verdict: UseVerdict) -> UseAnswer:
+    reasons = [
+        Reason(link.code, link.holds, link.message, link.would_establish) for link in verdict.links
+    ]
+    return UseAnswer(verdict.status, reasons)
+
+
+@dataclass(frozen=True)
+class UseRow:
+    """A use as its page shows it."""
+
+    title: str
+    says: str
+    verdict: UseVerdict
+
+
+class WareView(Calculator[Ware, dict[Use, UseVerdict]]):
+    """Food, dishwasher, microwave, oven: what is established of some ware, and what is not."""
+
+    form_class = WareForm
+    page = "results/calculators/ware.html"
+    fragment = "results/calculators/_ware_answer.html"
+
+    def solve(self, inputs: Ware) -> dict[Use, UseVerdict]:
+        return core.judge_ware(inputs)
+
+    def answer(self, inputs: Ware, result: dict[Use, UseVerdict]) -> WareAnswer:
+        exact = inputs.absorption is not None and inputs.absorption.u95 == 0
+        return WareAnswer(
+            uses={use.value: _answer_of(verdict) for use, verdict in result.items()},
+            warnings=[WITHOUT_MARGIN] if exact else [],
+        )
+
+    def shown(self, inputs: Ware, result: dict[Use, UseVerdict]) -> list[UseRow]:
+        return [UseRow(USES[use], STATUSES[v.status], v) for use, v in result.items()]
+
+    def page_context(self, request: HttpRequest, form: CalculatorForm) -> dict[str, Any]:
+        return {"place": PLACE}
