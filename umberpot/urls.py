@@ -17,5 +17,6 @@ urlpatterns = [
     path("mix/", include("umberpot.mixing.urls")),
     path("kiln/", include("umberpot.kiln.urls")),
     path("results/", include("umberpot.results.urls")),
+    path("surface/", include("umberpot.surface.urls")),
     re_path(r"^read/(?P<rest>.*)$", read_to_results),
 ]

@@ -82,6 +82,8 @@ PAGES = [
     "/preferences/",
     "/calculators/",
     "/kiln/cone/?cone=8&rate=100",
+    "/results/ware/?ware=stoneware&school=strict&absorption_pct=1.1&absorption_u95=0.2&lustre=yes",
+    "/surface/amount/?area=600&coats=2&thickness=0.8&specific_gravity=1.5&add=Quay+Blue:6.5",
     "/kiln/cone/?temperature=1230",
     "/kiln/schedule/?segment=80:120:45&segment=140:1040:10",
     "/kiln/load/?shelf=round:420&shelf=rect:400x300&piece=tile:85x40:40&piece=dish:180x180",

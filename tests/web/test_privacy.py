@@ -15,7 +15,8 @@ OPEN_TO_ALL = {
     "studio:sign-in",
     *(f"mixing:{tool}" for tool in MIX_TOOLS.split()),
     *("bench:calculators", "kiln:cone", "kiln:schedule", "kiln:load"),
-    *("results:shrinkage", "results:absorption", "results:pasted-clay"),
+    *("results:shrinkage", "results:absorption", "results:pasted-clay", "results:ware"),
+    "surface:amount",
     *("results:colour-difference", "results:colour-series", "results:colour-match"),
 }
 """Names of pages that hold nothing of a studio."""

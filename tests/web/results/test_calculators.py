@@ -76,6 +76,10 @@ URLS |= {
     "cone": ("/kiln/cone/", {"cone": "6", "rate": "150"}),
     "schedule": ("/kiln/schedule/", {"segment": ["100:600:0", "60:1200:10"]}),
     "load": ("/kiln/load/", {"shelf": ["round:400"], "piece": ["tile:90x45:12"]}),
+    "amount": (
+        "/surface/amount/",
+        {"area": "600", "coats": "2", "thickness": "0.8", "specific_gravity": "1.5"},
+    ),
     "ware": ("/results/ware/", {"ware": "stoneware", "school": "strict", "absorption_pct": "1"}),
     "colour difference": ("/results/colour-difference/", {"a": "50,2.5,0", "b": "#8a5a3c"}),
     "colour series": ("/results/colour-series/", {"tile": ["3:60,10,20", "6:50,14,26"]}),

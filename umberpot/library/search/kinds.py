@@ -19,6 +19,7 @@ from umberpot.places import PLACES
 from umberpot.results.places import TOOLS as RESULTS_TOOLS
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
+from umberpot.surface.places import CALCULATORS as SURFACE_TOOLS
 from umberpot.tiles.models import ColourWords, Tile, Trial
 
 MOST_OF_A_KIND = 6
@@ -121,7 +122,8 @@ def _notes(studio: Studio, words: list[str]) -> Iterator[Found]:
 
 def _pages(studio: Studio, words: list[str]) -> Iterator[Found]:
     """The places and tools themselves, by their words."""
-    tools = [tool for group in (*MIX_TOOLS, *KILN_TOOLS, *RESULTS_TOOLS) for tool in group.tools]
+    groups = (*MIX_TOOLS, *KILN_TOOLS, *RESULTS_TOOLS, *SURFACE_TOOLS)
+    tools = [tool for group in groups for tool in group.tools]
     pages = [(word, says, name) for word, name, says in PLACES]
     pages += [(tool.word, tool.says or "page", tool.url_name) for tool in tools]
     for word, says, name in pages:

@@ -1,0 +1,1 @@
+"""Surface: slip and coloured clay on the piece."""

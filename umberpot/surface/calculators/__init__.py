@@ -1,0 +1,1 @@
+"""The calculators of Surface, one a file."""

@@ -1,0 +1,105 @@
+"""Slip for a surface: ``/surface/amount/``."""
+
+from collections import defaultdict
+from dataclasses import dataclass
+from typing import Any
+
+from django.http import HttpRequest
+
+from claycore.materials.slip import CLAY_SOLID_DENSITY
+from claycore.measure import bounds
+from claycore.measure.formatting import adding_up, plain
+from claycore.mixing.cost import AREA, THICKNESS
+from claycore.surface import amounts
+from claycore.surface.amounts import Coating, SlipAmount
+from umberpot.mixing.calculators.additions import AdditionsField
+from umberpot.surface.places import PLACE
+from umberpot.ui.calculators import Answer, Calculator, CalculatorForm
+from umberpot.ui.fields.counts import CountField
+from umberpot.ui.fields.measures import MeasureField
+
+DECIMALS = 1
+
+
+class AmountForm(CalculatorForm[Coating]):
+    """The query string: area in cm², coats, mm of a wet coat, the slip, ``add`` on dry clay."""
+
+    area = MeasureField(AREA, label="Area to coat")
+    coats = CountField(amounts.COATS, label="Coats")
+    thickness = MeasureField(THICKNESS, label="Wet coat thickness")
+    specific_gravity = MeasureField(bounds.SPECIFIC_GRAVITY, label="Specific gravity of the slip")
+    solid_density = MeasureField(bounds.SOLID_DENSITY, required=False, label="Density of dry clay")
+    loss_pct = MeasureField(amounts.LOSS, required=False, label="Loss")
+    add = AdditionsField(required=False, label="Colourants")
+
+    def inputs(self) -> Coating:
+        typed = self.cleaned_data
+        loss, density = typed["loss_pct"], typed["solid_density"]
+        pcts: dict[str, float] = defaultdict(float)
+        for one in typed["add"]:
+            pcts[one.name] += one.pct
+        return Coating(
+            typed["area"],
+            typed["coats"],
+            typed["thickness"],
+            typed["specific_gravity"],
+            CLAY_SOLID_DENSITY if density is None else density,
+            amounts.USUAL_LOSS_PCT if loss is None else loss,
+            pcts,
+        )
+
+
+@dataclass(frozen=True)
+class AddedMass:
+    """An addition to the slip's dry clay."""
+
+    name: str
+    mass_g: float
+
+
+@dataclass(frozen=True, kw_only=True)
+class AmountAnswer(Answer):
+    """The contract of ``/surface/amount/``."""
+
+    slip_ml: float
+    slip_g: float
+    dry_clay_g: float
+    water_g: float
+    additions: list[AddedMass]
+
+
+class AmountView(Calculator[Coating, SlipAmount]):
+    """How much slip an area takes, and what goes into it."""
+
+    form_class = AmountForm
+    page = "surface/calculators/amount.html"
+    fragment = "surface/calculators/_amount_answer.html"
+
+    def solve(self, inputs: Coating) -> SlipAmount:
+        return amounts.slip_for(inputs)
+
+    def answer(self, inputs: Coating, result: SlipAmount) -> AmountAnswer:
+        return AmountAnswer(
+            slip_ml=result.slip_ml,
+            slip_g=result.slip_g,
+            dry_clay_g=result.dry_clay_g,
+            water_g=result.water_g,
+            additions=[AddedMass(name, grams) for name, grams in result.additions_g.items()],
+            warnings=[],
+        )
+
+    def shown(self, inputs: Coating, result: SlipAmount) -> dict[str, Any]:
+        named = {"Dry clay": result.dry_clay_g, **result.additions_g, "Water": result.water_g}
+        kept = 100 - inputs.loss_pct
+        return {
+            "slip_ml": plain(result.slip_ml, 0),
+            "slip_g": adding_up([result.slip_g], DECIMALS)[0],
+            "parts": list(zip(named, adding_up(list(named.values()), DECIMALS), strict=True)),
+            "working": (
+                f"{plain(inputs.area_cm2)} cm² × {plain(inputs.thickness_mm / 10, 3)} cm"
+                f" × {inputs.coats} ÷ {plain(kept / 100, 3)}"
+            ),
+        }
+
+    def page_context(self, request: HttpRequest, form: CalculatorForm) -> dict[str, Any]:
+        return {"place": PLACE}
