@@ -71,6 +71,6 @@ def a_broken_piece_is_made_again(page: Page) -> str:
     expect(page.get_by_text(re.compile(r"A\d+ marked: broken\."))).to_be_visible()
     page.get_by_text("Mark", exact=True).first.click()
     page.get_by_role("button", name=re.compile(r"^Remake A\d+")).first.click()
-    said = page.get_by_text(re.compile(r"^A\d+ replaces A\d+"))
+    said = page.get_by_text(re.compile(r"^[A-Z]\d+ replaces A\d+"))
     expect(said).to_be_visible()
     return said.inner_text().split()[0]

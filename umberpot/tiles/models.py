@@ -443,12 +443,9 @@ class ColourWords(TileReading):
         return "Colour in words" + self._after_firing()
 
 
-REMARKS_IN_WORDS = bars.REMARKS | SURFACE_REMARKS
-
-
 def remark_choices() -> list[tuple[str, str]]:
     """Every remark's code and words, as a column of the database offers them."""
-    return list(REMARKS_IN_WORDS.items())
+    return [*bars.REMARKS.items(), *SURFACE_REMARKS.items()]
 
 
 class Remark(Signed):
@@ -480,7 +477,7 @@ class Remark(Signed):
         ]
 
     def __str__(self) -> str:
-        return REMARKS_IN_WORDS[self.code]
+        return dict(remark_choices())[self.code]
 
 
 class DryingWeighing(Signed):
