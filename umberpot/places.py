@@ -17,6 +17,7 @@ PLACES = [
     ("Tiles", "tiles:tiles", "Make, record"),
     ("Kiln", "kiln:kiln", "Firings"),
     ("Results", "results:clays", "Clays and colour trials"),
+    ("Surface", "surface:plans", "Coats and slips"),
 ]
 
 

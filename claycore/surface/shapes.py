@@ -256,6 +256,11 @@ class Bucket:
     level_mm: float
     rises_mm: float
 
+    @property
+    def litres(self) -> str:
+        """The slip in litres, as one says it."""
+        return f"{self.slip_ml / 1000:.1f}"
+
 
 UNDER_MM = 10.0
 """Slip that stays under a dipped piece. Our choice."""

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from claycore.surface.coats import Coat, Onto, Technique
 
 _HOUR, _DAY = 60, 24 * 60
+_UNITS = (("days", _DAY), ("hours", _HOUR), ("min", 1))
 
 
 @dataclass(frozen=True)
@@ -17,6 +18,16 @@ class Wait:
     least_min: int
     most_min: int
     late: str = ""
+
+    @property
+    def words(self) -> str:
+        """From its least to its most, in the unit that fits."""
+        unit, minutes = next(one for one in _UNITS if self.least_min >= one[1])
+        most_unit, most = next(one for one in _UNITS if self.most_min > one[1])
+        least_said, most_said = f"{self.least_min / minutes:g}", f"{self.most_min / most:g}"
+        if unit == most_unit:
+            return f"{least_said}–{most_said} {unit}"
+        return f"{least_said} {unit} to {most_said} {most_unit}"
 
 
 LEATHER_HARD = Wait(

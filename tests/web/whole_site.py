@@ -27,6 +27,7 @@ from umberpot.mixing.models import Plan
 from umberpot.mixing.services import save_calculation
 from umberpot.results.models import Ring
 from umberpot.results.photographs.services import keep_photograph
+from umberpot.surface.models import SurfacePlan
 from umberpot.tiles.models import ClayTest, Tile
 
 BAR_TEST = {
@@ -53,6 +54,8 @@ PHOTOGRAPH_PAGES = (
     *("results:photograph", "results:read-photograph"),
     *("results:photograph-image", "results:remove-photograph"),
 )
+SURFACE_PAGES = ("surface:plan", "surface:change-plan", "surface:set-plan-aside")
+COAT_PAGES = ("surface:move-coat", "surface:remove-coat", "surface:overrule-coat")
 CLAY_PAGES = (
     *("results:clay", "results:clay-purpose", "results:report", "results:figures"),
     *("results:readings", "results:shrink-rule", "results:guess-blend", "results:line-blend"),
@@ -87,6 +90,13 @@ def world(make_mix, weigh, signed_in, user, studio):
     )
     plan = Plan.objects.of(studio).get()
     note = NoteFactory(studio=studio, tile=tile)
+    bowl_plan = {"name": "Secret bowls", "body": clay.pk, "shape": "bowl", "rim": 9, "height": 4}
+    bowl_plan |= {"pieces": 1, "side": "inside", "technique": "plain", "cone": "6"}
+    signed_in.post("/surface/plans/new/", bowl_plan)
+    surface = SurfacePlan.objects.of(studio).get()
+    of_slip = {"name": "Secret slip", "application": "dip", "onto": "leather_hard"}
+    of_slip |= {"coats": 1, "thickness_mm": 1, "specific_gravity": 1.5}
+    signed_in.post(surface.get_absolute_url(), of_slip)
     signed_in.post(f"/tiles/tests/new/{clay.pk}/", BAR_TEST)
     test = ClayTest.objects.of(studio).get()
     timer = start_timer(studio, protocols()["drying"], "Secret", 60, test, uuid.uuid4(), user)
@@ -149,6 +159,8 @@ def world(make_mix, weigh, signed_in, user, studio):
         **dict.fromkeys(PHOTOGRAPH_PAGES, photograph.pk),
         "results:crop": ring.pk,
         "library:add-note": tile.pk,
+        **dict.fromkeys(SURFACE_PAGES, surface.pk),
+        **dict.fromkeys(COAT_PAGES, surface.coats.get().pk),
         **dict.fromkeys(("library:note-photograph", "library:remove-note"), note.pk),
         **dict.fromkeys(BY_NUMBER, tile.pk),
     }

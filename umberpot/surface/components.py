@@ -7,7 +7,7 @@ from typing import Any
 
 from django import template
 
-from umberpot.surface.places import CALCULATORS
+from umberpot.surface.places import CALCULATORS, TOOLS
 from umberpot.ui.tools import offered_tools, shown_tools
 
 register = template.Library()
@@ -16,7 +16,7 @@ register = template.Library()
 @register.inclusion_tag("ui/components/tools.html", takes_context=True)
 def surface_tools(context: dict[str, Any], here: str) -> dict[str, Any]:
     """The tools of Surface; signed out, those that need no studio."""
-    return offered_tools(context, "Surface", CALCULATORS, CALCULATORS, here)
+    return offered_tools(context, "Surface", TOOLS, CALCULATORS, here)
 
 
 @register.inclusion_tag("ui/components/tools.html")

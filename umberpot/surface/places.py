@@ -7,3 +7,5 @@ PLACE = "Surface"
 _AMOUNT = Tool("surface:amount", "Slip amount calculator", "Slip for an area, and what is in it")
 
 CALCULATORS = (ToolGroup("", (_AMOUNT,)),)
+
+TOOLS = (ToolGroup("", (Tool("surface:plans", "Surface plans"),)), *CALCULATORS)

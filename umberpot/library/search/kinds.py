@@ -19,7 +19,7 @@ from umberpot.places import PLACES
 from umberpot.results.places import TOOLS as RESULTS_TOOLS
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
-from umberpot.surface.places import CALCULATORS as SURFACE_TOOLS
+from umberpot.surface.places import TOOLS as SURFACE_TOOLS
 from umberpot.tiles.models import ColourWords, Tile, Trial
 
 MOST_OF_A_KIND = 6

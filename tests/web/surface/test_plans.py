@@ -1,0 +1,210 @@
+"""Surface plans: the stack of coats with its rules, colours, amounts, fit and waits."""
+
+import uuid
+
+import pytest
+from django.db import IntegrityError, connection, transaction
+from django.test.utils import CaptureQueriesContext
+from django.utils import timezone
+
+from tests.factories import MaterialFactory
+from tests.pages import words_of
+from umberpot.surface.models import PlannedCoat, SurfacePlan
+
+BOWLS = {
+    **{"name": "Ferry bowls", "shape": "bowl", "rim": "165", "height": "70", "pieces": "9"},
+    **{"side": "inside", "technique": "scratched", "cone": "6"},
+}
+COAT = {
+    **{"application": "brush", "coats": "2", "thickness_mm": "0.4", "specific_gravity": "1.6"},
+    "onto": "leather_hard",
+}
+
+
+@pytest.fixture
+def plan(signed_in, clay):
+    signed_in.post("/surface/plans/new/", {**BOWLS, "body": clay.pk, "request_key": uuid.uuid4()})
+    return SurfacePlan.objects.get()
+
+
+def add(client, plan, **changed):
+    return client.post(plan.get_absolute_url(), {**COAT, **changed}, follow=True)
+
+
+@pytest.fixture
+def kelp(signed_in, plan, two_stains):
+    """A coat of a mix that was fired."""
+    add(signed_in, plan, slip=f"mix-{finished(two_stains[1]).pk}")
+    return PlannedCoat.objects.get()
+
+
+def finished(tile):
+    """The mix of a tile, as weighed out."""
+    mix = tile.mix
+    type(mix).objects.filter(pk=mix.pk).update(finished_at=timezone.now())
+    return mix
+
+
+def test_a_plan_says_its_area_and_begins_empty(signed_in, plan):
+    page = words_of(signed_in.get(plan.get_absolute_url()))
+    assert "9 × bowl, inside: 3310 cm² of Ferry white, cone 6" in page
+    assert "No coats yet." in page
+    assert "Ferry bowls" in words_of(signed_in.get("/surface/"))
+
+
+@pytest.mark.parametrize(
+    ("changed", "says"),
+    [
+        ({"rim": ""}, "Enter this measure."),
+        ({"rim": "-4"}, "Length must be more than 0"),
+        ({"dip_mm": "80"}, "The dip line is 80 mm below the rim"),
+        ({"pieces": "0"}, "Enter from 1 to 10 000 pieces."),
+        ({"shape": "teapot"}, "Choose one of"),
+        ({"body": "999"}, "Choose a body of the shelf."),
+        ({"name": ""}, "Fill in this field"),
+    ],
+)
+def test_what_cannot_be_is_told_at_its_field_and_kept(signed_in, clay, changed, says):
+    sent = {**BOWLS, "body": clay.pk, "side": "outside", **changed}
+    answer = signed_in.post("/surface/plans/new/", sent)
+    assert answer.status_code == 400
+    assert says in words_of(answer)
+    assert not SurfacePlan.objects.exists()
+
+
+def test_a_double_click_makes_one_plan(signed_in, clay):
+    sent = {**BOWLS, "body": clay.pk, "request_key": uuid.uuid4()}
+    for _ in range(2):
+        signed_in.post("/surface/plans/new/", sent)
+    assert SurfacePlan.objects.count() == 1
+
+
+def test_a_coat_has_its_fired_colour_its_amount_and_leads_to_its_mix(signed_in, plan, kelp):
+    page = signed_in.get(plan.get_absolute_url())
+    said = words_of(page)
+    assert "Fired in Ferry white, cone 6, unglazed (A2)" in said
+    assert "294 mL" in said  # 3310 cm² × 0.04 cm × 2 ÷ 0.9
+    assert "/mix/dose/?state=dry&amp;mass=270.6&amp;unit=g&amp;clay=Ferry+white" in (
+        page.content.decode()
+    )
+
+
+def test_a_coat_that_was_never_fired_is_hatched_and_named(signed_in, plan):
+    add(signed_in, plan, name="Slip from the market")
+    page = signed_in.get(plan.get_absolute_url())
+    assert "Its fired colour is not known." in words_of(page)
+    assert 'fill="url(#hatched)"' in page.content.decode()
+    assert "Make this slip" not in words_of(page)
+
+
+def test_a_broken_rule_stands_at_its_coat_and_is_overruled_with_a_word(signed_in, plan, kelp):
+    add(signed_in, plan, name="Late slip", onto="bisque")
+    late = PlannedCoat.objects.get(name="Late slip")
+    assert "Raw slip on bisque ware flakes off." in words_of(signed_in.get(plan.get_absolute_url()))
+    url = f"/surface/coats/{late.pk}/overrule/"
+    signed_in.post(url, {"rule": "leather_hard", "because": "it is an engobe"})
+    assert "Overruled: it is an engobe" in words_of(signed_in.get(plan.get_absolute_url()))
+    signed_in.post(url, {"rule": "leather_hard", "because": ""})
+    late.refresh_from_db()
+    assert late.overruled == {}
+
+
+def test_coats_change_places_and_leave(signed_in, plan):
+    for name in ("low", "middle", "top"):
+        add(signed_in, plan, name=name)
+
+    def names():
+        return list(plan.coats.values_list("name", flat=True))
+
+    low = plan.coats.get(name="low")
+    signed_in.post(f"/surface/coats/{low.pk}/move/", {"up": "yes"})
+    assert names() == ["middle", "low", "top"]
+    for _ in range(3):
+        signed_in.post(f"/surface/coats/{low.pk}/move/", {"up": "no"})
+    assert names() == ["low", "middle", "top"]
+    signed_in.post(f"/surface/coats/{plan.coats.get(name='middle').pk}/remove/")
+    assert list(plan.coats.values_list("name", "place")) == [("low", 0), ("top", 1)]
+
+
+def test_a_thirteenth_coat_is_refused(signed_in, plan):
+    for n in range(12):
+        add(signed_in, plan, name=f"coat {n}")
+    answer = add(signed_in, plan, name="one more")
+    assert answer.status_code == 400
+    assert "at most 12 coats" in words_of(answer)
+    assert plan.coats.count() == 12
+
+
+@pytest.mark.parametrize(
+    ("changed", "says"),
+    [
+        ({}, "Choose a slip, or enter the name of another."),
+        ({"name": "x", "coats": "0"}, "Enter from 1 to 12 coats."),
+        ({"name": "x", "thickness_mm": "0"}, "Coat thickness must be more than 0"),
+        ({"name": "x", "specific_gravity": "1"}, "Specific gravity must be more than 1"),
+        ({"slip": "mix-99999"}, "Choose a slip"),
+    ],
+)
+def test_a_coat_that_cannot_be_is_told(signed_in, plan, changed, says):
+    answer = add(signed_in, plan, **changed)
+    assert answer.status_code == 400
+    assert says in words_of(answer)
+    assert not plan.coats.exists()
+
+
+def test_slip_and_body_that_were_not_measured_lead_to_bars(signed_in, studio, plan):
+    other = MaterialFactory(studio=studio, name="Canal bank", kind="dug_clay")
+    add(signed_in, plan, slip=f"clay-{other.pk}")
+    page = words_of(signed_in.get(plan.get_absolute_url()))
+    assert "Whether slip and body shrink alike is not known: Ferry white was not measured." in page
+    assert "Plan bars of Ferry white" in page
+
+
+def test_slip_and_body_are_held_against_each_other_by_their_bars(signed_in, tested):
+    body = tested("Harbour buff", [("6", 11.0, 2.0)], kind="clay_body")
+    slip = tested("Canal bank", [("6", 17.0, 2.0)], drying=9.0)
+    signed_in.post("/surface/plans/new/", {**BOWLS, "body": body.pk})
+    add(signed_in, SurfacePlan.objects.get(), slip=f"clay-{slip.pk}")
+    page = words_of(signed_in.get(SurfacePlan.objects.get().get_absolute_url()))
+    assert "Drying shrinkage of slip and body: 3" in page
+    assert "the inlay or slip shrinks more and may craze and flake" in page
+
+
+def test_a_bucket_says_the_slip_it_needs_or_that_the_piece_is_too_wide(signed_in, plan):
+    url = plan.get_absolute_url()
+    assert "of slip" in words_of(signed_in.get(url, {"bucket": "260"}))
+    assert "165 mm across" in words_of(signed_in.get(url, {"bucket": "160"}))
+    assert "not a number" in words_of(signed_in.get(url, {"bucket": "wide"}))
+
+
+def test_the_waits_follow_from_the_coats(signed_in, plan, kelp):
+    page = words_of(signed_in.get(plan.get_absolute_url()))
+    waits = page.split("Waits")[1].split("Can it be dipped?")[0]
+    assert waits.count("Until the shine has gone 10–60 min") == 1
+    assert "Firm enough to scratch 30 min to 3 hours" in waits
+
+
+def test_changing_the_shape_keeps_the_coats(signed_in, plan, kelp):
+    changed = {**BOWLS, "shape": "tile", "width": "100", "length": "100", "thickness": "8"}
+    signed_in.post(f"{plan.get_absolute_url()}change/", {**changed, "body": plan.body_id})
+    plan.refresh_from_db()
+    assert plan.measures == {"width": 100, "length": 100, "thickness": 8}
+    assert plan.coats.count() == 1
+
+
+def test_the_queries_do_not_grow_with_the_coats(signed_in, plan, kelp):
+    def queries():
+        with CaptureQueriesContext(connection) as counted:
+            signed_in.get(plan.get_absolute_url())
+        return len(counted)
+
+    before = queries()
+    for _ in range(4):
+        add(signed_in, plan, slip=f"mix-{kelp.mix_id}")
+    assert queries() == before
+
+
+def test_the_database_takes_no_coat_of_nothing(plan):
+    coat = {**COAT, "coats": 0, "studio": plan.studio, "plan": plan, "place": 0, "name": "x"}
+    with pytest.raises(IntegrityError), transaction.atomic():
+        PlannedCoat.objects.create(**coat)

@@ -1,0 +1,1 @@
+"""Surface plans: the stack of coats, its rules, amounts and waits."""

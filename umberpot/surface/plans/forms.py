@@ -1,0 +1,167 @@
+"""The forms of a surface plan and of its coats."""
+
+from dataclasses import fields
+from typing import Any
+
+from django import forms
+from django.http import QueryDict
+
+from claycore.firing import cones
+from claycore.measure import bounds
+from claycore.measure.bounds import Bound
+from claycore.measure.errors import ClayError
+from claycore.mixing.cost import COAT_GRAVITY, COAT_MM, THICKNESS
+from claycore.surface.amounts import COATS
+from claycore.surface.shapes import SHAPES, Side
+from umberpot.mixing.models import Mix
+from umberpot.shelf.models import Material
+from umberpot.studio.models import Studio
+from umberpot.surface.models import APPLICATIONS, ONTO, SIDES, TECHNIQUES
+from umberpot.ui.fields.counts import CountField
+from umberpot.ui.fields.measures import STILL_NEEDED, Choice, MeasureField
+
+PIECES = Bound(1, 10_000, "Enter from 1 to 10 000 pieces.", low_allowed=True)
+MEASURES = {
+    "rim": "Rim diameter",
+    "foot": "Foot diameter",
+    "height": "Height",
+    "width": "Width",
+    "length": "Length",
+    "thickness": "Thickness",
+}
+"""The measures that shapes have, by the name in the core."""
+
+MOST_MIXES = 60
+
+
+def shapes_with(measure: str) -> str:
+    """The classes of the shapes that have a measure, for the styles that hide the others."""
+    having = [c for c, s in SHAPES.items() if measure in {one.name for one in fields(s)}]
+    return " ".join(f"of-{code}" for code in having)
+
+
+class PlanForm(forms.Form):
+    """What is to be decorated: body, pieces of a shape, firing, technique."""
+
+    use_required_attribute = False
+
+    name = forms.CharField(
+        max_length=80, label="Plan name", error_messages={"required": STILL_NEEDED}
+    )
+    body = forms.ModelChoiceField(
+        queryset=Material.objects.none(),
+        empty_label="choose",
+        label="Body",
+        error_messages={"required": STILL_NEEDED, "invalid_choice": "Choose a body of the shelf."},
+    )
+    shape = Choice(choices=[(c, s.title) for c, s in SHAPES.items()], label="Shape")
+    rim = MeasureField(bounds.LENGTH, required=False, label=MEASURES["rim"])
+    foot = MeasureField(bounds.LENGTH, required=False, label=MEASURES["foot"])
+    height = MeasureField(bounds.LENGTH, required=False, label=MEASURES["height"])
+    width = MeasureField(bounds.LENGTH, required=False, label=MEASURES["width"])
+    length = MeasureField(bounds.LENGTH, required=False, label=MEASURES["length"])
+    thickness = MeasureField(bounds.LENGTH, required=False, label=MEASURES["thickness"])
+    pieces = CountField(PIECES, label="Number of pieces", initial=1)
+    side = Choice(choices=list(SIDES.items()), label="Surface to coat", initial=Side.OUTSIDE)
+    dip_mm = MeasureField(bounds.LENGTH, required=False, label="Coats end below the rim")
+    technique = Choice(choices=list(TECHNIQUES.items()), label="Technique")
+    cone = Choice(choices=[(c, c) for c in cones.CONES], label="Planned cone")
+    clear_over = forms.BooleanField(required=False, label="Clear glaze over it")
+
+    def __init__(self, *args: Any, studio: Studio, **kwargs: Any) -> None:
+        super().__init__(*args, **kwargs)
+        clays = Material.objects.of(studio).on_shelf().testable().order_by("name")
+        self.fields["body"].queryset = clays  # type: ignore[attr-defined]
+        self.fields["cone"].initial = studio.usual_cone
+
+    @property
+    def measures(self) -> list[tuple[forms.BoundField, str]]:
+        """Each measure with the classes of the shapes that have it."""
+        return [(self[name], shapes_with(name)) for name in MEASURES]
+
+    def clean(self) -> dict[str, Any]:
+        cleaned = super().clean() or {}
+        if "shape" not in cleaned:
+            return cleaned
+        shape = SHAPES[cleaned["shape"]]
+        own = [one.name for one in fields(shape)]
+        for name in own:
+            if cleaned.get(name) is None and name not in self.errors:
+                self.add_error(name, "Enter this measure.")
+        if self.errors:
+            return cleaned
+        cleaned["measures"] = {name: cleaned[name] for name in own}
+        try:
+            shape(**cleaned["measures"]).area_cm2(Side(cleaned["side"]), cleaned["dip_mm"])
+        except ClayError as error:
+            self.add_error("dip_mm" if error.field == "dip" else error.field, str(error))
+        return cleaned
+
+    def kept(self) -> dict[str, Any]:
+        """The columns of the plan, of a valid form."""
+        first = ("name", "body", "shape", "measures", "pieces", "side", "dip_mm")
+        names = (*first, "technique", "cone", "clear_over")
+        return {name: self.cleaned_data[name] for name in names}
+
+
+class SlipChoice(forms.ChoiceField):
+    """A mix or a clay of the studio, by kind and key; cleans to ``(mix, clay)``."""
+
+    def __init__(self) -> None:
+        wrong = {"invalid_choice": "Choose a slip from the list, or enter its name."}
+        super().__init__(choices=[], required=False, label="Slip", error_messages=wrong)
+
+    def offer(self, studio: Studio) -> None:
+        """The latest finished mixes, and the clays on the shelf."""
+        mixes = list(Mix.objects.of(studio).kept().exclude(finished_at=None)[:MOST_MIXES])
+        clays = list(Material.objects.of(studio).on_shelf().testable().order_by("name"))
+        self.known: dict[str, Mix | Material] = {
+            **{f"mix-{mix.pk}": mix for mix in mixes},
+            **{f"clay-{clay.pk}": clay for clay in clays},
+        }
+        self.choices = [
+            ("", "another slip, by its name"),
+            ("Mixes", [(f"mix-{mix.pk}", mix.name) for mix in mixes]),
+            ("Plain clays", [(f"clay-{clay.pk}", clay.name) for clay in clays]),
+        ]
+
+    def clean(self, value: Any) -> Mix | Material | None:
+        return self.known.get(super().clean(value))
+
+
+class CoatForm(forms.Form):
+    """One coat: which slip, how it goes on, how often and how thick."""
+
+    use_required_attribute = False
+
+    slip = SlipChoice()
+    name = forms.CharField(max_length=120, required=False, label="Name of another slip")
+    application = Choice(choices=list(APPLICATIONS.items()), label="Applied")
+    coats = CountField(COATS, initial=1, label="Coats")
+    thickness_mm = MeasureField(THICKNESS, initial=COAT_MM, label="Wet coat thickness")
+    specific_gravity = MeasureField(
+        bounds.SPECIFIC_GRAVITY, initial=COAT_GRAVITY, label="Specific gravity"
+    )
+    onto = Choice(choices=list(ONTO.items()), label="Onto")
+
+    def __init__(self, data: QueryDict | None, *, studio: Studio) -> None:
+        super().__init__(data)
+        slip: Any = self.fields["slip"]
+        slip.offer(studio)
+
+    def clean(self) -> dict[str, Any]:
+        cleaned = super().clean() or {}
+        if "slip" not in self.errors and not cleaned.get("slip") and not cleaned.get("name"):
+            self.add_error("name", "Choose a slip, or enter the name of another.")
+        return cleaned
+
+    def kept(self) -> dict[str, Any]:
+        """The columns of the coat, of a valid form."""
+        typed, slip = self.cleaned_data, self.cleaned_data["slip"]
+        names = ("application", "coats", "thickness_mm", "specific_gravity", "onto")
+        return {
+            "name": slip.name if slip else typed["name"],
+            "mix": slip if isinstance(slip, Mix) else None,
+            "clay": slip if isinstance(slip, Material) else None,
+            **{name: typed[name] for name in names},
+        }

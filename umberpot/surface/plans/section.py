@@ -1,0 +1,53 @@
+"""The section through a piece's wall: the coats on the body, to scale but for being drawn thick."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from claycore.colour.notation import Lab
+from umberpot.surface.plans.stack import HATCHED, CoatRow, Drawn
+
+PX_A_MM = 44.0
+BODY_PX = 72.0
+LEAST_PX = 5.0
+"""A thinner coat would not be seen; it is drawn so thick all the same."""
+
+MOST_PX = 260.0
+
+
+@dataclass(frozen=True)
+class Band:
+    """One layer, from the top, and how its colour is known."""
+
+    title: str
+    y: float
+    height: float
+    fill: str
+    drawn: Drawn
+
+
+@dataclass(frozen=True)
+class Section:
+    """The bands of a section and how high it is, in the drawing's own units."""
+
+    bands: Sequence[Band]
+    height: float
+
+    @property
+    def says(self) -> str:
+        """The section in words, for who cannot see it."""
+        return "From the top: " + ", ".join(band.title for band in self.bands)
+
+
+def section(rows: Sequence[CoatRow], body_name: str, body: Lab | None) -> Section:
+    """The section of a plan whose rows come from the top down."""
+    heights = [row.coat.coats * row.coat.thickness_mm * PX_A_MM for row in rows]
+    shrink = min(1.0, MOST_PX / max(sum(heights), 1.0))
+    bands, y = [], 0.0
+    for row, height in zip(rows, heights, strict=True):
+        drawn = max(LEAST_PX, height * shrink)
+        bands.append(Band(row.coat.name, y, drawn, row.fill, row.drawn))
+        y += drawn
+    drawn_as = Drawn.FIRED if body else Drawn.UNKNOWN
+    fill = body.hex if body else HATCHED
+    bands.append(Band(f"{body_name}, the body", y, BODY_PX, fill, drawn_as))
+    return Section(bands, y + BODY_PX)

@@ -1,0 +1,76 @@
+"""Plans and their coats: made, changed, moved, overruled."""
+
+import uuid
+from collections.abc import Mapping
+from typing import Any
+
+from django.contrib.auth.models import User
+from django.db import transaction
+
+from umberpot.studio.models import Studio
+from umberpot.surface.models import PlannedCoat, SurfacePlan
+
+MOST_COATS = 12
+
+
+class TooManyCoats(Exception):
+    """A plan has as many coats as it may."""
+
+
+def make_plan(studio: Studio, columns: Mapping[str, Any], key: uuid.UUID, by: User) -> SurfacePlan:
+    """A plan without coats. The same ``key`` makes only one."""
+    made, _ = SurfacePlan.objects.get_or_create(
+        studio=studio, request_key=key, defaults={**columns, "made_by": by}
+    )
+    return made
+
+
+def change_plan(plan: SurfacePlan, columns: Mapping[str, Any]) -> None:
+    """Other pieces, body or technique; the coats stay."""
+    for name, value in columns.items():
+        setattr(plan, name, value)
+    plan.save()
+
+
+@transaction.atomic
+def add_coat(plan: SurfacePlan, columns: Mapping[str, Any]) -> PlannedCoat:
+    """One more coat on top. Raises TooManyCoats."""
+    SurfacePlan.objects.select_for_update().get(pk=plan.pk)
+    count = plan.coats.count()
+    if count >= MOST_COATS:
+        raise TooManyCoats
+    made: PlannedCoat = plan.coats.create(studio_id=plan.studio_id, place=count, **columns)
+    return made
+
+
+@transaction.atomic
+def move_coat(coat: PlannedCoat, up: bool) -> None:
+    """Changes places with the coat above or below; nothing at the end of the stack."""
+    coats = list(coat.plan.coats.select_for_update())
+    at = next(n for n, one in enumerate(coats) if one.pk == coat.pk)
+    to = at + (1 if up else -1)
+    if 0 <= to < len(coats):
+        coats[at], coats[to] = coats[to], coats[at]
+        _number(coats)
+
+
+@transaction.atomic
+def remove_coat(coat: PlannedCoat) -> None:
+    """Takes a coat out of the stack; those above come down."""
+    plan = coat.plan
+    coat.delete()
+    _number(list(plan.coats.all()))
+
+
+def _number(coats: list[PlannedCoat]) -> None:
+    for place, coat in enumerate(coats):
+        coat.place = place
+    PlannedCoat.objects.bulk_update(coats, ["place"])
+
+
+def overrule(coat: PlannedCoat, rule: str, because: str) -> None:
+    """Keeps why a rule is not kept at this coat; '' lets it stand again."""
+    coat.overruled.pop(rule, None)
+    if because:
+        coat.overruled[rule] = because
+    coat.save(update_fields=["overruled"])

@@ -1,0 +1,245 @@
+"""What a plan comes to: its coats with colours, amounts and rules; its slip, cost and waits."""
+
+from collections import defaultdict
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from enum import StrEnum
+from urllib.parse import urlencode
+
+from django.urls import reverse
+
+from claycore.colour.notation import Lab
+from claycore.judging import fit
+from claycore.judging.fit import Fit
+from claycore.measure.formatting import plain
+from claycore.measure.uncertainty import Estimate
+from claycore.mixing.cost import Cost, Priced, cost_of
+from claycore.surface.amounts import Coating, SlipAmount, slip_for
+from claycore.surface.coats import Advice, Application, Coat, Onto, Stack, Technique, advise
+from claycore.surface.shapes import Side
+from claycore.surface.waits import Wait, chain
+from umberpot.kiln.models.atmospheres import Atmosphere
+from umberpot.mixing.stock import Stock, stock_for
+from umberpot.results.colours.costs import prices_of
+from umberpot.results.colours.fired import Conditions
+from umberpot.results.find.library import tested_under
+from umberpot.results.predict.expected import Expected, Ground
+from umberpot.shelf.models import Material
+from umberpot.studio.models import Studio
+from umberpot.surface.models import PlannedCoat, SurfacePlan
+from umberpot.tiles.clay_figures import bring_up_to_date
+from umberpot.tiles.models import ClayFigure
+
+HATCHED = "url(#hatched)"
+"""The pattern of what has no known colour; the page's section defines it."""
+
+
+class Drawn(StrEnum):
+    """How a colour is known, by the class that draws it."""
+
+    FIRED = "band-fired"
+    PREDICTED = "band-predicted"
+    UNKNOWN = "band-unknown"
+
+
+@dataclass(frozen=True)
+class Ruled:
+    """A rule's advice at a coat, and why it was overruled; '' where it was not."""
+
+    advice: Advice
+    because: str
+
+
+@dataclass(frozen=True)
+class CoatRow:
+    """A coat as its page shows it; ``colour`` is None where nothing is known of it."""
+
+    coat: PlannedCoat
+    colour: Expected | None
+    amount: SlipAmount
+    rules: Sequence[Ruled]
+    fits: Sequence[Fit]
+    make_url: str
+    unmeasured: Material | None
+    """The clay whose shrinkage is missing to tell whether slip and body fit, if one is."""
+
+    @property
+    def drawn(self) -> Drawn:
+        if self.colour is None:
+            return Drawn.UNKNOWN
+        return Drawn.PREDICTED if self.colour.is_predicted else Drawn.FIRED
+
+    @property
+    def fill(self) -> str:
+        return self.colour.fill if self.colour else HATCHED
+
+
+@dataclass(frozen=True)
+class Reckoned:
+    """A whole plan: the coats from the top down, as one sees them."""
+
+    area_cm2: float
+    body: Lab | None
+    rows: Sequence[CoatRow]
+    needs_g: Mapping[str, float]
+    cost: Cost
+    stock: Stock
+    waits: Sequence[Wait]
+
+
+def reckon(studio: Studio, plan: SurfacePlan) -> Reckoned:
+    """Everything that a plan comes to."""
+    coats = list(plan.coats.select_related("mix__clay", "clay"))
+    grounds = _grounds(studio, plan, coats)
+    colours = [_colour(coat, grounds) for coat in coats]
+    body = grounds[plan.body.name].plain
+    area = plan.pieces * plan.piece.area_cm2(Side(plan.side), plan.dip_mm)
+    stack = Stack(
+        [_core(coat, colour) for coat, colour in zip(coats, colours, strict=True)],
+        Technique(plan.technique),
+        body.lightness if body else None,
+        plan.clear_over,
+    )
+    advice = advise(stack)
+    shrinkages = _shrinkages(studio, plan, coats)
+    rows = [
+        CoatRow(
+            coat,
+            colour,
+            amount := _amount(coat, area),
+            [Ruled(a, coat.overruled.get(a.rule, "")) for a in advice if a.place == place],
+            _fits(plan, coat, shrinkages),
+            _make_url(coat, amount),
+            _unmeasured(plan, coat, shrinkages),
+        )
+        for place, (coat, colour) in enumerate(zip(coats, colours, strict=True))
+    ]
+    needs = _needs(rows)
+    prices = prices_of(studio, needs)
+    cost = cost_of([Priced(name, grams, prices.get(name)) for name, grams in needs.items()])
+    waits = chain(stack.coats, stack.technique)
+    return Reckoned(area, body, rows[::-1], needs, cost, stock_for(studio, needs), waits)
+
+
+@dataclass(frozen=True)
+class _ClayGround:
+    """How a clay was fired as the plan's pieces will be: alone, and coloured."""
+
+    plain: Lab | None
+    ground: Ground
+
+
+def _clay_name(coat: PlannedCoat) -> str:
+    if coat.mix:
+        return coat.mix.clay_name
+    return coat.clay.name if coat.clay else ""
+
+
+def _pcts(coat: PlannedCoat) -> dict[str, float]:
+    return dict(coat.mix.said_pcts) if coat.mix else {}
+
+
+def _grounds(
+    studio: Studio, plan: SurfacePlan, coats: Sequence[PlannedCoat]
+) -> dict[str, _ClayGround]:
+    """Once for each clay of the plan."""
+    found = {}
+    for name in {plan.body.name, *map(_clay_name, coats)}:
+        conditions = Conditions(name, plan.cone, Atmosphere.OXIDATION, plan.clear_over)
+        tested = tested_under(studio, conditions)
+        palette = tested.palette(tested.clay, frozenset()) if tested.clay else None
+        found[name] = _ClayGround(tested.clay, Ground(conditions, tested.tiles, palette))
+    return found
+
+
+def _colour(coat: PlannedCoat, grounds: Mapping[str, _ClayGround]) -> Expected | None:
+    """The fired colour of a coat: of its own tiles, or predicted; None where neither is there."""
+    there = grounds[_clay_name(coat)]
+    pcts = _pcts(coat)
+    if pcts:
+        return there.ground.expected(pcts)
+    if there.plain and (coat.clay or coat.mix):
+        return Expected(there.plain, there.ground.conditions, None, ("plain tiles",))
+    return None
+
+
+def _core(coat: PlannedCoat, colour: Expected | None) -> Coat:
+    return Coat(
+        coat.name,
+        Application(coat.application),
+        coat.coats,
+        coat.thickness_mm,
+        Onto(coat.onto),
+        colour.lab.lightness if colour else None,
+    )
+
+
+def _amount(coat: PlannedCoat, area_cm2: float) -> SlipAmount:
+    return slip_for(
+        Coating(
+            area_cm2,
+            coat.coats,
+            coat.thickness_mm,
+            coat.specific_gravity,
+            pcts=_pcts(coat),
+        )
+    )
+
+
+def _make_url(coat: PlannedCoat, amount: SlipAmount) -> str:
+    """The dose of a coat's slip, of dry clay; '' where nobody knows what is in it."""
+    if not _clay_name(coat):
+        return ""
+    query = [("state", "dry"), ("mass", plain(amount.dry_clay_g, 1)), ("unit", "g")]
+    query.append(("clay", _clay_name(coat)))
+    query += [("add", f"{name}:{plain(pct)}") for name, pct in _pcts(coat).items()]
+    return f"{reverse('mixing:dose')}?{urlencode([*query, ('begin', 'yes')])}"
+
+
+def _needs(rows: Sequence[CoatRow]) -> dict[str, float]:
+    """Dry grams of each material, of all coats together."""
+    needs: dict[str, float] = defaultdict(float)
+    for row in rows:
+        needs[_clay_name(row.coat) or row.coat.name] += row.amount.dry_clay_g
+        for name, grams in row.amount.additions_g.items():
+            needs[name] += grams
+    return dict(needs)
+
+
+_FITTED = {"drying_shrinkage": "drying", "firing_shrinkage": "firing"}
+
+Shrinkages = Mapping[tuple[int, str], Estimate]
+"""By the key of a clay and the figure's code."""
+
+
+def _clay_of(coat: PlannedCoat) -> Material | None:
+    return coat.mix.clay if coat.mix else coat.clay
+
+
+def _shrinkages(
+    studio: Studio, plan: SurfacePlan, coats: Sequence[PlannedCoat]
+) -> dict[tuple[int, str], Estimate]:
+    """Measured shrinkages of the body and of the slips' clays, at the planned cone."""
+    bring_up_to_date(studio)
+    keys = {plan.body_id, *(clay.pk for coat in coats if (clay := _clay_of(coat)))}
+    rows = ClayFigure.objects.of(studio).filter(
+        clay__in=keys, result__in=_FITTED, cone__in=["", plan.cone]
+    )
+    return {(one.clay_id, one.result): Estimate(one.value, one.u95, one.bars) for one in rows}
+
+
+def _unmeasured(plan: SurfacePlan, coat: PlannedCoat, known: Shrinkages) -> Material | None:
+    clay = _clay_of(coat)
+    both = (plan.body, clay) if clay and clay.pk != plan.body_id else ()
+    return next((one for one in both if any((one.pk, code) not in known for code in _FITTED)), None)
+
+
+def _fits(plan: SurfacePlan, coat: PlannedCoat, known: Shrinkages) -> list[Fit]:
+    """Whether slip and body shrink alike enough; nothing for a slip of the body itself."""
+    clay = _clay_of(coat)
+    if clay is None or clay.pk == plan.body_id or _unmeasured(plan, coat, known):
+        return []
+    return [
+        fit.fit(what, known.get((clay.pk, code)), known.get((plan.body_id, code)))
+        for code, what in _FITTED.items()
+    ]

@@ -1,0 +1,150 @@
+"""Surface plans: the list, one plan with its stack, and what changes it."""
+
+import uuid
+from typing import Any
+
+from django import forms
+from django.contrib import messages
+from django.http import HttpResponse
+from django.shortcuts import get_object_or_404, redirect, render
+from django.views.decorators.http import require_GET, require_http_methods, require_POST
+
+from claycore.measure import bounds
+from claycore.measure.errors import ClayError
+from claycore.surface.shapes import bucket_for
+from umberpot.studio.request import StudioRequest, posted, request_key
+from umberpot.surface.models import PlannedCoat, SurfacePlan
+from umberpot.surface.places import PLACE
+from umberpot.surface.plans import sentences, services
+from umberpot.surface.plans.forms import CoatForm, PlanForm
+from umberpot.surface.plans.section import section
+from umberpot.surface.plans.stack import reckon
+from umberpot.ui.fields.measures import MeasureField
+from umberpot.ui.paging import page_of
+
+PLANS_A_PAGE = 20
+LONGEST_REASON = 120
+
+
+@require_GET
+def plans(request: StudioRequest) -> HttpResponse:
+    """Every plan that is not set aside."""
+    kept = SurfacePlan.objects.of(request.studio).kept().select_related("body")
+    page = page_of(request, kept.prefetch_related("coats"), PLANS_A_PAGE)
+    return render(request, "surface/plans/plans.html", {"place": PLACE, "page": page})
+
+
+@require_http_methods(["GET", "POST"])
+def new(request: StudioRequest) -> HttpResponse:
+    """A plan is begun."""
+    form = PlanForm(posted(request), studio=request.studio)
+    if form.is_valid():
+        made = services.make_plan(request.studio, form.kept(), request_key(request), request.user)
+        messages.success(request, sentences.PLAN_SAVED)
+        return redirect(made)
+    return _form_page(request, form, None)
+
+
+@require_http_methods(["GET", "POST"])
+def change(request: StudioRequest, pk: int) -> HttpResponse:
+    """Another body, shape or technique for the same coats."""
+    found = _plan(request, pk)
+    begun = {**vars(found), "body": found.body_id, **found.measures}
+    form = PlanForm(posted(request), studio=request.studio, initial=begun)
+    if form.is_valid():
+        services.change_plan(found, form.kept())
+        messages.success(request, sentences.CHANGED)
+        return redirect(found)
+    return _form_page(request, form, found)
+
+
+def _form_page(request: StudioRequest, form: PlanForm, found: SurfacePlan | None) -> HttpResponse:
+    return render(
+        request,
+        "surface/plans/edit.html",
+        {"place": PLACE, "form": form, "plan": found, "request_key": uuid.uuid4()},
+        status=400 if form.errors else 200,
+    )
+
+
+def _plan(request: StudioRequest, pk: int) -> SurfacePlan:
+    plans = SurfacePlan.objects.of(request.studio).select_related("body")
+    found: SurfacePlan = get_object_or_404(plans, pk=pk)
+    return found
+
+
+@require_http_methods(["GET", "POST"])
+def plan(request: StudioRequest, pk: int) -> HttpResponse:
+    """One plan: its stack from the top, and one more coat where one was sent."""
+    found = _plan(request, pk)
+    form = CoatForm(posted(request), studio=request.studio)
+    if form.is_valid():
+        try:
+            services.add_coat(found, form.kept())
+        except services.TooManyCoats:
+            form.add_error(None, sentences.TOO_MANY)
+        else:
+            messages.success(request, sentences.COAT_ADDED)
+            return redirect(found)
+    whole = reckon(request.studio, found)
+    context = {"place": PLACE, "plan": found, "form": form, "all": whole}
+    context["section"] = section(whole.rows, found.body.name, whole.body)
+    context |= _bucket(request, found)
+    status = 400 if request.method == "POST" else 200
+    return render(request, "surface/plans/plan.html", context, status=status)
+
+
+def _bucket(request: StudioRequest, found: SurfacePlan) -> dict[str, Any]:
+    """The slip that a bucket of the asked width needs, or why a piece cannot be dipped in it."""
+    typed = request.GET.get("bucket", "")
+    if not typed.strip():
+        return {}
+    shown: dict[str, Any] = {"bucket_typed": typed}
+    try:
+        width = MeasureField(bounds.LENGTH).clean(typed)
+        return shown | {"bucket": bucket_for(found.piece, width, found.dip_mm)}
+    except forms.ValidationError as error:
+        return shown | {"bucket_problem": error.messages[0]}
+    except ClayError as error:
+        return shown | {"bucket_problem": str(error)}
+
+
+@require_POST
+def set_aside(request: StudioRequest, pk: int) -> HttpResponse:
+    """Sets a plan aside (``aside=yes``), or takes it back."""
+    found = _plan(request, pk)
+    found.set_aside(request.POST.get("aside") == "yes")
+    messages.success(request, sentences.set_aside(found.name, bool(found.set_aside_at)))
+    return redirect(found)
+
+
+def _coat(request: StudioRequest, pk: int) -> PlannedCoat:
+    coats = PlannedCoat.objects.of(request.studio).select_related("plan")
+    found: PlannedCoat = get_object_or_404(coats, pk=pk)
+    return found
+
+
+@require_POST
+def move(request: StudioRequest, pk: int) -> HttpResponse:
+    """Moves a coat up in the stack (``up=yes``), or down."""
+    found = _coat(request, pk)
+    services.move_coat(found, request.POST.get("up") == "yes")
+    return redirect(found.plan)
+
+
+@require_POST
+def remove(request: StudioRequest, pk: int) -> HttpResponse:
+    """Takes a coat out of the stack."""
+    found = _coat(request, pk)
+    services.remove_coat(found)
+    messages.success(request, sentences.COAT_REMOVED)
+    return redirect(found.plan)
+
+
+@require_POST
+def overrule(request: StudioRequest, pk: int) -> HttpResponse:
+    """Overrules a rule at a coat with a word, or lets it stand again."""
+    found = _coat(request, pk)
+    because = request.POST.get("because", "").replace("\x00", "").strip()[:LONGEST_REASON]
+    services.overrule(found, request.POST.get("rule", "")[:40], because)
+    return redirect(found.plan)
