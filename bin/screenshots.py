@@ -39,9 +39,9 @@ VIEWS = {
     "photograph": "/results/photographs/1/",
     "wall": "/results/wall/?codes=A1+A2+A3+A4+A6+A95+A96+A97+A94&arrange=strength",
     "find": "/results/find/?want=72,-12,26",
+    "surface": "/surface/plans/1/",
     "bar-test": "/tiles/tests/1/",
 }
-PHONE_VIEWS = {"phone-weigh": "/mix/11/"}
 
 
 def sign_in(page: Page) -> None:
@@ -91,18 +91,13 @@ def main() -> None:
                 executable_path=shutil.which("chromium"), args=FLAGS
             )
             base = f"http://127.0.0.1:{PORT}"
-            for size, views in (((1280, 800), VIEWS), ((390, 844), PHONE_VIEWS)):
-                page = browser.new_page(
-                    base_url=base, viewport={"width": size[0], "height": size[1]}
-                )
-                sign_in(page)
-                for name, url in views.items():
-                    page.goto(url)
-                    take(page, name)
-                if views is PHONE_VIEWS:
-                    page.set_viewport_size({"width": 1280, "height": 800})
-                    weigh_too_much(page)
-                    take(page, "weigh")
+            page = browser.new_page(base_url=base, viewport={"width": 1280, "height": 800})
+            sign_in(page)
+            for name, url in VIEWS.items():
+                page.goto(url)
+                take(page, name)
+            weigh_too_much(page)
+            take(page, "weigh")
         finally:
             demo.terminate()
             demo.wait(timeout=15)

@@ -44,6 +44,7 @@ from umberpot.results.photographs.services import keep_photograph, keep_referenc
 from umberpot.shelf import services as shelf
 from umberpot.shelf.models import Material, StockMovement
 from umberpot.studio.models import Studio
+from umberpot.surface.plans.services import add_coat, make_plan
 from umberpot.tiles import services as tiles
 from umberpot.tiles.models import Step, Tile, Trial
 from umberpot.tiles.plans.services import TrialOrder, start_grid, start_series
@@ -263,6 +264,16 @@ class DemoLoader:
             keep_reference(kept, Reference(place, known))
         for tile, place in zip(row, places, strict=True):
             Ring.objects.create(studio=self.studio, photograph=kept, tile=tile, **vars(place))
+
+    def surface(self) -> None:
+        """A plan for the rims of the floor: coats of two of the colours that were fired."""
+        row = story.SURFACE
+        body = Material.objects.get(studio=self.studio, name=row.body)
+        columns = {**row.columns, "body": body, "dip_mm": None}
+        plan = make_plan(self.studio, columns, uuid.uuid4(), self.user)
+        for made_of, coat in row.coats:
+            mix = Mix.objects.get(studio=self.studio, name=made_of)
+            add_coat(plan, {"name": mix.name, "mix": mix, "clay": None, **coat})
 
     def log(self, row: story.DemoLog, quay: Kiln) -> None:
         """The log and the witness cones of a firing that was in the kiln."""

@@ -33,3 +33,4 @@ def load_demo() -> None:
     loader.halves()
     loader.load_kiln()
     loader.photograph()
+    loader.surface()

@@ -297,6 +297,40 @@ def test_of(row: DemoPrediction, colour: str) -> DemoTrial:
     return DemoTrial("Moss for the stair edge, test tile", row.days_ago, mixes=[mix])
 
 
+@dataclass(frozen=True)
+class DemoSurface:
+    """A plan of coats: its body, its columns, and each coat's mix and columns, lowest first."""
+
+    body: str
+    columns: dict[str, object]
+    coats: tuple[tuple[str, dict[str, object]], ...]
+
+
+SURFACE = DemoSurface(
+    "Ferry white",
+    {
+        **{"name": "Skirting, waves scratched through", "shape": "tile", "pieces": 26},
+        "measures": {"width": 140.0, "length": 140.0, "thickness": 9.0},
+        **{"side": "inside", "technique": "scratched", "cone": "6", "clear_over": False},
+    },
+    (
+        (
+            "3 % Lamp Yellow in Ferry white",
+            {
+                **{"application": "brush", "coats": 1, "thickness_mm": 0.45},
+                **{"specific_gravity": 1.55, "onto": "leather_hard"},
+            },
+        ),
+        (
+            "9 % Rope Green in Ferry white",
+            {
+                **{"application": "brush", "coats": 2, "thickness_mm": 0.35},
+                **{"specific_gravity": 1.55, "onto": "leather_hard"},
+            },
+        ),
+    ),
+)
+
 KILN = {
     **{"name": "Quay kiln", "shape": "round", "shelf_width_mm": 390.0, "shelf_count": 3},
     **{"usable_height_mm": 520.0, "post_height_mm": 150.0},

@@ -20,6 +20,10 @@ APPLICATIONS = {
 }
 ONTO = {Onto.LEATHER_HARD: "leather-hard clay", Onto.BISQUE: "bisque ware"}
 SIDES = {Side.OUTSIDE: "outside", Side.INSIDE: "inside", Side.BOTH: "inside and outside"}
+FLAT = ("tile", "plate")
+FLAT_SIDES = {Side.OUTSIDE: "back", Side.INSIDE: "face", Side.BOTH: "face and back"}
+"""The sides of a flat shape, whose inside is its face."""
+
 TECHNIQUES = {
     Technique.PLAIN: "plain coats",
     Technique.SCRATCHED: "scratched through",
@@ -65,6 +69,11 @@ class SurfacePlan(SetAside):
 
     def get_absolute_url(self) -> str:
         return reverse("surface:plan", args=[self.pk])
+
+    @property
+    def side_words(self) -> str:
+        """The side that is coated, as one says it of this shape."""
+        return (FLAT_SIDES if self.shape in FLAT else SIDES)[Side(self.side)]
 
     @property
     def piece(self) -> Shape:
