@@ -1,5 +1,6 @@
 """Surface plans: the stack of coats with its rules, colours, amounts, fit and waits."""
 
+import re
 import uuid
 
 import pytest
@@ -182,6 +183,32 @@ def test_the_waits_follow_from_the_coats(signed_in, plan, kelp):
     waits = page.split("Waits")[1].split("Can it be dipped?")[0]
     assert waits.count("Until the shine has gone 10–60 min") == 1
     assert "Firm enough to scratch 30 min to 3 hours" in waits
+
+
+def test_a_scratched_face_shows_what_the_depth_reveals(signed_in, plan, kelp, fired_tile):
+    fired_tile("&add=Kelp:0", "88, 0, 8")
+    url = plan.get_absolute_url()
+    deep = words_of(signed_in.get(url))
+    assert "At 1.1 mm the line shows Ferry white, ΔE" in deep
+    assert "lighter than the top coat" in deep
+    shallow = words_of(signed_in.get(url, {"depth": "0.5"}))
+    assert "At 0.5 mm the tool stays in 6 % Kelp in Ferry white: no line shows." in shallow
+    wrong = words_of(signed_in.get(url, {"depth": "-2"}))
+    assert "Depth must be more than 0 mm" in wrong
+
+
+def test_the_same_plan_draws_the_same_face(signed_in, plan, kelp):
+    faces = {
+        re.search(r'<svg class="face.*?</svg>', page.content.decode(), re.DOTALL)[0]
+        for page in (signed_in.get(plan.get_absolute_url()) for _ in range(2))
+    }
+    assert len(faces) == 1
+    assert 'stroke="url(#hatched)"' in faces.pop()  # the body was not fired
+
+
+def test_a_body_that_was_not_fired_claims_no_contrast(signed_in, plan, kelp):
+    page = words_of(signed_in.get(plan.get_absolute_url()))
+    assert "Its contrast is not known: a fired colour is missing." in page
 
 
 def test_changing_the_shape_keeps_the_coats(signed_in, plan, kelp):

@@ -11,6 +11,8 @@ from django.views.decorators.http import require_GET, require_http_methods, requ
 
 from claycore.measure import bounds
 from claycore.measure.errors import ClayError
+from claycore.surface.coats import Technique
+from claycore.surface.previews.scratched import DEPTH
 from claycore.surface.shapes import bucket_for
 from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.surface.models import PlannedCoat, SurfacePlan
@@ -18,7 +20,8 @@ from umberpot.surface.places import PLACE
 from umberpot.surface.plans import sentences, services
 from umberpot.surface.plans.forms import CoatForm, PlanForm
 from umberpot.surface.plans.section import section
-from umberpot.surface.plans.stack import reckon
+from umberpot.surface.plans.stack import Reckoned, reckon
+from umberpot.surface.previews.scratched import face, layers_of
 from umberpot.ui.fields.measures import MeasureField
 from umberpot.ui.paging import page_of
 
@@ -89,9 +92,22 @@ def plan(request: StudioRequest, pk: int) -> HttpResponse:
     whole = reckon(request.studio, found)
     context = {"place": PLACE, "plan": found, "form": form, "all": whole}
     context["section"] = section(whole.rows, found.body.name, whole.body)
-    context |= _bucket(request, found)
+    context |= _bucket(request, found) | _scratched(request, found, whole)
     status = 400 if request.method == "POST" else 200
     return render(request, "surface/plans/plan.html", context, status=status)
+
+
+def _scratched(request: StudioRequest, found: SurfacePlan, whole: Reckoned) -> dict[str, Any]:
+    """The face with lines scratched through its coats, to the asked depth."""
+    if found.technique != Technique.SCRATCHED or not whole.rows:
+        return {}
+    layers = layers_of(whole.rows, found.body.name, whole.body)
+    typed = request.GET.get("depth", "")
+    shown: dict[str, Any] = {"depth_typed": typed}
+    try:
+        return shown | {"face": face(layers, MeasureField(DEPTH, required=False).clean(typed))}
+    except forms.ValidationError as error:
+        return shown | {"face": face(layers, None), "depth_problem": error.messages[0]}
 
 
 def _bucket(request: StudioRequest, found: SurfacePlan) -> dict[str, Any]:
