@@ -54,7 +54,9 @@ PHOTOGRAPH_PAGES = (
     *("results:photograph", "results:read-photograph"),
     *("results:photograph-image", "results:remove-photograph"),
 )
-SURFACE_PAGES = ("surface:plan", "surface:change-plan", "surface:set-plan-aside")
+SURFACE_PAGES = (
+    *("surface:plan", "surface:change-plan", "surface:set-plan-aside", "surface:feathered-face"),
+)
 COAT_PAGES = ("surface:move-coat", "surface:remove-coat", "surface:overrule-coat")
 CLAY_PAGES = (
     *("results:clay", "results:clay-purpose", "results:report", "results:figures"),

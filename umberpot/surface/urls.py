@@ -11,6 +11,7 @@ urlpatterns = [
     path("plans/new/", plans.new, name="new-plan"),
     path("plans/<int:pk>/", plans.plan, name="plan"),
     path("plans/<int:pk>/change/", plans.change, name="change-plan"),
+    path("plans/<int:pk>/feathered.png", plans.feathered_face, name="feathered-face"),
     path("plans/<int:pk>/set-aside/", plans.set_aside, name="set-plan-aside"),
     path("coats/<int:pk>/move/", plans.move, name="move-coat"),
     path("coats/<int:pk>/remove/", plans.remove, name="remove-coat"),

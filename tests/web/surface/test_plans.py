@@ -1,5 +1,7 @@
 """Surface plans: the stack of coats with its rules, colours, amounts, fit and waits."""
 
+import html
+import io
 import re
 import uuid
 
@@ -7,7 +9,9 @@ import pytest
 from django.db import IntegrityError, connection, transaction
 from django.test.utils import CaptureQueriesContext
 from django.utils import timezone
+from PIL import Image
 
+from claycore.colour.notation import Lab
 from tests.factories import MaterialFactory
 from tests.pages import words_of
 from umberpot.surface.models import PlannedCoat, SurfacePlan
@@ -209,6 +213,43 @@ def test_the_same_plan_draws_the_same_face(signed_in, plan, kelp):
 def test_a_body_that_was_not_fired_claims_no_contrast(signed_in, plan, kelp):
     page = words_of(signed_in.get(plan.get_absolute_url()))
     assert "Its contrast is not known: a fired colour is missing." in page
+
+
+@pytest.fixture
+def board(signed_in, plan, two_stains):
+    """A feathered plan: a base of one stain, trails of the other and of an unknown slip."""
+    SurfacePlan.objects.update(technique="feathered")
+    for tile in (two_stains[1], two_stains[4]):
+        add(signed_in, plan, slip=f"mix-{finished(tile).pk}")
+    add(signed_in, plan, name="Slip from the market")
+    return plan
+
+
+def test_a_feathered_board_is_a_picture_of_the_fired_colours(signed_in, board):
+    page = signed_in.get(board.get_absolute_url())
+    said = words_of(page)
+    assert "6 % Kelp in Ferry white 50 %, 6 % Rust in Ferry white 25 %" in said
+    src = html.unescape(re.search(r'src="(/surface/plans/[^"]+)"', page.content.decode())[1])
+    shown = signed_in.get(src)
+    picture = Image.open(io.BytesIO(shown.content))
+    colours = {"#{:02x}{:02x}{:02x}".format(*rgb) for _, rgb in picture.getcolors()}
+    assert {Lab(56, -17, 9).hex, Lab(54, 22, 28).hex} <= colours
+    assert len(shown.content) < 200_000
+    assert signed_in.get(src).content == shown.content
+
+
+def test_strokes_that_cannot_be_are_told_and_draw_nothing(signed_in, board):
+    page = words_of(signed_in.get(board.get_absolute_url(), {"strokes": "99"}))
+    assert "Enter from 0 to 60 strokes." in page
+    answer = signed_in.get(f"{board.get_absolute_url()}feathered.png", {"strokes": "99"})
+    assert answer.status_code == 404
+
+
+def test_a_board_without_trails_says_what_is_missing(signed_in, plan):
+    SurfacePlan.objects.update(technique="feathered")
+    assert "Add at least one slip to trail onto it." in words_of(
+        signed_in.get(plan.get_absolute_url())
+    )
 
 
 def test_changing_the_shape_keeps_the_coats(signed_in, plan, kelp):

@@ -2,10 +2,11 @@
 
 import uuid
 from typing import Any
+from urllib.parse import urlencode
 
 from django import forms
 from django.contrib import messages
-from django.http import HttpResponse
+from django.http import Http404, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
@@ -21,6 +22,7 @@ from umberpot.surface.plans import sentences, services
 from umberpot.surface.plans.forms import CoatForm, PlanForm
 from umberpot.surface.plans.section import section
 from umberpot.surface.plans.stack import Reckoned, reckon
+from umberpot.surface.previews.feathered import FeatherForm, feathered
 from umberpot.surface.previews.scratched import face, layers_of
 from umberpot.ui.fields.measures import MeasureField
 from umberpot.ui.paging import page_of
@@ -92,15 +94,25 @@ def plan(request: StudioRequest, pk: int) -> HttpResponse:
     whole = reckon(request.studio, found)
     context = {"place": PLACE, "plan": found, "form": form, "all": whole}
     context["section"] = section(whole.rows, found.body.name, whole.body)
-    context |= _bucket(request, found) | _scratched(request, found, whole)
+    context |= _bucket(request, found) | _preview(request, found, whole)
     status = 400 if request.method == "POST" else 200
     return render(request, "surface/plans/plan.html", context, status=status)
 
 
+def _preview(request: StudioRequest, found: SurfacePlan, whole: Reckoned) -> dict[str, Any]:
+    """The face as its technique makes it, where there is a drawing of that."""
+    if found.technique == Technique.SCRATCHED and whole.rows:
+        return _scratched(request, found, whole)
+    if found.technique == Technique.FEATHERED:
+        board = feathered(whole.rows, request.GET)
+        form = board.form if board else FeatherForm(request.GET)
+        query = urlencode({name: form[name].value() for name in form.fields})
+        return {"feathered": board, "feather_form": form, "feather_query": query}
+    return {}
+
+
 def _scratched(request: StudioRequest, found: SurfacePlan, whole: Reckoned) -> dict[str, Any]:
     """The face with lines scratched through its coats, to the asked depth."""
-    if found.technique != Technique.SCRATCHED or not whole.rows:
-        return {}
     layers = layers_of(whole.rows, found.body.name, whole.body)
     typed = request.GET.get("depth", "")
     shown: dict[str, Any] = {"depth_typed": typed}
@@ -123,6 +135,18 @@ def _bucket(request: StudioRequest, found: SurfacePlan) -> dict[str, Any]:
         return shown | {"bucket_problem": error.messages[0]}
     except ClayError as error:
         return shown | {"bucket_problem": str(error)}
+
+
+@require_GET
+def feathered_face(request: StudioRequest, pk: int) -> HttpResponse:
+    """The face of a feathered plan as a picture."""
+    found = _plan(request, pk)
+    board = feathered(reckon(request.studio, found).rows, request.GET)
+    if board is None:
+        raise Http404
+    return HttpResponse(
+        board.png(), content_type="image/png", headers={"Cache-Control": "no-store"}
+    )
 
 
 @require_POST

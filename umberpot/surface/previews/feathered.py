@@ -1,0 +1,104 @@
+"""The face of a feathered piece as a picture: trails across a base slip, a point drawn through."""
+
+import io
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+from django import forms
+from django.http import QueryDict
+from PIL import Image
+
+from claycore.measure.formatting import plain
+from claycore.surface.previews.feathered import (
+    SIZE,
+    STROKES,
+    Trails,
+    feather,
+    shares,
+    strokes_across,
+)
+from umberpot.surface.plans.stack import CoatRow
+from umberpot.ui.fields.counts import CountField
+from umberpot.ui.fields.measures import Choice, MeasureField
+
+WIDTH_MM, HEIGHT_MM = 150.0, 72.0
+PX_A_MM = 6
+USUAL = {"strokes": "8", "direction": "alternate", "trail_mm": "6"}
+_GREY, _DARK = (188, 188, 188), (109, 109, 109)
+
+
+class FeatherForm(forms.Form):
+    """How often the point goes across, which way, and how wide the trails are."""
+
+    use_required_attribute = False
+
+    strokes = CountField(STROKES, label="Strokes")
+    direction = Choice(
+        choices=[("alternate", "up and down in turn"), ("down", "all one way")], label="Direction"
+    )
+    trail_mm = MeasureField(SIZE, label="Width of a trail")
+
+    def __init__(self, data: QueryDict) -> None:
+        super().__init__({name: data.get(name) or usual for name, usual in USUAL.items()})
+
+
+@dataclass(frozen=True)
+class Feathered:
+    """What a board of trails shows: the base first, then each trail's slip."""
+
+    rows: Sequence[CoatRow]
+    form: FeatherForm
+
+    @property
+    def _trails(self) -> Trails:
+        width = self.form.cleaned_data["trail_mm"]
+        return Trails(WIDTH_MM, HEIGHT_MM, len(self.rows) - 1, width)
+
+    def _face(self) -> np.ndarray:
+        typed = self.form.cleaned_data
+        alternate = typed["direction"] == "alternate"
+        strokes = strokes_across(WIDTH_MM, typed["strokes"], alternate)
+        return feather(self._trails, strokes, PX_A_MM)
+
+    def png(self) -> bytes:
+        """The picture; a slip whose fired colour is not known is hatched."""
+        face = self._face()
+        down, across = np.indices(face.shape)
+        hatch = (down + across) // 4 % 3 == 0
+        picture = np.zeros((*face.shape, 3), dtype=np.uint8)
+        for number, row in enumerate(self.rows):
+            there = face == number
+            if row.colour:
+                picture[there] = _rgb(row.colour.fill)
+            else:
+                picture[there] = _GREY
+                picture[there & hatch] = _DARK
+        out = io.BytesIO()
+        Image.fromarray(picture).save(out, "PNG", optimize=True)
+        return out.getvalue()
+
+    @property
+    def says(self) -> str:
+        """The share of each slip, and how thin a trail is drawn out."""
+        found = shares(self._face(), len(self.rows) - 1)
+        parts = [
+            f"{row.coat.name} {100 * share:.0f} %"
+            for row, share in zip(self.rows, found, strict=True)
+        ]
+        finest = plain(self._trails.finest_mm, 1)
+        return f"{', '.join(parts)}. Beside the point a trail is drawn out to {finest} mm."
+
+
+def _rgb(hex_colour: str) -> tuple[int, ...]:
+    return tuple(int(hex_colour[at : at + 2], 16) for at in (1, 3, 5))
+
+
+def feathered(rows_from_the_top: Sequence[CoatRow], data: QueryDict) -> Feathered | None:
+    """The board of a plan; None while it has no trail to draw a point through, or a wrong figure.
+
+    The lowest coat is the base.
+    """
+    form = FeatherForm(data)
+    rows = rows_from_the_top[::-1]
+    return Feathered(rows, form) if form.is_valid() and len(rows) > 1 else None
