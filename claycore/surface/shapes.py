@@ -58,6 +58,13 @@ class Shape(ABC):
     def _pushed_aside(self, to: float) -> float:
         """What it pushes aside when dipped ``to`` mm deep, mm³."""
 
+    def half_width(self, to: float) -> float:
+        """Half of how wide it is seen from the side, ``to`` mm below its rim, mm.
+
+        Source: geometry.
+        """
+        return self.across / 2
+
     def _checked(self, dip_mm: float | None) -> float:
         if dip_mm is None:
             return self.depth
@@ -107,18 +114,22 @@ class Beaker(Shape):
     def across(self) -> float:
         return max(self.rim, self.foot)
 
-    def _radius(self, to: float) -> float:
+    def half_width(self, to: float) -> float:
+        """Half of how wide it is seen from the side, ``to`` mm below its rim, mm.
+
+        Source: geometry.
+        """
         return (self.rim + (self.foot - self.rim) * to / self.height) / 2
 
     def _wall(self, to: float) -> float:
-        top, bottom = self.rim / 2, self._radius(to)
+        top, bottom = self.rim / 2, self.half_width(to)
         return math.pi * (top + bottom) * math.hypot(to, top - bottom)
 
     def _floor(self) -> float:
         return math.pi * (self.foot / 2) ** 2
 
     def _pushed_aside(self, to: float) -> float:
-        top, bottom = self.rim / 2, self._radius(to)
+        top, bottom = self.rim / 2, self.half_width(to)
         return math.pi * to / 3 * (top**2 + top * bottom + bottom**2)
 
 
@@ -155,6 +166,14 @@ class Bowl(Shape):
     def _pushed_aside(self, to: float) -> float:
         above = self._sphere - self.height
         return math.pi * (self._sphere**2 * to - ((above + to) ** 3 - above**3) / 3)
+
+    def half_width(self, to: float) -> float:
+        """Half of how wide it is seen from the side, ``to`` mm below its rim, mm.
+
+        Source: geometry.
+        """
+        from_middle = self._sphere - self.height + to
+        return math.sqrt(max(0.0, self._sphere**2 - from_middle**2))
 
 
 @dataclass(frozen=True)

@@ -55,7 +55,7 @@ PHOTOGRAPH_PAGES = (
     *("results:photograph-image", "results:remove-photograph"),
 )
 SURFACE_PAGES = (
-    *("surface:plan", "surface:change-plan", "surface:set-plan-aside", "surface:feathered-face"),
+    *("surface:plan", "surface:change-plan", "surface:set-plan-aside", "surface:face-picture"),
 )
 COAT_PAGES = ("surface:move-coat", "surface:remove-coat", "surface:overrule-coat")
 CLAY_PAGES = (

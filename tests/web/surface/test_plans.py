@@ -241,7 +241,7 @@ def test_a_feathered_board_is_a_picture_of_the_fired_colours(signed_in, board):
 def test_strokes_that_cannot_be_are_told_and_draw_nothing(signed_in, board):
     page = words_of(signed_in.get(board.get_absolute_url(), {"strokes": "99"}))
     assert "Enter from 0 to 60 strokes." in page
-    answer = signed_in.get(f"{board.get_absolute_url()}feathered.png", {"strokes": "99"})
+    answer = signed_in.get(f"{board.get_absolute_url()}face.png", {"strokes": "99"})
     assert answer.status_code == 404
 
 
@@ -250,6 +250,20 @@ def test_a_board_without_trails_says_what_is_missing(signed_in, plan):
     assert "Add at least one slip to trail onto it." in words_of(
         signed_in.get(plan.get_absolute_url())
     )
+
+
+def test_layers_sponged_back_show_more_of_the_lower_ones_the_more_they_are_wiped(signed_in, board):
+    SurfacePlan.objects.update(technique="sponged_back")
+    url = board.get_absolute_url()
+    page = words_of(signed_in.get(url, {"wipes": "0"}))
+    assert "Seen: Slip from the market 100 %." in page
+    worn = words_of(signed_in.get(url, {"wipes": "30", "pressure": "hard", "sponge": "dirty"}))
+    assert "Ferry white" in worn.split("Seen:")[1].split("greys them all")[0]
+    clean, dirty = (
+        signed_in.get(f"{url}face.png", {"wipes": "9", "sponge": how}).content
+        for how in ("clean", "dirty")
+    )
+    assert clean != dirty
 
 
 def test_changing_the_shape_keeps_the_coats(signed_in, plan, kelp):

@@ -1,13 +1,11 @@
 """The face of a feathered piece as a picture: trails across a base slip, a point drawn through."""
 
-import io
 from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
 from django import forms
 from django.http import QueryDict
-from PIL import Image
 
 from claycore.measure.formatting import plain
 from claycore.surface.previews.feathered import (
@@ -19,13 +17,13 @@ from claycore.surface.previews.feathered import (
     strokes_across,
 )
 from umberpot.surface.plans.stack import CoatRow
+from umberpot.surface.previews.raster import picture
 from umberpot.ui.fields.counts import CountField
 from umberpot.ui.fields.measures import Choice, MeasureField
 
 WIDTH_MM, HEIGHT_MM = 150.0, 72.0
 PX_A_MM = 6
 USUAL = {"strokes": "8", "direction": "alternate", "trail_mm": "6"}
-_GREY, _DARK = (188, 188, 188), (109, 109, 109)
 
 
 class FeatherForm(forms.Form):
@@ -62,21 +60,8 @@ class Feathered:
         return feather(self._trails, strokes, PX_A_MM)
 
     def png(self) -> bytes:
-        """The picture; a slip whose fired colour is not known is hatched."""
-        face = self._face()
-        down, across = np.indices(face.shape)
-        hatch = (down + across) // 4 % 3 == 0
-        picture = np.zeros((*face.shape, 3), dtype=np.uint8)
-        for number, row in enumerate(self.rows):
-            there = face == number
-            if row.colour:
-                picture[there] = _rgb(row.colour.fill)
-            else:
-                picture[there] = _GREY
-                picture[there & hatch] = _DARK
-        out = io.BytesIO()
-        Image.fromarray(picture).save(out, "PNG", optimize=True)
-        return out.getvalue()
+        """The picture."""
+        return picture(self._face(), [row.colour.lab if row.colour else None for row in self.rows])
 
     @property
     def says(self) -> str:
@@ -88,10 +73,6 @@ class Feathered:
         ]
         finest = plain(self._trails.finest_mm, 1)
         return f"{', '.join(parts)}. Beside the point a trail is drawn out to {finest} mm."
-
-
-def _rgb(hex_colour: str) -> tuple[int, ...]:
-    return tuple(int(hex_colour[at : at + 2], 16) for at in (1, 3, 5))
 
 
 def feathered(rows_from_the_top: Sequence[CoatRow], data: QueryDict) -> Feathered | None:
