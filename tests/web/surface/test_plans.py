@@ -231,7 +231,7 @@ def test_a_feathered_board_is_a_picture_of_the_fired_colours(signed_in, board):
     assert "6 % Kelp in Ferry white 50 %, 6 % Rust in Ferry white 25 %" in said
     src = html.unescape(re.search(r'src="(/surface/plans/[^"]+)"', page.content.decode())[1])
     shown = signed_in.get(src)
-    picture = Image.open(io.BytesIO(shown.content))
+    picture = Image.open(io.BytesIO(shown.content)).convert("RGB")
     colours = {"#{:02x}{:02x}{:02x}".format(*rgb) for _, rgb in picture.getcolors()}
     assert {Lab(56, -17, 9).hex, Lab(54, 22, 28).hex} <= colours
     assert len(shown.content) < 200_000

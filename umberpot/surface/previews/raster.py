@@ -20,24 +20,29 @@ def picture(face: np.ndarray, colours: Sequence[Lab | None], dirty: float = 0.0)
 
     ``dirty`` is the share by which a dirty sponge draws all colours towards their mean.
     """
-    down, across = np.indices(face.shape)
-    hatch = (down + across) // 4 % 3 == 0
-    drawn = np.zeros((*face.shape, 3))
-    for number, lab in enumerate(colours):
-        there = face == number
-        drawn[there] = _rgb(lab) if lab else _GREY
-        if lab is None:
-            drawn[there & hatch] = _DARK
-    if dirty:
-        known = [_rgb(lab) for lab in colours if lab]
-        if known:
-            drawn += dirty * (np.mean(known, axis=0) - drawn)
-    drawn[face == BEYOND] = _GREY
+    known = [_rgb(lab) for lab in colours if lab]
+    mean = np.mean(known, axis=0) if known else np.zeros(3)
+    palette = [_towards(mean, _rgb(lab), dirty) if lab else _GREY for lab in colours]
+    grey, dark = len(palette), len(palette) + 1
+    drawn = np.where(face == BEYOND, grey, face).astype(np.uint8)
+    unknown = [number for number, lab in enumerate(colours) if lab is None]
+    if unknown:
+        down, across = np.indices(face.shape)
+        drawn[np.isin(face, unknown) & ((down + across) // 4 % 3 == 0)] = dark
+    image = Image.fromarray(drawn, "P")
+    image.putpalette([part for colour in (*palette, _GREY, _DARK) for part in colour])
     out = io.BytesIO()
-    Image.fromarray(np.round(drawn).astype(np.uint8)).save(out, "PNG", optimize=True)
+    image.save(out, "PNG")
     return out.getvalue()
 
 
 def _rgb(lab: Lab) -> tuple[int, ...]:
     written = lab.hex
     return tuple(int(written[at : at + 2], 16) for at in (1, 3, 5))
+
+
+def _towards(mean: np.ndarray, rgb: tuple[int, ...], share: float) -> tuple[int, ...]:
+    """A colour drawn towards the mean of all by a share."""
+    return tuple(
+        round(part + share * (of_mean - part)) for part, of_mean in zip(rgb, mean, strict=True)
+    )

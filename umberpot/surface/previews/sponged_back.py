@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 from django import forms
@@ -34,6 +35,12 @@ class SpongeForm(forms.Form):
         super().__init__({name: data.get(name) or usual for name, usual in USUAL.items()})
 
 
+@lru_cache(maxsize=1)
+def _stands() -> np.ndarray:
+    """The one form that is drawn; its unevenness takes longer than all the rest."""
+    return proud(Form(), HEIGHT, WIDTH)
+
+
 @dataclass(frozen=True)
 class SpongedBack:
     """What the side of a form shows: layers from the top, the body last."""
@@ -46,7 +53,7 @@ class SpongedBack:
         typed = self.form.cleaned_data
         worn = typed["wipes"] * PRESSURES[typed["pressure"]]
         thicknesses = [layer.thickness_mm for layer in self.layers[:-1]]
-        return sponge(thicknesses, proud(Form(), HEIGHT, WIDTH), worn)
+        return sponge(thicknesses, _stands(), worn)
 
     def _outline(self) -> np.ndarray:
         """Where the piece is in the picture: as wide as it is at each height, as large as fits."""

@@ -1,0 +1,65 @@
+"""``python -m benchmarks.surface``: each preview against a dose while typing, as ratios.
+
+The dose by its real URL, signed out; the previews as their pictures are made, without the page
+around them. In one process.
+"""
+
+import os
+
+os.environ["DJANGO_SETTINGS_MODULE"] = "tests.settings"
+
+import django
+
+django.setup()
+
+from django.http import QueryDict
+from django.test import Client
+
+from benchmarks.ratios import medians
+from claycore.colour.notation import Lab
+from claycore.surface.previews.feathered import Trails, feather, strokes_across
+from claycore.surface.previews.layers import Layer
+from claycore.surface.shapes import Beaker
+from umberpot.surface.previews import feathered, raster, scratched, sponged_back
+
+ROUNDS = 40
+DOSE = "/mix/dose/?clay=Ferry+white&state=plastic&mass=3.4&unit=kg&water_pct=21.5&add=Quay+Blue:6.5"
+LAYERS = [
+    Layer("top", 0.3, Lab(84, 1, 36)),
+    Layer("middle", 0.3, Lab(50, -20, 18)),
+    Layer("body", 100, Lab(88, 0, 8)),
+]
+MUG = Beaker(rim=84, foot=80, height=95)
+BOARD = Trails(feathered.WIDTH_MM, feathered.HEIGHT_MM, 2)
+
+
+def feathered_face() -> bytes:
+    strokes = strokes_across(BOARD.width_mm, 8, alternate=True)
+    face = feather(BOARD, strokes, feathered.PX_A_MM)
+    return raster.picture(face, [layer.lab for layer in LAYERS])
+
+
+def sponged_face() -> bytes:
+    board = sponged_back.sponged_back(LAYERS, MUG, QueryDict("wipes=9"))
+    if board is None:
+        raise SystemExit("Nothing was drawn: nothing was measured.")
+    return board.png()
+
+
+def main() -> None:
+    client = Client(headers={"host": "127.0.0.1", "hx-request": "true"})
+    if client.get(DOSE).status_code != 200:
+        raise SystemExit("The dose does not answer: nothing was measured.")
+    calls = {
+        "dose": lambda: client.get(DOSE),
+        "scratched": lambda: scratched.face(LAYERS, 0.9),
+        "feathered": feathered_face,
+        "sponged back": sponged_face,
+    }
+    found = medians(calls, ROUNDS)
+    for name, seconds in found.items():
+        print(f"{name:14} {seconds / found['dose']:6.2f} × the dose")
+
+
+if __name__ == "__main__":
+    main()
