@@ -18,9 +18,10 @@ from django.test import Client
 from benchmarks.ratios import medians
 from claycore.colour.notation import Lab
 from claycore.surface.previews.feathered import Trails, feather, strokes_across
+from claycore.surface.previews.joggled import Tilt, joggle
 from claycore.surface.previews.layers import Layer
 from claycore.surface.shapes import Beaker
-from umberpot.surface.previews import feathered, raster, scratched, sponged_back
+from umberpot.surface.previews import feathered, joggled, raster, scratched, sponged_back
 
 ROUNDS = 40
 DOSE = "/mix/dose/?clay=Ferry+white&state=plastic&mass=3.4&unit=kg&water_pct=21.5&add=Quay+Blue:6.5"
@@ -39,6 +40,11 @@ def feathered_face() -> bytes:
     return raster.picture(face, [layer.lab for layer in LAYERS])
 
 
+def joggled_face() -> bytes:
+    face = joggle(joggled.SIDE_MM, 2, 9, [Tilt.RIGHT, Tilt.AWAY, Tilt.LEFT], joggled.PX_A_MM)
+    return raster.picture(face, [layer.lab for layer in LAYERS])
+
+
 def sponged_face() -> bytes:
     board = sponged_back.sponged_back(LAYERS, MUG, QueryDict("wipes=9"))
     if board is None:
@@ -54,6 +60,7 @@ def main() -> None:
         "dose": lambda: client.get(DOSE),
         "scratched": lambda: scratched.face(LAYERS, 0.9),
         "feathered": feathered_face,
+        "joggled": joggled_face,
         "sponged back": sponged_face,
     }
     found = medians(calls, ROUNDS)

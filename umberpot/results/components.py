@@ -10,6 +10,7 @@ from urllib.parse import urlencode
 from django import template
 
 from claycore.colour.notation import Lab
+from claycore.measure.uncertainty import Estimate
 from umberpot.results.places import CALCULATORS, CALCULATORS_TABBED, TOOLS
 from umberpot.results.predict.expected import Ground, grounds_of
 from umberpot.studio.request import StudioRequest
@@ -29,6 +30,17 @@ def colour_tools(context: dict[str, Any], here: str) -> dict[str, Any]:
     """The same on a colour calculator: signed in, the one tab stands for all three."""
     signed_in = context["user"].is_authenticated
     return results_tools(context, "results:colour-difference" if signed_in else here)
+
+
+@register.simple_tag
+def ware_query(ware: str, school: str, absorption: Estimate) -> str:
+    """The query that asks what ware of this absorption may be used for."""
+    asked = {"ware": ware, "school": school}
+    asked |= {
+        "absorption_pct": f"{absorption.value:.2f}",
+        "absorption_u95": f"{absorption.u95:.2f}",
+    }
+    return urlencode(asked)
 
 
 @register.simple_tag

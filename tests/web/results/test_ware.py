@@ -1,11 +1,16 @@
 """What ware may be used for keeps its contract, as JSON and as a page."""
 
+import html
+import re
+
 import pytest
 from django.test import Client
 
 from claycore.judging.ware import CHAINS
+from claycore.testing.readings import Quantity
 from tests.pages import words_of
 from tests.web.results.test_calculators import answer, ask
+from umberpot.tiles.services import Entry, record
 
 URL = "/results/ware/"
 LEAST = {"ware": "stoneware", "school": "strict"}
@@ -74,6 +79,18 @@ def test_bad_input_names_its_field(changed, field):
     status, body = ask(URL, {**ALL, **changed})
     assert status == 400
     assert [error["field"] for error in body["errors"]] == [field]
+
+
+def test_a_tiles_page_leads_there_with_its_own_absorption(signed_in, fired_tile, user):
+    tile = fired_tile("&add=Kelp:6", "56, -17, 9")
+    firing = tile.loadings.get().firing
+    figures = {Quantity.MASS_FIRED: Entry(80.0, 0.1, None)}
+    figures[Quantity.MASS_SOAKED] = Entry(80.8, 0.1, None, "boil_soak")
+    record(tile, firing, figures, user)
+    page = signed_in.get(f"/results/tiles/{tile.code}/").content.decode()
+    (link,) = re.findall(r'href="(/results/ware/[^"]+)"', page.replace('/results/ware/"', ""))
+    led = words_of(signed_in.get(html.unescape(link)))
+    assert "The body absorbs 1.0 ±" in led
 
 
 def test_the_page_says_the_weakest_link_and_assures_nothing():

@@ -247,7 +247,7 @@ def test_strokes_that_cannot_be_are_told_and_draw_nothing(signed_in, board):
 
 def test_a_board_without_trails_says_what_is_missing(signed_in, plan):
     SurfacePlan.objects.update(technique="feathered")
-    assert "Add at least one slip to trail onto it." in words_of(
+    assert "Add at least one slip to pour or trail onto it." in words_of(
         signed_in.get(plan.get_absolute_url())
     )
 
@@ -264,6 +264,21 @@ def test_layers_sponged_back_show_more_of_the_lower_ones_the_more_they_are_wiped
         for how in ("clean", "dirty")
     )
     assert clean != dirty
+
+
+def test_a_joggled_board_takes_tilts_one_by_one_and_gives_them_back(signed_in, board):
+    SurfacePlan.objects.update(technique="joggled")
+    url = board.get_absolute_url()
+    page = signed_in.get(url, {"tilts": "right"})
+    assert "After 1 tilt:" in words_of(page)
+    assert "tilts=right+away" in page.content.decode()
+    pictures = [
+        signed_in.get(f"{url}face.png", {"tilts": tilts}).content
+        for tilts in ("right", "right away", "right", "")
+    ]
+    assert pictures[0] == pictures[2]
+    assert len(set(pictures)) == 3
+    assert "“up” is no tilt." in words_of(signed_in.get(url, {"tilts": "right up"}))
 
 
 def test_changing_the_shape_keeps_the_coats(signed_in, plan, kelp):

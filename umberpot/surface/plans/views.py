@@ -23,6 +23,7 @@ from umberpot.surface.plans.forms import CoatForm, PlanForm
 from umberpot.surface.plans.section import section
 from umberpot.surface.plans.stack import Reckoned, reckon
 from umberpot.surface.previews.feathered import Feathered, FeatherForm, feathered
+from umberpot.surface.previews.joggled import Joggled, JoggleForm, joggled
 from umberpot.surface.previews.scratched import face, layers_of
 from umberpot.surface.previews.sponged_back import SpongedBack, SpongeForm, sponged_back
 from umberpot.ui.fields.measures import MeasureField
@@ -31,7 +32,8 @@ from umberpot.ui.paging import page_of
 PLANS_A_PAGE = 20
 LONGEST_REASON = 120
 
-PAINTED: dict[str, type[FeatherForm] | type[SpongeForm]] = {
+PAINTED: dict[str, type[FeatherForm] | type[JoggleForm] | type[SpongeForm]] = {
+    Technique.JOGGLED: JoggleForm,
     Technique.FEATHERED: FeatherForm,
     Technique.SPONGED_BACK: SpongeForm,
 }
@@ -146,10 +148,12 @@ def _bucket(request: StudioRequest, found: SurfacePlan) -> dict[str, Any]:
 
 def _board(
     request: StudioRequest, found: SurfacePlan, whole: Reckoned
-) -> Feathered | SpongedBack | None:
+) -> Feathered | Joggled | SpongedBack | None:
     """The face as a picture, by the plan's technique; None where it cannot be drawn."""
     if found.technique == Technique.FEATHERED:
         return feathered(whole.rows, request.GET)
+    if found.technique == Technique.JOGGLED:
+        return joggled(whole.rows, request.GET)
     if found.technique == Technique.SPONGED_BACK:
         layers = layers_of(whole.rows, found.body.name, whole.body)
         return sponged_back(layers, found.piece, request.GET)
