@@ -19,6 +19,8 @@ from claycore.measure.errors import OutOfBounds
 MOST_TILTS = 24
 STRIPE = Bound(0, 2000, "Enter a length of more than 0 mm and at most 2000 mm.")
 _SWIRLS = (1, 2, 3)
+_FINE = 4096
+"""Places across the board that the flow is worked out for."""
 
 
 class Tilt(StrEnum):
@@ -49,18 +51,28 @@ def joggle(
         raise OutOfBounds("tilts", len(tilts), f"At most {MOST_TILTS} tilts. Take some back.")
     count = round(side_mm * px_per_mm)
     at = (np.arange(count) + 0.5) / px_per_mm
-    x, y = np.meshgrid(at, at)
+    x, y = np.meshgrid(at, at, copy=False)
     # Each place asks where its slip came from, so the last tilt is taken back first.
     for number in range(len(tilts) - 1, -1, -1):
         tilt = tilts[number]
         flow = flow_mm if tilt in (Tilt.RIGHT, Tilt.AWAY) else -flow_mm
         if tilt in (Tilt.RIGHT, Tilt.LEFT):
-            x = np.mod(x - flow * _unequal(y / side_mm, number), side_mm)
+            x = np.mod(x - _flow(flow, y, side_mm, number), side_mm)
         else:
-            y = np.mod(y + flow * _unequal(x / side_mm, number), side_mm)
+            y = np.mod(y + _flow(flow, x, side_mm, number), side_mm)
     turn = np.floor(x / stripe_mm).astype(int)
     found: NDArray[Any] = np.where(turn % 2 == 1, 1 + (turn // 2) % max(1, colours), 0)
     return found if colours else np.zeros_like(found)
+
+
+def _flow(flow_mm: float, across: NDArray[Any], side_mm: float, number: int) -> NDArray[Any]:
+    """How far slip flows at each place, mm, by how far across the board it lies.
+
+    Looked up in a table: a sine of every place takes most of the time there is.
+    """
+    table = flow_mm * _unequal(np.arange(_FINE) / _FINE, number)
+    found: NDArray[Any] = table[(across * (_FINE / side_mm)).astype(np.int32) % _FINE]
+    return found
 
 
 def _unequal(across: NDArray[Any], number: int) -> NDArray[Any]:

@@ -16,7 +16,7 @@ from umberpot.surface.previews.raster import picture
 from umberpot.ui.fields.measures import MeasureField
 
 SIDE_MM = 160.0
-PX_A_MM = 4
+PX_A_MM = 3
 USUAL_STRIPE = "9"
 USUAL_TILTS = "right away left"
 
