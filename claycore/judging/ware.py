@@ -196,8 +196,8 @@ def _hazard(ware: Ware) -> Link:
 _LEACH: dict[Leach, tuple[bool | None, str]] = {
     Leach.LABORATORY_PASS: (True, "A laboratory tested what is released, and it passed."),
     Leach.LABORATORY_FAIL: (False, "A laboratory tested what is released, and it failed."),
-    Leach.SCREEN_CHANGED: (False, "Acid overnight changed the surface: that is a fail."),
-    Leach.SCREEN_UNCHANGED: (None, "Acid overnight changed nothing visible: that is no pass."),
+    Leach.SCREEN_CHANGED: (False, "Acid overnight changed the surface. That is a fail."),
+    Leach.SCREEN_UNCHANGED: (None, "Acid overnight changed nothing visible. That is not a pass."),
     Leach.NONE: (None, "What is released into food was not tested."),
 }
 

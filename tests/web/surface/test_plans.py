@@ -278,7 +278,7 @@ def test_a_joggled_board_takes_tilts_one_by_one_and_gives_them_back(signed_in, b
     ]
     assert pictures[0] == pictures[2]
     assert len(set(pictures)) == 3
-    assert "“up” is no tilt." in words_of(signed_in.get(url, {"tilts": "right up"}))
+    assert "“up” is not a tilt." in words_of(signed_in.get(url, {"tilts": "right up"}))
 
 
 def test_changing_the_shape_keeps_the_coats(signed_in, plan, kelp):

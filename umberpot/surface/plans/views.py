@@ -22,22 +22,13 @@ from umberpot.surface.plans import sentences, services
 from umberpot.surface.plans.forms import CoatForm, PlanForm
 from umberpot.surface.plans.section import section
 from umberpot.surface.plans.stack import Reckoned, reckon
-from umberpot.surface.previews.feathered import Feathered, FeatherForm, feathered
-from umberpot.surface.previews.joggled import Joggled, JoggleForm, joggled
+from umberpot.surface.previews.boards import BOARDS
 from umberpot.surface.previews.scratched import face, layers_of
-from umberpot.surface.previews.sponged_back import SpongedBack, SpongeForm, sponged_back
 from umberpot.ui.fields.measures import MeasureField
 from umberpot.ui.paging import page_of
 
 PLANS_A_PAGE = 20
 LONGEST_REASON = 120
-
-PAINTED: dict[str, type[FeatherForm] | type[JoggleForm] | type[SpongeForm]] = {
-    Technique.JOGGLED: JoggleForm,
-    Technique.FEATHERED: FeatherForm,
-    Technique.SPONGED_BACK: SpongeForm,
-}
-"""The techniques whose face is a picture, and the form of what it depends on."""
 
 
 @require_GET
@@ -112,11 +103,12 @@ def _preview(request: StudioRequest, found: SurfacePlan, whole: Reckoned) -> dic
     """The face as its technique makes it, where there is a drawing of that."""
     if found.technique == Technique.SCRATCHED and whole.rows:
         return _scratched(request, found, whole)
-    if found.technique in PAINTED:
-        board = _board(request, found, whole)
-        form = board.form if board else PAINTED[found.technique](request.GET)
+    kind = BOARDS.get(found.technique)
+    if kind:
+        board = kind.draw(found, whole, request.GET)
+        form = board.form if board else kind.form(request.GET)
         query = urlencode({name: form[name].value() for name in form.fields})
-        return {"board": board, "board_form": form, "board_query": query}
+        return {"kind": kind, "board": board, "board_form": form, "board_query": query}
     return {}
 
 
@@ -146,25 +138,12 @@ def _bucket(request: StudioRequest, found: SurfacePlan) -> dict[str, Any]:
         return shown | {"bucket_problem": str(error)}
 
 
-def _board(
-    request: StudioRequest, found: SurfacePlan, whole: Reckoned
-) -> Feathered | Joggled | SpongedBack | None:
-    """The face as a picture, by the plan's technique; None where it cannot be drawn."""
-    if found.technique == Technique.FEATHERED:
-        return feathered(whole.rows, request.GET)
-    if found.technique == Technique.JOGGLED:
-        return joggled(whole.rows, request.GET)
-    if found.technique == Technique.SPONGED_BACK:
-        layers = layers_of(whole.rows, found.body.name, whole.body)
-        return sponged_back(layers, found.piece, request.GET)
-    return None
-
-
 @require_GET
 def face_picture(request: StudioRequest, pk: int) -> HttpResponse:
     """The face of a plan as a picture."""
     found = _plan(request, pk)
-    board = _board(request, found, reckon(request.studio, found))
+    kind = BOARDS.get(found.technique)
+    board = kind.draw(found, reckon(request.studio, found), request.GET) if kind else None
     if board is None:
         raise Http404
     return HttpResponse(board.png(), "image/png", headers={"Cache-Control": "no-store"})

@@ -39,7 +39,7 @@ class JoggleForm(forms.Form):
         words = self.cleaned_data["tilts"].replace(",", " ").lower().split()
         wrong = [word for word in words if word not in set(Tilt)]
         if wrong:
-            raise forms.ValidationError(f"“{wrong[0]}” is no tilt. Use {', '.join(Tilt)}.")
+            raise forms.ValidationError(f"“{wrong[0]}” is not a tilt. Use {', '.join(Tilt)}.")
         if len(words) > MOST_TILTS:
             raise forms.ValidationError(f"At most {MOST_TILTS} tilts. Take some back.")
         return [Tilt(word) for word in words]
