@@ -25,16 +25,21 @@ class MeasuredColour:
     of_bare_half: bool = False
 
 
-def typed_colour(studio: Studio, typed: str, *, of_bare_half: bool = False) -> MeasuredColour:
+def typed_colour(
+    studio: Studio, typed: str, *, of: str = "", of_bare_half: bool = False
+) -> MeasuredColour:
     """What was typed: ``#rrggbb``, ``L, a, b``, ``like A12`` or ``between A12 and A14``.
 
-    Raises OutOfBounds naming ``colour``, also for a tile whose colour is not known.
+    ``of`` is the code of the tile it is the colour of. Raises OutOfBounds naming ``colour``, also
+    for a tile whose colour is not known, and for one that is compared with itself.
     """
     typed = typed.strip()
     found = _BY_EYE.fullmatch(typed)
     if found is None:
         return MeasuredColour(notation.parse(typed), typed, of_bare_half=of_bare_half)
     codes = dict.fromkeys(code.upper() for code in found.groups() if code)
+    if of in codes:
+        raise OutOfBounds("colour", of, f"Compare {of} with another tile, not with itself.")
     seen = seen_like([_known(studio, code) for code in codes])
     return MeasuredColour(seen.lab, typed, ColourSource.BY_EYE, seen.u95, of_bare_half)
 

@@ -291,7 +291,7 @@ class FiredForm(StageForm):
         typed = typed.strip()
         if typed and not notation.is_in_words(typed):
             try:
-                typed_colour(self.studio, typed)
+                typed_colour(self.studio, typed, of=self.progress.tile.code)
             except ClayError as error:
                 raise forms.ValidationError(str(error)) from None
         return typed

@@ -257,7 +257,7 @@ def record_colour(
     """
     if notation.is_in_words(typed):
         return _record_words(tile, firing, typed, by)
-    measured = typed_colour(tile.studio, typed, of_bare_half=of_bare_half)
+    measured = typed_colour(tile.studio, typed, of=tile.code, of_bare_half=of_bare_half)
     current = _current_colour(tile, firing, measured)
     if current and current.typed == typed:
         return False

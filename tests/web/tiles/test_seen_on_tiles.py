@@ -80,6 +80,12 @@ def test_or_lies_between_two(signed_in, tiles):
     assert reading.u95 > 5
 
 
+def test_a_tile_is_not_compared_with_itself(signed_in, tiles):
+    answer = record(signed_in, tiles[0], colour=f"like {tiles[0].code}")
+    assert answer.status_code == 400
+    assert "with another tile, not with itself" in words_of(answer)
+
+
 def test_like_a_tile_that_has_no_colour_says_so(signed_in, tiles, stranger):
     answer = record(signed_in, tiles[0], colour=f"like {tiles[2].code}", seen_colour="")
     assert answer.status_code == 400
