@@ -18,6 +18,8 @@ class Wait:
     least_min: int
     most_min: int
     late: str = ""
+    protocol: str = ""
+    """What times it, by its code in claycore.testing.protocols; '' where nothing does."""
 
     @property
     def words(self) -> str:
@@ -31,12 +33,21 @@ class Wait:
 
 
 LEATHER_HARD = Wait(
-    "leather_hard", "Until leather-hard", 4 * _HOUR, 2 * _DAY, "Past leather-hard, slip may flake."
+    "leather_hard",
+    "Until leather-hard",
+    4 * _HOUR,
+    2 * _DAY,
+    "Past leather-hard, slip may flake.",
+    "leather_hard",
 )
 BISQUE = Wait("bisque", "Bone dry, then the bisque", 3 * _DAY, 8 * _DAY)
-SHINE = Wait("shine", "Until the shine has gone", 10, 60, "A dry coat takes up the next too fast.")
-FIRM = Wait("firm", "Firm enough to scratch", 30, 3 * _HOUR, "Dry slip chips and makes dust.")
-DRY = Wait("dry", "Until bone dry", 2 * _DAY, 7 * _DAY)
+SHINE = Wait(
+    "shine", "Until the shine has gone", 10, 60, "A dry coat takes up the next too fast.", "shine"
+)
+FIRM = Wait(
+    "firm", "Firm enough to scratch", 30, 3 * _HOUR, "Dry slip chips and makes dust.", "firm"
+)
+DRY = Wait("dry", "Until bone dry", 2 * _DAY, 7 * _DAY, "", "drying")
 FIRING = Wait("firing", "The firing, with cooling", 18 * _HOUR, 2 * _DAY)
 
 

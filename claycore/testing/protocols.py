@@ -47,6 +47,31 @@ _WAITS = {
             "common practice",
         ),
         Protocol(
+            "leather_hard",
+            "Stiffen to leather-hard",
+            (
+                Stage(
+                    "Stiffen", 12 * HOUR, "Cover rims and handles, which dry first.", "", 4 * HOUR
+                ),
+            ),
+            "Press it: it dents and does not stick. Past leather-hard, slip may flake.",
+            "common practice",
+        ),
+        Protocol(
+            "shine",
+            "Until a coat has lost its shine",
+            (Stage("Wait", 30, "Leave the coat alone, out of the draught.", "", 10),),
+            "Look along the surface. If it is dull, put the next coat on now.",
+            "common practice",
+        ),
+        Protocol(
+            "firm",
+            "Until slip is firm enough to scratch",
+            (Stage("Firm up", HOUR, "Cover it loosely.", "dust", 30),),
+            "Try a line at the foot. Crumbs that fall off clean are right; dust is too late.",
+            "common practice",
+        ),
+        Protocol(
             "plaster_thin",
             "Thin layer on plaster",
             (

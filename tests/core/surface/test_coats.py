@@ -4,6 +4,7 @@ import pytest
 
 from claycore.surface.coats import RULES, Application, Coat, Onto, Stack, Technique, advise
 from claycore.surface.waits import BISQUE, DRY, FIRING, FIRM, LEATHER_HARD, SHINE, chain
+from claycore.testing.protocols import protocol
 
 WHITE = Coat("White slip", Application.BRUSH, 2, 0.4, lightness=90)
 BLUE = Coat("Blue slip", Application.BRUSH, 1, 0.5, lightness=60)
@@ -92,3 +93,15 @@ def test_no_coat_has_no_rule_and_every_rule_gives_its_reason():
 def test_the_chain_of_waits(coats, technique, expected):
     assert chain(coats, technique) == expected
     assert all(wait.least_min < wait.most_min for wait in expected)
+
+
+@pytest.mark.parametrize("wait", [LEATHER_HARD, SHINE, FIRM, DRY])
+def test_a_wait_that_is_timed_has_its_protocol_within_its_bounds(wait):
+    first = protocol(wait.protocol).stages[0]
+    assert wait.least_min <= first.minutes <= wait.most_min
+
+
+def test_waits_are_said_in_the_unit_that_fits():
+    assert [wait.words for wait in (SHINE, FIRM, LEATHER_HARD, DRY)] == [
+        *("10–60 min", "30 min to 3 hours", "4 hours to 2 days", "2–7 days")
+    ]
