@@ -17,6 +17,9 @@ from types import FrameType
 
 TOP = Path(__file__).resolve().parent.parent
 HOST = "127.0.0.1"
+ENDS_WITHIN_S = 45
+"""Gunicorn gives a request that is under way 30 seconds to end."""
+
 STARTS_WITHIN_S = 30.0
 KILN_SPEED = "120"
 """How much faster than the clock the demo's kiln fires; UMBERPOT_KILN_SPEED is another."""
@@ -149,9 +152,13 @@ def interrupted(signum: int, frame: FrameType | None) -> None:
 
 
 def end(child: subprocess.Popen) -> None:
-    """Ends one child and waits for it."""
+    """Ends one child and waits for it; one that does not end by itself is killed."""
     child.terminate()
-    child.wait(timeout=10)
+    try:
+        child.wait(timeout=ENDS_WITHIN_S)
+    except subprocess.TimeoutExpired:
+        child.kill()
+        child.wait()
 
 
 def run(mode: str, port: int) -> None:

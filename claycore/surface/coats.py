@@ -165,7 +165,7 @@ def _thin_enough_to_scratch(stack: Stack) -> Iterator[Advice]:
 def _foot_bare(stack: Stack) -> Iterator[Advice]:
     for place, coat in enumerate(stack.coats):
         if coat.application in (Application.DIP, Application.POUR):
-            said = "Keep it off the foot, or wax the foot first."
+            said = "Leave the foot bare, or wax it first."
             yield Advice("foot_bare", place, None, said, "Slip on the foot sticks and spoils it.")
 
 
