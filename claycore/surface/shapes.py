@@ -177,35 +177,6 @@ class Bowl(Shape):
 
 
 @dataclass(frozen=True)
-class Plate(Shape):
-    """A plate, taken as a flat disc: its face is the inside, its back the outside."""
-
-    code = "plate"
-    title = "plate"
-
-    rim: float
-    height: float
-
-    @property
-    def depth(self) -> float:
-        return self.height
-
-    @property
-    def across(self) -> float:
-        return self.rim
-
-    def _wall(self, to: float) -> float:
-        # Its face and its back are discs; dipped flat, all of the back is covered at once.
-        return math.pi * (self.rim / 2) ** 2
-
-    def _floor(self) -> float:
-        return 0.0
-
-    def _pushed_aside(self, to: float) -> float:
-        return math.pi * (self.rim / 2) ** 2 * to
-
-
-@dataclass(frozen=True)
 class Box(Shape):
     """A box with upright walls."""
 
@@ -235,8 +206,51 @@ class Box(Shape):
 
 
 @dataclass(frozen=True)
-class Tile(Shape):
-    """A tile: its face is the inside, its back the outside; edges do not count."""
+class Flat(Shape):
+    """A flat piece: its face is the inside, its back the outside; edges do not count."""
+
+    @property
+    @abstractmethod
+    def _face(self) -> float:
+        """Its face, and as large its back, mm²."""
+
+    def _wall(self, to: float) -> float:
+        # Dipped flat, all of its back is covered at once.
+        return self._face
+
+    def _floor(self) -> float:
+        return 0.0
+
+    def _pushed_aside(self, to: float) -> float:
+        return self._face * to
+
+
+@dataclass(frozen=True)
+class Plate(Flat):
+    """A plate, taken as a disc."""
+
+    code = "plate"
+    title = "plate"
+
+    rim: float
+    height: float
+
+    @property
+    def depth(self) -> float:
+        return self.height
+
+    @property
+    def across(self) -> float:
+        return self.rim
+
+    @property
+    def _face(self) -> float:
+        return math.pi * (self.rim / 2) ** 2
+
+
+@dataclass(frozen=True)
+class Tile(Flat):
+    """A tile."""
 
     code = "tile"
     title = "tile"
@@ -253,14 +267,9 @@ class Tile(Shape):
     def across(self) -> float:
         return math.hypot(self.width, self.length)
 
-    def _wall(self, to: float) -> float:
+    @property
+    def _face(self) -> float:
         return self.width * self.length
-
-    def _floor(self) -> float:
-        return 0.0
-
-    def _pushed_aside(self, to: float) -> float:
-        return self.width * self.length * to
 
 
 SHAPES: dict[str, type[Shape]] = {shape.code: shape for shape in (Beaker, Bowl, Plate, Box, Tile)}
