@@ -65,7 +65,11 @@ class Shape(ABC):
         """
         return self.across / 2
 
-    def _checked(self, dip_mm: float | None) -> float:
+    def dipped_to(self, dip_mm: float | None) -> float:
+        """How far below the rim a dip line lies, mm; None for down to the foot.
+
+        Raises OutOfBounds or Inconsistent naming ``dip``. Source: ours.
+        """
         if dip_mm is None:
             return self.depth
         bounds.LENGTH.check("dip", dip_mm)
@@ -82,7 +86,7 @@ class Shape(ABC):
         ``dip_mm`` is how far below the rim that lies, None for down to the foot. Raises OutOfBounds
         or Inconsistent naming ``dip``. Source: geometry.
         """
-        to = self._checked(dip_mm)
+        to = self.dipped_to(dip_mm)
         outside = self._wall(to) if side is not Side.INSIDE else 0.0
         inside = self._wall(self.depth) + self._floor() if side is not Side.OUTSIDE else 0.0
         return (outside + inside) / _MM2_IN_CM2
@@ -92,7 +96,7 @@ class Shape(ABC):
 
         Raises OutOfBounds or Inconsistent naming ``dip``. Source: Archimedes' principle.
         """
-        return self._pushed_aside(self._checked(dip_mm)) / _MM3_IN_ML
+        return self._pushed_aside(self.dipped_to(dip_mm)) / _MM3_IN_ML
 
 
 @dataclass(frozen=True)
@@ -305,7 +309,7 @@ def bucket_for(shape: Shape, diameter_mm: float, dip_mm: float | None = None) ->
         said = f"The piece is {shape.across:.0f} mm across, the bucket only {diameter_mm:g} mm."
         raise Inconsistent("bucket", diameter_mm, said)
     base = math.pi * (diameter_mm / 2) ** 2
-    to = shape._checked(dip_mm)
+    to = shape.dipped_to(dip_mm)
     pushed = shape.pushed_aside_ml(dip_mm) * _MM3_IN_ML
     slip = base * (to + UNDER_MM) - pushed
     return Bucket(slip / _MM3_IN_ML, slip / base, pushed / base)
