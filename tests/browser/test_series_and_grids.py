@@ -3,7 +3,7 @@
 import io
 import re
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 from pypdf import PdfReader
 
 
@@ -126,6 +126,21 @@ def test_the_bar_fills_while_one_pours(signed_in: Page) -> None:
     expect(page.locator("#glance")).to_contain_text("48.0 g on the scale")
     page.get_by_role("button", name="Put on too much").click()
     expect(page.locator("#glance")).to_contain_text("86.0 g on the scale: more than this step")
+
+
+def test_the_first_weight_moves_nothing_under_the_finger(signed_in: Page) -> None:
+    page = signed_in
+    held: list[Route] = []
+    page.route("**/glance/*", lambda route: held.append(route))
+    page.goto("/mix/dose/?state=dry&mass=80&unit=g&add=Quay+Blue:10")
+    with page.expect_request("**/glance/*"):
+        page.get_by_role("button", name="Make this mix").click()
+    button = page.get_by_role("button", name="Record weight")
+    before = button.bounding_box()
+    for route in held:
+        route.continue_()
+    expect(page.locator("#glance")).to_contain_text("on the scale")
+    assert button.bounding_box() == before
 
 
 def test_a_wrong_sum_is_explained_while_typing(page: Page) -> None:
