@@ -1,0 +1,69 @@
+"""What was expected of a trial before it, held against what came."""
+
+from dataclasses import dataclass
+from enum import StrEnum
+
+from claycore.surface.factor_trials.effects import Effects, MainEffect
+
+
+class Says(StrEnum):
+    """What an expectation says of a level, or of a whole factor."""
+
+    BEST = "best"
+    WORST = "worst"
+    NO_DIFFERENCE = "no_difference"
+
+
+class Came(StrEnum):
+    """How an expectation came out."""
+
+    AS_EXPECTED = "as_expected"
+    OTHERWISE = "otherwise"
+    NOT_DECIDED = "not_decided"
+
+    @property
+    def words(self) -> str:
+        """What it is called on a page."""
+        return self.value.replace("_", " ")
+
+
+@dataclass(frozen=True)
+class Claim:
+    """An expectation that figures can answer. ``level`` is None for one about a whole factor."""
+
+    factor: int
+    says: Says
+    level: int | None = None
+
+
+def outcome(claim: Claim, effects: Effects) -> Came:
+    """Whether it came as expected. Only what is more than chance decides anything.
+
+    A level is the worst if against each other level it was worse in over half of their pairs;
+    likewise the best. That no difference was found never proves that there is none. Source: our
+    choice: a belief is not counted as right on a result that chance could have given.
+    """
+    effect = effects.mains[claim.factor]
+    if not effect.decided:
+        return Came.NOT_DECIDED
+    if claim.says is Says.NO_DIFFERENCE or claim.level is None:
+        return Came.OTHERWISE
+    if _stands_out(effect, claim.level, claim.says):
+        return Came.AS_EXPECTED
+    others = [at for at in range(len(effect.places)) if at != claim.level]
+    beaten = any(_beats(effect, other, claim.level, claim.says) for other in others)
+    return Came.OTHERWISE if beaten else Came.NOT_DECIDED
+
+
+def _stands_out(effect: MainEffect, level: int, says: Says) -> bool:
+    others = [at for at in range(len(effect.places)) if at != level]
+    return all(_beats(effect, level, other, says) for other in others)
+
+
+def _beats(effect: MainEffect, level: int, other: int, says: Says) -> bool:
+    """Whether one level was worse (or better) than another in over half of their pairs."""
+    pair = effect.pair(level, other)
+    if pair is None:
+        return False
+    more = pair.first_worse if says is Says.WORST else pair.second_worse
+    return more > pair.count / 2
