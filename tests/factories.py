@@ -23,6 +23,7 @@ from umberpot.shelf.models import (
     SupplierClaim,
 )
 from umberpot.studio.models import Membership, Studio
+from umberpot.surface.models import FactorTrial
 
 
 class UserFactory(DjangoModelFactory):
@@ -142,6 +143,23 @@ class NoteFactory(DjangoModelFactory):
 
     words = "Greener than last time"
     image = b"x"
+    request_key = factory.LazyFunction(uuid.uuid4)
+    made_by = factory.SubFactory(UserFactory)
+
+
+class FactorTrialFactory(DjangoModelFactory):
+    """Two factors, its pieces not laid out."""
+
+    class Meta:
+        model = FactorTrial
+
+    name = "What keeps slip on"
+    factors = [
+        {"name": "finish", "levels": ["brushed", "ribbed"]},
+        {"name": "slip", "levels": ["green", "yellow"]},
+    ]
+    slabs = 4
+    scales = ["scrub"]
     request_key = factory.LazyFunction(uuid.uuid4)
     made_by = factory.SubFactory(UserFactory)
 

@@ -27,7 +27,7 @@ from umberpot.mixing.models import Plan
 from umberpot.mixing.services import save_calculation
 from umberpot.results.models import Ring
 from umberpot.results.photographs.services import keep_photograph
-from umberpot.surface.models import SurfacePlan
+from umberpot.surface.models import FactorTrial, SurfacePlan
 from umberpot.tiles.models import ClayTest, Tile
 
 BAR_TEST = {
@@ -57,6 +57,15 @@ PHOTOGRAPH_PAGES = (
 SURFACE_PAGES = (
     *("surface:plan", "surface:change-plan", "surface:set-plan-aside", "surface:face-picture"),
 )
+FACTOR_PAGES = (
+    *("surface:factor-trial", "surface:rate", "surface:expect", "surface:change-slabs"),
+    *("surface:show-factor-trial", "surface:factor-results", "surface:set-factor-trial-aside"),
+)
+FACTOR_TRIAL = {
+    **{"name": "Secret factors", "factor_1": "slip", "levels_1": "a, b"},
+    **{"factor_2": "coats", "levels_2": "one, two", "slabs": "4", "scales": "scrub"},
+    "expected": "Nothing",
+}
 COAT_PAGES = ("surface:move-coat", "surface:remove-coat", "surface:overrule-coat")
 CLAY_PAGES = (
     *("results:clay", "results:clay-purpose", "results:report", "results:figures"),
@@ -99,6 +108,8 @@ def world(make_mix, weigh, signed_in, user, studio):
     of_slip = {"name": "Secret slip", "application": "dip", "onto": "leather_hard"}
     of_slip |= {"coats": 1, "thickness_mm": 1, "specific_gravity": 1.5}
     signed_in.post(surface.get_absolute_url(), of_slip)
+    signed_in.post("/surface/factor-trials/new/", FACTOR_TRIAL)
+    factors = FactorTrial.objects.of(studio).get()
     signed_in.post(f"/tiles/tests/new/{clay.pk}/", BAR_TEST)
     test = ClayTest.objects.of(studio).get()
     timer = start_timer(studio, protocols()["drying"], "Secret", 60, test, uuid.uuid4(), user)
@@ -162,6 +173,7 @@ def world(make_mix, weigh, signed_in, user, studio):
         "results:crop": ring.pk,
         "library:add-note": tile.pk,
         **dict.fromkeys(SURFACE_PAGES, surface.pk),
+        **dict.fromkeys(FACTOR_PAGES, factors.pk),
         **dict.fromkeys(COAT_PAGES, surface.coats.get().pk),
         **dict.fromkeys(("library:note-photograph", "library:remove-note"), note.pk),
         **dict.fromkeys(BY_NUMBER, tile.pk),
@@ -187,4 +199,5 @@ def every_url(arguments):
         address = address.replace("<uuid:key>", str(uuid.uuid4()))
         address = address.replace("<slug:kind>", "mixes").replace("<slug:form>", "csv")
         address = address.replace("<slug:tool>", "dose").replace("<slug:about>", "tile")
+        address = address.replace("<slug:scale>", "scrub")
         yield name, "/" + address.replace("<str:token>", "guessed")

@@ -6,6 +6,7 @@ from django.db.models import Q
 from umberpot.kiln.models import Firing
 from umberpot.mixing.models import Mix
 from umberpot.studio.models import Signed, StudioOwned
+from umberpot.surface.models import FactorTrial
 from umberpot.tiles.models import Tile, Trial
 
 LONGEST_NOTE = 1000
@@ -15,6 +16,7 @@ SUBJECTS: dict[str, type[StudioOwned]] = {
     "trial": Trial,
     "mix": Mix,
     "firing": Firing,
+    "factor_trial": FactorTrial,
 }
 """What a note may be about: the column that says so, and what it points to."""
 
@@ -34,6 +36,7 @@ class Note(Signed):
     trial = models.ForeignKey(Trial, models.PROTECT, null=True, related_name="notes")
     mix = models.ForeignKey(Mix, models.PROTECT, null=True, related_name="notes")
     firing = models.ForeignKey(Firing, models.PROTECT, null=True, related_name="notes")
+    factor_trial = models.ForeignKey(FactorTrial, models.PROTECT, null=True, related_name="notes")
     words = models.TextField(max_length=LONGEST_NOTE, blank=True)
     image = models.BinaryField(null=True)
     withdrawn_at = models.DateTimeField(null=True)
@@ -55,9 +58,9 @@ class Note(Signed):
         return self.words or f"photograph of {self.subject}"
 
     @property
-    def subject(self) -> Tile | Trial | Mix | Firing:
+    def subject(self) -> Tile | Trial | Mix | Firing | FactorTrial:
         """What it is about."""
-        about: Tile | Trial | Mix | Firing = getattr(self, self.kind)
+        about: Tile | Trial | Mix | Firing | FactorTrial = getattr(self, self.kind)
         return about
 
     @property

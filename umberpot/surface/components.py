@@ -7,6 +7,10 @@ from typing import Any
 
 from django import template
 
+from claycore.surface.factor_trials.scales import SCALES
+from umberpot.surface.factor_trials.drawing import PieceLook, look_of
+from umberpot.surface.factor_trials.reading import Piece
+from umberpot.surface.models import FactorTrial
 from umberpot.surface.places import CALCULATORS, TOOLS
 from umberpot.ui.tools import offered_tools, shown_tools
 
@@ -23,3 +27,21 @@ def surface_tools(context: dict[str, Any], here: str) -> dict[str, Any]:
 def surface_calculators() -> dict[str, Any]:
     """Those of its tools that need no studio, each with what it is for."""
     return shown_tools("Surface", CALCULATORS, "")
+
+
+@register.inclusion_tag("surface/factor_trials/_piece.html")
+def factor_piece(piece: Piece, scale: str, name: str) -> dict[str, PieceLook]:
+    """A piece of a trial of factors: its halves in their colours, a filled corner for each step."""
+    return {"look": look_of(piece, scale, name)}
+
+
+@register.filter
+def scale_title(code: str) -> str:
+    """What a scale is called within a sentence."""
+    return SCALES[code].title.lower()
+
+
+@register.filter
+def combination(piece: Piece, trial: FactorTrial) -> str:
+    """What a piece is, in words."""
+    return trial.design.named(piece.row.cell)

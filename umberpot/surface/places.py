@@ -8,4 +8,9 @@ _AMOUNT = Tool("surface:amount", "Slip amount calculator", "Slip for an area, an
 
 CALCULATORS = (ToolGroup("", (_AMOUNT,)),)
 
-TOOLS = (ToolGroup("", (Tool("surface:plans", "Surface plans"),)), *CALCULATORS)
+_PAGES = (
+    Tool("surface:plans", "Surface plans"),
+    Tool("surface:factor-trials", "Trials of factors"),
+)
+
+TOOLS = (ToolGroup("", _PAGES), *CALCULATORS)

@@ -3,6 +3,7 @@
 from django.urls import path
 
 from umberpot.surface.calculators.amount import AmountView
+from umberpot.surface.factor_trials import views as factor_trials
 from umberpot.surface.plans import views as plans
 
 app_name = "surface"
@@ -16,5 +17,18 @@ urlpatterns = [
     path("coats/<int:pk>/move/", plans.move, name="move-coat"),
     path("coats/<int:pk>/remove/", plans.remove, name="remove-coat"),
     path("coats/<int:pk>/overrule/", plans.overrule, name="overrule-coat"),
+    path("factor-trials/", factor_trials.trials, name="factor-trials"),
+    path("factor-trials/new/", factor_trials.new, name="new-factor-trial"),
+    path("factor-trials/<int:pk>/", factor_trials.trial, name="factor-trial"),
+    path("factor-trials/<int:pk>/rate/<slug:scale>/", factor_trials.rate, name="rate"),
+    path("factor-trials/<int:pk>/expect/", factor_trials.expect, name="expect"),
+    path("factor-trials/<int:pk>/slabs/", factor_trials.change_slabs, name="change-slabs"),
+    path("factor-trials/<int:pk>/show/", factor_trials.show, name="show-factor-trial"),
+    path("factor-trials/<int:pk>/results.csv", factor_trials.results_file, name="factor-results"),
+    path(
+        "factor-trials/<int:pk>/set-aside/",
+        factor_trials.set_aside,
+        name="set-factor-trial-aside",
+    ),
     path("amount/", AmountView.as_view(), name="amount"),
 ]

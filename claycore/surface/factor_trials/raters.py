@@ -4,12 +4,13 @@ import statistics
 from collections import defaultdict
 from collections.abc import Hashable, Mapping
 from dataclasses import dataclass
+from typing import Generic, TypeVar
 
-Piece = Hashable
+Piece = TypeVar("Piece", bound=Hashable)
 
 
 @dataclass(frozen=True)
-class Agreement:
+class Agreement(Generic[Piece]):
     """How far raters agree: the pieces rated by two or more, those rated within one step, and
     the one they differ on most with how many steps; None where all agree."""
 
@@ -30,7 +31,7 @@ def agreed(ratings: Mapping[tuple[str, Piece], int]) -> dict[Piece, float]:
     return {piece: float(statistics.median(steps)) for piece, steps in of_piece.items()}
 
 
-def agreement(ratings: Mapping[tuple[str, Piece], int]) -> Agreement:
+def agreement(ratings: Mapping[tuple[str, Piece], int]) -> Agreement[Piece]:
     """How far the raters agree, in steps. Source: by counting."""
     of_piece = defaultdict(list)
     for (_, piece), step in ratings.items():

@@ -37,7 +37,7 @@ def of_main(design: Design, effect: MainEffect, scale: Scale) -> Said:
     Source: our choice: the count of pairs first, since anyone can check it on the table.
     """
     factor = design.factors[effect.factor]
-    name = factor.name[:1].upper() + factor.name[1:]
+    name = _capital(factor.name)
     pair = effect.extremes
     if effect.p is None or pair is None:
         return Said(f"{name}: too few rated pieces to compare.", None)
@@ -45,14 +45,12 @@ def of_main(design: Design, effect: MainEffect, scale: Scale) -> Said:
     said = f"{worse} came out worse than {better} in {_pairs(pair)}"
     if effect.decided:
         more = f", by {_difference(pair, scale)} on average" if pair.difference else ""
-        return Said(
-            f"{name} matters ({chance_words(effect.p)}): {said}{_none_other(pair)}{more}.",
-            True,
-        )
+        return Said(f"{name} matters ({chance_words(effect.p)}): {said}{more}.", True)
     if not pair.first_worse and not pair.second_worse:
         return Said(f"{name}: no piece differed from its like. {SMALL_MISSED}", False)
     return Said(
-        f"{name}: not decided ({chance_words(effect.p)}). {said}; that can be chance.", False
+        f"{name}: not decided ({chance_words(effect.p)}). {_capital(said)}; that can be chance.",
+        False,
     )
 
 
@@ -60,14 +58,15 @@ SMALL_MISSED = "A small difference could have been missed."
 
 
 def _pairs(pair: Pair) -> str:
-    return f"{pair.first_worse} of {pair.count} pairs"
+    """In how many pairs the first was worse; and better, where it was not worse in all."""
+    said = f"{pair.first_worse} of {pair.count} pairs"
+    if pair.first_worse == pair.count:
+        return said
+    return f"{said} and better in {pair.second_worse or 'none'}"
 
 
-def _none_other(pair: Pair) -> str:
-    """How the other pairs came out, of an effect that is decided."""
-    if pair.second_worse:
-        return f" and better in {pair.second_worse}"
-    return ", better in none" if pair.first_worse < pair.count else ""
+def _capital(words: str) -> str:
+    return words[:1].upper() + words[1:]
 
 
 def _difference(pair: Pair, scale: Scale) -> str:

@@ -19,6 +19,7 @@ from umberpot.places import PLACES
 from umberpot.results.places import TOOLS as RESULTS_TOOLS
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
+from umberpot.surface.models import FactorTrial, SurfacePlan
 from umberpot.surface.places import TOOLS as SURFACE_TOOLS
 from umberpot.tiles.models import ColourWords, Tile, Trial
 
@@ -93,6 +94,18 @@ def _plans(studio: Studio, words: list[str]) -> Iterator[Found]:
         yield Found(plan.name, says, plan.get_absolute_url())
 
 
+def _factor_trials(studio: Studio, words: list[str]) -> Iterator[Found]:
+    for trial in _named(FactorTrial.objects.of(studio), "name", words):
+        says = f"trial of factors of {trial.made_at:%-d %b %Y}"
+        yield Found(trial.name, says, trial.get_absolute_url())
+
+
+def _surface_plans(studio: Studio, words: list[str]) -> Iterator[Found]:
+    for plan in _named(SurfacePlan.objects.of(studio), "name", words):
+        says = f"surface plan of {plan.made_at:%-d %b %Y}"
+        yield Found(plan.name, says, plan.get_absolute_url())
+
+
 def _calculations(studio: Studio, words: list[str]) -> Iterator[Found]:
     for saved in _named(SavedCalculation.objects.of(studio).kept(), "name", words):
         yield Found(saved.name, "saved calculation", saved.get_absolute_url())
@@ -112,7 +125,7 @@ def _notes(studio: Studio, words: list[str]) -> Iterator[Found]:
     """By words of the note, or of a fired colour that was said in words."""
     kept = Note.objects.of(studio).filter(withdrawn_at=None).defer("image")
     for note in _named(kept, "words", words):
-        says = f"note on {note.kind} {note.subject}, {note.made_at:%-d %b %Y}"
+        says = f"note on {note.subject._meta.verbose_name} {note.subject}, {note.made_at:%-d %b %Y}"
         yield Found(Truncator(note.words).chars(80), says, note.get_absolute_url())
     said = ColourWords.objects.of(studio).filter(superseded_at=None).select_related("tile")
     for colour in _named(said, "words", words):
@@ -138,6 +151,8 @@ KINDS: dict[str, Find] = {
     "Mixes": _mixes,
     "Series and grids": _plans,
     "Trials": _trials,
+    "Trials of factors": _factor_trials,
+    "Surface plans": _surface_plans,
     "Firings": _firings,
     "Saved calculations": _calculations,
     "Notes": _notes,

@@ -16,7 +16,7 @@ from claycore.surface.shapes import SHAPES, Side
 from umberpot.mixing.models import Mix
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
-from umberpot.surface.models import APPLICATIONS, ONTO, SIDES, TECHNIQUES
+from umberpot.surface.models.plans import APPLICATIONS, ONTO, SIDES, TECHNIQUES
 from umberpot.ui.fields.counts import CountField
 from umberpot.ui.fields.measures import STILL_NEEDED, Choice, MeasureField
 

@@ -1,0 +1,244 @@
+"""The forms of a trial of factors: its plan, its rating sheet, its colours."""
+
+from collections.abc import Iterator, Sequence
+from typing import Any
+
+from django import forms
+from django.http import QueryDict
+
+from claycore.measure.errors import ClayError
+from claycore.surface.factor_trials.design import SLABS, Design, Factor
+from claycore.surface.factor_trials.expectations import Says
+from claycore.surface.factor_trials.scales import SCALES, Scale
+from umberpot.studio.models import Studio
+from umberpot.surface.factor_trials import sentences
+from umberpot.surface.factor_trials.reading import Piece
+from umberpot.surface.factor_trials.services import Rated
+from umberpot.surface.models import FactorPiece
+from umberpot.surface.models.factor_trials import SAYS
+from umberpot.tiles.colours import MeasuredColour, typed_colour
+from umberpot.ui.fields.counts import CountField
+from umberpot.ui.fields.measures import LONGEST_TEXT, STILL_NEEDED, Choice
+
+NEEDED = {"required": STILL_NEEDED}
+LOST = "lost"
+"""What a rating sheet sends for a piece that is broken or lost."""
+
+
+def _text(label: str, longest: int, **more: Any) -> forms.CharField:
+    return forms.CharField(max_length=longest, label=label, error_messages=NEEDED, **more)
+
+
+def _scales() -> list[tuple[str, str]]:
+    return [(code, scale.title) for code, scale in SCALES.items()]
+
+
+class TrialForm(forms.Form):
+    """Two or three factors with their levels, and what is expected."""
+
+    use_required_attribute = False
+
+    name = _text("Trial name", 80)
+    pieces_are = _text("Pieces", 120, required=False)
+    factor_1 = _text("First factor", 40)
+    levels_1 = _text("Its levels", LONGEST_TEXT)
+    factor_2 = _text("Second factor", 40)
+    levels_2 = _text("Its levels", LONGEST_TEXT)
+    factor_3 = _text("Third factor (optional)", 40, required=False)
+    levels_3 = _text("Its levels", LONGEST_TEXT, required=False)
+    control = _text("Control (optional)", 60, required=False)
+    slabs = CountField(SLABS, label="Slabs", initial=3)
+    scales = forms.MultipleChoiceField(
+        choices=_scales,
+        label="Rated by",
+        widget=forms.CheckboxSelectMultiple,
+        error_messages={"required": "Tick at least one way to rate the pieces."},
+    )
+    keeps_half = forms.BooleanField(required=False, label="Half of each piece is kept unwashed")
+    blind = forms.BooleanField(required=False, label="Rate blind: the sheet shows codes only")
+    expected = forms.CharField(
+        max_length=500,
+        label="What do you expect?",
+        widget=forms.Textarea({"rows": 2}),
+        error_messages={"required": "Write down what you expect before you start."},
+    )
+    claim_about = _text("Level or factor", 40, required=False)
+    claim_says = Choice(
+        choices=[("", "not counted"), *SAYS.items()], required=False, label="Expected outcome"
+    )
+    claim_scale = Choice(
+        choices=lambda: [("", "choose"), *((code, title.lower()) for code, title in _scales())],
+        required=False,
+        label="Judged by",
+    )
+
+    @property
+    def factor_rows(self) -> list[tuple[forms.BoundField, forms.BoundField]]:
+        """The name and the levels of each factor."""
+        return [(self[f"factor_{n}"], self[f"levels_{n}"]) for n in (1, 2, 3)]
+
+    def clean(self) -> dict[str, Any]:
+        cleaned = super().clean() or {}
+        factors = list(self._factors(cleaned))
+        if self.errors:
+            return cleaned
+        try:
+            cleaned["design"] = Design(tuple(factors), cleaned["slabs"], cleaned["control"])
+        except ClayError as error:
+            at = {"slabs": "slabs", "pieces": "slabs"}.get(error.field, f"factor_{len(factors)}")
+            self.add_error(at, str(error))
+            return cleaned
+        cleaned["claim"] = self._claim(cleaned) if cleaned["claim_says"] else {}
+        return cleaned
+
+    def _factors(self, cleaned: dict[str, Any]) -> Iterator[Factor]:
+        for n in (1, 2, 3):
+            name, typed = cleaned.get(f"factor_{n}", ""), cleaned.get(f"levels_{n}", "")
+            if not name and not typed:
+                continue
+            if not name:
+                self.add_error(f"factor_{n}", "Name this factor.")
+                continue
+            try:
+                levels = (level.strip() for level in typed.split(","))
+                yield Factor(name, tuple(level for level in levels if level))
+            except ClayError as error:
+                if f"levels_{n}" not in self.errors:
+                    self.add_error(f"levels_{n}", str(error))
+
+    def _claim(self, cleaned: dict[str, Any]) -> dict[str, Any]:
+        """The columns of what is expected; its errors at their fields."""
+        scale = cleaned["claim_scale"]
+        if scale not in cleaned["scales"]:
+            self.add_error("claim_scale", sentences.SCALE_NEEDED)
+        found = _named(cleaned["design"], cleaned["claim_about"])
+        says = cleaned["claim_says"]
+        if found is None:
+            self.add_error("claim_about", sentences.NOT_A_LEVEL)
+            return {}
+        factor, level = found
+        if (level is None) is not (says == Says.NO_DIFFERENCE):
+            said = sentences.LEVEL_NEEDED if level is None else sentences.FACTOR_NEEDED
+            self.add_error("claim_about", said)
+        return {
+            **{"claim_factor": factor, "claim_level": level},
+            **{"claim_says": says, "claim_scale": scale},
+        }
+
+    def kept(self) -> dict[str, Any]:
+        """The columns of the trial, of a valid form."""
+        typed = self.cleaned_data
+        names = ("name", "pieces_are", "control", "slabs", "scales", "keeps_half", "blind")
+        factors = [{"name": f.name, "levels": list(f.levels)} for f in typed["design"].factors]
+        return {"factors": factors, **{name: typed[name] for name in names}, **typed["claim"]}
+
+
+def _named(design: Design, words: str) -> tuple[int, int | None] | None:
+    """The factor, and the level if it is one, that is called so; None for neither."""
+    asked = words.strip().casefold()
+    for at, factor in enumerate(design.factors):
+        for level, name in enumerate(factor.levels):
+            if name.casefold() == asked:
+                return at, level
+    for at, factor in enumerate(design.factors):
+        if factor.name.casefold() == asked:
+            return at, None
+    return None
+
+
+class SlabsForm(forms.Form):
+    """Another number of slabs."""
+
+    use_required_attribute = False
+    slabs = CountField(SLABS, label="Slabs")
+
+
+class ExpectationForm(forms.Form):
+    """What is expected, or added to that."""
+
+    use_required_attribute = False
+    words = forms.CharField(
+        max_length=500,
+        label="Expectation",
+        widget=forms.Textarea({"rows": 2}),
+        error_messages=NEEDED,
+    )
+
+
+class RatingSheet(forms.Form):
+    """One step for each piece, of one rater on one scale; a row a piece."""
+
+    use_required_attribute = False
+    rater = forms.CharField(max_length=60, widget=forms.HiddenInput)
+
+    def __init__(
+        self, data: QueryDict | None, pieces: Sequence[Piece], code: str, rater: str
+    ) -> None:
+        super().__init__(data, initial={"rater": rater})
+        scale: Scale = SCALES[code]
+        self.pieces = {f"piece_{one.row.pk}": one for one in pieces}
+        steps = [(str(n), word) for n, word in enumerate(scale.steps)]
+        choices = [("", ""), *steps, (LOST, "broken or lost")]
+        for name, one in self.pieces.items():
+            before = one.ratings.get((code, rater))
+            initial = LOST if one.row.lost else "" if before is None else str(before)
+            self.fields[name] = Choice(
+                choices=choices, required=False, label=f"Piece {one.row.code}", initial=initial
+            )
+
+    @property
+    def rows(self) -> list[tuple[Piece, forms.BoundField, str]]:
+        """Each piece with its field and what is chosen there."""
+        return [(one, self[name], str(self[name].value())) for name, one in self.pieces.items()]
+
+    def rated(self) -> list[Rated]:
+        """What was chosen, of a valid sheet; pieces left open are not in it."""
+        return [
+            Rated(one.row, None if chosen == LOST else int(chosen))
+            for name, one in self.pieces.items()
+            if (chosen := self.cleaned_data[name])
+        ]
+
+
+class ColourSheet(forms.Form):
+    """The colour of each piece, of its kept half and of its washed one."""
+
+    use_required_attribute = False
+
+    def __init__(self, data: QueryDict | None, pieces: Sequence[Piece], studio: Studio) -> None:
+        super().__init__(data)
+        self.studio = studio
+        self.pieces = [one for one in pieces if not one.row.lost]
+        for one in self.pieces:
+            for washed, before in ((False, one.kept_colour), (True, one.washed_colour)):
+                half = "after washing" if washed else "before washing"
+                self.fields[_half(one.row, washed)] = forms.CharField(
+                    max_length=60,
+                    required=False,
+                    label=f"Piece {one.row.code}, {half}",
+                    initial=before.typed if before else "",
+                )
+
+    @property
+    def rows(self) -> list[tuple[Piece, forms.BoundField, forms.BoundField]]:
+        """Each piece with the fields of its two halves."""
+        return [
+            (one, self[_half(one.row, False)], self[_half(one.row, True)]) for one in self.pieces
+        ]
+
+    def clean(self) -> dict[str, Any]:
+        cleaned = super().clean() or {}
+        self.colours: dict[tuple[FactorPiece, bool], MeasuredColour] = {}
+        for one in self.pieces:
+            for washed in (False, True):
+                name = _half(one.row, washed)
+                try:
+                    if typed := cleaned.get(name, ""):
+                        self.colours[one.row, washed] = typed_colour(self.studio, typed)
+                except ClayError as error:
+                    self.add_error(name, str(error))
+        return cleaned
+
+
+def _half(piece: FactorPiece, washed: bool) -> str:
+    return f"{'washed' if washed else 'kept'}_{piece.pk}"

@@ -1,0 +1,44 @@
+"""What is said around a trial of factors; what it shows, the core says."""
+
+from umberpot.surface.models import FactorTrial
+
+PLANNED = "Trial saved. Scratch slab and place beside each piece before you coat it."
+ADDED = "Expectation added."
+CHANGED = "Expectation saved."
+SHOWN = "The trial is open. Ratings from now on are not blind."
+NOTHING_RATED = "Nothing was rated. Choose a step for at least one piece."
+SLABS_FIXED = "The first result is in: the number of slabs can no longer be changed."
+NOT_A_LEVEL = "Enter a level or a factor as it is written above."
+LEVEL_NEEDED = "Enter the level that you expect to be best or worst."
+FACTOR_NEEDED = "Enter the factor that you expect to make no difference."
+SCALE_NEEDED = "Tick this scale above, or choose another."
+
+
+def rated(count: int, lost: int) -> str:
+    """How many ratings were saved, and pieces found lost."""
+    said = f"{count} {'rating' if count == 1 else 'ratings'} saved."
+    return f"{said} {lost} {'piece' if lost == 1 else 'pieces'} broken or lost." if lost else said
+
+
+def colours(count: int) -> str:
+    """How many colours were saved."""
+    return f"{count} {'colour' if count == 1 else 'colours'} saved."
+
+
+def slabs(count: int) -> str:
+    """Another number of slabs was chosen."""
+    return f"The trial now has {count} slab{'' if count == 1 else 's'}, in places newly drawn."
+
+
+def set_aside(trial: FactorTrial) -> str:
+    """A trial is out of sight, or back."""
+    return f"{trial.name} set aside." if trial.set_aside_at else f"{trial.name} restored."
+
+
+def record(as_expected: int, otherwise: int, open_: int) -> str:
+    """How often expectations were right, over the years; '' before there is one."""
+    count = as_expected + otherwise + open_
+    if not count:
+        return ""
+    said = f"Of {count} expectation{'' if count == 1 else 's'}, {as_expected} came as expected"
+    return f"{said}, {otherwise} came otherwise and {open_} could not be decided."

@@ -1,0 +1,37 @@
+"""The pieces of a trial of factors as a CSV file, one row a piece."""
+
+from collections.abc import Sequence
+
+from claycore.surface.factor_trials.design import CONTROL
+from claycore.surface.factor_trials.scales import COLOUR_LOST
+from umberpot.surface.factor_trials.reading import Piece
+from umberpot.surface.models import FactorTrial
+from umberpot.ui import tables
+
+
+def to_csv(trial: FactorTrial, pieces: Sequence[Piece]) -> str:
+    """Slab, place, levels, each rater's steps by scale, both colours and what was lost."""
+    factors = [factor.name for factor in trial.design.factors]
+    by_rater = sorted({pair for piece in pieces for pair in piece.ratings})
+    columns = ["slab", "place", *factors, "control", "lost"]
+    columns += [f"{scale} ({rater})" for scale, rater in by_rater]
+    columns += ["kept_hex", "washed_hex", COLOUR_LOST]
+    return tables.to_csv(columns, (_row(trial, piece, factors) for piece in pieces))
+
+
+def _row(trial: FactorTrial, piece: Piece, factors: Sequence[str]) -> dict[str, str]:
+    cell, lost = piece.row.cell, piece.lost_delta_e
+    levels = {
+        factor.name: factor.levels[at]
+        for factor, at in zip(trial.design.factors, cell, strict=bool(cell))
+    }
+    return {
+        **{"slab": str(piece.row.slab), "place": str(piece.row.place)},
+        **{name: levels.get(name, "") for name in factors},
+        "control": trial.control if cell == CONTROL else "",
+        "lost": "yes" if piece.row.lost else "",
+        **{f"{scale} ({rater})": str(step) for (scale, rater), step in piece.ratings.items()},
+        "kept_hex": piece.kept.hex if piece.kept else "",
+        "washed_hex": piece.washed.hex if piece.washed else "",
+        COLOUR_LOST: "" if lost is None else f"{lost:.2f}",
+    }

@@ -1,0 +1,180 @@
+"""Trials of factors: what is tried on which piece, what was expected of it, and what came."""
+
+from django.db import models
+from django.db.models import F, Q
+from django.urls import reverse
+
+from claycore.colour.notation import Lab
+from claycore.surface.factor_trials.design import CONTROL, Cell, Design, Factor
+from claycore.surface.factor_trials.expectations import Came, Claim, Says
+from umberpot.studio.models import Correctable, SetAside, Signed, StudioOwned
+
+SAYS = {
+    Says.WORST: "comes out worst",
+    Says.BEST: "comes out best",
+    Says.NO_DIFFERENCE: "makes no difference",
+}
+MOST_STEPS = 9
+"""No scale has more; what a scale of the core has is checked where a sheet is read."""
+
+
+class FactorTrial(SetAside):
+    """A grid of levels on several slabs, and the expectation it is to be held against.
+
+    ``factors`` is a list of ``{"name", "levels"}``, ``scales`` of codes of the core's SCALES. What
+    is expected stands in ``claim_…`` so that figures can answer; ``claim_factor`` is None where
+    only words were written. ``outcome`` is kept in step with the ratings by the services.
+    ``shown_at`` is when a blind trial was opened.
+    """
+
+    name = models.CharField(max_length=80)
+    pieces_are = models.CharField(max_length=120, blank=True)
+    factors = models.JSONField()
+    control = models.CharField(max_length=60, blank=True)
+    slabs = models.PositiveSmallIntegerField()
+    scales = models.JSONField()
+    keeps_half = models.BooleanField(default=False)
+    blind = models.BooleanField(default=False)
+    shown_at = models.DateTimeField(null=True)
+    claim_factor = models.PositiveSmallIntegerField(null=True)
+    claim_level = models.PositiveSmallIntegerField(null=True)
+    claim_says = models.CharField(max_length=13, blank=True, choices=list(SAYS.items()))
+    claim_scale = models.CharField(max_length=16, blank=True)
+    outcome = models.CharField(
+        max_length=11, blank=True, choices=[(came.value, came.words) for came in Came]
+    )
+    request_key = models.UUIDField()
+
+    class Meta:
+        verbose_name = "trial of factors"
+        ordering = [F("made_at").desc()]
+        constraints = [
+            models.UniqueConstraint(
+                fields=["studio", "request_key"], name="factor_trial_once_per_request"
+            ),
+            models.CheckConstraint(
+                condition=Q(slabs__gt=0, slabs__lte=12), name="factor_trial_has_slabs"
+            ),
+            models.CheckConstraint(
+                condition=Q(claim_factor=None) | (~Q(claim_says="") & ~Q(claim_scale="")),
+                name="factor_trial_claim_whole",
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return self.name
+
+    def get_absolute_url(self) -> str:
+        return reverse("surface:factor-trial", args=[self.pk])
+
+    @property
+    def design(self) -> Design:
+        """Its grid, as the core knows it."""
+        factors = tuple(Factor(one["name"], tuple(one["levels"])) for one in self.factors)
+        return Design(factors, self.slabs, self.control)
+
+    @property
+    def claim(self) -> Claim | None:
+        """What was expected, where figures can answer it."""
+        if self.claim_factor is None:
+            return None
+        return Claim(self.claim_factor, Says(self.claim_says), self.claim_level)
+
+    @property
+    def is_open(self) -> bool:
+        """Whether one may see which piece is which: always, unless it is rated blind."""
+        return not self.blind or self.shown_at is not None
+
+
+class Expectation(Signed):
+    """What someone expected of a trial. The first is written before it; later ones are added."""
+
+    trial = models.ForeignKey(FactorTrial, on_delete=models.PROTECT, related_name="expectations")
+    words = models.TextField(max_length=500)
+    after_results = models.BooleanField(default=False)
+
+    class Meta:
+        ordering = ["made_at", "pk"]
+
+    def __str__(self) -> str:
+        return self.words
+
+
+class FactorPiece(StudioOwned):
+    """One place of a slab: which levels it has, [] for the control."""
+
+    trial = models.ForeignKey(FactorTrial, on_delete=models.CASCADE, related_name="pieces")
+    slab = models.PositiveSmallIntegerField()
+    place = models.PositiveSmallIntegerField()
+    levels = models.JSONField()
+    lost = models.BooleanField(default=False)
+
+    class Meta:
+        ordering = ["slab", "place"]
+        constraints = [
+            models.UniqueConstraint(
+                fields=["trial", "slab", "place"], name="factor_piece_has_its_place"
+            )
+        ]
+
+    def __str__(self) -> str:
+        return self.code
+
+    @property
+    def code(self) -> str:
+        """What is scratched beside it: slab and place, which tell nothing of its levels."""
+        return f"{self.slab}.{self.place}"
+
+    @property
+    def cell(self) -> Cell:
+        """Its combination of levels, as the core knows it."""
+        return tuple(self.levels) or CONTROL
+
+
+class Rating(Correctable):
+    """One rater's step on a scale for a piece."""
+
+    piece = models.ForeignKey(FactorPiece, on_delete=models.PROTECT, related_name="ratings")
+    scale = models.CharField(max_length=16)
+    rater = models.CharField(max_length=60)
+    step = models.PositiveSmallIntegerField()
+
+    class Meta(Correctable.Meta):
+        constraints = [
+            models.UniqueConstraint(
+                fields=["piece", "scale", "rater"],
+                condition=Q(superseded_at=None),
+                name="rating_once_a_rater",
+            ),
+            models.CheckConstraint(condition=Q(step__lte=MOST_STEPS), name="rating_on_its_scale"),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.piece} {self.scale} {self.step}"
+
+
+class PieceColour(Correctable):
+    """A piece's colour, of the half that was kept or of the one that was washed."""
+
+    piece = models.ForeignKey(FactorPiece, on_delete=models.PROTECT, related_name="colours")
+    washed = models.BooleanField()
+    typed = models.CharField(max_length=60)
+    lightness = models.FloatField()
+    a = models.FloatField()
+    b = models.FloatField()
+
+    class Meta(Correctable.Meta):
+        constraints = [
+            models.UniqueConstraint(
+                fields=["piece", "washed"],
+                condition=Q(superseded_at=None),
+                name="piece_colour_once_a_half",
+            )
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.piece} {self.typed}"
+
+    @property
+    def lab(self) -> Lab:
+        return Lab(self.lightness, self.a, self.b)
