@@ -14,6 +14,7 @@ from umberpot.kiln.models import Firing, FiringLog, Kiln
 from umberpot.kiln.models.kilns import Shape
 from umberpot.kiln.models.logs import LogState
 from umberpot.library.models import Note
+from umberpot.results.models import WareBatch
 from umberpot.shelf.models import (
     BlendPart,
     Container,
@@ -160,6 +161,20 @@ class FactorTrialFactory(DjangoModelFactory):
     ]
     slabs = 4
     scales = ["scrub"]
+    request_key = factory.LazyFunction(uuid.uuid4)
+    made_by = factory.SubFactory(UserFactory)
+
+
+class WareBatchFactory(DjangoModelFactory):
+    """Of a clay that is given."""
+
+    class Meta:
+        model = WareBatch
+
+    name = "Secret beakers"
+    cone = "6"
+    ware = "stoneware"
+    school = "strict"
     request_key = factory.LazyFunction(uuid.uuid4)
     made_by = factory.SubFactory(UserFactory)
 

@@ -89,6 +89,23 @@ _WAITS = {
             "common practice",
         ),
         Protocol(
+            "leach_screen",
+            "Acid on a glaze overnight",
+            (
+                Stage(
+                    "Stand in acid",
+                    16 * HOUR,
+                    "Stand one half of a fired piece in white vinegar or lemon juice, and cover it."
+                    " Keep the other half out of it.",
+                    "skin",
+                    12 * HOUR,
+                ),
+            ),
+            "Rinse and dry it, and hold both halves in daylight. A visible change is a fail; no"
+            " change is not a pass.",
+            "common practice",
+        ),
+        Protocol(
             "cooling",
             "Cool the kiln",
             (Stage("Cool", 12 * HOUR, "Keep the kiln shut.", "kiln"),),

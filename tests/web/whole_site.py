@@ -18,6 +18,7 @@ from tests.factories import (
     MaterialFactory,
     NoteFactory,
     PhotoFactory,
+    WareBatchFactory,
 )
 from umberpot.bench.services import start_timer
 from umberpot.kiln.loading.services import plan_load
@@ -66,6 +67,10 @@ FACTOR_TRIAL = {
     **{"factor_2": "coats", "levels_2": "one, two", "slabs": "4", "scales": "scrub"},
     "expected": "Nothing",
 }
+WARE_PAGES = (
+    *("results:batch", "results:change-batch", "results:batch-card", "results:set-batch-aside"),
+    *("results:start-screen", "results:finish-screen"),
+)
 COAT_PAGES = ("surface:move-coat", "surface:remove-coat", "surface:overrule-coat")
 CLAY_PAGES = (
     *("results:clay", "results:clay-purpose", "results:report", "results:figures"),
@@ -174,6 +179,7 @@ def world(make_mix, weigh, signed_in, user, studio):
         "library:add-note": tile.pk,
         **dict.fromkeys(SURFACE_PAGES, surface.pk),
         **dict.fromkeys(FACTOR_PAGES, factors.pk),
+        **dict.fromkeys(WARE_PAGES, WareBatchFactory(studio=studio, clay=clay).pk),
         **dict.fromkeys(COAT_PAGES, surface.coats.get().pk),
         **dict.fromkeys(("library:note-photograph", "library:remove-note"), note.pk),
         **dict.fromkeys(BY_NUMBER, tile.pk),

@@ -3,7 +3,7 @@
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from umberpot.demo import factor_trials, story
+from umberpot.demo import factor_trials, story, ware
 from umberpot.demo.clays.load import ClayLoader
 from umberpot.demo.load import DemoLoader
 from umberpot.mixing.leftovers.services import keep_leftover
@@ -35,3 +35,4 @@ def load_demo() -> None:
     loader.photograph()
     loader.surface()
     factor_trials.load(studio, owner)
+    ware.load(studio, owner, "Canal bank")

@@ -5,6 +5,7 @@ from django.db.models import Q
 
 from umberpot.kiln.models import Firing
 from umberpot.mixing.models import Mix
+from umberpot.results.models import WareBatch
 from umberpot.studio.models import Signed, StudioOwned
 from umberpot.surface.models import FactorTrial
 from umberpot.tiles.models import Tile, Trial
@@ -17,6 +18,7 @@ SUBJECTS: dict[str, type[StudioOwned]] = {
     "mix": Mix,
     "firing": Firing,
     "factor_trial": FactorTrial,
+    "batch": WareBatch,
 }
 """What a note may be about: the column that says so, and what it points to."""
 
@@ -37,6 +39,7 @@ class Note(Signed):
     mix = models.ForeignKey(Mix, models.PROTECT, null=True, related_name="notes")
     firing = models.ForeignKey(Firing, models.PROTECT, null=True, related_name="notes")
     factor_trial = models.ForeignKey(FactorTrial, models.PROTECT, null=True, related_name="notes")
+    batch = models.ForeignKey(WareBatch, models.PROTECT, null=True, related_name="notes")
     words = models.TextField(max_length=LONGEST_NOTE, blank=True)
     image = models.BinaryField(null=True)
     withdrawn_at = models.DateTimeField(null=True)
@@ -58,9 +61,9 @@ class Note(Signed):
         return self.words or f"photograph of {self.subject}"
 
     @property
-    def subject(self) -> Tile | Trial | Mix | Firing | FactorTrial:
+    def subject(self) -> Tile | Trial | Mix | Firing | FactorTrial | WareBatch:
         """What it is about."""
-        about: Tile | Trial | Mix | Firing | FactorTrial = getattr(self, self.kind)
+        about: Tile | Trial | Mix | Firing | FactorTrial | WareBatch = getattr(self, self.kind)
         return about
 
     @property

@@ -9,7 +9,7 @@ _CALCULATORS = (
     Tool("results:absorption", "Absorption calculator", "From the dry and the soaked weight"),
 )
 
-_WARE = Tool("results:ware", "Ware", "Food, dishwasher, microwave: what is established")
+_WARE = Tool("results:ware", "Ware calculator", "Food, dishwasher, microwave: what is established")
 
 _COLOURS = (
     Tool("results:colour-difference", "Colour difference", "How far two fired colours lie apart"),
@@ -31,6 +31,7 @@ TOOLS = (
             Tool("results:trials", "Colour trials"),
             Tool("results:wall", "Wall"),
             Tool("results:find", "Find a colour"),
+            Tool("results:batches", "Ware"),
             Tool("results:limits", "Limits"),
         ),
     ),

@@ -21,6 +21,7 @@ from umberpot.results.predict.views import predict
 from umberpot.results.readings.views import every_reading
 from umberpot.results.trials import views as trials
 from umberpot.results.wall import views as wall
+from umberpot.results.ware import views as ware
 from umberpot.tiles.codes import by_number
 
 app_name = "results"
@@ -45,6 +46,14 @@ urlpatterns = [
     path("find/predictions/", find.record, name="predictions"),
     path("shrinkage/", ShrinkageView.as_view(), name="shrinkage"),
     path("ware/", WareView.as_view(), name="ware"),
+    path("ware/batches/", ware.batches, name="batches"),
+    path("ware/batches/new/", ware.new, name="new-batch"),
+    path("ware/batches/<int:pk>/", ware.batch, name="batch"),
+    path("ware/batches/<int:pk>/change/", ware.change, name="change-batch"),
+    path("ware/batches/<int:pk>/screen/", ware.start_screen, name="start-screen"),
+    path("ware/batches/<int:pk>/screen/done/", ware.finish_screen, name="finish-screen"),
+    path("ware/batches/<int:pk>/card.pdf", ware.card, name="batch-card"),
+    path("ware/batches/<int:pk>/set-aside/", ware.set_aside, name="set-batch-aside"),
     path("absorption/", AbsorptionView.as_view(), name="absorption"),
     path("colour-difference/", DifferenceView.as_view(), name="colour-difference"),
     path("colour-series/", ColourSeriesView.as_view(), name="colour-series"),

@@ -7,7 +7,7 @@ import pytest
 from django.db import IntegrityError, transaction
 from PIL import Image
 
-from tests.factories import FactorTrialFactory, FiringFactory, NoteFactory
+from tests.factories import FactorTrialFactory, FiringFactory, NoteFactory, WareBatchFactory
 from tests.pages import words_of
 from umberpot.kiln.services import load_and_fire
 from umberpot.library.models import SUBJECTS, Note
@@ -33,6 +33,7 @@ def subjects(tile):
         "mix": tile.mix,
         "firing": tile.loadings.get().firing,
         "factor_trial": FactorTrialFactory(studio=tile.studio),
+        "batch": WareBatchFactory(studio=tile.studio, clay=tile.mix.clay),
     }
 
 

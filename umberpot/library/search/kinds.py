@@ -16,6 +16,7 @@ from umberpot.library.models import Note
 from umberpot.mixing.models import Mix, Plan, SavedCalculation
 from umberpot.mixing.places import TOOLS as MIX_TOOLS
 from umberpot.places import PLACES
+from umberpot.results.models import WareBatch
 from umberpot.results.places import TOOLS as RESULTS_TOOLS
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
@@ -106,6 +107,12 @@ def _surface_plans(studio: Studio, words: list[str]) -> Iterator[Found]:
         yield Found(plan.name, says, plan.get_absolute_url())
 
 
+def _ware(studio: Studio, words: list[str]) -> Iterator[Found]:
+    for batch in _named(WareBatch.objects.of(studio).select_related("clay"), "name", words):
+        says = f"ware of {batch.clay}, cone {batch.cone}"
+        yield Found(batch.name, says, batch.get_absolute_url())
+
+
 def _calculations(studio: Studio, words: list[str]) -> Iterator[Found]:
     for saved in _named(SavedCalculation.objects.of(studio).kept(), "name", words):
         yield Found(saved.name, "saved calculation", saved.get_absolute_url())
@@ -153,6 +160,7 @@ KINDS: dict[str, Find] = {
     "Trials": _trials,
     "Trials of factors": _factor_trials,
     "Surface plans": _surface_plans,
+    "Ware": _ware,
     "Firings": _firings,
     "Saved calculations": _calculations,
     "Notes": _notes,

@@ -11,7 +11,9 @@ from claycore.judging.ware import Glaze, Known, Leach, ShockTest, Status, Use, U
 from claycore.measure.bounds import Bound
 from claycore.measure.notices import Notice
 from claycore.measure.uncertainty import Estimate
+from umberpot.results.models.ware import GLAZES, SHOCK_TESTS
 from umberpot.results.places import PLACE
+from umberpot.results.ware.reading import UseRow, use_rows
 from umberpot.ui.calculators import Answer, Calculator, CalculatorForm
 from umberpot.ui.fields.measures import Choice, MeasureField
 
@@ -19,33 +21,12 @@ PCT = Bound(0, 100, "Enter a percentage from 0 to 100.", low_allowed=True)
 
 NOT_KNOWN = ("", "not known")
 
-GLAZES = {
-    Glaze.STATED_SUITABLE: "stated to be suitable for food",
-    Glaze.NOT_STATED: "nothing stated",
-    Glaze.NONE: "no glaze",
-}
 LEACH_TESTS = {
     Leach.NONE: "not tested",
     Leach.SCREEN_UNCHANGED: "acid overnight, no change",
     Leach.SCREEN_CHANGED: "acid overnight, changed",
     Leach.LABORATORY_PASS: "laboratory, passed",
     Leach.LABORATORY_FAIL: "laboratory, failed",
-}
-SHOCK_TESTS = {
-    ShockTest.NONE: "not tested",
-    ShockTest.WITHSTOOD: "withstood",
-    ShockTest.CRACKED: "cracked",
-}
-USES = {
-    Use.FOOD: "Food",
-    Use.DISHWASHER: "Dishwasher",
-    Use.MICROWAVE: "Microwave",
-    Use.OVEN: "Oven to table",
-}
-STATUSES = {
-    Status.ESTABLISHED: "Established as far as this can",
-    Status.NOT_ESTABLISHED: "Not established",
-    Status.NO: "No",
 }
 
 WITHOUT_MARGIN = Notice(
@@ -127,15 +108,6 @@ def _answer_of(verdict: UseVerdict) -> UseAnswer:
     return UseAnswer(verdict.status, reasons)
 
 
-@dataclass(frozen=True)
-class UseRow:
-    """A use as its page shows it."""
-
-    title: str
-    says: str
-    verdict: UseVerdict
-
-
 class WareView(Calculator[Ware, dict[Use, UseVerdict]]):
     """Food, dishwasher, microwave, oven: what is established of some ware, and what is not."""
 
@@ -154,7 +126,7 @@ class WareView(Calculator[Ware, dict[Use, UseVerdict]]):
         )
 
     def shown(self, inputs: Ware, result: dict[Use, UseVerdict]) -> list[UseRow]:
-        return [UseRow(USES[use], STATUSES[v.status], v) for use, v in result.items()]
+        return use_rows(result)
 
     def page_context(self, request: HttpRequest, form: CalculatorForm) -> dict[str, Any]:
         return {"place": PLACE}

@@ -1,0 +1,141 @@
+"""What a batch of ware may be used for, and how each condition is known."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+
+from django.utils import timezone
+
+from claycore.firing import cones
+from claycore.judging.leach_screen import of_all_tests
+from claycore.judging.ware import (
+    Glaze,
+    Known,
+    Leach,
+    ShockTest,
+    Status,
+    Use,
+    UseVerdict,
+    Ware,
+    judge_ware,
+)
+from claycore.measure.uncertainty import Estimate
+from claycore.testing.soaking import METHODS
+from umberpot.results.models import LeachScreen, WareBatch
+from umberpot.tiles.clay_figures import bring_up_to_date
+from umberpot.tiles.models import ClayFigure
+
+USES = {
+    Use.FOOD: "Food",
+    Use.DISHWASHER: "Dishwasher",
+    Use.MICROWAVE: "Microwave",
+    Use.OVEN: "Oven to table",
+}
+STATUSES = {
+    Status.ESTABLISHED: "Established as far as this can",
+    Status.NOT_ESTABLISHED: "Not established",
+    Status.NO: "No",
+}
+
+
+@dataclass(frozen=True)
+class UseRow:
+    """A use as pages and the card show it."""
+
+    title: str
+    says: str
+    verdict: UseVerdict
+
+    @property
+    def holds(self) -> bool | None:
+        """Whether it is established; None where that is open."""
+        return {Status.ESTABLISHED: True, Status.NO: False}.get(self.verdict.status)
+
+
+def use_rows(verdicts: Mapping[Use, UseVerdict]) -> list[UseRow]:
+    """Every use with what its chain comes to, in words."""
+    return [UseRow(USES[use], STATUSES[one.status], one) for use, one in verdicts.items()]
+
+
+@dataclass(frozen=True)
+class BatchVerdict:
+    """The uses of a batch; ``known_by`` says by the code of a condition how it is known."""
+
+    rows: Sequence[UseRow]
+    known_by: Mapping[str, str]
+    absorption: Estimate | None
+    screens: Sequence[LeachScreen]
+    under_way: LeachScreen | None
+
+
+def judge_batch(batch: WareBatch) -> BatchVerdict:
+    """Everything that is established of a batch, and what is not."""
+    figure = _absorption(batch)
+    screens = list(batch.screens.select_related("made_by"))
+    ware = Ware(
+        batch.ware,
+        batch.school,
+        Estimate(figure.value, figure.u95, figure.bars) if figure else None,
+        glaze=Glaze(batch.glaze) if batch.glaze else None,
+        hazard_metal=Known(batch.hazard_metal),
+        crazed=Known(batch.crazed),
+        leach=_leach(batch, screens),
+        lustre=Known(batch.lustre),
+        decal=Known(batch.decal),
+        shock=ShockTest(batch.shock),
+        cone=batch.cone,
+        measured_at=figure.cone if figure else "",
+    )
+    return BatchVerdict(
+        use_rows(judge_ware(ware)),
+        _known_by(batch, figure, screens),
+        ware.absorption,
+        screens,
+        next((one for one in screens if one.changed is None), None),
+    )
+
+
+def _absorption(batch: WareBatch) -> ClayFigure | None:
+    """The clay's absorption at the batch's cone; else at the nearest cone it was measured at."""
+    bring_up_to_date(batch.studio)
+    figures = ClayFigure.objects.of(batch.studio).surest()
+    measured = [one for one in figures.filter(clay=batch.clay, result="absorption") if one.cone]
+    place = cones.CONES.index(batch.cone)
+    nearest: ClayFigure | None = min(
+        measured, key=lambda one: abs(cones.CONES.index(one.cone) - place), default=None
+    )
+    return nearest
+
+
+def _leach(batch: WareBatch, screens: Sequence[LeachScreen]) -> Leach:
+    """What laboratory and screens come to together."""
+    tests = [Leach(batch.laboratory)] if batch.laboratory else []
+    for one in screens:
+        if one.changed is not None:
+            tests.append(Leach.SCREEN_CHANGED if one.changed else Leach.SCREEN_UNCHANGED)
+    return of_all_tests(tests)
+
+
+def _known_by(
+    batch: WareBatch, figure: ClayFigure | None, screens: Sequence[LeachScreen]
+) -> dict[str, str]:
+    entered = f"entered {timezone.localdate(batch.changed_at):%-d %b %Y}"
+    known = {
+        "glaze": f"{batch.glaze_name}, {entered}" if batch.glaze_name and batch.glaze else "",
+        "leach": _tests_of_release(batch, screens),
+    }
+    for code in ("hazard_metal", "crazed", "lustre", "decal"):
+        known[code] = entered if getattr(batch, code) != Known.UNKNOWN else ""
+    known["shock"] = entered if batch.shock != ShockTest.NONE else ""
+    if figure:
+        bars = f"{figure.bars} {'bar' if figure.bars == 1 else 'bars'} of {batch.clay}"
+        known["body"] = f"{bars} at cone {figure.cone}, {METHODS[figure.method].title.lower()}"
+    return known
+
+
+def _tests_of_release(batch: WareBatch, screens: Sequence[LeachScreen]) -> str:
+    said = [f"laboratory: {batch.report}"] if batch.laboratory and batch.report else []
+    for one in screens:
+        if one.looked_at:
+            day = timezone.localdate(one.looked_at)
+            said.append(f"{one.acid} overnight, {one.made_by}, {day:%-d %b %Y}")
+    return "; ".join(said)
