@@ -24,7 +24,7 @@ from umberpot.shelf.models import (
     SupplierClaim,
 )
 from umberpot.studio.models import Membership, Studio
-from umberpot.surface.models import FactorTrial
+from umberpot.surface.models import FactorTrial, KeptPreview
 
 
 class UserFactory(DjangoModelFactory):
@@ -175,6 +175,20 @@ class WareBatchFactory(DjangoModelFactory):
     cone = "6"
     ware = "stoneware"
     school = "strict"
+    request_key = factory.LazyFunction(uuid.uuid4)
+    made_by = factory.SubFactory(UserFactory)
+
+
+class KeptPreviewFactory(DjangoModelFactory):
+    """Of a plan that is given."""
+
+    class Meta:
+        model = KeptPreview
+
+    says = "Secret preview"
+    content_type = "image/png"
+    picture = b"x"
+    photograph = b"x"
     request_key = factory.LazyFunction(uuid.uuid4)
     made_by = factory.SubFactory(UserFactory)
 

@@ -17,6 +17,7 @@ class Application(StrEnum):
     DIP = "dip"
     SPONGE = "sponge"
     TRAIL = "trail"
+    LAY = "lay"
 
 
 class Onto(StrEnum):
@@ -34,6 +35,7 @@ class Technique(StrEnum):
     SPONGED_BACK = "sponged_back"
     JOGGLED = "joggled"
     FEATHERED = "feathered"
+    STACKED = "stacked"
 
 
 DARK_BODY = 50.0
@@ -193,8 +195,11 @@ RULES: tuple[Callable[[Stack], Iterator[Advice]], ...] = (
 def advise(stack: Stack) -> list[Advice]:
     """What every rule says of every coat, the lowest coat first; what is broken first within it.
 
+    Nothing of slabs of clay, which are no slip: of those only shrinkage counts (judging.fit).
     Lengths in mm, lightness in CIELAB. Raises nothing. Source: as at the head of this file.
     """
+    if stack.technique is Technique.STACKED:
+        return []
     found = [advice for rule in RULES for advice in rule(stack)]
     order = {False: 0, None: 1, True: 2}
     return sorted(found, key=lambda one: (one.place, order[one.keeps]))

@@ -47,6 +47,14 @@ SHINE = Wait(
 FIRM = Wait(
     "firm", "Firm enough to scratch", 30, 3 * _HOUR, "Dry slip chips and makes dust.", "firm"
 )
+DRY_SLOWLY = Wait(
+    "dry_slowly",
+    "Until bone dry, under plastic at first",
+    5 * _DAY,
+    14 * _DAY,
+    "Dried fast, layers of different clay part at the joints.",
+    "drying",
+)
 DRY = Wait("dry", "Until bone dry", 2 * _DAY, 7 * _DAY, "", "drying")
 FIRING = Wait("firing", "The firing, with cooling", 18 * _HOUR, 2 * _DAY)
 
@@ -56,6 +64,8 @@ def chain(coats: Sequence[Coat], technique: Technique) -> list[Wait]:
 
     Raises nothing. Minutes. Source: as at the head of this file.
     """
+    if technique is Technique.STACKED:
+        return [DRY_SLOWLY, FIRING]
     onto_bisque = bool(coats) and coats[0].onto is Onto.BISQUE
     waits = [BISQUE if onto_bisque else LEATHER_HARD]
     count = sum(coat.coats for coat in coats)

@@ -14,6 +14,7 @@ from tests.factories import (
     ContainerFactory,
     FiringFactory,
     FiringLogFactory,
+    KeptPreviewFactory,
     KilnFactory,
     MaterialFactory,
     NoteFactory,
@@ -56,6 +57,7 @@ PHOTOGRAPH_PAGES = (
     *("results:photograph-image", "results:remove-photograph"),
 )
 SURFACE_PAGES = (
+    "surface:keep-preview",
     *("surface:plan", "surface:change-plan", "surface:set-plan-aside", "surface:face-picture"),
 )
 FACTOR_PAGES = (
@@ -70,6 +72,10 @@ FACTOR_TRIAL = {
 WARE_PAGES = (
     *("results:batch", "results:change-batch", "results:batch-card", "results:set-batch-aside"),
     *("results:start-screen", "results:finish-screen"),
+)
+PREVIEW_PAGES = (
+    *("surface:preview-picture", "surface:preview-photograph"),
+    *("surface:photograph-preview", "surface:remove-preview"),
 )
 COAT_PAGES = ("surface:move-coat", "surface:remove-coat", "surface:overrule-coat")
 CLAY_PAGES = (
@@ -179,6 +185,7 @@ def world(make_mix, weigh, signed_in, user, studio):
         "library:add-note": tile.pk,
         **dict.fromkeys(SURFACE_PAGES, surface.pk),
         **dict.fromkeys(FACTOR_PAGES, factors.pk),
+        **dict.fromkeys(PREVIEW_PAGES, KeptPreviewFactory(studio=studio, plan=surface).pk),
         **dict.fromkeys(WARE_PAGES, WareBatchFactory(studio=studio, clay=clay).pk),
         **dict.fromkeys(COAT_PAGES, surface.coats.get().pk),
         **dict.fromkeys(("library:note-photograph", "library:remove-note"), note.pk),

@@ -5,6 +5,7 @@ from django.urls import path
 from umberpot.surface.calculators.amount import AmountView
 from umberpot.surface.factor_trials import views as factor_trials
 from umberpot.surface.plans import views as plans
+from umberpot.surface.previews import views as previews
 
 app_name = "surface"
 urlpatterns = [
@@ -17,6 +18,11 @@ urlpatterns = [
     path("coats/<int:pk>/move/", plans.move, name="move-coat"),
     path("coats/<int:pk>/remove/", plans.remove, name="remove-coat"),
     path("coats/<int:pk>/overrule/", plans.overrule, name="overrule-coat"),
+    path("plans/<int:pk>/keep/", previews.keep_preview, name="keep-preview"),
+    path("previews/<int:pk>/picture/", previews.picture, name="preview-picture"),
+    path("previews/<int:pk>/photograph/", previews.photograph, name="preview-photograph"),
+    path("previews/<int:pk>/photograph/add/", previews.add_photograph, name="photograph-preview"),
+    path("previews/<int:pk>/remove/", previews.remove, name="remove-preview"),
     path("factor-trials/", factor_trials.trials, name="factor-trials"),
     path("factor-trials/new/", factor_trials.new, name="new-factor-trial"),
     path("factor-trials/<int:pk>/", factor_trials.trial, name="factor-trial"),

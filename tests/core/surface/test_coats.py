@@ -3,7 +3,7 @@
 import pytest
 
 from claycore.surface.coats import RULES, Application, Coat, Onto, Stack, Technique, advise
-from claycore.surface.waits import BISQUE, DRY, FIRING, FIRM, LEATHER_HARD, SHINE, chain
+from claycore.surface.waits import BISQUE, DRY, DRY_SLOWLY, FIRING, FIRM, LEATHER_HARD, SHINE, chain
 from claycore.testing.protocols import protocol
 
 WHITE = Coat("White slip", Application.BRUSH, 2, 0.4, lightness=90)
@@ -69,6 +69,11 @@ def test_what_is_broken_stands_first_at_its_coat():
     assert keeps == [False, False, False, None]
 
 
+def test_slabs_of_clay_are_no_slip():
+    laid = Coat("Blue clay", Application.LAY, 1, 8, Onto.BISQUE)
+    assert advise(Stack([laid, BLACK], Technique.STACKED, 30, clear_over=True)) == []
+
+
 def test_no_coat_has_no_rule_and_every_rule_gives_its_reason():
     assert advise(Stack([], Technique.SPONGED_BACK)) == []
     every = Stack([BLACK, WHITE, BLUE, BLUE], Technique.SPONGED_BACK, 30, clear_over=True)
@@ -83,6 +88,7 @@ def test_no_coat_has_no_rule_and_every_rule_gives_its_reason():
         ([BLUE], Technique.PLAIN, [LEATHER_HARD, DRY, FIRING]),
         ([WHITE, BLUE], Technique.PLAIN, [LEATHER_HARD, SHINE, SHINE, DRY, FIRING]),
         ([BLACK], Technique.SCRATCHED, [LEATHER_HARD, FIRM, DRY, FIRING]),
+        ([BLACK, BLUE], Technique.STACKED, [DRY_SLOWLY, FIRING]),
         (
             [Coat("Black", Application.SPONGE, 1, 0.3, Onto.BISQUE)],
             Technique.SPONGED_BACK,

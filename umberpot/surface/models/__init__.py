@@ -7,12 +7,13 @@ from umberpot.surface.models.factor_trials import (
     PieceColour,
     Rating,
 )
-from umberpot.surface.models.plans import PlannedCoat, SurfacePlan
+from umberpot.surface.models.plans import KeptPreview, PlannedCoat, SurfacePlan
 
 __all__ = [
     "Expectation",
     "FactorPiece",
     "FactorTrial",
+    "KeptPreview",
     "PieceColour",
     "PlannedCoat",
     "Rating",

@@ -9,7 +9,7 @@ from claycore.surface.coats import Application, Onto, Technique
 from claycore.surface.shapes import SHAPES, Shape, Side
 from umberpot.mixing.models import Mix
 from umberpot.shelf.models import Material
-from umberpot.studio.models import SetAside, StudioOwned
+from umberpot.studio.models import SetAside, Signed, StudioOwned
 
 APPLICATIONS = {
     Application.BRUSH: "brushed",
@@ -17,6 +17,7 @@ APPLICATIONS = {
     Application.DIP: "dipped",
     Application.SPONGE: "sponged",
     Application.TRAIL: "trailed",
+    Application.LAY: "laid as a slab",
 }
 ONTO = {Onto.LEATHER_HARD: "leather-hard clay", Onto.BISQUE: "bisque ware"}
 SIDES = {Side.OUTSIDE: "outside", Side.INSIDE: "inside", Side.BOTH: "inside and outside"}
@@ -30,6 +31,7 @@ TECHNIQUES = {
     Technique.SPONGED_BACK: "sponged back",
     Technique.JOGGLED: "joggled",
     Technique.FEATHERED: "feathered",
+    Technique.STACKED: "stacked clay, cut or thrown",
 }
 
 
@@ -69,6 +71,11 @@ class SurfacePlan(SetAside):
 
     def get_absolute_url(self) -> str:
         return reverse("surface:plan", args=[self.pk])
+
+    @property
+    def is_stacked(self) -> bool:
+        """Whether its layers are slabs of clay rather than coats of slip."""
+        return self.technique == Technique.STACKED
 
     @property
     def side_words(self) -> str:
@@ -111,3 +118,29 @@ class PlannedCoat(StudioOwned):
 
     def __str__(self) -> str:
         return self.name
+
+
+class KeptPreview(Signed):
+    """A preview as it was drawn, and later the photograph of the piece that was made from it.
+
+    ``says`` is its figures in a sentence. The picture stays as it was when tiles or coats change.
+    """
+
+    plan = models.ForeignKey(SurfacePlan, on_delete=models.PROTECT, related_name="previews")
+    says = models.CharField(max_length=400)
+    content_type = models.CharField(max_length=20)
+    picture = models.BinaryField()
+    photograph = models.BinaryField(null=True)
+    withdrawn_at = models.DateTimeField(null=True)
+    request_key = models.UUIDField()
+
+    class Meta:
+        ordering = ["pk"]
+        constraints = [
+            models.UniqueConstraint(
+                fields=["studio", "request_key"], name="preview_kept_once_per_request"
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return self.says

@@ -12,6 +12,7 @@ from claycore.measure.bounds import Bound
 from claycore.measure.errors import ClayError
 from claycore.mixing.cost import COAT_GRAVITY, COAT_MM, THICKNESS
 from claycore.surface.amounts import COATS
+from claycore.surface.coats import Application, Onto
 from claycore.surface.shapes import SHAPES, Side
 from umberpot.mixing.models import Mix
 from umberpot.shelf.models import Material
@@ -32,6 +33,13 @@ MEASURES = {
 """The measures that shapes have, by the name in the core."""
 
 MOST_MIXES = 60
+
+SLAB_MM = 8
+AS_SLAB = {
+    **{"application": Application.LAY, "onto": Onto.LEATHER_HARD},
+    "specific_gravity": COAT_GRAVITY,
+}
+"""The columns of a slab that only slip has a choice of."""
 
 
 def shapes_with(measure: str) -> str:
@@ -136,7 +144,10 @@ class CoatForm(forms.Form):
 
     slip = SlipChoice()
     name = forms.CharField(max_length=120, required=False, label="Name of another slip")
-    application = Choice(choices=list(APPLICATIONS.items()), label="Applied")
+    application = Choice(
+        choices=[(code, word) for code, word in APPLICATIONS.items() if code != Application.LAY],
+        label="Applied",
+    )
     coats = CountField(COATS, initial=1, label="Coats")
     thickness_mm = MeasureField(THICKNESS, initial=COAT_MM, label="Wet coat thickness")
     specific_gravity = MeasureField(
@@ -144,10 +155,24 @@ class CoatForm(forms.Form):
     )
     onto = Choice(choices=list(ONTO.items()), label="Onto")
 
-    def __init__(self, data: QueryDict | None, *, studio: Studio) -> None:
+    def __init__(self, data: QueryDict | None, *, studio: Studio, stacked: bool = False) -> None:
         super().__init__(data)
         slip: Any = self.fields["slip"]
         slip.offer(studio)
+        self.stacked = stacked
+        if stacked:
+            self._as_slab()
+
+    def _as_slab(self) -> None:
+        """A slab of clay is laid, not brushed, and has no specific gravity."""
+        for name in ("application", "onto", "specific_gravity"):
+            del self.fields[name]
+        labels = {"slip": "Clay", "name": "Name of another clay", "coats": "Slabs"}
+        for name, label in (labels | {"thickness_mm": "Slab thickness"}).items():
+            self.fields[name].label = label
+        self.fields["thickness_mm"].initial = SLAB_MM
+        clay: Any = self.fields["slip"]
+        clay.choices = [("", "another clay, by its name"), *clay.choices[1:]]
 
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean() or {}
@@ -158,6 +183,7 @@ class CoatForm(forms.Form):
     def kept(self) -> dict[str, Any]:
         """The columns of the coat, of a valid form."""
         typed, slip = self.cleaned_data, self.cleaned_data["slip"]
+        typed = {**AS_SLAB, **typed} if self.stacked else typed
         names = ("application", "coats", "thickness_mm", "specific_gravity", "onto")
         return {
             "name": slip.name if slip else typed["name"],

@@ -39,7 +39,7 @@ class Section:
 
 
 def section(rows: Sequence[CoatRow], body_name: str, body: Lab | None) -> Section:
-    """The section of a plan whose rows come from the top down."""
+    """The section of a plan whose rows come from the top down; without a body for ''."""
     heights = [row.coat.coats * row.coat.thickness_mm * PX_A_MM for row in rows]
     shrink = min(1.0, MOST_PX / max(sum(heights), 1.0))
     bands, y = [], 0.0
@@ -47,6 +47,8 @@ def section(rows: Sequence[CoatRow], body_name: str, body: Lab | None) -> Sectio
         drawn = max(LEAST_PX, height * shrink)
         bands.append(Band(row.coat.name, y, drawn, row.fill, row.drawn))
         y += drawn
+    if not body_name:
+        return Section(bands, y)
     drawn_as = Drawn.FIRED if body else Drawn.UNKNOWN
     fill = body.hex if body else HATCHED
     bands.append(Band(f"{body_name}, the body", y, BODY_PX, fill, drawn_as))

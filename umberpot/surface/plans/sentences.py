@@ -1,12 +1,30 @@
 """What is said while a surface is planned."""
 
+from django.utils.text import capfirst
+
+from umberpot.surface.models import SurfacePlan
+
 PLAN_SAVED = "Plan saved. Add the first coat."
 CHANGED = "Plan saved."
 COAT_ADDED = "Coat added."
 COAT_REMOVED = "Coat removed."
+PREVIEW_SAVED = "Preview saved."
+PREVIEW_REMOVED = "Preview removed."
+PHOTOGRAPH_SAVED = "Photograph saved."
+NOTHING_DRAWN = "There is no preview to save yet."
+CHOOSE_A_PHOTOGRAPH = "Choose a photograph first."
 TOO_MANY = "A plan has at most 12 coats. Remove one first."
 
 
 def set_aside(name: str, aside: bool) -> str:
     """A plan is out of sight, or back."""
     return f"{name} set aside." if aside else f"{name} restored."
+
+
+def of_plan(plan: SurfacePlan, area_cm2: float) -> str:
+    """The pieces of a plan and what is done to them, in a line."""
+    said = f"{plan.pieces} × {plan.get_shape_display()}"
+    if not plan.is_stacked:
+        said += f", {plan.side_words}: {area_cm2:.0f} cm² of {plan.body}"
+    glaze = ", clear glaze over it" if plan.clear_over else ""
+    return f"{said}, cone {plan.cone}{glaze}. {capfirst(plan.get_technique_display())}."

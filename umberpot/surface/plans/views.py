@@ -23,6 +23,8 @@ from umberpot.surface.plans.forms import CoatForm, PlanForm
 from umberpot.surface.plans.section import section
 from umberpot.surface.plans.stack import Reckoned, reckon
 from umberpot.surface.previews.boards import BOARDS
+from umberpot.surface.previews.drawn import draw
+from umberpot.surface.previews.kept import kept_of
 from umberpot.surface.previews.scratched import face, layers_of
 from umberpot.ui.fields.measures import MeasureField
 from umberpot.ui.paging import page_of
@@ -82,7 +84,7 @@ def _plan(request: StudioRequest, pk: int) -> SurfacePlan:
 def plan(request: StudioRequest, pk: int) -> HttpResponse:
     """One plan: its stack from the top, and one more coat where one was sent."""
     found = _plan(request, pk)
-    form = CoatForm(posted(request), studio=request.studio)
+    form = CoatForm(posted(request), studio=request.studio, stacked=found.is_stacked)
     if form.is_valid():
         try:
             services.add_coat(found, form.kept())
@@ -93,8 +95,11 @@ def plan(request: StudioRequest, pk: int) -> HttpResponse:
             return redirect(found)
     whole = reckon(request.studio, found)
     context = {"place": PLACE, "plan": found, "form": form, "all": whole}
-    context["section"] = section(whole.rows, found.body.name, whole.body)
+    under = "" if found.is_stacked and whole.rows else found.body.name
+    context["section"] = section(whole.rows, under, whole.body)
     context |= _bucket(request, found) | _preview(request, found, whole)
+    context |= {"kept": kept_of(found), "asked": request.GET.urlencode()}
+    context |= {"request_key": uuid.uuid4(), "says": sentences.of_plan(found, whole.area_cm2)}
     status = 400 if request.method == "POST" else 200
     return render(request, "surface/plans/plan.html", context, status=status)
 
@@ -142,11 +147,10 @@ def _bucket(request: StudioRequest, found: SurfacePlan) -> dict[str, Any]:
 def face_picture(request: StudioRequest, pk: int) -> HttpResponse:
     """The face of a plan as a picture."""
     found = _plan(request, pk)
-    kind = BOARDS.get(found.technique)
-    board = kind.draw(found, reckon(request.studio, found), request.GET) if kind else None
-    if board is None:
+    drawn = draw(found, reckon(request.studio, found), request.GET)
+    if drawn is None:
         raise Http404
-    return HttpResponse(board.png(), "image/png", headers={"Cache-Control": "no-store"})
+    return HttpResponse(drawn.picture, drawn.content_type, headers={"Cache-Control": "no-store"})
 
 
 @require_POST

@@ -14,6 +14,7 @@ from umberpot.surface.previews.feathered import FeatherForm, feathered
 from umberpot.surface.previews.joggled import JoggleForm, joggled
 from umberpot.surface.previews.scratched import layers_of
 from umberpot.surface.previews.sponged_back import SpongeForm, sponged_back
+from umberpot.surface.previews.stacked import StackForm, stacked
 
 
 class Board(Protocol):
@@ -58,6 +59,12 @@ BOARDS: dict[str, Kind] = {
         lambda _, whole, data: joggled(whole.rows, data),
         ONTO_THE_BASE,
         "160 mm of the board, stripes in mm. Every tilt blurs more: know when to stop.",
+    ),
+    Technique.STACKED: Kind(
+        StackForm,
+        lambda plan, whole, data: stacked(whole.rows, plan, data),
+        "Add at least two slabs, the lowest first.",
+        "130 mm of the block. The swirls are drawn, not measured: no two blocks come out alike.",
     ),
     Technique.SPONGED_BACK: Kind(
         SpongeForm,
