@@ -20,7 +20,8 @@ def in_hours(minutes: float) -> str:
 class Stage:
     """One step: what to do as it begins, and how long it runs. ``caution`` is a caution's code.
 
-    ``least_minutes`` is what it must run at least; None where that is all of it.
+    ``least_minutes`` is what it must run at least; None where that is all of it. ``late`` says what
+    is lost once it has run for more than ``most_minutes``; None where nothing is.
     """
 
     title: str
@@ -28,6 +29,8 @@ class Stage:
     do: str
     caution: str = ""
     least_minutes: float | None = None
+    most_minutes: float | None = None
+    late: str = ""
 
     @property
     def least(self) -> float:

@@ -57,7 +57,7 @@ PHOTOGRAPH_PAGES = (
     *("results:photograph-image", "results:remove-photograph"),
 )
 SURFACE_PAGES = (
-    "surface:keep-preview",
+    *("bench:start-waits", "surface:keep-preview"),
     *("surface:plan", "surface:change-plan", "surface:set-plan-aside", "surface:face-picture"),
 )
 FACTOR_PAGES = (

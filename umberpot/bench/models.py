@@ -1,12 +1,13 @@
 """What is being waited for, and the private address of the studio's calendar."""
 
 import secrets
-from datetime import datetime
+from datetime import datetime, timedelta
 
 from django.db import models
 from django.db.models import F, Q
 from django.utils import timezone
 
+from claycore.surface import waits
 from claycore.testing import protocols, soaking
 from claycore.testing.stages import Protocol, Stage
 from umberpot.studio.models import Signed
@@ -16,10 +17,14 @@ from umberpot.tiles.models import ClayTest
 class Timer(Signed):
     """A protocol of the core under way: which of its stages, and when that is over.
 
+    ``own_stages`` are those of a chain that was put together for one piece of work, as the columns
+    of Stage; [] where ``protocol`` names one that everyone has.
+
     It is only a time in the database: nothing runs, so nothing is lost when the machine is off.
     """
 
-    protocol = models.CharField(max_length=24, choices=protocols.choices)
+    protocol = models.CharField(max_length=24, blank=True, choices=protocols.choices)
+    own_stages = models.JSONField(default=list)
     stage = models.PositiveSmallIntegerField(default=0)
     about = models.CharField(max_length=120)
     stage_started_at = models.DateTimeField()
@@ -45,6 +50,9 @@ class Timer(Signed):
     @property
     def steps(self) -> Protocol:
         """What it follows."""
+        if self.own_stages:
+            stages = tuple(Stage(**one) for one in self.own_stages)
+            return Protocol("", "Surface", stages, waits.AT_THE_END, "")
         return protocols.protocol(self.protocol)
 
     @property
@@ -74,6 +82,14 @@ class Timer(Signed):
             return 0.0
         run = ((at or timezone.now()) - self.stage_started_at).total_seconds() / 60
         return max(0.0, self.now.least - run)
+
+    @property
+    def late(self) -> str:
+        """What is lost by now, because the stage ran for longer than it may; '' for nothing."""
+        most = self.now.most_minutes
+        if most is None or timezone.now() <= self.stage_started_at + timedelta(minutes=most):
+            return ""
+        return self.now.late
 
     def is_due(self, at: datetime | None = None) -> bool:
         return self.due_at <= (at or timezone.now())

@@ -1,6 +1,7 @@
 """Starting, moving on and ending what is timed; the private calendar."""
 
 import uuid
+from dataclasses import asdict
 from datetime import datetime, timedelta
 
 from django.contrib.auth.models import User
@@ -23,7 +24,10 @@ def start_timer(
     request_key: uuid.UUID,
     by: User,
 ) -> Timer:
-    """The first stage begins now. The same ``request_key`` starts it only once."""
+    """The first stage begins now. The same ``request_key`` starts it only once.
+
+    A protocol without a code is one of its own: its stages are kept with the timer.
+    """
     made = Timer.objects.of(studio).filter(request_key=request_key).first()
     if made:
         return made
@@ -31,6 +35,7 @@ def start_timer(
     return Timer.objects.create(
         studio=studio,
         protocol=protocol.code,
+        own_stages=[] if protocol.code else [asdict(stage) for stage in protocol.stages],
         about=about,
         stage_started_at=now,
         due_at=now + timedelta(minutes=minutes),

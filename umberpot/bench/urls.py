@@ -10,6 +10,7 @@ urlpatterns = [
     path("", views.bench, name="bench"),
     path("calculators/", views.calculators, name="calculators"),
     path("bench/timers/", timers.new, name="new-timer"),
+    path("bench/waits/<int:pk>/start/", timers.start_waits, name="start-waits"),
     path("bench/due/", timers.due, name="due"),
     path("bench/timers/<int:pk>/next/", timers.move_on, name="next-stage"),
     path("bench/timers/<int:pk>/stop/", timers.stop, name="stop-timer"),

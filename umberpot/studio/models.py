@@ -38,6 +38,7 @@ class Studio(models.Model):
         choices=[(s, s) for s in limits.SCHOOLS],
     )
     own_limits = models.JSONField(default=dict, editable=False)
+    own_waits = models.JSONField(default=dict, editable=False)
     currency = models.CharField("currency sign", max_length=4, default="€")
     next_tile_number = models.PositiveIntegerField(default=0, editable=False)
 

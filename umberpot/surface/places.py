@@ -11,6 +11,7 @@ CALCULATORS = (ToolGroup("", (_AMOUNT,)),)
 _PAGES = (
     Tool("surface:plans", "Surface plans"),
     Tool("surface:factor-trials", "Trials of factors"),
+    Tool("surface:waits", "Usual waits"),
 )
 
 TOOLS = (ToolGroup("", _PAGES), *CALCULATORS)

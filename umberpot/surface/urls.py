@@ -6,6 +6,7 @@ from umberpot.surface.calculators.amount import AmountView
 from umberpot.surface.factor_trials import views as factor_trials
 from umberpot.surface.plans import views as plans
 from umberpot.surface.previews import views as previews
+from umberpot.surface.waits.views import waits
 
 app_name = "surface"
 urlpatterns = [
@@ -23,6 +24,7 @@ urlpatterns = [
     path("previews/<int:pk>/photograph/", previews.photograph, name="preview-photograph"),
     path("previews/<int:pk>/photograph/add/", previews.add_photograph, name="photograph-preview"),
     path("previews/<int:pk>/remove/", previews.remove, name="remove-preview"),
+    path("waits/", waits, name="waits"),
     path("factor-trials/", factor_trials.trials, name="factor-trials"),
     path("factor-trials/new/", factor_trials.new, name="new-factor-trial"),
     path("factor-trials/<int:pk>/", factor_trials.trial, name="factor-trial"),

@@ -56,8 +56,8 @@ def cut(block: Block, slant_deg: float, px_a_mm: float) -> NDArray[Any]:
     """Which slab shows where on a cut through the block, 0 the lowest; of shape (height, width).
 
     The cut leans ``slant_deg`` degrees from lying along the layers: 90 goes straight through, less
-    draws the layers out. Raises OutOfBounds naming ``folds`` or ``slant``. Source: as at the head
-    of this file.
+    draws the layers out. ``px_a_mm`` is pixels for each mm. Raises OutOfBounds naming ``folds`` or
+    ``slant``. Source: as at the head of this file.
     """
     FOLDS.check("folds", block.folds)
     SLANT.check("slant", slant_deg)

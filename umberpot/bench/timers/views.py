@@ -17,6 +17,8 @@ from umberpot.bench import sentences, services
 from umberpot.bench.models import Timer
 from umberpot.bench.timers.calendar import calendar_of
 from umberpot.studio.request import StudioRequest, posted, request_key
+from umberpot.surface.models import SurfacePlan
+from umberpot.surface.plans.stack import protocol_of
 from umberpot.tiles.models import ClayTest
 from umberpot.ui.fields.measures import Choice, MeasureField
 
@@ -88,6 +90,24 @@ def new(request: StudioRequest) -> HttpResponse:
         },
         status=400 if form.errors else 200,
     )
+
+
+@require_POST
+def start_waits(request: StudioRequest, pk: int) -> HttpResponse:
+    """Times the waits of a surface plan, one after the other, from forming on."""
+    plan = get_object_or_404(SurfacePlan.objects.of(request.studio).select_related("body"), pk=pk)
+    steps = protocol_of(request.studio, plan)
+    timer = services.start_timer(
+        request.studio,
+        steps,
+        plan.name,
+        steps.stages[0].minutes,
+        None,
+        request_key(request),
+        request.user,
+    )
+    messages.success(request, sentences.timer_started(timer.now.title, timer.about))
+    return redirect("bench:bench")
 
 
 def _timer(request: StudioRequest, pk: int) -> Timer:

@@ -13,6 +13,7 @@ PREVIEW_REMOVED = "Preview removed."
 PHOTOGRAPH_SAVED = "Photograph saved."
 NOTHING_DRAWN = "There is no preview to save yet."
 CHOOSE_A_PHOTOGRAPH = "Choose a photograph first."
+WAITS_SAVED = "Waits saved."
 TOO_MANY = "A plan has at most 12 coats. Remove one first."
 
 

@@ -17,7 +17,8 @@ from claycore.mixing.cost import Cost, Priced, cost_of
 from claycore.surface.amounts import Coating, SlipAmount, slip_for
 from claycore.surface.coats import Advice, Application, Coat, Onto, Stack, Technique, advise
 from claycore.surface.shapes import Side
-from claycore.surface.waits import Wait, chain
+from claycore.surface.waits import OnTheLine, as_protocol, chain, line_of_time
+from claycore.testing.stages import Protocol
 from umberpot.kiln.models.atmospheres import Atmosphere
 from umberpot.mixing.stock import Stock, stock_for
 from umberpot.results.colours.costs import prices_of
@@ -27,6 +28,7 @@ from umberpot.results.predict.expected import Expected, Ground
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.surface.models import PlannedCoat, SurfacePlan
+from umberpot.surface.waits.services import own_times
 from umberpot.tiles.clay_figures import bring_up_to_date
 from umberpot.tiles.models import ClayFigure
 
@@ -84,7 +86,7 @@ class Reckoned:
     needs_g: Mapping[str, float]
     cost: Cost
     stock: Stock
-    waits: Sequence[Wait]
+    waits: Sequence[OnTheLine]
 
 
 def reckon(studio: Studio, plan: SurfacePlan) -> Reckoned:
@@ -117,8 +119,14 @@ def reckon(studio: Studio, plan: SurfacePlan) -> Reckoned:
     needs = _needs(rows)
     prices = prices_of(studio, needs)
     cost = cost_of([Priced(name, grams, prices.get(name)) for name, grams in needs.items()])
-    waits = chain(stack.coats, stack.technique)
+    waits = line_of_time(chain(stack.coats, stack.technique, own_times(studio)))
     return Reckoned(area, body, rows[::-1], needs, cost, stock_for(studio, needs), waits)
+
+
+def protocol_of(studio: Studio, plan: SurfacePlan) -> Protocol:
+    """The waits of a plan as stages to be timed."""
+    coats = [_core(coat, None) for coat in plan.coats.all()]
+    return as_protocol(chain(coats, Technique(plan.technique), own_times(studio)), coats)
 
 
 @dataclass(frozen=True)
