@@ -20,8 +20,17 @@ from claycore.colour.notation import Lab
 from claycore.surface.previews.feathered import Trails, feather, strokes_across
 from claycore.surface.previews.joggled import Tilt, joggle
 from claycore.surface.previews.layers import Layer
+from claycore.surface.previews.stacked import Block, cut, thrown
 from claycore.surface.shapes import Beaker
-from umberpot.surface.previews import feathered, joggled, raster, scratched, sponged_back
+from umberpot.surface.previews import (
+    feathered,
+    joggled,
+    raster,
+    scratched,
+    sponged_back,
+    stacked,
+)
+from umberpot.surface.previews.boards import Board
 
 ROUNDS = 40
 DOSE = "/mix/dose/?clay=Ferry+white&state=plastic&mass=3.4&unit=kg&water_pct=21.5&add=Quay+Blue:6.5"
@@ -45,11 +54,29 @@ def joggled_face() -> bytes:
     return raster.picture(face, [layer.lab for layer in LAYERS])
 
 
+def scratched_face() -> bytes:
+    return drawn(scratched.scratched_through(LAYERS, QueryDict("depth=0.9")))
+
+
 def sponged_face() -> bytes:
-    board = sponged_back.sponged_back(LAYERS, MUG, QueryDict("wipes=9"))
+    return drawn(sponged_back.sponged_back(LAYERS, MUG, QueryDict("wipes=9")))
+
+
+def stacked_cut() -> bytes:
+    face = cut(Block([11, 4, 6, 5], stacked.WIDTH_MM, 2, 7.0), 60, stacked.PX_A_MM)
+    return raster.picture(face, [LAYERS[number % 3].lab for number in range(4)])
+
+
+def stacked_thrown() -> bytes:
+    block = Block([11, 4, 6, 5], stacked.WIDTH_MM, 2, 7.0)
+    face = thrown(block, 1.5, stacked.THROWN_MM, stacked.PX_A_MM)
+    return raster.picture(face, [LAYERS[number % 3].lab for number in range(4)])
+
+
+def drawn(board: Board | None) -> bytes:
     if board is None:
         raise SystemExit("Nothing was drawn: nothing was measured.")
-    return board.png()
+    return board.file()
 
 
 def main() -> None:
@@ -58,10 +85,12 @@ def main() -> None:
         raise SystemExit("The dose does not answer: nothing was measured.")
     calls = {
         "dose": lambda: client.get(DOSE),
-        "scratched": lambda: scratched.face(LAYERS, 0.9),
+        "scratched": scratched_face,
         "feathered": feathered_face,
         "joggled": joggled_face,
         "sponged back": sponged_face,
+        "stacked, cut": stacked_cut,
+        "stacked, thrown": stacked_thrown,
     }
     found = medians(calls, ROUNDS)
     for name, seconds in found.items():

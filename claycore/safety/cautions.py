@@ -90,6 +90,27 @@ CAUTIONS = {
             "Metal release from glazes is measured in a laboratory (ASTM C738, ISO"
             " 6486). Low absorption is only one requirement.",
         ),
+        Caution(
+            "spraying",
+            "Spraying",
+            "Spray only in a vented booth, with a fitted particulate respirator.",
+            "Mist carries silica and colourants deep into the lungs, and stays in the air after"
+            " you stop. Clean the booth wet. Follow the safety data sheets.",
+        ),
+        Caution(
+            "scratching",
+            "Scratching",
+            "Scratch and wipe while the slip is still damp: dry crumbs are dust.",
+            "Let crumbs fall onto a wet sheet, and wipe up wet. Scratching dry slip needs a"
+            " fitted particulate respirator.",
+        ),
+        Caution(
+            "minerals",
+            "Ground minerals",
+            "Treat a ground mineral as harmful until its safety data sheet says otherwise.",
+            "Rocks and found pigments may contain silica, manganese, lead, arsenic or asbestos."
+            " Grind wet, never by hand sanding dry. Have an unknown rock analysed first.",
+        ),
         _material("manganese", "Manganese", "Harmful as dust and as kiln fume."),
         _material("chromium", "Chromium", "Harmful as dust, and some of it as fume."),
         _material("cobalt", "Cobalt", "Harmful as dust and on skin contact."),

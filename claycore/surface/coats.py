@@ -18,6 +18,7 @@ class Application(StrEnum):
     SPONGE = "sponge"
     TRAIL = "trail"
     LAY = "lay"
+    SPRAY = "spray"
 
 
 class Onto(StrEnum):
@@ -166,7 +167,7 @@ def _thin_enough_to_scratch(stack: Stack) -> Iterator[Advice]:
 
 def _foot_bare(stack: Stack) -> Iterator[Advice]:
     for place, coat in enumerate(stack.coats):
-        if coat.application in (Application.DIP, Application.POUR):
+        if coat.application in (Application.DIP, Application.POUR, Application.SPRAY):
             said = "Leave the foot bare, or wax it first."
             yield Advice("foot_bare", place, None, said, "Slip on the foot sticks and spoils it.")
 
@@ -190,6 +191,19 @@ RULES: tuple[Callable[[Stack], Iterator[Advice]], ...] = (
     _thin_clear,
 )
 """Every rule of a stack. To add one is to add a function."""
+
+
+def cautions_of(stack: Stack) -> list[str]:
+    """The codes of the cautions that the work on a stack needs, as of claycore.safety.cautions.
+
+    Source: common practice.
+    """
+    found = ["dust", "skin"]
+    if any(coat.application is Application.SPRAY for coat in stack.coats):
+        found.append("spraying")
+    if stack.technique in (Technique.SCRATCHED, Technique.SPONGED_BACK):
+        found.append("scratching")
+    return found
 
 
 def advise(stack: Stack) -> list[Advice]:

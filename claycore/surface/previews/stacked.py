@@ -14,6 +14,7 @@ from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
+from scipy.ndimage import map_coordinates
 
 from claycore.measure.bounds import Bound
 
@@ -26,6 +27,7 @@ BLUR_MM = 0.4
 
 _EDDY_MM = 46.0
 _STEPS = 8
+_GRID_MM = 1.0
 
 
 @dataclass(frozen=True)
@@ -98,25 +100,41 @@ def finest_thrown_mm(block: Block, turns: float, height_mm: float) -> float:
 
 
 def _unwedged(block: Block, x: NDArray[Any], y: NDArray[Any]) -> NDArray[Any]:
-    """Where the clay at a place stood before it was wedged: back along the flow, in small steps."""
+    """The height at which the clay at a place stood before it was wedged.
+
+    Swirls are wide, so they are reckoned on a coarse grid and read off between its points: that is
+    a hundred times quicker than to follow every pixel.
+    """
     if block.wedging_mm == 0:
         return y
-    high, step = block.height_mm, block.wedging_mm / _STEPS
+    high = block.height_mm
+    rows = math.ceil(high / _GRID_MM) + 1
+    across = np.arange(math.ceil(float(x.max()) / _GRID_MM) + 2) * _GRID_MM
+    grid_y, grid_x = np.meshgrid(np.linspace(0, high, rows), across, indexing="ij")
+    came_from = _back_along_the_flow(block, grid_x, grid_y)
+    places = [y / high * (rows - 1), x / _GRID_MM]
+    found: NDArray[Any] = map_coordinates(came_from, places, order=1, mode="nearest")
+    return found
 
-    def flow(x: NDArray[Any], y: NDArray[Any]) -> tuple[NDArray[Any], NDArray[Any]]:
-        found_x, found_y = np.zeros_like(x), np.zeros_like(y)
-        # Two eddies of different size, so that no swirl is quite like the next.
-        for wide, phase, share in ((_EDDY_MM, 0.4, 0.7), (0.61 * _EDDY_MM, 2.1, 0.3)):
-            turn, rise = 2 * np.pi * x / wide + phase, np.pi * y / high
-            found_x += share * wide / (2 * high) * np.cos(rise) * np.sin(turn)
-            found_y -= share * np.sin(rise) * np.cos(turn)
-        return found_x, found_y
 
+def _back_along_the_flow(block: Block, x: NDArray[Any], y: NDArray[Any]) -> NDArray[Any]:
+    """Heights, followed back in small steps, each by the flow at its own middle."""
+    step = block.wedging_mm / _STEPS
     for _ in range(_STEPS):
-        half_x, half_y = flow(x, y)
-        by_x, by_y = flow(x - step / 2 * half_x, y - step / 2 * half_y)
+        half_x, half_y = _flow(block.height_mm, x, y)
+        by_x, by_y = _flow(block.height_mm, x - step / 2 * half_x, y - step / 2 * half_y)
         x, y = x - step * by_x, y - step * by_y
     return y
+
+
+def _flow(high: float, x: NDArray[Any], y: NDArray[Any]) -> tuple[NDArray[Any], NDArray[Any]]:
+    """The way of the clay at a place: two eddies of different size, so that no swirl repeats."""
+    found_x, found_y = np.zeros_like(x), np.zeros_like(y)
+    for wide, phase, share in ((_EDDY_MM, 0.4, 0.7), (0.61 * _EDDY_MM, 2.1, 0.3)):
+        turn, rise = 2 * np.pi * x / wide + phase, np.pi * y / high
+        found_x += share * wide / (2 * high) * np.cos(rise) * np.sin(turn)
+        found_y -= share * np.sin(rise) * np.cos(turn)
+    return found_x, found_y
 
 
 def _slab_at(block: Block, y: NDArray[Any]) -> NDArray[Any]:

@@ -14,6 +14,7 @@ from PIL import Image
 from claycore.colour.notation import Lab
 from tests.factories import MaterialFactory
 from tests.pages import words_of
+from umberpot.shelf.models import Material
 from umberpot.surface.models import PlannedCoat, SurfacePlan
 
 BOWLS = {
@@ -202,10 +203,8 @@ def test_a_scratched_face_shows_what_the_depth_reveals(signed_in, plan, kelp, fi
 
 
 def test_the_same_plan_draws_the_same_face(signed_in, plan, kelp):
-    faces = {
-        re.search(r'<svg class="face.*?</svg>', page.content.decode(), re.DOTALL)[0]
-        for page in (signed_in.get(plan.get_absolute_url()) for _ in range(2))
-    }
+    url = f"{plan.get_absolute_url()}face.png"
+    faces = {signed_in.get(url).content.decode() for _ in range(2)}
     assert len(faces) == 1
     assert 'stroke="url(#hatched)"' in faces.pop()  # the body was not fired
 
@@ -305,3 +304,39 @@ def test_the_database_takes_no_coat_of_nothing(plan):
     coat = {**COAT, "coats": 0, "studio": plan.studio, "plan": plan, "place": 0, "name": "x"}
     with pytest.raises(IntegrityError), transaction.atomic():
         PlannedCoat.objects.create(**coat)
+
+
+def test_cautions_stand_for_what_is_done_and_for_what_is_in_the_slip(signed_in, plan, two_stains):
+    add(signed_in, plan, slip=f"mix-{finished(two_stains[1]).pk}")
+    page = words_of(signed_in.get(plan.get_absolute_url()))
+    assert "Scratch and wipe while the slip is still damp" in page
+    assert "Spray only in a vented booth" not in page
+    assert "Cobalt." not in page
+    Material.objects.filter(name="Kelp").update(hazards=["cobalt"])
+    add(signed_in, plan, name="Mist", application="spray")
+    page = words_of(signed_in.get(plan.get_absolute_url()))
+    assert "Spray only in a vented booth" in page
+    assert "Cobalt." in page
+
+
+def test_a_coat_is_moved_to_a_place(signed_in, plan):
+    for name in ("One", "Two", "Three", "Four"):
+        add(signed_in, plan, name=name)
+
+    def order():
+        return [coat.name for coat in plan.coats.all()]
+
+    first = plan.coats.first()
+    signed_in.post(f"/surface/coats/{first.pk}/move/", {"to": "2"})
+    assert order() == ["Two", "Three", "One", "Four"]
+    signed_in.post(f"/surface/coats/{first.pk}/move/", {"to": "999"})
+    assert order() == ["Two", "Three", "Four", "One"]
+    signed_in.post(f"/surface/coats/{first.pk}/move/", {"to": "0"})
+    assert order() == ["One", "Two", "Three", "Four"]
+
+
+def test_only_a_rule_of_the_coat_can_be_overruled(signed_in, plan):
+    add(signed_in, plan, name="One")
+    url = f"/surface/coats/{plan.coats.get().pk}/overrule/"
+    assert signed_in.post(url, {"rule": "no_such", "because": "x"}).status_code == 404
+    assert signed_in.post(url, {"rule": "leather_hard", "because": "x"}).status_code == 302

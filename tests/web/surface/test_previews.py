@@ -70,7 +70,7 @@ def test_grams_and_cost_lead_to_layers(signed_in, laid):
 @pytest.mark.parametrize("finish", ["cut", "thrown"])
 def test_the_picture_is_drawn(signed_in, laid, finish):
     png = signed_in.get(f"{laid.get_absolute_url()}face.png", {"finish": finish}).content
-    assert Image.open(io.BytesIO(png)).width == 650
+    assert Image.open(io.BytesIO(png)).width == 520
 
 
 @pytest.mark.parametrize(

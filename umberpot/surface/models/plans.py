@@ -18,6 +18,7 @@ APPLICATIONS = {
     Application.SPONGE: "sponged",
     Application.TRAIL: "trailed",
     Application.LAY: "laid as a slab",
+    Application.SPRAY: "sprayed",
 }
 ONTO = {Onto.LEATHER_HARD: "leather-hard clay", Onto.BISQUE: "bisque ware"}
 SIDES = {Side.OUTSIDE: "outside", Side.INSIDE: "inside", Side.BOTH: "inside and outside"}

@@ -191,3 +191,10 @@ class CoatForm(forms.Form):
             "clay": slip if isinstance(slip, Material) else None,
             **{name: typed[name] for name in names},
         }
+
+
+class BucketForm(forms.Form):
+    """How wide the bucket is that pieces are dipped in."""
+
+    use_required_attribute = False
+    bucket = MeasureField(bounds.LENGTH, label="Inside width of the bucket")

@@ -44,14 +44,12 @@ def add_coat(plan: SurfacePlan, columns: Mapping[str, Any]) -> PlannedCoat:
 
 
 @transaction.atomic
-def move_coat(coat: PlannedCoat, up: bool) -> None:
-    """Changes places with the coat above or below; nothing at the end of the stack."""
+def move_coat(coat: PlannedCoat, by: int) -> None:
+    """Moves a coat up (+) or down (−) so many places, to the end of the stack at most."""
     coats = list(coat.plan.coats.select_for_update())
     at = next(n for n, one in enumerate(coats) if one.pk == coat.pk)
-    to = at + (1 if up else -1)
-    if 0 <= to < len(coats):
-        coats[at], coats[to] = coats[to], coats[at]
-        _number(coats)
+    coats.insert(min(max(0, at + by), len(coats) - 1), coats.pop(at))
+    _number(coats)
 
 
 @transaction.atomic

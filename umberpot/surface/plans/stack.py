@@ -1,7 +1,7 @@
 """What a plan comes to: its coats with colours, amounts and rules; its slip, cost and waits."""
 
 from collections import defaultdict
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 from urllib.parse import urlencode
@@ -15,7 +15,16 @@ from claycore.measure.formatting import plain
 from claycore.measure.uncertainty import Estimate
 from claycore.mixing.cost import Cost, Priced, cost_of
 from claycore.surface.amounts import Coating, SlipAmount, slip_for
-from claycore.surface.coats import Advice, Application, Coat, Onto, Stack, Technique, advise
+from claycore.surface.coats import (
+    Advice,
+    Application,
+    Coat,
+    Onto,
+    Stack,
+    Technique,
+    advise,
+    cautions_of,
+)
 from claycore.surface.shapes import Side
 from claycore.surface.waits import OnTheLine, as_protocol, chain, line_of_time
 from claycore.testing.stages import Protocol
@@ -87,6 +96,7 @@ class Reckoned:
     cost: Cost
     stock: Stock
     waits: Sequence[OnTheLine]
+    cautions: Sequence[str]
 
 
 def reckon(studio: Studio, plan: SurfacePlan) -> Reckoned:
@@ -120,7 +130,16 @@ def reckon(studio: Studio, plan: SurfacePlan) -> Reckoned:
     prices = prices_of(studio, needs)
     cost = cost_of([Priced(name, grams, prices.get(name)) for name, grams in needs.items()])
     waits = line_of_time(chain(stack.coats, stack.technique, own_times(studio)))
-    return Reckoned(area, body, rows[::-1], needs, cost, stock_for(studio, needs), waits)
+    stock = stock_for(studio, needs)
+    cautions = [*cautions_of(stack), *_of_materials(studio, needs)]
+    return Reckoned(area, body, rows[::-1], needs, cost, stock, waits, cautions)
+
+
+def _of_materials(studio: Studio, names: Iterable[str]) -> list[str]:
+    """The codes of the named materials that the slips hold, each once."""
+    used = Material.objects.of(studio).filter(name__in=list(names))
+    codes = (caution.code for material in used for caution in material.cautions)
+    return list(dict.fromkeys(codes))
 
 
 def protocol_of(studio: Studio, plan: SurfacePlan) -> Protocol:

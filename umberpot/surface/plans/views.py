@@ -4,29 +4,23 @@ import uuid
 from typing import Any
 from urllib.parse import urlencode
 
-from django import forms
 from django.contrib import messages
 from django.http import Http404, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
-from claycore.measure import bounds
 from claycore.measure.errors import ClayError
-from claycore.surface.coats import Technique
-from claycore.surface.previews.scratched import DEPTH
 from claycore.surface.shapes import bucket_for
 from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.surface.models import PlannedCoat, SurfacePlan
 from umberpot.surface.places import PLACE
 from umberpot.surface.plans import sentences, services
-from umberpot.surface.plans.forms import CoatForm, PlanForm
+from umberpot.surface.plans.forms import BucketForm, CoatForm, PlanForm
 from umberpot.surface.plans.section import section
 from umberpot.surface.plans.stack import Reckoned, reckon
 from umberpot.surface.previews.boards import BOARDS
 from umberpot.surface.previews.drawn import draw
 from umberpot.surface.previews.kept import kept_of
-from umberpot.surface.previews.scratched import face, layers_of
-from umberpot.ui.fields.measures import MeasureField
 from umberpot.ui.paging import page_of
 
 PLANS_A_PAGE = 20
@@ -106,41 +100,27 @@ def plan(request: StudioRequest, pk: int) -> HttpResponse:
 
 def _preview(request: StudioRequest, found: SurfacePlan, whole: Reckoned) -> dict[str, Any]:
     """The face as its technique makes it, where there is a drawing of that."""
-    if found.technique == Technique.SCRATCHED and whole.rows:
-        return _scratched(request, found, whole)
     kind = BOARDS.get(found.technique)
-    if kind:
-        board = kind.draw(found, whole, request.GET)
-        form = board.form if board else kind.form(request.GET)
-        query = urlencode({name: form[name].value() for name in form.fields})
-        return {"kind": kind, "board": board, "board_form": form, "board_query": query}
-    return {}
-
-
-def _scratched(request: StudioRequest, found: SurfacePlan, whole: Reckoned) -> dict[str, Any]:
-    """The face with lines scratched through its coats, to the asked depth."""
-    layers = layers_of(whole.rows, found.body.name, whole.body)
-    typed = request.GET.get("depth", "")
-    shown: dict[str, Any] = {"depth_typed": typed}
-    try:
-        return shown | {"face": face(layers, MeasureField(DEPTH, required=False).clean(typed))}
-    except forms.ValidationError as error:
-        return shown | {"face": face(layers, None), "depth_problem": error.messages[0]}
+    if kind is None:
+        return {}
+    board = kind.draw(found, whole, request.GET)
+    form = board.form if board else kind.form(request.GET)
+    query = urlencode({name: form[name].value() for name in form.fields})
+    return {"kind": kind, "board": board, "board_form": form, "board_query": query}
 
 
 def _bucket(request: StudioRequest, found: SurfacePlan) -> dict[str, Any]:
     """The slip that a bucket of the asked width needs, or why a piece cannot be dipped in it."""
-    typed = request.GET.get("bucket", "")
-    if not typed.strip():
-        return {}
-    shown: dict[str, Any] = {"bucket_typed": typed}
+    if not request.GET.get("bucket", "").strip():
+        return {"bucket_form": BucketForm()}
+    form = BucketForm(request.GET)
     try:
-        width = MeasureField(bounds.LENGTH).clean(typed)
-        return shown | {"bucket": bucket_for(found.piece, width, found.dip_mm)}
-    except forms.ValidationError as error:
-        return shown | {"bucket_problem": error.messages[0]}
+        if form.is_valid():
+            bucket = bucket_for(found.piece, form.cleaned_data["bucket"], found.dip_mm)
+            return {"bucket_form": form, "bucket": bucket}
     except ClayError as error:
-        return shown | {"bucket_problem": str(error)}
+        form.add_error("bucket", str(error))
+    return {"bucket_form": form}
 
 
 @require_GET
@@ -170,9 +150,11 @@ def _coat(request: StudioRequest, pk: int) -> PlannedCoat:
 
 @require_POST
 def move(request: StudioRequest, pk: int) -> HttpResponse:
-    """Moves a coat up in the stack (``up=yes``), or down."""
+    """Moves a coat up in the stack (``up=yes``), down, or to a place (``to``)."""
     found = _coat(request, pk)
-    services.move_coat(found, request.POST.get("up") == "yes")
+    to = request.POST.get("to", "")
+    by = 1 if request.POST.get("up") == "yes" else -1
+    services.move_coat(found, int(to) - found.place if to.isdecimal() and len(to) < 4 else by)
     return redirect(found.plan)
 
 
@@ -190,5 +172,10 @@ def overrule(request: StudioRequest, pk: int) -> HttpResponse:
     """Overrules a rule at a coat with a word, or lets it stand again."""
     found = _coat(request, pk)
     because = request.POST.get("because", "").replace("\x00", "").strip()[:LONGEST_REASON]
-    services.overrule(found, request.POST.get("rule", "")[:40], because)
+    rule = request.POST.get("rule", "")
+    rows = reckon(request.studio, _plan(request, found.plan_id)).rows
+    ruled = [one for row in rows if row.coat.pk == found.pk for one in row.rules]
+    if rule not in {one.advice.rule for one in ruled}:
+        raise Http404
+    services.overrule(found, rule, because)
     return redirect(found.plan)

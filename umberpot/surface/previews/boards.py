@@ -12,7 +12,7 @@ from umberpot.surface.models import SurfacePlan
 from umberpot.surface.plans.stack import Reckoned
 from umberpot.surface.previews.feathered import FeatherForm, feathered
 from umberpot.surface.previews.joggled import JoggleForm, joggled
-from umberpot.surface.previews.scratched import layers_of
+from umberpot.surface.previews.scratched import DepthForm, layers_of, scratched_through
 from umberpot.surface.previews.sponged_back import SpongeForm, sponged_back
 from umberpot.surface.previews.stacked import StackForm, stacked
 
@@ -28,8 +28,8 @@ class Board(Protocol):
     def says(self) -> str:
         """Its figures, in a sentence."""
 
-    def png(self) -> bytes:
-        """The picture."""
+    def file(self) -> bytes:
+        """The picture, of the kind's content type."""
 
 
 @dataclass(frozen=True)
@@ -43,11 +43,21 @@ class Kind:
     draw: Callable[[SurfacePlan, Reckoned, QueryDict], Board | None]
     needs: str
     hint: str
+    content_type: str = "image/png"
 
 
 ONTO_THE_BASE = "The lowest coat is the base. Add at least one slip to pour or trail onto it."
 
 BOARDS: dict[str, Kind] = {
+    Technique.SCRATCHED: Kind(
+        DepthForm,
+        lambda plan, whole, data: scratched_through(
+            layers_of(whole.rows, plan.body.name, whole.body), data
+        ),
+        "Add the coats that will be scratched through.",
+        "60 mm of the face, by a tool with a right-angled point. Brush crumbs off; do not rub.",
+        "image/svg+xml",
+    ),
     Technique.FEATHERED: Kind(
         FeatherForm,
         lambda _, whole, data: feathered(whole.rows, data),

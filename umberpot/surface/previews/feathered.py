@@ -59,8 +59,8 @@ class Feathered:
         strokes = strokes_across(WIDTH_MM, typed["strokes"], alternate)
         return feather(self._trails, strokes, PX_A_MM)
 
-    def png(self) -> bytes:
-        """The picture."""
+    def file(self) -> bytes:
+        """The picture as PNG."""
         return picture(self._face(), [row.colour.lab if row.colour else None for row in self.rows])
 
     @property

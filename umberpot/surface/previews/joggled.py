@@ -57,8 +57,8 @@ class Joggled:
         colours = len(self.rows) - 1
         return joggle(SIDE_MM, colours, typed["stripe_mm"], typed["tilts"], PX_A_MM)
 
-    def png(self) -> bytes:
-        """The picture."""
+    def file(self) -> bytes:
+        """The picture as PNG."""
         return picture(self._face(), [row.colour.lab if row.colour else None for row in self.rows])
 
     @property

@@ -1,14 +1,19 @@
-"""The face of a scratched piece: waves through the top coat, to scale."""
+"""The face of a scratched piece as a drawing: waves through the top coat, to scale."""
 
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from django import forms
+from django.http import QueryDict
+from django.template.loader import render_to_string
+
 from claycore.colour.notation import Lab
 from claycore.measure.formatting import plain
 from claycore.surface.previews.layers import Layer
-from claycore.surface.previews.scratched import Scratched, scratch
+from claycore.surface.previews.scratched import DEPTH, Scratched, scratch
 from umberpot.surface.plans.stack import HATCHED, CoatRow
+from umberpot.ui.fields.measures import MeasureField
 
 WIDTH_MM, HEIGHT_MM = 60.0, 26.0
 WAVES = 4
@@ -27,14 +32,51 @@ class Line:
     fill: str
 
 
-@dataclass(frozen=True)
-class Face:
-    """The face with its waves, in mm; ``ground`` is the top coat."""
+class DepthForm(forms.Form):
+    """How deep the tool goes; to just under the coats where nothing is asked for."""
 
-    scratched: Scratched
-    ground: str
-    lines: Sequence[Line]
-    depth: str
+    use_required_attribute = False
+
+    depth = MeasureField(DEPTH, label="Depth of the scratch, mm")
+
+    def __init__(self, data: QueryDict, usual_mm: float = DEEPER_MM) -> None:
+        super().__init__({"depth": data.get("depth", "").strip() or plain(usual_mm, 2)})
+
+
+@dataclass(frozen=True)
+class Scratch:
+    """A face with its waves, in mm; ``ground`` is the colour of the top coat."""
+
+    layers: Sequence[Layer]
+    form: DepthForm
+
+    @property
+    def scratched(self) -> Scratched:
+        """What the tool reveals. Raises OutOfBounds naming ``depth``."""
+        return scratch(self.layers, self.form.cleaned_data["depth"])
+
+    @property
+    def ground(self) -> str:
+        return _fill(self.layers[0])
+
+    @property
+    def lines(self) -> list[Line]:
+        """The stripes of every wave, the widest first."""
+        paths = [_wave(number) for number in range(WAVES)]
+        return [
+            Line(path, f"{2 * stripe.half_width_mm:.2f}", _fill(stripe.layer))
+            for stripe in self.scratched.stripes[1:]
+            for path in paths
+        ]
+
+    def file(self) -> bytes:
+        """The drawing as SVG."""
+        return render_to_string("surface/previews/face.svg", {"face": self}).encode()
+
+    @property
+    def depth(self) -> str:
+        """The depth as it is said."""
+        return plain(self.form.cleaned_data["depth"], 2)
 
     @property
     def says(self) -> str:
@@ -69,21 +111,12 @@ def layers_of(rows: Sequence[CoatRow], body_name: str, body: Lab | None) -> list
     return [*coats, Layer(body_name, 100.0, body)]
 
 
-def face(layers: Sequence[Layer], depth_mm: float | None) -> Face:
-    """The face scratched to a depth; to just under the coats where none is asked for.
-
-    Raises OutOfBounds naming ``depth``.
-    """
-    depth = sum(layer.thickness_mm for layer in layers[:-1]) + DEEPER_MM
-    depth = depth if depth_mm is None else depth_mm
-    found = scratch(layers, depth)
-    paths = [_wave(number) for number in range(WAVES)]
-    lines = [
-        Line(path, f"{2 * stripe.half_width_mm:.2f}", _fill(stripe.layer))
-        for stripe in found.stripes[1:]
-        for path in paths
-    ]
-    return Face(found, _fill(layers[0]), lines, plain(depth, 2))
+def scratched_through(layers: Sequence[Layer], data: QueryDict) -> Scratch | None:
+    """The face of a plan; None without a coat, or with a wrong figure."""
+    if len(layers) < 2:
+        return None
+    form = DepthForm(data, sum(layer.thickness_mm for layer in layers[:-1]) + DEEPER_MM)
+    return Scratch(layers, form) if form.is_valid() else None
 
 
 def _fill(layer: Layer) -> str:

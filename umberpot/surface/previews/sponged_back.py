@@ -64,8 +64,8 @@ class SpongedBack:
         inside: np.ndarray = beside[None, :] <= half[:, None] * px_a_mm
         return inside
 
-    def png(self) -> bytes:
-        """The picture."""
+    def file(self) -> bytes:
+        """The picture as PNG."""
         dirty = DIRTY if self.form.cleaned_data["sponge"] == "dirty" else 0.0
         shown = np.where(self._outline(), self._face(), BEYOND)
         return picture(shown, [layer.lab for layer in self.layers], dirty)

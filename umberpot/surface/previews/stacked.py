@@ -28,7 +28,7 @@ from umberpot.ui.fields.counts import CountField
 from umberpot.ui.fields.measures import Choice, MeasureField
 
 WIDTH_MM, THROWN_MM = 130.0, 95.0
-PX_A_MM = 5
+PX_A_MM = 4
 WEDGING_MM = {"none": 0.0, "a little": 7.0, "more": 16.0}
 """How far a swirl carries the clay. Our choice."""
 
@@ -79,8 +79,8 @@ class Stacked:
             return thrown(self._block, typed["turns"], THROWN_MM, PX_A_MM)
         return cut(self._block, typed["slant"], PX_A_MM)
 
-    def png(self) -> bytes:
-        """The picture."""
+    def file(self) -> bytes:
+        """The picture as PNG."""
         return picture(self._face(), [row.colour.lab if row.colour else None for row in self.rows])
 
     @property
