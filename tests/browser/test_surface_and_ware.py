@@ -1,0 +1,122 @@
+"""From the winning colour to the finished piece: coats, slip, waits, a trial of factors, a card."""
+
+import io
+
+from playwright.sync_api import Page, expect
+from pypdf import PdfReader
+
+
+def test_a_body_is_coated_its_slip_goes_to_mix_and_its_waits_to_the_bench(signed_in: Page) -> None:
+    page = signed_in
+    page.goto("/surface/")
+    page.get_by_role("link", name="Plan a surface").click()
+    page.get_by_label("Plan name").fill("Rim tiles")
+    page.get_by_label("Body").select_option(label="Ferry white")
+    page.get_by_label("Shape").select_option(label="cylinder or beaker")
+    for measure, mm in (("Rim diameter", "88"), ("Foot diameter", "72"), ("Height", "110")):
+        page.get_by_label(measure).fill(mm)
+    page.get_by_label("Number of pieces").fill("7")
+    page.get_by_label("Technique").select_option(label="scratched through")
+    page.get_by_role("button", name="Save plan").click()
+
+    for slip in ("3 % Lamp Yellow in Ferry white", "9 % Rope Green in Ferry white"):
+        page.get_by_label("Slip", exact=True).select_option(label=slip)
+        page.get_by_label("Wet coat thickness").fill("0,4")
+        page.get_by_role("button", name="Add coat").click()
+        expect(page.get_by_text("Coat added.")).to_be_visible()
+    coats = page.get_by_role("list", name="Coats from the top").get_by_role("heading")
+    expect(coats).to_have_text(["9 % Rope Green in Ferry white", "3 % Lamp Yellow in Ferry white"])
+    expect(page.get_by_text("the line shows Ferry white, ΔE")).to_be_visible()
+    page.locator(".coat").first.drag_to(page.locator(".coat").last)
+    expect(coats).to_have_text(["3 % Lamp Yellow in Ferry white", "9 % Rope Green in Ferry white"])
+    page.get_by_role("button", name="Move 9 % Rope Green in Ferry white up").click()
+    expect(coats).to_have_text(["9 % Rope Green in Ferry white", "3 % Lamp Yellow in Ferry white"])
+    plan = page.url
+
+    page.get_by_role("link", name="Make this slip").first.click()
+    page.get_by_role("button", name="Make this mix").click()
+    expect(page.get_by_text("Weighing out")).to_be_visible()
+
+    page.goto(plan)
+    page.get_by_role("button", name="Save this preview").click()
+    expect(page.get_by_role("heading", name="Saved previews")).to_be_visible()
+    page.get_by_role("button", name="Start these waits now").click()
+    expect(page.get_by_text("Timer started: Until leather-hard, Rim tiles.")).to_be_visible()
+    open_timers(page)
+    page.get_by_role("button", name="Next: until the shine has gone").click()
+    page.get_by_role("button", name="Go on early").click()
+    expect(page.get_by_text("Until the shine has gone: Rim tiles.")).to_be_visible()
+    open_timers(page)
+    expect(page.get_by_text("Put on coat 1: 3 % Lamp Yellow in Ferry white.").first).to_be_visible()
+
+
+def test_a_trial_of_factors_from_the_expectation_to_what_came(signed_in: Page) -> None:
+    page = signed_in
+    page.goto("/surface/factor-trials/new/")
+    page.get_by_label("Trial name").fill("Wax or none")
+    page.get_by_label("First factor").fill("resist")
+    page.get_by_label("Second factor").fill("slip")
+    levels = page.get_by_label("Its levels")
+    levels.nth(0).fill("none, thin wax, thick wax")
+    levels.nth(1).fill("green, yellow, grey")
+    page.get_by_label("Control").fill("bare clay")
+    page.get_by_label("Slabs").fill("2")
+    page.get_by_label("Evenness").check()
+    page.get_by_label("What do you expect?").fill("Thick wax leaves bare places")
+    page.get_by_label("Level or factor").fill("thick wax")
+    page.get_by_label("Expected outcome").select_option(label="comes out worst")
+    page.get_by_label("Judged by").select_option(label="evenness")
+    page.get_by_role("button", name="Save trial").click()
+    expect(page.get_by_text("20 pieces on 2 slabs")).to_be_visible()
+    expect(page.get_by_text("A clear effect of each factor would be told")).to_be_visible()
+
+    page.get_by_role("link", name="Rate evenness").click()
+    for piece in page.locator("fieldset.rating").all():
+        step = (
+            "4 streaks and bare places" if "thick wax" in piece.inner_text() else "1 a few specks"
+        )
+        piece.get_by_role("radio", name=step).check()
+    page.get_by_role("button", name="Save ratings").click()
+    expect(page.get_by_text("20 ratings saved.")).to_be_visible()
+    expect(page.get_by_text("Resist matters (p")).to_contain_text("thick wax came out worse")
+    expect(page.get_by_text("As expected · counted as")).to_be_visible()
+    expect(page.get_by_role("img", name="thick wax, grey: 4, streaks").first).to_be_visible()
+    page.get_by_text("Add to the expectation").click()
+    page.get_by_label("Expectation", exact=True).fill("Try half the wax next")
+    page.get_by_role("button", name="Save expectation").click()
+    expect(page.get_by_text("Added after the first result: Try half the wax next")).to_be_visible()
+
+
+def test_a_mugs_card_says_what_was_established(signed_in: Page, tmp_path) -> None:
+    page = signed_in
+    page.goto("/results/clays/?cone=6")
+    page.get_by_role("link", name="Canal bank", exact=True).click()
+    page.get_by_role("link", name="Add ware of this clay").click()
+    page.get_by_label("Batch name").fill("Ferry mugs")
+    page.get_by_label("Fired to cone").select_option("6")
+    page.get_by_label("Glaze and food").select_option(label="nothing stated")
+    page.get_by_label("Lustre or metal decoration").select_option(label="no")
+    page.get_by_role("button", name="Save batch").click()
+    expect(page.get_by_text("3 bars of Canal bank at cone 6").first).to_be_visible()
+
+    page.get_by_role("button", name="Start the screen").click()
+    expect(page.get_by_text("In white vinegar")).to_be_visible()
+    page.get_by_role("radio", name="yes").check()
+    page.get_by_label("Observations").fill("Matt where the vinegar stood")
+    page.get_by_role("button", name="Save result").click()
+    expect(page.get_by_text("Changed: acid attacked the surface.")).to_be_visible()
+
+    with page.expect_download() as download:
+        page.get_by_role("link", name="Download card").click()
+    card = tmp_path / "card.pdf"
+    download.value.save_as(card)
+    text = " ".join(PdfReader(io.BytesIO(card.read_bytes())).pages[0].extract_text().split())
+    assert "Food: no" in text
+    assert "Acid overnight changed the surface. That is a fail." in text
+    assert "It assures nobody that ware is safe" in text
+
+
+def open_timers(page: Page) -> None:
+    """What is timed unfolds by itself only while something is due."""
+    if page.locator(".timers-fold[open]").count() == 0:
+        page.locator(".timers-fold > summary").click()
