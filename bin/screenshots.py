@@ -30,16 +30,16 @@ VIEWS = {
     "&cell_g=85&solids_pct=67&moulds=4&have=0,0&scale_step_g=0.1",
     "tiles": "/tiles/",
     "record": "/tiles/A13/",
-    "kiln": "/kiln/",
     "load": "/kiln/loads/1/",
     "firing": "/kiln/logs/1/",
-    "results-series": "/results/trials/1/",
     "clays": "/results/clays/?cone=6&order=absorption",
     "clay": "/results/clays/4/?purpose=tableware",
     "photograph": "/results/photographs/1/",
     "wall": "/results/wall/?codes=A1+A2+A3+A4+A6+A95+A96+A97+A94&arrange=strength",
     "find": "/results/find/?want=72,-12,26",
     "surface": "/surface/plans/1/",
+    "factor-trial": "/surface/factor-trials/1/",
+    "ware": "/results/ware/batches/1/",
     "bar-test": "/tiles/tests/1/",
 }
 

@@ -18,6 +18,7 @@ from claycore.surface.previews.feathered import (
 )
 from umberpot.surface.plans.stack import CoatRow
 from umberpot.surface.previews.raster import picture
+from umberpot.surface.previews.sentences import shares_in_words
 from umberpot.ui.fields.counts import CountField
 from umberpot.ui.fields.measures import Choice, MeasureField
 
@@ -67,12 +68,9 @@ class Feathered:
     def says(self) -> str:
         """The share of each slip, and how thin a trail is drawn out."""
         found = shares(self._face(), len(self.rows) - 1)
-        parts = [
-            f"{row.coat.name} {100 * share:.0f} %"
-            for row, share in zip(self.rows, found, strict=True)
-        ]
         finest = plain(self._trails.finest_mm, 1)
-        return f"{', '.join(parts)}. Beside the point a trail is drawn out to {finest} mm."
+        drawn_out = f"Beside the point a trail is drawn out to {finest} mm."
+        return f"{shares_in_words(self.rows, found)}. {drawn_out}"
 
 
 def feathered(rows_from_the_top: Sequence[CoatRow], data: QueryDict) -> Feathered | None:

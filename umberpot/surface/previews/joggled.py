@@ -13,6 +13,7 @@ from claycore.surface.previews.feathered import shares
 from claycore.surface.previews.joggled import MOST_TILTS, STRIPE, Tilt, joggle
 from umberpot.surface.plans.stack import CoatRow
 from umberpot.surface.previews.raster import picture
+from umberpot.surface.previews.sentences import shares_in_words
 from umberpot.ui.fields.measures import MeasureField
 
 SIDE_MM = 160.0
@@ -65,12 +66,10 @@ class Joggled:
     def says(self) -> str:
         """The share of each slip, which no tilt changes."""
         found = shares(self._face(), len(self.rows) - 1)
-        parts = [
-            f"{row.coat.name} {100 * share:.0f} %"
-            for row, share in zip(self.rows, found, strict=True)
-        ]
         count = len(self.form.cleaned_data["tilts"])
-        return f"After {count} tilt{'' if count == 1 else 's'}: {', '.join(parts)}."
+        return (
+            f"After {count} tilt{'' if count == 1 else 's'}: {shares_in_words(self.rows, found)}."
+        )
 
     @property
     def steps(self) -> list[tuple[str, str]]:
