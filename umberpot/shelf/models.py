@@ -41,6 +41,13 @@ class MaterialQuerySet(StudioQuerySet):
         """What bars can be made of: clays, and what the reclaim buckets hold."""
         return self.filter(kind__in=Material.TESTABLE)
 
+    def clays_to_choose(self, chosen: object = None) -> Self:
+        """The clays on the shelf by name; with them the one of key ``chosen``, archived or not."""
+        kept = Q(retired_at=None)
+        if isinstance(chosen, int):
+            kept |= Q(pk=chosen)
+        return self.testable().filter(kept).order_by("name")
+
     def colourants(self) -> Self:
         return self.filter(kind__in=Material.COLOURANTS)
 

@@ -28,7 +28,8 @@ class Said:
 
 def chance_words(p: float) -> str:
     """A probability of chance, from 0 to 1, as it is written. Source: our choice of form."""
-    return "p < 0.001" if p < 0.001 else f"p = {plain(p, 3 if p < 0.01 else 2)}"
+    # No-break spaces: a probability is not torn apart at the end of a line.
+    return "p\xa0<\xa00.001" if p < 0.001 else f"p\xa0=\xa0{plain(p, 3 if p < 0.01 else 2)}"
 
 
 def of_main(design: Design, effect: MainEffect, scale: Scale) -> Said:

@@ -154,6 +154,15 @@ def test_a_batch_is_changed_and_set_aside(signed_in, batch):
     assert "Washroom beakers" not in words_of(signed_in.get("/results/ware/batches/"))
 
 
+def test_a_batch_keeps_its_clay_when_that_is_archived(signed_in, batch):
+    signed_in.post(f"/shelf/{batch.clay_id}/retire/")
+    url = f"{batch.get_absolute_url()}change/"
+    assert f'<option value="{batch.clay_id}" selected>' in signed_in.get(url).content.decode()
+    sent = {**BATCH, "clay": batch.clay_id, "crazed": "yes"}
+    assert signed_in.post(url, sent).status_code == 302
+    assert signed_in.get("/results/ware/batches/new/?clay=abc&cone=zz").status_code == 200
+
+
 def test_a_clays_page_leads_to_ware_of_it_at_its_cone(signed_in, dense):
     page = signed_in.get(f"/results/clays/{dense.pk}/").content.decode()
     address = f"/results/ware/batches/new/?clay={dense.pk}&amp;cone=6"

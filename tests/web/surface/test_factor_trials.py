@@ -75,6 +75,7 @@ def test_a_trial_begins_with_its_expectation_and_a_piece_at_every_place(signed_i
         ({"claim_about": "glossy"}, "Enter a level or a factor as it is written above."),
         ({"claim_about": "slip"}, "Enter the level that you expect to be best or worst."),
         ({"claim_says": "no_difference"}, "Enter the factor that you expect"),
+        ({"levels_2": "green, burnished"}, "Two things above have this name."),
         ({"claim_scale": ""}, "Tick this scale above, or choose another."),
     ],
 )
@@ -226,7 +227,8 @@ def test_results_go_out_as_a_table(signed_in, trial):
     rate(signed_in, trial, rater="Ada")
     lines = signed_in.get(f"{trial.get_absolute_url()}results.csv").content.decode().splitlines()
     assert lines[0] == (
-        "\ufeffslab,place,finish,slip,control,lost,scrub (Ada),kept_hex,washed_hex,colour_lost"
+        "\ufeffslab,place,factor finish,factor slip,control,lost,scrub (Ada),"
+        "kept_hex,washed_hex,colour_lost"
     )
     assert len(lines) == 22
     assert sum(",bare clay,," in line for line in lines) == 3

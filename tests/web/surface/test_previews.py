@@ -73,6 +73,12 @@ def test_the_picture_is_drawn(signed_in, laid, finish):
     assert Image.open(io.BytesIO(png)).width == 520
 
 
+def test_a_tower_of_slabs_is_drawn_no_larger_than_a_page(signed_in, laid):
+    PlannedCoat.objects.update(coats=12, thickness_mm=100)
+    png = signed_in.get(f"{laid.get_absolute_url()}face.png", {"slant": "10"}).content
+    assert Image.open(io.BytesIO(png)).height <= 900
+
+
 @pytest.mark.parametrize(
     ("asked", "says"),
     [

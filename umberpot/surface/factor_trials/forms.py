@@ -113,10 +113,10 @@ class TrialForm(forms.Form):
             self.add_error("claim_scale", sentences.SCALE_NEEDED)
         found = _named(cleaned["design"], cleaned["claim_about"])
         says = cleaned["claim_says"]
-        if found is None:
-            self.add_error("claim_about", sentences.NOT_A_LEVEL)
+        if len(found) != 1:
+            self.add_error("claim_about", sentences.AMBIGUOUS if found else sentences.NOT_A_LEVEL)
             return {}
-        factor, level = found
+        factor, level = found[0]
         if (level is None) is not (says == Says.NO_DIFFERENCE):
             said = sentences.LEVEL_NEEDED if level is None else sentences.FACTOR_NEEDED
             self.add_error("claim_about", said)
@@ -133,17 +133,17 @@ class TrialForm(forms.Form):
         return {"factors": factors, **{name: typed[name] for name in names}, **typed["claim"]}
 
 
-def _named(design: Design, words: str) -> tuple[int, int | None] | None:
-    """The factor, and the level if it is one, that is called so; None for neither."""
+def _named(design: Design, words: str) -> list[tuple[int, int | None]]:
+    """Each level, by its factor, and each factor (None for the level) that is called so."""
     asked = words.strip().casefold()
-    for at, factor in enumerate(design.factors):
-        for level, name in enumerate(factor.levels):
-            if name.casefold() == asked:
-                return at, level
-    for at, factor in enumerate(design.factors):
-        if factor.name.casefold() == asked:
-            return at, None
-    return None
+    levels = [
+        (at, level)
+        for at, factor in enumerate(design.factors)
+        for level, name in enumerate(factor.levels)
+        if name.casefold() == asked
+    ]
+    names = [at for at, factor in enumerate(design.factors) if factor.name.casefold() == asked]
+    return [*levels, *((at, None) for at in names)]
 
 
 class SlabsForm(forms.Form):

@@ -13,10 +13,15 @@ def to_csv(trial: FactorTrial, pieces: Sequence[Piece]) -> str:
     """Slab, place, levels, each rater's steps by scale, both colours and what was lost."""
     factors = [factor.name for factor in trial.design.factors]
     by_rater = sorted({pair for piece in pieces for pair in piece.ratings})
-    columns = ["slab", "place", *factors, "control", "lost"]
+    columns = ["slab", "place", *map(_column, factors), "control", "lost"]
     columns += [f"{scale} ({rater})" for scale, rater in by_rater]
     columns += ["kept_hex", "washed_hex", COLOUR_LOST]
     return tables.to_csv(columns, (_row(trial, piece, factors) for piece in pieces))
+
+
+def _column(factor: str) -> str:
+    """A factor's column; it may be called as one of the others is."""
+    return f"factor {factor}"
 
 
 def _row(trial: FactorTrial, piece: Piece, factors: Sequence[str]) -> dict[str, str]:
@@ -27,7 +32,7 @@ def _row(trial: FactorTrial, piece: Piece, factors: Sequence[str]) -> dict[str, 
     }
     return {
         **{"slab": str(piece.row.slab), "place": str(piece.row.place)},
-        **{name: levels.get(name, "") for name in factors},
+        **{_column(name): levels.get(name, "") for name in factors},
         "control": trial.control if cell == CONTROL else "",
         "lost": "yes" if piece.row.lost else "",
         **{f"{scale} ({rater})": str(step) for (scale, rater), step in piece.ratings.items()},

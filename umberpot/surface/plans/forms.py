@@ -78,7 +78,7 @@ class PlanForm(forms.Form):
 
     def __init__(self, *args: Any, studio: Studio, **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
-        clays = Material.objects.of(studio).on_shelf().testable().order_by("name")
+        clays = Material.objects.of(studio).clays_to_choose(self.initial.get("body"))
         self.fields["body"].queryset = clays  # type: ignore[attr-defined]
         self.fields["cone"].initial = studio.usual_cone
 

@@ -1,5 +1,6 @@
 """Stacked clay as a picture: the cut face of a block, or the side of what was thrown from it."""
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 from urllib.parse import urlencode
@@ -29,6 +30,9 @@ from umberpot.ui.fields.measures import Choice, MeasureField
 
 WIDTH_MM, THROWN_MM = 130.0, 95.0
 PX_A_MM = 4
+MOST_PX = 900
+"""A picture is no higher, however tall the block."""
+
 WEDGING_MM = {"none": 0.0, "a little": 7.0, "more": 16.0}
 """How far a swirl carries the clay. Our choice."""
 
@@ -77,7 +81,8 @@ class Stacked:
         typed = self.form.cleaned_data
         if self._is_thrown:
             return thrown(self._block, typed["turns"], THROWN_MM, PX_A_MM)
-        return cut(self._block, typed["slant"], PX_A_MM)
+        high = self._block.height_mm / math.sin(math.radians(typed["slant"]))
+        return cut(self._block, typed["slant"], min(PX_A_MM, MOST_PX / high))
 
     def file(self) -> bytes:
         """The picture as PNG."""
