@@ -13,7 +13,7 @@ from factory.django import DjangoModelFactory, Password
 from umberpot.kiln.models import Firing, FiringLog, Kiln
 from umberpot.kiln.models.kilns import Shape
 from umberpot.kiln.models.logs import LogState
-from umberpot.library.models import Note
+from umberpot.library.models import Finding, Note
 from umberpot.results.models import WareBatch
 from umberpot.shelf.models import (
     BlendPart,
@@ -189,6 +189,17 @@ class KeptPreviewFactory(DjangoModelFactory):
     content_type = "image/png"
     picture = b"x"
     photograph = b"x"
+    request_key = factory.LazyFunction(uuid.uuid4)
+    made_by = factory.SubFactory(UserFactory)
+
+
+class FindingFactory(DjangoModelFactory):
+    """About what is given: its ``trial``, ``clay``, ``factor_trial`` or ``firing``."""
+
+    class Meta:
+        model = Finding
+
+    sentence = "Secret finding"
     request_key = factory.LazyFunction(uuid.uuid4)
     made_by = factory.SubFactory(UserFactory)
 

@@ -18,6 +18,7 @@ PLACES = [
     ("Kiln", "kiln:kiln", "Firings"),
     ("Results", "results:clays", "Clays and colour trials"),
     ("Surface", "surface:plans", "Coats and slips"),
+    ("Library", "library:findings", "Findings"),
 ]
 
 

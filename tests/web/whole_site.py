@@ -12,6 +12,7 @@ from standins.camera.camera import Camera
 from standins.camera.scene import Scene
 from tests.factories import (
     ContainerFactory,
+    FindingFactory,
     FiringFactory,
     FiringLogFactory,
     KeptPreviewFactory,
@@ -182,7 +183,9 @@ def world(make_mix, weigh, signed_in, user, studio):
         "results:new-photograph": tile.trial_id,
         **dict.fromkeys(PHOTOGRAPH_PAGES, photograph.pk),
         "results:crop": ring.pk,
-        "library:add-note": tile.pk,
+        "library:add-note": tile.trial_id,
+        **dict.fromkeys(("library:conclude", "library:expect"), tile.trial_id),
+        "library:finding": FindingFactory(studio=studio, trial=tile.trial).pk,
         **dict.fromkeys(SURFACE_PAGES, surface.pk),
         **dict.fromkeys(FACTOR_PAGES, factors.pk),
         **dict.fromkeys(PREVIEW_PAGES, KeptPreviewFactory(studio=studio, plan=surface).pk),
@@ -211,6 +214,6 @@ def every_url(arguments):
         address = re.sub(r"<(int|code):\w+>", lambda _, each=each: str(next(each)), route)
         address = address.replace("<uuid:key>", str(uuid.uuid4()))
         address = address.replace("<slug:kind>", "mixes").replace("<slug:form>", "csv")
-        address = address.replace("<slug:tool>", "dose").replace("<slug:about>", "tile")
+        address = address.replace("<slug:tool>", "dose").replace("<slug:about>", "trial")
         address = address.replace("<slug:scale>", "scrub")
         yield name, "/" + address.replace("<str:token>", "guessed")

@@ -255,6 +255,7 @@ def _results(studio: Studio) -> Section:
         Trial.objects.of(studio)
         .filter(Exists(Tile.objects.of(studio).kept().filter(trial=OuterRef("pk"), step=Step.READ)))
         .filter(test=None)
+        .annotate(concluded=Count("findings"))
         .order_by(F("made_at").desc())[:MOST_OF_A_KIND]
     )
     counts = {
@@ -276,11 +277,17 @@ def _results(studio: Studio) -> Section:
         Task(
             trial.name,
             sentences.of_results(*counts[trial.pk]),
-            "See results",
-            reverse("results:trial", args=[trial.pk]),
+            *_see_or_conclude(trial, *counts[trial.pk]),
             counts[trial.pk][0],
             drawn[trial.pk],
         )
         for trial in trials
     ]
     return Section("Results", tasks, 0, reverse("results:trials"))
+
+
+def _see_or_conclude(trial: Trial, read: int, every: int) -> tuple[str, str]:
+    """The button of a trial with results: once all of it is read, it wants to be concluded."""
+    if read == every and not trial.concluded:  # type: ignore[attr-defined]
+        return "Conclude", reverse("library:conclude", args=["trial", trial.pk])
+    return "See results", reverse("results:trial", args=[trial.pk])

@@ -3,7 +3,7 @@
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from umberpot.demo import factor_trials, story, ware
+from umberpot.demo import factor_trials, findings, story, ware
 from umberpot.demo.clays.load import ClayLoader
 from umberpot.demo.load import DemoLoader
 from umberpot.mixing.leftovers.services import keep_leftover
@@ -36,3 +36,4 @@ def load_demo() -> None:
     loader.surface()
     factor_trials.load(studio, owner)
     ware.load(studio, owner, "Canal bank")
+    findings.load(studio, owner)

@@ -9,8 +9,11 @@ from typing import Any
 from django import template
 from django.db.models import BooleanField, ExpressionWrapper, Q
 
-from umberpot.library.models import SUBJECTS, Note
+from umberpot.library.findings.forms import ExpectForm
+from umberpot.library.findings.services import standing
+from umberpot.library.models import CONCLUDED, SUBJECTS, Note
 from umberpot.library.notes.forms import NoteForm
+from umberpot.tiles.models import Trial
 
 register = template.Library()
 
@@ -25,5 +28,25 @@ def notes_of(context: dict[str, Any], subject: Any) -> dict[str, Any]:
     return {
         **{"notes": notes.defer("image").annotate(has_image=HAS_IMAGE), "kind": kind},
         **{"subject": subject, "form": NoteForm(auto_id="note_%s"), "request_key": uuid.uuid4()},
+        "csrf_token": context.get("csrf_token"),
+    }
+
+
+@register.inclusion_tag("library/findings/_of_subject.html")
+def finding_of(subject: Any, noun: str) -> dict[str, Any]:
+    """What was concluded of something, or where to conclude it; ``noun`` is what it is called."""
+    kind = next(name for name, model in CONCLUDED.items() if isinstance(subject, model))
+    found = standing(kind, subject)
+    return {"finding": found, "kind": kind, "subject": subject, "noun": noun}
+
+
+@register.inclusion_tag("library/findings/_expectations.html", takes_context=True)
+def expectations_of(
+    context: dict[str, Any], trial: Trial, *, may_add: bool = True
+) -> dict[str, Any]:
+    """What was expected of a trial, and where to write it down or add to it."""
+    return {
+        **{"expectations": trial.expectations.select_related("made_by"), "trial": trial},
+        **{"form": ExpectForm(auto_id="expect_%s"), "may_add": may_add},
         "csrf_token": context.get("csrf_token"),
     }

@@ -2,12 +2,17 @@
 
 from django.urls import path
 
+from umberpot.library.findings import views as findings
 from umberpot.library.notes import views as notes
 from umberpot.library.search import views as search
 
 app_name = "library"
 urlpatterns = [
     path("go/", search.go, name="go"),
+    path("library/", findings.findings, name="findings"),
+    path("library/findings/<int:pk>/", findings.finding, name="finding"),
+    path("library/conclude/<slug:about>/<int:pk>/", findings.conclude, name="conclude"),
+    path("library/expect/<int:pk>/", findings.expect, name="expect"),
     path("library/notes/<slug:about>/<int:pk>/add/", notes.add, name="add-note"),
     path("library/notes/<int:pk>/photograph/", notes.photograph, name="note-photograph"),
     path("library/notes/<int:pk>/remove/", notes.remove, name="remove-note"),

@@ -67,7 +67,12 @@ def test_every_kind_has_something_to_find_in_a_studio_at_work(studio, world):
     words = {"Tiles and bars": world["tiles:record"], "Firings": "cone 6", "Pages": "grid"}
     words |= {"Shelf": "ferry", "Mixes": "quay", "Trials": "secret", "Series and grids": "secret"}
     words |= {"Saved calculations": "floor", "Notes": "greener"}
-    words |= {"Trials of factors": "factors", "Surface plans": "bowls", "Ware": "beakers"}
+    words |= {
+        "Trials of factors": "factors",
+        "Surface plans": "bowls",
+        "Ware": "beakers",
+        "Findings": "finding",
+    }
     for title in set(KINDS) - {"Clay results"}:
         assert title in look_up(studio, words[title]).by_kind, title
 

@@ -12,7 +12,7 @@ from django.utils.text import Truncator
 
 from umberpot.kiln.models import Firing
 from umberpot.kiln.places import TOOLS as KILN_TOOLS
-from umberpot.library.models import Note
+from umberpot.library.models import CONCLUDED, Finding, Note
 from umberpot.mixing.models import Mix, Plan, SavedCalculation
 from umberpot.mixing.places import TOOLS as MIX_TOOLS
 from umberpot.places import PLACES
@@ -140,6 +140,13 @@ def _notes(studio: Studio, words: list[str]) -> Iterator[Found]:
         yield Found(colour.words, says, reverse("results:tile", args=[colour.tile.code]))
 
 
+def _findings(studio: Studio, words: list[str]) -> Iterator[Found]:
+    standing = Finding.objects.of(studio).filter(superseded_by=None).select_related(*CONCLUDED)
+    for finding in _named(standing, "sentence", words):
+        says = f"finding on {finding.subject}, {finding.made_at:%-d %b %Y}"
+        yield Found(Truncator(finding.sentence).chars(80), says, finding.get_absolute_url())
+
+
 def _pages(studio: Studio, words: list[str]) -> Iterator[Found]:
     """The places and tools themselves, by their words."""
     groups = (*MIX_TOOLS, *KILN_TOOLS, *RESULTS_TOOLS, *SURFACE_TOOLS)
@@ -163,6 +170,7 @@ KINDS: dict[str, Find] = {
     "Ware": _ware,
     "Firings": _firings,
     "Saved calculations": _calculations,
+    "Findings": _findings,
     "Notes": _notes,
     "Pages": _pages,
 }

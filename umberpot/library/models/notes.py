@@ -4,6 +4,7 @@ from django.db import models
 from django.db.models import Q
 
 from umberpot.kiln.models import Firing
+from umberpot.library.models.subjects import about_one_of
 from umberpot.mixing.models import Mix
 from umberpot.results.models import WareBatch
 from umberpot.studio.models import Signed, StudioOwned
@@ -21,14 +22,6 @@ SUBJECTS: dict[str, type[StudioOwned]] = {
     "batch": WareBatch,
 }
 """What a note may be about: the column that says so, and what it points to."""
-
-
-def _about_one_thing() -> Q:
-    """That just one of the columns of SUBJECTS is filled."""
-    found = Q()
-    for filled in SUBJECTS:
-        found |= Q(**{f"{name}__isnull": name != filled for name in SUBJECTS})
-    return found
 
 
 class Note(Signed):
@@ -51,7 +44,7 @@ class Note(Signed):
             models.UniqueConstraint(
                 fields=["studio", "request_key"], name="note_kept_once_per_request"
             ),
-            models.CheckConstraint(condition=_about_one_thing(), name="note_about_one_thing"),
+            models.CheckConstraint(condition=about_one_of(SUBJECTS), name="note_about_one_thing"),
             models.CheckConstraint(
                 condition=~Q(words="") | Q(image__isnull=False), name="note_says_something"
             ),

@@ -1,0 +1,1 @@
+"""Findings: drafted from the figures, edited and signed, superseded by later ones."""

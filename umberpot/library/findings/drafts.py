@@ -1,0 +1,95 @@
+"""The draft of a finding, from the figures as they are now: one function a kind of thing.
+
+To let one more kind be concluded is to add a function to DRAFTS, and its column to CONCLUDED.
+"""
+
+from collections.abc import Callable, Iterable
+from dataclasses import dataclass
+from typing import Any
+
+from claycore.surface.factor_trials.sentences import HINT
+from umberpot.kiln.models import Firing
+from umberpot.kiln.outcomes.sentences import shelf_said
+from umberpot.kiln.outcomes.services import heats
+from umberpot.library.findings import sentences
+from umberpot.library.models.findings import LONGEST_FINDING, LONGEST_SENTENCE
+from umberpot.results.clays.forms import usual_purpose
+from umberpot.results.clays.judging import judge
+from umberpot.results.colours.fired import fired_colours
+from umberpot.results.colours.says import colours_say
+from umberpot.shelf.models import Material
+from umberpot.studio.models import Studio
+from umberpot.surface.factor_trials.reading import on_scale, pieces_of
+from umberpot.surface.models import FactorTrial
+from umberpot.tiles.clay_records import clay_records
+from umberpot.tiles.models import Trial
+
+MOST_LINES = 6
+
+
+@dataclass(frozen=True)
+class Draft:
+    """The sentence that carries a finding, and its reasons, a line each."""
+
+    sentence: str
+    words: str
+
+
+def _draft(sentence: str, lines: Iterable[str]) -> Draft:
+    told = [line for line in lines if line and line != sentence][:MOST_LINES]
+    return Draft(sentence[:LONGEST_SENTENCE], "\n".join(told)[:LONGEST_FINDING])
+
+
+def _of_trial(studio: Studio, trial: Trial) -> Draft:
+    """What the colours say; of a clay test, what its clay's bars say."""
+    expected = _expected(trial)
+    test = getattr(trial, "test", None)
+    if test:
+        of_clay = _of_clay(studio, test.clay)
+        return _draft(of_clay.sentence, [*expected, *of_clay.words.splitlines()])
+    says = colours_say(studio, fired_colours(trial.tiles.kept().with_history()))
+    questions = [f"Ask the supplier: {question}" for question in says.questions[:2]]
+    headline = says.headline or sentences.NO_COLOURS
+    return _draft(headline, [*expected, *says.rest[:3], *questions])
+
+
+def _expected(trial: Trial) -> list[str]:
+    rows = trial.expectations.all()
+    return [sentences.of_expectation(one.words, one.after_firing) for one in rows]
+
+
+def _of_clay(studio: Studio, clay: Material) -> Draft:
+    (record,) = clay_records(studio, [clay])
+    judged = judge(record, usual_purpose(studio, clay), studio)
+    adjust = [f"Next: {one.what}." for one in judged.suggestions[:2]]
+    return _draft(
+        f"{clay.name}: {judged.headline[:1].lower()}{judged.headline[1:]}.",
+        [judged.verdict.reason, judged.other_school_says, *adjust],
+    )
+
+
+def _of_factors(studio: Studio, trial: FactorTrial) -> Draft:
+    """What it shows on the scale that was expected to tell, the decided first."""
+    code = trial.claim_scale or trial.scales[0]
+    said = on_scale(trial, pieces_of(trial), code).said
+    decided = [one.words for one in said if one.decided]
+    open_ = [one.words for one in said if not one.decided]
+    first = trial.expectations.first()
+    expected = [sentences.of_expectation(first.words, first.after_results)] if first else []
+    outcome = [f"That came {trial.get_outcome_display()}."] if trial.outcome else []
+    lines = [*expected, *outcome, *decided[1:], *open_, HINT]
+    return _draft((decided or open_ or [sentences.NO_COLOURS])[0], lines)
+
+
+def _of_firing(studio: Studio, firing: Firing) -> Draft:
+    bent = [f"Shelf {shelf + 1}: {shelf_said(heat)}." for shelf, heat in heats(firing).items()]
+    return _draft(sentences.of_firing(firing.cone, firing.loadings.count()), [*bent, firing.note])
+
+
+DRAFTS: dict[str, Callable[[Studio, Any], Draft]] = {
+    "trial": _of_trial,
+    "clay": _of_clay,
+    "factor_trial": _of_factors,
+    "firing": _of_firing,
+}
+"""The drafts by the kind of thing that is concluded."""

@@ -1,0 +1,18 @@
+"""What is said around findings."""
+
+SAVED = "Finding saved."
+EXPECTED = "Expectation saved."
+MEANWHILE = (
+    "Someone concluded this meanwhile. Read their finding below. To replace it, save yours again."
+)
+NO_COLOURS = "Nothing of it was read yet."
+
+
+def of_expectation(words: str, late: bool) -> str:
+    """An expectation as a line of a draft."""
+    return f"Expected{' (written after the first firing)' if late else ''}: {words}"
+
+
+def of_firing(cone: str, pieces: int) -> str:
+    """What a firing was, in a sentence."""
+    return f"Fired to cone {cone} with {pieces} piece{'' if pieces == 1 else 's'}."

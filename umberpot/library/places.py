@@ -1,0 +1,3 @@
+"""What this place is called on its pages."""
+
+PLACE = "Library"
