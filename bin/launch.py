@@ -112,6 +112,11 @@ def start_follower() -> subprocess.Popen:
     return subprocess.Popen([sys.executable, "manage.py", "follow_kilns"], cwd=TOP)
 
 
+def start_backups() -> subprocess.Popen:
+    """Starts what makes a backup every night."""
+    return subprocess.Popen([sys.executable, "manage.py", "keep_backups"], cwd=TOP)
+
+
 def start_server(port: int) -> subprocess.Popen:
     """Starts gunicorn and waits until it answers."""
     server = subprocess.Popen(  # noqa: S603
@@ -170,6 +175,8 @@ def run(mode: str, port: int) -> None:
                 devices = start_standins()
                 for device in devices.values():
                     children.callback(end, device)
+            if mode == "serve":
+                children.callback(end, start_backups())
             if os.environ.get("UMBERPOT_KILNS"):
                 children.callback(end, start_follower())
             server = start_server(port)

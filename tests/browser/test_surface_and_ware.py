@@ -2,7 +2,7 @@
 
 import io
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Locator, Page, expect
 from pypdf import PdfReader
 
 
@@ -27,7 +27,7 @@ def test_a_body_is_coated_its_slip_goes_to_mix_and_its_waits_to_the_bench(signed
     coats = page.get_by_role("list", name="Coats from the top").get_by_role("heading")
     expect(coats).to_have_text(["9 % Rope Green in Ferry white", "3 % Lamp Yellow in Ferry white"])
     expect(page.get_by_text("the line shows Ferry white, ΔE")).to_be_visible()
-    page.locator(".coat").first.drag_to(page.locator(".coat").last)
+    drag(page, page.locator(".coat").first, page.locator(".coat").last)
     expect(coats).to_have_text(["3 % Lamp Yellow in Ferry white", "9 % Rope Green in Ferry white"])
     page.get_by_role("button", name="Move 9 % Rope Green in Ferry white up").click()
     expect(coats).to_have_text(["9 % Rope Green in Ferry white", "3 % Lamp Yellow in Ferry white"])
@@ -114,6 +114,18 @@ def test_a_mugs_card_says_what_was_established(signed_in: Page, tmp_path) -> Non
     assert "Food: no" in text
     assert "Acid overnight changed the surface. That is a fail." in text
     assert "It assures nobody that ware is safe" in text
+
+
+def drag(page: Page, from_: Locator, onto: Locator) -> None:
+    """As a hand does it: once the page listens, and in many small moves."""
+    page.wait_for_load_state("load")
+    onto.scroll_into_view_if_needed()
+    from_.hover(position={"x": 60, "y": 12})
+    place = onto.bounding_box() or {}
+    page.mouse.down()
+    page.mouse.move(place["x"] + 60, place["y"] + 12, steps=15)
+    page.mouse.move(place["x"] + 64, place["y"] + 16, steps=3)
+    page.mouse.up()
 
 
 def open_timers(page: Page) -> None:

@@ -2,6 +2,7 @@
 
 from django.urls import path
 
+from umberpot.library.backups import views as backups
 from umberpot.library.findings import views as findings
 from umberpot.library.notes import views as notes
 from umberpot.library.search import views as search
@@ -10,6 +11,9 @@ app_name = "library"
 urlpatterns = [
     path("go/", search.go, name="go"),
     path("library/", findings.findings, name="findings"),
+    path("library/backups/", backups.backups, name="backups"),
+    path("library/backups/make/", backups.back_up, name="back-up"),
+    path("library/backups/<str:name>/", backups.download, name="download-backup"),
     path("library/findings/<int:pk>/", findings.finding, name="finding"),
     path("library/conclude/<slug:about>/<int:pk>/", findings.conclude, name="conclude"),
     path("library/expect/<int:pk>/", findings.expect, name="expect"),

@@ -8,7 +8,9 @@ from django.core.management.base import BaseCommand, CommandError
 
 
 class Command(BaseCommand):
-    """Migrates, collects static files and, for the demo, lays it out. Says which step failed."""
+    """Backs up what an update will change, migrates, collects static files and, for the demo, lays
+    it out. Says which step failed.
+    """
 
     help = "Brings the data folder up to date."
     requires_system_checks: list[str] = []
@@ -17,9 +19,14 @@ class Command(BaseCommand):
         parser.add_argument("--demo", action="store_true", help="lay out the demo as well")
 
     def handle(self, *args: Any, **options: Any) -> None:
-        steps = ["migrate", "collectstatic", *(["load_demo"] if options["demo"] else [])]
-        for step in steps:
-            quiet = {} if step == "load_demo" else {"interactive": False}
+        steps: dict[str, dict[str, Any]] = {
+            "back_up": {"before_update": True},
+            "migrate": {"interactive": False},
+            "collectstatic": {"interactive": False},
+        }
+        if options["demo"]:
+            steps["load_demo"] = {}
+        for step, quiet in steps.items():
             try:
                 call_command(step, verbosity=0, **quiet)
             except Exception as error:

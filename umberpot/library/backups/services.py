@@ -1,0 +1,61 @@
+"""Where this installation's backups are, whether one is due, and how they stand."""
+
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+from pathlib import Path
+
+from django.conf import settings
+from django.utils import timezone
+
+from umberpot.library.backups import copies
+from umberpot.library.backups.copies import Copy
+
+NIGHT_HOUR = 3
+OLD_AFTER = timedelta(hours=36)
+SHORT_BELOW = 5
+"""The disk is called short where fewer backups than this would still fit."""
+
+
+def folder() -> Path:
+    """The folder of the backups, beside the data file."""
+    return Path(settings.VAR_DIR) / "backups"
+
+
+def database() -> Path:
+    """The data file."""
+    return Path(str(settings.DATABASES["default"]["NAME"]))
+
+
+def is_due(latest: Copy | None, now: datetime) -> bool:
+    """Whether no backup was made since the last night's hour, local time."""
+    if latest is None:
+        return True
+    local = timezone.localtime(now)
+    night = local.replace(hour=NIGHT_HOUR, minute=0, second=0, microsecond=0)
+    if night > local:
+        night -= timedelta(days=1)
+    return latest.made_at < night
+
+
+@dataclass(frozen=True)
+class Standing:
+    """How the backups stand, for the page of them."""
+
+    every: list[Copy]
+    free: int
+    warnings: list[str]
+
+
+def standing(now: datetime) -> Standing:
+    """Every backup, the latest first, and what there is to worry about."""
+    there = folder()
+    every = copies.copies_in(there) if there.exists() else []
+    free = copies.free_bytes(there if there.exists() else Path(settings.VAR_DIR))
+    warnings = []
+    if not every:
+        warnings.append("There is no backup yet.")
+    elif now - every[0].made_at > OLD_AFTER:
+        warnings.append("The last backup is more than a day and a half old. Is bin/serve running?")
+    if every and free < SHORT_BELOW * every[0].size:
+        warnings.append("The disk is nearly full. Make room before the next backup.")
+    return Standing(every, free, warnings)

@@ -1,0 +1,1 @@
+"""Backups: one now, one every night, and putting one back."""

@@ -1,0 +1,33 @@
+"""``manage.py keep_backups``: a backup every night, until it is interrupted."""
+
+import time
+from typing import Any
+
+from django.core.management.base import BaseCommand
+from django.utils import timezone
+
+from umberpot.library.backups import copies, services
+
+EVERY_S = 300.0
+
+
+class Command(BaseCommand):
+    """Makes a backup whenever none was made since the last night."""
+
+    help = "Makes a backup every night, until it is interrupted."
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        while True:
+            self.once()
+            time.sleep(EVERY_S)
+
+    def once(self) -> None:
+        """One look; what fails is said and tried again next time."""
+        now = timezone.now()
+        every = services.standing(now).every
+        if not services.is_due(every[0] if every else None, now):
+            return
+        try:
+            copies.back_up(services.database(), services.folder(), now)
+        except copies.BackupError as error:
+            self.stderr.write(str(error))
