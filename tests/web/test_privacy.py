@@ -21,7 +21,7 @@ OPEN_TO_ALL = {
 }
 """Names of pages that hold nothing of a studio."""
 
-GONE = {"studio:first-run", "ui:style-guide", "bench:feed"}
+GONE = {"studio:first-run", "ui:style-guide", "bench:feed", "library:download-backup"}
 """Names of pages that are not there in a studio at work."""
 
 
