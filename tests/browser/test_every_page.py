@@ -90,6 +90,7 @@ PAGES = [
     "/library/",
     "/library/findings/1/",
     "/library/conclude/trial/4/",
+    "/library/backups/",
     "/surface/factor-trials/",
     "/surface/factor-trials/new/",
     "/surface/factor-trials/1/",
