@@ -109,7 +109,7 @@ CAUTIONS = {
             "Ground minerals",
             "Treat a ground mineral as harmful until its safety data sheet says otherwise.",
             "Rocks and found pigments may contain silica, manganese, lead, arsenic or asbestos."
-            " Grind wet, never by hand sanding dry. Have an unknown rock analysed first.",
+            " Grind wet, and never sand dry. Have an unknown rock analysed first.",
         ),
         _material("manganese", "Manganese", "Harmful as dust and as kiln fume."),
         _material("chromium", "Chromium", "Harmful as dust, and some of it as fume."),

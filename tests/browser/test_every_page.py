@@ -91,6 +91,7 @@ PAGES = [
     "/library/findings/1/",
     "/library/conclude/trial/4/",
     "/library/backups/",
+    "/library/words/",
     "/surface/factor-trials/",
     "/surface/factor-trials/new/",
     "/surface/factor-trials/1/",

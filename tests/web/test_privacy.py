@@ -16,7 +16,7 @@ OPEN_TO_ALL = {
     *(f"mixing:{tool}" for tool in MIX_TOOLS.split()),
     *("bench:calculators", "kiln:cone", "kiln:schedule", "kiln:load"),
     *("results:shrinkage", "results:absorption", "results:pasted-clay", "results:ware"),
-    "surface:amount",
+    *("surface:amount", "library:words"),
     *("results:colour-difference", "results:colour-series", "results:colour-match"),
 }
 """Names of pages that hold nothing of a studio."""

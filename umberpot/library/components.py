@@ -8,7 +8,11 @@ from typing import Any
 
 from django import template
 from django.db.models import BooleanField, ExpressionWrapper, Q
+from django.urls import reverse
+from django.utils.html import format_html
+from django.utils.safestring import SafeString
 
+from claycore.glossary import by_anchor
 from umberpot.library.findings.forms import ExpectForm
 from umberpot.library.findings.services import standing
 from umberpot.library.models import CONCLUDED, SUBJECTS, Note
@@ -50,3 +54,11 @@ def expectations_of(
         **{"form": ExpectForm(auto_id="expect_%s"), "may_add": may_add},
         "csrf_token": context.get("csrf_token"),
     }
+
+
+@register.simple_tag
+def term(word: str, shown: str = "") -> SafeString:
+    """A word of the glossary as a link to what it means; a word that is not there is an error."""
+    anchor = next(at for at, one in by_anchor().items() if one.word == word)
+    url = f"{reverse('library:words')}#{anchor}"
+    return format_html('<a class="term" href="{}">{}</a>', url, shown or word)

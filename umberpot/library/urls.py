@@ -6,11 +6,13 @@ from umberpot.library.backups import views as backups
 from umberpot.library.findings import views as findings
 from umberpot.library.notes import views as notes
 from umberpot.library.search import views as search
+from umberpot.library.words.views import words
 
 app_name = "library"
 urlpatterns = [
     path("go/", search.go, name="go"),
     path("library/", findings.findings, name="findings"),
+    path("library/words/", words, name="words"),
     path("library/backups/", backups.backups, name="backups"),
     path("library/backups/make/", backups.back_up, name="back-up"),
     path("library/backups/<str:name>/", backups.download, name="download-backup"),

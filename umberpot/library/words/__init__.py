@@ -1,0 +1,1 @@
+"""The glossary: what the words of the trade mean here."""
