@@ -19,7 +19,8 @@ from umberpot.results.colours.fired import fired_colours
 from umberpot.results.colours.says import colours_say
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
-from umberpot.surface.factor_trials.reading import on_scale, pieces_of
+from umberpot.surface.factor_trials.page import on_scale
+from umberpot.surface.factor_trials.reading import pieces_of
 from umberpot.surface.models import FactorTrial
 from umberpot.tiles.clay_records import clay_records
 from umberpot.tiles.models import Trial

@@ -7,12 +7,9 @@ from django.db.models import Prefetch
 
 from claycore.colour.difference import ciede2000
 from claycore.colour.notation import Lab
-from claycore.measure.formatting import plain
-from claycore.surface.factor_trials.design import CONTROL, Cell
-from claycore.surface.factor_trials.effects import Effects, Pair, Result, effects_of
-from claycore.surface.factor_trials.raters import Agreement, agreed, agreement
+from claycore.surface.factor_trials.effects import Effects, Result, effects_of
+from claycore.surface.factor_trials.raters import agreed
 from claycore.surface.factor_trials.scales import COLOUR_LOST, SCALES, Scale
-from claycore.surface.factor_trials.sentences import Said, all_of
 from umberpot.surface.models import FactorPiece, FactorTrial, PieceColour, Rating
 
 Ratings = Mapping[tuple[str, str], int]
@@ -77,93 +74,6 @@ def effects_on(trial: FactorTrial, pieces: Sequence[Piece], scale: str) -> Effec
     return effects_of(trial.design, results, measured=SCALES[scale].is_measured)
 
 
-@dataclass(frozen=True)
-class Compared:
-    """Two levels of a factor as a row of its table, the worse one first."""
-
-    worse: str
-    better: str
-    count: str
-    share: str
-
-
-@dataclass(frozen=True)
-class LevelRow:
-    """A level and what is typical of its pieces, in the scale's words."""
-
-    name: str
-    typical: str
-
-
-@dataclass(frozen=True)
-class FactorTable:
-    """A factor's levels, and each two of them compared."""
-
-    name: str
-    levels: Sequence[LevelRow]
-    pairs: Sequence[Compared]
-
-
-@dataclass(frozen=True)
-class OnScale:
-    """A trial on one of its scales."""
-
-    code: str
-    scale: Scale
-    said: Sequence[Said]
-    tables: Sequence[FactorTable]
-    rated: int
-    raters: Sequence[str]
-    agreement: Agreement[str]
-
-
-def on_scale(trial: FactorTrial, pieces: Sequence[Piece], code: str) -> OnScale:
-    """Everything that is said of a trial on one scale."""
-    scale, design = SCALES[code], trial.design
-    effects = effects_on(trial, pieces, code)
-    by_rater = {
-        (rater, piece.row.code): step
-        for piece in pieces
-        for (of, rater), step in piece.ratings.items()
-        if of == code and not piece.row.lost
-    }
-    tables = [
-        FactorTable(
-            design.factors[main.factor].name,
-            [
-                LevelRow(name, in_words(scale, value))
-                for name, value in zip(
-                    design.factors[main.factor].levels, main.typical, strict=True
-                )
-            ],
-            [_compared(design.factors[main.factor].levels, pair) for pair in main.pairs],
-        )
-        for main in effects.mains
-    ]
-    return OnScale(
-        code,
-        scale,
-        all_of(design, effects, scale),
-        tables,
-        effects.results,
-        sorted({rater for rater, _ in by_rater}),
-        agreement(by_rater),
-    )
-
-
-def _compared(levels: Sequence[str], pair: Pair) -> Compared:
-    """Two levels, the one that was worse more often first."""
-    found = pair if pair.first_worse >= pair.second_worse else pair.turned
-    share = f"{100 * found.share[0]:.0f} to {100 * found.share[1]:.0f} %" if found.share else ""
-    more = found.difference
-    return Compared(
-        levels[found.first],
-        levels[found.second],
-        f"{found.first_worse} of {found.count}",
-        f"{plain(more.value, 1)} ± {plain(more.u95, 1)} ΔE" if more else share,
-    )
-
-
 def in_words(scale: Scale, value: float | None) -> str:
     """A rating or figure as one says it; between two steps it has no word."""
     if value is None:
@@ -171,73 +81,3 @@ def in_words(scale: Scale, value: float | None) -> str:
     if scale.is_measured:
         return f"{value:.1f} {scale.unit}"
     return f"{value:.0f}, {scale.steps[int(value)]}" if value == int(value) else f"{value:g}"
-
-
-@dataclass(frozen=True)
-class Slab:
-    """A slab and what stands at each of its places."""
-
-    number: int
-    places: Sequence[tuple[str, str]]
-
-
-def slabs_of(trial: FactorTrial, pieces: Sequence[Piece]) -> list[Slab]:
-    """The map of each slab: the code of each place and its combination in words."""
-    design = trial.design
-    return [
-        Slab(
-            number,
-            [
-                (one.row.code, design.named(one.row.cell))
-                for one in pieces
-                if one.row.slab == number
-            ],
-        )
-        for number in range(1, trial.slabs + 1)
-    ]
-
-
-@dataclass(frozen=True)
-class Cellful:
-    """The pieces of one combination, all slabs."""
-
-    name: str
-    pieces: Sequence[Piece]
-
-
-@dataclass(frozen=True)
-class Grid:
-    """The grid of two factors, at one level of the third where there is one."""
-
-    title: str
-    columns: Sequence[str]
-    rows: Sequence[tuple[str, Sequence[Cellful]]]
-
-
-def grids_of(trial: FactorTrial, pieces: Sequence[Piece]) -> tuple[list[Grid], list[Piece]]:
-    """The grids of a trial, the first factor down and the second across; and its control."""
-    design = trial.design
-    of_cell: dict[Cell, list[Piece]] = {}
-    for piece in pieces:
-        of_cell.setdefault(piece.row.cell, []).append(piece)
-    down, across, *third = design.factors
-    grids = [
-        Grid(
-            f"{third[0].name}: {level}" if third else "",
-            across.levels,
-            [
-                (
-                    row,
-                    [
-                        Cellful(design.named((r, c, *at)), of_cell.get((r, c, *at), []))
-                        for c in range(len(across.levels))
-                    ],
-                )
-                for r, row in enumerate(down.levels)
-            ],
-        )
-        for at, level in (
-            [((n,), name) for n, name in enumerate(third[0].levels)] if third else [((), "")]
-        )
-    ]
-    return grids, of_cell.get(CONTROL, [])

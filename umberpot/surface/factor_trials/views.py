@@ -22,7 +22,8 @@ from umberpot.surface.factor_trials.forms import (
     SlabsForm,
     TrialForm,
 )
-from umberpot.surface.factor_trials.reading import grids_of, on_scale, pieces_of, slabs_of
+from umberpot.surface.factor_trials.page import grids_of, on_scale, slabs_of
+from umberpot.surface.factor_trials.reading import pieces_of
 from umberpot.surface.factor_trials.tables import to_csv
 from umberpot.surface.models import FactorTrial
 from umberpot.surface.places import PLACE

@@ -1,0 +1,167 @@
+"""A trial of factors as its page shows it: tables by level, slabs, the grid of its pieces."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from claycore.measure.formatting import plain
+from claycore.surface.factor_trials.design import CONTROL, Cell, Factor
+from claycore.surface.factor_trials.effects import MainEffect, Pair
+from claycore.surface.factor_trials.raters import Agreement, agreement
+from claycore.surface.factor_trials.scales import SCALES, Scale
+from claycore.surface.factor_trials.sentences import Said, all_of
+from umberpot.surface.factor_trials.reading import Piece, effects_on, in_words
+from umberpot.surface.models import FactorTrial
+
+
+@dataclass(frozen=True)
+class Compared:
+    """Two levels of a factor as a row of its table, the worse one first."""
+
+    worse: str
+    better: str
+    count: str
+    share: str
+
+
+@dataclass(frozen=True)
+class LevelRow:
+    """A level and what is typical of its pieces, in the scale's words."""
+
+    name: str
+    typical: str
+
+
+@dataclass(frozen=True)
+class FactorTable:
+    """A factor's levels, and each two of them compared."""
+
+    name: str
+    levels: Sequence[LevelRow]
+    pairs: Sequence[Compared]
+
+
+@dataclass(frozen=True)
+class OnScale:
+    """A trial on one of its scales."""
+
+    code: str
+    scale: Scale
+    said: Sequence[Said]
+    tables: Sequence[FactorTable]
+    rated: int
+    raters: Sequence[str]
+    agreement: Agreement[str]
+
+
+def on_scale(trial: FactorTrial, pieces: Sequence[Piece], code: str) -> OnScale:
+    """Everything that is said of a trial on one scale."""
+    scale, design = SCALES[code], trial.design
+    effects = effects_on(trial, pieces, code)
+    by_rater = {
+        (rater, piece.row.code): step
+        for piece in pieces
+        for (of, rater), step in piece.ratings.items()
+        if of == code and not piece.row.lost
+    }
+    tables = [_table(design.factors[main.factor], main, scale) for main in effects.mains]
+    return OnScale(
+        code,
+        scale,
+        all_of(design, effects, scale),
+        tables,
+        effects.results,
+        sorted({rater for rater, _ in by_rater}),
+        agreement(by_rater),
+    )
+
+
+def _table(factor: Factor, main: MainEffect, scale: Scale) -> FactorTable:
+    rows = zip(factor.levels, main.typical, strict=True)
+    return FactorTable(
+        factor.name,
+        [LevelRow(name, in_words(scale, value)) for name, value in rows],
+        [_compared(factor.levels, pair) for pair in main.pairs],
+    )
+
+
+def _compared(levels: Sequence[str], pair: Pair) -> Compared:
+    """Two levels, the one that was worse more often first."""
+    found = pair if pair.first_worse >= pair.second_worse else pair.turned
+    share = f"{100 * found.share[0]:.0f} to {100 * found.share[1]:.0f} %" if found.share else ""
+    more = found.difference
+    return Compared(
+        levels[found.first],
+        levels[found.second],
+        f"{found.first_worse} of {found.count}",
+        f"{plain(more.value, 1)} ± {plain(more.u95, 1)} ΔE" if more else share,
+    )
+
+
+@dataclass(frozen=True)
+class Slab:
+    """A slab and what stands at each of its places."""
+
+    number: int
+    places: Sequence[tuple[str, str]]
+
+
+def slabs_of(trial: FactorTrial, pieces: Sequence[Piece]) -> list[Slab]:
+    """The map of each slab: the code of each place and its combination in words."""
+    design = trial.design
+    return [
+        Slab(
+            number,
+            [
+                (one.row.code, design.named(one.row.cell))
+                for one in pieces
+                if one.row.slab == number
+            ],
+        )
+        for number in range(1, trial.slabs + 1)
+    ]
+
+
+@dataclass(frozen=True)
+class GridCell:
+    """The pieces of one combination, all slabs."""
+
+    name: str
+    pieces: Sequence[Piece]
+
+
+@dataclass(frozen=True)
+class Grid:
+    """The grid of two factors, at one level of the third where there is one."""
+
+    title: str
+    columns: Sequence[str]
+    rows: Sequence[tuple[str, Sequence[GridCell]]]
+
+
+def grids_of(trial: FactorTrial, pieces: Sequence[Piece]) -> tuple[list[Grid], list[Piece]]:
+    """The grids of a trial, the first factor down and the second across; and its control."""
+    design = trial.design
+    of_cell: dict[Cell, list[Piece]] = {}
+    for piece in pieces:
+        of_cell.setdefault(piece.row.cell, []).append(piece)
+    down, across, *third = design.factors
+    grids = [
+        Grid(
+            f"{third[0].name}: {level}" if third else "",
+            across.levels,
+            [
+                (
+                    row,
+                    [
+                        GridCell(design.named((r, c, *at)), of_cell.get((r, c, *at), []))
+                        for c in range(len(across.levels))
+                    ],
+                )
+                for r, row in enumerate(down.levels)
+            ],
+        )
+        for at, level in (
+            [((n,), name) for n, name in enumerate(third[0].levels)] if third else [((), "")]
+        )
+    ]
+    return grids, of_cell.get(CONTROL, [])
