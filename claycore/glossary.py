@@ -53,7 +53,7 @@ WORDS: tuple[Word, ...] = (
     Word(
         "cone",
         "How far a firing went: a small pyramid that bends by time and temperature together.",
-        source="cone makers' published tables, from memory",
+        source="cone makers' published tables, not checked against them",
     ),
     Word("control", "The piece of a trial that has none of what is tried."),
     Word("crazing", "Fine cracks in a glaze that shrank more than its clay."),
@@ -96,7 +96,7 @@ WORDS: tuple[Word, ...] = (
         "100 × colourant ÷ (dry clay + colourant)",
     ),
     Word("slake", "To let bone-dry clay fall apart in water, without stirring."),
-    Word("slip", "Clay with so much water that it can be poured or brushed."),
+    Word("slip", "Clay with enough water to be poured or brushed."),
     Word("slumping", "A clay that sags under its own weight in the firing."),
     Word(
         "specific gravity",
