@@ -255,19 +255,19 @@ def _results(studio: Studio) -> Section:
         Trial.objects.of(studio)
         .filter(Exists(Tile.objects.of(studio).kept().filter(trial=OuterRef("pk"), step=Step.READ)))
         .filter(test=None)
-        .annotate(concluded=Count("findings"))
         .order_by(F("made_at").desc())[:MOST_OF_A_KIND]
     )
     counts = {
-        pk: (read, every)
-        for pk, read, every in Trial.objects.of(studio)
+        pk: (read, every, findings)
+        for pk, read, every, findings in Trial.objects.of(studio)
         .filter(pk__in=[trial.pk for trial in trials])
         .annotate(
-            read=Count("tiles", filter=kept & Q(tiles__step=Step.READ)),
-            every=Count("tiles", filter=kept),
+            read=Count("tiles", filter=kept & Q(tiles__step=Step.READ), distinct=True),
+            every=Count("tiles", filter=kept, distinct=True),
+            found=Count("findings", distinct=True),
         )
         .order_by()
-        .values_list("pk", "read", "every")
+        .values_list("pk", "read", "every", "found")
     }
     drawn: dict[int, list[TileProgress]] = defaultdict(list)
     read_tiles = Tile.objects.of(studio).kept().filter(trial__in=list(counts), step=Step.READ)
@@ -276,8 +276,8 @@ def _results(studio: Studio) -> Section:
     tasks = [
         Task(
             trial.name,
-            sentences.of_results(*counts[trial.pk]),
-            *_see_or_conclude(trial, *counts[trial.pk]),
+            sentences.of_results(*counts[trial.pk][:2]),
+            *_see_or_conclude(trial.pk, *counts[trial.pk]),
             counts[trial.pk][0],
             drawn[trial.pk],
         )
@@ -286,8 +286,8 @@ def _results(studio: Studio) -> Section:
     return Section("Results", tasks, 0, reverse("results:trials"))
 
 
-def _see_or_conclude(trial: Trial, read: int, every: int) -> tuple[str, str]:
+def _see_or_conclude(pk: int, read: int, every: int, findings: int) -> tuple[str, str]:
     """The button of a trial with results: once all of it is read, it wants to be concluded."""
-    if read == every and not trial.concluded:  # type: ignore[attr-defined]
-        return "Conclude", reverse("library:conclude", args=["trial", trial.pk])
-    return "See results", reverse("results:trial", args=[trial.pk])
+    if read == every and not findings:
+        return "Conclude", reverse("library:conclude", args=["trial", pk])
+    return "See results", reverse("results:trial", args=[pk])

@@ -1,9 +1,9 @@
 """A trial of factors of the demo studio, rated by two: does burnishing keep slip on a skirting?"""
 
-import random
 import uuid
 from collections.abc import Mapping
 
+import numpy as np
 from django.contrib.auth.models import User
 
 from claycore.colour.notation import Lab
@@ -43,8 +43,8 @@ def load(studio: Studio, owner: User) -> None:
     trial = plan_trial(studio, COLUMNS, EXPECTED, uuid.uuid4(), owner)
     # Places are drawn by lot; what comes of a combination is the same in every demo.
     pieces = sorted(trial.pieces.all(), key=lambda piece: (piece.slab, piece.levels))
-    chance = random.Random(26)  # noqa: S311
-    wear = {piece.pk: SCRUB[piece.cell] + chance.gauss(0, 0.45) for piece in pieces}
+    chance = np.random.default_rng(26)
+    wear = {piece.pk: SCRUB[piece.cell] + chance.normal(0, 0.45) for piece in pieces}
     for rater in RATERS:
         sheet = [Rated(piece, _scrubbed(piece, wear, chance)) for piece in pieces]
         rate(trial, "scrub", rater, sheet, owner)
@@ -64,10 +64,12 @@ def _is_chipped(piece: FactorPiece) -> bool:
     return (piece.slab, piece.cell) == CHIPPED
 
 
-def _scrubbed(piece: FactorPiece, wear: Mapping[int, float], chance: random.Random) -> int | None:
+def _scrubbed(
+    piece: FactorPiece, wear: Mapping[int, float], chance: np.random.Generator
+) -> int | None:
     if _is_chipped(piece):
         return None
-    return min(4, max(0, round(wear[piece.pk] + chance.gauss(0, 0.2))))
+    return min(4, max(0, round(wear[piece.pk] + chance.normal(0, 0.2))))
 
 
 def _towards_clay(colour: Lab, share: float) -> Lab:

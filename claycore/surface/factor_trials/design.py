@@ -7,9 +7,10 @@ The Design of Experiments, 1935, chapters 2 and 4 (from memory).
 
 import itertools
 import math
-import random
 from collections.abc import Sequence
 from dataclasses import dataclass
+
+import numpy as np
 
 from claycore.measure.bounds import Bound
 from claycore.measure.errors import Inconsistent, OutOfBounds
@@ -87,9 +88,9 @@ class Design:
 
     def lay_out(self, seed: int) -> list[list[Cell]]:
         """What stands at each place of each slab, drawn by lot; the same for the same seed."""
-        lot = random.Random(seed)  # noqa: S311
+        lot = np.random.default_rng(seed)
         slab = [*self.grid, CONTROL] if self.control else self.grid
-        return [lot.sample(slab, len(slab)) for _ in range(self.slabs)]
+        return [[slab[at] for at in lot.permutation(len(slab))] for _ in range(self.slabs)]
 
     @property
     def questions(self) -> int:

@@ -135,6 +135,7 @@ def test_an_expectation_is_dated_and_later_thoughts_are_told_apart(signed_in, tr
     answer = words_of(signed_in.post(url, {"words": "Rust will win"}, follow=True))
     assert "Rust will win" in answer
     assert "after the first firing" in answer
+    signed_in.post(url, {"words": "Rust will win"})
     assert TrialExpectation.objects.get().after_firing
     assert signed_in.post(url, {"words": ""}).status_code == 400
 

@@ -218,6 +218,11 @@ def test_a_blind_trial_shows_neither_results_nor_combinations(signed_in):
     page = page_of(signed_in, trial)
     assert "What it shows" not in page
     assert "stay hidden until you open the trial" in page
+    assert "Otherwise" not in page
+    assert "Otherwise" not in words_of(signed_in.get("/surface/factor-trials/"))
+    drafted = signed_in.get(f"/library/conclude/factor_trial/{trial.pk}/").content.decode()
+    assert "still rated blind" in drafted
+    assert "burnished" not in drafted
     assert signed_in.get(f"{trial.get_absolute_url()}results.csv").status_code == 404
     signed_in.post(f"/surface/factor-trials/{trial.pk}/show/")
     assert "Finish matters" in page_of(signed_in, trial)

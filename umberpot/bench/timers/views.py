@@ -95,7 +95,7 @@ def new(request: StudioRequest) -> HttpResponse:
 @require_POST
 def start_waits(request: StudioRequest, pk: int) -> HttpResponse:
     """Times the waits of a surface plan, one after the other, from forming on."""
-    plan = get_object_or_404(SurfacePlan.objects.of(request.studio).select_related("body"), pk=pk)
+    plan = get_object_or_404(SurfacePlan.objects.of(request.studio), pk=pk)
     steps = protocol_of(request.studio, plan)
     timer = services.start_timer(
         request.studio,

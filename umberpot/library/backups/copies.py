@@ -61,11 +61,11 @@ def back_up(database: Path, folder: Path, now: datetime, *, before_update: bool 
 
 def _made(database: Path, folder: Path, now: datetime, *, before_update: bool) -> Copy:
     """A checked copy of the data file. Raises BackupError."""
-    folder.mkdir(parents=True, exist_ok=True)
-    if free_bytes(folder) < ROOM * database.stat().st_size:
-        raise BackupError("The disk is nearly full: no backup was made.")
     partial = folder / PARTIAL
     with _put_into_words("No backup was made"):
+        folder.mkdir(parents=True, exist_ok=True)
+        if free_bytes(folder) < ROOM * database.stat().st_size:
+            raise BackupError("The disk is nearly full: no backup was made.")
         try:
             _copy(database, partial)
             _check(partial)

@@ -71,13 +71,15 @@ def _of_clay(studio: Studio, clay: Material) -> Draft:
 
 def _of_factors(studio: Studio, trial: FactorTrial) -> Draft:
     """What it shows on the scale that was expected to tell, the decided first."""
+    if not trial.is_open:
+        return _draft(sentences.BLIND, [])
     code = trial.claim_scale or trial.scales[0]
     said = on_scale(trial, pieces_of(trial), code).said
     decided = [one.words for one in said if one.decided]
     open_ = [one.words for one in said if not one.decided]
     first = trial.expectations.first()
     expected = [sentences.of_expectation(first.words, first.after_results)] if first else []
-    outcome = [f"That came {trial.get_outcome_display()}."] if trial.outcome else []
+    outcome = [f"That came {trial.said_outcome}."] if trial.said_outcome else []
     lines = [*expected, *outcome, *decided[1:], *open_, HINT]
     return _draft((decided or open_ or [sentences.NO_COLOURS])[0], lines)
 

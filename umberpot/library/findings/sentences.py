@@ -5,6 +5,7 @@ EXPECTED = "Expectation saved."
 MEANWHILE = (
     "Someone concluded this meanwhile. Read their finding below. To replace it, save yours again."
 )
+BLIND = "It is still rated blind: open the trial first."
 NO_COLOURS = "Nothing of it was read yet."
 
 

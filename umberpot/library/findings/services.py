@@ -57,11 +57,13 @@ def conclude(
 
 
 def expect(trial: Trial, words: str, by: User) -> TrialExpectation:
-    """Keeps what is expected, with whether a piece was fired by then."""
-    return TrialExpectation.objects.create(
+    """Keeps what is expected, with whether a piece was fired by then; the same words once."""
+    late = trial.tiles.filter(loadings__isnull=False).exists()
+    kept, _ = TrialExpectation.objects.get_or_create(
         studio_id=trial.studio_id,
         trial=trial,
         words=words,
-        after_firing=trial.tiles.filter(loadings__isnull=False).exists(),
         made_by=by,
+        defaults={"after_firing": late},
     )
+    return kept

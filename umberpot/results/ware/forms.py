@@ -56,7 +56,8 @@ class BatchForm(forms.Form):
     def __init__(self, *args: Any, studio: Studio, **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
         clays = Material.objects.of(studio).clays_to_choose(self.initial.get("clay"))
-        self.fields["clay"].queryset = clays  # type: ignore[attr-defined]
+        clay: Any = self.fields["clay"]
+        clay.queryset = clays
         self.fields["cone"].initial = studio.usual_cone
         self.fields["ware"].initial = studio.ware
         self.fields["school"].initial = studio.school

@@ -73,12 +73,14 @@ def _locked(trial: FactorTrial) -> FactorTrial:
 
 @transaction.atomic
 def change_slabs(trial: FactorTrial, slabs: int) -> None:
-    """Another number of slabs, newly drawn. Raises ResultsIn, and OutOfBounds for too many."""
+    """Another number of slabs, newly drawn.
+
+    Raises ResultsIn, and OutOfBounds for too many: then nothing is kept of it.
+    """
     held = _locked(trial)
     if has_results(held):
         raise ResultsIn
     held.slabs = slabs
-    held.design  # noqa: B018 - refuses what cannot be
     held.save(update_fields=["slabs"])
     held.pieces.all().delete()
     _lay_out(held)
@@ -93,7 +95,8 @@ def expect(trial: FactorTrial, words: str, by: User) -> bool:
     held = _locked(trial)
     late = has_results(held)
     if late:
-        Expectation.objects.create(
+        # A second click adds nothing.
+        Expectation.objects.get_or_create(
             studio_id=held.studio_id, trial=held, words=words, after_results=True, made_by=by
         )
     else:

@@ -81,6 +81,11 @@ class FactorTrial(SetAside):
         return Claim(self.claim_factor, Says(self.claim_says), self.claim_level)
 
     @property
+    def said_outcome(self) -> str:
+        """How its expectation came out, in words; '' before that, and while it is rated blind."""
+        return self.get_outcome_display() if self.outcome and self.is_open else ""
+
+    @property
     def is_open(self) -> bool:
         """Whether one may see which piece is which: always, unless it is rated blind."""
         return not self.blind or self.shown_at is not None
