@@ -35,6 +35,16 @@ class UserFactory(DjangoModelFactory):
     password = Password("a-long-enough-one")
 
 
+class SignedOnceFactory(DjangoModelFactory):
+    """Base of rows that say who made them, and are made once a request."""
+
+    class Meta:
+        abstract = True
+
+    request_key = factory.LazyFunction(uuid.uuid4)
+    made_by = factory.SubFactory(UserFactory)
+
+
 class StudioFactory(DjangoModelFactory):
     class Meta:
         model = Studio
@@ -136,7 +146,7 @@ class PhotoFactory(OfAMaterial):
     made_by = factory.SubFactory(UserFactory)
 
 
-class NoteFactory(DjangoModelFactory):
+class NoteFactory(SignedOnceFactory):
     """About what is given: its ``tile``, ``trial``, ``mix`` or ``firing``."""
 
     class Meta:
@@ -144,11 +154,9 @@ class NoteFactory(DjangoModelFactory):
 
     words = "Greener than last time"
     image = b"x"
-    request_key = factory.LazyFunction(uuid.uuid4)
-    made_by = factory.SubFactory(UserFactory)
 
 
-class FactorTrialFactory(DjangoModelFactory):
+class FactorTrialFactory(SignedOnceFactory):
     """Two factors, its pieces not laid out."""
 
     class Meta:
@@ -161,11 +169,9 @@ class FactorTrialFactory(DjangoModelFactory):
     ]
     slabs = 4
     scales = ["scrub"]
-    request_key = factory.LazyFunction(uuid.uuid4)
-    made_by = factory.SubFactory(UserFactory)
 
 
-class WareBatchFactory(DjangoModelFactory):
+class WareBatchFactory(SignedOnceFactory):
     """Of a clay that is given."""
 
     class Meta:
@@ -175,11 +181,9 @@ class WareBatchFactory(DjangoModelFactory):
     cone = "6"
     ware = "stoneware"
     school = "strict"
-    request_key = factory.LazyFunction(uuid.uuid4)
-    made_by = factory.SubFactory(UserFactory)
 
 
-class KeptPreviewFactory(DjangoModelFactory):
+class KeptPreviewFactory(SignedOnceFactory):
     """Of a plan that is given."""
 
     class Meta:
@@ -189,19 +193,15 @@ class KeptPreviewFactory(DjangoModelFactory):
     content_type = "image/png"
     picture = b"x"
     photograph = b"x"
-    request_key = factory.LazyFunction(uuid.uuid4)
-    made_by = factory.SubFactory(UserFactory)
 
 
-class FindingFactory(DjangoModelFactory):
+class FindingFactory(SignedOnceFactory):
     """About what is given: its ``trial``, ``clay``, ``factor_trial`` or ``firing``."""
 
     class Meta:
         model = Finding
 
     sentence = "Secret finding"
-    request_key = factory.LazyFunction(uuid.uuid4)
-    made_by = factory.SubFactory(UserFactory)
 
 
 class BlendPartFactory(DjangoModelFactory):
