@@ -25,7 +25,7 @@ function filesBelow(folder) {
     .map((entry) => join(entry.parentPath ?? entry.path, entry.name));
 }
 
-// tests/web/ui/test_static_files.py reckons the same sum.
+// bin/stale_build.py works out the same sum, before every commit.
 function sumOfInputs() {
   const inputs = ["app.css", "app.js", "build.mjs", "package.json", "package-lock.json"].map((name) => join(here, name));
   inputs.push(...filesBelow(join(top, "umberpot")).filter((path) => path.endsWith(".html")));
