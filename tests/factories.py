@@ -23,7 +23,7 @@ from umberpot.shelf.models import (
     Photo,
     SupplierClaim,
 )
-from umberpot.studio.models import Membership, Studio
+from umberpot.studio.models import Membership, Role, Studio
 from umberpot.surface.models import FactorTrial, KeptPreview
 
 
@@ -58,7 +58,7 @@ class MembershipFactory(DjangoModelFactory):
 
     user = factory.SubFactory(UserFactory)
     studio = factory.SubFactory(StudioFactory)
-    role = Membership.Role.OWNER
+    role = Role.OWNER
 
 
 class MaterialFactory(DjangoModelFactory):

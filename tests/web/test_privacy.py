@@ -6,26 +6,15 @@ from pathlib import Path
 import pytest
 from django.test import Client
 
+from tests.web.decisions import (
+    GONE,
+    OF_THE_INSTALLATION,
+    OPEN_TO_ALL,
+    OPEN_TO_WHO_HAS_THE_ADDRESS,
+)
 from tests.web.whole_site import every_pattern, every_url
 from umberpot.kiln.models import Firing
 from umberpot.tiles.models import Tile
-
-MIX_TOOLS = "dose adjust series grid check-sum slip water join kilos layers dark"
-OPEN_TO_ALL = {
-    "studio:sign-in",
-    *(f"mixing:{tool}" for tool in MIX_TOOLS.split()),
-    *("bench:calculators", "kiln:cone", "kiln:schedule", "kiln:load"),
-    *("results:shrinkage", "results:absorption", "results:pasted-clay", "results:ware"),
-    *("surface:amount", "library:words"),
-    *("results:colour-difference", "results:colour-series", "results:colour-match"),
-}
-"""Names of pages that hold nothing of a studio."""
-
-GONE = {"studio:first-run", "ui:style-guide", "bench:feed"}
-"""Names of pages that are not there in a studio at work."""
-
-OF_THE_INSTALLATION = {"library:download-backup"}
-"""Names of what holds every studio, and is not there for one of several."""
 
 
 def test_a_stranger_gets_nothing_of_another_studio(world, stranger):
@@ -36,7 +25,7 @@ def test_a_stranger_gets_nothing_of_another_studio(world, stranger):
             assert got.status_code in (404, 405), address
             assert posted.status_code in (404, 405), address
             assert 404 in (got.status_code, posted.status_code), address
-        elif name in GONE | OF_THE_INSTALLATION:
+        elif name in GONE | OF_THE_INSTALLATION | OPEN_TO_WHO_HAS_THE_ADDRESS:
             assert got.status_code == 404
         else:
             body = b"".join(got.streaming_content) if got.streaming else got.content
@@ -51,7 +40,7 @@ def test_signed_out_there_is_only_the_door_and_the_calculators(world):
         got = Client().get(address)
         if name in OPEN_TO_ALL:
             assert got.status_code == 200, address
-        elif name in GONE:
+        elif name in GONE | OPEN_TO_WHO_HAS_THE_ADDRESS:
             assert got.status_code == 404
         else:
             assert got.status_code in (302, 405), address

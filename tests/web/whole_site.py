@@ -30,6 +30,8 @@ from umberpot.mixing.models import Plan
 from umberpot.mixing.services import save_calculation
 from umberpot.results.models import Ring
 from umberpot.results.photographs.services import keep_photograph
+from umberpot.studio.models import Role
+from umberpot.studio.people.services import invite
 from umberpot.surface.models import FactorTrial, SurfacePlan
 from umberpot.tiles.models import ClayTest, Tile
 
@@ -129,6 +131,8 @@ def world(make_mix, weigh, signed_in, user, studio):
     dug = MaterialFactory(dug=True, studio=studio, name="Secret bank")
     saved = save_calculation(studio, "layers", "Secret floor", "pieces=3", uuid.uuid4(), user)
     return {
+        **dict.fromkeys(("studio:change-role", "studio:remove-person"), user.membership.pk),
+        "studio:withdraw-invitation": invite(studio, user, "Secret one", Role.READER, 7)[0].pk,
         "tiles:new-test": clay.pk,
         **dict.fromkeys(TEST_PAGES, test.pk),
         **dict.fromkeys(CLAY_PAGES, clay.pk),

@@ -8,7 +8,7 @@ from umberpot.demo.clays.load import ClayLoader
 from umberpot.demo.load import DemoLoader
 from umberpot.mixing.leftovers.services import keep_leftover
 from umberpot.shelf.models import Container
-from umberpot.studio.services import found_studio
+from umberpot.studio.services import found_first_studio
 
 
 @transaction.atomic
@@ -16,7 +16,7 @@ def load_demo() -> None:
     """The whole story, or nothing of it. Raises AlreadyFounded if there is a user."""
     owner = User(username=story.USERNAME)
     owner.set_password(story.PASSWORD)
-    studio = found_studio(story.STUDIO, owner)
+    studio = found_first_studio(story.STUDIO, owner)
     loader = DemoLoader(studio, owner)
     loader.shelf()
     for trial in story.TRIALS:

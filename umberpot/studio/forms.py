@@ -25,23 +25,34 @@ class OwnedModelForm(forms.ModelForm):
         return super()._get_validation_exclusions() - unseen  # type: ignore[misc]
 
 
-class FirstRunForm(BaseUserCreationForm):
-    """The studio's name and its owner's sign-in."""
-
-    studio_name = forms.CharField(max_length=80, label="Studio name")
+class AccountForm(BaseUserCreationForm):
+    """A new account in a studio it is not in yet: that studio's name is kept from the password."""
 
     class Meta:
         model = User
         fields = ["username"]
 
+    def name_of_studio(self) -> str:
+        """What the studio is, or will be, called."""
+        raise NotImplementedError
+
     def clean(self) -> dict[str, Any]:
-        """The studio is not there yet, so its name is held against the password here."""
+        """The password's own validator knows only studios the person is in."""
         cleaned = super().clean() or self.cleaned_data
         try:
-            refuse_names_in(cleaned.get("password2") or "", [cleaned.get("studio_name") or ""])
+            refuse_names_in(cleaned.get("password2") or "", [self.name_of_studio()])
         except forms.ValidationError as refused:
             self.add_error("password2", refused)
         return cleaned
+
+
+class FirstRunForm(AccountForm):
+    """The studio's name and its owner's sign-in."""
+
+    studio_name = forms.CharField(max_length=80, label="Studio name")
+
+    def name_of_studio(self) -> str:
+        return self.cleaned_data.get("studio_name") or ""
 
 
 class NewPasswordForm(PasswordChangeForm):

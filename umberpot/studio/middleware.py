@@ -11,6 +11,7 @@ from django.shortcuts import resolve_url
 from django.utils.functional import SimpleLazyObject
 
 from umberpot.studio.models import Membership, Studio
+from umberpot.studio.roles import refuse_unless_enough
 
 
 class SignInFirst(LoginRequiredMiddleware):
@@ -37,21 +38,33 @@ def page_before(request: HttpRequest) -> str:
     return page._replace(scheme="", netloc="").geturl() if page.netloc else ""
 
 
+def membership_of(request: HttpRequest) -> Membership | None:
+    """The signed-in person's place in a studio; None for a stranger and for one who has none."""
+    if not request.user.is_authenticated:
+        return None
+    return Membership.objects.filter(user=request.user).select_related("studio").first()
+
+
 def studio_of(request: HttpRequest) -> Studio:
     """The studio of the signed-in person. Raises PermissionDenied for one who has none."""
-    if request.user.is_authenticated:
-        mine = Membership.objects.filter(user=request.user).select_related("studio").first()
-        if mine:
-            return mine.studio
-    raise PermissionDenied("This account is not a member of any studio.")
+    mine: Membership | None = request.membership  # type: ignore[attr-defined]
+    if not mine:
+        raise PermissionDenied("This account is not a member of any studio.")
+    return mine.studio
 
 
 class StudioMiddleware:
-    """Sets ``request.studio``."""
+    """Sets ``request.membership`` and ``request.studio``, and keeps to what the role may do."""
 
     def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
         self.get_response = get_response
 
     def __call__(self, request: HttpRequest) -> HttpResponse:
+        request.membership = SimpleLazyObject(lambda: membership_of(request))  # type: ignore[attr-defined]
         request.studio = SimpleLazyObject(lambda: studio_of(request))  # type: ignore[attr-defined]
         return self.get_response(request)
+
+    def process_view(self, request: HttpRequest, view: Callable, *arguments: object) -> None:
+        """Called once the address is resolved, before its view."""
+        if request.user.is_authenticated:
+            refuse_unless_enough(request, view, request.membership)  # type: ignore[attr-defined]

@@ -54,18 +54,34 @@ class Studio(models.Model):
         return self.name
 
 
+class Role(models.TextChoices):
+    """What someone may do in a studio; each may also do what those after it may."""
+
+    OWNER = "owner", "owner"
+    MAKER = "maker", "maker"
+    READER = "reader", "reader"
+
+    def may(self, needed: "Role") -> bool:
+        """Whether this role is enough where ``needed`` is asked for."""
+        every = list(Role)
+        return every.index(self) <= every.index(needed)
+
+
 class Membership(models.Model):
     """A person's place in a studio. For now everyone is in one studio."""
-
-    class Role(models.TextChoices):
-        OWNER = "owner", "owner"
-        MEMBER = "member", "member"
 
     user = models.OneToOneField(
         settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="membership"
     )
     studio = models.ForeignKey(Studio, on_delete=models.CASCADE, related_name="memberships")
     role = models.CharField(max_length=8, choices=Role.choices)
+    joined_at = models.DateTimeField(default=timezone.now, editable=False)
+
+    class Meta:
+        ordering = ["joined_at", "pk"]
+        constraints = [
+            models.CheckConstraint(condition=Q(role__in=Role.values), name="membership_known_role")
+        ]
 
     def __str__(self) -> str:
         return f"{self.user} in {self.studio}"
@@ -108,6 +124,37 @@ class Signed(StudioOwned):
 
     class Meta:
         abstract = True
+
+
+class Invitation(Signed):
+    """A way in for one person, by a link that works once.
+
+    Only the digest of the link's token is kept: whoever reads the data file cannot join with it.
+    """
+
+    digest = models.CharField(max_length=64, unique=True, editable=False)
+    role = models.CharField(max_length=8, choices=Role.choices)
+    meant_for = models.CharField("who it is for", max_length=80)
+    ends_at = models.DateTimeField()
+    withdrawn_at = models.DateTimeField(null=True, editable=False)
+    used_at = models.DateTimeField(null=True, editable=False)
+    used_by = models.ForeignKey(
+        settings.AUTH_USER_MODEL, on_delete=models.PROTECT, null=True, related_name="+"
+    )
+
+    class Meta:
+        ordering = ["-made_at", "-pk"]
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(used_at=None, used_by=None)
+                | Q(used_at__isnull=False, used_by__isnull=False, withdrawn_at=None),
+                name="invitation_used_by_someone_or_withdrawn",
+            ),
+            models.CheckConstraint(condition=Q(role__in=Role.values), name="invitation_known_role"),
+        ]
+
+    def __str__(self) -> str:
+        return f"invitation for {self.meant_for}"
 
 
 class SetAside(Signed):

@@ -7,13 +7,14 @@ from django.contrib.auth.models import User
 from django.http import HttpRequest, QueryDict
 from django_htmx.middleware import HtmxDetails
 
-from umberpot.studio.models import Studio
+from umberpot.studio.models import Membership, Studio
 
 
 class StudioRequest(HttpRequest):
     """A request by a signed-in person: what the middleware puts on it, for type checkers."""
 
     user: User
+    membership: Membership
     studio: Studio
     htmx: HtmxDetails
 

@@ -4,7 +4,7 @@ from django.contrib.auth.models import User
 from django.db import transaction
 
 from claycore import inscriptions
-from umberpot.studio.models import Membership, Studio
+from umberpot.studio.models import Membership, Role, Studio
 
 
 class AlreadyFounded(Exception):
@@ -12,13 +12,19 @@ class AlreadyFounded(Exception):
 
 
 @transaction.atomic
-def found_studio(studio_name: str, owner: User) -> Studio:
-    """Makes the first studio and its owner, together or not at all. Raises AlreadyFounded."""
+def found_first_studio(studio_name: str, owner: User) -> Studio:
+    """Makes the first studio and its owner. Raises AlreadyFounded where there is anybody."""
     if User.objects.exists():
         raise AlreadyFounded
+    return found_studio(studio_name, owner)
+
+
+@transaction.atomic
+def found_studio(studio_name: str, owner: User) -> Studio:
+    """Makes a studio and its owner, together or not at all."""
     owner.save()
     studio = Studio.objects.create(name=studio_name)
-    Membership.objects.create(user=owner, studio=studio, role=Membership.Role.OWNER)
+    Membership.objects.create(user=owner, studio=studio, role=Role.OWNER)
     return studio
 
 

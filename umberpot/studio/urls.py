@@ -1,20 +1,29 @@
-"""Signing in, the first run, preferences."""
+"""Signing in, the first run, preferences, people."""
 
 from django.contrib.auth.views import LogoutView
 from django.urls import path
 
 from umberpot.studio import views
+from umberpot.studio.people import views as people
+from umberpot.studio.roles import readers_send
 
 app_name = "studio"
 urlpatterns = [
     path("sign-in/", views.SignInView.as_view(), name="sign-in"),
-    path("sign-out/", LogoutView.as_view(), name="sign-out"),
+    path("sign-out/", readers_send(LogoutView.as_view()), name="sign-out"),
     path("first-run/", views.first_run, name="first-run"),
     path("progress/<uuid:key>/", views.how_far, name="how-far"),
     path("preferences/", views.preferences, name="preferences"),
     path(
         "preferences/password/",
-        views.PasswordView.as_view(),
+        readers_send(views.PasswordView.as_view()),
         name="password",
     ),
+    path("join/<str:token>/", people.join, name="join"),
+    path("people/", people.people, name="people"),
+    path("people/invite/", people.invite, name="invite"),
+    path("people/leave/", people.leave, name="leave"),
+    path("people/<int:pk>/role/", people.change_role, name="change-role"),
+    path("people/<int:pk>/remove/", people.remove, name="remove-person"),
+    path("people/invitations/<int:pk>/withdraw/", people.withdraw, name="withdraw-invitation"),
 ]

@@ -19,7 +19,7 @@ from umberpot.studio import progress
 from umberpot.studio.forms import FirstRunForm, NewPasswordForm, PreferencesForm
 from umberpot.studio.models import Studio
 from umberpot.studio.request import StudioRequest, posted
-from umberpot.studio.services import AlreadyFounded, found_studio
+from umberpot.studio.services import AlreadyFounded, found_first_studio
 from umberpot.studio.signals import secrets_to_renew
 
 _FORWARDED = ("HTTP_X_FORWARDED_FOR", "HTTP_FORWARDED", "HTTP_X_REAL_IP", "HTTP_VIA")
@@ -45,7 +45,7 @@ def first_run(request: HttpRequest) -> HttpResponse:
     if form.is_valid():
         owner = form.save(commit=False)
         try:
-            studio = found_studio(form.cleaned_data["studio_name"], owner)
+            studio = found_first_studio(form.cleaned_data["studio_name"], owner)
         except AlreadyFounded:
             raise Http404 from None
         login(request, owner, backend="django.contrib.auth.backends.ModelBackend")

@@ -16,7 +16,7 @@ from umberpot.library.backups import copies, services
 from umberpot.library.backups.copies import BackupError, back_up, copies_in, put_back
 from umberpot.library.backups.retention import to_keep
 from umberpot.library.management.commands.keep_backups import Command as KeepBackups
-from umberpot.studio.models import Membership
+from umberpot.studio.models import Membership, Role
 
 NOON = datetime(2026, 5, 14, 12, tzinfo=UTC)
 
@@ -162,9 +162,9 @@ def test_only_the_owner_of_the_only_studio_takes_it_away(signed_in, installed, s
     got = b"".join(signed_in.get(url).streaming_content)
     assert got == copy.path.read_bytes()
     assert signed_in.get("/library/backups/umberpot-20260101T030000Z.sqlite3/").status_code == 404
-    Membership.objects.filter(user=user).update(role=Membership.Role.MEMBER)
+    Membership.objects.filter(user=user).update(role=Role.MAKER)
     assert signed_in.get(url).status_code == 404
-    Membership.objects.filter(user=user).update(role=Membership.Role.OWNER)
+    Membership.objects.filter(user=user).update(role=Role.OWNER)
     MembershipFactory(studio=StudioFactory(name="Another"))
     assert signed_in.get(url).status_code == 404
 

@@ -8,14 +8,14 @@ from django.views.decorators.http import require_GET, require_POST
 
 from umberpot.library.backups import copies, services
 from umberpot.library.places import PLACE
-from umberpot.studio.models import Membership, Studio
+from umberpot.studio.models import Role, Studio
 from umberpot.studio.request import StudioRequest
+from umberpot.studio.roles import for_owners
 
 
 def _may_download(request: StudioRequest) -> bool:
     """The data file holds every studio: only an owner of the only one may take it away."""
-    role = Membership.objects.get(user=request.user).role
-    return role == Membership.Role.OWNER and Studio.objects.count() == 1
+    return request.membership.role == Role.OWNER and Studio.objects.count() == 1
 
 
 @require_GET
@@ -28,6 +28,7 @@ def backups(request: StudioRequest) -> HttpResponse:
     return render(request, "library/backups/backups.html", context)
 
 
+@for_owners
 @require_POST
 def back_up(request: StudioRequest) -> HttpResponse:
     """Makes a backup now."""

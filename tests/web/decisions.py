@@ -1,0 +1,88 @@
+"""Who may do what at which address: every address of the site has one decision here.
+
+A new address fails tests/web/test_roles.py until it stands in one of these lists.
+"""
+
+
+def _names(text):
+    """``app: name name`` on each line, as names with their application."""
+    found = set()
+    for line in text.strip().splitlines():
+        app, _, names = line.strip().partition(": ")
+        found |= {f"{app}:{name}" for name in names.split()}
+    return found
+
+
+OPEN_TO_ALL = _names("""
+    studio: sign-in
+    bench: calculators
+    mixing: dose adjust series grid check-sum slip water join kilos layers dark
+    kiln: cone schedule load
+    results: shrinkage absorption pasted-clay ware colour-difference colour-series colour-match
+    surface: amount
+    library: words
+""")
+"""What holds nothing of a studio, and is there signed out."""
+
+OPEN_TO_WHO_HAS_THE_ADDRESS = _names("""
+    studio: join
+    bench: feed
+""")
+"""What an unguessable address opens, and no guess does."""
+
+GONE = _names("""
+    studio: first-run
+    ui: style-guide
+""")
+"""What is not there in a studio at work."""
+
+OWN = _names("""
+    studio: sign-out password leave
+""")
+"""What changes only what is one's own, so that readers send to it too."""
+
+OWNERS = _names("""
+    studio: invite change-role remove-person withdraw-invitation
+    library: back-up
+""")
+"""What only an owner reaches."""
+
+OF_THE_INSTALLATION = _names("""
+    library: download-backup
+""")
+"""What holds every studio: an owner reaches it while there is no other studio."""
+
+MEMBERS = _names("""
+    studio: how-far preferences people
+    bench: bench new-timer start-waits due next-stage stop-timer calendar change-feed
+    shelf: shelf add material count retire restore add-container remove-container new-dug-clay
+    shelf: field-sheet claim add-photo photo remove-photo labels
+    transfer: transfer download
+    mixing: mixes make save-calculation set-calculation-aside keep-water set-aside mix weigh
+    mixing: live-weight pan correct-weighing note-left keep-leftover leftover change-leftover
+    mixing: join-leftovers pool-leftover
+    tiles: tiles make trial record record-by-number set-aside labels new-test test check-test
+    tiles: bars-made weigh-drying bench-sheet read-scale shape start-series start-grid cells-made
+    tiles: plan set-step-aside set-plan-aside
+    kiln: kiln fire-tile fire-tile-by-number firings compare kilns kiln-sizes set-kiln-aside
+    kiln: schedules schedule-from-file check-schedule edit-schedule set-schedule-aside
+    kiln: schedule-file plan-load load-plan pack-load move-piece piece-sizes schedule-load
+    kiln: start-kiln fire-load cancel-load log stop-kiln piece-outcome witness-cones import-log
+    kiln: firing without
+    results: trials trial tile tile-by-number new-photograph photograph read-photograph
+    results: photograph-image remove-photograph crop measured same-colours wall wall-file predict
+    results: find test-tile predictions batches new-batch batch change-batch
+    results: start-screen finish-screen batch-card set-batch-aside every-reading clays compare
+    results: limits clay clay-purpose report figures readings shrink-rule guess-blend line-blend
+    surface: plans new-plan plan change-plan face-picture set-plan-aside move-coat remove-coat
+    surface: overrule-coat keep-preview preview-picture preview-photograph photograph-preview
+    surface: remove-preview waits factor-trials new-factor-trial factor-trial rate expect
+    surface: change-slabs show-factor-trial factor-results set-factor-trial-aside
+    library: go findings backups finding conclude expect add-note note-photograph remove-note
+""")
+"""What every member sees, and owners and makers change."""
+
+EVERY_DECISION = [
+    *(OPEN_TO_ALL, OPEN_TO_WHO_HAS_THE_ADDRESS, GONE),
+    *(OWN, OWNERS, OF_THE_INSTALLATION, MEMBERS),
+]

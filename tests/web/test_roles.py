@@ -1,0 +1,218 @@
+"""Every address × every role, from the table in tests/web/decisions.py."""
+
+import itertools
+from datetime import timedelta
+
+import pytest
+from django.db import connection
+from django.test import Client
+from django.urls import resolve
+from django.utils import timezone
+
+from tests.factories import MembershipFactory
+from tests.pages import words_of
+from tests.web.decisions import (
+    EVERY_DECISION,
+    GONE,
+    MEMBERS,
+    OF_THE_INSTALLATION,
+    OPEN_TO_ALL,
+    OPEN_TO_WHO_HAS_THE_ADDRESS,
+    OWN,
+    OWNERS,
+)
+from tests.web.whole_site import every_pattern, every_url
+from umberpot.bench.services import new_feed
+from umberpot.mixing.models import Mix
+from umberpot.studio.models import Invitation, Membership, Role
+from umberpot.studio.people import services
+from umberpot.studio.roles import needed_role
+
+LOOKED_UP = ("django_session", "tiles_clayfigure", "axes_")
+"""Tables that looking at a page may write to: the session, figures kept ready, sign-ins."""
+
+
+def member_as(role, studio):
+    member = MembershipFactory(studio=studio, role=role)
+    client = Client()
+    client.force_login(member.user)
+    return client, member
+
+
+def rows_of_the_studio():
+    """Every row there is, as SQL, without what a mere look may write."""
+    connection.ensure_connection()
+    return [
+        line
+        for line in connection.connection.iterdump()
+        if not any(f'INSERT INTO "{table}' in line for table in LOOKED_UP)
+        and 'INSERT INTO "shelf_material"' not in line
+        and 'INSERT INTO "auth_user"' not in line
+    ]
+
+
+def test_every_address_has_one_decision():
+    every = [name for names in EVERY_DECISION for name in names]
+    assert len(every) == len(set(every))
+    assert set(every) == {name for name, _ in every_pattern()}
+
+
+def test_a_reader_sees_everything_and_changes_nothing(world, studio, signed_in):
+    client, _ = member_as(Role.READER, studio)
+    before = rows_of_the_studio()
+    for name, address in every_url(world):
+        got = client.get(address)
+        if name in OWNERS | OF_THE_INSTALLATION:
+            assert got.status_code in (403, 404), name
+        elif name in MEMBERS | OPEN_TO_ALL | OWN:
+            assert got.status_code == signed_in.get(address).status_code, name
+        if name not in OWN | OPEN_TO_ALL | OPEN_TO_WHO_HAS_THE_ADDRESS | GONE:
+            posted = client.post(address, {"grams": "1", "action": "enter", "aside": "yes"})
+            assert posted.status_code == 403, name
+            assert posted.content, name
+    assert rows_of_the_studio() == before
+
+
+def test_a_maker_is_kept_from_what_is_the_owners(world, studio, signed_in):
+    client, _ = member_as(Role.MAKER, studio)
+    for name, address in every_url(world):
+        sent = needed_role(resolve(address).func, "POST")
+        if name in OWNERS:
+            assert sent == Role.OWNER, name
+            assert client.post(address).status_code == 403, name
+        elif name in MEMBERS:
+            assert sent == Role.MAKER, name
+        elif name in OWN:
+            assert sent == Role.READER, name
+        if name in MEMBERS | OPEN_TO_ALL | OWN:
+            assert client.get(address).status_code == signed_in.get(address).status_code, name
+
+
+@pytest.mark.parametrize(
+    ("mine", "needed"), [*itertools.product(Role, Role)], ids=lambda role: role.value
+)
+def test_a_role_may_do_what_those_below_it_may(mine, needed):
+    every = [Role.READER, Role.MAKER, Role.OWNER]
+    assert mine.may(needed) == (every.index(mine) >= every.index(needed))
+
+
+def invited(client, **other):
+    """Invites through the page; the link it shows, without the host."""
+    asked = {"meant_for": "The new one", "role": "reader", "days": "7", **other}
+    shown = client.post("/people/invite/", asked, follow=True)
+    link = shown.context["link"]
+    assert link in words_of(shown) or link in shown.content.decode()
+    return "/" + link.split("/", 3)[3]
+
+
+NEW_ACCOUNT = {
+    **{"username": "newcomer", "password1": "flint-and-kaolin", "password2": "flint-and-kaolin"}
+}
+
+
+def test_an_invitation_is_used_once(signed_in, studio, make_mix):
+    link = invited(signed_in)
+    assert signed_in.get("/people/").context["link"] == ""
+    client = Client()
+    assert "Join Quayside" in words_of(client.get(link))
+    assert client.post(link, NEW_ACCOUNT)["Location"] == "/"
+    member = Membership.objects.get(user__username="newcomer")
+    assert (member.studio, member.role) == (studio, Role.READER)
+    assert "You are a reader here" in words_of(client.get("/"))
+    mix = make_mix()
+    refused = client.post(f"/mix/{mix.pk}/set-aside/", {"aside": "yes"})
+    assert refused.status_code == 403
+    assert "change nothing" in words_of(refused)
+    assert Mix.objects.get(pk=mix.pk).set_aside_at is None
+    second = Client().post(link, {**NEW_ACCOUNT, "username": "second"})
+    assert second.status_code == 410
+    assert "was used on" in words_of(second)
+    assert not Membership.objects.filter(user__username="second").exists()
+
+
+def test_a_link_that_ended_or_was_withdrawn_says_so(signed_in, studio):
+    link, other = invited(signed_in), invited(signed_in)
+    newest, oldest = Invitation.objects.of(studio)
+    signed_in.post(f"/people/invitations/{newest.pk}/withdraw/")
+    assert "was withdrawn on" in words_of(Client().get(other))
+    oldest.ends_at = timezone.now() - timedelta(minutes=1)
+    oldest.save()
+    late = Client().post(link, NEW_ACCOUNT)
+    assert late.status_code == 410
+    assert "ended on" in words_of(late)
+    assert Membership.objects.count() == 1
+
+
+def test_only_the_digest_of_a_link_is_kept(signed_in, studio):
+    token = invited(signed_in).split("/")[2]
+    assert not any(token in line for line in connection.connection.iterdump())
+    assert services.invitation_behind(token).studio == studio
+
+
+@pytest.mark.parametrize(
+    "change",
+    [
+        {"password2": "another-one-entirely"},
+        {"password1": "quayside-one", "password2": "quayside-one"},
+        {"username": "potter"},
+    ],
+)
+def test_an_account_that_is_not_right_yet_leaves_the_link_open(signed_in, change):
+    link = invited(signed_in)
+    client = Client()
+    refused = client.post(link, {**NEW_ACCOUNT, **change})
+    assert refused.status_code == 400
+    assert 'class="error"' in refused.content.decode()
+    assert client.post(link, NEW_ACCOUNT).status_code == 302
+
+
+def test_whoever_is_in_a_studio_cannot_join_another(signed_in, stranger):
+    link = invited(signed_in)
+    assert "in a studio already" in words_of(stranger.post(link))
+    assert Client().get(link).status_code == 200
+
+
+def test_someone_who_left_comes_back_with_the_same_name(signed_in, studio):
+    client, member = member_as(Role.MAKER, studio)
+    name = str(member.user)
+    assert client.post("/people/leave/")["Location"] == "/calculators/"
+    assert client.get("/shelf/").status_code == 403
+    assert client.post(invited(signed_in, role="maker"))["Location"] == "/"
+    back = Membership.objects.get(user__username=name)
+    assert back.role == Role.MAKER
+
+
+def test_what_someone_did_keeps_their_name_when_they_leave(signed_in, studio, make_mix):
+    mix = make_mix()
+    _, other = member_as(Role.OWNER, studio)
+    feed = new_feed(studio, other.user)
+    mine = Membership.objects.get(user__username="potter")
+    client = Client()
+    client.force_login(other.user)
+    removed = client.post(f"/people/{mine.pk}/remove/", follow=True)
+    assert "potter is no longer in the studio" in words_of(removed)
+    assert Mix.objects.get(pk=mix.pk).made_by.username == "potter"
+    assert signed_in.get("/").status_code == 403
+    assert client.get(f"/calendar/{feed}.ics").status_code == 404
+
+
+def test_the_last_owner_stays(signed_in, studio):
+    mine = Membership.objects.get(studio=studio)
+    member_as(Role.MAKER, studio)
+    for url, sent in [
+        ("/people/leave/", {}),
+        (f"/people/{mine.pk}/remove/", {}),
+        (f"/people/{mine.pk}/role/", {"role": "maker"}),
+    ]:
+        assert "needs an owner" in words_of(signed_in.post(url, sent, follow=True)), url
+        mine.refresh_from_db()
+        assert mine.role == Role.OWNER
+
+
+def test_a_role_is_changed(signed_in, studio):
+    _, other = member_as(Role.READER, studio)
+    url = f"/people/{other.pk}/role/"
+    assert "is now an owner" in words_of(signed_in.post(url, {"role": "owner"}, follow=True))
+    assert "one of the three" in words_of(signed_in.post(url, {"role": "queen"}, follow=True))
+    other.refresh_from_db()
+    assert other.role == Role.OWNER

@@ -1,0 +1,1 @@
+"""Who is in a studio, as what, and how others come in."""

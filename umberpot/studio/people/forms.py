@@ -1,0 +1,37 @@
+"""Forms of inviting, joining and roles."""
+
+from typing import Any
+
+from django import forms
+
+from umberpot.studio.forms import AccountForm
+from umberpot.studio.models import Role, Studio
+from umberpot.studio.people.sentences import ROLE_CHOICES
+
+DAYS = [(1, "1 day"), (7, "7 days"), (30, "30 days")]
+"""How long an invitation may stay open."""
+
+
+class InviteForm(forms.Form):
+    """Who is invited, as what, and for how long the link works."""
+
+    meant_for = forms.CharField(max_length=80, label="Who it is for")
+    role = forms.ChoiceField(choices=ROLE_CHOICES, initial=Role.READER, label="Role")
+    days = forms.TypedChoiceField(coerce=int, choices=DAYS, initial=7, label="Works for")
+
+
+class RoleForm(forms.Form):
+    """Another role for a member."""
+
+    role = forms.ChoiceField(choices=Role.choices)
+
+
+class JoinForm(AccountForm):
+    """The account of someone who joins by an invitation."""
+
+    def __init__(self, *args: Any, studio: Studio, **kwargs: Any) -> None:
+        self.studio = studio
+        super().__init__(*args, **kwargs)
+
+    def name_of_studio(self) -> str:
+        return self.studio.name

@@ -1,0 +1,151 @@
+"""Who is in the studio; inviting, joining, changing roles, leaving."""
+
+from django.contrib import messages
+from django.contrib.auth import login
+from django.contrib.auth.decorators import login_not_required
+from django.http import Http404, HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404, redirect, render
+from django.urls import reverse
+from django.utils import timezone
+from django.views.decorators.cache import never_cache
+from django.views.decorators.http import require_GET, require_http_methods, require_POST
+
+from umberpot.studio.models import Invitation, Membership, Role
+from umberpot.studio.people import sentences, services
+from umberpot.studio.people.forms import InviteForm, JoinForm, RoleForm
+from umberpot.studio.request import StudioRequest, posted
+from umberpot.studio.roles import for_owners, readers_send
+
+_FRESH_LINK = "fresh_invitation"
+BACKEND = "django.contrib.auth.backends.ModelBackend"
+
+
+def _page(request: StudioRequest, form: InviteForm) -> HttpResponse:
+    now = timezone.now()
+    owner = request.membership.role == Role.OWNER
+    every = Invitation.objects.of(request.studio).select_related("used_by", "made_by")
+    invitations = [(one, sentences.state(one, now)) for one in every] if owner else []
+    members = Membership.objects.filter(studio=request.studio).select_related("user")
+    shown = {"members": members, "invitations": invitations, "form": form, "owner": owner}
+    shown |= {"now": now, "roles": Role.choices, "says": sentences.ROLES.items()}
+    shown["link"] = request.session.pop(_FRESH_LINK, "") if owner else ""
+    status = 400 if form.errors else 200
+    return render(request, "studio/people/people.html", shown, status=status)
+
+
+@never_cache
+@require_GET
+def people(request: StudioRequest) -> HttpResponse:
+    """Everyone in the studio; for an owner, the invitations too."""
+    return _page(request, InviteForm())
+
+
+@for_owners
+@require_POST
+def invite(request: StudioRequest) -> HttpResponse:
+    """Makes an invitation; its link is shown once, on the page this leads to."""
+    form = InviteForm(request.POST)
+    if not form.is_valid():
+        return _page(request, form)
+    told = form.cleaned_data
+    _, token = services.invite(
+        request.studio, request.user, told["meant_for"], Role(told["role"]), told["days"]
+    )
+    address = reverse("studio:join", args=[token])
+    request.session[_FRESH_LINK] = request.build_absolute_uri(address)
+    return redirect("studio:people")
+
+
+@for_owners
+@require_POST
+def withdraw(request: StudioRequest, pk: int) -> HttpResponse:
+    """Closes an invitation."""
+    invitation = get_object_or_404(Invitation.objects.of(request.studio), pk=pk)
+    try:
+        services.withdraw(invitation)
+    except services.Refused as refused:
+        messages.error(request, str(refused))
+    else:
+        messages.success(request, "Invitation withdrawn.")
+    return redirect("studio:people")
+
+
+def _member(request: StudioRequest, pk: int) -> Membership:
+    return get_object_or_404(
+        Membership.objects.filter(studio=request.studio).select_related("user", "studio"), pk=pk
+    )
+
+
+@for_owners
+@require_POST
+def change_role(request: StudioRequest, pk: int) -> HttpResponse:
+    """Gives a member another role."""
+    member = _member(request, pk)
+    form = RoleForm(request.POST)
+    if not form.is_valid():
+        messages.error(request, "Choose one of the three roles.")
+        return redirect("studio:people")
+    try:
+        services.change_role(member, Role(form.cleaned_data["role"]))
+    except services.Refused as refused:
+        messages.error(request, str(refused))
+    else:
+        messages.success(request, sentences.role_changed(member))
+    return redirect("studio:people")
+
+
+@for_owners
+@require_POST
+def remove(request: StudioRequest, pk: int) -> HttpResponse:
+    """Ends somebody's membership."""
+    return _end(request, _member(request, pk))
+
+
+@readers_send
+@require_POST
+def leave(request: StudioRequest) -> HttpResponse:
+    """Ends one's own membership."""
+    return _end(request, _member(request, request.membership.pk))
+
+
+def _end(request: StudioRequest, member: Membership) -> HttpResponse:
+    try:
+        services.leave(member, request.user)
+    except services.Refused as refused:
+        messages.error(request, str(refused))
+    else:
+        messages.success(request, sentences.left(str(member.user)))
+    mine = member.user == request.user
+    return redirect("bench:calculators" if mine else "studio:people")
+
+
+@login_not_required
+@readers_send
+@never_cache
+@require_http_methods(["GET", "POST"])
+def join(request: HttpRequest, token: str) -> HttpResponse:
+    """Where an invitation's link leads: an account is made, or the one signed in with joins."""
+    invitation = services.invitation_behind(token)
+    if invitation is None:
+        raise Http404
+    person = request.user
+    closed = sentences.why_closed(invitation, timezone.now())
+    if not closed and person.is_authenticated and Membership.objects.filter(user=person).exists():
+        closed = sentences.ALREADY_IN_A_STUDIO
+    shown = {"invitation": invitation, "closed": closed}
+    if closed:
+        return render(request, "studio/people/join.html", shown, status=410)
+    form = JoinForm(posted(request), studio=invitation.studio)
+    ready = request.method == "POST" if person.is_authenticated else form.is_valid()
+    if ready:
+        joining = person if person.is_authenticated else form.save(commit=False)
+        try:
+            member = services.join(invitation, joining)
+        except services.Refused as refused:
+            shown["closed"] = str(refused)
+            return render(request, "studio/people/join.html", shown, status=410)
+        login(request, member.user, backend=BACKEND)
+        messages.success(request, sentences.welcome(member))
+        return redirect("bench:bench")
+    status = 400 if form.errors else 200
+    return render(request, "studio/people/join.html", {**shown, "form": form}, status=status)

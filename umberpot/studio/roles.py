@@ -1,0 +1,62 @@
+"""What each role may do at an address, decided beside the view and kept by the middleware.
+
+An address that says nothing is open to every member while it is only read, and to makers when
+something is sent to it: what was forgotten is refused to readers, not allowed.
+"""
+
+from collections.abc import Callable
+
+from django.core.exceptions import PermissionDenied
+from django.http import HttpRequest, HttpResponseBase
+
+from umberpot.studio.models import Membership, Role
+
+READ_ONLY = {"GET", "HEAD", "OPTIONS"}
+
+REFUSALS = {
+    Role.OWNER: "Only an owner of the studio can do this.",
+    Role.MAKER: "You are a reader in this studio: you can see everything and export it, and change"
+    " nothing. An owner can make you a maker.",
+}
+"""What is said to someone whose role is not enough, by the role that would be."""
+
+View = Callable[..., HttpResponseBase]
+
+
+def for_owners(view: View) -> View:
+    """Only owners reach this view, even to look."""
+    view.needed_role = Role.OWNER  # type: ignore[attr-defined]
+    return view
+
+
+def owners_send(view: View) -> View:
+    """Every member may look; only owners may send something."""
+    view.role_to_send = Role.OWNER  # type: ignore[attr-defined]
+    return view
+
+
+def readers_send(view: View) -> View:
+    """Readers may send something to this view: it changes only what is their own."""
+    view.role_to_send = Role.READER  # type: ignore[attr-defined]
+    return view
+
+
+def needed_role(view: View, method: str | None) -> Role:
+    """The least role that may ask this of a view."""
+    least: Role = getattr(view, "needed_role", Role.READER)
+    if method in READ_ONLY:
+        return least
+    to_send: Role = getattr(view, "role_to_send", Role.MAKER)
+    return least if least.may(to_send) else to_send
+
+
+def refuse_unless_enough(request: HttpRequest, view: View, mine: Membership | None) -> None:
+    """Raises PermissionDenied, with words for the person, where the role is not enough.
+
+    Someone who is in no studio may send what a reader may; what belongs to a studio they do not
+    reach anyway.
+    """
+    needed = needed_role(view, request.method)
+    role = Role(mine.role) if mine else Role.READER
+    if not role.may(needed):
+        raise PermissionDenied(REFUSALS[needed])
