@@ -39,6 +39,7 @@ INSTALLED_APPS = [
     "django.contrib.sessions",
     "django.contrib.messages",
     "django.contrib.staticfiles",
+    "auditlog",
     "axes",
     "csp",
     "django_htmx",
@@ -70,6 +71,8 @@ MIDDLEWARE = [
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "django_htmx.middleware.HtmxMiddleware",
     "umberpot.studio.middleware.StudioMiddleware",
+    "umberpot.studio.journal.steps.StepMiddleware",
+    "umberpot.library.undo.middleware.OfferUndo",
     "axes.middleware.AxesMiddleware",
 ]
 
@@ -147,6 +150,9 @@ AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_LOCKOUT_TEMPLATE = "studio/locked_out.html"
 AXES_RESET_ON_SUCCESS = True
 AXES_VERBOSE = False
+
+AUDITLOG_LOGENTRY_MODEL = "studio.JournalEntry"
+AUDITLOG_STORE_JSON_CHANGES = True
 
 LANGUAGE_CODE = "en-gb"
 TIME_ZONE = env.str("UMBERPOT_TIME_ZONE", default=of_this_machine())

@@ -43,7 +43,7 @@ OWN = _names("""
 
 OWNERS = _names("""
     studio: invite change-role remove-person withdraw-invitation
-    library: back-up
+    library: back-up journal
 """)
 """What only an owner reaches."""
 
@@ -79,6 +79,7 @@ MEMBERS = _names("""
     surface: remove-preview waits factor-trials new-factor-trial factor-trial rate expect
     surface: change-slabs show-factor-trial factor-results set-factor-trial-aside
     library: go findings backups finding conclude expect add-note note-photograph remove-note
+    library: undo
 """)
 """What every member sees, and owners and makers change."""
 

@@ -219,6 +219,6 @@ def every_url(arguments):
         address = address.replace("<uuid:key>", str(uuid.uuid4()))
         address = address.replace("<slug:kind>", "mixes").replace("<slug:form>", "csv")
         address = address.replace("<slug:tool>", "dose").replace("<slug:about>", "trial")
-        address = address.replace("<slug:scale>", "scrub")
+        address = address.replace("<slug:scale>", "scrub").replace("<slug:key>", "0")
         address = address.replace("<str:name>", "umberpot-20260101T030000Z.sqlite3")
         yield name, "/" + address.replace("<str:token>", "guessed")

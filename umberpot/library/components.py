@@ -7,6 +7,7 @@ import uuid
 from typing import Any
 
 from django import template
+from django.contrib.messages.storage.base import Message
 from django.db.models import BooleanField, ExpressionWrapper, Q
 from django.urls import reverse
 from django.utils.html import format_html
@@ -17,6 +18,7 @@ from umberpot.library.findings.forms import ExpectForm
 from umberpot.library.findings.services import standing
 from umberpot.library.models import CONCLUDED, SUBJECTS, Note
 from umberpot.library.notes.forms import NoteForm
+from umberpot.library.undo.middleware import TAG
 from umberpot.tiles.models import Trial
 
 register = template.Library()
@@ -54,6 +56,13 @@ def expectations_of(
         **{"form": ExpectForm(auto_id="expect_%s"), "may_add": may_add},
         "csrf_token": context.get("csrf_token"),
     }
+
+
+@register.filter
+def step_to_undo(message: Message) -> str:
+    """The key of the step that a message offers to take back; '' for every other message."""
+    tag = message.extra_tags or ""
+    return tag.removeprefix(TAG) if tag.startswith(TAG) else ""
 
 
 @register.simple_tag

@@ -4,8 +4,10 @@ from django.urls import path
 
 from umberpot.library.backups import views as backups
 from umberpot.library.findings import views as findings
+from umberpot.library.journal.views import journal
 from umberpot.library.notes import views as notes
 from umberpot.library.search import views as search
+from umberpot.library.undo.views import undo
 from umberpot.library.words.views import words
 
 app_name = "library"
@@ -13,6 +15,8 @@ urlpatterns = [
     path("go/", search.go, name="go"),
     path("library/", findings.findings, name="findings"),
     path("library/words/", words, name="words"),
+    path("library/journal/", journal, name="journal"),
+    path("library/undo/<slug:key>/", undo, name="undo"),
     path("library/backups/", backups.backups, name="backups"),
     path("library/backups/make/", backups.back_up, name="back-up"),
     path("library/backups/<str:name>/", backups.download, name="download-backup"),

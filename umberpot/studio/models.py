@@ -1,10 +1,11 @@
 """Studios, the people in them, and the base of every row that belongs to one."""
 
+from collections.abc import Iterable
 from typing import Any, ClassVar, Self
 
 from django.conf import settings
 from django.contrib.auth.models import User
-from django.db import models
+from django.db import models, transaction
 from django.db.models import Q
 from django.utils import timezone
 
@@ -12,12 +13,25 @@ from claycore import inscriptions
 from claycore.firing import cones
 from claycore.judging import limits, purposes
 from claycore.judging.purposes import Purpose
+from umberpot.studio.journal import kept
 
 MARK_LENGTHS_MM = {100.0: "100 mm", 127.0: "5 in (127 mm)"}
 """The mark lengths offered. Source: common practice."""
 
 
-class Studio(models.Model):
+class Followed(models.Model):
+    """Base of every row whose changes the journal tells, in the transaction of the change."""
+
+    class Meta:
+        abstract = True
+
+    def save(self, *args: Any, **kwargs: Any) -> None:
+        """The library writes its entry before the row is saved: both stand, or neither."""
+        with transaction.atomic(savepoint=False):
+            super().save(*args, **kwargs)
+
+
+class Studio(Followed):
     """A studio and how it likes to work."""
 
     name = models.CharField(max_length=80)
@@ -67,7 +81,7 @@ class Role(models.TextChoices):
         return every.index(self) <= every.index(needed)
 
 
-class Membership(models.Model):
+class Membership(Followed):
     """A person's place in a studio. For now everyone is in one studio."""
 
     user = models.OneToOneField(
@@ -94,6 +108,25 @@ class StudioQuerySet(models.QuerySet):
         """The rows of this studio and of no other."""
         return self.filter(studio=studio)
 
+    def bulk_create(self, objs: Iterable[Any], *args: Any, **kwargs: Any) -> list[Any]:
+        """As Django's own, and the journal tells of each row."""
+        with transaction.atomic(savepoint=False):
+            made = super().bulk_create(objs, *args, **kwargs)
+            if kept.is_followed(self.model):
+                kept.tell_made(made)
+        return made
+
+    def update(self, **values: Any) -> int:
+        """As Django's own, and the journal tells of each row as it was and as it is."""
+        if not kept.is_followed(self.model) or kept.UNTOLD.issuperset(values):
+            return super().update(**values)
+        with transaction.atomic(savepoint=False):
+            before: list[Any] = list(self.all())
+            count = super().update(**values)
+            keys = [row.pk for row in before]
+            kept.tell_changed(before, self.model._base_manager.in_bulk(keys))
+        return count
+
 
 class SetAsideQuerySet(StudioQuerySet):
     """Rows that may be set aside."""
@@ -103,7 +136,7 @@ class SetAsideQuerySet(StudioQuerySet):
         return self.filter(set_aside_at=None)
 
 
-class StudioOwned(models.Model):
+class StudioOwned(Followed):
     """Base of every row that belongs to a studio."""
 
     studio = models.ForeignKey(Studio, on_delete=models.PROTECT, related_name="+")

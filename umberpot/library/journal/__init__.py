@@ -1,0 +1,1 @@
+"""The journal as its owner reads it, and taking a step back."""

@@ -1,0 +1,1 @@
+"""Who did what, when, to what, before and after: written beside each change, in its transaction."""

@@ -1,0 +1,82 @@
+"""Which rows the journal follows, and the bulk writes that the library's signals do not see."""
+
+from collections.abc import Iterable, Mapping, Sequence
+from typing import Any
+
+from auditlog.diff import model_instance_diff
+from auditlog.registry import auditlog
+from django.apps import apps
+from django.db import models
+from django.db.models.signals import pre_delete
+
+from umberpot.studio.journal.models import JournalEntry
+
+NOT_FOLLOWED = {
+    "studio.ImportProgress": "gone once the import is done",
+    "kiln.LogPoint": "thousands a firing; the log they belong to is followed",
+    "tiles.ClayFigure": "worked out anew from readings, which are followed",
+}
+"""Models of a studio that the journal leaves out, and why."""
+
+UNTOLD = {
+    *("id", "studio", "made_at", "made_by", "request_key"),
+    *("digest", "token"),
+    *("figures_at", "next_tile_number"),
+}
+"""Fields that say nothing of a change, are secret, or are kept only for speed."""
+
+
+def followed_fields(model: type[models.Model]) -> list[str]:
+    """The names of the fields whose changes are told. Pictures are not: they never change."""
+    fields = model._meta.concrete_fields
+    told = [f.name for f in fields if not isinstance(f, models.BinaryField)]
+    return [name for name in told if name not in UNTOLD]
+
+
+def follow_every(of_a_studio: type[models.Model], others: Iterable[type[models.Model]]) -> None:
+    """Has the library follow every model of a studio, once all of them are loaded."""
+    owned = [model for model in apps.get_models() if issubclass(model, of_a_studio)]
+    for model in (*owned, *others):
+        if model._meta.label not in NOT_FOLLOWED:
+            auditlog.register(model, include_fields=followed_fields(model))
+            pre_delete.connect(_load_the_rest, sender=model)
+
+
+def _load_the_rest(instance: models.Model, **told: Any) -> None:
+    """A row about to go is told of as a whole; a picture that was not loaded cannot be later."""
+    missing = instance.get_deferred_fields()
+    if missing:
+        instance.refresh_from_db(fields=missing)
+
+
+def is_followed(model: type[models.Model]) -> bool:
+    """Whether the journal follows this model."""
+    return auditlog.contains(model)
+
+
+def tell_made(rows: Iterable[models.Model]) -> None:
+    """Tells of rows that were made many at a time."""
+    _write(rows, lambda row: (JournalEntry.Action.CREATE, _difference(None, row)))
+
+
+def tell_changed(before: Sequence[models.Model], after: Mapping[Any, models.Model]) -> None:
+    """Tells of rows that were changed many at a time: as they were, and as they are by key."""
+    still = [row for row in before if row.pk in after]
+    was = {row.pk: row for row in still}
+    _write(
+        [after[row.pk] for row in still],
+        lambda row: (JournalEntry.Action.UPDATE, _difference(was[row.pk], row)),
+    )
+
+
+def _difference(old: models.Model | None, new: models.Model | None) -> Any:
+    return model_instance_diff(old, new, use_json_for_changes=True)
+
+
+def _write(rows: Iterable[models.Model], told: Any) -> None:
+    entries = []
+    for row in rows:
+        action, changes = told(row)
+        if row.pk is not None and changes:
+            entries.append(JournalEntry.objects.entry_of(row, action, changes))
+    JournalEntry.objects.bulk_create(entries)
