@@ -22,7 +22,7 @@ from django.utils import timezone
 from benchmarks.ratios import medians
 from umberpot.kiln.models import Firing, Loading
 from umberpot.mixing.models import Mix
-from umberpot.studio.models import Membership, Studio
+from umberpot.studio.models import Membership, Role, Studio
 from umberpot.tiles.models import Reading, Step, Tile, Trial
 
 ROUNDS = 40
@@ -40,7 +40,7 @@ def large_studio(like: Studio) -> User:
     """A studio with the demo's shelf and twenty thousand tiles, each in a mix and a trial."""
     user = User.objects.create(username="large")
     studio = Studio.objects.create(name="Large")
-    Membership.objects.create(user=user, studio=studio, role=Membership.Role.OWNER)
+    Membership.objects.create(user=user, studio=studio, role=Role.OWNER)
     example = Mix.objects.of(like).exclude(finished_at=None).first()
     now = timezone.now()
     mixes = Mix.objects.bulk_create(

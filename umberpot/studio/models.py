@@ -14,6 +14,7 @@ from claycore.firing import cones
 from claycore.judging import limits, purposes
 from claycore.judging.purposes import Purpose
 from umberpot.studio.journal import kept
+from umberpot.studio.signals import rows_written
 
 MARK_LENGTHS_MM = {100.0: "100 mm", 127.0: "5 in (127 mm)"}
 """The mark lengths offered. Source: common practice."""
@@ -114,6 +115,7 @@ class StudioQuerySet(models.QuerySet):
             made = super().bulk_create(objs, *args, **kwargs)
             if kept.is_followed(self.model):
                 kept.tell_made(made)
+            rows_written.send(self.model, keys=[row.pk for row in made])
         return made
 
     def update(self, **values: Any) -> int:
@@ -125,6 +127,7 @@ class StudioQuerySet(models.QuerySet):
             count = super().update(**values)
             keys = [row.pk for row in before]
             kept.tell_changed(before, self.model._base_manager.in_bulk(keys))
+            rows_written.send(self.model, keys=keys)
         return count
 
 

@@ -2,5 +2,9 @@
 
 from django.dispatch import Signal
 
+rows_written = Signal()
+"""Many rows were made or changed in one statement, which Django's own signals do not tell: ``keys``
+of the model that sends. Sent within the transaction."""
+
 secrets_to_renew = Signal()
 """A password was changed, and every other way in is to change with it: ``studio`` and ``by``."""

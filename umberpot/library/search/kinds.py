@@ -1,207 +1,378 @@
-"""What can be gone to, one kind after the other: each finds its own few by what was typed.
+"""What can be found, one kind after the other: its rows, the words they are found by, how each
+shows itself, and what it can be filtered by.
 
-To add a kind is to add one function to KINDS.
+To add a kind is to add one entry to KINDS.
 """
 
-from collections.abc import Callable, Iterator
-from dataclasses import dataclass
+from collections.abc import Callable, Iterable
+from typing import Any
 
-from django.db.models import QuerySet
+from django.db.models import Q
 from django.urls import reverse
+from django.utils import timezone
 from django.utils.text import Truncator
 
-from umberpot.kiln.models import Firing
-from umberpot.kiln.places import TOOLS as KILN_TOOLS
+from claycore.testing.surface_remarks import SURFACE_REMARKS
+from umberpot.kiln.models import Firing, Kiln, Loading
 from umberpot.library.models import CONCLUDED, Finding, Note
-from umberpot.mixing.models import Mix, Plan, SavedCalculation
-from umberpot.mixing.places import TOOLS as MIX_TOOLS
-from umberpot.places import PLACES
+from umberpot.library.search.kind import Found, Kind, Lookup, Words
+from umberpot.mixing.models import Mix, MixPart, Plan, SavedCalculation
 from umberpot.results.models import WareBatch
-from umberpot.results.places import TOOLS as RESULTS_TOOLS
-from umberpot.shelf.models import Material
-from umberpot.studio.models import Studio
-from umberpot.surface.models import FactorTrial, SurfacePlan
-from umberpot.surface.places import TOOLS as SURFACE_TOOLS
-from umberpot.tiles.models import ColourWords, Tile, Trial
-
-MOST_OF_A_KIND = 6
-_AFTER_ANY_LETTER = "\U0010ffff"
-
-
-@dataclass(frozen=True)
-class Found:
-    """Something to go to: its name, what it is, where it is."""
-
-    name: str
-    says: str
-    url: str
+from umberpot.shelf.models import FieldSheet, Material
+from umberpot.surface.models import FactorTrial, PlannedCoat, SurfacePlan
+from umberpot.tiles.models import (
+    ClayTest,
+    ColourReading,
+    ColourWords,
+    Reading,
+    Remark,
+    Tile,
+    Trial,
+)
 
 
-Find = Callable[[Studio, list[str]], Iterator[Found]]
+def _day(when: Any) -> str:
+    return f"{timezone.localtime(when):%-d %b %Y}"
 
 
-def _named(rows: QuerySet, field: str, words: list[str]) -> QuerySet:
-    """The rows whose name has all the words, newest first, and no more than are shown."""
-    for word in words:
-        rows = rows.filter(**{f"{field}__icontains": word})
-    return rows.order_by("-pk")[:MOST_OF_A_KIND]
+def _made(what: str) -> Callable[[Any], Found]:
+    """How most rows show themselves: what they are, and of which day."""
+
+    def found(row: Any) -> Found:
+        return Found(row.name, f"{what} of {_day(row.made_at)}", row.get_absolute_url(), row)
+
+    return found
 
 
-def _tiles(studio: Studio, words: list[str]) -> Iterator[Found]:
-    """By the beginning of the code; a range, so that the index of codes answers."""
-    code = "".join(words).upper()
-    rows = Tile.objects.of(studio).filter(code__gte=code, code__lt=code + _AFTER_ANY_LETTER)
-    shown = rows.select_related("mix", "clay", "trial__test").order_by("code")[:MOST_OF_A_KIND]
-    for tile in shown:
-        state = "set aside" if tile.set_aside_at else tile.get_step_display().lower()
-        says = f"{'bar' if tile.is_bar else 'tile'} of {tile.made_of}: {state}"
-        yield Found(tile.code, says, tile.get_absolute_url())
-
-
-def _materials(studio: Studio, words: list[str]) -> Iterator[Found]:
-    rows = Material.objects.of(studio)
-    by_name = list(_named(rows, "name", words))
-    by_code = _named(rows.exclude(pk__in=[m.pk for m in by_name]), "supplier_code", words)
-    for material in [*by_name, *by_code]:
-        says = material.get_kind_display().lower()
-        if material.supplier_code:
-            says += f", {material.supplier_code}"
-        if material.retired_at:
-            says += ", archived"
-        yield Found(material.name, says, material.get_absolute_url())
-
-
-def _clay_results(studio: Studio, words: list[str]) -> Iterator[Found]:
-    tested = Material.objects.of(studio).filter(figures__isnull=False).distinct()
-    for clay in _named(tested, "name", words):
-        yield Found(clay.name, "results of its bars", reverse("results:clay", args=[clay.pk]))
-
-
-def _mixes(studio: Studio, words: list[str]) -> Iterator[Found]:
-    for mix in _named(Mix.objects.of(studio), "name", words):
-        state = "finished" if mix.finished_at else "to weigh out"
-        yield Found(mix.name, f"mix of {mix.made_at:%-d %b %Y}, {state}", mix.get_absolute_url())
-
-
-def _trials(studio: Studio, words: list[str]) -> Iterator[Found]:
-    for trial in _named(Trial.objects.of(studio).select_related("test"), "name", words):
-        says = "clay test" if hasattr(trial, "test") else "trial"
-        yield Found(trial.name, f"{says} of {trial.made_at:%-d %b %Y}", trial.get_absolute_url())
-
-
-def _plans(studio: Studio, words: list[str]) -> Iterator[Found]:
-    for plan in _named(Plan.objects.of(studio), "name", words):
-        says = f"{plan.get_kind_display()} of {plan.made_at:%-d %b %Y}"
-        yield Found(plan.name, says, plan.get_absolute_url())
-
-
-def _factor_trials(studio: Studio, words: list[str]) -> Iterator[Found]:
-    for trial in _named(FactorTrial.objects.of(studio), "name", words):
-        says = f"trial of factors of {trial.made_at:%-d %b %Y}"
-        yield Found(trial.name, says, trial.get_absolute_url())
-
-
-def _surface_plans(studio: Studio, words: list[str]) -> Iterator[Found]:
-    for plan in _named(SurfacePlan.objects.of(studio), "name", words):
-        says = f"surface plan of {plan.made_at:%-d %b %Y}"
-        yield Found(plan.name, says, plan.get_absolute_url())
-
-
-def _ware(studio: Studio, words: list[str]) -> Iterator[Found]:
-    for batch in _named(WareBatch.objects.of(studio).select_related("clay"), "name", words):
-        says = f"ware of {batch.clay}, cone {batch.cone}"
-        yield Found(batch.name, says, batch.get_absolute_url())
-
-
-def _calculations(studio: Studio, words: list[str]) -> Iterator[Found]:
-    for saved in _named(SavedCalculation.objects.of(studio).kept(), "name", words):
-        yield Found(saved.name, "saved calculation", saved.get_absolute_url())
-
-
-def _firings(studio: Studio, words: list[str]) -> Iterator[Found]:
-    """By ``cone 6``, or by words of the note."""
-    rows = Firing.objects.of(studio)
-    by_note = _named(rows, "note", words)
-    of_cone = rows.filter(cone=words[-1])[:MOST_OF_A_KIND] if words[0].lower() == "cone" else []
-    for firing in of_cone or by_note:
-        says = firing.note or "firing"
-        yield Found(f"{firing}".capitalize(), says, reverse("kiln:firing", args=[firing.pk]))
-
-
-def _notes(studio: Studio, words: list[str]) -> Iterator[Found]:
-    """By words of the note, or of a fired colour that was said in words."""
-    kept = Note.objects.of(studio).filter(withdrawn_at=None).defer("image")
-    for note in _named(kept, "words", words):
-        says = f"note on {note.subject._meta.verbose_name} {note.subject}, {note.made_at:%-d %b %Y}"
-        yield Found(Truncator(note.words).chars(80), says, note.get_absolute_url())
-    said = ColourWords.objects.of(studio).filter(superseded_at=None).select_related("tile")
-    for colour in _named(said, "words", words):
-        says = f"colour of {colour.tile.code} in words"
-        yield Found(colour.words, says, reverse("results:tile", args=[colour.tile.code]))
-
-
-def _findings(studio: Studio, words: list[str]) -> Iterator[Found]:
-    standing = Finding.objects.of(studio).filter(superseded_by=None).select_related(*CONCLUDED)
-    for finding in _named(standing, "sentence", words):
-        says = f"finding on {finding.subject}, {finding.made_at:%-d %b %Y}"
-        yield Found(Truncator(finding.sentence).chars(80), says, finding.get_absolute_url())
-
-
-def _pages(studio: Studio, words: list[str]) -> Iterator[Found]:
-    """The places and tools themselves, by their words."""
-    groups = (*MIX_TOOLS, *KILN_TOOLS, *RESULTS_TOOLS, *SURFACE_TOOLS)
-    tools = [tool for group in groups for tool in group.tools]
-    pages = [(word, says, name) for word, name, says in PLACES]
-    pages += [(tool.word, tool.says or "page", tool.url_name) for tool in tools]
-    for word, says, name in pages:
-        if all(part.lower() in word.lower() for part in words):
-            yield Found(word, says, reverse(name))
-
-
-KINDS: dict[str, Find] = {
-    "Tiles and bars": _tiles,
-    "Shelf": _materials,
-    "Clay results": _clay_results,
-    "Mixes": _mixes,
-    "Series and grids": _plans,
-    "Trials": _trials,
-    "Trials of factors": _factor_trials,
-    "Surface plans": _surface_plans,
-    "Ware": _ware,
-    "Firings": _firings,
-    "Saved calculations": _calculations,
-    "Findings": _findings,
-    "Notes": _notes,
-    "Pages": _pages,
+SIGNED: dict[str, Lookup] = {
+    "since": lambda day: Q(made_at__date__gte=day),
+    "until": lambda day: Q(made_at__date__lte=day),
+    "who": lambda name: Q(made_by__username__iexact=name),
 }
-"""The kinds by their heading, in the order they are shown."""
+"""Filters of every row that says when and by whom it was made."""
 
 
-@dataclass(frozen=True)
-class Answer:
-    """All that was found, by kind; ``only`` is what Enter opens at once."""
-
-    by_kind: dict[str, list[Found]]
-    only: Found | None
-
-    @property
-    def count(self) -> int:
-        return sum(len(rows) for rows in self.by_kind.values())
+# Tiles and bars
 
 
-def look_up(studio: Studio, typed: str) -> Answer:
-    """What a studio has of these words.
+def _tile_words(tile: Tile) -> Words:
+    parts = tile.mix.parts.all() if tile.mix else []
+    names = [name for part in parts for name in (part.name, str(part.material or ""))]
+    remarks = [SURFACE_REMARKS.get(r.code, "") for r in tile.remarks.all() if not r.withdrawn_at]
+    said = [colour.words for colour in tile.colour_words.all() if not colour.superseded_at]
+    of = [tile.made_of, *names, tile.clay, tile.trial.name, *said, *remarks]
+    return Words(tile.code, [*of, f"cone {tile.cone}", *tile.inscription, tile.made_by])
 
-    Enter opens what is called exactly so, the first of its kind in the order of KINDS; else the
-    only thing that was found.
-    """
-    words = typed.split()
-    if not words:
-        return Answer({}, None)
-    every_kind = {title: list(find(studio, words)) for title, find in KINDS.items()}
-    found = {title: rows for title, rows in every_kind.items() if rows}
-    rows = [row for of_kind in found.values() for row in of_kind]
-    wanted = " ".join(words).lower()
-    exact = [row for row in rows if row.name.lower() in (wanted, wanted.replace(" ", ""))]
-    candidates = exact or (rows if len(rows) == 1 else [])
-    return Answer(found, candidates[0] if candidates else None)
+
+def _tile_found(tile: Tile) -> Found:
+    state = "set aside" if tile.set_aside_at else tile.get_step_display().lower()
+    says = f"{'bar' if tile.is_bar else 'tile'} of {tile.made_of}: {state}"
+    return Found(tile.code, says, tile.get_absolute_url(), tile)
+
+
+READ: dict[str, Q] = {
+    "shrinkage": Q(
+        pk__in=Reading.objects.filter(superseded_at=None, quantity="length_fired").values("tile")
+    ),
+    "absorption": Q(
+        pk__in=Reading.objects.filter(superseded_at=None, quantity="mass_soaked").values("tile")
+    ),
+    "colour": Q(pk__in=ColourReading.objects.filter(superseded_at=None).values("tile")),
+}
+"""What may have been read off a tile."""
+
+TILE_FILTERS: dict[str, Lookup] = {
+    **SIGNED,
+    "cone": lambda cone: Q(pk__in=Loading.objects.filter(firing__cone=cone).values("tile")),
+    "surface": lambda surface: Q(glazed=surface == "glazed") | Q(bare_half=True),
+    "clay": lambda name: Q(mix__clay_name__iexact=name) | Q(clay__name__iexact=name),
+    "material": lambda name: (
+        Q(mix__in=MixPart.objects.filter(name__iexact=name).values("mix"))
+        | Q(clay__name__iexact=name)
+    ),
+    "pct": lambda pct: Q(mix__isnull=False),
+    "read": lambda what: READ[what],
+    "near": lambda lab: READ["colour"],
+}
+
+
+# The shelf
+
+
+def _material_words(material: Material) -> Words:
+    sheet = getattr(material, "sheet", None)
+    of_sheet = [sheet.place, sheet.jar_code, sheet.raw_colour] if sheet else []
+    said = [material.get_kind_display(), material.notes, *of_sheet]
+    return Words(material.name, [material.supplier_code, *said], material.supplier_code)
+
+
+def _material_found(material: Material) -> Found:
+    says = material.get_kind_display().lower()
+    if material.supplier_code:
+        says += f", {material.supplier_code}"
+    if material.retired_at:
+        says += ", archived"
+    return Found(material.name, says, material.get_absolute_url(), material)
+
+
+def _clay_results_found(clay: Material) -> Found:
+    where = reverse("results:clay", args=[clay.pk])
+    return Found(clay.name, "results of its bars", where, clay)
+
+
+# Mixes, plans, trials, firings
+
+
+def _mix_words(mix: Mix) -> Words:
+    return Words(mix.name, [mix.clay_name, *(p.name for p in mix.parts.all()), mix.made_by])
+
+
+def _mix_found(mix: Mix) -> Found:
+    state = "finished" if mix.finished_at else "to weigh out"
+    says = f"mix of {_day(mix.made_at)}, {state}"
+    return Found(mix.name, says, mix.get_absolute_url(), mix)
+
+
+MIX_FILTERS: dict[str, Lookup] = {
+    **SIGNED,
+    "clay": lambda name: Q(clay_name__iexact=name),
+    "material": lambda name: Q(pk__in=MixPart.objects.filter(name__iexact=name).values("mix")),
+    "pct": lambda pct: Q(),
+}
+
+
+def _plan_found(plan: Plan) -> Found:
+    says = f"{plan.get_kind_display()} of {_day(plan.made_at)}"
+    return Found(plan.name, says, plan.get_absolute_url(), plan)
+
+
+def _trial_words(trial: Trial) -> Words:
+    test = getattr(trial, "test", None)
+    return Words(trial.name, [test.clay if test else "", trial.made_by])
+
+
+def _trial_found(trial: Trial) -> Found:
+    says = "clay test" if hasattr(trial, "test") else "trial"
+    return Found(trial.name, f"{says} of {_day(trial.made_at)}", trial.get_absolute_url(), trial)
+
+
+def _firing_words(firing: Firing) -> Words:
+    day = f"{firing.fired_on:%-d %B %Y}"
+    said = [firing.note, firing.get_atmosphere_display(), firing.kiln, day, firing.made_by]
+    return Words(f"cone {firing.cone}", said)
+
+
+def _firing_found(firing: Firing) -> Found:
+    where = reverse("kiln:firing", args=[firing.pk])
+    name = f"{firing}"
+    return Found(name[0].upper() + name[1:], firing.note or "firing", where, firing)
+
+
+FIRING_FILTERS: dict[str, Lookup] = {
+    "cone": lambda cone: Q(cone=cone),
+    "since": lambda day: Q(fired_on__gte=day),
+    "until": lambda day: Q(fired_on__lte=day),
+    "who": SIGNED["who"],
+}
+
+
+# Surface and ware
+
+
+def _factor_words(trial: FactorTrial) -> Words:
+    named = [word for name, levels in _factors(trial) for word in (name, *levels)]
+    return Words(trial.name, [*named, trial.pieces_are, trial.made_by])
+
+
+def _factors(trial: FactorTrial) -> Iterable[tuple[str, list[str]]]:
+    return [(one["name"], one["levels"]) for one in trial.factors]
+
+
+def _surface_words(plan: SurfacePlan) -> Words:
+    return Words(plan.name, [plan.body, *(c.name for c in plan.coats.all()), plan.made_by])
+
+
+def _ware_words(batch: WareBatch) -> Words:
+    said = [batch.clay, batch.glaze_name, f"cone {batch.cone}", batch.laboratory, batch.made_by]
+    return Words(batch.name, said)
+
+
+def _ware_found(batch: WareBatch) -> Found:
+    says = f"ware of {batch.clay}, cone {batch.cone}"
+    return Found(batch.name, says, batch.get_absolute_url(), batch)
+
+
+def _calculation_found(saved: SavedCalculation) -> Found:
+    return Found(saved.name, "saved calculation", saved.get_absolute_url(), saved)
+
+
+# What was written down
+
+
+def _finding_words(finding: Finding) -> Words:
+    return Words(finding.sentence, [finding.words, finding.subject, finding.made_by])
+
+
+def _finding_found(finding: Finding) -> Found:
+    says = f"finding on {finding.subject}, {_day(finding.made_at)}"
+    shown = Truncator(finding.sentence).chars(80)
+    return Found(shown, says, finding.get_absolute_url(), finding)
+
+
+def _note_words(note: Note) -> Words:
+    return Words(note.words, [note.subject, note.made_by])
+
+
+def _note_found(note: Note) -> Found:
+    says = f"note on {note.subject._meta.verbose_name} {note.subject}, {_day(note.made_at)}"
+    shown = Truncator(note.words).chars(80) or "A photograph"
+    return Found(shown, says, note.get_absolute_url(), note)
+
+
+NOTED = ("tile", "trial", "mix", "firing", "factor_trial", "batch")
+
+
+KINDS: dict[str, Kind] = {
+    kind.slug: kind
+    for kind in [
+        Kind(
+            slug="tiles",
+            title="Tiles and bars",
+            model=Tile,
+            shape="tile",
+            words=_tile_words,
+            found=_tile_found,
+            filters=TILE_FILTERS,
+            related=("mix", "clay", "trial__test", "made_by"),
+            prefetched=("mix__parts__material", "remarks", "colour_words"),
+            follows={
+                **{Mix: ("mix",), MixPart: ("mix__parts",), Trial: ("trial",)},
+                **{Material: ("mix__parts__material", "clay")},
+                **{Remark: ("remarks",), ColourWords: ("colour_words",)},
+            },
+        ),
+        Kind(
+            slug="shelf",
+            title="Shelf",
+            model=Material,
+            shape="material",
+            words=_material_words,
+            found=_material_found,
+            related=("sheet",),
+            follows={FieldSheet: ("sheet",)},
+        ),
+        Kind(
+            slug="clays",
+            title="Clay results",
+            model=Material,
+            words=lambda clay: Words(clay.name),
+            found=_clay_results_found,
+            only=Q(pk__in=Tile.objects.exclude(clay=None).values("clay")),
+            follows={Tile: ("bars",)},
+        ),
+        Kind(
+            slug="mixes",
+            title="Mixes",
+            model=Mix,
+            shape="mix",
+            words=_mix_words,
+            found=_mix_found,
+            filters=MIX_FILTERS,
+            related=("made_by",),
+            prefetched=("parts",),
+            follows={MixPart: ("parts",)},
+        ),
+        Kind(
+            slug="plans",
+            title="Series and grids",
+            model=Plan,
+            filters=SIGNED,
+            words=lambda plan: Words(plan.name, [plan.get_kind_display(), plan.made_by]),
+            found=_plan_found,
+            related=("made_by",),
+        ),
+        Kind(
+            slug="trials",
+            title="Trials",
+            model=Trial,
+            filters=SIGNED,
+            words=_trial_words,
+            found=_trial_found,
+            related=("test__clay", "made_by"),
+            follows={ClayTest: ("test",), Material: ("test__clay",)},
+        ),
+        Kind(
+            slug="factor-trials",
+            title="Trials of factors",
+            model=FactorTrial,
+            words=_factor_words,
+            found=_made("trial of factors"),
+            related=("made_by",),
+            filters=SIGNED,
+        ),
+        Kind(
+            slug="surface-plans",
+            title="Surface plans",
+            model=SurfacePlan,
+            words=_surface_words,
+            found=_made("surface plan"),
+            related=("body", "made_by"),
+            prefetched=("coats",),
+            follows={PlannedCoat: ("coats",), Material: ("body",)},
+            filters=SIGNED,
+        ),
+        Kind(
+            slug="ware",
+            title="Ware",
+            model=WareBatch,
+            filters=SIGNED,
+            words=_ware_words,
+            found=_ware_found,
+            related=("clay", "made_by"),
+            follows={Material: ("clay",)},
+        ),
+        Kind(
+            slug="firings",
+            title="Firings",
+            model=Firing,
+            shape="firing",
+            words=_firing_words,
+            found=_firing_found,
+            filters=FIRING_FILTERS,
+            related=("kiln", "made_by"),
+            follows={Kiln: ("kiln",)},
+        ),
+        Kind(
+            slug="calculations",
+            title="Saved calculations",
+            model=SavedCalculation,
+            words=lambda saved: Words(saved.name),
+            found=_calculation_found,
+            only=Q(set_aside_at=None),
+            filters=SIGNED,
+        ),
+        Kind(
+            slug="findings",
+            title="Findings",
+            model=Finding,
+            filters=SIGNED,
+            words=_finding_words,
+            found=_finding_found,
+            related=(*CONCLUDED, "made_by"),
+            only=Q(superseded_by=None),
+            follows={Finding: ("superseded_by",)},
+        ),
+        Kind(
+            slug="notes",
+            title="Notes",
+            model=Note,
+            filters=SIGNED,
+            words=_note_words,
+            found=_note_found,
+            related=(*NOTED, "made_by"),
+            only=Q(withdrawn_at=None),
+            deferred=("image",),
+        ),
+    ]
+}
+"""The kinds by their slug, in the order they are shown."""

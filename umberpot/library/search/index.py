@@ -1,0 +1,142 @@
+"""Keeps the index true: whatever is written, what can be found of it follows at once.
+
+Single rows tell by Django's signals, many at a time by ``rows_written`` of the studio; both come
+within the transaction of the change.
+"""
+
+from collections.abc import Iterable, Iterator, Sequence
+from typing import Any
+
+from django.db import models, transaction
+from django.db.models.signals import post_delete, post_save, pre_delete
+
+from umberpot.library.models import Indexed
+from umberpot.library.search.kind import Kind
+from umberpot.library.search.kinds import KINDS
+from umberpot.library.search.typed import key_of
+from umberpot.studio.signals import rows_written
+
+VERSION = 1
+"""Raised with any change to the words of a kind: the next start then gathers them all anew."""
+
+AT_A_TIME = 500
+
+_KEPT = ["scope", "name", "words", "key", "alias", "version"]
+
+Model = type[models.Model]
+
+
+def listen() -> None:
+    """Follows every model that bears on what can be found."""
+    for model in {model for kind in KINDS.values() for model in (kind.model, *kind.follows)}:
+        post_save.connect(_saved, sender=model)
+        pre_delete.connect(_about_to_go, sender=model)
+        post_delete.connect(_gone, sender=model)
+        rows_written.connect(_written, sender=model)
+
+
+def scope_of(studio_id: int, kind: Kind) -> str:
+    """One word for a studio and a kind; a studio's words are looked for beside it only."""
+    return f"s{studio_id}{kind.slug.replace('-', '')}"
+
+
+def rebuild() -> None:
+    """Gathers the words of everything anew."""
+    with transaction.atomic():
+        Indexed.objects.all().delete()
+        for kind in KINDS.values():
+            keys = kind.rows().order_by("pk").values_list("pk", flat=True)
+            _refresh(kind, list(keys))
+
+
+def is_old() -> bool:
+    """Whether rows were gathered in an earlier way, or none were though there is something."""
+    if Indexed.objects.exclude(version=VERSION).exists():
+        return True
+    empty = not Indexed.objects.exists()
+    return empty and any(kind.rows().exists() for kind in KINDS.values())
+
+
+def _saved(sender: Model, instance: Any, **told: Any) -> None:
+    _follow(sender, [instance.pk])
+
+
+def _written(sender: Model, keys: Sequence[int], **told: Any) -> None:
+    _follow(sender, keys)
+
+
+def _about_to_go(sender: Model, instance: Any, **told: Any) -> None:
+    """What bore on other rows is not there to lead to them afterwards."""
+    instance.bore_on = {
+        kind.slug: list(keys) for kind, keys in _borne_on(sender, [instance.pk]) if keys
+    }
+
+
+def _gone(sender: Model, instance: Any, **told: Any) -> None:
+    for kind in KINDS.values():
+        if kind.model is sender:
+            _refresh(kind, [instance.pk])
+        _refresh(kind, instance.bore_on.get(kind.slug, []))
+
+
+def _follow(model: Model, keys: Sequence[int]) -> None:
+    """Rows of a model were written: their own words, and those of the rows they bear on.
+
+    A row that can itself be found bears on others by its name: where that stayed, so do they.
+    """
+    own = [kind for kind in KINDS.values() if kind.model is model]
+    bearing = {key for kind in own for key in _refresh(kind, keys)} if own else set(keys)
+    if bearing:
+        for kind, borne_on in _borne_on(model, bearing):
+            _refresh(kind, list(borne_on))
+
+
+def _borne_on(model: Model, keys: Iterable[int]) -> Iterator[tuple[Kind, set[int]]]:
+    for kind in KINDS.values():
+        found: set[int] = set()
+        for lookup in kind.follows.get(model, ()):
+            rows = kind.model._base_manager.filter(**{f"{lookup}__in": keys})
+            found.update(rows.values_list("pk", flat=True))
+        if found:
+            yield kind, found
+
+
+def _refresh(kind: Kind, keys: Sequence[int]) -> set[int]:
+    """Gathers the words of some rows anew; the keys of those whose words are other than before."""
+    changed: set[int] = set()
+    for start in range(0, len(keys), AT_A_TIME):
+        changed |= _refresh_some(kind, keys[start : start + AT_A_TIME])
+    return changed
+
+
+def _refresh_some(kind: Kind, keys: Sequence[int]) -> set[int]:
+    rows = kind.rows_with_words().filter(pk__in=keys)
+    now = {row.pk: _indexed(kind, row) for row in rows}
+    had = {row.row_id: row for row in Indexed.objects.filter(kind=kind.slug, row_id__in=keys)}
+    gone = [row.pk for key, row in had.items() if key not in now]
+    if gone:
+        Indexed.objects.filter(pk__in=gone).delete()
+    fresh = [one for key, one in sorted(now.items()) if not _same(one, had.get(key))]
+    Indexed.objects.bulk_create(
+        fresh, update_conflicts=True, unique_fields=["kind", "row_id"], update_fields=_KEPT
+    )
+    return {one.row_id for one in fresh}
+
+
+def _indexed(kind: Kind, row: Any) -> Indexed:
+    words = kind.words(row)
+    return Indexed(
+        studio_id=row.studio_id,
+        kind=kind.slug,
+        row_id=row.pk,
+        scope=scope_of(row.studio_id, kind),
+        name=words.name,
+        words=words.text,
+        key=key_of(words.name),
+        alias=key_of(words.alias),
+        version=VERSION,
+    )
+
+
+def _same(one: Indexed, had: Indexed | None) -> bool:
+    return had is not None and all(getattr(one, name) == getattr(had, name) for name in _KEPT)

@@ -1,0 +1,67 @@
+"""What a kind of thing that can be found is made of."""
+
+from collections.abc import Callable, Iterable
+from dataclasses import dataclass, field
+from typing import Any
+
+from django.db import models
+from django.db.models import Q, QuerySet
+
+
+@dataclass(frozen=True)
+class Found:
+    """Something to go to: its name, what it is, where it is; and the row, to draw it by."""
+
+    name: str
+    says: str
+    url: str
+    row: Any = None
+
+
+@dataclass(frozen=True)
+class Words:
+    """What a row is found by: its name, another name it has, and all else that is said of it."""
+
+    name: str
+    words: Iterable[object] = ()
+    alias: str = ""
+
+    @property
+    def text(self) -> str:
+        """The words in one line; what is empty is left out."""
+        return " ".join(str(word) for word in self.words if word not in (None, ""))
+
+
+Lookup = Callable[[Any], Q]
+
+
+@dataclass(frozen=True)
+class Kind:
+    """A kind of thing.
+
+    ``only`` are those of its rows that can be found. ``follows`` are models whose rows bear on its
+    words, each with the lookups that lead from its rows to theirs. ``filters`` lead from a
+    filter's value to a lookup. ``shape`` is how the page of results draws it.
+    """
+
+    slug: str
+    title: str
+    model: type[models.Model]
+    words: Callable[[Any], Words]
+    found: Callable[[Any], Found]
+    related: tuple[str, ...] = ()
+    prefetched: tuple[str, ...] = ()
+    follows: dict[type[models.Model], tuple[str, ...]] = field(default_factory=dict)
+    filters: dict[str, Lookup] = field(default_factory=dict)
+    deferred: tuple[str, ...] = ()
+    shape: str = ""
+    only: Q = field(default_factory=Q)
+
+    def rows(self) -> QuerySet:
+        """All rows of this kind that can be found, with what their captions say."""
+        every = self.model._default_manager.filter(self.only).order_by()
+        return every.select_related(*self.related).defer(*self.deferred)
+
+    def rows_with_words(self) -> QuerySet:
+        """The same, with all that their words are gathered from."""
+        return self.rows().prefetch_related(*self.prefetched)

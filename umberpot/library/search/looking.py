@@ -1,0 +1,197 @@
+"""Looking something up: by its exact code or name, by its words, and within filters.
+
+What a search reads is bounded, however much a studio has: the newest rows that have the words are
+taken in the order of the index, and filters look through so many of them at most.
+"""
+
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass, field
+from typing import Any
+
+from django.db import connection
+from django.db.models import Q
+from django.urls import reverse
+
+from umberpot.kiln.places import TOOLS as KILN_TOOLS
+from umberpot.library.models import Indexed
+from umberpot.library.search.index import scope_of
+from umberpot.library.search.kind import Found, Kind
+from umberpot.library.search.kinds import KINDS
+from umberpot.library.search.narrowing import Asked, narrowed
+from umberpot.library.search.typed import folded, key_of, match, words_in
+from umberpot.mixing.places import TOOLS as MIX_TOOLS
+from umberpot.places import PLACES
+from umberpot.results.places import TOOLS as RESULTS_TOOLS
+from umberpot.studio.models import Membership, Studio
+from umberpot.surface.places import TOOLS as SURFACE_TOOLS
+
+MOST_OF_A_KIND = 6
+"""So many of each kind are offered while someone types."""
+
+MOST_ON_A_PAGE = 24
+"""So many of each kind are on the page of results."""
+
+MOST_LOOKED_THROUGH = 2000
+"""Filters look through the newest so many that have the words."""
+
+
+@dataclass(frozen=True)
+class OfKind:
+    """What was found of one kind; ``more`` is whether there is more than is shown."""
+
+    title: str
+    slug: str
+    shape: str
+    rows: list[Found]
+    more: bool = False
+
+
+@dataclass(frozen=True)
+class Answer:
+    """All that was found, by kind; ``only`` is what Enter opens at once."""
+
+    kinds: list[OfKind] = field(default_factory=list)
+    only: Found | None = None
+
+    @property
+    def by_kind(self) -> dict[str, list[Found]]:
+        return {kind.title: kind.rows for kind in self.kinds}
+
+    @property
+    def count(self) -> int:
+        return sum(len(kind.rows) for kind in self.kinds)
+
+    @property
+    def more(self) -> bool:
+        return any(kind.more for kind in self.kinds)
+
+
+def look_up(studio: Studio, typed: str) -> Answer:
+    """The best few of each kind, while someone types.
+
+    Enter opens what is called exactly so, the first of its kind in the order of KINDS; else the
+    only thing that was found.
+    """
+    words = words_in(typed)
+    if not words:
+        return Answer()
+    kinds = [_of_kind(studio, kind, words, MOST_OF_A_KIND) for kind in KINDS.values()]
+    kinds += _fixed(studio, words)
+    kinds = [kind for kind in kinds if kind.rows]
+    return Answer(kinds, _only(studio, "".join(words), kinds))
+
+
+def results(studio: Studio, typed: str, asked: Asked, only_kind: str = "") -> Answer:
+    """The page of results: words, filters, or both; of one kind alone it shows more."""
+    words = words_in(typed)
+    if not words and not asked:
+        return Answer()
+    fitting = [kind for kind in KINDS.values() if asked.keys() <= kind.filters.keys()]
+    most = MOST_ON_A_PAGE
+    if only_kind in KINDS:
+        fitting = [kind for kind in fitting if kind.slug == only_kind]
+        most *= 10
+    kinds = [_narrowed(studio, kind, words, asked, most) for kind in fitting]
+    if not asked and not only_kind:
+        kinds += _fixed(studio, words)
+    return Answer([kind for kind in kinds if kind.rows])
+
+
+def keys_of(studio: Studio, kind: Kind, words: Sequence[str], most: int) -> list[int]:
+    """Keys of the rows that have the words: those with all in their names first, then newest."""
+    scope = scope_of(studio.pk, kind)
+    found = _matching(match(scope, list(words), "name"), most)
+    if len(found) < most:
+        seen = set(found)
+        everywhere = _matching(match(scope, list(words), "name words"), most + len(found))
+        found += [key for key in everywhere if key not in seen]
+    return found[:most]
+
+
+def _matching(query: str, most: int) -> list[int]:
+    with connection.cursor() as cursor:
+        cursor.execute(
+            "SELECT i.row_id FROM library_search s JOIN library_indexed i ON i.id = s.rowid"
+            " WHERE library_search MATCH %s ORDER BY s.rowid DESC LIMIT %s",
+            [query, most],
+        )
+        return [key for (key,) in cursor.fetchall()]
+
+
+def _rows(kind: Kind, keys: Sequence[int]) -> list[Any]:
+    """The rows of these keys, in their order."""
+    by_key = {row.pk: row for row in kind.rows().filter(pk__in=keys)}
+    return [by_key[key] for key in keys if key in by_key]
+
+
+def _of_kind(studio: Studio, kind: Kind, words: Sequence[str], most: int) -> OfKind:
+    keys = keys_of(studio, kind, words, most + 1)
+    rows = [kind.found(row) for row in _rows(kind, keys[:most])] if keys else []
+    return OfKind(kind.title, kind.slug, kind.shape, rows, more=len(keys) > most)
+
+
+def _narrowed(studio: Studio, kind: Kind, words: Sequence[str], asked: Asked, most: int) -> OfKind:
+    if not asked:
+        return _of_kind(studio, kind, words, most)
+    lookups = Q(studio=studio)
+    keys: list[int] = []
+    if words:
+        keys = keys_of(studio, kind, words, MOST_LOOKED_THROUGH)
+        lookups &= Q(pk__in=keys)
+    for name, value in asked.items():
+        lookups &= kind.filters[name](value)
+    every = kind.rows_with_words().filter(lookups).order_by("-pk")[:MOST_LOOKED_THROUGH]
+    rows = narrowed(list(every), asked)
+    if words and "near" not in asked:
+        place = {key: at for at, key in enumerate(keys)}
+        rows.sort(key=lambda row: place[row.pk])
+    found = [kind.found(row) for row in rows[:most]]
+    return OfKind(kind.title, kind.slug, kind.shape, found, more=len(rows) > most)
+
+
+def _only(studio: Studio, typed: str, kinds: Sequence[OfKind]) -> Found | None:
+    """What is called exactly so, or the only thing there is."""
+    key = key_of(typed)
+    exact = Indexed.objects.of(studio).filter(Q(key=key) | Q(alias=key))
+    keys = _by_kind(exact[:MOST_OF_A_KIND])
+    for slug, kind in KINDS.items():
+        for row in _rows(kind, keys.get(slug, [])):
+            return kind.found(row)
+    every = [row for kind in kinds for row in kind.rows]
+    same = [row for row in every if key_of(row.name) == key]
+    return same[0] if same else every[0] if len(every) == 1 else None
+
+
+def _by_kind(rows: Iterable[Indexed]) -> dict[str, list[int]]:
+    found: dict[str, list[int]] = {}
+    for row in rows:
+        found.setdefault(row.kind, []).append(row.row_id)
+    return found
+
+
+def _fixed(studio: Studio, words: Sequence[str]) -> list[OfKind]:
+    """People and pages: few, and none of them is a row of the studio's work."""
+    return [
+        OfKind("People", "people", "", list(_people(studio, words))),
+        OfKind("Pages", "pages", "", list(_pages(words))),
+    ]
+
+
+def _people(studio: Studio, words: Sequence[str]) -> Iterator[Found]:
+    members = Membership.objects.filter(studio=studio).select_related("user")
+    for word in words:
+        members = members.filter(user__username__icontains=word)
+    for member in members[:MOST_OF_A_KIND]:
+        url = f"{reverse('library:go')}?who={member.user}"
+        yield Found(str(member.user), f"{member.role}: what they made", url)
+
+
+def _pages(words: Sequence[str]) -> Iterator[Found]:
+    """The places and tools themselves, by their words."""
+    groups = (*MIX_TOOLS, *KILN_TOOLS, *RESULTS_TOOLS, *SURFACE_TOOLS)
+    tools = [tool for group in groups for tool in group.tools]
+    pages = [(word, says, name) for word, name, says in PLACES]
+    pages += [(tool.word, tool.says or "page", tool.url_name) for tool in tools]
+    for word, says, name in pages:
+        if all(folded(part) in folded(word) for part in words):
+            yield Found(word, says, reverse(name))

@@ -1,0 +1,99 @@
+"""Filters of a search: what may be asked, and the part of it that no lookup can answer."""
+
+import math
+from collections.abc import Sequence
+from typing import Any
+
+from django import forms
+
+from claycore.colour.difference import ciede2000
+from claycore.colour.notation import Lab
+from claycore.firing import cones
+from claycore.measure import bounds
+from umberpot.library.search.typed import LONGEST_TEXT
+from umberpot.mixing.models import Mix
+from umberpot.results.calculators.colour.fields import ColourField
+from umberpot.tiles.models import ColourReading, Tile
+from umberpot.ui.fields.measures import Choice, MeasureField
+
+Asked = dict[str, Any]
+"""What was asked, by the names of the kinds' filters."""
+
+NEAR_DELTA_E = 6.0
+"""Colours within this CIEDE2000 difference count as near: another shade, yet kin (about 1 is just
+seen; common practice). Someone who looks for "that green" means more than its twins."""
+
+SURFACES = [("", "any"), ("bare", "bare"), ("glazed", "glazed")]
+WHAT_IS_READ = [("", "anything"), *((w, w) for w in ("shrinkage", "absorption", "colour"))]
+CONES = [("", "any"), *((cone, cone) for cone in cones.CONES)]
+
+
+def _day(label: str) -> forms.DateField:
+    return forms.DateField(
+        required=False, label=label, widget=forms.DateInput(attrs={"type": "date"})
+    )
+
+
+class SearchForm(forms.Form):
+    """Words and filters; everything may be left open."""
+
+    q = forms.CharField(max_length=LONGEST_TEXT, required=False, label="Words")
+    material = forms.CharField(max_length=LONGEST_TEXT, required=False, label="Material")
+    pct_from = MeasureField(bounds.PERCENTAGE, required=False, label="Percentage from")
+    pct_to = MeasureField(bounds.PERCENTAGE, required=False, label="Percentage to")
+    clay = forms.CharField(max_length=LONGEST_TEXT, required=False, label="Clay")
+    cone = Choice(choices=CONES, required=False, label="Cone")
+    surface = Choice(choices=SURFACES, required=False, label="Surface")
+    read = Choice(choices=WHAT_IS_READ, required=False, label="Read")
+    near = ColourField("Colour near", required=False)
+    since = _day("Since")
+    until = _day("Until")
+    who = forms.CharField(max_length=150, required=False, label="By")
+
+    @property
+    def filters(self) -> list[forms.BoundField]:
+        """The fields beside the words."""
+        return [field for field in self if field.name != "q"]
+
+    def asked(self) -> Asked:
+        """What was asked that makes sense; what does not is said at its field."""
+        self.full_clean()
+        told = {k: v for k, v in getattr(self, "cleaned_data", {}).items() if v not in (None, "")}
+        told.pop("q", None)
+        low, high = told.pop("pct_from", None), told.pop("pct_to", None)
+        if low is not None or high is not None:
+            told["pct"] = (low or 0.0, math.inf if high is None else high)
+        return told
+
+
+def narrowed(rows: Sequence[Any], asked: Asked) -> list[Any]:
+    """Those of the rows that have the percentage and are near the colour; the nearest first."""
+    kept = list(rows)
+    if "pct" in asked:
+        kept = [row for row in kept if _has_pct(row, asked["pct"], asked.get("material", ""))]
+    if "near" in asked:
+        far = _differences(kept, asked["near"])
+        near = [row for row in kept if far.get(row.pk, math.inf) <= NEAR_DELTA_E]
+        kept = sorted(near, key=lambda row: far[row.pk])
+    return kept
+
+
+def _has_pct(row: Tile | Mix, within: tuple[float, float], material: str) -> bool:
+    """Whether a colourant, or the one that is named, is in it within these percentages."""
+    mix = row.mix if isinstance(row, Tile) else row
+    pcts = mix.said_pcts if mix and mix.made_of else {}
+    named = {k: v for k, v in pcts.items() if k.casefold() == material.casefold()}
+    low, high = within
+    return any(low <= pct <= high for pct in (named or pcts).values())
+
+
+def _differences(tiles: Sequence[Tile], wanted: Lab) -> dict[int, float]:
+    """How far the fired colour of each tile is from the wanted one, by key: its nearest half."""
+    standing = ColourReading.objects.filter(
+        superseded_at=None, tile__in=[tile.pk for tile in tiles]
+    )
+    found: dict[int, float] = {}
+    for reading in standing:
+        far = ciede2000(wanted, reading.lab)
+        found[reading.tile_id] = min(far, found.get(reading.tile_id, math.inf))
+    return found

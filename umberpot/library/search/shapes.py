@@ -1,0 +1,98 @@
+"""What the page of results draws its rows by: tiles as tiles, mixes as bars, firings as curves."""
+
+from collections import defaultdict
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass
+from typing import Any
+
+from django.http import QueryDict
+
+from umberpot.kiln.models import Firing, LogPoint
+from umberpot.library.search.kind import Found
+from umberpot.library.search.looking import Answer, OfKind
+from umberpot.mixing.models import Mix
+from umberpot.tiles.fired_looks import note_mixes
+from umberpot.tiles.models import Tile
+from umberpot.tiles.progress import TileProgress, progress_of
+from umberpot.ui.drawing import Drawing, Stroke
+
+WIDE, HIGH = 84.0, 44.0
+MOST_POINTS = 60
+"""A curve as small as this shows no more."""
+
+
+@dataclass(frozen=True)
+class Shaped:
+    """A kind of the page: its rows, each with what it is drawn by; where there is more of it."""
+
+    kind: OfKind
+    rows: list[tuple[Found, Any]]
+    all_of_it: str
+
+
+def with_shapes(answer: Answer, query: QueryDict) -> list[Shaped]:
+    """The kinds of an answer with their shapes; ``query`` is what was asked."""
+    return [
+        Shaped(kind, _drawn(kind), _only(query, kind.slug) if kind.more else "")
+        for kind in answer.kinds
+    ]
+
+
+def _only(query: QueryDict, slug: str) -> str:
+    asked = query.copy()
+    asked["kind"] = slug
+    return f"?{asked.urlencode()}"
+
+
+def _drawn(kind: OfKind) -> list[tuple[Found, Any]]:
+    draw = DRAWN.get(kind.shape)
+    shapes = draw([found.row for found in kind.rows]) if draw else {}
+    return [(found, shapes.get(found.row.pk) if found.row else None) for found in kind.rows]
+
+
+def _tiles(tiles: Sequence[Tile]) -> Mapping[int, TileProgress]:
+    rows = Tile.objects.filter(pk__in=[tile.pk for tile in tiles]).with_history()
+    return {tile.pk: progress_of(tile) for tile in rows}
+
+
+def _mixes(mixes: Sequence[Mix]) -> Mapping[int, Mix]:
+    """Those that are made, each with the fired colour of its own tiles."""
+    made = [mix for mix in mixes if mix.made_of]
+    note_mixes(made)
+    return {mix.pk: mix for mix in made}
+
+
+def _curves(firings: Sequence[Firing]) -> Mapping[int, Drawing]:
+    """The logged curve of each firing that has one, to a common scale."""
+    points = LogPoint.objects.filter(log__firing__in=[firing.pk for firing in firings])
+    by_firing: defaultdict[int, list[tuple[float, float]]] = defaultdict(list)
+    for firing, seconds, celsius in points.order_by("log", "seconds").values_list(
+        "log__firing", "seconds", "celsius"
+    ):
+        by_firing[firing].append((seconds, celsius))
+    every = [point for points in by_firing.values() for point in points]
+    if not every:
+        return {}
+    longest, hottest = (max(values) or 1.0 for values in zip(*every, strict=True))
+    return {
+        firing: Drawing(WIDE, HIGH, "its curve", [_curve(points, longest, hottest)])
+        for firing, points in by_firing.items()
+    }
+
+
+def _curve(points: Sequence[tuple[float, float]], longest: float, hottest: float) -> Stroke:
+    every = max(1, len(points) // MOST_POINTS)
+    room = HIGH - 4
+    path = tuple(
+        (seconds / longest * WIDE, HIGH - 2 - celsius / hottest * room)
+        for seconds, celsius in points[::every]
+    )
+    return Stroke(path, "chart-line")
+
+
+DRAWN: dict[str, Callable[[Sequence[Any]], Mapping[int, Any]]] = {
+    "tile": _tiles,
+    "mix": _mixes,
+    "firing": _curves,
+}
+"""How the rows of each shape are drawn: their drawings by key."""
