@@ -44,6 +44,7 @@ OWN = _names("""
 OWNERS = _names("""
     studio: invite change-role remove-person withdraw-invitation
     library: back-up journal
+    transfer: archive archive-file
 """)
 """What only an owner reaches."""
 

@@ -102,11 +102,11 @@ def _borne_on(model: Model, keys: Iterable[int]) -> Iterator[tuple[Kind, set[int
 
 
 def _refresh(kind: Kind, keys: Sequence[int]) -> set[int]:
-    """Gathers the words of some rows anew; the keys of those whose words are other than before."""
-    changed: set[int] = set()
+    """Gathers the words of some rows anew; the keys of those that are new or have another name."""
+    renamed: set[int] = set()
     for start in range(0, len(keys), AT_A_TIME):
-        changed |= _refresh_some(kind, keys[start : start + AT_A_TIME])
-    return changed
+        renamed |= _refresh_some(kind, keys[start : start + AT_A_TIME])
+    return renamed
 
 
 def _refresh_some(kind: Kind, keys: Sequence[int]) -> set[int]:
@@ -120,7 +120,7 @@ def _refresh_some(kind: Kind, keys: Sequence[int]) -> set[int]:
     Indexed.objects.bulk_create(
         fresh, update_conflicts=True, unique_fields=["kind", "row_id"], update_fields=_KEPT
     )
-    return {one.row_id for one in fresh}
+    return {one.row_id for one in fresh if _is_renamed(one, had.get(one.row_id))}
 
 
 def _indexed(kind: Kind, row: Any) -> Indexed:
@@ -140,3 +140,7 @@ def _indexed(kind: Kind, row: Any) -> Indexed:
 
 def _same(one: Indexed, had: Indexed | None) -> bool:
     return had is not None and all(getattr(one, name) == getattr(had, name) for name in _KEPT)
+
+
+def _is_renamed(one: Indexed, had: Indexed | None) -> bool:
+    return had is None or one.name != had.name

@@ -1,0 +1,1 @@
+"""The whole studio as one file: out of one installation, and into an empty studio of another."""

@@ -1,0 +1,140 @@
+"""Taking an archive in to an empty studio: all of it in one transaction, or nothing."""
+
+from collections.abc import Iterator
+from itertools import count
+from typing import IO, Any
+
+from django.contrib.auth.models import User
+from django.db import IntegrityError, connection, models, transaction
+from django.db.models import Max
+
+from umberpot.studio.models import Membership, Studio
+from umberpot.studio.signals import rows_written
+from umberpot.transfer.archive import contents, sentences
+from umberpot.transfer.archive.checking import Archive, Report, Unfit
+
+AT_A_TIME = 500
+
+Keys = dict[type[models.Model], int]
+"""By model, the key before that of its first row: number n of the archive gets this plus n."""
+
+
+def is_empty(studio: Studio) -> bool:
+    """Whether there is nothing yet that an archive could be mixed up with."""
+    return not any(
+        model._base_manager.filter(studio=studio).exists() for model in contents.archived().values()
+    )
+
+
+def take_in(studio: Studio, file: IO[bytes], report: Report) -> Archive:
+    """Checks an archive and takes it in. Raises Unfit, and then nothing has changed.
+
+    Rows are written as they are, with the days they had: neither the journal nor any clock of the
+    models has a part in it.
+    """
+    archive = Archive(file)
+    if not is_empty(studio):
+        raise Unfit(sentences.NOT_EMPTY)
+    archive.check(report)
+    try:
+        with transaction.atomic():
+            _write(studio, archive)
+    except IntegrityError:
+        raise Unfit(sentences.CONTRADICTS) from None
+    return archive
+
+
+def _write(studio: Studio, archive: Archive) -> None:
+    if not is_empty(studio):
+        raise Unfit(sentences.NOT_EMPTY)
+    Studio.objects.filter(pk=studio.pk).update(**archive.studio())
+    people = [_account_of(name, studio) for name in archive.people()]
+    every = contents.archived()
+    before: Keys = {
+        model: model._base_manager.aggregate(last=Max("pk"))["last"] or 0
+        for model in every.values()
+    }
+    for label, model in every.items():
+        _insert(model, _values(studio, archive, label, model, people, before))
+    for label, model in every.items():
+        first, rows = before[model] + 1, archive.manifest.rows.get(label, 0)
+        for start in range(first, first + rows, AT_A_TIME):
+            stop = min(start + AT_A_TIME, first + rows)
+            rows_written.send(model, keys=list(range(start, stop)))
+
+
+def _account_of(name: str, studio: Studio) -> int:
+    """Whose account a name stands for here: a member's, or a new one that nobody signs in to.
+
+    Somebody of another studio with the same name is somebody else: a number sets them apart.
+    """
+    member = Membership.objects.filter(studio=studio, user__username=name).first()
+    if member:
+        return member.user_id
+    free = name
+    for number in count(2):
+        if not User.objects.filter(username=free).exists():
+            break
+        free = f"{name[:140]}-{number}"
+    account = User(username=free, is_active=False)
+    account.set_unusable_password()
+    account.save()
+    return account.pk
+
+
+def _values(
+    studio: Studio,
+    archive: Archive,
+    label: str,
+    model: type[models.Model],
+    people: list[int],
+    before: Keys,
+) -> Iterator[list[Any]]:
+    """The values of each row in the order of the model's columns, as the database has them."""
+    for number, row in enumerate(archive.rows(label, model), 1):
+        yield [
+            field.get_db_prep_save(
+                _value(field, row, number, studio, archive, people, before), connection
+            )
+            for field in model._meta.concrete_fields
+        ]
+
+
+def _value(
+    field: models.Field,
+    row: dict[str, Any],
+    number: int,
+    studio: Studio,
+    archive: Archive,
+    people: list[int],
+    before: Keys,
+) -> Any:
+    model = field.model
+    if field.primary_key:
+        return before[model] + number
+    if field.name == "studio":
+        return studio.pk
+    if isinstance(field, models.BinaryField):
+        return archive.picture(model._meta.label, number, field)
+    value = row.get(field.name)
+    target = contents.related(field)
+    if target is None or value is None:
+        return value
+    return people[value - 1] if target is User else before[target] + value
+
+
+def _insert(model: type[models.Model], rows: Iterator[list[Any]]) -> None:
+    """Writes rows with their keys, so many in a statement: memory does not grow with them."""
+    quote = connection.ops.quote_name
+    columns = ", ".join(quote(str(field.column)) for field in model._meta.concrete_fields)
+    places = ", ".join("%s" for _ in model._meta.concrete_fields)
+    statement = f"INSERT INTO {quote(model._meta.db_table)} ({columns}) VALUES ({places})"  # noqa: S608
+    with connection.cursor() as cursor:
+        some: list[list[Any]] = []
+        for row in rows:
+            some.append(row)
+            if len(some) == AT_A_TIME:
+                cursor.executemany(statement, some)
+                some = []
+        if some:
+            cursor.executemany(statement, some)

@@ -1,0 +1,148 @@
+"""What an archive holds, and how each value is written in it.
+
+Rows are numbered anew from 1 within their model, in the order in which they were made, and point to
+one another by these numbers: the keys of one installation mean nothing in another.
+"""
+
+import re
+import uuid
+from collections.abc import Iterator
+from datetime import UTC, date, datetime
+from decimal import Decimal
+from functools import cache
+from typing import Any
+
+from django.apps import apps
+from django.contrib.auth.models import User
+from django.core.exceptions import ValidationError
+from django.db import models
+from django.utils.dateparse import parse_datetime
+
+from umberpot.studio.models import Studio, StudioOwned
+
+FORMAT = "umber pot studio"
+VERSION = 1
+"""Raised when an archive of before can no longer be read as it is; then ``UPGRADES`` says how."""
+
+LEFT_OUT = {
+    "studio.ImportProgress": "gone once an import is done",
+    "studio.Invitation": "a way into this installation",
+    "bench.CalendarFeed": "a secret address of this installation",
+    "tiles.ClayFigure": "worked out anew from the readings",
+}
+"""Models of a studio that an archive leaves out, and why. So are the journal and the members."""
+
+UNTOLD = {"id", "studio", "figures_at"}
+"""Fields that are not written: keys of this installation, and what is worked out anew."""
+
+MANIFEST, README, STUDIO, PEOPLE = "manifest.json", "README.txt", "studio.json", "people.jsonl"
+
+NAMES = re.compile(
+    r"manifest\.json|README\.txt|studio\.json|people\.jsonl|csv/[a-z]+\.csv"
+    r"|data/[a-z]+\.[A-Za-z]+\.jsonl|files/[a-z]+\.[A-Za-z]+/[0-9]+-[a-z_]+"
+)
+"""Every name there may be in an archive. None has a way up, a root, or a drive in it."""
+
+
+@cache
+def archived() -> dict[str, type[models.Model]]:
+    """The models of an archive by their label, in a set order."""
+    owned = [model for model in apps.get_models() if issubclass(model, StudioOwned)]
+    labels = {model._meta.label: model for model in owned}
+    return {label: labels[label] for label in sorted(labels.keys() - LEFT_OUT.keys())}
+
+
+def told_fields(model: type[models.Model]) -> list[models.Field]:
+    """The fields of a model that an archive writes."""
+    return [f for f in model._meta.concrete_fields if f.name not in UNTOLD]
+
+
+def plain_fields(model: type[models.Model]) -> list[models.Field]:
+    """Those that stand in its rows."""
+    return [f for f in told_fields(model) if not isinstance(f, models.BinaryField)]
+
+
+def file_fields(model: type[models.Model]) -> list[models.Field]:
+    """Those whose content is a file of its own."""
+    return [f for f in told_fields(model) if isinstance(f, models.BinaryField)]
+
+
+def studio_fields() -> list[models.Field]:
+    """What an archive tells of the studio itself."""
+    return [f for f in Studio._meta.concrete_fields if f.name != "id"]
+
+
+def data_name(label: str) -> str:
+    """The name of the file of a model's rows."""
+    return f"data/{label}.jsonl"
+
+
+def file_name(label: str, number: int, field: models.Field) -> str:
+    """The name of the file of one row's picture."""
+    return f"files/{label}/{number}-{field.name}"
+
+
+def written(value: Any) -> Any:
+    """A value as JSON has it. Times are UTC to the microsecond."""
+    if isinstance(value, datetime):
+        return value.astimezone(UTC).isoformat()
+    if isinstance(value, date | uuid.UUID | Decimal):
+        return str(value)
+    return value
+
+
+def read_value(field: models.Field, value: Any) -> Any:
+    """A value as the field has it. Raises ValidationError for one it may not have."""
+    if isinstance(field, models.DateTimeField) and isinstance(value, str):
+        moment = parse_datetime(value)
+        if moment is None or moment.tzinfo is None:
+            raise ValidationError("not a time with its zone")
+        return moment
+    if value is None and field.null:
+        return None
+    if isinstance(field, models.JSONField):
+        return value
+    if value == "" and field.empty_strings_allowed:
+        return ""
+    return field.clean(value, None)
+
+
+def default_of(field: models.Field) -> Any:
+    """What a row of an earlier version has in a field that it did not know yet.
+
+    Raises ValidationError where there is nothing it could be.
+    """
+    if field.has_default():
+        return field.get_default()
+    if field.null:
+        return None
+    if field.empty_strings_allowed and field.blank:
+        return ""
+    raise ValidationError("missing")
+
+
+def related(field: models.Field) -> type[models.Model] | None:
+    """The model a field points to; None for a field that does not."""
+    return field.related_model if field.is_relation else None
+
+
+def points_to_person(field: models.Field) -> bool:
+    """Whether it points to somebody's account, which an archive knows only by name."""
+    return related(field) is User
+
+
+UPGRADES: dict[int, Any] = {}
+"""By version, what brings a row (label, row) of it up to the next. None is needed so far."""
+
+
+def upgraded(label: str, row: dict[str, Any], version: int) -> dict[str, Any]:
+    """A row as this version has it."""
+    for step in range(version, VERSION):
+        row = UPGRADES[step](label, row)
+    return row
+
+
+def every_name(counts: dict[str, int]) -> Iterator[str]:
+    """The names that every archive has."""
+    yield from (STUDIO, PEOPLE, README)
+    yield from (data_name(label) for label in counts)

@@ -1,0 +1,62 @@
+"""The whole studio out, as one archive; and one taken in to an empty studio. For owners."""
+
+import tempfile
+import uuid
+
+from django.contrib import messages
+from django.http import FileResponse, HttpResponse, HttpResponseBase
+from django.shortcuts import redirect, render
+from django.utils import timezone
+from django.utils.text import slugify
+from django.views.decorators.http import require_GET, require_http_methods
+
+from umberpot.studio import progress
+from umberpot.studio.request import StudioRequest, page_key, posted
+from umberpot.studio.roles import for_owners
+from umberpot.transfer.archive import sentences
+from umberpot.transfer.archive.checking import Archive, Unfit
+from umberpot.transfer.archive.coming_in import is_empty, take_in
+from umberpot.transfer.archive.forms import ArchiveForm
+from umberpot.transfer.archive.going_out import write_archive
+
+PLACE = "Library"
+
+
+@for_owners
+@require_http_methods(["GET", "POST"])
+def archive(request: StudioRequest) -> HttpResponse:
+    """Where the whole studio goes out and comes in."""
+    form = ArchiveForm(posted(request), request.FILES or None)
+    if form.is_valid() and _taken_in(request, form):
+        return redirect("transfer:archive")
+    shown = {"place": PLACE, "form": form, "empty": is_empty(request.studio)}
+    shown["request_key"] = uuid.uuid4()
+    status = 400 if form.errors else 200
+    return render(request, "transfer/archive/archive.html", shown, status=status)
+
+
+def _taken_in(request: StudioRequest, form: ArchiveForm) -> bool:
+    """Takes the archive in, telling how far it has come; what is wrong is said at the field."""
+    key, file = page_key(request), form.cleaned_data["archive"]
+    try:
+        rows = Archive(file).manifest.count
+        found = take_in(request.studio, file, progress.begin(request.studio, key, rows))
+    except Unfit as unfit:
+        form.add_error("archive", str(unfit))
+        return False
+    finally:
+        progress.end(request.studio, key)
+    messages.success(request, sentences.taken_in(found.manifest.studio, found.manifest.count))
+    return True
+
+
+@for_owners
+@require_GET
+def download(request: StudioRequest) -> HttpResponseBase:
+    """The archive. It is written as of one moment, and sent once it is whole."""
+    now = timezone.now()
+    file = tempfile.TemporaryFile()  # noqa: SIM115 (the response closes it)
+    write_archive(request.studio, file, now)
+    file.seek(0)
+    name = f"{slugify(request.studio.name) or 'studio'}-{timezone.localtime(now):%Y-%m-%d}.zip"
+    return FileResponse(file, as_attachment=True, filename=name, content_type="application/zip")
