@@ -11,13 +11,14 @@ from django.views.decorators.http import require_GET
 from claycore.measure.errors import ClayError
 from claycore.measure.formatting import to_two_digits, with_u95
 from umberpot.results.clays.lookup import judged_of, one_clay
-from umberpot.results.clays.report import Swatch, clay_report_pdf
+from umberpot.results.clays.report import clay_report
 from umberpot.results.clays.shrink_rule import shrink_rule_pdf
 from umberpot.results.clays.tables import figure_rows
 from umberpot.results.readings.rows import COLUMNS as READING_COLUMNS
 from umberpot.results.readings.rows import as_text, record_rows
 from umberpot.studio.request import StudioRequest
 from umberpot.tiles.clay_records import ClayRecord
+from umberpot.ui.reports.printed import printed
 from umberpot.ui.tables import to_csv
 
 COLUMNS = ("clay", "cone", "figure", "method", "unit", "value", "u95", "bars")
@@ -40,21 +41,8 @@ def report(request: StudioRequest, pk: int) -> HttpResponse:
     """The report as PDF, judged as the page is."""
     record = one_clay(request, pk)
     _, judged = judged_of(request, record)
-    body = clay_report_pdf(judged, _swatches(record), timezone.localdate())
+    body = printed(clay_report(judged, record.bars, timezone.localdate()))
     return _download(body, "application/pdf", _file_name(record, "report.pdf"))
-
-
-def _swatches(record: ClayRecord) -> list[Swatch]:
-    """Bars whose fired colour is known, by the firing it was seen after."""
-    found = []
-    for tile in record.bars:
-        by_firing = {c.firing_id: c for c in tile.colours.all() if c.is_current}
-        found += [
-            Swatch(tile, firing.cone, by_firing[firing.pk].lab.hex)
-            for firing in tile.firings
-            if firing.pk in by_firing
-        ]
-    return found
 
 
 def _rows(record: ClayRecord) -> list[dict[str, Any]]:

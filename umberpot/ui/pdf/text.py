@@ -1,4 +1,4 @@
-"""What every printed sheet shares."""
+"""Text as the fonts of a printed sheet can show it."""
 
 from xml.sax.saxutils import escape
 

@@ -1,0 +1,83 @@
+"""What a report is made of. Each block knows its template; umberpot/ui/reports/printed.py how it is
+printed."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from datetime import date
+from typing import ClassVar
+
+from umberpot.ui.drawing import Drawing
+
+
+@dataclass(frozen=True)
+class Text:
+    """A paragraph; ``lead`` is said in bold before it."""
+
+    template: ClassVar[str] = "ui/reports/text.html"
+    text: str
+    lead: str = ""
+    small: bool = False
+
+
+@dataclass(frozen=True)
+class Swatch:
+    """A fired colour as ``#rrggbb``, what it is the colour of, and a line under that."""
+
+    fill: str
+    name: str
+    says: str = ""
+
+
+@dataclass(frozen=True)
+class Swatches:
+    """Fired colours touching, in their order."""
+
+    template: ClassVar[str] = "ui/reports/swatches.html"
+    swatches: Sequence[Swatch]
+
+
+@dataclass(frozen=True)
+class Grid:
+    """A table: a head, rows, and how wide each column is as a share of the page."""
+
+    template: ClassVar[str] = "ui/reports/grid.html"
+    head: Sequence[str]
+    rows: Sequence[Sequence[str]]
+    shares: Sequence[float]
+
+
+@dataclass(frozen=True)
+class Picture:
+    """A drawing."""
+
+    template: ClassVar[str] = "ui/reports/picture.html"
+    drawing: Drawing
+
+
+Block = Text | Swatches | Grid | Picture
+
+
+@dataclass(frozen=True)
+class Section:
+    """A heading and what stands under it."""
+
+    title: str
+    blocks: Sequence[Block]
+
+
+@dataclass(frozen=True)
+class Report:
+    """``subtitle`` says what the title names; ``headline`` is what it comes to, in a sentence."""
+
+    title: str
+    subtitle: str
+    studio: str
+    made_on: date
+    headline: str
+    blocks: Sequence[Block] = ()
+    sections: Sequence[Section] = field(default_factory=list)
+
+    @property
+    def told(self) -> list[Section]:
+        """The sections that have something in them."""
+        return [section for section in self.sections if section.blocks]

@@ -1,0 +1,87 @@
+"""A report as PDF."""
+
+import io
+from collections.abc import Iterator, Sequence
+
+from reportlab.lib import colors
+from reportlab.lib.pagesizes import A4
+from reportlab.lib.units import mm
+from reportlab.platypus import Flowable, KeepTogether, Paragraph, SimpleDocTemplate, Spacer, Table
+from reportlab.platypus import TableStyle as Style
+
+from umberpot.ui.pdf import printable, shown
+from umberpot.ui.pdf.charts import PrintedChart
+from umberpot.ui.pdf.looks import HEAD, SMALL, TEXT, TITLE, WIDTH, table
+from umberpot.ui.reports.blocks import Block, Grid, Picture, Report, Swatch, Swatches, Text
+
+SWATCHES_A_ROW = 10
+
+
+def printed(report: Report) -> bytes:
+    """The report on sheets of A4."""
+    out = io.BytesIO()
+    document = SimpleDocTemplate(
+        out,
+        pagesize=A4,
+        leftMargin=18 * mm,
+        rightMargin=18 * mm,
+        topMargin=15 * mm,
+        bottomMargin=14 * mm,
+        title=shown(f"{report.title}: report"),
+        invariant=1,
+    )
+    document.build(list(_story(report)))
+    return out.getvalue()
+
+
+def _story(report: Report) -> Iterator[Flowable]:
+    yield Paragraph(printable(report.title), TITLE)
+    yield Paragraph(printable(report.subtitle), TEXT)
+    yield Paragraph(printable(f"{report.studio}, {report.made_on:%-d %B %Y}"), SMALL)
+    if report.headline:
+        yield Paragraph(printable(report.headline), HEAD)
+    for block in report.blocks:
+        yield _printed(block)
+    for section in report.told:
+        first, *others = [_printed(block) for block in section.blocks]
+        yield KeepTogether([Paragraph(printable(section.title), HEAD), first])
+        yield from others
+
+
+def _printed(block: Block) -> Flowable:
+    if isinstance(block, Text):
+        lead = f"<b>{printable(block.lead)}:</b> " if block.lead else ""
+        return Paragraph(lead + printable(block.text), SMALL if block.small else TEXT)
+    if isinstance(block, Swatches):
+        return _swatches(block.swatches)
+    if isinstance(block, Grid):
+        return table([block.head, *block.rows], [WIDTH * share for share in block.shares])
+    return _picture(block)
+
+
+def _picture(block: Picture) -> Flowable:
+    return KeepTogether([Spacer(1, 3 * mm), PrintedChart(block.drawing, WIDTH * 0.92)])
+
+
+def _swatches(swatches: Sequence[Swatch]) -> Flowable:
+    """Rows of touching colours, each with its name and a line under it."""
+    starts = range(0, len(swatches), SWATCHES_A_ROW)
+    return KeepTogether([_swatch_row(swatches[start : start + SWATCHES_A_ROW]) for start in starts])
+
+
+def _swatch_row(swatches: Sequence[Swatch]) -> Table:
+    made = Table(
+        [
+            ["" for _ in swatches],
+            [shown(swatch.name) for swatch in swatches],
+            [shown(swatch.says) for swatch in swatches],
+        ],
+        colWidths=[WIDTH / SWATCHES_A_ROW] * len(swatches),
+        rowHeights=[11 * mm, 4 * mm, 4.5 * mm],
+        hAlign="LEFT",
+    )
+    style = [("FONT", (0, 1), (-1, -1), "Helvetica", 6.5), ("ALIGN", (0, 0), (-1, -1), "CENTER")]
+    for x, swatch in enumerate(swatches):
+        style.append(("BACKGROUND", (x, 0), (x, 0), colors.HexColor(swatch.fill)))
+    made.setStyle(Style(style))
+    return made
