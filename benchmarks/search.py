@@ -14,6 +14,7 @@ import django
 django.setup()
 
 import uuid
+from collections.abc import Callable
 
 from auditlog.context import disable_auditlog
 from django.conf import settings
@@ -87,22 +88,29 @@ def a_studio(name: str, count: int) -> User:
     return user
 
 
-def write_cost(studio: Studio) -> float:
-    """A save with the journal and the index, as a ratio to one without."""
+def write_costs(client: Client, studio: Studio) -> dict[str, float]:
+    """A row saved, and a page sent that saves one, as ratios to neither journal nor index."""
     material = Material.objects.create(studio=studio, kind="stain", name="Cost")
 
     def save() -> None:
         material.notes = str(uuid.uuid4())
         material.save()
 
-    def bare() -> None:
+    def send() -> None:
+        sent = {"kind": "stain", "name": "Cost", "state": "dry", "notes": str(uuid.uuid4())}
+        if client.post(f"/shelf/{material.pk}/", sent).status_code != 302:
+            raise SystemExit("The page refuses what is sent: nothing was measured.")
+
+    def bare(call: Callable[[], None]) -> None:
         post_save.disconnect(_saved, sender=Material)
         with disable_auditlog():
-            save()
+            call()
         post_save.connect(_saved, sender=Material)
 
-    found = medians({"full": save, "bare": bare}, 200)
-    return found["full"] / found["bare"]
+    calls = {"row": save, "bare row": lambda: bare(save)}
+    calls |= {"page": send, "bare page": lambda: bare(send)}
+    found = medians(calls, 200)
+    return {name: found[name] / found[f"bare {name}"] for name in ("row", "page")}
 
 
 def main() -> None:
@@ -125,9 +133,8 @@ def main() -> None:
         for what in ("typing", "page"):
             ratio = found["large", says, what] / found["small", says, what]
             print(f"{says:34} {what:7} {ratio:5.2f} × the small studio's")
-    print(
-        f"saving a row with journal and index: {write_cost(Studio.objects.first()):.2f} × without"
-    )
+    for what, paid in write_costs(clients["small"], Studio.objects.first()).items():
+        print(f"a {what} saved with journal and index: {paid:.2f} × without")
 
 
 if __name__ == "__main__":

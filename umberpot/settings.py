@@ -99,6 +99,7 @@ TEMPLATES = [
                 "umberpot.ui.components.mix_bars",
                 "umberpot.ui.components.numbers",
                 "umberpot.ui.components.pages",
+                "umberpot.ui.components.reports",
                 "umberpot.ui.components.tile_looks",
                 "umberpot.ui.components.walls",
                 "umberpot.mixing.components",

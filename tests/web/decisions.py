@@ -27,6 +27,7 @@ OPEN_TO_ALL = _names("""
 OPEN_TO_WHO_HAS_THE_ADDRESS = _names("""
     studio: join
     bench: feed
+    library: shared
 """)
 """What an unguessable address opens, and no guess does."""
 
@@ -80,7 +81,7 @@ MEMBERS = _names("""
     surface: remove-preview waits factor-trials new-factor-trial factor-trial rate expect
     surface: change-slabs show-factor-trial factor-results set-factor-trial-aside
     library: go findings backups finding conclude expect add-note note-photograph remove-note
-    library: undo
+    library: undo year year-pdf year-alone report report-pdf report-alone shares share revoke-share
 """)
 """What every member sees, and owners and makers change."""
 

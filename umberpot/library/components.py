@@ -43,7 +43,8 @@ def finding_of(subject: Any, noun: str) -> dict[str, Any]:
     """What was concluded of something, or where to conclude it; ``noun`` is what it is called."""
     kind = next(name for name, model in CONCLUDED.items() if isinstance(subject, model))
     found = standing(kind, subject)
-    return {"finding": found, "kind": kind, "subject": subject, "noun": noun}
+    about = kind.replace("_", "-")
+    return {"finding": found, "kind": kind, "about": about, "subject": subject, "noun": noun}
 
 
 @register.inclusion_tag("library/findings/_expectations.html", takes_context=True)

@@ -343,7 +343,7 @@ def test_the_report_reads_as_the_page_does(signed_in, tested, user):
         "For other purposes: throwing: suitable as it is;",
         "Certainly by cone 6",
         "Absorption, boil and soak",
-        f"{bar.code}, cone 6",
+        bar.code,
     ):
         assert words in text
     assert "accredited laboratory" in " ".join(text.split())
@@ -553,7 +553,7 @@ def test_the_report_holds_a_body_against_its_label_and_shows_its_colours(
     assert "Sold as cone 6–10" in text
     assert "Label claims 14 % total shrinkage; measured 12.0" in text
     for bar in Tile.objects.of(studio).filter(cone="6")[:3]:
-        assert f"{bar.code}, cone 6" in text
+        assert f"{bar.code}" in text
     assert "loose: ranges commonly quoted for finished ware" in text
     assert str(studio) in text
     assert "Boil and soak: Boil 5 h" in text

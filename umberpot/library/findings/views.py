@@ -5,6 +5,7 @@ import uuid
 from django.contrib import messages
 from django.http import Http404, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
+from django.utils import timezone
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
 from umberpot.library.findings import sentences, services
@@ -32,8 +33,11 @@ def findings(request: StudioRequest) -> HttpResponse:
     for word in asked.split():
         rows = rows.filter(words__icontains=word) | rows.filter(sentence__icontains=word)
     page = page_of(request, rows, FINDINGS_A_PAGE)
-    context = {"place": PLACE, "page": page, "captions": captions_of(page), "asked": asked}
-    return render(request, "library/findings/findings.html", {**context, "every": every})
+    context = {
+        **{"place": PLACE, "page": page, "captions": captions_of(page), "asked": asked},
+        **{"every": every, "year": timezone.localdate().year},
+    }
+    return render(request, "library/findings/findings.html", context)
 
 
 @require_GET

@@ -3,13 +3,16 @@
 from umberpot.library.models.findings import CONCLUDED, Finding, TrialExpectation
 from umberpot.library.models.index import Indexed
 from umberpot.library.models.notes import LONGEST_NOTE, SUBJECTS, Note
+from umberpot.library.models.shares import SHARED, Share
 
 __all__ = [
     "CONCLUDED",
     "LONGEST_NOTE",
+    "SHARED",
     "SUBJECTS",
     "Finding",
     "Indexed",
     "Note",
+    "Share",
     "TrialExpectation",
 ]

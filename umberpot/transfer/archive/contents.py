@@ -28,6 +28,7 @@ LEFT_OUT = {
     "studio.ImportProgress": "gone once an import is done",
     "studio.Invitation": "a way into this installation",
     "bench.CalendarFeed": "a secret address of this installation",
+    "library.Share": "a way into this installation",
     "tiles.ClayFigure": "worked out anew from the readings",
 }
 """Models of a studio that an archive leaves out, and why. So are the journal and the members."""

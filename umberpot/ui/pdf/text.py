@@ -2,10 +2,15 @@
 
 from xml.sax.saxutils import escape
 
+IN_WORDS = {"−": "-", "Δ": "Delta ", "→": "to", "≤": "at most ", "≥": "at least "}
+"""What the standard fonts lack, and what stands for it."""
+
 
 def shown(text: str) -> str:
     """The text as the standard PDF fonts can show it; what they cannot becomes a question mark."""
-    return text.replace("−", "-").encode("cp1252", "replace").decode("cp1252")
+    for sign, words in IN_WORDS.items():
+        text = text.replace(sign, words)
+    return text.encode("cp1252", "replace").decode("cp1252")
 
 
 def printable(text: str) -> str:

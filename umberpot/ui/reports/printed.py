@@ -6,13 +6,13 @@ from collections.abc import Iterator, Sequence
 from reportlab.lib import colors
 from reportlab.lib.pagesizes import A4
 from reportlab.lib.units import mm
-from reportlab.platypus import Flowable, KeepTogether, Paragraph, SimpleDocTemplate, Spacer, Table
+from reportlab.platypus import Flowable, Paragraph, SimpleDocTemplate, Table
 from reportlab.platypus import TableStyle as Style
 
 from umberpot.ui.pdf import printable, shown
 from umberpot.ui.pdf.charts import PrintedChart
 from umberpot.ui.pdf.looks import HEAD, SMALL, TEXT, TITLE, WIDTH, table
-from umberpot.ui.reports.blocks import Block, Grid, Picture, Report, Swatch, Swatches, Text
+from umberpot.ui.reports.blocks import Block, Grid, Report, Swatch, Swatches, Text
 
 SWATCHES_A_ROW = 10
 
@@ -41,35 +41,28 @@ def _story(report: Report) -> Iterator[Flowable]:
     if report.headline:
         yield Paragraph(printable(report.headline), HEAD)
     for block in report.blocks:
-        yield _printed(block)
+        yield from _printed(block)
     for section in report.told:
-        first, *others = [_printed(block) for block in section.blocks]
-        yield KeepTogether([Paragraph(printable(section.title), HEAD), first])
-        yield from others
+        yield Paragraph(printable(section.title), HEAD)  # its style keeps it with what follows
+        for block in section.blocks:
+            yield from _printed(block)
 
 
-def _printed(block: Block) -> Flowable:
+def _printed(block: Block) -> Iterator[Flowable]:
     if isinstance(block, Text):
         lead = f"<b>{printable(block.lead)}:</b> " if block.lead else ""
-        return Paragraph(lead + printable(block.text), SMALL if block.small else TEXT)
-    if isinstance(block, Swatches):
-        return _swatches(block.swatches)
-    if isinstance(block, Grid):
-        return table([block.head, *block.rows], [WIDTH * share for share in block.shares])
-    return _picture(block)
-
-
-def _picture(block: Picture) -> Flowable:
-    return KeepTogether([Spacer(1, 3 * mm), PrintedChart(block.drawing, WIDTH * 0.92)])
-
-
-def _swatches(swatches: Sequence[Swatch]) -> Flowable:
-    """Rows of touching colours, each with its name and a line under it."""
-    starts = range(0, len(swatches), SWATCHES_A_ROW)
-    return KeepTogether([_swatch_row(swatches[start : start + SWATCHES_A_ROW]) for start in starts])
+        yield Paragraph(lead + printable(block.text), SMALL if block.small else TEXT)
+    elif isinstance(block, Swatches):
+        for start in range(0, len(block.swatches), SWATCHES_A_ROW):
+            yield _swatch_row(block.swatches[start : start + SWATCHES_A_ROW])
+    elif isinstance(block, Grid):
+        yield table([block.head, *block.rows], [WIDTH * share for share in block.shares])
+    else:
+        yield PrintedChart(block.drawing, WIDTH * 0.92)
 
 
 def _swatch_row(swatches: Sequence[Swatch]) -> Table:
+    """Touching colours, each with its name and a line under it."""
     made = Table(
         [
             ["" for _ in swatches],

@@ -1,0 +1,186 @@
+"""Reports say what the pages say: on paper, in one file, by a link to someone outside."""
+
+import io
+import re
+from datetime import timedelta
+from urllib.parse import urlsplit
+
+import pytest
+from django.test import Client
+from django.utils import timezone
+from pypdf import PdfReader
+
+from tests.factories import FindingFactory, FiringFactory, NoteFactory
+from tests.pages import words_of
+from umberpot.library.models import Share
+from umberpot.library.reports.kinds import REPORTS
+from umberpot.tiles.models import Tile
+
+
+def pdf_words(answer):
+    assert answer["Content-Type"] == "application/pdf"
+    sheets = PdfReader(io.BytesIO(answer.content)).pages
+    return " ".join(" ".join(sheet.extract_text() for sheet in sheets).split())
+
+
+@pytest.fixture
+def concluded(world, studio, user):
+    """A trial with a fired and coloured tile, a finding and a note."""
+    tile = Tile.objects.of(studio).exclude(mix=None).filter(mix__finished_at__isnull=False).first()
+    firing = FiringFactory(studio=studio, cone="8", note="Slow <b>cooling</b>")
+    tile.loadings.create(studio=studio, firing=firing)
+    about = {"studio": studio, "firing": firing, "made_by": user}
+    colour = {"lightness": 40, "a": -10, "b": -30, "typed": "40, -10, -30", "source": "typed"}
+    tile.colours.create(**about, **colour)
+    FindingFactory(studio=studio, trial=tile.trial, sentence="Ten is enough", words="Because.\nSo.")
+    NoteFactory(studio=studio, tile=None, trial=tile.trial, words="Greener by daylight")
+    return tile
+
+
+def keys(world, tile):
+    firing = tile.last_firing
+    finding = tile.trial.findings.last()
+    return {
+        "trial": tile.trial_id,
+        "clay": world["results:clay"],
+        "firing": firing.pk,
+        "finding": finding.pk,
+        "factor-trial": world["surface:factor-trial"],
+    }
+
+
+def test_everything_that_can_be_concluded_has_a_report_in_three_forms(signed_in, world, concluded):
+    by_kind = keys(world, concluded)
+    assert set(by_kind) == set(REPORTS)
+    for about, pk in by_kind.items():
+        page = signed_in.get(f"/library/reports/{about}/{pk}/")
+        title = page.context["report"].title
+        assert title in words_of(page), about
+        alone = signed_in.get(f"/library/reports/{about}/{pk}/report.html")
+        html = alone.content.decode()
+        assert title in words_of(alone), about
+        assert not re.search(r'(src|href)="', html), "it stands alone"
+        assert "<style>" in html
+        assert title.split(",")[0] in pdf_words(
+            signed_in.get(f"/library/reports/{about}/{pk}/report.pdf")
+        )
+
+
+def test_a_trial_says_what_was_found_with_figures_and_reasons(signed_in, world, concluded):
+    url = f"/library/reports/trial/{concluded.trial_id}/"
+    for said in (words_of(signed_in.get(url)), pdf_words(signed_in.get(f"{url}report.pdf"))):
+        for words in (
+            *("Ten is enough", "Greener by daylight", concluded.code, "CIEDE2000"),
+            *("accredited laboratory", "Cobalt"),
+        ):
+            assert words in said, words
+    assert 'fill="#' in signed_in.get(url).content.decode()
+
+
+def test_a_finding_gives_its_reasons_and_what_it_rests_on(signed_in, world, concluded):
+    old = concluded.trial.findings.get(sentence="Ten is enough")
+    FindingFactory(studio=old.studio, trial=old.trial, sentence="Twelve after all", supersedes=old)
+    said = words_of(signed_in.get(f"/library/reports/finding/{old.pk}/"))
+    assert "Because." in said
+    assert "Superseded by: Twelve after all" in said
+    assert "What the figures say today" in said
+    assert "Tile by tile" in said
+
+
+def test_what_was_typed_is_text_on_the_page_and_on_paper(signed_in, concluded):
+    url = f"/library/reports/firing/{concluded.last_firing.pk}/"
+    assert "Slow &lt;b&gt;cooling" in signed_in.get(url).content.decode()
+    assert "Slow <b>cooling</b>" in pdf_words(signed_in.get(f"{url}report.pdf"))
+
+
+def test_a_blind_trial_of_factors_tells_nothing(signed_in, world):
+    pk = world["surface:factor-trial"]
+    trial = REPORTS["factor-trial"].model.objects.get(pk=pk)
+    trial.blind = True
+    trial.save()
+    said = words_of(signed_in.get(f"/library/reports/factor-trial/{pk}/"))
+    assert "blind" in said
+    assert "Scrub" not in said
+
+
+def test_a_year_lists_what_was_made_and_concluded(signed_in, concluded):
+    year = timezone.localdate().year
+    said = words_of(signed_in.get(f"/library/reports/year/{year}/"))
+    assert "Ten is enough" in said
+    assert concluded.trial.name in said
+    assert "so far" in said
+    assert "Ten is enough" in pdf_words(signed_in.get(f"/library/reports/year/{year}/report.pdf"))
+    empty = words_of(signed_in.get(f"/library/reports/year/{year - 1}/"))
+    assert "0 mixes weighed out" in empty
+    for wrong in (year + 1, 1899, 99999):
+        assert signed_in.get(f"/library/reports/year/{wrong}/").status_code == 404
+
+
+@pytest.mark.parametrize("address", ["/library/reports/mix/1/", "/library/reports/trial/999999/"])
+def test_what_has_no_report(signed_in, address):
+    assert signed_in.get(address).status_code == 404
+
+
+# Shared by link
+
+
+def link_to(client, trial):
+    url = f"/library/shares/trial/{trial.pk}/"
+    page = client.post(url, {"days": "30"}, follow=True)
+    made, address, _ = page.context["links"][0]
+    return made, urlsplit(address).path
+
+
+def test_a_link_shows_the_report_and_nothing_else(signed_in, concluded, studio):
+    _, link = link_to(signed_in, concluded.trial)
+    page = Client().get(link)
+    assert page.status_code == 200
+    assert "Ten is enough" in words_of(page)
+    assert page["X-Robots-Tag"] == "noindex, nofollow"
+    assert page["Referrer-Policy"] == "no-referrer"
+    assert "no-store" in page["Cache-Control"]
+    html = page.content.decode()
+    addresses = re.findall(r'(?:href|src|action)="([^"]+)"', html)
+    assert all(address.startswith("/static/") for address in addresses), addresses
+    assert "<svg" in html
+    assert "<form" not in html
+    assert Client().post(link).status_code in (403, 405)
+
+
+def test_a_link_that_is_closed_says_so_and_shows_nothing(signed_in, concluded):
+    made, link = link_to(signed_in, concluded.trial)
+    signed_in.post(f"/library/shares/{made.pk}/revoke/")
+    closed = Client().get(link)
+    assert closed.status_code == 410
+    assert "studio closed it" in words_of(closed)
+    assert "Ten is enough" not in words_of(closed)
+    assert "closed on" in words_of(signed_in.get("/library/shares/"))
+
+
+def test_a_link_ends(signed_in, concluded):
+    made, link = link_to(signed_in, concluded.trial)
+    Share.objects.filter(pk=made.pk).update(ends_at=timezone.now() - timedelta(seconds=1))
+    late = Client().get(link)
+    assert late.status_code == 410
+    assert "was open until" in words_of(late)
+    page = signed_in.get(f"/library/reports/trial/{concluded.trial_id}/")
+    assert made not in [one for one, *_ in page.context["links"]]
+
+
+def test_a_guessed_link_is_nothing(db):
+    assert Client().get("/shared/guessed/").status_code == 404
+    assert Client().get(f"/shared/{'x' * 500}/").status_code == 404
+
+
+def test_a_second_click_makes_one_link(signed_in, concluded):
+    url = f"/library/shares/trial/{concluded.trial_id}/"
+    key, before = "6ba7b810-9dad-11d1-80b4-00c04fd430c8", timezone.now()
+    for _ in range(2):
+        signed_in.post(url, {"days": "7", "request_key": key})
+    assert Share.objects.filter(made_at__gt=before).count() == 1
+    assert signed_in.post(url, {"days": "4000"}).status_code == 302
+    assert Share.objects.filter(ends_at__gt=timezone.now() + timedelta(days=366)).count() == 0
+
+
+def test_nothing_of_another_studio_is_shared(stranger, concluded):
+    assert stranger.post(f"/library/shares/trial/{concluded.trial_id}/").status_code == 404

@@ -1,0 +1,24 @@
+"""The report of a clay, judged as the studio usually judges."""
+
+from dataclasses import replace
+from datetime import date
+
+from umberpot.library.models import Finding
+from umberpot.library.reports import common
+from umberpot.results.clays.forms import usual_purpose
+from umberpot.results.clays.judging import judge
+from umberpot.results.clays.report import clay_report
+from umberpot.shelf.models import Material
+from umberpot.studio.models import Studio
+from umberpot.tiles.clay_records import clay_records
+from umberpot.ui.reports.blocks import Report
+
+
+def report_of_clay(studio: Studio, clay: Material, made_on: date) -> Report:
+    """What its bars say, with what was concluded of it and what can hurt."""
+    (record,) = clay_records(studio, [clay])
+    judged = judge(record, usual_purpose(studio, clay), studio)
+    report = clay_report(judged, record.bars, made_on)
+    of_clay = Finding.objects.of(studio).filter(clay=clay).select_related("made_by")
+    more = [common.findings(of_clay), common.cautions([clay])]
+    return replace(report, sections=[*report.sections[:-1], *more, report.sections[-1]])

@@ -1,0 +1,70 @@
+"""What several reports say alike: findings, notes, colours, cautions, methods."""
+
+from collections.abc import Iterable, Sequence
+
+from django.utils import timezone
+
+from claycore.measure.formatting import with_u95
+from claycore.measure.uncertainty import Estimate
+from claycore.safety.cautions import CAUTIONS, Caution
+from umberpot.library.models import Finding, Note
+from umberpot.shelf.models import Material
+from umberpot.tiles.models import Tile
+from umberpot.ui.reports.blocks import Section, Swatch, Text
+
+METHODS = (
+    "Shrinkage as ASTM C326 defines it and absorption as ASTM C373 does. ± is about 95 % (JCGM"
+    " 100:2008). Colours are CIELAB under D65; differences are CIEDE2000. A swatch on a screen or"
+    " on paper shows the colour only about as well as that screen or printer does."
+)
+NOT_FOOD_SAFE = (
+    "Nothing in this report shows that ware is food-safe. Only an accredited laboratory and local"
+    " law can decide that."
+)
+
+
+def day(when: object) -> str:
+    """A moment as its day, where the studio is."""
+    return f"{timezone.localtime(when):%-d %B %Y}"  # type: ignore[arg-type]
+
+
+def told(estimate: Estimate | None) -> str:
+    """A figure with its ±; a dash where there is none."""
+    return with_u95(estimate.value, estimate.u95) if estimate else "–"
+
+
+def findings(rows: Iterable[Finding]) -> Section:
+    """What was concluded, and what superseded it stands for itself."""
+    return Section(
+        "Findings",
+        [
+            Text(f"{one.sentence} ({one.made_by}, {day(one.made_at)})")
+            for one in rows
+            if not hasattr(one, "superseded_by")
+        ],
+    )
+
+
+def notes(rows: Iterable[Note]) -> Section:
+    """What was written down; pictures stay with the notes themselves."""
+    said = [(one.words, one) for one in rows if one.words and one.withdrawn_at is None]
+    return Section(
+        "Notes", [Text(f"{words} ({one.made_by}, {day(one.made_at)})") for words, one in said]
+    )
+
+
+def swatch_of(tile: Tile, lab_hex: str, says: str) -> Swatch:
+    """A tile's fired colour."""
+    return Swatch(lab_hex, tile.code, says)
+
+
+def cautions(materials: Iterable[Material]) -> Section:
+    """What can hurt someone of these materials, each thing once."""
+    codes = dict.fromkeys(code for material in materials for code in material.hazards)
+    known: Sequence[Caution] = [CAUTIONS[code] for code in codes if code in CAUTIONS]
+    return Section("Cautions", [Text(one.text, lead=one.title) for one in known])
+
+
+def methods(*more: str) -> Section:
+    """How the figures were got, and what they do not say."""
+    return Section("Methods", [Text(line, small=True) for line in (*more, METHODS, NOT_FOOD_SAFE)])

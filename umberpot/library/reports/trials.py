@@ -1,0 +1,114 @@
+"""The report of a trial: what it was made to find, its colours, figures and verdicts."""
+
+from datetime import date
+
+from claycore.judging.limits import SCHOOLS, WARES
+from umberpot.library.findings.sentences import of_expectation
+from umberpot.library.models import Finding, Note
+from umberpot.library.reports import common
+from umberpot.library.reports.clays import report_of_clay
+from umberpot.results.colours.fired import fired_colours
+from umberpot.results.colours.says import colours_say
+from umberpot.results.limits.services import limits_of
+from umberpot.results.trials import results
+from umberpot.results.trials.results import Replicates, TileResult
+from umberpot.results.trials.shelves import shelves_said
+from umberpot.shelf.models import Material
+from umberpot.studio.models import Studio
+from umberpot.tiles.clay_figures import spread_records
+from umberpot.tiles.models import Trial
+from umberpot.tiles.progress import progress_of
+from umberpot.ui.reports.blocks import Block, Grid, Report, Section, Swatch, Swatches, Text
+
+WIDTHS = (0.09, 0.31, 0.10, 0.12, 0.12, 0.12, 0.14)
+
+
+def report_of_trial(studio: Studio, trial: Trial, made_on: date) -> Report:
+    """A colour trial; of a clay test, the report of its clay."""
+    test = getattr(trial, "test", None)
+    if test:
+        return report_of_clay(studio, test.clay, made_on)
+    records = spread_records(studio)
+    progresses = [progress_of(tile) for tile in trial.tiles.kept().with_history()]
+    found = results.trial_results(trial, progresses, records)
+    batches = results.replicates(trial, found, records)
+    says = colours_say(studio, fired_colours(p.tile for p in progresses))
+    expected = trial.expectations.all()
+    of_trial = Finding.objects.of(studio).filter(trial=trial).select_related("made_by")
+    materials = Material.objects.of(studio).filter(mix_parts__mix__tiles__trial=trial)
+    return Report(
+        title=trial.name,
+        subtitle=f"Trial begun on {common.day(trial.made_at)}, {len(progresses)} tiles",
+        studio=str(studio),
+        made_on=made_on,
+        headline=says.headline or "No colours and no verdict yet.",
+        blocks=[
+            *[Text(of_expectation(one.words, one.after_firing)) for one in expected],
+            *[Text(said) for said in (*says.rest, *shelves_said(progresses))],
+        ],
+        sections=[
+            Section("Fired colour", _colours(found)),
+            Section("Between neighbours", _joints(found)),
+            Section("Absorption", [*_limits(trial), *[_batch(one) for one in batches]]),
+            Section("Tile by tile", [_tiles(found)] if found else []),
+            common.findings(of_trial),
+            common.notes(Note.objects.of(studio).filter(trial=trial).select_related("made_by")),
+            common.cautions(materials.distinct()),
+            common.methods(*_soaking(found)),
+        ],
+    )
+
+
+def _colours(found: list[TileResult]) -> list[Block]:
+    swatches = [
+        Swatch(one.progress.colour.lab.hex, one.progress.tile.code, one.pct_short)
+        for one in found
+        if one.progress.colour
+    ]
+    return [Swatches(swatches)] if swatches else []
+
+
+def _joints(found: list[TileResult]) -> list[Block]:
+    rows = [
+        [f"{joint.left} and {joint.right}", f"{joint.delta_e:.1f}", joint.reading]
+        for joint in results.joints(found)
+        if joint.delta_e is not None
+    ]
+    head = ("Tiles that touch", "ΔE00", "To the eye")
+    return [Grid(head, rows, (0.3, 0.15, 0.55))] if rows else []
+
+
+def _limits(trial: Trial) -> list[Text]:
+    limit = limits_of(trial.studio, trial.ware, trial.school).absorption
+    school = SCHOOLS[trial.school]
+    return [Text(f"Judged as {WARES[trial.ware]}: {limit.text} ({school}; common practice).")]
+
+
+def _batch(batch: Replicates) -> Text:
+    figures = [
+        f"{name} {common.told(estimate)} %"
+        for name, estimate in (("absorption", batch.absorption), ("shrinkage", batch.total))
+        if estimate
+    ]
+    verdict = batch.verdict.reason if batch.verdict else "no verdict: not soaked"
+    said = "; ".join([*figures, verdict])
+    return Text(said, lead=f"{batch.title}, {'glazed' if batch.glazed else 'unglazed'}")
+
+
+def _tiles(found: list[TileResult]) -> Grid:
+    head = ("Tile", "Mix", "Cone", "Drying %", "Firing %", "Total %", "Absorption %")
+    rows = [
+        [
+            one.progress.tile.code,
+            one.pct_words,
+            one.progress.firing.heat if one.progress.firing else "not fired",
+            *(common.told(e) for e in (one.drying, one.firing, one.total, one.absorption)),
+        ]
+        for one in found
+    ]
+    return Grid(head, rows, WIDTHS)
+
+
+def _soaking(found: list[TileResult]) -> list[str]:
+    used = {one.method for one in found if one.method}
+    return [f"{m.title}: {m.steps}" for m in sorted(used, key=lambda method: method.title)]

@@ -1,0 +1,116 @@
+"""Reports: shown on a page, as PDF, and as HTML that stands alone in one file."""
+
+import uuid
+from pathlib import Path
+from typing import Any
+
+from django.http import Http404, HttpResponse
+from django.shortcuts import get_object_or_404, render
+from django.template.loader import render_to_string
+from django.utils import timezone
+from django.utils.safestring import mark_safe
+from django.utils.text import slugify
+from django.views.decorators.http import require_safe
+
+from umberpot.library.places import PLACE
+from umberpot.library.reports.kinds import REPORTS
+from umberpot.library.reports.years import report_of_year
+from umberpot.library.sharing.forms import ShareForm
+from umberpot.library.sharing.services import qr_of, standing_of
+from umberpot.studio.request import StudioRequest
+from umberpot.ui.reports import printed as printing
+from umberpot.ui.reports.blocks import Report
+from umberpot.ui.reports.printed import printed
+
+ALONE_CSS = Path(printing.__file__).with_name("alone.css")
+
+
+def _report(request: StudioRequest, about: str, pk: int) -> Report:
+    if about not in REPORTS:
+        raise Http404
+    kind = REPORTS[about]
+    subject = get_object_or_404(kind.model.objects.of(request.studio), pk=pk)
+    return kind.build(request.studio, subject, timezone.localdate())
+
+
+def _year(request: StudioRequest, year: int) -> Report:
+    today = timezone.localdate()
+    if not 1900 <= year <= today.year:
+        raise Http404
+    return report_of_year(request.studio, year, today)
+
+
+def _name(report: Report, ending: str) -> str:
+    return f"{slugify(report.title)[:60] or 'report'}.{ending}"
+
+
+def _as_pdf(report: Report) -> HttpResponse:
+    name = _name(report, "pdf")
+    return HttpResponse(
+        printed(report),
+        content_type="application/pdf",
+        headers={"Content-Disposition": f'attachment; filename="{name}"'},
+    )
+
+
+def _as_file(report: Report) -> HttpResponse:
+    """One file with its own style, which needs nothing else to be read."""
+    css = mark_safe(ALONE_CSS.read_text())  # noqa: S308 (our own file)
+    html = render_to_string("library/reports/alone.html", {"report": report, "css": css})
+    name = _name(report, "html")
+    return HttpResponse(html, headers={"Content-Disposition": f'attachment; filename="{name}"'})
+
+
+def _as_page(request: StudioRequest, report: Report, about: str, pk: int) -> HttpResponse:
+    shown = {"place": PLACE, "report": report, "about": about, "pk": pk}
+    shown |= _sharing(request, about, pk) if about in REPORTS else {}
+    return render(request, "library/reports/report.html", shown)
+
+
+def _sharing(request: StudioRequest, about: str, pk: int) -> dict[str, Any]:
+    """The open links to it, each with its whole address, and where to make one."""
+    subject = REPORTS[about].model.objects.of(request.studio).get(pk=pk)
+    standing = standing_of(request.studio, about, subject)
+    addresses = [request.build_absolute_uri(one.get_absolute_url()) for one in standing]
+    return {
+        "links": [
+            (one, address, qr_of(address)) for one, address in zip(standing, addresses, strict=True)
+        ],
+        **{"form": ShareForm(), "request_key": uuid.uuid4()},
+    }
+
+
+@require_safe
+def report(request: StudioRequest, about: str, pk: int) -> HttpResponse:
+    """A report on a page."""
+    return _as_page(request, _report(request, about, pk), about, pk)
+
+
+@require_safe
+def pdf(request: StudioRequest, about: str, pk: int) -> HttpResponse:
+    """A report as PDF."""
+    return _as_pdf(_report(request, about, pk))
+
+
+@require_safe
+def alone(request: StudioRequest, about: str, pk: int) -> HttpResponse:
+    """A report as one HTML file."""
+    return _as_file(_report(request, about, pk))
+
+
+@require_safe
+def year(request: StudioRequest, year: int) -> HttpResponse:
+    """A year on a page."""
+    return _as_page(request, _year(request, year), "year", year)
+
+
+@require_safe
+def year_pdf(request: StudioRequest, year: int) -> HttpResponse:
+    """A year as PDF."""
+    return _as_pdf(_year(request, year))
+
+
+@require_safe
+def year_alone(request: StudioRequest, year: int) -> HttpResponse:
+    """A year as one HTML file."""
+    return _as_file(_year(request, year))
