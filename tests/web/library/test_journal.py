@@ -23,7 +23,11 @@ from umberpot.studio.models import Membership, Role, StudioOwned
 BRINGS_IN = {"transfer:transfer", "library:undo"}
 """What needs more than an address to be taken: tested on its own."""
 
-LEFT_BEHIND = ("studio_journalentry", "django_session", "tiles_clayfigure", "axes_")
+LEFT_BEHIND = (
+    *("studio_journalentry", "django_session", "tiles_clayfigure", "axes_"),
+    *("library_indexed", "library_search"),
+)
+"""Tables that may differ after: the journal, sessions, and what is gathered anew from the rest."""
 
 
 def entries(**about):

@@ -37,8 +37,7 @@ class Change:
     """One field of one row: what it was and what it became, in words."""
 
     field: str
-    before: str
-    after: str
+    said: str
 
 
 @dataclass(frozen=True)
@@ -87,7 +86,7 @@ def told(entries: Sequence[JournalEntry]) -> list[ToldStep]:
     """The steps of these entries, which come newest first; one query per kind of row named."""
     names = _names_of(entries)
     steps = []
-    for _, group in groupby(entries, key=lambda entry: entry.cid or entry.pk):
+    for _, group in groupby(entries, key=_step_of):
         rows = list(group)
         steps.append(
             ToldStep(
@@ -100,6 +99,11 @@ def told(entries: Sequence[JournalEntry]) -> list[ToldStep]:
             )
         )
     return steps
+
+
+def _step_of(entry: JournalEntry) -> str:
+    """What the application does by itself counts as one step a minute."""
+    return entry.cid or f"{entry.timestamp:%Y-%m-%d %H:%M}"
 
 
 def _field(model: type[models.Model] | None, name: str) -> Any:
@@ -137,11 +141,18 @@ def _told(entry: JournalEntry, names: Names) -> Told:
         name=entry.object_repr,
         did=DID[entry.action],
         changes=[
-            Change(_words(field, name), _value(field, before, names), _value(field, after, names))
-            for field, name, (before, after) in fields
-            if before not in (None, "") or after not in (None, "")
+            Change(_words(field, name), _said(entry, [_value(field, one, names) for one in pair]))
+            for field, name, pair in fields
+            if any(one not in (None, "") for one in pair)
         ],
     )
+
+
+def _said(entry: JournalEntry, pair: list[str]) -> str:
+    """Before and after; of a row that was added or removed, what it had."""
+    if entry.action == JournalEntry.Action.UPDATE:
+        return " → ".join(one or "nothing" for one in pair)
+    return "".join(pair)
 
 
 def _words(field: Any, name: str) -> str:
@@ -149,9 +160,9 @@ def _words(field: Any, name: str) -> str:
 
 
 def _value(field: Any, value: Any, names: Names) -> str:
-    """A value as the pages would show it; "nothing" where there is none."""
+    """A value as the pages would show it; '' where there is none."""
     if value is None or value == "":
-        return "nothing"
+        return ""
     if isinstance(value, bool):
         return "yes" if value else "no"
     if field is not None and field.is_relation:
