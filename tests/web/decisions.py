@@ -39,6 +39,7 @@ GONE = _names("""
 
 OWN = _names("""
     studio: sign-out password leave
+    library: practice
 """)
 """What changes only what is one's own, so that readers send to it too."""
 

@@ -6,6 +6,7 @@ from umberpot.library.backups import views as backups
 from umberpot.library.findings import views as findings
 from umberpot.library.journal.views import journal
 from umberpot.library.notes import views as notes
+from umberpot.library.practice.views import practice
 from umberpot.library.reports import views as reports
 from umberpot.library.search import views as search
 from umberpot.library.sharing import views as sharing
@@ -17,6 +18,7 @@ urlpatterns = [
     path("go/", search.go, name="go"),
     path("library/", findings.findings, name="findings"),
     path("library/words/", words, name="words"),
+    path("library/practice/", practice, name="practice"),
     path("library/journal/", journal, name="journal"),
     path("library/undo/<slug:key>/", undo, name="undo"),
     path("library/reports/year/<int:year>/", reports.year, name="year"),

@@ -3,6 +3,7 @@
 from umberpot.library.models.findings import CONCLUDED, Finding, TrialExpectation
 from umberpot.library.models.index import Indexed
 from umberpot.library.models.notes import LONGEST_NOTE, SUBJECTS, Note
+from umberpot.library.models.practice import PracticeAnswer
 from umberpot.library.models.shares import SHARED, Share
 
 __all__ = [
@@ -13,6 +14,7 @@ __all__ = [
     "Finding",
     "Indexed",
     "Note",
+    "PracticeAnswer",
     "Share",
     "TrialExpectation",
 ]
