@@ -82,6 +82,7 @@ MEMBERS = _names("""
     surface: remove-preview waits factor-trials new-factor-trial factor-trial rate expect
     surface: change-slabs show-factor-trial factor-results set-factor-trial-aside
     library: go findings backups finding conclude expect add-note note-photograph remove-note
+    library: beside repeats
     library: undo year year-pdf year-alone report report-pdf report-alone shares share revoke-share
 """)
 """What every member sees, and owners and makers change."""

@@ -3,6 +3,7 @@
 from django.urls import path
 
 from umberpot.library.backups import views as backups
+from umberpot.library.beside import views as trials
 from umberpot.library.findings import views as findings
 from umberpot.library.journal.views import journal
 from umberpot.library.notes import views as notes
@@ -18,6 +19,8 @@ urlpatterns = [
     path("go/", search.go, name="go"),
     path("library/", findings.findings, name="findings"),
     path("library/words/", words, name="words"),
+    path("library/beside/", trials.beside, name="beside"),
+    path("library/beside/repeats/", trials.repeats, name="repeats"),
     path("library/practice/", practice, name="practice"),
     path("library/journal/", journal, name="journal"),
     path("library/undo/<slug:key>/", undo, name="undo"),

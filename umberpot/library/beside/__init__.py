@@ -1,0 +1,1 @@
+"""Trials beside each other, and the same recipe over the years."""

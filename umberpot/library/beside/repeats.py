@@ -1,0 +1,94 @@
+"""The same recipe, fired alike, again and again: one strip each, and how far it has drifted."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from django.db.models import Count
+
+from claycore.colour.difference import ciede2000, in_words
+from umberpot.kiln.models import Firing
+from umberpot.results.colours.fired import Conditions, FiredColour, fired_colours, noise_for
+from umberpot.studio.models import Studio
+from umberpot.tiles.models import ColourReading, Tile
+from umberpot.ui.wall import Swatch, WallRow, touching
+
+MOST_RECIPES = 24
+MOST_TILES = 12
+
+
+@dataclass(frozen=True)
+class Repeat:
+    """One recipe under one set of conditions: its tiles by firing, and what became of it."""
+
+    title: str
+    row: WallRow
+    says: str
+
+
+def repeats(studio: Studio) -> list[Repeat]:
+    """The recipes that were fired alike in several firings, the most often fired first."""
+    current = ColourReading.objects.of(studio).filter(superseded_at=None, tile__set_aside_at=None)
+    alike = ("tile__mix__name", "firing__cone", "firing__atmosphere", "tile__glazed")
+    fired_often = (
+        current.exclude(tile__mix=None)
+        .filter(of_bare_half=False)
+        .order_by()
+        .values(*alike)
+        .annotate(firings=Count("firing", distinct=True))
+        .filter(firings__gt=1)
+        .order_by("-firings", *alike)[:MOST_RECIPES]
+    )
+    names = {row["tile__mix__name"] for row in fired_often}
+    tiles = Tile.objects.of(studio).kept().filter(mix__name__in=names).with_history()
+    titles = {tile.code: tile.mix.name for tile in tiles if tile.mix}
+    colours = [one for one in fired_colours(tiles) if not one.of_bare_half]
+    firings = Firing.objects.of(studio).in_bulk({one.firing for one in colours})
+    groups: dict[tuple[str, Conditions], list[FiredColour]] = {}
+    for one in colours:
+        groups.setdefault((titles[one.code], one.conditions), []).append(one)
+    found = []
+    for row in fired_often:
+        for (name, conditions), group in groups.items():
+            if name == row["tile__mix__name"] and _is_of(conditions, row):
+                found.append(_repeat(studio, name, conditions, group, firings))
+    return found
+
+
+def _is_of(conditions: Conditions, row: dict[str, object]) -> bool:
+    return (conditions.cone, conditions.atmosphere, conditions.glazed) == (
+        row["firing__cone"],
+        row["firing__atmosphere"],
+        row["tile__glazed"],
+    )
+
+
+def _repeat(
+    studio: Studio,
+    name: str,
+    conditions: Conditions,
+    group: Sequence[FiredColour],
+    firings: dict[int, Firing],
+) -> Repeat:
+    """The first tile of each firing, in the order of their days."""
+    by_firing: dict[int, FiredColour] = {}
+    for one in group:
+        by_firing.setdefault(one.firing, one)
+    ordered = sorted(by_firing.values(), key=lambda one: (firings[one.firing].fired_on, one.firing))
+    shown = ordered[:1] + ordered[1:][-(MOST_TILES - 1) :]
+    swatches = [
+        Swatch(f"{firings[one.firing].fired_on:%-d %b %Y}", one.lab, under=one.code, href=one.href)
+        for one in shown
+    ]
+    fired = conditions.words.removeprefix(f"{conditions.clay}, ")  # the name has the clay already
+    row = touching(swatches, f"{name}, {fired}, by firing")
+    return Repeat(f"{name}, {fired}", row, _drift(studio, shown, group))
+
+
+def _drift(studio: Studio, shown: Sequence[FiredColour], group: Sequence[FiredColour]) -> str:
+    """How far the last lies from the first, against what equal tiles of the studio differ by."""
+    far = ciede2000(shown[0].lab, shown[-1].lab)
+    usual = noise_for(studio, list(group)).visible_from
+    moved = f"From the first firing to the last: ΔE {far:.1f}, {in_words(far)}."
+    if far < usual:
+        return f"{moved} Equal tiles of this studio lie as far apart (up to ΔE {usual:.1f})."
+    return f"{moved} Equal tiles of this studio lie closer (up to ΔE {usual:.1f}): it has drifted."
