@@ -101,6 +101,7 @@ class Mix(SetAside):
     )
 
     class Meta:
+        verbose_name_plural = "mixes"
         ordering = [F("made_at").desc()]
         constraints = [
             models.UniqueConstraint(
@@ -218,6 +219,8 @@ class MixPart(StudioOwned):
     settled_at = models.DateTimeField(null=True)
 
     class Meta:
+        verbose_name = "part of a mix"
+        verbose_name_plural = "parts of mixes"
         ordering = ["position"]
         constraints = [
             models.UniqueConstraint(fields=["mix", "position"], name="mix_part_position_once"),
@@ -236,7 +239,7 @@ class MixPart(StudioOwned):
         ]
 
     def __str__(self) -> str:
-        return f"{self.name} in {self.mix_id}"
+        return self.name
 
     @property
     def wanted_g(self) -> float:

@@ -414,6 +414,8 @@ class Pooled(Signed):
     request_key = models.UUIDField()
 
     class Meta:
+        verbose_name = "addition to a bucket"
+        verbose_name_plural = "additions to buckets"
         ordering = ["made_at", "pk"]
         constraints = [
             models.UniqueConstraint(

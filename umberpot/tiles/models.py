@@ -417,6 +417,8 @@ class ColourWords(TileReading):
     words = models.CharField(max_length=60)
 
     class Meta(TileReading.Meta):
+        verbose_name = "colour in words"
+        verbose_name_plural = "colours in words"
         abstract = False
         constraints = [
             models.CheckConstraint(

@@ -34,6 +34,7 @@ def subjects(tile):
         "firing": tile.loadings.get().firing,
         "factor_trial": FactorTrialFactory(studio=tile.studio),
         "batch": WareBatchFactory(studio=tile.studio, clay=tile.mix.clay),
+        "material": tile.mix.clay,
     }
 
 
@@ -106,7 +107,7 @@ def test_a_note_is_found_by_its_words(signed_in, tile):
 def test_a_colour_said_in_words_is_found_too(signed_in, tile):
     signed_in.post(f"/tiles/{tile.code}/", {"stage": "fired", "colour": "orange brown, mottled"})
     answer = signed_in.get("/go/", {"q": "mottled"}, follow=True)
-    assert answer.redirect_chain[-1][0] == f"/results/tiles/{tile.code}/"
+    assert answer.redirect_chain[-1][0] == f"/tiles/{tile.code}/"
 
 
 def test_what_it_is_about_must_be_known_and_the_studios_own(signed_in, stranger, tile):

@@ -93,6 +93,8 @@ class FiringChange(Signed):
     says = models.CharField(max_length=240)
 
     class Meta:
+        verbose_name = "correction of a firing"
+        verbose_name_plural = "corrections of firings"
         ordering = ["made_at", "pk"]
 
     def __str__(self) -> str:

@@ -39,6 +39,8 @@ class FiringLog(Signed):
     request_key = models.UUIDField()
 
     class Meta:
+        verbose_name = "log of a firing"
+        verbose_name_plural = "logs of firings"
         ordering = ["pk"]
         constraints = [
             models.UniqueConstraint(

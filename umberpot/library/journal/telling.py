@@ -1,5 +1,6 @@
 """Entries of the journal put into words: steps, what each did, values before and after."""
 
+import json
 from collections import Counter, defaultdict
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
@@ -169,6 +170,8 @@ def _value(field: Any, value: Any, names: Names) -> str:
         return names.get(field.related_model, {}).get(value, f"no. {value}, no longer there")
     if isinstance(field, models.DateTimeField):
         return _moment(field, value)
+    if isinstance(value, dict | list):
+        return Truncator(json.dumps(value, ensure_ascii=False)).chars(LONGEST_VALUE)
     choices = dict(field.flatchoices) if field is not None and field.choices else {}
     shown = choices.get(value, value) if choices else value
     return Truncator(str(shown)).chars(LONGEST_VALUE)

@@ -34,6 +34,8 @@ class TrialExpectation(Signed):
     after_firing = models.BooleanField()
 
     class Meta:
+        verbose_name = "expectation of a trial"
+        verbose_name_plural = "expectations of trials"
         ordering = ["made_at", "pk"]
 
     def __str__(self) -> str:

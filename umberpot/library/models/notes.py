@@ -7,11 +7,14 @@ from umberpot.kiln.models import Firing
 from umberpot.library.models.subjects import about_one_of
 from umberpot.mixing.models import Mix
 from umberpot.results.models import WareBatch
+from umberpot.shelf.models import Material
 from umberpot.studio.models import Signed, StudioOwned
 from umberpot.surface.models import FactorTrial
 from umberpot.tiles.models import Tile, Trial
 
 LONGEST_NOTE = 1000
+
+Subject = Tile | Trial | Mix | Firing | FactorTrial | WareBatch | Material
 
 SUBJECTS: dict[str, type[StudioOwned]] = {
     "tile": Tile,
@@ -20,6 +23,7 @@ SUBJECTS: dict[str, type[StudioOwned]] = {
     "firing": Firing,
     "factor_trial": FactorTrial,
     "batch": WareBatch,
+    "material": Material,
 }
 """What a note may be about: the column that says so, and what it points to."""
 
@@ -33,6 +37,7 @@ class Note(Signed):
     firing = models.ForeignKey(Firing, models.PROTECT, null=True, related_name="notes")
     factor_trial = models.ForeignKey(FactorTrial, models.PROTECT, null=True, related_name="notes")
     batch = models.ForeignKey(WareBatch, models.PROTECT, null=True, related_name="notes")
+    material = models.ForeignKey(Material, models.PROTECT, null=True, related_name="remembered")
     words = models.TextField(max_length=LONGEST_NOTE, blank=True)
     image = models.BinaryField(null=True)
     withdrawn_at = models.DateTimeField(null=True)
@@ -54,9 +59,9 @@ class Note(Signed):
         return self.words or f"photograph of {self.subject}"
 
     @property
-    def subject(self) -> Tile | Trial | Mix | Firing | FactorTrial | WareBatch:
+    def subject(self) -> Subject:
         """What it is about."""
-        about: Tile | Trial | Mix | Firing | FactorTrial | WareBatch = getattr(self, self.kind)
+        about: Subject = getattr(self, self.kind)
         return about
 
     @property

@@ -28,6 +28,11 @@ def day(when: object) -> str:
     return f"{timezone.localtime(when):%-d %B %Y}"  # type: ignore[arg-type]
 
 
+def counted(count: int, one: str, many: str) -> str:
+    """So many of a thing, in words."""
+    return f"{count} {one if count == 1 else many}"
+
+
 def told(estimate: Estimate | None) -> str:
     """A figure with its ±; a dash where there is none."""
     return with_u95(estimate.value, estimate.u95) if estimate else "–"

@@ -30,9 +30,10 @@ def report_of_factors(studio: Studio, trial: FactorTrial, made_on: date) -> Repo
             Section(scale.scale.title, [Text(one.words) for one in scale.said])
             for scale in by_scale.values()
         ]
+    slabs = common.counted(trial.slabs, "slab", "slabs")
     return Report(
         title=trial.name,
-        subtitle=f"Trial of factors of {common.day(trial.made_at)}, {trial.slabs} slabs",
+        subtitle=f"Trial of factors of {common.day(trial.made_at)}, {slabs}",
         studio=str(studio),
         made_on=made_on,
         headline=headline,

@@ -24,7 +24,7 @@ def report_of_firing(studio: Studio, firing: Firing, made_on: date) -> Report:
     where = Tile.objects.of(studio).filter(loadings__firing=firing)
     tiles = [progress_of(tile) for tile in where.with_history()[:MOST_TILES]]
     count = firing.loadings.count()
-    pieces = f"{count} piece{'' if count == 1 else 's'}"
+    pieces = common.counted(count, "piece", "pieces")
     kiln = f", {firing.kiln}" if firing.kiln else ""
     of_firing = Finding.objects.of(studio).filter(firing=firing).select_related("made_by")
     return Report(
@@ -38,7 +38,7 @@ def report_of_firing(studio: Studio, firing: Firing, made_on: date) -> Report:
             Section("Curve", _curves(firing)),
             Section("Witness cones", [Text(said) for said in _shelves(firing)]),
             Section("What was in it", _pieces(tiles, count)),
-            Section("Put right since", [Text(one.says) for one in firing.changes.all()]),
+            Section("Corrected since", [Text(one.says) for one in firing.changes.all()]),
             common.findings(of_firing),
             common.notes(Note.objects.of(studio).filter(firing=firing).select_related("made_by")),
             common.methods(),
@@ -87,5 +87,5 @@ def _pieces(tiles: list[TileProgress], count: int) -> list[Block]:
     if rows:
         blocks.append(Grid(("Piece", "Of", "Trial"), rows, WIDTHS))
     if count > len(rows):
-        blocks.append(Text(f"and {count - len(rows)} more pieces", small=True))
+        blocks.append(Text(f"and {count - len(rows)} more", small=True))
     return blocks

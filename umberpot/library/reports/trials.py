@@ -36,9 +36,10 @@ def report_of_trial(studio: Studio, trial: Trial, made_on: date) -> Report:
     expected = trial.expectations.all()
     of_trial = Finding.objects.of(studio).filter(trial=trial).select_related("made_by")
     materials = Material.objects.of(studio).filter(mix_parts__mix__tiles__trial=trial)
+    tiles = common.counted(len(progresses), "tile", "tiles")
     return Report(
         title=trial.name,
-        subtitle=f"Trial begun on {common.day(trial.made_at)}, {len(progresses)} tiles",
+        subtitle=f"Trial begun on {common.day(trial.made_at)}, {tiles}",
         studio=str(studio),
         made_on=made_on,
         headline=says.headline or "No colours and no verdict yet.",

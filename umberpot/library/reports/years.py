@@ -26,15 +26,18 @@ def report_of_year(studio: Studio, year: int, made_on: date) -> Report:
     tiles = Tile.objects.of(studio).filter(**made).count()
     concluded = [_finding(one) for one in findings.order_by("made_at")[:MOST_ROWS]]
     counts = (
-        f"{mixes} mixes weighed out, {tiles} tiles and bars made, {firings.count()} firings,"
-        f" {trials.count()} trials begun, {findings.count()} findings."
+        (mixes, "mix weighed out", "mixes weighed out"),
+        (tiles, "tile or bar made", "tiles and bars made"),
+        (firings.count(), "firing", "firings"),
+        (trials.count(), "trial begun", "trials begun"),
+        (findings.count(), "finding", "findings"),
     )
     return Report(
         title=f"{studio}, {year}",
         subtitle="A year of the studio" + (", so far" if made_on.year == year else ""),
         studio=str(studio),
         made_on=made_on,
-        headline=counts,
+        headline=f"{', '.join(common.counted(*one) for one in counts)}.",
         sections=[
             Section("Findings", concluded),
             Section("Trials of factors", _factors(studio, year)),

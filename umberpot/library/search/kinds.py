@@ -14,7 +14,7 @@ from django.utils.text import Truncator
 
 from claycore.testing.surface_remarks import SURFACE_REMARKS
 from umberpot.kiln.models import Firing, Kiln, Loading
-from umberpot.library.models import CONCLUDED, Finding, Note
+from umberpot.library.models import CONCLUDED, SUBJECTS, Finding, Note
 from umberpot.library.search.kind import Found, Kind, Lookup, Words
 from umberpot.mixing.models import Mix, MixPart, Plan, SavedCalculation
 from umberpot.results.models import WareBatch
@@ -229,9 +229,6 @@ def _note_found(note: Note) -> Found:
     return Found(shown, says, note.get_absolute_url(), note)
 
 
-NOTED = ("tile", "trial", "mix", "firing", "factor_trial", "batch")
-
-
 KINDS: dict[str, Kind] = {
     kind.slug: kind
     for kind in [
@@ -369,7 +366,7 @@ KINDS: dict[str, Kind] = {
             filters=SIGNED,
             words=_note_words,
             found=_note_found,
-            related=(*NOTED, "made_by"),
+            related=(*SUBJECTS, "made_by"),
             only=Q(withdrawn_at=None),
             deferred=("image",),
         ),

@@ -61,6 +61,7 @@ class WareBatch(SetAside):
     request_key = models.UUIDField()
 
     class Meta:
+        verbose_name_plural = "batches of ware"
         verbose_name = "batch of ware"
         ordering = [F("made_at").desc()]
         constraints = [

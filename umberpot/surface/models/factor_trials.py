@@ -46,6 +46,7 @@ class FactorTrial(SetAside):
     request_key = models.UUIDField()
 
     class Meta:
+        verbose_name_plural = "trials of factors"
         verbose_name = "trial of factors"
         ordering = [F("made_at").desc()]
         constraints = [
@@ -115,6 +116,8 @@ class FactorPiece(StudioOwned):
     lost = models.BooleanField(default=False)
 
     class Meta:
+        verbose_name = "slab of a trial"
+        verbose_name_plural = "slabs of a trial"
         ordering = ["slab", "place"]
         constraints = [
             models.UniqueConstraint(
@@ -169,6 +172,8 @@ class PieceColour(Correctable):
     b = models.FloatField()
 
     class Meta(Correctable.Meta):
+        verbose_name = "colour of a piece"
+        verbose_name_plural = "colours of pieces"
         constraints = [
             models.UniqueConstraint(
                 fields=["piece", "washed"],

@@ -29,7 +29,7 @@ LEFT_OUT = {
     "studio.Invitation": "a way into this installation",
     "bench.CalendarFeed": "a secret address of this installation",
     "library.Share": "a way into this installation",
-    "tiles.ClayFigure": "worked out anew from the readings",
+    "tiles.ClayFigure": "worked out again from the readings",
     "library.PracticeAnswer": "how practice goes is nobody else's business",
 }
 """Models of a studio that an archive leaves out, and why. So are the journal and the members."""

@@ -33,7 +33,7 @@ csv/            the same for a spreadsheet: shelf, blends, plans, mixes, leftove
 manifest.json   the format's version, how many rows there are, and the SHA-256 of every file
 
 Grams, millimetres, degrees Celsius, percent on dry clay; times in UTC. The format is documented in
-docs/formats.md of the application. Take it in with Library, "The whole studio", in an empty studio.
+docs/formats.md of the application. To import it: Library, "The whole studio", in an empty studio.
 """
 
 

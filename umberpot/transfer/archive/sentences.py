@@ -1,48 +1,48 @@
 """What is said about an archive that comes in."""
 
-NO_ZIP = "This file is no zip archive, or it is damaged. Nothing was taken in."
-NO_STUDIO = "This archive is not a studio of Umber Pot. Nothing was taken in."
-TOO_LARGE = "This archive is larger than any studio. Nothing was taken in."
-BOMB = "This archive unpacks to far more than it holds. Nothing was taken in."
-TWICE = "This archive has a file twice. Nothing was taken in."
+NO_ZIP = "This file is no zip archive, or it is damaged. Nothing was imported."
+NO_STUDIO = "This archive is not a studio of Umber Pot. Nothing was imported."
+TOO_LARGE = "This archive is larger than any studio. Nothing was imported."
+BOMB = "This archive unpacks to far more than it holds. Nothing was imported."
+TWICE = "This archive has a file twice. Nothing was imported."
 NOT_EMPTY = (
-    "This studio has things in it already. An archive is taken in to an empty studio only, so that"
-    " nothing is mixed up."
+    "This studio has things in it already. An archive is imported into an empty studio only, so"
+    " that nothing is mixed up."
 )
-CONTRADICTS = "The rows of this archive contradict one another. Nothing was taken in."
+CONTRADICTS = "The rows of this archive contradict one another. Nothing was imported."
 
 
 def not_ours(name: str) -> str:
     """Something in it does not belong there."""
-    return f"{name[:80]} does not belong in an archive of a studio. Nothing was taken in."
+    return f"{name[:80]} does not belong in an archive of a studio. Nothing was imported."
 
 
 def newer(version: int, ours: int) -> str:
     """It was made by a later version of the application."""
     return (
         f"This archive is of format {version}; this installation reads up to {ours}. Update the"
-        " application first. Nothing was taken in."
+        " application first. Nothing was imported."
     )
 
 
 def missing(name: str) -> str:
     """A file is not there."""
-    return f"This archive lacks {name[:80]}. Nothing was taken in."
+    return f"This archive lacks {name[:80]}. Nothing was imported."
 
 
 def missing_rows(label: str, found: int, wanted: int) -> str:
     """There are fewer or more rows than it says."""
-    return f"This archive should have {wanted} of {label} and has {found}. Nothing was taken in."
+    return f"This archive should have {wanted} of {label} and has {found}. Nothing was imported."
 
 
 def damaged(name: str) -> str:
     """The content of a file is not what was written."""
-    return f"{name[:80]} in this archive is damaged or was changed. Nothing was taken in."
+    return f"{name[:80]} in this archive is damaged or was changed. Nothing was imported."
 
 
 def bad_row(name: str, number: int, field: str) -> str:
     """A row has something it may not have."""
-    return f"{name}, line {number}: {field} cannot be right. Nothing was taken in."
+    return f"{name}, line {number}: {field} cannot be right. Nothing was imported."
 
 
 def taken_in(name: str, rows: int) -> str:
