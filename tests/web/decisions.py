@@ -57,7 +57,7 @@ OF_THE_INSTALLATION = _names("""
 
 MEMBERS = _names("""
     studio: how-far preferences people
-    bench: bench new-timer start-waits due next-stage stop-timer calendar change-feed
+    bench: bench start new-timer start-waits due next-stage stop-timer calendar change-feed
     shelf: shelf add material count retire restore add-container remove-container new-dug-clay
     shelf: field-sheet claim add-photo photo remove-photo labels
     transfer: transfer download

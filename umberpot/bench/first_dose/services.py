@@ -1,0 +1,37 @@
+"""Putting a newcomer's clay and colourant on the shelf, and where their dose is worked out."""
+
+from typing import Any
+from urllib.parse import urlencode
+
+from django.db import transaction
+from django.urls import reverse
+
+from claycore.materials.clay_in_hand import ClayState
+from umberpot.shelf.models import Material
+from umberpot.studio.models import Studio
+
+
+@transaction.atomic
+def first_dose(studio: Studio, told: dict[str, Any]) -> str:
+    """Shelves both, unless something is called so already, and leads to the dose."""
+    plastic = told["state"] == ClayState.PLASTIC
+    _shelved(
+        studio,
+        told["clay"],
+        kind=Material.Kind.CLAY_BODY,
+        state=told["state"],
+        water_pct=told["water_pct"],
+    )
+    _shelved(studio, told["colourant"], kind=told["kind"])
+    asked = {
+        **{"clay": told["clay"], "state": told["state"], "mass": f"{told['mass_g']:g}"},
+        **({"water_pct": f"{told['water_pct']:g}"} if plastic else {}),
+        **{"unit": "g", "add": f"{told['colourant']}:{told['pct']:g}"},
+    }
+    return f"{reverse('mixing:dose')}?{urlencode(asked)}"
+
+
+def _shelved(studio: Studio, name: str, **about: Any) -> None:
+    """One that is there by this name stays as it is."""
+    if not Material.objects.of(studio).filter(name__iexact=name).exists():
+        Material.objects.create(studio=studio, name=name, **about)
