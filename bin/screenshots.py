@@ -32,7 +32,6 @@ VIEWS = {
     "record": "/tiles/A13/",
     "load": "/kiln/loads/1/",
     "firing": "/kiln/logs/1/",
-    "clays": "/results/clays/?cone=6&order=absorption",
     "clay": "/results/clays/4/?purpose=tableware",
     "photograph": "/results/photographs/1/",
     "wall": "/results/wall/?codes=A1+A2+A3+A4+A6+A95+A96+A97+A94&arrange=strength",
@@ -40,7 +39,8 @@ VIEWS = {
     "surface": "/surface/plans/1/",
     "factor-trial": "/surface/factor-trials/1/",
     "ware": "/results/ware/batches/1/",
-    "bar-test": "/tiles/tests/1/",
+    "search": "/go/?q=quay&kind=",
+    "report": "/library/reports/trial/1/",
 }
 
 
