@@ -9,10 +9,11 @@ from django.db import IntegrityError, connection, transaction
 from django.test.utils import CaptureQueriesContext
 from django.utils import timezone
 
-from tests.factories import ContainerFactory, MaterialFactory, MembershipFactory
+from tests.factories import ContainerFactory, FiringLogFactory, MaterialFactory, MembershipFactory
 from tests.pages import words_of
 from tests.web.dumps import rows_but
 from tests.web.whole_site import every_pattern, every_url
+from umberpot.kiln.models import FiringLog
 from umberpot.library.undo.services import CannotUndo, undo
 from umberpot.library.undo.steps import UNDO_FOR, UNDOABLE
 from umberpot.shelf.models import Container, Material, StockMovement
@@ -59,6 +60,18 @@ def test_many_rows_at_a_time_are_told_too(studio, db):
     assert changed.changes == {"name": ["Stain 1", "Stain one"]}
     Material.objects.of(studio).update(figures_at=timezone.now())
     assert entries(action=JournalEntry.Action.UPDATE).count() == 1
+
+
+def test_a_firing_that_is_followed_is_not_told_with_every_tick(studio, db):
+    log = FiringLogFactory(firing__studio=studio)
+    before = entries().count()
+    for seconds in (10, 20, 30):
+        log.seconds, log.heard_at = seconds, timezone.now()
+        log.save()
+        FiringLog.objects.of(studio).update(seconds=seconds + 5, heard_at=timezone.now())
+    assert entries().count() == before
+    FiringLog.objects.of(studio).update(state="stopped", seconds=60)
+    assert entries().count() == before + 1
 
 
 def test_what_was_not_written_is_not_told(studio, clay):

@@ -23,8 +23,10 @@ UNTOLD = {
     *("id", "studio", "made_at", "made_by", "request_key"),
     *("digest", "token"),
     *("figures_at", "next_tile_number"),
+    *("seconds", "heard_at"),
 }
-"""Fields that say nothing of a change, are secret, or are kept only for speed."""
+"""Fields that say nothing of a change, are secret, are kept only for speed, or tick along with a
+firing that is followed."""
 
 
 def followed_fields(model: type[models.Model]) -> list[str]:
