@@ -4,7 +4,8 @@ from django.dispatch import Signal
 
 rows_written = Signal()
 """Many rows were made or changed in one statement, which Django's own signals do not tell: ``keys``
-of the model that sends. Sent within the transaction."""
+of the model that sends. ``everything`` says that all rows of a studio are sent, model by model, so
+that nobody needs to follow from one to another. Sent within the transaction."""
 
 secrets_to_renew = Signal()
 """A password was changed, and every other way in is to change with it: ``studio`` and ``by``."""

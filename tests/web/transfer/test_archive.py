@@ -99,6 +99,9 @@ def test_one_of_everything_is_the_same_on_the_other_side(world, studio, signed_i
     assert other.name == studio.name
     second = out_of(other)
     assert files_in(second) == files_in(first)
+    words = ("kind", "name", "words", "key", "alias")
+    mine, theirs = (Indexed.objects.of(one).order_by(*words) for one in (studio, other))
+    assert [*theirs.values_list("kind", "name")] == [*mine.values_list("kind", "name")]
     for address in ("/", "/shelf/", "/mix/", "/tiles/", "/kiln/", "/results/", "/library/"):
         assert client.get(address).status_code == 200, address
     code = Tile.objects.of(other).first().code

@@ -61,8 +61,16 @@ def _saved(sender: Model, instance: Any, **told: Any) -> None:
     _follow(sender, [instance.pk])
 
 
-def _written(sender: Model, keys: Sequence[int], **told: Any) -> None:
-    _follow(sender, keys)
+def _written(sender: Model, keys: Sequence[int], everything: bool = False, **told: Any) -> None:
+    if everything:
+        for kind in _own(sender):
+            _refresh(kind, keys)
+    else:
+        _follow(sender, keys)
+
+
+def _own(model: Model) -> list[Kind]:
+    return [kind for kind in KINDS.values() if kind.model is model]
 
 
 def _about_to_go(sender: Model, instance: Any, **told: Any) -> None:
@@ -73,9 +81,9 @@ def _about_to_go(sender: Model, instance: Any, **told: Any) -> None:
 
 
 def _gone(sender: Model, instance: Any, **told: Any) -> None:
+    for kind in _own(sender):
+        _refresh(kind, [instance.pk])
     for kind in KINDS.values():
-        if kind.model is sender:
-            _refresh(kind, [instance.pk])
         _refresh(kind, instance.bore_on.get(kind.slug, []))
 
 
@@ -84,7 +92,7 @@ def _follow(model: Model, keys: Sequence[int]) -> None:
 
     A row that can itself be found bears on others by its name: where that stayed, so do they.
     """
-    own = [kind for kind in KINDS.values() if kind.model is model]
+    own = _own(model)
     bearing = {key for kind in own for key in _refresh(kind, keys)} if own else set(keys)
     if bearing:
         for kind, borne_on in _borne_on(model, bearing):

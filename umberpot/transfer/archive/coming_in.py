@@ -60,7 +60,7 @@ def _write(studio: Studio, archive: Archive) -> None:
         first, rows = before[model] + 1, archive.manifest.rows.get(label, 0)
         for start in range(first, first + rows, AT_A_TIME):
             stop = min(start + AT_A_TIME, first + rows)
-            rows_written.send(model, keys=list(range(start, stop)))
+            rows_written.send(model, keys=list(range(start, stop)), everything=True)
 
 
 def _account_of(name: str, studio: Studio) -> int:
