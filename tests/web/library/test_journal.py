@@ -229,5 +229,14 @@ def test_an_import_that_is_used_by_now_stays(signed_in, studio, user):
     assert Material.objects.of(studio).count() == 2
 
 
+def test_an_undoing_is_undone_too(signed_in, studio):
+    bowl = ContainerFactory(studio=studio)
+    signed_in.post(f"/library/undo/{removed(signed_in, bowl)}/")
+    assert Container.objects.of(studio).exists()
+    again = entries(doing="library:undo").first().cid
+    signed_in.post(f"/library/undo/{again}/")
+    assert not Container.objects.of(studio).exists()
+
+
 def test_steps_that_can_be_undone_are_addresses():
     assert {name for name, _ in every_pattern()} >= UNDOABLE

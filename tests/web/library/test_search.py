@@ -188,6 +188,14 @@ def test_tiles_are_filtered(signed_in, fired):
         assert fired.code not in found(signed_in, **asked).get("tiles", []), asked
 
 
+def test_a_person_leads_to_what_they_made_and_is_no_word_of_it(signed_in, fired):
+    answer = signed_in.get("/go/", {"q": "potter", "kind": ""}).context["answer"]
+    (person,) = answer.by_kind["People"]
+    assert set(answer.by_kind) == {"People"}
+    made = signed_in.get(person.url).context["answer"].by_kind
+    assert fired.code in [row.name for row in made["Tiles and bars"]]
+
+
 def test_only_kinds_that_a_filter_fits_are_listed(signed_in, fired):
     assert set(found(signed_in, cone="8")) == {"tiles", "firings"}
     assert "shelf" not in found(signed_in, who="potter")

@@ -16,7 +16,7 @@ from umberpot.library.search.kinds import KINDS
 from umberpot.library.search.typed import key_of
 from umberpot.studio.signals import rows_written
 
-VERSION = 1
+VERSION = 2
 """Raised with any change to the words of a kind: the next start then gathers them all anew."""
 
 AT_A_TIME = 500

@@ -61,7 +61,7 @@ def _tile_words(tile: Tile) -> Words:
     remarks = [SURFACE_REMARKS.get(r.code, "") for r in tile.remarks.all() if not r.withdrawn_at]
     said = [colour.words for colour in tile.colour_words.all() if not colour.superseded_at]
     of = [tile.made_of, *names, tile.clay, tile.trial.name, *said, *remarks]
-    return Words(tile.code, [*of, f"cone {tile.cone}", *tile.inscription, tile.made_by])
+    return Words(tile.code, [*of, f"cone {tile.cone}", *tile.inscription])
 
 
 def _tile_found(tile: Tile) -> Found:
@@ -124,7 +124,7 @@ def _clay_results_found(clay: Material) -> Found:
 
 
 def _mix_words(mix: Mix) -> Words:
-    return Words(mix.name, [mix.clay_name, *(p.name for p in mix.parts.all()), mix.made_by])
+    return Words(mix.name, [mix.clay_name, *(p.name for p in mix.parts.all())])
 
 
 def _mix_found(mix: Mix) -> Found:
@@ -148,7 +148,7 @@ def _plan_found(plan: Plan) -> Found:
 
 def _trial_words(trial: Trial) -> Words:
     test = getattr(trial, "test", None)
-    return Words(trial.name, [test.clay if test else "", trial.made_by])
+    return Words(trial.name, [test.clay if test else ""])
 
 
 def _trial_found(trial: Trial) -> Found:
@@ -158,7 +158,7 @@ def _trial_found(trial: Trial) -> Found:
 
 def _firing_words(firing: Firing) -> Words:
     day = f"{firing.fired_on:%-d %B %Y}"
-    said = [firing.note, firing.get_atmosphere_display(), firing.kiln, day, firing.made_by]
+    said = [firing.note, firing.get_atmosphere_display(), firing.kiln, day]
     return Words(f"cone {firing.cone}", said)
 
 
@@ -181,7 +181,7 @@ FIRING_FILTERS: dict[str, Lookup] = {
 
 def _factor_words(trial: FactorTrial) -> Words:
     named = [word for name, levels in _factors(trial) for word in (name, *levels)]
-    return Words(trial.name, [*named, trial.pieces_are, trial.made_by])
+    return Words(trial.name, [*named, trial.pieces_are])
 
 
 def _factors(trial: FactorTrial) -> Iterable[tuple[str, list[str]]]:
@@ -189,11 +189,11 @@ def _factors(trial: FactorTrial) -> Iterable[tuple[str, list[str]]]:
 
 
 def _surface_words(plan: SurfacePlan) -> Words:
-    return Words(plan.name, [plan.body, *(c.name for c in plan.coats.all()), plan.made_by])
+    return Words(plan.name, [plan.body, *(c.name for c in plan.coats.all())])
 
 
 def _ware_words(batch: WareBatch) -> Words:
-    said = [batch.clay, batch.glaze_name, f"cone {batch.cone}", batch.laboratory, batch.made_by]
+    said = [batch.clay, batch.glaze_name, f"cone {batch.cone}", batch.laboratory]
     return Words(batch.name, said)
 
 
@@ -210,7 +210,7 @@ def _calculation_found(saved: SavedCalculation) -> Found:
 
 
 def _finding_words(finding: Finding) -> Words:
-    return Words(finding.sentence, [finding.words, finding.subject, finding.made_by])
+    return Words(finding.sentence, [finding.words, finding.subject])
 
 
 def _finding_found(finding: Finding) -> Found:
@@ -220,7 +220,7 @@ def _finding_found(finding: Finding) -> Found:
 
 
 def _note_words(note: Note) -> Words:
-    return Words(note.words, [note.subject, note.made_by])
+    return Words(note.words, [note.subject])
 
 
 def _note_found(note: Note) -> Found:
@@ -240,7 +240,7 @@ KINDS: dict[str, Kind] = {
             words=_tile_words,
             found=_tile_found,
             filters=TILE_FILTERS,
-            related=("mix", "clay", "trial__test", "made_by"),
+            related=("mix", "clay", "trial__test"),
             prefetched=("mix__parts__material", "remarks", "colour_words"),
             follows={
                 **{Mix: ("mix",), MixPart: ("mix__parts",), Trial: ("trial",)},
@@ -275,7 +275,6 @@ KINDS: dict[str, Kind] = {
             words=_mix_words,
             found=_mix_found,
             filters=MIX_FILTERS,
-            related=("made_by",),
             prefetched=("parts",),
             follows={MixPart: ("parts",)},
         ),
@@ -284,9 +283,8 @@ KINDS: dict[str, Kind] = {
             title="Series and grids",
             model=Plan,
             filters=SIGNED,
-            words=lambda plan: Words(plan.name, [plan.get_kind_display(), plan.made_by]),
+            words=lambda plan: Words(plan.name, [plan.get_kind_display()]),
             found=_plan_found,
-            related=("made_by",),
         ),
         Kind(
             slug="trials",
@@ -295,7 +293,7 @@ KINDS: dict[str, Kind] = {
             filters=SIGNED,
             words=_trial_words,
             found=_trial_found,
-            related=("test__clay", "made_by"),
+            related=("test__clay",),
             follows={ClayTest: ("test",), Material: ("test__clay",)},
         ),
         Kind(
@@ -304,7 +302,6 @@ KINDS: dict[str, Kind] = {
             model=FactorTrial,
             words=_factor_words,
             found=_made("trial of factors"),
-            related=("made_by",),
             filters=SIGNED,
         ),
         Kind(
@@ -313,7 +310,7 @@ KINDS: dict[str, Kind] = {
             model=SurfacePlan,
             words=_surface_words,
             found=_made("surface plan"),
-            related=("body", "made_by"),
+            related=("body",),
             prefetched=("coats",),
             follows={PlannedCoat: ("coats",), Material: ("body",)},
             filters=SIGNED,
@@ -325,7 +322,7 @@ KINDS: dict[str, Kind] = {
             filters=SIGNED,
             words=_ware_words,
             found=_ware_found,
-            related=("clay", "made_by"),
+            related=("clay",),
             follows={Material: ("clay",)},
         ),
         Kind(
@@ -336,7 +333,7 @@ KINDS: dict[str, Kind] = {
             words=_firing_words,
             found=_firing_found,
             filters=FIRING_FILTERS,
-            related=("kiln", "made_by"),
+            related=("kiln",),
             follows={Kiln: ("kiln",)},
         ),
         Kind(
@@ -355,7 +352,7 @@ KINDS: dict[str, Kind] = {
             filters=SIGNED,
             words=_finding_words,
             found=_finding_found,
-            related=(*CONCLUDED, "made_by"),
+            related=tuple(CONCLUDED),
             only=Q(superseded_by=None),
             follows={Finding: ("superseded_by",)},
         ),
@@ -366,7 +363,7 @@ KINDS: dict[str, Kind] = {
             filters=SIGNED,
             words=_note_words,
             found=_note_found,
-            related=(*SUBJECTS, "made_by"),
+            related=tuple(SUBJECTS),
             only=Q(withdrawn_at=None),
             deferred=("image",),
         ),

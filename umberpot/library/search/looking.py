@@ -61,10 +61,6 @@ class Answer:
     def count(self) -> int:
         return sum(len(kind.rows) for kind in self.kinds)
 
-    @property
-    def more(self) -> bool:
-        return any(kind.more for kind in self.kinds)
-
 
 def look_up(studio: Studio, typed: str) -> Answer:
     """The best few of each kind, while someone types.
