@@ -4,6 +4,7 @@ import itertools
 from datetime import timedelta
 
 import pytest
+from django.core.management import CommandError, call_command
 from django.db import connection
 from django.test import Client
 from django.urls import resolve
@@ -205,3 +206,28 @@ def test_a_role_is_changed(signed_in, studio):
     assert "one of the three" in words_of(signed_in.post(url, {"role": "queen"}, follow=True))
     other.refresh_from_db()
     assert other.role == Role.OWNER
+
+
+def founded(monkeypatch, password, owner="mara"):
+    asked = "umberpot.studio.management.commands.found_studio.getpass"
+    monkeypatch.setattr(asked, lambda prompt: password)
+    call_command("found_studio", "Slipway Pottery", owner)
+
+
+def test_another_studio_of_the_installation_is_founded_apart(signed_in, clay, monkeypatch):
+    founded(monkeypatch, "flint-and-kaolin")
+    mine = Membership.objects.get(user__username="mara")
+    assert (mine.studio.name, mine.role) == ("Slipway Pottery", Role.OWNER)
+    client = Client()
+    client.force_login(mine.user)
+    assert "Ferry white" not in words_of(client.get("/shelf/"))
+
+
+@pytest.mark.parametrize(
+    ("password", "owner"),
+    [("short", "mara"), ("slipway-pottery-1", "mara"), ("good-flint-1", "potter")],
+)
+def test_a_studio_with_a_weak_door_is_not_founded(user, monkeypatch, password, owner):
+    with pytest.raises(CommandError):
+        founded(monkeypatch, password, owner)
+    assert Membership.objects.count() == 1

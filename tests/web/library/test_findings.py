@@ -54,6 +54,8 @@ def test_a_clays_draft_is_its_verdict(signed_in, tested):
     sentence, words = draft_of(signed_in, "clay", clay)
     assert sentence.startswith("Bank: ")
     assert words
+    finding = conclude(signed_in, "clay", clay)
+    assert f'href="/results/clays/{clay.pk}/"' in finding.content.decode()
 
 
 def test_a_firings_and_an_unread_trials_draft_say_what_little_there_is(signed_in, studio):

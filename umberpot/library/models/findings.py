@@ -82,6 +82,13 @@ class Finding(Signed):
         return next(name for name in CONCLUDED if getattr(self, f"{name}_id") is not None)
 
     @property
+    def results_url(self) -> str:
+        """Where the figures are that it rests on."""
+        if self.clay_id:
+            return reverse("results:clay", args=[self.clay_id])
+        return self.subject.get_absolute_url()
+
+    @property
     def subject(self) -> Trial | Material | FactorTrial | Firing:
         """What it is about."""
         about: Trial | Material | FactorTrial | Firing = getattr(self, self.kind)
