@@ -188,6 +188,19 @@ def test_tiles_are_filtered(signed_in, fired):
         assert fired.code not in found(signed_in, **asked).get("tiles", []), asked
 
 
+@pytest.mark.parametrize(
+    ("soaked", "verdict"), [(70.2, "within"), (77.0, "over"), (71.06, "not_decided")]
+)
+def test_tiles_are_found_by_how_their_absorption_stands(signed_in, fired, soaked, verdict):
+    about = {"studio": fired.studio, "tile": fired, "firing": fired.last_firing}
+    about |= {"made_by": fired.made_by, "step": 0.1}
+    Reading.objects.create(**about, quantity="mass_fired", value=70)
+    Reading.objects.create(**about, quantity="mass_soaked", value=soaked, method="boil_soak")
+    for asked in ("within", "over", "not_decided"):
+        tiles = found(signed_in, verdict=asked).get("tiles", [])
+        assert (fired.code in tiles) == (asked == verdict), asked
+
+
 def test_a_person_leads_to_what_they_made_and_is_no_word_of_it(signed_in, fired):
     answer = signed_in.get("/go/", {"q": "potter", "kind": ""}).context["answer"]
     (person,) = answer.by_kind["People"]

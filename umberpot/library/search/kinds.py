@@ -93,6 +93,7 @@ TILE_FILTERS: dict[str, Lookup] = {
     "pct": lambda pct: Q(mix__isnull=False),
     "read": lambda what: READ[what],
     "near": lambda lab: READ["colour"],
+    "verdict": lambda outcome: READ["absorption"],
 }
 
 

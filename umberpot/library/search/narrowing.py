@@ -10,10 +10,15 @@ from claycore.colour.difference import ciede2000
 from claycore.colour.notation import Lab
 from claycore.firing import cones
 from claycore.measure import bounds
+from claycore.testing.absorption import AgainstLimit
 from umberpot.library.search.typed import LONGEST_TEXT
 from umberpot.mixing.models import Mix
 from umberpot.results.calculators.colour.fields import ColourField
+from umberpot.results.limits.services import limits_of
+from umberpot.results.trials.results import tile_result
+from umberpot.tiles.clay_figures import spread_records
 from umberpot.tiles.models import ColourReading, Tile
+from umberpot.tiles.progress import progress_of
 from umberpot.ui.fields.measures import Choice, MeasureField
 
 Asked = dict[str, Any]
@@ -23,8 +28,17 @@ NEAR_DELTA_E = 6.0
 """Colours within this CIEDE2000 difference count as near: another shade, yet kin (about 1 is just
 seen; common practice). Someone who looks for "that green" means more than its twins."""
 
+MOST_JUDGED = 300
+"""A verdict takes all the readings of a tile: of the newest so many it is worked out."""
+
 SURFACES = [("", "any"), ("bare", "bare"), ("glazed", "glazed")]
 WHAT_IS_READ = [("", "anything"), *((w, w) for w in ("shrinkage", "absorption", "colour"))]
+VERDICTS = [
+    ("", "any"),
+    (AgainstLimit.WITHIN, "within its limit"),
+    (AgainstLimit.OVER, "over its limit"),
+    (AgainstLimit.NOT_DECIDED, "not decided"),
+]
 CONES = [("", "any"), *((cone, cone) for cone in cones.CONES)]
 
 
@@ -45,6 +59,7 @@ class SearchForm(forms.Form):
     cone = Choice(choices=CONES, required=False, label="Cone")
     surface = Choice(choices=SURFACES, required=False, label="Surface")
     read = Choice(choices=WHAT_IS_READ, required=False, label="Read")
+    verdict = Choice(choices=VERDICTS, required=False, label="Absorption")
     near = ColourField("Colour near", required=False)
     since = _day("Since")
     until = _day("Until")
@@ -67,10 +82,16 @@ class SearchForm(forms.Form):
 
 
 def narrowed(rows: Sequence[Any], asked: Asked) -> list[Any]:
-    """Those of the rows that have the percentage and are near the colour; the nearest first."""
+    """Those of the rows that have the percentage and the verdict and are near the colour.
+
+    The nearest come first where a colour was asked for.
+    """
     kept = list(rows)
     if "pct" in asked:
         kept = [row for row in kept if _has_pct(row, asked["pct"], asked.get("material", ""))]
+    if "verdict" in asked:
+        found = _verdicts(kept[:MOST_JUDGED])
+        kept = [row for row in kept if found.get(row.pk) == asked["verdict"]]
     if "near" in asked:
         far = _differences(kept, asked["near"])
         near = [row for row in kept if far.get(row.pk, math.inf) <= NEAR_DELTA_E]
@@ -85,6 +106,24 @@ def _has_pct(row: Tile | Mix, within: tuple[float, float], material: str) -> boo
     named = {k: v for k, v in pcts.items() if k.casefold() == material.casefold()}
     low, high = within
     return any(low <= pct <= high for pct in (named or pcts).values())
+
+
+def _verdicts(tiles: Sequence[Tile]) -> dict[int, AgainstLimit]:
+    """How the absorption of each stands to the limit its trial is judged by, by key."""
+    if not tiles:
+        return {}
+    studio = tiles[0].studio
+    records, limits = spread_records(studio), {}
+    found: dict[int, AgainstLimit] = {}
+    rows = Tile.objects.filter(pk__in=[tile.pk for tile in tiles]).with_history()
+    for tile in rows:
+        judged_as = (tile.trial.ware, tile.trial.school)
+        if judged_as not in limits:
+            limits[judged_as] = limits_of(studio, *judged_as)
+        result = tile_result(progress_of(tile), limits[judged_as], records)
+        if result.verdict:
+            found[tile.pk] = result.verdict.outcome
+    return found
 
 
 def _differences(tiles: Sequence[Tile], wanted: Lab) -> dict[int, float]:
