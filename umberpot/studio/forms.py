@@ -32,18 +32,12 @@ class AccountForm(BaseUserCreationForm):
         model = User
         fields = ["username"]
 
-    def name_of_studio(self) -> str:
-        """What the studio is, or will be, called."""
-        raise NotImplementedError
-
-    def clean(self) -> dict[str, Any]:
+    def keep_from_password(self, studio_name: str) -> None:
         """The password's own validator knows only studios the person is in."""
-        cleaned = super().clean() or self.cleaned_data
         try:
-            refuse_names_in(cleaned.get("password2") or "", [self.name_of_studio()])
+            refuse_names_in(self.cleaned_data.get("password2") or "", [studio_name])
         except forms.ValidationError as refused:
             self.add_error("password2", refused)
-        return cleaned
 
 
 class FirstRunForm(AccountForm):
@@ -51,8 +45,10 @@ class FirstRunForm(AccountForm):
 
     studio_name = forms.CharField(max_length=80, label="Studio name")
 
-    def name_of_studio(self) -> str:
-        return self.cleaned_data.get("studio_name") or ""
+    def clean(self) -> dict[str, Any]:
+        cleaned = super().clean() or self.cleaned_data
+        self.keep_from_password(cleaned.get("studio_name") or "")
+        return cleaned
 
 
 class NewPasswordForm(PasswordChangeForm):

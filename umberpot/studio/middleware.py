@@ -1,6 +1,7 @@
 """Closes every page to strangers, and puts the signed-in person's studio on the request."""
 
 from collections.abc import Callable
+from typing import Any, cast
 from urllib.parse import urlsplit
 
 from django.contrib.auth.middleware import LoginRequiredMiddleware
@@ -11,6 +12,7 @@ from django.shortcuts import resolve_url
 from django.utils.functional import SimpleLazyObject
 
 from umberpot.studio.models import Membership, Studio
+from umberpot.studio.request import StudioRequest
 from umberpot.studio.roles import refuse_unless_enough
 
 
@@ -47,7 +49,7 @@ def membership_of(request: HttpRequest) -> Membership | None:
 
 def studio_of(request: HttpRequest) -> Studio:
     """The studio of the signed-in person. Raises PermissionDenied for one who has none."""
-    mine: Membership | None = request.membership  # type: ignore[attr-defined]
+    mine = cast(StudioRequest, request).membership
     if not mine:
         raise PermissionDenied("This account is not a member of any studio.")
     return mine.studio
@@ -60,11 +62,12 @@ class StudioMiddleware:
         self.get_response = get_response
 
     def __call__(self, request: HttpRequest) -> HttpResponse:
-        request.membership = SimpleLazyObject(lambda: membership_of(request))  # type: ignore[attr-defined]
+        membership: Any = SimpleLazyObject(lambda: membership_of(request))
+        cast(StudioRequest, request).membership = membership
         request.studio = SimpleLazyObject(lambda: studio_of(request))  # type: ignore[attr-defined]
         return self.get_response(request)
 
     def process_view(self, request: HttpRequest, view: Callable, *arguments: object) -> None:
         """Called once the address is resolved, before its view."""
         if request.user.is_authenticated:
-            refuse_unless_enough(request, view, request.membership)  # type: ignore[attr-defined]
+            refuse_unless_enough(request, view, cast(StudioRequest, request).membership)

@@ -28,7 +28,8 @@ class JournalFilter(forms.Form):
         of_studio = JournalEntry.objects.of(studio).order_by()
         people = of_studio.values("actor").distinct()
         kinds = of_studio.values("content_type").distinct()
-        self.fields["who"].queryset = User.objects.filter(pk__in=people)  # type: ignore[attr-defined]
+        who: Any = self.fields["who"]
+        who.queryset = User.objects.filter(pk__in=people)
         what: Any = self.fields["what"]
         what.queryset = ContentType.objects.filter(pk__in=kinds).order_by("model")
         what.label_from_instance = lambda kind: str(kind.name)

@@ -1,6 +1,7 @@
 """What several reports say alike: findings, notes, colours, cautions, methods."""
 
 from collections.abc import Iterable, Sequence
+from datetime import datetime
 
 from django.utils import timezone
 
@@ -23,9 +24,9 @@ NOT_FOOD_SAFE = (
 )
 
 
-def day(when: object) -> str:
+def day(when: datetime) -> str:
     """A moment as its day, where the studio is."""
-    return f"{timezone.localtime(when):%-d %B %Y}"  # type: ignore[arg-type]
+    return f"{timezone.localtime(when):%-d %B %Y}"
 
 
 def counted(count: int, one: str, many: str) -> str:

@@ -1,14 +1,12 @@
 """Reports: shown on a page, as PDF, and as HTML that stands alone in one file."""
 
 import uuid
-from pathlib import Path
 from typing import Any
 
 from django.http import Http404, HttpResponse
 from django.shortcuts import get_object_or_404, render
 from django.template.loader import render_to_string
 from django.utils import timezone
-from django.utils.safestring import mark_safe
 from django.utils.text import slugify
 from django.views.decorators.http import require_safe
 
@@ -18,11 +16,8 @@ from umberpot.library.reports.years import report_of_year
 from umberpot.library.sharing.forms import ShareForm
 from umberpot.library.sharing.services import qr_of, standing_of
 from umberpot.studio.request import StudioRequest
-from umberpot.ui.reports import printed as printing
 from umberpot.ui.reports.blocks import Report
 from umberpot.ui.reports.printed import printed
-
-ALONE_CSS = Path(printing.__file__).with_name("alone.css")
 
 
 def _report(request: StudioRequest, about: str, pk: int) -> Report:
@@ -55,8 +50,7 @@ def _as_pdf(report: Report) -> HttpResponse:
 
 def _as_file(report: Report) -> HttpResponse:
     """One file with its own style, which needs nothing else to be read."""
-    css = mark_safe(ALONE_CSS.read_text())  # noqa: S308 (our own file)
-    html = render_to_string("library/reports/alone.html", {"report": report, "css": css})
+    html = render_to_string("library/reports/alone.html", {"report": report})
     name = _name(report, "html")
     return HttpResponse(html, headers={"Content-Disposition": f'attachment; filename="{name}"'})
 

@@ -33,5 +33,7 @@ class JoinForm(AccountForm):
         self.studio = studio
         super().__init__(*args, **kwargs)
 
-    def name_of_studio(self) -> str:
-        return self.studio.name
+    def clean(self) -> dict[str, Any]:
+        cleaned = super().clean() or self.cleaned_data
+        self.keep_from_password(self.studio.name)
+        return cleaned
