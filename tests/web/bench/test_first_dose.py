@@ -22,6 +22,14 @@ def test_three_steps_lead_to_a_dose_of_ones_own_clay(signed_in, studio):
     assert (green.kind, green.name) == ("stain", "Harbour Green")
 
 
+def test_large_and_exact_amounts_reach_the_dose_as_they_were_typed(signed_in, studio):
+    told = {**TOLD, "mass_g": "1234,567", "water_pct": "20,25", "pct": "4,125"}
+    address = signed_in.post(URL, told)["Location"]
+    assert "mass=1234.567" in address
+    assert "water_pct=20.25" in address
+    assert "Harbour+Green%3A4.125" in address
+
+
 def test_dry_clay_needs_no_water(signed_in, studio):
     told = {**TOLD, "state": "dry", "water_pct": ""}
     assert "22.5 g" in words_of(signed_in.post(URL, told, follow=True))

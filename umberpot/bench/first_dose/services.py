@@ -7,6 +7,7 @@ from django.db import transaction
 from django.urls import reverse
 
 from claycore.materials.clay_in_hand import ClayState
+from claycore.measure.formatting import plain
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 
@@ -24,9 +25,9 @@ def first_dose(studio: Studio, told: dict[str, Any]) -> str:
     )
     _shelved(studio, told["colourant"], kind=told["kind"])
     asked = {
-        **{"clay": told["clay"], "state": told["state"], "mass": f"{told['mass_g']:g}"},
-        **({"water_pct": f"{told['water_pct']:g}"} if plastic else {}),
-        **{"unit": "g", "add": f"{told['colourant']}:{told['pct']:g}"},
+        **{"clay": told["clay"], "state": told["state"], "mass": plain(told["mass_g"], 6)},
+        **({"water_pct": plain(told["water_pct"], 6)} if plastic else {}),
+        **{"unit": "g", "add": f"{told['colourant']}:{plain(told['pct'], 6)}"},
     }
     return f"{reverse('mixing:dose')}?{urlencode(asked)}"
 
