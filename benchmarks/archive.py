@@ -77,8 +77,8 @@ def main() -> None:
             file.seek(0)
             archive.write(file.read())
         once, again = an_empty_studio(f"{name}-once"), an_empty_studio(f"{name}-again")
-        into = seconds(lambda s=once, a=archive: take_in(s, a, lambda rows: None))
-        peaks[name]["in"] = peak(lambda s=again, a=archive: take_in(s, a, lambda rows: None))
+        into = seconds(lambda s=once, a=archive: take_in(s, a))
+        peaks[name]["in"] = peak(lambda s=again, a=archive: take_in(s, a))
         print(
             f"{count:6} tiles: out {out / reading:5.1f} ×, in {into / reading:5.1f} × reading the"
             f" rows; {len(archive.getvalue()) / 1e6:.1f} MB"

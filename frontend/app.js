@@ -57,19 +57,23 @@ document.addEventListener("submit", (event) => {
   setTimeout(() => delete form.dataset.sent, 3000);
 });
 
-// A long import says how far it has come, as long as its page waits for the answer.
+// A long step says how far it has come, as long as its page waits for the answer.
 document.addEventListener("submit", ({ target }) => {
   const place = target.querySelector("[data-progress]");
   if (!place) return;
   place.hidden = false;
   const [bar, words] = place.children;
-  setInterval(async () => {
+  const asking = setInterval(async () => {
     const answer = await fetch(place.dataset.progress);
-    const { read, rows } = answer.ok ? await answer.json() : {};
+    const { done, rows, said, ended } = answer.ok ? await answer.json() : {};
+    if (ended) {
+      clearInterval(asking);
+      place.hidden = true;
+    }
     if (!rows) return;
     bar.max = rows;
-    bar.value = read;
-    words.textContent = `${read} of ${rows} rows checked`;
+    bar.value = done;
+    words.textContent = said;
   }, 500);
 });
 

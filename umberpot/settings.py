@@ -125,6 +125,13 @@ DATABASES = {
         },
     }
 }
+# How far a long step has come, told by one worker and asked of another.
+CACHES = {
+    "default": {
+        "BACKEND": "django.core.cache.backends.filebased.FileBasedCache",
+        "LOCATION": VAR_DIR / "cache",
+    }
+}
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 
 AUTHENTICATION_BACKENDS = [

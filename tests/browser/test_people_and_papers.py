@@ -104,8 +104,9 @@ def contents(archive: Path) -> dict[str, bytes]:
 
 def download(page: Page, to: Path) -> dict[str, bytes]:
     with page.expect_download() as file:
-        page.get_by_role("link", name="Download the studio").click()
+        page.get_by_role("button", name="Download the studio").click()
     file.value.save_as(to)
+    expect(page.locator("[data-progress]").first).to_be_hidden()
     return contents(to)
 
 

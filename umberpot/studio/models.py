@@ -233,22 +233,3 @@ class Correctable(Signed):
         self.superseded_at = timezone.now()
         self.superseded_by = by
         self.save(update_fields=["superseded_at", "superseded_by"])
-
-
-class ImportProgress(StudioOwned):
-    """Rows read of an import that is under way; the row goes when the import is done."""
-
-    request_key = models.UUIDField()
-    rows = models.PositiveIntegerField()
-    read = models.PositiveIntegerField(default=0)
-    started_at = models.DateTimeField(auto_now_add=True)
-
-    class Meta:
-        constraints = [
-            models.UniqueConstraint(
-                fields=["studio", "request_key"], name="import_progress_once_per_request"
-            )
-        ]
-
-    def __str__(self) -> str:
-        return f"{self.read} of {self.rows} rows"

@@ -1,39 +1,105 @@
-"""How far an import has come: said by the import, asked by the page that waits."""
+"""How far a long step has come: told by the step, asked by the page that waits.
+
+Kept in the cache and not in the database: what a transaction has not finished nobody else would
+see, and one that only reads must not write.
+"""
 
 import uuid
-from collections.abc import Callable
-from datetime import timedelta
+from collections.abc import Callable, Iterable, Iterator
+from dataclasses import dataclass, replace
+from enum import StrEnum
+from typing import TypeVar
 
-from django.utils import timezone
+from django.core.cache import cache
 
-from umberpot.studio.models import ImportProgress, Studio
+from umberpot.studio.models import Studio
+
+T = TypeVar("T")
+
+ROWS_BETWEEN_REPORTS = 500
+FORGOTTEN_AFTER_S = 60 * 60
+"""What is left of a step that was killed."""
+
+REMEMBERED_FOR_S = 60
+"""That a step has ended, for the page that asks a moment later."""
+
+
+class Doing(StrEnum):
+    """What is done with rows; a step may do one after the other. The word stands on the page."""
+
+    CHECKING = "checked"
+    WRITING = "written"
+    INDEXING = "made searchable"
+    TABLES = "listed for a spreadsheet"
+
+
+@dataclass(frozen=True)
+class HowFar:
+    """So many of so many rows, and what is done with them."""
+
+    doing: Doing
+    done: int
+    rows: int
+    ended: bool = False
+
+    def __str__(self) -> str:
+        return f"{self.done} of {self.rows} rows {self.doing}"
+
 
 Report = Callable[[int], None]
-"""Told how many rows are read so far."""
+"""Told how many rows are done so far."""
 
-FORGOTTEN_AFTER = timedelta(hours=1)
-"""What is left of an import that was killed goes with the next one."""
+Begin = Callable[[Doing, int], Report]
+"""Told what begins, and with how many rows; gives what is to be told from there on."""
 
 
-def begin(studio: Studio, request_key: uuid.UUID, rows: int) -> Report:
-    """Starts telling how far an import of so many rows has come; gives what is to be told."""
-    mine = ImportProgress.objects.of(studio)
-    mine.filter(started_at__lt=timezone.now() - FORGOTTEN_AFTER).delete()
-    mine.update_or_create(
-        request_key=request_key, defaults={"studio": studio, "rows": rows, "read": 0}
-    )
+def unheard(doing: Doing, rows: int) -> Report:
+    """For a step that nobody waits for."""
+    return lambda done: None
 
-    def report(read: int) -> None:
-        mine.filter(request_key=request_key).update(read=read)
 
-    return report
+def told(studio: Studio, request_key: uuid.UUID) -> Begin:
+    """Tells the page of one request how far each part of its step has come."""
+    name = _name(studio, request_key)
+
+    def begin(doing: Doing, rows: int) -> Report:
+        def report(done: int) -> None:
+            cache.set(name, HowFar(doing, done, rows), FORGOTTEN_AFTER_S)
+
+        report(0)
+        return report
+
+    return begin
+
+
+class Tally:
+    """Counts rows as they go by, from one list to the next, and reports every so many."""
+
+    def __init__(self, report: Report) -> None:
+        self._report = report
+        self._done = 0
+
+    def over(self, rows: Iterable[T]) -> Iterator[T]:
+        """The rows as they are, counted."""
+        for row in rows:
+            self._done += 1
+            if self._done % ROWS_BETWEEN_REPORTS == 0:
+                self._report(self._done)
+            yield row
 
 
 def end(studio: Studio, request_key: uuid.UUID) -> None:
-    """The import is done, or refused."""
-    ImportProgress.objects.of(studio).filter(request_key=request_key).delete()
+    """The step is done, or refused."""
+    found = how_far(studio, request_key)
+    if found:
+        cache.set(_name(studio, request_key), replace(found, ended=True), REMEMBERED_FOR_S)
 
 
-def how_far(studio: Studio, request_key: uuid.UUID) -> ImportProgress | None:
-    """An import that is under way; None for one that is not."""
-    return ImportProgress.objects.of(studio).filter(request_key=request_key).first()
+def how_far(studio: Studio, request_key: uuid.UUID) -> HowFar | None:
+    """A step that is under way or has just ended; None for any other."""
+    found: HowFar | None = cache.get(_name(studio, request_key))
+    return found
+
+
+def _name(studio: Studio, request_key: uuid.UUID) -> str:
+    return f"progress:{studio.pk}:{request_key}"

@@ -26,8 +26,9 @@ def posted(request: HttpRequest) -> QueryDict | None:
 
 def page_key(request: HttpRequest) -> uuid.UUID:
     """The key a page sends along with its form; a new one if it is unreadable."""
+    sent = request.POST if request.method == "POST" else request.GET
     try:
-        return uuid.UUID(request.POST.get("request_key", ""))
+        return uuid.UUID(sent.get("request_key", ""))
     except ValueError:
         return uuid.uuid4()
 

@@ -2,6 +2,7 @@
 
 import ipaddress
 import uuid
+from dataclasses import asdict
 from typing import Any, cast
 
 from django.contrib import messages
@@ -104,8 +105,8 @@ def preferences(request: StudioRequest) -> HttpResponse:
 
 @require_GET
 def how_far(request: StudioRequest, key: uuid.UUID) -> JsonResponse:
-    """How many rows of an import are read so far; none of none while it has not begun."""
+    """How many rows of a long step are done so far; nothing while it has not begun."""
     found = progress.how_far(request.studio, key)
-    response = JsonResponse({"read": found.read, "rows": found.rows} if found else {})
+    response = JsonResponse({**asdict(found), "said": str(found)} if found else {})
     response["Cache-Control"] = "no-store"
     return response

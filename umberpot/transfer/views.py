@@ -50,7 +50,7 @@ def _take(request: StudioRequest, cleaned: dict[str, Any]) -> Taken:
     count = sum(map(len, rows.values())) if cleaned["kind"] == EVERYTHING else len(rows)
     how = {
         "only_good": cleaned["bad_rows"] == GOOD,
-        "report": progress.begin(request.studio, key, count),
+        "report": progress.told(request.studio, key)(progress.Doing.CHECKING, count),
     }
     try:
         if cleaned["kind"] == EVERYTHING:

@@ -21,7 +21,9 @@ from tests.pages import words_of
 from tests.web.dumps import rows_but
 from umberpot.library.models import Indexed, Note
 from umberpot.shelf.models import Material, Photo, StockMovement
+from umberpot.studio import progress
 from umberpot.studio.models import Role
+from umberpot.studio.progress import Doing
 from umberpot.tiles.models import Reading, Remark, Tile, Trial
 from umberpot.transfer.archive import checking, contents
 from umberpot.transfer.archive.checking import Archive, Unfit
@@ -59,7 +61,7 @@ def elsewhere():
 
 
 def into(studio, archive):
-    return take_in(studio, io.BytesIO(archive), lambda count: None)
+    return take_in(studio, io.BytesIO(archive))
 
 
 def upload(client, archive):
@@ -298,6 +300,43 @@ def test_only_owners_take_it_out_or_in(studio):
         client.force_login(MembershipFactory(studio=studio, role=role).user)
         assert client.get("/shelf/transfer/archive/studio.zip").status_code == 403
         assert client.post("/shelf/transfer/archive/").status_code == 403
+
+
+def test_each_part_tells_how_far_it_has_come(world, studio, monkeypatch):
+    monkeypatch.setattr(progress, "ROWS_BETWEEN_REPORTS", 1)
+    parts = {}
+
+    def begin(doing, rows):
+        parts[doing] = (rows, [])
+        return parts[doing][1].append
+
+    archive = io.BytesIO()
+    write_archive(studio, archive, AT, begin)
+    assert [*parts] == [Doing.WRITING, Doing.TABLES]
+    wrote = parts[Doing.WRITING]
+    assert wrote == (sum(contents_of(archive).values()), [*range(1, wrote[0] + 1)])
+    assert parts[Doing.TABLES][1][-1] == Tile.objects.of(studio).count()
+
+    parts.clear()
+    elsewhere()
+    take_in(empty_studio()[1], archive, begin)
+    assert [*parts] == [Doing.CHECKING, Doing.WRITING, Doing.INDEXING]
+    assert all(done == sorted(done) and done[-1] == wrote[0] for _, done in parts.values())
+
+
+def contents_of(archive):
+    return json.loads(files_in(archive.getvalue())["manifest.json"])["rows"]
+
+
+def test_the_page_that_waits_is_told_when_it_is_done(signed_in, stranger, make_mix):
+    make_mix()
+    key = uuid.uuid4()
+    assert signed_in.get(f"/progress/{key}/").json() == {}
+    signed_in.get("/shelf/transfer/archive/studio.zip", {"request_key": key})
+    told = signed_in.get(f"/progress/{key}/").json()
+    assert told["ended"]
+    assert told["said"].endswith("rows listed for a spreadsheet")
+    assert stranger.get(f"/progress/{key}/").json() == {}
 
 
 def test_it_is_downloaded_under_the_studios_name(signed_in, make_mix):

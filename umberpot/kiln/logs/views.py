@@ -118,7 +118,8 @@ def _imported(request: StudioRequest, firing: Firing, form: LogFileForm) -> Firi
     """The log; None, with the reason at its field, where the file is none."""
     file = form.cleaned_data["file"]
     key = page_key(request)
-    report = progress.begin(request.studio, key, from_csv.count_rows(file))
+    begin = progress.told(request.studio, key)
+    report = begin(progress.Doing.CHECKING, from_csv.count_rows(file))
     try:
         read = from_csv.read(file, form.columns(), report)
     except Unreadable as error:

@@ -12,7 +12,6 @@ from django.db.models.signals import pre_delete
 from umberpot.studio.journal.models import JournalEntry
 
 NOT_FOLLOWED = {
-    "studio.ImportProgress": "gone once the import is done",
     "kiln.LogPoint": "thousands a firing; the log they belong to is followed",
     "tiles.ClayFigure": "worked out again from readings, which are followed",
     "library.PracticeAnswer": "how practice goes is nobody else's business",

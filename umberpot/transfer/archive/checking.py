@@ -6,13 +6,14 @@ Nothing is unpacked to disk, and no name in the archive is ever used as a path.
 import hashlib
 import json
 import zipfile
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import IO, Any
 
 from django.core.exceptions import ValidationError
 from django.db import models
 
+from umberpot.studio.progress import Report, Tally
 from umberpot.transfer.archive import contents, sentences
 from umberpot.transfer.archive.contents import FORMAT, VERSION
 
@@ -28,8 +29,6 @@ SMALL_BYTES = 1024**2
 
 LONGEST_LINE = 4 * 1024**2
 PIECE = 256 * 1024
-
-Report = Callable[[int], None]
 
 
 class Unfit(Exception):
@@ -105,15 +104,11 @@ class Archive:
                 raise Unfit(sentences.damaged(name))
         self.studio()
         self._people = len(self.people())
-        done = 0
+        tally = Tally(report)
         for label, model in contents.archived().items():
-            count = 0
-            for count, _ in enumerate(self.rows(label, model), 1):
-                if (done + count) % 500 == 0:
-                    report(done + count)
+            count = sum(1 for _ in tally.over(self.rows(label, model)))
             if count != self.manifest.rows.get(label, 0):
                 raise Unfit(sentences.missing_rows(label, count, self.manifest.rows[label]))
-            done += count
 
     def studio(self) -> dict[str, Any]:
         """How the studio likes to work."""

@@ -9,9 +9,10 @@ from django.db import IntegrityError, connection, models, transaction
 from django.db.models import Max
 
 from umberpot.studio.models import Membership, Studio
+from umberpot.studio.progress import Begin, Doing, Report, Tally, unheard
 from umberpot.studio.signals import rows_written
 from umberpot.transfer.archive import contents, sentences
-from umberpot.transfer.archive.checking import Archive, Report, Unfit
+from umberpot.transfer.archive.checking import Archive, Unfit
 
 AT_A_TIME = 500
 
@@ -26,8 +27,10 @@ def is_empty(studio: Studio) -> bool:
     )
 
 
-def take_in(studio: Studio, file: IO[bytes], report: Report) -> Archive:
+def take_in(studio: Studio, file: IO[bytes], begin: Begin = unheard) -> Archive:
     """Checks an archive and takes it in. Raises Unfit, and then nothing has changed.
+
+    ``begin`` is told of each of the three parts: checking, writing, making searchable.
 
     Rows are written as they are, with the days they had: neither the journal nor any clock of the
     models has a part in it.
@@ -35,16 +38,19 @@ def take_in(studio: Studio, file: IO[bytes], report: Report) -> Archive:
     archive = Archive(file)
     if not is_empty(studio):
         raise Unfit(sentences.NOT_EMPTY)
-    archive.check(report)
+    rows = archive.manifest.count
+    archive.check(begin(Doing.CHECKING, rows))
     try:
         with transaction.atomic():
-            _write(studio, archive)
+            before = _write(studio, archive, begin(Doing.WRITING, rows))
+            _tell(archive, before, begin(Doing.INDEXING, rows))
     except IntegrityError:
         raise Unfit(sentences.CONTRADICTS) from None
     return archive
 
 
-def _write(studio: Studio, archive: Archive) -> None:
+def _write(studio: Studio, archive: Archive, report: Report) -> Keys:
+    """Writes the studio's own row and all others; gives where each model's keys begin."""
     if not is_empty(studio):
         raise Unfit(sentences.NOT_EMPTY)
     Studio.objects.filter(pk=studio.pk).update(**archive.studio())
@@ -54,13 +60,22 @@ def _write(studio: Studio, archive: Archive) -> None:
         model: model._base_manager.aggregate(last=Max("pk"))["last"] or 0
         for model in every.values()
     }
+    tally = Tally(report)
     for label, model in every.items():
-        _insert(model, _values(studio, archive, label, model, people, before))
-    for label, model in every.items():
+        values = _values(studio, archive, label, model, people, before)
+        _insert(model, tally.over(values))
+    return before
+
+
+def _tell(archive: Archive, before: Keys, report: Report) -> None:
+    """Tells whoever follows rows, the search above all, of those that came."""
+    done = 0
+    for label, model in contents.archived().items():
         first, rows = before[model] + 1, archive.manifest.rows.get(label, 0)
         for start in range(first, first + rows, AT_A_TIME):
             stop = min(start + AT_A_TIME, first + rows)
             rows_written.send(model, keys=list(range(start, stop)), everything=True)
+            report(done := done + stop - start)
 
 
 def _account_of(name: str, studio: Studio) -> int:

@@ -25,7 +25,6 @@ VERSION = 1
 """Raised when an archive of before can no longer be read as it is; then ``UPGRADES`` says how."""
 
 LEFT_OUT = {
-    "studio.ImportProgress": "gone once an import is done",
     "studio.Invitation": "a way into this installation",
     "bench.CalendarFeed": "a secret address of this installation",
     "library.Share": "a way into this installation",

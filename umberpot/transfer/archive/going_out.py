@@ -13,8 +13,10 @@ from typing import IO, Any
 from django.contrib.auth.models import User
 from django.db import connection, models
 
-from umberpot.results.readings.every import every_reading_as_csv
+from umberpot.results.readings.every import TILES_AT_ONCE, every_reading_as_csv
 from umberpot.studio.models import Studio
+from umberpot.studio.progress import Begin, Doing, Report, Tally, unheard
+from umberpot.tiles.models import Tile
 from umberpot.transfer.archive import contents
 from umberpot.transfer.archive.contents import FORMAT, VERSION
 from umberpot.transfer.kinds import KINDS
@@ -74,10 +76,10 @@ def one_snapshot() -> Iterator[None]:
             cursor.execute("ROLLBACK")
 
 
-def write_archive(studio: Studio, file: IO[bytes], at: datetime) -> None:
-    """Writes all of a studio into a binary file."""
+def write_archive(studio: Studio, file: IO[bytes], at: datetime, begin: Begin = unheard) -> None:
+    """Writes all of a studio into a binary file; ``begin`` is told of rows, then of tables."""
     with one_snapshot():
-        _Archive(studio, file, at).write()
+        _Archive(studio, file, at).write(begin)
 
 
 class _Archive:
@@ -107,23 +109,30 @@ class _Archive:
         people = User.objects.filter(pk__in=keys).order_by("username")
         return {one.pk: (number, one.username) for number, one in enumerate(people, 1)}
 
-    def write(self) -> None:
+    def write(self, begin: Begin) -> None:
         """The files in turn; the manifest last, when every sum is known."""
         of_studio = {f.name: getattr(self._studio, f.name) for f in contents.studio_fields()}
         people = ({"id": number, "name": name} for number, name in self._people.values())
         self._zip.add(contents.README, [ABOUT.format(day=self._at.date()).encode()])
         self._zip.add(contents.STUDIO, [_line(of_studio)])
         self._zip.add(contents.PEOPLE, map(_line, people))
+        tally = Tally(begin(Doing.WRITING, sum(map(len, self._keys.values()))))
         for label, model in contents.archived().items():
-            self._zip.add(contents.data_name(label), map(_line, self._told(model)))
+            self._zip.add(contents.data_name(label), map(_line, tally.over(self._told(model))))
             for field in contents.file_fields(model):
                 self._add_files(label, model, field)
+        self._add_tables(begin)
+        self._zip.add(contents.MANIFEST, [self._manifest()])
+        self._zip.close()
+
+    def _add_tables(self, begin: Begin) -> None:
         for key, kind in KINDS.items():
             text = tables.to_csv(kind.columns, kind.rows_of(self._studio))
             self._zip.add(f"csv/{key}.csv", [text.encode()])
-        self._zip.add("csv/readings.csv", map(str.encode, every_reading_as_csv(self._studio)))
-        self._zip.add(contents.MANIFEST, [self._manifest()])
-        self._zip.close()
+        tiles = len(self._keys[Tile])
+        report = begin(Doing.TABLES, tiles)
+        readings = every_reading_as_csv(self._studio)
+        self._zip.add("csv/readings.csv", _lines(readings, tiles, report))
 
     def _manifest(self) -> bytes:
         counts = {model._meta.label: len(keys) for model, keys in self._keys.items()}
@@ -160,3 +169,10 @@ class _Archive:
 
 def _line(row: dict[str, Any]) -> bytes:
     return (json.dumps(row, ensure_ascii=False, separators=(",", ":")) + "\n").encode()
+
+
+def _lines(readings: Iterable[str], tiles: int, report: Report) -> Iterator[bytes]:
+    """The CSV of readings piece by piece: its head, then so many tiles each."""
+    for number, piece in enumerate(readings):
+        report(min(number * TILES_AT_ONCE, tiles))
+        yield piece.encode()

@@ -2,6 +2,7 @@
 
 import tempfile
 import uuid
+from typing import Any
 
 from django.contrib import messages
 from django.http import FileResponse, HttpResponse, HttpResponseBase
@@ -14,7 +15,7 @@ from umberpot.studio import progress
 from umberpot.studio.request import StudioRequest, page_key, posted
 from umberpot.studio.roles import for_owners
 from umberpot.transfer.archive import sentences
-from umberpot.transfer.archive.checking import Archive, Unfit
+from umberpot.transfer.archive.checking import Unfit
 from umberpot.transfer.archive.coming_in import is_empty, take_in
 from umberpot.transfer.archive.forms import ArchiveForm
 from umberpot.transfer.archive.going_out import write_archive
@@ -29,8 +30,8 @@ def archive(request: StudioRequest) -> HttpResponse:
     form = ArchiveForm(posted(request), request.FILES or None)
     if form.is_valid() and _taken_in(request, form):
         return redirect("transfer:archive")
-    shown = {"place": PLACE, "form": form, "empty": is_empty(request.studio)}
-    shown["request_key"] = uuid.uuid4()
+    shown: dict[str, Any] = {"place": PLACE, "form": form, "empty": is_empty(request.studio)}
+    shown |= {"request_key": uuid.uuid4(), "download_key": uuid.uuid4()}
     status = 400 if form.errors else 200
     return render(request, "transfer/archive/archive.html", shown, status=status)
 
@@ -39,8 +40,7 @@ def _taken_in(request: StudioRequest, form: ArchiveForm) -> bool:
     """Takes the archive in, telling how far it has come; what is wrong is said at the field."""
     key, file = page_key(request), form.cleaned_data["archive"]
     try:
-        rows = Archive(file).manifest.count
-        found = take_in(request.studio, file, progress.begin(request.studio, key, rows))
+        found = take_in(request.studio, file, progress.told(request.studio, key))
     except Unfit as unfit:
         form.add_error("archive", str(unfit))
         return False
@@ -53,10 +53,17 @@ def _taken_in(request: StudioRequest, form: ArchiveForm) -> bool:
 @for_owners
 @require_GET
 def download(request: StudioRequest) -> HttpResponseBase:
-    """The archive. It is written as of one moment, and sent once it is whole."""
+    """The archive. It is written as of one moment, and sent once it is whole.
+
+    The page says with a key which of its requests this is, to ask how far it has come.
+    """
+    key = page_key(request)
     now = timezone.now()
     file = tempfile.TemporaryFile()  # noqa: SIM115 (the response closes it)
-    write_archive(request.studio, file, now)
+    try:
+        write_archive(request.studio, file, now, progress.told(request.studio, key))
+    finally:
+        progress.end(request.studio, key)
     file.seek(0)
     name = f"{slugify(request.studio.name) or 'studio'}-{timezone.localtime(now):%Y-%m-%d}.zip"
     return FileResponse(file, as_attachment=True, filename=name, content_type="application/zip")
