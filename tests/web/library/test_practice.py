@@ -11,7 +11,7 @@ from claycore.practice.skills import SKILLS
 from tests.factories import MembershipFactory
 from tests.pages import words_of
 from umberpot.library.models import PracticeAnswer
-from umberpot.library.practice.services import SALT, ask, asked_by
+from umberpot.library.practice.services import IN_A_ROUND, SALT, ask, asked_by, the_round
 from umberpot.studio.journal.models import JournalEntry
 from umberpot.studio.models import Role
 
@@ -99,3 +99,39 @@ def test_a_reader_practises_and_nobody_sees_how(signed_in, studio):
     assert PracticeAnswer.objects.count() == 1
     assert not JournalEntry.objects.filter(content_type__model="practiceanswer").exists()
     assert "Nothing answered yet" in words_of(signed_in.get(URL))
+
+
+def answered(client, how_many, wrong=0):
+    """So many questions answered, the first of them wrong; the page of the last one."""
+    for number in range(how_many):
+        _, ticket = question(client)
+        asked = asked_by(ticket["ticket"]).question
+        right = asked.right if isinstance(asked, Choice) else f"{asked.right:.3f}"
+        choices = (
+            [c for c in asked.choices if c != right] if isinstance(asked, Choice) else ["0.001"]
+        )
+        answer = choices[0] if number < wrong else right
+        page = client.post(URL, {**ticket, "answer": answer})
+    return page
+
+
+def test_a_round_ends_after_eight_and_says_how_it_went(signed_in, clay, blue):
+    assert "Round 1: " not in words_of(answered(signed_in, IN_A_ROUND - 1, wrong=2))
+    last = words_of(answered(signed_in, 1))
+    assert f"Round 1: {IN_A_ROUND - 2} of {IN_A_ROUND} right" in last
+    assert last.count("not right") == 2
+    assert "Start another round" in last
+    following = signed_in.get(URL).context["round"]
+    assert (following.number, following.answers) == (2, [])
+
+
+def test_a_round_left_in_the_middle_goes_on(signed_in, studio, user, clay, blue):
+    answered(signed_in, 3, wrong=1)
+    assert [answer.right for answer in signed_in.get(URL).context["round"].answers] == [
+        False,
+        True,
+        True,
+    ]
+    page = answered(signed_in, IN_A_ROUND)
+    assert page.context["round"].number == 2
+    assert len(the_round(studio, user, just_answered=False).answers) == 3

@@ -8,6 +8,7 @@ from typing import Any
 
 from django.contrib.auth.models import User
 from django.core import signing
+from django.db.models import QuerySet
 
 from claycore.practice.question import Bench, Clay, Marked, Question
 from claycore.practice.skills import SKILLS, Skill, question
@@ -22,6 +23,9 @@ MOST_ANSWERS = 400
 """The latest answers of a person that decide what comes next."""
 
 MOST_OF_A_KIND = 8
+IN_A_ROUND = 8
+"""Five to ten minutes. Our choice."""
+
 USUAL_WATER_PCT = 21.0
 """For a clay whose water nobody measured, and said in the question. Common practice: 18 to 25 %."""
 
@@ -45,6 +49,36 @@ class Known:
     mistake: str
 
 
+@dataclass(frozen=True)
+class Answered:
+    """One answer of a round."""
+
+    skill: Skill
+    right: bool
+    mistake: str
+
+
+@dataclass(frozen=True)
+class Round:
+    """So many questions in a row: the answers so far, the first one first."""
+
+    number: int
+    answers: list[Answered]
+
+    @property
+    def places(self) -> list[Answered | None]:
+        """One for each question of the round, None where it is not answered yet."""
+        return [*self.answers, *[None] * (IN_A_ROUND - len(self.answers))]
+
+    @property
+    def right(self) -> int:
+        return sum(answer.right for answer in self.answers)
+
+    @property
+    def is_done(self) -> bool:
+        return len(self.answers) == IN_A_ROUND
+
+
 def bench_of(studio: Studio) -> Bench:
     """What questions are made of: the shelf as it is; a clay and a stain where it is empty."""
     shelf = Material.objects.of(studio).on_shelf().order_by("pk")
@@ -59,9 +93,8 @@ def bench_of(studio: Studio) -> Bench:
 
 def ask(studio: Studio, person: User) -> Asked:
     """The question that is most worth asking this person now."""
-    rows = PracticeAnswer.objects.of(studio).filter(made_by=person).order_by("-made_at", "-pk")
-    latest = list(rows.values_list("skill", "right")[:MOST_ANSWERS])[::-1]
-    answers = [one for one in latest if one[0] in SKILLS]
+    rows = _answers(studio, person).reverse().values_list("skill", "right")
+    answers = list(rows[:MOST_ANSWERS])[::-1]
     code = next_skill(list(SKILLS), standings(answers), len(answers))
     bench = bench_of(studio)
     kept = {
@@ -92,9 +125,28 @@ def keep(studio: Studio, asked: Asked, marked: Marked, by: User) -> None:
     )
 
 
+def the_round(studio: Studio, person: User, *, just_answered: bool) -> Round:
+    """The round that is going on. A full one is over with the next question.
+
+    Rounds are what was answered, so many at a time: one that was left in the middle goes on.
+    """
+    rows = _answers(studio, person)
+    count = rows.count()
+    before = (count - 1 if just_answered else count) // IN_A_ROUND
+    told = rows.values_list("skill", "right", "mistake")[before * IN_A_ROUND :][:IN_A_ROUND]
+    answers = [Answered(SKILLS[code], right, mistake) for code, right, mistake in told]
+    return Round(before + 1, answers)
+
+
+def _answers(studio: Studio, person: User) -> QuerySet[PracticeAnswer]:
+    """What somebody answered, in order; skills that are no longer asked for are left out."""
+    mine = PracticeAnswer.objects.of(studio).filter(made_by=person, skill__in=SKILLS)
+    return mine.order_by("made_at", "pk")
+
+
 def known(studio: Studio, person: User) -> list[Known]:
     """How each skill went so far, in the order of the skills; those not asked yet are left out."""
-    rows = PracticeAnswer.objects.of(studio).filter(made_by=person)
+    rows = _answers(studio, person)
     by_skill: dict[str, list[tuple[bool, str]]] = {}
     for code, right, mistake in rows.values_list("skill", "right", "mistake"):
         by_skill.setdefault(code, []).append((right, mistake))

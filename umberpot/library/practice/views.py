@@ -1,4 +1,4 @@
-"""Practice: one question at a time, marked at once."""
+"""Practice: short rounds, one question at a time, marked at once."""
 
 from django.core import signing
 from django.http import HttpResponse
@@ -55,6 +55,7 @@ def _page(
         **{"place": PLACE, "asked": asked, "marked": marked},
         "form": form or AnswerForm(question=asked.question),
         "is_figure": isinstance(asked.question, Figure),
+        "round": services.the_round(request.studio, request.user, just_answered=marked is not None),
         "known": services.known(request.studio, request.user),
     }
     status = 400 if form and form.errors else 200
