@@ -36,4 +36,5 @@ def load_demo() -> None:
     loader.surface()
     factor_trials.load(studio, owner)
     ware.load(studio, owner, "Canal bank")
+    loader.trial(story.AGAIN_TRIAL)
     findings.load(studio, owner)

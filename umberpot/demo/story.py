@@ -241,6 +241,23 @@ WAITING_TRIAL = DemoTrial(
 """Tiles that are dry and stand in a load."""
 
 
+def _again(pct: float, weighed: tuple[float, ...], colour: str) -> DemoMix:
+    """A strength of Quay Blue once more, from another bag, fired a firing later."""
+    fired = AfterFiring("6", 2, 88.0, 83.4, 84.2, colour)
+    return DemoMix(_white("Quay Blue", pct), weighed, (DemoTile(94.0, 88.3, (fired,)),))
+
+
+AGAIN_TRIAL = DemoTrial(
+    "Quay Blue from the second bag",
+    12,
+    mixes=[
+        _again(6, (120.1, 5.7, 1.5), "60.4, -1.6, -25.0"),
+        _again(9, (120.0, 8.5, 2.3), "50.9, 0.4, -33.0"),
+    ],
+)
+"""The same recipes again: one as before, one that has drifted."""
+
+
 def _half_glazed(
     colourant: str, pct: float, glazed: str, bare: str, surface: tuple[str, ...] = ("glossy",)
 ) -> DemoMix:
