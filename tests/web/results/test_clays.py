@@ -186,6 +186,22 @@ def test_the_list_follows_corrections_and_bars_set_aside(signed_in, tested, user
     assert clay.figures.count() == 0
 
 
+def test_the_search_finds_clays_by_their_verdict(signed_in, tested):
+    def suiting(overall):
+        kinds = signed_in.get("/go/", {"suits": overall}).context["answer"].by_kind
+        return [row.name for row in kinds.get("Clay results", [])]
+
+    tested("Bank", MATURES)
+    tested("Drain", OPEN, drying=3.4)
+    MaterialFactory(studio=Trial.objects.first().studio, kind="dug_clay", name="Untested")
+    assert suiting("keep") == ["Bank"]
+    assert suiting("slip") == ["Drain"]
+    assert suiting("leave") == suiting("not_decided") == []
+    html = page(signed_in, "/go/?suits=keep")
+    assert "Suitable for tableware at cone 6" in html
+    assert "Nothing has all of these" in page(signed_in, "/go/?suits=keep&cone=6")
+
+
 def test_side_by_side(signed_in, tested):
     clays = [tested("Bank", MATURES), tested("Overburden", BLOATS), tested("Drain", OPEN)]
     query = "&".join(f"of={clay.pk}" for clay in clays)

@@ -13,8 +13,7 @@ from umberpot.kiln.outcomes.sentences import shelf_said
 from umberpot.kiln.outcomes.services import heats
 from umberpot.library.findings import sentences
 from umberpot.library.models.findings import LONGEST_FINDING, LONGEST_SENTENCE
-from umberpot.results.clays.forms import usual_purpose
-from umberpot.results.clays.judging import judge
+from umberpot.results.clays.judging import judge, usual_purpose
 from umberpot.results.colours.fired import fired_colours
 from umberpot.results.colours.says import colours_say
 from umberpot.shelf.models import Material

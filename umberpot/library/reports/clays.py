@@ -5,8 +5,7 @@ from datetime import date
 
 from umberpot.library.models import Finding
 from umberpot.library.reports import common
-from umberpot.results.clays.forms import usual_purpose
-from umberpot.results.clays.judging import judge
+from umberpot.results.clays.judging import judge, usual_purpose
 from umberpot.results.clays.report import clay_report
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio

@@ -263,9 +263,11 @@ KINDS: dict[str, Kind] = {
             slug="clays",
             title="Clay results",
             model=Material,
+            shape="clay",
             words=lambda clay: Words(clay.name),
             found=_clay_results_found,
             only=Q(pk__in=Tile.objects.exclude(clay=None).values("clay")),
+            filters={"clay": lambda name: Q(name__iexact=name), "suits": lambda overall: Q()},
             follows={Tile: ("bars",)},
         ),
         Kind(

@@ -9,11 +9,13 @@ from django import forms
 from claycore.colour.difference import ciede2000
 from claycore.colour.notation import Lab
 from claycore.firing import cones
+from claycore.judging.verdict import OVERALL
 from claycore.measure import bounds
 from claycore.testing.absorption import AgainstLimit
 from umberpot.library.search.typed import LONGEST_TEXT
 from umberpot.mixing.models import Mix
 from umberpot.results.calculators.colour.fields import ColourField
+from umberpot.results.clays.judging import judged_as_usual
 from umberpot.results.limits.services import limits_of
 from umberpot.results.trials.results import tile_result
 from umberpot.tiles.clay_figures import spread_records
@@ -29,7 +31,7 @@ NEAR_DELTA_E = 6.0
 seen; common practice). Someone who looks for "that green" means more than its twins."""
 
 MOST_JUDGED = 300
-"""A verdict takes all the readings of a tile: of the newest so many it is worked out."""
+"""A verdict takes all the readings of a tile or a clay: of the newest so many it is worked out."""
 
 SURFACES = [("", "any"), ("bare", "bare"), ("glazed", "glazed")]
 WHAT_IS_READ = [("", "anything"), *((w, w) for w in ("shrinkage", "absorption", "colour"))]
@@ -39,6 +41,7 @@ VERDICTS = [
     (AgainstLimit.OVER, "over its limit"),
     (AgainstLimit.NOT_DECIDED, "not decided"),
 ]
+SUITS = [("", "any"), *((overall, word.lower()) for overall, word in OVERALL.items())]
 CONES = [("", "any"), *((cone, cone) for cone in cones.CONES)]
 
 
@@ -60,6 +63,7 @@ class SearchForm(forms.Form):
     surface = Choice(choices=SURFACES, required=False, label="Surface")
     read = Choice(choices=WHAT_IS_READ, required=False, label="Read")
     verdict = Choice(choices=VERDICTS, required=False, label="Absorption")
+    suits = Choice(choices=SUITS, required=False, label="Verdict on a clay")
     near = ColourField("Colour near", required=False)
     since = _day("Since")
     until = _day("Until")
@@ -82,7 +86,7 @@ class SearchForm(forms.Form):
 
 
 def narrowed(rows: Sequence[Any], asked: Asked) -> list[Any]:
-    """Those of the rows that have the percentage and the verdict and are near the colour.
+    """Those of the rows that have the percentage and the verdicts and are near the colour.
 
     The nearest come first where a colour was asked for.
     """
@@ -92,6 +96,10 @@ def narrowed(rows: Sequence[Any], asked: Asked) -> list[Any]:
     if "verdict" in asked:
         found = _verdicts(kept[:MOST_JUDGED])
         kept = [row for row in kept if found.get(row.pk) == asked["verdict"]]
+    if "suits" in asked:
+        judged = judged_as_usual(kept[0].studio, kept[:MOST_JUDGED]) if kept else {}
+        suiting = {key for key, one in judged.items() if one.verdict.overall == asked["suits"]}
+        kept = [row for row in kept if row.pk in suiting]
     if "near" in asked:
         far = _differences(kept, asked["near"])
         near = [row for row in kept if far.get(row.pk, math.inf) <= NEAR_DELTA_E]

@@ -11,6 +11,8 @@ from umberpot.kiln.models import Firing, LogPoint
 from umberpot.library.search.kind import Found
 from umberpot.library.search.looking import Answer, OfKind
 from umberpot.mixing.models import Mix
+from umberpot.results.clays.judging import judged_as_usual
+from umberpot.shelf.models import Material
 from umberpot.tiles.fired_looks import note_mixes
 from umberpot.tiles.models import Tile
 from umberpot.tiles.progress import TileProgress, progress_of
@@ -90,9 +92,16 @@ def _curve(points: Sequence[tuple[float, float]], longest: float, hottest: float
     return Stroke(path, "chart-line")
 
 
+def _clays(clays: Sequence[Material]) -> Mapping[int, str]:
+    """What the verdict on each clay that was fired says in large letters."""
+    judged = judged_as_usual(clays[0].studio, clays)
+    return {key: one.headline for key, one in judged.items()}
+
+
 DRAWN: dict[str, Callable[[Sequence[Any]], Mapping[int, Any]]] = {
     "tile": _tiles,
     "mix": _mixes,
+    "clay": _clays,
     "firing": _curves,
 }
 """How the rows of each shape are drawn: their drawings by key."""

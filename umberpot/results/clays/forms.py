@@ -10,7 +10,7 @@ from claycore.judging.limits import SCHOOLS, WARES
 from claycore.judging.purposes import PURPOSES
 from claycore.measure import bounds
 from claycore.testing.results import RESULTS, Result
-from umberpot.results.clays.judging import ClayPurpose
+from umberpot.results.clays.judging import ClayPurpose, usual_purpose
 from umberpot.results.clays.search import BY_NAME, WAYS, ClayQuery, Condition, Way
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
@@ -21,12 +21,6 @@ from umberpot.ui.fields.number_lists import read_numbers
 def _named(result: Result) -> str:
     """A result with its unit, as a choice."""
     return f"{result.title.lower()}, {result.unit}" if result.unit else result.title.lower()
-
-
-def usual_purpose(studio: Studio, clay: Material | None) -> ClayPurpose:
-    """What a clay is to be judged as, else what the studio's clays usually are."""
-    own_purpose, own_ware = (clay.purpose, clay.ware) if clay else ("", "")
-    return ClayPurpose(own_purpose or studio.purpose, own_ware or studio.ware, studio.school)
 
 
 class ClayPurposeForm(forms.Form):

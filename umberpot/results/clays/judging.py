@@ -1,6 +1,6 @@
 """A clay of the shelf judged: its record, its field sheet and its label held against the rules."""
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 
 from claycore.judging import claims, firing_range, mending
@@ -13,7 +13,7 @@ from claycore.testing.field_notes import NOTHING_NOTED
 from umberpot.results.limits.services import limits_of
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
-from umberpot.tiles.clay_records import ClayRecord
+from umberpot.tiles.clay_records import ClayRecord, clay_records
 
 
 @dataclass(frozen=True)
@@ -28,6 +28,12 @@ class ClayPurpose:
     @property
     def other_school(self) -> str:
         return next(school for school in SCHOOLS if school != self.school)
+
+
+def usual_purpose(studio: Studio, clay: Material | None) -> ClayPurpose:
+    """What a clay is to be judged as, else what the studio's clays usually are."""
+    own_purpose, own_ware = (clay.purpose, clay.ware) if clay else ("", "")
+    return ClayPurpose(own_purpose or studio.purpose, own_ware or studio.ware, studio.school)
 
 
 def _as_dug_pct(clay: Material) -> float | None:
@@ -120,3 +126,12 @@ def judge(record: ClayRecord, as_what: ClayPurpose, studio: Studio) -> JudgedCla
         if claim
         else [],
     )
+
+
+def judged_as_usual(studio: Studio, clays: Iterable[Material]) -> dict[int, JudgedClay]:
+    """Those that were fired, each judged as it usually is, at its best tested cone; by key."""
+    return {
+        record.clay.pk: judge(record, usual_purpose(studio, record.clay), studio)
+        for record in clay_records(studio, clays)
+        if record.results.cones
+    }

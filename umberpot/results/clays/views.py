@@ -21,8 +21,8 @@ from claycore.testing.field_notes import readings
 from claycore.testing.results import RESULTS, ClayResults
 from umberpot.results import sentences
 from umberpot.results.clays.chart import drawings_of
-from umberpot.results.clays.forms import ClayPurposeForm, ClaysForm, SizesForm, usual_purpose
-from umberpot.results.clays.judging import JudgedClay, judge
+from umberpot.results.clays.forms import ClayPurposeForm, ClaysForm, SizesForm
+from umberpot.results.clays.judging import JudgedClay, judge, judged_as_usual
 from umberpot.results.clays.lookup import judged_of, one_clay, studio_clays
 from umberpot.results.clays.search import find
 from umberpot.results.clays.sentences import range_sentences, spread_words
@@ -218,7 +218,8 @@ def clays(request: StudioRequest) -> HttpResponse:
     page = page_of(request, find(request.studio, asked), A_PAGE)
     columns = list(dict.fromkeys([*USUAL_COLUMNS, *asked.results]))
     figures = _figures_by_clay(request.studio, [clay.pk for clay in page], columns)
-    judged = _judged_by_clay(request, [clay.pk for clay in page])
+    on_page = studio_clays(request).filter(pk__in=[clay.pk for clay in page])
+    judged = judged_as_usual(request.studio, on_page)
     return render(
         request,
         "results/clays/clays.html",
@@ -241,16 +242,6 @@ def clays(request: StudioRequest) -> HttpResponse:
         },
         status=400 if request.GET and not form.is_valid() else 200,
     )
-
-
-def _judged_by_clay(request: StudioRequest, keys: list[int]) -> dict[int, JudgedClay]:
-    """Those that were fired, each judged as it usually is, at its best tested cone."""
-    records = clay_records(request.studio, studio_clays(request).filter(pk__in=keys))
-    return {
-        record.clay.pk: judge(record, usual_purpose(request.studio, record.clay), request.studio)
-        for record in records
-        if record.results.cones
-    }
 
 
 def _figures_by_clay(
