@@ -38,6 +38,7 @@ class Keeping:
 
 
 TO_LOOK_AT = Keeping(1600, 85)
+IN_A_REPORT = Keeping(900, 80)
 TO_READ_COLOUR = Keeping(2400, 94, full_colour=True)
 
 

@@ -8,12 +8,14 @@ from urllib.parse import urlsplit
 import pytest
 from django.test import Client
 from django.utils import timezone
+from PIL import Image
 from pypdf import PdfReader
 
 from tests.factories import FindingFactory, FiringFactory, NoteFactory
 from tests.pages import words_of
 from umberpot.library.models import Share
 from umberpot.library.reports.kinds import REPORTS
+from umberpot.library.reports.remembered import MOST_PHOTOGRAPHS
 from umberpot.tiles.models import Tile
 
 
@@ -59,7 +61,7 @@ def test_everything_that_can_be_concluded_has_a_report_in_three_forms(signed_in,
         alone = signed_in.get(f"/library/reports/{about}/{pk}/report.html")
         html = alone.content.decode()
         assert title in words_of(alone), about
-        assert not re.search(r'(src|href)="', html), "it stands alone"
+        assert not re.search(r'(src|href)="(?!data:)', html), "it stands alone"
         assert "<style>" in html
         assert title.split(",")[0] in pdf_words(
             signed_in.get(f"/library/reports/{about}/{pk}/report.pdf")
@@ -75,6 +77,47 @@ def test_a_trial_says_what_was_found_with_figures_and_reasons(signed_in, world, 
         ):
             assert words in said, words
     assert 'fill="#' in signed_in.get(url).content.decode()
+
+
+def photograph(grey=90):
+    out = io.BytesIO()
+    Image.new("RGB", (1200, 800), (grey, grey, grey)).save(out, "JPEG")
+    return out.getvalue()
+
+
+def pictured(answer):
+    """What is said of each photograph of a page."""
+    found = r'<img src="data:image/jpeg;base64,[^"]+"\s+alt="([^"]*)"'
+    return re.findall(found, answer.content.decode())
+
+
+def test_photographs_go_along_in_every_form(signed_in, concluded):
+    about = {"studio": concluded.studio, "made_by": concluded.made_by}
+    NoteFactory(**about, tile=concluded, words="Crazed at the rim", image=photograph())
+    NoteFactory(**about, tile=None, trial=concluded.trial, words="Broken", image=b"no picture")
+    url = f"/library/reports/trial/{concluded.trial_id}/"
+    page, alone = signed_in.get(url), signed_in.get(f"{url}report.html")
+    for answer in (page, alone, Client().get(link_to(signed_in, concluded.trial)[1])):
+        assert [alt.split(" (")[0] for alt in pictured(answer) if "As taken" not in alt] == [
+            f"{concluded.code}: Crazed at the rim"
+        ]
+        assert "Broken" in words_of(answer)
+    assert "img-src 'self' data:" in page["Content-Security-Policy"]
+    pdf = signed_in.get(f"{url}report.pdf")
+    assert f"{concluded.code}: Crazed at the rim" in pdf_words(pdf)
+    pictures = [p for sheet in PdfReader(io.BytesIO(pdf.content)).pages for p in sheet.images]
+    assert (900, 600) in [picture.image.size for picture in pictures]
+
+
+def test_of_many_photographs_the_newest_go_along(signed_in, concluded):
+    about = {"studio": concluded.studio, "made_by": concluded.made_by, "tile": None}
+    for number in range(MOST_PHOTOGRAPHS + 1):
+        NoteFactory(**about, trial=concluded.trial, words=f"View {number}", image=photograph())
+    answer = signed_in.get(f"/library/reports/trial/{concluded.trial_id}/")
+    shown = [alt for alt in pictured(answer) if alt.startswith("View")]
+    assert len(shown) == MOST_PHOTOGRAPHS
+    assert not any("View 0" in alt for alt in shown)
+    assert all(f"View {number}" in words_of(answer) for number in range(MOST_PHOTOGRAPHS + 1))
 
 
 def test_a_finding_gives_its_reasons_and_what_it_rests_on(signed_in, world, concluded):
@@ -141,7 +184,8 @@ def test_a_link_shows_the_report_and_nothing_else(signed_in, concluded, studio):
     assert "no-store" in page["Cache-Control"]
     html = page.content.decode()
     addresses = re.findall(r'(?:href|src|action)="([^"]+)"', html)
-    assert all(address.startswith("/static/") for address in addresses), addresses
+    outside = [address for address in addresses if not address.startswith("data:")]
+    assert all(address.startswith("/static/") for address in outside), outside
     assert "<svg" in html
     assert "<form" not in html
     assert Client().post(link).status_code in (403, 405)

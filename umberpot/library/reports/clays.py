@@ -4,7 +4,7 @@ from dataclasses import replace
 from datetime import date
 
 from umberpot.library.models import Finding
-from umberpot.library.reports import common
+from umberpot.library.reports import common, remembered
 from umberpot.results.clays.judging import judge, usual_purpose
 from umberpot.results.clays.report import clay_report
 from umberpot.shelf.models import Material
@@ -19,5 +19,6 @@ def report_of_clay(studio: Studio, clay: Material, made_on: date) -> Report:
     judged = judge(record, usual_purpose(studio, clay), studio)
     report = clay_report(judged, record.bars, made_on)
     of_clay = Finding.objects.of(studio).filter(clay=clay).select_related("made_by")
-    more = [common.findings(of_clay), common.cautions([clay])]
+    notes = remembered.of_clay(studio, clay)
+    more = [common.findings(of_clay), notes, common.cautions([clay])]
     return replace(report, sections=[*report.sections[:-1], *more, report.sections[-1]])

@@ -1,4 +1,4 @@
-"""What several reports say alike: findings, notes, colours, cautions, methods."""
+"""What several reports say alike: findings, colours, cautions, methods."""
 
 from collections.abc import Iterable, Sequence
 from datetime import datetime
@@ -8,7 +8,7 @@ from django.utils import timezone
 from claycore.measure.formatting import with_u95
 from claycore.measure.uncertainty import Estimate
 from claycore.safety.cautions import CAUTIONS, Caution
-from umberpot.library.models import Finding, Note
+from umberpot.library.models import Finding
 from umberpot.shelf.models import Material
 from umberpot.tiles.models import Tile
 from umberpot.ui.reports.blocks import Section, Swatch, Text
@@ -48,14 +48,6 @@ def findings(rows: Iterable[Finding]) -> Section:
             for one in rows
             if not hasattr(one, "superseded_by")
         ],
-    )
-
-
-def notes(rows: Iterable[Note]) -> Section:
-    """What was written down; pictures stay with the notes themselves."""
-    said = [(one.words, one) for one in rows if one.words and one.withdrawn_at is None]
-    return Section(
-        "Notes", [Text(f"{words} ({one.made_by}, {day(one.made_at)})") for words, one in said]
     )
 
 

@@ -2,10 +2,12 @@
 
 from datetime import date
 
+from django.db.models import Q
+
 from claycore.surface.factor_trials.sentences import HINT
 from umberpot.library.findings import sentences
-from umberpot.library.models import Finding, Note
-from umberpot.library.reports import common
+from umberpot.library.models import Finding
+from umberpot.library.reports import common, remembered
 from umberpot.studio.models import Studio
 from umberpot.surface.factor_trials.page import on_scale
 from umberpot.surface.factor_trials.reading import pieces_of
@@ -44,9 +46,7 @@ def report_of_factors(studio: Studio, trial: FactorTrial, made_on: date) -> Repo
         sections=[
             *said,
             common.findings(of_trial),
-            common.notes(
-                Note.objects.of(studio).filter(factor_trial=trial).select_related("made_by")
-            ),
+            remembered.of_thing(studio, Q(factor_trial=trial)),
             common.methods("Effects are decided by permutation within slabs.", HINT),
         ],
     )

@@ -2,14 +2,16 @@
 
 from datetime import date
 
+from django.db.models import Q
+
 from claycore.measure.errors import ClayError
 from claycore.measure.formatting import percentage
 from umberpot.kiln.logs.page import LogPage
 from umberpot.kiln.models import Firing
 from umberpot.kiln.outcomes.sentences import shelf_said
 from umberpot.kiln.outcomes.services import heats
-from umberpot.library.models import Finding, Note
-from umberpot.library.reports import common
+from umberpot.library.models import Finding
+from umberpot.library.reports import common, remembered
 from umberpot.studio.models import Studio
 from umberpot.tiles.models import Tile
 from umberpot.tiles.progress import TileProgress, progress_of
@@ -40,7 +42,7 @@ def report_of_firing(studio: Studio, firing: Firing, made_on: date) -> Report:
             Section("What was in it", _pieces(tiles, count)),
             Section("Corrected since", [Text(one.says) for one in firing.changes.all()]),
             common.findings(of_firing),
-            common.notes(Note.objects.of(studio).filter(firing=firing).select_related("made_by")),
+            remembered.of_thing(studio, Q(firing=firing)),
             common.methods(),
         ],
     )

@@ -4,8 +4,8 @@ from datetime import date
 
 from claycore.judging.limits import SCHOOLS, WARES
 from umberpot.library.findings.sentences import of_expectation
-from umberpot.library.models import Finding, Note
-from umberpot.library.reports import common
+from umberpot.library.models import Finding
+from umberpot.library.reports import common, remembered
 from umberpot.library.reports.clays import report_of_clay
 from umberpot.results.colours.fired import fired_colours
 from umberpot.results.colours.says import colours_say
@@ -53,7 +53,7 @@ def report_of_trial(studio: Studio, trial: Trial, made_on: date) -> Report:
             Section("Absorption", [*_limits(trial), *[_batch(one) for one in batches]]),
             Section("Tile by tile", [_tiles(found)] if found else []),
             common.findings(of_trial),
-            common.notes(Note.objects.of(studio).filter(trial=trial).select_related("made_by")),
+            remembered.of_trial(studio, trial),
             common.cautions(materials.distinct()),
             common.methods(*_soaking(found)),
         ],

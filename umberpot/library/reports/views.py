@@ -17,6 +17,7 @@ from umberpot.library.sharing.forms import ShareForm
 from umberpot.library.sharing.services import qr_of, standing_of
 from umberpot.studio.request import StudioRequest
 from umberpot.ui.reports.blocks import Report
+from umberpot.ui.reports.policy import with_photographs
 from umberpot.ui.reports.printed import printed
 
 
@@ -74,6 +75,7 @@ def _sharing(request: StudioRequest, about: str, pk: int) -> dict[str, Any]:
     }
 
 
+@with_photographs
 @require_safe
 def report(request: StudioRequest, about: str, pk: int) -> HttpResponse:
     """A report on a page."""
@@ -92,6 +94,7 @@ def alone(request: StudioRequest, about: str, pk: int) -> HttpResponse:
     return _as_file(_report(request, about, pk))
 
 
+@with_photographs
 @require_safe
 def year(request: StudioRequest, year: int) -> HttpResponse:
     """A year on a page."""

@@ -14,6 +14,7 @@ from umberpot.library.reports.kinds import REPORTS
 from umberpot.library.sharing import services
 from umberpot.library.sharing.forms import ShareForm
 from umberpot.studio.request import StudioRequest, request_key
+from umberpot.ui.reports.policy import with_photographs
 
 NOT_TO_BE_FOUND = {"X-Robots-Tag": "noindex, nofollow", "Referrer-Policy": "no-referrer"}
 
@@ -52,6 +53,7 @@ def revoke(request: StudioRequest, pk: int) -> HttpResponse:
 
 
 @login_not_required
+@with_photographs
 @never_cache
 @require_safe
 def shared(request: HttpRequest, token: str) -> HttpResponse:

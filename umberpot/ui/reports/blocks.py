@@ -1,6 +1,7 @@
 """What a report is made of. Each block knows its template; umberpot/ui/reports/printed.py how it is
 printed."""
 
+from base64 import b64encode
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 from datetime import date
@@ -54,7 +55,28 @@ class Picture:
     drawing: Drawing
 
 
-Block = Text | Swatches | Grid | Picture
+@dataclass(frozen=True)
+class Photograph:
+    """A photograph as JPEG, and what stands under it."""
+
+    jpeg: bytes
+    says: str
+
+    @property
+    def data_uri(self) -> str:
+        """The picture within the page, which then needs no other address."""
+        return f"data:image/jpeg;base64,{b64encode(self.jpeg).decode()}"
+
+
+@dataclass(frozen=True)
+class Photographs:
+    """Photographs, side by side where there is room."""
+
+    template: ClassVar[str] = "ui/reports/photographs.html"
+    photographs: Sequence[Photograph]
+
+
+Block = Text | Swatches | Grid | Picture | Photographs
 
 
 @dataclass(frozen=True)

@@ -6,15 +6,26 @@ from collections.abc import Iterator, Sequence
 from reportlab.lib import colors
 from reportlab.lib.pagesizes import A4
 from reportlab.lib.units import mm
-from reportlab.platypus import Flowable, Paragraph, SimpleDocTemplate, Table
+from reportlab.platypus import Flowable, Image, Paragraph, SimpleDocTemplate, Table
 from reportlab.platypus import TableStyle as Style
 
 from umberpot.ui.pdf import printable, shown
 from umberpot.ui.pdf.charts import PrintedChart
 from umberpot.ui.pdf.looks import HEAD, SMALL, TEXT, TITLE, WIDTH, table
-from umberpot.ui.reports.blocks import Block, Grid, Report, Swatch, Swatches, Text
+from umberpot.ui.reports.blocks import (
+    Block,
+    Grid,
+    Photograph,
+    Photographs,
+    Report,
+    Swatch,
+    Swatches,
+    Text,
+)
 
 SWATCHES_A_ROW = 10
+PHOTOGRAPHS_A_ROW = 2
+HIGHEST_PHOTOGRAPH = 95 * mm
 
 
 def printed(report: Report) -> bytes:
@@ -57,6 +68,8 @@ def _printed(block: Block) -> Iterator[Flowable]:
             yield _swatch_row(block.swatches[start : start + SWATCHES_A_ROW])
     elif isinstance(block, Grid):
         yield table([block.head, *block.rows], [WIDTH * share for share in block.shares])
+    elif isinstance(block, Photographs):
+        yield _photographs(block.photographs)
     else:
         yield PrintedChart(block.drawing, WIDTH * 0.92)
 
@@ -78,3 +91,22 @@ def _swatch_row(swatches: Sequence[Swatch]) -> Table:
         style.append(("BACKGROUND", (x, 0), (x, 0), colors.HexColor(swatch.fill)))
     made.setStyle(Style(style))
     return made
+
+
+def _photographs(photographs: Sequence[Photograph]) -> Table:
+    """Side by side, each with its words; a row is not torn over two sheets."""
+    width = WIDTH / PHOTOGRAPHS_A_ROW
+    cells = [_photograph(one, width - 3 * mm) for one in photographs]
+    rows = [cells[at : at + PHOTOGRAPHS_A_ROW] for at in range(0, len(cells), PHOTOGRAPHS_A_ROW)]
+    rows[-1] += [[] for _ in range(PHOTOGRAPHS_A_ROW - len(rows[-1]))]
+    made = Table(rows, colWidths=[width] * PHOTOGRAPHS_A_ROW, hAlign="LEFT")
+    made.setStyle(
+        Style([("VALIGN", (0, 0), (-1, -1), "TOP"), ("LEFTPADDING", (0, 0), (-1, -1), 0)])
+    )
+    return made
+
+
+def _photograph(one: Photograph, width: float) -> list[Flowable]:
+    picture = Image(io.BytesIO(one.jpeg), width, HIGHEST_PHOTOGRAPH, kind="proportional")
+    picture.hAlign = "LEFT"
+    return [picture, Paragraph(printable(one.says), SMALL)]
