@@ -73,8 +73,8 @@ MEMBERS = _names("""
     kiln: start-kiln fire-load cancel-load log stop-kiln piece-outcome witness-cones import-log
     kiln: firing without
     results: trials trial tile tile-by-number new-photograph photograph read-photograph
-    results: photograph-image remove-photograph crop measured same-colours wall wall-file predict
-    results: find test-tile predictions batches new-batch batch change-batch
+    results: photograph-image photograph-file remove-photograph crop measured same-colours wall
+    results: wall-file predict find test-tile predictions batches new-batch batch change-batch
     results: start-screen finish-screen batch-card set-batch-aside every-reading clays compare
     results: limits clay clay-purpose report figures readings shrink-rule guess-blend line-blend
     surface: plans new-plan plan change-plan face-picture set-plan-aside move-coat remove-coat

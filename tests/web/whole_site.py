@@ -58,7 +58,8 @@ SCHEDULE_PAGES = ("kiln:edit-schedule", "kiln:set-schedule-aside", "kiln:schedul
 BY_NUMBER = ("tiles:record-by-number", "results:tile-by-number", "kiln:fire-tile-by-number")
 PHOTOGRAPH_PAGES = (
     *("results:photograph", "results:read-photograph"),
-    *("results:photograph-image", "results:remove-photograph"),
+    *("results:photograph-image", "results:photograph-file"),
+    "results:remove-photograph",
 )
 SURFACE_PAGES = (
     *("bench:start-waits", "surface:keep-preview"),

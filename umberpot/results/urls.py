@@ -34,6 +34,7 @@ urlpatterns = [
     path("photographs/<int:pk>/", photographs.photograph, name="photograph"),
     path("photographs/<int:pk>/read/", photographs.read, name="read-photograph"),
     path("photographs/<int:pk>/image.jpg", photographs.image, name="photograph-image"),
+    path("photographs/<int:pk>/photograph.zip", photographs.as_file, name="photograph-file"),
     path("photographs/<int:pk>/remove/", photographs.remove, name="remove-photograph"),
     path("photographs/rings/<int:pk>.jpg", photographs.crop, name="crop"),
     path("measured/", measured, name="measured"),

@@ -1,7 +1,9 @@
 """Photographs of tiles: taken in, marked, read, and recorded as fired colours."""
 
+import csv
 import io
 import uuid
+import zipfile
 
 import numpy as np
 import pytest
@@ -116,6 +118,29 @@ def test_a_place_that_is_none_is_told_at_its_field(signed_in, trial, photograph,
     answer = signed_in.post(photograph.get_absolute_url(), sent)
     assert answer.status_code == 400
     assert not ColourReading.objects.exists()
+
+
+def test_it_is_taken_away_with_what_was_read(signed_in, trial, photograph):
+    before = table_beside(signed_in, photograph)
+    assert before == []
+    signed_in.post(f"/results/photographs/{photograph.pk}/", rings(trial))
+    tiles = {row["marks"]: row for row in table_beside(signed_in, photograph)}
+    assert tiles.pop("reference")["L"]
+    colours = {c.tile.code: c for c in ColourReading.objects.filter(tile__trial=trial)}
+    assert tiles.keys() == colours.keys()
+    for code, row in tiles.items():
+        read = colours[code]
+        assert float(row["L"]) == pytest.approx(read.lightness, abs=0.005)
+        assert float(row["u95_delta_e_2000"]) == pytest.approx(read.u95, abs=0.005)
+        assert row["cone"] == read.firing.cone
+
+
+def table_beside(client, photograph):
+    """The rows beside the picture, which is the one that is kept."""
+    answer = client.get(f"/results/photographs/{photograph.pk}/photograph.zip")
+    with zipfile.ZipFile(io.BytesIO(answer.content)) as file:
+        assert file.read("photograph.jpg") == bytes(photograph.image)
+        return list(csv.DictReader(file.read("colours.csv").decode("utf-8-sig").splitlines()))
 
 
 def test_reading_again_supersedes_and_two_tabs_do_not_overwrite(signed_in, trial, photograph):

@@ -6,11 +6,13 @@ from dataclasses import dataclass
 from django.contrib import messages
 from django.http import Http404, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
+from django.utils.text import slugify
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
 from claycore.colour.photographs.references import REFERENCES
 from umberpot.results.models import Photograph, Ring
 from umberpot.results.photographs import sentences, services
+from umberpot.results.photographs.files import with_data
 from umberpot.results.photographs.forms import MarkForm, PhotographForm, Target
 from umberpot.results.photographs.services import Colours, Marked
 from umberpot.results.places import PLACE
@@ -180,6 +182,18 @@ def image(request: StudioRequest, pk: int) -> HttpResponse:
     """The photograph itself."""
     kept = get_object_or_404(Photograph.objects.of(request.studio), pk=pk)
     return kept_forever(bytes(kept.image))
+
+
+@require_GET
+def as_file(request: StudioRequest, pk: int) -> HttpResponse:
+    """The photograph with a table of what was read off it, as a zip file."""
+    kept = get_object_or_404(Photograph.objects.of(request.studio), pk=pk)
+    name = f"{slugify(kept.trial.name)[:60] or 'trial'}-photograph.zip"
+    return HttpResponse(
+        with_data(kept),
+        content_type="application/zip",
+        headers={"Content-Disposition": f'attachment; filename="{name}"'},
+    )
 
 
 @require_GET
