@@ -15,7 +15,7 @@ from umberpot.mixing.calculators.additions import rows_of
 from umberpot.mixing.models import Mix
 from umberpot.mixing.onward import Way, of_mix, ways_on
 from umberpot.mixing.places import TOOLS
-from umberpot.ui.components.mix_bars import mix_bar
+from umberpot.ui.components.mix_bars import fired_bar, mix_bar
 from umberpot.ui.mix_bar import Segment, segments_of_batch
 from umberpot.ui.tools import shown_tools
 
@@ -35,8 +35,11 @@ def bar_of_mix(mix: Mix) -> list[Segment]:
 
 @register.inclusion_tag("ui/components/mix_bar.html")
 def kept_mix_bar(mix: Mix) -> dict[str, Any]:
-    """The mix bar of a kept mix."""
-    return mix_bar(bar_of_mix(mix))
+    """The mix bar of a kept mix, in the fired colour of its own tiles where there is one."""
+    segments = bar_of_mix(mix)
+    if mix.fired:
+        return fired_bar(segments, mix.fired.fill, mix.fired.words)
+    return mix_bar(segments)
 
 
 @register.inclusion_tag("mixing/components/mixing_in.html")

@@ -36,11 +36,6 @@ class FiredLook:
     def fill(self) -> str:
         return self.lab.hex
 
-    @property
-    def alone(self) -> list["FiredLook"]:
-        """A strip of this one."""
-        return [self]
-
 
 def _look(reading: ColourReading, mix: Mix, pct: float = 0.0) -> FiredLook:
     heat = reading.firing.heat if reading.firing else ""

@@ -9,6 +9,7 @@ from django.test.utils import CaptureQueriesContext
 from tests.factories import FiringFactory
 from tests.pages import words_of
 from umberpot.kiln.services import load_and_fire
+from umberpot.mixing.components import kept_mix_bar
 from umberpot.mixing.models import Mix
 from umberpot.tiles.fired_looks import note_mixes, note_stains
 from umberpot.tiles.models import Trial
@@ -43,10 +44,19 @@ def test_a_mix_shows_the_colour_of_its_tile_that_was_fired_last(fired, studio, u
     assert mix.fired.words == f"Ferry white, cone 6, unglazed ({tile.code})"
 
 
+def test_the_bar_of_a_mix_has_its_fired_colour_and_says_of_what(fired):
+    mix, tile = fired(6, "#336699")
+    note_mixes([mix])
+    bar = kept_mix_bar(mix)
+    assert bar["rows"][0]["fill"] == 'fill="#336699"'
+    assert bar["says"].endswith(f"Fired colour: Ferry white, cone 6, unglazed ({tile.code})")
+
+
 def test_a_mix_without_a_fired_colour_shows_none(make_mix):
     mix = make_mix()
     note_mixes([mix])
     assert mix.fired is None
+    assert [row["css"] for row in kept_mix_bar(mix)["rows"]] == ["clay", "colourant"]
 
 
 def test_a_stain_shows_its_strengths_of_one_clay_and_firing(fired, blue, signed_in):

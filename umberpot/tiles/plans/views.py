@@ -24,6 +24,7 @@ from umberpot.mixing.weighing.services import NOTHING_TO_WEIGH_G
 from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.tiles import sentences
 from umberpot.tiles import services as tiles
+from umberpot.tiles.fired_looks import note_mixes
 from umberpot.tiles.forms import PlannedTrialForm
 from umberpot.tiles.models import Glazing, Trial
 from umberpot.tiles.plans import services
@@ -161,6 +162,7 @@ def plan(request: StudioRequest, pk: int) -> HttpResponse:
     """A series or a grid, step by step: what to do next, what is done, and what came out."""
     plan = get_object_or_404(Plan.objects.of(request.studio).select_related("trial"), pk=pk)
     rows = _rows(plan)
+    note_mixes([row["mix"] for row in rows])
     mixes = [row["mix"] for row in rows if row["mix"].set_aside_at is None]
     left_out = len(rows) - len(mixes)
     return render(

@@ -35,20 +35,28 @@ def sized_bar(segments: list[Any], width: str) -> dict[str, Any]:
     return _bar(segments, float(width))
 
 
-def _bar(segments: list[Any], full_width: float) -> dict[str, Any]:
+def fired_bar(segments: list[Any], fill: str, words: str) -> dict[str, Any]:
+    """A mix bar whose clay has the colour that the mix was fired to; ``words`` say what of."""
+    shown = _bar(segments, 100, fill)
+    return {**shown, "says": f"{shown['says']}. Fired colour: {words}"}
+
+
+def _bar(segments: list[Any], full_width: float, fired: str = "") -> dict[str, Any]:
     x = 0.0
     rows = []
     colourants = 0
     for segment in segments:
-        fill = ""
+        css, fill = str(segment.kind), ""
         if segment.kind == bar.SegmentKind.COLOURANT:
             fill = format_html('fill="url(#weave-{})"', colourants % WEAVES)
             colourants += 1
+        elif fired:
+            css, fill = "fired", format_html('fill="{}"', fired)
         rows.append(
             {
                 "x": f"{x:.3f}",
                 "width": f"{segment.share_pct * full_width / 100:.3f}",
-                "css": segment.kind,
+                "css": css,
                 "fill": fill,
             }
         )
