@@ -55,33 +55,44 @@ OF_THE_INSTALLATION = _names("""
 """)
 """What holds every studio: an owner reaches it while there is no other studio."""
 
+MAKERS = _names("""
+    bench: start new-timer
+    kiln: plan-load import-log fire-tile
+    library: conclude
+    results: measured new-photograph new-batch change-batch
+    shelf: new-dug-clay claim add
+    surface: new-factor-trial rate new-plan change-plan
+    tiles: new-test make
+""")
+"""What is there for doing something only: readers do not come to it."""
+
 MEMBERS = _names("""
     studio: how-far preferences people
-    bench: bench start new-timer start-waits due next-stage stop-timer calendar change-feed
-    shelf: shelf add material count retire restore add-container remove-container new-dug-clay
-    shelf: field-sheet claim add-photo photo remove-photo labels
+    bench: bench start-waits due next-stage stop-timer calendar change-feed
+    shelf: shelf material count retire restore add-container remove-container
+    shelf: field-sheet add-photo photo remove-photo labels
     transfer: transfer download
     mixing: mixes make save-calculation set-calculation-aside keep-water set-aside mix weigh
     mixing: live-weight pan correct-weighing note-left keep-leftover leftover change-leftover
     mixing: join-leftovers pool-leftover
-    tiles: tiles make trial record record-by-number set-aside labels new-test test check-test
+    tiles: tiles trial record record-by-number set-aside labels test check-test
     tiles: bars-made weigh-drying bench-sheet read-scale shape start-series start-grid cells-made
     tiles: plan set-step-aside set-plan-aside
-    kiln: kiln fire-tile fire-tile-by-number firings compare kilns kiln-sizes set-kiln-aside
+    kiln: kiln firings compare kilns kiln-sizes set-kiln-aside
     kiln: schedules schedule-from-file check-schedule edit-schedule set-schedule-aside
-    kiln: schedule-file plan-load load-plan pack-load move-piece piece-sizes schedule-load
-    kiln: start-kiln fire-load cancel-load log stop-kiln piece-outcome witness-cones import-log
-    kiln: firing without
-    results: trials trial tile tile-by-number new-photograph photograph read-photograph
-    results: photograph-image photograph-file remove-photograph crop measured same-colours wall
-    results: wall-file predict find test-tile predictions batches new-batch batch change-batch
+    kiln: schedule-file load-plan pack-load move-piece piece-sizes schedule-load
+    kiln: start-kiln fire-load cancel-load log stop-kiln piece-outcome witness-cones
+    kiln: firing without fire-tile-by-number
+    results: trials trial tile tile-by-number photograph read-photograph
+    results: photograph-image photograph-file remove-photograph crop same-colours wall
+    results: wall-file predict find test-tile predictions batches batch
     results: start-screen finish-screen batch-card set-batch-aside every-reading clays compare
     results: limits clay clay-purpose report figures readings shrink-rule guess-blend line-blend
-    surface: plans new-plan plan change-plan face-picture set-plan-aside move-coat remove-coat
+    surface: plans plan face-picture set-plan-aside move-coat remove-coat
     surface: overrule-coat keep-preview preview-picture preview-photograph photograph-preview
-    surface: remove-preview waits factor-trials new-factor-trial factor-trial rate expect
+    surface: remove-preview waits factor-trials factor-trial expect
     surface: change-slabs show-factor-trial factor-results set-factor-trial-aside
-    library: go findings backups finding conclude expect add-note note-photograph remove-note
+    library: go findings backups finding expect add-note note-photograph remove-note
     library: beside repeats
     library: undo year year-pdf year-alone report report-pdf report-alone shares share revoke-share
 """)
@@ -89,5 +100,5 @@ MEMBERS = _names("""
 
 EVERY_DECISION = [
     *(OPEN_TO_ALL, OPEN_TO_WHO_HAS_THE_ADDRESS, GONE),
-    *(OWN, OWNERS, OF_THE_INSTALLATION, MEMBERS),
+    *(OWN, OWNERS, OF_THE_INSTALLATION, MAKERS, MEMBERS),
 ]

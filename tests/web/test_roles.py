@@ -11,10 +11,11 @@ from django.urls import resolve
 from django.utils import timezone
 
 from tests.factories import MembershipFactory
-from tests.pages import words_of
+from tests.pages import links_of, words_of
 from tests.web.decisions import (
     EVERY_DECISION,
     GONE,
+    MAKERS,
     MEMBERS,
     OF_THE_INSTALLATION,
     OPEN_TO_ALL,
@@ -28,7 +29,7 @@ from umberpot.bench.services import new_feed
 from umberpot.mixing.models import Mix
 from umberpot.studio.models import Invitation, Membership, Role
 from umberpot.studio.people import services
-from umberpot.studio.roles import needed_role
+from umberpot.studio.roles import may_open, needed_role
 
 LOOKED_UP = ("django_session", "tiles_clayfigure", "axes_", "shelf_material", "auth_user")
 """Tables that looking at a page may write to: sessions, figures kept ready, sign-ins."""
@@ -52,7 +53,7 @@ def test_a_reader_sees_everything_and_changes_nothing(world, studio, signed_in):
     before = rows_but(*LOOKED_UP)
     for name, address in every_url(world):
         got = client.get(address)
-        if name in OWNERS | OF_THE_INSTALLATION:
+        if name in OWNERS | OF_THE_INSTALLATION | MAKERS:
             assert got.status_code in (403, 404), name
         elif name in MEMBERS | OPEN_TO_ALL | OWN:
             assert got.status_code == signed_in.get(address).status_code, name
@@ -63,6 +64,22 @@ def test_a_reader_sees_everything_and_changes_nothing(world, studio, signed_in):
     assert rows_but(*LOOKED_UP) == before
 
 
+def test_a_reader_is_led_to_nothing_that_is_refused(world, studio, make_mix, weigh):
+    """Whatever a link that a reader sees leads to, it opens."""
+    weigh(make_mix(), 80, 8)
+    client, _ = member_as(Role.READER, studio)
+    pages = [client.get(address) for _, address in every_url(world)]
+    shown = [page for page in pages if page.status_code == 200 and "html" in page["Content-Type"]]
+    led = {link: page for page in shown for link in links_of(page, "data-makers")}
+    assert len(led) > 100
+    inside = {link: page for link, page in led.items() if link.startswith("/")}
+    assert not [
+        (page.request["PATH_INFO"], link)
+        for link, page in inside.items()
+        if not link.startswith("/static/") and not may_open(Role.READER, link)
+    ]
+
+
 def test_a_maker_is_kept_from_what_is_the_owners(world, studio, signed_in):
     client, _ = member_as(Role.MAKER, studio)
     for name, address in every_url(world):
@@ -70,11 +87,11 @@ def test_a_maker_is_kept_from_what_is_the_owners(world, studio, signed_in):
         if name in OWNERS:
             assert sent == Role.OWNER, name
             assert client.post(address).status_code == 403, name
-        elif name in MEMBERS:
+        elif name in MEMBERS | MAKERS:
             assert sent == Role.MAKER, name
         elif name in OWN:
             assert sent == Role.READER, name
-        if name in MEMBERS | OPEN_TO_ALL | OWN:
+        if name in MEMBERS | MAKERS | OPEN_TO_ALL | OWN:
             assert client.get(address).status_code == signed_in.get(address).status_code, name
 
 

@@ -18,7 +18,8 @@ from claycore.testing import drying
 from umberpot.bench import sentences
 from umberpot.bench.models import Timer
 from umberpot.mixing.models import Mix, Plan
-from umberpot.studio.models import Studio
+from umberpot.studio.models import Role, Studio
+from umberpot.studio.roles import may_open
 from umberpot.tiles.models import Step, Tile, TileQuerySet, Trial
 from umberpot.tiles.progress import TileProgress, progress_of
 
@@ -48,6 +49,11 @@ class Task:
     @property
     def more(self) -> int:
         return self.count - len(self.tiles)
+
+    @property
+    def is_for_makers(self) -> bool:
+        """Whether its button leads to what readers do not come to."""
+        return not may_open(Role.READER, self.url)
 
 
 @dataclass(frozen=True)

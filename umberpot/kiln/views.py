@@ -39,6 +39,7 @@ from umberpot.kiln.services import (
 )
 from umberpot.studio.models import Studio
 from umberpot.studio.request import StudioRequest, posted, request_key
+from umberpot.studio.roles import for_makers
 from umberpot.tiles.models import Step, Tile, TileQuerySet, Trial
 from umberpot.tiles.progress import TileProgress, progress_of
 
@@ -222,6 +223,7 @@ def kiln(request: StudioRequest) -> HttpResponse:
     )
 
 
+@for_makers
 @require_http_methods(["GET", "POST"])
 def fire_tile(request: StudioRequest, code: str) -> HttpResponse:
     """One tile goes into a firing that is recorded, or into a new one."""

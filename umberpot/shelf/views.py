@@ -12,6 +12,7 @@ from umberpot.shelf import sentences, services
 from umberpot.shelf.forms import STOCK, ContainerForm, MaterialForm
 from umberpot.shelf.models import Container, Material
 from umberpot.studio.request import StudioRequest, posted
+from umberpot.studio.roles import for_makers
 from umberpot.ui.fields.measures import MeasureField
 from umberpot.ui.paging import page_of
 
@@ -75,6 +76,7 @@ def remove_container(request: StudioRequest, pk: int) -> HttpResponse:
     return redirect("shelf:shelf")
 
 
+@for_makers
 @require_http_methods(["GET", "POST"])
 def add(request: StudioRequest) -> HttpResponse:
     """A new material."""

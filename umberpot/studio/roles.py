@@ -5,9 +5,11 @@ something is sent to it: what was forgotten is refused to readers, not allowed.
 """
 
 from collections.abc import Callable
+from urllib.parse import urlsplit
 
 from django.core.exceptions import PermissionDenied
 from django.http import HttpRequest, HttpResponseBase
+from django.urls import resolve
 
 from umberpot.studio.models import Membership, Role
 
@@ -34,6 +36,14 @@ def for_owners(view: View) -> View:
     return _say(view, "needed_role", Role.OWNER)
 
 
+def for_makers(view: View) -> View:
+    """What this view shows is for doing something only: readers do not come to it.
+
+    A link that leads to it stands in something with ``data-makers``, which readers do not see.
+    """
+    return _say(view, "needed_role", Role.MAKER)
+
+
 def readers_send(view: View) -> View:
     """Readers may send something to this view: it changes only what is their own."""
     return _say(view, "role_to_send", Role.READER)
@@ -46,6 +56,11 @@ def needed_role(view: View, method: str | None) -> Role:
         return least
     to_send: Role = getattr(view, "role_to_send", Role.MAKER)
     return least if least.may(to_send) else to_send
+
+
+def may_open(role: Role, address: str) -> bool:
+    """Whether a role may look at an address of this site, whatever its query."""
+    return role.may(needed_role(resolve(urlsplit(address).path).func, "GET"))
 
 
 def refuse_unless_enough(request: HttpRequest, view: View, mine: Membership | None) -> None:

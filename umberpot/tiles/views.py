@@ -17,6 +17,7 @@ from umberpot.kiln.forms import FireOneForm, FiringForm, as_planned
 from umberpot.kiln.models import Firing
 from umberpot.mixing.models import Mix
 from umberpot.studio.request import StudioRequest, posted, request_key
+from umberpot.studio.roles import for_makers
 from umberpot.tiles import sentences, services
 from umberpot.tiles.bars import bar_of
 from umberpot.tiles.filters import TilesFilter
@@ -64,6 +65,7 @@ def tiles(request: StudioRequest) -> HttpResponse:
     )
 
 
+@for_makers
 @require_http_methods(["GET", "POST"])
 def make(request: StudioRequest, mix_pk: int) -> HttpResponse:
     """Tiles of a mix: how many, how long a line, for which cone and trial."""

@@ -8,8 +8,10 @@ from django.views.decorators.http import require_http_methods
 from umberpot.bench.first_dose.forms import FirstDoseForm
 from umberpot.bench.first_dose.services import first_dose
 from umberpot.studio.request import StudioRequest, posted
+from umberpot.studio.roles import for_makers
 
 
+@for_makers
 @require_http_methods(["GET", "POST"])
 def start(request: StudioRequest) -> HttpResponse:
     """Three steps; the answer is the dose itself."""

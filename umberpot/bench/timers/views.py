@@ -17,6 +17,7 @@ from umberpot.bench import sentences, services
 from umberpot.bench.models import Timer
 from umberpot.bench.timers.calendar import calendar_of
 from umberpot.studio.request import StudioRequest, posted, request_key
+from umberpot.studio.roles import for_makers
 from umberpot.surface.models import SurfacePlan
 from umberpot.surface.plans.stack import protocol_of
 from umberpot.tiles.models import ClayTest
@@ -57,6 +58,7 @@ def _test_asked(request: StudioRequest) -> ClayTest | None:
     return tests.filter(pk=asked).first()
 
 
+@for_makers
 @require_http_methods(["GET", "POST"])
 def new(request: StudioRequest) -> HttpResponse:
     """Start timing something."""

@@ -21,6 +21,7 @@ from umberpot.kiln.models.logs import LogState
 from umberpot.kiln.places import PLACE
 from umberpot.kiln.schedules.services import draft_for
 from umberpot.studio.request import StudioRequest, posted, request_key
+from umberpot.studio.roles import for_makers
 from umberpot.tiles.models import Step, Tile, Trial
 
 
@@ -30,6 +31,7 @@ def _load(request: StudioRequest, pk: int) -> Load:
     return found
 
 
+@for_makers
 @require_http_methods(["GET", "POST"])
 def plan_load(request: StudioRequest) -> HttpResponse:
     """A load for a cone: of the tiles that were chosen, or of all that wait for it.

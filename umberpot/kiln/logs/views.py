@@ -20,6 +20,7 @@ from umberpot.kiln.models.loads import LoadState
 from umberpot.kiln.places import PLACE
 from umberpot.studio import progress
 from umberpot.studio.request import StudioRequest, page_key, posted, request_key
+from umberpot.studio.roles import for_makers
 from umberpot.ui.tables import Unreadable
 
 
@@ -97,6 +98,7 @@ def stop_kiln(request: StudioRequest, pk: int) -> HttpResponse:
     return redirect(found)
 
 
+@for_makers
 @require_http_methods(["GET", "POST"])
 def import_log(request: StudioRequest, pk: int) -> HttpResponse:
     """The log of a firing out of a file; which columns it has is asked."""

@@ -16,6 +16,7 @@ from umberpot.library.models import CONCLUDED, Finding
 from umberpot.library.places import PLACE
 from umberpot.studio.models import StudioOwned
 from umberpot.studio.request import StudioRequest, posted, request_key
+from umberpot.studio.roles import for_makers
 from umberpot.tiles.models import Trial
 from umberpot.ui.paging import page_of
 
@@ -49,6 +50,7 @@ def finding(request: StudioRequest, pk: int) -> HttpResponse:
     return render(request, "library/findings/finding.html", {"place": PLACE, "caption": caption})
 
 
+@for_makers
 @require_http_methods(["GET", "POST"])
 def conclude(request: StudioRequest, about: str, pk: int) -> HttpResponse:
     """Drafts a finding from the figures; what is sent is kept as its writer's."""

@@ -10,10 +10,12 @@ from umberpot.results.measured.forms import MeasuredForm
 from umberpot.results.photographs.sentences import colours_saved
 from umberpot.results.places import PLACE
 from umberpot.studio.request import StudioRequest, posted
+from umberpot.studio.roles import for_makers
 
 NOT_FIRED = "Not known, not fired yet, or without an unglazed half: {}."
 
 
+@for_makers
 @require_http_methods(["GET", "POST"])
 def measured(request: StudioRequest) -> HttpResponse:
     """Pasted or uploaded colours; nothing is recorded while any line is wrong."""

@@ -17,6 +17,7 @@ from umberpot.results.photographs.forms import MarkForm, PhotographForm, Target
 from umberpot.results.photographs.services import Colours, Marked
 from umberpot.results.places import PLACE
 from umberpot.studio.request import StudioRequest, posted, request_key
+from umberpot.studio.roles import for_makers
 from umberpot.tiles.models import Tile, Trial
 from umberpot.tiles.services import StaleReading
 from umberpot.ui.pictures import kept_forever
@@ -29,6 +30,7 @@ def _fired(trial: Trial) -> list[Tile]:
     return list(tiles.with_history())
 
 
+@for_makers
 @require_http_methods(["GET", "POST"])
 def new(request: StudioRequest, pk: int) -> HttpResponse:
     """One more photograph of a trial's tiles."""

@@ -18,6 +18,7 @@ from umberpot.results.ware.card import card_pdf
 from umberpot.results.ware.forms import BatchForm, FinishScreenForm, StartScreenForm
 from umberpot.results.ware.reading import judge_batch
 from umberpot.studio.request import StudioRequest, posted, request_key
+from umberpot.studio.roles import for_makers
 from umberpot.ui.paging import page_of
 
 BATCHES_A_PAGE = 20
@@ -31,6 +32,7 @@ def batches(request: StudioRequest) -> HttpResponse:
     return render(request, "results/ware/batches.html", {"place": PLACE, "page": page})
 
 
+@for_makers
 @require_http_methods(["GET", "POST"])
 def new(request: StudioRequest) -> HttpResponse:
     """A batch is entered; a clay and a cone may be asked for in the query."""
@@ -45,6 +47,7 @@ def new(request: StudioRequest) -> HttpResponse:
     return _form_page(request, form, None)
 
 
+@for_makers
 @require_http_methods(["GET", "POST"])
 def change(request: StudioRequest, pk: int) -> HttpResponse:
     """More is known of a batch."""

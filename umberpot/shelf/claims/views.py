@@ -9,10 +9,12 @@ from umberpot.shelf import sentences
 from umberpot.shelf.claims.forms import ClaimForm
 from umberpot.shelf.models import Material, SupplierClaim
 from umberpot.studio.request import StudioRequest, posted
+from umberpot.studio.roles import for_makers
 
 PLACE = "Shelf"
 
 
+@for_makers
 @require_http_methods(["GET", "POST"])
 def claim(request: StudioRequest, pk: int) -> HttpResponse:
     """What the label of a bought body says."""

@@ -15,10 +15,12 @@ from umberpot.shelf.field_sheets.forms import FieldSheetForm
 from umberpot.shelf.models import FieldSheet, Material
 from umberpot.shelf.photos.forms import PhotoForm
 from umberpot.studio.request import StudioRequest, posted
+from umberpot.studio.roles import for_makers
 
 PLACE = "Shelf"
 
 
+@for_makers
 @require_http_methods(["GET", "POST"])
 def new(request: StudioRequest) -> HttpResponse:
     """A clay just found: its field sheet, and with it its place on the shelf."""

@@ -14,6 +14,7 @@ from claycore.surface.factor_trials import sentences as core_sentences
 from claycore.surface.factor_trials.expectations import Came
 from claycore.surface.factor_trials.scales import COLOUR_LOST, SCALES
 from umberpot.studio.request import StudioRequest, posted, request_key
+from umberpot.studio.roles import for_makers
 from umberpot.surface.factor_trials import sentences, services
 from umberpot.surface.factor_trials.forms import (
     ColourSheet,
@@ -45,6 +46,7 @@ def trials(request: StudioRequest) -> HttpResponse:
     return render(request, "surface/factor_trials/trials.html", context)
 
 
+@for_makers
 @require_http_methods(["GET", "POST"])
 def new(request: StudioRequest) -> HttpResponse:
     """A trial is planned, its expectation with it."""
@@ -104,6 +106,7 @@ def _trial_page(
     return render(request, "surface/factor_trials/trial.html", context, status=status)
 
 
+@for_makers
 @require_http_methods(["GET", "POST"])
 def rate(request: StudioRequest, pk: int, scale: str) -> HttpResponse:
     """The sheet on which pieces are rated, or their colours written down."""

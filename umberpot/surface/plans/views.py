@@ -12,6 +12,7 @@ from django.views.decorators.http import require_GET, require_http_methods, requ
 from claycore.measure.errors import ClayError
 from claycore.surface.shapes import bucket_for
 from umberpot.studio.request import StudioRequest, posted, request_key
+from umberpot.studio.roles import for_makers
 from umberpot.surface.models import PlannedCoat, SurfacePlan
 from umberpot.surface.places import PLACE
 from umberpot.surface.plans import sentences, services
@@ -35,6 +36,7 @@ def plans(request: StudioRequest) -> HttpResponse:
     return render(request, "surface/plans/plans.html", {"place": PLACE, "page": page})
 
 
+@for_makers
 @require_http_methods(["GET", "POST"])
 def new(request: StudioRequest) -> HttpResponse:
     """A plan is begun."""
@@ -46,6 +48,7 @@ def new(request: StudioRequest) -> HttpResponse:
     return _form_page(request, form, None)
 
 
+@for_makers
 @require_http_methods(["GET", "POST"])
 def change(request: StudioRequest, pk: int) -> HttpResponse:
     """Another body, shape or technique for the same coats."""

@@ -19,6 +19,7 @@ from umberpot.mixing.models import Mix
 from umberpot.mixing.weighing import scale
 from umberpot.shelf.models import Material
 from umberpot.studio.request import StudioRequest, posted, request_key
+from umberpot.studio.roles import for_makers
 from umberpot.tiles import sentences, services
 from umberpot.tiles.bar_tests import grid as bar_grid
 from umberpot.tiles.bar_tests import services as bar_services
@@ -32,6 +33,7 @@ from umberpot.ui.fields.measures import MeasureField
 PLACE = "Tiles"
 
 
+@for_makers
 @require_http_methods(["GET", "POST"])
 def new(request: StudioRequest, clay_pk: int) -> HttpResponse:
     """Test this clay: which cones, how many bars, and what is done to them."""
