@@ -24,6 +24,7 @@ env = environ.Env()
 
 VAR_DIR = Path(env.str("UMBERPOT_VAR", default=str(BASE_DIR / "var" / "studio")))
 VAR_DIR.mkdir(parents=True, exist_ok=True)
+BACKUPS_DIR = Path(env.str("UMBERPOT_BACKUPS", default=str(VAR_DIR / "backups")))
 DEBUG = env.bool("UMBERPOT_DEBUG", default=False)
 SECRET_KEY = kept_secret_key(VAR_DIR / "secret_key")
 

@@ -9,8 +9,8 @@ from tests.data_files import TOP, environment_for
 from tests.running import ENDS_WITHIN_S, running
 
 
-def manage(folder, *command):
-    environment = environment_for(UMBERPOT_VAR=str(folder), UMBERPOT_HTTPS="off")
+def manage(folder, *command, **settings):
+    environment = environment_for(UMBERPOT_VAR=str(folder), UMBERPOT_HTTPS="off", **settings)
     return subprocess.run(
         [sys.executable, "manage.py", *command],
         cwd=TOP,
@@ -48,3 +48,12 @@ def test_an_update_is_preceded_by_a_backup_and_a_start_without_one_is_not(run_fo
     assert manage(tmp_path, "prepare").returncode == 0
     (made,) = backups_in(tmp_path)
     assert made.endswith("-before-update.sqlite3")
+
+
+def test_backups_go_where_the_installation_wants_them(run_folder, tmp_path):
+    data, elsewhere = tmp_path / "data", tmp_path / "another disk"
+    data_files.copy_folder(data_files.migrated(run_folder), data)
+    made = manage(data, "back_up", UMBERPOT_BACKUPS=str(elsewhere))
+    assert made.returncode == 0, made.stderr
+    assert len([*elsewhere.glob("umberpot-*.sqlite3")]) == 1
+    assert backups_in(data) == []

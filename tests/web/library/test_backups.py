@@ -132,7 +132,7 @@ def test_one_is_due_once_a_night(made, due):
 @pytest.fixture
 def installed(monkeypatch, settings, database, tmp_path):
     """This installation keeps its backups beside a small data file."""
-    settings.VAR_DIR = tmp_path
+    settings.BACKUPS_DIR = tmp_path / "backups"
     monkeypatch.setattr(services, "database", lambda: database)
     return tmp_path / "backups"
 
@@ -143,6 +143,7 @@ def test_the_page_says_when_the_last_good_one_was_made(signed_in, installed):
     page = words_of(answer)
     assert "Backup made and checked." in page
     assert f"Last good backup: {date.today():%-d %b %Y}" in page
+    assert "on the same disk as the data" in page
     (copy,) = copies_in(installed)
     old = copy.path.with_name("umberpot-20250101T030000Z.sqlite3")
     copy.path.rename(old)

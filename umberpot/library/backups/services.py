@@ -17,8 +17,8 @@ SHORT_BELOW = 5
 
 
 def folder() -> Path:
-    """The folder of the backups, beside the data file."""
-    return Path(settings.VAR_DIR) / "backups"
+    """The folder of the backups: beside the data file, or where the installation wants it."""
+    return Path(settings.BACKUPS_DIR)
 
 
 def database() -> Path:
@@ -43,6 +43,7 @@ class Standing:
 
     every: list[Copy]
     free: int
+    on_the_same_disk: bool
     warnings: list[str]
 
 
@@ -50,7 +51,8 @@ def standing(now: datetime) -> Standing:
     """Every backup, the latest first, and what there is to worry about."""
     there = folder()
     every = copies.copies_in(there) if there.exists() else []
-    free = copies.free_bytes(there if there.exists() else Path(settings.VAR_DIR))
+    disk = there if there.exists() else database().parent
+    free = copies.free_bytes(disk)
     warnings = []
     if not every:
         warnings.append("There is no backup yet.")
@@ -58,4 +60,5 @@ def standing(now: datetime) -> Standing:
         warnings.append("The last backup is more than a day and a half old. Is bin/serve running?")
     if every and free < SHORT_BELOW * every[0].size:
         warnings.append("The disk is nearly full. Make room before the next backup.")
-    return Standing(every, free, warnings)
+    same = disk.stat().st_dev == database().parent.stat().st_dev
+    return Standing(every, free, same, warnings)
