@@ -24,8 +24,6 @@ VIEWS = {
     "bench": "/",
     "shelf": "/shelf/",
     "dose": DOSE,
-    "series": "/mix/series/?pcts=3,6,9&tile_dry_g=28&tiles_each=1&powder_g=11&loss_pct=5"
-    "&smallest_batch_g=60&round_start_g=10&scale_step_g=0.1&colourant=Quay+Blue&clay=Ferry+white",
     "grid": "/mix/grid/?x=Copper+carbonate:0,0.8,1.6,2.4&y=Titanium+dioxide:0,1.5,3"
     "&cell_g=85&solids_pct=67&moulds=4&have=0,0&scale_step_g=0.1",
     "tiles": "/tiles/",
@@ -39,6 +37,7 @@ VIEWS = {
     "surface": "/surface/plans/1/",
     "factor-trial": "/surface/factor-trials/1/",
     "ware": "/results/ware/batches/1/",
+    "library": "/library/",
     "search": "/go/?q=quay&kind=",
     "report": "/library/reports/trial/1/",
 }
