@@ -41,6 +41,10 @@ class MaterialQuerySet(StudioQuerySet):
         """What bars can be made of: clays, and what the reclaim buckets hold."""
         return self.filter(kind__in=Material.TESTABLE)
 
+    def with_what_is_judged(self) -> Self:
+        """With what a verdict on a clay looks at beside its bars: field sheet, label, parents."""
+        return self.select_related("sheet", "claim", "studio").prefetch_related("blend_parts__clay")
+
     def clays_to_choose(self, chosen: object = None) -> Self:
         """The clays on the shelf by name; with them the one of key ``chosen``, archived or not."""
         kept = Q(retired_at=None)

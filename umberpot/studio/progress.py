@@ -6,6 +6,7 @@ see, and one that only reads must not write.
 
 import uuid
 from collections.abc import Callable, Iterable, Iterator
+from contextlib import suppress
 from dataclasses import dataclass, replace
 from enum import StrEnum
 from typing import TypeVar
@@ -64,7 +65,7 @@ def told(studio: Studio, request_key: uuid.UUID) -> Begin:
 
     def begin(doing: Doing, rows: int) -> Report:
         def report(done: int) -> None:
-            cache.set(name, HowFar(doing, done, rows), FORGOTTEN_AFTER_S)
+            _keep(name, HowFar(doing, done, rows), FORGOTTEN_AFTER_S)
 
         report(0)
         return report
@@ -92,13 +93,18 @@ def end(studio: Studio, request_key: uuid.UUID) -> None:
     """The step is done, or refused."""
     found = how_far(studio, request_key)
     if found:
-        cache.set(_name(studio, request_key), replace(found, ended=True), REMEMBERED_FOR_S)
+        _keep(_name(studio, request_key), replace(found, ended=True), REMEMBERED_FOR_S)
 
 
 def how_far(studio: Studio, request_key: uuid.UUID) -> HowFar | None:
     """A step that is under way or has just ended; None for any other."""
     found: HowFar | None = cache.get(_name(studio, request_key))
     return found
+
+
+def _keep(name: str, found: HowFar, seconds: int) -> None:
+    with suppress(OSError):  # a full disk is for the step itself to meet
+        cache.set(name, found, seconds)
 
 
 def _name(studio: Studio, request_key: uuid.UUID) -> str:

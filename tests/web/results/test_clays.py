@@ -6,6 +6,8 @@ import re
 import uuid
 
 import pytest
+from django.db import connection
+from django.test.utils import CaptureQueriesContext
 from pypdf import PdfReader
 
 from claycore.measure.formatting import with_u95
@@ -200,6 +202,17 @@ def test_the_search_finds_clays_by_their_verdict(signed_in, tested):
     html = page(signed_in, "/go/?suits=keep")
     assert "Suitable for tableware at cone 6" in html
     assert "Nothing has all of these" in page(signed_in, "/go/?suits=keep&cone=6")
+
+
+def test_searching_by_verdict_asks_no_more_for_many_clays(signed_in, tested):
+    def queries(*names):
+        for name in names:
+            BlendPartFactory(blend=tested(name, MATURES, kind="blend"))
+        with CaptureQueriesContext(connection) as asked:
+            page(signed_in, "/go/?suits=keep")
+        return len(asked)
+
+    assert queries("Second") == queries("Third", "Fourth")
 
 
 def test_side_by_side(signed_in, tested):

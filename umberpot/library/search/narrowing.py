@@ -97,7 +97,8 @@ def narrowed(rows: Sequence[Any], asked: Asked) -> list[Any]:
         found = _verdicts(kept[:MOST_JUDGED])
         kept = [row for row in kept if found.get(row.pk) == asked["verdict"]]
     if "suits" in asked:
-        judged = judged_as_usual(kept[0].studio, kept[:MOST_JUDGED]) if kept else {}
+        keys = [row.pk for row in kept[:MOST_JUDGED]]
+        judged = judged_as_usual(kept[0].studio, keys) if keys else {}
         suiting = {key for key, one in judged.items() if one.verdict.overall == asked["suits"]}
         kept = [row for row in kept if row.pk in suiting]
     if "near" in asked:

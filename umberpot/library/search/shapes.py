@@ -94,7 +94,7 @@ def _curve(points: Sequence[tuple[float, float]], longest: float, hottest: float
 
 def _clays(clays: Sequence[Material]) -> Mapping[int, str]:
     """What the verdict on each clay that was fired says in large letters."""
-    judged = judged_as_usual(clays[0].studio, clays)
+    judged = judged_as_usual(clays[0].studio, [clay.pk for clay in clays])
     return {key: one.headline for key, one in judged.items()}
 
 

@@ -128,8 +128,9 @@ def judge(record: ClayRecord, as_what: ClayPurpose, studio: Studio) -> JudgedCla
     )
 
 
-def judged_as_usual(studio: Studio, clays: Iterable[Material]) -> dict[int, JudgedClay]:
-    """Those that were fired, each judged as it usually is, at its best tested cone; by key."""
+def judged_as_usual(studio: Studio, keys: Iterable[int]) -> dict[int, JudgedClay]:
+    """Those of the clays that were fired, each judged as it usually is, at its best tested cone."""
+    clays = Material.objects.of(studio).filter(pk__in=keys).with_what_is_judged()
     return {
         record.clay.pk: judge(record, usual_purpose(studio, record.clay), studio)
         for record in clay_records(studio, clays)

@@ -12,12 +12,7 @@ from umberpot.tiles.clay_records import ClayRecord, clay_records
 
 def studio_clays(request: StudioRequest) -> QuerySet[Material]:
     """The studio's clays with what their pages need."""
-    return (
-        Material.objects.of(request.studio)
-        .testable()
-        .select_related("sheet", "claim", "studio")
-        .prefetch_related("blend_parts__clay")
-    )
+    return Material.objects.of(request.studio).testable().with_what_is_judged()
 
 
 def one_clay(request: StudioRequest, pk: int) -> ClayRecord:

@@ -218,8 +218,7 @@ def clays(request: StudioRequest) -> HttpResponse:
     page = page_of(request, find(request.studio, asked), A_PAGE)
     columns = list(dict.fromkeys([*USUAL_COLUMNS, *asked.results]))
     figures = _figures_by_clay(request.studio, [clay.pk for clay in page], columns)
-    on_page = studio_clays(request).filter(pk__in=[clay.pk for clay in page])
-    judged = judged_as_usual(request.studio, on_page)
+    judged = judged_as_usual(request.studio, [clay.pk for clay in page])
     return render(
         request,
         "results/clays/clays.html",
