@@ -3,6 +3,7 @@
 import random
 import re
 import unicodedata
+import uuid
 
 import pytest
 from django.core.management import call_command
@@ -10,8 +11,12 @@ from django.db import connection
 from django.test.utils import CaptureQueriesContext
 from django.utils import timezone
 
-from tests.factories import FiringFactory, MaterialFactory
+from claycore.firing.drafts import Stage
+from tests.factories import FiringFactory, FiringLogFactory, KilnFactory, MaterialFactory
 from tests.pages import words_of
+from umberpot.kiln.loading.services import choose_schedule, plan_load
+from umberpot.kiln.models import Load, LogPoint
+from umberpot.kiln.schedules.services import draft_for
 from umberpot.library.models import Indexed
 from umberpot.library.search.index import VERSION, rebuild
 from umberpot.library.search.kinds import KINDS
@@ -251,3 +256,17 @@ def test_a_data_file_from_before_is_gathered_at_its_update(studio, clay):
     Indexed.objects.update(version=0, words="old")
     call_command("migrate", verbosity=0)
     assert not Indexed.objects.filter(words="old").exists()
+
+
+def test_a_firing_is_drawn_as_logged_else_as_planned(signed_in, studio, user):
+    logged, planned, neither = (FiringFactory(studio=studio, cone="6") for _ in range(3))
+    log = FiringLogFactory(firing=logged)
+    for hours, celsius in ((0, 20), (8, 1200)):
+        LogPoint.objects.create(studio=studio, log=log, seconds=3600 * hours, celsius=celsius)
+    kiln = KilnFactory(studio=studio)
+    load = plan_load(kiln, "6", "oxidation", [], user, uuid.uuid4())
+    choose_schedule(load, draft_for(kiln, Stage.GLAZE, "6", user, uuid.uuid4()))
+    Load.objects.update(firing=planned, state="fired")
+    (shaped,) = signed_in.get("/go/", {"q": "cone 6", "kind": "firings"}).context["kinds"]
+    drawn = {found.row.pk: curve and curve.strokes[0].css for found, curve in shaped.rows}
+    assert drawn == {logged.pk: "chart-line", planned.pk: "chart-plan", neither.pk: None}

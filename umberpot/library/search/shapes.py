@@ -7,7 +7,7 @@ from typing import Any
 
 from django.http import QueryDict
 
-from umberpot.kiln.models import Firing, LogPoint
+from umberpot.kiln.models import Firing, Load, LogPoint
 from umberpot.library.search.kind import Found
 from umberpot.library.search.looking import Answer, OfKind
 from umberpot.mixing.models import Mix
@@ -64,32 +64,58 @@ def _mixes(mixes: Sequence[Mix]) -> Mapping[int, Mix]:
     return {mix.pk: mix for mix in made}
 
 
+@dataclass(frozen=True)
+class _Heat:
+    """How hot a firing was, in °C by hours; or was to be, where nothing was logged."""
+
+    points: Sequence[tuple[float, float]]
+    is_planned: bool = False
+
+
 def _curves(firings: Sequence[Firing]) -> Mapping[int, Drawing]:
-    """The logged curve of each firing that has one, to a common scale."""
-    points = LogPoint.objects.filter(log__firing__in=[firing.pk for firing in firings])
-    by_firing: defaultdict[int, list[tuple[float, float]]] = defaultdict(list)
-    for firing, seconds, celsius in points.order_by("log", "seconds").values_list(
-        "log__firing", "seconds", "celsius"
-    ):
-        by_firing[firing].append((seconds, celsius))
-    every = [point for points in by_firing.values() for point in points]
+    """The curve of each firing that was logged or had a schedule, to a common scale."""
+    keys = [firing.pk for firing in firings]
+    heats = {**_planned(keys), **_logged(keys)}
+    every = [point for heat in heats.values() for point in heat.points]
     if not every:
         return {}
     longest, hottest = (max(values) or 1.0 for values in zip(*every, strict=True))
     return {
-        firing: Drawing(WIDE, HIGH, "its curve", [_curve(points, longest, hottest)])
-        for firing, points in by_firing.items()
+        firing: Drawing(
+            WIDE,
+            HIGH,
+            "its schedule; nothing was logged" if heat.is_planned else "its curve",
+            [_curve(heat, longest, hottest)],
+        )
+        for firing, heat in heats.items()
     }
 
 
-def _curve(points: Sequence[tuple[float, float]], longest: float, hottest: float) -> Stroke:
-    every = max(1, len(points) // MOST_POINTS)
+def _logged(firings: Sequence[int]) -> dict[int, _Heat]:
+    points = LogPoint.objects.filter(log__firing__in=firings).order_by("log", "seconds")
+    by_firing: defaultdict[int, list[tuple[float, float]]] = defaultdict(list)
+    for firing, seconds, celsius in points.values_list("log__firing", "seconds", "celsius"):
+        by_firing[firing].append((seconds / 3600, celsius))
+    return {firing: _Heat(points) for firing, points in by_firing.items()}
+
+
+def _planned(firings: Sequence[int]) -> dict[int, _Heat]:
+    loads = Load.objects.filter(firing__in=firings).select_related("schedule")
+    return {
+        load.firing_id: _Heat(load.schedule.curve.points, is_planned=True)
+        for load in loads
+        if load.schedule and load.firing_id
+    }
+
+
+def _curve(heat: _Heat, longest: float, hottest: float) -> Stroke:
+    every = max(1, len(heat.points) // MOST_POINTS)
     room = HIGH - 4
     path = tuple(
-        (seconds / longest * WIDE, HIGH - 2 - celsius / hottest * room)
-        for seconds, celsius in points[::every]
+        (hours / longest * WIDE, HIGH - 2 - celsius / hottest * room)
+        for hours, celsius in heat.points[::every]
     )
-    return Stroke(path, "chart-line")
+    return Stroke(path, "chart-plan" if heat.is_planned else "chart-line")
 
 
 def _clays(clays: Sequence[Material]) -> Mapping[int, str]:
