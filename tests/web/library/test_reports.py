@@ -79,6 +79,18 @@ def test_a_trial_says_what_was_found_with_figures_and_reasons(signed_in, world, 
     assert 'fill="#' in signed_in.get(url).content.decode()
 
 
+def test_signs_stand_on_paper_as_they_are(signed_in, concluded):
+    said = "ΔE 2 ≥ 1, −3 ≤ 4 < 5 & <b>"
+    of_tile = {**about(concluded), "tile": concluded}
+    NoteFactory(**of_tile, words=said, image=None)
+    words = pdf_words(signed_in.get(f"/library/reports/trial/{concluded.trial_id}/report.pdf"))
+    assert said.replace("Δ", "\N{INCREMENT}") in words
+
+
+def about(tile):
+    return {"studio": tile.studio, "made_by": tile.made_by, "tile": None}
+
+
 def photograph(grey=90):
     out = io.BytesIO()
     Image.new("RGB", (1200, 800), (grey, grey, grey)).save(out, "JPEG")
@@ -92,9 +104,9 @@ def pictured(answer):
 
 
 def test_photographs_go_along_in_every_form(signed_in, concluded):
-    about = {"studio": concluded.studio, "made_by": concluded.made_by}
-    NoteFactory(**about, tile=concluded, words="Crazed at the rim", image=photograph())
-    NoteFactory(**about, tile=None, trial=concluded.trial, words="Broken", image=b"no picture")
+    of_tile = {**about(concluded), "tile": concluded}
+    NoteFactory(**of_tile, words="Crazed at the rim", image=photograph())
+    NoteFactory(**about(concluded), trial=concluded.trial, words="Broken", image=b"no picture")
     url = f"/library/reports/trial/{concluded.trial_id}/"
     page, alone = signed_in.get(url), signed_in.get(f"{url}report.html")
     for answer in (page, alone, Client().get(link_to(signed_in, concluded.trial)[1])):
@@ -110,9 +122,10 @@ def test_photographs_go_along_in_every_form(signed_in, concluded):
 
 
 def test_of_many_photographs_the_newest_go_along(signed_in, concluded):
-    about = {"studio": concluded.studio, "made_by": concluded.made_by, "tile": None}
     for number in range(MOST_PHOTOGRAPHS + 1):
-        NoteFactory(**about, trial=concluded.trial, words=f"View {number}", image=photograph())
+        NoteFactory(
+            **about(concluded), trial=concluded.trial, words=f"View {number}", image=photograph()
+        )
     answer = signed_in.get(f"/library/reports/trial/{concluded.trial_id}/")
     shown = [alt for alt in pictured(answer) if alt.startswith("View")]
     assert len(shown) == MOST_PHOTOGRAPHS

@@ -1,9 +1,20 @@
 """Text as the fonts of a printed sheet can show it."""
 
+import re
 from xml.sax.saxutils import escape
 
-IN_WORDS = {"−": "-", "Δ": "Delta ", "→": "to", "≤": "at most ", "≥": "at least "}
+from reportlab.pdfbase import pdfmetrics
+from reportlab.pdfbase.ttfonts import TTFont
+
+IN_WORDS = {"−": "-", "Δ": "Delta ", "→": "to", "≤": "at most ", "≥": "at least ", "≈": "about "}
 """What the standard fonts lack, and what stands for it."""
+
+SIGNS = {"Δ": "∆", "−": "−", "≤": "≤", "≥": "≥", "≈": "≈"}
+"""Those of them that a font which comes with ReportLab has; of the Greek letters it has none, but
+the sign for an increment looks like a delta."""
+
+SIGNS_FONT = "Vera"
+pdfmetrics.registerFont(TTFont(SIGNS_FONT, "Vera.ttf"))
 
 
 def shown(text: str) -> str:
@@ -14,5 +25,11 @@ def shown(text: str) -> str:
 
 
 def printable(text: str) -> str:
-    """The same, with what paragraph markup would take for a tag made harmless."""
-    return escape(shown(text))
+    """The text as a paragraph shows it: its signs as they are, nothing in it taken for a tag."""
+    pieces = re.split(f"([{''.join(SIGNS)}])", text)
+    return "".join(
+        f'<font name="{SIGNS_FONT}">{SIGNS[piece]}</font>'
+        if piece in SIGNS
+        else escape(shown(piece))
+        for piece in pieces
+    )
