@@ -315,7 +315,7 @@ class Reading(TileReading):
         ]
 
     def __str__(self) -> str:
-        return f"{self.tile_id} {self.quantity} {self.value:g}"
+        return f"{self.get_quantity_display().lower()} {self.shown}"
 
     @property
     def measured(self) -> Measured:

@@ -74,6 +74,28 @@ def test_restored_it_is_as_it_was_and_what_stood_is_backed_up(database, folder):
     assert before.before_update
 
 
+def test_whoever_had_it_open_reads_what_was_restored(database, folder):
+    made = back_up(database, folder, NOON)
+    rename(database, "Renamed since")
+    with closing(sqlite3.connect(database)) as working:
+        assert working.execute("SELECT name FROM studio_studio").fetchone() == ("Renamed since",)
+        put_back(made.path, database, folder, NOON + timedelta(hours=1))
+        assert working.execute("SELECT name FROM studio_studio").fetchone() == ("Quayside",)
+
+
+def test_while_someone_writes_nothing_is_restored(monkeypatch, database, folder):
+    monkeypatch.setattr(copies, "WAITS_S", 0.1)
+    made = back_up(database, folder, NOON)
+    with closing(sqlite3.connect(database, isolation_level=None)) as writing:
+        writing.execute("PRAGMA journal_mode=WAL")
+        writing.execute("BEGIN IMMEDIATE")
+        writing.execute("UPDATE studio_studio SET name = 'Half done'")
+        with pytest.raises(BackupError, match="was not restored"):
+            put_back(made.path, database, folder, NOON + timedelta(hours=1))
+        writing.execute("COMMIT")
+    assert names_in(database) == ["Half done"]
+
+
 @pytest.mark.parametrize("content", [b"", b"this is no database, " * 500])
 def test_what_is_damaged_or_foreign_changes_nothing(database, folder, tmp_path, content):
     wrong = tmp_path / "wrong.sqlite3"

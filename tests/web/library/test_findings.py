@@ -92,6 +92,18 @@ def test_a_later_finding_supersedes_the_one_before_which_stays(signed_in, trial)
     assert "A later finding stands in its place: Nine, after all." in old
 
 
+def test_what_was_concluded_of_a_trial_that_is_set_aside_stays(signed_in, studio):
+    factors = FactorTrialFactory(studio=studio)
+    conclude(signed_in, "factor_trial", factors, sentence="Gum holds.")
+    signed_in.post(f"/surface/factor-trials/{factors.pk}/set-aside/", {"aside": "yes"})
+    factors.refresh_from_db()
+    assert factors.set_aside_at
+    assert "Gum holds." in words_of(signed_in.get("/library/"))
+    assert "Gum holds." in words_of(signed_in.get(Finding.objects.get().get_absolute_url()))
+    conclude(signed_in, "factor_trial", factors, sentence="Not so.", seen=Finding.objects.get().pk)
+    assert "Not so." in words_of(signed_in.get("/library/"))
+
+
 def test_two_people_concluding_one_trial_are_told_of_each_other(signed_in, trial):
     conclude(signed_in, "trial", trial, sentence="The other was first.")
     answer = conclude(signed_in, "trial", trial, sentence="Mine")

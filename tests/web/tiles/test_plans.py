@@ -163,7 +163,7 @@ def test_queries_of_a_plan_do_not_grow_with_its_mixes(
         query = f"pcts={pcts}&tile_dry_g=25&colourant=Quay+Blue&strategy=start_high"
         signed_in.post(f"/mix/series/start/?{query}", TRIAL)
         plan = Plan.objects.latest("pk")
-        with django_assert_max_num_queries(22):
+        with django_assert_max_num_queries(23):
             signed_in.get(f"/mix/plans/{plan.pk}/")
 
 

@@ -7,7 +7,8 @@ A copy counts only once it is whole and was checked: until then it has another n
 import re
 import shutil
 import sqlite3
-from collections.abc import Iterator
+import time
+from collections.abc import Callable, Iterator
 from contextlib import closing, contextmanager
 from dataclasses import dataclass
 from datetime import UTC, datetime
@@ -21,6 +22,9 @@ _WRITTEN = "%Y%m%dT%H%M%S"
 
 ROOM = 2
 """A copy is begun only where so many times its size is free."""
+
+WAITS_S = 30
+"""For whoever is writing just then."""
 
 
 class BackupError(Exception):
@@ -107,10 +111,22 @@ def _copy(source: Path, target: Path) -> None:
     if not source.is_file():
         raise BackupError(f"There is no {source}.")
     with (
-        closing(sqlite3.connect(source, timeout=30)) as old,
-        closing(sqlite3.connect(target, timeout=30)) as new,
+        closing(sqlite3.connect(source, timeout=WAITS_S)) as old,
+        closing(sqlite3.connect(target, timeout=WAITS_S)) as new,
     ):
-        old.backup(new)
+        old.backup(new, progress=_patience())
+
+
+def _patience() -> Callable[[int, int, int], None]:
+    """Ends a copy that is kept waiting: SQLite's own would try for ever."""
+    until = time.monotonic() + WAITS_S
+
+    def look(status: int, remaining: int, total: int) -> None:
+        kept_waiting = status in (sqlite3.SQLITE_BUSY, sqlite3.SQLITE_LOCKED)
+        if kept_waiting and time.monotonic() > until:
+            raise sqlite3.OperationalError("someone is writing to it")
+
+    return look
 
 
 def _check(path: Path) -> None:
