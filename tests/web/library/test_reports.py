@@ -16,6 +16,7 @@ from tests.pages import words_of
 from umberpot.library.models import Share
 from umberpot.library.reports.kinds import REPORTS
 from umberpot.library.reports.remembered import MOST_PHOTOGRAPHS
+from umberpot.shelf.models import Material
 from umberpot.tiles.models import Tile
 
 
@@ -170,6 +171,19 @@ def test_a_year_lists_what_was_made_and_concluded(signed_in, concluded):
     assert "0 mixes weighed out" in empty
     for wrong in (year + 1, 1899, 99999):
         assert signed_in.get(f"/library/reports/year/{wrong}/").status_code == 404
+
+
+def test_a_year_says_what_was_used_and_its_cost(signed_in, clay, blue, make_mix, weigh):
+    Material.objects.filter(pk=blue.pk).update(price_per_kg=40)
+    Material.objects.filter(pk=clay.pk).update(price_per_kg=None)
+    for grams in (8, 12):
+        weigh(make_mix(), 80, grams)
+    said = words_of(signed_in.get(f"/library/reports/year/{timezone.localdate().year}/"))
+    assert "Quay Blue20 g0.80 €" in said
+    assert "Ferry white203.8 g–" in said, "160 g of dry clay, as it lies on the shelf"
+    assert "0.80 € in total, at today’s prices. Without a price: Ferry white." in said
+    last = signed_in.get(f"/library/reports/year/{timezone.localdate().year - 1}/")
+    assert "Materials used" not in words_of(last)
 
 
 @pytest.mark.parametrize("address", ["/library/reports/mix/1/", "/library/reports/trial/999999/"])

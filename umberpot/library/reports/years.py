@@ -1,20 +1,34 @@
-"""The report of a year: what was made, what was concluded, and how often it was expected."""
+"""The report of a year: what was concluded, made and used, and what was expected of it."""
 
 from collections.abc import Iterable
 from datetime import date, datetime
 
-from django.db.models import Count
+from django.db.models import Count, Sum
 
+from claycore.measure.formatting import plain
+from claycore.mixing.cost import Priced, cost_of
 from umberpot.kiln.models import Firing
+from umberpot.library.findings.captions import Caption, captions_of
 from umberpot.library.models import Finding
 from umberpot.library.reports import common
 from umberpot.mixing.models import Mix
+from umberpot.results.colours.sentences import amount as money_in_words
+from umberpot.shelf.models import Material, StockMovement
 from umberpot.studio.models import Studio
 from umberpot.surface.models import FactorTrial
 from umberpot.tiles.models import Tile, Trial
-from umberpot.ui.reports.blocks import Grid, Report, Section, Text
+from umberpot.ui.reports.blocks import Block, Grid, Report, Section, Swatch, Swatches, Text
 
 MOST_ROWS = 200
+TAKEN = (
+    StockMovement.Reason.WEIGHED,
+    StockMovement.Reason.CORRECTED,
+    StockMovement.Reason.MISCOUNT,
+)
+"""What weighing takes from the shelf; counts and leftovers are no use."""
+
+BOUGHT_OR_DUG = (Material.Kind.CLAY_BODY, Material.Kind.DUG_CLAY, *Material.COLOURANTS)
+"""Of what is mixed of these, nothing is counted again."""
 
 
 def report_of_year(studio: Studio, year: int, made_on: date) -> Report:
@@ -25,7 +39,7 @@ def report_of_year(studio: Studio, year: int, made_on: date) -> Report:
     findings = Finding.objects.of(studio).filter(**made).select_related("made_by")
     mixes = Mix.objects.of(studio).kept().filter(finished_at__year=year).count()
     tiles = Tile.objects.of(studio).filter(**made).count()
-    concluded = [_finding(one) for one in findings.order_by("made_at")[:MOST_ROWS]]
+    concluded = captions_of(findings.order_by("made_at")[:MOST_ROWS])
     begun = trials.order_by("made_at").values_list("made_at", "name", "count")[:MOST_ROWS]
     counts = (
         (mixes, "mix weighed out", "mixes weighed out"),
@@ -41,18 +55,54 @@ def report_of_year(studio: Studio, year: int, made_on: date) -> Report:
         made_on=made_on,
         headline=f"{', '.join(common.counted(*one) for one in counts)}.",
         sections=[
-            Section("Findings", concluded),
+            Section("Findings", [block for one in concluded for block in _finding(one)]),
             Section("Trials of factors", _factors(studio, year)),
             Section("Trials", _trials(begun)),
             Section("Firings", _firings(list(firings.order_by("fired_on")[:MOST_ROWS]))),
+            Section("Materials used", _used(studio, year)),
             common.methods(),
         ],
     )
 
 
-def _finding(one: Finding) -> Text:
+def _finding(caption: Caption) -> list[Block]:
+    """What was concluded, and the fired colours of the tiles it speaks of."""
+    one = caption.finding
     superseded = " Superseded since." if hasattr(one, "superseded_by") else ""
-    return Text(f"{one.sentence}{superseded} ({one.made_by})", lead=common.day(one.made_at))
+    said = Text(f"{one.sentence}{superseded} ({one.made_by})", lead=common.day(one.made_at))
+    colours = [Swatch(fill, code) for code, fill in caption.fills]
+    return [said, *([Swatches(colours)] if colours else [])]
+
+
+def _used(studio: Studio, year: int) -> list[Block]:
+    """What was weighed out of what was bought or dug, and what that costs at today's prices."""
+    taken = StockMovement.objects.of(studio).filter(reason__in=TAKEN, made_at__year=year)
+    rows = (
+        taken.filter(material__kind__in=BOUGHT_OR_DUG)
+        .order_by("material__kind", "material__name")
+        .values_list("material__name", "material__price_per_kg")
+        .annotate(taken=Sum("grams"))
+    )
+    used = [
+        Priced(name, -grams, None if price is None else float(price))
+        for name, price, grams in rows
+        if grams < 0
+    ]
+    if not used:
+        return []
+    told = [[one.name, f"{plain(one.grams, 1)} g", _money(one.cost, studio)] for one in used]
+    cost = cost_of(used)
+    total = f"{_money(cost.total, studio)} in total, at today’s prices."
+    if cost.unpriced:
+        total += f" Without a price: {', '.join(cost.unpriced)}."
+    return [
+        Grid(("Material", "Taken from the shelf", "Cost"), told, (0.5, 0.25, 0.25)),
+        Text(total),
+    ]
+
+
+def _money(amount: float | None, studio: Studio) -> str:
+    return "–" if amount is None else money_in_words(amount, studio.currency)
 
 
 def _factors(studio: Studio, year: int) -> list[Text]:
