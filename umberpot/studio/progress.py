@@ -31,7 +31,7 @@ class Doing(StrEnum):
     CHECKING = "checked"
     WRITING = "written"
     INDEXING = "made searchable"
-    TABLES = "listed for a spreadsheet"
+    TABLES = "written to spreadsheet tables"
 
 
 @dataclass(frozen=True)

@@ -335,7 +335,7 @@ def test_the_page_that_waits_is_told_when_it_is_done(signed_in, stranger, make_m
     signed_in.get("/shelf/transfer/archive/studio.zip", {"request_key": key})
     told = signed_in.get(f"/progress/{key}/").json()
     assert told["ended"]
-    assert told["said"].endswith("rows listed for a spreadsheet")
+    assert told["said"].endswith("rows written to spreadsheet tables")
     assert stranger.get(f"/progress/{key}/").json() == {}
 
 

@@ -18,7 +18,7 @@ from umberpot.ui.reports.blocks import Block, Photograph, Photographs, Section, 
 MOST_PHOTOGRAPHS = 6
 """The newest so many; of all others their words stand."""
 
-AS_TAKEN = "As taken: colours were read with the light evened out, which is not done here."
+AS_TAKEN = "As taken. The colours were measured after correcting the light."
 
 MOST_MEASURED = 2
 """Photographs that colours were read from: the newest so many."""

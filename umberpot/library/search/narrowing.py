@@ -63,7 +63,7 @@ class SearchForm(forms.Form):
     surface = Choice(choices=SURFACES, required=False, label="Surface")
     read = Choice(choices=WHAT_IS_READ, required=False, label="Read")
     verdict = Choice(choices=VERDICTS, required=False, label="Absorption")
-    suits = Choice(choices=SUITS, required=False, label="Verdict on a clay")
+    suits = Choice(choices=SUITS, required=False, label="Clay verdict")
     near = ColourField("Colour near", required=False)
     since = _day("Since")
     until = _day("Until")
