@@ -118,6 +118,17 @@ def test_what_was_seen_on_a_tile_finds_it(signed_in, world, studio, user):
     assert "tiles" not in found(signed_in, q="crawl")
 
 
+def test_a_word_for_the_kind_beside_others_means_that_kind(signed_in, studio, make_mix):
+    mix = make_mix()
+    FiringFactory(studio=studio, cone="6", note="first of the kiln")
+    assert found(signed_in, q="quay blue mix") == {"mixes": [mix.name]}
+    assert found(signed_in, q="Mixes quay blue") == {"mixes": [mix.name]}
+    assert set(found(signed_in, q="firing cone 6")) == {"firings"}
+    assert found(signed_in, q="ferry material")["shelf"] == ["Ferry white"]
+    MaterialFactory(studio=studio, name="Tile red", kind="stain")
+    assert found(signed_in, q="tile")["shelf"] == ["Tile red"]
+
+
 def test_an_accent_may_be_left_out_and_a_prefix_is_enough(signed_in, studio):
     MaterialFactory(studio=studio, name="Évora slip", kind="stain", supplier_code="ÉV-14")
     for typed in ("evo", "ÉVO", "évora sl", "slip evora", "é"):

@@ -1,11 +1,13 @@
 """What a kind of thing that can be found is made of."""
 
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass, field
 from typing import Any
 
 from django.db import models
 from django.db.models import Q, QuerySet
+
+from umberpot.library.search.typed import folded
 
 
 @dataclass(frozen=True)
@@ -39,9 +41,11 @@ Lookup = Callable[[Any], Q]
 class Kind:
     """A kind of thing.
 
-    ``only`` are those of its rows that can be found. ``follows`` are models whose rows bear on its
-    words, each with the lookups that lead from its rows to theirs. ``filters`` lead from a
-    filter's value to a lookup. ``shape`` is how the page of results draws it.
+    ``called`` are words for it: someone who types one beside others means this kind, and need not
+    find it in the row. ``only`` are those of its rows that can be found. ``follows`` are models
+    whose rows bear on its words, each with the lookups that lead from its rows to theirs.
+    ``filters`` lead from a filter's value to a lookup. ``shape`` is how the page of results draws
+    it.
     """
 
     slug: str
@@ -49,6 +53,7 @@ class Kind:
     model: type[models.Model]
     words: Callable[[Any], Words]
     found: Callable[[Any], Found]
+    called: tuple[str, ...] = ()
     related: tuple[str, ...] = ()
     prefetched: tuple[str, ...] = ()
     follows: dict[type[models.Model], tuple[str, ...]] = field(default_factory=dict)
@@ -56,6 +61,11 @@ class Kind:
     deferred: tuple[str, ...] = ()
     shape: str = ""
     only: Q = field(default_factory=Q)
+
+    def wanted(self, words: Sequence[str]) -> Sequence[str]:
+        """The words without those that only name the kind; all of them where nothing is left."""
+        names = {f"{name}{ending}" for name in self.called for ending in ("", "s", "es")}
+        return [word for word in words if folded(word) not in names] or words
 
     def rows(self) -> QuerySet:
         """All rows of this kind that can be found, with what their captions say."""

@@ -236,6 +236,7 @@ KINDS: dict[str, Kind] = {
         Kind(
             slug="tiles",
             title="Tiles and bars",
+            called=("tile", "bar"),
             model=Tile,
             shape="tile",
             words=_tile_words,
@@ -252,6 +253,7 @@ KINDS: dict[str, Kind] = {
         Kind(
             slug="shelf",
             title="Shelf",
+            called=("material",),
             model=Material,
             shape="material",
             words=_material_words,
@@ -262,6 +264,7 @@ KINDS: dict[str, Kind] = {
         Kind(
             slug="clays",
             title="Clay results",
+            called=("result",),
             model=Material,
             shape="clay",
             words=lambda clay: Words(clay.name),
@@ -273,6 +276,7 @@ KINDS: dict[str, Kind] = {
         Kind(
             slug="mixes",
             title="Mixes",
+            called=("mix",),
             model=Mix,
             shape="mix",
             words=_mix_words,
@@ -284,6 +288,7 @@ KINDS: dict[str, Kind] = {
         Kind(
             slug="plans",
             title="Series and grids",
+            called=("plan",),
             model=Plan,
             filters=SIGNED,
             words=lambda plan: Words(plan.name, [plan.get_kind_display()]),
@@ -292,6 +297,7 @@ KINDS: dict[str, Kind] = {
         Kind(
             slug="trials",
             title="Trials",
+            called=("trial", "test"),
             model=Trial,
             filters=SIGNED,
             words=_trial_words,
@@ -302,6 +308,7 @@ KINDS: dict[str, Kind] = {
         Kind(
             slug="factor-trials",
             title="Trials of factors",
+            called=("trial", "factor"),
             model=FactorTrial,
             words=_factor_words,
             found=_made("trial of factors"),
@@ -310,6 +317,7 @@ KINDS: dict[str, Kind] = {
         Kind(
             slug="surface-plans",
             title="Surface plans",
+            called=("plan", "surface"),
             model=SurfacePlan,
             words=_surface_words,
             found=_made("surface plan"),
@@ -321,6 +329,7 @@ KINDS: dict[str, Kind] = {
         Kind(
             slug="ware",
             title="Ware",
+            called=("ware", "batch"),
             model=WareBatch,
             filters=SIGNED,
             words=_ware_words,
@@ -331,6 +340,7 @@ KINDS: dict[str, Kind] = {
         Kind(
             slug="firings",
             title="Firings",
+            called=("firing",),
             model=Firing,
             shape="firing",
             words=_firing_words,
@@ -342,6 +352,7 @@ KINDS: dict[str, Kind] = {
         Kind(
             slug="calculations",
             title="Saved calculations",
+            called=("calculation",),
             model=SavedCalculation,
             words=lambda saved: Words(saved.name),
             found=_calculation_found,
@@ -351,6 +362,7 @@ KINDS: dict[str, Kind] = {
         Kind(
             slug="findings",
             title="Findings",
+            called=("finding",),
             model=Finding,
             filters=SIGNED,
             words=_finding_words,
@@ -362,6 +374,7 @@ KINDS: dict[str, Kind] = {
         Kind(
             slug="notes",
             title="Notes",
+            called=("note", "photograph"),
             model=Note,
             filters=SIGNED,
             words=_note_words,

@@ -95,11 +95,11 @@ def results(studio: Studio, typed: str, asked: Asked, only_kind: str = "") -> An
 
 def keys_of(studio: Studio, kind: Kind, words: Sequence[str], most: int) -> list[int]:
     """Keys of the rows that have the words: those with all in their names first, then newest."""
-    scope = scope_of(studio.pk, kind)
-    found = _matching(match(scope, list(words), "name"), most)
+    scope, wanted = scope_of(studio.pk, kind), list(kind.wanted(words))
+    found = _matching(match(scope, wanted, "name"), most)
     if len(found) < most:
         seen = set(found)
-        everywhere = _matching(match(scope, list(words), "name words"), most + len(found))
+        everywhere = _matching(match(scope, wanted, "name words"), most + len(found))
         found += [key for key in everywhere if key not in seen]
     return found[:most]
 
