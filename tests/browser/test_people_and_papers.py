@@ -40,6 +40,10 @@ def test_a_reader_is_invited_and_cannot_write(signed_in: Page, outside: Page) ->
     expect(reader.get_by_role("heading", name="A1")).to_be_visible()
     expect(reader.get_by_role("button", name="Set aside")).to_have_count(0)
     expect(reader.get_by_role("button", name="Sign out")).to_be_visible()
+    for address in ("/surface/plans/1/", "/shelf/", "/tiles/A1/"):
+        reader.goto(address)
+        assert reader.locator("[data-makers]").count()
+        expect(reader.locator("[data-makers]:visible")).to_have_count(0)
 
     owner.goto("/people/")
     expect(owner.get_by_text("used by assistant")).to_be_visible()
