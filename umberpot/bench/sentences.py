@@ -22,6 +22,7 @@ BUTTONS = {
 }
 WEIGH_OUT = "Weigh out this mix."
 MAKE_TILES = "Make tiles of this mix."
+FIRST_DOSE = "Both are on your shelf now. This is their dose."
 
 
 def pieces(count: int, *, bars: bool) -> str:

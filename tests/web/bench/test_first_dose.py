@@ -1,7 +1,9 @@
 """A newcomer's three steps end with the grams of their own dose."""
 
 import pytest
+from django.utils import timezone
 
+from tests.factories import MaterialFactory
 from tests.pages import words_of
 from umberpot.shelf.models import Material
 
@@ -50,7 +52,7 @@ def test_what_is_on_the_shelf_stays_as_it_is(signed_in, studio, clay):
         *(("clay", ""), ("water_pct", ""), ("water_pct", "120"), ("colourant", "")),
         *(("colourant", "slipway STONEWARE"), ("colourant", "a:b"), ("colourant", "a&b")),
         *(("mass_g", "0"), ("mass_g", "much"), ("pct", ""), ("pct", "-4"), ("state", "wet")),
-        *(("clay", "x" * 500), ("kind", "glaze")),
+        *(("clay", "x" * 500), ("colourant", "x" * 61), ("kind", "glaze")),
     ],
 )
 def test_what_is_not_right_yet_is_said_at_its_field(signed_in, studio, field, value):
@@ -59,3 +61,9 @@ def test_what_is_not_right_yet_is_said_at_its_field(signed_in, studio, field, va
     assert field in page.context["form"].errors
     assert not Material.objects.of(studio).exists()
     assert "Harbour Green" in page.content.decode() or field == "colourant"
+
+
+def test_a_name_in_the_archive_is_shelved_anew(signed_in, studio):
+    MaterialFactory(studio=studio, name=TOLD["clay"], retired_at=timezone.now())
+    signed_in.post(URL, TOLD)
+    assert Material.objects.of(studio).on_shelf().filter(name=TOLD["clay"]).count() == 1

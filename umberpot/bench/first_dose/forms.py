@@ -7,9 +7,10 @@ from django import forms
 from claycore.materials.clay_in_hand import ClayState
 from claycore.measure import bounds
 from umberpot.shelf.models import Material
-from umberpot.ui.fields.measures import LONGEST_TEXT, STILL_NEEDED, Choice, MeasureField
+from umberpot.ui.fields.measures import STILL_NEEDED, Choice, MeasureField
 
 STATES = [(ClayState.PLASTIC, "plastic, as it comes from the bag"), (ClayState.DRY, "dry")]
+LONGEST_NAME = Material._meta.get_field("name").max_length
 KINDS = [(Material.Kind.STAIN, "a stain"), (Material.Kind.OXIDE, "an oxide")]
 
 
@@ -18,7 +19,7 @@ class FirstDoseForm(forms.Form):
 
     use_required_attribute = False
 
-    clay = forms.CharField(max_length=LONGEST_TEXT, label="What the clay is called")
+    clay = forms.CharField(max_length=LONGEST_NAME, label="What the clay is called")
     state = Choice(choices=STATES, initial=ClayState.PLASTIC, label="State")
     water_pct = MeasureField(
         bounds.WATER,
@@ -27,7 +28,7 @@ class FirstDoseForm(forms.Form):
         initial=21,
         help_text="21 % is a usual figure. Measured is better: weigh a piece, dry it, weigh again.",
     )
-    colourant = forms.CharField(max_length=LONGEST_TEXT, label="What the colourant is called")
+    colourant = forms.CharField(max_length=LONGEST_NAME, label="What the colourant is called")
     kind = Choice(choices=KINDS, initial=Material.Kind.STAIN, label="Kind")
     mass_g = MeasureField(bounds.MASS, label="How much clay")
     pct = MeasureField(bounds.PERCENTAGE, label="How strong, on dry clay")

@@ -33,6 +33,6 @@ def first_dose(studio: Studio, told: dict[str, Any]) -> str:
 
 
 def _shelved(studio: Studio, name: str, **about: Any) -> None:
-    """One that is there by this name stays as it is."""
-    if not Material.objects.of(studio).filter(name__iexact=name).exists():
+    """One that is on the shelf by this name stays as it is; an archived one is another."""
+    if not Material.objects.of(studio).on_shelf().filter(name__iexact=name).exists():
         Material.objects.create(studio=studio, name=name, **about)

@@ -5,6 +5,7 @@ from django.http import HttpResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_http_methods
 
+from umberpot.bench import sentences
 from umberpot.bench.first_dose.forms import FirstDoseForm
 from umberpot.bench.first_dose.services import first_dose
 from umberpot.studio.request import StudioRequest, posted
@@ -17,7 +18,7 @@ def start(request: StudioRequest) -> HttpResponse:
     """Three steps; the answer is the dose itself."""
     form = FirstDoseForm(posted(request))
     if form.is_valid():
-        messages.success(request, "Both are on your shelf now. This is their dose.")
+        messages.success(request, sentences.FIRST_DOSE)
         return redirect(first_dose(request.studio, form.cleaned_data))
     status = 400 if form.errors else 200
     return render(
