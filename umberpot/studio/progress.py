@@ -6,7 +6,7 @@ see, and one that only reads must not write.
 
 import uuid
 from collections.abc import Callable, Iterable, Iterator
-from contextlib import suppress
+from contextlib import contextmanager, suppress
 from dataclasses import dataclass, replace
 from enum import StrEnum
 from typing import TypeVar
@@ -59,8 +59,9 @@ def unheard(doing: Doing, rows: int) -> Report:
     return lambda done: None
 
 
-def told(studio: Studio, request_key: uuid.UUID) -> Begin:
-    """Tells the page of one request how far each part of its step has come."""
+@contextmanager
+def told(studio: Studio, request_key: uuid.UUID) -> Iterator[Begin]:
+    """Tells the page of one request how far each part of its step has come, and when it ends."""
     name = _name(studio, request_key)
 
     def begin(doing: Doing, rows: int) -> Report:
@@ -70,27 +71,30 @@ def told(studio: Studio, request_key: uuid.UUID) -> Begin:
         report(0)
         return report
 
-    return begin
+    try:
+        yield begin
+    finally:
+        _end(studio, request_key)
 
 
 class Tally:
     """Counts rows as they go by, from one list to the next, and reports every so many."""
 
-    def __init__(self, report: Report) -> None:
+    def __init__(self, report: Report, every: int = 0) -> None:
         self._report = report
+        self._every = every or ROWS_BETWEEN_REPORTS
         self._done = 0
 
     def over(self, rows: Iterable[T]) -> Iterator[T]:
         """The rows as they are, counted."""
         for row in rows:
             self._done += 1
-            if self._done % ROWS_BETWEEN_REPORTS == 0:
+            if self._done % self._every == 0:
                 self._report(self._done)
             yield row
 
 
-def end(studio: Studio, request_key: uuid.UUID) -> None:
-    """The step is done, or refused."""
+def _end(studio: Studio, request_key: uuid.UUID) -> None:
     found = how_far(studio, request_key)
     if found:
         _keep(_name(studio, request_key), replace(found, ended=True), REMEMBERED_FOR_S)

@@ -9,7 +9,7 @@ from django.contrib.auth.models import User
 from django.db import IntegrityError, transaction
 
 from umberpot.studio.models import Studio
-from umberpot.studio.progress import Report
+from umberpot.studio.progress import Report, Tally
 from umberpot.transfer.kinds import KINDS, Kind, Reader, RowErrors
 from umberpot.ui.tables import Row
 
@@ -49,13 +49,17 @@ def take(
     Every row is read whatever became of those before it, so that all mistakes are named at once.
     Rows that are here already, by their identity, are left as they are.
     """
+    return _take(kind, rows, studio, by, only_good, Tally(report, ROWS_BETWEEN_REPORTS))
+
+
+def _take(
+    kind: Kind, rows: Sequence[Row], studio: Studio, by: User, only_good: bool, tally: Tally
+) -> Taken:
     reader = kind.reader(studio, by)
     keyed = list(zip(rows, _keys(kind, rows), strict=True))
     here = reader.here_already([key for _, key in keyed])
     ready, refused, here_already = [], [], 0
-    for number, (row, key) in enumerate(keyed):
-        if number % ROWS_BETWEEN_REPORTS == 0:
-            report(number)
+    for row, key in tally.over(keyed):
         try:
             read = None if key in here else reader.read(row.cells, key)
         except RowErrors as error:
@@ -101,31 +105,19 @@ def take_everything(
 
     Ends at the first kind of which none is taken; what went before stays, and is known again.
     """
-    count = here_already = read = 0
+    count = here_already = 0
     refused: tuple[Refused, ...] = ()
+    tally = Tally(report, ROWS_BETWEEN_REPORTS)
     for key, kind in KINDS.items():
         if not rows.get(key):
             continue
-        taken = take(
-            kind,
-            rows[key],
-            studio,
-            by,
-            only_good=only_good,
-            report=_after(read, report),
-        )
-        read += len(rows[key])
+        taken = _take(kind, rows[key], studio, by, only_good, tally)
         count += taken.count
         here_already += taken.here_already
         refused += taken.refused
         if taken.refused and not only_good:
             break
     return Taken(count, here_already, refused)
-
-
-def _after(before: int, report: Report) -> Report:
-    """Reports of a part of the rows, as of all of them."""
-    return lambda read: report(before + read)
 
 
 def _keys(kind: Kind, rows: Sequence[Row]) -> Iterator[uuid.UUID]:

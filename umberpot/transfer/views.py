@@ -48,17 +48,15 @@ def _take(request: StudioRequest, cleaned: dict[str, Any]) -> Taken:
     """Takes the rows in, telling how far it has come."""
     rows, key = cleaned["rows"], page_key(request)
     count = sum(map(len, rows.values())) if cleaned["kind"] == EVERYTHING else len(rows)
-    how = {
-        "only_good": cleaned["bad_rows"] == GOOD,
-        "report": progress.told(request.studio, key)(progress.Doing.CHECKING, count),
-    }
-    try:
+    with progress.told(request.studio, key) as begin:
+        how = {
+            "only_good": cleaned["bad_rows"] == GOOD,
+            "report": begin(progress.Doing.CHECKING, count),
+        }
         if cleaned["kind"] == EVERYTHING:
             return services.take_everything(rows, request.studio, request.user, **how)
         kind = KINDS[cleaned["kind"]]
         return services.take(kind, rows, request.studio, request.user, **how)
-    finally:
-        progress.end(request.studio, key)
 
 
 def _said(taken: Taken) -> str:

@@ -12,7 +12,7 @@ from django.core.files.uploadedfile import UploadedFile
 
 from claycore.firing.logs import MOST_POINTS, Cleaner, Point, check_degrees, thinned
 from claycore.measure import units
-from umberpot.studio.progress import Report
+from umberpot.studio.progress import Report, Tally
 from umberpot.ui.fields.measures import read_number
 from umberpot.ui.tables import Unreadable
 
@@ -115,12 +115,10 @@ def _rows(
     time_at = _place(header, columns.time, "time")
     temperature_at = _place(header, columns.temperature, "temperature")
     hours_of, celsius_of = _TIMES[columns.time_as](), _TEMPERATURES[columns.degrees]
-    lines = csv.reader(text, delimiter=separator)
+    lines = Tally(report, ROWS_BETWEEN_REPORTS).over(csv.reader(text, delimiter=separator))
     if _is_reading(header, temperature_at):
         yield _cell(header, time_at, hours_of), _cell(header, temperature_at, celsius_of)
-    for number, cells in enumerate(lines, 1):
-        if number % ROWS_BETWEEN_REPORTS == 0:
-            report(number)
+    for cells in lines:
         if cells:
             yield _cell(cells, time_at, hours_of), _cell(cells, temperature_at, celsius_of)
 

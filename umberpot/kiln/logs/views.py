@@ -120,18 +120,16 @@ def _imported(request: StudioRequest, firing: Firing, form: LogFileForm) -> Firi
     """The log; None, with the reason at its field, where the file is none."""
     file = form.cleaned_data["file"]
     key = page_key(request)
-    begin = progress.told(request.studio, key)
-    report = begin(progress.Doing.CHECKING, from_csv.count_rows(file))
     try:
-        read = from_csv.read(file, form.columns(), report)
+        with progress.told(request.studio, key) as begin:
+            report = begin(progress.Doing.CHECKING, from_csv.count_rows(file))
+            read = from_csv.read(file, form.columns(), report)
     except Unreadable as error:
         form.add_error("file", str(error))
         return None
     except ClayError as error:
         form.add_error(error.field, str(error))
         return None
-    finally:
-        progress.end(request.studio, key)
     made = services.keep_file(firing, file.name, read, request.user, request_key(request))
     messages.success(request, sentences.imported(made, len(read.points)))
     return made

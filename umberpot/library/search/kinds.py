@@ -255,7 +255,6 @@ KINDS: dict[str, Kind] = {
             title="Shelf",
             called=("material",),
             model=Material,
-            shape="material",
             words=_material_words,
             found=_material_found,
             related=("sheet",),

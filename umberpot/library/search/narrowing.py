@@ -1,7 +1,7 @@
 """Filters of a search: what may be asked, and the part of it that no lookup can answer."""
 
 import math
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from typing import Any
 
 from django import forms
@@ -18,6 +18,7 @@ from umberpot.results.calculators.colour.fields import ColourField
 from umberpot.results.clays.judging import judged_as_usual
 from umberpot.results.limits.services import limits_of
 from umberpot.results.trials.results import tile_result
+from umberpot.shelf.models import Material
 from umberpot.tiles.clay_figures import spread_records
 from umberpot.tiles.models import ColourReading, Tile
 from umberpot.tiles.progress import progress_of
@@ -86,26 +87,33 @@ class SearchForm(forms.Form):
 
 
 def narrowed(rows: Sequence[Any], asked: Asked) -> list[Any]:
-    """Those of the rows that have the percentage and the verdicts and are near the colour.
-
-    The nearest come first where a colour was asked for.
-    """
+    """Those of the rows that meet what no lookup answers; nearest first, if a colour is asked."""
     kept = list(rows)
-    if "pct" in asked:
-        kept = [row for row in kept if _has_pct(row, asked["pct"], asked.get("material", ""))]
-    if "verdict" in asked:
-        found = _verdicts(kept[:MOST_JUDGED])
-        kept = [row for row in kept if found.get(row.pk) == asked["verdict"]]
-    if "suits" in asked:
-        keys = [row.pk for row in kept[:MOST_JUDGED]]
-        judged = judged_as_usual(kept[0].studio, keys) if keys else {}
-        suiting = {key for key, one in judged.items() if one.verdict.overall == asked["suits"]}
-        kept = [row for row in kept if row.pk in suiting]
-    if "near" in asked:
-        far = _differences(kept, asked["near"])
-        near = [row for row in kept if far.get(row.pk, math.inf) <= NEAR_DELTA_E]
-        kept = sorted(near, key=lambda row: far[row.pk])
+    for name, narrow in NARROWING.items():
+        if kept and name in asked:
+            kept = narrow(kept, asked)
     return kept
+
+
+def _of_pct(rows: list[Any], asked: Asked) -> list[Any]:
+    return [row for row in rows if _has_pct(row, asked["pct"], asked.get("material", ""))]
+
+
+def _of_verdict(tiles: list[Tile], asked: Asked) -> list[Tile]:
+    found = _verdicts(tiles[:MOST_JUDGED])
+    return [tile for tile in tiles if found.get(tile.pk) == asked["verdict"]]
+
+
+def _suiting(clays: list[Material], asked: Asked) -> list[Material]:
+    judged = judged_as_usual(clays[0].studio, [clay.pk for clay in clays[:MOST_JUDGED]])
+    suiting = {key for key, one in judged.items() if one.verdict.overall == asked["suits"]}
+    return [clay for clay in clays if clay.pk in suiting]
+
+
+def _near(tiles: list[Tile], asked: Asked) -> list[Tile]:
+    far = _differences(tiles, asked["near"])
+    near = [tile for tile in tiles if far.get(tile.pk, math.inf) <= NEAR_DELTA_E]
+    return sorted(near, key=lambda tile: far[tile.pk])
 
 
 def _has_pct(row: Tile | Mix, within: tuple[float, float], material: str) -> bool:
@@ -119,8 +127,6 @@ def _has_pct(row: Tile | Mix, within: tuple[float, float], material: str) -> boo
 
 def _verdicts(tiles: Sequence[Tile]) -> dict[int, AgainstLimit]:
     """How the absorption of each stands to the limit its trial is judged by, by key."""
-    if not tiles:
-        return {}
     studio = tiles[0].studio
     records, limits = spread_records(studio), {}
     found: dict[int, AgainstLimit] = {}
@@ -145,3 +151,12 @@ def _differences(tiles: Sequence[Tile], wanted: Lab) -> dict[int, float]:
         far = ciede2000(wanted, reading.lab)
         found[reading.tile_id] = min(far, found.get(reading.tile_id, math.inf))
     return found
+
+
+NARROWING: dict[str, Callable[[list[Any], Asked], list[Any]]] = {
+    "pct": _of_pct,
+    "verdict": _of_verdict,
+    "suits": _suiting,
+    "near": _near,
+}
+"""The filters that look at rows, by name, in the order they are asked: what sorts is last."""

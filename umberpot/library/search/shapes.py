@@ -31,6 +31,10 @@ class Shaped:
     rows: list[tuple[Found, Any]]
     all_of_it: str
 
+    @property
+    def shape(self) -> "Shape":
+        return SHAPES[self.kind.shape]
+
 
 def with_shapes(answer: Answer, query: QueryDict) -> list[Shaped]:
     """The kinds of an answer with their shapes; ``query`` is what was asked."""
@@ -47,8 +51,7 @@ def _only(query: QueryDict, slug: str) -> str:
 
 
 def _drawn(kind: OfKind) -> list[tuple[Found, Any]]:
-    draw = DRAWN.get(kind.shape)
-    shapes = draw([found.row for found in kind.rows]) if draw else {}
+    shapes = SHAPES[kind.shape].draw([found.row for found in kind.rows])
     return [(found, shapes.get(found.row.pk) if found.row else None) for found in kind.rows]
 
 
@@ -124,10 +127,24 @@ def _clays(clays: Sequence[Material]) -> Mapping[int, str]:
     return {key: one.headline for key, one in judged.items()}
 
 
-DRAWN: dict[str, Callable[[Sequence[Any]], Mapping[int, Any]]] = {
-    "tile": _tiles,
-    "mix": _mixes,
-    "clay": _clays,
-    "firing": _curves,
+def _nothing(rows: Sequence[Any]) -> Mapping[int, Any]:
+    return {}
+
+
+@dataclass(frozen=True)
+class Shape:
+    """How rows show themselves: what each is drawn by, by key; the template of one; their list."""
+
+    template: str
+    draw: Callable[[Sequence[Any]], Mapping[int, Any]] = _nothing
+    css: str = "sheet"
+
+
+SHAPES = {
+    "": Shape("library/search/shapes/plain.html"),
+    "tile": Shape("library/search/shapes/tile.html", _tiles, "booth results-tiles"),
+    "mix": Shape("library/search/shapes/mix.html", _mixes),
+    "clay": Shape("library/search/shapes/clay.html", _clays),
+    "firing": Shape("library/search/shapes/firing.html", _curves),
 }
-"""How the rows of each shape are drawn: their drawings by key."""
+"""The shapes by the name that a kind has for its own."""

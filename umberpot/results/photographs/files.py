@@ -4,6 +4,8 @@ import io
 import zipfile
 from collections.abc import Mapping
 
+from django.utils import timezone
+
 from umberpot.results.models import Photograph, Ring
 from umberpot.tiles.models import ColourReading
 from umberpot.ui.tables import to_csv
@@ -52,7 +54,7 @@ def _read(reading: ColourReading | None) -> dict[str, str]:
         **_colour(reading.lightness, reading.a, reading.b),
         "u95_delta_e_2000": "" if reading.u95 is None else f"{reading.u95:.2f}",
         "cone": reading.firing.cone if reading.firing else "",
-        "read_on": f"{reading.made_at:%Y-%m-%d}",
+        "read_on": f"{timezone.localtime(reading.made_at):%Y-%m-%d}",
     }
 
 

@@ -40,12 +40,11 @@ def _taken_in(request: StudioRequest, form: ArchiveForm) -> bool:
     """Takes the archive in, telling how far it has come; what is wrong is said at the field."""
     key, file = page_key(request), form.cleaned_data["archive"]
     try:
-        found = take_in(request.studio, file, progress.told(request.studio, key))
+        with progress.told(request.studio, key) as begin:
+            found = take_in(request.studio, file, begin)
     except Unfit as unfit:
         form.add_error("archive", str(unfit))
         return False
-    finally:
-        progress.end(request.studio, key)
     messages.success(request, sentences.taken_in(found.manifest.studio, found.manifest.count))
     return True
 
@@ -57,13 +56,10 @@ def download(request: StudioRequest) -> HttpResponseBase:
 
     The page says with a key which of its requests this is, to ask how far it has come.
     """
-    key = page_key(request)
     now = timezone.now()
     file = tempfile.TemporaryFile()  # noqa: SIM115 (the response closes it)
-    try:
-        write_archive(request.studio, file, now, progress.told(request.studio, key))
-    finally:
-        progress.end(request.studio, key)
+    with progress.told(request.studio, page_key(request)) as begin:
+        write_archive(request.studio, file, now, begin)
     file.seek(0)
     name = f"{slugify(request.studio.name) or 'studio'}-{timezone.localtime(now):%Y-%m-%d}.zip"
     return FileResponse(file, as_attachment=True, filename=name, content_type="application/zip")
