@@ -34,6 +34,8 @@ def test_from_what_waits_to_readings_due(signed_in: Page) -> None:
 
 def a_piece_is_moved_by_hand(page: Page) -> str:
     """With the keyboard to the middle shelf, then with the mouse on it; gives its code."""
+    # What a slow machine takes to settle an answer: a key pressed meanwhile must not be misread.
+    page.evaluate("htmx.config.defaultSettleDelay = 5000")
     piece = page.locator("[data-shelf='0'] [data-piece]").filter(has_text=CODE).first
     code = piece.get_attribute("aria-label")
     piece.focus()
