@@ -15,10 +15,8 @@ from reportlab.lib.utils import simpleSplit
 from reportlab.pdfbase.pdfmetrics import stringWidth
 from reportlab.pdfgen.canvas import Canvas
 
-from umberpot.ui.pdf import shown
+from umberpot.ui.pdf import BOLD, REGULAR, shown
 
-FONT = "Helvetica"
-BOLD = "Helvetica-Bold"
 LEADING = 1.25
 
 
@@ -100,7 +98,7 @@ def _draw(canvas: Canvas, sheet: Sheet, label: Label, corner_pt: tuple[float, fl
     canvas.setFont(BOLD, size_pt)
     canvas.drawString(x + inset_pt, top_pt, _clipped(label.code, BOLD, size_pt, room_pt))
     small_pt = min(10.0, height_pt * 0.115)
-    canvas.setFont(FONT, small_pt)
+    canvas.setFont(REGULAR, small_pt)
     lines = [part for line in label.lines for part in _wrapped(line, small_pt, room_pt)]
     for number, line in enumerate(lines, 1):
         line_pt = top_pt - size_pt * 0.3 - number * small_pt * LEADING
@@ -127,8 +125,8 @@ def _draw_qr(canvas: Canvas, url: str, x: float, top: float, size_pt: float) -> 
 
 def _wrapped(text: str, size_pt: float, room_pt: float) -> list[str]:
     """A line broken between words where there is no room, clipped where a word has none."""
-    parts = simpleSplit(shown(text), FONT, size_pt, room_pt)
-    return [_clipped(part, FONT, size_pt, room_pt) for part in parts]
+    parts = simpleSplit(shown(text), REGULAR, size_pt, room_pt)
+    return [_clipped(part, REGULAR, size_pt, room_pt) for part in parts]
 
 
 def _clipped(text: str, font: str, size_pt: float, room_pt: float) -> str:

@@ -47,7 +47,10 @@ def clay_report(judged: JudgedClay, bars: Iterable[Tile], made_on: date) -> Repo
         ],
         sections=[
             Section("Fired colour", [Swatches(swatches)] if swatches else []),
-            Section("Figures", [Text(_before_firing(judged)), _figures(judged)]),
+            Section(
+                "Figures",
+                [Text(_before_firing(judged)), *([_figures(judged)] if found.cones else [])],
+            ),
             Section("Checks", [_rules(judged)]),
             Section("Methods", _methods(judged)),
         ],
@@ -107,7 +110,7 @@ def _figures(judged: JudgedClay) -> Grid:
     head = ["", *(f"cone {at.cone}, {at.bars} bars" for at in found.cones)]
     rows = [
         [
-            f"{row.title}{', ' if row.unit else ''}{row.unit.replace('⁻⁶', '^-6')}",
+            f"{row.title}, {row.unit}" if row.unit else row.title,
             *(_cell(estimate) for estimate in row.cells),
         ]
         for row in figure_rows(found)

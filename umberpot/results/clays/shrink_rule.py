@@ -12,7 +12,7 @@ from reportlab.pdfgen.canvas import Canvas
 
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.shrinkage import size_to_make
-from umberpot.ui.pdf import shown
+from umberpot.ui.pdf import BOLD, REGULAR, shown
 
 _LEFT = 16 * mm
 _ROOM_MM = landscape(A4)[0] / mm - 32
@@ -24,11 +24,11 @@ def shrink_rule_pdf(name: str, cone: str, total: Estimate, note: str) -> bytes:
     stretch = size_to_make(1, total).value
     out = io.BytesIO()
     canvas = Canvas(out, pagesize=landscape(A4), invariant=1)
-    canvas.setTitle(shown(f"Shrinkage ruler: {name}, cone {cone}"))
-    canvas.setFont("Helvetica-Bold", 16)
+    canvas.setTitle(f"Shrinkage ruler: {name}, cone {cone}")
+    canvas.setFont(BOLD, 16)
     top = landscape(A4)[1]
     canvas.drawString(_LEFT, top - 20 * mm, shown(f"{name}, cone {cone}"))
-    canvas.setFont("Helvetica", 9)
+    canvas.setFont(REGULAR, 9)
     canvas.drawString(_LEFT, top - 26 * mm, shown(note))
     canvas.drawString(
         _LEFT,
@@ -53,9 +53,9 @@ def _rule(canvas: Canvas, y: float, stretch: float, most: int, words: str) -> No
         length = 8 if fired % 10 == 0 else 6 if fired % 5 == 0 else 4
         canvas.line(x, y + 6 * mm, x, y + (6 - length) * mm)
         if fired % 10 == 0:
-            canvas.setFont("Helvetica", 8)
+            canvas.setFont(REGULAR, 8)
             canvas.drawCentredString(x, y - 6 * mm, str(fired))
-    canvas.setFont("Helvetica", 7)
+    canvas.setFont(REGULAR, 7)
     canvas.drawString(_LEFT, y - 11.5 * mm, words)
 
 
@@ -65,7 +65,7 @@ def _check(canvas: Canvas, y: float) -> None:
     canvas.line(_LEFT, y, right, y)
     for x in (_LEFT, right):
         canvas.line(x, y - 3 * mm, x, y + 3 * mm)
-    canvas.setFont("Helvetica", 9)
+    canvas.setFont(REGULAR, 9)
     canvas.drawString(
         _LEFT,
         y - 8 * mm,

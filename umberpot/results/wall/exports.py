@@ -11,7 +11,7 @@ from reportlab.lib.pagesizes import A4
 from reportlab.pdfgen.canvas import Canvas
 
 from umberpot.results.colours.fired import FiredColour
-from umberpot.ui.pdf import shown
+from umberpot.ui.pdf import BOLD, REGULAR, shown
 from umberpot.ui.tables import to_csv
 
 COLUMNS = ("code", "made_of", "clay", "cone", "atmosphere", "glazed", "L", "a", "b", "hex")
@@ -96,14 +96,14 @@ def _pdf(tiles: Sequence[FiredColour]) -> bytes:
         page.setFillColor(HexColor(tile.lab.hex))
         page.rect(x, y, side, side, stroke=0, fill=1)
         page.setFillColor(HexColor("#141414"))
-        page.setFont("Helvetica-Bold", 8)
+        page.setFont(BOLD, 8)
         page.drawCentredString(x + side / 2, y + side + 4, shown(tile.label))
     y = top - (-(-len(tiles) // _ACROSS)) * (side + 16) - 24
-    page.setFont("Helvetica", 8)
+    page.setFont(REGULAR, 8)
     for tile in tiles:
         if y < 40:
             page.showPage()
-            page.setFont("Helvetica", 8)
+            page.setFont(REGULAR, 8)
             y = height - 50
         lab = ", ".join(f"{value:.1f}" for value in tile.lab.values)
         page.drawString(40, y, shown(f"{tile.label}  {tile.title}, {tile.conditions.words}: {lab}"))

@@ -4,9 +4,8 @@ import io
 from collections.abc import Sequence
 from datetime import date
 
-from reportlab.lib.colors import Color
 from reportlab.lib.pagesizes import A5
-from reportlab.lib.styles import ParagraphStyle, getSampleStyleSheet
+from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
 from reportlab.platypus import Flowable, KeepTogether, Paragraph, SimpleDocTemplate, Spacer
 
@@ -14,15 +13,15 @@ from claycore.judging.limits import SCHOOLS, WARES
 from umberpot.results.models import WareBatch
 from umberpot.results.ware import sentences
 from umberpot.results.ware.reading import BatchVerdict, UseRow
-from umberpot.ui.pdf import printable, shown
+from umberpot.ui.pdf import BOLD, printable
+from umberpot.ui.pdf.looks import SMALL, TEXT, TITLE
 
-_INK = Color(0.09, 0.09, 0.09)
-_STYLES = getSampleStyleSheet()
-_TEXT = ParagraphStyle("text", parent=_STYLES["Normal"], fontSize=8.5, leading=11, textColor=_INK)
+_TEXT = ParagraphStyle("card", parent=TEXT, fontSize=8.5, leading=11)
 _LINK = ParagraphStyle("link", parent=_TEXT, leftIndent=5 * mm, bulletIndent=0)
-_SMALL = ParagraphStyle("small", parent=_TEXT, fontSize=7.5, leading=9.5)
-_TITLE = ParagraphStyle("title", parent=_STYLES["Title"], fontSize=17, alignment=0, spaceAfter=2)
-_USE = ParagraphStyle("use", parent=_STYLES["Heading3"], fontSize=11, spaceBefore=7, spaceAfter=1)
+_TITLE = ParagraphStyle("batch", parent=TITLE, fontSize=17, leading=21)
+_USE = ParagraphStyle(
+    "use", parent=TEXT, fontName=BOLD, fontSize=11, leading=14, spaceBefore=7, spaceAfter=1
+)
 
 _MARKS = {True: "yes", False: "no", None: "open"}
 
@@ -35,7 +34,7 @@ def card_pdf(batch: WareBatch, verdict: BatchVerdict, printed_on: date) -> bytes
         out,
         pagesize=A5,
         **dict.fromkeys(("leftMargin", "rightMargin", "topMargin", "bottomMargin"), margin),
-        title=shown(f"{batch.name}: what it may be used for"),
+        title=f"{batch.name}: what it may be used for",
         invariant=1,
     )
     of_what = f"{batch.clay}, cone {batch.cone}, as {WARES[batch.ware]}"
@@ -44,10 +43,10 @@ def card_pdf(batch: WareBatch, verdict: BatchVerdict, printed_on: date) -> bytes
     story: list[Flowable] = [
         Paragraph(printable(batch.name), _TITLE),
         Paragraph(printable(f"{of_what}{glaze}."), _TEXT),
-        Paragraph(printable(f"{school}. {batch.studio}, {printed_on:%-d %B %Y}"), _SMALL),
+        Paragraph(printable(f"{school}. {batch.studio}, {printed_on:%-d %B %Y}"), SMALL),
         *[KeepTogether(_use(row, verdict)) for row in verdict.rows],
         Spacer(1, 4 * mm),
-        Paragraph(printable(sentences.NO_ASSURANCE), _SMALL),
+        Paragraph(printable(sentences.NO_ASSURANCE), SMALL),
     ]
     document.build(story)
     return out.getvalue()

@@ -9,7 +9,6 @@ from collections.abc import Sequence
 
 from reportlab.lib import colors
 from reportlab.lib.pagesizes import A4, landscape
-from reportlab.lib.styles import getSampleStyleSheet
 from reportlab.lib.units import mm
 from reportlab.platypus import PageBreak, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
 
@@ -18,7 +17,8 @@ from claycore.testing import soaking
 from claycore.testing.bar_roles import read_of_any, role_of
 from claycore.testing.bars import REMARKS
 from umberpot.tiles.models import ClayTest, Tile
-from umberpot.ui.pdf import printable, shown
+from umberpot.ui.pdf import BOLD, REGULAR, printable, shown
+from umberpot.ui.pdf.looks import HEAD, TEXT
 
 _GRID = colors.Color(0.45, 0.45, 0.45)
 _NOT_READ = colors.Color(0.86, 0.86, 0.86)
@@ -36,7 +36,7 @@ def bench_sheet_pdf(test: ClayTest, bars: Sequence[Tile]) -> bytes:
         rightMargin=14 * mm,
         topMargin=12 * mm,
         bottomMargin=12 * mm,
-        title=shown(f"Bench sheet: {test.trial.name}"),
+        title=f"Bench sheet: {test.trial.name}",
         invariant=1,
     )
     story = _stage(test, "Wet and bone dry", bars, False, ())
@@ -58,7 +58,6 @@ def _stage(
     also: tuple[str, ...],
 ) -> list:
     """One table; ``also`` are columns without a unit, before what was seen."""
-    styles = getSampleStyleSheet()
     columns = read_of_any([bar.role for bar in bars], fired)
     method = soaking.METHODS[test.method].title.lower()
     head = ["Bar", *(f"{c.column}, {c.unit}" for c in columns), *also, "Observations"]
@@ -72,8 +71,8 @@ def _stage(
     )
     style = [
         ("GRID", (0, 0), (-1, -1), 0.5, _GRID),
-        ("FONT", (0, 0), (-1, 0), "Helvetica", 8),
-        ("FONT", (0, 1), (0, -1), "Helvetica-Bold", 13),
+        ("FONT", (0, 0), (-1, 0), REGULAR, 8),
+        ("FONT", (0, 1), (0, -1), BOLD, 13),
         ("VALIGN", (0, 0), (-1, -1), "MIDDLE"),
     ]
     for y, bar in enumerate(bars, 1):
@@ -85,19 +84,19 @@ def _stage(
     if test.span_mm:
         line += f", span {test.span_mm:g} mm"
     return [
-        Paragraph(printable(f"{test.trial.name}: {title}"), styles["Heading2"]),
+        Paragraph(printable(f"{test.trial.name}: {title}"), HEAD),
         Paragraph(
             printable(
                 f"{test.clay.name}; {line}. Date: ____________ Scale step: ________ g"
                 " Ruler step: ________ mm"
             ),
-            styles["Normal"],
+            TEXT,
         ),
         Spacer(1, 4 * mm),
         table,
         Spacer(1, 3 * mm),
         Paragraph(
             printable(f"Observations to choose from: {', '.join(REMARKS.values())}."),
-            styles["Normal"],
+            TEXT,
         ),
     ]

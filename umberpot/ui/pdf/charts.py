@@ -5,7 +5,7 @@ from reportlab.platypus import Flowable
 
 from umberpot.ui.drawing import Drawing, Mark
 from umberpot.ui.pdf.looks import BAND, INK
-from umberpot.ui.pdf.text import shown
+from umberpot.ui.pdf.text import BOLD, REGULAR, shown
 
 
 class PrintedChart(Flowable):
@@ -38,7 +38,7 @@ class PrintedChart(Flowable):
         canvas.restoreState()
         for words in drawing.words:
             bold = words.css in ("chart-cone", "chart-title")
-            canvas.setFont("Helvetica-Bold" if bold else "Helvetica", 8 if bold else 7)
+            canvas.setFont(BOLD if bold else REGULAR, 8 if bold else 7)
             canvas.setFillColor(INK)
             x, y = words.x * self.scale, self.height - words.y * self.scale
             draw = {

@@ -4,11 +4,11 @@ from collections.abc import Sequence
 
 from reportlab.lib import colors
 from reportlab.lib.pagesizes import A4
-from reportlab.lib.styles import ParagraphStyle, getSampleStyleSheet
+from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
 from reportlab.platypus import Paragraph, Table, TableStyle
 
-from umberpot.ui.pdf.text import printable
+from umberpot.ui.pdf.text import BOLD, REGULAR, printable
 
 INK = colors.Color(0.09, 0.09, 0.09)
 RULE = colors.Color(0.75, 0.75, 0.75)
@@ -16,13 +16,19 @@ BAND = colors.Color(0.90, 0.90, 0.90)
 WIDTH = A4[0] - 36 * mm
 """What is printed on, in points, between margins of 18 mm."""
 
-_STYLES = getSampleStyleSheet()
-TEXT = ParagraphStyle("text", parent=_STYLES["Normal"], fontSize=9, leading=12, textColor=INK)
+TEXT = ParagraphStyle("text", fontName=REGULAR, fontSize=9, leading=12, textColor=INK)
 SMALL = ParagraphStyle("small", parent=TEXT, fontSize=7.5, leading=9.5)
 HEAD = ParagraphStyle(
-    "head", parent=_STYLES["Heading2"], fontSize=12, spaceBefore=8, spaceAfter=3, keepWithNext=True
+    "head",
+    parent=TEXT,
+    fontName=BOLD,
+    fontSize=12,
+    leading=15,
+    spaceBefore=8,
+    spaceAfter=3,
+    keepWithNext=True,
 )
-TITLE = ParagraphStyle("title", parent=_STYLES["Title"], fontSize=20, alignment=0, spaceAfter=2)
+TITLE = ParagraphStyle("title", parent=HEAD, fontSize=20, leading=24, spaceBefore=0, spaceAfter=2)
 
 
 def table(rows: Sequence[Sequence[str]], widths: Sequence[float]) -> Table:

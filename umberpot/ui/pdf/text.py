@@ -1,35 +1,40 @@
-"""Text as the fonts of a printed sheet can show it."""
+"""Text as printed sheets can show it. Their fonts are those of the pages, cut by
+bin/paper_fonts.py."""
 
-import re
+from functools import lru_cache
+from pathlib import Path
+from unicodedata import combining, normalize
 from xml.sax.saxutils import escape
 
 from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFont
 
-IN_WORDS = {"−": "-", "Δ": "Delta ", "→": "to", "≤": "at most ", "≥": "at least ", "≈": "about "}
-"""What the standard fonts lack, and what stands for it."""
+REGULAR, BOLD = "Archivo-Regular", "Archivo-Bold"
+FAMILY = "Archivo"
 
-SIGNS = {"Δ": "∆", "−": "−", "≤": "≤", "≥": "≥", "≈": "≈"}
-"""Those of them that a font which comes with ReportLab has; of the Greek letters it has none, but
-the sign for an increment looks like a delta."""
+for _name in (REGULAR, BOLD):
+    pdfmetrics.registerFont(TTFont(_name, str(Path(__file__).parent / "fonts" / f"{_name}.ttf")))
+pdfmetrics.registerFontFamily(FAMILY, REGULAR, BOLD, REGULAR, BOLD)
 
-SIGNS_FONT = "Vera"
-pdfmetrics.registerFont(TTFont(SIGNS_FONT, "Vera.ttf"))
+_HAS = frozenset(pdfmetrics.getFont(REGULAR).face.charToGlyph)
 
 
 def shown(text: str) -> str:
-    """The text as the standard PDF fonts can show it; what they cannot becomes a question mark."""
-    for sign, words in IN_WORDS.items():
-        text = text.replace(sign, words)
-    return text.encode("cp1252", "replace").decode("cp1252")
+    """The text as the fonts can show it: a letter they lack goes without its accents, or becomes a
+    question mark."""
+    return "".join(_shown(sign) for sign in normalize("NFC", text))
+
+
+@lru_cache(maxsize=2048)
+def _shown(sign: str) -> str:
+    if combining(sign):
+        return ""
+    if ord(sign) in _HAS or sign in "\n\t":
+        return sign
+    plain = (part for part in normalize("NFKD", sign) if not combining(part))
+    return "".join(part for part in plain if ord(part) in _HAS) or "?"
 
 
 def printable(text: str) -> str:
-    """The text as a paragraph shows it: its signs as they are, nothing in it taken for a tag."""
-    pieces = re.split(f"([{''.join(SIGNS)}])", text)
-    return "".join(
-        f'<font name="{SIGNS_FONT}">{SIGNS[piece]}</font>'
-        if piece in SIGNS
-        else escape(shown(piece))
-        for piece in pieces
-    )
+    """The text as a paragraph shows it: nothing in it is taken for a tag."""
+    return escape(shown(text))

@@ -2,14 +2,16 @@
 
 import io
 from collections.abc import Iterator, Sequence
+from functools import singledispatch
 
 from reportlab.lib import colors
 from reportlab.lib.pagesizes import A4
+from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
 from reportlab.platypus import Flowable, Image, Paragraph, SimpleDocTemplate, Table
 from reportlab.platypus import TableStyle as Style
 
-from umberpot.ui.pdf import printable, shown
+from umberpot.ui.pdf import printable
 from umberpot.ui.pdf.charts import PrintedChart
 from umberpot.ui.pdf.looks import HEAD, SMALL, TEXT, TITLE, WIDTH, table
 from umberpot.ui.reports.blocks import (
@@ -17,6 +19,7 @@ from umberpot.ui.reports.blocks import (
     Grid,
     Photograph,
     Photographs,
+    Picture,
     Report,
     Swatch,
     Swatches,
@@ -26,6 +29,7 @@ from umberpot.ui.reports.blocks import (
 SWATCHES_A_ROW = 10
 PHOTOGRAPHS_A_ROW = 2
 HIGHEST_PHOTOGRAPH = 95 * mm
+UNDER_SWATCH = ParagraphStyle("swatch", parent=SMALL, fontSize=6.5, leading=8, alignment=1)
 
 
 def printed(report: Report) -> bytes:
@@ -38,7 +42,7 @@ def printed(report: Report) -> bytes:
         rightMargin=18 * mm,
         topMargin=15 * mm,
         bottomMargin=14 * mm,
-        title=shown(f"{report.title}: report"),
+        title=f"{report.title}: report",
         invariant=1,
     )
     document.build(list(_story(report)))
@@ -59,19 +63,37 @@ def _story(report: Report) -> Iterator[Flowable]:
             yield from _printed(block)
 
 
+@singledispatch
 def _printed(block: Block) -> Iterator[Flowable]:
-    if isinstance(block, Text):
-        lead = f"<b>{printable(block.lead)}:</b> " if block.lead else ""
-        yield Paragraph(lead + printable(block.text), SMALL if block.small else TEXT)
-    elif isinstance(block, Swatches):
-        for start in range(0, len(block.swatches), SWATCHES_A_ROW):
-            yield _swatch_row(block.swatches[start : start + SWATCHES_A_ROW])
-    elif isinstance(block, Grid):
-        yield table([block.head, *block.rows], [WIDTH * share for share in block.shares])
-    elif isinstance(block, Photographs):
-        yield _photographs(block.photographs)
-    else:
-        yield PrintedChart(block.drawing, WIDTH * 0.92)
+    """What a block is on paper; each kind of block has its own below."""
+    raise NotImplementedError(type(block).__name__)
+
+
+@_printed.register
+def _(block: Text) -> Iterator[Flowable]:
+    lead = f"<b>{printable(block.lead)}:</b> " if block.lead else ""
+    yield Paragraph(lead + printable(block.text), SMALL if block.small else TEXT)
+
+
+@_printed.register
+def _(block: Swatches) -> Iterator[Flowable]:
+    for start in range(0, len(block.swatches), SWATCHES_A_ROW):
+        yield _swatch_row(block.swatches[start : start + SWATCHES_A_ROW])
+
+
+@_printed.register
+def _(block: Grid) -> Iterator[Flowable]:
+    yield table([block.head, *block.rows], [WIDTH * share for share in block.shares])
+
+
+@_printed.register
+def _(block: Picture) -> Iterator[Flowable]:
+    yield PrintedChart(block.drawing, WIDTH * 0.92)
+
+
+@_printed.register
+def _(block: Photographs) -> Iterator[Flowable]:
+    yield _photographs(block.photographs)
 
 
 def _swatch_row(swatches: Sequence[Swatch]) -> Table:
@@ -79,14 +101,20 @@ def _swatch_row(swatches: Sequence[Swatch]) -> Table:
     made = Table(
         [
             ["" for _ in swatches],
-            [shown(swatch.name) for swatch in swatches],
-            [shown(swatch.says) for swatch in swatches],
+            [Paragraph(printable(swatch.name), UNDER_SWATCH) for swatch in swatches],
+            [Paragraph(printable(swatch.says), UNDER_SWATCH) for swatch in swatches],
         ],
         colWidths=[WIDTH / SWATCHES_A_ROW] * len(swatches),
-        rowHeights=[11 * mm, 4 * mm, 4.5 * mm],
+        rowHeights=[11 * mm, None, None],
         hAlign="LEFT",
     )
-    style = [("FONT", (0, 1), (-1, -1), "Helvetica", 6.5), ("ALIGN", (0, 0), (-1, -1), "CENTER")]
+    style: list[tuple] = [
+        ("VALIGN", (0, 1), (-1, -1), "TOP"),
+        ("LEFTPADDING", (0, 1), (-1, -1), 1),
+        ("RIGHTPADDING", (0, 1), (-1, -1), 1),
+        ("TOPPADDING", (0, 1), (-1, -1), 1),
+        ("BOTTOMPADDING", (0, 1), (-1, -1), 0),
+    ]
     for x, swatch in enumerate(swatches):
         style.append(("BACKGROUND", (x, 0), (x, 0), colors.HexColor(swatch.fill)))
     made.setStyle(Style(style))
