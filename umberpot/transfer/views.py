@@ -15,6 +15,8 @@ from umberpot.transfer.forms import EVERYTHING, GOOD, ImportForm
 from umberpot.transfer.kinds import KINDS
 from umberpot.transfer.services import Taken
 from umberpot.ui import tables
+from umberpot.ui.downloads import CSV
+from umberpot.ui.downloads import download as as_download
 
 PLACE = "Shelf"
 
@@ -74,21 +76,13 @@ def download(request: StudioRequest, kind: str, form: str) -> HttpResponse:
     """One kind as a file, or all of them as one JSON file."""
     if kind == EVERYTHING and form == "json":
         all_rows = {key: one.rows_of(request.studio) for key, one in KINDS.items()}
-        return _attached(tables.all_to_json(all_rows), "application/json", "studio.json")
+        return as_download(tables.all_to_json(all_rows), "application/json", "studio.json")
     if kind not in KINDS or form not in ("csv", "json"):
         raise Http404
     chosen = KINDS[kind]
     rows = chosen.rows_of(request.studio)
     if form == "csv":
-        content, mime = tables.to_csv(chosen.columns, rows), "text/csv; charset=utf-8"
+        content, mime = tables.to_csv(chosen.columns, rows), CSV
     else:
         content, mime = tables.to_json(kind, rows), "application/json"
-    return _attached(content, mime, f"{kind}.{form}")
-
-
-def _attached(content: str, mime: str, name: str) -> HttpResponse:
-    return HttpResponse(
-        content,
-        content_type=mime,
-        headers={"Content-Disposition": f'attachment; filename="{name}"'},
-    )
+    return as_download(content, mime, f"{kind}.{form}")

@@ -3,6 +3,7 @@
 from django import forms
 from django.http import HttpResponse
 
+from umberpot.ui.downloads import PDF, download
 from umberpot.ui.fields.measures import Choice
 from umberpot.ui.label_sheets import SHEETS, Label, labels_pdf
 
@@ -29,8 +30,4 @@ class LabelsForm(forms.Form):
         sheet = SHEETS[self.cleaned_data["sheet"]]
         copies = [label for label in labels for _ in range(self.cleaned_data["copies"])]
         skip = self.cleaned_data["skip"] % sheet.per_page
-        return HttpResponse(
-            labels_pdf(copies, sheet, skip),
-            content_type="application/pdf",
-            headers={"Content-Disposition": f'attachment; filename="{name}.pdf"'},
-        )
+        return download(labels_pdf(copies, sheet, skip), PDF, f"{name}.pdf")

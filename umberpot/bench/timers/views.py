@@ -21,6 +21,7 @@ from umberpot.studio.roles import for_makers
 from umberpot.surface.models import SurfacePlan
 from umberpot.surface.plans.stack import protocol_of
 from umberpot.tiles.models import ClayTest
+from umberpot.ui.downloads import download
 from umberpot.ui.fields.measures import Choice, MeasureField
 
 PLACE = "Bench"
@@ -159,14 +160,9 @@ def stop(request: StudioRequest, pk: int) -> HttpResponse:
 
 
 def _ical(body: bytes) -> HttpResponse:
-    return HttpResponse(
-        body,
-        content_type="text/calendar; charset=utf-8",
-        headers={
-            "Content-Disposition": 'attachment; filename="bench.ics"',
-            "Cache-Control": "no-store",
-        },
-    )
+    answer = download(body, "text/calendar; charset=utf-8", "bench.ics")
+    answer.headers["Cache-Control"] = "no-store"
+    return answer
 
 
 @require_GET

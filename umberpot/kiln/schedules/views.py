@@ -5,7 +5,6 @@ import uuid
 from django.contrib import messages
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
-from django.utils.text import slugify
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
 from umberpot.kiln.models import Schedule
@@ -21,6 +20,7 @@ from umberpot.kiln.schedules.outlook import Outlook
 from umberpot.kiln.schedules.services import as_rows
 from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.ui.calculators import live_errors
+from umberpot.ui.downloads import CSV, download, file_name
 from umberpot.ui.tables import Unreadable
 
 
@@ -139,10 +139,7 @@ def schedule_file(request: StudioRequest, pk: int, form: str) -> HttpResponse:
     if form == "json":
         body, kind = files.to_json(schedule), "application/json"
     else:
-        form, body, kind = "csv", files.to_csv(schedule), "text/csv; charset=utf-8"
-    name = f"schedule-{slugify(schedule.name) or schedule.pk}.{form}"
-    return HttpResponse(
-        body,
-        content_type=kind,
-        headers={"Content-Disposition": f'attachment; filename="{name}"'},
+        form, body, kind = "csv", files.to_csv(schedule), CSV
+    return download(
+        body, kind, f"schedule-{file_name(schedule.name, f'.{form}', str(schedule.pk))}"
     )

@@ -7,7 +7,6 @@ from django.http import Http404, HttpResponse
 from django.shortcuts import get_object_or_404, render
 from django.template.loader import render_to_string
 from django.utils import timezone
-from django.utils.text import slugify
 from django.views.decorators.http import require_safe
 
 from umberpot.library.places import PLACE
@@ -16,6 +15,7 @@ from umberpot.library.reports.years import report_of_year
 from umberpot.library.sharing.forms import ShareForm
 from umberpot.library.sharing.services import qr_of, standing_of
 from umberpot.studio.request import StudioRequest
+from umberpot.ui.downloads import HTML, PDF, download, file_name
 from umberpot.ui.reports.blocks import Report
 from umberpot.ui.reports.policy import with_photographs
 from umberpot.ui.reports.printed import printed
@@ -36,24 +36,14 @@ def _year(request: StudioRequest, year: int) -> Report:
     return report_of_year(request.studio, year, today)
 
 
-def _name(report: Report, ending: str) -> str:
-    return f"{slugify(report.title)[:60] or 'report'}.{ending}"
-
-
 def _as_pdf(report: Report) -> HttpResponse:
-    name = _name(report, "pdf")
-    return HttpResponse(
-        printed(report),
-        content_type="application/pdf",
-        headers={"Content-Disposition": f'attachment; filename="{name}"'},
-    )
+    return download(printed(report), PDF, file_name(report.title, ".pdf", "report"))
 
 
 def _as_file(report: Report) -> HttpResponse:
     """One file with its own style, which needs nothing else to be read."""
     html = render_to_string("library/reports/alone.html", {"report": report})
-    name = _name(report, "html")
-    return HttpResponse(html, headers={"Content-Disposition": f'attachment; filename="{name}"'})
+    return download(html, HTML, file_name(report.title, ".html", "report"))
 
 
 def _as_page(request: StudioRequest, report: Report, about: str, pk: int) -> HttpResponse:

@@ -5,7 +5,6 @@ from typing import Any
 from django.http import Http404, HttpResponse, JsonResponse
 from django.shortcuts import redirect
 from django.utils import timezone
-from django.utils.text import slugify
 from django.views.decorators.http import require_GET
 
 from claycore.measure.errors import ClayError
@@ -18,22 +17,15 @@ from umberpot.results.readings.rows import COLUMNS as READING_COLUMNS
 from umberpot.results.readings.rows import as_text, record_rows
 from umberpot.studio.request import StudioRequest
 from umberpot.tiles.clay_records import ClayRecord
+from umberpot.ui.downloads import CSV, PDF, download, file_name
 from umberpot.ui.reports.printed import printed
 from umberpot.ui.tables import to_csv
 
 COLUMNS = ("clay", "cone", "figure", "method", "unit", "value", "u95", "bars")
 
 
-def _download(body: bytes | str, content_type: str, name: str) -> HttpResponse:
-    return HttpResponse(
-        body,
-        content_type=content_type,
-        headers={"Content-Disposition": f'attachment; filename="{name}"'},
-    )
-
-
 def _file_name(record: ClayRecord, what: str) -> str:
-    return f"{slugify(record.clay.name) or 'clay'}-{what}"
+    return file_name(record.clay.name, f"-{what}", "clay")
 
 
 @require_GET
@@ -42,7 +34,7 @@ def report(request: StudioRequest, pk: int) -> HttpResponse:
     record = one_clay(request, pk)
     _, judged = judged_of(request, record)
     body = printed(clay_report(judged, record.bars, timezone.localdate()))
-    return _download(body, "application/pdf", _file_name(record, "report.pdf"))
+    return download(body, PDF, _file_name(record, "report.pdf"))
 
 
 def _rows(record: ClayRecord) -> list[dict[str, Any]]:
@@ -89,7 +81,7 @@ def data(request: StudioRequest, pk: int, form: str) -> HttpResponse:
         raise Http404("A clay's data comes as csv or json.")
     rows = [_as_precise_as_known(row) for row in _rows(record)]
     body = to_csv(COLUMNS, rows)
-    return _download(body, "text/csv; charset=utf-8", _file_name(record, "figures.csv"))
+    return download(body, CSV, _file_name(record, "figures.csv"))
 
 
 @require_GET
@@ -98,7 +90,7 @@ def readings(request: StudioRequest, pk: int) -> HttpResponse:
     record = one_clay(request, pk)
     rows = [as_text(row) for bar in record.bars for row in record_rows(bar)]
     body = to_csv(READING_COLUMNS, rows)
-    return _download(body, "text/csv; charset=utf-8", _file_name(record, "readings.csv"))
+    return download(body, CSV, _file_name(record, "readings.csv"))
 
 
 @require_GET
@@ -114,4 +106,4 @@ def shrink_rule(request: StudioRequest, pk: int) -> HttpResponse:
         body = shrink_rule_pdf(record.clay.name, cone, at.total, note)
     except ClayError as error:
         raise Http404(str(error)) from None
-    return _download(body, "application/pdf", _file_name(record, f"shrink-rule-cone-{cone}.pdf"))
+    return download(body, PDF, _file_name(record, f"shrink-rule-cone-{cone}.pdf"))

@@ -6,7 +6,6 @@ from dataclasses import dataclass
 from django.contrib import messages
 from django.http import Http404, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
-from django.utils.text import slugify
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
 from claycore.colour.photographs.references import REFERENCES
@@ -20,6 +19,7 @@ from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.studio.roles import for_makers
 from umberpot.tiles.models import Tile, Trial
 from umberpot.tiles.services import StaleReading
+from umberpot.ui.downloads import download, file_name
 from umberpot.ui.pictures import kept_forever
 from umberpot.ui.wall import Swatch, SwatchKind
 
@@ -190,12 +190,8 @@ def image(request: StudioRequest, pk: int) -> HttpResponse:
 def as_file(request: StudioRequest, pk: int) -> HttpResponse:
     """The photograph with a table of what was read off it, as a zip file."""
     kept = get_object_or_404(Photograph.objects.of(request.studio), pk=pk)
-    name = f"{slugify(kept.trial.name)[:60] or 'trial'}-photograph.zip"
-    return HttpResponse(
-        with_data(kept),
-        content_type="application/zip",
-        headers={"Content-Disposition": f'attachment; filename="{name}"'},
-    )
+    name = file_name(kept.trial.name, "-photograph.zip", "trial")
+    return download(with_data(kept), "application/zip", name)
 
 
 @require_GET

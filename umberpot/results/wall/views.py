@@ -22,6 +22,7 @@ from umberpot.results.wall.forms import WallForm
 from umberpot.results.wall.sorting import in_order
 from umberpot.studio.request import StudioRequest
 from umberpot.tiles.models import Tile
+from umberpot.ui.downloads import download
 from umberpot.ui.wall import Swatch, touching
 
 IN_A_ROW = 8
@@ -89,8 +90,4 @@ def wall_file(request: StudioRequest, form: str) -> HttpResponse:
     hung = _hung(request, asked) if asked.is_valid() else Hung([], [], [])
     if not hung.tiles:
         return redirect("results:wall")
-    return HttpResponse(
-        export.write(hung.tiles),
-        content_type=export.content_type,
-        headers={"Content-Disposition": f'attachment; filename="wall.{export.code}"'},
-    )
+    return download(export.write(hung.tiles), export.content_type, f"wall.{export.code}")

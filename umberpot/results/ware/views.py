@@ -7,7 +7,6 @@ from django.contrib import messages
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.utils import timezone
-from django.utils.text import slugify
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
 from claycore.testing import protocols
@@ -19,6 +18,7 @@ from umberpot.results.ware.forms import BatchForm, FinishScreenForm, StartScreen
 from umberpot.results.ware.reading import judge_batch
 from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.studio.roles import for_makers
+from umberpot.ui.downloads import PDF, download, file_name
 from umberpot.ui.paging import page_of
 
 BATCHES_A_PAGE = 20
@@ -133,9 +133,7 @@ def card(request: StudioRequest, pk: int) -> HttpResponse:
     """The card of a batch, to print."""
     found = _batch(request, pk)
     body = card_pdf(found, judge_batch(found), timezone.localdate())
-    name = f"{slugify(found.name) or 'batch'}-card.pdf"
-    disposition = {"Content-Disposition": f'attachment; filename="{name}"'}
-    return HttpResponse(body, "application/pdf", headers=disposition)
+    return download(body, PDF, file_name(found.name, "-card.pdf", "batch"))
 
 
 @require_POST

@@ -28,6 +28,7 @@ from umberpot.surface.factor_trials.reading import pieces_of
 from umberpot.surface.factor_trials.tables import to_csv
 from umberpot.surface.models import FactorTrial
 from umberpot.surface.places import PLACE
+from umberpot.ui.downloads import CSV, download
 from umberpot.ui.paging import page_of
 
 TRIALS_A_PAGE = 20
@@ -196,9 +197,7 @@ def results_file(request: StudioRequest, pk: int) -> HttpResponse:
     found = _trial(request, pk)
     if not found.is_open:
         raise Http404
-    name = f"trial-of-factors-{found.pk}.csv"
-    disposition = {"Content-Disposition": f'attachment; filename="{name}"'}
-    return HttpResponse(to_csv(found, pieces_of(found)), "text/csv", headers=disposition)
+    return download(to_csv(found, pieces_of(found)), CSV, f"trial-of-factors-{found.pk}.csv")
 
 
 @require_POST

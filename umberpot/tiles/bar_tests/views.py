@@ -28,6 +28,7 @@ from umberpot.tiles.bar_tests.forms import BarTestForm
 from umberpot.tiles.bar_tests.grid import CLAY_STAGE, BarGrid
 from umberpot.tiles.clay_records import clay_records
 from umberpot.tiles.models import ClayTest, Step, Tile
+from umberpot.ui.downloads import PDF, download
 from umberpot.ui.fields.measures import MeasureField
 
 PLACE = "Tiles"
@@ -293,12 +294,7 @@ def weigh_drying(request: StudioRequest, pk: int) -> HttpResponse:
 def sheet(request: StudioRequest, pk: int) -> HttpResponse:
     """The bench sheet to write on, in the order of the grid."""
     found = _test(request, pk)
-    tiles = _bars(found)
-    return HttpResponse(
-        bench_sheet_pdf(found, tiles),
-        content_type="application/pdf",
-        headers={"Content-Disposition": f'attachment; filename="bench-sheet-{pk}.pdf"'},
-    )
+    return download(bench_sheet_pdf(found, _bars(found)), PDF, f"bench-sheet-{pk}.pdf")
 
 
 @require_POST

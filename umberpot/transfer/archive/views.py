@@ -8,7 +8,6 @@ from django.contrib import messages
 from django.http import FileResponse, HttpResponse, HttpResponseBase
 from django.shortcuts import redirect, render
 from django.utils import timezone
-from django.utils.text import slugify
 from django.views.decorators.http import require_GET, require_http_methods
 
 from umberpot.studio import progress
@@ -19,6 +18,7 @@ from umberpot.transfer.archive.checking import Unfit
 from umberpot.transfer.archive.coming_in import is_empty, take_in
 from umberpot.transfer.archive.forms import ArchiveForm
 from umberpot.transfer.archive.going_out import write_archive
+from umberpot.ui.downloads import file_name
 
 PLACE = "Library"
 
@@ -61,5 +61,5 @@ def download(request: StudioRequest) -> HttpResponseBase:
     with progress.told(request.studio, page_key(request)) as begin:
         write_archive(request.studio, file, now, begin)
     file.seek(0)
-    name = f"{slugify(request.studio.name) or 'studio'}-{timezone.localtime(now):%Y-%m-%d}.zip"
+    name = file_name(request.studio.name, f"-{timezone.localtime(now):%Y-%m-%d}.zip", "studio")
     return FileResponse(file, as_attachment=True, filename=name, content_type="application/zip")
