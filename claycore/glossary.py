@@ -1,7 +1,7 @@
 """The words of the trade as this program uses them: one line each, with formula and source.
 
 To add a word is to add an entry to WORDS. Formulas are those that the functions of the core
-reckon by; what they are checked against stands beside those.
+calculate by; what they are checked against stands beside those.
 """
 
 from dataclasses import dataclass
@@ -11,7 +11,7 @@ _COMMON = "common practice"
 
 @dataclass(frozen=True)
 class Word:
-    """A word, what it means in one line, how it is reckoned ('' for nothing), and the source."""
+    """A word, what it means in one line, how it is calculated ('' for nothing), and the source."""
 
     word: str
     says: str

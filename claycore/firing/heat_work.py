@@ -73,7 +73,7 @@ def _log_integral(energy: float, temperature_c: float) -> float:
     With x = E/RT it is ``T · exp(−x) · (1 − x · exp(x) · E₁(x))``, E₁ the exponential integral.
     Taken as a logarithm, because exp(−x) of a high E is too small for a float times a large A.
     """
-    # SciPy takes a while to import, so only who reckons heat work does.
+    # SciPy takes a while to import, so it is imported only where heat work is calculated.
     from scipy.special import exp1
 
     kelvin = _kelvin(temperature_c)

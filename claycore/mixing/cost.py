@@ -114,7 +114,7 @@ class DarkGround:
 def dark_grounds(asked: DarkGround) -> list[Ground]:
     """Dark clay bought, black stain in the body, black slip on a cheap body; cheapest first.
 
-    Clays are priced as plastic clay. Slip clay is reckoned at the cheap body's price for its dry
+    Clays are priced as plastic clay. Slip clay is priced at the cheap body's price for its dry
     content. Raises ClayError. Grams and prices per kg. Source: arithmetic; the three ways are
     common practice.
     """

@@ -1,6 +1,6 @@
 """Grams of colourant for clay in any state.
 
-Everything is reckoned on the dry grams in the clay, which is where most mistakes are made.
+Everything is calculated on the dry grams in the clay, which is where most mistakes are made.
 Source: common practice.
 """
 

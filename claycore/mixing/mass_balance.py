@@ -1,6 +1,6 @@
 """Whether what is there still makes the rest of a plan: batch from batch, gram by gram.
 
-A plan is reckoned before any of it is made. Later a tile took more, or less was scraped off the
+A plan is calculated before any of it is made. Later a tile took more, or less was scraped off the
 plaster, and a batch still to come has less to be made from than was planned. Masses are grams of
 one kind throughout: dry for a series, with the water for a pot of slip.
 """

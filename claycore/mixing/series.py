@@ -1,7 +1,7 @@
 """A series of strengths of one colourant from little powder.
 
 A batch at share ``s`` is made from another by dilution, ``x = M · s_lo / s_hi`` and clay, or by
-enrichment, ``x = M · (1 − s_hi) / (1 − s_lo)`` and colourant, both reckoned backwards from what
+enrichment, ``x = M · (1 − s_hi) / (1 − s_lo)`` and colourant, both worked out backwards from what
 the tiles take. All masses are dry grams. Source: common practice; the arithmetic is mass balance.
 """
 
@@ -214,7 +214,7 @@ def _start_total(total_g: float, pct: float, round_start_g: float) -> float:
 
 
 def _batches(route: Route, pcts: Sequence[float], wanted: Wanted) -> tuple[PlannedBatch, ...]:
-    """The batches along a route, reckoned backwards from the last."""
+    """The batches along a route, worked out backwards from the last."""
     taken_g = [0.0] * len(route.stops)
     planned: list[PlannedBatch] = []
     for position in reversed(range(len(route.stops))):

@@ -144,8 +144,8 @@ def bar_results(bar: Bar) -> BarResults:
     lengths = shrinkage.of_lengths(bar.length_wet, bar.length_dry, None)
     water = None
     if bar.mass_wet and bar.mass_dry and whole:
-        reckon = partial(moisture.water_of_plasticity, bar.mass_wet, bar.mass_dry)
-        water = _told(problems, bar.code, reckon)
+        calculate = partial(moisture.water_of_plasticity, bar.mass_wet, bar.mass_dry)
+        water = _told(problems, bar.code, calculate)
     fired = []
     hottest: FiredBar | None = None
     for place, after in enumerate(bar.firings):
@@ -236,10 +236,10 @@ def _with_saturation(after: FiredBar, soaks: dict[str, Absorption]) -> dict[str,
     return soaks
 
 
-def _told(problems: list[str], where: str, reckon: Callable[[], T]) -> T | None:
-    """What ``reckon`` gives, or None with its reason among the problems."""
+def _told(problems: list[str], where: str, calculate: Callable[[], T]) -> T | None:
+    """What ``calculate`` gives, or None with its reason among the problems."""
     try:
-        return reckon()
+        return calculate()
     except ClayError as error:
         problems.append(f"{where}: {error}")
         return None

@@ -62,7 +62,7 @@ class Controller:
     _last: float = 20.0
 
     def start(self, segments: list[Segment]) -> None:
-        """Begins a schedule from whatever the chamber is at; the log begins anew."""
+        """Begins a schedule from whatever the chamber is at; the log begins again."""
         self._segments = list(segments)
         self.state, self.seconds, self.log = State.RUN, 0.0, []
         self._held_s = self._sum = 0.0

@@ -1,4 +1,4 @@
-"""What is in a mix: reckoned from its parts, and anew for everything that derives from it."""
+"""What is in a mix: calculated from its parts, and again for everything that derives from it."""
 
 from collections.abc import Sequence
 
@@ -55,10 +55,10 @@ def contents_of(part: MixPart, grams: float, state: str, source: Batch | None) -
 
 
 def refresh(mix: Mix) -> None:
-    """Keeps on the mix what is in it, and reckons anew all that derives from it."""
+    """Keeps on the mix what is in it, and recalculates all that derives from it."""
     parts = parts_of(mix)
     if mix.finished_at is None and any(part.role in MixPart.COLOURED for part in parts):
-        reckon_anew(mix, parts)
+        recalculate(mix, parts)
     made = batch_of(parts)
     before = mix.batch if mix.made_of else None
     mix.made_of = {
@@ -97,16 +97,16 @@ def _differ(one: Batch, other: Batch) -> bool:
 
 
 def _follow(mix: Mix) -> None:
-    """Every mix made of this one is reckoned anew; one that is finished says so."""
+    """Every mix made of this one is recalculated; one that is finished says so."""
     for child in Mix.objects.filter(parts__source=mix).distinct():
         was = child.batch
         refresh(child)
         if child.finished_at and _differ(was, child.batch):
-            child.reckoned_anew_at = timezone.now()
-            child.save(update_fields=["reckoned_anew_at"])
+            child.recalculated_at = timezone.now()
+            child.save(update_fields=["recalculated_at"])
 
 
-def reckon_anew(mix: Mix, parts: Sequence[MixPart]) -> None:
+def recalculate(mix: Mix, parts: Sequence[MixPart]) -> None:
     """What is still to go into a mix of coloured clay, from what is really in it by now.
 
     A mix of coloured clay is planned before that clay is made. What was really poured or weighed
@@ -122,8 +122,8 @@ def reckon_anew(mix: Mix, parts: Sequence[MixPart]) -> None:
         if part.role == MixPart.Role.REST and part.source:
             left_g = part.source.batch.mass_g - (part.source.poured_g or 0.0)
             # A pot that held less than was poured of it is a wrong figure: the plan's rest stays.
-            part.reckoned_g = left_g if left_g > 0 else None
-            part.save(update_fields=["reckoned_g"])
+            part.recalculated_g = left_g if left_g > 0 else None
+            part.save(update_fields=["recalculated_g"])
     adds = [p for p in parts if p.role not in MixPart.COLOURED]
     to_come = [p for p in adds if p.settled_at is None]
     before = batch_of([p for p in parts if p not in to_come])
@@ -134,9 +134,9 @@ def reckon_anew(mix: Mix, parts: Sequence[MixPart]) -> None:
         return
     for part in to_come:
         if part.role == MixPart.Role.CLAY:
-            part.reckoned_g = change.add_clay_g / part.dry_share
+            part.recalculated_g = change.add_clay_g / part.dry_share
         elif part.role == MixPart.Role.COLOURANT:
-            part.reckoned_g = change.add_colourants_g.get(part.name, part.planned_g)
+            part.recalculated_g = change.add_colourants_g.get(part.name, part.planned_g)
         else:
-            part.reckoned_g = change.water_to_add_g
-        part.save(update_fields=["reckoned_g"])
+            part.recalculated_g = change.water_to_add_g
+        part.save(update_fields=["recalculated_g"])

@@ -18,7 +18,7 @@ from umberpot.studio.models import Correctable, SetAside, StudioOwned
 class Plan(SetAside):
     """A series or a grid that someone decided to make: its mixes hang on it, in order.
 
-    ``sum_query`` is the whole input it was reckoned from; ``have`` the codes of tiles that filled
+    ``sum_query`` is the whole input it was calculated from; ``have`` the codes of tiles that filled
     cells of a grid already, by the cell as ``x,y``.
     """
 
@@ -89,7 +89,7 @@ class Mix(SetAside):
     clay = models.ForeignKey(Material, on_delete=models.PROTECT, null=True, related_name="+")
     made_of = models.JSONField(default=dict)
     wanted_pcts = models.JSONField(default=dict)
-    reckoned_anew_at = models.DateTimeField(null=True)
+    recalculated_at = models.DateTimeField(null=True)
     plan = models.ForeignKey(Plan, on_delete=models.PROTECT, null=True, related_name="mixes")
     plan_position = models.PositiveSmallIntegerField(null=True)
     pot = models.PositiveSmallIntegerField(null=True)
@@ -187,8 +187,8 @@ class MixPart(StudioOwned):
 
     ``dry_share`` is the dry grams in each gram as weighed. A part with the role MIX is coloured
     clay: of the mix ``source``, or of ``contains`` (percent on dry clay by name) where it was
-    never kept as a mix. REST is what stayed in the pot of ``source``. ``reckoned_g`` replaces the
-    plan where an earlier mix turned out otherwise.
+    never kept as a mix. REST is what stayed in the pot of ``source``. ``recalculated_g`` replaces
+    the plan where an earlier mix turned out otherwise.
     """
 
     class Role(models.TextChoices):
@@ -214,7 +214,7 @@ class MixPart(StudioOwned):
     name = models.CharField(max_length=200)
     planned_pct = models.FloatField(null=True)
     planned_g = models.FloatField()
-    reckoned_g = models.FloatField(null=True)
+    recalculated_g = models.FloatField(null=True)
     dry_share = models.FloatField(default=1.0)
     settled_at = models.DateTimeField(null=True)
 
@@ -226,8 +226,8 @@ class MixPart(StudioOwned):
             models.UniqueConstraint(fields=["mix", "position"], name="mix_part_position_once"),
             models.CheckConstraint(condition=Q(planned_g__gt=0), name="mix_part_planned_positive"),
             models.CheckConstraint(
-                condition=Q(reckoned_g=None) | Q(reckoned_g__gte=0),
-                name="mix_part_reckoned_not_negative",
+                condition=Q(recalculated_g=None) | Q(recalculated_g__gte=0),
+                name="mix_part_recalculated_not_negative",
             ),
             models.CheckConstraint(
                 condition=Q(dry_share__gt=0, dry_share__lte=1), name="mix_part_dry_share_0_to_1"
@@ -243,8 +243,8 @@ class MixPart(StudioOwned):
 
     @property
     def wanted_g(self) -> float:
-        """The grams of the plan, reckoned anew where an earlier mix turned out otherwise."""
-        return self.planned_g if self.reckoned_g is None else self.reckoned_g
+        """The grams of the plan, recalculated where an earlier mix turned out otherwise."""
+        return self.planned_g if self.recalculated_g is None else self.recalculated_g
 
     @property
     def target_g(self) -> float:

@@ -1,7 +1,7 @@
 """The figures of each clay's bars, kept for lists; and what the studio's equal pieces differ by.
 
-Both are summed up anew when they are asked for after something changed. What one clay's bars differ
-by bears on the ± of every other clay, so all kept ± follow.
+Both are summed up again when they are asked for after something changed. What one clay's bars
+differ by bears on the ± of every other clay, so all kept ± follow.
 """
 
 from collections.abc import Iterable, Sequence
@@ -21,7 +21,7 @@ _AT_A_TIME = 500
 
 
 def figures_are_old(tiles: Iterable[Tile]) -> None:
-    """Something about these tiles changed: what their clays come to is to be summed up anew."""
+    """Something about these tiles changed: what their clays come to is to be summed up again."""
     clays = {tile.clay_id for tile in tiles if tile.clay_id}
     Material.objects.filter(pk__in=clays).update(figures_at=None)
 

@@ -40,7 +40,7 @@ LONGEST_REASON = 200
 
 
 class Step(models.TextChoices):
-    """What is to be done with a tile next; reckoned by :mod:`umberpot.tiles.progress`."""
+    """What is to be done with a tile next; worked out by :mod:`umberpot.tiles.progress`."""
 
     MAKE = "make", "Make and label"
     DRY = "dry", "Dry, then measure and weigh"

@@ -236,7 +236,7 @@ def record_remarks(
 
 
 def set_tile_aside(tile: Tile, aside: bool) -> None:
-    """Sets a tile aside, or takes it back; what its clay's bars come to is reckoned anew."""
+    """Sets a tile aside, or takes it back; what its clay's bars come to is recalculated."""
     tile.set_aside(aside)
     figures_are_old([tile])
 

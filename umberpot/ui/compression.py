@@ -10,7 +10,7 @@ _NEVER = "_never_compressed"
 def never_compressed(response: HttpResponse) -> HttpResponse:
     """Marks a page that shows a secret: its compressed length could give the secret away.
 
-    A form's token is no such secret: Django masks it anew in each page. Source: the BREACH attack
+    A form's token is no such secret: Django masks it again in each page. Source: the BREACH attack
     (Gluck, Harris and Prado 2013).
     """
     setattr(response, _NEVER, True)

@@ -39,5 +39,5 @@ def segments_of(
 
 
 def segments_of_batch(clay_name: str, batch: Batch) -> list[Segment]:
-    """The mix bar of a batch that was only reckoned."""
+    """The mix bar of a batch that was only calculated."""
     return segments_of(clay_name, batch.clay_g, list(batch.colourants_g.items()))

@@ -92,7 +92,7 @@ class _Board:
     def takes(self, filler: Filler, pieces: Sequence[Piece]) -> bool:
         """Puts more pieces onto it if there is a place for all; leaves it as it was if not.
 
-        First beside what stands already; only where that fails is the whole shelf filled anew.
+        First beside what stands already; only where that fails is the whole shelf filled again.
         """
         if any(_as_large(piece.size, full) for piece in pieces for full in self.full_for):
             return False

@@ -1,6 +1,6 @@
 """Whether two factors work together: whether what one does depends on the other.
 
-Slab and single effects are fitted and taken off; what is left is dealt out anew within each slab,
+Slab and single effects are fitted and taken off; what is left is dealt out again within each slab,
 and each time it is asked how much of it the pairs of levels explain. Source: Freedman and Lane,
 A nonstochastic interpretation of reported significance levels, 1983 (from memory). Unlike the
 test of one factor this is not exact; how often it raises a false alarm is simulated in the tests.

@@ -102,8 +102,8 @@ def finest_thrown_mm(block: Block, turns: float, height_mm: float) -> float:
 def _unwedged(block: Block, x: NDArray[Any], y: NDArray[Any]) -> NDArray[Any]:
     """The height at which the clay at a place stood before it was wedged.
 
-    Swirls are wide, so they are reckoned on a coarse grid and read off between its points: that is
-    a hundred times quicker than to follow every pixel.
+    Swirls are wide, so they are calculated on a coarse grid and read off between its points: a
+    hundred times quicker than following every pixel.
     """
     if block.wedging_mm == 0:
         return y

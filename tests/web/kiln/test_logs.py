@@ -124,7 +124,7 @@ def test_the_next_firing_of_a_kiln_leaves_the_last_ones_log_whole(
 
 
 def test_a_load_that_is_being_fired_is_not_started_again(signed_in, wired, load, log):
-    """Also where the controller forgot: what is noted as running is not begun anew beside it."""
+    """Also where the controller forgot: what is noted as running is not begun again beside it."""
     FiringLog.objects.filter(pk=log.pk).update(load=load)
     again = signed_in.post(f"/kiln/loads/{load.pk}/start/", {}, follow=True)
     assert "firing something else already" in words_of(again)

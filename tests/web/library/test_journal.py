@@ -28,7 +28,7 @@ LEFT_BEHIND = (
     *("studio_journalentry", "django_session", "tiles_clayfigure", "axes_"),
     *("library_indexed", "library_search"),
 )
-"""Tables that may differ after: the journal, sessions, and what is gathered anew from the rest."""
+"""Tables that may differ after: the journal, sessions, and what is gathered again from the rest."""
 
 
 def entries(**about):

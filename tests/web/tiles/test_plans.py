@@ -1,4 +1,4 @@
-"""Series and grids as trials: kept once, followed step by step, reckoned anew from real weights."""
+"""Series and grids as trials: kept once, followed step by step, recalculated from real weights."""
 
 import uuid
 
@@ -78,7 +78,7 @@ def test_the_rest_of_the_plan_follows_the_real_weights(series, weigh):
     assert add.target_g < add.planned_g
     weigh(ten, add.target_g)
     assert ten.batch.pct("Quay Blue") == pytest.approx(10)
-    assert add.planned_g != add.reckoned_g  # the plan stays beside it
+    assert add.planned_g != add.recalculated_g  # the plan stays beside it
 
 
 def test_a_wrong_strength_is_passed_on_truly(series, weigh):
@@ -94,7 +94,7 @@ def test_a_wrong_strength_is_passed_on_truly(series, weigh):
     assert add.target_g > add.planned_g
 
 
-def test_a_correction_afterwards_reckons_what_derives_from_it_and_says_so(
+def test_a_correction_afterwards_recalculates_what_derives_from_it_and_says_so(
     series, weigh, user, signed_in
 ):
     plan = series()
@@ -108,9 +108,9 @@ def test_a_correction_afterwards_reckons_what_derives_from_it_and_says_so(
         mix.refresh_from_db()
     assert mixes[0].batch.pct("Quay Blue") == pytest.approx(7.5)
     assert mixes[1].batch.pct("Quay Blue") < 6
-    assert mixes[1].reckoned_anew_at
-    assert mixes[2].reckoned_anew_at
-    assert mixes[0].reckoned_anew_at is None
+    assert mixes[1].recalculated_at
+    assert mixes[2].recalculated_at
+    assert mixes[0].recalculated_at is None
     html = signed_in.get(f"/mix/plans/{plan.pk}/").content.decode()
     assert "Recalculated" in html
 

@@ -20,6 +20,7 @@ from tests.factories import MembershipFactory
 from tests.pages import words_of
 from tests.web.dumps import rows_but
 from umberpot.library.models import Indexed, Note
+from umberpot.mixing.models import Mix, MixPart
 from umberpot.shelf.models import Material, Photo, StockMovement
 from umberpot.studio import progress
 from umberpot.studio.models import Role
@@ -227,7 +228,7 @@ def with_a_file(name):
         (with_a_file("/etc/passwd"), "does not belong"),
         (with_a_file("data/tiles.Tile.jsonl.exe"), "does not belong"),
         (lambda files: files.pop("data/tiles.Tile.jsonl"), "lacks data/tiles.Tile.jsonl"),
-        (lambda files: files.update(more={"version": 2}), "reads up to 1"),
+        (lambda files: files.update(more={"version": 3}), "reads up to 2"),
         (lambda files: files.update(more={"format": "else"}), "not a studio"),
         (lambda files: files.update(more={"version": "1"}), "damaged"),
         (lambda files: files.update({"people.jsonl": b"[" * 100_000}), "damaged"),
@@ -272,26 +273,29 @@ def test_more_than_any_studio_is_refused(world, studio, monkeypatch):
         Archive(io.BytesIO(out_of(studio)))
 
 
-def test_an_archive_from_before_a_field_was_there_is_brought_up(world, studio, monkeypatch):
-    def without(files):
-        rows = [json.loads(line) for line in files["data/tiles.Tile.jsonl"].splitlines()]
+def as_in_version_1(files):
+    """Fields that came later are not there, and two have the names they had."""
+
+    def rewrite(label, change):
+        rows = [json.loads(line) for line in files[f"data/{label}.jsonl"].splitlines()]
         for row in rows:
-            del row["bare_half"], row["remakes"]
-            row["scratched"] = row.pop("inscription")
-        files["data/tiles.Tile.jsonl"] = b"".join(json.dumps(r).encode() + b"\n" for r in rows)
+            change(row)
+        files[f"data/{label}.jsonl"] = b"".join(json.dumps(r).encode() + b"\n" for r in rows)
 
-    def renamed(label, row):
-        if label == "tiles.Tile":
-            row["inscription"] = row.pop("scratched")
-        return row
+    rewrite("tiles.Tile", lambda row: (row.pop("bare_half"), row.pop("remakes")))
+    rewrite("mixing.Mix", lambda row: row.update(reckoned_anew_at=row.pop("recalculated_at")))
+    rewrite("mixing.MixPart", lambda row: row.update(reckoned_g=row.pop("recalculated_g")))
+    files.update(more={"version": 1})
 
-    monkeypatch.setattr(contents, "VERSION", 2)
-    monkeypatch.setattr(checking, "VERSION", 2)
-    monkeypatch.setattr(contents, "UPGRADES", {1: renamed})
+
+def test_an_archive_of_the_first_version_is_brought_up(world, studio):
+    MixPart.objects.of(studio).update(recalculated_g=12.5)
+    Mix.objects.of(studio).update(recalculated_at=AT)
     _, other = empty_studio()
-    into(other, changed(out_of(studio), without))
-    mine, theirs = Tile.objects.of(studio).first(), Tile.objects.of(other).first()
-    assert (theirs.inscription, theirs.bare_half) == (mine.inscription, False)
+    into(other, changed(out_of(studio), as_in_version_1))
+    assert {part.recalculated_g for part in MixPart.objects.of(other)} == {12.5}
+    assert {mix.recalculated_at for mix in Mix.objects.of(other)} == {AT}
+    assert not any(tile.bare_half for tile in Tile.objects.of(other))
 
 
 def test_only_owners_take_it_out_or_in(studio):

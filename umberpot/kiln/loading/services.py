@@ -203,7 +203,7 @@ def _stand(piece: LoadedPiece, shelf: int, placed: Placed) -> None:
 
 @transaction.atomic
 def kiln_changed(kiln: Kiln) -> None:
-    """The shelves of a kiln are others now: what is planned for it is packed anew."""
+    """The shelves of a kiln are others now: what is planned for it is packed again."""
     planned = Load.objects.of(kiln.studio).filter(kiln=kiln, state=LoadState.PLANNED)
     for load in planned.select_related("kiln"):
         LoadedPiece.objects.filter(load=load).update(locked=False, shelf=None, x_mm=None, y_mm=None)

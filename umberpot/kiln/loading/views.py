@@ -103,7 +103,7 @@ def _shown(request: StudioRequest, load: Load, form: FiringForm | None = None) -
 
 
 def _done(request: StudioRequest, load: Load, refused: str = "") -> HttpResponse:
-    """The load anew: as a fragment where a script asked, with what could not be done."""
+    """The load again: as a fragment where a script asked, with what could not be done."""
     if not request.htmx:
         if refused:
             messages.error(request, refused)

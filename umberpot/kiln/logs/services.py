@@ -53,7 +53,7 @@ def start(load: Load, by: User, key: uuid.UUID) -> FiringLog:
 
 
 def _follow_others(name: str) -> None:
-    """Takes over the rest of what a controller fired before: its log begins anew at a start."""
+    """Takes over the rest of what a controller fired before: its log begins again at a start."""
     for log in running():
         if log.load and log.load.kiln.controller == name:
             follow(log)

@@ -17,7 +17,7 @@ from umberpot.library.search.typed import key_of
 from umberpot.studio.signals import rows_written
 
 VERSION = 2
-"""Raised with any change to the words of a kind: the next start then gathers them all anew."""
+"""Raised with any change to the words of a kind: the next start then gathers them all again."""
 
 AT_A_TIME = 500
 
@@ -41,7 +41,7 @@ def scope_of(studio_id: int, kind: Kind) -> str:
 
 
 def rebuild() -> None:
-    """Gathers the words of everything anew."""
+    """Gathers the words of everything again."""
     with transaction.atomic():
         Indexed.objects.all().delete()
         for kind in KINDS.values():
@@ -110,7 +110,7 @@ def _borne_on(model: Model, keys: Iterable[int]) -> Iterator[tuple[Kind, set[int
 
 
 def _refresh(kind: Kind, keys: Sequence[int]) -> set[int]:
-    """Gathers the words of some rows anew; the keys of those that are new or have another name."""
+    """Gathers the words of some rows again; the keys of those that are new or have another name."""
     renamed: set[int] = set()
     for start in range(0, len(keys), AT_A_TIME):
         renamed |= _refresh_some(kind, keys[start : start + AT_A_TIME])

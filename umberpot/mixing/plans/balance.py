@@ -66,7 +66,7 @@ def shortfalls(plan: Plan) -> list[Shortfall]:
     """What of a plan comes short, in the order it is made. Three queries.
 
     A series takes dry masses and loses what its plan says on bowl and plaster; a pot of slip is
-    reckoned with its water. Cells that are mixed one by one take nothing from each other.
+    counted with its water. Cells that are mixed one by one take nothing from each other.
     """
     solved = SeriesView.read(QueryDict(plan.sum_query)) if plan.kind == Plan.Kind.SERIES else None
     mixes = list(

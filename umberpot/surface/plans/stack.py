@@ -86,7 +86,7 @@ class CoatRow:
 
 
 @dataclass(frozen=True)
-class Reckoned:
+class CalculatedPlan:
     """A whole plan: the coats from the top down, as one sees them."""
 
     area_cm2: float
@@ -99,7 +99,7 @@ class Reckoned:
     cautions: Sequence[str]
 
 
-def reckon(studio: Studio, plan: SurfacePlan) -> Reckoned:
+def calculate(studio: Studio, plan: SurfacePlan) -> CalculatedPlan:
     """Everything that a plan comes to."""
     coats = list(plan.coats.select_related("mix__clay", "clay"))
     grounds = _grounds(studio, plan, coats)
@@ -132,7 +132,7 @@ def reckon(studio: Studio, plan: SurfacePlan) -> Reckoned:
     waits = line_of_time(chain(stack.coats, stack.technique, own_times(studio)))
     stock = stock_for(studio, needs)
     cautions = [*cautions_of(stack), *_of_materials(studio, needs)]
-    return Reckoned(area, body, rows[::-1], needs, cost, stock, waits, cautions)
+    return CalculatedPlan(area, body, rows[::-1], needs, cost, stock, waits, cautions)
 
 
 def _of_materials(studio: Studio, names: Iterable[str]) -> list[str]:

@@ -18,7 +18,7 @@ from umberpot.surface.places import PLACE
 from umberpot.surface.plans import sentences, services
 from umberpot.surface.plans.forms import BucketForm, CoatForm, PlanForm
 from umberpot.surface.plans.section import section
-from umberpot.surface.plans.stack import Reckoned, reckon
+from umberpot.surface.plans.stack import CalculatedPlan, calculate
 from umberpot.surface.previews.boards import BOARDS
 from umberpot.surface.previews.drawn import draw
 from umberpot.surface.previews.kept import kept_of
@@ -90,7 +90,7 @@ def plan(request: StudioRequest, pk: int) -> HttpResponse:
         else:
             messages.success(request, sentences.COAT_ADDED)
             return redirect(found)
-    whole = reckon(request.studio, found)
+    whole = calculate(request.studio, found)
     context = {"place": PLACE, "plan": found, "form": form, "all": whole}
     under = "" if found.is_stacked and whole.rows else found.body.name
     context["section"] = section(whole.rows, under, whole.body)
@@ -101,7 +101,7 @@ def plan(request: StudioRequest, pk: int) -> HttpResponse:
     return render(request, "surface/plans/plan.html", context, status=status)
 
 
-def _preview(request: StudioRequest, found: SurfacePlan, whole: Reckoned) -> dict[str, Any]:
+def _preview(request: StudioRequest, found: SurfacePlan, whole: CalculatedPlan) -> dict[str, Any]:
     """The face as its technique makes it, where there is a drawing of that."""
     kind = BOARDS.get(found.technique)
     if kind is None:
@@ -130,7 +130,7 @@ def _bucket(request: StudioRequest, found: SurfacePlan) -> dict[str, Any]:
 def face_picture(request: StudioRequest, pk: int) -> HttpResponse:
     """The face of a plan as a picture."""
     found = _plan(request, pk)
-    drawn = draw(found, reckon(request.studio, found), request.GET)
+    drawn = draw(found, calculate(request.studio, found), request.GET)
     if drawn is None:
         raise Http404
     return HttpResponse(drawn.picture, drawn.content_type, headers={"Cache-Control": "no-store"})
@@ -176,7 +176,7 @@ def overrule(request: StudioRequest, pk: int) -> HttpResponse:
     found = _coat(request, pk)
     because = request.POST.get("because", "").replace("\x00", "").strip()[:LONGEST_REASON]
     rule = request.POST.get("rule", "")
-    rows = reckon(request.studio, _plan(request, found.plan_id)).rows
+    rows = calculate(request.studio, _plan(request, found.plan_id)).rows
     ruled = [one for row in rows if row.coat.pk == found.pk for one in row.rules]
     if rule not in {one.advice.rule for one in ruled}:
         raise Http404

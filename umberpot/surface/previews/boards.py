@@ -9,7 +9,7 @@ from django.http import QueryDict
 
 from claycore.surface.coats import Technique
 from umberpot.surface.models import SurfacePlan
-from umberpot.surface.plans.stack import Reckoned
+from umberpot.surface.plans.stack import CalculatedPlan
 from umberpot.surface.previews.feathered import FeatherForm, feathered
 from umberpot.surface.previews.joggled import JoggleForm, joggled
 from umberpot.surface.previews.scratched import DepthForm, layers_of, scratched_through
@@ -40,7 +40,7 @@ class Kind:
     """
 
     form: Callable[[QueryDict], forms.Form]
-    draw: Callable[[SurfacePlan, Reckoned, QueryDict], Board | None]
+    draw: Callable[[SurfacePlan, CalculatedPlan, QueryDict], Board | None]
     needs: str
     hint: str
     content_type: str = "image/png"

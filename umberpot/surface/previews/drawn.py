@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from django.http import QueryDict
 
 from umberpot.surface.models import SurfacePlan
-from umberpot.surface.plans.stack import Reckoned
+from umberpot.surface.plans.stack import CalculatedPlan
 from umberpot.surface.previews.boards import BOARDS
 
 
@@ -18,7 +18,7 @@ class Drawn:
     says: str
 
 
-def draw(plan: SurfacePlan, whole: Reckoned, data: QueryDict) -> Drawn | None:
+def draw(plan: SurfacePlan, whole: CalculatedPlan, data: QueryDict) -> Drawn | None:
     """The preview of a plan with what was asked for; None where there is nothing to draw."""
     kind = BOARDS.get(plan.technique)
     board = kind.draw(plan, whole, data) if kind else None

@@ -10,7 +10,7 @@ from django.views.decorators.http import require_GET, require_POST
 from umberpot.studio.request import StudioRequest, request_key
 from umberpot.surface.models import KeptPreview, SurfacePlan
 from umberpot.surface.plans import sentences
-from umberpot.surface.plans.stack import reckon
+from umberpot.surface.plans.stack import calculate
 from umberpot.surface.previews.drawn import draw
 from umberpot.surface.previews.kept import keep
 from umberpot.ui.pictures import as_jpeg, kept_forever
@@ -32,7 +32,7 @@ def keep_preview(request: StudioRequest, pk: int) -> HttpResponse:
     plans = SurfacePlan.objects.of(request.studio).select_related("body")
     plan = get_object_or_404(plans, pk=pk)
     asked = QueryDict(request.POST.get("asked", "")[:2000])
-    drawn = draw(plan, reckon(request.studio, plan), asked)
+    drawn = draw(plan, calculate(request.studio, plan), asked)
     if drawn is None:
         messages.error(request, sentences.NOTHING_DRAWN)
     else:

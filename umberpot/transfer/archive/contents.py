@@ -1,7 +1,7 @@
 """What an archive holds, and how each value is written in it.
 
-Rows are numbered anew from 1 within their model, in the order in which they were made, and point to
-one another by these numbers: the keys of one installation mean nothing in another.
+Rows are numbered from 1 within their model, in the order in which they were made, and point to one
+another by these numbers: the keys of one installation mean nothing in another.
 """
 
 import re
@@ -21,8 +21,8 @@ from django.utils.dateparse import parse_datetime
 from umberpot.studio.models import Studio, StudioOwned
 
 FORMAT = "umber pot studio"
-VERSION = 1
-"""Raised when an archive of before can no longer be read as it is; then ``UPGRADES`` says how."""
+VERSION = 2
+"""Raised when an archive of before can no longer be read as it is; then ``RENAMED`` says how."""
 
 LEFT_OUT = {
     "studio.Invitation": "a way into this installation",
@@ -34,7 +34,7 @@ LEFT_OUT = {
 """Models of a studio that an archive leaves out, and why. So are the journal and the members."""
 
 UNTOLD = {"id", "studio", "figures_at"}
-"""Fields that are not written: keys of this installation, and what is worked out anew."""
+"""Fields that are not written: keys of this installation, and what is worked out again."""
 
 MANIFEST, README, STUDIO, PEOPLE = "manifest.json", "README.txt", "studio.json", "people.jsonl"
 
@@ -132,14 +132,20 @@ def points_to_person(field: models.Field) -> bool:
     return related(field) is User
 
 
-UPGRADES: dict[int, Any] = {}
-"""By version, what brings a row (label, row) of it up to the next. None is needed so far."""
+RENAMED: dict[int, dict[str, dict[str, str]]] = {
+    1: {
+        "mixing.Mix": {"reckoned_anew_at": "recalculated_at"},
+        "mixing.MixPart": {"reckoned_g": "recalculated_g"},
+    }
+}
+"""By version and kind of row, the fields that have another name since: the old, then the new."""
 
 
 def upgraded(label: str, row: dict[str, Any], version: int) -> dict[str, Any]:
     """A row as this version has it."""
     for step in range(version, VERSION):
-        row = UPGRADES[step](label, row)
+        names = RENAMED.get(step, {}).get(label, {})
+        row = {names.get(name, name): value for name, value in row.items()}
     return row
 
 

@@ -97,7 +97,7 @@ class MixReader(Reader[ReadyMix]):
             self._on_shelf, solved.result, solved.inputs.clay_name, form.query_string()
         )
         mix, parts = planned_mix(self.studio, order, key, self.by)
-        return _reckoned(ReadyMix(mix, [ReadyPart(part, None, None) for part in parts]))
+        return _calculated(ReadyMix(mix, [ReadyPart(part, None, None) for part in parts]))
 
     def _read_whole(self, cells: Cells, key: uuid.UUID) -> ReadyMix:
         """A mix as it went out of a studio."""
@@ -119,7 +119,7 @@ class MixReader(Reader[ReadyMix]):
         if cells.get("plan"):
             raise RowErrors([("plan", "Import the series and grids first: this mix is of one.")])
         parts = [self._part(row, position) for position, row in enumerate(told.parts())]
-        return _reckoned(ReadyMix(mix, parts))
+        return _calculated(ReadyMix(mix, parts))
 
     def _read_weighed(self, cells: Cells, mix: Mix) -> ReadyMix | None:
         """What was weighed of a mix that its plan made here; None where nothing was."""
@@ -128,7 +128,7 @@ class MixReader(Reader[ReadyMix]):
         parts = [self._part(row, position) for position, row in enumerate(told.parts())]
         if all(one.weighed_g is None for one in parts):
             return None
-        return _reckoned(ReadyMix(mix, parts, there=True))
+        return _calculated(ReadyMix(mix, parts, there=True))
 
     def _part(self, row: Mapping[str, Any], position: int) -> ReadyPart:
         told = _Told({name: _cell(value) for name, value in row.items()}, f"part {position + 1}: ")
@@ -209,7 +209,7 @@ def _weigh_parts_there(ready: ReadyMix) -> None:
     MixPart.objects.bulk_update((one.part for one in ready.parts), ["settled_at"])
 
 
-def _reckoned(ready: ReadyMix) -> ReadyMix:
+def _calculated(ready: ReadyMix) -> ReadyMix:
     """What is in it, and so what it is called: as weighed, or as wanted while it is not."""
     mix = ready.mix
     made = join(
