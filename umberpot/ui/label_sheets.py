@@ -93,15 +93,17 @@ def _draw(canvas: Canvas, sheet: Sheet, label: Label, corner_pt: tuple[float, fl
     x, y = corner_pt
     _draw_qr(canvas, label.url, x + width_pt - inset_pt - qr_pt, y + height_pt - inset_pt, qr_pt)
     room_pt = width_pt - qr_pt - 3 * inset_pt
-    size_pt = min(16.0, height_pt * 0.2)
+    size_pt, heading = _heading(label.code, min(16.0, height_pt * 0.2), room_pt)
     top_pt = y + height_pt - inset_pt - size_pt * 0.8
     canvas.setFont(BOLD, size_pt)
-    canvas.drawString(x + inset_pt, top_pt, _clipped(label.code, BOLD, size_pt, room_pt))
+    for number, line in enumerate(heading):
+        canvas.drawString(x + inset_pt, top_pt - number * size_pt * LEADING, line)
+    below_pt = top_pt - size_pt * (0.3 + LEADING * (len(heading) - 1))
     small_pt = min(10.0, height_pt * 0.115)
     canvas.setFont(REGULAR, small_pt)
     lines = [part for line in label.lines for part in _wrapped(line, small_pt, room_pt)]
     for number, line in enumerate(lines, 1):
-        line_pt = top_pt - size_pt * 0.3 - number * small_pt * LEADING
+        line_pt = below_pt - number * small_pt * LEADING
         if line_pt < y + inset_pt * 0.6:
             break
         canvas.drawString(x + inset_pt, line_pt, line)
@@ -121,6 +123,16 @@ def _draw_qr(canvas: Canvas, url: str, x: float, top: float, size_pt: float) -> 
                     stroke=0,
                     fill=1,
                 )
+
+
+def _heading(text: str, size_pt: float, room_pt: float) -> tuple[float, list[str]]:
+    """A short code is as large as it may be; a name is smaller, on two lines where it must be."""
+    for share, most_lines in ((1, 1), (0.75, 2), (0.6, 2)):
+        lines = simpleSplit(shown(text), BOLD, share * size_pt, room_pt)
+        if len(lines) <= most_lines:
+            break
+    kept = lines if len(lines) <= most_lines else [lines[0], " ".join(lines[1:])]
+    return share * size_pt, [_clipped(line, BOLD, share * size_pt, room_pt) for line in kept]
 
 
 def _wrapped(text: str, size_pt: float, room_pt: float) -> list[str]:

@@ -6,6 +6,7 @@ import pytest
 from pypdf import PdfReader
 from reportlab.lib.units import mm
 
+from tests.factories import MaterialFactory
 from umberpot.ui.label_sheets import SHEETS, Label, labels_pdf
 
 TILES = {"count": 2, "mark": "100", "cone": "6", "glazed": "no", "trial_name": "Blues"}
@@ -41,6 +42,15 @@ def test_the_labels_of_the_shelf(signed_in, clay, blue):
     assert "Caution: cobalt" in text
     (one,) = pages_of(signed_in.get("/shelf/labels/", {**sheet, "of": blue.pk}).content)
     assert "Ferry white" not in one
+
+
+def test_a_name_without_a_code_stands_whole_and_once(signed_in, studio):
+    MaterialFactory(studio=studio, kind="oxide", name="Cobalt carbonate, light")
+    for sheet in SHEETS:
+        (text,) = pages_of(
+            signed_in.get("/shelf/labels/", {"sheet": sheet, "copies": 1, "skip": 0}).content
+        )
+        assert text.replace("\n", " ").count("Cobalt carbonate, light") == 1
 
 
 @pytest.mark.parametrize(

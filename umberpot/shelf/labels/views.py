@@ -13,12 +13,13 @@ from umberpot.ui.label_sheets import Label
 
 def _material_label(request: HttpRequest, material: Material) -> Label:
     url = request.build_absolute_uri(material.get_absolute_url())
-    lines = [material.name.removeprefix(f"{material.supplier_code}: ")]
+    code = material.supplier_code
+    lines = [material.name.removeprefix(f"{code}: ")] if code else []
     lines.append(material.get_kind_display())
     if material.water_pct and material.state != "dry":
         lines.append(f"{material.get_state_display()}, {material.water_pct:.1f} % water")
     lines += [f"Caution: {caution.title.lower()}" for caution in material.cautions]
-    return Label(material.supplier_code or material.name, tuple(lines), url)
+    return Label(code or material.name, tuple(lines), url)
 
 
 @require_GET
