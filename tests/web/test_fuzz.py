@@ -33,7 +33,7 @@ HEADERS = [
     {"if-modified-since": "yesterday"},
 ]
 KINDS = ["application/x-www-form-urlencoded", "application/json"]
-REQUESTS_AN_ADDRESS = 12
+REQUESTS_AN_ADDRESS = 8
 
 
 def every_field():

@@ -6,18 +6,27 @@ from django.db import connection
 from django.db.migrations.executor import MigrationExecutor
 from django.utils import timezone
 
-FIRST = ("mixing", "tiles", "shelf", "studio")
-BEFORE = [("bench", None), *((app, "0001_initial") for app in FIRST)]
+FIRST = [(app, "0001_initial") for app in ("mixing", "tiles", "shelf", "studio")]
+GREASY = [("shelf", "0008_words"), ("studio", "0003_what_clays_are_judged_as")]
+"""When a clay's feel was noted from greasy to gritty."""
 
 
 @pytest.fixture
-def first_version(transactional_db):
-    """The apps as they were at first; afterwards everything is migrated forward again."""
-    executor = MigrationExecutor(connection)
-    executor.migrate(BEFORE)
-    there = [(app, name) for app, name in BEFORE if name]
-    yield executor.loader.project_state(there).apps
-    forward()
+def as_of(django_db_setup, django_db_blocker, tmp_path):
+    """Gives the apps as they were at some migrations, on a data file that was made then."""
+    tests_own = connection.settings_dict["NAME"]
+
+    def made(at):
+        executor = MigrationExecutor(connection)
+        executor.migrate(at)
+        return executor.loader.project_state(at).apps.get_model
+
+    with django_db_blocker.unblock():
+        connection.close()
+        connection.settings_dict["NAME"] = str(tmp_path / "then.sqlite3")
+        yield made
+        connection.close()
+        connection.settings_dict["NAME"] = tests_own
 
 
 def forward():
@@ -25,8 +34,8 @@ def forward():
     executor.migrate(executor.loader.graph.leaf_nodes())
 
 
-def test_mixes_and_tiles_of_the_first_version(first_version):
-    old = first_version.get_model
+def test_mixes_and_tiles_of_the_first_version(as_of):
+    old = as_of(FIRST)
     user = old("auth", "User").objects.create(username="quay")
     studio = old("studio", "Studio").objects.create(name="Quayside")
     mine = {"studio": studio}
@@ -112,18 +121,8 @@ def test_mixes_and_tiles_of_the_first_version(first_version):
     assert bare.clay.name == "Ferry white"
 
 
-@pytest.fixture
-def greasy_version(transactional_db):
-    """The shelf and the studio as they were when a clay's feel went from greasy to gritty."""
-    executor = MigrationExecutor(connection)
-    before = [("shelf", "0008_words"), ("studio", "0003_what_clays_are_judged_as")]
-    executor.migrate(before)
-    yield executor.loader.project_state(before).apps
-    forward()
-
-
-def test_a_feel_noted_from_greasy_to_gritty_keeps_its_figure(greasy_version):
-    old = greasy_version.get_model
+def test_a_feel_noted_from_greasy_to_gritty_keeps_its_figure(as_of):
+    old = as_of(GREASY)
     limits = {"greasy_least_pct": 62.0, "stoneware_strict": 1.2}
     studio = old("studio", "Studio").objects.create(name="Quayside", own_limits=limits)
     clay = old("shelf", "Material").objects.create(studio=studio, kind="dug_clay", name="Bank")
