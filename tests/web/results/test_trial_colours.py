@@ -62,6 +62,13 @@ def test_the_trial_answers_its_own_question_first(signed_in, trial, fired, blue)
     assert "/mix/kilos/?clay=Ferry+white&amp;add=Quay+Blue%3A7" in html
 
 
+def test_the_list_of_trials_gives_each_answer(signed_in, trial, fired):
+    for added, colour in (("3", "68, 3, -9"), ("7", "58, 4, -17")):
+        fired(f"Quay Blue:{added}", colour)
+    said = words_of(signed_in.get("/results/"))
+    assert "unglazed: 7 % still looks different from 3 % (ΔE " in said
+
+
 def test_a_trial_without_colours_says_nothing_of_them(signed_in, trial, fired):
     _, tiles = fired("Quay Blue:3", "68, 3, -9")
     Tile.objects.filter(pk=tiles[0].pk).get().colours.all().delete()

@@ -35,7 +35,8 @@ _AFTER_FIRING = {
 def series(colourant: str, conditions: Conditions, reading: SeriesReading, saves: str) -> str:
     """What a series says, and what stopping there saves."""
     saving = f" Stopping there saves {saves} per kg of dry clay." if saves else ""
-    return f"{colourant} in {conditions.words}: {reading.reason}{saving}"
+    reason = f"{reading.reason[0].lower()}{reading.reason[1:]}"
+    return f"{colourant} in {conditions.words}: {reason}{saving}"
 
 
 def amount(money: float, currency: str) -> str:

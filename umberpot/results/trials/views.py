@@ -43,7 +43,7 @@ class TrialLimitsForm(forms.ModelForm):
 
 @require_GET
 def trials(request: StudioRequest) -> HttpResponse:
-    """Every trial with something to read, its colours touching."""
+    """Every trial with something to read: what it was made to find, its colours touching."""
     tiles = Tile.objects.of(request.studio).kept()
     fired = Exists(tiles.filter(trial=OuterRef("pk"), loadings__isnull=False))
     of_colours = Trial.objects.of(request.studio).filter(fired, test=None).select_related("studio")
@@ -64,6 +64,10 @@ def trials(request: StudioRequest) -> HttpResponse:
                     "results": found[:TILES_DRAWN],
                     "more": len(found) - TILES_DRAWN,
                     "summary": results.summary(made),
+                    "ware": WARES[trial.ware],
+                    "answer": colours_say(
+                        request.studio, fired_colours(p.tile for p in progresses)
+                    ).headline,
                 }
             )
     return render(
