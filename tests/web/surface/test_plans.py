@@ -288,16 +288,36 @@ def test_changing_the_shape_keeps_the_coats(signed_in, plan, kelp):
     assert plan.coats.count() == 1
 
 
-def test_the_queries_do_not_grow_with_the_coats(signed_in, plan, kelp):
-    def queries():
-        with CaptureQueriesContext(connection) as counted:
-            signed_in.get(plan.get_absolute_url())
-        return len(counted)
+def queries(client, url):
+    with CaptureQueriesContext(connection) as counted:
+        client.get(url)
+    return len(counted)
 
-    before = queries()
+
+def test_the_queries_do_not_grow_with_the_coats(signed_in, plan, kelp):
+    before = queries(signed_in, plan.get_absolute_url())
     for _ in range(4):
         add(signed_in, plan, slip=f"mix-{kelp.mix_id}")
-    assert queries() == before
+    assert queries(signed_in, plan.get_absolute_url()) == before
+
+
+def test_the_list_shows_each_plan_cut_through_in_the_colours_its_page_has(signed_in, plan, kelp):
+    shown = [
+        re.findall(r'<g class="band-(\w+)" fill="([^"]+)"', signed_in.get(url).content.decode())
+        for url in ("/surface/", plan.get_absolute_url())
+    ]
+    assert shown[0] == shown[1]
+    assert [known for known, _ in shown[0]] == ["fired", "unknown"]
+
+
+def test_the_queries_of_the_list_do_not_grow_with_plans_of_one_body(signed_in, plan, kelp):
+    before = queries(signed_in, "/surface/")
+    for name in ("Second bowls", "Third bowls"):
+        order = {**BOWLS, "name": name, "body": plan.body_id, "request_key": uuid.uuid4()}
+        signed_in.post("/surface/plans/new/", order)
+        newest = SurfacePlan.objects.get(name=name)
+        add(signed_in, newest, slip=f"mix-{kelp.mix_id}")
+    assert queries(signed_in, "/surface/") == before
 
 
 def test_the_database_takes_no_coat_of_nothing(plan):

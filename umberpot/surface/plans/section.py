@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from claycore.colour.notation import Lab
-from umberpot.surface.plans.stack import HATCHED, CoatRow, Drawn
+from umberpot.surface.plans.colours import HATCHED, Drawn, Layer
 
 PX_A_MM = 44.0
 BODY_PX = 72.0
@@ -38,14 +38,14 @@ class Section:
         return "From the top: " + ", ".join(band.title for band in self.bands)
 
 
-def section(rows: Sequence[CoatRow], body_name: str, body: Lab | None) -> Section:
-    """The section of a plan whose rows come from the top down; without a body for ''."""
-    heights = [row.coat.coats * row.coat.thickness_mm * PX_A_MM for row in rows]
+def section(layers: Sequence[Layer], body_name: str, body: Lab | None) -> Section:
+    """The section of a plan whose layers come from the top down; without a body for ''."""
+    heights = [layer.thick_mm * PX_A_MM for layer in layers]
     shrink = min(1.0, MOST_PX / max(sum(heights), 1.0))
     bands, y = [], 0.0
-    for row, height in zip(rows, heights, strict=True):
+    for layer, height in zip(layers, heights, strict=True):
         drawn = max(LEAST_PX, height * shrink)
-        bands.append(Band(row.coat.name, y, drawn, row.fill, row.drawn))
+        bands.append(Band(layer.title, y, drawn, layer.fill, layer.drawn))
         y += drawn
     if not body_name:
         return Section(bands, y)

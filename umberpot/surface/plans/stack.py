@@ -3,7 +3,6 @@
 from collections import defaultdict
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
-from enum import StrEnum
 from urllib.parse import urlencode
 
 from django.urls import reverse
@@ -28,29 +27,16 @@ from claycore.surface.coats import (
 from claycore.surface.shapes import Side
 from claycore.surface.waits import OnTheLine, as_protocol, chain, line_of_time
 from claycore.testing.stages import Protocol
-from umberpot.kiln.models.atmospheres import Atmosphere
 from umberpot.mixing.stock import Stock, stock_for
 from umberpot.results.colours.costs import prices_of
-from umberpot.results.colours.fired import Conditions
-from umberpot.results.find.library import tested_under
-from umberpot.results.predict.expected import Expected, Ground
+from umberpot.results.predict.expected import Expected
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.surface.models import PlannedCoat, SurfacePlan
+from umberpot.surface.plans.colours import FiredClays, Layer, clay_of, pcts_of
 from umberpot.surface.waits.services import own_times
 from umberpot.tiles.clay_figures import bring_up_to_date
 from umberpot.tiles.models import ClayFigure
-
-HATCHED = "url(#hatched)"
-"""The pattern of what has no known colour; the page's section defines it."""
-
-
-class Drawn(StrEnum):
-    """How a colour is known, by the class that draws it."""
-
-    FIRED = "band-fired"
-    PREDICTED = "band-predicted"
-    UNKNOWN = "band-unknown"
 
 
 @dataclass(frozen=True)
@@ -63,26 +49,16 @@ class Ruled:
 
 @dataclass(frozen=True)
 class CoatRow:
-    """A coat as its page shows it; ``colour`` is None where nothing is known of it."""
+    """A coat as its page shows it."""
 
     coat: PlannedCoat
-    colour: Expected | None
+    layer: Layer
     amount: SlipAmount
     rules: Sequence[Ruled]
     fits: Sequence[Fit]
     make_url: str
     unmeasured: Material | None
     """The clay whose shrinkage is missing to tell whether slip and body fit, if one is."""
-
-    @property
-    def drawn(self) -> Drawn:
-        if self.colour is None:
-            return Drawn.UNKNOWN
-        return Drawn.PREDICTED if self.colour.is_predicted else Drawn.FIRED
-
-    @property
-    def fill(self) -> str:
-        return self.colour.fill if self.colour else HATCHED
 
 
 @dataclass(frozen=True)
@@ -102,12 +78,12 @@ class CalculatedPlan:
 def calculate(studio: Studio, plan: SurfacePlan) -> CalculatedPlan:
     """Everything that a plan comes to."""
     coats = list(plan.coats.select_related("mix__clay", "clay"))
-    grounds = _grounds(studio, plan, coats)
-    colours = [_colour(coat, grounds) for coat in coats]
-    body = grounds[plan.body.name].plain
+    clays = FiredClays(studio)
+    layers = [clays.layer(plan, coat) for coat in coats]
+    body = clays.body(plan)
     area = plan.pieces * plan.piece.area_cm2(Side(plan.side), plan.dip_mm)
     stack = Stack(
-        [_core(coat, colour) for coat, colour in zip(coats, colours, strict=True)],
+        [_core(coat, layer.colour) for coat, layer in zip(coats, layers, strict=True)],
         Technique(plan.technique),
         body.lightness if body else None,
         plan.clear_over,
@@ -117,14 +93,14 @@ def calculate(studio: Studio, plan: SurfacePlan) -> CalculatedPlan:
     rows = [
         CoatRow(
             coat,
-            colour,
+            layer,
             amount := _amount(coat, area),
             [Ruled(a, coat.overruled.get(a.rule, "")) for a in advice if a.place == place],
             _fits(plan, coat, shrinkages),
             _make_url(coat, amount),
             _unmeasured(plan, coat, shrinkages),
         )
-        for place, (coat, colour) in enumerate(zip(coats, colours, strict=True))
+        for place, (coat, layer) in enumerate(zip(coats, layers, strict=True))
     ]
     needs = _needs(rows)
     prices = prices_of(studio, needs)
@@ -148,48 +124,6 @@ def protocol_of(studio: Studio, plan: SurfacePlan) -> Protocol:
     return as_protocol(chain(coats, Technique(plan.technique), own_times(studio)), coats)
 
 
-@dataclass(frozen=True)
-class _ClayGround:
-    """How a clay was fired as the plan's pieces will be: alone, and coloured."""
-
-    plain: Lab | None
-    ground: Ground
-
-
-def _clay_name(coat: PlannedCoat) -> str:
-    if coat.mix:
-        return coat.mix.clay_name
-    return coat.clay.name if coat.clay else ""
-
-
-def _pcts(coat: PlannedCoat) -> dict[str, float]:
-    return dict(coat.mix.said_pcts) if coat.mix else {}
-
-
-def _grounds(
-    studio: Studio, plan: SurfacePlan, coats: Sequence[PlannedCoat]
-) -> dict[str, _ClayGround]:
-    """Once for each clay of the plan."""
-    found = {}
-    for name in {plan.body.name, *map(_clay_name, coats)}:
-        conditions = Conditions(name, plan.cone, Atmosphere.OXIDATION, plan.clear_over)
-        tested = tested_under(studio, conditions)
-        palette = tested.palette(tested.clay, frozenset()) if tested.clay else None
-        found[name] = _ClayGround(tested.clay, Ground(conditions, tested.tiles, palette))
-    return found
-
-
-def _colour(coat: PlannedCoat, grounds: Mapping[str, _ClayGround]) -> Expected | None:
-    """The fired colour of a coat: of its own tiles, or predicted; None where neither is there."""
-    there = grounds[_clay_name(coat)]
-    pcts = _pcts(coat)
-    if pcts:
-        return there.ground.expected(pcts)
-    if there.plain and (coat.clay or coat.mix):
-        return Expected(there.plain, there.ground.conditions, None, ("plain tiles",))
-    return None
-
-
 def _core(coat: PlannedCoat, colour: Expected | None) -> Coat:
     return Coat(
         coat.name,
@@ -208,18 +142,18 @@ def _amount(coat: PlannedCoat, area_cm2: float) -> SlipAmount:
             coat.coats,
             coat.thickness_mm,
             coat.specific_gravity,
-            pcts=_pcts(coat),
+            pcts=pcts_of(coat),
         )
     )
 
 
 def _make_url(coat: PlannedCoat, amount: SlipAmount) -> str:
     """The dose of a coat's slip, of dry clay; '' where nobody knows what is in it."""
-    if not _clay_name(coat):
+    if not clay_of(coat):
         return ""
     query = [("state", "dry"), ("mass", plain(amount.dry_clay_g, 1)), ("unit", "g")]
-    query.append(("clay", _clay_name(coat)))
-    query += [("add", f"{name}:{plain(pct)}") for name, pct in _pcts(coat).items()]
+    query.append(("clay", clay_of(coat)))
+    query += [("add", f"{name}:{plain(pct)}") for name, pct in pcts_of(coat).items()]
     return f"{reverse('mixing:dose')}?{urlencode([*query, ('begin', 'yes')])}"
 
 
@@ -227,7 +161,7 @@ def _needs(rows: Sequence[CoatRow]) -> dict[str, float]:
     """Dry grams of each material, of all coats together."""
     needs: dict[str, float] = defaultdict(float)
     for row in rows:
-        needs[_clay_name(row.coat) or row.coat.name] += row.amount.dry_clay_g
+        needs[clay_of(row.coat) or row.coat.name] += row.amount.dry_clay_g
         for name, grams in row.amount.additions_g.items():
             needs[name] += grams
     return dict(needs)

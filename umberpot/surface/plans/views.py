@@ -1,6 +1,7 @@
 """Surface plans: the list, one plan with its stack, and what changes it."""
 
 import uuid
+from collections.abc import Sequence
 from typing import Any
 from urllib.parse import urlencode
 
@@ -9,6 +10,7 @@ from django.http import Http404, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
+from claycore.colour.notation import Lab
 from claycore.measure.errors import ClayError
 from claycore.surface.shapes import bucket_for
 from umberpot.studio.request import StudioRequest, posted, request_key
@@ -16,8 +18,9 @@ from umberpot.studio.roles import for_makers
 from umberpot.surface.models import PlannedCoat, SurfacePlan
 from umberpot.surface.places import PLACE
 from umberpot.surface.plans import sentences, services
+from umberpot.surface.plans.colours import FiredClays, Layer
 from umberpot.surface.plans.forms import BucketForm, CoatForm, PlanForm
-from umberpot.surface.plans.section import section
+from umberpot.surface.plans.section import Section, section
 from umberpot.surface.plans.stack import CalculatedPlan, calculate
 from umberpot.surface.previews.boards import BOARDS
 from umberpot.surface.previews.drawn import draw
@@ -30,10 +33,22 @@ LONGEST_REASON = 120
 
 @require_GET
 def plans(request: StudioRequest) -> HttpResponse:
-    """Every plan that is not set aside."""
+    """Every plan that is not set aside, each with its section."""
     kept = SurfacePlan.objects.of(request.studio).kept().select_related("body")
-    page = page_of(request, kept.prefetch_related("coats"), PLANS_A_PAGE)
-    return render(request, "surface/plans/plans.html", {"place": PLACE, "page": page})
+    with_coats = kept.prefetch_related("coats__mix__clay", "coats__clay")
+    page = page_of(request, with_coats, PLANS_A_PAGE)
+    clays = FiredClays(request.studio)
+    rows = []
+    for found in page:
+        layers = [clays.layer(found, coat) for coat in found.coats.all()]
+        rows.append((found, _section(found, layers[::-1], clays.body(found))))
+    return render(request, "surface/plans/plans.html", {"place": PLACE, "page": page, "rows": rows})
+
+
+def _section(found: SurfacePlan, layers: Sequence[Layer], body: Lab | None) -> Section:
+    """What a plan looks like cut through. Slabs that are stacked have no body under them."""
+    under = "" if found.is_stacked and layers else found.body.name
+    return section(layers, under, body)
 
 
 @for_makers
@@ -92,8 +107,7 @@ def plan(request: StudioRequest, pk: int) -> HttpResponse:
             return redirect(found)
     whole = calculate(request.studio, found)
     context = {"place": PLACE, "plan": found, "form": form, "all": whole}
-    under = "" if found.is_stacked and whole.rows else found.body.name
-    context["section"] = section(whole.rows, under, whole.body)
+    context["section"] = _section(found, [row.layer for row in whole.rows], whole.body)
     context |= _bucket(request, found) | _preview(request, found, whole)
     context |= {"kept": kept_of(found), "asked": request.GET.urlencode()}
     context |= {"request_key": uuid.uuid4(), "says": sentences.of_plan(found, whole.area_cm2)}

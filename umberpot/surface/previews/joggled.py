@@ -60,7 +60,7 @@ class Joggled:
 
     def file(self) -> bytes:
         """The picture as PNG."""
-        return picture(self._face(), [row.colour.lab if row.colour else None for row in self.rows])
+        return picture(self._face(), [row.layer.lab for row in self.rows])
 
     @property
     def says(self) -> str:

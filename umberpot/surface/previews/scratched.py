@@ -12,7 +12,8 @@ from claycore.colour.notation import Lab
 from claycore.measure.formatting import plain
 from claycore.surface.previews.layers import Layer
 from claycore.surface.previews.scratched import DEPTH, Scratched, scratch
-from umberpot.surface.plans.stack import HATCHED, CoatRow
+from umberpot.surface.plans.colours import HATCHED
+from umberpot.surface.plans.stack import CoatRow
 from umberpot.ui.fields.measures import MeasureField
 
 WIDTH_MM, HEIGHT_MM = 60.0, 26.0
@@ -104,7 +105,7 @@ def layers_of(rows: Sequence[CoatRow], body_name: str, body: Lab | None) -> list
         Layer(
             row.coat.name,
             row.coat.coats * row.coat.thickness_mm,
-            row.colour.lab if row.colour else None,
+            row.layer.lab,
         )
         for row in rows
     ]

@@ -86,7 +86,7 @@ class Stacked:
 
     def file(self) -> bytes:
         """The picture as PNG."""
-        return picture(self._face(), [row.colour.lab if row.colour else None for row in self.rows])
+        return picture(self._face(), [row.layer.lab for row in self.rows])
 
     @property
     def _shares_pct(self) -> list[tuple[str, float]]:
