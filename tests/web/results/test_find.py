@@ -1,5 +1,6 @@
 """Find a colour: the nearest tiles, mixtures that may come nearer, and how predictions came out."""
 
+import re
 import uuid
 
 import pytest
@@ -163,3 +164,31 @@ def test_a_tiles_code_is_its_colour(signed_in, two_stains):
 
 def test_a_code_that_has_no_colour_is_asked_about(signed_in, two_stains):
     assert signed_in.get("/results/find/", {"want": "Z99"}).status_code == 400
+
+
+def links(client, url, fragment):
+    """The links of a page that have this in their address."""
+    html = client.get(url).content.decode()
+    return [href for href in re.findall(r'href="([^"]+)"', html) if fragment in href]
+
+
+def test_before_anything_is_asked_ones_own_tiles_are_offered(signed_in, stranger, two_stains):
+    two_stains[0].set_aside(True)
+    offered = links(signed_in, "/results/find/", "want=")
+    assert {f"/results/find/?want={tile.code}#nearest" for tile in two_stains[1:]} == set(offered)
+    picked = two_stains[1].code
+    near = words_of(signed_in.get("/results/find/", {"want": picked}))
+    assert f"{picked} ΔE 0.0" in near.split("Nearest fired tiles")[1]
+    assert links(stranger, "/results/find/", "want=") == []
+
+
+def test_the_offer_asks_no_more_for_many_tiles(signed_in, two_stains, fired_tile):
+    def queries(url):
+        with CaptureQueriesContext(connection) as counted:
+            signed_in.get(url)
+        return len(counted)
+
+    before = [queries(url) for url in ("/results/find/", "/results/wall/")]
+    for pct in (4, 5, 7, 8):
+        fired_tile(f"&add=Kelp:{pct}", f"{60 - pct}, -14, 8")
+    assert [queries(url) for url in ("/results/find/", "/results/wall/")] == before

@@ -45,6 +45,15 @@ def hung(client, codes, sort=""):
     return sorted((code for code in found if found[code] >= 0), key=lambda code: found[code])
 
 
+def test_an_empty_wall_offers_the_trials_that_have_colours(signed_in, stranger, codes):
+    page = signed_in.get("/results/wall/")
+    assert "Ramp" in words_of(page).split("Hang a trial")[1]
+    query = "+".join(codes.values())
+    assert f'href="/results/wall/?codes={query}"' in page.content.decode()
+    assert hung(signed_in, " ".join(codes.values())) == [*codes.values()]
+    assert "Hang a trial" not in words_of(stranger.get("/results/wall/"))
+
+
 def test_tiles_hang_as_they_were_picked(signed_in, codes):
     picked = f"{codes['dark']} {codes['strong']} {codes['pale']}"
     assert hung(signed_in, picked) == picked.split()

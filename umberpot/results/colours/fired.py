@@ -5,7 +5,7 @@ from collections.abc import Callable, Hashable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import TypeVar
 
-from django.db.models import Count
+from django.db.models import Count, QuerySet
 
 from claycore.colour.equal_tiles import Noise, noise_of, record_of
 from claycore.colour.notation import Lab
@@ -83,6 +83,15 @@ class FiredColour:
         """What is in it, in words."""
         parts = [f"{percentage(pct)} % {name}" for name, pct in self.pcts.items()]
         return " + ".join(parts) or "plain"
+
+
+def current_colours(studio: Studio) -> QuerySet[ColourReading]:
+    """The colours after a firing that stand, of tiles that are not set aside."""
+    rows = ColourReading.objects.of(studio)
+    found: QuerySet[ColourReading] = rows.filter(
+        superseded_at=None, tile__set_aside_at=None, firing__isnull=False
+    )
+    return found
 
 
 def fired_colours(tiles: Iterable[Tile]) -> list[FiredColour]:

@@ -3,34 +3,31 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from django.db.models import Case, Count, F, Q, QuerySet, Value, When
+from django.db.models import Case, Count, F, Q, Value, When
 
 from claycore.colour.equal_tiles import mean_colour
 from claycore.colour.nearest import nearest
 from claycore.colour.notation import Lab
 from claycore.colour.palette import FiredTile, Palette, learn
-from umberpot.results.colours.fired import Conditions, FiredColour, fired_colours, labs
+from umberpot.results.colours.fired import (
+    Conditions,
+    FiredColour,
+    current_colours,
+    fired_colours,
+    labs,
+)
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
-from umberpot.tiles.models import ColourReading, Tile
+from umberpot.tiles.models import Tile
 
 MOST_CONDITIONS = 40
 MOST_TO_LEARN_FROM = 600
 """The latest tiles of a clay that its palette is learned from."""
 
 
-def _current(studio: Studio) -> QuerySet[ColourReading]:
-    """The colours that stand, of tiles that are not set aside."""
-    rows = ColourReading.objects.of(studio)
-    found: QuerySet[ColourReading] = rows.filter(
-        superseded_at=None, tile__set_aside_at=None, firing__isnull=False
-    )
-    return found
-
-
 def conditions_of(studio: Studio) -> list[tuple[Conditions, int]]:
     """Under which conditions coloured tiles were fired, and how many: most tiles first."""
-    coloured = _current(studio).exclude(tile__mix=None)
+    coloured = current_colours(studio).exclude(tile__mix=None)
     glazed_there = Case(When(of_bare_half=True, then=Value(False)), default=F("tile__glazed"))
     keys = ("tile__mix__clay_name", "firing__cone", "firing__atmosphere", "glazed_there")
     with_glaze = coloured.order_by().annotate(glazed_there=glazed_there)
@@ -51,7 +48,7 @@ class Found:
 
 def nearest_tiles(studio: Studio, want: Lab, count: int) -> list[Found]:
     """The nearest fired tiles of the whole studio, nearest first."""
-    rows = list(_current(studio).order_by("pk").values_list("pk", "lightness", "a", "b"))
+    rows = list(current_colours(studio).order_by("pk").values_list("pk", "lightness", "a", "b"))
     near = nearest(want, [row[1:] for row in rows], count)
     keys = {rows[one.index][0]: one.delta_e for one in near}
     tiles = Tile.objects.of(studio).filter(colours__in=keys).distinct().with_history()

@@ -19,11 +19,13 @@ from claycore.measure.formatting import plain
 from umberpot.mixing.calculators.additions import read_all
 from umberpot.results.calculators.colour.match import candidate_row
 from umberpot.results.colours.costs import Prices, cost_per_kg, prices_of
+from umberpot.results.colours.latest import latest_tiles
 from umberpot.results.colours.sentences import amount
 from umberpot.results.find import library, predictions, sentences
 from umberpot.results.find.forms import FindForm
 from umberpot.results.find.library import Found
 from umberpot.results.places import PLACE
+from umberpot.results.wall.sorting import in_order
 from umberpot.studio.request import StudioRequest, request_key
 from umberpot.ui.wall import Joint, Swatch, SwatchKind, WallRow
 
@@ -58,6 +60,8 @@ def find(request: StudioRequest) -> HttpResponse:
         near = library.nearest_tiles(request.studio, want, NEAREST)
         context |= {"near": _near_row(want, near) if near else None, "want": want}
         context |= _predicted(request, form, want)
+    elif not form.is_bound:
+        context["start_with"] = in_order(latest_tiles(request.studio), "hue")
     status = 400 if form.is_bound and form.errors else 200
     return render(request, "results/find/find.html", context, status=status)
 

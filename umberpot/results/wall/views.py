@@ -14,6 +14,7 @@ from umberpot.results.colours.fired import (
     fired_colours,
     grouped,
 )
+from umberpot.results.colours.latest import latest_trials
 from umberpot.results.places import PLACE
 from umberpot.results.wall import exports
 from umberpot.results.wall.arrangements import Arranged, arranged
@@ -76,6 +77,11 @@ def wall(request: StudioRequest) -> HttpResponse:
         hung = _hung(request, form)
         context |= {"hung": hung, "wall": _rows(request, form, hung)}
         context["query"] = urlencode(form.query())
+    elif not form.is_bound:
+        context["trials"] = [
+            (trial, colours, urlencode({"codes": " ".join(dict.fromkeys(c.code for c in colours))}))
+            for trial, colours in latest_trials(request.studio)
+        ]
     status = 400 if form.is_bound and form.errors else 200
     return render(request, "results/wall/wall.html", context, status=status)
 
