@@ -554,7 +554,7 @@ def test_queries_do_not_grow_with_clays_or_bars(signed_in, tested, django_assert
         signed_in.get(f"/results/clays/{many.pk}/")
 
 
-QUERIES_OF_A_LIST = 20
+QUERIES_OF_A_LIST = 21
 QUERIES_OF_A_CLAY = 23
 
 

@@ -1,8 +1,9 @@
 """A clay's figures as rows, for its page, its report and its data file."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
+from claycore.colour.notation import Lab
 from claycore.firing import cones
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.bars import REMARKS
@@ -59,11 +60,15 @@ def seen_at(at: AtCone) -> str:
 
 @dataclass(frozen=True)
 class ConeRow:
-    """One line of a clay in a list: the cone, its figures in the order of the columns."""
+    """One line of a clay in a list: the cone, its figures in the order of the columns.
+
+    ``colour`` is what the clay alone fires to; None where it was not read.
+    """
 
     cone: str
     cells: tuple[ClayFigure | None, ...]
     bars: int
+    colour: Lab | None = None
 
 
 @dataclass(frozen=True)
@@ -94,13 +99,18 @@ def clay_row(
     figures: Sequence[ClayFigure],
     columns: Sequence[str],
     judged: JudgedClay | None = None,
+    colours: Mapping[tuple[int, str], Lab] | None = None,
 ) -> ClayRow:
-    """The kept figures of a clay, laid out by the columns' results."""
+    """The kept figures of a clay, laid out by the columns' results.
+
+    ``colours`` are by the clay's key and the cone.
+    """
     known = {(figure.cone, figure.result): figure for figure in figures}
     before = tuple(known.get(("", c)) for c in columns if not RESULTS[c].at_cone)
     at_cone = [c for c in columns if RESULTS[c].at_cone]
     fired = []
     for cone in sorted({figure.cone for figure in figures if figure.cone}, key=cones.order):
         cells = tuple(known.get((cone, c)) for c in at_cone)
-        fired.append(ConeRow(cone, cells, max(cell.bars for cell in cells if cell)))
+        bars = max(cell.bars for cell in cells if cell)
+        fired.append(ConeRow(cone, cells, bars, (colours or {}).get((clay.pk, cone))))
     return ClayRow(clay, before, tuple(fired), judged)

@@ -27,6 +27,7 @@ from umberpot.results.clays.lookup import judged_of, one_clay, studio_clays
 from umberpot.results.clays.search import find
 from umberpot.results.clays.sentences import range_sentences, spread_words
 from umberpot.results.clays.tables import clay_row, figure_rows, seen_at
+from umberpot.results.colours.plain_clays import plain_colours
 from umberpot.results.limits.services import limits_of
 from umberpot.results.line_blends.forms import LineForm
 from umberpot.results.places import PLACE
@@ -217,8 +218,10 @@ def clays(request: StudioRequest) -> HttpResponse:
     asked = form.asked()
     page = page_of(request, find(request.studio, asked), A_PAGE)
     columns = list(dict.fromkeys([*USUAL_COLUMNS, *asked.results]))
-    figures = _figures_by_clay(request.studio, [clay.pk for clay in page], columns)
-    judged = judged_as_usual(request.studio, [clay.pk for clay in page])
+    keys = [clay.pk for clay in page]
+    figures = _figures_by_clay(request.studio, keys, columns)
+    judged = judged_as_usual(request.studio, keys)
+    colours = plain_colours(request.studio, keys)
     return render(
         request,
         "results/clays/clays.html",
@@ -229,7 +232,8 @@ def clays(request: StudioRequest) -> HttpResponse:
             "before_columns": [RESULTS[c] for c in columns if not RESULTS[c].at_cone],
             "cone_columns": [RESULTS[c] for c in columns if RESULTS[c].at_cone],
             "rows": [
-                clay_row(clay, figures[clay.pk], columns, judged.get(clay.pk)) for clay in page
+                clay_row(clay, figures[clay.pk], columns, judged.get(clay.pk), colours)
+                for clay in page
             ],
             "asked_cone": asked.cone,
             "filtered": bool(request.GET),
