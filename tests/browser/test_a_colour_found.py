@@ -55,6 +55,17 @@ def test_a_wanted_colour_is_picked_from_a_photograph(signed_in: Page, tmp_path) 
     expect(page.get_by_text("This browser cannot show that file.")).to_be_visible()
 
 
+def test_one_starts_with_a_tile_of_ones_own_or_a_trial(signed_in: Page) -> None:
+    page = signed_in
+    page.goto("/results/find/")
+    page.get_by_role("link", name=re.compile("^A8 7 % Mooring Teal, Ferry white, cone 6")).click()
+    expect(page.get_by_role("heading", name="Nearest fired tiles")).to_be_in_viewport()
+    page.goto("/results/wall/")
+    page.get_by_role("link", name="Two teals, one price apart").click()
+    expect(page.get_by_role("textbox", name="Tile codes")).to_have_value("A7 A8")
+    expect(page.get_by_text("Take it away:")).to_be_visible()
+
+
 def weigh_out(page: Page) -> None:
     """The dose as it is proposed, each part as much as is asked for."""
     page.get_by_role("button", name="Make this mix").click()

@@ -17,6 +17,7 @@ from umberpot.results.models import Ring
 from umberpot.results.photographs.services import keep_photograph
 from umberpot.results.wall.arrangements import ARRANGEMENTS
 from umberpot.results.wall.exports import EXPORTS
+from umberpot.results.wall.forms import MOST_TILES, query_of
 from umberpot.tiles.models import Trial
 from umberpot.tiles.services import TileOrder, make_tiles, record_colour
 
@@ -52,6 +53,16 @@ def test_an_empty_wall_offers_the_trials_that_have_colours(signed_in, stranger, 
     assert f'href="/results/wall/?codes={query}"' in page.content.decode()
     assert hung(signed_in, " ".join(codes.values())) == [*codes.values()]
     assert "Hang a trial" not in words_of(stranger.get("/results/wall/"))
+
+
+def test_a_trial_of_more_tiles_than_the_wall_takes_hangs_as_many_as_there_is_room_for(
+    signed_in, codes
+):
+    query = query_of([*codes.values(), *codes.values(), *(f"C{n}" for n in range(100))])
+    page = signed_in.get(f"/results/wall/?{query}")
+    assert page.status_code == 200
+    assert len(page.context["hung"].tiles) == 3
+    assert len(page.context["hung"].missing) == MOST_TILES - 3
 
 
 def test_tiles_hang_as_they_were_picked(signed_in, codes):

@@ -1,7 +1,5 @@
 """Read: the calculators, and what the tiles say."""
 
-from urllib.parse import urlencode
-
 from django import forms
 from django.db.models import Exists, OuterRef
 from django.http import HttpResponse
@@ -21,6 +19,7 @@ from umberpot.results.photographs.services import close_up
 from umberpot.results.places import PLACE
 from umberpot.results.trials import results
 from umberpot.results.trials.shelves import shelves_said
+from umberpot.results.wall.forms import query_of
 from umberpot.studio.request import StudioRequest, posted
 from umberpot.tiles.clay_figures import spread_records
 from umberpot.tiles.models import Tile, Trial
@@ -103,9 +102,7 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
             "summary": results.summary(batches),
             "joints": results.joints(found),
             "shelves": shelves_said(progresses),
-            "wall_query": urlencode(
-                {"codes": " ".join(p.tile.code for p in progresses if p.colour)}
-            ),
+            "wall_query": query_of(p.tile.code for p in progresses if p.colour),
             "photographs": trial.photographs.defer("image"),
             "colours": says,
             "winners": _winners(request, says),

@@ -1,7 +1,9 @@
 """Which tiles hang on the wall."""
 
 import re
+from collections.abc import Iterable
 from typing import Any
+from urllib.parse import urlencode
 
 from django import forms
 from django.http import QueryDict
@@ -12,6 +14,11 @@ from umberpot.ui.fields.measures import Choice
 
 MOST_TILES = 80
 LONGEST = 1000
+
+
+def query_of(codes: Iterable[str]) -> str:
+    """What hangs the tiles of these codes, or as many as there is room for, each once."""
+    return urlencode({"codes": " ".join(list(dict.fromkeys(codes))[:MOST_TILES])})
 
 
 class WallForm(forms.Form):

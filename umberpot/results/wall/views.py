@@ -19,7 +19,7 @@ from umberpot.results.places import PLACE
 from umberpot.results.wall import exports
 from umberpot.results.wall.arrangements import Arranged, arranged
 from umberpot.results.wall.crops import pictures_of
-from umberpot.results.wall.forms import WallForm
+from umberpot.results.wall.forms import WallForm, query_of
 from umberpot.results.wall.sorting import in_order
 from umberpot.studio.request import StudioRequest
 from umberpot.tiles.models import Tile
@@ -79,7 +79,7 @@ def wall(request: StudioRequest) -> HttpResponse:
         context["query"] = urlencode(form.query())
     elif not form.is_bound:
         context["trials"] = [
-            (trial, colours, urlencode({"codes": " ".join(dict.fromkeys(c.code for c in colours))}))
+            (trial, colours, query_of(one.code for one in colours))
             for trial, colours in latest_trials(request.studio)
         ]
     status = 400 if form.is_bound and form.errors else 200
