@@ -1,4 +1,4 @@
-"""Read: the calculators, and what the tiles say."""
+"""The colour trials: their list, one of them, one of their tiles."""
 
 from django import forms
 from django.db.models import Exists, OuterRef

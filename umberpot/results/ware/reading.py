@@ -1,5 +1,6 @@
 """What a batch of ware may be used for, and how each condition is known."""
 
+from collections import defaultdict
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
@@ -31,7 +32,7 @@ USES = {
     Use.OVEN: "Oven to table",
 }
 STATUSES = {
-    Status.ESTABLISHED: "Established as far as this can",
+    Status.ESTABLISHED: "Established, as far as these checks go",
     Status.NOT_ESTABLISHED: "Not established",
     Status.NO: "No",
 }
@@ -69,8 +70,26 @@ class BatchVerdict:
 
 def judge_batch(batch: WareBatch) -> BatchVerdict:
     """Everything that is established of a batch, and what is not."""
-    figure = _absorption(batch)
-    screens = list(batch.screens.select_related("made_by"))
+    return judge_batches([batch])[0]
+
+
+def judge_batches(batches: Sequence[WareBatch]) -> list[BatchVerdict]:
+    """The same of each of a studio's batches, in as many queries for many as for one."""
+    if not batches:
+        return []
+    measured = _absorptions(batches)
+    screens: dict[int, list[LeachScreen]] = defaultdict(list)
+    for screen in LeachScreen.objects.filter(batch__in=batches).select_related("made_by"):
+        screens[screen.batch_id].append(screen)
+    return [
+        _judged(batch, _at_nearest_cone(batch, measured[batch.clay_id]), screens[batch.pk])
+        for batch in batches
+    ]
+
+
+def _judged(
+    batch: WareBatch, figure: ClayFigure | None, screens: Sequence[LeachScreen]
+) -> BatchVerdict:
     ware = Ware(
         batch.ware,
         batch.school,
@@ -94,11 +113,20 @@ def judge_batch(batch: WareBatch) -> BatchVerdict:
     )
 
 
-def _absorption(batch: WareBatch) -> ClayFigure | None:
-    """The clay's absorption at the batch's cone; else at the nearest cone it was measured at."""
-    bring_up_to_date(batch.studio)
-    figures = ClayFigure.objects.of(batch.studio).surest()
-    measured = [one for one in figures.filter(clay=batch.clay, result="absorption") if one.cone]
+def _absorptions(batches: Sequence[WareBatch]) -> Mapping[int, Sequence[ClayFigure]]:
+    """What the clays of a studio's batches absorb after a firing, by the key of the clay."""
+    studio = batches[0].studio
+    bring_up_to_date(studio)
+    clays = {batch.clay_id for batch in batches}
+    figures = ClayFigure.objects.of(studio).surest().filter(clay__in=clays, result="absorption")
+    by_clay: dict[int, list[ClayFigure]] = defaultdict(list)
+    for figure in figures.exclude(cone=""):
+        by_clay[figure.clay_id].append(figure)
+    return by_clay
+
+
+def _at_nearest_cone(batch: WareBatch, measured: Sequence[ClayFigure]) -> ClayFigure | None:
+    """The absorption at the batch's cone; else at the nearest cone it was measured at."""
     place = cones.CONES.index(batch.cone)
     nearest: ClayFigure | None = min(
         measured, key=lambda one: abs(cones.CONES.index(one.cone) - place), default=None

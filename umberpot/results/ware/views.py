@@ -15,7 +15,7 @@ from umberpot.results.places import PLACE
 from umberpot.results.ware import sentences, services
 from umberpot.results.ware.card import card_pdf
 from umberpot.results.ware.forms import BatchForm, FinishScreenForm, StartScreenForm
-from umberpot.results.ware.reading import judge_batch
+from umberpot.results.ware.reading import judge_batch, judge_batches
 from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.studio.roles import for_makers
 from umberpot.ui.downloads import PDF, download, file_name
@@ -26,10 +26,12 @@ BATCHES_A_PAGE = 20
 
 @require_GET
 def batches(request: StudioRequest) -> HttpResponse:
-    """Every batch that is not set aside."""
-    kept = WareBatch.objects.of(request.studio).kept().select_related("clay")
+    """Every batch that is not set aside, and what each may be used for."""
+    kept = WareBatch.objects.of(request.studio).kept().select_related("clay", "studio")
     page = page_of(request, kept, BATCHES_A_PAGE)
-    return render(request, "results/ware/batches.html", {"place": PLACE, "page": page})
+    found = list(page)
+    context = {"place": PLACE, "page": page, "rows": zip(found, judge_batches(found), strict=True)}
+    return render(request, "results/ware/batches.html", context)
 
 
 @for_makers
