@@ -24,7 +24,24 @@ class Came(StrEnum):
     @property
     def words(self) -> str:
         """What it is called on a page."""
-        return self.value.replace("_", " ")
+        return _WORDS[self]
+
+    @property
+    def sentence(self) -> str:
+        """What is said of an expectation that was just told."""
+        return _SENTENCES[self]
+
+
+_WORDS = {
+    Came.AS_EXPECTED: "as expected",
+    Came.OTHERWISE: "not as expected",
+    Came.NOT_DECIDED: "not decided",
+}
+_SENTENCES = {
+    Came.AS_EXPECTED: "It came out as expected.",
+    Came.OTHERWISE: "It did not come out as expected.",
+    Came.NOT_DECIDED: "This trial does not decide it.",
+}
 
 
 @dataclass(frozen=True)

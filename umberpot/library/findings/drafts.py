@@ -7,6 +7,7 @@ from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from typing import Any
 
+from claycore.surface.factor_trials.expectations import Came
 from claycore.surface.factor_trials.sentences import HINT
 from umberpot.kiln.models import Firing
 from umberpot.kiln.outcomes.sentences import shelf_said
@@ -78,7 +79,7 @@ def _of_factors(studio: Studio, trial: FactorTrial) -> Draft:
     open_ = [one.words for one in said if not one.decided]
     first = trial.expectations.first()
     expected = [sentences.of_expectation(first.words, first.after_results)] if first else []
-    outcome = [f"That came {trial.said_outcome}."] if trial.said_outcome else []
+    outcome = [Came(trial.outcome).sentence] if trial.said_outcome else []
     lines = [*expected, *outcome, *decided[1:], *open_, HINT]
     return _draft((decided or open_ or [sentences.NO_COLOURS])[0], lines)
 

@@ -108,7 +108,7 @@ def _money(amount: float | None, studio: Studio) -> str:
 def _factors(studio: Studio, year: int) -> list[Text]:
     rows = FactorTrial.objects.of(studio).kept().filter(made_at__year=year)
     return [
-        Text(f"came {one.said_outcome}" if one.said_outcome else "open", lead=one.name)
+        Text(one.said_outcome or "no result yet", lead=one.name)
         for one in rows.order_by("made_at")[:MOST_ROWS]
     ]
 

@@ -1,5 +1,8 @@
 """What is said around a trial of factors; what it shows, the core says."""
 
+from collections.abc import Mapping
+
+from claycore.surface.factor_trials.expectations import Came
 from umberpot.surface.models import FactorTrial
 
 PLANNED = "Trial saved. Scratch slab and place beside each piece before you coat it."
@@ -36,10 +39,7 @@ def set_aside(trial: FactorTrial) -> str:
     return f"{trial.name} set aside." if trial.set_aside_at else f"{trial.name} restored."
 
 
-def record(as_expected: int, otherwise: int, open_: int) -> str:
+def record(counts: Mapping[Came, int]) -> str:
     """How often expectations were right, over the years; '' before there is one."""
-    count = as_expected + otherwise + open_
-    if not count:
-        return ""
-    said = f"Of {count} expectation{'' if count == 1 else 's'}, {as_expected} came as expected"
-    return f"{said}, {otherwise} came otherwise and {open_} could not be decided."
+    said = ", ".join(f"{count} {came.words}" for came, count in counts.items() if count)
+    return f"Expectations so far: {said}." if said else ""

@@ -27,6 +27,7 @@ from umberpot.surface.factor_trials.page import grids_of, on_scale, slabs_of
 from umberpot.surface.factor_trials.reading import pieces_of
 from umberpot.surface.factor_trials.tables import to_csv
 from umberpot.surface.models import FactorTrial
+from umberpot.surface.models.factor_trials import IS_OPEN
 from umberpot.surface.places import PLACE
 from umberpot.ui.downloads import CSV, download
 from umberpot.ui.paging import page_of
@@ -38,10 +39,10 @@ TRIALS_A_PAGE = 20
 def trials(request: StudioRequest) -> HttpResponse:
     """Every trial of factors, and how often its expectations were right."""
     kept = FactorTrial.objects.of(request.studio).kept()
-    counts = kept.aggregate(**{came.value: Count("pk", filter=Q(outcome=came)) for came in Came})
-    record = sentences.record(
-        counts[Came.AS_EXPECTED], counts[Came.OTHERWISE], counts[Came.NOT_DECIDED]
+    counts = kept.filter(IS_OPEN).aggregate(
+        **{came.value: Count("pk", filter=Q(outcome=came)) for came in Came}
     )
+    record = sentences.record({came: counts[came] for came in Came})
     page = page_of(request, kept.prefetch_related("expectations"), TRIALS_A_PAGE)
     context = {"place": PLACE, "page": page, "record": record}
     return render(request, "surface/factor_trials/trials.html", context)

@@ -18,6 +18,10 @@ MOST_STEPS = 9
 """No scale has more; what a scale of the core has is checked where a sheet is read."""
 
 
+IS_OPEN = Q(blind=False) | Q(shown_at__isnull=False)
+"""Which trials show what their pieces are; as :attr:`FactorTrial.is_open`."""
+
+
 class FactorTrial(SetAside):
     """A grid of levels on several slabs, and the expectation it is to be held against.
 
