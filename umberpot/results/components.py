@@ -3,7 +3,7 @@
 Registered as builtin tags, so a template may use them without loading anything.
 """
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from typing import Any
 from urllib.parse import urlencode
 
@@ -11,6 +11,7 @@ from django import template
 
 from claycore.colour.notation import Lab
 from claycore.measure.uncertainty import Estimate
+from umberpot.results.colours.fired import FiredColour
 from umberpot.results.places import CALCULATORS, CALCULATORS_TABBED, TOOLS
 from umberpot.results.predict.expected import Ground, grounds_of
 from umberpot.studio.request import StudioRequest
@@ -60,6 +61,12 @@ def expected_colours(
         known[clay_name] = grounds_of(request.studio, clay_name)
     found = [ground.expected(pcts) for ground in known[clay_name]]
     return {"expected": [one for one in found if one]}
+
+
+@register.inclusion_tag("results/components/fired_strip.html")
+def fired_strip(colours: Sequence[FiredColour]) -> dict[str, Any]:
+    """Fired colours touching, beside words that say what they are of."""
+    return {"colours": colours}
 
 
 @register.inclusion_tag("ui/components/tools.html")

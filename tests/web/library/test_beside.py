@@ -124,3 +124,18 @@ def test_the_pages_ask_no_more_for_many(signed_in, studio, fired_trial):
     few = queries(url)
     Tile.objects.filter(trial=fired_trial("More", {3: 70, 9: 50, 12: 40})).update(trial=first)
     assert queries(url) <= few
+
+
+def test_trials_of_the_same_colourant_are_offered(signed_in, stranger, fired_trial):
+    first = fired_trial("First", {3: 70, 6: 60})
+    offered = signed_in.get("/library/beside/")
+    assert "Of the same colourant" not in words_of(offered)
+    second = fired_trial("Second", {6: 58, 9: 51})
+    fired_trial("Third", {6: 57})
+    page = signed_in.get("/library/beside/")
+    assert "Quay Blue: Second, and Third" in words_of(page)
+    (pair,) = page.context["alike"]
+    assert [trial.name for trial, _ in pair.trials] == ["Second", "Third"]
+    chosen = {"first": first.pk, "second": second.pk, "way": "pct"}
+    assert "Of the same colourant" not in words_of(signed_in.get("/library/beside/", chosen))
+    assert "Of the same colourant" not in words_of(stranger.get("/library/beside/"))

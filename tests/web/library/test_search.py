@@ -14,6 +14,7 @@ from django.utils import timezone
 from claycore.firing.drafts import Stage
 from tests.factories import FiringFactory, FiringLogFactory, KilnFactory, MaterialFactory
 from tests.pages import words_of
+from tests.web.results.conftest import fired_tile, two_stains
 from umberpot.kiln.loading.services import choose_schedule, plan_load
 from umberpot.kiln.models import Load, LogPoint
 from umberpot.kiln.schedules.services import draft_for
@@ -24,6 +25,8 @@ from umberpot.library.search.looking import keys_of
 from umberpot.library.search.typed import words_in
 from umberpot.shelf.models import Material
 from umberpot.tiles.models import Reading, Remark, Tile
+
+__all__ = ["fired_tile", "two_stains"]
 
 LETTERS = "abé ñ12-.%"
 
@@ -284,3 +287,12 @@ def test_a_firing_is_drawn_as_logged_else_as_planned(signed_in, studio, user):
     (shaped,) = signed_in.get("/go/", {"q": "cone 6", "kind": "firings"}).context["kinds"]
     drawn = {found.row.pk: curve and curve.strokes[0].css for found, curve in shaped.rows}
     assert drawn == {logged.pk: "chart-line", planned.pk: "chart-plan", neither.pk: None}
+
+
+def test_a_stain_is_drawn_by_what_its_tiles_fired_to(signed_in, studio, two_stains):
+    (shaped,) = signed_in.get("/go/", {"q": "kelp", "kind": "shelf"}).context["kinds"]
+    ((found, looks),) = shaped.rows
+    assert found.name == "Kelp"
+    assert [(look.pct, look.code) for look in looks] == [
+        (pct, tile.code) for pct, tile in zip((3, 6, 9), two_stains, strict=False)
+    ]

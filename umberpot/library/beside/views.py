@@ -4,6 +4,7 @@ from django.http import HttpResponse
 from django.shortcuts import render
 from django.views.decorators.http import require_safe
 
+from umberpot.library.beside.alike import alike_trials
 from umberpot.library.beside.forms import BesideForm
 from umberpot.library.beside.lining_up import beside as line_up
 from umberpot.library.beside.repeats import repeats as find_repeats
@@ -18,6 +19,8 @@ def beside(request: StudioRequest) -> HttpResponse:
     valid = form.is_valid()
     wall = line_up(form.trials, form.cleaned_data["way"]) if valid else None
     shown = {"place": PLACE, "form": form, "wall": wall}
+    if not form.is_bound:
+        shown["alike"] = alike_trials(request.studio)
     status = 400 if form.errors else 200
     return render(request, "library/beside/beside.html", shown, status=status)
 

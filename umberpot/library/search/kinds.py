@@ -255,6 +255,7 @@ KINDS: dict[str, Kind] = {
             title="Shelf",
             called=("material",),
             model=Material,
+            shape="material",
             words=_material_words,
             found=_material_found,
             related=("sheet",),

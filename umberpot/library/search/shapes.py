@@ -13,7 +13,7 @@ from umberpot.library.search.looking import Answer, OfKind
 from umberpot.mixing.models import Mix
 from umberpot.results.clays.judging import judged_as_usual
 from umberpot.shelf.models import Material
-from umberpot.tiles.fired_looks import note_mixes
+from umberpot.tiles.fired_looks import FiredLook, note_mixes, note_stains
 from umberpot.tiles.models import Tile
 from umberpot.tiles.progress import TileProgress, progress_of
 from umberpot.ui.drawing import Drawing, Stroke
@@ -58,6 +58,12 @@ def _drawn(kind: OfKind) -> list[tuple[Found, Any]]:
 def _tiles(tiles: Sequence[Tile]) -> Mapping[int, TileProgress]:
     rows = Tile.objects.filter(pk__in=[tile.pk for tile in tiles]).with_history()
     return {tile.pk: progress_of(tile) for tile in rows}
+
+
+def _materials(materials: Sequence[Material]) -> Mapping[int, Sequence[FiredLook]]:
+    """What those that colour clay have fired to."""
+    note_stains(materials)
+    return {material.pk: material.fired for material in materials if material.fired}
 
 
 def _mixes(mixes: Sequence[Mix]) -> Mapping[int, Mix]:
@@ -143,6 +149,7 @@ class Shape:
 SHAPES = {
     "": Shape("library/search/shapes/plain.html"),
     "tile": Shape("library/search/shapes/tile.html", _tiles, "booth results-tiles"),
+    "material": Shape("library/search/shapes/material.html", _materials),
     "mix": Shape("library/search/shapes/mix.html", _mixes),
     "clay": Shape("library/search/shapes/clay.html", _clays),
     "firing": Shape("library/search/shapes/firing.html", _curves),
