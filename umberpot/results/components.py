@@ -11,7 +11,6 @@ from django import template
 
 from claycore.colour.notation import Lab
 from claycore.measure.uncertainty import Estimate
-from umberpot.results.colours.fired import FiredColour
 from umberpot.results.places import CALCULATORS, CALCULATORS_TABBED, TOOLS
 from umberpot.results.predict.expected import Ground, grounds_of
 from umberpot.studio.request import StudioRequest
@@ -64,7 +63,7 @@ def expected_colours(
 
 
 @register.inclusion_tag("results/components/fired_strip.html")
-def fired_strip(colours: Sequence[FiredColour]) -> dict[str, Any]:
+def fired_strip(colours: Sequence[Lab]) -> dict[str, Any]:
     """Fired colours touching, beside words that say what they are of."""
     return {"colours": colours}
 

@@ -32,3 +32,10 @@ def test_a_cone_in_both_atmospheres_is_shown_in_oxidation(tested, studio, user):
     assert plain_colours(studio, [clay.pk]) == {(clay.pk, "6"): Lab(62, 12, 22)}
     Tile.objects.filter(pk=one.pk).get().set_aside(True)
     assert plain_colours(studio, [clay.pk]) == {(clay.pk, "6"): Lab(30, 2, 2)}
+
+
+def test_a_plain_mix_of_the_clay_counts_and_a_coloured_one_does_not(studio, clay, fired_tile):
+    fired_tile("&add=Quay Blue:6", "50, 2, -20")
+    assert plain_colours(studio, [clay.pk]) == {}
+    fired_tile("&add=Quay Blue:0", "84, 1, 8")
+    assert plain_colours(studio, [clay.pk]) == {(clay.pk, "6"): Lab(84, 1, 8)}

@@ -5,7 +5,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from urllib.parse import urlencode
 
-from umberpot.results.colours.fired import FiredColour
+from claycore.colour.notation import Lab
+from umberpot.results.colours.fired import labs
 from umberpot.results.colours.latest import latest_trials
 from umberpot.studio.models import Studio
 from umberpot.tiles.models import Trial
@@ -16,7 +17,7 @@ class Alike:
     """Two trials, the earlier one first, each with its colours; what both have, by name."""
 
     colourants: Sequence[str]
-    trials: Sequence[tuple[Trial, Sequence[FiredColour]]]
+    trials: Sequence[tuple[Trial, Sequence[Lab]]]
 
     @property
     def query(self) -> str:
@@ -36,4 +37,5 @@ def alike_trials(studio: Studio) -> list[Alike]:
     for name, places in tried.items():
         if len(places) > 1:
             common[places[1], places[0]].append(name)
-    return [Alike(names, [latest[place] for place in pair]) for pair, names in common.items()]
+    shown = [(trial, labs(colours)) for trial, colours in latest]
+    return [Alike(names, [shown[place] for place in pair]) for pair, names in common.items()]

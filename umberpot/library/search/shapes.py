@@ -7,11 +7,14 @@ from typing import Any
 
 from django.http import QueryDict
 
+from claycore.colour.notation import Lab
+from claycore.firing import cones
 from umberpot.kiln.models import Firing, Load, LogPoint
 from umberpot.library.search.kind import Found
 from umberpot.library.search.looking import Answer, OfKind
 from umberpot.mixing.models import Mix
 from umberpot.results.clays.judging import judged_as_usual
+from umberpot.results.colours.plain_clays import plain_colours
 from umberpot.shelf.models import Material
 from umberpot.tiles.fired_looks import FiredLook, note_mixes, note_stains
 from umberpot.tiles.models import Tile
@@ -127,10 +130,23 @@ def _curve(heat: _Heat, longest: float, hottest: float) -> Stroke:
     return Stroke(path, "chart-plan" if heat.is_planned else "chart-line")
 
 
-def _clays(clays: Sequence[Material]) -> Mapping[int, str]:
-    """What the verdict on each clay that was fired says in large letters."""
-    judged = judged_as_usual(clays[0].studio, [clay.pk for clay in clays])
-    return {key: one.headline for key, one in judged.items()}
+@dataclass(frozen=True)
+class _Clay:
+    """What the verdict on a clay says in large letters; what it fires to, coolest cone first."""
+
+    headline: str
+    colours: Sequence[Lab]
+
+
+def _clays(clays: Sequence[Material]) -> Mapping[int, _Clay]:
+    """Those that were fired."""
+    studio, keys = clays[0].studio, [clay.pk for clay in clays]
+    colours: dict[int, list[Lab]] = defaultdict(list)
+    at_cones = plain_colours(studio, keys)
+    for key, cone in sorted(at_cones, key=lambda where: cones.order(where[1])):
+        colours[key].append(at_cones[key, cone])
+    judged = judged_as_usual(studio, keys)
+    return {key: _Clay(one.headline, colours[key]) for key, one in judged.items()}
 
 
 def _nothing(rows: Sequence[Any]) -> Mapping[int, Any]:

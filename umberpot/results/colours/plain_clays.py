@@ -15,10 +15,11 @@ from umberpot.studio.models import Studio
 def plain_colours(studio: Studio, clays: Sequence[int]) -> dict[tuple[int, str], Lab]:
     """By key of a clay and cone, the mean colour of its unglazed bars and plain tiles.
 
-    Of a cone fired in both atmospheres it is the one in oxidation. One query.
+    A tile has a clay only where nothing colours it. Of a cone fired in both atmospheres it is the
+    one in oxidation. One query.
     """
     unglazed = Q(tile__glazed=False) | Q(of_bare_half=True)
-    rows = current_colours(studio).filter(unglazed, tile__mix=None, tile__clay__in=clays)
+    rows = current_colours(studio).filter(unglazed, tile__clay__in=clays)
     read: dict[tuple[int, str], dict[str, list[Lab]]] = defaultdict(lambda: defaultdict(list))
     keys = ("tile__clay", "firing__cone", "firing__atmosphere", "lightness", "a", "b")
     for clay, cone, atmosphere, *values in rows.values_list(*keys):

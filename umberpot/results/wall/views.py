@@ -13,6 +13,7 @@ from umberpot.results.colours.fired import (
     after_the_last_firing,
     fired_colours,
     grouped,
+    labs,
 )
 from umberpot.results.colours.latest import latest_trials
 from umberpot.results.places import PLACE
@@ -79,7 +80,7 @@ def wall(request: StudioRequest) -> HttpResponse:
         context["query"] = urlencode(form.query())
     elif not form.is_bound:
         context["trials"] = [
-            (trial, colours, query_of(one.code for one in colours))
+            (trial, labs(colours), query_of(one.code for one in colours))
             for trial, colours in latest_trials(request.studio)
         ]
     status = 400 if form.is_bound and form.errors else 200
