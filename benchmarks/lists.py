@@ -30,6 +30,7 @@ TILES = 20_000
 TILES_A_TRIAL = 10
 LISTS = (
     *("/", "/shelf/", "/mix/", "/tiles/", "/kiln/", "/results/", "/results/clays/"),
+    *("/results/find/", "/results/wall/", "/results/ware/batches/", "/surface/"),
     *("/tiles/?step=dry", "/tiles/?cone=6&colourant=Quay+Blue", "/go/?q=t", "/go/?q=e"),
 )
 STEPS = [Step.READ] * 14 + [Step.MAKE, Step.DRY, Step.FIRE, Step.MEASURE, Step.SOAK, Step.COLOUR]

@@ -5,12 +5,26 @@ from pathlib import Path
 
 import pytest
 from hypothesis import HealthCheck, settings
+from xdist.scheduler import LoadScopeScheduling
 
 pytest_plugins = ["tests.web.whole_site"]
 """Where fixtures stand that more than one folder of tests may ask for."""
 
 settings.register_profile("steady", deadline=None, suppress_health_check=[HealthCheck.too_slow])
 settings.load_profile("steady")
+
+
+class BrowserInOneProcess(LoadScopeScheduling):
+    """One process drives the browser, so that the demo is started once; the rest goes to others."""
+
+    def _split_scope(self, nodeid: str) -> str:
+        return "browser" if nodeid.startswith("tests/browser/") else nodeid
+
+
+@pytest.hookimpl(optionalhook=True)
+def pytest_xdist_make_scheduler(config, log):
+    """How tests are dealt out. (The marks of xdist's own groups are lost with this pytest.)"""
+    return BrowserInOneProcess(config, log)
 
 
 @pytest.fixture(scope="session")

@@ -1,7 +1,6 @@
 """The real application, started as bin/demo starts it, and a watched Chromium."""
 
 import shutil
-from pathlib import Path
 
 import pytest
 from playwright.sync_api import expect
@@ -9,14 +8,6 @@ from playwright.sync_api import expect
 from tests import data_files
 from tests.running import running
 from umberpot.demo.story import PASSWORD, USERNAME
-
-
-def pytest_collection_modifyitems(items):
-    """One process drives the browser, so that the demo is started once; the rest goes to others."""
-    for item in items:
-        if item.path.is_relative_to(Path(__file__).parent):
-            item.add_marker(pytest.mark.xdist_group("browser"))
-
 
 PATIENCE_MS = 60_000
 """Conditions are waited for; only one that never comes true takes this long."""

@@ -4,6 +4,7 @@ import pytest
 
 from claycore.measure.errors import UnknownChoice
 from claycore.testing import bar_roles, protocols, readings, soaking
+from claycore.testing.forgotten import FORGOTTEN_AFTER
 from claycore.testing.readings import READINGS
 
 
@@ -19,6 +20,11 @@ def test_every_wait_is_found_by_its_code_and_takes_time():
         assert protocols.protocol(code) == protocol
         assert all(stage.minutes > 0 for stage in protocol.stages)
         assert protocol.source
+
+
+def test_nothing_counts_as_forgotten_while_a_usual_wait_still_runs():
+    for protocol in protocols.protocols().values():
+        assert sum(stage.minutes for stage in protocol.stages) < FORGOTTEN_AFTER
 
 
 def test_a_wait_nobody_knows_names_its_field():
