@@ -23,7 +23,7 @@ from benchmarks.ratios import medians
 from umberpot.kiln.models import Firing, Loading
 from umberpot.mixing.models import Mix
 from umberpot.studio.models import Membership, Role, Studio
-from umberpot.tiles.models import Reading, Step, Tile, Trial
+from umberpot.tiles.models import ColourReading, Reading, Step, Tile, Trial
 
 ROUNDS = 40
 TILES = 20_000
@@ -31,6 +31,7 @@ TILES_A_TRIAL = 10
 LISTS = (
     *("/", "/shelf/", "/mix/", "/tiles/", "/kiln/", "/results/", "/results/clays/"),
     *("/results/find/", "/results/wall/", "/results/ware/batches/", "/surface/"),
+    *("/library/beside/", "/library/beside/repeats/"),
     *("/tiles/?step=dry", "/tiles/?cone=6&colourant=Quay+Blue", "/go/?q=t", "/go/?q=e"),
 )
 STEPS = [Step.READ] * 14 + [Step.MAKE, Step.DRY, Step.FIRE, Step.MEASURE, Step.SOAK, Step.COLOUR]
@@ -94,7 +95,7 @@ def large_studio(like: Studio) -> User:
 
 
 def _read(tiles: list[Tile], studio: Studio, user: User) -> None:
-    """Dry and fired lengths and masses, as far as each tile has come."""
+    """Dry and fired lengths and masses, and colours, as far as each tile has come."""
     firings = Firing.objects.bulk_create(
         Firing(studio=studio, cone="6", fired_on=timezone.localdate(), made_by=user)
         for _ in range(TILES // 100)
@@ -127,6 +128,23 @@ def _read(tiles: list[Tile], studio: Studio, user: User) -> None:
                 made_by=user,
             )
             for tile, firing, quantity, value in figures
+        ),
+        batch_size=500,
+    )
+    ColourReading.objects.bulk_create(
+        (
+            ColourReading(
+                studio=studio,
+                tile=tile,
+                firing=firing,
+                lightness=30 + place % 60,
+                a=place % 41 - 20,
+                b=place % 37 - 18,
+                typed="read",
+                made_by=user,
+            )
+            for place, (tile, firing) in enumerate(into.items())
+            if tile.step == Step.READ
         ),
         batch_size=500,
     )

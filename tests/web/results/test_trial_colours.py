@@ -10,7 +10,8 @@ from tests.factories import FiringFactory, KilnFactory, MaterialFactory
 from tests.pages import words_of
 from umberpot.kiln.models import Loading
 from umberpot.kiln.services import load_and_fire
-from umberpot.results.colours.fired import after_the_last_firing, fired_colours, studio_record
+from umberpot.results.colours.fired import after_the_last_firing, fired_colours
+from umberpot.results.colours.noise import studio_record
 from umberpot.studio.models import Studio
 from umberpot.tiles.models import Tile, Trial
 from umberpot.tiles.services import TileOrder, make_tiles, record_colour
@@ -133,14 +134,14 @@ def test_a_lighter_shelf_is_named(signed_in, trial, fired, firing, studio):
 def test_the_studios_other_replicates_set_the_noise(trial, fired, studio):
     _, tiles = fired("Quay Blue:6", "50, 4, -22", "53, 4, -22")
     mine = fired_colours(Tile.objects.filter(pk__in=[t.pk for t in tiles]).with_history())
-    assert studio_record(studio).degrees == 1
-    assert studio_record(studio, [mine[0].mix]).degrees == 0
+    assert studio_record(studio).total.degrees == 1
+    assert studio_record(studio).without([mine[0].mix]).degrees == 0
 
 
 def test_another_studios_tiles_set_nothing(trial, fired, stranger):
     fired("Quay Blue:6", "50, 4, -22", "53, 4, -22")
     other = Studio.objects.get(name="Across the water")
-    assert studio_record(other).degrees == 0
+    assert studio_record(other).total.degrees == 0
 
 
 def test_the_queries_do_not_grow_with_the_tiles(signed_in, trial, fired):

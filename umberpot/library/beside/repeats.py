@@ -7,7 +7,8 @@ from django.db.models import Count
 
 from claycore.colour.difference import ciede2000, in_words
 from umberpot.kiln.models import Firing
-from umberpot.results.colours.fired import Conditions, FiredColour, fired_colours, noise_for
+from umberpot.results.colours.fired import Conditions, FiredColour, fired_colours
+from umberpot.results.colours.noise import StudioRecord, noise_for, studio_record
 from umberpot.studio.models import Studio
 from umberpot.tiles.models import ColourReading, Tile
 from umberpot.ui.wall import Swatch, WallRow, touching
@@ -46,11 +47,12 @@ def repeats(studio: Studio) -> list[Repeat]:
     groups: dict[tuple[str, Conditions], list[FiredColour]] = {}
     for one in colours:
         groups.setdefault((titles[one.code], one.conditions), []).append(one)
+    record = studio_record(studio)
     found = []
     for row in fired_often:
         for (name, conditions), group in groups.items():
             if name == row["tile__mix__name"] and _is_of(conditions, row):
-                found.append(_repeat(studio, name, conditions, group, firings))
+                found.append(_repeat(name, conditions, group, firings, record))
     return found
 
 
@@ -63,11 +65,11 @@ def _is_of(conditions: Conditions, row: dict[str, object]) -> bool:
 
 
 def _repeat(
-    studio: Studio,
     name: str,
     conditions: Conditions,
     group: Sequence[FiredColour],
     firings: dict[int, Firing],
+    record: StudioRecord,
 ) -> Repeat:
     """The first tile of each firing, in the order of their days."""
     by_firing: dict[int, FiredColour] = {}
@@ -81,13 +83,17 @@ def _repeat(
     ]
     fired = conditions.words.removeprefix(f"{conditions.clay}, ")  # the name has the clay already
     row = touching(swatches, f"{name}, {fired}, by firing")
-    return Repeat(f"{name}, {fired}", row, _drift(studio, shown, group))
+    return Repeat(f"{name}, {fired}", row, _drift(shown, group, record))
 
 
-def _drift(studio: Studio, shown: Sequence[FiredColour], group: Sequence[FiredColour]) -> str:
+def _drift(
+    shown: Sequence[FiredColour],
+    group: Sequence[FiredColour],
+    record: StudioRecord,
+) -> str:
     """How far the last lies from the first, against what equal tiles of the studio differ by."""
     far = ciede2000(shown[0].lab, shown[-1].lab)
-    usual = noise_for(studio, list(group)).visible_from
+    usual = noise_for(group, record).visible_from
     moved = f"From the first firing to the last: ΔE {far:.1f}, {in_words(far)}."
     if far < usual:
         return f"{moved} Equal tiles of this studio lie as far apart (up to ΔE {usual:.1f})."

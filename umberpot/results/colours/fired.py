@@ -1,17 +1,15 @@
 """The fired colours of tiles: one row for each tile and firing whose colour stands."""
 
 from collections import defaultdict
-from collections.abc import Callable, Hashable, Iterable, Mapping, Sequence
+from collections.abc import Callable, Hashable, Iterable, Mapping
 from dataclasses import dataclass, field
 from typing import TypeVar
 
-from django.db.models import Count, QuerySet
+from django.db.models import QuerySet
 
-from claycore.colour.equal_tiles import Noise, noise_of, record_of
 from claycore.colour.notation import Lab
 from claycore.firing import cones
 from claycore.measure.formatting import percentage
-from claycore.measure.replicates import NO_RECORD, Record
 from claycore.mixing.weighing import is_as_wanted
 from umberpot.kiln.models import Loading
 from umberpot.kiln.models.atmospheres import heat_in_words
@@ -20,9 +18,6 @@ from umberpot.tiles.models import BARE_HALF, ColourReading, Tile
 
 Key = TypeVar("Key", bound=Hashable)
 Row = TypeVar("Row", "FiredColour", ColourReading)
-
-MOST_FOR_NOISE = 2000
-"""The latest readings of equal tiles that a studio's noise is taken from."""
 
 
 @dataclass(frozen=True)
@@ -149,24 +144,3 @@ def equal_sets(colours: Iterable[FiredColour]) -> list[list[FiredColour]]:
 def labs(colours: Iterable[FiredColour]) -> list[Lab]:
     """The colours alone."""
     return [one.lab for one in colours]
-
-
-def studio_record(studio: Studio, without: Sequence[int] = ()) -> Record:
-    """What the studio's equal tiles were seen to differ by, but for those of some mixes."""
-    current = ColourReading.objects.of(studio).filter(superseded_at=None, tile__set_aside_at=None)
-    alike = ("tile__mix", "firing__cone", "firing__atmosphere", "tile__glazed", "of_bare_half")
-    of_mixes = current.exclude(tile__mix=None).exclude(tile__mix__in=without)
-    several = of_mixes.order_by().values(*alike).annotate(count=Count("pk")).filter(count__gt=1)
-    mixes = several.values("tile__mix")
-    rows = of_mixes.filter(tile__mix__in=mixes).order_by("-pk")
-    sets: dict[tuple[object, ...], list[Lab]] = defaultdict(list)
-    for *key, lightness, a, b in rows.values_list(*alike, "lightness", "a", "b")[:MOST_FOR_NOISE]:
-        sets[tuple(key)].append(Lab(lightness, a, b))
-    return sum((record_of(tiles) for tiles in sets.values()), NO_RECORD)
-
-
-def noise_for(studio: Studio, colours: Sequence[FiredColour]) -> Noise:
-    """The noise to judge these colours by: their own equal tiles, and all others of the studio."""
-    mixes = [mix for mix in {one.mix for one in colours} if mix is not None]
-    own = [labs(equal) for equal in equal_sets(colours)]
-    return noise_of(own, studio_record(studio, mixes))

@@ -1,7 +1,5 @@
 """The colours that a studio read last, to pick from where none was asked for yet."""
 
-from django.db.models import Exists, OuterRef
-
 from umberpot.results.colours.fired import (
     FiredColour,
     after_the_last_firing,
@@ -13,6 +11,8 @@ from umberpot.tiles.models import Tile, Trial
 
 MOST_TILES = 96
 MOST_TRIALS = 8
+_READINGS_LOOKED_AT = 600
+"""The latest readings of colour that their trials are taken from."""
 
 
 def latest_tiles(studio: Studio) -> list[FiredColour]:
@@ -25,10 +25,12 @@ def latest_tiles(studio: Studio) -> list[FiredColour]:
 
 
 def latest_trials(studio: Studio) -> list[tuple[Trial, list[FiredColour]]]:
-    """The colour trials begun last of which a colour was read, each with its colours."""
-    read = current_colours(studio).filter(tile__trial=OuterRef("pk"))
-    trials = Trial.objects.of(studio).filter(Exists(read), test=None)[:MOST_TRIALS]
-    by_trial: dict[int, list[Tile]] = {trial.pk: [] for trial in trials}
-    for tile in Tile.objects.of(studio).kept().filter(trial__in=by_trial).with_history():
+    """The colour trials that were read last, each with its colours; the latest first."""
+    read = current_colours(studio).filter(tile__trial__test=None).order_by("-pk")
+    newest = read.values_list("tile__trial", flat=True)[:_READINGS_LOOKED_AT]
+    keys = list(dict.fromkeys(newest))[:MOST_TRIALS]
+    trials = Trial.objects.of(studio).in_bulk(keys)
+    by_trial: dict[int, list[Tile]] = {key: [] for key in keys}
+    for tile in Tile.objects.of(studio).kept().filter(trial__in=keys).with_history():
         by_trial[tile.trial_id].append(tile)
-    return [(trial, after_the_last_firing(fired_colours(by_trial[trial.pk]))) for trial in trials]
+    return [(trials[key], after_the_last_firing(fired_colours(by_trial[key]))) for key in keys]

@@ -20,8 +20,8 @@ from umberpot.results.colours.fired import (
     equal_sets,
     grouped,
     labs,
-    noise_for,
 )
+from umberpot.results.colours.noise import StudioRecord, noise_for, studio_record
 from umberpot.results.colours.same import same_among
 from umberpot.results.colours.sentences import Glazed
 from umberpot.studio.models import Studio
@@ -66,9 +66,14 @@ class ColoursSay:
         return [said for said in (*told, *self.others) if said != self.headline]
 
 
-def colours_say(studio: Studio, colours: Sequence[FiredColour]) -> ColoursSay:
-    """What these colours say. ``colours`` may be after several firings of the same tiles."""
-    noise = noise_for(studio, colours)
+def colours_say(
+    studio: Studio, colours: Sequence[FiredColour], record: StudioRecord | None = None
+) -> ColoursSay:
+    """What these colours say. ``colours`` may be after several firings of the same tiles.
+
+    ``record`` is the studio's, which is read once where several trials are asked about.
+    """
+    noise = noise_for(colours, record or studio_record(studio))
     last = after_the_last_firing(colours)
     prices = prices_of(studio, (name for one in last for name in one.pcts))
     same = same_among(last, noise, prices)

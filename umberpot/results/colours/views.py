@@ -10,7 +10,8 @@ from claycore.colour.equal_tiles import mean_colour, noise_of
 from claycore.colour.twins import Twins
 from umberpot.results.colours import sentences
 from umberpot.results.colours.costs import prices_of
-from umberpot.results.colours.fired import after_the_last_firing, fired_colours, studio_record
+from umberpot.results.colours.fired import after_the_last_firing, fired_colours
+from umberpot.results.colours.noise import studio_record
 from umberpot.results.colours.same import same_among
 from umberpot.results.places import PLACE
 from umberpot.studio.request import StudioRequest
@@ -41,7 +42,7 @@ def same_colours(request: StudioRequest) -> HttpResponse:
     keys = latest.order_by("-pk").values_list("pk", flat=True).distinct()[:MOST_TILES]
     read = fired_colours(Tile.objects.of(studio).filter(pk__in=list(keys)).with_history())
     colours = [one for one in after_the_last_firing(read) if one.pcts]
-    noise = noise_of([], studio_record(studio))
+    noise = noise_of([], studio_record(studio).total)
     prices = prices_of(studio, (name for one in colours for name in one.pcts))
     found = same_among(colours, noise, prices)
     pairs = [_pair(one.pair, one.conditions.words, studio.currency) for one in found]

@@ -11,6 +11,7 @@ from claycore.measure.formatting import percentage
 from umberpot.mixing.models import Mix
 from umberpot.mixing.onward import make_more, of_mix
 from umberpot.results.colours.fired import fired_colours
+from umberpot.results.colours.noise import studio_record
 from umberpot.results.colours.says import ColoursSay, colours_say
 from umberpot.results.limits.services import limits_of
 from umberpot.results.models import Ring
@@ -53,6 +54,7 @@ def trials(request: StudioRequest) -> HttpResponse:
         by_trial[keys[tile.trial_id]].append(progress_of(tile))
     rows = []
     records = spread_records(request.studio)
+    alike = studio_record(request.studio)
     for trial, progresses in by_trial.items():
         found = results.trial_results(trial, progresses, records)
         made = results.replicates(trial, found, records)
@@ -65,7 +67,7 @@ def trials(request: StudioRequest) -> HttpResponse:
                     "summary": results.summary(made),
                     "ware": WARES[trial.ware],
                     "answer": colours_say(
-                        request.studio, fired_colours(p.tile for p in progresses)
+                        request.studio, fired_colours(p.tile for p in progresses), alike
                     ).headline,
                 }
             )
