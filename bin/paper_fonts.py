@@ -119,10 +119,8 @@ class Sketch:
 
 def _or_equal(sign: str) -> Callable[[Sketch], None]:
     def draw(sketch: Sketch) -> None:
-        lift = 1.1 * sketch.stroke
-        sketch.put(sign, lift)
-        low = sketch.box(sign)[1] + lift - 1.1 * sketch.stroke
-        sketch.put("−", low - sketch.box("−")[3])
+        sketch.put(sign, 1.1 * sketch.stroke)
+        sketch.put("−", sketch.box(sign)[1] - sketch.box("−")[3])
 
     return draw
 

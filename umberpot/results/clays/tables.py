@@ -84,6 +84,11 @@ class ClayRow:
     judged: JudgedClay | None = None
 
     @property
+    def colours(self) -> list[Lab]:
+        """What it fires to, from the coolest cone up."""
+        return [at.colour for at in self.fired if at.colour]
+
+    @property
     def matures(self) -> str:
         """Where it matures, in short."""
         return matures_in_short(self.judged.evidence.range.maturity) if self.judged else ""

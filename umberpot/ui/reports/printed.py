@@ -1,8 +1,8 @@
 """A report as PDF."""
 
 import io
-from collections.abc import Iterator, Sequence
-from functools import singledispatch
+from collections.abc import Callable, Iterator, Sequence
+from typing import Any
 
 from reportlab.lib import colors
 from reportlab.lib.pagesizes import A4
@@ -56,44 +56,43 @@ def _story(report: Report) -> Iterator[Flowable]:
     if report.headline:
         yield Paragraph(printable(report.headline), HEAD)
     for block in report.blocks:
-        yield from _printed(block)
+        yield from PRINTED[type(block)](block)
     for section in report.told:
         yield Paragraph(printable(section.title), HEAD)  # its style keeps it with what follows
         for block in section.blocks:
-            yield from _printed(block)
+            yield from PRINTED[type(block)](block)
 
 
-@singledispatch
-def _printed(block: Block) -> Iterator[Flowable]:
-    """What a block is on paper; each kind of block has its own below."""
-    raise NotImplementedError(type(block).__name__)
-
-
-@_printed.register
-def _(block: Text) -> Iterator[Flowable]:
+def _text(block: Text) -> Iterator[Flowable]:
     lead = f"<b>{printable(block.lead)}:</b> " if block.lead else ""
     yield Paragraph(lead + printable(block.text), SMALL if block.small else TEXT)
 
 
-@_printed.register
-def _(block: Swatches) -> Iterator[Flowable]:
+def _swatches(block: Swatches) -> Iterator[Flowable]:
     for start in range(0, len(block.swatches), SWATCHES_A_ROW):
         yield _swatch_row(block.swatches[start : start + SWATCHES_A_ROW])
 
 
-@_printed.register
-def _(block: Grid) -> Iterator[Flowable]:
+def _grid(block: Grid) -> Iterator[Flowable]:
     yield table([block.head, *block.rows], [WIDTH * share for share in block.shares])
 
 
-@_printed.register
-def _(block: Picture) -> Iterator[Flowable]:
+def _picture(block: Picture) -> Iterator[Flowable]:
     yield PrintedChart(block.drawing, WIDTH * 0.92)
 
 
-@_printed.register
-def _(block: Photographs) -> Iterator[Flowable]:
-    yield _photographs(block.photographs)
+def _photographs(block: Photographs) -> Iterator[Flowable]:
+    yield _photograph_table(block.photographs)
+
+
+PRINTED: dict[type[Block], Callable[[Any], Iterator[Flowable]]] = {
+    Text: _text,
+    Swatches: _swatches,
+    Grid: _grid,
+    Picture: _picture,
+    Photographs: _photographs,
+}
+"""How each kind of block is printed."""
 
 
 def _swatch_row(swatches: Sequence[Swatch]) -> Table:
@@ -121,7 +120,7 @@ def _swatch_row(swatches: Sequence[Swatch]) -> Table:
     return made
 
 
-def _photographs(photographs: Sequence[Photograph]) -> Table:
+def _photograph_table(photographs: Sequence[Photograph]) -> Table:
     """Side by side, each with its words; a row is not torn over two sheets."""
     width = WIDTH / PHOTOGRAPHS_A_ROW
     cells = [_photograph(one, width - 3 * mm) for one in photographs]
