@@ -1,4 +1,4 @@
-"""Kinds of colourant: how much of each is usual, and what to watch for.
+"""Kinds of colourant: how much of each is usual.
 
 Source: common practice; the ranges of the single oxides are from memory.
 """
@@ -11,23 +11,22 @@ from dataclasses import dataclass
 class ColourantKind:
     """A family of colourants with the percentages on dry clay that are usual for it.
 
-    ``words`` are the words in a material's name that give the family away; ``hazards`` are codes of
-    :mod:`claycore.safety.cautions`.
+    ``words`` are the words in a material's name that give the family away. What can hurt someone
+    hangs on the metals in it, not on the family: :mod:`claycore.safety.metals`.
     """
 
     title: str
     usual_pct: tuple[float, float]
     words: tuple[str, ...] = ()
-    hazards: tuple[str, ...] = ()
     note: str = ""
 
 
 IRON = ColourantKind("iron oxide", (1, 4), ("iron", "ochre", "umber", "sienna", "hematite"))
-MANGANESE = ColourantKind("manganese", (1, 4), ("manganese",), ("manganese",))
+MANGANESE = ColourantKind("manganese", (1, 4), ("manganese",))
 RUTILE = ColourantKind("rutile", (2, 6), ("rutile", "ilmenite"))
-CHROME = ColourantKind("chrome oxide", (0.5, 2), ("chrome", "chromium"), ("chromium",))
-COPPER = ColourantKind("copper", (1, 3), ("copper",), ("copper",))
-COBALT = ColourantKind("cobalt", (0.25, 2), ("cobalt",), ("cobalt",))
+CHROME = ColourantKind("chrome oxide", (0.5, 2), ("chrome", "chromium"))
+COPPER = ColourantKind("copper", (1, 3), ("copper",))
+COBALT = ColourantKind("cobalt", (0.25, 2), ("cobalt",))
 DARK_STAIN = ColourantKind(
     "black or dark stain",
     (3, 6),

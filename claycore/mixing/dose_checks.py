@@ -11,7 +11,6 @@ from claycore.measure.notices import Notice
 from claycore.mixing import weighing
 from claycore.mixing.dose import Dose, DosedAddition
 from claycore.mixing.strength import Change
-from claycore.safety import cautions
 
 
 def unusual_percentage(name: str, pct_on_dry_clay: float) -> Notice | None:
@@ -69,13 +68,6 @@ def change_warnings(
     return found
 
 
-def _named_material(addition: DosedAddition) -> list[Notice]:
-    return [
-        Notice("named_material", f"{addition.name}: {cautions.CAUTIONS[hazard].text}")
-        for hazard in kind_of(addition.name).hazards
-    ]
-
-
 def _wet_basis(clay: ClayInHand, addition: DosedAddition, scale_step_g: float) -> Notice:
     wet_g = clay.mass_g * addition.pct_on_dry_clay / 100
     really = 100 * wet_g / clay.dry_g
@@ -124,7 +116,7 @@ MOST_TOGETHER_PCT = 30.0
 
 
 def dose_warnings(dose: Dose, scale_step_g: float, *, water_measured: bool = False) -> list[Notice]:
-    """What to look at: water, percentages, small weighings, named materials, wet clay's trap.
+    """What to look at: water, percentages, small weighings, wet clay's trap.
 
     Source: common practice.
     """
@@ -136,7 +128,6 @@ def dose_warnings(dose: Dose, scale_step_g: float, *, water_measured: bool = Fal
             small_weighing(addition.name, addition.mass_g, scale_step_g),
         )
         found += [warning for warning in looked_at if warning]
-        found += _named_material(addition)
     together_pct = sum(addition.pct_on_dry_clay for addition in dose.additions)
     if len(dose.additions) > 1 and together_pct > MOST_TOGETHER_PCT:
         found.append(

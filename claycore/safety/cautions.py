@@ -6,6 +6,8 @@ Nothing here assures anyone that something is safe. Source: common practice of t
 
 from dataclasses import dataclass
 
+from claycore.safety.metals import METALS, Metal
+
 
 @dataclass(frozen=True)
 class Caution:
@@ -21,9 +23,9 @@ class Caution:
     is_material: bool = False
 
 
-def _material(code: str, title: str, harm: str) -> Caution:
+def _of_metal(metal: Metal) -> Caution:
     sheet = "Follow the supplier's safety data sheet for handling and firing."
-    return Caution(code, title, f"{harm} {sheet}", is_material=True)
+    return Caution(metal.code, metal.title, f"{metal.harm} {sheet}", is_material=True)
 
 
 CAUTIONS = {
@@ -111,15 +113,7 @@ CAUTIONS = {
             "Rocks and found pigments may contain silica, manganese, lead, arsenic or asbestos."
             " Grind wet, and never sand dry. Have an unknown rock analysed first.",
         ),
-        _material("manganese", "Manganese", "Harmful as dust and as kiln fume."),
-        _material("chromium", "Chromium", "Harmful as dust, and some of it as fume."),
-        _material("cobalt", "Cobalt", "Harmful as dust and on skin contact."),
-        _material("copper", "Copper", "Harmful as dust and fume."),
-        _material("nickel", "Nickel", "Harmful as dust and on skin contact."),
-        _material("vanadium", "Vanadium", "Harmful as dust."),
-        _material("cadmium", "Cadmium", "Harmful as dust and fume. Do not grind or mill it."),
-        _material("barium", "Barium", "Poisonous if swallowed."),
-        _material("lead", "Lead", "Poisonous as dust, as fume and if swallowed."),
+        *(_of_metal(metal) for metal in METALS.values()),
     )
 }
 """Every caution by its code."""

@@ -11,6 +11,8 @@ from claycore.materials.batch import Batch
 from claycore.materials.clay_in_hand import ClayState
 from claycore.measure.formatting import plain
 from claycore.mixing import series, weighing
+from claycore.safety.cautions import CAUTIONS, Caution
+from claycore.safety.metals import metals_in
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Correctable, SetAside, StudioOwned
 
@@ -240,6 +242,14 @@ class MixPart(StudioOwned):
 
     def __str__(self) -> str:
         return self.name
+
+    @property
+    def cautions(self) -> list[Caution]:
+        """What is to be said before it is handled, be it on the shelf or only named."""
+        if self.material:
+            return self.material.cautions
+        named = metals_in(self.name) if self.role == self.Role.COLOURANT else ()
+        return [CAUTIONS[code] for code in named]
 
     @property
     def wanted_g(self) -> float:

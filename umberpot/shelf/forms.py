@@ -5,7 +5,6 @@ from typing import Any, cast
 
 from django import forms
 
-from claycore.materials import colourants
 from claycore.materials.clay_in_hand import ClayState
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
@@ -88,12 +87,12 @@ class MaterialForm(OwnedModelForm):
 
     def guessed_hazards(self) -> list[str]:
         """What the name gives away and nobody ticked."""
-        guessed = colourants.kind_of(self.cleaned_data.get("name", "")).hazards
-        return [code for code in guessed if code not in self.cleaned_data.get("hazards", [])]
+        ticked = self.cleaned_data.get("hazards", [])
+        return [code for code in self.instance.metals if code not in ticked]
 
 
 class ContainerForm(OwnedModelForm):
-    """A container's name and what it Empty weight."""
+    """A container's name and its empty weight."""
 
     tare_g = MeasureField(bounds.MASS, label="Empty weight")
 

@@ -13,7 +13,8 @@ from claycore.judging import purposes
 from claycore.judging.claims import Claim
 from claycore.judging.limits import WARES
 from claycore.materials.clay_in_hand import ClayState
-from claycore.safety.cautions import Caution, named_materials
+from claycore.safety.cautions import CAUTIONS, Caution
+from claycore.safety.metals import metals_in
 from claycore.testing import field_notes
 from umberpot.studio.models import Signed, StudioOwned, StudioQuerySet
 
@@ -168,14 +169,23 @@ class Material(StudioOwned):
         return 1 - self.water_pct / 100 if self.state != ClayState.DRY and self.water_pct else 1.0
 
     @property
+    def metals(self) -> tuple[str, ...]:
+        """The metals that it must be watched for: what was ticked, and what its name says.
+
+        A clay is named after places and colours, so of its name nothing is concluded.
+        """
+        return metals_in("" if self.is_testable else self.name, self.hazards)
+
+    @property
     def cautions(self) -> list[Caution]:
-        """The named materials it must be watched for."""
-        known = named_materials()
-        return [known[code] for code in self.hazards if code in known]
+        """What is to be said of its metals."""
+        return [CAUTIONS[code] for code in self.metals]
 
 
 class StockMovement(Signed):
     """Grams of a material that came (+) or went (−), as it lies on the shelf."""
+
+    NAMED_BY = ("material",)
 
     class Reason(models.TextChoices):
         COUNTED = "counted", "stock counted"
@@ -205,6 +215,8 @@ class FieldSheet(StudioOwned):
 
     Coordinates are in degrees (WGS 84), depth in cm, layers in mm, masses in g, water in litres.
     """
+
+    NAMED_BY = ("material",)
 
     class Leave(models.TextChoices):
         OWN_LAND = "own", "own land"
@@ -284,6 +296,8 @@ class FieldSheet(StudioOwned):
 class Photo(Signed):
     """A photograph of a clay, kept as JPEG with nothing of the camera's own notes in it."""
 
+    NAMED_BY = ("material",)
+
     material = models.ForeignKey(Material, on_delete=models.PROTECT, related_name="photos")
     image = models.BinaryField()
     caption = models.CharField(max_length=120, blank=True)
@@ -303,6 +317,8 @@ class Photo(Signed):
 
 class SupplierClaim(StudioOwned):
     """What the label of a bought body says: cones, and figures in percent."""
+
+    NAMED_BY = ("material",)
 
     material = models.OneToOneField(Material, on_delete=models.CASCADE, related_name="claim")
     cone_low = models.CharField(max_length=4, blank=True, choices=[(c, c) for c in cones.CONES])
@@ -337,6 +353,8 @@ class SupplierClaim(StudioOwned):
 
 class BlendPart(StudioOwned):
     """A clay in a blend of clays, in percent of the dry blend. The first is the clay to mend."""
+
+    NAMED_BY = ("clay",)
 
     blend = models.ForeignKey(Material, on_delete=models.CASCADE, related_name="blend_parts")
     clay = models.ForeignKey(Material, on_delete=models.PROTECT, related_name="blended_into")

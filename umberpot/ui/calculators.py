@@ -8,7 +8,7 @@ what its page shows besides. Docs: docs/formats.md.
 from abc import ABC, abstractmethod
 from collections.abc import Iterator
 from contextlib import contextmanager
-from dataclasses import asdict, dataclass
+from dataclasses import asdict, dataclass, replace
 from typing import Any, ClassVar, Generic, TypeVar
 from urllib.parse import urlencode
 
@@ -149,6 +149,10 @@ class Calculator(ABC, View, Generic[Inputs, Result]):
     def answer(self, inputs: Inputs, result: Result) -> Answer:
         """The contract's answer."""
 
+    def notices(self, request: HttpRequest, solved: Solved[Inputs, Result]) -> list[Notice]:
+        """Warnings that hang on who asks, after those of the answer itself."""
+        return []
+
     @abstractmethod
     def shown(self, inputs: Inputs, result: Result) -> Any:
         """What the page shows besides: rounded, with its working."""
@@ -173,7 +177,7 @@ class Calculator(ABC, View, Generic[Inputs, Result]):
         json = wants_json(request)
         solved = self.attempt(form) if json or form.was_asked() else None
         if json:
-            response: HttpResponse = self._json(form, solved)
+            response: HttpResponse = self._json(request, form, solved)
         elif request.htmx:  # type: ignore[attr-defined]
             response = self._live(request, form, solved)
         else:
@@ -190,10 +194,16 @@ class Calculator(ABC, View, Generic[Inputs, Result]):
         context = {"form": form, "answer": None, **self.page_context(request, form)}
         return render(request, self.page, context, status=400)
 
-    def _json(self, form: CalculatorForm, solved: Solved[Inputs, Result] | None) -> JsonResponse:
+    def _json(
+        self, request: HttpRequest, form: CalculatorForm, solved: Solved[Inputs, Result] | None
+    ) -> JsonResponse:
         if solved is None:
             return JsonResponse({"errors": errors_of(form)}, status=400)
-        return JsonResponse(asdict(self.answer(solved.inputs, solved.result)))
+        return JsonResponse(asdict(self._answer(request, solved)))
+
+    def _answer(self, request: HttpRequest, solved: Solved[Inputs, Result]) -> Answer:
+        answer = self.answer(solved.inputs, solved.result)
+        return replace(answer, warnings=[*answer.warnings, *self.notices(request, solved)])
 
     def answered(
         self, request: HttpRequest, solved: Solved[Inputs, Result] | None
@@ -202,7 +212,7 @@ class Calculator(ABC, View, Generic[Inputs, Result]):
         if solved is None:
             return {"answer": None}
         return {
-            "answer": self.answer(solved.inputs, solved.result),
+            "answer": self._answer(request, solved),
             "shown": self.shown(solved.inputs, solved.result),
         }
 

@@ -93,11 +93,6 @@ def test_percentages_unusual_for_that_kind_of_material(name, pct, unusual):
     assert ("unusual_percentage" in codes(made)) is unusual
 
 
-def test_named_materials_carry_their_caution():
-    made = dose(dry_clay(5000), [Addition("Manganese dioxide", 2)], Convention.ON_DRY_CLAY)
-    assert codes(made) == ["named_material"]
-
-
 def test_many_colourants_that_are_too_much_together_are_asked_about():
     """Twelve of 6.5 % are 78 % in all, though none of them is unusual."""
     twelve = [Addition(f"c{n}", 6.5) for n in range(12)]

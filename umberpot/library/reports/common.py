@@ -1,13 +1,12 @@
 """What several reports say alike: findings, colours, cautions, methods."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable
 from datetime import datetime
 
 from django.utils import timezone
 
 from claycore.measure.formatting import with_u95
 from claycore.measure.uncertainty import Estimate
-from claycore.safety.cautions import CAUTIONS, Caution
 from umberpot.library.models import Finding
 from umberpot.shelf.models import Material
 from umberpot.tiles.models import Tile
@@ -58,8 +57,7 @@ def swatch_of(tile: Tile, lab_hex: str, says: str) -> Swatch:
 
 def cautions(materials: Iterable[Material]) -> Section:
     """What can hurt someone of these materials, each thing once."""
-    codes = dict.fromkeys(code for material in materials for code in material.hazards)
-    known: Sequence[Caution] = [CAUTIONS[code] for code in codes if code in CAUTIONS]
+    known = dict.fromkeys(caution for material in materials for caution in material.cautions)
     return Section("Cautions", [Text(one.text, lead=one.title) for one in known])
 
 

@@ -194,6 +194,9 @@ class AdjustView(MixMaker[AdjustInputs, Change]):
     def takes(self, inputs: AdjustInputs, result: Change) -> dict[str, float]:
         return {inputs.clay_name: result.add_clay_g, **result.add_colourants_g}
 
+    def colourants(self, inputs: AdjustInputs, result: Change) -> list[str]:
+        return [target.name for target in inputs.targets]
+
     def order(self, on_shelf: Shelf, solved: Solved[AdjustInputs, Change]) -> MixOrder:
         inputs, change = solved.inputs, solved.result
         if not change.add_clay_g and not change.add_colourant_g:

@@ -3,7 +3,7 @@
 import json
 import uuid
 from abc import abstractmethod
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from typing import Any, ClassVar, Generic, cast
 
@@ -11,10 +11,12 @@ from django.http import HttpRequest
 from django.urls import reverse
 
 from claycore.materials.clay_in_hand import ClayState
+from claycore.measure.notices import Notice
 from claycore.mixing.dose import Dose, DosedAddition
 from umberpot.mixing.orders import MixOrder, Shelf
 from umberpot.mixing.places import PLACE
 from umberpot.mixing.stock import stock_for
+from umberpot.shelf.hazards import hazard_notices
 from umberpot.shelf.models import Material
 from umberpot.studio.request import StudioRequest
 from umberpot.ui.calculators import Calculator, CalculatorForm, Inputs, Result, Solved
@@ -50,6 +52,14 @@ class MixCalculator(Calculator[Inputs, Result], Generic[Inputs, Result]):
     def takes(self, inputs: Inputs, result: Result) -> Mapping[str, float]:
         """What it would take off the shelf: dry grams by name. Nothing unless a sum is made."""
         return {}
+
+    def colourants(self, inputs: Inputs, result: Result) -> Iterable[str]:
+        """The names of what it colours with, whose hazards are told. Nothing unless a sum says."""
+        return ()
+
+    def notices(self, request: HttpRequest, solved: Solved[Inputs, Result]) -> list[Notice]:
+        """What can hurt someone of the colourants, by their names and by what the shelf says."""
+        return hazard_notices(request, self.colourants(solved.inputs, solved.result))
 
     def answered(
         self, request: HttpRequest, solved: Solved[Inputs, Result] | None

@@ -115,6 +115,9 @@ class DoseView(MixMaker[DoseInputs, Dose]):
     def takes(self, inputs: DoseInputs, result: Dose) -> dict[str, float]:
         return taken_by(result, inputs.clay_name)
 
+    def colourants(self, inputs: DoseInputs, result: Dose) -> list[str]:
+        return [addition.name for addition in inputs.additions]
+
     def order(self, on_shelf: Shelf, solved: Solved[DoseInputs, Dose]) -> MixOrder:
         query = solved.form.query_string()
         return order_of_dose(on_shelf, solved.result, solved.inputs.clay_name, query)

@@ -254,6 +254,9 @@ class GridView(MixCalculator[GridInputs, GridResult]):
     def takes(self, inputs: GridInputs, result: GridResult) -> dict[str, float]:
         return {**result.colourant_g, inputs.clay_name: result.dry_clay_g(inputs)}
 
+    def colourants(self, inputs: GridInputs, result: GridResult) -> list[str]:
+        return [axis.name for axis in inputs.grid.axes]
+
     def answer(self, inputs: GridInputs, result: GridResult) -> GridAnswer:
         plan, poured = result.plan, not result.batches
         warnings = pour_plan.warnings(inputs.grid, plan, inputs.scale_step_g) if poured else []

@@ -125,6 +125,9 @@ class KilosView(MixMaker[KilosInputs, Dose]):
     def takes(self, inputs: KilosInputs, result: Dose) -> dict[str, float]:
         return taken_by(result, inputs.clay_name)
 
+    def colourants(self, inputs: KilosInputs, result: Dose) -> list[str]:
+        return [addition.name for addition in result.additions]
+
     def order(self, on_shelf: Shelf, solved: Solved[KilosInputs, Dose]) -> MixOrder:
         return order_of_dose(on_shelf, solved.result, solved.inputs.clay_name, "")
 

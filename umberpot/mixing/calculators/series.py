@@ -129,6 +129,9 @@ class SeriesView(MixCalculator[SeriesInputs, list[Plan]]):
         plan = result[series.recommend(result)[0]]
         return {inputs.clay_name: plan.clay_g, inputs.colourant: plan.colourant_g}
 
+    def colourants(self, inputs: SeriesInputs, result: list[Plan]) -> list[str]:
+        return [inputs.colourant] if inputs.colourant else []
+
     def answer(self, inputs: SeriesInputs, result: list[Plan]) -> SeriesAnswer:
         recommended, reason = series.recommend(result)
         return SeriesAnswer(

@@ -207,6 +207,9 @@ class SlipView(MixMaker[SlipInputs, SlipResult]):
     def takes(self, inputs: SlipInputs, result: SlipResult) -> dict[str, float]:
         return taken_by(result.dose, inputs.clay_name)
 
+    def colourants(self, inputs: SlipInputs, result: SlipResult) -> list[str]:
+        return [addition.name for addition in result.dose.additions]
+
     def order(self, on_shelf: Shelf, solved: Solved[SlipInputs, SlipResult]) -> MixOrder:
         name, found = solved.inputs.clay_name, solved.result
         clay, let = found.clay, found.let

@@ -96,5 +96,6 @@ def tested_under(studio: Studio, conditions: Conditions) -> Tested:
 
 def named_with(studio: Studio, hazard: str) -> frozenset[str]:
     """The materials that a caution names, like all with cadmium."""
-    rows = Material.objects.of(studio).values_list("name", F("hazards"))
-    return frozenset(name for name, hazards in rows if hazard in (hazards or []))
+    return frozenset(
+        material.name for material in Material.objects.of(studio) if hazard in material.metals
+    )

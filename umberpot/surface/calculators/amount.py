@@ -9,12 +9,14 @@ from django.http import HttpRequest
 from claycore.materials.slip import CLAY_SOLID_DENSITY
 from claycore.measure import bounds
 from claycore.measure.formatting import adding_up, plain
+from claycore.measure.notices import Notice
 from claycore.mixing.cost import AREA, THICKNESS
 from claycore.surface import amounts
 from claycore.surface.amounts import Coating, SlipAmount
 from umberpot.mixing.calculators.additions import AdditionsField
+from umberpot.shelf.hazards import hazard_notices
 from umberpot.surface.places import PLACE
-from umberpot.ui.calculators import Answer, Calculator, CalculatorForm
+from umberpot.ui.calculators import Answer, Calculator, CalculatorForm, Solved
 from umberpot.ui.fields.counts import CountField
 from umberpot.ui.fields.measures import MeasureField
 
@@ -87,6 +89,9 @@ class AmountView(Calculator[Coating, SlipAmount]):
             additions=[AddedMass(name, grams) for name, grams in result.additions_g.items()],
             warnings=[],
         )
+
+    def notices(self, request: HttpRequest, solved: Solved[Coating, SlipAmount]) -> list[Notice]:
+        return hazard_notices(request, solved.inputs.pcts or ())
 
     def shown(self, inputs: Coating, result: SlipAmount) -> dict[str, Any]:
         named = {"Dry clay": result.dry_clay_g, **result.additions_g, "Water": result.water_g}

@@ -1,0 +1,79 @@
+"""Which names give a metal away. What holds what is from memory; the safety data sheet decides."""
+
+import pytest
+
+from claycore.materials.colourants import STAIN, kind_of
+from claycore.safety.cautions import CAUTIONS, named_materials
+from claycore.safety.metals import METALS, metals_in, suspicion_of
+from claycore.safety.of_materials import material_notices
+
+
+@pytest.mark.parametrize(
+    ("name", "metals"),
+    [
+        ("cadmium red stain", ("cadmium",)),
+        ("nickel oxide", ("nickel",)),
+        ("MnO2", ("manganese",)),
+        ("cobalt blue stain", ("cobalt",)),
+        ("chrome green stain", ("chromium",)),
+        ("Black Ni–Cr–Co", ("chromium", "cobalt", "nickel")),
+        ("Cr-Sn pink", ("chromium",)),
+        ("Zr/V turquoise", ("vanadium",)),
+        ("coco3, fine", ("cobalt",)),
+        ("Raw umber", ("manganese",)),
+        ("Lead bisilicate frit", ("lead",)),
+        ("barium carbonate", ("barium",)),
+        ("Lead-free frit", ()),
+        ("cadmium free red", ()),
+        ("Leaded window", ()),
+        ("Red iron oxide", ()),
+        ("Co-op blue", ()),
+        ("Rutile", ()),
+    ],
+)
+def test_a_metal_is_found_by_words_formulas_and_symbols(name, metals):
+    assert metals_in(name) == metals
+
+
+def test_what_is_known_of_a_material_counts_beside_its_name():
+    assert metals_in("Tern Red", ["cadmium"]) == ("cadmium",)
+    assert metals_in("Cobalt Tern", ["cadmium", "cobalt"]) == ("cobalt", "cadmium")
+
+
+@pytest.mark.parametrize("metal", METALS.values(), ids=lambda metal: metal.code)
+def test_every_caution_of_a_material_is_reached_by_each_of_its_names(metal):
+    said = CAUTIONS[metal.code].text
+    names = [*metal.words, *(f"{word} stain" for word in metal.words), *metal.formulas]
+    names.append(f"{metal.symbol}-Sn")
+    for name in names:
+        assert said in [n.message.split(": ", 1)[1] for n in material_notices([name])], name
+
+
+def test_no_caution_of_a_material_is_without_a_metal():
+    assert named_materials().keys() == METALS.keys()
+
+
+def test_the_family_still_sets_what_is_usual():
+    """A stain of a metal is dosed as a stain, and warned of as the metal."""
+    assert kind_of("cobalt blue stain") is STAIN
+
+
+@pytest.mark.parametrize(
+    ("name", "word"),
+    [("Quay black", "manganese"), ("Buoy red stain", "cadmium"), ("Straw yellow", "vanadium")],
+)
+def test_a_stain_is_doubted_by_its_colour_where_its_name_says_no_more(name, word):
+    (notice,) = material_notices([name])
+    assert notice.code == "may_contain"
+    assert word in notice.message
+    assert "safety data sheet decides" in notice.message
+
+
+@pytest.mark.parametrize("name", ["Red iron oxide", "Cobalt black", "Quay Blue", "Reddish"])
+def test_a_name_that_says_what_it_is_or_nothing_is_not_doubted(name):
+    assert suspicion_of(name) == ""
+
+
+def test_what_is_known_ends_the_doubt_and_a_name_is_told_once():
+    (notice,) = material_notices(["Buoy red", "Buoy red"], {"Buoy red": ["cadmium"]})
+    assert notice.code == "named_material"
