@@ -13,7 +13,6 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 import numpy as np
-from scipy import special
 
 from claycore.colour.difference import SAME_UNLESS_TOUCHING, ciede2000
 from claycore.colour.notation import Lab
@@ -82,9 +81,12 @@ class Apart:
 
 def _t(probability: float, degrees: float) -> float:
     """A quantile of Student's t; of the normal distribution for infinite degrees."""
+    # SciPy takes a while to import, so only who needs it does.
+    from scipy.special import ndtri, stdtrit
+
     if math.isinf(degrees):
-        return float(special.ndtri(probability))
-    return float(special.stdtrit(_AXES * degrees, probability))
+        return float(ndtri(probability))
+    return float(stdtrit(_AXES * degrees, probability))
 
 
 def mean_colour(tiles: Sequence[Lab]) -> Lab:
@@ -140,8 +142,10 @@ def _quantile(probability: float, noise: Noise, of: int, against: int) -> float:
     axis = noise.of_axis(of, against)
     if axis == 0:
         return noise.visible_from
+    from scipy.special import chndtrix
+
     centre = (noise.visible_from / axis) ** 2
-    return axis * math.sqrt(float(special.chndtrix(probability, _AXES, centre)))
+    return axis * math.sqrt(float(chndtrix(probability, _AXES, centre)))
 
 
 def apart(one: Sequence[Lab], other: Sequence[Lab], noise: Noise) -> Apart:

@@ -7,7 +7,6 @@ from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy import optimize
 
 from claycore.colour.difference import ciede2000, ciede2000_of
 from claycore.colour.notation import Lab
@@ -131,7 +130,10 @@ def _refined(palette: Palette, want: Lab, max_pct: float, rough: _Rough) -> Cand
         found = palette.predict(dict(zip(rough.names, pcts, strict=True)))
         return ciede2000(want, found.lab) ** 2
 
-    found = optimize.minimize(
+    # SciPy takes a while to import, so only who needs it does.
+    from scipy.optimize import minimize
+
+    found = minimize(
         off,
         np.array(rough.pcts),
         method="SLSQP",

@@ -134,7 +134,7 @@ class EqualPieces:
         # Welch and Satterthwaite: each part counts by its share and by how surely it is known.
         doubt = known**2 / spread.degrees + (self.squares**2 / own if own else 0.0)
         degrees = (known + self.squares) ** 2 / doubt
-        error = _students_t(degrees) * math.sqrt(variance / self.pieces)
+        error = students_t(degrees) * math.sqrt(variance / self.pieces)
         return Estimate(
             self.mean,
             max(self.instruments_u95, error * spread.usual.slope(self.mean)),
@@ -160,8 +160,8 @@ def equal_pieces(estimates: Sequence[Estimate], usual: UsualSpread) -> EqualPiec
     )
 
 
-def _students_t(degrees: float) -> float:
-    """Student's t that 2.5 % lie above."""
+def students_t(degrees: float) -> float:
+    """Student's t that 2.5 % lie above, by degrees of freedom. Source: any text on statistics."""
     # SciPy takes a while to import, so only who needs it does.
     from scipy.special import stdtrit
 

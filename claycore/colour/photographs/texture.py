@@ -8,7 +8,6 @@ from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy import ndimage
 
 from claycore.colour.photographs.patches import Patch, Picture
 from claycore.colour.spaces import lab_from_linear, linear_from_srgb
@@ -58,7 +57,10 @@ def texture_of(picture: Picture, patch: Patch, mm_per_pixel: float | None = None
     Source: as at the head of this file.
     """
     lightness = _lightness(picture, patch)
-    ground = ndimage.gaussian_filter(lightness, max(2.0, patch.radius * _GROUND_SHARE))
+    # SciPy takes a while to import, so only who needs it does.
+    from scipy.ndimage import gaussian_filter
+
+    ground = gaussian_filter(lightness, max(2.0, patch.radius * _GROUND_SHARE))
     off = lightness - ground
     return Texture(_speckle(off, mm_per_pixel), *_streaks(lightness))
 
@@ -73,12 +75,14 @@ def _lightness(picture: Picture, patch: Patch) -> NDArray[Any]:
 
 
 def _speckle(off: NDArray[Any], mm_per_pixel: float | None) -> Speckle:
+    from scipy.ndimage import label
+
     spread = 1.4826 * float(np.median(np.abs(off - np.median(off))))
     bound = max(LEAST_CONTRAST, _SIGMAS * spread)
     dark, light = off < -bound, off > bound
     darker = bool(dark.sum() >= light.sum())
     found = dark if darker else light
-    labels, _ = ndimage.label(found)
+    labels, _ = label(found)
     sizes = np.bincount(labels.ravel())[1:]
     is_speck = sizes >= LEAST_SPECK
     specks = np.isin(labels, np.flatnonzero(is_speck) + 1)
@@ -93,12 +97,14 @@ def _speckle(off: NDArray[Any], mm_per_pixel: float | None) -> Speckle:
 
 def _streaks(lightness: NDArray[Any]) -> tuple[float, float]:
     """How far the slopes of lightness point one way, and the spread of lightness across that."""
-    smooth = ndimage.gaussian_filter(lightness, 2.0)
+    from scipy.ndimage import gaussian_filter, rotate
+
+    smooth = gaussian_filter(lightness, 2.0)
     down, right = np.gradient(smooth)
     a, b, c = float((right**2).mean()), float((right * down).mean()), float((down**2).mean())
     if a + c < 1e-9:
         return 0.0, 0.0
     one_way = float(np.hypot(a - c, 2 * b) / (a + c))
     along = 0.5 * np.degrees(np.arctan2(2 * b, a - c)) + 90
-    turned = ndimage.rotate(smooth, along, reshape=False, mode="reflect", order=1)
+    turned = rotate(smooth, along, reshape=False, mode="reflect", order=1)
     return one_way, float(turned.mean(axis=1).std())

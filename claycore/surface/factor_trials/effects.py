@@ -11,8 +11,8 @@ from itertools import combinations
 from typing import Any
 
 import numpy as np
-from scipy import stats
 
+from claycore.measure.replicates import students_t
 from claycore.measure.uncertainty import Estimate
 from claycore.surface.factor_trials.design import CONTROL, SIGNIFICANT, Cell, Design
 from claycore.surface.factor_trials.interactions import interaction_chance
@@ -165,7 +165,10 @@ Score = Callable[[Sequence[float]], np.ndarray]
 
 
 def _as_ranked(values: Sequence[float]) -> np.ndarray:
-    ranked: np.ndarray = stats.rankdata(values)
+    # SciPy takes a while to import, so only who needs it does.
+    from scipy.stats import rankdata
+
+    ranked: np.ndarray = rankdata(values)
     return ranked
 
 
@@ -224,11 +227,19 @@ def _pair(alike: Sequence[Mapping[int, float]], two: tuple[int, int], measured: 
     better = sum(first < second for first, second in both)
     share = None
     if worse + better:
-        interval = stats.binomtest(worse, worse + better).proportion_ci()
-        share = (float(interval.low), float(interval.high))
+        share = _share_of_worse(worse, worse + better)
     differences = [first - second for first, second in both]
     difference = _mean_of(differences) if measured else None
     return Pair(*two, worse, better, len(both) - worse - better, share, difference)
+
+
+def _share_of_worse(worse: int, unequal: int) -> tuple[float, float]:
+    """The interval of the share, about 95 %: the exact one of a binomial (Clopper, Pearson)."""
+    # SciPy takes a while to import, so only who needs it does.
+    from scipy.stats import binomtest
+
+    interval = binomtest(worse, unequal).proportion_ci()
+    return float(interval.low), float(interval.high)
 
 
 def _mean_of(differences: Sequence[float]) -> Estimate | None:
@@ -237,9 +248,7 @@ def _mean_of(differences: Sequence[float]) -> Estimate | None:
     if count < 2:
         return None
     standard = float(np.std(differences, ddof=1)) / count**0.5
-    return Estimate(
-        float(np.mean(differences)), float(stats.t.ppf(0.975, count - 1)) * standard, count
-    )
+    return Estimate(float(np.mean(differences)), students_t(count - 1) * standard, count)
 
 
 def _interaction(results: Sequence[Result], pair: tuple[int, int], score: Score) -> Interaction:

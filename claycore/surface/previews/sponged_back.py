@@ -11,7 +11,6 @@ from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.ndimage import gaussian_filter
 
 from claycore.measure.bounds import Bound
 
@@ -52,6 +51,9 @@ def proud(form: Form, height: int, width: int) -> NDArray[Any]:
 
 def _noise(rng: np.random.Generator, height: int, width: int, grain_px: float) -> NDArray[Any]:
     """Unevenness from −1 to 1 of about this grain."""
+    # SciPy takes a while to import, so only who needs it does.
+    from scipy.ndimage import gaussian_filter
+
     rough = gaussian_filter(rng.normal(size=(height, width)), (grain_px, 2 * grain_px))
     found: NDArray[Any] = rough / max(1e-9, float(np.abs(rough).max()))
     return found

@@ -14,7 +14,6 @@ from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.ndimage import map_coordinates
 
 from claycore.measure.bounds import Bound
 
@@ -113,6 +112,9 @@ def _unwedged(block: Block, x: NDArray[Any], y: NDArray[Any]) -> NDArray[Any]:
     grid_y, grid_x = np.meshgrid(np.linspace(0, high, rows), across, indexing="ij")
     came_from = _back_along_the_flow(block, grid_x, grid_y)
     places = [y / high * (rows - 1), x / _GRID_MM]
+    # SciPy takes a while to import, so only who needs it does.
+    from scipy.ndimage import map_coordinates
+
     found: NDArray[Any] = map_coordinates(came_from, places, order=1, mode="nearest")
     return found
 
