@@ -102,6 +102,8 @@ def _new_token() -> str:
 class CalendarFeed(Signed):
     """A secret address at which a phone's calendar finds what is due; useless once revoked."""
 
+    NAMED_BY = ("studio",)
+
     token = models.CharField(max_length=64, unique=True, default=_new_token)
     revoked_at = models.DateTimeField(null=True)
 

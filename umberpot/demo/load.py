@@ -48,6 +48,8 @@ from umberpot.surface.plans.services import add_coat, make_plan
 from umberpot.tiles import services as tiles
 from umberpot.tiles.models import Step, Tile, Trial
 from umberpot.tiles.plans.services import TrialOrder, start_grid, start_series
+from umberpot.tiles.readings import services as readings
+from umberpot.tiles.readings.services import Entry
 from umberpot.ui.calculators import Calculator, Inputs, Result, Solved
 
 
@@ -217,7 +219,7 @@ class DemoLoader:
             Quantity.LENGTH_DRY: row.length_dry,
             Quantity.MASS_DRY: row.mass_dry,
         }
-        tiles.record(tile, None, self.entries(dry), self.user)
+        readings.record(tile, None, self.entries(dry), self.user)
         backdate(tile.readings.all(), dry_days_ago, "made_at")
         for after in row.firings:
             firing = self.firing(after.cone, after.days_ago)
@@ -227,11 +229,11 @@ class DemoLoader:
                 Quantity.MASS_FIRED: after.dry,
                 Quantity.MASS_SOAKED: after.soaked,
             }
-            tiles.record(tile, firing, self.entries(fired, after.method), self.user)
+            readings.record(tile, firing, self.entries(fired, after.method), self.user)
             for colour, bare in ((after.colour, False), (after.bare_colour, True)):
                 if colour:
-                    tiles.record_colour(tile, firing, colour, None, self.user, of_bare_half=bare)
-            tiles.record_remarks(tile, firing, set(row.surface), set(), self.user)
+                    readings.record_colour(tile, firing, colour, None, self.user, of_bare_half=bare)
+            readings.record_remarks(tile, firing, set(row.surface), set(), self.user)
             backdate(tile.readings.filter(firing=firing), after.days_ago - 1, "made_at")
             backdate(tile.colours.filter(firing=firing), after.days_ago - 1, "made_at")
 
@@ -296,12 +298,10 @@ class DemoLoader:
                 made_by=self.user,
             )
 
-    def entries(
-        self, figures: Mapping[str, float | None], method: str = ""
-    ) -> dict[str, tiles.Entry]:
+    def entries(self, figures: Mapping[str, float | None], method: str = "") -> dict[str, Entry]:
         """Figures by quantity as the services take them, off the studio's own instruments."""
         return {
-            quantity: tiles.Entry(
+            quantity: Entry(
                 value,
                 self.studio.ruler_step_mm
                 if not READINGS[quantity].is_mass

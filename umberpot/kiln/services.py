@@ -8,7 +8,7 @@ from django.db import transaction
 
 from umberpot.kiln.models import Firing, FiringChange, LoadedPiece, Loading
 from umberpot.tiles.models import Tile
-from umberpot.tiles.services import note_steps
+from umberpot.tiles.steps import note_steps
 
 RECORDED = ("cone", "atmosphere", "fired_on", "note")
 """What is recorded of a firing, and can be corrected."""

@@ -142,6 +142,9 @@ class SetAsideQuerySet(StudioQuerySet):
 class StudioOwned(Followed):
     """Base of every row that belongs to a studio."""
 
+    NAMED_BY: ClassVar[tuple[str, ...]] = ()
+    """The rows that it is named by, so that the journal fetches them for many rows at once."""
+
     studio = models.ForeignKey(Studio, on_delete=models.PROTECT, related_name="+")
 
     objects: ClassVar[Any] = StudioQuerySet.as_manager()

@@ -131,6 +131,8 @@ class ClayTest(StudioOwned):
     ``method`` is how bars are soaked first; ``span_mm`` how far apart bend bars are supported.
     """
 
+    NAMED_BY = ("clay",)
+
     trial = models.OneToOneField(Trial, on_delete=models.PROTECT, related_name="test")
     clay = models.ForeignKey(Material, on_delete=models.PROTECT, related_name="tests")
     method = models.CharField(max_length=24, choices=soaking.choices)
@@ -255,6 +257,7 @@ class TileReading(Correctable):
     """Base of what was read off a tile. ``firing`` is None for what was read before any."""
 
     firing = models.ForeignKey(Firing, on_delete=models.PROTECT, null=True, related_name="+")
+    tile_id: int
 
     class Meta(Correctable.Meta):
         abstract = True
@@ -484,6 +487,8 @@ class Remark(Signed):
 
 class DryingWeighing(Signed):
     """A drying bar on the scale: two of them, far enough apart and alike, make it bone dry."""
+
+    NAMED_BY = ("tile",)
 
     tile = models.ForeignKey(Tile, on_delete=models.PROTECT, related_name="drying_weighings")
     grams = models.FloatField()

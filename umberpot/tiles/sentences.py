@@ -10,6 +10,14 @@ STALE = (
 )
 
 
+def changed_elsewhere(codes: list[str]) -> str:
+    """Bars that another window recorded meanwhile."""
+    return (
+        f"{', '.join(codes)} changed in another window, so your entry was not saved."
+        " Reload the page to see the current reading."
+    )
+
+
 def tile_set_aside(code: str, *, aside: bool) -> str:
     """A tile went out of sight, or came back."""
     return f"{code} is set aside; its record stays." if aside else f"{code} is restored."

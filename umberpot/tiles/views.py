@@ -4,7 +4,6 @@ import uuid
 from typing import Any
 
 from django.contrib import messages
-from django.db import transaction
 from django.db.models import Count
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
@@ -24,6 +23,13 @@ from umberpot.tiles.filters import TilesFilter
 from umberpot.tiles.forms import COLOURS, DryForm, FiredForm, MakeTilesForm, StageForm
 from umberpot.tiles.models import ColourReading, ColourWords, Glazing, Reading, Step, Tile, Trial
 from umberpot.tiles.progress import TileProgress, progress_of
+from umberpot.tiles.readings.services import (
+    Entry,
+    PieceEntries,
+    StaleReading,
+    colour_entry,
+    record_piece,
+)
 from umberpot.ui.paging import page_of
 
 PLACE = "Tiles"
@@ -189,35 +195,31 @@ def _save_readings(
     if not form.is_valid():
         return False
     try:
-        with transaction.atomic():
-            changed = services.record(progress.tile, firing, _entries(form), request.user)
-            if firing and isinstance(form, FiredForm):
-                changed += _save_seen(request, progress.tile, firing, form)
-    except services.StaleReading as stale:
+        changed = record_piece(firing, _noted(progress.tile, form), request.user)
+    except StaleReading as stale:
         form.add_error(stale.quantity, sentences.STALE)
         return False
     messages.success(request, sentences.RECORDED if changed else sentences.NOTHING_CHANGED)
     return True
 
 
-def _save_seen(request: StudioRequest, tile: Tile, firing: Firing, form: FiredForm) -> list[str]:
-    """Records the colours and the surface, and gives back the fields of what changed."""
+def _noted(tile: Tile, form: StageForm) -> PieceEntries:
+    """What a form says of its tile: figures, and after a firing colours and surface."""
+    if not isinstance(form, FiredForm):
+        return PieceEntries(tile, _entries(form))
     made, withdrawn = form.surface_changes()
-    seen = services.record_remarks(tile, firing, made, withdrawn, request.user)
-    entered = {name: form.cleaned_data.get(name) for name in COLOURS}
-    return ["surface"] * seen + [
-        name
-        for name, colour in entered.items()
-        if colour
-        and services.record_colour(
-            tile,
-            firing,
-            colour,
+    colours = [
+        colour_entry(
+            form.studio,
+            tile.code,
+            typed,
             form.cleaned_data[f"seen_{name}"],
-            request.user,
             of_bare_half=COLOURS[name],
         )
+        for name in COLOURS
+        if (typed := form.cleaned_data.get(name))
     ]
+    return PieceEntries(tile, _entries(form), colours, made, withdrawn)
 
 
 def _twins_of(tile: Tile) -> list[Bar]:
@@ -227,9 +229,9 @@ def _twins_of(tile: Tile) -> list[Bar]:
     return [bar_of(twin) for twin in alike.with_history()]
 
 
-def _entries(form: StageForm) -> dict[str, services.Entry]:
+def _entries(form: StageForm) -> dict[str, Entry]:
     return {
-        quantity: services.Entry(
+        quantity: Entry(
             value=value,
             step=form.step(quantity),
             seen=form.cleaned_data.get(f"seen_{quantity}"),

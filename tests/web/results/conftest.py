@@ -9,10 +9,11 @@ from claycore.testing.readings import Quantity
 from tests.factories import FiringFactory, MaterialFactory
 from umberpot.kiln import services as kiln
 from umberpot.kiln.services import load_and_fire
-from umberpot.tiles import services
 from umberpot.tiles.bar_tests.services import BarOrder, shape_bars, start_test
 from umberpot.tiles.models import Tile, Trial
-from umberpot.tiles.services import Entry, TileOrder, make_tiles, record_colour
+from umberpot.tiles.readings import services
+from umberpot.tiles.readings.services import Entry, record_colour
+from umberpot.tiles.services import TileOrder, make_tiles
 
 
 @pytest.fixture

@@ -26,12 +26,12 @@ from tests.pages import words_of
 from umberpot.kiln import services as kiln
 from umberpot.kiln.models import Firing
 from umberpot.shelf.models import Material
-from umberpot.tiles import services
 from umberpot.tiles.bar_tests.services import BarOrder, shape_bars, start_test
 from umberpot.tiles.clay_figures import bring_up_to_date
 from umberpot.tiles.clay_records import clay_records
 from umberpot.tiles.models import Tile, Trial
-from umberpot.tiles.services import Entry
+from umberpot.tiles.readings import services
+from umberpot.tiles.readings.services import Entry
 
 MATURES = (("04", 8, 11), ("1", 9.5, 6), ("6", 12, 1.0), ("10", 12.3, 0.6))
 BLOATS = (("04", 8, 9), ("6", 13.4, 0.9), ("10", 9, 4.7))

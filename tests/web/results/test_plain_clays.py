@@ -7,7 +7,7 @@ from tests.factories import FiringFactory
 from umberpot.kiln.services import load_and_fire
 from umberpot.results.colours.plain_clays import plain_colours
 from umberpot.tiles.models import Tile
-from umberpot.tiles.services import record_colour
+from umberpot.tiles.readings.services import record_colour
 
 
 def test_the_list_shows_what_each_clay_fires_to_at_each_cone(signed_in, tested, user):

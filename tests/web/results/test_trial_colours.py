@@ -14,7 +14,8 @@ from umberpot.results.colours.fired import after_the_last_firing, fired_colours
 from umberpot.results.colours.noise import studio_record
 from umberpot.studio.models import Studio
 from umberpot.tiles.models import Tile, Trial
-from umberpot.tiles.services import TileOrder, make_tiles, record_colour
+from umberpot.tiles.readings.services import record_colour
+from umberpot.tiles.services import TileOrder, make_tiles
 
 
 @pytest.fixture

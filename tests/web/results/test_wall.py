@@ -19,7 +19,8 @@ from umberpot.results.wall.arrangements import ARRANGEMENTS
 from umberpot.results.wall.exports import EXPORTS
 from umberpot.results.wall.forms import MOST_TILES, query_of
 from umberpot.tiles.models import Trial
-from umberpot.tiles.services import TileOrder, make_tiles, record_colour
+from umberpot.tiles.readings.services import record_colour
+from umberpot.tiles.services import TileOrder, make_tiles
 
 COLOURS = {"pale": "80, 2, 10", "dark": "30, 4, 6", "strong": "52, 44, 30"}
 

@@ -10,7 +10,7 @@ from claycore.judging.ware import CHAINS
 from claycore.testing.readings import Quantity
 from tests.pages import words_of
 from tests.web.results.test_calculators import answer, ask
-from umberpot.tiles.services import Entry, record
+from umberpot.tiles.readings.services import Entry, record
 
 URL = "/results/ware/"
 LEAST = {"ware": "stoneware", "school": "strict"}

@@ -13,7 +13,8 @@ from umberpot.mixing.components import kept_mix_bar
 from umberpot.mixing.models import Mix
 from umberpot.tiles.fired_looks import note_mixes, note_stains
 from umberpot.tiles.models import Trial
-from umberpot.tiles.services import TileOrder, make_tiles, record_colour
+from umberpot.tiles.readings.services import record_colour
+from umberpot.tiles.services import TileOrder, make_tiles
 
 
 @pytest.fixture

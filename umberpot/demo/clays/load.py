@@ -20,9 +20,9 @@ from umberpot.kiln.models import Firing
 from umberpot.mixing.line_blends import LineOrder, make_line
 from umberpot.mixing.models import Mix
 from umberpot.shelf.models import FieldSheet, Material, SupplierClaim
-from umberpot.tiles import services as tiles
 from umberpot.tiles.bar_tests import services as bars
 from umberpot.tiles.models import ClayTest, Reading, Tile, Trial
+from umberpot.tiles.readings import services as readings
 
 MARK_MM = 100.0
 WET_G = 112.0
@@ -106,11 +106,11 @@ class ClayLoader:
         }
         if bar.role == bar_roles.BEND.code:
             figures = {q: v for q, v in figures.items() if not READINGS[q].is_mass}
-        tiles.record(bar, None, self._entries(figures), self.user)
+        readings.record(bar, None, self._entries(figures), self.user)
         self._looked_at(bar, None, ())
 
     def _looked_at(self, bar: Tile, firing: Firing | None, seen: Sequence[str]) -> None:
-        tiles.record_remarks(bar, firing, set(seen) or {RemarkCode.LOOKED}, set(), self.user)
+        readings.record_remarks(bar, firing, set(seen) or {RemarkCode.LOOKED}, set(), self.user)
 
     def _after_firing(self, bar: Tile, row: DemoClay, at: AtCone, off: float) -> None:
         firing = self.loader.firing(at.cone, row.days_ago - 4 - row.cones.index(at))
@@ -120,7 +120,7 @@ class ClayLoader:
                 Quantity.SAG: at.sag_mm or 1.0,
                 Quantity.THICKNESS: 9.5,
             }
-            tiles.record(bar, firing, self._entries(sagged), self.user)
+            readings.record(bar, firing, self._entries(sagged), self.user)
             return
         dry_g = (WET_G / (1 + row.plasticity_pct / 100) + off * DRY_OFF) * (1 - row.loss_pct / 100)
         length = MARK_MM - at.total_pct + 0.25 * off
@@ -129,22 +129,22 @@ class ClayLoader:
             Quantity.LENGTH_FIRED: _on_the_ruler(length),
             Quantity.MASS_FIRED: round(dry_g, 1),
         }
-        tiles.record(bar, firing, self._entries(figures), self.user)
+        readings.record(bar, firing, self._entries(figures), self.user)
         wet: dict[str, float | None] = {Quantity.MASS_SOAKED: round(soaked, 1)}
         if at.hung_share:
             wet[Quantity.MASS_HUNG] = round(dry_g * at.hung_share, 1)
-        tiles.record(bar, firing, self._entries(wet, "boil_soak"), self.user)
+        readings.record(bar, firing, self._entries(wet, "boil_soak"), self.user)
         if at.cold_pct:
             cold: dict[str, float | None] = {
                 Quantity.MASS_SOAKED: round(dry_g * (1 + at.cold_pct / 100), 1)
             }
-            tiles.record(bar, firing, self._entries(cold, "cold_soak"), self.user)
-        tiles.record_colour(bar, firing, at.colour, None, self.user)
+            readings.record(bar, firing, self._entries(cold, "cold_soak"), self.user)
+        readings.record_colour(bar, firing, at.colour, None, self.user)
         self._looked_at(bar, firing, at.remarks)
 
     def _entries(
         self, figures: Mapping[str, float | None], method: str = ""
-    ) -> dict[str, tiles.Entry]:
+    ) -> dict[str, readings.Entry]:
         return self.loader.entries(figures, method)
 
     def _line(self) -> None:
@@ -172,7 +172,7 @@ class ClayLoader:
                 Quantity.MASS_WET: 118.0 + bar.pk % 3,
                 Quantity.LENGTH_WET: MARK_MM,
             }
-            tiles.record(bar, None, self._entries(wet), self.user)
+            readings.record(bar, None, self._entries(wet), self.user)
         self._timer("drying", test.trial.name, 42.0, test)
         about, hours = story.BOILING
         self._timer("boil_soak", about, hours, ClayTest.objects.get(trial__name=about))

@@ -53,6 +53,8 @@ class Loading(StudioOwned):
     mm; None where nobody noted them.
     """
 
+    NAMED_BY = ("tile", "firing")
+
     tile = models.ForeignKey("tiles.Tile", on_delete=models.PROTECT, related_name="loadings")
     firing = models.ForeignKey(Firing, on_delete=models.PROTECT, related_name="loadings")
     shelf = models.PositiveSmallIntegerField(null=True)

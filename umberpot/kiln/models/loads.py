@@ -25,6 +25,8 @@ class LoadState(models.TextChoices):
 class Load(Signed):
     """Pieces that are to be fired together in a kiln, until they are: then it has its firing."""
 
+    NAMED_BY = ("kiln",)
+
     kiln = models.ForeignKey(Kiln, on_delete=models.PROTECT, related_name="loads")
     cone = models.CharField(max_length=4, choices=[(c, c) for c in cones.CONES])
     atmosphere = models.CharField(
@@ -76,6 +78,8 @@ class LoadedPiece(StudioOwned):
     is in the tray. A piece is in one load that is still planned; when that is fired or cancelled,
     these rows go.
     """
+
+    NAMED_BY = ("load__kiln", "tile")
 
     load = models.ForeignKey(Load, on_delete=models.CASCADE, related_name="pieces")
     tile = models.OneToOneField(

@@ -27,6 +27,8 @@ class FiringLog(Signed):
     with a file. ``seconds`` is how far the kiln's own clock had come when it was last heard of.
     """
 
+    NAMED_BY = ("load__kiln", "firing")
+
     load = models.ForeignKey(Load, on_delete=models.PROTECT, null=True, related_name="logs")
     firing = models.ForeignKey(Firing, on_delete=models.PROTECT, null=True, related_name="logs")
     state = models.CharField(max_length=8, choices=LogState.choices)

@@ -13,7 +13,8 @@ from umberpot.kiln.loading.services import recipe_of
 from umberpot.kiln.models import Firing, Kiln, Loading, WitnessCone
 from umberpot.kiln.services import tell
 from umberpot.tiles.models import Reading, Tile
-from umberpot.tiles.services import record_remarks, remake, set_tile_aside
+from umberpot.tiles.readings.services import record_remarks
+from umberpot.tiles.services import remake, set_tile_aside
 
 MOST_PIECES = 2000
 MOST_FIRINGS = 60

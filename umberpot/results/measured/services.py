@@ -10,7 +10,7 @@ from umberpot.studio.models import Studio
 from umberpot.tiles.colours import MeasuredColour
 from umberpot.tiles.models import ColourSource, Tile
 from umberpot.tiles.progress import halves_differ, progress_of
-from umberpot.tiles.services import record_measured_colour
+from umberpot.tiles.readings.services import ColourEntry, record_last_colours
 
 
 class NotFired(Exception):
@@ -37,16 +37,18 @@ def record(studio: Studio, measured: Mapping[str, Measured], by: User) -> int:
     ]
     if missing:
         raise NotFired(missing)
-    recorded = 0
-    for one in measured.values():
-        tile = fired[one.code]
-        progress, firing = progress_of(tile), tile.last_firing
-        current = progress.bare_colour if one.of_bare_half else progress.colour
-        if firing is None or (current and current.lab == one.lab):
-            continue
-        colour = MeasuredColour(
-            one.lab, one.written, ColourSource.INSTRUMENT, of_bare_half=one.of_bare_half
-        )
-        record_measured_colour(tile, firing, colour, current.pk if current else None, by)
-        recorded += 1
-    return recorded
+    entries = [(fired[one.code], _entry(fired[one.code], one)) for one in measured.values()]
+    new = [(tile, entry) for tile, entry in entries if entry]
+    return len(record_last_colours(new, by))
+
+
+def _entry(tile: Tile, one: Measured) -> ColourEntry | None:
+    """What is to be recorded; None where the same colour stands there."""
+    progress = progress_of(tile)
+    current = progress.bare_colour if one.of_bare_half else progress.colour
+    if current and current.lab == one.lab:
+        return None
+    colour = MeasuredColour(
+        one.lab, one.written, ColourSource.INSTRUMENT, of_bare_half=one.of_bare_half
+    )
+    return ColourEntry(colour, current.pk if current else None)

@@ -14,6 +14,8 @@ from umberpot.tiles.models import BARE_HALF, ColourReading, Tile, Trial
 class Photograph(Signed):
     """Tiles of a trial beside a reference, kept as upright sRGB JPEG without the camera's notes."""
 
+    NAMED_BY = ("trial",)
+
     trial = models.ForeignKey(Trial, on_delete=models.PROTECT, related_name="photographs")
     image = models.BinaryField()
     width = models.PositiveIntegerField()
@@ -40,6 +42,8 @@ class Photograph(Signed):
 
 class Scale(StudioOwned):
     """Two points of a photograph, in its pixels, and how many mm lie between them."""
+
+    NAMED_BY = ("photograph__trial",)
 
     photograph = models.OneToOneField(Photograph, on_delete=models.CASCADE, related_name="scale")
     from_x = models.FloatField()
@@ -72,6 +76,8 @@ class Ring(StudioOwned):
     A tile with a bare half may have a ring on either half. ``reading`` is the colour that was
     recorded from it, None while none was.
     """
+
+    NAMED_BY = ("photograph__trial", "tile")
 
     photograph = models.ForeignKey(Photograph, on_delete=models.CASCADE, related_name="rings")
     tile = models.ForeignKey(Tile, on_delete=models.PROTECT, null=True, related_name="rings")

@@ -23,7 +23,7 @@ from umberpot.results.models import Photograph, Ring, Scale
 from umberpot.results.photographs.forms import Ruled, Spot
 from umberpot.tiles.colours import MeasuredColour
 from umberpot.tiles.models import ColourSource, Trial
-from umberpot.tiles.services import record_measured_colour
+from umberpot.tiles.readings.services import ColourEntry, record_last_colours
 
 
 @dataclass(frozen=True)
@@ -121,23 +121,38 @@ def save(
     found = read(photograph, marked)
     photograph.rings.all().delete()
     _keep_scale(photograph, marked.ruled)
-    for reference in marked.references.values():
-        keep_reference(photograph, reference)
-    recorded = 0
-    for key, patch in marked.tiles.items():
-        spot, colour = spots[key], found.tiles[key]
-        where = {"studio_id": photograph.studio_id, "photograph": photograph, **vars(patch)}
-        ring = Ring(tile=spot.tile, of_bare_half=spot.of_bare_half, **where)
-        firing = spot.tile.last_firing
-        if colour.lab and firing:
-            written = ", ".join(f"{value:.1f}" for value in colour.lab.values)
-            measured = MeasuredColour(
-                colour.lab, written, ColourSource.PHOTOGRAPH, colour.u95, spot.of_bare_half
-            )
-            ring.reading = record_measured_colour(spot.tile, firing, measured, seen[key], by)
-            recorded += 1
-        ring.save()
-    return recorded
+    entries = {
+        key: (spot.tile, ColourEntry(_measured(found.tiles[key], spot), seen[key]))
+        for key, spot in spots.items()
+        if key in marked.tiles and found.tiles[key].lab and spot.tile.last_firing
+    }
+    recorded = record_last_colours(entries.values(), by)
+    readings = {key: recorded[spots[key].tile.pk, spots[key].of_bare_half] for key in entries}
+    Ring.objects.bulk_create(
+        [
+            *(_ring_of(photograph, reference) for reference in marked.references.values()),
+            *(
+                Ring(
+                    studio_id=photograph.studio_id,
+                    photograph=photograph,
+                    tile=spots[key].tile,
+                    of_bare_half=spots[key].of_bare_half,
+                    reading=readings.get(key),
+                    **vars(patch),
+                )
+                for key, patch in marked.tiles.items()
+            ),
+        ]
+    )
+    return len(readings)
+
+
+def _measured(colour: PatchColour, spot: Spot) -> MeasuredColour:
+    assert colour.lab is not None
+    written = ", ".join(f"{value:.1f}" for value in colour.lab.values)
+    return MeasuredColour(
+        colour.lab, written, ColourSource.PHOTOGRAPH, colour.u95, spot.of_bare_half
+    )
 
 
 def _keep_scale(photograph: Photograph, ruled: Ruled) -> None:
@@ -154,8 +169,12 @@ def _keep_scale(photograph: Photograph, ruled: Ruled) -> None:
 
 def keep_reference(photograph: Photograph, reference: Reference) -> None:
     """Keeps where a reference of known colour lies."""
+    _ring_of(photograph, reference).save()
+
+
+def _ring_of(photograph: Photograph, reference: Reference) -> Ring:
     known = reference.known
-    Ring.objects.create(
+    return Ring(
         studio_id=photograph.studio_id,
         photograph=photograph,
         **{"lightness": known.lightness, "a": known.a, "b": known.b},

@@ -18,7 +18,7 @@ from umberpot.results.places import PLACE
 from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.studio.roles import for_makers
 from umberpot.tiles.models import Tile, Trial
-from umberpot.tiles.services import StaleReading
+from umberpot.tiles.readings.services import StaleReading
 from umberpot.ui.downloads import download, file_name
 from umberpot.ui.pictures import kept_forever
 from umberpot.ui.wall import Swatch, SwatchKind

@@ -7,6 +7,7 @@ from auditlog.diff import model_instance_diff
 from auditlog.registry import auditlog
 from django.apps import apps
 from django.db import models
+from django.db.models import prefetch_related_objects
 from django.db.models.signals import pre_delete
 
 from umberpot.studio.journal.models import JournalEntry
@@ -77,6 +78,9 @@ def _difference(old: models.Model | None, new: models.Model | None) -> Any:
 
 def _write(rows: Iterable[models.Model], told: Any) -> None:
     entries = []
+    rows = list(rows)
+    if rows:
+        prefetch_related_objects(rows, *getattr(rows[0], "NAMED_BY", ()))
     for row in rows:
         action, changes = told(row)
         if row.pk is not None and changes:

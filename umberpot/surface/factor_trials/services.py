@@ -11,6 +11,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from claycore.surface.factor_trials.expectations import outcome
+from umberpot.studio.corrections import Replacement, replace_figures
 from umberpot.studio.models import Studio
 from umberpot.surface.factor_trials.reading import effects_on, pieces_of
 from umberpot.surface.models import (
@@ -129,31 +130,29 @@ def rate(
         one.piece_id: one
         for one in Rating.objects.filter(
             piece__trial=held, scale=scale, rater=rater, superseded_at=None
-        )
+        ).select_related("piece")
     }
-    new = lost = 0
+    sheet = list(sheet)
+    turned = [one.piece for one in sheet if one.is_lost != one.piece.lost]
+    for piece in turned:
+        piece.lost = not piece.lost
+    FactorPiece.objects.bulk_update(turned, ["lost"])
+    new: list[Replacement] = []
     for one in sheet:
-        if one.is_lost != one.piece.lost:
-            one.piece.lost = one.is_lost
-            one.piece.save(update_fields=["lost"])
-            lost += one.is_lost
         old = before.get(one.piece.pk)
-        if one.step is None or (old and old.step == one.step):
-            continue
-        if old:
-            old.supersede(by)
-        Rating.objects.create(
-            studio_id=held.studio_id,
-            piece=one.piece,
-            scale=scale,
-            rater=rater,
-            step=one.step,
-            corrects=old,
-            made_by=by,
-        )
-        new += 1
+        if one.step is not None and not (old and old.step == one.step):
+            rating = Rating(
+                studio_id=held.studio_id,
+                piece=one.piece,
+                scale=scale,
+                rater=rater,
+                step=one.step,
+                made_by=by,
+            )
+            new.append((old, rating))
+    replace_figures(new, by)
     _hold_against(held)
-    return new, lost
+    return len(new), sum(piece.lost for piece in turned)
 
 
 @transaction.atomic
@@ -163,28 +162,25 @@ def record_colours(
     """Keeps colours by piece and whether of its washed half; how many were new."""
     held = _locked(trial)
     current = PieceColour.objects.filter(piece__trial=held, superseded_at=None)
-    before = {(one.piece_id, one.washed): one for one in current}
-    new = 0
+    before = {(one.piece_id, one.washed): one for one in current.select_related("piece")}
+    new: list[Replacement] = []
     for (piece, washed), colour in colours.items():
         old = before.get((piece.pk, washed))
-        if old and old.typed == colour.typed:
-            continue
-        if old:
-            old.supersede(by)
-        PieceColour.objects.create(
-            studio_id=held.studio_id,
-            piece=piece,
-            washed=washed,
-            typed=colour.typed,
-            lightness=colour.lab.lightness,
-            a=colour.lab.a,
-            b=colour.lab.b,
-            corrects=old,
-            made_by=by,
-        )
-        new += 1
+        if old is None or old.typed != colour.typed:
+            kept = PieceColour(
+                studio_id=held.studio_id,
+                piece=piece,
+                washed=washed,
+                typed=colour.typed,
+                lightness=colour.lab.lightness,
+                a=colour.lab.a,
+                b=colour.lab.b,
+                made_by=by,
+            )
+            new.append((old, kept))
+    replace_figures(new, by)
     _hold_against(held)
-    return new
+    return len(new)
 
 
 def _hold_against(trial: FactorTrial) -> None:

@@ -146,6 +146,8 @@ class FactorPiece(StudioOwned):
 class Rating(Correctable):
     """One rater's step on a scale for a piece."""
 
+    NAMED_BY = ("piece",)
+
     piece = models.ForeignKey(FactorPiece, on_delete=models.PROTECT, related_name="ratings")
     scale = models.CharField(max_length=16)
     rater = models.CharField(max_length=60)
@@ -167,6 +169,8 @@ class Rating(Correctable):
 
 class PieceColour(Correctable):
     """A piece's colour, of the half that was kept or of the one that was washed."""
+
+    NAMED_BY = ("piece",)
 
     piece = models.ForeignKey(FactorPiece, on_delete=models.PROTECT, related_name="colours")
     washed = models.BooleanField()

@@ -19,7 +19,7 @@ from claycore.testing.readings import ReadingKind
 from umberpot.kiln.models import Firing
 from umberpot.tiles.bars import bar_of, with_figures, with_firing
 from umberpot.tiles.models import LONGEST_REASON, ClayTest, Reading, Tile
-from umberpot.tiles.services import Entry
+from umberpot.tiles.readings.services import ColourEntry, Entry, PieceEntries, colour_entry
 from umberpot.ui.fields.measures import LONGEST_TEXT, MeasureField
 
 CLAY_STAGE = "clay"
@@ -94,6 +94,12 @@ class Row:
     colour_recorded: str = ""
     colour_error: str = ""
     colour_words: str = ""
+
+    @property
+    def is_made(self) -> bool:
+        """Whether there is a bar to look at: it was made, or something was measured of it."""
+        typed = any(cell and cell.value is not None for cell in self.cells)
+        return self.tile.shaped_at is not None or typed
 
     @property
     def has_own_role(self) -> bool:
@@ -235,7 +241,8 @@ def fill(grid: BarGrid, data: Mapping[str, str], remarks_of: Mapping[str, list[s
     for row in grid.rows:
         key = f"{REMARK}-{row.tile.pk}"
         if key in remarks_of:
-            row.remarks = _remarks(set(remarks_of[key]), looked=LOOKED_ALL in data)
+            looked = LOOKED_ALL in data and row.is_made
+            row.remarks = _remarks(set(remarks_of[key]), looked=looked)
             row.remarks_shown = frozenset(data.get(f"seen-{key}", "").split())
         colour = data.get(f"{COLOUR}-{row.tile.pk}")
         if colour is not None:
@@ -314,8 +321,24 @@ def _step(cell: Cell, grid: BarGrid) -> float:
     return grid.scale_step_g if cell.kind.is_mass else grid.ruler_step_mm
 
 
-def entries(row: Row, grid: BarGrid) -> dict[str, Entry]:
-    """What of a row is to be recorded: new, likely or kept for a reason. Emptied is withdrawn."""
+def noted(grid: BarGrid) -> list[PieceEntries]:
+    """What is to be recorded of each bar: what is new, and likely or kept for a reason.
+
+    An emptied figure is withdrawn. A colour that is wrong or the same as before waits.
+    """
+    return [
+        PieceEntries(
+            row.tile,
+            _entries(row, grid),
+            _colours(row, grid),
+            row.remarks - row.remarks_shown,
+            row.remarks_shown - row.remarks,
+        )
+        for row in grid.rows
+    ]
+
+
+def _entries(row: Row, grid: BarGrid) -> dict[str, Entry]:
     return {
         cell.kind.quantity: Entry(
             cell.value,
@@ -327,6 +350,12 @@ def entries(row: Row, grid: BarGrid) -> dict[str, Entry]:
         for cell in row.cells
         if cell and cell.changed and not cell.error and (cell.reason or not cell.odd)
     }
+
+
+def _colours(row: Row, grid: BarGrid) -> list[ColourEntry]:
+    if not grid.firing or row.colour_error or row.colour in ("", row.colour_recorded):
+        return []
+    return [colour_entry(grid.test.studio, row.tile.code, row.colour, row.colour_seen)]
 
 
 def method_named(code: str, test: ClayTest) -> str:

@@ -6,7 +6,6 @@ from dataclasses import dataclass
 
 from django.contrib.auth.models import User
 from django.db import transaction
-from django.utils import timezone
 
 from claycore import inscriptions
 from claycore.inscriptions import TILE_LONGER_THAN_MARK_MM
@@ -19,7 +18,8 @@ from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.studio.services import next_codes
 from umberpot.tiles.models import ClayTest, DryingWeighing, Step, Tile, Trial
-from umberpot.tiles.services import Entry, record
+from umberpot.tiles.readings.services import Entry, record
+from umberpot.tiles.steps import note_made, note_steps
 
 
 @dataclass(frozen=True)
@@ -98,8 +98,10 @@ def _inscription(order: BarOrder, bar: PlannedBar, code: str, studio: Studio) ->
 
 def shape_bars(test: ClayTest) -> int:
     """All the bars of a test are made and stamped; gives how many were not yet."""
-    waiting = Tile.objects.of(test.studio).kept().filter(trial=test.trial_id, shaped_at=None)
-    return waiting.update(shaped_at=timezone.now(), step=Step.DRY)
+    waiting = list(Tile.objects.of(test.studio).kept().filter(trial=test.trial_id, shaped_at=None))
+    note_made(waiting)
+    note_steps(waiting)
+    return len(waiting)
 
 
 def judge_drying(weighings: Sequence[DryingWeighing]) -> drying.Constant:

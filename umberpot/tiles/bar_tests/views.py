@@ -5,7 +5,6 @@ import uuid
 from django.conf import settings
 from django.contrib import messages
 from django.core.exceptions import ValidationError
-from django.db import transaction
 from django.http import Http404, HttpResponse, JsonResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.urls import reverse
@@ -20,7 +19,7 @@ from umberpot.mixing.weighing import scale
 from umberpot.shelf.models import Material
 from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.studio.roles import for_makers
-from umberpot.tiles import sentences, services
+from umberpot.tiles import sentences
 from umberpot.tiles.bar_tests import grid as bar_grid
 from umberpot.tiles.bar_tests import services as bar_services
 from umberpot.tiles.bar_tests.bench_sheet import bench_sheet_pdf
@@ -28,6 +27,7 @@ from umberpot.tiles.bar_tests.forms import BarTestForm
 from umberpot.tiles.bar_tests.grid import CLAY_STAGE, BarGrid
 from umberpot.tiles.clay_records import clay_records
 from umberpot.tiles.models import ClayTest, Step, Tile
+from umberpot.tiles.readings.services import record_pieces
 from umberpot.ui.downloads import PDF, download
 from umberpot.ui.fields.measures import MeasureField
 
@@ -198,36 +198,10 @@ def _remarks_typed(request: StudioRequest) -> dict[str, list[str]]:
 
 def _save(grid: BarGrid, request: StudioRequest) -> tuple[int, str]:
     """Records what is sound; how many figures changed, and what someone else changed meanwhile."""
-    changed, stale = 0, []
-    for row in grid.rows:
-        try:
-            with transaction.atomic():
-                new = services.record(
-                    row.tile, grid.firing, bar_grid.entries(row, grid), request.user
-                )
-                changed += len(new)
-                changed += services.record_remarks(
-                    row.tile,
-                    grid.firing,
-                    made=row.remarks - row.remarks_shown,
-                    withdrawn=row.remarks_shown - row.remarks,
-                    by=request.user,
-                )
-                changed += _save_colour(row, grid, request)
-        except services.StaleReading:
-            stale.append(row.tile.code)
-    if not stale:
-        return changed, ""
-    return changed, (
-        f"{', '.join(stale)} changed in another window, so your entry was not saved."
-        " Reload the page to see the current reading."
-    )
-
-
-def _save_colour(row: bar_grid.Row, grid: BarGrid, request: StudioRequest) -> bool:
-    if not grid.firing or row.colour_error or row.colour in ("", row.colour_recorded):
-        return False
-    return services.record_colour(row.tile, grid.firing, row.colour, row.colour_seen, request.user)
+    noted = bar_grid.noted(grid)
+    recorded = record_pieces(grid.firing, noted, request.user)
+    stale = [piece.tile.code for piece in noted if piece.tile.pk in recorded.stale]
+    return recorded.count, sentences.changed_elsewhere(stale) if stale else ""
 
 
 def _next_steps(tiles: list[Tile]) -> list[tuple[str, list[str]]]:
