@@ -22,11 +22,11 @@ from django.test import Client
 
 from benchmarks.ratios import medians
 from claycore.testing.readings import Quantity
-from umberpot.kiln.models import Firing, Loading
+from umberpot.clays.figures import bring_up_to_date
+from umberpot.firings.models import Firing
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
-from umberpot.tiles.clay_figures import bring_up_to_date
-from umberpot.tiles.models import ClayTest, Reading, Step, Tile, Trial
+from umberpot.tiles.models import ClayTest, Loading, Reading, Step, Tile, Trial
 
 ROUNDS = 30
 MANY_CLAYS = 1000

@@ -20,10 +20,10 @@ from django.test import Client
 from django.utils import timezone
 
 from benchmarks.ratios import medians
-from umberpot.kiln.models import Firing, Loading
+from umberpot.firings.models import Firing
 from umberpot.mixing.models import Mix
 from umberpot.studio.models import Membership, Role, Studio
-from umberpot.tiles.models import ColourReading, Reading, Step, Tile, Trial
+from umberpot.tiles.models import ColourReading, Loading, Reading, Step, Tile, Trial
 
 ROUNDS = 40
 TILES = 20_000

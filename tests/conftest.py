@@ -7,7 +7,7 @@ import pytest
 from hypothesis import HealthCheck, settings
 from xdist.scheduler import LoadScopeScheduling
 
-pytest_plugins = ["tests.web.whole_site"]
+pytest_plugins = ["tests.web.whole_site", "tests.web.fired_studio"]
 """Where fixtures stand that more than one folder of tests may ask for."""
 
 settings.register_profile("steady", deadline=None, suppress_health_check=[HealthCheck.too_slow])

@@ -10,11 +10,11 @@ from django.contrib.auth.models import User
 from django.utils import timezone
 from factory.django import DjangoModelFactory, Password
 
-from umberpot.kiln.models import Firing, FiringLog, Kiln
-from umberpot.kiln.models.kilns import Shape
+from umberpot.firings.models import Firing, Kiln
+from umberpot.firings.models.kilns import Shape
+from umberpot.kiln.models import FiringLog
 from umberpot.kiln.models.logs import LogState
 from umberpot.library.models import Finding, Note
-from umberpot.results.models import WareBatch
 from umberpot.shelf.models import (
     BlendPart,
     Container,
@@ -25,6 +25,7 @@ from umberpot.shelf.models import (
 )
 from umberpot.studio.models import Membership, Role, Studio
 from umberpot.surface.models import FactorTrial, KeptPreview
+from umberpot.ware.models import WareBatch
 
 
 class UserFactory(DjangoModelFactory):

@@ -12,6 +12,7 @@ urlpatterns = [
     path("", include("umberpot.ui.urls")),
     path("", include("umberpot.library.urls")),
     path("", include("umberpot.tiles.urls")),
+    path("tiles/", include("umberpot.clays.urls")),
     path("shelf/transfer/", include("umberpot.transfer.urls")),
     path("shelf/", include("umberpot.shelf.urls")),
     path("mix/", include("umberpot.mixing.urls")),

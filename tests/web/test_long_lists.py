@@ -6,9 +6,8 @@ import pytest
 
 from tests.factories import FiringFactory, MaterialFactory
 from tests.pages import words_of
-from umberpot.kiln.models import Loading
 from umberpot.mixing.models import Mix
-from umberpot.tiles.models import Step, Tile, Trial
+from umberpot.tiles.models import Loading, Step, Tile, Trial
 
 
 @pytest.fixture

@@ -13,7 +13,7 @@ from tests.web.decisions import (
     OPEN_TO_WHO_HAS_THE_ADDRESS,
 )
 from tests.web.whole_site import every_pattern, every_url
-from umberpot.kiln.models import Firing
+from umberpot.firings.models import Firing
 from umberpot.tiles.models import Tile
 
 

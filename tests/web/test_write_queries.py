@@ -11,8 +11,8 @@ from PIL import Image
 
 from tests.factories import FiringFactory, MaterialFactory
 from tests.web.surface.test_factor_trials import plan_one
+from umberpot.colours.models import Photograph
 from umberpot.kiln import services as kiln
-from umberpot.results.models import Photograph
 from umberpot.tiles.models import ClayTest, ColourReading, Reading, Tile
 
 FEW, MANY = 2, 9

@@ -23,14 +23,14 @@ from tests.factories import (
     WareBatchFactory,
 )
 from umberpot.bench.services import start_timer
+from umberpot.colours.models import Ring
+from umberpot.colours.photographs.services import keep_photograph
 from umberpot.kiln.loading.services import plan_load
 from umberpot.kiln.schedules.services import draft_for
 from umberpot.library.sharing.services import share
 from umberpot.mixing.leftovers.services import keep_leftover
 from umberpot.mixing.models import Plan
 from umberpot.mixing.services import save_calculation
-from umberpot.results.models import Ring
-from umberpot.results.photographs.services import keep_photograph
 from umberpot.studio.models import Role
 from umberpot.studio.people.services import invite
 from umberpot.surface.models import FactorTrial, SurfacePlan
@@ -41,7 +41,7 @@ BAR_TEST = {
     **{"soak": "all", "method": "boil_soak"},
 }
 TEST_PAGES = [
-    f"tiles:{page}" for page in ("test", "check-test", "bars-made", "weigh-drying", "bench-sheet")
+    f"clays:{page}" for page in ("test", "check-test", "bars-made", "weigh-drying", "bench-sheet")
 ]
 LOAD_PAGES = [
     f"kiln:{page}"
@@ -136,7 +136,7 @@ def world(make_mix, weigh, signed_in, user, studio):
     return {
         **dict.fromkeys(("studio:change-role", "studio:remove-person"), user.membership.pk),
         "studio:withdraw-invitation": invite(studio, user, "Secret one", Role.READER, 7)[0].pk,
-        "tiles:new-test": clay.pk,
+        "clays:new-test": clay.pk,
         **dict.fromkeys(TEST_PAGES, test.pk),
         **dict.fromkeys(CLAY_PAGES, clay.pk),
         "bench:next-stage": timer.pk,

@@ -20,13 +20,18 @@ from claycore.colour.photographs.references import REFERENCES
 from claycore.firing import schedules
 from claycore.firing.drafts import Stage, draft
 from claycore.testing.readings import READINGS, Quantity
+from umberpot.colours.find.library import tested_under
+from umberpot.colours.find.predictions import keep_prediction
+from umberpot.colours.fired import Conditions
+from umberpot.colours.models import Prediction, Ring
+from umberpot.colours.photographs.services import keep_photograph, keep_reference
 from umberpot.demo import story
+from umberpot.firings.models import Firing, Kiln, WitnessCone
+from umberpot.firings.models.atmospheres import Atmosphere
 from umberpot.kiln import services as kiln
 from umberpot.kiln.loading.services import choose_schedule, plan_load
 from umberpot.kiln.logs.from_csv import ReadLog
 from umberpot.kiln.logs.services import keep_file
-from umberpot.kiln.models import Firing, Kiln, WitnessCone
-from umberpot.kiln.models.atmospheres import Atmosphere
 from umberpot.kiln.schedules.services import draft_for
 from umberpot.library.notes.services import keep_note
 from umberpot.mixing import services as mixing
@@ -36,11 +41,6 @@ from umberpot.mixing.calculators.series import SeriesView
 from umberpot.mixing.composition import parts_of
 from umberpot.mixing.models import Mix, MixPart, Weighing
 from umberpot.mixing.weighing import services as weighing
-from umberpot.results.colours.fired import Conditions
-from umberpot.results.find.library import tested_under
-from umberpot.results.find.predictions import keep_prediction
-from umberpot.results.models import Prediction, Ring
-from umberpot.results.photographs.services import keep_photograph, keep_reference
 from umberpot.shelf import services as shelf
 from umberpot.shelf.models import Material, StockMovement
 from umberpot.studio.models import Studio

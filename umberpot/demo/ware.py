@@ -6,9 +6,9 @@ from django.contrib.auth.models import User
 
 from claycore.colour.notation import Lab
 from claycore.judging.ware import Glaze, Known
-from umberpot.results.ware.services import finish_screen, keep_batch, start_screen
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
+from umberpot.ware.services import finish_screen, keep_batch, start_screen
 
 COLUMNS = {
     **{"name": "Washroom beakers, first kiln", "cone": "6", "ware": "stoneware"},

@@ -1,6 +1,6 @@
 """What Kiln says when something was done, or could not be."""
 
-from umberpot.kiln.models import Firing, Kiln
+from umberpot.firings.models import Firing, Kiln
 
 NOTHING_SELECTED = "Select the tiles that were in this firing."
 

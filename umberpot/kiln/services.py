@@ -6,8 +6,9 @@ from typing import Any
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from umberpot.kiln.models import Firing, FiringChange, LoadedPiece, Loading
-from umberpot.tiles.models import Tile
+from umberpot.firings.models import Firing, FiringChange
+from umberpot.kiln.models import LoadedPiece
+from umberpot.tiles.models import Loading, Tile
 from umberpot.tiles.steps import note_steps
 
 RECORDED = ("cone", "atmosphere", "fired_on", "note")

@@ -17,14 +17,15 @@ from claycore.firing import cones
 from claycore.firing.drafts import STAGE_NAMES, Stage, stage_for
 from claycore.firing.witness import BEND_WORDS
 from claycore.testing.bar_plan import needs_saucer
+from umberpot.firings.forms import FireOneForm, FiringForm, as_planned
+from umberpot.firings.models import Firing, Kiln
+from umberpot.firings.models.atmospheres import Atmosphere, heat_in_words
 from umberpot.kiln import sentences
-from umberpot.kiln.forms import FireOneForm, FiringForm, as_planned
 from umberpot.kiln.kilns.forms import FirstKilnForm
 from umberpot.kiln.loading.sentences import in_brief
 from umberpot.kiln.logs.page import LogPage
 from umberpot.kiln.logs.services import firing_now
-from umberpot.kiln.models import Firing, Kiln, Load, Loading
-from umberpot.kiln.models.atmospheres import Atmosphere, heat_in_words
+from umberpot.kiln.models import Load
 from umberpot.kiln.models.loads import LoadState
 from umberpot.kiln.outcomes.page import cone_rows, shelves_as_fired
 from umberpot.kiln.outcomes.services import Mishap
@@ -40,7 +41,7 @@ from umberpot.kiln.services import (
 from umberpot.studio.models import Studio
 from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.studio.roles import for_makers
-from umberpot.tiles.models import Step, Tile, TileQuerySet, Trial
+from umberpot.tiles.models import Loading, Step, Tile, TileQuerySet, Trial
 from umberpot.tiles.progress import TileProgress, progress_of
 
 MOST_DRAWN = 42

@@ -2,6 +2,17 @@
 
 from django.urls import path
 
+from umberpot.clays.limits import views as limits
+from umberpot.clays.line_blends import views as line_blends
+from umberpot.clays.readings.views import every_reading
+from umberpot.clays.verdicts import files
+from umberpot.clays.verdicts import views as clays
+from umberpot.colours.find import views as find
+from umberpot.colours.measured.views import measured
+from umberpot.colours.photographs import views as photographs
+from umberpot.colours.predict.views import predict
+from umberpot.colours.views import same_colours
+from umberpot.colours.wall import views as wall
 from umberpot.results.calculators.absorption import AbsorptionView
 from umberpot.results.calculators.clay import ClayView
 from umberpot.results.calculators.colour.difference import DifferenceView
@@ -9,20 +20,9 @@ from umberpot.results.calculators.colour.match import MatchView
 from umberpot.results.calculators.colour.series import ColourSeriesView
 from umberpot.results.calculators.shrinkage import ShrinkageView
 from umberpot.results.calculators.ware import WareView
-from umberpot.results.clays import files
-from umberpot.results.clays import views as clays
-from umberpot.results.colours.views import same_colours
-from umberpot.results.find import views as find
-from umberpot.results.limits import views as limits
-from umberpot.results.line_blends import views as line_blends
-from umberpot.results.measured.views import measured
-from umberpot.results.photographs import views as photographs
-from umberpot.results.predict.views import predict
-from umberpot.results.readings.views import every_reading
 from umberpot.results.trials import views as trials
-from umberpot.results.wall import views as wall
-from umberpot.results.ware import views as ware
 from umberpot.tiles.codes import by_number
+from umberpot.ware import views as ware
 
 app_name = "results"
 urlpatterns = [

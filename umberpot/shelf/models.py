@@ -60,9 +60,8 @@ class MaterialQuerySet(StudioQuerySet):
 class Material(StudioOwned):
     """A clay or a colourant. Retired rather than deleted: tiles go on referring to it.
 
-    ``purpose`` and ``ware`` are what a clay is judged as; '' is the studio's usual. ``figures_at``
-    says when the figures of its bars were last summed up; None when that is overdue. ``key`` is
-    what it is known by outside, in files. ``fired`` is no field: the fired colours that
+    ``purpose`` and ``ware`` are what a clay is judged as; '' is the studio's usual. ``key`` is what
+    it is known by outside, in files. ``fired`` is no field: the fired colours that
     :mod:`umberpot.tiles.fired_looks` noted for a page.
     """
 
@@ -103,7 +102,6 @@ class Material(StudioOwned):
     water_u95 = models.FloatField(null=True, blank=True, editable=False)
     water_measured_on = models.DateField(null=True, blank=True, editable=False)
     retired_at = models.DateTimeField(null=True, blank=True, editable=False)
-    figures_at = models.DateTimeField(null=True, blank=True, editable=False)
 
     objects: ClassVar[Any] = MaterialQuerySet.as_manager()
 

@@ -105,7 +105,7 @@ def _edit(request: StudioRequest, material: Material) -> HttpResponse:
             messages.warning(request, sentences.may_contain(kept.name, code))
         messages.success(request, sentences.on_the_shelf(kept.name))
         if request.GET.get("then") == "test" and kept.is_clay:
-            return redirect("tiles:new-test", kept.pk)
+            return redirect("clays:new-test", kept.pk)
         return redirect("shelf:shelf")
     movements = material.movements.select_related("made_by")[:12] if material.pk else []
     return render(

@@ -1,6 +1,6 @@
-"""The bars there are of a clay, and a kept tile as the core's bar: its readings, stage by stage."""
+"""A kept tile as the core's bar: its readings, stage by stage."""
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Iterable, Mapping
 from dataclasses import replace
 from typing import Any
 
@@ -8,25 +8,9 @@ from claycore.measure.uncertainty import Measured
 from claycore.testing.bars import REMARKS, Bar, FiredBar
 from claycore.testing.readings import READINGS, Quantity
 from claycore.testing.shrinkage import DEFAULT_RULER_STEP_MM
-from umberpot.kiln.models import Firing
-from umberpot.kiln.models.atmospheres import Atmosphere
-from umberpot.shelf.models import Material
-from umberpot.studio.models import Studio
+from umberpot.firings.models import Firing
+from umberpot.firings.models.atmospheres import Atmosphere
 from umberpot.tiles.models import Reading, Remark, Tile
-
-
-def bars_by_clay(studio: Studio, clays: Sequence[Material]) -> dict[int | None, list[Tile]]:
-    """Every bare bar and tile of each of the clays ``with_history``, in a fixed number of queries.
-
-    Glazed tiles and those set aside do not count, nor do tiles of a colour trial that nothing was
-    read of: those were not made to test the clay.
-    """
-    by_clay: dict[int | None, list[Tile]] = {clay.pk: [] for clay in clays}
-    tiles = Tile.objects.of(studio).kept().filter(clay__in=by_clay, glazed=False)
-    for tile in tiles.with_history():
-        if getattr(tile.trial, "test", None) or tile.readings.all():
-            by_clay[tile.clay_id].append(tile)
-    return by_clay
 
 
 def bar_of(tile: Tile) -> Bar:

@@ -1,7 +1,9 @@
-"""A fired colour as it comes in: in figures, or as the tile it looks like."""
+"""Fired colours as they come in, in figures or as the tile they look like, and those that stand."""
 
 import re
 from dataclasses import dataclass
+
+from django.db.models import QuerySet
 
 from claycore.colour import notation
 from claycore.colour.by_eye import KnownTile, seen_like
@@ -52,3 +54,12 @@ def _known(studio: Studio, code: str) -> KnownTile:
         said = f"Tile {code} has no fired colour. Enter a tile that has one, or the colour itself."
         raise OutOfBounds("colour", code, said)
     return KnownTile(reading.lab, reading.u95 or 0.0)
+
+
+def current_colours(studio: Studio) -> QuerySet[ColourReading]:
+    """The colours after a firing that stand, of tiles that are not set aside."""
+    rows = ColourReading.objects.of(studio)
+    found: QuerySet[ColourReading] = rows.filter(
+        superseded_at=None, tile__set_aside_at=None, firing__isnull=False
+    )
+    return found

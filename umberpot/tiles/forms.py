@@ -16,7 +16,7 @@ from claycore.testing.bar_checks import unlikely_readings
 from claycore.testing.bars import Bar
 from claycore.testing.readings import READINGS, Quantity
 from claycore.testing.surface_remarks import SURFACE_GROUPS, SURFACE_REMARKS, contradiction
-from umberpot.kiln.forms import AtmosphereChoice
+from umberpot.firings.forms import AtmosphereChoice
 from umberpot.studio.models import MARK_LENGTHS_MM, Studio
 from umberpot.tiles.bars import bar_of, with_figures
 from umberpot.tiles.colours import typed_colour

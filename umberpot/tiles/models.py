@@ -1,26 +1,24 @@
 """Trials, their tiles, the firings a tile went through and the readings taken of it."""
 
-from collections.abc import Iterator
 from typing import Any, ClassVar, Self
 
 from django.db import models
-from django.db.models import Count, F, Q, Sum, Window
+from django.db.models import F, Q, Window
 from django.db.models.functions import RowNumber
 from django.urls import reverse
 
 from claycore.colour.notation import Lab
 from claycore.firing import cones
 from claycore.firing.drafts import Stage, stage_for
+from claycore.firing.loading.shelves import Placed
 from claycore.judging import limits
 from claycore.measure.formatting import to_step
-from claycore.measure.replicates import EqualPieces, Record
 from claycore.measure.uncertainty import Measured
 from claycore.testing import bar_roles, bars, readings, soaking
 from claycore.testing.readings import READINGS
-from claycore.testing.results import RESULTS, Figure
 from claycore.testing.surface_remarks import SURFACE_REMARKS
-from umberpot.kiln.models import Firing
-from umberpot.kiln.models.atmospheres import Atmosphere, heat_in_words
+from umberpot.firings.models import Firing
+from umberpot.firings.models.atmospheres import Atmosphere, heat_in_words
 from umberpot.mixing.models import Mix, Plan
 from umberpot.shelf.models import Material
 from umberpot.studio.models import (
@@ -29,7 +27,6 @@ from umberpot.studio.models import (
     SetAsideQuerySet,
     Signed,
     StudioOwned,
-    StudioQuerySet,
 )
 
 BARE_HALF = ", unglazed half"
@@ -96,7 +93,7 @@ class Trial(Signed):
         """Its tiles; for a bar test the grid its figures are entered in."""
         test: ClayTest | None = getattr(self, "test", None)
         if test:
-            return reverse("tiles:test", args=[test.pk])
+            return reverse("clays:test", args=[test.pk])
         return reverse("tiles:trial", args=[self.pk])
 
 
@@ -251,6 +248,47 @@ class Tile(SetAside):
     def last_firing(self) -> Firing | None:
         firings = self.firings
         return firings[-1] if firings else None
+
+
+class Loading(StudioOwned):
+    """A tile in a firing. The same tile may be fired again and again.
+
+    ``shelf`` counts from 0, the lowest, and the place on it is that of the lower left corner in
+    mm; None where nobody noted them.
+    """
+
+    NAMED_BY = ("tile", "firing")
+
+    tile = models.ForeignKey(Tile, on_delete=models.PROTECT, related_name="loadings")
+    firing = models.ForeignKey(Firing, on_delete=models.PROTECT, related_name="loadings")
+    shelf = models.PositiveSmallIntegerField(null=True)
+    x_mm = models.FloatField(null=True)
+    y_mm = models.FloatField(null=True)
+    width_mm = models.FloatField(null=True)
+    depth_mm = models.FloatField(null=True)
+
+    class Meta:
+        ordering = ["firing__fired_on", "pk"]
+        constraints = [
+            models.UniqueConstraint(fields=["tile", "firing"], name="tile_once_in_a_firing")
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.tile} in {self.firing}"
+
+    @property
+    def placed(self) -> Placed | None:
+        """Its place on its shelf; None where nobody noted it."""
+        if self.x_mm is None or self.y_mm is None or not self.width_mm or not self.depth_mm:
+            return None
+        return Placed(self.x_mm, self.y_mm, self.width_mm, self.depth_mm)
+
+    @property
+    def where(self) -> str:
+        """The shelf it stood on, in words; '' where nobody noted it."""
+        if self.shelf is None:
+            return ""
+        return "Shelf 1, lowest" if self.shelf == 0 else f"Shelf {self.shelf + 1}"
 
 
 class TileReading(Correctable):
@@ -509,65 +547,3 @@ class DryingWeighing(Signed):
     def measured(self) -> Measured:
         """The figure and its scale's step, as the core wants it."""
         return Measured(self.grams, self.step)
-
-
-class ClayFigureQuerySet(StudioQuerySet):
-    """Kept figures, and what they add up to."""
-
-    def surest(self) -> Self:
-        """Of soaks, those that fill the pores most surely at their clay and cone: one each."""
-        return self.filter(surest=True)
-
-    def records(self, *by: str) -> Iterator[tuple[tuple[Any, ...], Figure, Record]]:
-        """How sets of equal pieces differed: one record a figure, and for each value of ``by``."""
-        replicated = self.filter(bars__gt=1).order_by().values(*by, "result", "method")
-        for row in replicated.annotate(pieces=Sum("bars"), sets=Count("pk"), total=Sum("squares")):
-            key = tuple(row[name] for name in by)
-            record = Record(row["pieces"], row["sets"], row["total"])
-            yield key, (row["result"], row["method"]), record
-
-
-class ClayFigure(StudioOwned):
-    """One result of a clay's bars at a cone, kept so that lists of clays can be searched, and so
-    that what equal pieces of the studio differ by is known.
-
-    ``cone`` is '' for what is known before any firing; ``result`` is a code of
-    claycore.testing.results.RESULTS, ``method`` that of the soak, '' where none. ``squares`` are
-    those of claycore.measure.replicates. Summed up by :mod:`umberpot.tiles.clay_figures`.
-    """
-
-    clay = models.ForeignKey(Material, on_delete=models.CASCADE, related_name="figures")
-    cone = models.CharField(max_length=4, blank=True)
-    result = models.CharField(max_length=22)
-    method = models.CharField(max_length=12, blank=True)
-    surest = models.BooleanField()
-    value = models.FloatField()
-    u95 = models.FloatField()
-    instruments_u95 = models.FloatField()
-    squares = models.FloatField()
-    bars = models.PositiveSmallIntegerField()
-
-    objects: ClassVar[Any] = ClayFigureQuerySet.as_manager()
-
-    class Meta:
-        constraints = [
-            models.UniqueConstraint(
-                fields=["clay", "cone", "result", "method"], name="clay_figure_once_a_cone"
-            ),
-            models.UniqueConstraint(
-                fields=["clay", "cone", "result"],
-                condition=Q(surest=True),
-                name="clay_figure_one_surest_a_cone",
-            ),
-        ]
-
-    def __str__(self) -> str:
-        return f"{self.clay} at cone {self.cone or 'none yet'}: {self.result} {self.value:g}"
-
-    @property
-    def pieces(self) -> EqualPieces:
-        """The equal pieces behind it, in the core's unit."""
-        scale = RESULTS[self.result].scale
-        return EqualPieces(
-            self.value / scale, self.instruments_u95 / scale, self.bars, self.squares
-        )

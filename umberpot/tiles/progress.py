@@ -12,7 +12,7 @@ from claycore.testing import soaking
 from claycore.testing.bar_roles import role_of
 from claycore.testing.readings import Quantity
 from claycore.testing.surface_remarks import SURFACE_REMARKS
-from umberpot.kiln.models import Firing
+from umberpot.firings.models import Firing
 from umberpot.tiles.models import ColourReading, ColourWords, Reading, Step, Tile
 
 Noted = TypeVar("Noted", ColourReading, ColourWords)

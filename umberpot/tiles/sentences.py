@@ -10,14 +10,6 @@ STALE = (
 )
 
 
-def changed_elsewhere(codes: list[str]) -> str:
-    """Bars that another window recorded meanwhile."""
-    return (
-        f"{', '.join(codes)} changed in another window, so your entry was not saved."
-        " Reload the page to see the current reading."
-    )
-
-
 def tile_set_aside(code: str, *, aside: bool) -> str:
     """A tile went out of sight, or came back."""
     return f"{code} is set aside; its record stays." if aside else f"{code} is restored."
@@ -42,16 +34,3 @@ def cells_made(count: int, codes: str) -> str:
 def made(codes: str) -> str:
     """Tiles were made."""
     return f"{codes} made and labelled. Now let them dry."
-
-
-def bars_made(count: int) -> str:
-    """Bars were made."""
-    return f"{count} bar{'' if count == 1 else 's'} made. Now let them dry."
-
-
-def recorded(changed: int, waiting: int) -> str:
-    """How many readings were recorded, and how many wait to be looked at."""
-    readings = f"{changed} reading{'' if changed == 1 else 's'}"
-    if not waiting:
-        return f"{readings} recorded." if changed else "Nothing was changed."
-    return f"{readings} recorded, {waiting} to check: marked below and not recorded yet."

@@ -13,8 +13,8 @@ from claycore.inscriptions import TILE_LONGER_THAN_MARK_MM
 from umberpot.mixing.models import Mix
 from umberpot.shelf.models import Material
 from umberpot.studio.services import next_codes
-from umberpot.tiles.clay_figures import figures_are_old
 from umberpot.tiles.models import Step, Tile, Trial
+from umberpot.tiles.signals import tiles_changed
 from umberpot.tiles.steps import note_made, note_steps
 
 
@@ -132,4 +132,4 @@ def shape(mix: Mix) -> list[Tile]:
 def set_tile_aside(tile: Tile, aside: bool) -> None:
     """Sets a tile aside, or takes it back; what its clay's bars come to is recalculated."""
     tile.set_aside(aside)
-    figures_are_old([tile])
+    tiles_changed.send(Tile, tiles=[tile])

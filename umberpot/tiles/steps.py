@@ -4,9 +4,9 @@ from collections.abc import Iterable
 
 from django.utils import timezone
 
-from umberpot.tiles.clay_figures import figures_are_old
 from umberpot.tiles.models import Tile
 from umberpot.tiles.progress import progress_of
+from umberpot.tiles.signals import tiles_changed
 
 
 def note_steps(tiles: Iterable[Tile]) -> None:
@@ -31,7 +31,7 @@ def note_steps(tiles: Iterable[Tile]) -> None:
             moved.append(tile)
     if moved:
         Tile.objects.bulk_update(moved, ["step", "cone", "atmosphere"])
-    figures_are_old(fresh)
+    tiles_changed.send(Tile, tiles=fresh)
 
 
 def note_made(tiles: Iterable[Tile]) -> None:

@@ -1,9 +1,8 @@
-"""Trials and their tiles, bar tests, and plans followed step by step."""
+"""Trials and their tiles, and plans followed step by step."""
 
 from django.urls import path
 
 from umberpot.tiles import views
-from umberpot.tiles.bar_tests import views as bar_tests
 from umberpot.tiles.codes import by_number
 from umberpot.tiles.labels import views as labels
 from umberpot.tiles.plans import views as plans
@@ -17,13 +16,6 @@ urlpatterns = [
     path("tiles/<int:pk>/", by_number("tiles:record"), name="record-by-number"),
     path("tiles/<code:code>/set-aside/", views.set_aside, name="set-aside"),
     path("tiles/trials/<int:pk>/labels/", labels.labels, name="labels"),
-    path("tiles/tests/new/<int:clay_pk>/", bar_tests.new, name="new-test"),
-    path("tiles/tests/<int:pk>/", bar_tests.test, name="test"),
-    path("tiles/tests/<int:pk>/check/", bar_tests.check, name="check-test"),
-    path("tiles/tests/<int:pk>/made/", bar_tests.made, name="bars-made"),
-    path("tiles/tests/<int:pk>/weigh-drying/", bar_tests.weigh_drying, name="weigh-drying"),
-    path("tiles/tests/<int:pk>/sheet.pdf", bar_tests.sheet, name="bench-sheet"),
-    path("tiles/scale/", bar_tests.read_scale, name="read-scale"),
     path("tiles/shape/<int:mix_pk>/", plans.shape, name="shape"),
     path("mix/series/start/", plans.start_series, name="start-series"),
     path("mix/grid/start/", plans.start_grid, name="start-grid"),

@@ -12,8 +12,8 @@ from django.views.decorators.http import require_GET, require_http_methods, requ
 from claycore.testing import soaking
 from claycore.testing.bars import Bar
 from claycore.testing.readings import Quantity
-from umberpot.kiln.forms import FireOneForm, FiringForm, as_planned
-from umberpot.kiln.models import Firing
+from umberpot.firings.forms import FireOneForm, FiringForm, as_planned
+from umberpot.firings.models import Firing
 from umberpot.mixing.models import Mix
 from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.studio.roles import for_makers

@@ -7,9 +7,10 @@ import pytest
 from claycore.testing.bar_plan import plan
 from tests.factories import KilnFactory, MaterialFactory
 from tests.pages import words_of
-from umberpot.kiln.models import Firing, Load
+from umberpot.clays.bar_tests.services import BarOrder, start_test
+from umberpot.firings.models import Firing
+from umberpot.kiln.models import Load
 from umberpot.kiln.views import Waiting
-from umberpot.tiles.bar_tests.services import BarOrder, start_test
 from umberpot.tiles.models import Step, Tile, Trial
 
 ORDER = {"mark": "100", "cone": "10", "glazed": "no", "count": 2}

@@ -4,7 +4,8 @@ import pytest
 
 from tests.factories import FiringFactory, FiringLogFactory, KilnFactory
 from tests.pages import words_of
-from umberpot.kiln.models import Firing, LogPoint
+from umberpot.firings.models import Firing
+from umberpot.kiln.models import LogPoint
 
 
 @pytest.fixture

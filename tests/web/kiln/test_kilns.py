@@ -7,7 +7,7 @@ from django.db import IntegrityError
 
 from tests.factories import KilnFactory
 from tests.pages import words_of
-from umberpot.kiln.models import Kiln
+from umberpot.firings.models import Kiln
 
 FULL = {
     **{"name": "Big kiln", "shape": "rectangular", "shelf_width_mm": "450", "heat": "electric"},

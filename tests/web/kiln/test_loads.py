@@ -10,7 +10,8 @@ from django.test.utils import CaptureQueriesContext
 from claycore.firing.loading.by_hand import obstacle
 from tests.factories import FiringFactory, KilnFactory
 from tests.pages import words_of
-from umberpot.kiln.models import Firing, Load, LoadedPiece
+from umberpot.firings.models import Firing
+from umberpot.kiln.models import Load, LoadedPiece
 from umberpot.kiln.models.loads import LoadState
 from umberpot.kiln.services import load_and_fire
 from umberpot.tiles.models import Step, Tile

@@ -13,10 +13,11 @@ from standins.kiln.controller import Controller, Thermocouple
 from standins.kiln.server import KilnServer, RunningKiln
 from tests.factories import FiringFactory, FiringLogFactory, KilnFactory
 from tests.pages import words_of
+from umberpot.firings.models import Firing
 from umberpot.kiln.loading.services import choose_schedule, plan_load
 from umberpot.kiln.logs.services import follow, start
 from umberpot.kiln.management.commands.follow_kilns import Command
-from umberpot.kiln.models import Firing, FiringLog, LogPoint
+from umberpot.kiln.models import FiringLog, LogPoint
 from umberpot.kiln.models.logs import LogState
 from umberpot.kiln.schedules.services import draft_for
 from umberpot.tiles.models import Step, Tile

@@ -6,9 +6,9 @@ import pytest
 
 from tests.factories import FiringFactory, KilnFactory
 from tests.pages import words_of
+from umberpot.firings.models import WitnessCone
 from umberpot.kiln.loading.services import fire_load, plan_load
-from umberpot.kiln.models import Loading, WitnessCone
-from umberpot.tiles.models import Reading, Step, Tile
+from umberpot.tiles.models import Loading, Reading, Step, Tile
 
 RECORDED = {"cone": "6", "atmosphere": "oxidation", "fired_on": "2026-11-20", "note": ""}
 ORDER = {"mark": "100", "cone": "6", "glazed": "no", "trial_name": "Ramp", "count": 4}

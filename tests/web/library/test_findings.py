@@ -8,7 +8,6 @@ from django.test.utils import CaptureQueriesContext
 
 from tests.factories import FactorTrialFactory, FindingFactory, FiringFactory
 from tests.pages import words_of
-from tests.web.results.conftest import fired_tile, tested, two_stains
 from umberpot.library.findings.drafts import DRAFTS
 from umberpot.library.models import CONCLUDED, Finding, TrialExpectation
 

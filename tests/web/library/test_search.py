@@ -14,7 +14,6 @@ from django.utils import timezone
 from claycore.firing.drafts import Stage
 from tests.factories import FiringFactory, FiringLogFactory, KilnFactory, MaterialFactory
 from tests.pages import words_of
-from tests.web.results.conftest import fired_tile, two_stains
 from umberpot.kiln.loading.services import choose_schedule, plan_load
 from umberpot.kiln.models import Load, LogPoint
 from umberpot.kiln.schedules.services import draft_for

@@ -4,7 +4,7 @@ import pytest
 from django.test import Client
 
 from tests.pages import words_of
-from umberpot.tiles.clay_records import clay_records
+from umberpot.clays.records import clay_records
 
 URL = "/results/clay/"
 

@@ -6,8 +6,8 @@ import pytest
 
 from tests.factories import FiringFactory, KilnFactory
 from tests.pages import words_of
-from umberpot.kiln.models import Loading, WitnessCone
-from umberpot.tiles.models import Tile
+from umberpot.firings.models import WitnessCone
+from umberpot.tiles.models import Loading, Tile
 
 ORDER = {"mark": "100", "cone": "6", "glazed": "no", "trial_name": "Ramp", "count": 3}
 

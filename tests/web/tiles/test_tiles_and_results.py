@@ -9,8 +9,8 @@ from django.db import IntegrityError, connection, transaction
 from django.test.utils import CaptureQueriesContext
 
 from tests.factories import FiringFactory
+from umberpot.firings.models import Firing
 from umberpot.kiln import services as kiln
-from umberpot.kiln.models import Firing
 from umberpot.tiles.models import ColourReading, Reading, Tile, Trial
 
 ORDER = {"count": "2", "mark": "100", "cone": "6", "glazed": "no", "trial_name": "Ramp"}

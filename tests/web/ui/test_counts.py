@@ -71,7 +71,7 @@ def every_one_of_the_demo():
     for trial in Trial.objects.filter(test=None):
         yield from (("tiles:trial", trial.pk), ("results:trial", trial.pk))
     for test in ClayTest.objects.all():
-        yield from (("tiles:test", test.pk), ("results:clay", test.clay_id))
+        yield from (("clays:test", test.pk), ("results:clay", test.clay_id))
     for tile in Tile.objects.all()[::5]:
         yield from (("tiles:record", tile.code), ("results:tile", tile.code))
     yield from (("tiles:plan", plan.pk) for plan in Plan.objects.exclude(kind="line"))

@@ -4,7 +4,7 @@ import pytest
 from django.test import Client
 
 from tests.pages import words_of
-from umberpot.results.clays.forms import SizesForm
+from umberpot.clays.verdicts.forms import SizesForm
 from umberpot.ui.fields.number_lists import read_numbers
 
 

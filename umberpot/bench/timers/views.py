@@ -146,7 +146,7 @@ def move_on(request: StudioRequest, pk: int) -> HttpResponse:
     else:
         messages.info(request, sentences.TIMER_MOVED_ON)
     if timer.ended_at and timer.test_id and timer.is_soak:
-        return redirect("tiles:test", pk=timer.test_id)
+        return redirect("clays:test", pk=timer.test_id)
     return redirect("bench:bench")
 
 

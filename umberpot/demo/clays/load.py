@@ -12,15 +12,15 @@ from claycore.testing.protocols import protocol
 from claycore.testing.readings import READINGS, Quantity
 from umberpot.bench import services as bench
 from umberpot.bench.models import Timer
+from umberpot.clays.bar_tests import services as bars
 from umberpot.demo.clays import story
 from umberpot.demo.clays.story import AtCone, DemoClay
 from umberpot.demo.load import DemoLoader, backdate
+from umberpot.firings.models import Firing
 from umberpot.kiln import services as kiln
-from umberpot.kiln.models import Firing
 from umberpot.mixing.line_blends import LineOrder, make_line
 from umberpot.mixing.models import Mix
 from umberpot.shelf.models import FieldSheet, Material, SupplierClaim
-from umberpot.tiles.bar_tests import services as bars
 from umberpot.tiles.models import ClayTest, Reading, Tile, Trial
 from umberpot.tiles.readings import services as readings
 

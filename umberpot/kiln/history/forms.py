@@ -6,8 +6,8 @@ from django import forms
 from django.db.models import Q, QuerySet
 
 from claycore.firing import cones
-from umberpot.kiln.models import Firing, Kiln
-from umberpot.kiln.models.atmospheres import Atmosphere
+from umberpot.firings.models import Firing, Kiln
+from umberpot.firings.models.atmospheres import Atmosphere
 from umberpot.studio.models import Studio
 from umberpot.ui.fields.measures import LONGEST_TEXT, Choice
 

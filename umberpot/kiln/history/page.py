@@ -8,8 +8,9 @@ from claycore.firing import heat_work, kiln_model
 from claycore.firing.logs import Point
 from claycore.firing.schedules import Curve
 from claycore.measure.formatting import hours_and_minutes, plain
+from umberpot.firings.models import Firing
 from umberpot.kiln.curve_drawing import NARROW, WIDE, laid_over
-from umberpot.kiln.models import Firing, FiringLog
+from umberpot.kiln.models import FiringLog
 from umberpot.ui.drawing import Drawing
 
 

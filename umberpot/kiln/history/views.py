@@ -5,11 +5,13 @@ from django.http import HttpResponse
 from django.shortcuts import render
 from django.views.decorators.http import require_GET
 
+from umberpot.firings.models import Firing
 from umberpot.kiln.history.forms import FiringsFilter
 from umberpot.kiln.history.page import Compared, drawings_of
-from umberpot.kiln.models import Firing, FiringLog, Loading
+from umberpot.kiln.models import FiringLog
 from umberpot.kiln.places import PLACE
 from umberpot.studio.request import StudioRequest
+from umberpot.tiles.models import Loading
 from umberpot.ui.paging import page_of
 
 FIRINGS_A_PAGE = 25

@@ -8,7 +8,7 @@ from django.conf import settings
 from claycore.firing.loading import shelves
 from claycore.measure.bounds import Bound
 from claycore.measure.formatting import plain
-from umberpot.kiln.models.kilns import Heat, Kiln, Shape
+from umberpot.firings.models.kilns import Heat, Kiln, Shape
 from umberpot.ui.fields.measures import Choice, MeasureField
 from umberpot.ui.fields.not_applying import does_not_apply
 

@@ -8,10 +8,10 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_http_methods, require_POST
 
 from claycore.firing.shelf_spread import piece_offsets, shelf_offsets
+from umberpot.firings.models import Kiln
 from umberpot.kiln import sentences
 from umberpot.kiln.kilns.forms import FirstKilnForm, KilnForm
 from umberpot.kiln.loading.services import kiln_changed
-from umberpot.kiln.models import Kiln
 from umberpot.kiln.outcomes.sentences import offset_said, pieces_said
 from umberpot.kiln.outcomes.services import equal_pieces_of, heats_of
 from umberpot.kiln.places import PLACE

@@ -7,8 +7,9 @@ from django import forms
 from claycore.firing import cones
 from claycore.firing.loading import shelves
 from claycore.firing.loading.footprints import PieceSize
-from umberpot.kiln.forms import AtmosphereChoice
-from umberpot.kiln.models import Kiln, Schedule
+from umberpot.firings.forms import AtmosphereChoice
+from umberpot.firings.models import Kiln
+from umberpot.kiln.models import Schedule
 from umberpot.studio.models import Studio
 from umberpot.ui.fields.measures import Choice, MeasureField
 

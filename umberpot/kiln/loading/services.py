@@ -18,12 +18,13 @@ from claycore.firing.loading.packing import Piece
 from claycore.firing.loading.shelves import Placed, Size
 from claycore.firing.schedule_checks import Limited, Loaded
 from claycore.testing.bar_plan import needs_saucer
-from umberpot.kiln.models import Firing, FiringLog, Kiln, Load, LoadedPiece, Loading, Schedule
+from umberpot.firings.models import Firing, Kiln
+from umberpot.kiln.models import FiringLog, Load, LoadedPiece, Schedule
 from umberpot.kiln.models.loads import LoadState
 from umberpot.kiln.models.logs import LogState
 from umberpot.kiln.services import RECORDED, fire
 from umberpot.shelf.models import Material
-from umberpot.tiles.models import Step, Tile, TileQuerySet, Trial
+from umberpot.tiles.models import Loading, Step, Tile, TileQuerySet, Trial
 
 MOST_IN_A_LOAD = 400
 """Tiles of one load: the oldest that wait. More than any studio kiln holds."""

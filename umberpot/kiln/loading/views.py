@@ -10,7 +10,7 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
 from claycore.measure.errors import ClayError
-from umberpot.kiln.forms import FiringForm, as_planned
+from umberpot.firings.forms import FiringForm, as_planned
 from umberpot.kiln.loading import sentences, services
 from umberpot.kiln.loading.forms import PlaceForm, PlanForm, ScheduleChoice, SizeForm
 from umberpot.kiln.loading.page import LoadPage

@@ -11,10 +11,11 @@ from claycore.firing.schedules import START_C, curve_of
 from claycore.measure.errors import ClayError
 from claycore.measure.formatting import plain
 from umberpot.devices import DeviceProblem
+from umberpot.firings.models import Firing
 from umberpot.kiln.logs.controller import Controller, ControllerState, Heard, controller
 from umberpot.kiln.logs.from_csv import ReadLog
 from umberpot.kiln.logs.sentences import in_brief
-from umberpot.kiln.models import Firing, FiringLog, Load, LogPoint, Schedule
+from umberpot.kiln.models import FiringLog, Load, LogPoint, Schedule
 from umberpot.kiln.models.logs import LogState
 from umberpot.studio.models import Studio
 

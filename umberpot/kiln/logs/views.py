@@ -9,13 +9,14 @@ from django.views.decorators.http import require_GET, require_http_methods, requ
 
 from claycore.measure.errors import ClayError
 from umberpot.devices import DeviceProblem
-from umberpot.kiln.forms import FiringForm, as_planned
+from umberpot.firings.forms import FiringForm, as_planned
+from umberpot.firings.models import Firing
+from umberpot.firings.models.atmospheres import Atmosphere
 from umberpot.kiln.logs import from_csv, sentences, services
 from umberpot.kiln.logs.forms import LogFileForm
 from umberpot.kiln.logs.page import LogPage
 from umberpot.kiln.logs.services import KilnBusy
-from umberpot.kiln.models import Firing, FiringLog, Load
-from umberpot.kiln.models.atmospheres import Atmosphere
+from umberpot.kiln.models import FiringLog, Load
 from umberpot.kiln.models.loads import LoadState
 from umberpot.kiln.places import PLACE
 from umberpot.studio import progress

@@ -7,9 +7,9 @@ from django.urls import reverse
 from claycore.firing import cones
 from claycore.firing.loading.by_rules import WITNESS
 from claycore.firing.loading.shelves import CLEARANCE_MM, Placed
-from umberpot.kiln.models.atmospheres import Atmosphere
-from umberpot.kiln.models.firings import Firing
-from umberpot.kiln.models.kilns import Kiln
+from umberpot.firings.models.atmospheres import Atmosphere
+from umberpot.firings.models.firings import Firing
+from umberpot.firings.models.kilns import Kiln
 from umberpot.kiln.models.schedules import Schedule
 from umberpot.studio.models import Signed, StudioOwned
 

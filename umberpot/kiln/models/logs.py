@@ -6,7 +6,7 @@ from django.urls import reverse
 
 from claycore.firing.logs import Point
 from claycore.firing.schedules import Curve, Segment, curve_of
-from umberpot.kiln.models.firings import Firing
+from umberpot.firings.models.firings import Firing
 from umberpot.kiln.models.loads import Load
 from umberpot.studio.models import Signed, StudioOwned
 

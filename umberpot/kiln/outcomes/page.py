@@ -6,9 +6,9 @@ from dataclasses import dataclass
 from claycore.firing import cones
 from claycore.firing.loading.shelves import Placed
 from claycore.firing.witness import Bend, ShelfHeat
+from umberpot.firings.models import Firing
 from umberpot.kiln.loading.sentences import shelf_caption, shelf_says
 from umberpot.kiln.loading.shelf_drawing import ShelfDrawing, drawn
-from umberpot.kiln.models import Firing
 from umberpot.kiln.outcomes import sentences
 from umberpot.kiln.outcomes.services import heats
 

@@ -9,10 +9,10 @@ from django.db import models, transaction
 from claycore.firing.witness import BEND_WORDS, Bend, ShelfHeat, shelf_heat
 from claycore.testing.bars import RemarkCode
 from claycore.testing.readings import Quantity
+from umberpot.firings.models import Firing, Kiln, WitnessCone
 from umberpot.kiln.loading.services import recipe_of
-from umberpot.kiln.models import Firing, Kiln, Loading, WitnessCone
 from umberpot.kiln.services import tell
-from umberpot.tiles.models import Reading, Tile
+from umberpot.tiles.models import Loading, Reading, Tile
 from umberpot.tiles.readings.services import record_remarks
 from umberpot.tiles.services import remake, set_tile_aside
 

@@ -6,7 +6,7 @@ from django.shortcuts import get_object_or_404, redirect
 from django.views.decorators.http import require_POST
 
 from claycore.measure.errors import ClayError
-from umberpot.kiln.models import Firing
+from umberpot.firings.models import Firing
 from umberpot.kiln.outcomes import sentences, services
 from umberpot.kiln.outcomes.page import read_cones
 from umberpot.kiln.outcomes.services import Mishap

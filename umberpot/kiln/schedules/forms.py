@@ -9,8 +9,9 @@ from claycore.firing.drafts import STAGE_WORDS, Stage
 from claycore.firing.schedule_checks import Loaded
 from claycore.firing.schedules import MOST_SEGMENTS, START_C, Curve, Segment, curve_of
 from claycore.measure.formatting import plain
+from umberpot.firings.models import Kiln
 from umberpot.kiln.calculators.schedule import AS_WRITTEN, read_segment
-from umberpot.kiln.models import Kiln, Schedule
+from umberpot.kiln.models import Schedule
 from umberpot.kiln.schedules.services import as_rows, drafted
 from umberpot.studio.models import Studio
 from umberpot.ui.calculators import blaming_fields

@@ -9,9 +9,9 @@ from claycore.firing.heat_work import Reached
 from claycore.firing.schedule_checks import Finding, Loaded
 from claycore.firing.schedules import Curve
 from claycore.measure.formatting import hours_and_minutes, plain
+from umberpot.firings.models import Kiln
+from umberpot.firings.models.kilns import Heat
 from umberpot.kiln.curve_drawing import NARROW, WIDE, drawn
-from umberpot.kiln.models import Kiln
-from umberpot.kiln.models.kilns import Heat
 from umberpot.ui.drawing import Drawing
 
 LONGEST_H = 2000.0

@@ -7,8 +7,9 @@ from django.db import transaction
 
 from claycore.firing.drafts import STAGE_NAMES, Stage, draft
 from claycore.firing.schedules import Segment
-from umberpot.kiln.models import Kiln, Schedule
-from umberpot.kiln.models.kilns import Heat
+from umberpot.firings.models import Kiln
+from umberpot.firings.models.kilns import Heat
+from umberpot.kiln.models import Schedule
 
 
 def as_rows(segments: list[Segment]) -> list[list[float]]:

@@ -6,8 +6,8 @@ from dataclasses import dataclass
 from urllib.parse import urlencode
 
 from claycore.colour.notation import Lab
-from umberpot.results.colours.fired import labs
-from umberpot.results.colours.latest import latest_trials
+from umberpot.colours.fired import labs
+from umberpot.colours.latest import latest_trials
 from umberpot.studio.models import Studio
 from umberpot.tiles.models import Trial
 

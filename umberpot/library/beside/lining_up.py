@@ -7,8 +7,8 @@ from typing import Any
 from claycore.colour.difference import ciede2000, in_words
 from claycore.firing import cones
 from claycore.measure.formatting import percentage
-from umberpot.kiln.models import Firing
-from umberpot.results.colours.fired import FiredColour, after_the_last_firing, fired_colours
+from umberpot.colours.fired import FiredColour, after_the_last_firing, fired_colours
+from umberpot.firings.models import Firing
 from umberpot.tiles.models import Tile, Trial
 from umberpot.ui.wall import Swatch, SwatchKind, WallRow
 

@@ -6,9 +6,9 @@ from dataclasses import dataclass
 from django.db.models import Count
 
 from claycore.colour.difference import ciede2000, in_words
-from umberpot.kiln.models import Firing
-from umberpot.results.colours.fired import Conditions, FiredColour, fired_colours
-from umberpot.results.colours.noise import StudioRecord, noise_for, studio_record
+from umberpot.colours.fired import Conditions, FiredColour, fired_colours
+from umberpot.colours.noise import StudioRecord, noise_for, studio_record
+from umberpot.firings.models import Firing
 from umberpot.studio.models import Studio
 from umberpot.tiles.models import ColourReading, Tile
 from umberpot.ui.wall import Swatch, WallRow, touching

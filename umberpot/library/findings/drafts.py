@@ -9,20 +9,20 @@ from typing import Any
 
 from claycore.surface.factor_trials.expectations import Came
 from claycore.surface.factor_trials.sentences import HINT
-from umberpot.kiln.models import Firing
+from umberpot.clays.records import clay_records
+from umberpot.clays.verdicts.judging import judge, usual_purpose
+from umberpot.colours.fired import fired_colours
+from umberpot.colours.says import colours_say
+from umberpot.firings.models import Firing
 from umberpot.kiln.outcomes.sentences import shelf_said
 from umberpot.kiln.outcomes.services import heats
 from umberpot.library.findings import sentences
 from umberpot.library.models.findings import LONGEST_FINDING, LONGEST_SENTENCE
-from umberpot.results.clays.judging import judge, usual_purpose
-from umberpot.results.colours.fired import fired_colours
-from umberpot.results.colours.says import colours_say
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.surface.factor_trials.page import on_scale
 from umberpot.surface.factor_trials.reading import pieces_of
 from umberpot.surface.models import FactorTrial
-from umberpot.tiles.clay_records import clay_records
 from umberpot.tiles.models import Trial
 
 MOST_LINES = 6

@@ -4,7 +4,7 @@ from django.db import models
 from django.db.models import Q
 from django.urls import reverse
 
-from umberpot.kiln.models import Firing
+from umberpot.firings.models import Firing
 from umberpot.library.models.subjects import about_one_of
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Signed, StudioOwned

@@ -3,14 +3,14 @@
 from django.db import models
 from django.db.models import Q
 
-from umberpot.kiln.models import Firing
+from umberpot.firings.models import Firing
 from umberpot.library.models.subjects import about_one_of
 from umberpot.mixing.models import Mix
-from umberpot.results.models import WareBatch
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Signed, StudioOwned
 from umberpot.surface.models import FactorTrial
 from umberpot.tiles.models import Tile, Trial
+from umberpot.ware.models import WareBatch
 
 LONGEST_NOTE = 1000
 

@@ -7,7 +7,7 @@ from django.db.models import F
 from django.urls import reverse
 from django.utils import timezone
 
-from umberpot.kiln.models import Firing
+from umberpot.firings.models import Firing
 from umberpot.library.models.findings import Finding
 from umberpot.library.models.subjects import about_one_of
 from umberpot.shelf.models import Material

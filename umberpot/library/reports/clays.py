@@ -3,13 +3,13 @@
 from dataclasses import replace
 from datetime import date
 
+from umberpot.clays.records import clay_records
+from umberpot.clays.verdicts.judging import judge, usual_purpose
+from umberpot.clays.verdicts.report import clay_report
 from umberpot.library.models import Finding
 from umberpot.library.reports import common, remembered
-from umberpot.results.clays.judging import judge, usual_purpose
-from umberpot.results.clays.report import clay_report
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
-from umberpot.tiles.clay_records import clay_records
 from umberpot.ui.reports.blocks import Report
 
 

@@ -6,8 +6,8 @@ from django.db.models import Q
 
 from claycore.measure.errors import ClayError
 from claycore.measure.formatting import percentage
+from umberpot.firings.models import Firing
 from umberpot.kiln.logs.page import LogPage
-from umberpot.kiln.models import Firing
 from umberpot.kiln.outcomes.sentences import shelf_said
 from umberpot.kiln.outcomes.services import heats
 from umberpot.library.models import Finding

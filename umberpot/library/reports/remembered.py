@@ -6,9 +6,9 @@ from collections.abc import Iterable
 from django.core.exceptions import ValidationError
 from django.db.models import Q
 
+from umberpot.colours.models import Photograph as Measured
 from umberpot.library.models import Note
 from umberpot.library.reports import common
-from umberpot.results.models import Photograph as Measured
 from umberpot.shelf.models import Material, Photo
 from umberpot.studio.models import Studio
 from umberpot.tiles.models import Trial

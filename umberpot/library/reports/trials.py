@@ -3,19 +3,19 @@
 from datetime import date
 
 from claycore.judging.limits import SCHOOLS, WARES
+from umberpot.clays.figures import spread_records
+from umberpot.clays.limits.services import limits_of
+from umberpot.colours.fired import fired_colours
+from umberpot.colours.says import colours_say
 from umberpot.library.findings.sentences import of_expectation
 from umberpot.library.models import Finding
 from umberpot.library.reports import common, remembered
 from umberpot.library.reports.clays import report_of_clay
-from umberpot.results.colours.fired import fired_colours
-from umberpot.results.colours.says import colours_say
-from umberpot.results.limits.services import limits_of
 from umberpot.results.trials import results
 from umberpot.results.trials.results import Replicates, TileResult
 from umberpot.results.trials.shelves import shelves_said
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
-from umberpot.tiles.clay_figures import spread_records
 from umberpot.tiles.models import Trial
 from umberpot.tiles.progress import progress_of
 from umberpot.ui.reports.blocks import Block, Grid, Report, Section, Swatch, Swatches, Text

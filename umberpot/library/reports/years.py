@@ -7,12 +7,12 @@ from django.db.models import Count, Sum
 
 from claycore.measure.formatting import plain
 from claycore.mixing.cost import Priced, cost_of
-from umberpot.kiln.models import Firing
+from umberpot.colours.sentences import amount as money_in_words
+from umberpot.firings.models import Firing
 from umberpot.library.findings.captions import Caption, captions_of
 from umberpot.library.models import Finding
 from umberpot.library.reports import common
 from umberpot.mixing.models import Mix
-from umberpot.results.colours.sentences import amount as money_in_words
 from umberpot.shelf.models import Material, StockMovement
 from umberpot.studio.models import Studio
 from umberpot.surface.models import FactorTrial

@@ -13,22 +13,23 @@ from django.utils import timezone
 from django.utils.text import Truncator
 
 from claycore.testing.surface_remarks import SURFACE_REMARKS
-from umberpot.kiln.models import Firing, Kiln, Loading
+from umberpot.firings.models import Firing, Kiln
 from umberpot.library.models import CONCLUDED, SUBJECTS, Finding, Note
 from umberpot.library.search.kind import Found, Kind, Lookup, Words
 from umberpot.mixing.models import Mix, MixPart, Plan, SavedCalculation
-from umberpot.results.models import WareBatch
 from umberpot.shelf.models import FieldSheet, Material
 from umberpot.surface.models import FactorTrial, PlannedCoat, SurfacePlan
 from umberpot.tiles.models import (
     ClayTest,
     ColourReading,
     ColourWords,
+    Loading,
     Reading,
     Remark,
     Tile,
     Trial,
 )
+from umberpot.ware.models import WareBatch
 
 
 def _day(when: Any) -> str:

@@ -12,14 +12,14 @@ from claycore.firing import cones
 from claycore.judging.verdict import OVERALL
 from claycore.measure import bounds
 from claycore.testing.absorption import AgainstLimit
+from umberpot.clays.figures import spread_records
+from umberpot.clays.limits.services import limits_of
+from umberpot.clays.verdicts.judging import judged_as_usual
+from umberpot.colours.fields import ColourField
 from umberpot.library.search.typed import LONGEST_TEXT
 from umberpot.mixing.models import Mix
-from umberpot.results.calculators.colour.fields import ColourField
-from umberpot.results.clays.judging import judged_as_usual
-from umberpot.results.limits.services import limits_of
 from umberpot.results.trials.results import tile_result
 from umberpot.shelf.models import Material
-from umberpot.tiles.clay_figures import spread_records
 from umberpot.tiles.models import ColourReading, Tile
 from umberpot.tiles.progress import progress_of
 from umberpot.ui.fields.measures import Choice, MeasureField

@@ -9,15 +9,16 @@ from django.http import QueryDict
 
 from claycore.colour.notation import Lab
 from claycore.firing import cones
-from umberpot.kiln.models import Firing, Load, LogPoint
+from umberpot.clays.verdicts.judging import judged_as_usual
+from umberpot.firings.models import Firing
+from umberpot.kiln.models import Load, LogPoint
 from umberpot.library.search.kind import Found
 from umberpot.library.search.looking import Answer, OfKind
 from umberpot.mixing.models import Mix
-from umberpot.results.clays.judging import judged_as_usual
-from umberpot.results.colours.plain_clays import plain_colours
 from umberpot.shelf.models import Material
 from umberpot.tiles.fired_looks import FiredLook, note_mixes, note_stains
 from umberpot.tiles.models import Tile
+from umberpot.tiles.plain_colours import plain_colours
 from umberpot.tiles.progress import TileProgress, progress_of
 from umberpot.ui.drawing import Drawing, Stroke
 

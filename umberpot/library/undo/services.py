@@ -13,9 +13,9 @@ from django.db.models.deletion import Collector, ProtectedError
 from django.utils import timezone
 from django.utils.encoding import smart_str
 
+from umberpot.clays.figures import forget_figures
 from umberpot.library.undo import sentences
 from umberpot.library.undo.steps import UNDO_FOR, UNDOABLE
-from umberpot.shelf.models import Material
 from umberpot.studio.journal.models import JournalEntry
 from umberpot.studio.models import Membership, Role, Studio
 
@@ -49,7 +49,7 @@ def undo(studio: Studio, key: str, by: Membership) -> int:
             _put_back(entry)
         else:
             _remove(entry, made)
-    Material.objects.of(studio).update(figures_at=None)
+    forget_figures(studio)
     return len(entries)
 
 

@@ -31,9 +31,9 @@ from claycore.testing.bar_lines import BarLine
 from claycore.testing.bars import REMARKS, Bar
 from claycore.testing.results import AtCone, ClayResults, clay_results
 from claycore.testing.shrinkage import DEFAULT_RULER_STEP_MM
-from umberpot.results.clays.chart import Series, both_sizes
-from umberpot.results.clays.sentences import range_sentences, spread_words
-from umberpot.results.clays.tables import figure_rows, seen_at
+from umberpot.clays.verdicts.chart import Series, both_sizes
+from umberpot.clays.verdicts.sentences import range_sentences, spread_words
+from umberpot.clays.verdicts.tables import figure_rows, seen_at
 from umberpot.results.places import PLACE
 from umberpot.ui.calculators import Answer, Calculator, CalculatorForm, u95_of, value_of
 from umberpot.ui.fields.lines import LinesInput

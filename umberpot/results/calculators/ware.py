@@ -11,11 +11,11 @@ from claycore.judging.ware import Glaze, Known, Leach, ShockTest, Status, Use, U
 from claycore.measure.bounds import Bound
 from claycore.measure.notices import Notice
 from claycore.measure.uncertainty import Estimate
-from umberpot.results.models.ware import GLAZES, SHOCK_TESTS
 from umberpot.results.places import PLACE
-from umberpot.results.ware.reading import UseRow, use_rows
 from umberpot.ui.calculators import Answer, Calculator, CalculatorForm
 from umberpot.ui.fields.measures import Choice, MeasureField
+from umberpot.ware.models import GLAZES, SHOCK_TESTS
+from umberpot.ware.reading import UseRow, use_rows
 
 PCT = Bound(0, 100, "Enter a percentage from 0 to 100.", low_allowed=True)
 

@@ -17,7 +17,7 @@ from claycore.testing.readings import Quantity
 from claycore.testing.result_checks import absorption_warnings
 from claycore.testing.results import Figure, together
 from claycore.testing.soaking import METHODS, SoakingMethod, surest_first
-from umberpot.results.limits.services import limits_of
+from umberpot.clays.limits.services import limits_of
 from umberpot.tiles.bars import bar_of
 from umberpot.tiles.models import Trial
 from umberpot.tiles.progress import TileProgress

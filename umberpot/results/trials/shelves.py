@@ -5,8 +5,9 @@ from collections.abc import Iterable, Sequence
 
 from claycore.firing.shelf_spread import Offset, shelf_offsets
 from claycore.measure.formatting import plain
-from umberpot.kiln.models import Firing, Loading
+from umberpot.firings.models import Firing
 from umberpot.kiln.outcomes.services import heats_of
+from umberpot.tiles.models import Loading
 from umberpot.tiles.progress import TileProgress
 
 MOST_CODES = 6

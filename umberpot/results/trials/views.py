@@ -8,21 +8,21 @@ from django.views.decorators.http import require_GET, require_http_methods
 
 from claycore.judging.limits import SCHOOLS, WARES
 from claycore.measure.formatting import percentage
+from umberpot.clays.figures import spread_records
+from umberpot.clays.limits.services import limits_of
+from umberpot.colours.fired import fired_colours
+from umberpot.colours.models import Ring
+from umberpot.colours.noise import studio_record
+from umberpot.colours.photographs.sentences import of_texture
+from umberpot.colours.photographs.services import close_up
+from umberpot.colours.says import ColoursSay, colours_say
+from umberpot.colours.wall.forms import query_of
 from umberpot.mixing.models import Mix
 from umberpot.mixing.onward import make_more, of_mix
-from umberpot.results.colours.fired import fired_colours
-from umberpot.results.colours.noise import studio_record
-from umberpot.results.colours.says import ColoursSay, colours_say
-from umberpot.results.limits.services import limits_of
-from umberpot.results.models import Ring
-from umberpot.results.photographs.sentences import of_texture
-from umberpot.results.photographs.services import close_up
 from umberpot.results.places import PLACE
 from umberpot.results.trials import results
 from umberpot.results.trials.shelves import shelves_said
-from umberpot.results.wall.forms import query_of
 from umberpot.studio.request import StudioRequest, posted
-from umberpot.tiles.clay_figures import spread_records
 from umberpot.tiles.models import Tile, Trial
 from umberpot.tiles.progress import progress_of
 from umberpot.ui.paging import page_of

@@ -14,7 +14,8 @@ from umberpot.studio.journal.models import JournalEntry
 
 NOT_FOLLOWED = {
     "kiln.LogPoint": "thousands a firing; the log they belong to is followed",
-    "tiles.ClayFigure": "worked out again from readings, which are followed",
+    "clays.ClayFigure": "worked out again from readings, which are followed",
+    "clays.SummedUp": "says only that figures need not be worked out again",
     "library.PracticeAnswer": "how practice goes is nobody else's business",
 }
 """Models of a studio that the journal leaves out, and why."""
@@ -22,7 +23,7 @@ NOT_FOLLOWED = {
 UNTOLD = {
     *("id", "studio", "made_at", "made_by", "request_key"),
     *("digest", "token"),
-    *("figures_at", "next_tile_number"),
+    "next_tile_number",
     *("seconds", "heard_at"),
 }
 """Fields that say nothing of a change, are secret, are kept only for speed, or tick along with a

@@ -5,10 +5,10 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from claycore.colour.notation import Lab
-from umberpot.kiln.models.atmospheres import Atmosphere
-from umberpot.results.colours.fired import Conditions
-from umberpot.results.find.library import tested_under
-from umberpot.results.predict.expected import Expected, Ground
+from umberpot.colours.find.library import tested_under
+from umberpot.colours.fired import Conditions
+from umberpot.colours.predict.expected import Expected, Ground
+from umberpot.firings.models.atmospheres import Atmosphere
 from umberpot.studio.models import Studio
 from umberpot.surface.models import PlannedCoat, SurfacePlan
 

@@ -27,16 +27,16 @@ from claycore.surface.coats import (
 from claycore.surface.shapes import Side
 from claycore.surface.waits import OnTheLine, as_protocol, chain, line_of_time
 from claycore.testing.stages import Protocol
+from umberpot.clays.figures import bring_up_to_date
+from umberpot.clays.models import ClayFigure
+from umberpot.colours.costs import prices_of
+from umberpot.colours.predict.expected import Expected
 from umberpot.mixing.stock import Stock, stock_for
-from umberpot.results.colours.costs import prices_of
-from umberpot.results.predict.expected import Expected
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.surface.models import PlannedCoat, SurfacePlan
 from umberpot.surface.plans.colours import FiredClays, Layer, clay_of, pcts_of
 from umberpot.surface.waits.services import own_times
-from umberpot.tiles.clay_figures import bring_up_to_date
-from umberpot.tiles.models import ClayFigure
 
 
 @dataclass(frozen=True)

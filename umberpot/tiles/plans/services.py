@@ -10,7 +10,7 @@ from django.utils import timezone
 from claycore.mixing.pour_plan import Cell, Grid
 from claycore.mixing.series import Plan as SeriesPlan
 from claycore.mixing.weighing import is_as_wanted
-from umberpot.kiln.models.atmospheres import Atmosphere
+from umberpot.firings.models.atmospheres import Atmosphere
 from umberpot.mixing.calculators.additions import UNNAMED
 from umberpot.mixing.calculators.grid import GridInputs, GridResult
 from umberpot.mixing.calculators.series import SeriesInputs

@@ -14,7 +14,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from claycore.colour import notation
-from umberpot.kiln.models import Firing
+from umberpot.firings.models import Firing
 from umberpot.studio.corrections import replace_figures
 from umberpot.studio.models import Studio
 from umberpot.tiles.colours import MeasuredColour, typed_colour

@@ -13,7 +13,7 @@ from typing import IO, Any
 from django.contrib.auth.models import User
 from django.db import connection, models
 
-from umberpot.results.readings.every import TILES_AT_ONCE, every_reading_as_csv
+from umberpot.clays.readings.every import TILES_AT_ONCE, every_reading_as_csv
 from umberpot.studio.models import Studio
 from umberpot.studio.progress import Begin, Doing, Report, Tally, unheard
 from umberpot.tiles.models import Tile

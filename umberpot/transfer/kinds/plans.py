@@ -13,7 +13,7 @@ from django.http import QueryDict
 from claycore.firing import cones
 from claycore.measure import bounds
 from claycore.mixing.series import STRATEGIES
-from umberpot.kiln.forms import AtmosphereChoice
+from umberpot.firings.forms import AtmosphereChoice
 from umberpot.mixing.calculators.grid import GridForm, GridView
 from umberpot.mixing.calculators.series import SeriesForm, SeriesView
 from umberpot.mixing.models import Plan

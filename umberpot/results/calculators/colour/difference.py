@@ -9,7 +9,7 @@ from claycore.colour.comparison import Change, compare
 from claycore.colour.difference import ciede2000, in_words
 from claycore.colour.notation import Lab
 from claycore.measure.notices import Notice
-from umberpot.results.calculators.colour.fields import ColourField
+from umberpot.colours.fields import ColourField
 from umberpot.results.places import PLACE
 from umberpot.ui.calculators import Answer, Calculator, CalculatorForm
 from umberpot.ui.wall import Swatch, touching

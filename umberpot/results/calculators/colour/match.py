@@ -12,19 +12,20 @@ from claycore.colour.palette import FiredTile, Palette, learn
 from claycore.measure.bounds import Bound
 from claycore.measure.formatting import percentage, plain
 from claycore.measure.notices import Notice
-from umberpot.results.calculators.colour.difference import beyond_a_screen
-from umberpot.results.calculators.colour.fields import (
+from umberpot.colours.fields import (
     MOST_TILES,
     TILE_AS_WRITTEN,
     ColourField,
     NamedTile,
     read_tile,
 )
+from umberpot.colours.find.candidates import candidate_row
+from umberpot.results.calculators.colour.difference import beyond_a_screen
 from umberpot.results.places import PLACE
 from umberpot.ui.calculators import Answer, Calculator, CalculatorForm
 from umberpot.ui.fields.lines import EntriesField
 from umberpot.ui.fields.measures import Choice, MeasureField
-from umberpot.ui.wall import Joint, Swatch, SwatchKind, WallRow, touching
+from umberpot.ui.wall import Swatch, SwatchKind, touching
 
 MOST = Bound(0, 100, "Enter a percentage of more than 0 and at most 100.")
 USUAL_MOST_PCT = 8.0
@@ -148,16 +149,6 @@ class MatchView(Calculator[MatchInputs, Match]):
 
     def page_context(self, request: HttpRequest, form: CalculatorForm) -> dict[str, Any]:
         return {"place": PLACE}
-
-
-def candidate_row(want: Lab, candidate: Candidate) -> WallRow:
-    """The wanted colour and what is predicted, touching; the prediction with its dashed rim."""
-    error = f"± {candidate.expected_error:.1f}"
-    found = Swatch("Predicted", candidate.lab, SwatchKind.PREDICTED, error)
-    if not candidate.additions:
-        found = Swatch("Plain clay", candidate.lab)
-    swatches = [Swatch("Wanted", want, SwatchKind.WANTED), found]
-    return WallRow(swatches, [Joint(candidate.delta_e)], "The colour wanted and what may come near")
 
 
 def _shown(leave_one_out: float | None) -> str:

@@ -12,12 +12,12 @@ from claycore.colour.series import Outcome, SeriesReading, read_series
 from claycore.measure.bounds import Bound
 from claycore.measure.formatting import percentage, plain
 from claycore.measure.notices import Notice
-from umberpot.results.calculators.colour.difference import beyond_a_screen
-from umberpot.results.calculators.colour.fields import (
+from umberpot.colours.fields import (
     MOST_TILES,
     STRENGTH_AS_WRITTEN,
     read_strength,
 )
+from umberpot.results.calculators.colour.difference import beyond_a_screen
 from umberpot.results.places import PLACE
 from umberpot.ui.calculators import Answer, Calculator, CalculatorForm
 from umberpot.ui.fields.lines import EntriesField

@@ -1,0 +1,266 @@
+"""Photographs of tiles: taken in, marked, read, and recorded as fired colours."""
+
+import csv
+import io
+import uuid
+import zipfile
+
+import numpy as np
+import pytest
+from PIL import Image
+
+from claycore.colour.difference import ciede2000_of
+from claycore.colour.spaces import lab_from_linear, linear_from_srgb
+from standins.camera.camera import WARM, Camera
+from standins.camera.scene import Scene, SceneTile, Speckle
+from tests.factories import FiringFactory
+from tests.pages import words_of
+from umberpot.colours.models import Photograph, Ring
+from umberpot.kiln.services import load_and_fire
+from umberpot.tiles.models import ColourReading, Tile, Trial
+
+COLOURS = [(68.0, 3.0, -9.0), (58.0, 4.0, -17.0), (57.5, 4.0, -17.5)]
+SCENE = Scene([SceneTile(colour) for colour in COLOURS])
+
+
+@pytest.fixture
+def trial(signed_in, studio, user, make_mix, weigh):
+    """Three fired tiles."""
+    mix = weigh(make_mix(), 80, 8)
+    order = {"mark": "100", "cone": "6", "glazed": "no", "trial_name": "Ramp", "count": 3}
+    signed_in.post(f"/tiles/make/{mix.pk}/", {**order, "request_key": uuid.uuid4()})
+    load_and_fire(list(Tile.objects.all()), FiringFactory(studio=studio, made_by=user))
+    return Trial.objects.get()
+
+
+def upload(client, trial, content, key=None):
+    file = io.BytesIO(content)
+    file.name = "tiles.jpg"
+    posted = {"photograph": file, "request_key": key or uuid.uuid4()}
+    return client.post(f"/results/trials/{trial.pk}/photographs/new/", posted)
+
+
+@pytest.fixture
+def photograph(signed_in, trial):
+    taken = Camera(lamp=WARM, gradient=0.1).photograph(SCENE)
+    upload(signed_in, trial, taken)
+    return Photograph.objects.get()
+
+
+def rings(trial, white=True, grey=True):
+    """Where everything is, as the page sends it."""
+    first, *tiles, last = (f"{p.x:.0f} {p.y:.0f} {p.radius:.0f}" for p in SCENE.places)
+    sent = {f"at_{tile.pk}": at for tile, at in zip(trial.tiles.all(), tiles, strict=True)}
+    return {**sent, **({"at_white": first} if white else {}), **({"at_grey": last} if grey else {})}
+
+
+def test_the_colours_are_read_and_recorded_with_their_margin(signed_in, trial, photograph):
+    answer = signed_in.post(photograph.get_absolute_url(), rings(trial), follow=True)
+    assert "3 fired colours saved" in words_of(answer)
+    read = ColourReading.objects.order_by("tile")
+    for reading, true in zip(read, COLOURS, strict=True):
+        assert reading.source == "photograph"
+        off = float(ciede2000_of((reading.lightness, reading.a, reading.b), true))
+        assert off < 2
+        assert reading.u95 > 0.3
+    assert Ring.objects.exclude(tile=None).exclude(reading=None).count() == 3
+
+
+def test_what_is_read_is_shown_before_anything_is_recorded(signed_in, trial, photograph):
+    live = signed_in.post(f"{photograph.get_absolute_url()}read/", rings(trial))
+    assert "fired colour #" in live.content.decode()
+    assert "The light changes by" in words_of(live)
+    assert not ColourReading.objects.exists()
+
+
+def test_one_reference_says_what_a_second_would_do(signed_in, trial, photograph):
+    live = signed_in.post(f"{photograph.get_absolute_url()}read/", rings(trial, grey=False))
+    assert "With a reference at either end" in words_of(live)
+
+
+def test_a_poor_reference_is_told(signed_in, trial, photograph):
+    sent = rings(trial, white=False, grey=False)
+    sent["at_paper"] = "120 320 60"
+    live = signed_in.post(f"{photograph.get_absolute_url()}read/", sent)
+    assert "Paper and plaster differ" in words_of(live)
+
+
+def test_a_card_of_ones_own_needs_its_colour(signed_in, trial, photograph):
+    sent = {**rings(trial, white=False, grey=False), "at_own": "120 320 60"}
+    answer = signed_in.post(photograph.get_absolute_url(), sent)
+    assert answer.status_code == 400
+    assert "Enter the colour of your own card." in words_of(answer)
+    signed_in.post(photograph.get_absolute_url(), {**sent, "own_colour": "95, -0.5, 1.5"})
+    assert ColourReading.objects.count() == 3
+    again = signed_in.get(photograph.get_absolute_url()).content.decode()
+    assert "95, -0.5, 1.5" in again
+
+
+def test_without_a_reference_nothing_is_recorded(signed_in, trial, photograph):
+    sent = rings(trial, white=False, grey=False)
+    answer = signed_in.post(photograph.get_absolute_url(), sent)
+    assert "Mark a reference" in words_of(answer)
+    assert not ColourReading.objects.exists()
+
+
+def test_a_ring_outside_is_refused_and_the_others_are_read(signed_in, trial, photograph):
+    sent = rings(trial)
+    first = trial.tiles.first()
+    sent[f"at_{first.pk}"] = "-40 10 30"
+    answer = signed_in.post(photograph.get_absolute_url(), sent, follow=True)
+    assert "2 fired colours saved" in words_of(answer)
+    assert not first.colours.exists()
+
+
+@pytest.mark.parametrize("typed", ["1 2", "a b c", "1 2 -3", "nan 1 2", "1e9 1 1", "x" * 300])
+def test_a_place_that_is_none_is_told_at_its_field(signed_in, trial, photograph, typed):
+    sent = {**rings(trial), f"at_{trial.tiles.first().pk}": typed}
+    answer = signed_in.post(photograph.get_absolute_url(), sent)
+    assert answer.status_code == 400
+    assert not ColourReading.objects.exists()
+
+
+def test_it_is_taken_away_with_what_was_read(signed_in, trial, photograph):
+    before = table_beside(signed_in, photograph)
+    assert before == []
+    signed_in.post(f"/results/photographs/{photograph.pk}/", rings(trial))
+    tiles = {row["marks"]: row for row in table_beside(signed_in, photograph)}
+    assert tiles.pop("reference")["L"]
+    colours = {c.tile.code: c for c in ColourReading.objects.filter(tile__trial=trial)}
+    assert tiles.keys() == colours.keys()
+    for code, row in tiles.items():
+        read = colours[code]
+        assert float(row["L"]) == pytest.approx(read.lightness, abs=0.005)
+        assert float(row["u95_delta_e_2000"]) == pytest.approx(read.u95, abs=0.005)
+        assert row["cone"] == read.firing.cone
+
+
+def table_beside(client, photograph):
+    """The rows beside the picture, which is the one that is kept."""
+    answer = client.get(f"/results/photographs/{photograph.pk}/photograph.zip")
+    with zipfile.ZipFile(io.BytesIO(answer.content)) as file:
+        assert file.read("photograph.jpg") == bytes(photograph.image)
+        return list(csv.DictReader(file.read("colours.csv").decode("utf-8-sig").splitlines()))
+
+
+def test_reading_again_supersedes_and_two_tabs_do_not_overwrite(signed_in, trial, photograph):
+    address = photograph.get_absolute_url()
+    signed_in.post(address, rings(trial))
+    late = signed_in.post(address, rings(trial))
+    assert late.status_code == 400
+    assert "meanwhile" in words_of(late)
+    seen = {f"seen_{one.tile_id}": one.pk for one in ColourReading.objects.all()}
+    signed_in.post(address, {**rings(trial), **seen})
+    assert ColourReading.objects.filter(superseded_at=None).count() == 3
+    assert ColourReading.objects.count() == 6
+
+
+SCALE = {"at_from": "100 100 9", "at_to": "400 500 9", "distance_mm": "100"}
+
+
+def test_with_a_scale_specks_are_counted_per_area(signed_in, trial):
+    speckled = Scene([SceneTile(COLOURS[0], Speckle((25, 3, 4), 60, 7)), *SCENE.tiles[1:]])
+    upload(signed_in, trial, Camera().photograph(speckled))
+    photograph = Photograph.objects.get()
+    tile = trial.tiles.first()
+    signed_in.post(photograph.get_absolute_url(), rings(trial))
+    page = words_of(signed_in.get(f"/results/tiles/{tile.code}/"))
+    assert "Mark a distance on the photograph" in page
+    seen = {f"seen_{one.tile_id}": one.pk for one in ColourReading.objects.all()}
+    signed_in.post(photograph.get_absolute_url(), {**rings(trial), **seen, **SCALE})
+    assert Photograph.objects.get().scale.mm_per_pixel == pytest.approx(0.2)
+    assert "specks per cm²" in words_of(signed_in.get(f"/results/tiles/{tile.code}/"))
+    assert "400 500" in signed_in.get(photograph.get_absolute_url()).content.decode()
+
+
+@pytest.mark.parametrize(
+    ("changed", "says"),
+    [
+        ({"at_to": ""}, "Mark both ends"),
+        ({"distance_mm": ""}, "Enter the distance between the ends"),
+        ({"at_to": "105 105 9"}, "too close together"),
+        ({"distance_mm": "-3"}, "Length must be more than 0"),
+    ],
+)
+def test_half_a_scale_is_asked_about_when_saving_only(signed_in, trial, photograph, changed, says):
+    sent = {**rings(trial), **SCALE, **changed}
+    answer = signed_in.post(photograph.get_absolute_url(), sent)
+    assert answer.status_code == 400
+    assert says in words_of(answer)
+    assert not ColourReading.objects.exists()
+
+
+def test_while_marking_half_a_scale_the_colours_stay(signed_in, trial, photograph):
+    half = {**rings(trial), "at_from": "100 100 9"}
+    live = signed_in.post(f"{photograph.get_absolute_url()}read/", half)
+    assert "fired colour #" in live.content.decode()
+
+
+def test_removing_a_photograph_keeps_what_was_read(signed_in, trial, photograph):
+    signed_in.post(photograph.get_absolute_url(), rings(trial))
+    signed_in.post(f"{photograph.get_absolute_url()}remove/")
+    assert not Photograph.objects.exists()
+    assert ColourReading.objects.count() == 3
+
+
+def test_a_double_click_uploads_once(signed_in, trial):
+    key, taken = uuid.uuid4(), Camera().photograph(SCENE)
+    upload(signed_in, trial, taken, key)
+    upload(signed_in, trial, taken, key)
+    assert Photograph.objects.count() == 1
+
+
+def test_before_a_firing_there_is_nothing_to_photograph(signed_in, trial):
+    for tile in trial.tiles.all():
+        tile.loadings.all().delete()
+    page = signed_in.get(f"/results/trials/{trial.pk}/photographs/new/", follow=True)
+    assert "No tile of this trial is fired yet" in words_of(page)
+
+
+@pytest.mark.parametrize("content", [b"", b"%PDF-1.4 not a picture", b"\xff\xd8\xff\xe0 cut off"])
+def test_what_is_no_picture_is_refused_at_its_field(signed_in, trial, content):
+    answer = upload(signed_in, trial, content)
+    assert answer.status_code == 400
+    assert not Photograph.objects.exists()
+
+
+def test_a_picture_of_three_pixels_is_kept_and_nothing_is_read_off_it(signed_in, trial):
+    out = io.BytesIO()
+    Image.new("RGB", (3, 1), (120, 80, 60)).save(out, "PNG")
+    upload(signed_in, trial, out.getvalue())
+    tiny = Photograph.objects.get()
+    sent = {**rings(trial), "at_white": "1 0 1"}
+    assert signed_in.post(tiny.get_absolute_url(), sent).status_code == 400
+
+
+def test_a_tile_shows_its_close_up_in_white_light_and_how_even_it_is(signed_in, trial, photograph):
+    signed_in.post(photograph.get_absolute_url(), rings(trial))
+    tile = trial.tiles.first()
+    page = signed_in.get(f"/results/tiles/{tile.code}/")
+    assert "No specks." in words_of(page)
+    ring = Ring.objects.get(tile=tile)
+    crop = Image.open(
+        io.BytesIO(signed_in.get(f"/results/photographs/rings/{ring.pk}.jpg").content)
+    )
+    pixels = np.asarray(crop).reshape(-1, 3).mean(axis=0)
+    shown = lab_from_linear(linear_from_srgb(pixels / 255.0))
+    assert float(ciede2000_of(shown, COLOURS[0])) < 2.5
+
+
+def test_without_its_references_a_ring_has_no_close_up(signed_in, trial, photograph):
+    signed_in.post(photograph.get_absolute_url(), rings(trial))
+    Ring.objects.filter(tile=None).delete()
+    ring = Ring.objects.exclude(tile=None).first()
+    assert signed_in.get(f"/results/photographs/rings/{ring.pk}.jpg").status_code == 404
+    assert signed_in.get(f"/results/tiles/{ring.tile.code}/").status_code == 200
+
+
+def test_a_tile_that_was_set_aside_since_leaves_the_photograph_as_it_is(
+    signed_in, trial, photograph
+):
+    signed_in.post(photograph.get_absolute_url(), rings(trial))
+    first = trial.tiles.first()
+    first.set_aside(True)
+    page = signed_in.get(photograph.get_absolute_url())
+    assert page.status_code == 200
+    assert f"at_{first.pk}" not in page.content.decode()

@@ -1,0 +1,171 @@
+"""What the colours of a trial say on its page, and what it was made to find first."""
+
+import uuid
+
+import pytest
+from django.db import connection
+from django.test.utils import CaptureQueriesContext
+
+from tests.factories import FiringFactory, KilnFactory, MaterialFactory
+from tests.pages import words_of
+from umberpot.colours.fired import after_the_last_firing, fired_colours
+from umberpot.colours.noise import studio_record
+from umberpot.kiln.services import load_and_fire
+from umberpot.studio.models import Studio
+from umberpot.tiles.models import Loading, Tile, Trial
+from umberpot.tiles.readings.services import record_colour
+from umberpot.tiles.services import TileOrder, make_tiles
+
+
+@pytest.fixture
+def trial(studio, user):
+    return Trial.objects.create(
+        studio=studio, name="Ramp", ware="stoneware", school="strict", made_by=user
+    )
+
+
+@pytest.fixture
+def firing(studio, user):
+    return FiringFactory(studio=studio, made_by=user, cone="6", fired_on="2026-11-10")
+
+
+@pytest.fixture
+def fired(trial, firing, make_mix, weigh, user):
+    """Makes, fires and reads a tile of each of some colours of one mix."""
+
+    def make(added, *colours, glazed=False, firing=firing, mix=None):
+        mix = mix or make_mix(f"clay=Ferry white&state=dry&mass=80&unit=g&add={added}")
+        order = TileOrder(len(colours), 100, "6", glazed, uuid.uuid4())
+        tiles = make_tiles(mix, trial, order, user)
+        load_and_fire(tiles, firing)
+        for tile, colour in zip(tiles, colours, strict=True):
+            record_colour(tile, firing, colour, None, user)
+        return mix, tiles
+
+    return make
+
+
+def page_of(client, trial):
+    return words_of(client.get(f"/results/trials/{trial.pk}/"))
+
+
+def test_the_trial_answers_its_own_question_first(signed_in, trial, fired, blue):
+    type(blue).objects.update(price_per_kg=38)
+    for added, colour in (("3", "68, 3, -9"), ("7", "58, 4, -17"), ("11", "57.6, 4, -17.4")):
+        fired(f"Quay Blue:{added}", colour)
+    said = page_of(signed_in, trial)
+    answer = "7 % is as strong as it gets. 11 % looks the same"
+    assert answer in said
+    assert "Stopping there saves 1.52 € per kg of dry clay" in said
+    assert said.index(answer) < said.index("Tile by tile")
+    assert "Make more at 7 % Quay Blue" in said
+    html = signed_in.get(f"/results/trials/{trial.pk}/").content.decode()
+    assert "/mix/kilos/?clay=Ferry+white&amp;add=Quay+Blue%3A7" in html
+
+
+def test_the_list_of_trials_gives_each_answer(signed_in, trial, fired):
+    for added, colour in (("3", "68, 3, -9"), ("7", "58, 4, -17")):
+        fired(f"Quay Blue:{added}", colour)
+    said = words_of(signed_in.get("/results/"))
+    assert "unglazed: 7 % still looks different from 3 % (ΔE " in said
+
+
+def test_a_trial_without_colours_says_nothing_of_them(signed_in, trial, fired):
+    _, tiles = fired("Quay Blue:3", "68, 3, -9")
+    Tile.objects.filter(pk=tiles[0].pk).get().colours.all().delete()
+    said = page_of(signed_in, trial)
+    assert "What the colours say" not in said
+    assert "ΔE" not in said
+
+
+def test_what_the_glaze_did_is_said_with_its_margin(signed_in, trial, fired):
+    mix, _ = fired("Quay Blue:6", "58, 4, -17")
+    fired("Quay Blue:6", "50, 5, -22", glazed=True, mix=mix)
+    said = page_of(signed_in, trial)
+    assert "6 % Quay Blue: the clear glaze deepens the colour, darker, stronger (ΔE" in said
+
+
+def test_strengths_that_the_glaze_changes_alike_are_said_together(signed_in, trial, fired):
+    for pct, bare, under in ((3, "70, 2, -8", "64, 3, -12"), (6, "58, 4, -17", "50, 5, -22")):
+        mix, _ = fired(f"Quay Blue:{pct}", bare)
+        fired("", under, glazed=True, mix=mix)
+    said = page_of(signed_in, trial)
+    assert (
+        "Quay Blue at 3 and 6 %: the clear glaze deepens the colour, darker, stronger (ΔE" in said
+    )
+
+
+def test_fading_between_two_firings(signed_in, trial, fired, studio, user):
+    _, tiles = fired("Quay Blue:6", "46, 3, -42")
+    hotter = FiringFactory(studio=studio, made_by=user, cone="9", fired_on="2026-11-15")
+    load_and_fire(tiles, hotter)
+    record_colour(tiles[0], hotter, "46, 1, -24", None, user)
+    assert "6 % Quay Blue fades from cone 6 to cone 9: greyer" in page_of(signed_in, trial)
+
+
+def test_twins_name_the_cheaper(signed_in, trial, fired, studio, blue):
+    type(blue).objects.filter(pk=blue.pk).update(price_per_kg=38)
+    MaterialFactory(stain=True, studio=studio, name="Wharf Blue", price_per_kg=20)
+    fired("Quay Blue:6", "50, 4, -22")
+    fired("Wharf Blue:6", "50.3, 4, -22.3")
+    said = page_of(signed_in, trial)
+    assert "6 % Quay Blue and 6 % Wharf Blue look the same" in said
+    assert "6 % Wharf Blue costs 1.08 € less" in said
+
+
+def test_a_name_that_does_not_fit_brings_questions_and_no_verdict(signed_in, trial, fired):
+    fired("Quay Blue:6", "55, 1, -2")
+    said = page_of(signed_in, trial)
+    assert "Quay Blue is called blue, and fires grey" in said
+    assert "Possible causes (common practice), none established." in said
+
+
+def test_a_lighter_shelf_is_named(signed_in, trial, fired, firing, studio):
+    type(firing).objects.update(kiln=KilnFactory(studio=studio))
+    for added in ("3", "6", "9"):
+        _, tiles = fired(f"Quay Blue:{added}", "55, 4, -17", "51, 4, -17")
+        for shelf, tile in zip((2, 0), tiles, strict=True):
+            Loading.objects.filter(tile=tile).update(shelf=shelf)
+    assert "Tiles from shelf 3 are lighter than their equals on shelf 1" in page_of(
+        signed_in, trial
+    )
+
+
+def test_the_studios_other_replicates_set_the_noise(trial, fired, studio):
+    _, tiles = fired("Quay Blue:6", "50, 4, -22", "53, 4, -22")
+    mine = fired_colours(Tile.objects.filter(pk__in=[t.pk for t in tiles]).with_history())
+    assert studio_record(studio).total.degrees == 1
+    assert studio_record(studio).without([mine[0].mix]).degrees == 0
+
+
+def test_another_studios_tiles_set_nothing(trial, fired, stranger):
+    fired("Quay Blue:6", "50, 4, -22", "53, 4, -22")
+    other = Studio.objects.get(name="Across the water")
+    assert studio_record(other).total.degrees == 0
+
+
+def test_the_queries_do_not_grow_with_the_tiles(signed_in, trial, fired):
+    fired("Quay Blue:3", "68, 3, -9", "68, 3, -9")
+    fired("Quay Blue:4", "58, 4, -17", "58, 4, -17")
+    fired("Quay Blue:5", "58, 4, -17", "58, 4, -17")
+    page_of(signed_in, trial)
+    with CaptureQueriesContext(connection) as few:
+        page_of(signed_in, trial)
+    for added in ("6", "8", "9"):
+        fired(f"Quay Blue:{added}", "58, 4, -17", "58, 4, -17")
+    with CaptureQueriesContext(connection) as many:
+        page_of(signed_in, trial)
+    assert len(many) <= len(few)
+
+
+def test_the_last_colour_is_that_of_the_last_firing_whenever_it_was_recorded(fired, studio, user):
+    """The bisque's colour is entered late, after that of the glaze firing."""
+    _, tiles = fired("Quay Blue:6", "46, 3, -42")
+    hotter = FiringFactory(studio=studio, made_by=user, cone="9", fired_on="2026-11-15")
+    load_and_fire(tiles, hotter)
+    record_colour(tiles[0], hotter, "46, 1, -24", None, user)
+    first = tiles[0].colours.get(firing__cone="6")
+    record_colour(tiles[0], first.firing, "47, 3, -40", first.pk, user)
+    read = fired_colours(Tile.objects.filter(pk=tiles[0].pk).with_history())
+    assert [one.conditions.cone for one in read] == ["6", "9"]
+    assert [one.conditions.cone for one in after_the_last_firing(read)] == ["9"]

@@ -1,0 +1,214 @@
+"""The wall: any fired tiles, sorted, and its files."""
+
+import io
+import json
+import uuid
+
+import pytest
+from PIL import Image
+from pypdf import PdfReader
+
+from standins.camera.camera import Camera
+from standins.camera.scene import Scene
+from tests.factories import FiringFactory
+from tests.pages import words_of
+from umberpot.colours.models import Ring
+from umberpot.colours.photographs.services import keep_photograph
+from umberpot.colours.wall.arrangements import ARRANGEMENTS
+from umberpot.colours.wall.exports import EXPORTS
+from umberpot.colours.wall.forms import MOST_TILES, query_of
+from umberpot.kiln.services import load_and_fire
+from umberpot.tiles.models import Trial
+from umberpot.tiles.readings.services import record_colour
+from umberpot.tiles.services import TileOrder, make_tiles
+
+COLOURS = {"pale": "80, 2, 10", "dark": "30, 4, 6", "strong": "52, 44, 30"}
+
+
+@pytest.fixture
+def codes(studio, user, make_mix):
+    """Three fired tiles, by what their colour is."""
+    trial = Trial.objects.create(
+        studio=studio, name="Ramp", ware="stoneware", school="strict", made_by=user
+    )
+    tiles = make_tiles(make_mix(), trial, TileOrder(3, 100, "6", False, uuid.uuid4()), user)
+    firing = FiringFactory(studio=studio, made_by=user, cone="6")
+    load_and_fire(tiles, firing)
+    for tile, colour in zip(tiles, COLOURS.values(), strict=True):
+        record_colour(tile, firing, colour, None, user)
+    return dict(zip(COLOURS, [tile.code for tile in tiles], strict=True))
+
+
+def hung(client, codes, sort=""):
+    """The codes on the wall, in their order."""
+    page = words_of(client.get("/results/wall/", {"codes": codes, "sort": sort}))
+    shown = page.split("Hang tiles")[1]
+    found = {code: shown.find(f"{code} ") for code in codes.split()}
+    return sorted((code for code in found if found[code] >= 0), key=lambda code: found[code])
+
+
+def test_an_empty_wall_offers_the_trials_that_have_colours(signed_in, stranger, codes):
+    page = signed_in.get("/results/wall/")
+    assert "Ramp" in words_of(page).split("Hang a trial")[1]
+    query = "+".join(codes.values())
+    assert f'href="/results/wall/?codes={query}"' in page.content.decode()
+    assert hung(signed_in, " ".join(codes.values())) == [*codes.values()]
+    assert "Hang a trial" not in words_of(stranger.get("/results/wall/"))
+
+
+def test_a_trial_of_more_tiles_than_the_wall_takes_hangs_as_many_as_there_is_room_for(
+    signed_in, codes
+):
+    query = query_of([*codes.values(), *codes.values(), *(f"C{n}" for n in range(100))])
+    page = signed_in.get(f"/results/wall/?{query}")
+    assert page.status_code == 200
+    assert len(page.context["hung"].tiles) == 3
+    assert len(page.context["hung"].missing) == MOST_TILES - 3
+
+
+def test_tiles_hang_as_they_were_picked(signed_in, codes):
+    picked = f"{codes['dark']} {codes['strong']} {codes['pale']}"
+    assert hung(signed_in, picked) == picked.split()
+
+
+@pytest.mark.parametrize(
+    ("sort", "order"),
+    [
+        ("lightness", ("pale", "strong", "dark")),
+        ("chroma", ("dark", "pale", "strong")),
+        ("to_first", ("dark", "strong", "pale")),
+    ],
+)
+def test_they_are_sorted(signed_in, codes, sort, order):
+    picked = f"{codes['dark']} {codes['strong']} {codes['pale']}"
+    assert hung(signed_in, picked, sort) == [codes[name] for name in order]
+
+
+def test_what_hangs_nowhere_is_told_and_small_letters_do(signed_in, codes):
+    asked = {"codes": f"{codes['pale'].lower()}, Z99"}
+    page = words_of(signed_in.get("/results/wall/", asked))
+    assert "Without a fired colour, or not known: Z99." in page
+    assert f"{codes['pale']} 10 % Quay Blue" in page
+
+
+def test_the_trial_leads_to_its_wall(signed_in, codes):
+    trial = Trial.objects.get()
+    html = signed_in.get(f"/results/trials/{trial.pk}/").content.decode()
+    assert "/results/wall/?codes=" in html
+
+
+def file_of(client, codes, form):
+    answer = client.get(f"/results/wall/wall.{form}", {"codes": " ".join(codes.values())})
+    assert answer.status_code == 200
+    return answer.content
+
+
+def test_the_files_hold_every_colour(signed_in, codes):
+    assert file_of(signed_in, codes, "csv").decode("utf-8-sig").count("\r\n") == 4
+    rows = json.loads(file_of(signed_in, codes, "json"))["colours"]
+    assert [row["L"] for row in rows] == [80, 30, 52]
+    palette = file_of(signed_in, codes, "gpl").decode().splitlines()
+    assert palette[0] == "GIMP Palette"
+    assert len(palette) == 4 + 3
+    picture = Image.open(io.BytesIO(file_of(signed_in, codes, "png")))
+    seen = {picture.getpixel((40 + 90 + 180 * n, 40 + 40 + 90)) for n in range(3)}
+    assert {"#{:02x}{:02x}{:02x}".format(*pixel) for pixel in seen} == {row["hex"] for row in rows}
+    printed = PdfReader(io.BytesIO(file_of(signed_in, codes, "pdf"))).pages[0].extract_text()
+    assert all(code in printed for code in codes.values())
+
+
+@pytest.mark.parametrize("form", EXPORTS)
+def test_an_empty_wall_has_no_file(signed_in, codes, form):
+    assert signed_in.get(f"/results/wall/wall.{form}", {"codes": "Z9"}).status_code == 302
+
+
+def test_another_kind_of_file_is_not_there(signed_in, codes):
+    asked = {"codes": codes["pale"]}
+    assert signed_in.get("/results/wall/wall.exe", asked).status_code == 404
+
+
+@pytest.mark.parametrize("codes", ["x" * 1001, " ".join(f"A{n}" for n in range(81))])
+def test_too_many_are_told(signed_in, codes):
+    assert signed_in.get("/results/wall/", {"codes": codes}).status_code == 400
+
+
+def test_another_studios_tiles_do_not_hang(stranger, codes):
+    page = words_of(stranger.get("/results/wall/", {"codes": codes["pale"]}))
+    assert "not known" in page
+
+
+@pytest.fixture
+def varied(fired_tile, studio, user, two_stains):
+    """Two stains by strength, a plain tile, and the first recipe once more."""
+    plain = fired_tile("&add=Kelp:0", "86, 0.5, 7")
+    again = fired_tile("&add=Kelp:3", "65, -12, 8")
+    return [*two_stains, plain, again]
+
+
+def arranged(client, tiles, **asked):
+    asked["codes"] = " ".join(tile.code for tile in tiles)
+    return words_of(client.get("/results/wall/", asked)).split("Hang tiles")[1]
+
+
+def test_stains_hang_by_strength_each_beginning_with_the_plain_clay(signed_in, varied):
+    wall = arranged(signed_in, varied, arrange="strength")
+    kelp, rust = wall.split("Rust, Ferry white, cone 6, unglazed")
+    plain = varied[-2].code
+    for row in (kelp, rust):
+        assert row.index(f"0 % {plain}") < row.index("3 %") < row.index("6 %") < row.index("9 %")
+    assert f"3 % {varied[0].code}, {varied[-1].code}" in kelp
+
+
+def test_a_repeat_hangs_beside_the_first_and_the_others_are_named(signed_in, varied):
+    wall = arranged(signed_in, varied, arrange="repeat")
+    assert "3 % Kelp, Ferry white, cone 6, unglazed" in wall
+    assert f"first {varied[0].code}" in wall
+    assert f"repeat 1 {varied[-1].code}" in wall
+    assert wall.count("ΔE") == 1
+    assert varied[1].code in wall.split("Without a counterpart:")[1]
+
+
+def test_firings_of_one_tile_hang_side_by_side(signed_in, studio, user, two_stains):
+    tile, hotter = two_stains[0], FiringFactory(studio=studio, made_by=user, cone="8")
+    load_and_fire([tile], hotter)
+    record_colour(tile, hotter, "60, -8, 8", None, user)
+    wall = arranged(signed_in, [tile], arrange="firing")
+    assert wall.index("cone 6") < wall.index("cone 8")
+    assert wall.count("ΔE") == 1
+
+
+def test_two_clays_hang_side_by_side(signed_in, two_stains, fired_tile):
+    other = fired_tile("&add=Kelp:3&clay=Harbour buff", "58, -8, 14")
+    wall = arranged(signed_in, [two_stains[0], other], arrange="clay")
+    assert "3 % Kelp, cone 6, unglazed" in wall
+    assert wall.index("Ferry white") < wall.index("Harbour buff")
+
+
+def test_a_grid_of_two_colourants_is_laid_out_as_one(signed_in, fired_tile, two_stains):
+    grid = [
+        fired_tile(f"&add=Kelp:{kelp}&add=Rust:{rust}", "60, 0, 10")
+        for kelp in (3, 6)
+        for rust in (0, 1.5)
+    ]
+    wall = arranged(signed_in, grid, arrange="strength")
+    assert "with 0 % Rust" in wall
+    assert "with 1.5 % Rust" in wall
+    assert wall.count("ΔE") == 2
+
+
+def test_photographs_hang_where_there_are_any(signed_in, studio, two_stains, user):
+    tile = two_stains[0]
+    kept = keep_photograph(tile.trial, Camera().photograph(Scene([])), uuid.uuid4(), user)
+    place = {"x": 50, "y": 50, "radius": 20}
+    ring = Ring.objects.create(studio=studio, photograph=kept, tile=tile, **place)
+    asked = {"codes": " ".join(one.code for one in two_stains[:2]), "show": "pictures"}
+    html = signed_in.get("/results/wall/", asked).content.decode()
+    assert html.count("<image") == 1
+    assert f"/results/photographs/rings/{ring.pk}.jpg" in html
+
+
+@pytest.mark.parametrize("arrange", [*ARRANGEMENTS, "no-such"])
+def test_every_arrangement_takes_any_tiles(signed_in, varied, arrange):
+    asked = {"codes": " ".join(tile.code for tile in varied), "arrange": arrange}
+    expected = 200 if arrange in ARRANGEMENTS else 400
+    assert signed_in.get("/results/wall/", asked).status_code == expected

@@ -1,0 +1,202 @@
+"""Batches of ware: what is established of them, the acid screen, and the card."""
+
+import io
+import uuid
+
+import pytest
+from django.db import IntegrityError, connection, transaction
+from django.test.utils import CaptureQueriesContext
+from pypdf import PdfReader
+
+from tests.pages import words_of
+from umberpot.ware.models import LeachScreen, WareBatch
+from umberpot.ware.reading import STATUSES, USES
+
+BATCH = {
+    **{"name": "Washroom beakers", "cone": "6", "ware": "stoneware", "school": "strict"},
+    **{"glaze_name": "Harbour clear", "glaze": "stated_suitable", "hazard_metal": "no"},
+    **{"crazed": "no", "lustre": "no", "decal": "no", "shock": "none"},
+    **{"laboratory": "", "report": ""},
+}
+
+
+def enter(client, clay, **changed):
+    sent = {**BATCH, "clay": clay.pk, "request_key": uuid.uuid4(), **changed}
+    answer = client.post("/results/ware/batches/new/", sent, follow=True)
+    assert answer.status_code == 200, words_of(answer)
+    return WareBatch.objects.latest("pk")
+
+
+def page_of(client, batch):
+    return words_of(client.get(batch.get_absolute_url()))
+
+
+@pytest.fixture
+def dense(tested):
+    """A clay whose bars absorbed little at cone 6."""
+    return tested("Bank", [("6", 12.0, 0.8)])
+
+
+@pytest.fixture
+def batch(signed_in, dense):
+    return enter(signed_in, dense)
+
+
+def test_absorption_comes_from_the_clays_bars_at_the_batchs_cone(signed_in, batch):
+    page = page_of(signed_in, batch)
+    assert "The body absorbs" in page
+    assert f"of {batch.clay} at cone 6, boil and soak" in page
+
+
+def test_absorption_at_another_cone_is_not_that_of_the_ware(signed_in, dense):
+    page = page_of(signed_in, enter(signed_in, dense, cone="8"))
+    assert "Absorption was measured at cone 6, the ware fired to 8." in page
+    assert "Established" not in page
+
+
+def test_a_clay_of_which_nothing_is_known_establishes_nothing(signed_in, clay):
+    unknown = dict.fromkeys(("hazard_metal", "crazed", "lustre", "decal"), "unknown")
+    page = page_of(signed_in, enter(signed_in, clay, glaze="", **unknown))
+    assert page.count("Not established") == 4
+    assert "The absorption of the body was not measured." in page
+
+
+@pytest.mark.parametrize(
+    ("changed", "says"),
+    [
+        ({"name": ""}, "Fill in this field."),
+        ({"clay": "999"}, "Choose a clay of the shelf."),
+        ({"cone": "99"}, "Choose one of"),
+        ({"laboratory": "laboratory_pass"}, "Enter which laboratory, and when."),
+    ],
+)
+def test_what_cannot_be_is_told_at_its_field_and_kept(signed_in, clay, changed, says):
+    sent = {**BATCH, "clay": clay.pk, **changed}
+    answer = signed_in.post("/results/ware/batches/new/", sent)
+    assert answer.status_code == 400
+    assert says in words_of(answer)
+    assert "Harbour clear" in answer.content.decode()
+
+
+def test_a_double_click_enters_one_batch(signed_in, clay):
+    key = uuid.uuid4()
+    for _ in range(2):
+        enter(signed_in, clay, request_key=key)
+    assert WareBatch.objects.count() == 1
+
+
+def screen(client, batch, after, **typed):
+    start = {"acid": "lemon juice", "colour": "80, 2, 8"}
+    begun = client.post(f"{batch.get_absolute_url()}screen/", start, follow=True)
+    assert "Acid screen started." in words_of(begun)
+    done = {"changed": "no", "seen": "", "colour": after, **typed}
+    return client.post(f"{batch.get_absolute_url()}screen/done/", done, follow=True)
+
+
+def test_a_screen_in_which_nothing_changed_is_not_a_pass(signed_in, batch):
+    answer = words_of(screen(signed_in, batch, "79.6, 2.1, 8.2"))
+    assert "No visible change. That is not a pass" in answer
+    page = page_of(signed_in, batch)
+    assert "Acid overnight changed nothing visible. That is not a pass." in page
+    assert "Lemon juice overnight" in page
+
+
+def test_colours_that_moved_fail_it_though_nobody_saw_it(signed_in, batch):
+    assert "Changed: acid attacked the surface." in words_of(screen(signed_in, batch, "72, 1, 5"))
+    assert "Acid overnight changed the surface. That is a fail." in page_of(signed_in, batch)
+    screen(signed_in, batch, "80, 2, 8")
+    assert "Acid overnight changed the surface." in page_of(signed_in, batch)
+
+
+def test_one_piece_stands_in_acid_at_a_time(signed_in, batch):
+    url = batch.get_absolute_url()
+    done = signed_in.post(f"{url}screen/done/", {"changed": "no"}, follow=True)
+    assert "No piece of this batch stands in acid now." in words_of(done)
+    for _ in range(2):
+        answer = signed_in.post(f"{url}screen/", {"acid": "vinegar"}, follow=True)
+    assert "A piece of this batch stands in acid already." in words_of(answer)
+    assert LeachScreen.objects.count() == 1
+    assert "protocol=leach_screen" in signed_in.get(url).content.decode()
+    assert signed_in.post(f"{url}screen/", {"acid": ""}).status_code == 400
+    answer = signed_in.post(f"{url}screen/done/", {"changed": "no", "colour": "blue-ish"})
+    assert answer.status_code == 400
+    assert "blue-ish" in answer.content.decode()
+    assert signed_in.post(f"{url}screen/done/", {"changed": "perhaps"}).status_code == 400
+
+
+def test_the_timer_of_the_screen_is_offered_on_the_bench(signed_in, batch):
+    answer = signed_in.get("/bench/timers/", {"protocol": "leach_screen", "about": batch.name})
+    assert "Acid on a glaze overnight" in words_of(answer)
+
+
+def test_the_card_says_what_was_established_by_what_and_assures_nothing(signed_in, batch):
+    screen(signed_in, batch, "80, 2, 8")
+    card = signed_in.get(f"{batch.get_absolute_url()}card.pdf")
+    text = " ".join(page.extract_text() for page in PdfReader(io.BytesIO(card.content)).pages)
+    text = " ".join(text.split())
+    assert "Washroom beakers" in text
+    assert "Food: not established" in text
+    assert "of " + batch.clay.name + " at cone 6" in text
+    assert "It assures nobody that ware is safe" in text
+
+
+def test_a_laboratorys_pass_is_named_with_its_report(signed_in, dense):
+    passed = enter(signed_in, dense, laboratory="laboratory_pass", report="Port laboratory, May")
+    page = page_of(signed_in, passed)
+    assert "A laboratory tested what is released, and it passed." in page
+    assert "Laboratory: Port laboratory, May." in page
+
+
+def test_a_batch_is_changed_and_set_aside(signed_in, batch):
+    url = batch.get_absolute_url()
+    sent = {**BATCH, "clay": batch.clay_id, "crazed": "yes"}
+    assert "The glaze is crazed." in words_of(signed_in.post(f"{url}change/", sent, follow=True))
+    answer = signed_in.post(f"{url}set-aside/", {"aside": "yes"}, follow=True)
+    assert "Washroom beakers set aside." in words_of(answer)
+    assert "Washroom beakers" not in words_of(signed_in.get("/results/ware/batches/"))
+
+
+def test_a_batch_keeps_its_clay_when_that_is_archived(signed_in, batch):
+    signed_in.post(f"/shelf/{batch.clay_id}/retire/")
+    url = f"{batch.get_absolute_url()}change/"
+    assert f'<option value="{batch.clay_id}" selected>' in signed_in.get(url).content.decode()
+    sent = {**BATCH, "clay": batch.clay_id, "crazed": "yes"}
+    assert signed_in.post(url, sent).status_code == 302
+    assert signed_in.get("/results/ware/batches/new/?clay=abc&cone=zz").status_code == 200
+
+
+def test_a_clays_page_leads_to_ware_of_it_at_its_cone(signed_in, dense):
+    page = signed_in.get(f"/results/clays/{dense.pk}/").content.decode()
+    address = f"/results/ware/batches/new/?clay={dense.pk}&amp;cone=6"
+    assert address in page
+    form = signed_in.get(address.replace("&amp;", "&")).content.decode()
+    assert f'<option value="{dense.pk}" selected>' in form
+
+
+def test_the_database_takes_no_screen_that_is_half_done(batch, user):
+    half = {"studio": batch.studio, "batch": batch, "acid": "vinegar", "made_by": user}
+    with pytest.raises(IntegrityError), transaction.atomic():
+        LeachScreen.objects.create(**half, changed=True)
+    LeachScreen.objects.create(**half)
+    with pytest.raises(IntegrityError), transaction.atomic():
+        LeachScreen.objects.create(**half)
+
+
+def test_the_list_says_of_each_batch_what_its_page_says(signed_in, batch):
+    listed = words_of(signed_in.get("/results/ware/batches/"))
+    own = page_of(signed_in, batch)
+    for use in USES.values():
+        says = max((one for one in STATUSES.values() if f"{use} {one}" in own), key=len)
+        assert f"{use}: {says.lower()}" in listed
+
+
+def test_the_list_asks_no_more_for_many_batches(signed_in, batch, dense):
+    def queries():
+        with CaptureQueriesContext(connection) as counted:
+            signed_in.get("/results/ware/batches/")
+        return len(counted)
+
+    before = queries()
+    for name in ("Second kiln", "Third kiln"):
+        enter(signed_in, dense, name=name)
+    assert queries() == before

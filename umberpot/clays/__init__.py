@@ -1,0 +1,1 @@
+"""What bars tell of a clay: tests, figures, verdicts, limits, line blends."""

@@ -1,0 +1,285 @@
+"""Bar tests: plan one, fill its grid at the bench, print its sheet."""
+
+import uuid
+
+from django.conf import settings
+from django.contrib import messages
+from django.core.exceptions import ValidationError
+from django.http import Http404, HttpResponse, JsonResponse
+from django.shortcuts import get_object_or_404, redirect, render
+from django.urls import reverse
+from django.utils.http import urlencode
+from django.views.decorators.http import require_GET, require_http_methods, require_POST
+
+from claycore.measure import bounds
+from claycore.testing import bar_plan, soaking
+from umberpot.clays import sentences
+from umberpot.clays.bar_tests import grid as bar_grid
+from umberpot.clays.bar_tests import services as bar_services
+from umberpot.clays.bar_tests.bench_sheet import bench_sheet_pdf
+from umberpot.clays.bar_tests.forms import BarTestForm
+from umberpot.clays.bar_tests.grid import CLAY_STAGE, BarGrid
+from umberpot.clays.records import clay_records
+from umberpot.firings.models import Firing
+from umberpot.mixing.models import Mix
+from umberpot.mixing.weighing import scale
+from umberpot.shelf.models import Material
+from umberpot.studio.request import StudioRequest, posted, request_key
+from umberpot.studio.roles import for_makers
+from umberpot.tiles.models import ClayTest, Step, Tile
+from umberpot.tiles.readings.services import record_pieces
+from umberpot.ui.downloads import PDF, download
+from umberpot.ui.fields.measures import MeasureField
+
+PLACE = "Tiles"
+
+
+@for_makers
+@require_http_methods(["GET", "POST"])
+def new(request: StudioRequest, clay_pk: int) -> HttpResponse:
+    """Test this clay: which cones, how many bars, and what is done to them."""
+    clay = get_object_or_404(Material.objects.of(request.studio).testable(), pk=clay_pk)
+    early = clay_records(request.studio, [clay])[0].results
+    sheet = getattr(clay, "sheet", None)
+    offered = bar_plan.cones_for(sheet.notes if sheet else None, early.cones, _label_cones(clay))
+    if request.htmx:
+        return _counted(request, BarTestForm(request.GET, studio=request.studio))
+    form = BarTestForm(
+        posted(request),
+        studio=request.studio,
+        initial={"name": f"{clay.name}, bars"[:80], "cones": ", ".join(offered.cones)},
+    )
+    if form.is_valid():
+        test = bar_services.start_test(_order(form, clay, request), request.studio, request.user)
+        return redirect("clays:test", pk=test.pk)
+    tested = [at.cone for at in early.cones]
+    return render(
+        request,
+        "clays/bar_tests/new.html",
+        {
+            "place": PLACE,
+            "clay": clay,
+            "form": form,
+            "offered": offered,
+            "needs_saucer": any(bar_plan.needs_saucer(c, tested) for c in offered.cones),
+            "request_key": request.POST.get("request_key") or uuid.uuid4(),
+        },
+        status=400 if form.errors else 200,
+    )
+
+
+def _label_cones(clay: Material) -> list[str]:
+    """The coolest and the hottest cone that its label names, if it names any."""
+    claim = getattr(clay, "claim", None)
+    return [cone for cone in (claim.cone_low, claim.cone_high) if cone] if claim else []
+
+
+def _counted(request: StudioRequest, form: BarTestForm) -> HttpResponse:
+    """How many bars the plan makes, while it is typed; nothing while it cannot be."""
+    by_cone: dict[str, int] = {}
+    if form.is_valid():
+        for bar in form.cleaned_data["bars"]:
+            planned = " → ".join(bar.cones)
+            by_cone[planned] = by_cone.get(planned, 0) + 1
+    context = {"by_cone": by_cone, "count": sum(by_cone.values())}
+    return render(request, "clays/bar_tests/_count.html", context)
+
+
+def _order(form: BarTestForm, clay: Material, request: StudioRequest) -> bar_services.BarOrder:
+    cleaned = form.cleaned_data
+    blended = Mix.objects.of(request.studio).kept().filter(clay=clay, plan__kind="line").first()
+    return bar_services.BarOrder(
+        clay=clay,
+        name=cleaned["name"],
+        bars=cleaned["bars"],
+        mark_length_mm=cleaned["mark_length_mm"],
+        method=cleaned["method"],
+        span_mm=cleaned["span_mm"] if cleaned["bend"] else None,
+        request_key=request_key(request),
+        mix=blended,
+        atmosphere=cleaned["atmosphere"],
+    )
+
+
+def _test(request: StudioRequest, pk: int) -> ClayTest:
+    tests = ClayTest.objects.of(request.studio).select_related("trial", "clay", "studio")
+    return get_object_or_404(tests, pk=pk)
+
+
+def _bars(test: ClayTest) -> list[Tile]:
+    return list(test.trial.tiles.kept().with_history())
+
+
+def _stages(tiles: list[Tile]) -> list[Firing]:
+    """The firings that any of the bars went through, in order."""
+    firings = {firing.pk: firing for tile in tiles for firing in tile.firings}
+    return sorted(firings.values(), key=lambda firing: (firing.fired_on, firing.pk))
+
+
+def _stage(asked: str, firings: list[Firing], tiles: list[Tile]) -> Firing | None:
+    """The stage of the address: before firing, or a firing; the latest with work where none."""
+    if asked == CLAY_STAGE:
+        return None
+    if not asked:
+        drying = any(tile.step in (Step.MAKE, Step.DRY) for tile in tiles)
+        return None if drying or not firings else firings[-1]
+    found = next((firing for firing in firings if str(firing.pk) == asked), None)
+    if found is None:
+        raise Http404("No bars from this test were in that firing.")
+    return found
+
+
+@require_http_methods(["GET", "POST"])
+def test(request: StudioRequest, pk: int) -> HttpResponse:
+    """A bar test: its bars down, the readings of one stage across, filled in one go."""
+    found = _test(request, pk)
+    tiles = _bars(found)
+    firings = _stages(tiles)
+    firing = _stage(request.GET.get("stage", ""), firings, tiles)
+    method = bar_grid.method_named(request.GET.get("method", ""), found)
+    grid = bar_grid.build(found, tiles, firing, method)
+    if request.method == "POST":
+        bar_grid.fill(grid, request.POST.dict(), _remarks_typed(request))
+        changed, stale = _save(grid, request)
+        if stale:
+            messages.error(request, stale)
+        messages.success(request, _said(changed, grid))
+        if grid.is_sound and not stale:
+            return redirect(_address(found, firing, method))
+        if not stale:
+            bar_grid.show_recorded(grid, bar_grid.build(found, _bars(found), firing, method))
+    return render(
+        request,
+        "clays/bar_tests/test.html",
+        {
+            "place": PLACE,
+            "test": found,
+            "grid": grid,
+            "firings": firings,
+            "methods": list(soaking.METHODS.values()),
+            "soak_caution": soaking.method(method).caution,
+            "next_steps": _next_steps(tiles),
+            "strays": _strays(tiles),
+            "to_fire": bool(tiles) and all(tile.step in (Step.FIRE, Step.READ) for tile in tiles),
+            "all_read": bool(tiles) and all(tile.step == Step.READ for tile in tiles),
+            "to_make": sum(tile.step == Step.MAKE for tile in tiles),
+            "unmixed": _unmixed(tiles),
+            "drying": bar_services.drying_bars(tiles),
+            "scale_is_simulated": settings.SCALE_IS_SIMULATED,
+        },
+        status=200 if grid.is_sound else 400,
+    )
+
+
+def _unmixed(tiles: list[Tile]) -> Mix | None:
+    """The blend that the bars wait for; None where there is nothing to be mixed for them."""
+    waiting = (tile.mix for tile in tiles if tile.shaped_at is None and tile.mix)
+    return next((mix for mix in waiting if mix.finished_at is None), None)
+
+
+def _said(changed: int, grid: BarGrid) -> str:
+    """What was recorded, and what was not."""
+    waiting = len(grid.troubles) + sum(bool(row.colour_error) for row in grid.rows)
+    return sentences.recorded(changed, waiting)
+
+
+def _address(found: ClayTest, firing: Firing | None, method: str) -> str:
+    stage = {"stage": firing.pk if firing else CLAY_STAGE, "method": method}
+    return f"{reverse('tiles:test', args=[found.pk])}?{urlencode(stage)}"
+
+
+def _remarks_typed(request: StudioRequest) -> dict[str, list[str]]:
+    """The remarks ticked for each bar; ``remarks-here`` names the bars whose boxes were shown."""
+    shown = request.POST.getlist("remarks-here")
+    return {
+        f"{bar_grid.REMARK}-{pk}": request.POST.getlist(f"{bar_grid.REMARK}-{pk}") for pk in shown
+    }
+
+
+def _save(grid: BarGrid, request: StudioRequest) -> tuple[int, str]:
+    """Records what is sound; how many figures changed, and what someone else changed meanwhile."""
+    noted = bar_grid.noted(grid)
+    recorded = record_pieces(grid.firing, noted, request.user)
+    stale = [piece.tile.code for piece in noted if piece.tile.pk in recorded.stale]
+    return recorded.count, sentences.changed_elsewhere(stale) if stale else ""
+
+
+def _next_steps(tiles: list[Tile]) -> list[tuple[str, list[str]]]:
+    """What is to be done next, with the codes of the bars it is to be done with."""
+    codes: dict[str, list[str]] = {}
+    for tile in tiles:
+        words = Step(tile.step).label
+        if tile.step == Step.FIRE:
+            words = f"Fire to cone {tile.cone}"
+        codes.setdefault(str(words), []).append(tile.code)
+    return list(codes.items())
+
+
+def _strays(tiles: list[Tile]) -> list[str]:
+    """What is to be said of bars that were fired to other cones than planned."""
+    return [
+        f"{tile.code} was planned for cone {', '.join(tile.cone_plan)} but fired to cone"
+        f" {', '.join(tile.unplanned_cones)}. Its readings count for the cone it was"
+        " fired to."
+        for tile in tiles
+        if tile.unplanned_cones
+    ]
+
+
+@require_POST
+def check(request: StudioRequest, pk: int) -> HttpResponse:
+    """What is wrong or odd about the grid as it is typed; nothing is recorded."""
+    found = _test(request, pk)
+    tiles = _bars(found)
+    firing = _stage(request.GET.get("stage", CLAY_STAGE), _stages(tiles), tiles)
+    method = bar_grid.method_named(request.GET.get("method", ""), found)
+    grid = bar_grid.build(found, tiles, firing, method)
+    bar_grid.fill(grid, request.POST.dict(), _remarks_typed(request))
+    return render(request, "clays/bar_tests/_notes.html", {"grid": grid})
+
+
+@require_POST
+def made(request: StudioRequest, pk: int) -> HttpResponse:
+    """All the bars are made and stamped."""
+    found = _test(request, pk)
+    count = bar_services.shape_bars(found)
+    messages.success(request, sentences.bars_made(count))
+    return redirect("clays:test", pk=pk)
+
+
+@require_POST
+def weigh_drying(request: StudioRequest, pk: int) -> HttpResponse:
+    """One weighing of a drying bar, towards constant weight."""
+    found = _test(request, pk)
+    bars = Tile.objects.of(request.studio).kept().filter(trial=found.trial_id)
+    chosen = request.POST.get("bar", "")
+    bar = get_object_or_404(bars, pk=chosen if chosen.isdecimal() and len(chosen) < 19 else 0)
+    try:
+        grams = MeasureField(bounds.MASS).clean(request.POST.get("grams", ""))
+    except ValidationError as refused:
+        messages.error(request, refused.messages[0])
+    else:
+        said = bar_services.weigh_drying(bar, grams, request.studio.scale_step_g, request.user)
+        messages.success(request, f"{bar.code}: {said.sentence}")
+    return redirect("clays:test", pk=pk)
+
+
+@require_GET
+def sheet(request: StudioRequest, pk: int) -> HttpResponse:
+    """The bench sheet to write on, in the order of the grid."""
+    found = _test(request, pk)
+    return download(bench_sheet_pdf(found, _bars(found)), PDF, f"bench-sheet-{pk}.pdf")
+
+
+@require_POST
+def read_scale(request: StudioRequest) -> JsonResponse:
+    """What the scale says, for the cell that has the cursor."""
+    try:
+        if settings.SCALE_IS_SIMULATED and request.POST.get("put"):
+            scale.clear()
+            scale.put(MeasureField(bounds.MASS).clean(request.POST["put"]))
+        return JsonResponse({"grams": scale.read()})
+    except scale.ScaleProblem as problem:
+        return JsonResponse({"problem": str(problem)}, status=503)
+    except ValidationError as refused:
+        return JsonResponse({"problem": refused.messages[0]}, status=400)

@@ -1,0 +1,116 @@
+"""The figures of each clay's bars, kept for lists; and what the studio's equal pieces differ by.
+
+Both are summed up again when they are asked for after something changed. What one clay's bars
+differ by bears on the ± of every other clay, so all kept ± follow.
+"""
+
+from collections.abc import Iterable, Sequence
+
+from django.db import transaction
+from django.db.models import QuerySet
+
+from claycore.measure.replicates import NO_RECORD, Record, Spread
+from claycore.testing.results import RESULTS, ClayResults, Figure, clay_results
+from umberpot.clays.bars import bars_by_clay
+from umberpot.clays.models import ClayFigure, SummedUp
+from umberpot.shelf.models import Material
+from umberpot.studio.models import Studio
+from umberpot.tiles.bars import bar_of
+from umberpot.tiles.models import Tile
+
+_AT_A_TIME = 500
+
+
+def figures_are_old(tiles: Iterable[Tile]) -> None:
+    """Something about these tiles changed: what their clays come to is to be summed up again."""
+    clays = {tile.clay_id for tile in tiles if tile.clay_id}
+    SummedUp.objects.filter(clay__in=clays).delete()
+
+
+def forget_figures(studio: Studio) -> None:
+    """More than a few tiles changed: what every clay comes to is to be summed up again."""
+    SummedUp.objects.of(studio).delete()
+
+
+def bring_up_to_date(studio: Studio) -> None:
+    """Sums up the bars of every clay whose figures are old; nothing where none is."""
+    old = Material.objects.of(studio).testable().filter(summed_up=None)
+    if old.exists():
+        _sum_up(studio, old)
+
+
+@transaction.atomic
+def _sum_up(studio: Studio, clays: QuerySet[Material]) -> None:
+    old = list(clays)
+    ClayFigure.objects.filter(clay__in=old).delete()
+    bars = bars_by_clay(studio, old)
+    ClayFigure.objects.bulk_create(
+        figure
+        for clay in old
+        for figure in _figures(clay, clay_results([bar_of(tile) for tile in bars[clay.pk]]))
+    )
+    SummedUp.objects.bulk_create(SummedUp(studio=studio, clay=clay) for clay in old)
+    _widen(studio)
+
+
+def spread_records(studio: Studio) -> dict[Figure, Record]:
+    """What the studio's equal bars were seen to differ by, figure by figure."""
+    bring_up_to_date(studio)
+    return {figure: record for _, figure, record in ClayFigure.objects.of(studio).records()}
+
+
+def spread_records_elsewhere(
+    studio: Studio, clays: Sequence[Material]
+) -> dict[int, dict[Figure, Record]]:
+    """For each of the clays, what equal bars of all the others were seen to differ by."""
+    everywhere = spread_records(studio)
+    elsewhere: dict[int, dict[Figure, Record]] = {clay.pk: {**everywhere} for clay in clays}
+    of_clays = ClayFigure.objects.of(studio).filter(clay__in=elsewhere)
+    for (clay,), figure, record in of_clays.records("clay"):
+        elsewhere[clay][figure] -= record
+    return elsewhere
+
+
+def _figures(clay: Material, found: ClayResults) -> list[ClayFigure]:
+    """Every result that is known, with the instruments' own ± until ``_widen`` has been there."""
+    made = []
+    for (cone, (code, method)), pieces in found.sets.items():
+        scale = RESULTS[code].scale
+        made.append(
+            ClayFigure(
+                studio_id=clay.studio_id,
+                clay=clay,
+                cone=cone,
+                result=code,
+                method=method,
+                surest=_is_judged_by(found, cone, code, method),
+                value=pieces.mean * scale,
+                u95=pieces.instruments_u95 * scale,
+                instruments_u95=pieces.instruments_u95 * scale,
+                squares=pieces.squares,
+                bars=pieces.pieces,
+            )
+        )
+    return made
+
+
+def _is_judged_by(found: ClayResults, cone: str, code: str, method: str) -> bool:
+    """Whether the result is judged by this way of soaking, of all that gave it."""
+    if not method:
+        return True
+    methods = [how for at, (result, how) in found.sets if (at, result) == (cone, code)]
+    return RESULTS[code].judged_by(methods) == method
+
+
+def _widen(studio: Studio) -> None:
+    """Every kept ± by what all other equal pieces of the studio differ by."""
+    records = {figure: record for _, figure, record in ClayFigure.objects.of(studio).records()}
+    changed = []
+    for kept in ClayFigure.objects.of(studio):
+        result, pieces = RESULTS[kept.result], kept.pieces
+        record = records.get((kept.result, kept.method), NO_RECORD) - pieces.record
+        u95 = pieces.estimate(Spread(result.usual, record)).u95 * result.scale
+        if u95 != kept.u95:
+            kept.u95 = u95
+            changed.append(kept)
+    ClayFigure.objects.bulk_update(changed, ["u95"], batch_size=_AT_A_TIME)

@@ -1,0 +1,83 @@
+"""What the bars of a clay come to, kept."""
+
+from collections.abc import Iterator
+from typing import Any, ClassVar, Self
+
+from django.db import models
+from django.db.models import Count, Q, Sum
+
+from claycore.measure.replicates import EqualPieces, Record
+from claycore.testing.results import RESULTS, Figure
+from umberpot.shelf.models import Material
+from umberpot.studio.models import StudioOwned, StudioQuerySet
+
+
+class ClayFigureQuerySet(StudioQuerySet):
+    """Kept figures, and what they add up to."""
+
+    def surest(self) -> Self:
+        """Of soaks, those that fill the pores most surely at their clay and cone: one each."""
+        return self.filter(surest=True)
+
+    def records(self, *by: str) -> Iterator[tuple[tuple[Any, ...], Figure, Record]]:
+        """How sets of equal pieces differed: one record a figure, and for each value of ``by``."""
+        replicated = self.filter(bars__gt=1).order_by().values(*by, "result", "method")
+        for row in replicated.annotate(pieces=Sum("bars"), sets=Count("pk"), total=Sum("squares")):
+            key = tuple(row[name] for name in by)
+            record = Record(row["pieces"], row["sets"], row["total"])
+            yield key, (row["result"], row["method"]), record
+
+
+class SummedUp(StudioOwned):
+    """A clay whose figures are as its bars are. Where there is no such row, that is overdue."""
+
+    clay = models.OneToOneField(Material, on_delete=models.CASCADE, related_name="summed_up")
+
+    def __str__(self) -> str:
+        return f"figures of {self.clay}"
+
+
+class ClayFigure(StudioOwned):
+    """One result of a clay's bars at a cone, kept so that lists of clays can be searched, and so
+    that what equal pieces of the studio differ by is known.
+
+    ``cone`` is '' for what is known before any firing; ``result`` is a code of
+    claycore.testing.results.RESULTS, ``method`` that of the soak, '' where none. ``squares`` are
+    those of claycore.measure.replicates. Summed up by :mod:`umberpot.clays.figures`.
+    """
+
+    clay = models.ForeignKey(Material, on_delete=models.CASCADE, related_name="figures")
+    cone = models.CharField(max_length=4, blank=True)
+    result = models.CharField(max_length=22)
+    method = models.CharField(max_length=12, blank=True)
+    surest = models.BooleanField()
+    value = models.FloatField()
+    u95 = models.FloatField()
+    instruments_u95 = models.FloatField()
+    squares = models.FloatField()
+    bars = models.PositiveSmallIntegerField()
+
+    objects: ClassVar[Any] = ClayFigureQuerySet.as_manager()
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(
+                fields=["clay", "cone", "result", "method"], name="clay_figure_once_a_cone"
+            ),
+            models.UniqueConstraint(
+                fields=["clay", "cone", "result"],
+                condition=Q(surest=True),
+                name="clay_figure_one_surest_a_cone",
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.clay} at cone {self.cone or 'none yet'}: {self.result} {self.value:g}"
+
+    @property
+    def pieces(self) -> EqualPieces:
+        """The equal pieces behind it, in the core's unit."""
+        scale = RESULTS[self.result].scale
+        return EqualPieces(
+            self.value / scale, self.instruments_u95 / scale, self.bars, self.squares
+        )

@@ -1,0 +1,109 @@
+"""What the clays say, to take away: the report, the data, the shrink rule."""
+
+from typing import Any
+
+from django.http import Http404, HttpResponse, JsonResponse
+from django.shortcuts import redirect
+from django.utils import timezone
+from django.views.decorators.http import require_GET
+
+from claycore.measure.errors import ClayError
+from claycore.measure.formatting import to_two_digits, with_u95
+from umberpot.clays.readings.rows import COLUMNS as READING_COLUMNS
+from umberpot.clays.readings.rows import as_text, record_rows
+from umberpot.clays.records import ClayRecord
+from umberpot.clays.verdicts.lookup import judged_of, one_clay
+from umberpot.clays.verdicts.report import clay_report
+from umberpot.clays.verdicts.shrink_rule import shrink_rule_pdf
+from umberpot.clays.verdicts.tables import figure_rows
+from umberpot.studio.request import StudioRequest
+from umberpot.ui.downloads import CSV, PDF, download, file_name
+from umberpot.ui.reports.printed import printed
+from umberpot.ui.tables import to_csv
+
+COLUMNS = ("clay", "cone", "figure", "method", "unit", "value", "u95", "bars")
+
+
+def _file_name(record: ClayRecord, what: str) -> str:
+    return file_name(record.clay.name, f"-{what}", "clay")
+
+
+@require_GET
+def report(request: StudioRequest, pk: int) -> HttpResponse:
+    """The report as PDF, judged as the page is."""
+    record = one_clay(request, pk)
+    _, judged = judged_of(request, record)
+    body = printed(clay_report(judged, record.bars, timezone.localdate()))
+    return download(body, PDF, _file_name(record, "report.pdf"))
+
+
+def _rows(record: ClayRecord) -> list[dict[str, Any]]:
+    """Every figure as a row of the data file, unrounded."""
+    before = (
+        ("drying_shrinkage", record.results.drying),
+        ("water_of_plasticity_on_dry", record.results.water_of_plasticity),
+    )
+    rows = [
+        _row(record, "", key, "", "%", estimate) for key, estimate in before if estimate is not None
+    ]
+    for figure in figure_rows(record.results):
+        for at, estimate in zip(record.results.cones, figure.cells, strict=True):
+            if estimate:
+                rows.append(_row(record, at.cone, figure.key, figure.method, figure.unit, estimate))
+    return rows
+
+
+def _row(
+    record: ClayRecord, cone: str, key: str, method: str, unit: str, estimate: Any
+) -> dict[str, Any]:
+    values = (
+        *(record.clay.name, cone, key, method, unit),
+        *(estimate.value, estimate.u95, estimate.count),
+    )
+    return dict(zip(COLUMNS, values, strict=True))
+
+
+def _as_precise_as_known(row: dict[str, Any]) -> dict[str, str]:
+    value, u95 = to_two_digits(row["value"], row["u95"])
+    return {key: str(known) for key, known in {**row, "value": value, "u95": u95}.items()}
+
+
+@require_GET
+def data(request: StudioRequest, pk: int, form: str) -> HttpResponse:
+    """The figures as ``csv``, or unrounded as ``json``; docs/formats.md tells the columns."""
+    record = one_clay(request, pk)
+    if form == "json":
+        answer = {"clay": record.clay.name, "kind": record.clay.kind, "figures": _rows(record)}
+        answer["readings"] = [row for bar in record.bars for row in record_rows(bar)]
+        answer["problems"] = list(record.results.problems)
+        return JsonResponse(answer)
+    if form != "csv":
+        raise Http404("A clay's data comes as csv or json.")
+    rows = [_as_precise_as_known(row) for row in _rows(record)]
+    body = to_csv(COLUMNS, rows)
+    return download(body, CSV, _file_name(record, "figures.csv"))
+
+
+@require_GET
+def readings(request: StudioRequest, pk: int) -> HttpResponse:
+    """Every current reading of the clay's bars as CSV."""
+    record = one_clay(request, pk)
+    rows = [as_text(row) for bar in record.bars for row in record_rows(bar)]
+    body = to_csv(READING_COLUMNS, rows)
+    return download(body, CSV, _file_name(record, "readings.csv"))
+
+
+@require_GET
+def shrink_rule(request: StudioRequest, pk: int) -> HttpResponse:
+    """A printable rule for the clay at a tested cone."""
+    record = one_clay(request, pk)
+    cone = request.GET.get("cone", "")
+    at = record.results.at(cone)
+    if at is None or at.total is None:
+        return redirect("results:clay", pk=pk)
+    note = f"Total shrinkage {with_u95(at.total.value, at.total.u95)} % from {at.total.count} bars."
+    try:
+        body = shrink_rule_pdf(record.clay.name, cone, at.total, note)
+    except ClayError as error:
+        raise Http404(str(error)) from None
+    return download(body, PDF, _file_name(record, f"shrink-rule-cone-{cone}.pdf"))

@@ -1,0 +1,1 @@
+"""Fired colours: read, compared, looked for, predicted, hung side by side."""

@@ -1,0 +1,178 @@
+"""Find a colour: the nearest fired tiles, and what might come nearer."""
+
+import uuid
+from dataclasses import dataclass
+from typing import Any
+from urllib.parse import urlencode
+
+from django.contrib import messages
+from django.core.exceptions import ValidationError
+from django.http import HttpResponse, QueryDict
+from django.shortcuts import redirect, render
+from django.urls import reverse
+from django.views.decorators.http import require_GET, require_POST
+
+from claycore.colour.matching import Candidate, match
+from claycore.colour.notation import Lab
+from claycore.colour.palette import Palette
+from claycore.measure.formatting import plain
+from umberpot.colours.costs import Prices, cost_per_kg, prices_of
+from umberpot.colours.find import library, predictions, sentences
+from umberpot.colours.find.candidates import candidate_row
+from umberpot.colours.find.forms import FindForm
+from umberpot.colours.find.library import Found
+from umberpot.colours.latest import latest_tiles
+from umberpot.colours.places import PLACE
+from umberpot.colours.sentences import amount
+from umberpot.colours.wall.sorting import in_order
+from umberpot.mixing.calculators.additions import read_all
+from umberpot.studio.request import StudioRequest, request_key
+from umberpot.ui.wall import Joint, Swatch, SwatchKind, WallRow
+
+NEAREST = 7
+MOST_PREDICTIONS = 60
+TEST_TILES_G = 90
+"""Dry clay for a first test: a few tiles."""
+
+
+def _form(request: StudioRequest, data: QueryDict) -> FindForm:
+    conditions = library.conditions_of(request.studio)
+    return FindForm(data or None, studio=request.studio, conditions=conditions)
+
+
+@dataclass(frozen=True)
+class Offer:
+    """A way to come near, as its row on the page: what to add, what it costs, and its key."""
+
+    candidate: Candidate
+    row: WallRow
+    cost: str
+    key: uuid.UUID
+
+
+@require_GET
+def find(request: StudioRequest) -> HttpResponse:
+    """The nearest fired tiles to a colour, and mixtures that might come nearer."""
+    form = _form(request, request.GET)
+    context: dict[str, Any] = {"place": PLACE, "form": form}
+    if form.is_valid():
+        want = form.cleaned_data["want"]
+        near = library.nearest_tiles(request.studio, want, NEAREST)
+        context |= {"near": _near_row(want, near) if near else None, "want": want}
+        context |= _predicted(request, form, want)
+    elif not form.is_bound:
+        context["start_with"] = in_order(latest_tiles(request.studio), "hue")
+    status = 400 if form.is_bound and form.errors else 200
+    return render(request, "colours/find/find.html", context, status=status)
+
+
+def _near_row(want: Lab, near: list[Found]) -> WallRow:
+    """The wanted colour and the nearest tiles; under each how far it lies from what is wanted."""
+    swatches = [Swatch("Wanted", want, SwatchKind.WANTED)]
+    swatches += [
+        Swatch(one.tile.code, one.tile.lab, under=_off(one), href=one.tile.href) for one in near
+    ]
+    return WallRow(swatches, [], "The colour wanted and the nearest fired tiles")
+
+
+def _off(one: Found) -> str:
+    """How far a tile lies from what is wanted, and which half of it."""
+    half = "unglazed half, " if one.tile.of_bare_half else ""
+    return f"{half}ΔE {one.delta_e:.1f}"
+
+
+def _palette(request: StudioRequest, form: FindForm) -> tuple[Palette | None, str]:
+    """What may be mixed under the chosen conditions; or why nothing can be predicted."""
+    conditions = form.chosen
+    if conditions is None:
+        return None, sentences.NO_TILES
+    tested = library.tested_under(request.studio, conditions)
+    clay = form.cleaned_data["clay"] or tested.clay
+    if clay is None:
+        return None, sentences.no_plain_tile(conditions)
+    without = form.cleaned_data["without"]
+    barred = library.named_with(request.studio, without) if without else frozenset()
+    return tested.palette(clay, barred), ""
+
+
+def _predicted(request: StudioRequest, form: FindForm, want: Lab) -> dict[str, Any]:
+    palette, problem = _palette(request, form)
+    if palette is None:
+        return {"problem": problem}
+    prices = prices_of(request.studio, palette.colourants)
+    found = match(palette, want, form.cleaned_data["max_pct"], int(form.cleaned_data["parts"]))
+    return {
+        "offers": [_offer(request, want, one, prices) for one in found],
+        "leave_one_out": palette.leave_one_out,
+        "conditions": form.chosen,
+        "clay": form.data.get("clay", ""),
+    }
+
+
+def _offer(request: StudioRequest, want: Lab, one: Candidate, prices: Prices) -> Offer:
+    parts = {addition.name: addition.pct for addition in one.additions}
+    money = cost_per_kg(parts, prices)
+    cost = amount(money, request.studio.currency) if money else ""
+    return Offer(one, candidate_row(want, one), cost, uuid.uuid4())
+
+
+@require_POST
+def make_test_tile(request: StudioRequest) -> HttpResponse:
+    """Keeps a prediction, and leads to the dose of its test tile."""
+    form = _form(request, request.POST)
+    pcts = _pcts(request.POST.getlist("add"))
+    if not form.is_valid() or not pcts:
+        messages.error(request, sentences.NOT_UNDERSTOOD)
+        return redirect("results:find")
+    palette, _ = _palette(request, form)
+    conditions = form.chosen
+    if palette is None or conditions is None or not pcts.keys() <= palette.colourants.keys():
+        messages.error(request, sentences.NOT_UNDERSTOOD)
+        return redirect("results:find")
+    predictions.keep_prediction(
+        request.studio,
+        conditions,
+        pcts,
+        form.cleaned_data["want"],
+        palette.predict(pcts),
+        request_key(request),
+        request.user,
+    )
+    messages.success(request, sentences.PREDICTION_KEPT)
+    dose = [("state", "dry"), ("mass", str(TEST_TILES_G)), ("unit", "g"), ("clay", conditions.clay)]
+    dose += [("add", f"{name}:{plain(pct, 1)}") for name, pct in pcts.items()]
+    return redirect(f"{reverse('mixing:dose')}?{urlencode(dose)}")
+
+
+def _pcts(written: list[str]) -> dict[str, float]:
+    """``NAME:PCT`` of each addition; empty where one is none."""
+    try:
+        return {one.name: one.pct for one in read_all(written) if one.pct > 0}
+    except ValidationError:
+        return {}
+
+
+@require_GET
+def record(request: StudioRequest) -> HttpResponse:
+    """Every prediction beside what was fired of it: the hits and the misses."""
+    kept = predictions.outcomes(request.studio, MOST_PREDICTIONS)
+    fired = [one for one in kept if one.fired]
+    return render(
+        request,
+        "colours/find/record.html",
+        {
+            "place": PLACE,
+            "outcomes": [(one, _outcome_row(one)) for one in kept],
+            "summary": sentences.how_often(sum(one.is_hit for one in fired), len(fired)),
+        },
+    )
+
+
+def _outcome_row(one: predictions.Outcome) -> WallRow:
+    error = f"± {one.prediction.expected_error:.1f}"
+    codes = ", ".join(tile.code for tile in one.tiles)
+    swatches = [
+        Swatch("Predicted", one.prediction.lab, SwatchKind.PREDICTED, error),
+        Swatch("Fired", one.fired, under=codes or "not yet"),
+    ]
+    return WallRow(swatches, [Joint(one.delta_e)], "The prediction and what was fired")

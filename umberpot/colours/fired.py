@@ -1,0 +1,133 @@
+"""The fired colours of tiles: one row for each tile and firing whose colour stands."""
+
+from collections import defaultdict
+from collections.abc import Callable, Hashable, Iterable, Mapping
+from dataclasses import dataclass, field
+from typing import TypeVar
+
+from claycore.colour.notation import Lab
+from claycore.firing import cones
+from claycore.measure.formatting import percentage
+from claycore.mixing.weighing import is_as_wanted
+from umberpot.firings.models.atmospheres import heat_in_words
+from umberpot.tiles.models import BARE_HALF, ColourReading, Loading, Tile
+
+Key = TypeVar("Key", bound=Hashable)
+Row = TypeVar("Row", "FiredColour", ColourReading)
+
+
+@dataclass(frozen=True)
+class Conditions:
+    """What must be alike for the colours of two tiles to be compared: clay, heat and glaze."""
+
+    clay: str
+    cone: str
+    atmosphere: str
+    glazed: bool
+
+    @property
+    def words(self) -> str:
+        heat = f"cone {heat_in_words(self.cone, self.atmosphere)}"
+        return f"{self.clay}, {heat}, {'glazed' if self.glazed else 'unglazed'}"
+
+    @property
+    def key(self) -> str:
+        """As a query string has it."""
+        return "|".join((self.cone, self.atmosphere, "glazed" if self.glazed else "", self.clay))
+
+    @property
+    def order(self) -> tuple[str, bool, int, str]:
+        return self.clay, self.glazed, cones.order(self.cone), self.atmosphere
+
+
+@dataclass(frozen=True)
+class FiredColour:
+    """A tile's colour after one of its firings; ``shelf`` counts from 0, None where not noted.
+
+    A tile with a bare half has two of them after a firing.
+    """
+
+    code: str
+    href: str
+    lab: Lab
+    mix: int | None
+    pcts: Mapping[str, float] = field(hash=False)
+    conditions: Conditions
+    firing: int
+    shelf: int | None
+    reading: int
+    of_bare_half: bool = False
+
+    @property
+    def label(self) -> str:
+        """Its code, and that it is the bare half, if it is."""
+        return f"{self.code}{BARE_HALF}" if self.of_bare_half else self.code
+
+    def is_of(self, pcts: Mapping[str, float]) -> bool:
+        """Whether it is of these percentages on dry clay, as near as weighing goes."""
+        if self.pcts.keys() != pcts.keys():
+            return False
+        return all(is_as_wanted(self.pcts[name], pct) for name, pct in pcts.items())
+
+    @property
+    def title(self) -> str:
+        """What is in it, in words."""
+        parts = [f"{percentage(pct)} % {name}" for name, pct in self.pcts.items()]
+        return " + ".join(parts) or "plain"
+
+
+def fired_colours(tiles: Iterable[Tile]) -> list[FiredColour]:
+    """Every current colour of tiles fetched ``with_history``, in the order of each tile's firings.
+
+    Makes no query of its own.
+    """
+    found = []
+    for tile in tiles:
+        current = grouped(
+            (one for one in tile.colours.all() if one.is_current), lambda one: one.firing_id
+        )
+        for loading in tile.loadings.all():
+            readings = sorted(current.get(loading.firing_id, ()), key=lambda r: r.of_bare_half)
+            found += [_fired_colour(tile, loading, reading) for reading in readings]
+    return found
+
+
+def _fired_colour(tile: Tile, loading: Loading, reading: ColourReading) -> FiredColour:
+    firing = loading.firing
+    clay = tile.mix.clay_name if tile.mix else str(tile.clay)
+    glazed = tile.glazed and not reading.of_bare_half
+    return FiredColour(
+        tile.code,
+        tile.get_absolute_url(),
+        reading.lab,
+        tile.mix_id,
+        tile.mix.said_pcts if tile.mix else {},
+        Conditions(clay, firing.cone, firing.atmosphere, glazed),
+        firing.pk,
+        loading.shelf,
+        reading.pk,
+        reading.of_bare_half,
+    )
+
+
+def after_the_last_firing(colours: Iterable[FiredColour]) -> list[FiredColour]:
+    """Of each tile, or half of one, the colour after its last firing that was read."""
+    return list({one.label: one for one in colours}.values())
+
+
+def grouped(colours: Iterable[Row], key: Callable[[Row], Key]) -> dict[Key, list[Row]]:
+    """Colours that are alike in something, by what that is."""
+    found: dict[Key, list[Row]] = defaultdict(list)
+    for one in colours:
+        found[key(one)].append(one)
+    return found
+
+
+def equal_sets(colours: Iterable[FiredColour]) -> list[list[FiredColour]]:
+    """Colours of tiles that should be alike: of one mix, fired alike, glazed alike."""
+    return list(grouped(colours, lambda one: (one.mix or one.code, one.conditions)).values())
+
+
+def labs(colours: Iterable[FiredColour]) -> list[Lab]:
+    """The colours alone."""
+    return [one.lab for one in colours]

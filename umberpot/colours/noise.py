@@ -1,0 +1,53 @@
+"""What equal tiles of a studio differ by, which says from when on two colours are told apart."""
+
+from collections import defaultdict
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
+
+from django.db.models import Count
+
+from claycore.colour.equal_tiles import Noise, noise_of, record_of
+from claycore.colour.notation import Lab
+from claycore.measure.replicates import NO_RECORD, Record
+from umberpot.colours.fired import FiredColour, equal_sets, labs
+from umberpot.studio.models import Studio
+from umberpot.tiles.models import ColourReading
+
+MOST_FOR_NOISE = 2000
+"""The latest readings of equal tiles that a studio's noise is taken from."""
+
+
+@dataclass(frozen=True)
+class StudioRecord:
+    """What the studio's equal tiles were seen to differ by: in all, and by the mix they are of."""
+
+    total: Record
+    by_mix: Mapping[int, Record]
+
+    def without(self, mixes: Iterable[int]) -> Record:
+        """What all but the tiles of these mixes were seen to differ by."""
+        own = (self.by_mix[mix] for mix in set(mixes) & self.by_mix.keys())
+        return self.total - sum(own, NO_RECORD)
+
+
+def studio_record(studio: Studio) -> StudioRecord:
+    """The studio's record, in one query."""
+    current = ColourReading.objects.of(studio).filter(superseded_at=None, tile__set_aside_at=None)
+    alike = ("tile__mix", "firing__cone", "firing__atmosphere", "tile__glazed", "of_bare_half")
+    of_mixes = current.exclude(tile__mix=None)
+    several = of_mixes.order_by().values(*alike).annotate(count=Count("pk")).filter(count__gt=1)
+    rows = of_mixes.filter(tile__mix__in=several.values("tile__mix")).order_by("-pk")
+    sets: dict[tuple[int, ...], list[Lab]] = defaultdict(list)
+    for *key, lightness, a, b in rows.values_list(*alike, "lightness", "a", "b")[:MOST_FOR_NOISE]:
+        sets[tuple(key)].append(Lab(lightness, a, b))
+    by_mix: dict[int, Record] = defaultdict(Record)
+    for (mix, *_), tiles in sets.items():
+        by_mix[mix] += record_of(tiles)
+    return StudioRecord(sum(by_mix.values(), NO_RECORD), dict(by_mix))
+
+
+def noise_for(colours: Sequence[FiredColour], record: StudioRecord) -> Noise:
+    """The noise to judge these colours by: their own equal tiles, and all others of the studio."""
+    mixes = [one.mix for one in colours if one.mix is not None]
+    own = [labs(equal) for equal in equal_sets(colours)]
+    return noise_of(own, record.without(mixes))

@@ -1,0 +1,270 @@
+"""The forms of a photograph: taking it in, and marking what is on it."""
+
+import math
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass
+from typing import Any
+
+from django import forms
+
+from claycore.colour import notation
+from claycore.colour.notation import Lab
+from claycore.colour.photographs.patches import Patch
+from claycore.colour.photographs.reading import Reference
+from claycore.colour.photographs.references import REFERENCES
+from claycore.measure import bounds
+from claycore.measure.errors import ClayError
+from umberpot.colours.models import Photograph, Ring, Scale
+from umberpot.tiles.models import BARE_HALF, ColourReading, Tile
+from umberpot.tiles.progress import halves_differ, progress_of
+from umberpot.ui.fields.measures import LONGEST_TEXT, MeasureField, read_number
+from umberpot.ui.pictures import TO_READ_COLOUR, as_jpeg
+
+OWN = "own"
+"""The key of the reference whose colour is typed."""
+
+ENDS = {"from": "One end", "to": "Other end"}
+"""The keys of the two points of a known distance."""
+
+FEWEST_PIXELS = 20
+"""Ends nearer than this tell no scale: a pixel would be 5 % of it."""
+
+PLACE_AS_WRITTEN = "Enter three numbers in pixels: across, down, radius."
+LARGEST = 1e5
+
+
+class PhotographForm(forms.Form):
+    """One photograph of tiles."""
+
+    photograph = forms.FileField(
+        label="Photograph",
+        widget=forms.FileInput(
+            attrs={"accept": "image/jpeg,image/png,image/webp,image/heic", "class": "input"}
+        ),
+    )
+
+    def clean_photograph(self) -> bytes:
+        upload = self.cleaned_data["photograph"]
+        return as_jpeg(upload.file, upload.size, TO_READ_COLOUR)
+
+
+class RingField(forms.CharField):
+    """A ring as ``x y radius`` in pixels; cleans to a Patch, None where it was left empty."""
+
+    def __init__(self, label: str) -> None:
+        super().__init__(required=False, max_length=LONGEST_TEXT, label=label)
+        self.widget.attrs.update({"autocomplete": "off", "class": "input", "aria-label": label})
+
+    def clean(self, value: str) -> Patch | None:
+        text: str = super().clean(value)
+        if not text:
+            return None
+        try:
+            x, y, radius = (read_number(part) for part in text.split())
+        except ValueError:
+            raise forms.ValidationError(PLACE_AS_WRITTEN) from None
+        if radius <= 0 or max(abs(x), abs(y), radius) > LARGEST:
+            raise forms.ValidationError(PLACE_AS_WRITTEN)
+        return Patch(x, y, radius)
+
+
+@dataclass(frozen=True)
+class Spot:
+    """What a ring of a tile is on: the tile, or its bare half."""
+
+    tile: Tile
+    of_bare_half: bool = False
+
+    @property
+    def key(self) -> str:
+        return f"{self.tile.pk}-bare" if self.of_bare_half else str(self.tile.pk)
+
+    @property
+    def title(self) -> str:
+        return f"{self.tile.code}{BARE_HALF}" if self.of_bare_half else self.tile.code
+
+    @property
+    def colour(self) -> ColourReading | None:
+        """The colour it has after the tile's last firing."""
+        progress = progress_of(self.tile)
+        return progress.bare_colour if self.of_bare_half else progress.colour
+
+
+def _spots(tiles: Iterable[Tile]) -> Iterator[Spot]:
+    """Each tile, and after it its bare half, if that has a colour of its own."""
+    for tile in tiles:
+        yield Spot(tile)
+        if halves_differ(tile):
+            yield Spot(tile, of_bare_half=True)
+
+
+@dataclass(frozen=True)
+class Target:
+    """Something to be marked: its key, what it is called, and the fields that say where."""
+
+    key: str
+    title: str
+    ring: forms.BoundField
+    spot: Spot | None = None
+    seen: forms.BoundField | None = None
+
+    @property
+    def short(self) -> str:
+        """What it is called on the picture."""
+        return self.title if self.spot else self.key.capitalize()
+
+
+@dataclass(frozen=True)
+class Ruled:
+    """Two points and the mm between them; None where not given."""
+
+    start: Patch | None
+    end: Patch | None
+    distance_mm: float | None
+
+    @property
+    def is_whole(self) -> bool:
+        return None not in (self.start, self.end, self.distance_mm)
+
+
+def _scale_problem(ruled: Ruled) -> str:
+    """What is missing of a scale that was begun; '' where it is whole or not begun."""
+    if ruled == Ruled(None, None, None):
+        return ""
+    if ruled.start is None or ruled.end is None:
+        return "Mark both ends of the distance, or clear it."
+    if ruled.distance_mm is None:
+        return "Enter the distance between the ends in mm."
+    pixels = math.hypot(ruled.end.x - ruled.start.x, ruled.end.y - ruled.start.y)
+    return "The ends are too close together. Mark a longer distance." * (pixels < FEWEST_PIXELS)
+
+
+class MarkForm(forms.Form):
+    """Where the references and the tiles are. ``seen_…`` is the colour a tile had on the page.
+
+    A scale may be half given while rings are still set, but not when they are saved.
+    """
+
+    own_colour = forms.CharField(
+        required=False, max_length=LONGEST_TEXT, label="Colour of your own card"
+    )
+    distance_mm = MeasureField(bounds.LENGTH, required=False, label="Distance between the ends")
+
+    def __init__(
+        self,
+        *args: Any,
+        photograph: Photograph,
+        tiles: Sequence[Tile],
+        saving: bool = False,
+        **kwargs: Any,
+    ) -> None:
+        super().__init__(*args, **kwargs)
+        self.saving = saving
+        self.spots = {spot.key: spot for spot in _spots(tiles)}
+        for code, reference in REFERENCES.items():
+            self.fields[f"at_{code}"] = RingField(f"Place of {reference.title}")
+        self.fields[f"at_{OWN}"] = RingField("Place of your own card")
+        for key, spot in self.spots.items():
+            self.fields[f"at_{key}"] = RingField(f"Place of {spot.title}")
+            seen = forms.IntegerField(required=False, widget=forms.HiddenInput)
+            seen.initial = spot.colour.pk if spot.colour else None
+            self.fields[f"seen_{key}"] = seen
+        for key, title in ENDS.items():
+            self.fields[f"at_{key}"] = RingField(f"Place of {title.lower()} of the distance")
+        for name, written in _scale_written(photograph):
+            self.fields[name].initial = written
+        for name, written in _written(photograph.rings.select_related("tile")):
+            if name in self.fields:  # a tile may have been set aside since
+                self.fields[name].initial = written
+
+    @property
+    def references(self) -> list[Target]:
+        """The references that may be marked."""
+        titles = {code: one.title for code, one in REFERENCES.items()} | {OWN: "Own card"}
+        return [Target(key, title, self[f"at_{key}"]) for key, title in titles.items()]
+
+    @property
+    def targets(self) -> list[Target]:
+        """The tiles that may be marked."""
+        return [
+            Target(key, spot.title, self[f"at_{key}"], spot, self[f"seen_{key}"])
+            for key, spot in self.spots.items()
+        ]
+
+    @property
+    def ends(self) -> list[Target]:
+        """The two points of a known distance."""
+        return [Target(key, title, self[f"at_{key}"]) for key, title in ENDS.items()]
+
+    @property
+    def asks_scale(self) -> bool:
+        """Whether a scale was begun, so that its fields are shown."""
+        return any(self[name].value() for name in ("at_from", "at_to", "distance_mm"))
+
+    def clean_own_colour(self) -> Lab | None:
+        text = self.cleaned_data["own_colour"].strip()
+        if not text:
+            return None
+        try:
+            return notation.parse(text)
+        except ClayError as error:
+            raise forms.ValidationError(str(error)) from None
+
+    def clean(self) -> dict[str, Any]:
+        cleaned = super().clean() or {}
+        if cleaned.get(f"at_{OWN}") and cleaned.get("own_colour") is None:
+            self.add_error("own_colour", "Enter the colour of your own card.")
+        if self.saving and "distance_mm" not in self.errors:
+            problem = _scale_problem(self.ruled())
+            if problem:
+                self.add_error("distance_mm", problem)
+        return cleaned
+
+    def ruled(self) -> Ruled:
+        """The scale, as far as it was given."""
+        at = [self.cleaned_data.get(f"at_{key}") for key in ENDS]
+        return Ruled(at[0], at[1], self.cleaned_data.get("distance_mm"))
+
+    def marked_references(self) -> dict[str, Reference]:
+        """The references that were marked, by key."""
+        known = {code: one.lab for code, one in REFERENCES.items()}
+        if self.cleaned_data.get("own_colour"):
+            known[OWN] = self.cleaned_data["own_colour"]
+        return {
+            key: Reference(self.cleaned_data[f"at_{key}"], lab)
+            for key, lab in known.items()
+            if self.cleaned_data.get(f"at_{key}")
+        }
+
+    def marked_tiles(self) -> dict[str, Patch]:
+        """Where the tiles are that were marked, by key."""
+        marked = {key: self.cleaned_data.get(f"at_{key}") for key in self.spots}
+        return {key: patch for key, patch in marked.items() if patch}
+
+    def seen(self, key: str) -> int | None:
+        """The reading that a tile, or a half of it, had when the page was shown."""
+        seen: int | None = self.cleaned_data[f"seen_{key}"]
+        return seen
+
+
+def _scale_written(photograph: Photograph) -> Iterable[tuple[str, str | float]]:
+    """The fields of the scale and what stands in them, where one is kept."""
+    scale: Scale | None = getattr(photograph, "scale", None)
+    if scale is None:
+        return
+    radius = max(3, photograph.width // 100)
+    yield "at_from", f"{scale.from_x:.0f} {scale.from_y:.0f} {radius}"
+    yield "at_to", f"{scale.to_x:.0f} {scale.to_y:.0f} {radius}"
+    yield "distance_mm", scale.distance_mm
+
+
+def _written(rings: Iterable[Ring]) -> Iterable[tuple[str, str]]:
+    """The fields of a form and what stands in them, for rings that are kept."""
+    known = {one.lab.values: code for code, one in REFERENCES.items()}
+    for ring in rings:
+        key = Spot(ring.tile, ring.of_bare_half).key if ring.tile else ""
+        if ring.known:
+            key = known.get(ring.known.values, OWN)
+            if key == OWN:
+                yield "own_colour", ", ".join(f"{value:g}" for value in ring.known.values)
+        yield f"at_{key}", f"{ring.x:.0f} {ring.y:.0f} {max(1, math.ceil(ring.radius))}"

@@ -1,0 +1,3 @@
+"""The place whose tabs these pages stand under."""
+
+PLACE = "Results"

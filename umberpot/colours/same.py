@@ -1,0 +1,39 @@
+"""Stains that look the same, condition by condition."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from claycore.colour.equal_tiles import Noise
+from claycore.colour.twins import Coloured, Twins, twins
+from umberpot.colours.costs import Prices, cost_per_kg
+from umberpot.colours.fired import (
+    Conditions,
+    FiredColour,
+    equal_sets,
+    grouped,
+    labs,
+)
+
+
+@dataclass(frozen=True)
+class SameColour:
+    """Two stains that look the same, and under which conditions."""
+
+    conditions: Conditions
+    pair: Twins
+
+
+def same_among(colours: Iterable[FiredColour], noise: Noise, prices: Prices) -> list[SameColour]:
+    """The pairs of different stains that surely look the same under equal conditions."""
+    coloured = [one for one in colours if one.pcts]
+    return [
+        SameColour(conditions, pair)
+        for conditions, tiles in grouped(coloured, lambda one: one.conditions).items()
+        for pair in twins([_coloured(alike, prices) for alike in equal_sets(tiles)], noise)
+    ]
+
+
+def _coloured(alike: list[FiredColour], prices: Prices) -> Coloured:
+    first = alike[0]
+    cost = cost_per_kg(first.pcts, prices)
+    return Coloured(first.title, frozenset(first.pcts), labs(alike), cost)

@@ -1,0 +1,104 @@
+"""What fired colours say, in words."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from claycore.colour.changes import Became, Effect
+from claycore.colour.naming import NameFit
+from claycore.colour.series import SeriesReading
+from claycore.colour.shelf_shift import ShelfShift
+from claycore.colour.twins import Twins
+from claycore.judging.verdict import listed
+from claycore.measure.formatting import percentage
+from umberpot.colours.fired import Conditions, FiredColour
+from umberpot.firings.models.atmospheres import heat_in_words
+
+_UNDER_GLAZE = {
+    Effect.UNCHANGED: "the clear glaze changes nothing visible",
+    Effect.NOT_DECIDED: "whether the clear glaze changes the colour is not decided",
+    Effect.FADED: "the clear glaze mutes the colour",
+    Effect.CLOUDED: "the clear glaze clouds the colour",
+    Effect.DEEPENED: "the clear glaze deepens the colour",
+    Effect.CHANGED: "the clear glaze changes the colour",
+}
+
+_AFTER_FIRING = {
+    Effect.UNCHANGED: "keeps its colour",
+    Effect.NOT_DECIDED: "may have changed: not decided",
+    Effect.FADED: "fades",
+    Effect.CLOUDED: "fades",
+    Effect.DEEPENED: "gets deeper",
+    Effect.CHANGED: "changes",
+}
+
+
+def series(colourant: str, conditions: Conditions, reading: SeriesReading, saves: str) -> str:
+    """What a series says, and what stopping there saves."""
+    saving = f" Stopping there saves {saves} per kg of dry clay." if saves else ""
+    reason = f"{reading.reason[0].lower()}{reading.reason[1:]}"
+    return f"{colourant} in {conditions.words}: {reason}{saving}"
+
+
+def amount(money: float, currency: str) -> str:
+    """An amount of money."""
+    return f"{money:.2f} {currency}".strip()
+
+
+@dataclass(frozen=True)
+class Glazed:
+    """A mix, by one of its unglazed tiles, and what the clear glaze did to it."""
+
+    tile: FiredColour
+    found: Became
+
+
+def under_glaze(alike: Sequence[Glazed]) -> str:
+    """What a clear glaze did to a mix, or in the same way to several strengths of a colourant."""
+    first = alike[0]
+    did = _UNDER_GLAZE[first.found.effect]
+    if len(alike) == 1:
+        title = first.tile.title
+        return f"{title[0].upper()}{title[1:]}: {did}, {first.found.shown}."
+    (name,) = first.tile.pcts
+    by_pct = sorted(alike, key=lambda one: one.tile.pcts[name])
+    pcts = listed([percentage(one.tile.pcts[name]) for one in by_pct])
+    figures = sorted(one.found.apart.delta_e for one in alike)
+    u95 = max(one.found.apart.u95 for one in alike)
+    shared = [word for word in first.found.words if all(word in o.found.words for o in alike)]
+    how = f", {', '.join(shared)}" if shared else ""
+    span = f"ΔE {figures[0]:.1f} to {figures[-1]:.1f}, ± {u95:.1f}"
+    return f"{name} at {pcts} %: {did}{how} ({span})."
+
+
+def after_firing(before: FiredColour, after: FiredColour, found: Became) -> str:
+    """What the next firing did to one mix."""
+    where = f"from cone {_heat(before.conditions)} to cone {_heat(after.conditions)}"
+    return f"{before.title} {_AFTER_FIRING[found.effect]} {where}: {found.shown}."
+
+
+def _heat(conditions: Conditions) -> str:
+    return heat_in_words(conditions.cone, conditions.atmosphere)
+
+
+def twins(pair: Twins, currency: str) -> str:
+    """Two stains that look the same, and which costs less."""
+    figure = f"ΔE {pair.apart.delta_e:.1f} ± {pair.apart.u95:.1f}"
+    said = f"{pair.one.name} and {pair.other.name} look the same ({figure})."
+    if pair.cheaper is None:
+        return said
+    less = amount(pair.saves_per_kg, currency)
+    return f"{said} {pair.cheaper.name} costs {less} less per kg of dry clay."
+
+
+def name_does_not_fit(colourant: str, conditions: Conditions, found: NameFit) -> str:
+    """A stain that fires another colour than its name says."""
+    return f"{colourant} is called {found.word}, and fires {found.fires} in {conditions.words}."
+
+
+def lighter_shelf(shift: ShelfShift) -> str:
+    """Equal tiles that are lighter on one kiln shelf than on another."""
+    sets = "1 set" if shift.sets == 1 else f"{shift.sets} sets"
+    return (
+        f"Tiles from shelf {shift.lighter + 1} are lighter than their equals on shelf"
+        f" {shift.darker + 1}, by {shift.by:.1f} ± {shift.u95:.1f} of lightness ({sets})."
+    )

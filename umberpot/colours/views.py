@@ -1,0 +1,67 @@
+"""Stains that look the same, over the whole studio."""
+
+from dataclasses import dataclass
+
+from django.http import HttpResponse
+from django.shortcuts import render
+from django.views.decorators.http import require_GET
+
+from claycore.colour.equal_tiles import mean_colour, noise_of
+from claycore.colour.twins import Twins
+from umberpot.colours import sentences
+from umberpot.colours.costs import prices_of
+from umberpot.colours.fired import after_the_last_firing, fired_colours
+from umberpot.colours.noise import studio_record
+from umberpot.colours.places import PLACE
+from umberpot.colours.same import same_among
+from umberpot.studio.request import StudioRequest
+from umberpot.tiles.models import Tile
+from umberpot.ui.wall import Joint, Swatch, WallRow
+
+MOST_TILES = 1500
+"""The latest coloured tiles that are compared with one another."""
+
+MOST_PAIRS = 40
+
+
+@dataclass(frozen=True)
+class Pair:
+    """Two stains that look the same under some conditions, and what that may save."""
+
+    row: WallRow
+    conditions: str
+    sentence: str
+    saves: float
+
+
+@require_GET
+def same_colours(request: StudioRequest) -> HttpResponse:
+    """The pairs of stains that look the same, those first that save most."""
+    studio = request.studio
+    latest = Tile.objects.of(studio).kept().filter(mix__isnull=False, colours__superseded_at=None)
+    keys = latest.order_by("-pk").values_list("pk", flat=True).distinct()[:MOST_TILES]
+    read = fired_colours(Tile.objects.of(studio).filter(pk__in=list(keys)).with_history())
+    colours = [one for one in after_the_last_firing(read) if one.pcts]
+    noise = noise_of([], studio_record(studio).total)
+    prices = prices_of(studio, (name for one in colours for name in one.pcts))
+    found = same_among(colours, noise, prices)
+    pairs = [_pair(one.pair, one.conditions.words, studio.currency) for one in found]
+    pairs.sort(key=lambda pair: -pair.saves)
+    return render(
+        request,
+        "colours/comparison/same.html",
+        {"place": PLACE, "pairs": pairs[:MOST_PAIRS], "tiles": len(colours), "noise": noise},
+    )
+
+
+def _pair(found: Twins, conditions: str, currency: str) -> Pair:
+    swatches = [
+        Swatch(one.name, mean_colour(one.tiles), under=_tiles(len(one.tiles)))
+        for one in (found.one, found.other)
+    ]
+    row = WallRow(swatches, [Joint(found.apart.delta_e)], "Two stains that look the same, touching")
+    return Pair(row, conditions, sentences.twins(found, currency), found.saves_per_kg)
+
+
+def _tiles(count: int) -> str:
+    return "1 tile" if count == 1 else f"{count} tiles"

@@ -1,0 +1,125 @@
+"""The wall as files: CSV and JSON of its colours, a palette, a picture, a sheet to print."""
+
+import io
+import json
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+
+from PIL import Image, ImageDraw, ImageFont
+from reportlab.lib.colors import HexColor
+from reportlab.lib.pagesizes import A4
+from reportlab.pdfgen.canvas import Canvas
+
+from umberpot.colours.fired import FiredColour
+from umberpot.ui.pdf import BOLD, REGULAR, shown
+from umberpot.ui.tables import to_csv
+
+COLUMNS = ("code", "made_of", "clay", "cone", "atmosphere", "glazed", "L", "a", "b", "hex")
+WALL_GREY = "#bcbcbc"
+_ACROSS = 8
+
+
+@dataclass(frozen=True)
+class Export:
+    """A kind of file: its ending, what it is called, its type, and what writes it."""
+
+    code: str
+    title: str
+    content_type: str
+    write: Callable[[Sequence[FiredColour]], bytes | str]
+
+
+def _rows(tiles: Sequence[FiredColour]) -> list[dict[str, str]]:
+    return [
+        {
+            **{"code": tile.code, "made_of": tile.title, "clay": tile.conditions.clay},
+            **{"cone": tile.conditions.cone, "atmosphere": tile.conditions.atmosphere},
+            "glazed": "yes" if tile.conditions.glazed else "no",
+            **{"L": f"{tile.lab.lightness:.2f}", "a": f"{tile.lab.a:.2f}"},
+            **{"b": f"{tile.lab.b:.2f}", "hex": tile.lab.hex},
+        }
+        for tile in tiles
+    ]
+
+
+def _csv(tiles: Sequence[FiredColour]) -> str:
+    return to_csv(COLUMNS, _rows(tiles))
+
+
+def _json(tiles: Sequence[FiredColour]) -> str:
+    numbers = ("L", "a", "b")
+    rows = [
+        {name: float(value) if name in numbers else value for name, value in row.items()}
+        for row in _rows(tiles)
+    ]
+    return json.dumps({"colours": rows}, ensure_ascii=False, indent=1)
+
+
+def _palette(tiles: Sequence[FiredColour]) -> str:
+    """A palette as GIMP and others read it: plain text, a colour a line."""
+    lines = ["GIMP Palette", "Name: Umber Pot wall", f"Columns: {_ACROSS}", "#"]
+    for tile in tiles:
+        red, green, blue = (int(tile.lab.hex[at : at + 2], 16) for at in (1, 3, 5))
+        lines.append(f"{red:3} {green:3} {blue:3}\t{tile.label} {tile.title}")
+    return "\n".join(lines) + "\n"
+
+
+def _png(tiles: Sequence[FiredColour]) -> bytes:
+    """The wall as a picture: touching, on grey, each with its code above the row."""
+    side, head, edge = 180, 40, 40
+    across = min(len(tiles), _ACROSS)
+    down = -(-len(tiles) // _ACROSS)
+    size = (2 * edge + across * side, 2 * edge + down * (side + head))
+    picture = Image.new("RGB", size, WALL_GREY)
+    draw = ImageDraw.Draw(picture)
+    font = ImageFont.load_default(size=20)
+    for place, tile in enumerate(tiles):
+        x, y = edge + place % _ACROSS * side, edge + place // _ACROSS * (side + head)
+        draw.text((x + side / 2, y + head / 2), tile.label, fill="#141414", font=font, anchor="mm")
+        draw.rectangle((x, y + head, x + side - 1, y + head + side - 1), fill=tile.lab.hex)
+    out = io.BytesIO()
+    picture.save(out, "PNG", optimize=True)
+    return out.getvalue()
+
+
+def _pdf(tiles: Sequence[FiredColour]) -> bytes:
+    """The wall to print: touching swatches with their codes, and what each is in words below."""
+    out = io.BytesIO()
+    page = Canvas(out, pagesize=A4)
+    page.setTitle("Umber Pot, wall")
+    width, height = A4
+    side = (width - 80) / _ACROSS
+    top = height - 60
+    for place, tile in enumerate(tiles):
+        x = 40 + place % _ACROSS * side
+        y = top - (place // _ACROSS + 1) * (side + 16)
+        page.setFillColor(HexColor(tile.lab.hex))
+        page.rect(x, y, side, side, stroke=0, fill=1)
+        page.setFillColor(HexColor("#141414"))
+        page.setFont(BOLD, 8)
+        page.drawCentredString(x + side / 2, y + side + 4, shown(tile.label))
+    y = top - (-(-len(tiles) // _ACROSS)) * (side + 16) - 24
+    page.setFont(REGULAR, 8)
+    for tile in tiles:
+        if y < 40:
+            page.showPage()
+            page.setFont(REGULAR, 8)
+            y = height - 50
+        lab = ", ".join(f"{value:.1f}" for value in tile.lab.values)
+        page.drawString(40, y, shown(f"{tile.label}  {tile.title}, {tile.conditions.words}: {lab}"))
+        y -= 11
+    page.save()
+    return out.getvalue()
+
+
+EXPORTS: dict[str, Export] = {
+    export.code: export
+    for export in (
+        Export("csv", "CSV", "text/csv; charset=utf-8", _csv),
+        Export("json", "JSON", "application/json", _json),
+        Export("gpl", "Palette", "text/plain; charset=utf-8", _palette),
+        Export("png", "Picture", "image/png", _png),
+        Export("pdf", "PDF", "application/pdf", _pdf),
+    )
+}
+"""The files that are offered, by their ending."""

@@ -1,1 +1,0 @@
-"""Fired colours of the studio's tiles, and what they say."""

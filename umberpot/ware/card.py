@@ -1,0 +1,62 @@
+"""The card of a batch on paper: what was established, by what, and what was not."""
+
+import io
+from collections.abc import Sequence
+from datetime import date
+
+from reportlab.lib.pagesizes import A5
+from reportlab.lib.styles import ParagraphStyle
+from reportlab.lib.units import mm
+from reportlab.platypus import Flowable, KeepTogether, Paragraph, SimpleDocTemplate, Spacer
+
+from claycore.judging.limits import SCHOOLS, WARES
+from umberpot.ui.pdf import BOLD, printable
+from umberpot.ui.pdf.looks import SMALL, TEXT, TITLE
+from umberpot.ware import sentences
+from umberpot.ware.models import WareBatch
+from umberpot.ware.reading import BatchVerdict, UseRow
+
+_TEXT = ParagraphStyle("card", parent=TEXT, fontSize=8.5, leading=11)
+_LINK = ParagraphStyle("link", parent=_TEXT, leftIndent=5 * mm, bulletIndent=0)
+_TITLE = ParagraphStyle("batch", parent=TITLE, fontSize=17, leading=21)
+_USE = ParagraphStyle(
+    "use", parent=TEXT, fontName=BOLD, fontSize=11, leading=14, spaceBefore=7, spaceAfter=1
+)
+
+_MARKS = {True: "yes", False: "no", None: "open"}
+
+
+def card_pdf(batch: WareBatch, verdict: BatchVerdict, printed_on: date) -> bytes:
+    """One A5 page, or two where much was tested."""
+    out = io.BytesIO()
+    margin = 12 * mm
+    document = SimpleDocTemplate(
+        out,
+        pagesize=A5,
+        **dict.fromkeys(("leftMargin", "rightMargin", "topMargin", "bottomMargin"), margin),
+        title=f"{batch.name}: what it may be used for",
+        invariant=1,
+    )
+    of_what = f"{batch.clay}, cone {batch.cone}, as {WARES[batch.ware]}"
+    glaze = f". Glaze: {batch.glaze_name}" if batch.glaze_name else ""
+    school = f"Judged by {SCHOOLS[batch.school]}"
+    story: list[Flowable] = [
+        Paragraph(printable(batch.name), _TITLE),
+        Paragraph(printable(f"{of_what}{glaze}."), _TEXT),
+        Paragraph(printable(f"{school}. {batch.studio}, {printed_on:%-d %B %Y}"), SMALL),
+        *[KeepTogether(_use(row, verdict)) for row in verdict.rows],
+        Spacer(1, 4 * mm),
+        Paragraph(printable(sentences.NO_ASSURANCE), SMALL),
+    ]
+    document.build(story)
+    return out.getvalue()
+
+
+def _use(row: UseRow, verdict: BatchVerdict) -> Sequence[Flowable]:
+    """A use with each of its conditions."""
+    lines: list[Flowable] = [Paragraph(printable(f"{row.title}: {row.says.lower()}"), _USE)]
+    for link in row.verdict.links:
+        known = verdict.known_by.get(link.code, "")
+        said = f"{_MARKS[link.holds]}: {link.message}{f' ({known})' if known else ''}"
+        lines.append(Paragraph(printable(said), _LINK))
+    return lines

@@ -1,0 +1,108 @@
+"""The forms of a batch of ware and of its acid screen."""
+
+from typing import Any
+
+from django import forms
+from django.http import QueryDict
+
+from claycore.colour.notation import Lab
+from claycore.firing import cones
+from claycore.judging.limits import SCHOOLS, WARES
+from claycore.judging.ware import Known, ShockTest
+from claycore.measure.errors import ClayError
+from umberpot.shelf.models import Material
+from umberpot.studio.models import Studio
+from umberpot.tiles.colours import typed_colour
+from umberpot.ui.fields.measures import STILL_NEEDED, Choice
+from umberpot.ware import sentences
+from umberpot.ware.models import GLAZES, KNOWN, LABORATORY, SHOCK_TESTS
+
+
+def _known(label: str) -> Choice:
+    return Choice(choices=list(KNOWN.items()), label=label, initial=Known.UNKNOWN)
+
+
+class BatchForm(forms.Form):
+    """What the pieces are of, and what is known of them."""
+
+    use_required_attribute = False
+
+    name = forms.CharField(
+        max_length=80, label="Batch name", error_messages={"required": STILL_NEEDED}
+    )
+    clay = forms.ModelChoiceField(
+        queryset=Material.objects.none(),
+        empty_label="choose",
+        label="Clay",
+        error_messages={"required": STILL_NEEDED, "invalid_choice": "Choose a clay of the shelf."},
+    )
+    cone = Choice(choices=[(c, c) for c in cones.CONES], label="Fired to cone")
+    ware = Choice(choices=list(WARES.items()), label="Ware")
+    school = Choice(choices=list(SCHOOLS.items()), label="School")
+    glaze_name = forms.CharField(max_length=80, required=False, label="Glaze")
+    glaze = Choice(
+        choices=[("", "not known"), *GLAZES.items()], required=False, label="Glaze and food"
+    )
+    hazard_metal = _known("Lead, cadmium or similar in it")
+    crazed = _known("Glaze crazed")
+    lustre = _known("Lustre or metal decoration")
+    decal = _known("Decal")
+    shock = Choice(choices=list(SHOCK_TESTS.items()), label="Thermal shock", initial=ShockTest.NONE)
+    laboratory = Choice(
+        choices=list(LABORATORY.items()), required=False, label="Release tested by a laboratory"
+    )
+    report = forms.CharField(max_length=120, required=False, label="Laboratory and date")
+
+    def __init__(self, *args: Any, studio: Studio, **kwargs: Any) -> None:
+        super().__init__(*args, **kwargs)
+        clays = Material.objects.of(studio).clays_to_choose(self.initial.get("clay"))
+        clay: Any = self.fields["clay"]
+        clay.queryset = clays
+        self.fields["cone"].initial = studio.usual_cone
+        self.fields["ware"].initial = studio.ware
+        self.fields["school"].initial = studio.school
+
+    def clean(self) -> dict[str, Any]:
+        cleaned = super().clean() or {}
+        if cleaned.get("laboratory") and not cleaned.get("report"):
+            self.add_error("report", sentences.REPORT_NEEDED)
+        return cleaned
+
+
+class _ColourForm(forms.Form):
+    """A form with a colour that may be left empty."""
+
+    use_required_attribute = False
+
+    def __init__(self, data: QueryDict | None, *, studio: Studio) -> None:
+        super().__init__(data)
+        self.studio = studio
+
+    def clean_colour(self) -> Lab | None:
+        typed = self.cleaned_data["colour"]
+        if not typed:
+            return None
+        try:
+            return typed_colour(self.studio, typed).lab
+        except ClayError as error:
+            raise forms.ValidationError(str(error)) from None
+
+
+class StartScreenForm(_ColourForm):
+    """A piece goes into acid."""
+
+    acid = forms.CharField(
+        max_length=40,
+        label="Acid",
+        initial="white vinegar",
+        error_messages={"required": STILL_NEEDED},
+    )
+    colour = forms.CharField(max_length=60, required=False, label="Colour before (optional)")
+
+
+class FinishScreenForm(_ColourForm):
+    """What it looks like the day after."""
+
+    changed = Choice(choices=[("no", "no"), ("yes", "yes")], label="Visible change")
+    seen = forms.CharField(max_length=200, required=False, label="Observations")
+    colour = forms.CharField(max_length=60, required=False, label="Colour after (optional)")

@@ -1,0 +1,169 @@
+"""What a batch of ware may be used for, and how each condition is known."""
+
+from collections import defaultdict
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+
+from django.utils import timezone
+
+from claycore.firing import cones
+from claycore.judging.leach_screen import of_all_tests
+from claycore.judging.ware import (
+    Glaze,
+    Known,
+    Leach,
+    ShockTest,
+    Status,
+    Use,
+    UseVerdict,
+    Ware,
+    judge_ware,
+)
+from claycore.measure.uncertainty import Estimate
+from claycore.testing.soaking import METHODS
+from umberpot.clays.figures import bring_up_to_date
+from umberpot.clays.models import ClayFigure
+from umberpot.ware.models import LeachScreen, WareBatch
+
+USES = {
+    Use.FOOD: "Food",
+    Use.DISHWASHER: "Dishwasher",
+    Use.MICROWAVE: "Microwave",
+    Use.OVEN: "Oven to table",
+}
+STATUSES = {
+    Status.ESTABLISHED: "Established, as far as these checks go",
+    Status.NOT_ESTABLISHED: "Not established",
+    Status.NO: "No",
+}
+
+
+@dataclass(frozen=True)
+class UseRow:
+    """A use as pages and the card show it."""
+
+    title: str
+    says: str
+    verdict: UseVerdict
+
+    @property
+    def holds(self) -> bool | None:
+        """Whether it is established; None where that is open."""
+        return {Status.ESTABLISHED: True, Status.NO: False}.get(self.verdict.status)
+
+
+def use_rows(verdicts: Mapping[Use, UseVerdict]) -> list[UseRow]:
+    """Every use with what its chain comes to, in words."""
+    return [UseRow(USES[use], STATUSES[one.status], one) for use, one in verdicts.items()]
+
+
+@dataclass(frozen=True)
+class BatchVerdict:
+    """The uses of a batch; ``known_by`` says by the code of a condition how it is known."""
+
+    rows: Sequence[UseRow]
+    known_by: Mapping[str, str]
+    absorption: Estimate | None
+    screens: Sequence[LeachScreen]
+    under_way: LeachScreen | None
+
+
+def judge_batch(batch: WareBatch) -> BatchVerdict:
+    """Everything that is established of a batch, and what is not."""
+    return judge_batches([batch])[0]
+
+
+def judge_batches(batches: Sequence[WareBatch]) -> list[BatchVerdict]:
+    """The same of each of a studio's batches, in as many queries for many as for one."""
+    if not batches:
+        return []
+    measured = _absorptions(batches)
+    screens: dict[int, list[LeachScreen]] = defaultdict(list)
+    for screen in LeachScreen.objects.filter(batch__in=batches).select_related("made_by"):
+        screens[screen.batch_id].append(screen)
+    return [
+        _judged(batch, _at_nearest_cone(batch, measured[batch.clay_id]), screens[batch.pk])
+        for batch in batches
+    ]
+
+
+def _judged(
+    batch: WareBatch, figure: ClayFigure | None, screens: Sequence[LeachScreen]
+) -> BatchVerdict:
+    ware = Ware(
+        batch.ware,
+        batch.school,
+        Estimate(figure.value, figure.u95, figure.bars) if figure else None,
+        glaze=Glaze(batch.glaze) if batch.glaze else None,
+        hazard_metal=Known(batch.hazard_metal),
+        crazed=Known(batch.crazed),
+        leach=_leach(batch, screens),
+        lustre=Known(batch.lustre),
+        decal=Known(batch.decal),
+        shock=ShockTest(batch.shock),
+        cone=batch.cone,
+        measured_at=figure.cone if figure else "",
+    )
+    return BatchVerdict(
+        use_rows(judge_ware(ware)),
+        _known_by(batch, figure, screens),
+        ware.absorption,
+        screens,
+        next((one for one in screens if one.changed is None), None),
+    )
+
+
+def _absorptions(batches: Sequence[WareBatch]) -> Mapping[int, Sequence[ClayFigure]]:
+    """What the clays of a studio's batches absorb after a firing, by the key of the clay."""
+    studio = batches[0].studio
+    bring_up_to_date(studio)
+    clays = {batch.clay_id for batch in batches}
+    figures = ClayFigure.objects.of(studio).surest().filter(clay__in=clays, result="absorption")
+    by_clay: dict[int, list[ClayFigure]] = defaultdict(list)
+    for figure in figures.exclude(cone=""):
+        by_clay[figure.clay_id].append(figure)
+    return by_clay
+
+
+def _at_nearest_cone(batch: WareBatch, measured: Sequence[ClayFigure]) -> ClayFigure | None:
+    """The absorption at the batch's cone; else at the nearest cone it was measured at."""
+    place = cones.CONES.index(batch.cone)
+    nearest: ClayFigure | None = min(
+        measured, key=lambda one: abs(cones.CONES.index(one.cone) - place), default=None
+    )
+    return nearest
+
+
+def _leach(batch: WareBatch, screens: Sequence[LeachScreen]) -> Leach:
+    """What laboratory and screens come to together."""
+    tests = [Leach(batch.laboratory)] if batch.laboratory else []
+    for one in screens:
+        if one.changed is not None:
+            tests.append(Leach.SCREEN_CHANGED if one.changed else Leach.SCREEN_UNCHANGED)
+    return of_all_tests(tests)
+
+
+def _known_by(
+    batch: WareBatch, figure: ClayFigure | None, screens: Sequence[LeachScreen]
+) -> dict[str, str]:
+    entered = f"entered {timezone.localdate(batch.changed_at):%-d %b %Y}"
+    known = {
+        "glaze": f"{batch.glaze_name}, {entered}" if batch.glaze_name and batch.glaze else "",
+        "leach": _tests_of_release(batch, screens),
+    }
+    for code in ("hazard_metal", "crazed", "lustre", "decal"):
+        known[code] = entered if getattr(batch, code) != Known.UNKNOWN else ""
+    known["shock"] = entered if batch.shock != ShockTest.NONE else ""
+    if figure:
+        bars = f"{figure.bars} {'bar' if figure.bars == 1 else 'bars'} of {batch.clay}"
+        known["body"] = f"{bars} at cone {figure.cone}, {METHODS[figure.method].title.lower()}"
+    return known
+
+
+def _tests_of_release(batch: WareBatch, screens: Sequence[LeachScreen]) -> str:
+    said = [f"laboratory: {batch.report}"] if batch.laboratory and batch.report else []
+    for one in screens:
+        if one.looked_at:
+            day = timezone.localdate(one.looked_at)
+            said.append(f"{one.acid} overnight, {one.made_by}, {day:%-d %b %Y}")
+    return "; ".join(said)

@@ -1,0 +1,20 @@
+"""What is said around a batch of ware; what its uses come to, the core says."""
+
+from umberpot.ware.models import WareBatch
+
+SAVED = "Batch saved."
+SCREEN_STARTED = "Acid screen started. Start a timer, so that it is not forgotten."
+UNDER_WAY = "A piece of this batch stands in acid already."
+NOT_UNDER_WAY = "No piece of this batch stands in acid now."
+REPORT_NEEDED = "Enter which laboratory, and when."
+NO_ASSURANCE = (
+    "This card says what was established and what was not. It assures nobody that ware is safe:"
+    " local law and an accredited laboratory decide that."
+)
+CHANGED = "Changed: acid attacked the surface. That is a fail."
+UNCHANGED = "No visible change. That is not a pass: only a laboratory can establish one."
+
+
+def set_aside(batch: WareBatch) -> str:
+    """A batch is out of sight, or back."""
+    return f"{batch.name} set aside." if batch.set_aside_at else f"{batch.name} restored."

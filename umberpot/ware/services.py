@@ -1,0 +1,67 @@
+"""Batches of ware and the acid screens of their pieces."""
+
+import uuid
+from collections.abc import Mapping
+from typing import Any
+
+from django.contrib.auth.models import User
+from django.db import transaction
+from django.utils import timezone
+
+from claycore.colour.notation import Lab
+from claycore.judging.leach_screen import has_changed
+from umberpot.studio.models import Studio
+from umberpot.ware.models import LeachScreen, WareBatch
+
+
+class UnderWay(Exception):
+    """A piece of the batch stands in acid already."""
+
+
+class NotUnderWay(Exception):
+    """No piece of the batch stands in acid."""
+
+
+def keep_batch(studio: Studio, columns: Mapping[str, Any], key: uuid.UUID, by: User) -> WareBatch:
+    """A batch and what is known of it. The same ``key`` makes only one."""
+    made, _ = WareBatch.objects.get_or_create(
+        studio=studio, request_key=key, defaults={**columns, "made_by": by}
+    )
+    return made
+
+
+def change_batch(batch: WareBatch, columns: Mapping[str, Any]) -> None:
+    """More is known of a batch, or it was entered wrongly."""
+    for name, value in columns.items():
+        setattr(batch, name, value)
+    batch.save()
+
+
+@transaction.atomic
+def start_screen(batch: WareBatch, acid: str, before: Lab | None, by: User) -> LeachScreen:
+    """A piece goes into acid. Raises UnderWay."""
+    WareBatch.objects.select_for_update().get(pk=batch.pk)
+    if batch.screens.filter(changed=None).exists():
+        raise UnderWay
+    return LeachScreen.objects.create(
+        studio_id=batch.studio_id,
+        batch=batch,
+        acid=acid,
+        before=before.values if before else None,
+        made_by=by,
+    )
+
+
+@transaction.atomic
+def finish_screen(batch: WareBatch, seen: bool, words: str, after: Lab | None) -> LeachScreen:
+    """What acid did overnight, by eye and by colour. Raises NotUnderWay."""
+    WareBatch.objects.select_for_update().get(pk=batch.pk)
+    screen: LeachScreen | None = batch.screens.filter(changed=None).first()
+    if screen is None:
+        raise NotUnderWay
+    screen.after = after.values if after else None
+    screen.changed = has_changed(seen, screen.before_lab, after)
+    screen.seen = words
+    screen.looked_at = timezone.now()
+    screen.save()
+    return screen
