@@ -44,7 +44,7 @@ def test_an_update_is_preceded_by_a_backup_and_a_start_without_one_is_not(run_fo
     data_files.copy_folder(data_files.migrated(run_folder), tmp_path)
     assert manage(tmp_path, "prepare").returncode == 0
     assert backups_in(tmp_path) == []
-    assert manage(tmp_path, "migrate", "library", "0004").returncode == 0
+    assert manage(tmp_path, "migrate", "bench", "zero").returncode == 0
     assert manage(tmp_path, "prepare").returncode == 0
     (made,) = backups_in(tmp_path)
     assert made.endswith("-before-update.sqlite3")

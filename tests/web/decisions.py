@@ -62,7 +62,8 @@ MAKERS = _names("""
     results: measured new-photograph new-batch change-batch
     shelf: new-dug-clay claim add
     surface: new-factor-trial rate new-plan change-plan
-    tiles: new-test make
+    clays: new-test
+    tiles: make
 """)
 """What is there for doing something only: readers do not come to it."""
 
@@ -75,9 +76,9 @@ MEMBERS = _names("""
     mixing: mixes make save-calculation set-calculation-aside keep-water set-aside mix weigh
     mixing: live-weight pan correct-weighing note-left keep-leftover leftover change-leftover
     mixing: join-leftovers pool-leftover
-    tiles: tiles trial record record-by-number set-aside labels test check-test
-    tiles: bars-made weigh-drying bench-sheet read-scale shape start-series start-grid cells-made
-    tiles: plan set-step-aside set-plan-aside
+    tiles: tiles trial record record-by-number set-aside labels
+    tiles: shape start-series start-grid cells-made plan set-step-aside set-plan-aside
+    clays: test check-test bars-made weigh-drying bench-sheet read-scale
     kiln: kiln firings compare kilns kiln-sizes set-kiln-aside
     kiln: schedules schedule-from-file check-schedule edit-schedule set-schedule-aside
     kiln: schedule-file load-plan pack-load move-piece piece-sizes schedule-load

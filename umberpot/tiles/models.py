@@ -3,7 +3,7 @@
 from typing import Any, ClassVar, Self
 
 from django.db import models
-from django.db.models import F, Q, Window
+from django.db.models import F, Prefetch, Q, Window
 from django.db.models.functions import RowNumber
 from django.urls import reverse
 
@@ -97,6 +97,10 @@ class Trial(Signed):
         return reverse("tiles:trial", args=[self.pk])
 
 
+AT_WORK = (Q(mix=None) | Q(mix__set_aside_at=None)) & ~Q(step=Step.READ)
+"""Tiles, not set aside themselves, that wait for a next step; the mix they are of is not either."""
+
+
 class TileQuerySet(SetAsideQuerySet):
     """Tiles, with what their pages need in a fixed number of queries."""
 
@@ -112,14 +116,14 @@ class TileQuerySet(SetAsideQuerySet):
 
     def at_work(self) -> Self:
         """Those that wait for a next step: neither they nor the mix they are of is set aside."""
-        of_a_mix_at_work = Q(mix=None) | Q(mix__set_aside_at=None)
-        return self.kept().filter(of_a_mix_at_work).exclude(step=Step.READ)
+        return self.kept().filter(AT_WORK)
 
     def with_history(self) -> Self:
         """With firings, readings and colours: enough to tell where a tile stands."""
-        return self.select_related(
-            "mix", "clay", "trial__test", "remakes", "remade_as"
-        ).prefetch_related("loadings__firing", "readings", "colours", "colour_words", "remarks")
+        loadings = Prefetch("loadings", Loading.objects.select_related("firing"))
+        return self.select_related("mix", "clay", "trial__test").prefetch_related(
+            loadings, "readings", "colours", "colour_words", "remarks"
+        )
 
 
 class ClayTest(StudioOwned):

@@ -11,6 +11,7 @@ from claycore.testing.protocols import protocols
 from tests.factories import FiringFactory
 from tests.pages import words_of
 from tests.web.whole_site import BAR_TEST
+from umberpot.bench.models import Timer
 from umberpot.bench.services import start_timer
 from umberpot.bench.tasks import to_do
 from umberpot.tiles.models import ClayTest, Step, Tile
@@ -26,8 +27,13 @@ def bars(signed_in, clay, studio):
     return ClayTest.objects.of(studio).get()
 
 
+def timers_of(studio):
+    return list(Timer.objects.of(studio).filter(ended_at=None).select_related("test"))
+
+
 def tasks(studio, place):
-    return [task for one in to_do(studio).now if one.title == place for task in one.tasks]
+    now = to_do(studio, timers_of(studio)).now
+    return [task for one in now if one.title == place for task in one.tasks]
 
 
 def test_bars_are_named_by_their_clay_and_their_button_goes_to_their_readings(
@@ -44,7 +50,7 @@ def test_bars_are_named_by_their_clay_and_their_button_goes_to_their_readings(
 def test_what_still_dries_belongs_to_another_day(signed_in, studio, bars):
     Tile.objects.update(shaped_at=timezone.now() - timedelta(hours=3))
     assert tasks(studio, "Tiles") == []
-    (later,) = to_do(studio).later
+    (later,) = to_do(studio, timers_of(studio)).later
     when = timezone.localdate(timezone.now() - timedelta(hours=3) + timedelta(days=2))
     assert later.not_today == f"Drying until about {when:%-d %B}."
     page = words_of(signed_in.get("/"))
@@ -55,7 +61,7 @@ def test_what_still_dries_belongs_to_another_day(signed_in, studio, bars):
 def test_a_running_timer_says_until_when(studio, bars, user):
     start_timer(studio, protocols()["drying"], "Ferry white", 90, bars, uuid.uuid4(), user)
     assert tasks(studio, "Tiles") == []
-    assert to_do(studio).later[0].not_today.startswith("Timer runs until ")
+    assert to_do(studio, timers_of(studio)).later[0].not_today.startswith("Timer runs until ")
 
 
 def test_one_trial_with_many_more_pieces_than_are_drawn(studio, signed_in, clay):

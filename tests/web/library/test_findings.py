@@ -11,8 +11,6 @@ from tests.pages import words_of
 from umberpot.library.findings.drafts import DRAFTS
 from umberpot.library.models import CONCLUDED, Finding, TrialExpectation
 
-__all__ = ["fired_tile", "tested", "two_stains"]
-
 
 @pytest.fixture
 def trial(two_stains):

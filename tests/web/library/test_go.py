@@ -25,7 +25,7 @@ def test_a_code_opens_its_tile_however_it_is_typed(signed_in, world):
 
 def test_a_bar_opens_where_its_readings_are_entered(signed_in, world):
     bar = Tile.objects.exclude(role="").first()
-    assert enter(signed_in, bar.code)["Location"] == f"/tiles/tests/{world['tiles:test']}/"
+    assert enter(signed_in, bar.code)["Location"] == f"/tiles/tests/{world['clays:test']}/"
 
 
 def test_an_exact_name_opens_at_once_though_others_begin_with_it(signed_in, studio):

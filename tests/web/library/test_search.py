@@ -25,8 +25,6 @@ from umberpot.library.search.typed import words_in
 from umberpot.shelf.models import Material
 from umberpot.tiles.models import Reading, Remark, Tile
 
-__all__ = ["fired_tile", "two_stains"]
-
 LETTERS = "abé ñ12-.%"
 
 

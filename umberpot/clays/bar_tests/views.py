@@ -185,7 +185,7 @@ def _said(changed: int, grid: BarGrid) -> str:
 
 def _address(found: ClayTest, firing: Firing | None, method: str) -> str:
     stage = {"stage": firing.pk if firing else CLAY_STAGE, "method": method}
-    return f"{reverse('tiles:test', args=[found.pk])}?{urlencode(stage)}"
+    return f"{reverse('clays:test', args=[found.pk])}?{urlencode(stage)}"
 
 
 def _remarks_typed(request: StudioRequest) -> dict[str, list[str]]:

@@ -133,7 +133,8 @@ def _check(path: Path) -> None:
     """That a file is a whole database of this program."""
     if not path.is_file():
         raise BackupError(f"There is no {path}.")
-    with closing(sqlite3.connect(f"file:{path}?mode=ro", uri=True)) as opened:
+    # Immutable, so that looking leaves no files of a write-ahead log behind.
+    with closing(sqlite3.connect(f"file:{path}?mode=ro&immutable=1", uri=True)) as opened:
         (answer,) = opened.execute("PRAGMA quick_check").fetchone()
         if answer != "ok":
             raise BackupError(f"{path.name} is damaged: {answer}.")

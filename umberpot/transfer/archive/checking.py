@@ -37,7 +37,7 @@ class Unfit(Exception):
 
 @dataclass(frozen=True)
 class Manifest:
-    """What an archive says of itself."""
+    """What an archive says of itself; ``rows`` are counted by today's labels."""
 
     version: int
     studio: str
@@ -85,7 +85,8 @@ class Archive:
             raise Unfit(sentences.damaged(contents.MANIFEST))
         if version > VERSION:
             raise Unfit(sentences.newer(version, VERSION))
-        unknown = rows.keys() - contents.archived().keys()
+        self._labels = contents.labels_of(version)
+        unknown = rows.keys() - self._labels.values()
         if unknown:
             raise Unfit(sentences.not_ours(sorted(unknown)[0]))
         wanted = {*contents.every_name(rows), *sums}
@@ -95,7 +96,8 @@ class Archive:
         unsummed = self._entries.keys() - sums.keys() - {contents.MANIFEST}
         if unsummed:
             raise Unfit(sentences.not_ours(sorted(unsummed)[0]))
-        return Manifest(version, str(told.get("studio", "")), rows, sums)
+        counts = {now: rows[then] for now, then in self._labels.items() if then in rows}
+        return Manifest(version, str(told.get("studio", "")), counts, sums)
 
     def check(self, report: Report) -> None:
         """Looks at every byte and every row; ``report`` is told how many rows so far."""
@@ -130,7 +132,7 @@ class Archive:
         if label not in self.manifest.rows:
             return
         fields = contents.plain_fields(model)
-        name = contents.data_name(label)
+        name = contents.data_name(self._labels[label])
         for number, told in enumerate(self._lines(name), 1):
             row = contents.upgraded(label, told, self.manifest.version)
             if row.pop("id", None) != number:
@@ -139,7 +141,7 @@ class Archive:
 
     def picture(self, label: str, number: int, field: models.Field) -> bytes | None:
         """The content of a row's picture; None where it has none."""
-        name = contents.file_name(label, number, field)
+        name = contents.file_name(self._labels[label], number, field)
         return self._whole(name, MOST_BYTES) if name in self._entries else None
 
     def _read(

@@ -21,7 +21,7 @@ from django.utils.dateparse import parse_datetime
 from umberpot.studio.models import Studio, StudioOwned
 
 FORMAT = "umber pot studio"
-VERSION = 2
+VERSION = 3
 """Raised when an archive of before can no longer be read as it is; then ``RENAMED`` says how."""
 
 LEFT_OUT = {
@@ -140,6 +140,33 @@ RENAMED: dict[int, dict[str, dict[str, str]]] = {
     }
 }
 """By version and kind of row, the fields that have another name since: the old, then the new."""
+
+
+RELABELLED: dict[int, dict[str, str]] = {
+    2: {
+        "kiln.Firing": "firings.Firing",
+        "kiln.FiringChange": "firings.FiringChange",
+        "kiln.Kiln": "firings.Kiln",
+        "kiln.WitnessCone": "firings.WitnessCone",
+        "kiln.Loading": "tiles.Loading",
+        "results.Photograph": "colours.Photograph",
+        "results.Ring": "colours.Ring",
+        "results.Scale": "colours.Scale",
+        "results.Prediction": "colours.Prediction",
+        "results.WareBatch": "ware.WareBatch",
+        "results.LeachScreen": "ware.LeachScreen",
+    }
+}
+"""By version, the kinds of row that have another label since: the old, then the new."""
+
+
+def labels_of(version: int) -> dict[str, str]:
+    """By today's label of each kind of row, the one that an archive of the version has."""
+    then = {label: label for label in archived()}
+    for step in reversed(range(version, VERSION)):
+        before = {new: old for old, new in RELABELLED.get(step, {}).items()}
+        then = {label: before.get(name, name) for label, name in then.items()}
+    return then
 
 
 def upgraded(label: str, row: dict[str, Any], version: int) -> dict[str, Any]:

@@ -8,8 +8,8 @@ from django.core.management.base import BaseCommand, CommandError
 
 
 class Command(BaseCommand):
-    """Backs up what an update will change, migrates, collects static files and, for the demo, lays
-    it out. Says which step failed.
+    """Backs up what an update will change, brings an old file over, migrates, collects static files
+    and, for the demo, lays it out. Says which step failed.
     """
 
     help = "Brings the data folder up to date."
@@ -21,6 +21,7 @@ class Command(BaseCommand):
     def handle(self, *args: Any, **options: Any) -> None:
         steps: dict[str, dict[str, Any]] = {
             "back_up": {"before_update": True},
+            "bring_over": {},
             "migrate": {"interactive": False},
             "collectstatic": {"interactive": False},
         }

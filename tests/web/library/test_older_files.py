@@ -1,0 +1,210 @@
+"""A data file that commit c56959a made comes over with every row equal, or stays as it is.
+
+The file holds one of everything, and an archive that the same commit took out of it.
+"""
+
+import gzip
+import io
+import json
+import sqlite3
+import subprocess
+import sys
+import zipfile
+from contextlib import closing
+from datetime import UTC, datetime
+
+import pytest
+from django.contrib.auth.models import User
+from django.core.management import call_command
+from django.db import connection
+from django.test import Client
+
+from tests import data_files
+from tests.data_files import TOP, environment_for
+from umberpot.clays.figures import bring_up_to_date
+from umberpot.clays.models import ClayFigure
+from umberpot.library.models import Indexed
+from umberpot.library.older_files import services
+from umberpot.library.older_files.services import Age
+from umberpot.shelf.models import Material
+from umberpot.studio.journal.models import JournalEntry
+from umberpot.studio.models import Studio
+from umberpot.transfer.archive import contents
+from umberpot.transfer.archive.going_out import write_archive
+
+KEPT = TOP / "tests" / "data" / "studio-of-c56959a"
+AT = datetime(2026, 3, 4, 5, 6, 7, tzinfo=UTC)
+
+
+@pytest.fixture
+def old(tmp_path):
+    """The file of then, in a data folder of its own."""
+    file = tmp_path / data_files.NAME
+    file.write_bytes(gzip.decompress(KEPT.with_suffix(".sqlite3.gz").read_bytes()))
+    return file
+
+
+def dump(file):
+    with closing(sqlite3.connect(file)) as opened:
+        return list(opened.iterdump())
+
+
+def manage(folder, *command):
+    environment = environment_for(UMBERPOT_VAR=str(folder), UMBERPOT_HTTPS="off")
+    return subprocess.run(
+        [sys.executable, *command], cwd=TOP, env=environment, capture_output=True, text=True
+    )
+
+
+@pytest.fixture
+def come_over(old, django_db_setup, django_db_blocker):
+    """The application on the file of then, as its own start brings it up to date."""
+    tests_own = connection.settings_dict["NAME"]
+    with django_db_blocker.unblock():
+        connection.close()
+        connection.settings_dict["NAME"] = str(old)
+        services.bring_over(old)
+        call_command("migrate", verbosity=0)
+        yield
+        connection.close()
+        connection.settings_dict["NAME"] = tests_own
+
+
+def files_in(archive):
+    with zipfile.ZipFile(archive) as zipped:
+        return {name: zipped.read(name) for name in zipped.namelist()}
+
+
+def as_named_today(name):
+    """The name of a file of the old archive as an archive of today has it."""
+    for today, then in contents.labels_of(2).items():
+        name = name.replace(f"/{then}.jsonl", f"/{today}.jsonl").replace(f"/{then}/", f"/{today}/")
+    return name
+
+
+def test_every_row_is_equal_by_the_archives_own_comparison(come_over):
+    studio = Studio.objects.get(name="Quayside")
+    now = io.BytesIO()
+    write_archive(studio, now, AT)
+    today, then = files_in(now), files_in(KEPT.with_suffix(".zip"))
+    told = {name for name in then if name.startswith(("data/", "files/")) or name == "studio.json"}
+    assert len(told) > 50
+    for name in told | {"people.jsonl"}:
+        assert today[as_named_today(name)] == then[name], name
+    counts = json.loads(then["manifest.json"])["rows"]
+    assert all(counts.values()), "one of everything"
+    assert sum(json.loads(today["manifest.json"])["rows"].values()) == sum(counts.values())
+
+
+def test_it_works_on_as_before(come_over):
+    """People sign in, what was kept is found, figures are worked out again, the journal tells."""
+    client = Client()
+    client.force_login(User.objects.get(username="potter"))
+    clay = Material.objects.get(name="Ferry white")
+    for page in ("/", "/shelf/", "/mix/", "/tiles/", "/kiln/", "/results/clays/", "/results/"):
+        assert client.get(page).status_code == 200, page
+    assert client.get(f"/results/clays/{clay.pk}/").status_code == 200
+    assert client.get("/library/journal/").status_code == 200
+    assert Indexed.objects.filter(name="Secret bank").exists()
+    bring_up_to_date(clay.studio)
+    assert ClayFigure.objects.filter(clay=clay).exists()
+    labels = {entry.content_type.app_label for entry in JournalEntry.objects.all()}
+    assert {"firings", "colours", "ware"} <= labels
+    assert "results" not in labels
+
+
+def test_its_schema_is_that_of_a_fresh_file(come_over, run_folder):
+    fresh = data_files.migrated(run_folder) / data_files.NAME
+    connection.close()
+    assert shape_of(connection.settings_dict["NAME"]) == shape_of(fresh)
+
+
+def shape_of(file):
+    """Columns, keys and indexes of every table, but their order and the names of indexes."""
+    with closing(sqlite3.connect(file)) as opened:
+
+        def asked(pragma, name):
+            return opened.execute(f'PRAGMA {pragma}("{name}")').fetchall()
+
+        tables = opened.execute("SELECT name FROM sqlite_master WHERE type = 'table'").fetchall()
+        return {
+            table: (
+                sorted(column[1:] for column in asked("table_info", table)),
+                sorted(key[2:] for key in asked("foreign_key_list", table)),
+                sorted(
+                    (index[2], index[4], [column[2] for column in asked("index_info", index[1])])
+                    for index in asked("index_list", table)
+                ),
+            )
+            for (table,) in tables
+        }
+
+
+def test_the_start_backs_it_up_first_and_a_second_start_changes_nothing(old):
+    folder = old.parent
+    before = dump(old)
+    done = manage(folder, "manage.py", "prepare")
+    assert done.returncode == 0, done.stderr
+    (copy,) = (folder / "backups").glob("umberpot-*-before-update.sqlite3")
+    assert dump(copy) == before
+    assert services.age_of(old) is Age.OF_TODAY
+    after = dump(old)
+    assert manage(folder, "manage.py", "prepare").returncode == 0
+    assert dump(old) == after
+    assert len(list((folder / "backups").iterdir())) == 1
+
+
+KILLED = """
+import os, sys
+from pathlib import Path
+from umberpot.library.older_files import services
+setattr(services, sys.argv[2], lambda *a: os.kill(os.getpid(), 9))
+services.bring_over(Path(sys.argv[1]))
+"""
+
+
+@pytest.mark.parametrize("step", ["_rename", "_exchange_steps"])
+def test_killed_in_the_middle_it_is_as_it_was(old, step):
+    before = dump(old)
+    done = manage(old.parent, "-c", KILLED, str(old), step)
+    assert done.returncode == -9
+    assert dump(old) == before
+    assert services.bring_over(old) is True
+    assert services.age_of(old) is Age.OF_TODAY
+
+
+def test_a_file_of_before_the_commit_is_told_what_to_start_first(old):
+    with closing(sqlite3.connect(old)) as opened, opened:
+        opened.execute("DELETE FROM django_migrations WHERE name = '0018_names_of_kinds'")
+    before = dump(old)
+    done = manage(old.parent, "manage.py", "prepare")
+    assert done.returncode == 1
+    assert "Start the version of commit c56959a on it once" in done.stderr
+    assert dump(old) == before
+
+
+def test_what_is_no_old_file_is_left_alone(tmp_path, run_folder):
+    assert services.bring_over(tmp_path / "missing") is False
+    empty = tmp_path / "empty"
+    empty.touch()
+    fresh = data_files.migrated(run_folder) / data_files.NAME
+    for file, age in ((empty, Age.EMPTY), (fresh, Age.OF_TODAY)):
+        before = file.read_bytes()
+        assert services.age_of(file) is age
+        assert services.bring_over(file) is False
+        assert file.read_bytes() == before
+
+
+def test_its_archive_is_read_as_well(studio, signed_in):
+    """An archive of version 2, with the labels of then."""
+    from tests.web.transfer.test_archive import elsewhere, empty_studio, files_in, out_of, upload
+
+    elsewhere()
+    client, other = empty_studio()
+    answer = upload(client, KEPT.with_suffix(".zip").read_bytes())
+    assert "is here, with" in answer.content.decode()
+    other.refresh_from_db()
+    today, then = files_in(out_of(other)), zipfile.ZipFile(KEPT.with_suffix(".zip"))
+    for name in then.namelist():
+        if name.startswith(("data/", "files/")):
+            assert today[as_named_today(name)] == then.read(name), name

@@ -1,0 +1,1 @@
+"""Data files of before the first schema, brought over to it."""
