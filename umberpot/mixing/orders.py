@@ -3,7 +3,7 @@
 Names that stand on the studio's shelf become those materials; others stay names.
 """
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field, replace
 
 from claycore.materials.batch import Batch
@@ -52,20 +52,29 @@ class MixOrder:
 
 
 class Shelf:
-    """The studio's materials by name, for sums in which they are only named."""
+    """The studio's materials by name, for sums in which they are only named; in the shelf's order.
 
-    def __init__(self, studio: Studio) -> None:
+    ``names`` are those that will be asked for; None fetches the whole shelf. One query.
+    """
+
+    def __init__(self, studio: Studio, names: Iterable[str] | None = None) -> None:
         self._studio = studio
-        self._by_name = {m.name.lower(): m for m in Material.objects.of(studio).on_shelf()}
+        materials = Material.objects.of(studio).on_shelf()
+        self.materials = list(materials if names is None else materials.named(names))
+        self._by_name = {material.name.lower(): material for material in self.materials}
+
+    def material(self, name: str) -> Material | None:
+        """Whatever lies there under this name."""
+        return self._by_name.get(name.lower())
 
     def clay(self, name: str) -> Material | None:
         """The clay of this name, if there is one."""
-        material = self._by_name.get(name.lower())
+        material = self.material(name)
         return material if material and material.is_clay else None
 
     def colourant(self, name: str) -> Material | None:
         """The stain or oxide of this name, if there is one."""
-        material = self._by_name.get(name.lower())
+        material = self.material(name)
         return material if material and material.is_colourant else None
 
     def mix(self, pk: int | None) -> Mix | None:

@@ -55,7 +55,11 @@ class Stock:
 
 def stock_for(studio: Studio, needs_g: Mapping[str, float]) -> Stock:
     """For so many dry grams of each name; names that are not on the shelf have no line."""
-    on_shelf = Shelf(studio)
+    return stock_on(Shelf(studio, needs_g), needs_g)
+
+
+def stock_on(on_shelf: Shelf, needs_g: Mapping[str, float]) -> Stock:
+    """The same, on a shelf that was looked at."""
     takes = {
         material: grams / material.dry_share
         for name, grams in needs_g.items()

@@ -1,6 +1,7 @@
 """Materials on the shelf, and every gram that came or went."""
 
 import uuid
+from collections.abc import Iterable
 from typing import Any, ClassVar, Self
 
 from django.db import models
@@ -25,6 +26,11 @@ class MaterialQuerySet(StudioQuerySet):
     def on_shelf(self) -> Self:
         """Those not retired."""
         return self.filter(retired_at=None)
+
+    def named(self, names: Iterable[str]) -> Self:
+        """Those with one of the names, in capitals or not."""
+        lower = {name.lower() for name in names}
+        return self.alias(lower_name=Lower("name")).filter(lower_name__in=lower)
 
     def with_stock(self) -> Self:
         """Adds ``on_hand_g``, the sum of all movements, and ``told``; in the shelf's order.

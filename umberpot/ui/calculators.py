@@ -46,6 +46,12 @@ def wants_json(request: HttpRequest) -> bool:
     return request.get_preferred_type(["text/html", "application/json"]) == "application/json"
 
 
+def is_page(request: HttpRequest) -> bool:
+    """Whether a whole page is asked for, and not a program's answer or a live fragment."""
+    is_live: bool = bool(request.htmx)  # type: ignore[attr-defined]
+    return not is_live and not wants_json(request)
+
+
 def errors_of(form: forms.Form) -> list[dict[str, str]]:
     """The form's errors as the contract writes them."""
     return [

@@ -15,11 +15,21 @@ from claycore.measure.notices import Notice
 from claycore.mixing.dose import Dose, DosedAddition
 from umberpot.mixing.orders import MixOrder, Shelf
 from umberpot.mixing.places import PLACE
-from umberpot.mixing.stock import stock_for
+from umberpot.mixing.stock import stock_on
 from umberpot.shelf.hazards import hazard_notices
 from umberpot.shelf.models import Material
 from umberpot.studio.request import StudioRequest
-from umberpot.ui.calculators import Calculator, CalculatorForm, Inputs, Result, Solved
+from umberpot.ui.calculators import (
+    Calculator,
+    CalculatorForm,
+    Inputs,
+    Result,
+    Solved,
+    is_page,
+)
+
+_LOOKED_AT = "_shelf_looked_at"
+"""The attribute of a request under which its shelf is kept."""
 
 
 @dataclass(frozen=True)
@@ -59,24 +69,44 @@ class MixCalculator(Calculator[Inputs, Result], Generic[Inputs, Result]):
 
     def notices(self, request: HttpRequest, solved: Solved[Inputs, Result]) -> list[Notice]:
         """What can hurt someone of the colourants, by their names and by what the shelf says."""
-        return hazard_notices(request, self.colourants(solved.inputs, solved.result))
+        names = self.colourants(solved.inputs, solved.result)
+        on_shelf = self._on_shelf(request, solved)
+        return hazard_notices(names, on_shelf.materials if on_shelf else [])
+
+    def _on_shelf(
+        self, request: HttpRequest, solved: Solved[Inputs, Result] | None
+    ) -> Shelf | None:
+        """The shelf of whoever asks, looked at once; None signed out.
+
+        A whole page offers all of it. A program, or someone who types, needs only what is named.
+        """
+        if not request.user.is_authenticated:
+            return None
+        looked_at: Shelf | None = request.__dict__.get(_LOOKED_AT)
+        if looked_at is None:
+            studio, names = cast(StudioRequest, request).studio, None
+            if solved and not is_page(request):
+                inputs, result = solved.inputs, solved.result
+                names = [*self.takes(inputs, result), *self.colourants(inputs, result)]
+            looked_at = request.__dict__[_LOOKED_AT] = Shelf(studio, names)
+        return looked_at
 
     def answered(
         self, request: HttpRequest, solved: Solved[Inputs, Result] | None
     ) -> dict[str, Any]:
         """The answer, and beside it what the studio's shelf has for it."""
         context = super().answered(request, solved)
-        if solved and request.user.is_authenticated:
-            studio = cast(StudioRequest, request).studio
-            context["stock"] = stock_for(studio, self.takes(solved.inputs, solved.result))
+        on_shelf = self._on_shelf(request, solved) if solved else None
+        if solved and on_shelf:
+            context["stock"] = stock_on(on_shelf, self.takes(solved.inputs, solved.result))
         return context
 
     def page_context(self, request: HttpRequest, form: CalculatorForm) -> dict[str, Any]:
         context: dict[str, Any] = {"place": PLACE, "request_key": uuid.uuid4()}
         initial: dict[str, Any] = dict(self.initial)
-        if request.user.is_authenticated:
-            studio = cast(StudioRequest, request).studio
-            materials = list(Material.objects.of(studio).on_shelf())
+        on_shelf = self._on_shelf(request, None)
+        if on_shelf:
+            studio, materials = cast(StudioRequest, request).studio, on_shelf.materials
             context["clays"] = [(m, json.dumps(_brings(m, form))) for m in materials if m.is_clay]
             context["colourants"] = [m for m in materials if m.is_colourant]
             initial["scale_step_g"] = initial["scale_step"] = studio.scale_step_g

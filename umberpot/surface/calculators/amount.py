@@ -14,7 +14,7 @@ from claycore.mixing.cost import AREA, THICKNESS
 from claycore.surface import amounts
 from claycore.surface.amounts import Coating, SlipAmount
 from umberpot.mixing.calculators.additions import AdditionsField
-from umberpot.shelf.hazards import hazard_notices
+from umberpot.shelf.hazards import hazards_asked_by
 from umberpot.surface.places import PLACE
 from umberpot.ui.calculators import Answer, Calculator, CalculatorForm, Solved
 from umberpot.ui.fields.counts import CountField
@@ -91,7 +91,7 @@ class AmountView(Calculator[Coating, SlipAmount]):
         )
 
     def notices(self, request: HttpRequest, solved: Solved[Coating, SlipAmount]) -> list[Notice]:
-        return hazard_notices(request, solved.inputs.pcts or ())
+        return hazards_asked_by(request, solved.inputs.pcts or ())
 
     def shown(self, inputs: Coating, result: SlipAmount) -> dict[str, Any]:
         named = {"Dry clay": result.dry_clay_g, **result.additions_g, "Water": result.water_g}
