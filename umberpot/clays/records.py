@@ -18,21 +18,23 @@ from umberpot.tiles.models import Tile
 
 @dataclass(frozen=True)
 class ClayRecord:
-    """A clay, its bars and bare tiles ``with_history``, and what they say together."""
+    """A clay, its bars and bare tiles ``with_readings``, and what they say together."""
 
     clay: Material
     bars: Sequence[Tile]
     results: ClayResults
 
 
-def clay_records(studio: Studio, clays: Iterable[Material]) -> list[ClayRecord]:
+def clay_records(
+    studio: Studio, clays: Iterable[Material], *, colours: bool = False
+) -> list[ClayRecord]:
     """Each of the studio's clays with its bars, in as many queries for many as for one.
 
-    Glazed tiles and those set aside do not count.
+    Glazed tiles and those set aside do not count. With ``colours`` the bars' own are fetched too.
     """
     clays = list(clays)
     elsewhere = spread_records_elsewhere(studio, clays)
-    bars = bars_by_clay(studio, clays)
+    bars = bars_by_clay(studio, clays, colours=colours)
     return [
         ClayRecord(
             clay,

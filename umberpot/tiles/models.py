@@ -118,12 +118,15 @@ class TileQuerySet(SetAsideQuerySet):
         """Those that wait for a next step: neither they nor the mix they are of is set aside."""
         return self.kept().filter(AT_WORK)
 
-    def with_history(self) -> Self:
-        """With firings, readings and colours: enough to tell where a tile stands."""
+    def with_readings(self) -> Self:
+        """With firings, readings and remarks: enough to tell what it says as a bar."""
         loadings = Prefetch("loadings", Loading.objects.select_related("firing"))
-        return self.select_related("mix", "clay", "trial__test").prefetch_related(
-            loadings, "readings", "colours", "colour_words", "remarks"
-        )
+        related = self.select_related("mix", "clay", "trial__test")
+        return related.prefetch_related(loadings, "readings", "remarks")
+
+    def with_history(self) -> Self:
+        """With its colours as well: enough to tell where a tile stands."""
+        return self.with_readings().prefetch_related("colours", "colour_words")
 
 
 class ClayTest(StudioOwned):

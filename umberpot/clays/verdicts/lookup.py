@@ -16,8 +16,9 @@ def studio_clays(request: StudioRequest) -> QuerySet[Material]:
 
 
 def one_clay(request: StudioRequest, pk: int) -> ClayRecord:
-    """A clay of the studio with its bars, or 404."""
-    return clay_records(request.studio, [get_object_or_404(studio_clays(request), pk=pk)])[0]
+    """A clay of the studio with its bars and their colours, or 404."""
+    clay = get_object_or_404(studio_clays(request), pk=pk)
+    return clay_records(request.studio, [clay], colours=True)[0]
 
 
 def judged_of(request: StudioRequest, record: ClayRecord) -> tuple[ClayPurposeForm, JudgedClay]:

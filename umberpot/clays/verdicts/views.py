@@ -4,7 +4,7 @@ import uuid
 from typing import Any
 
 from django.contrib import messages
-from django.db.models import Q
+from django.db.models import Q, QuerySet
 from django.http import HttpResponse, QueryDict
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_POST
@@ -25,11 +25,11 @@ from umberpot.clays.limits.services import limits_of
 from umberpot.clays.line_blends.forms import LineForm
 from umberpot.clays.models import ClayFigure
 from umberpot.clays.places import PLACE
-from umberpot.clays.records import ClayRecord, clay_records
+from umberpot.clays.records import clay_records
 from umberpot.clays.verdicts.chart import drawings_of
 from umberpot.clays.verdicts.forms import ClayPurposeForm, ClaysForm, SizesForm
 from umberpot.clays.verdicts.judging import JudgedClay, judge, judged_as_usual
-from umberpot.clays.verdicts.lookup import judged_of, one_clay, studio_clays
+from umberpot.clays.verdicts.lookup import judged_of, studio_clays
 from umberpot.clays.verdicts.search import find
 from umberpot.clays.verdicts.sentences import range_sentences, spread_words
 from umberpot.clays.verdicts.tables import clay_row, figure_rows, seen_at
@@ -47,10 +47,11 @@ MOST_RELATIVES = 5
 @require_GET
 def clay(request: StudioRequest, pk: int) -> HttpResponse:
     """Everything the bars of one clay say, and the verdict."""
-    record = one_clay(request, pk)
+    found = get_object_or_404(studio_clays(request), pk=pk)
+    record, *relatives = clay_records(request.studio, [found, *_relatives_of(request, found)])
     form, judged = judged_of(request, record)
     limit = judged.limits.dense
-    family = [record, *_relatives_of(request, record.clay)]
+    family = [record, *[one for one in relatives if one.bars][:MOST_RELATIVES]]
     return render(
         request,
         "clays/verdicts/clay.html",
@@ -103,13 +104,12 @@ def save_purpose(request: StudioRequest, pk: int) -> HttpResponse:
     return redirect("results:clay", pk=pk)
 
 
-def _relatives_of(request: StudioRequest, clay: Material) -> list[ClayRecord]:
-    """What it is blended of and the blends it is in, those with bars only."""
+def _relatives_of(request: StudioRequest, clay: Material) -> QuerySet[Material]:
+    """What it is blended of and the blends it is in."""
     parents = Q(pk__in=[part.clay_id for part in clay.blend_parts.all()])
     blends = Q(blend_parts__clay=clay, retired_at=None)
-    relatives = studio_clays(request).filter(parents | blends).order_by("pk").distinct()
-    records = clay_records(request.studio, relatives)
-    return [record for record in records if record.bars][:MOST_RELATIVES]
+    testable = Material.objects.of(request.studio).testable()
+    return testable.filter(parents | blends).order_by("pk").distinct()
 
 
 def _drying_words(results: ClayResults) -> str:

@@ -15,7 +15,7 @@ from umberpot.ui.reports.blocks import Report
 
 def report_of_clay(studio: Studio, clay: Material, made_on: date) -> Report:
     """What its bars say, with what was concluded of it and what can hurt."""
-    (record,) = clay_records(studio, [clay])
+    (record,) = clay_records(studio, [clay], colours=True)
     judged = judge(record, usual_purpose(studio, clay), studio)
     report = clay_report(judged, record.bars, made_on)
     of_clay = Finding.objects.of(studio).filter(clay=clay).select_related("made_by")
