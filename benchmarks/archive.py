@@ -26,8 +26,8 @@ from django.utils import timezone
 from benchmarks.search import a_studio
 from umberpot.studio.models import Membership, Role, Studio
 from umberpot.transfer.archive import contents
-from umberpot.transfer.archive.coming_in import take_in
-from umberpot.transfer.archive.going_out import write_archive
+from umberpot.transfer.archive.exporting import write_archive
+from umberpot.transfer.archive.importing import take_in
 
 SIZES = {"small": 2_000, "large": 20_000}
 

@@ -106,6 +106,7 @@ TEMPLATES = [
                 "umberpot.ui.components.pages",
                 "umberpot.ui.components.reports",
                 "umberpot.ui.components.tile_looks",
+                "umberpot.ui.components.trade_figures",
                 "umberpot.ui.components.walls",
                 "umberpot.mixing.components",
                 "umberpot.kiln.components",

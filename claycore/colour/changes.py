@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from claycore.colour.comparison import compare
-from claycore.colour.equal_tiles import Apart, Noise, Visible, apart, mean_colour
+from claycore.colour.equal_tiles import ColourDifference, Noise, Visible, apart, mean_colour
 from claycore.colour.notation import Lab
 
 LOST_CHROMA = 3.0
@@ -27,11 +27,11 @@ class Effect(StrEnum):
 
 
 @dataclass(frozen=True)
-class Became:
+class ColourChange:
     """What became of a colour, how far it moved, and in what, in words; none if it is not seen."""
 
     effect: Effect
-    apart: Apart
+    apart: ColourDifference
     words: tuple[str, ...]
 
     @property
@@ -41,7 +41,7 @@ class Became:
         return f"{', '.join(self.words)} ({figure})" if self.words else figure
 
 
-def became(before: Sequence[Lab], after: Sequence[Lab], noise: Noise) -> Became:
+def became(before: Sequence[Lab], after: Sequence[Lab], noise: Noise) -> ColourChange:
     """What became of a colour between equal tiles before and after: a firing, or a glaze.
 
     Raises nothing. Source: CIEDE2000 (ISO/CIE 11664-6); which change is called what is our choice.
@@ -49,10 +49,10 @@ def became(before: Sequence[Lab], after: Sequence[Lab], noise: Noise) -> Became:
     found = apart(before, after, noise)
     change = compare(mean_colour(before), mean_colour(after))
     words = change.words if found.visible is Visible.DIFFERENT else ()
-    return Became(_effect(found, change.lightness, change.chroma), found, words)
+    return ColourChange(_effect(found, change.lightness, change.chroma), found, words)
 
 
-def _effect(found: Apart, lightness: float, chroma: float) -> Effect:
+def _effect(found: ColourDifference, lightness: float, chroma: float) -> Effect:
     if found.visible is Visible.SAME:
         return Effect.UNCHANGED
     if found.visible is Visible.NOT_DECIDED:

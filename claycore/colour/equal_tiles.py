@@ -66,7 +66,7 @@ class Noise:
 
 
 @dataclass(frozen=True)
-class Apart:
+class ColourDifference:
     """How far two mean colours lie apart, ± about 95 %, and whether that is visible.
 
     ``would_decide`` is how many tiles of each would settle it at this distance; None where it is
@@ -148,7 +148,7 @@ def _quantile(probability: float, noise: Noise, of: int, against: int) -> float:
     return axis * math.sqrt(float(chndtrix(probability, _AXES, centre)))
 
 
-def apart(one: Sequence[Lab], other: Sequence[Lab], noise: Noise) -> Apart:
+def apart(one: Sequence[Lab], other: Sequence[Lab], noise: Noise) -> ColourDifference:
     """How far the means of two sets of equal tiles lie apart, and whether that is visible.
 
     Source: CIEDE2000 (ISO/CIE 11664-6) and the noncentral chi-square, as at the head of this file.
@@ -157,7 +157,9 @@ def apart(one: Sequence[Lab], other: Sequence[Lab], noise: Noise) -> Apart:
     of, against = len(one), len(other)
     visible = _visible(distance, noise, of, against)
     u95 = noise.of_axis(of, against) * _t(0.975, noise.degrees)
-    return Apart(distance, u95, visible, _would_decide(distance, noise, max(of, against), visible))
+    return ColourDifference(
+        distance, u95, visible, _would_decide(distance, noise, max(of, against), visible)
+    )
 
 
 def _visible(distance: float, noise: Noise, of: int, against: int) -> Visible:

@@ -6,7 +6,14 @@ from enum import StrEnum
 from itertools import pairwise
 
 from claycore.colour.difference import in_words
-from claycore.colour.equal_tiles import Apart, Noise, Visible, apart, mean_colour, noise_of
+from claycore.colour.equal_tiles import (
+    ColourDifference,
+    Noise,
+    Visible,
+    apart,
+    mean_colour,
+    noise_of,
+)
 from claycore.colour.notation import Lab
 from claycore.measure.errors import OutOfBounds
 from claycore.measure.formatting import percentage
@@ -31,7 +38,7 @@ class Step:
 
     from_pct: float
     to_pct: float
-    apart: Apart
+    apart: ColourDifference
 
     @property
     def reading(self) -> str:

@@ -8,7 +8,14 @@ import numpy as np
 from numpy.typing import NDArray
 
 from claycore.colour.difference import ciede2000_of
-from claycore.colour.equal_tiles import Apart, Noise, Visible, apart, largest_same, mean_colour
+from claycore.colour.equal_tiles import (
+    ColourDifference,
+    Noise,
+    Visible,
+    apart,
+    largest_same,
+    mean_colour,
+)
 from claycore.colour.notation import Lab
 
 
@@ -31,7 +38,7 @@ class Twins:
 
     one: Coloured
     other: Coloured
-    apart: Apart
+    apart: ColourDifference
 
     @property
     def cheaper(self) -> Coloured | None:

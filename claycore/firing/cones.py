@@ -12,8 +12,11 @@ from itertools import pairwise
 from claycore.measure.bounds import Bound
 from claycore.measure.errors import UnknownChoice
 
+LAST_STRETCH_C = 100.0
+"""The rate over this last stretch decides where a cone bends. Source: the published charts."""
+
 CHARTED_RATES = (15.0, 60.0, 150.0)
-"""The rates of the chart's columns, °C an hour over the last 100 °C."""
+"""The rates of the chart's columns, °C an hour over the last stretch."""
 
 USUAL_RATE = 60.0
 """The rate that is meant where none is named. Common practice."""

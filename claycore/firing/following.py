@@ -38,7 +38,7 @@ class Amiss(StrEnum):
 
 
 @dataclass(frozen=True)
-class Standing:
+class FiringStatus:
     """Where a firing stands: °C and °C an hour, the cone down so far, hours to the end.
 
     ``behind_c`` is how far it is under its plan, negative where it is above. ``ends_at_h`` is in
@@ -58,7 +58,7 @@ class Standing:
         return self.planned_c - self.celsius
 
 
-def standing(points: Sequence[Point], plan: Curve, now_h: float) -> Standing | None:
+def standing(points: Sequence[Point], plan: Curve, now_h: float) -> FiringStatus | None:
     """How a firing stands after ``now_h`` hours; None before the first reading.
 
     ``points`` are of (hours, °C) since the start. Raises ClayError naming ``curve`` for a log that
@@ -69,7 +69,7 @@ def standing(points: Sequence[Point], plan: Curve, now_h: float) -> Standing | N
     hours, celsius = points[-1]
     planned = _planned(plan, hours)
     rate = _rate(points)
-    return Standing(
+    return FiringStatus(
         hours,
         celsius,
         rate,

@@ -25,6 +25,9 @@ GAS_CONSTANT = 8.314462618
 
 ZERO_C_IN_KELVIN = 273.15
 
+GIVES_BACK_WITHIN_C = 4.0
+"""A constant rate gives every charted temperature back within so much; a test holds it to that."""
+
 LONGEST_FITTED_HOLD_H = 10.0
 """Up to holds of so many hours neighbours keep their order by their own kinetics. Our choice."""
 

@@ -8,9 +8,9 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 
 from claycore.judging import firing_range
+from claycore.judging.adjustments import Change, Trait
 from claycore.judging.firing_range import FiringRange, Spoiling
 from claycore.judging.limits import WARES, Limits
-from claycore.judging.mends import Change, Trait
 from claycore.judging.outcomes import Outcome, at_least, at_most
 from claycore.judging.purposes import AS_A_BODY, Purpose
 from claycore.measure.formatting import plain, with_u95

@@ -14,6 +14,10 @@ from claycore.testing import absorption
 from claycore.testing.absorption import AgainstLimit
 
 _TILE_CLASSES = ((0.5, "at most 0.5 %"), (3, "0.5–3 %"), (6, "3–6 %"), (10, "6–10 %"))
+_ABOVE_ALL_CLASSES = "over 10 %"
+
+TILE_CLASSES = (*(text for _, text in _TILE_CLASSES), _ABOVE_ALL_CLASSES)
+"""The classes of ceramic tiles in words. Source: ISO 13006 / EN 14411, groups by absorption."""
 
 
 def tile_class(found: Estimate, cone: str | None = None) -> str:
@@ -37,7 +41,7 @@ def _class_of(absorption_pct: float) -> str:
     for high, text in _TILE_CLASSES:
         if absorption_pct <= high or math.isclose(absorption_pct, high, rel_tol=1e-9):
             return text
-    return "over 10 %"
+    return _ABOVE_ALL_CLASSES
 
 
 @dataclass(frozen=True)

@@ -41,7 +41,7 @@ class Glaze(StrEnum):
     NONE = "none"
 
 
-class Known(StrEnum):
+class WareFact(StrEnum):
     """Whether something is so."""
 
     NO = "no"
@@ -79,11 +79,11 @@ class Ware:
     school: str
     absorption: Estimate | None = None
     glaze: Glaze | None = None
-    hazard_metal: Known = Known.UNKNOWN
-    crazed: Known = Known.UNKNOWN
+    hazard_metal: WareFact = WareFact.UNKNOWN
+    crazed: WareFact = WareFact.UNKNOWN
     leach: Leach = Leach.NONE
-    lustre: Known = Known.UNKNOWN
-    decal: Known = Known.UNKNOWN
+    lustre: WareFact = WareFact.UNKNOWN
+    decal: WareFact = WareFact.UNKNOWN
     shock: ShockTest = ShockTest.NONE
     cone: str = ""
     measured_at: str = ""
@@ -182,11 +182,11 @@ _TO_A_LABORATORY = "Have a fired piece tested by an accredited laboratory."
 def _hazard(ware: Ware) -> Link:
     """Lead, cadmium and their like: known not to be there, or tested not to come out."""
     tested = ware.leach is Leach.LABORATORY_PASS
-    if ware.hazard_metal is Known.NO:
+    if ware.hazard_metal is WareFact.NO:
         return Link("hazard_metal", True, "No lead, cadmium or other metal of concern is in it.")
     if tested:
         return Link("hazard_metal", True, "A laboratory found its release within the limits.")
-    if ware.hazard_metal is Known.YES:
+    if ware.hazard_metal is WareFact.YES:
         said = "A metal of concern is in it, and no laboratory has tested its release."
         return Link("hazard_metal", False, said, _TO_A_LABORATORY)
     ask = "Ask for the safety data sheets of the glaze and the stains."
@@ -209,9 +209,9 @@ def _leach(ware: Ware) -> Link:
 
 def _crazing(ware: Ware) -> Link:
     """One school sells no crazed ware for food; the other holds that washing deals with it."""
-    if ware.crazed is Known.NO:
+    if ware.crazed is WareFact.NO:
         return Link("crazed", True, "The glaze is not crazed.")
-    if ware.crazed is Known.UNKNOWN:
+    if ware.crazed is WareFact.UNKNOWN:
         look = "Look at the glaze with ink and a lens, again after some weeks."
         return Link("crazed", None, "Whether the glaze is crazed was not looked at.", look)
     if ware.school == School.STRICT:
@@ -225,10 +225,10 @@ def _without(code: str, none: str, some: str) -> Callable[[Ware], Link]:
     """That there is none of something on the ware; what to say of either."""
 
     def link(ware: Ware) -> Link:
-        there = Known(getattr(ware, code))
-        if there is Known.NO:
+        there = WareFact(getattr(ware, code))
+        if there is WareFact.NO:
             return Link(code, True, f"There is {none} on it.")
-        if there is Known.YES:
+        if there is WareFact.YES:
             return Link(code, False, f"There is {some}")
         return Link(code, None, f"It was not said that there is {none} on it.", "Look at the ware.")
 

@@ -10,7 +10,7 @@ from claycore.measure import bounds
 from claycore.measure.errors import Inconsistent
 from claycore.measure.formatting import plain
 from claycore.measure.notices import Notice
-from claycore.measure.uncertainty import Estimate, Measured, fall_pct
+from claycore.measure.uncertainty import Estimate, Measured, percent_decrease
 
 USUAL_WATER_PCT = (18.0, 25.0)
 """Water in throwing clay, wet basis. Source: common practice."""
@@ -73,7 +73,7 @@ def measured(wet_g: float, dry_g: float, step_g: float) -> Estimate:
             "dry", dry_g, "The dry weight must be less than the wet weight. Check both."
         )
     bounds.STEP.check("scale_step", step_g)
-    return fall_pct(Measured(wet_g, step_g), Measured(dry_g, step_g))
+    return percent_decrease(Measured(wet_g, step_g), Measured(dry_g, step_g))
 
 
 def on_dry_basis_pct(wet_g: float, dry_g: float) -> float:
@@ -107,7 +107,7 @@ def water_of_plasticity(wet: Measured, dry: Measured) -> Estimate:
         raise Inconsistent(
             "dry", dry.value, "The dry weight must be less than the wet weight. Check both."
         )
-    gained = fall_pct(dry, wet)
+    gained = percent_decrease(dry, wet)
     return Estimate(-gained.value, gained.u95)
 
 

@@ -87,7 +87,7 @@ def gravity_of(mass_g: float, volume_ml: float, solid_density: float = CLAY_SOLI
 
 
 @dataclass(frozen=True)
-class Let:
+class MixedWater:
     """What brings slip to a wanted specific gravity: water or dry clay, never both."""
 
     add_water_g: float
@@ -104,7 +104,9 @@ def water_with(dry_g: float, gravity: float, solid_density: float = CLAY_SOLID_D
     return bounds.MASS.check("mass", dry_g) * (100 - solids) / solids
 
 
-def bring_to(slip: ClayInHand, gravity: float, solid_density: float = CLAY_SOLID_DENSITY) -> Let:
+def bring_to(
+    slip: ClayInHand, gravity: float, solid_density: float = CLAY_SOLID_DENSITY
+) -> MixedWater:
     """Thins slip with water, or thickens it with dry clay, to a specific gravity.
 
     Raises OutOfBounds naming ``target_gravity`` for one that no slip has. Grams. Source:
@@ -115,8 +117,10 @@ def bring_to(slip: ClayInHand, gravity: float, solid_density: float = CLAY_SOLID
         raise OutOfBounds("target_gravity", gravity, bounds.SPECIFIC_GRAVITY.sentence)
     water_g = water_with(slip.dry_g, gravity, solid_density)
     if water_g >= slip.water_g:
-        return Let(water_g - slip.water_g, 0.0, ClayInHand(ClayState.SLIP, slip.dry_g, water_g))
+        return MixedWater(
+            water_g - slip.water_g, 0.0, ClayInHand(ClayState.SLIP, slip.dry_g, water_g)
+        )
     solids = solids_pct(gravity, solid_density)
     # Slip that has this gravity already may come out a rounding error short.
     dry_g = max(slip.water_g * solids / (100 - solids), slip.dry_g)
-    return Let(0.0, dry_g - slip.dry_g, ClayInHand(ClayState.SLIP, dry_g, slip.water_g))
+    return MixedWater(0.0, dry_g - slip.dry_g, ClayInHand(ClayState.SLIP, dry_g, slip.water_g))

@@ -11,7 +11,7 @@ from dataclasses import dataclass
 COVERAGE = 2.0
 
 
-def of_step(step: float) -> float:
+def rectangular_std(step: float) -> float:
     """Standard uncertainty of one reading of a display with this step: ``d / √12``.
 
     In the step's unit. Source: JCGM 100:2008, 4.3.7.
@@ -37,7 +37,7 @@ class Measured:
     @property
     def u(self) -> float:
         """Its standard uncertainty."""
-        return of_step(self.step)
+        return rectangular_std(self.step)
 
 
 @dataclass(frozen=True)
@@ -69,7 +69,7 @@ def propagated(value: float, *terms: float) -> Estimate:
     return Estimate(value, COVERAGE * combined(*terms))
 
 
-def fall_pct(before: Measured, after: Measured) -> Estimate:
+def percent_decrease(before: Measured, after: Measured) -> Estimate:
     """By how much a figure fell, percent of what it was: ``100 · (before − after) / before``.
 
     Source: JCGM 100:2008, 5.1.2.

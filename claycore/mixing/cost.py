@@ -16,8 +16,11 @@ PRICE = Bound(0, 1e6, "Price must be 0 or more and at most 1 000 000.", low_allo
 AREA = Bound(0, 1e6, "Area must be more than 0 cm² and at most 1 000 000.")
 THICKNESS = Bound(0, 100, "Coat thickness must be more than 0 mm and at most 100 mm.")
 
+USUAL_COAT_MM = (0.5, 1.0)
+"""A dipped coat is near this thick while wet. Common practice, from memory."""
+
 COAT_MM = 0.75
-"""A dipped coat is near 0.5–1 mm wet. Common practice, from memory."""
+"""What a dipped coat is taken to be where nobody says, in the middle of that."""
 
 COAT_GRAVITY = 1.6
 """Slip for dipping is near this specific gravity. Common practice, from memory."""

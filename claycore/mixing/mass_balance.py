@@ -33,7 +33,7 @@ class Stage:
 
 
 @dataclass(frozen=True)
-class Stand:
+class StageBalance:
     """What a stage comes to. ``there_g`` is what its source has for it, None without a source.
 
     ``missing_g`` is what lacks of the source, ``holds_g`` what the batch will then be, and
@@ -52,7 +52,7 @@ class Stand:
         return self.missing_g > 0 or self.tiles_missing_g > 0
 
 
-def stands(stages: Sequence[Stage]) -> list[Stand]:
+def stage_balances(stages: Sequence[Stage]) -> list[StageBalance]:
     """How each stage of a plan stands, in the order they are made. All masses in grams.
 
     Every batch first gives its own tiles and then its part to each later one in turn, as the plan
@@ -77,7 +77,7 @@ def stands(stages: Sequence[Stage]) -> list[Stand]:
         free.append(usable_g - stage.tiles_g if stage.left_g is None else stage.left_g)
         tiles_missing_g = _lacking(stage.tiles_g, usable_g)
         for_tiles_g = stage.tiles_g - tiles_missing_g
-        found.append(Stand(there_g, missing_g, holds_g, for_tiles_g, tiles_missing_g))
+        found.append(StageBalance(there_g, missing_g, holds_g, for_tiles_g, tiles_missing_g))
     return found
 
 

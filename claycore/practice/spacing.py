@@ -15,7 +15,7 @@ QUESTIONS_A_SKILL = 4
 
 
 @dataclass(frozen=True)
-class Standing:
+class SkillScore:
     """How a skill stands: its box, from 0, and how many questions ago it was asked."""
 
     box: int
@@ -27,7 +27,7 @@ class Standing:
         return self.ago - BOXES[self.box]
 
 
-def standings(answers: Sequence[tuple[str, bool]]) -> dict[str, Standing]:
+def standings(answers: Sequence[tuple[str, bool]]) -> dict[str, SkillScore]:
     """How each skill that was asked stands, from all answers in order: (skill, right).
 
     Source: see the module.
@@ -37,10 +37,10 @@ def standings(answers: Sequence[tuple[str, bool]]) -> dict[str, Standing]:
     for place, (skill, right) in enumerate(answers):
         boxes[skill] = min(boxes.get(skill, 0) + 1, len(BOXES) - 1) if right else 0
         last[skill] = place
-    return {skill: Standing(box, len(answers) - last[skill]) for skill, box in boxes.items()}
+    return {skill: SkillScore(box, len(answers) - last[skill]) for skill, box in boxes.items()}
 
 
-def next_skill(skills: Sequence[str], found: Mapping[str, Standing], asked: int) -> str:
+def next_skill(skills: Sequence[str], found: Mapping[str, SkillScore], asked: int) -> str:
     """What to ask next: the skill most overdue, else a new one in order, else the least early.
 
     ``asked`` is how many questions there were so far: who gets one wrong again and again still

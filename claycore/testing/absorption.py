@@ -10,7 +10,14 @@ from enum import StrEnum
 
 from claycore.measure import bounds
 from claycore.measure.errors import Inconsistent
-from claycore.measure.uncertainty import COVERAGE, Estimate, Measured, fall_pct, of_step, propagated
+from claycore.measure.uncertainty import (
+    COVERAGE,
+    Estimate,
+    Measured,
+    percent_decrease,
+    propagated,
+    rectangular_std,
+)
 
 
 class AgainstLimit(StrEnum):
@@ -47,7 +54,7 @@ def percent(dry: Measured, wet: Measured) -> Estimate:
     bounds.MASS.check("wet", wet.value)
     bounds.STEP.check("scale_step", dry.step)
     bounds.STEP.check("scale_step", wet.step)
-    fall = fall_pct(dry, wet)
+    fall = percent_decrease(dry, wet)
     estimate = Estimate(-fall.value, fall.u95)
     if estimate.high < 0:
         raise Inconsistent(
@@ -137,4 +144,4 @@ def mass_that_would_decide(
     if apart == 0:
         return None
     wet_over_dry = 1 + absorption_pct / 100
-    return COVERAGE * 100 * of_step(scale_step_g) * math.hypot(1, wet_over_dry) / apart
+    return COVERAGE * 100 * rectangular_std(scale_step_g) * math.hypot(1, wet_over_dry) / apart

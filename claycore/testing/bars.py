@@ -13,7 +13,7 @@ from typing import TypeVar
 from claycore.firing import cones
 from claycore.materials import moisture
 from claycore.measure.errors import ClayError
-from claycore.measure.uncertainty import Estimate, Measured, fall_pct
+from claycore.measure.uncertainty import Estimate, Measured, percent_decrease
 from claycore.testing import absorption, pyroplasticity, shrinkage
 from claycore.testing.absorption import Absorption
 from claycore.testing.shrinkage import Shrinkage
@@ -185,7 +185,7 @@ def _after_firing(bar: Bar, place: int, whole: bool, problems: list[str]) -> Fir
     if whole:
         lengths = shrinkage.of_lengths(bar.length_wet, bar.length_dry, after.length)
         if bar.mass_dry and after.mass:
-            loss = fall_pct(bar.mass_dry, after.mass)
+            loss = percent_decrease(bar.mass_dry, after.mass)
     soaks = _with_saturation(after, _soaks(where, after, problems))
     index = None
     if after.sag and after.thickness and bar.span:

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 from claycore.measure import bounds
 from claycore.measure.errors import Inconsistent
-from claycore.measure.uncertainty import Estimate, Measured, fall_pct
+from claycore.measure.uncertainty import Estimate, Measured, percent_decrease
 
 DEFAULT_RULER_STEP_MM = 0.5
 
@@ -52,10 +52,10 @@ def shrinkage(wet: float | None, dry: float | None, fired: float | None, step: f
 
 def of_lengths(wet: Measured | None, dry: Measured | None, fired: Measured | None) -> Shrinkage:
     """What the lengths that there are give; all None with fewer than two. Source: ASTM C326."""
-    total = fall_pct(wet, fired) if wet and fired else None
+    total = percent_decrease(wet, fired) if wet and fired else None
     return Shrinkage(
-        drying=fall_pct(wet, dry) if wet and dry else None,
-        firing=fall_pct(dry, fired) if dry and fired else None,
+        drying=percent_decrease(wet, dry) if wet and dry else None,
+        firing=percent_decrease(dry, fired) if dry and fired else None,
         total=total,
         volume_total=volume(total) if total else None,
     )

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 HOUR = 60
 DAY = 24 * HOUR
+WEEK = 7 * DAY
 
 
 def in_hours(minutes: float) -> str:

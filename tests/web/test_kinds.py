@@ -11,7 +11,7 @@ import uuid
 import pytest
 from pypdf import PdfReader
 
-from claycore.judging.mends import MENDS, Mend
+from claycore.judging.adjustments import ADJUSTMENTS, Adjustment
 from claycore.judging.outcomes import Outcome
 from claycore.judging.purposes import Purpose
 from claycore.judging.rules import RULES, Finding, Rule
@@ -144,7 +144,7 @@ def test_a_new_rule(monkeypatch, signed_in, bank, plan_test):
     def salty(evidence, limits):
         return Finding("a white bloom", "none", Outcome.FAILS)
 
-    monkeypatch.setitem(MENDS, "wash", Mend("wash", "Wash it in three waters"))
+    monkeypatch.setitem(ADJUSTMENTS, "wash", Adjustment("wash", "Wash it in three waters"))
     rule = Rule(
         "salt",
         "Salts",

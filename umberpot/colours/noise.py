@@ -24,7 +24,7 @@ class StudioRecord:
     total: Record
     by_mix: Mapping[int, Record]
 
-    def without(self, mixes: Iterable[int]) -> Record:
+    def excluding_tiles(self, mixes: Iterable[int]) -> Record:
         """What all but the tiles of these mixes were seen to differ by."""
         own = (self.by_mix[mix] for mix in set(mixes) & self.by_mix.keys())
         return self.total - sum(own, NO_RECORD)
@@ -50,4 +50,4 @@ def noise_for(colours: Sequence[FiredColour], record: StudioRecord) -> Noise:
     """The noise to judge these colours by: their own equal tiles, and all others of the studio."""
     mixes = [one.mix for one in colours if one.mix is not None]
     own = [labs(equal) for equal in equal_sets(colours)]
-    return noise_of(own, record.without(mixes))
+    return noise_of(own, record.excluding_tiles(mixes))

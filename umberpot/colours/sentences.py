@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from claycore.colour.changes import Became, Effect
+from claycore.colour.changes import ColourChange, Effect
 from claycore.colour.naming import NameFit
 from claycore.colour.series import SeriesReading
 from claycore.colour.shelf_shift import ShelfShift
@@ -49,7 +49,7 @@ class Glazed:
     """A mix, by one of its unglazed tiles, and what the clear glaze did to it."""
 
     tile: FiredColour
-    found: Became
+    found: ColourChange
 
 
 def under_glaze(alike: Sequence[Glazed]) -> str:
@@ -70,7 +70,7 @@ def under_glaze(alike: Sequence[Glazed]) -> str:
     return f"{name} at {pcts} %: {did}{how} ({span})."
 
 
-def after_firing(before: FiredColour, after: FiredColour, found: Became) -> str:
+def after_firing(before: FiredColour, after: FiredColour, found: ColourChange) -> str:
     """What the next firing did to one mix."""
     where = f"from cone {_heat(before.conditions)} to cone {_heat(after.conditions)}"
     return f"{before.title} {_AFTER_FIRING[found.effect]} {where}: {found.shown}."

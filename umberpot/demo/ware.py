@@ -5,7 +5,7 @@ import uuid
 from django.contrib.auth.models import User
 
 from claycore.colour.notation import Lab
-from claycore.judging.ware import Glaze, Known
+from claycore.judging.ware import Glaze, WareFact
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.ware.services import finish_screen, keep_batch, start_screen
@@ -13,8 +13,8 @@ from umberpot.ware.services import finish_screen, keep_batch, start_screen
 COLUMNS = {
     **{"name": "Washroom beakers, first kiln", "cone": "6", "ware": "stoneware"},
     **{"school": "strict", "glaze_name": "Harbour clear"},
-    **{"glaze": Glaze.STATED_SUITABLE, "hazard_metal": Known.NO, "crazed": Known.NO},
-    **{"lustre": Known.NO, "decal": Known.NO},
+    **{"glaze": Glaze.STATED_SUITABLE, "hazard_metal": WareFact.NO, "crazed": WareFact.NO},
+    **{"lustre": WareFact.NO, "decal": WareFact.NO},
 }
 BEFORE, AFTER = Lab(84.0, 1.2, 7.5), Lab(83.6, 1.1, 7.9)
 

@@ -95,7 +95,7 @@ def _dry(request: StudioRequest) -> TileQuerySet:
 
 
 @dataclass(frozen=True)
-class HeldBack:
+class NotReady:
     """Trials with pieces that nobody found dry yet, the oldest, and how many trials there are."""
 
     trials: list[tuple[Trial, int]]
@@ -106,12 +106,12 @@ class HeldBack:
         return self.count - len(self.trials)
 
 
-def _held_back(request: StudioRequest) -> HeldBack:
+def _held_back(request: StudioRequest) -> NotReady:
     damp = Tile.objects.of(request.studio).at_work().filter(step=Step.DRY)
     counts = dict(damp.values_list("trial").annotate(Count("pk")).order_by())
     first = sorted(counts)[:MOST_HELD_BACK]
     trials = Trial.objects.of(request.studio).select_related("test").filter(pk__in=first)
-    return HeldBack([(trial, counts[trial.pk]) for trial in trials.order_by("pk")], len(counts))
+    return NotReady([(trial, counts[trial.pk]) for trial in trials.order_by("pk")], len(counts))
 
 
 def _planned_loads(request: StudioRequest) -> list[tuple[Load, str]]:
@@ -301,7 +301,7 @@ def firing(request: StudioRequest, pk: int) -> HttpResponse:
 
 
 @dataclass(frozen=True)
-class CameOut:
+class FiringOutcome:
     """What came out of a firing of one trial: each piece, and whether it was read since."""
 
     trial: Trial
@@ -321,11 +321,11 @@ class CameOut:
         return first.get_next_url()
 
 
-def _by_trial(stood: Iterable[tuple[TileProgress, bool]]) -> list[CameOut]:
+def _by_trial(stood: Iterable[tuple[TileProgress, bool]]) -> list[FiringOutcome]:
     of_trial: dict[Trial, list[tuple[TileProgress, bool]]] = defaultdict(list)
     for progress, is_read in stood:
         of_trial[progress.tile.trial].append((progress, is_read))
-    return [CameOut(trial, pieces) for trial, pieces in of_trial.items()]
+    return [FiringOutcome(trial, pieces) for trial, pieces in of_trial.items()]
 
 
 @require_POST

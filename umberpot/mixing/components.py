@@ -13,7 +13,7 @@ from django.utils.safestring import SafeString
 from claycore.mixing.mixing_in import Advice
 from umberpot.mixing.calculators.additions import rows_of
 from umberpot.mixing.models import Mix
-from umberpot.mixing.onward import Way, of_mix, ways_on
+from umberpot.mixing.next_actions import Way, of_mix, ways_on
 from umberpot.mixing.places import TOOLS
 from umberpot.ui.components.mix_bars import fired_bar, mix_bar
 from umberpot.ui.mix_bar import Segment, segments_of_batch

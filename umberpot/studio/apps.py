@@ -9,7 +9,7 @@ class StudioConfig(AppConfig):
     name = "umberpot.studio"
 
     def ready(self) -> None:
-        from umberpot.studio.journal.kept import follow_every
+        from umberpot.studio.journal.tracking import follow_every
         from umberpot.studio.models import Membership, Studio, StudioOwned
 
         follow_every(StudioOwned, [Studio, Membership])

@@ -13,7 +13,7 @@ from claycore import inscriptions
 from claycore.firing import cones
 from claycore.judging import limits, purposes
 from claycore.judging.purposes import Purpose
-from umberpot.studio.journal import kept
+from umberpot.studio.journal import tracking
 from umberpot.studio.signals import rows_written
 
 MARK_LENGTHS_MM = {100.0: "100 mm", 127.0: "5 in (127 mm)"}
@@ -113,20 +113,20 @@ class StudioQuerySet(models.QuerySet):
         """As Django's own, and the journal tells of each row."""
         with transaction.atomic(savepoint=False):
             made = super().bulk_create(objs, *args, **kwargs)
-            if kept.is_followed(self.model):
-                kept.tell_made(made)
+            if tracking.is_followed(self.model):
+                tracking.tell_made(made)
             rows_written.send(self.model, keys=[row.pk for row in made])
         return made
 
     def update(self, **values: Any) -> int:
         """As Django's own, and the journal tells of each row as it was and as it is."""
-        if not kept.is_followed(self.model) or kept.UNTOLD.issuperset(values):
+        if not tracking.is_followed(self.model) or tracking.EXCLUDED_FIELDS.issuperset(values):
             return super().update(**values)
         with transaction.atomic(savepoint=False):
             before: list[Any] = list(self.all())
             count = super().update(**values)
             keys = [row.pk for row in before]
-            kept.tell_changed(before, self.model._base_manager.in_bulk(keys))
+            tracking.tell_changed(before, self.model._base_manager.in_bulk(keys))
             rows_written.send(self.model, keys=keys)
         return count
 

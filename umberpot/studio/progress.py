@@ -35,7 +35,7 @@ class Doing(StrEnum):
 
 
 @dataclass(frozen=True)
-class HowFar:
+class Progress:
     """So many of so many rows, and what is done with them."""
 
     doing: Doing
@@ -54,7 +54,7 @@ Begin = Callable[[Doing, int], Report]
 """Told what begins, and with how many rows; gives what is to be told from there on."""
 
 
-def unheard(doing: Doing, rows: int) -> Report:
+def no_progress(doing: Doing, rows: int) -> Report:
     """For a step that nobody waits for."""
     return lambda done: None
 
@@ -66,7 +66,7 @@ def told(studio: Studio, request_key: uuid.UUID) -> Iterator[Begin]:
 
     def begin(doing: Doing, rows: int) -> Report:
         def report(done: int) -> None:
-            _keep(name, HowFar(doing, done, rows), FORGOTTEN_AFTER_S)
+            _keep(name, Progress(doing, done, rows), FORGOTTEN_AFTER_S)
 
         report(0)
         return report
@@ -100,13 +100,13 @@ def _end(studio: Studio, request_key: uuid.UUID) -> None:
         _keep(_name(studio, request_key), replace(found, ended=True), REMEMBERED_FOR_S)
 
 
-def how_far(studio: Studio, request_key: uuid.UUID) -> HowFar | None:
+def how_far(studio: Studio, request_key: uuid.UUID) -> Progress | None:
     """A step that is under way or has just ended; None for any other."""
-    found: HowFar | None = cache.get(_name(studio, request_key))
+    found: Progress | None = cache.get(_name(studio, request_key))
     return found
 
 
-def _keep(name: str, found: HowFar, seconds: int) -> None:
+def _keep(name: str, found: Progress, seconds: int) -> None:
     with suppress(OSError):  # a full disk is for the step itself to meet
         cache.set(name, found, seconds)
 

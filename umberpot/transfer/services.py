@@ -27,7 +27,7 @@ class Refused:
 
 
 @dataclass(frozen=True)
-class Taken:
+class ImportResult:
     """How many rows were taken, how many were here before, what was wrong with the others."""
 
     count: int
@@ -43,7 +43,7 @@ def take(
     *,
     only_good: bool,
     report: Report = lambda _: None,
-) -> Taken:
+) -> ImportResult:
     """Takes the rows in. Without ``only_good`` one bad row means that none is taken.
 
     Every row is read whatever became of those before it, so that all mistakes are named at once.
@@ -54,7 +54,7 @@ def take(
 
 def _take(
     kind: Kind, rows: Sequence[Row], studio: Studio, by: User, only_good: bool, tally: Tally
-) -> Taken:
+) -> ImportResult:
     reader = kind.reader(studio, by)
     keyed = list(zip(rows, _keys(kind, rows), strict=True))
     here = reader.here_already([key for _, key in keyed])
@@ -70,12 +70,12 @@ def _take(
         else:
             ready.append(read)
     if refused and not only_good:
-        return Taken(0, here_already, tuple(refused))
+        return ImportResult(0, here_already, tuple(refused))
     count = _write(reader, ready)
     if count < len(ready):
         changed = "Something of this name was added meanwhile. Import the file again."
         refused.append(Refused(0, "", changed, kind.title))
-    return Taken(count, here_already, tuple(refused))
+    return ImportResult(count, here_already, tuple(refused))
 
 
 def _write(reader: Reader, ready: Sequence[object]) -> int:
@@ -100,7 +100,7 @@ def take_everything(
     *,
     only_good: bool,
     report: Report = lambda _: None,
-) -> Taken:
+) -> ImportResult:
     """A whole studio's rows by kind, in the order in which one rests on another.
 
     Ends at the first kind of which none is taken; what went before stays, and is known again.
@@ -117,7 +117,7 @@ def take_everything(
         refused += taken.refused
         if taken.refused and not only_good:
             break
-    return Taken(count, here_already, refused)
+    return ImportResult(count, here_already, refused)
 
 
 def _keys(kind: Kind, rows: Sequence[Row]) -> Iterator[uuid.UUID]:

@@ -13,7 +13,7 @@ from umberpot.studio.request import StudioRequest, page_key, posted
 from umberpot.transfer import services
 from umberpot.transfer.forms import EVERYTHING, GOOD, ImportForm
 from umberpot.transfer.kinds import KINDS
-from umberpot.transfer.services import Taken
+from umberpot.transfer.services import ImportResult
 from umberpot.ui import tables
 from umberpot.ui.downloads import CSV
 from umberpot.ui.downloads import download as as_download
@@ -46,7 +46,7 @@ def transfer(request: StudioRequest) -> HttpResponse:
     )
 
 
-def _take(request: StudioRequest, cleaned: dict[str, Any]) -> Taken:
+def _take(request: StudioRequest, cleaned: dict[str, Any]) -> ImportResult:
     """Takes the rows in, telling how far it has come."""
     rows, key = cleaned["rows"], page_key(request)
     count = sum(map(len, rows.values())) if cleaned["kind"] == EVERYTHING else len(rows)
@@ -61,7 +61,7 @@ def _take(request: StudioRequest, cleaned: dict[str, Any]) -> Taken:
         return services.take(kind, rows, request.studio, request.user, **how)
 
 
-def _said(taken: Taken) -> str:
+def _said(taken: ImportResult) -> str:
     """What was imported, and what was left as it is because it was here before."""
     rows = "row" if taken.count == 1 else "rows"
     said = f"{taken.count} {rows} imported."

@@ -8,7 +8,7 @@ from django.http import QueryDict
 from claycore.colour.notation import Lab
 from claycore.firing import cones
 from claycore.judging.limits import SCHOOLS, WARES
-from claycore.judging.ware import Known, ShockTest
+from claycore.judging.ware import ShockTest, WareFact
 from claycore.measure.errors import ClayError
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
@@ -19,7 +19,7 @@ from umberpot.ware.models import GLAZES, KNOWN, LABORATORY, SHOCK_TESTS
 
 
 def _known(label: str) -> Choice:
-    return Choice(choices=list(KNOWN.items()), label=label, initial=Known.UNKNOWN)
+    return Choice(choices=list(KNOWN.items()), label=label, initial=WareFact.UNKNOWN)
 
 
 class BatchForm(forms.Form):

@@ -8,7 +8,7 @@ from claycore.colour.difference import ciede2000
 from claycore.colour.notation import Lab
 from claycore.firing import cones
 from claycore.judging.limits import SCHOOLS, WARES
-from claycore.judging.ware import Glaze, Known, Leach, ShockTest
+from claycore.judging.ware import Glaze, Leach, ShockTest, WareFact
 from umberpot.shelf.models import Material
 from umberpot.studio.models import SetAside, Signed
 
@@ -27,11 +27,11 @@ SHOCK_TESTS = {
     ShockTest.WITHSTOOD: "withstood",
     ShockTest.CRACKED: "cracked",
 }
-KNOWN = {Known.UNKNOWN: "not known", Known.NO: "no", Known.YES: "yes"}
+KNOWN = {WareFact.UNKNOWN: "not known", WareFact.NO: "no", WareFact.YES: "yes"}
 
 
 def _known() -> models.CharField:
-    return models.CharField(max_length=7, choices=list(KNOWN.items()), default=Known.UNKNOWN)
+    return models.CharField(max_length=7, choices=list(KNOWN.items()), default=WareFact.UNKNOWN)
 
 
 class WareBatch(SetAside):

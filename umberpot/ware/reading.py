@@ -10,13 +10,13 @@ from claycore.firing import cones
 from claycore.judging.leach_screen import of_all_tests
 from claycore.judging.ware import (
     Glaze,
-    Known,
     Leach,
     ShockTest,
     Status,
     Use,
     UseVerdict,
     Ware,
+    WareFact,
     judge_ware,
 )
 from claycore.measure.uncertainty import Estimate
@@ -95,11 +95,11 @@ def _judged(
         batch.school,
         Estimate(figure.value, figure.u95, figure.bars) if figure else None,
         glaze=Glaze(batch.glaze) if batch.glaze else None,
-        hazard_metal=Known(batch.hazard_metal),
-        crazed=Known(batch.crazed),
+        hazard_metal=WareFact(batch.hazard_metal),
+        crazed=WareFact(batch.crazed),
         leach=_leach(batch, screens),
-        lustre=Known(batch.lustre),
-        decal=Known(batch.decal),
+        lustre=WareFact(batch.lustre),
+        decal=WareFact(batch.decal),
         shock=ShockTest(batch.shock),
         cone=batch.cone,
         measured_at=figure.cone if figure else "",
@@ -152,7 +152,7 @@ def _known_by(
         "leach": _tests_of_release(batch, screens),
     }
     for code in ("hazard_metal", "crazed", "lustre", "decal"):
-        known[code] = entered if getattr(batch, code) != Known.UNKNOWN else ""
+        known[code] = entered if getattr(batch, code) != WareFact.UNKNOWN else ""
     known["shock"] = entered if batch.shock != ShockTest.NONE else ""
     if figure:
         bars = f"{figure.bars} {'bar' if figure.bars == 1 else 'bars'} of {batch.clay}"

@@ -3,7 +3,7 @@
 Tiles that are to be compared stand on one shelf; equal pieces stand on different shelves, so that
 what the kiln does from shelf to shelf can be told from what the stain does; a clay that was never
 fired so hot stands on the lowest shelf; witness cones have a place on every shelf. A rule gives way
-rather than leave a piece out; ``gave_way`` names those that did. Source: common practice.
+rather than leave a piece out; ``relaxed_rules`` names those that did. Source: common practice.
 """
 
 import math
@@ -13,7 +13,7 @@ from dataclasses import dataclass, field
 from enum import StrEnum
 
 from claycore.firing.loading.filling import Filler, Wanted, centred
-from claycore.firing.loading.packing import Load, Piece, Stood, check, in_reading_order
+from claycore.firing.loading.packing import Load, Piece, PlacedPiece, check, in_reading_order
 from claycore.firing.loading.room import Choice, Room
 from claycore.firing.loading.shelves import CLEARANCE_MM, Placed, Shelf, Size
 
@@ -49,7 +49,7 @@ class PieceSet:
 
 
 @dataclass(frozen=True)
-class Standing:
+class PieceOnShelf:
     """A piece on a shelf, counted from 0: of which trial, and which of its recipes.
 
     ``lowest`` is as in PieceSet.
@@ -62,7 +62,7 @@ class Standing:
 
 
 @dataclass(frozen=True)
-class GaveWay:
+class RelaxedRule:
     """A rule that gave way for a trial."""
 
     rule: Rule
@@ -132,7 +132,7 @@ class _Board:
         self.room = None
         return places
 
-    def stood(self, filler: Filler) -> tuple[Stood, ...]:
+    def stood(self, filler: Filler) -> tuple[PlacedPiece, ...]:
         """Its pieces in their places: sets side by side, in their order.
 
         What was added bit by bit lies anyhow; so the shelf is filled once more, in rows.
@@ -149,7 +149,7 @@ class _Board:
         for placed in in_reading_order(places):
             piece = next(one for one in waiting if one.size.upright == placed.size.upright)
             waiting.remove(piece)
-            stood.append(Stood(piece, placed))
+            stood.append(PlacedPiece(piece, placed))
         return tuple(stood)
 
 
@@ -258,7 +258,7 @@ def _wished(boards: Sequence[_Board], one: PieceSet) -> list[_Board]:
     return sorted(boards, key=lambda board: one.name in board.names)
 
 
-def gave_way(pieces: Sequence[Standing], shelf_count: int) -> tuple[GaveWay, ...]:
+def relaxed_rules(pieces: Sequence[PieceOnShelf], shelf_count: int) -> tuple[RelaxedRule, ...]:
     """The rules that do not hold where pieces stand, by trial, in the order of the trials.
 
     Raises nothing. Source: the rules at the head of this file.
@@ -276,5 +276,5 @@ def gave_way(pieces: Sequence[Standing], shelf_count: int) -> tuple[GaveWay, ...
             and any(len(set(there)) < len(there) for there in on_shelf.values()),
             Rule.LOWEST: any(piece.lowest and piece.shelf > 0 for piece in of_trial),
         }
-        found += [GaveWay(rule, trial) for rule, is_broken in broken.items() if is_broken]
+        found += [RelaxedRule(rule, trial) for rule, is_broken in broken.items() if is_broken]
     return tuple(found)

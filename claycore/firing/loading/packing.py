@@ -33,7 +33,7 @@ class Piece:
 
 
 @dataclass(frozen=True)
-class Stood:
+class PlacedPiece:
     """A piece in its place."""
 
     piece: Piece
@@ -44,7 +44,7 @@ class Stood:
 class Load:
     """What stands on each shelf, in the order of the shelves, and what found no place."""
 
-    shelves: tuple[tuple[Stood, ...], ...]
+    shelves: tuple[tuple[PlacedPiece, ...], ...]
     left_out: tuple[Piece, ...]
 
     @property
@@ -203,7 +203,7 @@ def _named(found: Shelves, pieces: Sequence[Piece]) -> Load:
         waiting[piece.size.upright].append(number)
     shelves = [
         tuple(
-            Stood(pieces[waiting[placed.size.upright].popleft()], placed)
+            PlacedPiece(pieces[waiting[placed.size.upright].popleft()], placed)
             for placed in in_reading_order(one)
         )
         for one in found

@@ -14,7 +14,7 @@ class Says(StrEnum):
     NO_DIFFERENCE = "no_difference"
 
 
-class Came(StrEnum):
+class ExpectationOutcome(StrEnum):
     """How an expectation came out."""
 
     AS_EXPECTED = "as_expected"
@@ -33,14 +33,14 @@ class Came(StrEnum):
 
 
 _WORDS = {
-    Came.AS_EXPECTED: "as expected",
-    Came.OTHERWISE: "not as expected",
-    Came.NOT_DECIDED: "not decided",
+    ExpectationOutcome.AS_EXPECTED: "as expected",
+    ExpectationOutcome.OTHERWISE: "not as expected",
+    ExpectationOutcome.NOT_DECIDED: "not decided",
 }
 _SENTENCES = {
-    Came.AS_EXPECTED: "It came out as expected.",
-    Came.OTHERWISE: "It did not come out as expected.",
-    Came.NOT_DECIDED: "This trial does not decide it.",
+    ExpectationOutcome.AS_EXPECTED: "It came out as expected.",
+    ExpectationOutcome.OTHERWISE: "It did not come out as expected.",
+    ExpectationOutcome.NOT_DECIDED: "This trial does not decide it.",
 }
 
 
@@ -53,7 +53,7 @@ class Claim:
     level: int | None = None
 
 
-def outcome(claim: Claim, effects: Effects) -> Came:
+def outcome(claim: Claim, effects: Effects) -> ExpectationOutcome:
     """Whether it came as expected. Only what is more than chance decides anything.
 
     A level is the worst if against each other level it was worse in over half of their pairs;
@@ -62,14 +62,14 @@ def outcome(claim: Claim, effects: Effects) -> Came:
     """
     effect = effects.mains[claim.factor]
     if not effect.decided:
-        return Came.NOT_DECIDED
+        return ExpectationOutcome.NOT_DECIDED
     if claim.says is Says.NO_DIFFERENCE or claim.level is None:
-        return Came.OTHERWISE
+        return ExpectationOutcome.OTHERWISE
     if _stands_out(effect, claim.level, claim.says):
-        return Came.AS_EXPECTED
+        return ExpectationOutcome.AS_EXPECTED
     others = [at for at in range(len(effect.places)) if at != claim.level]
     beaten = any(_beats(effect, other, claim.level, claim.says) for other in others)
-    return Came.OTHERWISE if beaten else Came.NOT_DECIDED
+    return ExpectationOutcome.OTHERWISE if beaten else ExpectationOutcome.NOT_DECIDED
 
 
 def _stands_out(effect: MainEffect, level: int, says: Says) -> bool:

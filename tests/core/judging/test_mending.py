@@ -4,11 +4,11 @@ from dataclasses import replace
 
 import pytest
 
-from claycore.judging import mending
+from claycore.judging import adjustment_suggestions
 from claycore.judging import verdict as cv
+from claycore.judging.adjustments import ADJUSTMENTS, Change, Trait
 from claycore.judging.firing_range import firing_range
 from claycore.judging.limits import usual_limits
-from claycore.judging.mends import MENDS, Change, Trait
 from claycore.judging.rules import RULES, Evidence
 from claycore.measure.errors import ClayError
 from claycore.measure.uncertainty import Estimate
@@ -22,7 +22,7 @@ STRICT = usual_limits("stoneware", "strict")
 def suggested(*rows, purpose="tableware", notes=NOTHING_NOTED, limits=STRICT):
     found = clay_results(run(*rows))
     evidence = Evidence(found, firing_range(found.cones, 1.5), rows[-1][0], notes)
-    return mending.suggestions(cv.lines(evidence, limits, purpose), evidence)
+    return adjustment_suggestions.suggestions(cv.lines(evidence, limits, purpose), evidence)
 
 
 def codes(found):
@@ -31,16 +31,16 @@ def codes(found):
 
 def test_every_rule_names_ways_that_there_are_and_none_that_makes_it_worse():
     for rule in RULES.values():
-        assert set(rule.mends) <= MENDS.keys()
+        assert set(rule.mends) <= ADJUSTMENTS.keys()
         assert bool(rule.fault) or not rule.mends
         if rule.wants:
             trait, wanted = rule.wants
-            effects = [effect for code in rule.mends for effect in MENDS[code].effects]
+            effects = [effect for code in rule.mends for effect in ADJUSTMENTS[code].effects]
             assert not [e for e in effects if e.trait == trait and e.change.opposes(wanted)]
 
 
 def test_every_addition_says_what_else_it_does():
-    for mend in MENDS.values():
+    for mend in ADJUSTMENTS.values():
         assert mend.costs_nothing or len({effect.trait for effect in mend.effects}) > 2
         assert all(effect.why for effect in mend.effects)
 
@@ -110,18 +110,18 @@ def test_changes_that_oppose():
     assert Change.UP.opposes(Change.DOWN)
     assert not Change.UP.opposes(Change.UP)
     assert not Change.OTHER.opposes(Change.DOWN)
-    assert set(Trait) == {effect.trait for mend in MENDS.values() for effect in mend.effects}
+    assert set(Trait) == {effect.trait for mend in ADJUSTMENTS.values() for effect in mend.effects}
 
 
 def test_a_blend_is_guessed_by_its_parts():
     """80 : 20 of 14 ± 1 and 8 ± 2: 12.8, ± √(0.8² + 0.4²)."""
     parts = [
-        mending.BlendPart(80, Estimate(14, 1), Estimate(6, 0.5)),
-        mending.BlendPart(20, Estimate(8, 2), None),
+        adjustment_suggestions.BlendPart(80, Estimate(14, 1), Estimate(6, 0.5)),
+        adjustment_suggestions.BlendPart(20, Estimate(8, 2), None),
     ]
-    found = mending.blend_guess(parts)
+    found = adjustment_suggestions.blend_guess(parts)
     assert found.total.value == pytest.approx(12.8)
     assert found.total.u95 == pytest.approx((0.8**2 + 0.4**2) ** 0.5)
     assert found.absorption is None
     with pytest.raises(ClayError):
-        mending.blend_guess(parts[:1])
+        adjustment_suggestions.blend_guess(parts[:1])

@@ -8,12 +8,12 @@ import pytest
 from claycore.judging.limits import SCHOOLS, WARES
 from claycore.judging.ware import (
     Glaze,
-    Known,
     Leach,
     ShockTest,
     Status,
     Use,
     Ware,
+    WareFact,
     judge_ware,
 )
 from claycore.measure.errors import UnknownChoice
@@ -24,11 +24,11 @@ BEST = Ware(
     "strict",
     Estimate(0.8, 0.2),
     Glaze.STATED_SUITABLE,
-    Known.NO,
-    Known.NO,
+    WareFact.NO,
+    WareFact.NO,
     Leach.LABORATORY_PASS,
-    Known.NO,
-    Known.NO,
+    WareFact.NO,
+    WareFact.NO,
     ShockTest.WITHSTOOD,
 )
 """All that can be known, and all of it good."""
@@ -39,11 +39,11 @@ BEST_FIRST = {
         *(Estimate(2.5, 0.2), Estimate(30, 1)),
     ],
     "glaze": [Glaze.STATED_SUITABLE, Glaze.NOT_STATED, None],
-    "hazard_metal": [Known.NO, Known.UNKNOWN, Known.YES],
-    "crazed": [Known.NO, Known.UNKNOWN, Known.YES],
+    "hazard_metal": [WareFact.NO, WareFact.UNKNOWN, WareFact.YES],
+    "crazed": [WareFact.NO, WareFact.UNKNOWN, WareFact.YES],
     "leach": [Leach.LABORATORY_PASS, Leach.SCREEN_UNCHANGED, Leach.NONE, Leach.LABORATORY_FAIL],
-    "lustre": [Known.NO, Known.UNKNOWN, Known.YES],
-    "decal": [Known.NO, Known.UNKNOWN, Known.YES],
+    "lustre": [WareFact.NO, WareFact.UNKNOWN, WareFact.YES],
+    "decal": [WareFact.NO, WareFact.UNKNOWN, WareFact.YES],
     "shock": [ShockTest.WITHSTOOD, ShockTest.NONE, ShockTest.CRACKED],
 }
 """What may be known of each thing, from the best to the worst, for stoneware judged strictly."""
@@ -107,13 +107,13 @@ def test_no_change_in_acid_overnight_is_no_pass_and_a_change_is_a_fail():
 
 
 def test_a_metal_of_concern_is_ruled_out_until_a_laboratory_has_tested_it():
-    leaded = replace(BEST, hazard_metal=Known.YES)
+    leaded = replace(BEST, hazard_metal=WareFact.YES)
     assert statuses(leaded)[Use.FOOD] is Status.ESTABLISHED
     assert statuses(replace(leaded, leach=Leach.NONE))[Use.FOOD] is Status.NO
 
 
 def test_both_schools_on_crazing_are_told_and_caution_is_the_strict_one():
-    crazed = replace(BEST, crazed=Known.YES)
+    crazed = replace(BEST, crazed=WareFact.YES)
     assert statuses(crazed)[Use.FOOD] is Status.NO
     loose = judge_ware(replace(crazed, school="loose"))[Use.FOOD]
     said = next(link.message for link in loose.links if link.code == "crazed")
@@ -136,7 +136,7 @@ def test_porous_earthenware_may_hold_food_and_not_go_into_the_microwave():
 
 
 def test_lustre_and_decals_rule_out_what_they_do():
-    lustre, decal = replace(BEST, lustre=Known.YES), replace(BEST, decal=Known.YES)
+    lustre, decal = replace(BEST, lustre=WareFact.YES), replace(BEST, decal=WareFact.YES)
     assert statuses(lustre)[Use.MICROWAVE] is Status.NO
     assert statuses(lustre)[Use.DISHWASHER] is Status.NO
     assert statuses(decal)[Use.DISHWASHER] is Status.NO

@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from claycore.mixing import series
-from claycore.mixing.mass_balance import Stage, stands
+from claycore.mixing.mass_balance import Stage, stage_balances
 from claycore.mixing.series import Wanted
 
 
@@ -35,7 +35,7 @@ MIDDLE = stages_of(Wanted((5.0, 10.0, 15.0), 25.0, loss_pct=0.0), series.Strateg
     st.floats(0, 30),
 )
 def test_what_was_planned_can_be_made_as_long_as_nothing_went_otherwise(pcts, strategy, loss_pct):
-    found = stands(stages_of(Wanted(tuple(pcts), 25.0, loss_pct=loss_pct), strategy))
+    found = stage_balances(stages_of(Wanted(tuple(pcts), 25.0, loss_pct=loss_pct), strategy))
     assert not any(stand.is_short for stand in found)
 
 
@@ -44,7 +44,7 @@ def test_a_leftover_that_is_short_stops_the_batch_it_is_short_for_and_no_other()
     left_g = 38.25 - 25
     wanted_g = MIDDLE[1].take_g + MIDDLE[2].take_g
     assert left_g < wanted_g
-    found = stands([replace(MIDDLE[0], left_g=left_g), *MIDDLE[1:]])
+    found = stage_balances([replace(MIDDLE[0], left_g=left_g), *MIDDLE[1:]])
     assert [stand.is_short for stand in found] == [False, False, True]
     assert found[2].there_g == pytest.approx(left_g - MIDDLE[1].take_g)
     assert found[2].missing_g == pytest.approx(wanted_g - left_g)
@@ -57,7 +57,7 @@ def test_a_leftover_that_is_short_stops_the_batch_it_is_short_for_and_no_other()
 def test_a_batch_made_from_less_has_less_for_its_tile():
     """13.6 g never makes a tile of 25 g."""
     less = replace(MIDDLE[1], total_g=13.6, take_g=6.0, taken=True)
-    found = stands([MIDDLE[0], less, MIDDLE[2]])
+    found = stage_balances([MIDDLE[0], less, MIDDLE[2]])
     assert found[1].missing_g == 0
     assert found[1].tiles_missing_g == pytest.approx(11.4)
     assert not found[2].is_short
@@ -66,7 +66,7 @@ def test_a_batch_made_from_less_has_less_for_its_tile():
 def test_what_went_before_the_count_is_not_taken_off_it_again():
     gone = replace(MIDDLE[1], taken=True, before_count=True)
     counted = replace(MIDDLE[0], left_g=MIDDLE[2].take_g)
-    assert not any(stand.is_short for stand in stands([counted, gone, MIDDLE[2]]))
+    assert not any(stand.is_short for stand in stage_balances([counted, gone, MIDDLE[2]]))
 
 
 def test_a_pot_gives_one_pour_after_another_until_it_is_empty():
@@ -76,7 +76,7 @@ def test_a_pot_gives_one_pour_after_another_until_it_is_empty():
         Stage(201, 100, source=0, take_g=200),
         Stage(102, 100, source=1, take_g=101),
     ]
-    found = stands(pot)
+    found = stage_balances(pot)
     assert [stand.is_short for stand in found] == [False, True, True]
     assert found[1].holds_g == pytest.approx(201 * 150 / 200)
     assert found[1].tiles_missing_g == 0
@@ -85,8 +85,8 @@ def test_a_pot_gives_one_pour_after_another_until_it_is_empty():
 
 @given(st.floats(0, 200), st.floats(0, 50))
 def test_more_left_never_makes_less(left_g, more_g):
-    poorer = stands([replace(MIDDLE[0], left_g=left_g), *MIDDLE[1:]])
-    richer = stands([replace(MIDDLE[0], left_g=left_g + more_g), *MIDDLE[1:]])
+    poorer = stage_balances([replace(MIDDLE[0], left_g=left_g), *MIDDLE[1:]])
+    richer = stage_balances([replace(MIDDLE[0], left_g=left_g + more_g), *MIDDLE[1:]])
     for one, other in zip(poorer, richer, strict=True):
         assert other.holds_g >= one.holds_g - CLOSE
         assert other.for_tiles_g >= one.for_tiles_g - CLOSE

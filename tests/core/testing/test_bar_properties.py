@@ -12,9 +12,9 @@ from hypothesis import strategies as st
 
 from claycore.firing import cones
 from claycore.judging import verdict as cv
+from claycore.judging.adjustment_suggestions import suggestions
 from claycore.judging.firing_range import MaturityOutcome, firing_range
 from claycore.judging.limits import usual_limits
-from claycore.judging.mending import suggestions
 from claycore.judging.outcomes import Outcome, at_most
 from claycore.judging.purposes import PURPOSES, Purpose
 from claycore.judging.rules import Evidence

@@ -4,7 +4,7 @@ import pytest
 
 from tests.factories import FiringFactory, MaterialFactory
 from umberpot.library.search.kinds import KINDS
-from umberpot.library.search.looking import look_up
+from umberpot.library.search.query import look_up
 from umberpot.tiles.models import Tile
 
 

@@ -17,8 +17,8 @@ from umberpot.kiln.models import FiringLog
 from umberpot.library.undo.services import CannotUndo, undo
 from umberpot.library.undo.steps import UNDO_FOR, UNDOABLE
 from umberpot.shelf.models import Container, Material, StockMovement
-from umberpot.studio.journal.kept import NOT_FOLLOWED
 from umberpot.studio.journal.models import JournalEntry
+from umberpot.studio.journal.tracking import NOT_FOLLOWED
 from umberpot.studio.models import Membership, Role, StudioOwned
 
 BRINGS_IN = {"transfer:transfer", "library:undo"}

@@ -30,7 +30,7 @@ from umberpot.shelf.models import Material
 from umberpot.studio.journal.models import JournalEntry
 from umberpot.studio.models import Studio
 from umberpot.transfer.archive import contents
-from umberpot.transfer.archive.going_out import write_archive
+from umberpot.transfer.archive.exporting import write_archive
 
 KEPT = TOP / "tests" / "data" / "studio-of-c56959a"
 AT = datetime(2026, 3, 4, 5, 6, 7, tzinfo=UTC)

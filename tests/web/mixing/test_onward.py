@@ -6,7 +6,7 @@ import pytest
 
 from tests.pages import words_of
 from umberpot.mixing.leftovers.services import keep_leftover
-from umberpot.mixing.onward import of_mix, ways_on
+from umberpot.mixing.next_actions import of_mix, ways_on
 from umberpot.tiles.models import Tile
 
 PLASTIC = "clay=Ferry white&state=plastic&mass=200&unit=g&water_pct=20&add=Quay Blue:8"

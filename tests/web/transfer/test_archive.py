@@ -28,8 +28,8 @@ from umberpot.studio.progress import Doing
 from umberpot.tiles.models import Reading, Remark, Tile, Trial
 from umberpot.transfer.archive import checking, contents
 from umberpot.transfer.archive.checking import Archive, Unfit
-from umberpot.transfer.archive.coming_in import take_in
-from umberpot.transfer.archive.going_out import write_archive
+from umberpot.transfer.archive.exporting import write_archive
+from umberpot.transfer.archive.importing import take_in
 
 AT = datetime(2026, 3, 4, 5, 6, 7, tzinfo=UTC)
 

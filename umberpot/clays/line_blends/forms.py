@@ -4,7 +4,7 @@ from typing import Any, cast
 
 from django import forms
 
-from claycore.judging.mending import LINE_STEPS_PCT, MOST_ADDED_PCT
+from claycore.judging.adjustment_suggestions import LINE_STEPS_PCT, MOST_ADDED_PCT
 from claycore.measure import bounds
 from umberpot.shelf.models import Material
 from umberpot.ui.fields.measures import MeasureField

@@ -10,7 +10,7 @@ from django.shortcuts import redirect, render
 from django.urls import reverse
 from django.views.decorators.http import require_GET, require_POST
 
-from claycore.judging.mending import BlendPart, blend_guess
+from claycore.judging.adjustment_suggestions import BlendPart, blend_guess
 from claycore.testing.bar_plan import USUAL_CONES, plan
 from claycore.testing.soaking import USUAL_METHOD
 from umberpot.clays import sentences

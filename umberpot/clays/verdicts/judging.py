@@ -3,7 +3,7 @@
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 
-from claycore.judging import claims, firing_range, mending
+from claycore.judging import adjustment_suggestions, claims, firing_range
 from claycore.judging import verdict as clay_verdict
 from claycore.judging.firing_range import FiringRange
 from claycore.judging.limits import SCHOOLS, Limits
@@ -95,9 +95,9 @@ class JudgedClay:
         )
 
     @property
-    def suggestions(self) -> list[mending.Suggestion]:
+    def suggestions(self) -> list[adjustment_suggestions.Suggestion]:
         """How it may be adjusted for the purpose that was asked."""
-        return mending.suggestions(self.verdict.lines, self.evidence)
+        return adjustment_suggestions.suggestions(self.verdict.lines, self.evidence)
 
     @property
     def other_school_says(self) -> str:

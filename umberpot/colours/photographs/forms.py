@@ -69,7 +69,7 @@ class RingField(forms.CharField):
 
 
 @dataclass(frozen=True)
-class Spot:
+class PhotoTarget:
     """What a ring of a tile is on: the tile, or its bare half."""
 
     tile: Tile
@@ -90,12 +90,12 @@ class Spot:
         return progress.bare_colour if self.of_bare_half else progress.colour
 
 
-def _spots(tiles: Iterable[Tile]) -> Iterator[Spot]:
+def _spots(tiles: Iterable[Tile]) -> Iterator[PhotoTarget]:
     """Each tile, and after it its bare half, if that has a colour of its own."""
     for tile in tiles:
-        yield Spot(tile)
+        yield PhotoTarget(tile)
         if halves_differ(tile):
-            yield Spot(tile, of_bare_half=True)
+            yield PhotoTarget(tile, of_bare_half=True)
 
 
 @dataclass(frozen=True)
@@ -105,7 +105,7 @@ class Target:
     key: str
     title: str
     ring: forms.BoundField
-    spot: Spot | None = None
+    spot: PhotoTarget | None = None
     seen: forms.BoundField | None = None
 
     @property
@@ -115,7 +115,7 @@ class Target:
 
 
 @dataclass(frozen=True)
-class Ruled:
+class ScaleBar:
     """Two points and the mm between them; None where not given."""
 
     start: Patch | None
@@ -127,9 +127,9 @@ class Ruled:
         return None not in (self.start, self.end, self.distance_mm)
 
 
-def _scale_problem(ruled: Ruled) -> str:
+def _scale_problem(ruled: ScaleBar) -> str:
     """What is missing of a scale that was begun; '' where it is whole or not begun."""
-    if ruled == Ruled(None, None, None):
+    if ruled == ScaleBar(None, None, None):
         return ""
     if ruled.start is None or ruled.end is None:
         return "Mark both ends of the distance, or clear it."
@@ -220,10 +220,10 @@ class MarkForm(forms.Form):
                 self.add_error("distance_mm", problem)
         return cleaned
 
-    def ruled(self) -> Ruled:
+    def ruled(self) -> ScaleBar:
         """The scale, as far as it was given."""
         at = [self.cleaned_data.get(f"at_{key}") for key in ENDS]
-        return Ruled(at[0], at[1], self.cleaned_data.get("distance_mm"))
+        return ScaleBar(at[0], at[1], self.cleaned_data.get("distance_mm"))
 
     def marked_references(self) -> dict[str, Reference]:
         """The references that were marked, by key."""
@@ -262,7 +262,7 @@ def _written(rings: Iterable[Ring]) -> Iterable[tuple[str, str]]:
     """The fields of a form and what stands in them, for rings that are kept."""
     known = {one.lab.values: code for code, one in REFERENCES.items()}
     for ring in rings:
-        key = Spot(ring.tile, ring.of_bare_half).key if ring.tile else ""
+        key = PhotoTarget(ring.tile, ring.of_bare_half).key if ring.tile else ""
         if ring.known:
             key = known.get(ring.known.values, OWN)
             if key == OWN:

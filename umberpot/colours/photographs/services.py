@@ -20,7 +20,7 @@ from claycore.colour.photographs.reading import (
 )
 from claycore.colour.photographs.texture import Texture, texture_of
 from umberpot.colours.models import Photograph, Ring, Scale
-from umberpot.colours.photographs.forms import Ruled, Spot
+from umberpot.colours.photographs.forms import PhotoTarget, ScaleBar
 from umberpot.tiles.colours import MeasuredColour
 from umberpot.tiles.models import ColourSource, Trial
 from umberpot.tiles.readings.services import ColourEntry, record_last_colours
@@ -32,7 +32,7 @@ class Marked:
 
     references: Mapping[str, Reference]
     tiles: Mapping[str, Patch]
-    ruled: Ruled
+    ruled: ScaleBar
 
 
 @dataclass(frozen=True)
@@ -108,7 +108,7 @@ def close_up(ring: Ring) -> CloseUp | None:
 def save(
     photograph: Photograph,
     marked: Marked,
-    spots: Mapping[str, Spot],
+    spots: Mapping[str, PhotoTarget],
     seen: Mapping[str, int | None],
     by: User,
 ) -> int:
@@ -147,7 +147,7 @@ def save(
     return len(readings)
 
 
-def _measured(colour: PatchColour, spot: Spot) -> MeasuredColour:
+def _measured(colour: PatchColour, spot: PhotoTarget) -> MeasuredColour:
     assert colour.lab is not None
     written = ", ".join(f"{value:.1f}" for value in colour.lab.values)
     return MeasuredColour(
@@ -155,7 +155,7 @@ def _measured(colour: PatchColour, spot: Spot) -> MeasuredColour:
     )
 
 
-def _keep_scale(photograph: Photograph, ruled: Ruled) -> None:
+def _keep_scale(photograph: Photograph, ruled: ScaleBar) -> None:
     """Keeps how large the photograph is; without one, what stood there goes."""
     Scale.objects.filter(photograph=photograph).delete()
     if ruled.start and ruled.end and ruled.distance_mm:

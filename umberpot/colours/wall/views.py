@@ -31,7 +31,7 @@ IN_A_ROW = 8
 
 
 @dataclass(frozen=True)
-class Hung:
+class WallView:
     """The tiles on the wall in order, and the codes that hang nowhere: unknown, or not read.
 
     ``colours`` are those after every firing, ``tiles`` those after the last.
@@ -42,17 +42,17 @@ class Hung:
     missing: list[str]
 
 
-def _hung(request: StudioRequest, form: WallForm) -> Hung:
+def _hung(request: StudioRequest, form: WallForm) -> WallView:
     """Each picked tile, and its bare half, with its colours."""
     picked = form.picked()
     tiles = Tile.objects.of(request.studio).filter(code__in=picked).with_history()
     by_code = grouped(fired_colours(tiles), lambda one: one.code)
     colours = [one for code in picked for one in by_code.get(code, ())]
     last = in_order(after_the_last_firing(colours), form.cleaned_data["sort"])
-    return Hung(colours, last, [code for code in picked if code not in by_code])
+    return WallView(colours, last, [code for code in picked if code not in by_code])
 
 
-def _rows(request: StudioRequest, form: WallForm, hung: Hung) -> Arranged:
+def _rows(request: StudioRequest, form: WallForm, hung: WallView) -> Arranged:
     """The wall itself."""
     pictures = form.cleaned_data["show"] == "pictures"
     picture_of = pictures_of(request.studio, hung.colours) if pictures else lambda _: ""
@@ -94,7 +94,7 @@ def wall_file(request: StudioRequest, form: str) -> HttpResponse:
     asked = WallForm(request.GET)
     if export is None:
         raise Http404
-    hung = _hung(request, asked) if asked.is_valid() else Hung([], [], [])
+    hung = _hung(request, asked) if asked.is_valid() else WallView([], [], [])
     if not hung.tiles:
         return redirect("results:wall")
     return download(export.write(hung.tiles), export.content_type, f"wall.{export.code}")

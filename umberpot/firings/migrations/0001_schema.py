@@ -1,4 +1,3 @@
-import claycore.firing.witness
 import django.db.models.deletion
 import uuid
 from django.conf import settings
@@ -84,7 +83,7 @@ class Migration(migrations.Migration):
                 ('made_at', models.DateTimeField(auto_now_add=True)),
                 ('shelf', models.PositiveSmallIntegerField()),
                 ('cone', models.CharField(choices=[('022', '022'), ('021', '021'), ('020', '020'), ('019', '019'), ('018', '018'), ('017', '017'), ('016', '016'), ('015', '015'), ('014', '014'), ('013', '013'), ('012', '012'), ('011', '011'), ('010', '010'), ('09', '09'), ('08', '08'), ('07', '07'), ('06', '06'), ('05.5', '05.5'), ('05', '05'), ('04', '04'), ('03', '03'), ('02', '02'), ('01', '01'), ('1', '1'), ('2', '2'), ('3', '3'), ('4', '4'), ('5', '5'), ('5.5', '5.5'), ('6', '6'), ('7', '7'), ('8', '8'), ('9', '9'), ('10', '10'), ('11', '11'), ('12', '12'), ('13', '13'), ('14', '14')], max_length=4)),
-                ('bend', models.CharField(choices=[(claycore.firing.witness.Bend['STANDING'], 'standing'), (claycore.firing.witness.Bend['HALF'], 'half down'), (claycore.firing.witness.Bend['DOWN'], 'down')], max_length=8)),
+                ('bend', models.CharField(choices=[('standing', 'standing'), ('half', 'half down'), ('down', 'down')], max_length=8)),
                 ('firing', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='witness_cones', to='firings.firing')),
                 ('made_by', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='+', to=settings.AUTH_USER_MODEL)),
                 ('studio', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='+', to='studio.studio')),

@@ -8,9 +8,9 @@ from functools import cached_property
 
 from claycore.firing.drafts import Stage, stage_for
 from claycore.firing.loading import by_rules, firings, heights, packing
-from claycore.firing.loading.by_rules import WITNESS, Standing
+from claycore.firing.loading.by_rules import WITNESS, PieceOnShelf
 from claycore.firing.loading.footprints import PieceSize
-from claycore.firing.loading.packing import Piece, Stood
+from claycore.firing.loading.packing import Piece, PlacedPiece
 from claycore.measure.formatting import plain
 from umberpot.kiln.loading import sentences
 from umberpot.kiln.loading.forms import SizeForm
@@ -159,13 +159,15 @@ class LoadPage:
         """The rules that do not hold where the pieces stand, and what is too high."""
         names = {str(one.trial.pk): one.trial.name for one in self.sizes}
         standing = [
-            Standing(str(piece.tile.trial_id), recipe_of(piece.tile), piece.shelf, piece.in_saucer)
+            PieceOnShelf(
+                str(piece.tile.trial_id), recipe_of(piece.tile), piece.shelf, piece.in_saucer
+            )
             for piece in self.tiles
             if piece.tile and piece.shelf is not None
         ]
         rules = [
-            sentences.gave_way(one.rule, names[one.name])
-            for one in by_rules.gave_way(standing, self.load.kiln.shelf_count)
+            sentences.relaxed_rule(one.rule, names[one.name])
+            for one in by_rules.relaxed_rules(standing, self.load.kiln.shelf_count)
         ]
         return [*rules, *self._heights_said()]
 
@@ -217,7 +219,7 @@ class LoadPage:
         return packing.Load(
             tuple(
                 tuple(
-                    Stood(Piece(str(piece.pk), piece.placed.size), piece.placed)
+                    PlacedPiece(Piece(str(piece.pk), piece.placed.size), piece.placed)
                     for piece in shelf.pieces
                     if piece.tile and piece.placed
                 )

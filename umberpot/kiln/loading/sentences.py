@@ -86,7 +86,7 @@ def does_not_fit(piece: LoadedPiece, obstacle: Obstacle | None) -> str:
     return f"{piece.name} was not moved: {_OBSTACLES[obstacle]}."
 
 
-def gave_way(rule: Rule, name: str) -> str:
+def relaxed_rule(rule: Rule, name: str) -> str:
     """What does not hold where the pieces of a trial stand."""
     return _RULES[rule].format(name=name)
 

@@ -23,7 +23,7 @@ class ControllerState(StrEnum):
 
 
 @dataclass(frozen=True)
-class Heard:
+class ControllerReading:
     """What a controller says: its state, seconds since the start, and °C, None for a dropout."""
 
     state: ControllerState
@@ -47,14 +47,14 @@ class Controller:
     def __init__(self, device: LineDevice) -> None:
         self._device = device
 
-    def read(self) -> Heard:
+    def read(self) -> ControllerReading:
         """What it does now. Raises DeviceProblem."""
         words = self._device.ask("READ").split()
         try:
             state, seconds, celsius = ControllerState(words[0]), float(words[1]), _celsius(words[2])
         except (ValueError, IndexError):
             raise DeviceProblem(_SILENT) from None
-        return Heard(state, seconds, celsius)
+        return ControllerReading(state, seconds, celsius)
 
     def log_after(self, seconds: float) -> list[tuple[float, float | None]]:
         """The rows of its log after so many seconds, as many as it gives at once."""

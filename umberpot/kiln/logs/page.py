@@ -3,7 +3,7 @@
 from functools import cached_property
 
 from claycore.firing import following, heat_work
-from claycore.firing.following import Standing
+from claycore.firing.following import FiringStatus
 from claycore.firing.heat_work import Reached
 from claycore.firing.logs import Point
 from claycore.firing.schedules import Curve
@@ -37,7 +37,7 @@ class LogPage:
         return self.log.state == LogState.RUNNING
 
     @cached_property
-    def standing(self) -> Standing | None:
+    def standing(self) -> FiringStatus | None:
         """How it stands to its plan."""
         if self.plan is None:
             return None

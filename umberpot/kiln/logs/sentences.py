@@ -1,7 +1,7 @@
 """What is said of a firing while it runs, and of a log."""
 
 from claycore.firing import cones
-from claycore.firing.following import Amiss, Standing
+from claycore.firing.following import Amiss, FiringStatus
 from claycore.firing.heat_work import Reached
 from claycore.measure.formatting import plain
 from umberpot.kiln.models import FiringLog
@@ -12,7 +12,7 @@ BUSY = "The controller is firing something else already."
 GIVEN_UP = "The log is closed. What was logged until then is kept."
 
 
-def amiss(kind: Amiss, standing: Standing) -> str:
+def amiss(kind: Amiss, standing: FiringStatus) -> str:
     """What is wrong with a firing that runs, and what to look at."""
     behind, celsius = plain(standing.behind_c, 0), plain(standing.celsius, 0)
     return {

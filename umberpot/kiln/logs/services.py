@@ -12,7 +12,7 @@ from claycore.measure.errors import ClayError
 from claycore.measure.formatting import plain
 from umberpot.devices import DeviceProblem
 from umberpot.firings.models import Firing
-from umberpot.kiln.logs.controller import Controller, ControllerState, Heard, controller
+from umberpot.kiln.logs.controller import Controller, ControllerReading, ControllerState, controller
 from umberpot.kiln.logs.from_csv import ReadLog
 from umberpot.kiln.logs.sentences import in_brief
 from umberpot.kiln.models import FiringLog, Load, LogPoint, Schedule
@@ -60,7 +60,9 @@ def _follow_others(name: str) -> None:
             follow(log)
 
 
-def _begun(load: Load, schedule: Schedule, heard: Heard, by: User, key: uuid.UUID) -> FiringLog:
+def _begun(
+    load: Load, schedule: Schedule, heard: ControllerReading, by: User, key: uuid.UUID
+) -> FiringLog:
     """The log of a load, begun. Raises DeviceProblem where the kiln is too hot for the schedule."""
     start_c = START_C if heard.celsius is None else heard.celsius
     try:

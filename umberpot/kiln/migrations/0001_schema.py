@@ -1,4 +1,3 @@
-import claycore.firing.drafts
 import django.db.models.deletion
 import django.db.models.functions.text
 from django.conf import settings
@@ -24,7 +23,7 @@ class Migration(migrations.Migration):
                 ('made_at', models.DateTimeField(auto_now_add=True)),
                 ('set_aside_at', models.DateTimeField(editable=False, null=True)),
                 ('name', models.CharField(max_length=60)),
-                ('stage', models.CharField(blank=True, choices=[(claycore.firing.drafts.Stage['BISQUE'], 'Bisque'), (claycore.firing.drafts.Stage['GLAZE'], 'Glaze or test, ware fired before'), (claycore.firing.drafts.Stage['SINGLE'], 'Single firing of raw ware')], max_length=8)),
+                ('stage', models.CharField(blank=True, choices=[('bisque', 'Bisque'), ('glaze', 'Glaze or test, ware fired before'), ('single', 'Single firing of raw ware')], max_length=8)),
                 ('cone', models.CharField(blank=True, choices=[('022', '022'), ('021', '021'), ('020', '020'), ('019', '019'), ('018', '018'), ('017', '017'), ('016', '016'), ('015', '015'), ('014', '014'), ('013', '013'), ('012', '012'), ('011', '011'), ('010', '010'), ('09', '09'), ('08', '08'), ('07', '07'), ('06', '06'), ('05.5', '05.5'), ('05', '05'), ('04', '04'), ('03', '03'), ('02', '02'), ('01', '01'), ('1', '1'), ('2', '2'), ('3', '3'), ('4', '4'), ('5', '5'), ('5.5', '5.5'), ('6', '6'), ('7', '7'), ('8', '8'), ('9', '9'), ('10', '10'), ('11', '11'), ('12', '12'), ('13', '13'), ('14', '14')], max_length=4)),
                 ('segments', models.JSONField()),
                 ('start_c', models.FloatField(default=20.0)),

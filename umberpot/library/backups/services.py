@@ -38,7 +38,7 @@ def is_due(latest: Copy | None, now: datetime) -> bool:
 
 
 @dataclass(frozen=True)
-class Standing:
+class BackupStatus:
     """How the backups stand, for the page of them."""
 
     every: list[Copy]
@@ -47,7 +47,7 @@ class Standing:
     warnings: list[str]
 
 
-def standing(now: datetime) -> Standing:
+def standing(now: datetime) -> BackupStatus:
     """Every backup, the latest first, and what there is to worry about."""
     there = folder()
     every = copies.copies_in(there) if there.exists() else []
@@ -61,4 +61,4 @@ def standing(now: datetime) -> Standing:
     if every and free < SHORT_BELOW * every[0].size:
         warnings.append("The disk is nearly full. Make room before the next backup.")
     same = disk.stat().st_dev == database().parent.stat().st_dev
-    return Standing(every, free, same, warnings)
+    return BackupStatus(every, free, same, warnings)

@@ -4,10 +4,10 @@ from django.http import HttpResponse
 from django.shortcuts import render
 from django.views.decorators.http import require_safe
 
-from umberpot.library.beside.alike import alike_trials
 from umberpot.library.beside.forms import BesideForm
 from umberpot.library.beside.lining_up import beside as line_up
 from umberpot.library.beside.repeats import repeats as find_repeats
+from umberpot.library.beside.similar_trials import alike_trials
 from umberpot.library.places import PLACE
 from umberpot.studio.request import StudioRequest
 

@@ -7,12 +7,12 @@ from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from typing import Any
 
-from claycore.surface.factor_trials.expectations import Came
+from claycore.surface.factor_trials.expectations import ExpectationOutcome
 from claycore.surface.factor_trials.sentences import HINT
 from umberpot.clays.records import clay_records
 from umberpot.clays.verdicts.judging import judge, usual_purpose
 from umberpot.colours.fired import fired_colours
-from umberpot.colours.says import colours_say
+from umberpot.colours.summary import colours_say
 from umberpot.firings.models import Firing
 from umberpot.kiln.outcomes.sentences import shelf_said
 from umberpot.kiln.outcomes.services import heats
@@ -79,7 +79,7 @@ def _of_factors(studio: Studio, trial: FactorTrial) -> Draft:
     open_ = [one.words for one in said if not one.decided]
     first = trial.expectations.first()
     expected = [sentences.of_expectation(first.words, first.after_results)] if first else []
-    outcome = [Came(trial.outcome).sentence] if trial.said_outcome else []
+    outcome = [ExpectationOutcome(trial.outcome).sentence] if trial.said_outcome else []
     lines = [*expected, *outcome, *decided[1:], *open_, HINT]
     return _draft((decided or open_ or [sentences.NO_COLOURS])[0], lines)
 

@@ -40,7 +40,7 @@ class Asked:
 
 
 @dataclass(frozen=True)
-class Known:
+class SkillStats:
     """A skill with how often it was answered, how often rightly, and the mistake made most."""
 
     skill: Skill
@@ -144,7 +144,7 @@ def _answers(studio: Studio, person: User) -> QuerySet[PracticeAnswer]:
     return mine.order_by("made_at", "pk")
 
 
-def known(studio: Studio, person: User) -> list[Known]:
+def known(studio: Studio, person: User) -> list[SkillStats]:
     """How each skill went so far, in the order of the skills; those not asked yet are left out."""
     rows = _answers(studio, person)
     by_skill: dict[str, list[tuple[bool, str]]] = {}
@@ -156,5 +156,5 @@ def known(studio: Studio, person: User) -> list[Known]:
         mistakes = Counter(mistake for _, mistake in answers if mistake)
         most = mistakes.most_common(1)
         rightly = sum(one for one, _ in answers)
-        found.append(Known(skill, len(answers), rightly, most[0][0] if most else ""))
+        found.append(SkillStats(skill, len(answers), rightly, most[0][0] if most else ""))
     return [one for one in found if one.asked]

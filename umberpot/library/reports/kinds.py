@@ -26,7 +26,7 @@ _BUILD: dict[str, Build] = {
 
 
 @dataclass(frozen=True)
-class Reported:
+class ReportKind:
     """One kind of thing that has a report, which is what a link to it shows."""
 
     model: type[StudioOwned]
@@ -34,6 +34,6 @@ class Reported:
 
 
 REPORTS = {
-    column.replace("_", "-"): Reported(model, _BUILD[column]) for column, model in SHARED.items()
+    column.replace("_", "-"): ReportKind(model, _BUILD[column]) for column, model in SHARED.items()
 }
 """The kinds by the word in their address. A year is no row, and has an address of its own."""

@@ -6,7 +6,7 @@ from claycore.judging.limits import SCHOOLS, WARES
 from umberpot.clays.figures import spread_records
 from umberpot.clays.limits.services import limits_of
 from umberpot.colours.fired import fired_colours
-from umberpot.colours.says import colours_say
+from umberpot.colours.summary import colours_say
 from umberpot.library.findings.sentences import of_expectation
 from umberpot.library.models import Finding
 from umberpot.library.reports import common, remembered

@@ -13,7 +13,7 @@ from umberpot.clays.verdicts.judging import judged_as_usual
 from umberpot.firings.models import Firing
 from umberpot.kiln.models import Load, LogPoint
 from umberpot.library.search.kind import Found
-from umberpot.library.search.looking import Answer, OfKind
+from umberpot.library.search.query import Answer, OfKind
 from umberpot.mixing.models import Mix
 from umberpot.shelf.models import Material
 from umberpot.tiles.fired_looks import FiredLook, note_mixes, note_stains

@@ -5,8 +5,8 @@ from django.shortcuts import redirect, render
 from django.views.decorators.http import require_safe
 
 from umberpot.library.places import PLACE
-from umberpot.library.search.looking import look_up, results
 from umberpot.library.search.narrowing import SearchForm
+from umberpot.library.search.query import look_up, results
 from umberpot.library.search.shapes import with_shapes
 from umberpot.library.search.typed import LONGEST_TEXT
 from umberpot.studio.request import StudioRequest

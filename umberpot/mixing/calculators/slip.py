@@ -10,7 +10,7 @@ from django import forms
 from claycore.materials import slip
 from claycore.materials.clay_in_hand import ClayInHand, ClayState, dry_clay
 from claycore.materials.composition import Addition, Convention
-from claycore.materials.slip import Let
+from claycore.materials.slip import MixedWater
 from claycore.measure import bounds, units
 from claycore.measure.errors import Inconsistent
 from claycore.measure.formatting import plain, to_step
@@ -166,7 +166,7 @@ class SlipResult:
 
     clay: ClayInHand
     gravity: float | None
-    let: Let | None
+    let: MixedWater | None
     dose: Dose
 
 
@@ -282,7 +282,7 @@ def _shown_gravity(inputs: SlipInputs, clay: ClayInHand, gravity: float) -> dict
     }
 
 
-def _shown_change(inputs: SlipInputs, let: Let) -> dict[str, str]:
+def _shown_change(inputs: SlipInputs, let: MixedWater) -> dict[str, str]:
     return {
         "target": plain(inputs.target_gravity or 0, 3),
         "add_water": plain(let.add_water_g, 1) if let.add_water_g else "",

@@ -20,7 +20,7 @@ from umberpot.mixing.leftovers import services
 from umberpot.mixing.leftovers.forms import ChangeForm, LeftoverForm
 from umberpot.mixing.leftovers.services import Coloured
 from umberpot.mixing.models import Mix
-from umberpot.mixing.onward import ColouredClay, of_mix, ways_on
+from umberpot.mixing.next_actions import ColouredClay, of_mix, ways_on
 from umberpot.shelf.models import Material
 from umberpot.studio.request import StudioRequest, request_key
 from umberpot.ui.calculators import blaming_fields

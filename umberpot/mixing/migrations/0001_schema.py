@@ -1,5 +1,3 @@
-import claycore.materials.clay_in_hand
-import claycore.mixing.series
 import django.db.models.deletion
 from django.conf import settings
 from django.db import migrations, models
@@ -24,7 +22,7 @@ class Migration(migrations.Migration):
                 ('set_aside_at', models.DateTimeField(editable=False, null=True)),
                 ('kind', models.CharField(choices=[('series', 'series'), ('grid', 'grid')], max_length=6)),
                 ('name', models.CharField(max_length=80)),
-                ('strategy', models.CharField(blank=True, choices=[(claycore.mixing.series.Strategy['SEPARATE'], 'Mix each separately'), (claycore.mixing.series.Strategy['START_LOW'], 'Work up from the palest'), (claycore.mixing.series.Strategy['START_MIDDLE'], 'Start from the middle'), (claycore.mixing.series.Strategy['START_HIGH'], 'Dilute the strongest')], max_length=12)),
+                ('strategy', models.CharField(blank=True, choices=[('separate', 'Mix each separately'), ('start_low', 'Work up from the palest'), ('start_middle', 'Start from the middle'), ('start_high', 'Dilute the strongest')], max_length=12)),
                 ('sum_query', models.TextField()),
                 ('have', models.JSONField(default=dict)),
                 ('request_key', models.UUIDField()),
@@ -43,7 +41,7 @@ class Migration(migrations.Migration):
                 ('made_at', models.DateTimeField(auto_now_add=True)),
                 ('set_aside_at', models.DateTimeField(editable=False, null=True)),
                 ('name', models.CharField(max_length=120)),
-                ('state', models.CharField(choices=[(claycore.materials.clay_in_hand.ClayState['DRY'], 'dry'), (claycore.materials.clay_in_hand.ClayState['PLASTIC'], 'plastic'), (claycore.materials.clay_in_hand.ClayState['SLIP'], 'slip')], max_length=8)),
+                ('state', models.CharField(choices=[('dry', 'dry'), ('plastic', 'plastic'), ('slip', 'slip')], max_length=8)),
                 ('clay_g', models.FloatField()),
                 ('dry_clay_g', models.FloatField()),
                 ('scale_factor', models.FloatField(default=1.0)),

@@ -8,7 +8,7 @@ from django.http import QueryDict
 from django.utils import timezone
 
 from claycore.materials.batch import Batch
-from claycore.mixing.mass_balance import Stage, Stand, stands
+from claycore.mixing.mass_balance import Stage, StageBalance, stage_balances
 from umberpot.mixing.calculators.series import SeriesInputs, SeriesView
 from umberpot.mixing.models import Mix, MixPart, Plan
 
@@ -25,7 +25,7 @@ class Shortfall:
 
     mix: Mix
     source: Mix | None
-    stand: Stand
+    stand: StageBalance
     wanted_g: float
     tile_g: float
     planned_tile_g: float
@@ -77,7 +77,7 @@ def shortfalls(plan: Plan) -> list[Shortfall]:
     stages = [_stage(mix, mixes, solved.inputs if solved else None) for mix in mixes]
     return [
         _shortfall(index, mixes, stages, stand, solved.inputs.tiles_each if solved else 1)
-        for index, stand in enumerate(stands(stages))
+        for index, stand in enumerate(stage_balances(stages))
         if stand.is_short
     ]
 
@@ -110,7 +110,7 @@ def _went_before_the_count(part: MixPart, source: Mix) -> bool:
 
 
 def _shortfall(
-    index: int, mixes: Sequence[Mix], stages: Sequence[Stage], stand: Stand, tiles: int
+    index: int, mixes: Sequence[Mix], stages: Sequence[Stage], stand: StageBalance, tiles: int
 ) -> Shortfall:
     mix, stage = mixes[index], stages[index]
     source = None if stage.source is None else mixes[stage.source]
@@ -129,7 +129,7 @@ def _shortfall(
     )
 
 
-def _share_there(index: int, stages: Sequence[Stage], stand: Stand) -> float:
+def _share_there(index: int, stages: Sequence[Stage], stand: StageBalance) -> float:
     """The share of what a stage and all that is to be made of it take that is there."""
     stage = stages[index]
     if stand.missing_g:

@@ -22,7 +22,7 @@ from umberpot.mixing.composition import parts_of
 from umberpot.mixing.costs import cost_of_mix, per_plastic_kilo
 from umberpot.mixing.leftovers.forms import LeftoverForm
 from umberpot.mixing.models import Mix, MixPart, Weighing
-from umberpot.mixing.onward import put_right
+from umberpot.mixing.next_actions import put_right
 from umberpot.mixing.places import PLACE
 from umberpot.mixing.plans import balance
 from umberpot.mixing.plans.balance import Shortfall

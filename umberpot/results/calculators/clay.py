@@ -15,9 +15,9 @@ from django.http import HttpRequest, QueryDict
 from claycore.firing import cones
 from claycore.judging import firing_range
 from claycore.judging import verdict as judging
+from claycore.judging.adjustment_suggestions import Suggestion, suggestions
 from claycore.judging.firing_range import FiringRange, Sureness
 from claycore.judging.limits import SCHOOLS, WARES, Limits, usual_limits
-from claycore.judging.mending import Suggestion, suggestions
 from claycore.judging.purposes import PURPOSES, Purpose
 from claycore.judging.rules import Evidence
 from claycore.judging.verdict import ClayVerdict, Overall

@@ -7,7 +7,7 @@ from django.http import HttpRequest
 
 from claycore.judging import ware as core
 from claycore.judging.limits import SCHOOLS, WARES, School
-from claycore.judging.ware import Glaze, Known, Leach, ShockTest, Status, Use, UseVerdict, Ware
+from claycore.judging.ware import Glaze, Leach, ShockTest, Status, Use, UseVerdict, Ware, WareFact
 from claycore.measure.bounds import Bound
 from claycore.measure.notices import Notice
 from claycore.measure.uncertainty import Estimate
@@ -48,7 +48,7 @@ class WareForm(CalculatorForm[Ware]):
     absorption_u95 = MeasureField(PCT, required=False, label="± (95 %)")
     glaze = Choice(choices=[NOT_KNOWN, *GLAZES.items()], required=False, label="Glaze")
     hazard_metal = Choice(
-        choices=[(Known.UNKNOWN, "not known"), (Known.NO, "no"), (Known.YES, "yes")],
+        choices=[(WareFact.UNKNOWN, "not known"), (WareFact.NO, "no"), (WareFact.YES, "yes")],
         required=False,
         label="Lead, cadmium or similar in it",
     )
@@ -62,7 +62,7 @@ class WareForm(CalculatorForm[Ware]):
         typed = self.cleaned_data
         value, u95 = typed["absorption_pct"], typed["absorption_u95"]
         known = {
-            name: Known(typed[name] or Known.UNKNOWN)
+            name: WareFact(typed[name] or WareFact.UNKNOWN)
             for name in ("hazard_metal", "crazed", "lustre", "decal")
         }
         return Ware(

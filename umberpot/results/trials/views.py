@@ -15,10 +15,10 @@ from umberpot.colours.models import Ring
 from umberpot.colours.noise import studio_record
 from umberpot.colours.photographs.sentences import of_texture
 from umberpot.colours.photographs.services import close_up
-from umberpot.colours.says import ColoursSay, colours_say
+from umberpot.colours.summary import ColoursSay, colours_say
 from umberpot.colours.wall.forms import query_of
 from umberpot.mixing.models import Mix
-from umberpot.mixing.onward import make_more, of_mix
+from umberpot.mixing.next_actions import make_more, of_mix
 from umberpot.results.places import PLACE
 from umberpot.results.trials import results
 from umberpot.results.trials.shelves import shelves_said

@@ -26,7 +26,7 @@ class Migration(migrations.Migration):
                 ('name', models.CharField(max_length=60)),
                 ('supplier_code', models.CharField(blank=True, max_length=24, verbose_name="supplier's code")),
                 ('price_per_kg', models.DecimalField(blank=True, decimal_places=2, max_digits=9, null=True, verbose_name='price per kg')),
-                ('state', models.CharField(choices=[(claycore.materials.clay_in_hand.ClayState['DRY'], 'dry'), (claycore.materials.clay_in_hand.ClayState['PLASTIC'], 'plastic'), (claycore.materials.clay_in_hand.ClayState['SLIP'], 'slip')], default=claycore.materials.clay_in_hand.ClayState['DRY'], max_length=8)),
+                ('state', models.CharField(choices=[('dry', 'dry'), ('plastic', 'plastic'), ('slip', 'slip')], default='dry', max_length=8)),
                 ('water_pct', models.FloatField(blank=True, null=True, verbose_name='water, % of wet weight')),
                 ('hazards', models.JSONField(blank=True, default=list, verbose_name='watch for')),
                 ('top_cone', models.CharField(blank=True, choices=[('022', '022'), ('021', '021'), ('020', '020'), ('019', '019'), ('018', '018'), ('017', '017'), ('016', '016'), ('015', '015'), ('014', '014'), ('013', '013'), ('012', '012'), ('011', '011'), ('010', '010'), ('09', '09'), ('08', '08'), ('07', '07'), ('06', '06'), ('05.5', '05.5'), ('05', '05'), ('04', '04'), ('03', '03'), ('02', '02'), ('01', '01'), ('1', '1'), ('2', '2'), ('3', '3'), ('4', '4'), ('5', '5'), ('5.5', '5.5'), ('6', '6'), ('7', '7'), ('8', '8'), ('9', '9'), ('10', '10'), ('11', '11'), ('12', '12'), ('13', '13'), ('14', '14')], max_length=4, verbose_name='highest cone')),

@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping
 
-from claycore.surface.factor_trials.expectations import Came
+from claycore.surface.factor_trials.expectations import ExpectationOutcome
 from umberpot.surface.models import FactorTrial
 
 PLANNED = "Trial saved. Scratch slab and place beside each piece before you coat it."
@@ -39,7 +39,7 @@ def set_aside(trial: FactorTrial) -> str:
     return f"{trial.name} set aside." if trial.set_aside_at else f"{trial.name} restored."
 
 
-def record(counts: Mapping[Came, int]) -> str:
+def record(counts: Mapping[ExpectationOutcome, int]) -> str:
     """How often expectations were right, over the years; '' before there is one."""
     said = ", ".join(f"{count} {came.words}" for came, count in counts.items() if count)
     return f"Expectations so far: {said}." if said else ""

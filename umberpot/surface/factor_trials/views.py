@@ -11,7 +11,7 @@ from django.views.decorators.http import require_GET, require_http_methods, requ
 
 from claycore.measure.errors import ClayError
 from claycore.surface.factor_trials import sentences as core_sentences
-from claycore.surface.factor_trials.expectations import Came
+from claycore.surface.factor_trials.expectations import ExpectationOutcome
 from claycore.surface.factor_trials.scales import COLOUR_LOST, SCALES
 from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.studio.roles import for_makers
@@ -40,9 +40,9 @@ def trials(request: StudioRequest) -> HttpResponse:
     """Every trial of factors, and how often its expectations were right."""
     kept = FactorTrial.objects.of(request.studio).kept()
     counts = kept.filter(IS_OPEN).aggregate(
-        **{came.value: Count("pk", filter=Q(outcome=came)) for came in Came}
+        **{came.value: Count("pk", filter=Q(outcome=came)) for came in ExpectationOutcome}
     )
-    record = sentences.record({came: counts[came] for came in Came})
+    record = sentences.record({came: counts[came] for came in ExpectationOutcome})
     page = page_of(request, kept.prefetch_related("expectations"), TRIALS_A_PAGE)
     context = {"place": PLACE, "page": page, "record": record}
     return render(request, "surface/factor_trials/trials.html", context)

@@ -1,6 +1,3 @@
-import claycore.surface.coats
-import claycore.surface.factor_trials.expectations
-import claycore.surface.shapes
 import django.db.models.deletion
 from django.conf import settings
 from django.db import migrations, models
@@ -35,7 +32,7 @@ class Migration(migrations.Migration):
                 ('shown_at', models.DateTimeField(null=True)),
                 ('claim_factor', models.PositiveSmallIntegerField(null=True)),
                 ('claim_level', models.PositiveSmallIntegerField(null=True)),
-                ('claim_says', models.CharField(blank=True, choices=[(claycore.surface.factor_trials.expectations.Says['WORST'], 'comes out worst'), (claycore.surface.factor_trials.expectations.Says['BEST'], 'comes out best'), (claycore.surface.factor_trials.expectations.Says['NO_DIFFERENCE'], 'makes no difference')], max_length=13)),
+                ('claim_says', models.CharField(blank=True, choices=[('worst', 'comes out worst'), ('best', 'comes out best'), ('no_difference', 'makes no difference')], max_length=13)),
                 ('claim_scale', models.CharField(blank=True, max_length=16)),
                 ('outcome', models.CharField(blank=True, choices=[('as_expected', 'as expected'), ('otherwise', 'not as expected'), ('not_decided', 'not decided')], max_length=11)),
                 ('request_key', models.UUIDField()),
@@ -138,9 +135,9 @@ class Migration(migrations.Migration):
                 ('shape', models.CharField(choices=[('beaker', 'cylinder or beaker'), ('bowl', 'bowl'), ('plate', 'plate'), ('box', 'box'), ('tile', 'tile')], max_length=8)),
                 ('measures', models.JSONField()),
                 ('pieces', models.PositiveSmallIntegerField(default=1)),
-                ('side', models.CharField(choices=[(claycore.surface.shapes.Side['OUTSIDE'], 'outside'), (claycore.surface.shapes.Side['INSIDE'], 'inside'), (claycore.surface.shapes.Side['BOTH'], 'inside and outside')], max_length=8)),
+                ('side', models.CharField(choices=[('outside', 'outside'), ('inside', 'inside'), ('both', 'inside and outside')], max_length=8)),
                 ('dip_mm', models.FloatField(null=True)),
-                ('technique', models.CharField(choices=[(claycore.surface.coats.Technique['PLAIN'], 'plain coats'), (claycore.surface.coats.Technique['SCRATCHED'], 'scratched through'), (claycore.surface.coats.Technique['SPONGED_BACK'], 'sponged back'), (claycore.surface.coats.Technique['JOGGLED'], 'joggled'), (claycore.surface.coats.Technique['FEATHERED'], 'feathered'), (claycore.surface.coats.Technique['STACKED'], 'stacked clay, cut or thrown')], max_length=12)),
+                ('technique', models.CharField(choices=[('plain', 'plain coats'), ('scratched', 'scratched through'), ('sponged_back', 'sponged back'), ('joggled', 'joggled'), ('feathered', 'feathered'), ('stacked', 'stacked clay, cut or thrown')], max_length=12)),
                 ('cone', models.CharField(choices=[('022', '022'), ('021', '021'), ('020', '020'), ('019', '019'), ('018', '018'), ('017', '017'), ('016', '016'), ('015', '015'), ('014', '014'), ('013', '013'), ('012', '012'), ('011', '011'), ('010', '010'), ('09', '09'), ('08', '08'), ('07', '07'), ('06', '06'), ('05.5', '05.5'), ('05', '05'), ('04', '04'), ('03', '03'), ('02', '02'), ('01', '01'), ('1', '1'), ('2', '2'), ('3', '3'), ('4', '4'), ('5', '5'), ('5.5', '5.5'), ('6', '6'), ('7', '7'), ('8', '8'), ('9', '9'), ('10', '10'), ('11', '11'), ('12', '12'), ('13', '13'), ('14', '14')], max_length=4)),
                 ('clear_over', models.BooleanField(default=False)),
                 ('request_key', models.UUIDField()),
@@ -159,11 +156,11 @@ class Migration(migrations.Migration):
                 ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
                 ('place', models.PositiveSmallIntegerField()),
                 ('name', models.CharField(max_length=120)),
-                ('application', models.CharField(choices=[(claycore.surface.coats.Application['BRUSH'], 'brushed'), (claycore.surface.coats.Application['POUR'], 'poured'), (claycore.surface.coats.Application['DIP'], 'dipped'), (claycore.surface.coats.Application['SPONGE'], 'sponged'), (claycore.surface.coats.Application['TRAIL'], 'trailed'), (claycore.surface.coats.Application['LAY'], 'laid as a slab'), (claycore.surface.coats.Application['SPRAY'], 'sprayed')], max_length=6)),
+                ('application', models.CharField(choices=[('brush', 'brushed'), ('pour', 'poured'), ('dip', 'dipped'), ('sponge', 'sponged'), ('trail', 'trailed'), ('lay', 'laid as a slab'), ('spray', 'sprayed')], max_length=6)),
                 ('coats', models.PositiveSmallIntegerField()),
                 ('thickness_mm', models.FloatField()),
                 ('specific_gravity', models.FloatField()),
-                ('onto', models.CharField(choices=[(claycore.surface.coats.Onto['LEATHER_HARD'], 'leather-hard clay'), (claycore.surface.coats.Onto['BISQUE'], 'bisque ware')], max_length=12)),
+                ('onto', models.CharField(choices=[('leather_hard', 'leather-hard clay'), ('bisque', 'bisque ware')], max_length=12)),
                 ('overruled', models.JSONField(default=dict)),
                 ('clay', models.ForeignKey(null=True, on_delete=django.db.models.deletion.PROTECT, related_name='+', to='shelf.material')),
                 ('mix', models.ForeignKey(null=True, on_delete=django.db.models.deletion.PROTECT, related_name='+', to='mixing.mix')),

@@ -6,7 +6,7 @@ from django.urls import reverse
 
 from claycore.colour.notation import Lab
 from claycore.surface.factor_trials.design import CONTROL, Cell, Design, Factor
-from claycore.surface.factor_trials.expectations import Came, Claim, Says
+from claycore.surface.factor_trials.expectations import Claim, ExpectationOutcome, Says
 from umberpot.studio.models import Correctable, SetAside, Signed, StudioOwned
 
 SAYS = {
@@ -45,7 +45,7 @@ class FactorTrial(SetAside):
     claim_says = models.CharField(max_length=13, blank=True, choices=list(SAYS.items()))
     claim_scale = models.CharField(max_length=16, blank=True)
     outcome = models.CharField(
-        max_length=11, blank=True, choices=[(came.value, came.words) for came in Came]
+        max_length=11, blank=True, choices=[(came.value, came.words) for came in ExpectationOutcome]
     )
     request_key = models.UUIDField()
 

@@ -40,7 +40,7 @@ from umberpot.surface.waits.services import own_times
 
 
 @dataclass(frozen=True)
-class Ruled:
+class RuleResult:
     """A rule's advice at a coat, and why it was overruled; '' where it was not."""
 
     advice: Advice
@@ -54,7 +54,7 @@ class CoatRow:
     coat: PlannedCoat
     layer: Layer
     amount: SlipAmount
-    rules: Sequence[Ruled]
+    rules: Sequence[RuleResult]
     fits: Sequence[Fit]
     make_url: str
     unmeasured: Material | None
@@ -95,7 +95,7 @@ def calculate(studio: Studio, plan: SurfacePlan) -> CalculatedPlan:
             coat,
             layer,
             amount := _amount(coat, area),
-            [Ruled(a, coat.overruled.get(a.rule, "")) for a in advice if a.place == place],
+            [RuleResult(a, coat.overruled.get(a.rule, "")) for a in advice if a.place == place],
             _fits(plan, coat, shrinkages),
             _make_url(coat, amount),
             _unmeasured(plan, coat, shrinkages),

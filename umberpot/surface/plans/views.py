@@ -24,7 +24,7 @@ from umberpot.surface.plans.section import Section, section
 from umberpot.surface.plans.stack import CalculatedPlan, calculate
 from umberpot.surface.previews.boards import BOARDS
 from umberpot.surface.previews.drawn import draw
-from umberpot.surface.previews.kept import kept_of
+from umberpot.surface.previews.saved import saved_previews
 from umberpot.ui.paging import page_of
 
 PLANS_A_PAGE = 20
@@ -109,7 +109,7 @@ def plan(request: StudioRequest, pk: int) -> HttpResponse:
     context = {"place": PLACE, "plan": found, "form": form, "all": whole}
     context["section"] = _section(found, [row.layer for row in whole.rows], whole.body)
     context |= _bucket(request, found) | _preview(request, found, whole)
-    context |= {"kept": kept_of(found), "asked": request.GET.urlencode()}
+    context |= {"kept": saved_previews(found), "asked": request.GET.urlencode()}
     context |= {"request_key": uuid.uuid4(), "says": sentences.of_plan(found, whole.area_cm2)}
     status = 400 if request.method == "POST" else 200
     return render(request, "surface/plans/plan.html", context, status=status)

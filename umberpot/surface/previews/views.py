@@ -12,7 +12,7 @@ from umberpot.surface.models import KeptPreview, SurfacePlan
 from umberpot.surface.plans import sentences
 from umberpot.surface.plans.stack import calculate
 from umberpot.surface.previews.drawn import draw
-from umberpot.surface.previews.kept import keep
+from umberpot.surface.previews.saved import keep
 from umberpot.ui.pictures import as_jpeg, kept_forever
 
 

@@ -28,7 +28,7 @@ class Migration(migrations.Migration):
                 ('made_at', models.DateTimeField(auto_now_add=True)),
                 ('name', models.CharField(max_length=80)),
                 ('ware', models.CharField(choices=[('porcelain', 'porcelain'), ('stoneware', 'stoneware'), ('earthenware', 'earthenware'), ('tableware', 'any tableware')], max_length=12)),
-                ('school', models.CharField(choices=[(claycore.judging.limits.School['STRICT'], claycore.judging.limits.School['STRICT']), (claycore.judging.limits.School['LOOSE'], claycore.judging.limits.School['LOOSE'])], max_length=8)),
+                ('school', models.CharField(choices=[('strict', 'strict'), ('loose', 'loose')], max_length=8)),
                 ('atmosphere', models.CharField(choices=[('oxidation', 'Oxidation'), ('reduction', 'Reduction')], default='oxidation', max_length=9)),
                 ('piece_length_mm', models.FloatField(null=True, verbose_name='length of a piece, mm')),
                 ('piece_width_mm', models.FloatField(null=True, verbose_name='width of a piece, mm')),

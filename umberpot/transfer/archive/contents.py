@@ -34,7 +34,7 @@ LEFT_OUT = {
 }
 """Models of a studio that an archive leaves out, and why. So are the journal and the members."""
 
-UNTOLD = {"id", "studio"}
+EXCLUDED_FIELDS = {"id", "studio"}
 """Fields that are not written: keys of this installation, and what is worked out again."""
 
 MANIFEST, README, STUDIO, PEOPLE = "manifest.json", "README.txt", "studio.json", "people.jsonl"
@@ -56,7 +56,7 @@ def archived() -> dict[str, type[models.Model]]:
 
 def told_fields(model: type[models.Model]) -> list[models.Field]:
     """The fields of a model that an archive writes."""
-    return [f for f in model._meta.concrete_fields if f.name not in UNTOLD]
+    return [f for f in model._meta.concrete_fields if f.name not in EXCLUDED_FIELDS]
 
 
 def plain_fields(model: type[models.Model]) -> list[models.Field]:

@@ -15,9 +15,9 @@ from umberpot.studio.request import StudioRequest, page_key, posted
 from umberpot.studio.roles import for_owners
 from umberpot.transfer.archive import sentences
 from umberpot.transfer.archive.checking import Unfit
-from umberpot.transfer.archive.coming_in import is_empty, take_in
+from umberpot.transfer.archive.exporting import write_archive
 from umberpot.transfer.archive.forms import ArchiveForm
-from umberpot.transfer.archive.going_out import write_archive
+from umberpot.transfer.archive.importing import is_empty, take_in
 from umberpot.ui.downloads import file_name
 
 PLACE = "Library"

@@ -37,10 +37,10 @@ def set_aside(
 
 
 @register.simple_block_tag
-def not_yet(content: SafeString, form: forms.Form, first: str) -> SafeString:
+def empty_state(content: SafeString, form: forms.Form, first: str) -> SafeString:
     """Where an answer will stand: what to type first, or what is wrong; the slot is an example."""
     context = {"example": content, "form": form, "first": first}
-    return render_to_string("ui/components/not_yet.html", context)
+    return render_to_string("ui/components/empty_state.html", context)
 
 
 @register.simple_tag

@@ -11,13 +11,17 @@ from django.forms import BoundField
 from django.utils.safestring import SafeString
 
 from claycore.measure import units
+from umberpot.ui.components.trade_figures import with_trade_figures
 
 register = template.Library()
 
 
 @register.inclusion_tag("ui/components/field.html")
 def field(bound: BoundField, hint: str = "", unit: str = "") -> dict[str, Any]:
-    """A labelled input with its unit, hint and error, wired for screen readers."""
+    """A labelled input with its unit, hint and error, wired for screen readers.
+
+    ``{loss in mixing}`` and the like in the hint are figures of the trade.
+    """
     described = [f"{bound.id_for_label}-error"]
     if hint or bound.help_text:
         described.append(f"{bound.id_for_label}-hint")
@@ -27,7 +31,7 @@ def field(bound: BoundField, hint: str = "", unit: str = "") -> dict[str, Any]:
     return {
         "bound": bound,
         "input": bound.as_widget(attrs=attrs),
-        "hint": hint or bound.help_text,
+        "hint": with_trade_figures(hint) or bound.help_text,
         "unit": unit,
     }
 

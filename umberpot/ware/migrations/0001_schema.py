@@ -1,5 +1,3 @@
-import claycore.judging.limits
-import claycore.judging.ware
 import django.db.models.deletion
 from django.conf import settings
 from django.db import migrations, models
@@ -25,15 +23,15 @@ class Migration(migrations.Migration):
                 ('name', models.CharField(max_length=80)),
                 ('cone', models.CharField(choices=[('022', '022'), ('021', '021'), ('020', '020'), ('019', '019'), ('018', '018'), ('017', '017'), ('016', '016'), ('015', '015'), ('014', '014'), ('013', '013'), ('012', '012'), ('011', '011'), ('010', '010'), ('09', '09'), ('08', '08'), ('07', '07'), ('06', '06'), ('05.5', '05.5'), ('05', '05'), ('04', '04'), ('03', '03'), ('02', '02'), ('01', '01'), ('1', '1'), ('2', '2'), ('3', '3'), ('4', '4'), ('5', '5'), ('5.5', '5.5'), ('6', '6'), ('7', '7'), ('8', '8'), ('9', '9'), ('10', '10'), ('11', '11'), ('12', '12'), ('13', '13'), ('14', '14')], max_length=4)),
                 ('ware', models.CharField(choices=[('porcelain', 'porcelain'), ('stoneware', 'stoneware'), ('earthenware', 'earthenware'), ('tableware', 'any tableware')], max_length=12)),
-                ('school', models.CharField(choices=[(claycore.judging.limits.School['STRICT'], 'limits used by potters who sell tableware'), (claycore.judging.limits.School['LOOSE'], 'ranges commonly quoted for finished ware')], max_length=8)),
+                ('school', models.CharField(choices=[('strict', 'limits used by potters who sell tableware'), ('loose', 'ranges commonly quoted for finished ware')], max_length=8)),
                 ('glaze_name', models.CharField(blank=True, max_length=80)),
-                ('glaze', models.CharField(blank=True, choices=[(claycore.judging.ware.Glaze['STATED_SUITABLE'], 'stated to be suitable for food'), (claycore.judging.ware.Glaze['NOT_STATED'], 'nothing stated'), (claycore.judging.ware.Glaze['NONE'], 'no glaze')], max_length=15)),
-                ('hazard_metal', models.CharField(choices=[(claycore.judging.ware.Known['UNKNOWN'], 'not known'), (claycore.judging.ware.Known['NO'], 'no'), (claycore.judging.ware.Known['YES'], 'yes')], default=claycore.judging.ware.Known['UNKNOWN'], max_length=7)),
-                ('crazed', models.CharField(choices=[(claycore.judging.ware.Known['UNKNOWN'], 'not known'), (claycore.judging.ware.Known['NO'], 'no'), (claycore.judging.ware.Known['YES'], 'yes')], default=claycore.judging.ware.Known['UNKNOWN'], max_length=7)),
-                ('lustre', models.CharField(choices=[(claycore.judging.ware.Known['UNKNOWN'], 'not known'), (claycore.judging.ware.Known['NO'], 'no'), (claycore.judging.ware.Known['YES'], 'yes')], default=claycore.judging.ware.Known['UNKNOWN'], max_length=7)),
-                ('decal', models.CharField(choices=[(claycore.judging.ware.Known['UNKNOWN'], 'not known'), (claycore.judging.ware.Known['NO'], 'no'), (claycore.judging.ware.Known['YES'], 'yes')], default=claycore.judging.ware.Known['UNKNOWN'], max_length=7)),
-                ('shock', models.CharField(choices=[(claycore.judging.ware.ShockTest['NONE'], 'not tested'), (claycore.judging.ware.ShockTest['WITHSTOOD'], 'withstood'), (claycore.judging.ware.ShockTest['CRACKED'], 'cracked')], default=claycore.judging.ware.ShockTest['NONE'], max_length=9)),
-                ('laboratory', models.CharField(blank=True, choices=[('', 'not tested'), (claycore.judging.ware.Leach['LABORATORY_PASS'], 'passed'), (claycore.judging.ware.Leach['LABORATORY_FAIL'], 'failed')], max_length=15)),
+                ('glaze', models.CharField(blank=True, choices=[('stated_suitable', 'stated to be suitable for food'), ('not_stated', 'nothing stated'), ('none', 'no glaze')], max_length=15)),
+                ('hazard_metal', models.CharField(choices=[('unknown', 'not known'), ('no', 'no'), ('yes', 'yes')], default='unknown', max_length=7)),
+                ('crazed', models.CharField(choices=[('unknown', 'not known'), ('no', 'no'), ('yes', 'yes')], default='unknown', max_length=7)),
+                ('lustre', models.CharField(choices=[('unknown', 'not known'), ('no', 'no'), ('yes', 'yes')], default='unknown', max_length=7)),
+                ('decal', models.CharField(choices=[('unknown', 'not known'), ('no', 'no'), ('yes', 'yes')], default='unknown', max_length=7)),
+                ('shock', models.CharField(choices=[('none', 'not tested'), ('withstood', 'withstood'), ('cracked', 'cracked')], default='none', max_length=9)),
+                ('laboratory', models.CharField(blank=True, choices=[('', 'not tested'), ('laboratory_pass', 'passed'), ('laboratory_fail', 'failed')], max_length=15)),
                 ('report', models.CharField(blank=True, max_length=120)),
                 ('changed_at', models.DateTimeField(auto_now=True)),
                 ('request_key', models.UUIDField()),

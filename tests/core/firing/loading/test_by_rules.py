@@ -10,13 +10,13 @@ from claycore.firing.loading.by_hand import Obstacle, obstacle, place_for
 from claycore.firing.loading.by_rules import (
     WITNESS,
     Fixed,
-    GaveWay,
+    PieceOnShelf,
     PieceSet,
+    RelaxedRule,
     Rule,
-    Standing,
     firings_by_rules,
-    gave_way,
     load_by_rules,
+    relaxed_rules,
 )
 from claycore.firing.loading.packing import Piece
 from claycore.firing.loading.shelves import Placed, RectangularShelf, RoundShelf, Size
@@ -87,13 +87,13 @@ def test_a_rule_gives_way_rather_than_leave_a_piece_out():
     ],
 )
 def test_rules_that_do_not_hold_are_named(recipes, shelf_count, expected):
-    pieces = [Standing("t", recipe, shelf) for recipe, shelf in recipes]
-    assert [one.rule for one in gave_way(pieces, shelf_count)] == expected
+    pieces = [PieceOnShelf("t", recipe, shelf) for recipe, shelf in recipes]
+    assert [one.rule for one in relaxed_rules(pieces, shelf_count)] == expected
 
 
 def test_a_clay_that_should_stand_lowest_is_named():
-    pieces = [Standing("dug", "1", 1, lowest=True), Standing("t", "1", 1)]
-    assert gave_way(pieces, 2) == (GaveWay(Rule.LOWEST, "dug"),)
+    pieces = [PieceOnShelf("dug", "1", 1, lowest=True), PieceOnShelf("t", "1", 1)]
+    assert relaxed_rules(pieces, 2) == (RelaxedRule(Rule.LOWEST, "dug"),)
 
 
 def test_where_not_all_fit_the_first_sets_go_before_larger_ones():

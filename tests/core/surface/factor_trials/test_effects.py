@@ -5,7 +5,7 @@ import pytest
 
 from claycore.surface.factor_trials.design import CONTROL, Design, Factor
 from claycore.surface.factor_trials.effects import Result, effects_of
-from claycore.surface.factor_trials.expectations import Came, Claim, Says, outcome
+from claycore.surface.factor_trials.expectations import Claim, ExpectationOutcome, Says, outcome
 from claycore.surface.factor_trials.scales import COLOUR_LOST, SCALES
 from claycore.surface.factor_trials.sentences import all_of, of_claim
 
@@ -129,12 +129,12 @@ WORST = Claim(1, Says.WORST, 2)
 @pytest.mark.parametrize(
     ("claim", "value", "came"),
     [
-        (WORST, milk_rubs_off, Came.AS_EXPECTED),
-        (Claim(1, Says.BEST, 2), milk_rubs_off, Came.OTHERWISE),
-        (Claim(1, Says.WORST, 0), milk_rubs_off, Came.OTHERWISE),
-        (Claim(1, Says.NO_DIFFERENCE), milk_rubs_off, Came.OTHERWISE),
-        (Claim(0, Says.NO_DIFFERENCE), milk_rubs_off, Came.NOT_DECIDED),
-        (WORST, nothing, Came.NOT_DECIDED),
+        (WORST, milk_rubs_off, ExpectationOutcome.AS_EXPECTED),
+        (Claim(1, Says.BEST, 2), milk_rubs_off, ExpectationOutcome.OTHERWISE),
+        (Claim(1, Says.WORST, 0), milk_rubs_off, ExpectationOutcome.OTHERWISE),
+        (Claim(1, Says.NO_DIFFERENCE), milk_rubs_off, ExpectationOutcome.OTHERWISE),
+        (Claim(0, Says.NO_DIFFERENCE), milk_rubs_off, ExpectationOutcome.NOT_DECIDED),
+        (WORST, nothing, ExpectationOutcome.NOT_DECIDED),
     ],
 )
 def test_an_expectation_is_right_only_by_more_than_chance(claim, value, came):
@@ -150,7 +150,7 @@ def test_one_of_two_worst_levels_is_not_the_worst():
 
     found = effects_of(design, made(design, only_water_holds, 2))
     assert found.mains[1].decided
-    assert outcome(WORST, found) is Came.NOT_DECIDED
+    assert outcome(WORST, found) is ExpectationOutcome.NOT_DECIDED
 
 
 def test_sentences_count_pairs_and_do_not_overclaim():

@@ -1,6 +1,6 @@
 """Ways to adjust a clay that falls short of a rule, each with its side effects.
 
-A new way is one entry of MENDS; a rule names those that help it. Source: common practice.
+A new way is one entry of ADJUSTMENTS; a rule names those that help it. Source: common practice.
 """
 
 from collections.abc import Callable, Sequence
@@ -71,7 +71,7 @@ def _always(found: Sequence[AtCone], ranges: FiringRange) -> str:
 
 
 @dataclass(frozen=True)
-class Mend:
+class Adjustment:
     """One way to adjust a clay: what to do or add, how much of it, and what else that does.
 
     ``least_pct`` and ``most_pct`` are in percent of the blend, None where nothing is added.
@@ -144,11 +144,11 @@ _FINE_AND_PLASTIC = (
     Effect(Trait.TOTAL, _UP, "fine clay holds more water"),
 )
 
-MENDS = {
+ADJUSTMENTS = {
     mend.code: mend
     for mend in (
-        Mend("fire_between", "Fire it between the tested cones", for_clay=_between),
-        Mend(
+        Adjustment("fire_between", "Fire it between the tested cones", for_clay=_between),
+        Adjustment(
             "slow_firing",
             "Heat it slowly through the last 200 °C",
             (
@@ -156,7 +156,7 @@ MENDS = {
                 Effect(Trait.ABSORPTION, _DOWN, "it has longer to mature"),
             ),
         ),
-        Mend(
+        Adjustment(
             "fire_lower",
             "Fire it cooler",
             (
@@ -165,7 +165,7 @@ MENDS = {
                 Effect(Trait.TOTAL, _DOWN, "it matures less"),
             ),
         ),
-        Mend(
+        Adjustment(
             "fire_higher",
             "Fire it hotter",
             (
@@ -176,7 +176,7 @@ MENDS = {
             ),
             for_clay=_hotter,
         ),
-        Mend(
+        Adjustment(
             "sieve",
             "Sieve it finer, or let the sand settle and pour the rest off",
             (
@@ -185,14 +185,14 @@ MENDS = {
                 Effect(Trait.ABSORPTION, _DOWN, "fine clay matures earlier"),
             ),
         ),
-        Mend("sieve_lime", "Sieve it finely: smaller lime particles spit less"),
-        Mend(
+        Adjustment("sieve_lime", "Sieve it finely: smaller lime particles spit less"),
+        Adjustment(
             "ageing",
             "Age it wet for a few weeks",
             (Effect(Trait.PLASTICITY, _UP, "water works in between the grains"),),
         ),
-        Mend("slow_drying", "Dry it slowly, covered"),
-        Mend(
+        Adjustment("slow_drying", "Dry it slowly, covered"),
+        Adjustment(
             "ball_clay",
             "Add ball clay",
             (
@@ -202,16 +202,18 @@ MENDS = {
             10,
             30,
         ),
-        Mend("bentonite", "Add bentonite (a little goes a long way)", _FINE_AND_PLASTIC, 1, 3),
-        Mend("grog", "Add grog or sand", _OPENS, 10, 25),
-        Mend(
+        Adjustment(
+            "bentonite", "Add bentonite (a little goes a long way)", _FINE_AND_PLASTIC, 1, 3
+        ),
+        Adjustment("grog", "Add grog or sand", _OPENS, 10, 25),
+        Adjustment(
             "fire_clay",
             "Add fire clay",
             (Effect(Trait.TOTAL, _DOWN, "it shrinks less in the firing"), *_STANDS_HOTTER),
             10,
             30,
         ),
-        Mend(
+        Adjustment(
             "kaolin",
             "Add kaolin",
             (
@@ -222,14 +224,14 @@ MENDS = {
             10,
             30,
         ),
-        Mend(
+        Adjustment(
             "red_clay",
             "Add a low-firing red clay",
             (*_MELTS_SOONER, Effect(Trait.COLOUR, _OTHER, "it fires redder")),
             10,
             30,
         ),
-        Mend(
+        Adjustment(
             "flux",
             "Add feldspar or frit as a flux",
             (*_MELTS_SOONER, Effect(Trait.PLASTICITY, _DOWN, "it is not clay")),

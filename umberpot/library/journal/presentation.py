@@ -53,7 +53,7 @@ class Told:
 
 
 @dataclass(frozen=True)
-class ToldStep:
+class DescribedStep:
     """One request: who, when, and what it did to which rows."""
 
     key: str | None
@@ -83,14 +83,14 @@ class ToldStep:
         return bool(self.key) and self.doing in UNDOABLE and timezone.now() - self.at < UNDO_FOR
 
 
-def told(entries: Sequence[JournalEntry]) -> list[ToldStep]:
+def describe_entries(entries: Sequence[JournalEntry]) -> list[DescribedStep]:
     """The steps of these entries, which come newest first; one query per kind of row named."""
     names = _names_of(entries)
     steps = []
     for _, group in groupby(entries, key=_step_of):
         rows = list(group)
         steps.append(
-            ToldStep(
+            DescribedStep(
                 key=rows[0].cid,
                 at=rows[0].timestamp,
                 person=rows[0].actor,

@@ -15,7 +15,7 @@ from django.db import connection, models
 
 from umberpot.clays.readings.every import TILES_AT_ONCE, every_reading_as_csv
 from umberpot.studio.models import Studio
-from umberpot.studio.progress import Begin, Doing, Report, Tally, unheard
+from umberpot.studio.progress import Begin, Doing, Report, Tally, no_progress
 from umberpot.tiles.models import Tile
 from umberpot.transfer.archive import contents
 from umberpot.transfer.archive.contents import FORMAT, VERSION
@@ -76,7 +76,9 @@ def one_snapshot() -> Iterator[None]:
             cursor.execute("ROLLBACK")
 
 
-def write_archive(studio: Studio, file: IO[bytes], at: datetime, begin: Begin = unheard) -> None:
+def write_archive(
+    studio: Studio, file: IO[bytes], at: datetime, begin: Begin = no_progress
+) -> None:
     """Writes all of a studio into a binary file; ``begin`` is told of rows, then of tables."""
     with one_snapshot():
         _Archive(studio, file, at).write(begin)

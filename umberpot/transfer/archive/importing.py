@@ -9,7 +9,7 @@ from django.db import IntegrityError, connection, models, transaction
 from django.db.models import Max
 
 from umberpot.studio.models import Membership, Studio
-from umberpot.studio.progress import Begin, Doing, Report, Tally, unheard
+from umberpot.studio.progress import Begin, Doing, Report, Tally, no_progress
 from umberpot.studio.signals import rows_written
 from umberpot.transfer.archive import contents, sentences
 from umberpot.transfer.archive.checking import Archive, Unfit
@@ -27,7 +27,7 @@ def is_empty(studio: Studio) -> bool:
     )
 
 
-def take_in(studio: Studio, file: IO[bytes], begin: Begin = unheard) -> Archive:
+def take_in(studio: Studio, file: IO[bytes], begin: Begin = no_progress) -> Archive:
     """Checks an archive and takes it in. Raises Unfit, and then nothing has changed.
 
     ``begin`` is told of each of the three parts: checking, writing, making searchable.

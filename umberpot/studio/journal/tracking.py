@@ -20,7 +20,7 @@ NOT_FOLLOWED = {
 }
 """Models of a studio that the journal leaves out, and why."""
 
-UNTOLD = {
+EXCLUDED_FIELDS = {
     *("id", "studio", "made_at", "made_by", "request_key"),
     *("digest", "token"),
     "next_tile_number",
@@ -34,7 +34,7 @@ def followed_fields(model: type[models.Model]) -> list[str]:
     """The names of the fields whose changes are told. Pictures are not: they never change."""
     fields = model._meta.concrete_fields
     told = [f.name for f in fields if not isinstance(f, models.BinaryField)]
-    return [name for name in told if name not in UNTOLD]
+    return [name for name in told if name not in EXCLUDED_FIELDS]
 
 
 def follow_every(of_a_studio: type[models.Model], others: Iterable[type[models.Model]]) -> None:

@@ -11,7 +11,7 @@ from umberpot.surface.previews.drawn import Drawn
 HAS_PHOTOGRAPH = ExpressionWrapper(Q(photograph__isnull=False), output_field=BooleanField())
 
 
-def kept_of(plan: SurfacePlan) -> QuerySet:
+def saved_previews(plan: SurfacePlan) -> QuerySet:
     """The previews of a plan in the order they were kept, without their pictures."""
     kept = plan.previews.filter(withdrawn_at=None).select_related("made_by")
     return kept.defer("picture", "photograph").annotate(has_photograph=HAS_PHOTOGRAPH)

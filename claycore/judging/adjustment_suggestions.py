@@ -7,7 +7,7 @@ give up and use it as a slip or a colourant.
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from claycore.judging.mends import MENDS, TRAITS, Change, Mend, Trait
+from claycore.judging.adjustments import ADJUSTMENTS, TRAITS, Adjustment, Change, Trait
 from claycore.judging.outcomes import Outcome
 from claycore.judging.rules import Evidence
 from claycore.judging.verdict import CheckedRule
@@ -30,7 +30,7 @@ class Suggestion:
     pull the other way, each with the trait on which they do.
     """
 
-    mend: Mend
+    mend: Adjustment
     what: str
     because: tuple[str, ...]
     worsens: tuple[str, ...]
@@ -50,14 +50,16 @@ def suggestions(lines: Sequence[CheckedRule], evidence: Evidence) -> list[Sugges
     ]
     found = [
         suggestion
-        for mend in MENDS.values()
+        for mend in ADJUSTMENTS.values()
         if (suggestion := _suggestion(mend, short, evidence)) is not None
     ]
     found.sort(key=lambda one: (not one.mend.costs_nothing, len(one.worsens)))
     return [_beside(one, found) for one in found]
 
 
-def _suggestion(mend: Mend, short: Sequence[CheckedRule], evidence: Evidence) -> Suggestion | None:
+def _suggestion(
+    mend: Adjustment, short: Sequence[CheckedRule], evidence: Evidence
+) -> Suggestion | None:
     """The way for this clay; None where it helps against nothing, or does not fit its cones."""
     helped = [line for line in short if mend.code in line.rule.mends]
     if not helped:
@@ -74,7 +76,7 @@ def _suggestion(mend: Mend, short: Sequence[CheckedRule], evidence: Evidence) ->
     )
 
 
-def _worsens(mend: Mend, line: CheckedRule) -> bool:
+def _worsens(mend: Adjustment, line: CheckedRule) -> bool:
     """Whether a way moves the trait that a rule is about the wrong way."""
     if line.rule.wants is None:
         return False
@@ -93,7 +95,7 @@ def _beside(one: Suggestion, others: Sequence[Suggestion]) -> Suggestion:
     return Suggestion(one.mend, one.what, one.because, one.worsens, tuple(pulls))
 
 
-def _pulled_apart(one: Mend, other: Mend) -> list[Trait]:
+def _pulled_apart(one: Adjustment, other: Adjustment) -> list[Trait]:
     changes: dict[Trait, Change] = {effect.trait: effect.change for effect in other.effects}
     return [
         effect.trait
