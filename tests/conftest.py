@@ -7,10 +7,17 @@ import pytest
 from hypothesis import HealthCheck, settings
 from xdist.scheduler import LoadScopeScheduling
 
+from tests.thoroughness import USUAL_EXAMPLES
+
 pytest_plugins = ["tests.web.whole_site", "tests.web.fired_studio"]
 """Where fixtures stand that more than one folder of tests may ask for."""
 
-settings.register_profile("steady", deadline=None, suppress_health_check=[HealthCheck.too_slow])
+settings.register_profile(
+    "steady",
+    deadline=None,
+    max_examples=USUAL_EXAMPLES,
+    suppress_health_check=[HealthCheck.too_slow],
+)
 settings.load_profile("steady")
 
 

@@ -23,7 +23,8 @@ class Caution:
     is_material: bool = False
 
 
-def _of_metal(metal: Metal) -> Caution:
+def caution_of(metal: Metal) -> Caution:
+    """The caution of a metal that a material may hold. Source: the metal's own entry."""
     sheet = "Follow the supplier's safety data sheet for handling and firing."
     return Caution(metal.code, metal.title, f"{metal.harm} {sheet}", is_material=True)
 
@@ -113,7 +114,7 @@ CAUTIONS = {
             "Rocks and found pigments may contain silica, manganese, lead, arsenic or asbestos."
             " Grind wet, and never sand dry. Have an unknown rock analysed first.",
         ),
-        *(_of_metal(metal) for metal in METALS.values()),
+        *(caution_of(metal) for metal in METALS.values()),
     )
 }
 """Every caution by its code."""

@@ -13,11 +13,14 @@ from standins.scale.pan import Pan
 from standins.scale.server import ScaleServer
 from tests import data_files
 from tests.factories import MaterialFactory, MembershipFactory
+from tests.web import whole_site
 from umberpot.mixing import services as mixing
 from umberpot.mixing.calculators.dose import DoseView
 from umberpot.mixing.composition import parts_of
 from umberpot.mixing.weighing import services as weighing
 from umberpot.shelf import services as shelf
+from umberpot.shelf.models import Material
+from umberpot.studio.models import Studio
 
 
 @pytest.fixture(scope="session")
@@ -31,8 +34,40 @@ def django_db_setup(django_test_environment, django_db_blocker, run_folder, tmp_
         connection.close()
 
 
+@pytest.fixture(autouse=True)
+def data_file(request, django_db_setup, run_folder, django_db_blocker):
+    """A test of the whole site begins on a file that has one of everything, once there is one.
+
+    One that asks for ``demo_studio`` begins on a copy of the demo's.
+    """
+    kept = None
+    if "world" in request.fixturenames and whole_site.kept_world(run_folder).exists():
+        kept = whole_site.kept_world(run_folder)
+    if "demo_studio" in request.fixturenames:
+        kept = request.getfixturevalue("tmp_path") / data_files.NAME
+        data_files.copy_file(data_files.demo(run_folder) / data_files.NAME, kept)
+    if kept is None:
+        yield
+        return
+    own = connection.settings_dict["NAME"]
+    with django_db_blocker.unblock():
+        connection.close()
+    connection.settings_dict["NAME"] = str(kept)
+    yield
+    with django_db_blocker.unblock():
+        connection.close()
+    connection.settings_dict["NAME"] = own
+
+
+@pytest.fixture
+def demo_studio(db):
+    """The demo studio: several of everything, at every stage."""
+    return Studio.objects.get()
+
+
 def member_of(studio_name: str, username: str) -> User:
-    return MembershipFactory(user__username=username, studio__name=studio_name).user
+    found = User.objects.filter(username=username).first()
+    return found or MembershipFactory(user__username=username, studio__name=studio_name).user
 
 
 @pytest.fixture
@@ -62,6 +97,9 @@ def stranger(db):
 
 @pytest.fixture
 def clay(studio, user):
+    there = Material.objects.of(studio).filter(name="Ferry white").first()
+    if there:
+        return there
     material = MaterialFactory(
         studio=studio,
         name="Ferry white",
@@ -75,6 +113,9 @@ def clay(studio, user):
 
 @pytest.fixture
 def blue(studio, user):
+    there = Material.objects.of(studio).filter(name="Quay Blue").first()
+    if there:
+        return there
     material = MaterialFactory(
         stain=True, studio=studio, name="Quay Blue", supplier_code="QB-14", hazards=["cobalt"]
     )

@@ -8,11 +8,14 @@ from claycore.testing import bar_plan
 from claycore.testing.readings import Quantity
 from tests.factories import FiringFactory, MaterialFactory
 from umberpot.clays.bar_tests.services import BarOrder, shape_bars, start_test
-from umberpot.kiln import services as kiln
 from umberpot.kiln.services import load_and_fire
 from umberpot.tiles.models import Tile, Trial
-from umberpot.tiles.readings import services
-from umberpot.tiles.readings.services import Entry, record_colour
+from umberpot.tiles.readings.services import (
+    Entry,
+    PieceEntries,
+    record_colour,
+    record_pieces,
+)
 from umberpot.tiles.services import TileOrder, make_tiles
 
 
@@ -38,21 +41,23 @@ def tested(studio, user):
         )
         shape_bars(test)
         for cone, total, absorbed in rows:
-            firing = FiringFactory(studio=studio, cone=cone)
-            for bar in Tile.objects.filter(trial=test.trial_id, cone=cone):
-                read(bar, firing, drying, total, absorbed)
-                if remark and cone == cones[-1]:
-                    services.record_remarks(bar, firing, {remark}, set(), user)
+            bars = list(Tile.objects.filter(trial=test.trial_id, cone=cone))
+            remarks = {remark} if remark and cone == cones[-1] else set()
+            read(bars, FiringFactory(studio=studio, cone=cone), drying, total, absorbed, remarks)
         return clay
 
-    def read(bar, firing, drying, total, absorbed):
+    def read(bars, firing, drying, total, absorbed, remarks):
         wet = {Quantity.LENGTH_DRY: 100 - drying, Quantity.MASS_DRY: 88.0, Quantity.MASS_WET: 112.0}
-        after = {Quantity.LENGTH_FIRED: 100 - total, Quantity.MASS_FIRED: 80.0}
-        services.record(bar, None, {q: Entry(v, 0.1, None) for q, v in wet.items()}, user)
-        kiln.load_and_fire([bar], firing)
-        services.record(bar, firing, {q: Entry(v, 0.1, None) for q, v in after.items()}, user)
-        soaked = Entry(80 * (1 + absorbed / 100), 0.1, None, "boil_soak")
-        services.record(bar, firing, {Quantity.MASS_SOAKED: soaked}, user)
+        dry = {quantity: Entry(value, 0.1, None) for quantity, value in wet.items()}
+        record_pieces(None, [PieceEntries(bar, dry) for bar in bars], user)
+        load_and_fire(bars, firing)
+        after = {
+            Quantity.LENGTH_FIRED: Entry(100 - total, 0.1, None),
+            Quantity.MASS_FIRED: Entry(80.0, 0.1, None),
+            Quantity.MASS_SOAKED: Entry(80 * (1 + absorbed / 100), 0.1, None, "boil_soak"),
+        }
+        fired = [PieceEntries(bar, after, remarks_made=remarks) for bar in bars]
+        record_pieces(firing, fired, user)
 
     return make
 

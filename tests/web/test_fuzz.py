@@ -9,6 +9,7 @@ from django.test import Client
 
 from tests.factories import MaterialFactory
 from tests.pages import words_of
+from tests.thoroughness import seeds
 from tests.web.whole_site import every_url
 from umberpot.shelf.models import BlendPart
 
@@ -61,7 +62,7 @@ def ask(client, rng, address):
     return client.post(address, data, content_type=rng.choice(KINDS), headers=headers).status_code
 
 
-@pytest.mark.parametrize("seed", [1, 2])
+@pytest.mark.parametrize("seed", seeds(6))
 def test_no_address_breaks(world, signed_in, seed):
     signed_in.raise_request_exception = False
     stranger = Client(raise_request_exception=False)

@@ -18,7 +18,8 @@ from claycore.judging.rules import RULES, Finding, Rule
 from claycore.measure.units import UNITS, Measure, Unit
 from claycore.mixing import sum_checks
 from claycore.mixing.sum_checks import Mistake
-from claycore.safety.cautions import CAUTIONS, Caution
+from claycore.safety.cautions import CAUTIONS, caution_of
+from claycore.safety.metals import METALS, Metal
 from claycore.testing.bar_roles import ROLES, BarRole
 from claycore.testing.bars import REMARKS
 from claycore.testing.readings import Quantity
@@ -182,10 +183,10 @@ def test_a_new_unit(monkeypatch, signed_in, plan_test):
     assert bar.readings.get().value == pytest.approx(127.00586)
 
 
-def test_a_new_caution(monkeypatch, signed_in, blue):
-    monkeypatch.setitem(
-        CAUTIONS, "thorium", Caution("thorium", "Thorium", "Cancel alone.", is_material=True)
-    )
+def test_a_new_hazardous_metal(monkeypatch, signed_in, blue):
+    thorium = Metal("thorium", "Thorium", "Leave it alone.", "Th", ("thorium", "thoria"), ("tho2",))
+    monkeypatch.setitem(METALS, "thorium", thorium)
+    monkeypatch.setitem(CAUTIONS, "thorium", caution_of(thorium))
     address = f"/shelf/{blue.pk}/"
     assert 'value="thorium"' in text_of(signed_in, address)
     data = {"kind": "stain", "name": blue.name, "hazards": ["thorium"], "on_hand_g": "100"}
@@ -193,6 +194,8 @@ def test_a_new_caution(monkeypatch, signed_in, blue):
     blue.refresh_from_db()
     assert [caution.title for caution in blue.cautions] == ["Thorium"]
     assert "thorium" in text_of(signed_in, "/shelf/").lower()
+    dose = "/mix/dose/?state=dry&mass=90&unit=g&add=Old+thoria:3"
+    assert "Leave it alone." in text_of(signed_in, dose)
 
 
 def test_a_new_mistake(monkeypatch, signed_in):

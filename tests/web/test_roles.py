@@ -31,7 +31,7 @@ from umberpot.studio.models import Invitation, Membership, Role
 from umberpot.studio.people import services
 from umberpot.studio.roles import may_open, needed_role
 
-LOOKED_UP = ("django_session", "tiles_clayfigure", "axes_", "shelf_material", "auth_user")
+LOOKED_UP = ("django_session", "clays_", "axes_", "shelf_material", "auth_user")
 """Tables that looking at a page may write to: sessions, figures kept ready, sign-ins."""
 
 

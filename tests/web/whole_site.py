@@ -1,9 +1,13 @@
 """Every address of the site, and a studio with one of everything behind them."""
 
+import json
+import os
 import re
 import uuid
+from pathlib import Path
 
 import pytest
+from django.db import connection
 from django.urls import URLResolver, get_resolver
 
 from claycore.firing.drafts import Stage
@@ -91,9 +95,33 @@ CLAY_PAGES = (
 )
 
 
+def kept_world(run: Path) -> Path:
+    """The data file with one of everything, of this process; made by the first test that needs it.
+
+    Making it takes seconds, and sixty tests begin with it.
+    """
+    return run / f"world-{os.getpid()}.sqlite3"
+
+
 @pytest.fixture
-def world(make_mix, weigh, signed_in, user, studio):
+def world(request, run_folder, user):
     """A studio with one of everything; gives each URL name's arguments."""
+    kept = kept_world(run_folder)
+    arguments = kept.with_suffix(".json")
+    if connection.settings_dict["NAME"] == str(kept):
+        told = json.loads(arguments.read_text())
+        return {name: tuple(v) if isinstance(v, list) else v for name, v in told.items()}
+    needs = ("make_mix", "weigh", "signed_in", "user", "studio")
+    built = one_of_everything(*(request.getfixturevalue(name) for name in needs))
+    arguments.write_text(json.dumps(built))
+    # As this connection sees the file, in the middle of the test's own transaction.
+    kept.with_suffix(".new").write_bytes(connection.connection.serialize())
+    kept.with_suffix(".new").rename(kept)
+    return built
+
+
+def one_of_everything(make_mix, weigh, signed_in, user, studio):
+    """Makes one of everything in a studio; gives each URL name's arguments."""
     mix = weigh(make_mix(), 80)
     finished = weigh(make_mix(), 80, 8)
     signed_in.post(

@@ -10,6 +10,7 @@ from claycore.colour.difference import ciede2000, ciede2000_of, in_words
 from claycore.colour.nearest import nearest
 from claycore.colour.notation import Lab
 from tests.core.colour.sharma import PAIRS
+from tests.thoroughness import examples
 
 GENERATOR = np.random.default_rng(7)
 MANY = GENERATOR.uniform((0, -110, -110), (100, 110, 110), (20_000, 3))
@@ -40,14 +41,14 @@ def test_agrees_on_greys_and_near_twins():
 labs = st.builds(Lab, st.floats(0, 100), st.floats(-90, 90), st.floats(-90, 90))
 
 
-@settings(max_examples=60)
+@settings(max_examples=examples(300))
 @given(labs, labs)
 def test_it_is_the_same_both_ways_and_nought_to_itself(one, other):
     assert ciede2000(one, other) == pytest.approx(ciede2000(other, one), abs=1e-9)
     assert ciede2000(one, one) == 0
 
 
-@settings(max_examples=40)
+@settings(max_examples=examples(200))
 @given(labs, st.integers(1, 30), st.integers(1, 2000))
 def test_the_nearest_are_those_of_working_out_every_difference(want, count, size):
     every = ciede2000_of(want.values, MANY[:size])

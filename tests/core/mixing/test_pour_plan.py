@@ -12,6 +12,7 @@ from claycore.materials.clay_in_hand import dry_clay
 from claycore.measure.errors import ClayError
 from claycore.mixing import pour_plan
 from claycore.mixing.pour_plan import Axis, Grid, plan
+from tests.thoroughness import examples
 
 
 def square(side, **more):
@@ -83,7 +84,7 @@ def test_every_wanted_cell_is_poured_once_at_its_exact_composition(grid):
     assert all(len(s) <= (grid.moulds or len(poured)) for s in found.sessions)
 
 
-@settings(max_examples=40)
+@settings(max_examples=examples(200))
 @given(grids(most=4))
 def test_pots_are_dilworths_bound_by_brute_force(grid):
     wanted = grid.wanted
@@ -91,7 +92,7 @@ def test_pots_are_dilworths_bound_by_brute_force(grid):
         assert plan(grid).pots_minimum == largest_antichain_by_force(wanted)
 
 
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=examples(125), deadline=None)
 @given(grids(most=6))
 def test_pots_are_dilworths_bound_by_a_matching_of_networkx(grid):
     """Fewest chains = cells − a maximum matching in the comparability graph (Fulkerson 1956)."""
@@ -123,7 +124,7 @@ def fewest_weighings_by_force(cells):
     return go(list(cells), frozenset(cells), 0, 0)
 
 
-@settings(max_examples=30, deadline=None)
+@settings(max_examples=examples(150), deadline=None)
 @given(grids(most=3))
 def test_among_the_fewest_pots_the_weighings_are_fewest(grid):
     wanted = grid.wanted

@@ -12,6 +12,7 @@ from hypothesis import strategies as st
 
 from tests.factories import MembershipFactory, StudioFactory
 from tests.pages import words_of
+from tests.thoroughness import examples
 from umberpot.library.backups import copies, services
 from umberpot.library.backups.copies import BackupError, back_up, copies_in, put_back
 from umberpot.library.backups.retention import to_keep
@@ -134,7 +135,7 @@ def test_the_last_days_weeks_and_months_are_kept():
 
 
 @given(st.lists(st.datetimes(datetime(2020, 1, 1), datetime(2030, 1, 1)), max_size=60, unique=True))
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=examples(300), deadline=None)
 def test_the_newest_is_always_kept_and_thinning_twice_is_thinning_once(times):
     kept = to_keep(times)
     assert kept <= set(times)

@@ -134,7 +134,7 @@ def test_a_small_file_with_too_many_pixels_is_refused(signed_in):
 
 def test_a_picture_as_phones_keep_them(signed_in):
     dug(signed_in)
-    keep(signed_in, picture(form="HEIF"))
+    keep(signed_in, picture((320, 160), form="HEIF"))
     assert Image.open(io.BytesIO(bytes(Photo.objects.get().image))).format == "JPEG"
 
 

@@ -228,7 +228,7 @@ def with_a_file(name):
         (with_a_file("/etc/passwd"), "does not belong"),
         (with_a_file("data/tiles.Tile.jsonl.exe"), "does not belong"),
         (lambda files: files.pop("data/tiles.Tile.jsonl"), "lacks data/tiles.Tile.jsonl"),
-        (lambda files: files.update(more={"version": 3}), "reads up to 2"),
+        (lambda files: files.update(more={"version": 4}), "reads up to 3"),
         (lambda files: files.update(more={"format": "else"}), "not a studio"),
         (lambda files: files.update(more={"version": "1"}), "damaged"),
         (lambda files: files.update({"people.jsonl": b"[" * 100_000}), "damaged"),
@@ -285,7 +285,12 @@ def as_in_version_1(files):
     rewrite("tiles.Tile", lambda row: (row.pop("bare_half"), row.pop("remakes")))
     rewrite("mixing.Mix", lambda row: row.update(reckoned_anew_at=row.pop("recalculated_at")))
     rewrite("mixing.MixPart", lambda row: row.update(reckoned_g=row.pop("recalculated_g")))
-    files.update(more={"version": 1})
+    for today, then in contents.labels_of(1).items():
+        for name in [name for name in files if f"/{today}." in name or f"/{today}/" in name]:
+            files[name.replace(today, then)] = files.pop(name)
+    rows = json.loads(files["manifest.json"])["rows"]
+    labels = contents.labels_of(1)
+    files.update(more={"version": 1, "rows": {labels[label]: n for label, n in rows.items()}})
 
 
 def test_an_archive_of_the_first_version_is_brought_up(world, studio):

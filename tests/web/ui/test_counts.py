@@ -2,12 +2,10 @@
 
 import re
 
-import pytest
 from django.urls import reverse
 
 from tests.pages import words_of
 from tests.web.whole_site import every_url
-from umberpot.demo.services import load_demo
 from umberpot.demo.story import USERNAME
 from umberpot.mixing.models import Mix, Plan
 from umberpot.shelf.models import FieldSheet, Material
@@ -57,14 +55,6 @@ def test_with_one_of_everything(signed_in, world):
     assert_reads_well(pages(signed_in, world), 50)
 
 
-@pytest.fixture
-def demo(db, client, django_user_model):
-    """The demo studio: several of everything, at every stage; gives the keys to walk it by."""
-    load_demo()
-    client.force_login(django_user_model.objects.get(username=USERNAME))
-    return client
-
-
 def every_one_of_the_demo():
     """(name of a page, key) for every row of the demo that has a page of its own."""
     yield from (("mixing:mix", mix.pk) for mix in Mix.objects.all())
@@ -80,10 +70,11 @@ def every_one_of_the_demo():
     yield from (("shelf:field-sheet", sheet.material_id) for sheet in FieldSheet.objects.all())
 
 
-def test_with_several_at_every_stage(demo):
+def test_with_several_at_every_stage(demo_studio, client, django_user_model):
+    client.force_login(django_user_model.objects.get(username=USERNAME))
     addresses = [reverse(name, args=[key]) for name, key in every_one_of_the_demo()]
     lists = [address for _, address in every_url({}) if "None" not in address]
-    assert_reads_well(read(demo, [*addresses, *lists]), 80)
+    assert_reads_well(read(client, [*addresses, *lists]), 80)
 
 
 def test_the_look_for_troubles_finds_them():

@@ -20,6 +20,7 @@ from claycore.firing.loading.by_rules import (
 )
 from claycore.firing.loading.packing import Piece
 from claycore.firing.loading.shelves import Placed, RectangularShelf, RoundShelf, Size
+from tests.thoroughness import examples
 
 TILE = Size(110, 45)
 SHELF = RoundShelf(420)
@@ -126,7 +127,7 @@ def _all_stood(loads):
     st.integers(1, 3),
     st.floats(0, 15),
 )
-@settings(max_examples=15, deadline=None)
+@settings(max_examples=examples(75), deadline=None)
 def test_no_piece_is_lost_and_none_stands_in_another(trials, shelves, clearance):
     sets = [
         one

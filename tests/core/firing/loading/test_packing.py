@@ -22,6 +22,7 @@ from claycore.firing.loading.packing import (
 from claycore.firing.loading.rows import best_rows
 from claycore.firing.loading.shelves import RectangularShelf, RoundShelf, Size
 from claycore.measure.errors import ClayError
+from tests.thoroughness import examples
 
 HAIR = 1e-4
 """mm. A disc of shapely's is a polygon, a hair smaller than the disc."""
@@ -48,7 +49,7 @@ def squares(side, count):
 
 
 @given(st.lists(SHELVES, min_size=1, max_size=3), PIECES, st.floats(0, 20))
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=examples(125), deadline=None)
 def test_pieces_keep_apart_and_on_their_shelf(shelves, kinds, clearance):
     """The referee is shapely's geometry."""
     pieces = [Piece(f"{n}", size) for n, (size, count) in enumerate(kinds) for _ in range(count)]

@@ -16,6 +16,7 @@ from claycore.firing.loading.shelves import (
     Size,
     usual_shelf,
 )
+from tests.thoroughness import examples
 
 SHELVES = st.one_of(
     st.builds(RoundShelf, st.floats(120, 700)),
@@ -38,7 +39,7 @@ def test_what_an_empty_shelf_takes_has_a_place_on_it(shelf, size, gap):
 
 
 @given(SHELVES, st.floats(25, 120), st.floats(25, 120), GAPS)
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=examples(125), deadline=None)
 def test_no_packing_covers_more_than_the_room_there_is(shelf, width, depth, gap):
     pieces = [Piece("tile", Size(width, depth))] * 60
     stood = pack([shelf], pieces, gap).shelves[0]
@@ -46,7 +47,7 @@ def test_no_packing_covers_more_than_the_room_there_is(shelf, width, depth, gap)
 
 
 @given(SHELVES, st.floats(30, 150), st.floats(30, 150), GAPS)
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=examples(125), deadline=None)
 def test_rows_stay_on_their_shelf_and_a_wider_gap_never_holds_more(shelf, width, depth, gap):
     tight = best_rows(shelf, width, depth, gap)
     assert all(shelf.holds(one, gap) for one in tight)

@@ -11,6 +11,7 @@ from scipy import stats
 
 from claycore.surface.factor_trials import permutations
 from claycore.surface.factor_trials.permutations import Group, chance, together
+from tests.thoroughness import examples
 
 
 def ranked(*rows):
@@ -42,7 +43,7 @@ def test_two_ranked_levels_have_the_chance_of_the_sign_test(worse, better):
 
 
 @given(st.lists(st.lists(st.integers(0, 4), min_size=3, max_size=3), min_size=2, max_size=4))
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=examples(200), deadline=None)
 def test_counting_merged_ways_is_counting_every_way(rows):
     groups = ranked(*(stats.rankdata(row) for row in rows))
     assert chance(groups, 3).p == pytest.approx(by_brute_force(groups, 3))

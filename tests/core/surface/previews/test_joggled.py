@@ -8,6 +8,7 @@ from hypothesis import strategies as st
 from claycore.measure.errors import OutOfBounds
 from claycore.surface.previews.feathered import shares
 from claycore.surface.previews.joggled import MOST_TILTS, Tilt, joggle
+from tests.thoroughness import examples
 
 SIDE, PX = 120, 4
 """Six whole turns of a gap and a stripe of 10 mm, of two slips."""
@@ -17,7 +18,7 @@ def board(*tilts, **changed):
     return joggle(SIDE, 2, 10, list(tilts), PX, **changed)
 
 
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=examples(125), deadline=None)
 @given(st.lists(st.sampled_from(Tilt), max_size=10))
 def test_no_colour_gains_or_loses_area(tilts):
     assert shares(board(*tilts), 2) == pytest.approx([0.5, 0.25, 0.25], abs=0.01)
