@@ -54,3 +54,18 @@ def test_the_cone_so_far_and_the_end():
     found = standing(points, PLAN, PLAN.hours)
     assert found.reached == heat_work.cone_of(PLAN.points)
     assert found.ends_at_h is None
+
+
+@pytest.mark.parametrize(("rate", "amiss"), [(24, (Amiss.STALLED,)), (26, ())])
+def test_a_climb_stalls_below_a_quarter_of_what_is_planned_there(rate, amiss):
+    """The plan goes at 100 an hour where the kiln is, whatever it does elsewhere."""
+    plan = curve_of([Segment(100, 420), Segment(500, 900)], 20)
+    points = [(number / 10, 20 + rate * number / 10) for number in range(41)]
+    assert standing(points, plan, 4).amiss == amiss
+
+
+def test_a_kiln_that_lags_into_the_quick_part_is_held_to_the_slow_one():
+    """By the clock it should climb at 500; where it is, the plan goes at 100."""
+    plan = curve_of([Segment(100, 420), Segment(500, 900)], 20)
+    points = [(number / 10, 20 + 60 * number / 10) for number in range(46)]
+    assert standing(points, plan, 4.5).amiss == ()

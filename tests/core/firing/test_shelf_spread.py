@@ -45,3 +45,15 @@ def test_equal_pieces_show_which_shelf_shrinks_more():
 def test_pieces_of_one_shelf_or_of_one_firing_say_nothing():
     assert piece_offsets([{0: [11.0, 11.4]}, {0: [11.0], 1: []}]) == {}
     assert piece_offsets([{0: [11.0], 1: [11.4]}]) == {}
+
+
+def test_a_difference_of_shelves_carries_scatter_and_brackets():
+    """Worked by hand: two firings, 4 and 8 °C apart, cones bracketed to ± 3 °C.
+
+    Each shelf lies 2 and 4 °C from the mean: 3 in the mean, with a standard error of 1, and
+    Student's t of one degree is 12.706. Each bracket has a variance of 3, and of their mean 1.5.
+    """
+    heats = [{0: heat(1200, 3), 1: heat(1200 + step, 3)} for step in (4, 8)]
+    found = shelf_offsets(heats)[1]
+    assert found.value == pytest.approx(3)
+    assert found.u95 == pytest.approx((12.706**2 + 4 * 1.5) ** 0.5, rel=1e-4)

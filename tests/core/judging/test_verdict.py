@@ -295,3 +295,26 @@ def test_what_the_field_sheet_says():
     assert layer_shares(FieldNotes(sand_mm=10)) is None
     assert yield_of(8000, 5200, 6.5).pct == 65
     assert yield_of(8000, 5000, 6.5).water_l_per_kg == pytest.approx(1.3)
+
+
+def test_just_at_a_limit_is_within_it():
+    """ "At most" and "at least" take the figure itself in."""
+    exact = Estimate(1.5, 0.0)
+    assert at_most(exact, 1.5) is Outcome.PASSES
+    assert at_least(exact, 1.5) is Outcome.PASSES
+    assert at_most(Estimate(1.5, 0.1), 1.5) is Outcome.NOT_DECIDED
+    assert at_most(Estimate(1.4, 0.1), 1.5) is Outcome.PASSES
+    assert at_most(Estimate(1.7, 0.1), 1.5) is Outcome.FAILS
+
+
+def test_brick_may_fill_78_hundredths_of_its_pores():
+    """ASTM C62, severe weathering, from memory: at most 0.78."""
+    assert usual_limits("stoneware", "strict").saturation_most == 0.78
+
+
+def test_a_difference_of_shrinkages_carries_the_doubt_of_both():
+    """0.3 and 0.4 are 0.5 together: quadrature, JCGM 100:2008, 5.1.2."""
+    found = fit.fit("drying", Estimate(6.0, 0.3, 3), Estimate(5.4, 0.4, 2))
+    assert found.difference.value == pytest.approx(0.6)
+    assert found.difference.u95 == pytest.approx(0.5)
+    assert found.difference.count == 2

@@ -142,3 +142,11 @@ def test_no_choice_of_the_question_is_refused():
     one = question("verdict", 1, BENCH)
     with pytest.raises(UnknownChoice, match="Choose one"):
         one.mark("perhaps")
+
+
+@pytest.mark.parametrize(
+    ("answer", "right"),
+    [(4.28, True), (4.322, True), (4.238, True), (4.33, False), (4.23, False), (-4.28, False)],
+)
+def test_an_answer_may_be_rounded_by_a_hundredth_and_no_more(answer, right):
+    assert nearness(4.28, [])(answer).right is right

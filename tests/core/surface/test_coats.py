@@ -111,3 +111,11 @@ def test_waits_are_said_in_the_unit_that_fits():
     assert [wait.words for wait in (SHINE, FIRM, LEATHER_HARD, DRY)] == [
         *("10–60 min", "30 min to 3 hours", "4 hours to 2 days", "2–7 days")
     ]
+
+
+@pytest.mark.parametrize(("lightness", "warned"), [(29.9, True), (30.0, False)])
+def test_clear_is_to_be_thin_over_what_is_black(lightness, warned):
+    """Black is below 30 in lightness: our choice, as CIELAB has no word for it."""
+    coats = [Coat("Soot", Application.BRUSH, 1, 0.3, Onto.LEATHER_HARD, lightness)]
+    said = {one.rule for one in advise(Stack(coats, clear_over=True))}
+    assert ("thin_clear" in said) is warned

@@ -8,7 +8,7 @@ from PIL import Image
 
 from claycore.colour.difference import ciede2000_of
 from claycore.colour.notation import Lab
-from claycore.colour.photographs.patches import Patch, Refusal, read_patch
+from claycore.colour.photographs.patches import Patch, Refusal, pixels_of, read_patch
 from claycore.colour.photographs.reading import Reference, corrected, read_photograph
 from claycore.colour.spaces import lab_from_linear, linear_from_srgb
 from standins.camera.camera import COLD, WARM, Camera
@@ -219,3 +219,21 @@ def test_a_crop_is_straightened_too():
     crop = corrected(picture, cards, tile)
     middle = np.median(lab_from_linear(linear_from_srgb(crop / 255.0)).reshape(-1, 3), axis=0)
     assert float(ciede2000_of(middle, (40, 12, 20))) < 2
+
+
+@pytest.mark.parametrize(
+    ("patch", "places"),
+    [
+        (Patch(3, 2, 1), {(2, 3), (1, 3), (3, 3), (2, 2), (2, 4)}),
+        (Patch(0, 0, 1), {(0, 0), (0, 1), (1, 0)}),
+        (Patch(3.5, 2, 0.5), {(2, 3), (2, 4)}),
+        (Patch(3, 2, 1.5), {(r, c) for r in (1, 2, 3) for c in (2, 3, 4)}),
+        (Patch(20, 20, 2), set()),
+    ],
+)
+def test_a_ring_reads_just_the_pixels_whose_middles_lie_in_it(patch, places):
+    """Counted by hand on squared paper; a pixel on the rim belongs to it."""
+    rows, columns = np.mgrid[0:6, 0:8]
+    picture = np.stack([rows, columns, np.zeros_like(rows)], axis=-1).astype(np.uint8)
+    read = {(int(r), int(c)) for r, c, _ in pixels_of(picture, patch)}
+    assert read == places
