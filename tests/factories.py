@@ -23,7 +23,8 @@ from umberpot.shelf.models import (
     Photo,
     SupplierClaim,
 )
-from umberpot.studio.models import Membership, Role, Studio
+from umberpot.studio.models import Membership, Studio
+from umberpot.studio.role_list import Role
 from umberpot.surface.models import FactorTrial, KeptPreview
 from umberpot.ware.models import WareBatch
 

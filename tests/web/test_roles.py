@@ -27,8 +27,9 @@ from tests.web.dumps import rows_but
 from tests.web.whole_site import every_pattern, every_url
 from umberpot.bench.services import new_feed
 from umberpot.mixing.models import Mix
-from umberpot.studio.models import Invitation, Membership, Role
+from umberpot.studio.models import Invitation, Membership
 from umberpot.studio.people import services
+from umberpot.studio.role_list import Role
 from umberpot.studio.roles import may_open, needed_role
 
 LOOKED_UP = ("django_session", "clays_", "axes_", "shelf_material", "auth_user")

@@ -35,8 +35,8 @@ from umberpot.library.sharing.services import share
 from umberpot.mixing.leftovers.services import keep_leftover
 from umberpot.mixing.models import Plan
 from umberpot.mixing.services import save_calculation
-from umberpot.studio.models import Role
 from umberpot.studio.people.services import invite
+from umberpot.studio.role_list import Role
 from umberpot.surface.models import FactorTrial, SurfacePlan
 from umberpot.tiles.models import ClayTest, Tile
 

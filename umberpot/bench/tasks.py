@@ -35,7 +35,8 @@ from claycore.testing.forgotten import FORGOTTEN_AFTER
 from umberpot.bench import sentences
 from umberpot.bench.models import Timer
 from umberpot.mixing.models import Mix, Plan
-from umberpot.studio.models import Role, Studio
+from umberpot.studio.models import Studio
+from umberpot.studio.role_list import Role
 from umberpot.studio.roles import may_open
 from umberpot.tiles.models import AT_WORK, Step, Tile, Trial
 from umberpot.tiles.progress import TileProgress, progress_of

@@ -14,6 +14,7 @@ from claycore.firing import cones
 from claycore.judging import limits, purposes
 from claycore.judging.purposes import Purpose
 from umberpot.studio.journal import tracking
+from umberpot.studio.role_list import Role
 from umberpot.studio.signals import rows_written
 
 MARK_LENGTHS_MM = {100.0: "100 mm", 127.0: "5 in (127 mm)"}
@@ -69,19 +70,6 @@ class Studio(Followed):
         return self.name
 
 
-class Role(models.TextChoices):
-    """What someone may do in a studio; each may also do what those after it may."""
-
-    OWNER = "owner", "owner"
-    MAKER = "maker", "maker"
-    READER = "reader", "reader"
-
-    def may(self, needed: "Role") -> bool:
-        """Whether this role is enough where ``needed`` is asked for."""
-        every = list(Role)
-        return every.index(self) <= every.index(needed)
-
-
 class Membership(Followed):
     """A person's place in a studio. For now everyone is in one studio."""
 
@@ -100,6 +88,16 @@ class Membership(Followed):
 
     def __str__(self) -> str:
         return f"{self.user} in {self.studio}"
+
+    @property
+    def makes(self) -> bool:
+        """Whether this person may change what is there."""
+        return Role(self.role).facts.makes
+
+    @property
+    def decides(self) -> bool:
+        """Whether this person decides who is in the studio, and takes all of it out."""
+        return Role(self.role).facts.decides
 
 
 class StudioQuerySet(models.QuerySet):

@@ -11,16 +11,10 @@ from django.core.exceptions import PermissionDenied
 from django.http import HttpRequest, HttpResponseBase
 from django.urls import resolve
 
-from umberpot.studio.models import Membership, Role
+from umberpot.studio.models import Membership
+from umberpot.studio.role_list import Role
 
 READ_ONLY = {"GET", "HEAD", "OPTIONS"}
-
-REFUSALS = {
-    Role.OWNER: "Only an owner of the studio can do this.",
-    Role.MAKER: "You are a reader in this studio: you can see everything and export it, and change"
-    " nothing. An owner can make you a maker.",
-}
-"""What is said to someone whose role is not enough, by the role that would be."""
 
 View = Callable[..., HttpResponseBase]
 
@@ -72,4 +66,4 @@ def refuse_unless_enough(request: HttpRequest, view: View, mine: Membership | No
     needed = needed_role(view, request.method)
     role = Role(mine.role) if mine else Role.READER
     if not role.may(needed):
-        raise PermissionDenied(REFUSALS[needed])
+        raise PermissionDenied(needed.facts.refusal)

@@ -4,7 +4,8 @@ from django.contrib.auth.models import User
 from django.db import transaction
 
 from claycore import inscriptions
-from umberpot.studio.models import Membership, Role, Studio
+from umberpot.studio.models import Membership, Studio
+from umberpot.studio.role_list import Role
 
 
 class AlreadyFounded(Exception):

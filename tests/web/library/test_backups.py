@@ -17,7 +17,8 @@ from umberpot.library.backups import copies, services
 from umberpot.library.backups.copies import BackupError, back_up, copies_in, put_back
 from umberpot.library.backups.retention import to_keep
 from umberpot.library.management.commands.keep_backups import Command as KeepBackups
-from umberpot.studio.models import Membership, Role
+from umberpot.studio.models import Membership
+from umberpot.studio.role_list import Role
 
 NOON = datetime(2026, 5, 14, 12, tzinfo=UTC)
 

@@ -20,7 +20,8 @@ from umberpot.library.undo.steps import UNDO_FOR, UNDOABLE
 from umberpot.shelf.models import Container, Material, StockMovement
 from umberpot.studio.journal.models import JournalEntry
 from umberpot.studio.journal.tracking import NOT_FOLLOWED
-from umberpot.studio.models import Membership, Role, StudioOwned
+from umberpot.studio.models import Membership, StudioOwned
+from umberpot.studio.role_list import Role
 
 BRINGS_IN = {"transfer:transfer", "library:undo"}
 """What needs more than an address to be taken: tested on its own."""

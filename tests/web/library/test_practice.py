@@ -13,7 +13,7 @@ from tests.pages import words_of
 from umberpot.library.models import PracticeAnswer
 from umberpot.library.practice.services import IN_A_ROUND, SALT, ask, asked_by, the_round
 from umberpot.studio.journal.models import JournalEntry
-from umberpot.studio.models import Role
+from umberpot.studio.role_list import Role
 
 URL = "/library/practice/"
 

@@ -23,8 +23,8 @@ from umberpot.library.models import Indexed, Note
 from umberpot.mixing.models import Mix, MixPart
 from umberpot.shelf.models import Material, Photo, StockMovement
 from umberpot.studio import progress
-from umberpot.studio.models import Role
 from umberpot.studio.progress import Doing
+from umberpot.studio.role_list import Role
 from umberpot.tiles.models import Reading, Remark, Tile, Trial
 from umberpot.transfer.archive import checking, contents
 from umberpot.transfer.archive.checking import Archive, Unfit

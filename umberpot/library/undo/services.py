@@ -17,7 +17,7 @@ from umberpot.clays.figures import forget_figures
 from umberpot.library.undo import sentences
 from umberpot.library.undo.steps import UNDO_FOR, UNDOABLE
 from umberpot.studio.journal.models import JournalEntry
-from umberpot.studio.models import Membership, Role, Studio
+from umberpot.studio.models import Membership, Studio
 
 
 class CannotUndo(Exception):
@@ -59,7 +59,7 @@ def _refuse_what_is_not_to_be_undone(entries: Sequence[JournalEntry], by: Member
     if timezone.now() - entries[0].timestamp > UNDO_FOR:
         raise CannotUndo(sentences.TOO_LATE)
     mine: User | None = entries[0].actor
-    if by.role != Role.OWNER and mine != by.user:
+    if not by.decides and mine != by.user:
         raise CannotUndo(sentences.NOT_YOURS)
 
 

@@ -5,8 +5,9 @@ from typing import Any
 from django import forms
 
 from umberpot.studio.forms import AccountForm
-from umberpot.studio.models import Role, Studio
+from umberpot.studio.models import Studio
 from umberpot.studio.people.sentences import ROLE_CHOICES
+from umberpot.studio.role_list import Role
 
 DAYS = [(1, "1 day"), (7, "7 days"), (30, "30 days")]
 """How long an invitation may stay open."""

@@ -4,19 +4,18 @@ from datetime import datetime
 
 from django.utils import timezone
 
-from umberpot.studio.models import Invitation, Membership, Role
+from umberpot.studio.models import Invitation, Membership
+from umberpot.studio.role_list import ROLES, Role
 
 ALREADY_IN_A_STUDIO = "This account is in a studio already. Sign out and join with another account."
 LAST_OWNER = "A studio needs an owner. Make someone else an owner first."
 
-ROLES = {
-    Role.OWNER: "makes, reads, and decides who is in the studio",
-    Role.MAKER: "makes, records and changes what is there",
-    Role.READER: "sees everything and exports it, and changes nothing",
-}
+ROLES_IN_WORDS = [(role, facts.may_do) for role, facts in ROLES.items()]
 """Each role in a few words."""
 
-ROLE_CHOICES = [(role.value, f"{role.label.capitalize()}: {says}") for role, says in ROLES.items()]
+ROLE_CHOICES = [
+    (role.value, f"{role.label.capitalize()}: {facts.may_do}") for role, facts in ROLES.items()
+]
 
 
 def _day(when: datetime) -> str:
@@ -47,7 +46,7 @@ def state(invitation: Invitation, now: datetime) -> str:
 
 def role_changed(member: Membership) -> str:
     """What someone is from now on."""
-    return f"{member.user} is now {_a(member.role)}."
+    return f"{member.user} is now {Role(member.role).facts.with_article}."
 
 
 def left(name: str) -> str:
@@ -57,8 +56,4 @@ def left(name: str) -> str:
 
 def welcome(member: Membership) -> str:
     """The first words to someone who has joined."""
-    return f"Welcome to {member.studio}. You are {_a(member.role)} here."
-
-
-def _a(role: str) -> str:
-    return f"an {role}" if role == Role.OWNER else f"a {role}"
+    return f"Welcome to {member.studio}. You are {Role(member.role).facts.with_article} here."

@@ -8,8 +8,9 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from django.utils import timezone
 
-from umberpot.studio.models import Invitation, Membership, Role, Studio
+from umberpot.studio.models import Invitation, Membership, Studio
 from umberpot.studio.people import sentences
+from umberpot.studio.role_list import Role
 from umberpot.studio.signals import secrets_to_renew
 
 

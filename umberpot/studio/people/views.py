@@ -10,10 +10,11 @@ from django.utils import timezone
 from django.views.decorators.cache import never_cache
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
-from umberpot.studio.models import Invitation, Membership, Role
+from umberpot.studio.models import Invitation, Membership
 from umberpot.studio.people import sentences, services
 from umberpot.studio.people.forms import InviteForm, JoinForm, RoleForm
 from umberpot.studio.request import StudioRequest, posted
+from umberpot.studio.role_list import Role
 from umberpot.studio.roles import for_owners, readers_send
 
 _FRESH_LINK = "fresh_invitation"
@@ -22,12 +23,16 @@ BACKEND = "django.contrib.auth.backends.ModelBackend"
 
 def _page(request: StudioRequest, form: InviteForm) -> HttpResponse:
     now = timezone.now()
-    owner = request.membership.role == Role.OWNER
+    owner = request.membership.decides
     every = Invitation.objects.of(request.studio).select_related("used_by", "made_by")
     invitations = [(one, sentences.state(one, now)) for one in every] if owner else []
     members = Membership.objects.filter(studio=request.studio).select_related("user")
     shown = {"members": members, "invitations": invitations, "form": form, "owner": owner}
-    shown |= {"now": now, "roles": Role.choices, "says": sentences.ROLES.items()}
+    shown |= {
+        "now": now,
+        "roles": Role.choices,
+        "says": sentences.ROLES_IN_WORDS,
+    }
     shown["link"] = request.session.pop(_FRESH_LINK, "") if owner else ""
     status = 400 if form.errors else 200
     return render(request, "studio/people/people.html", shown, status=status)
