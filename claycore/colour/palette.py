@@ -121,6 +121,8 @@ class Palette:
         Root mean square of what their own tiles were missed by, beside a usual error that counts
         as one tile; the errors of several add in quadrature.
         """
+        # A palette with few tiles must not look sure because the few happen to fit: a usual error
+        # stands beside them as if it were one more tile, and counts ever less as tiles come.
         total = 0.0
         for name in names:
             off = [one.delta_e for one in self.left_out if name in one.tile.colourants]
@@ -138,8 +140,12 @@ class Palette:
         Raises KeyError for a colourant that it does not know.
         """
         used = {name: pct for name, pct in pcts.items() if pct > 0}
+        # K/S of a mixture is the sum of its parts', band by band (Kubelka and Munk): reflectances
+        # do not add, which is why half the stain is not half the way to its colour.
         added = sum((self.colourants[name].adds(pct) for name, pct in used.items()), np.zeros(1))
         lab = self.labs(added)
+        # One colourant alone was measured at some strengths: there the prediction is put right by
+        # what the fit misses. Mixtures were not measured, so nothing is known to put right.
         if len(used) == 1:
             lab = lab + sum(self.colourants[name].beside(pct) for name, pct in used.items())
         beyond = tuple(n for n, pct in used.items() if pct > max(self.colourants[n].tested))

@@ -97,6 +97,7 @@ def _misfit(energy: float, rows: Sequence[Sequence[tuple[float, int]]]) -> float
     Squares of what each row's logarithms lie apart from their own mean. An error of the logarithm
     is an error of the temperature times E/RT², so it is divided by E: else the least E always won.
     """
+    # At the true energy all three charted rates of a cone ask for the same A.
     total = 0.0
     for row in rows:
         logs = _log_a(energy, row)
@@ -151,6 +152,10 @@ def kinetics() -> dict[str, Kinetics]:
     one energy, and so on until none do (pooling of adjacent violators). Source: our own fit to the
     published charts; pooling as in isotonic regression (Barlow et al. 1972).
     """
+    # Cones fitted one by one cross somewhere: each is right on its chart, and far from it a hotter
+    # one would fall before a cooler. Where two neighbours cross they are fitted with one energy, so
+    # that their rates keep a fixed ratio and cannot cross; the joined group may now cross the one
+    # before it, so the walk steps back.
     groups = [[name] for name in cones.CONES]
     fits = [_fitted(group) for group in groups]
     index = 0

@@ -127,14 +127,20 @@ class EqualPieces:
         is Student's t times the standard error, brought back from the spread's scale, and never
         less than the instruments' own. Source: Smyth 2004; JCGM 100:2008, G.4.1.
         """
+        # Two bars that happen to agree say little of how bars differ, so the set's own squares are
+        # averaged with what is known of such pieces, each by its degrees of freedom. What is known
+        # counts for no more than MOST_WEIGHT of them: a wild set must be able to say that it is.
         own = self.pieces - 1
         weight = min(spread.degrees, MOST_WEIGHT)
         known = weight * spread.variance
         variance = (known + self.squares) / (weight + own)
-        # Welch and Satterthwaite: each part counts by its share and by how surely it is known.
+        # How sure that average is: Welch and Satterthwaite, each part by its share and by its own
+        # degrees. With them t is wide for a first pair of bars and nearly 2 in a studio of years.
         doubt = known**2 / spread.degrees + (self.squares**2 / own if own else 0.0)
         degrees = (known + self.squares) ** 2 / doubt
         error = students_t(degrees) * math.sqrt(variance / self.pieces)
+        # The scatter of pieces holds the noise of scale and ruler already: the instruments' own ±
+        # is a floor under it, and is never added a second time.
         return Estimate(
             self.mean,
             max(self.instruments_u95, error * spread.usual.slope(self.mean)),

@@ -183,13 +183,20 @@ def _predecessors(cells: np.ndarray) -> np.ndarray:
     weighings after that.
     """
     count = len(cells)
+    # A path is a chain: each cell has at most one cell poured just before it, and is poured just
+    # before at most one. So paths are an assignment of predecessors to cells, and n cells in n - k
+    # paths have k predecessors: the fewest paths are the most predecessors.
     before = cells[:, None, :]
     steps_up = before < cells[None, :, :]
     may_follow = (before <= cells[None, :, :]).all(axis=2) & steps_up.any(axis=2)
+    # A cell with no predecessor begins a pot. That costs more than all weighings of any plan
+    # together, so that no saving of weighings is ever bought with one more pot; and what can never
+    # follow costs more than every pot. Of the fewest pots, the fewest weighings then win.
     start = 1 + 2 * count
     never = (start + 4) * (count + 1)
     costs = np.full((count, 2 * count), float(never))
     costs[:, :count] = np.where(may_follow, steps_up.sum(axis=2), never).T
+    # Each cell has a column of its own for beginning a pot: as many may begin one as like.
     costs[np.arange(count), count + np.arange(count)] = start + 1 + (cells > 0).sum(axis=1)
     # SciPy takes a while to import, so only who plans pots does.
     from scipy.optimize import linear_sum_assignment

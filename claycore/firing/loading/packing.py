@@ -64,6 +64,9 @@ def pack(
     """
     check(shelves, pieces, clearance)
     fitting = [p for p in pieces if any(shelf.takes(p.size, clearance) for shelf in shelves)]
+    # No greedy order is best for every load, and the best packing cannot be had in seconds. So many
+    # orders are tried, the promising ones first, and the best is kept. Pieces of one size are one
+    # count: an order is of sizes, which keeps 400 equal tiles as quick as four.
     wanted = Counter(piece.size.upright for piece in fitting)
     best: Shelves = tuple(() for _ in shelves)
     if wanted:
@@ -73,6 +76,7 @@ def pack(
         for found in _attempts(filler, shelves, wanted):
             if _badness(found, wanted) < _badness(best, wanted):
                 best = found
+            # Nothing left out on as few shelves as the area with its gaps needs: no order does more.
             cannot_be_bettered = _left(best, wanted) == 0 and _used(best) <= fewest
             if cannot_be_bettered or filler.tried > EFFORT:
                 break

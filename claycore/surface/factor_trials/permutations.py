@@ -53,6 +53,10 @@ def chance(groups: Sequence[Group], levels: int, seed: int = 0) -> Chance:
     of a level's centred scores and n its pieces. Every way is counted where that can be done,
     else some are drawn. 1 where nothing varies. Source: as at the head of this file.
     """
+    # If a factor did nothing, its levels could stand in any order within each group of like pieces,
+    # and nothing would look different. So the levels are dealt out anew in every way, and p is the
+    # share of ways that set the levels at least as far apart as they stand. No distribution of the
+    # ratings is assumed, which five steps of a scale would not have.
     counts = np.bincount([at for group in groups for at in group.levels], minlength=levels)
     weights = 1 / np.maximum(counts, 1)
     found = sum((_sums(group, levels) for group in groups), np.zeros(levels))
@@ -65,6 +69,7 @@ def chance(groups: Sequence[Group], levels: int, seed: int = 0) -> Chance:
         as_clear = (sums**2 * weights).sum(axis=1) >= clear - _LIKE
         return Chance(min(1.0, float(shares[as_clear].sum())), True)
     drawn = (_drawn(groups, levels, seed) ** 2 * weights).sum(axis=1)
+    # What was found is itself one of the ways, so it is counted beside the drawn ones: p is never 0.
     return Chance((1 + int((drawn >= clear - _LIKE).sum())) / (1 + DRAWS), False)
 
 
@@ -74,6 +79,8 @@ def _sums(group: Group, levels: int) -> np.ndarray:
 
 def _ways(levels: Sequence[int]) -> np.ndarray | None:
     """Every different way to deal a group's levels out, one a row; None for too many."""
+    # With repeats (a control beside many) only which piece is the odd one differs: turning the row
+    # shows each of those once, where permutations would count the same way many times over.
     if len(set(levels)) < len(levels):
         return np.array([np.roll(levels, shift) for shift in range(len(levels))])
     if math.factorial(len(levels)) > MOST_STATES:
@@ -103,6 +110,8 @@ def _counted(groups: Sequence[Group], levels: int) -> tuple[np.ndarray, np.ndarr
         more, of_more = _dealt(group, ways, levels)
         if len(sums) * len(more) > MOST_STATES:
             return None
+        # Groups are independent: each way of one stands beside each way of the others. Merging
+        # like sums after every group keeps thousands of ways to a few hundred.
         every = (sums[:, None, :] + more[None, :, :]).reshape(-1, levels)
         sums, shares = _merged(every, np.outer(shares, of_more).ravel())
     return sums, shares

@@ -78,6 +78,8 @@ def _difference(old: models.Model | None, new: models.Model | None) -> Any:
 
 
 def _write(rows: Iterable[models.Model], told: Any) -> None:
+    # The library hears of rows that are saved one by one; a bulk write sends no signal of a row, so
+    # its entries are made here, in the transaction that the caller holds open.
     entries = []
     rows = list(rows)
     if rows:
