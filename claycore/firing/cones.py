@@ -150,15 +150,6 @@ def mistaken_for(name: str) -> str | None:
     return other if other in _TEMPERATURES else None
 
 
-def reached_by(temperature: float) -> str | None:
-    """The hottest cone that bends at or below this temperature in °C; None under the coolest.
-
-    Source: the cone makers' published charts, from memory.
-    """
-    reached = [name for name in CONES if temperature_c(name) <= temperature]
-    return reached[-1] if reached else None
-
-
 def needed_for(temperature: float) -> str | None:
     """The coolest cone that bends at or above this temperature in °C; None over the hottest.
 

@@ -37,16 +37,6 @@ class Wait:
         return protocol(self.protocol).stages[0].caution if self.protocol else ""
 
     @property
-    def least_h(self) -> float:
-        """Its least, hours."""
-        return self.least_min / _HOUR
-
-    @property
-    def most_h(self) -> float:
-        """Its most, hours."""
-        return self.most_min / _HOUR
-
-    @property
     def words(self) -> str:
         """From its least to its most, in the unit that fits."""
         unit, minutes = next(one for one in _UNITS if self.least_min >= one[1])

@@ -17,18 +17,6 @@ def grams_on_hand(material: Material) -> float:
     return material.movements.aggregate(total=Sum("grams"))["total"] or 0.0
 
 
-def stock_of(materials: list[Material]) -> dict[int, float]:
-    """What is on hand of each, in grams by its key. One query."""
-    totals = (
-        StockMovement.objects.filter(material__in=materials)
-        .values("material_id")
-        .annotate(total=Sum("grams"))
-    )
-    on_hand = {material.pk: 0.0 for material in materials}
-    on_hand.update({row["material_id"]: row["total"] for row in totals})
-    return on_hand
-
-
 def counted_stock_of(materials: list[Material]) -> dict[int, float | None]:
     """What is on hand of each by its key, in grams; None where nobody ever said. One query."""
     totals = (

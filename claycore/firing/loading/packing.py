@@ -76,7 +76,7 @@ def pack(
         for found in _attempts(filler, shelves, wanted):
             if _badness(found, wanted) < _badness(best, wanted):
                 best = found
-            # Nothing left out on as few shelves as the area with its gaps needs: no order does more.
+            # Nothing left out, on as few shelves as area with its gaps needs: no order does more.
             cannot_be_bettered = _left(best, wanted) == 0 and _used(best) <= fewest
             if cannot_be_bettered or filler.tried > EFFORT:
                 break

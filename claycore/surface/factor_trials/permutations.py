@@ -54,7 +54,7 @@ def chance(groups: Sequence[Group], levels: int, seed: int = 0) -> Chance:
     else some are drawn. 1 where nothing varies. Source: as at the head of this file.
     """
     # If a factor did nothing, its levels could stand in any order within each group of like pieces,
-    # and nothing would look different. So the levels are dealt out anew in every way, and p is the
+    # and nothing would look different. So the levels are dealt out again in every way, and p is the
     # share of ways that set the levels at least as far apart as they stand. No distribution of the
     # ratings is assumed, which five steps of a scale would not have.
     counts = np.bincount([at for group in groups for at in group.levels], minlength=levels)
@@ -69,7 +69,7 @@ def chance(groups: Sequence[Group], levels: int, seed: int = 0) -> Chance:
         as_clear = (sums**2 * weights).sum(axis=1) >= clear - _LIKE
         return Chance(min(1.0, float(shares[as_clear].sum())), True)
     drawn = (_drawn(groups, levels, seed) ** 2 * weights).sum(axis=1)
-    # What was found is itself one of the ways, so it is counted beside the drawn ones: p is never 0.
+    # What was found is itself one of the ways, so it counts beside the drawn ones: p is never 0.
     return Chance((1 + int((drawn >= clear - _LIKE).sum())) / (1 + DRAWS), False)
 
 

@@ -151,10 +151,9 @@ def test_nothing_is_claimed_outside_the_tested_cones(absorptions, u95s, limit):
         assert between[0] <= found.maturity.low_c <= found.maturity.high_c <= between[1]
 
 
-def test_which_cone_a_temperature_reaches():
-    assert cones.reached_by(1222) == cones.needed_for(1222) == "6"
-    assert (cones.reached_by(1221), cones.needed_for(1221)) == ("5.5", "6")
-    assert cones.reached_by(500) is None
+def test_which_cone_a_temperature_needs():
+    assert cones.needed_for(1222) == "6"
+    assert cones.needed_for(1221) == "6"
     assert cones.needed_for(1400) is None
 
 

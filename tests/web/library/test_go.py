@@ -14,7 +14,7 @@ def enter(client, typed):
 
 def names(client, typed):
     answer = enter(client, typed).context["answer"]
-    return [row.name for rows in answer.by_kind.values() for row in rows]
+    return [row.name for kind in answer.kinds for row in kind.rows]
 
 
 def test_a_code_opens_its_tile_however_it_is_typed(signed_in, world):

@@ -219,9 +219,10 @@ def test_tiles_are_found_by_how_their_absorption_stands(signed_in, fired, soaked
 
 def test_a_person_leads_to_what_they_made_and_is_no_word_of_it(signed_in, fired):
     answer = signed_in.get("/go/", {"q": "potter", "kind": ""}).context["answer"]
-    (person,) = answer.by_kind["People"]
-    assert set(answer.by_kind) == {"People"}
-    made = signed_in.get(person.url).context["answer"].by_kind
+    (people,) = answer.kinds
+    (person,) = people.rows
+    assert people.title == "People"
+    made = {kind.title: kind.rows for kind in signed_in.get(person.url).context["answer"].kinds}
     assert fired.code in [row.name for row in made["Tiles and bars"]]
 
 

@@ -45,7 +45,3 @@ class Prediction(Signed):
     @property
     def lab(self) -> Lab:
         return Lab(*self.predicted)
-
-    @property
-    def wanted_lab(self) -> Lab:
-        return Lab(*self.wanted)

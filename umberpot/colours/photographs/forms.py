@@ -122,10 +122,6 @@ class ScaleBar:
     end: Patch | None
     distance_mm: float | None
 
-    @property
-    def is_whole(self) -> bool:
-        return None not in (self.start, self.end, self.distance_mm)
-
 
 def _scale_problem(ruled: ScaleBar) -> str:
     """What is missing of a scale that was begun; '' where it is whole or not begun."""

@@ -54,10 +54,6 @@ class Answer:
     only: Found | None = None
 
     @property
-    def by_kind(self) -> dict[str, list[Found]]:
-        return {kind.title: kind.rows for kind in self.kinds}
-
-    @property
     def count(self) -> int:
         return sum(len(kind.rows) for kind in self.kinds)
 
