@@ -135,7 +135,7 @@ def test_the_studios_other_replicates_set_the_noise(trial, fired, studio):
     _, tiles = fired("Quay Blue:6", "50, 4, -22", "53, 4, -22")
     mine = fired_colours(Tile.objects.filter(pk__in=[t.pk for t in tiles]).with_history())
     assert studio_record(studio).total.degrees == 1
-    assert studio_record(studio).without([mine[0].mix]).degrees == 0
+    assert studio_record(studio).excluding_tiles([mine[0].mix]).degrees == 0
 
 
 def test_another_studios_tiles_set_nothing(trial, fired, stranger):

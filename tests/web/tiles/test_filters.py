@@ -63,8 +63,9 @@ def test_what_makes_no_sense_counts_as_left_open(signed_in, trials):
 
 def test_a_tile_shows_its_percentage_and_a_bar_its_cone(signed_in, trials, world):
     page = signed_in.get("/tiles/").content.decode()
-    assert 'aria-label="Tile A1, 10 %, drying"' in page
-    assert 'aria-label="Tile A3, 5 %, drying"' in page
+    for name, pct in (("Blue floor", 10), ("Rust border", 5)):
+        tile = Tile.objects.filter(trial__name=name).first()
+        assert f'aria-label="Tile {tile.code}, {pct} %, drying"' in page
     bar = Tile.objects.exclude(role="").first()
     assert f'aria-label="Tile {bar.code}, cone {bar.cone}, ' in page
 
