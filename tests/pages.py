@@ -40,3 +40,8 @@ def links_of(answer: HttpResponse, hidden_by: str) -> set[str]:
     links = _Links(hidden_by)
     links.feed(answer.content.decode())
     return links.found
+
+
+def rows_by_kind(answer):
+    """What a search found, by the title of its kind."""
+    return {kind.title: kind.rows for kind in answer.kinds}

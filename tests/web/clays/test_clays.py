@@ -22,7 +22,7 @@ from tests.factories import (
     MaterialFactory,
     SupplierClaimFactory,
 )
-from tests.pages import words_of
+from tests.pages import rows_by_kind, words_of
 from umberpot.clays.bar_tests.services import BarOrder, shape_bars, start_test
 from umberpot.clays.figures import bring_up_to_date
 from umberpot.clays.records import clay_records
@@ -190,7 +190,7 @@ def test_the_list_follows_corrections_and_bars_set_aside(signed_in, tested, user
 
 def test_the_search_finds_clays_by_their_verdict(signed_in, tested):
     def suiting(overall):
-        kinds = signed_in.get("/go/", {"suits": overall}).context["answer"].by_kind
+        kinds = rows_by_kind(signed_in.get("/go/", {"suits": overall}).context["answer"])
         return [row.name for row in kinds.get("Clay results", [])]
 
     tested("Bank", MATURES)

@@ -3,6 +3,7 @@
 import pytest
 
 from tests.factories import FiringFactory, MaterialFactory
+from tests.pages import rows_by_kind
 from umberpot.library.search.kinds import KINDS
 from umberpot.library.search.query import look_up
 from umberpot.tiles.models import Tile
@@ -52,7 +53,7 @@ def test_pages_trials_and_plans_by_their_words(signed_in, world, typed, address)
         expected = expected.replace(f"{{{name}}}", str(key))
     answer = enter(signed_in, typed)
     if answer.status_code == 200:
-        rows = [r for rows in answer.context["answer"].by_kind.values() for r in rows]
+        rows = [r for rows in rows_by_kind(answer.context["answer"]).values() for r in rows]
         assert expected in [row.url for row in rows]
     else:
         assert answer["Location"] == expected
@@ -70,9 +71,9 @@ def test_every_kind_has_something_to_find_in_a_studio_at_work(studio, world):
     words |= {"factor-trials": "factors", "surface-plans": "bowls", "ware": "beakers"}
     words |= {"calculations": "floor", "findings": "finding", "notes": "greener"}
     for slug, kind in KINDS.items():
-        assert kind.title in look_up(studio, words[slug]).by_kind, slug
-    assert set(look_up(studio, "grid").by_kind) == {"Pages"}
-    assert "People" in look_up(studio, "potter").by_kind
+        assert kind.title in rows_by_kind(look_up(studio, words[slug])), slug
+    assert set(rows_by_kind(look_up(studio, "grid"))) == {"Pages"}
+    assert "People" in rows_by_kind(look_up(studio, "potter"))
 
 
 @pytest.mark.parametrize("typed", ["", "   ", "nothing is called so", "_", "\x00", "x" * 500])

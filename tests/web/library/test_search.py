@@ -13,7 +13,7 @@ from django.utils import timezone
 
 from claycore.firing.drafts import Stage
 from tests.factories import FiringFactory, FiringLogFactory, KilnFactory, MaterialFactory
-from tests.pages import words_of
+from tests.pages import rows_by_kind, words_of
 from umberpot.kiln.loading.services import choose_schedule, plan_load
 from umberpot.kiln.models import Load, LogPoint
 from umberpot.kiln.schedules.services import draft_for
@@ -222,7 +222,7 @@ def test_a_person_leads_to_what_they_made_and_is_no_word_of_it(signed_in, fired)
     (people,) = answer.kinds
     (person,) = people.rows
     assert people.title == "People"
-    made = {kind.title: kind.rows for kind in signed_in.get(person.url).context["answer"].kinds}
+    made = rows_by_kind(signed_in.get(person.url).context["answer"])
     assert fired.code in [row.name for row in made["Tiles and bars"]]
 
 
