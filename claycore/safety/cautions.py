@@ -23,10 +23,12 @@ class Caution:
     is_material: bool = False
 
 
+FOLLOW_THE_SHEET = "Follow the supplier's safety data sheet for handling and firing."
+
+
 def caution_of(metal: Metal) -> Caution:
     """The caution of a metal that a material may hold. Source: the metal's own entry."""
-    sheet = "Follow the supplier's safety data sheet for handling and firing."
-    return Caution(metal.code, metal.title, f"{metal.harm} {sheet}", is_material=True)
+    return Caution(metal.code, metal.title, f"{metal.harm} {FOLLOW_THE_SHEET}", is_material=True)
 
 
 CAUTIONS = {

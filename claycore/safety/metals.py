@@ -79,7 +79,7 @@ METALS = {
         Metal(
             "cadmium",
             "Cadmium",
-            "Harmful as dust and fume. Do not grind or mill it.",
+            "Harmful as dust and fume; never grind or mill it.",
             "Cd",
             ("cadmium",),
             ("cdo", "cds", "cdse", "cdsse", "cdco3"),

@@ -195,7 +195,7 @@ def test_a_new_hazardous_metal(monkeypatch, signed_in, blue):
     assert [caution.title for caution in blue.cautions] == ["Thorium"]
     assert "thorium" in text_of(signed_in, "/shelf/").lower()
     dose = "/mix/dose/?state=dry&mass=90&unit=g&add=Old+thoria:3"
-    assert "Leave it alone." in text_of(signed_in, dose)
+    assert "contains thorium: leave it alone." in text_of(signed_in, dose)
 
 
 def test_a_new_mistake(monkeypatch, signed_in):

@@ -42,11 +42,15 @@ def test_what_is_known_of_a_material_counts_beside_its_name():
 
 @pytest.mark.parametrize("metal", METALS.values(), ids=lambda metal: metal.code)
 def test_every_caution_of_a_material_is_reached_by_each_of_its_names(metal):
-    said = CAUTIONS[metal.code].text
+    assert CAUTIONS[metal.code].text.startswith(metal.harm)
+    harm = (metal.harm[0].lower() + metal.harm[1:]).rstrip(".")
+    said = f"{metal.title.lower()}: {harm}."
     names = [*metal.words, *(f"{word} stain" for word in metal.words), *metal.formulas]
     names.append(f"{metal.symbol}-Sn")
     for name in names:
-        assert said in [n.message.split(": ", 1)[1] for n in material_notices([name])], name
+        (notice,) = material_notices([name])
+        alone = f"{name} contains {said} Follow the supplier" in notice.message
+        assert alone or f"{metal.title.lower()} ({harm})" in notice.message, name
 
 
 def test_no_caution_of_a_material_is_without_a_metal():
@@ -72,6 +76,15 @@ def test_a_stain_is_doubted_by_its_colour_where_its_name_says_no_more(name, word
 @pytest.mark.parametrize("name", ["Red iron oxide", "Cobalt black", "Quay Blue", "Reddish"])
 def test_a_name_that_says_what_it_is_or_nothing_is_not_doubted(name):
     assert suspicion_of(name) == ""
+
+
+def test_several_metals_are_told_in_one_sentence():
+    (notice,) = material_notices(["Soot black"], {"Soot black": ["manganese", "cobalt"]})
+    assert notice.message == (
+        "Soot black contains manganese (harmful as dust and as kiln fume) and cobalt (harmful as"
+        " dust and on skin contact). Follow the supplier's safety data sheet for handling and"
+        " firing."
+    )
 
 
 def test_what_is_known_ends_the_doubt_and_a_name_is_told_once():
