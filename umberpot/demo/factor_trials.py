@@ -23,9 +23,15 @@ COLUMNS = {
         {"name": "finish", "levels": ["as brushed", "ribbed smooth", "burnished"]},
         {"name": "slip", "levels": ["rope green", "lamp yellow"]},
     ],
-    **{"control": "bare clay", "slabs": 4, "scales": ["scrub", "flaking", "colour_lost"]},
-    **{"keeps_half": True, "blind": False},
-    **{"claim_factor": 0, "claim_level": 2, "claim_says": "best", "claim_scale": "scrub"},
+    "control": "bare clay",
+    "slabs": 4,
+    "scales": ["scrub", "flaking", "colour_lost"],
+    "keeps_half": True,
+    "blind": False,
+    "claim_factor": 0,
+    "claim_level": 2,
+    "claim_says": "best",
+    "claim_scale": "scrub",
 }
 
 SCRUB: Mapping[Cell, float] = {

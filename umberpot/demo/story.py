@@ -326,32 +326,49 @@ class DemoSurface:
 SURFACE = DemoSurface(
     "Ferry white",
     {
-        **{"name": "Skirting, waves scratched through", "shape": "tile", "pieces": 26},
+        "name": "Skirting, waves scratched through",
+        "shape": "tile",
+        "pieces": 26,
         "measures": {"width": 140.0, "length": 140.0, "thickness": 9.0},
-        **{"side": "inside", "technique": "scratched", "cone": "6", "clear_over": False},
+        "side": "inside",
+        "technique": "scratched",
+        "cone": "6",
+        "clear_over": False,
     },
     (
         (
             "3 % Lamp Yellow in Ferry white",
             {
-                **{"application": "brush", "coats": 1, "thickness_mm": 0.45},
-                **{"specific_gravity": 1.55, "onto": "leather_hard"},
+                "application": "brush",
+                "coats": 1,
+                "thickness_mm": 0.45,
+                "specific_gravity": 1.55,
+                "onto": "leather_hard",
             },
         ),
         (
             "9 % Rope Green in Ferry white",
             {
-                **{"application": "brush", "coats": 2, "thickness_mm": 0.35},
-                **{"specific_gravity": 1.55, "onto": "leather_hard"},
+                "application": "brush",
+                "coats": 2,
+                "thickness_mm": 0.35,
+                "specific_gravity": 1.55,
+                "onto": "leather_hard",
             },
         ),
     ),
 )
 
 KILN = {
-    **{"name": "Quay kiln", "shape": "round", "shelf_width_mm": 390.0, "shelf_count": 3},
-    **{"usable_height_mm": 520.0, "post_height_mm": 150.0},
-    **{"power_kw": 6.2, "price_per_kwh": 0.29, "controller": "simulated"},
+    "name": "Quay kiln",
+    "shape": "round",
+    "shelf_width_mm": 390.0,
+    "shelf_count": 3,
+    "usable_height_mm": 520.0,
+    "post_height_mm": 150.0,
+    "power_kw": 6.2,
+    "price_per_kwh": 0.29,
+    "controller": "simulated",
 }
 
 

@@ -11,10 +11,16 @@ from umberpot.studio.models import Studio
 from umberpot.ware.services import finish_screen, keep_batch, start_screen
 
 COLUMNS = {
-    **{"name": "Washroom beakers, first kiln", "cone": "6", "ware": "stoneware"},
-    **{"school": "strict", "glaze_name": "Harbour clear"},
-    **{"glaze": Glaze.STATED_SUITABLE, "hazard_metal": WareFact.NO, "crazed": WareFact.NO},
-    **{"lustre": WareFact.NO, "decal": WareFact.NO},
+    "name": "Washroom beakers, first kiln",
+    "cone": "6",
+    "ware": "stoneware",
+    "school": "strict",
+    "glaze_name": "Harbour clear",
+    "glaze": Glaze.STATED_SUITABLE,
+    "hazard_metal": WareFact.NO,
+    "crazed": WareFact.NO,
+    "lustre": WareFact.NO,
+    "decal": WareFact.NO,
 }
 BEFORE, AFTER = Lab(84.0, 1.2, 7.5), Lab(83.6, 1.1, 7.9)
 

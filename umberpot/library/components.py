@@ -32,8 +32,11 @@ def notes_of(context: dict[str, Any], subject: Any) -> dict[str, Any]:
     kind = next(name for name, model in SUBJECTS.items() if isinstance(subject, model))
     notes = Note.objects.filter(**{kind: subject}, withdrawn_at=None).select_related("made_by")
     return {
-        **{"notes": notes.defer("image").annotate(has_image=HAS_IMAGE), "kind": kind},
-        **{"subject": subject, "form": NoteForm(auto_id="note_%s"), "request_key": uuid.uuid4()},
+        "notes": notes.defer("image").annotate(has_image=HAS_IMAGE),
+        "kind": kind,
+        "subject": subject,
+        "form": NoteForm(auto_id="note_%s"),
+        "request_key": uuid.uuid4(),
         "csrf_token": context.get("csrf_token"),
     }
 
@@ -53,8 +56,10 @@ def expectations_of(
 ) -> dict[str, Any]:
     """What was expected of a trial, and where to write it down or add to it."""
     return {
-        **{"expectations": trial.expectations.select_related("made_by"), "trial": trial},
-        **{"form": ExpectForm(auto_id="expect_%s"), "may_add": may_add},
+        "expectations": trial.expectations.select_related("made_by"),
+        "trial": trial,
+        "form": ExpectForm(auto_id="expect_%s"),
+        "may_add": may_add,
         "csrf_token": context.get("csrf_token"),
     }
 

@@ -85,7 +85,9 @@ def _batch_page(
     request: StudioRequest, found: WareBatch, status: int = 200, **forms: Any
 ) -> HttpResponse:
     context = {
-        **{"place": PLACE, "batch": found, "judged": judge_batch(found)},
+        "place": PLACE,
+        "batch": found,
+        "judged": judge_batch(found),
         "protocol": protocols.protocol("leach_screen"),
         "start_form": StartScreenForm(None, studio=request.studio),
         "finish_form": FinishScreenForm(None, studio=request.studio),

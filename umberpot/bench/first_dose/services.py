@@ -25,9 +25,12 @@ def first_dose(studio: Studio, told: dict[str, Any]) -> str:
     )
     _shelved(studio, told["colourant"], kind=told["kind"])
     asked = {
-        **{"clay": told["clay"], "state": told["state"], "mass": plain(told["mass_g"], 6)},
+        "clay": told["clay"],
+        "state": told["state"],
+        "mass": plain(told["mass_g"], 6),
         **({"water_pct": plain(told["water_pct"], 6)} if plastic else {}),
-        **{"unit": "g", "add": f"{told['colourant']}:{plain(told['pct'], 6)}"},
+        "unit": "g",
+        "add": f"{told['colourant']}:{plain(told['pct'], 6)}",
     }
     return f"{reverse('mixing:dose')}?{urlencode(asked)}"
 

@@ -52,9 +52,14 @@ def keep_prediction(
         studio=studio,
         request_key=key,
         defaults={
-            **{"clay": conditions.clay, "cone": conditions.cone, "made_by": by},
-            **{"atmosphere": conditions.atmosphere, "glazed": conditions.glazed},
-            **{"pcts": dict(pcts), "wanted": want.values, "predicted": predicted.lab.values},
+            "clay": conditions.clay,
+            "cone": conditions.cone,
+            "made_by": by,
+            "atmosphere": conditions.atmosphere,
+            "glazed": conditions.glazed,
+            "pcts": dict(pcts),
+            "wanted": want.values,
+            "predicted": predicted.lab.values,
             "expected_error": predicted.expected_error,
         },
     )

@@ -52,7 +52,10 @@ def keep_photograph(trial: Trial, image: bytes, key: uuid.UUID, by: User) -> Pho
         studio_id=trial.studio_id,
         request_key=key,
         defaults={
-            **{"trial": trial, "image": image, "width": width, "height": height},
+            "trial": trial,
+            "image": image,
+            "width": width,
+            "height": height,
             "made_by": by,
         },
     )
@@ -162,8 +165,11 @@ def _keep_scale(photograph: Photograph, ruled: ScaleBar) -> None:
         Scale.objects.create(
             studio_id=photograph.studio_id,
             photograph=photograph,
-            **{"from_x": ruled.start.x, "from_y": ruled.start.y},
-            **{"to_x": ruled.end.x, "to_y": ruled.end.y, "distance_mm": ruled.distance_mm},
+            from_x=ruled.start.x,
+            from_y=ruled.start.y,
+            to_x=ruled.end.x,
+            to_y=ruled.end.y,
+            distance_mm=ruled.distance_mm,
         )
 
 
@@ -177,6 +183,8 @@ def _ring_of(photograph: Photograph, reference: Reference) -> Ring:
     return Ring(
         studio_id=photograph.studio_id,
         photograph=photograph,
-        **{"lightness": known.lightness, "a": known.a, "b": known.b},
+        lightness=known.lightness,
+        a=known.a,
+        b=known.b,
         **vars(reference.patch),
     )

@@ -32,11 +32,16 @@ class Export:
 def _rows(tiles: Sequence[FiredColour]) -> list[dict[str, str]]:
     return [
         {
-            **{"code": tile.code, "made_of": tile.title, "clay": tile.conditions.clay},
-            **{"cone": tile.conditions.cone, "atmosphere": tile.conditions.atmosphere},
+            "code": tile.code,
+            "made_of": tile.title,
+            "clay": tile.conditions.clay,
+            "cone": tile.conditions.cone,
+            "atmosphere": tile.conditions.atmosphere,
             "glazed": "yes" if tile.conditions.glazed else "no",
-            **{"L": f"{tile.lab.lightness:.2f}", "a": f"{tile.lab.a:.2f}"},
-            **{"b": f"{tile.lab.b:.2f}", "hex": tile.lab.hex},
+            "L": f"{tile.lab.lightness:.2f}",
+            "a": f"{tile.lab.a:.2f}",
+            "b": f"{tile.lab.b:.2f}",
+            "hex": tile.lab.hex,
         }
         for tile in tiles
     ]

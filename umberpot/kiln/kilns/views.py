@@ -60,7 +60,10 @@ def kiln_sizes(request: StudioRequest, pk: int) -> HttpResponse:
         request,
         "kiln/kilns/kiln.html",
         {
-            **{"place": PLACE, "kiln": kiln, "title": title, "form": form},
+            "place": PLACE,
+            "kiln": kiln,
+            "title": title,
+            "form": form,
             "offsets": _offsets(kiln),
         },
         status=400 if form.errors else 200,

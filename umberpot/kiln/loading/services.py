@@ -81,7 +81,10 @@ def plan_load(
     load, is_new = Load.objects.of(kiln.studio).get_or_create(
         request_key=key,
         defaults={
-            **{"studio": kiln.studio, "kiln": kiln, "cone": cone, "atmosphere": atmosphere},
+            "studio": kiln.studio,
+            "kiln": kiln,
+            "cone": cone,
+            "atmosphere": atmosphere,
             "made_by": by,
         },
     )
@@ -104,8 +107,11 @@ def add(load: Load, tiles: Iterable[Tile]) -> None:
         LoadedPiece.objects.get_or_create(
             tile=tile,
             defaults={
-                **{"studio_id": load.studio_id, "load": load, "in_saucer": in_saucer},
-                **{"width_mm": size.width, "depth_mm": size.depth},
+                "studio_id": load.studio_id,
+                "load": load,
+                "in_saucer": in_saucer,
+                "width_mm": size.width,
+                "depth_mm": size.depth,
             },
         )
 

@@ -156,8 +156,12 @@ def keep_file(firing: Firing, name: str, read: ReadLog, by: User, key: uuid.UUID
     log, is_new = FiringLog.objects.of(firing.studio).get_or_create(
         request_key=key,
         defaults={
-            **{"studio": firing.studio, "firing": firing, "state": LogState.DONE},
-            **{"file_name": name[-100:], "troubles": read.troubles, "made_by": by},
+            "studio": firing.studio,
+            "firing": firing,
+            "state": LogState.DONE,
+            "file_name": name[-100:],
+            "troubles": read.troubles,
+            "made_by": by,
             "seconds": 3600 * read.points[-1][0],
         },
     )

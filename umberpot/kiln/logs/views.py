@@ -76,7 +76,9 @@ def log(request: StudioRequest, pk: int) -> HttpResponse:
         request,
         "kiln/logs/log.html",
         {
-            **{"place": PLACE, "page": page, "log": found},
+            "place": PLACE,
+            "page": page,
+            "log": found,
             "form": FiringForm(initial=as_planned(cone, atmosphere)) if can_record else None,
         },
     )

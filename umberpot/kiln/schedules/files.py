@@ -31,7 +31,9 @@ def to_csv(schedule: Schedule) -> str:
 def to_json(schedule: Schedule) -> str:
     """An object with name, start and segments."""
     content = {
-        **{"umberpot": "schedule", "version": 1, "name": schedule.name},
+        "umberpot": "schedule",
+        "version": 1,
+        "name": schedule.name,
         "start_c": schedule.start_c,
         "rows": [dict(zip(COLUMNS, row, strict=True)) for row in schedule.segments],
     }

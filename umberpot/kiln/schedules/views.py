@@ -38,7 +38,10 @@ def _listed(request: StudioRequest, form: DraftForm, upload: ScheduleFileForm) -
     kept = Schedule.objects.of(request.studio).filter(set_aside_at=None)
     aside = Schedule.objects.of(request.studio).exclude(set_aside_at=None)
     context = {
-        **{"place": PLACE, "form": form, "upload": upload, "request_key": uuid.uuid4()},
+        "place": PLACE,
+        "form": form,
+        "upload": upload,
+        "request_key": uuid.uuid4(),
         "schedules": [(schedule, Outlook(schedule.curve)) for schedule in kept],
         "aside": aside,
     }
@@ -98,7 +101,10 @@ def edit_schedule(request: StudioRequest, pk: int) -> HttpResponse:
         request,
         "kiln/schedules/schedule.html",
         {
-            **{"place": PLACE, "schedule": schedule, "title": title, "form": form},
+            "place": PLACE,
+            "schedule": schedule,
+            "title": title,
+            "form": form,
             "outlook": outlook,
         },
         status=400 if form.errors else 200,

@@ -22,8 +22,10 @@ def _may_download(request: StudioRequest) -> bool:
 def backups(request: StudioRequest) -> HttpResponse:
     """Every backup there is, and what there is to worry about."""
     context = {
-        **{"place": PLACE, "standing": services.standing(timezone.now())},
-        **{"folder": services.folder(), "may_download": _may_download(request)},
+        "place": PLACE,
+        "standing": services.standing(timezone.now()),
+        "folder": services.folder(),
+        "may_download": _may_download(request),
     }
     return render(request, "library/backups/backups.html", context)
 

@@ -35,8 +35,12 @@ def findings(request: StudioRequest) -> HttpResponse:
         rows = rows.filter(words__icontains=word) | rows.filter(sentence__icontains=word)
     page = page_of(request, rows, FINDINGS_A_PAGE)
     context = {
-        **{"place": PLACE, "page": page, "captions": captions_of(page), "asked": asked},
-        **{"every": every, "year": timezone.localdate().year},
+        "place": PLACE,
+        "page": page,
+        "captions": captions_of(page),
+        "asked": asked,
+        "every": every,
+        "year": timezone.localdate().year,
     }
     return render(request, "library/findings/findings.html", context)
 

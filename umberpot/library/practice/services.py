@@ -98,9 +98,11 @@ def ask(studio: Studio, person: User) -> Asked:
     code = next_skill(list(SKILLS), standings(answers), len(answers))
     bench = bench_of(studio)
     kept = {
-        **{"skill": code, "seed": secrets.randbelow(2**31), "step": bench.scale_step_g},
-        **{"clays": [(c.name, c.water_pct) for c in bench.clays]},
-        **{"colourants": list(bench.colourants)},
+        "skill": code,
+        "seed": secrets.randbelow(2**31),
+        "step": bench.scale_step_g,
+        "clays": [(c.name, c.water_pct) for c in bench.clays],
+        "colourants": list(bench.colourants),
     }
     return asked_by(signing.dumps(kept, salt=SALT, compress=True))
 
@@ -119,7 +121,9 @@ def keep(studio: Studio, asked: Asked, marked: Marked, by: User) -> None:
         studio=studio,
         request_key=uuid.uuid5(_TICKETS, asked.ticket),
         defaults={
-            **{"skill": asked.skill.code, "right": marked.right, "made_by": by},
+            "skill": asked.skill.code,
+            "right": marked.right,
+            "made_by": by,
             "mistake": marked.mistake[:240],
         },
     )

@@ -52,7 +52,9 @@ def _page(
     marked: Marked | None = None,
 ) -> HttpResponse:
     shown = {
-        **{"place": PLACE, "asked": asked, "marked": marked},
+        "place": PLACE,
+        "asked": asked,
+        "marked": marked,
         "form": form or AnswerForm(question=asked.question),
         "is_figure": isinstance(asked.question, Figure),
         "round": services.the_round(request.studio, request.user, just_answered=marked is not None),

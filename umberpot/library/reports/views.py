@@ -61,7 +61,8 @@ def _sharing(request: StudioRequest, about: str, pk: int) -> dict[str, Any]:
         "links": [
             (one, address, qr_of(address)) for one, address in zip(standing, addresses, strict=True)
         ],
-        **{"form": ShareForm(), "request_key": uuid.uuid4()},
+        "form": ShareForm(),
+        "request_key": uuid.uuid4(),
     }
 
 

@@ -135,7 +135,10 @@ def tile(request: StudioRequest, code: str) -> HttpResponse:
         request,
         "results/trials/tile.html",
         {
-            **{"place": PLACE, "tile": found, "result": result, "limit": limits.absorption},
+            "place": PLACE,
+            "tile": found,
+            "result": result,
+            "limit": limits.absorption,
             "close_ups": _close_ups(request, found),
         },
     )

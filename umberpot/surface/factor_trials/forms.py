@@ -121,8 +121,10 @@ class TrialForm(forms.Form):
             said = sentences.LEVEL_NEEDED if level is None else sentences.FACTOR_NEEDED
             self.add_error("claim_about", said)
         return {
-            **{"claim_factor": factor, "claim_level": level},
-            **{"claim_says": says, "claim_scale": scale},
+            "claim_factor": factor,
+            "claim_level": level,
+            "claim_says": says,
+            "claim_scale": scale,
         }
 
     def kept(self) -> dict[str, Any]:

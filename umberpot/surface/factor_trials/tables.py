@@ -31,7 +31,8 @@ def _row(trial: FactorTrial, piece: Piece, factors: Sequence[str]) -> dict[str, 
         for factor, at in zip(trial.design.factors, cell, strict=bool(cell))
     }
     return {
-        **{"slab": str(piece.row.slab), "place": str(piece.row.place)},
+        "slab": str(piece.row.slab),
+        "place": str(piece.row.place),
         **{_column(name): levels.get(name, "") for name in factors},
         "control": trial.control if cell == CONTROL else "",
         "lost": "yes" if piece.row.lost else "",

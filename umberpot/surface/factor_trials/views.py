@@ -90,7 +90,10 @@ def _trial_page(
     begun = services.has_results(found)
     first = found.expectations.first()
     context = {
-        **{"place": PLACE, "trial": found, "code": code, "begun": begun},
+        "place": PLACE,
+        "trial": found,
+        "code": code,
+        "begun": begun,
         "scales": [(one, SCALES[one]) for one in found.scales],
         "expectations": found.expectations.select_related("made_by"),
         "claim": core_sentences.of_claim(found.design, found.claim) if found.claim else "",
@@ -98,7 +101,8 @@ def _trial_page(
         "hint": core_sentences.HINT,
         "slabs": slabs_of(found, pieces),
         "shown": on_scale(found, pieces, code) if found.is_open else None,
-        **{"grids": grids if found.is_open else [], "control": control},
+        "grids": grids if found.is_open else [],
+        "control": control,
         "slabs_form": SlabsForm(initial={"slabs": found.slabs}),
         "expectation_form": ExpectationForm(
             initial={"words": "" if begun or not first else first.words}
@@ -129,8 +133,13 @@ def rate(request: StudioRequest, pk: int, scale: str) -> HttpResponse:
             return redirect(f"{found.get_absolute_url()}?scale={scale}")
         form.add_error(None, sentences.NOTHING_RATED)
     context = {
-        **{"place": PLACE, "trial": found, "code": scale, "scale": SCALES[scale]},
-        **{"form": form, "rows": form.rows, "rater": rater},
+        "place": PLACE,
+        "trial": found,
+        "code": scale,
+        "scale": SCALES[scale],
+        "form": form,
+        "rows": form.rows,
+        "rater": rater,
         "others": sorted({one for piece in pieces for _, one in piece.ratings} - {rater}),
     }
     status = 400 if form.errors else 200
@@ -145,8 +154,12 @@ def _colours(request: StudioRequest, found: FactorTrial) -> HttpResponse:
         messages.success(request, sentences.colours(new))
         return redirect(f"{found.get_absolute_url()}?scale={COLOUR_LOST}")
     context = {
-        **{"place": PLACE, "trial": found, "code": COLOUR_LOST, "scale": SCALES[COLOUR_LOST]},
-        **{"form": form, "rows": form.rows},
+        "place": PLACE,
+        "trial": found,
+        "code": COLOUR_LOST,
+        "scale": SCALES[COLOUR_LOST],
+        "form": form,
+        "rows": form.rows,
     }
     status = 400 if form.errors else 200
     return render(request, "surface/factor_trials/colours.html", context, status=status)

@@ -36,7 +36,8 @@ MOST_MIXES = 60
 
 SLAB_MM = 8
 AS_SLAB = {
-    **{"application": Application.LAY, "onto": Onto.LEATHER_HARD},
+    "application": Application.LAY,
+    "onto": Onto.LEATHER_HARD,
     "specific_gravity": COAT_GRAVITY,
 }
 """The columns of a slab that only slip has a choice of."""

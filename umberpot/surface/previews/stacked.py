@@ -37,7 +37,11 @@ WEDGING_MM = {"none": 0.0, "a little": 7.0, "more": 16.0}
 """How far a swirl carries the clay. Our choice."""
 
 USUAL = {
-    **{"folds": "1", "wedging": "a little", "finish": "cut", "slant": "90", "turns": "1.5"},
+    "folds": "1",
+    "wedging": "a little",
+    "finish": "cut",
+    "slant": "90",
+    "turns": "1.5",
     "piece_g": "600",
 }
 

@@ -139,8 +139,11 @@ class _Archive:
     def _manifest(self) -> bytes:
         counts = {model._meta.label: len(keys) for model, keys in self._keys.items()}
         told = {
-            **{"format": FORMAT, "version": VERSION, "studio": self._studio.name},
-            **{"exported_at": contents.written(self._at), "rows": counts},
+            "format": FORMAT,
+            "version": VERSION,
+            "studio": self._studio.name,
+            "exported_at": contents.written(self._at),
+            "rows": counts,
             "sha256": self._zip.sums,
         }
         return json.dumps(told, indent=1, ensure_ascii=False).encode()

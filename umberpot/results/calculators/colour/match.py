@@ -126,7 +126,8 @@ class MatchView(Calculator[MatchInputs, Match]):
                 for one in result.candidates
             ],
             nearest_tile={
-                **{"name": near.tile.name, "pct": near.tile.pct},
+                "name": near.tile.name,
+                "pct": near.tile.pct,
                 "delta_e_2000": near.delta_e,
             },
             leave_one_out=result.palette.leave_one_out,
