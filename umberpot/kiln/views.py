@@ -39,7 +39,7 @@ from umberpot.kiln.services import (
     take_out,
 )
 from umberpot.studio.models import Studio
-from umberpot.studio.request import StudioRequest, posted, request_key
+from umberpot.studio.request import StudioRequest, key_in, keys_in, posted, request_key
 from umberpot.studio.roles import for_makers
 from umberpot.tiles.models import Loading, Step, Tile, TileQuerySet, Trial
 from umberpot.tiles.progress import TileProgress, progress_of
@@ -185,7 +185,7 @@ def kiln(request: StudioRequest) -> HttpResponse:
     )
     chosen = set(request.POST.getlist("tile"))
     if request.method == "POST":
-        keys = [key for key in chosen if key.isdecimal() and len(key) < 19]
+        keys = keys_in(chosen)
         tiles = list(_dry(request).filter(pk__in=keys).with_history())
         right = form.is_valid()
         if not tiles:
@@ -334,7 +334,7 @@ def without(request: StudioRequest, pk: int) -> HttpResponse:
     found = get_object_or_404(Firing.objects.of(request.studio), pk=pk)
     chosen = request.POST.get("tile", "")
     in_it = Tile.objects.of(request.studio).filter(loadings__firing=found)
-    tile = get_object_or_404(in_it, pk=chosen if chosen.isdecimal() and len(chosen) < 19 else 0)
+    tile = get_object_or_404(in_it, pk=key_in(chosen))
     try:
         take_out(tile, found, request.user)
     except ReadAfterwards:

@@ -25,7 +25,7 @@ from umberpot.mixing.places import PLACE
 from umberpot.shelf import services as shelf
 from umberpot.shelf.models import Material
 from umberpot.studio.models import SetAsideQuerySet
-from umberpot.studio.request import StudioRequest, request_key
+from umberpot.studio.request import StudioRequest, key_in, request_key
 from umberpot.ui.calculators import blaming_fields
 from umberpot.ui.paging import page_of
 
@@ -165,7 +165,7 @@ def keep_water(request: StudioRequest) -> HttpResponse:
         messages.error(request, sentences.NO_CLAY_CHOSEN)
         return WaterView().again(request, form)
     clays = Material.objects.of(request.studio).on_shelf().clays()
-    clay = get_object_or_404(clays, pk=int(key) if key.isdecimal() and len(key) < 19 else 0)
+    clay = get_object_or_404(clays, pk=key_in(key))
     shelf.measure_water(
         clay,
         *solved.inputs.in_grams(),

@@ -1,6 +1,7 @@
 """The request as views see it."""
 
 import uuid
+from collections.abc import Iterable
 from urllib.parse import urlencode
 
 from django.contrib.auth.models import User
@@ -22,6 +23,20 @@ class StudioRequest(HttpRequest):
 def posted(request: HttpRequest) -> QueryDict | None:
     """What a form is bound to: the body of a POST, even an empty one, and nothing otherwise."""
     return request.POST if request.method == "POST" else None
+
+
+LONGEST_KEY = 18
+"""Digits: a longer number is no key of any row, and more than the database can hold."""
+
+
+def key_in(text: str) -> int | None:
+    """The key of a row as an address or a form has it; None for what is none."""
+    return int(text) if text.isdecimal() and len(text) <= LONGEST_KEY else None
+
+
+def keys_in(texts: Iterable[str]) -> list[int]:
+    """The keys among some texts, in their order."""
+    return [key for text in texts if (key := key_in(text)) is not None]
 
 
 def page_key(request: HttpRequest) -> uuid.UUID:

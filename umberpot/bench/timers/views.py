@@ -16,7 +16,7 @@ from claycore.testing.stages import Protocol, in_hours
 from umberpot.bench import sentences, services
 from umberpot.bench.models import Timer
 from umberpot.bench.timers.calendar import calendar_of
-from umberpot.studio.request import StudioRequest, posted, request_key
+from umberpot.studio.request import StudioRequest, key_in, posted, request_key
 from umberpot.studio.roles import for_makers
 from umberpot.surface.models import SurfacePlan
 from umberpot.surface.plans.stack import protocol_of
@@ -52,11 +52,9 @@ class TimerForm(forms.Form):
 
 
 def _test_asked(request: StudioRequest) -> ClayTest | None:
-    asked = request.GET.get("test", "")
-    if not asked.isdecimal() or len(asked) > 18:
-        return None
+    asked = key_in(request.GET.get("test", ""))
     tests = ClayTest.objects.of(request.studio).select_related("trial", "clay")
-    return tests.filter(pk=asked).first()
+    return tests.filter(pk=asked).first() if asked else None
 
 
 @for_makers

@@ -17,6 +17,7 @@ from claycore.testing.bar_roles import read_of_any, role_of
 from claycore.testing.bars import NOTHING_ODD, REMARKS, Bar, RemarkCode
 from claycore.testing.readings import ReadingKind
 from umberpot.firings.models import Firing
+from umberpot.studio.request import key_in
 from umberpot.tiles.bars import bar_of, with_figures, with_firing
 from umberpot.tiles.models import LONGEST_REASON, ClayTest, Reading, Tile
 from umberpot.tiles.readings.services import ColourEntry, Entry, PieceEntries, colour_entry
@@ -236,7 +237,7 @@ def fill(grid: BarGrid, data: Mapping[str, str], remarks_of: Mapping[str, list[s
         if cell.name not in data:
             continue
         cell.read(data[cell.name])
-        cell.seen = _key(data.get(f"seen-{cell.name}", ""))
+        cell.seen = key_in(data.get(f"seen-{cell.name}", ""))
         cell.reason = data.get(f"why-{cell.name}", "").strip()[:LONGEST_REASON]
     for row in grid.rows:
         key = f"{REMARK}-{row.tile.pk}"
@@ -248,7 +249,7 @@ def fill(grid: BarGrid, data: Mapping[str, str], remarks_of: Mapping[str, list[s
         if colour is not None:
             row.colour = colour.strip()[:60]
             row.colour_error = _wrong_colour(row.colour)
-            row.colour_seen = _key(data.get(f"seen-{COLOUR}-{row.tile.pk}", ""))
+            row.colour_seen = key_in(data.get(f"seen-{COLOUR}-{row.tile.pk}", ""))
     _doubt(grid)
 
 
@@ -268,10 +269,6 @@ def show_recorded(grid: BarGrid, fresh: BarGrid) -> None:
         for cell, cell_now in zip(row.cells, now.cells, strict=True):
             if cell and cell_now:
                 cell.recorded, cell.seen = cell_now.recorded, cell_now.seen
-
-
-def _key(text: str) -> int | None:
-    return int(text) if text.isdecimal() and len(text) < 19 else None
 
 
 def _wrong_colour(typed: str) -> str:

@@ -24,7 +24,7 @@ from umberpot.firings.models import Firing
 from umberpot.mixing.models import Mix
 from umberpot.mixing.weighing import scale
 from umberpot.shelf.models import Material
-from umberpot.studio.request import StudioRequest, posted, request_key
+from umberpot.studio.request import StudioRequest, key_in, posted, request_key
 from umberpot.studio.roles import for_makers
 from umberpot.tiles.models import ClayTest, Step, Tile
 from umberpot.tiles.readings.services import record_pieces
@@ -253,7 +253,7 @@ def weigh_drying(request: StudioRequest, pk: int) -> HttpResponse:
     found = _test(request, pk)
     bars = Tile.objects.of(request.studio).kept().filter(trial=found.trial_id)
     chosen = request.POST.get("bar", "")
-    bar = get_object_or_404(bars, pk=chosen if chosen.isdecimal() and len(chosen) < 19 else 0)
+    bar = get_object_or_404(bars, pk=key_in(chosen))
     try:
         grams = MeasureField(bounds.MASS).clean(request.POST.get("grams", ""))
     except ValidationError as refused:

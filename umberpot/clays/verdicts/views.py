@@ -36,7 +36,7 @@ from umberpot.clays.verdicts.tables import clay_row, figure_rows, seen_at
 from umberpot.shelf.field_sheets.facts import sheet_facts
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
-from umberpot.studio.request import StudioRequest
+from umberpot.studio.request import StudioRequest, keys_in
 from umberpot.tiles.plain_colours import plain_colours
 from umberpot.ui.paging import page_of
 
@@ -144,7 +144,7 @@ MOST_COMPARED = 6
 @require_GET
 def compare(request: StudioRequest) -> HttpResponse:
     """Two to six clays side by side: table, chart, verdicts; and whether two fit on each other."""
-    keys = [key for key in request.GET.getlist("of") if key.isdecimal() and len(key) < 19]
+    keys = keys_in(request.GET.getlist("of"))
     ticked = list(studio_clays(request).filter(pk__in=keys).order_by("name"))
     chosen = ticked[:MOST_COMPARED]
     records = clay_records(request.studio, chosen)

@@ -10,7 +10,7 @@ from umberpot.kiln.history.forms import FiringsFilter
 from umberpot.kiln.history.page import Compared, drawings_of
 from umberpot.kiln.models import FiringLog
 from umberpot.kiln.places import PLACE
-from umberpot.studio.request import StudioRequest
+from umberpot.studio.request import StudioRequest, keys_in
 from umberpot.tiles.models import Loading
 from umberpot.ui.paging import page_of
 
@@ -38,7 +38,7 @@ def firings(request: StudioRequest) -> HttpResponse:
 @require_GET
 def compare(request: StudioRequest) -> HttpResponse:
     """Up to four firings beside each other."""
-    keys = [key for key in request.GET.getlist("firing") if key.isdecimal() and len(key) < 19]
+    keys = keys_in(request.GET.getlist("firing"))
     chosen = Firing.objects.of(request.studio).filter(pk__in=keys[:MOST_COMPARED])
     compared = []
     for number, firing in enumerate(chosen.select_related("kiln").order_by("fired_on", "pk")):

@@ -20,7 +20,7 @@ from umberpot.kiln.models.loads import LoadState
 from umberpot.kiln.models.logs import LogState
 from umberpot.kiln.places import PLACE
 from umberpot.kiln.schedules.services import draft_for
-from umberpot.studio.request import StudioRequest, posted, request_key
+from umberpot.studio.request import StudioRequest, keys_in, posted, request_key
 from umberpot.studio.roles import for_makers
 from umberpot.tiles.models import Step, Tile, Trial
 
@@ -43,7 +43,7 @@ def plan_load(request: StudioRequest) -> HttpResponse:
         begun["cone"] = request.POST["plan"]
     answered = None if "plan" in request.POST else posted(request)
     form = PlanForm(answered, studio=request.studio, initial=begun)
-    keys = [key for key in request.POST.getlist("tile") if key.isdecimal() and len(key) < 19]
+    keys = keys_in(request.POST.getlist("tile"))
     if form.is_valid():
         dry = Tile.objects.of(request.studio).at_work().filter(step=Step.FIRE, loaded=None)
         chosen = dry.filter(pk__in=keys) if keys else dry.filter(**_waiting_as(form))

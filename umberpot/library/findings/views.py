@@ -15,7 +15,7 @@ from umberpot.library.findings.forms import ExpectForm, FindingForm
 from umberpot.library.models import CONCLUDED, Finding
 from umberpot.library.places import PLACE
 from umberpot.studio.models import StudioOwned
-from umberpot.studio.request import StudioRequest, posted, request_key
+from umberpot.studio.request import StudioRequest, key_in, posted, request_key
 from umberpot.studio.roles import for_makers
 from umberpot.tiles.models import Trial
 from umberpot.ui.paging import page_of
@@ -69,7 +69,7 @@ def conclude(request: StudioRequest, about: str, pk: int) -> HttpResponse:
                 about,
                 subject,
                 form.cleaned_data,
-                int(seen) if seen.isdecimal() and len(seen) < 19 else None,
+                key_in(seen),
                 request_key(request),
                 request.user,
             )

@@ -8,7 +8,7 @@ from umberpot.library.journal.forms import JournalFilter
 from umberpot.library.journal.presentation import describe_entries
 from umberpot.library.places import PLACE
 from umberpot.studio.journal.models import JournalEntry
-from umberpot.studio.request import StudioRequest
+from umberpot.studio.request import StudioRequest, key_in
 from umberpot.studio.roles import for_owners
 
 ENTRIES_A_PAGE = 200
@@ -21,9 +21,9 @@ def journal(request: StudioRequest) -> HttpResponse:
     form = JournalFilter(request.GET or None, studio=request.studio)
     entries = JournalEntry.objects.of(request.studio).select_related("actor")
     entries = entries.filter(**form.lookups()).defer("serialized_data")
-    before = request.GET.get("before", "")
-    if before.isdecimal() and len(before) < 19:
-        entries = entries.filter(pk__lt=int(before))
+    before = key_in(request.GET.get("before", ""))
+    if before is not None:
+        entries = entries.filter(pk__lt=before)
     rows = list(entries[: ENTRIES_A_PAGE + 1])
     page = rows[:ENTRIES_A_PAGE]
     asked = request.GET.copy()

@@ -22,7 +22,7 @@ from umberpot.mixing.leftovers.services import Coloured
 from umberpot.mixing.models import Mix
 from umberpot.mixing.next_actions import ColouredClay, of_mix, ways_on
 from umberpot.shelf.models import Material
-from umberpot.studio.request import StudioRequest, request_key
+from umberpot.studio.request import StudioRequest, key_in, request_key
 from umberpot.ui.calculators import blaming_fields
 from umberpot.ui.fields.measures import MeasureField
 from umberpot.ui.mix_bar import segments_of_batch
@@ -50,7 +50,7 @@ def _leftover_refused(request: StudioRequest, mix: Mix, form: LeftoverForm) -> H
     return render(request, "mixing/leftovers/keep.html", context, status=400)
 
 
-def _coloured(request: StudioRequest, pk: int) -> Coloured:
+def _coloured(request: StudioRequest, pk: int | None) -> Coloured:
     rows = Material.objects.of(request.studio).filter(kind__in=Material.COLOURED)
     return services.on_shelf(get_object_or_404(rows, pk=pk))
 
@@ -149,17 +149,13 @@ def change(request: StudioRequest, pk: int) -> HttpResponse:
 def join(request: StudioRequest, pk: int) -> HttpResponse:
     """Two leftovers become one mix."""
     found = _coloured(request, pk)
-    other = _coloured(request, _number(request.POST.get("other")))
+    other = _coloured(request, key_in(request.POST.get("other", "")))
     try:
         mix = services.join_two(request.studio, found, other, request_key(request), request.user)
     except ClayError as error:
         messages.error(request, str(error))
         return redirect("mixing:leftover", pk=pk)
     return redirect("mixing:mix", pk=mix.pk)
-
-
-def _number(text: str | None) -> int:
-    return int(text) if text and text.isdecimal() and len(text) < 19 else 0
 
 
 @require_POST
@@ -171,7 +167,7 @@ def pool(request: StudioRequest, pk: int) -> HttpResponse:
     bucket = None
     if request.POST.get("bucket"):
         buckets = Material.objects.of(request.studio).filter(kind=Material.Kind.RECLAIM)
-        bucket = get_object_or_404(buckets, pk=_number(request.POST["bucket"]))
+        bucket = get_object_or_404(buckets, pk=key_in(request.POST["bucket"]))
     try:
         bucket = services.pool(found, bucket, request_key(request), request.user)
     except ClayError as error:

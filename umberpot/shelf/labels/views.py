@@ -6,7 +6,7 @@ from django.urls import reverse
 from django.views.decorators.http import require_GET
 
 from umberpot.shelf.models import Material
-from umberpot.studio.request import StudioRequest
+from umberpot.studio.request import StudioRequest, keys_in
 from umberpot.ui.label_form import LabelsForm
 from umberpot.ui.label_sheets import Label
 
@@ -25,7 +25,7 @@ def _material_label(request: HttpRequest, material: Material) -> Label:
 @require_GET
 def labels(request: StudioRequest) -> HttpResponse:
     """Labels for bags, jars and buckets: ``of`` repeated, or everything on the shelf."""
-    keys = [key for key in request.GET.getlist("of") if key.isdecimal() and len(key) < 19]
+    keys = keys_in(request.GET.getlist("of"))
     materials = Material.objects.of(request.studio).on_shelf()
     chosen = list(materials.filter(pk__in=keys) if keys else materials)
     form = LabelsForm(request.GET if "sheet" in request.GET else None)
