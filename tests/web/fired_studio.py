@@ -10,6 +10,7 @@ from tests.factories import FiringFactory, MaterialFactory
 from umberpot.clays.bar_tests.services import BarOrder, shape_bars, start_test
 from umberpot.kiln.services import load_and_fire
 from umberpot.tiles.models import Tile, Trial
+from umberpot.tiles.pieces import PieceSpec
 from umberpot.tiles.readings.services import (
     Entry,
     PieceEntries,
@@ -79,7 +80,7 @@ def fired_tile(studio, user, make_mix):
 
     def make(added, colour):
         mix = make_mix(f"clay=Ferry white&state=dry&mass=80&unit=g{added}")
-        tiles = make_tiles(mix, trial, TileOrder(1, 100, "6", False, uuid.uuid4()), user)
+        tiles = make_tiles(mix, trial, TileOrder(1, PieceSpec(100, "6"), uuid.uuid4()), user)
         load_and_fire(tiles, firing)
         record_colour(tiles[0], firing, colour, None, user)
         return tiles[0]

@@ -47,6 +47,7 @@ from umberpot.studio.models import Studio
 from umberpot.surface.plans.services import add_coat, make_plan
 from umberpot.tiles import services as tiles
 from umberpot.tiles.models import Step, Tile, Trial
+from umberpot.tiles.pieces import PieceSpec
 from umberpot.tiles.plans.services import TrialOrder, start_grid, start_series
 from umberpot.tiles.readings import services as readings
 from umberpot.tiles.readings.services import Entry
@@ -125,7 +126,11 @@ class DemoLoader:
     def plan(self, row: story.DemoPlan) -> None:
         """A series or a grid, followed as far as the story says."""
         order = TrialOrder(
-            self.studio, row.name, 100.0, self.studio.usual_cone, False, uuid.uuid4(), self.user
+            self.studio,
+            row.name,
+            PieceSpec(100.0, self.studio.usual_cone),
+            uuid.uuid4(),
+            self.user,
         )
         if row.strategy:
             trial = start_series(order, _solved(SeriesView, row.sum), row.strategy)
@@ -179,14 +184,8 @@ class DemoLoader:
             mix = self.mix(mix_row, row.days_ago)
             for tile_row in mix_row.tiles:
                 cone = tile_row.firings[-1].cone if tile_row.firings else mix_row.cone
-                order = tiles.TileOrder(
-                    1,
-                    100.0,
-                    cone,
-                    tile_row.glazed,
-                    uuid.uuid4(),
-                    bare_half=tile_row.bare_half,
-                )
+                piece = PieceSpec(100.0, cone, tile_row.glazed, tile_row.bare_half)
+                order = tiles.TileOrder(1, piece, uuid.uuid4())
                 (tile,) = tiles.make_tiles(mix, trial, order, self.user)
                 self.readings(tile, tile_row, row.days_ago - 4)
         backdate(Trial.objects.filter(pk=trial.pk), row.days_ago, "made_at")

@@ -21,6 +21,7 @@ from umberpot.studio.models import MARK_LENGTHS_MM, Studio
 from umberpot.tiles.bars import bar_of, with_figures
 from umberpot.tiles.colours import typed_colour
 from umberpot.tiles.models import LONGEST_REASON, Glazing, Trial
+from umberpot.tiles.pieces import PieceSpec
 from umberpot.tiles.progress import TileProgress, halves_differ
 from umberpot.ui.fields.measures import Choice, MeasureField
 from umberpot.ui.fields.not_applying import does_not_apply
@@ -68,11 +69,11 @@ class TilesForm(MarkForm):
         super().__init__(*args, studio=studio, **kwargs)
         self.fields["cone"].initial = studio.usual_cone
 
-    @property
-    def glazing(self) -> Glazing:
-        """What was chosen, of a valid form."""
-        chosen: Glazing = self.cleaned_data["glazed"]
-        return chosen
+    def piece(self) -> PieceSpec:
+        """How each of the tiles is to be, of a valid form."""
+        typed = self.cleaned_data
+        glazing: Glazing = typed["glazed"]
+        return PieceSpec(typed["mark_length_mm"], typed["cone"], glazing.glazed, glazing.bare_half)
 
 
 class MakeTilesForm(TilesForm):

@@ -55,6 +55,16 @@ class Glazing(models.TextChoices):
     GLAZED = "yes", "glazed"
     HALF = "half", "glazed, one half unglazed"
 
+    @property
+    def glazed(self) -> bool:
+        """Whether there is glaze on it."""
+        return self is not Glazing.UNGLAZED
+
+    @property
+    def bare_half(self) -> bool:
+        """Whether half of it stays bare beside the glaze."""
+        return self is Glazing.HALF
+
 
 class Trial(Signed):
     """Tiles that are looked at together, and the ware they are judged as.

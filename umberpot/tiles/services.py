@@ -14,6 +14,7 @@ from umberpot.mixing.models import Mix
 from umberpot.shelf.models import Material
 from umberpot.studio.services import next_codes
 from umberpot.tiles.models import Step, Tile, Trial
+from umberpot.tiles.pieces import PieceSpec
 from umberpot.tiles.signals import tiles_changed
 from umberpot.tiles.steps import note_made, note_steps
 
@@ -23,12 +24,9 @@ class TileOrder:
     """Tiles someone wants of a mix; not ``shaped`` while they are only planned."""
 
     count: int
-    mark_length_mm: float
-    cone: str
-    glazed: bool
+    piece: PieceSpec
     request_key: uuid.UUID
     shaped: bool = True
-    bare_half: bool = False
 
 
 def supplier_codes_of(mix: Mix) -> dict[str, str]:
@@ -38,16 +36,16 @@ def supplier_codes_of(mix: Mix) -> dict[str, str]:
 
 
 def inscription_of(
-    mix: Mix, code: str, order: TileOrder, tool: str, codes: Mapping[str, str]
+    mix: Mix, code: str, piece: PieceSpec, tool: str, codes: Mapping[str, str]
 ) -> tuple[str, ...]:
     """What to scratch into a tile of this mix, whose colourants have these supplier's codes."""
     return inscriptions.inscription(
         code,
         [(name, codes.get(name, ""), pct) for name, pct in mix.said_pcts.items()],
         (mix.clay_name, mix.clay.supplier_code if mix.clay else ""),
-        order.cone,
-        order.glazed,
-        order.mark_length_mm + TILE_LONGER_THAN_MARK_MM,
+        piece.cone,
+        piece.glazed,
+        piece.mark_length_mm + TILE_LONGER_THAN_MARK_MM,
         tool,
     )
 
@@ -75,16 +73,15 @@ def make_tiles(mix: Mix, trial: Trial, order: TileOrder, by: User) -> list[Tile]
             mix=mix,
             clay=plain_clay_of(mix),
             code=code,
-            inscription=inscription_of(mix, code, order, studio.scratching_tool, supplier_codes),
-            mark_length_mm=order.mark_length_mm,
-            cone=order.cone,
+            inscription=inscription_of(
+                mix, code, order.piece, studio.scratching_tool, supplier_codes
+            ),
             atmosphere=trial.atmosphere,
-            glazed=order.glazed,
-            bare_half=order.bare_half,
             shaped_at=timezone.now() if order.shaped else None,
             step=Step.DRY if order.shaped else Step.MAKE,
             request_key=order.request_key,
             made_by=by,
+            **order.piece.on_tile(),
         )
         for code in codes
     )
@@ -99,16 +96,17 @@ def remake(tile: Tile, by: User) -> Tile:
     (code,) = next_codes(tile.studio, 1)
     first, *rest = tile.inscription or [tile.code]
     new = Tile(
-        **{name: getattr(tile, name) for name in ("studio", "trial", "mix", "clay", "role")},
-        **{name: getattr(tile, name) for name in ("cone_plan", "mark_length_mm", "glazed")},
-        bare_half=tile.bare_half,
-        cone=tile.cone_plan[0] if tile.cone_plan else tile.cone,
+        studio=tile.studio,
+        trial=tile.trial,
+        mix=tile.mix,
+        clay=tile.clay,
         code=code,
         inscription=[first.replace(tile.code, code, 1), *rest],
         remakes=tile,
         step=Step.MAKE,
         request_key=uuid.uuid4(),
         made_by=by,
+        **PieceSpec.of(tile).on_tile(),
     )
     new.atmosphere = new.next_atmosphere(None)
     new.save()
@@ -121,8 +119,8 @@ def shape(mix: Mix) -> list[Tile]:
     tiles = list(Tile.objects.of(mix.studio).kept().filter(mix=mix, shaped_at=None))
     tool, supplier_codes = mix.studio.scratching_tool, supplier_codes_of(mix)
     for tile in tiles:
-        order = TileOrder(1, tile.mark_length_mm, tile.cone, tile.glazed, tile.request_key)
-        tile.inscription = inscription_of(mix, tile.code, order, tool, supplier_codes)
+        piece = PieceSpec.of(tile)
+        tile.inscription = inscription_of(mix, tile.code, piece, tool, supplier_codes)
     Tile.objects.bulk_update(tiles, ["inscription"])
     note_made(tiles)
     note_steps(tiles)

@@ -21,7 +21,7 @@ from umberpot.tiles import sentences, services
 from umberpot.tiles.bars import bar_of
 from umberpot.tiles.filters import TilesFilter
 from umberpot.tiles.forms import COLOURS, DryForm, FiredForm, MakeTilesForm, StageForm
-from umberpot.tiles.models import ColourReading, ColourWords, Glazing, Reading, Step, Tile, Trial
+from umberpot.tiles.models import ColourReading, ColourWords, Reading, Step, Tile, Trial
 from umberpot.tiles.progress import TileProgress, progress_of
 from umberpot.tiles.readings.services import (
     Entry,
@@ -82,12 +82,7 @@ def make(request: StudioRequest, mix_pk: int) -> HttpResponse:
     if form.is_valid():
         cleaned = form.cleaned_data
         order = services.TileOrder(
-            count=cleaned["count"],
-            mark_length_mm=cleaned["mark_length_mm"],
-            cone=cleaned["cone"],
-            glazed=form.glazing is not Glazing.UNGLAZED,
-            bare_half=form.glazing is Glazing.HALF,
-            request_key=request_key(request),
+            count=cleaned["count"], piece=form.piece(), request_key=request_key(request)
         )
         trial = cleaned["trial"] or Trial(
             studio=request.studio,

@@ -13,6 +13,7 @@ from umberpot.colours.noise import studio_record
 from umberpot.kiln.services import load_and_fire
 from umberpot.studio.models import Studio
 from umberpot.tiles.models import Loading, Tile, Trial
+from umberpot.tiles.pieces import PieceSpec
 from umberpot.tiles.readings.services import record_colour
 from umberpot.tiles.services import TileOrder, make_tiles
 
@@ -35,7 +36,7 @@ def fired(trial, firing, make_mix, weigh, user):
 
     def make(added, *colours, glazed=False, firing=firing, mix=None):
         mix = mix or make_mix(f"clay=Ferry white&state=dry&mass=80&unit=g&add={added}")
-        order = TileOrder(len(colours), 100, "6", glazed, uuid.uuid4())
+        order = TileOrder(len(colours), PieceSpec(100, "6", glazed), uuid.uuid4())
         tiles = make_tiles(mix, trial, order, user)
         load_and_fire(tiles, firing)
         for tile, colour in zip(tiles, colours, strict=True):

@@ -19,6 +19,7 @@ from umberpot.colours.wall.exports import EXPORTS
 from umberpot.colours.wall.forms import MOST_TILES, query_of
 from umberpot.kiln.services import load_and_fire
 from umberpot.tiles.models import Trial
+from umberpot.tiles.pieces import PieceSpec
 from umberpot.tiles.readings.services import record_colour
 from umberpot.tiles.services import TileOrder, make_tiles
 
@@ -31,7 +32,7 @@ def codes(studio, user, make_mix):
     trial = Trial.objects.create(
         studio=studio, name="Ramp", ware="stoneware", school="strict", made_by=user
     )
-    tiles = make_tiles(make_mix(), trial, TileOrder(3, 100, "6", False, uuid.uuid4()), user)
+    tiles = make_tiles(make_mix(), trial, TileOrder(3, PieceSpec(100, "6"), uuid.uuid4()), user)
     firing = FiringFactory(studio=studio, made_by=user, cone="6")
     load_and_fire(tiles, firing)
     for tile, colour in zip(tiles, COLOURS.values(), strict=True):

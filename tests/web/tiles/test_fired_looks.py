@@ -13,6 +13,7 @@ from umberpot.mixing.components import kept_mix_bar
 from umberpot.mixing.models import Mix
 from umberpot.tiles.fired_looks import note_mixes, note_stains
 from umberpot.tiles.models import Trial
+from umberpot.tiles.pieces import PieceSpec
 from umberpot.tiles.readings.services import record_colour
 from umberpot.tiles.services import TileOrder, make_tiles
 
@@ -26,7 +27,7 @@ def fired(studio, user, make_mix):
 
     def make(pct, colour, cone="6", day="2026-11-10", more=""):
         mix = make_mix(f"clay=Ferry white&state=dry&mass=80&unit=g&add=Quay Blue:{pct}{more}")
-        tiles = make_tiles(mix, trial, TileOrder(1, 100, cone, False, uuid.uuid4()), user)
+        tiles = make_tiles(mix, trial, TileOrder(1, PieceSpec(100, cone), uuid.uuid4()), user)
         firing = FiringFactory(studio=studio, made_by=user, cone=cone, fired_on=day)
         load_and_fire(tiles, firing)
         record_colour(tiles[0], firing, colour, None, user)

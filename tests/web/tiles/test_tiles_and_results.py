@@ -316,11 +316,12 @@ def test_any_length_of_line_serves(signed_in, mix):
 
 @pytest.mark.django_db(transaction=True)
 def test_two_people_making_tiles_at_once_get_different_codes(mix, user, studio):
+    from umberpot.tiles.pieces import PieceSpec
     from umberpot.tiles.services import TileOrder, make_tiles
 
     def make(name):
         trial = Trial(studio=studio, name=name, ware="stoneware", school="strict", made_by=user)
-        make_tiles(mix, trial, TileOrder(5, 100.0, "6", False, uuid.uuid4()), user)
+        make_tiles(mix, trial, TileOrder(5, PieceSpec(100.0, "6"), uuid.uuid4()), user)
         connection.close()
 
     threads = [threading.Thread(target=make, args=(f"trial {n}",)) for n in range(4)]

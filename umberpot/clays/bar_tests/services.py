@@ -18,6 +18,7 @@ from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.studio.services import next_codes
 from umberpot.tiles.models import ClayTest, DryingWeighing, Step, Tile, Trial
+from umberpot.tiles.pieces import PieceSpec
 from umberpot.tiles.readings.services import Entry, record
 from umberpot.tiles.steps import note_made, note_steps
 
@@ -65,15 +66,12 @@ def start_test(order: BarOrder, studio: Studio, by: User) -> ClayTest:
             trial=trial,
             mix=order.mix,
             clay=order.clay,
-            role=bar.role,
-            cone_plan=list(bar.cones),
-            cone=bar.cones[0],
             code=code,
             inscription=_inscription(order, bar, code, studio),
-            mark_length_mm=order.mark_length_mm,
             step=Step.MAKE,
             request_key=order.request_key,
             made_by=by,
+            **_piece(order, bar).on_tile(),
         )
         for code, bar in zip(codes, order.bars, strict=True)
     ]
@@ -81,6 +79,11 @@ def start_test(order: BarOrder, studio: Studio, by: User) -> ClayTest:
         tile.atmosphere = tile.next_atmosphere(None)
     Tile.objects.bulk_create(made)
     return test
+
+
+def _piece(order: BarOrder, bar: PlannedBar) -> PieceSpec:
+    cones = tuple(bar.cones)
+    return PieceSpec(order.mark_length_mm, cones[0], role=bar.role, cone_plan=cones)
 
 
 def _inscription(order: BarOrder, bar: PlannedBar, code: str, studio: Studio) -> tuple[str, ...]:

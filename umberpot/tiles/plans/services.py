@@ -19,6 +19,7 @@ from umberpot.mixing.plans import services as mixing_plans
 from umberpot.mixing.plans.services import PlanOrder
 from umberpot.studio.models import Studio
 from umberpot.tiles.models import Tile, Trial
+from umberpot.tiles.pieces import PieceSpec
 from umberpot.tiles.services import TileOrder, make_tiles
 from umberpot.ui.calculators import Solved
 
@@ -29,13 +30,10 @@ class TrialOrder:
 
     studio: Studio
     name: str
-    mark_length_mm: float
-    cone: str
-    glazed: bool
+    piece: PieceSpec
     request_key: uuid.UUID
     by: User
     atmosphere: str = Atmosphere.OXIDATION
-    bare_half: bool = False
 
     def plan_order(self, sum_query: str, clay_name: str) -> PlanOrder:
         return PlanOrder(self.studio, self.name, sum_query, clay_name, self.request_key, self.by)
@@ -92,12 +90,9 @@ def _trial_of(order: TrialOrder, plan: Plan, tiles_each: int) -> Trial:
     for mix in plan.mixes.order_by("plan_position"):
         tile_order = TileOrder(
             tiles_each,
-            order.mark_length_mm,
-            order.cone,
-            order.glazed,
+            order.piece,
             uuid.uuid5(order.request_key, f"tiles of {mix.plan_position}"),
             shaped=False,
-            bare_half=order.bare_half,
         )
         make_tiles(mix, trial, tile_order, order.by)
     return trial

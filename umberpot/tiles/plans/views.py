@@ -26,7 +26,7 @@ from umberpot.tiles import sentences
 from umberpot.tiles import services as tiles
 from umberpot.tiles.fired_looks import note_mixes
 from umberpot.tiles.forms import PlannedTrialForm
-from umberpot.tiles.models import Glazing, Trial
+from umberpot.tiles.models import Trial
 from umberpot.tiles.plans import services
 from umberpot.tiles.plans.services import TrialOrder, key_of, tiles_made_before
 from umberpot.tiles.progress import TileProgress, progress_of
@@ -97,13 +97,10 @@ def _order(request: StudioRequest, form: PlannedTrialForm) -> TrialOrder:
     return TrialOrder(
         request.studio,
         cleaned["trial_name"],
-        cleaned["mark_length_mm"],
-        cleaned["cone"],
-        form.glazing is not Glazing.UNGLAZED,
+        form.piece(),
         request_key(request),
         request.user,
         cleaned["atmosphere"],
-        bare_half=form.glazing is Glazing.HALF,
     )
 
 

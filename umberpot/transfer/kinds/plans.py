@@ -19,6 +19,7 @@ from umberpot.mixing.calculators.series import SeriesForm, SeriesView
 from umberpot.mixing.models import Plan
 from umberpot.studio.models import Studio
 from umberpot.tiles.models import Glazing
+from umberpot.tiles.pieces import PieceSpec
 from umberpot.tiles.plans.services import TrialOrder, start_grid, start_series
 from umberpot.transfer.kinds.base import Cells, Kind, Reader, RowErrors, errors_of, number
 from umberpot.ui.fields.measures import MeasureField
@@ -58,17 +59,14 @@ class PlanReader(Reader[ReadyPlan]):
         if not form.is_valid():
             raise errors_of(form, {})
         row = form.cleaned_data
-        order = TrialOrder(
-            self.studio,
-            row["name"],
+        glazing = Glazing(row["glazed"] or Glazing.UNGLAZED)
+        piece = PieceSpec(
             row["mark_length_mm"] or self.studio.mark_length_mm,
             row["cone"] or self.studio.usual_cone,
-            row["glazed"] in (Glazing.GLAZED, Glazing.HALF),
-            key,
-            self.by,
-            row["atmosphere"],
-            bare_half=row["glazed"] == Glazing.HALF,
+            glazing.glazed,
+            glazing.bare_half,
         )
+        order = TrialOrder(self.studio, row["name"], piece, key, self.by, row["atmosphere"])
         query = QueryDict(cells.get("sum", ""))
         if row["kind"] == Plan.Kind.GRID:
             return _read_grid(order, query)
