@@ -2,6 +2,7 @@
 
 import threading
 import uuid
+from contextlib import contextmanager
 
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
@@ -14,7 +15,11 @@ from standins.kiln.server import KilnServer, RunningKiln
 from tests.factories import FiringFactory, FiringLogFactory, KilnFactory
 from tests.pages import words_of
 from umberpot.firings.models import Firing
+from umberpot.kiln import controllers
+from umberpot.kiln.controllers.base import ControllerReading, ControllerState
 from umberpot.kiln.loading.services import choose_schedule, plan_load
+from umberpot.kiln.logs import file_formats
+from umberpot.kiln.logs.file_formats import LogFormat
 from umberpot.kiln.logs.services import follow, start
 from umberpot.kiln.management.commands.follow_kilns import Command
 from umberpot.kiln.models import FiringLog, LogPoint
@@ -317,3 +322,36 @@ def test_a_log_of_unknown_plan_is_drawn_by_itself(signed_in, firing):
     page = words_of(signed_in.get(f"/kiln/logs/{log.pk}/"))
     assert "8 h 00 min" in page
     assert "Thin line" not in page
+
+
+def test_a_controller_of_another_dialect_is_one_entry(settings, monkeypatch):
+    """The word before the address says who speaks; what is no dialect belongs to the address."""
+    asked = []
+
+    class Loud:
+        def __init__(self, device):
+            asked.append(device)
+
+        def read(self):
+            return ControllerReading(ControllerState.IDLE, 0, 21.5)
+
+    @contextmanager
+    def no_wire(address, silent):
+        yield address
+
+    monkeypatch.setattr(controllers, "line_device", no_wire)
+    monkeypatch.setitem(controllers.DIALECTS, "loud", Loud)
+    settings.KILNS = {"barn": "loud+socket://127.0.0.1:9", "shed": "c+m://x"}
+    with controllers.controller("barn") as found:
+        assert found.read().celsius == 21.5
+    assert asked == ["socket://127.0.0.1:9"]
+    with controllers.controller("shed") as found:
+        assert isinstance(found, controllers.LinesController)
+
+
+def test_a_log_of_another_format_is_one_entry(monkeypatch):
+    chart = LogFormat("Chart", (".chart",), lambda file: 1, lambda file, columns, report: None)
+    monkeypatch.setattr(file_formats, "LOG_FORMATS", (*file_formats.LOG_FORMATS, chart))
+    assert file_formats.format_of("Kiln.CHART") is chart
+    assert file_formats.format_of("kiln.csv").title == "CSV"
+    assert file_formats.format_of("kiln").title == "CSV"

@@ -12,7 +12,8 @@ from claycore.measure.errors import ClayError
 from claycore.measure.formatting import plain
 from umberpot.devices import DeviceProblem
 from umberpot.firings.models import Firing
-from umberpot.kiln.logs.controller import Controller, ControllerReading, ControllerState, controller
+from umberpot.kiln.controllers import controller
+from umberpot.kiln.controllers.base import Controller, ControllerReading, ControllerState
 from umberpot.kiln.logs.from_csv import ReadLog
 from umberpot.kiln.logs.sentences import in_brief
 from umberpot.kiln.models import FiringLog, Load, LogPoint, Schedule

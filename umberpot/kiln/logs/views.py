@@ -12,7 +12,8 @@ from umberpot.devices import DeviceProblem
 from umberpot.firings.forms import FiringForm, as_planned
 from umberpot.firings.models import Firing
 from umberpot.firings.models.atmospheres import Atmosphere
-from umberpot.kiln.logs import from_csv, sentences, services
+from umberpot.kiln.logs import sentences, services
+from umberpot.kiln.logs.file_formats import format_of
 from umberpot.kiln.logs.forms import LogFileForm
 from umberpot.kiln.logs.page import LogPage
 from umberpot.kiln.logs.services import KilnBusy
@@ -125,8 +126,9 @@ def _imported(request: StudioRequest, firing: Firing, form: LogFileForm) -> Firi
     key = page_key(request)
     try:
         with progress.told(request.studio, key) as begin:
-            report = begin(progress.Doing.CHECKING, from_csv.count_rows(file))
-            read = from_csv.read(file, form.columns(), report)
+            log_format = format_of(file.name)
+            report = begin(progress.Doing.CHECKING, log_format.count_rows(file))
+            read = log_format.read(file, form.columns(), report)
     except Unreadable as error:
         form.add_error("file", str(error))
         return None

@@ -1,48 +1,18 @@
-"""Talking to a kiln's controller: plain text lines, told in docs/formats.md."""
+"""The dialect of plain text lines, told in docs/formats.md."""
 
-from collections.abc import Iterator, Sequence
-from contextlib import contextmanager
-from dataclasses import dataclass
-from enum import StrEnum
-
-from django.conf import settings
+from collections.abc import Sequence
 
 from claycore.firing.schedules import Segment
-from umberpot.devices import DeviceProblem, LineDevice, line_device
-
-_SILENT = "The kiln controller is not responding. Check that it is on and connected."
-
-
-class ControllerState(StrEnum):
-    """What a controller says that it does."""
-
-    IDLE = "IDLE"
-    RUN = "RUN"
-    DONE = "DONE"
-    STOPPED = "STOPPED"
+from umberpot.devices import DeviceProblem, LineDevice
+from umberpot.kiln.controllers.base import (
+    SILENT,
+    ControllerReading,
+    ControllerState,
+)
 
 
-@dataclass(frozen=True)
-class ControllerReading:
-    """What a controller says: its state, seconds since the start, and °C, None for a dropout."""
-
-    state: ControllerState
-    seconds: float
-    celsius: float | None
-
-
-@contextmanager
-def controller(name: str) -> Iterator["Controller"]:
-    """The controller that is set up by this name. Raises DeviceProblem."""
-    address = settings.KILNS.get(name)
-    if not address:
-        raise DeviceProblem("No controller is connected to this kiln.")
-    with line_device(address, _SILENT) as device:
-        yield Controller(device)
-
-
-class Controller:
-    """An open controller."""
+class LinesController:
+    """An open controller that answers in lines."""
 
     def __init__(self, device: LineDevice) -> None:
         self._device = device
@@ -53,7 +23,7 @@ class Controller:
         try:
             state, seconds, celsius = ControllerState(words[0]), float(words[1]), _celsius(words[2])
         except (ValueError, IndexError):
-            raise DeviceProblem(_SILENT) from None
+            raise DeviceProblem(SILENT) from None
         return ControllerReading(state, seconds, celsius)
 
     def log_after(self, seconds: float) -> list[tuple[float, float | None]]:
@@ -62,7 +32,7 @@ class Controller:
         try:
             return [(float(at), _celsius(celsius)) for at, celsius in rows]
         except ValueError:
-            raise DeviceProblem(_SILENT) from None
+            raise DeviceProblem(SILENT) from None
 
     def start(self, segments: Sequence[Segment]) -> None:
         """Begins a schedule. Raises DeviceProblem."""
