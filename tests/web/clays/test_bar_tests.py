@@ -520,3 +520,35 @@ def test_a_labelled_clay_is_tested_at_its_labels_cones(signed_in, clay, studio):
     said = words_of(page)
     assert "because its label says cone 5 to 8" in said
     assert "puddle" not in said
+
+
+def test_one_figure_makes_its_own_bar_and_no_other(signed_in, plan):
+    """The others are still to be made: nobody looked at them, not even with one tick for all."""
+    test = plan(cones="6", replicates="3", bisque="")
+    first, *others = bars_of(test)
+    sent = {f"{quantity}-{bar.pk}": "" for bar in others for quantity in ("length_wet", "mass_dry")}
+    sent |= {"remarks-here": [bar.pk for bar in (first, *others)], "looked-all": "on"}
+    assert enter(signed_in, test, {**sent, **row(first, length_wet=100)}).status_code == 302
+    first, *others = bars_of(test)
+    assert first.shaped_at is not None
+    assert first.step == Step.DRY
+    assert [remark.code for remark in first.remarks.all()] == ["looked"]
+    assert {(bar.shaped_at, bar.step) for bar in others} == {(None, Step.MAKE)}
+    assert not any(bar.remarks.exists() for bar in others)
+
+
+def test_what_is_seen_on_a_bar_says_that_it_is_made(signed_in, plan):
+    test = plan(cones="6", replicates="2", bisque="")
+    first, other = bars_of(test)
+    sent = {"remarks-here": [first.pk, other.pk], f"remark-{first.pk}": "cracked"}
+    enter(signed_in, test, sent)
+    first, other = bars_of(test)
+    assert (first.step, other.step) == (Step.DRY, Step.MAKE)
+
+
+def test_a_grid_sent_empty_makes_and_changes_nothing(signed_in, plan):
+    test = plan(cones="6", replicates="2", bisque="")
+    before = [(bar.shaped_at, bar.step) for bar in bars_of(test)]
+    enter(signed_in, test, {f"length_wet-{bar.pk}": "" for bar in bars_of(test)})
+    assert [(bar.shaped_at, bar.step) for bar in bars_of(test)] == before
+    assert not Reading.objects.exists()
