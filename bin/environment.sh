@@ -17,21 +17,23 @@ python_of_studio() {
     done
 }
 
-# install_locked NAME: the packages of requirements/NAME.txt, once per state of that file.
+# install_locked NAME [FOLDER]: the packages of requirements/NAME.txt into the environment FOLDER (.venv),
+# once per state of that file.
 install_locked() {
     lock="requirements/$1.txt"
-    if [ ! -x .venv/bin/python ]; then
+    into="${2:-.venv}"
+    if [ ! -x "$into/bin/python" ]; then
         found=$(python_of_studio)
         [ -n "$found" ] || stop "Python 3.11 or newer is needed, and $(python3 --version 2>&1 || echo 'no Python') was found."
-        echo "Making an environment in .venv ..."
-        "$found" -m venv .venv || stop "the environment could not be made. On Debian, install python3-venv."
+        echo "Making an environment in $into ..."
+        "$found" -m venv "$into" || stop "the environment could not be made. On Debian, install python3-venv."
     fi
-    stamp=".venv/installed-$1"
+    stamp="$into/installed-$1"
     now=$(cksum <"$lock")
     if [ ! -f "$stamp" ] || [ "$(cat "$stamp")" != "$now" ]; then
         echo "Installing what $lock names (a minute or two, once) ..."
-        .venv/bin/python -m pip install --quiet --disable-pip-version-check --require-hashes -r "$lock" 2>.venv/install.log || {
-            tail -n 15 .venv/install.log >&2
+        "$into/bin/python" -m pip install --quiet --disable-pip-version-check --require-hashes -r "$lock" 2>"$into/install.log" || {
+            tail -n 15 "$into/install.log" >&2
             stop "installing failed; the lines above say why. Is the package index in reach?"
         }
         printf '%s\n' "$now" >"$stamp"

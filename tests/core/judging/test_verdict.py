@@ -167,7 +167,11 @@ def test_lime_that_also_crumbles_is_left():
 
 def test_what_still_fails_with_much_added_is_given_up():
     blend = evidence(("04", 5, 14), ("6", 7, 8), as_dug_pct=65)
-    assert cv.verdict(blend, STRICT, "tableware").overall == cv.Overall.AS_SLIP
+    found = cv.verdict(blend, STRICT, "tableware")
+    assert found.overall == cv.Overall.AS_SLIP
+    assert "with 35 % added" in found.reason
+    share = next(line.finding for line in found.lines if line.code == "as_dug")
+    assert share.measured == "65 %"
 
 
 def test_nothing_tested_decides_nothing():
