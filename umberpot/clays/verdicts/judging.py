@@ -111,9 +111,13 @@ def judge(record: ClayRecord, as_what: ClayPurpose, studio: Studio) -> JudgedCla
     limits = limits_of(studio, as_what.ware, as_what.school)
     evidence = evidence_of(record, limits, as_what.cone)
     other_limits = limits_of(studio, as_what.ware, as_what.other_school)
-    other = clay_verdict.verdict(
-        evidence_of(record, other_limits, evidence.cone), other_limits, as_what.purpose
+    # Of all limits, only the one of absorption has a part in the evidence.
+    other_evidence = (
+        evidence
+        if other_limits.dense.high_pct == limits.dense.high_pct
+        else evidence_of(record, other_limits, evidence.cone)
     )
+    other = clay_verdict.verdict(other_evidence, other_limits, as_what.purpose)
     claim = getattr(record.clay, "claim", None)
     return JudgedClay(
         record,

@@ -4,6 +4,7 @@ import io
 import uuid
 from collections.abc import Mapping
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 from django.contrib.auth.models import User
@@ -75,7 +76,17 @@ def read(photograph: Photograph, marked: Marked) -> Colours:
 
 
 def _picture(photograph: Photograph) -> Picture:
-    with Image.open(io.BytesIO(bytes(photograph.image))) as picture:
+    return _decoded(bytes(photograph.image))
+
+
+@lru_cache(maxsize=2)
+def _decoded(image: bytes) -> Picture:
+    """The pixels of a photograph, not to be written to.
+
+    The last two are kept: a wall asks for every tile of one photograph in a row, and decoding it
+    takes longer than all the rest of an answer.
+    """
+    with Image.open(io.BytesIO(image)) as picture:
         return np.asarray(picture.convert("RGB"))
 
 
