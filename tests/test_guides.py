@@ -21,7 +21,7 @@ def test_there_are_rooms():
 def test_a_room_is_where_the_guide_says(path, name):
     assert (TOP / path).exists()
     if name:
-        assert re.search(rf"^{name}\b.*=", (TOP / path).read_text(), re.MULTILINE)
+        assert re.search(rf"^(class {name}\b|{name}\b.*=)", (TOP / path).read_text(), re.MULTILINE)
 
 
 def test_the_changes_are_of_this_version():
