@@ -1,7 +1,8 @@
 """Changes one thing in the core at a time, and prints which changes its own tests do not notice.
 
-A bounded random sample, drawn from a printed seed; each mutant runs only its package's tests, in a
-copy, so the checkout is never touched. Nothing is asserted: the survivors are read by a person.
+A bounded random sample, drawn from a printed seed; each mutant runs its package's tests and those
+that walk the whole core, in a copy, so the checkout is never touched. Nothing is asserted: the
+survivors are read by a person.
 Runs with the packages of ``requirements/mutants.txt``; the tests run with those of ``develop.txt``.
 """
 
@@ -130,8 +131,9 @@ def passes(folder: Path, packages: list[str]) -> bool:
 
     Raises subprocess.TimeoutExpired when they have not ended in LIMIT_S.
     """
+    walks = [str(path.relative_to(folder)) for path in folder.glob("tests/core/test_*.py")]
     ended = subprocess.run(  # noqa: S603  (our own Python, our own tests)
-        [*PYTEST, *(f"tests/core/{package}" for package in packages)],
+        [*PYTEST, *walks, *(f"tests/core/{package}" for package in packages)],
         cwd=folder,
         env=os.environ | {"PYTHONDONTWRITEBYTECODE": "1"},
         capture_output=True,

@@ -16,7 +16,7 @@ START_C = 20.0
 """What a kiln begins at where nobody says. Common practice."""
 
 START = Bound(-30, 1400, "Start must be from −30 to 1400 °C.", low_allowed=True, high_allowed=True)
-RATE = Bound(-2000, 2000, "Rate must be between −2000 and 2000 °C per hour.")
+RATE = Bound(-2000, 2000, "Rate must be from −2000 to 2000 °C per hour.", low_allowed=True)
 HOLD = Bound(0, 6000, "Hold must be from 0 to 6000 minutes.", low_allowed=True, high_allowed=True)
 
 
