@@ -368,13 +368,13 @@ def warnings(wanted: Wanted, chosen: Plan) -> list[Notice]:
                 " next. Unlabelled mixes lying about are how a series gets ruined.",
             )
         )
-    small = [batch for batch in chosen.batches if batch.total_g < COMFORTABLE_BATCH_G]
-    if small and wanted.smallest_batch_g < COMFORTABLE_BATCH_G:
+    least = min(chosen.batches, key=lambda batch: batch.total_g)
+    if max(least.total_g, wanted.smallest_batch_g) < COMFORTABLE_BATCH_G:
         found.append(
             Notice(
                 "small_batch",
-                f"The {percentage(small[0].pct)} % mix is only"
-                f" {plain(small[0].total_g, 1)} g; less than {plain(COMFORTABLE_BATCH_G)}"
+                f"The {percentage(least.pct)} % mix is only"
+                f" {plain(least.total_g, 1)} g; less than {plain(COMFORTABLE_BATCH_G)}"
                 " g is hard to mix evenly. Set “Smallest mix, dry” to avoid this.",
             )
         )

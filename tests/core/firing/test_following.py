@@ -17,6 +17,10 @@ def test_before_the_first_reading_there_is_nothing():
     assert standing([], PLAN, 1) is None
 
 
+def test_a_first_reading_has_no_rate_yet():
+    assert standing([(0.5, 60.0)], PLAN, 0.5).rate == 0
+
+
 def test_on_plan():
     found = standing(log(3), PLAN, 3)
     assert (found.celsius, found.behind_c) == pytest.approx((320, 0))

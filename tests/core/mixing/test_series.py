@@ -172,3 +172,19 @@ def test_steps_say_one_thing_each():
     assert lines[2].startswith(
         "Take 23.9 g of the 10 % mix and add 1.1 g colourant: 25.0 g at 15 %"
     )
+
+
+def test_the_smallest_mix_is_named_where_it_is_hard_to_mix_evenly():
+    """In a chain up from 3 % the last mix, of 9 %, feeds no other and is the smallest."""
+    wanted = Wanted(pcts=(3.0, 6.0, 9.0), tiles_g=18.0)
+    plan = next(p for p in plans(wanted) if p.strategy == series.Strategy.START_LOW)
+    (said,) = [one for one in series.warnings(wanted, plan) if one.code == "small_batch"]
+    sizes = {batch.pct: batch.total_g for batch in plan.batches}
+    assert sizes[9.0] == min(sizes.values()) < sizes[3.0]
+    assert said.message.startswith(f"The 9 % mix is only {sizes[9.0]:.1f} g")
+
+
+def test_a_mix_large_enough_is_no_matter():
+    wanted = Wanted(pcts=(3.0, 6.0), tiles_g=18.0, smallest_batch_g=series.COMFORTABLE_BATCH_G)
+    for plan in plans(wanted):
+        assert "small_batch" not in [one.code for one in series.warnings(wanted, plan)]

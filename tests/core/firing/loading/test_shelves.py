@@ -70,3 +70,13 @@ def test_the_farthest_corner_decides_on_a_round_shelf(placed, holds):
     )
     assert (far <= 196) == holds
     assert RoundShelf(400).holds(placed, 4) == holds
+
+
+def test_a_disc_is_cut_where_it_just_holds_two_pieces_in_a_row():
+    """300 mm less 10 all round leaves a radius of 140; two of 100 and their gap are 210 long.
+
+    Half of that is 105, and beside it there is √(140² − 105²) = 92.6; half a gap more each way.
+    """
+    found = RoundShelf(300).free(10, [100])
+    just = [-110, -97.6, 110, 97.6]
+    assert any(row == pytest.approx(just, abs=0.05) for row in found.tolist())

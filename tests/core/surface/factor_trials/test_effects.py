@@ -107,6 +107,17 @@ def test_missing_pieces_leave_their_group_and_nothing_else():
     assert found.control.others_better + found.control.others_worse + found.control.alike == 14
 
 
+def test_two_groups_of_pieces_have_a_chance_and_one_has_none():
+    """Two pairs that agree: of the four ways their pieces could lie, two are as one-sided.
+
+    That is 0.5, and with three questions asked together no less than 1.
+    """
+    two = Design((Factor("mineral", ("chalk", "slate")), Factor("binder", ("water", "milk"))), 1)
+    worse = [Result(0, cell, 1.0 + cell[1]) for cell in two.grid]
+    assert effects_of(two, worse).mains[1].p == pytest.approx(1)
+    assert effects_of(two, worse[:2]).mains[1].p is None
+
+
 def test_no_results_at_all_say_so():
     design = Design((MINERAL, BINDER), 2, "no paint")
     said = all_of(design, effects_of(design, []), SCALES["wash"])
