@@ -69,6 +69,18 @@ def test_two_by_two_on_one_slab_can_decide_nothing():
     assert of_plan(single).words.endswith("Make 4 slabs.")
 
 
+@pytest.mark.parametrize(
+    ("count", "slabs", "control", "questions"),
+    [(2, 1, "", 2), (2, 2, "", 3), (3, 1, "", 3), (3, 2, "", 6), (3, 2, "bare clay", 7)],
+)
+def test_a_trial_is_asked_of_each_factor_each_pair_and_its_control(
+    count, slabs, control, questions
+):
+    """How two factors work together can only be seen where their pieces stand more than once."""
+    factors = (SLIP, COATS, Factor("glaze", ("thin", "thick")))[:count]
+    assert Design(factors, slabs, control).questions == questions
+
+
 @pytest.mark.parametrize("control", ["", "bare clay"])
 def test_the_slabs_that_are_advised_are_the_fewest(control):
     needed = slabs_to_decide((SLIP, COATS), control)
