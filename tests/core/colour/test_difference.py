@@ -7,7 +7,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from claycore.colour.difference import ciede2000, ciede2000_of, in_words
-from claycore.colour.nearest import nearest
+from claycore.colour.nearest import LARGEST_LIGHTNESS_WEIGHT, nearest
 from claycore.colour.notation import Lab
 from tests.core.colour.sharma import PAIRS
 from tests.thoroughness import examples
@@ -72,3 +72,10 @@ def test_nothing_is_near_where_there_is_nothing():
 )
 def test_readings_in_words(difference, says):
     assert says in in_words(difference)
+
+
+def test_the_largest_weight_of_lightness_is_that_of_black_beside_black():
+    """S_L by its formula (ISO/CIE 11664-6) over all mean lightnesses; nothing passes the bound."""
+    off = (np.linspace(0, 100, 2001) - 50) ** 2
+    weights = 1 + 0.015 * off / np.sqrt(20 + off)
+    assert weights.max() == pytest.approx(LARGEST_LIGHTNESS_WEIGHT, abs=1e-12)
