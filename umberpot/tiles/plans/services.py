@@ -87,7 +87,7 @@ def _trial_of(order: TrialOrder, plan: Plan, tiles_each: int) -> Trial:
         plan=plan,
         made_by=order.by,
     )
-    for mix in plan.mixes.order_by("plan_position"):
+    for mix in plan.mixes.select_related("studio", "clay").order_by("plan_position"):
         tile_order = TileOrder(
             tiles_each,
             order.piece,
