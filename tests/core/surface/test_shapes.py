@@ -103,3 +103,10 @@ def test_a_bucket_that_is_too_narrow_is_told(shape):
     with pytest.raises(Inconsistent) as raised:
         bucket_for(shape, shape.across)
     assert raised.value.field == "bucket"
+
+
+def test_a_bowl_deeper_than_half_its_rim_is_widest_below_it():
+    """Rim 120, depth 90: the sphere is (60² + 90²) / 180 = 65 mm in radius."""
+    assert Bowl(120, 90).across == pytest.approx(130)
+    assert Bowl(120, 60).across == pytest.approx(120)
+    assert Bowl(120, 40).across == 120

@@ -153,3 +153,9 @@ def test_every_ware_has_a_limit_under_every_school():
 def test_tile_classes_of_iso_13006(found, words):
     """The classes are 'over 0.5 up to 3' and so on: a figure on the edge is in the lower."""
     assert v.tile_class(found, "6").endswith(f"its class after cone 6 {words}")
+
+
+def test_the_mass_that_would_decide_by_hand():
+    """4 % against a limit of 3 % on a scale of 0.1 g: 200 · 0.1/√12 · √(1 + 1.04²) / 1 = 8.33 g."""
+    assert a.mass_that_would_decide(4, 3, 0.1) == pytest.approx(8.33, abs=0.005)
+    assert a.mass_that_would_decide(3, 3, 0.1) is None

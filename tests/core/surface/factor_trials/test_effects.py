@@ -7,7 +7,7 @@ from claycore.surface.factor_trials.design import CONTROL, Design, Factor
 from claycore.surface.factor_trials.effects import Result, effects_of
 from claycore.surface.factor_trials.expectations import Claim, ExpectationOutcome, Says, outcome
 from claycore.surface.factor_trials.scales import COLOUR_LOST, SCALES
-from claycore.surface.factor_trials.sentences import all_of, of_claim
+from claycore.surface.factor_trials.sentences import all_of, chance_words, of_claim
 
 MINERAL = Factor("mineral", ("chalk", "slate", "rust"))
 BINDER = Factor("binder", ("water", "starch", "milk"))
@@ -180,3 +180,11 @@ def test_every_scale_has_words_for_its_steps_or_a_unit():
         assert min(len(scale.title), len(scale.how)) > 3
         assert scale.is_measured is (code == COLOUR_LOST)
         assert scale.unit if scale.is_measured else len(set(scale.steps)) == scale.worst + 1
+
+
+@pytest.mark.parametrize(
+    ("p", "words"),
+    [(0.0004, "p < 0.001"), (0.001, "p = 0.001"), (0.0043, "p = 0.004"), (0.031, "p = 0.03")],
+)
+def test_a_probability_is_written_as_finely_as_it_needs(p, words):
+    assert chance_words(p).replace("\xa0", " ") == words
