@@ -79,14 +79,14 @@ class Mutant:
     def package(self) -> str:
         return self.module.parts[1]
 
-    def source(self) -> tuple[str, str]:
-        """The file's text as it is, and as the mutant."""
-        before = (TOP / self.module).read_text()
+    def source(self, folder: Path) -> tuple[str, str]:
+        """The file's text as it is in a copy, and as the mutant."""
+        before = (folder / self.module).read_text()
         return before, mutate_code(before, get_operator(f"core/{self.operator}")(), self.occurrence)
 
-    def change(self) -> str:
+    def change(self, folder: Path) -> str:
         """The changed lines, as ``file:line  - before  + after``."""
-        before, after = (text.splitlines() for text in self.source())
+        before, after = (text.splitlines() for text in self.source(folder))
         _, _, where, *lines = difflib.unified_diff(before, after, n=0, lineterm="")
         line = where.split()[1].removeprefix("-")
         changed = "  ".join(f"{text[0]} {text[1:].strip()}" for text in lines)
@@ -145,7 +145,7 @@ def passes(folder: Path, packages: list[str]) -> bool:
 
 def fate_of(mutant: Mutant, folder: Path) -> Fate:
     """Runs the tests of its package against a mutant; the copy is as it was afterwards."""
-    before, after = mutant.source()
+    before, after = mutant.source(folder)
     changed = folder / mutant.module
     try:
         changed.write_text(after)
@@ -156,8 +156,8 @@ def fate_of(mutant: Mutant, folder: Path) -> Fate:
         changed.write_text(before)
 
 
-def fates(drawn: list[Mutant], scratch: Path, workers: int) -> Iterator[tuple[Mutant, Fate]]:
-    """Each mutant with its fate, in the order drawn; one copy of the checkout a worker."""
+def fates(drawn: list[Mutant], scratch: Path, workers: int) -> Iterator[tuple[str, Fate]]:
+    """Each mutant's change with its fate, in the order drawn; one copy of the checkout a worker."""
     copies = [copy_of_checkout(scratch / str(number)) for number in range(workers)]
     # Tests that fail of themselves would notice every mutant.
     if not passes(copies[0], sorted({mutant.package for mutant in drawn})):
@@ -166,10 +166,10 @@ def fates(drawn: list[Mutant], scratch: Path, workers: int) -> Iterator[tuple[Mu
     for folder in copies:
         free.put(folder)
 
-    def in_a_free_copy(mutant: Mutant) -> tuple[Mutant, Fate]:
+    def in_a_free_copy(mutant: Mutant) -> tuple[str, Fate]:
         folder = free.get()
         try:
-            return mutant, fate_of(mutant, folder)
+            return mutant.change(folder), fate_of(mutant, folder)
         finally:
             free.put(folder)
 
@@ -200,11 +200,11 @@ def main() -> None:
     sys.stdout.write(f"{len(drawn)} of {every} mutants, seed {asked.seed}.\n")
     survivors = []
     with tempfile.TemporaryDirectory() as scratch:
-        for mutant, fate in fates(drawn, Path(scratch), asked.workers):
-            sys.stdout.write(f"{fate:9}  {mutant.change()}\n")
+        for change, fate in fates(drawn, Path(scratch), asked.workers):
+            sys.stdout.write(f"{fate:9}  {change}\n")
             sys.stdout.flush()
             if fate is Fate.SURVIVED:
-                survivors.append(mutant.change())
+                survivors.append(change)
     noticed = len(drawn) - len(survivors)
     sys.stdout.write(f"\n{noticed} of {len(drawn)} noticed. Not noticed:\n")
     sys.stdout.writelines(f"  {change}\n" for change in survivors)

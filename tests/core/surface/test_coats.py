@@ -40,7 +40,7 @@ def test_sponged_layers_lighten_upwards_and_are_three_at_most():
     ladder = [Coat(f"L{n}", Application.SPONGE, 1, 0.3, Onto.BISQUE, n) for n in (20, 50, 70, 90)]
     rising = Stack(ladder[:3], Technique.SPONGED_BACK)
     assert said(rising, "dark_to_light") == [(1, True), (2, True)]
-    assert said(rising, "leather_hard") == []
+    assert said(rising, "leather_hard") == said(rising, "three_layers") == []
     falling = Stack(ladder[2::-1], Technique.SPONGED_BACK)
     assert said(falling, "dark_to_light") == [(1, False), (2, False)]
     assert said(Stack(ladder, Technique.SPONGED_BACK), "three_layers") == [(3, False)]

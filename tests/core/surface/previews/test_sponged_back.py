@@ -31,6 +31,13 @@ def test_edges_and_rings_wear_before_the_hollows():
     assert set(np.unique(shown)) == {0, 1}
 
 
+@pytest.mark.parametrize("seed", [1, 2, 3])
+def test_rim_and_foot_stand_out_most_then_the_rings(seed):
+    rows = proud(Form(seed=seed), 300, 200).mean(axis=1)
+    rings = rows[60:240]
+    assert rings.min() < 0.1 < 0.4 < rings.max() < min(rows[0], rows[-1]) - 0.2
+
+
 def test_the_same_form_is_the_same_picture_and_another_seed_another():
     assert np.array_equal(proud(Form(), 80, 40), proud(Form(), 80, 40))
     assert not np.array_equal(proud(Form(), 80, 40), proud(Form(seed=2), 80, 40))
