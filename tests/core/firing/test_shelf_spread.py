@@ -45,6 +45,7 @@ def test_equal_pieces_show_which_shelf_shrinks_more():
 def test_pieces_of_one_shelf_or_of_one_firing_say_nothing():
     assert piece_offsets([{0: [11.0, 11.4]}, {0: [11.0], 1: []}]) == {}
     assert piece_offsets([{0: [11.0], 1: [11.4]}]) == {}
+    assert piece_offsets([{0: [11.0], 1: [11.4]}] * 2)[1].times == 2
 
 
 def test_a_difference_of_shelves_carries_scatter_and_brackets():

@@ -136,3 +136,14 @@ def test_what_cannot_be_is_named(asked, answer, field):
     with pytest.raises(ClayError) as raised:
         check_dose(asked, answer)
     assert raised.value.field == field
+
+
+def test_a_unit_taken_for_another_says_what_each_is_in_grams():
+    """NIST Handbook 44, appendix C: a pound is 453.59237 g, an ounce 28.349523125 g."""
+    said = {
+        mistake.code: mistake.message
+        for asked, answer in ((POUNDS, 160), (OUNCES, 1.2))
+        for mistake in check_dose(asked, answer).mistakes
+    }
+    assert "1 lb is 453.5924 g, 1 kg is 1000 g" in said["pounds_as_kilograms"]
+    assert "1 oz is 28.3495 g, 1 g is 1 g" in said["ounces_as_grams"]
