@@ -18,6 +18,7 @@ from collections.abc import Iterator
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
 from enum import StrEnum
+from itertools import islice
 from pathlib import Path
 from queue import SimpleQueue
 
@@ -84,6 +85,14 @@ class Mutant:
         before = (folder / self.module).read_text()
         return before, mutate_code(before, get_operator(f"core/{self.operator}")(), self.occurrence)
 
+    def is_code(self) -> bool:
+        """Whether the mutant can be read at all: what cannot is noticed by any test."""
+        try:
+            compile(self.source(TOP)[1], self.module, "exec")
+        except SyntaxError:
+            return False
+        return True
+
     def change(self, folder: Path) -> str:
         """The changed lines, as ``file:line  - before  + after``."""
         before, after = (text.splitlines() for text in self.source(folder))
@@ -113,8 +122,8 @@ def sample(packages: list[str], number: int, seed: int) -> tuple[list[Mutant], i
     folders = [TOP / "claycore" / name for name in packages]
     modules = [path.relative_to(TOP) for folder in folders for path in sorted(folder.rglob("*.py"))]
     every = [mutant for module in modules for mutant in mutants_of(module)]
-    drawn = random.Random(seed).sample(every, min(number, len(every)))  # noqa: S311  (not a secret)
-    return drawn, len(every)
+    random.Random(seed).shuffle(every)  # noqa: S311  (not a secret)
+    return list(islice(filter(Mutant.is_code, every), number)), len(every)
 
 
 def copy_of_checkout(folder: Path) -> Path:
