@@ -10,6 +10,7 @@ import argparse
 import difflib
 import os
 import random
+import secrets
 import shutil
 import subprocess
 import sys
@@ -197,7 +198,7 @@ def asked_of(packages: list[str]) -> argparse.Namespace:
     if unknown := set(asked.packages) - set(packages):
         reader.error(f"no package of the core: {', '.join(sorted(unknown))}")
     if asked.seed is None:
-        asked.seed = random.randrange(10_000)  # noqa: S311  (not a secret)
+        asked.seed = secrets.randbelow(10_000)
     return asked
 
 

@@ -150,7 +150,7 @@ SUSPICIONS = (
     Suspicion(("black",), "Black stains often contain chromium, cobalt, manganese or nickel."),
     Suspicion(("red", "orange", "scarlet"), "Red and orange stains may contain cadmium."),
     Suspicion(("yellow",), "Yellow stains may contain vanadium or praseodymium."),
-    Suspicion(("pink", "rose", "crimson"), "Pink stains may contain chromium and tin."),
+    Suspicion(("pink", "rose", "magenta"), "Pink stains may contain chromium and tin."),
 )
 
 

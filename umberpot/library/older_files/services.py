@@ -162,9 +162,8 @@ def _rename(file: sqlite3.Connection) -> None:
 
 def _exchange_steps(file: sqlite3.Connection) -> None:
     """The first schema counts as reached; the steps that led to it are forgotten."""
-    ours = (*LAST_STEPS, *FIRST_APPS)
-    places = ", ".join("?" * len(ours))
-    file.execute(f"DELETE FROM django_migrations WHERE app IN ({places})", ours)  # noqa: S608
+    ours = [(app,) for app in (*LAST_STEPS, *FIRST_APPS)]
+    file.executemany("DELETE FROM django_migrations WHERE app = ?", ours)
     file.executemany(
         "INSERT INTO django_migrations (app, name, applied) VALUES (?, ?, datetime('now'))",
         [(app, FIRST_STEP) for app in FIRST_APPS],
