@@ -20,6 +20,7 @@ from django.shortcuts import render
 from django.utils.cache import patch_vary_headers
 from django.utils.decorators import method_decorator
 from django.views import View
+from django_htmx.middleware import HtmxDetails
 
 from claycore.measure.errors import ClayError
 from claycore.measure.notices import Notice
@@ -46,10 +47,14 @@ def wants_json(request: HttpRequest) -> bool:
     return request.get_preferred_type(["text/html", "application/json"]) == "application/json"
 
 
+def is_live(request: HttpRequest) -> bool:
+    """Whether only the fragment that changes while someone types is asked for."""
+    return bool(HtmxDetails(request))
+
+
 def is_page(request: HttpRequest) -> bool:
     """Whether a whole page is asked for, and not a program's answer or a live fragment."""
-    is_live: bool = bool(request.htmx)  # type: ignore[attr-defined]
-    return not is_live and not wants_json(request)
+    return not is_live(request) and not wants_json(request)
 
 
 def errors_of(form: forms.Form) -> list[dict[str, str]]:
@@ -184,7 +189,7 @@ class Calculator(ABC, View, Generic[Inputs, Result]):
         solved = self.attempt(form) if json or form.was_asked() else None
         if json:
             response: HttpResponse = self._json(request, form, solved)
-        elif request.htmx:  # type: ignore[attr-defined]
+        elif is_live(request):
             response = self._live(request, form, solved)
         else:
             response = self._page(request, form, solved)
