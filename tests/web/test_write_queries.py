@@ -13,9 +13,11 @@ from tests.factories import FiringFactory, MaterialFactory
 from tests.web.surface.test_factor_trials import plan_one
 from umberpot.colours.models import Photograph
 from umberpot.kiln import services as kiln
+from umberpot.mixing.models import Mix
 from umberpot.tiles.models import ClayTest, ColourReading, Reading, Tile
 
 FEW, MANY = 2, 9
+RAMP = {"trial_name": "Ramp", "mark": "100", "cone": "6", "glazed": "no"}
 
 
 def asked(run):
@@ -115,7 +117,7 @@ def tiles(signed_in, make_mix, weigh):
 
     def make(count):
         mix = weigh(make_mix(), 80, 8)
-        order = {"mark": "100", "cone": "6", "glazed": "no", "trial_name": "Ramp", "count": count}
+        order = {**RAMP, "count": count}
         key = {"request_key": uuid.uuid4()}
         assert signed_in.post(f"/tiles/make/{mix.pk}/", {**order, **key}).status_code == 302
         return list(Tile.objects.filter(mix=mix))
@@ -126,7 +128,7 @@ def tiles(signed_in, make_mix, weigh):
 def test_tiles_made_of_a_mix(signed_in, make_mix, weigh):
     def making(count):
         mix = weigh(make_mix(), 80, 8)
-        order = {"mark": "100", "cone": "6", "glazed": "no", "trial_name": "Ramp", "count": count}
+        order = {**RAMP, "count": count}
         return lambda: signed_in.post(
             f"/tiles/make/{mix.pk}/", {**order, "request_key": uuid.uuid4()}
         )
@@ -214,3 +216,22 @@ def test_a_sheet_of_ratings(signed_in, again):
         return lambda: signed_in.post(url, {"rater": "quay", **sheet})
 
     assert grows(rating, few=2, many=5) == 0
+
+
+def test_the_index_follows_a_kept_plan_once(signed_in, clay, blue):
+    """The mixes themselves are made one after the other, each of what is left of another."""
+
+    def of_index(strengths):
+        pcts = ",".join(str(2 + n) for n in range(strengths))
+        with CaptureQueriesContext(connection) as captured:
+            answer = signed_in.post(
+                f"/mix/series/start/?pcts={pcts}&tile_dry_g=24&clay={clay.name}"
+                f"&colourant={blue.name}&strategy=start_high",
+                {**RAMP, "request_key": uuid.uuid4()},
+            )
+        assert answer.status_code == 302
+        return [q for q in captured.captured_queries if "library_indexed" in q["sql"]]
+
+    of_index(FEW)
+    assert len(of_index(7)) == len(of_index(FEW)) > 0
+    assert Mix.objects.count() == FEW + 7 + FEW

@@ -1,7 +1,6 @@
 """Lays the whole demo story into an empty database."""
 
 from django.contrib.auth.models import User
-from django.db import transaction
 
 from umberpot.demo import factor_trials, findings, story, ware
 from umberpot.demo.clays.load import ClayLoader
@@ -9,9 +8,10 @@ from umberpot.demo.load import DemoLoader
 from umberpot.mixing.leftovers.services import keep_leftover
 from umberpot.shelf.models import Container
 from umberpot.studio.services import found_first_studio
+from umberpot.studio.whole_change import whole_change
 
 
-@transaction.atomic
+@whole_change()
 def load_demo() -> None:
     """The whole story, or nothing of it. Raises AlreadyFounded if there is a user."""
     owner = User(username=story.USERNAME)

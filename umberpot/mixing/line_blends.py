@@ -4,7 +4,6 @@ import uuid
 from dataclasses import dataclass
 
 from django.contrib.auth.models import User
-from django.db import transaction
 
 from claycore.materials.clay_in_hand import ClayState
 from claycore.measure.formatting import plain
@@ -12,6 +11,7 @@ from umberpot.mixing.models import Mix, MixPart
 from umberpot.mixing.orders import MixOrder, PartOrder
 from umberpot.mixing.services import create_mix
 from umberpot.shelf.models import BlendPart, Material
+from umberpot.studio.whole_change import whole_change
 
 LONGEST_NAME = 60
 
@@ -27,7 +27,7 @@ class LineOrder:
     request_key: uuid.UUID
 
 
-@transaction.atomic
+@whole_change()
 def make_line(order: LineOrder, by: User) -> list[tuple[Material, Mix]]:
     """The blends as clays of the shelf, and a mix to weigh out for each.
 

@@ -6,10 +6,11 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
 from django.contrib.auth.models import User
-from django.db import IntegrityError, transaction
+from django.db import IntegrityError
 
 from umberpot.studio.models import Studio
 from umberpot.studio.progress import Report, Tally
+from umberpot.studio.whole_change import whole_change
 from umberpot.transfer.kinds import KINDS, Kind, Reader, RowErrors
 from umberpot.ui.tables import Row
 
@@ -86,7 +87,7 @@ def _write(reader: Reader, ready: Sequence[object]) -> int:
     """
     for start in range(0, len(ready), reader.at_once):
         try:
-            with transaction.atomic():
+            with whole_change():
                 reader.write(ready[start : start + reader.at_once])
         except IntegrityError:
             return start

@@ -23,6 +23,7 @@ from umberpot.library.search.kinds import KINDS
 from umberpot.library.search.query import keys_of
 from umberpot.library.search.typed import words_in
 from umberpot.shelf.models import Material
+from umberpot.studio.whole_change import whole_change
 from umberpot.tiles.models import Reading, Remark, Tile
 
 LETTERS = "abé ñ12-.%"
@@ -94,6 +95,37 @@ def test_it_is_kept_through_every_step_that_can_be_undone(world, signed_in, stud
     signed_in.post(f"/tiles/{tile.code}/set-aside/", {"aside": "yes"})
     signed_in.post(f"/surface/coats/{world['surface:remove-coat']}/remove/")
     signed_in.post(f"/library/notes/{world['library:remove-note']}/remove/")
+    before = kept()
+    rebuild()
+    assert kept() == before
+
+
+def test_a_whole_change_is_followed_at_its_end(signed_in, world, clay):
+    with whole_change():
+        clay.name = "Lighthouse white"
+        clay.save()
+        MaterialFactory(studio=clay.studio, name="Lighthouse red", kind="stain")
+        gone = MaterialFactory(studio=clay.studio, name="Lighthouse blue", kind="stain")
+        with whole_change():
+            Material.objects.filter(pk=clay.pk).update(notes="for the lantern room")
+        gone.delete()
+        assert found(signed_in, q="lighthouse") == {}
+    assert {"Lighthouse white", "Lighthouse red"} <= set(found(signed_in, q="lighthouse")["shelf"])
+    assert "Lighthouse blue" not in found(signed_in, q="lighthouse")["shelf"]
+    assert "tiles" in found(signed_in, q="lighthouse")
+    assert found(signed_in, q="lantern")["shelf"] == ["Lighthouse white"]
+
+
+def test_of_a_whole_change_that_failed_nothing_is_found(signed_in, studio):
+    @whole_change()
+    def begin_and_fail():
+        MaterialFactory(studio=studio, name="Lighthouse red", kind="stain")
+        raise ConnectionError
+
+    with pytest.raises(ConnectionError):
+        begin_and_fail()
+    MaterialFactory(studio=studio, name="Lighthouse blue", kind="stain")
+    assert found(signed_in, q="lighthouse")["shelf"] == ["Lighthouse blue"]
     before = kept()
     rebuild()
     assert kept() == before

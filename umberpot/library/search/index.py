@@ -1,10 +1,11 @@
 """Keeps the index true: whatever is written, what can be found of it follows at once.
 
-Single rows tell by Django's signals, many at a time by ``rows_written`` of the studio; both come
-within the transaction of the change.
+Single rows tell by Django's signals, many at a time by ``rows_written`` of the studio, and what a
+whole change wrote by ``rows_gathered``, once; all come within the transaction of the change.
 """
 
-from collections.abc import Iterable, Iterator, Sequence
+from collections import defaultdict
+from collections.abc import Collection, Iterator, Mapping, Sequence
 from typing import Any
 
 from django.db import models, transaction
@@ -14,7 +15,8 @@ from umberpot.library.models import Indexed
 from umberpot.library.search.kind import Kind
 from umberpot.library.search.kinds import KINDS
 from umberpot.library.search.typed import key_of
-from umberpot.studio.signals import rows_written
+from umberpot.studio.signals import rows_gathered, rows_written
+from umberpot.studio.whole_change import gather
 
 VERSION = 2
 """Raised with any change to the words of a kind: the next start then gathers them all again."""
@@ -33,6 +35,7 @@ def listen() -> None:
         pre_delete.connect(_about_to_go, sender=model)
         post_delete.connect(_gone, sender=model)
         rows_written.connect(_written, sender=model)
+    rows_gathered.connect(_gathered)
 
 
 def scope_of(studio_id: int, kind: Kind) -> str:
@@ -58,15 +61,20 @@ def is_old() -> bool:
 
 
 def _saved(sender: Model, instance: Any, **told: Any) -> None:
-    _follow(sender, [instance.pk])
+    if not gather(sender, [instance.pk]):
+        _follow({sender: [instance.pk]})
 
 
 def _written(sender: Model, keys: Sequence[int], everything: bool = False, **told: Any) -> None:
     if everything:
         for kind in _own(sender):
             _refresh(kind, keys)
-    else:
-        _follow(sender, keys)
+    elif not gather(sender, keys):
+        _follow({sender: keys})
+
+
+def _gathered(rows: Mapping[Model, Collection[int]], **told: Any) -> None:
+    _follow(rows)
 
 
 def _own(model: Model) -> list[Kind]:
@@ -87,19 +95,23 @@ def _gone(sender: Model, instance: Any, **told: Any) -> None:
         _refresh(kind, instance.bore_on.get(kind.slug, []))
 
 
-def _follow(model: Model, keys: Sequence[int]) -> None:
-    """Rows of a model were written: their own words, and those of the rows they bear on.
+def _follow(written: Mapping[Model, Collection[int]]) -> None:
+    """Rows were written, by model: their own words, and those of the rows they bear on.
 
     A row that can itself be found bears on others by its name: where that stayed, so do they.
     """
-    own = _own(model)
-    bearing = {key for kind in own for key in _refresh(kind, keys)} if own else set(keys)
-    if bearing:
-        for kind, borne_on in _borne_on(model, bearing):
-            _refresh(kind, list(borne_on))
+    borne_on: dict[str, set[int]] = defaultdict(set)
+    for model, keys in written.items():
+        own = _own(model)
+        bearing = {key for kind in own for key in _refresh(kind, list(keys))} if own else keys
+        if bearing:
+            for kind, found in _borne_on(model, bearing):
+                borne_on[kind.slug] |= found
+    for slug, found in borne_on.items():
+        _refresh(KINDS[slug], list(found))
 
 
-def _borne_on(model: Model, keys: Iterable[int]) -> Iterator[tuple[Kind, set[int]]]:
+def _borne_on(model: Model, keys: Collection[int]) -> Iterator[tuple[Kind, set[int]]]:
     for kind in KINDS.values():
         found: set[int] = set()
         for lookup in kind.follows.get(model, ()):

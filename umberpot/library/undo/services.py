@@ -18,6 +18,7 @@ from umberpot.library.undo import sentences
 from umberpot.library.undo.steps import UNDO_FOR, UNDOABLE
 from umberpot.studio.journal.models import JournalEntry
 from umberpot.studio.models import Membership, Studio
+from umberpot.studio.whole_change import whole_change
 
 
 class CannotUndo(Exception):
@@ -32,7 +33,7 @@ def entries_of(studio: Studio, key: str) -> list[JournalEntry]:
     return list(JournalEntry.objects.of(studio).filter(cid=key).order_by("-pk"))
 
 
-@transaction.atomic
+@whole_change()
 def undo(studio: Studio, key: str, by: Membership) -> int:
     """Takes a step back; says how many rows that touched. Raises CannotUndo, changing nothing."""
     entries = entries_of(studio, key)

@@ -4,7 +4,6 @@ import uuid
 from dataclasses import dataclass
 
 from django.contrib.auth.models import User
-from django.db import transaction
 
 from claycore.materials import slip
 from claycore.materials.clay_in_hand import ClayInHand, ClayState
@@ -18,6 +17,7 @@ from umberpot.mixing.orders import MixOrder, PartOrder, Shelf
 from umberpot.mixing.services import create_mix, make_mix
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
+from umberpot.studio.whole_change import whole_change
 
 
 @dataclass(frozen=True)
@@ -53,7 +53,7 @@ class PlanOrder:
         )
 
 
-@transaction.atomic
+@whole_change()
 def keep_series(order: PlanOrder, found: SeriesPlan, colourant: str) -> Plan:
     """A series in dry clay. The same ``request_key`` keeps it only once."""
     made = order.made_already()
@@ -108,7 +108,7 @@ def _parts_of_batch(
     return tuple(parts)
 
 
-@transaction.atomic
+@whole_change()
 def keep_pots(order: PlanOrder, grid: Grid, pots: tuple[Pot, ...], have: dict[str, str]) -> Plan:
     """A grid in slip: a mix for every pour, made of what stayed in the pot of the one before.
 
@@ -191,7 +191,7 @@ def _parts_of_pour(
     return tuple(parts)
 
 
-@transaction.atomic
+@whole_change()
 def keep_batches(
     order: PlanOrder,
     grid: Grid,

@@ -18,6 +18,7 @@ from umberpot.mixing.models import Mix, Plan
 from umberpot.mixing.plans import services as mixing_plans
 from umberpot.mixing.plans.services import PlanOrder
 from umberpot.studio.models import Studio
+from umberpot.studio.whole_change import whole_change
 from umberpot.tiles.models import Tile, Trial
 from umberpot.tiles.pieces import PieceSpec
 from umberpot.tiles.services import TileOrder, make_tiles
@@ -39,7 +40,7 @@ class TrialOrder:
         return PlanOrder(self.studio, self.name, sum_query, clay_name, self.request_key, self.by)
 
 
-@transaction.atomic
+@whole_change()
 def start_series(
     order: TrialOrder, solved: Solved[SeriesInputs, list[SeriesPlan]], strategy: str
 ) -> Trial:
@@ -54,7 +55,7 @@ def start_series(
     return _trial_of(order, plan, inputs.tiles_each)
 
 
-@transaction.atomic
+@whole_change()
 def start_grid(order: TrialOrder, solved: Solved[GridInputs, GridResult]) -> Trial:
     """A grid as a trial; it has at least one cell to make."""
     inputs, grid = solved.inputs, solved.inputs.grid
