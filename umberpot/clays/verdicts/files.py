@@ -1,5 +1,7 @@
 """What the clays say, to take away: the report, the data, the shrink rule."""
 
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
 from typing import Any
 
 from django.http import Http404, HttpResponse, JsonResponse
@@ -9,6 +11,7 @@ from django.views.decorators.http import require_GET
 
 from claycore.measure.errors import ClayError
 from claycore.measure.formatting import to_two_digits, with_u95
+from claycore.measure.uncertainty import Estimate
 from umberpot.clays.readings.rows import COLUMNS as READING_COLUMNS
 from umberpot.clays.readings.rows import as_text, record_rows
 from umberpot.clays.records import ClayRecord
@@ -21,7 +24,30 @@ from umberpot.ui.downloads import CSV, PDF, download, file_name
 from umberpot.ui.reports.printed import printed
 from umberpot.ui.tables import to_csv
 
-COLUMNS = ("clay", "cone", "figure", "method", "unit", "value", "u95", "bars")
+
+@dataclass(frozen=True)
+class FigureRow:
+    """A figure of the data file: what it is of, and the estimate."""
+
+    clay: str
+    cone: str
+    key: str
+    method: str
+    unit: str
+    estimate: Estimate
+
+
+COLUMNS: dict[str, Callable[[FigureRow], Any]] = {
+    "clay": lambda row: row.clay,
+    "cone": lambda row: row.cone,
+    "figure": lambda row: row.key,
+    "method": lambda row: row.method,
+    "unit": lambda row: row.unit,
+    "value": lambda row: row.estimate.value,
+    "u95": lambda row: row.estimate.u95,
+    "bars": lambda row: row.estimate.count,
+}
+"""The columns of the figures' file; docs/formats.md tells what they hold."""
 
 
 def _file_name(record: ClayRecord, what: str) -> str:
@@ -39,28 +65,22 @@ def report(request: StudioRequest, pk: int) -> HttpResponse:
 
 def _rows(record: ClayRecord) -> list[dict[str, Any]]:
     """Every figure as a row of the data file, unrounded."""
-    before = (
-        ("drying_shrinkage", record.results.drying),
-        ("water_of_plasticity_on_dry", record.results.water_of_plasticity),
-    )
-    rows = [
-        _row(record, "", key, "", "%", estimate) for key, estimate in before if estimate is not None
-    ]
-    for figure in figure_rows(record.results):
-        for at, estimate in zip(record.results.cones, figure.cells, strict=True):
+    return [{name: cell(figure) for name, cell in COLUMNS.items()} for figure in _figures(record)]
+
+
+def _figures(record: ClayRecord) -> Iterator[FigureRow]:
+    results, clay = record.results, record.clay.name
+    before = {
+        "drying_shrinkage": results.drying,
+        "water_of_plasticity_on_dry": results.water_of_plasticity,
+    }
+    for key, estimate in before.items():
+        if estimate is not None:
+            yield FigureRow(clay, "", key, "", "%", estimate)
+    for figure in figure_rows(results):
+        for at, estimate in zip(results.cones, figure.cells, strict=True):
             if estimate:
-                rows.append(_row(record, at.cone, figure.key, figure.method, figure.unit, estimate))
-    return rows
-
-
-def _row(
-    record: ClayRecord, cone: str, key: str, method: str, unit: str, estimate: Any
-) -> dict[str, Any]:
-    values = (
-        *(record.clay.name, cone, key, method, unit),
-        *(estimate.value, estimate.u95, estimate.count),
-    )
-    return dict(zip(COLUMNS, values, strict=True))
+                yield FigureRow(clay, at.cone, figure.key, figure.method, figure.unit, estimate)
 
 
 def _as_precise_as_known(row: dict[str, Any]) -> dict[str, str]:
@@ -80,7 +100,7 @@ def data(request: StudioRequest, pk: int, form: str) -> HttpResponse:
     if form != "csv":
         raise Http404("A clay's data comes as csv or json.")
     rows = [_as_precise_as_known(row) for row in _rows(record)]
-    body = to_csv(COLUMNS, rows)
+    body = to_csv(list(COLUMNS), rows)
     return download(body, CSV, _file_name(record, "figures.csv"))
 
 

@@ -1,13 +1,37 @@
 """The answer to a question: a number, or one of some words."""
 
+from collections.abc import Callable
+from dataclasses import dataclass
 from typing import Any
 
 from django import forms
 
 from claycore.measure import bounds
-from claycore.practice.question import Choice as ChoiceQuestion
-from claycore.practice.question import Question
-from umberpot.ui.fields.measures import Choice, MeasureField
+from claycore.practice.question import Choice, Figure, Question
+from umberpot.ui.fields import measures
+
+LABEL = "Your answer"
+
+
+@dataclass(frozen=True)
+class AnswerKind:
+    """How one kind of question is answered: the field, and the template that draws it."""
+
+    field: Callable[[Any], forms.Field]
+    template: str
+
+
+KINDS: dict[type[Question], AnswerKind] = {
+    Figure: AnswerKind(
+        lambda question: measures.MeasureField(bounds.MASS, label=LABEL),
+        "library/practice/_figure.html",
+    ),
+    Choice: AnswerKind(
+        lambda question: measures.Choice(choices=list(question.choices.items()), label=LABEL),
+        "library/practice/_choice.html",
+    ),
+}
+"""To ask in another way is to add one entry."""
 
 
 class AnswerForm(forms.Form):
@@ -17,8 +41,6 @@ class AnswerForm(forms.Form):
 
     def __init__(self, *args: Any, question: Question, **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
-        if isinstance(question, ChoiceQuestion):
-            choices = list(question.choices.items())
-            self.fields["answer"] = Choice(choices=choices, label="Your answer")
-        else:
-            self.fields["answer"] = MeasureField(bounds.MASS, label="Your answer")
+        self.question = question
+        self.kind = KINDS[type(question)]
+        self.fields["answer"] = self.kind.field(question)

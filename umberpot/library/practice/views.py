@@ -7,7 +7,7 @@ from django.views.decorators.cache import never_cache
 from django.views.decorators.http import require_http_methods
 
 from claycore.measure.errors import ClayError
-from claycore.practice.question import Choice, Figure, Marked
+from claycore.practice.question import Marked
 from umberpot.library.places import PLACE
 from umberpot.library.practice import services
 from umberpot.library.practice.forms import AnswerForm
@@ -30,19 +30,12 @@ def practice(request: StudioRequest) -> HttpResponse:
     if not form.is_valid():
         return _page(request, asked, form)
     try:
-        marked = _marked(asked, form.cleaned_data["answer"])
+        marked = asked.question.mark(form.cleaned_data["answer"])
     except ClayError as error:
         form.add_error("answer", str(error))
         return _page(request, asked, form)
     services.keep(request.studio, asked, marked, request.user)
     return _page(request, asked, form, marked)
-
-
-def _marked(asked: services.Asked, answer: str | float) -> Marked:
-    question = asked.question
-    if isinstance(question, Choice):
-        return question.mark(str(answer))
-    return question.mark(float(answer))
 
 
 def _page(
@@ -56,7 +49,6 @@ def _page(
         "asked": asked,
         "marked": marked,
         "form": form or AnswerForm(question=asked.question),
-        "is_figure": isinstance(asked.question, Figure),
         "round": services.the_round(request.studio, request.user, just_answered=marked is not None),
         "known": services.known(request.studio, request.user),
     }
