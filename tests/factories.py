@@ -33,7 +33,7 @@ class UserFactory(DjangoModelFactory):
     class Meta:
         model = User
 
-    username = factory.Sequence("potter-{}".format)
+    username = factory.Sequence("somebody-{}".format)
     password = Password("a-long-enough-one")
 
 
