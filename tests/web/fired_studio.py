@@ -9,6 +9,7 @@ from claycore.testing.readings import Quantity
 from tests.factories import FiringFactory, MaterialFactory
 from umberpot.clays.bar_tests.services import BarOrder, shape_bars, start_test
 from umberpot.kiln.services import load_and_fire
+from umberpot.studio.whole_change import whole_change
 from umberpot.tiles.models import Tile, Trial
 from umberpot.tiles.pieces import PieceSpec
 from umberpot.tiles.readings.services import (
@@ -24,6 +25,7 @@ from umberpot.tiles.services import TileOrder, make_tiles
 def tested(studio, user):
     """Makes a clay with three equal bars a (cone, total, absorption) row, all of them read."""
 
+    @whole_change()
     def make(name, rows, kind="dug_clay", drying=6.0, replicates=3, remark=""):
         clay = MaterialFactory(studio=studio, kind=kind, name=name)
         cones = [cone for cone, *_ in rows]

@@ -5,16 +5,16 @@ from dataclasses import asdict
 from datetime import datetime, timedelta
 
 from django.contrib.auth.models import User
-from django.db import transaction
 from django.utils import timezone
 
 from claycore.testing.stages import Protocol
 from umberpot.bench.models import CalendarFeed, Timer
 from umberpot.studio.models import Studio
+from umberpot.studio.whole_change import whole_change
 from umberpot.tiles.models import ClayTest
 
 
-@transaction.atomic
+@whole_change()
 def start_timer(
     studio: Studio,
     protocol: Protocol,
@@ -45,7 +45,7 @@ def start_timer(
     )
 
 
-@transaction.atomic
+@whole_change()
 def next_stage(timer: Timer, from_stage: int, at: datetime | None = None) -> bool:
     """The next stage begins, or the last is over; False if someone moved it on already."""
     fresh = Timer.objects.select_for_update().get(pk=timer.pk)
@@ -68,7 +68,7 @@ def stop(timer: Timer) -> None:
     timer.save(update_fields=["ended_at"])
 
 
-@transaction.atomic
+@whole_change()
 def new_feed(studio: Studio, by: User) -> CalendarFeed:
     """A fresh secret address; the one before is useless from now on."""
     revoke_feed(studio)

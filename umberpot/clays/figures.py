@@ -6,7 +6,6 @@ differ by bears on the ± of every other clay, so all kept ± follow.
 
 from collections.abc import Iterable, Sequence
 
-from django.db import transaction
 from django.db.models import QuerySet
 
 from claycore.measure.replicates import NO_RECORD, Record, Spread
@@ -15,6 +14,7 @@ from umberpot.clays.bars import bars_by_clay
 from umberpot.clays.models import ClayFigure, SummedUp
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
+from umberpot.studio.whole_change import whole_change
 from umberpot.tiles.bars import bar_of
 from umberpot.tiles.models import Tile
 
@@ -39,7 +39,7 @@ def bring_up_to_date(studio: Studio) -> None:
         _sum_up(studio, old)
 
 
-@transaction.atomic
+@whole_change()
 def _sum_up(studio: Studio, clays: QuerySet[Material]) -> None:
     old = list(clays)
     ClayFigure.objects.filter(clay__in=old).delete()

@@ -4,10 +4,10 @@ from collections.abc import Mapping
 from typing import Any
 
 from django.contrib.auth.models import User
-from django.db import transaction
 
 from umberpot.firings.models import Firing, FiringChange
 from umberpot.kiln.models import LoadedPiece
+from umberpot.studio.whole_change import whole_change
 from umberpot.tiles.models import Loading, Tile
 from umberpot.tiles.steps import note_steps
 
@@ -15,7 +15,7 @@ RECORDED = ("cone", "atmosphere", "fired_on", "note")
 """What is recorded of a firing, and can be corrected."""
 
 
-@transaction.atomic
+@whole_change()
 def fire(
     tiles: list[Tile], firing: Firing, places: Mapping[int, LoadedPiece] | None = None
 ) -> Firing:
@@ -31,7 +31,7 @@ def fire(
     return recorded
 
 
-@transaction.atomic
+@whole_change()
 def load_and_fire(
     tiles: list[Tile], firing: Firing, places: Mapping[int, LoadedPiece] | None = None
 ) -> None:
@@ -59,7 +59,7 @@ class ReadAfterwards(Exception):
     """Something was read off the tile after the firing, so it was in it."""
 
 
-@transaction.atomic
+@whole_change()
 def correct_firing(firing: Firing, corrected: Mapping[str, Any], by: User) -> None:
     """Corrects a firing's fields; the next steps of its tiles are worked out again."""
     fresh = Firing.objects.select_for_update().get(pk=firing.pk)
@@ -83,7 +83,7 @@ def correct_firing(firing: Firing, corrected: Mapping[str, Any], by: User) -> No
     note_steps(list(Tile.objects.filter(loadings__firing=fresh)))
 
 
-@transaction.atomic
+@whole_change()
 def take_out(tile: Tile, firing: Firing, by: User) -> None:
     """A tile was not in the firing after all. Raises ReadAfterwards."""
     fresh = Tile.objects.filter(pk=tile.pk).with_history().get()

@@ -3,7 +3,6 @@
 import uuid
 
 from django.contrib.auth.models import User
-from django.db import transaction
 from django.utils import timezone
 
 from claycore.mixing.dose import Dose
@@ -11,6 +10,7 @@ from umberpot.mixing.composition import refresh
 from umberpot.mixing.models import Mix, MixPart, SavedCalculation, name_of
 from umberpot.mixing.orders import MixOrder, Shelf, order_of_dose
 from umberpot.studio.models import Studio
+from umberpot.studio.whole_change import whole_change
 
 
 def planned_mix(
@@ -54,7 +54,7 @@ def planned_mix(
     return mix, parts
 
 
-@transaction.atomic
+@whole_change()
 def create_mix(studio: Studio, order: MixOrder, request_key: uuid.UUID, by: User) -> Mix:
     """A mix with its parts in order. The same ``request_key`` makes it only once."""
     made = Mix.objects.of(studio).filter(request_key=request_key).first()

@@ -3,13 +3,13 @@
 import uuid
 
 from django.contrib.auth.models import User
-from django.db import transaction
 from django.db.models import Count, Q, Sum
 from django.utils import timezone
 
 from claycore.materials import moisture
 from claycore.materials.clay_in_hand import ClayState
 from umberpot.shelf.models import Material, Photo, StockMovement, WaterMeasurement
+from umberpot.studio.whole_change import whole_change
 
 
 def grams_on_hand(material: Material) -> float:
@@ -32,7 +32,7 @@ def counted_stock_of(materials: list[Material]) -> dict[int, float | None]:
     return on_hand
 
 
-@transaction.atomic
+@whole_change()
 def count_stock(material: Material, grams: float, by: User) -> None:
     """Someone looked and there are ``grams`` of it: books the difference."""
     difference = grams - grams_on_hand(material)
@@ -57,7 +57,7 @@ def shelve_dried(clay: Material, before_g: float, dried_g: float, by: User) -> N
         move(clay, difference_g, StockMovement.Reason.DRIED, by)
 
 
-@transaction.atomic
+@whole_change()
 def measure_water(
     clay: Material, wet_g: float, dry_g: float, step_g: float, request_key: uuid.UUID, by: User
 ) -> None:
@@ -97,7 +97,7 @@ def restore(material: Material) -> None:
     material.save(update_fields=["retired_at"])
 
 
-@transaction.atomic
+@whole_change()
 def keep_photo(
     clay: Material, image: bytes, caption: str, request_key: uuid.UUID, by: User
 ) -> None:

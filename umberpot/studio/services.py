@@ -1,18 +1,18 @@
 """Founding a studio, and the codes of what it makes."""
 
 from django.contrib.auth.models import User
-from django.db import transaction
 
 from claycore import inscriptions
 from umberpot.studio.models import Membership, Studio
 from umberpot.studio.role_list import Role
+from umberpot.studio.whole_change import whole_change
 
 
 class AlreadyFounded(Exception):
     """There is a user already, so the first-run page has done its work."""
 
 
-@transaction.atomic
+@whole_change()
 def found_first_studio(studio_name: str, owner: User) -> Studio:
     """Makes the first studio and its owner. Raises AlreadyFounded where there is anybody."""
     if User.objects.exists():
@@ -20,7 +20,7 @@ def found_first_studio(studio_name: str, owner: User) -> Studio:
     return found_studio(studio_name, owner)
 
 
-@transaction.atomic
+@whole_change()
 def found_studio(studio_name: str, owner: User) -> Studio:
     """Makes a studio and its owner, together or not at all."""
     owner.save()
@@ -29,7 +29,7 @@ def found_studio(studio_name: str, owner: User) -> Studio:
     return studio
 
 
-@transaction.atomic
+@whole_change()
 def next_codes(studio: Studio, count: int) -> list[str]:
     """The next codes of the studio's one scheme, which tiles, bags and buckets share."""
     fresh = Studio.objects.get(pk=studio.pk)

@@ -5,7 +5,6 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from django.contrib.auth.models import User
-from django.db import transaction
 from django.utils import timezone
 
 from claycore import inscriptions
@@ -13,6 +12,7 @@ from claycore.inscriptions import TILE_LONGER_THAN_MARK_MM
 from umberpot.mixing.models import Mix
 from umberpot.shelf.models import Material
 from umberpot.studio.services import next_codes
+from umberpot.studio.whole_change import whole_change
 from umberpot.tiles.models import Step, Tile, Trial
 from umberpot.tiles.pieces import PieceSpec
 from umberpot.tiles.signals import tiles_changed
@@ -55,7 +55,7 @@ def plain_clay_of(mix: Mix) -> Material | None:
     return None if any(pct > 0 for pct in mix.batch.pcts.values()) else mix.clay
 
 
-@transaction.atomic
+@whole_change()
 def make_tiles(mix: Mix, trial: Trial, order: TileOrder, by: User) -> list[Tile]:
     """Tiles with codes of their own. The same ``request_key`` makes them only once."""
     made = list(Tile.objects.of(mix.studio).filter(request_key=order.request_key))
@@ -87,7 +87,7 @@ def make_tiles(mix: Mix, trial: Trial, order: TileOrder, by: User) -> list[Tile]
     )
 
 
-@transaction.atomic
+@whole_change()
 def remake(tile: Tile, by: User) -> Tile:
     """A new piece of the same recipe, still to be made; the old one is kept. Made only once."""
     made: Tile | None = Tile.objects.of(tile.studio).filter(remakes=tile).first()
@@ -113,7 +113,7 @@ def remake(tile: Tile, by: User) -> Tile:
     return new
 
 
-@transaction.atomic
+@whole_change()
 def shape(mix: Mix) -> list[Tile]:
     """The planned tiles of a mix are made and labelled; their labels say what is really in it."""
     tiles = list(Tile.objects.of(mix.studio).kept().filter(mix=mix, shaped_at=None))

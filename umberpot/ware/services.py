@@ -5,12 +5,12 @@ from collections.abc import Mapping
 from typing import Any
 
 from django.contrib.auth.models import User
-from django.db import transaction
 from django.utils import timezone
 
 from claycore.colour.notation import Lab
 from claycore.judging.leach_screen import has_changed
 from umberpot.studio.models import Studio
+from umberpot.studio.whole_change import whole_change
 from umberpot.ware.models import LeachScreen, WareBatch
 
 
@@ -37,7 +37,7 @@ def change_batch(batch: WareBatch, columns: Mapping[str, Any]) -> None:
     batch.save()
 
 
-@transaction.atomic
+@whole_change()
 def start_screen(batch: WareBatch, acid: str, before: Lab | None, by: User) -> LeachScreen:
     """A piece goes into acid. Raises UnderWay."""
     WareBatch.objects.select_for_update().get(pk=batch.pk)
@@ -52,7 +52,7 @@ def start_screen(batch: WareBatch, acid: str, before: Lab | None, by: User) -> L
     )
 
 
-@transaction.atomic
+@whole_change()
 def finish_screen(batch: WareBatch, seen: bool, words: str, after: Lab | None) -> LeachScreen:
     """What acid did overnight, by eye and by colour. Raises NotUnderWay."""
     WareBatch.objects.select_for_update().get(pk=batch.pk)

@@ -3,16 +3,16 @@
 from typing import Any
 from urllib.parse import urlencode
 
-from django.db import transaction
 from django.urls import reverse
 
 from claycore.materials.clay_in_hand import ClayState
 from claycore.measure.formatting import plain
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
+from umberpot.studio.whole_change import whole_change
 
 
-@transaction.atomic
+@whole_change()
 def first_dose(studio: Studio, told: dict[str, Any]) -> str:
     """Shelves both, unless something is called so already, and leads to the dose."""
     plastic = told["state"] == ClayState.PLASTIC

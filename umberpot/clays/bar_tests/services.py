@@ -5,7 +5,6 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 from django.contrib.auth.models import User
-from django.db import transaction
 
 from claycore import inscriptions
 from claycore.inscriptions import TILE_LONGER_THAN_MARK_MM
@@ -17,6 +16,7 @@ from umberpot.mixing.models import Mix
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.studio.services import next_codes
+from umberpot.studio.whole_change import whole_change
 from umberpot.tiles.models import ClayTest, DryingWeighing, Step, Tile, Trial
 from umberpot.tiles.pieces import PieceSpec
 from umberpot.tiles.readings.services import Entry, record
@@ -38,7 +38,7 @@ class BarOrder:
     atmosphere: str = Atmosphere.OXIDATION
 
 
-@transaction.atomic
+@whole_change()
 def start_test(order: BarOrder, studio: Studio, by: User) -> ClayTest:
     """A test with its bars planned and named. The same ``request_key`` starts it only once."""
     there = Tile.objects.of(studio).filter(request_key=order.request_key).first()
@@ -138,7 +138,7 @@ def drying_bars(tiles: Iterable[Tile]) -> list[Drying]:
     return [Drying(tile, tuple(weighings[tile.pk])) for tile in drying]
 
 
-@transaction.atomic
+@whole_change()
 def weigh_drying(bar: Tile, grams: float, step: float, by: User) -> drying.Constant:
     """One more weighing of a drying bar. Two that agree, far enough apart, record it bone dry."""
     DryingWeighing.objects.create(

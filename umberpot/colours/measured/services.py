@@ -3,10 +3,10 @@
 from collections.abc import Mapping
 
 from django.contrib.auth.models import User
-from django.db import transaction
 
 from umberpot.colours.measured.forms import Measured
 from umberpot.studio.models import Studio
+from umberpot.studio.whole_change import whole_change
 from umberpot.tiles.colours import MeasuredColour
 from umberpot.tiles.models import ColourSource, Tile
 from umberpot.tiles.progress import halves_differ, progress_of
@@ -21,7 +21,7 @@ class NotFired(Exception):
         self.codes = codes
 
 
-@transaction.atomic
+@whole_change()
 def record(studio: Studio, measured: Mapping[str, Measured], by: User) -> int:
     """Records each colour after its tile's last firing, and says how many. Raises NotFired.
 

@@ -8,7 +8,6 @@ from functools import lru_cache
 
 import numpy as np
 from django.contrib.auth.models import User
-from django.db import transaction
 from PIL import Image
 
 from claycore.colour.photographs.patches import Patch, Picture, Refusal
@@ -22,6 +21,7 @@ from claycore.colour.photographs.reading import (
 from claycore.colour.photographs.texture import Texture, texture_of
 from umberpot.colours.models import Photograph, Ring, Scale
 from umberpot.colours.photographs.forms import PhotoTarget, ScaleBar
+from umberpot.studio.whole_change import whole_change
 from umberpot.tiles.colours import MeasuredColour
 from umberpot.tiles.models import ColourSource, Trial
 from umberpot.tiles.readings.services import ColourEntry, record_last_colours
@@ -118,7 +118,7 @@ def close_up(ring: Ring) -> CloseUp | None:
     return CloseUp(out.getvalue(), texture)
 
 
-@transaction.atomic
+@whole_change()
 def save(
     photograph: Photograph,
     marked: Marked,

@@ -7,7 +7,6 @@ from itertools import islice
 from typing import Any
 
 from django.contrib.auth.models import User
-from django.db import transaction
 from django.db.models import Q, QuerySet
 
 from claycore.firing.loading import by_hand, packing
@@ -24,6 +23,7 @@ from umberpot.kiln.models.loads import LoadState
 from umberpot.kiln.models.logs import LogState
 from umberpot.kiln.services import RECORDED, fire
 from umberpot.shelf.models import Material
+from umberpot.studio.whole_change import whole_change
 from umberpot.tiles.models import Loading, Step, Tile, TileQuerySet, Trial
 
 MOST_IN_A_LOAD = 400
@@ -70,7 +70,7 @@ def size_of(trial: Trial, mark_length_mm: float) -> PieceSize:
     )
 
 
-@transaction.atomic
+@whole_change()
 def plan_load(
     kiln: Kiln, cone: str, atmosphere: str, tiles: Sequence[Tile], by: User, key: uuid.UUID
 ) -> Load:
@@ -94,7 +94,7 @@ def plan_load(
     return load
 
 
-@transaction.atomic
+@whole_change()
 def add(load: Load, tiles: Iterable[Tile]) -> None:
     """Puts tiles into the tray of a load, the first of them as far as a load goes."""
     _still_planned(load)
@@ -126,7 +126,7 @@ def _never_so_hot(load: Load, tiles: Iterable[Tile]) -> set[int | None]:
     return {clay for clay in clays if needs_saucer(load.cone, fired[clay])}
 
 
-@transaction.atomic
+@whole_change()
 def pack(load: Load) -> None:
     """Finds every piece that is not locked a new place; what finds none goes to the tray."""
     _still_planned(load)
@@ -208,7 +208,7 @@ def _stand(piece: LoadedPiece, shelf: int, placed: Placed) -> None:
     piece.width_mm, piece.depth_mm = placed.width, placed.depth
 
 
-@transaction.atomic
+@whole_change()
 def kiln_changed(kiln: Kiln) -> None:
     """The shelves of a kiln are others now: what is planned for it is packed again."""
     planned = Load.objects.of(kiln.studio).filter(kiln=kiln, state=LoadState.PLANNED)
@@ -217,7 +217,7 @@ def kiln_changed(kiln: Kiln) -> None:
         pack(load)
 
 
-@transaction.atomic
+@whole_change()
 def move(piece: LoadedPiece, shelf: int, x: float, y: float, turned: bool) -> None:
     """Puts a piece where someone dragged it, and locks it there. Raises NoPlace."""
     load = _still_planned(piece.load)
@@ -234,7 +234,7 @@ def move(piece: LoadedPiece, shelf: int, x: float, y: float, turned: bool) -> No
     piece.save()
 
 
-@transaction.atomic
+@whole_change()
 def put_on(piece: LoadedPiece, shelf: int) -> None:
     """Finds a place for a piece on a shelf, and locks it there. Raises NoPlace."""
     load = _still_planned(piece.load)
@@ -254,7 +254,7 @@ def _others(piece: LoadedPiece, shelf: int) -> list[Placed]:
     return [other.placed for other in others if other.placed]
 
 
-@transaction.atomic
+@whole_change()
 def to_tray(piece: LoadedPiece) -> None:
     """Takes a piece off its shelf; witness cones go altogether."""
     _still_planned(piece.load)
@@ -266,14 +266,14 @@ def to_tray(piece: LoadedPiece) -> None:
     piece.save()
 
 
-@transaction.atomic
+@whole_change()
 def remove(piece: LoadedPiece) -> None:
     """A piece is not to be in this load."""
     _still_planned(piece.load)
     piece.delete()
 
 
-@transaction.atomic
+@whole_change()
 def lock(piece: LoadedPiece, locked: bool) -> None:
     """A locked piece keeps its place when the rest is packed again."""
     _still_planned(piece.load)
@@ -281,7 +281,7 @@ def lock(piece: LoadedPiece, locked: bool) -> None:
     piece.save(update_fields=["locked"])
 
 
-@transaction.atomic
+@whole_change()
 def resize(load: Load, trial: Trial, size: PieceSize, on_edge: bool) -> None:
     """Notes the size of a trial's pieces and how they stand; they go to the tray until packed."""
     _still_planned(load)
@@ -311,7 +311,7 @@ def check_against(load: Load, pieces: Sequence[LoadedPiece]) -> Loaded:
     )
 
 
-@transaction.atomic
+@whole_change()
 def choose_schedule(load: Load, schedule: Schedule | None) -> None:
     """A load is to be fired by a schedule, or by none that is kept."""
     _still_planned(load)
@@ -319,7 +319,7 @@ def choose_schedule(load: Load, schedule: Schedule | None) -> None:
     load.save(update_fields=["schedule"])
 
 
-@transaction.atomic
+@whole_change()
 def fire_load(load: Load, recorded: Mapping[str, Any], by: User) -> Firing:
     """Records the firing of a load: what stands on a shelf was in it, and where it stood.
 
@@ -352,7 +352,7 @@ def fire_load(load: Load, recorded: Mapping[str, Any], by: User) -> Firing:
     return firing
 
 
-@transaction.atomic
+@whole_change()
 def cancel(load: Load) -> None:
     """A load is not to be fired; its pieces go back to waiting. Raises StillFiring."""
     _still_planned(load)

@@ -19,6 +19,7 @@ from umberpot.kiln.logs.sentences import in_brief
 from umberpot.kiln.models import FiringLog, Load, LogPoint, Schedule
 from umberpot.kiln.models.logs import LogState
 from umberpot.studio.models import Studio
+from umberpot.studio.whole_change import whole_change
 
 MOST_ROUNDS = 40
 """Answers of log rows that are asked for at once; what is left comes the next time."""
@@ -150,7 +151,7 @@ def firing_now(studio: Studio) -> list[tuple[FiringLog, str]]:
     return [(log, in_brief(log, log.celsius)) for log in found]
 
 
-@transaction.atomic
+@whole_change()
 def keep_file(firing: Firing, name: str, read: ReadLog, by: User, key: uuid.UUID) -> FiringLog:
     """A log out of a file, as one of a firing. The same ``key`` keeps only one."""
     log: FiringLog

@@ -4,7 +4,7 @@ from collections import defaultdict
 from collections.abc import Hashable, Mapping
 
 from django.contrib.auth.models import User
-from django.db import models, transaction
+from django.db import models
 
 from claycore.firing.witness import BEND_WORDS, Bend, ShelfHeat, shelf_heat
 from claycore.testing.bars import RemarkCode
@@ -12,6 +12,7 @@ from claycore.testing.readings import Quantity
 from umberpot.firings.models import Firing, Kiln, WitnessCone
 from umberpot.kiln.loading.services import recipe_of
 from umberpot.kiln.services import tell
+from umberpot.studio.whole_change import whole_change
 from umberpot.tiles.models import Loading, Reading, Tile
 from umberpot.tiles.readings.services import record_remarks
 from umberpot.tiles.services import remake, set_tile_aside
@@ -41,7 +42,7 @@ _GONE = (Mishap.BROKEN, Mishap.LOST)
 """Of such a piece nothing more is read."""
 
 
-@transaction.atomic
+@whole_change()
 def note_mishap(tile: Tile, firing: Firing, mishap: Mishap, by: User) -> None:
     """Notes what happened to a piece; a broken or lost one is set aside. A second time changes
     nothing."""
@@ -55,7 +56,7 @@ def note_mishap(tile: Tile, firing: Firing, mishap: Mishap, by: User) -> None:
         tell(firing, says, by)
 
 
-@transaction.atomic
+@whole_change()
 def remake_piece(tile: Tile, firing: Firing, by: User) -> Tile:
     """A new piece of the same recipe; the firing tells."""
     is_new = not Tile.objects.filter(remakes=tile).exists()
@@ -65,7 +66,7 @@ def remake_piece(tile: Tile, firing: Firing, by: User) -> Tile:
     return made
 
 
-@transaction.atomic
+@whole_change()
 def note_cones(firing: Firing, found: Mapping[tuple[int, str], Bend | None], by: User) -> None:
     """Notes how witness cones were found, by shelf and cone; None takes one back.
 

@@ -3,13 +3,13 @@
 import uuid
 
 from django.contrib.auth.models import User
-from django.db import transaction
 
 from claycore.firing.drafts import STAGE_NAMES, Stage, draft
 from claycore.firing.schedules import Segment
 from umberpot.firings.models import Kiln
 from umberpot.firings.models.kilns import Heat
 from umberpot.kiln.models import Schedule
+from umberpot.studio.whole_change import whole_change
 
 
 def as_rows(segments: list[Segment]) -> list[list[float]]:
@@ -25,7 +25,7 @@ def drafted(kiln: Kiln | None, stage: Stage, cone: str) -> Schedule:
     return Schedule(name=name, stage=stage, cone=cone, segments=segments)
 
 
-@transaction.atomic
+@whole_change()
 def draft_for(kiln: Kiln, stage: Stage, cone: str, by: User, key: uuid.UUID) -> Schedule:
     """A draft for what is loaded, saved. The same ``key`` makes only one. Raises ClayError."""
     same: Schedule | None = Schedule.objects.of(kiln.studio).filter(request_key=key).first()

@@ -3,10 +3,10 @@
 import uuid
 
 from django.contrib.auth.models import User
-from django.db import transaction
 
 from umberpot.library.models import CONCLUDED, Finding, TrialExpectation
 from umberpot.studio.models import StudioOwned
+from umberpot.studio.whole_change import whole_change
 from umberpot.tiles.models import Trial
 
 
@@ -24,7 +24,7 @@ def standing(about: str, subject: StudioOwned) -> Finding | None:
     return found
 
 
-@transaction.atomic
+@whole_change()
 def conclude(
     about: str,
     subject: StudioOwned,

@@ -6,12 +6,13 @@ from io import BytesIO
 
 import segno
 from django.contrib.auth.models import User
-from django.db import models, transaction
+from django.db import models
 from django.utils import timezone
 from django.utils.safestring import SafeString, mark_safe
 
 from umberpot.library.models import Share
 from umberpot.studio.models import Studio
+from umberpot.studio.whole_change import whole_change
 
 
 def share(
@@ -30,7 +31,7 @@ def share(
     return made
 
 
-@transaction.atomic
+@whole_change()
 def revoke(share: Share) -> None:
     """Closes a link now, for good."""
     fresh = Share.objects.get(pk=share.pk)

@@ -5,7 +5,6 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from django.contrib.auth.models import User
-from django.db import transaction
 
 from claycore.materials.batch import Batch, coloured, join
 from claycore.materials.clay_in_hand import ClayInHand, ClayState
@@ -22,9 +21,10 @@ from umberpot.shelf import services as shelf
 from umberpot.shelf.models import Material, Pooled, StockMovement
 from umberpot.studio.models import Studio
 from umberpot.studio.services import next_codes
+from umberpot.studio.whole_change import whole_change
 
 
-@transaction.atomic
+@whole_change()
 def keep_leftover(
     mix: Mix, grams: float, state: str, water_pct: float | None, by: User
 ) -> Material:
@@ -128,7 +128,7 @@ def planned_change(
     return strength.change(before, [Addition(strongest, target_pct or 0.0)], state)
 
 
-@transaction.atomic
+@whole_change()
 def make_change(
     studio: Studio, found: Coloured, change: Change, request_key: uuid.UUID, by: User
 ) -> Mix:
@@ -138,7 +138,7 @@ def make_change(
     return create_mix(studio, replace(order, clay=_clay_of(found)), request_key, by)
 
 
-@transaction.atomic
+@whole_change()
 def join_two(
     studio: Studio, one: Coloured, other: Coloured, request_key: uuid.UUID, by: User
 ) -> Mix:
@@ -211,7 +211,7 @@ def _pair(one: Coloured, other: Coloured) -> Pair:
         return Pair(other, None, clay_name, str(error))
 
 
-@transaction.atomic
+@whole_change()
 def pool(found: Coloured, bucket: Material | None, request_key: uuid.UUID, by: User) -> Material:
     """All of a leftover goes into a reclaim bucket; ``None`` starts a new one.
 
@@ -239,7 +239,7 @@ def pool(found: Coloured, bucket: Material | None, request_key: uuid.UUID, by: U
     return bucket
 
 
-@transaction.atomic
+@whole_change()
 def pool_scraps(bucket: Material, grams: float, request_key: uuid.UUID, by: User) -> None:
     """Scraps of unknown make go into a bucket; from then on nobody knows what is in it.
 

@@ -3,7 +3,6 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from django.db import transaction
 from django.http import QueryDict
 from django.utils import timezone
 
@@ -11,6 +10,7 @@ from claycore.materials.batch import Batch
 from claycore.mixing.mass_balance import Stage, StageBalance, stage_balances
 from umberpot.mixing.calculators.series import SeriesInputs, SeriesView
 from umberpot.mixing.models import Mix, MixPart, Plan
+from umberpot.studio.whole_change import whole_change
 
 
 @dataclass(frozen=True)
@@ -147,7 +147,7 @@ def _with_all_made_of(index: int, stages: Sequence[Stage]) -> list[int]:
     return gone
 
 
-@transaction.atomic
+@whole_change()
 def note_left(mix: Mix, grams: float) -> None:
     """Someone put what is left of a plan's mix on the scale: grams, in its own state."""
     mix.left_g, mix.left_at = grams, timezone.now()

@@ -5,7 +5,6 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from django.contrib.auth.models import User
-from django.db import transaction
 from django.utils import timezone
 
 from claycore.measure import bounds
@@ -16,6 +15,7 @@ from umberpot.mixing.models import Mix, MixPart, Weighing
 from umberpot.mixing.stock import StockLine, stock_for_part
 from umberpot.shelf import services as shelf
 from umberpot.shelf.models import StockMovement
+from umberpot.studio.whole_change import whole_change
 
 NOTHING_TO_WEIGH_G = 1e-6
 
@@ -83,7 +83,7 @@ def true_percentages(parts: Sequence[MixPart]) -> dict[int, float]:
     }
 
 
-@transaction.atomic
+@whole_change()
 def take_weighing(
     part: MixPart,
     grams: float,
@@ -140,7 +140,7 @@ def take_weighing(
     _settle(mix)
 
 
-@transaction.atomic
+@whole_change()
 def leave_out(part: MixPart) -> None:
     """Goes on without the water, which many add by feel while wedging."""
     part.settled_at = timezone.now()
@@ -148,7 +148,7 @@ def leave_out(part: MixPart) -> None:
     _settle(part.mix)
 
 
-@transaction.atomic
+@whole_change()
 def correct_weighing(old: Weighing, grams: float, by: User) -> None:
     """A new figure that supersedes a wrong one; the stock follows, and so does the rest.
 

@@ -5,13 +5,13 @@ from datetime import timedelta
 from hashlib import sha256
 
 from django.contrib.auth.models import User
-from django.db import transaction
 from django.utils import timezone
 
 from umberpot.studio.models import Invitation, Membership, Studio
 from umberpot.studio.people import sentences
 from umberpot.studio.role_list import Role
 from umberpot.studio.signals import secrets_to_renew
+from umberpot.studio.whole_change import whole_change
 
 
 class Refused(Exception):
@@ -44,7 +44,7 @@ def invitation_behind(token: str) -> Invitation | None:
     return found.first()
 
 
-@transaction.atomic
+@whole_change()
 def join(invitation: Invitation, person: User) -> Membership:
     """Makes someone a member by an invitation, which is used up by it.
 
@@ -67,7 +67,7 @@ def join(invitation: Invitation, person: User) -> Membership:
     return Membership.objects.create(user=person, studio=fresh.studio, role=fresh.role)
 
 
-@transaction.atomic
+@whole_change()
 def withdraw(invitation: Invitation) -> None:
     """Closes an invitation that nobody has used. Raises Refused where somebody has."""
     fresh = Invitation.objects.get(pk=invitation.pk)
@@ -84,7 +84,7 @@ def _keep_an_owner(member: Membership) -> None:
         raise Refused(sentences.LAST_OWNER)
 
 
-@transaction.atomic
+@whole_change()
 def change_role(member: Membership, role: Role) -> None:
     """Gives a member another role. Raises Refused for the last owner."""
     if member.role == Role.OWNER and role != Role.OWNER:
@@ -93,7 +93,7 @@ def change_role(member: Membership, role: Role) -> None:
     member.save(update_fields=["role"])
 
 
-@transaction.atomic
+@whole_change()
 def leave(member: Membership, by: User) -> None:
     """Ends a membership. What the person did keeps their name.
 

@@ -7,12 +7,12 @@ from dataclasses import dataclass
 from typing import Any
 
 from django.contrib.auth.models import User
-from django.db import transaction
 from django.utils import timezone
 
 from claycore.surface.factor_trials.expectations import outcome
 from umberpot.studio.corrections import Replacement, replace_figures
 from umberpot.studio.models import Studio
+from umberpot.studio.whole_change import whole_change
 from umberpot.surface.factor_trials.reading import effects_on, pieces_of
 from umberpot.surface.models import (
     Expectation,
@@ -28,7 +28,7 @@ class ResultsIn(Exception):
     """The first result is in: what was planned and expected stands."""
 
 
-@transaction.atomic
+@whole_change()
 def plan_trial(
     studio: Studio, columns: Mapping[str, Any], expected: str, key: uuid.UUID, by: User
 ) -> FactorTrial:
@@ -72,7 +72,7 @@ def _locked(trial: FactorTrial) -> FactorTrial:
     return held
 
 
-@transaction.atomic
+@whole_change()
 def change_slabs(trial: FactorTrial, slabs: int) -> None:
     """Another number of slabs, newly drawn.
 
@@ -87,7 +87,7 @@ def change_slabs(trial: FactorTrial, slabs: int) -> None:
     _lay_out(held)
 
 
-@transaction.atomic
+@whole_change()
 def expect(trial: FactorTrial, words: str, by: User) -> bool:
     """Writes what is expected: in place of the first until a result is in, else in addition.
 
@@ -117,7 +117,7 @@ class Rated:
         return self.step is None
 
 
-@transaction.atomic
+@whole_change()
 def rate(
     trial: FactorTrial, scale: str, rater: str, sheet: Iterable[Rated], by: User
 ) -> tuple[int, int]:
@@ -155,7 +155,7 @@ def rate(
     return len(new), sum(piece.lost for piece in turned)
 
 
-@transaction.atomic
+@whole_change()
 def record_colours(
     trial: FactorTrial, colours: Mapping[tuple[FactorPiece, bool], MeasuredColour], by: User
 ) -> int:

@@ -5,9 +5,9 @@ from collections.abc import Mapping
 from typing import Any
 
 from django.contrib.auth.models import User
-from django.db import transaction
 
 from umberpot.studio.models import Studio
+from umberpot.studio.whole_change import whole_change
 from umberpot.surface.models import PlannedCoat, SurfacePlan
 
 MOST_COATS = 12
@@ -32,7 +32,7 @@ def change_plan(plan: SurfacePlan, columns: Mapping[str, Any]) -> None:
     plan.save()
 
 
-@transaction.atomic
+@whole_change()
 def add_coat(plan: SurfacePlan, columns: Mapping[str, Any]) -> PlannedCoat:
     """One more coat on top. Raises TooManyCoats."""
     SurfacePlan.objects.select_for_update().get(pk=plan.pk)
@@ -43,7 +43,7 @@ def add_coat(plan: SurfacePlan, columns: Mapping[str, Any]) -> PlannedCoat:
     return made
 
 
-@transaction.atomic
+@whole_change()
 def move_coat(coat: PlannedCoat, by: int) -> None:
     """Moves a coat up (+) or down (−) so many places, to the end of the stack at most."""
     coats = list(coat.plan.coats.select_for_update())
@@ -52,7 +52,7 @@ def move_coat(coat: PlannedCoat, by: int) -> None:
     _number(coats)
 
 
-@transaction.atomic
+@whole_change()
 def remove_coat(coat: PlannedCoat) -> None:
     """Takes a coat out of the stack; those above come down."""
     plan = coat.plan

@@ -4,7 +4,6 @@ import uuid
 from dataclasses import dataclass
 
 from django.contrib.auth.models import User
-from django.db import transaction
 from django.utils import timezone
 
 from claycore.mixing.pour_plan import Cell, Grid
@@ -140,7 +139,7 @@ def _filled_by(mix: Mix, grid: Grid) -> Cell | None:
     return None
 
 
-@transaction.atomic
+@whole_change()
 def set_plan_aside(plan: Plan, aside: bool) -> None:
     """Sets a plan aside with what is still to be mixed and made of it, or takes all that back.
 
@@ -157,7 +156,7 @@ def set_plan_aside(plan: Plan, aside: bool) -> None:
             rows.filter(set_aside_at=at).update(set_aside_at=None)
 
 
-@transaction.atomic
+@whole_change()
 def set_step_aside(mix: Mix, aside: bool) -> list[Mix]:
     """Leaves a mix out of its plan with all that is still to be made of it, or takes it back.
 

@@ -10,13 +10,13 @@ from dataclasses import dataclass, field
 from typing import Any, TypeVar
 
 from django.contrib.auth.models import User
-from django.db import transaction
 from django.utils import timezone
 
 from claycore.colour import notation
 from umberpot.firings.models import Firing
 from umberpot.studio.corrections import replace_figures
 from umberpot.studio.models import Studio
+from umberpot.studio.whole_change import whole_change
 from umberpot.tiles.colours import MeasuredColour, typed_colour
 from umberpot.tiles.models import (
     ColourReading,
@@ -118,7 +118,7 @@ class Recorded:
         return sum(len(names) for names in self.changed.values())
 
 
-@transaction.atomic
+@whole_change()
 def record_pieces(firing: Firing | None, pieces: Sequence[PieceEntries], by: User) -> Recorded:
     """Records what was noted of each piece after a firing, or before any: all of a piece or none.
 
@@ -177,7 +177,7 @@ def record_colour(
     return bool(record_piece(firing, PieceEntries(tile, colours=[entry]), by))
 
 
-@transaction.atomic
+@whole_change()
 def record_last_colours(
     entries: Iterable[tuple[Tile, ColourEntry]], by: User
 ) -> dict[tuple[int, bool], ColourReading]:
