@@ -1,9 +1,9 @@
 """An amount of clay as people state it, in any unit and state, and what it is on the bench."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from claycore.materials import clay_in_hand, moisture, slip
-from claycore.materials.clay_in_hand import ClayInHand, ClayState
+from claycore.materials.clay_in_hand import ClayCondition, ClayInHand, ClayState
 from claycore.measure import units
 from claycore.measure.errors import Inconsistent
 
@@ -57,6 +57,13 @@ class ClayAmount:
         if self.water_pct is None:
             raise Inconsistent("water_pct", None, "Enter the water content.")
         return moisture.plastic_clay(self.mass_g, self.water_pct)
+
+    def condition(self) -> ClayCondition:
+        """The state and its dry fraction, with no amount stated. Raises ClayError as in_hand does.
+
+        Source: the states' own functions (moisture, slip).
+        """
+        return replace(self, mass=100.0, unit="g", volume=None).in_hand().condition
 
     def _slip(self) -> ClayInHand:
         gravity, solids, volume_ml = self.specific_gravity, self.solids_pct, self.volume_ml

@@ -18,6 +18,36 @@ STATES = (ClayState.DRY, ClayState.PLASTIC, ClayState.SLIP)
 
 
 @dataclass(frozen=True)
+class ClayCondition:
+    """The state clay is in, and the dry grams in each gram of it (0 to 1), of whatever amount.
+
+    What is made of it keeps both: water goes in with the powder.
+    """
+
+    state: ClayState
+    dry_fraction: float
+
+    def as_weighed_g(self, dry_g: float) -> float:
+        """What so many dry grams weigh on the scale. Grams. Source: arithmetic."""
+        return dry_g / self.dry_fraction
+
+    def dry_g(self, as_weighed_g: float) -> float:
+        """The dry grams in what was weighed. Grams. Source: arithmetic."""
+        return as_weighed_g * self.dry_fraction
+
+    def water_with_g(self, powder_g: float) -> float:
+        """The water that keeps the clay as wet as it is when dry powder goes in.
+
+        Grams. Source: arithmetic: the powder gets as much water as as much dry clay has.
+        """
+        return self.as_weighed_g(powder_g) - powder_g
+
+
+DRY = ClayCondition(ClayState.DRY, 1.0)
+"""Clay without water in it."""
+
+
+@dataclass(frozen=True)
 class ClayInHand:
     """An amount of clay in a state, in grams of dry clay and grams of water."""
 
@@ -34,6 +64,11 @@ class ClayInHand:
     def dry_fraction(self) -> float:
         """Dry grams in each gram as it is, from 0 to 1."""
         return self.dry_g / self.mass_g
+
+    @property
+    def condition(self) -> ClayCondition:
+        """How it lies there, whatever the amount."""
+        return ClayCondition(self.state, self.dry_fraction)
 
 
 def dry_clay(mass_g: float) -> ClayInHand:

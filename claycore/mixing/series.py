@@ -379,29 +379,3 @@ def warnings(wanted: Wanted, chosen: Plan) -> list[Notice]:
             )
         )
     return found
-
-
-def steps(plan: Plan, step_g: float, tiles_each: int) -> list[str]:
-    """The plan in sentences, one thing to do in each.
-
-    ``step_g`` is the scale's. Source: the plan itself.
-    """
-    tiles = "1 tile" if tiles_each == 1 else f"{tiles_each} tiles"
-    lines = []
-    for batch in plan.batches:
-        total = f"{to_step(batch.total_g, step_g)} g at {percentage(batch.pct)} %"
-        lines.append(f"{_made_of(plan, batch, step_g)}: {total}.")
-        lines.append(f"Make {tiles} from {to_step(batch.tiles_g, step_g)} g and label at once.")
-    return lines
-
-
-def _made_of(plan: Plan, batch: PlannedBatch, step_g: float) -> str:
-    clay = f"{to_step(batch.add_clay_g, step_g)} g clay"
-    powder = f"{to_step(batch.add_colourant_g, step_g)} g colourant"
-    if batch.source is None:
-        return f"Mix {clay} and {powder}" if batch.add_colourant_g else f"Take {clay}"
-    source = percentage(plan.batches[batch.source].pct)
-    taken = f"{to_step(batch.take_g, step_g)} g of the {source} % mix"
-    if not batch.take_g:
-        return f"Take {clay}"
-    return f"Take {taken} and add {powder if batch.add_colourant_g else clay}"

@@ -165,15 +165,6 @@ def test_what_cannot_be_is_named(change, field):
     assert raised.value.field == field
 
 
-def test_steps_say_one_thing_each():
-    plan = plans(Wanted((10, 15), 25, loss_pct=0))[1]
-    lines = series.steps(plan, 0.1, 1)
-    assert lines[1] == "Make 1 tile from 25.0 g and label at once."
-    assert lines[2].startswith(
-        "Take 23.9 g of the 10 % mix and add 1.1 g colourant: 25.0 g at 15 %"
-    )
-
-
 def test_the_smallest_mix_is_named_where_it_is_hard_to_mix_evenly():
     """In a chain up from 3 % the last mix, of 9 %, feeds no other and is the smallest."""
     wanted = Wanted(pcts=(3.0, 6.0, 9.0), tiles_g=18.0)
