@@ -27,6 +27,11 @@ class ClayCondition:
     state: ClayState
     dry_fraction: float
 
+    @property
+    def water_pct(self) -> float:
+        """Water, percent of the wet weight, without the dust of the sum that found it."""
+        return round(100 - 100 * self.dry_fraction, 9)
+
     def as_weighed_g(self, dry_g: float) -> float:
         """What so many dry grams weigh on the scale. Grams. Source: arithmetic."""
         return dry_g / self.dry_fraction

@@ -15,6 +15,9 @@ from claycore.measure.uncertainty import Estimate, Measured, percent_decrease
 USUAL_WATER_PCT = (18.0, 25.0)
 """Water in throwing clay, wet basis. Source: common practice."""
 
+USUAL_PLASTIC_WATER_PCT = sum(USUAL_WATER_PCT) / 2
+"""What is taken of plastic clay that nobody measured: the middle of the usual. Common practice."""
+
 POSSIBLE_WATER_PCT = (13.0, 30.0)
 """Outside this, plastic clay is leather-hard or sludge, or the figure is on the dry basis.
 
@@ -56,8 +59,11 @@ def wet_basis(dry_basis_pct: float) -> float:
     return 100 * dry_basis_pct / (100 + dry_basis_pct)
 
 
-UNMEASURED_WITHIN_PCT = 3.0
-"""How far an unmeasured water content is easily off, in points. Common practice, from memory."""
+UNMEASURED_WITHIN_PCT = (USUAL_WATER_PCT[1] - USUAL_WATER_PCT[0]) / 2
+"""How far an unmeasured water content is easily off, in points: half the usual range.
+
+Source: arithmetic on the usual range, which is common practice.
+"""
 
 
 def measured(wet_g: float, dry_g: float, step_g: float) -> Estimate:

@@ -12,6 +12,12 @@ from claycore.measure.errors import Inconsistent, OutOfBounds
 
 CLAY_SOLID_DENSITY = 2.6
 
+USUAL_BLENDING_SOLIDS_PCT = 45.0
+"""Dry clay in slip of clay and water alone: it pours at 40 to 50 %. Common practice, from memory.
+
+Casting slip, thinned with a deflocculant, holds about 70 %; without one that is a paste.
+"""
+
 
 def dry_grams_per_ml(specific_gravity: float, solid_density: float = CLAY_SOLID_DENSITY) -> float:
     """Brongniart's formula: dry grams in a millilitre of slip, ``(ρ − 1) · G / (G − 1)``.

@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 
 from claycore.materials import moisture
-from claycore.materials.clay_in_hand import ClayInHand, ClayState
+from claycore.materials.clay_in_hand import ClayCondition, ClayInHand, ClayState
 from claycore.materials.colourants import is_unusual, kind_of
 from claycore.materials.composition import Addition
 from claycore.measure.formatting import plain, to_step
@@ -80,8 +80,8 @@ def _wet_basis(clay: ClayInHand, addition: DosedAddition, scale_step_g: float) -
     )
 
 
-def _unusual_water(clay: ClayInHand) -> Notice | None:
-    water_pct = 100 * clay.water_g / clay.mass_g
+def _unusual_water(clay: ClayCondition) -> Notice | None:
+    water_pct = clay.water_pct
     low, high = moisture.POSSIBLE_WATER_PCT
     if clay.state != ClayState.PLASTIC or low <= water_pct <= high:
         return None
@@ -111,6 +111,28 @@ def _unmeasured_water(clay: ClayInHand, addition: DosedAddition) -> Notice | Non
     )
 
 
+def water_warnings(clay: ClayCondition, *, measured: bool) -> list[Notice]:
+    """What deserves a word about the water of plastic clay, whatever strengths are made of it.
+
+    Source: common practice; how far a strength is off is arithmetic on the usual range of water.
+    """
+    unusual = _unusual_water(clay)
+    found = [unusual] if unusual else []
+    if clay.state == ClayState.PLASTIC and not measured:
+        off = moisture.UNMEASURED_WITHIN_PCT
+        share = off / (100 - clay.water_pct)
+        found.append(
+            Notice(
+                "water_not_measured",
+                f"The water content of {plain(clay.water_pct, 1)} % was not"
+                f" measured. If it is wrong by {plain(off, 1)} points, each strength is off by"
+                f" ± {plain(100 * share, 1)} % of itself. To be sure, weigh a sample, dry it and"
+                " weigh it again.",
+            )
+        )
+    return found
+
+
 MOST_TOGETHER_PCT = 30.0
 """More than this of all colourants together deserves a look. Common practice."""
 
@@ -120,7 +142,7 @@ def dose_warnings(dose: Dose, scale_step_g: float, *, water_measured: bool = Fal
 
     Source: common practice.
     """
-    water = _unusual_water(dose.clay)
+    water = _unusual_water(dose.clay.condition)
     found = [water] if water else []
     for addition in dose.additions:
         looked_at = (

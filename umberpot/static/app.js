@@ -163,6 +163,7 @@ document.addEventListener("alpine:init", () => {
       rows.lastElementChild.querySelector("input").focus();
     },
     chosen(event) {
+      if (event.target.name === "state") this.$refs.switched.hidden = true;
       this.offerToConvert(event.target);
       this.takePrice(event.target);
       this.takeClay(event.target);
@@ -179,11 +180,27 @@ document.addEventListener("alpine:init", () => {
       note.hidden = !figure || before === select.value;
       if (note.hidden) return;
       const converted = String(Number(((figure * sizes[before]) / sizes[select.value]).toPrecision(7)));
+      const [unit, unitBefore] = [this.unitOf(select, select.value), this.unitOf(select, before)];
+      this.offer(`Now taken as ${amount.value} ${unit}; it was ${amount.value} ${unitBefore}.`, `Convert to ${converted} ${unit}`, amount.name, converted);
+    },
+    // Says what became of an amount, and offers another figure for it.
+    offer(words, label, amount, value) {
+      const note = this.$refs.switched;
       const [said, button] = [note.querySelector("span"), note.querySelector("button")];
-      said.textContent = `Now taken as ${amount.value} ${this.unitOf(select, select.value)}; it was ${amount.value} ${this.unitOf(select, before)}.`;
-      button.textContent = `Convert to ${converted} ${this.unitOf(select, select.value)}`;
-      button.dataset.amount = amount.name;
-      button.dataset.value = converted;
+      said.textContent = words;
+      button.textContent = label;
+      button.hidden = false;
+      Object.assign(button.dataset, { amount, value });
+      note.hidden = false;
+    },
+    // Another state was chosen: the server says what the fields hold now, of the same dry clay.
+    followState(event) {
+      const { fields, amount, typed, words } = event.detail;
+      Object.entries(fields).forEach(([name, value]) => {
+        if (this.$root.elements[name]) this.$root.elements[name].value = value;
+      });
+      if (words) this.offer(words, `Keep ${typed}`, amount, typed);
+      else this.$refs.switched.hidden = true;
     },
     unitOf(select, value) {
       return [...select.options].find((option) => option.value === value).textContent;

@@ -184,7 +184,7 @@ class Calculator(ABC, View, Generic[Inputs, Result]):
         return cls.attempt(cls.form_class(query))
 
     def get(self, request: HttpRequest) -> HttpResponse:
-        form = self.form_class(request.GET)
+        form = self.form_class(self.asked(request))
         json = wants_json(request)
         solved = self.attempt(form) if json or form.was_asked() else None
         if json:
@@ -195,6 +195,10 @@ class Calculator(ABC, View, Generic[Inputs, Result]):
             response = self._page(request, form, solved)
         patch_vary_headers(response, ["Accept", "HX-Request"])
         return response
+
+    def asked(self, request: HttpRequest) -> QueryDict:
+        """The input: the query string, with what the page knows besides filled in."""
+        return request.GET
 
     def page_context(self, request: HttpRequest, form: CalculatorForm) -> dict[str, Any]:
         """What only the whole page needs."""

@@ -117,8 +117,6 @@ class AdjustForm(KnowsScale, ClayForm[AdjustInputs]):
     scale_step_g = scale_step_field()
     of_mix = CountField(NUMBER, required=False, widget=forms.HiddenInput)
 
-    field_order = ["clay"]
-
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean()
         if not self.errors:

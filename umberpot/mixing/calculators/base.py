@@ -4,20 +4,26 @@ import json
 import uuid
 from abc import abstractmethod
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass
 from typing import Any, ClassVar, Generic, cast
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse, QueryDict
 from django.urls import reverse
 
-from claycore.materials.clay_in_hand import ClayState
 from claycore.measure.notices import Notice
 from claycore.mixing.dose import Dose, DosedAddition
+from umberpot.mixing.calculators.clay import (
+    STATE_WAS,
+    ClayConditionForm,
+    StateSwitch,
+    as_it_lies,
+    state_switch,
+    with_fields,
+)
 from umberpot.mixing.orders import MixOrder, Shelf
 from umberpot.mixing.places import PLACE
 from umberpot.mixing.stock import stock_on
 from umberpot.shelf.hazards import hazard_notices
-from umberpot.shelf.models import Material
 from umberpot.studio.request import StudioRequest
 from umberpot.ui.calculators import (
     Calculator,
@@ -26,6 +32,7 @@ from umberpot.ui.calculators import (
     Result,
     Solved,
     is_page,
+    wants_json,
 )
 
 _LOOKED_AT = "_shelf_looked_at"
@@ -58,6 +65,26 @@ class MixCalculator(Calculator[Inputs, Result], Generic[Inputs, Result]):
     """Base of the calculators of ``/mix/``; ``initial`` is what an empty page begins with."""
 
     initial: dict[str, str] = {}
+    switch: StateSwitch | None = None
+    """What follows from another state that was chosen on the page."""
+
+    def asked(self, request: HttpRequest) -> QueryDict:
+        """What a person sees knows the shelf's clay; a program's query stands as it is."""
+        query = request.GET
+        if wants_json(request) or not issubclass(self.form_class, ClayConditionForm):
+            return query
+        if query.get("clay") and "state" not in query:
+            return with_fields(query, self._lies(request, query["clay"]))
+        if query.get(STATE_WAS, "") in ("", query.get("state", "")):
+            return query
+        lies = self._lies(request, query.get("clay", ""))
+        self.switch = state_switch(self.form_class, query, lies)
+        return with_fields(query, self.switch.fields)
+
+    def _lies(self, request: HttpRequest, clay_name: str) -> dict[str, str]:
+        on_shelf = self._on_shelf(request, None)
+        clay = on_shelf.clay(clay_name) if on_shelf else None
+        return as_it_lies(clay) if clay else {}
 
     def takes(self, inputs: Inputs, result: Result) -> Mapping[str, float]:
         """What it would take off the shelf: dry grams by name. Nothing unless a sum is made."""
@@ -101,13 +128,27 @@ class MixCalculator(Calculator[Inputs, Result], Generic[Inputs, Result]):
             context["stock"] = stock_on(on_shelf, self.takes(solved.inputs, solved.result))
         return context
 
+    def _live(
+        self, request: HttpRequest, form: CalculatorForm, solved: Solved[Inputs, Result] | None
+    ) -> HttpResponse:
+        response = super()._live(request, form, solved)
+        if self.switch:
+            response["HX-Trigger"] = json.dumps({"switched": asdict(self.switch)})
+        return response
+
     def page_context(self, request: HttpRequest, form: CalculatorForm) -> dict[str, Any]:
         context: dict[str, Any] = {"place": PLACE, "request_key": uuid.uuid4()}
+        if isinstance(form, ClayConditionForm):
+            context["state_now"] = form["state"].value() or form.state_left_out or ""
+            context["switch"] = self.switch
         initial: dict[str, Any] = dict(self.initial)
         on_shelf = self._on_shelf(request, None)
         if on_shelf:
             studio, materials = cast(StudioRequest, request).studio, on_shelf.materials
-            context["clays"] = [(m, json.dumps(_brings(m, form))) for m in materials if m.is_clay]
+            asks = isinstance(form, ClayConditionForm) or "water_pct" in form.fields
+            context["clays"] = [
+                (m, json.dumps(as_it_lies(m) if asks else {})) for m in materials if m.is_clay
+            ]
             context["colourants"] = [m for m in materials if m.is_colourant]
             initial["scale_step_g"] = initial["scale_step"] = studio.scale_step_g
         if not form.is_bound:
@@ -137,17 +178,3 @@ class MixMaker(MixCalculator[Inputs, Result], Generic[Inputs, Result]):
     def page_context(self, request: HttpRequest, form: CalculatorForm) -> dict[str, Any]:
         made = {"make_url": reverse("mixing:make", args=[self.tool])}
         return {**super().page_context(request, form), **made}
-
-
-def _brings(clay: Material, form: CalculatorForm) -> dict[str, str]:
-    """What choosing a clay of the shelf fills in: its state, and its water where that is plastic.
-
-    Where no amount is asked for, the state is how it is to be made, not how the clay lies.
-    """
-    if "mass" not in form.fields:
-        return {}
-    if clay.state != ClayState.PLASTIC:
-        return {"state": clay.state}
-    known = (clay.water_pct, clay.water_u95)
-    water_pct, water_u95 = ("" if figure is None else str(figure) for figure in known)
-    return {"state": clay.state, "water_pct": water_pct, "water_u95": water_u95}

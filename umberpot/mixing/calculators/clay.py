@@ -1,30 +1,50 @@
-"""An amount of clay in a state, as every mixing calculator asks for it."""
+"""Clay in hand, as every tool of Mix asks for it: the state it is in, its water, and how much."""
 
-from typing import Any, Generic
+import math
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Any, ClassVar, Generic
 
 from django import forms
+from django.http import QueryDict
 
+from claycore.materials import moisture, slip
 from claycore.materials.clay_amount import ClayAmount
-from claycore.materials.clay_in_hand import ClayState
+from claycore.materials.clay_in_hand import ClayCondition, ClayState
 from claycore.measure import bounds
-from umberpot.mixing.calculators.fields import solid_density_field
+from claycore.measure.errors import ClayError
+from claycore.measure.formatting import plain
+from umberpot.mixing.calculators.fields import measured_water_field, solid_density_field
+from umberpot.shelf.models import Material
 from umberpot.ui.calculators import CalculatorForm, Inputs
 from umberpot.ui.fields.measures import Choice, MeasureField, mass_units, volume_units
 from umberpot.ui.fields.not_applying import does_not_apply
 
-_OF_SLIP = ("volume", "volume_unit", "solids_pct", "specific_gravity", "solid_density")
+STATE_WAS = "state_was"
+"""The state that the page showed before: where it is another now, the amounts follow."""
+
+_OF_SLIP = ("solids_pct", "specific_gravity", "solid_density")
+_OF_PLASTIC = ("water_pct", "water_u95")
 _OF_OTHER_STATES: dict[str, tuple[str, ...]] = {
-    ClayState.DRY: ("water_pct", *_OF_SLIP),
+    ClayState.DRY: (*_OF_PLASTIC, *_OF_SLIP),
     ClayState.PLASTIC: _OF_SLIP,
-    ClayState.SLIP: ("water_pct",),
+    ClayState.SLIP: _OF_PLASTIC,
 }
+_USUAL = "–".join(plain(pct) for pct in moisture.USUAL_WATER_PCT)
 
 
-class ClayForm(CalculatorForm[Inputs], Generic[Inputs]):
-    """Base of the forms that begin with clay in hand; gives it on as a ``ClayAmount``.
+class ClayConditionForm(CalculatorForm[Inputs], Generic[Inputs]):
+    """Base of the forms that ask which state clay is in and how wet it is.
 
-    What was typed for another state stays typed, and neither counts nor complains.
+    What was typed for another state stays typed, and neither counts nor complains. ``amounts`` are
+    the fields whose grams are of clay in that state; ``state_left_out`` is what it is where the
+    query does not say.
     """
+
+    amounts: ClassVar[tuple[str, ...]] = ()
+    state_left_out: ClassVar[ClayState | None] = None
+    only_slip: ClassVar[tuple[str, ...]] = ()
+    """Further fields that only slip has."""
 
     state = Choice(
         choices=[
@@ -32,19 +52,17 @@ class ClayForm(CalculatorForm[Inputs], Generic[Inputs]):
             (ClayState.PLASTIC, "Plastic"),
             (ClayState.SLIP, "Slip"),
         ],
+        required=False,
         initial=ClayState.DRY,
     )
-    mass = MeasureField(bounds.MASS, required=False, label="Weight of clay")
-    unit = Choice(choices=mass_units, required=False, initial="g")
-    volume = MeasureField(bounds.VOLUME, required=False, label="Or volume")
-    volume_unit = Choice(choices=volume_units, required=False, initial="ml")
     water_pct = MeasureField(
         bounds.WATER,
         required=False,
         label="Water content",
-        help_text="Percentage of the wet weight. Throwing clay is usually 18–25 %. To measure it,"
-        " weigh a sample, dry it, weigh it again.",
+        help_text=f"Percentage of the wet weight. Throwing clay is usually {_USUAL}\u00a0%."
+        " To measure it, weigh a sample, dry it, weigh it again.",
     )
+    water_u95 = measured_water_field()
     solids_pct = MeasureField(bounds.SOLIDS, required=False, label="Solids")
     specific_gravity = MeasureField(
         bounds.SPECIFIC_GRAVITY, required=False, label="Or specific gravity"
@@ -53,31 +71,40 @@ class ClayForm(CalculatorForm[Inputs], Generic[Inputs]):
 
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean() or {}
+        if "state" not in self.errors and not cleaned.get("state"):
+            cleaned["state"] = self.state_left_out
+            if self.state_left_out is None:
+                self.require("state", "Choose the state of the clay.")
         state = cleaned.get("state")
         self._ignore_other_states(state)
-        if state in (ClayState.DRY, ClayState.PLASTIC):
-            self.require("mass", "Enter the weight of the clay.")
-            self._require_unit("unit")
         if state == ClayState.PLASTIC:
-            self.require("water_pct", "Enter the water content. Throwing clay is usually 18–25 %.")
+            self.require(
+                "water_pct",
+                f"Enter the water content. Throwing clay is usually {_USUAL}\u00a0%.",
+            )
         if state == ClayState.SLIP:
-            self._require_slip()
+            self._require_solids()
         return cleaned
 
-    def clay_amount(self) -> ClayAmount:
-        """The clay as it was stated; the form is valid."""
+    def stated(self) -> ClayAmount:
+        """The clay as far as it was stated, without an amount; the form is valid."""
         typed = self.cleaned_data
         return ClayAmount(
             ClayState(typed["state"]),
-            typed["mass"],
-            typed["unit"],
-            typed["volume"],
-            typed["volume_unit"],
-            typed["water_pct"],
-            typed["solids_pct"],
-            typed["specific_gravity"],
-            typed["solid_density"],
+            water_pct=typed["water_pct"],
+            solids_pct=typed["solids_pct"],
+            specific_gravity=typed["specific_gravity"],
+            solid_density=typed["solid_density"],
         )
+
+    def condition(self) -> ClayCondition:
+        """The state and how much of its weight is dry; the form is valid. Raises ClayError."""
+        return self.stated().condition()
+
+    @property
+    def water_measured(self) -> bool:
+        """Whether the water content comes from a measured sample."""
+        return self.cleaned_data.get("water_u95") is not None
 
     def require(self, field: str, message: str) -> None:
         """An error at ``field`` unless something was given there."""
@@ -88,12 +115,68 @@ class ClayForm(CalculatorForm[Inputs], Generic[Inputs]):
         """Whether anything was typed into ``field``, right or wrong."""
         return bool(self.data.get(field, "").strip())
 
+    def _ignore_other_states(self, state: str | None) -> None:
+        does_not_apply(self, self.cleaned_data, *self._of_other_states(state or ""))
+
+    def _of_other_states(self, state: str) -> tuple[str, ...]:
+        of_slip = () if state == ClayState.SLIP or not state else self.only_slip
+        return (*_OF_OTHER_STATES.get(state, ()), *of_slip)
+
+    def _require_solids(self) -> None:
+        if self.was_filled("solids_pct") and self.was_filled("specific_gravity"):
+            self.add_error(
+                "specific_gravity", "Enter the solids or the specific gravity, not both."
+            )
+        elif not self.was_filled("specific_gravity"):
+            self.require("solids_pct", "Enter the solids or the specific gravity of the slip.")
+
+    def query_pairs(self) -> list[tuple[str, str]]:
+        irrelevant = set(self._of_other_states(self.data.get("state", "")))
+        if not self.was_filled("specific_gravity") and not self.was_filled("volume"):
+            irrelevant.add("solid_density")
+        return [pair for pair in super().query_pairs() if pair[0] not in irrelevant]
+
+
+class ClayForm(ClayConditionForm[Inputs], Generic[Inputs]):
+    """Base of the forms that begin with an amount of clay; gives it on as a ``ClayAmount``."""
+
+    amounts = ("mass",)
+    only_slip = ("volume", "volume_unit")
+    field_order = ("clay", "state", "mass", "unit", "volume", "volume_unit")
+
+    mass = MeasureField(bounds.MASS, required=False, label="Weight of clay")
+    unit = Choice(choices=mass_units, required=False, initial="g")
+    volume = MeasureField(bounds.VOLUME, required=False, label="Or volume")
+    volume_unit = Choice(choices=volume_units, required=False, initial="ml")
+
+    def clean(self) -> dict[str, Any]:
+        cleaned = super().clean()
+        state = cleaned.get("state")
+        if state in (ClayState.DRY, ClayState.PLASTIC):
+            self.require("mass", "Enter the weight of the clay.")
+            self._require_unit("unit")
+        if state == ClayState.SLIP:
+            self._require_slip()
+        return cleaned
+
+    def clay_amount(self) -> ClayAmount:
+        """The clay as it was stated; the form is valid."""
+        typed, stated = self.cleaned_data, self.stated()
+        return ClayAmount(
+            stated.state,
+            typed["mass"],
+            typed["unit"],
+            typed["volume"],
+            typed["volume_unit"],
+            stated.water_pct,
+            stated.solids_pct,
+            stated.specific_gravity,
+            stated.solid_density,
+        )
+
     def _require_unit(self, field: str) -> None:
         if field not in self.errors and not self.cleaned_data.get(field):
             self.add_error(field, forms.ValidationError("Choose a unit.", "required"))
-
-    def _ignore_other_states(self, state: str | None) -> None:
-        does_not_apply(self, self.cleaned_data, *_OF_OTHER_STATES.get(state or "", ()))
 
     def _require_slip(self) -> None:
         if self.was_filled("mass") and self.was_filled("volume"):
@@ -103,19 +186,109 @@ class ClayForm(CalculatorForm[Inputs], Generic[Inputs]):
         else:
             self.require("mass", "Enter the weight or the volume of the slip.")
             self._require_unit("unit")
-        if self.was_filled("solids_pct") and self.was_filled("specific_gravity"):
-            self.add_error(
-                "specific_gravity", "Enter the solids or the specific gravity, not both."
-            )
-        elif not self.was_filled("specific_gravity"):
-            self.require("solids_pct", "Enter the solids or the specific gravity of the slip.")
 
     def query_pairs(self) -> list[tuple[str, str]]:
-        irrelevant = set(_OF_OTHER_STATES.get(self.data.get("state", ""), ()))
+        irrelevant = set()
         if not self.was_filled("volume"):
-            irrelevant = irrelevant | {"volume_unit"}
+            irrelevant = {"volume_unit"}
         elif not self.was_filled("mass"):
-            irrelevant = irrelevant | {"unit"}
-        if not self.was_filled("specific_gravity") and not self.was_filled("volume"):
-            irrelevant = irrelevant | {"solid_density"}
+            irrelevant = {"unit"}
         return [pair for pair in super().query_pairs() if pair[0] not in irrelevant]
+
+
+USUAL_CONDITION: dict[str, tuple[str, str]] = {
+    ClayState.PLASTIC: ("water_pct", plain(moisture.USUAL_PLASTIC_WATER_PCT, 1)),
+    ClayState.SLIP: ("solids_pct", plain(slip.USUAL_BLENDING_SOLIDS_PCT)),
+}
+"""What is filled in where nobody knows how wet the clay is, to be measured: field and figure."""
+
+
+def as_it_lies(clay: Material) -> dict[str, str]:
+    """What a clay of the shelf fills in: its state, and its water where that is plastic."""
+    if clay.state != ClayState.PLASTIC:
+        return {"state": clay.state}
+    known = {"water_pct": clay.water_pct, "water_u95": clay.water_u95}
+    return {
+        "state": clay.state,
+        **{name: "" if figure is None else f"{figure:g}" for name, figure in known.items()},
+    }
+
+
+@dataclass(frozen=True)
+class StateSwitch:
+    """Another state was chosen after an amount was typed: what the fields hold now, and in words.
+
+    ``amount`` is the field whose figure follows, ``typed`` what stood there; '' where none did.
+    """
+
+    fields: dict[str, str]
+    amount: str = ""
+    typed: str = ""
+    words: str = ""
+
+
+def state_switch(
+    form_class: type[ClayConditionForm], query: QueryDict, on_shelf: Mapping[str, str]
+) -> StateSwitch:
+    """What follows from another state than the page showed when the amounts were typed.
+
+    The same dry clay stays the same dry clay: 90 g dry are 114.6 g plastic at 21.5 % water.
+    ``on_shelf`` is what the shelf says of the clay that is named, for a state whose water nobody
+    typed.
+    """
+    was, state = query.get(STATE_WAS, ""), query.get("state", "")
+    fields = {STATE_WAS: state}
+    missing, usual = USUAL_CONDITION.get(state, ("", ""))
+    if missing and not any(query.get(name, "").strip() for name in (missing, "specific_gravity")):
+        lies = on_shelf if on_shelf.get("state") == state else {}
+        fields |= {missing: lies.get(missing) or usual, "water_u95": lies.get("water_u95", "")}
+    before = _condition(form_class, query, was)
+    after = _condition(form_class, with_fields(query, fields), state)
+    for name in form_class.amounts:
+        grams = _typed(form_class, query, name)
+        if before and after and grams is not None:
+            typed, unit = query.get(name, "").strip(), query.get("unit") or "g"
+            now = _five_digits(after.as_weighed_g(before.dry_g(grams)))
+            words = f"{typed}\u00a0{unit} {_IN_STATE[was]} is {now}\u00a0{unit} {_IN_STATE[state]}"
+            return StateSwitch({**fields, name: now}, name, typed, f"{words}: the same dry clay.")
+    return StateSwitch(fields)
+
+
+def with_fields(query: QueryDict, fields: Mapping[str, str]) -> QueryDict:
+    """The query with these fields filled in."""
+    filled = query.copy()
+    for name, value in fields.items():
+        filled[name] = value
+    return filled
+
+
+_IN_STATE: dict[str, str] = {
+    ClayState.DRY: "dry",
+    ClayState.PLASTIC: "plastic",
+    ClayState.SLIP: "of slip",
+}
+
+
+def _five_digits(amount: float) -> str:
+    return plain(amount, max(0, 4 - math.floor(math.log10(amount))))
+
+
+def _typed(form_class: type[ClayConditionForm], query: QueryDict, name: str) -> float | None:
+    try:
+        typed: float | None = form_class.base_fields[name].clean(query.get(name, ""))
+    except forms.ValidationError:
+        return None
+    return typed
+
+
+def _condition(
+    form_class: type[ClayConditionForm], query: QueryDict, state: str
+) -> ClayCondition | None:
+    """How clay of this state lies by what was typed; None where that does not say."""
+    form = form_class(with_fields(query, {"state": state}))
+    if {*_OF_PLASTIC, *_OF_SLIP, "state"} & set(form.errors):
+        return None
+    try:
+        return form.condition()
+    except ClayError:
+        return None

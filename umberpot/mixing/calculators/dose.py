@@ -19,7 +19,6 @@ from umberpot.mixing.calculators.fields import (
     KnowsScale,
     convention_choice,
     convention_of,
-    measured_water_field,
     scale_step_field,
 )
 from umberpot.mixing.orders import MixOrder, Shelf, order_of_dose
@@ -43,17 +42,13 @@ class DoseInputs:
 class DoseForm(KnowsScale, ClayForm[DoseInputs]):
     """Clay in hand, additions and convention, as the contract of ``/mix/dose/`` has them.
 
-    Besides the contract: ``clay`` (its name), ``scale_step_g``, and ``water_u95``, the uncertainty
-    of a measured water content.
+    Besides the contract: ``clay`` (its name) and ``scale_step_g``.
     """
 
     clay = forms.CharField(max_length=LONGEST_TEXT, required=False)
     add = AdditionsField()
     convention = convention_choice()
     scale_step_g = scale_step_field()
-    water_u95 = measured_water_field()
-
-    field_order = ["clay"]
 
     def inputs(self) -> DoseInputs:
         typed = self.cleaned_data
@@ -63,7 +58,7 @@ class DoseForm(KnowsScale, ClayForm[DoseInputs]):
             convention_of(typed["convention"]),
             self.scale_step,
             typed["clay"],
-            water_measured=typed["water_u95"] is not None,
+            water_measured=self.water_measured,
         )
 
 
