@@ -19,12 +19,15 @@ def test_a_body_is_coated_its_slip_goes_to_mix_and_its_waits_to_the_bench(signed
     page.get_by_label("Technique").select_option(label="scratched through")
     page.get_by_role("button", name="Save plan").click()
 
-    for slip in ("3 % Lamp Yellow in Ferry white", "9 % Rope Green in Ferry white"):
+    coats = page.get_by_role("list", name="Coats from the top").get_by_role("heading")
+    for number, slip in enumerate(
+        ("3 % Lamp Yellow in Ferry white", "9 % Rope Green in Ferry white"), 1
+    ):
         page.get_by_label("Slip", exact=True).select_option(label=slip)
         page.get_by_label("Wet coat thickness").fill("0,4")
         page.get_by_role("button", name="Add coat").click()
         expect(page.get_by_text("Coat added.")).to_be_visible()
-    coats = page.get_by_role("list", name="Coats from the top").get_by_role("heading")
+        expect(coats).to_have_count(number)
     expect(coats).to_have_text(["9 % Rope Green in Ferry white", "3 % Lamp Yellow in Ferry white"])
     expect(page.get_by_text("the line shows Ferry white, ΔE")).to_be_visible()
     drag(page, page.locator(".coat").first, page.locator(".coat").last)

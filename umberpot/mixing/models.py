@@ -262,6 +262,17 @@ class MixPart(StudioOwned):
         return self.wanted_g * self.mix.scale_factor
 
     @property
+    def lies(self) -> str:
+        """The state in which clay of this part goes on the scale; '' for what has none."""
+        has_state = self.role in (self.Role.CLAY, *self.COLOURED)
+        return self.mix.get_state_display() if has_state else ""
+
+    @property
+    def dry_to_go_g(self) -> float | None:
+        """The dry grams in what is still to be weighed; None where that is the same figure."""
+        return self.to_go_g * self.dry_share if self.lies and self.dry_share < 1 else None
+
+    @property
     def current_weighings(self) -> list["Weighing"]:
         return [w for w in self.weighings.all() if w.is_current]
 

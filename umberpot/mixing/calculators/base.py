@@ -35,6 +35,8 @@ from umberpot.ui.calculators import (
     wants_json,
 )
 
+_SCALE = "scale_step_g"
+
 _LOOKED_AT = "_shelf_looked_at"
 """The attribute of a request under which its shelf is kept."""
 
@@ -70,14 +72,19 @@ class MixCalculator(Calculator[Inputs, Result], Generic[Inputs, Result]):
 
     def asked(self, request: HttpRequest) -> QueryDict:
         """What a person sees knows the shelf's clay; a program's query stands as it is."""
-        query = request.GET
-        if wants_json(request) or not issubclass(self.form_class, ClayConditionForm):
+        query: QueryDict = request.GET
+        if wants_json(request):
+            return query
+        if request.user.is_authenticated and query and _SCALE in self.form_class.base_fields:
+            step = f"{cast(StudioRequest, request).studio.scale_step_g:g}"
+            query = with_fields(query, {_SCALE: query.get(_SCALE, step)})
+        if not issubclass(self.form_class, ClayConditionForm):
             return query
         if query.get("clay") and "state" not in query:
-            return with_fields(query, self._lies(request, query["clay"]))
+            return with_fields(query, self._lies(request, str(query["clay"])))
         if query.get(STATE_WAS, "") in ("", query.get("state", "")):
             return query
-        lies = self._lies(request, query.get("clay", ""))
+        lies = self._lies(request, str(query.get("clay", "")))
         self.switch = state_switch(self.form_class, query, lies)
         return with_fields(query, self.switch.fields)
 

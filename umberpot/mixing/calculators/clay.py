@@ -30,7 +30,8 @@ _OF_OTHER_STATES: dict[str, tuple[str, ...]] = {
     ClayState.PLASTIC: _OF_SLIP,
     ClayState.SLIP: _OF_PLASTIC,
 }
-_USUAL = "–".join(plain(pct) for pct in moisture.USUAL_WATER_PCT)
+_USUAL = "–\u2060".join(plain(pct) for pct in moisture.USUAL_WATER_PCT)
+"""With a word joiner, so that the range stays on one line."""
 
 
 class ClayConditionForm(CalculatorForm[Inputs], Generic[Inputs]):

@@ -1,7 +1,7 @@
 """Grid: ``/mix/grid/``, one or two additions, cell by cell."""
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from django import forms
@@ -11,14 +11,15 @@ from claycore.materials.clay_in_hand import ClayInHand, ClayState
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
 from claycore.mixing import pour_plan, series
+from claycore.mixing.dose_checks import water_warnings
 from claycore.mixing.pour_plan import Axis, Cell, CellBatch, Dosing, Grid, PourPlan
 from umberpot.mixing.calculators.base import MixCalculator
+from umberpot.mixing.calculators.clay import ClayConditionForm
 from umberpot.mixing.calculators.fields import KnowsScale, scale_step_field
 from umberpot.mixing.calculators.grid_drawing import grid_shown
-from umberpot.ui.calculators import Answer, CalculatorForm
+from umberpot.ui.calculators import Answer
 from umberpot.ui.fields.counts import CountField
 from umberpot.ui.fields.measures import LONGEST_TEXT, STILL_NEEDED, Choice, MeasureField
-from umberpot.ui.fields.not_applying import does_not_apply
 from umberpot.ui.fields.number_lists import in_words
 from umberpot.ui.fields.percentages import read_percentages
 
@@ -99,22 +100,32 @@ class GridInputs:
     """A grid that is wanted, of slip or of pieces of clay (``piece``) each dosed on its own."""
 
     grid: Grid
-    state: ClayState
-    water_pct: float | None
+    clay: ClayAmount
     clay_name: str
     scale_step_g: float
+    water_measured: bool
+
+    @property
+    def state(self) -> ClayState:
+        """The state of the clay."""
+        return self.clay.state
 
     def piece(self) -> ClayInHand:
         """The clay of each cell where nothing is poured. Raises ClayError."""
-        return ClayAmount(self.state, self.grid.cell_g, water_pct=self.water_pct).in_hand()
+        return replace(self.clay, mass=self.grid.cell_g).in_hand()
 
 
-class GridForm(KnowsScale, CalculatorForm[GridInputs]):
+class GridForm(KnowsScale, ClayConditionForm[GridInputs]):
     """One or two additions and their percentages, and what is poured.
 
-    Besides the contract: ``clay`` (a name), ``scale_step_g``, and ``state`` with ``water_pct``:
-    ``dry`` and ``plastic`` plan each cell on its own, of ``cell_g`` of clay.
+    Besides the contract: ``clay`` (a name), ``scale_step_g``, ``specific_gravity`` in place of the
+    solids, and ``state``: ``dry`` and ``plastic`` (with ``water_pct``) plan each cell on its own,
+    of ``cell_g`` of clay.
     """
+
+    amounts = ("cell_g",)
+    only_slip = ("moulds", "residue_g")
+    state_left_out = ClayState.SLIP
 
     clay = forms.CharField(max_length=LONGEST_TEXT, required=False, label="Clay")
     x = AxisField(label="Across")
@@ -129,36 +140,26 @@ class GridForm(KnowsScale, CalculatorForm[GridInputs]):
         initial=ClayState.SLIP,
     )
     cell_g = MeasureField(bounds.MASS, label="Weight per cell")
-    solids_pct = MeasureField(bounds.SOLIDS, required=False, label="Slip solids")
-    water_pct = MeasureField(bounds.WATER, required=False, label="Water content")
     have = CellsField(required=False)
     moulds = CountField(MOULDS, required=False, label="Moulds available")
     residue_g = MeasureField(series.NONE_OR_MORE, required=False, label="Slip left in each pot")
     scale_step_g = scale_step_field()
 
-    def clean(self) -> dict[str, Any]:
-        cleaned = super().clean() or {}
-        cleaned["state"] = state = cleaned.get("state") or ClayState.SLIP
-        for field, of_state in (("solids_pct", ClayState.SLIP), ("water_pct", ClayState.PLASTIC)):
-            if state != of_state:
-                does_not_apply(self, cleaned, field)
-            elif cleaned.get(field) is None and field not in self.errors:
-                self.add_error(field, forms.ValidationError(STILL_NEEDED, "required"))
-        return cleaned
-
     def inputs(self) -> GridInputs:
-        typed = self.cleaned_data
+        typed, clay = self.cleaned_data, self.stated()
+        solids_pct = 0.0
+        if clay.state == ClayState.SLIP:
+            solids_pct = clay.solids_pct or 100 * clay.condition().dry_fraction
         grid = Grid(
             typed["x"],
             typed["y"],
             typed["cell_g"],
-            typed["solids_pct"] or 0.0,
+            solids_pct,
             typed["have"],
             typed["moulds"],
             typed["residue_g"] or 0.0,
         )
-        state = ClayState(typed["state"])
-        return GridInputs(grid, state, typed["water_pct"], typed["clay"], self.scale_step)
+        return GridInputs(grid, clay, typed["clay"], self.scale_step, self.water_measured)
 
     @property
     def axes(self) -> dict[str, dict[str, str]]:
@@ -259,7 +260,10 @@ class GridView(MixCalculator[GridInputs, GridResult]):
 
     def answer(self, inputs: GridInputs, result: GridResult) -> GridAnswer:
         plan, poured = result.plan, not result.batches
-        warnings = pour_plan.warnings(inputs.grid, plan, inputs.scale_step_g) if poured else []
+        if poured:
+            warnings = pour_plan.warnings(inputs.grid, plan, inputs.scale_step_g)
+        else:
+            warnings = water_warnings(inputs.piece().condition, measured=inputs.water_measured)
         return GridAnswer(
             pots=[
                 PotAnswer(

@@ -19,8 +19,8 @@ class Shortfall:
 
     ``more`` is what to mix more of, at the strength of ``more_of``; ``drops`` the mixes that go if
     this one is left out: itself, and what would have been made of it. ``tile_g`` is what there
-    is for each tile of all these, where all are made smaller alike than ``planned_tile_g``. Grams,
-    dry for a series and wet for a pot.
+    is for each tile of all these, where all are made smaller alike than ``planned_tile_g``. Grams
+    as weighed, in the mix's own state.
     """
 
     mix: Mix
@@ -65,8 +65,9 @@ class Shortfall:
 def shortfalls(plan: Plan) -> list[Shortfall]:
     """What of a plan comes short, in the order it is made. Three queries.
 
-    A series takes dry masses and loses what its plan says on bowl and plaster; a pot of slip is
-    counted with its water. Cells that are mixed one by one take nothing from each other.
+    A series takes masses in the state of its clay and loses what its plan says on bowl and plaster;
+    a pot of slip is counted with its water. Cells that are mixed one by one take nothing from each
+    other.
     """
     solved = SeriesView.read(QueryDict(plan.sum_query)) if plan.kind == Plan.Kind.SERIES else None
     mixes = list(
@@ -85,7 +86,7 @@ def shortfalls(plan: Plan) -> list[Shortfall]:
 def _stage(mix: Mix, mixes: Sequence[Mix], series: SeriesInputs | None) -> Stage:
     """A mix as the core's balance wants it; what is left out of the plan is nobody's source."""
     total_g = mix.batch.mass_g
-    tiles_g = series.wanted.tiles_g if series else (mix.poured_g or 0.0)
+    tiles_g = series.clay.as_weighed_g(series.wanted.tiles_g) if series else mix.poured_g or 0.0
     lost_share = series.wanted.loss_pct / 100 if series else 0.0
     for part in mix.parts.all():
         part.mix = mix

@@ -1,21 +1,22 @@
 """Keeping a series or a grid: its mixes in the order they are made, each knowing its source."""
 
 import uuid
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from django.contrib.auth.models import User
 
 from claycore.materials import slip
-from claycore.materials.clay_in_hand import ClayInHand, ClayState
+from claycore.materials.clay_in_hand import ClayCondition, ClayInHand, ClayState
 from claycore.materials.composition import Addition, Convention
 from claycore.mixing.dose import dose
 from claycore.mixing.pour_plan import CellBatch, Grid, Pot, Pour
 from claycore.mixing.series import Plan as SeriesPlan
 from claycore.mixing.series import PlannedBatch
+from claycore.mixing.series_on_the_scale import Ingredient, ToWeigh, to_weigh
 from umberpot.mixing.models import Mix, MixPart, Plan
 from umberpot.mixing.orders import MixOrder, PartOrder, Shelf
 from umberpot.mixing.services import create_mix, make_mix
-from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.studio.whole_change import whole_change
 
@@ -54,26 +55,28 @@ class PlanOrder:
 
 
 @whole_change()
-def keep_series(order: PlanOrder, found: SeriesPlan, colourant: str) -> Plan:
-    """A series in dry clay. The same ``request_key`` keeps it only once."""
+def keep_series(order: PlanOrder, found: SeriesPlan, lies: ClayCondition, colourant: str) -> Plan:
+    """A series in the state its clay is in. The same ``request_key`` keeps it only once."""
     made = order.made_already()
     if made:
         return made
     plan = order.keep(Plan.Kind.SERIES, found.strategy)
     on_shelf = Shelf(order.studio)
-    clay, powder = on_shelf.clay(order.clay_name), on_shelf.colourant(colourant)
+    clay = on_shelf.clay(order.clay_name)
     mixes: list[Mix] = []
     for position, batch in enumerate(found.batches):
-        parts = _parts_of_batch(batch, mixes, order.clay_name or "clay", clay, colourant, powder)
         dry_clay_g = batch.total_g * 100 / (100 + batch.pct)
         mix_order = MixOrder(
-            ClayState.DRY,
-            dry_clay_g,
+            lies.state,
+            lies.as_weighed_g(dry_clay_g),
             dry_clay_g,
             {colourant: batch.pct} if batch.pct else {},
             order.clay_name,
             clay,
-            parts,
+            tuple(
+                _part_of_batch(part, batch, mixes, order, on_shelf, colourant)
+                for part in to_weigh(found, batch, lies)
+            ),
             plan=plan,
             plan_position=position,
         )
@@ -81,31 +84,29 @@ def keep_series(order: PlanOrder, found: SeriesPlan, colourant: str) -> Plan:
     return plan
 
 
-def _parts_of_batch(
+def _part_of_batch(
+    part: ToWeigh,
     batch: PlannedBatch,
-    mixes: list[Mix],
-    clay_name: str,
-    clay: Material | None,
+    mixes: Sequence[Mix],
+    order: PlanOrder,
+    on_shelf: Shelf,
     colourant: str,
-    powder: Material | None,
-) -> tuple[PartOrder, ...]:
-    parts = []
-    if batch.source is not None and batch.take_g > 0:
-        source = mixes[batch.source]
-        parts.append(PartOrder(MixPart.Role.MIX, source.name, batch.take_g, source=source))
-    if batch.add_clay_g > 0:
-        parts.append(PartOrder(MixPart.Role.CLAY, clay_name, batch.add_clay_g, material=clay))
-    if batch.add_colourant_g > 0:
-        parts.append(
-            PartOrder(
-                MixPart.Role.COLOURANT,
-                colourant,
-                batch.add_colourant_g,
-                pct=batch.pct,
-                material=powder,
-            )
+) -> PartOrder:
+    """One weighing of a batch, whose source is among the ``mixes`` made so far."""
+    if part.ingredient == Ingredient.WATER:
+        return PartOrder(MixPart.Role.WATER, "water", part.mass_g)
+    if part.ingredient == Ingredient.COLOURANT:
+        powder = on_shelf.colourant(colourant)
+        return PartOrder(
+            MixPart.Role.COLOURANT, colourant, part.mass_g, pct=batch.pct, material=powder
         )
-    return tuple(parts)
+    dry_share = part.dry_g / part.mass_g
+    if part.ingredient == Ingredient.CLAY or batch.source is None:
+        name = order.clay_name or "clay"
+        clay = on_shelf.clay(order.clay_name)
+        return PartOrder(MixPart.Role.CLAY, name, part.mass_g, material=clay, dry_share=dry_share)
+    source = mixes[batch.source]
+    return PartOrder(MixPart.Role.MIX, source.name, part.mass_g, source=source, dry_share=dry_share)
 
 
 @whole_change()

@@ -49,6 +49,7 @@ def start_series(
     plan = mixing_plans.keep_series(
         order.plan_order(solved.form.query_string(), inputs.clay_name),
         found,
+        inputs.clay,
         inputs.colourant or UNNAMED,
     )
     return _trial_of(order, plan, inputs.tiles_each)

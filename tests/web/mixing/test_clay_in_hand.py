@@ -1,0 +1,202 @@
+"""Clay in the state it is in: what the shelf brings, what follows another state, what is kept."""
+
+import json
+import re
+import uuid
+
+import pytest
+
+from tests.factories import MaterialFactory
+from umberpot.mixing.calculators.clay import ClayConditionForm
+from umberpot.mixing.models import Mix, MixPart
+from umberpot.mixing.urls import urlpatterns
+from umberpot.shelf.models import StockMovement
+from umberpot.tiles.models import Tile
+
+LIVE = {"hx-request": "true"}
+JSON = {"accept": "application/json"}
+NOT_OF_CLAY_IN_HAND = {
+    "kilos": "so much finished plastic clay: its state is plastic by what it is",
+    "slip": "slip by what it is; it asks how it was measured",
+    "dark": "compares what costs",
+    "water": "finds the water that others ask for",
+    "join": "two leftovers, each with a state of its own",
+}
+
+
+@pytest.fixture
+def bag(studio):
+    """A bag of plastic clay whose water was measured."""
+    return MaterialFactory(
+        studio=studio, name="Pier white", kind="clay_body", state="plastic", water_pct=20
+    )
+
+
+def fields_of(page):
+    """What the page's form holds, by name."""
+    inputs = dict(re.findall(r'<input[^>]*name="(\w+)"[^>]*value="([^"]*)"', page))
+    chosen = re.search(r'name="state"[^>]*value="(\w+)"[^>]*checked', page)
+    return {**inputs, "state": chosen.group(1) if chosen else ""}
+
+
+def test_every_calculator_that_names_a_clay_asks_for_its_state_in_one_way():
+    for pattern in urlpatterns:
+        view = getattr(pattern.callback, "view_class", None)
+        form = getattr(view, "form_class", None)
+        if form and "clay" in form.base_fields and pattern.name not in NOT_OF_CLAY_IN_HAND:
+            assert issubclass(form, ClayConditionForm), pattern.name
+
+
+@pytest.mark.parametrize("tool", ["dose", "series", "grid", "adjust"])
+def test_a_clay_of_the_shelf_brings_its_state_and_its_water(signed_in, bag, tool):
+    page = signed_in.get(f"/mix/{tool}/?clay=Pier+white&begin=yes").content.decode()
+    found = fields_of(page)
+    assert (found["state"], found["water_pct"]) == ("plastic", "20")
+
+
+def test_a_program_gets_what_it_asked_for(signed_in, bag):
+    asked = {"pcts": "4", "tile_dry_g": "20", "clay": "Pier white"}
+    found = signed_in.get("/mix/series/", asked, headers=JSON).json()
+    assert found["plans"][0]["clay_as_weighed_g"] == found["plans"][0]["clay_g"]
+
+
+def test_another_state_keeps_the_dry_clay(signed_in, bag):
+    """90 g dry at the shelf's 20 % water are 112.5 g as they lie there."""
+    asked = {"clay": "Pier white", "state": "plastic", "state_was": "dry", "mass": "90"}
+    asked |= {"unit": "g", "water_pct": "", "add": "Quay Blue:4"}
+    answer = signed_in.get("/mix/dose/", asked, headers=LIVE)
+    switched = json.loads(answer["HX-Trigger"])["switched"]
+    assert switched["fields"] == {
+        **{"state_was": "plastic", "water_pct": "20", "water_u95": "", "mass": "112.5"},
+    }
+    assert switched["words"] == "90\u00a0g dry is 112.5\u00a0g plastic: the same dry clay."
+    assert "3.6" in answer.content.decode()
+    assert "state_was" not in answer["HX-Replace-Url"]
+
+
+def test_without_a_measured_water_the_usual_is_filled_in(signed_in, client):
+    asked = {"state": "plastic", "state_was": "dry", "mass": "78.5", "unit": "g"}
+    fields = json.loads(signed_in.get("/mix/dose/", asked, headers=LIVE)["HX-Trigger"])["switched"][
+        "fields"
+    ]
+    assert (fields["water_pct"], fields["mass"]) == ("21.5", "100")
+    asked = {"state": "slip", "state_was": "dry", "mass": "45", "unit": "g"}
+    fields = json.loads(signed_in.get("/mix/dose/", asked, headers=LIVE)["HX-Trigger"])["switched"][
+        "fields"
+    ]
+    assert (fields["solids_pct"], fields["mass"]) == ("45", "100")
+
+
+def test_the_state_that_was_shown_changes_nothing(signed_in):
+    asked = {"state": "dry", "state_was": "dry", "mass": "90", "unit": "g"}
+    assert "HX-Trigger" not in signed_in.get("/mix/dose/", asked, headers=LIVE)
+
+
+def test_nothing_follows_an_amount_that_is_no_number(signed_in):
+    asked = {"state": "plastic", "state_was": "dry", "mass": "ninety", "unit": "g"}
+    switched = json.loads(signed_in.get("/mix/dose/", asked, headers=LIVE)["HX-Trigger"])[
+        "switched"
+    ]
+    assert switched["words"] == ""
+    assert "mass" not in switched["fields"]
+
+
+def test_without_scripts_the_page_itself_follows(signed_in):
+    asked = {"state": "dry", "state_was": "plastic", "water_pct": "20", "mass": "100", "unit": "g"}
+    page = signed_in.get("/mix/dose/", {**asked, "add": "Quay Blue:4"}).content.decode()
+    assert fields_of(page)["mass"] == "80"
+    assert "100\u00a0g plastic is 80\u00a0g dry" in page
+
+
+SERIES = "pcts=3,6,9&tile_g=30&tiles_each=2&clay=Pier+white&colourant=Quay+Blue"
+RAMP = {"trial_name": "Pier blue", "mark": "100", "cone": "6", "glazed": "no"}
+
+
+@pytest.fixture
+def kept(signed_in, bag, blue):
+    """The same series kept in a state, and its mixes in order."""
+
+    def keep(state, strategy="start_high"):
+        query = f"{SERIES}&state={state}&water_pct=20&solids_pct=45&strategy={strategy}"
+        answer = signed_in.post(
+            f"/mix/series/start/?{query}", {**RAMP, "request_key": uuid.uuid4()}
+        )
+        assert answer.status_code == 302
+        return list(Mix.objects.filter(plan__isnull=False).order_by("plan_id", "plan_position"))[
+            -3:
+        ]
+
+    return keep
+
+
+def test_a_plan_is_weighed_as_the_clay_lies(kept, signed_in):
+    first, second, _ = kept("plastic")
+    clay = first.parts.get(role=MixPart.Role.CLAY)
+    assert clay.planned_g * 0.8 == pytest.approx(first.dry_clay_g)
+    assert first.clay_g == pytest.approx(clay.planned_g)
+    for mix in (first, second):
+        assert 100 * mix.batch.water_g / mix.batch.mass_g == pytest.approx(20)
+        assert mix.said_pcts == mix.wanted_pcts
+    page = signed_in.get(first.get_absolute_url()).content.decode()
+    assert "Pier white, plastic" in " ".join(page.split())
+    assert f"{first.dry_clay_g:.1f} g of it is dry" in page
+
+
+@pytest.mark.parametrize("strategy", ["separate", "start_low", "start_middle", "start_high"])
+@pytest.mark.parametrize("state", ["dry", "plastic", "slip"])
+def test_in_every_state_the_same_strengths_and_tiles(kept, state, strategy):
+    mixes = kept(state, strategy)
+    assert {mix.state for mix in mixes} == {state}
+    for mix in mixes:
+        (pct,) = mix.batch.pcts.values()
+        assert pct == pytest.approx(mix.wanted_pcts["Quay Blue"])
+    assert Tile.objects.filter(mix__in=mixes).count() == 6
+
+
+def test_what_is_booked_off_the_shelf_is_what_was_on_the_scale(kept, signed_in, bag):
+    first, *_ = kept("plastic", "separate")
+    clay = first.parts.get(role=MixPart.Role.CLAY)
+    data = {"part": clay.pk, "grams": f"{clay.planned_g:.1f}", "source": "typed"}
+    signed_in.post(
+        f"/mix/{first.pk}/weigh/", {**data, "action": "enter", "request_key": uuid.uuid4()}
+    )
+    booked = StockMovement.objects.filter(material=bag).latest("pk")
+    assert booked.grams == pytest.approx(-float(data["grams"]))
+
+
+def test_the_largest_tiles_a_bag_allows(client):
+    """3, 6 and 9 %, two each, of 7.5 g: at most 21.16 g dry, 26.45 g plastic at 20 % water."""
+    asked = {"pcts": "3,6,9", "tiles_each": "2", "powder_g": "7.5", "largest": "1"}
+    dry = client.get("/mix/series/", asked, headers=JSON).json()
+    assert dry["tile_dry_g"] == pytest.approx(21.16)
+    plastic = client.get(
+        "/mix/series/", {**asked, "state": "plastic", "water_pct": "20"}, headers=JSON
+    ).json()
+    assert plastic["tile_dry_g"] / 0.8 == pytest.approx(26.45)
+    assert plastic["plans"][plastic["recommended"]]["feasible"]
+    found = client.get("/mix/series/", {**asked, "tile_dry_g": "24", "largest": "0"}, headers=JSON)
+    assert not any(plan["feasible"] for plan in found.json()["plans"])
+
+
+@pytest.mark.parametrize(
+    ("change", "field"),
+    [
+        ({"largest": "1"}, "powder_g"),
+        ({"largest": "1", "powder_g": "0"}, "powder_g"),
+        ({"tile_g": "30", "tile_dry_g": "24"}, "tile_g"),
+        ({}, "tile_dry_g"),
+        ({"tile_g": "30", "state": "plastic"}, "water_pct"),
+        ({"tile_g": "30", "state": "slip", "specific_gravity": "1"}, "specific_gravity"),
+        ({"tile_g": "30", "state": "plastic", "water_pct": "100"}, "water_pct"),
+    ],
+)
+def test_what_a_series_cannot_be_is_told_at_its_field(client, change, field):
+    answer = client.get("/mix/series/", {"pcts": "4", **change}, headers=JSON)
+    assert answer.status_code == 400
+    assert [error["field"] for error in answer.json()["errors"]] == [field]
+
+
+def test_too_little_powder_for_any_mix_is_told_and_breaks_nothing(client):
+    asked = {"pcts": "4", "tile_g": "30", "powder_g": "0.001", "smallest_batch_g": "200"}
+    page = client.get("/mix/series/", asked).content.decode()
+    assert "Even the smallest mixes take 7.69 g of colourant." in page
