@@ -58,6 +58,25 @@ NONE_OR_MORE = Bound(
 )
 
 
+AROUND = (0.5, 0.75, 1.0, 1.25)
+"""A series around a strength: these shares of it. Our choice."""
+
+
+def around(pct: float) -> list[float]:
+    """Strengths around one, as people call them: whole percents from 5 up, halves from 1.
+
+    Percent on dry clay, palest first, each once. Source: our choice.
+    """
+    return sorted({_as_called(pct * share) for share in AROUND})
+
+
+def _as_called(pct: float) -> float:
+    if pct < 1:
+        return pct
+    parts = 1 if pct >= 5 else 2
+    return math.floor(parts * pct + 0.5) / parts
+
+
 @dataclass(frozen=True)
 class Wanted:
     """What a series has to give, and what there is to make it with.

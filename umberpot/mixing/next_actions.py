@@ -14,13 +14,10 @@ from django.urls import reverse
 from claycore.materials.batch import Batch
 from claycore.materials.clay_in_hand import ClayState
 from claycore.measure.formatting import plain
-from claycore.mixing import weighing
+from claycore.mixing import series, weighing
 from umberpot.mixing.costs import cost_of_mix, per_plastic_kilo
 from umberpot.mixing.models import Mix, MixPart
 from umberpot.ui.calculators import BEGIN
-
-SERIES_AROUND = (0.5, 1.0, 1.5)
-"""A series around a strength: half of it, itself, and half as much again. Our own choice."""
 
 
 @dataclass(frozen=True)
@@ -192,7 +189,7 @@ def _series(clay: ColouredClay) -> Way | None:
     if len(clay.pcts) != 1:
         return None
     [(name, pct)] = clay.pcts.items()
-    around = [plain(float(pct) * share) for share in SERIES_AROUND]
+    around = [plain(one) for one in series.around(float(pct))]
     query = {"colourant": name, "clay": clay.clay_name, "pcts": ", ".join(around)}
     says = f"{', '.join(around[:-1])} and {around[-1]} %"
     return Way("A series around it", says, _link("mixing:series", query))

@@ -179,3 +179,18 @@ def test_a_mix_large_enough_is_no_matter():
     wanted = Wanted(pcts=(3.0, 6.0), tiles_g=18.0, smallest_batch_g=series.COMFORTABLE_BATCH_G)
     for plan in plans(wanted):
         assert "small_batch" not in [one.code for one in series.warnings(wanted, plan)]
+
+
+@pytest.mark.parametrize(
+    ("pct", "expected"),
+    [
+        (12.02, [6, 9, 12, 15]),
+        (12, [6, 9, 12, 15]),
+        (6, [3, 4.5, 6, 8]),
+        (4, [2, 3, 4, 5]),
+        (1, [0.5, 0.75, 1, 1.5]),
+        (0.2, [0.1, 0.15, 0.2, 0.25]),
+    ],
+)
+def test_a_series_around_a_strength_is_called_by_round_figures(pct, expected):
+    assert series.around(pct) == pytest.approx(expected)

@@ -200,3 +200,15 @@ def test_too_little_powder_for_any_mix_is_told_and_breaks_nothing(client):
     asked = {"pcts": "4", "tile_g": "30", "powder_g": "0.001", "smallest_batch_g": "200"}
     page = client.get("/mix/series/", asked).content.decode()
     assert "Even the smallest mixes take 7.69 g of colourant." in page
+
+
+def test_a_link_that_knows_the_dry_clay_opens_in_the_shelfs_state(signed_in, bag):
+    """As Find a colour opens the dose of a test tile: 90 g dry, of a bag at 20 % water."""
+    asked = {"clay": "Pier white", "state_was": "dry", "mass": "90", "unit": "g"}
+    page = signed_in.get("/mix/dose/", {**asked, "add": "Quay Blue:4"}).content.decode()
+    found = fields_of(page)
+    assert (found["state"], found["water_pct"], found["mass"]) == ("plastic", "20", "112.5")
+    assert "3.6" in page
+    elsewhere = signed_in.get("/mix/dose/", {**asked, "clay": "any", "add": "Quay Blue:4"})
+    found = fields_of(elsewhere.content.decode())
+    assert (found["state"], found["mass"]) == ("dry", "90")

@@ -26,6 +26,7 @@ from umberpot.colours.places import PLACE
 from umberpot.colours.sentences import amount
 from umberpot.colours.wall.sorting import in_order
 from umberpot.mixing.calculators.additions import read_all
+from umberpot.mixing.calculators.clay import STATE_WAS
 from umberpot.studio.request import StudioRequest, request_key
 from umberpot.ui.wall import Joint, Swatch, SwatchKind, WallRow
 
@@ -139,7 +140,13 @@ def make_test_tile(request: StudioRequest) -> HttpResponse:
         request.user,
     )
     messages.success(request, sentences.PREDICTION_KEPT)
-    dose = [("state", "dry"), ("mass", str(TEST_TILES_G)), ("unit", "g"), ("clay", conditions.clay)]
+    # No state: the dose opens in that of the clay on the shelf, with the same dry clay.
+    dose = [
+        ("clay", conditions.clay),
+        (STATE_WAS, "dry"),
+        ("mass", str(TEST_TILES_G)),
+        ("unit", "g"),
+    ]
     dose += [("add", f"{name}:{plain(pct, 1)}") for name, pct in pcts.items()]
     return redirect(f"{reverse('mixing:dose')}?{urlencode(dose)}")
 

@@ -80,11 +80,14 @@ class MixCalculator(Calculator[Inputs, Result], Generic[Inputs, Result]):
             query = with_fields(query, {_SCALE: query.get(_SCALE, step)})
         if not issubclass(self.form_class, ClayConditionForm):
             return query
-        if query.get("clay") and "state" not in query:
-            return with_fields(query, self._lies(request, str(query["clay"])))
-        if query.get(STATE_WAS, "") in ("", query.get("state", "")):
+        was, state = query.get(STATE_WAS, ""), query.get("state", "")
+        if was == state and (state or not query.get("clay")):
             return query
         lies = self._lies(request, str(query.get("clay", "")))
+        if not state:
+            query = with_fields(query, {**lies, "state": lies.get("state") or str(was)})
+        if was in ("", query["state"]):
+            return query
         self.switch = state_switch(self.form_class, query, lies)
         return with_fields(query, self.switch.fields)
 
