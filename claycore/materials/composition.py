@@ -1,8 +1,9 @@
-"""Percentages of colourant: on dry clay, and as a share of the total.
+"""Percentages of colourant: on dry clay, as a share of the total, and on the clay as weighed.
 
-Two conventions are alive. On dry clay, the clay is 100 % and colourant comes on top; as a share of
-total, clay and colourants together are 100 %. Source: common practice; the conversions are
-arithmetic.
+Three conventions are alive. On dry clay, the clay is 100 % and colourant comes on top; as a share
+of total, clay and colourants together are 100 %; on wet clay, 100 % is the clay as it was weighed,
+with its water, so that the percentage repeats only while the water stays the same. Source: common
+practice; the conversions are arithmetic.
 """
 
 from collections.abc import Sequence
@@ -18,9 +19,15 @@ class Convention(StrEnum):
 
     ON_DRY_CLAY = "on_dry_clay"
     SHARE_OF_TOTAL = "share_of_total"
+    ON_WET_CLAY = "on_wet_clay"
 
 
-CONVENTIONS = (Convention.ON_DRY_CLAY, Convention.SHARE_OF_TOTAL)
+CONVENTION_WORDS: dict[str, str] = {
+    Convention.ON_DRY_CLAY: "on dry clay",
+    Convention.SHARE_OF_TOTAL: "of the dry total",
+    Convention.ON_WET_CLAY: "of the wet clay",
+}
+"""Every convention, as it is said after a percentage."""
 
 MOST_ADDITIONS = 12
 
@@ -57,11 +64,13 @@ def on_dry_clay(shares: Sequence[float], field: str = "add") -> list[float]:
     return [100 * share / clay_share for share in shares]
 
 
-def as_on_dry_clay(additions: Sequence[Addition], convention: str) -> list[float]:
+def as_on_dry_clay(
+    additions: Sequence[Addition], convention: str, dry_fraction: float = 1.0
+) -> list[float]:
     """The additions' percentages on dry clay, whichever convention they were given in.
 
-    Raises UnknownChoice naming ``convention``, Inconsistent or OutOfBounds naming ``add``.
-    Source: arithmetic.
+    ``dry_fraction`` is the dry part of the clay as weighed, 0 to 1. Raises UnknownChoice naming
+    ``convention``, Inconsistent or OutOfBounds naming ``add``. Source: arithmetic.
     """
     if not additions:
         raise Inconsistent("add", additions, "Enter at least one colourant and its percentage.")
@@ -72,10 +81,12 @@ def as_on_dry_clay(additions: Sequence[Addition], convention: str) -> list[float
     pcts = [bounds.PERCENTAGE.check("add", addition.pct) for addition in additions]
     if convention == Convention.SHARE_OF_TOTAL:
         return on_dry_clay(pcts)
+    if convention == Convention.ON_WET_CLAY:
+        return [pct / dry_fraction for pct in pcts]
     if convention == Convention.ON_DRY_CLAY:
         return pcts
     raise UnknownChoice(
-        "convention", convention, f"The convention must be {' or '.join(CONVENTIONS)}."
+        "convention", convention, f"The convention must be {' or '.join(Convention)}."
     )
 
 

@@ -56,7 +56,7 @@ def dose(clay: ClayInHand, additions: Sequence[Addition], convention: str) -> Do
     Raises ClayError naming ``add`` or ``convention``. Source: common practice, and arithmetic on
     dry clay.
     """
-    pcts = as_on_dry_clay(additions, convention)
+    pcts = as_on_dry_clay(additions, convention, clay.dry_fraction)
     dosed = tuple(
         DosedAddition(addition.name, clay.dry_g * pct / 100, pct, share)
         for addition, pct, share in zip(additions, pcts, share_of_total(pcts), strict=True)

@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from claycore.materials import moisture
 from claycore.materials.clay_in_hand import ClayCondition, ClayInHand, ClayState
 from claycore.materials.colourants import is_unusual, kind_of
-from claycore.materials.composition import Addition
+from claycore.materials.composition import Addition, Convention
 from claycore.measure.formatting import plain, to_step
 from claycore.measure.notices import Notice
 from claycore.mixing import weighing
@@ -68,13 +68,24 @@ def change_warnings(
     return found
 
 
+def _own_convention(clay: ClayInHand, addition: DosedAddition) -> Notice:
+    of_wet = addition.pct_on_dry_clay * clay.dry_fraction
+    return Notice(
+        "on_wet_clay",
+        f"{plain(of_wet)} % of the wet {_WET[clay.state]} is {plain(addition.pct_on_dry_clay)} %"
+        " on dry clay. It makes the same colour again only while the water stays the same.",
+    )
+
+
+_WET: dict[str, str] = {ClayState.PLASTIC: "clay", ClayState.SLIP: "slip"}
+
+
 def _wet_basis(clay: ClayInHand, addition: DosedAddition, scale_step_g: float) -> Notice:
     wet_g = clay.mass_g * addition.pct_on_dry_clay / 100
     really = 100 * wet_g / clay.dry_g
-    what = "clay" if clay.state == ClayState.PLASTIC else "slip"
     return Notice(
         "wet_basis",
-        f"Calculated on the wet {what}, {plain(addition.pct_on_dry_clay)} % would be"
+        f"Calculated on the wet {_WET[clay.state]}, {plain(addition.pct_on_dry_clay)} % would be"
         f" {plain(wet_g)} g of {addition.name}, which is {plain(really)} % on dry clay."
         f" Weigh {to_step(addition.mass_g, scale_step_g)} g.",
     )
@@ -137,9 +148,16 @@ MOST_TOGETHER_PCT = 30.0
 """More than this of all colourants together deserves a look. Common practice."""
 
 
-def dose_warnings(dose: Dose, scale_step_g: float, *, water_measured: bool = False) -> list[Notice]:
+def dose_warnings(
+    dose: Dose,
+    scale_step_g: float,
+    *,
+    water_measured: bool = False,
+    convention: Convention = Convention.ON_DRY_CLAY,
+) -> list[Notice]:
     """What to look at: water, percentages, small weighings, wet clay's trap.
 
+    Who takes percentages of the wet clay on purpose is told what that is on dry clay.
     Source: common practice.
     """
     water = _unusual_water(dose.clay.condition)
@@ -165,6 +183,8 @@ def dose_warnings(dose: Dose, scale_step_g: float, *, water_measured: bool = Fal
     if not water_measured:
         unmeasured = _unmeasured_water(dose.clay, strongest)
         found += [unmeasured] if unmeasured else []
-    if dose.clay.state != ClayState.DRY:
+    if convention == Convention.ON_WET_CLAY and dose.clay.state != ClayState.DRY:
+        found.append(_own_convention(dose.clay, strongest))
+    elif dose.clay.state != ClayState.DRY:
         found.append(_wet_basis(dose.clay, strongest, scale_step_g))
     return found

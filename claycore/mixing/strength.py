@@ -9,7 +9,7 @@ from dataclasses import dataclass
 
 from claycore.materials import moisture
 from claycore.materials.batch import Batch, join
-from claycore.materials.clay_in_hand import ClayInHand, ClayState
+from claycore.materials.clay_in_hand import ClayCondition, ClayInHand, ClayState
 from claycore.materials.composition import Addition
 from claycore.measure.errors import Inconsistent
 from claycore.measure.formatting import plain
@@ -21,7 +21,7 @@ RELATIVELY_NOTHING = 1e-12
 class Change:
     """A mix before and after, and what goes in between. Clay and colourants are dry grams.
 
-    ``clay_as_it_is_g`` is the added clay as wet as the mix is; ``water_to_add_g`` the water that
+    ``clay_as_it_is_g`` is the added clay as it lies; ``water_to_add_g`` the water that
     the added powder would steal from a plastic body (0 otherwise).
     """
 
@@ -63,13 +63,18 @@ def _no_less(wanted_g: float, has_g: float) -> float:
 
 
 def change(
-    before: Batch, targets: Sequence[Addition], state: ClayState, field: str = "target_pct"
+    before: Batch,
+    targets: Sequence[Addition],
+    state: ClayState,
+    field: str = "target_pct",
+    added: ClayCondition | None = None,
 ) -> Change:
     """The least clay and colourant that bring ``before`` to ``targets``.
 
     ``targets`` are percent on dry clay; colourants of the mix that are not among them keep their
     grams, and so thin with added clay. Raises Inconsistent at ``field`` for a target of 0 % of
-    something that is in the mix. Grams. Source: arithmetic, with clay and colourant each kept.
+    something that is in the mix. ``added`` is how the added clay lies; as wet as the mix where that
+    is not said. Grams. Source: arithmetic, with clay and colourant each kept.
     """
     clay_g = _clay_wanted(before, targets, field)
     add_clay_g = _no_less(clay_g, before.clay_g)
@@ -78,13 +83,13 @@ def change(
         for target in targets
     }
     wet = ClayInHand(state, before.dry_g, before.water_g)
-    water_with_clay_g = add_clay_g * before.water_g / before.dry_g
+    water_with_clay_g = (added or wet.condition).water_with_g(add_clay_g)
     powder_g = sum(add_colourants_g.values())
     steals_g = moisture.water_to_add(powder_g, wet) if state == ClayState.PLASTIC else 0.0
-    added = Batch(add_clay_g, add_colourants_g, water_with_clay_g + steals_g)
+    goes_in = Batch(add_clay_g, add_colourants_g, water_with_clay_g + steals_g)
     return Change(
         before,
-        join([before, added]),
+        join([before, goes_in]),
         add_clay_g,
         add_colourants_g,
         add_clay_g + water_with_clay_g,

@@ -64,14 +64,46 @@ class Nearness:
         return abs(answer_g - figure_g) <= self.share * added_g
 
 
+STRENGTH_WITHIN = 0.02
+"""A rounded answer that makes a strength within this share of the one wanted is right.
+
+Our choice: no eye sees it.
+"""
+
+
+@dataclass(frozen=True)
+class Made:
+    """The strength that an answer makes, and the one that was wanted, percent on dry clay."""
+
+    actual_pct: float | None
+    wanted_pct: float
+
+    @property
+    def is_as_wanted(self) -> bool:
+        """Whether no eye would see the difference."""
+        if self.actual_pct is None:
+            return False
+        return abs(self.actual_pct - self.wanted_pct) <= STRENGTH_WITHIN * self.wanted_pct
+
+
 def _judged(
     answer_g: float,
+    last_place: float,
     expected_g: float,
     known: Sequence[Mistake],
-    actual_pct: float | None,
+    made: Made,
     near: Nearness,
 ) -> Checked:
-    correct = near.agree(answer_g, expected_g)
+    rounded = abs(answer_g - expected_g) <= last_place / 2 * (1 + 1e-9)
+    correct = near.agree(answer_g, expected_g) or (
+        rounded
+        and made.is_as_wanted
+        and not any(
+            near.agree(answer_g, mistake.gives_g)
+            and abs(answer_g - mistake.gives_g) < abs(answer_g - expected_g)
+            for mistake in known
+        )
+    )
     fitting = [
         mistake
         for mistake in known
@@ -80,7 +112,8 @@ def _judged(
     nearest: dict[str, Mistake] = {}
     for mistake in sorted(fitting, key=lambda mistake: abs(mistake.gives_g - answer_g)):
         nearest.setdefault(mistake.code, mistake)
-    return Checked(correct, expected_g, () if correct else tuple(nearest.values()), actual_pct)
+    mistakes = () if correct else tuple(nearest.values())
+    return Checked(correct, expected_g, mistakes, made.actual_pct)
 
 
 # A dose: grams of colourant for clay in hand.
@@ -113,7 +146,8 @@ class DoseSum:
     def on_dry_clay_pct(self) -> float:
         if self.convention == Convention.SHARE_OF_TOTAL:
             return on_dry_clay([self.pct], "pct")[0]
-        return as_on_dry_clay([Addition(COLOURANT, self.pct)], self.convention)[0]
+        added = [Addition(COLOURANT, self.pct)]
+        return as_on_dry_clay(added, self.convention, self.clay.dry_fraction)[0]
 
     @property
     def expected_g(self) -> float:
@@ -132,6 +166,8 @@ def _of_the_total(asked: DoseSum) -> Iterator[Mistake]:
     """The two conventions taken for each other."""
     p, dry_g = asked.pct, asked.clay.dry_g
     shown, of_both = plain(p), plain(100 * p / (100 + p))
+    if asked.convention == Convention.ON_WET_CLAY:
+        return
     if asked.convention == Convention.ON_DRY_CLAY:
         if p < 100:
             yield Mistake(
@@ -172,12 +208,21 @@ def _of_the_water(asked: DoseSum) -> Iterator[Mistake]:
     clay, pct = asked.clay, asked.on_dry_clay_pct
     if clay.state == ClayState.DRY:
         return
+    if asked.convention == Convention.ON_WET_CLAY:
+        yield Mistake(
+            "on_dry_clay_taken",
+            f"The water was subtracted first: {plain(asked.pct)} % of the dry clay. Of the clay as"
+            f" you weigh it, that is {plain(asked.pct * clay.dry_fraction)} %.",
+            clay.dry_g * asked.pct / 100,
+        )
+        return
     what = "clay" if clay.state == ClayState.PLASTIC else "slip"
     really = pct * clay.mass_g / clay.dry_g
     yield Mistake(
         f"of_wet_{what}",
-        f"The percentage was calculated on the wet {what}. On its dry clay that is"
-        f" {plain(really)} %, a different colour.",
+        f"You dosed on the wet weight. On its dry clay that is {plain(really)} %, a different"
+        f" colour. If you always dose on the wet {what}, choose “of the wet clay”: then nothing is"
+        " wrong.",
         clay.mass_g * pct / 100,
     )
     yield Mistake(
@@ -261,18 +306,20 @@ def known_mistakes_of_dose(asked: DoseSum) -> list[Mistake]:
     return known + list(_of_the_point(asked.expected_g))
 
 
-def check_dose(asked: DoseSum, answer_g: float) -> Checked:
+def check_dose(asked: DoseSum, answer_g: float, last_place: float = 0.0) -> Checked:
     """Holds someone's grams of colourant against the right ones. Raises ClayError.
 
-    Grams. Source: the right sum is arithmetic, the mistakes common practice.
+    ``last_place`` is what the last typed place is worth: 1 for 59, 0.1 for 5.9; an answer rounded
+    to it is right. Grams. Source: the right sum is arithmetic, the mistakes common practice.
     """
     bounds.MASS.check("answer", answer_g)
     bounds.PERCENTAGE.check("pct", asked.pct)
     return _judged(
         answer_g,
+        last_place,
         asked.expected_g,
         known_mistakes_of_dose(asked),
-        100 * answer_g / asked.clay.dry_g,
+        Made(100 * answer_g / asked.clay.dry_g, asked.on_dry_clay_pct),
         Nearness(AGREES_WITHIN),
     )
 
@@ -388,18 +435,20 @@ def _made_by(asked: ChangeSum, total_g: float) -> float | None:
     return 100 * (before.powder_g + added_g) / before.clay_g
 
 
-def check_change(asked: ChangeSum, answer_total_g: float) -> Checked:
+def check_change(asked: ChangeSum, answer_total_g: float, last_place: float = 0.0) -> Checked:
     """Holds someone's new dry total against the right one. Raises ClayError.
 
-    Grams. Source: the right sum is arithmetic, the mistakes common practice.
+    ``last_place`` as in :func:`check_dose`. Grams. Source: the right sum is arithmetic, the
+    mistakes common practice.
     """
     bounds.MASS.check("answer_total", answer_total_g)
     for field, pct in (("now_pct", asked.now_pct), ("target_pct", asked.target_pct)):
         bounds.PERCENTAGE.check(field, pct)
     return _judged(
         answer_total_g,
+        last_place,
         asked.expected_g,
         known_mistakes_of_change(asked),
-        _made_by(asked, answer_total_g),
+        Made(_made_by(asked, answer_total_g), asked.target_pct),
         Nearness(CHANGE_AGREES_WITHIN, asked.mix.dry_g),
     )

@@ -78,10 +78,13 @@ def change_query(mix: Mix, targets: Mapping[str, str]) -> dict[str, Any]:
     """
     batch = mix.batch
     now = {name: plain(batch.pct(name)) for name in batch.colourants_g}
+    clay = mix.clay if mix.state == ClayState.PLASTIC else None
+    lies = clay.water_pct if clay and clay.state == ClayState.PLASTIC else None
     first, *others = sorted(now, key=lambda name: (name not in targets, -batch.pct(name)))
     return {
         **water_query(batch, mix.state),
         "clay": mix.clay_name,
+        "clay_water_pct": "" if lies is None else plain(lies),
         "mass": plain(batch.mass_g),
         "unit": "g",
         "name": first,

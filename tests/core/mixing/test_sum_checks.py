@@ -147,3 +147,46 @@ def test_a_unit_taken_for_another_says_what_each_is_in_grams():
     }
     assert "1 lb is 453.5924 g, 1 kg is 1000 g" in said["pounds_as_kilograms"]
     assert "1 oz is 28.3495 g, 1 g is 1 g" in said["ounces_as_grams"]
+
+
+@pytest.mark.parametrize(
+    ("answer", "last_place", "correct"),
+    [
+        (59, 1, True),  # 41 g at 12 % to 8 % is 59.3 g: right to the gram, 8.04 %
+        (59.3, 0.1, True),
+        (60, 1, False),
+        (59, 0, False),
+        (50, 10, False),
+    ],
+)
+def test_an_answer_rounded_to_its_last_place_is_right(answer, last_place, correct):
+    assert check_change(ChangeSum(dry_clay(41), 12, 8), answer, last_place).correct is correct
+
+
+def test_a_rounded_dose_is_right_only_where_no_eye_sees_the_difference():
+    """6.5 % of 66 g is 4.29 g: 4.3 is right, 4 would make 6.06 %."""
+    asked = DoseSum(dry_clay(66), 6.5, Convention.ON_DRY_CLAY, 66, "g")
+    assert check_dose(asked, 4.3, 0.1).correct
+    assert not check_dose(asked, 4, 1).correct
+
+
+def test_a_rounded_answer_that_is_nearer_to_a_mistake_is_that_mistake():
+    """4 % on 300 g of clay is 12 g; 3.85 %, the share of the total, would be 11.54 g."""
+    asked = DoseSum(dry_clay(300), 4, Convention.ON_DRY_CLAY, 300, "g")
+    assert check_dose(asked, 12, 1).correct
+    found = check_dose(asked, 11.54, 0.01)
+    assert not found.correct
+    assert [one.code for one in found.mistakes] == ["share_of_total_taken"]
+
+
+def test_on_the_wet_clay_by_their_own_convention_nothing_is_wrong():
+    """4.2 kg plastic with 21 % water, 6.5 % of the wet weight: 273 g, 8.2 % on dry clay."""
+    clay = moisture.plastic_clay(4200, 21)
+    on_dry = check_dose(DoseSum(clay, 6.5, Convention.ON_DRY_CLAY, 4200, "g"), 273, 1)
+    assert [one.code for one in on_dry.mistakes] == ["of_wet_clay"]
+    assert "choose “of the wet clay”" in on_dry.mistakes[0].message
+    on_wet = check_dose(DoseSum(clay, 6.5, Convention.ON_WET_CLAY, 4200, "g"), 273, 1)
+    assert on_wet.correct
+    assert on_wet.actual_pct == pytest.approx(8.23, abs=0.005)
+    subtracted = check_dose(DoseSum(clay, 6.5, Convention.ON_WET_CLAY, 4200, "g"), 215.67, 0.01)
+    assert [one.code for one in subtracted.mistakes] == ["on_dry_clay_taken"]

@@ -47,11 +47,18 @@ def test_every_calculator_that_names_a_clay_asks_for_its_state_in_one_way():
             assert issubclass(form, ClayConditionForm), pattern.name
 
 
-@pytest.mark.parametrize("tool", ["dose", "series", "grid", "adjust"])
+@pytest.mark.parametrize("tool", ["dose", "series", "grid"])
 def test_a_clay_of_the_shelf_brings_its_state_and_its_water(signed_in, bag, tool):
     page = signed_in.get(f"/mix/{tool}/?clay=Pier+white&begin=yes").content.decode()
     found = fields_of(page)
     assert (found["state"], found["water_pct"]) == ("plastic", "20")
+
+
+def test_of_a_mix_the_shelf_knows_the_clay_that_is_added_and_not_the_mix(signed_in, bag):
+    page = signed_in.get("/mix/adjust/?clay=Pier+white&begin=yes").content.decode()
+    found = fields_of(page)
+    assert (found["state"], found["clay_water_pct"]) == ("plastic", "20")
+    assert not found.get("water_pct")
 
 
 def test_a_program_gets_what_it_asked_for(signed_in, bag):

@@ -41,7 +41,7 @@ def test_what_is_known_stands_in_the_fields(signed_in, make_mix, weigh, blue):
     assert more["clay"].value() == "Ferry white"
     assert float(more["water_pct"].value()) == pytest.approx(20, abs=0.1)
     assert more["price"].value() == ["Quay Blue:40.00"]
-    assert by_title["A series around it"]["pcts"].value() == "4, 8, 12"
+    assert by_title["A series around it"]["pcts"].value() == "4, 6, 8, 10"
     assert by_title["Another clay"]["clay"].value() in ("", None)
     change = by_title["Stronger or paler"]
     assert change["of_mix"].value() == str(mix.pk)

@@ -8,7 +8,7 @@ from django import forms
 from claycore.materials import composition
 from claycore.materials.batch import coloured
 from claycore.materials.clay_amount import ClayAmount
-from claycore.materials.clay_in_hand import ClayState
+from claycore.materials.clay_in_hand import ClayCondition, ClayState
 from claycore.materials.composition import Addition
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
@@ -26,6 +26,7 @@ from umberpot.mixing.orders import MixOrder, Shelf, order_of_change, part_of_bat
 from umberpot.ui.calculators import Answer, Solved
 from umberpot.ui.fields.counts import CountField
 from umberpot.ui.fields.measures import LONGEST_TEXT, MeasureField
+from umberpot.ui.fields.not_applying import does_not_apply
 from umberpot.ui.mix_bar import segments_of_batch
 
 NUMBER = Bound(1, 2**31, "This is not the number of a mix.", low_allowed=True)
@@ -100,25 +101,34 @@ class AdjustInputs:
     scale_step_g: float
     clay_name: str
     of_mix: int | None
+    added: ClayCondition | None
 
 
 class AdjustForm(KnowsScale, ClayForm[AdjustInputs]):
     """An amount of a mix, its strength now and the one wanted.
 
     Besides the contract: ``clay`` and ``name`` of the colourant, ``also`` repeated as
-    NAME:NOW:TARGET, ``scale_step_g``, and ``of_mix``, the number of the kept mix it begins with.
+    NAME:NOW:TARGET, ``scale_step_g``, ``of_mix``, the number of the kept mix it begins with, and
+    ``clay_water_pct``, where the plastic clay to add is not as wet as the mix.
     """
+
+    shelf_fills = {"state": "state", "water_pct": "clay_water_pct"}
 
     clay = forms.CharField(max_length=LONGEST_TEXT, required=False, label="Clay")
     name = forms.CharField(max_length=LONGEST_TEXT, required=False, label="Colourant")
     now_pct = MeasureField(bounds.PERCENTAGE, label="Strength now")
     target_pct = MeasureField(bounds.PERCENTAGE, label="Strength wanted")
     also = TargetsField(required=False)
+    clay_water_pct = MeasureField(
+        bounds.WATER, required=False, label="Water content of the clay you add"
+    )
     scale_step_g = scale_step_field()
     of_mix = CountField(NUMBER, required=False, widget=forms.HiddenInput)
 
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean()
+        if cleaned.get("state") != ClayState.PLASTIC:
+            does_not_apply(self, cleaned, "clay_water_pct")
         if not self.errors:
             names = [target.name.lower() for target in self._targets()]
             if len(set(names)) < len(names):
@@ -138,7 +148,14 @@ class AdjustForm(KnowsScale, ClayForm[AdjustInputs]):
             self.scale_step,
             typed["clay"],
             typed["of_mix"],
+            self._added(),
         )
+
+    def _added(self) -> ClayCondition | None:
+        water_pct = self.cleaned_data["clay_water_pct"]
+        if water_pct is None:
+            return None
+        return ClayAmount(ClayState.PLASTIC, water_pct=water_pct).condition()
 
     def rows(self) -> list[tuple[str, str, str]]:
         """The page's rows of further colourants, as typed."""
@@ -187,7 +204,7 @@ class AdjustView(MixMaker[AdjustInputs, Change]):
         mix = inputs.mix.in_hand()
         before = coloured(mix, [Addition(t.name, t.now_pct) for t in inputs.targets])
         wanted = [Addition(t.name, t.target_pct) for t in inputs.targets]
-        return strength.change(before, wanted, mix.state)
+        return strength.change(before, wanted, mix.state, added=inputs.added)
 
     def takes(self, inputs: AdjustInputs, result: Change) -> dict[str, float]:
         return {inputs.clay_name: result.add_clay_g, **result.add_colourants_g}

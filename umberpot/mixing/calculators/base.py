@@ -94,7 +94,8 @@ class MixCalculator(Calculator[Inputs, Result], Generic[Inputs, Result]):
     def _lies(self, request: HttpRequest, clay_name: str) -> dict[str, str]:
         on_shelf = self._on_shelf(request, None)
         clay = on_shelf.clay(clay_name) if on_shelf else None
-        return as_it_lies(clay) if clay else {}
+        fills = cast(type[ClayConditionForm], self.form_class).shelf_fills
+        return as_it_lies(clay, fills) if clay else {}
 
     def takes(self, inputs: Inputs, result: Result) -> Mapping[str, float]:
         """What it would take off the shelf: dry grams by name. Nothing unless a sum is made."""
@@ -156,8 +157,11 @@ class MixCalculator(Calculator[Inputs, Result], Generic[Inputs, Result]):
         if on_shelf:
             studio, materials = cast(StudioRequest, request).studio, on_shelf.materials
             asks = isinstance(form, ClayConditionForm) or "water_pct" in form.fields
+            fills = form.shelf_fills if isinstance(form, ClayConditionForm) else None
             context["clays"] = [
-                (m, json.dumps(as_it_lies(m) if asks else {})) for m in materials if m.is_clay
+                (m, json.dumps(as_it_lies(m, fills) if asks else {}))
+                for m in materials
+                if m.is_clay
             ]
             context["colourants"] = [m for m in materials if m.is_colourant]
             initial["scale_step_g"] = initial["scale_step"] = studio.scale_step_g

@@ -2,17 +2,23 @@
 
 from dataclasses import dataclass
 from typing import Any
+from urllib.parse import urlencode
 
-from claycore.materials.composition import Convention, share_of_total
+from django.urls import reverse
+
+from claycore.materials.batch import Batch
+from claycore.materials.clay_in_hand import ClayInHand, ClayState
+from claycore.materials.composition import CONVENTION_WORDS, Convention, share_of_total
 from claycore.measure import bounds
 from claycore.measure.formatting import plain
 from claycore.mixing import sum_checks
-from claycore.mixing.sum_checks import ChangeSum, Checked, DoseSum, Mistake
+from claycore.mixing.sum_checks import COLOURANT, ChangeSum, Checked, DoseSum, Mistake
+from claycore.mixing.ways_out import Way, WayOut, ways_out
 from umberpot.mixing.calculators.base import MixCalculator
 from umberpot.mixing.calculators.clay import ClayForm
 from umberpot.mixing.calculators.fields import convention_choice, convention_of
 from umberpot.ui.calculators import Answer
-from umberpot.ui.fields.measures import MeasureField
+from umberpot.ui.fields.measures import MeasureField, last_place_of
 
 _OF_A_CHANGE = ("now_pct", "target_pct", "answer_total")
 
@@ -23,6 +29,18 @@ class CheckSumInputs:
 
     asked: DoseSum | ChangeSum
     answer_g: float
+    last_place: float
+
+    @property
+    def clay(self) -> ClayInHand:
+        """The clay or the mix that the sum begins with."""
+        return self.asked.mix if isinstance(self.asked, ChangeSum) else self.asked.clay
+
+    @property
+    def wanted_pct(self) -> float:
+        """The strength wanted, percent on dry clay."""
+        asked = self.asked
+        return asked.target_pct if isinstance(asked, ChangeSum) else asked.on_dry_clay_pct
 
 
 class CheckSumForm(ClayForm[CheckSumInputs]):
@@ -65,9 +83,12 @@ class CheckSumForm(ClayForm[CheckSumInputs]):
         typed, clay = self.cleaned_data, self.clay_amount()
         if self.is_change:
             asked = ChangeSum(clay.in_hand(), typed["now_pct"], typed["target_pct"])
-            return CheckSumInputs(asked, typed["answer_total"])
+            place = last_place_of(self.data["answer_total"])
+            return CheckSumInputs(asked, typed["answer_total"], place)
         convention = convention_of(typed["convention"])
-        return CheckSumInputs(DoseSum.of(clay, typed["pct"], convention), typed["answer"])
+        asked_dose = DoseSum.of(clay, typed["pct"], convention)
+        place = last_place_of(self.data["answer"])
+        return CheckSumInputs(asked_dose, typed["answer"], place)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -79,6 +100,7 @@ class CheckSumAnswer(Answer):
     likely_mistakes: list[Mistake]
     actual_pct: float | None
     actual_share_of_total_pct: float | None
+    ways_out: list[WayOut]
 
 
 class CheckSumView(MixCalculator[CheckSumInputs, Checked]):
@@ -90,8 +112,8 @@ class CheckSumView(MixCalculator[CheckSumInputs, Checked]):
 
     def solve(self, inputs: CheckSumInputs) -> Checked:
         if isinstance(inputs.asked, ChangeSum):
-            return sum_checks.check_change(inputs.asked, inputs.answer_g)
-        return sum_checks.check_dose(inputs.asked, inputs.answer_g)
+            return sum_checks.check_change(inputs.asked, inputs.answer_g, inputs.last_place)
+        return sum_checks.check_dose(inputs.asked, inputs.answer_g, inputs.last_place)
 
     def answer(self, inputs: CheckSumInputs, result: Checked) -> CheckSumAnswer:
         actual = result.actual_pct
@@ -101,6 +123,7 @@ class CheckSumView(MixCalculator[CheckSumInputs, Checked]):
             likely_mistakes=list(result.mistakes),
             actual_pct=actual,
             actual_share_of_total_pct=None if actual is None else share_of_total([actual])[0],
+            ways_out=_ways_out(inputs, result),
             warnings=[],
         )
 
@@ -109,6 +132,7 @@ class CheckSumView(MixCalculator[CheckSumInputs, Checked]):
         shown: dict[str, Any] = {
             "reason": result.reason(inputs.answer_g),
             "expected": plain(result.expected_g, 3),
+            "ways": [_way(inputs, result, way) for way in _ways_out(inputs, result)],
         }
         if isinstance(asked, ChangeSum):
             shown |= {
@@ -118,16 +142,87 @@ class CheckSumView(MixCalculator[CheckSumInputs, Checked]):
                 "working": _change_working(asked, result),
             }
             return shown if actual is None else shown | {"actual": plain(actual)}
-        share = asked.convention == Convention.SHARE_OF_TOTAL
         shown |= {
             "wanted": plain(asked.pct, 3),
-            "wanted_of": "of the total" if share else "on dry clay",
+            "wanted_of": CONVENTION_WORDS[asked.convention],
             "of_what": "of colourant",
             "working": _dose_working(asked, result),
         }
         if actual is not None:
-            shown["actual"] = plain(share_of_total([actual])[0] if share else actual)
+            shown["actual"] = plain(_in_convention(asked, actual))
         return shown
+
+
+def _in_convention(asked: DoseSum, on_dry_clay: float) -> float:
+    """A percentage on dry clay in the convention of the sum."""
+    if asked.convention == Convention.SHARE_OF_TOTAL:
+        return share_of_total([on_dry_clay])[0]
+    if asked.convention == Convention.ON_WET_CLAY:
+        return on_dry_clay * asked.clay.dry_fraction
+    return on_dry_clay
+
+
+def _made(inputs: CheckSumInputs) -> Batch:
+    """What there is after the answer was followed: dry clay, colourant, water."""
+    asked = inputs.asked
+    if isinstance(asked, DoseSum):
+        return Batch(asked.clay.dry_g, {COLOURANT: inputs.answer_g}, asked.clay.water_g)
+    before, added_g = asked.before, max(0.0, inputs.answer_g - asked.before.dry_g)
+    clay_g = before.clay_g + (added_g if asked.lowers else 0.0)
+    powder_g = before.powder_g + (0.0 if asked.lowers else added_g)
+    return Batch(clay_g, {COLOURANT: powder_g}, before.water_g)
+
+
+def _ways_out(inputs: CheckSumInputs, result: Checked) -> list[WayOut]:
+    if result.correct or result.actual_pct is None:
+        return []
+    made = _made(inputs)
+    return ways_out(made.clay_g, made.powder_g, inputs.wanted_pct, inputs.clay.condition)
+
+
+_TITLES = {
+    Way.ADD_CLAY: "Add clay",
+    Way.ADD_COLOURANT: "Add colourant",
+    Way.KEEP: "Keep it as what it is",
+    Way.BLEND: "Blend it with another mix",
+}
+
+
+def _way(inputs: CheckSumInputs, result: Checked, way: WayOut) -> dict[str, str]:
+    """A way out in words, and where it is worked out; '' for the address where nowhere."""
+    made, clay = _made(inputs), inputs.clay
+    dry = f", {plain(way.add_dry_g, 1)}\u00a0g dry" if clay.state != ClayState.DRY else ""
+    pct, wanted = plain(result.actual_pct or 0.0), plain(inputs.wanted_pct)
+    words = {
+        Way.ADD_CLAY: f"{plain(way.add_g, 1)}\u00a0g of the same {_CLAY[clay.state]}{dry}: then it"
+        f" is {wanted}\u00a0% on dry clay.",
+        Way.ADD_COLOURANT: f"{plain(way.add_g, 2)}\u00a0g more: then it is {wanted}\u00a0% on dry"
+        " clay.",
+        Way.KEEP: f"Label it and record it as {pct}\u00a0% on dry clay, not as {wanted}\u00a0%.",
+        Way.BLEND: f"With a {'paler' if way.pct < (result.actual_pct or 0) else 'stronger'} mix or"
+        " plain clay you have already.",
+    }
+    water_pct = plain(100 * made.water_g / made.mass_g)
+    of_state = {
+        ClayState.DRY: {},
+        ClayState.PLASTIC: {"water_pct": water_pct},
+        ClayState.SLIP: {"solids_pct": plain(100 - 100 * made.water_g / made.mass_g)},
+    }
+    change = {
+        **{"state": clay.state, **of_state[clay.state], "mass": plain(made.mass_g), "unit": "g"},
+        **{"now_pct": pct, "target_pct": wanted},
+    }
+    if clay.state == ClayState.PLASTIC:
+        change["clay_water_pct"] = plain(clay.condition.water_pct)
+    tools = {Way.ADD_CLAY: "mixing:adjust", Way.ADD_COLOURANT: "mixing:adjust"}
+    tool = tools.get(way.way)
+    url = f"{reverse(tool)}?{urlencode(change)}" if tool else ""
+    if way.way == Way.BLEND:
+        url = reverse("mixing:join")
+    return {"title": _TITLES[way.way], "words": words[way.way], "url": url}
+
+
+_CLAY = {ClayState.DRY: "dry clay", ClayState.PLASTIC: "plastic clay", ClayState.SLIP: "slip"}
 
 
 def _dose_working(asked: DoseSum, result: Checked) -> str:
@@ -135,6 +230,8 @@ def _dose_working(asked: DoseSum, result: Checked) -> str:
     expected = plain(result.expected_g, 3)
     if asked.convention == Convention.SHARE_OF_TOTAL:
         return f"{dry} g dry clay × {pct} ÷ (100 − {pct}) = {expected} g"
+    if asked.convention == Convention.ON_WET_CLAY:
+        return f"{plain(asked.clay.mass_g, 3)} g as weighed × {pct} ÷ 100 = {expected} g"
     return f"{dry} g dry clay × {pct} ÷ 100 = {expected} g"
 
 

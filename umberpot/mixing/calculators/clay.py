@@ -46,6 +46,8 @@ class ClayConditionForm(CalculatorForm[Inputs], Generic[Inputs]):
     state_left_out: ClassVar[ClayState | None] = None
     only_slip: ClassVar[tuple[str, ...]] = ()
     """Further fields that only slip has."""
+    shelf_fills: ClassVar[dict[str, str] | None] = None
+    """Which fields a clay of the shelf fills in where they are not of its own names."""
 
     state = Choice(
         choices=[
@@ -204,8 +206,14 @@ USUAL_CONDITION: dict[str, tuple[str, str]] = {
 """What is filled in where nobody knows how wet the clay is, to be measured: field and figure."""
 
 
-def as_it_lies(clay: Material) -> dict[str, str]:
-    """What a clay of the shelf fills in: its state, and its water where that is plastic."""
+def as_it_lies(clay: Material, renamed: Mapping[str, str] | None = None) -> dict[str, str]:
+    """What a clay of the shelf fills in: its state, and its water where that is plastic.
+
+    ``renamed`` are the fields to fill, by the clay's own names; None for those themselves.
+    """
+    if renamed is not None:
+        lies = as_it_lies(clay)
+        return {field: lies[name] for name, field in renamed.items() if name in lies}
     if clay.state != ClayState.PLASTIC:
         return {"state": clay.state}
     known = {"water_pct": clay.water_pct, "water_u95": clay.water_u95}

@@ -128,7 +128,10 @@ class DoseView(MixMaker[DoseInputs, Dose]):
             dry_total_g=result.dry_total_g,
             water_to_add_g=result.water_to_add_g,
             warnings=dose_warnings(
-                result, inputs.scale_step_g, water_measured=inputs.water_measured
+                result,
+                inputs.scale_step_g,
+                water_measured=inputs.water_measured,
+                convention=inputs.convention,
             ),
         )
 
@@ -178,6 +181,9 @@ def _addition_working(
         clay_share = 100 * result.clay.dry_g / result.dry_total_g
         share = plain(addition.share_of_total_pct, 3)
         return f"{dry} g dry clay × {share} ÷ {plain(clay_share, 3)} = {grams} g"
+    if convention == Convention.ON_WET_CLAY:
+        of_wet = plain(addition.pct_on_dry_clay * result.clay.dry_fraction, 3)
+        return f"{plain(result.clay.mass_g, decimals)} g as weighed × {of_wet} ÷ 100 = {grams} g"
     return f"{dry} g dry clay × {plain(addition.pct_on_dry_clay, 3)} ÷ 100 = {grams} g"
 
 

@@ -4,7 +4,7 @@ from typing import Any, ClassVar
 
 from django import forms
 
-from claycore.materials.composition import Convention
+from claycore.materials.composition import CONVENTION_WORDS, Convention
 from claycore.materials.slip import CLAY_SOLID_DENSITY
 from claycore.measure import bounds
 from claycore.measure.formatting import plain
@@ -14,10 +14,7 @@ from umberpot.ui.fields.measures import Choice, MeasureField
 def convention_choice() -> Choice:
     """What percent means; on dry clay unless said."""
     return Choice(
-        choices=[
-            (Convention.ON_DRY_CLAY, "on dry clay"),
-            (Convention.SHARE_OF_TOTAL, "of the dry total"),
-        ],
+        choices=list(CONVENTION_WORDS.items()),
         required=False,
         initial=Convention.ON_DRY_CLAY,
     )

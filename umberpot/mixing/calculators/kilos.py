@@ -143,7 +143,10 @@ class KilosView(MixMaker[KilosInputs, Dose]):
             cost_per_kg=None if found.unpriced else found.per_kg(result.total_g),
             unpriced=list(found.unpriced),
             warnings=dose_warnings(
-                result, inputs.scale_step_g, water_measured=inputs.water_measured
+                result,
+                inputs.scale_step_g,
+                water_measured=inputs.water_measured,
+                convention=inputs.convention,
             ),
         )
 

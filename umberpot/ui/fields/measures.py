@@ -37,6 +37,14 @@ def read_number(text: str) -> float:
     return number
 
 
+def last_place_of(text: str) -> float:
+    """What the last typed place of a number is worth: 1 for '59', 0.01 for '5,90'; 0 for '1e3'."""
+    digits = text.strip().replace(",", ".").lstrip("+-")
+    if not re.fullmatch(r"\d*\.?\d*", digits):
+        return 0.0
+    return float(10.0 ** -len(digits.partition(".")[2]))
+
+
 _WITH_UNIT = re.compile(r"(?P<number>.*?)\s*(?P<unit>[a-z]+|\")", re.IGNORECASE)
 
 
