@@ -221,7 +221,7 @@ def _of_the_water(asked: DoseSum) -> Iterator[Mistake]:
     yield Mistake(
         f"of_wet_{what}",
         f"You dosed on the wet weight. On its dry clay that is {plain(really)} %, a different"
-        f" colour. If you always dose on the wet {what}, choose “of the wet clay”: then nothing is"
+        f" colour. If you always dose on the wet {what}, choose “of wet clay”: then nothing is"
         " wrong.",
         clay.mass_g * pct / 100,
     )

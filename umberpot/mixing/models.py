@@ -268,6 +268,11 @@ class MixPart(StudioOwned):
         return self.mix.get_state_display() if has_state else ""
 
     @property
+    def name_as_it_lies(self) -> str:
+        """Its name, and for clay the state it is weighed in: 'Ferry white, plastic'."""
+        return f"{self.name}, {self.lies}" if self.lies else self.name
+
+    @property
     def dry_to_go_g(self) -> float | None:
         """The dry grams in what is still to be weighed; None where that is the same figure."""
         return self.to_go_g * self.dry_share if self.lies and self.dry_share < 1 else None

@@ -184,7 +184,7 @@ def test_on_the_wet_clay_by_their_own_convention_nothing_is_wrong():
     clay = moisture.plastic_clay(4200, 21)
     on_dry = check_dose(DoseSum(clay, 6.5, Convention.ON_DRY_CLAY, 4200, "g"), 273, 1)
     assert [one.code for one in on_dry.mistakes] == ["of_wet_clay"]
-    assert "choose “of the wet clay”" in on_dry.mistakes[0].message
+    assert "choose “of wet clay”" in on_dry.mistakes[0].message
     on_wet = check_dose(DoseSum(clay, 6.5, Convention.ON_WET_CLAY, 4200, "g"), 273, 1)
     assert on_wet.correct
     assert on_wet.actual_pct == pytest.approx(8.23, abs=0.005)

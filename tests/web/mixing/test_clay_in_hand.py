@@ -219,3 +219,64 @@ def test_a_link_that_knows_the_dry_clay_opens_in_the_shelfs_state(signed_in, bag
     elsewhere = signed_in.get("/mix/dose/", {**asked, "clay": "any", "add": "Quay Blue:4"})
     found = fields_of(elsewhere.content.decode())
     assert (found["state"], found["mass"]) == ("dry", "90")
+
+
+def test_of_the_wet_clay_is_a_convention_of_its_own(client):
+    asked = {"state": "plastic", "mass": "310", "unit": "g", "water_pct": "20"}
+    asked |= {"add": "Quay Blue:4.5", "convention": "on_wet_clay"}
+    found = client.get("/mix/dose/", asked, headers=JSON).json()
+    assert found["additions"][0]["mass_g"] == pytest.approx(13.95)
+    assert found["additions"][0]["pct_on_dry_clay"] == pytest.approx(5.625)
+    page = client.get("/mix/dose/", asked).content.decode()
+    assert "310 g as weighed × 4.5 ÷ 100 = 13.95 g" in page
+    assert "4.5 % of the wet clay is 5.62 % on dry clay" in page
+    kilos = client.get(
+        "/mix/kilos/",
+        {"mass": "310", "unit": "g", "water_pct": "20", "add": "Quay Blue:4.5"}
+        | {"convention": "on_wet_clay"},
+        headers=JSON,
+    ).json()
+    assert kilos["additions"][0]["pct_on_dry_clay"] == pytest.approx(5.625)
+
+
+WRONG = {"state": "plastic", "mass": "4.2", "unit": "kg", "water_pct": "21", "pct": "6.5"}
+
+
+def test_a_wrong_batch_is_led_to_its_way_out(client):
+    found = client.get("/mix/check-sum/", {**WRONG, "answer": "273"}, headers=JSON).json()
+    assert [way["way"] for way in found["ways_out"]] == ["add_clay", "keep", "blend"]
+    assert found["ways_out"][0]["add_g"] == pytest.approx(1116.5, abs=0.6)
+    page = client.get("/mix/check-sum/", {**WRONG, "answer": "273"}).content.decode()
+    link = re.search(r'href="(/mix/adjust/[?][^"]*)"', page).group(1).replace("&amp;", "&")
+    change = client.get(link, headers=JSON).json()
+    assert change["add_clay_as_it_is_g"] == pytest.approx(1116.5, rel=0.005)
+    assert change["add_clay_g"] == pytest.approx(882, rel=0.005)
+
+
+def test_a_batch_that_is_too_weak_takes_colourant(client):
+    found = client.get("/mix/check-sum/", {**WRONG, "answer": "180"}, headers=JSON).json()
+    assert found["ways_out"][0]["way"] == "add_colourant"
+    assert found["ways_out"][0]["add_g"] == pytest.approx(215.67 - 180)
+
+
+@pytest.mark.parametrize(
+    ("answer", "correct"), [("216", True), ("215.7", True), ("215.1", True), ("200", False)]
+)
+def test_an_answer_is_right_to_its_last_typed_place(client, answer, correct):
+    found = client.get("/mix/check-sum/", {**WRONG, "answer": answer}, headers=JSON).json()
+    assert found["correct"] is correct
+    change = {"state": "dry", "mass": "41", "unit": "g", "now_pct": "12", "target_pct": "8"}
+    found = client.get("/mix/check-sum/", {**change, "answer_total": "59"}, headers=JSON).json()
+    assert found["correct"]
+    assert found["ways_out"] == []
+
+
+def test_added_clay_is_as_wet_as_its_bag(client):
+    """1000 g dry of a mix at 18.9 % water, brought to half: the clay of the bag has 20 %."""
+    asked = {"state": "plastic", "mass": "1060", "unit": "g", "water_pct": "18.9"}
+    asked |= {"now_pct": "6", "target_pct": "3"}
+    as_mix = client.get("/mix/adjust/", asked, headers=JSON).json()
+    of_bag = client.get("/mix/adjust/", {**asked, "clay_water_pct": "20"}, headers=JSON).json()
+    assert of_bag["add_clay_g"] == as_mix["add_clay_g"]
+    assert as_mix["add_clay_as_it_is_g"] == pytest.approx(as_mix["add_clay_g"] / 0.811)
+    assert of_bag["add_clay_as_it_is_g"] == pytest.approx(of_bag["add_clay_g"] / 0.8)

@@ -183,7 +183,7 @@ def _ways_out(inputs: CheckSumInputs, result: Checked) -> list[WayOut]:
 _TITLES = {
     Way.ADD_CLAY: "Add clay",
     Way.ADD_COLOURANT: "Add colourant",
-    Way.KEEP: "Keep it as what it is",
+    Way.KEEP: "Use the mix as what it is",
     Way.BLEND: "Blend it with another mix",
 }
 

@@ -30,8 +30,7 @@ _OF_OTHER_STATES: dict[str, tuple[str, ...]] = {
     ClayState.PLASTIC: _OF_SLIP,
     ClayState.SLIP: _OF_PLASTIC,
 }
-_USUAL = "–\u2060".join(plain(pct) for pct in moisture.USUAL_WATER_PCT)
-"""With a word joiner, so that the range stays on one line."""
+_USUAL = "\u00a0to\u00a0".join(plain(pct) for pct in moisture.USUAL_WATER_PCT)
 
 
 class ClayConditionForm(CalculatorForm[Inputs], Generic[Inputs]):
@@ -257,7 +256,7 @@ def state_switch(
         grams = _typed(form_class, query, name)
         if before and after and grams is not None:
             typed, unit = query.get(name, "").strip(), query.get("unit") or "g"
-            now = _five_digits(after.as_weighed_g(before.dry_g(grams)))
+            now = _four_digits(after.as_weighed_g(before.dry_g(grams)))
             words = f"{typed}\u00a0{unit} {_IN_STATE[was]} is {now}\u00a0{unit} {_IN_STATE[state]}"
             return StateSwitch({**fields, name: now}, name, typed, f"{words}: the same dry clay.")
     return StateSwitch(fields)
@@ -278,8 +277,8 @@ _IN_STATE: dict[str, str] = {
 }
 
 
-def _five_digits(amount: float) -> str:
-    return plain(amount, max(0, 4 - math.floor(math.log10(amount))))
+def _four_digits(amount: float) -> str:
+    return plain(amount, max(0, 3 - math.floor(math.log10(amount))))
 
 
 def _typed(form_class: type[ClayConditionForm], query: QueryDict, name: str) -> float | None:

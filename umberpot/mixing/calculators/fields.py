@@ -4,7 +4,7 @@ from typing import Any, ClassVar
 
 from django import forms
 
-from claycore.materials.composition import CONVENTION_WORDS, Convention
+from claycore.materials.composition import Convention
 from claycore.materials.slip import CLAY_SOLID_DENSITY
 from claycore.measure import bounds
 from claycore.measure.formatting import plain
@@ -14,7 +14,11 @@ from umberpot.ui.fields.measures import Choice, MeasureField
 def convention_choice() -> Choice:
     """What percent means; on dry clay unless said."""
     return Choice(
-        choices=list(CONVENTION_WORDS.items()),
+        choices=[
+            (Convention.ON_DRY_CLAY, "of dry clay"),
+            (Convention.SHARE_OF_TOTAL, "of the total"),
+            (Convention.ON_WET_CLAY, "of wet clay"),
+        ],
         required=False,
         initial=Convention.ON_DRY_CLAY,
     )

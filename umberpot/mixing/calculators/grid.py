@@ -10,9 +10,11 @@ from claycore.materials.clay_amount import ClayAmount
 from claycore.materials.clay_in_hand import ClayInHand, ClayState
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
+from claycore.measure.formatting import to_step
 from claycore.mixing import pour_plan, series
 from claycore.mixing.dose_checks import water_warnings
 from claycore.mixing.pour_plan import Axis, Cell, CellBatch, Dosing, Grid, PourPlan
+from claycore.mixing.series_on_the_scale import CLAY_WORDS
 from umberpot.mixing.calculators.base import MixCalculator
 from umberpot.mixing.calculators.clay import ClayConditionForm
 from umberpot.mixing.calculators.fields import KnowsScale, scale_step_field
@@ -293,4 +295,16 @@ class GridView(MixCalculator[GridInputs, GridResult]):
             inputs.grid, result.plan, result.batches, result.colourant_g, inputs.scale_step_g
         )
         axes = [f"{axis.name} {in_words(axis.pcts, '%')}" for axis in inputs.grid.axes]
-        return {**shown, "understood": axes}
+        return {
+            **shown,
+            "understood": axes,
+            "piece": _piece_words(inputs) if result.batches else "",
+        }
+
+
+def _piece_words(inputs: GridInputs) -> str:
+    """The clay of one cell, as it is put on the scale."""
+    piece, step_g = inputs.piece(), inputs.scale_step_g
+    words = f"{to_step(piece.mass_g, step_g)}\u00a0g {CLAY_WORDS[piece.state]}"
+    dry = f" ({to_step(piece.dry_g, step_g)}\u00a0g dry)" if piece.water_g else ""
+    return f"{words}{dry}"

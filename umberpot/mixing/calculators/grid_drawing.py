@@ -70,12 +70,14 @@ def _drawn_cells(grid: Grid, plan: PourPlan) -> dict[Cell, DrawnCell]:
     for cell in grid.cells:
         poured, number = order.get(cell, (None, None))
         says = " and ".join(
-            f"{plain(cell[side], 3)} % {axis.name}" for side, axis in enumerate(grid.axes)
+            f"{plain(cell[side], 3)} % {axis.name}"
+            for side, axis in enumerate(grid.axes)
+            if cell[side] > 0
         )
         drawn[cell] = DrawnCell(
             _key(cell),
             " × ".join(plain(cell[side], 3) for side in range(len(grid.axes))) + " %",
-            says,
+            says or "plain",
             SIDE + columns[cell[0]] * measure.width,
             HEAD + rows[cell[1]] * measure.height,
             cell in grid.have,
@@ -97,11 +99,7 @@ def _pour_rows(grid: Grid, pot: Pot, drawn: dict[Cell, DrawnCell], step_g: float
             "order": drawn[pour.cell].order,
             "cell": drawn[pour.cell].says,
             "add": [
-                {
-                    "name": dosing.name,
-                    "grams": to_step(dosing.mass_g, step_g),
-                    "shortcut": to_step(dosing.shortcut_g, step_g),
-                }
+                {"name": dosing.name, "grams": to_step(dosing.mass_g, step_g)}
                 for dosing in pour.add
             ],
             "pour": plain(pour.pour_g, 1),
@@ -109,6 +107,25 @@ def _pour_rows(grid: Grid, pot: Pot, drawn: dict[Cell, DrawnCell], step_g: float
         }
         for pour in pot.pours
     ]
+
+
+def _shortcut_words(plan: PourPlan, step_g: float) -> str:
+    """By how much the usual shortcut differs, once for the whole plan; '' where it does not."""
+    off_g = max(
+        (
+            abs(dosing.mass_g - dosing.shortcut_g)
+            for pot in plan.pots
+            for pour in pot.pours
+            for dosing in pour.add
+        ),
+        default=0.0,
+    )
+    if off_g < step_g / 2:
+        return ""
+    return (
+        "The usual shortcut doses the slip still in the pot, and forgets that additions leave with"
+        f" each pour: it differs by up to {to_step(off_g, step_g)}\u00a0g."
+    )
 
 
 def grid_shown(
@@ -157,6 +174,7 @@ def grid_shown(
             }
             for batch in batches
         ],
+        "shortcut": _shortcut_words(plan, step_g),
         "sessions": [[drawn[cell].order for cell in session] for session in plan.sessions],
         "totals": [(name, to_step(grams, step_g)) for name, grams in colourant_g.items()],
         "slip": plain(plan.slip_g, 1),
