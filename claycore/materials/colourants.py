@@ -19,9 +19,25 @@ class ColourantKind:
     usual_pct: tuple[float, float]
     words: tuple[str, ...] = ()
     note: str = ""
+    density: float = 4.5
+    """Of the dry powder, g/cm³: many stains have 4 to 5. From memory."""
+    slip_up_to_pct: float | None = None
+    """The most that is ordinary in a slip for decorating; twice the usual where it is not known."""
+
+    @property
+    def usual_in_slip_pct(self) -> tuple[float, float]:
+        """What is usual in a slip for decorating, percent on dry clay."""
+        low, high = self.usual_pct
+        return low, self.slip_up_to_pct or 2 * high
 
 
-IRON = ColourantKind("iron oxide", (1, 4), ("iron", "ochre", "umber", "sienna", "hematite"))
+IRON = ColourantKind(
+    "iron oxide",
+    (1, 4),
+    ("iron", "ochre", "umber", "sienna", "hematite"),
+    density=5.2,
+    slip_up_to_pct=35,  # 25 of the total is 33 on clay
+)
 MANGANESE = ColourantKind("manganese", (1, 4), ("manganese",))
 RUTILE = ColourantKind("rutile", (2, 6), ("rutile", "ilmenite"))
 CHROME = ColourantKind("chrome oxide", (0.5, 2), ("chrome", "chromium"))
@@ -32,8 +48,11 @@ DARK_STAIN = ColourantKind(
     (3, 6),
     ("black", "dark", "soot", "coal", "ink"),
     note="3–6 % of a black or dark stain is often enough",
+    slip_up_to_pct=12,
 )
-STAIN = ColourantKind("stain", (2, 10), note="many stains get no stronger above 10 %")
+STAIN = ColourantKind(
+    "stain", (2, 10), note="many stains get no stronger above 10 %", slip_up_to_pct=25
+)
 
 OXIDES = (IRON, MANGANESE, RUTILE, CHROME, COPPER, COBALT)
 
@@ -57,12 +76,13 @@ def kind_of(name: str) -> ColourantKind:
     return STAIN
 
 
-def is_unusual(kind: ColourantKind, pct_on_dry_clay: float) -> bool:
+def is_unusual(kind: ColourantKind, pct_on_dry_clay: float, *, in_slip: bool = False) -> bool:
     """Whether a percentage on dry clay lies outside what is usual, the test series allowed.
 
-    Percent on dry clay. Source: common practice; the single oxides are from memory.
+    A slip for decorating takes far more than a body. Percent on dry clay. Source: common practice;
+    the single oxides are from memory.
     """
-    low, high = kind.usual_pct
+    low, high = kind.usual_in_slip_pct if in_slip else kind.usual_pct
     if kind is STAIN:
-        high = max(TEST_SERIES_PCT)
+        high = max(high, *TEST_SERIES_PCT)
     return pct_on_dry_clay > 0 and not low <= pct_on_dry_clay <= high

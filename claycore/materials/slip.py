@@ -4,6 +4,7 @@ Source: Brongniart's formula, as in every potter's handbook. Solid density 2.6 f
 memory; 2.5 is also used.
 """
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from claycore.materials.clay_in_hand import ClayInHand, ClayState
@@ -17,6 +18,17 @@ USUAL_BLENDING_SOLIDS_PCT = 45.0
 
 Casting slip, thinned with a deflocculant, holds about 70 %; without one that is a paste.
 """
+
+
+USUAL_GRAVITIES: dict[str, tuple[float, float]] = {
+    "joining": (1.5, 1.7),
+    "trailing": (1.4, 1.6),
+    "brushing": (1.4, 1.5),
+    "pouring and dipping, leather-hard": (1.3, 1.45),
+    "engobe on bisque": (1.3, 1.45),
+    "casting, deflocculated": (1.75, 1.8),
+}
+"""Specific gravities that slips for each use commonly have. Common practice, from memory."""
 
 
 def dry_grams_per_ml(specific_gravity: float, solid_density: float = CLAY_SOLID_DENSITY) -> float:
@@ -110,23 +122,37 @@ def water_with(dry_g: float, gravity: float, solid_density: float = CLAY_SOLID_D
     return bounds.MASS.check("mass", dry_g) * (100 - solids) / solids
 
 
+def density_of_solids(parts: Sequence[tuple[float, float]]) -> float:
+    """The density of dry matter of several kinds together: ``Σm / Σ(m / G)``.
+
+    ``parts`` are masses in one unit and densities in g/cm³. Source: volumes add up.
+    """
+    return sum(mass for mass, _ in parts) / sum(mass / density for mass, density in parts)
+
+
 def bring_to(
-    slip: ClayInHand, gravity: float, solid_density: float = CLAY_SOLID_DENSITY
+    slip: ClayInHand,
+    gravity: float,
+    solid_density: float = CLAY_SOLID_DENSITY,
+    powder_pct: float = 0.0,
 ) -> MixedWater:
     """Thins slip with water, or thickens it with dry clay, to a specific gravity.
 
+    The gravity is that of the finished slip: ``powder_pct`` of powder on its dry clay is in it by
+    then, and ``solid_density`` is that of both together. ``after`` is the clay and water of it.
     Raises OutOfBounds naming ``target_gravity`` for one that no slip has. Grams. Source:
     Brongniart's formula.
     """
     bounds.SPECIFIC_GRAVITY.check("target_gravity", gravity)
     if gravity >= solid_density:
         raise OutOfBounds("target_gravity", gravity, bounds.SPECIFIC_GRAVITY.sentence)
-    water_g = water_with(slip.dry_g, gravity, solid_density)
+    with_powder = 1 + powder_pct / 100
+    water_g = water_with(slip.dry_g * with_powder, gravity, solid_density)
     if water_g >= slip.water_g:
         return MixedWater(
             water_g - slip.water_g, 0.0, ClayInHand(ClayState.SLIP, slip.dry_g, water_g)
         )
     solids = solids_pct(gravity, solid_density)
     # Slip that has this gravity already may come out a rounding error short.
-    dry_g = max(slip.water_g * solids / (100 - solids), slip.dry_g)
+    dry_g = max(slip.water_g * solids / (100 - solids) / with_powder, slip.dry_g)
     return MixedWater(0.0, dry_g - slip.dry_g, ClayInHand(ClayState.SLIP, dry_g, slip.water_g))

@@ -13,19 +13,25 @@ from claycore.mixing.dose import Dose, DosedAddition
 from claycore.mixing.strength import Change
 
 
-def unusual_percentage(name: str, pct_on_dry_clay: float) -> Notice | None:
+def unusual_percentage(
+    name: str, pct_on_dry_clay: float, state: ClayState = ClayState.DRY
+) -> Notice | None:
     """A percentage on dry clay that is not common for what the name says it is.
+
+    In slip it is held against what slips for decorating take.
 
     Source: common practice.
     """
     kind = kind_of(name)
-    if not is_unusual(kind, pct_on_dry_clay):
+    in_slip = state == ClayState.SLIP
+    if not is_unusual(kind, pct_on_dry_clay, in_slip=in_slip):
         return None
-    low, high = kind.usual_pct
-    because = f": {kind.note}" if kind.note else ""
+    low, high = kind.usual_in_slip_pct if in_slip else kind.usual_pct
+    because = f": {kind.note}" if kind.note and not in_slip else ""
+    use = " in a slip for decorating" if in_slip else ""
     return Notice(
         "unusual_percentage",
-        f"{plain(pct_on_dry_clay)} % of {name} is unusual. For {kind.title},"
+        f"{plain(pct_on_dry_clay)} % of {name} is unusual{use}. For {kind.title},"
         f" {plain(low)}–{plain(high)} % on dry clay is common{because}.",
     )
 
@@ -48,7 +54,7 @@ def small_weighing(name: str, grams: float, scale_step_g: float) -> Notice | Non
 
 
 def change_warnings(
-    wanted: Sequence[Addition], change: Change, scale_step_g: float
+    wanted: Sequence[Addition], change: Change, scale_step_g: float, state: ClayState
 ) -> list[Notice]:
     """What deserves a word about a change of strength; ``wanted`` are percent on dry clay.
 
@@ -60,7 +66,7 @@ def change_warnings(
         found += [
             notice
             for notice in (
-                unusual_percentage(addition.name, addition.pct),
+                unusual_percentage(addition.name, addition.pct, state),
                 small_weighing(addition.name, added_g, scale_step_g),
             )
             if notice
@@ -164,12 +170,13 @@ def dose_warnings(
     found = [water] if water else []
     for addition in dose.additions:
         looked_at = (
-            unusual_percentage(addition.name, addition.pct_on_dry_clay),
+            unusual_percentage(addition.name, addition.pct_on_dry_clay, dose.clay.state),
             small_weighing(addition.name, addition.mass_g, scale_step_g),
         )
         found += [warning for warning in looked_at if warning]
     together_pct = sum(addition.pct_on_dry_clay for addition in dose.additions)
-    if len(dose.additions) > 1 and together_pct > MOST_TOGETHER_PCT:
+    is_body = dose.clay.state != ClayState.SLIP
+    if is_body and len(dose.additions) > 1 and together_pct > MOST_TOGETHER_PCT:
         found.append(
             Notice(
                 "unusual_percentage",

@@ -9,10 +9,8 @@ from enum import StrEnum
 
 from claycore.materials import moisture
 from claycore.materials.clay_in_hand import ClayInHand, ClayState
+from claycore.materials.slip import USUAL_BLENDING_SOLIDS_PCT
 from claycore.measure.formatting import plain
-
-BLENDING_SOLIDS_PCT = 70.0
-"""Slip that is blended and then stiffened on plaster. Common practice."""
 
 PLASTIC_WATER_PCT = 22.0
 """What plastic clay is taken to hold where nobody said. Common practice."""
@@ -21,14 +19,23 @@ DISPERSE_IN = 1.0
 """Grams of water for each gram of powder that clumps. Common practice, from memory."""
 
 
-WEDGED_UP_TO_G = 2000.0
-"""More plastic clay than this is hard on the wrists. Common practice."""
+WEDGED_UP_TO_G = 1200.0
+"""More plastic clay than this is hard on the wrists: they ache from 1 to 2 kg. Common practice."""
+
+WEDGED_UP_TO_POWDER_G = 50.0
+"""More powder than this takes an hour of wedging before the last streak is gone.
+
+Common practice, from memory.
+"""
 
 WEDGED_FROM_PCT = 1.0
 """Less colourant than this streaks when it is wedged in dry. Common practice, from memory."""
 
 WEDGED_UP_TO_PCT = 12.0
 """More colourant than this dries plastic clay too far to wedge. Common practice, from memory."""
+
+
+CUT_AND_LOOK = "Cut it and look: streaks mean wedge again."
 
 
 class Method(StrEnum):
@@ -108,7 +115,7 @@ def wedged(clay: ClayInHand, powder_g: float) -> Way:
             first,
             "Sprinkle the powder between the slices, mist it with water and close the stack.",
             f"Wedge at least 50 times, adding water back as it stiffens{about}.",
-            "Cut through the clay. If you see streaks, wedge more.",
+            CUT_AND_LOOK,
         ),
         "No wait to start; rest it overnight in a bag afterwards.",
         "More dust: the powder lies open on the board.",
@@ -117,6 +124,11 @@ def wedged(clay: ClayInHand, powder_g: float) -> Way:
         add_g,
         dry_off_g,
     )
+
+
+def _grams(mass_g: float) -> str:
+    """Grams to what matters here: a tenth below ten, whole above."""
+    return plain(mass_g, 1 if mass_g < 10 else 0)
 
 
 def _water(add_g: float, dry_off_g: float) -> str:
@@ -130,34 +142,33 @@ def blended(clay: ClayInHand, powder_g: float) -> Way:
 
     Grams. Source: common practice; the water is arithmetic.
     """
-    water_as_slip_g = clay.dry_g * (100 - BLENDING_SOLIDS_PCT) / BLENDING_SOLIDS_PCT
+    solids_pct = USUAL_BLENDING_SOLIDS_PCT
+    water_as_slip_g = clay.dry_g * (100 - solids_pct) / solids_pct
     disperse_g = powder_g * DISPERSE_IN
     add_g = max(0.0, water_as_slip_g - clay.water_g)
     dry_total_g = clay.dry_g + powder_g
     in_it_g = clay.water_g + add_g + disperse_g
     dries_to = tuple(DriesTo(to, _dries_off(dry_total_g, in_it_g, to)) for to in STIFFNESSES)
     dry_off_g = dries_to[0].water_g
-    last = (
-        "Use it as slip, or pour it on plaster to stiffen and turn it once."
+    onto_plaster = (
+        "Use it as slip, or pour it on plaster"
         if clay.state == ClayState.SLIP
-        else f"Pour it on plaster and turn it once: about {plain(dry_off_g, 1)} g of water"
-        " is absorbed."
-    )
-    first = (
-        "Stir the slip thoroughly."
-        if clay.state == ClayState.SLIP
-        else f"Slake the clay, in small pieces, in {plain(add_g, 1)} g of water: 20 minutes"
-        " for dry crumbs, overnight to be sure."
+        else "Pour it on plaster"
     )
     return Way(
         Method.BLEND,
         "Blend the colourant into slip",
         (
-            first,
-            f"Stir the powder into {plain(disperse_g, 1)} g of water until no lumps"
-            " remain. Sieve it for an even colour; leave it unsieved for specks.",
-            "Pour it into the slip, blend, and pass everything through a 60–80 mesh sieve.",
-            last,
+            *_to_slip(clay, add_g),
+            f"Stir the powder into {_grams(disperse_g)} g of water until no lumps remain, pour it"
+            " into the slip and blend.",
+            "For an even colour: pass everything through a 60–80 mesh sieve, twice."
+            " For specks: do not sieve, and note how coarse the colourant is.",
+            f"{onto_plaster}, a finger thick, and turn it once: about {_grams(dry_off_g)} g of"
+            " water has to go until it is plastic. Keep one slab of plaster for dark colours.",
+            "Still too wet after a day: fresh or dried plaster, a thinner sheet, or a fan.",
+            f"Pick out chips of plaster: they blow out of fired ware. Wedge it. {CUT_AND_LOOK}",
+            "Let the plaster dry before it is used again.",
         ),
         "Up to overnight to slake; then about an hour a side on plaster for a thin"
         " layer, a day for a thick one.",
@@ -167,6 +178,24 @@ def blended(clay: ClayInHand, powder_g: float) -> Way:
         add_g + disperse_g,
         dry_off_g,
         dries_to,
+    )
+
+
+def _to_slip(clay: ClayInHand, add_g: float) -> tuple[str, ...]:
+    """How clay of this state becomes slip. Plastic clay does not slake by itself."""
+    if clay.state == ClayState.SLIP:
+        return ("Stir the slip thoroughly.",)
+    slake = (
+        f"Put it, in small pieces, into {_grams(add_g)} g of water, clay onto water: 20 minutes for"
+        " dry crumbs, overnight to be sure. Then stir."
+    )
+    if clay.state == ClayState.DRY:
+        return (slake,)
+    blunge = f"or cut it small and blunge it with a drill in {_grams(add_g)} g of water."
+    dried_g = add_g + clay.water_g
+    return (
+        "Plastic clay does not slake by itself. Let it dry out, crush it in a closed bag and slake"
+        f" it in {_grams(dried_g)} g of water; {blunge}",
     )
 
 
@@ -205,13 +234,17 @@ def advice(clay: ClayInHand, powder_g: float) -> Advice:
 
 def _choice(clay: ClayInHand, pct: float) -> tuple[Method, str]:
     if clay.state == ClayState.SLIP:
-        return Method.BLEND, "The clay is slip already, and slip colours evenly."
+        return Method.BLEND, "It is slip, and slip colours evenly."
     if clay.state == ClayState.DRY:
         because = "Dry clay has to be slaked anyway, and in slip the colourant spreads evenly."
         return Method.BLEND, because
     if clay.mass_g > WEDGED_UP_TO_G:
         kilos = plain(clay.mass_g / 1000, 1)
         return Method.BLEND, f"{kilos} kg is hard to wedge evenly by hand."
+    powder_g = pct / 100 * clay.dry_g
+    if powder_g > WEDGED_UP_TO_POWDER_G:
+        because = f"{_grams(powder_g)} g of powder is an hour of wedging; slip takes little effort."
+        return Method.BLEND, because
     if pct < WEDGED_FROM_PCT:
         return Method.BLEND, f"As little as {plain(pct)} % streaks when it is wedged in dry."
     if pct > WEDGED_UP_TO_PCT:

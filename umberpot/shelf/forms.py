@@ -55,6 +55,9 @@ class MaterialForm(OwnedModelForm):
     def __init__(self, *args: Any, **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
         self.fields["state"].required = False
+        if self.instance._state.adding:
+            # Most clay comes plastic, in bags. A row of a file that says nothing is dry.
+            self.initial["state"] = ClayState.PLASTIC
         kinds = [kind for kind in Material.Kind.choices if kind[0] in self.kinds_offered()]
         cast(forms.ChoiceField, self.fields["kind"]).choices = kinds
         self.fields["kind"].label = "Type"

@@ -137,6 +137,15 @@ class Solved(Generic[Inputs, Result]):
     result: Result
 
 
+def _without_minus_zero(value: Any) -> Any:
+    """The same, with 0.0 for -0.0, which no reader takes for anything else."""
+    if isinstance(value, dict):
+        return {key: _without_minus_zero(one) for key, one in value.items()}
+    if isinstance(value, list | tuple):
+        return [_without_minus_zero(one) for one in value]
+    return value + 0.0 if isinstance(value, float) else value
+
+
 def _forgive_what_is_missing(form: forms.Form) -> None:
     """Takes the errors off fields that are only empty."""
     for name, found in form.errors.as_data().items():
@@ -214,7 +223,7 @@ class Calculator(ABC, View, Generic[Inputs, Result]):
     ) -> JsonResponse:
         if solved is None:
             return JsonResponse({"errors": errors_of(form)}, status=400)
-        return JsonResponse(asdict(self._answer(request, solved)))
+        return JsonResponse(_without_minus_zero(asdict(self._answer(request, solved))))
 
     def _answer(self, request: HttpRequest, solved: Solved[Inputs, Result]) -> Answer:
         answer = self.answer(solved.inputs, solved.result)

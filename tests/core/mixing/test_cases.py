@@ -6,10 +6,11 @@ from pathlib import Path
 import pytest
 
 from claycore.materials import moisture, slip
+from claycore.materials.batch import Batch, join
 from claycore.materials.clay_in_hand import ClayCondition, ClayState, dry_clay
 from claycore.materials.composition import Addition, Convention
 from claycore.measure.uncertainty import Measured
-from claycore.mixing import dose_checks, series_backwards, sum_checks
+from claycore.mixing import combining, dose_checks, series_backwards, sum_checks
 from claycore.mixing.dose import dose
 from claycore.mixing.dose_checks import dose_warnings, water_warnings
 from claycore.mixing.series import Wanted, plans
@@ -97,3 +98,65 @@ def test_m14_reading_the_dry_basis_as_the_wet_one_makes_another_strength():
     assert taken.powder_g == pytest.approx(45)
     assert moisture.really_made(6, 25, 20) == pytest.approx(5.6, abs=0.05)
     assert dose_checks.water_warnings(taken.clay.condition, measured=True) == []
+
+
+@pytest.mark.parametrize(
+    ("name", "pct"), [("Red iron oxide", 33.3), ("Soot Black", 10), ("Rope Green", 22)]
+)
+def test_m10_what_is_ordinary_in_a_slip_is_far_too_much_in_a_body(name, pct):
+    assert dose_checks.unusual_percentage(name, pct, ClayState.SLIP) is None
+    assert dose_checks.unusual_percentage(name, pct, ClayState.PLASTIC).code == "unusual_percentage"
+
+
+def test_more_than_any_slip_takes_is_told_of_a_slip():
+    said = dose_checks.unusual_percentage("Red iron oxide", 60, ClayState.SLIP)
+    assert said.message.startswith("60 % of Red iron oxide is unusual in a slip for decorating.")
+    assert "1–35 %" in said.message
+
+
+def test_m8_slip_and_scraps_cannot_be_wedged_until_the_water_has_gone():
+    """2.4 kg of slip at 50 % and 900 g of scraps at 20 %: 1920 g dry, 1380 g water, 41.8 %."""
+    both = join([Batch(1200, water_g=1200), Batch(720, water_g=180)])
+    (said,) = combining.combining_notices(both)
+    assert said.code == "too_wet"
+    assert said.message.startswith("41.8 % water is too wet to wedge. About 838 g of water")
+    assert combining.water_to_lose_g(both, 21) == pytest.approx(870, abs=0.5)
+
+
+@pytest.mark.parametrize(("water_g", "code"), [(100, "too_stiff"), (250, None), (0, None)])
+def test_what_can_be_wedged_is_not_told_of(water_g, code):
+    found = combining.combining_notices(Batch(900, {"Rope Green": 50}, water_g))
+    assert [one.code for one in found] == ([code] if code else [])
+
+
+@pytest.mark.parametrize(("stain_density", "water_g"), [(2.6, 467), (5, 486)])
+def test_m4_the_gravity_is_that_of_the_finished_slip(stain_density, water_g):
+    """350 g of dry clay to 1.38 with 8 %: 28 g of stain in it, by either density of the stain."""
+    density = slip.density_of_solids([(350, 2.6), (28, stain_density)])
+    found = slip.bring_to(dry_clay(350), 1.38, density, powder_pct=8)
+    assert found.add_water_g == pytest.approx(water_g, abs=1)
+    total_g = 350 + 28 + found.add_water_g
+    volume_ml = 350 / 2.6 + 28 / stain_density + found.add_water_g
+    assert total_g / volume_ml == pytest.approx(1.38)
+
+
+def test_m15_dense_powder_in_slip_has_its_own_density():
+    """2 L at 1.45, 25 of the total red iron oxide: 33.3 on clay."""
+    density = slip.density_of_solids([(75, 2.6), (25, 5.2)])
+    assert density == pytest.approx(2.97, abs=0.005)
+    dry_g = 2000 * slip.dry_grams_per_ml(1.45, density)
+    assert (0.75 * dry_g, 0.25 * dry_g) == pytest.approx((1017, 339), abs=1)
+    as_clay_g = 2000 * slip.dry_grams_per_ml(1.45)
+    assert as_clay_g / dry_g == pytest.approx(1.08, abs=0.005)
+
+
+def test_thickening_keeps_the_strength_of_the_finished_slip():
+    """Dry clay is added until clay and powder together make the gravity."""
+    bucket = slip.slip_by_volume(1000, 1.3)
+    density = slip.density_of_solids([(100, 2.6), (10, 4.5)])
+    found = slip.bring_to(bucket, 1.5, density, powder_pct=10)
+    clay_g, water_g = found.after.dry_g, found.after.water_g
+    powder_g = clay_g / 10
+    volume_ml = clay_g / 2.6 + powder_g / 4.5 + water_g
+    assert found.add_water_g == 0
+    assert (clay_g + powder_g + water_g) / volume_ml == pytest.approx(1.5)

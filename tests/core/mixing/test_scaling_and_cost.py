@@ -60,7 +60,8 @@ def test_layers_that_cannot_be(pieces, piece, shares, field):
     ("clay", "powder_g", "method"),
     [
         (moisture.plastic_clay(850, 22), 40, "wedge"),
-        (moisture.plastic_clay(3600, 22), 180, "blend"),  # hard on the wrists
+        (moisture.plastic_clay(3600, 22), 20, "blend"),  # hard on the wrists
+        (moisture.plastic_clay(1150, 22), 58, "blend"),  # an hour for so much powder
         (moisture.plastic_clay(850, 22), 3, "blend"),  # 0.45 % streaks
         (moisture.plastic_clay(850, 22), 120, "blend"),  # 18 % stiffens it too far
         (ClayInHand(ClayState.DRY, 85, 0), 6, "blend"),
@@ -125,3 +126,18 @@ def test_dark_grounds_cheapest_first():
     assert prices["stained"] == pytest.approx(stain_g * 0.027 + (500 - 500 * 6 / 106) * 0.001)
     assert [g.per_piece for g in found] == sorted(g.per_piece for g in found)
     assert found[0].code == "slipped"
+
+
+def test_plastic_clay_is_dried_or_blunged_and_never_only_slaked():
+    """1 kg at 20 % has 800 g dry: slip of 45 % solids holds 978 g of water, 778 g more."""
+    way = mixing_in.blended(moisture.plastic_clay(1000, 20), 40)
+    assert way.steps[0].startswith("Plastic clay does not slake by itself.")
+    assert "slake it in 978" in way.steps[0].replace(".00", "").replace("977.78", "978")
+    assert way.water_to_add_g == pytest.approx(777.8 + 40, abs=0.1)
+
+
+def test_even_and_speckled_are_two_routes():
+    steps = mixing_in.blended(dry_clay(300), 12).steps
+    (route,) = [step for step in steps if "mesh" in step]
+    assert "For specks: do not sieve" in route
+    assert all("unsieved" not in step for step in steps)

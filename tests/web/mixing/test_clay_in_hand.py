@@ -280,3 +280,41 @@ def test_added_clay_is_as_wet_as_its_bag(client):
     assert of_bag["add_clay_g"] == as_mix["add_clay_g"]
     assert as_mix["add_clay_as_it_is_g"] == pytest.approx(as_mix["add_clay_g"] / 0.811)
     assert of_bag["add_clay_as_it_is_g"] == pytest.approx(of_bag["add_clay_g"] / 0.8)
+
+
+SLAKE = {"what": "slake", "dry_mass": "350", "dry_unit": "g", "target_gravity": "1.38"}
+
+
+def test_dry_clay_is_slaked_and_never_called_slip_already(client):
+    """350 g with 8 % of a stain of 4.5 g/cm³ to 1.38: 484 g of water."""
+    asked = {**SLAKE, "add": "Rope Green:8"}
+    found = client.get("/mix/slip/", asked, headers=JSON).json()
+    assert found["additions"][0]["mass_g"] == pytest.approx(28)
+    water_g = (378 - 1.38 * (350 / 2.6 + 28 / 4.5)) / 0.38
+    assert found["add_water_g"] == pytest.approx(water_g)
+    page = client.get("/mix/slip/", asked).content.decode()
+    assert "Worked out with 2.68\u00a0g/cm³ for the dry matter: clay 2.6, Rope Green 4.5." in page
+    assert "clay onto water" in page
+    assert "plaster" not in page.split('id="answer"')[1].split("Caution")[0]
+
+
+def test_a_known_gravity_needs_no_jug(client):
+    jug = {"what": "bucket", "amount": "1.8", "amount_unit": "l"}
+    found = client.get("/mix/slip/", {**jug, "specific_gravity": "1.42"}, headers=JSON).json()
+    assert found["dry_clay_g"] == pytest.approx(1228.5)
+    refused = client.get("/mix/slip/", jug, headers=JSON)
+    assert [e["field"] for e in refused.json()["errors"]] == ["sample_volume", "sample_mass"]
+    for bad in ("1", "2.6", "x"):
+        refused = client.get("/mix/slip/", {**jug, "specific_gravity": bad}, headers=JSON)
+        assert refused.status_code == 400
+
+
+def test_combined_clay_that_is_too_wet_is_told_what_has_to_go(client):
+    asked = {"a_mass": "2400", "a_unit": "g", "a_water_pct": "50"}
+    asked |= {"b_mass": "900", "b_unit": "g", "b_water_pct": "20", "b": "Rope Green:5"}
+    found = client.get("/mix/join/", asked, headers=JSON).json()
+    assert [one["code"] for one in found["warnings"]] == ["too_wet"]
+    page = client.get("/mix/join/", asked).content.decode()
+    assert "has to go to reach 22 %" in page
+    link = re.search(r'href="(/mix/adjust/[?][^"]*)"', page).group(1).replace("&amp;", "&")
+    assert fields_of(client.get(link).content.decode())["name"] == "Rope Green"

@@ -73,10 +73,14 @@ BUCKET = (
 
 
 def test_slip_is_thinned_and_coloured_as_one_mix(signed_in, clay, blue):
-    """4000 g at 1.75 are 2785.7 g dry; 1.6 takes 2785.7 × (2.6 − 1.6) ÷ (2.6 × 0.6) of water."""
+    """4000 g at 1.75 are 2785.7 g dry. With 83.57 g of stain of 4.5 g/cm³ in it, all at 1.6:
+
+    dry + W = 1.6 × (clay ÷ 2.6 + stain ÷ 4.5 + W).
+    """
     mix = make(signed_in, "slip", f"{BUCKET}&target_gravity=1.6")
     assert mix.state == "slip"
-    water_g = 2785.714 * 1.0 / (2.6 * 0.6) - 1214.286
+    dry_ml = 2785.714 / 2.6 + 83.571 / 4.5
+    water_g = (2785.714 + 83.571 - 1.6 * dry_ml) / 0.6 - 1214.286
     assert rows(mix) == [
         ("clay", "Ferry white", 4000),
         ("water", "water", pytest.approx(water_g, abs=0.01)),
@@ -97,7 +101,7 @@ def test_dry_clay_is_slaked_into_coloured_slip(signed_in, clay, blue):
         "what=slake&clay=Ferry white&dry_mass=1000&dry_unit=g&target_gravity=1.75&add=Quay Blue:3"
     )
     mix = make(signed_in, "slip", query)
-    assert (mix.state, round(mix.batch.water_g, 1)) == ("slip", 435.9)
+    assert (mix.state, round(mix.batch.water_g, 1)) == ("slip", 460.3)
     assert rows(mix)[0] == ("clay", "Ferry white", 1000)
     assert mix.batch.pct("Quay Blue") == pytest.approx(3)
 

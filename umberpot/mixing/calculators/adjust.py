@@ -245,7 +245,7 @@ class AdjustView(MixMaker[AdjustInputs, Change]):
                 )
                 for target in inputs.targets
             ],
-            warnings=change_warnings(wanted, result, inputs.scale_step_g),
+            warnings=change_warnings(wanted, result, inputs.scale_step_g, inputs.mix.state),
         )
 
     def shown(self, inputs: AdjustInputs, result: Change) -> dict[str, Any]:

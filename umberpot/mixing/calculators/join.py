@@ -2,6 +2,9 @@
 
 from dataclasses import dataclass
 from typing import Any
+from urllib.parse import urlencode
+
+from django.urls import reverse
 
 from claycore.materials.batch import Batch, coloured, join
 from claycore.materials.clay_amount import ClayAmount
@@ -9,10 +12,11 @@ from claycore.materials.clay_in_hand import ClayState
 from claycore.materials.composition import Addition
 from claycore.measure import bounds
 from claycore.measure.formatting import plain
+from claycore.mixing.combining import combining_notices
 from umberpot.mixing.calculators.additions import AdditionsField
 from umberpot.mixing.calculators.base import AdditionAnswer, MixMaker
 from umberpot.mixing.orders import MixOrder, Shelf, order_of_batch, part_of_batch
-from umberpot.ui.calculators import Answer, CalculatorForm, Solved
+from umberpot.ui.calculators import BEGIN, Answer, CalculatorForm, Solved
 from umberpot.ui.fields.measures import Choice, MeasureField, mass_units
 from umberpot.ui.mix_bar import segments_of_batch
 
@@ -40,7 +44,7 @@ def _unit() -> Choice:
 
 
 def _water() -> MeasureField:
-    return MeasureField(bounds.WATER, required=False, label="Water content, if plastic")
+    return MeasureField(bounds.WATER, required=False, label="Water content, if not dry")
 
 
 class JoinForm(CalculatorForm[list[Leftover]]):
@@ -136,7 +140,7 @@ class JoinView(MixMaker[list[Leftover], Joined]):
                 AdditionAnswer(name, mass, both.pct(name))
                 for name, mass in both.colourants_g.items()
             ],
-            warnings=[],
+            warnings=combining_notices(both),
         )
 
     def shown(self, inputs: list[Leftover], result: Joined) -> dict[str, Any]:
@@ -157,8 +161,27 @@ class JoinView(MixMaker[list[Leftover], Joined]):
                 for title, batch in bars
             ],
             "mass": plain(both.mass_g, 1),
+            "change_url": _change_url(result),
             "water": plain(result.water_pct, 1) if both.water_g else "",
         }
+
+
+def _change_url(result: Joined) -> str:
+    """Where the strength of what comes of it is changed; '' of plain clay."""
+    both = result.both
+    now = {name: plain(both.pct(name)) for name in both.colourants_g if both.pct(name) > 0}
+    if not now:
+        return ""
+    first, *others = now
+    asked: list[tuple[str, str]] = [
+        *(("state", ClayState.PLASTIC), ("water_pct", plain(result.water_pct))),
+    ]
+    if not both.water_g:
+        asked = [("state", ClayState.DRY)]
+    asked += [("mass", plain(both.mass_g)), ("unit", "g"), ("name", first)]
+    asked += [("now_pct", now[first]), (BEGIN, "yes")]
+    asked += [("also", f"{name}:{now[name]}:{now[name]}") for name in others]
+    return f"{reverse('mixing:adjust')}?{urlencode(asked)}"
 
 
 def _working(result: Joined, name: str) -> str:

@@ -6,9 +6,11 @@ from functools import partial
 from typing import Any
 
 from django import forms
+from django.http import HttpRequest
 
 from claycore.materials import slip
 from claycore.materials.clay_in_hand import ClayInHand, ClayState, dry_clay
+from claycore.materials.colourants import kind_of
 from claycore.materials.composition import Addition, Convention
 from claycore.materials.slip import MixedWater
 from claycore.measure import bounds, units
@@ -70,6 +72,7 @@ class SlipInputs:
     target_gravity: float | None
     clay_name: str
     sample: Sample | None = None
+    known_gravity: float | None = None
     amount_ml: float | None = None
     amount_g: float | None = None
     dry_g: float | None = None
@@ -94,6 +97,9 @@ class SlipForm(KnowsScale, CalculatorForm[SlipInputs]):
         required=False,
         initial=SlipSource.BUCKET,
     )
+    specific_gravity = MeasureField(
+        bounds.SPECIFIC_GRAVITY, required=False, label="Specific gravity, if known"
+    )
     sample_volume = MeasureField(bounds.VOLUME, required=False, label="Sample volume")
     sample_volume_unit = Choice(choices=volume_units, required=False, initial="ml")
     sample_mass = MeasureField(bounds.MASS, required=False, label="Sample weight")
@@ -116,12 +122,16 @@ class SlipForm(KnowsScale, CalculatorForm[SlipInputs]):
 
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean() or {}
-        needed: tuple[str, ...] = ("sample_volume", "sample_mass", "amount")
+        sample = ("sample_volume", "sample_mass")
+        needed: tuple[str, ...] = (*sample, "amount")
         if cleaned.get("what") == SlipSource.SLAKE:
-            does_not_apply(self, cleaned, *needed)
+            does_not_apply(self, cleaned, *needed, "specific_gravity")
             needed = ("dry_mass", "target_gravity")
         else:
             does_not_apply(self, cleaned, "dry_mass")
+        if cleaned.get("specific_gravity") is not None:
+            does_not_apply(self, cleaned, *sample)
+            needed = ("amount",)
         for field in needed:
             if field not in self.errors and cleaned.get(field) is None:
                 self.add_error(field, forms.ValidationError(STILL_NEEDED, "required"))
@@ -142,9 +152,14 @@ class SlipForm(KnowsScale, CalculatorForm[SlipInputs]):
         unit = typed["amount_unit"] or "l"
         if units.UNITS[unit].measure == Measure.VOLUME:
             amount_ml = units.millilitres(typed["amount"], unit)
-            return SlipInputs(*common, sample=self._sample(), amount_ml=amount_ml)
+            return SlipInputs(*common, **self._measured(), amount_ml=amount_ml)
         amount_g = units.grams(typed["amount"], unit)
-        return SlipInputs(*common, sample=self._sample(), amount_g=amount_g)
+        return SlipInputs(*common, **self._measured(), amount_g=amount_g)
+
+    def _measured(self) -> dict[str, Any]:
+        """The gravity where it is known, else the sample that tells it."""
+        known = self.cleaned_data["specific_gravity"]
+        return {"sample": self._sample()} if known is None else {"known_gravity": known}
 
     def _sample(self) -> Sample:
         typed = self.cleaned_data
@@ -192,12 +207,20 @@ class SlipView(MixMaker[SlipInputs, SlipResult]):
     page = "mixing/calculators/slip.html"
     fragment = "mixing/calculators/_slip_answer.html"
 
+    def page_context(self, request: HttpRequest, form: CalculatorForm) -> dict[str, Any]:
+        usual = [
+            (use, f"{plain(low)} to {plain(high)}")
+            for use, (low, high) in slip.USUAL_GRAVITIES.items()
+        ]
+        return {**super().page_context(request, form), "usual_gravities": usual}
+
     def solve(self, inputs: SlipInputs) -> SlipResult:
         gravity = _gravity(inputs)
         clay = _clay(inputs, gravity)
         let = None
         if inputs.target_gravity is not None:
-            let = slip.bring_to(clay, inputs.target_gravity, inputs.density)
+            powder_pct = sum(addition.pct for addition in inputs.additions)
+            let = slip.bring_to(clay, inputs.target_gravity, _density(inputs), powder_pct)
         becomes = let.after if let else clay
         plain_slip = Dose(becomes, (), 0.0)
         adds = inputs.additions
@@ -247,16 +270,56 @@ class SlipView(MixMaker[SlipInputs, SlipResult]):
             "dry": plain(clay.dry_g, 1),
             "water": plain(clay.water_g, 1),
             **(_shown_gravity(inputs, clay, result.gravity) if result.gravity else {}),
-            **(_shown_change(inputs, let) if let else {}),
+            **(_shown_change(inputs, result, let) if let else {}),
             "adds": _shown_adds(inputs, result.dose),
+            "slaked": _slaked(inputs, result),
             "advice": advice(result.dose.clay, result.dose.powder_g)
-            if result.dose.powder_g
+            if result.dose.powder_g and inputs.dry_g is None
             else None,
         }
 
 
+def _density(inputs: SlipInputs) -> float:
+    """The density of the dry matter: clay and colourants together, g/cm³."""
+    parts = [(100.0, inputs.density)]
+    parts += [(one.pct, kind_of(one.name).density) for one in inputs.additions]
+    return slip.density_of_solids(parts)
+
+
+def _density_words(inputs: SlipInputs) -> str:
+    """The densities that the water is worked out with; '' where there is clay alone."""
+    if not inputs.additions:
+        return ""
+    each = [f"clay {plain(inputs.density)}"]
+    each += [f"{one.name} {plain(kind_of(one.name).density)}" for one in inputs.additions]
+    return (
+        f"Worked out with {plain(_density(inputs))}\u00a0g/cm³ for the dry matter:"
+        f" {', '.join(each)}."
+    )
+
+
+def _slaked(inputs: SlipInputs, result: SlipResult) -> list[str]:
+    """How dry clay becomes slip, step by step; nothing where there is slip already."""
+    if inputs.dry_g is None or result.let is None:
+        return []
+    steps = [
+        f"Put the dry clay, in small pieces, into about {plain(result.let.add_water_g * 0.95, 0)}"
+        "\u00a0g of the water: clay onto water. Let it slake, overnight to be sure, then stir."
+    ]
+    if result.dose.powder_g:
+        steps.append("Wet the colourant with a little of the water, and stir it in.")
+    return [
+        *steps,
+        "Pass it through a 60–80 mesh sieve, twice.",
+        "Thin it last, with the rest of the water bit by bit: it thickens overnight.",
+    ]
+
+
 def _gravity(inputs: SlipInputs) -> float | None:
-    """Of the slip in the bucket; None where there is only dry clay yet."""
+    """Of the slip in the bucket; None where there is only dry clay yet. Raises ClayError."""
+    if inputs.known_gravity is not None:
+        slip.dry_grams_per_ml(inputs.known_gravity, inputs.density)
+        return inputs.known_gravity
     sample = inputs.sample
     if sample is None:
         return None
@@ -282,12 +345,15 @@ def _shown_gravity(inputs: SlipInputs, clay: ClayInHand, gravity: float) -> dict
     }
 
 
-def _shown_change(inputs: SlipInputs, let: MixedWater) -> dict[str, str]:
+def _shown_change(inputs: SlipInputs, result: SlipResult, let: MixedWater) -> dict[str, str]:
+    after_g = let.after.mass_g + result.dose.powder_g
     return {
+        "densities": _density_words(inputs),
+        "after_ml": plain(after_g / (inputs.target_gravity or 1), 0),
         "target": plain(inputs.target_gravity or 0, 3),
         "add_water": plain(let.add_water_g, 1) if let.add_water_g else "",
         "add_clay": plain(let.add_dry_clay_g, 1) if let.add_dry_clay_g else "",
-        "after": plain(let.after.mass_g, 1),
+        "after": plain(after_g, 1),
     }
 
 

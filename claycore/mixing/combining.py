@@ -1,0 +1,49 @@
+"""Two leftovers as one: whether the result can be wedged, and what has to be done until it can.
+
+Source: common practice; the water is mass balance, on the wet basis.
+"""
+
+from claycore.materials import moisture
+from claycore.materials.batch import Batch
+from claycore.measure.formatting import plain
+from claycore.measure.notices import Notice
+from claycore.mixing.mixing_in import PLASTIC_WATER_PCT
+
+
+def water_to_lose_g(both: Batch, water_pct: float = PLASTIC_WATER_PCT) -> float:
+    """The water that has to go until the batch holds this much, percent of its wet weight.
+
+    Grams; negative where water has to be added. Source: mass balance.
+    """
+    return both.water_g - both.dry_g * water_pct / (100 - water_pct)
+
+
+def combining_notices(both: Batch) -> list[Notice]:
+    """What has to be done until the result can be wedged; nothing where it can, or where it is dry.
+
+    Source: common practice on how much water wedges.
+    """
+    if not both.water_g:
+        return []
+    pct = 100 * both.water_g / both.mass_g
+    stiffest, wettest = moisture.POSSIBLE_WATER_PCT
+    lose_g = water_to_lose_g(both)
+    if pct > wettest:
+        return [
+            Notice(
+                "too_wet",
+                f"{plain(pct, 1)} % water is too wet to wedge. About {plain(lose_g, 0)} g of water"
+                f" has to go to reach {plain(PLASTIC_WATER_PCT)} %: blend it, pour it on plaster,"
+                " turn it once and allow a day. Still too wet then: fresh or dried plaster, a"
+                " thinner sheet, or a fan.",
+            )
+        ]
+    if pct < stiffest:
+        return [
+            Notice(
+                "too_stiff",
+                f"{plain(pct, 1)} % water is too stiff to wedge. Work in about"
+                f" {plain(-lose_g, 0)} g of water, bit by bit, or let it dry and slake it.",
+            )
+        ]
+    return []
