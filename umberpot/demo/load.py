@@ -39,7 +39,7 @@ from umberpot.mixing.calculators.dose import DoseView
 from umberpot.mixing.calculators.grid import GridView
 from umberpot.mixing.calculators.series import SeriesView
 from umberpot.mixing.composition import parts_of
-from umberpot.mixing.models import Mix, MixPart, Weighing
+from umberpot.mixing.models import Mix, MixPart, Plan, Weighing
 from umberpot.mixing.weighing import services as weighing
 from umberpot.shelf import services as shelf
 from umberpot.shelf.models import Material, StockMovement
@@ -140,6 +140,21 @@ class DemoLoader:
         for mix in mixes[: row.done]:
             self.weigh_out(mix)
             tiles.shape(mix)
+        if row.fired:
+            self.fire_plan(trial, row)
+
+    def fire_plan(self, trial: Trial, row: story.DemoPlan) -> None:
+        """The tiles of a plan, fired and read, all of it some time ago."""
+        made = trial.tiles.order_by("mix__plan_position").select_related("mix")
+        for tile, read in zip(made, row.fired, strict=True):
+            self.readings(tile, read, row.days_ago - 4)
+        mixes = Mix.objects.filter(plan=trial.plan)
+        backdate(mixes, row.days_ago, "made_at")
+        backdate(mixes, row.days_ago, "finished_at")
+        backdate(Weighing.objects.filter(part__mix__in=mixes), row.days_ago, "made_at")
+        backdate(Plan.objects.filter(trial=trial), row.days_ago, "made_at")
+        backdate(trial.tiles.all(), row.days_ago, "shaped_at")
+        backdate(Trial.objects.filter(pk=trial.pk), row.days_ago, "made_at")
 
     def weigh_out(self, mix: Mix) -> None:
         """Every part of a mix, as near as the scale goes."""

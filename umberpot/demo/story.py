@@ -412,12 +412,36 @@ LOOSE_MIXES = [
 
 @dataclass(frozen=True)
 class DemoPlan:
-    """A series or a grid as a trial, and how many of its mixes are weighed and made."""
+    """A series or a grid as a trial, and how many of its mixes are weighed and made.
+
+    ``fired`` are its tiles' readings in the order of the mixes, where all were fired so long ago.
+    """
 
     name: str
     sum: str
     done: int
     strategy: str = ""
+    fired: tuple[DemoTile, ...] = ()
+    days_ago: int = 0
+
+
+COBALT_GRID = [
+    ("70.5, 4.5, 18.0", 89.1, 3.1),
+    ("52.8, -2.2, -6.5", 89.0, 3.0),
+    ("41.9, 0.8, -15.4", 88.9, 2.7),
+    ("72.6, 3.2, 21.3", 89.0, 2.9),
+    ("57.0, -6.4, 1.2", 88.8, 2.7),
+    ("45.6, -4.9, -8.0", 88.8, 2.5),
+    ("74.9, 2.0, 24.8", 88.7, 2.6),
+    ("60.3, -8.8, 8.9", 88.7, 2.4),
+    ("49.2, -9.3, -0.6", 88.5, 2.2),
+]
+"""Colour, fired length and absorption of each cell: titanium greens the cobalt step by step."""
+
+
+def _of_the_grid(colour: str, length: float, absorbed: float) -> DemoTile:
+    fired = AfterFiring("6", 35, length, 95.0, round(95 * (1 + absorbed / 100), 1), colour=colour)
+    return DemoTile(94.2, 101.6, (fired,))
 
 
 SERIES_PLANS = [
@@ -437,7 +461,15 @@ GRID_PLANS = [
         "&solids_pct=67&moulds=3"
         "&scale_step_g=0.1",
         done=4,
-    )
+    ),
+    DemoPlan(
+        "Cobalt and titanium in buff",
+        "clay=Harbour buff&state=plastic&water_pct=20&x=Cobalt carbonate:0,0.3,0.6"
+        "&y=Titanium dioxide:0,2,4&cell_g=130&scale_step_g=0.01",
+        done=9,
+        fired=tuple(_of_the_grid(*row) for row in COBALT_GRID),
+        days_ago=41,
+    ),
 ]
 
 LEFTOVER_G = 186.0

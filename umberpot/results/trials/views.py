@@ -21,6 +21,7 @@ from umberpot.mixing.models import Mix
 from umberpot.mixing.next_actions import make_more, of_mix
 from umberpot.results.places import PLACE
 from umberpot.results.trials import results
+from umberpot.results.trials.grids import SHOWN_AS, GridShows, result_grids, tiles_of_grid
 from umberpot.results.trials.shelves import shelves_said
 from umberpot.studio.request import StudioRequest, posted
 from umberpot.tiles.models import Tile, Trial
@@ -79,14 +80,16 @@ def trials(request: StudioRequest) -> HttpResponse:
 @require_http_methods(["GET", "POST"])
 def trial(request: StudioRequest, pk: int) -> HttpResponse:
     """One trial read: verdicts, colours, figures."""
-    trial = get_object_or_404(Trial.objects.of(request.studio), pk=pk)
+    trials_here = Trial.objects.of(request.studio).select_related("plan", "studio")
+    trial = get_object_or_404(trials_here, pk=pk)
     judged_as = TrialLimitsForm(posted(request), instance=trial)
     if judged_as.is_valid():
         judged_as.save()
         return redirect("results:trial", pk=pk)
     records = spread_records(request.studio)
-    progresses = [progress_of(tile) for tile in trial.tiles.kept().with_history()]
-    found = results.trial_results(trial, progresses, records)
+    in_grid = results.trial_results(trial, map(progress_of, tiles_of_grid(trial)), records)
+    found = [result for result in in_grid if result.progress.tile.trial_id == trial.pk]
+    progresses = [result.progress for result in found]
     batches = results.replicates(trial, found, records)
     says = colours_say(request.studio, fired_colours(p.tile for p in progresses))
     return render(
@@ -103,6 +106,9 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
             "batches": batches,
             "summary": results.summary(batches),
             "joints": results.joints(found),
+            "grids": result_grids(trial.plan, in_grid),
+            "shows": _shows(request),
+            "shown_as": list(SHOWN_AS.items()),
             "shelves": shelves_said(progresses),
             "wall_query": query_of(p.tile.code for p in progresses if p.colour),
             "photographs": trial.photographs.defer("image"),
@@ -110,6 +116,12 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
             "winners": _winners(request, says),
         },
     )
+
+
+def _shows(request: StudioRequest) -> GridShows:
+    """What the cells of a grid are asked to show: their colour unless something else."""
+    asked = request.GET.get("show", "")
+    return GridShows(asked) if asked in list(GridShows) else GridShows.COLOUR
 
 
 def _winners(request: StudioRequest, says: ColoursSay) -> list[tuple[str, str]]:
