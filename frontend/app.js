@@ -163,7 +163,7 @@ document.addEventListener("alpine:init", () => {
       rows.lastElementChild.querySelector("input").focus();
     },
     chosen(event) {
-      if (event.target.name === "state") this.$refs.switched.hidden = true;
+      if (event.target.name === "state") this.noteAmount(event.target.form);
       this.offerToConvert(event.target);
       this.takePrice(event.target);
       this.takeClay(event.target);
@@ -193,11 +193,21 @@ document.addEventListener("alpine:init", () => {
       Object.assign(button.dataset, { amount, value });
       note.hidden = false;
     },
-    // Another state was chosen: the server says what the fields hold now, of the same dry clay.
+    // What stands there when another state is chosen follows it; what is typed after that does not.
+    noteAmount(form) {
+      this.$refs.switched.hidden = true;
+      const was = form.elements.amount_was;
+      if (was) was.value = form.elements[was.dataset.ofState]?.value ?? "";
+    },
+    // Another state was chosen: the server says what the fields hold now, of the same dry clay. What
+    // someone typed while it answered stays.
     followState(event) {
       const { fields, amount, typed, words } = event.detail;
       Object.entries(fields).forEach(([name, value]) => {
-        if (this.$root.elements[name]) this.$root.elements[name].value = value;
+        const field = this.$root.elements[name];
+        const isEmpty = field && !field.value && field !== document.activeElement;
+        const waits = field && (field.type === "hidden" || isEmpty || (name === amount && field.value.trim() === typed));
+        if (waits) field.value = value;
       });
       if (words) this.offer(words, `Keep ${typed}`, amount, typed);
       else this.$refs.switched.hidden = true;

@@ -31,7 +31,7 @@ def test_from_nothing_to_a_first_mix_by_typed_figures(page: Page, empty_applicat
     expect(page.get_by_text("17.8 g", exact=True).first).to_be_visible()
     page.goto(f"{empty_application}/")
     page.get_by_role("link", name="Dose a clay").first.click()
-    page.get_by_label("Weight of clay, with its water").fill("60")
+    page.get_by_label("Weight of clay").fill("60")
     page.get_by_label("Name of colourant 1").fill("Blue")
     page.get_by_label("Percent of colourant 1").fill("15")
     expect(page.get_by_text("9.0 g", exact=True).first).to_be_visible()

@@ -18,7 +18,7 @@ def make_the_mix(page: Page) -> None:
     """80 g of dry clay at 10 %: typed, answered while typing, kept."""
     page.goto("/mix/dose/")
     page.get_by_label("Clay", exact=True).fill("Slip-lane white")
-    page.get_by_label("Weight of clay, with its water").fill("80")
+    page.get_by_label("Weight of clay").fill("80")
     page.get_by_label("Name of colourant 1").fill("Lantern blue")
     page.get_by_label("Percent of colourant 1").fill("10")
     answer = page.get_by_role("region", name="Result")
@@ -128,13 +128,13 @@ def test_a_double_click_does_a_thing_once(signed_in: Page) -> None:
 def test_the_back_button_after_typing_shows_a_whole_page(signed_in: Page) -> None:
     page = signed_in
     page.goto("/mix/dose/")
-    page.get_by_label("Weight of clay, with its water").fill("60")
+    page.get_by_label("Weight of clay").fill("60")
     page.get_by_label("Percent of colourant 1").fill("15")
     expect(page.get_by_text("9.0 g", exact=True).first).to_be_visible()
     page.get_by_role("link", name="Shelf").click()
     page.go_back()
     expect(page.get_by_role("heading", name="Dose", exact=True)).to_be_visible()
-    expect(page.get_by_label("Weight of clay, with its water")).to_have_value("60")
+    expect(page.get_by_label("Weight of clay")).to_have_value("60")
     expect(page.get_by_text("9.0 g", exact=True).first).to_be_visible()
 
 
@@ -142,7 +142,7 @@ def test_a_clay_from_the_shelf_brings_its_state_and_water(signed_in: Page) -> No
     page = signed_in
     page.goto("/mix/dose/")
     page.get_by_label("Clay", exact=True).fill("Ferry white")
-    page.get_by_label("Weight of clay, with its water").fill("100")
+    page.get_by_label("Weight of clay").fill("100")
     expect(page.get_by_role("radio", name="Plastic")).to_be_checked()
     expect(page.get_by_label("Water content")).to_have_value("21.5")
 
@@ -150,7 +150,7 @@ def test_a_clay_from_the_shelf_brings_its_state_and_water(signed_in: Page) -> No
 def test_no_answer_is_said_and_nothing_typed_is_lost(unwatched: Page) -> None:
     page = unwatched
     page.goto("/mix/dose/")
-    weight = page.get_by_label("Weight of clay, with its water")
+    weight = page.get_by_label("Weight of clay")
     page.context.set_offline(True)
     weight.fill("60")
     expect(page.get_by_role("alert")).to_contain_text("not responding")

@@ -42,7 +42,7 @@ def go_on(page: Page, name: str) -> None:
 def test_a_stain_from_its_first_gram_to_its_colour(newcomer: Page) -> None:
     page = newcomer
     go_on(page, "Dose a clay")
-    page.get_by_label("Weight of clay, with its water").fill("65")
+    page.get_by_label("Weight of clay").fill("65")
     page.get_by_label("Name of colourant 1").fill("Lantern blue")
     page.get_by_label("Percent of colourant 1").fill("6")
     expect(page.get_by_text("3.9 g", exact=True).first).to_be_visible()

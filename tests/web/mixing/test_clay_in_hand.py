@@ -318,3 +318,34 @@ def test_combined_clay_that_is_too_wet_is_told_what_has_to_go(client):
     assert "has to go to reach 22 %" in page
     link = re.search(r'href="(/mix/adjust/[?][^"]*)"', page).group(1).replace("&amp;", "&")
     assert fields_of(client.get(link).content.decode())["name"] == "Rope Green"
+
+
+@pytest.mark.parametrize(
+    ("tool", "state"), [("dose", "dry"), ("series", "plastic"), ("grid", "slip"), ("adjust", "dry")]
+)
+def test_an_empty_page_says_which_state_it_shows(client, tool, state):
+    """What is typed there is of that state, and nothing follows until another is chosen."""
+    page = client.get(f"/mix/{tool}/").content.decode()
+    assert fields_of(page)["state_was"] == state
+    assert fields_of(page)["state"] == state
+
+
+def test_an_amount_typed_after_the_state_was_chosen_is_of_that_state(signed_in):
+    asked = {"state": "plastic", "state_was": "dry", "water_pct": "22", "unit": "g"}
+    asked |= {"mass": "3000", "amount_was": ""}
+    answer = signed_in.get("/mix/dose/", {**asked, "add": "Quay Blue:4"}, headers=LIVE)
+    switched = json.loads(answer["HX-Trigger"])["switched"]
+    assert switched["fields"] == {"state_was": "plastic"}
+    assert "93.6" in answer.content.decode(), "4 % of 2340 g"
+
+
+def test_the_shelfs_water_comes_where_nobody_typed_any(signed_in, bag):
+    asked = {"clay": "Pier white", "state": "plastic", "state_was": "plastic", "mass": "100"}
+    asked |= {"unit": "g", "water_pct": "", "add": "Quay Blue:4"}
+    answer = signed_in.get("/mix/dose/", asked, headers=LIVE)
+    assert json.loads(answer["HX-Trigger"])["switched"]["fields"]["water_pct"] == "20"
+    assert "3.2" in answer.content.decode()
+    typed = signed_in.get("/mix/dose/", {**asked, "water_pct": "25"}, headers=LIVE)
+    assert "HX-Trigger" not in typed
+    dry = signed_in.get("/mix/dose/", {**asked, "state": "dry", "state_was": "dry"}, headers=LIVE)
+    assert "HX-Trigger" not in dry

@@ -17,6 +17,7 @@ from umberpot.mixing.calculators.clay import (
     ClayConditionForm,
     StateSwitch,
     as_it_lies,
+    shelf_water,
     state_switch,
     with_fields,
 )
@@ -81,9 +82,12 @@ class MixCalculator(Calculator[Inputs, Result], Generic[Inputs, Result]):
         if not issubclass(self.form_class, ClayConditionForm):
             return query
         was, state = query.get(STATE_WAS, ""), query.get("state", "")
-        if was == state and (state or not query.get("clay")):
+        if was == state and (query.get("water_pct") or not query.get("clay")):
             return query
         lies = self._lies(request, str(query.get("clay", "")))
+        if was == state != "":
+            self.switch = shelf_water(query, lies)
+            return with_fields(query, self.switch.fields) if self.switch else query
         if not state:
             query = with_fields(query, {**lies, "state": lies.get("state") or str(was)})
         if was in ("", query["state"]):
@@ -149,9 +153,6 @@ class MixCalculator(Calculator[Inputs, Result], Generic[Inputs, Result]):
 
     def page_context(self, request: HttpRequest, form: CalculatorForm) -> dict[str, Any]:
         context: dict[str, Any] = {"place": PLACE, "request_key": uuid.uuid4()}
-        if isinstance(form, ClayConditionForm):
-            context["state_now"] = form["state"].value() or form.state_left_out or ""
-            context["switch"] = self.switch
         initial: dict[str, Any] = dict(self.initial)
         on_shelf = self._on_shelf(request, None)
         if on_shelf:
@@ -167,6 +168,10 @@ class MixCalculator(Calculator[Inputs, Result], Generic[Inputs, Result]):
             initial["scale_step_g"] = initial["scale_step"] = studio.scale_step_g
         if not form.is_bound:
             form.initial = initial
+        if isinstance(form, ClayConditionForm):
+            context["state_now"] = form["state"].value() or form.state_left_out or ""
+            context["amount_now"] = form[form.amounts[0]].value() or ""
+            context["switch"] = self.switch
         return context
 
 

@@ -20,8 +20,9 @@ from umberpot.ui.calculators import CalculatorForm, Inputs
 from umberpot.ui.fields.measures import Choice, MeasureField, mass_units, volume_units
 from umberpot.ui.fields.not_applying import does_not_apply
 
-STATE_WAS = "state_was"
-"""The state that the page showed before: where it is another now, the amounts follow."""
+STATE_WAS, AMOUNT_WAS = "state_was", "amount_was"
+"""The state that the page showed before, and the amount when another was chosen: where that still
+stands there, it follows the state."""
 
 _OF_SLIP = ("solids_pct", "specific_gravity", "solid_density")
 _OF_PLASTIC = ("water_pct", "water_u95")
@@ -254,12 +255,26 @@ def state_switch(
     after = _condition(form_class, with_fields(query, fields), state)
     for name in form_class.amounts:
         grams = _typed(form_class, query, name)
+        if query.get(AMOUNT_WAS, query.get(name)) != query.get(name):
+            continue
         if before and after and grams is not None:
             typed, unit = query.get(name, "").strip(), query.get("unit") or "g"
             now = _four_digits(after.as_weighed_g(before.dry_g(grams)))
             words = f"{typed}\u00a0{unit} {_IN_STATE[was]} is {now}\u00a0{unit} {_IN_STATE[state]}"
             return StateSwitch({**fields, name: now}, name, typed, f"{words}: the same dry clay.")
     return StateSwitch(fields)
+
+
+def shelf_water(query: QueryDict, on_shelf: Mapping[str, str]) -> StateSwitch | None:
+    """The water of the clay on the shelf, where clay of its state is asked for and none was typed.
+
+    None where there is nothing to fill in.
+    """
+    water = on_shelf.get("water_pct", "")
+    typed = query.get("water_pct", "").strip()
+    if not water or typed or query.get("state") != on_shelf.get("state"):
+        return None
+    return StateSwitch({"water_pct": water, "water_u95": on_shelf.get("water_u95", "")})
 
 
 def with_fields(query: QueryDict, fields: Mapping[str, str]) -> QueryDict:
