@@ -16,7 +16,7 @@ from claycore.mixing.series import MOST_TILES_EACH, Wanted
 SMALLEST_TILE_G, LARGEST_TILE_G = 0.01, 1e5
 """No tile is smaller or larger than this, dry. Our choice."""
 
-HALVINGS = 50
+HALVINGS = 40
 
 
 def least_powder_g(wanted: Wanted) -> float:
