@@ -9,6 +9,8 @@ def add_material(page: Page, kind: str, name: str, grams: str) -> None:
     page.goto("/shelf/new/")
     page.get_by_role("radio", name=kind).check(force=True)
     page.get_by_label("Name").fill(name)
+    if kind == "Clay body":
+        page.locator("[name=state][value=dry]").check(force=True)
     page.get_by_label("Stock").fill(grams)
     page.get_by_role("button", name="Add to shelf").click()
     expect(page.get_by_text(f"{name} is on the shelf.")).to_be_visible()
