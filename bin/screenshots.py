@@ -32,7 +32,7 @@ VIEWS = {
     "firing": "/kiln/logs/1/",
     "clay": "/results/clays/4/?purpose=tableware",
     "photograph": "/results/photographs/1/",
-    "wall": "/results/wall/?codes=A1+A2+A3+A4+A6+A95+A96+A97+A94&arrange=strength",
+    "wall": "/results/wall/?codes=A1+A2+A3+A4+A6+B5+B6+B7+B4&arrange=strength",
     "find": "/results/find/?want=72,-12,26",
     "surface": "/surface/plans/1/",
     "factor-trial": "/surface/factor-trials/1/",
