@@ -35,6 +35,17 @@ def _powder_of(wanted: Wanted) -> float:
     return wanted.powder_g
 
 
+def _no_larger_than(wanted: Wanted, powder_g: float) -> float:
+    """The tile that so much powder for one of each would make with no leftover and no rounding.
+
+    No plan needs less powder than what is in its tiles and lost with them. Where one needs no more,
+    which is the usual case, this is the answer and nothing is halved.
+    """
+    in_each = math.fsum(pct / (100 + pct) for pct in set(wanted.pcts)) / wanted.keeps
+    least = powder_g * (1 - 1e-12) / in_each if in_each else LARGEST_TILE_G
+    return max(SMALLEST_TILE_G, min(LARGEST_TILE_G, least))
+
+
 def largest_tile_g(wanted: Wanted, tiles_each: int) -> float:
     """The largest tile, dry, of which ``tiles_each`` at every strength can be made of the powder.
 
@@ -46,7 +57,7 @@ def largest_tile_g(wanted: Wanted, tiles_each: int) -> float:
     def takes(tile_g: float) -> float:
         return least_powder_g(replace(wanted, tiles_g=tile_g * tiles_each))
 
-    low, high = SMALLEST_TILE_G, LARGEST_TILE_G
+    low, high = SMALLEST_TILE_G, _no_larger_than(wanted, powder_g / tiles_each)
     if takes(low) > powder_g:
         raise Inconsistent(
             "powder_g",

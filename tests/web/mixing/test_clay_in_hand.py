@@ -349,3 +349,9 @@ def test_the_shelfs_water_comes_where_nobody_typed_any(signed_in, bag):
     assert "HX-Trigger" not in typed
     dry = signed_in.get("/mix/dose/", {**asked, "state": "dry", "state_was": "dry"}, headers=LIVE)
     assert "HX-Trigger" not in dry
+
+
+def test_a_clay_that_nobody_knows_leaves_the_state_that_the_page_shows(signed_in):
+    """What is chosen next is another than that, so that the amount follows."""
+    page = signed_in.get("/mix/dose/?clay=Nobody&mass=90&unit=g&begin=yes").content.decode()
+    assert fields_of(page)["state_was"] == fields_of(page)["state"] == "dry"

@@ -89,8 +89,9 @@ class MixCalculator(Calculator[Inputs, Result], Generic[Inputs, Result]):
             self.switch = shelf_water(query, lies)
             return with_fields(query, self.switch.fields) if self.switch else query
         if not state:
-            query = with_fields(query, {**lies, "state": lies.get("state") or str(was)})
-        if was in ("", query["state"]):
+            state = lies.get("state") or str(was)
+            query = with_fields(query, {**lies, "state": state}) if state else query
+        if was in ("", state):
             return query
         self.switch = state_switch(self.form_class, query, lies)
         return with_fields(query, self.switch.fields)
@@ -169,10 +170,15 @@ class MixCalculator(Calculator[Inputs, Result], Generic[Inputs, Result]):
         if not form.is_bound:
             form.initial = initial
         if isinstance(form, ClayConditionForm):
-            context["state_now"] = form["state"].value() or form.state_left_out or ""
+            context["state_now"] = _state_shown(form)
             context["amount_now"] = form[form.amounts[0]].value() or ""
             context["switch"] = self.switch
         return context
+
+
+def _state_shown(form: ClayConditionForm) -> str:
+    """The state that the page marks: the one asked for, else what is meant without it."""
+    return str(form["state"].value() or form.state_left_out or form.fields["state"].initial)
 
 
 class SavedCalculator(MixCalculator[Inputs, Result], Generic[Inputs, Result]):

@@ -12,6 +12,7 @@ from claycore.materials.composition import CONVENTION_WORDS, Convention, share_o
 from claycore.measure import bounds
 from claycore.measure.formatting import plain
 from claycore.mixing import sum_checks
+from claycore.mixing.series_on_the_scale import CLAY_WORDS
 from claycore.mixing.sum_checks import COLOURANT, ChangeSum, Checked, DoseSum, Mistake
 from claycore.mixing.ways_out import Way, WayOut, ways_out
 from umberpot.mixing.calculators.base import MixCalculator
@@ -194,8 +195,8 @@ def _way(inputs: CheckSumInputs, result: Checked, way: WayOut) -> dict[str, str]
     dry = f", {plain(way.add_dry_g, 1)}\u00a0g dry" if clay.state != ClayState.DRY else ""
     pct, wanted = plain(result.actual_pct or 0.0), plain(inputs.wanted_pct)
     words = {
-        Way.ADD_CLAY: f"{plain(way.add_g, 1)}\u00a0g of the same {_CLAY[clay.state]}{dry}: then it"
-        f" is {wanted}\u00a0% on dry clay.",
+        Way.ADD_CLAY: f"{plain(way.add_g, 1)}\u00a0g of the same {CLAY_WORDS[clay.state]}{dry}:"
+        f" then it is {wanted}\u00a0% on dry clay.",
         Way.ADD_COLOURANT: f"{plain(way.add_g, 2)}\u00a0g more: then it is {wanted}\u00a0% on dry"
         " clay.",
         Way.KEEP: f"Label it and record it as {pct}\u00a0% on dry clay, not as {wanted}\u00a0%.",
@@ -220,9 +221,6 @@ def _way(inputs: CheckSumInputs, result: Checked, way: WayOut) -> dict[str, str]
     if way.way == Way.BLEND:
         url = reverse("mixing:join")
     return {"title": _TITLES[way.way], "words": words[way.way], "url": url}
-
-
-_CLAY = {ClayState.DRY: "dry clay", ClayState.PLASTIC: "plastic clay", ClayState.SLIP: "slip"}
 
 
 def _dose_working(asked: DoseSum, result: Checked) -> str:
