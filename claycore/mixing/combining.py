@@ -3,8 +3,10 @@
 Source: common practice; the water is mass balance, on the wet basis.
 """
 
+from collections.abc import Sequence
+
 from claycore.materials import moisture
-from claycore.materials.batch import Batch
+from claycore.materials.batch import Batch, join
 from claycore.measure.formatting import plain
 from claycore.measure.notices import Notice
 from claycore.mixing.mixing_in import PLASTIC_WATER_PCT
@@ -18,15 +20,22 @@ def water_to_lose_g(both: Batch, water_pct: float = PLASTIC_WATER_PCT) -> float:
     return both.water_g - both.dry_g * water_pct / (100 - water_pct)
 
 
-def combining_notices(both: Batch) -> list[Notice]:
+def _water_pct(batch: Batch) -> float:
+    return 100 * batch.water_g / batch.mass_g
+
+
+def combining_notices(parts: Sequence[Batch]) -> list[Notice]:
     """What has to be done until the result can be wedged; nothing where it can, or where it is dry.
+
+    Slip joined with slip stays slip, and is not told of either.
 
     Source: common practice on how much water wedges.
     """
-    if not both.water_g:
-        return []
-    pct = 100 * both.water_g / both.mass_g
+    both = join(parts)
     stiffest, wettest = moisture.POSSIBLE_WATER_PCT
+    if not both.water_g or all(_water_pct(part) > wettest for part in parts):
+        return []
+    pct = _water_pct(both)
     lose_g = water_to_lose_g(both)
     if pct > wettest:
         return [

@@ -116,16 +116,16 @@ def test_more_than_any_slip_takes_is_told_of_a_slip():
 
 def test_m8_slip_and_scraps_cannot_be_wedged_until_the_water_has_gone():
     """2.4 kg of slip at 50 % and 900 g of scraps at 20 %: 1920 g dry, 1380 g water, 41.8 %."""
-    both = join([Batch(1200, water_g=1200), Batch(720, water_g=180)])
-    (said,) = combining.combining_notices(both)
+    parts = [Batch(1200, water_g=1200), Batch(720, water_g=180)]
+    (said,) = combining.combining_notices(parts)
     assert said.code == "too_wet"
     assert said.message.startswith("41.8 % water is too wet to wedge. About 838 g of water")
-    assert combining.water_to_lose_g(both, 21) == pytest.approx(870, abs=0.5)
+    assert combining.water_to_lose_g(join(parts), 21) == pytest.approx(870, abs=0.5)
 
 
 @pytest.mark.parametrize(("water_g", "code"), [(100, "too_stiff"), (250, None), (0, None)])
 def test_what_can_be_wedged_is_not_told_of(water_g, code):
-    found = combining.combining_notices(Batch(900, {"Rope Green": 50}, water_g))
+    found = combining.combining_notices([Batch(900, {"Rope Green": 50}, water_g)])
     assert [one.code for one in found] == ([code] if code else [])
 
 
@@ -160,3 +160,7 @@ def test_thickening_keeps_the_strength_of_the_finished_slip():
     volume_ml = clay_g / 2.6 + powder_g / 4.5 + water_g
     assert found.add_water_g == 0
     assert (clay_g + powder_g + water_g) / volume_ml == pytest.approx(1.5)
+
+
+def test_slip_joined_with_slip_stays_slip():
+    assert combining.combining_notices([Batch(500, water_g=500), Batch(300, water_g=450)]) == []

@@ -140,7 +140,7 @@ class JoinView(MixMaker[list[Leftover], Joined]):
                 AdditionAnswer(name, mass, both.pct(name))
                 for name, mass in both.colourants_g.items()
             ],
-            warnings=combining_notices(both),
+            warnings=combining_notices(result.batches),
         )
 
     def shown(self, inputs: list[Leftover], result: Joined) -> dict[str, Any]:
