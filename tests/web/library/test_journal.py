@@ -5,6 +5,7 @@ from datetime import timedelta
 import pytest
 from auditlog.registry import auditlog
 from django.apps import apps
+from django.contrib.contenttypes.models import ContentType
 from django.db import IntegrityError, connection, transaction
 from django.test.utils import CaptureQueriesContext
 from django.utils import timezone
@@ -49,6 +50,15 @@ def test_a_change_is_told_with_who_and_what_it_was(signed_in, studio, clay, user
     assert "Ferry white → Ferry cream" in shown
     assert "material changed" in shown
     assert "potter" in shown
+
+
+def test_words_in_a_field_that_points_to_a_row_today_are_shown_as_they_were(signed_in, clay):
+    """A field may become a relation in a later version; its old values stay in the journal."""
+    entries(object_id=clay.pk, content_type__model="material").update(
+        content_type=ContentType.objects.get_for_model(Container),
+        changes={"material": ["", "Old words"]},
+    )
+    assert "Old words" in words_of(signed_in.get("/library/journal/"))
 
 
 def test_many_rows_at_a_time_are_told_too(studio, db):

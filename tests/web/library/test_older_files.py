@@ -15,6 +15,7 @@ from datetime import UTC, datetime
 
 import pytest
 from django.contrib.auth.models import User
+from django.contrib.contenttypes.models import ContentType
 from django.core.management import call_command
 from django.db import connection
 from django.test import Client
@@ -65,7 +66,10 @@ def come_over(old, django_db_setup, django_db_blocker):
         connection.settings_dict["NAME"] = str(old)
         services.bring_over(old)
         call_command("migrate", verbosity=0)
+        # Django remembers the numbers of kinds of rows by database, and this is another one.
+        ContentType.objects.clear_cache()
         yield
+        ContentType.objects.clear_cache()
         connection.close()
         connection.settings_dict["NAME"] = tests_own
 

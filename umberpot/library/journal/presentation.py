@@ -126,7 +126,8 @@ def _names_of(entries: Iterable[JournalEntry]) -> Names:
         for name, values in (entry.changes or {}).items():
             field = _field(_model(entry), name)
             if field is not None and field.is_relation:
-                wanted[field.related_model] |= {value for value in values if value is not None}
+                # A field that held words when this was written may point to a row today.
+                wanted[field.related_model] |= {key for key in values if isinstance(key, int)}
     return {
         model: {row.pk: str(row) for row in model._base_manager.filter(pk__in=keys)}
         for model, keys in wanted.items()
@@ -166,7 +167,7 @@ def _value(field: Any, value: Any, names: Names) -> str:
         return ""
     if isinstance(value, bool):
         return "yes" if value else "no"
-    if field is not None and field.is_relation:
+    if field is not None and field.is_relation and isinstance(value, int):
         return names.get(field.related_model, {}).get(value, f"no. {value}, no longer there")
     if isinstance(field, models.DateTimeField):
         return _moment(field, value)
