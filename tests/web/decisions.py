@@ -77,8 +77,9 @@ MEMBERS = _names("""
     mixing: live-weight pan correct-weighing note-left keep-leftover leftover change-leftover
     mixing: join-leftovers pool-leftover
     tiles: tiles trial record record-by-number set-aside labels
-    tiles: shape start-series start-grid cells-made plan set-step-aside set-plan-aside
-    clays: test check-test bars-made weigh-drying bench-sheet read-scale
+    tiles: readings check-readings read-scale shape start-series start-grid
+    tiles: cells-made plan set-step-aside set-plan-aside
+    clays: test bars-made weigh-drying bench-sheet
     kiln: kiln firings compare kilns kiln-sizes set-kiln-aside
     kiln: schedules schedule-from-file check-schedule edit-schedule set-schedule-aside
     kiln: schedule-file load-plan pack-load move-piece piece-sizes schedule-load

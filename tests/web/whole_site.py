@@ -45,9 +45,7 @@ BAR_TEST = {
     **{"name": "Secret", "cones": "04, 6", "replicates": "2", "path": "own", "mark": "100"},
     **{"soak": "all", "method": "boil_soak"},
 }
-TEST_PAGES = [
-    f"clays:{page}" for page in ("test", "check-test", "bars-made", "weigh-drying", "bench-sheet")
-]
+TEST_PAGES = [f"clays:{page}" for page in ("test", "bars-made", "weigh-drying", "bench-sheet")]
 LOAD_PAGES = [
     f"kiln:{page}"
     for page in [

@@ -21,22 +21,6 @@ def no_blends(field: str, problem: str) -> str:
     return f"No blends were made. {field}: {problem}"
 
 
-def changed_elsewhere(codes: list[str]) -> str:
-    """Bars that another window recorded meanwhile."""
-    return (
-        f"{', '.join(codes)} changed in another window, so your entry was not saved."
-        " Reload the page to see the current reading."
-    )
-
-
 def bars_made(count: int) -> str:
     """Bars were made."""
     return f"{count} bar{'' if count == 1 else 's'} made. Now let them dry."
-
-
-def recorded(changed: int, waiting: int) -> str:
-    """How many readings were recorded, and how many wait to be looked at."""
-    readings = f"{changed} reading{'' if changed == 1 else 's'}"
-    if not waiting:
-        return f"{readings} recorded." if changed else "Nothing was changed."
-    return f"{readings} recorded, {waiting} to check: marked below and not recorded yet."

@@ -8,9 +8,7 @@ app_name = "clays"
 urlpatterns = [
     path("tests/new/<int:clay_pk>/", bar_tests.new, name="new-test"),
     path("tests/<int:pk>/", bar_tests.test, name="test"),
-    path("tests/<int:pk>/check/", bar_tests.check, name="check-test"),
     path("tests/<int:pk>/made/", bar_tests.made, name="bars-made"),
     path("tests/<int:pk>/weigh-drying/", bar_tests.weigh_drying, name="weigh-drying"),
     path("tests/<int:pk>/sheet.pdf", bar_tests.sheet, name="bench-sheet"),
-    path("scale/", bar_tests.read_scale, name="read-scale"),
 ]

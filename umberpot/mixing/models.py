@@ -54,11 +54,16 @@ class Plan(SetAside):
 LONGEST_NAME = 120
 
 
+def colourants_in_words(pcts: Mapping[str, float]) -> str:
+    """'10 % Quay Blue + 2 % Rope Green'; '' where there is none."""
+    return " + ".join(f"{plain(pct, 2)} % {name}" for name, pct in pcts.items() if pct > 0)
+
+
 def name_of(pcts: Mapping[str, float], clay_name: str) -> str:
     """'10 % Quay Blue in White floor clay' or 'Plain White floor clay', as short as can be said."""
-    parts = [f"{plain(pct, 2)} % {name}" for name, pct in pcts.items() if pct > 0]
+    colourants = colourants_in_words(pcts)
     clay = clay_name or "clay"
-    name = f"{' + '.join(parts)} in {clay}" if parts else f"Plain {clay}"
+    name = f"{colourants} in {clay}" if colourants else f"Plain {clay}"
     return name if len(name) <= LONGEST_NAME else f"{name[: LONGEST_NAME - 1]}…"
 
 

@@ -13,6 +13,11 @@ from umberpot.firings.models.atmospheres import Atmosphere
 from umberpot.tiles.models import Reading, Remark, Tile
 
 
+def made_alike(tile: Tile) -> tuple[object, ...]:
+    """What pieces of one trial have in common where they were made alike, and should read alike."""
+    return (tile.mix_id, tile.clay_id, tile.glazed, tile.bare_half)
+
+
 def bar_of(tile: Tile) -> Bar:
     """A tile fetched ``with_history`` as a bar. Makes no query of its own."""
     test = getattr(tile.trial, "test", None)

@@ -34,3 +34,19 @@ def cells_made(count: int, codes: str) -> str:
 def made(codes: str) -> str:
     """Tiles were made."""
     return f"{codes} made and labelled. Now let them dry."
+
+
+def changed_elsewhere(codes: list[str]) -> str:
+    """Pieces that another window recorded meanwhile."""
+    return (
+        f"{', '.join(codes)} changed in another window, so your entry was not saved."
+        " Reload the page to see the current reading."
+    )
+
+
+def recorded(changed: int, waiting: int) -> str:
+    """How many readings were recorded, and how many wait to be looked at."""
+    readings = f"{changed} reading{'' if changed == 1 else 's'}"
+    if not waiting:
+        return f"{readings} recorded." if changed else "Nothing was changed."
+    return f"{readings} recorded, {waiting} to check: marked below and not recorded yet."

@@ -6,12 +6,16 @@ from umberpot.tiles import views
 from umberpot.tiles.codes import by_number
 from umberpot.tiles.labels import views as labels
 from umberpot.tiles.plans import views as plans
+from umberpot.tiles.readings import views as readings
 
 app_name = "tiles"
 urlpatterns = [
     path("tiles/", views.tiles, name="tiles"),
     path("tiles/make/<int:mix_pk>/", views.make, name="make"),
     path("tiles/trials/<int:pk>/", views.trial, name="trial"),
+    path("tiles/trials/<int:pk>/readings/", readings.readings, name="readings"),
+    path("tiles/trials/<int:pk>/readings/check/", readings.check, name="check-readings"),
+    path("tiles/scale/", readings.read_scale, name="read-scale"),
     path("tiles/<code:code>/", views.record, name="record"),
     path("tiles/<int:pk>/", by_number("tiles:record"), name="record-by-number"),
     path("tiles/<code:code>/set-aside/", views.set_aside, name="set-aside"),

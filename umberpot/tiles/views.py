@@ -18,7 +18,7 @@ from umberpot.mixing.models import Mix
 from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.studio.roles import for_makers
 from umberpot.tiles import sentences, services
-from umberpot.tiles.bars import bar_of
+from umberpot.tiles.bars import bar_of, made_alike
 from umberpot.tiles.filters import TilesFilter
 from umberpot.tiles.forms import COLOURS, DryForm, FiredForm, MakeTilesForm, StageForm
 from umberpot.tiles.models import ColourReading, ColourWords, Reading, Step, Tile, Trial
@@ -219,9 +219,8 @@ def _noted(tile: Tile, form: StageForm) -> PieceEntries:
 
 def _twins_of(tile: Tile) -> list[Bar]:
     """The tiles that were made alike: what it reads is held against what they read."""
-    alike = tile.trial.tiles.kept().filter(mix=tile.mix, clay=tile.clay)
-    alike = alike.filter(glazed=tile.glazed, bare_half=tile.bare_half).exclude(pk=tile.pk)
-    return [bar_of(twin) for twin in alike.with_history()]
+    others = tile.trial.tiles.kept().exclude(pk=tile.pk).filter(mix=tile.mix, clay=tile.clay)
+    return [bar_of(one) for one in others.with_history() if made_alike(one) == made_alike(tile)]
 
 
 def _entries(form: StageForm) -> dict[str, Entry]:

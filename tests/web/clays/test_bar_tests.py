@@ -190,7 +190,9 @@ def test_another_scale_for_these_readings(signed_in, plan):
 def test_the_live_check_records_nothing(signed_in, plan):
     test = plan()
     bar = bars_of(test)[0]
-    answer = signed_in.post(f"/tiles/tests/{test.pk}/check/?stage=clay", row(bar, length_dry=104))
+    answer = signed_in.post(
+        f"/tiles/trials/{test.trial_id}/readings/check/?stage=clay", row(bar, length_dry=104)
+    )
     assert "This is longer than when it was wet." in answer.content.decode()
     assert "1 reading to check" in answer.content.decode()
     assert not Reading.objects.exists()

@@ -1,33 +1,27 @@
 """Bar tests: plan one, fill its grid at the bench, print its sheet."""
 
 import uuid
+from collections.abc import Sequence
 
-from django.conf import settings
 from django.contrib import messages
 from django.core.exceptions import ValidationError
-from django.http import Http404, HttpResponse, JsonResponse
+from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
-from django.urls import reverse
-from django.utils.http import urlencode
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
 from claycore.measure import bounds
-from claycore.testing import bar_plan, soaking
+from claycore.testing import bar_plan
 from umberpot.clays import sentences
-from umberpot.clays.bar_tests import grid as bar_grid
 from umberpot.clays.bar_tests import services as bar_services
 from umberpot.clays.bar_tests.bench_sheet import bench_sheet_pdf
 from umberpot.clays.bar_tests.forms import BarTestForm
-from umberpot.clays.bar_tests.grid import CLAY_STAGE, BarGrid
 from umberpot.clays.records import clay_records
-from umberpot.firings.models import Firing
 from umberpot.mixing.models import Mix
-from umberpot.mixing.weighing import scale
 from umberpot.shelf.models import Material
 from umberpot.studio.request import StudioRequest, key_in, posted, request_key
 from umberpot.studio.roles import for_makers
 from umberpot.tiles.models import ClayTest, Step, Tile
-from umberpot.tiles.readings.services import record_pieces
+from umberpot.tiles.readings import pages
 from umberpot.ui.downloads import PDF, download
 from umberpot.ui.fields.measures import MeasureField
 
@@ -102,62 +96,30 @@ def _order(form: BarTestForm, clay: Material, request: StudioRequest) -> bar_ser
 
 
 def _test(request: StudioRequest, pk: int) -> ClayTest:
-    tests = ClayTest.objects.of(request.studio).select_related("trial", "clay", "studio")
+    tests = ClayTest.objects.of(request.studio).select_related("trial__studio", "clay", "studio")
     return get_object_or_404(tests, pk=pk)
-
-
-def _bars(test: ClayTest) -> list[Tile]:
-    return list(test.trial.tiles.kept().with_history())
-
-
-def _stages(tiles: list[Tile]) -> list[Firing]:
-    """The firings that any of the bars went through, in order."""
-    firings = {firing.pk: firing for tile in tiles for firing in tile.firings}
-    return sorted(firings.values(), key=lambda firing: (firing.fired_on, firing.pk))
-
-
-def _stage(asked: str, firings: list[Firing], tiles: list[Tile]) -> Firing | None:
-    """The stage of the address: before firing, or a firing; the latest with work where none."""
-    if asked == CLAY_STAGE:
-        return None
-    if not asked:
-        drying = any(tile.step in (Step.MAKE, Step.DRY) for tile in tiles)
-        return None if drying or not firings else firings[-1]
-    found = next((firing for firing in firings if str(firing.pk) == asked), None)
-    if found is None:
-        raise Http404("No bars from this test were in that firing.")
-    return found
 
 
 @require_http_methods(["GET", "POST"])
 def test(request: StudioRequest, pk: int) -> HttpResponse:
     """A bar test: its bars down, the readings of one stage across, filled in one go."""
     found = _test(request, pk)
-    tiles = _bars(found)
-    firings = _stages(tiles)
-    firing = _stage(request.GET.get("stage", ""), firings, tiles)
-    method = bar_grid.method_named(request.GET.get("method", ""), found)
-    grid = bar_grid.build(found, tiles, firing, method)
+    page = pages.grid_page(request, found.trial)
+    tiles = page.tiles
     if request.method == "POST":
-        bar_grid.fill(grid, request.POST.dict(), _remarks_typed(request))
-        changed, stale = _save(grid, request)
-        if stale:
-            messages.error(request, stale)
-        messages.success(request, _said(changed, grid))
-        if grid.is_sound and not stale:
-            return redirect(_address(found, firing, method))
-        if not stale:
-            bar_grid.show_recorded(grid, bar_grid.build(found, _bars(found), firing, method))
+        saved = pages.save(request, page)
+        if saved.stale:
+            messages.error(request, saved.stale)
+        messages.success(request, saved.said)
+        if page.grid.is_sound and not saved.stale:
+            return redirect(page.grid.address_in(request.path))
     return render(
         request,
         "clays/bar_tests/test.html",
         {
             "place": PLACE,
             "test": found,
-            "grid": grid,
-            "firings": firings,
-            "methods": list(soaking.METHODS.values()),
-            "soak_caution": soaking.method(method).caution,
+            **page.shown,
             "next_steps": _next_steps(tiles),
             "strays": _strays(tiles),
             "to_fire": bool(tiles) and all(tile.step in (Step.FIRE, Step.READ) for tile in tiles),
@@ -165,46 +127,18 @@ def test(request: StudioRequest, pk: int) -> HttpResponse:
             "to_make": sum(tile.step == Step.MAKE for tile in tiles),
             "unmixed": _unmixed(tiles),
             "drying": bar_services.drying_bars(tiles),
-            "scale_is_simulated": settings.SCALE_IS_SIMULATED,
         },
-        status=200 if grid.is_sound else 400,
+        status=200 if page.grid.is_sound else 400,
     )
 
 
-def _unmixed(tiles: list[Tile]) -> Mix | None:
+def _unmixed(tiles: Sequence[Tile]) -> Mix | None:
     """The blend that the bars wait for; None where there is nothing to be mixed for them."""
     waiting = (tile.mix for tile in tiles if tile.shaped_at is None and tile.mix)
     return next((mix for mix in waiting if mix.finished_at is None), None)
 
 
-def _said(changed: int, grid: BarGrid) -> str:
-    """What was recorded, and what was not."""
-    waiting = len(grid.troubles) + sum(bool(row.colour_error) for row in grid.rows)
-    return sentences.recorded(changed, waiting)
-
-
-def _address(found: ClayTest, firing: Firing | None, method: str) -> str:
-    stage = {"stage": firing.pk if firing else CLAY_STAGE, "method": method}
-    return f"{reverse('clays:test', args=[found.pk])}?{urlencode(stage)}"
-
-
-def _remarks_typed(request: StudioRequest) -> dict[str, list[str]]:
-    """The remarks ticked for each bar; ``remarks-here`` names the bars whose boxes were shown."""
-    shown = request.POST.getlist("remarks-here")
-    return {
-        f"{bar_grid.REMARK}-{pk}": request.POST.getlist(f"{bar_grid.REMARK}-{pk}") for pk in shown
-    }
-
-
-def _save(grid: BarGrid, request: StudioRequest) -> tuple[int, str]:
-    """Records what is sound; how many figures changed, and what someone else changed meanwhile."""
-    noted = bar_grid.noted(grid)
-    recorded = record_pieces(grid.firing, noted, request.user)
-    stale = [piece.tile.code for piece in noted if piece.tile.pk in recorded.stale]
-    return recorded.count, sentences.changed_elsewhere(stale) if stale else ""
-
-
-def _next_steps(tiles: list[Tile]) -> list[tuple[str, list[str]]]:
+def _next_steps(tiles: Sequence[Tile]) -> list[tuple[str, list[str]]]:
     """What is to be done next, with the codes of the bars it is to be done with."""
     codes: dict[str, list[str]] = {}
     for tile in tiles:
@@ -215,7 +149,7 @@ def _next_steps(tiles: list[Tile]) -> list[tuple[str, list[str]]]:
     return list(codes.items())
 
 
-def _strays(tiles: list[Tile]) -> list[str]:
+def _strays(tiles: Sequence[Tile]) -> list[str]:
     """What is to be said of bars that were fired to other cones than planned."""
     return [
         f"{tile.code} was planned for cone {', '.join(tile.cone_plan)} but fired to cone"
@@ -224,18 +158,6 @@ def _strays(tiles: list[Tile]) -> list[str]:
         for tile in tiles
         if tile.unplanned_cones
     ]
-
-
-@require_POST
-def check(request: StudioRequest, pk: int) -> HttpResponse:
-    """What is wrong or odd about the grid as it is typed; nothing is recorded."""
-    found = _test(request, pk)
-    tiles = _bars(found)
-    firing = _stage(request.GET.get("stage", CLAY_STAGE), _stages(tiles), tiles)
-    method = bar_grid.method_named(request.GET.get("method", ""), found)
-    grid = bar_grid.build(found, tiles, firing, method)
-    bar_grid.fill(grid, request.POST.dict(), _remarks_typed(request))
-    return render(request, "clays/bar_tests/_notes.html", {"grid": grid})
 
 
 @require_POST
@@ -268,18 +190,5 @@ def weigh_drying(request: StudioRequest, pk: int) -> HttpResponse:
 def sheet(request: StudioRequest, pk: int) -> HttpResponse:
     """The bench sheet to write on, in the order of the grid."""
     found = _test(request, pk)
-    return download(bench_sheet_pdf(found, _bars(found)), PDF, f"bench-sheet-{pk}.pdf")
-
-
-@require_POST
-def read_scale(request: StudioRequest) -> JsonResponse:
-    """What the scale says, for the cell that has the cursor."""
-    try:
-        if settings.SCALE_IS_SIMULATED and request.POST.get("put"):
-            scale.clear()
-            scale.put(MeasureField(bounds.MASS).clean(request.POST["put"]))
-        return JsonResponse({"grams": scale.read()})
-    except scale.ScaleProblem as problem:
-        return JsonResponse({"problem": str(problem)}, status=503)
-    except ValidationError as refused:
-        return JsonResponse({"problem": refused.messages[0]}, status=400)
+    bars = pages.pieces_of(found.trial)
+    return download(bench_sheet_pdf(found, bars), PDF, f"bench-sheet-{pk}.pdf")

@@ -1,10 +1,16 @@
-"""The entry grid of a bar test: bars down, readings across, one stage at a time."""
+"""The entry grid of a trial: its pieces down, readings across, one stage at a time.
 
+Bars of a clay test and coloured tiles are filled in the same way; what is noted of their looks is
+another list for each (``observations.py``).
+"""
+
+from collections import defaultdict
 from collections.abc import Mapping, Sequence
 from contextlib import suppress
 from dataclasses import dataclass, field, replace
 
 from django.core.exceptions import ValidationError
+from django.utils.http import urlencode
 
 from claycore.colour import notation
 from claycore.measure import bounds
@@ -14,27 +20,31 @@ from claycore.measure.uncertainty import Measured
 from claycore.testing import bar_roles, soaking
 from claycore.testing.bar_checks import unlikely_readings
 from claycore.testing.bar_roles import read_of_any, role_of
-from claycore.testing.bars import NOTHING_ODD, REMARKS, Bar, RemarkCode
+from claycore.testing.bars import Bar
 from claycore.testing.readings import ReadingKind
 from umberpot.firings.models import Firing
+from umberpot.mixing.models import colourants_in_words
+from umberpot.studio.models import Studio
 from umberpot.studio.request import key_in
-from umberpot.tiles.bars import bar_of, with_figures, with_firing
-from umberpot.tiles.models import LONGEST_REASON, ClayTest, Reading, Tile
+from umberpot.tiles.bars import bar_of, made_alike, with_figures, with_firing
+from umberpot.tiles.models import LONGEST_REASON, ColourReading, Reading, Tile, Trial
+from umberpot.tiles.progress import halves_differ
+from umberpot.tiles.readings.observations import Observations, observed_of
 from umberpot.tiles.readings.services import ColourEntry, Entry, PieceEntries, colour_entry
 from umberpot.ui.fields.measures import LONGEST_TEXT, MeasureField
 
 CLAY_STAGE = "clay"
 """What is read before any firing, as the address has it."""
 
-COLOUR = "colour"
+LONGEST_COLOUR = 60
 REMARK = "remark"
 LOOKED_ALL = "looked-all"
-"""The one tick that says that every bar was looked at, and the rest had nothing odd."""
+"""The one tick that says that every piece was looked at, and the rest had nothing odd."""
 
 
 @dataclass
 class Cell:
-    """One figure of one bar: what is recorded, what was typed, and what is wrong or odd about it.
+    """One figure of one piece: what is recorded, what was typed, and what is wrong or odd about it.
 
     ``kept_because`` is the reason that stands beside a figure kept although it is odd.
     """
@@ -82,56 +92,107 @@ class Cell:
 
 
 @dataclass
+class ColourCell:
+    """A fired colour of one piece, or of its unglazed half: what is recorded, and what was typed.
+
+    ``words`` are what the colour was said to be beside its figure.
+    """
+
+    tile: Tile
+    of_bare_half: bool
+    recorded: ColourReading | None
+    words: str = ""
+    typed: str | None = None
+    seen: int | None = None
+    entry: ColourEntry | None = None
+    error: str = ""
+
+    @property
+    def name(self) -> str:
+        return f"{'bare_colour' if self.of_bare_half else 'colour'}-{self.tile.pk}"
+
+    @property
+    def says(self) -> str:
+        half = " of the unglazed half" if self.of_bare_half else ""
+        return f"{self.tile.code}, colour{half}"
+
+    @property
+    def shown(self) -> str:
+        if self.typed is not None:
+            return self.typed
+        return self.recorded.typed if self.recorded else ""
+
+    @property
+    def swatch(self) -> str:
+        """The colour as a page can show it; '' where there is none."""
+        if self.recorded and self.shown == self.recorded.typed:
+            return self.recorded.lab.hex
+        try:
+            figure = self.shown and not notation.is_in_words(self.shown)
+            return notation.parse(self.shown).hex if figure else ""
+        except ClayError:
+            return ""
+
+    def read(self, typed: str, studio: Studio) -> None:
+        """Takes over what was typed; ``error`` says what is wrong with it."""
+        self.typed = typed.strip()[:LONGEST_COLOUR]
+        if self.typed in ("", self.recorded.typed if self.recorded else ""):
+            return
+        if self.of_bare_half and notation.is_in_words(self.typed):
+            self.error = "Enter #rrggbb, or L, a, b. Words go with the colour of the glazed half."
+            return
+        try:
+            self.entry = colour_entry(
+                studio, self.tile.code, self.typed, self.seen, of_bare_half=self.of_bare_half
+            )
+        except ClayError as error:
+            self.error = str(error)
+
+
+@dataclass
 class Row:
-    """One bar of the grid. ``remarks_shown`` are those that the page had ticked when it came."""
+    """One piece of the grid. ``remarks_shown`` are those that the page had ticked when it came."""
 
     tile: Tile
     bar: Bar
     cells: list[Cell | None]
+    observed: Observations | None
     remarks: set[str]
+    colours: list[ColourCell] = field(default_factory=list)
     remarks_shown: frozenset[str] = frozenset()
-    colour: str = ""
-    colour_seen: int | None = None
-    colour_recorded: str = ""
-    colour_error: str = ""
-    colour_words: str = ""
+    remarks_error: str = ""
 
     @property
     def is_made(self) -> bool:
-        """Whether there is a bar to look at: it was made, or something was measured of it."""
+        """Whether there is a piece to look at: it was made, or something was measured of it."""
         typed = any(cell and cell.value is not None for cell in self.cells)
         return self.tile.shaped_at is not None or typed
 
     @property
-    def has_own_role(self) -> bool:
-        """Whether it is for something else than most bars, so that the grid says for what."""
-        return self.tile.role != bar_roles.BAR.code
+    def about(self) -> str:
+        """What tells it apart from the others: what it is of, or what else than most it is for."""
+        if not self.tile.is_bar:
+            mix = self.tile.mix
+            return colourants_in_words(mix.said_pcts) or "plain" if mix else self.tile.made_of
+        return "" if self.tile.role == bar_roles.BAR.code else self.tile.get_role_display()
 
     @property
     def boxes(self) -> list[tuple[str, str, bool]]:
         """Every remark: its code, its words, and whether it was made."""
-        return [(code, words, code in self.remarks) for code, words in REMARKS.items()]
+        words_of = self.observed.words if self.observed else {}
+        return [(code, words, code in self.remarks) for code, words in words_of.items()]
 
     @property
     def seen(self) -> str:
         """The remarks in words."""
         return ", ".join(words for _, words, made in self.boxes if made)
 
-    @property
-    def swatch(self) -> str:
-        """The colour as a page can show it; '' where there is none."""
-        try:
-            figure = self.colour and not notation.is_in_words(self.colour)
-            return notation.parse(self.colour).hex if figure else ""
-        except ClayError:
-            return ""
-
 
 @dataclass
-class BarGrid:
-    """All bars of a test at one stage. ``firing`` is None for what is read before any."""
+class ReadingGrid:
+    """All pieces of a trial at one stage. ``firing`` is None for what is read before any."""
 
-    test: ClayTest
+    trial: Trial
     firing: Firing | None
     method: str
     scale_step_g: float
@@ -143,9 +204,28 @@ class BarGrid:
         """The stage as the address has it."""
         return str(self.firing.pk) if self.firing else CLAY_STAGE
 
+    def address_in(self, path: str) -> str:
+        """The address of this stage and way of soaking on a page."""
+        return f"{path}?{urlencode({'stage': self.stage, 'method': self.method})}"
+
+    @property
+    def piece(self) -> str:
+        """What one of its pieces is called."""
+        return "bar" if any(row.tile.is_bar for row in self.rows) else "tile"
+
+    @property
+    def observed(self) -> Observations | None:
+        """What can be noted of the looks of its pieces at this stage."""
+        return self.rows[0].observed if self.rows else None
+
+    @property
+    def has_bare_halves(self) -> bool:
+        """Whether a piece has two colours, that of its glazed half and that of the other."""
+        return any(len(row.colours) > 1 for row in self.rows)
+
     @property
     def columns(self) -> list[ReadingKind]:
-        """The readings that at least one of the bars has."""
+        """The readings that at least one of the pieces has."""
         return read_of_any([row.tile.role for row in self.rows], fired=self.firing is not None)
 
     @property
@@ -164,14 +244,20 @@ class BarGrid:
 
     @property
     def is_sound(self) -> bool:
-        return not self.troubles and not any(row.colour_error for row in self.rows)
+        return not self.troubles and not self.wrong_looks
+
+    @property
+    def wrong_looks(self) -> int:
+        """How many colours and sets of observations cannot be."""
+        colours = sum(bool(colour.error) for row in self.rows for colour in row.colours)
+        return colours + sum(bool(row.remarks_error) for row in self.rows)
 
 
-def build(test: ClayTest, tiles: Sequence[Tile], firing: Firing | None, method: str) -> BarGrid:
+def build(trial: Trial, tiles: Sequence[Tile], firing: Firing | None, method: str) -> ReadingGrid:
     """The grid as it is recorded. Tiles are fetched ``with_history``; makes no query of its own."""
     there = [tile for tile in tiles if firing is None or firing in tile.firings]
-    studio = test.studio
-    grid = BarGrid(test, firing, method, studio.scale_step_g, studio.ruler_step_mm)
+    studio = trial.studio
+    grid = ReadingGrid(trial, firing, method, studio.scale_step_g, studio.ruler_step_mm)
     columns = read_of_any([tile.role for tile in there], fired=firing is not None)
     for tile in there:
         cells = [
@@ -194,15 +280,27 @@ def _row(tile: Tile, firing: Firing | None, cells: list[Cell | None]) -> Row:
         for remark in tile.remarks.all()
         if remark.withdrawn_at is None and remark.firing_id == firing_pk
     }
-    row = Row(tile, bar_of(tile), cells, remarks, frozenset(remarks))
-    for colour in tile.colours.all():
-        if colour.is_current and firing and colour.firing_id == firing.pk:
-            row.colour = row.colour_recorded = colour.typed
-            row.colour_seen = colour.pk
-    for said in tile.colour_words.all():
-        if said.is_current and firing and said.firing_id == firing.pk:
-            row.colour_words = said.words
-    return row
+    observed = observed_of(tile, firing)
+    if observed:
+        remarks &= observed.words.keys()
+    colours = _colour_cells(tile, firing) if firing else []
+    return Row(tile, bar_of(tile), cells, observed, remarks, colours, frozenset(remarks))
+
+
+def _colour_cells(tile: Tile, firing: Firing) -> list[ColourCell]:
+    current = {
+        one.of_bare_half: one
+        for one in tile.colours.all()
+        if one.is_current and one.firing_id == firing.pk
+    }
+    said = [w.words for w in tile.colour_words.all() if w.is_current and w.firing_id == firing.pk]
+    has_two = bool(current.get(True)) or (firing == tile.last_firing and halves_differ(tile))
+    cells = [ColourCell(tile, False, current.get(False), next(iter(said), ""))]
+    if has_two:
+        cells.append(ColourCell(tile, True, current.get(True)))
+    for cell in cells:
+        cell.seen = cell.recorded.pk if cell.recorded else None
+    return cells
 
 
 def _recorded(tile: Tile, firing: Firing | None, kind: ReadingKind, method: str) -> Reading | None:
@@ -221,7 +319,7 @@ def _recorded(tile: Tile, firing: Firing | None, kind: ReadingKind, method: str)
     )
 
 
-def fill(grid: BarGrid, data: Mapping[str, str], remarks_of: Mapping[str, list[str]]) -> None:
+def fill(grid: ReadingGrid, data: Mapping[str, str], remarks_of: Mapping[str, list[str]]) -> None:
     """Takes over what was typed into the grid, and doubts it.
 
     The instruments' steps may be others than the studio's usual ones. What is not in ``data`` was
@@ -240,52 +338,50 @@ def fill(grid: BarGrid, data: Mapping[str, str], remarks_of: Mapping[str, list[s
         cell.seen = key_in(data.get(f"seen-{cell.name}", ""))
         cell.reason = data.get(f"why-{cell.name}", "").strip()[:LONGEST_REASON]
     for row in grid.rows:
-        key = f"{REMARK}-{row.tile.pk}"
-        if key in remarks_of:
-            looked = LOOKED_ALL in data and row.is_made
-            row.remarks = _remarks(set(remarks_of[key]), looked=looked)
-            row.remarks_shown = frozenset(data.get(f"seen-{key}", "").split())
-        colour = data.get(f"{COLOUR}-{row.tile.pk}")
-        if colour is not None:
-            row.colour = colour.strip()[:60]
-            row.colour_error = _wrong_colour(row.colour)
-            row.colour_seen = key_in(data.get(f"seen-{COLOUR}-{row.tile.pk}", ""))
+        _fill_looks(row, grid, data, remarks_of)
     _doubt(grid)
 
 
-def _remarks(ticked: set[str], looked: bool) -> set[str]:
-    """What was ticked; "nothing odd" does not stand beside anything odd."""
-    remarks = REMARKS.keys() & ticked
-    if looked and not remarks:
-        return {RemarkCode.LOOKED}
-    return remarks - {RemarkCode.LOOKED} if remarks - NOTHING_ODD else remarks
+def _fill_looks(
+    row: Row, grid: ReadingGrid, data: Mapping[str, str], remarks_of: Mapping[str, list[str]]
+) -> None:
+    """What was seen on a piece, and its colours."""
+    key = f"{REMARK}-{row.tile.pk}"
+    if row.observed and key in remarks_of:
+        looked = LOOKED_ALL in data and row.is_made
+        row.remarks = row.observed.told(set(remarks_of[key]), looked=looked)
+        row.remarks_error = row.observed.refused(row.remarks)
+        row.remarks_shown = frozenset(data.get(f"seen-{key}", "").split())
+    for colour in row.colours:
+        if colour.name in data:
+            colour.seen = key_in(data.get(f"seen-{colour.name}", ""))
+            colour.read(data[colour.name], grid.trial.studio)
 
 
-def show_recorded(grid: BarGrid, fresh: BarGrid) -> None:
+def show_recorded(grid: ReadingGrid, fresh: ReadingGrid) -> None:
     """What was recorded of the grid counts as seen, for the page that shows the rest again."""
     for row, now in zip(grid.rows, fresh.rows, strict=True):
         row.remarks_shown = now.remarks_shown
-        row.colour_recorded, row.colour_seen = now.colour_recorded, now.colour_seen
+        for colour, colour_now in zip(row.colours, now.colours, strict=False):
+            colour.recorded, colour.seen = colour_now.recorded, colour_now.seen
         for cell, cell_now in zip(row.cells, now.cells, strict=True):
             if cell and cell_now:
                 cell.recorded, cell.seen = cell_now.recorded, cell_now.seen
 
 
-def _wrong_colour(typed: str) -> str:
-    try:
-        if typed and not notation.is_in_words(typed):
-            notation.parse(typed)
-    except ClayError as error:
-        return str(error)
-    return ""
+def _doubt(grid: ReadingGrid) -> None:
+    """Marks the cells whose typed figure is unlikely beside physics and beside their siblings.
 
-
-def _doubt(grid: BarGrid) -> None:
-    """Marks the cells whose typed figure is unlikely beside physics and beside their siblings."""
+    Siblings are pieces that were made alike: strengths of one stain need not soak alike.
+    """
     bars = [_with_typed(row, grid) for row in grid.rows]
+    siblings: defaultdict[object, list[Bar]] = defaultdict(list)
+    for row, bar in zip(grid.rows, bars, strict=True):
+        siblings[made_alike(row.tile)].append(bar)
     odd = {
         (found.bar, found.quantity, found.firing): found.message
-        for found in unlikely_readings(bars)
+        for alike in siblings.values()
+        for found in unlikely_readings(alike)
         if found.method in ("", grid.method)
     }
     for row, bar in zip(grid.rows, bars, strict=True):
@@ -299,8 +395,8 @@ def _place(tile: Tile, firing: Firing | None) -> int | None:
     return tile.firings.index(firing) if firing else None
 
 
-def _with_typed(row: Row, grid: BarGrid) -> Bar:
-    """The bar as it would be with what was typed."""
+def _with_typed(row: Row, grid: ReadingGrid) -> Bar:
+    """The piece, as the core's bar, as it would be with what was typed."""
     place = _place(row.tile, grid.firing)
     figures = {
         cell.kind.quantity.value: Measured(cell.value, _step(cell, grid))
@@ -314,12 +410,12 @@ def _with_typed(row: Row, grid: BarGrid) -> Bar:
     return with_firing(bar, place, fired)
 
 
-def _step(cell: Cell, grid: BarGrid) -> float:
+def _step(cell: Cell, grid: ReadingGrid) -> float:
     return grid.scale_step_g if cell.kind.is_mass else grid.ruler_step_mm
 
 
-def noted(grid: BarGrid) -> list[PieceEntries]:
-    """What is to be recorded of each bar: what is new, and likely or kept for a reason.
+def noted(grid: ReadingGrid) -> list[PieceEntries]:
+    """What is to be recorded of each piece: what is new, and likely or kept for a reason.
 
     An emptied figure is withdrawn. A colour that is wrong or the same as before waits.
     """
@@ -327,15 +423,15 @@ def noted(grid: BarGrid) -> list[PieceEntries]:
         PieceEntries(
             row.tile,
             _entries(row, grid),
-            _colours(row, grid),
-            row.remarks - row.remarks_shown,
-            row.remarks_shown - row.remarks,
+            [colour.entry for colour in row.colours if colour.entry],
+            frozenset() if row.remarks_error else row.remarks - row.remarks_shown,
+            frozenset() if row.remarks_error else row.remarks_shown - row.remarks,
         )
         for row in grid.rows
     ]
 
 
-def _entries(row: Row, grid: BarGrid) -> dict[str, Entry]:
+def _entries(row: Row, grid: ReadingGrid) -> dict[str, Entry]:
     return {
         cell.kind.quantity: Entry(
             cell.value,
@@ -349,12 +445,6 @@ def _entries(row: Row, grid: BarGrid) -> dict[str, Entry]:
     }
 
 
-def _colours(row: Row, grid: BarGrid) -> list[ColourEntry]:
-    if not grid.firing or row.colour_error or row.colour in ("", row.colour_recorded):
-        return []
-    return [colour_entry(grid.test.studio, row.tile.code, row.colour, row.colour_seen)]
-
-
-def method_named(code: str, test: ClayTest) -> str:
-    """A way of soaking out of the address; the test's own where that is none."""
-    return code if code in soaking.METHODS else test.method
+def method_named(code: str, usual: str) -> str:
+    """A way of soaking out of the address; the usual one where that is none."""
+    return code if code in soaking.METHODS else usual
