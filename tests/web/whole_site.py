@@ -199,7 +199,7 @@ def one_of_everything(make_mix, weigh, signed_in, user, studio):
         "tiles:set-aside": tile.code,
         "tiles:make": mix.pk,
         "mixing:correct-weighing": mix.parts.first().weighings.first().pk,
-        "tiles:trial": tile.trial_id,
+        **dict.fromkeys(("tiles:trial", "tiles:readings", "tiles:check-readings"), tile.trial_id),
         "results:trial": tile.trial_id,
         "kiln:fire-tile": tile.code,
         "kiln:firing": firing.pk,
