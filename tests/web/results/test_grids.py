@@ -1,12 +1,17 @@
 """A grid's results are drawn as the grid, never as a strip that drops the second addition."""
 
+import io
 import re
 import uuid
 
 import pytest
 from django.utils.html import strip_tags
+from pypdf import PdfReader
+from reportlab.lib import colors
+from reportlab.lib.rl_accel import fp_str
 
-from claycore.colour import difference
+from claycore.colour import difference, notation
+from claycore.colour.notation import Lab
 from tests.factories import FiringFactory
 from umberpot.kiln.services import load_and_fire
 from umberpot.mixing.composition import parts_of
@@ -14,7 +19,7 @@ from umberpot.mixing.models import Plan
 from umberpot.mixing.weighing import services as weighing
 from umberpot.tiles.models import Tile
 from umberpot.tiles.readings.services import record_colour
-from umberpot.tiles.services import shape
+from umberpot.tiles.services import remake, shape
 
 GRID = "x=Quay+Blue:0,1.4&y=Titania:0,2.5&cell_g=70&state=plastic&water_pct=20&clay=Ferry+white"
 TRIAL = {"trial_name": "Blue and titania", "mark": "100", "cone": "6", "glazed": "no"}
@@ -99,6 +104,42 @@ def test_absorption_and_shrinkage_are_further_views(signed_in, grid, show, marke
     page = signed_in.get(f"/results/trials/{grid().pk}/?show={show}").content.decode()
     current = re.search(r'<a href="\?show=\w+"\s+aria-current="page">([^<]*)', page).group(1)
     assert current == marked
+
+
+def test_a_cell_of_two_tiles_shows_both_and_compares_their_mean(signed_in, grid, user):
+    """The second tile of a cell is not passed over: what stands in the joints is their mean's."""
+    trial = grid()
+    one = Tile.objects.get(colours__typed=COLOURS[0, 0])
+    second, firing = remake(one, user), one.last_firing
+    shape(one.mix)
+    load_and_fire([second], firing)
+    record_colour(second, firing, "70, 0, 8", None, user)
+    page = signed_in.get(f"/results/trials/{trial.pk}/").content.decode()
+    top = cells_of(page)[0][0]
+    assert one.code in top[0]
+    assert second.code in top[0]
+    right = difference.ciede2000(Lab(75, 0, 8), Lab(55, -2, -18))
+    assert f"to the right: ΔE {right:.1f}" in top[0]
+
+
+def test_the_report_keeps_the_grid_on_screen_and_on_paper(signed_in, grid):
+    """Colours in rows and columns; what was not read yet is no plausible grey."""
+    trial = grid()
+    url = f"/library/reports/trial/{trial.pk}/"
+    for page in (url, f"{url}report.html"):
+        html = signed_in.get(page).content.decode()
+        fired, unfired = re.findall(r'report-swatch-grid">(.*?)</figure>', html, re.DOTALL)
+        assert "Quay Blue, % across; Titania, % down" in _text(fired)
+        assert fired.count("<svg") == 3
+        assert 'class="unread"' not in fired
+        assert 'class="unread"' in unfired
+    paper = PdfReader(io.BytesIO(signed_in.get(f"{url}report.pdf").content))
+    words = " ".join(page.extract_text() for page in paper.pages)
+    assert "Quay Blue, % across; Titania, % down" in words
+    drawn = b"".join(page.get_contents().get_data() for page in paper.pages).decode("latin-1")
+    for typed in COLOURS.values():
+        shade = colors.HexColor(notation.parse(typed).hex)
+        assert f"{fp_str(shade.red, shade.green, shade.blue)} rg" in drawn
 
 
 def test_a_line_of_one_addition_is_one_row(signed_in, grid):

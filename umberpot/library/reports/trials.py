@@ -1,5 +1,6 @@
 """The report of a trial: what it was made to find, its colours, figures and verdicts."""
 
+from collections.abc import Sequence
 from datetime import date
 
 from claycore.judging.limits import SCHOOLS, WARES
@@ -12,13 +13,30 @@ from umberpot.library.models import Finding
 from umberpot.library.reports import common, remembered
 from umberpot.library.reports.clays import report_of_clay
 from umberpot.results.trials import results
+from umberpot.results.trials.grids import (
+    SHOWN_AS,
+    GridCell,
+    GridShows,
+    ResultGrid,
+    result_grids,
+    tiles_of_grid,
+)
 from umberpot.results.trials.results import Replicates, TileResult
 from umberpot.results.trials.shelves import shelves_said
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.tiles.models import Trial
 from umberpot.tiles.progress import progress_of
-from umberpot.ui.reports.blocks import Block, Grid, Report, Section, Swatch, Swatches, Text
+from umberpot.ui.reports.blocks import (
+    Block,
+    Grid,
+    Report,
+    Section,
+    Swatch,
+    Swatches,
+    SwatchGrid,
+    Text,
+)
 
 WIDTHS = (0.09, 0.31, 0.10, 0.12, 0.12, 0.12, 0.14)
 
@@ -29,8 +47,10 @@ def report_of_trial(studio: Studio, trial: Trial, made_on: date) -> Report:
     if test:
         return report_of_clay(studio, test.clay, made_on)
     records = spread_records(studio)
-    progresses = [progress_of(tile) for tile in trial.tiles.kept().with_history()]
-    found = results.trial_results(trial, progresses, records)
+    in_grid = results.trial_results(trial, map(progress_of, tiles_of_grid(trial)), records)
+    found = [one for one in in_grid if one.progress.tile.trial_id == trial.pk]
+    progresses = [one.progress for one in found]
+    grids = result_grids(trial.plan, in_grid, results.replicates(trial, in_grid, records))
     batches = results.replicates(trial, found, records)
     says = colours_say(studio, fired_colours(p.tile for p in progresses))
     expected = trial.expectations.all()
@@ -48,9 +68,10 @@ def report_of_trial(studio: Studio, trial: Trial, made_on: date) -> Report:
             *[Text(said) for said in (*says.rest, *shelves_said(progresses))],
         ],
         sections=[
-            Section("Fired colour", _colours(found)),
-            Section("Between neighbours", _joints(found)),
+            Section("Fired colour", _grids(grids) or _colours(found)),
+            Section("Between neighbours", _between(grids) if grids else _joints(found)),
             Section("Absorption", [*_limits(trial), *[_batch(one) for one in batches]]),
+            *_figures(grids),
             Section("Tile by tile", [_tiles(found)] if found else []),
             common.findings(of_trial),
             remembered.of_trial(studio, trial),
@@ -67,6 +88,60 @@ def _colours(found: list[TileResult]) -> list[Block]:
         if one.progress.colour
     ]
     return [Swatches(swatches)] if swatches else []
+
+
+def _grids(grids: Sequence[ResultGrid]) -> list[Block]:
+    """The grids of a plan with their colours in their places."""
+    return [
+        SwatchGrid(
+            grid.title,
+            grid.x_name,
+            grid.y_name,
+            grid.columns,
+            [(head, [_swatches_of(cell) for cell in cells]) for head, cells in grid.rows],
+        )
+        for grid in grids
+    ]
+
+
+def _swatches_of(cell: GridCell) -> list[Swatch]:
+    progresses = [one.progress for one in cell.results]
+    return [Swatch(p.colour.lab.hex if p.colour else "", p.tile.code) for p in progresses]
+
+
+def _between(grids: Sequence[ResultGrid]) -> list[Block]:
+    """How far each cell's colour lies from that of the next, across and down."""
+    rows = [
+        [grid.title, f"{cell.codes} and {other.codes}", f"{beside.delta_e:.1f}", beside.reading]
+        for grid in grids
+        for cell, other, beside in grid.pairs
+    ]
+    head = ("Grid", "Tiles that touch", "ΔE00", "To the eye")
+    return [Grid(head, rows, (0.22, 0.22, 0.12, 0.44))] if rows else []
+
+
+def _figures(grids: Sequence[ResultGrid]) -> list[Section]:
+    """Absorption and shrinkage in the places of the grid."""
+    return [
+        Section(
+            f"{words} in the grid, %",
+            [block for grid in grids if (block := _figure_grid(grid, shows))],
+        )
+        for shows, words in SHOWN_AS.items()
+        if shows is not GridShows.COLOUR
+    ]
+
+
+def _figure_grid(grid: ResultGrid, shows: GridShows) -> Grid | None:
+    rows = [
+        [head, *[common.told(cell.figure(shows)) for cell in cells]] for head, cells in grid.rows
+    ]
+    if not any(cell.figure(shows) for _, cells in grid.rows for cell in cells):
+        return None
+    down = f"{grid.y_name}, % down; " if grid.y_name else ""
+    head = (f"{grid.title}: {down}{grid.x_name}, % across", *grid.columns)
+    share = 0.72 / len(grid.columns)
+    return Grid(head, rows, (0.28, *[share] * len(grid.columns)))
 
 
 def _joints(found: list[TileResult]) -> list[Block]:

@@ -106,7 +106,7 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
             "batches": batches,
             "summary": results.summary(batches),
             "joints": results.joints(found),
-            "grids": result_grids(trial.plan, in_grid),
+            "grids": result_grids(trial.plan, in_grid, results.replicates(trial, in_grid, records)),
             "shows": _shows(request),
             "shown_as": list(SHOWN_AS.items()),
             "shelves": shelves_said(progresses),

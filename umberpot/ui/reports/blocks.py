@@ -7,7 +7,11 @@ from dataclasses import dataclass, field
 from datetime import date
 from typing import ClassVar
 
+from claycore.colour import notation
 from umberpot.ui.drawing import Drawing
+
+DARK_BELOW = 49.5
+"""Lightness (CIELAB) under which white words have more contrast than black ones (WCAG 2.2)."""
 
 
 @dataclass(frozen=True)
@@ -22,11 +26,20 @@ class Text:
 
 @dataclass(frozen=True)
 class Swatch:
-    """A fired colour as ``#rrggbb``, what it is the colour of, and a line under that."""
+    """A fired colour as ``#rrggbb``, what it is the colour of, and a line under that.
+
+    The colour is '' where it is not known.
+    """
 
     fill: str
     name: str
     says: str = ""
+
+    @property
+    def ink(self) -> str:
+        """How words on it are read: ``light`` ones on a dark colour, ``dark`` ones otherwise."""
+        on_dark = bool(self.fill) and notation.parse(self.fill).lightness < DARK_BELOW
+        return "light" if on_dark else "dark"
 
 
 @dataclass(frozen=True)
@@ -35,6 +48,21 @@ class Swatches:
 
     template: ClassVar[str] = "ui/reports/swatches.html"
     swatches: Sequence[Swatch]
+
+
+@dataclass(frozen=True)
+class SwatchGrid:
+    """Fired colours in rows and columns, touching both ways, under what stands across and down.
+
+    A cell is what its colours are, side by side; a swatch without a ``fill`` is not read yet.
+    """
+
+    template: ClassVar[str] = "ui/reports/swatch_grid.html"
+    title: str
+    across: str
+    down: str
+    columns: Sequence[str]
+    rows: Sequence[tuple[str, Sequence[Sequence[Swatch]]]]
 
 
 @dataclass(frozen=True)
@@ -76,7 +104,7 @@ class Photographs:
     photographs: Sequence[Photograph]
 
 
-Block = Text | Swatches | Grid | Picture | Photographs
+Block = Text | Swatches | SwatchGrid | Grid | Picture | Photographs
 
 
 @dataclass(frozen=True)

@@ -23,6 +23,7 @@ from umberpot.ui.reports.blocks import (
     Report,
     Swatch,
     Swatches,
+    SwatchGrid,
     Text,
 )
 
@@ -73,6 +74,12 @@ def _swatches(block: Swatches) -> Iterator[Flowable]:
         yield _swatch_row(block.swatches[start : start + SWATCHES_A_ROW])
 
 
+def _swatch_grid(block: SwatchGrid) -> Iterator[Flowable]:
+    down = f"; {block.down}, % down" if block.down else ""
+    yield Paragraph(printable(f"{block.title}: {block.across}, % across{down}"), SMALL)
+    yield _swatch_table(block)
+
+
 def _grid(block: Grid) -> Iterator[Flowable]:
     yield table([block.head, *block.rows], [WIDTH * share for share in block.shares])
 
@@ -88,6 +95,7 @@ def _photographs(block: Photographs) -> Iterator[Flowable]:
 PRINTED: dict[type[Block], Callable[[Any], Iterator[Flowable]]] = {
     Text: _text,
     Swatches: _swatches,
+    SwatchGrid: _swatch_grid,
     Grid: _grid,
     Picture: _picture,
     Photographs: _photographs,
@@ -118,6 +126,54 @@ def _swatch_row(swatches: Sequence[Swatch]) -> Table:
         style.append(("BACKGROUND", (x, 0), (x, 0), colors.HexColor(swatch.fill)))
     made.setStyle(Style(style))
     return made
+
+
+def _swatch_table(block: SwatchGrid) -> Table:
+    """A row of touching colours for each row of the grid, each with its code on it.
+
+    Where a cell has several tiles, every cell has as many parts, and its head spans them.
+    """
+    parts = max((len(cell) for _, cells in block.rows for cell in cells), default=1) or 1
+    columns = len(block.columns)
+    head = [words for column in block.columns for words in (column, *[""] * (parts - 1))]
+    lines = [["", *head]]
+    style: list[tuple] = [
+        ("ALIGN", (0, 0), (-1, -1), "CENTER"),
+        ("VALIGN", (0, 0), (-1, -1), "MIDDLE"),
+        ("FONTSIZE", (0, 0), (-1, -1), 7.5),
+        *[("SPAN", (1 + n * parts, 0), ((n + 1) * parts, 0)) for n in range(columns)],
+    ]
+    for name, cells in block.rows:
+        swatches = [swatch for cell in cells for swatch in _in_parts(cell, parts)]
+        style += [_colour_of((1 + at, len(lines)), swatch) for at, swatch in enumerate(swatches)]
+        style += [
+            ("TEXTCOLOR", (1 + at, len(lines)), (1 + at, len(lines)), colors.white)
+            for at, swatch in enumerate(swatches)
+            if swatch and swatch.ink == "light"
+        ]
+        lines.append([name, *[printable(swatch.name) if swatch else "–" for swatch in swatches]])
+    width = min(22 * mm, (WIDTH - 24 * mm) / max(columns, 1)) / parts
+    made = Table(
+        lines,
+        colWidths=[24 * mm, *[width] * (columns * parts)],
+        rowHeights=[None, *[13 * mm] * len(block.rows)],
+        hAlign="LEFT",
+        repeatRows=1,
+    )
+    made.setStyle(Style(style))
+    return made
+
+
+def _in_parts(cell: Sequence[Swatch], parts: int) -> list[Swatch | None]:
+    """A cell's swatches spread over its parts."""
+    return [cell[nth * len(cell) // parts] if cell else None for nth in range(parts)]
+
+
+def _colour_of(at: tuple[int, int], swatch: Swatch | None) -> tuple:
+    """Its colour behind a part of a cell; one that is not read is outlined."""
+    if swatch and swatch.fill:
+        return ("BACKGROUND", at, at, colors.HexColor(swatch.fill))
+    return ("BOX", at, at, 0.5, colors.HexColor("#9a9a9a"))
 
 
 def _photograph_table(photographs: Sequence[Photograph]) -> Table:
