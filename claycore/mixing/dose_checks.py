@@ -48,7 +48,7 @@ def small_weighing(name: str, grams: float, scale_step_g: float) -> Notice | Non
     return Notice(
         "weighing_too_small",
         f"{plain(grams, 3)} g of {name} weighed in {plain(scale_step_g, 3)} g steps is"
-        f" uncertain by ± {plain(off_pct, 0 if off_pct >= 1 else 1)} %. Mix more clay at"
+        f" uncertain by ±\u00a0{plain(off_pct, 0 if off_pct >= 1 else 1)} %. Mix more clay at"
         f" once, use a finer scale, or weigh {plain(smallest, 3)} g or more and divide it.",
     )
 
@@ -143,8 +143,8 @@ def water_warnings(clay: ClayCondition, *, measured: bool) -> list[Notice]:
                 "water_not_measured",
                 f"The water content of {plain(clay.water_pct, 1)} % was not"
                 f" measured. If it is wrong by {plain(off, 1)} points, each strength is off by"
-                f" ± {plain(100 * share, 1)} % of itself. To be sure, weigh a sample, dry it and"
-                " weigh it again.",
+                f" ±\u00a0{plain(100 * share, 1)}\u00a0% of itself. To be sure, weigh a sample, dry"
+                " it and weigh it again.",
             )
         )
     return found

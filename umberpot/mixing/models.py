@@ -18,7 +18,7 @@ from umberpot.studio.models import Correctable, SetAside, StudioOwned
 
 
 class Plan(SetAside):
-    """A series or a grid that someone decided to make: its mixes hang on it, in order.
+    """A series, a grid or a campaign that someone decided to make: its mixes hang on it, in order.
 
     ``sum_query`` is the whole input it was calculated from; ``have`` the codes of tiles that filled
     cells of a grid already, by the cell as ``x,y``.
@@ -27,8 +27,9 @@ class Plan(SetAside):
     class Kind(models.TextChoices):
         SERIES = "series", "series"
         GRID = "grid", "grid"
+        CAMPAIGN = "campaign", "campaign"
 
-    kind = models.CharField(max_length=6, choices=Kind.choices)
+    kind = models.CharField(max_length=8, choices=Kind.choices)
     name = models.CharField(max_length=80)
     strategy = models.CharField(max_length=12, blank=True, choices=list(series.STRATEGIES.items()))
     sum_query = models.TextField()

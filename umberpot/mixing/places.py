@@ -12,6 +12,7 @@ TOOLS = (
             Tool("mixing:kilos", "Scale up", "Ingredients for a larger amount of coloured clay"),
             Tool("mixing:series", "Series", "Several strengths from little colourant"),
             Tool("mixing:grid", "Grid", "A line or grid blend of one or two additions"),
+            Tool("mixing:campaign", "Campaign", "Many colourants tried in one clay"),
             Tool("mixing:layers", "Layers", "Coloured and plain clay in one piece"),
         ),
     ),

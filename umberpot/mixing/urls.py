@@ -4,6 +4,7 @@ from django.urls import path
 
 from umberpot.mixing import views
 from umberpot.mixing.calculators.adjust import AdjustView
+from umberpot.mixing.calculators.campaign import CampaignView
 from umberpot.mixing.calculators.check_sum import CheckSumView
 from umberpot.mixing.calculators.dark import DarkView
 from umberpot.mixing.calculators.dose import DoseView
@@ -24,6 +25,7 @@ urlpatterns = [
     path("adjust/", AdjustView.as_view(), name="adjust"),
     path("series/", SeriesView.as_view(), name="series"),
     path("grid/", GridView.as_view(), name="grid"),
+    path("campaign/", CampaignView.as_view(), name="campaign"),
     path("check-sum/", CheckSumView.as_view(), name="check-sum"),
     path("slip/", SlipView.as_view(), name="slip"),
     path("water/", WaterView.as_view(), name="water"),

@@ -3,6 +3,7 @@
 RECORDED = "Recorded."
 NOTHING_CHANGED = "No changes to save."
 EVERY_CELL_MADE = "Every cell is already made: nothing to make."
+NO_STRENGTH_ADDED = "Nothing was added. Tick the strengths you want to make."
 NO_CELL_MADE = "None of your tiles matches a cell of this grid."
 STALE = (
     "This reading was recorded or corrected in another window. Reload the page"
@@ -50,3 +51,8 @@ def recorded(changed: int, waiting: int) -> str:
     if not waiting:
         return f"{readings} recorded." if changed else "Nothing was changed."
     return f"{readings} recorded, {waiting} to check: marked below and not recorded yet."
+
+
+def strengths_added(count: int) -> str:
+    """Further strengths of a campaign were planned."""
+    return f"{count} mix{'' if count == 1 else 'es'} added to the plan, with tiles and codes."

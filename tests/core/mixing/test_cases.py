@@ -78,7 +78,7 @@ def test_m12_unmeasured_water_is_said_with_its_share():
     bag = ClayCondition(ClayState.PLASTIC, 1 - moisture.USUAL_PLASTIC_WATER_PCT / 100)
     (said,) = water_warnings(bag, measured=False)
     assert said.code == "water_not_measured"
-    assert "± 4.5 % of itself" in said.message
+    assert "±\u00a04.5\u00a0% of itself" in said.message
     assert water_warnings(bag, measured=True) == []
 
 

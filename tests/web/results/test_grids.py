@@ -79,7 +79,7 @@ def test_rows_and_columns_carry_their_additions(signed_in, grid):
     assert "1.4 % Quay Blue" in fired[0][1]
     assert "2.5 % Titania" in fired[1][0]
     assert fired[1][1] == "not made", "of this firing"
-    assert "1.4 % Quay Blue and 2.5 % Titania" in unfired[1][1]
+    assert "1.4 % Quay Blue + 2.5 % Titania" in unfired[1][1]
     assert 'class="joints"' not in page
 
 

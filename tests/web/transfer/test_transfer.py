@@ -69,11 +69,14 @@ def test_plans_out_and_in(signed_in, stranger, clay, blue):
     query = "pcts=5,10&tile_dry_g=25&colourant=Quay+Blue"
     signed_in.post(f"/mix/series/start/?{query}&strategy=start_low", trial)
     signed_in.post("/mix/grid/start/?x=a:0,2&cell_g=100&solids_pct=70", trial)
+    campaign = "stain=Quay+Blue:14&stain=Moss&first_pct=7&tile_dry_g=25&controls=1"
+    signed_in.post(f"/mix/campaign/start/?{campaign}", trial)
     text = out(signed_in, "plans.csv")
     assert take_in(stranger, "plans", text).status_code == 302
-    series, grid = Plan.objects.exclude(studio=clay.studio).order_by("pk")
+    series, grid, campaign = Plan.objects.exclude(studio=clay.studio).order_by("pk")
     assert (series.strategy, grid.kind) == ("start_low", "grid")
     assert [t.glazed for t in series.trial.tiles.all()] == [True, True]
+    assert [t.glazed for t in campaign.trial.tiles.all()] == [False, True, True, True]
 
 
 def test_bad_rows_are_named_and_nothing_is_taken(signed_in, studio):
@@ -179,6 +182,7 @@ def test_json_names_its_kind(signed_in, clay):
         ("plans", "kind,name,strategy,sum\nseries,A,start_low,pcts=x\n", "sum"),
         ("plans", "kind,name,strategy,sum\ngrid,A,,x=1\n", "sum"),
         ("plans", "kind,name,strategy,sum,cone\ngrid,A,,x=1,99\n", "cone"),
+        ("plans", "kind,name,strategy,sum\ncampaign,A,,stain=Moss:x&first_pct=0\n", "sum"),
     ],
 )
 def test_bad_mixes_and_plans_name_their_column(signed_in, studio, kind, text, column):

@@ -95,8 +95,8 @@ def _grids(grids: Sequence[ResultGrid]) -> list[Block]:
     return [
         SwatchGrid(
             grid.title,
-            grid.x_name,
-            grid.y_name,
+            grid.across,
+            grid.down,
             grid.columns,
             [(head, [_swatches_of(cell) for cell in cells]) for head, cells in grid.rows],
         )
@@ -138,8 +138,8 @@ def _figure_grid(grid: ResultGrid, shows: GridShows) -> Grid | None:
     ]
     if not any(cell.figure(shows) for _, cells in grid.rows for cell in cells):
         return None
-    down = f"{grid.y_name}, % down; " if grid.y_name else ""
-    head = (f"{grid.title}: {down}{grid.x_name}, % across", *grid.columns)
+    down = f"{grid.down}; " if grid.down else ""
+    head = (f"{grid.title}: {down}{grid.across}", *grid.columns)
     share = 0.72 / len(grid.columns)
     return Grid(head, rows, (0.28, *[share] * len(grid.columns)))
 

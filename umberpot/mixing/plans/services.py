@@ -1,19 +1,23 @@
-"""Keeping a series or a grid: its mixes in the order they are made, each knowing its source."""
+"""Keeping a series, a grid or a campaign: its mixes in the order they are made, each knowing its
+source."""
 
 import uuid
 from collections.abc import Sequence
 from dataclasses import dataclass
 
 from django.contrib.auth.models import User
+from django.db.models import Max
 
 from claycore.materials import slip
 from claycore.materials.clay_in_hand import ClayCondition, ClayInHand, ClayState
 from claycore.materials.composition import Addition, Convention
-from claycore.mixing.dose import dose
+from claycore.mixing.campaign import Batch
+from claycore.mixing.dose import Dose, dose
 from claycore.mixing.pour_plan import CellBatch, Grid, Pot, Pour
 from claycore.mixing.series import Plan as SeriesPlan
 from claycore.mixing.series import PlannedBatch
 from claycore.mixing.series_on_the_scale import Ingredient, ToWeigh, to_weigh
+from umberpot.mixing.calculators.campaign import CampaignInputs
 from umberpot.mixing.models import Mix, MixPart, Plan
 from umberpot.mixing.orders import MixOrder, PartOrder, Shelf
 from umberpot.mixing.services import create_mix, make_mix
@@ -208,8 +212,39 @@ def keep_batches(
     for position, batch in enumerate(batches):
         additions = [Addition(name, pct) for name, pct in _wanted(grid, batch.cell).items()]
         additions = additions or [Addition(grid.x.name, 0.0)]
-        made_of = dose(clay, additions, Convention.ON_DRY_CLAY)
-        mix = make_mix(order.studio, made_of, order.clay_name, "", order.key(position), order.by)
-        mix.plan, mix.plan_position = plan, position
-        mix.save(update_fields=["plan", "plan_position"])
+        _keep_dose(order, plan, position, dose(clay, additions, Convention.ON_DRY_CLAY))
     return plan
+
+
+def _keep_dose(order: PlanOrder, plan: Plan, position: int, made_of: Dose) -> Mix:
+    """One mix of a plan that starts from plain clay."""
+    mix = make_mix(order.studio, made_of, order.clay_name, "", order.key(position), order.by)
+    mix.plan, mix.plan_position = plan, position
+    mix.save(update_fields=["plan", "plan_position"])
+    return mix
+
+
+@whole_change()
+def keep_campaign(order: PlanOrder, inputs: CampaignInputs, batches: Sequence[Batch]) -> Plan:
+    """A campaign with the mixes of its first strength. The same ``request_key`` keeps it once."""
+    made = order.made_already()
+    if made:
+        return made
+    plan = order.keep(Plan.Kind.CAMPAIGN)
+    for position, batch in enumerate(batches):
+        _keep_dose(order, plan, position, inputs.dose_of(batch))
+    return plan
+
+
+@whole_change()
+def add_to_campaign(
+    order: PlanOrder, plan: Plan, inputs: CampaignInputs, batches: Sequence[Batch]
+) -> list[Mix]:
+    """Further mixes of a campaign, given back; one that it has already is not made twice."""
+    there = [mix.wanted_pcts for mix in plan.mixes.kept()]
+    wanted = [one for one in batches if {one.colourant: one.pct} not in there]
+    last = plan.mixes.aggregate(last=Max("plan_position"))["last"]
+    return [
+        _keep_dose(order, plan, position, inputs.dose_of(batch))
+        for position, batch in enumerate(wanted, (-1 if last is None else last) + 1)
+    ]

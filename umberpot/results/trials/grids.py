@@ -1,6 +1,6 @@
-"""A grid's results as the grid: rows and columns with their additions, tiles touching both ways."""
+"""A grid's results as the grid, a campaign's as its table: tiles touching both ways."""
 
-from collections.abc import Iterable, Iterator, Mapping, Sequence
+from collections.abc import Callable, Hashable, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from enum import StrEnum
 
@@ -9,13 +9,17 @@ from django.http import QueryDict
 from claycore.colour import difference
 from claycore.colour.equal_tiles import mean_colour
 from claycore.colour.notation import Lab
-from claycore.measure.formatting import plain
+from claycore.measure.formatting import percentage, plain
 from claycore.measure.uncertainty import Estimate
-from claycore.mixing.pour_plan import Axis, Cell
+from claycore.mixing.pour_plan import Axis
+from umberpot.mixing.calculators.campaign import CampaignView
 from umberpot.mixing.calculators.grid import GridView
 from umberpot.mixing.models import Plan
 from umberpot.results.trials.results import Replicates, TileResult
 from umberpot.tiles.models import Tile, Trial
+
+Place = tuple[Hashable, Hashable]
+"""The keys of a tile's row and column."""
 
 
 class GridShows(StrEnum):
@@ -91,11 +95,14 @@ class GridCell:
 
 @dataclass(frozen=True)
 class ResultGrid:
-    """All tiles of a grid that were fired and glazed alike, in their places."""
+    """All tiles of a grid that were fired and glazed alike, in their places.
+
+    ``across`` and ``down`` say what the heads of columns and rows are; ``down`` is '' of one row.
+    """
 
     title: str
-    x_name: str
-    y_name: str
+    across: str
+    down: str
     columns: list[str]
     rows: list[tuple[str, list[GridCell]]]
 
@@ -123,64 +130,117 @@ def tiles_of_grid(trial: Trial) -> Iterable[Tile]:
 def result_grids(
     plan: Plan | None, results: Sequence[TileResult], batches: Iterable[Replicates]
 ) -> list[ResultGrid]:
-    """The grids of a plan, one for each cone and glazing; none of a plan that is no grid.
+    """The grids of a plan, one for each cone and glazing; none of a series.
 
     ``batches`` are what tiles of one mix, fired alike, come to together.
     """
-    if plan is None or plan.kind != Plan.Kind.GRID:
+    layout = LAYOUTS[Plan.Kind(plan.kind)](plan) if plan and plan.kind in LAYOUTS else None
+    if layout is None:
         return []
-    solved = GridView.read(QueryDict(plan.sum_query))
-    if solved is None:
-        return []
-    axes = solved.inputs.grid.axes
-    before = {code: _cell_of_key(key) for key, code in plan.have.items()}
     of_tile = {one.progress.tile.pk: batch for batch in batches for one in batch.tiles}
-    alike: dict[tuple[str, bool], dict[Cell, GridCell]] = {}
+    alike: dict[tuple[str, bool], dict[Place, GridCell]] = {}
     for result in results:
         tile, firing = result.progress.tile, result.progress.firing
-        cell = before.get(tile.code) or _cell_of(tile, axes)
-        if cell is not None:
+        place = layout.place_of(tile)
+        if place is not None:
             heat = f"cone {firing.heat}" if firing else "not fired"
             cells = alike.setdefault((heat, tile.glazed), {})
-            there = cells.get(cell) or GridCell(_words(axes, cell), alike=of_tile.get(tile.pk))
-            cells[cell] = replace(there, results=[*there.results, result])
-    return [_grid(axes, *same, cells) for same, cells in alike.items()]
+            there = cells.get(place) or GridCell(result.pct_words, alike=of_tile.get(tile.pk))
+            cells[place] = replace(there, results=[*there.results, result])
+    return [_grid(layout, *same, cells) for same, cells in alike.items()]
 
 
-def _cell_of_key(key: str) -> Cell:
+@dataclass(frozen=True)
+class Layout:
+    """Where the tiles of a plan belong: the keys of rows and columns in order, each with its head.
+
+    ``place_of`` gives the keys of a tile's row and column; None of a tile that belongs nowhere.
+    """
+
+    across: str
+    down: str
+    columns: Mapping[Hashable, str]
+    rows: Mapping[Hashable, str]
+    place_of: Callable[[Tile], Place | None]
+
+
+def _layout_of_grid(plan: Plan) -> Layout | None:
+    solved = GridView.read(QueryDict(plan.sum_query))
+    if solved is None:
+        return None
+    axes = solved.inputs.grid.axes
+    before = {code: _place_of_key(key) for key, code in plan.have.items()}
+    rows = axes[1].pcts if len(axes) > 1 else (0.0,)
+    return Layout(
+        f"{axes[0].name}, % across",
+        f"{axes[1].name}, % down" if len(axes) > 1 else "",
+        {pct: plain(pct, 3) for pct in axes[0].pcts},
+        {pct: plain(pct, 3) for pct in rows},
+        lambda tile: before.get(tile.code) or _place_in_grid(tile, axes),
+    )
+
+
+def _place_of_key(key: str) -> Place:
     x, _, y = key.partition(",")
-    return float(x), float(y or 0)
+    return float(y or 0), float(x)
 
 
-def _cell_of(tile: Tile, axes: Sequence[Axis]) -> Cell | None:
+def _place_in_grid(tile: Tile, axes: Sequence[Axis]) -> Place | None:
     """The cell that a tile's mix was planned for; None of a tile of no mix."""
     if tile.mix is None:
         return None
     wanted = [tile.mix.wanted_pcts.get(axis.name, 0.0) for axis in axes]
-    return wanted[0], wanted[1] if len(wanted) > 1 else 0.0
+    return wanted[1] if len(wanted) > 1 else 0.0, wanted[0]
 
 
-def _grid(
-    axes: Sequence[Axis], heat: str, glazed: bool, cells: Mapping[Cell, GridCell]
-) -> ResultGrid:
-    columns = axes[0].pcts
-    rows = axes[1].pcts if len(axes) > 1 else (0.0,)
+def _layout_of_campaign(plan: Plan) -> Layout | None:
+    """A row a colourant, a column a strength, palest first; the controls stand before them."""
+    solved = CampaignView.read(QueryDict(plan.sum_query))
+    if solved is None:
+        return None
+    wanted = solved.inputs.wanted
+    columns: dict[Hashable, str] = {0.0: "plain"} if wanted.has_controls else {}
+    columns |= {pct: percentage(pct) for pct in sorted(wanted.pcts)}
+    return Layout(
+        "% of dry clay",
+        "Colourant",
+        columns,
+        {bag.name: bag.name for bag in wanted.bags},
+        lambda tile: _place_in_campaign(tile, wanted.bags[0].name),
+    )
+
+
+def _place_in_campaign(tile: Tile, first: str) -> Place | None:
+    """The row and column of a tile; a control stands once, in the first row."""
+    if tile.mix is None:
+        return None
+    return next(iter(tile.mix.wanted_pcts.items()), (first, 0.0))
+
+
+LAYOUTS: dict[Plan.Kind, Callable[[Plan], Layout | None]] = {
+    Plan.Kind.GRID: _layout_of_grid,
+    Plan.Kind.CAMPAIGN: _layout_of_campaign,
+}
+"""The kinds of plan whose results are drawn in rows and columns."""
+
+
+def _grid(layout: Layout, heat: str, glazed: bool, cells: Mapping[Place, GridCell]) -> ResultGrid:
+    columns, rows = list(layout.columns), list(layout.rows)
 
     def at(row: int, column: int) -> GridCell | None:
-        """The cell at a place; None beyond the grid's edge."""
+        """The cell at a place, an empty one where nothing was made; None beyond the edge."""
         if row >= len(rows) or column >= len(columns):
             return None
-        place = columns[column], rows[row]
-        return cells.get(place) or GridCell(_words(axes, place))
+        return cells.get((rows[row], columns[column])) or GridCell("")
 
     return ResultGrid(
         f"{heat[0].upper()}{heat[1:]}, {'glazed' if glazed else 'unglazed'}",
-        axes[0].name,
-        axes[1].name if len(axes) > 1 else "",
-        [plain(pct, 3) for pct in columns],
+        layout.across,
+        layout.down,
+        list(layout.columns.values()),
         [
             (
-                plain(pct, 3),
+                head,
                 [
                     replace(
                         cell,
@@ -191,14 +251,9 @@ def _grid(
                     if (cell := at(row, column))
                 ],
             )
-            for row, pct in enumerate(rows)
+            for row, head in enumerate(layout.rows.values())
         ],
     )
-
-
-def _words(axes: Sequence[Axis], cell: Cell) -> str:
-    parts = [f"{plain(cell[n], 3)} % {axis.name}" for n, axis in enumerate(axes) if cell[n] > 0]
-    return " and ".join(parts) or "plain"
 
 
 def _beside(one: GridCell, other: GridCell | None) -> Beside | None:

@@ -1,16 +1,21 @@
-"""A series or a grid as a trial: its mixes, its tiles and their labels, made together."""
+"""A plan as a trial: its mixes, its tiles and their labels, made together."""
 
 import uuid
-from dataclasses import dataclass
+from collections.abc import Collection, Iterable
+from dataclasses import dataclass, replace
 
 from django.contrib.auth.models import User
+from django.http import QueryDict
 from django.utils import timezone
 
+from claycore.mixing import campaign
+from claycore.mixing.campaign import Campaign
 from claycore.mixing.pour_plan import Cell, Grid
 from claycore.mixing.series import Plan as SeriesPlan
 from claycore.mixing.weighing import is_as_wanted
 from umberpot.firings.models.atmospheres import Atmosphere
 from umberpot.mixing.calculators.additions import UNNAMED
+from umberpot.mixing.calculators.campaign import CampaignInputs, CampaignView
 from umberpot.mixing.calculators.grid import GridInputs, GridResult
 from umberpot.mixing.calculators.series import SeriesInputs
 from umberpot.mixing.models import Mix, Plan
@@ -74,6 +79,42 @@ def start_grid(order: TrialOrder, solved: Solved[GridInputs, GridResult]) -> Tri
     return _trial_of(order, plan, 1)
 
 
+@whole_change()
+def start_campaign(order: TrialOrder, solved: Solved[CampaignInputs, Campaign]) -> Trial:
+    """A campaign as a trial: the first strength of every colourant, and the controls."""
+    plan = mixing_plans.keep_campaign(
+        order.plan_order(solved.form.query_string(), solved.inputs.clay_name),
+        solved.inputs,
+        solved.result.rounds[0],
+    )
+    return _trial_of(order, plan, solved.inputs.wanted.tiles_each)
+
+
+@whole_change()
+def add_strengths(plan: Plan, chosen: Collection[tuple[str, float]], by: User) -> list[Mix]:
+    """Further strengths of a campaign's colourants, with tiles like those it has.
+
+    Only what the campaign was planned with counts: its colourants, its later strengths. Gives the
+    mixes that are new.
+    """
+    solved = CampaignView.read(QueryDict(plan.sum_query))
+    if plan.kind != Plan.Kind.CAMPAIGN or solved is None:
+        return []
+    wanted = solved.inputs.wanted
+    batches = [
+        campaign.batch(wanted, bag.name, pct)
+        for pct in sorted(wanted.pcts[1:])
+        for bag in wanted.bags
+        if (bag.name, pct) in chosen
+    ]
+    like = plan.trial.tiles.exclude(mix__wanted_pcts={}).order_by("pk")[:1].get()
+    order = TrialOrder(plan.studio, plan.name, PieceSpec.of(like), plan.request_key, by)
+    plan_order = order.plan_order(plan.sum_query, solved.inputs.clay_name)
+    mixes = mixing_plans.add_to_campaign(plan_order, plan, solved.inputs, batches)
+    _tiles_of(order, plan.trial, mixes, wanted.tiles_each)
+    return mixes
+
+
 def _trial_of(order: TrialOrder, plan: Plan, tiles_each: int) -> Trial:
     """The plan's trial with tiles still to be made, once."""
     made = Trial.objects.of(order.studio).filter(plan=plan).first()
@@ -88,15 +129,25 @@ def _trial_of(order: TrialOrder, plan: Plan, tiles_each: int) -> Trial:
         plan=plan,
         made_by=order.by,
     )
-    for mix in plan.mixes.select_related("studio", "clay").order_by("plan_position"):
-        tile_order = TileOrder(
-            tiles_each,
-            order.piece,
-            uuid.uuid5(order.request_key, f"tiles of {mix.plan_position}"),
-            shaped=False,
-        )
-        make_tiles(mix, trial, tile_order, order.by)
+    mixes = plan.mixes.select_related("studio", "clay", "plan").order_by("plan_position")
+    _tiles_of(order, trial, mixes, tiles_each)
     return trial
+
+
+def _tiles_of(order: TrialOrder, trial: Trial, mixes: Iterable[Mix], tiles_each: int) -> None:
+    """The tiles of some mixes of a plan, still to be made."""
+    for mix in mixes:
+        for at, (count, piece) in enumerate(_pieces_of(order, mix, tiles_each)):
+            key = uuid.uuid5(order.request_key, f"tiles of {mix.plan_position}, {at}")
+            make_tiles(mix, trial, TileOrder(count, piece, key, shaped=False), order.by)
+
+
+def _pieces_of(order: TrialOrder, mix: Mix, tiles_each: int) -> list[tuple[int, PieceSpec]]:
+    """How many pieces of a mix are made, and how. Controls: one without glaze and one with it."""
+    is_control = mix.plan and mix.plan.kind == Plan.Kind.CAMPAIGN and not mix.wanted_pcts
+    if not is_control:
+        return [(tiles_each, order.piece)]
+    return [(1, replace(order.piece, glazed=glazed, bare_half=False)) for glazed in (False, True)]
 
 
 def key_of(cell: Cell) -> str:

@@ -10,8 +10,11 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.urls import reverse
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
+from claycore.measure.formatting import percentage
+from claycore.mixing import campaign
 from claycore.mixing.series import STRATEGIES
-from umberpot.mixing.calculators.additions import UNNAMED
+from umberpot.mixing.calculators.additions import UNNAMED, read_addition
+from umberpot.mixing.calculators.campaign import CampaignView
 from umberpot.mixing.calculators.grid import GridView
 from umberpot.mixing.calculators.series import SeriesView
 from umberpot.mixing.composition import parts_of
@@ -80,6 +83,51 @@ def start_grid(request: StudioRequest) -> HttpResponse:
         {**solved.result.colourant_g, clay_name: solved.result.dry_clay_g(solved.inputs)},
     )
     return _start_page(request, trial_form, start)
+
+
+@require_http_methods(["GET", "POST"])
+def start_campaign(request: StudioRequest) -> HttpResponse:
+    """A campaign, whose sum is the query string, becomes a trial."""
+    solved = CampaignView.read(request.GET)
+    if solved is None:
+        return redirect(_back("mixing:campaign", request))
+    wanted = solved.inputs.wanted
+    count = len(wanted.bags)
+    name = f"{count} colourants in {solved.inputs.clay_name or 'clay'}"
+    trial_form = _trial_form(request, name)
+    if trial_form.is_valid():
+        trial = services.start_campaign(_order(request, trial_form), solved)
+        return redirect("tiles:plan", pk=trial.plan_id)
+    start = Start(
+        "mixing:campaign",
+        f"{len(solved.result.rounds[0])} mixes, the first at {percentage(wanted.pcts[0])} %",
+        solved.inputs.clay_name,
+        CampaignView().takes(solved.inputs, solved.result),
+        tuple(w.message for w in campaign.warnings(wanted, solved.result)),
+    )
+    return _start_page(request, trial_form, start)
+
+
+@require_POST
+def add_strengths(request: StudioRequest, pk: int) -> HttpResponse:
+    """Further strengths of a campaign, chosen as ``strength`` repeated NAME:PCT."""
+    plan = get_object_or_404(Plan.objects.of(request.studio).select_related("trial"), pk=pk)
+    chosen = [read for text in request.POST.getlist("strength") if (read := _strength(text))]
+    mixes = services.add_strengths(plan, chosen, request.user)
+    if mixes:
+        messages.success(request, sentences.strengths_added(len(mixes)))
+        return redirect("tiles:plan", pk=pk)
+    messages.info(request, sentences.NO_STRENGTH_ADDED)
+    return redirect("results:trial", pk=plan.trial.pk)
+
+
+def _strength(text: str) -> tuple[str, float] | None:
+    """A colourant and a strength of a campaign, as its form sends them."""
+    try:
+        addition = read_addition(text)
+    except ValueError:
+        return None
+    return addition.name, addition.pct
 
 
 def _back(name: str, request: StudioRequest) -> str:
@@ -178,9 +226,15 @@ def plan(request: StudioRequest, pk: int) -> HttpResponse:
             "drawn": _drawn(plan, rows),
             "cost": cost_of_mixes(mixes),
             "tile_count": sum(len(row["tiles"]) for row in rows),
-            "strategy": STRATEGIES.get(plan.strategy, ""),
+            "kind_words": _kind_words(plan),
         },
     )
+
+
+def _kind_words(plan: Plan) -> str:
+    """What kind of plan it is, and by which strategy."""
+    strategy = STRATEGIES.get(plan.strategy, "").lower()
+    return f"{plan.get_kind_display()}, {strategy}" if strategy else plan.get_kind_display()
 
 
 def _next(rows: list[dict[str, Any]]) -> dict[str, Any] | None:

@@ -1,4 +1,4 @@
-"""Series and grids as rows: the sum, not its tiles, which this version plans again.
+"""Series, grids and campaigns as rows: the sum, not its tiles, which this version plans again.
 
 So a file taken in can hold nothing that the page would not have accepted.
 """
@@ -14,13 +14,19 @@ from claycore.firing import cones
 from claycore.measure import bounds
 from claycore.mixing.series import STRATEGIES
 from umberpot.firings.forms import AtmosphereChoice
+from umberpot.mixing.calculators.campaign import CampaignForm, CampaignView
 from umberpot.mixing.calculators.grid import GridForm, GridView
 from umberpot.mixing.calculators.series import SeriesForm, SeriesView
 from umberpot.mixing.models import Plan
 from umberpot.studio.models import Studio
-from umberpot.tiles.models import Glazing
+from umberpot.tiles.models import Glazing, Tile
 from umberpot.tiles.pieces import PieceSpec
-from umberpot.tiles.plans.services import TrialOrder, start_grid, start_series
+from umberpot.tiles.plans.services import (
+    TrialOrder,
+    start_campaign,
+    start_grid,
+    start_series,
+)
 from umberpot.transfer.kinds.base import Cells, Kind, Reader, RowErrors, errors_of, number
 from umberpot.ui.fields.measures import MeasureField
 
@@ -68,16 +74,14 @@ class PlanReader(Reader[ReadyPlan]):
         )
         order = TrialOrder(self.studio, row["name"], piece, key, self.by, row["atmosphere"])
         query = QueryDict(cells.get("sum", ""))
-        if row["kind"] == Plan.Kind.GRID:
-            return _read_grid(order, query)
-        return _read_series(order, query, row["strategy"])
+        return READ[Plan.Kind(row["kind"])](order, query, row["strategy"])
 
     def write(self, rows: Sequence[ReadyPlan]) -> None:
         for ready in rows:
             ready.start()
 
 
-def _read_grid(order: TrialOrder, query: QueryDict) -> ReadyPlan:
+def _read_grid(order: TrialOrder, query: QueryDict, _: str) -> ReadyPlan:
     form = GridForm(query)
     grid = GridView.attempt(form)
     if grid is None or not grid.inputs.grid.wanted:
@@ -95,15 +99,36 @@ def _read_series(order: TrialOrder, query: QueryDict, strategy: str) -> ReadyPla
     return ReadyPlan(lambda: start_series(order, series, strategy))
 
 
+def _read_campaign(order: TrialOrder, query: QueryDict, _: str) -> ReadyPlan:
+    form = CampaignForm(query)
+    campaign = CampaignView.attempt(form)
+    if campaign is None:
+        raise _refused(form)
+    return ReadyPlan(lambda: start_campaign(order, campaign))
+
+
+READ: dict[Plan.Kind, Callable[[TrialOrder, QueryDict, str], ReadyPlan]] = {
+    Plan.Kind.SERIES: _read_series,
+    Plan.Kind.GRID: _read_grid,
+    Plan.Kind.CAMPAIGN: _read_campaign,
+}
+"""How the sum of each kind of plan is read; a series has a strategy besides."""
+
+
 def _refused(form: forms.Form) -> RowErrors:
     first = next(iter(form.errors.values()), ["Every cell is already made."])[0]
     return RowErrors([("sum", str(first))])
 
 
+def _of_colourants(tile: Tile) -> tuple[bool, int]:
+    """Coloured tiles first: controls are glazed as they need, whatever the others are."""
+    return not (tile.mix and tile.mix.wanted_pcts), tile.pk
+
+
 def _rows(studio: Studio) -> Iterable[Cells]:
-    plans = Plan.objects.of(studio).kept().order_by("pk").prefetch_related("trial__tiles")
+    plans = Plan.objects.of(studio).kept().order_by("pk").prefetch_related("trial__tiles__mix")
     for plan in plans:
-        tiles = list(plan.trial.tiles.all())
+        tiles = sorted(plan.trial.tiles.all(), key=_of_colourants)
         yield {
             "id": str(plan.request_key),
             "kind": plan.kind,
@@ -119,7 +144,7 @@ def _rows(studio: Studio) -> Iterable[Cells]:
 
 PLANS = Kind(
     "plans",
-    "Series and grids",
+    "Series, grids and campaigns",
     ("id", "kind", "name", "strategy", "sum", "cone", "atmosphere", "mark_length_mm", "glazed"),
     _rows,
     PlanReader,

@@ -75,8 +75,8 @@ def _swatches(block: Swatches) -> Iterator[Flowable]:
 
 
 def _swatch_grid(block: SwatchGrid) -> Iterator[Flowable]:
-    down = f"; {block.down}, % down" if block.down else ""
-    yield Paragraph(printable(f"{block.title}: {block.across}, % across{down}"), SMALL)
+    down = f"; {block.down}" if block.down else ""
+    yield Paragraph(printable(f"{block.title}: {block.across}{down}"), SMALL)
     yield _swatch_table(block)
 
 

@@ -1,0 +1,114 @@
+"""What a campaign's first tiles say of which strengths to make next."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from django.http import QueryDict
+
+from claycore.colour.equal_tiles import Noise
+from claycore.colour.notation import Lab
+from claycore.colour.worth_more import Tried, Verdict, Worth, verdicts
+from claycore.measure.formatting import percentage
+from claycore.mixing.campaign import Reach
+from umberpot.colours.costs import Prices
+from umberpot.mixing.calculators.campaign import CampaignView
+from umberpot.mixing.models import Plan
+from umberpot.results.trials.results import TileResult
+
+
+@dataclass(frozen=True)
+class StrengthChoice:
+    """A later strength of a colourant: whether it is advised, planned already, short of powder."""
+
+    pct: float
+    advised: bool
+    planned: bool
+    short: bool
+
+    @property
+    def words(self) -> str:
+        return f"{percentage(self.pct)}\u00a0%"
+
+
+@dataclass(frozen=True)
+class NextOfColourant:
+    """A colourant of a campaign: its first tile, the verdict, and the strengths offered."""
+
+    verdict: Verdict
+    tile: TileResult | None
+    choices: Sequence[StrengthChoice]
+
+    @property
+    def is_open(self) -> bool:
+        """Whether there is a strength that could still be made."""
+        return any(not choice.planned for choice in self.choices)
+
+
+def next_strengths(
+    plan: Plan | None, results: Sequence[TileResult], noise: Noise, prices: Prices
+) -> list[NextOfColourant]:
+    """What to make next of each colourant; nothing before a first tile has a colour.
+
+    Tiles of the first strength are compared with one another and with the control that is glazed
+    as they are.
+    """
+    if plan is None or plan.kind != Plan.Kind.CAMPAIGN:
+        return []
+    solved = CampaignView.read(QueryDict(plan.sum_query))
+    if solved is None:
+        return []
+    first_pct, *later = solved.inputs.wanted.pcts
+    fired = [one for one in results if one.progress.colour and one.progress.tile.mix]
+    by_name = {
+        bag.name: [one for one in fired if _planned_pcts(one) == {bag.name: first_pct}]
+        for bag in solved.inputs.wanted.bags
+    }
+    glazed = any(one.progress.tile.glazed for found in by_name.values() for one in found)
+    plain = [one for one in fired if not _planned_pcts(one)]
+    if not later or not any(by_name.values()):
+        return []
+    found = verdicts(
+        _labs([one for one in plain if one.progress.tile.glazed == glazed]),
+        [
+            Tried(name, _labs(tiles), _cost(prices, name, first_pct))
+            for name, tiles in by_name.items()
+        ],
+        noise,
+    )
+    planned = [mix.wanted_pcts for mix in plan.mixes.kept()]
+    return [
+        NextOfColourant(
+            verdict,
+            next(iter(by_name[verdict.name]), None),
+            [_choice(verdict, reach, pct, first_pct, planned) for pct in sorted(later)],
+        )
+        for verdict, reach in zip(found, solved.result.reaches, strict=True)
+    ]
+
+
+def _planned_pcts(result: TileResult) -> dict[str, float]:
+    mix = result.progress.tile.mix
+    return mix.wanted_pcts if mix else {}
+
+
+def _labs(results: Sequence[TileResult]) -> list[Lab]:
+    return [one.progress.colour.lab for one in results if one.progress.colour]
+
+
+def _cost(prices: Prices, name: str, pct: float) -> float | None:
+    """What the strength costs per kg of dry clay; None where nobody knows."""
+    price = prices.get(name)
+    return None if price is None else price * pct / 100
+
+
+def _choice(
+    verdict: Verdict,
+    reach: Reach,
+    pct: float,
+    first_pct: float,
+    planned: Sequence[dict[str, float]],
+) -> StrengthChoice:
+    is_wanted = verdict.worth is Worth.BOTH or (verdict.worth is Worth.STRONGER and pct > first_pct)
+    is_planned = {verdict.name: pct} in planned
+    short = pct not in reach.reached
+    return StrengthChoice(pct, is_wanted and not is_planned and not short, is_planned, short)
