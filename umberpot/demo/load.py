@@ -35,6 +35,7 @@ from umberpot.kiln.logs.services import keep_file
 from umberpot.kiln.schedules.services import draft_for
 from umberpot.library.notes.services import keep_note
 from umberpot.mixing import services as mixing
+from umberpot.mixing.calculators.campaign import CampaignView
 from umberpot.mixing.calculators.dose import DoseView
 from umberpot.mixing.calculators.grid import GridView
 from umberpot.mixing.calculators.series import SeriesView
@@ -48,7 +49,12 @@ from umberpot.surface.plans.services import add_coat, make_plan
 from umberpot.tiles import services as tiles
 from umberpot.tiles.models import Step, Tile, Trial
 from umberpot.tiles.pieces import PieceSpec
-from umberpot.tiles.plans.services import TrialOrder, start_grid, start_series
+from umberpot.tiles.plans.services import (
+    TrialOrder,
+    start_campaign,
+    start_grid,
+    start_series,
+)
 from umberpot.tiles.readings import services as readings
 from umberpot.tiles.readings.services import Entry
 from umberpot.ui.calculators import Calculator, Inputs, Result, Solved
@@ -124,7 +130,7 @@ class DemoLoader:
         return mix
 
     def plan(self, row: story.DemoPlan) -> None:
-        """A series or a grid, followed as far as the story says."""
+        """A series, a grid or a campaign, followed as far as the story says."""
         order = TrialOrder(
             self.studio,
             row.name,
@@ -132,10 +138,7 @@ class DemoLoader:
             uuid.uuid4(),
             self.user,
         )
-        if row.strategy:
-            trial = start_series(order, _solved(SeriesView, row.sum), row.strategy)
-        else:
-            trial = start_grid(order, _solved(GridView, row.sum))
+        trial = self.started(order, row)
         mixes = Mix.objects.filter(plan=trial.plan).order_by("plan_position")
         for mix in mixes[: row.done]:
             self.weigh_out(mix)
@@ -143,9 +146,17 @@ class DemoLoader:
         if row.fired:
             self.fire_plan(trial, row)
 
+    def started(self, order: TrialOrder, row: story.DemoPlan) -> Trial:
+        """The trial that a plan of its kind becomes."""
+        if row.kind == Plan.Kind.SERIES:
+            return start_series(order, _solved(SeriesView, row.sum), row.strategy)
+        if row.kind == Plan.Kind.CAMPAIGN:
+            return start_campaign(order, _solved(CampaignView, row.sum))
+        return start_grid(order, _solved(GridView, row.sum))
+
     def fire_plan(self, trial: Trial, row: story.DemoPlan) -> None:
         """The tiles of a plan, fired and read, all of it some time ago."""
-        made = trial.tiles.order_by("mix__plan_position").select_related("mix")
+        made = trial.tiles.order_by("mix__plan_position", "pk").select_related("mix")
         for tile, read in zip(made, row.fired, strict=True):
             self.readings(tile, read, row.days_ago - 4)
         mixes = Mix.objects.filter(plan=trial.plan)

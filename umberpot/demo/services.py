@@ -37,4 +37,6 @@ def load_demo() -> None:
     factor_trials.load(studio, owner)
     ware.load(studio, owner, "Canal bank")
     loader.trial(story.AGAIN_TRIAL)
+    for row in story.CAMPAIGN_PLANS:
+        loader.plan(row)
     findings.load(studio, owner)

@@ -412,11 +412,12 @@ LOOSE_MIXES = [
 
 @dataclass(frozen=True)
 class DemoPlan:
-    """A series or a grid as a trial, and how many of its mixes are weighed and made.
+    """A series, a grid or a campaign as a trial, and how many of its mixes are weighed and made.
 
     ``fired`` are its tiles' readings in the order of the mixes, where all were fired so long ago.
     """
 
+    kind: str
     name: str
     sum: str
     done: int
@@ -446,6 +447,7 @@ def _of_the_grid(colour: str, length: float, absorbed: float) -> DemoTile:
 
 SERIES_PLANS = [
     DemoPlan(
+        "series",
         "Rope Green for the border",
         "clay=Breakwater porcelain&colourant=Rope Green&pcts=3,6,9&tile_dry_g=28&tiles_each=2"
         "&powder_g=11&loss_pct=5&smallest_batch_g=60&scale_step_g=0.1&round_start_g=10",
@@ -456,6 +458,7 @@ SERIES_PLANS = [
 
 GRID_PLANS = [
     DemoPlan(
+        "grid",
         "Copper and titanium, poured",
         "clay=Harbour buff&x=Copper carbonate:0,0.8,1.6&y=Titanium dioxide:0,1.5,3&cell_g=85"
         "&solids_pct=67&moulds=3"
@@ -463,6 +466,7 @@ GRID_PLANS = [
         done=4,
     ),
     DemoPlan(
+        "grid",
         "Cobalt and titanium in buff",
         "clay=Harbour buff&state=plastic&water_pct=20&x=Cobalt carbonate:0,0.3,0.6"
         "&y=Titanium dioxide:0,2,4&cell_g=130&scale_step_g=0.01",
@@ -470,6 +474,36 @@ GRID_PLANS = [
         fired=tuple(_of_the_grid(*row) for row in COBALT_GRID),
         days_ago=41,
     ),
+]
+
+CAMPAIGN_TILES = [
+    "88.4, 0.3, 4.1",
+    "86.9, 0.1, 5.6",
+    "62.3, -0.4, 1.8",
+    "47.1, -18.2, 22.4",
+    "66.0, 17.9, 51.6",
+    "52.4, 15.8, -16.3",
+    "47.6, -17.5, 21.7",
+    "87.6, 0.2, 4.9",
+]
+"""The plain controls, then each sample bag at 6 %: two greens that may be one, one that fades."""
+
+
+def _of_the_campaign(colour: str) -> DemoTile:
+    return DemoTile(93.5, 33.5, (AfterFiring("6", 15, 86.5, 31.4, 31.5, colour),))
+
+
+CAMPAIGN_PLANS = [
+    DemoPlan(
+        "campaign",
+        "Six sample bags in porcelain",
+        "clay=Breakwater porcelain&state=dry&stain=Gull Grey:9.5&stain=Kelp Green:8"
+        "&stain=Lantern Amber:11&stain=Heather:7&stain=Marsh Green:9&stain=Foam:6"
+        "&first_pct=6&then_pcts=3,9&tile_dry_g=33.5&controls=1&loss_pct=5&scale_step_g=0.01",
+        done=7,
+        fired=tuple(_of_the_campaign(colour) for colour in CAMPAIGN_TILES),
+        days_ago=20,
+    )
 ]
 
 LEFTOVER_G = 186.0

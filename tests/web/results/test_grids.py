@@ -62,7 +62,7 @@ def _text(html):
 
 def cells_of(page):
     """The cells of each grid on a page, row by row."""
-    grids = re.findall(r'<table class="result-grid">(.*?)</table>', page, re.DOTALL)
+    grids = re.findall(r'<table class="result-grid[^"]*">(.*?)</table>', page, re.DOTALL)
     return [
         [
             [_text(cell) for cell in re.findall(r"<td>(.*?)</td>", row, re.DOTALL)]

@@ -104,7 +104,7 @@ def test_a_double_click_makes_one(signed_in, studio, clay, blue):
 
 def test_the_results_are_one_table_of_colourants_and_strengths(signed_in, fired):
     page = signed_in.get(f"/results/trials/{fired.trial.pk}/").content.decode()
-    tables = re.findall(r'<table class="result-grid">(.*?)</table>', page, re.DOTALL)
+    tables = re.findall(r'<table class="result-grid[^"]*">(.*?)</table>', page, re.DOTALL)
     unglazed = next(table for table in tables if "A3" in table)
     heads = re.findall(r'<th scope="row">\s*(.*?)\s*</th>', unglazed)
     assert heads == ["Quay Blue", "Moss", "Sand"]

@@ -10,10 +10,11 @@ from claycore.colour.notation import Lab
 from claycore.colour.worth_more import Tried, Verdict, Worth, verdicts
 from claycore.measure.formatting import percentage
 from claycore.mixing.campaign import Reach
-from umberpot.colours.costs import Prices
+from umberpot.colours.costs import Prices, prices_of
 from umberpot.mixing.calculators.campaign import CampaignView
 from umberpot.mixing.models import Plan
 from umberpot.results.trials.results import TileResult
+from umberpot.tiles.models import Trial
 
 
 @dataclass(frozen=True)
@@ -44,14 +45,15 @@ class NextOfColourant:
         return any(not choice.planned for choice in self.choices)
 
 
-def next_strengths(
-    plan: Plan | None, results: Sequence[TileResult], noise: Noise, prices: Prices
+def further_strengths(
+    trial: Trial, results: Sequence[TileResult], noise: Noise
 ) -> list[NextOfColourant]:
-    """What to make next of each colourant; nothing before a first tile has a colour.
+    """What to make next of each colourant of a campaign, before a first tile has a colour nothing.
 
     Tiles of the first strength are compared with one another and with the control that is glazed
-    as they are.
+    as they are. None of a trial that is no campaign.
     """
+    plan = trial.plan
     if plan is None or plan.kind != Plan.Kind.CAMPAIGN:
         return []
     solved = CampaignView.read(QueryDict(plan.sum_query))
@@ -67,6 +69,7 @@ def next_strengths(
     plain = [one for one in fired if not _planned_pcts(one)]
     if not later or not any(by_name.values()):
         return []
+    prices = prices_of(trial.studio, by_name)
     found = verdicts(
         _labs([one for one in plain if one.progress.tile.glazed == glazed]),
         [
@@ -112,3 +115,20 @@ def _choice(
     is_planned = {verdict.name: pct} in planned
     short = pct not in reach.reached
     return StrengthChoice(pct, is_wanted and not is_planned and not short, is_planned, short)
+
+
+def headline_of(rows: Sequence[NextOfColourant]) -> str:
+    """What a campaign's first tiles come to, in a sentence; '' where nothing is read."""
+    named = {worth: [row.verdict for row in rows if row.verdict.worth is worth] for worth in Worth}
+    own, weak = named[Worth.BOTH], named[Worth.STRONGER]
+    said = []
+    if own:
+        count = "one is a colour" if len(own) == 1 else f"{len(own)} are colours"
+        said.append(
+            f"Of {len(rows)} colourants {count} of {'its' if len(own) == 1 else 'their'} own"
+        )
+    said += [f"{one.name} looks like {one.like}" for one in named[Worth.LIKE_ANOTHER]]
+    if weak:
+        names = " and ".join(one.name for one in weak)
+        said.append(f"{names} hardly colour{'s' if len(weak) == 1 else ''} the clay")
+    return "; ".join(said) + "." if said else ""

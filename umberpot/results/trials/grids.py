@@ -141,27 +141,44 @@ def result_grids(
     alike: dict[tuple[str, bool], dict[Place, GridCell]] = {}
     for result in results:
         tile, firing = result.progress.tile, result.progress.firing
-        place = layout.place_of(tile)
-        if place is not None:
-            heat = f"cone {firing.heat}" if firing else "not fired"
+        heat = f"cone {firing.heat}" if firing else "not fired"
+        for place in layout.places_of(tile):
             cells = alike.setdefault((heat, tile.glazed), {})
             there = cells.get(place) or GridCell(result.pct_words, alike=of_tile.get(tile.pk))
             cells[place] = replace(there, results=[*there.results, result])
-    return [_grid(layout, *same, cells) for same, cells in alike.items()]
+    return [_grid(layout.of_what_is_there(cells), *same, cells) for same, cells in alike.items()]
 
 
 @dataclass(frozen=True)
 class Layout:
     """Where the tiles of a plan belong: the keys of rows and columns in order, each with its head.
 
-    ``place_of`` gives the keys of a tile's row and column; None of a tile that belongs nowhere.
+    ``places_of`` gives the keys of a tile's rows and columns: none of a tile that belongs nowhere,
+    several of a control that others share. Where not everything is ever made, empty rows and
+    columns go (``is_sparse``).
     """
 
     across: str
     down: str
     columns: Mapping[Hashable, str]
     rows: Mapping[Hashable, str]
-    place_of: Callable[[Tile], Place | None]
+    places_of: Callable[[Tile], Sequence[Place]]
+    is_sparse: bool = False
+
+    def of_what_is_there(self, cells: Mapping[Place, GridCell]) -> "Layout":
+        """The same without empty rows and columns; one row where there are controls alone."""
+        if not self.is_sparse:
+            return self
+        columns = {
+            key: head for key, head in self.columns.items() if any(c == key for _, c in cells)
+        }
+        own = {row for row, column in cells if column != SHARED}
+        rows = {key: head for key, head in self.rows.items() if key in own}
+        return replace(self, columns=columns, rows=rows or {next(iter(self.rows)): "Plain clay"})
+
+
+SHARED = 0.0
+"""The column of the controls that all colourants of a campaign share."""
 
 
 def _layout_of_grid(plan: Plan) -> Layout | None:
@@ -176,7 +193,7 @@ def _layout_of_grid(plan: Plan) -> Layout | None:
         f"{axes[1].name}, % down" if len(axes) > 1 else "",
         {pct: plain(pct, 3) for pct in axes[0].pcts},
         {pct: plain(pct, 3) for pct in rows},
-        lambda tile: before.get(tile.code) or _place_in_grid(tile, axes),
+        lambda tile: [before[tile.code]] if tile.code in before else _place_in_grid(tile, axes),
     )
 
 
@@ -185,36 +202,38 @@ def _place_of_key(key: str) -> Place:
     return float(y or 0), float(x)
 
 
-def _place_in_grid(tile: Tile, axes: Sequence[Axis]) -> Place | None:
-    """The cell that a tile's mix was planned for; None of a tile of no mix."""
+def _place_in_grid(tile: Tile, axes: Sequence[Axis]) -> list[Place]:
+    """The cell that a tile's mix was planned for."""
     if tile.mix is None:
-        return None
+        return []
     wanted = [tile.mix.wanted_pcts.get(axis.name, 0.0) for axis in axes]
-    return wanted[1] if len(wanted) > 1 else 0.0, wanted[0]
+    return [(wanted[1] if len(wanted) > 1 else 0.0, wanted[0])]
 
 
 def _layout_of_campaign(plan: Plan) -> Layout | None:
-    """A row a colourant, a column a strength, palest first; the controls stand before them."""
+    """A row a colourant, a column a strength, palest first; the controls begin every row."""
     solved = CampaignView.read(QueryDict(plan.sum_query))
     if solved is None:
         return None
     wanted = solved.inputs.wanted
-    columns: dict[Hashable, str] = {0.0: "plain"} if wanted.has_controls else {}
+    names = [bag.name for bag in wanted.bags]
+    columns: dict[Hashable, str] = {SHARED: "plain"}
     columns |= {pct: percentage(pct) for pct in sorted(wanted.pcts)}
     return Layout(
         "% of dry clay",
         "Colourant",
         columns,
-        {bag.name: bag.name for bag in wanted.bags},
-        lambda tile: _place_in_campaign(tile, wanted.bags[0].name),
+        {name: name for name in names},
+        lambda tile: _places_in_campaign(tile, names),
+        is_sparse=True,
     )
 
 
-def _place_in_campaign(tile: Tile, first: str) -> Place | None:
-    """The row and column of a tile; a control stands once, in the first row."""
+def _places_in_campaign(tile: Tile, names: Sequence[str]) -> list[Place]:
+    """The row and column that a tile's mix was planned for; of a control, every row's first."""
     if tile.mix is None:
-        return None
-    return next(iter(tile.mix.wanted_pcts.items()), (first, 0.0))
+        return []
+    return list(tile.mix.wanted_pcts.items()) or [(name, SHARED) for name in names]
 
 
 LAYOUTS: dict[Plan.Kind, Callable[[Plan], Layout | None]] = {
@@ -258,7 +277,7 @@ def _grid(layout: Layout, heat: str, glazed: bool, cells: Mapping[Place, GridCel
 
 def _beside(one: GridCell, other: GridCell | None) -> Beside | None:
     """How far the colours of two cells lie apart, where both are known."""
-    if one.colour is None or other is None or other.colour is None:
+    if one.colour is None or other is None or other.colour is None or one.codes == other.codes:
         return None
     delta_e = difference.ciede2000(one.colour, other.colour)
     return Beside(delta_e, difference.in_words(delta_e))

@@ -1,7 +1,5 @@
 """The colour trials: their list, one of them, one of their tiles."""
 
-from collections.abc import Sequence
-
 from django import forms
 from django.db.models import Exists, OuterRef
 from django.http import HttpResponse
@@ -12,7 +10,6 @@ from claycore.judging.limits import SCHOOLS, WARES
 from claycore.measure.formatting import percentage
 from umberpot.clays.figures import spread_records
 from umberpot.clays.limits.services import limits_of
-from umberpot.colours.costs import prices_of
 from umberpot.colours.fired import fired_colours
 from umberpot.colours.models import Ring
 from umberpot.colours.noise import studio_record
@@ -20,13 +17,12 @@ from umberpot.colours.photographs.sentences import of_texture
 from umberpot.colours.photographs.services import close_up
 from umberpot.colours.summary import ColoursSay, colours_say
 from umberpot.colours.wall.forms import query_of
-from umberpot.mixing.models import Mix, Plan
+from umberpot.mixing.models import Mix
 from umberpot.mixing.next_actions import make_more, of_mix
 from umberpot.results.places import PLACE
 from umberpot.results.trials import results
-from umberpot.results.trials.campaigns import NextOfColourant, next_strengths
+from umberpot.results.trials.campaigns import further_strengths, headline_of
 from umberpot.results.trials.grids import SHOWN_AS, GridShows, result_grids, tiles_of_grid
-from umberpot.results.trials.results import TileResult
 from umberpot.results.trials.shelves import shelves_said
 from umberpot.studio.request import StudioRequest, posted
 from umberpot.tiles.models import Tile, Trial
@@ -97,6 +93,7 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
     progresses = [result.progress for result in found]
     batches = results.replicates(trial, found, records)
     says = colours_say(request.studio, fired_colours(p.tile for p in progresses))
+    further = further_strengths(trial, found, says.noise)
     return render(
         request,
         "results/trials/trial.html",
@@ -112,7 +109,8 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
             "summary": results.summary(batches),
             "joints": results.joints(found),
             "grids": result_grids(trial.plan, in_grid, results.replicates(trial, in_grid, records)),
-            "next_strengths": _next_strengths(trial, found, says),
+            "next_strengths": [row for row in further if row.is_open],
+            "headline": headline_of(further) or says.headline,
             "shows": _shows(request),
             "shown_as": list(SHOWN_AS.items()),
             "shelves": shelves_said(progresses),
@@ -122,18 +120,6 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
             "winners": _winners(request, says),
         },
     )
-
-
-def _next_strengths(
-    trial: Trial, found: Sequence[TileResult], says: ColoursSay
-) -> list[NextOfColourant]:
-    """What to make next of a campaign; nothing once every strength is planned."""
-    if trial.plan is None or trial.plan.kind != Plan.Kind.CAMPAIGN:
-        return []
-    mixes = [one.progress.tile.mix for one in found if one.progress.tile.mix]
-    names = {name for mix in mixes for name in mix.wanted_pcts}
-    rows = next_strengths(trial.plan, found, says.noise, prices_of(trial.studio, names))
-    return rows if any(row.is_open for row in rows) else []
 
 
 def _shows(request: StudioRequest) -> GridShows:
