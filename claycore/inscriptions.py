@@ -5,8 +5,10 @@ Source: common practice; the room a letter takes is from memory.
 
 import math
 import re
+from collections.abc import Mapping
 
 from claycore.measure.formatting import percentage
+from claycore.mixing.weighing import is_as_wanted
 
 CODE_LETTERS = "ABCDEFGHJKLMNPRSTUVWXYZ"
 """The alphabet without I, O and Q, which scratch like 1 and 0."""
@@ -75,13 +77,34 @@ def shorten(text: str, most: int) -> str:
     return without[:most].rstrip()
 
 
-def _fit(full: str, spare: str, most: int) -> str:
-    """``full`` if it fits, else the supplier's code ``spare`` if there is one, else shortened."""
-    if len(full) <= most:
-        return full
-    if spare and len(spare) <= most:
-        return spare
-    return shorten(full, most)
+def _fit(name: str, supplier_code: str, most: int) -> str:
+    """The supplier's code and the name where both fit; else the name, the code, or a short name."""
+    both = f"{supplier_code} {name}".strip()
+    for words in (both, name, supplier_code):
+        if words and len(words) <= most:
+            return words
+    return shorten(name, most)
+
+
+def label_difference(scratched: Mapping[str, float], real: Mapping[str, float]) -> str:
+    """How a label differs from what is in the clay: 'Scratched 9 % Moss, weighed 8.4 %.'
+
+    Percent on dry clay by colourant; '' where the label is right to what weighing can tell. Source:
+    common practice: a tile is named by its label, and believed by it in three years.
+    """
+    told = []
+    for name in {**scratched, **real}:
+        says, has = scratched.get(name, 0.0), real.get(name, 0.0)
+        if not _is_told_by(says, has):
+            told.append(f"Scratched {percentage(says)} % {name}, weighed {percentage(has)} %.")
+    return " ".join(told)
+
+
+def _is_told_by(says_pct: float, has_pct: float) -> bool:
+    """Whether a figure on a label is what is there."""
+    if not says_pct or not has_pct:
+        return says_pct == has_pct
+    return is_as_wanted(has_pct, says_pct)
 
 
 def inscription(
@@ -96,9 +119,9 @@ def inscription(
     """The lines for one tile: code, cone and glaze mark; percentages and colourants; clay.
 
     ``colourants`` are (name, supplier's code or '', percent on dry clay); ``clay`` is (name,
-    code). ``G`` marks a glazed tile. Names give way to supplier's codes, then lose vowels, then
-    letters; colourants beyond the second line give way to a count. Source: common practice; what
-    gives way first is our choice.
+    code). ``G`` marks a glazed tile. A supplier's code and the name stand together where both fit;
+    names give way to codes, then lose vowels, then letters; colourants beyond the second line give
+    way to a count. Source: common practice; what gives way first is our choice.
     """
     most = letters_per_line(tile_mm, tool)
     head = f"{tile_code} c{cone}{' G' if glazed else ''}"

@@ -1,5 +1,6 @@
 """Codes and what is scratched into a tile."""
 
+import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -29,7 +30,43 @@ def test_a_label_prefers_the_suppliers_code_to_a_cut_name():
         glazed=True,
         tile_mm=120,
     )
-    assert label == ("A7 c6 G", "10 QB-14", "Ferry white")
+    assert label == ("A7 c6 G", "10 QB-14", "FW-1 Ferry white")
+
+
+@pytest.mark.parametrize(
+    ("name", "line"),
+    [
+        ("Quay Blue", "6.5 QB-14 Quay Blue"),
+        ("Deep Quay Blue", "6.5 Deep Quay Blue"),
+        ("Deepest Harbour Quay Blue", "6.5 QB-14"),
+    ],
+)
+def test_code_and_name_stand_together_where_both_fit(name, line):
+    """21 letters in a line of a 120 mm tile with a stylus."""
+    label = inscriptions.inscription(
+        "A7", [(name, "QB-14", 6.5)], ("Body", ""), "6", glazed=False, tile_mm=120
+    )
+    assert label[1:] == (line, "Body")
+
+
+@pytest.mark.parametrize(
+    ("scratched", "real", "said"),
+    [
+        ({"Moss": 9}, {"Moss": 8.38}, "Scratched 9 % Moss, weighed 8.4 %."),
+        ({"Moss": 9}, {"Moss": 9.05}, ""),
+        ({"Moss": 13}, {"Moss": 12.0}, "Scratched 13 % Moss, weighed 12 %."),
+        ({}, {}, ""),
+        ({"Moss": 9}, {}, "Scratched 9 % Moss, weighed 0 %."),
+        ({}, {"Moss": 2}, "Scratched 0 % Moss, weighed 2 %."),
+        (
+            {"Moss": 3, "Sand": 5},
+            {"Moss": 3, "Sand": 4},
+            "Scratched 5 % Sand, weighed 4 %.",
+        ),
+    ],
+)
+def test_a_label_is_told_from_what_was_weighed(scratched, real, said):
+    assert inscriptions.label_difference(scratched, real) == said
 
 
 def test_a_label_never_has_more_lines_than_a_tile():

@@ -16,7 +16,7 @@ def _names(text):
 OPEN_TO_ALL = _names("""
     studio: sign-in
     bench: calculators
-    mixing: dose adjust series grid check-sum slip water join kilos layers dark
+    mixing: dose adjust series grid campaign check-sum slip water join kilos layers dark
     kiln: cone schedule load
     results: shrinkage absorption pasted-clay ware colour-difference colour-series colour-match
     surface: amount
@@ -78,7 +78,7 @@ MEMBERS = _names("""
     mixing: join-leftovers pool-leftover
     tiles: tiles trial record record-by-number set-aside labels
     tiles: readings check-readings read-scale shape start-series start-grid
-    tiles: cells-made plan set-step-aside set-plan-aside
+    tiles: start-campaign add-strengths label cells-made plan set-step-aside set-plan-aside
     clays: test bars-made weigh-drying bench-sheet
     kiln: kiln firings compare kilns kiln-sizes set-kiln-aside
     kiln: schedules schedule-from-file check-schedule edit-schedule set-schedule-aside

@@ -10,6 +10,7 @@ from claycore.materials.composition import Addition
 from claycore.measure.errors import ClayError
 from claycore.mixing import strength
 from umberpot.mixing.models import Mix, MixPart, name_of
+from umberpot.mixing.signals import mix_weighed
 
 SAME_WITHIN_G = 1e-9
 LONGEST_MATERIAL_NAME = 60
@@ -66,9 +67,12 @@ def refresh(mix: Mix) -> None:
         "colourants_g": dict(made.colourants_g),
         "water_g": made.water_g,
     }
-    if all(part.settled_at for part in parts):
+    is_weighed = all(part.settled_at for part in parts)
+    if is_weighed:
         _rename(mix)
     mix.save(update_fields=["made_of", "name"])
+    if is_weighed:
+        mix_weighed.send(Mix, mix=mix)
     if before and _differ(before, made):
         _follow(mix)
 

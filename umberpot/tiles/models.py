@@ -7,6 +7,7 @@ from django.db.models import F, Prefetch, Q, Window
 from django.db.models.functions import RowNumber
 from django.urls import reverse
 
+from claycore import inscriptions
 from claycore.colour.notation import Lab
 from claycore.firing import cones
 from claycore.firing.drafts import Stage, stage_for
@@ -170,6 +171,10 @@ class Tile(SetAside):
     ``clay`` is the plain clay or blend it is of, None where it is coloured. A bar of a test has a
     ``role``, and goes through ``cone_plan`` one by one; ``cone`` is the next, or the last, and
     ``atmosphere`` the air for it. One with a ``bare_half`` is glazed over the other half.
+
+    ``label_pcts`` is what was scratched in when it was made, percent on dry clay by colourant; None
+    while it is not made, and where nobody noted it. ``label_kept`` says that a label which turned
+    out wrong stays as its name.
     """
 
     trial = models.ForeignKey(Trial, on_delete=models.PROTECT, related_name="tiles")
@@ -179,6 +184,8 @@ class Tile(SetAside):
     cone_plan = models.JSONField(default=list)
     code = models.CharField(max_length=8)
     inscription = models.JSONField(default=list, db_column="label_lines")
+    label_pcts = models.JSONField(null=True, blank=True)
+    label_kept = models.BooleanField(default=False)
     mark_length_mm = models.FloatField()
     cone = models.CharField("cone", max_length=4, choices=[(c, c) for c in cones.CONES])
     atmosphere = models.CharField(
@@ -217,6 +224,13 @@ class Tile(SetAside):
         if self.is_bar:
             return self.trial.get_absolute_url()
         return reverse("tiles:record", args=[self.code])
+
+    @property
+    def label_difference(self) -> str:
+        """How what was scratched in differs from what is in it, in words; '' where it does not."""
+        if self.label_pcts is None or self.mix is None:
+            return ""
+        return inscriptions.label_difference(self.label_pcts, self.mix.said_pcts)
 
     @property
     def made_of(self) -> str:

@@ -56,3 +56,13 @@ def recorded(changed: int, waiting: int) -> str:
 def strengths_added(count: int) -> str:
     """Further strengths of a campaign were planned."""
     return f"{count} mix{'' if count == 1 else 'es'} added to the plan, with tiles and codes."
+
+
+def label_kept(code: str) -> str:
+    """A label stays though something else is in the tile."""
+    return f"{code} keeps its label as its name. What is in it stands beside it."
+
+
+def label_scratched(code: str, lines: list[str]) -> str:
+    """A label was put right."""
+    return f"{code} is now labelled: {' · '.join(lines)}."

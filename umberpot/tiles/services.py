@@ -77,6 +77,7 @@ def make_tiles(mix: Mix, trial: Trial, order: TileOrder, by: User) -> list[Tile]
                 mix, code, order.piece, studio.scratching_tool, supplier_codes
             ),
             atmosphere=trial.atmosphere,
+            label_pcts=mix.said_pcts if order.shaped else None,
             shaped_at=timezone.now() if order.shaped else None,
             step=Step.DRY if order.shaped else Step.MAKE,
             request_key=order.request_key,
@@ -110,21 +111,55 @@ def remake(tile: Tile, by: User) -> Tile:
     )
     new.atmosphere = new.next_atmosphere(None)
     new.save()
+    if not new.is_bar:
+        _word([new])
     return new
 
 
 @whole_change()
 def shape(mix: Mix) -> list[Tile]:
-    """The planned tiles of a mix are made and labelled; their labels say what is really in it."""
+    """The planned tiles of a mix are made, and labelled as their page said."""
     tiles = list(Tile.objects.of(mix.studio).kept().filter(mix=mix, shaped_at=None))
+    for tile in tiles:
+        tile.label_pcts = mix.said_pcts
+    Tile.objects.bulk_update(tiles, ["label_pcts"])
+    note_made(tiles)
+    note_steps(tiles)
+    return tiles
+
+
+def word_labels(mix: Mix) -> None:
+    """What is to be scratched into tiles still to be made follows what was weighed."""
+    unmade = Tile.objects.of(mix.studio).filter(mix=mix, shaped_at=None).exclude(mix=None)
+    _word(list(unmade))
+
+
+@whole_change()
+def scratch_over(tile: Tile) -> None:
+    """Its label is put right: it says what is in the tile."""
+    _word([tile])
+    tile.label_pcts = tile.mix.said_pcts if tile.mix else None
+    tile.label_kept = False
+    tile.save(update_fields=["label_pcts", "label_kept"])
+
+
+@whole_change()
+def keep_label(tile: Tile) -> None:
+    """Its label stays as its name though something else is in it."""
+    tile.label_kept = True
+    tile.save(update_fields=["label_kept"])
+
+
+def _word(tiles: list[Tile]) -> None:
+    """The words of the labels of some tiles of one mix, from what is in it."""
+    mix = tiles[0].mix if tiles else None
+    if mix is None:
+        return
     tool, supplier_codes = mix.studio.scratching_tool, supplier_codes_of(mix)
     for tile in tiles:
         piece = PieceSpec.of(tile)
         tile.inscription = inscription_of(mix, tile.code, piece, tool, supplier_codes)
     Tile.objects.bulk_update(tiles, ["inscription"])
-    note_made(tiles)
-    note_steps(tiles)
-    return tiles
 
 
 def set_tile_aside(tile: Tile, aside: bool) -> None:

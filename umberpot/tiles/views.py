@@ -122,6 +122,9 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
             "rows": rows,
             "waiting": next((row for row in rows if row.step != Step.READ), None),
             "any_read": any(row.step == Step.READ for row in rows),
+            "mislabelled": [
+                row.tile for row in rows if row.tile.label_difference and not row.tile.label_kept
+            ],
             "to_scratch": [row for row in rows if row.firing is None],
             "aside": [progress for progress in every if progress.tile.set_aside_at],
         },
@@ -134,6 +137,19 @@ def set_aside(request: StudioRequest, code: str) -> HttpResponse:
     tile = _tile(request, code)
     services.set_tile_aside(tile, request.POST.get("aside") == "yes")
     messages.success(request, sentences.tile_set_aside(tile.code, aside=bool(tile.set_aside_at)))
+    return redirect("tiles:record", code)
+
+
+@require_POST
+def label(request: StudioRequest, code: str) -> HttpResponse:
+    """A label that says something else than is in the tile: scratched over, or kept as its name."""
+    tile = _tile(request, code)
+    if request.POST.get("label") == "keep":
+        services.keep_label(tile)
+        messages.success(request, sentences.label_kept(tile.code))
+    else:
+        services.scratch_over(tile)
+        messages.success(request, sentences.label_scratched(tile.code, tile.inscription))
     return redirect("tiles:record", code)
 
 

@@ -52,7 +52,11 @@ def test_a_series_becomes_a_trial_with_mixes_tiles_and_labels(series):
     sources = [[p.source for p in m.parts.all() if p.source] for m in mixes]
     assert sources == [[], [mixes[0]], [mixes[1]]]
     tiles = list(plan.trial.tiles.all())
-    assert [t.inscription[1] for t in tiles] == ["15 Quay Blue", "10 Quay Blue", "5 Quay Blue"]
+    assert [t.inscription[1] for t in tiles] == [
+        "15 QB-14 Quay Blue",
+        "10 QB-14 Quay Blue",
+        "5 QB-14 Quay Blue",
+    ]
     assert {t.step for t in tiles} == {Step.MAKE}
     assert len({t.code for t in tiles}) == 3
 
@@ -132,7 +136,7 @@ def test_tiles_are_labelled_with_what_was_really_made(series, weigh, signed_in):
     signed_in.post(f"/tiles/shape/{mix.pk}/")
     tile = mix.tiles.get()
     assert tile.step == Step.DRY
-    assert tile.inscription[1] == "6 Quay Blue"
+    assert tile.inscription[1] == "6 QB-14 Quay Blue"
 
 
 def test_the_page_of_a_plan_says_one_thing_to_do_next(series, signed_in, weigh):

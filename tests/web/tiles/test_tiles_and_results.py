@@ -54,7 +54,7 @@ def record(client, tile, data):
 
 def test_tiles_get_codes_and_labels_of_their_own(tiles):
     assert [t.code for t in tiles] == ["A1", "A2"]
-    assert tiles[0].inscription == ["A1 c6", "10 Quay Blue", "Ferry white"]
+    assert tiles[0].inscription == ["A1 c6", "10 QB-14 Quay Blue", "FW-1 Ferry white"]
 
 
 def test_a_second_click_makes_no_more_tiles(signed_in, mix):
