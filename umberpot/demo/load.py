@@ -19,6 +19,7 @@ from claycore.colour.photographs.reading import Reference
 from claycore.colour.photographs.references import REFERENCES
 from claycore.firing import schedules
 from claycore.firing.drafts import Stage, draft
+from claycore.materials import slip
 from claycore.testing.readings import READINGS, Quantity
 from umberpot.colours.find.library import tested_under
 from umberpot.colours.find.predictions import keep_prediction
@@ -93,14 +94,16 @@ class DemoLoader:
     def shelf(self) -> None:
         """The materials and their stock."""
         for row in story.MATERIALS:
+            gravity = row.specific_gravity
             material = Material.objects.create(
                 studio=self.studio,
                 kind=row.kind,
                 name=row.name,
                 supplier_code=row.code,
                 price_per_kg=row.price or None,
-                state="plastic" if row.water_pct else "dry",
-                water_pct=row.water_pct,
+                state="slip" if gravity else "plastic" if row.water_pct else "dry",
+                water_pct=100 - slip.solids_pct(gravity) if gravity else row.water_pct,
+                specific_gravity=gravity,
                 hazards=list(row.hazards),
                 notes=row.notes,
             )

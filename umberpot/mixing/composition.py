@@ -80,7 +80,7 @@ def refresh(mix: Mix) -> None:
 def _rename(mix: Mix) -> None:
     """A mix that is weighed out, and what is left of it, are called by what is in them."""
     mix.name = name_of(mix.said_pcts, mix.clay_name)
-    if mix.leftover:
+    if mix.leftover and mix.leftover.is_coloured:
         mix.leftover.name = leftover_name(mix, mix.leftover.supplier_code)
         mix.leftover.save(update_fields=["name"])
 

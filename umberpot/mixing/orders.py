@@ -82,6 +82,11 @@ class Shelf:
         return Mix.objects.of(self._studio).filter(pk=pk).first() if pk else None
 
 
+def body_of(clay: Material | None) -> Material | None:
+    """The clay that a mix is of: of slip in a bucket the clay it was made from, where known."""
+    return clay.made_from or clay if clay and clay.is_slip else clay
+
+
 def order_of_dose(on_shelf: Shelf, dose: Dose, clay_name: str, sum_query: str) -> MixOrder:
     """A dose as the mix to be made of it."""
     clay = on_shelf.clay(clay_name)
@@ -117,7 +122,7 @@ def order_of_dose(on_shelf: Shelf, dose: Dose, clay_name: str, sum_query: str) -
         dose.clay.dry_g,
         wanted,
         clay_name,
-        clay,
+        body_of(clay),
         tuple(parts),
         sum_query,
     )
@@ -198,11 +203,12 @@ def order_of_slip(
     ``dose`` is of the slip it becomes; ``add_dry_g`` and ``water_g`` bring it there.
     """
     order = order_of_dose(on_shelf, dose, clay_name, "")
-    clay = on_shelf.clay(clay_name)
+    clay = body_of(on_shelf.clay(clay_name))
     parts = [before, *order.parts[1:]]
     if add_dry_g > 0:
-        name = clay_name or "clay"
-        parts.insert(1, PartOrder(MixPart.Role.CLAY, name, add_dry_g, material=clay))
+        bag = None if clay and clay.is_slip else clay
+        name = bag.name if bag else clay_name or "clay"
+        parts.insert(1, PartOrder(MixPart.Role.CLAY, name, add_dry_g, material=bag))
     if water_g > 0:
         parts.insert(1, PartOrder(MixPart.Role.WATER, "water", water_g))
     return replace(order, state=ClayState.SLIP, parts=tuple(parts))

@@ -5,9 +5,14 @@ from typing import Any, cast
 
 from django import forms
 
+from claycore.materials import slip
 from claycore.materials.clay_in_hand import ClayState
+from claycore.materials.slip import CLAY_SOLID_DENSITY
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
+from claycore.measure.errors import ClayError
+from claycore.measure.formatting import plain
+from claycore.measure.units import Measure
 from claycore.safety.cautions import named_materials
 from umberpot.shelf.models import Container, Material
 from umberpot.studio.forms import OwnedModelForm
@@ -15,6 +20,7 @@ from umberpot.ui.fields.measures import MeasureField
 from umberpot.ui.fields.not_applying import does_not_apply
 
 STOCK = Bound(0, 1e8, "Stock must be 0 g or more.", low_allowed=True)
+LITRES = Bound(0, 1e5, "Volume must be 0 L or more.", low_allowed=True)
 PRICE = Bound(0, 1e6, "Price must be 0 or more.", low_allowed=True)
 
 
@@ -29,7 +35,17 @@ class MaterialForm(OwnedModelForm):
         help_text="Percentage of the wet weight. Weigh a sample, dry it, weigh it again. Throwing"
         " clay is usually 18–25 %.",
     )
-    on_hand_g = MeasureField(STOCK, required=False, label="Stock")
+    on_hand_g = MeasureField(STOCK, required=False, label="Stock", measure=Measure.MASS)
+    on_hand_l = MeasureField(LITRES, required=False, label="Or volume")
+    specific_gravity = MeasureField(
+        bounds.SPECIFIC_GRAVITY, required=False, label="Specific gravity"
+    )
+    solid_density = MeasureField(
+        bounds.SOLID_DENSITY,
+        required=False,
+        label="Density of dry clay",
+        initial=plain(CLAY_SOLID_DENSITY),
+    )
     hazards = forms.MultipleChoiceField(
         choices=lambda: [(c.code, c.title) for c in named_materials().values()],
         required=False,
@@ -46,6 +62,9 @@ class MaterialForm(OwnedModelForm):
             "price_per_kg",
             "state",
             "water_pct",
+            "specific_gravity",
+            "solid_density",
+            "made_from",
             "hazards",
             "top_cone",
             "notes",
@@ -58,6 +77,10 @@ class MaterialForm(OwnedModelForm):
         if self.instance._state.adding:
             # Most clay comes plastic, in bags. A row of a file that says nothing is dry.
             self.initial["state"] = ClayState.PLASTIC
+        clays = Material.objects.of(self.instance.studio).filter(kind__in=Material.CLAYS)
+        of_clay = cast(forms.ModelChoiceField, self.fields["made_from"])
+        of_clay.queryset = clays.on_shelf()
+        of_clay.label, of_clay.empty_label = "Made from", "not stated"
         kinds = [kind for kind in Material.Kind.choices if kind[0] in self.kinds_offered()]
         cast(forms.ChoiceField, self.fields["kind"]).choices = kinds
         self.fields["kind"].label = "Type"
@@ -78,9 +101,36 @@ class MaterialForm(OwnedModelForm):
         cleaned = super().clean() or {}
         if cleaned.get("kind") in (Material.Kind.STAIN, Material.Kind.OXIDE):
             cleaned["state"] = ClayState.DRY
+        cleaned["solid_density"] = cleaned.get("solid_density") or CLAY_SOLID_DENSITY
+        if cleaned.get("kind") == Material.Kind.SLIP:
+            self._clean_slip(cleaned)
+        else:
+            does_not_apply(self, cleaned, "specific_gravity", "made_from", "on_hand_l")
         if cleaned.get("state") == ClayState.DRY:
             does_not_apply(self, cleaned, "water_pct")
         return cleaned
+
+    def _clean_slip(self, cleaned: dict[str, Any]) -> None:
+        """The water of slip follows from its gravity, and its weight from its volume."""
+        cleaned["state"] = ClayState.SLIP
+        gravity, litres = cleaned.get("specific_gravity"), cleaned.get("on_hand_l")
+        if gravity is None:
+            if "specific_gravity" not in self.errors:
+                self.add_error(
+                    "specific_gravity",
+                    "Enter the specific gravity: the weight of one litre in kg.",
+                )
+            return
+        try:
+            solids_pct = slip.solids_pct(gravity, cleaned["solid_density"])
+        except ClayError as error:
+            self.add_error("specific_gravity", str(error))
+            return
+        cleaned["water_pct"] = round(100 - solids_pct, 6)
+        if litres is not None and "on_hand_g" in self.changed_data:
+            self.add_error("on_hand_l", "Enter the weight or the volume, not both.")
+        elif litres is not None:
+            cleaned["on_hand_g"] = litres * 1000 * gravity
 
     def save(self, commit: bool = True) -> Material:
         """A figure typed over a measured one is no longer measured."""

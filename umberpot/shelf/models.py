@@ -14,6 +14,7 @@ from claycore.judging import purposes
 from claycore.judging.claims import Claim
 from claycore.judging.limits import WARES
 from claycore.materials.clay_in_hand import ClayState
+from claycore.materials.slip import CLAY_SOLID_DENSITY
 from claycore.safety.cautions import CAUTIONS, Caution
 from claycore.safety.metals import metals_in
 from claycore.testing import field_notes
@@ -38,7 +39,9 @@ class MaterialQuerySet(StudioQuerySet):
         ``told`` is how often someone said how much there is: 0 where nobody ever did.
         """
         told = Count("movements", filter=Q(movements__reason__in=StockMovement.TELLS))
-        stocked = self.annotate(on_hand_g=Coalesce(Sum("movements__grams"), 0.0), told=told)
+        stocked = self.select_related("made_from").annotate(
+            on_hand_g=Coalesce(Sum("movements__grams"), 0.0), told=told
+        )
         return stocked.order_by("kind", Lower("name"))
 
     def clays(self) -> Self:
@@ -67,7 +70,9 @@ class Material(StudioOwned):
     """A clay or a colourant. Retired rather than deleted: tiles go on referring to it.
 
     ``purpose`` and ``ware`` are what a clay is judged as; '' is the studio's usual. ``key`` is what
-    it is known by outside, in files. ``fired`` is no field: the fired colours that
+    it is known by outside, in files. Slip in a bucket has a ``specific_gravity``, from which its
+    water follows by the ``solid_density`` of what is in it, g/cm³, and the clay it is ``made_from``
+    where that is known. ``fired`` is no field: the fired colours that
     :mod:`umberpot.tiles.fired_looks` noted for a page.
     """
 
@@ -81,9 +86,11 @@ class Material(StudioOwned):
         LEFTOVER = "leftover", "Leftover"
         RECLAIM = "reclaim", "Reclaim bucket"
         BLEND = "blend", "Clay blend"
+        SLIP = "slip", "Slip in a bucket"
 
-    BOUGHT = (Kind.CLAY_BODY, Kind.DUG_CLAY, Kind.STAIN, Kind.OXIDE)
+    BOUGHT = (Kind.CLAY_BODY, Kind.DUG_CLAY, Kind.SLIP, Kind.STAIN, Kind.OXIDE)
     CLAYS = (Kind.CLAY_BODY, Kind.DUG_CLAY, Kind.BLEND)
+    DOSED = (*CLAYS, Kind.SLIP)
     COLOURANTS = (Kind.STAIN, Kind.OXIDE)
     COLOURED = (Kind.LEFTOVER, Kind.RECLAIM)
     TESTABLE = (*CLAYS, Kind.RECLAIM)
@@ -99,6 +106,16 @@ class Material(StudioOwned):
     state = models.CharField(max_length=8, choices=STATES, default=ClayState.DRY)
     water_pct = models.FloatField("water, % of wet weight", null=True, blank=True)
     hazards = models.JSONField("watch for", default=list, blank=True)
+    specific_gravity = models.FloatField(null=True, blank=True)
+    solid_density = models.FloatField(default=CLAY_SOLID_DENSITY)
+    made_from = models.ForeignKey(
+        "self",
+        on_delete=models.PROTECT,
+        null=True,
+        blank=True,
+        related_name="slips",
+        verbose_name="made from",
+    )
     top_cone = models.CharField(
         "highest cone", max_length=4, blank=True, choices=[(c, c) for c in cones.CONES]
     )
@@ -129,6 +146,14 @@ class Material(StudioOwned):
                 name="material_water_between_0_and_100",
             ),
             models.CheckConstraint(
+                condition=Q(solid_density__gt=1)
+                & (
+                    Q(specific_gravity=None)
+                    | Q(specific_gravity__gt=1, specific_gravity__lt=F("solid_density"))
+                ),
+                name="material_gravity_between_water_and_solid",
+            ),
+            models.CheckConstraint(
                 condition=Q(price_per_kg=None) | Q(price_per_kg__gte=0),
                 name="material_price_not_negative",
             ),
@@ -153,7 +178,12 @@ class Material(StudioOwned):
 
     @property
     def is_clay(self) -> bool:
-        return self.kind in self.CLAYS
+        """Whether it is clay that colour goes into, slip in a bucket too."""
+        return self.kind in self.DOSED
+
+    @property
+    def is_slip(self) -> bool:
+        return self.kind == self.Kind.SLIP
 
     @property
     def is_testable(self) -> bool:
@@ -173,12 +203,18 @@ class Material(StudioOwned):
         return 1 - self.water_pct / 100 if self.state != ClayState.DRY and self.water_pct else 1.0
 
     @property
+    def solids_pct(self) -> float:
+        """Dry grams in 100 g as it lies, as far as its water is known."""
+        return 100 * self.dry_share
+
+    @property
     def metals(self) -> tuple[str, ...]:
         """The metals that it must be watched for: what was ticked, and what its name says.
 
         A clay is named after places and colours, so of its name nothing is concluded.
         """
-        return metals_in("" if self.is_testable else self.name, self.hazards)
+        is_plain = self.is_testable or self.is_slip
+        return metals_in("" if is_plain else self.name, self.hazards)
 
     @property
     def cautions(self) -> list[Caution]:

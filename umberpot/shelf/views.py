@@ -20,6 +20,7 @@ PLACE = "Shelf"
 A_PAGE = 40
 GROUPS = (
     ("Clays", "clays", Material.CLAYS),
+    ("Slips", "slips", (Material.Kind.SLIP,)),
     ("Colourants", "colourants", Material.COLOURANTS),
     ("Leftovers and reclaim", "coloured", Material.COLOURED),
 )
@@ -104,7 +105,7 @@ def _edit(request: StudioRequest, material: Material) -> HttpResponse:
         for code in form.guessed_hazards():
             messages.warning(request, sentences.may_contain(kept.name, code))
         messages.success(request, sentences.on_the_shelf(kept.name))
-        if request.GET.get("then") == "test" and kept.is_clay:
+        if request.GET.get("then") == "test" and kept.is_testable:
             return redirect("clays:new-test", kept.pk)
         return redirect("shelf:shelf")
     movements = material.movements.select_related("made_by")[:12] if material.pk else []

@@ -86,6 +86,19 @@ def as_named_today(name):
     return name
 
 
+def without_what_is_new(today, then):
+    """Rows of today with the fields that rows of then have; others came later, with a default."""
+    rows = [(json.loads(one), json.loads(other)) for one, other in zip(today, then, strict=True)]
+    return [{name: row[name] for name in was} for row, was in rows], [was for _, was in rows]
+
+
+def assert_equal_rows(name, today, then):
+    """A file of an archive, row by row where it has rows."""
+    if name.endswith(".jsonl"):
+        today, then = without_what_is_new(today.splitlines(), then.splitlines())
+    assert today == then, name
+
+
 def test_every_row_is_equal_by_the_archives_own_comparison(come_over):
     studio = Studio.objects.get(name="Quayside")
     now = io.BytesIO()
@@ -94,7 +107,7 @@ def test_every_row_is_equal_by_the_archives_own_comparison(come_over):
     told = {name for name in then if name.startswith(("data/", "files/")) or name == "studio.json"}
     assert len(told) > 50
     for name in told | {"people.jsonl"}:
-        assert today[as_named_today(name)] == then[name], name
+        assert_equal_rows(name, today[as_named_today(name)], then[name])
     counts = json.loads(then["manifest.json"])["rows"]
     assert all(counts.values()), "one of everything"
     assert sum(json.loads(today["manifest.json"])["rows"].values()) == sum(counts.values())
@@ -211,4 +224,4 @@ def test_its_archive_is_read_as_well(studio, signed_in):
     today, then = files_in(out_of(other)), zipfile.ZipFile(KEPT.with_suffix(".zip"))
     for name in then.namelist():
         if name.startswith(("data/", "files/")):
-            assert today[as_named_today(name)] == then.read(name), name
+            assert_equal_rows(name, today[as_named_today(name)], then.read(name))

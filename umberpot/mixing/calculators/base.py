@@ -17,6 +17,7 @@ from umberpot.mixing.calculators.clay import (
     ClayConditionForm,
     StateSwitch,
     as_it_lies,
+    how_wet,
     shelf_water,
     state_switch,
     with_fields,
@@ -82,7 +83,7 @@ class MixCalculator(Calculator[Inputs, Result], Generic[Inputs, Result]):
         if not issubclass(self.form_class, ClayConditionForm):
             return query
         was, state = query.get(STATE_WAS, ""), query.get("state", "")
-        if was == state and (query.get("water_pct") or not query.get("clay")):
+        if was == state and (how_wet(query) or not query.get("clay")):
             return query
         lies = self._lies(request, str(query.get("clay", "")))
         if was == state != "":

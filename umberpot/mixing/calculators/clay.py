@@ -24,6 +24,12 @@ STATE_WAS, AMOUNT_WAS = "state_was", "amount_was"
 """The state that the page showed before, and the amount when another was chosen: where that still
 stands there, it follows the state."""
 
+_HOW_WET = ("water_pct", "solids_pct", "specific_gravity")
+"""The fields of which one says how wet clay is."""
+
+_MEASURED = (*_HOW_WET, "solid_density", "water_u95")
+"""What the shelf knows of how wet a clay is."""
+
 _OF_SLIP = ("solids_pct", "specific_gravity", "solid_density")
 _OF_PLASTIC = ("water_pct", "water_u95")
 _OF_OTHER_STATES: dict[str, tuple[str, ...]] = {
@@ -214,6 +220,8 @@ def as_it_lies(clay: Material, renamed: Mapping[str, str] | None = None) -> dict
     if renamed is not None:
         lies = as_it_lies(clay)
         return {field: lies[name] for name, field in renamed.items() if name in lies}
+    if clay.state == ClayState.SLIP:
+        return _slip_as_it_lies(clay)
     if clay.state != ClayState.PLASTIC:
         return {"state": clay.state}
     known = {"water_pct": clay.water_pct, "water_u95": clay.water_u95}
@@ -221,6 +229,19 @@ def as_it_lies(clay: Material, renamed: Mapping[str, str] | None = None) -> dict
         "state": clay.state,
         **{name: "" if figure is None else f"{figure:g}" for name, figure in known.items()},
     }
+
+
+def _slip_as_it_lies(clay: Material) -> dict[str, str]:
+    """Slip by its specific gravity, or by its solids where only its water is known."""
+    if clay.specific_gravity is not None:
+        return {
+            "state": clay.state,
+            "solids_pct": "",
+            "specific_gravity": f"{clay.specific_gravity:g}",
+            "solid_density": f"{clay.solid_density:g}",
+        }
+    known = {"solids_pct": plain(clay.solids_pct), "specific_gravity": ""} if clay.water_pct else {}
+    return {"state": clay.state, **known}
 
 
 @dataclass(frozen=True)
@@ -250,7 +271,8 @@ def state_switch(
     missing, usual = USUAL_CONDITION.get(state, ("", ""))
     if missing and not any(query.get(name, "").strip() for name in (missing, "specific_gravity")):
         lies = on_shelf if on_shelf.get("state") == state else {}
-        fields |= {missing: lies.get(missing) or usual, "water_u95": lies.get("water_u95", "")}
+        known = {name: lies[name] for name in _MEASURED if lies.get(name)}
+        fields |= {"water_u95": ""} | (known or {missing: usual})
     before = _condition(form_class, query, was)
     after = _condition(form_class, with_fields(query, fields), state)
     for name in form_class.amounts:
@@ -265,16 +287,20 @@ def state_switch(
     return StateSwitch(fields)
 
 
+def how_wet(query: QueryDict) -> bool:
+    """Whether the query says how wet the clay is, in one way or another."""
+    return any(query.get(name, "").strip() for name in _HOW_WET)
+
+
 def shelf_water(query: QueryDict, on_shelf: Mapping[str, str]) -> StateSwitch | None:
     """The water of the clay on the shelf, where clay of its state is asked for and none was typed.
 
     None where there is nothing to fill in.
     """
-    water = on_shelf.get("water_pct", "")
-    typed = query.get("water_pct", "").strip()
-    if not water or typed or query.get("state") != on_shelf.get("state"):
+    known = {name: on_shelf[name] for name in _MEASURED if on_shelf.get(name)}
+    if not known or how_wet(query) or query.get("state") != on_shelf.get("state"):
         return None
-    return StateSwitch({"water_pct": water, "water_u95": on_shelf.get("water_u95", "")})
+    return StateSwitch({"water_u95": ""} | known)
 
 
 def with_fields(query: QueryDict, fields: Mapping[str, str]) -> QueryDict:

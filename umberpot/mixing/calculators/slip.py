@@ -30,6 +30,7 @@ from umberpot.mixing.calculators.base import (
 from umberpot.mixing.calculators.fields import KnowsScale, scale_step_field, solid_density_field
 from umberpot.mixing.models import MixPart
 from umberpot.mixing.orders import MixOrder, PartOrder, Shelf, order_of_slip
+from umberpot.shelf.models import Material
 from umberpot.ui.calculators import Answer, CalculatorForm, Solved
 from umberpot.ui.fields.measures import (
     LONGEST_TEXT,
@@ -245,7 +246,7 @@ class SlipView(MixMaker[SlipInputs, SlipResult]):
             MixPart.Role.CLAY,
             name or clay.state.value,
             clay.mass_g,
-            material=on_shelf.clay(name),
+            material=_lies_as(on_shelf.clay(name), clay.state),
             dry_share=clay.dry_fraction,
         )
         return order_of_slip(on_shelf, found.dose, name, before, add_dry_g, water_g)
@@ -277,6 +278,12 @@ class SlipView(MixMaker[SlipInputs, SlipResult]):
             if result.dose.powder_g and inputs.dry_g is None
             else None,
         }
+
+
+def _lies_as(material: Material | None, state: ClayState) -> Material | None:
+    """What the slip is taken off: a bucket of it, never the bag of clay it was made from once."""
+    in_bag = material is not None and state == ClayState.SLIP and material.state != ClayState.SLIP
+    return None if in_bag else material
 
 
 def _density(inputs: SlipInputs) -> float:

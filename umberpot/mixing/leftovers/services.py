@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 
 from django.contrib.auth.models import User
 
+from claycore.materials import slip
 from claycore.materials.batch import Batch, coloured, join
 from claycore.materials.clay_in_hand import ClayInHand, ClayState
 from claycore.materials.composition import Addition
@@ -13,7 +14,7 @@ from claycore.measure.errors import ClayError, Inconsistent
 from claycore.measure.formatting import plain
 from claycore.mixing import strength
 from claycore.mixing.strength import Change
-from umberpot.mixing.composition import leftover_name
+from umberpot.mixing.composition import LONGEST_MATERIAL_NAME, leftover_name
 from umberpot.mixing.models import Mix, MixPart
 from umberpot.mixing.orders import PartOrder, Shelf, order_of_batch, order_of_change
 from umberpot.mixing.services import create_mix
@@ -35,11 +36,13 @@ def keep_leftover(
     mix = Mix.objects.of(mix.studio).select_related("leftover").get(pk=mix.pk)
     if mix.leftover:
         mix.leftover.state, mix.leftover.water_pct = state, water_pct
-        mix.leftover.save(update_fields=["state", "water_pct"])
+        if mix.leftover.is_slip and water_pct:
+            mix.leftover.specific_gravity = round(slip.specific_gravity(100 - water_pct), 4)
+        mix.leftover.save(update_fields=["state", "water_pct", "specific_gravity"])
         shelf.count_stock(mix.leftover, grams, by)
         return mix.leftover
     (code,) = next_codes(mix.studio, 1)
-    mix.leftover = Material.objects.create(
+    mix.leftover = Material(
         studio=mix.studio,
         kind=Material.Kind.LEFTOVER,
         name=leftover_name(mix, code),
@@ -47,9 +50,20 @@ def keep_leftover(
         state=state,
         water_pct=water_pct,
     )
+    if state == ClayState.SLIP and water_pct and not mix.said_pcts:
+        _as_bucket(mix.leftover, mix, code)
+    mix.leftover.save()
     mix.save(update_fields=["leftover"])
     shelf.move(mix.leftover, grams, StockMovement.Reason.LEFT, by)
     return mix.leftover
+
+
+def _as_bucket(kept: Material, mix: Mix, code: str) -> None:
+    """Plain slip is a material of its own, used like any other that was bought as slip."""
+    kept.kind = Material.Kind.SLIP
+    kept.name = f"{mix.clay_name} slip, {code}"[:LONGEST_MATERIAL_NAME]
+    kept.specific_gravity = round(slip.specific_gravity(100 - (kept.water_pct or 0.0)), 4)
+    kept.made_from = mix.clay
 
 
 MOST_PAIRS = 8

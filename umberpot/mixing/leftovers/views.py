@@ -42,7 +42,7 @@ def keep(request: StudioRequest, pk: int) -> HttpResponse:
         mix, cleaned["grams"], cleaned["state"], cleaned["water_pct"], request.user
     )
     messages.success(request, sentences.stored_as(material.name))
-    return redirect("mixing:leftover", pk=material.pk)
+    return redirect(material.get_absolute_url())
 
 
 def _leftover_refused(request: StudioRequest, mix: Mix, form: LeftoverForm) -> HttpResponse:
