@@ -104,6 +104,7 @@ class DemoLoader:
                 state="slip" if gravity else "plastic" if row.water_pct else "dry",
                 water_pct=100 - slip.solids_pct(gravity) if gravity else row.water_pct,
                 specific_gravity=gravity,
+                made_from=Material.objects.of(self.studio).filter(name=row.made_from).first(),
                 hazards=list(row.hazards),
                 notes=row.notes,
             )

@@ -25,6 +25,7 @@ class DemoMaterial:
     hazards: tuple[str, ...] = ()
     notes: str = ""
     specific_gravity: float | None = None
+    made_from: str = ""
 
 
 MATERIALS = [
@@ -37,6 +38,7 @@ MATERIALS = [
         *("slip", "Buff pouring slip", "BS-7", "", 4_600),
         notes="Deep bucket by the sink. Stir before use.",
         specific_gravity=1.37,
+        made_from="Harbour buff",
     ),
     DemoMaterial("dug_clay", "Canal bank", "CB", "", 3_900, None, (), "Blue-grey, smooth, roots."),
     DemoMaterial("dug_clay", "Quarry overburden", "QO", "", 4_700, None, (), "Rust brown, fine."),

@@ -5,6 +5,7 @@ from typing import Any, cast
 
 from django import forms
 
+from claycore.firing import cones
 from claycore.materials import slip
 from claycore.materials.clay_in_hand import ClayState
 from claycore.materials.slip import CLAY_SOLID_DENSITY
@@ -81,6 +82,8 @@ class MaterialForm(OwnedModelForm):
         of_clay = cast(forms.ModelChoiceField, self.fields["made_from"])
         of_clay.queryset = clays.on_shelf()
         of_clay.label, of_clay.empty_label = "Made from", "not stated"
+        cone_field = cast(forms.ChoiceField, self.fields["top_cone"])
+        cone_field.choices = [("", "not stated"), *((cone, cone) for cone in cones.CONES)]
         kinds = [kind for kind in Material.Kind.choices if kind[0] in self.kinds_offered()]
         cast(forms.ChoiceField, self.fields["kind"]).choices = kinds
         self.fields["kind"].label = "Type"

@@ -81,12 +81,12 @@ class Material(StudioOwned):
     class Kind(models.TextChoices):
         CLAY_BODY = "clay_body", "Clay body"
         DUG_CLAY = "dug_clay", "Dug clay"
+        SLIP = "slip", "Slip in a bucket"
         STAIN = "stain", "Stain"
         OXIDE = "oxide", "Oxide"
         LEFTOVER = "leftover", "Leftover"
         RECLAIM = "reclaim", "Reclaim bucket"
         BLEND = "blend", "Clay blend"
-        SLIP = "slip", "Slip in a bucket"
 
     BOUGHT = (Kind.CLAY_BODY, Kind.DUG_CLAY, Kind.SLIP, Kind.STAIN, Kind.OXIDE)
     CLAYS = (Kind.CLAY_BODY, Kind.DUG_CLAY, Kind.BLEND)

@@ -20,8 +20,8 @@ PLACE = "Shelf"
 A_PAGE = 40
 GROUPS = (
     ("Clays", "clays", Material.CLAYS),
-    ("Slips", "slips", (Material.Kind.SLIP,)),
     ("Colourants", "colourants", Material.COLOURANTS),
+    ("Slips", "slips", (Material.Kind.SLIP,)),
     ("Leftovers and reclaim", "coloured", Material.COLOURED),
 )
 """The lists of the shelf: what each is called, its name in the query string, what is in it."""
