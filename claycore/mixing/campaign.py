@@ -11,12 +11,17 @@ from dataclasses import dataclass
 
 from claycore.materials.clay_in_hand import ClayCondition
 from claycore.measure import bounds
-from claycore.measure.bounds import Bound
 from claycore.measure.errors import Inconsistent
 from claycore.measure.formatting import percentage, plain
 from claycore.measure.notices import Notice
 from claycore.mixing import weighing
-from claycore.mixing.series import COMFORTABLE_BATCH_G, LOSS, MOST_TILES_EACH, USUAL_LOSS_PCT
+from claycore.mixing.series import (
+    COMFORTABLE_BATCH_G,
+    LOSS,
+    MOST_TILES_EACH,
+    NONE_OR_MORE,
+    USUAL_LOSS_PCT,
+)
 from claycore.mixing.series_backwards import rounded_down
 
 MOST_COLOURANTS = 40
@@ -25,8 +30,6 @@ MOST_STRENGTHS = 4
 
 CONTROLS = 2
 """Tiles of plain clay: one with glaze, one without. Common practice."""
-
-POWDER = Bound(0, 1e7, "Enter 0 g or more of colourant.", low_allowed=True)
 
 
 @dataclass(frozen=True)
@@ -174,7 +177,7 @@ def _check_bags(bags: Sequence[Bag]) -> None:
         raise Inconsistent("stain", twice, f"{twice} is entered twice. Remove one.")
     for bag in bags:
         if bag.powder_g is not None:
-            POWDER.check("stain", bag.powder_g)
+            NONE_OR_MORE.check("stain", bag.powder_g)
 
 
 def _check_strengths(pcts: Sequence[float]) -> None:

@@ -5,10 +5,11 @@ Source: common practice, and arithmetic.
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from claycore.materials import moisture
-from claycore.materials.composition import Addition
+from claycore.materials.clay_in_hand import ClayCondition, ClayInHand
+from claycore.materials.composition import Addition, as_on_dry_clay
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
 from claycore.measure.errors import Inconsistent
@@ -20,18 +21,39 @@ SHARE = Bound(
 )
 
 
-def dose_for_plastic_total(
-    total_g: float, water_pct: float, additions: Sequence[Addition], convention: str
-) -> Dose:
-    """The dose that ends as ``total_g`` of coloured plastic clay, as wet as the clay it is made of.
+@dataclass(frozen=True)
+class ForTotal:
+    """What ends as so much plastic clay: the dose, and the water that has to go, grams.
 
-    Of the total, ``total · (1 − W)`` is dry: clay and colourants together. Raises ClayError.
-    Source: arithmetic, water on the wet basis.
+    ``dose.water_to_add_g`` is all the water that goes in; one of the two is 0.
+    """
+
+    dose: Dose
+    water_to_lose_g: float
+
+
+def for_plastic_total(
+    total_g: float,
+    water_pct: float,
+    additions: Sequence[Addition],
+    convention: str,
+    lies: ClayCondition | None = None,
+) -> ForTotal:
+    """What ends as ``total_g`` of coloured plastic clay of ``water_pct`` water, wet basis.
+
+    Of the total, ``total · (1 − W)`` is dry: clay and colourants together. The clay lies as
+    ``lies`` says, dry clay and slip too; as wet as the finished clay where that is not said. Raises
+    ClayError. Source: arithmetic, water on the wet basis.
     """
     bounds.MASS.check("mass", total_g)
-    one = dose(moisture.plastic_clay(1.0, water_pct), additions, convention)
-    made_of_one_g = 1.0 + one.powder_g + one.water_to_add_g
-    return dose(moisture.plastic_clay(total_g / made_of_one_g, water_pct), additions, convention)
+    finished = moisture.plastic_clay(total_g, water_pct)
+    lies = lies or finished.condition
+    powder = sum(as_on_dry_clay(additions, convention, lies.dry_fraction)) / 100
+    dry_clay_g = finished.dry_g / (1 + powder)
+    clay = ClayInHand(lies.state, dry_clay_g, lies.as_weighed_g(dry_clay_g) - dry_clay_g)
+    wanting_g = finished.water_g - clay.water_g
+    dosed = replace(dose(clay, additions, convention), water_to_add_g=max(0.0, wanting_g))
+    return ForTotal(dosed, max(0.0, -wanting_g))
 
 
 @dataclass(frozen=True)

@@ -69,6 +69,13 @@ def _blend(order: LineOrder, added_pct: float) -> Material:
     return blend
 
 
+def _state_of(order: LineOrder) -> ClayState:
+    """The wetter of the two clays makes the blend what it is on the bench."""
+    states = {order.clay.state, order.other.state}
+    wettest_first = (ClayState.SLIP, ClayState.PLASTIC, ClayState.DRY)
+    return next(state for state in wettest_first if state in states)
+
+
 def _mix_of(order: LineOrder, blend: Material, added_pct: float, by: User) -> Mix:
     shares = ((order.clay, 100 - added_pct), (order.other, added_pct))
     parts = tuple(
@@ -82,7 +89,7 @@ def _mix_of(order: LineOrder, blend: Material, added_pct: float, by: User) -> Mi
         for clay, share in shares
     )
     mix_order = MixOrder(
-        state=ClayState.DRY,
+        state=_state_of(order),
         clay_g=sum(part.grams for part in parts),
         dry_clay_g=order.dry_g,
         wanted_pcts={},

@@ -270,8 +270,9 @@ class MixPart(StudioOwned):
     @property
     def lies(self) -> str:
         """The state in which clay of this part goes on the scale; '' for what has none."""
-        has_state = self.role in (self.Role.CLAY, *self.COLOURED)
-        return self.mix.get_state_display() if has_state else ""
+        if self.role not in (self.Role.CLAY, *self.COLOURED):
+            return ""
+        return ClayState.DRY.value if self.dry_share == 1 else self.mix.get_state_display()
 
     @property
     def name_as_it_lies(self) -> str:

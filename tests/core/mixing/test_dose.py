@@ -71,7 +71,7 @@ def test_a_weighing_too_small_for_the_scale():
     made = dose(dry_clay(60), [Addition("red iron oxide", 1)], Convention.ON_DRY_CLAY)
     (warning,) = dose_warnings(made, 0.1)
     assert warning.code == "weighing_too_small"
-    assert "± 8 %" in warning.message  # common practice: 0.6 g on a 0.1 g scale
+    assert "±\u00a08 %" in warning.message  # common practice: 0.6 g on a 0.1 g scale
     assert codes(made, step=0.01) == []
 
 

@@ -16,7 +16,7 @@ from claycore.mixing.scaling import Layer
 @given(st.floats(10, 1e6), st.floats(5, 40), st.lists(st.floats(0, 30), min_size=1, max_size=4))
 def test_kilos_of_plastic_clay_come_out_at_what_was_asked(total, water, pcts):
     additions = [Addition(str(index), pct) for index, pct in enumerate(pcts)]
-    made = scaling.dose_for_plastic_total(total, water, additions, Convention.ON_DRY_CLAY)
+    made = scaling.for_plastic_total(total, water, additions, Convention.ON_DRY_CLAY).dose
     all_g = made.clay.mass_g + made.powder_g + made.water_to_add_g
     assert all_g == pytest.approx(total)
     assert made.dry_total_g == pytest.approx(total * (1 - water / 100))
@@ -25,7 +25,7 @@ def test_kilos_of_plastic_clay_come_out_at_what_was_asked(total, water, pcts):
 
 
 def test_six_kilos_at_ten_percent():
-    made = scaling.dose_for_plastic_total(6000, 20, [Addition("blue", 10)], Convention.ON_DRY_CLAY)
+    made = scaling.for_plastic_total(6000, 20, [Addition("blue", 10)], Convention.ON_DRY_CLAY).dose
     assert made.dry_total_g == pytest.approx(4800)
     assert made.additions[0].mass_g == pytest.approx(4800 / 11)
 

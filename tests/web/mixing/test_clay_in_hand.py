@@ -8,6 +8,7 @@ import pytest
 
 from tests.factories import MaterialFactory
 from umberpot.mixing.calculators.clay import ClayConditionForm
+from umberpot.mixing.line_blends import LineOrder, make_line
 from umberpot.mixing.models import Mix, MixPart
 from umberpot.mixing.urls import urlpatterns
 from umberpot.shelf.models import StockMovement
@@ -16,7 +17,6 @@ from umberpot.tiles.models import Tile
 LIVE = {"hx-request": "true"}
 JSON = {"accept": "application/json"}
 NOT_OF_CLAY_IN_HAND = {
-    "kilos": "so much finished plastic clay: its state is plastic by what it is",
     "slip": "slip by what it is; it asks how it was measured",
     "dark": "compares what costs",
     "water": "finds the water that others ask for",
@@ -47,7 +47,7 @@ def test_every_calculator_that_names_a_clay_asks_for_its_state_in_one_way():
             assert issubclass(form, ClayConditionForm), pattern.name
 
 
-@pytest.mark.parametrize("tool", ["dose", "series", "grid"])
+@pytest.mark.parametrize("tool", ["dose", "series", "grid", "campaign", "kilos"])
 def test_a_clay_of_the_shelf_brings_its_state_and_its_water(signed_in, bag, tool):
     page = signed_in.get(f"/mix/{tool}/?clay=Pier+white&begin=yes").content.decode()
     found = fields_of(page)
@@ -355,3 +355,45 @@ def test_a_clay_that_nobody_knows_leaves_the_state_that_the_page_shows(signed_in
     """What is chosen next is another than that, so that the amount follows."""
     page = signed_in.get("/mix/dose/?clay=Nobody&mass=90&unit=g&begin=yes").content.decode()
     assert fields_of(page)["state_was"] == fields_of(page)["state"] == "dry"
+
+
+KILOS = "mass=5&unit=kg&add=Quay+Blue:4"
+
+
+@pytest.mark.parametrize(
+    ("clay", "clay_g", "add_g", "lose_g"),
+    [
+        ("state=plastic&water_pct=22", 4807.7, 42.3, 0),
+        ("state=dry&finished_water_pct=22", 3750, 1100, 0),
+        ("state=slip&solids_pct=45&finished_water_pct=22", 8333.3, 0, 3483.3),
+    ],
+)
+def test_kilos_of_whatever_state_the_clay_is_in(client, clay, clay_g, add_g, lose_g):
+    """By hand: 5 kg at 22 % is 3900 g dry; at 4 % 3750 g of clay and 150 g of stain, 1100 g water.
+
+    Plastic, 3750 ÷ 0.78 = 4807.7 g brings 1057.7 g; slip at 45 %, 8333.3 g brings 4583.3 g.
+    """
+    found = client.get(f"/mix/kilos/?{KILOS}&{clay}", headers=JSON).json()
+    assert found["dry_clay_g"] == pytest.approx(3750)
+    assert found["additions"][0]["mass_g"] == pytest.approx(150)
+    assert found["clay_g"] == pytest.approx(clay_g, abs=0.1)
+    assert found["water_to_add_g"] == pytest.approx(add_g, abs=0.1)
+    assert found["water_to_lose_g"] == pytest.approx(lose_g, abs=0.1)
+    assert found["total_g"] == 5000
+
+
+def test_kilos_of_dry_clay_ask_how_wet_they_are_to_be(client):
+    got = client.get(f"/mix/kilos/?{KILOS}&state=dry", headers=JSON)
+    assert [error["field"] for error in got.json()["errors"]] == ["finished_water_pct"]
+
+
+def test_a_blend_says_how_each_of_its_clays_lies(signed_in, studio, bag):
+    """A plastic clay with a dry one: each is weighed as it is, and the page says so."""
+    dry = MaterialFactory(studio=studio, name="Bank, dried", kind="dug_clay", state="dry")
+    order = LineOrder(bag, dry, (25.0,), 200.0, uuid.uuid4())
+    ((_, mix),) = make_line(order, studio.memberships.get().user)
+    assert [part.name_as_it_lies for part in mix.parts.all()] == [
+        "Pier white, plastic",
+        "Bank, dried, dry",
+    ]
+    assert [part.target_g for part in mix.parts.all()] == pytest.approx([150 / 0.8, 50])

@@ -90,9 +90,26 @@ def test_a_coat_has_its_fired_colour_its_amount_and_leads_to_its_mix(signed_in, 
     said = words_of(page)
     assert "Fired in Ferry white, cone 6, unglazed (A2)" in said
     assert "294 mL" in said  # 3310 cm² × 0.04 cm × 2 ÷ 0.9
-    assert "/mix/dose/?state=dry&amp;mass=270.6&amp;unit=g&amp;clay=Ferry+white" in (
+    assert "/mix/dose/?clay=Ferry+white&amp;state_was=dry&amp;mass=270.6&amp;unit=g" in (
         page.content.decode()
     )
+
+
+@pytest.mark.parametrize(
+    ("lies", "link"),
+    [
+        ({"kind": "clay_body", "state": "dry"}, "/mix/slip/?what=slake&amp;dry_mass="),
+        (
+            {"kind": "slip", "state": "slip", "specific_gravity": 1.4, "water_pct": 50},
+            "/mix/slip/?what=bucket&amp;specific_gravity=1.4&amp;amount=",
+        ),
+    ],
+)
+def test_a_coats_slip_is_made_of_its_clay_as_that_lies(signed_in, studio, plan, lies, link):
+    clay = MaterialFactory(studio=studio, name="Plain", **lies)
+    add(signed_in, plan, slip=f"clay-{clay.pk}")
+    page = signed_in.get(plan.get_absolute_url()).content.decode()
+    assert link in page
 
 
 def test_a_coat_that_was_never_fired_is_hatched_and_named(signed_in, plan):

@@ -6,7 +6,8 @@ from typing import Any
 from django import forms
 
 from claycore.measure.units import Measure
-from claycore.mixing.campaign import MOST_COLOURANTS, POWDER, Bag
+from claycore.mixing.campaign import MOST_COLOURANTS, Bag
+from claycore.mixing.series import NONE_OR_MORE
 from umberpot.ui.fields.measures import LONGEST_TEXT, in_own_unit, read_number
 
 _LINE = re.compile(
@@ -27,7 +28,7 @@ def read_bag(line: str) -> Bag:
         return Bag(name)
     try:
         grams = read_number(in_own_unit(found["amount"], Measure.MASS))
-        return Bag(name, POWDER.check("stain", grams))
+        return Bag(name, NONE_OR_MORE.check("stain", grams))
     except ValueError as error:
         raise ValueError(f"{name}: {error}") from None
 

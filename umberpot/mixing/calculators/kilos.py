@@ -5,15 +5,19 @@ from typing import Any
 
 from django import forms
 
+from claycore.materials.clay_in_hand import ClayCondition, ClayState
 from claycore.materials.composition import Addition, Convention
+from claycore.materials.moisture import USUAL_PLASTIC_WATER_PCT
 from claycore.measure import bounds, units
 from claycore.measure.bounds import Bound
-from claycore.measure.formatting import adding_up, decimals_of, plain
+from claycore.measure.formatting import adding_up, decimals_of, plain, to_step
 from claycore.mixing import cost, scaling
 from claycore.mixing.cost import Cost, Priced
 from claycore.mixing.dose import Dose
 from claycore.mixing.dose_checks import dose_warnings
 from claycore.mixing.mixing_in import advice
+from claycore.mixing.scaling import ForTotal
+from claycore.mixing.series_on_the_scale import CLAY_WORDS
 from umberpot.mixing.calculators.additions import AdditionsField, PricesField
 from umberpot.mixing.calculators.base import (
     AdditionAnswer,
@@ -21,17 +25,18 @@ from umberpot.mixing.calculators.base import (
     addition_answers,
     taken_by,
 )
+from umberpot.mixing.calculators.clay import ClayConditionForm
 from umberpot.mixing.calculators.fields import (
     KnowsScale,
     convention_choice,
     convention_of,
-    measured_water_field,
     scale_step_field,
 )
 from umberpot.mixing.orders import MixOrder, Shelf, order_of_dose
-from umberpot.ui.calculators import Answer, CalculatorForm, Solved
+from umberpot.ui.calculators import Answer, Solved
 from umberpot.ui.fields.counts import CountField
 from umberpot.ui.fields.measures import LONGEST_TEXT, Choice, MeasureField, mass_units
+from umberpot.ui.fields.not_applying import does_not_apply
 from umberpot.ui.mix_bar import segments_of
 
 PARTS = Bound(1, 1000, "Enter 1 to 1000 bags or slabs.", low_allowed=True)
@@ -39,10 +44,14 @@ PARTS = Bound(1, 1000, "Enter 1 to 1000 bags or slabs.", low_allowed=True)
 
 @dataclass(frozen=True)
 class KilosInputs:
-    """So much finished plastic clay of a colour; prices per kg, the clay's as plastic clay."""
+    """So much finished plastic clay of a colour; prices per kg, the clay's as it lies.
+
+    ``water_pct`` is of the finished clay; ``lies`` is the clay that it is made of.
+    """
 
     total_g: float
     water_pct: float
+    lies: ClayCondition
     additions: list[Addition]
     convention: Convention
     split: int
@@ -53,30 +62,45 @@ class KilosInputs:
     water_measured: bool
 
 
-class KilosForm(KnowsScale, CalculatorForm[KilosInputs]):
-    """Finished plastic coloured clay wanted: ``mass``+``unit``, ``water_pct``, ``add``.
+class KilosForm(KnowsScale, ClayConditionForm[KilosInputs]):
+    """Finished plastic coloured clay wanted: ``mass``+``unit``, ``add``, and the clay in hand.
 
-    Besides: ``split`` into bags or slabs, ``clay`` (a name), ``clay_price``, and ``price`` repeated
-    as ``NAME:PRICE`` for the colourants.
+    Plastic clay (``water_pct``) ends as wet as it is; of dry clay and of slip
+    ``finished_water_pct`` says how wet the finished clay is to be. Besides: ``split`` into bags or
+    slabs, ``clay`` (a name), ``clay_price``, and ``price`` repeated as ``NAME:PRICE`` for the
+    colourants.
     """
+
+    state_left_out = ClayState.PLASTIC
+    field_order = ("clay", "state")
 
     clay = forms.CharField(max_length=LONGEST_TEXT, required=False, label="Clay")
     mass = MeasureField(bounds.MASS, label="Finished plastic clay")
     unit = Choice(choices=mass_units, initial="kg")
-    water_pct = MeasureField(bounds.WATER, label="Water content")
+    finished_water_pct = MeasureField(
+        bounds.WATER, required=False, label="Water content of the finished clay"
+    )
     add = AdditionsField()
     convention = convention_choice()
     split = CountField(PARTS, required=False, label="Number of bags or slabs")
     clay_price = MeasureField(cost.PRICE, required=False, label="Clay price per kg")
     price = PricesField(label="Colourants, per kg")
     scale_step_g = scale_step_field()
-    water_u95 = measured_water_field()
+
+    def clean(self) -> dict[str, Any]:
+        cleaned = super().clean()
+        if cleaned.get("state") == ClayState.PLASTIC:
+            does_not_apply(self, cleaned, "finished_water_pct")
+        else:
+            self.require("finished_water_pct", "Enter how wet the finished clay is to be.")
+        return cleaned
 
     def inputs(self) -> KilosInputs:
         typed = self.cleaned_data
         return KilosInputs(
             units.grams(typed["mass"], typed["unit"]),
-            typed["water_pct"],
+            typed["water_pct"] or typed["finished_water_pct"],
+            self.condition(),
             typed["add"],
             convention_of(typed["convention"]),
             typed["split"] or 1,
@@ -84,18 +108,19 @@ class KilosForm(KnowsScale, CalculatorForm[KilosInputs]):
             typed["clay_price"],
             typed["price"],
             self.scale_step,
-            water_measured=typed["water_u95"] is not None,
+            water_measured=self.water_measured,
         )
 
 
 @dataclass(frozen=True, kw_only=True)
 class KilosAnswer(Answer):
-    """``clay_g`` is as wet as it is. The cost is null while anything is ``unpriced``."""
+    """``clay_g`` is as it lies. The cost is null while anything is ``unpriced``."""
 
     clay_g: float
     dry_clay_g: float
     additions: list[AdditionAnswer]
     water_to_add_g: float
+    water_to_lose_g: float
     total_g: float
     cost: float | None
     cost_per_kg: float | None
@@ -109,7 +134,7 @@ def _cost(inputs: KilosInputs, result: Dose) -> Cost:
     return cost.cost_of([clay, *powders])
 
 
-class KilosView(MixMaker[KilosInputs, Dose]):
+class KilosView(MixMaker[KilosInputs, ForTotal]):
     """So much finished clay of a colour."""
 
     tool = "kilos"
@@ -117,30 +142,37 @@ class KilosView(MixMaker[KilosInputs, Dose]):
     page = "mixing/calculators/kilos.html"
     fragment = "mixing/calculators/_kilos_answer.html"
 
-    def solve(self, inputs: KilosInputs) -> Dose:
-        return scaling.dose_for_plastic_total(
-            inputs.total_g, inputs.water_pct, inputs.additions, inputs.convention
+    initial = {
+        "state": ClayState.PLASTIC,
+        "finished_water_pct": plain(USUAL_PLASTIC_WATER_PCT, 1),
+    }
+
+    def solve(self, inputs: KilosInputs) -> ForTotal:
+        return scaling.for_plastic_total(
+            inputs.total_g, inputs.water_pct, inputs.additions, inputs.convention, inputs.lies
         )
 
-    def takes(self, inputs: KilosInputs, result: Dose) -> dict[str, float]:
-        return taken_by(result, inputs.clay_name)
+    def takes(self, inputs: KilosInputs, result: ForTotal) -> dict[str, float]:
+        return taken_by(result.dose, inputs.clay_name)
 
-    def colourants(self, inputs: KilosInputs, result: Dose) -> list[str]:
-        return [addition.name for addition in result.additions]
+    def colourants(self, inputs: KilosInputs, result: ForTotal) -> list[str]:
+        return [addition.name for addition in result.dose.additions]
 
-    def order(self, on_shelf: Shelf, solved: Solved[KilosInputs, Dose]) -> MixOrder:
-        return order_of_dose(on_shelf, solved.result, solved.inputs.clay_name, "")
+    def order(self, on_shelf: Shelf, solved: Solved[KilosInputs, ForTotal]) -> MixOrder:
+        return order_of_dose(on_shelf, solved.result.dose, solved.inputs.clay_name, "")
 
-    def answer(self, inputs: KilosInputs, result: Dose) -> KilosAnswer:
+    def answer(self, inputs: KilosInputs, found_for: ForTotal) -> KilosAnswer:
+        result = found_for.dose
         found = _cost(inputs, result)
         return KilosAnswer(
             clay_g=result.clay.mass_g,
             dry_clay_g=result.clay.dry_g,
             additions=addition_answers(result.additions),
             water_to_add_g=result.water_to_add_g,
-            total_g=result.total_g,
+            water_to_lose_g=found_for.water_to_lose_g,
+            total_g=inputs.total_g,
             cost=None if found.unpriced else found.total,
-            cost_per_kg=None if found.unpriced else found.per_kg(result.total_g),
+            cost_per_kg=None if found.unpriced else found.per_kg(inputs.total_g),
             unpriced=list(found.unpriced),
             warnings=dose_warnings(
                 result,
@@ -150,9 +182,11 @@ class KilosView(MixMaker[KilosInputs, Dose]):
             ),
         )
 
-    def shown(self, inputs: KilosInputs, result: Dose) -> dict[str, Any]:
-        step_g, split, total_g = inputs.scale_step_g, inputs.split, result.total_g
-        clay_name = inputs.clay_name or "plastic clay"
+    def shown(self, inputs: KilosInputs, found_for: ForTotal) -> dict[str, Any]:
+        result, lose_g = found_for.dose, found_for.water_to_lose_g
+        step_g, split, total_g = inputs.scale_step_g, inputs.split, inputs.total_g
+        lies = CLAY_WORDS[inputs.lies.state]
+        clay_name = f"{inputs.clay_name}, {inputs.lies.state}" if inputs.clay_name else lies
         rows = [(clay_name, result.clay.mass_g)]
         rows += [(a.name, a.mass_g) for a in result.additions]
         if result.water_to_add_g:
@@ -168,6 +202,9 @@ class KilosView(MixMaker[KilosInputs, Dose]):
             ],
             "split": split if split > 1 else None,
             "each_total": plain(total_g / split, decimals),
+            "lose": to_step(lose_g, step_g) if lose_g > 0 else "",
+            "finished": plain(inputs.water_pct, 1),
+            "from_dry": inputs.lies.state == ClayState.DRY,
             "advice": advice(result.clay, result.powder_g) if result.powder_g else None,
             "dry": plain(result.dry_total_g, 1),
             "working": (
@@ -176,7 +213,9 @@ class KilosView(MixMaker[KilosInputs, Dose]):
                 f" {plain(result.clay.dry_g, 1)} g is clay"
             ),
             "segments": segments_of(
-                clay_name, result.clay.dry_g, [(a.name, a.mass_g) for a in result.additions]
+                inputs.clay_name or "clay",
+                result.clay.dry_g,
+                [(a.name, a.mass_g) for a in result.additions],
             ),
             "cost": "" if found.unpriced else f"{found.total:.2f}",
             "cost_per_kg": "" if found.unpriced else f"{found.per_kg(total_g):.2f}",

@@ -121,16 +121,19 @@ class SlipChoice(forms.ChoiceField):
         super().__init__(choices=[], required=False, label="Slip", error_messages=wrong)
 
     def offer(self, studio: Studio) -> None:
-        """The latest finished mixes, and the clays on the shelf."""
+        """The latest finished mixes, buckets of slip, and the clays on the shelf."""
         mixes = list(Mix.objects.of(studio).kept().exclude(finished_at=None)[:MOST_MIXES])
-        clays = list(Material.objects.of(studio).on_shelf().testable().order_by("name"))
+        on_shelf = Material.objects.of(studio).on_shelf().order_by("name")
+        buckets = list(on_shelf.filter(kind=Material.Kind.SLIP))
+        clays = list(on_shelf.testable())
         self.known: dict[str, Mix | Material] = {
             **{f"mix-{mix.pk}": mix for mix in mixes},
-            **{f"clay-{clay.pk}": clay for clay in clays},
+            **{f"clay-{clay.pk}": clay for clay in (*buckets, *clays)},
         }
         self.choices = [
             ("", "another slip, by its name"),
             ("Mixes", [(f"mix-{mix.pk}", mix.name) for mix in mixes]),
+            ("Slips", [(f"clay-{bucket.pk}", bucket.name) for bucket in buckets]),
             ("Plain clays", [(f"clay-{clay.pk}", clay.name) for clay in clays]),
         ]
 

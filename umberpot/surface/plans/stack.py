@@ -10,6 +10,7 @@ from django.urls import reverse
 from claycore.colour.notation import Lab
 from claycore.judging import fit
 from claycore.judging.fit import Fit
+from claycore.materials.clay_in_hand import ClayState
 from claycore.measure.formatting import plain
 from claycore.measure.uncertainty import Estimate
 from claycore.mixing.cost import Cost, Priced, cost_of
@@ -31,6 +32,8 @@ from umberpot.clays.figures import bring_up_to_date
 from umberpot.clays.models import ClayFigure
 from umberpot.colours.costs import prices_of
 from umberpot.colours.predict.expected import Expected
+from umberpot.mixing.calculators.clay import STATE_WAS
+from umberpot.mixing.calculators.slip import SlipSource
 from umberpot.mixing.stock import Stock, stock_for
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
@@ -148,13 +151,31 @@ def _amount(coat: PlannedCoat, area_cm2: float) -> SlipAmount:
 
 
 def _make_url(coat: PlannedCoat, amount: SlipAmount) -> str:
-    """The dose of a coat's slip, of dry clay; '' where nobody knows what is in it."""
-    if not clay_of(coat):
+    """Where a coat's slip is made, of its clay as that lies; '' where nobody knows what is in it.
+
+    Slip in a bucket is stained, dry clay slaked to the coat's gravity; plastic clay is dosed, and
+    blended or dried there.
+    """
+    name = clay_of(coat)
+    if not name:
         return ""
-    query = [("state", "dry"), ("mass", plain(amount.dry_clay_g, 1)), ("unit", "g")]
-    query.append(("clay", clay_of(coat)))
-    query += [("add", f"{name}:{plain(pct)}") for name, pct in pcts_of(coat).items()]
-    return f"{reverse('mixing:dose')}?{urlencode([*query, ('begin', 'yes')])}"
+    clay = coat.clay or (coat.mix.clay if coat.mix else None)
+    adds = [("add", f"{colourant}:{plain(pct)}") for colourant, pct in pcts_of(coat).items()]
+    if clay and clay.state == ClayState.PLASTIC:
+        dry_g = plain(amount.dry_clay_g, 1)
+        query = [("clay", name), (STATE_WAS, ClayState.DRY.value), ("mass", dry_g), ("unit", "g")]
+        return f"{reverse('mixing:dose')}?{urlencode([*query, *adds, ('begin', 'yes')])}"
+    if clay and clay.is_slip and clay.specific_gravity:
+        query = [
+            ("what", SlipSource.BUCKET.value),
+            ("specific_gravity", plain(clay.specific_gravity, 3)),
+            ("amount", plain(amount.slip_ml, 0)),
+            ("amount_unit", "ml"),
+        ]
+    else:
+        query = [("what", SlipSource.SLAKE.value), ("dry_mass", plain(amount.dry_clay_g, 1))]
+    query += [("clay", name), ("target_gravity", plain(coat.specific_gravity, 3))]
+    return f"{reverse('mixing:slip')}?{urlencode([*query, *adds, ('begin', 'yes')])}"
 
 
 def _needs(rows: Sequence[CoatRow]) -> dict[str, float]:
