@@ -7,13 +7,15 @@ import math
 from dataclasses import dataclass
 
 from claycore.measure.errors import OutOfBounds
+from claycore.measure.units import Measure
 
 
 @dataclass(frozen=True)
 class Bound:
     """An interval with a sentence that says it.
 
-    ``low`` is itself allowed only if ``low_allowed``; likewise ``high``.
+    ``low`` is itself allowed only if ``low_allowed``; likewise ``high``. ``measure`` is what it
+    bounds where people write that in several units.
     """
 
     low: float
@@ -21,6 +23,7 @@ class Bound:
     sentence: str
     low_allowed: bool = False
     high_allowed: bool = True
+    measure: Measure | None = None
 
     def holds(self, value: float) -> bool:
         if not math.isfinite(value):
@@ -38,12 +41,34 @@ class Bound:
 
 SMALLEST = 1e-6
 
-MASS = Bound(SMALLEST, 1e7, "Weight must be more than 0 and at most 10 000 000.", low_allowed=True)
-VESSEL = Bound(0, 1e7, "Weight must be 0 or more and at most 10 000 000.", low_allowed=True)
-VOLUME = Bound(
-    SMALLEST, 1e7, "Volume must be more than 0 and at most 10 000 000.", low_allowed=True
+MASS = Bound(
+    SMALLEST,
+    1e7,
+    "Weight must be more than 0 and at most 10 000 000.",
+    low_allowed=True,
+    measure=Measure.MASS,
 )
-LENGTH = Bound(SMALLEST, 1e5, "Length must be more than 0 and at most 100 000.", low_allowed=True)
+VESSEL = Bound(
+    0,
+    1e7,
+    "Weight must be 0 or more and at most 10 000 000.",
+    low_allowed=True,
+    measure=Measure.MASS,
+)
+VOLUME = Bound(
+    SMALLEST,
+    1e7,
+    "Volume must be more than 0 and at most 10 000 000.",
+    low_allowed=True,
+    measure=Measure.VOLUME,
+)
+LENGTH = Bound(
+    SMALLEST,
+    1e5,
+    "Length must be more than 0 and at most 100 000.",
+    low_allowed=True,
+    measure=Measure.LENGTH,
+)
 STEP = Bound(
     SMALLEST,
     100,
@@ -72,5 +97,5 @@ SPECIFIC_GRAVITY = Bound(
 LIMIT = Bound(0, 100, "Limit must be from 0 to 100 %.", low_allowed=True)
 RESULT = Bound(-100, 1000, "Enter a number from −100 to 1000.", low_allowed=True)
 SHRINKAGE = Bound(-100, 100, "A shrinkage must be between −100 and 100 %.", high_allowed=False)
-SAG = Bound(0, 1e4, "A sag must be 0 or more.", low_allowed=True)
+SAG = Bound(0, 1e4, "A sag must be 0 or more.", low_allowed=True, measure=Measure.LENGTH)
 SHARE = Bound(0, 100, "A share must be from 0 to 100 %.", low_allowed=True)

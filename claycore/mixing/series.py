@@ -15,6 +15,7 @@ from claycore.measure.bounds import Bound
 from claycore.measure.errors import Inconsistent
 from claycore.measure.formatting import percentage, plain, to_step
 from claycore.measure.notices import Notice
+from claycore.measure.units import Measure
 from claycore.mixing import weighing
 
 
@@ -54,7 +55,11 @@ LOSS = Bound(
     high_allowed=False,
 )
 NONE_OR_MORE = Bound(
-    0, 1e7, "Weight must be 0 g or more and at most 10 000 000 g.", low_allowed=True
+    0,
+    1e7,
+    "Weight must be 0 g or more and at most 10 000 000 g.",
+    low_allowed=True,
+    measure=Measure.MASS,
 )
 
 

@@ -8,7 +8,6 @@ from enum import StrEnum
 
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
-from claycore.measure.units import Measure
 
 
 class Quantity(StrEnum):
@@ -47,10 +46,6 @@ class ReadingKind:
     @property
     def is_mass(self) -> bool:
         return self.unit == "g"
-
-    @property
-    def measure(self) -> Measure:
-        return Measure.MASS if self.is_mass else Measure.LENGTH
 
 
 def _mass(quantity: Quantity, title: str, column: str, **more: bool) -> ReadingKind:

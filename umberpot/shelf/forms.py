@@ -20,7 +20,7 @@ from umberpot.studio.forms import OwnedModelForm
 from umberpot.ui.fields.measures import MeasureField
 from umberpot.ui.fields.not_applying import does_not_apply
 
-STOCK = Bound(0, 1e8, "Stock must be 0 g or more.", low_allowed=True)
+STOCK = Bound(0, 1e8, "Stock must be 0 g or more.", low_allowed=True, measure=Measure.MASS)
 LITRES = Bound(0, 1e5, "Volume must be 0 L or more.", low_allowed=True)
 PRICE = Bound(0, 1e6, "Price must be 0 or more.", low_allowed=True)
 
@@ -36,7 +36,7 @@ class MaterialForm(OwnedModelForm):
         help_text="Percentage of the wet weight. Weigh a sample, dry it, weigh it again. Throwing"
         " clay is usually 18–25 %.",
     )
-    on_hand_g = MeasureField(STOCK, required=False, label="Stock", measure=Measure.MASS)
+    on_hand_g = MeasureField(STOCK, required=False, label="Stock")
     on_hand_l = MeasureField(LITRES, required=False, label="Or volume")
     specific_gravity = MeasureField(
         bounds.SPECIFIC_GRAVITY, required=False, label="Specific gravity"

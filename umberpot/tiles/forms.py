@@ -109,7 +109,7 @@ class PlannedTrialForm(TilesForm):
 
 def _figure_field(quantity: Quantity, label: str) -> MeasureField:
     kind = READINGS[quantity]
-    return MeasureField(kind.bound, measure=kind.measure, required=False, label=label)
+    return MeasureField(kind.bound, required=False, label=label)
 
 
 class StageForm(forms.Form):

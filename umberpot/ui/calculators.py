@@ -22,9 +22,11 @@ from django.utils.decorators import method_decorator
 from django.views import View
 from django_htmx.middleware import HtmxDetails
 
+from claycore.measure import units
 from claycore.measure.errors import ClayError
 from claycore.measure.notices import Notice
 from claycore.measure.uncertainty import Estimate
+from umberpot.ui.fields.measures import MeasureField
 
 BEGIN = "begin"
 """In a query that another page began: what is still missing is asked for, and is no error yet."""
@@ -101,6 +103,21 @@ class CalculatorForm(forms.Form, Generic[Inputs]):
     """A form whose bound data can be written back as the query string it came from."""
 
     use_required_attribute = False
+
+    def clean(self) -> dict[str, Any]:
+        """A figure with a unit of its own counts in that, whatever unit is chosen beside it."""
+        cleaned = super().clean() or {}
+        for name, field in self.fields.items():
+            if not isinstance(field, MeasureField) or cleaned.get(name) is None:
+                continue
+            if field.counted_in and field.has_own_unit(self.data.get(name, "")):
+                chosen = cleaned.get(field.counted_in) or self.fields[field.counted_in].initial
+                unit = units.UNITS[str(chosen)]
+                if unit.measure != field.measure:
+                    self.add_error(name, f"Enter this in {unit.title}, or choose another unit.")
+                else:
+                    cleaned[name] /= unit.size
+        return cleaned
 
     def inputs(self) -> Inputs:
         """What was typed, for the core; the form is valid."""

@@ -153,9 +153,11 @@ class ClayForm(ClayConditionForm[Inputs], Generic[Inputs]):
     only_slip = ("volume", "volume_unit")
     field_order = ("clay", "state", "mass", "unit", "volume", "volume_unit")
 
-    mass = MeasureField(bounds.MASS, required=False, label="Weight of clay")
+    mass = MeasureField(bounds.MASS, counted_in="unit", required=False, label="Weight of clay")
     unit = Choice(choices=mass_units, required=False, initial="g")
-    volume = MeasureField(bounds.VOLUME, required=False, label="Or volume")
+    volume = MeasureField(
+        bounds.VOLUME, counted_in="volume_unit", required=False, label="Or volume"
+    )
     volume_unit = Choice(choices=volume_units, required=False, initial="ml")
 
     def clean(self) -> dict[str, Any]:

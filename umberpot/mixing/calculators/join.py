@@ -35,8 +35,8 @@ class Leftover:
         return coloured(self.clay.in_hand(), self.additions)
 
 
-def _mass(label: str) -> MeasureField:
-    return MeasureField(bounds.MASS, label=label)
+def _mass(label: str, unit: str) -> MeasureField:
+    return MeasureField(bounds.MASS, counted_in=unit, label=label)
 
 
 def _unit() -> Choice:
@@ -54,11 +54,11 @@ class JoinForm(CalculatorForm[list[Leftover]]):
     dry clay (none for plain clay); the same for ``b``.
     """
 
-    a_mass = _mass("Weight of first clay")
+    a_mass = _mass("Weight of first clay", "a_unit")
     a_unit = _unit()
     a_water_pct = _water()
     a = AdditionsField(required=False)
-    b_mass = _mass("Weight of second clay")
+    b_mass = _mass("Weight of second clay", "b_unit")
     b_unit = _unit()
     b_water_pct = _water()
     b = AdditionsField(required=False)

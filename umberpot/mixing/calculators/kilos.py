@@ -75,7 +75,7 @@ class KilosForm(KnowsScale, ClayConditionForm[KilosInputs]):
     field_order = ("clay", "state")
 
     clay = forms.CharField(max_length=LONGEST_TEXT, required=False, label="Clay")
-    mass = MeasureField(bounds.MASS, label="Finished plastic clay")
+    mass = MeasureField(bounds.MASS, counted_in="unit", label="Finished plastic clay")
     unit = Choice(choices=mass_units, initial="kg")
     finished_water_pct = MeasureField(
         bounds.WATER, required=False, label="Water content of the finished clay"

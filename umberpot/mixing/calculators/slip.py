@@ -101,18 +101,26 @@ class SlipForm(KnowsScale, CalculatorForm[SlipInputs]):
     specific_gravity = MeasureField(
         bounds.SPECIFIC_GRAVITY, required=False, label="Specific gravity, if known"
     )
-    sample_volume = MeasureField(bounds.VOLUME, required=False, label="Sample volume")
+    sample_volume = MeasureField(
+        bounds.VOLUME, counted_in="sample_volume_unit", required=False, label="Sample volume"
+    )
     sample_volume_unit = Choice(choices=volume_units, required=False, initial="ml")
-    sample_mass = MeasureField(bounds.MASS, required=False, label="Sample weight")
+    sample_mass = MeasureField(
+        bounds.MASS, counted_in="sample_unit", required=False, label="Sample weight"
+    )
     sample_unit = Choice(choices=mass_units, required=False, initial="g")
-    vessel_mass = MeasureField(bounds.VESSEL, required=False, label="Empty jug")
-    amount = MeasureField(bounds.VOLUME, required=False, label="Slip to use")
+    vessel_mass = MeasureField(
+        bounds.VESSEL, counted_in="sample_unit", required=False, label="Empty jug"
+    )
+    amount = MeasureField(
+        bounds.VOLUME, counted_in="amount_unit", required=False, label="Slip to use"
+    )
     amount_unit = Choice(
         choices=partial(units.choices, Measure.VOLUME, Measure.MASS),
         required=False,
         initial="l",
     )
-    dry_mass = MeasureField(bounds.MASS, required=False, label="Dry clay")
+    dry_mass = MeasureField(bounds.MASS, counted_in="dry_unit", required=False, label="Dry clay")
     dry_unit = Choice(choices=mass_units, required=False, initial="g")
     target_gravity = MeasureField(
         bounds.SPECIFIC_GRAVITY, required=False, label="Target specific gravity"

@@ -36,8 +36,8 @@ class WaterInputs:
 class WaterForm(CalculatorForm[WaterInputs]):
     """The query string: ``wet``, ``dry``, ``unit``, ``scale_step``."""
 
-    wet = MeasureField(bounds.MASS, label="Sample weight, wet")
-    dry = MeasureField(bounds.MASS, label="Sample weight, bone dry")
+    wet = MeasureField(bounds.MASS, counted_in="unit", label="Sample weight, wet")
+    dry = MeasureField(bounds.MASS, counted_in="unit", label="Sample weight, bone dry")
     unit = Choice(choices=mass_units, initial="g")
     scale_step = MeasureField(bounds.STEP, label="Scale step")
 

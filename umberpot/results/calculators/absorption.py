@@ -39,9 +39,11 @@ class AbsorptionInputs:
 class AbsorptionForm(CalculatorForm[AbsorptionInputs]):
     """The query string: masses, ``unit``, ``scale_step``, ``method``, ``limit_pct``."""
 
-    dry = MeasureField(bounds.MASS, label="Dry")
-    wet = MeasureField(bounds.MASS, label="Soaked weight")
-    suspended = MeasureField(bounds.MASS, required=False, label="Suspended weight")
+    dry = MeasureField(bounds.MASS, counted_in="unit", label="Dry")
+    wet = MeasureField(bounds.MASS, counted_in="unit", label="Soaked weight")
+    suspended = MeasureField(
+        bounds.MASS, counted_in="unit", required=False, label="Suspended weight"
+    )
     unit = Choice(choices=mass_units, initial="g")
     scale_step = MeasureField(bounds.STEP, label="Smallest step of the scale")
     method = Choice(choices=soaking.choices, label="Soaking method")

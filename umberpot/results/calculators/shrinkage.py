@@ -30,9 +30,9 @@ class ShrinkageInputs:
 class ShrinkageForm(CalculatorForm[ShrinkageInputs]):
     """The query string: ``wet``, ``dry``, ``fired``, ``unit``, ``step``."""
 
-    wet = MeasureField(bounds.LENGTH, required=False, label="Wet length")
-    dry = MeasureField(bounds.LENGTH, required=False, label="Bone dry")
-    fired = MeasureField(bounds.LENGTH, required=False, label="Fired")
+    wet = MeasureField(bounds.LENGTH, counted_in="unit", required=False, label="Wet length")
+    dry = MeasureField(bounds.LENGTH, counted_in="unit", required=False, label="Bone dry")
+    fired = MeasureField(bounds.LENGTH, counted_in="unit", required=False, label="Fired")
     unit = Choice(choices=length_units, initial="mm")
     step = MeasureField(bounds.STEP, required=False, label="Ruler step")
 

@@ -84,7 +84,7 @@ class Cell:
     def read(self, typed: str) -> None:
         """Takes over what was typed; ``error`` says what is wrong with it."""
         self.typed = typed.strip()[:LONGEST_TEXT]
-        field = MeasureField(self.kind.bound, measure=self.kind.measure, required=False)
+        field = MeasureField(self.kind.bound, required=False)
         try:
             self.value = field.clean(self.typed)
         except ValidationError as refused:

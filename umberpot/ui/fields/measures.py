@@ -45,39 +45,62 @@ def last_place_of(text: str) -> float:
     return float(10.0 ** -len(digits.partition(".")[2]))
 
 
-_WITH_UNIT = re.compile(r"(?P<number>.*?)\s*(?P<unit>[a-z]+|\")", re.IGNORECASE)
+_FRACTIONS = {"¼": 1 / 4, "½": 1 / 2, "¾": 3 / 4, "⅓": 1 / 3, "⅔": 2 / 3} | {
+    sign: eighths / 8 for sign, eighths in zip("⅛⅜⅝⅞", (1, 3, 5, 7), strict=True)
+}
+_PARTS = re.compile(
+    rf"(?:(?P<whole>\d+)[\s-]+)?(?P<over>\d+)\s*/\s*(?P<under>[1-9]\d*)"
+    rf"|(?P<before>\d*)\s*(?P<sign>[{''.join(_FRACTIONS)}])"
+)
+_WITH_UNIT = re.compile(r"(?P<number>[^a-z\"″]+?)\s*(?P<unit>[a-z]+|[\"″])\s*", re.IGNORECASE)
+
+
+def read_amount(text: str) -> float:
+    """A number as people read it off a ruler too: '4 3/4' and '4¾' are 4.75. Raises ValueError."""
+    found = _PARTS.fullmatch(text.strip())
+    if found is None:
+        return read_number(text)
+    if found["sign"]:
+        return int(found["before"] or 0) + _FRACTIONS[found["sign"]]
+    return int(found["whole"] or 0) + int(found["over"]) / int(found["under"])
 
 
 def in_own_unit(text: str, measure: Measure) -> str:
     """A figure in the core's unit of the measure, where it was typed with one: '3.7 in' is '93.98'.
 
-    Text without a unit of this measure stays as it is.
+    So are '4 3/4 in' and '1 lb 4 oz'. Text without a unit of this measure stays as it is.
     """
-    found = _WITH_UNIT.fullmatch(text.strip())
-    unit = found["unit"].lower().replace('"', "in") if found else ""
+    parts = list(_WITH_UNIT.finditer(text.strip()))
     sizes = units.sizes(measure)
-    if found is None or unit not in sizes:
+    names = [re.sub('["″]', "in", part["unit"].lower()) for part in parts]
+    if not parts or "".join(map(str, (part[0] for part in parts))) != text.strip():
+        return text
+    if not set(names) <= set(sizes):
         return text
     try:
-        return f"{read_number(found['number']) * sizes[unit]:.10g}"
+        amounts = [read_amount(part["number"]) for part in parts]
     except ValueError:
         return text
+    total = sum(amount * sizes[name] for amount, name in zip(amounts, names, strict=True))
+    return f"{total:.10g}"
 
 
 class MeasureField(forms.Field):
     """A number within a :class:`claycore.measure.bounds.Bound`, decimal comma understood.
 
-    With a ``measure`` it may be typed with a unit of it, and comes out in the core's own.
+    Where the bound is of a ``measure`` it may be typed with a unit of it, and comes out in the
+    core's own. ``counted_in`` is the field beside it that says which unit it is in otherwise.
     """
 
     widget = forms.TextInput
 
     def __init__(
-        self, bound: Bound, *, unit: str = "", measure: Measure | None = None, **kwargs: Any
+        self, bound: Bound, *, unit: str = "", counted_in: str = "", **kwargs: Any
     ) -> None:
         self.bound = bound
         self.unit = unit
-        self.measure = measure
+        self.measure = bound.measure
+        self.counted_in = counted_in
         super().__init__(**kwargs)
         self.error_messages["required"] = STILL_NEEDED
 
@@ -87,14 +110,19 @@ class MeasureField(forms.Field):
         text = str(value)
         if len(text) > LONGEST_TEXT:
             raise forms.ValidationError(f"Use at most {LONGEST_TEXT} characters.")
+        read = read_number
         if self.measure:
-            text = in_own_unit(text, self.measure)
+            text, read = in_own_unit(text, self.measure), read_amount
         try:
-            return self.bound.check("", read_number(text))
+            return self.bound.check("", read(text))
         except OutOfBounds as error:
             raise forms.ValidationError(str(error)) from None
         except ValueError as error:
             raise forms.ValidationError(str(error)) from None
+
+    def has_own_unit(self, text: str) -> bool:
+        """Whether a figure is typed with a unit of what it measures."""
+        return bool(self.measure) and in_own_unit(text, cast(Measure, self.measure)) != text
 
     def widget_attrs(self, widget: forms.Widget) -> dict[str, str]:
         return {"inputmode": "decimal", "autocomplete": "off", "maxlength": str(LONGEST_TEXT)}
