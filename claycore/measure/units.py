@@ -5,6 +5,7 @@ lb, in, exact); the UK Weights and Measures Act 1985 (imperial pint and gallon, 
 Handbook 44, appendix C (US measures).
 """
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from enum import StrEnum
 
@@ -51,6 +52,41 @@ UNITS = {
     )
 }
 """Every unit, by its code."""
+
+
+class UnitSystem(StrEnum):
+    """Which units somebody measures in."""
+
+    METRIC = "metric"
+    US = "us"
+    IMPERIAL = "imperial"
+
+
+@dataclass(frozen=True)
+class System:
+    """A way of measuring: its title, and the unit in place of each metric one, by their codes."""
+
+    title: str
+    instead_of: Mapping[str, str]
+
+
+SYSTEMS: dict[UnitSystem, System] = {
+    UnitSystem.METRIC: System("g, kg, mL, mm", {}),
+    UnitSystem.US: System(
+        "oz, lb, US fl oz, inches",
+        {"g": "oz", "kg": "lb", "ml": "floz_us", "l": "qt_us", "mm": "in"},
+    ),
+    UnitSystem.IMPERIAL: System(
+        "oz, lb, imperial pints, inches",
+        {"g": "oz", "kg": "lb", "ml": "floz_imp", "l": "pint_imp", "mm": "in"},
+    ),
+}
+"""Every way of measuring, by its code. Our choice of what stands for what."""
+
+
+def system_choices() -> list[tuple[str, str]]:
+    """The ways of measuring, as a form offers them. Source: the entries of SYSTEMS."""
+    return [(code.value, system.title) for code, system in SYSTEMS.items()]
 
 
 def sizes(measure: Measure) -> dict[str, float]:

@@ -28,6 +28,18 @@ WEDGED_UP_TO_POWDER_G = 50.0
 Common practice, from memory.
 """
 
+
+@dataclass(frozen=True)
+class Wedging:
+    """How far somebody wedges before slip is the easier way: clay and powder, grams."""
+
+    clay_g: float = WEDGED_UP_TO_G
+    powder_g: float = WEDGED_UP_TO_POWDER_G
+
+
+USUAL_WEDGING = Wedging()
+"""How far most go. Common practice; a studio may set its own."""
+
 WEDGED_FROM_PCT = 1.0
 """Less colourant than this streaks when it is wedged in dry. Common practice, from memory."""
 
@@ -220,30 +232,35 @@ class Advice:
     other: Way
 
 
-def advice(clay: ClayInHand, powder_g: float) -> Advice:
+def advice(clay: ClayInHand, powder_g: float, wedging: Wedging = USUAL_WEDGING) -> Advice:
     """The way recommended for so much clay in this state and so much powder, all in grams.
 
-    Source: common practice; where it draws the lines stands beside each figure above.
+    ``wedging`` is how far the studio wedges. Source: common practice; where it draws the lines
+    stands beside each figure above.
     """
     wedge, blend = ways(clay, powder_g)
-    method, because = _choice(clay, 100 * powder_g / clay.dry_g)
+    method, because = _choice(clay, 100 * powder_g / clay.dry_g, wedging)
     return (
         Advice(wedge, because, blend) if method == Method.WEDGE else Advice(blend, because, wedge)
     )
 
 
-def _choice(clay: ClayInHand, pct: float) -> tuple[Method, str]:
+def _choice(clay: ClayInHand, pct: float, wedging: Wedging) -> tuple[Method, str]:
     if clay.state == ClayState.SLIP:
         return Method.BLEND, "It is slip, and slip colours evenly."
     if clay.state == ClayState.DRY:
         because = "Dry clay has to be slaked anyway, and in slip the colourant spreads evenly."
         return Method.BLEND, because
-    if clay.mass_g > WEDGED_UP_TO_G:
-        kilos = plain(clay.mass_g / 1000, 1)
-        return Method.BLEND, f"{kilos} kg is hard to wedge evenly by hand."
+    if clay.mass_g > wedging.clay_g:
+        kilos, most = plain(clay.mass_g / 1000, 1), plain(wedging.clay_g / 1000, 2)
+        because = f"{kilos} kg is hard to wedge evenly by hand, and on the wrists: over {most} kg."
+        return Method.BLEND, because
     powder_g = pct / 100 * clay.dry_g
-    if powder_g > WEDGED_UP_TO_POWDER_G:
-        because = f"{_grams(powder_g)} g of powder is an hour of wedging; slip takes little effort."
+    if powder_g > wedging.powder_g:
+        because = (
+            f"{_grams(powder_g)} g of powder is an hour of wedging: over"
+            f" {_grams(wedging.powder_g)} g. Slip takes little effort."
+        )
         return Method.BLEND, because
     if pct < WEDGED_FROM_PCT:
         return Method.BLEND, f"As little as {plain(pct)} % streaks when it is wedged in dry."

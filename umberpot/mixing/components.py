@@ -10,7 +10,8 @@ from django.forms import BoundField
 from django.template.loader import render_to_string
 from django.utils.safestring import SafeString
 
-from claycore.mixing.mixing_in import Advice
+from claycore.materials.clay_in_hand import ClayInHand
+from claycore.mixing.mixing_in import USUAL_WEDGING, advice
 from umberpot.mixing.calculators.additions import rows_of
 from umberpot.mixing.models import Mix
 from umberpot.mixing.next_actions import Way, of_mix, ways_on
@@ -42,10 +43,18 @@ def kept_mix_bar(mix: Mix) -> dict[str, Any]:
     return mix_bar(segments)
 
 
-@register.inclusion_tag("mixing/components/mixing_in.html")
-def how_to_mix(advice: Advice | None) -> dict[str, Any]:
-    """Which way to mix it, why, and both ways step by step."""
-    return {"advice": advice, "ways": (advice.choose, advice.other) if advice else ()}
+@register.inclusion_tag("mixing/components/mixing_in.html", takes_context=True)
+def how_to_mix(context: dict[str, Any], clay: ClayInHand | None, powder_g: float) -> dict[str, Any]:
+    """Which way to mix powder in by how far this studio wedges, why, and both ways step by step.
+
+    Nothing where there is no clay to mix it into yet, or no powder.
+    """
+    if not clay or not powder_g:
+        return {}
+    request = context["request"]
+    wedging = request.studio.wedging if request.user.is_authenticated else USUAL_WEDGING
+    found = advice(clay, powder_g, wedging)
+    return {"advice": found, "ways": (found.choose, found.other)}
 
 
 @register.simple_tag(takes_context=True)

@@ -79,6 +79,8 @@ class PreferencesForm(forms.ModelForm):
     scale_step_g = MeasureField(bounds.STEP, label="Scale step")
     ruler_step_mm = MeasureField(bounds.STEP, label="Ruler step")
     mark_length_mm = MeasureField(bounds.LENGTH, label="Marked line on tiles")
+    wedge_up_to_g = MeasureField(bounds.MASS, label="Most clay to wedge")
+    wedge_powder_up_to_g = MeasureField(bounds.MASS, label="Most colourant to wedge in")
 
     class Meta:
         model = Studio
@@ -93,6 +95,9 @@ class PreferencesForm(forms.ModelForm):
             "school",
             "purpose",
             "currency",
+            "wedge_up_to_g",
+            "wedge_powder_up_to_g",
+            "unit_system",
         ]
 
     def __init__(self, *args: Any, **kwargs: Any) -> None:
@@ -101,3 +106,4 @@ class PreferencesForm(forms.ModelForm):
         self.fields["school"].label = "Absorption limits"
         self.fields["purpose"].label = "What clays are usually wanted for"
         self.fields["scratching_tool"].label = "Scratching tool"
+        self.fields["unit_system"].label = "Units offered first"

@@ -1,6 +1,6 @@
 """Studios, the people in them, and the base of every row that belongs to one."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from typing import Any, ClassVar, Self
 
 from django.conf import settings
@@ -13,6 +13,9 @@ from claycore import inscriptions
 from claycore.firing import cones
 from claycore.judging import limits, purposes
 from claycore.judging.purposes import Purpose
+from claycore.measure import units
+from claycore.measure.units import UnitSystem
+from claycore.mixing.mixing_in import WEDGED_UP_TO_G, WEDGED_UP_TO_POWDER_G, Wedging
 from umberpot.studio.journal import tracking
 from umberpot.studio.role_list import Role
 from umberpot.studio.signals import rows_written
@@ -53,6 +56,13 @@ class Studio(Followed):
         default=limits.School.STRICT,
         choices=[(s, s) for s in limits.SCHOOLS],
     )
+    wedge_up_to_g = models.FloatField("most clay to wedge, g", default=WEDGED_UP_TO_G)
+    wedge_powder_up_to_g = models.FloatField(
+        "most colourant to wedge in, g", default=WEDGED_UP_TO_POWDER_G
+    )
+    unit_system = models.CharField(
+        max_length=8, default=UnitSystem.METRIC, choices=units.system_choices
+    )
     own_limits = models.JSONField(default=dict, editable=False)
     own_waits = models.JSONField(default=dict, editable=False)
     currency = models.CharField("currency sign", max_length=4, default="€")
@@ -63,11 +73,25 @@ class Studio(Followed):
             models.CheckConstraint(
                 condition=Q(scale_step_g__gt=0, ruler_step_mm__gt=0, mark_length_mm__gt=0),
                 name="studio_steps_positive",
-            )
+            ),
+            models.CheckConstraint(
+                condition=Q(wedge_up_to_g__gt=0, wedge_powder_up_to_g__gt=0),
+                name="studio_wedges_something",
+            ),
         ]
 
     def __str__(self) -> str:
         return self.name
+
+    @property
+    def wedging(self) -> Wedging:
+        """How far this studio wedges before slip is the easier way."""
+        return Wedging(self.wedge_up_to_g, self.wedge_powder_up_to_g)
+
+    @property
+    def units(self) -> Mapping[str, str]:
+        """The unit this studio offers first, by the metric one it takes the place of."""
+        return units.SYSTEMS[UnitSystem(self.unit_system)].instead_of
 
 
 class Membership(Followed):

@@ -26,7 +26,7 @@ from claycore.measure import units
 from claycore.measure.errors import ClayError
 from claycore.measure.notices import Notice
 from claycore.measure.uncertainty import Estimate
-from umberpot.ui.fields.measures import MeasureField
+from umberpot.ui.fields.measures import Choice, MeasureField
 
 BEGIN = "begin"
 """In a query that another page began: what is still missing is asked for, and is no error yet."""
@@ -170,6 +170,16 @@ def _forgive_what_is_missing(form: forms.Form) -> None:
             del form.errors[name]
 
 
+def units_first(request: HttpRequest, form: forms.Form) -> dict[str, str]:
+    """The unit of each field that begins with the one this studio measures in."""
+    instead_of = request.studio.units if request.user.is_authenticated else {}  # type: ignore[attr-defined]
+    return {
+        name: instead_of[field.initial]
+        for name, field in form.fields.items()
+        if isinstance(field, Choice) and field.initial in instead_of
+    }
+
+
 @method_decorator(login_not_required, name="dispatch")
 class Calculator(ABC, View, Generic[Inputs, Result]):
     """GET only; the whole input is the query string; works signed out."""
@@ -279,6 +289,7 @@ class Calculator(ABC, View, Generic[Inputs, Result]):
     ) -> HttpResponse:
         if not form.was_asked():
             form = self.form_class()
+            form.initial = units_first(request, form)
         if BEGIN in request.GET:
             _forgive_what_is_missing(form)
         answered = self.answered(request, solved)

@@ -76,6 +76,27 @@ def test_which_way_is_advised(clay, powder_g, method):
     assert advised.because.endswith(".")
 
 
+@pytest.mark.parametrize(
+    ("wedging", "method"),
+    [
+        (mixing_in.USUAL_WEDGING, "blend"),
+        (mixing_in.Wedging(clay_g=2000), "blend"),
+        (mixing_in.Wedging(clay_g=2000, powder_g=100), "wedge"),
+        (mixing_in.Wedging(clay_g=1499, powder_g=100), "blend"),
+    ],
+)
+def test_how_far_one_wedges_is_for_the_studio_to_say(wedging, method):
+    """1.5 kg of plastic clay with 70 g of black is too much for most in both."""
+    advised = mixing_in.advice(moisture.plastic_clay(1500, 22), 70, wedging)
+    assert advised.choose.method == method
+
+
+def test_the_reason_names_the_line_that_is_drawn():
+    clay = moisture.plastic_clay(1500, 22)
+    assert "over 1.2 kg" in mixing_in.advice(clay, 20).because
+    assert "over 30 g" in mixing_in.advice(clay, 40, mixing_in.Wedging(2000, 30)).because
+
+
 def test_slip_dries_to_each_stiffness_it_is_said_to():
     """Mass balance: what is left holds as much water as the stiffness says."""
     way = mixing_in.blended(ClayInHand(ClayState.SLIP, 700, 300), 42)

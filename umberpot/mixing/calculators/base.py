@@ -169,7 +169,7 @@ class MixCalculator(Calculator[Inputs, Result], Generic[Inputs, Result]):
             context["colourants"] = [m for m in materials if m.is_colourant]
             initial["scale_step_g"] = initial["scale_step"] = studio.scale_step_g
         if not form.is_bound:
-            form.initial = initial
+            form.initial = {**form.initial, **initial}
         if isinstance(form, ClayConditionForm) and form.amounts:
             context["state_now"] = _state_shown(form)
             context["amount_now"] = form[form.amounts[0]].value() or ""

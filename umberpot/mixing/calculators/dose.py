@@ -11,7 +11,6 @@ from claycore.materials.composition import Addition, Convention
 from claycore.measure.formatting import decimals_of, masses, plain
 from claycore.mixing.dose import Dose, DosedAddition, dose
 from claycore.mixing.dose_checks import dose_warnings
-from claycore.mixing.mixing_in import advice
 from umberpot.mixing.calculators.additions import AdditionsField
 from umberpot.mixing.calculators.base import MixMaker, taken_by
 from umberpot.mixing.calculators.clay import ClayForm
@@ -146,7 +145,8 @@ class DoseView(MixMaker[DoseInputs, Dose]):
                 _shown_addition(inputs, result, index, parts[index + 1])
                 for index in range(len(result.additions))
             ],
-            "advice": advice(result.clay, result.powder_g) if result.powder_g else None,
+            "clay_in_hand": result.clay,
+            "powder_g": result.powder_g,
             "dry_clay": parts[0],
             "dry_clay_working": _dry_clay_working(inputs.clay, result),
             "water": plain(result.clay.water_g, 1),

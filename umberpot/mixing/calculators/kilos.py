@@ -15,7 +15,6 @@ from claycore.mixing import cost, scaling
 from claycore.mixing.cost import Cost, Priced
 from claycore.mixing.dose import Dose
 from claycore.mixing.dose_checks import dose_warnings
-from claycore.mixing.mixing_in import advice
 from claycore.mixing.scaling import ForTotal
 from claycore.mixing.series_on_the_scale import CLAY_WORDS
 from umberpot.mixing.calculators.additions import AdditionsField, PricesField
@@ -205,7 +204,8 @@ class KilosView(MixMaker[KilosInputs, ForTotal]):
             "lose": to_step(lose_g, step_g) if lose_g > 0 else "",
             "finished": plain(inputs.water_pct, 1),
             "from_dry": inputs.lies.state == ClayState.DRY,
-            "advice": advice(result.clay, result.powder_g) if result.powder_g else None,
+            "clay_in_hand": result.clay,
+            "powder_g": result.powder_g,
             "dry": plain(result.dry_total_g, 1),
             "working": (
                 f"{plain(total_g, 1)} g × (100 − {plain(inputs.water_pct)}) ÷ 100"

@@ -19,7 +19,6 @@ from claycore.measure.formatting import plain, to_step
 from claycore.measure.units import Measure
 from claycore.mixing.dose import Dose, dose
 from claycore.mixing.dose_checks import dose_warnings
-from claycore.mixing.mixing_in import advice
 from umberpot.mixing.calculators.additions import AdditionsField
 from umberpot.mixing.calculators.base import (
     AdditionAnswer,
@@ -282,9 +281,8 @@ class SlipView(MixMaker[SlipInputs, SlipResult]):
             **(_shown_change(inputs, result, let) if let else {}),
             "adds": _shown_adds(inputs, result.dose),
             "slaked": _slaked(inputs, result),
-            "advice": advice(result.dose.clay, result.dose.powder_g)
-            if result.dose.powder_g and inputs.dry_g is None
-            else None,
+            "clay_in_hand": result.dose.clay if inputs.dry_g is None else None,
+            "powder_g": result.dose.powder_g,
         }
 
 

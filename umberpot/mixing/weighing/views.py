@@ -15,7 +15,7 @@ from claycore.materials.clay_in_hand import ClayInHand, ClayState
 from claycore.measure import bounds
 from claycore.measure.errors import ClayError
 from claycore.measure.formatting import plain
-from claycore.mixing import mixing_in, weighing
+from claycore.mixing import weighing
 from claycore.mixing.weighing import KEEPS_WITHIN_POINTS, OnTarget
 from umberpot.mixing import sentences
 from umberpot.mixing.composition import parts_of
@@ -89,7 +89,8 @@ def _weigh_page(
             "containers": Container.objects.of(request.studio),
             "container_pk": _container_pk(request, mix),
             "keeps_within": KEEPS_WITHIN_POINTS,
-            "advice": _advice(mix, parts),
+            "clay_in_hand": _clay_in(mix),
+            "powder_g": _powder_in(parts),
             **(_made_page(mix) if mix.finished_at else {}),
         },
         status=status,
@@ -121,10 +122,9 @@ def _made_page(mix: Mix) -> dict[str, Any]:
     }
 
 
-def _advice(mix: Mix, parts: list[MixPart]) -> mixing_in.Advice | None:
-    """How to mix it, told before it is weighed; None where no powder goes in."""
-    powder_g = sum(part.in_it_g for part in parts if part.role == MixPart.Role.COLOURANT)
-    return mixing_in.advice(_clay_in(mix), powder_g) if powder_g else None
+def _powder_in(parts: list[MixPart]) -> float:
+    """The grams of powder that go in: how to mix it is told before it is weighed."""
+    return sum(part.in_it_g for part in parts if part.role == MixPart.Role.COLOURANT)
 
 
 def _bars_of(mix: Mix) -> models.Model | None:
