@@ -9,7 +9,7 @@ from dataclasses import replace
 
 from claycore.materials.clay_in_hand import ClayCondition
 from claycore.measure.errors import Inconsistent
-from claycore.measure.formatting import plain
+from claycore.measure.formatting import plain, to_step
 from claycore.mixing import series
 from claycore.mixing.series import MOST_TILES_EACH, Wanted
 
@@ -17,6 +17,9 @@ SMALLEST_TILE_G, LARGEST_TILE_G = 0.01, 1e5
 """No tile is smaller or larger than this, dry. Our choice."""
 
 HALVINGS = 40
+
+_MOST_STEPS_SMALLER = 1000
+"""Rounding adds at most half a step a weighing, which so many smaller steps of a tile make up."""
 
 
 def least_powder_g(wanted: Wanted) -> float:
@@ -87,6 +90,30 @@ def rounded_down(tile_g: float, clay: ClayCondition, step_g: float) -> float:
             "powder_g", tile_g, "The colourant does not reach for a tile that the scale can weigh."
         )
     return clay.dry_g(steps * step_g)
+
+
+def largest_on_the_scale(wanted: Wanted, tiles_each: int, clay: ClayCondition) -> float:
+    """The largest tile, dry, as the scale shows it, whose weighings come to no more than there is.
+
+    What is weighed is rounded to the scale's step, and that may add up to a little more than the
+    exact sum: then the tile is a step or a few smaller. Grams. Raises Inconsistent at ``powder_g``.
+    Source: the plans themselves, with their recommendation.
+    """
+    powder_g, step_g = _powder_of(wanted), wanted.scale_step_g
+    tile_g = rounded_down(largest_tile_g(wanted, tiles_each), clay, step_g)
+    for _ in range(_MOST_STEPS_SMALLER):
+        plans = series.plans(replace(wanted, tiles_g=tile_g * tiles_each))
+        recommended, _reason = series.recommend(plans)
+        weighed_g = math.fsum(
+            float(to_step(batch.add_colourant_g, step_g))
+            for batch in plans[recommended].batches
+            if batch.add_colourant_g > 0
+        )
+        smaller_g = tile_g - clay.dry_g(step_g)
+        if weighed_g <= powder_g * (1 + 1e-9) or smaller_g <= 0:
+            break
+        tile_g = smaller_g
+    return tile_g
 
 
 def most_tiles_each(wanted: Wanted, tile_dry_g: float) -> int:

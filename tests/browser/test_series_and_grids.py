@@ -48,7 +48,7 @@ def test_a_series_from_a_sample_bag_to_its_labels(signed_in: Page) -> None:
         page.goto(plan)
         weigh_out(page)
         page.get_by_role("link", name="Continue Rose").click()
-        expect(page.get_by_role("region", name="Next")).to_contain_text(f"{pct} Dawn Rose")
+        expect(page.get_by_role("region", name="Next")).to_contain_text(f"{pct} DR-09 Dawn Rose")
         page.get_by_role("button", name="Mark as made and labelled").click()
         expect(page.get_by_text("made and labelled. Now let them dry.")).to_be_visible()
     expect(page.get_by_text("Everything is mixed and made.")).to_be_visible()

@@ -1,13 +1,16 @@
 """What the powder allows, against trying every size."""
 
+from dataclasses import replace
+
 import pytest
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from claycore.materials.clay_in_hand import DRY, ClayCondition, ClayState
 from claycore.measure.errors import Inconsistent
+from claycore.measure.formatting import to_step
 from claycore.mixing import series_backwards
-from claycore.mixing.series import MOST_TILES_EACH, Wanted, plans
+from claycore.mixing.series import MOST_TILES_EACH, Wanted, plans, recommend
 
 wanted_series = st.builds(
     Wanted,
@@ -83,3 +86,18 @@ def test_a_tile_under_the_scales_step_is_no_tile():
     with pytest.raises(Inconsistent):
         series_backwards.rounded_down(0.9, DRY, 1.0)
     assert series_backwards.rounded_down(1.0, DRY, 1.0) == 1.0
+
+
+@given(wanted=wanted_series, tiles_each=st.integers(1, 3), step_g=st.sampled_from([0.01, 0.1, 1.0]))
+def test_the_largest_on_the_scale_takes_no_more_than_there_is(wanted, tiles_each, step_g):
+    """Rounded weighings may add up to more than the exact sum; then the tile is smaller."""
+    wanted = replace(wanted, scale_step_g=step_g)
+    assume(takes(wanted, series_backwards.SMALLEST_TILE_G, tiles_each) <= wanted.powder_g)
+    exact_g = series_backwards.largest_tile_g(wanted, tiles_each)
+    assume(exact_g > 50 * step_g)
+    tile_g = series_backwards.largest_on_the_scale(wanted, tiles_each, DRY)
+    assert tile_g <= exact_g
+    found = plans(replace(wanted, tiles_g=tile_g * tiles_each))
+    best = found[recommend(found)[0]]
+    weighed = [float(to_step(b.add_colourant_g, step_g)) for b in best.batches if b.add_colourant_g]
+    assert sum(weighed) <= wanted.powder_g * (1 + 1e-6)

@@ -117,8 +117,7 @@ class SeriesForm(KnowsScale, ClayConditionForm[SeriesInputs]):
     def _tile_dry_g(self, wanted: Wanted, tiles_each: int, clay: ClayCondition) -> float:
         typed = self.cleaned_data
         if typed["largest"]:
-            largest_g = series_backwards.largest_tile_g(wanted, tiles_each)
-            return series_backwards.rounded_down(largest_g, clay, self.scale_step)
+            return series_backwards.largest_on_the_scale(wanted, tiles_each, clay)
         dry_g: float | None = typed["tile_dry_g"]
         return clay.dry_g(typed["tile_g"]) if dry_g is None else dry_g
 
@@ -263,8 +262,7 @@ def _powder_words(inputs: SeriesInputs) -> str:
     if not wanted.powder_g or inputs.largest:
         return ""
     try:
-        largest_g = series_backwards.largest_tile_g(wanted, inputs.tiles_each)
-        rounded_g = series_backwards.rounded_down(largest_g, clay, step_g)
+        rounded_g = series_backwards.largest_on_the_scale(wanted, inputs.tiles_each, clay)
     except ClayError as error:
         return str(error)
     as_weighed = to_step(clay.as_weighed_g(rounded_g), step_g)
