@@ -123,14 +123,14 @@ def test_slip_is_stained_thickened_and_wedged_with_scraps(signed_in: Page) -> No
     expect(step).to_contain_text("Buff pouring slip, slip")
 
     page.goto("/mix/join/")
-    page.get_by_label("Weight of first clay").fill("1800")
+    page.get_by_label("First clay, weight").fill("1800")
     page.get_by_label("Water content, if not dry").first.fill("52")
-    page.get_by_label("Weight of second clay").fill("700")
+    page.get_by_label("Second clay, weight").fill("700")
     page.get_by_label("Water content, if not dry").last.fill("19")
     result = page.get_by_role("region", name="Result")
     expect(result).to_contain_text(re.compile("g of water (have|has) to go"))
-    result.get_by_role("link").first.click()
-    expect(page.locator("h1")).to_be_visible()
+    page.get_by_role("button", name="Make this mix").click()
+    expect(page.get_by_text("Step 1 of 2")).to_be_visible()
 
 
 def test_a_grid_stays_a_grid_from_its_plan_to_its_colours(signed_in: Page) -> None:

@@ -94,22 +94,26 @@ class DemoLoader:
     def shelf(self) -> None:
         """The materials and their stock."""
         for row in story.MATERIALS:
-            gravity = row.specific_gravity
-            material = Material.objects.create(
-                studio=self.studio,
-                kind=row.kind,
-                name=row.name,
-                supplier_code=row.code,
-                price_per_kg=row.price or None,
-                state="slip" if gravity else "plastic" if row.water_pct else "dry",
-                water_pct=100 - slip.solids_pct(gravity) if gravity else row.water_pct,
-                specific_gravity=gravity,
-                made_from=Material.objects.of(self.studio).filter(name=row.made_from).first(),
-                hazards=list(row.hazards),
-                notes=row.notes,
-            )
-            shelf.count_stock(material, row.on_hand_g, self.user)
+            self.material(row)
         backdate(StockMovement.objects.all(), story.STOCKED_DAYS_AGO, "made_at")
+
+    def material(self, row: story.DemoMaterial) -> None:
+        """One material, counted; slip by its gravity."""
+        gravity = row.specific_gravity
+        material = Material.objects.create(
+            studio=self.studio,
+            kind=row.kind,
+            name=row.name,
+            supplier_code=row.code,
+            price_per_kg=row.price or None,
+            state="slip" if gravity else "plastic" if row.water_pct else "dry",
+            water_pct=100 - slip.solids_pct(gravity) if gravity else row.water_pct,
+            specific_gravity=gravity,
+            made_from=Material.objects.of(self.studio).filter(name=row.made_from).first(),
+            hazards=list(row.hazards),
+            notes=row.notes,
+        )
+        shelf.count_stock(material, row.on_hand_g, self.user)
 
     def mix(self, row: story.DemoMix, days_ago: int) -> Mix:
         """A mix, weighed out if the story says so."""

@@ -39,4 +39,5 @@ def load_demo() -> None:
     loader.trial(story.AGAIN_TRIAL)
     for row in story.CAMPAIGN_PLANS:
         loader.plan(row)
+    loader.material(story.SLIP_BUCKET)
     findings.load(studio, owner)

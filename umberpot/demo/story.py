@@ -34,12 +34,6 @@ MATERIALS = [
     ),
     DemoMaterial("clay_body", "Harbour buff", "HB-4", "0.82", 12_600, 20.0),
     DemoMaterial("clay_body", "Breakwater porcelain", "BP-2", "2.40", 6_200),
-    DemoMaterial(
-        *("slip", "Buff pouring slip", "BS-7", "", 4_600),
-        notes="Deep bucket by the sink. Stir before use.",
-        specific_gravity=1.37,
-        made_from="Harbour buff",
-    ),
     DemoMaterial("dug_clay", "Canal bank", "CB", "", 3_900, None, (), "Blue-grey, smooth, roots."),
     DemoMaterial("dug_clay", "Quarry overburden", "QO", "", 4_700, None, (), "Rust brown, fine."),
     DemoMaterial("dug_clay", "Field drain", "FD", "", 2_800, None, (), "Yellow, sandy."),
@@ -483,6 +477,13 @@ GRID_PLANS = [
         days_ago=41,
     ),
 ]
+
+SLIP_BUCKET = DemoMaterial(
+    *("slip", "Buff pouring slip", "BS-7", "", 4_600),
+    notes="Deep bucket by the sink. Stir before use.",
+    specific_gravity=1.37,
+    made_from="Harbour buff",
+)
 
 CAMPAIGN_TILES = [
     "88.4, 0.3, 4.1",

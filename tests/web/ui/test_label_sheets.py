@@ -31,7 +31,7 @@ def test_the_labels_of_a_trial(signed_in, trial_pk):
     assert response["Content-Type"] == "application/pdf"
     (text,) = pages_of(response.content)
     assert text.count("A1") == text.count("A2") == 2
-    assert "10 Quay Blue" in text
+    assert "10 QB-14 Quay Blue" in text
     assert "Ferry white" in text
 
 

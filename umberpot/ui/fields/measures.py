@@ -1,6 +1,7 @@
 """Form fields for numbers as people write them."""
 
 import re
+import unicodedata
 from collections.abc import Callable, Sequence
 from functools import partial
 from typing import Any, cast
@@ -45,23 +46,23 @@ def last_place_of(text: str) -> float:
     return float(10.0 ** -len(digits.partition(".")[2]))
 
 
-_FRACTIONS = {"¼": 1 / 4, "½": 1 / 2, "¾": 3 / 4, "⅓": 1 / 3, "⅔": 2 / 3} | {
-    sign: eighths / 8 for sign, eighths in zip("⅛⅜⅝⅞", (1, 3, 5, 7), strict=True)
-}
 _PARTS = re.compile(
-    rf"(?:(?P<whole>\d+)[\s-]+)?(?P<over>\d+)\s*/\s*(?P<under>[1-9]\d*)"
-    rf"|(?P<before>\d*)\s*(?P<sign>[{''.join(_FRACTIONS)}])"
+    r"(?:(?P<whole>\d+)[\s-]+)?(?P<over>\d+)\s*/\s*(?P<under>[1-9]\d*)"
+    r"|(?P<before>\d*)\s*(?P<sign>[^\x00-\x7f])"
 )
-_WITH_UNIT = re.compile(r"(?P<number>[^a-z\"″]+?)\s*(?P<unit>[a-z]+|[\"″])\s*", re.IGNORECASE)
+"""A fraction as it is typed, or as one sign; Unicode knows what each sign is worth."""
+
+_WITH_UNIT = re.compile(r"(?P<number>[^a-z\"]+?)\s*(?P<unit>[a-z]+|\")\s*", re.IGNORECASE)
 
 
 def read_amount(text: str) -> float:
-    """A number as people read it off a ruler too: '4 3/4' and '4¾' are 4.75. Raises ValueError."""
+    """A number as people read it off a ruler too: '4 3/4' is 4.75. Raises ValueError."""
     found = _PARTS.fullmatch(text.strip())
     if found is None:
         return read_number(text)
     if found["sign"]:
-        return int(found["before"] or 0) + _FRACTIONS[found["sign"]]
+        part = unicodedata.numeric(found["sign"], 1.0)
+        return int(found["before"] or 0) + part if part < 1 else read_number(text)
     return int(found["whole"] or 0) + int(found["over"]) / int(found["under"])
 
 
@@ -72,7 +73,7 @@ def in_own_unit(text: str, measure: Measure) -> str:
     """
     parts = list(_WITH_UNIT.finditer(text.strip()))
     sizes = units.sizes(measure)
-    names = [re.sub('["″]', "in", part["unit"].lower()) for part in parts]
+    names = [part["unit"].lower().replace('"', "in") for part in parts]
     if not parts or "".join(map(str, (part[0] for part in parts))) != text.strip():
         return text
     if not set(names) <= set(sizes):
