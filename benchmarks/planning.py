@@ -1,4 +1,5 @@
-"""``python -m benchmarks.planning``: series and grids against a dose, all as JSON, as ratios.
+"""``python -m benchmarks.planning``: series, grids and campaigns against a dose, all as JSON, as
+ratios.
 
 The real URLs and middleware, signed out, in one process; and the pour plan's core alone.
 """
@@ -34,10 +35,20 @@ def grid_of(side: int) -> str:
     return f"/mix/grid/?{urlencode(query)}"
 
 
+def campaign_of(colourants: int, strengths: int) -> str:
+    bags = [("stain", f"Stain {number}:{10 + number % 5}") for number in range(colourants)]
+    later = ",".join(str(pct) for pct in (3, 5, 11)[: strengths - 1])
+    query = [*bags, ("first_pct", 7), ("then_pcts", later), ("tile_dry_g", 22), ("controls", 1)]
+    return f"/mix/campaign/?{urlencode(query)}"
+
+
 def main() -> None:
     client = Client(headers={"host": "127.0.0.1", "accept": "application/json"})
     urls = {"dose": DOSE}
     urls |= {f"series of {count}": series_of(count) for count in (1, 3, 5, 8)}
+    urls |= {
+        f"campaign of {many} x {each}": campaign_of(many, each) for many, each in ((6, 3), (40, 4))
+    }
     urls |= {f"grid of {side} x {side}": grid_of(side) for side in SIDES}
     for name, url in urls.items():
         if client.get(url).status_code != 200:
@@ -48,7 +59,7 @@ def main() -> None:
     calls["core of 12 x 12 alone"] = lambda: plan(largest)
     found = medians(calls, ROUNDS)
     for name, seconds in found.items():
-        print(f"{name:24} {seconds / found['dose']:6.2f} × the dose")
+        print(f"{name:26} {seconds / found['dose']:6.2f} × the dose")
 
 
 if __name__ == "__main__":

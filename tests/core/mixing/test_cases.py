@@ -5,12 +5,22 @@ from pathlib import Path
 
 import pytest
 
+from claycore.inscriptions import label_difference
 from claycore.materials import moisture, slip
-from claycore.materials.batch import Batch, join
+from claycore.materials.batch import Batch, coloured, join
 from claycore.materials.clay_in_hand import ClayCondition, ClayState, dry_clay
 from claycore.materials.composition import Addition, Convention
 from claycore.measure.uncertainty import Measured
-from claycore.mixing import combining, dose_checks, series_backwards, sum_checks
+from claycore.mixing import (
+    campaign,
+    combining,
+    dose_checks,
+    series_backwards,
+    strength,
+    sum_checks,
+)
+from claycore.mixing.campaign import Bag
+from claycore.mixing.campaign import Wanted as CampaignWanted
 from claycore.mixing.dose import dose
 from claycore.mixing.dose_checks import dose_warnings, water_warnings
 from claycore.mixing.series import Wanted, plans
@@ -164,3 +174,35 @@ def test_thickening_keeps_the_strength_of_the_finished_slip():
 
 def test_slip_joined_with_slip_stays_slip():
     assert combining.combining_notices([Batch(500, water_g=500), Batch(300, water_g=450)]) == []
+
+
+def test_m6_a_label_scratched_before_weighing_is_wrong_by_name():
+    """4.1 g on 48.9 g dry is 8.4 %: scratched 9, both figures are told."""
+    made = Batch(48.9, {"Stain": 4.1}, 0.0)
+    assert made.pct("Stain") == pytest.approx(8.4, abs=0.05)
+    said = label_difference({"Stain": 9.0}, made.pcts)
+    assert said == "Scratched 9 % Stain, weighed 8.4 %."
+
+
+def test_m7_a_leftover_is_brought_from_4_to_7_and_stiffens_a_little():
+    """145 g at 21 % water: 110.1 g clay and 4.41 g stain; 3.30 g more, and a few drops of water."""
+    clay = moisture.plastic_clay(145, 21)
+    before = coloured(clay, [Addition("Stain", 4)])
+    assert before.clay_g == pytest.approx(110.1, abs=0.05)
+    assert before.colourants_g["Stain"] == pytest.approx(4.41, abs=0.01)
+    found = strength.change(before, [Addition("Stain", 7)], ClayState.PLASTIC)
+    assert found.add_colourants_g["Stain"] == pytest.approx(3.30, abs=0.01)
+    assert 0 < found.water_to_add_g < 1
+
+
+def test_m11_a_drawer_of_samples_at_one_strength_first_with_controls():
+    """Twelve bags of 10 to 14 g in one porcelain, 25 g tiles, 5 % loss: 2.39 g each at 10 %."""
+    bags = tuple(Bag(f"Sample {n}", 10 + n % 5) for n in range(12))
+    wanted = CampaignWanted(bags, (10, 5, 15), 25)
+    found = campaign.plan(wanted)
+    first, *later = found.rounds
+    assert (first[0].colourant, first[0].colourant_g) == ("", 0), "plain clay first"
+    assert [batch.pct for batch in first[1:]] == [10] * 12
+    assert first[1].colourant_g == pytest.approx(2.39, abs=0.01)
+    assert all(reach.reached == (10, 5, 15) for reach in found.reaches), "the bags make them all"
+    assert [len(batches) for batches in later] == [12, 12]
