@@ -10,6 +10,7 @@ from dataclasses import dataclass
 from claycore.materials import moisture
 from claycore.materials.clay_in_hand import ClayInHand, ClayState
 from claycore.materials.composition import Addition, as_on_dry_clay, share_of_total
+from claycore.measure.errors import Inconsistent
 
 
 @dataclass(frozen=True)
@@ -48,6 +49,16 @@ class Dose:
     def total_g(self) -> float:
         """All of it as it is: clay with its water, colourants, and the water to add."""
         return self.clay.mass_g + self.powder_g + self.water_to_add_g
+
+
+def clay_for_powder_g(powder_g: float, pct_on_dry_clay: float) -> float:
+    """The dry clay that so much powder colours at a strength. Grams.
+
+    Raises Inconsistent at ``add`` for 0 %, which no powder runs out at. Source: arithmetic.
+    """
+    if pct_on_dry_clay <= 0:
+        raise Inconsistent("add", pct_on_dry_clay, "Enter a strength above 0 %.")
+    return 100 * powder_g / pct_on_dry_clay
 
 
 def dose(clay: ClayInHand, additions: Sequence[Addition], convention: str) -> Dose:

@@ -7,6 +7,8 @@ from enum import StrEnum
 
 from claycore.materials.composition import percent_on_dry_clay
 from claycore.measure import bounds
+from claycore.measure.errors import Inconsistent
+from claycore.measure.formatting import plain
 
 HONEST_STEPS = 10
 """Fewer steps of the scale than this, and a weighing is worth less than ± 5 %. Common practice."""
@@ -40,6 +42,20 @@ def is_unlikely(grams: float, target_g: float) -> bool:
     Source: our choice.
     """
     return not target_g / TIMES_THE_TARGET <= grams <= target_g * TIMES_THE_TARGET
+
+
+def out_of_its_bag(weighed_g: float, bag_g: float, name: str = "It") -> float:
+    """What is in a bag that was weighed with it. Grams.
+
+    Raises Inconsistent at ``bag_g`` where the bag alone weighs more. Source: arithmetic.
+    """
+    if bag_g > weighed_g:
+        raise Inconsistent(
+            "bag_g",
+            bag_g,
+            f"{name} weighs {plain(weighed_g, 2)} g with its bag: less than the empty bag.",
+        )
+    return weighed_g - bag_g
 
 
 class OnTarget(StrEnum):

@@ -7,6 +7,7 @@ import uuid
 import pytest
 
 from tests.factories import MaterialFactory
+from tests.pages import words_of
 from umberpot.mixing.calculators.clay import ClayConditionForm
 from umberpot.mixing.line_blends import LineOrder, make_line
 from umberpot.mixing.models import Mix, MixPart
@@ -397,3 +398,41 @@ def test_a_blend_says_how_each_of_its_clays_lies(signed_in, studio, bag):
         "Bank, dried, dry",
     ]
     assert [part.target_g for part in mix.parts.all()] == pytest.approx([150 / 0.8, 50])
+
+
+SMALL_BAG = "state=plastic&water_pct=20&mass=400&unit=g&add=Harbour+Plum:6"
+
+
+def test_a_dose_works_back_from_the_colourant_on_hand(client):
+    """By hand: 12.6 g at 6 % is 210 g dry, 262.5 g at 20 % water; 400 g wants 19.2 g."""
+    page = words_of(client.get(f"/mix/dose/?{SMALL_BAG}&powder_g=12.6"))
+    assert "12.6 g of Harbour Plum is enough for 262.5 g plastic clay (210.0 g dry)" in page
+    assert "less than there is here" in page
+    enough = words_of(client.get(f"/mix/dose/?{SMALL_BAG}&powder_g=30"))
+    assert "is enough for 625.0 g plastic clay" in enough
+    assert "less than there is here" not in enough
+
+
+@pytest.mark.parametrize(
+    "url",
+    [
+        f"/mix/dose/?{SMALL_BAG}&powder_g=14.1",
+        "/mix/series/?pcts=3,6&tile_dry_g=20&powder_g=14.1",
+    ],
+)
+def test_a_bag_weighed_with_its_bag_is_subtracted(client, url):
+    heavy = client.get(f"{url}&bag_g=15", headers=JSON)
+    assert [error["field"] for error in heavy.json()["errors"]] == ["bag_g"]
+    page = words_of(client.get(f"{url}&bag_g=1.5"))
+    assert "12.6 g of" in page
+
+
+def test_the_largest_tiles_are_those_of_the_shelf_where_nobody_says(signed_in, blue):
+    url = "/mix/series/?pcts=3,6&largest=1&colourant=Quay+Blue"
+    page = signed_in.get(url)
+    assert fields_of(page.content.decode())["powder_g"] == "100"
+    assert "Recommended" in words_of(page)
+    typed = signed_in.get(f"{url}&powder_g=8")
+    assert fields_of(typed.content.decode())["powder_g"] == "8"
+    program = signed_in.get(url, headers=JSON)
+    assert [error["field"] for error in program.json()["errors"]] == ["powder_g"]

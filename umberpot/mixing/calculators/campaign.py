@@ -10,18 +10,18 @@ from django.urls import reverse
 from claycore.materials.clay_in_hand import ClayCondition, ClayInHand, ClayState
 from claycore.materials.composition import Addition, Convention
 from claycore.measure import bounds
-from claycore.measure.errors import Inconsistent
-from claycore.measure.formatting import percentage, plain, to_step
+from claycore.measure.formatting import percentage, to_step
 from claycore.mixing import campaign, series
 from claycore.mixing.campaign import MOST_COLOURANTS, Bag, Batch, Campaign, Reach, Wanted
 from claycore.mixing.dose import Dose, dose
 from claycore.mixing.dose_checks import water_warnings
 from claycore.mixing.series_on_the_scale import CLAY_WORDS
+from claycore.mixing.weighing import out_of_its_bag
 from umberpot.mixing.calculators.additions import UNNAMED
 from umberpot.mixing.calculators.bags import BagsField, as_line
 from umberpot.mixing.calculators.base import MixCalculator
 from umberpot.mixing.calculators.clay import ClayConditionForm
-from umberpot.mixing.calculators.fields import KnowsScale
+from umberpot.mixing.calculators.fields import KnowsScale, empty_bag_field
 from umberpot.mixing.calculators.series import TILES
 from umberpot.shelf.services import counted_stock_of
 from umberpot.ui.calculators import Answer, CalculatorForm
@@ -59,7 +59,7 @@ class CampaignForm(KnowsScale, ClayConditionForm[CampaignInputs]):
 
     clay = forms.CharField(max_length=LONGEST_TEXT, required=False, label="Clay")
     stain = BagsField(label="Colourants")
-    bag_g = MeasureField(series.NONE_OR_MORE, required=False, label="Weight of an empty bag")
+    bag_g = empty_bag_field()
     first_pct = MeasureField(bounds.PERCENTAGE, label="First strength")
     then_pcts = PercentagesField(required=False, label="Later strengths")
     tile_g = MeasureField(bounds.MASS, required=False, label="Weight of a tile")
@@ -103,16 +103,10 @@ class CampaignForm(KnowsScale, ClayConditionForm[CampaignInputs]):
 
 
 def _without_bag(bag: Bag, bag_g: float) -> Bag:
-    """A bag that was weighed with its bag. Raises Inconsistent where that weighs more."""
-    if bag.powder_g is None or not bag_g:
+    """A colourant that was weighed in its bag. Raises Inconsistent where the bag weighs more."""
+    if bag.powder_g is None:
         return bag
-    if bag.powder_g < bag_g:
-        raise Inconsistent(
-            "bag_g",
-            bag_g,
-            f"{bag.name} weighs {plain(bag.powder_g, 2)} g with its bag: less than the empty bag.",
-        )
-    return replace(bag, powder_g=bag.powder_g - bag_g)
+    return replace(bag, powder_g=out_of_its_bag(bag.powder_g, bag_g, bag.name))
 
 
 @dataclass(frozen=True)

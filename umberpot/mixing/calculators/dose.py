@@ -8,9 +8,12 @@ from django import forms
 from claycore.materials.clay_amount import ClayAmount
 from claycore.materials.clay_in_hand import ClayState
 from claycore.materials.composition import Addition, Convention
-from claycore.measure.formatting import decimals_of, masses, plain
-from claycore.mixing.dose import Dose, DosedAddition, dose
+from claycore.measure.formatting import decimals_of, masses, plain, to_step
+from claycore.mixing.dose import Dose, DosedAddition, clay_for_powder_g, dose
 from claycore.mixing.dose_checks import dose_warnings
+from claycore.mixing.series import NONE_OR_MORE
+from claycore.mixing.series_on_the_scale import CLAY_WORDS
+from claycore.mixing.weighing import out_of_its_bag
 from umberpot.mixing.calculators.additions import AdditionsField
 from umberpot.mixing.calculators.base import MixMaker, taken_by
 from umberpot.mixing.calculators.clay import ClayForm
@@ -18,11 +21,12 @@ from umberpot.mixing.calculators.fields import (
     KnowsScale,
     convention_choice,
     convention_of,
+    empty_bag_field,
     scale_step_field,
 )
 from umberpot.mixing.orders import MixOrder, Shelf, order_of_dose
 from umberpot.ui.calculators import Answer, Solved
-from umberpot.ui.fields.measures import LONGEST_TEXT
+from umberpot.ui.fields.measures import LONGEST_TEXT, MeasureField
 from umberpot.ui.mix_bar import segments_of
 
 
@@ -36,21 +40,28 @@ class DoseInputs:
     scale_step_g: float
     clay_name: str
     water_measured: bool
+    powder_g: float | None = None
 
 
 class DoseForm(KnowsScale, ClayForm[DoseInputs]):
     """Clay in hand, additions and convention, as the contract of ``/mix/dose/`` has them.
 
-    Besides the contract: ``clay`` (its name) and ``scale_step_g``.
+    Besides the contract: ``clay`` (its name), ``scale_step_g``, and ``powder_g``, what there is of
+    the first colourant, weighed with a bag of ``bag_g``.
     """
 
     clay = forms.CharField(max_length=LONGEST_TEXT, required=False)
     add = AdditionsField()
     convention = convention_choice()
+    powder_g = MeasureField(NONE_OR_MORE, required=False, label="Colourant on hand")
+    bag_g = empty_bag_field()
     scale_step_g = scale_step_field()
 
     def inputs(self) -> DoseInputs:
         typed = self.cleaned_data
+        powder_g = typed["powder_g"]
+        if powder_g is not None:
+            powder_g = out_of_its_bag(powder_g, typed["bag_g"] or 0.0)
         return DoseInputs(
             self.clay_amount(),
             typed["add"],
@@ -58,6 +69,7 @@ class DoseForm(KnowsScale, ClayForm[DoseInputs]):
             self.scale_step,
             typed["clay"],
             water_measured=self.water_measured,
+            powder_g=powder_g,
         )
 
 
@@ -145,6 +157,7 @@ class DoseView(MixMaker[DoseInputs, Dose]):
                 _shown_addition(inputs, result, index, parts[index + 1])
                 for index in range(len(result.additions))
             ],
+            "reach": _reach(inputs, result),
             "clay_in_hand": result.clay,
             "powder_g": result.powder_g,
             "dry_clay": parts[0],
@@ -156,6 +169,23 @@ class DoseView(MixMaker[DoseInputs, Dose]):
                 clay_name, result.clay.dry_g, [(a.name, a.mass_g) for a in result.additions]
             ),
         }
+
+
+def _reach(inputs: DoseInputs, result: Dose) -> dict[str, Any] | None:
+    """How much clay the colourant on hand is for; None where nobody said how much there is."""
+    first = result.additions[0]
+    if inputs.powder_g is None or first.pct_on_dry_clay <= 0:
+        return None
+    lies, step_g = result.clay.condition, inputs.scale_step_g
+    dry_g = clay_for_powder_g(inputs.powder_g, first.pct_on_dry_clay)
+    return {
+        "powder": plain(inputs.powder_g, 2),
+        "name": first.name,
+        "clay": to_step(lies.as_weighed_g(dry_g), step_g),
+        "words": CLAY_WORDS[lies.state],
+        "dry": "" if lies.state == ClayState.DRY else to_step(dry_g, step_g),
+        "short": first.mass_g > inputs.powder_g * (1 + 1e-9),
+    }
 
 
 def _shown_addition(inputs: DoseInputs, result: Dose, index: int, grams: str) -> ShownAddition:

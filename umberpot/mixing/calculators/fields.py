@@ -8,6 +8,7 @@ from claycore.materials.composition import Convention
 from claycore.materials.slip import CLAY_SOLID_DENSITY
 from claycore.measure import bounds
 from claycore.measure.formatting import plain
+from claycore.mixing.series import NONE_OR_MORE
 from umberpot.ui.fields.measures import Choice, MeasureField
 
 
@@ -33,6 +34,11 @@ def measured_water_field() -> MeasureField:
     """The uncertainty of a measured water content, points; absent where it was not measured."""
     widget = forms.HiddenInput({"data-of": "water_pct"})
     return MeasureField(bounds.STEP, required=False, widget=widget)
+
+
+def empty_bag_field() -> MeasureField:
+    """What an empty bag weighs, grams; nothing where the colourant was weighed without one."""
+    return MeasureField(NONE_OR_MORE, required=False, label="Weight of an empty bag")
 
 
 def solid_density_field() -> MeasureField:

@@ -4,6 +4,7 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 from django import forms
+from django.http import HttpRequest, QueryDict
 
 from claycore.materials.clay_in_hand import ClayCondition, ClayState
 from claycore.measure import bounds
@@ -14,10 +15,12 @@ from claycore.mixing import series, series_backwards, series_on_the_scale
 from claycore.mixing.dose_checks import water_warnings
 from claycore.mixing.series import Plan, PlannedBatch, Wanted
 from claycore.mixing.series_on_the_scale import Ingredient, ToWeigh, to_weigh
+from claycore.mixing.weighing import out_of_its_bag
 from umberpot.mixing.calculators.base import MixCalculator
-from umberpot.mixing.calculators.clay import ClayConditionForm
-from umberpot.mixing.calculators.fields import KnowsScale
-from umberpot.ui.calculators import Answer
+from umberpot.mixing.calculators.clay import ClayConditionForm, StateSwitch, with_fields
+from umberpot.mixing.calculators.fields import KnowsScale, empty_bag_field
+from umberpot.shelf.services import counted_stock_of
+from umberpot.ui.calculators import Answer, wants_json
 from umberpot.ui.fields.counts import CountField
 from umberpot.ui.fields.measures import LONGEST_TEXT, STILL_NEEDED, MeasureField
 from umberpot.ui.fields.not_applying import does_not_apply
@@ -72,6 +75,7 @@ class SeriesForm(KnowsScale, ClayConditionForm[SeriesInputs]):
     largest = TickField(label="The largest the powder allows")
     tiles_each = CountField(TILES, required=False, label="Tiles of each strength")
     powder_g = MeasureField(series.NONE_OR_MORE, required=False, label="Colourant on hand")
+    bag_g = empty_bag_field()
     loss_pct = MeasureField(series.LOSS, required=False, label="Mixing loss")
     smallest_batch_g = MeasureField(series.NONE_OR_MORE, required=False, label="Smallest mix, dry")
     round_start_g = MeasureField(
@@ -97,7 +101,7 @@ class SeriesForm(KnowsScale, ClayConditionForm[SeriesInputs]):
         wanted = Wanted(
             typed["pcts"],
             1.0,
-            typed["powder_g"],
+            self._powder_g(),
             series.USUAL_LOSS_PCT if loss_pct is None else loss_pct,
             typed["smallest_batch_g"] or 0.0,
             self.scale_step,
@@ -113,6 +117,13 @@ class SeriesForm(KnowsScale, ClayConditionForm[SeriesInputs]):
             typed["largest"],
             self.water_measured,
         )
+
+    def _powder_g(self) -> float | None:
+        """The colourant on hand, without the bag it was weighed in. Raises ClayError."""
+        typed = self.cleaned_data
+        if typed["powder_g"] is None:
+            return None
+        return out_of_its_bag(typed["powder_g"], typed["bag_g"] or 0.0)
 
     def _tile_dry_g(self, wanted: Wanted, tiles_each: int, clay: ClayCondition) -> float:
         typed = self.cleaned_data
@@ -182,6 +193,22 @@ class SeriesView(MixCalculator[SeriesInputs, list[Plan]]):
         "loss_pct": "5",
         "smallest_batch_g": "30",
     }
+
+    def asked(self, request: HttpRequest) -> QueryDict:
+        """The largest tiles are of what the shelf has, where nobody says how much there is."""
+        query = super().asked(request)
+        wants_largest = query.get("largest") and not query.get("powder_g", "").strip()
+        on_shelf = None if wants_json(request) else self._on_shelf(request, None)
+        if not wants_largest or on_shelf is None:
+            return query
+        colourant = on_shelf.colourant(query.get("colourant", ""))
+        grams = counted_stock_of([colourant])[colourant.pk] if colourant else None
+        if not grams:
+            return query
+        found = {"powder_g": plain(grams, 2)}
+        before = self.switch or StateSwitch({})
+        self.switch = replace(before, fields={**before.fields, **found})
+        return with_fields(query, found)
 
     def solve(self, inputs: SeriesInputs) -> list[Plan]:
         return series.plans(inputs.wanted)
