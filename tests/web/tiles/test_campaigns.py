@@ -107,9 +107,9 @@ def test_the_results_are_one_table_of_colourants_and_strengths(signed_in, fired)
     tables = re.findall(r'<table class="result-grid[^"]*">(.*?)</table>', page, re.DOTALL)
     unglazed = next(table for table in tables if "A3" in table)
     heads = re.findall(r'<th scope="row">\s*(.*?)\s*</th>', unglazed)
-    assert heads == ["Quay Blue", "Moss", "Sand"]
+    assert heads == ["plain", "7"]
     columns = re.findall(r'<th scope="col">\s*(.*?)\s*</th>', unglazed)
-    assert columns == ["Colourant", "plain", "7"]
+    assert columns == ["% of dry clay", "Quay Blue", "Moss", "Sand"]
 
 
 def test_what_shows_goes_on_both_ways_and_what_hardly_colours_goes_stronger(signed_in, fired):

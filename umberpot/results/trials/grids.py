@@ -146,7 +146,11 @@ def result_grids(
             cells = alike.setdefault((heat, tile.glazed), {})
             there = cells.get(place) or GridCell(result.pct_words, alike=of_tile.get(tile.pk))
             cells[place] = replace(there, results=[*there.results, result])
-    return [_grid(layout.of_what_is_there(cells), *same, cells) for same, cells in alike.items()]
+    return [
+        _grid(part, *same, cells)
+        for same, cells in alike.items()
+        for part in layout.parts_with(cells)
+    ]
 
 
 @dataclass(frozen=True)
@@ -165,20 +169,32 @@ class Layout:
     places_of: Callable[[Tile], Sequence[Place]]
     is_sparse: bool = False
 
-    def of_what_is_there(self, cells: Mapping[Place, GridCell]) -> "Layout":
-        """The same without empty rows and columns; one row where there are controls alone."""
+    def parts_with(self, cells: Mapping[Place, GridCell]) -> list["Layout"]:
+        """The same without empty rows and columns, so many columns at a time as a page is wide.
+
+        Where there are controls alone, they stand once.
+        """
         if not self.is_sparse:
-            return self
-        columns = {
-            key: head for key, head in self.columns.items() if any(c == key for _, c in cells)
-        }
-        own = {row for row, column in cells if column != SHARED}
-        rows = {key: head for key, head in self.rows.items() if key in own}
-        return replace(self, columns=columns, rows=rows or {next(iter(self.rows)): "Plain clay"})
+            return [self]
+        there, own = set(), set()
+        for row, column in cells:
+            there.add(row)
+            if row != SHARED:
+                own.add(column)
+        rows = {key: head for key, head in self.rows.items() if key in there}
+        columns = [(key, head) for key, head in self.columns.items() if key in own]
+        columns = columns or [(next(iter(self.columns)), "Plain clay")]
+        return [
+            replace(self, rows=rows, columns=dict(columns[at : at + MOST_COLUMNS]))
+            for at in range(0, len(columns), MOST_COLUMNS)
+        ]
 
 
 SHARED = 0.0
-"""The column of the controls that all colourants of a campaign share."""
+"""The row of the controls that all colourants of a campaign share."""
+
+MOST_COLUMNS = 12
+"""Colourants of a campaign beside each other."""
 
 
 def _layout_of_grid(plan: Plan) -> Layout | None:
@@ -211,29 +227,30 @@ def _place_in_grid(tile: Tile, axes: Sequence[Axis]) -> list[Place]:
 
 
 def _layout_of_campaign(plan: Plan) -> Layout | None:
-    """A row a colourant, a column a strength, palest first; the controls begin every row."""
+    """A column a colourant, a row a strength, palest first; the controls begin every column."""
     solved = CampaignView.read(QueryDict(plan.sum_query))
     if solved is None:
         return None
     wanted = solved.inputs.wanted
     names = [bag.name for bag in wanted.bags]
-    columns: dict[Hashable, str] = {SHARED: "plain"}
-    columns |= {pct: percentage(pct) for pct in sorted(wanted.pcts)}
+    rows: dict[Hashable, str] = {SHARED: "plain"}
+    rows |= {pct: percentage(pct) for pct in sorted(wanted.pcts)}
     return Layout(
-        "% of dry clay",
         "Colourant",
-        columns,
+        "% of dry clay",
         {name: name for name in names},
+        rows,
         lambda tile: _places_in_campaign(tile, names),
         is_sparse=True,
     )
 
 
 def _places_in_campaign(tile: Tile, names: Sequence[str]) -> list[Place]:
-    """The row and column that a tile's mix was planned for; of a control, every row's first."""
+    """The row and column that a tile's mix was planned for; of a control, every column's first."""
     if tile.mix is None:
         return []
-    return list(tile.mix.wanted_pcts.items()) or [(name, SHARED) for name in names]
+    planned = [(pct, name) for name, pct in tile.mix.wanted_pcts.items()]
+    return planned or [(SHARED, name) for name in names]
 
 
 LAYOUTS: dict[Plan.Kind, Callable[[Plan], Layout | None]] = {
