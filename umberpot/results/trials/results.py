@@ -57,8 +57,10 @@ class TileResult:
 
     @property
     def pct_short(self) -> str:
-        """The strongest colourant's percentage, as it stands over a tile of the strip."""
-        return f"{percentage(self.pct)} %" if self.pct else "plain"
+        """Its percentages, as they stand over a tile of the strip: '3 + 0.5 %'."""
+        mix = self.progress.tile.mix
+        pcts = [percentage(pct) for pct in mix.said_pcts.values()] if mix else []
+        return f"{' + '.join(pcts)} %" if pcts else "plain"
 
 
 @dataclass(frozen=True)
