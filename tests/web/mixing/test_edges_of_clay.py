@@ -52,11 +52,13 @@ def test_a_bag_with_next_to_nothing_in_it(client, powder):
     found = client.get(f"{bag}&tile_dry_g=25", headers=JSON).json()
     assert found["possible"] is False
     assert found["warnings"][0]["code"] == "short_of_powder"
-    series = client.get(f"/mix/series/?pcts=3,6&largest=1&powder_g={powder}", headers=JSON)
-    assert [error["field"] for error in series.json()["errors"]] == ["powder_g"]
+    series = client.get(f"/mix/series/?pcts=3,6&tile_dry_g=25&powder_g={powder}", headers=JSON)
+    assert not any(plan["feasible"] for plan in series.json()["plans"])
 
 
 def test_the_largest_tiles_of_an_empty_bag(client):
+    series = client.get("/mix/series/?pcts=3,6&largest=1&powder_g=0", headers=JSON)
+    assert [error["field"] for error in series.json()["errors"]] == ["powder_g"]
     refused = client.get("/mix/campaign/?stain=Plum:0&first_pct=6&largest=1", headers=JSON)
     assert [error["field"] for error in refused.json()["errors"]] == ["stain"]
 
