@@ -4,6 +4,8 @@ import re
 
 from playwright.sync_api import Page, expect
 
+from tests.browser.first_run import found_studio
+
 
 def type_weights(page: Page) -> None:
     """Everything that the open mix wants, typed as the page asks for it."""
@@ -17,17 +19,6 @@ def type_weights(page: Page) -> None:
         expect(made.or_(page.get_by_text(f"Step {step + 1} of"))).to_be_visible()
         if made.is_visible():
             return
-
-
-def found_studio(page: Page, address: str) -> None:
-    """The first run of an empty application."""
-    page.goto(f"{address}/")
-    page.get_by_label("Studio name").fill("Slipway Pottery")
-    page.get_by_label("Username").fill("mara")
-    page.get_by_label("Password", exact=True).fill("kaolin-and-flint")
-    page.get_by_label("Password confirmation").fill("kaolin-and-flint")
-    page.get_by_role("button", name="Create studio").click()
-    expect(page.get_by_text("Slipway Pottery is ready")).to_be_visible()
 
 
 def test_from_an_empty_studio_and_a_plastic_bag_to_three_colours(

@@ -2,15 +2,11 @@
 
 from playwright.sync_api import Page, expect
 
+from tests.browser.first_run import found_studio
+
 
 def test_from_nothing_to_a_first_mix_by_typed_figures(page: Page, empty_application: str) -> None:
-    page.goto(f"{empty_application}/")
-    page.get_by_label("Studio name").fill("Slipway Pottery")
-    page.get_by_label("Username").fill("mara")
-    page.get_by_label("Password", exact=True).fill("kaolin-and-flint")
-    page.get_by_label("Password confirmation").fill("kaolin-and-flint")
-    page.get_by_role("button", name="Create studio").click()
-    expect(page.get_by_text("Slipway Pottery is ready")).to_be_visible()
+    found_studio(page, empty_application)
     for place, says in (
         ("Shelf", "The shelf is empty"),
         ("Mix", "No mixes yet"),

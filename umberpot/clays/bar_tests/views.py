@@ -106,13 +106,8 @@ def test(request: StudioRequest, pk: int) -> HttpResponse:
     found = _test(request, pk)
     page = pages.grid_page(request, found.trial)
     tiles = page.tiles
-    if request.method == "POST":
-        saved = pages.save(request, page)
-        if saved.stale:
-            messages.error(request, saved.stale)
-        messages.success(request, saved.said)
-        if page.grid.is_sound and not saved.stale:
-            return redirect(page.grid.address_in(request.path))
+    if request.method == "POST" and (onward := pages.save(request, page)):
+        return redirect(onward)
     return render(
         request,
         "clays/bar_tests/test.html",

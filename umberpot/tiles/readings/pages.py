@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from django.conf import settings
+from django.contrib import messages
 from django.http import Http404
 
 from claycore.testing import soaking
@@ -92,27 +93,23 @@ def fill(request: StudioRequest, grid: ReadingGrid) -> None:
     reading_grid.fill(grid, request.POST.dict(), remarks)
 
 
-@dataclass(frozen=True)
-class Saved:
-    """What came of saving a grid: the sentence, and what another window changed meanwhile."""
+def save(request: StudioRequest, page: GridPage) -> str:
+    """Records what is sound of what was typed and says so; the rest stays to be looked at.
 
-    said: str
-    stale: str
-
-
-def save(request: StudioRequest, page: GridPage) -> Saved:
-    """Records what is sound of what was typed, and leaves the rest on the page to be looked at."""
+    Gives the address to go on to; '' where something is left to look at.
+    """
     grid = page.grid
     fill(request, grid)
     noted = reading_grid.noted(grid)
     recorded = record_pieces(grid.firing, noted, request.user)
     stale = [piece.tile.code for piece in noted if piece.tile.pk in recorded.stale]
-    if not stale and not grid.is_sound:
-        fresh = pieces_of(grid.trial)
-        now = reading_grid.build(grid.trial, fresh, grid.firing, grid.method)
-        reading_grid.show_recorded(grid, now)
+    if stale:
+        messages.error(request, sentences.changed_elsewhere(stale))
     waiting = len(grid.troubles) + grid.wrong_looks
-    return Saved(
-        sentences.recorded(recorded.count, waiting),
-        sentences.changed_elsewhere(stale) if stale else "",
-    )
+    messages.success(request, sentences.recorded(recorded.count, waiting))
+    if grid.is_sound and not stale:
+        return grid.address_in(request.path)
+    if not stale:
+        now = reading_grid.build(grid.trial, pieces_of(grid.trial), grid.firing, grid.method)
+        reading_grid.show_recorded(grid, now)
+    return ""

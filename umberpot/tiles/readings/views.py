@@ -1,7 +1,6 @@
 """The readings of a trial's pieces, many at a time, and the scale beside them."""
 
 from django.conf import settings
-from django.contrib import messages
 from django.core.exceptions import ValidationError
 from django.http import HttpResponse, JsonResponse
 from django.shortcuts import get_object_or_404, redirect, render
@@ -29,13 +28,8 @@ def readings(request: StudioRequest, pk: int) -> HttpResponse:
     if hasattr(trial, "test"):
         return redirect("clays:test", pk=trial.test.pk)
     page = pages.grid_page(request, trial)
-    if request.method == "POST":
-        saved = pages.save(request, page)
-        if saved.stale:
-            messages.error(request, saved.stale)
-        messages.success(request, saved.said)
-        if page.grid.is_sound and not saved.stale:
-            return redirect(page.grid.address_in(request.path))
+    if request.method == "POST" and (onward := pages.save(request, page)):
+        return redirect(onward)
     return render(
         request,
         "tiles/readings/readings.html",
