@@ -110,7 +110,9 @@ def make(request: StudioRequest, mix_pk: int) -> HttpResponse:
 @require_GET
 def trial(request: StudioRequest, pk: int) -> HttpResponse:
     """A trial: its tiles, what to scratch into each, and what each needs next."""
-    trial = get_object_or_404(Trial.objects.of(request.studio).select_related("test"), pk=pk)
+    trial = get_object_or_404(
+        Trial.objects.of(request.studio).select_related("test", "plan", "studio"), pk=pk
+    )
     every = [progress_of(tile) for tile in trial.tiles.with_history()]
     rows = [progress for progress in every if progress.tile.set_aside_at is None]
     return render(

@@ -13,7 +13,7 @@ from umberpot.library.models import Finding
 from umberpot.library.reports import common, remembered
 from umberpot.library.reports.clays import report_of_clay
 from umberpot.results.trials import results
-from umberpot.results.trials.campaigns import further_strengths, headline_of
+from umberpot.results.trials.campaigns import first_tiles, headline_of, prices_for
 from umberpot.results.trials.grids import (
     SHOWN_AS,
     GridCell,
@@ -54,7 +54,7 @@ def report_of_trial(studio: Studio, trial: Trial, made_on: date) -> Report:
     grids = result_grids(trial.plan, in_grid, results.replicates(trial, in_grid, records))
     batches = results.replicates(trial, found, records)
     says = colours_say(studio, fired_colours(p.tile for p in progresses))
-    further = further_strengths(trial, found, says.noise)
+    first = first_tiles(trial.plan, found, says.noise, prices_for(studio, found))
     expected = trial.expectations.all()
     of_trial = Finding.objects.of(studio).filter(trial=trial).select_related("made_by")
     materials = Material.objects.of(studio).filter(mix_parts__mix__tiles__trial=trial)
@@ -64,7 +64,7 @@ def report_of_trial(studio: Studio, trial: Trial, made_on: date) -> Report:
         subtitle=f"Trial begun on {common.day(trial.made_at)}, {tiles}",
         studio=str(studio),
         made_on=made_on,
-        headline=headline_of(further) or says.headline or "No colours and no verdict yet.",
+        headline=headline_of(first) or says.headline or "No colours and no verdict yet.",
         blocks=[
             *[Text(of_expectation(one.words, one.after_firing)) for one in expected],
             *[Text(said) for said in (*says.rest, *shelves_said(progresses))],
@@ -73,7 +73,7 @@ def report_of_trial(studio: Studio, trial: Trial, made_on: date) -> Report:
             Section("Fired colour", _grids(grids) or _colours(found)),
             Section(
                 "What to make next",
-                [Text(row.verdict.reason, lead=row.verdict.name) for row in further],
+                [Text(one.reason, lead=one.name) for one in (first.verdicts if first else ())],
             ),
             Section("Between neighbours", _between(grids) if grids else _joints(found)),
             Section("Absorption", [*_limits(trial), *[_batch(one) for one in batches]]),

@@ -107,6 +107,11 @@ class ResultGrid:
     rows: list[tuple[str, list[GridCell]]]
 
     @property
+    def has_joints(self) -> bool:
+        """Whether any two cells that touch have colours to compare."""
+        return any(True for _ in self.pairs)
+
+    @property
     def pairs(self) -> Iterator[tuple[GridCell, GridCell, Beside]]:
         """Cells that touch and whose colours are known, and how far these lie apart."""
         for at, (_, cells) in enumerate(self.rows):

@@ -1,5 +1,7 @@
 """The colour trials: their list, one of them, one of their tiles."""
 
+from itertools import chain
+
 from django import forms
 from django.db.models import Exists, OuterRef
 from django.http import HttpResponse
@@ -21,7 +23,12 @@ from umberpot.mixing.models import Mix
 from umberpot.mixing.next_actions import make_more, of_mix
 from umberpot.results.places import PLACE
 from umberpot.results.trials import results
-from umberpot.results.trials.campaigns import further_strengths, headline_of
+from umberpot.results.trials.campaigns import (
+    first_tiles,
+    further_strengths,
+    headline_of,
+    prices_for,
+)
 from umberpot.results.trials.grids import SHOWN_AS, GridShows, result_grids, tiles_of_grid
 from umberpot.results.trials.shelves import shelves_said
 from umberpot.studio.request import StudioRequest, posted
@@ -31,6 +38,9 @@ from umberpot.ui.paging import page_of
 
 TRIALS_A_PAGE = 6
 MOST_WINNERS = 3
+GRIDS_DRAWN = 1
+"""Grids of a trial drawn in the list: its first firing and glaze."""
+
 TILES_DRAWN = 14
 """Tiles of a trial drawn in a list: about a row of them."""
 
@@ -48,8 +58,8 @@ def trials(request: StudioRequest) -> HttpResponse:
     """Every trial with something to read: what it was made to find, its colours touching."""
     tiles = Tile.objects.of(request.studio).kept()
     fired = Exists(tiles.filter(trial=OuterRef("pk"), loadings__isnull=False))
-    of_colours = Trial.objects.of(request.studio).filter(fired, test=None).select_related("studio")
-    page = page_of(request, of_colours, TRIALS_A_PAGE)
+    of_colours = Trial.objects.of(request.studio).filter(fired, test=None)
+    page = page_of(request, of_colours.select_related("studio", "plan"), TRIALS_A_PAGE)
     by_trial: dict[Trial, list] = {trial: [] for trial in page}
     keys = {trial.pk: trial for trial in by_trial}
     for tile in tiles.filter(trial__in=keys).with_history():
@@ -57,20 +67,26 @@ def trials(request: StudioRequest) -> HttpResponse:
     rows = []
     records = spread_records(request.studio)
     alike = studio_record(request.studio)
-    for trial, progresses in by_trial.items():
-        found = results.trial_results(trial, progresses, records)
+    found_by = {
+        trial: results.trial_results(trial, progresses, records)
+        for trial, progresses in by_trial.items()
+    }
+    prices = prices_for(request.studio, chain.from_iterable(found_by.values()))
+    for trial, found in found_by.items():
         made = results.replicates(trial, found, records)
         if made:
+            colours = fired_colours(one.progress.tile for one in found)
+            says = colours_say(request.studio, colours, alike)
+            first = first_tiles(trial.plan, found, says.noise, prices)
             rows.append(
                 {
                     "trial": trial,
+                    "grids": result_grids(trial.plan, found, made)[:GRIDS_DRAWN],
                     "results": found[:TILES_DRAWN],
                     "more": len(found) - TILES_DRAWN,
                     "summary": results.summary(made),
                     "ware": WARES[trial.ware],
-                    "answer": colours_say(
-                        request.studio, fired_colours(p.tile for p in progresses), alike
-                    ).headline,
+                    "answer": headline_of(first) or says.headline,
                 }
             )
     return render(
@@ -93,7 +109,9 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
     progresses = [result.progress for result in found]
     batches = results.replicates(trial, found, records)
     says = colours_say(request.studio, fired_colours(p.tile for p in progresses))
-    further = further_strengths(trial, found, says.noise)
+    prices = prices_for(request.studio, found)
+    first = first_tiles(trial.plan, found, says.noise, prices)
+    further = further_strengths(trial, first)
     return render(
         request,
         "results/trials/trial.html",
@@ -110,7 +128,7 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
             "joints": results.joints(found),
             "grids": result_grids(trial.plan, in_grid, results.replicates(trial, in_grid, records)),
             "next_strengths": [row for row in further if row.is_open],
-            "headline": headline_of(further) or says.headline,
+            "headline": headline_of(first) or says.headline,
             "shows": _shows(request),
             "shown_as": list(SHOWN_AS.items()),
             "shelves": shelves_said(progresses),
