@@ -191,6 +191,7 @@ ADJUSTMENTS = {
             "Age it wet for a few weeks",
             (Effect(Trait.PLASTICITY, _UP, "water works in between the grains"),),
         ),
+        Adjustment("cool_slowly", "Fire and cool it slowly through 573 °C"),
         Adjustment("slow_drying", "Dry it slowly, covered"),
         Adjustment(
             "ball_clay",

@@ -64,7 +64,8 @@ class Rule:
     ``at_cone`` says that it is judged at one cone; ``may_be_untried`` that not having tried it
     leaves nothing open; ``applies`` whether there is anything to judge; ``why_for`` has the reasons
     that differ for a purpose. A clay that falls short has this ``fault``; ``wants`` is the change
-    that would mend it, ``mends`` the ways to try, by their codes.
+    that would mend it, ``mends`` the ways to try, by their codes. What is seen on bars after a
+    firing (``seen_fired``) counts together as one failing point.
     """
 
     code: str
@@ -76,6 +77,7 @@ class Rule:
     why_for: Mapping[str, str] = field(default_factory=dict)
     at_cone: bool = False
     may_be_untried: bool = False
+    seen_fired: bool = False
     applies: Callable[[Evidence], bool] = _always
     fault: str = ""
     wants: tuple[Trait, Change] | None = None
@@ -249,6 +251,25 @@ def _holds_together(evidence: Evidence, limits: Limits) -> Finding:
     if at is None:
         return Finding("not tested", "all hold", Outcome.NOT_MEASURED)
     return _looked_for(at.remarks.get(RemarkCode.CRUMBLES, 0), at.looked, "crumble", "all hold")
+
+
+def _fired_whole(evidence: Evidence, limits: Limits) -> Finding:
+    return _seen_fired(evidence, {RemarkCode.CRACKED: "cracked", RemarkCode.BROKEN: "broken"})
+
+
+def _fired_true(evidence: Evidence, limits: Limits) -> Finding:
+    return _seen_fired(evidence, {RemarkCode.WARPED: "warped", RemarkCode.STUCK: "stuck"})
+
+
+def _seen_fired(evidence: Evidence, faults: Mapping[str, str]) -> Finding:
+    """Faults seen on bars after the firing to the cone that is judged."""
+    sound, at = "none seen", evidence.at
+    if at is None:
+        return Finding("not tested", sound, Outcome.NOT_MEASURED)
+    seen = [f"{at.remarks[code]} {did}" for code, did in faults.items() if at.remarks.get(code)]
+    if seen:
+        return Finding(f"{' and '.join(seen)} of {at.looked}", sound, Outcome.FAILS)
+    return _looked_for(0, at.looked, "", sound)
 
 
 def _saturation(evidence: Evidence, limits: Limits) -> Finding:
@@ -425,6 +446,7 @@ RULES = {
             {Purpose.TABLEWARE: "Bloated clay is weak, rough and leaks."},
             at_cone=True,
             may_be_untried=True,
+            seen_fired=True,
             fault="bloats",
             wants=(Trait.BLOATING, Change.DOWN),
             mends=_SPOILS,
@@ -438,9 +460,41 @@ RULES = {
             _no_slumping,
             at_cone=True,
             may_be_untried=True,
+            seen_fired=True,
             fault="slumps",
             wants=(Trait.BLOATING, Change.DOWN),
             mends=_SPOILS,
+        ),
+        Rule(
+            "fired_whole",
+            "Whole after the firing",
+            "firing cracks",
+            AS_A_BODY,
+            "Bars crack less readily than pots: if a bar cracks in the firing, pots will.",
+            _fired_whole,
+            {Purpose.TABLEWARE: "A cracked body leaks, harbours food and breaks."},
+            at_cone=True,
+            may_be_untried=True,
+            seen_fired=True,
+            fault="cracks in the firing",
+            mends=("cool_slowly", "grog"),
+        ),
+        Rule(
+            "fired_true",
+            "True after the firing",
+            "warping",
+            AS_A_BODY,
+            "Clay that warps or sticks to the shelf is fired too far, or set too unevenly.",
+            _fired_true,
+            {
+                Purpose.SLAB: "Slabs warp more than bars do.",
+                Purpose.TABLEWARE: "Rims warp, lids no longer fit, and feet stick to the shelf.",
+            },
+            at_cone=True,
+            may_be_untried=True,
+            seen_fired=True,
+            fault="warps or sticks in the firing",
+            mends=("fire_lower", "slow_drying", "grog"),
         ),
         Rule(
             "holds_together",
@@ -452,6 +506,7 @@ RULES = {
             {Purpose.BRICK: "A crumbling brick withstands neither load nor frost."},
             at_cone=True,
             may_be_untried=True,
+            seen_fired=True,
             fault="crumbles",
             mends=("fire_higher",),
         ),

@@ -145,7 +145,7 @@ def _overall(
         return Overall.AS_SLIP, f"For slip or colourant {_SLIP_NEEDS}{_slip_warning(found)}"
     if {"lime", "holds_together"} <= {line.code for line in failing}:
         return Overall.LEAVE, "It contains lime and crumbles after firing."
-    if len(failing) >= BEYOND_MENDING:
+    if _points(failing) >= BEYOND_MENDING:
         return (
             Overall.AS_SLIP,
             f"Too many checks fail for {for_purpose}: {topics}.{_slip_warning(found)}",
@@ -164,6 +164,12 @@ def _overall(
         Overall.KEEP,
         f"It passes every check needed for {for_purpose}, as far as tested.{_untested(found)}",
     )
+
+
+def _points(failing: Sequence[CheckedRule]) -> int:
+    """How many points fail. All that is seen on bars after one firing is one of them."""
+    measured = sum(not line.rule.seen_fired for line in failing)
+    return measured + any(line.rule.seen_fired for line in failing)
 
 
 def _is_mended_past_sense(evidence: Evidence, limits: Limits) -> bool:
