@@ -197,6 +197,9 @@ def _absorption(evidence: Evidence, limits: Limits) -> Finding:
     if not limit.approves and outcome == Outcome.PASSES and dense != Outcome.PASSES:
         outcome = Outcome.NOT_DECIDED
         measured += "; such ware is found, which does not make it dense enough"
+    if soaked and outcome == Outcome.PASSES and METHODS[soaked.method].reads_low:
+        outcome = Outcome.NOT_DECIDED
+        measured += "; it reads low, so it can show too much and never too little"
     return Finding(measured, f"{limit.words} for {WARES[limit.ware]}", outcome, limit.credit)
 
 

@@ -14,6 +14,7 @@ from claycore.judging.limits import WARES, Limits, School, usual_limits
 from claycore.measure.formatting import plain, with_u95
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.absorption import AgainstLimit, against_limit
+from claycore.testing.soaking import method
 
 
 class Use(StrEnum):
@@ -72,7 +73,7 @@ class Ware:
     """What is known of some ware. ``absorption`` in percent, None where it was not measured.
 
     ``cone`` is the one it was fired to, and ``measured_at`` the one its absorption was measured
-    at; '' where that is not said.
+    at, by a soak of ``method``; '' where that is not said.
     """
 
     ware: str
@@ -87,6 +88,7 @@ class Ware:
     shock: ShockTest = ShockTest.NONE
     cone: str = ""
     measured_at: str = ""
+    method: str = ""
 
     @property
     def limits(self) -> Limits:
@@ -137,7 +139,14 @@ def _body(ware: Ware, high_pct: float, use: str, harm: str) -> Link:
     if outcome is AgainstLimit.NOT_DECIDED:
         more = "Measure more pieces, or heavier ones."
         return Link("body", None, f"{measured}: it could be either side of {against}.", more)
-    return Link("body", True, f"{measured}, within {against} (common practice).")
+    within = f"{measured}, within {against} (common practice)"
+    if ware.method and method(ware.method).reads_low:
+        how = method(ware.method).title.lower()
+        said = (
+            f"{within}, but by a {how}, which reads low: it can rule out, and establishes nothing."
+        )
+        return Link("body", None, said, "Boil and soak the same bars.")
+    return Link("body", True, f"{within}.")
 
 
 def _dense_for_ware(ware: Ware) -> Link:

@@ -103,6 +103,7 @@ def _judged(
         shock=ShockTest(batch.shock),
         cone=batch.cone,
         measured_at=figure.cone if figure else "",
+        method=figure.method if figure else "",
     )
     return BatchVerdict(
         use_rows(judge_ware(ware)),

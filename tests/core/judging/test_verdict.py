@@ -70,6 +70,22 @@ def test_what_was_seen_after_the_firing_counts(fault, purpose):
     )
 
 
+@pytest.mark.parametrize(
+    ("method", "overall"),
+    [
+        ("cold_soak", cv.Overall.NOT_DECIDED),
+        ("quick_boil", cv.Overall.NOT_DECIDED),
+        ("boil_soak", cv.Overall.KEEP),
+    ],
+)
+def test_a_soak_that_reads_low_passes_no_clay(method, overall):
+    """0.9 % by a cold soak alone is inconclusive; 4 % by one is over all the same."""
+    rows = [bar(f"B{n}", fired("6", 12, 0.9, method=method)) for n in range(3)]
+    found = clay_results(rows)
+    judged = Evidence(found, firing_range(found.cones, 1.5), "6", FINE)
+    assert cv.verdict(judged, STRICT, "tableware").overall == overall
+
+
 def test_several_faults_seen_after_one_firing_are_one_failing_point():
     seen = evidence(("6", 12, 0.9, ["cracked", "warped", "stuck", "broken", "crumbles"]))
     found = cv.verdict(seen, STRICT, "tableware")

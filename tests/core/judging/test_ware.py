@@ -167,3 +167,24 @@ def test_no_sentence_assures_safety():
         link.message for ware in EVERY[::501] for v in judge_ware(ware).values() for link in v.links
     )
     assert "safe" not in said
+
+
+@pytest.mark.parametrize("method", ["quick_boil", "cold_soak"])
+def test_a_soak_that_reads_low_establishes_nothing(method):
+    """0.8 ± 0.2 % by a quick boil: the pores may not be filled. Common practice."""
+    found = judge_ware(replace(BEST, method=method))
+    assert {use: one.status for use, one in found.items()} == dict.fromkeys(
+        Use, Status.NOT_ESTABLISHED
+    )
+    body = found[Use.FOOD].weakest
+    assert (body.code, body.would_establish) == ("body", "Boil and soak the same bars.")
+
+
+def test_a_soak_that_reads_low_can_rule_out_all_the_same():
+    found = judge_ware(replace(BEST, absorption=Estimate(4, 0.2), method="quick_boil"))
+    assert found[Use.MICROWAVE].status is Status.NO
+
+
+@pytest.mark.parametrize("method", ["boil_soak", "boil_2h", "vacuum", ""])
+def test_a_soak_that_fills_the_pores_establishes(method):
+    assert judge_ware(replace(BEST, method=method))[Use.FOOD].status is Status.ESTABLISHED

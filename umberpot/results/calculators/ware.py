@@ -11,6 +11,7 @@ from claycore.judging.ware import Glaze, Leach, ShockTest, Status, Use, UseVerdi
 from claycore.measure.bounds import Bound
 from claycore.measure.notices import Notice
 from claycore.measure.uncertainty import Estimate
+from claycore.testing import soaking
 from umberpot.results.places import PLACE
 from umberpot.ui.calculators import Answer, Calculator, CalculatorForm
 from umberpot.ui.fields.measures import Choice, MeasureField
@@ -46,6 +47,9 @@ class WareForm(CalculatorForm[Ware]):
     school = Choice(choices=list(SCHOOLS.items()), initial=School.STRICT, label="School")
     absorption_pct = MeasureField(PCT, required=False, label="Absorption of the body")
     absorption_u95 = MeasureField(PCT, required=False, label="± (95 %)")
+    method = Choice(
+        choices=lambda: [NOT_KNOWN, *soaking.choices()], required=False, label="Soaking method"
+    )
     glaze = Choice(choices=[NOT_KNOWN, *GLAZES.items()], required=False, label="Glaze")
     hazard_metal = Choice(
         choices=[(WareFact.UNKNOWN, "not known"), (WareFact.NO, "no"), (WareFact.YES, "yes")],
@@ -72,6 +76,7 @@ class WareForm(CalculatorForm[Ware]):
             glaze=Glaze(typed["glaze"]) if typed["glaze"] else None,
             leach=Leach(typed["leach"] or Leach.NONE),
             shock=ShockTest(typed["shock"] or ShockTest.NONE),
+            method=typed["method"],
             **known,
         )
 
