@@ -484,7 +484,7 @@ RULES = {
         ),
         Rule(
             "fired_true",
-            "True after the firing",
+            "Flat after the firing",
             "warping",
             AS_A_BODY,
             "Clay that warps or sticks to the shelf is fired too far, or set too unevenly.",
