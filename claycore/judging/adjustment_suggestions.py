@@ -5,12 +5,23 @@ give up and use it as a slip or a colourant.
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
-from claycore.judging.adjustments import ADJUSTMENTS, TRAITS, Adjustment, Change, Trait
+from claycore.firing import cones
+from claycore.judging.adjustments import (
+    ADJUSTMENTS,
+    TRAITS,
+    Adjustment,
+    Change,
+    Kind,
+    Shortfall,
+    Trait,
+)
+from claycore.judging.claims import CheckedClaim, any_fails
+from claycore.judging.evidence import Evidence
+from claycore.judging.limits import Limits
 from claycore.judging.outcomes import Outcome
-from claycore.judging.rules import Evidence
-from claycore.judging.verdict import CheckedRule
+from claycore.judging.verdict import CheckedRule, ClayVerdict, Overall
 from claycore.measure import bounds
 from claycore.measure.errors import Inconsistent
 from claycore.measure.uncertainty import Estimate, combined
@@ -26,8 +37,9 @@ LINE_STEPS_PCT = (10.0, 20.0, 30.0)
 class Suggestion:
     """A way to adjust a clay, for this clay: ``what`` to do, because of which faults.
 
-    ``worsens`` are other faults of the clay that it makes worse; ``against`` are suggestions that
-    pull the other way, each with the trait on which they do.
+    ``cones`` are those it means, where it means any. ``worsens`` are other faults of the clay that
+    it makes worse; ``against`` are suggestions that pull the other way, each with the trait on
+    which they do.
     """
 
     mend: Adjustment
@@ -35,44 +47,87 @@ class Suggestion:
     because: tuple[str, ...]
     worsens: tuple[str, ...]
     against: tuple[str, ...] = ()
+    cones: tuple[str, ...] = ()
 
 
-def suggestions(lines: Sequence[CheckedRule], evidence: Evidence) -> list[Suggestion]:
-    """What to try for the lines that fail, or may, in the order to try it.
+@dataclass(frozen=True)
+class _Reason:
+    """Why something has to be done, and which ways there are."""
 
-    First what costs nothing; of the rest, first what makes no other fault worse. Source: common
-    practice; the order is our choice.
+    why: str
+    ways: tuple[str, ...]
+
+
+def suggestions(
+    verdict: ClayVerdict,
+    evidence: Evidence,
+    limits: Limits,
+    label: Sequence[CheckedClaim] = (),
+) -> list[Suggestion]:
+    """What to try for the points that fail or are open, in the order to try it.
+
+    First what settles a doubt, then what changes the work, then what is added: of each, first what
+    makes no other fault worse. Source: common practice; the order is our choice.
     """
-    short = [
-        line
-        for line in lines
-        if line.matters and line.outcome in (Outcome.FAILS, Outcome.NOT_DECIDED)
-    ]
+    short = [line for line in verdict.lines if line.fails or line.is_open]
+    clay = Shortfall(evidence, limits, {line.code: line.outcome for line in short})
+    reasons = [*_of_rules(short), *_of_the_clay(verdict, clay)]
+    if any_fails(label):
+        reasons.append(_Reason("its label does not hold", ("ask_supplier",)))
     found = [
         suggestion
         for mend in ADJUSTMENTS.values()
-        if (suggestion := _suggestion(mend, short, evidence)) is not None
+        if (suggestion := _suggestion(mend, reasons, short, clay)) is not None
     ]
-    found.sort(key=lambda one: (not one.mend.costs_nothing, len(one.worsens)))
+    order = list(Kind)
+    found.sort(key=lambda one: (order.index(one.mend.kind), len(one.worsens)))
     return [_beside(one, found) for one in found]
 
 
+def _of_rules(short: Sequence[CheckedRule]) -> list[_Reason]:
+    """What mends a rule that fails, what settles one that is open."""
+    found = []
+    for line in short:
+        rule, outcome = line.rule, line.outcome
+        if outcome == Outcome.FAILS:
+            found.append(_Reason(f"it {rule.fault}", rule.mends))
+        elif outcome == Outcome.NOT_DECIDED:
+            found.append(_Reason(f"{rule.topic} is not settled", rule.settles))
+        elif "boil_and_soak" in rule.settles:
+            found.append(_Reason("it was not soaked", ("boil_and_soak",)))
+    return found
+
+
+def _of_the_clay(verdict: ClayVerdict, clay: Shortfall) -> list[_Reason]:
+    """What no single rule says: not fired at all, spoilt before it is dense, given up as a body."""
+    found = []
+    if not clay.evidence.is_fired:
+        found.append(_Reason("no bar of it was fired", ("fire_bars",)))
+    spoilt, cone = clay.spoilt_from, clay.evidence.cone
+    if clay.is_too_open and spoilt and cone and cones.order(spoilt) > cones.order(cone):
+        how = "melts" if clay.melted_at == spoilt else "bloats or slumps"
+        ways = () if clay.melted_at else ("fire_clay", "kaolin")
+        found.append(_Reason(f"it {how} at cone {spoilt} before it is dense", ways))
+    if clay.melted_at or verdict.overall in (Overall.AS_SLIP, Overall.LEAVE):
+        found.append(_Reason("it falls short as a body", ("use_as_slip",)))
+    return found if clay.outcomes else []
+
+
 def _suggestion(
-    mend: Adjustment, short: Sequence[CheckedRule], evidence: Evidence
+    mend: Adjustment, reasons: Sequence[_Reason], short: Sequence[CheckedRule], clay: Shortfall
 ) -> Suggestion | None:
-    """The way for this clay; None where it helps against nothing, or does not fit its cones."""
-    helped = [line for line in short if mend.code in line.rule.mends]
-    if not helped:
+    """The way for this clay; None where it helps against nothing, or does not fit it."""
+    helped = [reason.why for reason in reasons if mend.code in reason.ways]
+    fit = mend.for_clay(clay) if helped else None
+    if fit is None:
         return None
-    for_clay = mend.for_clay(evidence.results.cones, evidence.range)
-    if for_clay is None:
-        return None
-    worsened = [line.rule.fault for line in short if line.rule.fault and _worsens(mend, line)]
+    worsened = [line.rule.fault for line in short if line.fails and _worsens(mend, line)]
     return Suggestion(
         mend,
-        f"{mend.what}: {for_clay}" if for_clay else mend.what,
-        _each_once([line.rule.fault for line in helped]),
+        fit.words or mend.what,
+        _each_once(helped),
         _each_once(worsened),
+        cones=fit.cones,
     )
 
 
@@ -92,7 +147,7 @@ def _beside(one: Suggestion, others: Sequence[Suggestion]) -> Suggestion:
         if other is not one and traits:
             on = ", ".join(TRAITS[trait] for trait in traits)
             pulls.append(f"“{other.mend.what}” on {on}")
-    return Suggestion(one.mend, one.what, one.because, one.worsens, tuple(pulls))
+    return replace(one, against=tuple(pulls))
 
 
 def _pulled_apart(one: Adjustment, other: Adjustment) -> list[Trait]:

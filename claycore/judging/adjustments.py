@@ -1,15 +1,22 @@
-"""Ways to adjust a clay that falls short of a rule, each with its side effects.
+"""What to do about a clay that falls short of a rule, each with its side effects.
 
-A new way is one entry of ADJUSTMENTS; a rule names those that help it. Source: common practice.
+A new way is one entry of ADJUSTMENTS; a rule names those that mend it, and those that settle it
+where it is open. Source: common practice.
 """
 
-from collections.abc import Callable, Sequence
-from dataclasses import dataclass
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field
 from enum import StrEnum
 
+from claycore.firing import cones
 from claycore.judging import firing_range
-from claycore.judging.firing_range import FiringRange
-from claycore.testing.results import AtCone
+from claycore.judging.evidence import Evidence
+from claycore.judging.firing_range import Sureness
+from claycore.judging.limits import Limits
+from claycore.judging.outcomes import Outcome, at_most
+from claycore.measure.formatting import plain
+from claycore.testing.bars import RemarkCode
+from claycore.testing.soaking import METHODS
 
 
 class Trait(StrEnum):
@@ -66,8 +73,63 @@ class Effect:
         return f"{how} {TRAITS[self.trait]}"
 
 
-def _always(found: Sequence[AtCone], ranges: FiringRange) -> str:
-    return ""
+@dataclass(frozen=True)
+class Shortfall:
+    """A clay that falls short: what is known of it, its limits, and how each rule came out."""
+
+    evidence: Evidence
+    limits: Limits
+    outcomes: Mapping[str, Outcome] = field(default_factory=dict)
+
+    def fails(self, *codes: str) -> bool:
+        """Whether it fails on one of these rules."""
+        return any(self.outcomes.get(code) == Outcome.FAILS for code in codes)
+
+    @property
+    def is_too_open(self) -> bool:
+        """Whether it surely takes up too much."""
+        return self.fails("absorption", "matures")
+
+    @property
+    def spoilt_from(self) -> str | None:
+        """The coolest tested cone at which it surely bloats or slumps."""
+        sure = [
+            one.cone
+            for one in (self.evidence.range.bloats, self.evidence.range.slumps)
+            if one.cone and one.outcome == Sureness.SURE
+        ]
+        return min(sure, key=cones.order, default=None)
+
+    @property
+    def melted_at(self) -> str | None:
+        """The coolest tested cone at which a bar melted."""
+        melted = (at.cone for at in self.evidence.results.cones if _melted(at.remarks))
+        return next(melted, None)
+
+
+def _melted(remarks: Mapping[str, int]) -> bool:
+    return bool(remarks.get(RemarkCode.MELTED))
+
+
+@dataclass(frozen=True)
+class Fit:
+    """How a way fits one clay: what to do in its own ``words`` ('' for the usual), and the cones."""
+
+    words: str = ""
+    cones: tuple[str, ...] = ()
+
+
+def _always(clay: Shortfall) -> Fit | None:
+    return Fit()
+
+
+class Kind(StrEnum):
+    """In which order ways are tried: look again, change the work, add something, give it up."""
+
+    LOOK = "look"
+    TREAT = "treat"
+    ADD = "add"
+    GIVE_UP = "give_up"
 
 
 @dataclass(frozen=True)
@@ -75,7 +137,8 @@ class Adjustment:
     """One way to adjust a clay: what to do or add, how much of it, and what else that does.
 
     ``least_pct`` and ``most_pct`` are in percent of the blend, None where nothing is added.
-    ``for_clay`` says more of it for a clay's cones, coolest first; None where it does not fit them.
+    ``looks`` says that it settles a doubt and changes nothing, ``gives_up`` that the clay is used
+    for something else. ``for_clay`` says more of it for one clay; None where it does not fit it.
     """
 
     code: str
@@ -83,7 +146,18 @@ class Adjustment:
     effects: tuple[Effect, ...] = ()
     least_pct: float | None = None
     most_pct: float | None = None
-    for_clay: Callable[[Sequence[AtCone], FiringRange], str | None] = _always
+    looks: bool = False
+    gives_up: bool = False
+    for_clay: Callable[[Shortfall], Fit | None] = _always
+
+    @property
+    def kind(self) -> Kind:
+        """When it is tried."""
+        if self.looks:
+            return Kind.LOOK
+        if self.gives_up:
+            return Kind.GIVE_UP
+        return Kind.TREAT if self.costs_nothing else Kind.ADD
 
     @property
     def costs_nothing(self) -> bool:
@@ -98,25 +172,143 @@ class Adjustment:
         return 100 - self.least_pct, 100 - self.most_pct
 
 
-def _between(found: Sequence[AtCone], ranges: FiringRange) -> str | None:
-    """An untested cone next to the least absorption, where hotter ones are worse."""
-    between = firing_range.untested_past_the_least(found)
-    if not between:
+def _if_not_fired(clay: Shortfall) -> Fit | None:
+    if clay.evidence.is_fired:
         return None
-    return (
-        f"cone {' or '.join(between.untested)}: the least absorption may lie between"
-        f" {between.low} and {between.high}"
-    )
+    bars = clay.evidence.results.bars
+    return Fit(f"Fire the first bars: {bars} planned or drying" if bars else "")
 
 
-def _hotter(found: Sequence[AtCone], ranges: FiringRange) -> str | None:
-    """Only where the hottest tested cone is the best so far, and nothing is spoilt there."""
-    if firing_range.Sureness.SURE in (ranges.bloats.outcome, ranges.slumps.outcome):
+def _if_glazed(clay: Shortfall) -> Fit | None:
+    return Fit() if clay.evidence.glazed else None
+
+
+def _if_not_well_soaked(clay: Shortfall) -> Fit | None:
+    """Where no bar was soaked at this cone, or only in a way that reads low."""
+    at = clay.evidence.at
+    if at is None or clay.evidence.glazed:
         return None
+    if at.soaked and not METHODS[at.soaked.method].reads_low:
+        return None
+    return Fit(f"Boil and soak the bars of cone {at.cone}")
+
+
+ENOUGH_BARS = 3
+"""So many equal bars a cone are usual. Common practice."""
+
+
+def _if_too_close(clay: Shortfall) -> Fit | None:
+    """Where the ± of what was measured reaches over a limit, so that more bars narrow it."""
+    evidence, limits = clay.evidence, clay.limits
+    at = evidence.at
+    soaked = at.soaked if at else None
+    reads_low = bool(soaked and METHODS[soaked.method].reads_low)
+    absorbed = soaked.absorption if soaked and not reads_low and not evidence.glazed else None
+    too_close = {
+        "absorption": at_most(absorbed, limits.dense.high_pct),
+        "matures": at_most(absorbed, limits.dense.high_pct),
+    }
+    still = [
+        code
+        for code, outcome in clay.outcomes.items()
+        if outcome == Outcome.NOT_DECIDED and too_close.get(code, outcome) == outcome
+    ]
+    if not still:
+        return None
+    bars = at.bars if at else 0
+    more = f"{ENOUGH_BARS - bars} more" if 0 < bars < ENOUGH_BARS else "a few more"
+    where = f" at cone {at.cone}" if at else ""
+    return Fit(f"Fire and measure {more} bars{where}: the ± reaches over the limit")
+
+
+def _between(clay: Shortfall) -> Fit | None:
+    """Untested cones where the absorption may be least; never past where it is spoilt."""
+    found = firing_range.untested_by_the_least(clay.evidence.results.cones, clay.evidence.range)
+    if found is None:
+        return None
+    least = f"either side of {found.least}" if found.either_side else f"the hotter side of {found.least}"
+    named = " or ".join(found.cones)
+    return Fit(f"Fire it to cone {named}: the least absorption may lie on {least}", found.cones)
+
+
+_TOP_OF_MOST_KILNS = "10"
+"""Hotter than this most studios do not fire. Common practice."""
+
+
+def _hotter(clay: Shortfall) -> Fit | None:
+    """To a tested cone that is dense enough; else past the hottest one, where that is the best."""
+    evidence = clay.evidence
+    dense = [c for c in evidence.range.best if cones.order(c) > cones.order(evidence.cone or c)]
+    if dense:
+        return Fit(f"Fire it to cone {dense[0]}, where it is dense enough", (dense[0],))
+    if clay.spoilt_from or not (clay.is_too_open or clay.fails("holds_together")):
+        return None
+    found = evidence.results.cones
     soaked = [(at.absorption.value, at.cone) for at in found if at.absorption]
     if soaked and min(soaked)[1] != soaked[-1][1]:
         return None
-    return ""
+    if clay.fails("holds_together") and not clay.is_too_open and soaked:
+        return None
+    hottest = found[-1].cone
+    at_the_top = cones.order(hottest) >= cones.order(_TOP_OF_MOST_KILNS)
+    return None if at_the_top else Fit(f"Fire it hotter than cone {hottest}")
+
+
+def _cooler(clay: Shortfall) -> Fit | None:
+    """Where the firing did harm. What shrinks far in drying does so at any cone."""
+    harmed = clay.evidence.at and clay.spoilt_from
+    return None if clay.fails("dries_sound") and not harmed else Fit()
+
+
+def _if_dense(clay: Shortfall) -> Fit | None:
+    at = clay.evidence.at
+    dense = at and at_most(at.absorption, clay.limits.dense.high_pct) == Outcome.PASSES
+    return Fit() if dense else None
+
+
+def _flux(clay: Shortfall) -> Fit | None:
+    """Only for a clay that surely stays open: what bloats or slumps already, a flux makes worse."""
+    return Fit() if clay.is_too_open and not clay.spoilt_from else None
+
+
+_A_LOT_OF_DRYING_PCT = 10.0
+"""Drying shrinkage from which a bentonite is suspected. Our choice, over the usual 4 to 8 %."""
+
+
+def _if_it_shrinks_wildly(clay: Shortfall) -> Fit | None:
+    drying = clay.evidence.results.drying
+    return Fit() if drying and drying.value > _A_LOT_OF_DRYING_PCT else None
+
+
+def _if_dug(clay: Shortfall) -> Fit | None:
+    return Fit() if clay.evidence.is_dug else None
+
+
+def _where_it_is_dense(clay: Shortfall) -> Fit | None:
+    best = clay.evidence.range.best
+    if not best:
+        return Fit()
+    return Fit(
+        f"Was the witness cone down? Then fire it to cone {best[0]}, or ask the supplier",
+        best[:1],
+    )
+
+
+_EARTHENWARE_CONES = ("04", "03", "02")
+
+
+def _if_it_melts(clay: Shortfall) -> Fit | None:
+    """A clay that melted is no stoneware: what it is good for lies well under that cone."""
+    tested = [at.cone for at in clay.evidence.results.cones]
+    asked = tuple(cone for cone in _EARTHENWARE_CONES if cone not in tested)
+    if clay.melted_at is None or clay.limits.dense.ware == "earthenware" or not asked:
+        return None
+    low_to_high = " to ".join(dict.fromkeys((asked[0], asked[-1])))
+    return Fit(f"Judge it as earthenware, and test it at cone {low_to_high}", asked)
+
+
+def _if_it_is_a_flux(clay: Shortfall) -> Fit | None:
+    return Fit("Use it as a slip glaze, or as a flux for others" if clay.melted_at else "")
 
 
 _UP, _DOWN, _OTHER = Change.UP, Change.DOWN, Change.OTHER
@@ -147,14 +339,56 @@ _FINE_AND_PLASTIC = (
 ADJUSTMENTS = {
     mend.code: mend
     for mend in (
-        Adjustment("fire_between", "Fire it between the tested cones", for_clay=_between),
+        Adjustment("fire_bars", "Fire the first bars", looks=True, for_clay=_if_not_fired),
+        Adjustment(
+            "bare_piece",
+            "Soak a bare piece, or a broken edge",
+            looks=True,
+            for_clay=_if_glazed,
+        ),
+        Adjustment(
+            "boil_and_soak", "Boil and soak", looks=True, for_clay=_if_not_well_soaked
+        ),
+        Adjustment(
+            "more_bars", "Fire and measure more bars", looks=True, for_clay=_if_too_close
+        ),
+        Adjustment(
+            "watch_for_pops",
+            "Keep a fired bar in damp air for two weeks, or boil it, and look for lime pops",
+            looks=True,
+        ),
+        Adjustment(
+            "ask_supplier",
+            "Was the witness cone down? Then ask the supplier",
+            looks=True,
+            for_clay=_where_it_is_dense,
+        ),
+        Adjustment(
+            "suspect_bentonite",
+            "Ask what it is: a bentonite, or a very fine clay, shrinks like that",
+            looks=True,
+            for_clay=_if_it_shrinks_wildly,
+        ),
+        Adjustment(
+            "look_inside",
+            "Soak it again and look inside: hidden cracks (dye shows them), lime, coarse quartz or"
+            " fast cooling break a dense body",
+            looks=True,
+            for_clay=_if_dense,
+        ),
+        Adjustment("fire_between", "Fire it at an untested cone", for_clay=_between),
+        Adjustment(
+            "earthenware", "Judge it as earthenware", looks=True, for_clay=_if_it_melts
+        ),
         Adjustment(
             "slow_firing",
-            "Heat it slowly through the last 200 °C",
-            (
-                Effect(Trait.BLOATING, _DOWN, "gas gets out before the pores close"),
-                Effect(Trait.ABSORPTION, _DOWN, "it has longer to mature"),
-            ),
+            "Fire it slowly and well aired from 700 to 900 °C, thinner, and without a hold at the"
+            " top",
+            (Effect(Trait.BLOATING, _DOWN, "what burns out leaves before the pores close"),),
+        ),
+        Adjustment(
+            "small_forms",
+            "Keep to small, closed forms on a narrow foot, or make them thicker",
         ),
         Adjustment(
             "fire_lower",
@@ -164,6 +398,7 @@ ADJUSTMENTS = {
                 Effect(Trait.ABSORPTION, _UP, "it matures less"),
                 Effect(Trait.TOTAL, _DOWN, "it matures less"),
             ),
+            for_clay=_cooler,
         ),
         Adjustment(
             "fire_higher",
@@ -184,14 +419,22 @@ ADJUSTMENTS = {
                 Effect(Trait.DRYING, _UP, "finer clay holds more water"),
                 Effect(Trait.ABSORPTION, _DOWN, "fine clay matures earlier"),
             ),
+            for_clay=_if_dug,
         ),
-        Adjustment("sieve_lime", "Sieve it finely: smaller lime particles spit less"),
+        Adjustment(
+            "sieve_lime",
+            "Sieve it at 80 mesh and pick out what stays behind: finer lime spits less, or not at"
+            " all",
+        ),
         Adjustment(
             "ageing",
             "Age it wet for a few weeks",
             (Effect(Trait.PLASTICITY, _UP, "water works in between the grains"),),
         ),
-        Adjustment("cool_slowly", "Fire and cool it slowly through 573 °C"),
+        Adjustment(
+            "cool_slowly",
+            "Look where it cracked, then heat and cool it slowly through 573 °C",
+        ),
         Adjustment("slow_drying", "Dry it slowly, covered"),
         Adjustment(
             "ball_clay",
@@ -226,19 +469,27 @@ ADJUSTMENTS = {
             30,
         ),
         Adjustment(
-            "red_clay",
-            "Add a low-firing red clay",
-            (*_MELTS_SOONER, Effect(Trait.COLOUR, _OTHER, "it fires redder")),
-            10,
-            30,
-        ),
-        Adjustment(
             "flux",
             "Add feldspar or frit as a flux",
             (*_MELTS_SOONER, Effect(Trait.PLASTICITY, _DOWN, "it is not clay")),
             5,
             20,
+            for_clay=_flux,
+        ),
+        Adjustment(
+            "red_clay",
+            "Add a low-firing red clay",
+            (*_MELTS_SOONER, Effect(Trait.COLOUR, _OTHER, "it fires redder")),
+            10,
+            30,
+            for_clay=_flux,
+        ),
+        Adjustment(
+            "use_as_slip",
+            "Use it as slip or colourant",
+            gives_up=True,
+            for_clay=_if_it_is_a_flux,
         ),
     )
 }
-"""Every way, in the order to try them: first what costs nothing."""
+"""Every way, in the order to try them."""

@@ -3,6 +3,7 @@
 A supplier's wide range ("cone 6–10") usually means mature only at the top. Source: common practice.
 """
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 
@@ -24,12 +25,17 @@ class ClaimOutcome(StrEnum):
 
 @dataclass(frozen=True)
 class Claim:
-    """What the label says; None where it says nothing. Cones as written, figures in percent."""
+    """What the label says; None where it says nothing. Cones as written, figures in percent.
+
+    ``absorption_cone`` is the cone its absorption is told of; None where it is told of all its
+    cones.
+    """
 
     cone_low: str | None = None
     cone_high: str | None = None
     total_pct: float | None = None
     absorption_pct: float | None = None
+    absorption_cone: str | None = None
 
     @property
     def cones_words(self) -> str:
@@ -58,14 +64,21 @@ def check_claim(
         rows.append(_cones_held(claim, found, ranges, limit_pct))
     hottest = next((at for at in reversed(found.cones) if _claimed(claim, at.cone)), None)
     if hottest:
-        where = hottest.cone
-        rows.append(_figure_held("total shrinkage", claim.total_pct, hottest.total, where))
-        rows.append(
-            _figure_held(
-                "absorption", claim.absorption_pct, hottest.absorption, where, less_differs=False
+        rows.append(_figure_held("total shrinkage", claim.total_pct, hottest.total, hottest.cone))
+    for at in found.cones:
+        told_at = claim.absorption_cone
+        if at.cone == told_at or (told_at is None and _claimed(claim, at.cone)):
+            rows.append(
+                _figure_held(
+                    "absorption", claim.absorption_pct, at.absorption, at.cone, less_differs=False
+                )
             )
-        )
     return [row for row in rows if row]
+
+
+def any_fails(held: Sequence[CheckedClaim]) -> bool:
+    """Whether any claim of a label does not hold. Source: arithmetic."""
+    return any(one.outcome == ClaimOutcome.DOES_NOT_HOLD for one in held)
 
 
 def _claimed(claim: Claim, cone: str) -> bool:

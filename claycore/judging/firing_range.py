@@ -11,12 +11,14 @@ cones, and where the uncertainty allows no single cone, a range is claimed.
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
+from functools import partial
 from itertools import groupby, pairwise
 
 from claycore.firing import cones
+from claycore.measure.formatting import plain, with_u95
 from claycore.measure.uncertainty import Estimate, combined
 from claycore.testing.bars import RemarkCode
-from claycore.testing.results import AtCone
+from claycore.testing.results import RESULTS, AtCone
 
 
 class MaturityOutcome(StrEnum):
@@ -35,6 +37,24 @@ class Sureness(StrEnum):
     PERHAPS = "perhaps"
     NOT_SEEN = "not_seen"
 
+
+@dataclass(frozen=True)
+class Bending:
+    """What the bend bar is held against: pyroplastic indices in 10⁻⁶/mm, sag in percent of span.
+
+    At or under ``stands`` ware stands, over ``slumps`` it slumps; between the two only small closed
+    forms stand, so that nothing is decided. A sag over ``sag_most_pct`` is past the formula. From
+    memory.
+    """
+
+    stands: float = 5.0
+    slumps: float = 15.0
+    sag_most_pct: float = 10.0
+
+
+USUAL_BENDING = Bending()
+
+INDEX_UNIT = "×10⁻⁶/mm"
 
 COARSE_STEP_C = 100.0
 """Tested cones further apart than this say little of what lies between. Judgement of this house."""
@@ -77,7 +97,7 @@ class Spoiling:
 class FiringRange:
     """What a run of cones says; ``best`` are the tested cones within, before any spoiling.
 
-    ``unseen`` are the tested cones at which nobody looked at a bar.
+    ``tested`` are all of them, coolest first, ``unseen`` those at which nobody looked at a bar.
     """
 
     maturity: Maturity
@@ -87,6 +107,7 @@ class FiringRange:
     open_above: bool
     rises_oddly: tuple[str, ...]
     unseen: tuple[str, ...]
+    tested: tuple[str, ...]
 
 
 def curve(
@@ -145,13 +166,15 @@ def _is_far(gap: tuple[tuple[float, float], tuple[float, float]]) -> bool:
     return gap[1][0] - gap[0][0] > COARSE_STEP_C
 
 
-def firing_range(found: Sequence[AtCone], limit_pct: float) -> FiringRange:
+def firing_range(
+    found: Sequence[AtCone], limit_pct: float, bending: Bending = USUAL_BENDING
+) -> FiringRange:
     """What the tested cones, coolest first, say about one limit of absorption in percent.
 
     Source: common practice; what may be claimed between tested cones is decision 9.
     """
     bloats = _spoiling(found, _bloating_signs)
-    slumps = _spoiling(found, _slumping_signs)
+    slumps = _spoiling(found, partial(_slumping_signs, bending=bending))
     spoilt_at = _spoilt_at(bloats, slumps)
     sound = [at for at in found if cones.order(at.cone) < spoilt_at]
     maturity = _maturity(sound, limit_pct)
@@ -166,6 +189,7 @@ def firing_range(found: Sequence[AtCone], limit_pct: float) -> FiringRange:
         open_above=bool(best) and best[-1] == found[-1].cone,
         rises_oddly=_odd_rises(found),
         unseen=tuple(at.cone for at in found if not at.looked),
+        tested=tuple(at.cone for at in found),
     )
 
 
@@ -184,30 +208,64 @@ def best_cone(found: Sequence[AtCone], ranges: FiringRange) -> str | None:
 
 
 @dataclass(frozen=True)
-class Gap:
-    """Two neighbouring tested cones, and the first whole cones between them that were not."""
+class Untested:
+    """Whole cones that were not tested, in the order to try them, and where they lie.
 
-    low: str
-    high: str
-    untested: tuple[str, ...]
-
-
-def untested_past_the_least(found: Sequence[AtCone]) -> Gap | None:
-    """Where a lower absorption than any tested may lie: past the least, before the clay got worse.
-
-    None where the hottest tested cone is the least, so that nothing got worse, or where no cone
-    lies between. Source: common practice: absorption falls, levels off and rises again.
+    ``least`` is the tested cone of least absorption before the clay is spoilt, ``hotter`` the next
+    tested one past it. ``either_side`` says that the least may lie on both sides of ``least``.
     """
-    soaked = [at for at in found if at.absorption]
+
+    cones: tuple[str, ...]
+    least: str
+    hotter: str
+    either_side: bool
+
+
+def untested_by_the_least(found: Sequence[AtCone], ranges: FiringRange) -> Untested | None:
+    """Where a lower absorption than any tested one may lie, among the cones that were not tested.
+
+    Where absorption rose at the next hotter cone, the least may lie on either side of the lowest
+    tested one: the nearest whole cone on each side, the cooler first where the hotter end is
+    spoilt. Where it fell on until the clay was spoilt, the first cones past the last sound one.
+    None where nothing hotter was tested, where it went on falling and stayed sound, where the clay
+    melted, or where no cone lies between. Source: common practice; absorption falls, levels off
+    and rises again.
+    """
+    spoilt_at = _spoilt_at(ranges.bloats, ranges.slumps)
+    soaked = [at for at in found if at.absorption and cones.order(at.cone) < spoilt_at]
     if not soaked:
         return None
     least = min(soaked, key=lambda at: at.absorption.value if at.absorption else 0.0)
-    hotter = [at.cone for at in found if cones.order(at.cone) > cones.order(least.cone)]
-    if not hotter:
+    place = [at.cone for at in found].index(least.cone)
+    if place + 1 == len(found):
         return None
-    between = cones.CONES[cones.order(least.cone) + 1 : cones.order(hotter[0])]
-    whole = tuple(cone for cone in between if "." not in cone)[:_ASKED_FOR]
-    return Gap(least.cone, hotter[0], whole) if whole else None
+    hotter = found[place + 1]
+    if hotter.remarks.get(RemarkCode.MELTED):
+        return None
+    above = _whole_between(least.cone, hotter.cone)
+    rose = hotter.absorption and least.absorption and (
+        hotter.absorption.value > least.absorption.value
+    )
+    is_spoilt = cones.order(hotter.cone) >= spoilt_at
+    if not rose:
+        asked = above[:_ASKED_FOR] if is_spoilt else ()
+        return _untested(asked, least, hotter, either_side=False)
+    below = _whole_between(found[place - 1].cone, least.cone) if place else ()
+    sides = (*below[-1:], *above[:1])
+    if not is_spoilt:
+        sides = sides[::-1]
+    return _untested(sides, least, hotter, either_side=len(sides) > 1)
+
+
+def _untested(
+    asked: tuple[str, ...], least: AtCone, hotter: AtCone, either_side: bool
+) -> Untested | None:
+    return Untested(asked, least.cone, hotter.cone, either_side) if asked else None
+
+
+def _whole_between(low: str, high: str) -> tuple[str, ...]:
+    between = cones.CONES[cones.order(low) + 1 : cones.order(high)]
+    return tuple(cone for cone in between if "." not in cone)
 
 
 def _spoilt_at(*spoilings: Spoiling) -> int:
@@ -297,8 +355,34 @@ def _bloating_signs(before: Sequence[AtCone], at: AtCone) -> dict[str, bool]:
     return signs
 
 
-def _slumping_signs(before: Sequence[AtCone], at: AtCone) -> dict[str, bool]:
-    return {"slumping seen": True} if at.remarks.get(RemarkCode.SLUMPED) else {}
+_SEEN_TO_SLUMP = {
+    RemarkCode.SLUMPED: ("slumping seen", True),
+    RemarkCode.MELTED: ("melted", True),
+    RemarkCode.GLASSY: ("glassy", False),
+}
+"""What is seen of slumping, and whether it is sure: a glassy bar is on its way to melting."""
+
+
+def _slumping_signs(
+    before: Sequence[AtCone], at: AtCone, bending: Bending
+) -> dict[str, bool]:
+    """Signs of slumping at a cone: what was seen, and how far the bend bar sagged."""
+    signs = {
+        sign: is_sure
+        for remark, (sign, is_sure) in _SEEN_TO_SLUMP.items()
+        if at.remarks.get(remark)
+    }
+    index = RESULTS["pyroplastic_index"].of(at)
+    if at.sag_pct is not None and at.sag_pct > bending.sag_most_pct:
+        signs[f"sagged {plain(at.sag_pct, 0)} % of its span"] = True
+    elif index and index.high > bending.stands:
+        signs[index_words(index)] = index.low > bending.slumps
+    return signs
+
+
+def index_words(index: Estimate) -> str:
+    """A pyroplastic index in 10⁻⁶/mm, as it is read. Source: English."""
+    return f"pyroplastic index {with_u95(index.value, index.u95)} {INDEX_UNIT}"
 
 
 def _spoiling(

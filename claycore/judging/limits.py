@@ -6,6 +6,7 @@ The limits of absorption differ by school; both sets are common practice.
 from dataclasses import dataclass
 from enum import StrEnum
 
+from claycore.judging.firing_range import USUAL_BENDING, Bending
 from claycore.measure.errors import UnknownChoice
 from claycore.measure.formatting import plain
 from claycore.testing.field_notes import ENOUGH_SMOOTH_PCT
@@ -101,8 +102,9 @@ class Limits:
 
     ``absorption`` is the limit that was asked for, ``dense`` the one from which on a body is dense
     enough for its ware: the strict one, whatever was asked. ``saturation_most`` is what ASTM C62
-    asks of brick that stands severe weathering, from memory. ``own`` names the figures that are the
-    studio's own.
+    asks of brick that stands severe weathering, and ``brick_boil_most_pct`` what such a brick may
+    take up in a boil, both from memory. The last three are those of the bend bar. ``own`` names the
+    figures that are the studio's own.
     """
 
     absorption: Limit
@@ -113,7 +115,16 @@ class Limits:
     smooth_least_pct: float = ENOUGH_SMOOTH_PCT
     as_dug_least_pct: float = 70.0
     saturation_most: float = 0.78
+    brick_boil_most_pct: float = 17.0
+    index_stands: float = USUAL_BENDING.stands
+    index_slumps: float = USUAL_BENDING.slumps
+    sag_most_pct: float = USUAL_BENDING.sag_most_pct
     own: frozenset[str] = frozenset()
+
+    @property
+    def bending(self) -> Bending:
+        """What the bend bar is held against."""
+        return Bending(self.index_stands, self.index_slumps, self.sag_most_pct)
 
     def credit(self, name: str, usual: str = "common practice") -> str:
         """Whose figure it is, by its name here."""

@@ -6,41 +6,33 @@ one function and one entry of RULES.
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
+from enum import StrEnum
 
+from claycore.firing import cones
 from claycore.judging import firing_range
 from claycore.judging.adjustments import Change, Trait
-from claycore.judging.firing_range import FiringRange, Spoiling
+from claycore.judging.evidence import Evidence
+from claycore.judging.firing_range import Spoiling
 from claycore.judging.limits import WARES, Limits
 from claycore.judging.outcomes import Outcome, at_least, at_most
 from claycore.judging.purposes import AS_A_BODY, Purpose
 from claycore.measure.formatting import plain, with_u95
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.bars import RemarkCode
-from claycore.testing.field_notes import ACIDS, COILS, NOTHING_NOTED, THROWS, FieldNotes
-from claycore.testing.results import AtCone, ClayResults
+from claycore.testing.field_notes import ACIDS, COILS, THROWS, FieldNotes
+from claycore.testing.results import RESULTS
 from claycore.testing.soaking import METHODS, SaturationPart
 
 COMMON = "common practice"
 NOBODY_LOOKED = "nobody looked"
 
 
-@dataclass(frozen=True)
-class Evidence:
-    """What is known of a clay: its bars, the cone it is judged at, and what was noted of it.
+class Point(StrEnum):
+    """What several rules say together, so that it counts as one failing point."""
 
-    ``as_dug_pct`` is how much of a blend is the dug clay itself: 100 for a clay as dug, None for
-    one that was never dug.
-    """
-
-    results: ClayResults
-    range: FiringRange
-    cone: str | None
-    notes: FieldNotes = NOTHING_NOTED
-    as_dug_pct: float | None = 100.0
-
-    @property
-    def at(self) -> AtCone | None:
-        return self.results.at(self.cone) if self.cone else None
+    DRYING = "drying"
+    FIRED = "fired"
+    MATURING = "maturing"
 
 
 @dataclass(frozen=True)
@@ -64,8 +56,8 @@ class Rule:
     ``at_cone`` says that it is judged at one cone; ``may_be_untried`` that not having tried it
     leaves nothing open; ``applies`` whether there is anything to judge; ``why_for`` has the reasons
     that differ for a purpose. A clay that falls short has this ``fault``; ``wants`` is the change
-    that would mend it, ``mends`` the ways to try, by their codes. What is seen on bars after a
-    firing (``seen_fired``) counts together as one failing point.
+    that would mend it. ``mends`` are the ways to try where it fails, ``settles`` those that decide
+    it where it is open, by their codes. Rules of one ``point`` count as one where they fail.
     """
 
     code: str
@@ -77,11 +69,12 @@ class Rule:
     why_for: Mapping[str, str] = field(default_factory=dict)
     at_cone: bool = False
     may_be_untried: bool = False
-    seen_fired: bool = False
+    point: Point | None = None
     applies: Callable[[Evidence], bool] = _always
     fault: str = ""
     wants: tuple[Trait, Change] | None = None
     mends: tuple[str, ...] = ()
+    settles: tuple[str, ...] = ("more_bars",)
 
 
 def _pct(estimate: Estimate | None) -> str:
@@ -100,12 +93,18 @@ def _seen(known: str, fails: str, doubtful: str = "") -> Outcome:
 
 
 def _feel(evidence: Evidence, limits: Limits) -> Finding:
+    """A hint of what bars will show, never a verdict beside them."""
     smooth, least = evidence.notes.smooth_pct, limits.smooth_least_pct
+    credit = limits.credit("smooth_least_pct")
     limit = f"{_ratio(least)} or smoother"
     if smooth is None:
-        return Finding("not noted", limit, Outcome.NOT_MEASURED, limits.credit("smooth_least_pct"))
-    outcome = Outcome.PASSES if smooth >= least else Outcome.FAILS
-    return Finding(_ratio(smooth), limit, outcome, limits.credit("smooth_least_pct"))
+        return Finding("not noted", limit, Outcome.NOT_MEASURED, credit)
+    if smooth >= least:
+        return Finding(_ratio(smooth), limit, Outcome.PASSES, credit)
+    sandy = f"{_ratio(smooth)}, sandy: rough rims and feet"
+    if evidence.is_fired:
+        return Finding(sandy, "a hint; its bars decide", Outcome.PASSES)
+    return Finding(f"{sandy}, and it may not mature", limit, Outcome.NOT_DECIDED, credit)
 
 
 def _coil(evidence: Evidence, limits: Limits) -> Finding:
@@ -121,9 +120,22 @@ def _throws(evidence: Evidence, limits: Limits) -> Finding:
 
 
 def _lime(evidence: Evidence, limits: Limits) -> Finding:
-    acid = evidence.notes.acid
-    outcome = _seen(acid, fails="strong", doubtful="weak")
-    return Finding(ACIDS.get(acid, "not tested"), "no fizz", outcome)
+    """The drop of acid suspects lime; whether it does harm is seen on a fired bar, kept or boiled.
+
+    Fine lime is harmless, and so may be grains in the heat of stoneware. Source: common practice.
+    """
+    acid, at, sound = evidence.notes.acid, evidence.at, "no lime pops"
+    dropped = f"acid: {ACIDS[acid]}" if acid in ACIDS else "no acid test"
+    if at and at.remarks.get(RemarkCode.POPS):
+        pops = f"{at.remarks[RemarkCode.POPS]} of {at.looked} with lime pops; {dropped}"
+        return Finding(pops, sound, Outcome.FAILS)
+    if at and at.remarks.get(RemarkCode.NO_POPS):
+        return Finding(f"no pops after two weeks, or boiled; {dropped}", sound, Outcome.PASSES)
+    outcome = _seen(acid, fails="", doubtful=acid if acid in _FIZZES else "")
+    return Finding(dropped, sound, outcome)
+
+
+_FIZZES = ("weak", "strong")
 
 
 def _plastic_enough(evidence: Evidence, limits: Limits) -> Finding:
@@ -200,6 +212,9 @@ def _absorption(evidence: Evidence, limits: Limits) -> Finding:
     if soaked and outcome == Outcome.PASSES and METHODS[soaked.method].reads_low:
         outcome = Outcome.NOT_DECIDED
         measured += "; it reads low, so it can show too much and never too little"
+    if evidence.glazed and outcome == Outcome.PASSES:
+        outcome = Outcome.NOT_DECIDED
+        measured += "; the glaze keeps the water out of the body"
     return Finding(measured, f"{limit.words} for {WARES[limit.ware]}", outcome, limit.credit)
 
 
@@ -225,35 +240,50 @@ def _matures(evidence: Evidence, limits: Limits) -> Finding:
 
 
 def _no_bloating(evidence: Evidence, limits: Limits) -> Finding:
-    return _not_spoilt(evidence, evidence.range.bloats, "bloating", RemarkCode.BLOATED)
-
-
-def _no_slumping(evidence: Evidence, limits: Limits) -> Finding:
-    return _not_spoilt(evidence, evidence.range.slumps, "slumping", RemarkCode.SLUMPED)
-
-
-def _not_spoilt(evidence: Evidence, spoiling: Spoiling, what: str, remark: RemarkCode) -> Finding:
-    """Sound at the cone it is judged at: no sign of it up to there, and somebody looked."""
+    """Sound at the cone it is judged at: no sign of bloating up to there, and somebody looked."""
     limit, at = "sound at this cone", evidence.at
     if at is None:
         return Finding("not tested", limit, Outcome.NOT_MEASURED)
-    tested = [one.cone for one in evidence.results.cones]
-    begun = spoiling.cone and tested.index(spoiling.cone) <= tested.index(at.cone)
-    if at.remarks.get(remark) or begun:
-        sure = spoiling.outcome == firing_range.Sureness.SURE
-        perhaps = "" if sure else "possibly "
-        words = f"{perhaps}{what} at cone {spoiling.cone} ({', '.join(spoiling.signs)})"
-        return Finding(words, limit, Outcome.FAILS if sure else Outcome.NOT_DECIDED)
-    if at.looked:
-        return Finding(f"{at.looked} looked at, sound", limit, Outcome.PASSES)
-    return Finding(NOBODY_LOOKED, limit, Outcome.NOT_MEASURED)
+    return _spoilt(evidence, evidence.range.bloats, "bloating") or _looked_for(
+        0, at.looked, "bloats", "sound"
+    )
+
+
+def _no_slumping(evidence: Evidence, limits: Limits) -> Finding:
+    """As for bloating; the bend bar knows it too, whether or not anybody looked at other bars."""
+    limit, at = "sound at this cone", evidence.at
+    if at is None:
+        return Finding("not tested", limit, Outcome.NOT_MEASURED)
+    spoilt = _spoilt(evidence, evidence.range.slumps, "slumping")
+    if spoilt:
+        return spoilt
+    if at.pyroplastic_index:
+        index = RESULTS["pyroplastic_index"].of(at)
+        stands = plain(limits.bending.stands)
+        return Finding(
+            firing_range.index_words(index) if index else "",
+            f"at most {stands} {firing_range.INDEX_UNIT}",
+            Outcome.PASSES,
+            limits.credit("index_stands"),
+        )
+    return _looked_for(0, at.looked, "slumps", "sound")
+
+
+def _spoilt(evidence: Evidence, spoiling: Spoiling, what: str) -> Finding | None:
+    """What is against it at the cone it is judged at or at a cooler one; None where nothing is."""
+    if spoiling.cone is None or evidence.cone is None:
+        return None
+    if cones.order(spoiling.cone) > cones.order(evidence.cone):
+        return None
+    sure = spoiling.outcome == firing_range.Sureness.SURE
+    perhaps = "" if sure else "possibly "
+    words = f"{perhaps}{what} at cone {spoiling.cone} ({', '.join(spoiling.signs)})"
+    return Finding(words, "sound at this cone", Outcome.FAILS if sure else Outcome.NOT_DECIDED)
 
 
 def _holds_together(evidence: Evidence, limits: Limits) -> Finding:
-    at = evidence.at
-    if at is None:
-        return Finding("not tested", "all hold", Outcome.NOT_MEASURED)
-    return _looked_for(at.remarks.get(RemarkCode.CRUMBLES, 0), at.looked, "crumble", "all hold")
+    faults = {RemarkCode.CRUMBLES: "crumble", RemarkCode.BRITTLE: "brittle"}
+    return _seen_fired(evidence, faults, "all hold")
 
 
 def _fired_whole(evidence: Evidence, limits: Limits) -> Finding:
@@ -264,9 +294,11 @@ def _fired_true(evidence: Evidence, limits: Limits) -> Finding:
     return _seen_fired(evidence, {RemarkCode.WARPED: "warped", RemarkCode.STUCK: "stuck"})
 
 
-def _seen_fired(evidence: Evidence, faults: Mapping[str, str]) -> Finding:
+def _seen_fired(
+    evidence: Evidence, faults: Mapping[str, str], sound: str = "none seen"
+) -> Finding:
     """Faults seen on bars after the firing to the cone that is judged."""
-    sound, at = "none seen", evidence.at
+    at = evidence.at
     if at is None:
         return Finding("not tested", sound, Outcome.NOT_MEASURED)
     seen = [f"{at.remarks[code]} {did}" for code, did in faults.items() if at.remarks.get(code)]
@@ -287,12 +319,48 @@ def _saturation(evidence: Evidence, limits: Limits) -> Finding:
         f"at most {plain(most)}",
         at_most(saturation, most),
         limits.credit(
-            "saturation_most", "after ASTM C62, severe weathering, not checked against the standard"
+            "saturation_most", _BRICK_STANDARD
         ),
     )
 
 
-_TOO_OPEN = ("fire_between", "fire_higher", "sieve", "red_clay", "flux")
+def _boiled(evidence: Evidence, limits: Limits) -> Finding:
+    """What a brick may take up in a boil; a soak that reads low can only fail it."""
+    most, soaked = limits.brick_boil_most_pct, evidence.at.saturated if evidence.at else None
+    boiled = soaked.absorption if soaked else None
+    credit = limits.credit("brick_boil_most_pct", _BRICK_STANDARD)
+    return Finding(_pct(boiled), f"at most {plain(most)} %", at_most(boiled, most), credit)
+
+
+def _strength(evidence: Evidence, limits: Limits) -> Finding:
+    return Finding(
+        "not measured in a studio",
+        "by a laboratory, with its own bricks",
+        Outcome.NOT_MEASURED,
+        _BRICK_STANDARD,
+    )
+
+
+_BRICK_STANDARD = "after ASTM C62, severe weathering, not checked against the standard"
+
+
+def _is_asked(noted: Callable[[FieldNotes], object]) -> Callable[[Evidence], bool]:
+    """What a field sheet asks: of a dug clay always, of a bought one where it was noted."""
+
+    def applies(evidence: Evidence) -> bool:
+        return evidence.is_dug or noted(evidence.notes) not in (None, "")
+
+    return applies
+
+
+def _lime_is_asked(evidence: Evidence) -> bool:
+    seen = evidence.at.remarks if evidence.at else {}
+    looked_for = RemarkCode.POPS in seen or RemarkCode.NO_POPS in seen
+    return looked_for or _is_asked(lambda notes: notes.acid)(evidence)
+
+
+_TOO_OPEN = ("fire_between", "fire_higher", "earthenware", "flux", "red_clay")
+_HOW_OPEN = ("bare_piece", "boil_and_soak", "more_bars", "fire_between")
 _SPOILS = ("fire_between", "slow_firing", "fire_lower", "fire_clay", "kaolin")
 
 RULES = {
@@ -306,8 +374,9 @@ RULES = {
             "Sandy clay is harsh to throw and slow to mature.",
             _feel,
             may_be_untried=True,
+            applies=_is_asked(lambda notes: notes.smooth_pct),
             fault="is sandy",
-            mends=("sieve",),
+            settles=("fire_bars", "sieve"),
         ),
         Rule(
             "coil",
@@ -317,9 +386,11 @@ RULES = {
             "Short clay tears as it is bent or thrown.",
             _coil,
             may_be_untried=True,
+            applies=_is_asked(lambda notes: notes.coil),
             fault="is short",
             wants=(Trait.PLASTICITY, Change.UP),
             mends=("ageing", "ball_clay", "bentonite"),
+            settles=("ageing",),
         ),
         Rule(
             "throws",
@@ -329,13 +400,14 @@ RULES = {
             "If a small piece throws badly, a larger one will too.",
             _throws,
             may_be_untried=True,
+            applies=_is_asked(lambda notes: notes.throws),
             fault="throws badly",
             wants=(Trait.PLASTICITY, Change.UP),
             mends=("ageing",),
         ),
         Rule(
             "lime",
-            "Acid test",
+            "Lime",
             "lime",
             AS_A_BODY,
             "Lime takes up damp after firing, swells and spits flakes off the ware.",
@@ -345,8 +417,10 @@ RULES = {
                 " glaze."
             },
             may_be_untried=True,
+            applies=_lime_is_asked,
             fault="contains lime",
             mends=("sieve_lime",),
+            settles=("watch_for_pops", "sieve_lime"),
         ),
         Rule(
             "plastic_enough",
@@ -371,9 +445,11 @@ RULES = {
                 Purpose.SCULPTURE: "Thick work dries unevenly, so high shrinkage cracks it.",
                 Purpose.BRICK: "A brick dries last in the middle, so high shrinkage cracks it.",
             },
+            point=Point.DRYING,
             fault="shrinks a lot in drying",
             wants=(Trait.DRYING, Change.DOWN),
-            mends=("slow_drying", "grog", "fire_clay"),
+            mends=("suspect_bentonite", "slow_drying", "grog", "fire_clay"),
+            settles=("more_bars", "slow_drying"),
         ),
         Rule(
             "cracks",
@@ -383,6 +459,7 @@ RULES = {
             "Bars crack less readily than pots: if a bar cracks, pots will.",
             _cracks,
             may_be_untried=True,
+            point=Point.DRYING,
             fault="cracks in drying",
             wants=(Trait.DRYING, Change.DOWN),
             mends=("slow_drying", "grog"),
@@ -419,14 +496,15 @@ RULES = {
             "absorption",
             "Absorption",
             "absorption",
-            (Purpose.TABLEWARE, Purpose.BRICK),
+            (Purpose.TABLEWARE,),
             "A porous body harbours food, heats up in a microwave and is weaker.",
             _absorption,
-            {Purpose.BRICK: "Water absorbed by a wall freezes inside it."},
             at_cone=True,
+            point=Point.MATURING,
             fault="absorbs too much water",
             wants=(Trait.ABSORPTION, Change.DOWN),
             mends=_TOO_OPEN,
+            settles=_HOW_OPEN,
         ),
         Rule(
             "matures",
@@ -435,9 +513,11 @@ RULES = {
             (Purpose.TABLEWARE,),
             "At least one tested cone must certainly mature the clay.",
             _matures,
+            point=Point.MATURING,
             fault="absorbs too much water",
             wants=(Trait.ABSORPTION, Change.DOWN),
             mends=_TOO_OPEN,
+            settles=_HOW_OPEN,
         ),
         Rule(
             "no_bloating",
@@ -449,10 +529,11 @@ RULES = {
             {Purpose.TABLEWARE: "Bloated clay is weak, rough and leaks."},
             at_cone=True,
             may_be_untried=True,
-            seen_fired=True,
+            point=Point.FIRED,
             fault="bloats",
             wants=(Trait.BLOATING, Change.DOWN),
             mends=_SPOILS,
+            settles=("more_bars", "slow_firing", "fire_lower"),
         ),
         Rule(
             "no_slumping",
@@ -463,10 +544,11 @@ RULES = {
             _no_slumping,
             at_cone=True,
             may_be_untried=True,
-            seen_fired=True,
+            point=Point.FIRED,
             fault="slumps",
             wants=(Trait.BLOATING, Change.DOWN),
-            mends=_SPOILS,
+            mends=("fire_between", "fire_lower", "fire_clay", "kaolin"),
+            settles=("small_forms", "fire_lower", "fire_clay", "kaolin"),
         ),
         Rule(
             "fired_whole",
@@ -478,7 +560,7 @@ RULES = {
             {Purpose.TABLEWARE: "A cracked body leaks, harbours food and breaks."},
             at_cone=True,
             may_be_untried=True,
-            seen_fired=True,
+            point=Point.FIRED,
             fault="cracks in the firing",
             mends=("cool_slowly", "grog"),
         ),
@@ -495,7 +577,7 @@ RULES = {
             },
             at_cone=True,
             may_be_untried=True,
-            seen_fired=True,
+            point=Point.FIRED,
             fault="warps or sticks in the firing",
             mends=("fire_lower", "slow_drying", "grog"),
         ),
@@ -509,9 +591,9 @@ RULES = {
             {Purpose.BRICK: "A crumbling brick withstands neither load nor frost."},
             at_cone=True,
             may_be_untried=True,
-            seen_fired=True,
+            point=Point.FIRED,
             fault="crumbles",
-            mends=("fire_higher",),
+            mends=("look_inside", "fire_higher"),
         ),
         Rule(
             "saturation",
@@ -522,6 +604,26 @@ RULES = {
             _saturation,
             at_cone=True,
             may_be_untried=True,
+        ),
+        Rule(
+            "boiled",
+            "Absorption by boiling",
+            "boiling",
+            (Purpose.BRICK,),
+            "Water absorbed by a wall freezes inside it.",
+            _boiled,
+            at_cone=True,
+            may_be_untried=True,
+            fault="absorbs too much for a wall",
+        ),
+        Rule(
+            "strength",
+            "Strength",
+            "strength",
+            (Purpose.BRICK,),
+            "A brick carries load, which no test of a studio shows.",
+            _strength,
+            settles=(),
         ),
     )
 }

@@ -4,10 +4,11 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 
+from claycore.judging.evidence import Evidence
 from claycore.judging.limits import Limits
 from claycore.judging.outcomes import Outcome
 from claycore.judging.purposes import PURPOSES, Purpose
-from claycore.judging.rules import RULES, Evidence, Finding, Rule
+from claycore.judging.rules import RULES, Finding, Rule
 from claycore.measure.formatting import plain
 
 
@@ -143,7 +144,7 @@ def _overall(
     still_open = listed([line.rule.topic for line in found if line.is_open])
     if purpose == Purpose.SLIP:
         return Overall.AS_SLIP, f"For slip or colourant {_SLIP_NEEDS}{_slip_warning(found)}"
-    if {"lime", "holds_together"} <= {line.code for line in failing}:
+    if _lime_broke_it(found):
         return Overall.LEAVE, "It contains lime and crumbles after firing."
     if _points(failing) >= BEYOND_MENDING:
         return (
@@ -158,6 +159,8 @@ def _overall(
         )
     if failing:
         return Overall.MEND, f"For {for_purpose} it fails only on {topics}."
+    if not evidence.is_fired:
+        return Overall.NOT_DECIDED, f"Fire the first bars to learn its {still_open}."
     if still_open:
         return Overall.NOT_DECIDED, f"Still to be tested or decided: {still_open}."
     return (
@@ -166,10 +169,16 @@ def _overall(
     )
 
 
+def _lime_broke_it(found: Sequence[CheckedRule]) -> bool:
+    """Whether it crumbles and there is lime in it, seen or suspected: that nothing mends."""
+    against = (Outcome.FAILS, Outcome.NOT_DECIDED)
+    has_lime = any(line.code == "lime" and line.outcome in against for line in found)
+    return has_lime and any(line.code == "holds_together" and line.fails for line in found)
+
+
 def _points(failing: Sequence[CheckedRule]) -> int:
-    """How many points fail. All that is seen on bars after one firing is one of them."""
-    measured = sum(not line.rule.seen_fired for line in failing)
-    return measured + any(line.rule.seen_fired for line in failing)
+    """How many points fail: rules that say one thing together are one of them."""
+    return len({line.rule.point or line.code for line in failing})
 
 
 def _is_mended_past_sense(evidence: Evidence, limits: Limits) -> bool:
@@ -224,6 +233,8 @@ def headline(
     """
     at = f" at cone {cone}" if cone else ""
     own = verdicts[purpose].overall
+    if not cone and purpose != Purpose.SLIP:
+        return "No bars fired yet"
     if purpose == Purpose.SLIP:
         said = OVERALL[Overall.AS_SLIP]
     else:
@@ -231,7 +242,9 @@ def headline(
     others = [PURPOSES[p] for p, v in verdicts.items() if v.overall == Overall.KEEP]
     if own != Overall.KEEP and others:
         said += f"; for {listed(others[:2])}, yes"
-    return f"{said}. Its label does not hold" if label_fails else said
+    if not label_fails:
+        return said
+    return f"{said}, but not as labelled" if own == Overall.KEEP else f"{said}, nor as labelled"
 
 
 def listed(names: Sequence[str]) -> str:

@@ -29,21 +29,62 @@ class BarLine:
     remarks: frozenset[str] = frozenset()
 
 
+@dataclass(frozen=True)
+class SagLine:
+    """How far one bar sagged on two supports in one firing; all lengths in mm."""
+
+    code: str
+    cone: str
+    sag_mm: float
+    span_mm: float
+    thickness_mm: float
+
+
 def bars_of(
-    lines: Sequence[BarLine], method: str, ruler_step_mm: float, scale_step_g: float
+    lines: Sequence[BarLine],
+    method: str,
+    ruler_step_mm: float,
+    scale_step_g: float,
+    sags: Sequence[SagLine] = (),
 ) -> list[Bar]:
     """The bars that the lines tell of, in their order; a bar's cones from coolest to hottest.
 
     ``method`` is how they were soaked. A figure that stands in several lines of a bar is read once.
-    Raises Inconsistent naming ``bar`` for two lines of one bar and cone, and for two figures that
-    are one reading. Source: arithmetic on the lines.
+    A sag of a bar that no line tells of is a bar of its own. Raises Inconsistent naming ``bar`` for
+    two lines of one bar and cone, and for two figures that are one reading. Source: arithmetic on
+    the lines.
     """
     by_code: dict[str, list[BarLine]] = {}
     for line in lines:
         by_code.setdefault(line.code, []).append(line)
-    return [
+    for sag in sags:
+        of_bar = by_code.setdefault(sag.code, [])
+        if all(line.cone != sag.cone for line in of_bar):
+            of_bar.append(BarLine(sag.code, sag.cone))
+    bars = [
         _bar(code, of_bar, method, ruler_step_mm, scale_step_g) for code, of_bar in by_code.items()
     ]
+    return [_sagged(bar, [s for s in sags if s.code == bar.code], ruler_step_mm) for bar in bars]
+
+
+def _sagged(bar: Bar, sags: Sequence[SagLine], ruler_step: float) -> Bar:
+    if not sags:
+        return bar
+    span = _one(bar.code, "span", (sag.span_mm for sag in sags))
+    by_cone = {sag.cone: sag for sag in sags}
+    if len(by_cone) < len(sags):
+        raise Inconsistent("sag", bar.code, f"{bar.code} sags twice at one cone.")
+    firings = tuple(
+        replace(
+            firing,
+            sag=Measured(by_cone[firing.cone].sag_mm, ruler_step),
+            thickness=Measured(by_cone[firing.cone].thickness_mm, ruler_step),
+        )
+        if firing.cone in by_cone
+        else firing
+        for firing in bar.firings
+    )
+    return replace(bar, span=Measured(span or 0.0, ruler_step), firings=firings)
 
 
 def _bar(

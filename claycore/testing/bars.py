@@ -34,6 +34,11 @@ class RemarkCode(StrEnum):
     CRUMBLES = "crumbles"
     RINGS = "rings"
     BROKEN = "broken"
+    POPS = "pops"
+    NO_POPS = "no_pops"
+    BRITTLE = "brittle"
+    GLASSY = "glassy"
+    MELTED = "melted"
 
 
 REMARKS: dict[str, str] = {
@@ -46,6 +51,11 @@ REMARKS: dict[str, str] = {
     RemarkCode.CRUMBLES: "crumbles",
     RemarkCode.RINGS: "rings when tapped",
     RemarkCode.BROKEN: "broken",
+    RemarkCode.BRITTLE: "brittle",
+    RemarkCode.GLASSY: "glassy",
+    RemarkCode.MELTED: "melted",
+    RemarkCode.POPS: "lime pops",
+    RemarkCode.NO_POPS: "no pops after 14 days, or boiled",
 }
 """What can be remarked on a bar at any stage. Source: common practice.
 
@@ -53,7 +63,7 @@ A bar with any of them was looked at; one without says nothing of cracks or bloa
 """
 
 
-NOTHING_ODD = frozenset({RemarkCode.LOOKED, RemarkCode.RINGS})
+NOTHING_ODD = frozenset({RemarkCode.LOOKED, RemarkCode.RINGS, RemarkCode.NO_POPS})
 """The remarks that are no fault."""
 
 
@@ -101,7 +111,7 @@ class Bar:
 class FiredResults:
     """What a bar says after one firing; None where it cannot say it.
 
-    ``place`` is the firing's place in the bar's firings.
+    ``place`` is the firing's place in the bar's firings; ``sag_pct`` is of the span it stood over.
     """
 
     code: str
@@ -113,6 +123,7 @@ class FiredResults:
     loss_on_ignition: Estimate | None
     soaks: Mapping[str, Absorption]
     pyroplastic_index: Estimate | None
+    sag_pct: float | None
     remarks: frozenset[str]
 
 
@@ -187,9 +198,11 @@ def _after_firing(bar: Bar, place: int, whole: bool, problems: list[str]) -> Fir
         if bar.mass_dry and after.mass:
             loss = percent_decrease(bar.mass_dry, after.mass)
     soaks = _with_saturation(after, _soaks(where, after, problems))
-    index = None
-    if after.sag and after.thickness and bar.span:
-        index = pyroplasticity.index(after.thickness, after.sag, bar.span)
+    index = sag_pct = None
+    if after.sag and bar.span:
+        sag_pct = pyroplasticity.sag_pct(after.sag, bar.span)
+        if after.thickness:
+            index = pyroplasticity.index(after.thickness, after.sag, bar.span)
     return FiredResults(
         bar.code,
         place,
@@ -200,6 +213,7 @@ def _after_firing(bar: Bar, place: int, whole: bool, problems: list[str]) -> Fir
         loss,
         soaks,
         index,
+        sag_pct,
         after.remarks,
     )
 

@@ -24,3 +24,22 @@ def index(thickness: Measured, sag: Measured, span: Measured) -> Estimate:
         per_sag * sag.u,
         4 * value / span.value * span.u,
     )
+
+
+def sag_pct(sag: Measured, span: Measured) -> float:
+    """How far a bar sagged, in percent of its span; both in mm.
+
+    Raises OutOfBounds naming ``sag`` or ``span``. Source: arithmetic.
+    """
+    return 100 * bounds.SAG.check("sag", sag.value) / bounds.LENGTH.check("span", span.value)
+
+
+def floor_sag(index_per_mm: float, thickness_mm: float, diameter_mm: float) -> float:
+    """How far a flat floor sags over its foot ring in the firing, in mm: ``0.2 · PI · d⁴ / h²``.
+
+    ``index_per_mm`` in 1/mm. Raises OutOfBounds naming ``thickness`` or ``diameter``. Source: the
+    simply supported disc of the same index, from memory.
+    """
+    thickness = bounds.LENGTH.check("thickness", thickness_mm)
+    diameter = bounds.LENGTH.check("diameter", diameter_mm)
+    return 0.2 * index_per_mm * diameter**4 / thickness**2

@@ -39,7 +39,8 @@ class Soaked:
 class AtCone:
     """All bars after a firing to one cone.
 
-    ``remarks`` counts bars by remark, ``looked`` those that somebody looked at.
+    ``remarks`` counts bars by remark, ``looked`` those that somebody looked at. ``sag_pct`` is the
+    most that any of them sagged, in percent of the span it stood over.
     """
 
     cone: str
@@ -52,6 +53,7 @@ class AtCone:
     pyroplastic_index: Estimate | None
     remarks: Mapping[str, int]
     looked: int = 0
+    sag_pct: float | None = None
 
     @property
     def soaked(self) -> Soaked | None:
@@ -359,6 +361,7 @@ def _at_cone(
         soaks={method: _soaked(method, means) for method in methods},
         remarks=_counted(rows),
         looked=_looked(rows),
+        sag_pct=max((row.sag_pct for row in rows if row.sag_pct is not None), default=None),
         **plain,
     )
 

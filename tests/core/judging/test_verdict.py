@@ -12,7 +12,7 @@ from claycore.judging.firing_range import firing_range
 from claycore.judging.limits import usual_limits
 from claycore.judging.outcomes import Outcome, at_least, at_most
 from claycore.judging.purposes import PURPOSES, Purpose
-from claycore.judging.rules import Evidence
+from claycore.judging.evidence import Evidence
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.field_notes import FieldNotes, layer_shares, readings, yield_of
 from claycore.testing.results import clay_results
@@ -127,7 +127,7 @@ def test_the_headline_names_the_purpose_the_cone_and_what_fails():
         "Not suitable for tableware at cone 6 as it is; for throwing and slab work, yes"
     )
     assert verdict_words(wet, purpose="sculpture", label_fails=True) == (
-        "Suitable for sculpture at cone 6. Its label does not hold"
+        "Suitable for sculpture at cone 6, but not as labelled"
     )
     assert verdict_words(*GOOD[:3], purpose="tableware") == "Suitable for tableware at cone 6"
     assert verdict_words(wet, purpose="slip").startswith("Use as slip or colourant")
@@ -196,8 +196,28 @@ def test_shrinks_wildly_like_a_bentonite():
 
 def test_much_against_it_is_for_slip():
     poor = FieldNotes(smooth_pct=40, coil="cracks_at_once", acid="none", throws="unpleasant")
-    assert cv.verdict(evidence(*GOOD, notes=poor), STRICT, "throwing").overall == cv.Overall.AS_SLIP
-    assert cv.verdict(evidence(*GOOD, notes=poor), STRICT, "slip").overall == cv.Overall.AS_SLIP
+    tight = replace(STRICT, total_most_pct=10)
+    assert cv.verdict(evidence(*GOOD, notes=poor), tight, "throwing").overall == cv.Overall.AS_SLIP
+    assert cv.verdict(evidence(*GOOD, notes=poor), tight, "slip").overall == cv.Overall.AS_SLIP
+
+
+def test_feel_warns_before_bars_and_is_a_note_beside_them():
+    sandy = FieldNotes(smooth_pct=40, coil="bends", acid="none", throws="pleasant")
+    before = cv.verdict(evidence(cone=None, notes=sandy), STRICT, "tableware")
+    beside = cv.verdict(evidence(*GOOD, notes=sandy), STRICT, "tableware")
+    assert outcome(before, "feel") == Outcome.NOT_DECIDED
+    assert beside.overall == cv.Overall.KEEP
+    [line] = [line for line in beside.lines if line.code == "feel"]
+    assert line.finding.measured == "40 : 60, sandy: rough rims and feet"
+
+
+def test_a_bought_body_is_not_asked_what_a_dug_one_is():
+    """What somebody tried all the same counts."""
+    asked = {"feel", "coil", "throws", "lime"}
+    bought = cv.lines(evidence(*GOOD, notes=FieldNotes(), as_dug_pct=None), STRICT, "tableware")
+    assert not asked & {line.code for line in bought}
+    tried = cv.lines(evidence(*GOOD, notes=FINE, as_dug_pct=None), STRICT, "tableware")
+    assert asked <= {line.code for line in tried}
 
 
 def test_lime_that_also_crumbles_is_left():
@@ -245,14 +265,14 @@ def test_every_rule_has_its_reason_and_every_purpose_its_verdict():
 
 
 def test_why_a_rule_matters_is_told_for_the_purpose():
-    """Absorption harbours food on a plate and freezes in a wall."""
+    """High shrinkage spoils lids on a plate and sizes of a brick."""
 
     def why(purpose):
         found = cv.lines(evidence(("6", 12, 1.0)), STRICT, purpose)
-        return next(line.why for line in found if line.code == "absorption")
+        return next(line.why for line in found if line.code == "total")
 
-    assert "food" in why(Purpose.TABLEWARE)
-    assert "freezes" in why(Purpose.BRICK)
+    assert "lids" in why(Purpose.TABLEWARE)
+    assert "sizes" in why(Purpose.BRICK)
 
 
 def test_sold_as_cone_6_to_10_and_open_at_6():

@@ -17,7 +17,7 @@ from claycore.judging.firing_range import MaturityOutcome, firing_range
 from claycore.judging.limits import usual_limits
 from claycore.judging.outcomes import Outcome, at_most
 from claycore.judging.purposes import PURPOSES, Purpose
-from claycore.judging.rules import Evidence
+from claycore.judging.evidence import Evidence
 from claycore.measure.uncertainty import Estimate, Measured
 from claycore.testing.bar_checks import unlikely_readings
 from claycore.testing.bars import REMARKS, Bar, FiredBar
@@ -73,7 +73,7 @@ def test_any_record_however_wrong_gives_figures_doubts_and_a_verdict(record):
         evidence = Evidence(found, ranges, cone)
         judged = cv.verdict(evidence, STRICT, purpose)
         assert judged.overall in cv.OVERALL
-        for one in suggestions(judged.lines, evidence):
+        for one in suggestions(judged, evidence, STRICT):
             assert one.because
 
 

@@ -7,9 +7,13 @@ from django import forms
 from claycore.judging.limits import SCHOOLS, WARES, School
 from claycore.measure import bounds
 from claycore.measure.formatting import plain
-from umberpot.clays.limits.services import RULES, absorption_key, absorption_limit, limits_of
+from umberpot.clays.limits.services import RULES, UNITS, absorption_key, absorption_limit, limits_of
 from umberpot.studio.models import Studio
 from umberpot.ui.fields.measures import MeasureField
+
+
+_IN_ORDER = (("drying_least_pct", "drying_most_pct"), ("index_stands", "index_slumps"))
+"""Figures of which the first is never more than the second."""
 
 
 class LimitsForm(forms.Form):
@@ -43,7 +47,7 @@ class LimitsForm(forms.Form):
             (absorption_key(ware, School.STRICT), absorption_key(ware, School.LOOSE))
             for ware in WARES
         ]
-        for low, high in (*pairs, ("drying_least_pct", "drying_most_pct")):
+        for low, high in (*pairs, *_IN_ORDER):
             least, most = self._figure(cleaned, low), self._figure(cleaned, high)
             if least is not None and most is not None and least > most:
                 self.add_error(
@@ -65,8 +69,9 @@ class LimitsForm(forms.Form):
         return [self[name] for name in self.fields if name not in RULES]
 
     @property
-    def rule_fields(self) -> list[forms.BoundField]:
-        return [self[name] for name in RULES]
+    def rule_fields(self) -> list[tuple[forms.BoundField, str]]:
+        """Each with its unit."""
+        return [(self[name], UNITS.get(name, "%")) for name in RULES]
 
     def own(self) -> dict[str, float]:
         """The figures that differ from the usual ones."""

@@ -1,6 +1,7 @@
 """The studio's own figures in place of the common ones."""
 
 from claycore.judging import limits
+from claycore.judging.firing_range import INDEX_UNIT
 from claycore.judging.limits import Limit, Limits
 from umberpot.studio.models import Studio
 
@@ -10,9 +11,20 @@ RULES = {
     "total_most_pct": "Total shrinkage, at most",
     "smooth_least_pct": "Smooth share by feel, at least",
     "as_dug_least_pct": "Dug clay in the blend, at least",
+    "index_stands": "Pyroplastic index that stands, at most",
+    "index_slumps": "Pyroplastic index that slumps, over",
+    "sag_most_pct": "Sag of a bend bar's span, at most",
     "saturation_most": "Saturation coefficient, at most",
+    "brick_boil_most_pct": "Absorption of a boiled brick, at most",
 }
 """The rules' figures that a studio may change, by their names in claycore.judging.limits.Limits."""
+
+UNITS = {
+    "index_stands": INDEX_UNIT,
+    "index_slumps": INDEX_UNIT,
+    "saturation_most": "",
+}
+"""Units of those that are not in percent."""
 
 
 def absorption_key(ware: str, school: str) -> str:

@@ -7,7 +7,7 @@ from claycore.judging import adjustment_suggestions, claims, firing_range
 from claycore.judging import verdict as clay_verdict
 from claycore.judging.firing_range import FiringRange
 from claycore.judging.limits import SCHOOLS, Limits
-from claycore.judging.rules import Evidence
+from claycore.judging.evidence import Evidence
 from claycore.judging.verdict import ClayVerdict
 from claycore.testing.field_notes import NOTHING_NOTED
 from umberpot.clays.limits.services import limits_of
@@ -50,7 +50,9 @@ def _as_dug_pct(clay: Material) -> float | None:
 
 def range_of(record: ClayRecord, limits: Limits) -> FiringRange:
     """Where the clay matures and where it is spoilt, by these limits."""
-    return firing_range.firing_range(record.results.cones, limits.dense.high_pct)
+    return firing_range.firing_range(
+        record.results.cones, limits.dense.high_pct, limits.bending
+    )
 
 
 def evidence_of(record: ClayRecord, limits: Limits, cone: str | None) -> Evidence:
@@ -89,15 +91,16 @@ class JudgedClay:
     @property
     def headline(self) -> str:
         """What is said in large letters."""
-        label_fails = any(c.outcome == claims.ClaimOutcome.DOES_NOT_HOLD for c in self.label)
         return clay_verdict.headline(
-            self.verdicts, self.as_what.purpose, self.evidence.cone, label_fails
+            self.verdicts, self.as_what.purpose, self.evidence.cone, claims.any_fails(self.label)
         )
 
     @property
     def suggestions(self) -> list[adjustment_suggestions.Suggestion]:
         """How it may be adjusted for the purpose that was asked."""
-        return adjustment_suggestions.suggestions(self.verdict.lines, self.evidence)
+        return adjustment_suggestions.suggestions(
+            self.verdict, self.evidence, self.limits, self.label
+        )
 
     @property
     def other_school_says(self) -> str:

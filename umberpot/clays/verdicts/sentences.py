@@ -14,12 +14,14 @@ from claycore.testing.soaking import METHODS
 
 def range_sentences(found: FiringRange, limit_pct: float) -> list[tuple[str, str]]:
     """(heading, sentence) for maturity, bloating, slumping and the firing range."""
+    if not found.tested:
+        return [("Firing", "No bars fired yet.")]
     rows = [("Maturity", _maturity(found.maturity, limit_pct))]
     rows += [
-        (heading, _spoiling(spoiling, verb, found.unseen))
-        for heading, verb, spoiling in (
-            ("Bloating", "bloat", found.bloats),
-            ("Slumping", "slump", found.slumps),
+        (heading, _spoiling(spoiling, verb, doubt, found.unseen))
+        for heading, verb, spoiling, doubt in (
+            ("Bloating", "bloat", found.bloats, "within the ± of the readings"),
+            ("Slumping", "slump", found.slumps, "which only small closed forms stand"),
         )
     ]
     rows.append(("Firing range", _range(found)))
@@ -117,7 +119,7 @@ def _about(low_c: float, high_c: float) -> str:
     return f"about cone {low}" if low == high else f"about cone {low} to {high}"
 
 
-def _spoiling(spoiling: Spoiling, verb: str, unseen: Sequence[str]) -> str:
+def _spoiling(spoiling: Spoiling, verb: str, doubt: str, unseen: Sequence[str]) -> str:
     if spoiling.outcome == firing_range.Sureness.NOT_SEEN and unseen:
         return f"No sign of it, but nobody looked at the bars of cone {' or '.join(unseen)}."
     if spoiling.outcome == firing_range.Sureness.NOT_SEEN:
@@ -126,7 +128,7 @@ def _spoiling(spoiling: Spoiling, verb: str, unseen: Sequence[str]) -> str:
     after = f"after {spoiling.last_good}, " if spoiling.last_good else ""
     if spoiling.outcome == firing_range.Sureness.SURE:
         return f"By cone {spoiling.cone} ({after}{signs})."
-    return f"Possibly by cone {spoiling.cone} ({signs}, but within the ± of the readings)."
+    return f"Possibly by cone {spoiling.cone} ({signs}, {doubt})."
 
 
 def _range(found: FiringRange) -> str:

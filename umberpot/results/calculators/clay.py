@@ -4,102 +4,42 @@ The same functions as on a clay's page, without a studio: the usual spread of eq
 usual limits stand in for the studio's own.
 """
 
-import re
 from collections.abc import Mapping
 from dataclasses import dataclass
+from enum import StrEnum
 from typing import Any
 
 from django import forms
 from django.http import HttpRequest, QueryDict
 
 from claycore.firing import cones
-from claycore.judging import firing_range
+from claycore.judging import claims, firing_range
 from claycore.judging import verdict as judging
 from claycore.judging.adjustment_suggestions import Suggestion, suggestions
 from claycore.judging.firing_range import FiringRange, Sureness
 from claycore.judging.limits import SCHOOLS, WARES, Limits, usual_limits
 from claycore.judging.purposes import PURPOSES, Purpose
-from claycore.judging.rules import Evidence
+from claycore.judging.evidence import Evidence
 from claycore.judging.verdict import ClayVerdict, Overall
+from claycore.judging.claims import CheckedClaim, Claim
 from claycore.measure import bounds
-from claycore.measure.bounds import Bound
-from claycore.measure.errors import ClayError
 from claycore.measure.notices import Notice
 from claycore.testing import bar_lines, soaking
 from claycore.testing.bar_checks import unlikely_readings
-from claycore.testing.bar_lines import BarLine
-from claycore.testing.bars import REMARKS, Bar
+from claycore.testing.bars import Bar
+from claycore.testing.field_notes import ACIDS, COILS, THROWS, FieldNotes
 from claycore.testing.results import AtCone, ClayResults, clay_results
 from claycore.testing.shrinkage import DEFAULT_RULER_STEP_MM
 from umberpot.clays.verdicts.chart import Series, both_sizes
 from umberpot.clays.verdicts.sentences import range_sentences, spread_words
 from umberpot.clays.verdicts.tables import figure_rows, seen_at
+from umberpot.results.calculators.bar_fields import BarLinesField, SagLinesField
 from umberpot.results.places import PLACE
 from umberpot.ui.calculators import Answer, Calculator, CalculatorForm, u95_of, value_of
-from umberpot.ui.fields.lines import LinesInput
-from umberpot.ui.fields.measures import LONGEST_TEXT, Choice, MeasureField, read_number
+from umberpot.ui.fields.measures import Choice, MeasureField
 
 USUAL_SCALE_STEP_G = 0.1
-LONGEST_CODE = 24
-_PARTS = ("code", "cone", "wet", "dry", "fired", "dry mass", "soaked mass", "seen")
-_AS_WRITTEN = "CODE:CONE:WET:DRY:FIRED:DRY_MASS:SOAKED_MASS"
-
-
-class BarLinesField(forms.Field):
-    """Lines of a bar and a cone each; cleans to a list of BarLine.
-
-    The parts are told apart by colons, semicolons or tabs, so that a block of a spreadsheet can be
-    pasted as it is.
-    """
-
-    widget = LinesInput({"rows": 8, "spellcheck": "false"})
-
-    def clean(self, value: list[str]) -> list[BarLine]:
-        if not value:
-            raise forms.ValidationError(f"Give at least one bar: {_AS_WRITTEN}.", "required")
-        if len(value) > bar_lines.MOST_LINES:
-            raise forms.ValidationError(f"At most {bar_lines.MOST_LINES} lines at a time.")
-        return [self._line(number, text) for number, text in enumerate(value, 1)]
-
-    def _line(self, number: int, text: str) -> BarLine:
-        try:
-            return _bar_line(text)
-        except (ClayError, ValueError) as error:
-            raise forms.ValidationError(f"Line {number}: {error}") from None
-
-
-def _bar_line(text: str) -> BarLine:
-    """One line read. Raises ClayError or ValueError with a sentence."""
-    parts = [part.strip() for part in re.split(r"[:;\t]", text)]
-    if len(text) > LONGEST_TEXT or not 2 <= len(parts) <= len(_PARTS):
-        raise ValueError(f"write a bar as {_AS_WRITTEN}, and leave empty what was not read.")
-    code, cone, wet, dry, fired, mass, soaked, seen = parts + [""] * (len(_PARTS) - len(parts))
-    if not code or len(code) > LONGEST_CODE:
-        raise ValueError(f"a bar has a code of at most {LONGEST_CODE} letters.")
-    remarks = frozenset(word for word in re.split(r"[+ ]+", seen) if word)
-    if not remarks <= REMARKS.keys():
-        raise ValueError(f"what was seen is one of {', '.join(REMARKS)}, joined by +.")
-    if not cone and (fired or soaked):
-        raise ValueError("a fired length or a soaked mass needs the cone it was fired to.")
-    return BarLine(
-        code,
-        cones.check(cone) if cone else None,
-        _figure("wet", wet, bounds.LENGTH),
-        _figure("dry", dry, bounds.LENGTH),
-        _figure("fired", fired, bounds.LENGTH),
-        _figure("dry mass", mass, bounds.MASS),
-        _figure("soaked mass", soaked, bounds.MASS),
-        remarks,
-    )
-
-
-def _figure(name: str, text: str, bound: Bound) -> float | None:
-    if not text:
-        return None
-    try:
-        return bound.check(name, read_number(text))
-    except (ClayError, ValueError) as error:
-        raise ValueError(f"{name}: {error}") from None
+_CONES = [("", "the best tested"), *((cone, cone) for cone in cones.CONES)]
 
 
 @dataclass(frozen=True)
@@ -110,6 +50,11 @@ class ClayInputs:
     purpose: str
     ware: str
     school: str
+    notes: FieldNotes
+    is_dug: bool
+    glazed: bool
+    cone: str | None
+    claim: Claim
 
 
 @dataclass(frozen=True)
@@ -122,12 +67,35 @@ class PastedClay:
     evidence: Evidence
     verdicts: Mapping[str, ClayVerdict]
     suggestions: list[Suggestion]
+    label: list[CheckedClaim]
+
+
+class Origin(StrEnum):
+    """Where a clay is from: more is asked of one that was dug."""
+
+    BOUGHT = "bought"
+    DUG = "dug"
+
+
+def _or_not_said(choices: Mapping[str, str], not_said: str = "not tried") -> list[tuple[str, str]]:
+    return [("", not_said), *choices.items()]
 
 
 class ClayForm(CalculatorForm[ClayInputs]):
-    """The query string: ``bar`` repeated, the instruments' steps, and what it is judged as."""
+    """The query string: ``bar`` and ``sag`` repeated, what else is known, what it is judged as."""
 
     bar = BarLinesField(label="Bars, one line a bar and cone")
+    sag = SagLinesField(label="Bend bars, one line a bar and cone", required=False)
+    kind = Choice(choices=[(kind, kind) for kind in Origin], label="Dug or bought")
+    smooth_pct = MeasureField(bounds.SHARE, required=False, label="Smooth share by feel")
+    acid = Choice(choices=_or_not_said(ACIDS), required=False, label="Acid drop")
+    coil = Choice(choices=_or_not_said(COILS), required=False, label="Coil test")
+    throws = Choice(choices=_or_not_said(THROWS), required=False, label="Throwing test")
+    glazed = Choice(choices=[("no", "bare"), ("yes", "glazed")], label="Soaked pieces were")
+    cone = Choice(choices=_CONES, required=False, label="Judged at cone")
+    claim_cones = forms.CharField(required=False, label="Label: cones", max_length=9)
+    claim_absorption_pct = MeasureField(bounds.LIMIT, required=False, label="Label: absorption")
+    claim_absorption_cone = Choice(choices=_CONES, required=False, label="Label: at cone")
     method = Choice(choices=soaking.choices, label="How they were soaked")
     ruler_step = MeasureField(bounds.STEP, label="Ruler step")
     scale_step = MeasureField(bounds.STEP, label="Scale step")
@@ -143,12 +111,48 @@ class ClayForm(CalculatorForm[ClayInputs]):
                 data[name] = data.get(name) or usual
         super().__init__(data, initial=_USUAL, **kwargs)
 
+    @property
+    def has_more(self) -> bool:
+        """Whether anything is given beyond the bars and what they are judged as."""
+        return any(self[name].value() not in (None, "", [], _USUAL.get(name)) for name in _MORE)
+
+    def clean_claim_cones(self) -> tuple[str | None, str | None]:
+        """'5-8' as the label writes it, or one cone."""
+        text = self.cleaned_data["claim_cones"].replace("\u2013", "-")
+        named = [part.strip() for part in text.split("-") if part.strip()]
+        if len(named) > 2 or not set(named) <= set(cones.CONES):
+            raise forms.ValidationError("Enter the label's cones like 5-8.")
+        low, high = (named[0], named[-1]) if named else (None, None)
+        if low and high and cones.order(low) > cones.order(high):
+            raise forms.ValidationError("Enter the cooler cone first.")
+        return low, high
+
     def inputs(self) -> ClayInputs:
         typed = self.cleaned_data
         bars = bar_lines.bars_of(
-            typed["bar"], typed["method"], typed["ruler_step"], typed["scale_step"]
+            typed["bar"],
+            typed["method"],
+            typed["ruler_step"],
+            typed["scale_step"],
+            typed["sag"],
         )
-        return ClayInputs(bars, typed["purpose"], typed["ware"], typed["school"])
+        low, high = typed["claim_cones"]
+        return ClayInputs(
+            bars,
+            typed["purpose"],
+            typed["ware"],
+            typed["school"],
+            FieldNotes(typed["smooth_pct"], typed["coil"], typed["acid"], typed["throws"]),
+            typed["kind"] == Origin.DUG,
+            typed["glazed"] == "yes",
+            typed["cone"] or None,
+            Claim(
+                low,
+                high,
+                absorption_pct=typed["claim_absorption_pct"],
+                absorption_cone=typed["claim_absorption_cone"] or None,
+            ),
+        )
 
 
 _USUAL: dict[str, str] = {
@@ -158,7 +162,24 @@ _USUAL: dict[str, str] = {
     "purpose": Purpose.TABLEWARE.value,
     "ware": "stoneware",
     "school": "strict",
+    "kind": Origin.BOUGHT.value,
+    "glazed": "no",
 }
+
+
+_MORE = (
+    "sag",
+    "kind",
+    "smooth_pct",
+    "acid",
+    "coil",
+    "throws",
+    "glazed",
+    "cone",
+    "claim_cones",
+    "claim_absorption_pct",
+    "claim_absorption_cone",
+)
 
 
 @dataclass(frozen=True)
@@ -192,6 +213,15 @@ class RuleAnswer:
     school: str
 
 
+@dataclass(frozen=True)
+class AdviceAnswer:
+    """One thing to try; ``cones`` where it means some."""
+
+    code: str
+    message: str
+    cones: list[str]
+
+
 @dataclass(frozen=True, kw_only=True)
 class ClayAnswer(Answer):
     """The contract of ``/results/clay/``."""
@@ -206,6 +236,10 @@ class ClayAnswer(Answer):
     headline: str
     verdict: Overall
     rules: list[RuleAnswer]
+    fails: list[str]
+    open: list[str]
+    advice: list[AdviceAnswer]
+    label: list[str]
 
 
 class ClayView(Calculator[ClayInputs, PastedClay]):
@@ -218,12 +252,28 @@ class ClayView(Calculator[ClayInputs, PastedClay]):
     def solve(self, inputs: ClayInputs) -> PastedClay:
         found = clay_results(inputs.bars)
         limits = usual_limits(inputs.ware, inputs.school)
-        ranges = firing_range.firing_range(found.cones, limits.dense.high_pct)
-        cone = firing_range.best_cone(found.cones, ranges)
-        evidence = Evidence(found, ranges, cone, as_dug_pct=None)
+        dense_pct = limits.dense.high_pct
+        ranges = firing_range.firing_range(found.cones, dense_pct, limits.bending)
+        asked = found.at(inputs.cone) if inputs.cone else None
+        evidence = Evidence(
+            found,
+            ranges,
+            asked.cone if asked else firing_range.best_cone(found.cones, ranges),
+            inputs.notes,
+            100.0 if inputs.is_dug else None,
+            inputs.glazed,
+        )
         verdicts = judging.by_purpose(evidence, limits)
-        lines = verdicts[inputs.purpose].lines
-        return PastedClay(found, limits, ranges, evidence, verdicts, suggestions(lines, evidence))
+        label = claims.check_claim(inputs.claim, found, ranges, dense_pct)
+        return PastedClay(
+            found,
+            limits,
+            ranges,
+            evidence,
+            verdicts,
+            suggestions(verdicts[inputs.purpose], evidence, limits, label),
+            label,
+        )
 
     def answer(self, inputs: ClayInputs, result: PastedClay) -> ClayAnswer:
         found, verdict = result.results, result.verdicts[inputs.purpose]
@@ -247,6 +297,13 @@ class ClayView(Calculator[ClayInputs, PastedClay]):
                 )
                 for line in verdict.lines
             ],
+            fails=[line.code for line in verdict.lines if line.fails],
+            open=[line.code for line in verdict.lines if line.is_open],
+            advice=[
+                AdviceAnswer(one.mend.code, one.what, list(one.cones))
+                for one in result.suggestions
+            ],
+            label=[held.sentence for held in result.label],
             warnings=_warnings(inputs.bars, found),
         )
 
@@ -265,6 +322,8 @@ class ClayView(Calculator[ClayInputs, PastedClay]):
             "spread_words": spread_words(result.results, result.evidence.cone),
             "sentences": range_sentences(result.range, limit_pct),
             "suggestions": result.suggestions,
+            "label": result.label,
+            "is_dug": result.evidence.as_dug_pct,
             "drawings": both_sizes(
                 [Series("These bars", result.results.cones)], limit_pct, result.range
             ),
@@ -275,9 +334,8 @@ class ClayView(Calculator[ClayInputs, PastedClay]):
 
 
 def _headline(inputs: ClayInputs, result: PastedClay) -> str:
-    return judging.headline(
-        result.verdicts, inputs.purpose, result.evidence.cone, label_fails=False
-    )
+    label_fails = claims.any_fails(result.label)
+    return judging.headline(result.verdicts, inputs.purpose, result.evidence.cone, label_fails)
 
 
 def _at_cone(at: AtCone) -> ConeAnswer:

@@ -1,0 +1,120 @@
+"""Bars and their sags as lines of text: what ``/results/clay/`` reads."""
+
+import re
+from collections.abc import Callable
+from typing import TypeVar
+
+from django import forms
+
+from claycore.firing import cones
+from claycore.measure import bounds
+from claycore.measure.bounds import Bound
+from claycore.measure.errors import ClayError
+from claycore.testing import bar_lines
+from claycore.testing.bar_lines import BarLine, SagLine
+from claycore.testing.bars import REMARKS
+from umberpot.ui.fields.lines import LinesInput
+from umberpot.ui.fields.measures import LONGEST_TEXT, read_number
+
+LONGEST_CODE = 24
+_PARTS = ("code", "cone", "wet", "dry", "fired", "dry mass", "soaked mass", "seen")
+_AS_WRITTEN = "CODE:CONE:WET:DRY:FIRED:DRY_MASS:SOAKED_MASS"
+_SAG_AS_WRITTEN = "CODE:CONE:SAG:SPAN:THICKNESS"
+
+Line = TypeVar("Line")
+
+
+class BarLinesField(forms.Field):
+    """Lines of a bar and a cone each; cleans to a list of BarLine.
+
+    The parts are told apart by colons, semicolons or tabs, so that a block of a spreadsheet can be
+    pasted as it is.
+    """
+
+    widget = LinesInput({"rows": 8, "spellcheck": "false"})
+
+    def clean(self, value: list[str]) -> list[BarLine]:
+        if not value:
+            raise forms.ValidationError(f"Give at least one bar: {_AS_WRITTEN}.", "required")
+        return _each(value, _bar_line)
+
+
+class SagLinesField(forms.Field):
+    """Lines of a bend bar's sag each; cleans to a list of SagLine, empty where there are none."""
+
+    widget = LinesInput({"rows": 3, "spellcheck": "false"})
+
+    def clean(self, value: list[str]) -> list[SagLine]:
+        return _each(value or [], _sag_line)
+
+
+def _each(lines: list[str], read: Callable[[str], Line]) -> list[Line]:
+    """Every line read; the first that cannot be is named by its number."""
+    if len(lines) > bar_lines.MOST_LINES:
+        raise forms.ValidationError(f"At most {bar_lines.MOST_LINES} lines at a time.")
+    found = []
+    for number, text in enumerate(lines, 1):
+        try:
+            found.append(read(text))
+        except (ClayError, ValueError) as error:
+            raise forms.ValidationError(f"Line {number}: {error}") from None
+    return found
+
+
+def _parts(text: str) -> list[str]:
+    return [part.strip() for part in re.split(r"[:;\t]", text)]
+
+
+def _sag_line(text: str) -> SagLine:
+    """One line read. Raises ClayError or ValueError with a sentence."""
+    parts = _parts(text)
+    if len(text) > LONGEST_TEXT or len(parts) != _SAG_AS_WRITTEN.count(":") + 1 or not all(parts):
+        raise ValueError(f"write a sag as {_SAG_AS_WRITTEN}, in mm.")
+    code, cone, sag, span, thickness = parts
+    return SagLine(
+        _code(code),
+        cones.check(cone),
+        _told("sag", sag, bounds.SAG),
+        _told("span", span, bounds.LENGTH),
+        _told("thickness", thickness, bounds.LENGTH),
+    )
+
+
+def _code(text: str) -> str:
+    if not text or len(text) > LONGEST_CODE:
+        raise ValueError(f"a bar has a code of at most {LONGEST_CODE} letters.")
+    return text
+
+
+def _bar_line(text: str) -> BarLine:
+    """One line read. Raises ClayError or ValueError with a sentence."""
+    parts = _parts(text)
+    if len(text) > LONGEST_TEXT or not 2 <= len(parts) <= len(_PARTS):
+        raise ValueError(f"write a bar as {_AS_WRITTEN}, and leave empty what was not read.")
+    code, cone, wet, dry, fired, mass, soaked, seen = parts + [""] * (len(_PARTS) - len(parts))
+    remarks = frozenset(word for word in re.split(r"[+ ]+", seen) if word)
+    if not remarks <= REMARKS.keys():
+        raise ValueError(f"what was seen is one of {', '.join(REMARKS)}, joined by +.")
+    if not cone and (fired or soaked):
+        raise ValueError("a fired length or a soaked mass needs the cone it was fired to.")
+    return BarLine(
+        _code(code),
+        cones.check(cone) if cone else None,
+        _figure("wet", wet, bounds.LENGTH),
+        _figure("dry", dry, bounds.LENGTH),
+        _figure("fired", fired, bounds.LENGTH),
+        _figure("dry mass", mass, bounds.MASS),
+        _figure("soaked mass", soaked, bounds.MASS),
+        remarks,
+    )
+
+
+def _figure(name: str, text: str, bound: Bound) -> float | None:
+    return _told(name, text, bound) if text else None
+
+
+def _told(name: str, text: str, bound: Bound) -> float:
+    try:
+        return bound.check(name, read_number(text))
+    except (ClayError, ValueError) as error:
+        raise ValueError(f"{name}: {error}") from None
