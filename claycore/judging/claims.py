@@ -9,7 +9,7 @@ from enum import StrEnum
 
 from claycore.firing import cones
 from claycore.judging.firing_range import FiringRange
-from claycore.measure.formatting import plain, with_u95
+from claycore.measure.formatting import listed, plain, with_u95
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.absorption import AgainstLimit, against_limit
 from claycore.testing.results import ClayResults
@@ -65,14 +65,7 @@ def check_claim(
     hottest = next((at for at in reversed(found.cones) if _claimed(claim, at.cone)), None)
     if hottest:
         rows.append(_figure_held("total shrinkage", claim.total_pct, hottest.total, hottest.cone))
-    for at in found.cones:
-        told_at = claim.absorption_cone
-        if at.cone == told_at or (told_at is None and _claimed(claim, at.cone)):
-            rows.append(
-                _figure_held(
-                    "absorption", claim.absorption_pct, at.absorption, at.cone, less_differs=False
-                )
-            )
+    rows.append(_absorption_held(claim, found))
     return [row for row in rows if row]
 
 
@@ -146,25 +139,40 @@ def _figure(estimate: Estimate) -> str:
 
 
 def _figure_held(
-    what: str,
-    claimed_pct: float | None,
-    measured: Estimate | None,
-    cone: str,
-    less_differs: bool = True,
+    what: str, claimed_pct: float | None, measured: Estimate | None, cone: str
 ) -> CheckedClaim | None:
-    """``less_differs`` says whether less than the label's figure is held against it too."""
+    """A figure of the label, against which more and less than it are held alike."""
     if claimed_pct is None or measured is None:
         return None
-    sentence = (
-        f"Label claims {plain(claimed_pct)} % {what}; measured {_figure(measured)} % at cone"
-        f" {cone}."
-    )
-    rounded = _half_last_place(claimed_pct)
-    not_more = measured.low <= claimed_pct + rounded
-    not_less = measured.high >= claimed_pct - rounded or not less_differs
+    less = measured.high < claimed_pct - _half_last_place(claimed_pct)
+    fails = less or _is_over(measured, claimed_pct)
     return CheckedClaim(
-        ClaimOutcome.HOLDS if not_more and not_less else ClaimOutcome.DOES_NOT_HOLD, sentence
+        ClaimOutcome.DOES_NOT_HOLD if fails else ClaimOutcome.HOLDS,
+        f"Label claims {plain(claimed_pct)} % {what}; measured {_figure(measured)} % at cone"
+        f" {cone}.",
     )
+
+
+def _absorption_held(claim: Claim, found: ClayResults) -> CheckedClaim | None:
+    """At the cone it is told of, else at each tested cone that the label names; less is no fault."""
+    told_at, claimed_pct = claim.absorption_cone, claim.absorption_pct
+    soaked = [
+        (at.cone, at.absorption)
+        for at in found.cones
+        if at.absorption and (at.cone == told_at if told_at else _claimed(claim, at.cone))
+    ]
+    if claimed_pct is None or not soaked:
+        return None
+    over = [cone for cone, measured in soaked if _is_over(measured, claimed_pct)]
+    measured = listed([f"{_figure(pct)} % at cone {cone}" for cone, pct in soaked])
+    return CheckedClaim(
+        ClaimOutcome.DOES_NOT_HOLD if over else ClaimOutcome.HOLDS,
+        f"Label claims {plain(claimed_pct)} % absorption; measured {measured}.",
+    )
+
+
+def _is_over(measured: Estimate, claimed_pct: float) -> bool:
+    return measured.low > claimed_pct + _half_last_place(claimed_pct)
 
 
 def _half_last_place(figure: float) -> float:

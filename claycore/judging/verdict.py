@@ -9,7 +9,7 @@ from claycore.judging.limits import Limits
 from claycore.judging.outcomes import Outcome
 from claycore.judging.purposes import PURPOSES, Purpose
 from claycore.judging.rules import RULES, Finding, Rule
-from claycore.measure.formatting import plain
+from claycore.measure.formatting import listed, plain
 
 
 class Overall(StrEnum):
@@ -245,13 +245,6 @@ def headline(
     if not label_fails:
         return said
     return f"{said}, but not as labelled" if own == Overall.KEEP else f"{said}, nor as labelled"
-
-
-def listed(names: Sequence[str]) -> str:
-    """Names as a sentence lists them. Source: English."""
-    if len(names) < 2:
-        return "".join(names)
-    return f"{', '.join(names[:-1])} and {names[-1]}"
 
 
 _WOULD = {Outcome.PASSES: "pass", Outcome.FAILS: "fail"}

@@ -110,3 +110,10 @@ def masses(values: Sequence[float], step: float) -> tuple[list[str], str]:
     decimals = max((len(text.partition(".")[2]) for text in shown), default=decimals_of(step))
     parts = [f"{value:.{decimals}f}" for value in values]
     return parts, f"{math.fsum(map(float, parts)):.{decimals}f}"
+
+
+def listed(names: Sequence[str]) -> str:
+    """Names as a sentence lists them. Source: English."""
+    if len(names) < 2:
+        return "".join(names)
+    return f"{', '.join(names[:-1])} and {names[-1]}"

@@ -8,8 +8,7 @@ from claycore.colour.naming import NameFit
 from claycore.colour.series import SeriesReading
 from claycore.colour.shelf_shift import ShelfShift
 from claycore.colour.twins import Twins
-from claycore.judging.verdict import listed
-from claycore.measure.formatting import percentage
+from claycore.measure.formatting import listed, percentage
 from umberpot.colours.fired import Conditions, FiredColour
 from umberpot.firings.models.atmospheres import heat_in_words
 

@@ -285,7 +285,12 @@ def test_sold_as_cone_6_to_10_and_open_at_6():
         "Sold as cone 6–10, but at cone 6 it absorbed 4.1 ± 0.3 %. Treat it as a cone 9–10 body."
     )
     assert shrinkage_line.sentence.startswith("Label claims 12 % total shrinkage; measured 12")
-    assert "measured 0.60" in absorption_line.sentence
+    assert absorption_line.sentence.startswith("Label claims 2 % absorption; measured 4.1")
+    assert absorption_line.sentence.endswith("% at cone 9 and 0.60 ± 0.09 % at cone 10.")
+    at_10 = replace(claim, absorption_cone="10")
+    *_, told_at_10 = claims.check_claim(at_10, found, ranges, 1.5)
+    assert absorption_line.outcome == claims.ClaimOutcome.DOES_NOT_HOLD
+    assert told_at_10.outcome == claims.ClaimOutcome.HOLDS
 
 
 @pytest.mark.parametrize(

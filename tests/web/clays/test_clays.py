@@ -198,7 +198,7 @@ def test_the_search_finds_clays_by_their_verdict(signed_in, tested):
     tested("Drain", OPEN, drying=3.4)
     MaterialFactory(studio=Trial.objects.first().studio, kind="dug_clay", name="Untested")
     assert suiting("keep") == ["Bank"]
-    assert suiting("slip") == ["Drain"]
+    assert suiting("mend") == ["Drain"]
     assert suiting("leave") == suiting("not_decided") == []
     html = page(signed_in, "/go/?suits=keep")
     assert "Suitable for tableware at cone 6" in html
