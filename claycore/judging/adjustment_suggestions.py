@@ -37,9 +37,9 @@ LINE_STEPS_PCT = (10.0, 20.0, 30.0)
 class Suggestion:
     """A way to adjust a clay, for this clay: ``what`` to do, because of which faults.
 
-    ``cones`` are those it means, where it means any. ``worsens`` are other faults of the clay that
-    it makes worse; ``against`` are suggestions that pull the other way, each with the trait on
-    which they do.
+    ``cones`` are those it means, where it means any; ``settles_only`` says that nothing that fails
+    asks for it. ``worsens`` are other faults of the clay that it makes worse; ``against`` are
+    suggestions that pull the other way, each with the trait on which they do.
     """
 
     mend: Adjustment
@@ -48,14 +48,16 @@ class Suggestion:
     worsens: tuple[str, ...]
     against: tuple[str, ...] = ()
     cones: tuple[str, ...] = ()
+    settles_only: bool = False
 
 
 @dataclass(frozen=True)
 class _Reason:
-    """Why something has to be done, and which ways there are."""
+    """Why something has to be done, and which ways there are; ``is_open`` for a mere doubt."""
 
     why: str
     ways: tuple[str, ...]
+    is_open: bool = False
 
 
 def suggestions(
@@ -66,8 +68,9 @@ def suggestions(
 ) -> list[Suggestion]:
     """What to try for the points that fail or are open, in the order to try it.
 
-    First what settles a doubt, then what changes the work, then what is added: of each, first what
-    makes no other fault worse. Source: common practice; the order is our choice.
+    What mends comes before what settles a doubt; of each, first looking again, then changing the
+    work, then what is added, and of those first what makes no other fault worse. Source: common
+    practice; the order is our choice.
     """
     short = [line for line in verdict.lines if line.fails or line.is_open]
     clay = Shortfall(evidence, limits, {line.code: line.outcome for line in short})
@@ -80,7 +83,14 @@ def suggestions(
         if (suggestion := _suggestion(mend, reasons, short, clay)) is not None
     ]
     order = list(Kind)
-    found.sort(key=lambda one: (order.index(one.mend.kind), len(one.worsens)))
+    found.sort(
+        key=lambda one: (
+            one.mend.gives_up,
+            one.settles_only,
+            order.index(one.mend.kind),
+            len(one.worsens),
+        )
+    )
     return [_beside(one, found) for one in found]
 
 
@@ -92,9 +102,9 @@ def _of_rules(short: Sequence[CheckedRule]) -> list[_Reason]:
         if outcome == Outcome.FAILS:
             found.append(_Reason(f"it {rule.fault}", rule.mends))
         elif outcome == Outcome.NOT_DECIDED:
-            found.append(_Reason(f"{rule.topic} is not settled", rule.settles))
+            found.append(_Reason(f"{rule.topic} is not settled", rule.settles, is_open=True))
         elif "boil_and_soak" in rule.settles:
-            found.append(_Reason("it was not soaked", ("boil_and_soak",)))
+            found.append(_Reason("it was not soaked", ("boil_and_soak",), is_open=True))
     return found
 
 
@@ -117,7 +127,7 @@ def _suggestion(
     mend: Adjustment, reasons: Sequence[_Reason], short: Sequence[CheckedRule], clay: Shortfall
 ) -> Suggestion | None:
     """The way for this clay; None where it helps against nothing, or does not fit it."""
-    helped = [reason.why for reason in reasons if mend.code in reason.ways]
+    helped = [reason for reason in reasons if mend.code in reason.ways]
     fit = mend.for_clay(clay) if helped else None
     if fit is None:
         return None
@@ -125,9 +135,10 @@ def _suggestion(
     return Suggestion(
         mend,
         fit.words or mend.what,
-        _each_once(helped),
+        _each_once([reason.why for reason in helped]),
         _each_once(worsened),
         cones=fit.cones,
+        settles_only=all(reason.is_open for reason in helped),
     )
 
 

@@ -215,10 +215,10 @@ def _if_too_close(clay: Shortfall) -> Fit | None:
     ]
     if not still:
         return None
-    bars = at.bars if at else 0
-    more = f"{ENOUGH_BARS - bars} more" if 0 < bars < ENOUGH_BARS else "a few more"
+    missing = ENOUGH_BARS - at.bars if at else 0
+    more = {1: "one more bar", 2: "two more bars"}.get(missing, "a few more bars")
     where = f" at cone {at.cone}" if at else ""
-    return Fit(f"Fire and measure {more} bars{where}: the ± reaches over the limit")
+    return Fit(f"Fire and measure {more}{where}: the ± reaches over the limit")
 
 
 def _between(clay: Shortfall) -> Fit | None:

@@ -366,7 +366,11 @@ _SEEN_TO_SLUMP = {
 def _slumping_signs(
     before: Sequence[AtCone], at: AtCone, bending: Bending
 ) -> dict[str, bool]:
-    """Signs of slumping at a cone: what was seen, and how far the bend bar sagged."""
+    """Signs of slumping at a cone: what was seen, and how far the bend bar sagged.
+
+    One bend bar a cone is usual, and its ± is wide; the range between what stands and what slumps
+    is there for that, so the index itself is held against the two.
+    """
     signs = {
         sign: is_sure
         for remark, (sign, is_sure) in _SEEN_TO_SLUMP.items()
@@ -375,8 +379,8 @@ def _slumping_signs(
     index = RESULTS["pyroplastic_index"].of(at)
     if at.sag_pct is not None and at.sag_pct > bending.sag_most_pct:
         signs[f"sagged {plain(at.sag_pct, 0)} % of its span"] = True
-    elif index and index.high > bending.stands:
-        signs[index_words(index)] = index.low > bending.slumps
+    elif index and index.value > bending.stands:
+        signs[index_words(index)] = index.value > bending.slumps
     return signs
 
 
