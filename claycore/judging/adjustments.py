@@ -14,7 +14,6 @@ from claycore.judging.evidence import Evidence
 from claycore.judging.firing_range import Sureness
 from claycore.judging.limits import Limits
 from claycore.judging.outcomes import Outcome, at_most
-from claycore.measure.formatting import plain
 from claycore.testing.bars import RemarkCode
 from claycore.testing.soaking import METHODS
 
@@ -113,7 +112,7 @@ def _melted(remarks: Mapping[str, int]) -> bool:
 
 @dataclass(frozen=True)
 class Fit:
-    """How a way fits one clay: what to do in its own ``words`` ('' for the usual), and the cones."""
+    """How a way fits one clay: ``words`` of its own ('' for the usual ones), and the cones."""
 
     words: str = ""
     cones: tuple[str, ...] = ()
@@ -226,9 +225,12 @@ def _between(clay: Shortfall) -> Fit | None:
     found = firing_range.untested_by_the_least(clay.evidence.results.cones, clay.evidence.range)
     if found is None:
         return None
-    least = f"either side of {found.least}" if found.either_side else f"the hotter side of {found.least}"
+    side = "either side" if found.either_side else "the hotter side"
     named = " or ".join(found.cones)
-    return Fit(f"Fire it to cone {named}: the least absorption may lie on {least}", found.cones)
+    return Fit(
+        f"Fire it to cone {named}: the least absorption may lie on {side} of {found.least}",
+        found.cones,
+    )
 
 
 _TOP_OF_MOST_KILNS = "10"
@@ -346,12 +348,8 @@ ADJUSTMENTS = {
             looks=True,
             for_clay=_if_glazed,
         ),
-        Adjustment(
-            "boil_and_soak", "Boil and soak", looks=True, for_clay=_if_not_well_soaked
-        ),
-        Adjustment(
-            "more_bars", "Fire and measure more bars", looks=True, for_clay=_if_too_close
-        ),
+        Adjustment("boil_and_soak", "Boil and soak", looks=True, for_clay=_if_not_well_soaked),
+        Adjustment("more_bars", "Fire and measure more bars", looks=True, for_clay=_if_too_close),
         Adjustment(
             "watch_for_pops",
             "Keep a fired bar in damp air for two weeks, or boil it, and look for lime pops",
@@ -377,9 +375,7 @@ ADJUSTMENTS = {
             for_clay=_if_dense,
         ),
         Adjustment("fire_between", "Fire it at an untested cone", for_clay=_between),
-        Adjustment(
-            "earthenware", "Judge it as earthenware", looks=True, for_clay=_if_it_melts
-        ),
+        Adjustment("earthenware", "Judge it as earthenware", looks=True, for_clay=_if_it_melts),
         Adjustment(
             "slow_firing",
             "Fire it slowly and well aired from 700 to 900 °C, thinner, and without a hold at the"

@@ -154,7 +154,7 @@ def _figure_held(
 
 
 def _absorption_held(claim: Claim, found: ClayResults) -> CheckedClaim | None:
-    """At the cone it is told of, else at each tested cone that the label names; less is no fault."""
+    """At the cone it is told of, else at each tested one that the label names; less is no fault."""
     told_at, claimed_pct = claim.absorption_cone, claim.absorption_pct
     soaked = [
         (at.cone, at.absorption)

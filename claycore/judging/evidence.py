@@ -1,4 +1,4 @@
-"""What is known of a clay when it is judged: its bars, its field sheet, and the cone in question."""
+"""What is known of a clay when it is judged: its bars, its field sheet, the cone in question."""
 
 from dataclasses import dataclass
 

@@ -243,8 +243,10 @@ def untested_by_the_least(found: Sequence[AtCone], ranges: FiringRange) -> Untes
     if hotter.remarks.get(RemarkCode.MELTED):
         return None
     above = _whole_between(least.cone, hotter.cone)
-    rose = hotter.absorption and least.absorption and (
-        hotter.absorption.value > least.absorption.value
+    rose = (
+        hotter.absorption
+        and least.absorption
+        and (hotter.absorption.value > least.absorption.value)
     )
     is_spoilt = cones.order(hotter.cone) >= spoilt_at
     if not rose:
@@ -363,9 +365,7 @@ _SEEN_TO_SLUMP = {
 """What is seen of slumping, and whether it is sure: a glassy bar is on its way to melting."""
 
 
-def _slumping_signs(
-    before: Sequence[AtCone], at: AtCone, bending: Bending
-) -> dict[str, bool]:
+def _slumping_signs(before: Sequence[AtCone], at: AtCone, bending: Bending) -> dict[str, bool]:
     """Signs of slumping at a cone: what was seen, and how far the bend bar sagged.
 
     One bend bar a cone is usual, and its ± is wide; the range between what stands and what slumps

@@ -9,6 +9,7 @@ from collections.abc import Collection
 from claycore.colour.difference import SAME_UNLESS_TOUCHING, ciede2000
 from claycore.colour.notation import Lab
 from claycore.judging.ware import Leach
+from claycore.testing.protocols import protocol
 
 VISIBLE_DELTA_E = SAME_UNLESS_TOUCHING
 """Two halves of one piece that lie further apart have changed, whoever looked. CIEDE2000."""
@@ -17,9 +18,14 @@ _WORST_FIRST = (
     Leach.LABORATORY_FAIL,
     Leach.SCREEN_CHANGED,
     Leach.LABORATORY_PASS,
+    Leach.SCREEN_NOT_SURE,
     Leach.SCREEN_UNCHANGED,
+    Leach.SCREEN_TOO_SHORT,
     Leach.NONE,
 )
+
+LEAST_HOURS = protocol("leach_screen").stages[0].least / 60
+"""A screen takes a night: what its timer asks for at least."""
 
 
 def has_changed(seen: bool, before: Lab | None, after: Lab | None) -> bool:
@@ -29,6 +35,18 @@ def has_changed(seen: bool, before: Lab | None, after: Lab | None) -> bool:
     """
     read = before is not None and after is not None and ciede2000(before, after) > VISIBLE_DELTA_E
     return seen or read
+
+
+def of_screen(changed: bool, sure: bool, hours: float) -> Leach:
+    """What one screen came to: a change fails at any time, nothing else counts before the night.
+
+    ``hours`` it stood in the acid. Source: common practice.
+    """
+    if changed:
+        return Leach.SCREEN_CHANGED
+    if hours < LEAST_HOURS:
+        return Leach.SCREEN_TOO_SHORT
+    return Leach.SCREEN_UNCHANGED if sure else Leach.SCREEN_NOT_SURE
 
 
 def of_all_tests(tests: Collection[Leach]) -> Leach:

@@ -294,9 +294,7 @@ def _fired_true(evidence: Evidence, limits: Limits) -> Finding:
     return _seen_fired(evidence, {RemarkCode.WARPED: "warped", RemarkCode.STUCK: "stuck"})
 
 
-def _seen_fired(
-    evidence: Evidence, faults: Mapping[str, str], sound: str = "none seen"
-) -> Finding:
+def _seen_fired(evidence: Evidence, faults: Mapping[str, str], sound: str = "none seen") -> Finding:
     """Faults seen on bars after the firing to the cone that is judged."""
     at = evidence.at
     if at is None:
@@ -318,9 +316,7 @@ def _saturation(evidence: Evidence, limits: Limits) -> Finding:
         measured,
         f"at most {plain(most)}",
         at_most(saturation, most),
-        limits.credit(
-            "saturation_most", _BRICK_STANDARD
-        ),
+        limits.credit("saturation_most", _BRICK_STANDARD),
     )
 
 

@@ -10,7 +10,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 
-from claycore.judging.limits import WARES, Limits, School, usual_limits
+from claycore.judging.limits import WARES, Limit, Limits, School, usual_limits
 from claycore.measure.formatting import plain, with_u95
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.absorption import AgainstLimit, against_limit
@@ -57,6 +57,8 @@ class Leach(StrEnum):
     LABORATORY_FAIL = "laboratory_fail"
     SCREEN_CHANGED = "screen_changed"
     SCREEN_UNCHANGED = "screen_unchanged"
+    SCREEN_NOT_SURE = "screen_not_sure"
+    SCREEN_TOO_SHORT = "screen_too_short"
     NONE = "none"
 
 
@@ -73,7 +75,10 @@ class Ware:
     """What is known of some ware. ``absorption`` in percent, None where it was not measured.
 
     ``cone`` is the one it was fired to, and ``measured_at`` the one its absorption was measured
-    at, by a soak of ``method``; '' where that is not said.
+    at, by a soak of ``method``; '' where that is not said. ``glazed_piece`` says that the piece
+    that was soaked carried its glaze. ``untested_metal`` says that copper, cobalt, manganese or
+    another metal is where food touches it and in no laboratory's report; ``shivers`` that glaze or
+    slip flakes off it.
     """
 
     ware: str
@@ -89,6 +94,9 @@ class Ware:
     cone: str = ""
     measured_at: str = ""
     method: str = ""
+    glazed_piece: bool = False
+    untested_metal: WareFact = WareFact.UNKNOWN
+    shivers: WareFact = WareFact.UNKNOWN
 
     @property
     def limits(self) -> Limits:
@@ -146,29 +154,64 @@ def _body(ware: Ware, high_pct: float, use: str, harm: str) -> Link:
             f"{within}, but by a {how}, which reads low: it can rule out, and establishes nothing."
         )
         return Link("body", None, said, "Boil and soak the same bars.")
+    if ware.glazed_piece:
+        said = f"{within}, but of a glazed piece: the glaze keeps the water out of the body."
+        return Link("body", None, said, "Soak a bare piece, or one with a broken edge.")
     return Link("body", True, f"{within}.")
 
 
+def _takes_up_water(ware: Ware) -> bool:
+    """Whether the body is surely porous: over what its ware, or any tableware, may absorb."""
+    if ware.absorption is None:
+        return False
+    return against_limit(ware.absorption, _dense_limit(ware).high_pct) is AgainstLimit.OVER
+
+
+def _dense_limit(ware: Ware) -> Limit:
+    """The limit of a body that takes up hardly any water, however porous its ware may be."""
+    any_ware = usual_limits("tableware", School.STRICT).dense
+    return min(any_ware, ware.limits.dense, key=lambda one: one.high_pct)
+
+
 def _dense_for_ware(ware: Ware) -> Link:
-    """The limit of its kind of ware; a range quoted for ware as found approves nothing."""
-    limits = ware.limits
-    link = _body(ware, limits.dense.high_pct, WARES[ware.ware], "A porous body harbours food.")
-    loose = limits.absorption
-    if link.holds is not False or loose.approves or ware.absorption is None:
+    """Dense enough for food; of porous ware under a glaze there are two schools.
+
+    Some hold it fit under a sound, tested glaze; others sell only vitrified ware for food. More
+    than such ware is ever quoted at, or porous and bare, fits neither. Source: common practice.
+    """
+    limit = _dense_limit(ware)
+    link = _body(ware, limit.high_pct, WARES[limit.ware], "A porous body harbours food.")
+    if link.holds is not False or ware.absorption is None or ware.glaze is Glaze.NONE:
         return link
-    if against_limit(ware.absorption, loose.high_pct) is AgainstLimit.OVER:
+    found_as = usual_limits(ware.ware, School.LOOSE).absorption
+    if against_limit(ware.absorption, found_as.high_pct) is AgainstLimit.OVER:
         return link
-    said = f"{link.message} It lies in the range quoted for such ware ({loose.text}): that"
-    return Link("body", None, f"{said} describes ware and approves none.")
+    said = (
+        f"The body absorbs {with_u95(ware.absorption.value, ware.absorption.u95)} %: it is porous."
+        " Some hold porous ware under a sound, tested glaze fit for food; others sell only"
+        " vitrified ware for it."
+    )
+    sound = ware.glaze is Glaze.STATED_SUITABLE and ware.crazed is WareFact.NO
+    if ware.school == School.LOOSE and sound and ware.leach is Leach.LABORATORY_PASS:
+        return Link("body", True, said)
+    return Link("body", None, said, "Fire it denser, or keep it to dry food.")
 
 
-def _dense_for_heat(harm: str) -> Callable[[Ware], Link]:
-    """The limit of any tableware, however porous its kind of ware may be."""
+def _dense_for_heat(harm: str, schools_differ: bool = True) -> Callable[[Ware], Link]:
+    """The limit of any tableware, however porous its kind of ware may be.
+
+    Another school sells fully glazed porous ware for it: that is stated where it was chosen, and
+    establishes nothing. Source: common practice.
+    """
 
     def link(ware: Ware) -> Link:
-        any_ware = usual_limits("tableware", School.STRICT).dense
-        limit = min(any_ware, ware.limits.dense, key=lambda one: one.high_pct)
-        return _body(ware, limit.high_pct, WARES[limit.ware], harm)
+        limit = _dense_limit(ware)
+        found = _body(ware, limit.high_pct, WARES[limit.ware], harm)
+        loose = schools_differ and ware.school == School.LOOSE and ware.glaze is not Glaze.NONE
+        if found.holds is not False or not loose:
+            return found
+        said = f"{found.message} Another school sells fully glazed porous ware for it."
+        return Link("body", None, said, "Fire it denser, or try pieces in use.")
 
     return link
 
@@ -207,6 +250,8 @@ _LEACH: dict[Leach, tuple[bool | None, str]] = {
     Leach.LABORATORY_FAIL: (False, "A laboratory tested what is released, and it failed."),
     Leach.SCREEN_CHANGED: (False, "Acid overnight changed the surface. That is a fail."),
     Leach.SCREEN_UNCHANGED: (None, "Acid overnight changed nothing visible. That is not a pass."),
+    Leach.SCREEN_NOT_SURE: (None, "Acid overnight was looked at, without being sure. It is open."),
+    Leach.SCREEN_TOO_SHORT: (None, "Acid stood on it for less than a night: no test yet."),
     Leach.NONE: (None, "What is released into food was not tested."),
 }
 
@@ -217,17 +262,56 @@ def _leach(ware: Ware) -> Link:
 
 
 def _crazing(ware: Ware) -> Link:
-    """One school sells no crazed ware for food; the other holds that washing deals with it."""
+    """One school sells no crazed ware for food; the other holds that washing deals with it.
+
+    Over a body that takes up water it is a no in both: food gets in and stays.
+    """
     if ware.crazed is WareFact.NO:
         return Link("crazed", True, "The glaze is not crazed.")
     if ware.crazed is WareFact.UNKNOWN:
         look = "Look at the glaze with ink and a lens, again after some weeks."
         return Link("crazed", None, "Whether the glaze is crazed was not looked at.", look)
+    if _takes_up_water(ware):
+        said = "The glaze is crazed over a porous body: water and food get into it and stay."
+        return Link("crazed", False, said)
     if ware.school == School.STRICT:
         said = "The glaze is crazed. One school sells no crazed ware for food; the other washes it."
         return Link("crazed", False, said)
     said = "The glaze is crazed. This school holds that washing deals with it; the other does not."
     return Link("crazed", True, said)
+
+
+def _crazed_and_porous(ware: Ware) -> Link | None:
+    """Crazing matters to dishwasher and microwave only over a body that takes up water."""
+    if ware.crazed is not WareFact.YES or not _takes_up_water(ware):
+        return None
+    said = "The glaze is crazed over a porous body: it takes up water in every wash."
+    return Link("crazed", None, said)
+
+
+def _shivering(ware: Ware) -> Link | None:
+    if ware.shivers is not WareFact.YES:
+        return None
+    return Link("shivers", False, "Glaze or slip flakes off: its chips are sharp.")
+
+
+def _rim(ware: Ware) -> Link | None:
+    """A laboratory's usual test stops below the rim, where lustre often is."""
+    if ware.lustre is not WareFact.YES:
+        return None
+    said = "There is lustre or metal where lips may touch; the usual test stops below the rim."
+    return Link("lustre", None, said, "Have the rim tested as well (ASTM C927).")
+
+
+def _untested_metal(ware: Ware) -> Link | None:
+    if ware.untested_metal is not WareFact.YES:
+        return None
+    said = (
+        "Copper, cobalt, manganese or another metal is where food touches it, and no laboratory"
+        " tested its release."
+    )
+    ask = "Order these metals by name: the usual test covers lead and cadmium."
+    return Link("untested_metal", None, said, ask)
 
 
 def _without(code: str, none: str, some: str) -> Callable[[Ware], Link]:
@@ -255,23 +339,39 @@ def _shock(ware: Ware) -> Link:
 
 _NO_METAL = "no lustre or metal decoration"
 
-CHAINS: dict[Use, tuple[Callable[[Ware], Link], ...]] = {
-    Use.FOOD: (_dense_for_ware, _glaze, _hazard, _leach, _crazing),
+CHAINS: dict[Use, tuple[Callable[[Ware], Link | None], ...]] = {
+    Use.FOOD: (
+        _dense_for_ware,
+        _glaze,
+        _hazard,
+        _untested_metal,
+        _leach,
+        _crazing,
+        _shivering,
+        _rim,
+    ),
     Use.DISHWASHER: (
         _dense_for_heat("Water that soaks in weakens the ware."),
         _without("lustre", _NO_METAL, "lustre or metal on it. Dishwashing wears it away."),
         _without("decal", "no decal", "a decal on it. Dishwashing wears it away."),
+        _crazed_and_porous,
+        _shivering,
     ),
     Use.MICROWAVE: (
         _dense_for_heat("Water in the body heats up, and can crack it."),
         _without("lustre", _NO_METAL, "lustre or metal on it. Metal sparks in a microwave."),
+        _crazed_and_porous,
+        _shivering,
     ),
     Use.OVEN: (
-        _dense_for_heat("Water in the body turns to steam, and can crack it."),
+        _dense_for_heat("Water in the body turns to steam, and can crack it.", False),
         _shock,
+        _shivering,
     ),
 }
-"""The conditions of each use. To add a use is to add one entry."""
+"""The conditions of each use; one that says None has nothing to say of this ware. To add a use is
+to add one entry.
+"""
 
 
 def judge_ware(ware: Ware) -> dict[Use, UseVerdict]:
@@ -280,7 +380,10 @@ def judge_ware(ware: Ware) -> dict[Use, UseVerdict]:
     Raises UnknownChoice naming ``ware`` or ``school``. Absorption in percent of the dry mass.
     Source: as at the head of this file.
     """
-    return {use: _verdict(use, [link(ware) for link in links]) for use, links in CHAINS.items()}
+    return {
+        use: _verdict(use, [link for condition in chain if (link := condition(ware))])
+        for use, chain in CHAINS.items()
+    }
 
 
 def _verdict(use: Use, links: Sequence[Link]) -> UseVerdict:

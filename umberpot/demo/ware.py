@@ -22,6 +22,7 @@ COLUMNS = {
     "lustre": WareFact.NO,
     "decal": WareFact.NO,
 }
+HOURS = 15.0
 BEFORE, AFTER = Lab(84.0, 1.2, 7.5), Lab(83.6, 1.1, 7.9)
 
 
@@ -29,5 +30,5 @@ def load(studio: Studio, owner: User, clay: str) -> None:
     """The batch, and its acid screen, in which nothing changed."""
     of = Material.objects.get(studio=studio, name=clay)
     batch = keep_batch(studio, {**COLUMNS, "clay": of}, uuid.uuid4(), owner)
-    start_screen(batch, "white vinegar", BEFORE, owner)
+    start_screen(batch, "white vinegar", BEFORE, owner, hours_ago=HOURS)
     finish_screen(batch, False, "Still as glossy under the lamp.", AFTER)

@@ -55,6 +55,8 @@ def card_pdf(batch: WareBatch, verdict: BatchVerdict, printed_on: date) -> bytes
 def _use(row: UseRow, verdict: BatchVerdict) -> Sequence[Flowable]:
     """A use with each of its conditions."""
     lines: list[Flowable] = [Paragraph(printable(f"{row.title}: {row.says.lower()}"), _USE)]
+    if row.untried:
+        lines.append(Paragraph(printable(row.untried), _TEXT))
     for link in row.verdict.links:
         known = verdict.known_by.get(link.code, "")
         said = f"{_MARKS[link.holds]}: {link.message}{f' ({known})' if known else ''}"

@@ -9,11 +9,12 @@ from claycore.colour.notation import Lab
 from claycore.firing import cones
 from claycore.judging.limits import SCHOOLS, WARES
 from claycore.judging.ware import ShockTest, WareFact
+from claycore.measure.bounds import Bound
 from claycore.measure.errors import ClayError
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.tiles.colours import typed_colour
-from umberpot.ui.fields.measures import STILL_NEEDED, Choice
+from umberpot.ui.fields.measures import STILL_NEEDED, Choice, MeasureField
 from umberpot.ware import sentences
 from umberpot.ware.models import GLAZES, KNOWN, LABORATORY, SHOCK_TESTS
 
@@ -47,6 +48,8 @@ class BatchForm(forms.Form):
     crazed = _known("Glaze crazed")
     lustre = _known("Lustre or metal decoration")
     decal = _known("Decal")
+    untested_metal = _known("Copper, cobalt, manganese …, not tested")
+    shivers = _known("Glaze or slip flakes off")
     shock = Choice(choices=list(SHOCK_TESTS.items()), label="Thermal shock", initial=ShockTest.NONE)
     laboratory = Choice(
         choices=list(LABORATORY.items()), required=False, label="Release tested by a laboratory"
@@ -88,6 +91,9 @@ class _ColourForm(forms.Form):
             raise forms.ValidationError(str(error)) from None
 
 
+_HOURS = Bound(0, 336, "Enter hours from 0 to 336.", low_allowed=True)
+
+
 class StartScreenForm(_ColourForm):
     """A piece goes into acid."""
 
@@ -97,12 +103,17 @@ class StartScreenForm(_ColourForm):
         initial="white vinegar",
         error_messages={"required": STILL_NEEDED},
     )
+    hours_ago = MeasureField(_HOURS, required=False, label="In acid already (optional)")
     colour = forms.CharField(max_length=60, required=False, label="Colour before (optional)")
 
 
 class FinishScreenForm(_ColourForm):
     """What it looks like the day after."""
 
-    changed = Choice(choices=[("no", "no"), ("yes", "yes")], label="Visible change")
+    SEEN = {"no": False, "yes": True, "not_sure": None}
+
+    changed = Choice(
+        choices=[("no", "no"), ("yes", "yes"), ("not_sure", "not sure")], label="Visible change"
+    )
     seen = forms.CharField(max_length=200, required=False, label="Observations")
     colour = forms.CharField(max_length=60, required=False, label="Colour after (optional)")

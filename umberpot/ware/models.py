@@ -1,5 +1,7 @@
 """Batches of finished ware: what they are of, and what is known of them."""
 
+from datetime import datetime
+
 from django.db import models
 from django.db.models import F, Q
 from django.urls import reverse
@@ -7,6 +9,7 @@ from django.urls import reverse
 from claycore.colour.difference import ciede2000
 from claycore.colour.notation import Lab
 from claycore.firing import cones
+from claycore.judging.leach_screen import of_screen
 from claycore.judging.limits import SCHOOLS, WARES
 from claycore.judging.ware import Glaze, Leach, ShockTest, WareFact
 from umberpot.shelf.models import Material
@@ -26,6 +29,12 @@ SHOCK_TESTS = {
     ShockTest.NONE: "not tested",
     ShockTest.WITHSTOOD: "withstood",
     ShockTest.CRACKED: "cracked",
+}
+SCREENS = {
+    Leach.SCREEN_CHANGED: "Changed",
+    Leach.SCREEN_UNCHANGED: "No visible change",
+    Leach.SCREEN_NOT_SURE: "Not sure",
+    Leach.SCREEN_TOO_SHORT: "Ended before its night was over: no result",
 }
 KNOWN = {WareFact.UNKNOWN: "not known", WareFact.NO: "no", WareFact.YES: "yes"}
 
@@ -52,6 +61,8 @@ class WareBatch(SetAside):
     crazed = _known()
     lustre = _known()
     decal = _known()
+    untested_metal = _known()
+    shivers = _known()
     shock = models.CharField(
         max_length=9, choices=list(SHOCK_TESTS.items()), default=ShockTest.NONE
     )
@@ -80,14 +91,18 @@ class WareBatch(SetAside):
 class LeachScreen(Signed):
     """Acid overnight on a piece of a batch: its colour before and after, and what was seen.
 
-    ``changed`` is None while it stands in the acid. Colours are in CIELAB, None where not read.
+    ``since`` is when it went in, None where that was as it was entered. ``changed`` is None while
+    it stands in the acid; ``not_sure`` says that whoever looked could not tell. Colours are in
+    CIELAB, None where not read.
     """
 
     batch = models.ForeignKey(WareBatch, on_delete=models.PROTECT, related_name="screens")
     acid = models.CharField(max_length=40)
+    since = models.DateTimeField(null=True)
     before = models.JSONField(null=True)
     after = models.JSONField(null=True)
     changed = models.BooleanField(null=True)
+    not_sure = models.BooleanField(default=False)
     looked_at = models.DateTimeField(null=True)
     seen = models.CharField(max_length=200, blank=True)
 
@@ -102,10 +117,32 @@ class LeachScreen(Signed):
                 | Q(changed__isnull=False, looked_at__isnull=False),
                 name="screen_done_when_looked_at",
             ),
+            models.CheckConstraint(
+                condition=Q(not_sure=False) | Q(changed=False),
+                name="screen_not_sure_shows_no_change",
+            ),
         ]
 
     def __str__(self) -> str:
         return f"acid screen of {self.batch}, {self.made_at:%-d %b %Y}"
+
+    @property
+    def started_at(self) -> datetime:
+        """When the piece went into the acid."""
+        return self.since or self.made_at
+
+    @property
+    def came_to(self) -> Leach | None:
+        """What it came to; None while the piece stands in the acid."""
+        if self.changed is None or self.looked_at is None:
+            return None
+        hours = (self.looked_at - self.started_at).total_seconds() / 3600
+        return of_screen(self.changed, not self.not_sure, hours)
+
+    @property
+    def says(self) -> str:
+        """The same in words."""
+        return SCREENS[self.came_to] if self.came_to else ""
 
     @property
     def before_lab(self) -> Lab | None:

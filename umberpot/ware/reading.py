@@ -38,6 +38,12 @@ STATUSES = {
 }
 
 
+_UNTRIED = {
+    Use.DISHWASHER: "Body and decoration meet its conditions. Not tested in use.",
+    Use.MICROWAVE: "Body and decoration meet its conditions. Not tested in use.",
+}
+
+
 @dataclass(frozen=True)
 class UseRow:
     """A use as pages and the card show it."""
@@ -45,6 +51,12 @@ class UseRow:
     title: str
     says: str
     verdict: UseVerdict
+
+    @property
+    def untried(self) -> str:
+        """What an established use still leaves out; '' for the others."""
+        established = self.verdict.status == Status.ESTABLISHED
+        return _UNTRIED.get(self.verdict.use, "") if established else ""
 
     @property
     def holds(self) -> bool | None:
@@ -100,6 +112,8 @@ def _judged(
         leach=_leach(batch, screens),
         lustre=WareFact(batch.lustre),
         decal=WareFact(batch.decal),
+        untested_metal=WareFact(batch.untested_metal),
+        shivers=WareFact(batch.shivers),
         shock=ShockTest(batch.shock),
         cone=batch.cone,
         measured_at=figure.cone if figure else "",
@@ -138,9 +152,7 @@ def _at_nearest_cone(batch: WareBatch, measured: Sequence[ClayFigure]) -> ClayFi
 def _leach(batch: WareBatch, screens: Sequence[LeachScreen]) -> Leach:
     """What laboratory and screens come to together."""
     tests = [Leach(batch.laboratory)] if batch.laboratory else []
-    for one in screens:
-        if one.changed is not None:
-            tests.append(Leach.SCREEN_CHANGED if one.changed else Leach.SCREEN_UNCHANGED)
+    tests += [one.came_to for one in screens if one.came_to]
     return of_all_tests(tests)
 
 
@@ -152,7 +164,7 @@ def _known_by(
         "glaze": f"{batch.glaze_name}, {entered}" if batch.glaze_name and batch.glaze else "",
         "leach": _tests_of_release(batch, screens),
     }
-    for code in ("hazard_metal", "crazed", "lustre", "decal"):
+    for code in ("hazard_metal", "crazed", "lustre", "decal", "untested_metal", "shivers"):
         known[code] = entered if getattr(batch, code) != WareFact.UNKNOWN else ""
     known["shock"] = entered if batch.shock != ShockTest.NONE else ""
     if figure:
@@ -166,5 +178,6 @@ def _tests_of_release(batch: WareBatch, screens: Sequence[LeachScreen]) -> str:
     for one in screens:
         if one.looked_at:
             day = timezone.localdate(one.looked_at)
-            said.append(f"{one.acid} overnight, {one.made_by}, {day:%-d %b %Y}")
+            how = "overnight" if one.came_to != Leach.SCREEN_TOO_SHORT else "for less than a night"
+            said.append(f"{one.acid} {how}, {one.made_by}, {day:%-d %b %Y}")
     return "; ".join(said)

@@ -1,5 +1,8 @@
 """What is said around a batch of ware; what its uses come to, the core says."""
 
+from claycore.judging.leach_screen import LEAST_HOURS
+from claycore.judging.ware import Leach
+from claycore.measure.formatting import plain
 from umberpot.ware.models import WareBatch
 
 SAVED = "Batch saved."
@@ -11,8 +14,15 @@ NO_ASSURANCE = (
     "This card says what was established and what was not. It assures nobody that ware is safe:"
     " local law and an accredited laboratory decide that."
 )
-CHANGED = "Changed: acid attacked the surface. That is a fail."
-UNCHANGED = "No visible change. That is not a pass: only a laboratory can establish one."
+SCREENED = {
+    Leach.SCREEN_CHANGED: "Changed: acid attacked the surface. That is a fail.",
+    Leach.SCREEN_UNCHANGED: "No visible change. That is not a pass: only a laboratory can establish"
+    " one.",
+    Leach.SCREEN_NOT_SURE: "Not sure is neither a pass nor a fail. Compare in daylight, or ask a"
+    " laboratory.",
+    Leach.SCREEN_TOO_SHORT: f"It stood in acid for less than {plain(LEAST_HOURS)} hours, so this is"
+    " no result yet. Start it again and leave it overnight.",
+}
 
 
 def set_aside(batch: WareBatch) -> str:

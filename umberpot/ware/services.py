@@ -2,6 +2,7 @@
 
 import uuid
 from collections.abc import Mapping
+from datetime import timedelta
 from typing import Any
 
 from django.contrib.auth.models import User
@@ -38,8 +39,10 @@ def change_batch(batch: WareBatch, columns: Mapping[str, Any]) -> None:
 
 
 @whole_change()
-def start_screen(batch: WareBatch, acid: str, before: Lab | None, by: User) -> LeachScreen:
-    """A piece goes into acid. Raises UnderWay."""
+def start_screen(
+    batch: WareBatch, acid: str, before: Lab | None, by: User, hours_ago: float = 0.0
+) -> LeachScreen:
+    """A piece goes into acid, or went in hours ago. Raises UnderWay."""
     WareBatch.objects.select_for_update().get(pk=batch.pk)
     if batch.screens.filter(changed=None).exists():
         raise UnderWay
@@ -47,20 +50,24 @@ def start_screen(batch: WareBatch, acid: str, before: Lab | None, by: User) -> L
         studio_id=batch.studio_id,
         batch=batch,
         acid=acid,
+        since=timezone.now() - timedelta(hours=hours_ago) if hours_ago else None,
         before=before.values if before else None,
         made_by=by,
     )
 
 
 @whole_change()
-def finish_screen(batch: WareBatch, seen: bool, words: str, after: Lab | None) -> LeachScreen:
-    """What acid did overnight, by eye and by colour. Raises NotUnderWay."""
+def finish_screen(
+    batch: WareBatch, seen: bool | None, words: str, after: Lab | None
+) -> LeachScreen:
+    """What acid did, by eye and by colour; ``seen`` is None for not sure. Raises NotUnderWay."""
     WareBatch.objects.select_for_update().get(pk=batch.pk)
     screen: LeachScreen | None = batch.screens.filter(changed=None).first()
     if screen is None:
         raise NotUnderWay
     screen.after = after.values if after else None
-    screen.changed = has_changed(seen, screen.before_lab, after)
+    screen.changed = has_changed(bool(seen), screen.before_lab, after)
+    screen.not_sure = seen is None and not screen.changed
     screen.seen = words
     screen.looked_at = timezone.now()
     screen.save()

@@ -105,7 +105,9 @@ def start_screen(request: StudioRequest, pk: int) -> HttpResponse:
         return _batch_page(request, found, 400, start_form=form)
     try:
         typed = form.cleaned_data
-        services.start_screen(found, typed["acid"], typed["colour"], request.user)
+        services.start_screen(
+            found, typed["acid"], typed["colour"], request.user, typed["hours_ago"] or 0.0
+        )
     except services.UnderWay:
         messages.error(request, sentences.UNDER_WAY)
         return redirect(found)
@@ -123,12 +125,12 @@ def finish_screen(request: StudioRequest, pk: int) -> HttpResponse:
     typed = form.cleaned_data
     try:
         done = services.finish_screen(
-            found, typed["changed"] == "yes", typed["seen"], typed["colour"]
+            found, form.SEEN[typed["changed"]], typed["seen"], typed["colour"]
         )
     except services.NotUnderWay:
         messages.error(request, sentences.NOT_UNDER_WAY)
         return redirect(found)
-    messages.success(request, sentences.CHANGED if done.changed else sentences.UNCHANGED)
+    messages.success(request, sentences.SCREENED[done.came_to])
     return redirect(found)
 
 

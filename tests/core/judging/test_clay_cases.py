@@ -70,7 +70,9 @@ def judged(case):
         found,
         ranges,
         case.get("judged_at") or best_cone(found.cones, ranges),
-        FieldNotes(smooth_pct=case.get("smooth", 80 if is_dug else None), acid=case.get("acid", "")),
+        FieldNotes(
+            smooth_pct=case.get("smooth", 80 if is_dug else None), acid=case.get("acid", "")
+        ),
         100.0 if is_dug else None,
         case.get("glazed", False),
     )

@@ -5,7 +5,7 @@ import itertools
 import pytest
 
 from claycore.colour.notation import Lab
-from claycore.judging.leach_screen import has_changed, of_all_tests
+from claycore.judging.leach_screen import has_changed, of_all_tests, of_screen
 from claycore.judging.ware import Leach, Status, Use, Ware, judge_ware
 from claycore.testing.protocols import protocol
 
@@ -25,6 +25,22 @@ GLOSSY, NEAR, DULL = Lab(80, 2, 8), Lab(79.6, 2.1, 8.2), Lab(74, 1, 5)
 )
 def test_a_change_counts_whether_seen_or_read(seen, before, after, changed):
     assert has_changed(seen, before, after) is changed
+
+
+@pytest.mark.parametrize(
+    ("changed", "sure", "hours", "came_to"),
+    [
+        (False, True, 16, Leach.SCREEN_UNCHANGED),
+        (False, True, 12, Leach.SCREEN_UNCHANGED),
+        (False, True, 11.9, Leach.SCREEN_TOO_SHORT),
+        (False, False, 16, Leach.SCREEN_NOT_SURE),
+        (False, False, 0, Leach.SCREEN_TOO_SHORT),
+        (True, True, 0, Leach.SCREEN_CHANGED),
+        (True, True, 16, Leach.SCREEN_CHANGED),
+    ],
+)
+def test_a_screen_counts_once_its_night_is_over_and_a_change_at_once(changed, sure, hours, came_to):
+    assert of_screen(changed, sure, hours) is came_to
 
 
 def test_no_test_more_makes_ware_better_than_its_worst():

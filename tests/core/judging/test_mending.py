@@ -7,9 +7,9 @@ import pytest
 from claycore.judging import adjustment_suggestions
 from claycore.judging import verdict as cv
 from claycore.judging.adjustments import ADJUSTMENTS, Change, Trait
+from claycore.judging.evidence import Evidence
 from claycore.judging.firing_range import firing_range
 from claycore.judging.limits import usual_limits
-from claycore.judging.evidence import Evidence
 from claycore.judging.rules import RULES
 from claycore.measure.errors import ClayError
 from claycore.measure.uncertainty import Estimate

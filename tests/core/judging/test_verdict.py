@@ -8,11 +8,11 @@ from hypothesis import strategies as st
 
 from claycore.judging import claims, fit
 from claycore.judging import verdict as cv
+from claycore.judging.evidence import Evidence
 from claycore.judging.firing_range import firing_range
 from claycore.judging.limits import usual_limits
 from claycore.judging.outcomes import Outcome, at_least, at_most
 from claycore.judging.purposes import PURPOSES, Purpose
-from claycore.judging.evidence import Evidence
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.field_notes import FieldNotes, layer_shares, readings, yield_of
 from claycore.testing.results import clay_results

@@ -1,7 +1,9 @@
 """The chains of conditions that ware's uses hang on, over all that may be known of it."""
 
+import tomllib
 from dataclasses import replace
 from itertools import product
+from pathlib import Path
 
 import pytest
 
@@ -46,6 +48,7 @@ BEST_FIRST = {
     "decal": [WareFact.NO, WareFact.UNKNOWN, WareFact.YES],
     "shock": [ShockTest.WITHSTOOD, ShockTest.NONE, ShockTest.CRACKED],
 }
+ALARMS = {name: [WareFact.NO, WareFact.YES] for name in ("shivers", "untested_metal")}
 """What may be known of each thing, from the best to the worst, for stoneware judged strictly."""
 
 BETTER = {Status.NO: 0, Status.NOT_ESTABLISHED: 1, Status.ESTABLISHED: 2}
@@ -85,10 +88,11 @@ def test_over_all_that_may_be_known_a_missing_link_never_passes():
                 assert verdict.weakest.holds is (False if False in holds else None)
 
 
-@pytest.mark.parametrize("name", BEST_FIRST)
+@pytest.mark.parametrize("name", [*BEST_FIRST, *ALARMS])
 def test_worse_knowledge_never_gives_a_better_verdict(name):
     for ware in STONEWARE[::43]:
-        found = [statuses(replace(BEST, **{**vars(ware), name: v})) for v in BEST_FIRST[name]]
+        values = {**BEST_FIRST, **ALARMS}[name]
+        found = [statuses(replace(ware, **{name: value})) for value in values]
         for use in Use:
             ranks = [BETTER[one[use]] for one in found]
             assert ranks == sorted(ranks, reverse=True), (use, ware)
@@ -120,19 +124,30 @@ def test_both_schools_on_crazing_are_told_and_caution_is_the_strict_one():
     assert "washing deals with it; the other does not" in said
 
 
-def test_a_range_quoted_for_ware_as_found_approves_none():
-    seeping = replace(BEST, school="loose", absorption=Estimate(4, 0.3))
-    assert statuses(seeping)[Use.FOOD] is Status.NOT_ESTABLISHED
-    assert statuses(replace(seeping, school="strict"))[Use.FOOD] is Status.NO
-    assert statuses(replace(seeping, absorption=Estimate(9, 0.3)))[Use.FOOD] is Status.NO
+CASES = tomllib.loads((Path(__file__).parent / "cases/ware.toml").read_text("utf-8"))["case"]
+OF_FACTS = {
+    **dict.fromkeys(("crazed", "lustre", "hazard_metal", "shivers", "untested_metal"), WareFact),
+    **{"glaze": Glaze, "leach": Leach},
+}
 
 
-def test_porous_earthenware_may_hold_food_and_not_go_into_the_microwave():
-    glazed = replace(BEST, ware="earthenware", absorption=Estimate(4.2, 0.3))
-    found = statuses(glazed)
-    assert found[Use.FOOD] is Status.ESTABLISHED
-    assert found[Use.MICROWAVE] is Status.NO
-    assert found[Use.DISHWASHER] is Status.NO
+@pytest.mark.parametrize("case", CASES, ids=lambda case: case["name"])
+def test_ware_is_judged_as_a_careful_potter_would(case):
+    told = {key: kind(case[key]) for key, kind in OF_FACTS.items() if key in case}
+    told |= {k: case[k] for k in ("ware", "school", "method", "glazed_piece") if k in case}
+    absorption = Estimate(*case.get("absorbs", (0.8, 0.1)))
+    found = statuses(replace(BEST, absorption=absorption, **told))
+    asked = (Use.FOOD, Use.DISHWASHER, Use.MICROWAVE)
+    assert [found[use] for use in asked] == case["comes_to"], case["why"]
+
+
+def test_both_schools_on_porous_ware_are_told():
+    porous = replace(BEST, ware="earthenware", absorption=Estimate(4, 0.2))
+    for school in SCHOOLS:
+        links = judge_ware(replace(porous, school=school))[Use.FOOD].links
+        said = next(link.message for link in links if link.code == "body")
+        assert "Some hold porous ware" in said
+        assert "others sell only vitrified ware" in said
 
 
 def test_lustre_and_decals_rule_out_what_they_do():

@@ -13,11 +13,11 @@ from hypothesis import strategies as st
 from claycore.firing import cones
 from claycore.judging import verdict as cv
 from claycore.judging.adjustment_suggestions import suggestions
+from claycore.judging.evidence import Evidence
 from claycore.judging.firing_range import MaturityOutcome, firing_range
 from claycore.judging.limits import usual_limits
 from claycore.judging.outcomes import Outcome, at_most
 from claycore.judging.purposes import PURPOSES, Purpose
-from claycore.judging.evidence import Evidence
 from claycore.measure.uncertainty import Estimate, Measured
 from claycore.testing.bar_checks import unlikely_readings
 from claycore.testing.bars import REMARKS, Bar, FiredBar

@@ -16,6 +16,7 @@ BATCH = {
     **{"name": "Washroom beakers", "cone": "6", "ware": "stoneware", "school": "strict"},
     **{"glaze_name": "Harbour clear", "glaze": "stated_suitable", "hazard_metal": "no"},
     **{"crazed": "no", "lustre": "no", "decal": "no", "shock": "none"},
+    **{"untested_metal": "no", "shivers": "no"},
     **{"laboratory": "", "report": ""},
 }
 
@@ -86,7 +87,7 @@ def test_a_double_click_enters_one_batch(signed_in, clay):
 
 
 def screen(client, batch, after, **typed):
-    start = {"acid": "lemon juice", "colour": "80, 2, 8"}
+    start = {"acid": "lemon juice", "colour": "80, 2, 8", "hours_ago": typed.pop("hours", "14")}
     begun = client.post(f"{batch.get_absolute_url()}screen/", start, follow=True)
     assert "Acid screen started." in words_of(begun)
     done = {"changed": "no", "seen": "", "colour": after, **typed}
@@ -106,6 +107,28 @@ def test_colours_that_moved_fail_it_though_nobody_saw_it(signed_in, batch):
     assert "Acid overnight changed the surface. That is a fail." in page_of(signed_in, batch)
     screen(signed_in, batch, "80, 2, 8")
     assert "Acid overnight changed the surface." in page_of(signed_in, batch)
+
+
+def test_a_screen_counts_from_its_night_on(signed_in, batch):
+    """Started and ended at once it is no result; a change is one at any time."""
+    answer = words_of(screen(signed_in, batch, "79.6, 2.1, 8.2", hours=""))
+    assert "less than 12 hours, so this is no result yet" in answer
+    page = page_of(signed_in, batch)
+    assert "Acid stood on it for less than a night: no test yet." in page
+    assert "Lemon juice for less than a night" in page
+    assert "a fail" in words_of(screen(signed_in, batch, "72, 1, 5", hours=""))
+
+
+def test_not_sure_is_an_answer_and_no_pass(signed_in, batch):
+    answer = words_of(screen(signed_in, batch, "", changed="not_sure"))
+    assert "Not sure is neither a pass nor a fail." in answer
+    assert "Acid overnight was looked at, without being sure." in page_of(signed_in, batch)
+    assert LeachScreen.objects.get().not_sure
+
+
+def test_what_was_read_counts_though_nobody_was_sure(signed_in, batch):
+    assert "a fail" in words_of(screen(signed_in, batch, "72, 1, 5", changed="not_sure"))
+    assert not LeachScreen.objects.get().not_sure
 
 
 def test_one_piece_stands_in_acid_at_a_time(signed_in, batch):

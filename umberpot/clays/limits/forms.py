@@ -11,7 +11,6 @@ from umberpot.clays.limits.services import RULES, UNITS, absorption_key, absorpt
 from umberpot.studio.models import Studio
 from umberpot.ui.fields.measures import MeasureField
 
-
 _IN_ORDER = (("drying_least_pct", "drying_most_pct"), ("index_stands", "index_slumps"))
 """Figures of which the first is never more than the second."""
 

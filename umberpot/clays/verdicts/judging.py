@@ -5,9 +5,9 @@ from dataclasses import dataclass
 
 from claycore.judging import adjustment_suggestions, claims, firing_range
 from claycore.judging import verdict as clay_verdict
+from claycore.judging.evidence import Evidence
 from claycore.judging.firing_range import FiringRange
 from claycore.judging.limits import SCHOOLS, Limits
-from claycore.judging.evidence import Evidence
 from claycore.judging.verdict import ClayVerdict
 from claycore.testing.field_notes import NOTHING_NOTED
 from umberpot.clays.limits.services import limits_of
@@ -50,9 +50,7 @@ def _as_dug_pct(clay: Material) -> float | None:
 
 def range_of(record: ClayRecord, limits: Limits) -> FiringRange:
     """Where the clay matures and where it is spoilt, by these limits."""
-    return firing_range.firing_range(
-        record.results.cones, limits.dense.high_pct, limits.bending
-    )
+    return firing_range.firing_range(record.results.cones, limits.dense.high_pct, limits.bending)
 
 
 def evidence_of(record: ClayRecord, limits: Limits, cone: str | None) -> Evidence:

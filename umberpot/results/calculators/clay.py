@@ -16,12 +16,12 @@ from claycore.firing import cones
 from claycore.judging import claims, firing_range
 from claycore.judging import verdict as judging
 from claycore.judging.adjustment_suggestions import Suggestion, suggestions
+from claycore.judging.claims import CheckedClaim, Claim
+from claycore.judging.evidence import Evidence
 from claycore.judging.firing_range import FiringRange, Sureness
 from claycore.judging.limits import SCHOOLS, WARES, Limits, usual_limits
 from claycore.judging.purposes import PURPOSES, Purpose
-from claycore.judging.evidence import Evidence
 from claycore.judging.verdict import ClayVerdict, Overall
-from claycore.judging.claims import CheckedClaim, Claim
 from claycore.measure import bounds
 from claycore.measure.notices import Notice
 from claycore.testing import bar_lines, soaking
@@ -300,8 +300,7 @@ class ClayView(Calculator[ClayInputs, PastedClay]):
             fails=[line.code for line in verdict.lines if line.fails],
             open=[line.code for line in verdict.lines if line.is_open],
             advice=[
-                AdviceAnswer(one.mend.code, one.what, list(one.cones))
-                for one in result.suggestions
+                AdviceAnswer(one.mend.code, one.what, list(one.cones)) for one in result.suggestions
             ],
             label=[held.sentence for held in result.label],
             warnings=_warnings(inputs.bars, found),

@@ -25,6 +25,8 @@ NOT_KNOWN = ("", "not known")
 LEACH_TESTS = {
     Leach.NONE: "not tested",
     Leach.SCREEN_UNCHANGED: "acid overnight, no change",
+    Leach.SCREEN_NOT_SURE: "acid overnight, not sure",
+    Leach.SCREEN_TOO_SHORT: "acid for less than a night",
     Leach.SCREEN_CHANGED: "acid overnight, changed",
     Leach.LABORATORY_PASS: "laboratory, passed",
     Leach.LABORATORY_FAIL: "laboratory, failed",
@@ -40,6 +42,10 @@ def _known(label: str) -> Choice:
     return Choice(choices=[NOT_KNOWN, ("no", "no"), ("yes", "yes")], required=False, label=label)
 
 
+_FACTS = ("hazard_metal", "crazed", "lustre", "decal", "untested_metal", "shivers")
+"""Fields of what is so or not, named as in the core's Ware."""
+
+
 class WareForm(CalculatorForm[Ware]):
     """The query string; what is left out is not known."""
 
@@ -49,6 +55,9 @@ class WareForm(CalculatorForm[Ware]):
     absorption_u95 = MeasureField(PCT, required=False, label="± (95 %)")
     method = Choice(
         choices=lambda: [NOT_KNOWN, *soaking.choices()], required=False, label="Soaking method"
+    )
+    piece = Choice(
+        choices=[("", "bare"), ("glazed", "glazed")], required=False, label="Soaked piece was"
     )
     glaze = Choice(choices=[NOT_KNOWN, *GLAZES.items()], required=False, label="Glaze")
     hazard_metal = Choice(
@@ -60,15 +69,14 @@ class WareForm(CalculatorForm[Ware]):
     leach = Choice(choices=list(LEACH_TESTS.items()), required=False, label="Release tested")
     lustre = _known("Lustre or metal decoration")
     decal = _known("Decal")
+    untested_metal = _known("Copper, cobalt, manganese …, not tested")
+    shivers = _known("Glaze or slip flakes off")
     shock = Choice(choices=list(SHOCK_TESTS.items()), required=False, label="Thermal shock")
 
     def inputs(self) -> Ware:
         typed = self.cleaned_data
         value, u95 = typed["absorption_pct"], typed["absorption_u95"]
-        known = {
-            name: WareFact(typed[name] or WareFact.UNKNOWN)
-            for name in ("hazard_metal", "crazed", "lustre", "decal")
-        }
+        known = {name: WareFact(typed[name] or WareFact.UNKNOWN) for name in _FACTS}
         return Ware(
             typed["ware"],
             typed["school"],
@@ -77,6 +85,7 @@ class WareForm(CalculatorForm[Ware]):
             leach=Leach(typed["leach"] or Leach.NONE),
             shock=ShockTest(typed["shock"] or ShockTest.NONE),
             method=typed["method"],
+            glazed_piece=typed["piece"] == "glazed",
             **known,
         )
 
