@@ -17,20 +17,30 @@ from claycore.measure.errors import Inconsistent
 HALF_DOWN_C = (10.0, 0.0)
 """A cone whose tip is half way down is so far under its end at most, and at least."""
 
+LEANING_C = (25.0, 10.0)
+"""A cone that just leans is so far under its end at most, and at least. Our choice."""
+
 
 class Bend(StrEnum):
     """How a witness cone was found."""
 
     STANDING = "standing"
+    LEANING = "leaning"
     HALF = "half"
     DOWN = "down"
+    MELTED = "melted"
 
 
 BEND_WORDS = {
     Bend.STANDING: "standing",
+    Bend.LEANING: "just leaning",
     Bend.HALF: "half down",
     Bend.DOWN: "down",
+    Bend.MELTED: "melted",
 }
+
+REACHED = (Bend.HALF, Bend.DOWN, Bend.MELTED)
+"""A cone found so was reached: half down or more. Common practice."""
 
 
 @dataclass(frozen=True)
@@ -68,19 +78,34 @@ def shelf_heat(seen: Mapping[str, Bend]) -> ShelfHeat:
     low: float | None = None
     high: float | None = None
     down: str | None = None
-    bent = [Bend.DOWN, Bend.HALF, Bend.STANDING]
+    bent = list(Bend)[::-1]
     in_order = sorted(seen, key=cones.order)
     places = [bent.index(seen[name]) for name in in_order]
-    if places != sorted(places) or places.count(1) > 1:
+    if places != sorted(places) or list(seen.values()).count(Bend.HALF) > 1:
         raise Inconsistent(
             "cone", in_order, "A hotter cone cannot bend before a cooler one. Check the cones."
         )
     for name in in_order:
         bends = float(cones.temperature_c(name))
-        if seen[name] == Bend.DOWN:
+        if seen[name] in (Bend.DOWN, Bend.MELTED):
             low, down = bends, name
         elif seen[name] == Bend.HALF:
             low, high = bends - HALF_DOWN_C[0], bends - HALF_DOWN_C[1]
+        elif high is None and seen[name] == Bend.LEANING:
+            low, high = _leaning(bends, low)
         elif high is None:
             high = bends
     return ShelfHeat(down, low, high)
+
+
+def _leaning(bends: float, low: float | None) -> tuple[float, float]:
+    """The bracket of a cone that just leans; cones that lie close together leave it its end."""
+    most, least = bends - LEANING_C[1], bends - LEANING_C[0]
+    if low is None:
+        return least, most
+    return max(low, least), most if most > low else bends
+
+
+def reached(seen: Mapping[str, Bend]) -> str | None:
+    """The hottest cone that is half down or more; None where none is. Source: common practice."""
+    return max((name for name in seen if seen[name] in REACHED), key=cones.order, default=None)

@@ -5,6 +5,7 @@ from django.urls import path
 from umberpot.kiln import views
 from umberpot.kiln.calculators.cone import ConeView
 from umberpot.kiln.calculators.load import LoadView
+from umberpot.kiln.calculators.outcome import OutcomeView
 from umberpot.kiln.calculators.schedule import ScheduleView
 from umberpot.kiln.history import views as history
 from umberpot.kiln.kilns import views as kilns
@@ -19,6 +20,7 @@ urlpatterns = [
     path("", views.kiln, name="kiln"),
     path("cone/", ConeView.as_view(), name="cone"),
     path("schedule/", ScheduleView.as_view(), name="schedule"),
+    path("outcome/", OutcomeView.as_view(), name="outcome"),
     path("load/", LoadView.as_view(), name="load"),
     path("tiles/<code:code>/", views.fire_tile, name="fire-tile"),
     path("tiles/<int:pk>/", by_number("kiln:fire-tile"), name="fire-tile-by-number"),

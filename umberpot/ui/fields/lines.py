@@ -38,12 +38,15 @@ class EntriesField(forms.Field, Generic[Entry]):
         *,
         label: str,
         rows: int,
+        required: bool = True,
     ) -> None:
         widget = LinesInput({"rows": rows, "spellcheck": "false"})
-        super().__init__(label=label, widget=widget)
+        super().__init__(label=label, widget=widget, required=required)
         self.read, self.noun, self.as_written, self.most = read, noun, as_written, most
 
     def clean(self, value: list[str]) -> list[Entry]:
+        if not value and not self.required:
+            return []
         if not value:
             raise forms.ValidationError(f"Enter at least one {self.noun}.", "required")
         if len(value) > self.most:

@@ -1,0 +1,256 @@
+"""What a firing did: what the ware felt, by its witness cones, else by its log, and what follows.
+
+Cones stood beside the ware and decide; a log tells where no cone was looked at. Source: common
+practice; the figures are our own choice, said at each.
+"""
+
+from collections import Counter
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from enum import StrEnum
+from itertools import pairwise
+from statistics import median
+
+from claycore.firing import cones, heat_work, witness
+from claycore.firing.logs import Point
+from claycore.firing.witness import Bend
+from claycore.measure.formatting import hours_and_minutes, listed, plain
+
+SHORT_OF_THE_CONE_C = 50.0
+"""A log that ends so far under where the planned cone bends was cut off."""
+
+LOG_U95_C = 8.0
+"""What a thermocouple and the heat work of a log may be out by. From memory."""
+
+FASTEST_C_H = 1200.0
+"""No kiln of a pottery heats or cools faster than a raku kiln. From memory."""
+
+JUMP_C = 100.0
+"""A faster change than that counts from so many °C on: less is noise."""
+
+STUCK_H = 2.0
+"""A reading that stands still for so long at its hottest is no hold that a kiln keeps."""
+
+GAP_H = 1.0
+GAP_TIMES = 8.0
+NEAR_THE_PEAK_C = 150.0
+"""A pause counts near the peak: longer than an hour, and eight times what is usual in the log."""
+
+
+class KnownBy(StrEnum):
+    """What told what the ware felt."""
+
+    WITNESS = "witness"
+    LOG = "log"
+
+
+class Proposal(StrEnum):
+    """What to do with the record of a firing."""
+
+    RECORD = "record"
+    REFIRE = "refire"
+    ASK = "ask"
+
+
+class Doubt(StrEnum):
+    """Why a log cannot tell."""
+
+    JUMP = "jump"
+    STUCK = "stuck"
+    GAP = "gap"
+
+
+DOUBT_WORDS = {
+    Doubt.JUMP: "it jumps faster than a kiln can",
+    Doubt.STUCK: "its hottest reading stands still for hours",
+    Doubt.GAP: "it has a gap at the peak",
+}
+
+
+@dataclass(frozen=True)
+class FiringOutcome:
+    """What a firing came to.
+
+    ``cone`` is what the ware felt, None where no cone was reached or nobody knows, and ``by`` what
+    told it. ``complete`` is False where the log stops far under the planned cone. ``shelves`` has
+    the cone reached on each, by its number. ``agrees`` is None where only one of log and cones is
+    there. ``message`` says it in a sentence or two.
+    """
+
+    cone: str | None
+    by: KnownBy | None
+    complete: bool
+    log_cone: str | None
+    shelves: tuple[tuple[int, str | None], ...]
+    agrees: bool | None
+    proposal: Proposal
+    message: str
+    doubts: tuple[Doubt, ...] = ()
+
+
+def doubts_of(log: Sequence[Point], is_thinned: bool = False) -> tuple[Doubt, ...]:
+    """Why a log cannot tell what the ware felt; empty where nothing is amiss.
+
+    ``log`` is of (hours, °C). A gap cannot be seen in a log that ``is_thinned``, whose straight
+    stretches are left out. Source: common practice; the figures are our choice.
+    """
+    found = {
+        Doubt.JUMP: any(_jumps(one, other) for one, other in pairwise(log)),
+        Doubt.STUCK: _is_stuck(log),
+        Doubt.GAP: not is_thinned and _has_gap_at_the_peak(log),
+    }
+    return tuple(doubt for doubt, there in found.items() if there)
+
+
+def _jumps(one: Point, other: Point) -> bool:
+    hours, change = other[0] - one[0], abs(other[1] - one[1])
+    return change > JUMP_C and change > FASTEST_C_H * hours
+
+
+def _is_stuck(log: Sequence[Point]) -> bool:
+    """Whether the hottest reading never changes for hours: a thermocouple or controller is dead."""
+    peak = max(celsius for _, celsius in log)
+    at_peak = [hours for hours, celsius in log if celsius == peak]
+    return len(at_peak) > 1 and at_peak[-1] - at_peak[0] > STUCK_H
+
+
+def _has_gap_at_the_peak(log: Sequence[Point]) -> bool:
+    steps = [other[0] - one[0] for one, other in pairwise(log)]
+    if len(steps) < 3:
+        return False
+    peak = max(celsius for _, celsius in log)
+    least = max(GAP_H, GAP_TIMES * median(steps))
+    return any(
+        other[0] - one[0] > least and max(one[1], other[1]) > peak - NEAR_THE_PEAK_C
+        for one, other in pairwise(log)
+    )
+
+
+def outcome(
+    planned: str,
+    log: Sequence[Point] = (),
+    cones_seen: Mapping[int, Mapping[str, Bend]] | None = None,
+    is_thinned: bool = False,
+) -> FiringOutcome:
+    """What a firing that was planned for a cone came to, by its log and its witness cones.
+
+    ``log`` is of (hours, °C), empty or of two points at least; ``cones_seen`` by shelf and cone.
+    Raises ClayError naming ``cone`` or ``curve``. Source: as said at the head of this file.
+    """
+    order = cones.order(planned)
+    seen = cones_seen or {}
+    for of_shelf in seen.values():
+        witness.shelf_heat(of_shelf)
+    shelves = tuple((shelf, witness.reached(seen[shelf])) for shelf in sorted(seen))
+    doubts = doubts_of(log, is_thinned) if log else ()
+    told_by_log = log if log and not doubts else ()
+    log_cones = _log_cones(told_by_log) if told_by_log else ()
+    log_cone = log_cones[1] if log_cones else None
+    complete = not told_by_log or _peak(log) >= cones.temperature_c(planned) - SHORT_OF_THE_CONE_C
+    by = KnownBy.WITNESS if seen else KnownBy.LOG if told_by_log else None
+    cone = _of_shelves(shelves) if seen else log_cone
+    agrees = _is_within(cone, log_cones) if seen and log_cones else None
+    short = not _is_within(planned, log_cones) and (cone is None or cones.order(cone) < order)
+    proposal = _proposal(by, agrees, complete, cone, short)
+    return FiringOutcome(
+        cone,
+        by,
+        complete,
+        log_cone,
+        shelves,
+        agrees,
+        proposal,
+        _message(proposal, by, planned, cone, log_cone, complete, log, doubts),
+        doubts,
+    )
+
+
+def _peak(log: Sequence[Point]) -> float:
+    return max(celsius for _, celsius in log)
+
+
+def _log_cones(log: Sequence[Point]) -> tuple[str | None, str | None, str | None]:
+    """The cone that a log brings down: at the least, as it stands, and at the most of its ±."""
+    least, as_it_is, most = (
+        heat_work.cone_of([(hours, celsius + off) for hours, celsius in log]).down
+        for off in (-LOG_U95_C, 0.0, LOG_U95_C)
+    )
+    return least, as_it_is, most
+
+
+def _place(cone: str | None) -> int:
+    return -1 if cone is None else cones.order(cone)
+
+
+def _is_within(cone: str | None, log_cones: Sequence[str | None]) -> bool:
+    """Whether a cone lies within what a log says, its ± included."""
+    if not log_cones:
+        return False
+    return _place(log_cones[0]) <= _place(cone) <= _place(log_cones[2])
+
+
+def _of_shelves(shelves: Sequence[tuple[int, str | None]]) -> str | None:
+    """What most shelves felt; the coolest of those that tie."""
+    counts = Counter(cone for _, cone in shelves)
+    most = max(counts.values())
+    return min((cone for cone in counts if counts[cone] == most), key=_place)
+
+
+def _proposal(
+    by: KnownBy | None, agrees: bool | None, complete: bool, cone: str | None, short: bool
+) -> Proposal:
+    """Asked where nothing tells or the two disagree; again where it never got there."""
+    if by is None or agrees is False:
+        return Proposal.ASK
+    if by == KnownBy.LOG and (not complete or short):
+        return Proposal.REFIRE
+    return Proposal.REFIRE if cone is None else Proposal.RECORD
+
+
+_REFIRE = (
+    "Fire again from cold by the same schedule; with the power back the same day, go on from where"
+    " the kiln stands at the normal rate. Pieces that felt no cone count as unfired."
+)
+
+
+def _message(
+    proposal: Proposal,
+    by: KnownBy | None,
+    planned: str,
+    cone: str | None,
+    log_cone: str | None,
+    complete: bool,
+    log: Sequence[Point],
+    doubts: Sequence[Doubt],
+) -> str:
+    if by is None:
+        why = listed([DOUBT_WORDS[doubt] for doubt in doubts])
+        cannot = f"The log cannot tell: {why}. " if doubts else ""
+        return f"{cannot}Look at the witness cones, and enter what they show."
+    if proposal == Proposal.ASK:
+        logged = f"cone {log_cone}" if log_cone else "no cone"
+        return (
+            f"The cones beside the ware say {_named(cone)}, the log {logged}. The cones decide:"
+            f" record {_named(cone)}, and check the thermocouple."
+        )
+    if proposal == Proposal.REFIRE and by == KnownBy.LOG and cone is None:
+        lasted = hours_and_minutes(log[-1][0] - log[0][0])
+        stopped = f"stopped at {plain(log[-1][1], 0)} °C after {lasted}"
+        return f"No cone reached: {stopped}. {_REFIRE}"
+    if proposal == Proposal.REFIRE and by == KnownBy.LOG:
+        cut = "" if complete else ", cut off"
+        return (
+            f"By its log this firing brought down cone {cone}, short of {planned}{cut}. Record what"
+            f" it was, then fire to {planned} again with a witness cone beside the ware."
+        )
+    if proposal == Proposal.REFIRE:
+        return f"No witness cone bent. {_REFIRE}"
+    told = "the witness cones" if by == KnownBy.WITNESS else "the log"
+    if cone == planned:
+        return f"Cone {planned} as planned, by {told}."
+    way = "hotter" if _place(cone) > _place(planned) else "cooler"
+    return f"Cone {cone} by {told}, {way} than the {planned} that was planned: record {cone}."
+
+
+def _named(cone: str | None) -> str:
+    return f"cone {cone}" if cone else "no cone"
