@@ -282,8 +282,9 @@ def _spoilt(evidence: Evidence, spoiling: Spoiling, what: str) -> Finding | None
 
 
 def _holds_together(evidence: Evidence, limits: Limits) -> Finding:
-    faults = {RemarkCode.CRUMBLES: "crumble", RemarkCode.BRITTLE: "brittle"}
-    return _seen_fired(evidence, faults, "all hold")
+    return _seen_fired(
+        evidence, {RemarkCode.CRUMBLES: "crumble", RemarkCode.BRITTLE: "brittle"}, "all hold"
+    )
 
 
 def _fired_whole(evidence: Evidence, limits: Limits) -> Finding:

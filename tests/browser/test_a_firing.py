@@ -59,8 +59,10 @@ def a_piece_is_moved_by_hand(page: Page) -> str:
 
 
 def witness_cones_are_noted(page: Page) -> None:
-    page.get_by_label("Cone 6 on shelf 1").select_option("down")
-    page.get_by_label("Cone 7 on shelf 1").select_option("standing")
+    """One chosen from its list, one tapped to bend."""
+    page.get_by_role("combobox", name="Cone 6 on shelf 1").select_option("down")
+    page.get_by_role("button", name="Cone 7 on shelf 1: not seen").click()
+    expect(page.get_by_role("combobox", name="Cone 7 on shelf 1")).to_have_value("standing")
     page.get_by_role("button", name="Save witness cones").click()
     expect(page.get_by_text("1230 ± 8 °C on the cone scale")).to_be_visible()
 

@@ -1,7 +1,7 @@
 """The forms of a firing."""
 
 from collections.abc import Collection, Iterable
-from typing import Any, cast
+from typing import Any, Protocol, cast
 
 from django import forms
 from django.utils import timezone
@@ -12,6 +12,18 @@ from umberpot.firings.models.atmospheres import Atmosphere
 from umberpot.studio.models import Studio
 from umberpot.ui.fields.days import DayDone
 from umberpot.ui.fields.measures import Choice
+
+
+class LastRun(Protocol):
+    """What is known of a run of the kiln before it is recorded."""
+
+    @property
+    def to_record(self) -> str | None:
+        """The cone it reached, None where it reached none."""
+
+    @property
+    def is_to_be_fired_again(self) -> bool:
+        """Whether it fell short of what was planned."""
 
 
 class AtmosphereChoice(Choice):
@@ -45,17 +57,19 @@ class FiringForm(forms.ModelForm):
         self.fields["note"].required = False
         self.doubted: list[str] = []
 
-    def doubts(self, planned: Iterable[tuple[str, str]]) -> bool:
+    def doubts(self, planned: Iterable[tuple[str, str]], ran: LastRun | None = None) -> bool:
         """Whether what was typed looks like a slip of the pen, given what the pieces wait for.
 
-        ``planned`` are the cones and atmospheres they were to be fired in. Then it is asked about
-        at the field, unless someone said that they are sure.
+        ``planned`` are the cones and atmospheres they were to be fired in, ``ran`` what a log says
+        of the run. Then it is asked about at the field, unless someone said that they are sure.
         """
         if self.cleaned_data["sure"]:
             return False
         waited_for = list(planned)
         self._doubt_cone({cone for cone, _ in waited_for})
         self._doubt_atmosphere({atmosphere for _, atmosphere in waited_for})
+        if ran is not None and not self.doubted:
+            self._doubt_log(ran)
         return bool(self.doubted)
 
     def _doubt_cone(self, planned: Collection[str]) -> None:
@@ -69,6 +83,18 @@ class FiringForm(forms.ModelForm):
             "cone",
             f"These pieces were to be fired to cone {meant}; cone {cone} is {apart} °C away."
             " Correct the cone, or confirm it below.",
+        )
+
+    def _doubt_log(self, ran: LastRun) -> None:
+        cone = self.cleaned_data["cone"]
+        if not ran.is_to_be_fired_again or cone == ran.to_record:
+            return
+        self.doubted.append(f"cone {cone}")
+        reached = f"cone {ran.to_record}" if ran.to_record else "no cone"
+        self.add_error(
+            "cone",
+            f"By its log this firing reached {reached}. Fire it again, or confirm below that the"
+            " witness cones say otherwise.",
         )
 
     def _doubt_atmosphere(self, planned: Collection[str]) -> None:

@@ -15,7 +15,6 @@ from django.views.decorators.http import require_http_methods, require_POST
 
 from claycore.firing import cones
 from claycore.firing.drafts import STAGE_NAMES, Stage, stage_for
-from claycore.firing.witness import BEND_WORDS
 from claycore.testing.bar_plan import needs_saucer
 from umberpot.firings.forms import FireOneForm, FiringForm, as_planned
 from umberpot.firings.models import Firing, Kiln
@@ -23,19 +22,16 @@ from umberpot.firings.models.atmospheres import Atmosphere, heat_in_words
 from umberpot.kiln import sentences
 from umberpot.kiln.kilns.forms import FirstKilnForm
 from umberpot.kiln.loading.sentences import in_brief
-from umberpot.kiln.logs.page import LogPage
 from umberpot.kiln.logs.services import firing_now
 from umberpot.kiln.models import Load
 from umberpot.kiln.models.loads import LoadState
-from umberpot.kiln.outcomes.page import cone_rows, shelves_as_fired
-from umberpot.kiln.outcomes.services import Mishap
+from umberpot.kiln.outcomes.firing_page import shown_firing
 from umberpot.kiln.places import PLACE
 from umberpot.kiln.services import (
     ReadAfterwards,
     correct_firing,
     fire,
     load_and_fire,
-    read_after,
     take_out,
 )
 from umberpot.studio.models import Studio
@@ -278,54 +274,7 @@ def firing(request: StudioRequest, pk: int) -> HttpResponse:
         correct_firing(found, form.cleaned_data, request.user)
         messages.success(request, sentences.firing_corrected(found))
         return redirect("kiln:firing", pk=pk)
-    tiles = Tile.objects.of(request.studio).filter(loadings__firing=pk).with_history()
-    stood = [(progress_of(tile), read_after(tile, found)) for tile in tiles]
-    return render(
-        request,
-        "kiln/firing.html",
-        {
-            "place": PLACE,
-            "firing": found,
-            "title": title,
-            "form": form,
-            "trials": _by_trial(stood),
-            "shelves": shelves_as_fired(found),
-            "cone_rows": cone_rows(found),
-            "bends": list(BEND_WORDS.items()),
-            "mishaps": Mishap.choices,
-            "logs": [LogPage(log) for log in found.logs.select_related("load", "firing")],
-            "changes": found.changes.select_related("made_by"),
-        },
-        status=400 if form.errors else 200,
-    )
-
-
-@dataclass(frozen=True)
-class FiringOutcome:
-    """What came out of a firing of one trial: each piece, and whether it was read since."""
-
-    trial: Trial
-    pieces: list[tuple[TileProgress, bool]]
-
-    @property
-    def waiting(self) -> TileProgress | None:
-        """The first piece that something is still to be read off."""
-        waits = (Step.MEASURE, Step.SOAK, Step.COLOUR)
-        return next((progress for progress, _ in self.pieces if progress.step in waits), None)
-
-    def get_next_url(self) -> str:
-        """Where its readings are entered; its results where all are read."""
-        first = self.waiting
-        if first is None or first.tile.is_bar:
-            return self.trial.get_absolute_url()
-        return first.get_next_url()
-
-
-def _by_trial(stood: Iterable[tuple[TileProgress, bool]]) -> list[FiringOutcome]:
-    of_trial: dict[Trial, list[tuple[TileProgress, bool]]] = defaultdict(list)
-    for progress, is_read in stood:
-        of_trial[progress.tile.trial].append((progress, is_read))
-    return [FiringOutcome(trial, pieces) for trial, pieces in of_trial.items()]
+    return shown_firing(request, found, title=title, form=form)
 
 
 @require_POST

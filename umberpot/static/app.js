@@ -246,6 +246,26 @@ document.addEventListener("alpine:init", () => {
   }));
 
   // The entry grid of a bar test: down the column by Enter and arrows, blocks pasted, the scale read.
+  // A drawn witness cone: each tap bends it one step further, and after melted it begins again.
+  Alpine.data("witnessCone", () => ({
+    bend: "",
+    says: "",
+    isPlain: true,
+    init() {
+      this.isPlain = false;
+      this.read();
+    },
+    read() {
+      const { found } = this.$refs;
+      this.bend = found.value;
+      this.says = `${found.getAttribute("aria-label")}: ${found.selectedOptions[0].text}. Bend further`;
+    },
+    further() {
+      const { found } = this.$refs;
+      found.selectedIndex = (found.selectedIndex + 1) % found.options.length;
+      this.read();
+    },
+  }));
   Alpine.data("grid", () => ({
     cells() {
       return [...this.$root.querySelectorAll("tbody tr")].map((row) => [...row.children].slice(1).map((td) => td.querySelector("input.cell")));

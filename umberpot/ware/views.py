@@ -130,7 +130,8 @@ def finish_screen(request: StudioRequest, pk: int) -> HttpResponse:
     except services.NotUnderWay:
         messages.error(request, sentences.NOT_UNDER_WAY)
         return redirect(found)
-    messages.success(request, sentences.SCREENED[done.came_to])
+    if done.came_to:
+        messages.success(request, sentences.SCREENED[done.came_to])
     return redirect(found)
 
 

@@ -205,6 +205,70 @@ def test_switching_off(signed_in, wired, log):
     assert log.state == LogState.STOPPED
 
 
+def cut_off(client, wired, log, hours=3):
+    """The kiln stops far under its cone; the page of its log."""
+    wired.wait(hours)
+    client.post(f"/kiln/logs/{log.pk}/stop/")
+    return client.get(f"/kiln/logs/{log.pk}/")
+
+
+def test_a_firing_that_was_cut_off_is_not_offered_as_what_was_planned(signed_in, wired, log):
+    found = cut_off(signed_in, wired, log)
+    page = words_of(found)
+    assert "No cone reached: stopped at" in page
+    assert "°C after 3 h 00 min" in page
+    assert "Fire it again" in page
+    assert "Record it all the same" in page
+    assert found.context["form"]["cone"].value() is None
+    load = words_of(signed_in.get(f"/kiln/loads/{log.load_id}/"))
+    assert "The last run" in load
+    assert "Open its log" in load
+    assert set(Tile.objects.values_list("step", flat=True)) == {Step.FIRE}
+
+
+def test_a_cone_that_the_log_denies_is_asked_about(signed_in, wired, log):
+    cut_off(signed_in, wired, log)
+    form = {"cone": "6", "fired_on": "2026-11-20"}
+    asked = words_of(signed_in.post(f"/kiln/loads/{log.load_id}/fire/", form, follow=True))
+    assert "By its log this firing reached no cone." in asked
+    assert Firing.objects.count() == 0
+    signed_in.post(f"/kiln/loads/{log.load_id}/fire/", {**form, "sure": "yes"})
+    assert Firing.objects.get().cone == "6"
+
+
+def test_a_load_is_fired_again_after_it_was_cut_off(signed_in, wired, log):
+    cut_off(signed_in, wired, log)
+    wired.switch_cool()
+    signed_in.post(f"/kiln/loads/{log.load_id}/start/", {"request_key": uuid.uuid4()})
+    again = FiringLog.objects.exclude(pk=log.pk).get()
+    wired.wait(14)
+    assert "Cone 6 is down" in page_of(signed_in, again)
+    load = words_of(signed_in.get(f"/kiln/loads/{log.load_id}/"))
+    assert "Start the kiln" in load
+    signed_in.post(f"/kiln/loads/{log.load_id}/fire/", {"cone": "6", "fired_on": "2026-11-20"})
+    page = words_of(signed_in.get(f"/kiln/{Firing.objects.get().pk}/"))
+    assert "Witness cones Not looked at Log Cone 6 Recorded Cone 6" in page
+    assert "An earlier run of 3 h 00 min brought down no cone." in page
+
+
+def test_a_kiln_whose_log_was_lost_can_still_be_switched_off(signed_in, wired, log):
+    wired.wait(1)
+    follow(log)
+    FiringLog.objects.filter(pk=log.pk).update(state=LogState.LOST)
+    assert "The kiln may still be on" in page_of(signed_in, log)
+    stopped = words_of(signed_in.post(f"/kiln/logs/{log.pk}/stop/", follow=True))
+    assert "leave it shut until it has cooled" in stopped
+    assert wired.server.kiln.answer("READ").startswith("STOPPED")
+
+
+def test_a_lost_log_does_not_stop_what_the_kiln_fires_now(signed_in, wired, log):
+    FiringLog.objects.filter(pk=log.pk).update(state=LogState.LOST)
+    FiringLogFactory(load=log.load, state=LogState.RUNNING)
+    refused = words_of(signed_in.post(f"/kiln/logs/{log.pk}/stop/", follow=True))
+    assert "firing something else already" in refused
+    assert not wired.server.kiln.answer("READ").startswith("STOPPED")
+
+
 def test_a_kiln_still_hot_is_not_started_from_the_cold_end(signed_in, wired, load):
     wired.switch_off()
     wired.switch_on(celsius=900.0)

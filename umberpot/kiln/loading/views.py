@@ -3,7 +3,6 @@
 import uuid
 from collections.abc import Callable
 
-from django.conf import settings
 from django.contrib import messages
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
@@ -15,9 +14,11 @@ from umberpot.kiln.loading import sentences, services
 from umberpot.kiln.loading.forms import PlaceForm, PlanForm, ScheduleChoice, SizeForm
 from umberpot.kiln.loading.page import LoadPage
 from umberpot.kiln.loading.services import NoLongerPlanned, NoPlace, StillFiring
+from umberpot.kiln.logs.services import can_start
 from umberpot.kiln.models import Load, LoadedPiece
 from umberpot.kiln.models.loads import LoadState
 from umberpot.kiln.models.logs import LogState
+from umberpot.kiln.outcomes.run_outcome import last_run
 from umberpot.kiln.places import PLACE
 from umberpot.kiln.schedules.services import draft_for
 from umberpot.studio.request import StudioRequest, keys_in, posted, request_key
@@ -87,18 +88,22 @@ def load_plan(request: StudioRequest, pk: int) -> HttpResponse:
 
 
 def _shown(request: StudioRequest, load: Load, form: FiringForm | None = None) -> dict[str, object]:
+    ran = last_run(load)
+    cone = ran[1].to_record if ran else load.cone
     return {
         "place": PLACE,
         "load": load,
+        "ran": ran,
         "page": LoadPage(load),
         "schedule_form": ScheduleChoice(
             studio=request.studio, initial={"schedule": load.schedule_id}
         ),
         "request_key": uuid.uuid4(),
         "running": load.logs.filter(state=LogState.RUNNING).first(),
-        "can_start": bool(load.schedule and load.kiln.controller in settings.KILNS),
+        "can_start": can_start(load),
+        "is_to_record": not can_start(load) or bool(ran and not ran[1].is_to_be_fired_again),
         "is_planned": load.state == LoadState.PLANNED,
-        "form": form or FiringForm(initial=as_planned(load.cone, load.atmosphere)),
+        "form": form or FiringForm(initial=as_planned(cone, load.atmosphere)),
     }
 
 
@@ -213,7 +218,9 @@ def fire_load(request: StudioRequest, pk: int) -> HttpResponse:
     """The load was fired: what stands on its shelves was in it."""
     load = _load(request, pk)
     form = FiringForm(request.POST)
-    if form.is_valid() and not form.doubts([(load.cone, load.atmosphere)]):
+    ran = last_run(load)
+    planned = [(load.cone, load.atmosphere)]
+    if form.is_valid() and not form.doubts(planned, ran[1] if ran else None):
         try:
             firing = services.fire_load(load, form.cleaned_data, request.user)
         except NoPlace:

@@ -11,7 +11,8 @@ from claycore.measure.formatting import hours_and_minutes, plain
 from umberpot.kiln.curve_drawing import NARROW, WIDE, drawn
 from umberpot.kiln.logs import sentences
 from umberpot.kiln.models import FiringLog
-from umberpot.kiln.models.logs import LogState
+from umberpot.kiln.models.logs import MAY_BE_ON, LogState
+from umberpot.kiln.outcomes.run_outcome import RunOutcome, outcome_of_run
 from umberpot.ui.drawing import Drawing
 
 
@@ -42,6 +43,16 @@ class LogPage:
         if self.plan is None:
             return None
         return following.standing(self.points, self.plan, self.log.seconds / 3600)
+
+    @cached_property
+    def run_outcome(self) -> RunOutcome | None:
+        """What a run that ended did; None while it runs, or where it is not a load's."""
+        return outcome_of_run(self.log)
+
+    @property
+    def may_be_hot(self) -> bool:
+        """Whether the kiln may be on: it runs, or it was lost sight of."""
+        return self.log.load is not None and self.log.state in MAY_BE_ON
 
     @cached_property
     def reached(self) -> Reached:
@@ -100,6 +111,11 @@ class LogPage:
         if self.log.firing is None:
             return ""
         return sentences.against_recorded(self.reached, self.log.firing.cone)
+
+    @property
+    def as_earlier_run(self) -> str:
+        """What it says where the load was fired again after it."""
+        return sentences.as_earlier_run(self.reached, self.lasted)
 
     @property
     def wide(self) -> Drawing | None:

@@ -55,6 +55,12 @@ def against_recorded(reached: Reached, recorded: str) -> str:
     )
 
 
+def as_earlier_run(reached: Reached, lasted: str) -> str:
+    """A run of the load before the one that its record is about."""
+    came_to = f"brought down cone {reached.down}" if reached.down else "brought down no cone"
+    return f"An earlier run of {lasted} {came_to}."
+
+
 def imported(log: FiringLog, points: int) -> str:
     """A log came out of a file."""
     return f"Log imported: {log.file_name}, kept as {points} points."

@@ -2,6 +2,7 @@
 
 import uuid
 
+from django.conf import settings
 from django.contrib.auth.models import User
 from django.db import IntegrityError, transaction
 from django.db.models import OuterRef, Subquery
@@ -17,7 +18,7 @@ from umberpot.kiln.controllers.base import Controller, ControllerReading, Contro
 from umberpot.kiln.logs.from_csv import ReadLog
 from umberpot.kiln.logs.sentences import in_brief
 from umberpot.kiln.models import FiringLog, Load, LogPoint, Schedule
-from umberpot.kiln.models.logs import LogState
+from umberpot.kiln.models.logs import MAY_BE_ON, LogState
 from umberpot.studio.models import Studio
 from umberpot.studio.whole_change import whole_change
 
@@ -29,6 +30,11 @@ _ENDS = {ControllerState.DONE: LogState.DONE, ControllerState.STOPPED: LogState.
 
 class KilnBusy(Exception):
     """The controller is firing something already."""
+
+
+def can_start(load: Load) -> bool:
+    """Whether a kiln can be started from here: it has a schedule and a controller."""
+    return bool(load.schedule_id and load.kiln.controller in settings.KILNS)
 
 
 def start(load: Load, by: User, key: uuid.UUID) -> FiringLog:
@@ -125,11 +131,21 @@ def _note(log: FiringLog, seconds: float, state: LogState) -> None:
 
 
 def stop(log: FiringLog) -> None:
-    """Switches the kiln off. Raises DeviceProblem."""
-    if log.state == LogState.RUNNING and log.load:
-        with controller(log.load.kiln.controller) as kiln:
-            kiln.stop()
-        follow(log)
+    """Switches the kiln off, also where its log was lost. Raises DeviceProblem, KilnBusy.
+
+    Once the controller fires something else, a lost log is no reason to stop that.
+    """
+    if log.state not in MAY_BE_ON or log.load is None:
+        return
+    name = log.load.kiln.controller
+    others = FiringLog.objects.filter(state=LogState.RUNNING, load__kiln__controller=name)
+    if others.exclude(pk=log.pk).exists():
+        raise KilnBusy
+    with controller(name) as kiln:
+        kiln.stop()
+    if log.state == LogState.LOST:
+        _note(log, log.seconds, LogState.STOPPED)
+    follow(log)
 
 
 def give_up(log: FiringLog) -> None:

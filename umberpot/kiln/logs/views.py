@@ -16,7 +16,7 @@ from umberpot.kiln.logs import sentences, services
 from umberpot.kiln.logs.file_formats import format_of
 from umberpot.kiln.logs.forms import LogFileForm
 from umberpot.kiln.logs.page import LogPage
-from umberpot.kiln.logs.services import KilnBusy
+from umberpot.kiln.logs.services import KilnBusy, can_start
 from umberpot.kiln.models import FiringLog, Load
 from umberpot.kiln.models.loads import LoadState
 from umberpot.kiln.places import PLACE
@@ -71,7 +71,7 @@ def log(request: StudioRequest, pk: int) -> HttpResponse:
         return response
     is_open = found.load is not None and found.load.state == LoadState.PLANNED
     can_record = is_open and not page.is_running
-    cone = page.reached.down or (found.load.cone if found.load else None)
+    cone = page.run_outcome.to_record if page.run_outcome else page.reached.down
     atmosphere = found.load.atmosphere if found.load else Atmosphere.OXIDATION
     return render(
         request,
@@ -81,6 +81,8 @@ def log(request: StudioRequest, pk: int) -> HttpResponse:
             "page": page,
             "log": found,
             "form": FiringForm(initial=as_planned(cone, atmosphere)) if can_record else None,
+            "can_start": found.load is not None and can_start(found.load),
+            "request_key": uuid.uuid4(),
         },
     )
 
@@ -97,6 +99,8 @@ def stop_kiln(request: StudioRequest, pk: int) -> HttpResponse:
         services.stop(found)
     except DeviceProblem as problem:
         messages.error(request, str(problem))
+    except KilnBusy:
+        messages.error(request, sentences.BUSY)
     else:
         messages.success(request, sentences.STOPPED)
     return redirect(found)

@@ -20,6 +20,10 @@ class LogState(models.TextChoices):
     LOST = "lost", "Connection lost for good"
 
 
+MAY_BE_ON = (LogState.RUNNING, LogState.LOST)
+"""In these states the kiln may still be on, so that it can be switched off."""
+
+
 class FiringLog(Signed):
     """A log of one firing: of a load while it runs, and of its firing once that is recorded.
 

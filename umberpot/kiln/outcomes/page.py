@@ -1,6 +1,7 @@
 """What the page of a firing shows of what it did."""
 
 from collections import defaultdict
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 
 from claycore.firing import cones
@@ -17,12 +18,27 @@ USUAL_SHELVES = 3
 
 
 @dataclass(frozen=True)
+class AskedCone:
+    """A cone that is asked about on a shelf; ``bend`` is how it was found, '' if not."""
+
+    cone: str
+    shelf: int
+    bend: str
+
+    @property
+    def name(self) -> str:
+        """Of its field."""
+        return f"w-{self.shelf}-{self.cone}"
+
+
+@dataclass(frozen=True)
 class ConeRow:
-    """The cones asked about on one shelf: each with its field and how it was found, '' if not."""
+    """The cones asked about on one shelf, what they say, and what contradicts in them."""
 
     shelf: int
-    found: list[tuple[str, str, str]]
+    found: list[AskedCone]
     says: str
+    error: str = ""
 
     @property
     def number(self) -> int:
@@ -30,40 +46,56 @@ class ConeRow:
         return self.shelf + 1
 
 
-def asked_cones(firing: Firing) -> list[str]:
-    """The cone of a firing with its neighbours, and whatever was noted besides."""
-    place = cones.order(firing.cone)
-    near = set(cones.CONES[max(0, place - 1) : place + 2])
+def asked_cones(firing: Firing, also: Iterable[str] = ()) -> list[str]:
+    """The cone of a firing between its neighbours, and whatever was noted, or is asked, besides.
+
+    The halves are no neighbours: a pack of three is of whole cones. Source: common practice.
+    """
+    whole = [one for one in cones.CONES if not one.endswith(".5") or one == firing.cone]
+    place = whole.index(firing.cone)
+    near = set(whole[max(0, place - 1) : place + 2])
     noted = {one.cone for one in firing.witness_cones.all()}
-    return sorted(near | noted, key=cones.order)
+    return sorted(near | noted | set(also) & set(cones.CONES), key=cones.order)
 
 
-def cone_rows(firing: Firing) -> list[ConeRow]:
-    """What is asked and known of the witness cones, shelf by shelf, the lowest first."""
-    noted = {(one.shelf, one.cone): one.bend for one in firing.witness_cones.all()}
+def cone_rows(
+    firing: Firing,
+    also: Iterable[str] = (),
+    typed: Mapping[tuple[int, str], Bend | None] | None = None,
+    errors: Mapping[int, str] | None = None,
+) -> list[ConeRow]:
+    """What is asked and known of the witness cones, shelf by shelf, the lowest first.
+
+    ``typed`` stands in place of what was noted, where it could not be noted; ``errors`` says why,
+    by shelf.
+    """
+    noted: dict[tuple[int, str], Bend | None] = {
+        (one.shelf, one.cone): Bend(one.bend) for one in firing.witness_cones.all()
+    }
+    shown = noted if typed is None else dict(typed)
     count = firing.kiln.shelf_count if firing.kiln else USUAL_SHELVES
-    count = max([count, *(shelf + 1 for shelf, _ in noted)])
+    count = max([count, *(shelf + 1 for shelf, _ in shown)])
+    asked = asked_cones(firing, {*also, *(cone for _, cone in shown)})
     heat = heats(firing)
     return [
         ConeRow(
             shelf,
-            [
-                (cone, f"w-{shelf}-{cone}", noted.get((shelf, cone), ""))
-                for cone in asked_cones(firing)
-            ],
+            [AskedCone(cone, shelf, shown.get((shelf, cone)) or "") for cone in asked],
             sentences.shelf_said(heat.get(shelf, ShelfHeat(None, None, None))),
+            (errors or {}).get(shelf, ""),
         )
         for shelf in range(count)
     ]
 
 
-def read_cones(firing: Firing, typed: dict[str, str]) -> dict[tuple[int, str], Bend | None]:
+def read_cones(firing: Firing, typed: Mapping[str, str]) -> dict[tuple[int, str], Bend | None]:
     """What was chosen for each cone on each shelf; anything else is as if nothing were."""
+    also = {name.rpartition("-")[2] for name in typed if name.startswith("w-")}
     found: dict[tuple[int, str], Bend | None] = {}
-    for row in cone_rows(firing):
-        for cone, name, _ in row.found:
-            bend = typed.get(name, "")
-            found[row.shelf, cone] = Bend(bend) if bend in set(Bend) else None
+    for row in cone_rows(firing, also):
+        for one in row.found:
+            bend = typed.get(one.name, "")
+            found[row.shelf, one.cone] = Bend(bend) if bend in set(Bend) else None
     return found
 
 

@@ -1,10 +1,19 @@
 """What is said of what a firing did."""
 
+from collections.abc import Iterable
+
 from claycore.firing.shelf_spread import Offset
 from claycore.firing.witness import ShelfHeat
-from claycore.measure.formatting import plain
+from claycore.measure.formatting import listed, plain
 
 CONES_SAVED = "Witness cones saved."
+
+
+def contradicting(shelves: Iterable[int]) -> str:
+    """The cones of some shelves cannot be so; they are numbered from 0."""
+    named = [str(shelf + 1) for shelf in sorted(shelves)]
+    which = f"shelf {named[0]}" if len(named) == 1 else f"shelves {listed(named)}"
+    return f"Not saved: the cones of {which} contradict each other. What you entered is below."
 
 
 def marked(code: str, mishap: str) -> str:

@@ -7,6 +7,7 @@ from django.contrib.auth.models import User
 from django.db import models
 
 from claycore.firing.witness import BEND_WORDS, Bend, ShelfHeat, shelf_heat
+from claycore.measure.errors import ClayError
 from claycore.testing.bars import RemarkCode
 from claycore.testing.readings import Quantity
 from umberpot.firings.models import Firing, Kiln, WitnessCone
@@ -20,6 +21,14 @@ from umberpot.tiles.services import remake, set_tile_aside
 MOST_PIECES = 2000
 MOST_FIRINGS = 60
 """Firings of a kiln from which its spread is learned: the latest."""
+
+
+class ConesContradict(Exception):
+    """On some shelves a hotter cone bent before a cooler one; ``errors`` says so by shelf."""
+
+    def __init__(self, errors: Mapping[int, str]) -> None:
+        super().__init__(errors)
+        self.errors = errors
 
 
 class Mishap(models.TextChoices):
@@ -70,10 +79,12 @@ def remake_piece(tile: Tile, firing: Firing, by: User) -> Tile:
 def note_cones(firing: Firing, found: Mapping[tuple[int, str], Bend | None], by: User) -> None:
     """Notes how witness cones were found, by shelf and cone; None takes one back.
 
-    Raises ClayError naming ``cone`` where a hotter one bent before a cooler one; then nothing is
-    noted.
+    Raises ConesContradict, and then nothing is noted.
     """
     known = {(one.shelf, one.cone): one for one in firing.witness_cones.all()}
+    kept = {place: Bend(one.bend) for place, one in known.items()}
+    if wrong := _contradictions({**kept, **found}):
+        raise ConesContradict(wrong)
     told = []
     for (shelf, cone), bend in found.items():
         was = known.get((shelf, cone))
@@ -90,9 +101,23 @@ def note_cones(firing: Firing, found: Mapping[tuple[int, str], Bend | None], by:
             if was:
                 before = BEND_WORDS[Bend(was.bend)]
                 told.append(f"shelf {shelf + 1}, cone {cone} {BEND_WORDS[bend]}, not {before}")
-    heats(firing)
     for says in told:
         tell(firing, says, by)
+
+
+def _contradictions(found: Mapping[tuple[int, str], Bend | None]) -> dict[int, str]:
+    """What is wrong with the cones of each shelf where a hotter one bent before a cooler one."""
+    by_shelf: dict[int, dict[str, Bend]] = defaultdict(dict)
+    for (shelf, cone), bend in found.items():
+        if bend:
+            by_shelf[shelf][cone] = bend
+    wrong = {}
+    for shelf, seen in by_shelf.items():
+        try:
+            shelf_heat(seen)
+        except ClayError as error:
+            wrong[shelf] = str(error)
+    return wrong
 
 
 def heats(firing: Firing) -> dict[int, ShelfHeat]:

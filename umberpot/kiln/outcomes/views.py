@@ -3,13 +3,14 @@
 from django.contrib import messages
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect
+from django.urls import reverse
 from django.views.decorators.http import require_POST
 
-from claycore.measure.errors import ClayError
 from umberpot.firings.models import Firing
 from umberpot.kiln.outcomes import sentences, services
-from umberpot.kiln.outcomes.page import read_cones
-from umberpot.kiln.outcomes.services import Mishap
+from umberpot.kiln.outcomes.firing_page import shown_firing
+from umberpot.kiln.outcomes.page import cone_rows, read_cones
+from umberpot.kiln.outcomes.services import ConesContradict, Mishap
 from umberpot.studio.request import StudioRequest
 from umberpot.tiles.models import Tile
 
@@ -41,10 +42,12 @@ def piece_outcome(request: StudioRequest, pk: int) -> HttpResponse:
 def witness_cones(request: StudioRequest, pk: int) -> HttpResponse:
     """How the witness cones were found."""
     firing = _firing(request, pk)
+    found = read_cones(firing, request.POST.dict())
     try:
-        services.note_cones(firing, read_cones(firing, request.POST.dict()), request.user)
-    except ClayError as error:
-        messages.error(request, str(error))
-    else:
-        messages.success(request, sentences.CONES_SAVED)
-    return redirect("kiln:firing", pk=pk)
+        services.note_cones(firing, found, request.user)
+    except ConesContradict as wrong:
+        messages.error(request, sentences.contradicting(wrong.errors))
+        rows = cone_rows(firing, typed=found, errors=wrong.errors)
+        return shown_firing(request, firing, rows=rows)
+    messages.success(request, sentences.CONES_SAVED)
+    return redirect(f"{reverse('kiln:firing', args=[pk])}#cones")
