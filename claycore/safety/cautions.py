@@ -81,6 +81,13 @@ CAUTIONS = {
             "Follow the manufacturer's instructions for the pump and the vessel.",
         ),
         Caution(
+            "soaked",
+            "Soaked bars",
+            "Dry a soaked bar before it is fired again: a damp bar can explode.",
+            "Overnight at 105 to 110 °C, or a day or more in a warm place, until it has stopped"
+            " losing weight. Heat slowly below 100 °C all the same.",
+        ),
+        Caution(
             "saucer",
             "First high firing",
             "Stand it in a saucer or on a scrap tile: an unknown clay may melt and ruin"

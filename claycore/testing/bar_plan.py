@@ -92,10 +92,14 @@ def _matures_early(at: AtCone) -> bool:
 
 @dataclass(frozen=True)
 class PlannedBar:
-    """One bar: what it is for, and the cones it goes through, coolest first."""
+    """One bar: what it is for, and the cones it goes through, coolest first.
+
+    One that ``climbs`` is read after each of them, any other only after the last.
+    """
 
     role: str
     cones: tuple[str, ...]
+    climbs: bool = False
 
 
 def plan(
@@ -122,7 +126,7 @@ def plan(
     roles = [(bar_roles.LINE if separate_soak else bar_roles.BAR).code] * replicates
     roles += [bar_roles.SOAK.code] * separate_soak
     if climbing:
-        bars = [PlannedBar(role, in_order) for role in roles]
+        bars = [PlannedBar(role, in_order, climbs=True) for role in roles]
         bars += [PlannedBar(bar_roles.BEND.code, (cone,)) for cone in in_order if bend_bars]
     else:
         bars = [
@@ -138,6 +142,17 @@ def plan(
             " or fewer bars per cone.",
         )
     return tuple(bars)
+
+
+def is_passed_through(planned: Sequence[str], cone: str) -> bool:
+    """Whether a firing to ``cone`` is a step on the way of a bar that is read after its last only.
+
+    It is where it lies nearer to an earlier planned cone than to the last: a firing that fell short
+    of the last is no step. Source: our choice.
+    """
+    *before, own = planned
+    short = cones.order(own) - cones.order(cone)
+    return any(abs(cones.order(cone) - cones.order(step)) < short for step in before)
 
 
 def _with_bisque(cone: str, bisque: str | None) -> tuple[str, ...]:

@@ -79,7 +79,8 @@ def remark_choices() -> list[tuple[str, str]]:
 class FiredBar:
     """A bar after one firing. Lengths in mm, masses in g; soaked and hung by the soak's method.
 
-    ``reduced`` says that the kiln's air was short of oxygen.
+    ``reduced`` says that the kiln's air was short of oxygen, ``on_the_way`` that it is meant for a
+    hotter cone, so that nothing is asked of it here.
     """
 
     cone: str
@@ -91,6 +92,13 @@ class FiredBar:
     thickness: Measured | None = None
     remarks: frozenset[str] = frozenset()
     reduced: bool = False
+    on_the_way: bool = False
+
+    @property
+    def says_something(self) -> bool:
+        """Whether anything was read of it, or seen on it, or should have been."""
+        read = (self.length, self.mass, self.sag, self.soaked, self.remarks)
+        return not self.on_the_way or any(read)
 
 
 @dataclass(frozen=True)
@@ -168,7 +176,8 @@ def bar_results(bar: Bar) -> BarResults:
             )
             continue
         hottest = after
-        fired.append(_after_firing(bar, place, whole, problems))
+        if after.says_something:
+            fired.append(_after_firing(bar, place, whole, problems))
     gaps = []
     if bar.firings and not bar.length_dry and not bar.mass_dry:
         gaps.append(

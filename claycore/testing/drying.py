@@ -16,6 +16,10 @@ BETWEEN_WEIGHINGS_MIN = 2 * HOUR
 SHORTEST_DRYING = 2 * DAY
 """Minutes: in the air a tile is bone dry after two to seven days. Source: common practice."""
 
+AFTER_SOAKING = DAY
+"""Minutes that a soaked bar dries before it is fired again: a day in a warm place, or a night at
+105 to 110 °C. Source: common practice; the figure is our choice."""
+
 
 @dataclass(frozen=True)
 class Constant:

@@ -15,8 +15,8 @@ IN_THE_NAME = ("_g", "_mm", "_ml", "_l", "_pct", "_minutes", "_kg", "_per_ml", "
 """Endings of a parameter's or a function's name that say its unit."""
 
 IN_WORDS = re.compile(
-    r"[Pp]ercent|%|\bin g\b|[Gg]rams?\b|[Mm]illilit|millimet|\bmm\b|[Mm]inutes|°C|\bunits?\b"
-    r"|[Ll]etters|per kg|g/ml|from 0|from coolest|\bstep\b|decimals|one unit"
+    r"[Pp]ercent|%|\bin g\b|[Gg]rams?\b|[Mm]illilit|millimet|\bmm\b|[Mm]inutes|\bhours\b|°C"
+    r"|\bunits?\b|[Ll]etters|per kg|g/ml|from 0|from coolest|\bstep\b|decimals|one unit"
 )
 
 

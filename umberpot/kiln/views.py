@@ -39,6 +39,7 @@ from umberpot.studio.request import StudioRequest, key_in, keys_in, posted, requ
 from umberpot.studio.roles import for_makers
 from umberpot.tiles.models import Loading, Step, Tile, TileQuerySet, Trial
 from umberpot.tiles.progress import TileProgress, progress_of
+from umberpot.tiles.readings.damp import damp_among
 
 MOST_DRAWN = 42
 """Tiles drawn, of all cones together; of a single cone that is asked for, many more."""
@@ -206,6 +207,7 @@ def kiln(request: StudioRequest) -> HttpResponse:
             "form": form,
             "waiting": groups,
             "first_so_hot": _first_so_hot(request),
+            "damp": damp_among([one.tile.pk for group in groups for one in group.tiles]),
             "chosen": chosen,
             "request_key": uuid.uuid4(),
             "firing_now": firing_now(request.studio),

@@ -35,13 +35,16 @@ def bar_of(tile: Tile) -> Bar:
         mass_dry=before.get(Quantity.MASS_DRY),
         span=Measured(span_mm, ruler_step) if span_mm else None,
         remarks=frozenset(r.code for r in remarks if r.firing_id is None),
-        firings=tuple(_fired(firing, readings, remarks) for firing in tile.firings),
+        firings=tuple(_fired(tile, firing, readings, remarks) for firing in tile.firings),
     )
 
 
-def _fired(firing: Firing, readings: Iterable[Reading], remarks: Iterable[Remark]) -> FiredBar:
+def _fired(
+    tile: Tile, firing: Firing, readings: Iterable[Reading], remarks: Iterable[Remark]
+) -> FiredBar:
     fired = FiredBar(
         firing.cone,
+        on_the_way=tile.passed_through(firing),
         remarks=frozenset(r.code for r in remarks if r.firing_id == firing.pk),
         reduced=firing.atmosphere == Atmosphere.REDUCTION,
     )

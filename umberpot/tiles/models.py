@@ -16,6 +16,7 @@ from claycore.judging import limits
 from claycore.measure.formatting import to_step
 from claycore.measure.uncertainty import Measured
 from claycore.testing import bar_roles, bars, readings, soaking
+from claycore.testing.bar_plan import is_passed_through
 from claycore.testing.readings import READINGS
 from claycore.testing.surface_remarks import SURFACE_REMARKS
 from umberpot.firings.models import Firing
@@ -169,8 +170,9 @@ class Tile(SetAside):
 
     ``remakes`` is the piece it stands in for: broken, lost or spoilt, and kept all the same.
     ``clay`` is the plain clay or blend it is of, None where it is coloured. A bar of a test has a
-    ``role``, and goes through ``cone_plan`` one by one; ``cone`` is the next, or the last, and
-    ``atmosphere`` the air for it. One with a ``bare_half`` is glazed over the other half.
+    ``role``, and goes through ``cone_plan`` one by one, read after each where it ``climbs`` and
+    only after the last where not; ``cone`` is the next, or the last, and ``atmosphere`` the air
+    for it. One with a ``bare_half`` is glazed over the other half.
 
     ``label_pcts`` is what was scratched in when it was made, percent on dry clay by colourant; None
     while it is not made, and where nobody noted it. ``label_kept`` says that a label which turned
@@ -182,6 +184,7 @@ class Tile(SetAside):
     clay = models.ForeignKey(Material, on_delete=models.PROTECT, null=True, related_name="bars")
     role = models.CharField(max_length=24, blank=True, choices=bar_roles.choices)
     cone_plan = models.JSONField(default=list)
+    climbs = models.BooleanField(default=False)
     code = models.CharField(max_length=8)
     inscription = models.JSONField(default=list, db_column="label_lines")
     label_pcts = models.JSONField(null=True, blank=True)
@@ -262,6 +265,20 @@ class Tile(SetAside):
         if firing is None:
             return list(self.cone_plan)
         return [cone for cone in self.cone_plan if cones.order(cone) > cones.order(firing.cone)]
+
+    def goes_on_after(self, firing: Firing) -> bool:
+        """Whether a hotter firing is to come that nothing has to be read for: it does not climb."""
+        return not self.climbs and bool(self.cones_after(firing))
+
+    def passed_through(self, firing: Firing) -> bool:
+        """Whether that firing was a step on the way to its own cone, not one that fell short."""
+        return self.goes_on_after(firing) and is_passed_through(self.cone_plan, firing.cone)
+
+    def is_read_after(self, firing: Firing) -> bool:
+        """Whether something is read of it after that firing, or was. Fetched ``with_readings``."""
+        read = {reading.firing_id for reading in self.readings.all()}
+        seen = {remark.firing_id for remark in self.remarks.all()}
+        return not self.passed_through(firing) or firing.pk in read | seen
 
     def next_atmosphere(self, firing: Firing | None) -> str:
         """The air for its next firing: its trial's, but a bisque on the way is in oxidation."""

@@ -21,6 +21,7 @@ class PieceSpec:
     bare_half: bool = False
     role: str = ""
     cone_plan: tuple[str, ...] = ()
+    climbs: bool = False
 
     @classmethod
     def of(cls, tile: Tile) -> "PieceSpec":

@@ -84,6 +84,8 @@ def _next_step(
     if firing is None:
         dry = Quantity.LENGTH_DRY in readings or Quantity.MASS_DRY in readings
         return Step.FIRE if dry else Step.DRY
+    if tile.goes_on_after(firing):
+        return Step.FIRE
     missing = [k for k in role_of(tile.role).needed_fired() if k.quantity not in readings]
     if missing:
         return Step.SOAK if all(kind.by_method for kind in missing) else Step.MEASURE

@@ -72,9 +72,21 @@ def test_each_cone_its_own_bars_after_a_bisque():
     ]
 
 
+@pytest.mark.parametrize(
+    ("cone", "passed"), [("05", True), ("04", True), ("02", True), ("5", False), ("8", False)]
+)
+def test_a_bisque_is_passed_and_a_firing_that_fell_short_is_not(cone, passed):
+    assert bar_plan.is_passed_through(("04", "6"), cone) is passed
+
+
+def test_a_bar_of_one_cone_passes_nothing():
+    assert not bar_plan.is_passed_through(("6",), "04")
+
+
 def test_the_same_bars_up_the_cones():
     bars = bar_plan.plan(["04", "6", "10"], 3, False, True, climbing=True)
     assert [b.cones for b in bars if b.role == "bar"] == [("04", "6", "10")] * 3
+    assert all(b.climbs for b in bars if b.role == "bar")
     assert [b.cones for b in bars if b.role == "bend"] == [("04",), ("6",), ("10",)]
 
 

@@ -215,6 +215,49 @@ def test_fired_again_and_again_each_stage_is_kept(signed_in, plan, fire):
     assert [r.value for r in bar.readings.filter(quantity="length_fired")] == [92, 88]
 
 
+def test_bars_for_a_hotter_cone_pass_the_bisque_untouched(signed_in, plan, fire):
+    """Nothing is read of them before their own cone, and the kiln offers them at once."""
+    test = plan(cones="04 6", replicates="1", bisque="04")
+    low, high = bars_of(test)
+    enter(signed_in, test, {**row(low, length_dry=94, mass_dry=88), **row(high, mass_dry=87)})
+    bisque = fire([low, high], "04")
+    low.refresh_from_db()
+    high.refresh_from_db()
+    assert (low.step, high.step, high.cone) == (Step.MEASURE, Step.FIRE, "6")
+    grid = signed_in.get(f"/tiles/tests/{test.pk}/?stage={bisque.pk}")
+    assert [r.tile.code for r in grid.context["grid"].rows] == [low.code]
+    assert "On the way to a hotter cone" in words_of(grid)
+    assert f"{high.code} to 6." in words_of(grid)
+    assert "Waiting for cone 6" in words_of(signed_in.get("/kiln/"))
+
+
+def test_a_firing_that_fell_short_can_be_read(signed_in, plan, fire):
+    test = plan(cones="6", replicates="1", bisque="")
+    (bar,) = bars_of(test)
+    enter(signed_in, test, row(bar, length_dry=94, mass_dry=88))
+    short = fire([bar], "5")
+    bar.refresh_from_db()
+    assert (bar.step, bar.cone) == (Step.FIRE, "6")
+    grid = signed_in.get(f"/tiles/tests/{test.pk}/?stage={short.pk}").context["grid"]
+    assert [r.tile.code for r in grid.rows] == [bar.code]
+
+
+def test_a_soaked_bar_waits_to_be_dry_before_it_is_fired_again(signed_in, plan, fire):
+    """K7: steam breaks damp bars."""
+    test = plan(path="climbing", cones="04 6", replicates="1")
+    (bar,) = bars_of(test)
+    enter(signed_in, test, row(bar, length_dry=94, mass_dry=88))
+    bisque = fire([bar], "04", days_ago=5)
+    enter(signed_in, test, row(bar, length_fired=92, mass_fired=82, mass_soaked=92), bisque.pk)
+    warned = "A1 was soaked: leave to dry until"
+    for page in (f"/tiles/tests/{test.pk}/", "/kiln/"):
+        words = words_of(signed_in.get(page))
+        assert warned in words
+        assert "a damp bar can explode" in words
+    Reading.objects.update(made_at=timezone.now() - timedelta(days=2))
+    assert warned not in words_of(signed_in.get("/kiln/"))
+
+
 def test_two_ways_of_soaking_the_same_bar(signed_in, plan, fire):
     test = plan(cones="6", replicates="1", bisque="")
     (bar,) = bars_of(test)
@@ -417,7 +460,7 @@ def test_the_kiln_warns_of_a_clay_never_fired_so_hot(signed_in, plan, fire):
 @pytest.mark.parametrize("bars", [2, 12])
 def test_queries_do_not_grow_with_bars(signed_in, plan, django_assert_num_queries, bars):
     test = plan(replicates=str(bars // 2))
-    with django_assert_num_queries(10):
+    with django_assert_num_queries(11):
         signed_in.get(f"/tiles/tests/{test.pk}/?stage=clay")
 
 

@@ -83,7 +83,9 @@ def start_test(order: BarOrder, studio: Studio, by: User) -> ClayTest:
 
 def _piece(order: BarOrder, bar: PlannedBar) -> PieceSpec:
     cones = tuple(bar.cones)
-    return PieceSpec(order.mark_length_mm, cones[0], role=bar.role, cone_plan=cones)
+    return PieceSpec(
+        order.mark_length_mm, cones[0], role=bar.role, cone_plan=cones, climbs=bar.climbs
+    )
 
 
 def _inscription(order: BarOrder, bar: PlannedBar, code: str, studio: Studio) -> tuple[str, ...]:

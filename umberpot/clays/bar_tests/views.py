@@ -22,6 +22,7 @@ from umberpot.studio.request import StudioRequest, key_in, posted, request_key
 from umberpot.studio.roles import for_makers
 from umberpot.tiles.models import ClayTest, Step, Tile
 from umberpot.tiles.readings import pages
+from umberpot.tiles.readings.damp import damp_among
 from umberpot.ui.downloads import PDF, download
 from umberpot.ui.fields.measures import MeasureField
 
@@ -122,6 +123,7 @@ def test(request: StudioRequest, pk: int) -> HttpResponse:
             "to_make": sum(tile.step == Step.MAKE for tile in tiles),
             "unmixed": _unmixed(tiles),
             "drying": bar_services.drying_bars(tiles),
+            "damp": damp_among([tile.pk for tile in tiles]),
         },
         status=200 if page.grid.is_sound else 400,
     )

@@ -27,6 +27,7 @@ from umberpot.kiln.models import Load, LoadedPiece
 from umberpot.kiln.models.loads import LoadState
 from umberpot.kiln.schedules.outlook import Outlook
 from umberpot.tiles.models import Trial
+from umberpot.tiles.readings.damp import Damp, damp_among
 
 MOST_PACKED_AHEAD = 60
 """Pieces in the tray that are packed into further firings just to count those."""
@@ -153,6 +154,11 @@ class LoadPage:
     def more_waiting(self) -> int:
         """Tiles that wait for this cone and are in no load."""
         return waiting_for(self.load).count()
+
+    @cached_property
+    def damp(self) -> Damp:
+        """Which of the pieces were soaked and are not dry again."""
+        return damp_among([piece.tile.pk for piece in self.tiles if piece.tile])
 
     @property
     def notices(self) -> list[str]:

@@ -190,7 +190,10 @@ class Row:
 
 @dataclass
 class ReadingGrid:
-    """All pieces of a trial at one stage. ``firing`` is None for what is read before any."""
+    """All pieces of a trial at one stage. ``firing`` is None for what is read before any.
+
+    ``on_the_way`` are those that the firing was only a step for: nothing is read of them here.
+    """
 
     trial: Trial
     firing: Firing | None
@@ -198,6 +201,7 @@ class ReadingGrid:
     scale_step_g: float
     ruler_step_mm: float
     rows: list[Row] = field(default_factory=list)
+    on_the_way: list[Tile] = field(default_factory=list)
 
     @property
     def stage(self) -> str:
@@ -255,9 +259,11 @@ class ReadingGrid:
 
 def build(trial: Trial, tiles: Sequence[Tile], firing: Firing | None, method: str) -> ReadingGrid:
     """The grid as it is recorded. Tiles are fetched ``with_history``; makes no query of its own."""
-    there = [tile for tile in tiles if firing is None or firing in tile.firings]
+    fired = [tile for tile in tiles if firing is None or firing in tile.firings]
+    there = [tile for tile in fired if firing is None or tile.is_read_after(firing)]
     studio = trial.studio
     grid = ReadingGrid(trial, firing, method, studio.scale_step_g, studio.ruler_step_mm)
+    grid.on_the_way = [tile for tile in fired if tile not in there]
     columns = read_of_any([tile.role for tile in there], fired=firing is not None)
     for tile in there:
         cells = [

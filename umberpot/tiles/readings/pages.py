@@ -54,8 +54,10 @@ def grid_page(request: StudioRequest, trial: Trial) -> GridPage:
 
 
 def _firings_of(tiles: Sequence[Tile]) -> list[Firing]:
-    """The firings that any of the pieces went through, in order."""
-    firings = {firing.pk: firing for tile in tiles for firing in tile.firings}
+    """The firings after which something is read of any of the pieces, in order."""
+    firings = {
+        firing.pk: firing for tile in tiles for firing in tile.firings if tile.is_read_after(firing)
+    }
     return sorted(firings.values(), key=lambda firing: (firing.fired_on, firing.pk))
 
 
