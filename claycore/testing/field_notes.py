@@ -3,7 +3,8 @@
 Source: common practice, unless a line says otherwise.
 """
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 
 from claycore.measure.formatting import plain
 from claycore.measure.notices import Notice
@@ -37,6 +38,20 @@ THROWING_SCALES = {
 }
 """Throwing notes: the question, what 1 means and what 5 means."""
 
+POORLY_RATED = 2
+"""At this rating or under it a throwing note is said. Source: our choice."""
+
+THROWS_POORLY = {
+    "stands": "it slumps when thrown. Use less water, let it stiffen, or add fire clay.",
+    "stretches": "it tears when stretched: short. Ball clay or ageing makes it more plastic.",
+    "grit": "it is harsh on the hands. Sieve it finer, or keep it for slab work.",
+    "dries": "it cracked as it dried. Dry it slowly under plastic, or add grog.",
+}
+"""What is said of a low rating, by the scales of THROWING_SCALES."""
+
+NO_LEAVE = "not_yet"
+"""Nobody gave leave to dig it."""
+
 ENOUGH_SMOOTH_PCT = 70.0
 """Smooth : sandy of about 70 : 30 or better is a good start."""
 
@@ -48,7 +63,7 @@ class FieldNotes:
     """What was found at the bank and at the bench; None or '' where it was not tried.
 
     ``smooth_pct`` is the smooth share of smooth : sandy. Layer heights are in mm. ``throws`` is
-    a key of THROWS.
+    a key of THROWS. ``ratings`` go by THROWING_SCALES, from 1 to 5.
     """
 
     smooth_pct: float | None = None
@@ -59,6 +74,8 @@ class FieldNotes:
     sand_mm: float | None = None
     silt_mm: float | None = None
     clay_mm: float | None = None
+    ratings: Mapping[str, int] = field(default_factory=dict)
+    leave: str = ""
 
 
 NOTHING_NOTED = FieldNotes()
@@ -120,14 +137,32 @@ def readings(notes: FieldNotes) -> list[Notice]:
                 " ageing makes it more plastic.",
             )
         )
-    if notes.acid in ("weak", "strong"):
+    if notes.acid in _LIMY:
+        said.append(Notice("lime", f"{_LIMY[notes.acid]} {_LIME_TEST}"))
+    said += [
+        Notice(f"{scale}_poorly", f"{THROWING_SCALES[scale][0]}, {rated} of 5: {words}")
+        for scale, words in THROWS_POORLY.items()
+        if (rated := notes.ratings.get(scale)) is not None and rated <= POORLY_RATED
+    ]
+    if notes.leave == NO_LEAVE:
         said.append(
             Notice(
-                "lime",
-                "It fizzes: it contains lime, which spits out of fired ware. Sieve it finely.",
+                "no_leave",
+                "Nobody was asked for leave to dig it. Ask the landowner before you dig more, and"
+                " before you sell ware of it.",
             )
         )
     return said
+
+
+_LIMY = {
+    "weak": "A few bubbles in acid: it may contain a little lime.",
+    "strong": "It fizzes in acid: it contains lime.",
+}
+_LIME_TEST = (
+    "Fine lime is harmless, grains of it spit out of fired ware: sieve it at 80 mesh, keep a fired"
+    " bar for two weeks in damp air, or boil it, and look for pops."
+)
 
 
 @dataclass(frozen=True)

@@ -5,6 +5,7 @@ firing compound. Source: ASTM C326.
 """
 
 from dataclasses import dataclass
+from enum import StrEnum
 
 from claycore.measure import bounds
 from claycore.measure.errors import Inconsistent
@@ -73,15 +74,37 @@ def size_to_make(want: float, total: Estimate) -> Estimate:
     return Estimate(want / left, want / left**2 * total.u95 / 100)
 
 
+class DryingBand(StrEnum):
+    """How far clays dry, and what kinds of body dry so far."""
+
+    SHORT = "short"
+    OPEN = "open"
+    PLASTIC = "plastic"
+    WILD = "wild"
+
+
+_BANDS = ((4.0, DryingBand.SHORT), (6.0, DryingBand.OPEN), (7.0, DryingBand.PLASTIC))
+"""Drying shrinkages under these, percent; a figure on the edge of 6 or 7 is of the band under it.
+Source: common practice."""
+
+_BAND_WORDS = {
+    DryingBand.SHORT: "under 4 %: a short body of little plasticity",
+    DryingBand.OPEN: "4–6 %: as grogged, sculpture and raku bodies dry",
+    DryingBand.PLASTIC: "6–7 %: as plastic throwing bodies dry",
+    DryingBand.WILD: "over 7 %: cracks easily as it dries",
+}
+
+
+def drying_band(pct: float) -> DryingBand:
+    """The band of a drying shrinkage in percent. Source: common practice."""
+    if pct < _BANDS[0][0]:
+        return DryingBand.SHORT
+    return next((band for most, band in _BANDS[1:] if pct <= most), DryingBand.WILD)
+
+
 def reading_of_drying(pct: float) -> str:
     """What a drying shrinkage, in percent, says of a clay. Source: common practice."""
-    if pct < 4:
-        return "under 4 %: probably not plastic enough to work"
-    if pct < 5.5:
-        return "about 5 %: typical of a grogged or raku body"
-    if pct <= 7:
-        return "6–7 %: typical of a plastic throwing body"
-    return "over 7 %: hard to dry without cracking"
+    return _BAND_WORDS[drying_band(pct)]
 
 
 MUCH_TOTAL_PCT = 15.0

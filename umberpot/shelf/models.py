@@ -254,6 +254,7 @@ class FieldSheet(StudioOwned):
     """Where a dug clay comes from, what it was like, and what was done to it before testing.
 
     Coordinates are in degrees (WGS 84), depth in cm, layers in mm, masses in g, water in litres.
+    ``shows_place`` lets reports and shared links say where it was dug.
     """
 
     NAMED_BY = ("material",)
@@ -266,6 +267,7 @@ class FieldSheet(StudioOwned):
     material = models.OneToOneField(Material, on_delete=models.CASCADE, related_name="sheet")
     jar_code = models.CharField("jar code", max_length=12, blank=True)
     place = models.CharField(max_length=120, blank=True)
+    shows_place = models.BooleanField(default=False)
     latitude = models.FloatField(null=True, blank=True)
     longitude = models.FloatField(null=True, blank=True)
     dug_on = models.DateField("dug on", null=True, blank=True)
@@ -330,6 +332,12 @@ class FieldSheet(StudioOwned):
             self.sand_mm,
             self.silt_mm,
             self.clay_mm,
+            {
+                scale: rated
+                for scale in field_notes.THROWING_SCALES
+                if (rated := getattr(self, scale)) is not None
+            },
+            self.leave,
         )
 
 

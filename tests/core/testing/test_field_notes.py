@@ -5,6 +5,8 @@ import pytest
 from claycore.testing.field_notes import (
     ENOUGH_SMOOTH_PCT,
     NOTHING_NOTED,
+    THROWING_SCALES,
+    THROWS_POORLY,
     FieldNotes,
     layer_shares,
     looks_low_firing,
@@ -52,10 +54,24 @@ def test_a_layer_that_is_not_there_counts_as_nothing():
         (FieldNotes(coil="cracks_at_once"), ["short"]),
         (FieldNotes(acid="weak"), ["lime"]),
         (FieldNotes(acid="strong", throws="unpleasant"), ["unpleasant", "lime"]),
+        (FieldNotes(ratings={"dries": 2, "stands": 3}), ["dries_poorly"]),
+        (FieldNotes(leave="not_yet"), ["no_leave"]),
+        (FieldNotes(leave="given"), []),
     ],
 )
 def test_what_is_said_of_what_was_noted(notes, expected):
     assert codes(notes) == expected
+
+
+def test_a_few_bubbles_are_not_a_fizz():
+    (weak,), (strong,) = readings(FieldNotes(acid="weak")), readings(FieldNotes(acid="strong"))
+    assert "A few bubbles" in weak.message
+    assert "fizz" not in weak.message
+    assert "It fizzes" in strong.message
+
+
+def test_every_throwing_scale_has_something_to_say_of_a_low_rating():
+    assert THROWS_POORLY.keys() == THROWING_SCALES.keys()
 
 
 def test_the_two_shares_of_a_sandy_clay_add_up():

@@ -7,6 +7,8 @@ import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 from PIL import Image
 
+from claycore.testing.field_notes import NO_LEAVE
+from tests.pages import words_of
 from umberpot.shelf.models import FieldSheet, Material, Photo
 
 
@@ -44,6 +46,26 @@ def test_everything_that_can_be_noted_comes_back(signed_in):
         assert said in html
     for name in ("Below the lock", "the keeper", "80 mesh"):
         assert name in html
+
+
+def test_a_ratio_stays_as_it_was_typed(signed_in):
+    html = signed_in.get(dug(signed_in, smooth_pct="85:15")["Location"]).content.decode()
+    assert 'value="85:15"' in html
+
+
+def test_nobody_asked_for_leave_and_a_low_rating_are_said(signed_in):
+    page = words_of(signed_in.get(dug(signed_in, leave="not_yet", dries="2")["Location"]))
+    assert "Ask the landowner before you dig more" in page
+    assert "Drying, 2 of 5: it cracked as it dried." in page
+    assert FieldSheet.Leave.NOT_YET == NO_LEAVE
+
+
+@pytest.mark.parametrize(("typed", "shown"), [({}, False), ({"shows_place": "on"}, True)])
+def test_where_it_was_dug_stays_out_of_reports_unless_allowed(signed_in, typed, shown):
+    dug(signed_in, place="Below the lock", **typed)
+    clay = FieldSheet.objects.get().material
+    report = words_of(signed_in.get(f"/library/reports/clay/{clay.pk}/"))
+    assert ("Below the lock" in report) is shown
 
 
 @pytest.mark.parametrize(

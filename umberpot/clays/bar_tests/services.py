@@ -109,6 +109,17 @@ def shape_bars(test: ClayTest) -> int:
     return len(waiting)
 
 
+def next_steps(tiles: Sequence[Tile]) -> list[tuple[str, list[str]]]:
+    """What is to be done next, with the codes of the bars it is to be done with."""
+    codes: dict[str, list[str]] = {}
+    for tile in tiles:
+        words = Step(tile.step).label
+        if tile.step == Step.FIRE:
+            words = f"Fire to cone {tile.cone}"
+        codes.setdefault(str(words), []).append(tile.code)
+    return list(codes.items())
+
+
 def judge_drying(weighings: Sequence[DryingWeighing]) -> drying.Constant:
     """Whether one bar's weighings, in order of time, say that it is bone dry."""
     if not weighings:

@@ -116,7 +116,7 @@ def test(request: StudioRequest, pk: int) -> HttpResponse:
             "place": PLACE,
             "test": found,
             **page.shown,
-            "next_steps": _next_steps(tiles),
+            "next_steps": bar_services.next_steps(tiles),
             "strays": _strays(tiles),
             "to_fire": bool(tiles) and all(tile.step in (Step.FIRE, Step.READ) for tile in tiles),
             "all_read": bool(tiles) and all(tile.step == Step.READ for tile in tiles),
@@ -133,17 +133,6 @@ def _unmixed(tiles: Sequence[Tile]) -> Mix | None:
     """The blend that the bars wait for; None where there is nothing to be mixed for them."""
     waiting = (tile.mix for tile in tiles if tile.shaped_at is None and tile.mix)
     return next((mix for mix in waiting if mix.finished_at is None), None)
-
-
-def _next_steps(tiles: Sequence[Tile]) -> list[tuple[str, list[str]]]:
-    """What is to be done next, with the codes of the bars it is to be done with."""
-    codes: dict[str, list[str]] = {}
-    for tile in tiles:
-        words = Step(tile.step).label
-        if tile.step == Step.FIRE:
-            words = f"Fire to cone {tile.cone}"
-        codes.setdefault(str(words), []).append(tile.code)
-    return list(codes.items())
 
 
 def _strays(tiles: Sequence[Tile]) -> list[str]:

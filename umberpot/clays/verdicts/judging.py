@@ -101,6 +101,11 @@ class JudgedClay:
         )
 
     @property
+    def adjustments_before_firing(self) -> list[adjustment_suggestions.Suggestion]:
+        """What its drying alone calls for, while no bar was fired."""
+        return [one for one in self.suggestions if one.mend.code != "fire_bars"]
+
+    @property
     def other_school_says(self) -> str:
         """What changes under the other school; '' where nothing does."""
         school = self.as_what.other_school

@@ -72,7 +72,8 @@ def _origin(judged: JudgedClay) -> str:
     parts = [clay.get_kind_display()]
     sheet = getattr(clay, "sheet", None)
     if sheet:
-        parts += [sheet.place, f"dug {sheet.dug_on:%-d %b %Y}" if sheet.dug_on else ""]
+        where = sheet.place if sheet.shows_place else ""
+        parts += [where, f"dug {sheet.dug_on:%-d %b %Y}" if sheet.dug_on else ""]
     parts += [f"{part.share_pct:g} % {part.clay}" for part in clay.blend_parts.all()]
     parts.append(f"{judged.record.results.bars} bars")
     return " · ".join(part for part in parts if part)

@@ -10,6 +10,7 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_POST
 
 from claycore.judging import fit
+from claycore.judging.drying_reading import drying_for
 from claycore.judging.limits import SCHOOLS, WARES
 from claycore.judging.purposes import PURPOSES
 from claycore.judging.rules import RULES
@@ -20,6 +21,7 @@ from claycore.testing import shrinkage
 from claycore.testing.field_notes import readings
 from claycore.testing.results import RESULTS, ClayResults
 from umberpot.clays import sentences
+from umberpot.clays.bar_tests.services import next_steps
 from umberpot.clays.figures import bring_up_to_date
 from umberpot.clays.limits.services import limits_of
 from umberpot.clays.line_blends.forms import LineForm
@@ -70,9 +72,10 @@ def clay(request: StudioRequest, pk: int) -> HttpResponse:
             "drawings": drawings_of(family, limit.high_pct, judged.evidence.range),
             "family": family,
             "tests": record.clay.tests.select_related("trial").order_by("-pk"),
+            "next_steps": next_steps(record.bars),
             "figure_rows": figure_rows(record.results),
             "seen": [seen_at(at) for at in record.results.cones],
-            "drying_words": _drying_words(record.results),
+            "drying_words": _drying_words(record.results, judged.as_what.purpose),
             "spread_words": spread_words(record.results, judged.evidence.cone),
             "class_words": _class_words(judged),
             "line_form": LineForm(_line_typed(request), clay=record.clay),
@@ -112,9 +115,9 @@ def _relatives_of(request: StudioRequest, clay: Material) -> QuerySet[Material]:
     return testable.filter(parents | blends).order_by("pk").distinct()
 
 
-def _drying_words(results: ClayResults) -> str:
+def _drying_words(results: ClayResults, purpose: str) -> str:
     drying = results.drying
-    return shrinkage.reading_of_drying(drying.value) if drying and drying.high > 0 else ""
+    return drying_for(drying.value, purpose) if drying and drying.high > 0 else ""
 
 
 def _class_words(judged: JudgedClay) -> str:

@@ -1,7 +1,14 @@
 """What a field sheet says of a clay, in a few words for its page."""
 
 from claycore.measure.formatting import plain
-from claycore.testing.field_notes import ACIDS, COILS, THROWS, layer_shares, yield_of
+from claycore.testing.field_notes import (
+    ACIDS,
+    COILS,
+    THROWING_SCALES,
+    THROWS,
+    layer_shares,
+    yield_of,
+)
 from umberpot.shelf.models import FieldSheet
 
 
@@ -27,6 +34,12 @@ def sheet_facts(sheet: FieldSheet | None) -> list[tuple[str, str]]:
             else "",
         ),
         ("Yield, % of dug weight", _yield(sheet)),
+        *(
+            (question, f"{sheet.notes.ratings[scale]} of 5")
+            for scale, (question, _, _) in THROWING_SCALES.items()
+            if scale in sheet.notes.ratings
+        ),
+        ("Permission to dig", sheet.get_leave_display() if sheet.leave else ""),
     ]
     return [(what, found) for what, found in facts if found]
 

@@ -6,6 +6,7 @@ from django import forms
 
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
+from claycore.measure.formatting import plain
 from claycore.testing.field_notes import ACIDS, COILS, THROWING_SCALES, THROWS
 from umberpot.shelf.models import FieldSheet, Material
 from umberpot.ui.fields.days import DayDone
@@ -46,6 +47,12 @@ class RatioField(MeasureField):
             raise forms.ValidationError("Enter a ratio like 85:15.")
         return 100 * first / (first + second)
 
+    def prepare_value(self, value: Any) -> Any:
+        """A share that is kept is shown as the ratio it was typed as."""
+        if isinstance(value, float):
+            return f"{plain(value, 1)}:{plain(100 - value, 1)}"
+        return value
+
 
 class FieldSheetForm(forms.ModelForm):
     """A clay from the ground, at the bank and at the bench. Only its name is needed."""
@@ -60,7 +67,7 @@ class FieldSheetForm(forms.ModelForm):
     sand_mm = MeasureField(LAYER, required=False, label="Sand, at the bottom")
     silt_mm = MeasureField(LAYER, required=False, label="Silt")
     clay_mm = MeasureField(LAYER, required=False, label="Clay, on top")
-    dug_g = MeasureField(bounds.MASS, required=False, label="Weight dug")
+    dug_g = MeasureField(bounds.MASS, required=False, label="Weight dug, damp as it was")
     dried_g = MeasureField(bounds.MASS, required=False, label="Weight dried and sieved")
     water_l = MeasureField(WATER_L, required=False, label="Water used")
     notes = forms.CharField(
@@ -70,7 +77,7 @@ class FieldSheetForm(forms.ModelForm):
     class Meta:
         model = FieldSheet
         fields = [
-            *("jar_code", "place", "latitude", "longitude", "dug_on", "depth_cm"),
+            *("jar_code", "place", "shows_place", "latitude", "longitude", "dug_on", "depth_cm"),
             *("leave", "leave_from", "raw_colour", "smooth_pct", "coil", "acid"),
             *("sand_mm", "silt_mm", "clay_mm", "dug_g", "slaked_on", "mesh", "dried_g"),
             *("water_l", "throws", "throwing_notes"),
@@ -81,8 +88,13 @@ class FieldSheetForm(forms.ModelForm):
             "leave": "Permission to dig",
             "leave_from": "Permission from",
             "throws": "How a small piece throws",
+            "shows_place": "Show where it was dug in reports and shared links",
         }
-        widgets = {"leave": forms.RadioSelect, "throwing_notes": forms.Textarea({"rows": 3})}
+        widgets = {
+            "leave": forms.RadioSelect,
+            "shows_place": forms.CheckboxInput({"class": "size-6"}),
+            "throwing_notes": forms.Textarea({"rows": 3}),
+        }
 
     def __init__(self, *args: Any, **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
