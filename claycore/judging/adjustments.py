@@ -306,7 +306,7 @@ def _if_it_melts(clay: Shortfall) -> Fit | None:
     if clay.melted_at is None or clay.limits.dense.ware == "earthenware" or not asked:
         return None
     low_to_high = " to ".join(dict.fromkeys((asked[0], asked[-1])))
-    return Fit(f"Judge it as earthenware, and test it at cone {low_to_high}", asked)
+    return Fit(f"Use it as earthenware, and test it at cone {low_to_high}", asked)
 
 
 def _if_it_is_a_flux(clay: Shortfall) -> Fit | None:
@@ -375,7 +375,7 @@ ADJUSTMENTS = {
             for_clay=_if_dense,
         ),
         Adjustment("fire_between", "Fire it at an untested cone", for_clay=_between),
-        Adjustment("earthenware", "Judge it as earthenware", looks=True, for_clay=_if_it_melts),
+        Adjustment("earthenware", "Use it as earthenware", looks=True, for_clay=_if_it_melts),
         Adjustment(
             "slow_firing",
             "Fire it slowly and well aired from 700 to 900 °C, thinner, and without a hold at the"

@@ -38,6 +38,10 @@ class Claim:
     absorption_cone: str | None = None
 
     @property
+    def names_a_cone(self) -> bool:
+        return bool(self.cone_low or self.cone_high or self.absorption_cone)
+
+    @property
     def cones_words(self) -> str:
         if self.cone_low and self.cone_high and self.cone_low != self.cone_high:
             return f"cone {self.cone_low}–{self.cone_high}"
@@ -59,6 +63,8 @@ def check_claim(
 
     Source: common practice.
     """
+    if not claim.names_a_cone:
+        return _without_a_cone(claim)
     rows: list[CheckedClaim | None] = []
     if claim.cone_low or claim.cone_high:
         rows.append(_cones_held(claim, found, ranges, limit_pct))
@@ -67,6 +73,19 @@ def check_claim(
         rows.append(_figure_held("total shrinkage", claim.total_pct, hottest.total, hottest.cone))
     rows.append(_absorption_held(claim, found))
     return [row for row in rows if row]
+
+
+def _without_a_cone(claim: Claim) -> list[CheckedClaim]:
+    """A figure without a cone can be held against nothing: any clay is dense enough somewhere."""
+    figures = ((claim.total_pct, "total shrinkage"), (claim.absorption_pct, "absorption"))
+    return [
+        CheckedClaim(
+            ClaimOutcome.NOT_DECIDED,
+            f"Label claims {plain(pct)} % {what}, but names no cone: ask the supplier at which.",
+        )
+        for pct, what in figures
+        if pct is not None
+    ]
 
 
 def any_fails(held: Sequence[CheckedClaim]) -> bool:

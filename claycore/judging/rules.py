@@ -19,7 +19,7 @@ from claycore.judging.purposes import AS_A_BODY, Purpose
 from claycore.measure.formatting import plain, with_u95
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.bars import RemarkCode
-from claycore.testing.field_notes import ACIDS, COILS, THROWS, FieldNotes
+from claycore.testing.field_notes import ACIDS, COILS, THROWS, TWISTS, FieldNotes
 from claycore.testing.results import RESULTS
 from claycore.testing.soaking import METHODS, SaturationPart
 
@@ -108,9 +108,13 @@ def _feel(evidence: Evidence, limits: Limits) -> Finding:
 
 
 def _coil(evidence: Evidence, limits: Limits) -> Finding:
-    coil = evidence.notes.coil
+    """The plain bend decides; the twisted rope is finer, and stands in only where it holds."""
+    coil, twist = evidence.notes.coil, evidence.notes.twist
     outcome = _seen(coil, fails="cracks_at_once", doubtful="cracks_late")
-    return Finding(COILS.get(coil, "not tested"), "bends", outcome)
+    if not coil:
+        outcome = _seen(twist, fails="", doubtful="" if twist == "bends" else twist)
+    seen = (COILS.get(coil, ""), f"twisted: {TWISTS[twist]}" if twist in TWISTS else "")
+    return Finding("; ".join(filter(None, seen)) or "not tested", "bends", outcome)
 
 
 def _throws(evidence: Evidence, limits: Limits) -> Finding:
@@ -383,7 +387,7 @@ RULES = {
             "Short clay tears as it is bent or thrown.",
             _coil,
             may_be_untried=True,
-            applies=_is_asked(lambda notes: notes.coil),
+            applies=_is_asked(lambda notes: notes.coil or notes.twist),
             fault="is short",
             wants=(Trait.PLASTICITY, Change.UP),
             mends=("ageing", "ball_clay", "bentonite"),

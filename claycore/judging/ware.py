@@ -194,7 +194,7 @@ def _dense_for_ware(ware: Ware) -> Link:
     sound = ware.glaze is Glaze.STATED_SUITABLE and ware.crazed is WareFact.NO
     if ware.school == School.LOOSE and sound and ware.leach is Leach.LABORATORY_PASS:
         return Link("body", True, said)
-    return Link("body", None, said, "Fire it denser, or keep it to dry food.")
+    return Link("body", None, said, "Fire it denser, or use it for dry food only.")
 
 
 def _dense_for_heat(harm: str, schools_differ: bool = True) -> Callable[[Ware], Link]:

@@ -16,6 +16,13 @@ COILS = {
 }
 """A rope of it, bent round a finger."""
 
+TWISTS = {
+    "bends": "twists and bends cleanly",
+    "cracks_late": "cracks when bent sharply",
+    "cracks_at_once": "cracks at once",
+}
+"""A rope of it, twisted like a cord and then bent: finer than the plain bend."""
+
 ACIDS = {
     "none": "nothing happens",
     "weak": "a few bubbles",
@@ -44,7 +51,7 @@ POORLY_RATED = 2
 THROWS_POORLY = {
     "stands": "it slumps when thrown. Use less water, let it stiffen, or add fire clay.",
     "stretches": "it tears when stretched: short. Ball clay or ageing makes it more plastic.",
-    "grit": "it is harsh on the hands. Sieve it finer, or keep it for slab work.",
+    "grit": "it is harsh on the hands. Sieve it finer, or use it for slab work.",
     "dries": "it cracked as it dried. Dry it slowly under plastic, or add grog.",
 }
 """What is said of a low rating, by the scales of THROWING_SCALES."""
@@ -76,6 +83,7 @@ class FieldNotes:
     clay_mm: float | None = None
     ratings: Mapping[str, int] = field(default_factory=dict)
     leave: str = ""
+    twist: str = ""
 
 
 NOTHING_NOTED = FieldNotes()

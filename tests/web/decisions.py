@@ -17,7 +17,7 @@ OPEN_TO_ALL = _names("""
     studio: sign-in
     bench: calculators
     mixing: dose adjust series grid campaign check-sum slip water join kilos layers dark
-    kiln: cone schedule load
+    kiln: cone schedule load outcome
     results: shrinkage absorption pasted-clay ware colour-difference colour-series colour-match
     surface: amount
     library: words

@@ -1,5 +1,8 @@
 """What a clay's pages say when something was done, or could not be."""
 
+from claycore.firing.loading.footprints import PieceSize
+from claycore.measure.formatting import plain
+
 LIMITS_SAVED = "Limits saved. They apply from now on."
 BEYOND_A_BLEND = "Beyond 30 % most potters use the clay as slip instead."
 
@@ -24,3 +27,8 @@ def no_blends(field: str, problem: str) -> str:
 def bars_made(count: int) -> str:
     """Bars were made."""
     return f"{count} bar{'' if count == 1 else 's'} made. Now let them dry."
+
+
+def bar_size(size: PieceSize) -> str:
+    """How large a bar is cut, for its marked line."""
+    return " × ".join(plain(mm, 0) for mm in (size.length, size.width, size.thickness)) + " mm"

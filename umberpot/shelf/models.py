@@ -277,6 +277,7 @@ class FieldSheet(StudioOwned):
     raw_colour = models.CharField("raw colour", max_length=60, blank=True)
     smooth_pct = models.FloatField(null=True, blank=True)
     coil = models.CharField(max_length=14, choices=list(field_notes.COILS.items()), blank=True)
+    twist = models.CharField(max_length=14, choices=list(field_notes.TWISTS.items()), blank=True)
     acid = models.CharField(max_length=6, choices=list(field_notes.ACIDS.items()), blank=True)
     sand_mm = models.FloatField(null=True, blank=True)
     silt_mm = models.FloatField(null=True, blank=True)
@@ -338,6 +339,7 @@ class FieldSheet(StudioOwned):
                 if (rated := getattr(self, scale)) is not None
             },
             self.leave,
+            self.twist,
         )
 
 

@@ -306,7 +306,8 @@ def test_sold_as_cone_6_to_10_and_open_at_6():
 def test_a_label_is_printed_in_round_figures_and_taking_up_less_is_no_fault(claim, outcome):
     """12.2 % is a label's 12 (11.5 to 12.5), and not its 12.8."""
     found = clay_results(run(("10", 12.2, 0.6)))
-    (line,) = claims.check_claim(claims.Claim(**claim), found, firing_range(found.cones, 1.5), 1.5)
+    ranges = firing_range(found.cones, 1.5)
+    *_, line = claims.check_claim(claims.Claim("8", "10", **claim), found, ranges, 1.5)
     assert line.outcome == outcome
 
 
@@ -388,3 +389,28 @@ def test_a_difference_of_shrinkages_carries_the_doubt_of_both():
     assert found.difference.value == pytest.approx(0.6)
     assert found.difference.u95 == pytest.approx(0.5)
     assert found.difference.count == 2
+
+
+def test_a_label_without_a_cone_is_asked_about_and_held_against_nothing():
+    found = clay_results(run(("6", 12.2, 4.0)))
+    claim = claims.Claim(absorption_pct=1)
+    (line,) = claims.check_claim(claim, found, firing_range(found.cones, 1.5), 1.5)
+    assert line.outcome == claims.ClaimOutcome.NOT_DECIDED
+    assert "names no cone: ask the supplier at which" in line.sentence
+
+
+@pytest.mark.parametrize(
+    ("coil", "twist", "outcome"),
+    [
+        ("", "bends", Outcome.PASSES),
+        ("", "cracks_at_once", Outcome.NOT_DECIDED),
+        ("bends", "cracks_at_once", Outcome.PASSES),
+        ("cracks_at_once", "bends", Outcome.FAILS),
+        ("", "", Outcome.NOT_MEASURED),
+    ],
+)
+def test_the_plain_bend_decides_and_a_twisted_rope_can_only_stand_in(coil, twist, outcome):
+    found = cv.lines(evidence(*GOOD, notes=FieldNotes(coil=coil, twist=twist)), STRICT, "throwing")
+    (short,) = (line for line in found if line.code == "coil")
+    assert short.outcome == outcome
+    assert ("twisted:" in short.finding.measured) == bool(twist)

@@ -552,10 +552,36 @@ def test_the_plan_says_how_many_bars_before_it_is_made(signed_in, clay):
     htmx = {"headers": {"HX-Request": "true"}}
     form = {**PLAN, "cones": "04, 6", "replicates": "3", "bisque": "04", "soak": "one"}
     said = words_of(signed_in.get(f"/tiles/tests/new/{clay.pk}/", form, **htmx))
-    assert said == "8 bars in total 4 for cone 04, 4 for cone 04 → 6"
+    assert said.startswith("8 bars in total 4 for cone 04, 4 for cone 04 → 6 ")
+    assert "Cut bars about 120 × 45 × 8 mm." in said
     unfinished = signed_in.get(f"/tiles/tests/new/{clay.pk}/", {**form, "cones": "nine"}, **htmx)
-    assert (unfinished.status_code, words_of(unfinished)) == (200, "")
+    assert unfinished.status_code == 200
+    assert "in total" not in words_of(unfinished)
     assert not Tile.objects.exists()
+
+
+@pytest.mark.parametrize(
+    ("typed", "says"),
+    [
+        ({"mark": "127"}, "Cut bars about 152 × 57 × 8 mm. Mark the line of 127 mm"),
+        ({"method": "quick_boil"}, "kitchen check; can read low"),
+        ({"method": "vacuum"}, "Hold at 10 kPa for 30 min"),
+    ],
+)
+def test_instructions_follow_the_line_and_the_soak_that_were_chosen(signed_in, clay, typed, says):
+    htmx = {"headers": {"HX-Request": "true"}}
+    said = words_of(signed_in.get(f"/tiles/tests/new/{clay.pk}/", {**PLAN, **typed}, **htmx))
+    assert says.lower() in said.lower()
+
+
+def test_the_grid_says_each_bars_cone_and_that_the_marked_line_counts(signed_in, plan):
+    test = plan(cones="04 6", replicates="1")
+    page = signed_in.get(f"/tiles/tests/{test.pk}/")
+    assert [row.about for row in page.context["grid"].rows] == ["cone 04", "cone 6"]
+    assert 'placeholder="100"' in page.content.decode()
+    climbing = plan(path="climbing", cones="04 6", replicates="1", name="Bank, climbing")
+    page = signed_in.get(f"/tiles/tests/{climbing.pk}/")
+    assert page.context["grid"].rows[0].about == "cone 04, 6"
 
 
 def test_a_labelled_clay_is_tested_at_its_labels_cones(signed_in, clay, studio):

@@ -9,8 +9,10 @@ from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
+from claycore.firing.loading.footprints import usual_size
 from claycore.measure import bounds
-from claycore.testing import bar_plan
+from claycore.measure.formatting import plain
+from claycore.testing import bar_plan, soaking
 from umberpot.clays import sentences
 from umberpot.clays.bar_tests import services as bar_services
 from umberpot.clays.bar_tests.bench_sheet import bench_sheet_pdf
@@ -58,6 +60,7 @@ def new(request: StudioRequest, clay_pk: int) -> HttpResponse:
             "offered": offered,
             "needs_saucer": any(bar_plan.needs_saucer(c, tested) for c in offered.cones),
             "request_key": request.POST.get("request_key") or uuid.uuid4(),
+            **_how_to(form),
         },
         status=400 if form.errors else 200,
     )
@@ -76,8 +79,21 @@ def _counted(request: StudioRequest, form: BarTestForm) -> HttpResponse:
         for bar in form.cleaned_data["bars"]:
             planned = " → ".join(bar.cones)
             by_cone[planned] = by_cone.get(planned, 0) + 1
-    context = {"by_cone": by_cone, "count": sum(by_cone.values())}
+    context = {"by_cone": by_cone, "count": sum(by_cone.values()), **_how_to(form)}
     return render(request, "clays/bar_tests/_count.html", context)
+
+
+def _how_to(form: BarTestForm) -> dict[str, str]:
+    """What a bar of this plan measures, and how it is soaked; of the usual plan while it is bad."""
+    typed = getattr(form, "cleaned_data", {})
+    mark = typed.get("mark_length_mm") or form.fields["mark_length_mm"].initial
+    method = soaking.METHODS.get(typed.get("method", ""), soaking.USUAL_METHOD)
+    return {
+        "bar_size": sentences.bar_size(usual_size(mark)),
+        "line": f"{plain(mark, 1)} mm",
+        "soaking_steps": method.steps,
+        "soaking_standing": method.standing,
+    }
 
 
 def _order(form: BarTestForm, clay: Material, request: StudioRequest) -> bar_services.BarOrder:

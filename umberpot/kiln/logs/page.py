@@ -50,6 +50,11 @@ class LogPage:
         return outcome_of_run(self.log)
 
     @property
+    def is_to_record(self) -> bool:
+        """Whether recording it comes next, and not firing it again."""
+        return not (self.run_outcome and self.run_outcome.is_to_be_fired_again)
+
+    @property
     def may_be_hot(self) -> bool:
         """Whether the kiln may be on: it runs, or it was lost sight of."""
         return self.log.load is not None and self.log.state in MAY_BE_ON

@@ -37,7 +37,6 @@ def shown_firing(
     stood = [(progress_of(tile), read_after(tile, firing)) for tile in tiles]
     logs = firing.logs.select_related("load", "firing").order_by("-pk")
     shown_rows = rows or cone_rows(firing, request.GET.getlist("cone"))
-    asked = [one.cone for one in shown_rows[0].found]
     is_wrong = bool((form and form.errors) or rows)
     return render(
         request,
@@ -50,7 +49,7 @@ def shown_firing(
             "trials": _by_trial(stood),
             "shelves": shelves_as_fired(firing),
             "cone_rows": shown_rows,
-            "other_cones": [cone for cone in cones.CONES if cone not in asked],
+            "other_cones": _others(firing, {one.cone for one in shown_rows[0].found}),
             "bends": list(BEND_WORDS.items()),
             "mishaps": Mishap.choices,
             "run_outcome": outcome_of_firing(firing),
@@ -59,6 +58,13 @@ def shown_firing(
         },
         status=400 if is_wrong else 200,
     )
+
+
+def _others(firing: Firing, asked: set[str]) -> list[str]:
+    """The cones that are not asked about yet, the nearest to that of the firing first."""
+    place = cones.order(firing.cone)
+    others = [cone for cone in cones.CONES if cone not in asked]
+    return sorted(others, key=lambda cone: abs(cones.order(cone) - place))
 
 
 @dataclass(frozen=True)

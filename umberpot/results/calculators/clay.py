@@ -77,7 +77,7 @@ class Origin(StrEnum):
     DUG = "dug"
 
 
-def _or_not_said(choices: Mapping[str, str], not_said: str = "not tried") -> list[tuple[str, str]]:
+def _or_not_said(choices: Mapping[str, str], not_said: str = "not tested") -> list[tuple[str, str]]:
     return [("", not_said), *choices.items()]
 
 

@@ -6,6 +6,7 @@ from claycore.testing.field_notes import (
     COILS,
     THROWING_SCALES,
     THROWS,
+    TWISTS,
     layer_shares,
     yield_of,
 )
@@ -25,6 +26,7 @@ def sheet_facts(sheet: FieldSheet | None) -> list[tuple[str, str]]:
             f"{plain(smooth, 0)} : {plain(100 - smooth, 0)}" if smooth is not None else "",
         ),
         ("Coil", COILS.get(sheet.coil, "")),
+        ("Twist", TWISTS.get(sheet.twist, "")),
         ("Acid test", ACIDS.get(sheet.acid, "")),
         ("Throwing test", THROWS.get(sheet.throws, "")),
         (

@@ -7,7 +7,7 @@ from django import forms
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
 from claycore.measure.formatting import plain
-from claycore.testing.field_notes import ACIDS, COILS, THROWING_SCALES, THROWS
+from claycore.testing.field_notes import ACIDS, COILS, THROWING_SCALES, THROWS, TWISTS
 from umberpot.shelf.models import FieldSheet, Material
 from umberpot.ui.fields.days import DayDone
 from umberpot.ui.fields.measures import MeasureField
@@ -26,6 +26,7 @@ WATER_L = Bound(0, 1e5, "Water used must be 0 l or more.", low_allowed=True)
 NOTED = {
     "leave": FieldSheet.Leave.choices,
     "coil": list(COILS.items()),
+    "twist": list(TWISTS.items()),
     "acid": list(ACIDS.items()),
     "throws": list(THROWS.items()),
 }
@@ -78,12 +79,13 @@ class FieldSheetForm(forms.ModelForm):
         model = FieldSheet
         fields = [
             *("jar_code", "place", "shows_place", "latitude", "longitude", "dug_on", "depth_cm"),
-            *("leave", "leave_from", "raw_colour", "smooth_pct", "coil", "acid"),
+            *("leave", "leave_from", "raw_colour", "smooth_pct", "coil", "twist", "acid"),
             *("sand_mm", "silt_mm", "clay_mm", "dug_g", "slaked_on", "mesh", "dried_g"),
             *("water_l", "throws", "throwing_notes"),
         ]
         labels = {
             "coil": "Coil test, bent round a finger",
+            "twist": "Twist test, a rope twisted and then bent",
             "acid": "Acid test, vinegar on dry clay",
             "leave": "Permission to dig",
             "leave_from": "Permission from",

@@ -15,13 +15,13 @@ from django.utils.http import urlencode
 from claycore.colour import notation
 from claycore.measure import bounds
 from claycore.measure.errors import ClayError
-from claycore.measure.formatting import to_step
+from claycore.measure.formatting import plain, to_step
 from claycore.measure.uncertainty import Measured
 from claycore.testing import bar_roles, soaking
 from claycore.testing.bar_checks import unlikely_readings
 from claycore.testing.bar_roles import read_of_any, role_of
 from claycore.testing.bars import Bar
-from claycore.testing.readings import ReadingKind
+from claycore.testing.readings import Quantity, ReadingKind
 from umberpot.firings.models import Firing
 from umberpot.mixing.models import colourants_in_words
 from umberpot.studio.models import Studio
@@ -72,6 +72,13 @@ class Cell:
         if self.typed is not None:
             return self.typed
         return to_step(self.recorded.value, self.recorded.step) if self.recorded else ""
+
+    @property
+    def usual(self) -> str:
+        """What counts while it is empty: the line as it was marked; '' where nothing does."""
+        if self.kind.quantity != Quantity.LENGTH_WET:
+            return ""
+        return plain(self.tile.mark_length_mm, 1)
 
     @property
     def changed(self) -> bool:
@@ -174,7 +181,15 @@ class Row:
         if not self.tile.is_bar:
             mix = self.tile.mix
             return colourants_in_words(mix.said_pcts) or "plain" if mix else self.tile.made_of
-        return "" if self.tile.role == bar_roles.BAR.code else self.tile.get_role_display()
+        role = "" if self.tile.role == bar_roles.BAR.code else self.tile.get_role_display()
+        planned = f"cone {self._planned_cones}" if self.tile.cone_plan else ""
+        return ", ".join(filter(None, (planned, role)))
+
+    @property
+    def _planned_cones(self) -> str:
+        """The cone it is meant for, all that it climbs through where it is read at each."""
+        plan = self.tile.cone_plan
+        return ", ".join(plan) if self.tile.climbs else str(plan[-1])
 
     @property
     def boxes(self) -> list[tuple[str, str, bool]]:
@@ -211,6 +226,14 @@ class ReadingGrid:
     def address_in(self, path: str) -> str:
         """The address of this stage and way of soaking on a page."""
         return f"{path}?{urlencode({'stage': self.stage, 'method': self.method})}"
+
+    @property
+    def on_the_way_said(self) -> str:
+        """Which pieces went through this firing on their way, and where to; '' where none."""
+        if not self.on_the_way:
+            return ""
+        each = [f"{tile.code} to {tile.cone_plan[-1]}" for tile in self.on_the_way]
+        return f"On the way to a hotter cone, so nothing is read of them here: {', '.join(each)}."
 
     @property
     def piece(self) -> str:

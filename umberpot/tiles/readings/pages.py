@@ -28,11 +28,13 @@ class GridPage:
     @property
     def shown(self) -> dict[str, object]:
         """What ``tiles/readings/_grid.html`` needs."""
+        method = soaking.method(self.grid.method)
         return {
             "grid": self.grid,
             "firings": self.firings,
             "methods": list(soaking.METHODS.values()),
-            "soak_caution": soaking.method(self.grid.method).caution,
+            "method": method,
+            "soak_caution": method.caution,
             "scale_is_simulated": settings.SCALE_IS_SIMULATED,
         }
 

@@ -10,7 +10,7 @@ from collections.abc import Mapping
 from django import template
 
 from claycore.firing import cones, heat_work, kiln_model, schedules, witness
-from claycore.firing.loading import footprints, shelves
+from claycore.firing.loading import shelves
 from claycore.judging import adjustment_suggestions, fit
 from claycore.judging.limits import ABSORPTION_LIMITS, School
 from claycore.judging.vitrification import TILE_CLASSES
@@ -33,11 +33,6 @@ def _with_unit(unit: str, *figures: float) -> str:
 
 
 _STONEWARE = ABSORPTION_LIMITS["stoneware", School.STRICT]
-_BAR_MM = (
-    100 * footprints.USUAL_LENGTH,
-    100 * footprints.USUAL_WIDTH,
-    footprints.USUAL_THICKNESS_MM,
-)
 
 TRADE_FIGURES: Mapping[str, str] = {
     "water of plastic clay": _with_unit("%", *moisture.USUAL_WATER_PCT),
@@ -52,7 +47,6 @@ TRADE_FIGURES: Mapping[str, str] = {
     "stoneware limit": _with_unit("%", _STONEWARE.high_pct),
     "classes of tiles": ", ".join(TILE_CLASSES).replace(" %", f"{NO_BREAK}%"),
     "ruler": _with_unit("mm", shrinkage.DEFAULT_RULER_STEP_MM),
-    "bar": f"{' × '.join(plain(mm) for mm in _BAR_MM)}{NO_BREAK}mm",
     "most added to a clay": _with_unit("%", adjustment_suggestions.MOST_ADDED_PCT),
     "between dry weighings": in_hours(BETWEEN_WEIGHINGS_MIN).replace(" ", NO_BREAK),
     "forgotten after": f"{plain(FORGOTTEN_AFTER / WEEK)}{NO_BREAK}weeks",
