@@ -42,7 +42,7 @@ def a_piece_is_moved_by_hand(page: Page) -> str:
     page.keyboard.press("2")
     on_second = page.locator("[data-shelf='1']").get_by_role("button", name=f"{code}, locked")
     expect(on_second).to_be_visible()
-    expect(page.get_by_text("share a shelf").first).to_be_visible()
+    expect(page.get_by_text("are not spread evenly").first).to_be_visible()
     page.keyboard.press("l")
     loose = page.locator("[data-shelf='1']").get_by_role("button", name=code, exact=True)
     expect(loose).to_be_visible()

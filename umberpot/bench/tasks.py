@@ -34,11 +34,13 @@ from claycore.testing import drying
 from claycore.testing.forgotten import FORGOTTEN_AFTER
 from umberpot.bench import sentences
 from umberpot.bench.models import Timer
+from umberpot.kiln.models import LoadedPiece
+from umberpot.kiln.models.logs import LogState
 from umberpot.mixing.models import Mix, Plan
 from umberpot.studio.models import Studio
 from umberpot.studio.role_list import Role
 from umberpot.studio.roles import may_open
-from umberpot.tiles.models import AT_WORK, Step, Tile, Trial
+from umberpot.tiles.models import AT_WORK, Step, Tile, TileQuerySet, Trial
 from umberpot.tiles.progress import TileProgress, progress_of
 
 MOST_OF_A_KIND = 4
@@ -202,9 +204,17 @@ _OF_A_PLAN = Q(step=Step.MAKE, trial__plan__isnull=False)
 """Tiles that their plan's own page leads to."""
 
 
+def _at_work(studio: Studio) -> TileQuerySet:
+    """Tiles that wait for something to be done: not those that the kiln is firing this moment."""
+    in_the_kiln = LoadedPiece.objects.filter(
+        tile=OuterRef("pk"), load__logs__state=LogState.RUNNING
+    )
+    return Tile.objects.of(studio).at_work().exclude(Exists(in_the_kiln))
+
+
 def _counted(studio: Studio, waits: _Waits) -> list[_Group]:
     """How many tiles of each trial wait for each step, the oldest trial first."""
-    at_work = Tile.objects.of(studio).at_work().exclude(_OF_A_PLAN).annotate(reason=waits.reason)
+    at_work = _at_work(studio).exclude(_OF_A_PLAN).annotate(reason=waits.reason)
     rows = (
         at_work.values_list("trial_id", "step", "cone", "reason")
         .annotate(Count("pk"), Max("shaped_at"))

@@ -19,6 +19,7 @@ from claycore.colour.photographs.reading import Reference
 from claycore.colour.photographs.references import REFERENCES
 from claycore.firing import schedules
 from claycore.firing.drafts import Stage, draft
+from claycore.firing.loading.by_rules import Arrangement
 from claycore.materials import slip
 from claycore.testing.readings import READINGS, Quantity
 from umberpot.colours.find.library import tested_under
@@ -280,7 +281,15 @@ class DemoLoader:
         cone = self.studio.usual_cone
         waiting = Tile.objects.filter(studio=self.studio, step=Step.FIRE, cone=cone)
         tiles_of = list(waiting.select_related("trial").order_by("pk"))
-        load = plan_load(quay, cone, Atmosphere.OXIDATION, tiles_of, self.user, uuid.uuid4())
+        load = plan_load(
+            quay,
+            cone,
+            Atmosphere.OXIDATION,
+            tiles_of,
+            self.user,
+            uuid.uuid4(),
+            arrangement=Arrangement.LEARN,
+        )
         schedule = draft_for(quay, Stage.SINGLE, cone, self.user, uuid.uuid4())
         choose_schedule(load, schedule)
 

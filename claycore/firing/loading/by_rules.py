@@ -1,14 +1,15 @@
 """A load under the rules of a careful tester.
 
-Tiles that are to be compared stand on one shelf; equal pieces stand on different shelves, so that
-what the kiln does from shelf to shelf can be told from what the stain does; a clay that was never
-fired so hot stands on the lowest shelf; witness cones have a place on every shelf. A rule gives way
-rather than leave a piece out; ``relaxed_rules`` names those that did. Source: common practice.
+Tiles that are to be compared stand on one shelf, equal ones as well: on as few shelves as fit.
+Whoever wants to learn the kiln spreads equal pieces evenly over the shelves, so that what the kiln
+does from shelf to shelf can be told from what the stain does. A clay that was never fired so hot
+stands on the lowest shelf; witness cones have a place on every shelf. A rule gives way rather than
+leave a piece out; ``relaxed_rules`` names those that did. Source: common practice.
 """
 
 import math
 from collections import Counter, defaultdict
-from collections.abc import Hashable, Iterable, Sequence
+from collections.abc import Hashable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from enum import StrEnum
 
@@ -27,6 +28,19 @@ WAYS = 6
 """Ways to fill a shelf that are tried for every set that may go onto it."""
 
 
+class Arrangement(StrEnum):
+    """What equal pieces are to tell: their strengths beside each other, or the kiln's shelves."""
+
+    COMPARE = "compare"
+    LEARN = "learn"
+
+
+ARRANGEMENTS = {
+    Arrangement.COMPARE: "compare: equal pieces on as few shelves as fit",
+    Arrangement.LEARN: "learn the kiln: equal pieces spread over the shelves",
+}
+
+
 class Rule(StrEnum):
     """A rule that had to give way."""
 
@@ -39,8 +53,8 @@ class Rule(StrEnum):
 class PieceSet:
     """Pieces that are compared and so stand on one shelf.
 
-    ``name`` is of the trial; sets of one name hold equal pieces and go to different shelves.
-    ``lowest`` is for clays that were never fired so hot.
+    ``name`` is of the trial; sets of one name hold equal pieces, which stand together or spread as
+    the load is arranged. ``lowest`` is for clays that were never fired so hot.
     """
 
     name: str
@@ -81,7 +95,7 @@ class _Board:
     shelf: Shelf
     standing: tuple[Placed, ...]
     has_cones: bool
-    names: set[str]
+    names: Counter[str]
     every: Wanted
     pieces: list[Piece] = field(default_factory=list)
     places: tuple[Placed, ...] = ()
@@ -171,6 +185,7 @@ def load_by_rules(
     sets: Sequence[PieceSet],
     clearance: float = CLEARANCE_MM,
     fixed: Sequence[Fixed] = (),
+    arrangement: Arrangement = Arrangement.COMPARE,
 ) -> Load:
     """Loads sets onto shelves, lowest first; where not all fit, the first sets go before others.
 
@@ -179,23 +194,26 @@ def load_by_rules(
     """
     check(shelves, [piece for one in sets for piece in one.pieces], clearance)
     largest_first = sorted(sets, key=lambda one: -sum(piece.size.area for piece in one.pieces))
-    best = _load(shelves, largest_first, clearance, fixed)
+    best = _load(shelves, largest_first, clearance, fixed, arrangement)
     if best.left_out:
-        return _load(shelves, sets, clearance, fixed)
+        return _load(shelves, sets, clearance, fixed, arrangement)
     return best
 
 
 def firings_by_rules(
-    shelves: Sequence[Shelf], sets: Sequence[PieceSet], clearance: float = CLEARANCE_MM
+    shelves: Sequence[Shelf],
+    sets: Sequence[PieceSet],
+    clearance: float = CLEARANCE_MM,
+    arrangement: Arrangement = Arrangement.COMPARE,
 ) -> list[Load]:
     """The loads that all sets need, one firing after another on the same shelves.
 
     Pieces too large for any shelf are left out of the last. Sizes in mm. Raises ClayError as
     ``load_by_rules``. Source: as that.
     """
-    loads = [load_by_rules(shelves, sets, clearance)]
+    loads = [load_by_rules(shelves, sets, clearance, arrangement=arrangement)]
     while left := loads[-1].left_out:
-        following = load_by_rules(shelves, _only(sets, left), clearance)
+        following = load_by_rules(shelves, _only(sets, left), clearance, arrangement=arrangement)
         if not following.shelves_used:
             break
         loads.append(following)
@@ -218,7 +236,11 @@ def _only(sets: Sequence[PieceSet], pieces: Sequence[Piece]) -> list[PieceSet]:
 
 
 def _load(
-    shelves: Sequence[Shelf], sets: Iterable[PieceSet], clearance: float, fixed: Sequence[Fixed]
+    shelves: Sequence[Shelf],
+    sets: Iterable[PieceSet],
+    clearance: float,
+    fixed: Sequence[Fixed],
+    arrangement: Arrangement,
 ) -> Load:
     sets = list(sets)
     every = [piece for one in sets for piece in one.pieces]
@@ -226,39 +248,51 @@ def _load(
     wanted = tuple(Counter(piece.size.upright for piece in [*every, WITNESS]).items())
     known = [*fixed, *(Fixed() for _ in range(len(shelves) - len(fixed)))]
     boards = [
-        _Board(shelf, there.places, there.has_cones, set(there.names), wanted)
+        _Board(shelf, there.places, there.has_cones, Counter(there.names), wanted)
         for shelf, there in zip(shelves, known, strict=True)
     ]
     left_out: list[Piece] = []
     for one in sorted(sets, key=lambda one: not one.lowest):
-        left_out += _place(filler, boards, one)
+        left_out += _place(filler, boards, one, arrangement)
     return Load(tuple(board.stood(filler) for board in boards), tuple(left_out))
 
 
-def _place(filler: Filler, boards: Sequence[_Board], one: PieceSet) -> list[Piece]:
+def _place(
+    filler: Filler, boards: Sequence[_Board], one: PieceSet, arrangement: Arrangement
+) -> list[Piece]:
     """Puts a set where the rules want it, or else where there is room; gives what found none."""
-    for board in _wished(boards, one):
+    for board in _wished(boards, one, arrangement):
         if board.takes(filler, one.pieces):
-            board.names.add(one.name)
+            board.names[one.name] += 1
             return []
     left_out = []
     for piece in one.pieces:
         found = next((board for board in boards if board.takes(filler, [piece])), None)
         if found:
-            found.names.add(one.name)
+            found.names[one.name] += 1
         else:
             left_out.append(piece)
     return left_out
 
 
-def _wished(boards: Sequence[_Board], one: PieceSet) -> list[_Board]:
-    """The shelves in the order in which a set should try them."""
+def _wished(boards: Sequence[_Board], one: PieceSet, arrangement: Arrangement) -> list[_Board]:
+    """The shelves in the order in which a set should try them.
+
+    To spread, those with the fewest equal pieces first, so that 12 on four shelves come to stand 3,
+    3, 3 and 3. To compare, those where equal pieces stand already.
+    """
     if one.lowest:
         return list(boards)
-    return sorted(boards, key=lambda board: one.name in board.names)
+    if arrangement is Arrangement.LEARN:
+        return sorted(boards, key=lambda board: board.names[one.name])
+    return sorted(boards, key=lambda board: not board.names[one.name])
 
 
-def relaxed_rules(pieces: Sequence[PieceOnShelf], shelf_count: int) -> tuple[RelaxedRule, ...]:
+def relaxed_rules(
+    pieces: Sequence[PieceOnShelf],
+    shelf_count: int,
+    arrangement: Arrangement = Arrangement.COMPARE,
+) -> tuple[RelaxedRule, ...]:
     """The rules that do not hold where pieces stand, by trial, in the order of the trials.
 
     Raises nothing. Source: the rules at the head of this file.
@@ -272,9 +306,18 @@ def relaxed_rules(pieces: Sequence[PieceOnShelf], shelf_count: int) -> tuple[Rel
             on_shelf[piece.shelf].append(piece.recipe)
         broken = {
             Rule.TOGETHER: any(set(there) != recipes for there in on_shelf.values()),
-            Rule.SPREAD: shelf_count > 1
-            and any(len(set(there)) < len(there) for there in on_shelf.values()),
+            Rule.SPREAD: arrangement is Arrangement.LEARN and _is_heaped(on_shelf, shelf_count),
             Rule.LOWEST: any(piece.lowest and piece.shelf > 0 for piece in of_trial),
         }
         found += [RelaxedRule(rule, trial) for rule, is_broken in broken.items() if is_broken]
     return tuple(found)
+
+
+def _is_heaped(on_shelf: Mapping[int, Sequence[Hashable]], shelf_count: int) -> bool:
+    """Whether a shelf has more equal pieces than an even spread would give it."""
+    every = Counter(recipe for there in on_shelf.values() for recipe in there)
+    return any(
+        count > math.ceil(every[recipe] / shelf_count)
+        for there in on_shelf.values()
+        for recipe, count in Counter(there).items()
+    )

@@ -106,6 +106,14 @@ def test_a_firing_from_start_to_record(signed_in, wired, load):
     assert "brings down cone 6, as recorded" in words_of(signed_in.get(f"/kiln/{firing.pk}/"))
 
 
+def test_the_bench_does_not_ask_to_fire_what_is_in_the_kiln(signed_in, wired, load):
+    assert "Fire 2 tiles." in words_of(signed_in.get("/"))
+    signed_in.post(f"/kiln/loads/{load.pk}/start/", {"request_key": uuid.uuid4()})
+    page = words_of(signed_in.get("/"))
+    assert "Quay kiln is firing to cone 6" in page
+    assert "Fire 2 tiles." not in page
+
+
 def test_the_kiln_is_started_once(signed_in, wired, load):
     form = {"request_key": uuid.uuid4()}
     for _ in range(2):

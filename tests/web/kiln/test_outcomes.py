@@ -4,6 +4,7 @@ import uuid
 
 import pytest
 
+from claycore.firing.loading.by_rules import Arrangement
 from tests.factories import FiringFactory, FiringLogFactory, KilnFactory
 from tests.pages import words_of
 from umberpot.firings.models import WitnessCone
@@ -24,7 +25,10 @@ def firing(signed_in, studio, user, make_mix, weigh):
     signed_in.post(f"/tiles/make/{mix.pk}/", {**ORDER, "request_key": uuid.uuid4()})
     Tile.objects.update(step=Step.FIRE)
     kiln = KilnFactory(studio=studio)
-    load = plan_load(kiln, "6", "oxidation", list(Tile.objects.all()), user, uuid.uuid4())
+    tiles = list(Tile.objects.all())
+    load = plan_load(
+        kiln, "6", "oxidation", tiles, user, uuid.uuid4(), arrangement=Arrangement.LEARN
+    )
     return fire_load(load, RECORDED, user)
 
 

@@ -6,6 +6,7 @@ from django import forms
 
 from claycore.firing import cones
 from claycore.firing.loading import shelves
+from claycore.firing.loading.by_rules import ARRANGEMENTS, Arrangement
 from claycore.firing.loading.footprints import PieceSize
 from umberpot.firings.forms import AtmosphereChoice
 from umberpot.firings.models import Kiln
@@ -22,6 +23,12 @@ class PlanForm(forms.Form):
     cone = Choice(choices=[(name, name) for name in cones.CONES], label="Cone")
     kiln = forms.ModelChoiceField(queryset=Kiln.objects.none(), label="Kiln", empty_label=None)
     atmosphere = AtmosphereChoice()
+    arrangement = Choice(
+        choices=list(ARRANGEMENTS.items()),
+        initial=Arrangement.COMPARE,
+        required=False,
+        label="Equal pieces",
+    )
     schedule = forms.ModelChoiceField(
         queryset=Schedule.objects.none(), required=False, empty_label="choose later"
     )
@@ -32,6 +39,10 @@ class PlanForm(forms.Form):
         kilns.queryset = Kiln.objects.of(studio).filter(set_aside_at=None)
         kept: Any = self.fields["schedule"]
         kept.queryset = Schedule.objects.of(studio).filter(set_aside_at=None)
+
+    def clean_arrangement(self) -> str:
+        """To compare, where nothing was chosen."""
+        return self.cleaned_data["arrangement"] or Arrangement.COMPARE
 
 
 class SizeForm(forms.Form):

@@ -8,7 +8,7 @@ from functools import cached_property
 
 from claycore.firing.drafts import Stage, stage_for
 from claycore.firing.loading import by_rules, firings, heights, packing
-from claycore.firing.loading.by_rules import WITNESS, PieceOnShelf
+from claycore.firing.loading.by_rules import WITNESS, Arrangement, PieceOnShelf
 from claycore.firing.loading.footprints import PieceSize
 from claycore.firing.loading.packing import Piece, PlacedPiece
 from claycore.measure.formatting import plain
@@ -173,7 +173,9 @@ class LoadPage:
         ]
         rules = [
             sentences.relaxed_rule(one.rule, names[one.name])
-            for one in by_rules.relaxed_rules(standing, self.load.kiln.shelf_count)
+            for one in by_rules.relaxed_rules(
+                standing, self.load.kiln.shelf_count, Arrangement(self.load.arrangement)
+            )
         ]
         return [*rules, *self._heights_said()]
 
@@ -200,9 +202,7 @@ class LoadPage:
         """
         if len(self.tray) > MOST_PACKED_AHEAD and self.standing:
             return sentences.firings_needed_about(len(self.tray), self._firings_by_area())
-        shelves, clearance = self.load.kiln.shelves, self.load.clearance_mm
-        sets = sets_of(self.tray)
-        more = by_rules.firings_by_rules(shelves, sets, clearance) if sets else []
+        more = self._more_firings()
         too_large = [piece.name for piece in more[-1].left_out] if more else []
         loads = [self._as_loaded(), *(_without_cones(one) for one in more if one.shelves_used)]
         if not loads[0].shelves_used:
@@ -211,6 +211,16 @@ class LoadPage:
         names = {str(piece.pk): piece.name for piece in self.tiles}
         return sentences.firings_needed(
             len(self.tray), len(loads) - (1 if self.standing else 0), saving, names, too_large
+        )
+
+    def _more_firings(self) -> list[packing.Load]:
+        """The loads that the tray comes to, packed as this one is."""
+        sets = sets_of(self.tray)
+        if not sets:
+            return []
+        load = self.load
+        return by_rules.firings_by_rules(
+            load.kiln.shelves, sets, load.clearance_mm, Arrangement(load.arrangement)
         )
 
     def _firings_by_area(self) -> int:

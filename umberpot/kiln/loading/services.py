@@ -11,7 +11,13 @@ from django.db.models import Q, QuerySet
 
 from claycore.firing.loading import by_hand, packing
 from claycore.firing.loading.by_hand import Obstacle
-from claycore.firing.loading.by_rules import WITNESS, Fixed, PieceSet, load_by_rules
+from claycore.firing.loading.by_rules import (
+    WITNESS,
+    Arrangement,
+    Fixed,
+    PieceSet,
+    load_by_rules,
+)
 from claycore.firing.loading.footprints import PieceSize, footprint, usual_size
 from claycore.firing.loading.packing import Piece
 from claycore.firing.loading.shelves import Placed, Size
@@ -72,7 +78,13 @@ def size_of(trial: Trial, mark_length_mm: float) -> PieceSize:
 
 @whole_change()
 def plan_load(
-    kiln: Kiln, cone: str, atmosphere: str, tiles: Sequence[Tile], by: User, key: uuid.UUID
+    kiln: Kiln,
+    cone: str,
+    atmosphere: str,
+    tiles: Sequence[Tile],
+    by: User,
+    key: uuid.UUID,
+    arrangement: str = Arrangement.COMPARE,
 ) -> Load:
     """A new load with tiles in it, packed. The same ``key`` plans only one.
 
@@ -85,6 +97,7 @@ def plan_load(
             "kiln": kiln,
             "cone": cone,
             "atmosphere": atmosphere,
+            "arrangement": arrangement,
             "made_by": by,
         },
     )
@@ -136,8 +149,23 @@ def pack(load: Load) -> None:
     if not loose:
         return
     fixed = _fixed(load.kiln.shelf_count, [piece for piece in pieces if piece.locked])
-    found = load_by_rules(load.kiln.shelves, sets_of(loose), load.clearance_mm, fixed)
+    found = load_by_rules(
+        load.kiln.shelves,
+        sets_of(loose),
+        load.clearance_mm,
+        fixed,
+        Arrangement(load.arrangement),
+    )
     _write(load, loose, found)
+
+
+@whole_change()
+def arrange(load: Load, arrangement: Arrangement) -> None:
+    """Packs a load again, its equal pieces together or spread."""
+    _still_planned(load)
+    load.arrangement = arrangement
+    load.save(update_fields=["arrangement"])
+    pack(load)
 
 
 def _fixed(shelf_count: int, locked: Sequence[LoadedPiece]) -> list[Fixed]:
@@ -164,7 +192,7 @@ def sets_of(pieces: Iterable[LoadedPiece]) -> list[PieceSet]:
     """Pieces of a trial that are compared with each other, oldest trial first.
 
     The first piece of every recipe makes one set, the second another, and so on: so equal pieces
-    come to stand on different shelves.
+    can be spread over the shelves, and one of each stands before the next of each.
     """
     copies: Counter[Hashable] = Counter()
     sets: dict[tuple[int, int], list[LoadedPiece]] = defaultdict(list)

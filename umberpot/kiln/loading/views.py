@@ -8,6 +8,7 @@ from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
+from claycore.firing.loading.by_rules import ARRANGEMENTS, Arrangement
 from claycore.measure.errors import ClayError
 from umberpot.firings.forms import FiringForm, as_planned
 from umberpot.kiln.loading import sentences, services
@@ -71,7 +72,13 @@ def _waiting_as(form: PlanForm) -> dict[str, str]:
 def _planned(request: StudioRequest, form: PlanForm, tiles: list[Tile], key: uuid.UUID) -> Load:
     typed = form.cleaned_data
     load = services.plan_load(
-        typed["kiln"], typed["cone"], typed["atmosphere"], tiles, request.user, key
+        typed["kiln"],
+        typed["cone"],
+        typed["atmosphere"],
+        tiles,
+        request.user,
+        key,
+        typed["arrangement"],
     )
     if typed["schedule"] and load.schedule is None:
         services.choose_schedule(load, typed["schedule"])
@@ -103,6 +110,7 @@ def _shown(request: StudioRequest, load: Load, form: FiringForm | None = None) -
         "can_start": can_start(load),
         "is_to_record": not can_start(load) or bool(ran and not ran[1].is_to_be_fired_again),
         "is_planned": load.state == LoadState.PLANNED,
+        "arrangements": list(ARRANGEMENTS.items()),
         "form": form or FiringForm(initial=as_planned(cone, load.atmosphere)),
     }
 
@@ -136,7 +144,9 @@ def pack(request: StudioRequest, pk: int) -> HttpResponse:
     def change() -> None:
         if request.POST.get("add"):
             services.add(load, services.waiting_for(load).select_related("trial"))
-        services.pack(load)
+        asked = request.POST.get("arrangement", "")
+        known = asked if asked in set(Arrangement) else load.arrangement
+        services.arrange(load, Arrangement(known))
 
     return _changed(request, load, change)
 

@@ -5,7 +5,7 @@ from django.db.models import F, Q
 from django.urls import reverse
 
 from claycore.firing import cones
-from claycore.firing.loading.by_rules import WITNESS
+from claycore.firing.loading.by_rules import ARRANGEMENTS, WITNESS, Arrangement
 from claycore.firing.loading.shelves import CLEARANCE_MM, Placed
 from umberpot.firings.models.atmospheres import Atmosphere
 from umberpot.firings.models.firings import Firing
@@ -31,6 +31,9 @@ class Load(Signed):
     cone = models.CharField(max_length=4, choices=[(c, c) for c in cones.CONES])
     atmosphere = models.CharField(
         max_length=9, choices=Atmosphere.choices, default=Atmosphere.OXIDATION
+    )
+    arrangement = models.CharField(
+        max_length=7, choices=list(ARRANGEMENTS.items()), default=Arrangement.COMPARE
     )
     clearance_mm = models.FloatField("clearance, mm", default=CLEARANCE_MM)
     schedule = models.ForeignKey(

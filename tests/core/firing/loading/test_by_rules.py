@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 from claycore.firing.loading.by_hand import Obstacle, obstacle, place_for
 from claycore.firing.loading.by_rules import (
     WITNESS,
+    Arrangement,
     Fixed,
     PieceOnShelf,
     PieceSet,
@@ -50,10 +51,36 @@ def test_a_trial_stands_on_one_shelf():
     assert found.left_out == ()
 
 
-def test_equal_pieces_stand_on_different_shelves():
-    found = load_by_rules([SHELF] * 3, trial("a", 4, copies=3))
+def test_to_learn_the_kiln_equal_pieces_stand_on_different_shelves():
+    found = load_by_rules([SHELF] * 3, trial("a", 4, copies=3), arrangement=Arrangement.LEARN)
     assert [len(stood) for stood in found.shelves] == [5, 5, 5]
     assert shelf_of(found, "a0/0") != shelf_of(found, "a0/1")
+
+
+@pytest.mark.parametrize(
+    ("copies", "arrangement", "tiles_on_each"),
+    [
+        (8, Arrangement.LEARN, [2, 2, 2, 2]),
+        (12, Arrangement.LEARN, [3, 3, 3, 3]),
+        (10, Arrangement.LEARN, [3, 3, 2, 2]),
+        (12, Arrangement.COMPARE, [12, 0, 0, 0]),
+    ],
+)
+def test_equal_pieces_are_spread_evenly_or_stand_together(copies, arrangement, tiles_on_each):
+    """K4, and twelve: never nine, one, one and one, which does neither."""
+    found = load_by_rules([SHELF] * 4, trial("a", 1, copies), arrangement=arrangement)
+    counted = [sum(one.piece != WITNESS for one in stood) for stood in found.shelves]
+    assert counted == tiles_on_each
+
+
+def test_two_of_each_strength_to_compare_stand_on_one_shelf_one_set_behind_the_other():
+    """K5: one of each strength at the front and at the back, or place looks like strength."""
+    found = load_by_rules([SHELF] * 4, trial("a", 4, copies=2))
+    assert shelf_of(found, "a") == {0}
+    depth = {one.piece.name: one.placed.y for one in found.shelves[0]}
+    first = [depth[f"a{n}/0"] for n in range(4)]
+    second = [depth[f"a{n}/1"] for n in range(4)]
+    assert max(first) < max(second) or min(first) < min(second)
 
 
 def test_a_clay_never_fired_so_hot_stands_lowest():
@@ -62,7 +89,7 @@ def test_a_clay_never_fired_so_hot_stands_lowest():
 
 
 def test_every_shelf_that_is_used_has_witness_cones():
-    found = load_by_rules([SHELF] * 3, trial("a", 4, copies=2))
+    found = load_by_rules([SHELF] * 3, trial("a", 4, copies=2), arrangement=Arrangement.LEARN)
     cones = [[one.piece for one in stood].count(WITNESS) for stood in found.shelves]
     assert cones == [1, 1, 0]
 
@@ -83,13 +110,17 @@ def test_a_rule_gives_way_rather_than_leave_a_piece_out():
         ([("1", 0), ("2", 0), ("1", 1), ("2", 1)], 2, []),
         ([("1", 0), ("2", 1)], 2, [Rule.TOGETHER]),
         ([("1", 0), ("1", 0), ("2", 0)], 2, [Rule.SPREAD]),
+        ([("1", 0), ("1", 0), ("1", 1)], 2, []),
         ([("1", 0), ("1", 0), ("2", 0)], 1, []),
         ([("1", 0), ("2", 0), ("1", 1)], 2, [Rule.TOGETHER]),
     ],
 )
 def test_rules_that_do_not_hold_are_named(recipes, shelf_count, expected):
     pieces = [PieceOnShelf("t", recipe, shelf) for recipe, shelf in recipes]
-    assert [one.rule for one in relaxed_rules(pieces, shelf_count)] == expected
+    found = relaxed_rules(pieces, shelf_count, Arrangement.LEARN)
+    assert [one.rule for one in found] == expected
+    to_compare = [one.rule for one in relaxed_rules(pieces, shelf_count)]
+    assert to_compare == [rule for rule in expected if rule != Rule.SPREAD]
 
 
 def test_a_clay_that_should_stand_lowest_is_named():
