@@ -92,22 +92,32 @@ Question = Figure | Choice
 NEAR = 0.01
 """Within one part in a hundred of the right figure an answer is right, rounded by hand."""
 
+PERCENT_STEP = 0.1
+"""A percentage is right to the first decimal, as people say it."""
 
-def nearness(right: float, missteps: Sequence[Misstep]) -> Callable[[float], Marked]:
-    """Marks a figure in the unit of the right one: right within a hundredth, or a mistake.
+
+def is_right(answer: float, figure: float, step: float) -> bool:
+    """Whether an answer is the figure to the nearest ``step`` (in its unit), or to a hundredth.
+
+    Source: our choice.
+    """
+    half_a_step = step / 2 * (1 + 1e-9)
+    return abs(answer - figure) <= max(NEAR * abs(figure), half_a_step)
+
+
+def nearness(
+    right: float, missteps: Sequence[Misstep], step: float = 0.0
+) -> Callable[[float], Marked]:
+    """Marks a figure in the unit of the right one: right to the step or a hundredth, or a mistake.
 
     Source: our choice of a hundredth; the mistakes are common practice.
     """
 
     def mark(answer: float) -> Marked:
-        if _near(answer, right):
+        if is_right(answer, right, step):
             return Marked(True)
-        fitting = [one for one in missteps if _near(answer, float(one.gives))]
+        fitting = [one for one in missteps if is_right(answer, float(one.gives), step)]
         fitting.sort(key=lambda one: abs(float(one.gives) - answer))
         return Marked(False, fitting[0].message if fitting else "")
 
     return mark
-
-
-def _near(answer: float, figure: float) -> bool:
-    return abs(answer - figure) <= NEAR * abs(figure)

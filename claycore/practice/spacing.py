@@ -7,10 +7,10 @@ skill one box up, a wrong one back to the first.
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
-BOXES = (2, 4, 9, 20, 45)
+BOXES = (2, 9, 20, 45, 90)
 """After how many other questions a skill of each box comes up again. Our choice."""
 
-QUESTIONS_A_SKILL = 4
+QUESTIONS_A_SKILL = 2
 """After so many questions for each skill that was met, a new one is due whatever else is."""
 
 

@@ -4,20 +4,22 @@ import re
 
 import pytest
 
+from claycore.firing import cones
 from claycore.measure.errors import UnknownChoice
-from claycore.practice.question import Bench, Choice, Clay, Figure, Misstep, nearness
-from claycore.practice.skills import (
-    CONES,
-    DIFFERENCE,
+from claycore.practice.heat import AS_NUMBERS, CONES, OTHER_WAY, WHATEVER_RATE
+from claycore.practice.judgement import MIDDLE_ONLY, OF_ANOTHER_STEP, STEPS, TOO_CAREFUL
+from claycore.practice.measuring import (
     ENLARGED,
-    MIDDLE_ONLY,
     NOT_COMPOUNDED,
     OF_THE_WET,
-    SKILLS,
-    THE_SAME,
-    TOO_CAREFUL,
-    question,
+    ONE_READING,
+    WHOLE_STEPS,
 )
+from claycore.practice.question import Bench, Choice, Clay, Figure, Misstep, is_right, nearness
+from claycore.practice.skills import SKILLS, SkillKind, question
+from claycore.practice.spacing import next_skill, standings
+from claycore.practice.sums import DIFFERENCE, THE_SAME
+from claycore.safety.cautions import CAUTIONS
 
 BENCH = Bench([Clay("Ferry white", 21.0), Clay("Bank", 26.5)], ["Quay Blue", "Rope Green"], 0.1)
 SEEDS = range(40)
@@ -71,8 +73,8 @@ def right_of(code, sum_of):
 def test_doses_by_hand():
     right_of("dose_dry", lambda mass, pct: mass * pct / 100)
     right_of("dose_wet", lambda mass, water, pct: mass * (1 - water / 100) * pct / 100)
-    # Brongniart with 2.6 for the dry clay, handbook 2 (from memory there).
-    right_of("dose_slip", lambda ml, sg, pct: ml * (sg - 1) * 2.6 / 1.6 * pct / 100)
+    # Brongniart, with the density of dry clay that the question gives.
+    right_of("dose_slip", lambda ml, sg, pct, g: ml * (sg - 1) * g / (g - 1) * pct / 100)
 
 
 def test_changes_by_hand():
@@ -150,3 +152,74 @@ def test_no_choice_of_the_question_is_refused():
 )
 def test_an_answer_may_be_rounded_by_a_hundredth_and_no_more(answer, right):
     assert nearness(4.28, [])(answer).right is right
+
+
+@pytest.mark.parametrize(
+    ("answer", "step", "right"),
+    [
+        (2.9, 0.1, True),
+        (2.8, 0.1, False),
+        (2.82, 0.1, True),
+        (2.9, 0.01, False),
+        (3.0, 0.5, True),
+        (2.87, 0.0, True),
+    ],
+)
+def test_an_answer_to_the_scales_step_is_right(answer, step, right):
+    """2.87 g on a scale that shows 0.1 g is 2.9 g."""
+    assert is_right(answer, 2.87, step) is right
+
+
+def test_doses_are_marked_by_the_scale_of_the_bench():
+    coarse = Bench(BENCH.clays, BENCH.colourants, 1.0)
+    for code in ("dose_dry", "dose_wet", "dose_slip", "raise", "lower"):
+        for seed in SEEDS:
+            one = question(code, seed, coarse)
+            assert one.mark(float(round(one.right))).right, one.asks
+
+
+def test_the_order_of_cones_is_that_of_their_temperatures():
+    for one in each("cone_order"):
+        told = list(one.choices)
+        assert one.right == min(told, key=cones.temperature_c)
+        assert any(one.mark(cone).mistake == AS_NUMBERS for cone in told)
+
+
+def test_a_cone_bends_hotter_the_faster_it_is_climbed_to():
+    for one in each("rates"):
+        _, _, usual, here, other = (float(n) for n in re.findall(r"(?<![\w.])\d+", one.asks))
+        there = float(one.right)
+        assert (there > here) == (other > usual)
+        said = {one.mark(celsius).mistake for celsius in one.choices}
+        assert said == {"", OTHER_WAY, WHATEVER_RATE}
+
+
+def test_the_doubt_of_an_absorption_is_that_of_two_readings():
+    """Source: JCGM 100:2008, 4.3.7: a step adds d/√12; two readings of about equal weight."""
+    for one in each("sure_of"):
+        dry, wet, step, *_ = numbers(one.asks)
+        by_hand = 2 * step / 12**0.5 / dry * 100 * (1 + (wet / dry) ** 2) ** 0.5
+        assert one.right == pytest.approx(by_hand, rel=1e-3)
+        assert one.mark(2 * step / 12**0.5 / dry * 100).mistake == ONE_READING
+        assert one.mark(2 * step / dry * 100).mistake == WHOLE_STEPS
+
+
+def test_every_caution_that_is_asked_about_exists_and_others_belong_elsewhere():
+    assert set(STEPS) <= CAUTIONS.keys()
+    asked = set()
+    for one in each("caution"):
+        asked.add(one.right)
+        assert len(one.choices) == 4
+        wrong = [code for code in one.choices if code != one.right]
+        assert all(one.mark(code).mistake == OF_ANOTHER_STEP for code in wrong)
+    assert len(asked) > 5
+
+
+@pytest.mark.parametrize("is_right_always", [True, False])
+def test_a_first_round_draws_from_many_kinds(is_right_always):
+    answers = []
+    for _ in range(8):
+        code = next_skill(list(SKILLS), standings(answers), len(answers))
+        answers.append((code, is_right_always))
+    kinds = {SKILLS[code].kind for code, _ in answers}
+    assert len(kinds) == len(SkillKind) if is_right_always else len(kinds) > 2
