@@ -15,7 +15,7 @@ def _names(text):
 
 OPEN_TO_ALL = _names("""
     studio: sign-in
-    bench: calculators
+    bench: calculators openapi
     mixing: dose adjust series grid campaign check-sum slip water join kilos layers dark
     kiln: cone schedule load outcome
     results: shrinkage absorption pasted-clay ware colour-difference colour-series colour-match

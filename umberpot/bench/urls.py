@@ -4,12 +4,14 @@ from django.urls import path
 
 from umberpot.bench import views
 from umberpot.bench.first_dose.views import start
+from umberpot.bench.openapi.views import openapi
 from umberpot.bench.timers import views as timers
 
 app_name = "bench"
 urlpatterns = [
     path("", views.bench, name="bench"),
     path("calculators/", views.calculators, name="calculators"),
+    path("openapi.json", openapi, name="openapi"),
     path("bench/start/", start, name="start"),
     path("bench/timers/", timers.new, name="new-timer"),
     path("bench/waits/<int:pk>/start/", timers.start_waits, name="start-waits"),

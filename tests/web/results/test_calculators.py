@@ -75,6 +75,11 @@ URLS |= {
     "dark": ("/mix/dark/", DARK),
     "cone": ("/kiln/cone/", {"cone": "6", "rate": "150"}),
     "schedule": ("/kiln/schedule/", {"segment": ["100:600:0", "60:1200:10"]}),
+    "outcome": (
+        "/kiln/outcome/",
+        {"planned": "6", "log": ["0:20", "8:1122", "9.67:1222", "14:600"], "witness": "1:6:half"},
+    ),
+    "clay": ("/results/clay/", {"bar": "B1:6:100:94:88:80:80.8:looked"}),
     "load": ("/kiln/load/", {"shelf": ["round:400"], "piece": ["tile:90x45:12"]}),
     "amount": (
         "/surface/amount/",

@@ -1,0 +1,1 @@
+"""What describes the calculators to programs: ``/openapi.json``."""
