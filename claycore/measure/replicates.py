@@ -55,16 +55,21 @@ class Record:
     """How sets of equal pieces were seen to differ: pieces, sets, and their squares.
 
     ``squares`` is the sum of the squared deviations of each piece from the mean of its set, on
-    the scale of the quantity's UsualSpread.
+    the scale of the quantity's UsualSpread. Pieces are no whole number where a part of a record
+    counts.
     """
 
-    pieces: int = 0
-    sets: int = 0
+    pieces: float = 0
+    sets: float = 0
     squares: float = 0.0
 
     @property
-    def degrees(self) -> int:
+    def degrees(self) -> float:
         return self.pieces - self.sets
+
+    def share(self, of_it: float) -> "Record":
+        """A part of it, from 0 to 1: as much spread, less surely known."""
+        return Record(self.pieces * of_it, self.sets * of_it, self.squares * of_it)
 
     def __add__(self, other: "Record") -> "Record":
         return Record(
@@ -83,6 +88,22 @@ class Record:
 NO_RECORD = Record()
 
 
+def pooled(records: Sequence[Record]) -> Record:
+    """One record of what several sources were seen to differ by, none of which outweighs the rest.
+
+    A source (a clay, with all its days) of more degrees of freedom than all others together, or
+    than the usual spread is worth where those are few, counts for no more than that: 24 bars of one
+    clay that were copied, or read off a coarse ruler, must not teach what every clay does. Source:
+    our choice.
+    """
+    every = math.fsum(record.degrees for record in records)
+    counted = NO_RECORD
+    for record in records:
+        most = max(every - record.degrees, float(USUAL_DEGREES))
+        counted += record.share(min(1.0, most / record.degrees)) if record.degrees else record
+    return counted
+
+
 @dataclass(frozen=True)
 class Spread:
     """What is known of how far equal pieces lie apart: the usual spread and the studio's record."""
@@ -91,7 +112,7 @@ class Spread:
     record: Record = NO_RECORD
 
     @property
-    def degrees(self) -> int:
+    def degrees(self) -> float:
         """Degrees of freedom of its variance."""
         return min(USUAL_DEGREES + self.record.degrees, MOST_DEGREES)
 
@@ -152,17 +173,22 @@ class EqualPieces:
 def equal_pieces(estimates: Sequence[Estimate], usual: UsualSpread) -> EqualPieces:
     """A set of at least one piece. Of each piece's ± only what its instruments leave open counts.
 
-    In the pieces' unit; its squares on the scale of ``usual``. Source: JCGM 100:2008, 4.2.3.
+    In the pieces' unit; its squares on the scale of ``usual``, and never less than the instruments'
+    own rounding makes likely: pieces that read the same on a coarse ruler do not agree to nought.
+    Source: JCGM 100:2008, 4.2.3; the floor is our choice.
     """
     count = len(estimates)
     instruments = [p.u95 if p.instruments_u95 is None else p.instruments_u95 for p in estimates]
     on_scale = [usual.on_scale(piece.value) for piece in estimates]
     middle = math.fsum(on_scale) / count
+    mean = math.fsum(piece.value for piece in estimates) / count
+    rounding = combined(*instruments) / math.sqrt(count) / COVERAGE / usual.slope(mean)
+    seen = math.fsum((figure - middle) ** 2 for figure in on_scale)
     return EqualPieces(
-        mean=math.fsum(piece.value for piece in estimates) / count,
+        mean=mean,
         instruments_u95=combined(*instruments) / count,
         pieces=count,
-        squares=math.fsum((figure - middle) ** 2 for figure in on_scale),
+        squares=max(seen, (count - 1) * rounding**2),
     )
 
 

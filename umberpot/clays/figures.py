@@ -4,11 +4,12 @@ Both are summed up again when they are asked for after something changed. What o
 differ by bears on the ± of every other clay, so all kept ± follow.
 """
 
+from collections import defaultdict
 from collections.abc import Iterable, Sequence
 
 from django.db.models import QuerySet
 
-from claycore.measure.replicates import NO_RECORD, Record, Spread
+from claycore.measure.replicates import NO_RECORD, Record, Spread, pooled
 from claycore.testing.results import RESULTS, ClayResults, Figure, clay_results
 from umberpot.clays.bars import bars_by_clay
 from umberpot.clays.models import ClayFigure, SummedUp
@@ -53,22 +54,39 @@ def _sum_up(studio: Studio, clays: QuerySet[Material]) -> None:
     _widen(studio)
 
 
+_ByClay = dict[int, Record]
+
+
+def _records_by_clay(studio: Studio) -> dict[Figure, _ByClay]:
+    """What the equal bars of each clay were seen to differ by, figure by figure. One query."""
+    found: dict[Figure, _ByClay] = defaultdict(dict)
+    for (clay,), figure, record in ClayFigure.objects.of(studio).records("clay"):
+        found[figure][clay] = record
+    return found
+
+
+def _without(by_clay: _ByClay, clay: int) -> Record:
+    """What the other clays' equal bars differ by: no single one outweighs the rest."""
+    return pooled([record for other, record in by_clay.items() if other != clay])
+
+
 def spread_records(studio: Studio) -> dict[Figure, Record]:
     """What the studio's equal bars were seen to differ by, figure by figure."""
     bring_up_to_date(studio)
-    return {figure: record for _, figure, record in ClayFigure.objects.of(studio).records()}
+    records = _records_by_clay(studio)
+    return {figure: pooled(list(by_clay.values())) for figure, by_clay in records.items()}
 
 
 def spread_records_elsewhere(
     studio: Studio, clays: Sequence[Material]
 ) -> dict[int, dict[Figure, Record]]:
     """For each of the clays, what equal bars of all the others were seen to differ by."""
-    everywhere = spread_records(studio)
-    elsewhere: dict[int, dict[Figure, Record]] = {clay.pk: {**everywhere} for clay in clays}
-    of_clays = ClayFigure.objects.of(studio).filter(clay__in=elsewhere)
-    for (clay,), figure, record in of_clays.records("clay"):
-        elsewhere[clay][figure] -= record
-    return elsewhere
+    bring_up_to_date(studio)
+    records = _records_by_clay(studio)
+    return {
+        clay.pk: {figure: _without(by_clay, clay.pk) for figure, by_clay in records.items()}
+        for clay in clays
+    }
 
 
 def _figures(clay: Material, found: ClayResults) -> list[ClayFigure]:
@@ -104,11 +122,17 @@ def _is_judged_by(found: ClayResults, cone: str, code: str, method: str) -> bool
 
 def _widen(studio: Studio) -> None:
     """Every kept ± by what all other equal pieces of the studio differ by."""
-    records = {figure: record for _, figure, record in ClayFigure.objects.of(studio).records()}
+    records = _records_by_clay(studio)
+    elsewhere: dict[tuple[int, Figure], Record] = {}
     changed = []
     for kept in ClayFigure.objects.of(studio):
         result, pieces = RESULTS[kept.result], kept.pieces
-        record = records.get((kept.result, kept.method), NO_RECORD) - pieces.record
+        figure = (kept.result, kept.method)
+        by_clay = records.get(figure, {})
+        if (kept.clay_id, figure) not in elsewhere:
+            elsewhere[kept.clay_id, figure] = _without(by_clay, kept.clay_id)
+        own = by_clay.get(kept.clay_id, NO_RECORD) - pieces.record
+        record = elsewhere[kept.clay_id, figure] + own
         u95 = pieces.estimate(Spread(result.usual, record)).u95 * result.scale
         if u95 != kept.u95:
             kept.u95 = u95

@@ -81,3 +81,36 @@ class ClayFigure(StudioOwned):
         return EqualPieces(
             self.value / scale, self.instruments_u95 / scale, self.bars, self.squares
         )
+
+
+class KeptVerdict(StudioOwned):
+    """What a clay's page said, kept where it said something else before.
+
+    It is judged as ``purpose``, ``ware`` and ``school`` say. ``own`` stands for what the clay's own
+    bars and notes were then, ``limits`` for whose figures they were held against; ``u95`` is that
+    of the absorption it was judged by, None where it had none. ``cause`` is why it is another.
+    """
+
+    class Cause(models.TextChoices):
+        FIRST = "first", "the first that was noted"
+        OWN = "own", "its own bars or notes"
+        LIMITS = "limits", "the limits"
+        OTHERS = "others", "what equal pieces of other clays differ by"
+
+    clay = models.ForeignKey(Material, on_delete=models.CASCADE, related_name="kept_verdicts")
+    purpose = models.CharField(max_length=12)
+    ware = models.CharField(max_length=12)
+    school = models.CharField(max_length=8)
+    headline = models.CharField(max_length=200)
+    u95 = models.FloatField(null=True)
+    own = models.CharField(max_length=64)
+    limits = models.CharField(max_length=64)
+    cause = models.CharField(max_length=6, choices=Cause.choices)
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["pk"]
+        indexes = [models.Index(fields=["clay", "purpose", "ware", "school"])]
+
+    def __str__(self) -> str:
+        return f"{self.clay}: {self.headline}"

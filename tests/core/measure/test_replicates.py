@@ -18,6 +18,7 @@ from claycore.measure.replicates import (
     Spread,
     UsualSpread,
     equal_pieces,
+    pooled,
 )
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.results import RESULTS
@@ -199,3 +200,44 @@ def test_what_pieces_differ_by_is_told_in_the_figures_own_unit():
     assert spread.of_pieces(2.0) == pytest.approx(0.42)
     more = replace(spread, record=Record(40, 10, 30 * 0.14**2))
     assert more.of_pieces(0.0) == pytest.approx(2 * math.sqrt((4 * 0.07**2 + 30 * 0.14**2) / 34))
+
+
+def test_readings_that_are_all_the_same_carry_the_step_of_their_instrument():
+    """24 bars read off a coarse ruler, or copied: they do not agree to nought."""
+    same = equal_pieces([Estimate(6.0, 0.4)] * 24, UsualSpread(0.2))
+    assert same.squares == pytest.approx(23 * 0.2**2)
+    finer = equal_pieces([Estimate(6.0, 0.1)] * 24, UsualSpread(0.2))
+    assert finer.squares < same.squares
+
+
+def test_pieces_that_scatter_are_taken_at_their_own_spread():
+    seen = equal_pieces([Estimate(value, 0.1) for value in (5.0, 6.0, 7.0)], UsualSpread(0.2))
+    assert seen.squares == pytest.approx(2.0)
+
+
+def test_no_single_clay_outweighs_the_rest():
+    loud, quiet = Record(24, 1, 0.0), Record(6, 2, 4 * 0.04)
+    together = pooled([loud, quiet])
+    assert together.degrees == pytest.approx(8)
+    assert pooled([loud]).degrees == USUAL_DEGREES
+    alone = Spread(UsualSpread(0.2), pooled([loud]))
+    assert alone.variance >= 0.2**2 / 2
+    even = [Record(6, 2, 0.1)] * 5
+    assert pooled(even) == sum(even, NO_RECORD)
+    assert pooled([]) == NO_RECORD
+
+
+@given(
+    st.lists(
+        st.tuples(st.integers(2, 40), st.floats(0, 5)).map(lambda r: Record(r[0], 1, r[1])),
+        min_size=1,
+        max_size=8,
+    )
+)
+def test_a_pooled_record_is_no_surer_than_all_of_it_and_whatever_the_order(records):
+    every = sum(records, NO_RECORD)
+    found = pooled(records)
+    assert found.degrees <= every.degrees + 1e-9
+    assert found.squares <= every.squares + 1e-9
+    again = pooled(records[::-1])
+    assert again.degrees == pytest.approx(found.degrees)

@@ -75,7 +75,7 @@ def test_what_the_uncertainty_rests_on_is_said():
     record = Record(31, 11, 20 * 0.05**2)
     learned = clay_results(run(("6", 12, 1.0)), {("absorption", "boil_soak"): record})
     assert spread_words(learned, "6")[2] == (
-        "Absorption, boil and soak, near 1 %: equal bars of this studio differ by ± 0.21 %, from"
-        " 34 bars."
+        "Absorption, boil and soak, near 1 %: equal bars of this studio differ by ± 0.21 %, by a"
+        " record worth 34 bars."
     )
     assert spread_words(clay_results([]), None) == []

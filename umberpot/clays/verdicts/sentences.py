@@ -2,6 +2,8 @@
 
 from collections.abc import Sequence
 
+from django.utils import timezone
+
 from claycore.firing import cones
 from claycore.judging import firing_range
 from claycore.judging.firing_range import FiringRange, Maturity, Spoiling
@@ -10,6 +12,8 @@ from claycore.measure.replicates import Spread
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.results import RESULTS, ClayResults, Figure
 from claycore.testing.soaking import METHODS
+from umberpot.clays.models import KeptVerdict
+from umberpot.clays.verdicts.history import VerdictMove
 
 
 def range_sentences(found: FiringRange, limit_pct: float) -> list[tuple[str, str]]:
@@ -84,9 +88,8 @@ def _spread(spread: Spread, figure: Figure, known: Estimate) -> str:
     apart = f"± {plain(spread.of_pieces(known.value), 2)} %"
     if not spread.record.pieces:
         return f"{title}: no equal bars on record yet; {apart} is usual (common practice)."
-    return (
-        f"{title}: equal bars of this studio differ by {apart}, from {spread.record.pieces} bars."
-    )
+    worth = plain(spread.record.pieces, 0)
+    return f"{title}: equal bars of this studio differ by {apart}, by a record worth {worth} bars."
 
 
 def _maturity(maturity: Maturity, limit_pct: float) -> str:
@@ -138,3 +141,17 @@ def _range(found: FiringRange) -> str:
     tested = f"cone {first}" if first == last else f"cone {first} to {last}"
     more = "; nothing hotter was tested." if found.open_above else "."
     return f"{tested.capitalize()} of the cones tested{more}"
+
+
+def verdict_moved(move: VerdictMove) -> str:
+    """From what to what a verdict moved without the clay's own bars, when and why."""
+    when = f"{timezone.localtime(move.now.made_at):%-d %B %Y}"
+    until = f"Until {when} this said “{move.before.headline}”."
+    if move.now.cause == KeptVerdict.Cause.LIMITS:
+        return f"{until} The limits were changed, no bar of its own was."
+    differ = "less" if move.is_surer else "more"
+    size = "smaller" if move.is_surer else "larger"
+    return (
+        f"{until} No bar of its own changed: equal pieces in this studio now differ by {differ}, so"
+        f" its ± is {size}."
+    )

@@ -30,10 +30,11 @@ from umberpot.clays.places import PLACE
 from umberpot.clays.records import clay_records
 from umberpot.clays.verdicts.chart import drawings_of
 from umberpot.clays.verdicts.forms import ClayPurposeForm, ClaysForm, SizesForm
+from umberpot.clays.verdicts.history import note_verdict
 from umberpot.clays.verdicts.judging import JudgedClay, judge, judged_as_usual
 from umberpot.clays.verdicts.lookup import judged_of, studio_clays
 from umberpot.clays.verdicts.search import find
-from umberpot.clays.verdicts.sentences import range_sentences, spread_words
+from umberpot.clays.verdicts.sentences import range_sentences, spread_words, verdict_moved
 from umberpot.clays.verdicts.tables import clay_row, figure_rows, seen_at
 from umberpot.shelf.field_sheets.facts import sheet_facts
 from umberpot.shelf.models import Material
@@ -73,6 +74,7 @@ def clay(request: StudioRequest, pk: int) -> HttpResponse:
             "family": family,
             "tests": record.clay.tests.select_related("trial").order_by("-pk"),
             "next_steps": next_steps(record.bars),
+            "moved": _moved(request, judged),
             "figure_rows": figure_rows(record.results),
             "seen": [seen_at(at) for at in record.results.cones],
             "drying_words": _drying_words(record.results, judged.as_what.purpose),
@@ -88,6 +90,14 @@ def clay(request: StudioRequest, pk: int) -> HttpResponse:
             "kept": [(k, v) for k, v in request.GET.items() if k != "sizes"],
         },
     )
+
+
+def _moved(request: StudioRequest, judged: JudgedClay) -> str:
+    """How the verdict moved by itself, where it is the clay's usual one that is shown."""
+    if request.GET or not judged.record.results.cones:
+        return ""
+    move = note_verdict(judged)
+    return verdict_moved(move) if move else ""
 
 
 def _line_typed(request: StudioRequest) -> QueryDict | None:

@@ -15,6 +15,7 @@ from umberpot.studio.journal.models import JournalEntry
 NOT_FOLLOWED = {
     "kiln.LogPoint": "thousands a firing; the log they belong to is followed",
     "clays.ClayFigure": "worked out again from readings, which are followed",
+    "clays.KeptVerdict": "follows from readings, which are followed",
     "clays.SummedUp": "says only that figures need not be worked out again",
     "library.PracticeAnswer": "how practice goes is nobody else's business",
 }
