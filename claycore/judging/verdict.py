@@ -158,7 +158,8 @@ def _overall(
             f" At this point most potters use it as slip or colourant.{_slip_warning(found)}",
         )
     if failing:
-        return Overall.MEND, f"For {for_purpose} it fails only on {topics}."
+        why = _MATURES_BY_THE_STRICT if _is_mature_by_the_loose(failing, found) else ""
+        return Overall.MEND, f"For {for_purpose} it fails only on {topics}.{why}"
     if not evidence.is_fired:
         return Overall.NOT_DECIDED, f"Fire the first bars to learn its {still_open}."
     if still_open:
@@ -245,6 +246,19 @@ def headline(
     if not label_fails:
         return said
     return f"{said}, but not as labelled" if own == Overall.KEEP else f"{said}, nor as labelled"
+
+
+_MATURES_BY_THE_STRICT = (
+    " Its absorption is within the loose limit, which describes ware as it is found; whether a clay"
+    " matures is judged by the strict one, which approves it."
+)
+
+
+def _is_mature_by_the_loose(failing: Sequence[CheckedRule], found: Sequence[CheckedRule]) -> bool:
+    """Whether maturing alone fails, and absorption does not: then the two need a word."""
+    absorption = next((line for line in found if line.code == "absorption"), None)
+    alone = [line.code for line in failing] == ["matures"]
+    return alone and absorption is not None and not absorption.fails
 
 
 _WOULD = {Outcome.PASSES: "pass", Outcome.FAILS: "fail"}

@@ -84,8 +84,8 @@ def sure_of(dice: Dice, bench: Bench) -> Question:
     )
     one_g = step / math.sqrt(12)
     working = (
-        f"One reading: {plain(step)} ÷ √12 = {plain(one_g, 2)} g. Two of them: × √2. Twice that,"
-        f" of {plain(dry_g)} g, in percent"
+        f"One reading: {plain(step)} ÷ 3.46 (the root of 12) = {plain(one_g, 2)} g. Two of them:"
+        f" × 1.41. Twice that, of {plain(dry_g)} g, in percent"
     )
     missteps = [
         Misstep(100 * 2 * one_g / dry_g, ONE_READING),

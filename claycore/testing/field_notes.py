@@ -115,6 +115,14 @@ def looks_low_firing(notes: FieldNotes) -> str:
     return ""
 
 
+def suspects_lime(notes: FieldNotes) -> bool:
+    """Whether a drop of acid suspects lime, so that a fired bar is watched for pops.
+
+    Source: common practice.
+    """
+    return notes.acid in _LIMY
+
+
 def readings(notes: FieldNotes) -> list[Notice]:
     """What the notes say, each in a sentence.
 

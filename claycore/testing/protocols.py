@@ -106,6 +106,22 @@ _WAITS = {
             "common practice",
         ),
         Protocol(
+            "lime_watch",
+            "Watch a fired bar for lime pops",
+            (
+                Stage(
+                    "Keep the bar damp",
+                    14 * DAY,
+                    "Keep a fired bar in damp air, such as a closed bag with a wet cloth.",
+                    "",
+                    7 * DAY,
+                ),
+            ),
+            "Look for craters with a white grain at the bottom. Note lime pops, or none after 14"
+            " days, beside the bar.",
+            "common practice",
+        ),
+        Protocol(
             "cooling",
             "Cool the kiln",
             (Stage("Cool", 12 * HOUR, "Keep the kiln shut.", "kiln"),),

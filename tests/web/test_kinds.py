@@ -141,7 +141,7 @@ def test_a_new_remark(monkeypatch, signed_in, bank, plan_test, fire):
     assert "dunted in cooling" in text_of(signed_in, f"/results/clays/{bank.pk}/readings.csv")
 
 
-def test_a_new_rule(monkeypatch, signed_in, bank, plan_test):
+def test_a_new_rule(monkeypatch, signed_in, tested):
     def salty(evidence, limits):
         return Finding("a white bloom", "none", Outcome.FAILS)
 
@@ -157,7 +157,7 @@ def test_a_new_rule(monkeypatch, signed_in, bank, plan_test):
         mends=("wash",),
     )
     monkeypatch.setitem(RULES, "salt", rule)
-    plan_test()
+    bank = tested("Bank", (("6", 12, 1.0),))
     page = text_of(signed_in, f"/results/clays/{bank.pk}/?purpose=sculpture")
     assert all(words in page for words in ("Salts", "Salt blooms.", "Wash it in three waters"))
     assert "it fails only on salts" in page

@@ -36,8 +36,8 @@ class Arrangement(StrEnum):
 
 
 ARRANGEMENTS = {
-    Arrangement.COMPARE: "compare: equal pieces on as few shelves as fit",
-    Arrangement.LEARN: "learn the kiln: equal pieces spread over the shelves",
+    Arrangement.COMPARE: "together, to compare",
+    Arrangement.LEARN: "spread, to learn the kiln",
 }
 
 

@@ -414,3 +414,12 @@ def test_the_plain_bend_decides_and_a_twisted_rope_can_only_stand_in(coil, twist
     (short,) = (line for line in found if line.code == "coil")
     assert short.outcome == outcome
     assert ("twisted:" in short.finding.measured) == bool(twist)
+
+
+def test_fails_only_on_maturing_says_why_the_loose_limit_does_not_help():
+    rows = (("04", 8, 12), ("6", 11, 5.5))
+    loose = cv.verdict(evidence(*rows), usual_limits("stoneware", "loose"), "tableware")
+    assert "it fails only on maturing" in loose.reason
+    assert "whether a clay matures is judged by the strict one" in loose.reason
+    strict = cv.verdict(evidence(*rows), STRICT, "tableware")
+    assert "judged by the strict one" not in strict.reason

@@ -258,6 +258,21 @@ def test_a_soaked_bar_waits_to_be_dry_before_it_is_fired_again(signed_in, plan, 
     assert warned not in words_of(signed_in.get("/kiln/"))
 
 
+def test_a_bar_of_a_clay_that_fizzes_is_watched_for_lime(signed_in, plan, fire, bank, studio):
+    FieldSheetFactory(material=bank, studio=studio, acid="strong")
+    test = plan(cones="6", replicates="1", bisque="")
+    address = f"/tiles/tests/{test.pk}/"
+    assert "Watch for lime pops" not in words_of(signed_in.get(address)), "nothing is fired"
+    fire(bars_of(test), "6")
+    page = signed_in.get(address)
+    assert "Watch for lime pops" in words_of(page)
+    timer = signed_in.get(f"/bench/timers/?test={test.pk}&protocol=lime_watch")
+    assert timer.context["form"].initial["protocol"] == "lime_watch"
+    form = {"protocol": "lime_watch", "about": "B1", "request_key": uuid.uuid4()}
+    signed_in.post(f"/bench/timers/?test={test.pk}&protocol=lime_watch", form)
+    assert "Keep a fired bar in damp air" in words_of(signed_in.get("/"))
+
+
 def test_two_ways_of_soaking_the_same_bar(signed_in, plan, fire):
     test = plan(cones="6", replicates="1", bisque="")
     (bar,) = bars_of(test)

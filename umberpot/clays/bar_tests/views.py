@@ -13,6 +13,7 @@ from claycore.firing.loading.footprints import usual_size
 from claycore.measure import bounds
 from claycore.measure.formatting import plain
 from claycore.testing import bar_plan, soaking
+from claycore.testing.field_notes import suspects_lime
 from umberpot.clays import sentences
 from umberpot.clays.bar_tests import services as bar_services
 from umberpot.clays.bar_tests.bench_sheet import bench_sheet_pdf
@@ -113,7 +114,9 @@ def _order(form: BarTestForm, clay: Material, request: StudioRequest) -> bar_ser
 
 
 def _test(request: StudioRequest, pk: int) -> ClayTest:
-    tests = ClayTest.objects.of(request.studio).select_related("trial__studio", "clay", "studio")
+    tests = ClayTest.objects.of(request.studio).select_related(
+        "trial__studio", "clay__sheet", "studio"
+    )
     return get_object_or_404(tests, pk=pk)
 
 
@@ -139,10 +142,17 @@ def test(request: StudioRequest, pk: int) -> HttpResponse:
             "to_make": sum(tile.step == Step.MAKE for tile in tiles),
             "unmixed": _unmixed(tiles),
             "drying": bar_services.drying_bars(tiles),
+            "watches_lime": _watches_lime(found, tiles),
             "damp": damp_among([tile.pk for tile in tiles]),
         },
         status=200 if page.grid.is_sound else 400,
     )
+
+
+def _watches_lime(test: ClayTest, tiles: Sequence[Tile]) -> bool:
+    """Whether a fired bar should be kept damp and looked at for lime pops."""
+    sheet = getattr(test.clay, "sheet", None)
+    return bool(sheet and suspects_lime(sheet.notes) and any(tile.firings for tile in tiles))
 
 
 def _unmixed(tiles: Sequence[Tile]) -> Mix | None:

@@ -127,3 +127,12 @@ class SizesForm(forms.Form):
         if len(sizes) > 24:
             raise forms.ValidationError("Enter at most 24 sizes.")
         return sizes
+
+
+class FloorForm(forms.Form):
+    """The floor of what is meant to be made: its thickness and the foot ring it stands on."""
+
+    use_required_attribute = False
+
+    floor_mm = MeasureField(bounds.LENGTH, label="Floor thickness", initial=7)
+    ring_mm = MeasureField(bounds.LENGTH, label="Foot ring, across", initial=95)

@@ -10,6 +10,7 @@ from claycore.judging.firing_range import FiringRange, Maturity, Spoiling
 from claycore.measure.formatting import plain
 from claycore.measure.replicates import Spread
 from claycore.measure.uncertainty import Estimate
+from claycore.testing import pyroplasticity
 from claycore.testing.results import RESULTS, ClayResults, Figure
 from claycore.testing.soaking import METHODS
 from umberpot.clays.models import KeptVerdict
@@ -154,4 +155,22 @@ def verdict_moved(move: VerdictMove) -> str:
     return (
         f"{until} No bar of its own changed: equal pieces in this studio now differ by {differ}, so"
         f" its ± is {size}."
+    )
+
+
+def floor_says(floor_mm: float, ring_mm: float, index: Estimate, cone: str) -> str:
+    """How far the floor of a piece sags over its foot ring; ``index`` as in the results."""
+    per_mm = index.value / RESULTS["pyroplastic_index"].scale
+    here, half, thicker = (
+        plain(pyroplasticity.floor_sag(per_mm, thickness, ring), 1)
+        for thickness, ring in (
+            (floor_mm, ring_mm),
+            (floor_mm, ring_mm / 2),
+            (1.5 * floor_mm, ring_mm),
+        )
+    )
+    return (
+        f"At cone {cone} a flat floor of {plain(floor_mm, 1)} mm sags about {here} mm over a foot"
+        f" ring of {plain(ring_mm, 0)} mm; {half} mm over one half as wide, {thicker} mm if half as"
+        " thick again. A first guess from the bend bar: a flat disc, simply supported."
     )

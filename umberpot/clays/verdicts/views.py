@@ -29,12 +29,17 @@ from umberpot.clays.models import ClayFigure
 from umberpot.clays.places import PLACE
 from umberpot.clays.records import clay_records
 from umberpot.clays.verdicts.chart import drawings_of
-from umberpot.clays.verdicts.forms import ClayPurposeForm, ClaysForm, SizesForm
+from umberpot.clays.verdicts.forms import ClayPurposeForm, ClaysForm, FloorForm, SizesForm
 from umberpot.clays.verdicts.history import note_verdict
 from umberpot.clays.verdicts.judging import JudgedClay, judge, judged_as_usual
 from umberpot.clays.verdicts.lookup import judged_of, studio_clays
 from umberpot.clays.verdicts.search import find
-from umberpot.clays.verdicts.sentences import range_sentences, spread_words, verdict_moved
+from umberpot.clays.verdicts.sentences import (
+    floor_says,
+    range_sentences,
+    spread_words,
+    verdict_moved,
+)
 from umberpot.clays.verdicts.tables import clay_row, figure_rows, seen_at
 from umberpot.shelf.field_sheets.facts import sheet_facts
 from umberpot.shelf.models import Material
@@ -82,12 +87,14 @@ def clay(request: StudioRequest, pk: int) -> HttpResponse:
             "class_words": _class_words(judged),
             "line_form": LineForm(_line_typed(request), clay=record.clay),
             "sizes": _sizes(request, judged),
+            "floor": _floor(request, judged),
             "sheet_says": readings(judged.evidence.notes),
             "sheet_facts": sheet_facts(getattr(record.clay, "sheet", None)),
             "photos": record.clay.photos.defer("image"),
             "request_key": uuid.uuid4(),
             "query": request.GET.urlencode(),
-            "kept": [(k, v) for k, v in request.GET.items() if k != "sizes"],
+            "kept": _kept(request, "sizes"),
+            "kept_by_floor": _kept(request, "floor_mm", "ring_mm"),
         },
     )
 
@@ -149,6 +156,23 @@ def _sizes(request: StudioRequest, judged: JudgedClay) -> dict[str, Any]:
         except ClayError as error:
             form.add_error("sizes", str(error))
     return {"form": form, "rows": rows, "total": total, "cone": judged.evidence.cone}
+
+
+def _kept(request: StudioRequest, *but: str) -> list[tuple[str, str]]:
+    """What else the address says, for a form of the page that adds to it."""
+    return [(name, str(value)) for name, value in request.GET.items() if name not in but]
+
+
+def _floor(request: StudioRequest, judged: JudgedClay) -> dict[str, Any]:
+    """How far a plate's floor sags over its foot ring, where a bend bar tells; {} where none."""
+    at = judged.evidence.at
+    index = RESULTS["pyroplastic_index"].of(at) if at else None
+    if at is None or index is None:
+        return {}
+    form = FloorForm(request.GET if "ring_mm" in request.GET else None)
+    usual = {name: field.initial for name, field in form.fields.items()}
+    typed = form.cleaned_data if form.is_valid() else usual
+    return {"form": form, "says": floor_says(typed["floor_mm"], typed["ring_mm"], index, at.cone)}
 
 
 MOST_COMPARED = 6

@@ -6,8 +6,8 @@ Loads that are planned already were packed to learn the kiln, and stay so.
 from django.db import migrations, models
 
 CHOICES = [
-    ("compare", "compare: equal pieces on as few shelves as fit"),
-    ("learn", "learn the kiln: equal pieces spread over the shelves"),
+    ("compare", "together, to compare"),
+    ("learn", "spread, to learn the kiln"),
 ]
 
 
