@@ -98,6 +98,11 @@ class DemoLoader:
             self.material(row)
         backdate(StockMovement.objects.all(), story.STOCKED_DAYS_AGO, "made_at")
 
+    def additions(self) -> None:
+        """What is blended into clays, the newest on the shelf."""
+        for row in story.ADDITIONS:
+            self.material(row)
+
     def material(self, row: story.DemoMaterial) -> None:
         """One material, counted; slip by its gravity."""
         gravity = row.specific_gravity
@@ -111,6 +116,8 @@ class DemoLoader:
             water_pct=100 - slip.solids_pct(gravity) if gravity else row.water_pct,
             specific_gravity=gravity,
             made_from=Material.objects.of(self.studio).filter(name=row.made_from).first(),
+            addition=row.addition,
+            grain=row.grain,
             hazards=list(row.hazards),
             notes=row.notes,
         )

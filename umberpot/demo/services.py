@@ -40,4 +40,5 @@ def load_demo() -> None:
     for row in story.CAMPAIGN_PLANS:
         loader.plan(row)
     loader.material(story.SLIP_BUCKET)
+    loader.additions()
     findings.load(studio, owner)

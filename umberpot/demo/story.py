@@ -26,6 +26,8 @@ class DemoMaterial:
     notes: str = ""
     specific_gravity: float | None = None
     made_from: str = ""
+    addition: str = ""
+    grain: str = ""
 
 
 MATERIALS = [
@@ -52,6 +54,14 @@ MATERIALS = [
     DemoMaterial("oxide", "Copper carbonate", "", "41.00", 120, None, ("copper",)),
     DemoMaterial("oxide", "Titanium dioxide", "", "11.00", 260),
 ]
+
+ADDITIONS = [
+    DemoMaterial(
+        "addition", "Slipway grog", "SG-7", "0.65", 5_400, addition="grog", grain="0 to 0.7 mm"
+    ),
+    DemoMaterial("addition", "Lock feldspar", "LF-2", "1.35", 3_100, addition="feldspar"),
+]
+"""What is blended into clays; on the shelf since this week."""
 
 
 @dataclass(frozen=True)

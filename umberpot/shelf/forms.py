@@ -25,6 +25,10 @@ LITRES = Bound(0, 1e5, "Volume must be 0 L or more.", low_allowed=True)
 PRICE = Bound(0, 1e6, "Price must be 0 or more.", low_allowed=True)
 
 
+DRY_KINDS = (Material.Kind.STAIN, Material.Kind.OXIDE, Material.Kind.ADDITION)
+"""What comes as a dry powder or grain."""
+
+
 class MaterialForm(OwnedModelForm):
     """One clay or colourant, and how much of it there is."""
 
@@ -66,6 +70,8 @@ class MaterialForm(OwnedModelForm):
             "specific_gravity",
             "solid_density",
             "made_from",
+            "addition",
+            "grain",
             "hazards",
             "top_cone",
             "notes",
@@ -102,8 +108,9 @@ class MaterialForm(OwnedModelForm):
 
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean() or {}
-        if cleaned.get("kind") in (Material.Kind.STAIN, Material.Kind.OXIDE):
+        if cleaned.get("kind") in DRY_KINDS:
             cleaned["state"] = ClayState.DRY
+        self._clean_addition(cleaned)
         cleaned["solid_density"] = cleaned.get("solid_density") or CLAY_SOLID_DENSITY
         if cleaned.get("kind") == Material.Kind.SLIP:
             self._clean_slip(cleaned)
@@ -112,6 +119,14 @@ class MaterialForm(OwnedModelForm):
         if cleaned.get("state") == ClayState.DRY:
             does_not_apply(self, cleaned, "water_pct")
         return cleaned
+
+    def _clean_addition(self, cleaned: dict[str, Any]) -> None:
+        """An addition says which it is, and its grain where that matters."""
+        if cleaned.get("kind") != Material.Kind.ADDITION:
+            does_not_apply(self, cleaned, "addition", "grain")
+            cleaned["addition"] = cleaned["grain"] = ""
+        elif not cleaned.get("addition") and "addition" not in self.errors:
+            self.add_error("addition", "Choose what it is.")
 
     def _clean_slip(self, cleaned: dict[str, Any]) -> None:
         """The water of slip follows from its gravity, and its weight from its volume."""

@@ -13,6 +13,7 @@ from claycore.firing import cones
 from claycore.judging import purposes
 from claycore.judging.claims import Claim
 from claycore.judging.limits import WARES
+from claycore.materials import additions
 from claycore.materials.clay_in_hand import ClayState
 from claycore.materials.slip import CLAY_SOLID_DENSITY
 from claycore.safety.cautions import CAUTIONS, Caution
@@ -62,6 +63,10 @@ class MaterialQuerySet(StudioQuerySet):
             kept |= Q(pk=chosen)
         return self.testable().filter(kept).order_by("name")
 
+    def blended(self) -> Self:
+        """What can be blended into a clay: other clays, and additions such as grog or feldspar."""
+        return self.filter(kind__in=Material.BLENDED)
+
     def colourants(self) -> Self:
         return self.filter(kind__in=Material.COLOURANTS)
 
@@ -72,7 +77,8 @@ class Material(StudioOwned):
     ``purpose`` and ``ware`` are what a clay is judged as; '' is the studio's usual. ``key`` is what
     it is known by outside, in files. Slip in a bucket has a ``specific_gravity``, from which its
     water follows by the ``solid_density`` of what is in it, g/cm³, and the clay it is ``made_from``
-    where that is known. ``fired`` is no field: the fired colours that
+    where that is known. An ``addition`` is one of claycore.materials.additions, its ``grain`` in
+    words. ``fired`` is no field: the fired colours that
     :mod:`umberpot.tiles.fired_looks` noted for a page.
     """
 
@@ -87,13 +93,18 @@ class Material(StudioOwned):
         LEFTOVER = "leftover", "Leftover"
         RECLAIM = "reclaim", "Reclaim bucket"
         BLEND = "blend", "Clay blend"
+        ADDITION = "addition", "Addition to clay"
 
-    BOUGHT = (Kind.CLAY_BODY, Kind.DUG_CLAY, Kind.SLIP, Kind.STAIN, Kind.OXIDE)
+    BOUGHT = (
+        *(Kind.CLAY_BODY, Kind.DUG_CLAY, Kind.SLIP),
+        *(Kind.STAIN, Kind.OXIDE, Kind.ADDITION),
+    )
     CLAYS = (Kind.CLAY_BODY, Kind.DUG_CLAY, Kind.BLEND)
     DOSED = (*CLAYS, Kind.SLIP)
     COLOURANTS = (Kind.STAIN, Kind.OXIDE)
     COLOURED = (Kind.LEFTOVER, Kind.RECLAIM)
     TESTABLE = (*CLAYS, Kind.RECLAIM)
+    BLENDED = (*CLAYS, Kind.ADDITION)
     STATES = [(ClayState.DRY, "dry"), (ClayState.PLASTIC, "plastic"), (ClayState.SLIP, "slip")]
 
     key = models.UUIDField(default=uuid.uuid4, editable=False)
@@ -116,6 +127,10 @@ class Material(StudioOwned):
         related_name="slips",
         verbose_name="made from",
     )
+    addition = models.CharField(
+        "what it is", max_length=12, blank=True, choices=additions.choices()
+    )
+    grain = models.CharField("grain size", max_length=24, blank=True)
     top_cone = models.CharField(
         "highest cone", max_length=4, blank=True, choices=[(c, c) for c in cones.CONES]
     )
@@ -154,6 +169,11 @@ class Material(StudioOwned):
                 name="material_gravity_between_water_and_solid",
             ),
             models.CheckConstraint(
+                condition=Q(kind="addition") & ~Q(addition="")
+                | ~Q(kind="addition") & Q(addition="", grain=""),
+                name="material_addition_says_which",
+            ),
+            models.CheckConstraint(
                 condition=Q(price_per_kg=None) | Q(price_per_kg__gte=0),
                 name="material_price_not_negative",
             ),
@@ -188,6 +208,10 @@ class Material(StudioOwned):
     @property
     def is_testable(self) -> bool:
         return self.kind in self.TESTABLE
+
+    @property
+    def is_addition(self) -> bool:
+        return self.kind == self.Kind.ADDITION
 
     @property
     def is_colourant(self) -> bool:

@@ -15,18 +15,22 @@ class LineForm(forms.Form):
     """A line of blends: what is added, in which steps, and how much of each."""
 
     other = forms.ModelChoiceField(
-        queryset=Material.objects.none(), label="Blend it with", empty_label="choose a clay"
+        queryset=Material.objects.none(),
+        label="Blend it with",
+        empty_label="choose a clay or an addition",
     )
     steps = PercentagesField(
         label="Share added, % of the blend",
         initial=", ".join(f"{step:g}" for step in LINE_STEPS_PCT),
     )
-    dry_g = MeasureField(bounds.MASS, label="Dry weight of each blend", initial=400.0)
+    dry_g = MeasureField(bounds.MASS, label="Dry weight of each blend")
 
-    def __init__(self, *args: Any, clay: Material, **kwargs: Any) -> None:
+    def __init__(self, *args: Any, clay: Material, dry_g: float, **kwargs: Any) -> None:
+        """``dry_g`` is what the bars of a blend take."""
         super().__init__(*args, **kwargs)
-        others = Material.objects.of(clay.studio).on_shelf().clays().exclude(pk=clay.pk)
+        others = Material.objects.of(clay.studio).on_shelf().blended().exclude(pk=clay.pk)
         cast(forms.ModelChoiceField, self.fields["other"]).queryset = others
+        self.fields["dry_g"].initial = dry_g
 
     def clean_steps(self) -> tuple[float, ...]:
         steps: tuple[float, ...] = self.cleaned_data["steps"]

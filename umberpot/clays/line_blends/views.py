@@ -1,6 +1,5 @@
 """What would mend a clay: a first guess at blends, and a line of them to be made."""
 
-import uuid
 from typing import Any
 from urllib.parse import urlencode
 
@@ -11,11 +10,13 @@ from django.urls import reverse
 from django.views.decorators.http import require_GET, require_POST
 
 from claycore.judging.adjustment_suggestions import BlendPart, blend_guess
-from claycore.testing.bar_plan import USUAL_CONES, plan
-from claycore.testing.soaking import USUAL_METHOD
+from claycore.judging.blend_effects import guess_from_blends
+from claycore.materials.additions import ADDITIONS
 from umberpot.clays import sentences
-from umberpot.clays.bar_tests.services import BarOrder, start_test
+from umberpot.clays.bar_tests.services import start_test
 from umberpot.clays.line_blends.forms import LineForm
+from umberpot.clays.line_blends.plan import BlendBars
+from umberpot.clays.line_blends.tried import blends_tried
 from umberpot.clays.records import ClayRecord
 from umberpot.clays.verdicts.lookup import judged_of, one_clay
 from umberpot.mixing.line_blends import LineOrder, make_line
@@ -23,15 +24,13 @@ from umberpot.mixing.stock import stock_for
 from umberpot.shelf.models import Material
 from umberpot.studio.request import StudioRequest, request_key
 
-USUAL_DRY_G = "400"
-"""Dry clay of each blend: three bars a cone and a little over."""
-
 
 @require_POST
 def line(request: StudioRequest, pk: int) -> HttpResponse:
     """Make this line: blends with another clay, weighed out in Mix, each with its bars planned."""
     record = one_clay(request, pk)
-    form = LineForm(request.POST, clay=record.clay)
+    bars = BlendBars(record, request.studio)
+    form = LineForm(request.POST, clay=record.clay, dry_g=bars.dry_g)
     if not form.is_valid():
         field, problems = next(iter(form.errors.items()))
         messages.error(request, sentences.no_blends(str(form[field].label), str(problems[0])))
@@ -42,54 +41,59 @@ def line(request: StudioRequest, pk: int) -> HttpResponse:
     order = LineOrder(record.clay, cleaned["other"], cleaned["steps"], cleaned["dry_g"], key)
     made = make_line(order, request.user)
     for blend, mix in made:
-        _plan_bars(record, blend, mix, key, request)
+        start_test(bars.order(blend, mix, key), request.studio, request.user)
     messages.success(request, sentences.blends_planned(len(made)))
     if form.beyond_usual():
         messages.warning(request, sentences.BEYOND_A_BLEND)
     return redirect("mixing:mixes")
 
 
-def _plan_bars(
-    record: ClayRecord, blend: Material, mix: Any, key: uuid.UUID, request: StudioRequest
-) -> None:
-    """Three bars a cone, at the cones its parent was tested at."""
-    tested = [at.cone for at in record.results.cones] or list(USUAL_CONES)
-    start_test(
-        BarOrder(
-            clay=blend,
-            name=f"{blend.name}, bars"[:80],
-            bars=plan(tested[:8], 3, False, False, climbing=False),
-            mark_length_mm=request.studio.mark_length_mm,
-            method=USUAL_METHOD.code,
-            span_mm=None,
-            request_key=uuid.uuid5(key, f"bars of {blend.pk}"),
-            mix=mix,
-        ),
-        request.studio,
-        request.user,
-    )
-
-
 @require_GET
 def guess(request: StudioRequest, pk: int) -> HttpResponse:
-    """A first guess at blends with another clay, at the best cone both were tested at."""
+    """A first guess at blends, at the best cone that both, or blends of the addition, were tested.
+
+    Of another clay it is the mean of the two; of an addition it is drawn from the studio's own
+    blends, once there are two.
+    """
     record = one_clay(request, pk)
-    dry_g = request.GET.get("dry_g") or USUAL_DRY_G
-    form = LineForm({**request.GET.dict(), "dry_g": dry_g}, clay=record.clay)
-    rows, cone, stock = [], None, None
+    dry_g = BlendBars(record, request.studio).dry_g
+    typed = {**request.GET.dict(), "dry_g": request.GET.get("dry_g") or f"{dry_g:g}"}
+    form = LineForm(typed, clay=record.clay, dry_g=dry_g)
+    shown: dict[str, Any] = {"form": form}
     if form.is_valid():
-        other = one_clay(request, form.cleaned_data["other"].pk)
-        stock = stock_for(request.studio, _takes(record.clay, other.clay, form.cleaned_data))
+        other = form.cleaned_data["other"]
+        shown["stock"] = stock_for(request.studio, _takes(record.clay, other, form.cleaned_data))
         _, judged = judged_of(request, record)
-        both = [at.cone for at in record.results.cones if other.results.at(at.cone)]
-        best = judged.evidence.cone
-        cone = best if best in both else (both[-1] if both else None)
-        rows = _guesses(record, other, cone, form.cleaned_data["steps"]) if cone else []
-    return render(
-        request,
-        "clays/line_blends/_guess.html",
-        {"rows": rows, "cone": cone, "form": form, "stock": stock},
-    )
+        best, steps = judged.evidence.cone, form.cleaned_data["steps"]
+        if other.is_addition:
+            shown |= _of_addition(record, other, best, steps)
+        else:
+            shown |= _of_clay(record, one_clay(request, other.pk), best, steps)
+    return render(request, "clays/line_blends/_guess.html", shown)
+
+
+def _of_addition(
+    record: ClayRecord, other: Material, cone: str | None, steps: tuple[float, ...]
+) -> dict[str, Any]:
+    """By the studio's own blends with such an addition, at the cone the clay is judged at."""
+    addition = ADDITIONS[other.addition]
+    at = record.results.at(cone) if cone else None
+    tried = blends_tried(record.clay.studio, other.addition, cone) if cone else []
+    guesses = [(step, guess_from_blends(at, step, tried) if at else None) for step in steps]
+    return {
+        "cone": cone,
+        "rows": [(step, guess) for step, guess in guesses if guess],
+        "addition": addition,
+        "blends": len(tried),
+    }
+
+
+def _of_clay(
+    record: ClayRecord, other: ClayRecord, best: str | None, steps: tuple[float, ...]
+) -> dict[str, Any]:
+    both = [at.cone for at in record.results.cones if other.results.at(at.cone)]
+    cone = best if best in both else (both[-1] if both else None)
+    return {"cone": cone, "rows": _guesses(record, other, cone, steps) if cone else []}
 
 
 def _takes(clay: Material, other: Material, typed: dict[str, Any]) -> dict[str, float]:

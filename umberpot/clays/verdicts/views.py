@@ -25,6 +25,7 @@ from umberpot.clays.bar_tests.services import next_steps
 from umberpot.clays.figures import bring_up_to_date
 from umberpot.clays.limits.services import limits_of
 from umberpot.clays.line_blends.forms import LineForm
+from umberpot.clays.line_blends.plan import BlendBars
 from umberpot.clays.models import ClayFigure
 from umberpot.clays.places import PLACE
 from umberpot.clays.records import clay_records
@@ -85,7 +86,11 @@ def clay(request: StudioRequest, pk: int) -> HttpResponse:
             "drying_words": _drying_words(record.results, judged.as_what.purpose),
             "spread_words": spread_words(record.results, judged.evidence.cone),
             "class_words": _class_words(judged),
-            "line_form": LineForm(_line_typed(request), clay=record.clay),
+            "line_form": LineForm(
+                _line_typed(request),
+                clay=record.clay,
+                dry_g=BlendBars(record, request.studio).dry_g,
+            ),
             "sizes": _sizes(request, judged),
             "floor": _floor(request, judged),
             "sheet_says": readings(judged.evidence.notes),

@@ -39,7 +39,7 @@ class BlendReader(Reader[ReadyBlend]):
 
     def __init__(self, studio: Studio, by: User) -> None:
         super().__init__(studio, by)
-        clays = Material.objects.of(studio).on_shelf().clays()
+        clays = Material.objects.of(studio).on_shelf().blended()
         self._clays = {clay.name.lower(): clay for clay in clays}
         self._names = Names(studio)
 

@@ -116,6 +116,8 @@ def _rows(studio: Studio) -> Iterable[Cells]:
             "on_hand_g": on_hand,
             "specific_gravity": number(material.specific_gravity),
             "solid_density": number(material.solid_density) if material.is_slip else "",
+            "addition": material.addition,
+            "grain": material.grain,
             "watch_for": " ".join(material.hazards),
             "top_cone": material.top_cone,
             "notes": material.notes,
@@ -127,7 +129,8 @@ MATERIALS = Kind(
     "Materials",
     (
         *("id", "kind", "name", "supplier_code", "price_per_kg", "state", "water_pct"),
-        *("on_hand_g", "specific_gravity", "solid_density", "watch_for", "top_cone", "notes"),
+        *("on_hand_g", "specific_gravity", "solid_density", "addition", "grain"),
+        *("watch_for", "top_cone", "notes"),
     ),
     _rows,
     MaterialReader,
