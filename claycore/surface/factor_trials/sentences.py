@@ -1,5 +1,6 @@
 """What a trial of factors says, in words that claim no more than it showed."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from claycore.measure.formatting import plain
@@ -20,10 +21,14 @@ END_OF_SCALE = "Near the end of a scale, ratings can seem to depend on each othe
 
 @dataclass(frozen=True)
 class Said:
-    """A sentence, and whether it tells of more than chance; None where nothing could be asked."""
+    """A sentence, and whether it tells of more than chance; None where nothing could be asked.
+
+    ``p`` is the probability of chance behind it, from 0 to 1; None where there is none.
+    """
 
     words: str
     decided: bool | None
+    p: float | None = None
 
 
 def chance_words(p: float) -> str:
@@ -46,12 +51,13 @@ def of_main(design: Design, effect: MainEffect, scale: Scale) -> Said:
     said = f"{worse} came out worse than {better} in {_pairs(pair)}"
     if effect.decided:
         more = f", by {_difference(pair, scale)} on average" if pair.difference else ""
-        return Said(f"{name} matters ({chance_words(effect.p)}): {said}{more}.", True)
+        return Said(f"{name} matters ({chance_words(effect.p)}): {said}{more}.", True, effect.p)
     if not pair.first_worse and not pair.second_worse:
-        return Said(f"{name}: no piece differed from its like. {SMALL_MISSED}", False)
+        return Said(f"{name}: no piece differed from its like. {SMALL_MISSED}", False, effect.p)
     return Said(
         f"{name}: not decided ({chance_words(effect.p)}). {_capital(said)}; that can be chance.",
         False,
+        effect.p,
     )
 
 
@@ -86,9 +92,9 @@ def of_interaction(design: Design, found: Interaction, scale: Scale) -> Said:
     if found.decided:
         more = "" if scale.is_measured else f" {END_OF_SCALE}"
         said = f"What {second} does depends on {first} ({chance_words(found.p)}). Read the table"
-        return Said(f"{said} row by row.{more}", True)
+        return Said(f"{said} row by row.{more}", True, found.p)
     said = f"No sign that {second} acts differently with each {first}"
-    return Said(f"{said} ({chance_words(found.p)}).", False)
+    return Said(f"{said} ({chance_words(found.p)}).", False, found.p)
 
 
 def of_control(design: Design, found: ControlEffect) -> Said:
@@ -100,8 +106,8 @@ def of_control(design: Design, found: ControlEffect) -> Said:
     )
     p = chance_words(found.p if found.p is not None else 1.0)
     if found.decided:
-        return Said(f"{said} ({p}).", True)
-    return Said(f"{said}: not decided ({p}).", False)
+        return Said(f"{said} ({p}).", True, found.p)
+    return Said(f"{said}: not decided ({p}).", False, found.p)
 
 
 def all_of(design: Design, effects: Effects, scale: Scale) -> list[Said]:
@@ -109,6 +115,14 @@ def all_of(design: Design, effects: Effects, scale: Scale) -> list[Said]:
     said = [of_main(design, one, scale) for one in effects.mains]
     said += [of_interaction(design, one, scale) for one in effects.interactions]
     return [*said, of_control(design, effects.control)] if effects.control else said
+
+
+def clearest_first(said: Sequence[Said]) -> list[Said]:
+    """The same, what is most surely no chance first; what could not be asked last.
+
+    Source: our choice of order.
+    """
+    return sorted(said, key=lambda one: 2.0 if one.p is None else one.p)
 
 
 def of_claim(design: Design, claim: Claim) -> str:

@@ -58,6 +58,29 @@ def test_a_trial_begins_with_its_expectation_and_a_piece_at_every_place(signed_i
     assert "Nothing rated yet." in page
 
 
+def test_a_factor_of_a_whole_firing_is_refused_with_the_reason(signed_in):
+    sent = {**PLAN, "factor_1": "Bisque temperature", "request_key": uuid.uuid4()}
+    refused = signed_in.post("/surface/factor-trials/new/", sent)
+    page = words_of(refused)
+    assert refused.status_code == 400
+    assert "two firings cannot tell a difference from chance" in page
+    assert "Each piece is fired on its own" in page
+    assert FactorTrial.objects.count() == 0
+    signed_in.post("/surface/factor-trials/new/", {**sent, "fired_apart": "on"})
+    assert FactorTrial.objects.get().design.factors[0].name == "Bisque temperature"
+
+
+def test_a_drafted_finding_opens_with_what_was_claimed_then_what_is_clearest(signed_in, trial):
+    rate(signed_in, trial)
+    page = signed_in.get(f"/library/conclude/factor_trial/{trial.pk}/")
+    form = page.context["form"]
+    sentence, words = form["sentence"].value(), form["words"].value()
+    assert sentence == (
+        "Expected beforehand: burnished is the best finish. It did not come out as expected."
+    )
+    assert words.splitlines()[0].startswith("Finish matters (p")
+
+
 @pytest.mark.parametrize(
     ("changed", "says"),
     [

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from claycore.surface.factor_trials.expectations import ExpectationOutcome
-from claycore.surface.factor_trials.sentences import HINT
+from claycore.surface.factor_trials.sentences import HINT, clearest_first, of_claim
 from umberpot.clays.records import clay_records
 from umberpot.clays.verdicts.judging import judge, usual_purpose
 from umberpot.colours.fired import fired_colours
@@ -70,18 +70,22 @@ def _of_clay(studio: Studio, clay: Material) -> Draft:
 
 
 def _of_factors(studio: Studio, trial: FactorTrial) -> Draft:
-    """What it shows on the scale that was expected to tell, the decided first."""
+    """What was claimed beforehand and how it came out, then what is clearest."""
     if not trial.is_open:
         return _draft(sentences.BLIND, [])
     code = trial.claim_scale or trial.scales[0]
-    said = on_scale(trial, pieces_of(trial), code).said
+    said = clearest_first(on_scale(trial, pieces_of(trial), code).said)
     decided = [one.words for one in said if one.decided]
     open_ = [one.words for one in said if not one.decided]
+    claim = trial.claim if trial.said_outcome else None
     first = trial.expectations.first()
     expected = [sentences.of_expectation(first.words, first.after_results)] if first else []
-    outcome = [ExpectationOutcome(trial.outcome).sentence] if trial.said_outcome else []
-    lines = [*expected, *outcome, *decided[1:], *open_, HINT]
-    return _draft((decided or open_ or [sentences.NO_COLOURS])[0], lines)
+    effects = [*decided, *open_] or [sentences.NO_COLOURS]
+    if claim is not None:
+        outcome = ExpectationOutcome(trial.outcome).sentence
+        opening = sentences.of_claim(of_claim(trial.design, claim), outcome)
+        return _draft(opening, [effects[0], *expected, *effects[1:], HINT])
+    return _draft(effects[0], [*expected, *effects[1:], HINT])
 
 
 def _of_firing(studio: Studio, firing: Firing) -> Draft:

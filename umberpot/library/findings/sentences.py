@@ -14,6 +14,11 @@ def of_expectation(words: str, late: bool) -> str:
     return f"Expected{' (written after the first firing)' if late else ''}: {words}"
 
 
+def of_claim(claim: str, outcome: str) -> str:
+    """What was claimed before the results, and how it came out."""
+    return f"Expected beforehand: {claim}. {outcome}"
+
+
 def of_firing(cone: str, pieces: int) -> str:
     """What a firing was, in a sentence."""
     return f"Fired to cone {cone} with {pieces} piece{'' if pieces == 1 else 's'}."

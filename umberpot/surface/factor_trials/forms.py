@@ -10,6 +10,7 @@ from claycore.measure.errors import ClayError
 from claycore.surface.factor_trials.design import SLABS, Design, Factor
 from claycore.surface.factor_trials.expectations import Says
 from claycore.surface.factor_trials.scales import SCALES, Scale
+from claycore.surface.factor_trials.whole_firing import WHY_NOT, shared_by_a_slab
 from umberpot.studio.models import Studio
 from umberpot.surface.factor_trials import sentences
 from umberpot.surface.factor_trials.reading import Piece
@@ -37,6 +38,8 @@ class TrialForm(forms.Form):
     """Two or three factors with their levels, and what is expected."""
 
     use_required_attribute = False
+    is_of_a_firing = False
+    """Whether a factor was refused because a slab's pieces share it."""
 
     name = _text("Trial name", 80)
     pieces_are = _text("Pieces", 120, required=False)
@@ -46,6 +49,9 @@ class TrialForm(forms.Form):
     levels_2 = _text("Its levels", LONGEST_TEXT)
     factor_3 = _text("Third factor (optional)", 40, required=False)
     levels_3 = _text("Its levels", LONGEST_TEXT, required=False)
+    fired_apart = forms.BooleanField(
+        required=False, label="Each piece is fired on its own, its level drawn by lot"
+    )
     control = _text("Control (optional)", 60, required=False)
     slabs = CountField(SLABS, label="Slabs", initial=3)
     scales = forms.MultipleChoiceField(
@@ -80,6 +86,8 @@ class TrialForm(forms.Form):
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean() or {}
         factors = list(self._factors(cleaned))
+        if not cleaned.get("fired_apart"):
+            self._refuse_whole_firings(cleaned)
         if self.errors:
             return cleaned
         try:
@@ -90,6 +98,13 @@ class TrialForm(forms.Form):
             return cleaned
         cleaned["claim"] = self._claim(cleaned) if cleaned["claim_says"] else {}
         return cleaned
+
+    def _refuse_whole_firings(self, cleaned: dict[str, Any]) -> None:
+        """A factor that a slab's pieces share is no factor of this trial."""
+        for n in (1, 2, 3):
+            if shared_by_a_slab(cleaned.get(f"factor_{n}", "")):
+                self.add_error(f"factor_{n}", WHY_NOT)
+                self.is_of_a_firing = True
 
     def _factors(self, cleaned: dict[str, Any]) -> Iterator[Factor]:
         for n in (1, 2, 3):
