@@ -25,7 +25,8 @@ class AdditionCode(StrEnum):
 class ClayAddition:
     """One kind: its code, what it is called, what it does, and the shares to try, percent.
 
-    ``has_grain`` says that its grain size matters.
+    ``has_grain`` says that its grain size matters; ``adjusts`` is the way of adjusting a clay, of
+    claycore.judging.adjustments, that it is added for.
     """
 
     code: str
@@ -33,6 +34,12 @@ class ClayAddition:
     does: str
     steps_pct: tuple[float, ...]
     has_grain: bool = False
+    adjusts: str = ""
+
+    @property
+    def way(self) -> str:
+        """The code of the way of adjusting a clay that it is tried for."""
+        return self.adjusts or self.code
 
 
 ADDITIONS = {
@@ -75,18 +82,21 @@ ADDITIONS = {
             "shrinks less, dries safer; rougher, more open, less plastic",
             (5.0, 10.0, 20.0),
             has_grain=True,
+            adjusts="grog",
         ),
         ClayAddition(
             AdditionCode.FELDSPAR,
             "Feldspar",
             "absorbs less; shrinks more in the firing, slumps and bloats earlier, less plastic",
             (5.0, 10.0, 15.0),
+            adjusts="flux",
         ),
         ClayAddition(
             AdditionCode.FRIT,
             "Frit",
             "absorbs less at low cones; shrinks more, slumps and bloats earlier, less plastic",
             (3.0, 6.0, 10.0),
+            adjusts="flux",
         ),
     )
 }

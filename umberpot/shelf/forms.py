@@ -6,7 +6,7 @@ from typing import Any, cast
 from django import forms
 
 from claycore.firing import cones
-from claycore.materials import slip
+from claycore.materials import additions, slip
 from claycore.materials.clay_in_hand import ClayState
 from claycore.materials.slip import CLAY_SOLID_DENSITY
 from claycore.measure import bounds
@@ -90,6 +90,8 @@ class MaterialForm(OwnedModelForm):
         of_clay.label, of_clay.empty_label = "Made from", "not stated"
         cone_field = cast(forms.ChoiceField, self.fields["top_cone"])
         cone_field.choices = [("", "not stated"), *((cone, cone) for cone in cones.CONES)]
+        added = cast(forms.ChoiceField, self.fields["addition"])
+        added.choices = [("", "choose"), *additions.choices()]
         kinds = [kind for kind in Material.Kind.choices if kind[0] in self.kinds_offered()]
         cast(forms.ChoiceField, self.fields["kind"]).choices = kinds
         self.fields["kind"].label = "Type"

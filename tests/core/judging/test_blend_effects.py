@@ -2,6 +2,7 @@
 
 import pytest
 
+from claycore.judging.adjustments import ADJUSTMENTS
 from claycore.judging.blend_effects import TriedBlend, guess_from_blends
 from claycore.materials.additions import ADDITIONS, AdditionCode
 from claycore.testing.results import clay_results
@@ -47,5 +48,6 @@ def test_a_figure_that_was_not_measured_is_not_guessed():
 def test_every_addition_says_what_it_does_and_how_much_is_tried(code):
     addition = ADDITIONS[code]
     assert addition.does
+    assert addition.way in ADJUSTMENTS
     assert list(addition.steps_pct) == sorted(addition.steps_pct)
     assert 0 < addition.steps_pct[0] < addition.steps_pct[-1] <= 30

@@ -80,3 +80,16 @@ def test_it_is_a_guess_only_once_two_blends_were_fired(signed_in, tested, spar, 
     said = guess(signed_in, bank, spar)
     assert "from 2 blends with feldspar that were fired here" in said
     assert "about 4.5 %" in said
+
+
+def test_a_way_that_was_tried_says_on_what_and_whether_it_helped(signed_in, tested, spar, studio):
+    bank = tested("Bank", (("6", 9, 6.0),))
+    page = words_of(signed_in.get(f"/results/clays/{bank.pk}/"))
+    assert "Add feldspar or frit as a flux" in page
+    assert "Tried as" not in page
+    made = tested("Bank with spar", (("6", 11, 1.0),), kind="blend")
+    made.blend_parts.create(studio=studio, clay=bank, share_pct=90)
+    made.blend_parts.create(studio=studio, clay=spar, share_pct=10)
+    page = words_of(signed_in.get(f"/results/clays/{bank.pk}/"))
+    told = page[page.index("Tried as") :][:80]
+    assert told.startswith("Tried as Bank with spar at cone 6: 1.0 ± 0.1 % absorbed, it helped.")

@@ -7,7 +7,7 @@ from django.utils import timezone
 from claycore.firing import cones
 from claycore.judging import firing_range
 from claycore.judging.firing_range import FiringRange, Maturity, Spoiling
-from claycore.measure.formatting import plain
+from claycore.measure.formatting import plain, with_u95
 from claycore.measure.replicates import Spread
 from claycore.measure.uncertainty import Estimate
 from claycore.testing import pyroplasticity
@@ -15,6 +15,7 @@ from claycore.testing.results import RESULTS, ClayResults, Figure
 from claycore.testing.soaking import METHODS
 from umberpot.clays.models import KeptVerdict
 from umberpot.clays.verdicts.history import VerdictMove
+from umberpot.clays.verdicts.judging import JudgedClay
 
 
 def range_sentences(found: FiringRange, limit_pct: float) -> list[tuple[str, str]]:
@@ -174,3 +175,16 @@ def floor_says(floor_mm: float, ring_mm: float, index: Estimate, cone: str) -> s
         f" ring of {plain(ring_mm, 0)} mm; {half} mm over one half as wide, {thicker} mm if half as"
         " thick again. A first guess from the bend bar: a flat disc, simply supported."
     )
+
+
+def way_tried(clay: JudgedClay, blend: JudgedClay) -> str:
+    """What a blend that was made to adjust a clay came to, and whether it helped."""
+    before, after = (sum(line.fails for line in one.verdict.lines) for one in (clay, blend))
+    helped = "it helped"
+    if after >= before:
+        helped = "it did not help" if after == before else "it made things worse"
+    at = blend.evidence.at
+    absorbed = at.absorption if at else None
+    figure = f" {with_u95(absorbed.value, absorbed.u95)} % absorbed," if absorbed else ""
+    cone = f" at cone {at.cone}" if at else ""
+    return f"{blend.record.clay.name}{cone}:{figure} {helped}."

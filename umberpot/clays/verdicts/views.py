@@ -42,6 +42,7 @@ from umberpot.clays.verdicts.sentences import (
     verdict_moved,
 )
 from umberpot.clays.verdicts.tables import clay_row, figure_rows, seen_at
+from umberpot.clays.verdicts.tried_ways import tried_ways
 from umberpot.shelf.field_sheets.facts import sheet_facts
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
@@ -81,6 +82,7 @@ def clay(request: StudioRequest, pk: int) -> HttpResponse:
             "tests": record.clay.tests.select_related("trial").order_by("-pk"),
             "next_steps": next_steps(record.bars),
             "moved": _moved(request, judged),
+            "tried": tried_ways(judged, relatives, request.studio),
             "figure_rows": figure_rows(record.results),
             "seen": [seen_at(at) for at in record.results.cones],
             "drying_words": _drying_words(record.results, judged.as_what.purpose),

@@ -16,6 +16,7 @@ from claycore.firing.witness import BEND_WORDS, Bend
 from claycore.measure.errors import ClayError
 from claycore.measure.notices import Notice
 from umberpot.kiln.curve_drawing import NARROW, WIDE, drawn
+from umberpot.kiln.outcomes.sentences import shelf_said
 from umberpot.kiln.places import PLACE
 from umberpot.ui.calculators import Answer, Calculator, CalculatorForm
 from umberpot.ui.fields.lines import EntriesField
@@ -160,7 +161,10 @@ class OutcomeView(Calculator[OutcomeInputs, FiringOutcome]):
         log = Curve(tuple(inputs.log))
         return {
             "outcome": result,
-            "shelves": _by_name(inputs, result),
+            "shelves": [
+                (one.shelf, one.cone, shelf_said(witness.shelf_heat(inputs.cones[one.shelf])))
+                for one in _by_name(inputs, result)
+            ],
             "wide": drawn(log, WIDE) if inputs.log else None,
             "narrow": drawn(log, NARROW) if inputs.log else None,
         }
