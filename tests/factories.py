@@ -26,7 +26,7 @@ from umberpot.shelf.models import (
 from umberpot.studio.models import Membership, Studio
 from umberpot.studio.role_list import Role
 from umberpot.surface.models import FactorTrial, KeptPreview
-from umberpot.ware.models import WareBatch
+from umberpot.ware.models import WareBatch, WarePiece
 
 
 class UserFactory(DjangoModelFactory):
@@ -183,6 +183,20 @@ class WareBatchFactory(SignedOnceFactory):
     cone = "6"
     ware = "stoneware"
     school = "strict"
+
+
+class WarePieceFactory(SignedOnceFactory):
+    """Of a batch that is given."""
+
+    class Meta:
+        model = WarePiece
+
+    name = "Secret cup"
+    surface = "glazed"
+    method = "boil_soak"
+    dry_g = 312.0
+    soaked_g = 312.4
+    scale_step_g = 0.1
 
 
 class KeptPreviewFactory(SignedOnceFactory):

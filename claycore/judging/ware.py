@@ -78,7 +78,7 @@ class Ware:
     at, by a soak of ``method``; '' where that is not said. ``glazed_piece`` says that the piece
     that was soaked carried its glaze. ``untested_metal`` says that copper, cobalt, manganese or
     another metal is where food touches it and in no laboratory's report; ``shivers`` that glaze or
-    slip flakes off it.
+    slip flakes off it; ``damp`` that a piece was still damp five minutes after it had been blotted.
     """
 
     ware: str
@@ -97,6 +97,7 @@ class Ware:
     glazed_piece: bool = False
     untested_metal: WareFact = WareFact.UNKNOWN
     shivers: WareFact = WareFact.UNKNOWN
+    damp: bool = False
 
     @property
     def limits(self) -> Limits:
@@ -295,6 +296,14 @@ def _shivering(ware: Ware) -> Link | None:
     return Link("shivers", False, "Glaze or slip flakes off: its chips are sharp.")
 
 
+def _damp(ware: Ware) -> Link | None:
+    if not ware.damp:
+        return None
+    said = "A piece was still damp five minutes after blotting: water gets in somewhere."
+    ask = "Look for cracks and bare spots, then boil and soak a bare piece."
+    return Link("damp", None, said, ask)
+
+
 def _rim(ware: Ware) -> Link | None:
     """A laboratory's usual test stops below the rim, where lustre often is."""
     if ware.lustre is not WareFact.YES:
@@ -342,6 +351,7 @@ _NO_METAL = "no lustre or metal decoration"
 CHAINS: dict[Use, tuple[Callable[[Ware], Link | None], ...]] = {
     Use.FOOD: (
         _dense_for_ware,
+        _damp,
         _glaze,
         _hazard,
         _untested_metal,
@@ -355,12 +365,14 @@ CHAINS: dict[Use, tuple[Callable[[Ware], Link | None], ...]] = {
         _without("lustre", _NO_METAL, "lustre or metal on it. Dishwashing wears it away."),
         _without("decal", "no decal", "a decal on it. Dishwashing wears it away."),
         _crazed_and_porous,
+        _damp,
         _shivering,
     ),
     Use.MICROWAVE: (
         _dense_for_heat("Water in the body heats up, and can crack it."),
         _without("lustre", _NO_METAL, "lustre or metal on it. Metal sparks in a microwave."),
         _crazed_and_porous,
+        _damp,
         _shivering,
     ),
     Use.OVEN: (

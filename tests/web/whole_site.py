@@ -25,6 +25,7 @@ from tests.factories import (
     NoteFactory,
     PhotoFactory,
     WareBatchFactory,
+    WarePieceFactory,
 )
 from umberpot.bench.services import start_timer
 from umberpot.colours.models import Ring
@@ -80,7 +81,7 @@ FACTOR_TRIAL = {
 REPORT_PAGES = (*("library:report", "library:report-pdf", "library:report-alone", "library:share"),)
 WARE_PAGES = (
     *("results:batch", "results:change-batch", "results:batch-card", "results:set-batch-aside"),
-    *("results:start-screen", "results:finish-screen"),
+    *("results:start-screen", "results:finish-screen", "results:add-piece"),
 )
 PREVIEW_PAGES = (
     *("surface:preview-picture", "surface:preview-photograph"),
@@ -163,6 +164,7 @@ def one_of_everything(make_mix, weigh, signed_in, user, studio):
     photo = PhotoFactory(material=clay)
     dug = MaterialFactory(dug=True, studio=studio, name="Secret bank")
     saved = save_calculation(studio, "layers", "Secret floor", "pieces=3", uuid.uuid4(), user)
+    piece = WarePieceFactory(studio=studio, batch=WareBatchFactory(studio=studio, clay=clay))
     return {
         **dict.fromkeys(("studio:change-role", "studio:remove-person"), user.membership.pk),
         "studio:withdraw-invitation": invite(studio, user, "Secret one", Role.READER, 7)[0].pk,
@@ -228,7 +230,8 @@ def one_of_everything(make_mix, weigh, signed_in, user, studio):
         **dict.fromkeys(SURFACE_PAGES, surface.pk),
         **dict.fromkeys(FACTOR_PAGES, factors.pk),
         **dict.fromkeys(PREVIEW_PAGES, KeptPreviewFactory(studio=studio, plan=surface).pk),
-        **dict.fromkeys(WARE_PAGES, WareBatchFactory(studio=studio, clay=clay).pk),
+        **dict.fromkeys(WARE_PAGES, piece.batch_id),
+        "results:remove-piece": (piece.batch_id, piece.pk),
         **dict.fromkeys(COAT_PAGES, surface.coats.get().pk),
         **dict.fromkeys(("library:note-photograph", "library:remove-note"), note.pk),
         **dict.fromkeys(BY_NUMBER, tile.pk),

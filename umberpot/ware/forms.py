@@ -9,8 +9,12 @@ from claycore.colour.notation import Lab
 from claycore.firing import cones
 from claycore.judging.limits import SCHOOLS, WARES
 from claycore.judging.ware import ShockTest, WareFact
+from claycore.judging.ware_pieces import SURFACES
+from claycore.measure import bounds
 from claycore.measure.bounds import Bound
 from claycore.measure.errors import ClayError
+from claycore.measure.uncertainty import Measured
+from claycore.testing import absorption, soaking
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.tiles.colours import typed_colour
@@ -117,3 +121,41 @@ class FinishScreenForm(_ColourForm):
     )
     seen = forms.CharField(max_length=200, required=False, label="Observations")
     colour = forms.CharField(max_length=60, required=False, label="Colour after (optional)")
+
+
+class PieceForm(forms.Form):
+    """A finished piece, weighed dry and soaked on one scale."""
+
+    use_required_attribute = False
+
+    name = forms.CharField(max_length=40, label="Piece", error_messages={"required": STILL_NEEDED})
+    surface = Choice(choices=list(SURFACES.items()), label="What the water reaches")
+    method = Choice(
+        choices=soaking.choices, initial=soaking.USUAL_METHOD.code, label="Soaking method"
+    )
+    dry_g = MeasureField(bounds.MASS, label="Dry")
+    soaked_g = MeasureField(bounds.MASS, label="Soaked")
+    scale_step_g = MeasureField(bounds.STEP, label="Scale step")
+    damp = forms.BooleanField(
+        required=False,
+        label="Still damp five minutes after blotting",
+        widget=forms.CheckboxInput({"class": "size-6"}),
+    )
+
+    def __init__(self, *args: Any, studio: Studio, **kwargs: Any) -> None:
+        super().__init__(*args, **kwargs)
+        self.fields["scale_step_g"].initial = studio.scale_step_g
+
+    def clean(self) -> dict[str, Any]:
+        """Whatever was soaked weighs no less than dry, but for the scale."""
+        cleaned = super().clean() or {}
+        if self.errors:
+            return cleaned
+        dry, wet = (
+            Measured(cleaned[f"{at}_g"], cleaned["scale_step_g"]) for at in ("dry", "soaked")
+        )
+        try:
+            absorption.percent(dry, wet)
+        except ClayError as error:
+            self.add_error("soaked_g", str(error))
+        return cleaned

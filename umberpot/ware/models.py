@@ -12,6 +12,9 @@ from claycore.firing import cones
 from claycore.judging.leach_screen import of_screen
 from claycore.judging.limits import SCHOOLS, WARES
 from claycore.judging.ware import Glaze, Leach, ShockTest, WareFact
+from claycore.judging.ware_pieces import SURFACES, PieceSurface, SoakedPiece
+from claycore.measure.uncertainty import Measured
+from claycore.testing import absorption, soaking
 from umberpot.shelf.models import Material
 from umberpot.studio.models import SetAside, Signed
 
@@ -157,3 +160,46 @@ class LeachScreen(Signed):
         """How far the acid took the colour, CIEDE2000; None without both readings."""
         before, after = self.before_lab, self.after_lab
         return ciede2000(before, after) if before and after else None
+
+
+class WarePiece(SetAside):
+    """A finished piece of a batch, dried, weighed, soaked and weighed again: masses in g.
+
+    ``scale_step_g`` is that of the scale; ``damp`` says that it was still damp five minutes after
+    it had been blotted.
+    """
+
+    NAMED_BY = ("batch",)
+
+    batch = models.ForeignKey(WareBatch, on_delete=models.PROTECT, related_name="pieces")
+    name = models.CharField(max_length=40)
+    surface = models.CharField(max_length=9, choices=list(SURFACES.items()))
+    method = models.CharField(max_length=24, choices=soaking.choices)
+    dry_g = models.FloatField()
+    soaked_g = models.FloatField()
+    scale_step_g = models.FloatField()
+    damp = models.BooleanField(default=False)
+    request_key = models.UUIDField()
+
+    class Meta:
+        ordering = ["pk"]
+        constraints = [
+            models.UniqueConstraint(
+                fields=["studio", "request_key"], name="ware_piece_once_per_request"
+            ),
+            models.CheckConstraint(
+                condition=Q(dry_g__gt=0, soaked_g__gt=0, scale_step_g__gt=0),
+                name="ware_piece_weighs_something",
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.name}, {self.batch}"
+
+    @property
+    def soaked(self) -> SoakedPiece:
+        """It as the core judges it."""
+        dry, wet = (Measured(mass, self.scale_step_g) for mass in (self.dry_g, self.soaked_g))
+        return SoakedPiece(
+            absorption.percent(dry, wet), self.method, PieceSurface(self.surface), self.damp
+        )

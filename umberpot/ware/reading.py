@@ -19,11 +19,12 @@ from claycore.judging.ware import (
     WareFact,
     judge_ware,
 )
+from claycore.judging.ware_pieces import BodyEvidence, body_of
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.soaking import METHODS
 from umberpot.clays.figures import bring_up_to_date
 from umberpot.clays.models import ClayFigure
-from umberpot.ware.models import LeachScreen, WareBatch
+from umberpot.ware.models import LeachScreen, WareBatch, WarePiece
 
 USES = {
     Use.FOOD: "Food",
@@ -78,6 +79,8 @@ class BatchVerdict:
     absorption: Estimate | None
     screens: Sequence[LeachScreen]
     under_way: LeachScreen | None
+    bars: ClayFigure | None
+    pieces: Sequence[WarePiece]
 
 
 def judge_batch(batch: WareBatch) -> BatchVerdict:
@@ -93,19 +96,33 @@ def judge_batches(batches: Sequence[WareBatch]) -> list[BatchVerdict]:
     screens: dict[int, list[LeachScreen]] = defaultdict(list)
     for screen in LeachScreen.objects.filter(batch__in=batches).select_related("made_by"):
         screens[screen.batch_id].append(screen)
+    pieces: dict[int, list[WarePiece]] = defaultdict(list)
+    for piece in WarePiece.objects.filter(batch__in=batches, set_aside_at=None):
+        pieces[piece.batch_id].append(piece)
     return [
-        _judged(batch, _at_nearest_cone(batch, measured[batch.clay_id]), screens[batch.pk])
+        _judged(
+            batch,
+            _at_nearest_cone(batch, measured[batch.clay_id]),
+            screens[batch.pk],
+            pieces[batch.pk],
+        )
         for batch in batches
     ]
 
 
 def _judged(
-    batch: WareBatch, figure: ClayFigure | None, screens: Sequence[LeachScreen]
+    batch: WareBatch,
+    figure: ClayFigure | None,
+    screens: Sequence[LeachScreen],
+    pieces: Sequence[WarePiece],
 ) -> BatchVerdict:
+    bars = Estimate(figure.value, figure.u95, figure.bars) if figure else None
+    soaked = [piece.soaked for piece in pieces]
+    body = body_of(bars, figure.method if figure else "", soaked, batch.ware)
     ware = Ware(
         batch.ware,
         batch.school,
-        Estimate(figure.value, figure.u95, figure.bars) if figure else None,
+        body.absorption,
         glaze=Glaze(batch.glaze) if batch.glaze else None,
         hazard_metal=WareFact(batch.hazard_metal),
         crazed=WareFact(batch.crazed),
@@ -116,15 +133,19 @@ def _judged(
         shivers=WareFact(batch.shivers),
         shock=ShockTest(batch.shock),
         cone=batch.cone,
-        measured_at=figure.cone if figure else "",
-        method=figure.method if figure else "",
+        measured_at=figure.cone if figure and not body.by_pieces else "",
+        method=body.method,
+        glazed_piece=body.glazed_piece,
+        damp=body.damp,
     )
     return BatchVerdict(
         use_rows(judge_ware(ware)),
-        _known_by(batch, figure, screens),
+        _known_by(batch, figure, screens, body),
         ware.absorption,
         screens,
         next((one for one in screens if one.changed is None), None),
+        figure,
+        pieces,
     )
 
 
@@ -157,7 +178,10 @@ def _leach(batch: WareBatch, screens: Sequence[LeachScreen]) -> Leach:
 
 
 def _known_by(
-    batch: WareBatch, figure: ClayFigure | None, screens: Sequence[LeachScreen]
+    batch: WareBatch,
+    figure: ClayFigure | None,
+    screens: Sequence[LeachScreen],
+    body: BodyEvidence,
 ) -> dict[str, str]:
     entered = f"entered {timezone.localdate(batch.changed_at):%-d %b %Y}"
     known = {
@@ -167,7 +191,9 @@ def _known_by(
     for code in ("hazard_metal", "crazed", "lustre", "decal", "untested_metal", "shivers"):
         known[code] = entered if getattr(batch, code) != WareFact.UNKNOWN else ""
     known["shock"] = entered if batch.shock != ShockTest.NONE else ""
-    if figure:
+    if body.by_pieces:
+        known["body"] = f"finished pieces, {METHODS[body.method].title.lower()}"
+    elif figure:
         bars = f"{figure.bars} {'bar' if figure.bars == 1 else 'bars'} of {batch.clay}"
         known["body"] = f"{bars} at cone {figure.cone}, {METHODS[figure.method].title.lower()}"
     return known

@@ -28,3 +28,11 @@ SCREENED = {
 def set_aside(batch: WareBatch) -> str:
     """A batch is out of sight, or back."""
     return f"{batch.name} set aside." if batch.set_aside_at else f"{batch.name} restored."
+
+
+PIECE_SAVED = "Piece saved."
+
+
+def piece_removed(name: str) -> str:
+    """A piece counts no more."""
+    return f"{name} no longer counts. It stays on record."

@@ -12,7 +12,7 @@ from claycore.colour.notation import Lab
 from claycore.judging.leach_screen import has_changed
 from umberpot.studio.models import Studio
 from umberpot.studio.whole_change import whole_change
-from umberpot.ware.models import LeachScreen, WareBatch
+from umberpot.ware.models import LeachScreen, WareBatch, WarePiece
 
 
 class UnderWay(Exception):
@@ -72,3 +72,13 @@ def finish_screen(
     screen.looked_at = timezone.now()
     screen.save()
     return screen
+
+
+def keep_piece(batch: WareBatch, typed: Mapping[str, Any], key: uuid.UUID, by: User) -> WarePiece:
+    """A finished piece that was weighed dry and soaked. The same ``key`` keeps only one."""
+    made, _ = WarePiece.objects.get_or_create(
+        studio_id=batch.studio_id,
+        request_key=key,
+        defaults={**typed, "batch": batch, "made_by": by},
+    )
+    return made

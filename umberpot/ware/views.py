@@ -16,8 +16,8 @@ from umberpot.ui.downloads import PDF, download, file_name
 from umberpot.ui.paging import page_of
 from umberpot.ware import sentences, services
 from umberpot.ware.card import card_pdf
-from umberpot.ware.forms import BatchForm, FinishScreenForm, StartScreenForm
-from umberpot.ware.models import WareBatch
+from umberpot.ware.forms import BatchForm, FinishScreenForm, PieceForm, StartScreenForm
+from umberpot.ware.models import WareBatch, WarePiece
 from umberpot.ware.places import PLACE
 from umberpot.ware.reading import judge_batch, judge_batches
 
@@ -91,6 +91,8 @@ def _batch_page(
         "protocol": protocols.protocol("leach_screen"),
         "start_form": StartScreenForm(None, studio=request.studio),
         "finish_form": FinishScreenForm(None, studio=request.studio),
+        "piece_form": PieceForm(studio=request.studio),
+        "request_key": uuid.uuid4(),
         **forms,
     }
     return render(request, "ware/batch.html", context, status=status)
@@ -133,6 +135,28 @@ def finish_screen(request: StudioRequest, pk: int) -> HttpResponse:
     if done.came_to:
         messages.success(request, sentences.SCREENED[done.came_to])
     return redirect(found)
+
+
+@require_POST
+def add_piece(request: StudioRequest, pk: int) -> HttpResponse:
+    """A finished piece was weighed dry and soaked."""
+    found = _batch(request, pk)
+    form = PieceForm(request.POST, studio=request.studio)
+    if not form.is_valid():
+        return _batch_page(request, found, 400, piece_form=form)
+    services.keep_piece(found, form.cleaned_data, request_key(request), request.user)
+    messages.success(request, sentences.PIECE_SAVED)
+    return redirect(f"{found.get_absolute_url()}#pieces")
+
+
+@require_POST
+def remove_piece(request: StudioRequest, pk: int, piece_pk: int) -> HttpResponse:
+    """A piece was weighed wrongly: it counts no more, and stays on record."""
+    found = _batch(request, pk)
+    piece = get_object_or_404(WarePiece.objects.of(request.studio), pk=piece_pk, batch=found)
+    piece.set_aside(True)
+    messages.success(request, sentences.piece_removed(piece.name))
+    return redirect(f"{found.get_absolute_url()}#pieces")
 
 
 @require_GET

@@ -223,3 +223,72 @@ def test_the_list_asks_no_more_for_many_batches(signed_in, batch, dense):
     for name in ("Second kiln", "Third kiln"):
         enter(signed_in, dense, name=name)
     assert queries() == before
+
+
+CUP = {
+    **{"name": "Tall cup", "surface": "glazed", "method": "boil_soak"},
+    **{"dry_g": "318.4", "soaked_g": "318.8", "scale_step_g": "0.1"},
+}
+
+
+def weigh(client, batch, **changed):
+    sent = {**CUP, "request_key": uuid.uuid4(), **changed}
+    return client.post(f"{batch.get_absolute_url()}pieces/", sent, follow=True)
+
+
+def test_a_cup_stands_beside_its_bars_and_supports_them(signed_in, batch):
+    page = words_of(weigh(signed_in, batch))
+    assert "Piece saved." in page
+    assert "Tall cup glazed all over" in page
+    assert "0.13 ± 0.03 %" in page
+    assert "Bars of Bank" in page
+    assert "Established, as far as these checks go" in page
+
+
+def test_a_cup_that_takes_up_too_much_makes_its_uses_fail(signed_in, batch):
+    page = words_of(weigh(signed_in, batch, soaked_g="330"))
+    assert "over 1.5 %, the limit for" in page
+    assert "finished pieces, boil and soak" in page
+    removed = signed_in.post(
+        f"{batch.get_absolute_url()}pieces/{batch.pieces.get().pk}/", follow=True
+    )
+    assert "Tall cup no longer counts" in words_of(removed)
+    assert "over 1.5 %" not in page_of(signed_in, batch)
+
+
+def test_a_glazed_cup_alone_establishes_nothing_and_a_broken_one_does(signed_in, clay):
+    batch = enter(signed_in, clay)
+    assert "of a glazed piece: the glaze keeps the water out" in words_of(weigh(signed_in, batch))
+    page = words_of(weigh(signed_in, batch, name="Shard", surface="broken"))
+    assert "of a glazed piece" not in page
+    assert "within 1.5 %" in page
+
+
+def test_a_cup_that_stays_damp_is_said(signed_in, batch):
+    page = words_of(weigh(signed_in, batch, damp="on"))
+    assert "still damp five minutes after blotting" in page
+    assert "Look for cracks and bare spots" in page
+
+
+@pytest.mark.parametrize(
+    ("changed", "says"),
+    [
+        ({"soaked_g": "300"}, "The soaked weight is less than the dry weight"),
+        ({"name": ""}, "Fill in this field."),
+        ({"dry_g": "-1"}, "must be"),
+        ({"method": "tea"}, "Choose one of"),
+    ],
+)
+def test_a_weighing_that_cannot_be_is_told_and_kept_typed(signed_in, batch, changed, says):
+    refused = weigh(signed_in, batch, **changed)
+    assert refused.status_code == 400
+    assert says in words_of(refused)
+    assert 'value="318.4"' in refused.content.decode() or "dry_g" in changed
+    assert batch.pieces.count() == 0
+
+
+def test_a_second_click_weighs_no_second_cup(signed_in, batch):
+    key = uuid.uuid4()
+    for _ in range(2):
+        weigh(signed_in, batch, request_key=key)
+    assert batch.pieces.count() == 1

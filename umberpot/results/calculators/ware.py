@@ -86,7 +86,12 @@ class WareForm(CalculatorForm[Ware]):
             shock=ShockTest(typed["shock"] or ShockTest.NONE),
             method=typed["method"],
             glazed_piece=typed["piece"] == "glazed",
-            **known,
+            hazard_metal=known["hazard_metal"],
+            crazed=known["crazed"],
+            lustre=known["lustre"],
+            decal=known["decal"],
+            untested_metal=known["untested_metal"],
+            shivers=known["shivers"],
         )
 
 
