@@ -82,6 +82,11 @@ class BatchVerdict:
     bars: ClayFigure | None
     pieces: Sequence[WarePiece]
 
+    @property
+    def bars_soak(self) -> str:
+        """How the bars were soaked; '' where there are none."""
+        return METHODS[self.bars.method].title if self.bars else ""
+
 
 def judge_batch(batch: WareBatch) -> BatchVerdict:
     """Everything that is established of a batch, and what is not."""
