@@ -6,6 +6,7 @@ Vitrified means fired hard and dense enough for the purpose, not "0 %". The limi
 
 import math
 from dataclasses import dataclass
+from enum import StrEnum
 
 from claycore.judging.limits import WARES, Limits
 from claycore.measure.formatting import plain, with_u95
@@ -94,10 +95,43 @@ def against_figure(estimate: Estimate, limit_pct: float, scale_step_g: float) ->
     return AbsorptionVerdict(outcome, f"{measured} is {stands} {plain(limit_pct)} %.")
 
 
+class PoresHidden(StrEnum):
+    """Why a figure may be too low to pass: what keeps water out of the pores."""
+
+    GLAZE = "glaze"
+    METHOD = "method"
+
+
+_HIDES = {
+    PoresHidden.GLAZE: (
+        "of a glazed piece: the glaze keeps the water out.",
+        "Soak a bare piece, or a broken edge.",
+    ),
+    PoresHidden.METHOD: (
+        "by a soak that reads low: it can rule out, and establishes nothing.",
+        "Boil and soak the same pieces.",
+    ),
+}
+
+
+def what_hides_pores(glazed: bool, reads_low: bool) -> str:
+    """What may have kept water out of the pores; '' where nothing did. Source: common practice."""
+    if glazed:
+        return PoresHidden.GLAZE
+    return PoresHidden.METHOD if reads_low else ""
+
+
 def verdict(
-    estimate: Estimate, asked: Limits, cone: str | None, scale_step_g: float
+    estimate: Estimate,
+    asked: Limits,
+    cone: str | None,
+    scale_step_g: float,
+    hides: str = "",
 ) -> AbsorptionVerdict:
     """The verdict on one absorption, as a sentence a potter could argue with.
+
+    ``hides`` is what :func:`what_hides_pores` says of how it was measured: then it may be over a
+    limit and is never within.
 
     ``cone`` is the cone it was fired to, None if that is not known. Limit and absorption in
     percent. Within a range quoted for ware as found is not yet dense enough. Source: the limits
@@ -117,6 +151,11 @@ def verdict(
     high = f"{plain(against.high_pct)} % for {WARES[against.ware]}"
     at_cone = f" at cone {cone}" if cone else ""
     enough = "dense enough" if against.ware == "earthenware" else "vitrified"
+    if outcome == absorption.AgainstLimit.WITHIN and hides:
+        said, would_decide = _HIDES[PoresHidden(hides)]
+        return AbsorptionVerdict(
+            AgainstLimit.NOT_DECIDED, f"{measured} is within {high}, but {said}", would_decide
+        )
     if outcome == absorption.AgainstLimit.WITHIN:
         return AbsorptionVerdict(
             outcome, f"{measured} is within {high}: {enough} for that use{at_cone}."

@@ -78,7 +78,7 @@ def absorption_warnings(
                 " Judge the body on an unglazed tile.",
             )
         )
-    if method and method.reads_low and outcome == AgainstLimit.WITHIN:
+    if method and method.reads_low and outcome in (AgainstLimit.WITHIN, AgainstLimit.NOT_DECIDED):
         warnings.append(
             Notice(
                 "method_reads_low",

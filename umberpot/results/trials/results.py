@@ -123,7 +123,8 @@ def tile_result(
     verdict = None
     if absorbed and progress.firing:
         step = progress.readings[Quantity.MASS_FIRED].step
-        verdict = vitrification.verdict(absorbed, limits, progress.firing.cone, step)
+        hides = _hides(progress, METHODS[soaked.method] if soaked else None)
+        verdict = vitrification.verdict(absorbed, limits, progress.firing.cone, step, hides)
     pct, words = _percentages(progress)
     return TileResult(
         progress=progress,
@@ -137,6 +138,13 @@ def tile_result(
         pct=pct,
         pct_words=words,
     )
+
+
+def _hides(progress: TileProgress, method: SoakingMethod | None) -> str:
+    """What may have kept water out of its pores; a tile with a bare half lets it in there."""
+    tile = progress.tile
+    sealed = tile.glazed and not tile.bare_half
+    return vitrification.what_hides_pores(sealed, bool(method and method.reads_low))
 
 
 def trial_results(
@@ -180,7 +188,8 @@ def replicates(
             absorbed = together(figure, [r.absorption for r in soaked], records)
         if absorbed:
             step = max(r.progress.readings[Quantity.MASS_FIRED].step for r in soaked)
-            verdict = vitrification.verdict(absorbed, limits, cone, step)
+            hides = _hides(soaked[0].progress, soaked[0].method)
+            verdict = vitrification.verdict(absorbed, limits, cone, step, hides)
         title = f"{tiles[0].pct_words}, cone {heat}{', glazed' if glazed else ''}"
         total = together(("total_shrinkage", ""), [r.total for r in tiles], records)
         made.append(Replicates(title, glazed, tiles, absorbed, total, verdict))

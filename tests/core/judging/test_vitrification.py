@@ -1,0 +1,34 @@
+"""What may have kept water out of the pores can fail a piece, and passes none."""
+
+import pytest
+
+from claycore.judging.limits import usual_limits
+from claycore.judging.vitrification import verdict, what_hides_pores
+from claycore.measure.uncertainty import Estimate
+from claycore.testing.absorption import AgainstLimit
+
+STRICT = usual_limits("stoneware", "strict")
+
+
+def judged(pct, glazed=False, reads_low=False):
+    hides = what_hides_pores(glazed, reads_low)
+    return verdict(Estimate(pct, 0.1), STRICT, "6", 0.1, hides)
+
+
+@pytest.mark.parametrize(
+    ("how", "advice"),
+    [
+        ({"glazed": True}, "Soak a bare piece, or a broken edge."),
+        ({"reads_low": True}, "Boil and soak the same pieces."),
+        ({"glazed": True, "reads_low": True}, "Soak a bare piece, or a broken edge."),
+    ],
+)
+def test_within_the_limit_is_not_decided_with_the_way_out(how, advice):
+    found = judged(0.4, **how)
+    assert found.outcome == AgainstLimit.NOT_DECIDED
+    assert found.would_decide == advice
+    assert judged(2.4, **how).outcome == AgainstLimit.OVER
+
+
+def test_a_bare_piece_well_soaked_is_decided():
+    assert judged(0.4).outcome == AgainstLimit.WITHIN
