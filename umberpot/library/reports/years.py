@@ -27,7 +27,10 @@ TAKEN = (
 )
 """What weighing takes from the shelf; counts and leftovers are no use."""
 
-BOUGHT_OR_DUG = (Material.Kind.CLAY_BODY, Material.Kind.DUG_CLAY, *Material.COLOURANTS)
+BOUGHT_OR_DUG = (
+    *(Material.Kind.CLAY_BODY, Material.Kind.DUG_CLAY, Material.Kind.ADDITION),
+    *Material.COLOURANTS,
+)
 """Of what is mixed of these, nothing is counted again."""
 
 
