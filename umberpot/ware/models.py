@@ -197,6 +197,12 @@ class WarePiece(SetAside):
         return f"{self.name}, {self.batch}"
 
     @property
+    def surface_words(self) -> str:
+        """What the water reached, and whether the piece stayed damp."""
+        surface = SURFACES[PieceSurface(self.surface)]
+        return f"{surface}, stayed damp" if self.damp else surface
+
+    @property
     def soaked(self) -> SoakedPiece:
         """It as the core judges it."""
         dry, wet = (Measured(mass, self.scale_step_g) for mass in (self.dry_g, self.soaked_g))
