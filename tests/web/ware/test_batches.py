@@ -248,7 +248,7 @@ def test_a_cup_stands_beside_its_bars_and_supports_them(signed_in, batch):
 def test_a_cup_that_takes_up_too_much_makes_its_uses_fail(signed_in, batch):
     page = words_of(weigh(signed_in, batch, soaked_g="330"))
     assert "over 1.5 %, the limit for" in page
-    assert "finished pieces, boil and soak" in page
+    assert "Finished pieces, boil and soak" in page
     removed = signed_in.post(
         f"{batch.get_absolute_url()}pieces/{batch.pieces.get().pk}/", follow=True
     )
