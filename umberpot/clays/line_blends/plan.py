@@ -2,6 +2,7 @@
 
 import math
 import uuid
+from collections.abc import Sequence
 from statistics import fmean
 
 from claycore.firing.loading.footprints import usual_size
@@ -28,13 +29,22 @@ LOSS = 1.1
 ROUNDED_TO_G = 10.0
 
 
+def tests_of(clay: Material) -> list[ClayTest]:
+    """The bar tests of a clay, the last first."""
+    return list(clay.tests.select_related("trial").order_by("-pk"))
+
+
 class BlendBars:
     """The bars of a blend of a clay: as those of the clay's own last test, to be compared."""
 
-    def __init__(self, record: ClayRecord, studio: Studio) -> None:
+    def __init__(
+        self, record: ClayRecord, studio: Studio, tests: Sequence[ClayTest] | None = None
+    ) -> None:
+        """``tests`` are the clay's own, the last first, where they were fetched already."""
         self.record, self.studio = record, studio
-        tests = record.clay.tests.select_related("trial").order_by("-pk")
-        self.test: ClayTest | None = tests.first()
+        if tests is None:
+            tests = tests_of(record.clay)
+        self.test = next(iter(tests), None)
 
     @property
     def _like(self) -> list[Tile]:

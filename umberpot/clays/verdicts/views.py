@@ -25,7 +25,7 @@ from umberpot.clays.bar_tests.services import next_steps
 from umberpot.clays.figures import bring_up_to_date
 from umberpot.clays.limits.services import limits_of
 from umberpot.clays.line_blends.forms import LineForm
-from umberpot.clays.line_blends.plan import BlendBars
+from umberpot.clays.line_blends.plan import BlendBars, tests_of
 from umberpot.clays.models import ClayFigure
 from umberpot.clays.places import PLACE
 from umberpot.clays.records import clay_records
@@ -61,6 +61,7 @@ def clay(request: StudioRequest, pk: int) -> HttpResponse:
     record, *relatives = clay_records(request.studio, [found, *_relatives_of(request, found)])
     form, judged = judged_of(request, record)
     limit = judged.limits.dense
+    tests = tests_of(record.clay)
     family = [record, *[one for one in relatives if one.bars][:MOST_RELATIVES]]
     return render(
         request,
@@ -79,7 +80,7 @@ def clay(request: StudioRequest, pk: int) -> HttpResponse:
             "sentences": range_sentences(judged.evidence.range, limit.high_pct),
             "drawings": drawings_of(family, limit.high_pct, judged.evidence.range),
             "family": family,
-            "tests": record.clay.tests.select_related("trial").order_by("-pk"),
+            "tests": tests,
             "next_steps": next_steps(record.bars),
             "moved": _moved(request, judged),
             "tried": tried_ways(judged, relatives, request.studio),
@@ -91,7 +92,7 @@ def clay(request: StudioRequest, pk: int) -> HttpResponse:
             "line_form": LineForm(
                 _line_typed(request),
                 clay=record.clay,
-                dry_g=BlendBars(record, request.studio).dry_g,
+                dry_g=BlendBars(record, request.studio, tests).dry_g,
             ),
             "sizes": _sizes(request, judged),
             "floor": _floor(request, judged),
@@ -135,7 +136,7 @@ def _relatives_of(request: StudioRequest, clay: Material) -> QuerySet[Material]:
     """What it is blended of and the blends it is in."""
     parents = Q(pk__in=[part.clay_id for part in clay.blend_parts.all()])
     blends = Q(blend_parts__clay=clay, retired_at=None)
-    testable = Material.objects.of(request.studio).testable()
+    testable = Material.objects.of(request.studio).testable().with_what_is_judged()
     return testable.filter(parents | blends).order_by("pk").distinct()
 
 
