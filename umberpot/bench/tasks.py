@@ -204,17 +204,17 @@ _OF_A_PLAN = Q(step=Step.MAKE, trial__plan__isnull=False)
 """Tiles that their plan's own page leads to."""
 
 
-def _at_work(studio: Studio) -> TileQuerySet:
-    """Tiles that wait for something to be done: not those that the kiln is firing this moment."""
+def _at_hand(studio: Studio) -> TileQuerySet:
+    """The studio's tiles, without those that the kiln is firing this moment."""
     in_the_kiln = LoadedPiece.objects.filter(
         tile=OuterRef("pk"), load__logs__state=LogState.RUNNING
     )
-    return Tile.objects.of(studio).at_work().exclude(Exists(in_the_kiln))
+    return Tile.objects.of(studio).exclude(Exists(in_the_kiln))
 
 
 def _counted(studio: Studio, waits: _Waits) -> list[_Group]:
     """How many tiles of each trial wait for each step, the oldest trial first."""
-    at_work = _at_work(studio).exclude(_OF_A_PLAN).annotate(reason=waits.reason)
+    at_work = _at_hand(studio).at_work().exclude(_OF_A_PLAN).annotate(reason=waits.reason)
     rows = (
         at_work.values_list("trial_id", "step", "cone", "reason")
         .annotate(Count("pk"), Max("shaped_at"))
@@ -248,7 +248,7 @@ def _first_of_each(
     to_do = AT_WORK & ~_OF_A_PLAN & (Q(step=Step.FIRE) | Q(trial__in=list(trials)))
     read = Q(step=Step.READ, trial__in=list(results))
     rows = (
-        Tile.objects.of(studio)
+        _at_hand(studio)
         .kept()
         .filter(to_do | read)
         .annotate(

@@ -114,6 +114,21 @@ def test_the_bench_does_not_ask_to_fire_what_is_in_the_kiln(signed_in, wired, lo
     assert "Fire 2 tiles." not in page
 
 
+def test_the_bench_draws_and_counts_only_what_is_not_in_the_kiln(signed_in, wired, load):
+    """Others wait for the same cone: the bench shows those, and no piece of the load."""
+    in_it = {piece.tile.code for piece in load.pieces.exclude(tile=None)}
+    first = Tile.objects.first()
+    form = {**ORDER, "trial_name": "Later", "request_key": uuid.uuid4(), "count": 1}
+    signed_in.post(f"/tiles/make/{first.mix_id}/", form)
+    Tile.objects.exclude(code__in=in_it).update(step=Step.FIRE)
+    signed_in.post(f"/kiln/loads/{load.pk}/start/", {"request_key": uuid.uuid4()})
+    sections = signed_in.get("/").context["to_do"].now
+    (kiln,) = (section for section in sections if section.title == "Kiln")
+    (task,) = kiln.tasks
+    assert task.count == len(task.tiles) == 1
+    assert not {progress.tile.code for progress in task.tiles} & in_it
+
+
 def test_the_kiln_is_started_once(signed_in, wired, load):
     form = {"request_key": uuid.uuid4()}
     for _ in range(2):
