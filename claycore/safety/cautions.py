@@ -58,6 +58,15 @@ CAUTIONS = {
             " high firing, put an unknown clay in a saucer.",
         ),
         Caution(
+            "open_fire",
+            "Open fire",
+            "Fire outdoors, well away from buildings: smoke and embers give off carbon monoxide.",
+            "Check local rules on open fires, and have water at hand. Never bring a smouldering"
+            " bin or warm pit ware indoors. Wear heatproof gloves, rated eyewear and cotton or"
+            " wool; hot ware can shatter. Salts and metals thrown into a fire give off toxic"
+            " fumes: follow their safety data sheets.",
+        ),
+        Caution(
             "boiling",
             "Boiling",
             "Boiling water scalds, and thermal shock can break a piece. Let it cool in the water.",

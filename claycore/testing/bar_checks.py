@@ -79,12 +79,12 @@ Twin = tuple[Bar, FiredBar]
 
 
 def _twins(fired: FiredBar, siblings: Sequence[Bar]) -> list[Twin]:
-    """Whole bars after a firing to the same cone."""
+    """Whole bars after a firing to the same cone; fires without one are not alike."""
     return [
         (sibling, twin)
         for sibling in siblings
         for twin in sibling.firings
-        if twin.cone == fired.cone and RemarkCode.BROKEN not in twin.remarks
+        if twin.cone and twin.cone == fired.cone and RemarkCode.BROKEN not in twin.remarks
     ]
 
 

@@ -79,8 +79,8 @@ def remark_choices() -> list[tuple[str, str]]:
 class FiredBar:
     """A bar after one firing. Lengths in mm, masses in g; soaked and hung by the soak's method.
 
-    ``reduced`` says that the kiln's air was short of oxygen, ``on_the_way`` that it is meant for a
-    hotter cone, so that nothing is asked of it here.
+    ``cone`` is '' after a fire that has none. ``reduced`` says that the kiln's air was short of
+    oxygen, ``on_the_way`` that it is meant for a hotter cone, so that nothing is asked of it here.
     """
 
     cone: str
@@ -169,6 +169,9 @@ def bar_results(bar: Bar) -> BarResults:
     hottest: FiredBar | None = None
     for place, after in enumerate(bar.firings):
         whole = whole and RemarkCode.BROKEN not in after.remarks
+        if not after.cone:
+            fired.append(_after_firing(bar, place, whole, problems))
+            continue
         if hottest and cones.order(after.cone) < cones.order(hottest.cone):
             problems.append(
                 f"{bar.code} was fired to cone {hottest.cone} before cone {after.cone},"
@@ -199,7 +202,7 @@ def bar_results(bar: Bar) -> BarResults:
 def _after_firing(bar: Bar, place: int, whole: bool, problems: list[str]) -> FiredResults:
     """``whole`` says that it never broke so far: half a bar has half a line and half its mass."""
     after = bar.firings[place]
-    where = f"{bar.code} at cone {after.cone}"
+    where = f"{bar.code} at cone {after.cone}" if after.cone else f"{bar.code}, fired with no cone,"
     lengths = Shrinkage(None, None, None, None)
     loss = None
     if whole:

@@ -242,7 +242,7 @@ def clay_results(
     each = [bar_results(bar) for bar in bars]
     by_cone: dict[str, list[FiredResults]] = {}
     for bar in each:
-        last_at = {fired.cone: fired for fired in bar.fired}
+        last_at = {fired.cone: fired for fired in bar.fired if fired.cone}
         for cone, fired in last_at.items():
             by_cone.setdefault(cone, []).append(fired)
     sets = {("", figure): pieces for figure, pieces in _sets(each, at_cone=False).items()}
@@ -278,7 +278,8 @@ def _mixed_atmospheres(bars: Iterable[Bar]) -> Iterator[str]:
     airs: dict[str, set[bool]] = defaultdict(set)
     for bar in bars:
         for firing in bar.firings:
-            airs[firing.cone].add(firing.reduced)
+            if firing.cone:
+                airs[firing.cone].add(firing.reduced)
     for cone in sorted(airs, key=cones.order):
         if len(airs[cone]) > 1:
             yield (

@@ -4,10 +4,11 @@ The one place that gathers them: pages, lists, kept figures, reports, files and 
 so that none of them can leave out a reading that another shows.
 """
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 
-from claycore.testing.results import ClayResults, clay_results
+from claycore.measure.replicates import Record
+from claycore.testing.results import ClayResults, Figure, clay_results
 from umberpot.clays.bars import bars_by_clay
 from umberpot.clays.figures import spread_records_elsewhere
 from umberpot.shelf.models import Material
@@ -18,11 +19,15 @@ from umberpot.tiles.models import Tile
 
 @dataclass(frozen=True)
 class ClayRecord:
-    """A clay, its bars and bare tiles ``with_readings``, and what they say together."""
+    """A clay, its bars and bare tiles ``with_readings``, and what they say together.
+
+    ``elsewhere`` is what equal pieces of the studio's other clays were seen to differ by.
+    """
 
     clay: Material
     bars: Sequence[Tile]
     results: ClayResults
+    elsewhere: Mapping[Figure, Record]
 
 
 def clay_records(
@@ -40,6 +45,7 @@ def clay_records(
             clay,
             bars[clay.pk],
             clay_results([bar_of(tile) for tile in bars[clay.pk]], elsewhere[clay.pk]),
+            elsewhere[clay.pk],
         )
         for clay in clays
     ]

@@ -7,9 +7,10 @@ from typing import TypeVar
 
 from claycore.colour.notation import Lab
 from claycore.firing import cones
+from claycore.firing.kinds import FiringKind
 from claycore.measure.formatting import percentage
 from claycore.mixing.weighing import is_as_wanted
-from umberpot.firings.models.atmospheres import heat_in_words
+from umberpot.firings.models.atmospheres import fired_in_words
 from umberpot.tiles.models import BARE_HALF, ColourReading, Loading, Tile
 
 Key = TypeVar("Key", bound=Hashable)
@@ -18,17 +19,25 @@ Row = TypeVar("Row", "FiredColour", ColourReading)
 
 @dataclass(frozen=True)
 class Conditions:
-    """What must be alike for the colours of two tiles to be compared: clay, heat and glaze."""
+    """What must be alike for the colours of two tiles to be compared: clay, heat and glaze.
+
+    ``cone`` is '' where the fire had none.
+    """
 
     clay: str
     cone: str
     atmosphere: str
     glazed: bool
+    kind: str = FiringKind.KILN
+
+    @property
+    def heat(self) -> str:
+        """The firing in words: 'cone 6', 'cone 10 reduction', 'pit firing'."""
+        return fired_in_words(self.cone, self.atmosphere, self.kind)
 
     @property
     def words(self) -> str:
-        heat = f"cone {heat_in_words(self.cone, self.atmosphere)}"
-        return f"{self.clay}, {heat}, {'glazed' if self.glazed else 'unglazed'}"
+        return f"{self.clay}, {self.heat}, {'glazed' if self.glazed else 'unglazed'}"
 
     @property
     def key(self) -> str:
@@ -36,8 +45,13 @@ class Conditions:
         return "|".join((self.cone, self.atmosphere, "glazed" if self.glazed else "", self.clay))
 
     @property
-    def order(self) -> tuple[str, bool, int, str]:
-        return self.clay, self.glazed, cones.order(self.cone), self.atmosphere
+    def heat_order(self) -> tuple[int, str, str]:
+        """Coolest first: under every cone where the fire had none."""
+        return cones.order(self.cone) if self.cone else -1, self.kind, self.atmosphere
+
+    @property
+    def order(self) -> tuple[object, ...]:
+        return self.clay, self.glazed, *self.heat_order
 
 
 @dataclass(frozen=True)
@@ -102,7 +116,7 @@ def _fired_colour(tile: Tile, loading: Loading, reading: ColourReading) -> Fired
         reading.lab,
         tile.mix_id,
         tile.mix.said_pcts if tile.mix else {},
-        Conditions(clay, firing.cone, firing.atmosphere, glazed),
+        Conditions(clay, firing.cone, firing.atmosphere, glazed, firing.kind),
         firing.pk,
         loading.shelf,
         reading.pk,

@@ -31,8 +31,9 @@ class StudioRecord:
 
 
 def studio_record(studio: Studio) -> StudioRecord:
-    """The studio's record, in one query."""
+    """The studio's record, in one query. A fire without a cone flashes each piece its own way."""
     current = ColourReading.objects.of(studio).filter(superseded_at=None, tile__set_aside_at=None)
+    current = current.exclude(firing__cone="")
     alike = ("tile__mix", "firing__cone", "firing__atmosphere", "tile__glazed", "of_bare_half")
     of_mixes = current.exclude(tile__mix=None)
     several = of_mixes.order_by().values(*alike).annotate(count=Count("pk")).filter(count__gt=1)

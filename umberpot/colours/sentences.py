@@ -10,7 +10,6 @@ from claycore.colour.shelf_shift import ShelfShift
 from claycore.colour.twins import Twins
 from claycore.measure.formatting import listed, percentage
 from umberpot.colours.fired import Conditions, FiredColour
-from umberpot.firings.models.atmospheres import heat_in_words
 
 _UNDER_GLAZE = {
     Effect.UNCHANGED: "the clear glaze changes nothing visible",
@@ -71,12 +70,8 @@ def under_glaze(alike: Sequence[Glazed]) -> str:
 
 def after_firing(before: FiredColour, after: FiredColour, found: ColourChange) -> str:
     """What the next firing did to one mix."""
-    where = f"from cone {_heat(before.conditions)} to cone {_heat(after.conditions)}"
+    where = f"from {before.conditions.heat} to {after.conditions.heat}"
     return f"{before.title} {_AFTER_FIRING[found.effect]} {where}: {found.shown}."
-
-
-def _heat(conditions: Conditions) -> str:
-    return heat_in_words(conditions.cone, conditions.atmosphere)
 
 
 def twins(pair: Twins, currency: str) -> str:

@@ -71,8 +71,10 @@ def colours_say(
 ) -> ColoursSay:
     """What these colours say. ``colours`` may be after several firings of the same tiles.
 
-    ``record`` is the studio's, which is read once where several trials are asked about.
+    ``record`` is the studio's, which is read once where several trials are asked about. A fire
+    without a cone flashes each piece its own way, so that nothing is concluded from its colours.
     """
+    colours = [one for one in colours if one.conditions.cone]
     noise = noise_for(colours, record or studio_record(studio))
     last = after_the_last_firing(colours)
     prices = prices_of(studio, (name for one in last for name in one.pcts))

@@ -4,6 +4,7 @@ import subprocess
 import sys
 import uuid
 from collections.abc import Mapping, Sequence
+from dataclasses import asdict
 from datetime import timedelta
 
 import numpy as np
@@ -202,14 +203,14 @@ class DemoLoader:
         )
 
     def firing(self, cone: str, days_ago: int) -> Firing:
-        """The firing to a cone on a day, made once."""
+        """The firing to a cone on a day, made once; the story's fire where there was no cone."""
         if (cone, days_ago) not in self.firings:
+            noted = {"cone": cone, "note": "middle shelf"} if cone else asdict(story.FIRE)
             self.firings[cone, days_ago] = Firing.objects.create(
                 studio=self.studio,
-                cone=cone,
                 fired_on=timezone.localdate() - timedelta(days=days_ago),
-                note="middle shelf",
                 made_by=self.user,
+                **noted,
             )
         return self.firings[cone, days_ago]
 
@@ -225,13 +226,17 @@ class DemoLoader:
         for mix_row in row.mixes:
             mix = self.mix(mix_row, row.days_ago)
             for tile_row in mix_row.tiles:
-                cone = tile_row.firings[-1].cone if tile_row.firings else mix_row.cone
+                cone = next((f.cone for f in reversed(tile_row.firings) if f.cone), mix_row.cone)
                 piece = PieceSpec(100.0, cone, tile_row.glazed, tile_row.bare_half)
                 order = tiles.TileOrder(1, piece, uuid.uuid4())
                 (tile,) = tiles.make_tiles(mix, trial, order, self.user)
                 self.readings(tile, tile_row, row.days_ago - 4)
         backdate(Trial.objects.filter(pk=trial.pk), row.days_ago, "made_at")
         return trial
+
+    def smoked(self) -> None:
+        """Tiles that went through a fire without a cone."""
+        self.trial(story.SMOKED_TRIAL)
 
     def halves(self) -> None:
         """Tiles with a bare half, what was noted of them, and a colour predicted from them."""

@@ -41,4 +41,5 @@ def load_demo() -> None:
         loader.plan(row)
     loader.material(story.SLIP_BUCKET)
     loader.additions()
+    loader.smoked()
     findings.load(studio, owner)

@@ -66,7 +66,10 @@ ADDITIONS = [
 
 @dataclass(frozen=True)
 class AfterFiring:
-    """What was read off a tile after one firing; None was not read yet."""
+    """What was read off a tile after one firing; None was not read yet.
+
+    ``cone`` is '' where it was in the fire without one (FIRE).
+    """
 
     cone: str
     days_ago: int
@@ -296,6 +299,45 @@ HALVES_TRIAL = DemoTrial(
     ],
 )
 """Tiles with a bare half, and a plain one, so that colours can be matched and predicted."""
+
+
+@dataclass(frozen=True)
+class DemoFire:
+    """A fire without a cone, as it was noted."""
+
+    kind: str
+    burned: str
+    lasted_h: float
+    peak_c: float
+    note: str
+
+
+FIRE = DemoFire(
+    "sawdust", "larch sawdust in a brick bin", 17, 590, "Lid cracked open at midnight: wind"
+)
+
+
+def _smoked(colourant: str, pct: float, colour: str, soaked: float) -> DemoMix:
+    """A mix and its one tile, bisque fired and then smoked."""
+    bisque = AfterFiring("04", 37, 92.5, 83.4)
+    smoked = AfterFiring("", 33, 92.5, 83.4, soaked, colour)
+    weighed = (120.0, round(0.942 * pct, 1), round(0.26 * pct, 1)) if pct else (120.0,)
+    return DemoMix(
+        _white(colourant, pct), weighed, (DemoTile(94.0, 88.3, (bisque, smoked)),), cone="04"
+    )
+
+
+SMOKED_TRIAL = DemoTrial(
+    "Smoked tags for the ticket window",
+    46,
+    "earthenware",
+    mixes=[
+        _smoked("Rope Green", 0, "46.8, 2.6, 8.9", 95.9),
+        _smoked("Rope Green", 6, "38.1, -6.2, 9.4", 95.4),
+        _smoked("Dawn Rose", 7, "35.5, 9.8, 8.1", 95.7),
+    ],
+)
+"""Tiles that went through a bisque and then a fire without a cone."""
 
 HALVES_NOTE = "In the evening the unglazed halves all look alike. Judge them by the window."
 

@@ -3,16 +3,26 @@
 from umberpot.firings.models import Firing, Kiln
 
 NOTHING_SELECTED = "Select the tiles that were in this firing."
+STAY_UNFIRED = "Its pieces count as unfired and wait again."
 
 
 def firing_recorded(count: int, firing: Firing) -> str:
     """So many pieces were in a firing."""
-    return f"Firing recorded with {count} tile{'' if count == 1 else 's'}: {firing}."
+    recorded = f"Firing recorded with {count} tile{'' if count == 1 else 's'}: {firing}."
+    return recorded if firing.fired_ware else f"{recorded} {STAY_UNFIRED}"
 
 
 def tile_fired(code: str, firing: Firing) -> str:
     """One piece was in a firing."""
-    return f"{code} fired: {firing}."
+    return f"{code} fired: {firing}." if firing.fired_ware else f"{code}: {firing}. {STAY_UNFIRED}"
+
+
+def fired_after_all(code: str) -> str:
+    """Why a firing cannot have fired nothing."""
+    return (
+        f"{code} has readings after this firing, so it was fired. Enter the cone it reached, or"
+        " clear those readings first."
+    )
 
 
 def firing_corrected(firing: Firing) -> str:

@@ -5,13 +5,15 @@ from typing import Any
 
 from django.contrib.auth.models import User
 
+from claycore.measure.formatting import plain
 from umberpot.firings.models import Firing, FiringChange
+from umberpot.firings.models.atmospheres import Atmosphere, fired_in_words
 from umberpot.kiln.models import LoadedPiece
 from umberpot.studio.whole_change import whole_change
 from umberpot.tiles.models import Loading, Tile
 from umberpot.tiles.steps import note_steps
 
-RECORDED = ("cone", "atmosphere", "fired_on", "note")
+RECORDED = ("kind", "cone", "atmosphere", "fired_on", "burned", "lasted_h", "peak_c", "note")
 """What is recorded of a firing, and can be corrected."""
 
 
@@ -61,26 +63,52 @@ class ReadAfterwards(Exception):
 
 @whole_change()
 def correct_firing(firing: Firing, corrected: Mapping[str, Any], by: User) -> None:
-    """Corrects a firing's fields; the next steps of its tiles are worked out again."""
+    """Corrects a firing's fields; the next steps of its tiles are worked out again.
+
+    Raises ReadAfterwards where it is to have fired nothing, though something was read after it.
+    """
     fresh = Firing.objects.select_for_update().get(pk=firing.pk)
+    before = _as_recorded(fresh)
+    for field in corrected.keys() & set(RECORDED):
+        setattr(fresh, field, corrected[field])
+    after = _as_recorded(fresh)
     changes = [
-        f"{what} {now} instead of {was}"
-        for what, was, now in (
-            ("cone", fresh.cone, corrected["cone"]),
-            ("atmosphere", fresh.atmosphere, corrected["atmosphere"]),
-            ("fired on", fresh.fired_on, corrected["fired_on"]),
-            ("note", f"“{fresh.note}”", f"“{corrected['note']}”"),
-        )
-        if was != now
+        f"{what} {after[what]} instead of {was}"
+        for what, was in before.items()
+        if after[what] != was
     ]
     if not changes:
         return
-    for field in RECORDED:
-        setattr(fresh, field, corrected[field])
+    if not fresh.fired_ware:
+        _nothing_was_read(fresh)
     fresh.save(update_fields=RECORDED)
     for says in changes:
         tell(fresh, says, by)
     note_steps(list(Tile.objects.filter(loadings__firing=fresh)))
+
+
+def _as_recorded(firing: Firing) -> dict[str, str]:
+    """What is recorded of a firing, as its corrections tell it."""
+    return {
+        "fired to": fired_in_words(firing.cone, Atmosphere.OXIDATION, firing.kind),
+        "atmosphere": firing.atmosphere,
+        "fired on": str(firing.fired_on),
+        "burned": firing.burned or "not noted",
+        "duration": _measured(firing.lasted_h, "h"),
+        "peak": _measured(firing.peak_c, "°C"),
+        "note": f"“{firing.note}”",
+    }
+
+
+def _measured(figure: float | None, unit: str) -> str:
+    return "not noted" if figure is None else f"{plain(figure)} {unit}"
+
+
+def _nothing_was_read(firing: Firing) -> None:
+    """Raises ReadAfterwards, naming the first piece that has readings after this firing."""
+    for tile in Tile.objects.filter(loadings__firing=firing).with_history():
+        if read_after(tile, firing):
+            raise ReadAfterwards(tile.code)
 
 
 @whole_change()

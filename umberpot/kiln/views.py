@@ -228,7 +228,9 @@ def fire_tile(request: StudioRequest, code: str) -> HttpResponse:
     """One tile goes into a firing that is recorded, or into a new one."""
     tile = get_object_or_404(Tile.objects.of(request.studio).with_history(), code=code)
     chosen = FireOneForm(
-        posted(request), studio=request.studio, been=[firing.pk for firing in tile.firings]
+        posted(request),
+        studio=request.studio,
+        been=tile.loaded_in,
     )
     form = FiringForm(
         request.POST if request.method == "POST" and not request.POST.get("firing") else None,
@@ -273,9 +275,13 @@ def firing(request: StudioRequest, pk: int) -> HttpResponse:
     title = str(found)
     form = FiringForm(posted(request), instance=found)
     if form.is_valid():
-        correct_firing(found, form.cleaned_data, request.user)
-        messages.success(request, sentences.firing_corrected(found))
-        return redirect("kiln:firing", pk=pk)
+        try:
+            correct_firing(found, form.cleaned_data, request.user)
+        except ReadAfterwards as error:
+            form.add_error("cone", sentences.fired_after_all(str(error)))
+        else:
+            messages.success(request, sentences.firing_corrected(found))
+            return redirect("kiln:firing", pk=pk)
     return shown_firing(request, found, title=title, form=form)
 
 
@@ -305,7 +311,8 @@ def _first_so_hot(request: StudioRequest) -> list[str]:
         waiting_at.setdefault(clay_pk, []).append(cone)
         names[clay_pk] = name
     fired: dict[int, list[str]] = {}
-    been = Loading.objects.of(request.studio).filter(tile__clay__in=waiting_at)
+    at_a_cone = Loading.objects.of(request.studio).exclude(firing__cone="")
+    been = at_a_cone.filter(tile__clay__in=waiting_at)
     for clay_pk, cone in been.values_list("tile__clay_id", "firing__cone").distinct():
         fired.setdefault(clay_pk, []).append(cone)
     return [

@@ -41,7 +41,7 @@ def _look(reading: ColourReading, mix: Mix, pct: float = 0.0) -> FiredLook:
     heat = reading.firing.heat if reading.firing else ""
     glazed = reading.tile.glazed and not reading.of_bare_half
     glaze = "glazed" if glazed else "unglazed"
-    where = f"{mix.clay_name}, cone {heat}, {glaze}"
+    where = f"{mix.clay_name}, {heat}, {glaze}"
     return FiredLook(reading.lab, reading.tile.code, where, pct)
 
 

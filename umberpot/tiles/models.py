@@ -258,20 +258,23 @@ class Tile(SetAside):
     @property
     def unplanned_cones(self) -> list[str]:
         """The cones a bar was fired to though they were not planned for it."""
-        return [f.cone for f in self.firings if self.is_bar and f.cone not in self.cone_plan]
+        fired = [firing.cone for firing in self.firings if self.is_bar and firing.cone]
+        return [cone for cone in fired if cone not in self.cone_plan]
 
     def cones_after(self, firing: Firing | None) -> list[str]:
         """The planned cones that are hotter than what it went through last."""
         if firing is None:
             return list(self.cone_plan)
-        return [cone for cone in self.cone_plan if cones.order(cone) > cones.order(firing.cone)]
+        return [cone for cone in self.cone_plan if cones.order(cone) > firing.heat_order]
 
     def goes_on_after(self, firing: Firing) -> bool:
         """Whether a hotter firing is to come that nothing has to be read for: it does not climb."""
-        return not self.climbs and bool(self.cones_after(firing))
+        return bool(firing.cone) and not self.climbs and bool(self.cones_after(firing))
 
     def passed_through(self, firing: Firing) -> bool:
         """Whether that firing was a step on the way to its own cone, not one that fell short."""
+        if not firing.cone:
+            return False
         return self.goes_on_after(firing) and is_passed_through(self.cone_plan, firing.cone)
 
     def is_read_after(self, firing: Firing) -> bool:
@@ -289,8 +292,13 @@ class Tile(SetAside):
 
     @property
     def firings(self) -> list[Firing]:
-        """The firings it went through, in order."""
-        return [loading.firing for loading in self.loadings.all()]
+        """The firings it went through, in order; one that reached no cone fired nothing."""
+        return [loading.firing for loading in self.loadings.all() if loading.firing.fired_ware]
+
+    @property
+    def loaded_in(self) -> list[int]:
+        """The keys of all firings it was in, also of one that fired nothing."""
+        return [loading.firing_id for loading in self.loadings.all()]
 
     @property
     def last_firing(self) -> Firing | None:
@@ -349,7 +357,7 @@ class TileReading(Correctable):
         abstract = True
 
     def _after_firing(self) -> str:
-        return f", cone {self.firing.heat}" if self.firing else ""
+        return f", {self.firing.heat}" if self.firing else ""
 
 
 class Reading(TileReading):

@@ -19,7 +19,8 @@ def plain_colours(studio: Studio, clays: Sequence[int]) -> dict[tuple[int, str],
     one in oxidation. One query.
     """
     unglazed = Q(tile__glazed=False) | Q(of_bare_half=True)
-    rows = current_colours(studio).filter(unglazed, tile__clay__in=clays)
+    at_a_cone = current_colours(studio).exclude(firing__cone="")
+    rows = at_a_cone.filter(unglazed, tile__clay__in=clays)
     read: dict[tuple[int, str], dict[str, list[Lab]]] = defaultdict(lambda: defaultdict(list))
     keys = ("tile__clay", "firing__cone", "firing__atmosphere", "lightness", "a", "b")
     for clay, cone, atmosphere, *values in rows.values_list(*keys):

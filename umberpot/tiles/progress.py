@@ -134,6 +134,8 @@ def halves_differ(tile: Tile) -> bool:
     if not (tile.bare_half and tile.firings):
         return False
     *before, last = tile.firings
+    if not last.cone:
+        return True
     is_on_the_way = cones.order(last.cone) < cones.order(tile.cone)
     is_bisque = stage_for(last.cone, bool(before), is_glazed=False) is Stage.BISQUE
     return not (is_bisque and is_on_the_way)

@@ -173,7 +173,8 @@ def record(request: StudioRequest, code: str) -> HttpResponse:
         "dry": DryForm(request.POST if stage == "dry" else None, **known),
         "fire": FiringForm(initial=as_planned(progress.tile.cone, progress.tile.atmosphere)),
         "fire_one": FireOneForm(
-            studio=request.studio, been=[firing.pk for firing in progress.tile.firings]
+            studio=request.studio,
+            been=progress.tile.loaded_in,
         ),
         "fired": FiredForm(request.POST if stage == "fired" else None, **known),
     }

@@ -8,7 +8,7 @@ from umberpot.firings.models import Firing
 from umberpot.tiles.models import ColourReading, Tile
 
 COLUMNS = (
-    *("bar", "role", "cone", "atmosphere", "fired_on", "reading", "method"),
+    *("bar", "role", "firing", "cone", "atmosphere", "fired_on", "reading", "method"),
     *("value", "unit", "step", "note", "taken_at"),
 )
 SEEN = "seen"
@@ -56,7 +56,7 @@ def _stage(bar: Tile, firing: Firing | None) -> Iterator[dict[str, Any]]:
 def _row(bar: Tile, firing: Firing | None, more: dict[str, Any]) -> dict[str, Any]:
     fired = {}
     if firing:
-        fired = {"cone": firing.cone, "atmosphere": firing.atmosphere}
+        fired = {"firing": firing.kind, "cone": firing.cone, "atmosphere": firing.atmosphere}
         fired["fired_on"] = firing.fired_on.isoformat()
     known = {"bar": bar.code, "role": bar.role, **fired, **more}
     return {column: known.get(column, "") for column in COLUMNS}

@@ -85,7 +85,7 @@ def _swatches(bars: Iterable[Tile]) -> list[Swatch]:
     for bar in bars:
         seen = {c.firing_id: c for c in bar.colours.all() if c.is_current}
         for firing in bar.firings:
-            if firing.pk in seen:
+            if firing.cone and firing.pk in seen:
                 swatch = Swatch(seen[firing.pk].lab.hex, bar.code, f"cone {firing.cone}")
                 by_cone.setdefault(firing.cone, []).append(swatch)
     each = max(1, _MOST_SWATCHES // max(1, len(by_cone)))

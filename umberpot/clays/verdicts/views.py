@@ -23,6 +23,7 @@ from claycore.testing.results import RESULTS, ClayResults
 from umberpot.clays import sentences
 from umberpot.clays.bar_tests.services import next_steps
 from umberpot.clays.figures import bring_up_to_date
+from umberpot.clays.fires import OPEN_BODY, after_fires
 from umberpot.clays.limits.services import limits_of
 from umberpot.clays.line_blends.forms import LineForm
 from umberpot.clays.line_blends.plan import BlendBars, tests_of
@@ -98,6 +99,8 @@ def clay(request: StudioRequest, pk: int) -> HttpResponse:
             "floor": _floor(request, judged),
             "sheet_says": readings(judged.evidence.notes),
             "sheet_facts": sheet_facts(getattr(record.clay, "sheet", None)),
+            "fires": after_fires(record.bars, record.elsewhere),
+            "open_body": OPEN_BODY,
             "photos": record.clay.photos.defer("image"),
             "request_key": uuid.uuid4(),
             "query": request.GET.urlencode(),

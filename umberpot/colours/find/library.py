@@ -27,7 +27,7 @@ MOST_TO_LEARN_FROM = 600
 
 def conditions_of(studio: Studio) -> list[tuple[Conditions, int]]:
     """Under which conditions coloured tiles were fired, and how many: most tiles first."""
-    coloured = current_colours(studio).exclude(tile__mix=None)
+    coloured = current_colours(studio).exclude(tile__mix=None).exclude(firing__cone="")
     glazed_there = Case(When(of_bare_half=True, then=Value(False)), default=F("tile__glazed"))
     keys = ("tile__mix__clay_name", "firing__cone", "firing__atmosphere", "glazed_there")
     with_glaze = coloured.order_by().annotate(glazed_there=glazed_there)

@@ -8,10 +8,8 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 
 from claycore.colour.equal_tiles import mean_colour
-from claycore.firing import cones
 from claycore.measure.formatting import percentage
 from umberpot.colours.fired import Conditions, FiredColour, after_the_last_firing, labs
-from umberpot.firings.models.atmospheres import heat_in_words
 from umberpot.ui.wall import Swatch, WallRow, touching
 
 MOST_NARROW = 3
@@ -37,8 +35,7 @@ Place = Callable[[Sequence[FiredColour]], Callable[[FiredColour], list[Cell]]]
 
 
 def _heat(one: FiredColour) -> str:
-    under = one.conditions
-    return f"cone {heat_in_words(under.cone, under.atmosphere)}"
+    return one.conditions.heat
 
 
 def _glaze(one: FiredColour) -> str:
@@ -67,7 +64,7 @@ def _by_glaze(_: Sequence[FiredColour]) -> Callable[[FiredColour], list[Cell]]:
 def _by_firing(_: Sequence[FiredColour]) -> Callable[[FiredColour], list[Cell]]:
     return lambda one: [
         (
-            Head((cones.order(one.conditions.cone), one.conditions.atmosphere), _heat(one)),
+            Head(one.conditions.heat_order, _heat(one)),
             _recipe_row(one, one.conditions.clay, _glaze(one)),
         )
     ]

@@ -36,6 +36,7 @@ def _rows(tiles: Sequence[FiredColour]) -> list[dict[str, str]]:
             "made_of": tile.title,
             "clay": tile.conditions.clay,
             "cone": tile.conditions.cone,
+            "firing": tile.conditions.kind,
             "atmosphere": tile.conditions.atmosphere,
             "glazed": "yes" if tile.conditions.glazed else "no",
             "L": f"{tile.lab.lightness:.2f}",

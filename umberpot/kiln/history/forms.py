@@ -5,7 +5,7 @@ from typing import Any
 from django import forms
 from django.db.models import Q, QuerySet
 
-from claycore.firing import cones
+from umberpot.firings.forms import HeatChoice, heat_of
 from umberpot.firings.models import Firing, Kiln
 from umberpot.firings.models.atmospheres import Atmosphere
 from umberpot.studio.models import Studio
@@ -16,9 +16,7 @@ class FiringsFilter(forms.Form):
     """Every field may be left open."""
 
     text = forms.CharField(max_length=LONGEST_TEXT, required=False, label="Trial, code or note")
-    cone = Choice(
-        choices=[("", "any"), *((c, c) for c in cones.CONES)], required=False, label="Cone"
-    )
+    cone = HeatChoice(empty="any", required=False, label="Cone, or fire without one")
     atmosphere = Choice(
         choices=[("", "any"), *Atmosphere.choices], required=False, label="Atmosphere"
     )
@@ -51,9 +49,13 @@ class FiringsFilter(forms.Form):
                 loadings__tile__trial__name__icontains=text
             )
             firings = firings.filter(Q(note__icontains=text) | inside).distinct()
+        if "cone" in asked:
+            firings = firings.filter(**heat_of(asked["cone"]))
         for name, lookup in (
-            *(("cone", "cone"), ("atmosphere", "atmosphere"), ("kiln", "kiln")),
-            *(("since", "fired_on__gte"), ("until", "fired_on__lte")),
+            ("atmosphere", "atmosphere"),
+            ("kiln", "kiln"),
+            ("since", "fired_on__gte"),
+            ("until", "fired_on__lte"),
         ):
             if name in asked:
                 firings = firings.filter(**{lookup: asked[name]})

@@ -133,7 +133,7 @@ def _never_so_hot(load: Load, tiles: Iterable[Tile]) -> set[int | None]:
     """The clays among tiles that were never fired so hot, by key."""
     clays = {tile.clay_id for tile in tiles if tile.clay_id}
     fired: dict[int, list[str]] = {clay: [] for clay in clays}
-    been = Loading.objects.of(load.studio).filter(tile__clay__in=clays)
+    been = Loading.objects.of(load.studio).filter(tile__clay__in=clays).exclude(firing__cone="")
     for clay, cone in been.values_list("tile__clay_id", "firing__cone").distinct():
         fired[clay].append(cone)
     return {clay for clay in clays if needs_saucer(load.cone, fired[clay])}
@@ -366,7 +366,7 @@ def fire_load(load: Load, recorded: Mapping[str, Any], by: User) -> Firing:
         tiles,
         Firing(
             studio=fresh.studio,
-            **{field: recorded[field] for field in RECORDED},
+            **{field: recorded[field] for field in RECORDED if field in recorded},
             made_by=by,
             kiln=fresh.kiln,
             request_key=uuid.uuid5(fresh.request_key, "fired"),

@@ -10,7 +10,7 @@ from django.views.decorators.http import require_GET, require_http_methods, requ
 
 from claycore.firing.loading.by_rules import ARRANGEMENTS, Arrangement
 from claycore.measure.errors import ClayError
-from umberpot.firings.forms import FiringForm, as_planned
+from umberpot.firings.forms import FiringForm, as_it_ran, as_planned
 from umberpot.kiln.loading import sentences, services
 from umberpot.kiln.loading.forms import PlaceForm, PlanForm, ScheduleChoice, SizeForm
 from umberpot.kiln.loading.page import LoadPage
@@ -96,7 +96,9 @@ def load_plan(request: StudioRequest, pk: int) -> HttpResponse:
 
 def _shown(request: StudioRequest, load: Load, form: FiringForm | None = None) -> dict[str, object]:
     ran = last_run(load)
-    cone = ran[1].to_record if ran else load.cone
+    begun = (
+        as_it_ran(ran.outcome, load.atmosphere) if ran else as_planned(load.cone, load.atmosphere)
+    )
     return {
         "place": PLACE,
         "load": load,
@@ -108,10 +110,10 @@ def _shown(request: StudioRequest, load: Load, form: FiringForm | None = None) -
         "request_key": uuid.uuid4(),
         "running": load.logs.filter(state=LogState.RUNNING).first(),
         "can_start": can_start(load),
-        "is_to_record": not can_start(load) or bool(ran and not ran[1].is_to_be_fired_again),
+        "is_to_record": not can_start(load) or bool(ran and not ran.outcome.is_to_be_fired_again),
         "is_planned": load.state == LoadState.PLANNED,
         "arrangements": list(ARRANGEMENTS.items()),
-        "form": form or FiringForm(initial=as_planned(cone, load.atmosphere)),
+        "form": form or FiringForm(initial=begun, in_a_kiln=True),
     }
 
 
@@ -227,10 +229,10 @@ def schedule_load(request: StudioRequest, pk: int) -> HttpResponse:
 def fire_load(request: StudioRequest, pk: int) -> HttpResponse:
     """The load was fired: what stands on its shelves was in it."""
     load = _load(request, pk)
-    form = FiringForm(request.POST)
+    form = FiringForm(request.POST, in_a_kiln=True)
     ran = last_run(load)
     planned = [(load.cone, load.atmosphere)]
-    if form.is_valid() and not form.doubts(planned, ran[1] if ran else None):
+    if form.is_valid() and not form.doubts(planned, ran.outcome if ran else None):
         try:
             firing = services.fire_load(load, form.cleaned_data, request.user)
         except NoPlace:

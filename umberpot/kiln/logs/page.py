@@ -5,6 +5,7 @@ from functools import cached_property
 from claycore.firing import following, heat_work
 from claycore.firing.following import FiringStatus
 from claycore.firing.heat_work import Reached
+from claycore.firing.kinds import kind_of
 from claycore.firing.logs import Point
 from claycore.firing.schedules import Curve
 from claycore.measure.formatting import hours_and_minutes, plain
@@ -115,6 +116,8 @@ class LogPage:
         """What it says of the cone that was recorded; '' where none was."""
         if self.log.firing is None:
             return ""
+        if not kind_of(self.log.firing.kind).has_cones:
+            return sentences.of_fire(self.peak, self.lasted)
         return sentences.against_recorded(self.reached, self.log.firing.cone)
 
     @property

@@ -42,7 +42,14 @@ def cone_so_far(reached: Reached) -> str:
 
 
 def against_recorded(reached: Reached, recorded: str) -> str:
-    """What a log says, beside the cone that someone recorded."""
+    """What a log says, beside the cone that someone recorded; '' where none was reached."""
+    if reached.down is None and not recorded:
+        return "By its heat work this log brings down no cone, as recorded."
+    if not recorded:
+        return (
+            f"By its heat work this log brings down cone {reached.down}; no cone is recorded."
+            " Witness cones beside the ware decide."
+        )
     if reached.down is None:
         return f"By its heat work this log brings down no cone; cone {recorded} is recorded."
     if reached.down == recorded:
@@ -53,6 +60,11 @@ def against_recorded(reached: Reached, recorded: str) -> str:
         f"By its heat work this log brings down cone {reached.down}; cone {recorded} is recorded,"
         f" {cones_apart} away. Witness cones beside the ware decide."
     )
+
+
+def of_fire(peak: str, lasted: str) -> str:
+    """What the log of a fire without a cone says."""
+    return f"{peak} °C at the hottest, {lasted} in total."
 
 
 def as_earlier_run(reached: Reached, lasted: str) -> str:

@@ -9,7 +9,7 @@ from django.views.decorators.http import require_GET, require_http_methods, requ
 
 from claycore.measure.errors import ClayError
 from umberpot.devices import DeviceProblem
-from umberpot.firings.forms import FiringForm, as_planned
+from umberpot.firings.forms import FiringForm, as_it_ran, as_planned
 from umberpot.firings.models import Firing
 from umberpot.firings.models.atmospheres import Atmosphere
 from umberpot.kiln.logs import sentences, services
@@ -71,8 +71,9 @@ def log(request: StudioRequest, pk: int) -> HttpResponse:
         return response
     is_open = found.load is not None and found.load.state == LoadState.PLANNED
     can_record = is_open and not page.is_running
-    cone = page.run_outcome.to_record if page.run_outcome else page.reached.down
     atmosphere = found.load.atmosphere if found.load else Atmosphere.OXIDATION
+    ran = page.run_outcome
+    begun = as_it_ran(ran, atmosphere) if ran else as_planned(page.reached.down, atmosphere)
     return render(
         request,
         "kiln/logs/log.html",
@@ -80,7 +81,7 @@ def log(request: StudioRequest, pk: int) -> HttpResponse:
             "place": PLACE,
             "page": page,
             "log": found,
-            "form": FiringForm(initial=as_planned(cone, atmosphere)) if can_record else None,
+            "form": FiringForm(initial=begun, in_a_kiln=True) if can_record else None,
             "can_start": found.load is not None and can_start(found.load),
             "request_key": uuid.uuid4(),
         },

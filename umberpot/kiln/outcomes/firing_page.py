@@ -8,15 +8,20 @@ from django.http import HttpResponse
 from django.shortcuts import render
 
 from claycore.firing import cones
+from claycore.firing.kinds import kind_of, unusual_peak
 from claycore.firing.witness import BEND_WORDS
+from claycore.measure.formatting import plain
+from umberpot.clays.figures import spread_records
+from umberpot.clays.fires import OPEN_BODY, AfterFire, after_fires
 from umberpot.firings.forms import FiringForm
 from umberpot.firings.models import Firing
 from umberpot.kiln.logs.page import LogPage
 from umberpot.kiln.outcomes.page import ConeRow, cone_rows, shelves_as_fired
-from umberpot.kiln.outcomes.run_outcome import outcome_of_firing
+from umberpot.kiln.outcomes.run_outcome import cone_meant, outcome_of_firing
 from umberpot.kiln.outcomes.services import Mishap
 from umberpot.kiln.places import PLACE
 from umberpot.kiln.services import read_after
+from umberpot.studio.models import Studio
 from umberpot.studio.request import StudioRequest
 from umberpot.tiles.models import Step, Tile, Trial
 from umberpot.tiles.progress import TileProgress, progress_of
@@ -36,7 +41,8 @@ def shown_firing(
     tiles = Tile.objects.of(request.studio).filter(loadings__firing=firing).with_history()
     stood = [(progress_of(tile), read_after(tile, firing)) for tile in tiles]
     logs = firing.logs.select_related("load", "firing").order_by("-pk")
-    shown_rows = rows or cone_rows(firing, request.GET.getlist("cone"))
+    has_cones = kind_of(firing.kind).has_cones
+    shown_rows = rows or (cone_rows(firing, request.GET.getlist("cone")) if has_cones else [])
     is_wrong = bool((form and form.errors) or rows)
     return render(
         request,
@@ -49,20 +55,50 @@ def shown_firing(
             "trials": _by_trial(stood),
             "shelves": shelves_as_fired(firing),
             "cone_rows": shown_rows,
-            "other_cones": _others(firing, {one.cone for one in shown_rows[0].found}),
+            "other_cones": _others(firing, shown_rows),
             "bends": list(BEND_WORDS.items()),
             "mishaps": Mishap.choices,
             "run_outcome": outcome_of_firing(firing),
             "logs": [LogPage(log) for log in logs],
+            "fire": _fire(request.studio, firing, tiles),
             "changes": firing.changes.select_related("made_by"),
         },
         status=400 if is_wrong else 200,
     )
 
 
-def _others(firing: Firing, asked: set[str]) -> list[str]:
+@dataclass(frozen=True)
+class Fire:
+    """What is known of a fire without a cone, and what its pieces came to."""
+
+    facts: list[tuple[str, str]]
+    unusual: str
+    open_body: str
+    pieces: list[AfterFire]
+
+
+def _fire(studio: Studio, firing: Firing, tiles: Iterable[Tile]) -> Fire | None:
+    """None of a kiln firing, which is told by its cone."""
+    if kind_of(firing.kind).has_cones:
+        return None
+    measured = [one for one in after_fires(tiles, spread_records(studio)) if one.firing == firing]
+    return Fire(facts_of(firing), unusual_peak(firing.kind, firing.peak_c), OPEN_BODY, measured)
+
+
+def facts_of(firing: Firing) -> list[tuple[str, str]]:
+    """What was noted of a firing that had no cone: what burned, how long, how hot."""
+    noted = [
+        ("Burned", firing.burned),
+        ("Duration", f"{plain(firing.lasted_h)} h" if firing.lasted_h else ""),
+        ("Peak", f"{plain(firing.peak_c, 0)} °C" if firing.peak_c else ""),
+    ]
+    return [(what, said or "not noted") for what, said in noted]
+
+
+def _others(firing: Firing, rows: list[ConeRow]) -> list[str]:
     """The cones that are not asked about yet, the nearest to that of the firing first."""
-    place = cones.order(firing.cone)
+    asked = {one.cone for row in rows[:1] for one in row.found}
+    place = cones.order(cone_meant(firing))
     others = [cone for cone in cones.CONES if cone not in asked]
     return sorted(others, key=lambda cone: abs(cones.order(cone) - place))
 

@@ -11,6 +11,7 @@ from umberpot.firings.models import Firing
 from umberpot.kiln.loading.sentences import shelf_caption, shelf_says
 from umberpot.kiln.loading.shelf_drawing import ShelfDrawing, drawn
 from umberpot.kiln.outcomes import sentences
+from umberpot.kiln.outcomes.run_outcome import cone_meant
 from umberpot.kiln.outcomes.services import heats
 
 USUAL_SHELVES = 3
@@ -51,8 +52,9 @@ def asked_cones(firing: Firing, also: Iterable[str] = ()) -> list[str]:
 
     The halves are no neighbours: a pack of three is of whole cones. Source: common practice.
     """
-    whole = [one for one in cones.CONES if not one.endswith(".5") or one == firing.cone]
-    place = whole.index(firing.cone)
+    middle = cone_meant(firing)
+    whole = [one for one in cones.CONES if not one.endswith(".5") or one == middle]
+    place = whole.index(middle)
     near = set(whole[max(0, place - 1) : place + 2])
     noted = {one.cone for one in firing.witness_cones.all()}
     return sorted(near | noted | set(also) & set(cones.CONES), key=cones.order)

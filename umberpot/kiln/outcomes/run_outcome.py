@@ -1,7 +1,10 @@
 """What a firing that was recorded, or a run of a load that was not, did to the ware."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
+from claycore.firing.kinds import kind_of
+from claycore.firing.logs import Point
 from claycore.firing.outcome import DOUBT_WORDS, FiringOutcome, KnownBy, Proposal, outcome
 from claycore.firing.witness import Bend
 from claycore.measure.errors import ClayError
@@ -13,10 +16,15 @@ from umberpot.kiln.models.logs import LogState
 
 @dataclass(frozen=True)
 class RunOutcome:
-    """What it did, beside what is recorded; ``recorded`` is None where nothing is yet."""
+    """What it did, beside what is recorded.
+
+    ``recorded`` is a cone, '' where it is recorded that none was reached, and None where nothing
+    is recorded yet. ``points`` are those of its log, (hours, °C), empty where there is none.
+    """
 
     came_to: FiringOutcome
     planned: str
+    points: Sequence[Point] = ()
     recorded: str | None = None
 
     @property
@@ -25,7 +33,7 @@ class RunOutcome:
         return [
             ("Witness cones", self._cones),
             ("Log", self._log),
-            ("Recorded", f"cone {self.recorded}" if self.recorded else "not recorded yet"),
+            ("Recorded", "not yet" if self.recorded is None else _named(self.recorded)),
         ]
 
     @property
@@ -58,13 +66,23 @@ class RunOutcome:
 
     @property
     def to_record(self) -> str | None:
-        """The cone that a record begins with; None where none was reached, or nobody can tell."""
-        return self.came_to.cone
+        """The cone to record; '' where none was reached, None where nobody can tell."""
+        return self.came_to.cone or (None if self.came_to.by is None else "")
+
+    @property
+    def peak_c(self) -> float:
+        """The hottest of its log, °C."""
+        return max((celsius for _, celsius in self.points), default=0.0)
+
+    @property
+    def lasted_h(self) -> float:
+        """How long its log goes, hours."""
+        return self.points[-1][0] - self.points[0][0] if self.points else 0.0
 
     @property
     def question(self) -> str:
         """What there is to ask of the record; '' where all agree."""
-        cone = self.came_to.cone
+        cone = self.came_to.cone or ""
         if self.recorded is None or self.came_to.by is None:
             return self.came_to.message
         if self.came_to.agrees is False:
@@ -74,17 +92,27 @@ class RunOutcome:
         if self.came_to.by == KnownBy.LOG and self.came_to.proposal == Proposal.RECORD:
             return ""
         says = "The witness cones say" if self.came_to.by == KnownBy.WITNESS else "The log says"
-        return (
-            f"{says} {_named(cone)}; cone {self.recorded} is recorded. Correct it if it is wrong."
-        )
+        recorded = f"{_named(self.recorded)} is recorded"
+        return f"{says} {_named(cone)}; {recorded}. Correct it if it is wrong."
 
 
 def _named(cone: str | None) -> str:
     return f"cone {cone}" if cone else "no cone"
 
 
+def cone_meant(firing: Firing) -> str:
+    """The cone a firing was for: the one it reached, else the one its load was planned for."""
+    load: Load | None = getattr(firing, "load", None)
+    return firing.cone or (load.cone if load else firing.studio.usual_cone)
+
+
 def outcome_of_firing(firing: Firing) -> RunOutcome | None:
-    """What a recorded firing did, by its cones and its latest log; None where it has neither."""
+    """What a recorded firing did, by its cones and its latest log; None where it has neither.
+
+    A fire without cones is held against none.
+    """
+    if not kind_of(firing.kind).has_cones:
+        return None
     seen: dict[int, dict[str, Bend]] = {}
     for one in firing.witness_cones.all():
         seen.setdefault(one.shelf, {})[one.cone] = Bend(one.bend)
@@ -92,11 +120,9 @@ def outcome_of_firing(firing: Firing) -> RunOutcome | None:
     points = log.curve if log else []
     if not seen and len(points) < 2:
         return None
-    return RunOutcome(
-        outcome(firing.cone, points if len(points) > 1 else (), seen, is_thinned=True),
-        firing.cone,
-        firing.cone,
-    )
+    planned = cone_meant(firing)
+    told = points if len(points) > 1 else ()
+    return RunOutcome(outcome(planned, told, seen, is_thinned=True), planned, told, firing.cone)
 
 
 def outcome_of_run(log: FiringLog) -> RunOutcome | None:
@@ -107,13 +133,21 @@ def outcome_of_run(log: FiringLog) -> RunOutcome | None:
     if len(points) < 2:
         return None
     try:
-        return RunOutcome(outcome(log.load.cone, points, is_thinned=True), log.load.cone)
+        return RunOutcome(outcome(log.load.cone, points, is_thinned=True), log.load.cone, points)
     except ClayError:
         return None
 
 
-def last_run(load: Load) -> tuple[FiringLog, RunOutcome] | None:
-    """The latest run of a load that ended, and what it did; None where there is none."""
+@dataclass(frozen=True)
+class EndedRun:
+    """A run of a load that ended, and what it did."""
+
+    log: FiringLog
+    outcome: RunOutcome
+
+
+def last_run(load: Load) -> EndedRun | None:
+    """The latest run of a load that ended; None where there is none."""
     log = load.logs.exclude(state=LogState.RUNNING).order_by("-pk").select_related("load").first()
     felt = outcome_of_run(log) if log else None
-    return (log, felt) if log and felt else None
+    return EndedRun(log, felt) if log and felt else None

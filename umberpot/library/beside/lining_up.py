@@ -5,7 +5,6 @@ from dataclasses import dataclass
 from typing import Any
 
 from claycore.colour.difference import ciede2000, in_words
-from claycore.firing import cones
 from claycore.measure.formatting import percentage
 from umberpot.colours.fired import FiredColour, after_the_last_firing, fired_colours
 from umberpot.firings.models import Firing
@@ -25,7 +24,7 @@ def _by_pct(one: FiredColour) -> Column:
 
 
 def _by_cone(one: FiredColour) -> Column:
-    return cones.order(one.conditions.cone), f"cone {one.conditions.cone}"
+    return one.conditions.heat_order, one.conditions.heat
 
 
 def _by_glaze(one: FiredColour) -> Column:
@@ -129,7 +128,7 @@ def _rows(trial: Trial, found: Sequence[FiredColour], way: str) -> list[Row]:
 
 def _fired_like(one: FiredColour, way: str) -> str:
     """How a tile was fired and glazed, but for what it is lined up by."""
-    parts = {"cone": f"cone {one.conditions.cone}", "glaze": _by_glaze(one)[1]}
+    parts = {"cone": one.conditions.heat, "glaze": _by_glaze(one)[1]}
     return ", ".join(words for part, words in parts.items() if part != way)
 
 
@@ -159,11 +158,11 @@ def _differences(
     aspects: dict[str, Callable[[FiredColour], str]] = {
         "Clay": lambda one: one.conditions.clay,
         "Colourants": lambda one: " + ".join(one.pcts) or "none",
-        "Cone": lambda one: one.conditions.cone,
+        "Firing": lambda one: one.conditions.heat,
         "Air": lambda one: one.conditions.atmosphere,
         "Surface": lambda one: "glazed" if one.conditions.glazed else "bare",
         "Kiln": lambda one: str(firings[one.firing].kiln or "not noted"),
-        "Firing": lambda one: f"{firings[one.firing].fired_on:%-d %b %Y}",
+        "Fired on": lambda one: f"{firings[one.firing].fired_on:%-d %b %Y}",
         "Shelf": lambda one: "not noted" if one.shelf is None else str(one.shelf + 1),
     }
     differs, same = [], []

@@ -32,6 +32,7 @@ def repeats(studio: Studio) -> list[Repeat]:
     alike = ("tile__mix__name", "firing__cone", "firing__atmosphere", "tile__glazed")
     fired_often = (
         current.exclude(tile__mix=None)
+        .exclude(firing__cone="")
         .filter(of_bare_half=False)
         .order_by()
         .values(*alike)

@@ -1,5 +1,7 @@
 """What is said around findings."""
 
+from django.template.defaultfilters import capfirst
+
 SAVED = "Finding saved."
 EXPECTED = "Expectation saved."
 MEANWHILE = (
@@ -19,6 +21,6 @@ def of_claim(claim: str, outcome: str) -> str:
     return f"Expected beforehand: {claim}. {outcome}"
 
 
-def of_firing(cone: str, pieces: int) -> str:
+def of_firing(heat: str, pieces: int) -> str:
     """What a firing was, in a sentence."""
-    return f"Fired to cone {cone} with {pieces} piece{'' if pieces == 1 else 's'}."
+    return f"{capfirst(heat)}, with {pieces} piece{'' if pieces == 1 else 's'}."

@@ -3,6 +3,7 @@
 from datetime import date
 
 from django.db.models import Q
+from django.template.defaultfilters import capfirst
 
 from claycore.measure.errors import ClayError
 from claycore.measure.formatting import percentage
@@ -30,7 +31,7 @@ def report_of_firing(studio: Studio, firing: Firing, made_on: date) -> Report:
     kiln = f", {firing.kiln}" if firing.kiln else ""
     of_firing = Finding.objects.of(studio).filter(firing=firing).select_related("made_by")
     return Report(
-        title=f"Firing to cone {firing.heat}",
+        title=f"Firing to {firing.heat}" if firing.cone else capfirst(firing.heat),
         subtitle=f"{firing.fired_on:%-d %B %Y}{kiln}, {pieces}",
         studio=str(studio),
         made_on=made_on,
@@ -60,7 +61,7 @@ def _headline(firing: Firing) -> str:
     """What its latest log says of the cone that was recorded; nothing where there is no log."""
     log = firing.logs.order_by("pk").last()
     said = LogPage(log).against_recorded if log else ""
-    return said or f"Recorded as cone {firing.heat}."
+    return said or f"Recorded as {firing.heat}."
 
 
 def _curves(firing: Firing) -> list[Block]:

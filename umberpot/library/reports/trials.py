@@ -178,7 +178,7 @@ def _batch(batch: Replicates) -> Text:
 
 
 def _tiles(found: list[TileResult]) -> Grid:
-    head = ("Tile", "Mix", "Cone", "Drying %", "Firing %", "Total %", "Absorption %")
+    head = ("Tile", "Mix", "Firing", "Drying %", "Firing %", "Total %", "Absorption %")
     rows = [
         [
             one.progress.tile.code,

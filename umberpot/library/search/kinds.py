@@ -161,7 +161,7 @@ def _trial_found(trial: Trial) -> Found:
 def _firing_words(firing: Firing) -> Words:
     day = f"{firing.fired_on:%-d %B %Y}"
     said = [firing.note, firing.get_atmosphere_display(), firing.kiln, day]
-    return Words(f"cone {firing.cone}", said)
+    return Words(firing.heat, [*said, firing.burned])
 
 
 def _firing_found(firing: Firing) -> Found:

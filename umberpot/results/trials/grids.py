@@ -146,7 +146,7 @@ def result_grids(
     alike: dict[tuple[str, bool], dict[Place, GridCell]] = {}
     for result in results:
         tile, firing = result.progress.tile, result.progress.firing
-        heat = f"cone {firing.heat}" if firing else "not fired"
+        heat = firing.heat if firing else "not fired"
         for place in layout.places_of(tile):
             cells = alike.setdefault((heat, tile.glazed), {})
             there = cells.get(place) or GridCell(result.pct_words, alike=of_tile.get(tile.pk))

@@ -101,6 +101,11 @@ def _percentages(progress: TileProgress) -> tuple[float, str]:
     return max((pct for pct, _ in rows), default=0.0), words or f"{mix.clay_name}, plain"
 
 
+def _heat_order(progress: TileProgress) -> int:
+    """By the heat of its last firing; of one that is not fired yet, by that it waits for."""
+    return progress.firing.heat_order if progress.firing else cones.order(progress.tile.cone)
+
+
 def _colourants(progress: TileProgress) -> str:
     """The colourants of a tile by name; '' of a plain one, which so comes first."""
     return " + ".join(progress.tile.mix.said_pcts) if progress.tile.mix else ""
@@ -157,7 +162,7 @@ def trial_results(
         results,
         key=lambda r: (
             r.progress.tile.glazed,
-            cones.order(r.progress.firing.cone if r.progress.firing else r.progress.tile.cone),
+            _heat_order(r.progress),
             _colourants(r.progress),
             r.pct,
             r.progress.tile.pk,
@@ -190,7 +195,7 @@ def replicates(
             step = max(r.progress.readings[Quantity.MASS_FIRED].step for r in soaked)
             hides = _hides(soaked[0].progress, soaked[0].method)
             verdict = vitrification.verdict(absorbed, limits, cone, step, hides)
-        title = f"{tiles[0].pct_words}, cone {heat}{', glazed' if glazed else ''}"
+        title = f"{tiles[0].pct_words}, {heat}{', glazed' if glazed else ''}"
         total = together(("total_shrinkage", ""), [r.total for r in tiles], records)
         made.append(Replicates(title, glazed, tiles, absorbed, total, verdict))
     return made

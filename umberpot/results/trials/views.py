@@ -1,5 +1,6 @@
 """The colour trials: their list, one of them, one of their tiles."""
 
+from collections.abc import Iterable
 from itertools import chain
 
 from django import forms
@@ -11,6 +12,7 @@ from django.views.decorators.http import require_GET, require_http_methods
 from claycore.judging.limits import SCHOOLS, WARES
 from claycore.measure.formatting import percentage
 from umberpot.clays.figures import spread_records
+from umberpot.clays.fires import OPEN_BODY
 from umberpot.clays.limits.services import limits_of
 from umberpot.colours.fired import fired_colours
 from umberpot.colours.models import Ring
@@ -94,6 +96,12 @@ def trials(request: StudioRequest) -> HttpResponse:
     )
 
 
+def _open_body(found: Iterable[results.TileResult]) -> str:
+    """What a fire without a cone can say of its tiles; '' where all reached a cone."""
+    firings = [one.progress.firing for one in found if one.progress.firing]
+    return OPEN_BODY if any(not firing.cone for firing in firings) else ""
+
+
 @require_http_methods(["GET", "POST"])
 def trial(request: StudioRequest, pk: int) -> HttpResponse:
     """One trial read: verdicts, colours, figures."""
@@ -125,6 +133,7 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
             "results": found,
             "batches": batches,
             "summary": results.summary(batches),
+            "open_body": _open_body(found),
             "joints": results.joints(found),
             "grids": result_grids(trial.plan, in_grid, results.replicates(trial, in_grid, records)),
             "next_strengths": [row for row in further if row.is_open],
