@@ -23,7 +23,7 @@ def free_port() -> int:
 
 
 @contextmanager
-def running(mode: str, folder: Path) -> Iterator[str]:
+def running(mode: str, folder: Path, kiln_speed: str = KILN_SPEED) -> Iterator[str]:
     """``bin/demo`` or ``bin/serve`` at work; gives its address, and ends it well."""
     port = str(free_port())
     started = subprocess.Popen(
@@ -31,7 +31,7 @@ def running(mode: str, folder: Path) -> Iterator[str]:
         cwd=TOP,
         stdout=subprocess.PIPE,
         text=True,
-        env=environment_for(PORT=port, UMBERPOT_VAR=str(folder), UMBERPOT_KILN_SPEED=KILN_SPEED),
+        env=environment_for(PORT=port, UMBERPOT_VAR=str(folder), UMBERPOT_KILN_SPEED=kiln_speed),
     )
     said = ""
     for line in started.stdout or ():

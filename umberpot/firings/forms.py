@@ -195,7 +195,12 @@ def as_planned(cone: str | None, atmosphere: str) -> dict[str, object]:
 def as_it_ran(ran: LastRun, atmosphere: str) -> dict[str, object]:
     """What the form begins with after a run of the kiln: what its log says that it did."""
     begun = as_planned(NO_CONE if ran.to_record == "" else ran.to_record, atmosphere)
-    return {**begun, "lasted_h": round(ran.lasted_h, 1), "peak_c": float(round(ran.peak_c))}
+    lasted_h, peak_c = round(ran.lasted_h, 1), float(round(ran.peak_c))
+    return {
+        **begun,
+        "lasted_h": lasted_h if LASTED_H.holds(lasted_h) else None,
+        "peak_c": peak_c if PEAK_C.holds(peak_c) else None,
+    }
 
 
 class FireOneForm(forms.Form):

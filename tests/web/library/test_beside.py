@@ -42,8 +42,8 @@ def test_tiles_are_lined_up_and_what_differs_is_said(signed_in, fired_trial):
     second = fired_trial("Second", {6: 58, 9: 51, 12: 45}, cone="8", fired_on="2026-05-02")
     url = f"/library/beside/?first={first.pk}&second={second.pk}&way=pct"
     said = words_of(signed_in.get(url))
-    assert "Cone: 6 in “First”; 8 in “Second”." in said
-    assert "Firing: 1 Mar 2026 in “First”; 2 May 2026 in “Second”." in said
+    assert "Firing: cone 6 in “First”; cone 8 in “Second”." in said
+    assert "Fired on: 1 Mar 2026 in “First”; 2 May 2026 in “Second”." in said
     assert "The same in all: clay Ferry white; colourants Quay Blue" in said
     wall = beside([first, second], "pct")
     overs = [[swatch.over for swatch in row.swatches] for _, row in wall.rows]

@@ -219,7 +219,7 @@ def test_a_firing_recorded_to_the_wrong_cone_is_put_right(signed_in, fired):
     assert '<h2 class="mt-8">Corrections' not in signed_in.get(address).content.decode()
     said = signed_in.post(address, right, follow=True).content.decode()
     assert "Firing corrected: cone 10, 2 Nov 2026." in said
-    assert "Cone 10 instead of 6" in said
+    assert "Fired to cone 10 instead of cone 6" in said
     assert "Fired on 2026-11-02 instead of" in said
     firing.refresh_from_db()
     assert (firing.cone, firing.note) == ("10", "top shelf")

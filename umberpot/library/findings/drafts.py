@@ -90,7 +90,7 @@ def _of_factors(studio: Studio, trial: FactorTrial) -> Draft:
 
 def _of_firing(studio: Studio, firing: Firing) -> Draft:
     bent = [f"Shelf {shelf + 1}: {shelf_said(heat)}." for shelf, heat in heats(firing).items()]
-    return _draft(sentences.of_firing(firing.heat, firing.loadings.count()), [*bent, firing.note])
+    return _draft(sentences.of_firing(firing, firing.loadings.count()), [*bent, firing.note])
 
 
 DRAFTS: dict[str, Callable[[Studio, Any], Draft]] = {

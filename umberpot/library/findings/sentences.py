@@ -2,6 +2,8 @@
 
 from django.template.defaultfilters import capfirst
 
+from umberpot.firings.models import Firing
+
 SAVED = "Finding saved."
 EXPECTED = "Expectation saved."
 MEANWHILE = (
@@ -21,6 +23,7 @@ def of_claim(claim: str, outcome: str) -> str:
     return f"Expected beforehand: {claim}. {outcome}"
 
 
-def of_firing(heat: str, pieces: int) -> str:
+def of_firing(firing: Firing, pieces: int) -> str:
     """What a firing was, in a sentence."""
-    return f"{capfirst(heat)}, with {pieces} piece{'' if pieces == 1 else 's'}."
+    was = f"Fired to {firing.heat}" if firing.cone else capfirst(firing.heat)
+    return f"{was} with {pieces} piece{'' if pieces == 1 else 's'}."
