@@ -26,7 +26,7 @@ from umberpot.shelf.models import (
 from umberpot.studio.models import Membership, Studio
 from umberpot.studio.role_list import Role
 from umberpot.surface.models import FactorTrial, KeptPreview
-from umberpot.ware.models import WareBatch, WarePiece
+from umberpot.ware.models import WareBatch, WarePhoto, WarePiece
 
 
 class UserFactory(DjangoModelFactory):
@@ -197,6 +197,17 @@ class WarePieceFactory(SignedOnceFactory):
     dry_g = 312.0
     soaked_g = 312.4
     scale_step_g = 0.1
+
+
+class WarePhotoFactory(DjangoModelFactory):
+    """Of a piece or a screen that is given."""
+
+    class Meta:
+        model = WarePhoto
+
+    moment = "piece"
+    image = b"x"
+    made_by = factory.SubFactory(UserFactory)
 
 
 class KeptPreviewFactory(SignedOnceFactory):

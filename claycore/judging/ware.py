@@ -195,7 +195,7 @@ def _dense_for_ware(ware: Ware) -> Link:
     sound = ware.glaze is Glaze.STATED_SUITABLE and ware.crazed is WareFact.NO
     if ware.school == School.LOOSE and sound and ware.leach is Leach.LABORATORY_PASS:
         return Link("body", True, said)
-    return Link("body", None, said, "Fire it denser, or use it for dry food only.")
+    return Link("body", None, said, "Use it for dry food only, or have such ware fired denser.")
 
 
 def _dense_for_heat(harm: str, schools_differ: bool = True) -> Callable[[Ware], Link]:
@@ -212,7 +212,7 @@ def _dense_for_heat(harm: str, schools_differ: bool = True) -> Callable[[Ware], 
         if found.holds is not False or not loose:
             return found
         said = f"{found.message} Another school sells fully glazed porous ware for it."
-        return Link("body", None, said, "Fire it denser, or try pieces in use.")
+        return Link("body", None, said, "Try pieces in use, or have such ware fired denser.")
 
     return link
 

@@ -5,15 +5,16 @@ the body, so a glazed piece can fail and cannot pass; a bare or broken one can s
 Source: common practice.
 """
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
+from types import MappingProxyType
 
 from claycore.judging.limits import School, usual_limits
-from claycore.measure.replicates import Spread, equal_pieces
+from claycore.measure.replicates import Record
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.absorption import AgainstLimit, against_limit
-from claycore.testing.results import RESULTS
+from claycore.testing.results import Figure, together
 from claycore.testing.soaking import METHODS
 
 
@@ -65,34 +66,42 @@ class BodyEvidence:
 
 
 def body_of(
-    bars: Estimate | None, method: str, pieces: Sequence[SoakedPiece], ware: str
+    bars: Estimate | None,
+    method: str,
+    pieces: Sequence[SoakedPiece],
+    ware: str,
+    records: Mapping[Figure, Record] = MappingProxyType({}),
 ) -> BodyEvidence:
     """What a batch is judged by: its bars, unless a piece takes up too much or there are no bars.
 
-    ``bars`` is what bars of the clay absorbed, by a soak of ``method``. Raises UnknownChoice for a
-    ``ware`` that is none. Source: common practice.
+    ``bars`` is what bars of the clay absorbed, by a soak of ``method``; ``records`` what the
+    studio's equal pieces were seen to differ by. A reading is of one piece, a verdict of the batch:
+    so what equal pieces differ by is in its ±. Raises UnknownChoice for a ``ware`` that is none.
+    Source: common practice.
     """
+
+    def of_batch(method: str, *alike: SoakedPiece) -> Estimate | None:
+        return together(("absorption", method), [one.absorption for one in alike], records)
+
     damp = any(piece.damp for piece in pieces)
     worst = _over(pieces, ware)
     if worst:
-        return BodyEvidence(worst.absorption, worst.method, False, True, damp)
+        return BodyEvidence(of_batch(worst.method, worst), worst.method, False, True, damp)
     if bars:
         return BodyEvidence(bars, method, damp=damp)
     shown = [piece for piece in pieces if piece.surface in SHOWS_THE_BODY]
     if shown:
         surest = min(shown, key=lambda piece: METHODS[piece.method].rank).method
-        alike = [piece.absorption for piece in shown if piece.method == surest]
-        usual = RESULTS["absorption"].usual
-        mean = equal_pieces(alike, usual).estimate(Spread(usual))
-        return BodyEvidence(mean, surest, False, True, damp)
+        alike = [piece for piece in shown if piece.method == surest]
+        return BodyEvidence(of_batch(surest, *alike), surest, False, True, damp)
     if pieces:
         most = max(pieces, key=lambda piece: piece.absorption.value)
-        return BodyEvidence(most.absorption, most.method, True, True, damp)
+        return BodyEvidence(of_batch(most.method, most), most.method, True, True, damp)
     return BodyEvidence(None)
 
 
 def _over(pieces: Sequence[SoakedPiece], ware: str) -> SoakedPiece | None:
-    """The piece that takes up most, where that is surely over what any tableware may."""
+    """The piece that takes up most, where its reading is surely over what any tableware may."""
     limits = (
         usual_limits(ware, School.STRICT).dense,
         usual_limits("tableware", School.STRICT).dense,

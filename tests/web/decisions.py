@@ -88,7 +88,8 @@ MEMBERS = _names("""
     results: trials trial tile tile-by-number photograph read-photograph
     results: photograph-image photograph-file remove-photograph crop same-colours wall
     results: wall-file predict find test-tile predictions batches batch
-    results: start-screen finish-screen add-piece remove-piece batch-card set-batch-aside
+    results: start-screen finish-screen add-piece remove-piece ware-photo batch-card
+    results: set-batch-aside
     results: every-reading clays compare
     results: limits clay clay-purpose report figures readings shrink-rule guess-blend line-blend
     surface: plans plan face-picture set-plan-aside move-coat remove-coat

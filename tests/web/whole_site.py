@@ -25,6 +25,7 @@ from tests.factories import (
     NoteFactory,
     PhotoFactory,
     WareBatchFactory,
+    WarePhotoFactory,
     WarePieceFactory,
 )
 from umberpot.bench.services import start_timer
@@ -165,6 +166,7 @@ def one_of_everything(make_mix, weigh, signed_in, user, studio):
     dug = MaterialFactory(dug=True, studio=studio, name="Secret bank")
     saved = save_calculation(studio, "layers", "Secret floor", "pieces=3", uuid.uuid4(), user)
     piece = WarePieceFactory(studio=studio, batch=WareBatchFactory(studio=studio, clay=clay))
+    of_piece = WarePhotoFactory(studio=studio, piece=piece)
     return {
         **dict.fromkeys(("studio:change-role", "studio:remove-person"), user.membership.pk),
         "studio:withdraw-invitation": invite(studio, user, "Secret one", Role.READER, 7)[0].pk,
@@ -232,6 +234,7 @@ def one_of_everything(make_mix, weigh, signed_in, user, studio):
         **dict.fromkeys(PREVIEW_PAGES, KeptPreviewFactory(studio=studio, plan=surface).pk),
         **dict.fromkeys(WARE_PAGES, piece.batch_id),
         "results:remove-piece": (piece.batch_id, piece.pk),
+        "results:ware-photo": of_piece.pk,
         **dict.fromkeys(COAT_PAGES, surface.coats.get().pk),
         **dict.fromkeys(("library:note-photograph", "library:remove-note"), note.pk),
         **dict.fromkeys(BY_NUMBER, tile.pk),

@@ -1,14 +1,11 @@
 """Lays the demo story into an empty database, through the same services the pages use."""
 
-import subprocess
-import sys
 import uuid
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
 from dataclasses import asdict
 from datetime import timedelta
 
 import numpy as np
-from django.conf import settings
 from django.contrib.auth.models import User
 from django.db import models
 from django.http import QueryDict
@@ -17,7 +14,6 @@ from django.utils import timezone
 from claycore.colour.notation import Lab
 from claycore.colour.photographs.patches import Patch
 from claycore.colour.photographs.reading import Reference
-from claycore.colour.photographs.references import REFERENCES
 from claycore.firing import schedules
 from claycore.firing.drafts import Stage, draft
 from claycore.firing.loading.by_rules import Arrangement
@@ -29,6 +25,7 @@ from umberpot.colours.fired import Conditions
 from umberpot.colours.models import Prediction, Ring
 from umberpot.colours.photographs.services import keep_photograph, keep_reference
 from umberpot.demo import story
+from umberpot.demo.camera import CARDS, photographed
 from umberpot.firings.models import Firing, Kiln, WitnessCone
 from umberpot.firings.models.atmospheres import Atmosphere
 from umberpot.kiln import services as kiln
@@ -69,20 +66,6 @@ def _solved(calculator: type[Calculator[Inputs, Result]], query: str) -> Solved[
     if solved is None:
         raise ValueError(f"The story has a sum that does not hold: {query}")
     return solved
-
-
-def _photographed(colours: Sequence[Sequence[float]], cards: Sequence[Lab]) -> bytes:
-    """A JPEG of tiles of these colours between a white and a grey card, by the stand-in camera."""
-    written = [",".join(map(str, colour)) for colour in colours]
-    white, grey = (",".join(map(str, card.values)) for card in cards)
-    asked = [f"--white={white}", f"--grey={grey}", *story.CAMERA]
-    taken = subprocess.run(  # noqa: S603 (its words are the story's own)
-        [sys.executable, "-m", "standins.camera", *asked, *written],
-        cwd=settings.BASE_DIR,
-        capture_output=True,
-        check=True,
-    )
-    return taken.stdout
 
 
 class DemoLoader:
@@ -311,12 +294,11 @@ class DemoLoader:
         trial = fired.order_by("pk").select_related("trial")[0].trial
         row = list(trial.tiles.order_by("pk").with_history())
         colours = [tile.colours.all()[0].lab.values for tile in row]
-        cards = [REFERENCES[code].lab for code in ("white", "grey")]
-        kept = keep_photograph(trial, _photographed(colours, cards), uuid.uuid4(), self.user)
+        kept = keep_photograph(trial, photographed(colours), uuid.uuid4(), self.user)
         step = kept.width / (len(row) + 2)
         middles = [step * (place + 0.5) for place in range(len(row) + 2)]
         white, *places, grey = (Patch(x, kept.height / 2, 0.3 * step) for x in middles)
-        for place, known in zip((white, grey), cards, strict=True):
+        for place, known in zip((white, grey), CARDS, strict=True):
             keep_reference(kept, Reference(place, known))
         for tile, place in zip(row, places, strict=True):
             Ring.objects.create(studio=self.studio, photograph=kept, tile=tile, **vars(place))

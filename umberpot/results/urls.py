@@ -55,6 +55,7 @@ urlpatterns = [
     path("ware/batches/<int:pk>/screen/done/", ware.finish_screen, name="finish-screen"),
     path("ware/batches/<int:pk>/pieces/", ware.add_piece, name="add-piece"),
     path("ware/batches/<int:pk>/pieces/<int:piece_pk>/", ware.remove_piece, name="remove-piece"),
+    path("ware/photographs/<int:pk>/", ware.photo, name="ware-photo"),
     path("ware/batches/<int:pk>/card.pdf", ware.card, name="batch-card"),
     path("ware/batches/<int:pk>/set-aside/", ware.set_aside, name="set-batch-aside"),
     path("absorption/", AbsorptionView.as_view(), name="absorption"),

@@ -9,7 +9,7 @@ from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
 from reportlab.platypus import Flowable, KeepTogether, Paragraph, SimpleDocTemplate, Spacer
 
-from claycore.judging.limits import SCHOOLS, WARES
+from claycore.judging.limits import SCHOOLS
 from umberpot.ui.pdf import BOLD, printable
 from umberpot.ui.pdf.looks import SMALL, TEXT, TITLE
 from umberpot.ware import sentences
@@ -37,12 +37,11 @@ def card_pdf(batch: WareBatch, verdict: BatchVerdict, printed_on: date) -> bytes
         title=f"{batch.name}: what it may be used for",
         invariant=1,
     )
-    of_what = f"{batch.clay}, cone {batch.cone}, as {WARES[batch.ware]}"
     glaze = f". Glaze: {batch.glaze_name}" if batch.glaze_name else ""
     school = f"Judged by {SCHOOLS[batch.school]}"
     story: list[Flowable] = [
         Paragraph(printable(batch.name), _TITLE),
-        Paragraph(printable(f"{of_what}{glaze}."), _TEXT),
+        Paragraph(printable(f"{batch.in_words}{glaze}."), _TEXT),
         Paragraph(printable(f"{school}. {batch.studio}, {printed_on:%-d %B %Y}"), SMALL),
         *[KeepTogether(_use(row, verdict)) for row in verdict.rows],
         Spacer(1, 4 * mm),

@@ -3,7 +3,9 @@
 from typing import Any
 
 from django import forms
+from django.core.files.uploadedfile import UploadedFile
 from django.http import QueryDict
+from django.utils.datastructures import MultiValueDict
 
 from claycore.colour.notation import Lab
 from claycore.firing import cones
@@ -19,6 +21,7 @@ from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.tiles.colours import typed_colour
 from umberpot.ui.fields.measures import STILL_NEEDED, Choice, MeasureField
+from umberpot.ui.fields.photographs import PhotographField
 from umberpot.ware import sentences
 from umberpot.ware.models import GLAZES, KNOWN, LABORATORY, SHOCK_TESTS
 
@@ -37,11 +40,16 @@ class BatchForm(forms.Form):
     )
     clay = forms.ModelChoiceField(
         queryset=Material.objects.none(),
-        empty_label="choose",
+        required=False,
+        empty_label="not on the shelf",
         label="Clay",
-        error_messages={"required": STILL_NEEDED, "invalid_choice": "Choose a clay of the shelf."},
+        error_messages={"invalid_choice": "Choose a clay of the shelf."},
     )
-    cone = Choice(choices=[(c, c) for c in cones.CONES], label="Fired to cone")
+    cone = Choice(
+        choices=[("", "not known"), *((c, c) for c in cones.CONES)],
+        required=False,
+        label="Fired to cone",
+    )
     ware = Choice(choices=list(WARES.items()), label="Ware")
     school = Choice(choices=list(SCHOOLS.items()), label="School")
     glaze_name = forms.CharField(max_length=80, required=False, label="Glaze")
@@ -81,8 +89,14 @@ class _ColourForm(forms.Form):
 
     use_required_attribute = False
 
-    def __init__(self, data: QueryDict | None, *, studio: Studio) -> None:
-        super().__init__(data)
+    def __init__(
+        self,
+        data: QueryDict | None,
+        files: MultiValueDict[str, UploadedFile] | None = None,
+        *,
+        studio: Studio,
+    ) -> None:
+        super().__init__(data, files)
         self.studio = studio
 
     def clean_colour(self) -> Lab | None:
@@ -109,6 +123,7 @@ class StartScreenForm(_ColourForm):
     )
     hours_ago = MeasureField(_HOURS, required=False, label="In acid already (optional)")
     colour = forms.CharField(max_length=60, required=False, label="Colour before (optional)")
+    photograph = PhotographField(required=False, label="Photograph before (optional)")
 
 
 class FinishScreenForm(_ColourForm):
@@ -121,6 +136,7 @@ class FinishScreenForm(_ColourForm):
     )
     seen = forms.CharField(max_length=200, required=False, label="Observations")
     colour = forms.CharField(max_length=60, required=False, label="Colour after (optional)")
+    photograph = PhotographField(required=False, label="Photograph after (optional)")
 
 
 class PieceForm(forms.Form):
@@ -141,6 +157,7 @@ class PieceForm(forms.Form):
         label="Still damp five minutes after blotting",
         widget=forms.CheckboxInput({"class": "size-6"}),
     )
+    photograph = PhotographField(required=False, label="Photograph (optional)")
 
     def __init__(self, *args: Any, studio: Studio, **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)

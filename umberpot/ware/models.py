@@ -4,6 +4,7 @@ from datetime import datetime
 
 from django.db import models
 from django.db.models import F, Q
+from django.template.defaultfilters import capfirst
 from django.urls import reverse
 
 from claycore.colour.difference import ciede2000
@@ -49,13 +50,15 @@ def _known() -> models.CharField:
 class WareBatch(SetAside):
     """Like pieces of one clay and glaze, fired together; what is left out is not known.
 
+    ``clay`` is None of ware whose clay is not on the shelf, such as bought ware; ``cone`` is ''
+    where nobody knows it, or there was none.
     ``glaze`` is '' where nobody said; ``laboratory`` is '' where no laboratory tested a piece, and
     ``report`` says which one did, and when.
     """
 
     name = models.CharField(max_length=80)
-    clay = models.ForeignKey(Material, on_delete=models.PROTECT, related_name="batches")
-    cone = models.CharField(max_length=4, choices=[(c, c) for c in cones.CONES])
+    clay = models.ForeignKey(Material, on_delete=models.PROTECT, null=True, related_name="batches")
+    cone = models.CharField(max_length=4, blank=True, choices=[(c, c) for c in cones.CONES])
     ware = models.CharField(max_length=12, choices=list(WARES.items()))
     school = models.CharField(max_length=8, choices=list(SCHOOLS.items()))
     glaze_name = models.CharField(max_length=80, blank=True)
@@ -89,6 +92,21 @@ class WareBatch(SetAside):
 
     def get_absolute_url(self) -> str:
         return reverse("results:batch", args=[self.pk])
+
+    @property
+    def made_of(self) -> str:
+        """Its clay, as far as the shelf has it."""
+        return str(self.clay) if self.clay else "clay not on the shelf"
+
+    @property
+    def fired_to(self) -> str:
+        """The cone it was fired to, in words."""
+        return f"cone {self.cone}" if self.cone else "cone not known"
+
+    @property
+    def in_words(self) -> str:
+        """What it is of, how it was fired and what it is judged as."""
+        return capfirst(f"{self.made_of}, {self.fired_to}, as {WARES[self.ware]}")
 
 
 class LeachScreen(Signed):
@@ -209,3 +227,46 @@ class WarePiece(SetAside):
         return SoakedPiece(
             absorption.percent(dry, wet), self.method, PieceSurface(self.surface), self.damp
         )
+
+
+class WarePhoto(Signed):
+    """A photograph of a piece, or of what acid did to one, before or after its night.
+
+    Kept as JPEG with nothing of the camera's own notes in it.
+    """
+
+    class Moment(models.TextChoices):
+        """What it shows."""
+
+        PIECE = "piece", "The piece"
+        BEFORE = "before", "Before the acid"
+        AFTER = "after", "After the acid"
+
+    piece = models.ForeignKey(WarePiece, on_delete=models.PROTECT, null=True, related_name="photos")
+    screen = models.ForeignKey(
+        LeachScreen, on_delete=models.PROTECT, null=True, related_name="photos"
+    )
+    moment = models.CharField(max_length=6, choices=Moment.choices)
+    image = models.BinaryField()
+
+    class Meta:
+        verbose_name = "photograph of ware"
+        verbose_name_plural = "photographs of ware"
+        ordering = ["pk"]
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(moment="piece", piece__isnull=False, screen=None)
+                | Q(moment__in=["before", "after"], piece=None, screen__isnull=False),
+                name="ware_photo_of_a_piece_or_a_screen",
+            ),
+            models.UniqueConstraint(fields=["piece"], name="one_photo_of_a_ware_piece"),
+            models.UniqueConstraint(
+                fields=["screen", "moment"], name="one_photo_of_a_screen_at_a_moment"
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return f"photograph of {self.piece or self.screen}"
+
+    def get_absolute_url(self) -> str:
+        return reverse("results:ware-photo", args=[self.pk])

@@ -4,6 +4,7 @@ from collections import defaultdict
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
+from django.db.models import Prefetch
 from django.utils import timezone
 
 from claycore.firing import cones
@@ -20,11 +21,13 @@ from claycore.judging.ware import (
     judge_ware,
 )
 from claycore.judging.ware_pieces import BodyEvidence, body_of
+from claycore.measure.replicates import Record
 from claycore.measure.uncertainty import Estimate
+from claycore.testing.results import Figure
 from claycore.testing.soaking import METHODS
-from umberpot.clays.figures import bring_up_to_date
+from umberpot.clays.figures import spread_records
 from umberpot.clays.models import ClayFigure
-from umberpot.ware.models import LeachScreen, WareBatch, WarePiece
+from umberpot.ware.models import LeachScreen, WareBatch, WarePhoto, WarePiece
 
 USES = {
     Use.FOOD: "Food",
@@ -97,19 +100,24 @@ def judge_batches(batches: Sequence[WareBatch]) -> list[BatchVerdict]:
     """The same of each of a studio's batches, in as many queries for many as for one."""
     if not batches:
         return []
+    records = spread_records(batches[0].studio)
     measured = _absorptions(batches)
     screens: dict[int, list[LeachScreen]] = defaultdict(list)
-    for screen in LeachScreen.objects.filter(batch__in=batches).select_related("made_by"):
+    photos = Prefetch("photos", WarePhoto.objects.defer("image"))
+    of_batches = LeachScreen.objects.filter(batch__in=batches).prefetch_related(photos)
+    for screen in of_batches.select_related("made_by"):
         screens[screen.batch_id].append(screen)
     pieces: dict[int, list[WarePiece]] = defaultdict(list)
-    for piece in WarePiece.objects.filter(batch__in=batches, set_aside_at=None):
+    soaked = WarePiece.objects.filter(batch__in=batches, set_aside_at=None)
+    for piece in soaked.prefetch_related(photos):
         pieces[piece.batch_id].append(piece)
     return [
         _judged(
             batch,
-            _at_nearest_cone(batch, measured[batch.clay_id]),
+            _at_nearest_cone(batch, measured),
             screens[batch.pk],
             pieces[batch.pk],
+            records,
         )
         for batch in batches
     ]
@@ -120,10 +128,11 @@ def _judged(
     figure: ClayFigure | None,
     screens: Sequence[LeachScreen],
     pieces: Sequence[WarePiece],
+    records: Mapping[Figure, Record],
 ) -> BatchVerdict:
     bars = Estimate(figure.value, figure.u95, figure.bars) if figure else None
     soaked = [piece.soaked for piece in pieces]
-    body = body_of(bars, figure.method if figure else "", soaked, batch.ware)
+    body = body_of(bars, figure.method if figure else "", soaked, batch.ware, records)
     ware = Ware(
         batch.ware,
         batch.school,
@@ -157,8 +166,7 @@ def _judged(
 def _absorptions(batches: Sequence[WareBatch]) -> Mapping[int, Sequence[ClayFigure]]:
     """What the clays of a studio's batches absorb after a firing, by the key of the clay."""
     studio = batches[0].studio
-    bring_up_to_date(studio)
-    clays = {batch.clay_id for batch in batches}
+    clays = {batch.clay_id for batch in batches if batch.clay_id}
     figures = ClayFigure.objects.of(studio).surest().filter(clay__in=clays, result="absorption")
     by_clay: dict[int, list[ClayFigure]] = defaultdict(list)
     for figure in figures.exclude(cone=""):
@@ -166,11 +174,20 @@ def _absorptions(batches: Sequence[WareBatch]) -> Mapping[int, Sequence[ClayFigu
     return by_clay
 
 
-def _at_nearest_cone(batch: WareBatch, measured: Sequence[ClayFigure]) -> ClayFigure | None:
-    """The absorption at the batch's cone; else at the nearest cone it was measured at."""
+def _at_nearest_cone(
+    batch: WareBatch, by_clay: Mapping[int, Sequence[ClayFigure]]
+) -> ClayFigure | None:
+    """The absorption at the batch's cone; else at the nearest cone it was measured at.
+
+    None where the clay or the cone is not known: bars say nothing of such ware.
+    """
+    if batch.clay_id is None or not batch.cone:
+        return None
     place = cones.CONES.index(batch.cone)
     nearest: ClayFigure | None = min(
-        measured, key=lambda one: abs(cones.CONES.index(one.cone) - place), default=None
+        by_clay.get(batch.clay_id, ()),
+        key=lambda one: abs(cones.CONES.index(one.cone) - place),
+        default=None,
     )
     return nearest
 

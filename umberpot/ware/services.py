@@ -12,7 +12,7 @@ from claycore.colour.notation import Lab
 from claycore.judging.leach_screen import has_changed
 from umberpot.studio.models import Studio
 from umberpot.studio.whole_change import whole_change
-from umberpot.ware.models import LeachScreen, WareBatch, WarePiece
+from umberpot.ware.models import LeachScreen, WareBatch, WarePhoto, WarePiece
 
 
 class UnderWay(Exception):
@@ -40,13 +40,18 @@ def change_batch(batch: WareBatch, columns: Mapping[str, Any]) -> None:
 
 @whole_change()
 def start_screen(
-    batch: WareBatch, acid: str, before: Lab | None, by: User, hours_ago: float = 0.0
+    batch: WareBatch,
+    acid: str,
+    before: Lab | None,
+    by: User,
+    hours_ago: float = 0.0,
+    photograph: bytes | None = None,
 ) -> LeachScreen:
     """A piece goes into acid, or went in hours ago. Raises UnderWay."""
     WareBatch.objects.select_for_update().get(pk=batch.pk)
     if batch.screens.filter(changed=None).exists():
         raise UnderWay
-    return LeachScreen.objects.create(
+    started = LeachScreen.objects.create(
         studio_id=batch.studio_id,
         batch=batch,
         acid=acid,
@@ -54,11 +59,18 @@ def start_screen(
         before=before.values if before else None,
         made_by=by,
     )
+    _keep_photo(photograph, WarePhoto.Moment.BEFORE, by, screen=started)
+    return started
 
 
 @whole_change()
 def finish_screen(
-    batch: WareBatch, seen: bool | None, words: str, after: Lab | None
+    batch: WareBatch,
+    seen: bool | None,
+    words: str,
+    after: Lab | None,
+    by: User,
+    photograph: bytes | None = None,
 ) -> LeachScreen:
     """What acid did, by eye and by colour; ``seen`` is None for not sure. Raises NotUnderWay."""
     WareBatch.objects.select_for_update().get(pk=batch.pk)
@@ -71,14 +83,35 @@ def finish_screen(
     screen.seen = words
     screen.looked_at = timezone.now()
     screen.save()
+    _keep_photo(photograph, WarePhoto.Moment.AFTER, by, screen=screen)
     return screen
 
 
-def keep_piece(batch: WareBatch, typed: Mapping[str, Any], key: uuid.UUID, by: User) -> WarePiece:
+@whole_change()
+def keep_piece(
+    batch: WareBatch,
+    typed: Mapping[str, Any],
+    key: uuid.UUID,
+    by: User,
+    photograph: bytes | None = None,
+) -> WarePiece:
     """A finished piece that was weighed dry and soaked. The same ``key`` keeps only one."""
-    made, _ = WarePiece.objects.get_or_create(
+    made, is_new = WarePiece.objects.get_or_create(
         studio_id=batch.studio_id,
         request_key=key,
         defaults={**typed, "batch": batch, "made_by": by},
     )
+    if is_new:
+        _keep_photo(photograph, WarePhoto.Moment.PIECE, by, piece=made)
     return made
+
+
+def _keep_photo(
+    image: bytes | None, moment: WarePhoto.Moment, by: User, **of: WarePiece | LeachScreen
+) -> None:
+    """Keeps a photograph of a ``piece`` or a ``screen``, if there is one."""
+    if image:
+        (shown,) = of.values()
+        WarePhoto.objects.create(
+            studio_id=shown.studio_id, moment=moment, image=image, made_by=by, **of
+        )

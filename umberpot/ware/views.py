@@ -14,10 +14,11 @@ from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.studio.roles import for_makers
 from umberpot.ui.downloads import PDF, download, file_name
 from umberpot.ui.paging import page_of
+from umberpot.ui.pictures import kept_forever
 from umberpot.ware import sentences, services
 from umberpot.ware.card import card_pdf
 from umberpot.ware.forms import BatchForm, FinishScreenForm, PieceForm, StartScreenForm
-from umberpot.ware.models import WareBatch, WarePiece
+from umberpot.ware.models import WareBatch, WarePhoto, WarePiece
 from umberpot.ware.places import PLACE
 from umberpot.ware.reading import judge_batch, judge_batches
 
@@ -102,13 +103,15 @@ def _batch_page(
 def start_screen(request: StudioRequest, pk: int) -> HttpResponse:
     """A piece goes into acid overnight."""
     found = _batch(request, pk)
-    form = StartScreenForm(request.POST, studio=request.studio)
+    form = StartScreenForm(request.POST, request.FILES, studio=request.studio)
     if not form.is_valid():
         return _batch_page(request, found, 400, start_form=form)
     try:
         typed = form.cleaned_data
         services.start_screen(
-            found, typed["acid"], typed["colour"], request.user, typed["hours_ago"] or 0.0
+            *(found, typed["acid"], typed["colour"], request.user),
+            hours_ago=typed["hours_ago"] or 0.0,
+            photograph=typed["photograph"],
         )
     except services.UnderWay:
         messages.error(request, sentences.UNDER_WAY)
@@ -121,13 +124,14 @@ def start_screen(request: StudioRequest, pk: int) -> HttpResponse:
 def finish_screen(request: StudioRequest, pk: int) -> HttpResponse:
     """What acid did overnight."""
     found = _batch(request, pk)
-    form = FinishScreenForm(request.POST, studio=request.studio)
+    form = FinishScreenForm(request.POST, request.FILES, studio=request.studio)
     if not form.is_valid():
         return _batch_page(request, found, 400, finish_form=form)
     typed = form.cleaned_data
     try:
         done = services.finish_screen(
-            found, form.SEEN[typed["changed"]], typed["seen"], typed["colour"]
+            *(found, form.SEEN[typed["changed"]], typed["seen"], typed["colour"], request.user),
+            photograph=typed["photograph"],
         )
     except services.NotUnderWay:
         messages.error(request, sentences.NOT_UNDER_WAY)
@@ -141,10 +145,12 @@ def finish_screen(request: StudioRequest, pk: int) -> HttpResponse:
 def add_piece(request: StudioRequest, pk: int) -> HttpResponse:
     """A finished piece was weighed dry and soaked."""
     found = _batch(request, pk)
-    form = PieceForm(request.POST, studio=request.studio)
+    form = PieceForm(request.POST, request.FILES, studio=request.studio)
     if not form.is_valid():
         return _batch_page(request, found, 400, piece_form=form)
-    services.keep_piece(found, form.cleaned_data, request_key(request), request.user)
+    typed = dict(form.cleaned_data)
+    photograph = typed.pop("photograph")
+    services.keep_piece(found, typed, request_key(request), request.user, photograph)
     messages.success(request, sentences.PIECE_SAVED)
     return redirect(f"{found.get_absolute_url()}#pieces")
 
@@ -157,6 +163,13 @@ def remove_piece(request: StudioRequest, pk: int, piece_pk: int) -> HttpResponse
     piece.set_aside(True)
     messages.success(request, sentences.piece_removed(piece.name))
     return redirect(f"{found.get_absolute_url()}#pieces")
+
+
+@require_GET
+def photo(request: StudioRequest, pk: int) -> HttpResponse:
+    """A photograph of a piece, or of one before or after acid."""
+    kept = get_object_or_404(WarePhoto.objects.of(request.studio), pk=pk)
+    return kept_forever(bytes(kept.image))
 
 
 @require_GET

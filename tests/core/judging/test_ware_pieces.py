@@ -6,6 +6,7 @@ from hypothesis import strategies as st
 
 from claycore.judging.ware import Glaze, Leach, Status, Use, Ware, WareFact, judge_ware
 from claycore.judging.ware_pieces import SURFACES, PieceSurface, SoakedPiece, body_of
+from claycore.measure.replicates import Record
 from claycore.measure.uncertainty import Estimate
 
 BARS = Estimate(0.8, 0.1, 3)
@@ -41,6 +42,23 @@ def test_a_piece_that_takes_up_too_much_fails_whatever_the_bars_say():
     body = body_of(BARS, "boil_soak", [piece(0.1), piece(3.2)], "stoneware")
     assert body.absorption.value == 3.2
     assert microwave(body) is Status.NO
+
+
+@pytest.mark.parametrize(("reading", "status"), [(3.2, Status.NO), (1.7, Status.NOT_ESTABLISHED)])
+def test_one_piece_over_the_limit_is_one_piece(reading, status):
+    """1.7 ± 0.1 % is over 1.5 for this cup; the next, alike, may lie under: nothing is decided."""
+    body = body_of(BARS, "boil_soak", [piece(reading, PieceSurface.BROKEN)], "stoneware")
+    assert body.absorption.u95 > 0.4
+    assert microwave(body) is status
+
+
+def test_what_the_studios_pieces_differ_by_is_counted():
+    steady = {("absorption", "boil_soak"): Record(pieces=60, sets=20, squares=40 * 0.02**2)}
+    of_shard = [piece(1.2, PieceSurface.BROKEN)]
+    usual, learned = (
+        body_of(None, "", of_shard, "stoneware", known).absorption for known in ({}, steady)
+    )
+    assert learned.u95 < usual.u95
 
 
 def test_a_glazed_piece_alone_cannot_pass():

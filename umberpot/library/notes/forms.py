@@ -5,9 +5,7 @@ from typing import Any
 from django import forms
 
 from umberpot.library.models import LONGEST_NOTE
-from umberpot.ui.pictures import as_jpeg
-
-PICTURES = "image/jpeg,image/png,image/webp,image/heic"
+from umberpot.ui.fields.photographs import PhotographField
 
 
 class NoteForm(forms.Form):
@@ -21,15 +19,7 @@ class NoteForm(forms.Form):
         label="Note",
         widget=forms.Textarea({"rows": 2}),
     )
-    photograph = forms.FileField(
-        required=False,
-        label="Photograph",
-        widget=forms.FileInput({"accept": PICTURES, "class": "input"}),
-    )
-
-    def clean_photograph(self) -> bytes | None:
-        upload = self.cleaned_data["photograph"]
-        return as_jpeg(upload.file, upload.size) if upload else None
+    photograph = PhotographField(required=False)
 
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean() or {}

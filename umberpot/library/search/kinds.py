@@ -195,12 +195,12 @@ def _surface_words(plan: SurfacePlan) -> Words:
 
 
 def _ware_words(batch: WareBatch) -> Words:
-    said = [batch.clay, batch.glaze_name, f"cone {batch.cone}", batch.laboratory]
+    said = [batch.clay or "", batch.glaze_name, batch.fired_to, batch.laboratory]
     return Words(batch.name, said)
 
 
 def _ware_found(batch: WareBatch) -> Found:
-    says = f"ware of {batch.clay}, cone {batch.cone}"
+    says = f"ware, {batch.made_of}, {batch.fired_to}"
     return Found(batch.name, says, batch.get_absolute_url(), batch)
 
 
