@@ -7,7 +7,7 @@ import numpy as np
 from django.contrib.auth.models import User
 
 from claycore.colour.notation import Lab
-from claycore.surface.factor_trials.design import CONTROL, Cell
+from claycore.surface.factor_trials.design import Cell, is_control
 from umberpot.studio.models import Studio
 from umberpot.surface.factor_trials.services import Rated, plan_trial, rate, record_colours
 from umberpot.surface.models import FactorPiece
@@ -36,7 +36,7 @@ COLUMNS = {
 
 SCRUB: Mapping[Cell, float] = {
     **{(0, 0): 1.6, (0, 1): 1.9, (1, 0): 0.3, (1, 1): 0.6, (2, 0): 2.6, (2, 1): 2.9},
-    CONTROL: 0.1,
+    (0,): 0.1,
 }
 COLOURS = {0: Lab(52, -17, 14), 1: Lab(78, 4, 41)}
 CLAY = Lab(88, 1, 8)
@@ -59,7 +59,7 @@ def load(studio: Studio, owner: User) -> None:
     rate(trial, "flaking", RATERS[0], flaking, owner)
     colours = {}
     for piece in whole:
-        kept = COLOURS[piece.cell[1]] if piece.cell != CONTROL else CLAY
+        kept = CLAY if is_control(piece.cell) else COLOURS[piece.cell[1]]
         washed = _towards_clay(kept, max(0.0, wear[piece.pk]) * 0.12)
         colours[piece, False] = MeasuredColour(kept, _typed(kept))
         colours[piece, True] = MeasuredColour(washed, _typed(washed))

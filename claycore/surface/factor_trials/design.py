@@ -1,4 +1,4 @@
-"""The grid of a trial of factors: every level with every other, a control, on several slabs.
+"""The grid of a trial of factors: every level with every other, controls, on several slabs.
 
 Each slab carries every combination once, in places drawn by lot, so that a slab that fired hotter
 or was scrubbed harder weighs on all of them alike (a randomised complete block). Source: Fisher,
@@ -19,14 +19,23 @@ LEVELS = Bound(2, 5, "A factor needs 2 to 5 levels: what it is tried at.", low_a
 FACTORS = Bound(2, 3, "A trial compares 2 or 3 factors.", low_allowed=True)
 SLABS = Bound(1, 12, "Enter from 1 to 12 slabs.", low_allowed=True)
 MOST_PIECES = 240
+CONTROLS = Bound(0, 3, "A trial has at most 3 controls.", low_allowed=True)
 
 SIGNIFICANT = 0.05
 """An effect is decided below this probability of chance, all effects of a trial together."""
 
 Cell = tuple[int, ...]
-"""The level of each factor at one place, by its number; empty for the control."""
+"""The level of each factor at one place, by its number; of a control its own number alone."""
 
-CONTROL: Cell = ()
+
+def is_control(cell: Cell) -> bool:
+    """Whether a control stands at a place. Source: a trial has two factors at least."""
+    return len(cell) < FACTORS.low
+
+
+def control_number(cell: Cell) -> int:
+    """Which control stands there, from 0. Source: see Cell."""
+    return cell[0]
 
 
 @dataclass(frozen=True)
@@ -45,21 +54,24 @@ class Factor:
 
 @dataclass(frozen=True)
 class Design:
-    """Two or three factors, how many slabs carry the whole grid, and what the control is.
+    """Two or three factors, how many slabs carry the whole grid, and what the controls are.
 
-    ``control`` is '' where there is none. Raises OutOfBounds naming ``factors``, ``slabs`` or
-    ``pieces``, and Inconsistent for two factors of one name.
+    Raises OutOfBounds naming ``factors``, ``slabs``, ``controls`` or ``pieces``, and Inconsistent
+    for two factors or two controls of one name.
     """
 
     factors: tuple[Factor, ...]
     slabs: int
-    control: str = ""
+    controls: tuple[str, ...] = ()
 
     def __post_init__(self) -> None:
         FACTORS.check("factors", len(self.factors))
         SLABS.check("slabs", self.slabs)
         if len({factor.name.casefold() for factor in self.factors}) < len(self.factors):
             raise Inconsistent("factors", self.factors, "Two factors have the same name.")
+        CONTROLS.check("controls", len(self.controls))
+        if len({control.casefold() for control in self.controls}) < len(self.controls):
+            raise Inconsistent("controls", self.controls, "A control is entered twice. Remove one.")
         if self.pieces > MOST_PIECES:
             said = f"That is {self.pieces} pieces; a trial has at most {MOST_PIECES}."
             raise OutOfBounds("pieces", self.pieces, said)
@@ -72,7 +84,7 @@ class Design:
     @property
     def places(self) -> int:
         """How many places a slab has."""
-        return len(self.grid) + bool(self.control)
+        return len(self.grid) + len(self.controls)
 
     @property
     def pieces(self) -> int:
@@ -81,15 +93,15 @@ class Design:
 
     def named(self, cell: Cell) -> str:
         """A combination in words."""
-        if cell == CONTROL:
-            return self.control
+        if is_control(cell):
+            return self.controls[control_number(cell)]
         levels = [factor.levels[at] for factor, at in zip(self.factors, cell, strict=True)]
         return ", ".join(levels)
 
     def lay_out(self, seed: int) -> list[list[Cell]]:
         """What stands at each place of each slab, drawn by lot; the same for the same seed."""
         lot = np.random.default_rng(seed)
-        slab = [*self.grid, CONTROL] if self.control else self.grid
+        slab = [*self.grid, *((number,) for number in range(len(self.controls)))]
         return [[slab[at] for at in lot.permutation(len(slab))] for _ in range(self.slabs)]
 
     @property
@@ -97,7 +109,7 @@ class Design:
         """How many effects the trial is asked about at once: each raises the odds of chance."""
         factors = len(self.factors)
         pairs = factors * (factors - 1) // 2 if self.slabs > 1 else 0
-        return factors + pairs + bool(self.control)
+        return factors + pairs + len(self.controls)
 
     def smallest_p(self, factor: int) -> float:
         """The least probability of chance that even the clearest result of a factor can have.
@@ -117,12 +129,12 @@ class Design:
         return all(self.smallest_p(at) <= SIGNIFICANT for at in range(len(self.factors)))
 
 
-def slabs_to_decide(factors: Sequence[Factor], control: str) -> int | None:
+def slabs_to_decide(factors: Sequence[Factor], controls: Sequence[str]) -> int | None:
     """The fewest slabs that tell a clear effect of every factor from chance; None for over 12.
 
     Raises what Design does. Source: as of Design.smallest_p.
     """
     for slabs in range(1, int(SLABS.high) + 1):
-        if Design(tuple(factors), slabs, control).can_decide:
+        if Design(tuple(factors), slabs, tuple(controls)).can_decide:
             return slabs
     return None

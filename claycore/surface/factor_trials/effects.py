@@ -1,4 +1,4 @@
-"""What a trial of factors shows: each factor, each two together, and the control.
+"""What a trial of factors shows: each factor, each two together, and the controls.
 
 Ratings are steps, not lengths: only their order within like pieces counts. Measured figures count
 as they are.
@@ -14,7 +14,13 @@ import numpy as np
 
 from claycore.measure.replicates import students_t
 from claycore.measure.uncertainty import Estimate
-from claycore.surface.factor_trials.design import CONTROL, SIGNIFICANT, Cell, Design
+from claycore.surface.factor_trials.design import (
+    SIGNIFICANT,
+    Cell,
+    Design,
+    control_number,
+    is_control,
+)
 from claycore.surface.factor_trials.interactions import interaction_chance
 from claycore.surface.factor_trials.permutations import Group, chance, together
 
@@ -118,8 +124,9 @@ class Interaction(Effect):
 
 @dataclass(frozen=True)
 class ControlEffect(Effect):
-    """The control against every other piece of its slab."""
+    """A control, by its number, against every piece of the grid on its slab."""
 
+    number: int
     others_better: int
     others_worse: int
     alike: int
@@ -131,7 +138,7 @@ class Effects:
 
     mains: Sequence[MainEffect]
     interactions: Sequence[Interaction]
-    control: ControlEffect | None
+    controls: Sequence[ControlEffect]
     results: int
 
 
@@ -141,21 +148,19 @@ def effects_of(design: Design, results: Sequence[Result], *, measured: bool = Fa
     ``measured`` figures count as they are, in their own unit; ratings by their order. Source: as
     of the modules permutations and interactions; Holm 1979 for all questions together.
     """
-    in_grid = [one for one in results if one.cell != CONTROL]
+    in_grid = [one for one in results if not is_control(one.cell)]
     score = _as_measured if measured else _as_ranked
     mains = [_main(design, in_grid, at, score) for at in range(len(design.factors))]
     both = [_interaction(in_grid, pair, score) for pair in combinations(range(len(mains)), 2)]
-    asked: list[Effect] = [*mains, *both]
-    control = _control(results, score)
-    if control:
-        asked.append(control)
+    beside = [_control(results, number, score) for number in range(len(design.controls))]
+    asked: list[Effect] = [*mains, *both, *(one for one in beside if one)]
     known = [one.p for one in asked if one.p is not None]
     corrected = iter(together(known))
     done = [one if one.p is None else replace(one, p=next(corrected)) for one in asked]
     return Effects(
         [one for one in done if isinstance(one, MainEffect)],
         [one for one in done if isinstance(one, Interaction)],
-        next((one for one in done if isinstance(one, ControlEffect)), None),
+        [one for one in done if isinstance(one, ControlEffect)],
         len(results),
     )
 
@@ -265,13 +270,14 @@ def _interaction(results: Sequence[Result], pair: tuple[int, int], score: Score)
     return Interaction(p, False, pair)
 
 
-def _control(results: Sequence[Result], score: Score) -> ControlEffect | None:
-    """The control's place on its slab; None where no slab has both it and others."""
+def _control(results: Sequence[Result], number: int, score: Score) -> ControlEffect | None:
+    """A control's place on its slab; None where no slab has both it and others."""
     groups, better, worse, alike = [], 0, 0, 0
     for slab in sorted({one.slab for one in results}):
         own = [one for one in results if one.slab == slab]
-        control = next((one for one in own if one.cell == CONTROL), None)
-        others = [one for one in own if one.cell != CONTROL]
+        controls = {control_number(one.cell): one for one in own if is_control(one.cell)}
+        control = controls.get(number)
+        others = [one for one in own if not is_control(one.cell)]
         if control is None or not others:
             continue
         better += sum(one.value < control.value for one in others)
@@ -282,4 +288,4 @@ def _control(results: Sequence[Result], score: Score) -> ControlEffect | None:
     if not groups:
         return None
     found = chance(groups, 2)
-    return ControlEffect(found.p, found.counted, better, worse, alike)
+    return ControlEffect(found.p, found.counted, number, better, worse, alike)

@@ -98,11 +98,12 @@ def of_interaction(design: Design, found: Interaction, scale: Scale) -> Said:
 
 
 def of_control(design: Design, found: ControlEffect) -> Said:
-    """The control against all others. Source: our choice of words."""
+    """A control against the grid. Source: our choice of words."""
     count = found.others_better + found.others_worse + found.alike
+    control = design.controls[found.number]
     said = (
-        f"Beside the control ({design.control}), {found.others_better} of {count} pieces came out"
-        f" better and {found.others_worse} worse"
+        f"Beside the control ({control}), {found.others_better} of {count} pieces came out better"
+        f" and {found.others_worse} worse"
     )
     p = chance_words(found.p if found.p is not None else 1.0)
     if found.decided:
@@ -114,7 +115,7 @@ def all_of(design: Design, effects: Effects, scale: Scale) -> list[Said]:
     """Every sentence of a scale, factors first. Source: our choice of order."""
     said = [of_main(design, one, scale) for one in effects.mains]
     said += [of_interaction(design, one, scale) for one in effects.interactions]
-    return [*said, of_control(design, effects.control)] if effects.control else said
+    return [*said, *(of_control(design, one) for one in effects.controls)]
 
 
 def clearest_first(said: Sequence[Said]) -> list[Said]:
@@ -138,7 +139,7 @@ def of_plan(design: Design) -> Said:
     """What a plan can find at all, before anything is made. Source: as of Design.smallest_p."""
     if design.can_decide:
         return Said("A clear effect of each factor would be told from chance.", True)
-    needed = slabs_to_decide(design.factors, design.control)
+    needed = slabs_to_decide(design.factors, design.controls)
     advice = f"Make {needed} slabs." if needed else "Try fewer factors or more levels."
     return Said(
         f"Too few pieces: even the clearest result could be chance. {advice}",

@@ -37,7 +37,7 @@ def trial(signed_in):
 def rate(client, trial, steps=None, rater="quay", scale="scrub"):
     """Rates every piece by its finish, or as ``steps`` say by piece."""
     sheet = {
-        f"piece_{piece.pk}": str(WEAR[piece.levels[0]] if piece.levels else 0)
+        f"piece_{piece.pk}": str(WEAR[piece.levels[0]] if len(piece.levels) > 1 else 0)
         for piece in trial.pieces.all()
     }
     sheet = sheet if steps is None else steps
@@ -260,6 +260,36 @@ def test_results_go_out_as_a_table(signed_in, trial):
     )
     assert len(lines) == 22
     assert sum(",bare clay,," in line for line in lines) == 3
+
+
+def test_several_controls_stand_on_every_slab_and_are_each_told(signed_in):
+    trial = plan_one(signed_in, control="bare clay, tested white")
+    assert (trial.controls, trial.pieces.count()) == (["bare clay", "tested white"], 24)
+    rate(signed_in, trial)
+    page = page_of(signed_in, trial)
+    assert "Controls: bare clay, tested white." in page
+    for control in trial.controls:
+        assert f"Control: {control}" in page
+        assert f"Beside the control ({control}), 0 of 18 pieces came out better" in page
+    table = signed_in.get(f"{trial.get_absolute_url()}results.csv").content.decode()
+    assert table.count(",tested white,,") == table.count(",bare clay,,") == 3
+
+
+@pytest.mark.parametrize(
+    ("control", "says"), [("a, b, c, d", "at most 3 controls"), ("bare, Bare", "entered twice")]
+)
+def test_controls_that_cannot_be_are_said_at_their_field(signed_in, control, says):
+    sent = {**PLAN, "control": control, "request_key": uuid.uuid4()}
+    refused = signed_in.post("/surface/factor-trials/new/", sent)
+    assert refused.status_code == 400
+    assert says in refused.context["form"].errors["control"][0]
+
+
+def test_a_trial_of_before_has_its_one_control(signed_in, trial):
+    """Its control's pieces were written without a number."""
+    FactorPiece.objects.filter(levels=[0]).update(levels=[])
+    rate(signed_in, trial)
+    assert "Beside the control (bare clay), 0 of 18 pieces" in page_of(signed_in, trial)
 
 
 def test_three_factors_have_a_grid_for_each_level_of_the_third(signed_in):

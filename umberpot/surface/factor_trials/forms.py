@@ -34,6 +34,10 @@ def _scales() -> list[tuple[str, str]]:
     return [(code, scale.title) for code, scale in SCALES.items()]
 
 
+_FIELDS = {"slabs": "slabs", "pieces": "slabs", "controls": "control"}
+"""Where what the core refuses in a design is said."""
+
+
 class TrialForm(forms.Form):
     """Two or three factors with their levels, and what is expected."""
 
@@ -52,7 +56,7 @@ class TrialForm(forms.Form):
     fired_apart = forms.BooleanField(
         required=False, label="Each piece is fired on its own, its level drawn by lot"
     )
-    control = _text("Control (optional)", 60, required=False)
+    control = _text("Controls (optional)", LONGEST_TEXT, required=False)
     slabs = CountField(SLABS, label="Slabs", initial=3)
     scales = forms.MultipleChoiceField(
         choices=_scales,
@@ -91,10 +95,10 @@ class TrialForm(forms.Form):
         if self.errors:
             return cleaned
         try:
-            cleaned["design"] = Design(tuple(factors), cleaned["slabs"], cleaned["control"])
+            controls = _listed(cleaned["control"])
+            cleaned["design"] = Design(tuple(factors), cleaned["slabs"], controls)
         except ClayError as error:
-            at = {"slabs": "slabs", "pieces": "slabs"}.get(error.field, f"factor_{len(factors)}")
-            self.add_error(at, str(error))
+            self.add_error(_FIELDS.get(error.field, f"factor_{len(factors)}"), str(error))
             return cleaned
         cleaned["claim"] = self._claim(cleaned) if cleaned["claim_says"] else {}
         return cleaned
@@ -115,8 +119,7 @@ class TrialForm(forms.Form):
                 self.add_error(f"factor_{n}", "Name this factor.")
                 continue
             try:
-                levels = (level.strip() for level in typed.split(","))
-                yield Factor(name, tuple(level for level in levels if level))
+                yield Factor(name, _listed(typed))
             except ClayError as error:
                 if f"levels_{n}" not in self.errors:
                     self.add_error(f"levels_{n}", str(error))
@@ -145,9 +148,16 @@ class TrialForm(forms.Form):
     def kept(self) -> dict[str, Any]:
         """The columns of the trial, of a valid form."""
         typed = self.cleaned_data
-        names = ("name", "pieces_are", "control", "slabs", "scales", "keeps_half", "blind")
+        names = ("name", "pieces_are", "slabs", "scales", "keeps_half", "blind")
+        controls = "\n".join(typed["design"].controls)
         factors = [{"name": f.name, "levels": list(f.levels)} for f in typed["design"].factors]
-        return {"factors": factors, **{name: typed[name] for name in names}, **typed["claim"]}
+        kept = {name: typed[name] for name in names}
+        return {"factors": factors, "control": controls, **kept, **typed["claim"]}
+
+
+def _listed(typed: str) -> tuple[str, ...]:
+    """Names that were typed with commas between them."""
+    return tuple(name.strip() for name in typed.split(",") if name.strip())
 
 
 def _named(design: Design, words: str) -> list[tuple[int, int | None]]:

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from claycore.measure.formatting import plain
-from claycore.surface.factor_trials.design import CONTROL, Cell, Factor
+from claycore.surface.factor_trials.design import Cell, Factor, control_number, is_control
 from claycore.surface.factor_trials.effects import MainEffect, Pair
 from claycore.surface.factor_trials.raters import Agreement, agreement
 from claycore.surface.factor_trials.scales import SCALES, Scale
@@ -138,14 +138,23 @@ class Grid:
     rows: Sequence[tuple[str, Sequence[GridCell]]]
 
 
-def grids_of(trial: FactorTrial, pieces: Sequence[Piece]) -> tuple[list[Grid], list[Piece]]:
-    """The grids of a trial, the first factor down and the second across; and its control."""
+def controls_of(trial: FactorTrial, pieces: Sequence[Piece]) -> list[GridCell]:
+    """The pieces of each control of a trial."""
+    beside = [piece for piece in pieces if is_control(piece.row.cell)]
+    return [
+        GridCell(name, [one for one in beside if control_number(one.row.cell) == number])
+        for number, name in enumerate(trial.controls)
+    ]
+
+
+def grids_of(trial: FactorTrial, pieces: Sequence[Piece]) -> list[Grid]:
+    """The grids of a trial, the first factor down and the second across."""
     design = trial.design
     of_cell: dict[Cell, list[Piece]] = {}
     for piece in pieces:
         of_cell.setdefault(piece.row.cell, []).append(piece)
     down, across, *third = design.factors
-    grids = [
+    return [
         Grid(
             f"{third[0].name}: {level}" if third else "",
             across.levels,
@@ -164,4 +173,3 @@ def grids_of(trial: FactorTrial, pieces: Sequence[Piece]) -> tuple[list[Grid], l
             [((n,), name) for n, name in enumerate(third[0].levels)] if third else [((), "")]
         )
     ]
-    return grids, of_cell.get(CONTROL, [])

@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 
-from claycore.surface.factor_trials.design import CONTROL
+from claycore.surface.factor_trials.design import is_control
 from claycore.surface.factor_trials.scales import COLOUR_LOST
 from umberpot.surface.factor_trials.reading import Piece
 from umberpot.surface.models import FactorTrial
@@ -26,15 +26,16 @@ def _column(factor: str) -> str:
 
 def _row(trial: FactorTrial, piece: Piece, factors: Sequence[str]) -> dict[str, str]:
     cell, lost = piece.row.cell, piece.lost_delta_e
-    levels = {
-        factor.name: factor.levels[at]
-        for factor, at in zip(trial.design.factors, cell, strict=bool(cell))
-    }
+    design = trial.design
+    levels = {}
+    if not is_control(cell):
+        named = zip(design.factors, cell, strict=True)
+        levels = {factor.name: factor.levels[at] for factor, at in named}
     return {
         "slab": str(piece.row.slab),
         "place": str(piece.row.place),
         **{_column(name): levels.get(name, "") for name in factors},
-        "control": trial.control if cell == CONTROL else "",
+        "control": design.named(cell) if is_control(cell) else "",
         "lost": "yes" if piece.row.lost else "",
         **{f"{scale} ({rater})": str(step) for (scale, rater), step in piece.ratings.items()},
         "kept_hex": piece.kept.hex if piece.kept else "",

@@ -23,7 +23,7 @@ from umberpot.surface.factor_trials.forms import (
     SlabsForm,
     TrialForm,
 )
-from umberpot.surface.factor_trials.page import grids_of, on_scale, slabs_of
+from umberpot.surface.factor_trials.page import controls_of, grids_of, on_scale, slabs_of
 from umberpot.surface.factor_trials.reading import pieces_of
 from umberpot.surface.factor_trials.tables import to_csv
 from umberpot.surface.models import FactorTrial
@@ -86,7 +86,6 @@ def _trial_page(
     code = request.GET.get("scale") or found.claim_scale
     if code not in found.scales:
         code = found.scales[0]
-    grids, control = grids_of(found, pieces)
     begun = services.has_results(found)
     first = found.expectations.first()
     context = {
@@ -101,8 +100,8 @@ def _trial_page(
         "hint": core_sentences.HINT,
         "slabs": slabs_of(found, pieces),
         "shown": on_scale(found, pieces, code) if found.is_open else None,
-        "grids": grids if found.is_open else [],
-        "control": control,
+        "grids": grids_of(found, pieces) if found.is_open else [],
+        "controls": controls_of(found, pieces) if found.is_open else [],
         "slabs_form": SlabsForm(initial={"slabs": found.slabs}),
         "expectation_form": ExpectationForm(
             initial={"words": "" if begun or not first else first.words}

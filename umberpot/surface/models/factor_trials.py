@@ -5,7 +5,7 @@ from django.db.models import F, Q
 from django.urls import reverse
 
 from claycore.colour.notation import Lab
-from claycore.surface.factor_trials.design import CONTROL, Cell, Design, Factor
+from claycore.surface.factor_trials.design import Cell, Design, Factor
 from claycore.surface.factor_trials.expectations import Claim, ExpectationOutcome, Says
 from umberpot.studio.models import Correctable, SetAside, Signed, StudioOwned
 
@@ -25,16 +25,16 @@ IS_OPEN = Q(blind=False) | Q(shown_at__isnull=False)
 class FactorTrial(SetAside):
     """A grid of levels on several slabs, and the expectation it is to be held against.
 
-    ``factors`` is a list of ``{"name", "levels"}``, ``scales`` of codes of the core's SCALES. What
-    is expected stands in ``claim_…`` so that figures can answer; ``claim_factor`` is None where
-    only words were written. ``outcome`` is kept in step with the ratings by the services.
-    ``shown_at`` is when a blind trial was opened.
+    ``control`` has a line for each control, ``factors`` is a list of ``{"name", "levels"}``, and
+    ``scales`` of codes of the core's SCALES. What is expected stands in ``claim_…`` so that figures
+    can answer; ``claim_factor`` is None where only words were written. ``outcome`` is kept in step
+    with the ratings by the services. ``shown_at`` is when a blind trial was opened.
     """
 
     name = models.CharField(max_length=80)
     pieces_are = models.CharField(max_length=120, blank=True)
     factors = models.JSONField()
-    control = models.CharField(max_length=60, blank=True)
+    control = models.CharField("controls", max_length=200, blank=True)
     slabs = models.PositiveSmallIntegerField()
     scales = models.JSONField()
     keeps_half = models.BooleanField(default=False)
@@ -73,10 +73,15 @@ class FactorTrial(SetAside):
         return reverse("surface:factor-trial", args=[self.pk])
 
     @property
+    def controls(self) -> list[str]:
+        """What its controls are."""
+        return self.control.splitlines()
+
+    @property
     def design(self) -> Design:
         """Its grid, as the core knows it."""
         factors = tuple(Factor(one["name"], tuple(one["levels"])) for one in self.factors)
-        return Design(factors, self.slabs, self.control)
+        return Design(factors, self.slabs, tuple(self.controls))
 
     @property
     def claim(self) -> Claim | None:
@@ -111,7 +116,7 @@ class Expectation(Signed):
 
 
 class FactorPiece(StudioOwned):
-    """One place of a slab: which levels it has, [] for the control."""
+    """One place of a slab: which levels it has, for a control its number, [] of one of before."""
 
     trial = models.ForeignKey(FactorTrial, on_delete=models.CASCADE, related_name="pieces")
     slab = models.PositiveSmallIntegerField()
@@ -140,7 +145,7 @@ class FactorPiece(StudioOwned):
     @property
     def cell(self) -> Cell:
         """Its combination of levels, as the core knows it."""
-        return tuple(self.levels) or CONTROL
+        return tuple(self.levels) or (0,)
 
 
 class Rating(Correctable):

@@ -3,7 +3,7 @@
 import numpy as np
 import pytest
 
-from claycore.surface.factor_trials.design import CONTROL, Design, Factor
+from claycore.surface.factor_trials.design import Design, Factor
 from claycore.surface.factor_trials.effects import Result, effects_of
 from claycore.surface.factor_trials.expectations import Claim, ExpectationOutcome, Says, outcome
 from claycore.surface.factor_trials.scales import COLOUR_LOST, SCALES
@@ -31,16 +31,16 @@ def nothing(_cell):
 
 
 def milk_rubs_off(cell):
-    return 3.2 if cell and cell[1] == 2 else 1.2
+    return 3.2 if len(cell) > 1 and cell[1] == 2 else 1.2
 
 
 def test_false_alarms_are_at_most_one_in_twenty():
     """Of all questions of a trial together, where no factor does anything."""
-    design = Design((MINERAL, BINDER), 2, "no paint")
+    design = Design((MINERAL, BINDER), 2, ("no paint",))
     alarms = 0
     for seed in range(240):
         found = effects_of(design, made(design, nothing, seed))
-        asked = [*found.mains, *found.interactions, found.control]
+        asked = [*found.mains, *found.interactions, *found.controls]
         alarms += any(one.decided for one in asked)
     assert alarms / 240 <= 0.05
 
@@ -99,12 +99,30 @@ def test_measured_figures_count_as_they_are_with_an_interval():
 
 
 def test_missing_pieces_leave_their_group_and_nothing_else():
-    design = Design((MINERAL, BINDER), 3, "no paint")
-    gone = [(0, (0, 2)), (1, CONTROL), *[(2, cell) for cell in design.grid if cell[0] == 1]]
+    design = Design((MINERAL, BINDER), 3, ("no paint",))
+    gone = [(0, (0, 2)), (1, (0,)), *[(2, cell) for cell in design.grid if cell[0] == 1]]
     found = effects_of(design, made(design, milk_rubs_off, 3, gone))
     assert found.mains[1].pair(2, 0).count == 7
     assert found.results == design.pieces - len(gone)
-    assert found.control.others_better + found.control.others_worse + found.control.alike == 14
+    (control,) = found.controls
+    assert control.others_better + control.others_worse + control.alike == 14
+
+
+def test_each_control_is_held_against_the_grid_alone():
+    """A paint known to stay at 0, bare clay at 4, all else at 2: each is told for itself."""
+    design = Design((MINERAL, BINDER), 4, ("bare clay", "tested white"))
+    known = {(0,): 4.0, (1,): 0.0}
+    found = effects_of(design, made(design, lambda cell: known.get(cell, 2.0), 5))
+    bare, white = found.controls
+    assert (bare.number, white.number) == (0, 1)
+    places = design.slabs * len(design.grid)
+    assert bare.others_better + bare.others_worse + bare.alike == places
+    assert bare.others_better > 0.9 * places > 0.9 * white.others_worse > 0
+    assert bare.decided
+    assert white.decided
+    said = [one.words for one in all_of(design, found, SCALES["wash"])]
+    assert said[-2].startswith("Beside the control (bare clay)")
+    assert said[-1].startswith("Beside the control (tested white)")
 
 
 def test_two_groups_of_pieces_have_a_chance_and_one_has_none():
@@ -119,7 +137,7 @@ def test_two_groups_of_pieces_have_a_chance_and_one_has_none():
 
 
 def test_no_results_at_all_say_so():
-    design = Design((MINERAL, BINDER), 2, "no paint")
+    design = Design((MINERAL, BINDER), 2, ("no paint",))
     said = all_of(design, effects_of(design, []), SCALES["wash"])
     assert [one.decided for one in said] == [None, None, None]
     assert said[0].words == "Mineral: too few rated pieces to compare."
