@@ -125,14 +125,19 @@ def _planned_loads(request: StudioRequest) -> list[tuple[Load, str]]:
     ]
 
 
-def waiting(request: StudioRequest) -> list[Waiting]:
-    """What waits for a firing, coolest cone first: the oldest of each group, or all of one."""
+def _asked_for(request: StudioRequest) -> TileQuerySet:
+    """Of the dry tiles those that are asked for, by cone and atmosphere; all where none are."""
     dry = _dry(request)
-    only = request.GET.get("cone", "")
-    if only in cones.CONES:
-        dry = dry.filter(cone=only)
+    if request.GET.get("cone") in cones.CONES:
+        dry = dry.filter(cone=request.GET["cone"])
     if request.GET.get("atmosphere") in Atmosphere.values:
         dry = dry.filter(atmosphere=request.GET["atmosphere"])
+    return dry
+
+
+def waiting(request: StudioRequest) -> list[Waiting]:
+    """What waits for a firing, coolest cone first: the oldest of each group, or all of one."""
+    dry = _asked_for(request)
     group = ("cone", "atmosphere")
     counts = {
         (cone, atmosphere): count
@@ -140,7 +145,11 @@ def waiting(request: StudioRequest) -> list[Waiting]:
     }
     found = sorted(counts, key=lambda pair: (cones.order(pair[0]), pair[1]))
     drawn: dict[tuple[str, str], list[TileProgress]] = {pair: [] for pair in found}
-    most = MOST_OF_ONE_CONE if only else max(LEAST_OF_A_CONE, MOST_DRAWN // max(1, len(counts)))
+    most = (
+        MOST_OF_ONE_CONE
+        if request.GET.get("cone")
+        else max(LEAST_OF_A_CONE, MOST_DRAWN // max(1, len(counts)))
+    )
     for tile in dry.first_of_each(*group, most=most).with_history():
         drawn[tile.cone, tile.atmosphere].append(progress_of(tile))
     return [Waiting(*pair, counts[pair], tiles) for pair, tiles in drawn.items()]
@@ -207,7 +216,7 @@ def kiln(request: StudioRequest) -> HttpResponse:
             "form": form,
             "waiting": groups,
             "first_so_hot": _first_so_hot(request),
-            "damp": damp_among([one.tile.pk for group in groups for one in group.tiles]),
+            "damp": damp_among(_asked_for(request)),
             "chosen": chosen,
             "request_key": uuid.uuid4(),
             "firing_now": firing_now(request.studio),

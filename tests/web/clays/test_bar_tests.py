@@ -12,6 +12,7 @@ from pypdf import PdfReader
 from tests.factories import FieldSheetFactory, FiringFactory, MaterialFactory
 from tests.pages import words_of
 from umberpot.kiln import services as kiln
+from umberpot.kiln import views as kiln_views
 from umberpot.shelf.models import SupplierClaim
 from umberpot.tiles.models import ClayTest, DryingWeighing, Reading, Step, Tile
 
@@ -254,8 +255,26 @@ def test_a_soaked_bar_waits_to_be_dry_before_it_is_fired_again(signed_in, plan, 
         words = words_of(signed_in.get(page))
         assert warned in words
         assert "a damp bar can explode" in words
+    assert warned not in words_of(signed_in.get("/kiln/?cone=10")), "it does not wait for that cone"
     Reading.objects.update(made_at=timezone.now() - timedelta(days=2))
     assert warned not in words_of(signed_in.get("/kiln/"))
+
+
+def test_damp_bars_are_warned_of_though_not_all_are_drawn(signed_in, plan, fire, monkeypatch):
+    """Of more than a few only the number is said, and drawing fewer hides none."""
+    test = plan(path="climbing", cones="04 6", replicates="10")
+    bars = bars_of(test)
+    dry = {k: v for bar in bars for k, v in row(bar, length_dry=94, mass_dry=88).items()}
+    enter(signed_in, test, dry)
+    bisque = fire(bars, "04", days_ago=5)
+    read = {"length_fired": 92, "mass_fired": 82, "mass_soaked": 92}
+    soaked = {k: v for bar in bars for k, v in row(bar, **read).items()}
+    enter(signed_in, test, soaked, bisque.pk)
+    monkeypatch.setattr(kiln_views, "MOST_DRAWN", 2)
+    monkeypatch.setattr(kiln_views, "LEAST_OF_A_CONE", 2)
+    page = words_of(signed_in.get("/kiln/"))
+    assert "The 2 oldest of 10 are shown." in page
+    assert "A8 and 2 more were soaked" in page
 
 
 def test_a_bar_of_a_clay_that_fizzes_is_watched_for_lime(signed_in, plan, fire, bank, studio):

@@ -4,12 +4,16 @@ from collections.abc import Collection
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
+from django.db.models import QuerySet
 from django.utils import timezone
 
 from claycore.measure.formatting import listed
 from claycore.testing.drying import AFTER_SOAKING
 from claycore.testing.readings import READINGS
-from umberpot.tiles.models import Reading, Step
+from umberpot.tiles.models import Reading, Step, Tile
+
+MOST_NAMED = 8
+"""Codes that are named; of more their number."""
 
 _OF_A_SOAK = [kind.quantity for kind in READINGS.values() if kind.by_method]
 
@@ -32,12 +36,14 @@ class Damp:
             return ""
         until = timezone.localtime(self.until)
         were = "was" if len(self.codes) == 1 else "were"
-        soaked = f"{listed(self.codes)} {were} soaked"
+        named = list(self.codes[:MOST_NAMED])
+        more = len(self.codes) - len(named)
+        soaked = f"{listed([*named, f'{more} more'] if more else named)} {were} soaked"
         return f"{soaked}: leave to dry until {until:%a %H:%M} at least before the next firing."
 
 
-def damp_among(tiles: Collection[int]) -> Damp:
-    """Which of these tiles, by their keys, are damp from a soak. One query."""
+def damp_among(tiles: Collection[int] | QuerySet[Tile]) -> Damp:
+    """Which of these tiles, by their keys or as they are asked for, are damp. One query."""
     recently = timezone.now() - timedelta(minutes=AFTER_SOAKING)
     soaked = Reading.objects.filter(
         tile__in=tiles,
@@ -46,9 +52,10 @@ def damp_among(tiles: Collection[int]) -> Damp:
         superseded_at=None,
         made_at__gt=recently,
     )
-    latest: dict[str, datetime] = {}
-    for code, made_at in soaked.order_by("made_at").values_list("tile__code", "made_at"):
-        latest[code] = made_at
-    if not latest:
+    read = list(soaked.order_by("tile", "made_at").values_list("tile__code", "made_at"))
+    if not read:
         return Damp((), None)
-    return Damp(tuple(sorted(latest)), max(latest.values()) + timedelta(minutes=AFTER_SOAKING))
+    last = max(made_at for _, made_at in read)
+    return Damp(
+        tuple(dict.fromkeys(code for code, _ in read)), last + timedelta(minutes=AFTER_SOAKING)
+    )
