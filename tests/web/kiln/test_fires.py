@@ -141,6 +141,19 @@ def test_a_cone_that_only_a_kiln_has_is_guarded_by_the_database(studio):
         FiringFactory(studio=studio, kind="pit", cone="6")
 
 
+def test_a_report_of_a_fire_says_what_burned_and_how_hot(signed_in, waiting):
+    fired(signed_in, waiting, **{**PIT, "peak_c": "1240"})
+    firing = Firing.objects.get()
+    page = words_of(signed_in.get(f"/library/reports/firing/{firing.pk}/"))
+    for said in ("Pit firing", "reed and driftwood", "11 h", "1240 °C", "leaves the body open"):
+        assert said in page
+    assert "usually reach 550 to 950 °C" in page
+    assert "usually reach 550 to 950 °C" in words_of(signed_in.get(f"/kiln/{firing.pk}/"))
+    assert "pit firing" in words_of(signed_in.get("/library/reports/year/2026/"))
+    found = words_of(signed_in.get("/go/?q=driftwood"))
+    assert "Pit firing" in found
+
+
 def test_one_tile_alone_goes_into_a_fire(signed_in, waiting):
     signed_in.post(f"/kiln/tiles/{waiting[0].code}/", {**PIT, "request_key": uuid.uuid4()})
     assert Firing.objects.get().kind == "pit"

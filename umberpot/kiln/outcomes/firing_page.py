@@ -8,20 +8,17 @@ from django.http import HttpResponse
 from django.shortcuts import render
 
 from claycore.firing import cones
-from claycore.firing.kinds import kind_of, unusual_peak
+from claycore.firing.kinds import kind_of
 from claycore.firing.witness import BEND_WORDS
-from claycore.measure.formatting import plain
-from umberpot.clays.figures import spread_records
-from umberpot.clays.fires import OPEN_BODY, AfterFire, after_fires
 from umberpot.firings.forms import FiringForm
 from umberpot.firings.models import Firing
 from umberpot.kiln.logs.page import LogPage
+from umberpot.kiln.outcomes.fires import fire_of
 from umberpot.kiln.outcomes.page import ConeRow, cone_rows, shelves_as_fired
 from umberpot.kiln.outcomes.run_outcome import cone_meant, outcome_of_firing
 from umberpot.kiln.outcomes.services import Mishap
 from umberpot.kiln.places import PLACE
 from umberpot.kiln.services import read_after
-from umberpot.studio.models import Studio
 from umberpot.studio.request import StudioRequest
 from umberpot.tiles.models import Step, Tile, Trial
 from umberpot.tiles.progress import TileProgress, progress_of
@@ -60,39 +57,11 @@ def shown_firing(
             "mishaps": Mishap.choices,
             "run_outcome": outcome_of_firing(firing),
             "logs": [LogPage(log) for log in logs],
-            "fire": _fire(request.studio, firing, tiles),
+            "fire": fire_of(request.studio, firing, tiles),
             "changes": firing.changes.select_related("made_by"),
         },
         status=400 if is_wrong else 200,
     )
-
-
-@dataclass(frozen=True)
-class Fire:
-    """What is known of a fire without a cone, and what its pieces came to."""
-
-    facts: list[tuple[str, str]]
-    unusual: str
-    open_body: str
-    pieces: list[AfterFire]
-
-
-def _fire(studio: Studio, firing: Firing, tiles: Iterable[Tile]) -> Fire | None:
-    """None of a kiln firing, which is told by its cone."""
-    if kind_of(firing.kind).has_cones:
-        return None
-    measured = [one for one in after_fires(tiles, spread_records(studio)) if one.firing == firing]
-    return Fire(facts_of(firing), unusual_peak(firing.kind, firing.peak_c), OPEN_BODY, measured)
-
-
-def facts_of(firing: Firing) -> list[tuple[str, str]]:
-    """What was noted of a firing that had no cone: what burned, how long, how hot."""
-    noted = [
-        ("Burned", firing.burned),
-        ("Duration", f"{plain(firing.lasted_h)} h" if firing.lasted_h else ""),
-        ("Peak", f"{plain(firing.peak_c, 0)} °C" if firing.peak_c else ""),
-    ]
-    return [(what, said or "not noted") for what, said in noted]
 
 
 def _others(firing: Firing, rows: list[ConeRow]) -> list[str]:

@@ -9,6 +9,7 @@ from claycore.measure.errors import ClayError
 from claycore.measure.formatting import percentage
 from umberpot.firings.models import Firing
 from umberpot.kiln.logs.page import LogPage
+from umberpot.kiln.outcomes.fires import fire_of
 from umberpot.kiln.outcomes.sentences import shelf_said
 from umberpot.kiln.outcomes.services import heats
 from umberpot.library.models import Finding
@@ -38,6 +39,7 @@ def report_of_firing(studio: Studio, firing: Firing, made_on: date) -> Report:
         headline=_headline(firing),
         blocks=[Text(firing.note)] if firing.note else [],
         sections=[
+            Section("The fire", _fire(studio, firing)),
             Section("Curve", _curves(firing)),
             Section("Witness cones", [Text(said) for said in _shelves(firing)]),
             Section("What was in it", _pieces(tiles, count)),
@@ -47,6 +49,17 @@ def report_of_firing(studio: Studio, firing: Firing, made_on: date) -> Report:
             common.methods(),
         ],
     )
+
+
+def _fire(studio: Studio, firing: Firing) -> list[Block]:
+    """What was noted of a fire without a cone, and what its pieces came to."""
+    tiles = Tile.objects.of(studio).filter(loadings__firing=firing)
+    fire = fire_of(studio, firing, tiles.with_readings()[:MOST_TILES])
+    if fire is None:
+        return []
+    told = [Text(f"{said}.", lead=what) for what, said in fire.facts]
+    came_to = [Text(f"{one.measured}.", lead=one.made_of) for one in fire.pieces if one.measured]
+    return [*told, *([Text(fire.unusual)] if fire.unusual else []), *came_to, Text(fire.open_body)]
 
 
 def _shelves(firing: Firing) -> list[str]:

@@ -123,5 +123,5 @@ def _trials(rows: Iterable[tuple[datetime, str, int]]) -> list[Grid]:
 
 def _firings(rows: list[Firing]) -> list[Grid]:
     told = [[f"{one.fired_on:%-d %B %Y}", one.heat, str(one.kiln or ""), one.note] for one in rows]
-    head = ("Day", "Fired to", "Kiln", "Note")
+    head = ("Day", "Firing", "Kiln", "Note")
     return [Grid(head, told, (0.22, 0.18, 0.2, 0.4))] if told else []
