@@ -150,7 +150,7 @@ def test_a_report_of_a_fire_says_what_burned_and_how_hot(signed_in, waiting):
     assert "usually reach 550 to 950 °C" in page
     assert "usually reach 550 to 950 °C" in words_of(signed_in.get(f"/kiln/{firing.pk}/"))
     assert "pit firing" in words_of(signed_in.get("/library/reports/year/2026/"))
-    found = words_of(signed_in.get("/go/?q=driftwood"))
+    found = words_of(signed_in.get("/go/?q=driftwood", follow=True))
     assert "Pit firing" in found
 
 
