@@ -15,7 +15,7 @@ def test_from_what_waits_to_readings_due(signed_in: Page) -> None:
     moved = a_piece_is_moved_by_hand(page)
     page.get_by_role("button", name="Pack again").click()
     expect(page.get_by_role("button", name=f"{moved}, locked")).to_be_visible()
-    expect(page.get_by_text("Cone reached")).to_be_visible()
+    expect(page.get_by_text("Cone reached", exact=True)).to_be_visible()
     page.get_by_role("button", name="Start the kiln").click()
     expect(page.get_by_role("heading", name=re.compile("^Firing: "))).to_be_visible()
     expect(page.get_by_text("Schedule completed")).to_be_visible()

@@ -9,7 +9,7 @@ from django.views.decorators.http import require_GET, require_http_methods, requ
 
 from claycore.measure.errors import ClayError
 from umberpot.devices import DeviceProblem
-from umberpot.firings.forms import FiringForm, as_it_ran, as_planned
+from umberpot.firings.forms import NO_CONE, FiringForm, as_it_ran, as_planned
 from umberpot.firings.models import Firing
 from umberpot.firings.models.atmospheres import Atmosphere
 from umberpot.kiln.logs import sentences, services
@@ -73,7 +73,9 @@ def log(request: StudioRequest, pk: int) -> HttpResponse:
     can_record = is_open and not page.is_running
     atmosphere = found.load.atmosphere if found.load else Atmosphere.OXIDATION
     ran = page.run_outcome
-    begun = as_it_ran(ran, atmosphere) if ran else as_planned(page.reached.down, atmosphere)
+    begun = (
+        as_it_ran(ran, atmosphere) if ran else as_planned(page.reached.down or NO_CONE, atmosphere)
+    )
     return render(
         request,
         "kiln/logs/log.html",
