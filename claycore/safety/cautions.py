@@ -126,6 +126,32 @@ CAUTIONS = {
             " fitted particulate respirator.",
         ),
         Caution(
+            "wax",
+            "Wax",
+            "Keep hot wax and hot-air guns away from flames and paper, and air the room.",
+            "Melt wax in a water bath, never over a flame. It smokes as it burns off in the kiln:"
+            " vent the kiln, and stay out of the fumes.",
+        ),
+        Caution(
+            "blender",
+            "Blender",
+            "Unplug a blender or mixer before a hand or a scraper goes in.",
+            "Keep hair and cords away from a running mixer, and never use it for food again.",
+        ),
+        Caution(
+            "lifting",
+            "Back and wrists",
+            "Divide heavy lots: wedge a few kilograms at a time, and carry buckets half full.",
+            "Wedge at hip height, take breaks, and lift with bent knees or with a second person.",
+        ),
+        Caution(
+            "rinse",
+            "Rinse water",
+            "Let rinse water settle. Keep the sludge out of the drain, and wash aprons apart.",
+            "Pour the clear water off once it has settled. Sludge of stains and oxides is waste for"
+            " your local collection point; their safety data sheets say which.",
+        ),
+        Caution(
             "minerals",
             "Ground minerals",
             "Treat a ground mineral as harmful until its safety data sheet says otherwise.",

@@ -16,7 +16,7 @@ def test_a_body_is_coated_its_slip_goes_to_mix_and_its_waits_to_the_bench(signed
     for measure, mm in (("Rim diameter", "88"), ("Foot diameter", "72"), ("Height", "110")):
         page.get_by_label(measure).fill(mm)
     page.get_by_label("Number of pieces").fill("7")
-    page.get_by_label("Technique").select_option(label="scratched through")
+    page.get_by_label("Technique").select_option(label="Sgraffito")
     page.get_by_role("button", name="Save plan").click()
 
     coats = page.get_by_role("list", name="Coats from the top").get_by_role("heading")
@@ -50,7 +50,45 @@ def test_a_body_is_coated_its_slip_goes_to_mix_and_its_waits_to_the_bench(signed
     page.get_by_role("button", name="Go on early").click()
     expect(page.get_by_text("Until the shine has gone: Rim tiles.")).to_be_visible()
     open_timers(page)
-    expect(page.get_by_text("Put on coat 1: 3 % Lamp Yellow in Ferry white.").first).to_be_visible()
+    expect(page.get_by_text("Apply coat 1: 3 % Lamp Yellow in Ferry white.").first).to_be_visible()
+
+
+def test_a_joggled_plate_from_slab_to_former(signed_in: Page) -> None:
+    """Nothing is waited for between the wet base and its trails; the first wait is leather-hard."""
+    page = signed_in
+    page.goto("/surface/plans/new/")
+    page.get_by_label("Plan name").fill("Buffet plates")
+    page.get_by_label("Body").select_option(label="Ferry white")
+    page.get_by_label("Shape").select_option(label="plate")
+    page.get_by_label("Rim diameter").fill("240")
+    page.get_by_label("Height").fill("22")
+    page.get_by_label("Surface to coat").select_option(label="inside")
+    page.get_by_label("Technique").select_option(label="Marbled slip (joggled)")
+    page.get_by_role("button", name="Save plan").click()
+    for slip, share in (
+        ("3 % Lamp Yellow in Ferry white", ""),
+        ("9 % Rope Green in Ferry white", "30"),
+        ("9 % Lamp Yellow in Ferry white", "15"),
+    ):
+        page.get_by_label("Slip", exact=True).select_option(label=slip)
+        expect(page.get_by_label("Onto")).to_have_value("soft_slab")
+        page.get_by_label("Share of the face").fill(share)
+        page.get_by_role("button", name="Add coat").click()
+        expect(page.get_by_role("heading", name=slip)).to_be_visible()
+    expect(page.get_by_text("9 % Rope Green in Ferry white 30 %,")).to_be_visible()
+    steps = page.locator("ol.waits li p.font-semibold")
+    expect(steps).to_have_text(
+        [
+            *("Roll a slab", "Apply coat 1: 3 % Lamp Yellow in Ferry white"),
+            *("Trail 9 % Rope Green in Ferry white", "Trail 9 % Lamp Yellow in Ferry white"),
+            *("Tilt the board", "Until leather-hard", "Cut to shape", "Lay it over the former"),
+            *("Until bone dry, slowly", "Bisque firing, with cooling"),
+        ]
+    )
+    page.get_by_role("button", name="Start these waits now").click()
+    expect(page.get_by_text("Timer started: Until leather-hard, Buffet plates.")).to_be_visible()
+    open_timers(page)
+    expect(page.get_by_text("At once, into the wet base.").first).to_be_visible()
 
 
 def test_a_trial_of_factors_from_the_expectation_to_what_came(signed_in: Page) -> None:

@@ -19,7 +19,7 @@ OPEN_TO_ALL = _names("""
     mixing: dose adjust series grid campaign check-sum slip water join kilos layers dark
     kiln: cone schedule load outcome
     results: shrinkage absorption pasted-clay ware colour-difference colour-series colour-match
-    surface: amount
+    surface: amount plan-calculator
     library: words
 """)
 """What holds nothing of a studio, and is there signed out."""

@@ -151,7 +151,7 @@ def one_of_everything(make_mix, weigh, signed_in, user, studio):
     plan = Plan.objects.of(studio).get()
     note = NoteFactory(studio=studio, tile=tile)
     bowl_plan = {"name": "Secret bowls", "body": clay.pk, "shape": "bowl", "rim": 9, "height": 4}
-    bowl_plan |= {"pieces": 1, "side": "inside", "technique": "plain", "cone": "6"}
+    bowl_plan |= {"pieces": 1, "side": "inside", "technique": "coats", "cone": "6"}
     signed_in.post("/surface/plans/new/", bowl_plan)
     surface = SurfacePlan.objects.of(studio).get()
     of_slip = {"name": "Secret slip", "application": "dip", "onto": "leather_hard"}

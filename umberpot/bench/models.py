@@ -7,7 +7,7 @@ from django.db import models
 from django.db.models import F, Q
 from django.utils import timezone
 
-from claycore.surface import waits
+from claycore.surface import steps
 from claycore.testing import protocols, soaking
 from claycore.testing.stages import Protocol, Stage
 from umberpot.studio.models import Signed
@@ -52,7 +52,7 @@ class Timer(Signed):
         """What it follows."""
         if self.own_stages:
             stages = tuple(Stage(**one) for one in self.own_stages)
-            return Protocol("", "Surface", stages, waits.AT_THE_END, "")
+            return Protocol("", "Surface", stages, steps.AT_THE_END, "")
         return protocols.protocol(self.protocol)
 
     @property

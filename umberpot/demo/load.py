@@ -304,14 +304,14 @@ class DemoLoader:
             Ring.objects.create(studio=self.studio, photograph=kept, tile=tile, **vars(place))
 
     def surface(self) -> None:
-        """A plan for the rims of the floor: coats of two of the colours that were fired."""
-        row = story.SURFACE
-        body = Material.objects.get(studio=self.studio, name=row.body)
-        columns = {**row.columns, "body": body, "dip_mm": None}
-        plan = make_plan(self.studio, columns, uuid.uuid4(), self.user)
-        for made_of, coat in row.coats:
-            mix = Mix.objects.get(studio=self.studio, name=made_of)
-            add_coat(plan, {"name": mix.name, "mix": mix, "clay": None, **coat})
+        """Plans of several techniques, in colours that were fired."""
+        for row in story.SURFACES:
+            body = Material.objects.get(studio=self.studio, name=row.body)
+            columns = {**row.columns, "body": body, "dip_mm": None}
+            plan = make_plan(self.studio, columns, uuid.uuid4(), self.user)
+            for made_of, coat in row.coats:
+                mix = Mix.objects.get(studio=self.studio, name=made_of)
+                add_coat(plan, {"name": mix.name, "mix": mix, "clay": None, **coat})
 
     def log(self, row: story.DemoLog, quay: Kiln) -> None:
         """The log and the witness cones of a firing that was in the kiln."""

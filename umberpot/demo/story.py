@@ -377,41 +377,82 @@ class DemoSurface:
     coats: tuple[tuple[str, dict[str, object]], ...]
 
 
-SURFACE = DemoSurface(
-    "Ferry white",
-    {
-        "name": "Skirting, waves scratched through",
-        "shape": "tile",
-        "pieces": 26,
-        "measures": {"width": 140.0, "length": 140.0, "thickness": 9.0},
-        "side": "inside",
-        "technique": "scratched",
-        "cone": "6",
-        "clear_over": False,
-    },
-    (
+def _slip(made_of: str, **columns: object) -> tuple[str, dict[str, object]]:
+    """A coat by the mix of its slip; brushed onto leather-hard clay unless it says otherwise."""
+    usual = {"application": "brush", "coats": 1, "thickness_mm": 0.35, "specific_gravity": 1.55}
+    return made_of, {**usual, "onto": "leather_hard", **columns}
+
+
+_YELLOW, _GREEN = "9 % Lamp Yellow in Ferry white", "9 % Rope Green in Ferry white"
+_PALE_YELLOW, _PALE_GREEN = "3 % Lamp Yellow in Ferry white", "3 % Rope Green in Ferry white"
+_WET = {"onto": "soft_slab", "thickness_mm": 0.9}
+_SLAB = {"application": "lay", "onto": "soft_slab"}
+
+SURFACES = (
+    DemoSurface(
+        "Ferry white",
+        {
+            "name": "Skirting, waves in sgraffito",
+            "shape": "tile",
+            "pieces": 26,
+            "measures": {"width": 140.0, "length": 140.0, "thickness": 9.0},
+            "side": "inside",
+            "technique": "sgraffito",
+            "cone": "6",
+        },
         (
-            "3 % Lamp Yellow in Ferry white",
-            {
-                "application": "brush",
-                "coats": 1,
-                "thickness_mm": 0.45,
-                "specific_gravity": 1.55,
-                "onto": "leather_hard",
-            },
-        ),
-        (
-            "9 % Rope Green in Ferry white",
-            {
-                "application": "brush",
-                "coats": 2,
-                "thickness_mm": 0.35,
-                "specific_gravity": 1.55,
-                "onto": "leather_hard",
-            },
+            _slip(_PALE_YELLOW, thickness_mm=0.45),
+            _slip(_GREEN, coats=2),
         ),
     ),
+    DemoSurface(
+        "Ferry white",
+        {
+            "name": "Ticket tray, joggled",
+            "shape": "plate",
+            "pieces": 3,
+            "measures": {"rim": 260.0, "height": 24.0},
+            "side": "inside",
+            "technique": "joggled",
+            "cone": "6",
+        },
+        (
+            _slip(_PALE_YELLOW, application="pour", **_WET),
+            _slip(_GREEN, application="trail", covers_pct=30.0, **_WET),
+            _slip(_YELLOW, application="trail", covers_pct=15.0, **_WET),
+        ),
+    ),
+    DemoSurface(
+        "Ferry white",
+        {
+            "name": "Threshold strip, agate",
+            "shape": "tile",
+            "pieces": 8,
+            "measures": {"width": 90.0, "length": 210.0, "thickness": 11.0},
+            "side": "inside",
+            "technique": "agate",
+            "cone": "6",
+        },
+        (
+            _slip(_PALE_GREEN, coats=2, **{**_SLAB, "thickness_mm": 7.0}),
+            _slip(_YELLOW, coats=2, **{**_SLAB, "thickness_mm": 4.0}),
+        ),
+    ),
+    DemoSurface(
+        "Ferry white",
+        {
+            "name": "Gangway numbers, inlaid",
+            "shape": "tile",
+            "pieces": 12,
+            "measures": {"width": 160.0, "length": 160.0, "thickness": 10.0},
+            "side": "inside",
+            "technique": "inlay",
+            "cone": "6",
+        },
+        (_slip(_GREEN, coats=2, thickness_mm=1.2, covers_pct=8.0),),
+    ),
 )
+"""A sgraffito, a joggled plate, an agate and an inlay of the panel, in colours that were fired."""
 
 KILN = {
     "name": "Quay kiln",

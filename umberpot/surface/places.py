@@ -6,7 +6,9 @@ PLACE = "Surface"
 
 _AMOUNT = Tool("surface:amount", "Slip amount calculator", "Slip for an area, and what is in it")
 
-CALCULATORS = (ToolGroup("", (_AMOUNT,)),)
+_PLAN = Tool("surface:plan-calculator", "Surface calculator", "Steps, waits and slip of coats")
+
+CALCULATORS = (ToolGroup("", (_PLAN, _AMOUNT)),)
 
 _PAGES = (
     Tool("surface:plans", "Surface plans"),

@@ -3,6 +3,7 @@
 from django.urls import path
 
 from umberpot.surface.calculators.amount import AmountView
+from umberpot.surface.calculators.plan import SurfacePlanView
 from umberpot.surface.factor_trials import views as factor_trials
 from umberpot.surface.plans import views as plans
 from umberpot.surface.previews import views as previews
@@ -38,5 +39,6 @@ urlpatterns = [
         factor_trials.set_aside,
         name="set-factor-trial-aside",
     ),
+    path("plan/", SurfacePlanView.as_view(), name="plan-calculator"),
     path("amount/", AmountView.as_view(), name="amount"),
 ]

@@ -15,6 +15,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from claycore.measure.bounds import Bound
+from claycore.surface.previews.stripes import slip_at
 
 SIZE = Bound(0, 2000, "Enter a length of more than 0 mm and at most 2000 mm.")
 STROKES = Bound(0, 60, "Enter from 0 to 60 strokes.", low_allowed=True)
@@ -32,8 +33,9 @@ class Stroke:
 class Trails:
     """Trails of ``colours`` slips in turn, each ``trail_mm`` wide, as far apart again on the base.
 
-    ``pull_mm`` is how far a stroke takes the slip along under its point, ``reach_mm`` how far
-    beside it the pull has fallen to half.
+    With ``shares`` of the face, from 0 to 1, they are as wide as those ask for. ``pull_mm`` is how
+    far a stroke takes the slip along under its point, ``reach_mm`` how far beside it the pull has
+    fallen to half.
     """
 
     width_mm: float
@@ -42,6 +44,7 @@ class Trails:
     trail_mm: float = 6.0
     pull_mm: float = 14.0
     reach_mm: float = 5.0
+    shares: tuple[float, ...] = ()
 
     @property
     def finest_mm(self) -> float:
@@ -76,6 +79,8 @@ def feather(trails: Trails, strokes: Sequence[Stroke], px_per_mm: float) -> NDAr
         pull = trails.pull_mm * 0.5 ** (np.abs(columns - stroke.x_mm) / trails.reach_mm)
         shift += pull if stroke.down else -pull
     came_from = rows[:, None] - shift[None, :]
+    if trails.shares:
+        return slip_at(came_from, trails.height_mm, trails.trail_mm, trails.shares)
     turn = np.floor(came_from / (2 * trails.trail_mm)).astype(int)
     on_a_trail = came_from - turn * 2 * trails.trail_mm < trails.trail_mm
     found: NDArray[Any] = np.where(on_a_trail & (trails.colours > 0), _in_turn(trails, turn), 0)

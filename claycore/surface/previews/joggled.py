@@ -15,6 +15,7 @@ from numpy.typing import NDArray
 
 from claycore.measure.bounds import Bound
 from claycore.measure.errors import OutOfBounds
+from claycore.surface.previews.stripes import slip_at
 
 MOST_TILTS = 24
 STRIPE = Bound(0, 2000, "Enter a length of more than 0 mm and at most 2000 mm.")
@@ -39,12 +40,14 @@ def joggle(
     tilts: Sequence[Tilt],
     px_per_mm: float,
     flow_mm: float = 12.0,
+    shares: Sequence[float] = (),
 ) -> NDArray[Any]:
     """Which slip lies where on a square board: 0 the base, then each poured slip.
 
-    An array of shape (side, side) in pixels. Stripes go down the board in turn, as far apart as
-    they are wide; ``flow_mm`` is how far a tilt moves slip at most. Raises OutOfBounds naming
-    ``stripe_mm`` or ``tilts``. Source: as at the head of this file.
+    An array of shape (side, side) in pixels. Stripes go down the board in turn, as wide as the
+    ``shares`` of the face ask for, from 0 to 1; without them as far apart as they are wide.
+    ``flow_mm`` is how far a tilt moves slip at most. Raises OutOfBounds naming ``stripe_mm`` or
+    ``tilts``. Source: as at the head of this file.
     """
     STRIPE.check("stripe_mm", stripe_mm)
     if len(tilts) > MOST_TILTS:
@@ -60,6 +63,8 @@ def joggle(
             x = np.mod(x - _flow(flow, y, side_mm, number), side_mm)
         else:
             y = np.mod(y + _flow(flow, x, side_mm, number), side_mm)
+    if shares:
+        return slip_at(x, side_mm, stripe_mm, shares)
     turn = np.floor(x / stripe_mm).astype(int)
     found: NDArray[Any] = np.where(turn % 2 == 1, 1 + (turn // 2) % max(1, colours), 0)
     return found if colours else np.zeros_like(found)

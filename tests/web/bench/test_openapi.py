@@ -9,7 +9,14 @@ from umberpot.bench.openapi.document import calculators
 CONTRACT = {
     *("/mix/dose/", "/mix/adjust/", "/mix/series/", "/mix/grid/", "/mix/check-sum/"),
     *("/results/shrinkage/", "/results/absorption/", "/results/clay/", "/results/ware/"),
-    *("/kiln/cone/", "/kiln/schedule/", "/kiln/load/", "/kiln/outcome/", "/surface/amount/"),
+    *(
+        "/kiln/cone/",
+        "/kiln/schedule/",
+        "/kiln/load/",
+        "/kiln/outcome/",
+        "/surface/amount/",
+        "/surface/plan/",
+    ),
     *("/results/colour-difference/", "/results/colour-series/", "/results/colour-match/"),
 }
 KINDS = {

@@ -292,6 +292,15 @@ def test_a_trial_of_before_has_its_one_control(signed_in, trial):
     assert "Beside the control (bare clay), 0 of 18 pieces" in page_of(signed_in, trial)
 
 
+def test_levels_that_are_materials_bring_their_cautions(signed_in):
+    trial = plan_one(signed_in, levels_2="manganese dioxide, yellow stain", control="cobalt blue")
+    page = page_of(signed_in, trial)
+    assert "manganese dioxide contains manganese" in page
+    assert "Yellow stains may contain vanadium" in page
+    assert "cobalt blue contains cobalt" in page
+    assert "contains manganese" not in page_of(signed_in, plan_one(signed_in, name="Plain"))
+
+
 def test_three_factors_have_a_grid_for_each_level_of_the_third(signed_in):
     trial = plan_one(signed_in, factor_3="glaze", levels_3="thin, thick", slabs="2")
     rate(signed_in, trial)

@@ -19,7 +19,7 @@ from umberpot.surface.models import PlannedCoat, SurfacePlan
 
 BOWLS = {
     **{"name": "Ferry bowls", "shape": "bowl", "rim": "165", "height": "70", "pieces": "9"},
-    **{"side": "inside", "technique": "scratched", "cone": "6"},
+    **{"side": "inside", "technique": "sgraffito", "cone": "6"},
 }
 COAT = {
     **{"application": "brush", "coats": "2", "thickness_mm": "0.4", "specific_gravity": "1.6"},
@@ -123,7 +123,9 @@ def test_a_coat_that_was_never_fired_is_hatched_and_named(signed_in, plan):
 def test_a_broken_rule_stands_at_its_coat_and_is_overruled_with_a_word(signed_in, plan, kelp):
     add(signed_in, plan, name="Late slip", onto="bisque")
     late = PlannedCoat.objects.get(name="Late slip")
-    assert "Raw slip on bisque ware flakes off." in words_of(signed_in.get(plan.get_absolute_url()))
+    assert "Raw clay slip flakes off bisque ware" in words_of(
+        signed_in.get(plan.get_absolute_url())
+    )
     url = f"/surface/coats/{late.pk}/overrule/"
     signed_in.post(url, {"rule": "leather_hard", "because": "it is an engobe"})
     assert "Overruled: it is an engobe" in words_of(signed_in.get(plan.get_absolute_url()))
@@ -202,9 +204,9 @@ def test_a_bucket_says_the_slip_it_needs_or_that_the_piece_is_too_wide(signed_in
 
 def test_the_waits_follow_from_the_coats(signed_in, plan, kelp):
     page = words_of(signed_in.get(plan.get_absolute_url()))
-    waits = page.split("Waits")[1].split("Can it be dipped?")[0]
+    waits = page.split("Steps")[1].split("Can it be dipped?")[0]
     assert waits.count("Until the shine has gone 10–60 min") == 1
-    assert "Firm enough to scratch 30 min to 3 hours" in waits
+    assert "Until firm enough to scratch 30 min to 3 hours" in waits
 
 
 def test_a_scratched_face_shows_what_the_depth_reveals(signed_in, plan, kelp, fired_tile):

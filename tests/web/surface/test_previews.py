@@ -11,7 +11,7 @@ from umberpot.surface.models import KeptPreview, PlannedCoat, SurfacePlan
 
 FLOOR = {
     **{"name": "Threshold", "shape": "tile", "width": "140", "length": "140", "thickness": "9"},
-    **{"pieces": "14", "side": "inside", "technique": "stacked", "cone": "6"},
+    **{"pieces": "14", "side": "inside", "technique": "agate", "cone": "6"},
 }
 
 
@@ -48,7 +48,7 @@ def test_a_slab_is_laid_and_has_no_specific_gravity(signed_in, plan, laid):
     assert "Add a slab on top" in page
     for of_slip in ("Specific gravity", "Dry materials needed", "Can it be dipped?", "mL"):
         assert of_slip not in page
-    assert "Dried fast, layers of different clay part at the joints." in page
+    assert "Dried fast, clays that lie on each other part at the joints." in page
     assert {coat.application for coat in PlannedCoat.objects.all()} == {"lay"}
 
 
@@ -121,7 +121,7 @@ def test_a_preview_is_kept_once_for_a_double_click(signed_in, laid):
 
 
 def test_a_scratched_face_is_kept_as_a_drawing_of_its_own(signed_in, laid):
-    SurfacePlan.objects.update(technique="scratched")
+    SurfacePlan.objects.update(technique="sgraffito")
     keep(signed_in, laid, "depth=1")
     answer = signed_in.get(f"/surface/previews/{KeptPreview.objects.get().pk}/picture/")
     assert answer["Content-Type"] == "image/svg+xml"

@@ -12,7 +12,7 @@ from umberpot.surface.models import SurfacePlan
 
 BOWLS = {
     **{"name": "Ferry bowls", "shape": "bowl", "rim": "165", "height": "70", "pieces": "9"},
-    **{"side": "inside", "technique": "scratched", "cone": "6"},
+    **{"side": "inside", "technique": "sgraffito", "cone": "6"},
 }
 COAT = {
     **{"name": "Kelp slip", "application": "brush", "coats": "2", "thickness_mm": "0.4"},
@@ -43,8 +43,8 @@ def test_the_waits_run_on_the_bench_one_after_the_other(signed_in, plan):
     page = words_of(start(signed_in, plan))
     assert "Until leather-hard: Ferry bowls" in page
     timer = Timer.objects.get()
-    assert "Put on coat 1: Kelp slip." in next_stage(signed_in, timer)
-    assert "Put on coat 2: Kelp slip." in next_stage(signed_in, timer)
+    assert "Apply coat 1: Kelp slip." in next_stage(signed_in, timer)
+    assert "Apply coat 2: Kelp slip." in next_stage(signed_in, timer)
     for _ in range(3):
         page = next_stage(signed_in, timer)
     timer.refresh_from_db()
@@ -58,7 +58,7 @@ def test_a_late_step_says_what_is_lost(signed_in, plan):
     Timer.objects.update(stage_started_at=begun, due_at=begun + timedelta(hours=4))
     page = words_of(signed_in.get("/"))
     assert "Late: Past leather-hard, slip may flake." in page
-    assert "Put on coat 1: Kelp slip." in page
+    assert "Apply coat 1: Kelp slip." in page
 
 
 def test_a_double_click_starts_one_chain(signed_in, plan):

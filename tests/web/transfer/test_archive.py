@@ -228,7 +228,7 @@ def with_a_file(name):
         (with_a_file("/etc/passwd"), "does not belong"),
         (with_a_file("data/tiles.Tile.jsonl.exe"), "does not belong"),
         (lambda files: files.pop("data/tiles.Tile.jsonl"), "lacks data/tiles.Tile.jsonl"),
-        (lambda files: files.update(more={"version": 4}), "reads up to 3"),
+        (lambda files: files.update(more={"version": 5}), "reads up to 4"),
         (lambda files: files.update(more={"format": "else"}), "not a studio"),
         (lambda files: files.update(more={"version": "1"}), "damaged"),
         (lambda files: files.update({"people.jsonl": b"[" * 100_000}), "damaged"),

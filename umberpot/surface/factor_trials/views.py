@@ -13,6 +13,7 @@ from claycore.measure.errors import ClayError
 from claycore.surface.factor_trials import sentences as core_sentences
 from claycore.surface.factor_trials.expectations import ExpectationOutcome
 from claycore.surface.factor_trials.scales import COLOUR_LOST, SCALES
+from umberpot.shelf.hazards import hazards_asked_by
 from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.studio.roles import for_makers
 from umberpot.surface.factor_trials import sentences, services
@@ -98,6 +99,7 @@ def _trial_page(
         "claim": core_sentences.of_claim(found.design, found.claim) if found.claim else "",
         "can_find": core_sentences.of_plan(found.design),
         "hint": core_sentences.HINT,
+        "hazards": hazards_asked_by(request, _materials_of(found)),
         "slabs": slabs_of(found, pieces),
         "shown": on_scale(found, pieces, code) if found.is_open else None,
         "grids": grids_of(found, pieces) if found.is_open else [],
@@ -109,6 +111,12 @@ def _trial_page(
         **forms,
     }
     return render(request, "surface/factor_trials/trial.html", context, status=status)
+
+
+def _materials_of(trial: FactorTrial) -> list[str]:
+    """What its levels and controls are called: some are materials."""
+    levels = [level for factor in trial.design.factors for level in factor.levels]
+    return [*levels, *trial.controls]
 
 
 @for_makers

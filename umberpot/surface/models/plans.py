@@ -5,8 +5,10 @@ from django.db.models import F, Q
 from django.urls import reverse
 
 from claycore.firing import cones
-from claycore.surface.coats import Application, Onto, Technique
+from claycore.surface import techniques
+from claycore.surface.coats import Application, Clear, Onto, SlipKind, Technique
 from claycore.surface.shapes import SHAPES, Shape, Side
+from claycore.surface.techniques.entry import TechniqueEntry
 from umberpot.mixing.models import Mix
 from umberpot.shelf.models import Material
 from umberpot.studio.models import SetAside, Signed, StudioOwned
@@ -20,27 +22,28 @@ APPLICATIONS = {
     Application.LAY: "laid as a slab",
     Application.SPRAY: "sprayed",
 }
-ONTO = {Onto.LEATHER_HARD: "leather-hard clay", Onto.BISQUE: "bisque ware"}
+ONTO = {
+    Onto.LEATHER_HARD: "leather-hard clay",
+    Onto.BISQUE: "bisque ware",
+    Onto.SOFT_SLAB: "a soft slab",
+}
+KINDS = {
+    SlipKind.RAW: "clay slip",
+    SlipKind.VITREOUS: "vitreous slip",
+    SlipKind.UNDERGLAZE: "underglaze",
+}
 SIDES = {Side.OUTSIDE: "outside", Side.INSIDE: "inside", Side.BOTH: "inside and outside"}
 FLAT = ("tile", "plate")
 FLAT_SIDES = {Side.OUTSIDE: "back", Side.INSIDE: "face", Side.BOTH: "face and back"}
 """The sides of a flat shape, whose inside is its face."""
-
-TECHNIQUES = {
-    Technique.PLAIN: "plain coats",
-    Technique.SCRATCHED: "scratched through",
-    Technique.SPONGED_BACK: "sponged back",
-    Technique.JOGGLED: "joggled",
-    Technique.FEATHERED: "feathered",
-    Technique.STACKED: "stacked clay, cut or thrown",
-}
 
 
 class SurfacePlan(SetAside):
     """Pieces of one body and shape, and what is to be done with their surface.
 
     ``measures`` are those of the shape, mm by name; ``dip_mm`` is how far below the rim the coats
-    outside end, None for down to the foot.
+    outside end, None for down to the foot. ``clear_thick`` says that the clear glaze over it is
+    thick, and ``once_fired`` that it goes onto the raw piece, which is then fired once.
     """
 
     name = models.CharField(max_length=80)
@@ -50,9 +53,11 @@ class SurfacePlan(SetAside):
     pieces = models.PositiveSmallIntegerField(default=1)
     side = models.CharField(max_length=8, choices=list(SIDES.items()))
     dip_mm = models.FloatField(null=True)
-    technique = models.CharField(max_length=12, choices=list(TECHNIQUES.items()))
+    technique = models.CharField(max_length=12, choices=techniques.choices)
     cone = models.CharField(max_length=4, choices=[(c, c) for c in cones.CONES])
     clear_over = models.BooleanField(default=False)
+    clear_thick = models.BooleanField(default=False)
+    once_fired = models.BooleanField(default=False)
     request_key = models.UUIDField()
 
     class Meta:
@@ -76,7 +81,19 @@ class SurfacePlan(SetAside):
     @property
     def is_stacked(self) -> bool:
         """Whether its layers are slabs of clay rather than coats of slip."""
-        return self.technique == Technique.STACKED
+        return self.entry.is_slabs
+
+    @property
+    def entry(self) -> TechniqueEntry:
+        """What is true of its technique."""
+        return techniques.TECHNIQUES[Technique(self.technique)]
+
+    @property
+    def clear(self) -> Clear:
+        """The clear glaze over it."""
+        if not self.clear_over:
+            return Clear.NONE
+        return Clear.THICK if self.clear_thick else Clear.THIN
 
     @property
     def side_words(self) -> str:
@@ -92,6 +109,7 @@ class SurfacePlan(SetAside):
 class PlannedCoat(StudioOwned):
     """One slip of a plan, the lowest first: a mix, a clay off the shelf, or only a name.
 
+    ``covers_pct`` is its share of the face, None where it is what is usual in the technique.
     ``overruled`` has, by the code of a rule, why it is not kept here.
     """
 
@@ -105,6 +123,8 @@ class PlannedCoat(StudioOwned):
     thickness_mm = models.FloatField()
     specific_gravity = models.FloatField()
     onto = models.CharField(max_length=12, choices=list(ONTO.items()))
+    kind = models.CharField(max_length=10, choices=list(KINDS.items()), default=SlipKind.RAW)
+    covers_pct = models.FloatField(null=True)
     overruled = models.JSONField(default=dict)
 
     class Meta:
@@ -115,6 +135,10 @@ class PlannedCoat(StudioOwned):
                 name="coat_possible",
             ),
             models.CheckConstraint(condition=Q(mix=None) | Q(clay=None), name="coat_of_one_thing"),
+            models.CheckConstraint(
+                condition=Q(covers_pct=None) | Q(covers_pct__gt=0, covers_pct__lte=100),
+                name="coat_covers_a_share",
+            ),
         ]
 
     def __str__(self) -> str:

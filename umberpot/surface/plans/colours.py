@@ -1,6 +1,6 @@
 """What is known of the fired colours of plans: of their bodies and of each coat."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 
@@ -31,6 +31,7 @@ class Layer:
     title: str
     thick_mm: float
     colour: Expected | None
+    covers_pct: float = 100.0
 
     @property
     def drawn(self) -> Drawn:
@@ -78,9 +79,18 @@ class FiredClays:
         """The fired colour of a plan's body; None where no plain tile of it was read."""
         return self._clay(plan, plan.body.name).plain
 
-    def layer(self, plan: SurfacePlan, coat: PlannedCoat) -> Layer:
-        """A coat in the colour of its own tiles, or a predicted one."""
-        return Layer(coat.name, coat.coats * coat.thickness_mm, self._colour(plan, coat))
+    def layers(self, plan: SurfacePlan, coats: Sequence[PlannedCoat]) -> list[Layer]:
+        """Each coat in the colour of its own tiles, or a predicted one; the lowest first."""
+        covers = plan.entry.covers
+        return [
+            Layer(
+                coat.name,
+                coat.coats * coat.thickness_mm,
+                self._colour(plan, coat),
+                coat.covers_pct or covers(place, len(coats)),
+            )
+            for place, coat in enumerate(coats)
+        ]
 
     def _colour(self, plan: SurfacePlan, coat: PlannedCoat) -> Expected | None:
         there = self._clay(plan, clay_of(coat))

@@ -10,14 +10,16 @@ from claycore.firing import cones
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
 from claycore.measure.errors import ClayError
-from claycore.mixing.cost import COAT_GRAVITY, COAT_MM, THICKNESS
-from claycore.surface.amounts import COATS
-from claycore.surface.coats import Application, Onto
+from claycore.mixing.cost import COAT_GRAVITY, THICKNESS
+from claycore.surface import techniques
+from claycore.surface.amounts import COATS, COVERS
+from claycore.surface.coats import USUAL_MM, Application, Clear, Onto, SlipKind
 from claycore.surface.shapes import SHAPES, Side
+from claycore.surface.techniques.entry import TechniqueEntry
 from umberpot.mixing.models import Mix
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
-from umberpot.surface.models.plans import APPLICATIONS, ONTO, SIDES, TECHNIQUES
+from umberpot.surface.models.plans import APPLICATIONS, KINDS, ONTO, SIDES
 from umberpot.ui.fields.counts import CountField
 from umberpot.ui.fields.measures import STILL_NEEDED, Choice, MeasureField
 
@@ -34,11 +36,14 @@ MEASURES = {
 
 MOST_MIXES = 60
 
-SLAB_MM = 8
+CLEARS = {Clear.NONE: "no clear glaze", Clear.THIN: "thin", Clear.THICK: "thick"}
+
 AS_SLAB = {
     "application": Application.LAY,
-    "onto": Onto.LEATHER_HARD,
+    "onto": Onto.SOFT_SLAB,
     "specific_gravity": COAT_GRAVITY,
+    "kind": SlipKind.RAW,
+    "covers_pct": None,
 }
 """The columns of a slab that only slip has a choice of."""
 
@@ -73,9 +78,14 @@ class PlanForm(forms.Form):
     pieces = CountField(PIECES, label="Number of pieces", initial=1)
     side = Choice(choices=list(SIDES.items()), label="Surface to coat", initial=Side.OUTSIDE)
     dip_mm = MeasureField(bounds.LENGTH, required=False, label="Coats end below the rim")
-    technique = Choice(choices=list(TECHNIQUES.items()), label="Technique")
+    technique = Choice(choices=techniques.choices, label="Technique")
     cone = Choice(choices=[(c, c) for c in cones.CONES], label="Planned cone")
-    clear_over = forms.BooleanField(required=False, label="Clear glaze over it")
+    clear = Choice(choices=list(CLEARS.items()), required=False, label="Clear glaze over it")
+    once_fired = forms.BooleanField(
+        required=False,
+        label="Glazed raw and fired once",
+        widget=forms.CheckboxInput({"class": "size-6"}),
+    )
 
     def __init__(self, *args: Any, studio: Studio, **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
@@ -109,8 +119,13 @@ class PlanForm(forms.Form):
     def kept(self) -> dict[str, Any]:
         """The columns of the plan, of a valid form."""
         first = ("name", "body", "shape", "measures", "pieces", "side", "dip_mm")
-        names = (*first, "technique", "cone", "clear_over")
-        return {name: self.cleaned_data[name] for name in names}
+        names = (*first, "technique", "cone", "once_fired")
+        clear = self.cleaned_data["clear"] or Clear.NONE
+        return {
+            **{name: self.cleaned_data[name] for name in names},
+            "clear_over": clear != Clear.NONE,
+            "clear_thick": clear == Clear.THICK,
+        }
 
 
 class SlipChoice(forms.ChoiceField):
@@ -153,28 +168,32 @@ class CoatForm(forms.Form):
         label="Applied",
     )
     coats = CountField(COATS, initial=1, label="Coats")
-    thickness_mm = MeasureField(THICKNESS, initial=COAT_MM, label="Wet coat thickness")
+    thickness_mm = MeasureField(THICKNESS, required=False, label="Wet coat thickness")
     specific_gravity = MeasureField(
         bounds.SPECIFIC_GRAVITY, initial=COAT_GRAVITY, label="Specific gravity"
     )
     onto = Choice(choices=list(ONTO.items()), label="Onto")
+    kind = Choice(choices=list(KINDS.items()), required=False, label="Kind")
+    covers_pct = MeasureField(COVERS, required=False, label="Share of the face")
 
-    def __init__(self, data: QueryDict | None, *, studio: Studio, stacked: bool = False) -> None:
+    def __init__(self, data: QueryDict | None, *, studio: Studio, entry: TechniqueEntry) -> None:
         super().__init__(data)
         slip: Any = self.fields["slip"]
         slip.offer(studio)
-        self.stacked = stacked
-        if stacked:
+        self.stacked = entry.is_slabs
+        self.fields["onto"].initial = entry.onto
+        self.fields["application"].initial = entry.application
+        if self.stacked:
             self._as_slab()
 
     def _as_slab(self) -> None:
         """A slab of clay is laid, not brushed, and has no specific gravity."""
-        for name in ("application", "onto", "specific_gravity"):
+        for name in ("application", "onto", "specific_gravity", "kind", "covers_pct"):
             del self.fields[name]
         labels = {"slip": "Clay", "name": "Name of another clay", "coats": "Slabs"}
         for name, label in (labels | {"thickness_mm": "Slab thickness"}).items():
             self.fields[name].label = label
-        self.fields["thickness_mm"].initial = SLAB_MM
+        self.fields["thickness_mm"].initial = USUAL_MM[Application.LAY]
         clay: Any = self.fields["slip"]
         clay.choices = [("", "another clay, by its name"), *clay.choices[1:]]
 
@@ -188,8 +207,11 @@ class CoatForm(forms.Form):
         """The columns of the coat, of a valid form."""
         typed, slip = self.cleaned_data, self.cleaned_data["slip"]
         typed = {**AS_SLAB, **typed} if self.stacked else typed
-        names = ("application", "coats", "thickness_mm", "specific_gravity", "onto")
+        names = ("application", "coats", "specific_gravity", "onto", "covers_pct")
+        usual_mm = USUAL_MM[Application(typed["application"])]
         return {
+            "thickness_mm": typed["thickness_mm"] or usual_mm,
+            "kind": typed["kind"] or SlipKind.RAW,
             "name": slip.name if slip else typed["name"],
             "mix": slip if isinstance(slip, Mix) else None,
             "clay": slip if isinstance(slip, Material) else None,

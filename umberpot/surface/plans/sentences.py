@@ -1,7 +1,6 @@
 """What is said while a surface is planned."""
 
-from django.utils.text import capfirst
-
+from claycore.surface.coats import Clear
 from umberpot.surface.models import SurfacePlan
 
 PLAN_SAVED = "Plan saved. Add the first coat."
@@ -22,10 +21,16 @@ def set_aside(name: str, aside: bool) -> str:
     return f"{name} set aside." if aside else f"{name} restored."
 
 
+_GLAZES = {
+    Clear.NONE: "",
+    Clear.THIN: ", clear glaze over it",
+    Clear.THICK: ", thick clear glaze over it",
+}
+
+
 def of_plan(plan: SurfacePlan, area_cm2: float) -> str:
     """The pieces of a plan and what is done to them, in a line."""
     said = f"{plan.pieces} × {plan.get_shape_display()}"
     if not plan.is_stacked:
         said += f", {plan.side_words}: {area_cm2:.0f} cm² of {plan.body}"
-    glaze = ", clear glaze over it" if plan.clear_over else ""
-    return f"{said}, cone {plan.cone}{glaze}. {capfirst(plan.get_technique_display())}."
+    return f"{said}, cone {plan.cone}{_GLAZES[plan.clear]}. {plan.entry.title}."

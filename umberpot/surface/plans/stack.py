@@ -14,19 +14,18 @@ from claycore.materials.clay_in_hand import ClayState
 from claycore.measure.formatting import plain
 from claycore.measure.uncertainty import Estimate
 from claycore.mixing.cost import Cost, Priced, cost_of
+from claycore.surface.advice import Advice
 from claycore.surface.amounts import Coating, SlipAmount, slip_for
-from claycore.surface.coats import (
-    Advice,
-    Application,
-    Coat,
-    Onto,
-    Stack,
-    Technique,
-    advise,
-    cautions_of,
-)
+from claycore.surface.coats import Application, Coat, Onto, SlipKind, Stack, Technique
 from claycore.surface.shapes import Side
-from claycore.surface.waits import OnTheLine, as_protocol, chain, line_of_time
+from claycore.surface.steps import (
+    OnTheLine,
+    Step,
+    as_protocol,
+    line_of_time,
+    with_own_times,
+)
+from claycore.surface.techniques import advise, cautions_of, covers_pct, steps_of
 from claycore.testing.stages import Protocol
 from umberpot.clays.figures import bring_up_to_date
 from umberpot.clays.models import ClayFigure
@@ -52,9 +51,10 @@ class RuleResult:
 
 @dataclass(frozen=True)
 class CoatRow:
-    """A coat as its page shows it."""
+    """A coat as its page shows it; ``covers_pct`` is its share of the face."""
 
     coat: PlannedCoat
+    covers_pct: float
     layer: Layer
     amount: SlipAmount
     rules: Sequence[RuleResult]
@@ -74,7 +74,7 @@ class CalculatedPlan:
     needs_g: Mapping[str, float]
     cost: Cost
     stock: Stock
-    waits: Sequence[OnTheLine]
+    steps: Sequence[OnTheLine]
     cautions: Sequence[str]
 
 
@@ -82,22 +82,18 @@ def calculate(studio: Studio, plan: SurfacePlan) -> CalculatedPlan:
     """Everything that a plan comes to."""
     coats = list(plan.coats.select_related("mix__clay", "clay"))
     clays = FiredClays(studio)
-    layers = [clays.layer(plan, coat) for coat in coats]
+    layers = clays.layers(plan, coats)
     body = clays.body(plan)
     area = plan.pieces * plan.piece.area_cm2(Side(plan.side), plan.dip_mm)
-    stack = Stack(
-        [_core(coat, layer.colour) for coat, layer in zip(coats, layers, strict=True)],
-        Technique(plan.technique),
-        body.lightness if body else None,
-        plan.clear_over,
-    )
+    stack = _stack(plan, coats, [layer.colour for layer in layers], body)
     advice = advise(stack)
     shrinkages = _shrinkages(studio, plan, coats)
     rows = [
         CoatRow(
             coat,
+            covers_pct(stack, place),
             layer,
-            amount := _amount(coat, area),
+            amount := _amount(coat, area, covers_pct(stack, place)),
             [RuleResult(a, coat.overruled.get(a.rule, "")) for a in advice if a.place == place],
             _fits(plan, coat, shrinkages),
             _make_url(coat, amount),
@@ -108,10 +104,10 @@ def calculate(studio: Studio, plan: SurfacePlan) -> CalculatedPlan:
     needs = _needs(rows)
     prices = prices_of(studio, needs)
     cost = cost_of([Priced(name, grams, prices.get(name)) for name, grams in needs.items()])
-    waits = line_of_time(chain(stack.coats, stack.technique, own_times(studio)))
+    steps = line_of_time(with_own_times(steps_of(stack), own_times(studio)))
     stock = stock_for(studio, needs)
     cautions = [*cautions_of(stack), *_of_materials(studio, needs)]
-    return CalculatedPlan(area, body, rows[::-1], needs, cost, stock, waits, cautions)
+    return CalculatedPlan(area, body, rows[::-1], needs, cost, stock, steps, cautions)
 
 
 def _of_materials(studio: Studio, names: Iterable[str]) -> list[str]:
@@ -123,8 +119,25 @@ def _of_materials(studio: Studio, names: Iterable[str]) -> list[str]:
 
 def protocol_of(studio: Studio, plan: SurfacePlan) -> Protocol:
     """The waits of a plan as stages to be timed."""
-    coats = [_core(coat, None) for coat in plan.coats.all()]
-    return as_protocol(chain(coats, Technique(plan.technique), own_times(studio)), coats)
+    coats = list(plan.coats.all())
+    steps: list[Step] = steps_of(_stack(plan, coats, [None] * len(coats), None))
+    return as_protocol(with_own_times(steps, own_times(studio)))
+
+
+def _stack(
+    plan: SurfacePlan,
+    coats: Sequence[PlannedCoat],
+    colours: Sequence[Expected | None],
+    body: Lab | None,
+) -> Stack:
+    """A plan as the core knows it."""
+    return Stack(
+        [_core(coat, colour) for coat, colour in zip(coats, colours, strict=True)],
+        Technique(plan.technique),
+        body.lightness if body else None,
+        plan.clear,
+        once_fired=plan.once_fired,
+    )
 
 
 def _core(coat: PlannedCoat, colour: Expected | None) -> Coat:
@@ -135,10 +148,12 @@ def _core(coat: PlannedCoat, colour: Expected | None) -> Coat:
         coat.thickness_mm,
         Onto(coat.onto),
         colour.lab.lightness if colour else None,
+        SlipKind(coat.kind),
+        coat.covers_pct,
     )
 
 
-def _amount(coat: PlannedCoat, area_cm2: float) -> SlipAmount:
+def _amount(coat: PlannedCoat, area_cm2: float, covers: float) -> SlipAmount:
     return slip_for(
         Coating(
             area_cm2,
@@ -146,6 +161,7 @@ def _amount(coat: PlannedCoat, area_cm2: float) -> SlipAmount:
             coat.thickness_mm,
             coat.specific_gravity,
             pcts=pcts_of(coat),
+            covers_pct=covers,
         )
     )
 

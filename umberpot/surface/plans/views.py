@@ -40,7 +40,7 @@ def plans(request: StudioRequest) -> HttpResponse:
     clays = FiredClays(request.studio)
     rows = []
     for found in page:
-        layers = [clays.layer(found, coat) for coat in found.coats.all()]
+        layers = clays.layers(found, list(found.coats.all()))
         rows.append((found, _section(found, layers[::-1], clays.body(found))))
     return render(request, "surface/plans/plans.html", {"place": PLACE, "page": page, "rows": rows})
 
@@ -48,7 +48,7 @@ def plans(request: StudioRequest) -> HttpResponse:
 def _section(found: SurfacePlan, layers: Sequence[Layer], body: Lab | None) -> Section:
     """What a plan looks like cut through. Slabs that are stacked have no body under them."""
     under = "" if found.is_stacked and layers else found.body.name
-    return section(layers, under, body)
+    return section(layers, under, body, found.entry.lies)
 
 
 @for_makers
@@ -68,7 +68,7 @@ def new(request: StudioRequest) -> HttpResponse:
 def change(request: StudioRequest, pk: int) -> HttpResponse:
     """Another body, shape or technique for the same coats."""
     found = _plan(request, pk)
-    begun = {**vars(found), "body": found.body_id, **found.measures}
+    begun = {**vars(found), "body": found.body_id, "clear": found.clear, **found.measures}
     form = PlanForm(posted(request), studio=request.studio, initial=begun)
     if form.is_valid():
         services.change_plan(found, form.kept())
@@ -96,7 +96,7 @@ def _plan(request: StudioRequest, pk: int) -> SurfacePlan:
 def plan(request: StudioRequest, pk: int) -> HttpResponse:
     """One plan: its stack from the top, and one more coat where one was sent."""
     found = _plan(request, pk)
-    form = CoatForm(posted(request), studio=request.studio, stacked=found.is_stacked)
+    form = CoatForm(posted(request), studio=request.studio, entry=found.entry)
     if form.is_valid():
         try:
             services.add_coat(found, form.kept())

@@ -49,7 +49,7 @@ class Kind:
 ONTO_THE_BASE = "The lowest coat is the base. Add at least one slip to pour or trail onto it."
 
 BOARDS: dict[str, Kind] = {
-    Technique.SCRATCHED: Kind(
+    Technique.SGRAFFITO: Kind(
         DepthForm,
         lambda plan, whole, data: scratched_through(
             layers_of(whole.rows, plan.body.name, whole.body), data
@@ -70,7 +70,7 @@ BOARDS: dict[str, Kind] = {
         ONTO_THE_BASE,
         "160 mm of the board, stripes in mm. Every tilt blurs more: know when to stop.",
     ),
-    Technique.STACKED: Kind(
+    Technique.AGATE: Kind(
         StackForm,
         lambda plan, whole, data: stacked(whole.rows, plan, data),
         "Add at least two slabs, the lowest first.",

@@ -52,7 +52,8 @@ class Feathered:
     @property
     def _trails(self) -> Trails:
         width = self.form.cleaned_data["trail_mm"]
-        return Trails(WIDTH_MM, HEIGHT_MM, len(self.rows) - 1, width)
+        trailed = tuple(row.covers_pct / 100 for row in self.rows[1:])
+        return Trails(WIDTH_MM, HEIGHT_MM, len(trailed), width, shares=trailed)
 
     def _face(self) -> np.ndarray:
         typed = self.form.cleaned_data

@@ -55,8 +55,9 @@ class Joggled:
 
     def _face(self) -> np.ndarray:
         typed = self.form.cleaned_data
-        colours = len(self.rows) - 1
-        return joggle(SIDE_MM, colours, typed["stripe_mm"], typed["tilts"], PX_A_MM)
+        trailed = [row.covers_pct / 100 for row in self.rows[1:]]
+        stripe_mm, tilts = typed["stripe_mm"], typed["tilts"]
+        return joggle(SIDE_MM, len(trailed), stripe_mm, tilts, PX_A_MM, shares=trailed)
 
     def file(self) -> bytes:
         """The picture as PNG."""

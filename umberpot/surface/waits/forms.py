@@ -6,7 +6,7 @@ from django import forms
 
 from claycore.measure.bounds import Bound
 from claycore.measure.errors import ClayError
-from claycore.surface.waits import WAITS, OwnTime, Wait
+from claycore.surface.steps import WAITS, OwnTime, Step
 from umberpot.ui.fields.measures import MeasureField
 
 HOURS = Bound(0, 1440, "Enter hours: more than 0 and at most 1440, which is 60 days.")
@@ -29,7 +29,7 @@ class WaitsForm(forms.Form):
                 self.fields[f"{end}_{wait.code}"] = field
 
     @property
-    def rows(self) -> list[tuple[Wait, forms.BoundField, forms.BoundField]]:
+    def rows(self) -> list[tuple[Step, forms.BoundField, forms.BoundField]]:
         """Each wait with its two fields."""
         return [(one, self[f"least_{one.code}"], self[f"most_{one.code}"]) for one in WAITS]
 

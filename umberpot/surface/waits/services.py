@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping
 
-from claycore.surface.waits import OwnTime
+from claycore.surface.steps import OwnTime
 from umberpot.studio.models import Studio
 
 

@@ -21,7 +21,7 @@ from django.utils.dateparse import parse_datetime
 from umberpot.studio.models import Studio, StudioOwned
 
 FORMAT = "umber pot studio"
-VERSION = 3
+VERSION = 4
 """Raised when an archive of before can no longer be read as it is; then ``RENAMED`` says how."""
 
 LEFT_OUT = {
@@ -160,6 +160,18 @@ RELABELLED: dict[int, dict[str, str]] = {
 """By version, the kinds of row that have another label since: the old, then the new."""
 
 
+REVALUED: dict[int, dict[tuple[str, str], dict[str, str]]] = {
+    3: {
+        ("surface.SurfacePlan", "technique"): {
+            "plain": "coats",
+            "scratched": "sgraffito",
+            "stacked": "agate",
+        }
+    }
+}
+"""By version, kind of row and field, the values that are another since: the old, then the new."""
+
+
 def labels_of(version: int) -> dict[str, str]:
     """By today's label of each kind of row, the one that an archive of the version has."""
     then = {label: label for label in archived()}
@@ -174,6 +186,9 @@ def upgraded(label: str, row: dict[str, Any], version: int) -> dict[str, Any]:
     for step in range(version, VERSION):
         names = RENAMED.get(step, {}).get(label, {})
         row = {names.get(name, name): value for name, value in row.items()}
+        for (of, field), values in REVALUED.get(step, {}).items():
+            if of == label and field in row:
+                row[field] = values.get(row[field], row[field])
     return row
 
 

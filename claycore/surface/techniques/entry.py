@@ -1,0 +1,103 @@
+"""What a technique is: its entry says what is true of it, and everything else reads that.
+
+Source: common practice; figures from memory.
+"""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from enum import StrEnum
+
+from claycore.surface.advice import Rule
+from claycore.surface.coats import Application, Onto, Stack, Technique
+from claycore.surface.steps import (
+    BISQUE,
+    DRY,
+    FIRING,
+    GLAZE,
+    GLAZE_FIRING,
+    LEATHER_HARD,
+    SHINE,
+    Step,
+    coat,
+)
+
+FACE_PCT = 100.0
+"""A coat that goes over all of the face."""
+
+
+def covers_all(_place: int, _count: int) -> float:
+    """The usual share of a coat that covers all, percent. Source: by definition."""
+    return FACE_PCT
+
+
+class Lies(StrEnum):
+    """Where the coats of a technique lie, as a section through them shows it."""
+
+    ON_EACH_OTHER = "on_each_other"
+    IN_THE_BASE = "in_the_base"
+    IN_THE_BODY = "in_the_body"
+
+
+@dataclass(frozen=True)
+class TechniqueEntry:
+    """One technique.
+
+    ``title`` names it and ``gloss`` says what it is. ``onto`` is what its coats usually go onto,
+    and ``application`` how. ``steps`` gives all steps of a stack in order, ``rules`` speak of it,
+    and ``covers`` is the usual share of the face of the coat at a place of so many, percent.
+    ``cautions`` are the codes of those it needs besides dust and skin. ``is_slabs`` says that its
+    layers are slabs of clay, which take no slip. ``lies`` says where its coats lie, and ``dips``
+    whether pieces can be dipped for it.
+    """
+
+    code: Technique
+    title: str
+    gloss: str
+    steps: Callable[[Stack], list[Step]]
+    rules: tuple[Rule, ...]
+    onto: Onto = Onto.LEATHER_HARD
+    application: Application = Application.BRUSH
+    covers: Callable[[int, int], float] = covers_all
+    cautions: tuple[str, ...] = ()
+    is_slabs: bool = False
+    lies: Lies = Lies.ON_EACH_OTHER
+    dips: bool = True
+
+
+def coats_with_waits(stack: Stack, first: str = "", last: str = "") -> list[Step]:
+    """Coats on the raw piece, and then on bisque ware, each when the shine is off the one below.
+
+    ``first`` and ``last`` say what is done with the first and with the last coat. Source: common
+    practice.
+    """
+    raw = [one for one in stack.coats if one.onto is not Onto.BISQUE for _ in range(one.coats)]
+    late = [one for one in stack.coats if one.onto is Onto.BISQUE for _ in range(one.coats)]
+    steps: list[Step] = []
+    number, count = 0, len(raw) + len(late)
+    for group, before in ((raw, [LEATHER_HARD]), (late, [DRY, BISQUE])):
+        for at, one in enumerate(group):
+            number += 1
+            do = " ".join([first] * (number == 1) + [last] * (number == count)).strip()
+            steps += [*(before if at == 0 else [SHINE]), coat(one.name, number, do)]
+    return steps
+
+
+def to_the_last_firing(stack: Stack) -> list[Step]:
+    """From the decorated piece on, which was bisque fired for its last coats or is raw still.
+
+    Source: common practice: coats on bisque ware need no second bisque.
+    """
+    if any(one.onto is Onto.BISQUE for one in stack.coats):
+        return [*([GLAZE] if stack.is_glazed else []), GLAZE_FIRING]
+    return from_raw(stack)
+
+
+def from_raw(stack: Stack, drying: Step = DRY) -> list[Step]:
+    """From the decorated raw piece on: dried, bisque fired, glazed and fired as it needs it.
+
+    Source: common practice: slip on leather-hard, bisque, glaze, glaze firing; fired once where
+    glaze goes onto the raw piece.
+    """
+    if stack.once_fired:
+        return [drying, *([GLAZE, DRY] if stack.is_glazed else []), FIRING]
+    return [drying, BISQUE, *([GLAZE, GLAZE_FIRING] if stack.is_glazed else [])]

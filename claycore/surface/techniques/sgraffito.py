@@ -1,0 +1,32 @@
+"""Sgraffito: lines scratched through the coats down to the body. Source: common practice."""
+
+from claycore.surface import advice
+from claycore.surface.coats import Stack, Technique
+from claycore.surface.steps import FIRM, SCRATCH, Step
+from claycore.surface.techniques.entry import (
+    TechniqueEntry,
+    coats_with_waits,
+    to_the_last_firing,
+)
+
+
+def _steps(stack: Stack) -> list[Step]:
+    return [*coats_with_waits(stack), FIRM, SCRATCH, *to_the_last_firing(stack)]
+
+
+SGRAFFITO = TechniqueEntry(
+    Technique.SGRAFFITO,
+    "Sgraffito",
+    "Lines scratched through the coats, so that the body shows in them.",
+    _steps,
+    (
+        advice.holds,
+        advice.light_under_colour,
+        advice.thin_enough,
+        advice.foot_bare,
+        advice.fit(advice.OF_A_COAT),
+        advice.thin_clear(advice.with_the_body),
+        advice.once_fired,
+    ),
+    cautions=("scratching",),
+)
