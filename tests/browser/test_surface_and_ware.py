@@ -16,7 +16,7 @@ def test_a_body_is_coated_its_slip_goes_to_mix_and_its_waits_to_the_bench(signed
     for measure, mm in (("Rim diameter", "88"), ("Foot diameter", "72"), ("Height", "110")):
         page.get_by_label(measure).fill(mm)
     page.get_by_label("Number of pieces").fill("7")
-    page.get_by_label("Technique").select_option(label="Sgraffito")
+    page.get_by_role("radio", name="Sgraffito").check()
     page.get_by_role("button", name="Save plan").click()
 
     coats = page.get_by_role("list", name="Coats from the top").get_by_role("heading")
@@ -63,7 +63,7 @@ def test_a_joggled_plate_from_slab_to_former(signed_in: Page) -> None:
     page.get_by_label("Rim diameter").fill("240")
     page.get_by_label("Height").fill("22")
     page.get_by_label("Surface to coat").select_option(label="inside")
-    page.get_by_label("Technique").select_option(label="Marbled slip (joggled)")
+    page.get_by_role("radio", name="Marbled slip").check()
     page.get_by_role("button", name="Save plan").click()
     for slip, share in (
         ("3 % Lamp Yellow in Ferry white", ""),

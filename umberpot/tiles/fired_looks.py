@@ -46,10 +46,10 @@ def _look(reading: ColourReading, mix: Mix, pct: float = 0.0) -> FiredLook:
 
 
 def _current() -> QuerySet[ColourReading]:
-    found: QuerySet[ColourReading] = ColourReading.objects.filter(
-        superseded_at=None, tile__set_aside_at=None
-    ).select_related("tile__mix", "firing")
-    return found
+    """Colours that stand; not those of a fire without a cone, where no two pieces are alike."""
+    stand = ColourReading.objects.filter(superseded_at=None, tile__set_aside_at=None)
+    found: QuerySet[ColourReading] = stand.exclude(firing__cone="")
+    return found.select_related("tile__mix", "firing")
 
 
 def note_mixes(mixes: Iterable[Mix]) -> None:

@@ -16,6 +16,7 @@ from umberpot.colours.noise import studio_record
 from umberpot.colours.wall.arrangements import ARRANGEMENTS
 from umberpot.firings.models import Firing
 from umberpot.kiln.services import load_and_fire
+from umberpot.tiles.fired_looks import note_mixes
 from umberpot.tiles.models import ColourReading, Step, Tile
 from umberpot.tiles.plain_colours import plain_colours
 from umberpot.tiles.readings.services import Entry, PieceEntries, record_pieces
@@ -198,6 +199,9 @@ def test_colours_of_a_fire_are_shown_and_nothing_is_concluded_from_them(
     assert conditions_of(studio) == []
     assert studio_record(studio).total == NO_RECORD
     assert plain_colours(studio, [clay.pk]) == {}
+    mix = waiting[0].mix
+    note_mixes([mix])
+    assert mix.fired is None
     trial = words_of(signed_in.get(f"/results/trials/{waiting[0].trial_id}/"))
     assert "pit firing" in trial
     assert "No two pieces colour alike" in trial

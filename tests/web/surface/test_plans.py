@@ -12,6 +12,7 @@ from django.utils import timezone
 from PIL import Image
 
 from claycore.colour.notation import Lab
+from claycore.surface.techniques import TECHNIQUES
 from tests.factories import MaterialFactory
 from tests.pages import words_of
 from umberpot.shelf.models import Material
@@ -379,3 +380,11 @@ def test_only_a_rule_of_the_coat_can_be_overruled(signed_in, plan):
     url = f"/surface/coats/{plan.coats.get().pk}/overrule/"
     assert signed_in.post(url, {"rule": "no_such", "because": "x"}).status_code == 404
     assert signed_in.post(url, {"rule": "leather_hard", "because": "x"}).status_code == 302
+
+
+def test_a_technique_is_picked_by_its_drawing(signed_in):
+    page = signed_in.get("/surface/plans/new/").content.decode()
+    assert page.count('<svg class="technique"') == len(TECHNIQUES)
+    for entry in TECHNIQUES.values():
+        assert f'value="{entry.code}"' in page
+        assert entry.gloss in page

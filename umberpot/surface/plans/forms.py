@@ -13,7 +13,7 @@ from claycore.measure.errors import ClayError
 from claycore.mixing.cost import COAT_GRAVITY, THICKNESS
 from claycore.surface import techniques
 from claycore.surface.amounts import COATS, COVERS
-from claycore.surface.coats import USUAL_MM, Application, Clear, Onto, SlipKind
+from claycore.surface.coats import USUAL_MM, Application, Clear, Onto, SlipKind, Technique
 from claycore.surface.shapes import SHAPES, Side
 from claycore.surface.techniques.entry import TechniqueEntry
 from umberpot.mixing.models import Mix
@@ -78,7 +78,12 @@ class PlanForm(forms.Form):
     pieces = CountField(PIECES, label="Number of pieces", initial=1)
     side = Choice(choices=list(SIDES.items()), label="Surface to coat", initial=Side.OUTSIDE)
     dip_mm = MeasureField(bounds.LENGTH, required=False, label="Coats end below the rim")
-    technique = Choice(choices=techniques.choices, label="Technique")
+    technique = Choice(
+        choices=techniques.choices,
+        initial=Technique.COATS,
+        label="Technique",
+        widget=forms.RadioSelect,
+    )
     cone = Choice(choices=[(c, c) for c in cones.CONES], label="Planned cone")
     clear = Choice(choices=list(CLEARS.items()), required=False, label="Clear glaze over it")
     once_fired = forms.BooleanField(
@@ -92,6 +97,15 @@ class PlanForm(forms.Form):
         clays = Material.objects.of(studio).clays_to_choose(self.initial.get("body"))
         self.fields["body"].queryset = clays  # type: ignore[attr-defined]
         self.fields["cone"].initial = studio.usual_cone
+
+    @property
+    def technique_cards(self) -> list[tuple[Any, TechniqueEntry, str]]:
+        """Each technique's radio button with its entry and the template that draws it."""
+        cards = []
+        for tick in self["technique"]:
+            entry = techniques.TECHNIQUES[Technique(tick.data["value"])]
+            cards.append((tick, entry, f"surface/techniques/{entry.code}.html"))
+        return cards
 
     @property
     def measures(self) -> list[tuple[forms.BoundField, str]]:
