@@ -65,7 +65,10 @@ Rule = Callable[[Stack], Iterator[Advice]]
 
 
 def holds(stack: Stack) -> Iterator[Advice]:
-    """Raw slip holds to clay that still shrinks; on bisque ware it flakes off."""
+    """Raw slip holds to clay that still shrinks; on bisque ware it flakes off.
+
+    Source: common practice, from memory.
+    """
     reason = "Body and slip shrink together only while both are still wet."
     for place, coat in enumerate(stack.coats):
         on_bisque = coat.onto is Onto.BISQUE
@@ -85,7 +88,10 @@ def holds(stack: Stack) -> Iterator[Advice]:
 
 
 def wet_into_wet(stack: Stack) -> Iterator[Advice]:
-    """What is tilted or combed lies on a soft or leather-hard slab, all of it wet at once."""
+    """What is tilted or combed lies on a soft or leather-hard slab, all of it wet at once.
+
+    Source: common practice, from memory.
+    """
     reason = "Slips run into each other only while all of them are wet."
     for place, coat in enumerate(stack.coats):
         if coat.onto is Onto.BISQUE:
@@ -94,7 +100,10 @@ def wet_into_wet(stack: Stack) -> Iterator[Advice]:
 
 
 def light_under_colour(stack: Stack) -> Iterator[Advice]:
-    """Two light coats under the first colour on a dark body; straight on is another school."""
+    """Two light coats under the first colour on a dark body; straight on is another school.
+
+    Source: common practice, from memory.
+    """
     reason = "On dark clay a colour sinks into the body."
     light = 0
     for place, coat in enumerate(stack.coats):
@@ -124,7 +133,10 @@ def _under_colour(place: int, light: int, reason: str) -> Advice:
 
 
 def dark_to_light(stack: Stack) -> Iterator[Advice]:
-    """Layers that are sponged back lighten upwards."""
+    """Layers that are sponged back lighten upwards.
+
+    Source: common practice, from memory.
+    """
     reason = "Each wipe reveals the darker layer below."
     for place in range(1, len(stack.coats)):
         below, coat = stack.coats[place - 1], stack.coats[place]
@@ -138,7 +150,10 @@ def dark_to_light(stack: Stack) -> Iterator[Advice]:
 
 
 def three_layers(stack: Stack) -> Iterator[Advice]:
-    """A dark ground and three layers over it are the usual."""
+    """A dark ground and three layers over it are the usual.
+
+    Source: common practice, from memory.
+    """
     if len(stack.coats) > MOST_LAYERS:
         said = f"{len(stack.coats)} layers: a ground and three over it are plenty."
         many = "More layers smear into each other."
@@ -146,7 +161,10 @@ def three_layers(stack: Stack) -> Iterator[Advice]:
 
 
 def thin_enough(stack: Stack) -> Iterator[Advice]:
-    """No single wet coat is thick; coats that have dried do not add up as wet thickness."""
+    """No single wet coat is thick; coats that have dried do not add up as wet thickness.
+
+    Source: common practice, from memory.
+    """
     reason = "Thick slip chips at the edge of a line."
     thick = [n for n, coat in enumerate(stack.coats) if coat.thickness_mm > MOST_TO_SCRATCH_MM]
     for place in thick:
@@ -159,7 +177,10 @@ def thin_enough(stack: Stack) -> Iterator[Advice]:
 
 
 def foot_bare(stack: Stack) -> Iterator[Advice]:
-    """What is dipped, poured or sprayed runs onto the foot."""
+    """What is dipped, poured or sprayed runs onto the foot.
+
+    Source: common practice, from memory.
+    """
     for place, coat in enumerate(stack.coats):
         if coat.application in (Application.DIP, Application.POUR, Application.SPRAY):
             said = "Leave the foot bare, or wax it first."
@@ -196,7 +217,10 @@ def body_and_coats(stack: Stack) -> list[Shown]:
 
 
 def thin_clear(seen: Callable[[Stack], list[Shown]]) -> Rule:
-    """The clear glaze is thin over every dark surface that stays visible."""
+    """The clear glaze is thin over every dark surface that stays visible.
+
+    Source: common practice, from memory.
+    """
 
     def rule(stack: Stack) -> Iterator[Advice]:
         dark = [one for one in seen(stack) if one.lightness is not None and one.lightness < BLACK]
@@ -234,7 +258,10 @@ OF_A_JOINT = FitWords(
 
 
 def fit(words: FitWords) -> Rule:
-    """Slip and body shrink alike, within a point or two. Nothing where one is not measured."""
+    """Slip and body shrink alike, within a point or two. Nothing where one is not measured.
+
+    Source: common practice, from memory.
+    """
 
     def rule(stack: Stack) -> Iterator[Advice]:
         known = [stack.shrinkages.get(coat.name) for coat in stack.coats]
@@ -261,7 +288,10 @@ def _fits(place: int, apart: float, words: FitWords) -> Advice:
 
 
 def once_fired(stack: Stack) -> Iterator[Advice]:
-    """A raw piece that is glazed and fired once."""
+    """A raw piece that is glazed and fired once.
+
+    Source: common practice, from memory.
+    """
     if not (stack.once_fired and stack.is_glazed):
         return
     said = (

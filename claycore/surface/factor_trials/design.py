@@ -19,7 +19,7 @@ LEVELS = Bound(2, 5, "A factor needs 2 to 5 levels: what it is tried at.", low_a
 FACTORS = Bound(2, 3, "A trial compares 2 or 3 factors.", low_allowed=True)
 SLABS = Bound(1, 12, "Enter from 1 to 12 slabs.", low_allowed=True)
 MOST_PIECES = 240
-CONTROLS = Bound(0, 3, "A trial has at most 3 controls.", low_allowed=True)
+CONTROLS = Bound(0, 3, "A trial has from 0 to 3 controls.", low_allowed=True)
 
 SIGNIFICANT = 0.05
 """An effect is decided below this probability of chance, all effects of a trial together."""

@@ -276,7 +276,7 @@ def test_several_controls_stand_on_every_slab_and_are_each_told(signed_in):
 
 
 @pytest.mark.parametrize(
-    ("control", "says"), [("a, b, c, d", "at most 3 controls"), ("bare, Bare", "entered twice")]
+    ("control", "says"), [("a, b, c, d", "from 0 to 3 controls"), ("bare, Bare", "entered twice")]
 )
 def test_controls_that_cannot_be_are_said_at_their_field(signed_in, control, says):
     sent = {**PLAN, "control": control, "request_key": uuid.uuid4()}
@@ -299,6 +299,16 @@ def test_levels_that_are_materials_bring_their_cautions(signed_in):
     assert "Yellow stains may contain vanadium" in page
     assert "cobalt blue contains cobalt" in page
     assert "contains manganese" not in page_of(signed_in, plan_one(signed_in, name="Plain"))
+
+
+def test_what_each_piece_was_rated_stands_in_it_and_on_paper(signed_in, trial):
+    rate(signed_in, trial)
+    drawn = signed_in.get(f"{trial.get_absolute_url()}?scale=scrub").content.decode()
+    assert drawn.count('class="step"') == 21
+    page = words_of(signed_in.get(f"/library/reports/factor-trial/{trial.pk}/"))
+    assert "brushed2 · 2 · 22 · 2 · 2" in page
+    assert "burnished4 · 4 · 44 · 4 · 4" in page
+    assert "bare clay: 0 · 0 · 0." in page
 
 
 def test_three_factors_have_a_grid_for_each_level_of_the_third(signed_in):

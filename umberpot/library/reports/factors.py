@@ -1,5 +1,6 @@
 """The report of a trial of factors."""
 
+from collections.abc import Sequence
 from datetime import date
 
 from django.db.models import Q
@@ -9,10 +10,32 @@ from umberpot.library.findings import sentences
 from umberpot.library.models import Finding
 from umberpot.library.reports import common, remembered
 from umberpot.studio.models import Studio
-from umberpot.surface.factor_trials.page import on_scale
-from umberpot.surface.factor_trials.reading import pieces_of
+from umberpot.surface.factor_trials.drawing import step_of
+from umberpot.surface.factor_trials.page import GridCell, controls_of, grids_of, on_scale
+from umberpot.surface.factor_trials.reading import Piece, pieces_of
 from umberpot.surface.models import FactorTrial
-from umberpot.ui.reports.blocks import Report, Section, Text
+from umberpot.ui.reports.blocks import Block, Grid, Report, Section, Text
+
+NOT_RATED = "–"
+_FIRST_COLUMN = 0.25
+
+
+def _ratings(trial: FactorTrial, pieces: Sequence[Piece], scale: str) -> list[Block]:
+    """What each piece was rated, as the grid stands: the first factor down, the second across."""
+    blocks: list[Block] = []
+    for grid in grids_of(trial, pieces):
+        width = (1 - _FIRST_COLUMN) / len(grid.columns)
+        rows = [[name, *(_steps(cell, scale) for cell in cells)] for name, cells in grid.rows]
+        shares = (_FIRST_COLUMN, *[width] * len(grid.columns))
+        blocks += [Text(grid.title)] if grid.title else []
+        blocks.append(Grid((trial.factors[0]["name"], *grid.columns), rows, shares))
+    beside = controls_of(trial, pieces)
+    return [*blocks, *(Text(f"{_steps(one, scale)}.", lead=one.name) for one in beside)]
+
+
+def _steps(cell: GridCell, scale: str) -> str:
+    """The ratings of the pieces of one combination, slab by slab."""
+    return " · ".join(step_of(piece, scale) or NOT_RATED for piece in cell.pieces)
 
 
 def report_of_factors(studio: Studio, trial: FactorTrial, made_on: date) -> Report:
@@ -29,8 +52,11 @@ def report_of_factors(studio: Studio, trial: FactorTrial, made_on: date) -> Repo
         decided = [one.words for one in every if one.decided] or [one.words for one in every]
         headline = decided[0] if decided else sentences.NO_COLOURS
         said = [
-            Section(scale.scale.title, [Text(one.words) for one in scale.said])
-            for scale in by_scale.values()
+            Section(
+                scale.scale.title,
+                [*(Text(one.words) for one in scale.said), *_ratings(trial, pieces, code)],
+            )
+            for code, scale in by_scale.items()
         ]
     slabs = common.counted(trial.slabs, "slab", "slabs")
     return Report(
