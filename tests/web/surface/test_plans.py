@@ -388,3 +388,14 @@ def test_a_technique_is_picked_by_its_drawing(signed_in):
     for entry in TECHNIQUES.values():
         assert f'value="{entry.code}"' in page
         assert entry.gloss in page
+
+
+@pytest.mark.parametrize(
+    ("shape", "side"), [("tile", "inside"), ("plate", "inside"), ("beaker", "outside")]
+)
+def test_the_usual_side_is_that_of_the_shape(signed_in, clay, shape, side):
+    """A tile's back is no default."""
+    sizes = {"rim": "90", "foot": "70", "height": "60", "width": "90", "length": "90"}
+    sent = {**BOWLS, **sizes, "thickness": "9", "shape": shape, "side": "", "body": clay.pk}
+    signed_in.post("/surface/plans/new/", {**sent, "request_key": uuid.uuid4()})
+    assert SurfacePlan.objects.latest("pk").side == side

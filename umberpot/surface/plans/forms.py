@@ -19,7 +19,7 @@ from claycore.surface.techniques.entry import TechniqueEntry
 from umberpot.mixing.models import Mix
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
-from umberpot.surface.models.plans import APPLICATIONS, KINDS, ONTO, SIDES
+from umberpot.surface.models.plans import APPLICATIONS, FLAT, KINDS, ONTO, SIDES
 from umberpot.ui.fields.counts import CountField
 from umberpot.ui.fields.measures import STILL_NEEDED, Choice, MeasureField
 
@@ -76,7 +76,9 @@ class PlanForm(forms.Form):
     length = MeasureField(bounds.LENGTH, required=False, label=MEASURES["length"])
     thickness = MeasureField(bounds.LENGTH, required=False, label=MEASURES["thickness"])
     pieces = CountField(PIECES, label="Number of pieces", initial=1)
-    side = Choice(choices=list(SIDES.items()), label="Surface to coat", initial=Side.OUTSIDE)
+    side = Choice(
+        choices=[("", "the usual"), *SIDES.items()], required=False, label="Surface to coat"
+    )
     dip_mm = MeasureField(bounds.LENGTH, required=False, label="Coats end below the rim")
     technique = Choice(
         choices=techniques.choices,
@@ -117,6 +119,7 @@ class PlanForm(forms.Form):
         if "shape" not in cleaned:
             return cleaned
         shape = SHAPES[cleaned["shape"]]
+        cleaned["side"] = cleaned.get("side") or _usual_side(cleaned["shape"])
         own = [one.name for one in fields(shape)]
         for name in own:
             if cleaned.get(name) is None and name not in self.errors:
@@ -140,6 +143,11 @@ class PlanForm(forms.Form):
             "clear_over": clear != Clear.NONE,
             "clear_thick": clear == Clear.THICK,
         }
+
+
+def _usual_side(shape: str) -> Side:
+    """The face of what is flat, the outside of everything else."""
+    return Side.INSIDE if shape in FLAT else Side.OUTSIDE
 
 
 class SlipChoice(forms.ChoiceField):
