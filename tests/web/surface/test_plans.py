@@ -15,6 +15,8 @@ from claycore.colour.notation import Lab
 from claycore.surface.techniques import TECHNIQUES
 from tests.factories import MaterialFactory
 from tests.pages import words_of
+from umberpot.mixing.leftovers.services import keep_leftover
+from umberpot.mixing.models import Mix
 from umberpot.shelf.models import Material
 from umberpot.surface.models import PlannedCoat, SurfacePlan
 
@@ -399,3 +401,13 @@ def test_the_usual_side_is_that_of_the_shape(signed_in, clay, shape, side):
     sent = {**BOWLS, **sizes, "thickness": "9", "shape": shape, "side": "", "body": clay.pk}
     signed_in.post("/surface/plans/new/", {**sent, "request_key": uuid.uuid4()})
     assert SurfacePlan.objects.latest("pk").side == side
+
+
+def test_slip_that_was_kept_is_told_at_its_coat(signed_in, plan, kelp, user):
+    """What is left of the coat's own mix, kept as slip; clay that was kept plastic is none."""
+    mix = PlannedCoat.objects.get(mix__isnull=False).mix
+    keep_leftover(mix, 430, "slip", 52.0, user)
+    code = Mix.objects.get(pk=mix.pk).leftover.supplier_code
+    assert f"On the shelf: {code}, 430 g" in words_of(signed_in.get(plan.get_absolute_url()))
+    keep_leftover(mix, 430, "plastic", 22.0, user)
+    assert "430 g" not in words_of(signed_in.get(plan.get_absolute_url()))

@@ -35,6 +35,7 @@ from umberpot.mixing.calculators.clay import STATE_WAS
 from umberpot.mixing.calculators.slip import SlipSource
 from umberpot.mixing.stock import Stock, stock_for
 from umberpot.shelf.models import Material
+from umberpot.shelf.services import counted_stock_of
 from umberpot.studio.models import Studio
 from umberpot.surface.models import PlannedCoat, SurfacePlan
 from umberpot.surface.plans.colours import FiredClays, Layer, clay_of, pcts_of
@@ -50,6 +51,14 @@ class RuleResult:
 
 
 @dataclass(frozen=True)
+class Bucket:
+    """Slip of a coat's own mix that stands on the shelf, and the grams of it."""
+
+    slip: Material
+    grams: float
+
+
+@dataclass(frozen=True)
 class CoatRow:
     """A coat as its page shows it; ``covers_pct`` is its share of the face."""
 
@@ -62,6 +71,9 @@ class CoatRow:
     make_url: str
     unmeasured: Material | None
     """The clay whose shrinkage is missing to tell whether slip and body fit, if one is."""
+
+    bucket: Bucket | None
+    """What there is of its slip by now; None where none is on the shelf."""
 
 
 @dataclass(frozen=True)
@@ -80,7 +92,8 @@ class CalculatedPlan:
 
 def calculate(studio: Studio, plan: SurfacePlan) -> CalculatedPlan:
     """Everything that a plan comes to."""
-    coats = list(plan.coats.select_related("mix__clay", "clay"))
+    coats = list(plan.coats.select_related("mix__clay", "mix__leftover", "clay"))
+    buckets = _buckets(coats)
     clays = FiredClays(studio)
     layers = clays.layers(plan, coats)
     body = clays.body(plan)
@@ -98,6 +111,7 @@ def calculate(studio: Studio, plan: SurfacePlan) -> CalculatedPlan:
             _fits(plan, coat, shrinkages),
             _make_url(coat, amount),
             _unmeasured(plan, coat, shrinkages),
+            buckets.get(coat.pk),
         )
         for place, (coat, layer) in enumerate(zip(coats, layers, strict=True))
     ]
@@ -108,6 +122,21 @@ def calculate(studio: Studio, plan: SurfacePlan) -> CalculatedPlan:
     stock = stock_for(studio, needs)
     cautions = [*cautions_of(stack), *_of_materials(studio, needs)]
     return CalculatedPlan(area, body, rows[::-1], needs, cost, stock, steps, cautions)
+
+
+def _buckets(coats: Sequence[PlannedCoat]) -> dict[int, Bucket]:
+    """By the key of a coat, what was kept of its slip, and was not used up since. One query."""
+    kept = {
+        coat.pk: coat.mix.leftover
+        for coat in coats
+        if coat.mix and coat.mix.leftover and coat.mix.leftover.state == ClayState.SLIP
+    }
+    on_hand = counted_stock_of(list(kept.values()))
+    return {
+        key: Bucket(slip, grams)
+        for key, slip in kept.items()
+        if (grams := on_hand.get(slip.pk)) and grams > 0
+    }
 
 
 def _of_materials(studio: Studio, names: Iterable[str]) -> list[str]:
