@@ -11,7 +11,7 @@ def test_a_body_is_coated_its_slip_goes_to_mix_and_its_waits_to_the_bench(signed
     page.goto("/surface/")
     page.get_by_role("link", name="Plan a surface").click()
     page.get_by_label("Plan name").fill("Rim tiles")
-    page.get_by_label("Body").select_option(label="Ferry white")
+    page.get_by_label("Body", exact=True).select_option(label="Ferry white")
     page.get_by_label("Shape").select_option(label="cylinder or beaker")
     for measure, mm in (("Rim diameter", "88"), ("Foot diameter", "72"), ("Height", "110")):
         page.get_by_label(measure).fill(mm)
@@ -58,7 +58,7 @@ def test_a_joggled_plate_from_slab_to_former(signed_in: Page) -> None:
     page = signed_in
     page.goto("/surface/plans/new/")
     page.get_by_label("Plan name").fill("Buffet plates")
-    page.get_by_label("Body").select_option(label="Ferry white")
+    page.get_by_label("Body", exact=True).select_option(label="Ferry white")
     page.get_by_label("Shape").select_option(label="plate")
     page.get_by_label("Rim diameter").fill("240")
     page.get_by_label("Height").fill("22")

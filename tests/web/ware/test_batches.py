@@ -311,7 +311,7 @@ def test_bought_ware_needs_no_clay_of_the_shelf(signed_in, studio):
     card = signed_in.get(f"{mug.get_absolute_url()}card.pdf")
     assert "Clay not on the shelf" in PdfReader(io.BytesIO(card.content)).pages[0].extract_text()
     assert "Bought mug" in words_of(signed_in.get("/results/ware/batches/"))
-    assert signed_in.get("/go/?q=bought").status_code == 200
+    assert signed_in.get("/go/?q=bought", follow=True).status_code == 200
 
 
 def test_bars_say_nothing_of_ware_whose_cone_is_not_known(signed_in, dense):

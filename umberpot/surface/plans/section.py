@@ -30,6 +30,14 @@ class Band:
     drawn: Drawn
     parts: Sequence[tuple[float, float]] = ((0.0, WIDTH),)
 
+    @property
+    def path(self) -> str:
+        """All of its parts as one outline."""
+        return "".join(
+            f"M{x:.1f} {self.y:.1f}h{width:.1f}v{self.height:.1f}h{-width:.1f}z"
+            for x, width in self.parts
+        )
+
 
 @dataclass(frozen=True)
 class Section:
