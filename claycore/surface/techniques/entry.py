@@ -64,11 +64,10 @@ class TechniqueEntry:
     dips: bool = True
 
 
-def coats_with_waits(stack: Stack, first: str = "", last: str = "") -> list[Step]:
+def coats_with_waits(stack: Stack, last: str = "") -> list[Step]:
     """Coats on the raw piece, and then on bisque ware, each when the shine is off the one below.
 
-    ``first`` and ``last`` say what is done with the first and with the last coat. Source: common
-    practice.
+    ``last`` says what is done with the last coat. Source: common practice.
     """
     raw = [one for one in stack.coats if one.onto is not Onto.BISQUE for _ in range(one.coats)]
     late = [one for one in stack.coats if one.onto is Onto.BISQUE for _ in range(one.coats)]
@@ -77,7 +76,7 @@ def coats_with_waits(stack: Stack, first: str = "", last: str = "") -> list[Step
     for group, before in ((raw, [LEATHER_HARD]), (late, [DRY, BISQUE])):
         for at, one in enumerate(group):
             number += 1
-            do = " ".join([first] * (number == 1) + [last] * (number == count)).strip()
+            do = last if number == count else ""
             steps += [*(before if at == 0 else [SHINE]), coat(one.name, number, do)]
     return steps
 

@@ -1,7 +1,7 @@
-"""What joggled and feathered boards share: slips laid wet into wet on a slab. Source: common
-practice, from memory."""
+"""Boards on which slips are laid wet into wet, and moved. Source: common practice, from memory."""
 
-from claycore.surface.coats import Stack
+from claycore.surface import advice
+from claycore.surface.coats import Application, Onto, Stack, Technique
 from claycore.surface.steps import (
     CUT,
     DRY_SLOWLY,
@@ -12,24 +12,41 @@ from claycore.surface.steps import (
     coat,
     wet_into_wet,
 )
-from claycore.surface.techniques.entry import FACE_PCT, from_raw
+from claycore.surface.techniques.entry import FACE_PCT, Lies, TechniqueEntry, from_raw
 
 TRAILED_PCT = 25.0
 """The share of the face that a trailed slip usually covers. Our choice."""
 
 
-def steps_with(stack: Stack, moved: Step) -> list[Step]:
-    """The base poured, the others into it at once, then ``moved``; nothing is waited for between.
+def wet_board(code: Technique, title: str, gloss: str, moved: Step) -> TechniqueEntry:
+    """The entry of a technique whose slips are ``moved`` while all of them are wet.
 
-    Source: common practice: only afterwards it stiffens, is cut and laid over a former.
+    The base is poured and the others go into it at once: nothing is waited for between. Only then
+    it stiffens, is cut and laid over a former. Source: common practice.
     """
-    names = [one.name for one in stack.coats for _ in range(one.coats)]
-    base = [coat(name, 1) for name in names[:1]]
-    trailed = [wet_into_wet(name) for name in names[1:]]
-    board = [SLAB, *base, *trailed, moved, LEATHER_HARD, CUT, FORMER]
-    return [*board, *from_raw(stack, DRY_SLOWLY)]
 
+    def steps(stack: Stack) -> list[Step]:
+        names = [one.name for one in stack.coats for _ in range(one.coats)]
+        base = [coat(name, 1) for name in names[:1]]
+        trailed = [wet_into_wet(name) for name in names[1:]]
+        board = [SLAB, *base, *trailed, moved, LEATHER_HARD, CUT, FORMER]
+        return [*board, *from_raw(stack, DRY_SLOWLY)]
 
-def base_and_trails(place: int, _count: int) -> float:
-    """The base covers all, each trailed slip its share, percent. Source: our choice."""
-    return FACE_PCT if place == 0 else TRAILED_PCT
+    return TechniqueEntry(
+        code,
+        title,
+        gloss,
+        steps,
+        (
+            advice.holds,
+            advice.wet_into_wet,
+            advice.fit(advice.OF_A_COAT),
+            advice.thin_clear(advice.every_coat),
+            advice.once_fired,
+        ),
+        onto=Onto.SOFT_SLAB,
+        application=Application.POUR,
+        covers=lambda place, _count: FACE_PCT if place == 0 else TRAILED_PCT,
+        lies=Lies.IN_THE_BASE,
+        dips=False,
+    )
