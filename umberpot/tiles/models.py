@@ -262,10 +262,15 @@ class Tile(SetAside):
         return [cone for cone in fired if cone not in self.cone_plan]
 
     def cones_after(self, firing: Firing | None) -> list[str]:
-        """The planned cones that are hotter than what it went through last."""
+        """The planned cones that are hotter than what it went through last.
+
+        A fire without a cone takes nothing back: what was reached before it counts.
+        """
         if firing is None:
             return list(self.cone_plan)
-        return [cone for cone in self.cone_plan if cones.order(cone) > firing.heat_order]
+        reached = [firing] if firing.cone else self.firings
+        hottest = max((one.heat_order for one in reached), default=-1)
+        return [cone for cone in self.cone_plan if cones.order(cone) > hottest]
 
     def goes_on_after(self, firing: Firing) -> bool:
         """Whether a hotter firing is to come that nothing has to be read for: it does not climb."""

@@ -172,12 +172,15 @@ def test_bars_after_a_fire_stand_apart_from_what_the_clay_does_by_cone(
     bars = list(Tile.objects.filter(clay=clay))
     fire = FiringFactory(studio=studio, kind="sawdust", cone="", burned="shavings")
     load_and_fire(bars, fire)
+    assert {bar.step for bar in Tile.objects.filter(clay=clay)} == {Step.MEASURE}
     smoked = {
         Quantity.LENGTH_FIRED: Entry(87.5, 0.5, None),
         Quantity.MASS_FIRED: Entry(80.0, 0.1, None),
         Quantity.MASS_SOAKED: Entry(92.0, 0.1, None, "boil_soak"),
     }
     record_pieces(fire, [PieceEntries(bar, smoked) for bar in bars], user)
+    read = {bar.step for bar in Tile.objects.filter(clay=clay)}
+    assert read == {Step.READ}, "what reached cone 6 before the smoke does not wait for it again"
     after = words_of(signed_in.get(f"/results/clays/{clay.pk}/"))
     assert "Suitable for tableware at cone 6" in after
     assert "Fired without a cone" in after
