@@ -79,7 +79,10 @@ _INCLUSION = (
     "Is it an inclusion colour (cadmium, selenium)? Those have a top temperature, and must not be"
     " milled."
 )
-_ALUMINA = "Is it a manganese–alumina or chrome–alumina pink? Those want alumina and zinc."
+_ALUMINA = (
+    "Is it an alumina pink? Both kinds want alumina about them; chrome–alumina wants zinc too,"
+    " manganese–alumina little zinc or lime."
+)
 _BODY = "Which body and cone was its name given in? A red or buff body muddies most colours."
 _REDUCTION = "Was it fired in reduction? That changes copper, iron and most stains."
 
@@ -123,16 +126,37 @@ def family_of(lab: Lab) -> Family:
     return Family.PINK if found is Family.RED and lab.lightness >= _PALE_FROM else found
 
 
+def _colour_word(name: str) -> str:
+    """The word for a colour in a name, the last if there are several; '' without one."""
+    words = [word for word in re.findall(r"[a-z]+", name.lower()) if word in _NAMED]
+    return words[-1] if words else ""
+
+
+def questions_about(name: str) -> tuple[str, ...]:
+    """What to ask the supplier about a stain of this name: none without a word for a colour.
+
+    Source: as at the head of this file.
+    """
+    return _QUESTIONS.get(_colour_word(name), ())
+
+
+def is_hurt_by_zinc(name: str) -> bool:
+    """Whether a stain of this name may be one of those that lose their colour to zinc.
+
+    Source: as at the head of this file.
+    """
+    return _CHROME_TIN in questions_about(name)
+
+
 def misnamed(name: str, lab: Lab) -> NameFit | None:
     """How a stain's name and its strongest fired colour disagree; None where they do not.
 
     A name without a word for a colour disagrees with nothing. Source: as at the head of this file.
     """
-    words = [word for word in re.findall(r"[a-z]+", name.lower()) if word in _NAMED]
-    if not words:
+    word = _colour_word(name)
+    if not word:
         return None
-    word = words[-1]
     fires = family_of(lab)
     if fires in _NAMED[word]:
         return None
-    return NameFit(word, fires, (*_QUESTIONS.get(word, ()), _BODY))
+    return NameFit(word, fires, (*questions_about(name), _BODY))

@@ -11,7 +11,14 @@ from claycore.firing.kinds import FiringKind
 from claycore.measure.formatting import percentage
 from claycore.mixing.weighing import is_as_wanted
 from umberpot.firings.models.atmospheres import fired_in_words
-from umberpot.tiles.models import BARE_HALF, ColourReading, Loading, Tile
+from umberpot.tiles.models import (
+    BARE_HALF,
+    NOT_NAMED,
+    UNGLAZED,
+    ColourReading,
+    Loading,
+    Tile,
+)
 
 Key = TypeVar("Key", bound=Hashable)
 Row = TypeVar("Row", "FiredColour", ColourReading)
@@ -21,7 +28,8 @@ Row = TypeVar("Row", "FiredColour", ColourReading)
 class Conditions:
     """What must be alike for the colours of two tiles to be compared: clay, heat and glaze.
 
-    ``cone`` is '' where the fire had none.
+    ``cone`` is '' where the fire had none; ``glaze`` is the glaze by name, '' where there is none,
+    and where it is ``glazed`` with one that nobody named.
     """
 
     clay: str
@@ -29,6 +37,12 @@ class Conditions:
     atmosphere: str
     glazed: bool
     kind: str = FiringKind.KILN
+    glaze: str = ""
+
+    @property
+    def surface(self) -> str:
+        """What is on the clay, in words: 'unglazed', the glaze, 'glaze not named'."""
+        return (self.glaze or NOT_NAMED) if self.glazed else UNGLAZED
 
     @property
     def heat(self) -> str:
@@ -37,12 +51,13 @@ class Conditions:
 
     @property
     def words(self) -> str:
-        return f"{self.clay}, {self.heat}, {'glazed' if self.glazed else 'unglazed'}"
+        return f"{self.clay}, {self.heat}, {self.surface}"
 
     @property
     def key(self) -> str:
         """As a query string has it."""
-        return "|".join((self.cone, self.atmosphere, "glazed" if self.glazed else "", self.clay))
+        surface = f"glazed {self.glaze}" if self.glazed else ""
+        return "|".join((self.cone, self.atmosphere, surface.strip(), self.clay))
 
     @property
     def heat_order(self) -> tuple[int, str, str]:
@@ -51,14 +66,16 @@ class Conditions:
 
     @property
     def order(self) -> tuple[object, ...]:
-        return self.clay, self.glazed, *self.heat_order
+        return self.clay, self.glazed, self.glaze, *self.heat_order
 
 
 @dataclass(frozen=True)
 class FiredColour:
     """A tile's colour after one of its firings; ``shelf`` counts from 0, None where not noted.
 
-    A tile with a bare half has two of them after a firing.
+    A tile with a bare half has two of them after a firing. ``stack`` are the coats that a body
+    carries, in words, '' where it is no test tile of a surface; ``zinc`` whether its glaze contains
+    zinc, None where nobody said.
     """
 
     code: str
@@ -71,6 +88,18 @@ class FiredColour:
     shelf: int | None
     reading: int
     of_bare_half: bool = False
+    stack: str = ""
+    zinc: bool | None = None
+
+    @property
+    def recipe(self) -> Hashable:
+        """What equal tiles have in common: their mix or their coats; of plain clay only itself."""
+        return self.mix or self.stack or self.code
+
+    @property
+    def is_plain(self) -> bool:
+        """Whether it is of clay and nothing else."""
+        return not self.pcts and not self.stack
 
     @property
     def label(self) -> str:
@@ -79,13 +108,15 @@ class FiredColour:
 
     def is_of(self, pcts: Mapping[str, float]) -> bool:
         """Whether it is of these percentages on dry clay, as near as weighing goes."""
-        if self.pcts.keys() != pcts.keys():
+        if self.stack or self.pcts.keys() != pcts.keys():
             return False
         return all(is_as_wanted(self.pcts[name], pct) for name, pct in pcts.items())
 
     @property
     def title(self) -> str:
-        """What is in it, in words."""
+        """What is in it, or on it, in words."""
+        if self.stack:
+            return self.stack
         parts = [f"{percentage(pct)} % {name}" for name, pct in self.pcts.items()]
         return " + ".join(parts) or "plain"
 
@@ -108,19 +139,29 @@ def fired_colours(tiles: Iterable[Tile]) -> list[FiredColour]:
 
 def _fired_colour(tile: Tile, loading: Loading, reading: ColourReading) -> FiredColour:
     firing = loading.firing
-    clay = tile.mix.clay_name if tile.mix else str(tile.clay)
     glazed = tile.glazed and not reading.of_bare_half
+    glaze = tile.glaze if glazed else None
+    conditions = Conditions(
+        tile.body_name,
+        firing.cone,
+        firing.atmosphere,
+        glazed,
+        firing.kind,
+        glaze.name if glaze else "",
+    )
     return FiredColour(
         tile.code,
         tile.get_absolute_url(),
         reading.lab,
         tile.mix_id,
         tile.mix.said_pcts if tile.mix else {},
-        Conditions(clay, firing.cone, firing.atmosphere, glazed, firing.kind),
+        conditions,
         firing.pk,
         loading.shelf,
         reading.pk,
         reading.of_bare_half,
+        tile.stack.name if tile.stack else "",
+        glaze.contains_zinc if glaze else None,
     )
 
 
@@ -139,7 +180,7 @@ def grouped(colours: Iterable[Row], key: Callable[[Row], Key]) -> dict[Key, list
 
 def equal_sets(colours: Iterable[FiredColour]) -> list[list[FiredColour]]:
     """Colours of tiles that should be alike: of one mix, fired alike, glazed alike."""
-    return list(grouped(colours, lambda one: (one.mix or one.code, one.conditions)).values())
+    return list(grouped(colours, lambda one: (one.recipe, one.conditions)).values())
 
 
 def labs(colours: Iterable[FiredColour]) -> list[Lab]:

@@ -3,6 +3,7 @@
 from collections import defaultdict
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
+from typing import Any
 
 from django.db.models import Count
 
@@ -34,11 +35,12 @@ def studio_record(studio: Studio) -> StudioRecord:
     """The studio's record, in one query. A fire without a cone flashes each piece its own way."""
     current = ColourReading.objects.of(studio).filter(superseded_at=None, tile__set_aside_at=None)
     current = current.exclude(firing__cone="")
-    alike = ("tile__mix", "firing__cone", "firing__atmosphere", "tile__glazed", "of_bare_half")
+    fired_alike = ("firing__cone", "firing__atmosphere", "tile__glazed", "tile__glaze")
+    alike = ("tile__mix", *fired_alike, "of_bare_half")
     of_mixes = current.exclude(tile__mix=None)
     several = of_mixes.order_by().values(*alike).annotate(count=Count("pk")).filter(count__gt=1)
     rows = of_mixes.filter(tile__mix__in=several.values("tile__mix")).order_by("-pk")
-    sets: dict[tuple[int, ...], list[Lab]] = defaultdict(list)
+    sets: dict[tuple[Any, ...], list[Lab]] = defaultdict(list)
     for *key, lightness, a, b in rows.values_list(*alike, "lightness", "a", "b")[:MOST_FOR_NOISE]:
         sets[tuple(key)].append(Lab(lightness, a, b))
     by_mix: dict[int, Record] = defaultdict(Record)

@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from claycore.colour.changes import ColourChange, Effect
+from claycore.colour.equal_tiles import ColourDifference, Visible
 from claycore.colour.naming import NameFit
 from claycore.colour.series import SeriesReading
 from claycore.colour.shelf_shift import ShelfShift
@@ -12,12 +13,12 @@ from claycore.measure.formatting import listed, percentage
 from umberpot.colours.fired import Conditions, FiredColour
 
 _UNDER_GLAZE = {
-    Effect.UNCHANGED: "the clear glaze changes nothing visible",
-    Effect.NOT_DECIDED: "whether the clear glaze changes the colour is not decided",
-    Effect.FADED: "the clear glaze mutes the colour",
-    Effect.CLOUDED: "the clear glaze clouds the colour",
-    Effect.DEEPENED: "the clear glaze deepens the colour",
-    Effect.CHANGED: "the clear glaze changes the colour",
+    Effect.UNCHANGED: "{} changes nothing visible",
+    Effect.NOT_DECIDED: "{} may or may not change the colour",
+    Effect.FADED: "{} mutes the colour",
+    Effect.CLOUDED: "{} clouds the colour",
+    Effect.DEEPENED: "{} deepens the colour",
+    Effect.CHANGED: "{} changes the colour",
 }
 
 _AFTER_FIRING = {
@@ -44,16 +45,17 @@ def amount(money: float, currency: str) -> str:
 
 @dataclass(frozen=True)
 class Glazed:
-    """A mix, by one of its unglazed tiles, and what the clear glaze did to it."""
+    """A mix, by one of its unglazed tiles and one under the glaze, and what that did to it."""
 
     tile: FiredColour
+    under: FiredColour
     found: ColourChange
 
 
 def under_glaze(alike: Sequence[Glazed]) -> str:
-    """What a clear glaze did to a mix, or in the same way to several strengths of a colourant."""
+    """What a glaze did to a mix, or in the same way to several strengths of a colourant."""
     first = alike[0]
-    did = _UNDER_GLAZE[first.found.effect]
+    did = _UNDER_GLAZE[first.found.effect].format(first.under.conditions.glaze or "the glaze")
     if len(alike) == 1:
         title = first.tile.title
         return f"{title[0].upper()}{title[1:]}: {did}, {first.found.shown}."
@@ -66,6 +68,20 @@ def under_glaze(alike: Sequence[Glazed]) -> str:
     how = f", {', '.join(shared)}" if shared else ""
     span = f"ΔE {figures[0]:.1f} to {figures[-1]:.1f}, ± {u95:.1f}"
     return f"{name} at {pcts} %: {did}{how} ({span})."
+
+
+_BETWEEN = {
+    Visible.SAME: "look the same",
+    Visible.DIFFERENT: "look different",
+    Visible.NOT_DECIDED: "may or may not look different",
+}
+
+
+def between_glazes(tile: FiredColour, one: str, other: str, found: ColourDifference) -> str:
+    """Whether a mix looks different under two glazes."""
+    figure = f"ΔE {found.delta_e:.1f} ± {found.u95:.1f}"
+    title = f"{tile.title[0].upper()}{tile.title[1:]}"
+    return f"{title} under {one} and under {other}: they {_BETWEEN[found.visible]} ({figure})."
 
 
 def after_firing(before: FiredColour, after: FiredColour, found: ColourChange) -> str:

@@ -3,10 +3,11 @@
 from collections import defaultdict
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
-from itertools import pairwise
+from itertools import combinations, pairwise
 
-from claycore.colour.changes import became
-from claycore.colour.equal_tiles import Noise, mean_colour
+from claycore.colour.changes import ColourChange, Effect, became
+from claycore.colour.equal_tiles import Noise, apart, mean_colour
+from claycore.colour.fading import OnTheColour, questions_of_fading, questions_of_glaze
 from claycore.colour.naming import misnamed
 from claycore.colour.notation import Lab
 from claycore.colour.series import SeriesReading, read_series
@@ -81,14 +82,16 @@ def colours_say(
     same = same_among(last, noise, prices)
     series = _series(last, noise, prices, studio.currency)
     names, questions = _names(series)
+    faded: list[str] = []
     others = [
-        *_glaze(last, noise),
-        *_firings(colours, noise),
+        *_glaze(last, noise, faded),
+        *_glazes(last, noise),
+        *_firings(colours, noise, faded),
         *(sentences.twins(found.pair, studio.currency) for found in same[:MOST_TWINS]),
         *names,
         *_shelves(last, noise),
     ]
-    return ColoursSay(noise, series, others, questions)
+    return ColoursSay(noise, series, others, list(dict.fromkeys([*questions, *faded])))
 
 
 def _series(
@@ -113,16 +116,23 @@ def _saves(reading: SeriesReading, strongest: float, price: float | None, curren
     return sentences.amount((strongest - reading.enough_pct) / 100 * price, currency)
 
 
-def _glaze(colours: Sequence[FiredColour], noise: Noise) -> Iterable[str]:
-    """What the clear glaze did to each mix that was fired both ways; strengths alike, together."""
+def _glaze(colours: Sequence[FiredColour], noise: Noise, faded: list[str]) -> Iterable[str]:
+    """What each glaze did to each mix that was fired without it too; strengths alike, together.
+
+    What to ask of those that fade is added to ``faded``.
+    """
     told: dict[tuple[object, ...], list[Glazed]] = defaultdict(list)
-    for tiles in grouped(colours, lambda o: (o.mix or o.code, _heat(o))).values():
+    for tiles in grouped(colours, lambda o: (o.recipe, _heat(o))).values():
+        by_surface = grouped(tiles, lambda one: one.conditions)
         bare = [one for one in tiles if not one.conditions.glazed]
-        glazed = [one for one in tiles if one.conditions.glazed]
-        if bare and glazed:
-            found = became(labs(bare), labs(glazed), noise)
-            single = tuple(bare[0].pcts) if len(bare[0].pcts) == 1 else bare[0].title
-            told[single, _heat(bare[0]), found.effect].append(Glazed(bare[0], found))
+        for conditions in sorted(by_surface, key=lambda one: one.glaze):
+            if bare and conditions.glazed:
+                found = became(labs(bare), labs(by_surface[conditions]), noise)
+                single = tuple(bare[0].pcts) if len(bare[0].pcts) == 1 else bare[0].title
+                key = single, conditions.glaze, _heat(bare[0]), found.effect
+                under = by_surface[conditions][0]
+                told[key].append(Glazed(bare[0], under, found))
+                faded += _asked_of(under, found, "")
     for alike in told.values():
         yield sentences.under_glaze(alike)
 
@@ -131,14 +141,44 @@ def _heat(one: FiredColour) -> tuple[str, str, str]:
     return one.conditions.clay, one.conditions.cone, one.conditions.atmosphere
 
 
-def _firings(colours: Sequence[FiredColour], noise: Noise) -> Iterable[str]:
-    """What the next firing did to each mix that was read after two."""
-    for tiles in grouped(colours, lambda o: (o.mix or o.code, o.conditions.glazed)).values():
+def _but_for_the_firing(one: FiredColour) -> tuple[object, ...]:
+    return one.recipe, one.conditions.glazed, one.conditions.glaze
+
+
+def _glazes(colours: Sequence[FiredColour], noise: Noise) -> Iterable[str]:
+    """Whether a mix looks different under one glaze and under another."""
+    glazed = [one for one in colours if one.conditions.glaze]
+    for tiles in grouped(glazed, lambda o: (o.recipe, _heat(o))).values():
+        by_glaze = grouped(tiles, lambda one: one.conditions.glaze)
+        for one, other in combinations(sorted(by_glaze), 2):
+            found = apart(labs(by_glaze[one]), labs(by_glaze[other]), noise)
+            yield sentences.between_glazes(tiles[0], one, other, found)
+
+
+def _asked_of(tile: FiredColour, found: ColourChange, cone: str) -> Iterable[str]:
+    """What to ask where the one stain in a tile fades; ``cone`` is that of the hotter firing."""
+    if found.effect not in (Effect.FADED, Effect.CLOUDED) or len(tile.pcts) != 1:
+        return ()
+    return questions_of_fading(next(iter(tile.pcts)), _glaze_over(tile), cone)
+
+
+def _glaze_over(tile: FiredColour) -> OnTheColour | None:
+    conditions = tile.conditions
+    return OnTheColour(conditions.glaze, tile.zinc) if conditions.glazed else None
+
+
+def _firings(colours: Sequence[FiredColour], noise: Noise, faded: list[str]) -> Iterable[str]:
+    """What the next firing did to each mix that was read after two.
+
+    What to ask of those that fade is added to ``faded``.
+    """
+    for tiles in grouped(colours, _but_for_the_firing).values():
         by_heat = grouped(tiles, _heat)
         heats = sorted(by_heat, key=lambda heat: by_heat[heat][0].conditions.order)
         for cooler, hotter in pairwise(heats):
             before, after = by_heat[cooler], by_heat[hotter]
             found = became(labs(before), labs(after), noise)
+            faded += _asked_of(after[0], found, after[0].conditions.cone)
             yield sentences.after_firing(before[0], after[0], found)
 
 
@@ -152,7 +192,9 @@ def _names(series: Iterable[Series]) -> tuple[list[str], list[str]]:
         if found:
             words = sentences.name_does_not_fit(one.colourant, one.conditions, found)
             said.setdefault((one.colourant, found.fires), words)
-            questions += found.questions
+            strongest_tile = one.tiles[max(one.tiles)][0]
+            over = _glaze_over(strongest_tile)
+            questions += [*found.questions, *questions_of_glaze(one.colourant, over)]
     return list(said.values()), list(dict.fromkeys(questions))
 
 

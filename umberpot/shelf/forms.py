@@ -1,5 +1,6 @@
 """The form of a material."""
 
+from collections.abc import Mapping
 from decimal import Decimal
 from typing import Any, cast
 
@@ -15,7 +16,15 @@ from claycore.measure.errors import ClayError
 from claycore.measure.formatting import plain
 from claycore.measure.units import Measure
 from claycore.safety.cautions import named_materials
-from umberpot.shelf.models import Container, Material
+from umberpot.shelf.models import (
+    FOOD,
+    LOOKS,
+    ONLY_FUSED,
+    SHEENS,
+    ZINC,
+    Container,
+    Material,
+)
 from umberpot.studio.forms import OwnedModelForm
 from umberpot.ui.fields.measures import MeasureField
 from umberpot.ui.fields.not_applying import does_not_apply
@@ -25,8 +34,18 @@ LITRES = Bound(0, 1e5, "Volume must be 0 L or more.", low_allowed=True)
 PRICE = Bound(0, 1e6, "Price must be 0 or more.", low_allowed=True)
 
 
-DRY_KINDS = (Material.Kind.STAIN, Material.Kind.OXIDE, Material.Kind.ADDITION)
-"""What comes as a dry powder or grain."""
+DRY_KINDS = (
+    *(Material.Kind.STAIN, Material.Kind.OXIDE, Material.Kind.ADDITION),
+    *Material.FUSED,
+)
+"""What has no state: dry powder or grain, and what is used as it comes."""
+ASKED_OF_A_GLAZE: dict[str, Mapping[Any, str]] = {
+    "look": LOOKS,
+    "sheen": SHEENS,
+    "zinc": ZINC,
+    "food": FOOD,
+}
+USED_MM = Bound(0, 5, "Enter a thickness of more than 0 and at most 5 mm.")
 
 
 class MaterialForm(OwnedModelForm):
@@ -51,6 +70,7 @@ class MaterialForm(OwnedModelForm):
         label="Density of dry clay",
         initial=plain(CLAY_SOLID_DENSITY),
     )
+    used_mm = MeasureField(USED_MM, required=False, label="Usual thickness, wet")
     hazards = forms.MultipleChoiceField(
         choices=lambda: [(c.code, c.title) for c in named_materials().values()],
         required=False,
@@ -73,7 +93,13 @@ class MaterialForm(OwnedModelForm):
             "addition",
             "grain",
             "hazards",
+            "low_cone",
             "top_cone",
+            "look",
+            "sheen",
+            "zinc",
+            "food",
+            "used_mm",
             "notes",
         ]
         widgets = {"kind": forms.RadioSelect, "state": forms.RadioSelect}
@@ -88,8 +114,12 @@ class MaterialForm(OwnedModelForm):
         of_clay = cast(forms.ModelChoiceField, self.fields["made_from"])
         of_clay.queryset = clays.on_shelf()
         of_clay.label, of_clay.empty_label = "Made from", "not stated"
-        cone_field = cast(forms.ChoiceField, self.fields["top_cone"])
-        cone_field.choices = [("", "not stated"), *((cone, cone) for cone in cones.CONES)]
+        for name in ("low_cone", "top_cone"):
+            cone_field = cast(forms.ChoiceField, self.fields[name])
+            cone_field.choices = [("", "not stated"), *((cone, cone) for cone in cones.CONES)]
+        for name, known in ASKED_OF_A_GLAZE.items():
+            asked = cast(forms.ChoiceField, self.fields[name])
+            asked.choices = [("", "not known"), *known.items()]
         added = cast(forms.ChoiceField, self.fields["addition"])
         added.choices = [("", "choose"), *additions.choices()]
         kinds = [kind for kind in Material.Kind.choices if kind[0] in self.kinds_offered()]
@@ -113,6 +143,7 @@ class MaterialForm(OwnedModelForm):
         if cleaned.get("kind") in DRY_KINDS:
             cleaned["state"] = ClayState.DRY
         self._clean_addition(cleaned)
+        self._clean_fused(cleaned)
         cleaned["solid_density"] = cleaned.get("solid_density") or CLAY_SOLID_DENSITY
         if cleaned.get("kind") == Material.Kind.SLIP:
             self._clean_slip(cleaned)
@@ -129,6 +160,16 @@ class MaterialForm(OwnedModelForm):
             cleaned["addition"] = cleaned["grain"] = ""
         elif not cleaned.get("addition") and "addition" not in self.errors:
             self.add_error("addition", "Choose what it is.")
+
+    def _clean_fused(self, cleaned: dict[str, Any]) -> None:
+        """Only what is fused on has a coolest cone, and it is no hotter than the hottest."""
+        if cleaned.get("kind") not in Material.FUSED:
+            does_not_apply(self, cleaned, *ONLY_FUSED)
+            cleaned.update({name: "" for name in ONLY_FUSED if name != "used_mm"})
+            return
+        low, high = cleaned.get("low_cone"), cleaned.get("top_cone")
+        if low and high and cones.order(low) > cones.order(high):
+            self.add_error("low_cone", f"Cone {low} is hotter than cone {high}, the highest.")
 
     def _clean_slip(self, cleaned: dict[str, Any]) -> None:
         """The water of slip follows from its gravity, and its weight from its volume."""

@@ -13,13 +13,29 @@ from claycore.firing import cones
 from claycore.judging import purposes
 from claycore.judging.claims import Claim
 from claycore.judging.limits import WARES
+from claycore.judging.ware import Glaze
 from claycore.materials import additions
 from claycore.materials.clay_in_hand import ClayState
 from claycore.materials.slip import CLAY_SOLID_DENSITY
 from claycore.safety.cautions import CAUTIONS, Caution
 from claycore.safety.metals import metals_in
+from claycore.surface.fused import FUSED, ConeRange, FusedKind, GlazeLook, Sheen, Zinc
 from claycore.testing import field_notes
 from umberpot.studio.models import Signed, StudioOwned, StudioQuerySet
+
+LOOKS = {
+    GlazeLook.CLEAR: "clear",
+    GlazeLook.WHITE: "white or opaque",
+    GlazeLook.COLOURED: "coloured",
+}
+SHEENS = {Sheen.MATT: "matt", Sheen.SATIN: "satin", Sheen.GLOSSY: "glossy"}
+ZINC = {Zinc.NO: "no zinc", Zinc.YES: "contains zinc"}
+FOOD = {
+    Glaze.STATED_SUITABLE: "stated to be suitable for food",
+    Glaze.NOT_STATED: "nothing stated about food",
+}
+ONLY_FUSED = ("low_cone", "look", "sheen", "zinc", "food", "used_mm")
+"""What is asked only of glazes, underglazes and vitreous slips."""
 
 
 class MaterialQuerySet(StudioQuerySet):
@@ -70,6 +86,13 @@ class MaterialQuerySet(StudioQuerySet):
     def colourants(self) -> Self:
         return self.filter(kind__in=Material.COLOURANTS)
 
+    def glazes_to_choose(self, chosen: object = None) -> Self:
+        """The glazes on the shelf by name; with them the one of key ``chosen``, archived or not."""
+        kept = Q(retired_at=None)
+        if isinstance(chosen, int):
+            kept |= Q(pk=chosen)
+        return self.filter(kept, kind=Material.Kind.GLAZE).order_by(Lower("name"))
+
 
 class Material(StudioOwned):
     """A clay or a colourant. Retired rather than deleted: tiles go on referring to it.
@@ -78,7 +101,10 @@ class Material(StudioOwned):
     it is known by outside, in files. Slip in a bucket has a ``specific_gravity``, from which its
     water follows by the ``solid_density`` of what is in it, g/cm³, and the clay it is ``made_from``
     where that is known. An ``addition`` is one of claycore.materials.additions, its ``grain`` in
-    words. ``fired`` is no field: the fired colours that
+    words. A glaze, an underglaze and a vitreous slip are made for cones from ``low_cone`` to
+    ``top_cone``; of a glaze is kept how it ``look``s and shines, whether it contains ``zinc``, what
+    its maker states of ``food``, and the thickness it is usually put on in, wet, mm: '' and None
+    where nobody said. ``fired`` is no field: the fired colours that
     :mod:`umberpot.tiles.fired_looks` noted for a page.
     """
 
@@ -94,10 +120,15 @@ class Material(StudioOwned):
         RECLAIM = "reclaim", "Reclaim bucket"
         BLEND = "blend", "Clay blend"
         ADDITION = "addition", "Addition to clay"
+        GLAZE = FusedKind.GLAZE, FUSED[FusedKind.GLAZE].title
+        UNDERGLAZE = FusedKind.UNDERGLAZE, FUSED[FusedKind.UNDERGLAZE].title
+        VITREOUS = FusedKind.VITREOUS, FUSED[FusedKind.VITREOUS].title
 
+    FUSED = (Kind.GLAZE, Kind.UNDERGLAZE, Kind.VITREOUS)
     BOUGHT = (
         *(Kind.CLAY_BODY, Kind.DUG_CLAY, Kind.SLIP),
         *(Kind.STAIN, Kind.OXIDE, Kind.ADDITION),
+        *FUSED,
     )
     CLAYS = (Kind.CLAY_BODY, Kind.DUG_CLAY, Kind.BLEND)
     DOSED = (*CLAYS, Kind.SLIP)
@@ -134,6 +165,14 @@ class Material(StudioOwned):
     top_cone = models.CharField(
         "highest cone", max_length=4, blank=True, choices=[(c, c) for c in cones.CONES]
     )
+    low_cone = models.CharField(
+        "from cone", max_length=4, blank=True, choices=[(c, c) for c in cones.CONES]
+    )
+    look = models.CharField("look", max_length=8, blank=True, choices=list(LOOKS.items()))
+    sheen = models.CharField("sheen", max_length=6, blank=True, choices=list(SHEENS.items()))
+    zinc = models.CharField("zinc", max_length=3, blank=True, choices=list(ZINC.items()))
+    food = models.CharField("food", max_length=15, blank=True, choices=list(FOOD.items()))
+    used_mm = models.FloatField("usual thickness, wet", null=True, blank=True)
     notes = models.TextField(max_length=2000, blank=True)
     purpose = models.CharField(max_length=12, blank=True, editable=False, choices=purposes.choices)
     ware = models.CharField(max_length=12, blank=True, editable=False, choices=list(WARES.items()))
@@ -174,6 +213,14 @@ class Material(StudioOwned):
                 name="material_addition_says_which",
             ),
             models.CheckConstraint(
+                condition=Q(kind__in=list(FUSED))
+                | Q(low_cone="", look="", sheen="", zinc="", food="", used_mm=None),
+                name="material_fused_alone_says_how_it_fuses",
+            ),
+            models.CheckConstraint(
+                condition=Q(used_mm=None) | Q(used_mm__gt=0), name="material_used_mm_positive"
+            ),
+            models.CheckConstraint(
                 condition=Q(price_per_kg=None) | Q(price_per_kg__gte=0),
                 name="material_price_not_negative",
             ),
@@ -204,6 +251,38 @@ class Material(StudioOwned):
     @property
     def is_slip(self) -> bool:
         return self.kind == self.Kind.SLIP
+
+    @property
+    def is_fused(self) -> bool:
+        """Whether it is fused onto clay: a glaze, an underglaze or a vitreous slip."""
+        return self.kind in self.FUSED
+
+    @property
+    def is_glaze(self) -> bool:
+        return self.kind == self.Kind.GLAZE
+
+    @property
+    def cones(self) -> ConeRange:
+        """The cones that a fused coating is made for."""
+        return ConeRange(self.low_cone, self.top_cone)
+
+    def at_cone(self, cone: str) -> str:
+        """What to know before a fused coating is fired to a cone it is not made for; else ''."""
+        return self.cones.says(FusedKind(self.kind), self.name, cone) if self.is_fused else ""
+
+    @property
+    def contains_zinc(self) -> bool | None:
+        """Whether a glaze contains zinc; None where nobody said."""
+        return self.zinc == Zinc.YES if self.zinc else None
+
+    @property
+    def as_fused(self) -> str:
+        """What is known of a fused coating, in words: 'clear, glossy, cones 5 to 7, no zinc'."""
+        said = [
+            *(self.get_look_display(), self.get_sheen_display(), self.cones.words),
+            *(self.get_zinc_display(), self.get_food_display()),
+        ]
+        return ", ".join(one for one in said if one)
 
     @property
     def is_testable(self) -> bool:

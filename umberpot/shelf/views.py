@@ -21,6 +21,7 @@ A_PAGE = 40
 GROUPS = (
     ("Clays", "clays", Material.CLAYS),
     ("Colourants", "colourants", Material.COLOURANTS),
+    ("Glazes, underglazes and vitreous slips", "fused", Material.FUSED),
     ("Additions to clay", "additions", (Material.Kind.ADDITION,)),
     ("Slips", "slips", (Material.Kind.SLIP,)),
     ("Leftovers and reclaim", "coloured", Material.COLOURED),

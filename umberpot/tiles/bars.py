@@ -15,7 +15,7 @@ from umberpot.tiles.models import Reading, Remark, Tile
 
 def made_alike(tile: Tile) -> tuple[object, ...]:
     """What pieces of one trial have in common where they were made alike, and should read alike."""
-    return (tile.mix_id, tile.clay_id, tile.glazed, tile.bare_half)
+    return (tile.mix_id, tile.clay_id, tile.stack_id, tile.glazed, tile.glaze_id, tile.bare_half)
 
 
 def bar_of(tile: Tile) -> Bar:

@@ -10,7 +10,7 @@ from claycore.colour.notation import Lab
 from claycore.measure.formatting import percentage
 from umberpot.mixing.models import Mix
 from umberpot.shelf.models import Material
-from umberpot.tiles.models import ColourReading
+from umberpot.tiles.models import NOT_NAMED, UNGLAZED, ColourReading
 
 MOST_OF_A_STAIN = 4
 _LOOKED_AT = 24
@@ -40,8 +40,8 @@ class FiredLook:
 def _look(reading: ColourReading, mix: Mix, pct: float = 0.0) -> FiredLook:
     heat = reading.firing.heat if reading.firing else ""
     glazed = reading.tile.glazed and not reading.of_bare_half
-    glaze = "glazed" if glazed else "unglazed"
-    where = f"{mix.clay_name}, {heat}, {glaze}"
+    surface = (reading.tile.glaze_name or NOT_NAMED) if glazed else UNGLAZED
+    where = f"{mix.clay_name}, {heat}, {surface}"
     return FiredLook(reading.lab, reading.tile.code, where, pct)
 
 
@@ -49,7 +49,7 @@ def _current() -> QuerySet[ColourReading]:
     """Colours that stand; not those of a fire without a cone, where no two pieces are alike."""
     stand = ColourReading.objects.filter(superseded_at=None, tile__set_aside_at=None)
     found: QuerySet[ColourReading] = stand.exclude(firing__cone="")
-    return found.select_related("tile__mix", "firing")
+    return found.select_related("tile__mix", "tile__glaze", "firing")
 
 
 def note_mixes(mixes: Iterable[Mix]) -> None:

@@ -17,10 +17,11 @@ from claycore.testing.bars import Bar
 from claycore.testing.readings import READINGS, Quantity
 from claycore.testing.surface_remarks import SURFACE_GROUPS, SURFACE_REMARKS, contradiction
 from umberpot.firings.forms import AtmosphereChoice
+from umberpot.shelf.models import Material
 from umberpot.studio.models import MARK_LENGTHS_MM, Studio
 from umberpot.tiles.bars import bar_of, with_figures
 from umberpot.tiles.colours import typed_colour
-from umberpot.tiles.models import LONGEST_REASON, Glazing, Trial
+from umberpot.tiles.models import LONGEST_REASON, NOT_NAMED, Glazing, Tile, Trial
 from umberpot.tiles.pieces import PieceSpec
 from umberpot.tiles.progress import TileProgress, halves_differ
 from umberpot.ui.fields.measures import Choice, MeasureField
@@ -57,23 +58,52 @@ class MarkForm(forms.Form):
 
 
 class TilesForm(MarkForm):
-    """What all tiles that are made at once share: their line, cone and surface."""
+    """What all tiles that are made at once share: their line, cone, surface and glaze."""
 
     cone = Choice(choices=[(cone, cone) for cone in cones.CONES], label="Planned cone")
     atmosphere = AtmosphereChoice()
     glazed = forms.TypedChoiceField(
         choices=Glazing.choices, coerce=Glazing, initial=Glazing.UNGLAZED, label="Surface"
     )
+    glaze = forms.ModelChoiceField(
+        queryset=Material.objects.none(),
+        required=False,
+        empty_label=NOT_NAMED,
+        label="Glaze",
+        error_messages={"invalid_choice": "Choose a glaze of the shelf."},
+    )
 
     def __init__(self, *args: Any, studio: Studio, **kwargs: Any) -> None:
         super().__init__(*args, studio=studio, **kwargs)
         self.fields["cone"].initial = studio.usual_cone
+        glaze: Any = self.fields["glaze"]
+        glaze.queryset = Material.objects.of(studio).glazes_to_choose()
+        glaze.initial = last_glaze(studio)
 
     def piece(self) -> PieceSpec:
         """How each of the tiles is to be, of a valid form."""
         typed = self.cleaned_data
         glazing: Glazing = typed["glazed"]
-        return PieceSpec(typed["mark_length_mm"], typed["cone"], glazing.glazed, glazing.bare_half)
+        return PieceSpec(
+            typed["mark_length_mm"],
+            typed["cone"],
+            glazing.glazed,
+            glazing.bare_half,
+            self.glaze_id if glazing.glazed else None,
+        )
+
+    @property
+    def glaze_id(self) -> int | None:
+        """The key of the glaze that was chosen, of a valid form."""
+        chosen: Material | None = self.cleaned_data["glaze"]
+        return chosen.pk if chosen else None
+
+
+def last_glaze(studio: Studio) -> int | None:
+    """The key of the glaze that the latest glazed tiles got, while it is on the shelf."""
+    glazed = Tile.objects.of(studio).filter(glaze__retired_at=None).exclude(glaze=None)
+    found: int | None = glazed.order_by("-pk").values_list("glaze", flat=True).first()
+    return found
 
 
 class MakeTilesForm(TilesForm):

@@ -30,9 +30,13 @@ from umberpot.studio.models import (
     Signed,
     StudioOwned,
 )
+from umberpot.tiles.stacks import Stack
 
 BARE_HALF = ", unglazed half"
 """After a tile's code, where its bare half is meant."""
+
+UNGLAZED, NOT_NAMED = "unglazed", "glaze not named"
+"""The surface of a tile without glaze, and of one whose glaze nobody named."""
 
 LONGEST_REASON = 200
 """Letters of why an unlikely figure is kept all the same."""
@@ -133,7 +137,7 @@ class TileQuerySet(SetAsideQuerySet):
     def with_readings(self) -> Self:
         """With firings, readings and remarks: enough to tell what it says as a bar."""
         loadings = Prefetch("loadings", Loading.objects.select_related("firing"))
-        related = self.select_related("mix", "clay", "trial__test")
+        related = self.select_related("mix", "clay", "glaze", "stack__body", "trial__test")
         return related.prefetch_related(loadings, "readings", "remarks")
 
     def with_history(self) -> Self:
@@ -172,7 +176,9 @@ class Tile(SetAside):
     ``clay`` is the plain clay or blend it is of, None where it is coloured. A bar of a test has a
     ``role``, and goes through ``cone_plan`` one by one, read after each where it ``climbs`` and
     only after the last where not; ``cone`` is the next, or the last, and ``atmosphere`` the air
-    for it. One with a ``bare_half`` is glazed over the other half.
+    for it. One that is ``glazed`` has a ``glaze`` of the shelf, None where nobody named it; one
+    with a ``bare_half`` is glazed over the other half. A test tile of a surface has a ``stack``
+    instead of a mix or a clay: it tells of the coats on the body, never of the body alone.
 
     ``label_pcts`` is what was scratched in when it was made, percent on dry clay by colourant; None
     while it is not made, and where nobody noted it. ``label_kept`` says that a label which turned
@@ -196,6 +202,10 @@ class Tile(SetAside):
     )
     glazed = models.BooleanField(default=False)
     bare_half = models.BooleanField(default=False)
+    glaze = models.ForeignKey(
+        Material, on_delete=models.PROTECT, null=True, related_name="glazed_tiles"
+    )
+    stack = models.ForeignKey(Stack, on_delete=models.PROTECT, null=True, related_name="tiles")
     remakes = models.OneToOneField(
         "self", on_delete=models.PROTECT, null=True, editable=False, related_name="remade_as"
     )
@@ -211,8 +221,12 @@ class Tile(SetAside):
             models.UniqueConstraint(fields=["studio", "code"], name="tile_code_once_in_a_studio"),
             models.CheckConstraint(condition=Q(mark_length_mm__gt=0), name="tile_mark_positive"),
             models.CheckConstraint(
-                condition=Q(mix__isnull=False) | Q(clay__isnull=False),
-                name="tile_is_made_of_something",
+                condition=(Q(mix__isnull=False) | Q(clay__isnull=False)) & Q(stack=None)
+                | Q(mix=None, clay=None, stack__isnull=False),
+                name="tile_is_made_of_one_thing",
+            ),
+            models.CheckConstraint(
+                condition=Q(glaze=None) | Q(glazed=True), name="tile_names_a_glaze_where_it_has_one"
             ),
             models.CheckConstraint(
                 condition=Q(bare_half=False) | Q(glazed=True), name="tile_bare_half_beside_a_glaze"
@@ -238,7 +252,16 @@ class Tile(SetAside):
     @property
     def made_of(self) -> str:
         """What it is made of, in words."""
+        if self.stack:
+            return str(self.stack)
         return self.mix.name if self.mix else str(self.clay)
+
+    @property
+    def body_name(self) -> str:
+        """The clay it is of, or that it is coloured in, by name; under a stack its body."""
+        if self.stack:
+            return str(self.stack.body)
+        return self.mix.clay_name if self.mix else str(self.clay)
 
     @property
     def planned_heat(self) -> str:
@@ -250,6 +273,23 @@ class Tile(SetAside):
         if self.bare_half:
             return Glazing.HALF
         return Glazing.GLAZED if self.glazed else Glazing.UNGLAZED
+
+    @property
+    def glaze_name(self) -> str:
+        """The glaze on it by name; '' of one without glaze, and where nobody named it."""
+        return self.glaze.name if self.glaze else ""
+
+    @property
+    def glaze_warning(self) -> str:
+        """What to know before its glaze is fired to its cone; '' where it is made for that."""
+        return self.glaze.at_cone(self.cone) if self.glaze else ""
+
+    @property
+    def surface(self) -> str:
+        """What is on it, in words: 'unglazed', its glaze, or that nobody named it."""
+        if not self.glazed:
+            return UNGLAZED
+        return (self.glaze_name or NOT_NAMED) + (", one half unglazed" if self.bare_half else "")
 
     @property
     def is_bar(self) -> bool:

@@ -19,6 +19,7 @@ class PieceSpec:
     cone: str
     glazed: bool = False
     bare_half: bool = False
+    glaze_id: int | None = None
     role: str = ""
     cone_plan: tuple[str, ...] = ()
     climbs: bool = False

@@ -127,6 +127,13 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
             "mislabelled": [
                 row.tile for row in rows if row.tile.label_difference and not row.tile.label_kept
             ],
+            "heat_notices": list(
+                dict.fromkeys(
+                    row.tile.glaze_warning
+                    for row in rows
+                    if row.firing is None and row.tile.glaze_warning
+                )
+            ),
             "to_scratch": [row for row in rows if row.firing is None],
             "aside": [progress for progress in every if progress.tile.set_aside_at],
         },

@@ -84,7 +84,7 @@ def read(signed_in, glaze_fired):
 
 def test_the_trial_says_what_the_glaze_did_from_one_tile(signed_in, read):
     page = words_of(signed_in.get(f"/results/trials/{read.trial_id}/"))
-    assert "clear glaze deepens the colour" in page
+    assert "the glaze deepens the colour" in page
 
 
 def test_the_halves_hang_side_by_side_on_the_wall(signed_in, read):

@@ -83,7 +83,7 @@ def test_what_the_glaze_did_is_said_with_its_margin(signed_in, trial, fired):
     mix, _ = fired("Quay Blue:6", "58, 4, -17")
     fired("Quay Blue:6", "50, 5, -22", glazed=True, mix=mix)
     said = page_of(signed_in, trial)
-    assert "6 % Quay Blue: the clear glaze deepens the colour, darker, stronger (ΔE" in said
+    assert "6 % Quay Blue: the glaze deepens the colour, darker, stronger (ΔE" in said
 
 
 def test_strengths_that_the_glaze_changes_alike_are_said_together(signed_in, trial, fired):
@@ -92,7 +92,7 @@ def test_strengths_that_the_glaze_changes_alike_are_said_together(signed_in, tri
         fired("", under, glazed=True, mix=mix)
     said = page_of(signed_in, trial)
     assert (
-        "Quay Blue at 3 and 6 %: the clear glaze deepens the colour, darker, stronger (ΔE" in said
+        "Quay Blue at 3 and 6 %: the glaze deepens the colour, darker, stronger (ΔE" in said
     )
 
 

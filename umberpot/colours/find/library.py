@@ -29,12 +29,16 @@ def conditions_of(studio: Studio) -> list[tuple[Conditions, int]]:
     """Under which conditions coloured tiles were fired, and how many: most tiles first."""
     coloured = current_colours(studio).exclude(tile__mix=None).exclude(firing__cone="")
     glazed_there = Case(When(of_bare_half=True, then=Value(False)), default=F("tile__glazed"))
-    keys = ("tile__mix__clay_name", "firing__cone", "firing__atmosphere", "glazed_there")
-    with_glaze = coloured.order_by().annotate(glazed_there=glazed_there)
+    glaze_there = Case(When(of_bare_half=True, then=Value(None)), default=F("tile__glaze__name"))
+    firing = ("firing__cone", "firing__atmosphere")
+    keys = ("tile__mix__clay_name", *firing, "glazed_there", "glaze_there")
+    with_glaze = coloured.order_by().annotate(glazed_there=glazed_there, glaze_there=glaze_there)
     counted = with_glaze.values_list(*keys).annotate(count=Count("pk"))
     return [
-        (Conditions(clay, cone, atmosphere, bool(glazed)), count)
-        for clay, cone, atmosphere, glazed, count in counted.order_by("-count")[:MOST_CONDITIONS]
+        (Conditions(clay, cone, atmosphere, bool(glazed), glaze=glaze or ""), count)
+        for clay, cone, atmosphere, glazed, glaze, count in counted.order_by("-count")[
+            :MOST_CONDITIONS
+        ]
     ]
 
 
@@ -82,14 +86,17 @@ def tested_under(studio: Studio, conditions: Conditions) -> Tested:
         loadings__firing__cone=conditions.cone,
         loadings__firing__atmosphere=conditions.atmosphere,
     )
-    surface = Q(glazed=True) if conditions.glazed else Q(glazed=False) | Q(bare_half=True)
+    surface = Q(glazed=False) | Q(bare_half=True)
+    if conditions.glazed:
+        named = Q(glaze__name=conditions.glaze) if conditions.glaze else Q(glaze=None)
+        surface = Q(glazed=True) & named
     of_clay = Q(mix__clay_name=conditions.clay) | Q(mix=None, clay__name=conditions.clay)
     tiles = Tile.objects.of(studio).kept().filter(fired & surface & of_clay)
     tiles = tiles.filter(colours__superseded_at=None)
     latest = tiles.order_by("-pk").values_list("pk", flat=True).distinct()[:MOST_TO_LEARN_FROM]
     read = fired_colours(Tile.objects.of(studio).filter(pk__in=list(latest)).with_history())
     under = [one for one in read if one.conditions == conditions]
-    plain = [one for one in under if not one.pcts]
+    plain = [one for one in under if one.is_plain]
     coloured = [one for one in under if one.pcts]
     return Tested(coloured, mean_colour(labs(plain)) if plain else None)
 

@@ -57,6 +57,7 @@ def keep_prediction(
             "made_by": by,
             "atmosphere": conditions.atmosphere,
             "glazed": conditions.glazed,
+            "glaze": conditions.glaze,
             "pcts": dict(pcts),
             "wanted": want.values,
             "predicted": predicted.lab.values,
@@ -85,7 +86,17 @@ def outcomes(studio: Studio, most: int) -> list[Outcome]:
     return [Outcome(one, [tile for tile in read if _is_of(tile, one)]) for one in kept]
 
 
+def conditions_of_kept(prediction: Prediction) -> Conditions:
+    """The clay, firing and glaze that something was predicted for."""
+    return Conditions(
+        prediction.clay,
+        prediction.cone,
+        prediction.atmosphere,
+        prediction.glazed,
+        glaze=prediction.glaze,
+    )
+
+
 def _is_of(tile: FiredColour, prediction: Prediction) -> bool:
     """Whether a tile is what was predicted: the same clay, firing, glaze and percentages."""
-    under = Conditions(prediction.clay, prediction.cone, prediction.atmosphere, prediction.glazed)
-    return tile.conditions == under and tile.is_of(prediction.pcts)
+    return tile.conditions == conditions_of_kept(prediction) and tile.is_of(prediction.pcts)

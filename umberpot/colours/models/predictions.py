@@ -14,13 +14,15 @@ class Prediction(Signed):
     """A colour that was predicted before its tile was made, so that it can be held against it.
 
     ``pcts`` are percent on dry clay by colourant; the wanted and the predicted colour in CIELAB;
-    ``expected_error`` in CIEDE2000.
+    ``expected_error`` in CIEDE2000; ``glaze`` is the one it was predicted under, '' where none was
+    named.
     """
 
     clay = models.CharField(max_length=200)
     cone = models.CharField(max_length=4, choices=[(c, c) for c in cones.CONES])
     atmosphere = models.CharField(max_length=9, choices=Atmosphere.choices)
     glazed = models.BooleanField()
+    glaze = models.CharField(max_length=60, blank=True)
     pcts = models.JSONField()
     wanted = models.JSONField()
     predicted = models.JSONField()

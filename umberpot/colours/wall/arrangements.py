@@ -38,8 +38,8 @@ def _heat(one: FiredColour) -> str:
     return one.conditions.heat
 
 
-def _glaze(one: FiredColour) -> str:
-    return "glazed" if one.conditions.glazed else "unglazed"
+def _surface(one: FiredColour) -> str:
+    return one.conditions.surface
 
 
 def _row(*words: str) -> Head:
@@ -55,7 +55,7 @@ def _recipe_row(one: FiredColour, *words: str) -> Head:
 def _by_glaze(_: Sequence[FiredColour]) -> Callable[[FiredColour], list[Cell]]:
     return lambda one: [
         (
-            Head((one.conditions.glazed,), _glaze(one)),
+            Head((one.conditions.glazed, one.conditions.glaze), _surface(one)),
             _recipe_row(one, one.conditions.clay, _heat(one)),
         )
     ]
@@ -65,7 +65,7 @@ def _by_firing(_: Sequence[FiredColour]) -> Callable[[FiredColour], list[Cell]]:
     return lambda one: [
         (
             Head(one.conditions.heat_order, _heat(one)),
-            _recipe_row(one, one.conditions.clay, _glaze(one)),
+            _recipe_row(one, one.conditions.clay, _surface(one)),
         )
     ]
 
@@ -74,7 +74,7 @@ def _by_clay(_: Sequence[FiredColour]) -> Callable[[FiredColour], list[Cell]]:
     return lambda one: [
         (
             Head((one.conditions.clay,), one.conditions.clay),
-            _recipe_row(one, _heat(one), _glaze(one)),
+            _recipe_row(one, _heat(one), _surface(one)),
         )
     ]
 
@@ -112,6 +112,9 @@ def _by_strength(colours: Sequence[FiredColour]) -> Callable[[FiredColour], list
         coloured[one.conditions].update(list(one.pcts)[:1] if len(one.pcts) == 1 else ())
 
     def place(one: FiredColour) -> list[Cell]:
+        if one.stack:
+            plain = Head((0.0,), "coats")
+            return [(plain, _row(one.stack, one.conditions.words))]
         if not one.pcts:
             names = sorted(coloured[one.conditions]) or ["plain"]
             return [_strength_cell(one, name, {}) for name in names]

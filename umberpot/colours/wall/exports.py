@@ -14,7 +14,7 @@ from umberpot.colours.fired import FiredColour
 from umberpot.ui.pdf import BOLD, REGULAR, shown
 from umberpot.ui.tables import to_csv
 
-COLUMNS = ("code", "made_of", "clay", "cone", "atmosphere", "glazed", "L", "a", "b", "hex")
+COLUMNS = ("code", "made_of", "clay", "cone", "atmosphere", "glazed", "glaze", "L", "a", "b", "hex")
 WALL_GREY = "#bcbcbc"
 _ACROSS = 8
 
@@ -39,6 +39,7 @@ def _rows(tiles: Sequence[FiredColour]) -> list[dict[str, str]]:
             "firing": tile.conditions.kind,
             "atmosphere": tile.conditions.atmosphere,
             "glazed": "yes" if tile.conditions.glazed else "no",
+            "glaze": tile.conditions.glaze,
             "L": f"{tile.lab.lightness:.2f}",
             "a": f"{tile.lab.a:.2f}",
             "b": f"{tile.lab.b:.2f}",

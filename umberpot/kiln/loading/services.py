@@ -30,6 +30,7 @@ from umberpot.kiln.models.logs import LogState
 from umberpot.kiln.services import RECORDED, fire
 from umberpot.shelf.models import Material
 from umberpot.studio.whole_change import whole_change
+from umberpot.tiles.bars import made_alike
 from umberpot.tiles.models import Loading, Step, Tile, TileQuerySet, Trial
 
 MOST_IN_A_LOAD = 400
@@ -185,7 +186,7 @@ def _fixed(shelf_count: int, locked: Sequence[LoadedPiece]) -> list[Fixed]:
 
 def recipe_of(tile: Tile) -> Hashable:
     """What pieces that are equal have in common."""
-    return (tile.trial_id, tile.mix_id, tile.clay_id, tile.role, tile.glazed)
+    return (tile.trial_id, tile.role, *made_alike(tile))
 
 
 def sets_of(pieces: Iterable[LoadedPiece]) -> list[PieceSet]:
@@ -329,7 +330,8 @@ def check_against(load: Load, pieces: Sequence[LoadedPiece]) -> Loaded:
     """What a schedule has to suit: the cone, whether anything is raw, what has a top of its own."""
     tiles = [piece.tile for piece in pieces if piece.tile]
     fired = set(Loading.objects.filter(tile__in=tiles).values_list("tile_id", flat=True))
-    inside = Q(mix_parts__mix__tiles__in=tiles) | Q(bars__in=tiles)
+    inside = Q(mix_parts__mix__tiles__in=tiles) | Q(bars__in=tiles) | Q(glazed_tiles__in=tiles)
+    inside |= Q(stacks__tiles__in=tiles)
     named = Q(top_cone__gt="") | Q(claim__cone_high__gt="")
     materials = Material.objects.of(load.studio).filter(inside, named).select_related("claim")
     return Loaded(

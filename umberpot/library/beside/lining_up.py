@@ -20,7 +20,7 @@ Column = tuple[Any, str]
 def _by_pct(one: FiredColour) -> Column:
     total = sum(one.pcts.values())
     words = " + ".join(f"{percentage(pct)} %" for pct in one.pcts.values())
-    return (round(total, 2), words), words or "plain"
+    return (round(total, 2), words), words or ("coats" if one.stack else "plain")
 
 
 def _by_cone(one: FiredColour) -> Column:
@@ -28,13 +28,13 @@ def _by_cone(one: FiredColour) -> Column:
 
 
 def _by_glaze(one: FiredColour) -> Column:
-    return one.conditions.glazed, "glazed" if one.conditions.glazed else "bare"
+    return (one.conditions.glazed, one.conditions.glaze), one.conditions.surface
 
 
 LINED_UP: dict[str, tuple[str, Callable[[FiredColour], Column]]] = {
     "pct": ("by percentage", _by_pct),
     "cone": ("by cone", _by_cone),
-    "glaze": ("bare against glazed", _by_glaze),
+    "glaze": ("unglazed against glazed", _by_glaze),
 }
 """The ways to line tiles up: what each is called, and the column a tile stands in."""
 
@@ -111,7 +111,7 @@ def _rows(trial: Trial, found: Sequence[FiredColour], way: str) -> list[Row]:
     """A trial's rows; plain clay stands with every row it was fired like."""
     groups: dict[tuple[tuple[str, ...], str], list[FiredColour]] = {}
     for one in found:
-        groups.setdefault((tuple(one.pcts), _fired_like(one, way)), []).append(one)
+        groups.setdefault((_holds(one), _fired_like(one, way)), []).append(one)
     coloured = {key: group for key, group in groups.items() if key[0]} or groups
     column = LINED_UP[way][1]
     rows = []
@@ -124,6 +124,11 @@ def _rows(trial: Trial, found: Sequence[FiredColour], way: str) -> list[Row]:
         title = f"{trial}: {words}" if len(coloured) > 1 else str(trial)
         rows.append(Row(trial, names, title, stands))
     return rows
+
+
+def _holds(one: FiredColour) -> tuple[str, ...]:
+    """What colours a tile: its colourants, or the coats on it; nothing of a plain one."""
+    return (one.stack,) if one.stack else tuple(one.pcts)
 
 
 def _fired_like(one: FiredColour, way: str) -> str:
@@ -157,10 +162,10 @@ def _differences(
     firings = Firing.objects.select_related("kiln").in_bulk(keys)
     aspects: dict[str, Callable[[FiredColour], str]] = {
         "Clay": lambda one: one.conditions.clay,
-        "Colourants": lambda one: " + ".join(one.pcts) or "none",
+        "Colourants": lambda one: one.stack or " + ".join(one.pcts) or "none",
         "Firing": lambda one: one.conditions.heat,
         "Air": lambda one: one.conditions.atmosphere,
-        "Surface": lambda one: "glazed" if one.conditions.glazed else "bare",
+        "Surface": lambda one: one.conditions.surface,
         "Kiln": lambda one: str(firings[one.firing].kiln or "not noted"),
         "Fired on": lambda one: f"{firings[one.firing].fired_on:%-d %b %Y}",
         "Shelf": lambda one: "not noted" if one.shelf is None else str(one.shelf + 1),

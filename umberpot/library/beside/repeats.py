@@ -29,7 +29,8 @@ class Repeat:
 def repeats(studio: Studio) -> list[Repeat]:
     """The recipes that were fired alike in several firings, the most often fired first."""
     current = ColourReading.objects.of(studio).filter(superseded_at=None, tile__set_aside_at=None)
-    alike = ("tile__mix__name", "firing__cone", "firing__atmosphere", "tile__glazed")
+    fired_alike = ("firing__cone", "firing__atmosphere", "tile__glazed", "tile__glaze__name")
+    alike = ("tile__mix__name", *fired_alike)
     fired_often = (
         current.exclude(tile__mix=None)
         .exclude(firing__cone="")
@@ -58,10 +59,12 @@ def repeats(studio: Studio) -> list[Repeat]:
 
 
 def _is_of(conditions: Conditions, row: dict[str, object]) -> bool:
-    return (conditions.cone, conditions.atmosphere, conditions.glazed) == (
+    alike = (conditions.cone, conditions.atmosphere, conditions.glazed, conditions.glaze)
+    return alike == (
         row["firing__cone"],
         row["firing__atmosphere"],
         row["tile__glazed"],
+        row["tile__glaze__name"] or "",
     )
 
 

@@ -26,7 +26,7 @@ from umberpot.results.trials.results import Replicates, TileResult
 from umberpot.results.trials.shelves import shelves_said
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
-from umberpot.tiles.models import Trial
+from umberpot.tiles.models import UNGLAZED, Trial
 from umberpot.tiles.progress import progress_of
 from umberpot.ui.reports.blocks import (
     Block,
@@ -174,7 +174,7 @@ def _batch(batch: Replicates) -> Text:
     ]
     verdict = batch.verdict.reason if batch.verdict else "no verdict: not soaked"
     said = "; ".join([*figures, verdict])
-    return Text(said, lead=f"{batch.title}, {'glazed' if batch.glazed else 'unglazed'}")
+    return Text(said, lead=batch.title if batch.glazed else f"{batch.title}, {UNGLAZED}")
 
 
 def _tiles(found: list[TileResult]) -> Grid:

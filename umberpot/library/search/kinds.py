@@ -29,6 +29,7 @@ from umberpot.tiles.models import (
     Tile,
     Trial,
 )
+from umberpot.tiles.stacks import StackCoat
 from umberpot.ware.models import WareBatch
 
 
@@ -61,7 +62,7 @@ def _tile_words(tile: Tile) -> Words:
     names = [name for part in parts for name in (part.name, str(part.material or ""))]
     remarks = [SURFACE_REMARKS.get(r.code, "") for r in tile.remarks.all() if not r.withdrawn_at]
     said = [colour.words for colour in tile.colour_words.all() if not colour.superseded_at]
-    of = [tile.made_of, *names, tile.clay, tile.trial.name, *said, *remarks]
+    of = [tile.made_of, *names, tile.clay, tile.glaze_name, tile.trial.name, *said, *remarks]
     return Words(tile.code, [*of, f"cone {tile.cone}", *tile.inscription])
 
 
@@ -86,10 +87,17 @@ TILE_FILTERS: dict[str, Lookup] = {
     **SIGNED,
     "cone": lambda cone: Q(pk__in=Loading.objects.filter(firing__cone=cone).values("tile")),
     "surface": lambda surface: Q(glazed=surface == "glazed") | Q(bare_half=True),
-    "clay": lambda name: Q(mix__clay_name__iexact=name) | Q(clay__name__iexact=name),
+    "clay": lambda name: (
+        Q(mix__clay_name__iexact=name)
+        | Q(clay__name__iexact=name)
+        | Q(stack__body__name__iexact=name)
+    ),
     "material": lambda name: (
         Q(mix__in=MixPart.objects.filter(name__iexact=name).values("mix"))
         | Q(clay__name__iexact=name)
+        | Q(glaze__name__iexact=name)
+        | Q(stack__in=StackCoat.objects.filter(name__iexact=name).values("stack"))
+        | Q(stack__body__name__iexact=name)
     ),
     "pct": lambda pct: Q(mix__isnull=False),
     "read": lambda what: READ[what],

@@ -34,7 +34,7 @@ seen; common practice). Someone who looks for "that green" means more than its t
 MOST_JUDGED = 300
 """A verdict takes all the readings of a tile or a clay: of the newest so many it is worked out."""
 
-SURFACES = [("", "any"), ("bare", "bare"), ("glazed", "glazed")]
+SURFACES = [("", "any"), ("bare", "unglazed"), ("glazed", "glazed")]
 WHAT_IS_READ = [("", "anything"), *((w, w) for w in ("shrinkage", "absorption", "colour"))]
 VERDICTS = [
     ("", "any"),

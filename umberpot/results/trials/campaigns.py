@@ -78,12 +78,16 @@ def first_tiles(
     }
     if not any(by_name.values()):
         return None
-    glazed = any(one.progress.tile.glazed for found in by_name.values() for one in found)
+    surface = next(_surface(one) for found in by_name.values() for one in found)
     plain = [one for one in fired if not _planned_pcts(one)]
     found = verdicts(
-        _labs([one for one in plain if one.progress.tile.glazed == glazed]),
+        _labs([one for one in plain if _surface(one) == surface]),
         [
-            Tried(name, _labs(tiles), _cost(prices, name, first_pct))
+            Tried(
+                name,
+                _labs([one for one in tiles if _surface(one) == surface]),
+                _cost(prices, name, first_pct),
+            )
             for name, tiles in by_name.items()
         ],
         noise,
@@ -111,6 +115,11 @@ def prices_for(studio: Studio, results: Iterable[TileResult]) -> Prices:
     """The prices of all colourants of some tiles. One query."""
     mixes = [one.progress.tile.mix for one in results]
     return prices_of(studio, {name for mix in mixes if mix for name in mix.wanted_pcts})
+
+
+def _surface(result: TileResult) -> tuple[bool, int | None]:
+    tile = result.progress.tile
+    return tile.glazed, tile.glaze_id
 
 
 def _planned_pcts(result: TileResult) -> dict[str, float]:

@@ -16,7 +16,7 @@ from umberpot.mixing.calculators.campaign import CampaignView
 from umberpot.mixing.calculators.grid import GridView
 from umberpot.mixing.models import Plan
 from umberpot.results.trials.results import Replicates, TileResult
-from umberpot.tiles.models import Tile, Trial
+from umberpot.tiles.models import NOT_NAMED, UNGLAZED, Tile, Trial
 
 Place = tuple[Hashable, Hashable]
 """The keys of a tile's row and column."""
@@ -135,7 +135,7 @@ def tiles_of_grid(trial: Trial) -> Iterable[Tile]:
 def result_grids(
     plan: Plan | None, results: Sequence[TileResult], batches: Iterable[Replicates]
 ) -> list[ResultGrid]:
-    """The grids of a plan, one for each cone and glazing; none of a series.
+    """The grids of a plan, one for each cone and glaze; none of a series.
 
     ``batches`` are what tiles of one mix, fired alike, come to together.
     """
@@ -143,12 +143,13 @@ def result_grids(
     if layout is None:
         return []
     of_tile = {one.progress.tile.pk: batch for batch in batches for one in batch.tiles}
-    alike: dict[tuple[str, bool], dict[Place, GridCell]] = {}
+    alike: dict[tuple[str, str], dict[Place, GridCell]] = {}
     for result in results:
         tile, firing = result.progress.tile, result.progress.firing
         heat = firing.heat if firing else "not fired"
         for place in layout.places_of(tile):
-            cells = alike.setdefault((heat, tile.glazed), {})
+            glaze = (tile.glaze_name or NOT_NAMED) if tile.glazed else UNGLAZED
+            cells = alike.setdefault((heat, glaze), {})
             there = cells.get(place) or GridCell(result.pct_words, alike=of_tile.get(tile.pk))
             cells[place] = replace(there, results=[*there.results, result])
     return [
@@ -265,7 +266,7 @@ LAYOUTS: dict[Plan.Kind, Callable[[Plan], Layout | None]] = {
 """The kinds of plan whose results are drawn in rows and columns."""
 
 
-def _grid(layout: Layout, heat: str, glazed: bool, cells: Mapping[Place, GridCell]) -> ResultGrid:
+def _grid(layout: Layout, heat: str, surface: str, cells: Mapping[Place, GridCell]) -> ResultGrid:
     columns, rows = list(layout.columns), list(layout.rows)
 
     def at(row: int, column: int) -> GridCell | None:
@@ -275,7 +276,7 @@ def _grid(layout: Layout, heat: str, glazed: bool, cells: Mapping[Place, GridCel
         return cells.get((rows[row], columns[column])) or GridCell("")
 
     return ResultGrid(
-        f"{heat[0].upper()}{heat[1:]}, {'glazed' if glazed else 'unglazed'}",
+        f"{heat[0].upper()}{heat[1:]}, {surface}",
         layout.across,
         layout.down,
         list(layout.columns.values()),

@@ -18,8 +18,9 @@ from claycore.testing.result_checks import absorption_warnings
 from claycore.testing.results import Figure, together
 from claycore.testing.soaking import METHODS, SoakingMethod, surest_first
 from umberpot.clays.limits.services import limits_of
+from umberpot.firings.models import Firing
 from umberpot.tiles.bars import bar_of
-from umberpot.tiles.models import Trial
+from umberpot.tiles.models import NOT_NAMED, Trial
 from umberpot.tiles.progress import TileProgress
 
 
@@ -60,12 +61,13 @@ class TileResult:
         """Its percentages, as they stand over a tile of the strip: '3 + 0.5 %'."""
         mix = self.progress.tile.mix
         pcts = [percentage(pct) for pct in mix.said_pcts.values()] if mix else []
-        return f"{' + '.join(pcts)} %" if pcts else "plain"
+        bare = "coats" if self.progress.tile.stack else "plain"
+        return f"{' + '.join(pcts)} %" if pcts else bare
 
 
 @dataclass(frozen=True)
 class Replicates:
-    """Tiles of one mix fired to one cone, alike glazed: their mean and its verdict."""
+    """Tiles of one mix or stack fired to one cone, alike glazed: their mean and its verdict."""
 
     title: str
     glazed: bool
@@ -94,6 +96,8 @@ class Joint:
 def _percentages(progress: TileProgress) -> tuple[float, str]:
     """The strongest colourant's true percentage, and all of them in words."""
     mix = progress.tile.mix
+    if progress.tile.stack:
+        return 0.0, progress.tile.made_of
     if mix is None:
         return 0.0, f"{progress.tile.clay}, plain"
     rows = [(pct, name) for name, pct in mix.said_pcts.items()]
@@ -161,7 +165,7 @@ def trial_results(
     return sorted(
         results,
         key=lambda r: (
-            r.progress.tile.glazed,
+            (r.progress.tile.glazed, r.progress.tile.glaze_name),
             _heat_order(r.progress),
             _colourants(r.progress),
             r.pct,
@@ -178,14 +182,15 @@ def replicates(
     Where they were soaked in several ways, those count that the surest was used on.
     """
     limits = limits_of(trial.studio, trial.ware, trial.school)
-    groups: dict[tuple[int | None, str, str, bool], list[TileResult]] = {}
+    groups: dict[tuple[object, ...], tuple[Firing, list[TileResult]]] = {}
     for result in results:
         tile, firing = result.progress.tile, result.progress.firing
         if firing:
-            same = (tile.mix_id, firing.cone, firing.heat, tile.glazed)
-            groups.setdefault(same, []).append(result)
+            same = (tile.mix_id, tile.stack_id, firing.heat, tile.glazed, tile.glaze_id)
+            groups.setdefault(same, (firing, []))[1].append(result)
     made = []
-    for (_, cone, heat, glazed), tiles in groups.items():
+    for firing, tiles in groups.values():
+        tile = tiles[0].progress.tile
         soaked = _surest_soaked(tiles)
         absorbed = verdict = None
         if soaked:
@@ -194,10 +199,11 @@ def replicates(
         if absorbed:
             step = max(r.progress.readings[Quantity.MASS_FIRED].step for r in soaked)
             hides = _hides(soaked[0].progress, soaked[0].method)
-            verdict = vitrification.verdict(absorbed, limits, cone, step, hides)
-        title = f"{tiles[0].pct_words}, {heat}{', glazed' if glazed else ''}"
+            verdict = vitrification.verdict(absorbed, limits, firing.cone, step, hides)
+        glaze = f", {tile.glaze_name or NOT_NAMED}" if tile.glazed else ""
+        title = f"{tiles[0].pct_words}, {firing.heat}{glaze}"
         total = together(("total_shrinkage", ""), [r.total for r in tiles], records)
-        made.append(Replicates(title, glazed, tiles, absorbed, total, verdict))
+        made.append(Replicates(title, tile.glazed, tiles, absorbed, total, verdict))
     return made
 
 

@@ -31,7 +31,10 @@ from umberpot.ui.calculators import Solved
 
 @dataclass(frozen=True)
 class TrialOrder:
-    """The trial that a plan becomes, and how its tiles are made."""
+    """The trial that a plan becomes, and how its tiles are made.
+
+    ``control_glaze_id`` is the glaze of a campaign's glazed control, None where nobody named it.
+    """
 
     studio: Studio
     name: str
@@ -39,6 +42,7 @@ class TrialOrder:
     request_key: uuid.UUID
     by: User
     atmosphere: str = Atmosphere.OXIDATION
+    control_glaze_id: int | None = None
 
     def plan_order(self, sum_query: str, clay_name: str) -> PlanOrder:
         return PlanOrder(self.studio, self.name, sum_query, clay_name, self.request_key, self.by)
@@ -147,7 +151,8 @@ def _pieces_of(order: TrialOrder, mix: Mix, tiles_each: int) -> list[tuple[int, 
     is_control = mix.plan and mix.plan.kind == Plan.Kind.CAMPAIGN and not mix.wanted_pcts
     if not is_control:
         return [(tiles_each, order.piece)]
-    return [(1, replace(order.piece, glazed=glazed, bare_half=False)) for glazed in (False, True)]
+    plain = replace(order.piece, glazed=False, bare_half=False, glaze_id=None)
+    return [(1, plain), (1, replace(plain, glazed=True, glaze_id=order.control_glaze_id))]
 
 
 def key_of(cell: Cell) -> str:

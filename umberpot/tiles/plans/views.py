@@ -149,6 +149,7 @@ def _order(request: StudioRequest, form: PlannedTrialForm) -> TrialOrder:
         request_key(request),
         request.user,
         cleaned["atmosphere"],
+        form.glaze_id,
     )
 
 
@@ -174,6 +175,7 @@ def _start_page(request: StudioRequest, form: PlannedTrialForm, start: Start) ->
             "missing": start.missing,
             "stock": stock_for(request.studio, start.needs_g),
             "clay": start.clay_name,
+            "has_controls": start.calculator == "mixing:campaign",
             "sum_url": _back(start.calculator, request),
             "request_key": request.POST.get("request_key") or uuid.uuid4(),
         },

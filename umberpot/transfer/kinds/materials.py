@@ -119,7 +119,13 @@ def _rows(studio: Studio) -> Iterable[Cells]:
             "addition": material.addition,
             "grain": material.grain,
             "watch_for": " ".join(material.hazards),
+            "low_cone": material.low_cone,
             "top_cone": material.top_cone,
+            "look": material.look,
+            "sheen": material.sheen,
+            "zinc": material.zinc,
+            "food": material.food,
+            "used_mm": number(material.used_mm),
             "notes": material.notes,
         }
 
@@ -130,7 +136,8 @@ MATERIALS = Kind(
     (
         *("id", "kind", "name", "supplier_code", "price_per_kg", "state", "water_pct"),
         *("on_hand_g", "specific_gravity", "solid_density", "addition", "grain"),
-        *("watch_for", "top_cone", "notes"),
+        *("watch_for", "low_cone", "top_cone", "look", "sheen", "zinc", "food", "used_mm"),
+        "notes",
     ),
     _rows,
     MaterialReader,

@@ -6,6 +6,7 @@ So a file taken in can hold nothing that the page would not have accepted.
 import uuid
 from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
+from typing import Any
 
 from django import forms
 from django.http import QueryDict
@@ -18,6 +19,7 @@ from umberpot.mixing.calculators.campaign import CampaignForm, CampaignView
 from umberpot.mixing.calculators.grid import GridForm, GridView
 from umberpot.mixing.calculators.series import SeriesForm, SeriesView
 from umberpot.mixing.models import Plan
+from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.tiles.models import Glazing, Tile
 from umberpot.tiles.pieces import PieceSpec
@@ -38,10 +40,21 @@ class PlanRowForm(forms.ModelForm):
     atmosphere = AtmosphereChoice()
     mark_length_mm = MeasureField(bounds.LENGTH, required=False)
     glazed = forms.ChoiceField(choices=[("", "no"), *Glazing.choices], required=False)
+    glaze = forms.ModelChoiceField(
+        queryset=Material.objects.none(),
+        required=False,
+        to_field_name="name",
+        error_messages={"invalid_choice": "There is no glaze of this name on the shelf."},
+    )
 
     class Meta:
         model = Plan
         fields = ["kind", "name", "strategy"]
+
+    def __init__(self, data: Cells, studio: Studio) -> None:
+        super().__init__(data)
+        glaze: Any = self.fields["glaze"]
+        glaze.queryset = Material.objects.of(studio).glazes_to_choose()
 
 
 @dataclass(frozen=True)
@@ -61,18 +74,22 @@ class PlanReader(Reader[ReadyPlan]):
         return set(plans) & set(keys)
 
     def read(self, cells: Cells, key: uuid.UUID) -> ReadyPlan:
-        form = PlanRowForm(cells)
+        form = PlanRowForm(cells, self.studio)
         if not form.is_valid():
             raise errors_of(form, {})
         row = form.cleaned_data
         glazing = Glazing(row["glazed"] or Glazing.UNGLAZED)
+        glaze_id = row["glaze"].pk if row["glaze"] else None
         piece = PieceSpec(
             row["mark_length_mm"] or self.studio.mark_length_mm,
             row["cone"] or self.studio.usual_cone,
             glazing.glazed,
             glazing.bare_half,
+            glaze_id if glazing.glazed else None,
         )
-        order = TrialOrder(self.studio, row["name"], piece, key, self.by, row["atmosphere"])
+        order = TrialOrder(
+            self.studio, row["name"], piece, key, self.by, row["atmosphere"], glaze_id
+        )
         query = QueryDict(cells.get("sum", ""))
         return READ[Plan.Kind(row["kind"])](order, query, row["strategy"])
 
@@ -126,7 +143,12 @@ def _of_colourants(tile: Tile) -> tuple[bool, int]:
 
 
 def _rows(studio: Studio) -> Iterable[Cells]:
-    plans = Plan.objects.of(studio).kept().order_by("pk").prefetch_related("trial__tiles__mix")
+    plans = (
+        Plan.objects.of(studio)
+        .kept()
+        .order_by("pk")
+        .prefetch_related("trial__tiles__mix", "trial__tiles__glaze")
+    )
     for plan in plans:
         tiles = sorted(plan.trial.tiles.all(), key=_of_colourants)
         yield {
@@ -139,13 +161,17 @@ def _rows(studio: Studio) -> Iterable[Cells]:
             "atmosphere": plan.trial.atmosphere,
             "mark_length_mm": number(tiles[0].mark_length_mm) if tiles else "",
             "glazed": tiles[0].glazing if tiles else Glazing.UNGLAZED,
+            "glaze": next((tile.glaze_name for tile in tiles if tile.glaze), ""),
         }
 
 
 PLANS = Kind(
     "plans",
     "Series, grids and campaigns",
-    ("id", "kind", "name", "strategy", "sum", "cone", "atmosphere", "mark_length_mm", "glazed"),
+    (
+        *("id", "kind", "name", "strategy", "sum", "cone", "atmosphere"),
+        *("mark_length_mm", "glazed", "glaze"),
+    ),
     _rows,
     PlanReader,
 )
