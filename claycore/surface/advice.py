@@ -20,6 +20,7 @@ from claycore.surface.coats import (
     SlipKind,
     Stack,
 )
+from claycore.surface.fused import GlazeLook
 
 COATS_UNDER_COLOUR = 2
 MOST_LAYERS = 4
@@ -45,6 +46,7 @@ class RuleCode(StrEnum):
     THIN_CLEAR = "thin_clear"
     FIT = "fit"
     ONCE_FIRED = "once_fired"
+    HIDES = "hides"
 
 
 @dataclass(frozen=True)
@@ -224,7 +226,10 @@ def thin_clear(seen: Callable[[Stack], list[Shown]]) -> Rule:
 
     def rule(stack: Stack) -> Iterator[Advice]:
         dark = [one for one in seen(stack) if one.lightness is not None and one.lightness < BLACK]
-        if not stack.is_glazed or not dark:
+        if not stack.is_glazed or stack.glaze_look is not GlazeLook.CLEAR:
+            yield from _hides(stack)
+            return
+        if not dark:
             return
         names = " and ".join(dict.fromkeys(one.name for one in dark))
         reason = "Thick clear turns milky over black and dark clay."
@@ -237,6 +242,22 @@ def thin_clear(seen: Callable[[Stack], list[Shown]]) -> Rule:
             yield Advice(RuleCode.THIN_CLEAR, len(stack.coats) - 1, False, said, reason)
 
     return rule
+
+
+def _hides(stack: Stack) -> Iterator[Advice]:
+    """A white or coloured glaze hides what is under it, more where it is thicker.
+
+    Source: common practice, from memory.
+    """
+    if not stack.is_glazed:
+        return
+    looks = "white or opaque" if stack.glaze_look is GlazeLook.WHITE else "coloured"
+    said = (
+        f"The glaze is {looks}: it changes or hides what is under it. Fire a tile with the glaze as"
+        " thick as on the piece."
+    )
+    reason = "Over iron a white glaze breaks from grey to brown where it is thin."
+    yield Advice(RuleCode.HIDES, len(stack.coats) - 1, None, said, reason)
 
 
 @dataclass(frozen=True)

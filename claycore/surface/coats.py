@@ -8,6 +8,8 @@ from dataclasses import dataclass, field
 from enum import StrEnum
 from types import MappingProxyType
 
+from claycore.surface.fused import GlazeLook
+
 
 class Application(StrEnum):
     """How a coat goes on."""
@@ -84,8 +86,22 @@ DARK_BODY = 50.0
 LIGHT_COAT = 80.0
 """A coat of at least so much lightness hides a dark body. Our choice."""
 
+THICK_GLAZE_MM = 1.2
+"""From this thickness of the wet coat on a glaze is thick. Our choice, from memory."""
+
 BLACK = 30.0
 """On less lightness a thick clear glaze looks milky. Our choice."""
+
+
+def clear_of(is_glazed: bool, is_thick: bool, used_mm: float | None) -> Clear:
+    """How thick the glaze over a stack is: as planned thick, or because it is used so, wet, mm.
+
+    Source: our choice of THICK_GLAZE_MM.
+    """
+    if not is_glazed:
+        return Clear.NONE
+    thick = is_thick or (used_mm is not None and used_mm >= THICK_GLAZE_MM)
+    return Clear.THICK if thick else Clear.THIN
 
 
 @dataclass(frozen=True)
@@ -111,7 +127,8 @@ class Stack:
     """A body and its coats; ``body_lightness`` fired, None where it was not read.
 
     ``shrinkages`` are of the slips, and ``body_shrinkage_pct`` of the body: total, percent, as far
-    as they were measured. ``once_fired`` says that glaze goes onto the raw piece.
+    as they were measured. ``once_fired`` says that glaze goes onto the raw piece,
+    and ``glaze_look`` whether one sees through it.
     """
 
     coats: Sequence[Coat]
@@ -122,6 +139,7 @@ class Stack:
     once_fired: bool = False
     body_shrinkage_pct: float | None = None
     shrinkages: Mapping[str, float] = field(default_factory=lambda: MappingProxyType({}))
+    glaze_look: GlazeLook = GlazeLook.CLEAR
 
     @property
     def is_glazed(self) -> bool:

@@ -10,6 +10,7 @@ from claycore.firing import cones
 from claycore.firing.kinds import FiringKind
 from claycore.measure.formatting import percentage
 from claycore.mixing.weighing import is_as_wanted
+from umberpot.firings.models import Firing
 from umberpot.firings.models.atmospheres import fired_in_words
 from umberpot.tiles.models import (
     BARE_HALF,
@@ -106,6 +107,11 @@ class FiredColour:
         """Its code, and that it is the bare half, if it is."""
         return f"{self.code}{BARE_HALF}" if self.of_bare_half else self.code
 
+    @property
+    def says(self) -> str:
+        """What it is of, how it was fired and what is on it: coats stand on a body."""
+        return f"{self.title} {'on' if self.stack else 'in'} {self.conditions.words}"
+
     def is_of(self, pcts: Mapping[str, float]) -> bool:
         """Whether it is of these percentages on dry clay, as near as weighing goes."""
         if self.stack or self.pcts.keys() != pcts.keys():
@@ -137,18 +143,16 @@ def fired_colours(tiles: Iterable[Tile]) -> list[FiredColour]:
     return found
 
 
+def conditions_of_reading(tile: Tile, firing: Firing, of_bare_half: bool) -> Conditions:
+    """What a colour was read under; its bare half has no glaze on it. Makes no query."""
+    glazed = tile.glazed and not of_bare_half
+    glaze = tile.glaze_name if glazed else ""
+    return Conditions(tile.body_name, firing.cone, firing.atmosphere, glazed, firing.kind, glaze)
+
+
 def _fired_colour(tile: Tile, loading: Loading, reading: ColourReading) -> FiredColour:
     firing = loading.firing
-    glazed = tile.glazed and not reading.of_bare_half
-    glaze = tile.glaze if glazed else None
-    conditions = Conditions(
-        tile.body_name,
-        firing.cone,
-        firing.atmosphere,
-        glazed,
-        firing.kind,
-        glaze.name if glaze else "",
-    )
+    conditions = conditions_of_reading(tile, firing, reading.of_bare_half)
     return FiredColour(
         tile.code,
         tile.get_absolute_url(),
@@ -161,7 +165,7 @@ def _fired_colour(tile: Tile, loading: Loading, reading: ColourReading) -> Fired
         reading.pk,
         reading.of_bare_half,
         tile.stack.name if tile.stack else "",
-        glaze.contains_zinc if glaze else None,
+        tile.glaze.contains_zinc if conditions.glaze and tile.glaze else None,
     )
 
 

@@ -45,7 +45,9 @@ from umberpot.mixing.weighing import services as weighing
 from umberpot.shelf import services as shelf
 from umberpot.shelf.models import Material, StockMovement
 from umberpot.studio.models import Studio
+from umberpot.surface.models import SurfacePlan
 from umberpot.surface.plans.services import add_coat, make_plan
+from umberpot.surface.samples.services import SampleOrder, make_samples, samples_for
 from umberpot.tiles import services as tiles
 from umberpot.tiles.models import Step, Tile, Trial
 from umberpot.tiles.pieces import PieceSpec
@@ -104,6 +106,7 @@ class DemoLoader:
             grain=row.grain,
             hazards=list(row.hazards),
             notes=row.notes,
+            **row.fused,
         )
         shelf.count_stock(material, row.on_hand_g, self.user)
 
@@ -210,12 +213,36 @@ class DemoLoader:
             mix = self.mix(mix_row, row.days_ago)
             for tile_row in mix_row.tiles:
                 cone = next((f.cone for f in reversed(tile_row.firings) if f.cone), mix_row.cone)
-                piece = PieceSpec(100.0, cone, tile_row.glazed, tile_row.bare_half)
+                glaze_id = self.glaze(tile_row.glaze) if tile_row.glazed else None
+                piece = PieceSpec(100.0, cone, tile_row.glazed, tile_row.bare_half, glaze_id)
                 order = tiles.TileOrder(1, piece, uuid.uuid4())
                 (tile,) = tiles.make_tiles(mix, trial, order, self.user)
                 self.readings(tile, tile_row, row.days_ago - 4)
         backdate(Trial.objects.filter(pk=trial.pk), row.days_ago, "made_at")
         return trial
+
+    def glazes(self) -> None:
+        """What is fused onto clay."""
+        for row in story.GLAZES:
+            self.material(row)
+
+    def glaze(self, name: str) -> int:
+        """The key of a glaze of the shelf."""
+        return Material.objects.get(studio=self.studio, name=name).pk
+
+    def tested_surface(self) -> None:
+        """A stack on a dark body with its test tiles, fired and read some time ago."""
+        plan = self.planned(story.TESTED_SURFACE, self.glaze(story.CLEAR))
+        piece = PieceSpec(100.0, plan.cone, glazed=True, glaze_id=plan.glaze_id)
+        order = SampleOrder(
+            "Gulls, test tiles", 1, piece, Atmosphere.OXIDATION, uuid.uuid4(), self.user
+        )
+        trial = make_samples(plan, samples_for(self.studio, plan), order)
+        for tile, colour in zip(trial.tiles.order_by("pk"), story.TESTED_COLOURS, strict=True):
+            fired = story.AfterFiring(plan.cone, 12, 88.2, 82.0, 82.6, colour)
+            self.readings(tile, story.DemoTile(94.1, 87.0, (fired,)), 16)
+        backdate(trial.tiles.all(), 20, "shaped_at")
+        backdate(Trial.objects.filter(pk=trial.pk), 27, "made_at")
 
     def smoked(self) -> None:
         """Tiles that went through a fire without a cone."""
@@ -306,12 +333,17 @@ class DemoLoader:
     def surface(self) -> None:
         """Plans of several techniques, in colours that were fired."""
         for row in story.SURFACES:
-            body = Material.objects.get(studio=self.studio, name=row.body)
-            columns = {**row.columns, "body": body, "dip_mm": None}
-            plan = make_plan(self.studio, columns, uuid.uuid4(), self.user)
-            for made_of, coat in row.coats:
-                mix = Mix.objects.get(studio=self.studio, name=made_of)
-                add_coat(plan, {"name": mix.name, "mix": mix, "clay": None, **coat})
+            self.planned(row)
+
+    def planned(self, row: story.DemoSurface, glaze_id: int | None = None) -> SurfacePlan:
+        """A plan with its coats."""
+        body = Material.objects.get(studio=self.studio, name=row.body)
+        columns = {**row.columns, "body": body, "dip_mm": None, "glaze_id": glaze_id}
+        plan = make_plan(self.studio, columns, uuid.uuid4(), self.user)
+        for made_of, coat in row.coats:
+            mix = Mix.objects.filter(studio=self.studio, name=made_of).earliest("pk")
+            add_coat(plan, {"name": mix.name, "mix": mix, "clay": None, **coat})
+        return plan
 
     def log(self, row: story.DemoLog, quay: Kiln) -> None:
         """The log and the witness cones of a firing that was in the kiln."""

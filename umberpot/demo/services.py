@@ -19,6 +19,7 @@ def load_demo() -> None:
     studio = found_first_studio(story.STUDIO, owner)
     loader = DemoLoader(studio, owner)
     loader.shelf()
+    loader.glazes()
     for trial in story.TRIALS:
         loader.trial(trial)
     mixes = [loader.mix(mix, 1) for mix in story.LOOSE_MIXES]
@@ -42,4 +43,7 @@ def load_demo() -> None:
     loader.material(story.SLIP_BUCKET)
     loader.additions()
     loader.smoked()
+    loader.trial(story.GLAZES_TRIAL)
+    loader.trial(story.PLAIN_DARK)
+    loader.tested_surface()
     findings.load(studio, owner)

@@ -3,7 +3,7 @@
 Everything here is made up: names, codes, prices and figures.
 """
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 STUDIO = "Quayside Tileworks"
 USERNAME = "quay"
@@ -28,6 +28,7 @@ class DemoMaterial:
     made_from: str = ""
     addition: str = ""
     grain: str = ""
+    fused: dict[str, object] = field(default_factory=dict)
 
 
 MATERIALS = [
@@ -64,6 +65,29 @@ ADDITIONS = [
 """What is blended into clays; on the shelf since this week."""
 
 
+CLEAR, MATT = "Harbour clear", "Fog matt"
+GLAZES = [
+    DemoMaterial(
+        *("glaze", CLEAR, "HC-1", "7.80", 8_200),
+        fused={
+            **{"look": "clear", "sheen": "glossy", "zinc": "no", "food": "stated_suitable"},
+            **{"low_cone": "5", "top_cone": "7", "used_mm": 0.9},
+        },
+    ),
+    DemoMaterial(
+        *("glaze", MATT, "FM-6", "9.10", 3_300),
+        fused={
+            **{"look": "clear", "sheen": "matt", "zinc": "yes", "food": "not_stated"},
+            **{"low_cone": "5.5", "top_cone": "6", "used_mm": 1.1},
+        },
+    ),
+    DemoMaterial(
+        *("underglaze", "Pilot Black", "PB-8", "", 640, None, ("cobalt", "manganese")),
+        fused={"low_cone": "05", "top_cone": "8"},
+    ),
+]
+
+
 @dataclass(frozen=True)
 class AfterFiring:
     """What was read off a tile after one firing; None was not read yet.
@@ -92,6 +116,7 @@ class DemoTile:
     bare_half: bool = False
     surface: tuple[str, ...] = ()
     note: str = ""
+    glaze: str = CLEAR
 
 
 @dataclass(frozen=True)
@@ -453,6 +478,70 @@ SURFACES = (
     ),
 )
 """A sgraffito, a joggled plate, an agate and an inlay of the panel, in colours that were fired."""
+
+GLAZES_TRIAL = DemoTrial(
+    "Dawn Rose under two glazes",
+    26,
+    mixes=[
+        DemoMix(
+            _white("Dawn Rose", 7),
+            (120.0, 6.6),
+            (
+                _floor_tile("68.9, 24.1, 8.0", 87.9, 84.8, 85.2, glazed=True),
+                replace(_floor_tile("70.2, 8.1, 13.6", 88.0, 84.8, 85.3, glazed=True), glaze=MATT),
+                _floor_tile("70.6, 21.9, 7.4", 87.9, 84.8, 85.5),
+            ),
+        )
+    ],
+)
+"""One recipe without glaze and under each of two, of which one contains zinc."""
+
+PLAIN_DARK = DemoTrial(
+    "Canal bank, half glazed",
+    28,
+    mixes=[
+        DemoMix(
+            "clay=Canal bank&state=dry&mass=120&unit=g&convention=on_dry_clay&scale_step_g=0.1"
+            "&add=Red iron oxide:0",
+            (120.0,),
+            (
+                DemoTile(
+                    *(94.2, 88.0),
+                    (
+                        AfterFiring(
+                            "6", 12, None, None, None, "38.3, 11.4, 19.6", "", "46.2, 9.7, 17.8"
+                        ),
+                    ),
+                    glazed=True,
+                    bare_half=True,
+                ),
+            ),
+        )
+    ],
+)
+"""The dark body alone, without glaze and under it."""
+
+TESTED_SURFACE = DemoSurface(
+    "Canal bank",
+    {
+        "name": "Washroom tiles, gulls in sgraffito",
+        "shape": "tile",
+        "pieces": 14,
+        "measures": {"width": 120.0, "length": 120.0, "thickness": 9.0},
+        "side": "inside",
+        "technique": "sgraffito",
+        "cone": "6",
+        "clear_over": True,
+    },
+    (
+        _slip(_PALE_YELLOW, coats=2, thickness_mm=0.45),
+        _slip("6 % Quay Blue in Ferry white", coats=2),
+    ),
+)
+"""A stack on a dark body, of which test tiles were fired."""
+
+TESTED_COLOURS = ("46.8, -3.9, -24.6", "50.3, -3.1, -15.8", "34.9, -0.6, -11.7")
+"""As planned, with one coat of the blue, and without the pale coats under it."""
 
 KILN = {
     "name": "Quay kiln",

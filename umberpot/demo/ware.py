@@ -6,9 +6,10 @@ import uuid
 from django.contrib.auth.models import User
 
 from claycore.colour.notation import Lab
-from claycore.judging.ware import Glaze, WareFact
+from claycore.judging.ware import WareFact
 from claycore.judging.ware_pieces import PieceSurface
 from umberpot.demo.camera import photographed
+from umberpot.demo.story import CLEAR
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.ui.pictures import as_jpeg
@@ -19,8 +20,6 @@ COLUMNS = {
     "cone": "6",
     "ware": "stoneware",
     "school": "strict",
-    "glaze_name": "Harbour clear",
-    "glaze": Glaze.STATED_SUITABLE,
     "hazard_metal": WareFact.NO,
     "crazed": WareFact.NO,
     "lustre": WareFact.NO,
@@ -61,7 +60,8 @@ BEFORE, AFTER = Lab(84.0, 1.2, 7.5), Lab(83.6, 1.1, 7.9)
 def load(studio: Studio, owner: User, clay: str) -> None:
     """Beakers with their acid screen, in which nothing changed, and a piece; mugs of another's."""
     of = Material.objects.get(studio=studio, name=clay)
-    batch = keep_batch(studio, {**COLUMNS, "clay": of}, uuid.uuid4(), owner)
+    glaze = Material.objects.get(studio=studio, name=CLEAR)
+    batch = keep_batch(studio, {**COLUMNS, "clay": of, "glazed_with": glaze}, uuid.uuid4(), owner)
     before, after = (_photograph_of(colour) for colour in (BEFORE, AFTER))
     start_screen(batch, "white vinegar", BEFORE, owner, HOURS, before)
     finish_screen(batch, False, "Still as glossy under the lamp.", AFTER, owner, after)

@@ -7,6 +7,7 @@ from umberpot.surface.calculators.plan import SurfacePlanView
 from umberpot.surface.factor_trials import views as factor_trials
 from umberpot.surface.plans import views as plans
 from umberpot.surface.previews import views as previews
+from umberpot.surface.samples.views import samples
 from umberpot.surface.waits.views import waits
 
 app_name = "surface"
@@ -17,6 +18,7 @@ urlpatterns = [
     path("plans/<int:pk>/change/", plans.change, name="change-plan"),
     path("plans/<int:pk>/face.png", plans.face_picture, name="face-picture"),
     path("plans/<int:pk>/set-aside/", plans.set_aside, name="set-plan-aside"),
+    path("plans/<int:pk>/tiles/", samples, name="plan-tiles"),
     path("coats/<int:pk>/move/", plans.move, name="move-coat"),
     path("coats/<int:pk>/remove/", plans.remove, name="remove-coat"),
     path("coats/<int:pk>/overrule/", plans.overrule, name="overrule-coat"),

@@ -37,15 +37,21 @@ class FiredLook:
         return self.lab.hex
 
 
-def _look(reading: ColourReading, mix: Mix, pct: float = 0.0) -> FiredLook:
+def surface_of(reading: ColourReading) -> str:
+    """What is on the half that was read: 'unglazed', its glaze, 'glaze not named'."""
+    if not reading.tile.glazed or reading.of_bare_half:
+        return UNGLAZED
+    return reading.tile.glaze_name or NOT_NAMED
+
+
+def look_of(reading: ColourReading, mix: Mix, pct: float = 0.0) -> FiredLook:
+    """A colour that was read of a tile of a mix; ``pct`` where it is one strength of several."""
     heat = reading.firing.heat if reading.firing else ""
-    glazed = reading.tile.glazed and not reading.of_bare_half
-    surface = (reading.tile.glaze_name or NOT_NAMED) if glazed else UNGLAZED
-    where = f"{mix.clay_name}, {heat}, {surface}"
+    where = f"{mix.clay_name}, {heat}, {surface_of(reading)}"
     return FiredLook(reading.lab, reading.tile.code, where, pct)
 
 
-def _current() -> QuerySet[ColourReading]:
+def current_looks() -> QuerySet[ColourReading]:
     """Colours that stand; not those of a fire without a cone, where no two pieces are alike."""
     stand = ColourReading.objects.filter(superseded_at=None, tile__set_aside_at=None)
     found: QuerySet[ColourReading] = stand.exclude(firing__cone="")
@@ -59,10 +65,10 @@ def note_mixes(mixes: Iterable[Mix]) -> None:
         mix.fired = None
     newest = [F("firing__fired_on").desc(), F("of_bare_half").asc(), F("pk").asc()]
     latest = Window(RowNumber(), partition_by=F("tile__mix"), order_by=newest)
-    rows = _current().filter(tile__mix__in=by_key).annotate(place=latest).filter(place=1)
+    rows = current_looks().filter(tile__mix__in=by_key).annotate(place=latest).filter(place=1)
     for reading in rows:
         mix = by_key[reading.tile.mix_id or 0]
-        mix.fired = _look(reading, mix)
+        mix.fired = look_of(reading, mix)
 
 
 def note_stains(materials: Iterable[Material]) -> None:
@@ -76,13 +82,13 @@ def note_stains(materials: Iterable[Material]) -> None:
     latest = Window(
         RowNumber(), partition_by=stain, order_by=[F("firing__fired_on").desc(), F("pk").desc()]
     )
-    rows = _current().filter(tile__mix__parts__material__in=by_key).annotate(stain=stain)
+    rows = current_looks().filter(tile__mix__parts__material__in=by_key).annotate(stain=stain)
     for reading in rows.annotate(place=latest).filter(place__lte=_LOOKED_AT).order_by("place"):
         mix = reading.tile.mix
         pcts = mix.said_pcts if mix else {}
         if mix and list(pcts) == [by_key[reading.stain].name]:
             (pct,) = pcts.values()
-            look, there = _look(reading, mix, pct), found[reading.stain]
+            look, there = look_of(reading, mix, pct), found[reading.stain]
             if all(other.where == look.where for other in there.values()):
                 there.setdefault(pct, look)
     for key, material in by_key.items():

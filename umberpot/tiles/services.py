@@ -16,6 +16,7 @@ from umberpot.studio.whole_change import whole_change
 from umberpot.tiles.models import Step, Tile, Trial
 from umberpot.tiles.pieces import PieceSpec
 from umberpot.tiles.signals import tiles_changed
+from umberpot.tiles.stacks import Stack
 from umberpot.tiles.steps import note_made, note_steps
 
 
@@ -88,6 +89,49 @@ def make_tiles(mix: Mix, trial: Trial, order: TileOrder, by: User) -> list[Tile]
     )
 
 
+def stack_inscription(stack: Stack, code: str, piece: PieceSpec, tool: str) -> tuple[str, ...]:
+    """What to scratch into a test tile of a surface: what colours its top coat, and its body."""
+    mix = stack.top.mix
+    codes = supplier_codes_of(mix) if mix else {}
+    coloured = mix.said_pcts if mix else {}
+    return inscriptions.inscription(
+        code,
+        [(name, codes.get(name, ""), pct) for name, pct in coloured.items()],
+        (stack.body.name, stack.body.supplier_code),
+        piece.cone,
+        piece.glazed,
+        piece.mark_length_mm + TILE_LONGER_THAN_MARK_MM,
+        tool,
+    )
+
+
+@whole_change()
+def make_stack_tiles(stack: Stack, trial: Trial, order: TileOrder, by: User) -> list[Tile]:
+    """Test tiles of a surface. The same ``request_key`` makes them only once."""
+    made = list(Tile.objects.of(stack.studio).filter(request_key=order.request_key))
+    if made:
+        return made
+    if trial.pk is None:
+        trial.save()
+    tool = stack.studio.scratching_tool
+    return Tile.objects.bulk_create(
+        Tile(
+            studio=stack.studio,
+            trial=trial,
+            stack=stack,
+            code=code,
+            inscription=stack_inscription(stack, code, order.piece, tool),
+            atmosphere=trial.atmosphere,
+            shaped_at=timezone.now() if order.shaped else None,
+            step=Step.DRY if order.shaped else Step.MAKE,
+            request_key=order.request_key,
+            made_by=by,
+            **order.piece.on_tile(),
+        )
+        for code in next_codes(stack.studio, order.count)
+    )
+
+
 @whole_change()
 def remake(tile: Tile, by: User) -> Tile:
     """A new piece of the same recipe, still to be made; the old one is kept. Made only once."""
@@ -101,6 +145,7 @@ def remake(tile: Tile, by: User) -> Tile:
         trial=tile.trial,
         mix=tile.mix,
         clay=tile.clay,
+        stack=tile.stack,
         code=code,
         inscription=[first.replace(tile.code, code, 1), *rest],
         remakes=tile,

@@ -19,6 +19,7 @@ urlpatterns = [
     path("tiles/<code:code>/", views.record, name="record"),
     path("tiles/<int:pk>/", by_number("tiles:record"), name="record-by-number"),
     path("tiles/<code:code>/set-aside/", views.set_aside, name="set-aside"),
+    path("tiles/<code:code>/made/", views.made, name="made"),
     path("tiles/<code:code>/label/", views.label, name="label"),
     path("tiles/trials/<int:pk>/labels/", labels.labels, name="labels"),
     path("tiles/shape/<int:mix_pk>/", plans.shape, name="shape"),

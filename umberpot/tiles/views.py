@@ -17,7 +17,7 @@ from umberpot.firings.models import Firing
 from umberpot.mixing.models import Mix
 from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.studio.roles import for_makers
-from umberpot.tiles import sentences, services
+from umberpot.tiles import sentences, services, steps
 from umberpot.tiles.bars import bar_of, made_alike
 from umberpot.tiles.filters import TilesFilter
 from umberpot.tiles.forms import COLOURS, DryForm, FiredForm, MakeTilesForm, StageForm
@@ -162,6 +162,15 @@ def label(request: StudioRequest, code: str) -> HttpResponse:
     return redirect("tiles:record", code)
 
 
+@require_POST
+def made(request: StudioRequest, code: str) -> HttpResponse:
+    """A piece without a mix is made and labelled: one made again, or of plain clay."""
+    tile = _tile(request, code)
+    steps.note_made([tile])
+    steps.note_steps([tile])
+    return redirect("tiles:record", code)
+
+
 def _tile(request: StudioRequest, code: str) -> Tile:
     return get_object_or_404(Tile.objects.of(request.studio).with_history(), code=code)
 
@@ -245,7 +254,11 @@ def _noted(tile: Tile, form: StageForm) -> PieceEntries:
 
 def _twins_of(tile: Tile) -> list[Bar]:
     """The tiles that were made alike: what it reads is held against what they read."""
-    others = tile.trial.tiles.kept().exclude(pk=tile.pk).filter(mix=tile.mix, clay=tile.clay)
+    others = (
+        tile.trial.tiles.kept()
+        .exclude(pk=tile.pk)
+        .filter(mix=tile.mix, clay=tile.clay, stack=tile.stack)
+    )
     return [bar_of(one) for one in others.with_history() if made_alike(one) == made_alike(tile)]
 
 

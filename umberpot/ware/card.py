@@ -37,7 +37,7 @@ def card_pdf(batch: WareBatch, verdict: BatchVerdict, printed_on: date) -> bytes
         title=f"{batch.name}: what it may be used for",
         invariant=1,
     )
-    glaze = f". Glaze: {batch.glaze_name}" if batch.glaze_name else ""
+    glaze = f". Glaze: {batch.glaze_called}" if batch.glaze_called else ""
     school = f"Judged by {SCHOOLS[batch.school]}"
     story: list[Flowable] = [
         Paragraph(printable(batch.name), _TITLE),

@@ -10,7 +10,7 @@ from django.utils.datastructures import MultiValueDict
 from claycore.colour.notation import Lab
 from claycore.firing import cones
 from claycore.judging.limits import SCHOOLS, WARES
-from claycore.judging.ware import ShockTest, WareFact
+from claycore.judging.ware import Glaze, ShockTest, WareFact
 from claycore.judging.ware_pieces import SURFACES
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
@@ -21,6 +21,7 @@ from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.tiles.colours import typed_colour
 from umberpot.ui.fields.measures import STILL_NEEDED, Choice, MeasureField
+from umberpot.ui.fields.not_applying import does_not_apply
 from umberpot.ui.fields.photographs import PhotographField
 from umberpot.ware import sentences
 from umberpot.ware.models import GLAZES, KNOWN, LABORATORY, SHOCK_TESTS
@@ -52,7 +53,14 @@ class BatchForm(forms.Form):
     )
     ware = Choice(choices=list(WARES.items()), label="Ware")
     school = Choice(choices=list(SCHOOLS.items()), label="School")
-    glaze_name = forms.CharField(max_length=80, required=False, label="Glaze")
+    glazed_with = forms.ModelChoiceField(
+        queryset=Material.objects.none(),
+        required=False,
+        empty_label="not on the shelf",
+        label="Glaze",
+        error_messages={"invalid_choice": "Choose a glaze of the shelf."},
+    )
+    glaze_name = forms.CharField(max_length=80, required=False, label="Name of another glaze")
     glaze = Choice(
         choices=[("", "not known"), *GLAZES.items()], required=False, label="Glaze and food"
     )
@@ -73,6 +81,9 @@ class BatchForm(forms.Form):
         clays = Material.objects.of(studio).clays_to_choose(self.initial.get("clay"))
         clay: Any = self.fields["clay"]
         clay.queryset = clays
+        glaze: Any = self.fields["glazed_with"]
+        glazes = Material.objects.of(studio)
+        glaze.queryset = glazes.glazes_to_choose(self.initial.get("glazed_with"))
         self.fields["cone"].initial = studio.usual_cone
         self.fields["ware"].initial = studio.ware
         self.fields["school"].initial = studio.school
@@ -81,6 +92,11 @@ class BatchForm(forms.Form):
         cleaned = super().clean() or {}
         if cleaned.get("laboratory") and not cleaned.get("report"):
             self.add_error("report", sentences.REPORT_NEEDED)
+        if cleaned.get("glazed_with"):
+            does_not_apply(self, cleaned, "glaze_name")
+            cleaned["glaze_name"] = ""
+            if cleaned.get("glaze") == Glaze.NONE:
+                self.add_error("glaze", sentences.GLAZE_CHOSEN)
         return cleaned
 
 

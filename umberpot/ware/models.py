@@ -52,8 +52,9 @@ class WareBatch(SetAside):
 
     ``clay`` is None of ware whose clay is not on the shelf, such as bought ware; ``cone`` is ''
     where nobody knows it, or there was none.
-    ``glaze`` is '' where nobody said; ``laboratory`` is '' where no laboratory tested a piece, and
-    ``report`` says which one did, and when.
+    The glaze is ``glazed_with``, of the shelf, or only has a ``glaze_name``. ``glaze`` is what its
+    maker states about food, '' where nobody said; ``laboratory`` is '' where no laboratory tested a
+    piece, and ``report`` says which one did, and when.
     """
 
     name = models.CharField(max_length=80)
@@ -61,6 +62,9 @@ class WareBatch(SetAside):
     cone = models.CharField(max_length=4, blank=True, choices=[(c, c) for c in cones.CONES])
     ware = models.CharField(max_length=12, choices=list(WARES.items()))
     school = models.CharField(max_length=8, choices=list(SCHOOLS.items()))
+    glazed_with = models.ForeignKey(
+        Material, on_delete=models.PROTECT, null=True, related_name="glazed_batches"
+    )
     glaze_name = models.CharField(max_length=80, blank=True)
     glaze = models.CharField(max_length=15, blank=True, choices=list(GLAZES.items()))
     hazard_metal = _known()
@@ -85,6 +89,9 @@ class WareBatch(SetAside):
             models.UniqueConstraint(
                 fields=["studio", "request_key"], name="ware_batch_once_per_request"
             ),
+            models.CheckConstraint(
+                condition=Q(glazed_with=None) | Q(glaze_name=""), name="ware_batch_of_one_glaze"
+            ),
         ]
 
     def __str__(self) -> str:
@@ -97,6 +104,27 @@ class WareBatch(SetAside):
     def made_of(self) -> str:
         """Its clay, as far as the shelf has it."""
         return str(self.clay) if self.clay else "clay not on the shelf"
+
+    @property
+    def glaze_called(self) -> str:
+        """Its glaze by name; '' where nobody named it."""
+        return self.glazed_with.name if self.glazed_with else self.glaze_name
+
+    @property
+    def glaze_warning(self) -> str:
+        """That its glaze is not made for its cone; '' where it is, or nobody knows."""
+        return self.glazed_with.at_cone(self.cone) if self.glazed_with else ""
+
+    @property
+    def statement(self) -> str:
+        """What is stated about its glaze and food: with the batch, else on the shelf.
+
+        A statement is about a glaze fired as it is made to be: at another cone nothing is stated.
+        """
+        said = self.glaze or (self.glazed_with.food if self.glazed_with else "")
+        if said == Glaze.STATED_SUITABLE and self.glaze_warning:
+            return Glaze.NOT_STATED
+        return said
 
     @property
     def fired_to(self) -> str:

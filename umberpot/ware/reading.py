@@ -137,8 +137,8 @@ def _judged(
         batch.ware,
         batch.school,
         body.absorption,
-        glaze=Glaze(batch.glaze) if batch.glaze else None,
-        hazard_metal=WareFact(batch.hazard_metal),
+        glaze=Glaze(batch.statement) if batch.statement else None,
+        hazard_metal=_hazard_metal(batch),
         crazed=WareFact(batch.crazed),
         leach=_leach(batch, screens),
         lustre=WareFact(batch.lustre),
@@ -192,6 +192,22 @@ def _at_nearest_cone(
     return nearest
 
 
+HAZARD_METALS = {"lead", "cadmium"}
+"""What a glaze of the shelf is marked with that has to be tested before food touches it."""
+
+
+def _hazard_metal(batch: WareBatch) -> WareFact:
+    """Whether lead or cadmium is in it: as entered, else as its glaze is marked on the shelf."""
+    known = WareFact(batch.hazard_metal)
+    if known is WareFact.UNKNOWN and _marked(batch):
+        return WareFact.YES
+    return known
+
+
+def _marked(batch: WareBatch) -> bool:
+    return bool(batch.glazed_with and HAZARD_METALS.intersection(batch.glazed_with.metals))
+
+
 def _leach(batch: WareBatch, screens: Sequence[LeachScreen]) -> Leach:
     """What laboratory and screens come to together."""
     tests = [Leach(batch.laboratory)] if batch.laboratory else []
@@ -207,11 +223,13 @@ def _known_by(
 ) -> dict[str, str]:
     entered = f"entered {timezone.localdate(batch.changed_at):%-d %b %Y}"
     known = {
-        "glaze": f"{batch.glaze_name}, {entered}" if batch.glaze_name and batch.glaze else "",
+        "glaze": _statement_known_by(batch, entered),
         "leach": _tests_of_release(batch, screens),
     }
     for code in ("hazard_metal", "crazed", "lustre", "decal", "untested_metal", "shivers"):
         known[code] = entered if getattr(batch, code) != WareFact.UNKNOWN else ""
+    if batch.hazard_metal == WareFact.UNKNOWN and _marked(batch):
+        known["hazard_metal"] = f"{batch.glaze_called}, as marked on the shelf"
     known["shock"] = entered if batch.shock != ShockTest.NONE else ""
     if body.by_pieces:
         known["body"] = f"finished pieces, {METHODS[body.method].title.lower()}"
@@ -219,6 +237,15 @@ def _known_by(
         bars = f"{figure.bars} {'bar' if figure.bars == 1 else 'bars'} of {batch.clay}"
         known["body"] = f"{bars} at cone {figure.cone}, {METHODS[figure.method].title.lower()}"
     return known
+
+
+def _statement_known_by(batch: WareBatch, entered: str) -> str:
+    """How it is known what is stated about the glaze and food; '' where nothing is."""
+    if not (batch.glaze_called and batch.statement):
+        return ""
+    if batch.glaze_warning:
+        return batch.glaze_warning
+    return f"{batch.glaze_called}, {entered if batch.glaze else 'as stated on the shelf'}"
 
 
 def _tests_of_release(batch: WareBatch, screens: Sequence[LeachScreen]) -> str:

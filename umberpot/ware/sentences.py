@@ -9,6 +9,7 @@ SAVED = "Batch saved."
 SCREEN_STARTED = "Acid screen started. Start a timer, so that it is not forgotten."
 UNDER_WAY = "A piece of this batch stands in acid already."
 NOT_UNDER_WAY = "No piece of this batch stands in acid now."
+GLAZE_CHOSEN = "A glaze is chosen above. Take it away, or say what is stated about it."
 REPORT_NEEDED = "Enter which laboratory, and when."
 NO_ASSURANCE = (
     "This card says what was established and what was not. It assures nobody that ware is safe:"

@@ -28,7 +28,9 @@ BATCHES_A_PAGE = 20
 @require_GET
 def batches(request: StudioRequest) -> HttpResponse:
     """Every batch that is not set aside, and what each may be used for."""
-    kept = WareBatch.objects.of(request.studio).kept().select_related("clay", "studio")
+    kept = (
+        WareBatch.objects.of(request.studio).kept().select_related("clay", "glazed_with", "studio")
+    )
     page = page_of(request, kept, BATCHES_A_PAGE)
     found = list(page)
     context = {"place": PLACE, "page": page, "rows": zip(found, judge_batches(found), strict=True)}
@@ -55,7 +57,7 @@ def new(request: StudioRequest) -> HttpResponse:
 def change(request: StudioRequest, pk: int) -> HttpResponse:
     """More is known of a batch."""
     found = _batch(request, pk)
-    begun = {**vars(found), "clay": found.clay_id}
+    begun = {**vars(found), "clay": found.clay_id, "glazed_with": found.glazed_with_id}
     form = BatchForm(posted(request), studio=request.studio, initial=begun)
     if form.is_valid():
         services.change_batch(found, form.cleaned_data)
@@ -71,7 +73,9 @@ def _form_page(request: StudioRequest, form: BatchForm, found: WareBatch | None)
 
 
 def _batch(request: StudioRequest, pk: int) -> WareBatch:
-    rows = WareBatch.objects.of(request.studio).select_related("clay", "studio", "made_by")
+    rows = WareBatch.objects.of(request.studio).select_related(
+        "clay", "glazed_with", "studio", "made_by"
+    )
     found: WareBatch = get_object_or_404(rows, pk=pk)
     return found
 

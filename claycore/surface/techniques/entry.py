@@ -47,7 +47,8 @@ class TechniqueEntry:
     and ``covers`` is the usual share of the face of the coat at a place of so many, percent.
     ``cautions`` are the codes of those it needs besides dust and skin. ``is_slabs`` says that its
     layers are slabs of clay, which take no slip. ``lies`` says where its coats lie, and ``dips``
-    whether pieces can be dipped for it.
+    whether pieces can be dipped for it; ``each_shows`` that every coat stays visible somewhere, not
+    only the top one.
     """
 
     code: Technique
@@ -62,6 +63,7 @@ class TechniqueEntry:
     is_slabs: bool = False
     lies: Lies = Lies.ON_EACH_OTHER
     dips: bool = True
+    each_shows: bool = False
 
 
 def coats_with_waits(stack: Stack, last: str = "") -> list[Step]:

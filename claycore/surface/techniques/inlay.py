@@ -49,6 +49,7 @@ INLAY = TechniqueEntry(
     ),
     covers=_lines,
     lies=Lies.IN_THE_BODY,
+    each_shows=True,
     dips=False,
     cautions=("scratching",),
 )

@@ -43,4 +43,5 @@ def resist(
         ),
         covers=lambda place, count: beside_pct if place == count - 1 else FACE_PCT,
         cautions=cautions,
+        each_shows=True,
     )

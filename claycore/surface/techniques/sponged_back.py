@@ -29,4 +29,5 @@ SPONGED_BACK = TechniqueEntry(
         advice.once_fired,
     ),
     cautions=("scratching", "rinse"),
+    each_shows=True,
 )

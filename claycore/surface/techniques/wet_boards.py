@@ -49,4 +49,5 @@ def wet_board(code: Technique, title: str, gloss: str, moved: Step) -> Technique
         covers=lambda place, _count: FACE_PCT if place == 0 else TRAILED_PCT,
         lies=Lies.IN_THE_BASE,
         dips=False,
+        each_shows=True,
     )

@@ -91,9 +91,7 @@ def test_strengths_that_the_glaze_changes_alike_are_said_together(signed_in, tri
         mix, _ = fired(f"Quay Blue:{pct}", bare)
         fired("", under, glazed=True, mix=mix)
     said = page_of(signed_in, trial)
-    assert (
-        "Quay Blue at 3 and 6 %: the glaze deepens the colour, darker, stronger (ΔE" in said
-    )
+    assert "Quay Blue at 3 and 6 %: the glaze deepens the colour, darker, stronger (ΔE" in said
 
 
 def test_fading_between_two_firings(signed_in, trial, fired, studio, user):

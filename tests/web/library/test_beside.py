@@ -60,7 +60,10 @@ def test_trials_are_lined_up_by_cone_and_by_glaze(fired_trial):
     assert [swatch.over for swatch in by_cone.rows[0][1].swatches] == ["cone 6", "cone 8"]
     assert by_cone.across == []
     by_glaze = beside([low, high], "glaze")
-    assert [swatch.over for swatch in by_glaze.rows[1][1].swatches] == ["unglazed", "glaze not named"]
+    assert [swatch.over for swatch in by_glaze.rows[1][1].swatches] == [
+        "unglazed",
+        "glaze not named",
+    ]
 
 
 def test_several_of_one_strength_in_a_trial_are_counted(fired_trial):

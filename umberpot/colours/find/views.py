@@ -60,6 +60,7 @@ def find(request: StudioRequest) -> HttpResponse:
         want = form.cleaned_data["want"]
         near = library.nearest_tiles(request.studio, want, NEAREST)
         context |= {"near": _near_row(want, near) if near else None, "want": want}
+        context["near_tiles"] = [one.tile for one in near]
         context |= _predicted(request, form, want)
     elif not form.is_bound:
         context["start_with"] = in_order(latest_tiles(request.studio), "hue")

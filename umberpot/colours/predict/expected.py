@@ -16,12 +16,16 @@ MOST_FIRINGS = 2
 
 @dataclass(frozen=True)
 class Expected:
-    """A colour and where it is expected; ``error`` in CIEDE2000, None where tiles were fired."""
+    """A colour and where it is expected; ``error`` in CIEDE2000, None where tiles were fired.
+
+    ``how`` begins the words about tiles that were fired.
+    """
 
     lab: Lab
     conditions: Conditions
     error: float | None
     codes: Sequence[str] = ()
+    how: str = "Fired in"
 
     @property
     def is_predicted(self) -> bool:
@@ -35,7 +39,7 @@ class Expected:
     def words(self) -> str:
         """What it is in words: a prediction never sounds like a fired tile."""
         if self.error is None:
-            return f"Fired in {self.conditions.words} ({', '.join(self.codes)})"
+            return f"{self.how} {self.conditions.words} ({', '.join(self.codes)})"
         return f"Predicted for {self.conditions.words}, ± ΔE {self.error:.1f}"
 
 

@@ -203,7 +203,7 @@ def _surface_words(plan: SurfacePlan) -> Words:
 
 
 def _ware_words(batch: WareBatch) -> Words:
-    said = [batch.clay or "", batch.glaze_name, batch.fired_to, batch.laboratory]
+    said = [batch.clay or "", batch.glaze_called, batch.fired_to, batch.laboratory]
     return Words(batch.name, said)
 
 

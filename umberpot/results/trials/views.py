@@ -131,6 +131,7 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
             "ware": WARES[trial.ware],
             "school": SCHOOLS[trial.school],
             "results": found,
+            "any_glazed": any(one.progress.tile.glazed for one in found),
             "batches": batches,
             "summary": results.summary(batches),
             "open_body": _open_body(found),

@@ -6,7 +6,8 @@ from django.urls import reverse
 
 from claycore.firing import cones
 from claycore.surface import techniques
-from claycore.surface.coats import Application, Clear, Onto, SlipKind, Technique
+from claycore.surface.coats import Application, Clear, Onto, SlipKind, Technique, clear_of
+from claycore.surface.fused import GlazeLook
 from claycore.surface.shapes import SHAPES, Shape, Side
 from claycore.surface.techniques.entry import TechniqueEntry
 from umberpot.mixing.models import Mix
@@ -42,8 +43,9 @@ class SurfacePlan(SetAside):
     """Pieces of one body and shape, and what is to be done with their surface.
 
     ``measures`` are those of the shape, mm by name; ``dip_mm`` is how far below the rim the coats
-    outside end, None for down to the foot. ``clear_thick`` says that the clear glaze over it is
-    thick, and ``once_fired`` that it goes onto the raw piece, which is then fired once.
+    outside end, None for down to the foot. ``clear_over`` says that it is glazed, with the
+    ``glaze`` of the shelf, None where nobody named it; ``clear_thick`` that it goes on thick, and
+    ``once_fired`` that it goes onto the raw piece, which is then fired once.
     """
 
     name = models.CharField(max_length=80)
@@ -57,6 +59,9 @@ class SurfacePlan(SetAside):
     cone = models.CharField(max_length=4, choices=[(c, c) for c in cones.CONES])
     clear_over = models.BooleanField(default=False)
     clear_thick = models.BooleanField(default=False)
+    glaze = models.ForeignKey(
+        Material, on_delete=models.PROTECT, null=True, related_name="glazed_plans"
+    )
     once_fired = models.BooleanField(default=False)
     request_key = models.UUIDField()
 
@@ -69,6 +74,10 @@ class SurfacePlan(SetAside):
             models.CheckConstraint(condition=Q(pieces__gt=0), name="surface_plan_has_pieces"),
             models.CheckConstraint(
                 condition=Q(dip_mm=None) | Q(dip_mm__gt=0), name="surface_plan_dip_positive"
+            ),
+            models.CheckConstraint(
+                condition=Q(glaze=None) | Q(clear_over=True),
+                name="surface_plan_names_a_glaze_where_it_has_one",
             ),
         ]
 
@@ -90,10 +99,29 @@ class SurfacePlan(SetAside):
 
     @property
     def clear(self) -> Clear:
-        """The clear glaze over it."""
-        if not self.clear_over:
-            return Clear.NONE
-        return Clear.THICK if self.clear_thick else Clear.THIN
+        """Whether it is glazed, and how thick: also where its glaze is always used thick."""
+        used_mm = self.glaze.used_mm if self.glaze else None
+        return clear_of(self.clear_over, self.clear_thick, used_mm)
+
+    @property
+    def clear_as_planned(self) -> Clear:
+        """The same as it was entered, whatever its glaze is usually used at."""
+        return clear_of(self.clear_over, self.clear_thick, None)
+
+    @property
+    def glaze_name(self) -> str:
+        """Its glaze by name; '' where there is none, and where nobody named it."""
+        return self.glaze.name if self.glaze else ""
+
+    @property
+    def glaze_look(self) -> GlazeLook:
+        """Whether one sees through its glaze; a clear one where nobody said."""
+        return GlazeLook((self.glaze.look if self.glaze else "") or GlazeLook.CLEAR)
+
+    @property
+    def glaze_warning(self) -> str:
+        """What to know before its glaze is fired to its cone; '' where it is made for that."""
+        return self.glaze.at_cone(self.cone) if self.glaze else ""
 
     @property
     def side_words(self) -> str:

@@ -1,16 +1,19 @@
 """What is known of the fired colours of plans: of their bodies and of each coat."""
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import StrEnum
 
 from claycore.colour.notation import Lab
+from claycore.surface.samples import coats_to
 from umberpot.colours.find.library import tested_under
 from umberpot.colours.fired import Conditions
 from umberpot.colours.predict.expected import Expected, Ground
 from umberpot.firings.models.atmospheres import Atmosphere
 from umberpot.studio.models import Studio
 from umberpot.surface.models import PlannedCoat, SurfacePlan
+from umberpot.surface.plans.as_core import core_coat
+from umberpot.surface.plans.fired_stacks import FiredStacks
 
 HATCHED = "url(#hatched)"
 """The pattern of what has no known colour; ``surface/plans/_hatched.html`` defines it."""
@@ -26,18 +29,34 @@ class Drawn(StrEnum):
 
 @dataclass(frozen=True)
 class Layer:
-    """A coat as a section shows it; ``colour`` is None where nothing is known of it."""
+    """A coat as a section shows it; what nothing is known of is None.
+
+    ``own`` is the colour of its slip by itself, and ``seen`` that of a test tile which carries what
+    is under it too. ``bare`` is known of it without the glaze, where nothing is under the glaze.
+    """
 
     title: str
     thick_mm: float
-    colour: Expected | None
+    own: Expected | None
     covers_pct: float = 100.0
+    seen: Expected | None = None
+    bare: Expected | None = None
+
+    @property
+    def colour(self) -> Expected | None:
+        """What one will see of it: as a test tile of the stack says, else as the slip by itself."""
+        return self.seen or self.own
 
     @property
     def drawn(self) -> Drawn:
         if self.colour is None:
             return Drawn.UNKNOWN
         return Drawn.PREDICTED if self.colour.is_predicted else Drawn.FIRED
+
+    @property
+    def bare_drawn(self) -> Drawn:
+        """How the colour without the glaze is known."""
+        return Drawn.PREDICTED if self.bare and self.bare.is_predicted else Drawn.FIRED
 
     @property
     def lab(self) -> Lab | None:
@@ -68,32 +87,48 @@ class _ClayGround:
     ground: Ground
 
 
+def _under(plan: SurfacePlan, clay: str) -> Conditions:
+    """How a plan fires a clay, by the name of it."""
+    oxidation = Atmosphere.OXIDATION
+    return Conditions(clay, plan.cone, oxidation, plan.clear_over, glaze=plan.glaze_name)
+
+
+def _bare(under: Conditions) -> Conditions:
+    """The same without the glaze."""
+    return replace(under, glazed=False, glaze="")
+
+
 class FiredClays:
     """The clays of a studio as plans will fire them; each way of firing one is looked up once."""
 
     def __init__(self, studio: Studio) -> None:
         self._studio = studio
         self._found: dict[Conditions, _ClayGround] = {}
+        self._stacks = FiredStacks(studio)
 
     def body(self, plan: SurfacePlan) -> Lab | None:
         """The fired colour of a plan's body; None where no plain tile of it was read."""
-        return self._clay(plan, plan.body.name).plain
+        return self._clay(_under(plan, plan.body.name)).plain
 
     def layers(self, plan: SurfacePlan, coats: Sequence[PlannedCoat]) -> list[Layer]:
         """Each coat in the colour of its own tiles, or a predicted one; the lowest first."""
-        covers = plan.entry.covers
-        return [
-            Layer(
-                coat.name,
-                coat.coats * coat.thickness_mm,
-                self._colour(plan, coat),
-                coat.covers_pct or covers(place, len(coats)),
-            )
-            for place, coat in enumerate(coats)
-        ]
+        return [self._layer(plan, coats, place) for place in range(len(coats))]
 
-    def _colour(self, plan: SurfacePlan, coat: PlannedCoat) -> Expected | None:
-        there = self._clay(plan, clay_of(coat))
+    def _layer(self, plan: SurfacePlan, coats: Sequence[PlannedCoat], place: int) -> Layer:
+        coat = coats[place]
+        on_body, alone = _under(plan, plan.body.name), _under(plan, clay_of(coat))
+        core = [] if plan.is_stacked else [core_coat(one) for one in coats]
+        on_it = coats_to(core, place, plan.entry.lies) if core else ()
+        seen, own = self._stacks.colour(on_it, on_body), self._colour(coat, alone)
+        bare = None
+        if plan.clear_over and not (seen or own):
+            bare = self._stacks.colour(on_it, _bare(on_body)) or self._colour(coat, _bare(alone))
+        covers = coat.covers_pct or plan.entry.covers(place, len(coats))
+        thick_mm = coat.coats * coat.thickness_mm
+        return Layer(coat.name, thick_mm, own, covers, seen, bare)
+
+    def _colour(self, coat: PlannedCoat, under: Conditions) -> Expected | None:
+        there = self._clay(under)
         pcts = pcts_of(coat)
         if pcts:
             return there.ground.expected(pcts)
@@ -101,8 +136,7 @@ class FiredClays:
             return Expected(there.plain, there.ground.conditions, None, ("plain tiles",))
         return None
 
-    def _clay(self, plan: SurfacePlan, name: str) -> _ClayGround:
-        conditions = Conditions(name, plan.cone, Atmosphere.OXIDATION, plan.clear_over)
+    def _clay(self, conditions: Conditions) -> _ClayGround:
         if conditions not in self._found:
             tested = tested_under(self._studio, conditions)
             palette = tested.palette(tested.clay, frozenset()) if tested.clay else None

@@ -20,6 +20,7 @@ from umberpot.mixing.models import Mix
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.surface.models.plans import APPLICATIONS, FLAT, KINDS, ONTO, SIDES
+from umberpot.tiles.models import NOT_NAMED
 from umberpot.ui.fields.counts import CountField
 from umberpot.ui.fields.measures import STILL_NEEDED, Choice, MeasureField
 
@@ -36,7 +37,7 @@ MEASURES = {
 
 MOST_MIXES = 60
 
-CLEARS = {Clear.NONE: "no clear glaze", Clear.THIN: "thin", Clear.THICK: "thick"}
+CLEARS = {Clear.NONE: "no glaze", Clear.THIN: "thin", Clear.THICK: "thick"}
 
 AS_SLAB = {
     "application": Application.LAY,
@@ -87,7 +88,14 @@ class PlanForm(forms.Form):
         widget=forms.RadioSelect,
     )
     cone = Choice(choices=[(c, c) for c in cones.CONES], label="Planned cone")
-    clear = Choice(choices=list(CLEARS.items()), required=False, label="Clear glaze over it")
+    clear = Choice(choices=list(CLEARS.items()), required=False, label="Glaze over it")
+    glaze = forms.ModelChoiceField(
+        queryset=Material.objects.none(),
+        required=False,
+        empty_label=NOT_NAMED,
+        label="Which glaze",
+        error_messages={"invalid_choice": "Choose a glaze of the shelf."},
+    )
     once_fired = forms.BooleanField(
         required=False,
         label="Glazed raw and fired once",
@@ -99,6 +107,9 @@ class PlanForm(forms.Form):
         clays = Material.objects.of(studio).clays_to_choose(self.initial.get("body"))
         self.fields["body"].queryset = clays  # type: ignore[attr-defined]
         self.fields["cone"].initial = studio.usual_cone
+        glaze: Any = self.fields["glaze"]
+        glazes = Material.objects.of(studio)
+        glaze.queryset = glazes.glazes_to_choose(self.initial.get("glaze"))
 
     @property
     def technique_cards(self) -> list[tuple[Any, TechniqueEntry, str]]:
@@ -141,6 +152,7 @@ class PlanForm(forms.Form):
         return {
             **{name: self.cleaned_data[name] for name in names},
             "clear_over": clear != Clear.NONE,
+            "glaze": self.cleaned_data["glaze"] if clear != Clear.NONE else None,
             "clear_thick": clear == Clear.THICK,
         }
 

@@ -1,7 +1,9 @@
 """What is said while a surface is planned."""
 
+from claycore.measure.formatting import plain
 from claycore.surface.coats import Clear
 from umberpot.surface.models import SurfacePlan
+from umberpot.tiles.models import NOT_NAMED
 
 PLAN_SAVED = "Plan saved. Add the first coat."
 CHANGED = "Plan saved."
@@ -13,6 +15,7 @@ PHOTOGRAPH_SAVED = "Photograph saved."
 NOTHING_DRAWN = "There is no preview to save yet."
 CHOOSE_A_PHOTOGRAPH = "Choose a photograph first."
 WAITS_SAVED = "Waits saved."
+NO_SAMPLES = "There is no coat to make test tiles of. Slabs are tested as tiles of their clays."
 TOO_MANY = "A plan has at most 12 coats. Remove one first."
 
 
@@ -21,11 +24,15 @@ def set_aside(name: str, aside: bool) -> str:
     return f"{name} set aside." if aside else f"{name} restored."
 
 
-_GLAZES = {
-    Clear.NONE: "",
-    Clear.THIN: ", clear glaze over it",
-    Clear.THICK: ", thick clear glaze over it",
-}
+def _glaze(plan: SurfacePlan) -> str:
+    """What goes over it, and how thick."""
+    if plan.clear is Clear.NONE:
+        return ""
+    name = plan.glaze_name or NOT_NAMED
+    thick = "thick " if plan.clear is Clear.THICK else ""
+    used = plan.glaze.used_mm if plan.glaze and not plan.clear_thick and thick else None
+    why = f", which is used at {plain(used, 1)} mm" if used else ""
+    return f", {thick}{name} over it{why}"
 
 
 def of_plan(plan: SurfacePlan, area_cm2: float) -> str:
@@ -33,4 +40,4 @@ def of_plan(plan: SurfacePlan, area_cm2: float) -> str:
     said = f"{plan.pieces} × {plan.get_shape_display()}"
     if not plan.is_stacked:
         said += f", {plan.side_words}: {area_cm2:.0f} cm² of {plan.body}"
-    return f"{said}, cone {plan.cone}{_GLAZES[plan.clear]}. {plan.entry.title}."
+    return f"{said}, cone {plan.cone}{_glaze(plan)}. {plan.entry.title}."

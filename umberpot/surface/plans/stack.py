@@ -16,7 +16,6 @@ from claycore.measure.uncertainty import Estimate
 from claycore.mixing.cost import Cost, Priced, cost_of
 from claycore.surface.advice import Advice
 from claycore.surface.amounts import Coating, SlipAmount, slip_for
-from claycore.surface.coats import Application, Coat, Onto, SlipKind, Stack, Technique
 from claycore.surface.shapes import Side
 from claycore.surface.steps import (
     OnTheLine,
@@ -30,7 +29,6 @@ from claycore.testing.stages import Protocol
 from umberpot.clays.figures import bring_up_to_date
 from umberpot.clays.models import ClayFigure
 from umberpot.colours.costs import prices_of
-from umberpot.colours.predict.expected import Expected
 from umberpot.mixing.calculators.clay import STATE_WAS
 from umberpot.mixing.calculators.slip import SlipSource
 from umberpot.mixing.stock import Stock, stock_for
@@ -38,6 +36,7 @@ from umberpot.shelf.models import Material
 from umberpot.shelf.services import counted_stock_of
 from umberpot.studio.models import Studio
 from umberpot.surface.models import PlannedCoat, SurfacePlan
+from umberpot.surface.plans.as_core import core_stack
 from umberpot.surface.plans.colours import FiredClays, Layer, clay_of, pcts_of
 from umberpot.surface.waits.services import own_times
 
@@ -98,7 +97,7 @@ def calculate(studio: Studio, plan: SurfacePlan) -> CalculatedPlan:
     layers = clays.layers(plan, coats)
     body = clays.body(plan)
     area = plan.pieces * plan.piece.area_cm2(Side(plan.side), plan.dip_mm)
-    stack = _stack(plan, coats, [layer.colour for layer in layers], body)
+    stack = core_stack(plan, coats, [layer.own for layer in layers], body)
     advice = advise(stack)
     shrinkages = _shrinkages(studio, plan, coats)
     rows = [
@@ -149,37 +148,8 @@ def _of_materials(studio: Studio, names: Iterable[str]) -> list[str]:
 def protocol_of(studio: Studio, plan: SurfacePlan) -> Protocol:
     """The waits of a plan as stages to be timed."""
     coats = list(plan.coats.all())
-    steps: list[Step] = steps_of(_stack(plan, coats, [None] * len(coats), None))
+    steps: list[Step] = steps_of(core_stack(plan, coats, [None] * len(coats), None))
     return as_protocol(with_own_times(steps, own_times(studio)))
-
-
-def _stack(
-    plan: SurfacePlan,
-    coats: Sequence[PlannedCoat],
-    colours: Sequence[Expected | None],
-    body: Lab | None,
-) -> Stack:
-    """A plan as the core knows it."""
-    return Stack(
-        [_core(coat, colour) for coat, colour in zip(coats, colours, strict=True)],
-        Technique(plan.technique),
-        body.lightness if body else None,
-        plan.clear,
-        once_fired=plan.once_fired,
-    )
-
-
-def _core(coat: PlannedCoat, colour: Expected | None) -> Coat:
-    return Coat(
-        coat.name,
-        Application(coat.application),
-        coat.coats,
-        coat.thickness_mm,
-        Onto(coat.onto),
-        colour.lab.lightness if colour else None,
-        SlipKind(coat.kind),
-        coat.covers_pct,
-    )
 
 
 def _amount(coat: PlannedCoat, area_cm2: float, covers: float) -> SlipAmount:

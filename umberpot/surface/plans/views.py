@@ -25,6 +25,7 @@ from umberpot.surface.plans.stack import CalculatedPlan, calculate
 from umberpot.surface.previews.boards import BOARDS
 from umberpot.surface.previews.drawn import draw
 from umberpot.surface.previews.saved import saved_previews
+from umberpot.surface.samples.services import sample_rows, samples_for
 from umberpot.ui.paging import page_of
 
 PLANS_A_PAGE = 20
@@ -34,7 +35,7 @@ LONGEST_REASON = 120
 @require_GET
 def plans(request: StudioRequest) -> HttpResponse:
     """Every plan that is not set aside, each with its section."""
-    kept = SurfacePlan.objects.of(request.studio).kept().select_related("body")
+    kept = SurfacePlan.objects.of(request.studio).kept().select_related("body", "glaze")
     with_coats = kept.prefetch_related("coats__mix__clay", "coats__clay")
     page = page_of(request, with_coats, PLANS_A_PAGE)
     clays = FiredClays(request.studio)
@@ -68,7 +69,8 @@ def new(request: StudioRequest) -> HttpResponse:
 def change(request: StudioRequest, pk: int) -> HttpResponse:
     """Another body, shape or technique for the same coats."""
     found = _plan(request, pk)
-    begun = {**vars(found), "body": found.body_id, "clear": found.clear, **found.measures}
+    begun = {**vars(found), "body": found.body_id, **found.measures}
+    begun |= {"clear": found.clear_as_planned, "glaze": found.glaze_id}
     form = PlanForm(posted(request), studio=request.studio, initial=begun)
     if form.is_valid():
         services.change_plan(found, form.kept())
@@ -87,7 +89,7 @@ def _form_page(request: StudioRequest, form: PlanForm, found: SurfacePlan | None
 
 
 def _plan(request: StudioRequest, pk: int) -> SurfacePlan:
-    plans = SurfacePlan.objects.of(request.studio).select_related("body")
+    plans = SurfacePlan.objects.of(request.studio).select_related("body", "glaze")
     found: SurfacePlan = get_object_or_404(plans, pk=pk)
     return found
 
@@ -108,6 +110,8 @@ def plan(request: StudioRequest, pk: int) -> HttpResponse:
     whole = calculate(request.studio, found)
     context = {"place": PLACE, "plan": found, "form": form, "all": whole}
     context["section"] = _section(found, [row.layer for row in whole.rows], whole.body)
+    samples = samples_for(request.studio, found)
+    context["samples"] = sample_rows(request.studio, found, samples)
     context |= _bucket(request, found) | _preview(request, found, whole)
     context |= {"kept": saved_previews(found), "asked": request.GET.urlencode()}
     context |= {"request_key": uuid.uuid4(), "says": sentences.of_plan(found, whole.area_cm2)}
