@@ -70,6 +70,7 @@ class MaterialFactory(DjangoModelFactory):
     class Params:
         dug = factory.Trait(kind=Material.Kind.DUG_CLAY, name="Bank")
         stain = factory.Trait(kind=Material.Kind.STAIN)
+        glaze = factory.Trait(kind=Material.Kind.GLAZE, name=factory.Sequence("Glaze {}".format))
 
     studio = factory.SubFactory(StudioFactory)
     kind = Material.Kind.CLAY_BODY

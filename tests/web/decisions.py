@@ -61,7 +61,7 @@ MAKERS = _names("""
     library: conclude
     results: measured new-photograph new-batch change-batch
     shelf: new-dug-clay claim add
-    surface: new-factor-trial rate new-plan change-plan
+    surface: new-factor-trial rate new-plan change-plan plan-tiles
     clays: new-test
     tiles: make
 """)
@@ -78,7 +78,7 @@ MEMBERS = _names("""
     mixing: join-leftovers pool-leftover
     tiles: tiles trial record record-by-number set-aside labels
     tiles: readings check-readings read-scale shape start-series start-grid
-    tiles: start-campaign add-strengths label cells-made plan set-step-aside set-plan-aside
+    tiles: start-campaign add-strengths label made cells-made plan set-step-aside set-plan-aside
     clays: test bars-made weigh-drying bench-sheet
     kiln: kiln firings compare kilns kiln-sizes set-kiln-aside
     kiln: schedules schedule-from-file check-schedule edit-schedule set-schedule-aside

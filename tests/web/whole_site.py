@@ -67,7 +67,7 @@ PHOTOGRAPH_PAGES = (
     "results:remove-photograph",
 )
 SURFACE_PAGES = (
-    *("bench:start-waits", "surface:keep-preview"),
+    *("bench:start-waits", "surface:keep-preview", "surface:plan-tiles"),
     *("surface:plan", "surface:change-plan", "surface:set-plan-aside", "surface:face-picture"),
 )
 FACTOR_PAGES = (
@@ -200,7 +200,7 @@ def one_of_everything(make_mix, weigh, signed_in, user, studio):
         "tiles:set-step-aside": plan.mixes.last().pk,
         "mixing:set-aside": mix.pk,
         "mixing:set-calculation-aside": saved.pk,
-        **dict.fromkeys(("tiles:set-aside", "tiles:label"), tile.code),
+        **dict.fromkeys(("tiles:set-aside", "tiles:label", "tiles:made"), tile.code),
         "tiles:make": mix.pk,
         "mixing:correct-weighing": mix.parts.first().weighings.first().pk,
         **dict.fromkeys(("tiles:trial", "tiles:readings", "tiles:check-readings"), tile.trial_id),

@@ -182,6 +182,15 @@ CASES = (
         stack={"body_shrinkage_pct": 10.0, "shrinkages": {"Bone": 11.5}},
     ),
     Case(
+        "white over an iron slip",
+        "a white glaze breaks grey to iron with its thickness: a tile with it as thick tells",
+        "coats",
+        (("Rust", "brush", 1, 38),),
+        "leather_hard coat dry bisque glaze glaze_firing",
+        notes=("hides",),
+        stack={"body_lightness": 80, "clear": "thin", "glaze_look": "white"},
+    ),
+    Case(
         "thick to scratch",
         "one wet coat of 2 mm chips at the line",
         "sgraffito",

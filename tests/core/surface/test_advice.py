@@ -2,7 +2,9 @@
 
 import pytest
 
+from claycore.surface.advice import RuleCode
 from claycore.surface.coats import Application, Clear, ClearOn, Coat, Onto, Stack, Technique
+from claycore.surface.fused import GlazeLook
 from claycore.surface.techniques import advise
 
 WHITE = Coat("White slip", Application.BRUSH, 2, 0.4, lightness=90)
@@ -130,3 +132,15 @@ def test_what_is_broken_stands_first_at_its_coat():
     stack = Stack([Coat("Blue", Application.DIP, 1, 2, Onto.BISQUE, 60)], Technique.SGRAFFITO, 30)
     keeps = [one.keeps for one in advise(stack)]
     assert keeps == [False, False, None, None]
+
+
+@pytest.mark.parametrize("look", [GlazeLook.WHITE, GlazeLook.COLOURED])
+def test_a_glaze_one_does_not_see_through_hides_what_is_under_it(look):
+    """And whether clear turns milky over black is no question then."""
+    black = Coat("Ink", Application.BRUSH, 1, 0.3, lightness=18.0)
+    stack = Stack((black,), body_lightness=80.0, clear=Clear.THICK, glaze_look=look)
+    codes = {one.rule: one.keeps for one in advise(stack)}
+    assert codes[RuleCode.HIDES] is None
+    assert RuleCode.THIN_CLEAR not in codes
+    unglazed = Stack((black,), body_lightness=80.0, glaze_look=look)
+    assert RuleCode.HIDES not in {one.rule for one in advise(unglazed)}

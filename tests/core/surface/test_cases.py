@@ -19,6 +19,7 @@ from claycore.surface.coats import (
     Stack,
     Technique,
 )
+from claycore.surface.fused import GlazeLook
 from claycore.surface.steps import WAITS, StepCode, as_protocol
 from claycore.surface.techniques import (
     TECHNIQUES,
@@ -48,6 +49,7 @@ def coat_of(technique, name, application, coats, lightness, *more):
 def stack_of(case):
     technique = Technique(case.technique)
     more = {**case.stack, "clear": Clear(case.stack.get("clear", "none"))}
+    more["glaze_look"] = GlazeLook(case.stack.get("glaze_look", "clear"))
     return Stack([coat_of(technique, *coat) for coat in case.coats], technique, **more)
 
 

@@ -48,7 +48,8 @@ def whole(signed_in, studio, user, clay, blue, make_mix, weigh):
     other = leftovers.new_bucket(studio)
     leftovers.pool_scraps(other, 120.0, uuid.uuid4(), user)
     query = "pcts=3,6&tile_dry_g=22&clay=Ferry+white&colourant=Quay+Blue&strategy=start_high"
-    trial = {"trial_name": "Blue", "mark": "100", "cone": "6", "glazed": "no"}
+    glaze = MaterialFactory(glaze=True, studio=studio, look="clear", low_cone="5", used_mm=0.7)
+    trial = {"trial_name": "Blue", "mark": "100", "cone": "6", "glazed": "half", "glaze": glaze.pk}
     signed_in.post(f"/mix/series/start/?{query}", {**trial, "request_key": uuid.uuid4()})
     first = Plan.objects.of(studio).get().mixes.order_by("plan_position").first()
     weigh(first, *[part.target_g for part in parts_of(first)])
