@@ -88,7 +88,12 @@ PREVIEW_PAGES = (
     *("surface:preview-picture", "surface:preview-photograph"),
     *("surface:photograph-preview", "surface:remove-preview"),
 )
-COAT_PAGES = ("surface:move-coat", "surface:remove-coat", "surface:overrule-coat")
+COAT_PAGES = (
+    "surface:move-coat",
+    "surface:remove-coat",
+    "surface:overrule-coat",
+    "surface:use-slip",
+)
 CLAY_PAGES = (
     *("results:clay", "results:clay-purpose", "results:report", "results:figures"),
     *("results:readings", "results:shrink-rule", "results:guess-blend", "results:line-blend"),

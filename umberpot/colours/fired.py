@@ -90,6 +90,7 @@ class FiredColour:
     reading: int
     of_bare_half: bool = False
     stack: str = ""
+    tile: int = 0
     zinc: bool | None = None
 
     @property
@@ -165,6 +166,7 @@ def _fired_colour(tile: Tile, loading: Loading, reading: ColourReading) -> Fired
         reading.pk,
         reading.of_bare_half,
         tile.stack.name if tile.stack else "",
+        tile.pk,
         tile.glaze.contains_zinc if conditions.glaze and tile.glaze else None,
     )
 

@@ -40,6 +40,7 @@ from umberpot.mixing.calculators.dose import DoseView
 from umberpot.mixing.calculators.grid import GridView
 from umberpot.mixing.calculators.series import SeriesView
 from umberpot.mixing.composition import parts_of
+from umberpot.mixing.leftovers.services import keep_leftover
 from umberpot.mixing.models import Mix, MixPart, Plan, Weighing
 from umberpot.mixing.weighing import services as weighing
 from umberpot.shelf import services as shelf
@@ -238,6 +239,8 @@ class DemoLoader:
             "Gulls, test tiles", 1, piece, Atmosphere.OXIDATION, uuid.uuid4(), self.user
         )
         trial = make_samples(plan, samples_for(self.studio, plan), order)
+        *_, blue = (coat.mix for coat in plan.coats.all() if coat.mix)
+        keep_leftover(blue, story.BLUE_SLIP_G, "slip", story.BLUE_SLIP_WATER_PCT, self.user)
         for tile, colour in zip(trial.tiles.order_by("pk"), story.TESTED_COLOURS, strict=True):
             fired = story.AfterFiring(plan.cone, 12, 88.2, 82.0, 82.6, colour)
             self.readings(tile, story.DemoTile(94.1, 87.0, (fired,)), 16)

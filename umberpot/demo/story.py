@@ -540,6 +540,9 @@ TESTED_SURFACE = DemoSurface(
 )
 """A stack on a dark body, of which test tiles were fired."""
 
+BLUE_SLIP_G, BLUE_SLIP_WATER_PCT = 318.0, 46.0
+"""The blue of that stack as slip in a bucket."""
+
 TESTED_COLOURS = ("46.8, -3.9, -24.6", "50.3, -3.1, -15.8", "34.9, -0.6, -11.7")
 """As planned, with one coat of the blue, and without the pale coats under it."""
 

@@ -16,7 +16,7 @@ from claycore.judging.limits import WARES
 from claycore.judging.ware import Glaze
 from claycore.materials import additions
 from claycore.materials.clay_in_hand import ClayState
-from claycore.materials.slip import CLAY_SOLID_DENSITY
+from claycore.materials.slip import CLAY_SOLID_DENSITY, specific_gravity
 from claycore.safety.cautions import CAUTIONS, Caution
 from claycore.safety.metals import metals_in
 from claycore.surface.fused import FUSED, ConeRange, FusedKind, GlazeLook, Sheen, Zinc
@@ -311,6 +311,13 @@ class Material(StudioOwned):
         return 100 * self.dry_share
 
     @property
+    def gravity(self) -> float | None:
+        """The specific gravity of slip, as entered or from its water; None of what is not slip."""
+        if self.state != ClayState.SLIP or not self.water_pct:
+            return None
+        return self.specific_gravity or specific_gravity(self.solids_pct, self.solid_density)
+
+    @property
     def metals(self) -> tuple[str, ...]:
         """The metals that it must be watched for: what was ticked, and what its name says.
 
@@ -338,6 +345,7 @@ class StockMovement(Signed):
         POOLED = "pooled", "to or from reclaim"
         DRIED = "dried", "dried and sieved"
         MISCOUNT = "miscount", "weighed out: the count was wrong"
+        COATED = "coated", "to or from a surface"
 
     TELLS = (Reason.COUNTED, Reason.LEFT, Reason.POOLED, Reason.DRIED)
     """What says how much of a material there is, where the others only take from it."""

@@ -21,6 +21,7 @@ urlpatterns = [
     path("plans/<int:pk>/tiles/", samples, name="plan-tiles"),
     path("coats/<int:pk>/move/", plans.move, name="move-coat"),
     path("coats/<int:pk>/remove/", plans.remove, name="remove-coat"),
+    path("coats/<int:pk>/slip/", plans.use_slip, name="use-slip"),
     path("coats/<int:pk>/overrule/", plans.overrule, name="overrule-coat"),
     path("plans/<int:pk>/keep/", previews.keep_preview, name="keep-preview"),
     path("previews/<int:pk>/picture/", previews.picture, name="preview-picture"),

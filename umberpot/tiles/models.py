@@ -203,9 +203,11 @@ class Tile(SetAside):
     glazed = models.BooleanField(default=False)
     bare_half = models.BooleanField(default=False)
     glaze = models.ForeignKey(
-        Material, on_delete=models.PROTECT, null=True, related_name="glazed_tiles"
+        Material, on_delete=models.PROTECT, null=True, blank=True, related_name="glazed_tiles"
     )
-    stack = models.ForeignKey(Stack, on_delete=models.PROTECT, null=True, related_name="tiles")
+    stack = models.ForeignKey(
+        Stack, on_delete=models.PROTECT, null=True, blank=True, related_name="tiles"
+    )
     remakes = models.OneToOneField(
         "self", on_delete=models.PROTECT, null=True, editable=False, related_name="remade_as"
     )

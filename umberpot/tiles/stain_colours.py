@@ -4,6 +4,7 @@ from collections import defaultdict
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
+from claycore.measure.formatting import listed, percentage
 from umberpot.shelf.models import Material
 from umberpot.tiles.fired_looks import FiredLook, current_looks, look_of, surface_of
 
@@ -19,6 +20,11 @@ class StainSurface:
 
     surface: str
     looks: Sequence[FiredLook]
+
+    @property
+    def pcts(self) -> str:
+        """Its strengths in words: '3, 6 and 9 %'."""
+        return f"{listed([percentage(look.pct) for look in self.looks])} %"
 
 
 @dataclass(frozen=True)

@@ -408,6 +408,6 @@ def test_slip_that_was_kept_is_told_at_its_coat(signed_in, plan, kelp, user):
     mix = PlannedCoat.objects.get(mix__isnull=False).mix
     keep_leftover(mix, 430, "slip", 52.0, user)
     code = Mix.objects.get(pk=mix.pk).leftover.supplier_code
-    assert f"On the shelf: {code}, 430 g" in words_of(signed_in.get(plan.get_absolute_url()))
+    assert f"{code} 430 g in the bucket" in words_of(signed_in.get(plan.get_absolute_url()))
     keep_leftover(mix, 430, "plastic", 22.0, user)
     assert "430 g" not in words_of(signed_in.get(plan.get_absolute_url()))

@@ -120,7 +120,7 @@ def test_what_was_fired_stays_what_it_was_when_the_plan_changes(signed_in, plan)
     signed_in.post(f"/surface/coats/{lowest.pk}/remove/")
     assert Tile.objects.get().made_of.startswith("2 coats of Squall slip over 2 coats of Chalk")
     page = words_of(signed_in.get(plan.get_absolute_url()))
-    assert "None yet" in page, "the plan as it is now has no tile"
+    assert "Not made yet" in page, "the plan as it is now has no tile"
     make(signed_in, plan)
     assert Stack.objects.count() == 2
 

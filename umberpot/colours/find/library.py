@@ -1,9 +1,9 @@
 """All fired colours of the studio, and what may be mixed under conditions that were tested."""
 
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 
-from django.db.models import Case, Count, F, Q, Value, When
+from django.db.models import Case, Count, F, Q, QuerySet, Value, When
 
 from claycore.colour.equal_tiles import mean_colour
 from claycore.colour.nearest import nearest
@@ -13,12 +13,13 @@ from umberpot.colours.fired import (
     Conditions,
     FiredColour,
     fired_colours,
+    grouped,
     labs,
 )
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.tiles.colours import current_colours
-from umberpot.tiles.models import Tile
+from umberpot.tiles.models import ColourReading, Tile
 
 MOST_CONDITIONS = 40
 MOST_TO_LEARN_FROM = 600
@@ -28,11 +29,9 @@ MOST_TO_LEARN_FROM = 600
 def conditions_of(studio: Studio) -> list[tuple[Conditions, int]]:
     """Under which conditions coloured tiles were fired, and how many: most tiles first."""
     coloured = current_colours(studio).exclude(tile__mix=None).exclude(firing__cone="")
-    glazed_there = Case(When(of_bare_half=True, then=Value(False)), default=F("tile__glazed"))
-    glaze_there = Case(When(of_bare_half=True, then=Value(None)), default=F("tile__glaze__name"))
     firing = ("firing__cone", "firing__atmosphere")
     keys = ("tile__mix__clay_name", *firing, "glazed_there", "glaze_there")
-    with_glaze = coloured.order_by().annotate(glazed_there=glazed_there, glaze_there=glaze_there)
+    with_glaze = _with_surface(coloured.order_by())
     counted = with_glaze.values_list(*keys).annotate(count=Count("pk"))
     return [
         (Conditions(clay, cone, atmosphere, bool(glazed), glaze=glaze or ""), count)
@@ -82,23 +81,49 @@ class Tested:
 
 def tested_under(studio: Studio, conditions: Conditions) -> Tested:
     """The latest tiles under some conditions, coloured and plain."""
-    fired = Q(
-        loadings__firing__cone=conditions.cone,
-        loadings__firing__atmosphere=conditions.atmosphere,
+    return tested_under_each(studio, [conditions])[conditions]
+
+
+def tested_under_each(studio: Studio, wanted: Collection[Conditions]) -> dict[Conditions, Tested]:
+    """The same for several conditions, in as many queries as for one."""
+    latest: dict[Conditions, list[int]] = {conditions: [] for conditions in wanted}
+    if not latest:
+        return {}
+    readings = (
+        current_colours(studio)
+        .filter(tile__stack=None)
+        .filter(
+            Q(tile__mix__clay_name__in={one.clay for one in latest})
+            | Q(tile__mix=None, tile__clay__name__in={one.clay for one in latest}),
+            firing__cone__in={one.cone for one in latest},
+        )
     )
-    surface = Q(glazed=False) | Q(bare_half=True)
-    if conditions.glazed:
-        named = Q(glaze__name=conditions.glaze) if conditions.glaze else Q(glaze=None)
-        surface = Q(glazed=True) & named
-    of_clay = Q(mix__clay_name=conditions.clay) | Q(mix=None, clay__name=conditions.clay)
-    tiles = Tile.objects.of(studio).kept().filter(fired & surface & of_clay)
-    tiles = tiles.filter(colours__superseded_at=None)
-    latest = tiles.order_by("-pk").values_list("pk", flat=True).distinct()[:MOST_TO_LEARN_FROM]
-    read = fired_colours(Tile.objects.of(studio).filter(pk__in=list(latest)).with_history())
-    under = [one for one in read if one.conditions == conditions]
+    keys = ("tile", "tile__mix__clay_name", "tile__clay__name", "firing__cone")
+    more = ("firing__atmosphere", "firing__kind", "glazed_there", "glaze_there")
+    for tile, in_mix, clay, cone, atmosphere, kind, glazed, glaze in (
+        _with_surface(readings).order_by("-tile").values_list(*keys, *more).distinct()
+    ):
+        under = Conditions(in_mix or clay, cone, atmosphere, bool(glazed), kind, glaze or "")
+        if under in latest and len(latest[under]) < MOST_TO_LEARN_FROM:
+            latest[under].append(tile)
+    tiles = Tile.objects.of(studio).filter(pk__in={key for of in latest.values() for key in of})
+    by_conditions = grouped(fired_colours(tiles.with_history()), lambda one: one.conditions)
+    return {one: _tested(by_conditions.get(one, []), set(latest[one])) for one in latest}
+
+
+def _tested(read: Sequence[FiredColour], tiles: Collection[int]) -> Tested:
+    under = [one for one in read if one.tile in tiles]
     plain = [one for one in under if one.is_plain]
     coloured = [one for one in under if one.pcts]
     return Tested(coloured, mean_colour(labs(plain)) if plain else None)
+
+
+def _with_surface(readings: QuerySet[ColourReading]) -> QuerySet[ColourReading]:
+    """Adds what is on the half that was read: ``glazed_there``, and the glaze by name."""
+    return readings.annotate(
+        glazed_there=Case(When(of_bare_half=True, then=Value(False)), default=F("tile__glazed")),
+        glaze_there=Case(When(of_bare_half=True, then=Value(None)), default=F("tile__glaze__name")),
+    )
 
 
 def named_with(studio: Studio, hazard: str) -> frozenset[str]:

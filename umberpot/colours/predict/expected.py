@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from claycore.colour.equal_tiles import mean_colour
 from claycore.colour.notation import Lab
 from claycore.colour.palette import Palette
-from umberpot.colours.find.library import conditions_of, tested_under
+from umberpot.colours.find.library import Tested, conditions_of, tested_under_each
 from umberpot.colours.fired import Conditions, FiredColour, labs
 from umberpot.studio.models import Studio
 
@@ -71,9 +71,11 @@ class Ground:
 def grounds_of(studio: Studio, clay_name: str) -> list[Ground]:
     """The ways that a clay was fired, those with most tiles first."""
     ways = [one for one, _ in conditions_of(studio) if one.clay == clay_name]
-    grounds = []
-    for conditions in ways[:MOST_FIRINGS]:
-        tested = tested_under(studio, conditions)
-        palette = tested.palette(tested.clay, frozenset()) if tested.clay else None
-        grounds.append(Ground(conditions, tested.tiles, palette))
-    return grounds
+    tested = tested_under_each(studio, ways[:MOST_FIRINGS])
+    return [ground_of(conditions, there) for conditions, there in tested.items()]
+
+
+def ground_of(conditions: Conditions, tested: Tested) -> Ground:
+    """What may be mixed of a clay by what was fired of it; without its own colour only that."""
+    palette = tested.palette(tested.clay, frozenset()) if tested.clay else None
+    return Ground(conditions, tested.tiles, palette)

@@ -137,7 +137,10 @@ def _as_it_lies(mix: Mix) -> dict[str, Any]:
     """How what is left of a mix most likely lies: as it was mixed."""
     batch = mix.batch
     water_pct = round(100 * batch.water_g / batch.mass_g, 1)
-    return {"state": mix.state, "water_pct": water_pct, "solids_pct": round(100 - water_pct, 1)}
+    lies = {"state": mix.state, "water_pct": water_pct, "solids_pct": round(100 - water_pct, 1)}
+    if mix.state == ClayState.SLIP and mix.leftover_id is None:
+        lies["grams"] = plain(batch.mass_g, 1)  # all of it goes into the bucket before it is used
+    return lies
 
 
 def _clay_in(mix: Mix) -> ClayInHand:

@@ -17,6 +17,16 @@ KINDS = [
     ("underglaze", "Underglaze"),
     ("vitreous", "Vitreous slip"),
 ]
+REASONS = [
+    ("counted", "stock counted"),
+    ("weighed", "weighed out"),
+    ("corrected", "weighing corrected"),
+    ("left", "leftover stored"),
+    ("pooled", "to or from reclaim"),
+    ("dried", "dried and sieved"),
+    ("miscount", "weighed out: the count was wrong"),
+    ("coated", "to or from a surface"),
+]
 CONES = (
     "022 021 020 019 018 017 016 015 014 013 012 011 010 09 08 07 06 05.5 05 04 03 02 01"
     " 1 2 3 4 5 5.5 6 7 8 9 10 11 12 13 14"
@@ -49,6 +59,11 @@ class Migration(migrations.Migration):
             model_name="material",
             name="kind",
             field=models.CharField(choices=KINDS, max_length=10),
+        ),
+        migrations.AlterField(
+            model_name="stockmovement",
+            name="reason",
+            field=models.CharField(choices=REASONS, max_length=9),
         ),
         said("low_cone", "from cone", 4, [(cone, cone) for cone in CONES]),
         said("look", "look", 8, LOOKS),

@@ -7,7 +7,7 @@ from umberpot.surface.models.factor_trials import (
     PieceColour,
     Rating,
 )
-from umberpot.surface.models.plans import KeptPreview, PlannedCoat, SurfacePlan
+from umberpot.surface.models.plans import KeptPreview, PlannedCoat, SlipUse, SurfacePlan
 
 __all__ = [
     "Expectation",
@@ -17,5 +17,6 @@ __all__ = [
     "PieceColour",
     "PlannedCoat",
     "Rating",
+    "SlipUse",
     "SurfacePlan",
 ]

@@ -173,6 +173,31 @@ class PlannedCoat(StudioOwned):
         return self.name
 
 
+class SlipUse(Signed):
+    """Slip that was taken out of a bucket for a plan (+) or put back (−), grams as it lies."""
+
+    NAMED_BY = ("slip",)
+
+    plan = models.ForeignKey(SurfacePlan, on_delete=models.PROTECT, related_name="slip_uses")
+    slip = models.ForeignKey(Material, on_delete=models.PROTECT, related_name="+")
+    grams = models.FloatField()
+    request_key = models.UUIDField()
+
+    class Meta:
+        verbose_name = "slip for a surface"
+        verbose_name_plural = "slips for surfaces"
+        ordering = ["pk"]
+        constraints = [
+            models.UniqueConstraint(
+                fields=["studio", "request_key"], name="slip_used_once_per_request"
+            ),
+            models.CheckConstraint(condition=~Q(grams=0), name="slip_used_is_some"),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.grams:+g} g of {self.slip} for {self.plan}"
+
+
 class KeptPreview(Signed):
     """A preview as it was drawn, and later the photograph of the piece that was made from it.
 

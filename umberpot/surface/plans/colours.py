@@ -1,14 +1,14 @@
 """What is known of the fired colours of plans: of their bodies and of each coat."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from enum import StrEnum
 
 from claycore.colour.notation import Lab
 from claycore.surface.samples import coats_to
-from umberpot.colours.find.library import tested_under
+from umberpot.colours.find.library import Tested, tested_under_each
 from umberpot.colours.fired import Conditions
-from umberpot.colours.predict.expected import Expected, Ground
+from umberpot.colours.predict.expected import Expected, Ground, ground_of
 from umberpot.firings.models.atmospheres import Atmosphere
 from umberpot.studio.models import Studio
 from umberpot.surface.models import PlannedCoat, SurfacePlan
@@ -93,22 +93,36 @@ def _under(plan: SurfacePlan, clay: str) -> Conditions:
     return Conditions(clay, plan.cone, oxidation, plan.clear_over, glaze=plan.glaze_name)
 
 
+def _ways_of(plan: SurfacePlan, coats: Sequence[PlannedCoat]) -> Iterator[Conditions]:
+    """How a plan fires its body and the clays of its slips, and the same without its glaze."""
+    for clay in {plan.body.name, *(clay_of(coat) for coat in coats)}:
+        yield _under(plan, clay)
+        yield _bare(_under(plan, clay))
+
+
+def _ground(conditions: Conditions, tested: Tested) -> _ClayGround:
+    return _ClayGround(tested.clay, ground_of(conditions, tested))
+
+
 def _bare(under: Conditions) -> Conditions:
     """The same without the glaze."""
     return replace(under, glazed=False, glaze="")
 
 
 class FiredClays:
-    """The clays of a studio as plans will fire them; each way of firing one is looked up once."""
+    """The clays of a studio as some plans will fire them, all looked up at once."""
 
-    def __init__(self, studio: Studio) -> None:
-        self._studio = studio
-        self._found: dict[Conditions, _ClayGround] = {}
+    def __init__(
+        self, studio: Studio, plans: Iterable[tuple[SurfacePlan, Sequence[PlannedCoat]]]
+    ) -> None:
+        fired = {under for plan, coats in plans for under in _ways_of(plan, coats)}
+        tested = tested_under_each(studio, fired)
+        self._found = {under: _ground(under, there) for under, there in tested.items()}
         self._stacks = FiredStacks(studio)
 
     def body(self, plan: SurfacePlan) -> Lab | None:
         """The fired colour of a plan's body; None where no plain tile of it was read."""
-        return self._clay(_under(plan, plan.body.name)).plain
+        return self._found[_under(plan, plan.body.name)].plain
 
     def layers(self, plan: SurfacePlan, coats: Sequence[PlannedCoat]) -> list[Layer]:
         """Each coat in the colour of its own tiles, or a predicted one; the lowest first."""
@@ -128,18 +142,10 @@ class FiredClays:
         return Layer(coat.name, thick_mm, own, covers, seen, bare)
 
     def _colour(self, coat: PlannedCoat, under: Conditions) -> Expected | None:
-        there = self._clay(under)
+        there = self._found[under]
         pcts = pcts_of(coat)
         if pcts:
             return there.ground.expected(pcts)
         if there.plain and (coat.clay or coat.mix):
             return Expected(there.plain, there.ground.conditions, None, ("plain tiles",))
         return None
-
-    def _clay(self, conditions: Conditions) -> _ClayGround:
-        if conditions not in self._found:
-            tested = tested_under(self._studio, conditions)
-            palette = tested.palette(tested.clay, frozenset()) if tested.clay else None
-            ground = Ground(conditions, tested.tiles, palette)
-            self._found[conditions] = _ClayGround(tested.clay, ground)
-        return self._found[conditions]

@@ -8,6 +8,8 @@ from umberpot.tiles.models import NOT_NAMED
 PLAN_SAVED = "Plan saved. Add the first coat."
 CHANGED = "Plan saved."
 COAT_ADDED = "Coat added."
+TAKEN = "Slip taken out of its bucket."
+PUT_BACK = "Slip put back into its bucket."
 COAT_REMOVED = "Coat removed."
 PREVIEW_SAVED = "Preview saved."
 PREVIEW_REMOVED = "Preview removed."

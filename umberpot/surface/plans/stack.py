@@ -33,10 +33,10 @@ from umberpot.mixing.calculators.clay import STATE_WAS
 from umberpot.mixing.calculators.slip import SlipSource
 from umberpot.mixing.stock import Stock, stock_for
 from umberpot.shelf.models import Material
-from umberpot.shelf.services import counted_stock_of
 from umberpot.studio.models import Studio
 from umberpot.surface.models import PlannedCoat, SurfacePlan
 from umberpot.surface.plans.as_core import core_stack
+from umberpot.surface.plans.buckets import Bucket, SlipUseForm, buckets_of
 from umberpot.surface.plans.colours import FiredClays, Layer, clay_of, pcts_of
 from umberpot.surface.waits.services import own_times
 
@@ -47,14 +47,6 @@ class RuleResult:
 
     advice: Advice
     because: str
-
-
-@dataclass(frozen=True)
-class Bucket:
-    """Slip of a coat's own mix that stands on the shelf, and the grams of it."""
-
-    slip: Material
-    grams: float
 
 
 @dataclass(frozen=True)
@@ -72,7 +64,9 @@ class CoatRow:
     """The clay whose shrinkage is missing to tell whether slip and body fit, if one is."""
 
     bucket: Bucket | None
-    """What there is of its slip by now; None where none is on the shelf."""
+    """The bucket of its slip; None where none is on the shelf."""
+
+    use_form: SlipUseForm
 
 
 @dataclass(frozen=True)
@@ -89,11 +83,13 @@ class CalculatedPlan:
     cautions: Sequence[str]
 
 
-def calculate(studio: Studio, plan: SurfacePlan) -> CalculatedPlan:
-    """Everything that a plan comes to."""
-    coats = list(plan.coats.select_related("mix__clay", "mix__leftover", "clay"))
-    buckets = _buckets(coats)
-    clays = FiredClays(studio)
+def calculate(
+    studio: Studio, plan: SurfacePlan, refused: Mapping[int, SlipUseForm] | None = None
+) -> CalculatedPlan:
+    """Everything that a plan comes to; ``refused`` are bound forms of buckets by their coats."""
+    coats = list(plan.coats.select_related("mix__clay", "clay"))
+    buckets = buckets_of(plan, coats)
+    clays = FiredClays(studio, [(plan, coats)])
     layers = clays.layers(plan, coats)
     body = clays.body(plan)
     area = plan.pieces * plan.piece.area_cm2(Side(plan.side), plan.dip_mm)
@@ -111,6 +107,7 @@ def calculate(studio: Studio, plan: SurfacePlan) -> CalculatedPlan:
             _make_url(coat, amount),
             _unmeasured(plan, coat, shrinkages),
             buckets.get(coat.pk),
+            (refused or {}).get(coat.pk) or _use_form(coat, amount),
         )
         for place, (coat, layer) in enumerate(zip(coats, layers, strict=True))
     ]
@@ -123,19 +120,10 @@ def calculate(studio: Studio, plan: SurfacePlan) -> CalculatedPlan:
     return CalculatedPlan(area, body, rows[::-1], needs, cost, stock, steps, cautions)
 
 
-def _buckets(coats: Sequence[PlannedCoat]) -> dict[int, Bucket]:
-    """By the key of a coat, what was kept of its slip, and was not used up since. One query."""
-    kept = {
-        coat.pk: coat.mix.leftover
-        for coat in coats
-        if coat.mix and coat.mix.leftover and coat.mix.leftover.state == ClayState.SLIP
-    }
-    on_hand = counted_stock_of(list(kept.values()))
-    return {
-        key: Bucket(slip, grams)
-        for key, slip in kept.items()
-        if (grams := on_hand.get(slip.pk)) and grams > 0
-    }
+def _use_form(coat: PlannedCoat, amount: SlipAmount) -> SlipUseForm:
+    """What the coat needs of its bucket, to be taken."""
+    needed = {"grams": plain(amount.slip_g, 0)}
+    return SlipUseForm(auto_id=f"use_{coat.pk}_%s", initial=needed)
 
 
 def _of_materials(studio: Studio, names: Iterable[str]) -> list[str]:

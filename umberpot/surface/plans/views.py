@@ -18,6 +18,7 @@ from umberpot.studio.roles import for_makers
 from umberpot.surface.models import PlannedCoat, SurfacePlan
 from umberpot.surface.places import PLACE
 from umberpot.surface.plans import sentences, services
+from umberpot.surface.plans.buckets import SlipUseForm, TooMuch, buckets_of, put_back, take
 from umberpot.surface.plans.colours import FiredClays, Layer
 from umberpot.surface.plans.forms import BucketForm, CoatForm, PlanForm
 from umberpot.surface.plans.section import Section, section
@@ -38,10 +39,11 @@ def plans(request: StudioRequest) -> HttpResponse:
     kept = SurfacePlan.objects.of(request.studio).kept().select_related("body", "glaze")
     with_coats = kept.prefetch_related("coats__mix__clay", "coats__clay")
     page = page_of(request, with_coats, PLANS_A_PAGE)
-    clays = FiredClays(request.studio)
+    stacked = [(found, list(found.coats.all())) for found in page]
+    clays = FiredClays(request.studio, stacked)
     rows = []
-    for found in page:
-        layers = clays.layers(found, list(found.coats.all()))
+    for found, coats in stacked:
+        layers = clays.layers(found, coats)
         rows.append((found, _section(found, layers[::-1], clays.body(found))))
     return render(request, "surface/plans/plans.html", {"place": PLACE, "page": page, "rows": rows})
 
@@ -89,7 +91,7 @@ def _form_page(request: StudioRequest, form: PlanForm, found: SurfacePlan | None
 
 
 def _plan(request: StudioRequest, pk: int) -> SurfacePlan:
-    plans = SurfacePlan.objects.of(request.studio).select_related("body", "glaze")
+    plans = SurfacePlan.objects.of(request.studio).select_related("body", "glaze", "studio")
     found: SurfacePlan = get_object_or_404(plans, pk=pk)
     return found
 
@@ -107,7 +109,17 @@ def plan(request: StudioRequest, pk: int) -> HttpResponse:
         else:
             messages.success(request, sentences.COAT_ADDED)
             return redirect(found)
-    whole = calculate(request.studio, found)
+    return _plan_page(request, found, form)
+
+
+def _plan_page(
+    request: StudioRequest,
+    found: SurfacePlan,
+    form: CoatForm,
+    refused: dict[int, SlipUseForm] | None = None,
+) -> HttpResponse:
+    """A plan's page, with what was refused of it: the form of a coat, or of a coat's bucket."""
+    whole = calculate(request.studio, found, refused)
     context = {"place": PLACE, "plan": found, "form": form, "all": whole}
     context["section"] = _section(found, [row.layer for row in whole.rows], whole.body)
     samples = samples_for(request.studio, found)
@@ -155,6 +167,29 @@ def face_picture(request: StudioRequest, pk: int) -> HttpResponse:
 
 
 @require_POST
+def use_slip(request: StudioRequest, pk: int) -> HttpResponse:
+    """Takes slip out of a coat's bucket (``way=take``), or puts some back (``way=back``)."""
+    coat = _coat(request, pk)
+    found = _plan(request, coat.plan_id)
+    bucket = buckets_of(found, [coat]).get(coat.pk)
+    if bucket is None:
+        raise Http404
+    form = SlipUseForm(request.POST, auto_id=f"use_{coat.pk}_%s")
+    way = put_back if request.POST.get("way") == "back" else take
+    if form.is_valid():
+        try:
+            way(found, bucket.slip, form.cleaned_data["grams"], request_key(request), request.user)
+        except TooMuch as most:
+            form.add_error("grams", str(most))
+        else:
+            said = sentences.PUT_BACK if way is put_back else sentences.TAKEN
+            messages.success(request, said)
+            return redirect(found)
+    coat_form = CoatForm(None, studio=request.studio, entry=found.entry)
+    return _plan_page(request, found, coat_form, {coat.pk: form})
+
+
+@require_POST
 def set_aside(request: StudioRequest, pk: int) -> HttpResponse:
     """Sets a plan aside (``aside=yes``), or takes it back."""
     found = _plan(request, pk)
@@ -164,7 +199,9 @@ def set_aside(request: StudioRequest, pk: int) -> HttpResponse:
 
 
 def _coat(request: StudioRequest, pk: int) -> PlannedCoat:
-    coats = PlannedCoat.objects.of(request.studio).select_related("plan")
+    coats = PlannedCoat.objects.of(request.studio).select_related(
+        "plan__studio", "mix__clay", "clay"
+    )
     found: PlannedCoat = get_object_or_404(coats, pk=pk)
     return found
 

@@ -43,7 +43,7 @@ class SampleRow:
 def samples_for(studio: Studio, plan: SurfacePlan) -> list[Sample]:
     """The test tiles worth firing of a plan as it is."""
     coats = list(plan.coats.select_related("mix__clay", "clay"))
-    layers = FiredClays(studio).layers(plan, coats)
+    layers = FiredClays(studio, [(plan, coats)]).layers(plan, coats)
     return samples_of(core_stack(plan, coats, [layer.own for layer in layers], None))
 
 

@@ -93,10 +93,10 @@ class Migration(migrations.Migration):
             ),
         ),
         migrations.AddField(
-            model_name="tile", name="glaze", field=of("shelf.material", "glazed_tiles", null=True)
+            model_name="tile", name="glaze", field=of("shelf.material", "glazed_tiles", null=True, blank=True)
         ),
         migrations.AddField(
-            model_name="tile", name="stack", field=of("tiles.stack", "tiles", null=True)
+            model_name="tile", name="stack", field=of("tiles.stack", "tiles", null=True, blank=True)
         ),
         migrations.RemoveConstraint(model_name="tile", name="tile_is_made_of_something"),
         migrations.AddConstraint(
