@@ -9,6 +9,7 @@ from enum import StrEnum
 from types import MappingProxyType
 
 from claycore.surface.fused import GlazeLook
+from claycore.surface.shapes import Side
 
 
 class Application(StrEnum):
@@ -109,7 +110,8 @@ class Coat:
     """One slip of the stack, the lowest first. ``thickness_mm`` is of one wet coat.
 
     ``lightness`` is its fired CIELAB lightness, None where no tile of it was read. ``covers_pct``
-    is its share of the face, None for what is usual in the technique.
+    is its share of the face, None for what is usual in the technique. ``side`` matters only where
+    the sides of a piece differ.
     """
 
     name: str
@@ -120,6 +122,11 @@ class Coat:
     lightness: float | None = None
     kind: SlipKind = SlipKind.RAW
     covers_pct: float | None = None
+    side: Side = Side.BOTH
+
+    def lies_on(self, side: Side) -> bool:
+        """Whether it goes onto a side: one of both sides goes onto each."""
+        return Side.BOTH in (self.side, side) or self.side is side
 
 
 @dataclass(frozen=True)

@@ -92,8 +92,8 @@ MEMBERS = _names("""
     results: set-batch-aside
     results: every-reading clays compare
     results: limits clay clay-purpose report figures readings shrink-rule guess-blend line-blend
-    surface: plans plan face-picture set-plan-aside move-coat remove-coat
-    surface: overrule-coat use-slip keep-preview preview-picture preview-photograph photograph-preview
+    surface: plans plan face-picture set-plan-aside move-coat remove-coat use-slip
+    surface: overrule-coat keep-preview preview-picture preview-photograph photograph-preview
     surface: remove-preview waits factor-trials factor-trial expect
     surface: change-slabs show-factor-trial factor-results set-factor-trial-aside
     library: go findings backups finding expect add-note note-photograph remove-note

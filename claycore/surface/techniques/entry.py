@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from claycore.surface.advice import Rule
-from claycore.surface.coats import Application, Onto, Stack, Technique
+from claycore.surface.coats import Application, Coat, Onto, Stack, Technique
 from claycore.surface.steps import (
     BISQUE,
     DRY,
@@ -69,17 +69,23 @@ class TechniqueEntry:
 def coats_with_waits(stack: Stack, last: str = "") -> list[Step]:
     """Coats on the raw piece, and then on bisque ware, each when the shine is off the one below.
 
-    ``last`` says what is done with the last coat. Source: common practice.
+    What goes onto the other side of the piece waits for nothing. ``last`` says what is done with
+    the last coat. Source: common practice.
     """
     raw = [one for one in stack.coats if one.onto is not Onto.BISQUE for _ in range(one.coats)]
     late = [one for one in stack.coats if one.onto is Onto.BISQUE for _ in range(one.coats)]
     steps: list[Step] = []
     number, count = 0, len(raw) + len(late)
     for group, before in ((raw, [LEATHER_HARD]), (late, [DRY, BISQUE])):
-        for at, one in enumerate(group):
+        wet: list[Coat] = []
+        steps += before if group else []
+        for one in group:
             number += 1
-            do = last if number == count else ""
-            steps += [*(before if at == 0 else [SHINE]), coat(one.name, number, do)]
+            if any(other.lies_on(one.side) for other in wet):
+                steps.append(SHINE)
+                wet = []
+            wet.append(one)
+            steps.append(coat(one.name, number, last if number == count else ""))
     return steps
 
 

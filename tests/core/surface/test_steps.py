@@ -4,6 +4,7 @@ import pytest
 
 from claycore.measure.errors import OutOfBounds
 from claycore.surface.coats import Application, Coat, Stack, Technique
+from claycore.surface.shapes import Side
 from claycore.surface.steps import (
     BISQUE,
     DRY,
@@ -77,3 +78,26 @@ def test_times_that_cannot_be_are_named(least, most):
 def test_every_wait_is_known_by_a_code_of_its_own_and_says_what_to_do():
     assert len({wait.code for wait in WAITS}) == len(WAITS)
     assert all(wait.do for wait in WAITS)
+
+
+OUTSIDE, INSIDE = (
+    Coat(side.value, Application.BRUSH, 1, 0.3, side=side) for side in list(Side)[:2]
+)
+BOTH = Coat("both", Application.BRUSH, 1, 0.3)
+
+
+@pytest.mark.parametrize(
+    ("coats", "expected"),
+    [
+        ((OUTSIDE, INSIDE), "coat coat"),
+        ((OUTSIDE, OUTSIDE), "coat shine coat"),
+        ((OUTSIDE, INSIDE, OUTSIDE), "coat coat shine coat"),
+        ((OUTSIDE, INSIDE, OUTSIDE, INSIDE), "coat coat shine coat coat"),
+        ((BOTH, INSIDE), "coat shine coat"),
+        ((OUTSIDE, BOTH), "coat shine coat"),
+    ],
+)
+def test_a_coat_waits_for_what_is_wet_on_its_own_side(coats, expected):
+    """The shine is waited for once: then all that was wet is ready."""
+    steps = [step.code for step in steps_of(Stack(coats))]
+    assert " ".join(steps) == f"leather_hard {expected} dry bisque"

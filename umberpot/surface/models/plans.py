@@ -1,5 +1,7 @@
 """Surface plans: a body, pieces of a shape, and the coats that go onto them."""
 
+from dataclasses import dataclass
+
 from django.db import models
 from django.db.models import F, Q
 from django.urls import reverse
@@ -39,13 +41,43 @@ FLAT_SIDES = {Side.OUTSIDE: "back", Side.INSIDE: "face", Side.BOTH: "face and ba
 """The sides of a flat shape, whose inside is its face."""
 
 
+@dataclass(frozen=True)
+class FaceGlaze:
+    """What goes over a face: whether it is glazed, whether thick, and which glaze, if named."""
+
+    is_glazed: bool
+    is_thick: bool
+    glaze: Material | None
+
+    @property
+    def clear(self) -> Clear:
+        """How thick it is: as planned, or because the glaze is always used thick."""
+        return clear_of(self.is_glazed, self.is_thick, self.glaze.used_mm if self.glaze else None)
+
+    @property
+    def as_planned(self) -> Clear:
+        """The same as it was entered, whatever the glaze is usually used at."""
+        return clear_of(self.is_glazed, self.is_thick, None)
+
+    @property
+    def name(self) -> str:
+        """The glaze by name; '' where there is none, and where nobody named it."""
+        return self.glaze.name if self.glaze else ""
+
+    @property
+    def look(self) -> GlazeLook:
+        """Whether one sees through it; a clear one where nobody said."""
+        return GlazeLook((self.glaze.look if self.glaze else "") or GlazeLook.CLEAR)
+
+
 class SurfacePlan(SetAside):
     """Pieces of one body and shape, and what is to be done with their surface.
 
     ``measures`` are those of the shape, mm by name; ``dip_mm`` is how far below the rim the coats
     outside end, None for down to the foot. ``clear_over`` says that it is glazed, with the
     ``glaze`` of the shelf, None where nobody named it; ``clear_thick`` that it goes on thick, and
-    ``once_fired`` that it goes onto the raw piece, which is then fired once.
+    ``once_fired`` that it goes onto the raw piece, which is then fired once. Where both sides are
+    coated, ``inside_clear`` says what goes over the inside, '' for the same as outside.
     """
 
     name = models.CharField(max_length=80)
@@ -61,6 +93,10 @@ class SurfacePlan(SetAside):
     clear_thick = models.BooleanField(default=False)
     glaze = models.ForeignKey(
         Material, on_delete=models.PROTECT, null=True, related_name="glazed_plans"
+    )
+    inside_clear = models.CharField(max_length=5, blank=True, choices=[(one, one) for one in Clear])
+    inside_glaze = models.ForeignKey(
+        Material, on_delete=models.PROTECT, null=True, related_name="glazed_inside_plans"
     )
     once_fired = models.BooleanField(default=False)
     request_key = models.UUIDField()
@@ -78,6 +114,14 @@ class SurfacePlan(SetAside):
             models.CheckConstraint(
                 condition=Q(glaze=None) | Q(clear_over=True),
                 name="surface_plan_names_a_glaze_where_it_has_one",
+            ),
+            models.CheckConstraint(
+                condition=Q(inside_glaze=None) | Q(inside_clear__in=["thin", "thick"]),
+                name="surface_plan_names_an_inside_glaze_where_it_has_one",
+            ),
+            models.CheckConstraint(
+                condition=Q(inside_clear="") | Q(side="both"),
+                name="surface_plan_inside_differs_where_both_sides_are_coated",
             ),
         ]
 
@@ -98,35 +142,26 @@ class SurfacePlan(SetAside):
         return techniques.TECHNIQUES[Technique(self.technique)]
 
     @property
-    def clear(self) -> Clear:
-        """Whether it is glazed, and how thick: also where its glaze is always used thick."""
-        used_mm = self.glaze.used_mm if self.glaze else None
-        return clear_of(self.clear_over, self.clear_thick, used_mm)
+    def glazing(self) -> FaceGlaze:
+        """The glaze over it; over its outside, where the inside has another."""
+        return FaceGlaze(self.clear_over, self.clear_thick, self.glaze)
 
     @property
-    def clear_as_planned(self) -> Clear:
-        """The same as it was entered, whatever its glaze is usually used at."""
-        return clear_of(self.clear_over, self.clear_thick, None)
+    def inside_glazing(self) -> FaceGlaze:
+        """The glaze inside: the same as outside, unless it says otherwise."""
+        if not self.inside_clear:
+            return self.glazing
+        clear = Clear(self.inside_clear)
+        return FaceGlaze(clear is not Clear.NONE, clear is Clear.THICK, self.inside_glaze)
 
-    @property
-    def glaze_name(self) -> str:
-        """Its glaze by name; '' where there is none, and where nobody named it."""
-        return self.glaze.name if self.glaze else ""
-
-    @property
-    def glaze_look(self) -> GlazeLook:
-        """Whether one sees through its glaze; a clear one where nobody said."""
-        return GlazeLook((self.glaze.look if self.glaze else "") or GlazeLook.CLEAR)
-
-    @property
-    def glaze_warning(self) -> str:
-        """What to know before its glaze is fired to its cone; '' where it is made for that."""
-        return self.glaze.at_cone(self.cone) if self.glaze else ""
+    def side_title(self, side: Side) -> str:
+        """A side of it, as one says it of this shape."""
+        return (FLAT_SIDES if self.shape in FLAT else SIDES)[side]
 
     @property
     def side_words(self) -> str:
         """The side that is coated, as one says it of this shape."""
-        return (FLAT_SIDES if self.shape in FLAT else SIDES)[Side(self.side)]
+        return self.side_title(Side(self.side))
 
     @property
     def piece(self) -> Shape:
@@ -138,7 +173,8 @@ class PlannedCoat(StudioOwned):
     """One slip of a plan, the lowest first: a mix, a clay off the shelf, or only a name.
 
     ``covers_pct`` is its share of the face, None where it is what is usual in the technique.
-    ``overruled`` has, by the code of a rule, why it is not kept here.
+    ``side`` is the one side that it goes onto, of a plan that coats both. ``overruled`` has, by the
+    code of a rule, why it is not kept here.
     """
 
     plan = models.ForeignKey(SurfacePlan, on_delete=models.CASCADE, related_name="coats")
@@ -153,6 +189,7 @@ class PlannedCoat(StudioOwned):
     onto = models.CharField(max_length=12, choices=list(ONTO.items()))
     kind = models.CharField(max_length=10, choices=list(KINDS.items()), default=SlipKind.RAW)
     covers_pct = models.FloatField(null=True)
+    side = models.CharField(max_length=8, choices=list(SIDES.items()), default=Side.BOTH)
     overruled = models.JSONField(default=dict)
 
     class Meta:

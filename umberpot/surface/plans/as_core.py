@@ -1,11 +1,13 @@
-"""A plan and its coats as the core knows them."""
+"""A plan, its faces and its coats as the core knows them."""
 
 from collections.abc import Sequence
 
 from claycore.colour.notation import Lab
-from claycore.surface.coats import Application, Coat, Onto, SlipKind, Stack, Technique
+from claycore.surface.coats import Application, Clear, Coat, Onto, SlipKind, Stack, Technique
+from claycore.surface.shapes import Side
 from umberpot.colours.predict.expected import Expected
 from umberpot.surface.models import PlannedCoat, SurfacePlan
+from umberpot.surface.plans.faces import Face
 
 
 def core_coat(coat: PlannedCoat, colour: Expected | None = None) -> Coat:
@@ -19,21 +21,30 @@ def core_coat(coat: PlannedCoat, colour: Expected | None = None) -> Coat:
         colour.lab.lightness if colour else None,
         SlipKind(coat.kind),
         coat.covers_pct,
+        Side(coat.side),
     )
 
 
-def core_stack(
-    plan: SurfacePlan,
-    coats: Sequence[PlannedCoat],
-    colours: Sequence[Expected | None],
-    body: Lab | None,
+def core_face(
+    plan: SurfacePlan, face: Face, colours: Sequence[Expected | None], body: Lab | None
 ) -> Stack:
-    """A plan with the fired colours of its slips and its body, as far as they are known."""
+    """A face with the fired colours of its slips and its body, as far as they are known."""
     return Stack(
-        [core_coat(coat, colour) for coat, colour in zip(coats, colours, strict=True)],
+        [core_coat(coat, colour) for coat, colour in zip(face.coats, colours, strict=True)],
         Technique(plan.technique),
         body.lightness if body else None,
-        plan.clear,
+        face.glazing.clear,
         once_fired=plan.once_fired,
-        glaze_look=plan.glaze_look,
+        glaze_look=face.glazing.look,
+    )
+
+
+def core_piece(plan: SurfacePlan, coats: Sequence[PlannedCoat], faces: Sequence[Face]) -> Stack:
+    """A whole piece, with what is done to all of its faces: glazed where any of them is."""
+    glazed = any(face.glazing.is_glazed for face in faces)
+    return Stack(
+        [core_coat(coat) for coat in coats],
+        Technique(plan.technique),
+        clear=Clear.THIN if glazed else Clear.NONE,
+        once_fired=plan.once_fired,
     )

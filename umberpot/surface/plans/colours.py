@@ -13,6 +13,7 @@ from umberpot.firings.models.atmospheres import Atmosphere
 from umberpot.studio.models import Studio
 from umberpot.surface.models import PlannedCoat, SurfacePlan
 from umberpot.surface.plans.as_core import core_coat
+from umberpot.surface.plans.faces import Face
 from umberpot.surface.plans.fired_stacks import FiredStacks
 
 HATCHED = "url(#hatched)"
@@ -87,17 +88,19 @@ class _ClayGround:
     ground: Ground
 
 
-def _under(plan: SurfacePlan, clay: str) -> Conditions:
-    """How a plan fires a clay, by the name of it."""
-    oxidation = Atmosphere.OXIDATION
-    return Conditions(clay, plan.cone, oxidation, plan.clear_over, glaze=plan.glaze_name)
+def _under(plan: SurfacePlan, face: Face, clay: str) -> Conditions:
+    """How a face of a plan fires a clay, by the name of it."""
+    glazing = face.glazing
+    air = Atmosphere.OXIDATION
+    return Conditions(clay, plan.cone, air, glazing.is_glazed, glaze=glazing.name)
 
 
-def _ways_of(plan: SurfacePlan, coats: Sequence[PlannedCoat]) -> Iterator[Conditions]:
+def _ways_of(plan: SurfacePlan, faces: Sequence[Face]) -> Iterator[Conditions]:
     """How a plan fires its body and the clays of its slips, and the same without its glaze."""
-    for clay in {plan.body.name, *(clay_of(coat) for coat in coats)}:
-        yield _under(plan, clay)
-        yield _bare(_under(plan, clay))
+    for face in faces:
+        for clay in {plan.body.name, *(clay_of(coat) for coat in face.coats)}:
+            yield _under(plan, face, clay)
+            yield _bare(_under(plan, face, clay))
 
 
 def _ground(conditions: Conditions, tested: Tested) -> _ClayGround:
@@ -112,30 +115,28 @@ def _bare(under: Conditions) -> Conditions:
 class FiredClays:
     """The clays of a studio as some plans will fire them, all looked up at once."""
 
-    def __init__(
-        self, studio: Studio, plans: Iterable[tuple[SurfacePlan, Sequence[PlannedCoat]]]
-    ) -> None:
-        fired = {under for plan, coats in plans for under in _ways_of(plan, coats)}
+    def __init__(self, studio: Studio, plans: Iterable[tuple[SurfacePlan, Sequence[Face]]]) -> None:
+        fired = {under for plan, faces in plans for under in _ways_of(plan, faces)}
         tested = tested_under_each(studio, fired)
         self._found = {under: _ground(under, there) for under, there in tested.items()}
         self._stacks = FiredStacks(studio)
 
-    def body(self, plan: SurfacePlan) -> Lab | None:
-        """The fired colour of a plan's body; None where no plain tile of it was read."""
-        return self._found[_under(plan, plan.body.name)].plain
+    def body(self, plan: SurfacePlan, face: Face) -> Lab | None:
+        """The fired colour of the body of a face; None where no plain tile of it was read."""
+        return self._found[_under(plan, face, plan.body.name)].plain
 
-    def layers(self, plan: SurfacePlan, coats: Sequence[PlannedCoat]) -> list[Layer]:
+    def layers(self, plan: SurfacePlan, face: Face) -> list[Layer]:
         """Each coat in the colour of its own tiles, or a predicted one; the lowest first."""
-        return [self._layer(plan, coats, place) for place in range(len(coats))]
+        return [self._layer(plan, face, place) for place in range(len(face.coats))]
 
-    def _layer(self, plan: SurfacePlan, coats: Sequence[PlannedCoat], place: int) -> Layer:
-        coat = coats[place]
-        on_body, alone = _under(plan, plan.body.name), _under(plan, clay_of(coat))
+    def _layer(self, plan: SurfacePlan, face: Face, place: int) -> Layer:
+        coats, coat = face.coats, face.coats[place]
+        on_body, alone = _under(plan, face, plan.body.name), _under(plan, face, clay_of(coat))
         core = [] if plan.is_stacked else [core_coat(one) for one in coats]
         on_it = coats_to(core, place, plan.entry.lies) if core else ()
         seen, own = self._stacks.colour(on_it, on_body), self._colour(coat, alone)
         bare = None
-        if plan.clear_over and not (seen or own):
+        if face.glazing.is_glazed and not (seen or own):
             bare = self._stacks.colour(on_it, _bare(on_body)) or self._colour(coat, _bare(alone))
         covers = coat.covers_pct or plan.entry.covers(place, len(coats))
         thick_mm = coat.coats * coat.thickness_mm

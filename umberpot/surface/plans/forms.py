@@ -19,6 +19,7 @@ from claycore.surface.techniques.entry import TechniqueEntry
 from umberpot.mixing.models import Mix
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
+from umberpot.surface.models import SurfacePlan
 from umberpot.surface.models.plans import APPLICATIONS, FLAT, KINDS, ONTO, SIDES
 from umberpot.tiles.models import NOT_NAMED
 from umberpot.ui.fields.counts import CountField
@@ -37,6 +38,7 @@ MEASURES = {
 
 MOST_MIXES = 60
 
+GLAZED = (Clear.THIN, Clear.THICK)
 CLEARS = {Clear.NONE: "no glaze", Clear.THIN: "thin", Clear.THICK: "thick"}
 
 AS_SLAB = {
@@ -96,6 +98,16 @@ class PlanForm(forms.Form):
         label="Which glaze",
         error_messages={"invalid_choice": "Choose a glaze of the shelf."},
     )
+    inside_clear = Choice(
+        choices=[("", "as outside"), *CLEARS.items()], required=False, label="Glaze inside"
+    )
+    inside_glaze = forms.ModelChoiceField(
+        queryset=Material.objects.none(),
+        required=False,
+        empty_label=NOT_NAMED,
+        label="Which glaze inside",
+        error_messages={"invalid_choice": "Choose a glaze of the shelf."},
+    )
     once_fired = forms.BooleanField(
         required=False,
         label="Glazed raw and fired once",
@@ -107,9 +119,10 @@ class PlanForm(forms.Form):
         clays = Material.objects.of(studio).clays_to_choose(self.initial.get("body"))
         self.fields["body"].queryset = clays  # type: ignore[attr-defined]
         self.fields["cone"].initial = studio.usual_cone
-        glaze: Any = self.fields["glaze"]
         glazes = Material.objects.of(studio)
-        glaze.queryset = glazes.glazes_to_choose(self.initial.get("glaze"))
+        for name in ("glaze", "inside_glaze"):
+            glaze: Any = self.fields[name]
+            glaze.queryset = glazes.glazes_to_choose(self.initial.get(name))
 
     @property
     def technique_cards(self) -> list[tuple[Any, TechniqueEntry, str]]:
@@ -149,10 +162,14 @@ class PlanForm(forms.Form):
         first = ("name", "body", "shape", "measures", "pieces", "side", "dip_mm")
         names = (*first, "technique", "cone", "once_fired")
         clear = self.cleaned_data["clear"] or Clear.NONE
+        both = self.cleaned_data["side"] == Side.BOTH
+        inside = self.cleaned_data["inside_clear"] if both else ""
         return {
             **{name: self.cleaned_data[name] for name in names},
             "clear_over": clear != Clear.NONE,
             "glaze": self.cleaned_data["glaze"] if clear != Clear.NONE else None,
+            "inside_clear": inside,
+            "inside_glaze": self.cleaned_data["inside_glaze"] if inside in GLAZED else None,
             "clear_thick": clear == Clear.THICK,
         }
 
@@ -209,9 +226,16 @@ class CoatForm(forms.Form):
     onto = Choice(choices=list(ONTO.items()), label="Onto")
     kind = Choice(choices=list(KINDS.items()), required=False, label="Kind")
     covers_pct = MeasureField(COVERS, required=False, label="Share of the face")
+    side = Choice(choices=list(SIDES.items()), required=False, label="Side", initial=Side.BOTH)
 
-    def __init__(self, data: QueryDict | None, *, studio: Studio, entry: TechniqueEntry) -> None:
+    def __init__(self, data: QueryDict | None, *, studio: Studio, plan: SurfacePlan) -> None:
         super().__init__(data)
+        entry = plan.entry
+        if plan.side == Side.BOTH:
+            side: Any = self.fields["side"]
+            side.choices = [(one, plan.side_title(one)) for one in reversed(Side)]
+        else:
+            del self.fields["side"]
         slip: Any = self.fields["slip"]
         slip.offer(studio)
         self.stacked = entry.is_slabs
@@ -224,6 +248,7 @@ class CoatForm(forms.Form):
         """A slab of clay is laid, not brushed, and has no specific gravity."""
         for name in ("application", "onto", "specific_gravity", "kind", "covers_pct"):
             del self.fields[name]
+        self.fields.pop("side", None)
         labels = {"slip": "Clay", "name": "Name of another clay", "coats": "Slabs"}
         for name, label in (labels | {"thickness_mm": "Slab thickness"}).items():
             self.fields[name].label = label
@@ -246,6 +271,7 @@ class CoatForm(forms.Form):
         return {
             "thickness_mm": typed["thickness_mm"] or usual_mm,
             "kind": typed["kind"] or SlipKind.RAW,
+            "side": typed.get("side") or Side.BOTH,
             "name": slip.name if slip else typed["name"],
             "mix": slip if isinstance(slip, Mix) else None,
             "clay": slip if isinstance(slip, Material) else None,

@@ -2,8 +2,10 @@
 
 from claycore.measure.formatting import plain
 from claycore.surface.coats import Clear
+from claycore.surface.shapes import Side
 from umberpot.surface.models import SurfacePlan
-from umberpot.tiles.models import NOT_NAMED
+from umberpot.surface.models.plans import FaceGlaze
+from umberpot.tiles.models import NOT_NAMED, UNGLAZED
 
 PLAN_SAVED = "Plan saved. Add the first coat."
 CHANGED = "Plan saved."
@@ -26,15 +28,24 @@ def set_aside(name: str, aside: bool) -> str:
     return f"{name} set aside." if aside else f"{name} restored."
 
 
-def _glaze(plan: SurfacePlan) -> str:
-    """What goes over it, and how thick."""
-    if plan.clear is Clear.NONE:
+def _glaze(glazing: FaceGlaze) -> str:
+    """What goes over a face, and how thick; '' where nothing does."""
+    if glazing.clear is Clear.NONE:
         return ""
-    name = plan.glaze_name or NOT_NAMED
-    thick = "thick " if plan.clear is Clear.THICK else ""
-    used = plan.glaze.used_mm if plan.glaze and not plan.clear_thick and thick else None
+    thick = "thick " if glazing.clear is Clear.THICK else ""
+    used = glazing.glaze.used_mm if glazing.glaze and thick and not glazing.is_thick else None
     why = f", which is used at {plain(used, 1)} mm" if used else ""
-    return f", {thick}{name} over it{why}"
+    return f"{thick}{glazing.name or NOT_NAMED}{why}"
+
+
+def _glazes(plan: SurfacePlan) -> str:
+    """What goes over a plan's pieces, outside and inside apart where that differs."""
+    outside = _glaze(plan.glazing)
+    if not plan.inside_clear:
+        return f", under {outside}" if outside else ""
+    sides = {Side.OUTSIDE: outside, Side.INSIDE: _glaze(plan.inside_glazing)}
+    said = [f"{plan.side_title(side)} {glaze or UNGLAZED}" for side, glaze in sides.items()]
+    return f", {'; '.join(said)}"
 
 
 def of_plan(plan: SurfacePlan, area_cm2: float) -> str:
@@ -42,4 +53,4 @@ def of_plan(plan: SurfacePlan, area_cm2: float) -> str:
     said = f"{plan.pieces} × {plan.get_shape_display()}"
     if not plan.is_stacked:
         said += f", {plan.side_words}: {area_cm2:.0f} cm² of {plan.body}"
-    return f"{said}, cone {plan.cone}{_glaze(plan)}. {plan.entry.title}."
+    return f"{said}, cone {plan.cone}{_glazes(plan)}. {plan.entry.title}."

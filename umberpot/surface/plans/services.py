@@ -6,6 +6,7 @@ from typing import Any
 
 from django.contrib.auth.models import User
 
+from claycore.surface.shapes import Side
 from umberpot.studio.models import Studio
 from umberpot.studio.whole_change import whole_change
 from umberpot.surface.models import PlannedCoat, SurfacePlan
@@ -44,12 +45,34 @@ def add_coat(plan: SurfacePlan, columns: Mapping[str, Any]) -> PlannedCoat:
 
 
 @whole_change()
-def move_coat(coat: PlannedCoat, by: int) -> None:
-    """Moves a coat up (+) or down (−) so many places, to the end of the stack at most."""
+def move_coat(coat: PlannedCoat, up: bool) -> None:
+    """Moves a coat one place up or down, past the next coat that lies on its own side."""
+    coats, at = _with_place(coat)
+    beside = [n for n, one in enumerate(coats) if _shares_a_side(one, coat)]
+    own = beside.index(at) + (1 if up else -1)
+    _put(coats, at, beside[min(max(0, own), len(beside) - 1)])
+
+
+@whole_change()
+def move_coat_to(coat: PlannedCoat, place: int) -> None:
+    """Moves a coat to a place from the bottom, to the end of the stack at most."""
+    coats, at = _with_place(coat)
+    _put(coats, at, min(max(0, place), len(coats) - 1))
+
+
+def _with_place(coat: PlannedCoat) -> tuple[list[PlannedCoat], int]:
+    """The coats of its plan, and where it is among them."""
     coats = list(coat.plan.coats.select_for_update())
-    at = next(n for n, one in enumerate(coats) if one.pk == coat.pk)
-    coats.insert(min(max(0, at + by), len(coats) - 1), coats.pop(at))
+    return coats, next(n for n, one in enumerate(coats) if one.pk == coat.pk)
+
+
+def _put(coats: list[PlannedCoat], at: int, to: int) -> None:
+    coats.insert(to, coats.pop(at))
     _number(coats)
+
+
+def _shares_a_side(one: PlannedCoat, other: PlannedCoat) -> bool:
+    return Side.BOTH in (one.side, other.side) or one.side == other.side
 
 
 @whole_change()

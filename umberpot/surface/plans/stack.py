@@ -2,7 +2,7 @@
 
 from collections import defaultdict
 from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from urllib.parse import urlencode
 
 from django.urls import reverse
@@ -35,9 +35,10 @@ from umberpot.mixing.stock import Stock, stock_for
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.surface.models import PlannedCoat, SurfacePlan
-from umberpot.surface.plans.as_core import core_stack
+from umberpot.surface.plans.as_core import core_face, core_piece
 from umberpot.surface.plans.buckets import Bucket, SlipUseForm, buckets_of
 from umberpot.surface.plans.colours import FiredClays, Layer, clay_of, pcts_of
+from umberpot.surface.plans.faces import Face, faces_of, side_of
 from umberpot.surface.waits.services import own_times
 
 
@@ -67,20 +68,54 @@ class CoatRow:
     """The bucket of its slip; None where none is on the shelf."""
 
     use_form: SlipUseForm
+    is_again: bool = False
+    """Whether it goes onto both sides and stood under the first already, with its amount."""
+
+
+@dataclass(frozen=True)
+class CalculatedFace:
+    """One face of a plan: its coats from the top down, as one sees them.
+
+    ``warning`` says that its glaze is not made for the cone, '' where it is.
+    """
+
+    face: Face
+    body: Lab | None
+    rows: Sequence[CoatRow]
+    warning: str
 
 
 @dataclass(frozen=True)
 class CalculatedPlan:
-    """A whole plan: the coats from the top down, as one sees them."""
+    """A whole plan, face by face."""
 
     area_cm2: float
-    body: Lab | None
-    rows: Sequence[CoatRow]
+    faces: Sequence[CalculatedFace]
     needs_g: Mapping[str, float]
     cost: Cost
     stock: Stock
     steps: Sequence[OnTheLine]
     cautions: Sequence[str]
+
+    @property
+    def body(self) -> Lab | None:
+        """The fired colour of the body of its first face."""
+        return self.faces[0].body
+
+    @property
+    def rows(self) -> Sequence[CoatRow]:
+        """The coats of its first face, which is the one that is drawn."""
+        return self.faces[0].rows
+
+
+@dataclass(frozen=True)
+class _Known:
+    """What is looked up once for all coats of a plan."""
+
+    clays: FiredClays
+    shrinkages: "Shrinkages"
+    buckets: Mapping[int, Bucket]
+    forms: Mapping[int, SlipUseForm]
 
 
 def calculate(
@@ -88,36 +123,58 @@ def calculate(
 ) -> CalculatedPlan:
     """Everything that a plan comes to; ``refused`` are bound forms of buckets by their coats."""
     coats = list(plan.coats.select_related("mix__clay", "clay"))
-    buckets = buckets_of(plan, coats)
-    clays = FiredClays(studio, [(plan, coats)])
-    layers = clays.layers(plan, coats)
-    body = clays.body(plan)
-    area = plan.pieces * plan.piece.area_cm2(Side(plan.side), plan.dip_mm)
-    stack = core_stack(plan, coats, [layer.own for layer in layers], body)
+    faces = faces_of(plan, coats)
+    known = _Known(
+        FiredClays(studio, [(plan, faces)]),
+        _shrinkages(studio, plan, coats),
+        buckets_of(plan, coats),
+        refused or {},
+    )
+    found = [_face(plan, face, known) for face in faces]
+    found[1:] = [_after(found[0], one) for one in found[1:]]
+    needs = _needs({row.coat.pk: row for one in found for row in one.rows}.values())
+    prices = prices_of(studio, needs)
+    cost = cost_of([Priced(name, grams, prices.get(name)) for name, grams in needs.items()])
+    piece = core_piece(plan, coats, faces)
+    steps = line_of_time(with_own_times(steps_of(piece), own_times(studio)))
+    cautions = [*cautions_of(piece), *_of_materials(studio, needs)]
+    area = _area_cm2(plan, Side(plan.side))
+    return CalculatedPlan(area, found, needs, cost, stock_for(studio, needs), steps, cautions)
+
+
+def _after(first: CalculatedFace, other: CalculatedFace) -> CalculatedFace:
+    """A further face, with what it shares with the first marked as told there."""
+    told = {row.coat.pk for row in first.rows}
+    rows = [replace(row, is_again=row.coat.pk in told) for row in other.rows]
+    return replace(other, rows=rows)
+
+
+def _area_cm2(plan: SurfacePlan, side: Side) -> float:
+    """A side of all pieces of a plan."""
+    return plan.pieces * plan.piece.area_cm2(side, plan.dip_mm)
+
+
+def _face(plan: SurfacePlan, face: Face, known: _Known) -> CalculatedFace:
+    layers, body = known.clays.layers(plan, face), known.clays.body(plan, face)
+    stack = core_face(plan, face, [layer.own for layer in layers], body)
     advice = advise(stack)
-    shrinkages = _shrinkages(studio, plan, coats)
     rows = [
         CoatRow(
             coat,
             covers_pct(stack, place),
             layer,
-            amount := _amount(coat, area, covers_pct(stack, place)),
+            amount := _amount(coat, _area_cm2(plan, side_of(plan, coat)), covers_pct(stack, place)),
             [RuleResult(a, coat.overruled.get(a.rule, "")) for a in advice if a.place == place],
-            _fits(plan, coat, shrinkages),
+            _fits(plan, coat, known.shrinkages),
             _make_url(coat, amount),
-            _unmeasured(plan, coat, shrinkages),
-            buckets.get(coat.pk),
-            (refused or {}).get(coat.pk) or _use_form(coat, amount),
+            _unmeasured(plan, coat, known.shrinkages),
+            known.buckets.get(coat.pk),
+            known.forms.get(coat.pk) or _use_form(coat, amount),
         )
-        for place, (coat, layer) in enumerate(zip(coats, layers, strict=True))
+        for place, (coat, layer) in enumerate(zip(face.coats, layers, strict=True))
     ]
-    needs = _needs(rows)
-    prices = prices_of(studio, needs)
-    cost = cost_of([Priced(name, grams, prices.get(name)) for name, grams in needs.items()])
-    steps = line_of_time(with_own_times(steps_of(stack), own_times(studio)))
-    stock = stock_for(studio, needs)
-    cautions = [*cautions_of(stack), *_of_materials(studio, needs)]
-    return CalculatedPlan(area, body, rows[::-1], needs, cost, stock, steps, cautions)
+    glaze = face.glazing.glaze
+    return CalculatedFace(face, body, rows[::-1], glaze.at_cone(plan.cone) if glaze else "")
 
 
 def _use_form(coat: PlannedCoat, amount: SlipAmount) -> SlipUseForm:
@@ -136,7 +193,7 @@ def _of_materials(studio: Studio, names: Iterable[str]) -> list[str]:
 def protocol_of(studio: Studio, plan: SurfacePlan) -> Protocol:
     """The waits of a plan as stages to be timed."""
     coats = list(plan.coats.all())
-    steps: list[Step] = steps_of(core_stack(plan, coats, [None] * len(coats), None))
+    steps: list[Step] = steps_of(core_piece(plan, coats, faces_of(plan, coats)))
     return as_protocol(with_own_times(steps, own_times(studio)))
 
 
@@ -181,7 +238,7 @@ def _make_url(coat: PlannedCoat, amount: SlipAmount) -> str:
     return f"{reverse('mixing:slip')}?{urlencode([*query, *adds, ('begin', 'yes')])}"
 
 
-def _needs(rows: Sequence[CoatRow]) -> dict[str, float]:
+def _needs(rows: Iterable[CoatRow]) -> dict[str, float]:
     """Dry grams of each material, of all coats together."""
     needs: dict[str, float] = defaultdict(float)
     for row in rows:

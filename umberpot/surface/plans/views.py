@@ -20,6 +20,7 @@ from umberpot.surface.places import PLACE
 from umberpot.surface.plans import sentences, services
 from umberpot.surface.plans.buckets import SlipUseForm, TooMuch, buckets_of, put_back, take
 from umberpot.surface.plans.colours import FiredClays, Layer
+from umberpot.surface.plans.faces import faces_of
 from umberpot.surface.plans.forms import BucketForm, CoatForm, PlanForm
 from umberpot.surface.plans.section import Section, section
 from umberpot.surface.plans.stack import CalculatedPlan, calculate
@@ -31,20 +32,22 @@ from umberpot.ui.paging import page_of
 
 PLANS_A_PAGE = 20
 LONGEST_REASON = 120
+WITH = ("body", "glaze", "inside_glaze", "studio")
+"""What a plan is fetched with: its page asks all of it."""
 
 
 @require_GET
 def plans(request: StudioRequest) -> HttpResponse:
     """Every plan that is not set aside, each with its section."""
-    kept = SurfacePlan.objects.of(request.studio).kept().select_related("body", "glaze")
+    kept = SurfacePlan.objects.of(request.studio).kept().select_related(*WITH)
     with_coats = kept.prefetch_related("coats__mix__clay", "coats__clay")
     page = page_of(request, with_coats, PLANS_A_PAGE)
-    stacked = [(found, list(found.coats.all())) for found in page]
-    clays = FiredClays(request.studio, stacked)
-    rows = []
-    for found, coats in stacked:
-        layers = clays.layers(found, coats)
-        rows.append((found, _section(found, layers[::-1], clays.body(found))))
+    faced = [(found, faces_of(found, list(found.coats.all()))) for found in page]
+    clays = FiredClays(request.studio, faced)
+    rows = [
+        (found, _section(found, clays.layers(found, first)[::-1], clays.body(found, first)))
+        for found, (first, *_) in faced
+    ]
     return render(request, "surface/plans/plans.html", {"place": PLACE, "page": page, "rows": rows})
 
 
@@ -72,7 +75,8 @@ def change(request: StudioRequest, pk: int) -> HttpResponse:
     """Another body, shape or technique for the same coats."""
     found = _plan(request, pk)
     begun = {**vars(found), "body": found.body_id, **found.measures}
-    begun |= {"clear": found.clear_as_planned, "glaze": found.glaze_id}
+    begun |= {"clear": found.glazing.as_planned, "glaze": found.glaze_id}
+    begun["inside_glaze"] = found.inside_glaze_id
     form = PlanForm(posted(request), studio=request.studio, initial=begun)
     if form.is_valid():
         services.change_plan(found, form.kept())
@@ -91,7 +95,7 @@ def _form_page(request: StudioRequest, form: PlanForm, found: SurfacePlan | None
 
 
 def _plan(request: StudioRequest, pk: int) -> SurfacePlan:
-    plans = SurfacePlan.objects.of(request.studio).select_related("body", "glaze", "studio")
+    plans = SurfacePlan.objects.of(request.studio).select_related(*WITH)
     found: SurfacePlan = get_object_or_404(plans, pk=pk)
     return found
 
@@ -100,7 +104,7 @@ def _plan(request: StudioRequest, pk: int) -> SurfacePlan:
 def plan(request: StudioRequest, pk: int) -> HttpResponse:
     """One plan: its stack from the top, and one more coat where one was sent."""
     found = _plan(request, pk)
-    form = CoatForm(posted(request), studio=request.studio, entry=found.entry)
+    form = CoatForm(posted(request), studio=request.studio, plan=found)
     if form.is_valid():
         try:
             services.add_coat(found, form.kept())
@@ -121,7 +125,9 @@ def _plan_page(
     """A plan's page, with what was refused of it: the form of a coat, or of a coat's bucket."""
     whole = calculate(request.studio, found, refused)
     context = {"place": PLACE, "plan": found, "form": form, "all": whole}
-    context["section"] = _section(found, [row.layer for row in whole.rows], whole.body)
+    context["faces"] = [
+        (one, _section(found, [row.layer for row in one.rows], one.body)) for one in whole.faces
+    ]
     samples = samples_for(request.studio, found)
     context["samples"] = sample_rows(request.studio, found, samples)
     context |= _bucket(request, found) | _preview(request, found, whole)
@@ -185,7 +191,7 @@ def use_slip(request: StudioRequest, pk: int) -> HttpResponse:
             said = sentences.PUT_BACK if way is put_back else sentences.TAKEN
             messages.success(request, said)
             return redirect(found)
-    coat_form = CoatForm(None, studio=request.studio, entry=found.entry)
+    coat_form = CoatForm(None, studio=request.studio, plan=found)
     return _plan_page(request, found, coat_form, {coat.pk: form})
 
 
@@ -211,8 +217,10 @@ def move(request: StudioRequest, pk: int) -> HttpResponse:
     """Moves a coat up in the stack (``up=yes``), down, or to a place (``to``)."""
     found = _coat(request, pk)
     to = request.POST.get("to", "")
-    by = 1 if request.POST.get("up") == "yes" else -1
-    services.move_coat(found, int(to) - found.place if to.isdecimal() and len(to) < 4 else by)
+    if to.isdecimal() and len(to) < 4:
+        services.move_coat_to(found, int(to))
+    else:
+        services.move_coat(found, up=request.POST.get("up") == "yes")
     return redirect(found.plan)
 
 
@@ -231,8 +239,9 @@ def overrule(request: StudioRequest, pk: int) -> HttpResponse:
     found = _coat(request, pk)
     because = request.POST.get("because", "").replace("\x00", "").strip()[:LONGEST_REASON]
     rule = request.POST.get("rule", "")
-    rows = calculate(request.studio, _plan(request, found.plan_id)).rows
-    ruled = [one for row in rows if row.coat.pk == found.pk for one in row.rules]
+    faces = calculate(request.studio, _plan(request, found.plan_id)).faces
+    rows = (row for face in faces for row in face.rows if row.coat.pk == found.pk)
+    ruled = [one for row in rows for one in row.rules]
     if rule not in {one.advice.rule for one in ruled}:
         raise Http404
     services.overrule(found, rule, because)

@@ -5,9 +5,9 @@ from typing import Any
 
 from django import forms
 
-from claycore.surface.samples import Sample
 from umberpot.studio.models import Studio
 from umberpot.surface.models import SurfacePlan
+from umberpot.surface.samples.services import FaceSample
 from umberpot.tiles.forms import TilesForm
 from umberpot.tiles.models import Glazing
 from umberpot.ui.fields.measures import STILL_NEEDED
@@ -37,7 +37,7 @@ class SamplesForm(TilesForm):
         *args: Any,
         studio: Studio,
         plan: SurfacePlan,
-        samples: Sequence[Sample],
+        samples: Sequence[FaceSample],
         **kwargs: Any,
     ) -> None:
         super().__init__(*args, studio=studio, **kwargs)
@@ -47,12 +47,14 @@ class SamplesForm(TilesForm):
         choices.initial = [one.code for one in samples if one.is_usual]
         self.fields["trial_name"].initial = f"Test tiles: {plan.name}"[:80]
         self.fields["cone"].initial = plan.cone
-        self.fields["glazed"].initial = Glazing.GLAZED if plan.clear_over else Glazing.UNGLAZED
+        self.faces_differ = any(one.face.title for one in samples)
+        glazed = any(one.face.glazing.is_glazed for one in samples)
+        self.fields["glazed"].initial = Glazing.GLAZED if glazed else Glazing.UNGLAZED
         glaze: Any = self.fields["glaze"]
         if plan.clear_over:
             glaze.initial = plan.glaze_id
 
     @property
-    def chosen(self) -> list[Sample]:
+    def chosen(self) -> list[FaceSample]:
         """The samples that were chosen, of a valid form."""
         return [one for one in self._samples if one.code in self.cleaned_data["samples"]]

@@ -3,7 +3,7 @@
 import uuid
 from collections import defaultdict
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from django.contrib.auth.models import User
 
@@ -11,8 +11,9 @@ from claycore.surface.samples import Sample, recipe_of, samples_of, words_of
 from umberpot.studio.models import Studio
 from umberpot.studio.whole_change import whole_change
 from umberpot.surface.models import PlannedCoat, SurfacePlan
-from umberpot.surface.plans.as_core import core_stack
+from umberpot.surface.plans.as_core import core_face
 from umberpot.surface.plans.colours import FiredClays
+from umberpot.surface.plans.faces import Face, faces_of
 from umberpot.tiles.models import Tile, Trial
 from umberpot.tiles.pieces import PieceSpec
 from umberpot.tiles.progress import TileProgress, progress_of
@@ -33,23 +34,54 @@ class SampleOrder:
 
 
 @dataclass(frozen=True)
+class FaceSample:
+    """A sample of one face of a plan; its face is named where the faces differ."""
+
+    sample: Sample
+    face: Face
+
+    @property
+    def code(self) -> str:
+        return f"{self.face.side}_{self.sample.code}" if self.face.title else self.sample.code
+
+    @property
+    def title(self) -> str:
+        if not self.face.title:
+            return self.sample.title
+        return f"{self.face.title}: {self.sample.title}"
+
+    @property
+    def is_usual(self) -> bool:
+        """Whether it shows the plan itself."""
+        return self.sample.is_usual
+
+
+@dataclass(frozen=True)
 class SampleRow:
     """A sample of a plan and the tiles there are of it."""
 
-    sample: Sample
+    sample: FaceSample
     tiles: Sequence[TileProgress]
 
 
-def samples_for(studio: Studio, plan: SurfacePlan) -> list[Sample]:
-    """The test tiles worth firing of a plan as it is."""
-    coats = list(plan.coats.select_related("mix__clay", "clay"))
-    layers = FiredClays(studio, [(plan, coats)]).layers(plan, coats)
-    return samples_of(core_stack(plan, coats, [layer.own for layer in layers], None))
+def samples_for(studio: Studio, plan: SurfacePlan) -> list[FaceSample]:
+    """The test tiles worth firing of a plan as it is, face by face."""
+    faces = faces_of(plan, list(plan.coats.select_related("mix__clay", "clay")))
+    clays = FiredClays(studio, [(plan, faces)])
+    return [
+        FaceSample(sample, face)
+        for face in faces
+        for sample in samples_of(
+            core_face(plan, face, [layer.own for layer in clays.layers(plan, face)], None)
+        )
+    ]
 
 
-def sample_rows(studio: Studio, plan: SurfacePlan, samples: Sequence[Sample]) -> list[SampleRow]:
+def sample_rows(
+    studio: Studio, plan: SurfacePlan, samples: Sequence[FaceSample]
+) -> list[SampleRow]:
     """Each sample with its tiles, also of earlier plans. As many queries for many as for one."""
-    recipes = [recipe_of(sample.coats) for sample in samples]
+    recipes = [recipe_of(one.sample.coats) for one in samples]
     tiles = Tile.objects.of(studio).kept()
     tiles = tiles.filter(stack__body=plan.body_id, stack__recipe__in=recipes)
     by_recipe: dict[str, list[TileProgress]] = defaultdict(list)
@@ -63,7 +95,7 @@ def sample_rows(studio: Studio, plan: SurfacePlan, samples: Sequence[Sample]) ->
 
 
 @whole_change()
-def make_samples(plan: SurfacePlan, samples: Sequence[Sample], order: SampleOrder) -> Trial:
+def make_samples(plan: SurfacePlan, samples: Sequence[FaceSample], order: SampleOrder) -> Trial:
     """Test tiles of some samples of a plan, in a trial of their own. Made only once a key."""
     keys = [uuid.uuid5(order.request_key, sample.code) for sample in samples]
     made = Tile.objects.of(plan.studio).filter(request_key__in=keys).first()
@@ -78,10 +110,20 @@ def make_samples(plan: SurfacePlan, samples: Sequence[Sample], order: SampleOrde
         made_by=order.by,
     )
     planned = {coat.name: coat for coat in plan.coats.select_related("mix", "clay")}
-    for sample, key in zip(samples, keys, strict=True):
-        stack = _stack(plan, sample, planned)
-        make_stack_tiles(stack, trial, TileOrder(order.count, order.piece, key), order.by)
+    for one, key in zip(samples, keys, strict=True):
+        stack = _stack(plan, one.sample, planned)
+        tiles = TileOrder(order.count, _glazed_as(one.face, order.piece), key)
+        make_stack_tiles(stack, trial, tiles, order.by)
     return trial
+
+
+def _glazed_as(face: Face, piece: PieceSpec) -> PieceSpec:
+    """A glazed piece with the glaze of its face, where the faces of the plan differ."""
+    if not (face.title and piece.glazed):
+        return piece
+    glazed, glaze = face.glazing.is_glazed, face.glazing.glaze
+    half = piece.bare_half and glazed
+    return replace(piece, glazed=glazed, bare_half=half, glaze_id=glaze.pk if glaze else None)
 
 
 def _stack(plan: SurfacePlan, sample: Sample, planned: dict[str, PlannedCoat]) -> Stack:

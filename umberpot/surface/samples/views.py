@@ -20,7 +20,9 @@ from umberpot.surface.samples.services import SampleOrder, make_samples, samples
 @require_http_methods(["GET", "POST"])
 def samples(request: StudioRequest, pk: int) -> HttpResponse:
     """Which test tiles of a plan are made; none of slabs, whose clays have tiles of their own."""
-    plans = SurfacePlan.objects.of(request.studio).select_related("body", "glaze", "studio")
+    plans = SurfacePlan.objects.of(request.studio).select_related(
+        "body", "glaze", "inside_glaze", "studio"
+    )
     plan = get_object_or_404(plans, pk=pk)
     offered = samples_for(request.studio, plan)
     if not offered:
