@@ -120,6 +120,7 @@ TEMPLATES = [
                 "umberpot.tiles.components",
                 "umberpot.surface.components",
                 "umberpot.library.components",
+                "umberpot.bench.components",
             ],
         },
     }

@@ -11,6 +11,7 @@ from claycore.surface import steps
 from claycore.testing import protocols, soaking
 from claycore.testing.stages import Protocol, Stage
 from umberpot.studio.models import Signed
+from umberpot.surface.models import SurfacePlan
 from umberpot.tiles.models import ClayTest
 
 
@@ -18,7 +19,8 @@ class Timer(Signed):
     """A protocol of the core under way: which of its stages, and when that is over.
 
     ``own_stages`` are those of a chain that was put together for one piece of work, as the columns
-    of Stage; [] where ``protocol`` names one that everyone has.
+    of Stage; [] where ``protocol`` names one that everyone has. They stay as they were when the
+    ``plan`` they are of changes.
 
     It is only a time in the database: nothing runs, so nothing is lost when the machine is off.
     """
@@ -31,6 +33,9 @@ class Timer(Signed):
     due_at = models.DateTimeField()
     ended_at = models.DateTimeField(null=True)
     test = models.ForeignKey(ClayTest, on_delete=models.PROTECT, null=True, related_name="timers")
+    plan = models.ForeignKey(
+        SurfacePlan, on_delete=models.PROTECT, null=True, related_name="timers"
+    )
     request_key = models.UUIDField()
 
     class Meta:

@@ -1,8 +1,10 @@
 """Starting, moving on and ending what is timed; the private calendar."""
 
 import uuid
+from collections.abc import Iterable
 from dataclasses import asdict
 from datetime import datetime, timedelta
+from typing import Any
 
 from django.contrib.auth.models import User
 from django.utils import timezone
@@ -11,6 +13,8 @@ from claycore.testing.stages import Protocol
 from umberpot.bench.models import CalendarFeed, Timer
 from umberpot.studio.models import Studio
 from umberpot.studio.whole_change import whole_change
+from umberpot.surface.models import SurfacePlan
+from umberpot.surface.plans.stack import protocol_of
 from umberpot.tiles.models import ClayTest
 
 
@@ -23,10 +27,11 @@ def start_timer(
     test: ClayTest | None,
     request_key: uuid.UUID,
     by: User,
+    plan: SurfacePlan | None = None,
 ) -> Timer:
     """The first stage begins now. The same ``request_key`` starts it only once.
 
-    A protocol without a code is one of its own: its stages are kept with the timer.
+    A protocol without a code is one of its own, of a ``plan``: its stages are kept with the timer.
     """
     made = Timer.objects.of(studio).filter(request_key=request_key).first()
     if made:
@@ -35,14 +40,36 @@ def start_timer(
     return Timer.objects.create(
         studio=studio,
         protocol=protocol.code,
-        own_stages=[] if protocol.code else [asdict(stage) for stage in protocol.stages],
+        own_stages=[] if protocol.code else stages_of(protocol),
         about=about,
         stage_started_at=now,
         due_at=now + timedelta(minutes=minutes),
         test=test,
+        plan=plan,
         request_key=request_key,
         made_by=by,
     )
+
+
+def stages_of(protocol: Protocol) -> list[dict[str, Any]]:
+    """The stages of a protocol as a timer keeps them."""
+    return [asdict(stage) for stage in protocol.stages]
+
+
+WITH_THEIR_PLANS = ("plan__studio", "plan__glaze", "plan__inside_glaze")
+"""What timers are fetched with to be held against their plans."""
+
+
+def left_behind(timers: Iterable[Timer]) -> set[int]:
+    """The keys of timers that run by waits which their plan has no more.
+
+    Asks for nothing more of timers fetched ``WITH_THEIR_PLANS`` and with ``plan__coats``.
+    """
+    return {
+        timer.pk
+        for timer in timers
+        if timer.plan and timer.own_stages != stages_of(protocol_of(timer.plan.studio, timer.plan))
+    }
 
 
 @whole_change()

@@ -7,6 +7,7 @@ from django.urls import reverse
 from django.views.decorators.http import require_GET
 
 from umberpot.bench.models import CalendarFeed, Timer
+from umberpot.bench.services import WITH_THEIR_PLANS, left_behind
 from umberpot.bench.tasks import to_do
 from umberpot.kiln.logs.services import firing_now
 from umberpot.mixing.models import Mix
@@ -24,7 +25,9 @@ def bench(request: StudioRequest) -> HttpResponse:
     """What is to be done now, what is timed, what waits."""
     studio = request.studio
     feed = CalendarFeed.objects.of(studio).filter(revoked_at=None).first()
-    timers = list(Timer.objects.of(studio).filter(ended_at=None).select_related("test"))
+    running = Timer.objects.of(studio).filter(ended_at=None)
+    with_plans = running.select_related("test", *WITH_THEIR_PLANS)
+    timers = list(with_plans.prefetch_related("plan__coats"))
     found = to_do(studio, timers)
     nothing_yet = found.is_empty and not _is_begun(studio)
     page = render(
@@ -35,6 +38,7 @@ def bench(request: StudioRequest) -> HttpResponse:
             "to_do": found,
             "firing_now": firing_now(studio),
             "timers": timers[:MOST_TIMERS],
+            "left_behind": left_behind(timers[:MOST_TIMERS]),
             "any_due": any(timer.is_due() for timer in timers),
             "feed_url": request.build_absolute_uri(reverse("bench:feed", args=[feed.token]))
             if feed

@@ -19,6 +19,8 @@ RATERS = ("quay", "evening class")
 COLUMNS = {
     "name": "Skirting: what keeps slip on under a brush",
     "pieces_are": "offcuts of Ferry white, cone 6, no glaze",
+    "particle_size": "through a 0.12 mm sieve",
+    "binder": "none",
     "factors": [
         {"name": "finish", "levels": ["as brushed", "ribbed smooth", "burnished"]},
         {"name": "slip", "levels": ["rope green", "lamp yellow"]},

@@ -361,3 +361,13 @@ def test_a_new_scale_is_one_entry_in_one_list(monkeypatch, signed_in):
     trial = plan_one(signed_in, scales=["tape"], claim_scale="tape")
     rate(signed_in, trial, {f"piece_{trial.pieces.first().pk}": "1"}, scale="tape")
     assert "1 of 21 pieces." in page_of(signed_in, trial, "tape")
+
+
+def test_particle_size_and_binder_are_noted_and_told(signed_in):
+    noted = {"particle_size": "through a 0.1 mm sieve", "binder": "gum"}
+    trial = plan_one(signed_in, **noted)
+    said = "particle size through a 0.1 mm sieve, binder gum"
+    assert f"{said[0].upper()}{said[1:]}." in words_of(signed_in.get(trial.get_absolute_url()))
+    report = words_of(signed_in.get(f"/library/reports/factor-trial/{trial.pk}/"))
+    assert said in report.lower()
+    assert plan_one(signed_in).made_with == ""

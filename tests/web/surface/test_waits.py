@@ -2,8 +2,10 @@
 
 import uuid
 from datetime import timedelta
+from importlib import import_module
 
 import pytest
+from django.apps import apps
 from django.utils import timezone
 
 from tests.pages import words_of
@@ -101,3 +103,39 @@ def test_times_that_cannot_be_are_told_at_their_field_and_kept(signed_in, studio
     assert next(iter(sent.values())) in answer.content.decode()
     studio.refresh_from_db()
     assert studio.own_waits == {}
+
+
+CHANGED = "The plan has changed since this timer began."
+
+
+def test_a_timer_says_when_its_plan_has_another_chain_by_now(signed_in, plan, clay):
+    start(signed_in, plan)
+    bench = words_of(signed_in.get("/"))
+    assert plan.name in bench
+    assert CHANGED not in bench
+    page = words_of(signed_in.get(plan.get_absolute_url()))
+    assert "A timer runs: until leather-hard" in page
+    assert "It follows the plan as it was" not in page
+    plan.technique = "inlay"
+    plan.save()
+    assert CHANGED in words_of(signed_in.get("/"))
+    assert "It follows the plan as it was" in words_of(signed_in.get(plan.get_absolute_url()))
+    signed_in.post(f"/bench/timers/{Timer.objects.get().pk}/stop/")
+    assert "A timer runs" not in words_of(signed_in.get(plan.get_absolute_url()))
+
+
+def test_a_timer_of_before_finds_its_plan_by_its_name(signed_in, plan):
+    start(signed_in, plan)
+    Timer.objects.update(plan=None)
+    migration = import_module("umberpot.bench.migrations.0002_timers_know_their_plan")
+    migration.find_plans(apps, None)
+    assert Timer.objects.get().plan == plan
+    Timer.objects.update(plan=None)
+    SurfacePlan.objects.create(
+        **{
+            **{f.name: getattr(plan, f.name) for f in plan._meta.concrete_fields if f.name != "id"},
+            "request_key": uuid.uuid4(),
+        }
+    )
+    migration.find_plans(apps, None)
+    assert Timer.objects.get().plan is None, "two plans have the name"

@@ -106,6 +106,7 @@ def start_waits(request: StudioRequest, pk: int) -> HttpResponse:
         None,
         request_key(request),
         request.user,
+        plan,
     )
     messages.success(request, sentences.timer_started(timer.now.title, timer.about))
     return redirect("bench:bench")

@@ -41,6 +41,8 @@ def _steps(cell: GridCell, scale: str) -> str:
 def report_of_factors(studio: Studio, trial: FactorTrial, made_on: date) -> Report:
     """What was tried, what was expected, and what each scale shows; nothing while it is blind."""
     tried = [Text(", ".join(one["levels"]), lead=one["name"]) for one in trial.factors]
+    if trial.made_with:
+        tried.append(Text(trial.made_with, lead="made with"))
     expected = trial.expectations.select_related("made_by")
     of_trial = Finding.objects.of(studio).filter(factor_trial=trial).select_related("made_by")
     said: list[Section] = []

@@ -191,7 +191,7 @@ FIRING_FILTERS: dict[str, Lookup] = {
 
 def _factor_words(trial: FactorTrial) -> Words:
     named = [word for name, levels in _factors(trial) for word in (name, *levels)]
-    return Words(trial.name, [*named, trial.pieces_are])
+    return Words(trial.name, [*named, trial.pieces_are, trial.made_with])
 
 
 def _factors(trial: FactorTrial) -> Iterable[tuple[str, list[str]]]:

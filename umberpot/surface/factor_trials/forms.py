@@ -47,6 +47,8 @@ class TrialForm(forms.Form):
 
     name = _text("Trial name", 80)
     pieces_are = _text("Pieces", 120, required=False)
+    particle_size = _text("Particle size", 60, required=False)
+    binder = _text("Binder", 60, required=False)
     factor_1 = _text("First factor", 40)
     levels_1 = _text("Its levels", LONGEST_TEXT)
     factor_2 = _text("Second factor", 40)
@@ -148,7 +150,8 @@ class TrialForm(forms.Form):
     def kept(self) -> dict[str, Any]:
         """The columns of the trial, of a valid form."""
         typed = self.cleaned_data
-        names = ("name", "pieces_are", "slabs", "scales", "keeps_half", "blind")
+        noted = ("pieces_are", "particle_size", "binder")
+        names = ("name", *noted, "slabs", "scales", "keeps_half", "blind")
         controls = "\n".join(typed["design"].controls)
         factors = [{"name": f.name, "levels": list(f.levels)} for f in typed["design"].factors]
         kept = {name: typed[name] for name in names}

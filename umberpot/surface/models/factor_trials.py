@@ -33,6 +33,8 @@ class FactorTrial(SetAside):
 
     name = models.CharField(max_length=80)
     pieces_are = models.CharField(max_length=120, blank=True)
+    particle_size = models.CharField(max_length=60, blank=True)
+    binder = models.CharField(max_length=60, blank=True)
     factors = models.JSONField()
     control = models.CharField("controls", max_length=200, blank=True)
     slabs = models.PositiveSmallIntegerField()
@@ -71,6 +73,12 @@ class FactorTrial(SetAside):
 
     def get_absolute_url(self) -> str:
         return reverse("surface:factor-trial", args=[self.pk])
+
+    @property
+    def made_with(self) -> str:
+        """The particle size and the binder of what goes onto the pieces, in words; '' of none."""
+        said = [("particle size", self.particle_size), ("binder", self.binder)]
+        return ", ".join(f"{name} {value}" for name, value in said if value)
 
     @property
     def controls(self) -> list[str]:
