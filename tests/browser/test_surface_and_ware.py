@@ -1,6 +1,7 @@
 """From the winning colour to the finished piece: coats, slip, waits, a trial of factors, a card."""
 
 import io
+import re
 
 from playwright.sync_api import Locator, Page, expect
 from pypdf import PdfReader
@@ -89,6 +90,95 @@ def test_a_joggled_plate_from_slab_to_former(signed_in: Page) -> None:
     expect(page.get_by_text("Timer started: Until leather-hard, Buffet plates.")).to_be_visible()
     open_timers(page)
     expect(page.get_by_text("At once, into the wet base.").first).to_be_visible()
+
+
+def test_two_under_two_on_a_dark_body_are_found_again_by_their_colour(signed_in: Page) -> None:
+    """Sgraffito: two light and two green coats on the dug clay, under the clear of the shelf."""
+    page = signed_in
+    page.goto("/surface/plans/new/")
+    page.get_by_label("Plan name").fill("Soap dishes")
+    page.get_by_label("Body", exact=True).select_option(label="Canal bank")
+    page.get_by_label("Shape").select_option(label="tile")
+    for measure, mm in (("Width", "90"), ("Length", "120"), ("Thickness", "8")):
+        page.get_by_label(measure).fill(mm)
+    expect(page.locator("svg.of-tile").get_by_text("120 mm")).to_be_visible()
+    page.get_by_role("radio", name="Sgraffito").check()
+    expect(page.get_by_label("Which glaze", exact=True)).to_be_hidden()
+    page.get_by_label("Glaze over it").select_option(label="thin")
+    page.get_by_label("Which glaze", exact=True).select_option(label="Harbour clear")
+    page.get_by_role("button", name="Save plan").click()
+    for slip in ("3 % Lamp Yellow in Ferry white", "3 % Rope Green in Ferry white"):
+        page.get_by_label("Slip", exact=True).select_option(label=slip)
+        page.get_by_label("Coats", exact=True).fill("2")
+        page.get_by_label("Wet coat thickness").fill("0.3")
+        page.get_by_role("button", name="Add coat").click()
+        expect(page.get_by_role("heading", name=slip)).to_be_visible()
+    expect(page.get_by_text("2 light coats under this colour")).to_be_visible()
+    plan = page.url
+
+    page.get_by_role("link", name="Make test tiles").click()
+    expect(page.get_by_label("As planned")).to_be_checked()
+    page.get_by_label("Without 3 % Lamp Yellow in Ferry white under it").check()
+    expect(page.get_by_label("Glaze", exact=True)).to_have_value(re.compile(r"\d+"))
+    page.get_by_role("button", name="Make test tiles").click()
+    expect(page.get_by_role("heading", name="Test tiles: Soap dishes")).to_be_visible()
+    page.get_by_role("link", name=re.compile("Dry, then measure and weigh")).first.click()
+    expect(page.get_by_text("on Canal bank · line 100 mm")).to_contain_text("Harbour clear")
+    page.get_by_label("Bone-dry length").fill("94")
+    page.get_by_label("Bone-dry weight").fill("71")
+    page.get_by_role("button", name="Record dry readings").click()
+    page.get_by_role("button", name="Record firing").click()
+    page.get_by_label("Fired colour", exact=True).fill("41, -23, 12")
+    page.get_by_role("button", name="Record fired readings").click()
+    expect(page.get_by_text("Recorded")).to_be_visible()
+
+    page.goto(plan)
+    expect(
+        page.get_by_text("Fired as planned on Canal bank, cone 6, Harbour clear")
+    ).to_be_visible()
+    page.goto("/results/find/?want=41,-23,12")
+    found = page.get_by_text(
+        "2 coats of 3 % Rope Green in Ferry white over 2 coats of 3 % Lamp Yellow in Ferry white"
+        " on Canal bank, cone 6, Harbour clear"
+    )
+    expect(found).to_be_visible()
+
+
+def test_one_recipe_under_two_glazes_is_told_apart(signed_in: Page) -> None:
+    page = signed_in
+    page.goto("/shelf/")
+    page.get_by_role("link", name="Add a material").click()
+    page.get_by_role("radio", name="Glaze", exact=True).check()
+    page.get_by_label("Name").fill("Gale satin")
+    page.get_by_label("Sheen").select_option(label="satin")
+    page.get_by_label("Zinc").select_option(label="contains zinc")
+    page.get_by_role("button", name="Add to shelf").click()
+    expect(page.get_by_text("satin, contains zinc")).to_be_visible()
+    for glaze, colour in (("Harbour clear", "60, 4, -24"), ("Gale satin", "66, 2, -12")):
+        page.goto("/go/?kind=mix&q=9+%25+Quay+Blue")
+        page.get_by_role("link", name="9 % Quay Blue in Ferry white").first.click()
+        page.get_by_role("link", name="Make tiles").first.click()
+        page.get_by_label("Number of tiles").fill("1")
+        page.get_by_role("radio", name="glazed", exact=True).check()
+        page.get_by_label("Glaze", exact=True).select_option(label=glaze)
+        if glaze == "Harbour clear":
+            page.get_by_label("New trial name").fill("Blue under two")
+        else:
+            page.get_by_label("Trial", exact=True).select_option(label="Blue under two")
+        page.get_by_role("button", name="Make tiles").click()
+        page.get_by_role("link", name=re.compile("Dry, then measure and weigh")).last.click()
+        page.get_by_label("Bone-dry weight").fill("70")
+        page.get_by_role("button", name="Record dry readings").click()
+        page.get_by_role("button", name="Record firing").click()
+        page.get_by_label("Fired colour", exact=True).fill(colour)
+        page.get_by_role("button", name="Record fired readings").click()
+        expect(page.get_by_text("Recorded")).to_be_visible()
+    page.get_by_role("link", name="Blue under two").click()
+    page.get_by_role("main").get_by_role(
+        "link", name=re.compile("See results|Results so far")
+    ).first.click()
+    told = "9 % Quay Blue under Gale satin and under Harbour clear: they look different"
+    expect(page.get_by_text(told)).to_be_visible()
 
 
 def test_a_trial_of_factors_from_the_expectation_to_what_came(signed_in: Page) -> None:

@@ -533,6 +533,17 @@ document.addEventListener("alpine:init", () => {
   }));
 
   // A stack of coats, from the top down: one dragged onto another takes its place.
+  // The measures of a piece, written onto its drawing as they are typed.
+  Alpine.data("shape", () => ({
+    init() { this.draw(); },
+    draw() {
+      for (const words of this.$root.querySelectorAll("[data-shows]")) {
+        words.dataset.name ||= words.textContent.trim();
+        const typed = this.$root.querySelector(`[name="${words.dataset.shows}"]`).value.trim();
+        words.textContent = typed ? `${typed} mm` : words.dataset.name;
+      }
+    },
+  }));
   Alpine.data("stack", () => ({
     taken: null,
     take(event) {
