@@ -123,7 +123,7 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
             "trial": trial,
             "rows": rows,
             "waiting": next((row for row in rows if row.step != Step.READ), None),
-            "any_read": any(row.step == Step.READ for row in rows),
+            "any_read": any(row.colour or row.step == Step.READ for row in rows),
             "mislabelled": [
                 row.tile for row in rows if row.tile.label_difference and not row.tile.label_kept
             ],
