@@ -7,7 +7,7 @@ from umberpot.studio.models import Studio
 from umberpot.tiles.models import Tile
 from umberpot.ui.tables import to_csv
 
-OF_A_STUDIO = ("trial", "made_of", "glazed", "set_aside")
+OF_A_STUDIO = ("trial", "made_of", "glazed", "glaze", "set_aside")
 """What a row of all readings says besides: whose reading it is."""
 
 TILES_AT_ONCE = 400
@@ -33,5 +33,6 @@ def _whose(tile: Tile) -> dict[str, str]:
         "trial": tile.trial.name,
         "made_of": tile.made_of,
         "glazed": tile.glazing.value,
+        "glaze": tile.glaze_name,
         "set_aside": "yes" if tile.set_aside_at else "no",
     }
