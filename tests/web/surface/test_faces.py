@@ -75,7 +75,7 @@ def test_each_side_has_its_coats_its_glaze_and_its_rules(signed_in, plan):
     assert outside.warning == ""
     assert "Fog matt is made for cones 7 to 8." in inside.warning
     page = words_of(signed_in.get(plan.get_absolute_url()))
-    assert "back Pier clear; face thick Fog matt" in page
+    assert "back Pier clear (glossy); face thick Fog matt (matt)" in page
     assert "Leave the foot bare" in page
 
 
@@ -136,7 +136,9 @@ def test_a_plan_of_one_side_has_no_other(signed_in, clay, glossy, matt):
 def test_an_unglazed_inside_has_no_glaze(signed_in, clay, glossy, matt):
     made = planned(signed_in, clay, glaze=glossy.pk, inside_clear="none", inside_glaze=matt.pk)
     assert made.inside_glaze is None
-    assert "back Pier clear; face unglazed" in words_of(signed_in.get(made.get_absolute_url()))
+    assert "back Pier clear (glossy); face unglazed" in words_of(
+        signed_in.get(made.get_absolute_url())
+    )
 
 
 def test_when_one_side_is_left_its_coats_are_all_of_it(signed_in, clay, plan, glossy):

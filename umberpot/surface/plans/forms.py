@@ -37,6 +37,11 @@ MEASURES = {
 """The measures that shapes have, by the name in the core."""
 
 MOST_MIXES = 60
+FUSED_KINDS: dict[str, SlipKind] = {
+    Material.Kind.UNDERGLAZE: SlipKind.UNDERGLAZE,
+    Material.Kind.VITREOUS: SlipKind.VITREOUS,
+}
+"""What is brushed on and fuses, by its kind on the shelf; a glaze goes over all of it."""
 
 GLAZED = (Clear.THIN, Clear.THICK)
 CLEARS = {Clear.NONE: "no glaze", Clear.THIN: "thin", Clear.THICK: "thick"}
@@ -180,31 +185,41 @@ def _usual_side(shape: str) -> Side:
 
 
 class SlipChoice(forms.ChoiceField):
-    """A mix or a clay of the studio, by kind and key; cleans to ``(mix, clay)``."""
+    """A mix, a clay or what is fused on, of the studio, by kind and key; cleans to it, or None."""
 
     def __init__(self) -> None:
         wrong = {"invalid_choice": "Choose a slip from the list, or enter its name."}
         super().__init__(choices=[], required=False, label="Slip", error_messages=wrong)
 
     def offer(self, studio: Studio) -> None:
-        """The latest finished mixes, buckets of slip, and the clays on the shelf."""
+        """The latest finished mixes, and the slips, underglazes and clays on the shelf."""
         mixes = list(Mix.objects.of(studio).kept().exclude(finished_at=None)[:MOST_MIXES])
         on_shelf = Material.objects.of(studio).on_shelf().order_by("name")
         buckets = list(on_shelf.filter(kind=Material.Kind.SLIP))
+        fused = list(on_shelf.filter(kind__in=FUSED_KINDS))
         clays = list(on_shelf.testable())
         self.known: dict[str, Mix | Material] = {
             **{f"mix-{mix.pk}": mix for mix in mixes},
-            **{f"clay-{clay.pk}": clay for clay in (*buckets, *clays)},
+            **{f"clay-{clay.pk}": clay for clay in (*buckets, *fused, *clays)},
         }
         self.choices = [
             ("", "another slip, by its name"),
             ("Mixes", [(f"mix-{mix.pk}", mix.name) for mix in mixes]),
             ("Slips", [(f"clay-{bucket.pk}", bucket.name) for bucket in buckets]),
+            (
+                "Underglazes and vitreous slips",
+                [(f"clay-{one.pk}", one.name) for one in fused],
+            ),
             ("Plain clays", [(f"clay-{clay.pk}", clay.name) for clay in clays]),
         ]
 
     def clean(self, value: Any) -> Mix | Material | None:
         return self.known.get(super().clean(value))
+
+
+def _kind_of(slip: Mix | Material | None) -> SlipKind | None:
+    """What a coat is by what is chosen for it; None where that leaves it open."""
+    return FUSED_KINDS.get(slip.kind) if isinstance(slip, Material) else None
 
 
 class CoatForm(forms.Form):
@@ -270,7 +285,7 @@ class CoatForm(forms.Form):
         usual_mm = USUAL_MM[Application(typed["application"])]
         return {
             "thickness_mm": typed["thickness_mm"] or usual_mm,
-            "kind": typed["kind"] or SlipKind.RAW,
+            "kind": _kind_of(slip) or typed["kind"] or SlipKind.RAW,
             "side": typed.get("side") or Side.BOTH,
             "name": slip.name if slip else typed["name"],
             "mix": slip if isinstance(slip, Mix) else None,

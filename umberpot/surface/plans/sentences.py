@@ -35,7 +35,8 @@ def _glaze(glazing: FaceGlaze) -> str:
     thick = "thick " if glazing.clear is Clear.THICK else ""
     used = glazing.glaze.used_mm if glazing.glaze and thick and not glazing.is_thick else None
     why = f", which is used at {plain(used, 1)} mm" if used else ""
-    return f"{thick}{glazing.name or NOT_NAMED}{why}"
+    sheen = glazing.glaze.get_sheen_display() if glazing.glaze else ""
+    return f"{thick}{glazing.name or NOT_NAMED}{f' ({sheen})' if sheen else ''}{why}"
 
 
 def _glazes(plan: SurfacePlan) -> str:

@@ -71,6 +71,16 @@ class CoatRow:
     is_again: bool = False
     """Whether it goes onto both sides and stood under the first already, with its amount."""
 
+    @property
+    def as_it_comes(self) -> bool:
+        """Whether it is bought ready, as underglaze and vitreous slip are."""
+        return bool(self.coat.clay and self.coat.clay.is_fused)
+
+    @property
+    def warning(self) -> str:
+        """What to know before it is fired to the plan's cone, where it is not made for that."""
+        return self.coat.clay.at_cone(self.coat.plan.cone) if self.coat.clay else ""
+
 
 @dataclass(frozen=True)
 class CalculatedFace:
@@ -217,7 +227,7 @@ def _make_url(coat: PlannedCoat, amount: SlipAmount) -> str:
     blended or dried there.
     """
     name = clay_of(coat)
-    if not name:
+    if not name or (coat.clay and coat.clay.is_fused):
         return ""
     clay = coat.clay or (coat.mix.clay if coat.mix else None)
     adds = [("add", f"{colourant}:{plain(pct)}") for colourant, pct in pcts_of(coat).items()]
@@ -239,9 +249,12 @@ def _make_url(coat: PlannedCoat, amount: SlipAmount) -> str:
 
 
 def _needs(rows: Iterable[CoatRow]) -> dict[str, float]:
-    """Dry grams of each material, of all coats together."""
+    """Grams of each material, of all coats together: dry, but for what is used as it comes."""
     needs: dict[str, float] = defaultdict(float)
     for row in rows:
+        if row.as_it_comes:
+            needs[row.coat.name] += row.amount.slip_g
+            continue
         needs[clay_of(row.coat) or row.coat.name] += row.amount.dry_clay_g
         for name, grams in row.amount.additions_g.items():
             needs[name] += grams
@@ -255,7 +268,10 @@ Shrinkages = Mapping[tuple[int, str], Estimate]
 
 
 def _clay_of(coat: PlannedCoat) -> Material | None:
-    return coat.mix.clay if coat.mix else coat.clay
+    """The clay of a coat's slip; None of what is fused on, which does not shrink with the body."""
+    if coat.mix:
+        return coat.mix.clay
+    return coat.clay if coat.clay and not coat.clay.is_fused else None
 
 
 def _shrinkages(
