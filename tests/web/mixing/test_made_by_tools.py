@@ -106,6 +106,25 @@ def test_dry_clay_is_slaked_into_coloured_slip(signed_in, clay, blue):
     assert mix.batch.pct("Quay Blue") == pytest.approx(3)
 
 
+def test_plastic_clay_is_softened_into_coloured_slip(signed_in, clay, blue):
+    """1000 g of 20 % water are 800 g dry: 0.8 × 460.3 g of water in all, 200 of them in the clay."""
+    query = (
+        "what=plastic&clay=Ferry white&plastic_mass=1&plastic_unit=kg&water_pct=20"
+        "&target_gravity=1.75&add=Quay Blue:3"
+    )
+    mix = make(signed_in, "slip", query)
+    assert (mix.state, round(mix.batch.water_g, 1)) == ("slip", 368.3)
+    assert [row[2] for row in rows(mix)] == pytest.approx([1000, 168.3, 24], abs=0.05)
+    assert mix.batch.pct("Quay Blue") == pytest.approx(3)
+
+
+@pytest.mark.parametrize("without", ["plastic_mass", "water_pct", "target_gravity"])
+def test_plastic_clay_needs_its_weight_its_water_and_a_gravity(signed_in, without):
+    asked = {"what": "plastic", "plastic_mass": 900, "water_pct": 22, "target_gravity": 1.5}
+    answer = signed_in.get("/mix/slip/", {**asked, without: ""})
+    assert list(answer.context["form"].errors) == [without]
+
+
 def test_two_typed_clays_are_combined_as_they_are(signed_in):
     query = "a_mass=110&a_unit=g&a=Blue:10&b_mass=100&b_unit=g&b_water_pct=20"
     mix = make(signed_in, "join", query)

@@ -93,8 +93,9 @@ def test_a_coat_has_its_fired_colour_its_amount_and_leads_to_its_mix(signed_in, 
     said = words_of(page)
     assert "Fired in Ferry white, cone 6, unglazed (A2)" in said
     assert "294 mL" in said  # 3310 cm² × 0.04 cm × 2 ÷ 0.9
-    assert "/mix/dose/?clay=Ferry+white&amp;state_was=dry&amp;mass=270.6&amp;unit=g" in (
-        page.content.decode()
+    # 270.6 g dry in clay of 21.5 % water
+    assert (
+        "/mix/slip/?what=plastic&amp;plastic_mass=344.7&amp;water_pct=21.5" in page.content.decode()
     )
 
 
@@ -102,6 +103,14 @@ def test_a_coat_has_its_fired_colour_its_amount_and_leads_to_its_mix(signed_in, 
     ("lies", "link"),
     [
         ({"kind": "clay_body", "state": "dry"}, "/mix/slip/?what=slake&amp;dry_mass="),
+        (
+            {"kind": "clay_body", "state": "plastic", "water_pct": 25},
+            "/mix/slip/?what=plastic&amp;plastic_mass=",
+        ),
+        (
+            {"kind": "clay_body", "state": "plastic"},
+            "/mix/dose/?clay=Plain&amp;state_was=dry&amp;mass=",
+        ),
         (
             {"kind": "slip", "state": "slip", "specific_gravity": 1.4, "water_pct": 50},
             "/mix/slip/?what=bucket&amp;specific_gravity=1.4&amp;amount=",

@@ -1,4 +1,4 @@
-"""Slip: ``/mix/slip/``, slip in a bucket measured, changed and coloured; dry clay slaked."""
+"""Slip: ``/mix/slip/``, slip in a bucket measured, changed and coloured; clay made into slip."""
 
 from dataclasses import dataclass
 from enum import StrEnum
@@ -8,7 +8,7 @@ from typing import Any
 from django import forms
 from django.http import HttpRequest
 
-from claycore.materials import slip
+from claycore.materials import moisture, slip
 from claycore.materials.clay_in_hand import ClayInHand, ClayState, dry_clay
 from claycore.materials.colourants import kind_of
 from claycore.materials.composition import Addition, Convention
@@ -43,10 +43,11 @@ from umberpot.ui.fields.not_applying import does_not_apply
 
 
 class SlipSource(StrEnum):
-    """What the slip is made from: slip there is, or dry clay to slake."""
+    """What the slip is made from: slip there is, dry clay to slake, or plastic clay to soften."""
 
     BUCKET = "bucket"
     SLAKE = "slake"
+    PLASTIC = "plastic"
 
 
 @dataclass(frozen=True)
@@ -60,10 +61,10 @@ class Sample:
 
 @dataclass(frozen=True)
 class SlipInputs:
-    """Slip by a sample of it and an amount, or dry clay that is to become slip.
+    """Slip by a sample of it and an amount, or clay that is to become slip.
 
-    Of a bucket there are ``sample`` and either ``amount_ml`` or ``amount_g``; of dry clay
-    ``dry_g``.
+    Of a bucket there are ``sample`` and either ``amount_ml`` or ``amount_g``; of clay that is dry
+    or plastic, ``raw``.
     """
 
     density: float
@@ -75,15 +76,16 @@ class SlipInputs:
     known_gravity: float | None = None
     amount_ml: float | None = None
     amount_g: float | None = None
-    dry_g: float | None = None
+    raw: ClayInHand | None = None
 
 
 class SlipForm(KnowsScale, CalculatorForm[SlipInputs]):
-    """Slip whose specific gravity is weighed, or dry clay that is to become slip.
+    """Slip whose specific gravity is weighed, or clay that is to become slip.
 
     ``what`` = ``bucket``: ``sample_mass``+``sample_unit`` of ``sample_volume``+
     ``sample_volume_unit``, ``vessel_mass`` (same unit, 0), and ``amount``+``amount_unit``, a
-    volume or a mass. ``what`` = ``slake``: ``dry_mass``+``dry_unit``. Both: ``solid_density``
+    volume or a mass. ``what`` = ``slake``: ``dry_mass``+``dry_unit``; ``plastic``:
+    ``plastic_mass``+``plastic_unit`` with ``water_pct`` of its wet weight. All: ``solid_density``
     (2.6), ``target_gravity``, ``add`` as in the dose, ``clay`` (its name).
     """
 
@@ -93,6 +95,7 @@ class SlipForm(KnowsScale, CalculatorForm[SlipInputs]):
         choices=[
             (SlipSource.BUCKET, "Slip"),
             (SlipSource.SLAKE, "Dry clay, to slake"),
+            (SlipSource.PLASTIC, "Plastic clay"),
         ],
         required=False,
         initial=SlipSource.BUCKET,
@@ -121,6 +124,11 @@ class SlipForm(KnowsScale, CalculatorForm[SlipInputs]):
     )
     dry_mass = MeasureField(bounds.MASS, counted_in="dry_unit", required=False, label="Dry clay")
     dry_unit = Choice(choices=mass_units, required=False, initial="g")
+    plastic_mass = MeasureField(
+        bounds.MASS, counted_in="plastic_unit", required=False, label="Plastic clay"
+    )
+    plastic_unit = Choice(choices=mass_units, required=False, initial="g")
+    water_pct = MeasureField(bounds.WATER, required=False, label="Its water content")
     target_gravity = MeasureField(
         bounds.SPECIFIC_GRAVITY, required=False, label="Target specific gravity"
     )
@@ -131,12 +139,17 @@ class SlipForm(KnowsScale, CalculatorForm[SlipInputs]):
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean() or {}
         sample = ("sample_volume", "sample_mass")
-        needed: tuple[str, ...] = (*sample, "amount")
-        if cleaned.get("what") == SlipSource.SLAKE:
-            does_not_apply(self, cleaned, *needed, "specific_gravity")
-            needed = ("dry_mass", "target_gravity")
-        else:
-            does_not_apply(self, cleaned, "dry_mass")
+        of_source: dict[str, tuple[str, ...]] = {
+            SlipSource.BUCKET: (*sample, "amount"),
+            SlipSource.SLAKE: ("dry_mass",),
+            SlipSource.PLASTIC: ("plastic_mass", "water_pct"),
+        }
+        source = cleaned.get("what") or SlipSource.BUCKET
+        needed = of_source.pop(source)
+        does_not_apply(self, cleaned, *(name for names in of_source.values() for name in names))
+        if source != SlipSource.BUCKET:
+            does_not_apply(self, cleaned, "specific_gravity")
+            needed = (*needed, "target_gravity")
         if cleaned.get("specific_gravity") is not None:
             does_not_apply(self, cleaned, *sample)
             needed = ("amount",)
@@ -156,7 +169,10 @@ class SlipForm(KnowsScale, CalculatorForm[SlipInputs]):
         )
         if typed["what"] == SlipSource.SLAKE:
             dry_g = units.grams(typed["dry_mass"], typed["dry_unit"] or "g")
-            return SlipInputs(*common, dry_g=dry_g)
+            return SlipInputs(*common, raw=dry_clay(dry_g))
+        if typed["what"] == SlipSource.PLASTIC:
+            mass_g = units.grams(typed["plastic_mass"], typed["plastic_unit"] or "g")
+            return SlipInputs(*common, raw=moisture.plastic_clay(mass_g, typed["water_pct"]))
         unit = typed["amount_unit"] or "l"
         if units.UNITS[unit].measure == Measure.VOLUME:
             amount_ml = units.millilitres(typed["amount"], unit)
@@ -262,7 +278,7 @@ class SlipView(MixMaker[SlipInputs, SlipResult]):
         clay, let = result.clay, result.let
         return SlipAnswer(
             specific_gravity=result.gravity,
-            solids_pct=None if clay.state == ClayState.DRY else 100 * clay.dry_fraction,
+            solids_pct=100 * clay.dry_fraction if clay.state == ClayState.SLIP else None,
             dry_clay_g=clay.dry_g,
             water_g=clay.water_g,
             mass_g=clay.mass_g,
@@ -281,7 +297,7 @@ class SlipView(MixMaker[SlipInputs, SlipResult]):
             **(_shown_change(inputs, result, let) if let else {}),
             "adds": _shown_adds(inputs, result.dose),
             "slaked": _slaked(inputs, result),
-            "clay_in_hand": result.dose.clay if inputs.dry_g is None else None,
+            "clay_in_hand": result.dose.clay if inputs.raw is None else None,
             "powder_g": result.dose.powder_g,
         }
 
@@ -312,13 +328,19 @@ def _density_words(inputs: SlipInputs) -> str:
 
 
 def _slaked(inputs: SlipInputs, result: SlipResult) -> list[str]:
-    """How dry clay becomes slip, step by step; nothing where there is slip already."""
-    if inputs.dry_g is None or result.let is None:
+    """How clay becomes slip, step by step; nothing where there is slip already."""
+    if inputs.raw is None or result.let is None:
         return []
+    water = f"about {plain(result.let.add_water_g * 0.95, 0)}\u00a0g of the water"
     steps = [
-        f"Put the dry clay, in small pieces, into about {plain(result.let.add_water_g * 0.95, 0)}"
-        "\u00a0g of the water: clay onto water. Let it slake, overnight to be sure, then stir."
+        f"Put the dry clay, in small pieces, into {water}: clay onto water. Let it slake, overnight"
+        " to be sure, then stir."
     ]
+    if inputs.raw.state == ClayState.PLASTIC:
+        steps = [
+            f"Slice the clay thin into {water} and let it soften overnight, then stir or blend."
+            " Clay that is dried out first slakes faster and leaves no lumps."
+        ]
     if result.dose.powder_g:
         steps.append("Wet the colourant with a little of the water, and stir it in.")
     return [
@@ -329,7 +351,7 @@ def _slaked(inputs: SlipInputs, result: SlipResult) -> list[str]:
 
 
 def _gravity(inputs: SlipInputs) -> float | None:
-    """Of the slip in the bucket; None where there is only dry clay yet. Raises ClayError."""
+    """Of the slip in the bucket; None where there is only clay yet. Raises ClayError."""
     if inputs.known_gravity is not None:
         slip.dry_grams_per_ml(inputs.known_gravity, inputs.density)
         return inputs.known_gravity
@@ -340,8 +362,9 @@ def _gravity(inputs: SlipInputs) -> float | None:
 
 
 def _clay(inputs: SlipInputs, gravity: float | None) -> ClayInHand:
-    if gravity is None:
-        return dry_clay(inputs.dry_g or 0.0)
+    if inputs.raw is not None:
+        return inputs.raw
+    gravity = gravity or 0.0
     if inputs.amount_ml is not None:
         return slip.slip_by_volume(inputs.amount_ml, gravity, inputs.density)
     return slip.slip_by_mass(inputs.amount_g or 0.0, slip.solids_pct(gravity, inputs.density))

@@ -223,19 +223,25 @@ def _amount(coat: PlannedCoat, area_cm2: float, covers: float) -> SlipAmount:
 def _make_url(coat: PlannedCoat, amount: SlipAmount) -> str:
     """Where a coat's slip is made, of its clay as that lies; '' where nobody knows what is in it.
 
-    Slip in a bucket is stained, dry clay slaked to the coat's gravity; plastic clay is dosed, and
-    blended or dried there.
+    Slip in a bucket is stained; dry and plastic clay are made into slip of the coat's gravity.
+    Plastic clay whose water nobody knows is dosed, and blended or dried there.
     """
     name = clay_of(coat)
     if not name or (coat.clay and coat.clay.is_fused):
         return ""
     clay = coat.clay or (coat.mix.clay if coat.mix else None)
     adds = [("add", f"{colourant}:{plain(pct)}") for colourant, pct in pcts_of(coat).items()]
-    if clay and clay.state == ClayState.PLASTIC:
+    if clay and clay.state == ClayState.PLASTIC and clay.water_pct:
+        query = [
+            ("what", SlipSource.PLASTIC.value),
+            ("plastic_mass", plain(amount.dry_clay_g / clay.dry_share, 1)),
+            ("water_pct", plain(clay.water_pct, 2)),
+        ]
+    elif clay and clay.state == ClayState.PLASTIC:
         dry_g = plain(amount.dry_clay_g, 1)
         query = [("clay", name), (STATE_WAS, ClayState.DRY.value), ("mass", dry_g), ("unit", "g")]
         return f"{reverse('mixing:dose')}?{urlencode([*query, *adds, ('begin', 'yes')])}"
-    if clay and clay.is_slip and clay.specific_gravity:
+    elif clay and clay.is_slip and clay.specific_gravity:
         query = [
             ("what", SlipSource.BUCKET.value),
             ("specific_gravity", plain(clay.specific_gravity, 3)),
