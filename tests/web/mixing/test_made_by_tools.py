@@ -107,7 +107,7 @@ def test_dry_clay_is_slaked_into_coloured_slip(signed_in, clay, blue):
 
 
 def test_plastic_clay_is_softened_into_coloured_slip(signed_in, clay, blue):
-    """1000 g of 20 % water are 800 g dry: 0.8 × 460.3 g of water in all, 200 of them in the clay."""
+    """1000 g of 20 % water hold 800 g dry: 0.8 × 460.3 g of water, of which 200 are in the clay."""
     query = (
         "what=plastic&clay=Ferry white&plastic_mass=1&plastic_unit=kg&water_pct=20"
         "&target_gravity=1.75&add=Quay Blue:3"

@@ -338,8 +338,9 @@ def _slaked(inputs: SlipInputs, result: SlipResult) -> list[str]:
     ]
     if inputs.raw.state == ClayState.PLASTIC:
         steps = [
-            f"Slice the clay thin into {water} and let it soften overnight, then stir or blend."
-            " Clay that is dried out first slakes faster and leaves no lumps."
+            f"Slice the clay thin into {water} and let it soften overnight, then stir or blend:"
+            " a blender is unplugged before a hand goes in. Clay that is dried out first slakes"
+            " faster and leaves no lumps."
         ]
     if result.dose.powder_g:
         steps.append("Wet the colourant with a little of the water, and stir it in.")
