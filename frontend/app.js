@@ -556,7 +556,7 @@ document.addEventListener("alpine:init", () => {
       const form = this.taken.querySelector(`form[action="${this.taken.dataset.move}"]`);
       const place = Object.assign(document.createElement("input"), { type: "hidden", name: "to", value: onto.dataset.place });
       form.append(place);
-      form.requestSubmit();
+      form.submit();
     },
   }));
 
