@@ -1,20 +1,14 @@
 """What a test tile of a surface carries: a body and the coats on it, as they were planned."""
 
-from typing import ClassVar, Self
-
 from django.db import models
 
 from claycore.surface.coats import Application, SlipKind
 from umberpot.mixing.models import Mix
 from umberpot.shelf.models import Material
-from umberpot.studio.models import StudioOwned, StudioQuerySet
+from umberpot.studio.models import StudioOwned
 
-
-class StackQuerySet(StudioQuerySet):
-    """Stacks, with what tells what is in them."""
-
-    def with_coats(self) -> Self:
-        return self.select_related("body").prefetch_related("coats__mix__clay", "coats__material")
+LONGEST = 2400
+"""Letters of the words of a stack: as many coats as a plan may have, with the longest names."""
 
 
 class Stack(StudioOwned):
@@ -25,10 +19,8 @@ class Stack(StudioOwned):
     """
 
     body = models.ForeignKey(Material, on_delete=models.PROTECT, related_name="stacks")
-    name = models.CharField(max_length=400)
-    recipe = models.CharField(max_length=2000)
-
-    objects: ClassVar[StackQuerySet] = StackQuerySet.as_manager()  # type: ignore[assignment]
+    name = models.CharField(max_length=LONGEST)
+    recipe = models.CharField(max_length=LONGEST)
 
     class Meta:
         ordering = ["pk"]

@@ -154,9 +154,11 @@ def test_when_one_side_is_left_its_coats_are_all_of_it(signed_in, clay, plan, gl
 def test_a_coat_moves_past_those_of_its_own_side(signed_in, plan):
     for name, side in (("A", "outside"), ("B", "inside"), ("C", "outside"), ("D", "inside")):
         add(signed_in, plan, name, side)
-    move = lambda name, **how: signed_in.post(  # noqa: E731
-        f"/surface/coats/{PlannedCoat.objects.get(name=name).pk}/move/", how
-    )
+
+    def move(name, **how):
+        coat = PlannedCoat.objects.get(name=name)
+        signed_in.post(f"/surface/coats/{coat.pk}/move/", how)
+
     move("A", up="yes")
     outside, inside = faces(plan)
     assert (names(outside), names(inside)) == (["A", "C"], ["D", "B"])

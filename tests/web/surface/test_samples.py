@@ -255,3 +255,13 @@ def test_a_plan_is_read_in_as_many_queries_for_many_tiles_as_for_few(signed_in, 
     with CaptureQueriesContext(connection) as many:
         signed_in.get(plan.get_absolute_url())
     assert len(many) <= len(few)
+
+
+def test_the_words_of_the_longest_stack_fit(signed_in, plan):
+    """An archive takes in no words that are longer than their column."""
+    plan.coats.all().delete()
+    for number in range(12):
+        signed_in.post(plan.get_absolute_url(), {**COAT, "name": f"{number:02d}".ljust(120, "x")})
+    assert plan.coats.count() == 12
+    make(signed_in, plan)
+    Stack.objects.get().full_clean()

@@ -29,8 +29,8 @@ class Migration(migrations.Migration):
             name="Stack",
             fields=[
                 ("id", key()),
-                ("name", models.CharField(max_length=400)),
-                ("recipe", models.CharField(max_length=2000)),
+                ("name", models.CharField(max_length=2400)),
+                ("recipe", models.CharField(max_length=2400)),
                 ("body", of("shelf.material", "stacks")),
                 ("studio", of("studio.studio", "+")),
             ],
