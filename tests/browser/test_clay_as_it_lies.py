@@ -4,6 +4,7 @@ import re
 
 from playwright.sync_api import Page, expect
 
+from tests.browser.every import every
 from tests.browser.first_run import found_studio
 
 
@@ -67,7 +68,7 @@ def test_from_an_empty_studio_and_a_plastic_bag_to_three_colours(
 
     page.get_by_role("link", name="Go to Kiln").click()
     page.goto(f"{empty_application}/kiln/")
-    for box in page.get_by_role("checkbox").all():
+    for box in every(page.get_by_role("checkbox")):
         box.check()
     page.get_by_role("button", name="Record firing").click()
     expect(page.get_by_text(re.compile("3 (tiles|pieces)"))).to_be_visible()

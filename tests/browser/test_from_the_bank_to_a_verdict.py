@@ -6,6 +6,8 @@ import re
 from playwright.sync_api import Dialog, Page, expect
 from pypdf import PdfReader
 
+from tests.browser.every import every
+
 
 def note_the_clay(page: Page) -> None:
     page.goto("/results/clays/")
@@ -60,7 +62,7 @@ def fire_them(page: Page, codes: list[str], cone: str) -> None:
     section = page.get_by_role("region", name="Waiting to be fired")
     group = section.locator(f"[data-cone='{cone}']")
     group.get_by_role("button", name="Select all").click()
-    for box in group.get_by_role("checkbox").all():
+    for box in every(group.get_by_role("checkbox")):
         expect(box).to_be_checked()
         if not any(code in box.get_attribute("aria-label") for code in codes):
             box.uncheck()
@@ -108,7 +110,7 @@ def test_a_clay_from_the_bank_to_a_verdict(signed_in: Page) -> None:
     note_the_clay(page)
     plan_three_bars(page)
     test_page = page.url.split("?")[0]
-    codes = page.locator("table.entry tbody th a").all_inner_texts()
+    codes = [code.inner_text() for code in every(page.locator("table.entry tbody th a"))]
     fill_wet_and_dry_by_keyboard(page)
     for cone, block in (
         ("04", "92\t82\t91.1\n92\t81.7\t90.9\n92.5\t82.3\t91.4\n"),

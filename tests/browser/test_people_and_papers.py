@@ -7,6 +7,7 @@ import pytest
 from playwright.sync_api import Browser, Page, expect
 
 from tests.browser.conftest import REFUSED, watch
+from tests.browser.every import every
 
 PASSWORD = "flint-and-kaolin"
 OF_A_CLOSED_LINK = REFUSED.replace("400", "410")
@@ -42,7 +43,7 @@ def test_a_reader_is_invited_and_cannot_write(signed_in: Page, outside: Page) ->
     expect(reader.get_by_role("button", name="Sign out")).to_be_visible()
     for address in ("/surface/plans/1/", "/shelf/", "/tiles/A1/"):
         reader.goto(address)
-        assert reader.locator("[data-makers]").count()
+        assert every(reader.locator("[data-makers]"))
         expect(reader.locator("[data-makers]:visible")).to_have_count(0)
 
     owner.goto("/people/")

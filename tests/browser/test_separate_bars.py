@@ -6,6 +6,8 @@ import re
 from playwright.sync_api import Page, expect
 from pypdf import PdfReader
 
+from tests.browser.every import every
+
 TITLES = ("fired length", "fired weight, dry", "soaked weight")
 
 
@@ -58,7 +60,7 @@ def read_after_firing(page: Page, address: str, cone: str, *figures: str) -> Non
 def test_bars_go_to_their_cones_and_a_blend_with_feldspar_follows(signed_in: Page) -> None:
     page = signed_in
     address = a_dug_clay_with_a_bar_for_each_cone(page)
-    codes = page.locator("table.entry tbody th a").all_inner_texts()
+    codes = [code.inner_text() for code in every(page.locator("table.entry tbody th a"))]
     for row in range(3):
         enter(page, row, "bone-dry length", "94")
         enter(page, row, "bone-dry weight", "88")

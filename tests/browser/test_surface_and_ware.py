@@ -6,6 +6,8 @@ import re
 from playwright.sync_api import Locator, Page, expect
 from pypdf import PdfReader
 
+from tests.browser.every import every
+
 
 def test_a_body_is_coated_its_slip_goes_to_mix_and_its_waits_to_the_bench(signed_in: Page) -> None:
     page = signed_in
@@ -202,7 +204,9 @@ def test_a_trial_of_factors_from_the_expectation_to_what_came(signed_in: Page) -
     expect(page.get_by_text("A clear effect of each factor would be told")).to_be_visible()
 
     page.get_by_role("link", name="Rate evenness").click()
-    for piece in page.locator("fieldset.rating").all():
+    pieces = page.locator("fieldset.rating")
+    expect(pieces).to_have_count(20)
+    for piece in every(pieces):
         step = (
             "4 streaks and bare places" if "thick wax" in piece.inner_text() else "1 a few specks"
         )
@@ -261,5 +265,6 @@ def drag(page: Page, from_: Locator, onto: Locator) -> None:
 
 def open_timers(page: Page) -> None:
     """What is timed unfolds by itself only while something is due."""
-    if page.locator(".timers-fold[open]").count() == 0:
-        page.locator(".timers-fold > summary").click()
+    [fold] = every(page.locator(".timers-fold"))
+    if fold.get_attribute("open") is None:
+        fold.locator("> summary").click()
