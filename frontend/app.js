@@ -532,7 +532,6 @@ document.addEventListener("alpine:init", () => {
     },
   }));
 
-  // A stack of coats, from the top down: one dragged onto another takes its place.
   // The measures of a piece, written onto its drawing as they are typed.
   Alpine.data("shape", () => ({
     init() { this.draw(); },
@@ -544,6 +543,8 @@ document.addEventListener("alpine:init", () => {
       }
     },
   }));
+
+  // A stack of coats, from the top down: one dragged onto another takes its place.
   Alpine.data("stack", () => ({
     taken: null,
     take(event) {
@@ -556,7 +557,7 @@ document.addEventListener("alpine:init", () => {
       const form = this.taken.querySelector(`form[action="${this.taken.dataset.move}"]`);
       const place = Object.assign(document.createElement("input"), { type: "hidden", name: "to", value: onto.dataset.place });
       form.append(place);
-      form.submit();
+      form.requestSubmit();
     },
   }));
 

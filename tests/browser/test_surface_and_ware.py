@@ -109,6 +109,10 @@ def test_two_under_two_on_a_dark_body_are_found_again_by_their_colour(signed_in:
     page.get_by_label("Glaze over it").select_option(label="thin")
     page.get_by_label("Which glaze", exact=True).select_option(label="Harbour clear")
     page.get_by_role("button", name="Save plan").click()
+    expect(page.get_by_role("heading", name="Soap dishes")).to_be_visible()
+    page.evaluate("window.isTheSamePage = true")
+    page.get_by_role("button", name="Add coat").click()
+    expect(page.get_by_text("Choose a slip, or enter the name of another.")).to_be_visible()
     for slip in ("3 % Lamp Yellow in Ferry white", "3 % Rope Green in Ferry white"):
         page.get_by_label("Slip", exact=True).select_option(label=slip)
         page.get_by_label("Coats", exact=True).fill("2")
@@ -116,6 +120,7 @@ def test_two_under_two_on_a_dark_body_are_found_again_by_their_colour(signed_in:
         page.get_by_role("button", name="Add coat").click()
         expect(page.get_by_role("heading", name=slip)).to_be_visible()
     expect(page.get_by_text("2 light coats under this colour")).to_be_visible()
+    assert page.evaluate("window.isTheSamePage"), "coats are added without leaving the page"
     plan = page.url
 
     page.get_by_role("link", name="Make test tiles").click()

@@ -133,7 +133,7 @@ def _plan_page(
     context |= _bucket(request, found) | _preview(request, found, whole)
     context |= {"kept": saved_previews(found), "asked": request.GET.urlencode()}
     context |= {"request_key": uuid.uuid4(), "says": sentences.of_plan(found, whole.area_cm2)}
-    status = 400 if request.method == "POST" else 200
+    status = 400 if request.method == "POST" and not request.htmx else 200
     return render(request, "surface/plans/plan.html", context, status=status)
 
 
