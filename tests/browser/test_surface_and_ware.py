@@ -113,12 +113,17 @@ def test_two_under_two_on_a_dark_body_are_found_again_by_their_colour(signed_in:
     page.evaluate("window.isTheSamePage = true")
     page.get_by_role("button", name="Add coat").click()
     expect(page.get_by_text("Choose a slip, or enter the name of another.")).to_be_visible()
+    add = page.get_by_role("button", name="Add coat")
     for slip in ("3 % Lamp Yellow in Ferry white", "3 % Rope Green in Ferry white"):
         page.get_by_label("Slip", exact=True).select_option(label=slip)
         page.get_by_label("Coats", exact=True).fill("2")
         page.get_by_label("Wet coat thickness").fill("0.3")
-        page.get_by_role("button", name="Add coat").click()
+        add.scroll_into_view_if_needed()
+        stood = top_of(add)
+        add.click()
         expect(page.get_by_role("heading", name=slip)).to_be_visible()
+        expect(add).to_be_focused()
+        assert abs(top_of(add) - stood) < 2, "the hand stays over the button as the face grows"
     expect(page.get_by_text("2 light coats under this colour")).to_be_visible()
     assert page.evaluate("window.isTheSamePage"), "coats are added without leaving the page"
     plan = page.url
@@ -266,6 +271,11 @@ def drag(page: Page, from_: Locator, onto: Locator) -> None:
     page.mouse.move(place["x"] + 60, place["y"] + 12, steps=15)
     page.mouse.move(place["x"] + 64, place["y"] + 16, steps=3)
     page.mouse.up()
+
+
+def top_of(found: Locator) -> float:
+    """Where something begins on the screen, px from its upper edge."""
+    return float(found.evaluate("found => found.getBoundingClientRect().top"))
 
 
 def open_timers(page: Page) -> None:

@@ -1,6 +1,7 @@
 """Stacked clay in a plan, and previews that are kept beside each other."""
 
 import io
+import re
 import uuid
 
 import pytest
@@ -8,6 +9,7 @@ from PIL import Image
 
 from tests.pages import words_of
 from umberpot.surface.models import KeptPreview, PlannedCoat, SurfacePlan
+from umberpot.surface.previews.boards import BOARDS
 
 FLOOR = {
     **{"name": "Threshold", "shape": "tile", "width": "140", "length": "140", "thickness": "9"},
@@ -127,6 +129,19 @@ def test_a_scratched_face_is_kept_as_a_drawing_of_its_own(signed_in, laid):
     assert answer["Content-Type"] == "image/svg+xml"
     assert b'xmlns="http://www.w3.org/2000/svg"' in answer.content
     assert signed_in.get(f"{laid.get_absolute_url()}face.png", {"depth": "-1"}).status_code == 404
+
+
+@pytest.mark.parametrize("technique", BOARDS)
+def test_the_page_keeps_the_place_of_a_picture_free(signed_in, laid, technique):
+    """Or what is below jumps once the picture is there, from under the hand that drags it."""
+    SurfacePlan.objects.update(technique=technique)
+    page = signed_in.get(laid.get_absolute_url()).content.decode()
+    kept = re.search(r'class="face"[^>]*width="(\d+)"\s+height="(\d+)"', page)
+    assert kept, page
+    drawn = signed_in.get(f"{laid.get_absolute_url()}face.png").content
+    boxed = re.search(rb'viewBox="0 0 (\d+) (\d+)"', drawn)
+    size = boxed.groups() if boxed else Image.open(io.BytesIO(drawn)).size
+    assert tuple(map(int, kept.groups())) == tuple(map(int, size))
 
 
 def test_the_fired_piece_stands_beside_the_preview_it_was_made_from(signed_in, laid):

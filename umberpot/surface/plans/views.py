@@ -32,6 +32,9 @@ from umberpot.ui.paging import page_of
 
 PLANS_A_PAGE = 20
 LONGEST_REASON = 120
+COAT_FORM = "coat-form"
+"""The form of one more coat: it stays unfolded once it was sent."""
+
 WITH = ("body", "glaze", "inside_glaze", "studio")
 """What a plan is fetched with: its page asks all of it."""
 
@@ -133,6 +136,12 @@ def _plan_page(
     context |= _bucket(request, found) | _preview(request, found, whole)
     context |= {"kept": saved_previews(found), "asked": request.GET.urlencode()}
     context |= {"request_key": uuid.uuid4(), "says": sentences.of_plan(found, whole.area_cm2)}
+    context["composing"] = (
+        form.is_bound
+        or request.htmx.trigger == COAT_FORM
+        or not any(one.rows for one in whole.faces)
+    )
+    context["coat_form"] = COAT_FORM
     status = 400 if request.method == "POST" and not request.htmx else 200
     return render(request, "surface/plans/plan.html", context, status=status)
 

@@ -28,6 +28,10 @@ class Board(Protocol):
     def says(self) -> str:
         """Its figures, in a sentence."""
 
+    @property
+    def size(self) -> tuple[int, int]:
+        """Width and height of the picture: the page keeps its place free."""
+
     def file(self) -> bytes:
         """The picture, of the kind's content type."""
 

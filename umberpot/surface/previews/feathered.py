@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 from django import forms
@@ -55,20 +56,27 @@ class Feathered:
         trailed = tuple(row.covers_pct / 100 for row in self.rows[1:])
         return Trails(WIDTH_MM, HEIGHT_MM, len(trailed), width, shares=trailed)
 
+    @cached_property
     def _face(self) -> np.ndarray:
         typed = self.form.cleaned_data
         alternate = typed["direction"] == "alternate"
         strokes = strokes_across(WIDTH_MM, typed["strokes"], alternate)
         return feather(self._trails, strokes, PX_A_MM)
 
+    @property
+    def size(self) -> tuple[int, int]:
+        """Width and height of the picture, px."""
+        high, wide = self._face.shape
+        return wide, high
+
     def file(self) -> bytes:
         """The picture as PNG."""
-        return picture(self._face(), [row.layer.lab for row in self.rows])
+        return picture(self._face, [row.layer.lab for row in self.rows])
 
     @property
     def says(self) -> str:
         """The share of each slip, and how thin a trail is drawn out."""
-        found = shares(self._face(), len(self.rows) - 1)
+        found = shares(self._face, len(self.rows) - 1)
         finest = plain(self._trails.finest_mm, 1)
         drawn_out = f"Beside the point a trail is drawn out to {finest} mm."
         return f"{shares_in_words(self.rows, found)}. {drawn_out}"

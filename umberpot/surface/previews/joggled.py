@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import cached_property
 from typing import Any
 from urllib.parse import urlencode
 
@@ -53,20 +54,27 @@ class Joggled:
     rows: Sequence[CoatRow]
     form: JoggleForm
 
+    @cached_property
     def _face(self) -> np.ndarray:
         typed = self.form.cleaned_data
         trailed = [row.covers_pct / 100 for row in self.rows[1:]]
         stripe_mm, tilts = typed["stripe_mm"], typed["tilts"]
         return joggle(SIDE_MM, len(trailed), stripe_mm, tilts, PX_A_MM, shares=trailed)
 
+    @property
+    def size(self) -> tuple[int, int]:
+        """Width and height of the picture, px."""
+        high, wide = self._face.shape
+        return wide, high
+
     def file(self) -> bytes:
         """The picture as PNG."""
-        return picture(self._face(), [row.layer.lab for row in self.rows])
+        return picture(self._face, [row.layer.lab for row in self.rows])
 
     @property
     def says(self) -> str:
         """The share of each slip, which no tilt changes."""
-        found = shares(self._face(), len(self.rows) - 1)
+        found = shares(self._face, len(self.rows) - 1)
         count = len(self.form.cleaned_data["tilts"])
         return (
             f"After {count} tilt{'' if count == 1 else 's'}: {shares_in_words(self.rows, found)}."

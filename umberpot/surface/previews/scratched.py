@@ -70,6 +70,11 @@ class Scratch:
             for path in paths
         ]
 
+    @property
+    def size(self) -> tuple[int, int]:
+        """Width and height of the drawing, mm."""
+        return round(WIDTH_MM), round(HEIGHT_MM)
+
     def file(self) -> bytes:
         """The drawing as SVG."""
         return render_to_string("surface/previews/face.svg", {"face": self}).encode()

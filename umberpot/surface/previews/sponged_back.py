@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import cached_property, lru_cache
 
 import numpy as np
 from django import forms
@@ -49,12 +49,14 @@ class SpongedBack:
     piece: Shape
     form: SpongeForm
 
+    @cached_property
     def _face(self) -> np.ndarray:
         typed = self.form.cleaned_data
         worn = typed["wipes"] * PRESSURES[typed["pressure"]]
         thicknesses = [layer.thickness_mm for layer in self.layers[:-1]]
         return sponge(thicknesses, _stands(), worn)
 
+    @cached_property
     def _outline(self) -> np.ndarray:
         """Where the piece is in the picture: as wide as it is at each height, as large as fits."""
         depths = (np.arange(HEIGHT) + 0.5) / HEIGHT * self.piece.depth
@@ -64,16 +66,21 @@ class SpongedBack:
         inside: np.ndarray = beside[None, :] <= half[:, None] * px_a_mm
         return inside
 
+    @property
+    def size(self) -> tuple[int, int]:
+        """Width and height of the picture, px."""
+        return WIDTH, HEIGHT
+
     def file(self) -> bytes:
         """The picture as PNG."""
         dirty = DIRTY if self.form.cleaned_data["sponge"] == "dirty" else 0.0
-        shown = np.where(self._outline(), self._face(), BEYOND)
+        shown = np.where(self._outline, self._face, BEYOND)
         return picture(shown, [layer.lab for layer in self.layers], dirty)
 
     @property
     def says(self) -> str:
         """The share of each layer that is seen."""
-        counts = np.bincount(self._face()[self._outline()], minlength=len(self.layers))
+        counts = np.bincount(self._face[self._outline], minlength=len(self.layers))
         seen = [
             f"{layer.name} {100 * count / counts.sum():.0f} %"
             for layer, count in zip(self.layers, counts, strict=True)

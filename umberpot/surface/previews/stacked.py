@@ -3,6 +3,7 @@
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import cached_property
 from urllib.parse import urlencode
 
 import numpy as np
@@ -81,6 +82,7 @@ class Stacked:
     def _is_thrown(self) -> bool:
         return bool(self.form.cleaned_data["finish"] == "thrown")
 
+    @cached_property
     def _face(self) -> np.ndarray:
         typed = self.form.cleaned_data
         if self._is_thrown:
@@ -88,9 +90,15 @@ class Stacked:
         high = self._block.height_mm / math.sin(math.radians(typed["slant"]))
         return cut(self._block, typed["slant"], min(PX_A_MM, MOST_PX / high))
 
+    @property
+    def size(self) -> tuple[int, int]:
+        """Width and height of the picture, px."""
+        high, wide = self._face.shape
+        return wide, high
+
     def file(self) -> bytes:
         """The picture as PNG."""
-        return picture(self._face(), [row.layer.lab for row in self.rows])
+        return picture(self._face, [row.layer.lab for row in self.rows])
 
     @property
     def _shares_pct(self) -> list[tuple[str, float]]:
