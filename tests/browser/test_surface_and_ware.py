@@ -94,22 +94,8 @@ def test_a_joggled_plate_from_slab_to_former(signed_in: Page) -> None:
     expect(page.get_by_text("At once, into the wet base.").first).to_be_visible()
 
 
-def test_two_under_two_on_a_dark_body_are_found_again_by_their_colour(signed_in: Page) -> None:
-    """Sgraffito: two light and two green coats on the dug clay, under the clear of the shelf."""
-    page = signed_in
-    page.goto("/surface/plans/new/")
-    page.get_by_label("Plan name").fill("Soap dishes")
-    page.get_by_label("Body", exact=True).select_option(label="Canal bank")
-    page.get_by_label("Shape").select_option(label="tile")
-    for measure, mm in (("Width", "90"), ("Length", "120"), ("Thickness", "8")):
-        page.get_by_label(measure).fill(mm)
-    expect(page.locator("svg.of-tile").get_by_text("120 mm")).to_be_visible()
-    page.get_by_role("radio", name="Sgraffito").check()
-    expect(page.get_by_label("Which glaze", exact=True)).to_be_hidden()
-    page.get_by_label("Glaze over it").select_option(label="thin")
-    page.get_by_label("Which glaze", exact=True).select_option(label="Harbour clear")
-    page.get_by_role("button", name="Save plan").click()
-    expect(page.get_by_role("heading", name="Soap dishes")).to_be_visible()
+def compose(page: Page) -> None:
+    """Two coats onto the open plan, which is never left for it."""
     page.evaluate("window.isTheSamePage = true")
     page.get_by_role("button", name="Add coat").click()
     expect(page.get_by_text("Choose a slip, or enter the name of another.")).to_be_visible()
@@ -127,6 +113,25 @@ def test_two_under_two_on_a_dark_body_are_found_again_by_their_colour(signed_in:
         assert abs(top_of(heading) - stood) < 2, "the form stays where it was as the face grows"
     expect(page.get_by_text("2 light coats under this colour")).to_be_visible()
     assert page.evaluate("window.isTheSamePage"), "coats are added without leaving the page"
+
+
+def test_two_under_two_on_a_dark_body_are_found_again_by_their_colour(signed_in: Page) -> None:
+    """Sgraffito: two light and two green coats on the dug clay, under the clear of the shelf."""
+    page = signed_in
+    page.goto("/surface/plans/new/")
+    page.get_by_label("Plan name").fill("Soap dishes")
+    page.get_by_label("Body", exact=True).select_option(label="Canal bank")
+    page.get_by_label("Shape").select_option(label="tile")
+    for measure, mm in (("Width", "90"), ("Length", "120"), ("Thickness", "8")):
+        page.get_by_label(measure).fill(mm)
+    expect(page.locator("svg.of-tile").get_by_text("120 mm")).to_be_visible()
+    page.get_by_role("radio", name="Sgraffito").check()
+    expect(page.get_by_label("Which glaze", exact=True)).to_be_hidden()
+    page.get_by_label("Glaze over it").select_option(label="thin")
+    page.get_by_label("Which glaze", exact=True).select_option(label="Harbour clear")
+    page.get_by_role("button", name="Save plan").click()
+    expect(page.get_by_role("heading", name="Soap dishes")).to_be_visible()
+    compose(page)
     plan = page.url
 
     page.get_by_role("link", name="Make test tiles").click()
