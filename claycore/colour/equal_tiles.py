@@ -15,6 +15,7 @@ from enum import StrEnum
 import numpy as np
 
 from claycore.colour.difference import SAME_UNLESS_TOUCHING, ciede2000
+from claycore.colour.doubt import difference_variance
 from claycore.colour.notation import Lab
 from claycore.measure.replicates import NO_RECORD, Record, Spread, UsualSpread
 
@@ -120,26 +121,31 @@ def noise_of(sets: Iterable[Sequence[Lab]], elsewhere: Record = NO_RECORD) -> No
     return Noise(math.sqrt(spread.variance), spread.degrees)
 
 
-def largest_same(noise: Noise, of: int, against: int) -> float:
+def largest_same(noise: Noise, of: int, against: int, read: float = 0.0) -> float:
     """Up to which measured distance two means of so many tiles are surely not visibly different.
 
-    CIEDE2000; the chance of calling visibly different colours the same is at most 5 %. Source: the
-    noncentral chi-square, as at the head of this file.
+    CIEDE2000; the chance of calling visibly different colours the same is at most 5 %. ``read`` is
+    the variance that reading them adds to their difference. Source: the noncentral chi-square, as
+    at the head of this file.
     """
-    return _quantile(1 - _SURE, noise, of, against)
+    return _quantile(1 - _SURE, noise, _axis(noise, of, against, read))
 
 
-def least_different(noise: Noise, of: int, against: int) -> float:
+def least_different(noise: Noise, of: int, against: int, read: float = 0.0) -> float:
     """From which measured distance on two means of so many tiles surely differ visibly.
 
     CIEDE2000; the chance of calling equal colours different is at most 5 %. Source: as above.
     """
-    return _quantile(_SURE, noise, of, against)
+    return _quantile(_SURE, noise, _axis(noise, of, against, read))
 
 
-def _quantile(probability: float, noise: Noise, of: int, against: int) -> float:
+def _axis(noise: Noise, of: int, against: int, read: float) -> float:
+    """Standard error of a difference in one direction: what equal tiles scatter, and reading."""
+    return math.hypot(noise.of_axis(of, against), math.sqrt(read / _AXES))
+
+
+def _quantile(probability: float, noise: Noise, axis: float) -> float:
     """The measured distance that is reached with this chance where the true one is just visible."""
-    axis = noise.of_axis(of, against)
     if axis == 0:
         return noise.visible_from
     from scipy.special import chndtrix
@@ -151,29 +157,36 @@ def _quantile(probability: float, noise: Noise, of: int, against: int) -> float:
 def apart(one: Sequence[Lab], other: Sequence[Lab], noise: Noise) -> ColourDifference:
     """How far the means of two sets of equal tiles lie apart, and whether that is visible.
 
-    Source: CIEDE2000 (ISO/CIE 11664-6) and the noncentral chi-square, as at the head of this file.
+    Colours that were read off photographs bring the doubt of that: within one picture what light
+    and camera do to both cancels. Source: CIEDE2000 (ISO/CIE 11664-6) and the noncentral
+    chi-square, as at the head of this file.
     """
-    distance = ciede2000(mean_colour(one), mean_colour(other))
+    mean = mean_colour(one)
+    distance = ciede2000(mean, mean_colour(other))
     of, against = len(one), len(other)
-    visible = _visible(distance, noise, of, against)
-    u95 = noise.of_axis(of, against) * _t(0.975, noise.degrees)
+    read = difference_variance(one, other, mean)
+    visible = _visible(distance, noise, of, against, read)
+    u95 = _axis(noise, of, against, read) * _t(0.975, noise.degrees)
     return ColourDifference(
-        distance, u95, visible, _would_decide(distance, noise, max(of, against), visible)
+        distance, u95, visible, _would_decide(distance, noise, max(of, against), read, visible)
     )
 
 
-def _visible(distance: float, noise: Noise, of: int, against: int) -> Visible:
-    if distance <= largest_same(noise, of, against):
+def _visible(distance: float, noise: Noise, of: int, against: int, read: float) -> Visible:
+    if distance <= largest_same(noise, of, against, read):
         return Visible.SAME
-    if distance >= least_different(noise, of, against):
+    if distance >= least_different(noise, of, against, read):
         return Visible.DIFFERENT
     return Visible.NOT_DECIDED
 
 
-def _would_decide(distance: float, noise: Noise, tiles: int, visible: Visible) -> int | None:
+def _would_decide(
+    distance: float, noise: Noise, tiles: int, read: float, visible: Visible
+) -> int | None:
+    """How many tiles of each would settle it, if all are read as these were."""
     if visible is not Visible.NOT_DECIDED:
         return None
     for count in range(tiles + 1, _MOST_TILES_ASKED_FOR + 1):
-        if _visible(distance, noise, count, count) is not Visible.NOT_DECIDED:
+        if _visible(distance, noise, count, count, read) is not Visible.NOT_DECIDED:
             return count
     return None

@@ -1,0 +1,332 @@
+"""What light and camera did to a picture, as far as its references tell, and how far they do not.
+
+The logarithm of the light that a camera recorded differs from that of the true light by a sum of
+causes, none of which is known beforehand: exposure and lamp, how light falls off and bends over the
+picture, how its colour changes, how the camera bends tones, a veil of stray light, how far it
+boosts saturation, and how far the references are from what they are taken for. Each is given a
+usual size; together they are a Gaussian process, of which the references are observations. What
+they leave open stays open, and so stands in the ±: a slope that could as well be a bend of tones
+widens both. Equal tiles are observations too: what differs between them is light, not colour.
+
+Source: Gaussian process regression, Rasmussen and Williams 2006, chapter 2; IEC 61966-2-1 for
+sRGB. How large a cause usually is, is our choice, and stands here by its name.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from claycore.colour.spaces import lab_from_linear
+
+LIGHT_FALLS_BY = 0.10
+"""How much light usually differs over the longer side of a picture, as a share."""
+
+LIGHT_BENDS_BY = 0.015
+BENDS_WITHIN = 0.4
+"""How far it leaves that straight slope, and over which share of the longer side."""
+
+CAST_CHANGES_BY = 0.015
+"""How much a channel differs from the others over the longer side."""
+
+TONES_BENT_BY = 0.055
+"""How far the power of light that a camera records is usually from 1."""
+
+S_SHAPED_BY = 0.08
+"""How far tones are usually bent into an S, as a share of a smooth step."""
+
+VEILED_BY, VEIL_VARIES_BY = 0.005, 0.005
+"""Stray light over the whole picture, as a share of the mean light, and how far that varies."""
+
+SATURATED_BY = 0.035
+"""How far a camera usually exaggerates, or weakens, what a colour has more than grey."""
+
+EQUAL_TILES_DIFFER_BY = 0.02
+"""How far equal tiles usually differ in their light, as a share."""
+
+_ANYTHING = 4.0
+"""Exposure and lamp, in logarithms of light: anything that a picture may come with."""
+
+_LEAST = 1e-4
+
+_FALLS_RIGHT, _FALLS_DOWN, _POWER, _S = 3, 4, 11, 12
+"""Where these causes stand among all."""
+
+_CARDS = (0.88, 0.18)
+"""The light of a white and of a grey card."""
+
+
+@dataclass(frozen=True)
+class Seen:
+    """Patches of a picture, one a row: places as shares of its longer side, and their light.
+
+    ``light`` is the linear light recorded, of shape (n, 3); ``error`` its standard error.
+    """
+
+    places: NDArray[Any]
+    light: NDArray[Any]
+    error: NDArray[Any]
+
+    @property
+    def logs(self) -> NDArray[Any]:
+        """The logarithm of the light recorded."""
+        logs: NDArray[Any] = np.log(np.maximum(self.light, _LEAST))
+        return logs
+
+    @property
+    def doubt(self) -> NDArray[Any]:
+        """The standard error of those logarithms."""
+        doubt: NDArray[Any] = self.error / np.maximum(self.light, _LEAST)
+        return doubt
+
+    def __len__(self) -> int:
+        return len(self.light)
+
+    def and_(self, other: "Seen") -> "Seen":
+        """These patches and then the others."""
+        return Seen(
+            np.concatenate([self.places, other.places]),
+            np.concatenate([self.light, other.light]),
+            np.concatenate([self.error, other.error]),
+        )
+
+
+@dataclass(frozen=True)
+class Known:
+    """References as they were seen, what their light is taken to be, and how far that may be off.
+
+    ``light`` is of shape (n, 3); ``covariance`` that of its logarithms, of shape (n, 3, 3).
+    """
+
+    seen: Seen
+    light: NDArray[Any]
+    covariance: NDArray[Any]
+
+
+@dataclass(frozen=True)
+class Told:
+    """What the references tell of one cause: its size, its standard error, and the usual size."""
+
+    size: float
+    error: float
+    usual: float
+
+    @property
+    def is_told(self) -> bool:
+        """Whether the references tell more than half of what was open."""
+        return self.error < self.usual / 2
+
+    @property
+    def is_there(self) -> bool:
+        """Whether the cause is surely at work, at about 95 %."""
+        return abs(self.size) > 2 * self.error
+
+
+@dataclass(frozen=True)
+class TrueLight:
+    """The logarithms of true light, of shape (n, 3), and their covariance, (3 n, 3 n)."""
+
+    logs: NDArray[Any]
+    covariance: NDArray[Any]
+
+    @property
+    def labs(self) -> NDArray[Any]:
+        """The colours, CIELAB, of shape (n, 3)."""
+        return lab_from_linear(np.exp(self.logs))
+
+
+class Causes:
+    """All that light and camera did to one picture, after its references were seen.
+
+    ``mean_light`` is the mean of the whole picture, linear, of shape (3,). ``equal`` are the places
+    among ``tiles`` of tiles that are made alike, a list for each kind.
+    """
+
+    def __init__(
+        self,
+        known: Known,
+        mean_light: NDArray[Any],
+        tiles: Seen | None = None,
+        equal: Sequence[Sequence[int]] = (),
+    ) -> None:
+        self._mean_light = mean_light
+        lit = np.log(np.maximum(known.light, _LEAST))
+        self._balance: NDArray[Any] = (lit - known.seen.logs).mean(axis=0)
+        self._middle: NDArray[Any] = known.seen.places.mean(axis=0)
+        seen = known.seen
+        matrix = np.eye(3 * len(seen))
+        off = (lit - seen.logs - self._usual(seen)).ravel()
+        own = np.diag(np.square(seen.doubt).ravel()) + _blocks(known.covariance)
+        pairs = _pairs(equal)
+        if tiles is not None and pairs:
+            differ = _differences(len(tiles), pairs)
+            matrix = _along_the_diagonal(matrix, differ)
+            off = np.append(off, -differ @ (tiles.logs + self._usual(tiles)).ravel())
+            read = differ @ np.diag(np.square(tiles.doubt).ravel()) @ differ.T
+            own = _along_the_diagonal(own, read + _scatter(pairs))
+            seen = seen.and_(tiles)
+        self._seen, self._matrix, self._off = seen, matrix, off
+        self._open: NDArray[Any] = matrix @ self._together(seen, seen) @ matrix.T + own
+        self._solved: NDArray[Any] = np.linalg.solve(self._open, off)
+
+    @property
+    def falls(self) -> Told:
+        """How light changes along the row of all that was marked, over the picture's longer side.
+
+        As a share; over 0 where it grows to the right, or downwards in a column.
+        """
+        along = _longest(self._seen.places)
+        # What corrects for less light is more of it.
+        return self._told(
+            {_FALLS_RIGHT: -along[0] * LIGHT_FALLS_BY, _FALLS_DOWN: -along[1] * LIGHT_FALLS_BY}
+        )
+
+    @property
+    def contrast(self) -> Told:
+        """How far the camera exaggerates the contrast of a white and a grey card, as a share."""
+        white, grey = (Seen(np.zeros((1, 2)), np.full((1, 3), y), np.zeros((1, 3))) for y in _CARDS)
+        step = np.log(_CARDS[0] / _CARDS[1])
+        s_shape = float((self._s_shape(white) - self._s_shape(grey))[0, 0] / step)
+        return self._told({_POWER: -TONES_BENT_BY, _S: -S_SHAPED_BY * s_shape})
+
+    def _told(self, weights: dict[int, float]) -> Told:
+        """What is known of a sum of causes, each so large for one of its usual size."""
+        places, sizes = list(weights), np.array(list(weights.values()))
+        effects = (self._matrix @ self._effects(self._seen))[:, places] @ sizes
+        usual = float(np.linalg.norm(sizes))
+        left = usual**2 - effects @ np.linalg.solve(self._open, effects)
+        return Told(float(effects @ self._solved), float(np.sqrt(max(left, 0.0))), usual)
+
+    @property
+    def tint(self) -> float:
+        """The largest of the channels' scales by the least: what colour the light had."""
+        scales = np.exp(self._balance)
+        return float(scales.max() / scales.min())
+
+    @property
+    def surprise(self) -> float:
+        """How far all that was observed is from the usual, in standard deviations."""
+        return float(np.sqrt(self._off @ self._solved / len(self._off)))
+
+    def corrects(self, light: NDArray[Any], place: NDArray[Any]) -> NDArray[Any]:
+        """True light of pixels of shape (n, 3) that lie about one place."""
+        logs = np.log(np.maximum(light, _LEAST))
+        places = np.broadcast_to(place, (len(light), 2))
+        seen = Seen(places, light, np.zeros_like(light))
+        corrected: NDArray[Any] = np.exp(logs + self._mean_of(seen))
+        return corrected
+
+    def true_light(self, seen: Seen) -> TrueLight:
+        """True light of patches, what they share in their errors included."""
+        across = self._together(seen, self._seen) @ self._matrix.T
+        left = self._together(seen, seen) - across @ np.linalg.solve(self._open, across.T)
+        covariance = left + np.diag(np.square(seen.doubt).ravel())
+        return TrueLight(seen.logs + self._mean_of(seen), covariance)
+
+    def _mean_of(self, seen: Seen) -> NDArray[Any]:
+        across = self._together(seen, self._seen) @ self._matrix.T
+        mean: NDArray[Any] = self._usual(seen) + (across @ self._solved).reshape(-1, 3)
+        return mean
+
+    def _usual(self, seen: Seen) -> NDArray[Any]:
+        """What is expected of a picture whose cards tell its balance alone: that, and a veil."""
+        usual: NDArray[Any] = self._balance - VEILED_BY * self._veil(seen)
+        return usual
+
+    def _veil(self, seen: Seen) -> NDArray[Any]:
+        """How much a veil adds to each patch, as a share of its light."""
+        veil: NDArray[Any] = np.minimum(self._mean_light / np.maximum(seen.light, _LEAST), 30.0)
+        return veil
+
+    def _together(self, one: Seen, other: Seen) -> NDArray[Any]:
+        """The covariance of what all causes do to two lists of patches, channel by channel."""
+        bows = np.square(one.places[:, None] - other.places[None]).sum(axis=-1)
+        bent = LIGHT_BENDS_BY**2 * np.exp(-bows / (2 * BENDS_WITHIN**2))
+        together: NDArray[Any] = np.kron(bent, np.ones((3, 3)))
+        together += self._effects(one) @ self._effects(other).T
+        return together
+
+    def _effects(self, seen: Seen) -> NDArray[Any]:
+        """What each cause of its usual size does to each channel of each patch: (3 n, causes)."""
+        count = len(seen)
+        off = np.repeat(seen.places - self._middle, 3, axis=0)
+        channels = np.tile(np.eye(3), (count, 1))
+        by_channel = (channels[:, :, None] * off[:, None, :]).reshape(3 * count, 6)
+        return np.hstack(
+            [
+                _ANYTHING * channels,
+                LIGHT_FALLS_BY * off,
+                CAST_CHANGES_BY * by_channel,
+                TONES_BENT_BY * self._tones(seen),
+                S_SHAPED_BY * self._s_shape(seen),
+                VEIL_VARIES_BY * self._veil(seen).reshape(-1, 1),
+                SATURATED_BY * self._chroma(seen),
+            ]
+        )
+
+    def _tones(self, seen: Seen) -> NDArray[Any]:
+        """What a power of light does: the more, the further from full light."""
+        logs: NDArray[Any] = seen.logs.reshape(-1, 1)
+        return logs
+
+    def _s_shape(self, seen: Seen) -> NDArray[Any]:
+        """What a smooth step does to light: less of it below the middle tone, more above."""
+        tones = np.clip(seen.light, 0, 1) ** (1 / 2.2)
+        shape: NDArray[Any] = (2.2 * (1 - tones) * (1 - 2 * tones)).reshape(-1, 1)
+        return shape
+
+    def _chroma(self, seen: Seen) -> NDArray[Any]:
+        """What each channel has more than grey of the same light, as a share of it."""
+        balanced = seen.light * np.exp(self._balance)
+        grey = balanced @ (0.2126, 0.7152, 0.0722)
+        more = 1 - grey[:, None] / np.maximum(balanced, _LEAST)
+        chroma: NDArray[Any] = np.clip(more, -2, 1).reshape(-1, 1)
+        return chroma
+
+
+def _longest(places: NDArray[Any]) -> NDArray[Any]:
+    """The direction in which places lie furthest apart, of length 1; to the right for one place."""
+    _, spread, ways = np.linalg.svd(places - places.mean(axis=0))
+    along: NDArray[Any] = ways[0] if spread[0] > 0 else np.array([1.0, 0.0])
+    turned: NDArray[Any] = along * np.sign(along[np.argmax(np.abs(along))])
+    return turned
+
+
+def _blocks(covariances: NDArray[Any]) -> NDArray[Any]:
+    """Matrices of shape (n, 3, 3) along the diagonal of one of shape (3 n, 3 n)."""
+    count = len(covariances)
+    whole = np.zeros((count, 3, count, 3))
+    whole[np.arange(count), :, np.arange(count), :] = covariances
+    return whole.reshape(3 * count, 3 * count)
+
+
+def _pairs(equal: Sequence[Sequence[int]]) -> list[tuple[int, int]]:
+    """Of each kind of equal tiles, every one with the first."""
+    return [(kind[0], other) for kind in equal for other in kind[1:]]
+
+
+def _differences(tiles: int, pairs: Sequence[tuple[int, int]]) -> NDArray[Any]:
+    """What takes the difference of each pair, channel by channel: of shape (3 pairs, 3 tiles)."""
+    differ = np.zeros((len(pairs), tiles))
+    for row, (one, other) in enumerate(pairs):
+        differ[row, one], differ[row, other] = -1.0, 1.0
+    differences: NDArray[Any] = np.kron(differ, np.eye(3))
+    return differences
+
+
+def _along_the_diagonal(one: NDArray[Any], other: NDArray[Any]) -> NDArray[Any]:
+    """A matrix of two, one after the other, and 0 elsewhere."""
+    whole = np.zeros(np.add(one.shape, other.shape))
+    whole[: one.shape[0], : one.shape[1]] = one
+    whole[one.shape[0] :, one.shape[1] :] = other
+    return whole
+
+
+def _scatter(pairs: Sequence[tuple[int, int]]) -> NDArray[Any]:
+    """How far the differences of pairs are from 0, those with the same first one correlated."""
+    firsts = np.array([one for one, _ in pairs])
+    same = firsts[:, None] == firsts[None, :]
+    scatter: NDArray[Any] = np.kron(same + np.eye(len(pairs)), np.eye(3))
+    return EQUAL_TILES_DIFFER_BY**2 * scatter
