@@ -19,7 +19,7 @@ from scipy.ndimage import gaussian_filter
 Colour = tuple[float, float, float]
 """CIELAB, D65."""
 
-WIDTH, HEIGHT = 640, 200
+WIDTH, HEIGHT = 480, 132
 
 BOARD: Colour = (62.0, 0.5, 2.0)
 
@@ -118,7 +118,8 @@ def _through_a_camera(light: np.ndarray, rng: np.random.Generator) -> np.ndarray
     grey = veiled @ (0.2126, 0.7152, 0.0722)
     coloured = grey[..., None] + (1 + rng.normal(0, SATURATION)) * (veiled - grey[..., None])
     seen = gaussian_filter(coloured, (0.6, 0.6, 0))
-    seen = seen + rng.normal(0, rng.uniform(0.003, 0.015), seen.shape)
+    grain = rng.normal(0, rng.uniform(0.003, 0.02), seen.shape)
+    seen = seen + grain * np.sqrt(np.clip(seen, 0.02, 1))
     tones = _coded(_bent(np.clip(seen, 0, 1), rng))
     if rng.random() < S_SHARE:
         tones = tones - rng.uniform(0, S_SHAPED) * np.sin(2 * np.pi * tones) / (2 * np.pi)

@@ -24,7 +24,7 @@ from claycore.colour.spaces import lab_from_linear
 LIGHT_FALLS_BY = 0.10
 """How much light usually differs over the longer side of a picture, as a share."""
 
-LIGHT_BENDS_BY = 0.015
+LIGHT_BENDS_BY = 0.02
 BENDS_WITHIN = 0.4
 """How far it leaves that straight slope, and over which share of the longer side."""
 
@@ -34,7 +34,7 @@ CAST_CHANGES_BY = 0.015
 TONES_BENT_BY = 0.055
 """How far the power of light that a camera records is usually from 1."""
 
-S_SHAPED_BY = 0.08
+S_SHAPED_BY = 0.1
 """How far tones are usually bent into an S, as a share of a smooth step."""
 
 VEILED_BY, VEIL_VARIES_BY = 0.005, 0.005
@@ -43,8 +43,11 @@ VEILED_BY, VEIL_VARIES_BY = 0.005, 0.005
 SATURATED_BY = 0.035
 """How far a camera usually exaggerates, or weakens, what a colour has more than grey."""
 
-EQUAL_TILES_DIFFER_BY = 0.02
-"""How far equal tiles usually differ in their light, as a share."""
+EQUAL_TILES_DIFFER_BY, IN_TINT_BY = 0.025, 0.01
+"""How far equal tiles usually differ in their light, and in each channel beside, as shares."""
+
+TOLD = 0.6
+"""A cause is told where its size is known to this share of what is usual. Our choice."""
 
 _ANYTHING = 4.0
 """Exposure and lamp, in logarithms of light: anything that a picture may come with."""
@@ -115,8 +118,8 @@ class Told:
 
     @property
     def is_told(self) -> bool:
-        """Whether the references tell more than half of what was open."""
-        return self.error < self.usual / 2
+        """Whether the references tell enough of what was open."""
+        return self.error < TOLD * self.usual
 
     @property
     def is_there(self) -> bool:
@@ -328,5 +331,6 @@ def _scatter(pairs: Sequence[tuple[int, int]]) -> NDArray[Any]:
     """How far the differences of pairs are from 0, those with the same first one correlated."""
     firsts = np.array([one for one, _ in pairs])
     same = firsts[:, None] == firsts[None, :]
-    scatter: NDArray[Any] = np.kron(same + np.eye(len(pairs)), np.eye(3))
-    return EQUAL_TILES_DIFFER_BY**2 * scatter
+    of_one = EQUAL_TILES_DIFFER_BY**2 * np.ones((3, 3)) + IN_TINT_BY**2 * np.eye(3)
+    scatter: NDArray[Any] = np.kron(same + np.eye(len(pairs)), of_one)
+    return scatter

@@ -170,23 +170,42 @@ def _causes(
 ) -> tuple[Causes | None, tuple[Refusal | None, ...]]:
     """What light and camera did, None where no reference can be read; and their refusals."""
     reads = [_reference(picture, reference) for reference in references]
-    refusals = tuple(one if isinstance(one, Refusal) else None for one in reads)
-    kept = [one for one, why in zip(references, refusals, strict=True) if why is None]
-    good = [read for read in reads if isinstance(read, Read)]
-    if not good:
-        return None, refusals
-    known = Known(
-        _seen(picture, [one.patch for one in kept], good),
-        np.array([_linear(one.known) for one in kept]),
-        np.array([_off_by(one) for one in kept]),
-    )
     mean_light = linear_from_srgb(picture[::_EVERY, ::_EVERY] / 255.0).mean(axis=(0, 1))
+    refusals = tuple(one if isinstance(one, Refusal) else None for one in reads)
+    known = _known(picture, references, reads)
+    if known is None:
+        return None, refusals
     causes = Causes(known, mean_light)
     if causes.surprise > SURPRISING:
         return None, tuple(why or Refusal.DISAGREES for why in refusals)
+    dark = tuple(_too_dark(one, read) for one, read in zip(references, reads, strict=True))
+    if any(dark):
+        # Only now: one that is too dark beside others that are not may have been another card.
+        lit = [why or read for why, read in zip(dark, reads, strict=True)]
+        refusals = tuple(one if isinstance(one, Refusal) else None for one in lit)
+        known = _known(picture, references, lit)
+        if known is None:
+            return None, refusals
+        causes = Causes(known, mean_light)
     with_equal = Causes(known, mean_light, tiles, equal)
     # Tiles that were to be alike and are not tell nothing of the light.
     return (with_equal if with_equal.surprise < UNLIKE else causes), refusals
+
+
+def _known(
+    picture: Picture, references: Sequence[Reference], reads: Sequence[Read | Refusal]
+) -> Known | None:
+    """The references that could be read; None where there are none."""
+    kept = [
+        (one, read) for one, read in zip(references, reads, strict=True) if isinstance(read, Read)
+    ]
+    if not kept:
+        return None
+    return Known(
+        _seen(picture, [one.patch for one, _ in kept], [read for _, read in kept]),
+        np.array([_linear(one.known) for one, _ in kept]),
+        np.array([_off_by(one) for one, _ in kept]),
+    )
 
 
 def _seen(picture: Picture, patches: Sequence[Patch], reads: Sequence[Read]) -> Seen:
@@ -202,11 +221,15 @@ def _places(picture: Picture, patches: Sequence[Patch]) -> NDArray[Any]:
 
 def _reference(picture: Picture, reference: Reference) -> Read | Refusal:
     read = read_patch(picture, reference.patch)
-    if isinstance(read, Refusal):
-        return read
-    if (read.mean < DARKEST_REFERENCE * _linear(reference.known)).all():
+    if isinstance(read, Read) and read.unevenness > UNEVEN_REFERENCE:
+        return Refusal.UNEVEN
+    return read
+
+
+def _too_dark(reference: Reference, read: Read | Refusal) -> Refusal | None:
+    if isinstance(read, Read) and (read.mean < DARKEST_REFERENCE * _linear(reference.known)).all():
         return Refusal.TOO_DARK
-    return Refusal.UNEVEN if read.unevenness > UNEVEN_REFERENCE else read
+    return None
 
 
 def _linear(lab: Lab) -> NDArray[Any]:
