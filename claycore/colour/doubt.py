@@ -19,6 +19,9 @@ from claycore.colour.notation import Lab
 
 _SURE = 0.95
 
+_OF_THREE_AXES = 2.7955
+"""The root of what a chi-square of three degrees of freedom exceeds in 5 of 100."""
+
 _HALF = np.random.default_rng(20).normal(size=(600, 3))
 _DRAWS = np.concatenate([_HALF, -_HALF])
 """The same every time, so that the same picture has the same ±."""
@@ -38,19 +41,39 @@ class Doubt:
     shared: tuple[tuple[float, ...], ...]
     own: float
 
+    @classmethod
+    def from_written(cls, written: Any) -> "Doubt":
+        """A doubt as ``written`` gives it. Raises ValueError for what is none."""
+        try:
+            shared = np.array(written["shared"], dtype=float)
+            own, picture = float(written["own"]), str(written["picture"])
+        except (KeyError, TypeError, ValueError):
+            raise ValueError("no doubt of a colour") from None
+        if shared.ndim != 2 or len(shared) != 3 or not shared.size or own < 0:
+            raise ValueError("no doubt of a colour: three rows of causes are wanted")
+        if not np.isfinite(shared).all():
+            raise ValueError("no doubt of a colour: figures are wanted")
+        return cls(picture, tuple(map(tuple, shared.tolist())), own)
+
     @property
-    def covariance(self) -> NDArray[Any]:
-        """Of L, a and b, of shape (3, 3)."""
-        shared = np.array(self.shared)
-        covariance: NDArray[Any] = shared @ shared.T + self.own * np.eye(3)
-        return covariance
+    def written(self) -> dict[str, Any]:
+        """As JSON has it."""
+        return {"picture": self.picture, "shared": self.shared, "own": self.own}
 
 
 @dataclass(frozen=True)
 class SeenColour(Lab):
-    """A colour that was read, with its doubt; as a colour it is its figures and nothing else."""
+    """A colour that was read, with its doubt, where one is known."""
 
     doubt: Doubt | None = None
+
+
+def doubt_of_its_own(u95: float) -> Doubt:
+    """The doubt of a colour that shares nothing with others, off by so much CIEDE2000 at 95 %.
+
+    Source: the chi-square distribution of three degrees of freedom, any statistics text.
+    """
+    return Doubt("", ((0.0,),) * 3, (u95 / _OF_THREE_AXES) ** 2)
 
 
 def off_by_95(lab: Lab, covariance: NDArray[Any]) -> float:
@@ -90,10 +113,12 @@ def _of_difference(weighed: Sequence[tuple[float, Doubt]]) -> NDArray[Any] | Non
     """The covariance of a weighed sum of colours; None where none of them has a doubt."""
     if not weighed:
         return None
-    by_picture: dict[str, NDArray[Any]] = defaultdict(lambda: np.zeros((3, 1)))
+    by_picture: dict[object, NDArray[Any]] = defaultdict(lambda: np.zeros((3, 1)))
     own = 0.0
     for weight, doubt in weighed:
-        by_picture[doubt.picture] = by_picture[doubt.picture] + weight * np.array(doubt.shared)
+        shared = np.array(doubt.shared)
+        picture = doubt.picture, shared.shape
+        by_picture[picture] = by_picture[picture] + weight * shared
         own += weight**2 * doubt.own
     covariance = own * np.eye(3)
     for shared in by_picture.values():

@@ -7,6 +7,7 @@ from django.db.models import QuerySet
 
 from claycore.colour import notation
 from claycore.colour.by_eye import KnownTile, seen_like
+from claycore.colour.doubt import Doubt
 from claycore.colour.notation import Lab
 from claycore.measure.errors import OutOfBounds
 from umberpot.studio.models import Studio
@@ -25,6 +26,7 @@ class MeasuredColour:
     source: ColourSource = ColourSource.TYPED
     u95: float | None = None
     of_bare_half: bool = False
+    doubt: Doubt | None = None
 
 
 def typed_colour(

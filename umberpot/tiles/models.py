@@ -1,5 +1,6 @@
 """Trials, their tiles, the firings a tile went through and the readings taken of it."""
 
+from contextlib import suppress
 from typing import Any, ClassVar, Self
 
 from django.db import models
@@ -8,7 +9,7 @@ from django.db.models.functions import RowNumber
 from django.urls import reverse
 
 from claycore import inscriptions
-from claycore.colour.notation import Lab
+from claycore.colour.doubt import Doubt, SeenColour, doubt_of_its_own
 from claycore.firing import cones
 from claycore.firing.drafts import Stage, stage_for
 from claycore.firing.loading.shelves import Placed
@@ -495,6 +496,8 @@ class ColourReading(TileReading):
     """A fired colour in CIELAB (D65, 2°), with what was typed or read.
 
     ``u95`` is how far it may be off, CIEDE2000 at about 95 %; None where that is not known.
+    ``doubt`` is what of that it shares with the other colours of its photograph; None where it was
+    not read off one, or before that was kept.
     ``of_bare_half`` tells the two colours of a tile apart that has a bare half.
     """
 
@@ -507,6 +510,7 @@ class ColourReading(TileReading):
         max_length=10, choices=ColourSource.choices, default=ColourSource.TYPED
     )
     u95 = models.FloatField(null=True)
+    doubt = models.JSONField(null=True, editable=False)
     of_bare_half = models.BooleanField(default=False)
 
     class Meta(TileReading.Meta):
@@ -550,8 +554,18 @@ class ColourReading(TileReading):
         return f"± ΔE {self.u95:.1f}, {self.get_source_display().lower()}"
 
     @property
-    def lab(self) -> Lab:
-        return Lab(self.lightness, self.a, self.b)
+    def lab(self) -> SeenColour:
+        """The colour, with what is known of how far it may be off."""
+        return SeenColour(self.lightness, self.a, self.b, self._known_doubt)
+
+    @property
+    def _known_doubt(self) -> Doubt | None:
+        if self.doubt:
+            # An archive that was edited may bring anything; the colour stands all the same.
+            with suppress(ValueError):
+                return Doubt.from_written(self.doubt)
+        is_by_eye = self.source == ColourSource.BY_EYE
+        return doubt_of_its_own(self.u95) if is_by_eye and self.u95 else None
 
 
 class ColourWords(TileReading):

@@ -24,6 +24,7 @@ from claycore.colour.photographs.patches import (
     is_within,
     read_patch,
 )
+from claycore.colour.photographs.references import CARD_IS_OFF_BY
 from claycore.colour.spaces import linear_from_lab, linear_from_srgb, srgb_from_linear
 
 DARKEST_REFERENCE = 0.15
@@ -42,11 +43,11 @@ SURPRISING = 4.0
 """References this many standard deviations from anything usual do not fit together: a card is not
 what it is taken for. Our choice."""
 
+UNLIKE_CARDS = 15.0
+"""Cards whose lightness differs by more may tell what a camera does to tones. Our choice."""
+
 UNLIKE = 1.7
 """Equal tiles whose differences no light explains so well are not used to tell it. Our choice."""
-
-CARD_IS_OFF_BY = (0.7, 0.4)
-"""How far a card usually is from its colour, in L, and in a and b. From memory."""
 
 _EVERY = 16
 """The mean light of a picture is that of every so manieth row and column."""
@@ -77,12 +78,19 @@ class Light:
 
     ``falls`` is how light changes along the row of what was marked, over the picture's longer side,
     and ``contrast`` how far the camera exaggerates contrast, both as shares; ``tint`` is the
-    largest of the channels' scales by the least.
+    largest of the channels' scales by the least; ``has_unlike`` whether references of different
+    lightness were read.
     """
 
     falls: Told
     contrast: Told
     tint: float
+    has_unlike: bool
+
+    @property
+    def mixes_up(self) -> bool:
+        """Whether unlike references lie so that a slope of light could as well be contrast."""
+        return self.has_unlike and not self.falls.is_told and not self.contrast.is_told
 
     @property
     def is_uneven(self) -> bool:
@@ -140,7 +148,7 @@ def read_photograph(
             lightness, a, b = (float(value) for value in lab)
             within = Lab(min(max(lightness, 0.0), 100.0), a, b)
             colours[place] = PatchColour(within, known.u95, None, known.doubt)
-    light = Light(causes.falls, causes.contrast, causes.tint)
+    light = Light(causes.falls, causes.contrast, causes.tint, _has_unlike(references, refusals))
     return PhotographReading(tuple(colours), refusals, light)
 
 
@@ -160,6 +168,11 @@ def corrected(picture: Picture, references: Sequence[Reference], patch: Patch) -
     lit = causes.corrects(linear, _places(picture, [patch])[0]).reshape(part.shape)
     square: Picture = np.round(srgb_from_linear(lit) * 255).astype(np.uint8)
     return square
+
+
+def _has_unlike(references: Sequence[Reference], refusals: Sequence[Refusal | None]) -> bool:
+    read = [one.known.lightness for one, why in zip(references, refusals, strict=True) if not why]
+    return max(read) - min(read) > UNLIKE_CARDS
 
 
 def _causes(

@@ -46,7 +46,7 @@ def _entry(tile: Tile, one: Measured) -> ColourEntry | None:
     """What is to be recorded; None where the same colour stands there."""
     progress = progress_of(tile)
     current = progress.bare_colour if one.of_bare_half else progress.colour
-    if current and current.lab == one.lab:
+    if current and current.lab.values == one.lab.values:
         return None
     colour = MeasuredColour(
         one.lab, one.written, ColourSource.INSTRUMENT, of_bare_half=one.of_bare_half

@@ -1,7 +1,8 @@
 """The forms of a photograph: taking it in, and marking what is on it."""
 
 import math
-from collections.abc import Iterable, Iterator, Sequence
+from collections import defaultdict
+from collections.abc import Hashable, Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from typing import Any
 
@@ -11,7 +12,7 @@ from claycore.colour import notation
 from claycore.colour.notation import Lab
 from claycore.colour.photographs.patches import Patch
 from claycore.colour.photographs.reading import Reference
-from claycore.colour.photographs.references import REFERENCES
+from claycore.colour.photographs.references import CARD_IS_OFF_BY, REFERENCES
 from claycore.measure import bounds
 from claycore.measure.errors import ClayError
 from umberpot.colours.models import Photograph, Ring, Scale
@@ -84,6 +85,17 @@ class PhotoTarget:
         return f"{self.tile.code}{BARE_HALF}" if self.of_bare_half else self.tile.code
 
     @property
+    def kind(self) -> Hashable:
+        """What tiles made and fired alike have in common; None of plain clay, alike by nothing."""
+        tile = self.tile
+        made_of = tile.mix_id or tile.stack_id
+        if made_of is None:
+            return None
+        glaze = None if self.of_bare_half else (tile.glazed, tile.glaze_id)
+        last = tile.last_firing
+        return tile.mix_id, tile.stack_id, glaze, last.pk if last else None
+
+    @property
     def colour(self) -> ColourReading | None:
         """The colour it has after the tile's last firing."""
         progress = progress_of(self.tile)
@@ -111,7 +123,7 @@ class Target:
     @property
     def short(self) -> str:
         """What it is called on the picture."""
-        return self.title if self.spot else self.key.capitalize()
+        return self.title if self.spot else self.key.split("_")[0].capitalize()
 
 
 @dataclass(frozen=True)
@@ -223,14 +235,21 @@ class MarkForm(forms.Form):
 
     def marked_references(self) -> dict[str, Reference]:
         """The references that were marked, by key."""
-        known = {code: one.lab for code, one in REFERENCES.items()}
+        known = {code: (one.lab, one.off_by) for code, one in REFERENCES.items()}
         if self.cleaned_data.get("own_colour"):
-            known[OWN] = self.cleaned_data["own_colour"]
+            known[OWN] = self.cleaned_data["own_colour"], CARD_IS_OFF_BY
         return {
-            key: Reference(self.cleaned_data[f"at_{key}"], lab)
-            for key, lab in known.items()
+            key: Reference(self.cleaned_data[f"at_{key}"], *of_kind)
+            for key, of_kind in known.items()
             if self.cleaned_data.get(f"at_{key}")
         }
+
+    def equal(self) -> list[list[str]]:
+        """The keys of tiles that are made and fired alike, a list for each kind."""
+        kinds: dict[object, list[str]] = defaultdict(list)
+        for key, spot in self.spots.items():
+            kinds[spot.kind].append(key)
+        return [alike for kind, alike in kinds.items() if kind is not None and len(alike) > 1]
 
     def marked_tiles(self) -> dict[str, Patch]:
         """Where the tiles are that were marked, by key."""
@@ -256,11 +275,14 @@ def _scale_written(photograph: Photograph) -> Iterable[tuple[str, str | float]]:
 
 def _written(rings: Iterable[Ring]) -> Iterable[tuple[str, str]]:
     """The fields of a form and what stands in them, for rings that are kept."""
-    known = {one.lab.values: code for code, one in REFERENCES.items()}
+    free: dict[tuple[float, ...], list[str]] = defaultdict(list)
+    for code, one in REFERENCES.items():
+        free[one.lab.values].append(code)
     for ring in rings:
         key = PhotoTarget(ring.tile, ring.of_bare_half).key if ring.tile else ""
         if ring.known:
-            key = known.get(ring.known.values, OWN)
+            of_its_colour = free[ring.known.values]
+            key = of_its_colour.pop(0) if of_its_colour else OWN
             if key == OWN:
                 yield "own_colour", ", ".join(f"{value:g}" for value in ring.known.values)
         yield f"at_{key}", f"{ring.x:.0f} {ring.y:.0f} {max(1, math.ceil(ring.radius))}"

@@ -3,7 +3,9 @@
 from claycore.colour.photographs.patches import Refusal
 from claycore.colour.photographs.reading import Light
 from claycore.colour.photographs.texture import Texture
+from claycore.measure.formatting import listed
 from umberpot.colours.models import Photograph
+from umberpot.colours.photographs.services import Saved
 
 PHOTOGRAPH_SAVED = "Photograph saved. Mark the reference and each tile on it."
 NO_FIRED_TILE = "No tile of this trial is fired yet. Photograph the tiles after their firing."
@@ -24,40 +26,62 @@ STREAKED, LEAST_STREAK = 0.7, 1.0
 """From which direction and contrast on a patch is called streaked. Our choice."""
 
 WITHOUT_SCALE = "Mark a distance on the photograph to see specks per cm²."
-POOR_REFERENCE = (
-    "Paper and plaster differ. Colours are comparable in this picture, and less beyond."
+POOR_REFERENCE = "Paper and plaster vary, so these colours are less certain. A card is better."
+UNEVEN_LIGHT = "The light varied by {share} % across the picture and has been corrected."
+LIGHT_NOT_TOLD = (
+    "These cards cannot tell how the light falls off, so the ± grows away from them. Next time put"
+    " a white and a grey card at each end."
 )
-UNEVEN_LIGHT = "The light changes by {share} % between the references. It was evened out."
-BENT_TONES = (
-    "The camera makes contrast {how} than it is. It was taken out, by the cards side by side."
+BENT_TONES = "The camera {did} contrast; corrected with the cards."
+TONES_NOT_TOLD = (
+    "Phones alter contrast. Add a white and a grey card side by side next time; until then, compare"
+    " colours only within this picture."
 )
-UNTESTED_TONES = (
-    "Phones bend tones. A white and a grey card side by side would tell how far; without them,"
-    " compare the colours of this picture with each other."
+NEITHER_TOLD = (
+    "A white card across from a grey one cannot tell light that falls off from a camera that alters"
+    " contrast. The ± allows for both. Next time put a white and a grey card at each end."
 )
 TINTED_LIGHT = "The light is strongly coloured. Daylight in the shade is better."
-ONE_REFERENCE = "With a reference at either end, uneven light is evened out too."
 
 
 def of_the_light(light: Light) -> list[str]:
-    """What the references tell of the light."""
+    """What the references tell of the light, what they leave open, and what would tell it."""
     said = []
-    if light.fall_off is None:
-        said.append(ONE_REFERENCE)
-    elif light.is_uneven:
-        said.append(UNEVEN_LIGHT.format(share=round(100 * light.fall_off)))
-    if light.curve is None:
-        said.append(UNTESTED_TONES)
-    elif light.is_bent:
-        said.append(BENT_TONES.format(how="stronger" if light.curve > 1 else "weaker"))
+    if light.is_uneven:
+        said.append(UNEVEN_LIGHT.format(share=round(100 * abs(light.falls.size))))
+    if light.is_bent:
+        did = "exaggerated" if light.contrast.size > 0 else "weakened"
+        said.append(BENT_TONES.format(did=did))
+    said += _not_told(light)
     if light.is_tinted:
         said.append(TINTED_LIGHT)
     return said
 
 
+def _not_told(light: Light) -> list[str]:
+    if light.mixes_up:
+        return [NEITHER_TOLD]
+    light_open = [] if light.falls.is_told else [LIGHT_NOT_TOLD]
+    return light_open + ([] if light.contrast.is_told else [TONES_NOT_TOLD])
+
+
 def colours_saved(count: int) -> str:
     """So many colours were recorded."""
     return f"{count} fired colour{'' if count == 1 else 's'} saved."
+
+
+def saved(found: Saved) -> str:
+    """How many colours were recorded, which tiles were refused and why, and which not marked."""
+    said = [colours_saved(found.count)]
+    for why in dict.fromkeys(found.refused.values()):
+        codes = listed([code for code, one in found.refused.items() if one is why])
+        said.append(f"Not read: {codes}. {REFUSALS[why]}")
+    if found.unmarked:
+        said.append(f"Not marked: {listed(found.unmarked)}.")
+    if found.as_before:
+        keep = "keeps its" if len(found.as_before) == 1 else "keep their"
+        said.append(f"{listed(found.as_before)} {keep} earlier colour.")
+    return " ".join(said)
 
 
 def removed(photograph: Photograph) -> str:

@@ -2,7 +2,7 @@
 
 import io
 import uuid
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 
@@ -29,11 +29,19 @@ from umberpot.tiles.readings.services import ColourEntry, record_last_colours
 
 @dataclass(frozen=True)
 class Marked:
-    """What is marked on a photograph: references and tiles, by key; and its scale."""
+    """What is marked on a photograph: references and tiles, by key; its scale; and the keys of
+    tiles that are made and fired alike."""
 
     references: Mapping[str, Reference]
     tiles: Mapping[str, Patch]
     ruled: ScaleBar
+    equal: Sequence[Sequence[str]] = ()
+
+    @property
+    def equal_places(self) -> list[list[int]]:
+        """The places among the tiles of those that are made and fired alike, kind by kind."""
+        place = {key: number for number, key in enumerate(self.tiles)}
+        return [[place[key] for key in kind if key in place] for kind in self.equal]
 
 
 @dataclass(frozen=True)
@@ -64,9 +72,16 @@ def keep_photograph(trial: Trial, image: bytes, key: uuid.UUID, by: User) -> Pho
 
 
 def read(photograph: Photograph, marked: Marked) -> Colours:
-    """The colours of what is marked; nothing is recorded."""
+    """The colours of what is marked; nothing is recorded.
+
+    Each reading infers the light from its own rings, so only colours of one reading have their doubts in common.
+    """
     found = read_photograph(
-        _picture(photograph), list(marked.references.values()), list(marked.tiles.values())
+        _picture(photograph),
+        list(marked.references.values()),
+        list(marked.tiles.values()),
+        marked.equal_places,
+        str(uuid.uuid4()),
     )
     return Colours(
         dict(zip(marked.tiles, found.colours, strict=True)),
@@ -118,6 +133,28 @@ def close_up(ring: Ring) -> CloseUp | None:
     return CloseUp(out.getvalue(), texture)
 
 
+@dataclass(frozen=True)
+class Saved:
+    """What came of saving: how many colours were recorded, and by their labels which tiles were
+    refused, were not marked, and of these two keep the colour they had."""
+
+    count: int
+    refused: Mapping[str, Refusal]
+    unmarked: Sequence[str]
+    as_before: Sequence[str]
+
+
+def _saved(spots: Mapping[str, PhotoTarget], found: Colours, recorded: set[str]) -> Saved:
+    refused = {}
+    for key, spot in spots.items():
+        why = found.tiles[key].refusal if key in found.tiles else None
+        if why:
+            refused[spot.title] = why
+    unmarked = [spot.title for key, spot in spots.items() if key not in found.tiles]
+    others = [spot for key, spot in spots.items() if key not in recorded]
+    return Saved(len(recorded), refused, unmarked, [one.title for one in others if one.colour])
+
+
 @whole_change()
 def save(
     photograph: Photograph,
@@ -125,8 +162,8 @@ def save(
     spots: Mapping[str, PhotoTarget],
     seen: Mapping[str, int | None],
     by: User,
-) -> int:
-    """Keeps the rings, records the colours after each tile's last firing, and says how many.
+) -> Saved:
+    """Keeps the rings, records the colours after each tile's last firing, and says which.
 
     ``seen`` is the reading that each tile had on the page. Raises StaleReading where it has another
     by now; then nothing is kept. A colour that was recorded from this photograph before is
@@ -158,15 +195,14 @@ def save(
             ),
         ]
     )
-    return len(readings)
+    return _saved(spots, found, set(readings))
 
 
 def _measured(colour: PatchColour, spot: PhotoTarget) -> MeasuredColour:
     assert colour.lab is not None
     written = ", ".join(f"{value:.1f}" for value in colour.lab.values)
-    return MeasuredColour(
-        colour.lab, written, ColourSource.PHOTOGRAPH, colour.u95, spot.of_bare_half
-    )
+    source = ColourSource.PHOTOGRAPH
+    return MeasuredColour(colour.lab, written, source, colour.u95, spot.of_bare_half, colour.doubt)
 
 
 def _keep_scale(photograph: Photograph, ruled: ScaleBar) -> None:

@@ -76,7 +76,7 @@ class TargetRead:
 
 
 def _marked(form: MarkForm) -> Marked:
-    return Marked(form.marked_references(), form.marked_tiles(), form.ruled())
+    return Marked(form.marked_references(), form.marked_tiles(), form.ruled(), form.equal())
 
 
 def _rows(form: MarkForm, found: Colours | None) -> list[TargetRead]:
@@ -158,14 +158,14 @@ def photograph(request: StudioRequest, pk: int) -> HttpResponse:
 def _save(request: StudioRequest, found: Photograph, form: MarkForm) -> HttpResponse | None:
     seen = {key: form.seen(key) for key in form.spots}
     try:
-        count = services.save(found, _marked(form), form.spots, seen, request.user)
+        kept = services.save(found, _marked(form), form.spots, seen, request.user)
     except StaleReading:
         form.add_error(None, sentences.READ_MEANWHILE)
         return None
-    if not count:
+    if not kept.count:
         form.add_error(None, sentences.NOTHING_READ)
         return None
-    messages.success(request, sentences.colours_saved(count))
+    messages.success(request, sentences.saved(kept))
     return redirect("results:trial", found.trial_id)
 
 

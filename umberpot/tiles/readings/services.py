@@ -320,6 +320,7 @@ def _colour(changes: _Changes, entry: ColourEntry, standing: _Standing) -> None:
         typed=colour.typed,
         source=colour.source,
         u95=colour.u95,
+        doubt=colour.doubt.written if colour.doubt else None,
         of_bare_half=colour.of_bare_half,
     )
     changes.replaced.append((current, fresh))
