@@ -445,7 +445,11 @@ document.addEventListener("alpine:init", () => {
     },
     next() {
       const references = this.keys().filter((key) => !this.tiles().includes(key) && !this.ends.includes(key));
-      if (!references.some((key) => this.ring(key))) return references[0];
+      const [white, grey] = references;
+      const marked = references.filter((key) => this.ring(key));
+      if (!marked.length) return white;
+      // A grey card lies beside the white one, if there is one: whoever has none presses the tile.
+      if (marked.length === 1 && marked[0] === white && this.tiles().every((key) => !this.ring(key))) return grey;
       return this.tiles().find((key) => !this.ring(key)) || "";
     },
     at(event) {

@@ -324,11 +324,16 @@ class DemoLoader:
         trial = fired.order_by("pk").select_related("trial")[0].trial
         row = list(trial.tiles.order_by("pk").with_history())
         colours = [tile.colours.all()[0].lab.values for tile in row]
-        kept = keep_photograph(trial, photographed(colours), uuid.uuid4(), self.user)
-        step = kept.width / (len(row) + 2)
-        middles = [step * (place + 0.5) for place in range(len(row) + 2)]
-        white, *places, grey = (Patch(x, kept.height / 2, 0.3 * step) for x in middles)
-        for place, known in zip((white, grey), CARDS, strict=True):
+        white_card, grey_card = CARDS
+        laid = [grey_card.values, *colours, white_card.values]
+        kept = keep_photograph(trial, photographed(laid), uuid.uuid4(), self.user)
+        step = kept.width / (len(laid) + 2)
+        middles = [step * (place + 0.5) for place in range(len(laid) + 2)]
+        white, grey, *places, far_white, far_grey = (
+            Patch(x, kept.height / 2, 0.3 * step) for x in middles
+        )
+        cards = ((white, white_card), (grey, grey_card))
+        for place, known in (*cards, (far_white, white_card), (far_grey, grey_card)):
             keep_reference(kept, Reference(place, known))
         for tile, place in zip(row, places, strict=True):
             Ring.objects.create(studio=self.studio, photograph=kept, tile=tile, **vars(place))

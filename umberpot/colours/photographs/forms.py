@@ -123,7 +123,8 @@ class Target:
     @property
     def short(self) -> str:
         """What it is called on the picture."""
-        return self.title if self.spot else self.key.split("_")[0].capitalize()
+        by_title = self.spot or self.key in ENDS
+        return self.title if by_title else self.key.split("_")[0].capitalize()
 
 
 @dataclass(frozen=True)
@@ -154,7 +155,11 @@ class MarkForm(forms.Form):
     """
 
     own_colour = forms.CharField(
-        required=False, max_length=LONGEST_TEXT, label="Colour of your own card"
+        required=False,
+        max_length=LONGEST_TEXT,
+        label="Colour of your own card",
+        # What is typed on while an answer comes is not swapped away.
+        widget=forms.TextInput(attrs={"hx-preserve": "true"}),
     )
     distance_mm = MeasureField(bounds.LENGTH, required=False, label="Distance between the ends")
 
@@ -203,6 +208,11 @@ class MarkForm(forms.Form):
     def ends(self) -> list[Target]:
         """The two points of a known distance."""
         return [Target(key, title, self[f"at_{key}"]) for key, title in ENDS.items()]
+
+    @property
+    def rings(self) -> list[Target]:
+        """All that may have a ring on the picture."""
+        return [*self.references, *self.targets, *self.ends]
 
     @property
     def asks_scale(self) -> bool:

@@ -74,7 +74,7 @@ def keep_photograph(trial: Trial, image: bytes, key: uuid.UUID, by: User) -> Pho
 def read(photograph: Photograph, marked: Marked) -> Colours:
     """The colours of what is marked; nothing is recorded.
 
-    Each reading infers the light from its own rings, so only colours of one reading have their doubts in common.
+    Each reading infers the light from its own rings: colours of one share their doubts, of two not.
     """
     found = read_photograph(
         _picture(photograph),

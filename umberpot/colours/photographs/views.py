@@ -1,6 +1,7 @@
 """Photographs of fired tiles: taken in, marked, read."""
 
 import uuid
+from collections.abc import Iterable
 from dataclasses import dataclass
 
 from django.contrib import messages
@@ -72,17 +73,17 @@ class TargetRead:
     def replaces(self) -> str:
         """The colour that the tile has already, if it has one."""
         colour = self.target.spot.colour if self.target.spot else None
-        return colour.typed if colour else ""
+        return colour.typed.replace("-", "−") if colour else ""
 
 
 def _marked(form: MarkForm) -> Marked:
     return Marked(form.marked_references(), form.marked_tiles(), form.ruled(), form.equal())
 
 
-def _rows(form: MarkForm, found: Colours | None) -> list[TargetRead]:
+def _rows(form: MarkForm, targets: Iterable[Target], found: Colours | None) -> list[TargetRead]:
     """What may be marked, each with what was read there so far."""
     rows = []
-    for target in (*form.references, *form.targets):
+    for target in targets:
         errors = target.ring.errors
         if errors or found is None:
             rows.append(TargetRead(target, problem=str(errors[0]) if errors else ""))
@@ -129,7 +130,8 @@ def _shown(photograph: Photograph, form: MarkForm) -> dict[str, object]:
         "place": PLACE,
         "photograph": photograph,
         "form": form,
-        "rows": _rows(form, found),
+        "cards": _rows(form, form.references, found),
+        "rows": _rows(form, form.targets, found),
         "notes": _notes(form, found),
     }
 
