@@ -34,7 +34,7 @@ CAST_CHANGES_BY = 0.015
 TONES_BENT_BY = 0.055
 """How far the power of light that a camera records is usually from 1."""
 
-S_SHAPED_BY = 0.1
+S_SHAPED_BY = 0.085
 """How far tones are usually bent into an S, as a share of a smooth step."""
 
 VEILED_BY, VEIL_VARIES_BY = 0.005, 0.005

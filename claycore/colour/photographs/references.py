@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 from claycore.colour.notation import Lab
 
-CARD_IS_OFF_BY = (0.7, 0.4)
+CARD_IS_OFF_BY = (0.65, 0.35)
 """How far a card usually is from its colour, in L, and in a and b. From memory."""
 
 PAPER_IS_OFF_BY = (2.0, 1.5)

@@ -8,13 +8,18 @@ from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
 from claycore.colour.notation import Lab
-from tests.factories import MaterialFactory
+from tests.factories import FiringFactory, MaterialFactory
 from tests.pages import words_of
 from tests.web.fired_studio import WHITE_CLAY
-from umberpot.colours.find.library import nearest_tiles
+from umberpot.colours.find.library import Nearest, nearest_tiles
 from umberpot.colours.find.predictions import outcomes
+from umberpot.colours.fired import Conditions
 from umberpot.colours.models import Prediction
+from umberpot.kiln.services import load_and_fire
 from umberpot.studio.models import Studio
+from umberpot.tiles.models import Tile
+
+WHITE_AT_6 = Conditions("Ferry white", "6", "oxidation", glazed=False)
 
 
 def find(client, want="58, 2, 15", **more):
@@ -22,11 +27,54 @@ def find(client, want="58, 2, 15", **more):
 
 
 def test_the_nearest_tiles_of_the_studio_come_first(signed_in, two_stains, studio):
-    near = nearest_tiles(studio, Lab(56, -17, 9), 3)
+    near = nearest_tiles(studio, Lab(56, -17, 9), 3, WHITE_AT_6).here
     assert near[0].tile.code == two_stains[1].code
     assert near[0].delta_e == pytest.approx(0)
     page = words_of(find(signed_in, "56, -17, 9"))
     assert f"{two_stains[1].code} ΔE 0.0" in page
+
+
+def test_other_cones_clays_and_glazes_stand_apart(signed_in, two_stains, studio, user):
+    """The nearest of all was fired cooler, or under a glaze: that is elsewhere."""
+    cooler, glazed = two_stains[1], two_stains[2]
+    other = FiringFactory(studio=studio, made_by=user, cone="04")
+    cooler.loadings.update(firing=other)
+    cooler.colours.update(firing=other)
+    Tile.objects.filter(pk=glazed.pk).update(glazed=True)
+    near = nearest_tiles(studio, Lab(56, -17, 9), 3, WHITE_AT_6)
+    assert near.here[0].tile.code == two_stains[0].code
+    assert {one.tile.code for one in near.here}.isdisjoint({cooler.code, glazed.code})
+    assert [one.tile.code for one in near.elsewhere] == [cooler.code, glazed.code]
+    page = words_of(find(signed_in, "56, -17, 9"))
+    assert "In Ferry white, cone 6, unglazed." in page
+    elsewhere = page.split("Elsewhere: other clays, cones and glazes")[1]
+    assert f"{cooler.code} 6 % Kelp in Ferry white, cone 04, unglazed" in elsewhere
+
+
+def test_a_tile_that_went_on_to_another_firing_is_no_longer_what_it_was(
+    signed_in, two_stains, studio, user
+):
+    went_on = two_stains[1]
+    load_and_fire([went_on], FiringFactory(studio=studio, made_by=user, cone="8"))
+    near = nearest_tiles(studio, Lab(56, -17, 9), 7, WHITE_AT_6)
+    codes = [one.tile.code for one in (*near.here, *near.elsewhere)]
+    assert went_on.code not in codes
+    assert len(codes) == len(two_stains) - 1
+
+
+def test_where_nothing_comes_near_the_heading_says_so_and_what_is_missing(signed_in, two_stains):
+    """F4: a strong blue where a green and a rust were tested."""
+    page = words_of(find(signed_in, "35, 20, -60"))
+    assert re.search(r"Nothing of yours comes near: the nearest is ΔE \d\d", page)
+    assert "No colourant that you tested fires violet in Ferry white, cone 6, unglazed." in page
+    assert "Nearest fired tiles" not in page
+    assert "Nothing of yours comes near" not in words_of(find(signed_in, "58, 2, 15"))
+
+
+def test_a_mixture_farther_than_a_fired_tile_is_not_said_to_come_nearer(signed_in, two_stains):
+    page = words_of(find(signed_in, "56, -17, 9"))
+    assert "Nearest mixtures, predicted" in page
+    assert "What may come nearer" not in page
 
 
 def test_a_mixture_comes_nearer_than_any_tile_and_is_drawn_as_a_prediction(signed_in, two_stains):
@@ -122,7 +170,7 @@ def test_an_empty_studio_is_told_what_to_do(signed_in):
 
 def test_another_studios_tiles_are_not_found(stranger, two_stains):
     other = Studio.objects.get(name="Across the water")
-    assert nearest_tiles(other, Lab(56, -17, 9), 3) == []
+    assert nearest_tiles(other, Lab(56, -17, 9), 3, WHITE_AT_6) == Nearest([], [])
     assert two_stains[1].code not in words_of(find(stranger, "56, -17, 9"))
 
 

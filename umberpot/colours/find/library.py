@@ -22,6 +22,9 @@ from umberpot.tiles.colours import current_colours
 from umberpot.tiles.models import ColourReading, Tile
 
 MOST_CONDITIONS = 40
+_SPARE = 3
+"""So many times the tiles that are asked for are looked at: some went on to another firing."""
+
 MOST_TO_LEARN_FROM = 600
 """The latest tiles of a clay that its palette is learned from."""
 
@@ -49,14 +52,56 @@ class Found:
     delta_e: float
 
 
-def nearest_tiles(studio: Studio, want: Lab, count: int) -> list[Found]:
-    """The nearest fired tiles of the whole studio, nearest first."""
-    rows = list(current_colours(studio).order_by("pk").values_list("pk", "lightness", "a", "b"))
-    near = nearest(want, [row[1:] for row in rows], count)
+@dataclass(frozen=True)
+class Nearest:
+    """The nearest fired tiles, nearest first: under the chosen conditions, and under others."""
+
+    here: Sequence[Found]
+    elsewhere: Sequence[Found]
+
+
+def nearest_tiles(studio: Studio, want: Lab, count: int, conditions: Conditions | None) -> Nearest:
+    """The nearest fired tiles of the studio as they are now: not what they were before a refiring.
+
+    Without conditions all are elsewhere.
+    """
+    colours = current_colours(studio)
+    here = colours.filter(fired_under(conditions)) if conditions else colours.none()
+    near_here = _nearest(studio, want, count, here)
+    return Nearest(near_here, _nearest(studio, want, count, colours.exclude(pk__in=here)))
+
+
+def fired_under(conditions: Conditions) -> Q:
+    """Which colours were read under some conditions, whatever is in the clay or on it."""
+    clay = conditions.clay
+    plain = Q(tile__mix=None, tile__stack=None, tile__clay__name=clay)
+    of_clay = Q(tile__mix__clay_name=clay) | Q(tile__stack__body__name=clay) | plain
+    firing = Q(
+        firing__cone=conditions.cone,
+        firing__atmosphere=conditions.atmosphere,
+        firing__kind=conditions.kind,
+    )
+    if not conditions.glazed:
+        return of_clay & firing & (Q(tile__glazed=False) | Q(of_bare_half=True))
+    glaze = Q(tile__glaze__name=conditions.glaze) if conditions.glaze else Q(tile__glaze=None)
+    return of_clay & firing & Q(tile__glazed=True, of_bare_half=False) & glaze
+
+
+def _nearest(
+    studio: Studio, want: Lab, count: int, colours: QuerySet[ColourReading]
+) -> list[Found]:
+    """The nearest of these colours that are still those of their tiles."""
+    rows = list(colours.order_by("pk").values_list("pk", "lightness", "a", "b"))
+    near = nearest(want, [row[1:] for row in rows], _SPARE * count)
     keys = {rows[one.index][0]: one.delta_e for one in near}
     tiles = Tile.objects.of(studio).filter(colours__in=keys).distinct().with_history()
-    found = [Found(one, keys[one.reading]) for one in fired_colours(tiles) if one.reading in keys]
-    return sorted(found, key=lambda one: one.delta_e)
+    last = {tile.pk: firing.pk for tile in tiles if (firing := tile.last_firing)}
+    found = [
+        Found(one, keys[one.reading])
+        for one in fired_colours(tiles)
+        if one.reading in keys and last.get(one.tile) == one.firing
+    ]
+    return sorted(found, key=lambda one: one.delta_e)[:count]
 
 
 @dataclass(frozen=True)

@@ -1,6 +1,7 @@
 """Find a colour: the nearest fired tiles, and what might come nearer."""
 
 import uuid
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
 from urllib.parse import urlencode
@@ -12,15 +13,18 @@ from django.shortcuts import redirect, render
 from django.urls import reverse
 from django.views.decorators.http import require_GET, require_POST
 
+from claycore.colour.difference import PLAINLY_DIFFERENT
 from claycore.colour.matching import Candidate, match
 from claycore.colour.notation import Lab
 from claycore.colour.palette import Palette
+from claycore.colour.reach import out_of_reach
 from claycore.measure.formatting import plain
 from umberpot.colours.costs import Prices, cost_per_kg, prices_of
 from umberpot.colours.find import library, predictions, sentences
 from umberpot.colours.find.candidates import candidate_row
 from umberpot.colours.find.forms import FindForm
 from umberpot.colours.find.library import Found
+from umberpot.colours.fired import FiredColour
 from umberpot.colours.latest import latest_tiles
 from umberpot.colours.places import PLACE
 from umberpot.colours.sentences import amount
@@ -58,17 +62,34 @@ def find(request: StudioRequest) -> HttpResponse:
     context: dict[str, Any] = {"place": PLACE, "form": form}
     if form.is_valid():
         want = form.cleaned_data["want"]
-        near = library.nearest_tiles(request.studio, want, NEAREST)
-        context |= {"near": _near_row(want, near) if near else None, "want": want}
-        context["near_tiles"] = [one.tile for one in near]
-        context |= _predicted(request, form, want)
+        near = library.nearest_tiles(request.studio, want, NEAREST, form.chosen)
+        context |= {"want": want, "conditions": form.chosen, "near": _near_rows(want, near)}
+        context |= _predicted(request, form, want, near)
     elif not form.is_bound:
         context["start_with"] = in_order(latest_tiles(request.studio), "hue")
     status = 400 if form.is_bound and form.errors else 200
     return render(request, "colours/find/find.html", context, status=status)
 
 
-def _near_row(want: Lab, near: list[Found]) -> WallRow:
+@dataclass(frozen=True)
+class NearTiles:
+    """Fired tiles near a colour, as they hang beside it, and what each is."""
+
+    row: WallRow
+    tiles: list[FiredColour]
+
+
+def _near_rows(want: Lab, near: library.Nearest) -> dict[str, NearTiles]:
+    """The nearest tiles where they are to be fired, and elsewhere; without an entry where none."""
+    found = {"here": near.here, "elsewhere": near.elsewhere}
+    return {
+        where: NearTiles(_near_row(want, tiles), [one.tile for one in tiles])
+        for where, tiles in found.items()
+        if tiles
+    }
+
+
+def _near_row(want: Lab, near: Sequence[Found]) -> WallRow:
     """The wanted colour and the nearest tiles; under each how far it lies from what is wanted."""
     swatches = [Swatch("Wanted", want, SwatchKind.WANTED)]
     swatches += [
@@ -97,18 +118,39 @@ def _palette(request: StudioRequest, form: FindForm) -> tuple[Palette | None, st
     return tested.palette(clay, barred), ""
 
 
-def _predicted(request: StudioRequest, form: FindForm, want: Lab) -> dict[str, Any]:
+def _predicted(
+    request: StudioRequest, form: FindForm, want: Lab, near: library.Nearest
+) -> dict[str, Any]:
+    """What may be mixed: what comes nearer than any fired tile, and else the nearest there is."""
+    tile = near.here[0].delta_e if near.here else None
     palette, problem = _palette(request, form)
     if palette is None:
-        return {"problem": problem}
+        return {"problem": problem, "too_far": _too_far(form, want, None, tile)}
     prices = prices_of(request.studio, palette.colourants)
-    found = match(palette, want, form.cleaned_data["max_pct"], int(form.cleaned_data["parts"]))
+    max_pct = form.cleaned_data["max_pct"]
+    found = match(palette, want, max_pct, int(form.cleaned_data["parts"]))
+    nearer = [one for one in found if tile is None or one.delta_e < tile]
+    nearest = min(
+        (one for one in (tile, *(o.delta_e for o in found)) if one is not None), default=None
+    )
     return {
-        "offers": [_offer(request, want, one, prices) for one in found],
+        "offers": [_offer(request, want, one, prices) for one in nearer or found],
+        "is_nearer": bool(nearer),
+        "too_far": _too_far(form, want, palette, nearest),
         "leave_one_out": palette.leave_one_out,
-        "conditions": form.chosen,
         "clay": form.data.get("clay", ""),
     }
+
+
+def _too_far(
+    form: FindForm, want: Lab, palette: Palette | None, nearest: float | None
+) -> list[str]:
+    """What is said where nothing comes near: how far the nearest lies, and what is missing."""
+    if form.chosen is None or nearest is None or nearest <= PLAINLY_DIFFERENT:
+        return []
+    said = [sentences.nothing_near(nearest)]
+    lacks = out_of_reach(palette, want, form.cleaned_data["max_pct"]) if palette else None
+    return [*said, sentences.lacking(lacks, form.chosen)] if lacks else said
 
 
 def _offer(request: StudioRequest, want: Lab, one: Candidate, prices: Prices) -> Offer:
