@@ -11,7 +11,7 @@ def test_a_wanted_colour_becomes_a_test_tile_and_a_hit_or_a_miss(signed_in: Page
     page.goto("/results/find/")
     page.get_by_role("textbox", name="Colour wanted").fill("66, -16, 22")
     page.get_by_role("button", name="Find colour").click()
-    expect(page.get_by_role("heading", name="Nearest fired tiles")).to_be_visible()
+    expect(page.locator("#nearest")).to_be_visible()
     expect(page.get_by_text("a prediction is no test.")).to_be_visible()
     page.get_by_role("button", name="Make the test tile").first.click()
     expect(page.get_by_text("Prediction saved.")).to_be_visible()
@@ -31,6 +31,23 @@ def test_a_wanted_colour_becomes_a_test_tile_and_a_hit_or_a_miss(signed_in: Page
     expect(page.get_by_text("2 of 2 fired within twice the expected error.")).to_be_visible()
 
 
+def test_a_colour_that_nothing_reaches_is_said_so_and_other_cones_stand_apart(
+    signed_in: Page,
+) -> None:
+    page = signed_in
+    page.goto("/results/find/?want=%23d0021b")
+    nothing = page.get_by_role("heading", name=re.compile("^Nothing of yours comes near: the near"))
+    expect(nothing).to_be_visible()
+    expect(page.get_by_role("heading", name="Nearest fired tiles")).to_have_count(0)
+    expect(page.get_by_text("Test more of it, or another stain.")).to_be_visible()
+    expect(page.get_by_role("heading", name=re.compile("^Elsewhere"))).to_be_visible()
+    page.get_by_role("combobox", name="Clay and firing").select_option(index=1)
+    page.get_by_role("button", name="Find colour").click()
+    chosen = page.get_by_role("combobox", name="Clay and firing").locator("option:checked")
+    where = chosen.inner_text().rsplit(" (", 1)[0]
+    expect(page.get_by_text(f"In {where}.", exact=True)).to_be_visible()
+
+
 def test_a_wanted_colour_is_picked_from_a_photograph(signed_in: Page, tmp_path) -> None:
     page = signed_in
     harbour = tmp_path / "harbour.png"
@@ -48,7 +65,7 @@ def test_a_wanted_colour_is_picked_from_a_photograph(signed_in: Page, tmp_path) 
     page.keyboard.press("ArrowDown")
     expect(want).to_have_value("#c9b458")
     page.get_by_role("button", name="Find colour").click()
-    expect(page.get_by_role("heading", name="Nearest fired tiles")).to_be_visible()
+    expect(page.locator("#nearest")).to_be_visible()
     page.get_by_label("Or pick from a photograph").set_input_files(
         {"name": "notes.txt", "mimeType": "text/plain", "buffer": b"no picture"}
     )

@@ -21,7 +21,7 @@ from numpy.typing import NDArray
 
 from claycore.colour.spaces import lab_from_linear
 
-LIGHT_FALLS_BY = 0.10
+LIGHT_FALLS_BY = 0.095
 """How much light usually differs over the longer side of a picture, as a share."""
 
 LIGHT_BENDS_BY = 0.02
@@ -31,10 +31,10 @@ BENDS_WITHIN = 0.4
 CAST_CHANGES_BY = 0.015
 """How much a channel differs from the others over the longer side."""
 
-TONES_BENT_BY = 0.055
+TONES_BENT_BY = 0.06
 """How far the power of light that a camera records is usually from 1."""
 
-S_SHAPED_BY = 0.085
+S_SHAPED_BY = 0.09
 """How far tones are usually bent into an S, as a share of a smooth step."""
 
 VEILED_BY, VEIL_VARIES_BY = 0.005, 0.005

@@ -1,5 +1,6 @@
 """What is said while a colour is looked for."""
 
+from claycore.colour.difference import PLAINLY_DIFFERENT
 from claycore.colour.reach import OutOfReach, Short
 from umberpot.colours.fired import Conditions
 
@@ -16,9 +17,14 @@ def no_plain_tile(conditions: Conditions) -> str:
     )
 
 
-def nothing_near(delta_e: float) -> str:
-    """Nothing fired or predicted comes near: how far the nearest of all lies."""
-    return f"Nothing of yours comes near: the nearest is ΔE {delta_e:.0f}"
+def nothing_near(here: float, elsewhere: float | None) -> str:
+    """Nothing fired or predicted here comes near: how far the nearest lies, and that elsewhere."""
+    if elsewhere is None:
+        return f"Nothing of yours comes near: the nearest is ΔE {here:.0f}"
+    if elsewhere > PLAINLY_DIFFERENT:
+        far = f"the nearest is ΔE {here:.0f} here, {elsewhere:.0f} elsewhere"
+        return f"Nothing of yours comes near: {far}"
+    return f"Nothing here comes near: the nearest is ΔE {here:.0f}, elsewhere {elsewhere:.0f}"
 
 
 def lacking(found: OutOfReach, conditions: Conditions) -> str:
@@ -31,11 +37,14 @@ def lacking(found: OutOfReach, conditions: Conditions) -> str:
             return f"No colourant that you tested fires {family} in {where}. Test one that may."
         case Short.STRENGTH:
             return (
-                f"{found.next_best} is your strongest {family} in {where}, and greyer than this."
-                " Test it stronger, or another stain."
+                f"{found.next_best} is the strongest of this hue that you tested in {where}, and"
+                " greyer than this. Test more of it, or another stain."
             )
         case Short.DEPTH:
-            return f"Nothing that you tested gets so dark in {where}. Test a black, or more of one."
+            return (
+                f"Nothing that you tested gets so dark in {where}. A darker stain would, or a"
+                " little black with it."
+            )
 
 
 def how_often(hits: int, fired: int) -> str:

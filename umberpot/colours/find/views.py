@@ -125,30 +125,33 @@ def _predicted(
     tile = near.here[0].delta_e if near.here else None
     palette, problem = _palette(request, form)
     if palette is None:
-        return {"problem": problem, "too_far": _too_far(form, want, None, tile)}
+        return {"problem": problem, "too_far": _too_far(form, want, near, None, tile)}
     prices = prices_of(request.studio, palette.colourants)
     max_pct = form.cleaned_data["max_pct"]
     found = match(palette, want, max_pct, int(form.cleaned_data["parts"]))
     nearer = [one for one in found if tile is None or one.delta_e < tile]
-    nearest = min(
-        (one for one in (tile, *(o.delta_e for o in found)) if one is not None), default=None
-    )
+    known = [one.delta_e for one in found] + ([] if tile is None else [tile])
     return {
         "offers": [_offer(request, want, one, prices) for one in nearer or found],
         "is_nearer": bool(nearer),
-        "too_far": _too_far(form, want, palette, nearest),
+        "too_far": _too_far(form, want, near, palette, min(known, default=None)),
         "leave_one_out": palette.leave_one_out,
         "clay": form.data.get("clay", ""),
     }
 
 
 def _too_far(
-    form: FindForm, want: Lab, palette: Palette | None, nearest: float | None
+    form: FindForm,
+    want: Lab,
+    near: library.Nearest,
+    palette: Palette | None,
+    nearest: float | None,
 ) -> list[str]:
     """What is said where nothing comes near: how far the nearest lies, and what is missing."""
     if form.chosen is None or nearest is None or nearest <= PLAINLY_DIFFERENT:
         return []
-    said = [sentences.nothing_near(nearest)]
+    elsewhere = near.elsewhere[0].delta_e if near.elsewhere else None
+    said = [sentences.nothing_near(nearest, elsewhere)]
     lacks = out_of_reach(palette, want, form.cleaned_data["max_pct"]) if palette else None
     return [*said, sentences.lacking(lacks, form.chosen)] if lacks else said
 
