@@ -34,7 +34,7 @@ VIEWS = {
     "photograph": "/results/photographs/1/",
     "wall": "/results/wall/?codes=A1+A2+A3+A4+A6+B5+B6+B7+B4&arrange=strength",
     "find": "/results/find/?want=72,-12,26",
-    "surface": "/surface/plans/1/",
+    "surface": "/surface/plans/5/",
     "factor-trial": "/surface/factor-trials/1/",
     "ware": "/results/ware/batches/1/",
     "library": "/library/",

@@ -147,10 +147,20 @@ class Suspicion:
 
 
 SUSPICIONS = (
-    Suspicion(("black",), "Black stains often contain chromium, cobalt, manganese or nickel."),
-    Suspicion(("red", "orange", "scarlet"), "Red and orange stains may contain cadmium."),
-    Suspicion(("yellow",), "Yellow stains may contain vanadium or praseodymium."),
-    Suspicion(("pink", "rose", "magenta"), "Pink stains may contain chromium and tin."),
+    Suspicion(
+        ("black", "charcoal"), "Black stains often contain chromium, cobalt, manganese or nickel."
+    ),
+    Suspicion(
+        ("red", "orange", "scarlet", "crimson", "coral"),
+        "Red and orange stains may contain cadmium.",
+    ),
+    Suspicion(
+        ("yellow", "lemon", "mustard"), "Yellow stains may contain vanadium or praseodymium."
+    ),
+    Suspicion(
+        ("pink", "rose", "magenta", "mauve", "plum", "lilac"),
+        "Pink stains may contain chromium and tin.",
+    ),
 )
 
 

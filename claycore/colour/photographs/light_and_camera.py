@@ -55,7 +55,9 @@ _ANYTHING = 4.0
 _LEAST = 1e-4
 
 _FALLS_RIGHT, _FALLS_DOWN, _POWER, _S = 3, 4, 11, 12
-"""Where these causes stand among all."""
+"""Where these causes stand among all, as ``_effects`` lists them."""
+
+_PIXELS_AT_A_TIME = 20_000
 
 _CARDS = (0.88, 0.18)
 """The light of a white and of a grey card."""
@@ -215,10 +217,13 @@ class Causes:
 
     def corrects(self, light: NDArray[Any], place: NDArray[Any]) -> NDArray[Any]:
         """True light of pixels of shape (n, 3) that lie about one place."""
-        logs = np.log(np.maximum(light, _LEAST))
-        places = np.broadcast_to(place, (len(light), 2))
-        seen = Seen(places, light, np.zeros_like(light))
-        corrected: NDArray[Any] = np.exp(logs + self._mean_of(seen))
+        # A part at a time: what all causes do to each pixel takes a hundred times its own room.
+        parts = np.array_split(light, len(light) // _PIXELS_AT_A_TIME + 1)
+        return np.concatenate([self._corrected(part, place) for part in parts])
+
+    def _corrected(self, light: NDArray[Any], place: NDArray[Any]) -> NDArray[Any]:
+        seen = Seen(np.broadcast_to(place, (len(light), 2)), light, np.zeros_like(light))
+        corrected: NDArray[Any] = np.exp(seen.logs + self._mean_of(seen))
         return corrected
 
     def true_light(self, seen: Seen) -> TrueLight:

@@ -44,5 +44,25 @@ def test_a_name_without_a_colour_disagrees_with_nothing(name):
     assert misnamed(name, Lab(55, 2, -3)) is None
 
 
+@pytest.mark.parametrize(
+    ("name", "fits", "not_that"),
+    [
+        ("Scarlet", Lab(48, 50, 34), Lab(62, 8, 18)),
+        ("Lilac", Lab(62, 14, -16), Lab(58, 2, 1)),
+        ("Deep Plum", Lab(34, 22, -10), Lab(60, 0, -2)),
+        ("Moss", Lab(46, -14, 24), Lab(44, 14, 20)),
+        ("Lemon", Lab(84, -2, 58), Lab(70, 18, 30)),
+        ("Navy", Lab(28, 4, -26), Lab(60, 2, 4)),
+        ("Coral", Lab(66, 32, 20), Lab(70, 3, 14)),
+        ("Charcoal", Lab(26, 1, 1), Lab(45, 10, 18)),
+    ],
+)
+def test_a_name_that_speaks_of_colour_is_known(name, fits, not_that):
+    assert misnamed(name, fits) is None
+    found = misnamed(name, not_that)
+    assert found is not None
+    assert found.questions
+
+
 def test_the_last_word_counts():
     assert misnamed("Rose Grey", Lab(55, 2, -3)) is None

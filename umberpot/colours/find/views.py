@@ -76,32 +76,32 @@ class NearTiles:
     """Fired tiles near a colour, as they hang beside it, and what each is."""
 
     row: WallRow
-    tiles: list[FiredColour]
+    tiles: list[tuple[FiredColour, str]]
 
 
 def _near_rows(want: Lab, near: library.Nearest) -> dict[str, NearTiles]:
-    """The nearest tiles where they are to be fired, and elsewhere; without an entry where none."""
-    found = {"here": near.here, "elsewhere": near.elsewhere}
-    return {
-        where: NearTiles(_near_row(want, tiles), [one.tile for one in tiles])
-        for where, tiles in found.items()
-        if tiles
-    }
+    """The nearest tiles where they are to be fired, and elsewhere; without an entry where none.
+
+    Those here are all fired alike, so only what is in them is said.
+    """
+    found: dict[str, NearTiles] = {}
+    if near.here:
+        said = [(one.tile, one.tile.title) for one in near.here]
+        found["here"] = NearTiles(_near_row(want, near.here), said)
+    if near.elsewhere:
+        said = [(one.tile, one.tile.says) for one in near.elsewhere]
+        found["elsewhere"] = NearTiles(_near_row(want, near.elsewhere), said)
+    return found
 
 
 def _near_row(want: Lab, near: Sequence[Found]) -> WallRow:
     """The wanted colour and the nearest tiles; under each how far it lies from what is wanted."""
     swatches = [Swatch("Wanted", want, SwatchKind.WANTED)]
     swatches += [
-        Swatch(one.tile.code, one.tile.lab, under=_off(one), href=one.tile.href) for one in near
+        Swatch(one.tile.code, one.tile.lab, under=f"ΔE {one.delta_e:.1f}", href=one.tile.href)
+        for one in near
     ]
     return WallRow(swatches, [], "The colour wanted and the nearest fired tiles")
-
-
-def _off(one: Found) -> str:
-    """How far a tile lies from what is wanted, and which half of it."""
-    half = "unglazed half, " if one.tile.of_bare_half else ""
-    return f"{half}ΔE {one.delta_e:.1f}"
 
 
 def _palette(request: StudioRequest, form: FindForm) -> tuple[Palette | None, str]:
