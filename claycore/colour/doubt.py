@@ -94,8 +94,8 @@ def _off(lab: Lab, covariance: NDArray[Any], draws: NDArray[Any]) -> NDArray[Any
 def difference_variance(one: Sequence[Lab], other: Sequence[Lab], about: Lab) -> float:
     """The mean squared CIEDE2000 by which reading them puts off the difference of two means.
 
-    ``about`` is where they lie. Colours without a doubt add nothing. Source: as at the head of this
-    file.
+    ``about`` is where they lie. Colours without a doubt add nothing. Of CIEDE2000, which has no
+    unit. Source: as at the head of this file.
     """
     covariance = _of_difference([*_weighed(one, 1.0), *_weighed(other, -1.0)])
     if covariance is None:

@@ -90,6 +90,7 @@ PAGES = [
     "/results/wall/same/",
     "/results/predict/?clay=86,0.5,7",
     "/results/find/predictions/",
+    "/results/find/ranges/?family=blue",
     "/results/trials/1/photographs/new/",
     "/results/colour-difference/?a=61,14,23&b=60,15,25",
     "/results/colour-series/?tile=4:68,3,-9&tile=7:58,4,-17&tile=11:57.6,4,-17.4",

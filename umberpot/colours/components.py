@@ -10,7 +10,9 @@ from urllib.parse import urlencode
 from django import template
 
 from claycore.colour.notation import Lab
+from umberpot.colours.ladders.ladder import ladders_of
 from umberpot.colours.predict.expected import Ground, grounds_of
+from umberpot.shelf.models import Material
 from umberpot.studio.request import StudioRequest
 
 register = template.Library()
@@ -33,6 +35,12 @@ def expected_colours(
         known[clay_name] = grounds_of(request.studio, clay_name)
     found = [ground.expected(pcts) for ground in known[clay_name]]
     return {"expected": [one for one in found if one]}
+
+
+@register.inclusion_tag("colours/components/ladders.html")
+def stain_ladders(stain: Material) -> dict[str, Any]:
+    """What a stain fired to by strength, in each clay, cone and glaze."""
+    return {"found": ladders_of(stain)}
 
 
 @register.inclusion_tag("colours/components/fired_strip.html")

@@ -8,6 +8,7 @@ from umberpot.clays.readings.views import every_reading
 from umberpot.clays.verdicts import files
 from umberpot.clays.verdicts import views as clays
 from umberpot.colours.find import views as find
+from umberpot.colours.ladders.views import ranges
 from umberpot.colours.measured.views import measured
 from umberpot.colours.photographs import views as photographs
 from umberpot.colours.predict.views import predict
@@ -43,6 +44,7 @@ urlpatterns = [
     path("wall/wall.<slug:form>", wall.wall_file, name="wall-file"),
     path("predict/", predict, name="predict"),
     path("find/", find.find, name="find"),
+    path("find/ranges/", ranges, name="ranges"),
     path("find/test-tile/", find.make_test_tile, name="test-tile"),
     path("find/predictions/", find.record, name="predictions"),
     path("shrinkage/", ShrinkageView.as_view(), name="shrinkage"),

@@ -15,7 +15,6 @@ from umberpot.shelf.models import Material
 from umberpot.tiles.fired_looks import FiredLook, note_mixes, note_stains
 from umberpot.tiles.models import Tile
 from umberpot.tiles.progress import TileProgress
-from umberpot.tiles.stain_colours import stain_colours
 from umberpot.ui.components.tile_looks import TileLook, TileState
 
 register = template.Library()
@@ -95,12 +94,6 @@ def note_fired_stains(materials: Iterable[Material]) -> str:
     """Gives the stains of a page their fired colours, in one query; shows nothing itself."""
     note_stains(materials)
     return ""
-
-
-@register.inclusion_tag("tiles/components/stain_colours.html")
-def colours_of_stain(stain: Material) -> dict[str, Any]:
-    """What a stain fired to, unglazed and under each glaze."""
-    return {"ways": stain_colours(stain)}
 
 
 @register.inclusion_tag("tiles/components/fired_looks.html")

@@ -1,4 +1,4 @@
-"""Predict a strength of one colourant, beside the tiles it rests on."""
+"""Predict the colour of a strength, beside the tiles it rests on."""
 
 from collections import defaultdict
 from typing import Any

@@ -1,0 +1,1 @@
+"""Stains as ladders: their fired tiles by strength, and which of them ranges widest."""
