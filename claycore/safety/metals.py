@@ -151,7 +151,7 @@ SUSPICIONS = (
         ("black", "charcoal"), "Black stains often contain chromium, cobalt, manganese or nickel."
     ),
     Suspicion(
-        ("red", "orange", "scarlet", "crimson", "coral"),
+        ("red", "orange", "scarlet", "coral"),
         "Red and orange stains may contain cadmium.",
     ),
     Suspicion(

@@ -9,7 +9,6 @@ from tests.pages import words_of
 from umberpot.colours.ladders.ladder import ladders_of
 from umberpot.shelf.models import Material
 from umberpot.shelf.services import count_stock
-from umberpot.tiles.models import Tile
 
 
 @pytest.fixture
@@ -71,9 +70,8 @@ def test_what_is_left_is_said_as_what_it_makes(kelp, user, left, says):
 
 
 def test_a_stain_that_was_never_fired_alone_has_no_ladder(signed_in, kelp, two_stains, fired_tile):
-    Tile.objects.filter(pk__in=[tile.pk for tile in two_stains[:3]]).update(
-        set_aside_at="2026-01-01"
-    )
+    for tile in two_stains[:3]:
+        tile.set_aside(True)
     fired_tile("&add=Kelp:3&add=Rust:3", "55, 0, 15")
     assert ladders_of(kelp).ladders == []
     assert "Fired colours, by strength" not in words_of(signed_in.get(f"/shelf/{kelp.pk}/"))

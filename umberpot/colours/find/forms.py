@@ -29,13 +29,39 @@ def _of_a_tile(studio: Studio, typed: str) -> str:
     return ", ".join(f"{value:.2f}" for value in seen.lab.values)
 
 
-class FindForm(forms.Form):
-    """A colour, where it is to be fired, and how much of what may go in."""
+class UnderForm(forms.Form):
+    """Under which of the conditions that were tested something is asked."""
 
     use_required_attribute = False
 
-    want = ColourField("Colour wanted")
     under = Choice(choices=[], required=False, label="Clay and firing")
+
+    def __init__(
+        self,
+        data: QueryDict | None,
+        conditions: list[tuple[Conditions, int]],
+        **kwargs: Any,
+    ) -> None:
+        super().__init__(data, **kwargs)
+        self.conditions = {one.key: one for one, _ in conditions}
+        under: Any = self.fields["under"]
+        under.choices = [(one.key, self.words_of(one, count)) for one, count in conditions]
+
+    def words_of(self, conditions: Conditions, count: int) -> str:
+        """Conditions as they are offered; ``count`` tiles were fired so."""
+        return conditions.words
+
+    @property
+    def chosen(self) -> Conditions | None:
+        """Under which conditions; the most tested ones by default."""
+        first = next(iter(self.conditions), "")
+        return self.conditions.get(self.data.get("under") or first)
+
+
+class FindForm(UnderForm):
+    """A colour, where it is to be fired, and how much of what may go in."""
+
+    want = ColourField("Colour wanted")
     clay = ColourField("Fired colour of the plain clay", required=False)
     max_pct = MeasureField(MOST, label="At most in total")
     parts = Choice(
@@ -57,20 +83,11 @@ class FindForm(forms.Form):
             data["want"] = _of_a_tile(studio, data.get("want", ""))
             for name, usual in _USUAL.items():
                 data[name] = data.get(name) or usual
-        super().__init__(data, initial=_USUAL)
+        super().__init__(data, conditions, initial=_USUAL)
         self.fields["want"].widget.attrs["x-ref"] = "want"
-        self.conditions = {one.key: one for one, _ in conditions}
-        under: Any = self.fields["under"]
-        under.choices = [
-            (one.key, f"{one.words} ({count} tile{'' if count == 1 else 's'})")
-            for one, count in conditions
-        ]
         without: Any = self.fields["without"]
         cautions = named_materials().values()
         without.choices = [("", "nothing left out"), *((c.code, c.title) for c in cautions)]
 
-    @property
-    def chosen(self) -> Conditions | None:
-        """Under which conditions it is to be fired; the most tested ones by default."""
-        first = next(iter(self.conditions), "")
-        return self.conditions.get(self.cleaned_data.get("under") or first)
+    def words_of(self, conditions: Conditions, count: int) -> str:
+        return f"{conditions.words} ({count} tile{'' if count == 1 else 's'})"

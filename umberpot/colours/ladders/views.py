@@ -3,14 +3,14 @@
 from dataclasses import dataclass
 from typing import Any
 
-from django import forms
-from django.http import HttpResponse, QueryDict
+from django.http import HttpResponse
 from django.shortcuts import render
 from django.views.decorators.http import require_GET
 
 from claycore.colour.equal_tiles import mean_colour
 from claycore.colour.naming import Family, family_of
 from umberpot.colours.find import library
+from umberpot.colours.find.forms import UnderForm
 from umberpot.colours.find.sentences import NO_TILES
 from umberpot.colours.fired import Conditions, FiredColour, grouped, labs
 from umberpot.colours.ladders.ladder import Ladder, ladder
@@ -20,29 +20,14 @@ from umberpot.studio.request import StudioRequest
 from umberpot.ui.fields.measures import Choice
 
 
-class RangeForm(forms.Form):
+class RangeForm(UnderForm):
     """Where the stains were fired, and which family of colour their strongest tile is of."""
 
-    use_required_attribute = False
-
-    under = Choice(choices=[], required=False, label="Clay and firing")
     family = Choice(
         choices=[("", "any colour"), *((family.value, family.value) for family in Family)],
         required=False,
         label="Fires",
     )
-
-    def __init__(self, data: QueryDict, conditions: list[tuple[Conditions, int]]) -> None:
-        super().__init__(data)
-        self.conditions = {one.key: one for one, _ in conditions}
-        under: Any = self.fields["under"]
-        under.choices = [(one.key, one.words) for one, _ in conditions]
-
-    @property
-    def chosen(self) -> Conditions | None:
-        """Under which conditions; the most tested ones by default."""
-        first = next(iter(self.conditions), "")
-        return self.conditions.get(self.data.get("under") or first)
 
 
 @dataclass(frozen=True)

@@ -3,8 +3,7 @@
 from collections import defaultdict
 from typing import Any
 
-from django import forms
-from django.http import HttpResponse, QueryDict
+from django.http import HttpResponse
 from django.shortcuts import render
 from django.utils.cache import patch_vary_headers
 from django.views.decorators.http import require_GET
@@ -16,8 +15,9 @@ from claycore.measure.bounds import Bound
 from claycore.measure.formatting import percentage, plain
 from umberpot.colours.fields import ColourField
 from umberpot.colours.find import library
+from umberpot.colours.find.forms import UnderForm
 from umberpot.colours.find.sentences import NO_TILES, no_plain_tile
-from umberpot.colours.fired import Conditions, labs
+from umberpot.colours.fired import labs
 from umberpot.colours.places import PLACE
 from umberpot.colours.predict import sentences
 from umberpot.studio.request import StudioRequest
@@ -27,27 +27,12 @@ from umberpot.ui.wall import Swatch, SwatchKind, WallRow, touching
 PCT = Bound(0, 100, "Enter a percentage of more than 0 and at most 100.")
 
 
-class PredictForm(forms.Form):
+class PredictForm(UnderForm):
     """A colourant of a clay and firing that was tested, and a percentage of it."""
 
-    use_required_attribute = False
-
-    under = Choice(choices=[], required=False, label="Clay and firing")
     colourant = Choice(choices=[], required=False, label="Colourant")
     pct = MeasureField(PCT, required=False, label="Percentage on dry clay")
     clay = ColourField("Fired colour of the plain clay", required=False)
-
-    def __init__(self, data: QueryDict, conditions: list[tuple[Conditions, int]]) -> None:
-        super().__init__(data)
-        self.conditions = {one.key: one for one, _ in conditions}
-        under: Any = self.fields["under"]
-        under.choices = [(one.key, one.words) for one, _ in conditions]
-
-    @property
-    def chosen(self) -> Conditions | None:
-        """Under which conditions; the most tested ones by default."""
-        first = next(iter(self.conditions), "")
-        return self.conditions.get(self.data.get("under") or first)
 
     def offer(self, names: list[str]) -> None:
         """The colourants that were tested under the chosen conditions."""
