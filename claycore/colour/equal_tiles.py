@@ -71,13 +71,15 @@ class ColourDifference:
     """How far two mean colours lie apart, ± about 95 %, and whether that is visible.
 
     ``would_decide`` is how many tiles of each would settle it at this distance; None where it is
-    settled, or where no reasonable number would.
+    settled, or where no reasonable number would. ``reading_keeps_open`` is whether it is how the
+    colours were read that leaves it open: one photograph of both would settle it.
     """
 
     delta_e: float
     u95: float
     visible: Visible
     would_decide: int | None
+    reading_keeps_open: bool = False
 
 
 def _t(probability: float, degrees: float) -> float:
@@ -167,9 +169,11 @@ def apart(one: Sequence[Lab], other: Sequence[Lab], noise: Noise) -> ColourDiffe
     read = difference_variance(one, other, mean)
     visible = _visible(distance, noise, of, against, read)
     u95 = _axis(noise, of, against, read) * _t(0.975, noise.degrees)
-    return ColourDifference(
-        distance, u95, visible, _would_decide(distance, noise, max(of, against), read, visible)
-    )
+    most = max(of, against)
+    more = _would_decide(distance, noise, most, read, visible)
+    is_open = visible is Visible.NOT_DECIDED and more is None
+    together = is_open and _settles(distance, noise, most)
+    return ColourDifference(distance, u95, visible, more, together)
 
 
 def _visible(distance: float, noise: Noise, of: int, against: int, read: float) -> Visible:
@@ -186,7 +190,10 @@ def _would_decide(
     """How many tiles of each would settle it, if all are read as these were."""
     if visible is not Visible.NOT_DECIDED:
         return None
-    for count in range(tiles + 1, _MOST_TILES_ASKED_FOR + 1):
-        if _visible(distance, noise, count, count, read) is not Visible.NOT_DECIDED:
-            return count
-    return None
+    counts = range(tiles + 1, _MOST_TILES_ASKED_FOR + 1)
+    return next((count for count in counts if _settles(distance, noise, count, read)), None)
+
+
+def _settles(distance: float, noise: Noise, count: int, read: float = 0.0) -> bool:
+    """Whether so many tiles of each would settle it, with what reading adds."""
+    return _visible(distance, noise, count, count, read) is not Visible.NOT_DECIDED

@@ -1,10 +1,10 @@
 """A clay's palette: what each colourant does to its colour, learned from fired tiles.
 
-For each band, K/S(mix) = K/S(clay) + Σ kᵢ · pᵢ^γᵢ, the percentages on dry clay. γ is 1 in Kubelka
-and Munk's own mixing; real stains level off, so it is fitted where tiles of two or more strengths
-tell. A tile of one colourant is then moved by what its neighbours were missed by, so that a
-prediction passes through what was tested. Why bands of a spectrum, and why γ: decision 17. A
-prediction never counts as a test.
+For each band, K/S(mix) = K/S(clay) + Σ kᵢ · cᵢ(pᵢ), the percentages on dry clay. The curve c is
+straight in Kubelka and Munk's own mixing; real stains level off, so it is chosen where tiles of two
+or more strengths tell (:mod:`claycore.colour.curves`). A tile of one colourant is then moved by
+what its neighbours were missed by, so that a prediction passes through what was tested. Why bands
+of a spectrum, and which curves: decision 17. A prediction never counts as a test.
 """
 
 from collections.abc import Iterable, Mapping, Sequence
@@ -14,6 +14,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
+from claycore.colour.curves import CURVES, Curve, of_each
 from claycore.colour.difference import ciede2000, ciede2000_of
 from claycore.colour.kubelka_munk import k_over_s, reflectance_of, steepness
 from claycore.colour.notation import Lab
@@ -31,9 +32,6 @@ _USUAL_COUNTS = 1
 
 _BAND_STEPS = 121
 
-_CURVES = np.linspace(0.5, 1.0, 11)
-"""The γ that are tried."""
-
 
 @dataclass(frozen=True)
 class FiredTile:
@@ -49,14 +47,14 @@ class FiredTile:
 
 @dataclass(frozen=True)
 class Colourant:
-    """What one colourant does: K/S per band at 1 %, its γ, and which strengths that rests on.
+    """What one colourant does: K/S per band for 1 %, its curve, and which strengths it rests on.
 
     ``missed`` is by how much its own tiles lie beside that in CIELAB, one row for each strength.
     """
 
     name: str
     per_pct: NDArray[Any]
-    curve: float
+    curve: Curve
     tested: tuple[float, ...]
     missed: NDArray[Any]
 
@@ -76,7 +74,7 @@ class Colourant:
 
     def adds(self, pct: NDArray[Any] | float) -> NDArray[Any]:
         """K/S per band that these percentages add; bands come last."""
-        added: NDArray[Any] = np.asarray(pct, dtype=float)[..., None] ** self.curve * self.per_pct
+        added: NDArray[Any] = self.curve.of(pct)[..., None] * self.per_pct
         return added
 
 
@@ -194,7 +192,7 @@ def learn(clay: Lab, tiles: Sequence[FiredTile]) -> Palette:
     plain = k_over_s(spectra[0])
     alone = _alone(tiles)
     colourants = {
-        name: _fitted(name, plain, tiles, spectra[1:], places) for name, places in alone.items()
+        name: _of_tiles(name, plain, tiles, spectra[1:], places) for name, places in alone.items()
     }
     left_out = tuple(_left_out(tiles, spectra[1:], plain, colourants, alone))
     return Palette(plain, colourants, left_out)
@@ -209,32 +207,47 @@ def _alone(tiles: Sequence[FiredTile]) -> dict[str, list[int]]:
     return found
 
 
-def _fitted(
+def _of_tiles(
     name: str,
     plain: NDArray[Any],
     tiles: Sequence[FiredTile],
     spectra: NDArray[Any],
     places: Sequence[int],
 ) -> Colourant:
-    """Weighted least squares: an error in reflectance counts alike in pale and in dark bands."""
     pcts = np.array([tiles[place].pcts[name] for place in places])
-    seen = spectra[list(places)]
+    labs = np.array([tiles[place].lab.values for place in places], dtype=float)
+    return fitted(name, plain, pcts, labs, spectra[list(places)])
+
+
+def fitted(
+    name: str,
+    plain: NDArray[Any],
+    pcts: NDArray[Any],
+    labs: NDArray[Any],
+    seen: NDArray[Any],
+    curves: Sequence[Curve] = CURVES,
+) -> Colourant:
+    """A colourant from tiles that hold it alone, by weighted least squares in reflectance.
+
+    ``plain`` is K/S of the clay per band, ``pcts`` percent on dry clay of shape (n), ``labs`` the
+    tiles in CIELAB of shape (n, 3) and ``seen`` their reflectances, (n, bands); ``curves`` are to
+    be tried, the first of them for tiles of one strength. Raises nothing for at least one tile.
+    Source: Kubelka and Munk 1931; the fit is our own.
+    """
+    # An error in reflectance counts alike in pale and in dark bands.
     weights = steepness(seen) ** 2
     wanted = k_over_s(seen) - plain
-    curves = _CURVES if len(set(pcts)) > 1 else [1.0]
-    best: tuple[float, NDArray[Any], float] | None = None
-    for curve in curves:
-        x = pcts[:, None] ** curve
-        per_pct = (weights * wanted * x).sum(axis=0) / (weights * x**2).sum(axis=0)
-        missed = float((weights * (wanted - x * per_pct) ** 2).sum())
-        if best is None or missed < best[0]:
-            best = (missed, per_pct, float(curve))
-    assert best is not None
+    if len(set(pcts)) == 1:
+        curves = curves[:1]
+    x = of_each(curves, pcts)
+    per_pct = x.T @ (weights * wanted) / (np.square(x).T @ weights)
+    off = wanted[:, None] - x[..., None] * per_pct
+    best = int((weights[:, None] * np.square(off)).sum(axis=(0, 2)).argmin())
     tested = sorted(set(pcts.tolist()))
-    fit = Colourant(name, best[1], best[2], tuple(tested), np.zeros((len(tested), 3)))
-    off = np.array([tiles[place].lab.values for place in places], dtype=float)
-    off -= lab_of(reflectance_of(plain + fit.adds(pcts)))
-    return replace(fit, missed=np.array([off[pcts == pct].mean(axis=0) for pct in tested]))
+    none = np.zeros((len(tested), 3))
+    fit = Colourant(name, per_pct[best], curves[best], tuple(tested), none)
+    beside = labs - lab_of(reflectance_of(plain + fit.adds(pcts)))
+    return replace(fit, missed=np.array([beside[pcts == pct].mean(axis=0) for pct in tested]))
 
 
 def _left_out(
@@ -254,6 +267,6 @@ def _left_out(
             others = [other for other in alone[names[0]] if other != place]
             if not others:
                 continue
-            known = {names[0]: _fitted(names[0], plain, tiles, spectra, others)}
+            known = {names[0]: _of_tiles(names[0], plain, tiles, spectra, others)}
         found = Palette(plain, known, ()).predict(tile.pcts)
         yield LeftOut(tile, ciede2000(found.lab, tile.lab))

@@ -158,6 +158,8 @@ def _reason(
     worst = max(open_steps, key=lambda step: step.apart.delta_e)
     more = worst.apart.would_decide
     ask = f"{more} tiles of each would decide it." if more else "It is at the limit of what shows."
+    if worst.apart.reading_keeps_open:
+        ask = "One photograph of both would decide it."
     return (
         f"Whether {percentage(worst.to_pct)} % looks different from {percentage(worst.from_pct)} %"
         f" is not decided (ΔE {_shown(worst)}). {ask}"

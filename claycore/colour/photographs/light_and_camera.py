@@ -29,7 +29,14 @@ BENDS_WITHIN = 0.4
 """How far it leaves that straight slope, and over which share of the longer side."""
 
 CAST_CHANGES_BY = 0.015
-"""How much a channel differs from the others over the longer side."""
+"""How much a channel differs from the others over the longer side, in light of one kind."""
+
+SECOND_LAMP_BY = (0.06, 0.18)
+SECOND_LAMP_IS_SEEN = 0.1
+"""The same where two lamps, or a lamp and a window, differ in colour; how often that is so."""
+
+CLEARLY = 3.0
+"""By so much, as a logarithm, one thing is likelier than another: 20 to 1."""
 
 TONES_BENT_BY = 0.06
 """How far the power of light that a camera records is usually from 1."""
@@ -146,7 +153,8 @@ class Causes:
     """All that light and camera did to one picture, after its references were seen.
 
     ``mean_light`` is the mean of the whole picture, linear, of shape (3,). ``equal`` are the places
-    among ``tiles`` of tiles that are made alike, a list for each kind.
+    among ``tiles`` of tiles that are made alike, a list for each kind. ``cast_by`` is how much the
+    colour of the light usually changes over the longer side, as a share.
     """
 
     def __init__(
@@ -155,8 +163,10 @@ class Causes:
         mean_light: NDArray[Any],
         tiles: Seen | None = None,
         equal: Sequence[Sequence[int]] = (),
+        cast_by: float = CAST_CHANGES_BY,
     ) -> None:
         self._mean_light = mean_light
+        self._cast_by = cast_by
         lit = np.log(np.maximum(known.light, _LEAST))
         self._balance: NDArray[Any] = (lit - known.seen.logs).mean(axis=0)
         self._middle: NDArray[Any] = known.seen.places.mean(axis=0)
@@ -209,6 +219,17 @@ class Causes:
         """The largest of the channels' scales by the least: what colour the light had."""
         scales = np.exp(self._balance)
         return float(scales.max() / scales.min())
+
+    @property
+    def has_two_lights(self) -> bool:
+        """Whether this takes the light to be of two colours."""
+        return self._cast_by > CAST_CHANGES_BY
+
+    @property
+    def log_likelihood(self) -> float:
+        """How likely all that was observed is, as a logarithm; to compare such of one picture."""
+        _, size = np.linalg.slogdet(self._open)
+        return float(-(self._off @ self._solved + size) / 2)
 
     @property
     def surprise(self) -> float:
@@ -266,7 +287,7 @@ class Causes:
             [
                 _ANYTHING * channels,
                 LIGHT_FALLS_BY * off,
-                CAST_CHANGES_BY * by_channel,
+                self._cast_by * by_channel,
                 TONES_BENT_BY * self._tones(seen),
                 S_SHAPED_BY * self._s_shape(seen),
                 VEIL_VARIES_BY * self._veil(seen).reshape(-1, 1),
@@ -292,6 +313,29 @@ class Causes:
         more = 1 - grey[:, None] / np.maximum(balanced, _LEAST)
         chroma: NDArray[Any] = np.clip(more, -2, 1).reshape(-1, 1)
         return chroma
+
+
+def likeliest(
+    known: Known,
+    mean_light: NDArray[Any],
+    tiles: Seen | None = None,
+    equal: Sequence[Sequence[int]] = (),
+    two_lights: bool = False,
+) -> Causes:
+    """The causes in light of one colour; of two, where what was seen makes that likelier.
+
+    With ``two_lights`` it is known that there were two: then as different as they ever are, unless
+    what was seen says otherwise. Raises nothing. Source: Bayes' rule, over a few sizes of one
+    cause; Rasmussen and Williams 2006, chapter 5.
+    """
+    weak, strong = (Causes(known, mean_light, tiles, equal, by) for by in SECOND_LAMP_BY)
+    if two_lights:
+        # Cards side by side hardly tell: then the larger doubt is the honest one.
+        return weak if weak.log_likelihood > strong.log_likelihood + CLEARLY else strong
+    one = Causes(known, mean_light, tiles, equal)
+    rarer = np.log(SECOND_LAMP_IS_SEEN / len(SECOND_LAMP_BY) / (1 - SECOND_LAMP_IS_SEEN))
+    best = max(weak, strong, key=lambda causes: causes.log_likelihood)
+    return best if best.log_likelihood + rarer > one.log_likelihood else one
 
 
 def _longest(places: NDArray[Any]) -> NDArray[Any]:

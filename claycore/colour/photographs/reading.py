@@ -15,7 +15,7 @@ from numpy.typing import NDArray
 from claycore.colour.doubt import Doubt
 from claycore.colour.notation import Lab
 from claycore.colour.photographs.doubts import doubts_of
-from claycore.colour.photographs.light_and_camera import Causes, Known, Seen, Told
+from claycore.colour.photographs.light_and_camera import Causes, Known, Seen, Told, likeliest
 from claycore.colour.photographs.patches import (
     Patch,
     Picture,
@@ -79,13 +79,14 @@ class Light:
     ``falls`` is how light changes along the row of what was marked, over the picture's longer side,
     and ``contrast`` how far the camera exaggerates contrast, both as shares; ``tint`` is the
     largest of the channels' scales by the least; ``has_unlike`` whether references of different
-    lightness were read.
+    lightness were read. ``two_lights`` is whether the references show that it changes its colour.
     """
 
     falls: Told
     contrast: Told
     tint: float
     has_unlike: bool
+    two_lights: bool = False
 
     @property
     def mixes_up(self) -> bool:
@@ -123,11 +124,13 @@ def read_photograph(
     patches: Sequence[Patch],
     equal: Sequence[Sequence[int]] = (),
     called: str = "",
+    two_lights: bool = False,
 ) -> PhotographReading:
     """The colours of patches in a picture, and how far each may be off.
 
     ``equal`` are the places among the patches of tiles that are made alike, a list for each kind;
-    ``called`` tells this picture from others in the doubts of its colours.
+    ``called`` tells this picture from others in the doubts of its colours; ``two_lights`` is known
+    where lights of two colours fell on it.
     Raises nothing: what cannot be read says why. Source: as at the head of this file.
     """
     reads = [read_patch(picture, patch) for patch in patches]
@@ -136,7 +139,7 @@ def read_photograph(
     seen = _seen(picture, [patches[n] for n in places], good) if good else None
     at = {place: number for number, place in enumerate(places)}
     alike = [[at[n] for n in kind if n in at] for kind in equal]
-    causes, refusals = _causes(picture, references, seen, alike)
+    causes, refusals = _causes(picture, references, seen, alike, two_lights)
     refused = [read if isinstance(read, Refusal) else None for read in reads]
     if causes is None:
         none = tuple(PatchColour(None, 0.0, None) for _ in patches)
@@ -148,17 +151,21 @@ def read_photograph(
             lightness, a, b = (float(value) for value in lab)
             within = Lab(min(max(lightness, 0.0), 100.0), a, b)
             colours[place] = PatchColour(within, known.u95, None, known.doubt)
-    light = Light(causes.falls, causes.contrast, causes.tint, _has_unlike(references, refusals))
+    has_unlike = _has_unlike(references, refusals)
+    seen_two = causes.has_two_lights and not two_lights
+    light = Light(causes.falls, causes.contrast, causes.tint, has_unlike, seen_two)
     return PhotographReading(tuple(colours), refusals, light)
 
 
-def corrected(picture: Picture, references: Sequence[Reference], patch: Patch) -> Picture | None:
+def corrected(
+    picture: Picture, references: Sequence[Reference], patch: Patch, two_lights: bool = False
+) -> Picture | None:
     """The square within a patch as it would look in white light: its own texture, its true colour.
 
     None where no reference can be read, or the patch does not lie in the picture. Raises nothing.
     Source: as at the head of this file.
     """
-    causes, _ = _causes(picture, references)
+    causes, _ = _causes(picture, references, two_lights=two_lights)
     if causes is None or not is_within(picture, patch):
         return None
     half = max(1, int(patch.radius / np.sqrt(2)))
@@ -180,6 +187,7 @@ def _causes(
     references: Sequence[Reference],
     tiles: Seen | None = None,
     equal: Sequence[Sequence[int]] = (),
+    two_lights: bool = False,
 ) -> tuple[Causes | None, tuple[Refusal | None, ...]]:
     """What light and camera did, None where no reference can be read; and their refusals."""
     reads = [_reference(picture, reference) for reference in references]
@@ -188,7 +196,7 @@ def _causes(
     known = _known(picture, references, reads)
     if known is None:
         return None, refusals
-    causes = Causes(known, mean_light)
+    causes = likeliest(known, mean_light, two_lights=two_lights)
     if causes.surprise > SURPRISING:
         return None, tuple(why or Refusal.DISAGREES for why in refusals)
     dark = tuple(_too_dark(one, read) for one, read in zip(references, reads, strict=True))
@@ -199,8 +207,8 @@ def _causes(
         known = _known(picture, references, lit)
         if known is None:
             return None, refusals
-        causes = Causes(known, mean_light)
-    with_equal = Causes(known, mean_light, tiles, equal)
+        causes = likeliest(known, mean_light, two_lights=two_lights)
+    with_equal = likeliest(known, mean_light, tiles, equal, two_lights)
     # Tiles that were to be alike and are not tell nothing of the light.
     return (with_equal if with_equal.surprise < UNLIKE else causes), refusals
 

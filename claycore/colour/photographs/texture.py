@@ -15,6 +15,9 @@ from claycore.colour.spaces import lab_from_linear, linear_from_srgb
 LEAST_CONTRAST = 5.0
 """A speck differs from the ground by at least so much lightness. Our choice."""
 
+STREAKED, LEAST_STREAK = 0.7, 1.0
+"""From which direction and contrast on a patch is called streaked. Our choice."""
+
 LEAST_SPECK = 4
 """Specks of fewer pixels are noise. Our choice."""
 
@@ -48,6 +51,12 @@ class Texture:
     speckle: Speckle
     streaks: float
     streak_contrast: float
+
+    @property
+    def streaks_seen(self) -> float:
+        """How far lightness varies across its streaks; 0 where it is not streaked."""
+        is_streaked = self.streaks > STREAKED and self.streak_contrast > LEAST_STREAK
+        return self.streak_contrast if is_streaked else 0.0
 
 
 def texture_of(picture: Picture, patch: Patch, mm_per_pixel: float | None = None) -> Texture:

@@ -6,12 +6,14 @@ import pytest
 from claycore.colour.doubt import (
     Doubt,
     SeenColour,
+    averaged,
     difference_variance,
     doubt_of_its_own,
     off_by_95,
 )
 from claycore.colour.equal_tiles import Noise, Visible, apart
 from claycore.colour.notation import Lab
+from claycore.colour.series import read_series
 
 NOTHING_SHARED = ((0.0,), (0.0,), (0.0,))
 BRIGHTER = ((1.5, 0.0), (0.0, 0.2), (0.0, 0.1))
@@ -60,6 +62,10 @@ def test_a_doubt_of_its_own_is_as_wide_as_it_says():
 def test_it_is_read_as_it_was_written():
     doubt = Doubt("p", BRIGHTER, 0.25)
     assert Doubt.from_written(doubt.written) == doubt
+    mean = doubt.times(0.5).and_(Doubt("q", NOTHING_SHARED, 0.5))
+    assert Doubt.from_written(mean.written) == mean
+    assert mean.is_mean
+    assert not doubt.is_mean
 
 
 @pytest.mark.parametrize(
@@ -72,6 +78,9 @@ def test_it_is_read_as_it_was_written():
         {"picture": "p", "shared": [[1.0], [float("nan")], [1.0]], "own": 1},
         {"picture": "p", "shared": [[1.0], [1.0], [1.0]], "own": -1},
         {"picture": "p", "shared": "abc", "own": 1},
+        {"picture": "p", "shared": BRIGHTER, "own": float("nan")},
+        {"picture": "p", "shared": BRIGHTER, "own": 1, "also": [{"picture": "q"}]},
+        {"picture": "p", "shared": BRIGHTER, "own": 1, "also": 3},
         7,
     ],
 )
@@ -93,4 +102,46 @@ def test_two_photographs_leave_undecided_what_one_settles():
 
 
 def test_no_number_of_tiles_settles_what_the_light_leaves_open():
-    assert apart([seen(50)], [seen(53.5, "q")], Noise(0.4)).would_decide is None
+    """One photograph of both does: then what light and camera do to both cancels."""
+    across = apart([seen(50)], [seen(53.5, "q")], Noise(0.4))
+    assert across.would_decide is None
+    assert across.reading_keeps_open
+    together = apart([seen(50)], [seen(53.5)], Noise(0.4))
+    assert together.visible is Visible.DIFFERENT
+    assert not together.reading_keeps_open
+    said = read_series({3.0: [seen(50)], 6.0: [seen(53.5, "q")]}, Noise(0.4)).reason
+    assert said.endswith("One photograph of both would decide it.")
+
+
+def test_two_pictures_that_are_as_sure_count_alike_and_their_mean_is_surer():
+    """By hand: errors of the same size in two pictures leave 1/√2 of it."""
+    one, other = seen(50), seen(51, "q")
+    mean = averaged(one, other)
+    assert mean.lab.lightness == pytest.approx(50.5)
+    alone = off_by_95(one, np.array(BRIGHTER) @ np.array(BRIGHTER).T)
+    assert mean.u95 == pytest.approx(alone / np.sqrt(2), rel=0.05)
+
+
+def test_the_surer_picture_counts_for_more():
+    sure = tuple(tuple(part / 3 for part in row) for row in BRIGHTER)
+    mean = averaged(seen(50), seen(51, "q", sure))
+    assert mean.lab.lightness == pytest.approx(50.9)
+
+
+def test_what_is_a_tiles_own_counts_by_the_square_of_its_weight():
+    """By hand: two of 0.4, each at a half, leave 0.1 and 0.1."""
+    one, other = (seen(50, picture, NOTHING_SHARED, own=0.4) for picture in "pq")
+    assert one.doubt.times(0.5).own == pytest.approx(0.1)
+    assert averaged(one, other).doubt.own == pytest.approx(0.2)
+
+
+def test_pictures_that_do_not_agree_have_no_mean():
+    assert averaged(seen(50), seen(60, "q")) is None
+    assert averaged(seen(50), SeenColour(50, 8, 12)) is None
+
+
+def test_means_of_the_same_two_pictures_share_what_both_left_open():
+    """What is left between two tiles that were averaged alike is not more than in one picture."""
+    one, other = (averaged(seen(light), seen(light + 0.5, "q")) for light in (50, 54))
+    both = [SeenColour(*mean.lab.values, mean.doubt) for mean in (one, other)]
+    assert difference_variance([both[0]], [both[1]], both[0]) == pytest.approx(0, abs=1e-9)

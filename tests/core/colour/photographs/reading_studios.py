@@ -22,7 +22,10 @@ class Read:
 
 
 def read_picture(
-    picture: Picture, row: Sequence[Card | None], equal: Sequence[Sequence[int]] = ()
+    picture: Picture,
+    row: Sequence[Card | None],
+    equal: Sequence[Sequence[int]] = (),
+    two_lights: bool = False,
 ) -> PhotographReading:
     """What the cards of a row say of its tiles."""
     patches = [Patch(*place) for place in picture.places]
@@ -32,7 +35,16 @@ def read_picture(
         if thing
     ]
     tiles = [patch for patch, thing in zip(patches, row, strict=True) if thing is None]
-    return read_photograph(picture.pixels, references, tiles, equal)
+    return read_photograph(picture.pixels, references, tiles, equal, two_lights=two_lights)
+
+
+def reads_of(picture: Picture, found: PhotographReading) -> list[Read]:
+    """Every tile of a picture that was read."""
+    return [
+        Read(place, float(ciede2000_of(colour.lab.values, true)), colour.u95)
+        for place, (colour, true) in enumerate(zip(found.colours, picture.tiles, strict=True))
+        if colour.lab
+    ]
 
 
 def read_studios(row: Sequence[Card | None], seeds: Iterable[int]) -> list[Read]:
@@ -40,11 +52,7 @@ def read_studios(row: Sequence[Card | None], seeds: Iterable[int]) -> list[Read]
     found = []
     for seed in seeds:
         picture = take(row, seed)
-        colours = read_picture(picture, row).colours
-        for place, (colour, true) in enumerate(zip(colours, picture.tiles, strict=True)):
-            if colour.lab:
-                off = float(ciede2000_of(colour.lab.values, true))
-                found.append(Read(place, off, colour.u95))
+        found += reads_of(picture, read_picture(picture, row))
     return found
 
 

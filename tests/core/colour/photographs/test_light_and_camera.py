@@ -9,7 +9,13 @@ from claycore.colour.photographs.patches import Patch, Refusal
 from claycore.colour.photographs.reading import Reference, read_photograph
 from standins.studios.layouts import GREY, LAYOUTS, TILES, WHITE
 from standins.studios.studios import Card, take
-from tests.core.colour.photographs.reading_studios import Read, holds, read_picture, read_studios
+from tests.core.colour.photographs.reading_studios import (
+    Read,
+    holds,
+    read_picture,
+    read_studios,
+    reads_of,
+)
 
 STUDIOS = 50
 BEST = "white and grey at both ends"
@@ -138,3 +144,39 @@ def test_a_card_less_true_widens_what_is_read_by_it():
         found = read_photograph(picture.pixels, cards, tiles)
         margins.append(np.median([colour.u95 for colour in found.colours]))
     assert margins[1] > 1.5 * margins[0]
+
+
+def under_two_lamps(name, seed, **known):
+    """A row of a layout where a channel drifts by about 20 % from one end to the other."""
+    row = LAYOUTS[name]
+    picture = take(row, seed, cast_by=0.2)
+    return picture, read_picture(picture, row, **known)
+
+
+def test_cards_at_both_ends_tell_of_two_lamps_and_the_margin_holds():
+    reads, seen = [], 0
+    for seed in range(60):
+        picture, found = under_two_lamps(BEST, seed)
+        seen += found.light.two_lights
+        reads += reads_of(picture, found)
+    assert len(reads) == 360
+    assert seen > 50
+    assert holds(reads) >= 0.93
+    assert np.median([one.off for one in reads]) < 0.85
+
+
+@pytest.mark.parametrize("name", [BEST, "white and grey at the left"])
+def test_light_of_one_colour_is_hardly_ever_taken_for_two(name):
+    """Cards side by side hardly tell: without the rarity of second lamps 27 of these were."""
+    found = [read_picture(take(LAYOUTS[name], seed), LAYOUTS[name]) for seed in range(100)]
+    assert sum(one.light.two_lights for one in found) <= 3
+
+
+@pytest.mark.parametrize("name", ["white at the left", "white and grey at the left"])
+def test_what_cards_at_one_end_cannot_see_is_doubted_where_it_is_known(name):
+    known, unknown = [], []
+    for seed in range(60):
+        known += reads_of(*under_two_lamps(name, seed, two_lights=True))
+        unknown += reads_of(*under_two_lamps(name, seed))
+    assert holds(known) >= 0.92
+    assert holds(unknown) < holds(known) - 0.1
