@@ -28,10 +28,17 @@ class Row:
 
 
 def neutral(text: str) -> str:
-    """Text that no spreadsheet takes for a formula: an apostrophe goes before. Numbers stay."""
-    if text.lstrip().startswith(FORMULA_STARTS) and not _is_number(text):
+    """Text that no spreadsheet takes for a formula: an apostrophe goes before. Numbers stay.
+
+    One more goes before text that has one of its own there, so that it comes back as it was.
+    """
+    if _starts_like_a_formula(text) and not _is_number(text):
         return f"'{text}"
     return text
+
+
+def _starts_like_a_formula(text: str) -> bool:
+    return text.lstrip().lstrip("'").lstrip().startswith(FORMULA_STARTS)
 
 
 def _is_number(text: str) -> bool:
@@ -45,9 +52,8 @@ def _is_number(text: str) -> bool:
 def _plain(text: str) -> str:
     """The cell without the apostrophe that :func:`neutral` put before it."""
     text = text.strip()
-    if text.startswith("'") and text[1:].lstrip().startswith(FORMULA_STARTS):
-        return text[1:]
-    return text
+    is_neutral = text.startswith("'") and _starts_like_a_formula(text[1:])
+    return text[1:] if is_neutral else text
 
 
 def to_csv(
@@ -133,10 +139,10 @@ def _checked(rows: list[Row], columns: Sequence[str]) -> list[Row]:
 
 
 def _read_csv(text: str) -> list[Row]:
-    lines = text.splitlines()
-    first = next((line for line in lines if line.strip()), "")
+    first = next((line for line in text.splitlines() if line.strip()), "")
     separator = max(SEPARATORS, key=first.count)
-    reader = csv.reader(lines, delimiter=separator)
+    # Not by its lines: a cell may have several, and signs that only look like the end of one.
+    reader = csv.reader(io.StringIO(text, newline=""), delimiter=separator)
     rows: list[Row] = []
     header: list[str] | None = None
     try:
