@@ -53,8 +53,11 @@ class Picture:
     tiles: Sequence[Colour]
 
 
-def take(row: Sequence[Card | None], seed: int) -> Picture:
-    """A picture of things in a row in one studio: cards, and a tile of any colour for each None."""
+def take(row: Sequence[Card | None], seed: int, cast_by: float = CAST_BY) -> Picture:
+    """A picture of things in a row in one studio: cards, and a tile of any colour for each None.
+
+    ``cast_by`` is how far a channel drifts from one end to the other, as under two lamps.
+    """
     rng = np.random.default_rng(seed)
     tiles: list[Colour] = []
     colours: list[Colour] = []
@@ -65,7 +68,7 @@ def take(row: Sequence[Card | None], seed: int) -> Picture:
         else:
             colours.append(_as_it_is(thing, rng))
     step = WIDTH / len(row)
-    light = _laid_out(colours, step, rng) * _lit(rng)
+    light = _laid_out(colours, step, rng) * _lit(rng, cast_by)
     places = [((n + 0.5) * step, HEIGHT / 2, step * 0.3) for n in range(len(row))]
     return Picture(_through_a_camera(light, rng), places, tiles)
 
@@ -98,14 +101,14 @@ def _laid_out(colours: Sequence[Colour], step: float, rng: np.random.Generator) 
     return uneven
 
 
-def _lit(rng: np.random.Generator) -> np.ndarray:
+def _lit(rng: np.random.Generator, cast_by: float) -> np.ndarray:
     """The lamp at every place: it falls off one way, is bowed, and its cast changes a little."""
     across = np.linspace(-0.5, 0.5, WIDTH)[None, :]
     down = (np.linspace(-0.5, 0.5, HEIGHT) * HEIGHT / WIDTH)[:, None]
     fall = rng.normal(0, FALLS_BY, 2)
     bow = rng.normal(0, BOWED_BY) * (4 * across**2 - 1 / 3)
     level = fall[0] * across + fall[1] * down + bow
-    cast = rng.normal(0, CAST_BY, 3) * across[..., None]
+    cast = rng.normal(0, cast_by, 3) * across[..., None]
     lamp = np.exp(rng.normal(0, (0.25, 0.05, 0.25)))
     lit: np.ndarray = lamp * np.exp(level[..., None] + cast)
     return lit

@@ -94,3 +94,20 @@ def weigh_out(page: Page) -> None:
         wanted = page.get_by_label("This step").locator(".figure").first.inner_text()
         page.get_by_label("Or type the weight").fill(re.findall(r"[\d.]+", wanted)[0])
         page.get_by_role("button", name="Record weight").click()
+
+
+def test_which_tile_next_leads_from_a_stain_to_its_plan(signed_in: Page) -> None:
+    page = signed_in
+    page.goto("/results/find/ranges/")
+    page.get_by_role("link", name="Which tile next").first.click()
+    expect(page.get_by_role("heading", name="Which tile next")).to_be_visible()
+    page.get_by_role("combobox", name="Colourant").select_option("Buoy Red")
+    page.get_by_role("link", name="The colour at every strength").click()
+    page.get_by_role("combobox", name="Colourant").select_option("Buoy Red")
+    page.get_by_role("button", name="Find the next tiles").click()
+    heading = page.get_by_role("heading", name=re.compile("^Fire .+ % Buoy Red$"))
+    expect(heading).to_be_visible()
+    strength = re.search(r"[\d.]+", heading.inner_text())[0]
+    page.get_by_role("link", name=re.compile("^Plan th")).click()
+    expect(page.get_by_text("Buoy Red").first).to_be_visible()
+    expect(page.locator(f"input[value*='{strength}']").first).to_be_visible()

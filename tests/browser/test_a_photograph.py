@@ -107,6 +107,33 @@ def test_an_own_card_reads_as_its_colour_is_typed(signed_in: Page, tmp_path) -> 
     expect(page.get_by_label("Colour of your own card")).to_be_focused()
 
 
+def test_marks_are_there_when_the_page_was_left_and_another_picture_takes_them_over(
+    signed_in: Page, tmp_path
+) -> None:
+    page = signed_in
+    scene = Scene([SceneTile(colour) for colour in SERIES])
+    upload(page, tmp_path, Camera(), scene)
+    at = [(place.x, place.y) for place in scene.places]
+    click_on_picture(page, scene, at[0])
+    page.get_by_role("button", name="Mark A1").click()
+    click_on_picture(page, scene, at[1])
+    expect(page.get_by_text(re.compile("fired colour #"))).to_have_count(1)
+    with page.expect_response("**/read/"):
+        page.get_by_label("Name", exact=True).fill("North window")
+        page.keyboard.press("Tab")
+    page.goto("/results/trials/1/")
+    page.get_by_role("link", name="North window").click()
+    expect(page.get_by_text(re.compile("fired colour #"))).to_have_count(1)
+    expect(page.locator('[data-ring="white"]')).to_be_visible()
+    page.get_by_text("Use these marks on another picture").click()
+    again = tmp_path / "again.jpg"
+    again.write_bytes(Camera(lamp=WARM).photograph(scene))
+    page.get_by_label("Photograph", exact=True).set_input_files(again)
+    page.get_by_role("button", name="Upload picture").click()
+    expect(page.get_by_text("The marks are on the new picture.")).to_be_visible()
+    expect(page.get_by_text(re.compile("fired colour #"))).to_have_count(1)
+
+
 def click_on_picture(page: Page, scene: Scene, at: tuple[float, float]) -> None:
     picture = page.locator("svg.photo")
     picture.scroll_into_view_if_needed()

@@ -87,7 +87,8 @@ MEMBERS = _names("""
     kiln: firing without fire-tile-by-number
     results: trials trial tile tile-by-number photograph read-photograph
     results: photograph-image photograph-file remove-photograph crop same-colours wall
-    results: wall-file predict find test-tile predictions ranges batches batch
+    results: saved-marks use-marks evenness
+    results: wall-file predict find next-tiles test-tile predictions ranges batches batch
     results: start-screen finish-screen add-piece remove-piece ware-photo batch-card
     results: set-batch-aside
     results: every-reading clays compare

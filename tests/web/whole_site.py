@@ -64,7 +64,7 @@ BY_NUMBER = ("tiles:record-by-number", "results:tile-by-number", "kiln:fire-tile
 PHOTOGRAPH_PAGES = (
     *("results:photograph", "results:read-photograph"),
     *("results:photograph-image", "results:photograph-file"),
-    "results:remove-photograph",
+    *("results:remove-photograph", "results:saved-marks", "results:use-marks"),
 )
 SURFACE_PAGES = (
     *("bench:start-waits", "surface:keep-preview", "surface:plan-tiles"),
@@ -226,7 +226,7 @@ def one_of_everything(make_mix, weigh, signed_in, user, studio):
         "kiln:piece-sizes": (load.pk, tile.trial_id),
         "tiles:record": tile.code,
         "results:tile": tile.code,
-        "results:new-photograph": tile.trial_id,
+        **dict.fromkeys(("results:new-photograph", "results:evenness"), tile.trial_id),
         **dict.fromkeys(PHOTOGRAPH_PAGES, photograph.pk),
         "results:crop": ring.pk,
         "library:add-note": tile.trial_id,

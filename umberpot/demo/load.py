@@ -14,6 +14,7 @@ from django.utils import timezone
 from claycore.colour.notation import Lab
 from claycore.colour.photographs.patches import Patch
 from claycore.colour.photographs.reading import Reference
+from claycore.colour.photographs.references import REFERENCES
 from claycore.firing import schedules
 from claycore.firing.drafts import Stage, draft
 from claycore.firing.loading.by_rules import Arrangement
@@ -332,9 +333,9 @@ class DemoLoader:
         white, grey, *places, far_white, far_grey = (
             Patch(x, kept.height / 2, 0.3 * step) for x in middles
         )
-        cards = ((white, white_card), (grey, grey_card))
-        for place, known in (*cards, (far_white, white_card), (far_grey, grey_card)):
-            keep_reference(kept, Reference(place, known))
+        cards = {"white": white, "grey": grey, "white_far": far_white, "grey_far": far_grey}
+        for key, place in cards.items():
+            keep_reference(kept, key, Reference(place, REFERENCES[key].lab))
         for tile, place in zip(row, places, strict=True):
             Ring.objects.create(studio=self.studio, photograph=kept, tile=tile, **vars(place))
 

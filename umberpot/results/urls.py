@@ -7,9 +7,11 @@ from umberpot.clays.line_blends import views as line_blends
 from umberpot.clays.readings.views import every_reading
 from umberpot.clays.verdicts import files
 from umberpot.clays.verdicts import views as clays
+from umberpot.colours.evenness.views import evenness
 from umberpot.colours.find import views as find
 from umberpot.colours.ladders.views import ranges
 from umberpot.colours.measured.views import measured
+from umberpot.colours.next_tiles.views import next_best
 from umberpot.colours.photographs import views as photographs
 from umberpot.colours.predict.views import predict
 from umberpot.colours.views import same_colours
@@ -32,8 +34,11 @@ urlpatterns = [
     path("tiles/<code:code>/", trials.tile, name="tile"),
     path("tiles/<int:pk>/", by_number("results:tile"), name="tile-by-number"),
     path("trials/<int:pk>/photographs/new/", photographs.new, name="new-photograph"),
+    path("trials/<int:pk>/specks/", evenness, name="evenness"),
     path("photographs/<int:pk>/", photographs.photograph, name="photograph"),
     path("photographs/<int:pk>/read/", photographs.read, name="read-photograph"),
+    path("photographs/<int:pk>/saved/", photographs.back_to_saved, name="saved-marks"),
+    path("photographs/<int:pk>/picture/", photographs.use_marks_on, name="use-marks"),
     path("photographs/<int:pk>/image.jpg", photographs.image, name="photograph-image"),
     path("photographs/<int:pk>/photograph.zip", photographs.as_file, name="photograph-file"),
     path("photographs/<int:pk>/remove/", photographs.remove, name="remove-photograph"),
@@ -44,6 +49,7 @@ urlpatterns = [
     path("wall/wall.<slug:form>", wall.wall_file, name="wall-file"),
     path("predict/", predict, name="predict"),
     path("find/", find.find, name="find"),
+    path("find/next/", next_best, name="next-tiles"),
     path("find/ranges/", ranges, name="ranges"),
     path("find/test-tile/", find.make_test_tile, name="test-tile"),
     path("find/predictions/", find.record, name="predictions"),

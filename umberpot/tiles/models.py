@@ -10,6 +10,7 @@ from django.urls import reverse
 
 from claycore import inscriptions
 from claycore.colour.doubt import Doubt, SeenColour, doubt_of_its_own
+from claycore.colour.evenness import GRAINS, POURINGS
 from claycore.firing import cones
 from claycore.firing.drafts import Stage, stage_for
 from claycore.firing.loading.shelves import Placed
@@ -183,7 +184,8 @@ class Tile(SetAside):
 
     ``label_pcts`` is what was scratched in when it was made, percent on dry clay by colourant; None
     while it is not made, and where nobody noted it. ``label_kept`` says that a label which turned
-    out wrong stays as its name.
+    out wrong stays as its name. ``grain`` is how fine its colourant was, ``pouring`` how its slip
+    was poured, '' where nobody noted that: specks and streaks go with them.
     """
 
     trial = models.ForeignKey(Trial, on_delete=models.PROTECT, related_name="tiles")
@@ -209,6 +211,8 @@ class Tile(SetAside):
     stack = models.ForeignKey(
         Stack, on_delete=models.PROTECT, null=True, blank=True, related_name="tiles"
     )
+    grain = models.CharField(max_length=8, blank=True, choices=list(GRAINS.items()))
+    pouring = models.CharField(max_length=6, blank=True, choices=list(POURINGS.items()))
     remakes = models.OneToOneField(
         "self", on_delete=models.PROTECT, null=True, editable=False, related_name="remade_as"
     )

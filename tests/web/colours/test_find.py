@@ -222,12 +222,12 @@ def links(client, url, fragment):
 
 def test_before_anything_is_asked_ones_own_tiles_are_offered(signed_in, stranger, two_stains):
     two_stains[0].set_aside(True)
-    offered = links(signed_in, "/results/find/", "want=")
+    offered = links(signed_in, "/results/find/", "find/?want=")
     assert {f"/results/find/?want={tile.code}#nearest" for tile in two_stains[1:]} == set(offered)
     picked = two_stains[1].code
     near = words_of(signed_in.get("/results/find/", {"want": picked}))
     assert f"{picked} ΔE 0.0" in near.split("Nearest fired tiles")[1]
-    assert links(stranger, "/results/find/", "want=") == []
+    assert links(stranger, "/results/find/", "find/?want=") == []
 
 
 def test_the_offer_asks_no_more_for_many_tiles(signed_in, two_stains, fired_tile):

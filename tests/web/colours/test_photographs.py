@@ -20,6 +20,7 @@ from tests.factories import FiringFactory
 from tests.pages import words_of
 from umberpot.colours.models import Photograph, Ring
 from umberpot.kiln.services import load_and_fire
+from umberpot.studio.journal.models import JournalEntry
 from umberpot.tiles.models import ColourReading, ColourSource, Tile, Trial
 
 COLOURS = [(68.0, 3.0, -9.0), (58.0, 4.0, -17.0), (57.5, 4.0, -17.5)]
@@ -78,7 +79,7 @@ def test_what_is_read_is_shown_before_anything_is_recorded(signed_in, trial, pho
 def test_one_reference_says_what_more_would_tell(signed_in, trial, photograph):
     address = f"{photograph.get_absolute_url()}read/"
     live = words_of(signed_in.post(address, rings(trial, grey=False)))
-    assert "These cards cannot tell how the light falls off, so the ± grows away from them." in live
+    assert "These cards cannot tell how the light falls off, so the ± grows away from them" in live
     assert "Phones alter contrast." in live
 
 
@@ -357,3 +358,196 @@ def test_a_tile_that_was_set_aside_since_leaves_the_photograph_as_it_is(
     page = signed_in.get(photograph.get_absolute_url())
     assert page.status_code == 200
     assert f"at_{first.pk}" not in page.content.decode()
+
+
+def test_marks_stand_as_they_were_left(signed_in, trial, photograph):
+    """Nothing was saved: the page was left, and opened again elsewhere."""
+    sent = {**rings(trial, grey=False), "at_own": "300 320 50", "own_colour": "48, 1, 2"}
+    sent |= {**SCALE, "name": "North window", "two_lights": "1"}
+    signed_in.post(f"{photograph.get_absolute_url()}read/", sent)
+    page = signed_in.get(photograph.get_absolute_url()).content.decode()
+    for value in sent.values():
+        assert f'value="{value}"' in page
+    assert not Ring.objects.exists()
+    trial_page = words_of(signed_in.get(f"/results/trials/{trial.pk}/"))
+    assert "North window (no colours saved yet)" in trial_page
+
+
+def test_saving_keeps_what_a_photograph_is_called_and_its_light(signed_in, trial, photograph):
+    """Without a script nothing was sent before."""
+    sent = {**rings(trial), "name": "North window", "two_lights": "1"}
+    signed_in.post(photograph.get_absolute_url(), sent)
+    kept = Photograph.objects.get()
+    assert (kept.name, kept.two_lights, kept.marks) == ("North window", True, None)
+
+
+def test_where_saving_is_refused_marks_are_kept(signed_in, trial, photograph):
+    sent = rings(trial, white=False, grey=False)
+    assert signed_in.post(photograph.get_absolute_url(), sent).status_code == 400
+    page = signed_in.get(photograph.get_absolute_url()).content.decode()
+    assert f'value="{sent[f"at_{trial.tiles.first().pk}"]}"' in page
+
+
+def test_while_rings_are_dragged_the_journal_tells_nothing(signed_in, trial, photograph):
+    address, sent = photograph.get_absolute_url(), rings(trial)
+    told = JournalEntry.objects.count()
+    for x in range(3):
+        signed_in.post(f"{address}read/", {**sent, "at_white": f"{100 + x} 300 40"})
+    assert JournalEntry.objects.count() == told
+    signed_in.post(f"{address}read/", {**sent, "name": "North window"})
+    assert JournalEntry.objects.count() == told + 1
+
+
+def test_what_cannot_be_understood_is_not_kept(signed_in, trial, photograph):
+    first = trial.tiles.first()
+    sent = {**rings(trial), f"at_{first.pk}": "here", "own_colour": "?", "name": "x" * 61}
+    signed_in.post(f"{photograph.get_absolute_url()}read/", sent)
+    page = signed_in.get(photograph.get_absolute_url()).content.decode()
+    assert f'value="{sent["at_white"]}"' in page
+    assert 'value="here"' not in page
+    assert "x" * 61 not in page
+
+
+def test_marks_that_were_moved_go_back_to_the_saved_ones(signed_in, trial, photograph):
+    address, sent = photograph.get_absolute_url(), rings(trial)
+    signed_in.post(address, sent)
+    assert "Go back to the saved marks" not in words_of(signed_in.get(address))
+    signed_in.post(f"{address}read/", {**sent, "at_white": "7 8 9"})
+    page = signed_in.get(address)
+    assert "Marks were changed since colours were saved" in words_of(page)
+    assert 'value="7 8 9"' in page.content.decode()
+    signed_in.post(f"{address}saved/")
+    page = signed_in.get(address)
+    assert "Go back to the saved marks" not in words_of(page)
+    assert f'value="{sent["at_white"]}"' in page.content.decode()
+
+
+def test_marks_in_an_archive_that_somebody_edited_leave_the_page(signed_in, photograph):
+    odd = [1, {"cards": 3}, {"cards": {"white": 3, "far": "1 1 1"}, "own_colour": 4}, {"tiles": []}]
+    for marks in odd:
+        Photograph.objects.update(marks=marks)
+        assert signed_in.get(photograph.get_absolute_url()).status_code == 200
+
+
+def other_picture(client, photograph, scale=1.0, key=None):
+    taken = Image.open(io.BytesIO(Camera(lamp=WARM).photograph(SCENE)))
+    out = io.BytesIO()
+    taken.resize((int(taken.width * scale), int(taken.height * scale))).save(out, "PNG")
+    out.seek(0)
+    out.name = "again.png"
+    sent = {"photograph": out, "request_key": key or uuid.uuid4()}
+    return client.post(f"{photograph.get_absolute_url()}picture/", sent, follow=True)
+
+
+def test_another_picture_takes_over_the_marks_in_its_own_size(signed_in, trial, photograph):
+    sent = {**rings(trial), "name": "Noon"}
+    signed_in.post(f"{photograph.get_absolute_url()}read/", sent)
+    page = other_picture(signed_in, photograph, 0.5)
+    other = Photograph.objects.get()
+    assert other.name == "Noon"
+    assert page.request["PATH_INFO"] == other.get_absolute_url() != photograph.get_absolute_url()
+    half = " ".join(f"{float(part) / 2:.0f}" for part in sent["at_white"].split())
+    assert f'value="{half}"' in page.content.decode()
+    assert "fired colour #" in page.content.decode()
+
+
+def test_a_double_click_takes_the_marks_over_once(signed_in, trial, photograph):
+    """The picture before is gone by then: the second answer leads to the new one all the same."""
+    signed_in.post(f"{photograph.get_absolute_url()}read/", rings(trial))
+    key = uuid.uuid4()
+    pages = [other_picture(signed_in, photograph, key=key) for _ in range(2)]
+    other = Photograph.objects.get()
+    assert [page.request["PATH_INFO"] for page in pages] == [other.get_absolute_url()] * 2
+
+
+def test_a_picture_that_colours_were_read_from_stays(signed_in, trial, photograph):
+    signed_in.post(photograph.get_absolute_url(), rings(trial))
+    page = other_picture(signed_in, photograph)
+    assert "The earlier photograph is kept: its colours were read from it." in words_of(page)
+    assert Photograph.objects.count() == 2
+    assert Ring.objects.filter(photograph=photograph).count() == 5
+
+
+def test_a_file_that_is_no_picture_leaves_picture_and_marks(signed_in, trial, photograph):
+    signed_in.post(f"{photograph.get_absolute_url()}read/", rings(trial))
+    file = io.BytesIO(b"no picture")
+    file.name = "again.jpg"
+    sent = {"photograph": file, "request_key": uuid.uuid4()}
+    answer = signed_in.post(f"{photograph.get_absolute_url()}picture/", sent)
+    assert answer.status_code == 400
+    assert "This file cannot be read as a picture." in words_of(answer)
+    assert f'value="{rings(trial)["at_white"]}"' in answer.content.decode()
+
+
+def test_two_kinds_of_light_widen_what_cards_at_one_end_say(signed_in, trial, photograph):
+    address, sent = photograph.get_absolute_url(), rings(trial, grey=False)
+    signed_in.post(address, sent)
+    seen = {f"seen_{one.tile_id}": one.pk for one in ColourReading.objects.all()}
+    before = [one.u95 for one in ColourReading.objects.order_by("tile")]
+    signed_in.post(address, {**sent, **seen, "two_lights": "1"})
+    standing = ColourReading.objects.filter(superseded_at=None).order_by("tile")
+    assert all(one.u95 > 1.3 * was for one, was in zip(standing, before, strict=True))
+
+
+def test_a_card_comes_back_as_the_kind_it_was_marked_as(signed_in, trial, photograph):
+    """A card at the other end alone has the colour of the one that is asked for first."""
+    sent = rings(trial, white=False, grey=False)
+    signed_in.post(photograph.get_absolute_url(), {**sent, "at_white_far": "120 320 60"})
+    page = signed_in.get(photograph.get_absolute_url()).content.decode()
+    assert re.search(r'name="at_white_far" value="120 320 60"', page)
+    assert not re.search(r'name="at_white" value', page)
+
+
+def second(client, trial, lamp=WARM, **more):
+    """A second photograph of the same tiles, marked and saved."""
+    upload(client, trial, Camera(lamp=lamp, gradient=-0.1).photograph(SCENE))
+    photograph = Photograph.objects.first()
+    standing = ColourReading.objects.filter(superseded_at=None)
+    seen = {f"seen_{one.tile_id}": one.pk for one in standing}
+    sent = {**rings(trial), **seen, **more}
+    return photograph, client.post(photograph.get_absolute_url(), sent, follow=True)
+
+
+def test_a_second_photograph_is_averaged_with_the_first_and_is_surer(signed_in, trial, photograph):
+    signed_in.post(photograph.get_absolute_url(), rings(trial))
+    before = [one.u95 for one in ColourReading.objects.order_by("tile")]
+    assert "Average with" not in words_of(signed_in.get(photograph.get_absolute_url()))
+    other, page = second(signed_in, trial, average="1")
+    codes = [tile.code for tile in trial.tiles.all()]
+    assert f"Averaged with the earlier photograph: {codes[0]}, {codes[1]} and" in words_of(page)
+    means = ColourReading.objects.filter(superseded_at=None).order_by("tile")
+    for mean, was, true in zip(means, before, COLOURS, strict=True):
+        assert mean.u95 < 0.85 * was
+        assert float(ciede2000_of(mean.lab.values, true)) < mean.u95
+    assert "Average with" in words_of(signed_in.get(other.get_absolute_url()))
+
+
+def test_without_being_asked_the_later_photograph_stands_alone(signed_in, trial, photograph):
+    signed_in.post(photograph.get_absolute_url(), rings(trial))
+    _, page = second(signed_in, trial)
+    assert "Averaged" not in words_of(page)
+    assert not any(one.lab.doubt.is_mean for one in ColourReading.objects.all())
+
+
+def test_a_mean_is_never_taken_into_a_further_mean(signed_in, trial, photograph):
+    """Saved again, the second photograph is averaged with the first, not with their mean."""
+    signed_in.post(photograph.get_absolute_url(), rings(trial))
+    other, _ = second(signed_in, trial, average="1")
+    once = [one.u95 for one in ColourReading.objects.filter(superseded_at=None).order_by("tile")]
+    standing = ColourReading.objects.filter(superseded_at=None)
+    seen = {f"seen_{one.tile_id}": one.pk for one in standing}
+    signed_in.post(other.get_absolute_url(), {**rings(trial), **seen, "average": "1"})
+    again = ColourReading.objects.filter(superseded_at=None).order_by("tile")
+    assert [one.u95 for one in again] == pytest.approx(once, rel=0.01)
+    assert "Average with" not in words_of(signed_in.get(photograph.get_absolute_url()))
+
+
+def test_photographs_that_do_not_agree_are_not_averaged(signed_in, trial, photograph):
+    """On the second, two tiles were mistaken for each other."""
+    signed_in.post(photograph.get_absolute_url(), rings(trial))
+    first, second_tile, _ = trial.tiles.all()
+    at = rings(trial)
+    swapped = {f"at_{first.pk}": at[f"at_{second_tile.pk}"]}
+    swapped |= {f"at_{second_tile.pk}": at[f"at_{first.pk}"]}
+    _, page = second(signed_in, trial, average="1", **swapped)
+    assert f"Not averaged: {first.code} and {second_tile.code}." in words_of(page)

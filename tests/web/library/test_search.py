@@ -236,6 +236,11 @@ def test_tiles_are_filtered(signed_in, fired):
         assert fired.code not in found(signed_in, **asked).get("tiles", []), asked
 
 
+def test_a_tile_that_was_fired_again_is_not_found_by_the_colour_it_had(signed_in, fired, studio):
+    fired.loadings.create(studio=studio, firing=FiringFactory(studio=studio, cone="10"))
+    assert fired.code not in found(signed_in, near="41, -11, -31").get("tiles", [])
+
+
 @pytest.mark.parametrize(
     ("soaked", "verdict"), [(70.2, "within"), (77.0, "over"), (71.06, "not_decided")]
 )

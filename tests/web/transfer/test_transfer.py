@@ -48,6 +48,14 @@ def test_materials_out_and_into_another_studio(signed_in, stranger, clay, blue, 
 
 
 @pytest.mark.parametrize("form", ["csv", "json"])
+@pytest.mark.parametrize("notes", ["first line\r\nsecond; line", "'=not a sum", "old\u2028break"])
+def test_notes_come_back_with_their_lines_and_signs(signed_in, stranger, clay, form, notes):
+    Material.objects.update(notes=notes)
+    assert take_in(stranger, "materials", out(signed_in, f"materials.{form}"), as_file=True)
+    assert Material.objects.exclude(studio=clay.studio).get().notes == notes
+
+
+@pytest.mark.parametrize("form", ["csv", "json"])
 def test_mixes_out_and_in(signed_in, stranger, make_mix, weigh, form):
     weigh(make_mix(), 80, 8.4)
     make_mix("clay=Ferry white&state=plastic&mass=100&unit=g&water_pct=20&add=A:2&add=B:3")

@@ -20,7 +20,7 @@ _USUAL = {"max_pct": "8", "parts": "2"}
 MOST = Bound(0, 100, "Enter a percentage of more than 0 and at most 100.")
 
 
-def _of_a_tile(studio: Studio, typed: str) -> str:
+def colour_or_code(studio: Studio, typed: str) -> str:
     """The colour of the tile whose code was typed; what was typed, where it is no such code."""
     try:
         seen = typed_colour(studio, f"like {typed}")
@@ -80,7 +80,7 @@ class FindForm(UnderForm):
         """What was left out is the usual, and stands in its field; a tile's code is its colour."""
         if data:
             data = data.copy()
-            data["want"] = _of_a_tile(studio, data.get("want", ""))
+            data["want"] = colour_or_code(studio, data.get("want", ""))
             for name, usual in _USUAL.items():
                 data[name] = data.get(name) or usual
         super().__init__(data, conditions, initial=_USUAL)

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from django.db.models import Case, Count, F, Q, QuerySet, Value, When
 
 from claycore.colour.equal_tiles import mean_colour
+from claycore.colour.naming import misnamed
 from claycore.colour.nearest import nearest
 from claycore.colour.notation import Lab
 from claycore.colour.palette import FiredTile, Palette, learn
@@ -161,6 +162,14 @@ def _tested(read: Sequence[FiredColour], tiles: Collection[int]) -> Tested:
     plain = [one for one in under if one.is_plain]
     coloured = [one for one in under if one.pcts]
     return Tested(coloured, mean_colour(labs(plain)) if plain else None)
+
+
+def not_tested(studio: Studio, palette: Palette, want: Lab) -> list[str]:
+    """Stains on the shelf that are not in a palette, and whose names do not speak against."""
+    # What an oxide fires is no surprise that a campaign has to show.
+    shelf = Material.objects.of(studio).on_shelf().filter(kind=Material.Kind.STAIN)
+    names = shelf.order_by("name").values_list("name", flat=True)
+    return [one for one in names if one not in palette.colourants and not misnamed(one, want)]
 
 
 def _with_surface(readings: QuerySet[ColourReading]) -> QuerySet[ColourReading]:

@@ -4,21 +4,19 @@ import uuid
 from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
-from urllib.parse import urlencode
 
 from django.contrib import messages
 from django.core.exceptions import ValidationError
 from django.http import HttpResponse, QueryDict
 from django.shortcuts import redirect, render
-from django.urls import reverse
 from django.views.decorators.http import require_GET, require_POST
 
 from claycore.colour.difference import PLAINLY_DIFFERENT
 from claycore.colour.matching import Candidate, match
+from claycore.colour.next_tiles import Goal
 from claycore.colour.notation import Lab
 from claycore.colour.palette import Palette
 from claycore.colour.reach import out_of_reach
-from claycore.measure.formatting import plain
 from umberpot.colours.costs import Prices, cost_per_kg, prices_of
 from umberpot.colours.find import library, predictions, sentences
 from umberpot.colours.find.candidates import candidate_row
@@ -26,18 +24,16 @@ from umberpot.colours.find.forms import FindForm
 from umberpot.colours.find.library import Found
 from umberpot.colours.fired import FiredColour
 from umberpot.colours.latest import latest_tiles
+from umberpot.colours.making import dose_of_a_test_tile, which_next
 from umberpot.colours.places import PLACE
 from umberpot.colours.sentences import amount
 from umberpot.colours.wall.sorting import in_order
 from umberpot.mixing.calculators.additions import read_all
-from umberpot.mixing.calculators.clay import STATE_WAS
 from umberpot.studio.request import StudioRequest, request_key
 from umberpot.ui.wall import Joint, Swatch, SwatchKind, WallRow
 
 NEAREST = 7
 MOST_PREDICTIONS = 60
-TEST_TILES_G = 90
-"""Dry clay for a first test: a few tiles."""
 
 
 def _form(request: StudioRequest, data: QueryDict) -> FindForm:
@@ -59,7 +55,11 @@ class Offer:
 def find(request: StudioRequest) -> HttpResponse:
     """The nearest fired tiles to a colour, and mixtures that might come nearer."""
     form = _form(request, request.GET)
-    context: dict[str, Any] = {"place": PLACE, "form": form}
+    context: dict[str, Any] = {
+        "place": PLACE,
+        "form": form,
+        "next_url": which_next(Goal.COLOUR, form.chosen, want=form.data.get("want", "")),
+    }
     if form.is_valid():
         want = form.cleaned_data["want"]
         near = library.nearest_tiles(request.studio, want, NEAREST, form.chosen)
@@ -186,15 +186,7 @@ def make_test_tile(request: StudioRequest) -> HttpResponse:
         request.user,
     )
     messages.success(request, sentences.PREDICTION_KEPT)
-    # No state: the dose opens in that of the clay on the shelf, with the same dry clay.
-    dose = [
-        ("clay", conditions.clay),
-        (STATE_WAS, "dry"),
-        ("mass", str(TEST_TILES_G)),
-        ("unit", "g"),
-    ]
-    dose += [("add", f"{name}:{plain(pct, 1)}") for name, pct in pcts.items()]
-    return redirect(f"{reverse('mixing:dose')}?{urlencode(dose)}")
+    return redirect(dose_of_a_test_tile(conditions.clay, pcts))
 
 
 def _pcts(written: list[str]) -> dict[str, float]:

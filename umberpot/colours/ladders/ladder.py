@@ -5,10 +5,12 @@ from dataclasses import dataclass
 
 from claycore.colour.difference import PLAINLY_DIFFERENT
 from claycore.colour.equal_tiles import Noise, Visible, mean_colour
+from claycore.colour.next_tiles import Goal
 from claycore.colour.notation import Lab
 from claycore.colour.series import Outcome, SeriesReading, Step, read_series
 from claycore.measure.formatting import percentage, plain
 from umberpot.colours.fired import Conditions, FiredColour, fired_colours, grouped, labs
+from umberpot.colours.making import which_next
 from umberpot.colours.noise import noise_for, studio_record
 from umberpot.shelf.models import Material
 from umberpot.shelf.services import grams_on_hand
@@ -33,9 +35,17 @@ class Ladder:
     A strength that was only fired under other conditions has its place, and no colour.
     """
 
+    stain: str
     conditions: Conditions
     row: WallRow
     reading: SeriesReading
+
+    @property
+    def next_url(self) -> str:
+        """Which strength to fire next: how much is enough, as long as that is open."""
+        is_open = self.reading.outcome in (Outcome.NOT_DECIDED, Outcome.NOT_REACHED)
+        goal = Goal.ENOUGH if is_open else Goal.KNOW
+        return which_next(goal, self.conditions, colourant=self.stain)
 
     @property
     def odd(self) -> Step | None:
@@ -102,7 +112,7 @@ def ladder(
     by_pct = grouped(fired, lambda one: one.pcts[stain])
     reading = read_series({pct: labs(same) for pct, same in by_pct.items()}, noise)
     steps = [_step(pct, by_pct.get(pct, ())) for pct in strengths]
-    return Ladder(conditions, touching(steps, f"By strength in {conditions.words}"), reading)
+    return Ladder(stain, conditions, touching(steps, f"By strength in {conditions.words}"), reading)
 
 
 def _step(pct: float, fired: Sequence[FiredColour]) -> Swatch:

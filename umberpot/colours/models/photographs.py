@@ -5,6 +5,7 @@ import math
 from django.db import models
 from django.db.models import Q
 from django.urls import reverse
+from django.utils import timezone
 
 from claycore.colour.notation import Lab
 from umberpot.studio.models import Signed, StudioOwned
@@ -12,7 +13,11 @@ from umberpot.tiles.models import BARE_HALF, ColourReading, Tile, Trial
 
 
 class Photograph(Signed):
-    """Tiles of a trial beside a reference, kept as upright sRGB JPEG without the camera's notes."""
+    """Tiles of a trial beside a reference, kept as upright sRGB JPEG without the camera's notes.
+
+    ``two_lights`` is whether light of two colours fell on it. ``marks`` is what was marked since
+    its colours were saved, as :mod:`umberpot.colours.photographs.marks` writes it, or None.
+    """
 
     NAMED_BY = ("trial",)
 
@@ -20,6 +25,9 @@ class Photograph(Signed):
     image = models.BinaryField()
     width = models.PositiveIntegerField()
     height = models.PositiveIntegerField()
+    name = models.CharField(max_length=60, blank=True)
+    two_lights = models.BooleanField(default=False)
+    marks = models.JSONField(null=True)
     request_key = models.UUIDField()
 
     class Meta:
@@ -38,6 +46,11 @@ class Photograph(Signed):
 
     def get_absolute_url(self) -> str:
         return reverse("results:photograph", args=[self.pk])
+
+    @property
+    def title(self) -> str:
+        """What it is called on pages."""
+        return self.name or f"Photograph of {timezone.localtime(self.made_at):%-d %b %Y}"
 
 
 class Scale(StudioOwned):
@@ -74,7 +87,8 @@ class Ring(StudioOwned):
     """A round patch marked on a photograph, in its pixels: a tile, or a reference of known colour.
 
     A tile with a bare half may have a ring on either half. ``reading`` is the colour that was
-    recorded from it, None while none was.
+    recorded from it, None while none was. ``kind`` is the key of the reference; '' where only its
+    colour is known, and of a tile.
     """
 
     NAMED_BY = ("photograph__trial", "tile")
@@ -82,6 +96,7 @@ class Ring(StudioOwned):
     photograph = models.ForeignKey(Photograph, on_delete=models.CASCADE, related_name="rings")
     tile = models.ForeignKey(Tile, on_delete=models.PROTECT, null=True, related_name="rings")
     of_bare_half = models.BooleanField(default=False)
+    kind = models.CharField(max_length=20, blank=True)
     lightness = models.FloatField(null=True)
     a = models.FloatField(null=True)
     b = models.FloatField(null=True)

@@ -15,14 +15,16 @@ from claycore.colour.photographs.reading import Reference
 from claycore.colour.photographs.references import CARD_IS_OFF_BY, REFERENCES
 from claycore.measure import bounds
 from claycore.measure.errors import ClayError
-from umberpot.colours.models import Photograph, Ring, Scale
+from umberpot.colours.models import Photograph
+from umberpot.colours.photographs.marks import OWN, Marks
 from umberpot.tiles.models import BARE_HALF, ColourReading, Tile
 from umberpot.tiles.progress import halves_differ, progress_of
 from umberpot.ui.fields.measures import LONGEST_TEXT, MeasureField, read_number
-from umberpot.ui.pictures import TO_READ_COLOUR, as_jpeg
+from umberpot.ui.fields.photographs import PhotographField
+from umberpot.ui.fields.ticks import TickField
+from umberpot.ui.pictures import TO_READ_COLOUR
 
-OWN = "own"
-"""The key of the reference whose colour is typed."""
+LONGEST_NAME = 60
 
 ENDS = {"from": "One end", "to": "Other end"}
 """The keys of the two points of a known distance."""
@@ -34,19 +36,16 @@ PLACE_AS_WRITTEN = "Enter three numbers in pixels: across, down, radius."
 LARGEST = 1e5
 
 
-class PhotographForm(forms.Form):
-    """One photograph of tiles."""
+class PictureForm(forms.Form):
+    """One picture of tiles."""
 
-    photograph = forms.FileField(
-        label="Photograph",
-        widget=forms.FileInput(
-            attrs={"accept": "image/jpeg,image/png,image/webp,image/heic", "class": "input"}
-        ),
-    )
+    photograph = PhotographField(TO_READ_COLOUR)
 
-    def clean_photograph(self) -> bytes:
-        upload = self.cleaned_data["photograph"]
-        return as_jpeg(upload.file, upload.size, TO_READ_COLOUR)
+
+class PhotographForm(PictureForm):
+    """One photograph of tiles, and what to call it."""
+
+    name = forms.CharField(max_length=LONGEST_NAME, required=False, label="Name (optional)")
 
 
 class RingField(forms.CharField):
@@ -162,11 +161,13 @@ class MarkForm(forms.Form):
         widget=forms.TextInput(attrs={"hx-preserve": "true"}),
     )
     distance_mm = MeasureField(bounds.LENGTH, required=False, label="Distance between the ends")
+    name = forms.CharField(max_length=LONGEST_NAME, required=False, label="Name")
+    average = TickField(label="Average with the colours of the earlier photograph")
+    two_lights = TickField(label="Two kinds of light fell on it, like a lamp and a window")
 
     def __init__(
         self,
         *args: Any,
-        photograph: Photograph,
         tiles: Sequence[Tile],
         saving: bool = False,
         **kwargs: Any,
@@ -184,11 +185,33 @@ class MarkForm(forms.Form):
             self.fields[f"seen_{key}"] = seen
         for key, title in ENDS.items():
             self.fields[f"at_{key}"] = RingField(f"Place of {title.lower()} of the distance")
-        for name, written in _scale_written(photograph):
-            self.fields[name].initial = written
-        for name, written in _written(photograph.rings.select_related("tile")):
-            if name in self.fields:  # a tile may have been set aside since
-                self.fields[name].initial = written
+
+    @classmethod
+    def begun(cls, photograph: Photograph, tiles: Sequence[Tile], marks: Marks) -> "MarkForm":
+        """The form as it was left, or saved; tiles that were set aside since are not in it."""
+        empty = cls(tiles=tiles)
+        keys = {spot.title: key for key, spot in empty.spots.items()}
+        data = {name: field.initial for name, field in empty.fields.items() if field.initial}
+        data |= {f"at_{key}": at for key, at in marks.cards.items()}
+        data |= {f"at_{keys[title]}": at for title, at in marks.tiles.items() if title in keys}
+        data |= {"own_colour": marks.own_colour, "distance_mm": marks.distance_mm}
+        data |= {"name": photograph.name, "two_lights": "1" * photograph.two_lights}
+        return cls(data, tiles=tiles)
+
+    def left(self) -> Marks:
+        """What is marked, as far as it can be understood, to go on from later."""
+        at = {key: _as_written(self.cleaned_data.get(f"at_{key}")) for key in self.places}
+        return Marks(
+            cards={key: place for key, place in at.items() if place and key not in self.spots},
+            tiles={spot.title: at[key] for key, spot in self.spots.items() if at[key]},
+            own_colour="" if "own_colour" in self.errors else self.data.get("own_colour", ""),
+            distance_mm="" if "distance_mm" in self.errors else self.data.get("distance_mm", ""),
+        )
+
+    @property
+    def places(self) -> list[str]:
+        """The keys of all that may have a ring."""
+        return [*REFERENCES, OWN, *self.spots, *ENDS]
 
     @property
     def references(self) -> list[Target]:
@@ -272,27 +295,5 @@ class MarkForm(forms.Form):
         return seen
 
 
-def _scale_written(photograph: Photograph) -> Iterable[tuple[str, str | float]]:
-    """The fields of the scale and what stands in them, where one is kept."""
-    scale: Scale | None = getattr(photograph, "scale", None)
-    if scale is None:
-        return
-    radius = max(3, photograph.width // 100)
-    yield "at_from", f"{scale.from_x:.0f} {scale.from_y:.0f} {radius}"
-    yield "at_to", f"{scale.to_x:.0f} {scale.to_y:.0f} {radius}"
-    yield "distance_mm", scale.distance_mm
-
-
-def _written(rings: Iterable[Ring]) -> Iterable[tuple[str, str]]:
-    """The fields of a form and what stands in them, for rings that are kept."""
-    free: dict[tuple[float, ...], list[str]] = defaultdict(list)
-    for code, one in REFERENCES.items():
-        free[one.lab.values].append(code)
-    for ring in rings:
-        key = PhotoTarget(ring.tile, ring.of_bare_half).key if ring.tile else ""
-        if ring.known:
-            of_its_colour = free[ring.known.values]
-            key = of_its_colour.pop(0) if of_its_colour else OWN
-            if key == OWN:
-                yield "own_colour", ", ".join(f"{value:g}" for value in ring.known.values)
-        yield f"at_{key}", f"{ring.x:.0f} {ring.y:.0f} {max(1, math.ceil(ring.radius))}"
+def _as_written(patch: Patch | None) -> str:
+    return f"{patch.x:.0f} {patch.y:.0f} {math.ceil(patch.radius)}" if patch else ""

@@ -19,18 +19,19 @@ REFUSALS = {
     Refusal.TOO_SMALL: "The ring is too small. Make it larger.",
     Refusal.CLIPPED: "Too bright or too dark here: the camera lost the colour. Expose it less.",
     Refusal.TOO_DARK: "The reference is too dark. Take the picture again with more light.",
-    Refusal.DISAGREES: "The cards do not fit together. Check which ring lies on which card.",
+    Refusal.DISAGREES: (
+        "The cards do not fit together. Check which ring lies on which card, and that no shadow or"
+        " lamp falls on one of them alone."
+    ),
     Refusal.UNEVEN: "The reference is uneven: a shadow or an edge lies in the ring.",
 }
-STREAKED, LEAST_STREAK = 0.7, 1.0
-"""From which direction and contrast on a patch is called streaked. Our choice."""
-
 WITHOUT_SCALE = "Mark a distance on the photograph to see specks per cm²."
 POOR_REFERENCE = "Paper and plaster vary, so these colours are less certain. A card is better."
 UNEVEN_LIGHT = "The light varied by {share} % across the picture and has been corrected."
 LIGHT_NOT_TOLD = (
-    "These cards cannot tell how the light falls off, so the ± grows away from them. Next time put"
-    " a white and a grey card at each end."
+    "These cards cannot tell how the light falls off, so the ± grows away from them. Nor can they"
+    " see a second lamp: tick below if there was one. Next time put a white and a grey card at each"
+    " end."
 )
 BENT_TONES = "The camera {did} contrast; corrected with the cards."
 TONES_NOT_TOLD = (
@@ -41,7 +42,19 @@ NEITHER_TOLD = (
     "A white card across from a grey one cannot tell light that falls off from a camera that alters"
     " contrast. The ± allows for both. Next time put a white and a grey card at each end."
 )
+TWO_LIGHTS = (
+    "The colour of the light changes across the picture: two lamps, or a lamp and a window. It was"
+    " corrected as far as the cards tell. One kind of light is better."
+)
 TINTED_LIGHT = "The light is strongly coloured. Daylight in the shade is better."
+
+
+def marks_used(kept: bool) -> str:
+    """Another picture lies under the marks; whether the earlier one is kept."""
+    said = "The marks are on the new picture. Check that each ring still lies on its tile."
+    if kept:
+        return f"{said} The earlier photograph is kept: its colours were read from it."
+    return said
 
 
 def of_the_light(light: Light) -> list[str]:
@@ -53,6 +66,8 @@ def of_the_light(light: Light) -> list[str]:
         did = "exaggerated" if light.contrast.size > 0 else "weakened"
         said.append(BENT_TONES.format(did=did))
     said += _not_told(light)
+    if light.two_lights:
+        said.append(TWO_LIGHTS)
     if light.is_tinted:
         said.append(TINTED_LIGHT)
     return said
@@ -76,6 +91,13 @@ def saved(found: Saved) -> str:
     for why in dict.fromkeys(found.refused.values()):
         codes = listed([code for code, one in found.refused.items() if one is why])
         said.append(f"Not read: {codes}. {REFUSALS[why]}")
+    if found.averaged:
+        said.append(f"Averaged with the earlier photograph: {listed(found.averaged)}.")
+    if found.not_averaged:
+        said.append(
+            f"Not averaged: {listed(found.not_averaged)}. The photographs differ there by more than"
+            " both ± allow: one of them is wrong."
+        )
     if found.unmarked:
         said.append(f"Not marked: {listed(found.unmarked)}.")
     if found.as_before:
@@ -86,7 +108,7 @@ def saved(found: Saved) -> str:
 
 def removed(photograph: Photograph) -> str:
     """A photograph is gone; what was read off it is not."""
-    return f"Photograph of {photograph.trial} removed. Colours read from it are kept."
+    return f"{photograph.title} removed. Colours read from it are kept."
 
 
 def of_texture(texture: Texture) -> list[str]:
@@ -103,6 +125,6 @@ def of_texture(texture: Texture) -> list[str]:
             said.append(f"{speckle.per_cm2:.1f} specks per cm², {speckle.mean_mm:.2f} mm across.")
         else:
             said.append(WITHOUT_SCALE)
-    if texture.streaks > STREAKED and texture.streak_contrast > LEAST_STREAK:
-        said.append(f"Streaked: lightness varies by {texture.streak_contrast:.1f} across.")
+    if texture.streaks_seen:
+        said.append(f"Streaked: lightness varies by {texture.streaks_seen:.1f} across.")
     return said

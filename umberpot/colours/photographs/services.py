@@ -3,14 +3,17 @@
 import io
 import uuid
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 import numpy as np
 from django.contrib.auth.models import User
+from django.db.models import Exists, OuterRef, Prefetch, QuerySet
 from PIL import Image
 
-from claycore.colour.photographs.patches import Patch, Picture, Refusal
+from claycore.colour.doubt import SeenColour, averaged
+from claycore.colour.notation import Lab
+from claycore.colour.photographs.patches import Patch, Picture, Refusal, is_within
 from claycore.colour.photographs.reading import (
     Light,
     PatchColour,
@@ -18,24 +21,27 @@ from claycore.colour.photographs.reading import (
     corrected,
     read_photograph,
 )
+from claycore.colour.photographs.references import CARD_IS_OFF_BY, REFERENCES
 from claycore.colour.photographs.texture import Texture, texture_of
 from umberpot.colours.models import Photograph, Ring, Scale
 from umberpot.colours.photographs.forms import PhotoTarget, ScaleBar
+from umberpot.colours.photographs.marks import Marks, marks_of
 from umberpot.studio.whole_change import whole_change
 from umberpot.tiles.colours import MeasuredColour
-from umberpot.tiles.models import ColourSource, Trial
+from umberpot.tiles.models import ColourReading, ColourSource, Trial
 from umberpot.tiles.readings.services import ColourEntry, record_last_colours
 
 
 @dataclass(frozen=True)
 class Marked:
-    """What is marked on a photograph: references and tiles, by key; its scale; and the keys of
-    tiles that are made and fired alike."""
+    """What is marked on a photograph: references and tiles, by key; its scale; the keys of tiles
+    that are made and fired alike; and whether light of two colours fell on it."""
 
     references: Mapping[str, Reference]
     tiles: Mapping[str, Patch]
     ruled: ScaleBar
     equal: Sequence[Sequence[str]] = ()
+    two_lights: bool = False
 
     @property
     def equal_places(self) -> list[list[int]]:
@@ -53,7 +59,9 @@ class Colours:
     light: Light | None
 
 
-def keep_photograph(trial: Trial, image: bytes, key: uuid.UUID, by: User) -> Photograph:
+def keep_photograph(
+    trial: Trial, image: bytes, key: uuid.UUID, by: User, name: str = ""
+) -> Photograph:
     """A photograph of a trial's tiles. The same ``key`` keeps only one."""
     with Image.open(io.BytesIO(image)) as picture:
         width, height = picture.size
@@ -65,10 +73,48 @@ def keep_photograph(trial: Trial, image: bytes, key: uuid.UUID, by: User) -> Pho
             "image": image,
             "width": width,
             "height": height,
+            "name": name,
             "made_by": by,
         },
     )
     return kept
+
+
+def photographs_of(trial: Trial) -> QuerySet[Photograph]:
+    """The photographs of a trial, the latest first; ``is_read`` is whether colours were saved."""
+    read = Ring.objects.filter(photograph=OuterRef("pk")).exclude(tile=None)
+    return trial.photographs.defer("image").annotate(is_read=Exists(read))
+
+
+def keep_marks(photograph: Photograph, name: str, two_lights: bool, marks: Marks) -> None:
+    """Keeps what is marked as it is now, to go on from when the page is opened again."""
+    this = Photograph.objects.filter(pk=photograph.pk)
+    # By itself: while a ring is dragged the journal has nothing to tell, nor to load the picture.
+    this.update(marks=marks.written)
+    if (photograph.name, photograph.two_lights) != (name, two_lights):
+        this.update(name=name, two_lights=two_lights)
+
+
+def back_to_saved(photograph: Photograph) -> None:
+    """Forgets what was marked since colours were saved."""
+    Photograph.objects.filter(pk=photograph.pk).update(marks=None)
+
+
+@whole_change()
+def use_marks_on(
+    photograph: Photograph, image: bytes, key: uuid.UUID, by: User
+) -> tuple[Photograph, bool]:
+    """Another picture of the same things, with the same marks; and whether the earlier one is kept.
+
+    It goes where no colour was read off it.
+    """
+    other = keep_photograph(photograph.trial, image, key, by, photograph.name)
+    marks = marks_of(photograph).scaled(other.width / photograph.width)
+    keep_marks(other, photograph.name, photograph.two_lights, marks)
+    was_read = photograph.rings.exclude(reading=None).exists()
+    if not was_read:
+        photograph.delete()
+    return other, was_read
 
 
 def read(photograph: Photograph, marked: Marked) -> Colours:
@@ -82,6 +128,7 @@ def read(photograph: Photograph, marked: Marked) -> Colours:
         list(marked.tiles.values()),
         marked.equal_places,
         str(uuid.uuid4()),
+        marked.two_lights,
     )
     return Colours(
         dict(zip(marked.tiles, found.colours, strict=True)),
@@ -117,13 +164,10 @@ def close_up(ring: Ring) -> CloseUp | None:
     """What a ring shows; None where its photograph has no reference any more that can be read."""
     photograph = ring.photograph
     picture = _picture(photograph)
-    references = [
-        Reference(Patch(one.x, one.y, one.radius), one.known)
-        for one in photograph.rings.filter(tile=None)
-        if one.known
-    ]
+    cards = photograph.rings.filter(tile=None)
+    references = [reference for card in cards if (reference := _reference_of(card))]
     patch = Patch(ring.x, ring.y, ring.radius)
-    square = corrected(picture, references, patch)
+    square = corrected(picture, references, patch, photograph.two_lights)
     if square is None:
         return None
     out = io.BytesIO()
@@ -133,15 +177,37 @@ def close_up(ring: Ring) -> CloseUp | None:
     return CloseUp(out.getvalue(), texture)
 
 
+def textures_of(rings: Sequence[Ring]) -> dict[int, Texture]:
+    """How even each ring is, by its key; none of a photograph without a reference.
+
+    As many queries for many rings as for one.
+    """
+    cards = Prefetch("rings", Ring.objects.filter(tile=None), to_attr="cards")
+    used = Photograph.objects.filter(pk__in={ring.photograph_id for ring in rings})
+    found = {}
+    for photograph in used.select_related("scale").prefetch_related(cards):
+        picture = _picture(photograph)
+        scale: Scale | None = getattr(photograph, "scale", None)
+        for ring in rings:
+            patch = Patch(ring.x, ring.y, ring.radius)
+            is_here = ring.photograph_id == photograph.pk and photograph.cards
+            if is_here and is_within(picture, patch):
+                found[ring.pk] = texture_of(picture, patch, scale.mm_per_pixel if scale else None)
+    return found
+
+
 @dataclass(frozen=True)
 class Saved:
     """What came of saving: how many colours were recorded, and by their labels which tiles were
-    refused, were not marked, and of these two keep the colour they had."""
+    refused, were not marked, and of these two keep the colour they had; which were averaged with
+    another photograph, and which were to be and are not."""
 
     count: int
     refused: Mapping[str, Refusal]
     unmarked: Sequence[str]
     as_before: Sequence[str]
+    averaged: Sequence[str] = ()
+    not_averaged: Sequence[str] = ()
 
 
 def _saved(spots: Mapping[str, PhotoTarget], found: Colours, recorded: set[str]) -> Saved:
@@ -162,26 +228,34 @@ def save(
     spots: Mapping[str, PhotoTarget],
     seen: Mapping[str, int | None],
     by: User,
+    average: bool = False,
 ) -> Saved:
     """Keeps the rings, records the colours after each tile's last firing, and says which.
 
     ``seen`` is the reading that each tile had on the page. Raises StaleReading where it has another
     by now; then nothing is kept. A colour that was recorded from this photograph before is
-    superseded by what is read now.
+    superseded by what is read now. With ``average`` what another photograph says counts as well.
     """
     found = read(photograph, marked)
+    earlier = read_elsewhere(photograph, spots) if average else {}
     photograph.rings.all().delete()
+    back_to_saved(photograph)
     _keep_scale(photograph, marked.ruled)
-    entries = {
-        key: (spot.tile, ColourEntry(_measured(found.tiles[key], spot), seen[key]))
+    measured = {
+        key: _measured(found.tiles[key], spot)
         for key, spot in spots.items()
         if key in marked.tiles and found.tiles[key].lab and spot.tile.last_firing
+    }
+    means = {key: _averaged(measured[key], earlier[key]) for key in measured if key in earlier}
+    measured |= {key: mean for key, mean in means.items() if mean}
+    entries = {
+        key: (spots[key].tile, ColourEntry(colour, seen[key])) for key, colour in measured.items()
     }
     recorded = record_last_colours(entries.values(), by)
     readings = {key: recorded[spots[key].tile.pk, spots[key].of_bare_half] for key in entries}
     Ring.objects.bulk_create(
         [
-            *(_ring_of(photograph, reference) for reference in marked.references.values()),
+            *(_ring_of(photograph, key, one) for key, one in marked.references.items()),
             *(
                 Ring(
                     studio_id=photograph.studio_id,
@@ -195,14 +269,56 @@ def save(
             ),
         ]
     )
-    return _saved(spots, found, set(readings))
+    saved = _saved(spots, found, set(readings))
+    return replace(
+        saved,
+        averaged=[spots[key].title for key, mean in means.items() if mean],
+        not_averaged=[spots[key].title for key, mean in means.items() if mean is None],
+    )
+
+
+def read_elsewhere(
+    photograph: Photograph, spots: Mapping[str, PhotoTarget]
+) -> dict[str, ColourReading]:
+    """What another photograph says of tiles as they were fired last, the latest, by key.
+
+    Means are not taken into a further mean: what they rest on would count twice.
+    """
+    keys = {(spot.tile.pk, spot.of_bare_half): key for key, spot in spots.items()}
+    readings = ColourReading.objects.filter(tile__in={tile for tile, _ in keys}, ring__isnull=False)
+    found = {}
+    for reading in readings.exclude(ring__photograph=photograph).order_by("pk"):
+        key = keys.get((reading.tile_id, reading.of_bare_half))
+        last = spots[key].tile.last_firing if key else None
+        doubt = reading.lab.doubt
+        if key and last and reading.firing_id == last.pk and doubt and not doubt.is_mean:
+            found[key] = reading
+    return found
+
+
+def _averaged(colour: MeasuredColour, other: ColourReading) -> MeasuredColour | None:
+    """The mean of both; None where they do not agree."""
+    seen = SeenColour(*colour.lab.values, colour.doubt)
+    mean = averaged(seen, other.lab)
+    if mean is None:
+        return None
+    return replace(colour, lab=mean.lab, typed=_written(mean.lab), u95=mean.u95, doubt=mean.doubt)
 
 
 def _measured(colour: PatchColour, spot: PhotoTarget) -> MeasuredColour:
     assert colour.lab is not None
-    written = ", ".join(f"{value:.1f}" for value in colour.lab.values)
-    source = ColourSource.PHOTOGRAPH
-    return MeasuredColour(colour.lab, written, source, colour.u95, spot.of_bare_half, colour.doubt)
+    return MeasuredColour(
+        colour.lab,
+        _written(colour.lab),
+        ColourSource.PHOTOGRAPH,
+        colour.u95,
+        spot.of_bare_half,
+        colour.doubt,
+    )
+
+
+def _written(lab: Lab) -> str:
+    return ", ".join(f"{value:.1f}" for value in lab.values)
 
 
 def _keep_scale(photograph: Photograph, ruled: ScaleBar) -> None:
@@ -220,16 +336,26 @@ def _keep_scale(photograph: Photograph, ruled: ScaleBar) -> None:
         )
 
 
-def keep_reference(photograph: Photograph, reference: Reference) -> None:
-    """Keeps where a reference of known colour lies."""
-    _ring_of(photograph, reference).save()
+def keep_reference(photograph: Photograph, key: str, reference: Reference) -> None:
+    """Keeps where a reference of known colour lies; ``key`` says of which kind it is."""
+    _ring_of(photograph, key, reference).save()
 
 
-def _ring_of(photograph: Photograph, reference: Reference) -> Ring:
+def _reference_of(ring: Ring) -> Reference | None:
+    """The reference that a ring lies on; None where it lies on none."""
+    if ring.known is None:
+        return None
+    kind = REFERENCES.get(ring.kind)
+    off_by = kind.off_by if kind else CARD_IS_OFF_BY
+    return Reference(Patch(ring.x, ring.y, ring.radius), ring.known, off_by)
+
+
+def _ring_of(photograph: Photograph, key: str, reference: Reference) -> Ring:
     known = reference.known
     return Ring(
         studio_id=photograph.studio_id,
         photograph=photograph,
+        kind=key,
         lightness=known.lightness,
         a=known.a,
         b=known.b,

@@ -13,7 +13,8 @@ from claycore.colour.photographs.references import REFERENCES
 from umberpot.colours.models import Photograph, Ring
 from umberpot.colours.photographs import sentences, services
 from umberpot.colours.photographs.files import with_data
-from umberpot.colours.photographs.forms import MarkForm, PhotographForm, Target
+from umberpot.colours.photographs.forms import MarkForm, PhotographForm, PictureForm, Target
+from umberpot.colours.photographs.marks import marks_of
 from umberpot.colours.photographs.services import Colours, Marked
 from umberpot.colours.places import PLACE
 from umberpot.studio.request import StudioRequest, posted, request_key
@@ -42,7 +43,11 @@ def new(request: StudioRequest, pk: int) -> HttpResponse:
         return redirect("results:trial", pk)
     if form.is_valid():
         kept = services.keep_photograph(
-            trial, form.cleaned_data["photograph"], request_key(request), request.user
+            trial,
+            form.cleaned_data["photograph"],
+            request_key(request),
+            request.user,
+            form.cleaned_data["name"],
         )
         messages.success(request, sentences.PHOTOGRAPH_SAVED)
         return redirect(kept)
@@ -77,7 +82,13 @@ class TargetRead:
 
 
 def _marked(form: MarkForm) -> Marked:
-    return Marked(form.marked_references(), form.marked_tiles(), form.ruled(), form.equal())
+    return Marked(
+        form.marked_references(),
+        form.marked_tiles(),
+        form.ruled(),
+        form.equal(),
+        form.cleaned_data["two_lights"],
+    )
 
 
 def _rows(form: MarkForm, targets: Iterable[Target], found: Colours | None) -> list[TargetRead]:
@@ -133,6 +144,10 @@ def _shown(photograph: Photograph, form: MarkForm) -> dict[str, object]:
         "cards": _rows(form, form.references, found),
         "rows": _rows(form, form.targets, found),
         "notes": _notes(form, found),
+        "picture_form": PictureForm(),
+        "request_key": uuid.uuid4(),
+        "may_average": bool(services.read_elsewhere(photograph, form.spots)),
+        "is_unsaved": photograph.marks is not None and photograph.rings.exists(),
     }
 
 
@@ -141,14 +156,13 @@ def photograph(request: StudioRequest, pk: int) -> HttpResponse:
     """The photograph with its rings; sent, their colours are recorded."""
     found = _photograph(request, pk)
     tiles = _fired(found.trial)
-    form = MarkForm(posted(request), photograph=found, tiles=tiles, saving=True)
+    form = MarkForm(posted(request), tiles=tiles, saving=True)
     if form.is_valid():
         answer = _save(request, found, form)
         if answer:
             return answer
     elif not form.is_bound:
-        begun = {name: field.initial for name, field in form.fields.items() if field.initial}
-        form = MarkForm(begun, photograph=found, tiles=tiles)
+        form = MarkForm.begun(found, tiles, marks_of(found))
     return render(
         request,
         "colours/photographs/photograph.html",
@@ -159,8 +173,12 @@ def photograph(request: StudioRequest, pk: int) -> HttpResponse:
 
 def _save(request: StudioRequest, found: Photograph, form: MarkForm) -> HttpResponse | None:
     seen = {key: form.seen(key) for key in form.spots}
+    # Also where saving is refused: then nothing that was marked or typed is lost.
+    _keep_marks(found, form)
     try:
-        kept = services.save(found, _marked(form), form.spots, seen, request.user)
+        kept = services.save(
+            found, _marked(form), form.spots, seen, request.user, form.cleaned_data["average"]
+        )
     except StaleReading:
         form.add_error(None, sentences.READ_MEANWHILE)
         return None
@@ -173,12 +191,47 @@ def _save(request: StudioRequest, found: Photograph, form: MarkForm) -> HttpResp
 
 @require_POST
 def read(request: StudioRequest, pk: int) -> HttpResponse:
-    """What the rings come to as they are now; nothing is recorded."""
+    """What the rings come to as they are now; they are kept as they are, and no colour is."""
     found = _photograph(request, pk)
-    form = MarkForm(request.POST, photograph=found, tiles=_fired(found.trial))
+    form = MarkForm(request.POST, tiles=_fired(found.trial))
+    form.full_clean()
+    _keep_marks(found, form)
     response = render(request, "colours/photographs/_readings.html", _shown(found, form))
     response["Cache-Control"] = "no-store"
     return response
+
+
+def _keep_marks(photograph: Photograph, form: MarkForm) -> None:
+    """Keeps what stands in the form, as far as it can be understood."""
+    name, two_lights = (form.cleaned_data.get(one) for one in ("name", "two_lights"))
+    services.keep_marks(photograph, name or "", bool(two_lights), form.left())
+
+
+@require_POST
+def back_to_saved(request: StudioRequest, pk: int) -> HttpResponse:
+    """The marks as they were when colours were saved."""
+    found = _photograph(request, pk)
+    services.back_to_saved(found)
+    return redirect(found)
+
+
+@require_POST
+def use_marks_on(request: StudioRequest, pk: int) -> HttpResponse:
+    """Another picture of the same things, under the same marks."""
+    key = request_key(request)
+    already = Photograph.objects.of(request.studio).filter(request_key=key).defer("image").first()
+    if already:  # sent twice: the earlier picture may be gone by now
+        return redirect(already)
+    found = _photograph(request, pk)
+    form = PictureForm(request.POST, request.FILES)
+    if not form.is_valid():
+        shown = _shown(found, MarkForm.begun(found, _fired(found.trial), marks_of(found)))
+        page = "colours/photographs/photograph.html"
+        return render(request, page, {**shown, "picture_form": form}, status=400)
+    picture = form.cleaned_data["photograph"]
+    other, kept = services.use_marks_on(found, picture, key, request.user)
+    messages.success(request, sentences.marks_used(kept))
+    return redirect(other)
 
 
 @require_GET

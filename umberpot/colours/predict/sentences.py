@@ -1,7 +1,17 @@
 """What a predicted strength rests on, in words."""
 
+from claycore.colour.curves import Curve
 from claycore.colour.palette import Colourant
-from claycore.measure.formatting import percentage
+from claycore.measure.formatting import percentage, plain
+
+
+def rises(curve: Curve) -> str:
+    """How strength rises with the percentage, as it was fitted."""
+    if curve.has_end:
+        return f"levelling off, with little gained beyond {percentage(3 * curve.ends_at)} %"
+    if curve.power == 1:
+        return "in proportion to the percentage"
+    return f"as the percentage to the power of {plain(curve.power, 2)}"
 
 
 def rests_on(colourant: Colourant, pct: float) -> str:

@@ -9,15 +9,17 @@ from django.utils.cache import patch_vary_headers
 from django.views.decorators.http import require_GET
 
 from claycore.colour.equal_tiles import mean_colour
+from claycore.colour.next_tiles import Goal
 from claycore.colour.notation import Lab
 from claycore.colour.palette import Colourant, Palette, band
 from claycore.measure.bounds import Bound
-from claycore.measure.formatting import percentage, plain
+from claycore.measure.formatting import percentage
 from umberpot.colours.fields import ColourField
 from umberpot.colours.find import library
 from umberpot.colours.find.forms import UnderForm
 from umberpot.colours.find.sentences import NO_TILES, no_plain_tile
-from umberpot.colours.fired import labs
+from umberpot.colours.fired import Conditions, labs
+from umberpot.colours.making import which_next
 from umberpot.colours.places import PLACE
 from umberpot.colours.predict import sentences
 from umberpot.studio.request import StudioRequest
@@ -76,7 +78,7 @@ def _answer(request: StudioRequest, form: PredictForm) -> dict[str, Any]:
             fired[tile.pcts[name]] += labs([tile])
     colourant = palette.colourants[name]
     pct = form.cleaned_data["pct"] or _between(colourant)
-    return _shown(palette, colourant, min(pct, colourant.most_pct), fired)
+    return _shown(conditions, palette, colourant, min(pct, colourant.most_pct), fired)
 
 
 def _between(colourant: Colourant) -> float:
@@ -87,7 +89,11 @@ def _between(colourant: Colourant) -> float:
 
 
 def _shown(
-    palette: Palette, colourant: Colourant, pct: float, fired: dict[float, list[Lab]]
+    conditions: Conditions,
+    palette: Palette,
+    colourant: Colourant,
+    pct: float,
+    fired: dict[float, list[Lab]],
 ) -> dict[str, Any]:
     predicted = palette.predict({colourant.name: pct})
     within = band(palette, colourant.name, pct)
@@ -107,7 +113,8 @@ def _shown(
         "pct": pct,
         "most": colourant.most_pct,
         "rests_on": sentences.rests_on(colourant, pct),
-        "curve": plain(colourant.curve, 2),
+        "next_url": which_next(Goal.KNOW, conditions, colourant=colourant.name),
+        "rises": sentences.rises(colourant.curve),
     }
 
 

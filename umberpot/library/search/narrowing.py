@@ -5,6 +5,7 @@ from collections.abc import Callable, Sequence
 from typing import Any
 
 from django import forms
+from django.db.models import OuterRef, Subquery
 
 from claycore.colour.difference import ciede2000
 from claycore.colour.notation import Lab
@@ -20,7 +21,7 @@ from umberpot.library.search.typed import LONGEST_TEXT
 from umberpot.mixing.models import Mix
 from umberpot.results.trials.results import tile_result
 from umberpot.shelf.models import Material
-from umberpot.tiles.models import ColourReading, Tile
+from umberpot.tiles.models import ColourReading, Loading, Tile
 from umberpot.tiles.progress import progress_of
 from umberpot.ui.fields.measures import Choice, MeasureField
 
@@ -142,9 +143,15 @@ def _verdicts(tiles: Sequence[Tile]) -> dict[int, AgainstLimit]:
 
 
 def _differences(tiles: Sequence[Tile], wanted: Lab) -> dict[int, float]:
-    """How far the fired colour of each tile is from the wanted one, by key: its nearest half."""
+    """How far the fired colour of each tile is from the wanted one, by key: its nearest half.
+
+    A tile that was fired again has the colour it came out with last.
+    """
+    last = Loading.objects.filter(tile=OuterRef("tile")).order_by("-firing__fired_on", "-pk")
     standing = ColourReading.objects.filter(
-        superseded_at=None, tile__in=[tile.pk for tile in tiles]
+        superseded_at=None,
+        tile__in=[tile.pk for tile in tiles],
+        firing=Subquery(last.values("firing")[:1]),
     )
     found: dict[int, float] = {}
     for reading in standing:

@@ -18,7 +18,7 @@ from umberpot.colours.fired import fired_colours
 from umberpot.colours.models import Ring
 from umberpot.colours.noise import studio_record
 from umberpot.colours.photographs.sentences import of_texture
-from umberpot.colours.photographs.services import close_up
+from umberpot.colours.photographs.services import close_up, photographs_of
 from umberpot.colours.summary import ColoursSay, colours_say
 from umberpot.colours.wall.forms import query_of
 from umberpot.mixing.models import Mix
@@ -143,7 +143,7 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
             "shown_as": list(SHOWN_AS.items()),
             "shelves": shelves_said(progresses),
             "wall_query": query_of(p.tile.code for p in progresses if p.colour),
-            "photographs": trial.photographs.defer("image"),
+            "photographs": photographs_of(trial),
             "colours": says,
             "winners": _winners(request, says),
         },

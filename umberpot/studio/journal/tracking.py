@@ -26,9 +26,10 @@ EXCLUDED_FIELDS = {
     *("digest", "token"),
     "next_tile_number",
     *("seconds", "heard_at"),
+    "marks",
 }
-"""Fields that say nothing of a change, are secret, are kept only for speed, or tick along with a
-firing that is followed."""
+"""Fields that say nothing of a change, are secret, are kept only for speed, tick along with a
+firing that is followed, or follow a hand while it marks a photograph."""
 
 
 def followed_fields(model: type[models.Model]) -> list[str]:

@@ -1,0 +1,1 @@
+"""Specks and streaks of a trial's tiles, beside grain size and pouring."""

@@ -1,0 +1,1 @@
+"""Which tile to fire next: for a wanted colour, for how much is enough, or to know a stain."""
