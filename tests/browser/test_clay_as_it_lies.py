@@ -47,7 +47,8 @@ def test_from_an_empty_studio_and_a_plastic_bag_to_three_colours(
     expect(first.locator(".figure").first).to_contain_text(re.compile("8\\.[45]"))
     first.get_by_role("link", name="Start a trial").click()
     page.get_by_label("Trial name").fill("Plum, from a sample")
-    page.get_by_role("button", name="Start trial").click()
+    with page.expect_navigation():
+        page.get_by_role("button", name="Start trial").click()
     plan = page.url
 
     for _ in range(3):
@@ -67,6 +68,7 @@ def test_from_an_empty_studio_and_a_plastic_bag_to_three_colours(
     expect(page.get_by_text("3 readings recorded.")).to_be_visible()
 
     page.get_by_role("link", name="Go to Kiln").click()
+    expect(page.get_by_role("heading", name="Kiln", exact=True)).to_be_visible()
     page.goto(f"{empty_application}/kiln/")
     for box in every(page.get_by_role("checkbox")):
         box.check()
