@@ -4,6 +4,7 @@ Called by bin/demo and bin/serve, inside the environment they made.
 """
 
 import argparse
+import ctypes
 import os
 import shutil
 import signal
@@ -15,14 +16,33 @@ from collections.abc import Callable
 from contextlib import ExitStack
 from pathlib import Path
 from types import FrameType
+from typing import Any
 
 TOP = Path(__file__).resolve().parent.parent
 HOST = "127.0.0.1"
+PR_SET_PDEATHSIG = 1
+"""Of linux/prctl.h: the signal that a process gets when the one that started it dies."""
+
 ENDS_WITHIN_S = 45
 """Gunicorn gives a request that is under way 30 seconds to end."""
 
 STILL_STARTING_AFTER_S = 10.0
 """A server that has not answered by then is said to be still starting."""
+
+STARTED_AGAIN_AFTER_S = 60.0
+"""What ended by itself is started again, at the soonest so long after its last start."""
+
+THREADS = "8"
+"""Of each of the server's two processes. A thread is held only while a request is answered."""
+
+ALLOCATOR = {
+    # A photograph's pixels go back to the system when they are done with, and are not kept by
+    # whichever thread had them.
+    "MALLOC_ARENA_MAX": "2",
+    "MALLOC_MMAP_THRESHOLD_": "131072",
+    "MALLOC_TRIM_THRESHOLD_": "131072",
+}
+"""What glibc reads when a process starts; elsewhere nothing does."""
 
 STARTS_WITHIN_S = 300.0
 """A server that has not answered by then is given up. UMBERPOT_START_LIMIT is another limit."""
@@ -100,14 +120,27 @@ def prepare(mode: str) -> None:
         stop(f"the data could not be prepared.\n{tail}")
 
 
+def start(*command: str, **options: Any) -> subprocess.Popen:
+    """Starts a child that gets SIGTERM should this program be killed and so never end it itself."""
+    launcher = os.getpid()
+
+    def end_with_launcher() -> None:
+        if sys.platform == "linux":
+            ctypes.CDLL(None).prctl(PR_SET_PDEATHSIG, signal.SIGTERM)
+            if os.getppid() != launcher:
+                os._exit(1)
+
+    return subprocess.Popen(  # noqa: S603
+        [sys.executable, *command],
+        cwd=TOP,
+        preexec_fn=end_with_launcher,
+        **options,
+    )
+
+
 def start_standin(name: str, *options: str) -> tuple[subprocess.Popen, str]:
     """Starts a simulated device; gives it with its address as pyserial understands it."""
-    device = subprocess.Popen(  # noqa: S603
-        [sys.executable, "-m", f"standins.{name}", *options],
-        cwd=TOP,
-        stdout=subprocess.PIPE,
-        text=True,
-    )
+    device = start("-m", f"standins.{name}", *options, stdout=subprocess.PIPE, text=True)
     line = device.stdout.readline() if device.stdout else ""
     if not line.startswith(f"{name} "):
         stop(f"the simulated {name} did not start.")
@@ -127,23 +160,65 @@ def start_standins() -> dict[str, subprocess.Popen]:
 
 def start_follower() -> subprocess.Popen:
     """Starts what takes over the kilns' logs while nobody looks."""
-    return subprocess.Popen([sys.executable, "manage.py", "follow_kilns"], cwd=TOP)
+    return start("manage.py", "follow_kilns")
 
 
 def start_backups() -> subprocess.Popen:
     """Starts what makes a backup every night."""
-    return subprocess.Popen([sys.executable, "manage.py", "keep_backups"], cwd=TOP)
+    return start("manage.py", "keep_backups")
+
+
+class Companion:
+    """What runs beside the server, and is started again when it ends by itself."""
+
+    def __init__(
+        self,
+        name: str,
+        start_one: Callable[[], subprocess.Popen],
+        clock: Callable[[], float] = time.monotonic,
+    ) -> None:
+        self.name = name
+        self._start_one = start_one
+        self._clock = clock
+        self._begin()
+
+    def _begin(self) -> None:
+        self.process = self._start_one()
+        self._began = self._clock()
+        self._is_told = False
+
+    def mind(self) -> None:
+        """Starts it again if it ended, not more often than once a minute; says so in one line."""
+        if self.process.poll() is None:
+            return
+        if not self._is_told:
+            print(f"  {self.name} ended unexpectedly, and will be started again.", flush=True)
+            self._is_told = True
+        if self._clock() - self._began >= STARTED_AGAIN_AFTER_S:
+            self._begin()
+
+    def end(self) -> None:
+        """Ends it for good."""
+        end(self.process)
+
+
+def start_companions(mode: str) -> list[Companion]:
+    """What runs beside the server: backups of real data, and kilns that are connected."""
+    companions = []
+    if mode == "serve":
+        companions.append(Companion("The nightly backup", start_backups))
+    if os.environ.get("UMBERPOT_KILNS"):
+        companions.append(Companion("The kilns' follower", start_follower))
+    return companions
 
 
 def start_server(port: int, limit_s: float) -> subprocess.Popen:
     """Starts gunicorn and waits until it answers."""
-    server = subprocess.Popen(  # noqa: S603
-        [
-            *(sys.executable, "-m", "gunicorn", "umberpot.wsgi"),
-            *("--bind", f"{HOST}:{port}", "--workers", "2", "--threads", "4"),
-            *("--worker-class", "gthread", "--preload", "--log-level", "warning"),
-        ],
-        cwd=TOP,
+    server = start(
+        *("-m", "gunicorn", "umberpot.wsgi", "--bind", f"{HOST}:{port}"),
+        *("--worker-class", "umberpot.serving.worker.BufferingWorker"),
+        *("--workers", "2", "--threads", THREADS, "--preload", "--log-level", "warning"),
+        env={**ALLOCATOR, **os.environ},
     )
     wait_until_it_answers(server, port, limit_s)
     return server
@@ -207,10 +282,9 @@ def run(mode: str, port: int, limit_s: float) -> None:
                 devices = start_standins()
                 for device in devices.values():
                     children.callback(end, device)
-            if mode == "serve":
-                children.callback(end, start_backups())
-            if os.environ.get("UMBERPOT_KILNS"):
-                children.callback(end, start_follower())
+            companions = start_companions(mode)
+            for companion in companions:
+                children.callback(companion.end)
             server = start_server(port, limit_s)
             children.callback(end, server)
             announce(mode, port)
@@ -218,6 +292,8 @@ def run(mode: str, port: int, limit_s: float) -> None:
                 for name in [name for name, one in devices.items() if one.poll() is not None]:
                     print(f"  The simulated {name} ended by itself.")
                     del devices[name]
+                for companion in companions:
+                    companion.mind()
                 time.sleep(0.3)
             stop("the server ended by itself; the lines above say why.")
         except KeyboardInterrupt:

@@ -229,4 +229,6 @@ LOGGING = {
     "formatters": {"plain": {"format": "{asctime} {levelname} {name}: {message}", "style": "{"}},
     "handlers": {"stderr": {"class": "logging.StreamHandler", "formatter": "plain"}},
     "root": {"handlers": ["stderr"], "level": "WARNING"},
+    # waitress warns of every request that waits for a thread, which is what its queue is for.
+    "loggers": {"waitress.queue": {"level": "ERROR"}},
 }
