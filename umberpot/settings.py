@@ -227,7 +227,14 @@ LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
     "formatters": {"plain": {"format": "{asctime} {levelname} {name}: {message}", "style": "{"}},
-    "handlers": {"stderr": {"class": "logging.StreamHandler", "formatter": "plain"}},
+    "filters": {"in one line": {"()": "umberpot.ui.log.InOneLine"}},
+    "handlers": {
+        "stderr": {
+            "class": "logging.StreamHandler",
+            "formatter": "plain",
+            "filters": ["in one line"],
+        }
+    },
     "root": {"handlers": ["stderr"], "level": "WARNING"},
     # waitress warns of every request that waits for a thread, which is what its queue is for.
     "loggers": {"waitress.queue": {"level": "ERROR"}},

@@ -5,11 +5,13 @@ import sys
 import tempfile
 from pathlib import Path
 
-from benchmarks.withstand import large_pictures, slow_clients
+from benchmarks.withstand import full_disk, kills, large_pictures, slow_clients
 from tests import data_files
 
 ATTACKS = {
     "slow clients": slow_clients.rows,
+    "full disk": full_disk.rows,
+    "kills": kills.rows,
     "large pictures": large_pictures.rows,
 }
 

@@ -1,23 +1,28 @@
 """The server under attack, and a signed-in visitor of it."""
 
+import http.client
 import http.cookiejar
 import os
 
 os.environ["DJANGO_SETTINGS_MODULE"] = "tests.settings"
 
+import signal
+import subprocess
+import sys
 import time
 import urllib.error
 import urllib.parse
 import urllib.request
 from collections.abc import Iterator, Mapping
-from contextlib import contextmanager
+from contextlib import contextmanager, suppress
 from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 
 from django.test.client import BOUNDARY, MULTIPART_CONTENT, encode_multipart
 
-from tests.running import running
+from tests.data_files import TOP, environment_for
+from tests.running import free_port
 from umberpot.demo.story import PASSWORD, USERNAME
 
 PATIENCE_S = 60.0
@@ -68,20 +73,21 @@ class Visitor:
                 status, body = response.status, response.read()
         except urllib.error.HTTPError as error:
             status, body = error.code, error.read()
-        except OSError:
+        except (OSError, http.client.HTTPException):
             status, body = 0, b""
         return Answer(status, body.decode(errors="replace"), time.perf_counter() - began)
 
 
 @dataclass(frozen=True)
 class Server:
-    """A server at work."""
+    """A server at work, and what started it."""
 
-    address: str
+    port: int
+    launcher: subprocess.Popen
 
     @property
-    def port(self) -> int:
-        return urllib.parse.urlsplit(self.address).port or 0
+    def address(self) -> str:
+        return f"http://127.0.0.1:{self.port}"
 
     def processes(self) -> list[int]:
         """The ids of gunicorn's processes, the one that forks the others first."""
@@ -101,6 +107,13 @@ class Server:
         """What its processes hold together; pages that they share count once."""
         return sum(map(_proportional_mb, self.processes()))
 
+    def kill(self) -> None:
+        """Ends it as a power cut would."""
+        for process in (self.launcher.pid, *self.processes()):
+            with suppress(ProcessLookupError):
+                os.kill(process, signal.SIGKILL)
+        self.launcher.wait()
+
 
 def _proportional_mb(process: int) -> float:
     try:
@@ -113,6 +126,18 @@ def _proportional_mb(process: int) -> float:
 
 @contextmanager
 def serving(folder: Path) -> Iterator[Server]:
-    """The server on a data folder, as ``bin/serve`` starts it."""
-    with running("serve", folder) as address:
-        yield Server(address)
+    """The server on a data folder, as ``bin/serve`` starts it; it may be killed meanwhile."""
+    port = free_port()
+    launcher = subprocess.Popen(
+        [sys.executable, "bin/launch.py", "serve"],
+        cwd=TOP,
+        stdout=subprocess.PIPE,
+        text=True,
+        env=environment_for(PORT=str(port), UMBERPOT_VAR=str(folder)),
+    )
+    try:
+        assert any("Ctrl-C" in line for line in launcher.stdout or ())
+        yield Server(port, launcher)
+    finally:
+        launcher.terminate()
+        launcher.wait()

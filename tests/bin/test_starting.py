@@ -85,6 +85,44 @@ def test_a_server_that_died_is_not_waited_for(launch, server):
         launch.wait_until_it_answers(process, port, 300, SlowClock(1))
 
 
+class Started:
+    """Starts processes that end at once, and counts them."""
+
+    def __init__(self):
+        self.processes = []
+
+    def __call__(self):
+        self.processes.append(subprocess.Popen([sys.executable, "-c", ""]))
+        self.processes[-1].wait()
+        return self.processes[-1]
+
+
+def test_what_ends_beside_the_server_is_started_again_and_not_over_and_over(launch, capsys):
+    clock, started = SlowClock(0), Started()
+    backups = launch.Companion("The nightly backup", started, clock)
+    for _ in range(3):
+        clock.now += 10
+        backups.mind()
+    assert len(started.processes) == 1
+    assert capsys.readouterr().out.count("The nightly backup ended unexpectedly") == 1
+    clock.now += launch.STARTED_AGAIN_AFTER_S
+    backups.mind()
+    assert len(started.processes) == 2
+    backups.mind()
+    assert capsys.readouterr().out.count("The nightly backup ended unexpectedly") == 1
+
+
+def test_what_runs_beside_the_server_is_left_alone(launch, server):
+    process, _ = server
+    clock, started = SlowClock(0), []
+    companion = launch.Companion("It", lambda: started.append(process) or process, clock)
+    clock.now = 1e6
+    companion.mind()
+    assert started == [process]
+    companion.end()
+    assert process.poll() is not None
+
+
 @pytest.mark.parametrize("typed", ["soon", "0", "-3", "inf", "nan", ""])
 def test_a_limit_that_is_none(launch, monkeypatch, typed):
     monkeypatch.setenv("UMBERPOT_START_LIMIT", typed)

@@ -1,5 +1,6 @@
 """What keeps a studio safe: the first run, sign-in, headers, production settings."""
 
+import errno
 import os
 import stat
 import subprocess
@@ -216,19 +217,30 @@ def test_preferences_are_kept_and_checked(signed_in, studio):
         assert "scale_step_g" in got.context["form"].errors
 
 
-def test_a_writer_that_cannot_get_the_lock_may_send_it_again(signed_in, monkeypatch):
-    """As when a large file is taken in meanwhile; SQLite's words for it."""
+@pytest.mark.parametrize(
+    ("failed", "status", "told"),
+    [
+        (OperationalError("database is locked"), 503, "Wait a moment"),
+        (OperationalError("database or disk is full"), 507, "The disk is full"),
+        (OSError(errno.ENOSPC, "No space left on device"), 507, "The disk is full"),
+    ],
+)
+def test_what_cannot_be_saved_just_now_may_be_sent_again(
+    signed_in, monkeypatch, failed, status, told
+):
+    """As when a large file is taken in meanwhile, or on a full disk; SQLite's words for it."""
 
-    def locked(*args, **kwargs):
-        raise OperationalError("database is locked")
+    def fails(*args, **kwargs):
+        raise failed
 
-    monkeypatch.setattr("umberpot.shelf.views.MaterialForm.save", locked)
+    monkeypatch.setattr("umberpot.shelf.views.MaterialForm.save", fails)
     signed_in.raise_request_exception = False
     typed = {"kind": "stain", "name": "Kelp & tar", "state": "dry", "on_hand_g": "12"}
     answer = signed_in.post("/shelf/new/", {**typed, "password": "secret"})
-    assert answer.status_code == 503
-    assert answer["Retry-After"]
+    assert answer.status_code == status
+    assert answer.has_header("Retry-After") == (status == 503)
     page = answer.content.decode()
+    assert told in page
     assert 'name="name" value="Kelp &amp; tar"' in page
     assert "secret" not in page
     assert not Material.objects.filter(name="Kelp & tar").exists()

@@ -3,6 +3,7 @@
 from django.contrib.auth.decorators import login_not_required
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
+from django.template.defaultfilters import filesizeformat
 from django.urls import reverse
 from django.views.decorators.http import require_GET
 
@@ -14,6 +15,7 @@ from umberpot.mixing.models import Mix
 from umberpot.studio.models import Studio
 from umberpot.studio.request import StudioRequest
 from umberpot.tiles.models import Tile
+from umberpot.ui import disk
 from umberpot.ui.compression import never_compressed
 
 PLACE = "Bench"
@@ -44,9 +46,16 @@ def bench(request: StudioRequest) -> HttpResponse:
             if feed
             else "",
             "nothing_yet": nothing_yet,
+            "few_bytes_left": _few_bytes_left(request),
         },
     )
     return never_compressed(page) if feed else page
+
+
+def _few_bytes_left(request: StudioRequest) -> str:
+    """What is free on a disk that is nearly full, for an owner; '' for anybody else."""
+    free = disk.free_bytes()
+    return filesizeformat(free) if request.membership.decides and disk.is_low(free) else ""
 
 
 @login_not_required

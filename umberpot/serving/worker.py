@@ -86,7 +86,8 @@ class BufferingWorker(Worker):
         """Takes nothing new, and lets what is under way end within gunicorn's limit."""
         latest = time.monotonic() + self.cfg.graceful_timeout
         for server in servers:
-            server.accepting = False
+            # Not its own close, which also ends what its threads wake it with.
+            wasyncore.dispatcher.close(server)
         while any(map(_is_under_way, servers)) and time.monotonic() < latest:
             self._turn(connections, BUSY_LOOKS_EVERY_S)
         servers[0].task_dispatcher.shutdown(timeout=1)

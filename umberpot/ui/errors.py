@@ -1,24 +1,60 @@
 """What is answered when a page fails."""
 
 import sys
+from dataclasses import dataclass
 
 from django.db import OperationalError
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
 from django.views import defaults
 
-TRY_AGAIN_IN_S = 5
+from umberpot.ui import disk
+
 _NEVER_SHOWN = ("password", "csrfmiddlewaretoken")
 
 
+@dataclass(frozen=True)
+class NotSaved:
+    """Why nothing could be saved though nothing is wrong with what was sent, and what to do."""
+
+    status: int
+    heading: str
+    explanation: str
+    retry_after_s: int | None = None
+
+
+BUSY = NotSaved(
+    503,
+    "Something large is being saved just now",
+    "Nothing of yours was saved yet. Wait a moment and send it again: what you typed goes with it.",
+    retry_after_s=5,
+)
+DISK_FULL = NotSaved(
+    507,
+    "The disk is full",
+    "Nothing of yours was saved: the disk of the machine that runs Umber Pot is full. Keep this"
+    " page open, have room made on that disk, then send it again: what you typed goes with it."
+    " Until then everything can be read and exported.",
+)
+
+
+def why_not_saved(failed: BaseException | None) -> NotSaved | None:
+    """What is to be told of a failure that is no fault of the application; None for any other."""
+    if disk.is_full(failed):
+        return DISK_FULL
+    if isinstance(failed, OperationalError) and "locked" in str(failed):
+        return BUSY
+    return None
+
+
 def server_error(request: HttpRequest) -> HttpResponse:
-    """A page that failed; where only the lock of the data could not be had, it can be sent again.
+    """A page that failed; where nothing could be saved just then, it can be sent again.
 
     Runs while the exception is handled, so that it can be looked at. What was typed goes along,
     passwords and files excepted.
     """
-    failed = sys.exc_info()[1]
-    if not (isinstance(failed, OperationalError) and "locked" in str(failed)):
+    why = why_not_saved(sys.exc_info()[1])
+    if why is None:
         return defaults.server_error(request)
     typed = [
         (name, value)
@@ -26,8 +62,8 @@ def server_error(request: HttpRequest) -> HttpResponse:
         for value in values
         if not any(word in name for word in _NEVER_SHOWN)
     ]
-    response = render(
-        request, "503.html", {"typed": typed, "had_files": bool(request.FILES)}, status=503
-    )
-    response["Retry-After"] = str(TRY_AGAIN_IN_S)
+    context = {"why": why, "typed": typed, "had_files": bool(request.FILES)}
+    response = render(request, "not_saved.html", context, status=why.status)
+    if why.retry_after_s:
+        response["Retry-After"] = str(why.retry_after_s)
     return response

@@ -14,7 +14,10 @@ from tests.web.whole_site import BAR_TEST
 from umberpot.bench.models import Timer
 from umberpot.bench.services import start_timer
 from umberpot.bench.tasks import to_do
+from umberpot.studio.models import Membership
+from umberpot.studio.role_list import Role
 from umberpot.tiles.models import ClayTest, Step, Tile
+from umberpot.ui import disk
 
 FOUR_DAYS = timedelta(days=4)
 
@@ -25,6 +28,24 @@ def bars(signed_in, clay, studio):
     signed_in.post(f"/tiles/tests/new/{clay.pk}/", {**BAR_TEST, "cones": "6", "replicates": "4"})
     Tile.objects.update(step=Step.DRY, shaped_at=timezone.now() - FOUR_DAYS)
     return ClayTest.objects.of(studio).get()
+
+
+@pytest.mark.parametrize(
+    ("role", "free", "is_told"),
+    [
+        (Role.OWNER, 199_000_000, True),
+        (Role.OWNER, 200_000_000, False),
+        (Role.MAKER, 1_000_000, False),
+    ],
+)
+def test_an_owner_is_told_that_the_disk_is_nearly_full(
+    signed_in, user, monkeypatch, role, free, is_told
+):
+    Membership.objects.filter(user=user).update(role=role)
+    monkeypatch.setattr(disk, "free_bytes", lambda: free)
+    words = words_of(signed_in.get("/"))
+    assert ("The disk is nearly full:" in words) == is_told
+    assert not is_told or "189.8 MB are left" in words
 
 
 def timers_of(studio):

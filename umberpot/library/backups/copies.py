@@ -5,7 +5,6 @@ A copy counts only once it is whole and was checked: until then it has another n
 """
 
 import re
-import shutil
 import sqlite3
 import time
 from collections.abc import Callable, Iterator
@@ -13,12 +12,16 @@ from contextlib import closing, contextmanager
 from dataclasses import dataclass
 from datetime import UTC, datetime
 from pathlib import Path
+from urllib.parse import quote
 
 from umberpot.library.backups.retention import to_keep
+from umberpot.ui.disk import free_bytes
 
 PARTIAL = "being-made.sqlite3"
 _NAME = re.compile(r"umberpot-(\d{8}T\d{6})Z(-before-update)?\.sqlite3")
 _WRITTEN = "%Y%m%dT%H%M%S"
+
+NO_ROOM = "The disk is nearly full: no backup was made. The earlier ones are kept."
 
 ROOM = 2
 """A copy is begun only where so many times its size is free."""
@@ -51,11 +54,6 @@ def copies_in(folder: Path) -> list[Copy]:
     return sorted(found, key=lambda copy: copy.made_at, reverse=True)
 
 
-def free_bytes(folder: Path) -> int:
-    """What is free on the disk of a folder."""
-    return shutil.disk_usage(folder).free
-
-
 def back_up(database: Path, folder: Path, now: datetime, *, before_update: bool = False) -> Copy:
     """Copies the data file, checks the copy, and thins out the older ones. Raises BackupError."""
     made = _made(database, folder, now, before_update=before_update)
@@ -69,12 +67,13 @@ def _made(database: Path, folder: Path, now: datetime, *, before_update: bool) -
     with _put_into_words("No backup was made"):
         folder.mkdir(parents=True, exist_ok=True)
         if free_bytes(folder) < ROOM * database.stat().st_size:
-            raise BackupError("The disk is nearly full: no backup was made.")
+            raise BackupError(NO_ROOM)
+        _forget(partial)
         try:
             _copy(database, partial)
             _check(partial)
         except BaseException:
-            partial.unlink(missing_ok=True)
+            _forget(partial)
             raise
     ending = "-before-update" if before_update else ""
     name = f"umberpot-{now.astimezone(UTC).strftime(_WRITTEN)}Z{ending}.sqlite3"
@@ -93,8 +92,14 @@ def put_back(copy: Path, database: Path, folder: Path, now: datetime) -> Copy | 
     # Nothing is thinned out now: that could take away the very copy that is to be put back.
     before = _made(database, folder, now, before_update=True) if database.exists() else None
     with _put_into_words(f"{copy.name} was not restored"):
-        _copy(copy, database)
+        _copy(copy, database, is_at_rest=True)
     return before
+
+
+def _forget(partial: Path) -> None:
+    """Removes a copy that is not whole, and what SQLite may have left beside it when killed."""
+    for path in partial.parent.glob(f"{partial.name}*"):
+        path.unlink(missing_ok=True)
 
 
 @contextmanager
@@ -106,12 +111,13 @@ def _put_into_words(what: str) -> Iterator[None]:
         raise BackupError(f"{what}: {error}.") from error
 
 
-def _copy(source: Path, target: Path) -> None:
-    """SQLite's online backup, in one go."""
+def _copy(source: Path, target: Path, *, is_at_rest: bool = False) -> None:
+    """SQLite's online backup, in one go; of a file that nobody writes to, with no trace left."""
     if not source.is_file():
         raise BackupError(f"There is no {source}.")
+    opened = _at_rest(source) if is_at_rest else sqlite3.connect(source, timeout=WAITS_S)
     with (
-        closing(sqlite3.connect(source, timeout=WAITS_S)) as old,
+        closing(opened) as old,
         closing(sqlite3.connect(target, timeout=WAITS_S)) as new,
     ):
         old.backup(new, progress=_patience())
@@ -133,14 +139,18 @@ def _check(path: Path) -> None:
     """That a file is a whole database of this program."""
     if not path.is_file():
         raise BackupError(f"There is no {path}.")
-    # Immutable, so that looking leaves no files of a write-ahead log behind.
-    with closing(sqlite3.connect(f"file:{path}?mode=ro&immutable=1", uri=True)) as opened:
+    with closing(_at_rest(path)) as opened:
         (answer,) = opened.execute("PRAGMA quick_check").fetchone()
         if answer != "ok":
             raise BackupError(f"{path.name} is damaged: {answer}.")
         tables = {name for (name,) in opened.execute("SELECT name FROM sqlite_master")}
     if "studio_studio" not in tables:
         raise BackupError(f"{path.name} is no data file of Umber Pot.")
+
+
+def _at_rest(path: Path) -> sqlite3.Connection:
+    """A file that nobody writes to, opened so that no write-ahead log appears beside it."""
+    return sqlite3.connect(f"file:{quote(str(path))}?mode=ro&immutable=1", uri=True)
 
 
 def _thin_out(folder: Path) -> None:

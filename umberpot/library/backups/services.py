@@ -9,6 +9,7 @@ from django.utils import timezone
 
 from umberpot.library.backups import copies
 from umberpot.library.backups.copies import Copy
+from umberpot.ui import disk
 
 NIGHT_HOUR = 3
 OLD_AFTER = timedelta(hours=36)
@@ -51,14 +52,14 @@ def standing(now: datetime) -> BackupStatus:
     """Every backup, the latest first, and what there is to worry about."""
     there = folder()
     every = copies.copies_in(there) if there.exists() else []
-    disk = there if there.exists() else database().parent
-    free = copies.free_bytes(disk)
+    nearest = there if there.exists() else database().parent
+    free = disk.free_bytes(nearest)
     warnings = []
     if not every:
         warnings.append("There is no backup yet.")
     elif now - every[0].made_at > OLD_AFTER:
         warnings.append("The last backup is more than a day and a half old. Is bin/serve running?")
-    if every and free < SHORT_BELOW * every[0].size:
+    if disk.is_low(free) or (every and free < SHORT_BELOW * every[0].size):
         warnings.append("The disk is nearly full. Make room before the next backup.")
-    same = disk.stat().st_dev == database().parent.stat().st_dev
+    same = nearest.stat().st_dev == database().parent.stat().st_dev
     return BackupStatus(every, free, same, warnings)
