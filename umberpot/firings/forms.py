@@ -11,6 +11,7 @@ from claycore.firing.kinds import LASTED_H, NO_CONE_REACHED, PEAK_C, WITHOUT_CON
 from umberpot.firings.models import Firing
 from umberpot.firings.models.atmospheres import Atmosphere
 from umberpot.studio.models import Studio
+from umberpot.ui.editing import EditingForm
 from umberpot.ui.fields.days import DayDone
 from umberpot.ui.fields.measures import STILL_NEEDED, Choice, MeasureField
 
@@ -93,7 +94,7 @@ class HeatChoice(forms.ChoiceField):
         super().__init__(choices=[("", empty), *heat_choices()], **kwargs)
 
 
-class FiringForm(forms.ModelForm):
+class FiringForm(EditingForm, forms.ModelForm):
     """What was fired to which cone, or without one, in which air, and when.
 
     Cleaned, it also has the ``kind`` of firing; ``cone`` is '' where there was none. ``in_a_kiln``

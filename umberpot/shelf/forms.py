@@ -26,6 +26,7 @@ from umberpot.shelf.models import (
     Material,
 )
 from umberpot.studio.forms import OwnedModelForm
+from umberpot.ui.editing import EditingForm
 from umberpot.ui.fields.measures import MeasureField
 from umberpot.ui.fields.not_applying import does_not_apply
 
@@ -48,7 +49,7 @@ ASKED_OF_A_GLAZE: dict[str, Mapping[Any, str]] = {
 USED_MM = Bound(0, 5, "Enter a thickness of more than 0 and at most 5 mm.")
 
 
-class MaterialForm(OwnedModelForm):
+class MaterialForm(EditingForm, OwnedModelForm):
     """One clay or colourant, and how much of it there is."""
 
     price_per_kg = MeasureField(PRICE, required=False, label="Price per kg")

@@ -11,6 +11,7 @@ from django.http import HttpRequest
 from claycore.measure import bounds
 from umberpot.studio.models import Studio
 from umberpot.studio.passwords import refuse_names_in
+from umberpot.ui.editing import EditingForm
 from umberpot.ui.fields.measures import MeasureField
 
 
@@ -73,7 +74,7 @@ class NewPasswordForm(PasswordChangeForm):
         return old
 
 
-class PreferencesForm(forms.ModelForm):
+class PreferencesForm(EditingForm, forms.ModelForm):
     """How the studio measures and judges."""
 
     scale_step_g = MeasureField(bounds.STEP, label="Scale step")

@@ -271,6 +271,7 @@ class FiredForm(StageForm):
         ),
     )
     seen_colour = forms.IntegerField(required=False, widget=forms.HiddenInput)
+    seen_words = forms.CharField(required=False, strip=False, widget=forms.HiddenInput)
     bare_colour = forms.CharField(
         max_length=60,
         required=False,
@@ -289,6 +290,7 @@ class FiredForm(StageForm):
             if noted:
                 self.fields[name].initial = noted.typed
                 self.fields[f"seen_{name}"].initial = noted.pk
+        self.fields["seen_words"].initial = progress.words
         self.fields["surface"].initial = progress.surface
         self.fields["seen_surface"].initial = " ".join(progress.surface)
         if not halves_differ(progress.tile):

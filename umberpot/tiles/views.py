@@ -244,6 +244,7 @@ def _noted(tile: Tile, form: StageForm) -> PieceEntries:
             tile.code,
             typed,
             form.cleaned_data[f"seen_{name}"],
+            seen_words=form.data.get(form.add_prefix("seen_words")),
             of_bare_half=COLOURS[name],
         )
         for name in COLOURS

@@ -20,6 +20,7 @@ from claycore.testing import absorption, soaking
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.tiles.colours import typed_colour
+from umberpot.ui.editing import EditingForm
 from umberpot.ui.fields.measures import STILL_NEEDED, Choice, MeasureField
 from umberpot.ui.fields.not_applying import does_not_apply
 from umberpot.ui.fields.photographs import PhotographField
@@ -31,7 +32,7 @@ def _known(label: str) -> Choice:
     return Choice(choices=list(KNOWN.items()), label=label, initial=WareFact.UNKNOWN)
 
 
-class BatchForm(forms.Form):
+class BatchForm(EditingForm, forms.Form):
     """What the pieces are of, and what is known of them."""
 
     use_required_attribute = False

@@ -5,6 +5,7 @@ import uuid
 import pytest
 
 from tests.factories import FiringFactory
+from tests.page_forms import forms_of
 from tests.pages import words_of
 from umberpot.kiln.services import load_and_fire
 from umberpot.tiles.bars import bar_of
@@ -90,3 +91,20 @@ def test_like_a_tile_that_has_no_colour_says_so(signed_in, tiles, stranger):
     answer = record(signed_in, tiles[0], colour=f"like {tiles[2].code}", seen_colour="")
     assert answer.status_code == 400
     assert f"Tile {tiles[2].code} has no fired colour." in words_of(answer)
+
+
+@pytest.mark.parametrize("url", ["/tiles/{0.code}/", "/tiles/trials/{0.trial_id}/readings/"])
+def test_words_for_a_colour_that_came_meanwhile_are_not_replaced_unseen(signed_in, tiles, url):
+    tile, url = tiles[2], url.format(tiles[2])
+    colour = "colour" if "trials" not in url else f"colour-{tile.pk}"
+    first, second = (
+        next(form for form in forms_of(signed_in.get(url)) if colour in form.sends)
+        for _ in range(2)
+    )
+    assert signed_in.post(url, first.with_typed(**{colour: "rust"})).status_code == 302
+    refused = signed_in.post(url, second.with_typed(**{colour: "plum"}))
+    assert refused.status_code != 302
+    assert "another window" in words_of(refused)
+    assert "“rust”" in words_of(refused)
+    assert 'value="plum"' in refused.content.decode()
+    assert [one.words for one in tile.colour_words.all()] == ["rust"]

@@ -109,7 +109,7 @@ def test_the_other_school_judges_otherwise(signed_in, fired):
     described = "such ware is found, which does not make it dense enough"
     signed_in.post(url, {"ware": "stoneware", "school": "loose"})
     assert described in signed_in.get(url).content.decode()
-    assert signed_in.post(url, {"ware": "glass", "school": "loose"}).status_code == 200
+    assert signed_in.post(url, {"ware": "glass", "school": "loose"}).status_code == 400
     assert described in signed_in.get(url).content.decode()
 
 

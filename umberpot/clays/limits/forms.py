@@ -9,13 +9,14 @@ from claycore.measure import bounds
 from claycore.measure.formatting import plain
 from umberpot.clays.limits.services import RULES, UNITS, absorption_key, absorption_limit, limits_of
 from umberpot.studio.models import Studio
+from umberpot.ui.editing import EditingForm
 from umberpot.ui.fields.measures import MeasureField
 
 _IN_ORDER = (("drying_least_pct", "drying_most_pct"), ("index_stands", "index_slumps"))
 """Figures of which the first is never more than the second."""
 
 
-class LimitsForm(forms.Form):
+class LimitsForm(EditingForm, forms.Form):
     """The studio's own figures for every rule; an emptied one goes back to the usual."""
 
     def __init__(self, *args: Any, studio: Studio, **kwargs: Any) -> None:

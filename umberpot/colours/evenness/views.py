@@ -22,13 +22,14 @@ from umberpot.colours.places import PLACE
 from umberpot.studio.models import Studio
 from umberpot.studio.request import StudioRequest, posted
 from umberpot.tiles.models import Tile, Trial
+from umberpot.ui.editing import EditingForm
 from umberpot.ui.fields.measures import Choice
 
 MOST_TILES = 24
 """Tiles that are looked at closely on one page."""
 
 
-class MadeForm(forms.Form):
+class MadeForm(EditingForm, forms.Form):
     """How one tile was made, as far as it can be asked; its fields are named by the tile."""
 
     grain = Choice(

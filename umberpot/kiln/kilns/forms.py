@@ -9,6 +9,7 @@ from claycore.firing.loading import shelves
 from claycore.measure.bounds import Bound
 from claycore.measure.formatting import plain
 from umberpot.firings.models.kilns import Heat, Kiln, Shape
+from umberpot.ui.editing import EditingForm
 from umberpot.ui.fields.measures import Choice, MeasureField
 from umberpot.ui.fields.not_applying import does_not_apply
 
@@ -41,7 +42,7 @@ class FirstKilnForm(forms.Form):
         )
 
 
-class KilnForm(forms.ModelForm):
+class KilnForm(EditingForm, forms.ModelForm):
     """All that can be said of a kiln."""
 
     use_required_attribute = False

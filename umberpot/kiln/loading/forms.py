@@ -12,6 +12,7 @@ from umberpot.firings.forms import AtmosphereChoice
 from umberpot.firings.models import Kiln
 from umberpot.kiln.models import Schedule
 from umberpot.studio.models import Studio
+from umberpot.ui.editing import EditingForm
 from umberpot.ui.fields.measures import Choice, MeasureField
 
 
@@ -45,7 +46,7 @@ class PlanForm(forms.Form):
         return self.cleaned_data["arrangement"] or Arrangement.COMPARE
 
 
-class SizeForm(forms.Form):
+class SizeForm(EditingForm, forms.Form):
     """How large the pieces of a trial are, and whether they stand on edge."""
 
     use_required_attribute = False

@@ -63,11 +63,15 @@ class TrialSize:
     count: int
 
     @property
+    def initial(self) -> dict[str, str | bool]:
+        """What stands in its form."""
+        begun = {name: plain(value, 1) for name, value in vars(self.size).items()}
+        return {**begun, "on_edge": self.on_edge}
+
+    @cached_property
     def form(self) -> SizeForm:
         """Its size to be corrected; several stand on one page."""
-        begun = {name: plain(value, 1) for name, value in vars(self.size).items()}
-        initial = {**begun, "on_edge": self.on_edge}
-        return SizeForm(initial=initial, auto_id=f"size-{self.trial.pk}-%s")
+        return SizeForm(initial=self.initial, auto_id=f"size-{self.trial.pk}-%s")
 
 
 class LoadPage:

@@ -193,7 +193,8 @@ def piece_sizes(request: StudioRequest, pk: int, trial_pk: int) -> HttpResponse:
     load = _load(request, pk)
     in_load = Trial.objects.of(request.studio).filter(tiles__loaded__load=load).distinct()
     trial = get_object_or_404(in_load, pk=trial_pk)
-    form = SizeForm(request.POST)
+    stands = next(one for one in LoadPage(load).sizes if one.trial == trial)
+    form = SizeForm(request.POST, initial=stands.initial)
     if not form.is_valid():
         field, errors = next(iter(form.errors.items()))
         return _done(request, load, f"{form.fields[field].label}: {errors[0]}")

@@ -15,6 +15,7 @@ from umberpot.kiln.models import Schedule
 from umberpot.kiln.schedules.services import as_rows, drafted
 from umberpot.studio.models import Studio
 from umberpot.ui.calculators import blaming_fields
+from umberpot.ui.editing import EditingForm
 from umberpot.ui.fields.lines import EntriesField
 from umberpot.ui.fields.measures import Choice, MeasureField
 
@@ -63,7 +64,7 @@ class DraftForm(forms.Form):
         return cleaned
 
 
-class ScheduleEditForm(forms.Form):
+class ScheduleEditForm(EditingForm, forms.Form):
     """A schedule as it is edited: everything about it, and the kiln it is looked at in."""
 
     use_required_attribute = False

@@ -36,6 +36,7 @@ from umberpot.results.trials.shelves import shelves_said
 from umberpot.studio.request import StudioRequest, posted
 from umberpot.tiles.models import Tile, Trial
 from umberpot.tiles.progress import progress_of
+from umberpot.ui.editing import EditingForm
 from umberpot.ui.paging import page_of
 
 TRIALS_A_PAGE = 6
@@ -47,7 +48,7 @@ TILES_DRAWN = 14
 """Tiles of a trial drawn in a list: about a row of them."""
 
 
-class TrialLimitsForm(forms.ModelForm):
+class TrialLimitsForm(EditingForm, forms.ModelForm):
     """Which ware a trial is judged as, and by whose limits."""
 
     class Meta:
@@ -111,6 +112,9 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
     if judged_as.is_valid():
         judged_as.save()
         return redirect("results:trial", pk=pk)
+    if judged_as.errors:
+        # What was refused is in the form only: the page judges by what is saved.
+        trial.refresh_from_db(fields=["ware", "school"])
     records = spread_records(request.studio)
     in_grid = results.trial_results(trial, map(progress_of, tiles_of_grid(trial)), records)
     found = [result for result in in_grid if result.progress.tile.trial_id == trial.pk]
@@ -147,6 +151,7 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
             "colours": says,
             "winners": _winners(request, says),
         },
+        status=400 if judged_as.errors else 200,
     )
 
 

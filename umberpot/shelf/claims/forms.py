@@ -7,10 +7,11 @@ from django import forms
 from claycore.firing import cones
 from claycore.measure import bounds
 from umberpot.shelf.models import SupplierClaim
+from umberpot.ui.editing import EditingForm
 from umberpot.ui.fields.measures import MeasureField
 
 
-class ClaimForm(forms.ModelForm):
+class ClaimForm(EditingForm, forms.ModelForm):
     """What a bought body's label says."""
 
     total_pct = MeasureField(bounds.LIMIT, required=False, label="Total shrinkage")

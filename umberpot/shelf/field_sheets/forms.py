@@ -9,6 +9,7 @@ from claycore.measure.bounds import Bound
 from claycore.measure.formatting import plain
 from claycore.testing.field_notes import ACIDS, COILS, THROWING_SCALES, THROWS, TWISTS
 from umberpot.shelf.models import FieldSheet, Material
+from umberpot.ui.editing import EditingForm
 from umberpot.ui.fields.days import DayDone
 from umberpot.ui.fields.measures import MeasureField
 
@@ -55,7 +56,7 @@ class RatioField(MeasureField):
         return value
 
 
-class FieldSheetForm(forms.ModelForm):
+class FieldSheetForm(EditingForm, forms.ModelForm):
     """A clay from the ground, at the bank and at the bench. Only its name is needed."""
 
     name = forms.CharField(max_length=60, label="Clay name")

@@ -18,6 +18,7 @@ from umberpot.surface.factor_trials.services import Rated
 from umberpot.surface.models import FactorPiece
 from umberpot.surface.models.factor_trials import SAYS
 from umberpot.tiles.colours import MeasuredColour, typed_colour
+from umberpot.ui.editing import EditingForm
 from umberpot.ui.fields.counts import CountField
 from umberpot.ui.fields.measures import LONGEST_TEXT, STILL_NEEDED, Choice
 
@@ -176,14 +177,14 @@ def _named(design: Design, words: str) -> list[tuple[int, int | None]]:
     return [*levels, *((at, None) for at in names)]
 
 
-class SlabsForm(forms.Form):
+class SlabsForm(EditingForm, forms.Form):
     """Another number of slabs."""
 
     use_required_attribute = False
     slabs = CountField(SLABS, label="Slabs")
 
 
-class ExpectationForm(forms.Form):
+class ExpectationForm(EditingForm, forms.Form):
     """What is expected, or added to that."""
 
     use_required_attribute = False
@@ -195,7 +196,7 @@ class ExpectationForm(forms.Form):
     )
 
 
-class RatingSheet(forms.Form):
+class RatingSheet(EditingForm, forms.Form):
     """One step for each piece, of one rater on one scale; a row a piece."""
 
     use_required_attribute = False
@@ -230,7 +231,7 @@ class RatingSheet(forms.Form):
         ]
 
 
-class ColourSheet(forms.Form):
+class ColourSheet(EditingForm, forms.Form):
     """The colour of each piece, of its kept half and of its washed one."""
 
     use_required_attribute = False

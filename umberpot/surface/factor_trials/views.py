@@ -176,7 +176,8 @@ def _colours(request: StudioRequest, found: FactorTrial) -> HttpResponse:
 def expect(request: StudioRequest, pk: int) -> HttpResponse:
     """Writes what is expected, or adds to it once the first result is in."""
     found = _trial(request, pk)
-    form = ExpectationForm(request.POST)
+    first = found.expectations.first()
+    form = ExpectationForm(request.POST, initial={"words": first.words if first else ""})
     if not form.is_valid():
         return _trial_page(request, found, 400, expectation_form=form)
     added = services.expect(found, form.cleaned_data["words"], request.user)
@@ -188,7 +189,7 @@ def expect(request: StudioRequest, pk: int) -> HttpResponse:
 def change_slabs(request: StudioRequest, pk: int) -> HttpResponse:
     """Another number of slabs, while nothing was rated."""
     found = _trial(request, pk)
-    form = SlabsForm(request.POST)
+    form = SlabsForm(request.POST, initial={"slabs": found.slabs})
     if form.is_valid():
         try:
             services.change_slabs(found, form.cleaned_data["slabs"])

@@ -22,6 +22,7 @@ from umberpot.studio.models import Studio
 from umberpot.surface.models import SurfacePlan
 from umberpot.surface.models.plans import APPLICATIONS, FLAT, KINDS, ONTO, SIDES
 from umberpot.tiles.models import NOT_NAMED
+from umberpot.ui.editing import EditingForm
 from umberpot.ui.fields.counts import CountField
 from umberpot.ui.fields.measures import STILL_NEEDED, Choice, MeasureField
 
@@ -62,7 +63,7 @@ def shapes_with(measure: str) -> str:
     return " ".join(f"of-{code}" for code in having)
 
 
-class PlanForm(forms.Form):
+class PlanForm(EditingForm, forms.Form):
     """What is to be decorated: body, pieces of a shape, firing, technique."""
 
     use_required_attribute = False

@@ -7,12 +7,13 @@ from django import forms
 from claycore.measure.bounds import Bound
 from claycore.measure.errors import ClayError
 from claycore.surface.steps import WAITS, OwnTime, Step
+from umberpot.ui.editing import EditingForm
 from umberpot.ui.fields.measures import MeasureField
 
 HOURS = Bound(0, 1440, "Enter hours: more than 0 and at most 1440, which is 60 days.")
 
 
-class WaitsForm(forms.Form):
+class WaitsForm(EditingForm, forms.Form):
     """Each wait in hours; one that is left empty is the usual one."""
 
     use_required_attribute = False

@@ -102,7 +102,8 @@ class Cell:
 class ColourCell:
     """A fired colour of one piece, or of its unglazed half: what is recorded, and what was typed.
 
-    ``words`` are what the colour was said to be beside its figure.
+    ``words`` are what the colour was said to be beside its figure, ``seen_words`` what the page
+    showed of them.
     """
 
     tile: Tile
@@ -111,6 +112,7 @@ class ColourCell:
     words: str = ""
     typed: str | None = None
     seen: int | None = None
+    seen_words: str | None = None
     entry: ColourEntry | None = None
     error: str = ""
 
@@ -150,7 +152,12 @@ class ColourCell:
             return
         try:
             self.entry = colour_entry(
-                studio, self.tile.code, self.typed, self.seen, of_bare_half=self.of_bare_half
+                studio,
+                self.tile.code,
+                self.typed,
+                self.seen,
+                seen_words=self.seen_words,
+                of_bare_half=self.of_bare_half,
             )
         except ClayError as error:
             self.error = str(error)
@@ -384,6 +391,7 @@ def _fill_looks(
     for colour in row.colours:
         if colour.name in data:
             colour.seen = key_in(data.get(f"seen-{colour.name}", ""))
+            colour.seen_words = data.get(f"seen-words-{colour.name}")
             colour.read(data[colour.name], grid.trial.studio)
 
 
@@ -393,6 +401,7 @@ def show_recorded(grid: ReadingGrid, fresh: ReadingGrid) -> None:
         row.remarks_shown = now.remarks_shown
         for colour, colour_now in zip(row.colours, now.colours, strict=False):
             colour.recorded, colour.seen = colour_now.recorded, colour_now.seen
+            colour.words, colour.seen_words = colour_now.words, colour_now.words
         for cell, cell_now in zip(row.cells, now.cells, strict=True):
             if cell and cell_now:
                 cell.recorded, cell.seen = cell_now.recorded, cell_now.seen

@@ -65,13 +65,15 @@ class Entry:
 
 @dataclass(frozen=True)
 class ColourEntry:
-    """A fired colour to record, measured or as words. ``seen`` is the key of the page's reading.
+    """A fired colour to record, measured or as words.
 
-    Words carry no key: the last ones said stand.
+    ``seen`` is the key of the reading that the page showed, ``seen_words`` the words that it
+    showed, '' for none; None where no page was shown.
     """
 
     colour: MeasuredColour | str
     seen: int | None = None
+    seen_words: str | None = None
 
     @property
     def name(self) -> str:
@@ -201,11 +203,17 @@ def record_last_colours(
 
 
 def colour_entry(
-    studio: Studio, code: str, typed: str, seen: int | None, *, of_bare_half: bool = False
+    studio: Studio,
+    code: str,
+    typed: str,
+    seen: int | None,
+    *,
+    seen_words: str | None = None,
+    of_bare_half: bool = False,
 ) -> ColourEntry:
     """What was typed as a colour of the tile with this code. Raises ClayError naming ``colour``."""
     if notation.is_in_words(typed):
-        return ColourEntry(typed)
+        return ColourEntry(typed, seen_words=seen_words)
     measured = typed_colour(studio, typed, of=code, of_bare_half=of_bare_half)
     return ColourEntry(measured, seen)
 
@@ -301,7 +309,10 @@ def _colour(changes: _Changes, entry: ColourEntry, standing: _Standing) -> None:
     """A colour of a piece, beside words for it if there are any; or the words."""
     if isinstance(entry.colour, str):
         said = next(iter(standing.words.get(changes.tile.pk, [])), None)
-        if said is None or said.words != entry.colour:
+        stands = said.words if said else ""
+        if stands != entry.colour:
+            if entry.seen_words not in (None, stands):
+                raise StaleReading(entry.name)
             changes.replaced.append((said, changes.row_of(ColourWords, words=entry.colour)))
             changes.names.append(entry.name)
         return

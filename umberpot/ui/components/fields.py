@@ -12,6 +12,7 @@ from django.utils.safestring import SafeString
 
 from claycore.measure import units
 from umberpot.ui.components.trade_figures import with_trade_figures
+from umberpot.ui.editing import SHOWN, EditingForm
 
 register = template.Library()
 
@@ -56,6 +57,12 @@ def unit_input(bound: BoundField, amount: str, label: str) -> SafeString:
     offers: Any = bound.field
     offered = {u.code: u.size for u in units.UNITS.values() if offers.valid_value(u.code)}
     return bare_input(bound, label, data_amount=amount, data_sizes=json.dumps(offered))
+
+
+@register.inclusion_tag("ui/components/as_shown.html")
+def as_shown(form: EditingForm) -> dict[str, Any]:
+    """What the fields show, sent along so that nobody's change is lost to another's."""
+    return {"name": form.add_prefix(SHOWN), "shown": form.shown_now}
 
 
 @register.inclusion_tag("ui/components/choices.html")
