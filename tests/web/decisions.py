@@ -52,8 +52,9 @@ OWNERS = _names("""
 
 OF_THE_INSTALLATION = _names("""
     library: download-backup
+    studio: found
 """)
-"""What holds every studio: an owner reaches it while there is no other studio."""
+"""What concerns every studio: an owner of the first reaches it."""
 
 MAKERS = _names("""
     bench: start new-timer

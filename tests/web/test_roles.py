@@ -4,13 +4,14 @@ import itertools
 from datetime import timedelta
 
 import pytest
+from django.contrib.auth.models import User
 from django.core.management import CommandError, call_command
 from django.db import connection
 from django.test import Client
 from django.urls import resolve
 from django.utils import timezone
 
-from tests.factories import MembershipFactory
+from tests.factories import MembershipFactory, UserFactory
 from tests.pages import links_of, words_of
 from tests.web.decisions import (
     EVERY_DECISION,
@@ -27,7 +28,7 @@ from tests.web.dumps import rows_but
 from tests.web.whole_site import every_pattern, every_url
 from umberpot.bench.services import new_feed
 from umberpot.mixing.models import Mix
-from umberpot.studio.models import Invitation, Membership
+from umberpot.studio.models import Invitation, Membership, Studio
 from umberpot.studio.people import services
 from umberpot.studio.role_list import Role
 from umberpot.studio.roles import may_open, needed_role
@@ -183,7 +184,10 @@ def test_whoever_is_in_a_studio_cannot_join_another(signed_in, stranger):
 def test_someone_who_left_comes_back_with_the_same_name(signed_in, studio):
     client, member = member_as(Role.MAKER, studio)
     name = str(member.user)
-    assert client.post("/people/leave/")["Location"] == "/calculators/"
+    asked = client.get("/people/leave/")
+    assert "You will no longer see its materials" in words_of(asked)
+    assert Membership.objects.filter(pk=member.pk).exists()
+    assert client.post("/people/leave/")["Location"] == "/"
     assert client.get("/shelf/").status_code == 403
     assert client.post(invited(signed_in, role="maker"))["Location"] == "/"
     back = Membership.objects.get(user__username=name)
@@ -224,6 +228,55 @@ def test_a_role_is_changed(signed_in, studio):
     assert "one of the three" in words_of(signed_in.post(url, {"role": "queen"}, follow=True))
     other.refresh_from_db()
     assert other.role == Role.OWNER
+
+
+def in_no_studio():
+    client = Client()
+    client.force_login(UserFactory())
+    return client
+
+
+def test_who_is_in_no_studio_meets_one_page_that_says_what_to_do(world):
+    client = in_no_studio()
+    for name, address in every_url(world):
+        got, posted = client.get(address), client.post(address, {"grams": "1"})
+        if name in OPEN_TO_ALL:
+            assert got.status_code == 200, name
+        elif name in OPEN_TO_WHO_HAS_THE_ADDRESS | GONE:
+            assert got.status_code == 404, name
+        elif name not in ("studio:sign-out", "studio:password"):
+            for answer in (got, posted):
+                words = words_of(answer)
+                assert answer.status_code in (400, 403), name
+                assert "You are not in a studio" in words, name
+                assert all(way in words for way in ("Join a studio", "Create studio", "Sign out"))
+        client.force_login(User.objects.latest("pk"))
+
+
+def test_who_is_in_no_studio_sets_up_their_own_once(studio):
+    client = in_no_studio()
+    assert client.post("/studios/found/", {"studio_name": ""}).status_code == 400
+    for _ in range(2):  # a double click
+        assert client.post("/studios/found/", {"studio_name": "Weir"})["Location"] == "/"
+    mine = Membership.objects.get(studio__name="Weir")
+    assert mine.role == Role.OWNER
+    assert client.get("/").status_code == 200
+
+
+def test_who_owns_the_installation_sets_up_another_studio_for_somebody(signed_in, stranger):
+    form = {"studio_name": "Weir", "username": "wren"}
+    form |= {"password1": "flint-and-kaolin", "password2": "flint-and-kaolin"}
+    assert signed_in.get("/studios/found/").status_code == 200
+    wrong = signed_in.post("/studios/found/", {**form, "password2": "other"})
+    assert wrong.status_code == 400
+    assert 'value="Weir"' in wrong.content.decode()
+    ready = signed_in.post("/studios/found/", form, follow=True)
+    assert "Weir is ready: its owner signs in as wren." in words_of(ready)
+    assert Membership.objects.get(user__username="wren").role == Role.OWNER
+    assert signed_in.get("/").context["request"].studio.name != "Weir"
+    assert stranger.get("/studios/found/").status_code == 404
+    stranger.post("/studios/found/", {**form, "studio_name": "Bend", "username": "heron"})
+    assert not Studio.objects.filter(name="Bend").exists()
 
 
 def founded(monkeypatch, password, owner="mara"):

@@ -96,10 +96,10 @@ def test_what_both_changed_is_shown_and_saved_when_sent_again(edited, signed_in)
     assert send(signed_in, url, first, **{field: ones}).status_code == 302
     asked = send(signed_in, url, second, **{field: others})
     if asked.status_code == 302:  # a form that stands among others says it above them
-        assert "Meanwhile somebody saved" in signed_in.get(url).content.decode()
+        assert "Somebody changed this to" in signed_in.get(url).content.decode()
         return
     assert asked.status_code == 400
-    assert "Meanwhile somebody saved" in asked.content.decode()
+    assert "Somebody changed this to" in asked.content.decode()
     assert page_form(signed_in, url, field).sends[field] == [ones]
     again = next(form for form in forms_of(asked) if field in form.sends)
     assert again.sends[field] == [others]
@@ -142,4 +142,4 @@ def test_several_at_once_are_named_as_the_page_names_them(signed_in, world):  # 
     Material.objects.filter(pk=world["shelf:material"]).update(hazards=["manganese", "cobalt"])
     asked = signed_in.post(url, {**form.sends, "hazards": ["nickel"]})
     assert asked.status_code == 400
-    assert "Meanwhile somebody saved “Cobalt, Manganese” here" in words_of(asked)
+    assert "Somebody changed this to “Cobalt, Manganese” while" in words_of(asked)

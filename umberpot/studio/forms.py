@@ -41,6 +41,12 @@ class AccountForm(BaseUserCreationForm):
             self.add_error("password2", refused)
 
 
+class FoundForm(forms.Form):
+    """Another studio, for somebody who has an account."""
+
+    studio_name = forms.CharField(max_length=80, label="Studio name")
+
+
 class FirstRunForm(AccountForm):
     """The studio's name and its owner's sign-in."""
 

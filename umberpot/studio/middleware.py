@@ -5,6 +5,7 @@ from typing import Any, cast
 from urllib.parse import urlsplit
 
 from django.contrib.auth.middleware import LoginRequiredMiddleware
+from django.contrib.auth.models import AnonymousUser
 from django.contrib.auth.views import redirect_to_login
 from django.core.exceptions import PermissionDenied
 from django.http import HttpRequest, HttpResponse, HttpResponseRedirect
@@ -12,8 +13,9 @@ from django.shortcuts import resolve_url
 from django.utils.functional import SimpleLazyObject
 
 from umberpot.studio.models import Membership, Studio
+from umberpot.studio.people.views import no_studio_page
 from umberpot.studio.request import StudioRequest
-from umberpot.studio.roles import refuse_unless_enough
+from umberpot.studio.roles import needs_studio, refuse_unless_enough
 
 
 class SignInFirst(LoginRequiredMiddleware):
@@ -67,7 +69,20 @@ class StudioMiddleware:
         request.studio = SimpleLazyObject(lambda: studio_of(request))  # type: ignore[attr-defined]
         return self.get_response(request)
 
-    def process_view(self, request: HttpRequest, view: Callable, *arguments: object) -> None:
+    def process_view(
+        self, request: HttpRequest, view: Callable, *arguments: object
+    ) -> HttpResponse | None:
         """Called once the address is resolved, before its view."""
-        if request.user.is_authenticated:
-            refuse_unless_enough(request, view, cast(StudioRequest, request).membership)
+        if not request.user.is_authenticated:
+            return None
+        mine = cast(StudioRequest, request).membership
+        if mine:
+            refuse_unless_enough(request, view, mine)
+            return None
+        if not needs_studio(view):
+            return None
+        if getattr(view, "login_required", True):
+            return no_studio_page(request)
+        # What is open to strangers has nothing of a studio in it, and this person has none.
+        request.user = AnonymousUser()
+        return None

@@ -43,6 +43,17 @@ def readers_send(view: View) -> View:
     return _say(view, "role_to_send", Role.READER)
 
 
+def without_studio(view: View) -> View:
+    """This view is also for who is signed in and in no studio."""
+    setattr(view, "needs_studio", False)  # noqa: B010  a view is a function to type checkers
+    return view
+
+
+def needs_studio(view: View) -> bool:
+    """Whether only members of a studio have a use for this view."""
+    return bool(getattr(view, "needs_studio", True))
+
+
 def needed_role(view: View, method: str | None) -> Role:
     """The least role that may ask this of a view."""
     least: Role = getattr(view, "needed_role", Role.READER)
@@ -57,13 +68,8 @@ def may_open(role: Role, address: str) -> bool:
     return role.may(needed_role(resolve(urlsplit(address).path).func, "GET"))
 
 
-def refuse_unless_enough(request: HttpRequest, view: View, mine: Membership | None) -> None:
-    """Raises PermissionDenied, with words for the person, where the role is not enough.
-
-    Someone who is in no studio may send what a reader may; what belongs to a studio they do not
-    reach anyway.
-    """
+def refuse_unless_enough(request: HttpRequest, view: View, mine: Membership) -> None:
+    """Raises PermissionDenied, with words for the person, where the role is not enough."""
     needed = needed_role(view, request.method)
-    role = Role(mine.role) if mine else Role.READER
-    if not role.may(needed):
+    if not Role(mine.role).may(needed):
         raise PermissionDenied(needed.facts.refusal)

@@ -20,9 +20,15 @@ def found_first_studio(studio_name: str, owner: User) -> Studio:
     return found_studio(studio_name, owner)
 
 
+def owns_installation(member: Membership) -> bool:
+    """Whether somebody is an owner of the first studio, whose machine this is."""
+    first = Studio.objects.order_by("pk").values_list("pk", flat=True).first()
+    return member.decides and member.studio_id == first
+
+
 @whole_change()
 def found_studio(studio_name: str, owner: User) -> Studio:
-    """Makes a studio and its owner, together or not at all."""
+    """Makes a studio and its owner, together or not at all; the owner is in no other."""
     owner.save()
     studio = Studio.objects.create(name=studio_name)
     Membership.objects.create(user=owner, studio=studio, role=Role.OWNER)

@@ -67,8 +67,8 @@ class PasswordView(PasswordChangeView):
 
     def form_valid(self, form: PasswordChangeForm) -> HttpResponse:
         changed = super().form_valid(form)
-        if form.cleaned_data["renew_calendar"]:
-            request = cast(StudioRequest, self.request)
+        request = cast(StudioRequest, self.request)
+        if form.cleaned_data["renew_calendar"] and request.membership:
             secrets_to_renew.send(type(self), studio=request.studio, by=request.user)
         messages.success(self.request, "Password changed.")
         return changed

@@ -97,8 +97,11 @@ class EditingForm(forms.BaseForm):
 def overtaken_by(theirs: str) -> str:
     """What stands beside a field that two people changed."""
     if not theirs:
-        return "Meanwhile somebody emptied this field. Save again to put yours there."
-    return f"Meanwhile somebody saved “{theirs}” here. Save again to replace it with yours."
+        return "Somebody emptied this while your page was open. Save again to put yours there."
+    return (
+        f"Somebody changed this to “{theirs}” while your page was open. Save again to replace it"
+        " with yours."
+    )
 
 
 def _is_tick(field: forms.Field) -> bool:

@@ -8,14 +8,14 @@ from django.views.decorators.http import require_GET, require_POST
 
 from umberpot.library.backups import copies, services
 from umberpot.library.places import PLACE
-from umberpot.studio.models import Studio
 from umberpot.studio.request import StudioRequest
 from umberpot.studio.roles import for_owners
+from umberpot.studio.services import owns_installation
 
 
 def _may_download(request: StudioRequest) -> bool:
-    """The data file holds every studio: only an owner of the only one may take it away."""
-    return request.membership.decides and Studio.objects.count() == 1
+    """The data file holds every studio: it is its owner's whose installation this is."""
+    return owns_installation(request.membership)
 
 
 @require_GET

@@ -2,9 +2,10 @@
 
 from datetime import datetime
 
+from django.contrib.auth.models import User
 from django.utils import timezone
 
-from umberpot.studio.models import Invitation, Membership
+from umberpot.studio.models import Invitation, Membership, Studio
 from umberpot.studio.role_list import ROLES, Role
 
 ALREADY_IN_A_STUDIO = "This account is in a studio already. Sign out and join with another account."
@@ -57,3 +58,8 @@ def left(name: str) -> str:
 def welcome(member: Membership) -> str:
     """The first words to someone who has joined."""
     return f"Welcome to {member.studio}. You are {Role(member.role).facts.with_article} here."
+
+
+def founded(studio: Studio, owner: User) -> str:
+    """That another studio is ready, and who signs in to it."""
+    return f"{studio} is ready: its owner signs in as {owner.username}."

@@ -3,6 +3,7 @@
 from django.contrib import messages
 from django.contrib.auth import login
 from django.contrib.auth.decorators import login_not_required
+from django.db import IntegrityError
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.urls import reverse
@@ -10,12 +11,14 @@ from django.utils import timezone
 from django.views.decorators.cache import never_cache
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
+from umberpot.studio.forms import FirstRunForm, FoundForm
 from umberpot.studio.models import Invitation, Membership
 from umberpot.studio.people import sentences, services
 from umberpot.studio.people.forms import InviteForm, JoinForm, RoleForm
 from umberpot.studio.request import StudioRequest, posted
 from umberpot.studio.role_list import Role
-from umberpot.studio.roles import for_owners, readers_send
+from umberpot.studio.roles import for_owners, readers_send, without_studio
+from umberpot.studio.services import found_studio, owns_installation
 
 _FRESH_LINK = "fresh_invitation"
 BACKEND = "django.contrib.auth.backends.ModelBackend"
@@ -32,6 +35,7 @@ def _page(request: StudioRequest, form: InviteForm) -> HttpResponse:
         "now": now,
         "roles": Role.choices,
         "says": sentences.ROLES_IN_WORDS,
+        "may_found": owns_installation(request.membership),
     }
     shown["link"] = request.session.pop(_FRESH_LINK, "") if owner else ""
     status = 400 if form.errors else 200
@@ -107,10 +111,51 @@ def remove(request: StudioRequest, pk: int) -> HttpResponse:
 
 
 @readers_send
-@require_POST
+@require_http_methods(["GET", "POST"])
 def leave(request: StudioRequest) -> HttpResponse:
-    """Ends one's own membership."""
-    return _end(request, _member(request, request.membership.pk))
+    """Ends one's own membership, once it was asked whether it should."""
+    if request.method == "POST":
+        return _end(request, _member(request, request.membership.pk))
+    return render(request, "studio/people/leave.html")
+
+
+def no_studio_page(request: HttpRequest, form: FoundForm | None = None) -> HttpResponse:
+    """What somebody meets who is signed in and in no studio, wherever they go."""
+    shown = {"form": form or FoundForm()}
+    status = 400 if form and form.errors else 403
+    return render(request, "studio/people/no_studio.html", shown, status=status)
+
+
+@without_studio
+@require_http_methods(["GET", "POST"])
+def found(request: StudioRequest) -> HttpResponse:
+    """One more studio: its own for who is in none; with an account for it, by who runs this all."""
+    if not request.membership:
+        return _found_own(request)
+    if not owns_installation(request.membership):
+        if request.method == "POST":
+            return redirect("bench:bench")  # A second click: the first has founded it.
+        raise Http404
+    form = FirstRunForm(posted(request))
+    if form.is_valid():
+        owner = form.save(commit=False)
+        studio = found_studio(form.cleaned_data["studio_name"], owner)
+        messages.success(request, sentences.founded(studio, owner))
+        return redirect("studio:people")
+    status = 400 if form.errors else 200
+    return render(request, "studio/people/found.html", {"form": form}, status=status)
+
+
+def _found_own(request: StudioRequest) -> HttpResponse:
+    form = FoundForm(posted(request))
+    if not form.is_valid():
+        return no_studio_page(request, form if form.is_bound else None)
+    try:
+        studio = found_studio(form.cleaned_data["studio_name"], request.user)
+    except IntegrityError:
+        return redirect("bench:bench")  # Another window was quicker.
+    messages.success(request, f"{studio} is ready. Choose where to begin.")
+    return redirect("bench:bench")
 
 
 def _end(request: StudioRequest, member: Membership) -> HttpResponse:
@@ -121,10 +166,11 @@ def _end(request: StudioRequest, member: Membership) -> HttpResponse:
     else:
         messages.success(request, sentences.left(str(member.user)))
     mine = member.user == request.user
-    return redirect("bench:calculators" if mine else "studio:people")
+    return redirect("bench:bench" if mine else "studio:people")
 
 
 @login_not_required
+@without_studio
 @readers_send
 @never_cache
 @require_http_methods(["GET", "POST"])
