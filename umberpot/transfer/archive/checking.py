@@ -14,7 +14,7 @@ from django.core.exceptions import ValidationError
 from django.db import models
 
 from umberpot.studio.progress import Report, Tally
-from umberpot.transfer.archive import contents, sentences
+from umberpot.transfer.archive import contents, sentences, shapes
 from umberpot.transfer.archive.contents import FORMAT, VERSION
 
 MOST_BYTES = 12 * 1024**3
@@ -137,7 +137,10 @@ class Archive:
             row = contents.upgraded(label, told, self.manifest.version)
             if row.pop("id", None) != number:
                 raise Unfit(sentences.bad_row(name, number, "id"))
-            yield self._read(name, fields, row, number)
+            read = self._read(name, fields, row, number)
+            if wrong := shapes.what_makes_no_sense(model, read):
+                raise Unfit(sentences.bad_row(name, number, wrong))
+            yield read
 
     def picture(self, label: str, number: int, field: models.Field) -> bytes | None:
         """The content of a row's picture; None where it has none."""

@@ -19,6 +19,9 @@ from django.db import models
 from django.utils.dateparse import parse_datetime
 
 from umberpot.studio.models import Studio, StudioOwned
+from umberpot.transfer.archive import shapes
+
+_LARGEST_WHOLE = 2**31 - 1
 
 FORMAT = "umber pot studio"
 VERSION = 4
@@ -95,18 +98,43 @@ def written(value: Any) -> Any:
 
 def read_value(field: models.Field, value: Any) -> Any:
     """A value as the field has it. Raises ValidationError for one it may not have."""
-    if isinstance(field, models.DateTimeField) and isinstance(value, str):
-        moment = parse_datetime(value)
-        if moment is None or moment.tzinfo is None:
-            raise ValidationError("not a time with its zone")
-        return moment
+    if isinstance(field, models.JSONField):
+        shapes.check_json(field, value)
+        return value
     if value is None and field.null:
         return None
-    if isinstance(field, models.JSONField):
-        return value
-    if value == "" and field.empty_strings_allowed:
+    _refuse_another_type(field, value)
+    if isinstance(field, models.DateTimeField):
+        return _moment(value)
+    if value == "" and not field.choices and field.empty_strings_allowed:
         return ""
-    return field.clean(value, None)
+    read = field.clean(value, None)
+    if isinstance(read, float) and not abs(read) <= shapes.MOST:
+        raise ValidationError("larger than anything in a studio")
+    return read
+
+
+def _refuse_another_type(field: models.Field, value: Any) -> None:
+    """A field takes over what looks like its kind; an archive has the kind itself."""
+    is_number = isinstance(value, int | float) and not isinstance(value, bool)
+    if isinstance(field, models.BooleanField):
+        fits = isinstance(value, bool)
+    elif isinstance(field, models.IntegerField):
+        fits = is_number and isinstance(value, int) and abs(value) <= _LARGEST_WHOLE
+    elif isinstance(field, models.FloatField):
+        fits = is_number
+    else:
+        fits = isinstance(value, str) and "\x00" not in value
+    if not fits:
+        raise ValidationError("not of its kind")
+
+
+def _moment(text: str) -> datetime:
+    """A time with its zone, in a year in which somebody may have written it."""
+    moment = parse_datetime(text)
+    if moment is None or moment.tzinfo is None or not 1900 <= moment.year <= 2200:
+        raise ValidationError("not a time with its zone")
+    return moment
 
 
 def default_of(field: models.Field) -> Any:

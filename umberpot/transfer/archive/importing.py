@@ -1,11 +1,12 @@
 """Taking an archive in to an empty studio: all of it in one transaction, or nothing."""
 
 from collections.abc import Iterator
-from itertools import count
+from itertools import count, islice
 from typing import IO, Any
 
 from django.contrib.auth.models import User
 from django.db import IntegrityError, connection, models, transaction
+from django.db.backends.utils import CursorWrapper
 from django.db.models import Max
 
 from umberpot.studio.models import Membership, Studio
@@ -63,7 +64,7 @@ def _write(studio: Studio, archive: Archive, report: Report) -> Keys:
     tally = Tally(report)
     for label, model in every.items():
         values = _values(studio, archive, label, model, people, before)
-        _insert(model, tally.over(values))
+        _insert(model, tally.over(values), contents.data_name(label))
     return before
 
 
@@ -138,18 +139,33 @@ def _value(
     return people[value - 1] if target is User else before[target] + value
 
 
-def _insert(model: type[models.Model], rows: Iterator[list[Any]]) -> None:
-    """Writes rows with their keys, so many in a statement: memory does not grow with them."""
+def _insert(model: type[models.Model], rows: Iterator[list[Any]], name: str) -> None:
+    """Writes rows with their keys, so many in a statement: memory does not grow with them.
+
+    Raises Unfit naming the line of the file ``name`` that a rule of the database refuses.
+    """
     quote = connection.ops.quote_name
     columns = ", ".join(quote(str(field.column)) for field in model._meta.concrete_fields)
     places = ", ".join("%s" for _ in model._meta.concrete_fields)
     statement = f"INSERT INTO {quote(model._meta.db_table)} ({columns}) VALUES ({places})"  # noqa: S608
+    written = 0
     with connection.cursor() as cursor:
-        some: list[list[Any]] = []
-        for row in rows:
-            some.append(row)
-            if len(some) == AT_A_TIME:
-                cursor.executemany(statement, some)
-                some = []
-        if some:
-            cursor.executemany(statement, some)
+        while some := list(islice(rows, AT_A_TIME)):
+            try:
+                with transaction.atomic():
+                    cursor.executemany(statement, some)
+            except IntegrityError:
+                line = written + _first_refused(cursor, statement, some)
+                raise Unfit(sentences.contradicting_row(name, line)) from None
+            written += len(some)
+
+
+def _first_refused(cursor: CursorWrapper, statement: str, rows: list[list[Any]]) -> int:
+    """Which of some rows that cannot all be written is the first that cannot, from 1."""
+    for number, row in enumerate(rows, 1):
+        try:
+            with transaction.atomic():
+                cursor.execute(statement, row)
+        except IntegrityError:
+            return number
+    return len(rows)

@@ -45,6 +45,14 @@ def bad_row(name: str, number: int, field: str) -> str:
     return f"{name}, line {number}: {field} cannot be right. Nothing was imported."
 
 
+def contradicting_row(name: str, number: int) -> str:
+    """A row is fine by itself, and cannot stand beside the others or with itself."""
+    return (
+        f"{name}, line {number}: its values contradict one another, or another row."
+        " Nothing was imported."
+    )
+
+
 def taken_in(name: str, rows: int) -> str:
     """What was taken in."""
     return f"{name} is here, with {rows} rows. Photographs and readings are as they were."

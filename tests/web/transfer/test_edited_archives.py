@@ -1,0 +1,107 @@
+"""An archive with a value changed by hand is refused with its place, or every page answers."""
+
+import json
+import os
+import random
+from contextlib import suppress
+
+import pytest
+from django.core.exceptions import ValidationError
+from django.db import models, transaction
+
+from tests.thoroughness import examples
+from tests.web.transfer.edited_archives import (
+    Edit,
+    addresses_of,
+    any_edit,
+    edited,
+    failing,
+    main_addresses,
+)
+from tests.web.transfer.test_archive import elsewhere, empty_studio, files_in, into, out_of
+from umberpot.transfer.archive import contents, shapes
+from umberpot.transfer.archive.checking import Unfit
+
+
+def test_every_column_of_json_has_a_shape():
+    columns = {
+        f"{field.model._meta.label}.{field.name}"
+        for fields in (
+            contents.studio_fields(),
+            *map(contents.plain_fields, contents.archived().values()),
+        )
+        for field in fields
+        if isinstance(field, models.JSONField)
+    }
+    assert columns == set(shapes.SHAPES)
+    assert all(
+        field in {one.name for one in contents.archived()[label]._meta.concrete_fields}
+        for label, readers in shapes.READ_WITH.items()
+        for field in readers
+    )
+
+
+EDITS = int(os.environ.get("UMBERPOT_EDITED_ARCHIVES", examples(200)))
+
+
+def test_what_is_taken_in_answers_on_every_page(world, studio):
+    """One value after the other, at random, each on a studio of its own."""
+    files = files_in(out_of(studio))
+    elsewhere()
+    for seed in range(EDITS):
+        edit = any_edit(random.Random(seed), files)
+        with transaction.atomic():
+            client, other = empty_studio(f"newcomer-{seed}")
+            with suppress(Unfit):
+                into(other, edited(files, edit))
+                other.refresh_from_db()
+                assert not failing(client, main_addresses() + addresses_of(other)), (seed, edit)
+            transaction.set_rollback(True)
+
+
+@pytest.mark.parametrize(
+    ("label", "column", "value"),
+    [
+        ("mixing.Mix", "made_of", {"x": "y"}),
+        ("mixing.MixPart", "planned_g", 1e308),
+        ("mixing.MixPart", "planned_g", "12"),
+        ("kiln.Schedule", "segments", [[100, 600]]),
+        ("kiln.Schedule", "segments", [[0, 600, 0]]),
+        ("surface.FactorTrial", "factors", [{"name": "slip", "levels": "ab"}]),
+        ("surface.SurfacePlan", "measures", {"length": 3}),
+        ("shelf.StockMovement", "made_at", "9999-12-31T23:00:00+00:00"),
+        ("shelf.Material", "name", 12),
+        ("tiles.Tile", "cone", "6½½"),
+        ("tiles.Tile", "glazed", 1),
+        ("mixing.SavedCalculation", "tool", "x"),
+        ("bench.Timer", "stage", 7),
+    ],
+)
+def test_what_no_form_would_take_is_refused_with_its_place(world, studio, label, column, value):
+    files = files_in(out_of(studio))
+    name = f"data/{label}.jsonl"
+    _, other = empty_studio()
+    with pytest.raises(Unfit, match=rf"{name}, line 1: {column} cannot be right"):
+        into(other, edited(files, Edit(name, 0, (column,), value)))
+
+
+def test_a_row_that_contradicts_another_is_named(world, studio):
+    files = files_in(out_of(studio))
+    name = "data/tiles.Tile.jsonl"
+    first = json.loads(files[name].splitlines()[0])
+    _, other = empty_studio()
+    with pytest.raises(Unfit, match=rf"{name}, line 2: its values contradict"):
+        into(other, edited(files, Edit(name, 1, ("code",), first["code"])))
+
+
+@pytest.mark.parametrize(
+    ("value", "fits"),
+    [([["100", 600, 0]], False), ([[100, 600, 0]], True), ([], True), ("", False), (None, False)],
+)
+def test_a_text_is_no_number_and_a_list_may_be_a_row(value, fits):
+    column = contents.archived()["kiln.Schedule"]._meta.get_field("segments")
+    if fits:
+        shapes.check_json(column, value)
+        return
+    with pytest.raises(ValidationError):
+        shapes.check_json(column, value)
