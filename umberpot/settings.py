@@ -171,6 +171,9 @@ AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_LOCKOUT_TEMPLATE = "studio/locked_out.html"
 AXES_RESET_ON_SUCCESS = True
 AXES_VERBOSE = False
+AXES_RESET_COOL_OFF_ON_FAILURE_DURING_LOCKOUT = False
+AXES_HANDLER = "umberpot.studio.lock_out.Handler"
+AXES_CLIENT_IP_CALLABLE = "umberpot.studio.lock_out.address_of"
 
 AUDITLOG_LOGENTRY_MODEL = "studio.JournalEntry"
 AUDITLOG_STORE_JSON_CHANGES = True
@@ -213,7 +216,8 @@ SESSION_COOKIE_SECURE = HTTPS
 CSRF_COOKIE_SECURE = HTTPS
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 30
 X_FRAME_OPTIONS = "DENY"
-if env.bool("UMBERPOT_PROXY", default=False):
+BEHIND_PROXY = env.bool("UMBERPOT_PROXY", default=False)
+if BEHIND_PROXY:
     SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https")
 
 SCALE_ADDRESS = env.str("UMBERPOT_SCALE", default="")

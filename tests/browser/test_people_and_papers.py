@@ -24,6 +24,37 @@ def outside(browser: Browser, application: str):
     assert [one for one in troubles if OF_A_CLOSED_LINK not in one] == []
 
 
+def test_nobody_goes_back_to_a_studio_after_signing_out(signed_in: Page) -> None:
+    page = signed_in
+    page.goto("/shelf/")
+    page.goto("/library/")
+    page.get_by_role("button", name="Sign out").click()
+    expect(page.get_by_role("heading", name="Sign in")).to_be_visible()
+    page.wait_for_load_state()
+    for _ in range(2):
+        page.go_back()
+        expect(page.get_by_role("heading", name="Sign in")).to_be_visible()
+        page.wait_for_load_state()
+
+
+def test_a_page_that_was_kept_whole_is_looked_at_again_once_signed_out(signed_in: Page) -> None:
+    """As Back brings it in browsers that keep pages; what they tell the page is sent to it here."""
+    page = signed_in
+    page.goto("/shelf/")
+    page.context.clear_cookies()
+    page.evaluate("dispatchEvent(new PageTransitionEvent('pageshow', {persisted: true}))")
+    expect(page.get_by_role("heading", name="Sign in")).to_be_visible()
+
+
+def test_a_page_that_was_kept_whole_is_shown_again_to_who_is_signed_in(signed_in: Page) -> None:
+    page = signed_in
+    page.goto("/shelf/new/")
+    page.get_by_label("Name", exact=True).fill("Half typed")
+    page.evaluate("dispatchEvent(new PageTransitionEvent('pageshow', {persisted: true}))")
+    expect(page.get_by_label("Name", exact=True)).to_be_visible()
+    expect(page.get_by_label("Name", exact=True)).to_have_value("Half typed")
+
+
 def test_a_reader_is_invited_and_cannot_write(signed_in: Page, outside: Page) -> None:
     owner, reader = signed_in, outside
     owner.goto("/people/")

@@ -5,13 +5,17 @@ import os
 import stat
 import subprocess
 import sys
+from datetime import timedelta
 from pathlib import Path
 from urllib.parse import parse_qs, urlsplit
 
 import pytest
+from axes.models import AccessAttempt
 from django.contrib.auth.models import User
+from django.core.management import CommandError, call_command
 from django.db import OperationalError
 from django.test import Client
+from django.utils import timezone
 
 from umberpot.bench.models import CalendarFeed
 from umberpot.bench.services import new_feed
@@ -80,6 +84,82 @@ def test_repeated_failures_lock_the_door(user):
     assert last.status_code == 429
     right = client.post("/sign-in/", {"username": "potter", "password": "a-long-enough-one"})
     assert right.status_code == 429
+
+
+def test_signing_out_has_the_browser_forget_the_pages_it_kept(signed_in):
+    assert signed_in.post("/sign-out/")["Clear-Site-Data"] == '"cache"'
+
+
+def fail(name, address="10.0.0.7", client=None, **more):
+    wrong = {"username": name, "password": "wrong"}
+    return (client or Client()).post("/sign-in/", wrong, REMOTE_ADDR=address, **more)
+
+
+def test_one_address_that_tries_many_names_is_kept_out_and_no_other_is(user):
+    for number in range(30):
+        assert fail(f"name-{number}").status_code == 200
+    assert fail("potter").status_code == 429
+    right = {"username": "potter", "password": "a-long-enough-one"}
+    assert Client().post("/sign-in/", right, REMOTE_ADDR="10.0.0.7").status_code == 429
+    assert Client().post("/sign-in/", right, REMOTE_ADDR="10.0.0.8").status_code == 302
+    AccessAttempt.objects.update(attempt_time=timezone.now() - timedelta(minutes=16))
+    assert Client().post("/sign-in/", right, REMOTE_ADDR="10.0.0.7").status_code == 302
+
+
+def test_behind_a_proxy_the_address_is_the_one_it_added(user, settings):
+    for number in range(30):
+        fail(f"name-{number}", "127.0.0.1", HTTP_X_FORWARDED_FOR=f"10.1.1.{number}, 10.0.0.7")
+    theirs = {"HTTP_X_FORWARDED_FOR": "10.0.0.7"}
+    assert fail("potter", "127.0.0.1", **theirs).status_code == 429  # the proxy's own, as yet
+    AccessAttempt.objects.all().delete()
+    settings.BEHIND_PROXY = True
+    for number in range(30):
+        fail(f"name-{number}", "127.0.0.1", HTTP_X_FORWARDED_FOR=f"10.1.1.{number}, 10.0.0.7")
+    assert fail("potter", "127.0.0.1", **theirs).status_code == 429
+    others = {"HTTP_X_FORWARDED_FOR": "10.0.0.9"}
+    assert fail("potter", "127.0.0.1", **others).status_code == 200
+
+
+def asked_for(monkeypatch, *typed):
+    answers = iter(typed)
+    asked = "umberpot.studio.management.commands.owner_password.getpass"
+    monkeypatch.setattr(asked, lambda prompt: next(answers))
+
+
+def test_an_owner_who_forgot_the_password_gets_another(signed_in, user, monkeypatch, capsys):
+    call_command("owner_password")
+    assert "potter, an owner of" in capsys.readouterr().out
+    for _ in range(5):
+        fail("potter", "127.0.0.1")
+    asked_for(monkeypatch, "grog-and-sawdust", "grog-and-sawdust")
+    call_command("owner_password", "potter")
+    right = {"username": "potter", "password": "grog-and-sawdust"}
+    assert Client().post("/sign-in/", right).status_code == 302
+    assert signed_in.get("/")["Location"].startswith("/sign-in/")
+
+
+@pytest.mark.parametrize(
+    ("name", "typed", "why"),
+    [
+        ("nobody", (), "no owner"),
+        ("potter", ("short", "short"), "too short"),
+        ("potter", ("grog-and-sawdust", "else"), "didn"),
+    ],
+)
+def test_no_password_is_set_that_is_not_right(user, monkeypatch, name, typed, why):
+    asked_for(monkeypatch, *typed)
+    with pytest.raises(CommandError, match=why):
+        call_command("owner_password", name)
+    assert User.objects.get(username="potter").check_password("a-long-enough-one")
+
+
+@pytest.mark.parametrize("url", ["/nowhere/", "/shelf/new/", "/sign-in/", "/static/none.css"])
+def test_a_form_that_is_no_form_is_no_failure(signed_in, url):
+    for client in (signed_in, Client(), Client(enforce_csrf_checks=True)):
+        client.raise_request_exception = False
+        for kind in ("multipart/form-data; boundary=x", "multipart/form-data"):
+            answer = client.post(url, data=b"--x\r\nbroken", content_type=kind)
+            assert answer.status_code < 500, kind
 
 
 def test_sign_in_goes_on_to_where_one_was_going_but_never_elsewhere(user):

@@ -47,6 +47,15 @@ addEventListener("beforeprint", () => {
   for (const fold of document.querySelectorAll(".fold, .load details")) fold.open = true;
 });
 
+// A page that the browser kept whole, met again by Back: on a shared tablet somebody may have signed out since.
+addEventListener("pageshow", async ({ persisted }) => {
+  if (!persisted || !("makes" in document.body.dataset)) return;
+  document.body.hidden = true;
+  const due = await fetch("/bench/due/", { redirect: "manual" }).catch(() => null);
+  if (due?.type === "opaqueredirect") location.reload();
+  else document.body.hidden = false;
+});
+
 // A second click on the same button is no second wish.
 document.addEventListener("submit", (event) => {
   const form = event.target;

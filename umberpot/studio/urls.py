@@ -1,6 +1,5 @@
 """Signing in, the first run, preferences, people."""
 
-from django.contrib.auth.views import LogoutView
 from django.urls import path
 
 from umberpot.studio import views
@@ -10,7 +9,7 @@ from umberpot.studio.roles import readers_send, without_studio
 app_name = "studio"
 urlpatterns = [
     path("sign-in/", views.SignInView.as_view(), name="sign-in"),
-    path("sign-out/", without_studio(readers_send(LogoutView.as_view())), name="sign-out"),
+    path("sign-out/", without_studio(readers_send(views.SignOutView.as_view())), name="sign-out"),
     path("first-run/", views.first_run, name="first-run"),
     path("progress/<uuid:key>/", views.how_far, name="how-far"),
     path("preferences/", views.preferences, name="preferences"),

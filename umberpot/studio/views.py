@@ -10,8 +10,13 @@ from django.contrib.auth import login
 from django.contrib.auth.decorators import login_not_required
 from django.contrib.auth.forms import PasswordChangeForm
 from django.contrib.auth.models import User
-from django.contrib.auth.views import LoginView, PasswordChangeView
-from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
+from django.contrib.auth.views import LoginView, LogoutView, PasswordChangeView
+from django.http import (
+    Http404,
+    HttpRequest,
+    HttpResponse,
+    JsonResponse,
+)
 from django.shortcuts import redirect, render
 from django.urls import reverse_lazy
 from django.views.decorators.http import require_GET, require_http_methods
@@ -72,6 +77,15 @@ class PasswordView(PasswordChangeView):
             secrets_to_renew.send(type(self), studio=request.studio, by=request.user)
         messages.success(self.request, "Password changed.")
         return changed
+
+
+class SignOutView(LogoutView):
+    """Ends the session; on a shared tablet the browser forgets the pages too, Back included."""
+
+    def dispatch(self, request: HttpRequest, *args: Any, **kwargs: Any) -> HttpResponse:
+        response: HttpResponse = super().dispatch(request, *args, **kwargs)
+        response["Clear-Site-Data"] = '"cache"'
+        return response
 
 
 class SignInView(LoginView):

@@ -2,7 +2,9 @@
 
 import io
 import re
+from base64 import b64encode
 from datetime import timedelta
+from hashlib import sha256
 from urllib.parse import urlsplit
 
 import pytest
@@ -63,6 +65,10 @@ def test_everything_that_can_be_concluded_has_a_report_in_three_forms(signed_in,
         html = alone.content.decode()
         assert title in words_of(alone), about
         assert not re.search(r'(src|href)="(?!data:)', html), "it stands alone"
+        (style,) = re.findall(r"<style>(.*?)</style>", html, re.DOTALL)
+        allowed = b64encode(sha256(style.encode()).digest()).decode()
+        assert f"default-src 'none'; img-src data:; style-src 'sha256-{allowed}'" in html
+        assert "style=" not in html.replace("font-style=", "")
         assert "<style>" in html
         assert title.split(",")[0] in pdf_words(
             signed_in.get(f"/library/reports/{about}/{pk}/report.pdf")

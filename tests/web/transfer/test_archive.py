@@ -221,7 +221,7 @@ def with_a_file(name):
     [
         (cut_short, "should have"),
         (pointing_nowhere, "trial cannot be right"),
-        (with_a_value(-5), "contradict"),
+        (with_a_value(-5), "mark_length_mm cannot be right"),
         (with_a_value("long"), "mark_length_mm cannot be right"),
         (with_a_value(5, "colour"), "an unknown column"),
         (with_a_value("x" * 200, "code"), "code cannot be right"),

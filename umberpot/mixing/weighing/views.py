@@ -91,7 +91,7 @@ def _weigh_page(
             "keeps_within": KEEPS_WITHIN_POINTS,
             "clay_in_hand": _clay_in(mix),
             "powder_g": _powder_in(parts),
-            **(_made_page(mix) if mix.finished_at else {}),
+            **(_made_page(mix) if current is None else {}),
         },
         status=status,
     )

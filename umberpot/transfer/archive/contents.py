@@ -109,8 +109,8 @@ def read_value(field: models.Field, value: Any) -> Any:
     if value == "" and not field.choices and field.empty_strings_allowed:
         return ""
     read = field.clean(value, None)
-    if isinstance(read, float) and not abs(read) <= shapes.MOST:
-        raise ValidationError("larger than anything in a studio")
+    if isinstance(read, float):
+        shapes.check_figure(field, read)
     return read
 
 

@@ -12,7 +12,7 @@ from django.db.models import Max
 from umberpot.studio.models import Membership, Studio
 from umberpot.studio.progress import Begin, Doing, Report, Tally, no_progress
 from umberpot.studio.signals import rows_written
-from umberpot.transfer.archive import contents, sentences
+from umberpot.transfer.archive import contents, sentences, shapes
 from umberpot.transfer.archive.checking import Archive, Unfit
 
 AT_A_TIME = 500
@@ -44,6 +44,7 @@ def take_in(studio: Studio, file: IO[bytes], begin: Begin = no_progress) -> Arch
     try:
         with transaction.atomic():
             before = _write(studio, archive, begin(Doing.WRITING, rows))
+            _refuse_contradictions(studio, before)
             _tell(archive, before, begin(Doing.INDEXING, rows))
     except IntegrityError:
         raise Unfit(sentences.CONTRADICTS) from None
@@ -66,6 +67,17 @@ def _write(studio: Studio, archive: Archive, report: Report) -> Keys:
         values = _values(studio, archive, label, model, people, before)
         _insert(model, tally.over(values), contents.data_name(label))
     return before
+
+
+def _refuse_contradictions(studio: Studio, before: Keys) -> None:
+    """Raises Unfit naming the line of a row that cannot be read beside those it points to."""
+    every = contents.archived()
+    for label in shapes.READ_TOGETHER:
+        model = every[label]
+        for row in model._base_manager.filter(studio=studio).select_related():
+            if wrong := shapes.cannot_stand_beside(row):
+                number = row.pk - before[model]
+                raise Unfit(sentences.bad_row(contents.data_name(label), number, wrong))
 
 
 def _tell(archive: Archive, before: Keys, report: Report) -> None:

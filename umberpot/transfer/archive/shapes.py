@@ -18,9 +18,11 @@ from pydantic import ValidationError as NotInShape
 from claycore.colour.doubt import Doubt
 from claycore.colour.notation import Lab
 from claycore.firing.cones import CONES
+from claycore.measure import bounds
 from claycore.measure.errors import ClayError
 from claycore.safety.cautions import named_materials
 from claycore.surface.factor_trials.scales import SCALES
+from claycore.testing.readings import READINGS, Quantity
 from claycore.testing.stages import Stage
 
 MOST = 1e9
@@ -92,6 +94,31 @@ SHAPES: Mapping[str, Any] = {
 }
 """The type of each field of JSON, by the model's label and the field's name."""
 
+MEASURED: Mapping[str, bounds.Bound] = {
+    "mixing.Weighing.step_g": bounds.STEP,
+    "shelf.Material.solid_density": bounds.SOLID_DENSITY,
+    "shelf.Material.specific_gravity": bounds.SPECIFIC_GRAVITY,
+    "shelf.Material.water_pct": bounds.WATER,
+    "shelf.WaterMeasurement.dry_g": bounds.MASS,
+    "shelf.WaterMeasurement.step_g": bounds.STEP,
+    "shelf.WaterMeasurement.wet_g": bounds.MASS,
+    "studio.Studio.mark_length_mm": bounds.LENGTH,
+    "studio.Studio.ruler_step_mm": bounds.STEP,
+    "studio.Studio.scale_step_g": bounds.STEP,
+    "studio.Studio.wedge_powder_up_to_g": bounds.MASS,
+    "studio.Studio.wedge_up_to_g": bounds.MASS,
+    "surface.PlannedCoat.specific_gravity": bounds.SPECIFIC_GRAVITY,
+    "tiles.ClayTest.span_mm": bounds.LENGTH,
+    "tiles.DryingWeighing.grams": bounds.MASS,
+    "tiles.DryingWeighing.step": bounds.STEP,
+    "tiles.Reading.step": bounds.STEP,
+    "tiles.Tile.mark_length_mm": bounds.LENGTH,
+    "ware.WarePiece.dry_g": bounds.MASS,
+    "ware.WarePiece.scale_step_g": bounds.STEP,
+    "ware.WarePiece.soaked_g": bounds.MASS,
+}
+"""The core's bounds of what somebody measured or typed; the forms have the same."""
+
 READ_WITH: Mapping[str, Mapping[str, Callable[[Any], object]]] = {
     "bench.Timer": {"own_stages": lambda timer: timer.steps, "stage": lambda timer: timer.now},
     "colours.Prediction": {
@@ -102,6 +129,10 @@ READ_WITH: Mapping[str, Mapping[str, Callable[[Any], object]]] = {
     "kiln.Schedule": {"segments": lambda schedule: schedule.curve},
     "surface.FactorTrial": {"factors": lambda trial: trial.design},
     "surface.SurfacePlan": {"measures": lambda plan: plan.piece},
+    "tiles.Reading": {
+        "value": lambda one: READINGS[Quantity(one.quantity)].bound.check("value", one.value)
+    },
+    "ware.WarePiece": {"soaked_g": lambda piece: piece.soaked},
     "tiles.Tile": {"code": lambda tile: reverse("tiles:record", args=[tile.code])},
     "tiles.ColourReading": {
         "doubt": lambda reading: reading.doubt and Doubt.from_written(reading.doubt)
@@ -109,6 +140,13 @@ READ_WITH: Mapping[str, Mapping[str, Callable[[Any], object]]] = {
 }
 """What reads a row's values and refuses what cannot be: by model and the field that is to blame."""
 
+
+READ_TOGETHER: Mapping[str, Mapping[str, Callable[[Any], object]]] = {
+    "surface.FactorPiece": {
+        "levels": lambda piece: piece.levels and piece.trial.design.named(tuple(piece.levels))
+    },
+}
+"""The same of rows that can only be read beside those they point to, once all are written."""
 
 _WRONG = (
     *(ClayError, NoReverseMatch),
@@ -132,13 +170,28 @@ def check_json(column: models.Field, value: Any) -> None:
         raise ValidationError(str(refused.errors()[0]["msg"])) from None
 
 
+def check_figure(column: models.Field, value: float) -> None:
+    """Raises ValidationError for a figure that is out of its bound, or larger than any."""
+    bound = MEASURED.get(f"{column.model._meta.label}.{column.name}")
+    if not abs(value) <= MOST or (bound and not bound.holds(value)):
+        raise ValidationError("out of bounds")
+
+
 def what_makes_no_sense(model: type[models.Model], row: Mapping[str, Any]) -> str:
     """The field of a row that cannot be read by what will read it; '' where all can."""
     readers = READ_WITH.get(model._meta.label)
     if not readers:
         return ""
     plain = {name: row[name] for name in row if not model._meta.get_field(name).is_relation}
-    made = model(**plain)
+    return _first_unread(readers, model(**plain))
+
+
+def cannot_stand_beside(row: models.Model) -> str:
+    """The field of a written row that contradicts those it points to; '' where none does."""
+    return _first_unread(READ_TOGETHER[row._meta.label], row)
+
+
+def _first_unread(readers: Mapping[str, Callable[[Any], object]], made: models.Model) -> str:
     for name, read in readers.items():
         try:
             read(made)
