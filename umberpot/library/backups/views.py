@@ -7,6 +7,8 @@ from django.utils import timezone
 from django.views.decorators.http import require_GET, require_POST
 
 from umberpot.library.backups import copies, services
+from umberpot.library.housekeeping.room import rooms
+from umberpot.library.housekeeping.sentences import AT_NIGHT
 from umberpot.library.places import PLACE
 from umberpot.studio.request import StudioRequest
 from umberpot.studio.roles import for_owners
@@ -26,6 +28,8 @@ def backups(request: StudioRequest) -> HttpResponse:
         "standing": services.standing(timezone.now()),
         "folder": services.folder(),
         "may_download": _may_download(request),
+        "at_night": AT_NIGHT,
+        "rooms": rooms() if _may_download(request) else [],
     }
     return render(request, "library/backups/backups.html", context)
 

@@ -1,20 +1,22 @@
-"""``manage.py keep_backups``: a backup every night, until it is interrupted."""
+"""``manage.py keep_backups``: every night a backup, then tidying up, until it is interrupted."""
 
 import time
 from typing import Any
 
 from django.core.management.base import BaseCommand
+from django.db import OperationalError, connection
 from django.utils import timezone
 
 from umberpot.library.backups import copies, services
+from umberpot.library.housekeeping.services import tidy
 
 EVERY_S = 300.0
 
 
 class Command(BaseCommand):
-    """Makes a backup whenever none was made since the last night."""
+    """Makes a backup whenever none was made since the last night, and then tidies up."""
 
-    help = "Makes a backup every night, until it is interrupted."
+    help = "Makes a backup every night and tidies up, until it is interrupted."
 
     def handle(self, *args: Any, **options: Any) -> None:
         while True:
@@ -31,3 +33,10 @@ class Command(BaseCommand):
             copies.back_up(services.database(), services.folder(), now)
         except copies.BackupError as error:
             self.stderr.write(str(error))
+            return
+        try:
+            tidy(now)
+        except OperationalError as error:
+            self.stderr.write(f"Not tidied up: {error}.")
+        finally:
+            connection.close()
