@@ -77,6 +77,7 @@ def test_what_is_taken_in_answers_on_every_page(world, studio):
         ("mixing.SavedCalculation", "tool", "x"),
         ("bench.Timer", "stage", 7),
         ("ware.WarePiece", "dry_g", 1e-300),
+        ("surface.PlannedCoat", "specific_gravity", 7.0),
         ("tiles.Tile", "mark_length_mm", 1e-8),
         ("surface.FactorPiece", "levels", [7, 0]),
     ],

@@ -18,6 +18,7 @@ from pydantic import ValidationError as NotInShape
 from claycore.colour.doubt import Doubt
 from claycore.colour.notation import Lab
 from claycore.firing.cones import CONES
+from claycore.materials.slip import dry_grams_per_ml
 from claycore.measure import bounds
 from claycore.measure.errors import ClayError
 from claycore.safety.cautions import named_materials
@@ -128,6 +129,9 @@ READ_WITH: Mapping[str, Mapping[str, Callable[[Any], object]]] = {
     "mixing.SavedCalculation": {"tool": lambda saved: saved.get_absolute_url()},
     "kiln.Schedule": {"segments": lambda schedule: schedule.curve},
     "surface.FactorTrial": {"factors": lambda trial: trial.design},
+    "surface.PlannedCoat": {
+        "specific_gravity": lambda coat: dry_grams_per_ml(coat.specific_gravity)
+    },
     "surface.SurfacePlan": {"measures": lambda plan: plan.piece},
     "tiles.Reading": {
         "value": lambda one: READINGS[Quantity(one.quantity)].bound.check("value", one.value)
