@@ -1,8 +1,10 @@
 """What stands is backed up by itself: at night, before an update; and can be put back."""
 
+import sqlite3
 import subprocess
 import sys
 import time
+from contextlib import closing
 
 from tests import data_files
 from tests.data_files import TOP, environment_for
@@ -38,6 +40,25 @@ def test_the_server_makes_a_backup_of_the_night_and_it_can_be_restored(tmp_path)
     assert refused.returncode == 1
     assert "There is no" in refused.stderr
     assert "Traceback" not in refused.stderr
+
+
+COMPACTED = """
+from umberpot.library.housekeeping import services
+services.SMALLEST_TO_COMPACT = 0
+print("compacted", services.compact(), services.compact())
+"""
+
+
+def test_a_data_file_with_much_room_inside_gives_it_back_once(run_folder, tmp_path):
+    data_files.copy_folder(data_files.migrated(run_folder), tmp_path)
+    path = tmp_path / data_files.NAME
+    with closing(sqlite3.connect(path)) as database:
+        database.execute("CREATE TABLE filler AS SELECT zeroblob(20000000) AS content")
+        database.execute("DROP TABLE filler")
+    large = path.stat().st_size
+    told = manage(tmp_path, "shell", "-v0", "-c", COMPACTED)
+    assert "compacted True False" in told.stdout
+    assert path.stat().st_size < large - 15_000_000
 
 
 def test_an_update_is_preceded_by_a_backup_and_a_start_without_one_is_not(run_folder, tmp_path):

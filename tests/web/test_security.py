@@ -2,6 +2,7 @@
 
 import errno
 import os
+import re
 import stat
 import subprocess
 import sys
@@ -321,6 +322,7 @@ def test_what_cannot_be_saved_just_now_may_be_sent_again(
     assert answer.has_header("Retry-After") == (status == 503)
     page = answer.content.decode()
     assert told in page
+    assert re.findall(r"<li[^>]*>(.*?)</li>", page) == ["stain", "Kelp &amp; tar", "dry", "12"]
     assert 'name="name" value="Kelp &amp; tar"' in page
     assert "secret" not in page
     assert not Material.objects.filter(name="Kelp & tar").exists()

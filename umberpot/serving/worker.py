@@ -24,8 +24,9 @@ BUSY_LOOKS_EVERY_S = 0.05
 MOST_CONNECTIONS = 900
 """Of one process, below the 1,024 files that a process may usually have open."""
 
-LONGEST_REQUEST = 13 * 1024**3
-"""Bytes. Above the largest archive of a studio, which its page refuses with a reason."""
+LONGEST_REQUEST = 4 * 1024**3
+"""Bytes, for an archive with years of photographs. What is sent lies in a temporary file until all
+of it is there, whoever sends it."""
 
 SILENT_FOR_S = 120
 """After so long without a byte a connection is closed."""

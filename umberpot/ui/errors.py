@@ -9,6 +9,7 @@ from django.shortcuts import render
 from django.views import defaults
 
 from umberpot.ui import disk
+from umberpot.ui.editing import SHOWN
 
 _NEVER_SHOWN = ("password", "csrfmiddlewaretoken")
 
@@ -47,6 +48,11 @@ def why_not_saved(failed: BaseException | None) -> NotSaved | None:
     return None
 
 
+def _for_pages(name: str) -> bool:
+    """Whether a field is only there for the page itself, and nobody typed it."""
+    return name.startswith(("seen", "request_key")) or name.endswith(SHOWN)
+
+
 def server_error(request: HttpRequest) -> HttpResponse:
     """A page that failed; where nothing could be saved just then, it can be sent again.
 
@@ -62,7 +68,12 @@ def server_error(request: HttpRequest) -> HttpResponse:
         for value in values
         if not any(word in name for word in _NEVER_SHOWN)
     ]
-    context = {"why": why, "typed": typed, "had_files": bool(request.FILES)}
+    context = {
+        "why": why,
+        "typed": typed,
+        "readable": [value for name, value in typed if value.strip() and not _for_pages(name)],
+        "had_files": bool(request.FILES),
+    }
     response = render(request, "not_saved.html", context, status=why.status)
     if why.retry_after_s:
         response["Retry-After"] = str(why.retry_after_s)
