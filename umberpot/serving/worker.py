@@ -55,6 +55,7 @@ class BufferingWorker(Worker):
             connection_limit=MOST_CONNECTIONS,
             channel_timeout=SILENT_FOR_S,
             max_request_body_size=LONGEST_REQUEST,
+            outbuf_high_watermark=LONGEST_REQUEST,
             asyncore_use_poll=True,
             # Which headers of a proxy are believed is the settings' to say (UMBERPOT_PROXY).
             clear_untrusted_proxy_headers=False,

@@ -11,6 +11,7 @@ from datetime import UTC, datetime
 import pytest
 from django.contrib.auth.models import User
 from django.core.files.uploadedfile import SimpleUploadedFile
+from django.db import connection
 from django.db.models import Value
 from django.db.models.functions import Concat
 from django.test import Client
@@ -26,7 +27,7 @@ from umberpot.studio import progress
 from umberpot.studio.progress import Doing
 from umberpot.studio.role_list import Role
 from umberpot.tiles.models import Reading, Remark, Tile, Trial
-from umberpot.transfer.archive import checking, contents
+from umberpot.transfer.archive import checking, contents, exporting
 from umberpot.transfer.archive.checking import Archive, Unfit
 from umberpot.transfer.archive.exporting import write_archive
 from umberpot.transfer.archive.importing import take_in
@@ -343,11 +344,38 @@ def test_the_page_that_waits_is_told_when_it_is_done(signed_in, stranger, make_m
     make_mix()
     key = uuid.uuid4()
     assert signed_in.get(f"/progress/{key}/").json() == {}
-    signed_in.get("/shelf/transfer/archive/studio.zip", {"request_key": key})
+    answer = signed_in.get("/shelf/transfer/archive/studio.zip", {"request_key": key})
+    assert signed_in.get(f"/progress/{key}/").json() == {}
+    assert b"".join(answer.streaming_content)
     told = signed_in.get(f"/progress/{key}/").json()
     assert told["ended"]
     assert told["said"].endswith("rows written to spreadsheet tables")
     assert stranger.get(f"/progress/{key}/").json() == {}
+
+
+def test_the_first_of_it_is_sent_before_anything_is_counted(studio, monkeypatch, make_mix):
+    make_mix()
+    counted = []
+    number = exporting._Archive._number_everything
+    monkeypatch.setattr(
+        exporting._Archive, "_number_everything", lambda self: counted.append(1) or number(self)
+    )
+    pieces = exporting.archive_of(studio, AT)
+    assert next(pieces).startswith(b"PK")
+    assert not counted
+    rest = b"".join(pieces)
+    assert counted
+    assert b"manifest.json" in rest
+
+
+@pytest.mark.django_db(transaction=True)
+def test_who_stops_a_download_leaves_nothing_open(studio):
+    """No transaction stays behind in which the next request of this thread would stand."""
+    pieces = exporting.archive_of(studio, AT)
+    next(pieces)
+    assert connection.connection.in_transaction
+    pieces.close()
+    assert not connection.connection.in_transaction
 
 
 def test_it_is_downloaded_under_the_studios_name(signed_in, make_mix):

@@ -1,6 +1,7 @@
 """Writing a studio's archive: rows as they come, pictures one at a time, memory bounded."""
 
 import hashlib
+import io
 import json
 import zipfile
 from array import array
@@ -39,16 +40,36 @@ docs/formats.md of the application. To import it: Library, "The whole studio", i
 """
 
 
+class _Outlet(io.RawIOBase):
+    """What a zip is written into, and taken out of as it comes: it cannot be gone back in."""
+
+    def __init__(self) -> None:
+        self._written: list[bytes] = []
+
+    def writable(self) -> bool:
+        return True
+
+    def write(self, piece: Any) -> int:
+        self._written.append(bytes(piece))
+        return len(piece)
+
+    def taken(self) -> bytes:
+        """What was written since it was last asked."""
+        written, self._written = b"".join(self._written), []
+        return written
+
+
 class _Writer:
     """A zip being written, with the sum of everything that went into it."""
 
-    def __init__(self, file: IO[bytes], at: datetime) -> None:
-        self._zip = zipfile.ZipFile(file, "w", zipfile.ZIP_DEFLATED)
+    def __init__(self, at: datetime) -> None:
+        self._outlet = _Outlet()
+        self._zip = zipfile.ZipFile(self._outlet, "w", zipfile.ZIP_DEFLATED)
         self._day = at.timetuple()[:6]
         self.sums: dict[str, str] = {}
 
-    def add(self, name: str, pieces: Iterable[bytes]) -> None:
-        """One file, piece by piece. Its day is that of the archive."""
+    def add(self, name: str, pieces: Iterable[bytes]) -> Iterator[bytes]:
+        """One file, piece by piece, as the zip has it. Its day is that of the archive."""
         entry = zipfile.ZipInfo(name, self._day)
         entry.compress_type = zipfile.ZIP_DEFLATED
         total = hashlib.sha256()
@@ -56,10 +77,14 @@ class _Writer:
             for piece in pieces:
                 total.update(piece)
                 out.write(piece)
+                yield self._outlet.taken()
         self.sums[name] = total.hexdigest()
+        yield self._outlet.taken()
 
-    def close(self) -> None:
+    def close(self) -> bytes:
+        """The end of the zip."""
         self._zip.close()
+        return self._outlet.taken()
 
 
 @contextmanager
@@ -76,22 +101,32 @@ def one_snapshot() -> Iterator[None]:
             cursor.execute("ROLLBACK")
 
 
+def archive_of(studio: Studio, at: datetime, begin: Begin = no_progress) -> Iterator[bytes]:
+    """All of a studio, piece by piece; ``begin`` is told of rows, then of tables."""
+    with one_snapshot():
+        yield from filter(None, _Archive(studio, at).written(begin))
+
+
 def write_archive(
     studio: Studio, file: IO[bytes], at: datetime, begin: Begin = no_progress
 ) -> None:
-    """Writes all of a studio into a binary file; ``begin`` is told of rows, then of tables."""
-    with one_snapshot():
-        _Archive(studio, file, at).write(begin)
+    """The same into a binary file."""
+    for piece in archive_of(studio, at, begin):
+        file.write(piece)
 
 
 class _Archive:
     """One archive on its way out."""
 
-    def __init__(self, studio: Studio, file: IO[bytes], at: datetime) -> None:
+    def __init__(self, studio: Studio, at: datetime) -> None:
         self._studio = Studio.objects.get(pk=studio.pk)
         self._at = at
-        self._zip = _Writer(file, at)
+        self._zip = _Writer(at)
         self._keys: dict[type[models.Model], array[int]] = {}
+        self._people: dict[int, tuple[int, str]] = {}
+
+    def _number_everything(self) -> None:
+        """Every row and person gets the number by which others point to them."""
         for model in contents.archived().values():
             keys = self._rows(model).order_by("pk").values_list("pk", flat=True)
             self._keys[model] = array("q", keys.iterator(AT_A_TIME))
@@ -111,30 +146,33 @@ class _Archive:
         people = User.objects.filter(pk__in=keys).order_by("username")
         return {one.pk: (number, one.username) for number, one in enumerate(people, 1)}
 
-    def write(self, begin: Begin) -> None:
+    def written(self, begin: Begin) -> Iterator[bytes]:
         """The files in turn; the manifest last, when every sum is known."""
         of_studio = {f.name: getattr(self._studio, f.name) for f in contents.studio_fields()}
+        yield from self._zip.add(contents.README, [ABOUT.format(day=self._at.date()).encode()])
+        yield from self._zip.add(contents.STUDIO, [_line(of_studio)])
+        # Whoever waits has the first of it by now: numbering a large studio takes a while.
+        self._number_everything()
         people = ({"id": number, "name": name} for number, name in self._people.values())
-        self._zip.add(contents.README, [ABOUT.format(day=self._at.date()).encode()])
-        self._zip.add(contents.STUDIO, [_line(of_studio)])
-        self._zip.add(contents.PEOPLE, map(_line, people))
+        yield from self._zip.add(contents.PEOPLE, map(_line, people))
         tally = Tally(begin(Doing.WRITING, sum(map(len, self._keys.values()))))
         for label, model in contents.archived().items():
-            self._zip.add(contents.data_name(label), map(_line, tally.over(self._told(model))))
+            rows = map(_line, tally.over(self._told(model)))
+            yield from self._zip.add(contents.data_name(label), rows)
             for field in contents.file_fields(model):
-                self._add_files(label, model, field)
-        self._add_tables(begin)
-        self._zip.add(contents.MANIFEST, [self._manifest()])
-        self._zip.close()
+                yield from self._files(label, model, field)
+        yield from self._tables(begin)
+        yield from self._zip.add(contents.MANIFEST, [self._manifest()])
+        yield self._zip.close()
 
-    def _add_tables(self, begin: Begin) -> None:
+    def _tables(self, begin: Begin) -> Iterator[bytes]:
         for key, kind in KINDS.items():
             text = tables.to_csv(kind.columns, kind.rows_of(self._studio))
-            self._zip.add(f"csv/{key}.csv", [text.encode()])
+            yield from self._zip.add(f"csv/{key}.csv", [text.encode()])
         tiles = len(self._keys[Tile])
         report = begin(Doing.TABLES, tiles)
         readings = every_reading_as_csv(self._studio)
-        self._zip.add("csv/readings.csv", _lines(readings, tiles, report))
+        yield from self._zip.add("csv/readings.csv", _lines(readings, tiles, report))
 
     def _manifest(self) -> bytes:
         counts = {model._meta.label: len(keys) for model, keys in self._keys.items()}
@@ -164,12 +202,13 @@ class _Archive:
             return self._people[value][0]
         return bisect_left(self._keys[target], value) + 1
 
-    def _add_files(self, label: str, model: type[models.Model], field: models.Field) -> None:
+    def _files(self, label: str, model: type[models.Model], field: models.Field) -> Iterator[bytes]:
         there = self._rows(model).exclude(**{field.name: None})
         for key in there.order_by("pk").values_list("pk", flat=True):
             number = bisect_left(self._keys[model], key) + 1
             content = model._base_manager.values_list(field.name, flat=True).get(pk=key)
-            self._zip.add(contents.file_name(label, number, field), [bytes(content)])
+            name = contents.file_name(label, number, field)
+            yield from self._zip.add(name, [bytes(content)])
 
 
 def _line(row: dict[str, Any]) -> bytes:

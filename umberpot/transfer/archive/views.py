@@ -1,24 +1,27 @@
 """The whole studio out, as one archive; and one taken in to an empty studio. For owners."""
 
-import tempfile
 import uuid
+from collections.abc import Iterator
+from datetime import datetime
 from typing import Any
 
 from django.contrib import messages
-from django.http import FileResponse, HttpResponse, HttpResponseBase
+from django.http import HttpResponse, HttpResponseBase, StreamingHttpResponse
 from django.shortcuts import redirect, render
 from django.utils import timezone
 from django.views.decorators.http import require_GET, require_http_methods
 
 from umberpot.studio import progress
+from umberpot.studio.models import Studio
 from umberpot.studio.request import StudioRequest, page_key, posted
 from umberpot.studio.roles import for_owners
 from umberpot.transfer.archive import sentences
 from umberpot.transfer.archive.checking import Unfit
-from umberpot.transfer.archive.exporting import write_archive
+from umberpot.transfer.archive.exporting import archive_of
 from umberpot.transfer.archive.forms import ArchiveForm
 from umberpot.transfer.archive.importing import is_empty, take_in
-from umberpot.ui.downloads import file_name
+from umberpot.ui.compression import never_compressed
+from umberpot.ui.downloads import as_file, file_name
 
 PLACE = "Library"
 
@@ -52,14 +55,18 @@ def _taken_in(request: StudioRequest, form: ArchiveForm) -> bool:
 @for_owners
 @require_GET
 def download(request: StudioRequest) -> HttpResponseBase:
-    """The archive. It is written as of one moment, and sent once it is whole.
+    """The archive. It is as of one moment, and sent as it is written.
 
     The page says with a key which of its requests this is, to ask how far it has come.
     """
     now = timezone.now()
-    file = tempfile.TemporaryFile()  # noqa: SIM115 (the response closes it)
-    with progress.told(request.studio, page_key(request)) as begin:
-        write_archive(request.studio, file, now, begin)
-    file.seek(0)
+    pieces = _told_of(request.studio, page_key(request), now)
     name = file_name(request.studio.name, f"-{timezone.localtime(now):%Y-%m-%d}.zip", "studio")
-    return FileResponse(file, as_attachment=True, filename=name, content_type="application/zip")
+    return never_compressed(
+        as_file(StreamingHttpResponse(pieces, content_type="application/zip"), name)
+    )
+
+
+def _told_of(studio: Studio, key: uuid.UUID, now: datetime) -> Iterator[bytes]:
+    with progress.told(studio, key) as begin:
+        yield from archive_of(studio, now, begin)
