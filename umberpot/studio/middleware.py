@@ -13,9 +13,9 @@ from django.shortcuts import resolve_url
 from django.utils.functional import SimpleLazyObject
 
 from umberpot.studio.models import Membership, Studio
-from umberpot.studio.people.views import no_studio_page
+from umberpot.studio.people.views import importing_page, no_studio_page
 from umberpot.studio.request import StudioRequest
-from umberpot.studio.roles import needs_studio, refuse_unless_enough
+from umberpot.studio.roles import needs_studio, refuse_unless_enough, waits_for_import
 
 
 class SignInFirst(LoginRequiredMiddleware):
@@ -46,7 +46,8 @@ def membership_of(request: HttpRequest) -> Membership | None:
     """The signed-in person's place in a studio; None for a stranger and for one who has none."""
     if not request.user.is_authenticated:
         return None
-    return Membership.objects.filter(user=request.user).select_related("studio").first()
+    mine = Membership.objects.filter(user=request.user)
+    return mine.select_related("studio__unfinished_import").first()
 
 
 def studio_of(request: HttpRequest) -> Studio:
@@ -78,7 +79,8 @@ class StudioMiddleware:
         mine = cast(StudioRequest, request).membership
         if mine:
             refuse_unless_enough(request, view, mine)
-            return None
+            is_importing = getattr(mine.studio, "unfinished_import", None)
+            return importing_page(request) if is_importing and waits_for_import(view) else None
         if not needs_studio(view):
             return None
         if getattr(view, "login_required", True):

@@ -94,6 +94,23 @@ class Studio(Followed):
         return units.SYSTEMS[UnitSystem(self.unit_system)].instead_of
 
 
+class UnfinishedImport(models.Model):
+    """That an archive is on its way into a studio, whose pages say so until all of it is there.
+
+    ``alive_at`` is when the last of it was written: one that stopped is undone. ``accounts`` are
+    the keys of those made for the people it names.
+    """
+
+    studio = models.OneToOneField(
+        Studio, on_delete=models.CASCADE, related_name="unfinished_import"
+    )
+    alive_at = models.DateTimeField(default=timezone.now)
+    accounts = models.JSONField(default=list)
+
+    def __str__(self) -> str:
+        return f"import into {self.studio}"
+
+
 class Membership(Followed):
     """A person's place in a studio. For now everyone is in one studio."""
 

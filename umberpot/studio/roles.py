@@ -54,6 +54,18 @@ def needs_studio(view: View) -> bool:
     return bool(getattr(view, "needs_studio", True))
 
 
+def during_import(view: View) -> View:
+    """This view is also there while an archive is on its way into the studio."""
+    setattr(view, "waits_for_import", False)  # noqa: B010
+    return view
+
+
+def waits_for_import(view: View) -> bool:
+    """Whether this view shows or changes what an archive may be bringing just now."""
+    is_open = not getattr(view, "login_required", True)
+    return bool(getattr(view, "waits_for_import", needs_studio(view) and not is_open))
+
+
 def needed_role(view: View, method: str | None) -> Role:
     """The least role that may ask this of a view."""
     least: Role = getattr(view, "needed_role", Role.READER)

@@ -25,6 +25,7 @@ from umberpot.studio import progress
 from umberpot.studio.forms import FirstRunForm, NewPasswordForm, PreferencesForm
 from umberpot.studio.models import Studio
 from umberpot.studio.request import StudioRequest, posted
+from umberpot.studio.roles import during_import
 from umberpot.studio.services import AlreadyFounded, found_first_studio
 from umberpot.studio.signals import secrets_to_renew
 
@@ -117,6 +118,7 @@ def preferences(request: StudioRequest) -> HttpResponse:
     )
 
 
+@during_import
 @require_GET
 def how_far(request: StudioRequest, key: uuid.UUID) -> JsonResponse:
     """How many rows of a long step are done so far; nothing while it has not begun."""

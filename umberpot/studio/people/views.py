@@ -126,6 +126,13 @@ def no_studio_page(request: HttpRequest, form: FoundForm | None = None) -> HttpR
     return render(request, "studio/people/no_studio.html", shown, status=status)
 
 
+def importing_page(request: HttpRequest) -> HttpResponse:
+    """What members of a studio meet while an archive is on its way into it."""
+    response = render(request, "studio/people/importing.html", status=503)
+    response["Retry-After"] = "10"
+    return response
+
+
 @without_studio
 @require_http_methods(["GET", "POST"])
 def found(request: StudioRequest) -> HttpResponse:

@@ -1,6 +1,7 @@
-"""Taking an archive in to an empty studio: all of it in one transaction, or nothing."""
+"""Taking an archive in to an empty studio: all of it, or nothing."""
 
 from collections.abc import Iterator
+from contextlib import contextmanager
 from itertools import count, islice
 from typing import IO, Any
 
@@ -8,14 +9,16 @@ from django.contrib.auth.models import User
 from django.db import IntegrityError, connection, models, transaction
 from django.db.backends.utils import CursorWrapper
 from django.db.models import Max
+from django.utils import timezone
 
-from umberpot.studio.models import Membership, Studio
+from umberpot.studio.models import Membership, Studio, UnfinishedImport
 from umberpot.studio.progress import Begin, Doing, Report, Tally, no_progress
 from umberpot.studio.signals import rows_written
-from umberpot.transfer.archive import contents, sentences, shapes
+from umberpot.transfer.archive import contents, sentences, shapes, undone
 from umberpot.transfer.archive.checking import Archive, Unfit
 
-AT_A_TIME = 500
+AT_A_TIME = 200
+"""Rows in one transaction: it holds the lock of the data file for less than a second."""
 
 Keys = dict[type[models.Model], int]
 """By model, the key before that of its first row: number n of the archive gets this plus n."""
@@ -34,39 +37,95 @@ def take_in(studio: Studio, file: IO[bytes], begin: Begin = no_progress) -> Arch
     ``begin`` is told of each of the three parts: checking, writing, making searchable.
 
     Rows are written as they are, with the days they had: neither the journal nor any clock of the
-    models has a part in it.
+    models has a part in it. They are written so many at a time, so that whoever writes in another
+    studio never waits long; the studio's own pages say meanwhile that it is being imported.
     """
     archive = Archive(file)
     if not is_empty(studio):
         raise Unfit(sentences.NOT_EMPTY)
     rows = archive.manifest.count
     archive.check(begin(Doing.CHECKING, rows))
+    people, before = _begin(studio, archive)
     try:
-        with transaction.atomic():
-            before = _write(studio, archive, begin(Doing.WRITING, rows))
+        with _any_order():
+            _write(studio, archive, people, before, begin(Doing.WRITING, rows))
             _refuse_contradictions(studio, before)
-            _tell(archive, before, begin(Doing.INDEXING, rows))
-    except IntegrityError:
-        raise Unfit(sentences.CONTRADICTS) from None
+            _tell(studio, archive, before, begin(Doing.INDEXING, rows))
+        _finish(studio, archive)
+    except BaseException:
+        undone.take_out(studio)
+        raise
     return archive
 
 
-def _write(studio: Studio, archive: Archive, report: Report) -> Keys:
-    """Writes the studio's own row and all others; gives where each model's keys begin."""
-    if not is_empty(studio):
-        raise Unfit(sentences.NOT_EMPTY)
-    Studio.objects.filter(pk=studio.pk).update(**archive.studio())
-    people = [_account_of(name, studio) for name in archive.people()]
-    every = contents.archived()
-    before: Keys = {
-        model: model._base_manager.aggregate(last=Max("pk"))["last"] or 0
-        for model in every.values()
-    }
+def _begin(studio: Studio, archive: Archive) -> tuple[list[int], Keys]:
+    """Marks the studio; gives the accounts of those the archive names, and where keys begin."""
+    with transaction.atomic():
+        if not is_empty(studio):
+            raise Unfit(sentences.NOT_EMPTY)
+        mark, is_new = UnfinishedImport.objects.get_or_create(studio=studio)
+        if not is_new:
+            raise Unfit(sentences.UNDER_WAY)
+        there = set(User.objects.values_list("pk", flat=True))
+        people = [_account_of(name, studio) for name in archive.people()]
+        mark.accounts = [key for key in people if key not in there]
+        mark.save()
+        counts = archive.manifest.rows
+        before = {
+            model: _reserve(model, counts.get(label, 0))
+            for label, model in contents.archived().items()
+        }
+    return people, before
+
+
+def _reserve(model: type[models.Model], count: int) -> int:
+    """Keeps the next keys of a model for the archive; gives the one before the first of them."""
+    table = model._meta.db_table
+    last: int = model._base_manager.aggregate(last=Max("pk"))["last"] or 0
+    with connection.cursor() as cursor:
+        cursor.execute("SELECT seq FROM sqlite_sequence WHERE name = %s", [table])
+        known = cursor.fetchone()
+        last = max(last, known[0] if known else 0)
+        if known:
+            write = "UPDATE sqlite_sequence SET seq = %s WHERE name = %s"
+        else:
+            write = "INSERT INTO sqlite_sequence (seq, name) VALUES (%s, %s)"
+        cursor.execute(write, [last + count, table])
+    return last
+
+
+@contextmanager
+def _any_order() -> Iterator[None]:
+    """Rows may point to rows that are yet to come: that all of them exist was checked before."""
+    connection.disable_constraint_checking()
+    try:
+        yield
+    finally:
+        connection.enable_constraint_checking()
+
+
+def _still_alive(studio: Studio) -> None:
+    """Says that the import goes on. Raises Unfit where it was taken for one that stopped."""
+    mark = UnfinishedImport.objects.filter(studio=studio)
+    if not mark.update(alive_at=timezone.now()):
+        raise Unfit(sentences.UNDONE)
+
+
+def _finish(studio: Studio, archive: Archive) -> None:
+    """All of it is there at once: the studio's own row, and no mark any more."""
+    with transaction.atomic():
+        _still_alive(studio)
+        Studio.objects.filter(pk=studio.pk).update(**archive.studio())
+        UnfinishedImport.objects.filter(studio=studio).delete()
+
+
+def _write(
+    studio: Studio, archive: Archive, people: list[int], before: Keys, report: Report
+) -> None:
     tally = Tally(report)
-    for label, model in every.items():
+    for label, model in contents.archived().items():
         values = _values(studio, archive, label, model, people, before)
-        _insert(model, tally.over(values), contents.data_name(label))
-    return before
+        _insert(studio, model, tally.over(values), contents.data_name(label))
 
 
 def _refuse_contradictions(studio: Studio, before: Keys) -> None:
@@ -80,14 +139,16 @@ def _refuse_contradictions(studio: Studio, before: Keys) -> None:
                 raise Unfit(sentences.bad_row(contents.data_name(label), number, wrong))
 
 
-def _tell(archive: Archive, before: Keys, report: Report) -> None:
+def _tell(studio: Studio, archive: Archive, before: Keys, report: Report) -> None:
     """Tells whoever follows rows, the search above all, of those that came."""
     done = 0
     for label, model in contents.archived().items():
         first, rows = before[model] + 1, archive.manifest.rows.get(label, 0)
         for start in range(first, first + rows, AT_A_TIME):
             stop = min(start + AT_A_TIME, first + rows)
-            rows_written.send(model, keys=list(range(start, stop)), everything=True)
+            with transaction.atomic():
+                _still_alive(studio)
+                rows_written.send(model, keys=list(range(start, stop)), everything=True)
             report(done := done + stop - start)
 
 
@@ -151,7 +212,9 @@ def _value(
     return people[value - 1] if target is User else before[target] + value
 
 
-def _insert(model: type[models.Model], rows: Iterator[list[Any]], name: str) -> None:
+def _insert(
+    studio: Studio, model: type[models.Model], rows: Iterator[list[Any]], name: str
+) -> None:
     """Writes rows with their keys, so many in a statement: memory does not grow with them.
 
     Raises Unfit naming the line of the file ``name`` that a rule of the database refuses.
@@ -165,6 +228,7 @@ def _insert(model: type[models.Model], rows: Iterator[list[Any]], name: str) -> 
         while some := list(islice(rows, AT_A_TIME)):
             try:
                 with transaction.atomic():
+                    _still_alive(studio)
                     cursor.executemany(statement, some)
             except IntegrityError:
                 line = written + _first_refused(cursor, statement, some)

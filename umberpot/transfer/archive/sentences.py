@@ -9,7 +9,8 @@ NOT_EMPTY = (
     "This studio has things in it already. An archive is imported into an empty studio only, so"
     " that nothing is mixed up."
 )
-CONTRADICTS = "The rows of this archive contradict one another. Nothing was imported."
+UNDER_WAY = "Another archive is being imported into this studio just now. Nothing was imported."
+UNDONE = "The import took too long and was undone. Import the archive again. Nothing was imported."
 
 
 def not_ours(name: str) -> str:

@@ -3,6 +3,7 @@
 import time
 from typing import Any
 
+from django.core.management import call_command
 from django.core.management.base import BaseCommand
 from django.db import OperationalError, connection
 from django.utils import timezone
@@ -26,6 +27,10 @@ class Command(BaseCommand):
     def once(self) -> None:
         """One look; what fails is said and tried again next time."""
         now = timezone.now()
+        try:
+            call_command("undo_imports", stopped=True)
+        except OperationalError as error:
+            self.stderr.write(f"No import was looked after: {error}.")
         every = services.standing(now).every
         if not services.is_due(every[0] if every else None, now):
             return

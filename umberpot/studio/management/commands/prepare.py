@@ -23,6 +23,7 @@ class Command(BaseCommand):
             "back_up": {"before_update": True},
             "bring_over": {},
             "migrate": {"interactive": False},
+            "undo_imports": {},
             "collectstatic": {"interactive": False},
         }
         if options["demo"]:

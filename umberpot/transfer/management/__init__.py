@@ -1,0 +1,1 @@
+"""Commands of the whole studio, out and in."""

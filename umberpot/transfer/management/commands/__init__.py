@@ -1,0 +1,1 @@
+"""Imports that did not end are undone."""
