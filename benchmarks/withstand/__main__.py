@@ -5,7 +5,7 @@ import sys
 import tempfile
 from pathlib import Path
 
-from benchmarks.withstand import full_disk, kills, large_pictures, slow_clients
+from benchmarks.withstand import full_disk, kills, large_import, large_pictures, slow_clients
 from tests import data_files
 
 ATTACKS = {
@@ -13,6 +13,7 @@ ATTACKS = {
     "full disk": full_disk.rows,
     "kills": kills.rows,
     "large pictures": large_pictures.rows,
+    "large import": large_import.rows,
 }
 
 

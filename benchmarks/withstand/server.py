@@ -25,7 +25,7 @@ from tests.data_files import TOP, environment_for
 from tests.running import free_port
 from umberpot.demo.story import PASSWORD, USERNAME
 
-PATIENCE_S = 60.0
+PATIENCE_S = 600.0
 
 
 @dataclass(frozen=True)
@@ -57,9 +57,13 @@ class Visitor:
         headers = {"Content-Type": MULTIPART_CONTENT, "Referer": self.address + path}
         return self._ask(self._request(path, body, headers))
 
-    def sign_in(self) -> "Visitor":
+    def open(self, path: str) -> Any:
+        """An answer that is read piece by piece."""
+        return self._opener.open(self._request(path), timeout=PATIENCE_S)
+
+    def sign_in(self, name: str = USERNAME, password: str = PASSWORD) -> "Visitor":
         self.get("/sign-in/")
-        self.post("/sign-in/", {"username": USERNAME, "password": PASSWORD})
+        self.post("/sign-in/", {"username": name, "password": password})
         assert self.get("/").status == 200
         return self
 

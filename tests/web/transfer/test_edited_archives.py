@@ -7,6 +7,7 @@ from contextlib import suppress
 
 import pytest
 from django.core.exceptions import ValidationError
+from django.core.management import call_command
 from django.db import models, transaction
 
 from tests.thoroughness import examples
@@ -19,8 +20,12 @@ from tests.web.transfer.edited_archives import (
     main_addresses,
 )
 from tests.web.transfer.test_archive import elsewhere, empty_studio, files_in, into, out_of
+from umberpot.mixing.models import Mix
+from umberpot.surface.models import FactorPiece
+from umberpot.tiles.models import Tile
 from umberpot.transfer.archive import contents, shapes
 from umberpot.transfer.archive.checking import Unfit
+from umberpot.transfer.archive.damaged import damaged_rows
 
 
 def columns_of(kind):
@@ -110,3 +115,23 @@ def test_a_text_is_no_number_and_a_list_may_be_a_row(value, fits):
         return
     with pytest.raises(ValidationError):
         shapes.check_json(column, value)
+
+
+def test_rows_that_cannot_be_right_are_named(world, studio, capsys):
+    call_command("damaged_rows")
+    assert capsys.readouterr().out == "Quayside: every row is in order.\n"
+    mix, tile = Mix.objects.of(studio).first(), Tile.objects.of(studio).first()
+    piece = FactorPiece.objects.of(studio).exclude(levels=[]).first()
+    Mix.objects.filter(pk=mix.pk).update(made_of={"x": "y"})
+    Tile.objects.filter(pk=tile.pk).update(code="")
+    FactorPiece.objects.filter(pk=piece.pk).update(levels=[7, 0])
+    call_command("damaged_rows")
+    assert capsys.readouterr().out.splitlines() == [
+        f"Quayside: mixing.Mix {mix.pk}: made_of cannot be right.",
+        f"Quayside: surface.FactorPiece {piece.pk}: levels cannot be right.",
+        f"Quayside: tiles.Tile {tile.pk}: code cannot be right.",
+    ]
+
+
+def test_every_row_of_the_demo_is_in_order(demo_studio):
+    assert list(damaged_rows(demo_studio)) == []

@@ -16,6 +16,7 @@ from umberpot.studio.progress import Begin, Doing, Report, Tally, no_progress
 from umberpot.studio.signals import rows_written
 from umberpot.transfer.archive import contents, sentences, shapes, undone
 from umberpot.transfer.archive.checking import Archive, Unfit
+from umberpot.transfer.archive.turns import Turns
 
 AT_A_TIME = 200
 """Rows in one transaction: it holds the lock of the data file for less than a second."""
@@ -122,10 +123,10 @@ def _finish(studio: Studio, archive: Archive) -> None:
 def _write(
     studio: Studio, archive: Archive, people: list[int], before: Keys, report: Report
 ) -> None:
-    tally = Tally(report)
+    tally, turns = Tally(report), Turns()
     for label, model in contents.archived().items():
         values = _values(studio, archive, label, model, people, before)
-        _insert(studio, model, tally.over(values), contents.data_name(label))
+        _insert(studio, model, tally.over(values), contents.data_name(label), turns)
 
 
 def _refuse_contradictions(studio: Studio, before: Keys) -> None:
@@ -141,7 +142,7 @@ def _refuse_contradictions(studio: Studio, before: Keys) -> None:
 
 def _tell(studio: Studio, archive: Archive, before: Keys, report: Report) -> None:
     """Tells whoever follows rows, the search above all, of those that came."""
-    done = 0
+    done, turns = 0, Turns()
     for label, model in contents.archived().items():
         first, rows = before[model] + 1, archive.manifest.rows.get(label, 0)
         for start in range(first, first + rows, AT_A_TIME):
@@ -149,6 +150,7 @@ def _tell(studio: Studio, archive: Archive, before: Keys, report: Report) -> Non
             with transaction.atomic():
                 _still_alive(studio)
                 rows_written.send(model, keys=list(range(start, stop)), everything=True)
+            turns.give_way()
             report(done := done + stop - start)
 
 
@@ -213,7 +215,7 @@ def _value(
 
 
 def _insert(
-    studio: Studio, model: type[models.Model], rows: Iterator[list[Any]], name: str
+    studio: Studio, model: type[models.Model], rows: Iterator[list[Any]], name: str, turns: Turns
 ) -> None:
     """Writes rows with their keys, so many in a statement: memory does not grow with them.
 
@@ -234,6 +236,7 @@ def _insert(
                 line = written + _first_refused(cursor, statement, some)
                 raise Unfit(sentences.contradicting_row(name, line)) from None
             written += len(some)
+            turns.give_way()
 
 
 def _first_refused(cursor: CursorWrapper, statement: str, rows: list[list[Any]]) -> int:

@@ -7,6 +7,7 @@ from django.db import connection, transaction
 
 from umberpot.studio.models import Studio, UnfinishedImport
 from umberpot.transfer.archive import contents
+from umberpot.transfer.archive.turns import Turns
 
 STOPPED_AFTER = timedelta(minutes=5)
 """An import that has written nothing for so long has stopped."""
@@ -20,11 +21,12 @@ FOLLOWS = ("clays_clayfigure", "clays_summedup", "library_indexed")
 def take_out(studio: Studio) -> None:
     """Removes all that an unfinished import brought; the studio is as empty as before it."""
     tables = [model._meta.db_table for model in contents.archived().values()]
+    turns = Turns()
     connection.disable_constraint_checking()
     try:
         for table in (*tables, *FOLLOWS):
             while _delete_some(table, studio):
-                pass
+                turns.give_way()
     finally:
         connection.enable_constraint_checking()
     with transaction.atomic():
