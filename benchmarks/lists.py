@@ -1,6 +1,7 @@
-"""``python -m benchmarks.lists``: every list with 20,000 tiles against the same list of the demo.
+"""``python -m benchmarks.lists [TILES]``: every list with 100,000 tiles against the demo's.
 
-Times are medians in one run, each list in turn with its large twin; sizes are of the page sent.
+Processor times are medians in one run, each list in turn with its large twin; sizes are of the page
+sent.
 """
 
 import os
@@ -11,6 +12,7 @@ import django
 
 django.setup()
 
+import sys
 import uuid
 
 from django.conf import settings
@@ -25,12 +27,13 @@ from umberpot.mixing.models import Mix
 from umberpot.studio.models import Membership, Role, Studio
 from umberpot.tiles.models import ColourReading, Loading, Reading, Step, Tile, Trial
 
-ROUNDS = 40
-TILES = 20_000
+ROUNDS = 7
+TILES = int(sys.argv[1]) if sys.argv[1:] else 100_000
 TILES_A_TRIAL = 10
 LISTS = (
     *("/", "/shelf/", "/mix/", "/tiles/", "/kiln/", "/results/", "/results/clays/"),
-    *("/results/find/", "/results/wall/", "/results/ware/batches/", "/surface/"),
+    *("/results/find/", "/results/predict/", "/results/wall/", "/results/ware/batches/"),
+    *("/surface/", "/kiln/firings/", "/library/findings/", "/tiles/?q=T1"),
     *("/library/beside/", "/library/beside/repeats/"),
     *("/tiles/?step=dry", "/tiles/?cone=6&colourant=Quay+Blue", "/go/?q=t", "/go/?q=e"),
 )
@@ -39,7 +42,7 @@ STEPS = [Step.READ] * 14 + [Step.MAKE, Step.DRY, Step.FIRE, Step.MEASURE, Step.S
 
 
 def large_studio(like: Studio) -> User:
-    """A studio with the demo's shelf and twenty thousand tiles, each in a mix and a trial."""
+    """A studio with the demo's shelf and so many tiles, each in a mix and a trial."""
     user = User.objects.create(username="large")
     studio = Studio.objects.create(name="Large")
     Membership.objects.create(user=user, studio=studio, role=Role.OWNER)

@@ -375,16 +375,20 @@ def _mixes_to_go_on_with(studio: Studio) -> tuple[list[int], list[int]]:
 
 def _trials_with_results(studio: Studio) -> list[Any]:
     """The newest colour trials with something to read, and how much of each was read. One query."""
-    of_trial = Tile.objects.of(studio).kept().filter(trial=OuterRef("pk"))
-    trials = Trial.objects.of(studio).filter(Exists(of_trial.filter(step=Step.READ)))
+    # By their trial, which is the studio's: SQLite would look through all of the studio's tiles.
+    of_trial = Tile.objects.kept().filter(trial=OuterRef("pk"))
+    trials = Trial.objects.of(studio).filter(Exists(of_trial.filter(step=Step.READ)), test=None)
+    # Found first and counted then: counting before the sort would count every trial there is.
+    newest = trials.order_by(F("made_at").desc())[:MOST_OF_A_KIND]
     return list(
-        trials.filter(test=None)
+        Trial.objects.of(studio)
+        .filter(pk__in=newest.values("pk"))
         .annotate(
             read=_how_many(of_trial.filter(step=Step.READ)),
             every=_how_many(of_trial),
             found=Count("findings"),
         )
-        .order_by(F("made_at").desc())[:MOST_OF_A_KIND]
+        .order_by(F("made_at").desc())
     )
 
 

@@ -224,6 +224,7 @@ class Tile(SetAside):
 
     class Meta:
         ordering = ["pk"]
+        indexes = [models.Index(fields=["trial", "step"], name="tile_step_in_its_trial")]
         constraints = [
             models.UniqueConstraint(fields=["studio", "code"], name="tile_code_once_in_a_studio"),
             models.CheckConstraint(condition=Q(mark_length_mm__gt=0), name="tile_mark_positive"),

@@ -101,6 +101,19 @@ def test_tidying_up_changes_nothing_that_is_there(world, studio):
     assert list(Material.objects.of(studio).values()) == before
 
 
+def test_sqlite_knows_that_a_studio_has_more_tiles_than_a_trial(world, studio):
+    services.tidy(NOW)
+    with connection.cursor() as cursor:
+        told = dict(
+            cursor.execute("SELECT idx, stat FROM sqlite_stat1 WHERE tbl = 'tiles_tile'").fetchall()
+        )
+    a_studio, a_trial = (
+        int(next(told[name] for name in told if name and part in name).split()[1])
+        for part in ("studio_id", "trial_id")
+    )
+    assert a_studio > a_trial
+
+
 def test_a_small_file_is_not_compacted(db):
     assert not services.compact()
 
