@@ -23,6 +23,8 @@ from django.utils import timezone
 
 from benchmarks.ratios import medians
 from umberpot.firings.models import Firing
+from umberpot.library.housekeeping.services import learn_sizes
+from umberpot.library.search.index import rebuild
 from umberpot.mixing.models import Mix
 from umberpot.studio.models import Membership, Role, Studio
 from umberpot.tiles.models import ColourReading, Loading, Reading, Step, Tile, Trial
@@ -33,7 +35,7 @@ TILES_A_TRIAL = 10
 LISTS = (
     *("/", "/shelf/", "/mix/", "/tiles/", "/kiln/", "/results/", "/results/clays/"),
     *("/results/find/", "/results/predict/", "/results/wall/", "/results/ware/batches/"),
-    *("/surface/", "/kiln/firings/", "/library/findings/", "/tiles/?q=T1"),
+    *("/surface/", "/kiln/firings/", "/library/", "/tiles/?q=T1"),
     *("/library/beside/", "/library/beside/repeats/"),
     *("/tiles/?step=dry", "/tiles/?cone=6&colourant=Quay+Blue", "/go/?q=t", "/go/?q=e"),
 )
@@ -42,13 +44,16 @@ STEPS = [Step.READ] * 14 + [Step.MAKE, Step.DRY, Step.FIRE, Step.MEASURE, Step.S
 
 
 def large_studio(like: Studio) -> User:
-    """A studio with the demo's shelf and so many tiles, each in a mix and a trial."""
+    """A studio with the demo's shelf and so many tiles, each in a mix and a trial.
+
+    Rows are written past the journal, which would take longer than all that is measured.
+    """
     user = User.objects.create(username="large")
     studio = Studio.objects.create(name="Large")
     Membership.objects.create(user=user, studio=studio, role=Role.OWNER)
     example = Mix.objects.of(like).exclude(finished_at=None).first()
     now = timezone.now()
-    mixes = Mix.objects.bulk_create(
+    mixes = Mix._base_manager.bulk_create(
         Mix(
             studio=studio,
             name=f"{number % 12 + 1} % Example {number}",
@@ -64,7 +69,7 @@ def large_studio(like: Studio) -> User:
         )
         for number in range(TILES // TILES_A_TRIAL)
     )
-    trials = Trial.objects.bulk_create(
+    trials = Trial._base_manager.bulk_create(
         Trial(
             studio=studio,
             name=f"Trial {number}",
@@ -74,7 +79,7 @@ def large_studio(like: Studio) -> User:
         )
         for number in range(TILES // TILES_A_TRIAL)
     )
-    tiles = Tile.objects.bulk_create(
+    tiles = Tile._base_manager.bulk_create(
         (
             Tile(
                 studio=studio,
@@ -94,18 +99,20 @@ def large_studio(like: Studio) -> User:
         batch_size=500,
     )
     _read(tiles, studio, user)
+    rebuild()
+    learn_sizes()
     return user
 
 
 def _read(tiles: list[Tile], studio: Studio, user: User) -> None:
     """Dry and fired lengths and masses, and colours, as far as each tile has come."""
-    firings = Firing.objects.bulk_create(
+    firings = Firing._base_manager.bulk_create(
         Firing(studio=studio, cone="6", fired_on=timezone.localdate(), made_by=user)
         for _ in range(TILES // 100)
     )
     fired = [tile for tile in tiles if tile.step not in (Step.MAKE, Step.DRY, Step.FIRE)]
     into = {tile: firings[place // 100] for place, tile in enumerate(fired)}
-    Loading.objects.bulk_create(
+    Loading._base_manager.bulk_create(
         (Loading(studio=studio, firing=firing, tile=tile) for tile, firing in into.items()),
         batch_size=500,
     )
@@ -119,7 +126,7 @@ def _read(tiles: list[Tile], studio: Studio, user: User) -> None:
             ("mass_fired", 79.1, firing),
         )
     ]
-    Reading.objects.bulk_create(
+    Reading._base_manager.bulk_create(
         (
             Reading(
                 studio=studio,
@@ -134,7 +141,7 @@ def _read(tiles: list[Tile], studio: Studio, user: User) -> None:
         ),
         batch_size=500,
     )
-    ColourReading.objects.bulk_create(
+    ColourReading._base_manager.bulk_create(
         (
             ColourReading(
                 studio=studio,

@@ -22,6 +22,7 @@ class Command(BaseCommand):
     def handle(self, *args: Any, **options: Any) -> None:
         while True:
             self.once()
+            connection.close()
             time.sleep(EVERY_S)
 
     def once(self) -> None:
@@ -43,5 +44,3 @@ class Command(BaseCommand):
             tidy(now)
         except OperationalError as error:
             self.stderr.write(f"Not tidied up: {error}.")
-        finally:
-            connection.close()
