@@ -20,14 +20,14 @@ NOTE = "What was typed on a full disk"
 
 @contextmanager
 def _small_disk(folder: Path) -> Iterator[None]:
-    subprocess.run(  # noqa: S603
-        ["mount", "-t", "tmpfs", "-o", f"size={SIZE_MB}m", "tmpfs", str(folder)],  # noqa: S607
+    subprocess.run(
+        ["mount", "-t", "tmpfs", "-o", f"size={SIZE_MB}m", "tmpfs", str(folder)],
         check=True,
     )
     try:
         yield
     finally:
-        subprocess.run(["umount", str(folder)], check=True)  # noqa: S603, S607
+        subprocess.run(["umount", str(folder)], check=True)
 
 
 def _fill(folder: Path) -> Path:
@@ -44,7 +44,7 @@ def _fill(folder: Path) -> Path:
 
 def _back_up(folder: Path) -> str:
     """What making a backup says."""
-    done = subprocess.run(  # noqa: S603
+    done = subprocess.run(
         [str(TOP / ".venv/bin/python"), "manage.py", "back_up"],
         cwd=TOP,
         env=environment_for(UMBERPOT_VAR=str(folder), UMBERPOT_HTTPS="off"),

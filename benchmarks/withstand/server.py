@@ -68,7 +68,7 @@ class Visitor:
         return self
 
     def _request(self, path: str, *sent: Any) -> urllib.request.Request:
-        return urllib.request.Request(self.address + path, *sent)  # noqa: S310  our own address
+        return urllib.request.Request(self.address + path, *sent)
 
     def _ask(self, request: urllib.request.Request) -> Answer:
         began = time.perf_counter()

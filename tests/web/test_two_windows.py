@@ -4,7 +4,7 @@ import pytest
 
 from tests.page_forms import forms_of
 from tests.pages import words_of
-from tests.web.whole_site import every_url, world  # noqa: F401  a fixture
+from tests.web.whole_site import every_url
 from umberpot.shelf.models import FieldSheet, Material
 from umberpot.shelf.services import grams_on_hand
 from umberpot.studio.models import Studio
@@ -31,7 +31,7 @@ def says_what_it_showed(form):
     return any(name.endswith("shown") or name.startswith("seen") for name in form.sends)
 
 
-def test_every_form_that_edits_says_what_it_showed(world, signed_in):  # noqa: F811
+def test_every_form_that_edits_says_what_it_showed(world, signed_in):
     silent = set()
     for name, url in every_url(world):
         answer = signed_in.get(url)
@@ -73,7 +73,7 @@ def send(client, url, form, **typed):
 
 
 @pytest.fixture
-def edited(request, world):  # noqa: F811
+def edited(request, world):
     """A page's address, and the fields that two people change there."""
     return dict(every_url(world))[request.param], *TWO[request.param]
 
@@ -107,7 +107,7 @@ def test_what_both_changed_is_shown_and_saved_when_sent_again(edited, signed_in)
     assert page_form(signed_in, url, field).sends[field] == [others]
 
 
-def test_a_stock_that_was_weighed_out_meanwhile_is_not_put_back(signed_in, world):  # noqa: F811
+def test_a_stock_that_was_weighed_out_meanwhile_is_not_put_back(signed_in, world):
     url = dict(every_url(world))["shelf:material"]
     material = Material.objects.get(pk=world["shelf:material"])
     form = page_form(signed_in, url, "on_hand_g")
@@ -117,14 +117,14 @@ def test_a_stock_that_was_weighed_out_meanwhile_is_not_put_back(signed_in, world
 
 
 @pytest.mark.parametrize("shown", ["", "nonsense", "[]", "3", '{"name": 3}', '{"no": "such"}'])
-def test_what_is_no_page_of_ours_is_taken_as_it_is_typed(signed_in, world, shown):  # noqa: F811
+def test_what_is_no_page_of_ours_is_taken_as_it_is_typed(signed_in, world, shown):
     url = dict(every_url(world))["shelf:material"]
     form = page_form(signed_in, url, "notes")
     assert send(signed_in, url, form, notes="Typed", shown=shown).status_code == 302
     assert page_form(signed_in, url, "notes").sends["notes"] == ["Typed"]
 
 
-def test_boxes_that_only_one_of_two_ticked_stay_ticked(signed_in, world):  # noqa: F811
+def test_boxes_that_only_one_of_two_ticked_stay_ticked(signed_in, world):
     url = dict(every_url(world))["shelf:field-sheet"]
     sheet = FieldSheet.objects.get_or_create(
         material_id=world["shelf:field-sheet"], studio=Studio.objects.get()
@@ -136,7 +136,7 @@ def test_boxes_that_only_one_of_two_ticked_stay_ticked(signed_in, world):  # noq
     assert (sheet.shows_place, sheet.jar_code) == (True, "J 7")
 
 
-def test_several_at_once_are_named_as_the_page_names_them(signed_in, world):  # noqa: F811
+def test_several_at_once_are_named_as_the_page_names_them(signed_in, world):
     url = dict(every_url(world))["shelf:material"]
     form = page_form(signed_in, url, "notes")
     Material.objects.filter(pk=world["shelf:material"]).update(hazards=["manganese", "cobalt"])

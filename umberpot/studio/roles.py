@@ -19,9 +19,9 @@ READ_ONLY = {"GET", "HEAD", "OPTIONS"}
 View = Callable[..., HttpResponseBase]
 
 
-def _say(view: View, what: str, role: Role) -> View:
+def _say(view: View, what: str, decision: object) -> View:
     """Notes a decision on the view itself, as Django's own ``login_not_required`` does."""
-    setattr(view, what, role)
+    setattr(view, what, decision)
     return view
 
 
@@ -45,8 +45,7 @@ def readers_send(view: View) -> View:
 
 def without_studio(view: View) -> View:
     """This view is also for who is signed in and in no studio."""
-    setattr(view, "needs_studio", False)  # noqa: B010  a view is a function to type checkers
-    return view
+    return _say(view, "needs_studio", False)
 
 
 def needs_studio(view: View) -> bool:
@@ -56,8 +55,7 @@ def needs_studio(view: View) -> bool:
 
 def during_import(view: View) -> View:
     """This view is also there while an archive is on its way into the studio."""
-    setattr(view, "waits_for_import", False)  # noqa: B010
-    return view
+    return _say(view, "waits_for_import", False)
 
 
 def waits_for_import(view: View) -> bool:

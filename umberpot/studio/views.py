@@ -24,6 +24,7 @@ from django.views.decorators.http import require_GET, require_http_methods
 from umberpot.studio import progress
 from umberpot.studio.forms import FirstRunForm, NewPasswordForm, PreferencesForm
 from umberpot.studio.models import Studio
+from umberpot.studio.people.sentences import ready
 from umberpot.studio.request import StudioRequest, posted
 from umberpot.studio.roles import during_import
 from umberpot.studio.services import AlreadyFounded, found_first_studio
@@ -56,7 +57,7 @@ def first_run(request: HttpRequest) -> HttpResponse:
         except AlreadyFounded:
             raise Http404 from None
         login(request, owner, backend="django.contrib.auth.backends.ModelBackend")
-        messages.success(request, f"{studio} is ready. Choose where to begin.")
+        messages.success(request, ready(studio))
         return redirect("bench:bench")
     return render(request, "studio/first_run.html", {"form": form})
 

@@ -151,6 +151,19 @@ def test_one_that_was_undone_as_stopped_does_not_go_on(newcomer, archive, monkey
     assert rows_but("django_session") == before
 
 
+def test_one_that_was_undone_leaves_the_next_import_alone(newcomer, archive, monkeypatch):
+    _, studio = newcomer
+
+    def undo_and_import_again():
+        call_command("undo_imports")
+        into(studio, archive)
+
+    happening(monkeypatch, undo_and_import_again)
+    with pytest.raises(Unfit, match="took too long and was undone"):
+        into(studio, archive)
+    assert files_in(out_of(studio)) == files_in(archive)
+
+
 def test_one_that_goes_on_is_left_alone(newcomer, archive, monkeypatch):
     _, studio = newcomer
     happening(monkeypatch, lambda: call_command("undo_imports", stopped=True))

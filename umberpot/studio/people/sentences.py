@@ -60,6 +60,11 @@ def welcome(member: Membership) -> str:
     return f"Welcome to {member.studio}. You are {Role(member.role).facts.with_article} here."
 
 
+def ready(studio: Studio) -> str:
+    """The first words to who has set a studio up."""
+    return f"{studio} is ready. Choose where to begin."
+
+
 def founded(studio: Studio, owner: User) -> str:
     """That another studio is ready, and who signs in to it."""
     return f"{studio} is ready: its owner signs in as {owner.username}."

@@ -161,7 +161,7 @@ def _found_own(request: StudioRequest) -> HttpResponse:
         studio = found_studio(form.cleaned_data["studio_name"], request.user)
     except IntegrityError:
         return redirect("bench:bench")  # Another window was quicker.
-    messages.success(request, f"{studio} is ready. Choose where to begin.")
+    messages.success(request, sentences.ready(studio))
     return redirect("bench:bench")
 
 

@@ -46,21 +46,23 @@ def take_in(studio: Studio, file: IO[bytes], begin: Begin = no_progress) -> Arch
         raise Unfit(sentences.NOT_EMPTY)
     rows = archive.manifest.count
     archive.check(begin(Doing.CHECKING, rows))
-    people, before = _begin(studio, archive)
+    mark, people, before = _begin(studio, archive)
     try:
         with _any_order():
-            _write(studio, archive, people, before, begin(Doing.WRITING, rows))
+            _write(mark, archive, people, before, begin(Doing.WRITING, rows))
             _refuse_contradictions(studio, before)
-            _tell(studio, archive, before, begin(Doing.INDEXING, rows))
-        _finish(studio, archive)
+            _tell(mark, archive, before, begin(Doing.INDEXING, rows))
+        _finish(mark, archive)
     except BaseException:
-        undone.take_out(studio)
+        # Where it was undone meanwhile, what is there now is another import's.
+        if UnfinishedImport.objects.filter(pk=mark.pk).exists():
+            undone.take_out(studio)
         raise
     return archive
 
 
-def _begin(studio: Studio, archive: Archive) -> tuple[list[int], Keys]:
-    """Marks the studio; gives the accounts of those the archive names, and where keys begin."""
+def _begin(studio: Studio, archive: Archive) -> tuple[UnfinishedImport, list[int], Keys]:
+    """Marks the studio; gives the mark, the accounts of those named, and where keys begin."""
     with transaction.atomic():
         if not is_empty(studio):
             raise Unfit(sentences.NOT_EMPTY)
@@ -76,7 +78,7 @@ def _begin(studio: Studio, archive: Archive) -> tuple[list[int], Keys]:
             model: _reserve(model, counts.get(label, 0))
             for label, model in contents.archived().items()
         }
-    return people, before
+    return mark, people, before
 
 
 def _reserve(model: type[models.Model], count: int) -> int:
@@ -105,28 +107,27 @@ def _any_order() -> Iterator[None]:
         connection.enable_constraint_checking()
 
 
-def _still_alive(studio: Studio) -> None:
+def _still_alive(mark: UnfinishedImport) -> None:
     """Says that the import goes on. Raises Unfit where it was taken for one that stopped."""
-    mark = UnfinishedImport.objects.filter(studio=studio)
-    if not mark.update(alive_at=timezone.now()):
+    if not UnfinishedImport.objects.filter(pk=mark.pk).update(alive_at=timezone.now()):
         raise Unfit(sentences.UNDONE)
 
 
-def _finish(studio: Studio, archive: Archive) -> None:
+def _finish(mark: UnfinishedImport, archive: Archive) -> None:
     """All of it is there at once: the studio's own row, and no mark any more."""
     with transaction.atomic():
-        _still_alive(studio)
-        Studio.objects.filter(pk=studio.pk).update(**archive.studio())
-        UnfinishedImport.objects.filter(studio=studio).delete()
+        _still_alive(mark)
+        Studio.objects.filter(pk=mark.studio_id).update(**archive.studio())
+        mark.delete()
 
 
 def _write(
-    studio: Studio, archive: Archive, people: list[int], before: Keys, report: Report
+    mark: UnfinishedImport, archive: Archive, people: list[int], before: Keys, report: Report
 ) -> None:
     tally, turns = Tally(report), Turns()
     for label, model in contents.archived().items():
-        values = _values(studio, archive, label, model, people, before)
-        _insert(studio, model, tally.over(values), contents.data_name(label), turns)
+        values = _values(mark.studio, archive, label, model, people, before)
+        _insert(mark, model, tally.over(values), contents.data_name(label), turns)
 
 
 def _refuse_contradictions(studio: Studio, before: Keys) -> None:
@@ -140,7 +141,7 @@ def _refuse_contradictions(studio: Studio, before: Keys) -> None:
                 raise Unfit(sentences.bad_row(contents.data_name(label), number, wrong))
 
 
-def _tell(studio: Studio, archive: Archive, before: Keys, report: Report) -> None:
+def _tell(mark: UnfinishedImport, archive: Archive, before: Keys, report: Report) -> None:
     """Tells whoever follows rows, the search above all, of those that came."""
     done, turns = 0, Turns()
     for label, model in contents.archived().items():
@@ -148,7 +149,7 @@ def _tell(studio: Studio, archive: Archive, before: Keys, report: Report) -> Non
         for start in range(first, first + rows, AT_A_TIME):
             stop = min(start + AT_A_TIME, first + rows)
             with transaction.atomic():
-                _still_alive(studio)
+                _still_alive(mark)
                 rows_written.send(model, keys=list(range(start, stop)), everything=True)
             turns.give_way()
             report(done := done + stop - start)
@@ -215,7 +216,11 @@ def _value(
 
 
 def _insert(
-    studio: Studio, model: type[models.Model], rows: Iterator[list[Any]], name: str, turns: Turns
+    mark: UnfinishedImport,
+    model: type[models.Model],
+    rows: Iterator[list[Any]],
+    name: str,
+    turns: Turns,
 ) -> None:
     """Writes rows with their keys, so many in a statement: memory does not grow with them.
 
@@ -230,7 +235,7 @@ def _insert(
         while some := list(islice(rows, AT_A_TIME)):
             try:
                 with transaction.atomic():
-                    _still_alive(studio)
+                    _still_alive(mark)
                     cursor.executemany(statement, some)
             except IntegrityError:
                 line = written + _first_refused(cursor, statement, some)
