@@ -50,7 +50,14 @@ class FoundForm(forms.Form):
 class FirstRunForm(AccountForm):
     """The studio's name and its owner's sign-in."""
 
-    studio_name = forms.CharField(max_length=80, label="Studio name")
+    studio_name = forms.CharField(
+        max_length=80, label="Studio name", widget=forms.TextInput({"autofocus": True})
+    )
+
+    def __init__(self, *args: Any, **kwargs: Any) -> None:
+        super().__init__(*args, **kwargs)
+        # Django's form begins with the name of the account, this one with the studio's.
+        self.fields["username"].widget.attrs.pop("autofocus", None)
 
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean() or self.cleaned_data

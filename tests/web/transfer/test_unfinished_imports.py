@@ -99,14 +99,16 @@ def test_members_meet_a_page_that_says_so_and_nobody_else_does(newcomer, archive
         for address in ("/", "/shelf/", "/people/", "/calculators/", "/mix/dose/"):
             seen[address] = client.get(address).status_code, stranger.get(address).status_code
         seen["progress"] = client.get("/progress/00000000-0000-4000-8000-000000000000/").status_code
-        seen["post"] = client.post("/shelf/new/", {"kind": "oxide", "name": "X"}).status_code
+        sent = client.post("/shelf/1/count/", {"grams": "1"})
+        seen["post"] = sent.status_code
+        seen["again"] = 'href="/">Look again' in sent.content.decode()
 
     happening(monkeypatch, look)
     into(studio, archive)
     assert seen == {
         **dict.fromkeys(("/", "/shelf/", "/people/"), (503, 200)),
         **dict.fromkeys(("/calculators/", "/mix/dose/"), (200, 200)),
-        **{"progress": 200, "post": 503},
+        **{"progress": 200, "post": 503, "again": True},
     }
     assert client.get("/").status_code == 200
 

@@ -128,7 +128,8 @@ def no_studio_page(request: HttpRequest, form: FoundForm | None = None) -> HttpR
 
 def importing_page(request: HttpRequest) -> HttpResponse:
     """What members of a studio meet while an archive is on its way into it."""
-    response = render(request, "studio/people/importing.html", status=503)
+    again = request.get_full_path() if request.method == "GET" else reverse("bench:bench")
+    response = render(request, "studio/people/importing.html", {"again": again}, status=503)
     response["Retry-After"] = "10"
     return response
 
