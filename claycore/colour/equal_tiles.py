@@ -14,7 +14,7 @@ from enum import StrEnum
 
 import numpy as np
 
-from claycore.colour.difference import SAME_UNLESS_TOUCHING, ciede2000
+from claycore.colour.difference import SAME_UNLESS_TOUCHING, ciede2000, ciede2000_of
 from claycore.colour.doubt import difference_variance
 from claycore.colour.notation import Lab
 from claycore.measure.replicates import NO_RECORD, Record, Spread, UsualSpread
@@ -109,8 +109,8 @@ def record_of(tiles: Sequence[Lab]) -> Record:
     if len(tiles) < 2:
         return NO_RECORD
     mean = mean_colour(tiles)
-    squares = sum(ciede2000(tile, mean) ** 2 for tile in tiles)
-    return Record(len(tiles), 1, squares)
+    from_mean = ciede2000_of([tile.values for tile in tiles], mean.values)
+    return Record(len(tiles), 1, float((from_mean**2).sum()))
 
 
 def noise_of(sets: Iterable[Sequence[Lab]], elsewhere: Record = NO_RECORD) -> Noise:

@@ -16,7 +16,6 @@ from django.db.models import (
     Count,
     Exists,
     F,
-    Max,
     OuterRef,
     Q,
     QuerySet,
@@ -25,7 +24,7 @@ from django.db.models import (
     When,
     Window,
 )
-from django.db.models.functions import Cast, Coalesce, RowNumber
+from django.db.models.functions import Cast, Coalesce, DenseRank, RowNumber
 from django.urls import reverse
 from django.utils import timezone
 
@@ -40,7 +39,7 @@ from umberpot.mixing.models import Mix, Plan
 from umberpot.studio.models import Studio
 from umberpot.studio.role_list import Role
 from umberpot.studio.roles import may_open
-from umberpot.tiles.models import AT_WORK, Step, Tile, TileQuerySet, Trial
+from umberpot.tiles.models import AT_WORK, Loading, Step, Tile, TileQuerySet, Trial
 from umberpot.tiles.progress import TileProgress, progress_of
 
 MOST_OF_A_KIND = 4
@@ -105,15 +104,18 @@ def to_do(studio: Studio, timers: Sequence[Timer]) -> ToDo:
     each task found in one, and fetched together.
     """
     waits = _Waits(timers)
-    groups = _counted(studio, waits)
-    here = [group for group in groups if group.step is not Step.FIRE]
-    ready = [group for group in here if not group.reason]
-    shown = [group for step in _AT_THE_BENCH for group in _of_step(ready, step)[:MOST_OF_A_KIND]]
+    groups, every = _at_the_bench(studio, waits)
+    shown = [
+        group
+        for step in _AT_THE_BENCH
+        for group in [one for one in groups if one.kind == (step, "")][:MOST_OF_A_KIND]
+    ]
     later = [
         replace(group, not_today=waits.says(group))
         for reason in _Waits.REASONS
         for step in _AT_THE_BENCH
-        for group in _of_step([one for one in here if one.reason == reason], step)
+        for group in groups
+        if group.kind == (step, reason)
     ][:MOST_LATER]
     results = _trials_with_results(studio)
     trials = (
@@ -121,53 +123,60 @@ def to_do(studio: Studio, timers: Sequence[Timer]) -> ToDo:
         .select_related("test__clay", "plan")
         .in_bulk({group.trial_pk for group in (*shown, *later)})
     )
-    keys = _first_of_each(studio, waits, trials, [trial.pk for trial in results])
+    to_fire, read = _to_fire_and_read(studio, [trial.pk for trial in results])
     forgotten = _forgotten(studio)
-    tiles = Tile.objects.filter(pk__in={*keys, *forgotten}).with_history()
+    in_groups = [key for group in (*shown, *later) for key in group.first]
+    of_others = [key for first in (*to_fire.values(), *read.values()) for key in first.keys]
+    tiles = Tile.objects.filter(pk__in={*in_groups, *of_others, *forgotten}).with_history()
     drawn = {tile.pk: progress_of(tile) for tile in tiles}
-    by_place: dict[_Place, list[TileProgress]] = defaultdict(list)
-    for key in sorted(keys):
-        by_place[keys[key]].append(drawn[key])
-    every = len({group.trial_pk for group in ready})
-    tasks = [_as_task(group, trials[group.trial_pk], by_place[group.place]) for group in shown]
+    tasks = [_as_task(group, trials[group.trial_pk], drawn) for group in shown]
     sections = [
         _mixing(studio),
         Section("Tiles", tasks, max(0, every - len(shown)), reverse("tiles:tiles")),
-        Section("Kiln", _firing_tasks(groups, by_place), 0, reverse("kiln:kiln")),
-        Section("Results", _result_tasks(results, by_place), 0, reverse("results:trials")),
+        Section("Kiln", _firing_tasks(to_fire, drawn), 0, reverse("kiln:kiln")),
+        Section("Results", _result_tasks(results, read, drawn), 0, reverse("results:trials")),
     ]
     return ToDo(
         [section for section in sections if section.tasks],
-        [_as_task(group, trials[group.trial_pk], by_place[group.place]) for group in later],
+        [_as_task(group, trials[group.trial_pk], drawn) for group in later],
         [drawn[key] for key in forgotten],
-        not groups,
+        not groups and not to_fire,
     )
 
 
 _AT_THE_BENCH = [step for step in Step if step not in (Step.FIRE, Step.READ)]
 
-_Place = tuple[str, str, str]
-"""Where a tile is drawn: its step, why it waits for another day, and its trial or its cone."""
+_Drawn = Mapping[int, TileProgress]
+"""The tiles that are drawn, by their keys."""
 
 
 @dataclass(frozen=True)
 class _Group:
     """Tiles of a trial that wait for the same step; the latest of them was shaped then.
 
-    ``reason`` is why they belong to another day, '' where they do not; ``not_today`` says it.
+    ``first`` are the keys of the first of them. ``reason`` is why they belong to another day, ''
+    where they do not; ``not_today`` says it.
     """
 
     trial_pk: int
     step: Step
-    cone: str
     reason: str
     count: int
+    first: Sequence[int]
     shaped_at: datetime | None
     not_today: str = ""
 
     @property
-    def place(self) -> _Place:
-        return self.step, self.reason, str(self.trial_pk)
+    def kind(self) -> tuple[Step, str]:
+        return self.step, self.reason
+
+
+@dataclass(frozen=True)
+class _First:
+    """The keys of the first of some tiles, and how many there are."""
+
+    keys: Sequence[int]
+    count: int
 
 
 class _Waits:
@@ -206,53 +215,61 @@ _OF_A_PLAN = Q(step=Step.MAKE, trial__plan__isnull=False)
 
 def _at_hand(studio: Studio) -> TileQuerySet:
     """The studio's tiles, without those that the kiln is firing this moment."""
-    in_the_kiln = LoadedPiece.objects.filter(
-        tile=OuterRef("pk"), load__logs__state=LogState.RUNNING
-    )
-    return Tile.objects.of(studio).exclude(Exists(in_the_kiln))
+    in_the_kiln = LoadedPiece.objects.filter(tile__isnull=False, load__logs__state=LogState.RUNNING)
+    return Tile.objects.of(studio).exclude(pk__in=in_the_kiln.values("tile"))
 
 
-def _counted(studio: Studio, waits: _Waits) -> list[_Group]:
-    """How many tiles of each trial wait for each step, the oldest trial first."""
-    at_work = _at_hand(studio).at_work().exclude(_OF_A_PLAN).annotate(reason=waits.reason)
+def _at_the_bench(studio: Studio, waits: _Waits) -> tuple[list[_Group], int]:
+    """What waits for each step, of the oldest trials; how many trials have something for today.
+
+    One query. The groups of a kind that are shown come from its oldest trials: the others are
+    ranked, and never leave the data file.
+    """
+    waiting = _at_hand(studio).at_work().exclude(_OF_A_PLAN).exclude(step=Step.FIRE)
+    waiting = waiting.annotate(reason=waits.reason)
+    # By their trial: SQLite finds a trial's tiles at a step sooner than it counts all trials.
+    ready = waiting.filter(reason="", trial=OuterRef("pk")).order_by()
+    trials = Trial.objects.of(studio).filter(Exists(ready)).order_by().values("studio")
+    by_age = Window(DenseRank(), partition_by=[F("step"), F("reason")], order_by=F("trial").asc())
     rows = (
-        at_work.values_list("trial_id", "step", "cone", "reason")
-        .annotate(Count("pk"), Max("shaped_at"))
-        .order_by("trial_id")
+        waiting.annotate(
+            of_kind=by_age,
+            every=Subquery(trials.annotate(every=Count("pk")).values("every")),
+        )
+        .filter(of_kind__lte=MOST_LATER)
+        .order_by("trial", "pk")
+        .values_list("trial_id", "step", "reason", "pk", "shaped_at", "every")
     )
-    return [
-        _Group(trial_pk, Step(step), cone, reason, count, shaped_at)
-        for trial_pk, step, cone, reason, count, shaped_at in rows
-    ]
+    tiles: dict[tuple[int, str, str], list[tuple[int, datetime | None]]] = defaultdict(list)
+    every = 0
+    for trial_pk, step, reason, key, shaped_at, of_all in rows:
+        tiles[trial_pk, step, reason].append((key, shaped_at))
+        every = of_all or 0
+    return [_group(*kind, of_kind) for kind, of_kind in tiles.items()], every
 
 
-def _of_step(groups: Sequence[_Group], step: Step) -> list[_Group]:
-    """The groups at a step, one a trial, whatever cones their tiles are for."""
-    by_trial: dict[int, _Group] = {}
-    for group in groups:
-        if group.step is step:
-            before = by_trial.get(group.trial_pk)
-            by_trial[group.trial_pk] = _together(before, group) if before else group
-    return list(by_trial.values())
+def _group(
+    trial_pk: int, step: str, reason: str, tiles: Sequence[tuple[int, datetime | None]]
+) -> _Group:
+    first = [key for key, _ in tiles[:MOST_DRAWN]]
+    shaped_at = max((at for _, at in tiles if at), default=None)
+    return _Group(trial_pk, Step(step), reason, len(tiles), first, shaped_at)
 
 
-def _together(one: _Group, other: _Group) -> _Group:
-    shaped = [at for at in (one.shaped_at, other.shaped_at) if at]
-    return replace(one, count=one.count + other.count, shaped_at=max(shaped) if shaped else None)
+def _to_fire_and_read(
+    studio: Studio, results: Iterable[int]
+) -> tuple[dict[str, _First], dict[int, _First]]:
+    """The first few tiles that wait for each cone, and those that were read of some trials.
 
-
-def _first_of_each(
-    studio: Studio, waits: _Waits, trials: Iterable[int], results: Iterable[int]
-) -> dict[int, _Place]:
-    """The first few tiles of each task by their keys, and where each is drawn. One query."""
-    to_do = AT_WORK & ~_OF_A_PLAN & (Q(step=Step.FIRE) | Q(trial__in=list(trials)))
-    read = Q(step=Step.READ, trial__in=list(results))
+    One query.
+    """
+    to_fire = AT_WORK & Q(step=Step.FIRE)
+    of_one = [F("step"), F("of")]
     rows = (
         _at_hand(studio)
         .kept()
-        .filter(to_do | read)
+        .filter(to_fire | Q(step=Step.READ, trial__in=list(results)))
         .annotate(
-            reason=waits.reason,
             of=Case(
                 When(step=Step.FIRE, then=F("cone")),
                 default=Cast("trial_id", CharField()),
@@ -260,62 +277,60 @@ def _first_of_each(
             ),
         )
         .annotate(
-            place=Window(
-                RowNumber(),
-                partition_by=[F("step"), F("reason"), F("of")],
-                order_by=F("pk").asc(),
-            )
+            place=Window(RowNumber(), partition_by=of_one, order_by=F("pk").asc()),
+            count=Window(Count("pk"), partition_by=of_one),
         )
         .filter(place__lte=MOST_DRAWN)
+        .order_by("pk")
+        .values_list("step", "of", "pk", "count")
     )
-    found = rows.values_list("pk", "step", "reason", "of")
-    return {key: (step, reason, of) for key, step, reason, of in found}
+    found: dict[tuple[str, str], list[tuple[int, int]]] = defaultdict(list)
+    for step, of, key, count in rows:
+        found[step, of].append((key, count))
+    first = {kind: _First([key for key, _ in tiles], tiles[0][1]) for kind, tiles in found.items()}
+    return (
+        {cone: one for (step, cone), one in first.items() if step == Step.FIRE},
+        {int(trial): one for (step, trial), one in first.items() if step == Step.READ},
+    )
 
 
 def _forgotten(studio: Studio) -> list[int]:
     """The keys of what was dry, or fired, for so long that it was most likely forgotten."""
     before = timezone.now() - timedelta(minutes=FORGOTTEN_AFTER)
-    dry = Q(step=Step.DRY, shaped_at__lt=before)
-    fired = Q(step=Step.MEASURE, last__lt=before.date())
-    waiting = Tile.objects.of(studio).at_work().filter(step__in=[Step.DRY, Step.MEASURE])
-    found = waiting.annotate(last=Max("loadings__firing__fired_on")).filter(dry | fired)
-    keys: dict[str, list[int]] = defaultdict(list)
-    for key, step in found.order_by("pk").values_list("pk", "step"):
-        keys[step].append(key)
-    return sorted(key for of_step in keys.values() for key in of_step[:MOST_FORGOTTEN])
+    since = Loading.objects.filter(tile=OuterRef("pk"), firing__fired_on__gte=before.date())
+    waiting = Tile.objects.of(studio).at_work().order_by("pk").values("pk")
+    dry = waiting.filter(step=Step.DRY, shaped_at__lt=before)[:MOST_FORGOTTEN]
+    fired = waiting.filter(~Exists(since), step=Step.MEASURE)[:MOST_FORGOTTEN]
+    found = Tile.objects.filter(Q(pk__in=dry) | Q(pk__in=fired))
+    return list(found.order_by("pk").values_list("pk", flat=True))
 
 
-def _as_task(group: _Group, trial: Trial, tiles: list[TileProgress]) -> Task:
+def _as_task(group: _Group, trial: Trial, drawn: _Drawn) -> Task:
     test = getattr(trial, "test", None)
+    tiles = [drawn[key] for key in group.first]
     return Task(
         str(test.clay) if test else trial.name,
         sentences.to_do(group.step, group.count, bars=test is not None),
         sentences.BUTTONS[group.step],
         tiles[0].get_next_url() if tiles and not test else trial.get_absolute_url(),
         group.count,
-        tiles[: group.count],
+        tiles,
         not_today=group.not_today,
     )
 
 
-def _firing_tasks(
-    groups: Sequence[_Group], by_place: Mapping[_Place, list[TileProgress]]
-) -> list[Task]:
+def _firing_tasks(to_fire: Mapping[str, _First], drawn: _Drawn) -> list[Task]:
     """What waits for each cone, the coolest first: pieces of any trial may share a firing."""
-    counts: dict[str, int] = defaultdict(int)
-    for group in groups:
-        if group.step is Step.FIRE:
-            counts[group.cone] += group.count
     return [
         Task(
             f"Cone {cone}",
-            sentences.to_do(Step.FIRE, counts[cone], bars=False),
+            sentences.to_do(Step.FIRE, to_fire[cone].count, bars=False),
             sentences.BUTTONS[Step.FIRE],
             f"{reverse('kiln:kiln')}?cone={cone}",
-            counts[cone],
-            by_place.get((Step.FIRE, "", cone), []),
+            to_fire[cone].count,
+            [drawn[key] for key in to_fire[cone].keys],
         )
-        for cone in sorted(counts, key=cones.order)
+        for cone in sorted(to_fire, key=cones.order)
     ]
 
 
@@ -398,16 +413,14 @@ def _how_many(rows: QuerySet) -> Coalesce:
     return Coalesce(Subquery(counted), 0)
 
 
-def _result_tasks(
-    trials: Iterable[Any], by_place: Mapping[_Place, list[TileProgress]]
-) -> list[Task]:
+def _result_tasks(trials: Iterable[Any], read: Mapping[int, _First], drawn: _Drawn) -> list[Task]:
     return [
         Task(
             trial.name,
             sentences.of_results(trial.read, trial.every),
             *_see_or_conclude(trial.pk, trial.read, trial.every, trial.found),
             trial.read,
-            by_place.get((Step.READ, "", str(trial.pk)), []),
+            [drawn[key] for key in read[trial.pk].keys] if trial.pk in read else [],
         )
         for trial in trials
     ]

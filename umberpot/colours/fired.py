@@ -5,6 +5,9 @@ from collections.abc import Callable, Hashable, Iterable, Mapping
 from dataclasses import dataclass, field
 from typing import TypeVar
 
+from django.db.models import OuterRef, QuerySet, Subquery
+from django.urls import reverse
+
 from claycore.colour.notation import Lab
 from claycore.firing import cones
 from claycore.firing.kinds import FiringKind
@@ -80,7 +83,6 @@ class FiredColour:
     """
 
     code: str
-    href: str
     lab: Lab
     mix: int | None
     pcts: Mapping[str, float] = field(hash=False)
@@ -92,6 +94,12 @@ class FiredColour:
     stack: str = ""
     tile: int = 0
     zinc: bool | None = None
+    bar_page: str = ""
+
+    @property
+    def href(self) -> str:
+        """Where its figures are entered; worked out only for those that are shown."""
+        return self.bar_page or reverse("tiles:record", args=[self.code])
 
     @property
     def recipe(self) -> Hashable:
@@ -140,8 +148,24 @@ def fired_colours(tiles: Iterable[Tile]) -> list[FiredColour]:
         )
         for loading in tile.loadings.all():
             readings = sorted(current.get(loading.firing_id, ()), key=lambda r: r.of_bare_half)
-            found += [_fired_colour(tile, loading, reading) for reading in readings]
+            firing, shelf = loading.firing, loading.shelf
+            found += [_fired_colour(tile, firing, shelf, reading) for reading in readings]
     return found
+
+
+def read_as_fired_colours(readings: QuerySet[ColourReading]) -> list[FiredColour]:
+    """The same for single readings, in the order of their tiles: one query, no history fetched."""
+    stood = Loading.objects.filter(tile=OuterRef("tile"), firing=OuterRef("firing"))
+    rows = (
+        readings.select_related(*_READ_WITH)
+        .only(*_FIELDS)
+        .annotate(shelf=Subquery(stood.values("shelf")[:1]))
+    )
+    return [
+        _fired_colour(one.tile, one.firing, one.shelf, one)
+        for one in rows.order_by("tile", "firing", "of_bare_half")
+        if one.firing
+    ]
 
 
 def conditions_of_reading(tile: Tile, firing: Firing, of_bare_half: bool) -> Conditions:
@@ -151,24 +175,38 @@ def conditions_of_reading(tile: Tile, firing: Firing, of_bare_half: bool) -> Con
     return Conditions(tile.body_name, firing.cone, firing.atmosphere, glazed, firing.kind, glaze)
 
 
-def _fired_colour(tile: Tile, loading: Loading, reading: ColourReading) -> FiredColour:
-    firing = loading.firing
+def _fired_colour(
+    tile: Tile, firing: Firing, shelf: int | None, reading: ColourReading
+) -> FiredColour:
     conditions = conditions_of_reading(tile, firing, reading.of_bare_half)
     return FiredColour(
         tile.code,
-        tile.get_absolute_url(),
         reading.lab,
         tile.mix_id,
         tile.mix.said_pcts if tile.mix else {},
         conditions,
         firing.pk,
-        loading.shelf,
+        shelf,
         reading.pk,
         reading.of_bare_half,
         tile.stack.name if tile.stack else "",
         tile.pk,
         tile.glaze.contains_zinc if conditions.glaze and tile.glaze else None,
+        tile.get_absolute_url() if tile.is_bar else "",
     )
+
+
+_FIELDS = (
+    *("lightness", "a", "b", "u95", "doubt", "source", "of_bare_half", "tile__code", "tile__role"),
+    *("tile__glazed", "firing__cone", "firing__atmosphere", "firing__kind"),
+    *("tile__mix__clay_name", "tile__mix__made_of", "tile__mix__wanted_pcts", "tile__clay__name"),
+    *("tile__glaze__name", "tile__glaze__zinc", "tile__stack__name", "tile__stack__body__name"),
+    *("tile__trial__name", "tile__trial__test__trial"),
+)
+_READ_WITH = (
+    *("firing", "tile__mix", "tile__clay", "tile__glaze", "tile__stack__body"),
+    "tile__trial__test",
+)
 
 
 def after_the_last_firing(colours: Iterable[FiredColour]) -> list[FiredColour]:

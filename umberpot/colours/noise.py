@@ -5,17 +5,15 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
-from django.db.models import Count
-
 from claycore.colour.equal_tiles import Noise, noise_of, record_of
 from claycore.colour.notation import Lab
 from claycore.measure.replicates import NO_RECORD, Record
 from umberpot.colours.fired import FiredColour, equal_sets, labs
 from umberpot.studio.models import Studio
-from umberpot.tiles.models import ColourReading
+from umberpot.tiles.colours import current_colours
 
-MOST_FOR_NOISE = 2000
-"""The latest readings of equal tiles that a studio's noise is taken from."""
+MOST_FOR_NOISE = 1000
+"""The latest colours of mixes that a studio's noise is taken from."""
 
 
 @dataclass(frozen=True)
@@ -33,13 +31,10 @@ class StudioRecord:
 
 def studio_record(studio: Studio) -> StudioRecord:
     """The studio's record, in one query. A fire without a cone flashes each piece its own way."""
-    current = ColourReading.objects.of(studio).filter(superseded_at=None, tile__set_aside_at=None)
-    current = current.exclude(firing__cone="")
     fired_alike = ("firing__cone", "firing__atmosphere", "tile__glazed", "tile__glaze")
     alike = ("tile__mix", *fired_alike, "of_bare_half")
-    of_mixes = current.exclude(tile__mix=None)
-    several = of_mixes.order_by().values(*alike).annotate(count=Count("pk")).filter(count__gt=1)
-    rows = of_mixes.filter(tile__mix__in=several.values("tile__mix")).order_by("-pk")
+    of_mixes = current_colours(studio).exclude(firing__cone="").exclude(tile__mix=None)
+    rows = of_mixes.order_by("-pk")
     sets: dict[tuple[Any, ...], list[Lab]] = defaultdict(list)
     for *key, lightness, a, b in rows.values_list(*alike, "lightness", "a", "b")[:MOST_FOR_NOISE]:
         sets[tuple(key)].append(Lab(lightness, a, b))

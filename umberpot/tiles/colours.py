@@ -58,6 +58,21 @@ def _known(studio: Studio, code: str) -> KnownTile:
     return KnownTile(reading.lab, reading.u95 or 0.0)
 
 
+MOST_LOOKED_BACK = 20_000
+"""So many of the latest colours are gone through where every one would have to be."""
+
+
+def latest_colours(studio: Studio) -> QuerySet[ColourReading]:
+    """The colours after a firing that stand, but for those that are very long ago.
+
+    For what a page gathers from all of them: a studio of lifetimes is no slower than a large one.
+    """
+    of_studio = ColourReading.objects.of(studio).order_by("-pk").values_list("pk", flat=True)
+    oldest = of_studio[MOST_LOOKED_BACK : MOST_LOOKED_BACK + 1].first()
+    current = current_colours(studio)
+    return current if oldest is None else current.filter(pk__gt=oldest)
+
+
 def current_colours(studio: Studio) -> QuerySet[ColourReading]:
     """The colours after a firing that stand, of tiles that are not set aside."""
     rows = ColourReading.objects.of(studio)

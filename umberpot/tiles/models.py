@@ -95,6 +95,7 @@ class Trial(Signed):
 
     class Meta:
         ordering = [F("made_at").desc()]
+        indexes = [models.Index(fields=["studio", "made_at"], name="trial_by_age")]
         constraints = [
             models.CheckConstraint(
                 condition=(Q(piece_length_mm=None) | Q(piece_length_mm__gt=0))
@@ -115,7 +116,9 @@ class Trial(Signed):
         return reverse("tiles:trial", args=[self.pk])
 
 
-AT_WORK = (Q(mix=None) | Q(mix__set_aside_at=None)) & ~Q(step=Step.READ)
+AT_WORK = (Q(mix=None) | Q(mix__set_aside_at=None)) & Q(
+    step__in=[step for step in Step if step is not Step.READ]
+)
 """Tiles, not set aside themselves, that wait for a next step; the mix they are of is not either."""
 
 
@@ -224,7 +227,10 @@ class Tile(SetAside):
 
     class Meta:
         ordering = ["pk"]
-        indexes = [models.Index(fields=["trial", "step"], name="tile_step_in_its_trial")]
+        indexes = [
+            models.Index(fields=["trial", "step"], name="tile_step_in_its_trial"),
+            models.Index(fields=["studio", "step"], name="tile_step_in_its_studio"),
+        ]
         constraints = [
             models.UniqueConstraint(fields=["studio", "code"], name="tile_code_once_in_a_studio"),
             models.CheckConstraint(condition=Q(mark_length_mm__gt=0), name="tile_mark_positive"),

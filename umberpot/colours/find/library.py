@@ -3,7 +3,8 @@
 from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 
-from django.db.models import Case, Count, F, Q, QuerySet, Value, When
+from django.db.models import Case, Count, F, Q, QuerySet, Value, When, Window
+from django.db.models.functions import Coalesce, RowNumber
 
 from claycore.colour.equal_tiles import mean_colour
 from claycore.colour.naming import misnamed
@@ -16,10 +17,11 @@ from umberpot.colours.fired import (
     fired_colours,
     grouped,
     labs,
+    read_as_fired_colours,
 )
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
-from umberpot.tiles.colours import current_colours
+from umberpot.tiles.colours import current_colours, latest_colours
 from umberpot.tiles.models import ColourReading, Tile
 
 MOST_CONDITIONS = 40
@@ -27,12 +29,12 @@ _SPARE = 3
 """So many times the tiles that are asked for are looked at: some went on to another firing."""
 
 MOST_TO_LEARN_FROM = 600
-"""The latest tiles of a clay that its palette is learned from."""
+"""The latest colours of a clay under some conditions that its palette is learned from."""
 
 
 def conditions_of(studio: Studio) -> list[tuple[Conditions, int]]:
     """Under which conditions coloured tiles were fired, and how many: most tiles first."""
-    coloured = current_colours(studio).exclude(tile__mix=None).exclude(firing__cone="")
+    coloured = latest_colours(studio).exclude(tile__mix=None).exclude(firing__cone="")
     firing = ("firing__cone", "firing__atmosphere")
     keys = ("tile__mix__clay_name", *firing, "glazed_there", "glaze_there")
     with_glaze = _with_surface(coloured.order_by())
@@ -132,33 +134,40 @@ def tested_under(studio: Studio, conditions: Conditions) -> Tested:
 
 def tested_under_each(studio: Studio, wanted: Collection[Conditions]) -> dict[Conditions, Tested]:
     """The same for several conditions, in as many queries as for one."""
-    latest: dict[Conditions, list[int]] = {conditions: [] for conditions in wanted}
-    if not latest:
+    if not wanted:
         return {}
-    readings = (
-        current_colours(studio)
-        .filter(tile__stack=None)
-        .filter(
-            Q(tile__mix__clay_name__in={one.clay for one in latest})
-            | Q(tile__mix=None, tile__clay__name__in={one.clay for one in latest}),
-            firing__cone__in={one.cone for one in latest},
-        )
+    latest = ColourReading.objects.filter(pk__in=_latest_under(studio, wanted))
+    read = grouped(read_as_fired_colours(latest), lambda one: one.conditions)
+    return {one: _tested(read.get(one, [])) for one in wanted}
+
+
+_UNDER = (
+    *("clay_there", "firing__cone", "firing__atmosphere"),
+    *("glazed_there", "firing__kind", "glaze_there"),
+)
+"""The fields of :class:`Conditions`, in its order."""
+
+
+def _latest_under(studio: Studio, wanted: Collection[Conditions]) -> list[int]:
+    """The keys of the latest colours under each of some conditions. Coats on a body are none."""
+    readings = latest_colours(studio).filter(
+        Q(tile__mix__clay_name__in={one.clay for one in wanted})
+        | Q(tile__mix=None, tile__clay__name__in={one.clay for one in wanted}),
+        tile__stack=None,
+        firing__cone__in={one.cone for one in wanted},
     )
-    keys = ("tile", "tile__mix__clay_name", "tile__clay__name", "firing__cone")
-    more = ("firing__atmosphere", "firing__kind", "glazed_there", "glaze_there")
-    for tile, in_mix, clay, cone, atmosphere, kind, glazed, glaze in (
-        _with_surface(readings).order_by("-tile").values_list(*keys, *more).distinct()
-    ):
-        under = Conditions(in_mix or clay, cone, atmosphere, bool(glazed), kind, glaze or "")
-        if under in latest and len(latest[under]) < MOST_TO_LEARN_FROM:
-            latest[under].append(tile)
-    tiles = Tile.objects.of(studio).filter(pk__in={key for of in latest.values() for key in of})
-    by_conditions = grouped(fired_colours(tiles.with_history()), lambda one: one.conditions)
-    return {one: _tested(by_conditions.get(one, []), set(latest[one])) for one in latest}
+    clay = Coalesce("tile__mix__clay_name", "tile__clay__name")
+    under = _with_surface(readings).annotate(clay_there=clay).order_by()
+    place = Window(RowNumber(), partition_by=[*_UNDER], order_by=F("pk").desc())
+    latest = under.annotate(place=place).filter(place__lte=MOST_TO_LEARN_FROM)
+    return [
+        key
+        for key, *fired, glaze in latest.values_list("pk", *_UNDER)
+        if Conditions(*fired, glaze or "") in wanted
+    ]
 
 
-def _tested(read: Sequence[FiredColour], tiles: Collection[int]) -> Tested:
-    under = [one for one in read if one.tile in tiles]
+def _tested(under: Sequence[FiredColour]) -> Tested:
     plain = [one for one in under if one.is_plain]
     coloured = [one for one in under if one.pcts]
     return Tested(coloured, mean_colour(labs(plain)) if plain else None)

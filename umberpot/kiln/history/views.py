@@ -24,10 +24,16 @@ def firings(request: StudioRequest) -> HttpResponse:
     form = FiringsFilter(request.GET, studio=request.studio)
     wanted = form.of(Firing.objects.of(request.studio))
     found = Firing.objects.of(request.studio).filter(pk__in=wanted.values("pk"))
-    counted = found.select_related("kiln").annotate(
-        tile_count=Count("loadings", distinct=True), log_count=Count("logs", distinct=True)
+    latest_first = found.order_by("-fired_on", "-pk")
+    page = page_of(request, latest_first, FIRINGS_A_PAGE)
+    # Only those shown are counted: counting before the sort would count all there are.
+    page.object_list = (
+        latest_first.filter(pk__in=[firing.pk for firing in page])
+        .select_related("kiln")
+        .annotate(
+            tile_count=Count("loadings", distinct=True), log_count=Count("logs", distinct=True)
+        )
     )
-    page = page_of(request, counted.order_by("-fired_on", "-pk"), FIRINGS_A_PAGE)
     return render(
         request,
         "kiln/history/firings.html",

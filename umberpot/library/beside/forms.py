@@ -3,6 +3,7 @@
 from typing import Any
 
 from django import forms
+from django.db.models import Exists, OuterRef
 
 from umberpot.library.beside.lining_up import LINED_UP
 from umberpot.studio.models import Studio
@@ -11,6 +12,15 @@ from umberpot.ui.fields.measures import Choice
 
 MOST_OFFERED = 200
 PLACES = ("first", "second", "third", "fourth")
+
+
+def _offered(studio: Studio) -> dict[int, Trial]:
+    """The latest trials with a colour that stands, by their keys. One query for all the fields."""
+    coloured = Tile.objects.kept().filter(
+        trial=OuterRef("pk"), colours__isnull=False, colours__superseded_at=None
+    )
+    trials = Trial.objects.of(studio).filter(Exists(coloured)).order_by("-made_at", "-pk")
+    return {trial.pk: trial for trial in trials[:MOST_OFFERED]}
 
 
 class BesideForm(forms.Form):
@@ -24,16 +34,16 @@ class BesideForm(forms.Form):
 
     def __init__(self, *args: Any, studio: Studio, **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
-        coloured = Tile.objects.of(studio).kept().filter(colours__superseded_at=None)
-        keys = coloured.filter(colours__isnull=False).values("trial")
-        trials = Trial.objects.of(studio).filter(pk__in=keys).order_by("-made_at", "-pk")
-        offered = trials.filter(pk__in=list(trials.values_list("pk", flat=True)[:MOST_OFFERED]))
+        offered = _offered(studio)
+        names = [(key, trial.name) for key, trial in offered.items()]
         for number, place in enumerate(PLACES):
-            self.fields[place] = forms.ModelChoiceField(
-                offered,
+            empty = "choose a trial" if number < 2 else "none"
+            self.fields[place] = forms.TypedChoiceField(
+                choices=[("", empty), *names],
+                coerce=lambda key: offered[int(key)],
+                empty_value=None,
                 required=number < 2,
                 label=f"{place.capitalize()} trial",
-                empty_label="choose a trial" if number < 2 else "none",
             )
 
     def clean(self) -> dict[str, Any]:

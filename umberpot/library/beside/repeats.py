@@ -6,11 +6,11 @@ from dataclasses import dataclass
 from django.db.models import Count
 
 from claycore.colour.difference import ciede2000, in_words
-from umberpot.colours.fired import Conditions, FiredColour, fired_colours
+from umberpot.colours.fired import Conditions, FiredColour, read_as_fired_colours
 from umberpot.colours.noise import StudioRecord, noise_for, studio_record
 from umberpot.firings.models import Firing
 from umberpot.studio.models import Studio
-from umberpot.tiles.models import ColourReading, Tile
+from umberpot.tiles.colours import latest_colours
 from umberpot.ui.wall import Swatch, WallRow, touching
 
 MOST_RECIPES = 24
@@ -28,11 +28,11 @@ class Repeat:
 
 def repeats(studio: Studio) -> list[Repeat]:
     """The recipes that were fired alike in several firings, the most often fired first."""
-    current = ColourReading.objects.of(studio).filter(superseded_at=None, tile__set_aside_at=None)
     fired_alike = ("firing__cone", "firing__atmosphere", "tile__glazed", "tile__glaze__name")
     alike = ("tile__mix__name", *fired_alike)
     fired_often = (
-        current.exclude(tile__mix=None)
+        latest_colours(studio)
+        .exclude(tile__mix=None)
         .exclude(firing__cone="")
         .filter(of_bare_half=False)
         .order_by()
@@ -42,9 +42,9 @@ def repeats(studio: Studio) -> list[Repeat]:
         .order_by("-firings", *alike)[:MOST_RECIPES]
     )
     names = {row["tile__mix__name"] for row in fired_often}
-    tiles = Tile.objects.of(studio).kept().filter(mix__name__in=names).with_history()
-    titles = {tile.code: tile.mix.name for tile in tiles if tile.mix}
-    colours = [one for one in fired_colours(tiles) if not one.of_bare_half]
+    of_them = latest_colours(studio).filter(of_bare_half=False, tile__mix__name__in=names)
+    titles = dict(of_them.order_by().values_list("tile__code", "tile__mix__name"))
+    colours = read_as_fired_colours(of_them)
     firings = Firing.objects.of(studio).in_bulk({one.firing for one in colours})
     groups: dict[tuple[str, Conditions], list[FiredColour]] = {}
     for one in colours:
