@@ -13,6 +13,7 @@ import django
 django.setup()
 
 import sys
+import time
 import uuid
 
 from django.conf import settings
@@ -39,6 +40,7 @@ LISTS = (
     *("/library/beside/", "/library/beside/repeats/"),
     *("/tiles/?step=dry", "/tiles/?cone=6&colourant=Quay+Blue", "/go/?q=t", "/go/?q=e"),
 )
+READINGS = "/results/readings.csv"
 STEPS = [Step.READ] * 14 + [Step.MAKE, Step.DRY, Step.FIRE, Step.MEASURE, Step.SOAK, Step.COLOUR]
 """Of twenty tiles fourteen are done with, and one is at each step before that."""
 
@@ -182,7 +184,17 @@ def main() -> None:
     found = medians(calls, ROUNDS)
     for url in LISTS:
         ratio = found["large", url] / found["demo", url]
-        print(f"{url:18} {ratio:5.2f} × the demo's, {sizes['large', url] / 1000:4.0f} kB")
+        print(f"{url:34} {ratio:5.2f} × the demo's, {sizes['large', url] / 1000:4.0f} kB")
+    of_readings = {name: _readings_of(client) for name, client in clients.items()}
+    ratio = of_readings["large"] / of_readings["demo"]
+    print(f"{READINGS:34} {ratio:5.2f} × the demo's for the same bytes")
+
+
+def _readings_of(client: Client) -> float:
+    """Processor time of all readings as one file, seconds a byte."""
+    started = time.process_time()
+    size = sum(map(len, client.get(READINGS).streaming_content))
+    return (time.process_time() - started) / size
 
 
 if __name__ == "__main__":

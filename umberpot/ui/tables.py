@@ -3,11 +3,13 @@
 import csv
 import io
 import json
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
+from typing import Any
 
 MOST_ROWS = 20_000
 MOST_BYTES = 20_000_000
+ROWS_A_PIECE = 2000
 SEPARATORS = ",;\t"
 
 FORMULA_STARTS = ("=", "+", "-", "@", "\uff1d", "\uff0b", "\uff0d", "\uff20")
@@ -32,6 +34,8 @@ def neutral(text: str) -> str:
 
     One more goes before text that has one of its own there, so that it comes back as it was.
     """
+    if not text or text[0].isalnum():  # nearly every cell of a long file
+        return text
     if _starts_like_a_formula(text) and not _is_number(text):
         return f"'{text}"
     return text
@@ -56,20 +60,25 @@ def _plain(text: str) -> str:
     return text[1:] if is_neutral else text
 
 
-def to_csv(
-    columns: Sequence[str], rows: Iterable[Mapping[str, str]], *, with_header: bool = True
-) -> str:
-    """Comma-separated, with a header and a byte order mark, so that spreadsheets see UTF-8.
+def to_csv(columns: Sequence[str], rows: Iterable[Mapping[str, Any]]) -> str:
+    """Comma-separated, with a header and a byte order mark, so that spreadsheets see UTF-8."""
+    return "".join(csv_in_pieces(columns, rows))
 
-    Without them it is what follows the first piece of a long file.
-    """
+
+def csv_in_pieces(columns: Sequence[str], rows: Iterable[Mapping[str, Any]]) -> Iterator[str]:
+    """The same for a long file, thousands of rows at a time. Numbers and text may be mixed."""
     out = io.StringIO()
+    out.write("\ufeff")
     writer = csv.writer(out)
-    if with_header:
-        writer.writerow(columns)
-    for row in rows:
-        writer.writerow([neutral(row.get(column, "")) for column in columns])
-    return f"\ufeff{out.getvalue()}" if with_header else out.getvalue()
+    writer.writerow(columns)
+    for number, row in enumerate(rows, 1):
+        cells = [row.get(column, "") for column in columns]
+        writer.writerow([neutral(cell) if isinstance(cell, str) else cell for cell in cells])
+        if number % ROWS_A_PIECE == 0:
+            yield out.getvalue()
+            out.seek(0)
+            out.truncate()
+    yield out.getvalue()
 
 
 def to_json(kind: str, rows: Iterable[Mapping[str, str]]) -> str:

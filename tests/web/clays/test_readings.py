@@ -6,7 +6,7 @@ import io
 import pytest
 
 from claycore.measure.formatting import to_two_digits
-from umberpot.clays.readings import every
+from umberpot.clays.readings import rows
 from umberpot.firings.models import Firing
 from umberpot.tiles.models import Tile
 
@@ -43,7 +43,7 @@ def test_values_stand_to_the_step_of_their_instrument(signed_in, read):
 
 @pytest.mark.parametrize("at_once", [1, 2, 400])
 def test_every_piece_is_in_it_once_however_it_is_cut(signed_in, read, monkeypatch, at_once):
-    monkeypatch.setattr(every, "TILES_AT_ONCE", at_once)
+    monkeypatch.setattr(rows, "TILES_AT_ONCE", at_once)
     marked = [
         r["bar"]
         for r in rows_of(signed_in.get("/results/readings.csv"))

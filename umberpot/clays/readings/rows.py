@@ -1,70 +1,156 @@
-"""Every current reading of a tile or bar as rows, for data files."""
+"""Every current reading of tiles and bars as rows, for data files.
 
-from collections.abc import Iterator
+A studio may have a million of them, so only the tiles are fetched as objects: what was read off
+them comes as plain values, a few queries for hundreds of tiles.
+"""
+
+from collections import defaultdict
+from collections.abc import Iterator, Mapping, Sequence
 from typing import Any
 
+from django.db.models import QuerySet
+
 from claycore.measure.formatting import plain, to_step
+from claycore.testing.readings import READINGS
 from umberpot.firings.models import Firing
-from umberpot.tiles.models import ColourReading, Tile
+from umberpot.studio.progress import Report
+from umberpot.tiles.models import (
+    ColourReading,
+    ColourWords,
+    Loading,
+    Reading,
+    Remark,
+    Tile,
+    remark_choices,
+)
 
 COLUMNS = (
     *("bar", "role", "firing", "cone", "atmosphere", "fired_on", "reading", "method"),
     *("value", "unit", "step", "note", "taken_at"),
 )
+OF_A_STUDIO = ("trial", "made_of", "glazed", "glaze", "set_aside")
+"""What a row of all readings says besides: whose reading it is."""
+
 SEEN = "seen"
 """The reading of a row whose note is a remark, such as 'cracked'."""
 
+TILES_AT_ONCE = 400
 
-def record_rows(bar: Tile) -> Iterator[dict[str, Any]]:
-    """A bar's rows, stage by stage. Fetched ``with_history``; makes no query of its own."""
-    line = {"reading": "line_marked", "value": bar.mark_length_mm, "unit": "mm"}
-    yield _row(bar, None, line)
-    for firing in (None, *bar.firings):
-        yield from _stage(bar, firing)
+Row = dict[str, Any]
+_Taken = Mapping[tuple[int, int | None], Sequence[Row]]
+"""What was read, by the tile and the firing it was read after; None before any."""
 
 
-def _stage(bar: Tile, firing: Firing | None) -> Iterator[dict[str, Any]]:
-    """The rows of one bar before the fire (None) or after one firing: figures, colour, remarks.
+def reading_rows(tiles: QuerySet[Tile], report: Report | None = None) -> Iterator[Row]:
+    """The rows of some tiles, the oldest first, stage by stage: figures, colours, remarks.
 
-    It filters in Python what was fetched with the bar. A query here would be one a bar and firing.
+    ``report`` is told of how many tiles they are, now and then.
     """
-    firing_pk = firing.pk if firing else None
-    for reading in bar.readings.all():
-        if reading.is_current and reading.firing_id == firing_pk:
-            of_reading = {
-                "reading": reading.quantity,
-                "method": reading.method,
-                "value": reading.value,
-                "unit": reading.unit,
-                "step": reading.step,
-                "note": reading.kept_because,
-                "taken_at": reading.made_at.isoformat(),
-            }
-            yield _row(bar, firing, of_reading)
-    for colour in (*bar.colours.all(), *bar.colour_words.all()):
-        if colour.is_current and colour.firing_id == firing_pk:
-            of_bare_half = isinstance(colour, ColourReading) and colour.of_bare_half
-            named = "colour_of_bare_half" if of_bare_half else "colour"
-            of_colour = {"reading": named, "note": str(colour)}
-            yield _row(bar, firing, {**of_colour, "taken_at": colour.made_at.isoformat()})
-    for remark in bar.remarks.all():
-        if remark.withdrawn_at is None and remark.firing_id == firing_pk:
-            of_remark = {"reading": SEEN, "note": str(remark)}
-            yield _row(bar, firing, {**of_remark, "taken_at": remark.made_at.isoformat()})
+    wanted = tiles.select_related(*_NAMED_BY).only(*_FIELDS).order_by("pk")
+    some = list(wanted[:TILES_AT_ONCE])
+    done = 0
+    while some:
+        yield from _rows_of(some)
+        done += len(some)
+        if report:
+            report(done)
+        some = list(wanted.filter(pk__gt=some[-1].pk)[:TILES_AT_ONCE])
 
 
-def _row(bar: Tile, firing: Firing | None, more: dict[str, Any]) -> dict[str, Any]:
-    fired = {}
-    if firing:
-        fired = {"firing": firing.kind, "cone": firing.cone, "atmosphere": firing.atmosphere}
-        fired["fired_on"] = firing.fired_on.isoformat()
-    known = {"bar": bar.code, "role": bar.role, **fired, **more}
-    return {column: known.get(column, "") for column in COLUMNS}
+_NAMED_BY = ("trial", "mix", "clay", "glaze", "stack__body")
+_FIELDS = (
+    *("code", "role", "mark_length_mm", "glazed", "bare_half", "set_aside_at", "trial__name"),
+    *("mix__name", "clay__name", "glaze__name", "stack__name", "stack__body__name"),
+)
 
 
-def as_text(row: dict[str, Any]) -> dict[str, str]:
+def as_text(row: Row) -> Row:
     """A row as a CSV has it: the value as precise as its instrument showed it."""
-    text = {column: str(known) for column, known in row.items()}
-    if row["step"]:
-        text |= {"value": to_step(row["value"], row["step"]), "step": plain(row["step"], 6)}
-    return text
+    if not row.get("step"):
+        return row
+    return row | {"value": to_step(row["value"], row["step"]), "step": plain(row["step"], 6)}
+
+
+def _rows_of(tiles: Sequence[Tile]) -> Iterator[Row]:
+    taken = _taken_of(tiles)
+    firings = _firings_of(tiles)
+    for tile in tiles:
+        whose = {
+            "trial": tile.trial.name,
+            "made_of": tile.made_of,
+            "glazed": tile.glazing.value,
+            "glaze": tile.glaze_name,
+            "set_aside": "yes" if tile.set_aside_at else "no",
+            "bar": tile.code,
+            "role": tile.role,
+        }
+        yield {**whose, "reading": "line_marked", "value": tile.mark_length_mm, "unit": "mm"}
+        for row in taken.get((tile.pk, None), ()):
+            yield whose | row
+        for firing_pk, fired in firings[tile.pk]:
+            for row in taken.get((tile.pk, firing_pk), ()):
+                yield whose | fired | row
+
+
+def _firings_of(tiles: Sequence[Tile]) -> Mapping[int, Sequence[tuple[int, Row]]]:
+    """The firings that each tile went through, in order, as cells."""
+    loadings = Loading.objects.filter(tile__in=tiles)
+    keys = list(loadings.values_list("tile_id", "firing_id"))
+    firings = Firing.objects.in_bulk({firing_pk for _, firing_pk in keys})
+    cells = {pk: _fired(firing) for pk, firing in firings.items() if firing.fired_ware}
+    found = defaultdict(list)
+    for tile_pk, firing_pk in keys:
+        if firing_pk in cells:
+            found[tile_pk].append((firing_pk, cells[firing_pk]))
+    return found
+
+
+def _fired(firing: Firing) -> Row:
+    return {
+        "firing": firing.kind,
+        "cone": firing.cone,
+        "atmosphere": firing.atmosphere,
+        "fired_on": firing.fired_on.isoformat(),
+    }
+
+
+def _taken_of(tiles: Sequence[Tile]) -> _Taken:
+    """What stands of all that was read off some tiles, in the order in which rows tell it."""
+    found: dict[tuple[int, int | None], list[Row]] = defaultdict(list)
+    for rows in (_figures(tiles), _colours(tiles), _words(tiles), _remarks(tiles)):
+        for tile_pk, firing_pk, taken_at, row in rows:
+            found[tile_pk, firing_pk].append({**row, "taken_at": taken_at.isoformat()})
+    return found
+
+
+_Taking = Iterator[tuple[int, int | None, Any, Row]]
+_WHERE = ("tile_id", "firing_id", "made_at")
+
+
+def _figures(tiles: Sequence[Tile]) -> _Taking:
+    rows = Reading.objects.filter(tile__in=tiles, superseded_at=None)
+    fields = ("quantity", "method", "value", "step", "kept_because")
+    for tile, firing, at, quantity, method, value, step, note in rows.values_list(*_WHERE, *fields):
+        unit = READINGS[quantity].unit
+        row = {"reading": quantity, "method": method, "value": value, "unit": unit, "step": step}
+        yield tile, firing, at, {**row, "note": note}
+
+
+def _colours(tiles: Sequence[Tile]) -> _Taking:
+    rows = ColourReading.objects.filter(tile__in=tiles, superseded_at=None)
+    for tile, firing, at, typed, of_bare_half in rows.values_list(*_WHERE, "typed", "of_bare_half"):
+        reading = "colour_of_bare_half" if of_bare_half else "colour"
+        yield tile, firing, at, {"reading": reading, "note": typed}
+
+
+def _words(tiles: Sequence[Tile]) -> _Taking:
+    rows = ColourWords.objects.filter(tile__in=tiles, superseded_at=None)
+    for tile, firing, at, words in rows.values_list(*_WHERE, "words"):
+        yield tile, firing, at, {"reading": "colour", "note": words}
+
+
+def _remarks(tiles: Sequence[Tile]) -> _Taking:
+    said = dict(remark_choices())
+    rows = Remark.objects.filter(tile__in=tiles, withdrawn_at=None)
+    for tile, firing, at, code in rows.values_list(*_WHERE, "code"):
+        yield tile, firing, at, {"reading": SEEN, "note": said[code]}

@@ -13,13 +13,14 @@ from claycore.measure.errors import ClayError
 from claycore.measure.formatting import to_two_digits, with_u95
 from claycore.measure.uncertainty import Estimate
 from umberpot.clays.readings.rows import COLUMNS as READING_COLUMNS
-from umberpot.clays.readings.rows import as_text, record_rows
+from umberpot.clays.readings.rows import as_text, reading_rows
 from umberpot.clays.records import ClayRecord
 from umberpot.clays.verdicts.lookup import judged_of, one_clay
 from umberpot.clays.verdicts.report import clay_report
 from umberpot.clays.verdicts.shrink_rule import shrink_rule_pdf
 from umberpot.clays.verdicts.tables import figure_rows
 from umberpot.studio.request import StudioRequest
+from umberpot.tiles.models import Tile
 from umberpot.ui.downloads import CSV, PDF, download, file_name
 from umberpot.ui.reports.printed import printed
 from umberpot.ui.tables import to_csv
@@ -83,6 +84,10 @@ def _figures(record: ClayRecord) -> Iterator[FigureRow]:
                 yield FigureRow(clay, at.cone, figure.key, figure.method, figure.unit, estimate)
 
 
+def _readings(record: ClayRecord) -> Iterator[dict[str, Any]]:
+    return reading_rows(Tile.objects.filter(pk__in=[bar.pk for bar in record.bars]))
+
+
 def _as_precise_as_known(row: dict[str, Any]) -> dict[str, str]:
     value, u95 = to_two_digits(row["value"], row["u95"])
     return {key: str(known) for key, known in {**row, "value": value, "u95": u95}.items()}
@@ -94,7 +99,9 @@ def data(request: StudioRequest, pk: int, form: str) -> HttpResponse:
     record = one_clay(request, pk)
     if form == "json":
         answer = {"clay": record.clay.name, "kind": record.clay.kind, "figures": _rows(record)}
-        answer["readings"] = [row for bar in record.bars for row in record_rows(bar)]
+        answer["readings"] = [
+            {column: row.get(column, "") for column in READING_COLUMNS} for row in _readings(record)
+        ]
         answer["problems"] = list(record.results.problems)
         return JsonResponse(answer)
     if form != "csv":
@@ -108,8 +115,7 @@ def data(request: StudioRequest, pk: int, form: str) -> HttpResponse:
 def readings(request: StudioRequest, pk: int) -> HttpResponse:
     """Every current reading of the clay's bars as CSV."""
     record = one_clay(request, pk)
-    rows = [as_text(row) for bar in record.bars for row in record_rows(bar)]
-    body = to_csv(READING_COLUMNS, rows)
+    body = to_csv(READING_COLUMNS, map(as_text, _readings(record)))
     return download(body, CSV, _file_name(record, "readings.csv"))
 
 

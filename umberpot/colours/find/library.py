@@ -156,14 +156,14 @@ def _latest_under(studio: Studio, wanted: Collection[Conditions]) -> list[int]:
         tile__stack=None,
         firing__cone__in={one.cone for one in wanted},
     )
-    clay = Coalesce("tile__mix__clay_name", "tile__clay__name")
-    under = _with_surface(readings).annotate(clay_there=clay).order_by()
+    of_clay = Coalesce("tile__mix__clay_name", "tile__clay__name")
+    under = _with_surface(readings).annotate(clay_there=of_clay).order_by()
     place = Window(RowNumber(), partition_by=[*_UNDER], order_by=F("pk").desc())
     latest = under.annotate(place=place).filter(place__lte=MOST_TO_LEARN_FROM)
     return [
         key
-        for key, *fired, glaze in latest.values_list("pk", *_UNDER)
-        if Conditions(*fired, glaze or "") in wanted
+        for key, clay, cone, atmosphere, glazed, kind, glaze in latest.values_list("pk", *_UNDER)
+        if Conditions(clay, cone, atmosphere, glazed, kind, glaze or "") in wanted
     ]
 
 

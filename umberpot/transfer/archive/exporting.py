@@ -14,9 +14,9 @@ from typing import IO, Any
 from django.contrib.auth.models import User
 from django.db import connection, models
 
-from umberpot.clays.readings.every import TILES_AT_ONCE, every_reading_as_csv
+from umberpot.clays.readings.every import every_reading_as_csv
 from umberpot.studio.models import Studio
-from umberpot.studio.progress import Begin, Doing, Report, Tally, no_progress
+from umberpot.studio.progress import Begin, Doing, Tally, no_progress
 from umberpot.tiles.models import Tile
 from umberpot.transfer.archive import contents
 from umberpot.transfer.archive.contents import FORMAT, VERSION
@@ -169,10 +169,10 @@ class _Archive:
         for key, kind in KINDS.items():
             text = tables.to_csv(kind.columns, kind.rows_of(self._studio))
             yield from self._zip.add(f"csv/{key}.csv", [text.encode()])
-        tiles = len(self._keys[Tile])
-        report = begin(Doing.TABLES, tiles)
-        readings = every_reading_as_csv(self._studio)
-        yield from self._zip.add("csv/readings.csv", _lines(readings, tiles, report))
+        report = begin(Doing.TABLES, len(self._keys[Tile]))
+        readings = every_reading_as_csv(self._studio, report)
+        pieces = (piece.encode() for piece in readings)
+        yield from self._zip.add("csv/readings.csv", pieces)
 
     def _manifest(self) -> bytes:
         counts = {model._meta.label: len(keys) for model, keys in self._keys.items()}
@@ -213,10 +213,3 @@ class _Archive:
 
 def _line(row: dict[str, Any]) -> bytes:
     return (json.dumps(row, ensure_ascii=False, separators=(",", ":")) + "\n").encode()
-
-
-def _lines(readings: Iterable[str], tiles: int, report: Report) -> Iterator[bytes]:
-    """The CSV of readings piece by piece: its head, then so many tiles each."""
-    for number, piece in enumerate(readings):
-        report(min(number * TILES_AT_ONCE, tiles))
-        yield piece.encode()
