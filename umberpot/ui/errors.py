@@ -1,6 +1,8 @@
 """What is answered when a page fails."""
 
+import logging
 import sys
+from collections.abc import Callable
 from dataclasses import dataclass
 
 from django.db import OperationalError
@@ -39,6 +41,22 @@ DISK_FULL = NotSaved(
 )
 
 
+Explanation = Callable[[HttpRequest, BaseException], HttpResponse | None]
+explained_by: list[Explanation] = []
+"""What may know why a page failed: places above add theirs. The first page given is shown."""
+
+
+def _explained(request: HttpRequest, failed: BaseException | None) -> HttpResponse | None:
+    """The page of whatever knows why this one failed; None where nothing does."""
+    if failed is None:
+        return None
+    try:
+        return next(filter(None, (explain(request, failed) for explain in explained_by)), None)
+    except Exception:  # a page that explains must not fail in turn
+        logging.getLogger("django.request").exception("The failure could not be explained.")
+        return None
+
+
 def why_not_saved(failed: BaseException | None) -> NotSaved | None:
     """What is to be told of a failure that is no fault of the application; None for any other."""
     if disk.is_full(failed):
@@ -59,9 +77,10 @@ def server_error(request: HttpRequest) -> HttpResponse:
     Runs while the exception is handled, so that it can be looked at. What was typed goes along,
     passwords and files excepted.
     """
-    why = why_not_saved(sys.exc_info()[1])
+    failed = sys.exc_info()[1]
+    why = why_not_saved(failed)
     if why is None:
-        return defaults.server_error(request)
+        return _explained(request, failed) or defaults.server_error(request)
     typed = [
         (name, value)
         for name, values in request.POST.lists()

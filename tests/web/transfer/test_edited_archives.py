@@ -9,7 +9,9 @@ import pytest
 from django.core.exceptions import ValidationError
 from django.core.management import call_command
 from django.db import models, transaction
+from django.urls import reverse
 
+from tests.pages import words_of
 from tests.thoroughness import examples
 from tests.web.transfer.edited_archives import (
     Edit,
@@ -135,3 +137,25 @@ def test_rows_that_cannot_be_right_are_named(world, studio, capsys):
 
 def test_every_row_of_the_demo_is_in_order(demo_studio):
     assert list(damaged_rows(demo_studio)) == []
+
+
+@pytest.mark.parametrize("page", ["/tiles/{tile}/", "/tiles/"])
+def test_a_page_that_meets_a_damaged_row_names_it(signed_in, world, studio, page):
+    tile = Tile.objects.get(code=world["tiles:record"])
+    mix = tile.mix
+    Mix.objects.filter(pk=mix.pk).update(made_of={"x": "y"})
+    signed_in.raise_request_exception = False
+    answer = signed_in.get(page.format(tile=tile.code))
+    assert answer.status_code == 500
+    words = words_of(answer)
+    assert f"The mix {mix.name} (row {mix.pk}) cannot be read" in words
+    assert "what is saved as its made_of makes no sense" in words
+    assert signed_in.get("/library/backups/").status_code == 200
+
+
+def test_a_fault_of_the_application_blames_no_row(signed_in, world, monkeypatch):
+    monkeypatch.setattr(Mix, "said_pcts", property(lambda mix: 1 / 0))
+    signed_in.raise_request_exception = False
+    answer = signed_in.get(reverse("tiles:record", args=[world["tiles:record"]]))
+    assert answer.status_code == 500
+    assert "The fault is in the application" in words_of(answer)

@@ -3,6 +3,7 @@
 import json
 from collections.abc import Iterator
 from dataclasses import dataclass
+from functools import cache
 from typing import Any
 
 from django.core.exceptions import ValidationError
@@ -29,15 +30,21 @@ class Damaged:
 def damaged_rows(studio: Studio) -> Iterator[Damaged]:
     """Every row of a studio that an archive of it could not be imported with."""
     for label, model in contents.archived().items():
-        fields = [f for f in contents.plain_fields(model) if contents.related(f) is None]
         for row in model._base_manager.filter(studio=studio).iterator(AT_A_TIME):
-            if wrong := _wrong_in(model, fields, row):
+            if wrong := wrong_in(row):
                 yield Damaged(label, row.pk, wrong)
 
 
-def _wrong_in(model: type[models.Model], fields: list[models.Field], row: models.Model) -> str:
+@cache
+def _fields(model: type[models.Model]) -> list[models.Field]:
+    return [f for f in contents.plain_fields(model) if contents.related(f) is None]
+
+
+def wrong_in(row: models.Model) -> str:
+    """The field of a row that cannot be right, or what in it contradicts; '' where all is well."""
+    model = type(row)
     read: dict[str, Any] = {}
-    for field in fields:
+    for field in _fields(model):
         try:
             told = json.loads(json.dumps(contents.written(getattr(row, field.attname))))
             read[field.name] = contents.read_value(field, told)
