@@ -1,14 +1,28 @@
 """Devices that speak plain text lines: a serial port, or a socket, which pyserial opens alike.
 
-The lines of each are told in docs/formats.md.
+The lines of each are told in docs/formats.md. A device has one wire, and answers belong to nobody:
+who asks while another waits gets half of each answer. So one process at a time has it.
 """
 
+import hashlib
+import time
 from collections.abc import Iterator
 from contextlib import contextmanager
 
+import filelock
 import serial
+from django.conf import settings
 
 ANSWERS_WITHIN_S = 1.0
+"""A device that says nothing for so long says nothing at all."""
+
+ENDS_A_LINE_WITHIN_S = 3.0
+"""A line that was begun may pause: half of one is another figure."""
+
+WAITS_FOR_OTHERS_S = 5.0
+_LOOKS_EVERY_S = 0.05
+
+LONGEST_LINE = 200
 LAST_ROW = "."
 """The line after the rows of an answer that has several."""
 
@@ -22,11 +36,12 @@ class DeviceProblem(Exception):
 class LineDevice:
     """An open device: one command a line, one answer a line, or rows up to a full stop."""
 
-    def __init__(self, port: serial.SerialBase) -> None:
+    def __init__(self, port: serial.Serial) -> None:
         self._port = port
 
     def ask(self, command: str) -> str:
-        """One answer to one command; '' where none comes in time."""
+        """One answer to one command; '' where none comes in time. Raises DeviceProblem."""
+        self._port.reset_input_buffer()  # an answer that came too late for whoever asked
         self._port.write(f"{command}\n".encode("ascii"))
         return self._line()
 
@@ -40,15 +55,43 @@ class LineDevice:
         return rows[:-1]
 
     def _line(self) -> str:
-        answer: bytes = self._port.readline()
-        return answer.decode("ascii", "replace").strip()
+        """A whole line without its end; '' where none begins in time. Raises DeviceProblem."""
+        began = time.monotonic()
+        line = b""
+        while not line.endswith(b"\n"):
+            waited = time.monotonic() - began
+            if not line and waited >= ANSWERS_WITHIN_S:
+                return ""
+            if waited >= ENDS_A_LINE_WITHIN_S or len(line) > LONGEST_LINE:
+                raise DeviceProblem("The answer broke off.")
+            line += self._port.readline(LONGEST_LINE)
+        return line.decode("ascii", "replace").strip()
 
 
 @contextmanager
-def line_device(address: str, silent: str) -> Iterator[LineDevice]:
-    """An open device. Whatever fails on the wire is a DeviceProblem that says ``silent``."""
+def line_device(address: str, silent: str, busy: str) -> Iterator[LineDevice]:
+    """An open device that nobody else has meanwhile, in whatever process.
+
+    Whatever fails on the wire is a DeviceProblem that says ``silent``; a device that others do not
+    let go of is one that says ``busy``.
+    """
     try:
-        with serial.serial_for_url(address, timeout=ANSWERS_WITHIN_S) as port:
+        with (
+            _only_one(address),
+            serial.serial_for_url(address, timeout=_LOOKS_EVERY_S, exclusive=True) as port,
+        ):
             yield LineDevice(port)
+    except filelock.Timeout as error:
+        raise DeviceProblem(busy) from error
     except (serial.SerialException, ValueError, OSError) as error:
         raise DeviceProblem(silent) from error
+
+
+def _only_one(address: str) -> filelock.BaseFileLock:
+    folder = settings.VAR_DIR / "devices"
+    folder.mkdir(parents=True, exist_ok=True)
+    name = hashlib.sha256(address.encode()).hexdigest()[:16]
+    # A lock of its own for each that asks: one that is shared lets its threads pass each other.
+    return filelock.FileLock(
+        folder / f"{name}.lock", timeout=WAITS_FOR_OTHERS_S, poll_interval=_LOOKS_EVERY_S / 5
+    )

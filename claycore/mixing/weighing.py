@@ -44,6 +44,16 @@ def is_unlikely(grams: float, target_g: float) -> bool:
     return not target_g / TIMES_THE_TARGET <= grams <= target_g * TIMES_THE_TARGET
 
 
+def has_changed(shown_g: float, recorded_g: float, step_g: float, still: bool) -> bool:
+    """Whether a scale shows that its load was touched since so much of it was recorded. Grams.
+
+    At rest by more than a step of the scale. While it moves it swings around what lies there, so
+    only half of the load coming or going says something. Source: our choice.
+    """
+    changed_g = abs(shown_g - recorded_g)
+    return changed_g > (step_g * 1.001 if still else max(abs(recorded_g) / 2, step_g))
+
+
 def out_of_its_bag(weighed_g: float, bag_g: float, name: str = "It") -> float:
     """What is in a bag that was weighed with it. Grams.
 

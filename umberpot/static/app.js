@@ -343,6 +343,7 @@ document.addEventListener("alpine:init", () => {
       }
       const body = new FormData();
       body.append("csrfmiddlewaretoken", this.$root.elements.csrfmiddlewaretoken.value);
+      body.append("cell", cell.name);
       if (this.$refs.put?.value) body.append("put", this.$refs.put.value);
       try {
         const answer = await (await fetch(this.$root.dataset.scale, { method: "POST", body })).json();

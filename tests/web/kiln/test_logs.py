@@ -425,7 +425,7 @@ def test_a_controller_of_another_dialect_is_one_entry(settings, monkeypatch):
             return ControllerReading(ControllerState.IDLE, 0, 21.5)
 
     @contextmanager
-    def no_wire(address, silent):
+    def no_wire(address, silent, busy):
         yield address
 
     monkeypatch.setattr(controllers, "line_device", no_wire)

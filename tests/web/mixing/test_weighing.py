@@ -257,7 +257,66 @@ def test_a_scale_that_says_no_weight_is_told_so_and_nothing_is_booked(
     assert got.status_code == 200
     assert "ype the weight" in words_of(got)
     assert not Weighing.objects.exists()
-    assert signed_in.get(f"/mix/{mix.pk}/glance/").status_code == 204
+    assert "which cannot be read as a weight" in words_of(signed_in.get(f"/mix/{mix.pk}/glance/"))
+
+
+@pytest.mark.parametrize(
+    ("answer", "said"),
+    [
+        ("= 80.0", "which cannot be read as a weight"),
+        ("= -12.5 g", "The scale shows −12.5 g. Tare it, then weigh again."),
+        ("", "No answer from the scale."),
+        ("= 12= 123.456 g", "which cannot be read as a weight"),
+    ],
+)
+def test_what_a_scale_says_is_told_apart(signed_in, make_mix, odd_scale, answer, said):
+    odd_scale.answer = answer
+    assert said in words_of(post_weigh(signed_in, make_mix(), action="read"))
+    assert not Weighing.objects.exists()
+
+
+def at_rest(scale):
+    """Waits until the display stands still."""
+    while not scale.read()[0]:
+        time.sleep(0.02)
+
+
+@pytest.fixture
+def half_booked(signed_in, scale, make_mix):
+    """A mix whose clay was read off the scale, and still lies on it."""
+    mix = make_mix()
+    signed_in.post(f"/mix/{mix.pk}/pan/", {"action": "put"})
+    at_rest(scale)
+    post_weigh(signed_in, mix, action="read")
+    assert Weighing.objects.count() == 1
+    return mix
+
+
+def test_what_lies_on_the_pan_is_booked_once(signed_in, half_booked):
+    glance = words_of(signed_in.get(f"/mix/{half_booked.pk}/glance/"))
+    assert "recorded already. Take it off, or tare, then weigh the next." in glance
+    again = words_of(post_weigh(signed_in, half_booked, action="read"))
+    assert "are recorded already, and nothing on the scale has changed since" in again
+    assert Weighing.objects.count() == 1
+
+
+@pytest.mark.parametrize("how", ["tared", "taken off", "seen empty by a glance", "more put on"])
+def test_the_next_is_booked_once_the_pan_was_touched(signed_in, half_booked, scale, how):
+    if how == "tared":
+        signed_in.post(f"/mix/{half_booked.pk}/pan/", {"action": "tare"})
+    elif how == "more put on":
+        scale.put(0.5)
+    else:
+        scale.clear()
+        at_rest(scale)
+        signed_in.get(f"/mix/{half_booked.pk}/glance/")
+        if how == "seen empty by a glance":  # then the very same weight is put on again
+            scale.put(Weighing.objects.get().grams)
+        else:
+            scale.put(1)
+    at_rest(scale)
+    answer = words_of(post_weigh(signed_in, half_booked, action="read"))
+    assert "are recorded already" not in answer
 
 
 def test_a_scale_in_kilograms_is_understood(signed_in, make_mix, odd_scale):

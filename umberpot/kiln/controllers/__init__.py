@@ -10,7 +10,7 @@ from contextlib import contextmanager
 from django.conf import settings
 
 from umberpot.devices import DeviceProblem, LineDevice, line_device
-from umberpot.kiln.controllers.base import SILENT, Controller
+from umberpot.kiln.controllers.base import BUSY, SILENT, Controller
 from umberpot.kiln.controllers.lines import LinesController
 
 USUAL_DIALECT = "lines"
@@ -28,7 +28,7 @@ def controller(name: str) -> Iterator[Controller]:
     if not address:
         raise DeviceProblem("No controller is connected to this kiln.")
     dialect, device_address = _split(address)
-    with line_device(device_address, SILENT) as device:
+    with line_device(device_address, SILENT, BUSY) as device:
         yield DIALECTS[dialect](device)
 
 

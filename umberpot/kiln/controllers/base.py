@@ -8,6 +8,8 @@ from typing import Protocol
 from claycore.firing.schedules import Segment
 
 SILENT = "The kiln controller is not responding. Check that it is on and connected."
+BUSY = "The kiln controller is being read by somebody else. Try again."
+UNREADABLE = "The kiln controller sent something that cannot be read. Try again."
 
 
 class ControllerState(StrEnum):

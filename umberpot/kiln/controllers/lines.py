@@ -6,6 +6,7 @@ from claycore.firing.schedules import Segment
 from umberpot.devices import DeviceProblem, LineDevice
 from umberpot.kiln.controllers.base import (
     SILENT,
+    UNREADABLE,
     ControllerReading,
     ControllerState,
 )
@@ -19,11 +20,16 @@ class LinesController:
 
     def read(self) -> ControllerReading:
         """What it does now. Raises DeviceProblem."""
-        words = self._device.ask("READ").split()
+        answer = self._device.ask("READ")
+        if not answer:
+            raise DeviceProblem(SILENT)
         try:
-            state, seconds, celsius = ControllerState(words[0]), float(words[1]), _celsius(words[2])
-        except (ValueError, IndexError):
-            raise DeviceProblem(SILENT) from None
+            word, at, figure, unit = answer.split()
+            state, seconds, celsius = ControllerState(word), float(at), _celsius(figure)
+        except ValueError:
+            raise DeviceProblem(UNREADABLE) from None
+        if unit != "C":
+            raise DeviceProblem(UNREADABLE)
         return ControllerReading(state, seconds, celsius)
 
     def log_after(self, seconds: float) -> list[tuple[float, float | None]]:
@@ -32,7 +38,7 @@ class LinesController:
         try:
             return [(float(at), _celsius(celsius)) for at, celsius in rows]
         except ValueError:
-            raise DeviceProblem(SILENT) from None
+            raise DeviceProblem(UNREADABLE) from None
 
     def start(self, segments: Sequence[Segment]) -> None:
         """Begins a schedule. Raises DeviceProblem."""

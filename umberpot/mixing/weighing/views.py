@@ -29,6 +29,7 @@ from umberpot.mixing.plans.balance import Shortfall
 from umberpot.mixing.stock import NOTHING_G, stock_for_mixes, stock_for_part
 from umberpot.mixing.weighing import scale, services
 from umberpot.mixing.weighing.forms import GramsForm, LeftForm
+from umberpot.mixing.weighing.recorded import note_recorded
 from umberpot.shelf.models import Container, Material
 from umberpot.shelf.services import counted_stock_of
 from umberpot.studio.request import StudioRequest, request_key
@@ -191,17 +192,12 @@ def _read_off_the_scale(request: StudioRequest) -> GramsForm:
     """What the scale shows, as if it had been typed; a form in error where it shows nothing."""
     container_g = request.POST.get("container_g", "")
     try:
-        grams = scale.read()
+        grams = scale.read(request.studio.scale_step_g)
     except scale.ScaleProblem as problem:
         form = GramsForm({"grams": request.POST.get("grams", ""), "container_g": container_g})
         form.errors["grams"] = form.error_class([str(problem)])
         return form
-    form = GramsForm({"grams": f"{grams:.3f}", "container_g": container_g})
-    if abs(grams) < 0.0005:
-        form.errors["grams"] = form.error_class(
-            ["The scale shows 0. Put the material on and read it again."]
-        )
-    return form
+    return GramsForm({"grams": f"{grams:.3f}", "container_g": container_g})
 
 
 def _source(request: StudioRequest) -> str:
@@ -251,6 +247,8 @@ def _take(request: StudioRequest, mix: Mix, part: MixPart) -> HttpResponse:
         )
     except (services.StaleWeighing, services.BelowNothing):
         messages.warning(request, sentences.DONE_ALREADY)
+    else:
+        note_recorded(grams + (form.cleaned_data["container_g"] or 0.0))
     return redirect("mixing:mix", pk=mix.pk)
 
 
@@ -276,25 +274,33 @@ def live_weight(request: StudioRequest, pk: int) -> HttpResponse:
     if part is None:
         return HttpResponse(status=204)
     container = MeasureField(bounds.MASS, required=False)
+    step_g = request.studio.scale_step_g
     try:
-        grams, still = scale.live_weight()
+        grams, still, is_recorded = scale.live_weight(step_g)
         empty_g = container.clean(request.GET.get("container_g", "")) or 0.0
-    except (scale.ScaleProblem, forms.ValidationError):
+    except scale.ScaleProblem as problem:
+        return _glance(request, {"problem": str(problem)})
+    except forms.ValidationError:
         return HttpResponse(status=204)
-    tolerance = part.tolerance(request.studio.scale_step_g)
+    tolerance = part.tolerance(step_g)
     on_it_g = grams - empty_g
-    response = render(
+    return _glance(
         request,
-        "mixing/weighing/_live_weight.html",
         {
             "grams": on_it_g,
             "still": still,
+            "is_recorded": is_recorded,
+            "is_negative": still and grams < -step_g / 2,
             "target": part.to_go_g,
             "tolerance": tolerance.grams,
             "judged": weighing.judge(on_it_g, part.to_go_g, tolerance),
-            "step_g": request.studio.scale_step_g,
+            "step_g": step_g,
         },
     )
+
+
+def _glance(request: StudioRequest, shown: dict[str, Any]) -> HttpResponse:
+    response = render(request, "mixing/weighing/_live_weight.html", shown)
     response["Cache-Control"] = "no-store"
     return response
 

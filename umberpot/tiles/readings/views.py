@@ -8,6 +8,7 @@ from django.views.decorators.http import require_http_methods, require_POST
 
 from claycore.measure import bounds
 from umberpot.mixing.weighing import scale
+from umberpot.mixing.weighing.recorded import note_recorded
 from umberpot.studio.request import StudioRequest
 from umberpot.tiles.models import Trial
 from umberpot.tiles.readings import pages
@@ -53,7 +54,10 @@ def read_scale(request: StudioRequest) -> JsonResponse:
         if settings.SCALE_IS_SIMULATED and request.POST.get("put"):
             scale.clear()
             scale.put(MeasureField(bounds.MASS).clean(request.POST["put"]))
-        return JsonResponse({"grams": scale.read()})
+        cell = request.POST.get("cell", "")
+        grams = scale.read(request.studio.scale_step_g, cell)
+        note_recorded(grams, cell)
+        return JsonResponse({"grams": grams})
     except scale.ScaleProblem as problem:
         return JsonResponse({"problem": str(problem)}, status=503)
     except ValidationError as refused:
