@@ -663,11 +663,16 @@ document.addEventListener("alpine:init", () => {
     async peek(event) {
       const file = event.target.files?.[0];
       if (!file) return;
-      const lines = (await file.slice(0, 4096).text()).split(/\r?\n/).slice(0, 4);
-      const separator = ["\t", ";"].find((one) => lines[0].includes(one)) ?? ",";
-      this.$refs.first.textContent = lines.join("\n");
+      const bytes = new Uint8Array(await file.slice(0, 16384).arrayBuffer());
+      const encoding = { "255 254": "utf-16le", "254 255": "utf-16be" }[bytes.slice(0, 2).join(" ")] ?? "utf-8";
+      const lines = new TextDecoder(encoding).decode(bytes).split(/\r?\n/);
+      const cells = lines.map((line) => line.split(["\t", ";"].find((one) => line.includes(one)) ?? ","));
+      // Loggers write about themselves first: the headings are the first of the widest lines.
+      const widest = Math.max(...cells.slice(0, 100).map((row) => row.length));
+      const headings = cells.findIndex((row) => row.length === widest);
+      this.$refs.first.textContent = lines.slice(headings, headings + 4).join("\n");
       this.$refs.first.hidden = false;
-      this.$refs.names.replaceChildren(...lines[0].split(separator).map((name) => new Option(name.replace(/^"|"$/g, ""))));
+      this.$refs.names.replaceChildren(...cells[headings].map((name) => new Option(name.trim().replace(/^"|"$/g, ""))));
     },
   }));
 

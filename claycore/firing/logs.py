@@ -8,12 +8,15 @@ from collections import Counter
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, field
 from enum import StrEnum
+from typing import NamedTuple, TypeVar
 
 from claycore.measure.errors import Inconsistent
 from claycore.measure.formatting import plain
 
 Point = tuple[float, float]
 """Hours since the start, and °C."""
+
+P = TypeVar("P", Point, "Logged")
 
 GAP_H = 0.5
 """A pause in a log that is worth telling. Our choice."""
@@ -60,32 +63,46 @@ TROUBLE_WORDS = {
 }
 
 
+MOST_GAPS = 200
+
+
+class Logged(NamedTuple):
+    """A point of a log, and the row of its file that it stood in."""
+
+    hours: float
+    celsius: float
+    row: int
+
+
 @dataclass
 class Cleaner:
     """Takes the rows of a log one by one and gives those that can be true.
 
-    ``troubles`` counts what was amiss. Times in hours from any beginning, temperatures in °C; None
-    for what could not be read.
+    ``troubles`` counts what was amiss, and ``gaps`` are the pauses, from when to when, as many as
+    are worth telling. ``row`` is the row of the file at hand: who gives the rows counts it. Times
+    in hours from any beginning, temperatures in °C; None for what could not be read.
     """
 
     troubles: Counter[Trouble] = field(default_factory=Counter)
+    gaps: list[tuple[float, float]] = field(default_factory=list)
     peak_c: float = COLDEST_C
+    row: int = 0
     _began: float | None = None
     _moved_on: float = 0.0
     _last: float = 0.0
 
-    def clean(self, rows: Iterable[tuple[float | None, float | None]]) -> Iterator[Point]:
+    def clean(self, rows: Iterable[tuple[float | None, float | None]]) -> Iterator[Logged]:
         """The points of a log, their hours from 0 and never running backwards."""
         yield from self._without_spikes(self._in_order(rows))
 
-    def _in_order(self, rows: Iterable[tuple[float | None, float | None]]) -> Iterator[Point]:
+    def _in_order(self, rows: Iterable[tuple[float | None, float | None]]) -> Iterator[Logged]:
         for hours, celsius in rows:
             if hours is None or celsius is None:
                 self.troubles[Trouble.UNREADABLE] += 1
                 continue
             at = self._placed(hours)
             if at is not None:
-                yield at, celsius
+                yield Logged(at, celsius, self.row)
 
     def _placed(self, hours: float) -> float | None:
         """Hours from the start; None for a row that cannot be placed."""
@@ -106,12 +123,14 @@ class Cleaner:
             at += CLOCK_CHANGE_H
         if at - self._last > GAP_H:
             self.troubles[Trouble.GAP] += 1
+            if len(self.gaps) < MOST_GAPS:
+                self.gaps.append((self._last, at))
         self._last = at
         return at
 
-    def _without_spikes(self, points: Iterable[Point]) -> Iterator[Point]:
-        before: Point | None = None
-        held: Point | None = None
+    def _without_spikes(self, points: Iterable[Logged]) -> Iterator[Logged]:
+        before: Logged | None = None
+        held: Logged | None = None
         for point in points:
             if held is not None:
                 if _leaps(before, held, point):
@@ -123,7 +142,7 @@ class Cleaner:
         if held is not None:
             yield self._seen(held)
 
-    def _seen(self, point: Point) -> Point:
+    def _seen(self, point: Logged) -> Logged:
         self.peak_c = max(self.peak_c, point[1])
         return point
 
@@ -140,7 +159,7 @@ class Cleaner:
         ]
 
 
-def _leaps(before: Point | None, middle: Point, after: Point) -> bool:
+def _leaps(before: Logged | None, middle: Logged, after: Logged) -> bool:
     """Whether the middle one of three leaps away from both others, the same way."""
     if not middle[1] >= COLDEST_C:
         return True
@@ -150,13 +169,13 @@ def _leaps(before: Point | None, middle: Point, after: Point) -> bool:
     return min(abs(up), abs(down)) > SPIKE_C and (up > 0) == (down > 0)
 
 
-def thinned(points: Iterable[Point], tolerance: float = TOLERANCE_C) -> Iterator[Point]:
+def thinned(points: Iterable[P], tolerance: float = TOLERANCE_C) -> Iterator[P]:
     """A log with the points left out that lie on a line between others, within °C.
 
     Raises nothing. Source: the swinging door, from memory.
     """
-    kept: Point | None = None
-    last: Point | None = None
+    kept: P | None = None
+    last: P | None = None
     low, high = float("-inf"), float("inf")
     for point in points:
         if kept is None:

@@ -8,10 +8,9 @@ from collections import Counter
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
-from itertools import pairwise
-from statistics import median
 
 from claycore.firing import cones, heat_work, witness
+from claycore.firing.log_doubts import LOG_DOUBT_WORDS, Examined
 from claycore.firing.logs import Point
 from claycore.firing.witness import Bend
 from claycore.measure.formatting import hours_and_minutes, listed, plain
@@ -21,20 +20,6 @@ SHORT_OF_THE_CONE_C = 50.0
 
 LOG_U95_C = 8.0
 """What a thermocouple and the heat work of a log may be out by. From memory."""
-
-FASTEST_C_H = 1200.0
-"""No kiln of a pottery heats or cools faster than a raku kiln. From memory."""
-
-JUMP_C = 100.0
-"""A faster change than that counts from so many °C on: less is noise."""
-
-STUCK_H = 2.0
-"""A reading that stands still for so long at its hottest is no hold that a kiln keeps."""
-
-GAP_H = 1.0
-GAP_TIMES = 8.0
-NEAR_THE_PEAK_C = 150.0
-"""A pause counts near the peak: longer than an hour, and eight times what is usual in the log."""
 
 
 class KnownBy(StrEnum):
@@ -52,21 +37,6 @@ class Proposal(StrEnum):
     ASK = "ask"
 
 
-class Doubt(StrEnum):
-    """Why a log cannot tell."""
-
-    JUMP = "jump"
-    STUCK = "stuck"
-    GAP = "gap"
-
-
-DOUBT_WORDS = {
-    Doubt.JUMP: "it jumps faster than a kiln can",
-    Doubt.STUCK: "its hottest reading stands still for hours",
-    Doubt.GAP: "it has a gap at the peak",
-}
-
-
 @dataclass(frozen=True)
 class FiringOutcome:
     """What a firing came to.
@@ -74,7 +44,8 @@ class FiringOutcome:
     ``cone`` is what the ware felt, None where no cone was reached or nobody knows, and ``by`` what
     told it. ``complete`` is False where the log stops far under the planned cone. ``shelves`` has
     the cone reached on each, by its number. ``agrees`` is None where only one of log and cones is
-    there. ``message`` says it in a sentence or two.
+    there. ``message`` says it in a sentence or two. ``examined`` is what of the log can be true,
+    None where there is none.
     """
 
     cone: str | None
@@ -85,56 +56,17 @@ class FiringOutcome:
     agrees: bool | None
     proposal: Proposal
     message: str
-    doubts: tuple[Doubt, ...] = ()
-
-
-def doubts_of(log: Sequence[Point], is_thinned: bool = False) -> tuple[Doubt, ...]:
-    """Why a log cannot tell what the ware felt; empty where nothing is amiss.
-
-    ``log`` is of (hours, °C). A gap cannot be seen in a log that ``is_thinned``, whose straight
-    stretches are left out. Source: common practice; the figures are our choice.
-    """
-    found = {
-        Doubt.JUMP: any(_jumps(one, other) for one, other in pairwise(log)),
-        Doubt.STUCK: _is_stuck(log),
-        Doubt.GAP: not is_thinned and _has_gap_at_the_peak(log),
-    }
-    return tuple(doubt for doubt, there in found.items() if there)
-
-
-def _jumps(one: Point, other: Point) -> bool:
-    hours, change = other[0] - one[0], abs(other[1] - one[1])
-    return change > JUMP_C and change > FASTEST_C_H * hours
-
-
-def _is_stuck(log: Sequence[Point]) -> bool:
-    """Whether the hottest reading never changes for hours: a thermocouple or controller is dead."""
-    peak = max(celsius for _, celsius in log)
-    at_peak = [hours for hours, celsius in log if celsius == peak]
-    return len(at_peak) > 1 and at_peak[-1] - at_peak[0] > STUCK_H
-
-
-def _has_gap_at_the_peak(log: Sequence[Point]) -> bool:
-    steps = [other[0] - one[0] for one, other in pairwise(log)]
-    if len(steps) < 3:
-        return False
-    peak = max(celsius for _, celsius in log)
-    least = max(GAP_H, GAP_TIMES * median(steps))
-    return any(
-        other[0] - one[0] > least and max(one[1], other[1]) > peak - NEAR_THE_PEAK_C
-        for one, other in pairwise(log)
-    )
+    examined: Examined | None = None
 
 
 def outcome(
     planned: str,
-    log: Sequence[Point] = (),
+    log: Examined | None = None,
     cones_seen: Mapping[int, Mapping[str, Bend]] | None = None,
-    is_thinned: bool = False,
 ) -> FiringOutcome:
     """What a firing that was planned for a cone came to, by its log and its witness cones.
 
-    ``log`` is of (hours, °C), empty or of two points at least; ``cones_seen`` by shelf and cone.
+    ``log`` is one that was examined, None where there is none; ``cones_seen`` by shelf and cone.
     Raises ClayError naming ``cone`` or ``curve``. Source: as said at the head of this file.
     """
     order = cones.order(planned)
@@ -142,11 +74,12 @@ def outcome(
     for of_shelf in seen.values():
         witness.shelf_heat(of_shelf)
     shelves = tuple((shelf, witness.reached(seen[shelf])) for shelf in sorted(seen))
-    doubts = doubts_of(log, is_thinned) if log else ()
-    told_by_log = log if log and not doubts else ()
+    told_by_log = log.points if log and log.can_tell else ()
     log_cones = _log_cones(told_by_log) if told_by_log else ()
     log_cone = log_cones[1] if log_cones else None
-    complete = not told_by_log or _peak(log) >= cones.temperature_c(planned) - SHORT_OF_THE_CONE_C
+    complete = (
+        not told_by_log or _peak(told_by_log) >= cones.temperature_c(planned) - SHORT_OF_THE_CONE_C
+    )
     by = KnownBy.WITNESS if seen else KnownBy.LOG if told_by_log else None
     cone = _of_shelves(shelves) if seen else log_cone
     agrees = _is_within(cone, log_cones) if seen and log_cones else None
@@ -160,8 +93,8 @@ def outcome(
         shelves,
         agrees,
         proposal,
-        _message(proposal, by, planned, cone, log_cone, complete, log, doubts),
-        doubts,
+        _message(proposal, by, planned, cone, log_cone, complete, log),
+        log,
     )
 
 
@@ -220,12 +153,11 @@ def _message(
     cone: str | None,
     log_cone: str | None,
     complete: bool,
-    log: Sequence[Point],
-    doubts: Sequence[Doubt],
+    log: Examined | None,
 ) -> str:
     if by is None:
-        why = listed([DOUBT_WORDS[doubt] for doubt in doubts])
-        cannot = f"The log cannot tell: {why}. " if doubts else ""
+        why = listed([LOG_DOUBT_WORDS[doubt] for doubt in log.doubts]) if log else ""
+        cannot = f"The log cannot tell: {why}. " if why else ""
         return f"{cannot}Look at the witness cones, and enter what they show."
     if proposal == Proposal.ASK:
         logged = f"cone {log_cone}" if log_cone else "no cone"
@@ -233,9 +165,9 @@ def _message(
             f"The cones beside the ware say {_named(cone)}, the log {logged}. The cones decide:"
             f" record {_named(cone)}, and check the thermocouple."
         )
-    if proposal == Proposal.REFIRE and by == KnownBy.LOG and cone is None:
-        lasted = hours_and_minutes(log[-1][0] - log[0][0])
-        stopped = f"stopped at {plain(log[-1][1], 0)} °C after {lasted}"
+    if proposal == Proposal.REFIRE and by == KnownBy.LOG and cone is None and log:
+        (began_h, _), (ended_h, last_c) = log.points[0], log.points[-1]
+        stopped = f"stopped at {plain(last_c, 0)} °C after {hours_and_minutes(ended_h - began_h)}"
         return f"No cone reached: {stopped}. {_REFIRE}"
     if proposal == Proposal.REFIRE and by == KnownBy.LOG:
         cut = "" if complete else ", cut off"

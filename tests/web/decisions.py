@@ -84,7 +84,7 @@ MEMBERS = _names("""
     kiln: kiln firings compare kilns kiln-sizes set-kiln-aside
     kiln: schedules schedule-from-file check-schedule edit-schedule set-schedule-aside
     kiln: schedule-file load-plan pack-load move-piece piece-sizes schedule-load
-    kiln: start-kiln fire-load cancel-load log stop-kiln piece-outcome witness-cones
+    kiln: start-kiln fire-load cancel-load log log-file stop-kiln piece-outcome witness-cones
     kiln: firing without fire-tile-by-number
     results: trials trial tile tile-by-number photograph read-photograph
     results: photograph-image photograph-file remove-photograph crop same-colours wall

@@ -217,6 +217,7 @@ def one_of_everything(make_mix, weigh, signed_in, user, studio):
         "kiln:piece-outcome": firing.pk,
         "kiln:witness-cones": firing.pk,
         "kiln:log": log.pk,
+        "kiln:log-file": log.pk,
         "kiln:stop-kiln": log.pk,
         "kiln:kiln-sizes": load.kiln_id,
         "kiln:set-kiln-aside": load.kiln_id,

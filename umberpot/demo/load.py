@@ -364,7 +364,7 @@ class DemoLoader:
         hours = np.arange(0, curve.hours, 0.05)
         celsius = np.interp(hours, at, planned) - row.under_c * (1 - np.exp(-hours))
         points = list(zip(hours.tolist(), celsius.round(1).tolist(), strict=True))
-        keep_file(firing, "quay-kiln.csv", ReadLog(points, []), self.user, uuid.uuid4())
+        keep_file(firing, "quay-kiln.csv", ReadLog(points, [], []), self.user, uuid.uuid4())
         for number, cone, bend in row.witness_cones:
             WitnessCone.objects.create(
                 studio=self.studio,

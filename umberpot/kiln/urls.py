@@ -45,6 +45,7 @@ urlpatterns = [
     path("loads/<int:pk>/fire/", loading.fire_load, name="fire-load"),
     path("loads/<int:pk>/cancel/", loading.cancel_load, name="cancel-load"),
     path("logs/<int:pk>/", logs.log, name="log"),
+    path("logs/<int:pk>/log.csv", logs.log_file, name="log-file"),
     path("logs/<int:pk>/stop/", logs.stop_kiln, name="stop-kiln"),
     path("<int:pk>/pieces/", outcomes.piece_outcome, name="piece-outcome"),
     path("<int:pk>/cones/", outcomes.witness_cones, name="witness-cones"),

@@ -15,7 +15,7 @@ from claycore.measure.errors import ClayError
 
 def clean(rows):
     cleaner = Cleaner()
-    return list(cleaner.clean(rows)), cleaner
+    return [(hours, celsius) for hours, celsius, _ in cleaner.clean(rows)], cleaner
 
 
 def rise(count=200, per_hour=150.0, step=1 / 60):

@@ -85,7 +85,9 @@ def _figures(record: ClayRecord) -> Iterator[FigureRow]:
 
 
 def _readings(record: ClayRecord) -> Iterator[dict[str, Any]]:
-    return reading_rows(Tile.objects.filter(pk__in=[bar.pk for bar in record.bars]))
+    return reading_rows(
+        Tile.objects.of(record.clay.studio).filter(pk__in=[bar.pk for bar in record.bars])
+    )
 
 
 def _as_precise_as_known(row: dict[str, Any]) -> dict[str, str]:

@@ -9,6 +9,7 @@ from django.http import HttpRequest
 
 from claycore.firing import cones, witness
 from claycore.firing import outcome as core
+from claycore.firing.log_doubts import examine
 from claycore.firing.logs import COLDEST_C, Point
 from claycore.firing.outcome import FiringOutcome, KnownBy, Proposal
 from claycore.firing.schedules import Curve
@@ -140,7 +141,8 @@ class OutcomeView(Calculator[OutcomeInputs, FiringOutcome]):
     fragment = "kiln/calculators/_outcome_answer.html"
 
     def solve(self, inputs: OutcomeInputs) -> FiringOutcome:
-        return core.outcome(inputs.planned, inputs.log, dict(enumerate(inputs.cones.values())))
+        log = examine(inputs.log) if inputs.log else None
+        return core.outcome(inputs.planned, log, dict(enumerate(inputs.cones.values())))
 
     def answer(self, inputs: OutcomeInputs, result: FiringOutcome) -> OutcomeAnswer:
         return OutcomeAnswer(
@@ -152,9 +154,7 @@ class OutcomeView(Calculator[OutcomeInputs, FiringOutcome]):
             agrees=result.agrees,
             proposal=result.proposal,
             message=result.message,
-            warnings=[
-                Notice(doubt, f"The log: {core.DOUBT_WORDS[doubt]}.") for doubt in result.doubts
-            ],
+            warnings=_warnings(inputs, result),
         )
 
     def shown(self, inputs: OutcomeInputs, result: FiringOutcome) -> dict[str, Any]:
@@ -171,6 +171,18 @@ class OutcomeView(Calculator[OutcomeInputs, FiringOutcome]):
 
     def page_context(self, request: HttpRequest, form: CalculatorForm) -> dict[str, Any]:
         return {"place": PLACE, "states": BEND_WORDS}
+
+
+def _warnings(inputs: OutcomeInputs, result: FiringOutcome) -> list[Notice]:
+    """What is amiss with the log, by the rows as they were typed, from 1."""
+    if result.examined is None:
+        return []
+    rows = range(1, len(inputs.log) + 1)
+    told = result.examined.told(rows)
+    return [
+        Notice(one.doubt, f"The log: {said}.")
+        for one, said in zip(result.examined.doubtful, told, strict=True)
+    ]
 
 
 def _by_name(inputs: OutcomeInputs, result: FiringOutcome) -> list[ShelfAnswer]:

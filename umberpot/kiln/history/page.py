@@ -10,6 +10,7 @@ from claycore.firing.schedules import Curve
 from claycore.measure.formatting import hours_and_minutes, plain
 from umberpot.firings.models import Firing
 from umberpot.kiln.curve_drawing import NARROW, WIDE, laid_over
+from umberpot.kiln.logs.examined import examined
 from umberpot.kiln.models import FiringLog
 from umberpot.ui.drawing import Drawing
 
@@ -28,7 +29,10 @@ class Compared:
     @property
     def reached(self) -> str:
         """The cone by the heat work of its log; '' without one."""
-        return heat_work.cone_of(self.points).down or "none" if len(self.points) > 1 else ""
+        told = examined(self.log, self.points) if self.log else None
+        if told is None:
+            return ""
+        return heat_work.cone_of(told.points).down or "none" if told.can_tell else "cannot tell"
 
     @property
     def peak(self) -> str:

@@ -1,15 +1,18 @@
 """A log out of a CSV file of any length, read line by line; nothing about it is guessed."""
 
+import codecs
 import csv
 import io
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from enum import StrEnum
+from itertools import chain, islice
 from typing import IO
 
 from django.core.files.uploadedfile import UploadedFile
 
+from claycore.firing.log_doubts import examine
 from claycore.firing.logs import MOST_POINTS, Cleaner, Point, check_degrees, thinned
 from claycore.measure import units
 from umberpot.studio.progress import Report, Tally
@@ -18,6 +21,9 @@ from umberpot.ui.tables import Unreadable
 
 SEPARATORS = "\t;,"
 """The first of these that a file has: a comma may be a decimal one."""
+
+MOST_LINES_BEFORE = 100
+"""Lines in which the headings, or the first reading, have to stand."""
 
 ROWS_BETWEEN_REPORTS = 20_000
 FEWEST_POINTS = 2
@@ -70,9 +76,10 @@ class Columns:
 
 @dataclass(frozen=True)
 class ReadLog:
-    """A log, thinned, and what was amiss with it, in words."""
+    """A log, thinned; its pauses, from hour to hour; and what was amiss with it, in words."""
 
     points: list[Point]
+    gaps: list[tuple[float, float]]
     troubles: list[str]
 
 
@@ -87,59 +94,108 @@ def read(file: IO[bytes], columns: Columns, report: Report) -> ReadLog:
     Only the thinned log is ever held.
     """
     file.seek(0)
-    text = io.TextIOWrapper(file, encoding="utf-8-sig", errors="replace", newline="")
+    text = io.TextIOWrapper(file, encoding=_encoding(file), errors="replace", newline="")
     try:
         cleaner = Cleaner()
-        rows = _rows(text, columns, report)
-        points = []
+        rows = _rows(text, columns, report, cleaner)
+        kept = []
         for point in thinned(cleaner.clean(rows)):
-            points.append(point)
-            if len(points) > MOST_POINTS:
+            kept.append(point)
+            if len(kept) > MOST_POINTS:
                 raise Unreadable("The temperatures jump too often to be a firing.")
     except csv.Error as error:
         raise Unreadable(f"The file cannot be read as CSV: {error}.") from None
     finally:
         text.detach()
-    if len(points) < FEWEST_POINTS:
+    if len(kept) < FEWEST_POINTS:
         raise Unreadable("No readings were found in these two columns.")
     check_degrees(cleaner.peak_c)
-    return ReadLog(points, cleaner.told)
+    points = [(point.hours, point.celsius) for point in kept]
+    doubtful = examine(points, cleaner.gaps).told([point.row for point in kept])
+    return ReadLog(points, cleaner.gaps, [*cleaner.told, *doubtful])
+
+
+def _encoding(file: IO[bytes]) -> str:
+    """By the byte order mark; UTF-8 without one, as plain text of a logger is too."""
+    mark = file.read(2)
+    file.seek(0)
+    return "utf-16" if mark in (codecs.BOM_UTF16_LE, codecs.BOM_UTF16_BE) else "utf-8-sig"
+
+
+@dataclass(frozen=True)
+class _Table:
+    """Where the readings of a file begin, counted from 0, and how its lines are read.
+
+    ``first`` is the first line that is a reading, or follows on the headings.
+    """
+
+    first: int
+    separator: str
+    time_at: int
+    temperature_at: int
 
 
 def _rows(
-    text: io.TextIOWrapper, columns: Columns, report: Report
+    text: io.TextIOWrapper, columns: Columns, report: Report, cleaner: Cleaner
 ) -> Iterator[tuple[float | None, float | None]]:
-    first = text.readline()
-    separator = next((one for one in SEPARATORS if one in first), ",")
-    header = next(csv.reader([first], delimiter=separator), [])
-    time_at = _place(header, columns.time, "time")
-    temperature_at = _place(header, columns.temperature, "temperature")
+    head = list(islice(text, MOST_LINES_BEFORE))
+    table = _table(head, columns)
     hours_of, celsius_of = _TIMES[columns.time_as](), _TEMPERATURES[columns.degrees]
-    lines = Tally(report, ROWS_BETWEEN_REPORTS).over(csv.reader(text, delimiter=separator))
-    if _is_reading(header, temperature_at):
-        yield _cell(header, time_at, hours_of), _cell(header, temperature_at, celsius_of)
-    for cells in lines:
+    reader = csv.reader(chain(head[table.first :], text), delimiter=table.separator)
+    for cells in Tally(report, ROWS_BETWEEN_REPORTS).over(reader):
         if cells:
-            yield _cell(cells, time_at, hours_of), _cell(cells, temperature_at, celsius_of)
+            cleaner.row = table.first + reader.line_num
+            yield (
+                _cell(cells, table.time_at, hours_of),
+                _cell(cells, table.temperature_at, celsius_of),
+            )
 
 
-def _place(header: Sequence[str], wanted: str, what: str) -> int:
-    """Which cell a column is, from its name or its number."""
-    names = [name.strip().lower() for name in header]
+def _table(head: Sequence[str], columns: Columns) -> _Table:
+    """Where headings with these names stand, or the first line with readings at these numbers.
+
+    Loggers write about themselves first. Raises Unreadable.
+    """
+    hours_of, celsius_of = _TIMES[columns.time_as](), _TEMPERATURES[columns.degrees]
+    widest: Sequence[str] = ()
+    for number, line in enumerate(head):
+        separator = next((one for one in SEPARATORS if one in line), ",")
+        cells = [cell.strip() for cell in next(csv.reader([line], delimiter=separator), [])]
+        widest = max(widest, cells, key=len)
+        time_at, temperature_at = (
+            _place(cells, wanted) for wanted in (columns.time, columns.temperature)
+        )
+        if time_at is None or temperature_at is None:
+            continue
+        is_named = not columns.time.isdecimal() or not columns.temperature.isdecimal()
+        is_reading = (
+            _cell(cells, time_at, hours_of) is not None
+            and _cell(cells, temperature_at, celsius_of) is not None
+        )
+        if is_named or is_reading:
+            return _Table(number + is_named, separator, time_at, temperature_at)
+    missing = next(
+        (
+            (what, wanted)
+            for what, wanted in (("time", columns.time), ("temperature", columns.temperature))
+            if _place(widest, wanted) is None
+        ),
+        None,
+    )
+    if missing is None:
+        raise Unreadable("No readings were found in these two columns.")
+    there = ", ".join(name[:30] for name in widest[:12])
+    raise Unreadable(f"There is no {missing[0]} column “{missing[1][:40]}”. There are: {there}.")
+
+
+def _place(cells: Sequence[str], wanted: str) -> int | None:
+    """Which cell a column is, from its name or its number; None where there is none."""
+    names = [name.lower() for name in cells]
     if wanted.strip().lower() in names:
         return names.index(wanted.strip().lower())
-    if wanted.isdecimal() and 1 <= int(wanted[:4]) <= len(header):
-        return int(wanted) - 1
-    there = ", ".join(name.strip()[:30] for name in header[:12])
-    raise Unreadable(f"There is no {what} column “{wanted[:40]}”. The first line has: {there}.")
-
-
-def _is_reading(header: Sequence[str], at: int) -> bool:
-    try:
-        read_number(header[at])
-    except ValueError:
-        return False
-    return True
+    if wanted.isdecimal() and 1 <= int(wanted[:4]) <= len(cells):
+        return int(wanted[:4]) - 1
+    return None
 
 
 def _cell(cells: Sequence[str], at: int, read_cell: Callable[[str], float]) -> float | None:

@@ -6,11 +6,13 @@ from claycore.firing import following, heat_work
 from claycore.firing.following import FiringStatus
 from claycore.firing.heat_work import Reached
 from claycore.firing.kinds import kind_of
+from claycore.firing.log_doubts import Examined
 from claycore.firing.logs import Point
 from claycore.firing.schedules import Curve
 from claycore.measure.formatting import hours_and_minutes, plain
 from umberpot.kiln.curve_drawing import NARROW, WIDE, drawn
 from umberpot.kiln.logs import sentences
+from umberpot.kiln.logs.examined import examined
 from umberpot.kiln.models import FiringLog
 from umberpot.kiln.models.logs import MAY_BE_ON, LogState
 from umberpot.kiln.outcomes.run_outcome import RunOutcome, outcome_of_run
@@ -61,14 +63,33 @@ class LogPage:
         return self.log.load is not None and self.log.state in MAY_BE_ON
 
     @cached_property
+    def examined(self) -> Examined | None:
+        """What of it can be true; None where there is too little of it."""
+        return examined(self.log, self.points)
+
+    @cached_property
     def reached(self) -> Reached:
-        """The cone by its heat work, and the next."""
-        return heat_work.cone_of(self.points) if len(self.points) > 1 else Reached(None, None)
+        """The cone by its heat work, and the next; none where it cannot tell."""
+        if self.examined is None or not self.examined.can_tell:
+            return Reached(None, None)
+        return heat_work.cone_of(self.examined.points)
+
+    @property
+    def doubts(self) -> list[str]:
+        """What of it is no temperature of the kiln, in words. A file's said so with its rows."""
+        return self.examined.told() if self.examined and not self.log.file_name else []
+
+    @property
+    def cannot_tell(self) -> str:
+        """Why it brings down no cone that can be named, in words; '' where it tells."""
+        if self.examined is None or self.examined.can_tell:
+            return ""
+        return sentences.cannot_tell(self.examined.doubts)
 
     @property
     def cone_said(self) -> str:
         """The cone so far, in words."""
-        return sentences.cone_so_far(self.reached)
+        return self.cannot_tell or sentences.cone_so_far(self.reached)
 
     @property
     def amiss(self) -> list[str]:
@@ -118,12 +139,12 @@ class LogPage:
             return ""
         if not kind_of(self.log.firing.kind).has_cones:
             return sentences.of_fire(self.peak, self.lasted)
-        return sentences.against_recorded(self.reached, self.log.firing.cone)
+        return self.cannot_tell or sentences.against_recorded(self.reached, self.log.firing.cone)
 
     @property
     def as_earlier_run(self) -> str:
         """What it says where the load was fired again after it."""
-        return sentences.as_earlier_run(self.reached, self.lasted)
+        return self.cannot_tell or sentences.as_earlier_run(self.reached, self.lasted)
 
     @property
     def wide(self) -> Drawing | None:

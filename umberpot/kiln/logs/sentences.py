@@ -1,9 +1,12 @@
 """What is said of a firing while it runs, and of a log."""
 
+from collections.abc import Iterable
+
 from claycore.firing import cones
 from claycore.firing.following import Amiss, FiringStatus
 from claycore.firing.heat_work import Reached
-from claycore.measure.formatting import plain
+from claycore.firing.log_doubts import LOG_DOUBT_WORDS, LogDoubt
+from claycore.measure.formatting import listed, plain
 from umberpot.kiln.models import FiringLog
 
 STARTED = "Kiln started. Stay within reach while it heats."
@@ -30,6 +33,12 @@ def in_brief(log: FiringLog, celsius: float | None) -> str:
     cone = log.load.cone if log.load else "?"
     at = f", {plain(celsius, 0)} °C when last heard of" if celsius is not None else ""
     return f"{kiln} is firing to cone {cone}{at}."
+
+
+def cannot_tell(doubts: Iterable[LogDoubt]) -> str:
+    """A log that is no good for saying which cone went down, and why."""
+    why = listed([LOG_DOUBT_WORDS[doubt] for doubt in doubts])
+    return f"The log cannot tell which cone went down: {why}. The witness cones decide."
 
 
 def cone_so_far(reached: Reached) -> str:

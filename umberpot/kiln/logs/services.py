@@ -178,6 +178,7 @@ def keep_file(firing: Firing, name: str, read: ReadLog, by: User, key: uuid.UUID
             "firing": firing,
             "state": LogState.DONE,
             "file_name": name[-100:],
+            "gaps": read.gaps,
             "troubles": read.troubles,
             "made_by": by,
             "seconds": 3600 * read.points[-1][0],

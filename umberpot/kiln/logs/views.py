@@ -8,6 +8,7 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
 from claycore.measure.errors import ClayError
+from claycore.measure.formatting import plain
 from umberpot.devices import DeviceProblem
 from umberpot.firings.forms import NO_CONE, FiringForm, as_it_ran, as_planned
 from umberpot.firings.models import Firing
@@ -23,7 +24,8 @@ from umberpot.kiln.places import PLACE
 from umberpot.studio import progress
 from umberpot.studio.request import StudioRequest, page_key, posted, request_key
 from umberpot.studio.roles import for_makers
-from umberpot.ui.tables import Unreadable
+from umberpot.ui.downloads import CSV, download, file_name
+from umberpot.ui.tables import Unreadable, to_csv
 
 
 def _log(request: StudioRequest, pk: int) -> FiringLog:
@@ -88,6 +90,15 @@ def log(request: StudioRequest, pk: int) -> HttpResponse:
             "request_key": uuid.uuid4(),
         },
     )
+
+
+@require_GET
+def log_file(request: StudioRequest, pk: int) -> HttpResponse:
+    """A log as CSV, as any logger might have written it; it comes in again as it went out."""
+    found = _log(request, pk)
+    rows = [{"hours": f"{hours:.5f}", "celsius": plain(celsius)} for hours, celsius in found.curve]
+    name = file_name(str(found.load or found.firing), "-log.csv", "firing")
+    return download(to_csv(("hours", "celsius"), rows), CSV, name)
 
 
 @require_POST

@@ -27,8 +27,9 @@ MAY_BE_ON = (LogState.RUNNING, LogState.LOST)
 class FiringLog(Signed):
     """A log of one firing: of a load while it runs, and of its firing once that is recorded.
 
-    ``segments`` is the plan it ran by, [] where none is known; ``troubles`` says what was amiss
-    with a file. ``seconds`` is how far the kiln's own clock had come when it was last heard of.
+    ``segments`` is the plan it ran by, [] where none is known. Of a file, which is kept thinned,
+    ``gaps`` are the pauses in it, from hour to hour, and ``troubles`` says what was amiss with it.
+    ``seconds`` is how far the kiln's own clock had come when it was last heard of.
     """
 
     NAMED_BY = ("load__kiln", "firing")
@@ -41,6 +42,7 @@ class FiringLog(Signed):
     seconds = models.FloatField(default=0.0)
     heard_at = models.DateTimeField(null=True)
     file_name = models.CharField(max_length=100, blank=True)
+    gaps = models.JSONField(default=list)
     troubles = models.JSONField(default=list)
     request_key = models.UUIDField()
 

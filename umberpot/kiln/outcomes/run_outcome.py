@@ -5,11 +5,12 @@ from dataclasses import dataclass
 
 from claycore.firing.kinds import kind_of
 from claycore.firing.logs import Point
-from claycore.firing.outcome import DOUBT_WORDS, FiringOutcome, KnownBy, Proposal, outcome
+from claycore.firing.outcome import FiringOutcome, KnownBy, Proposal, outcome
 from claycore.firing.witness import Bend
 from claycore.measure.errors import ClayError
 from claycore.measure.formatting import listed
 from umberpot.firings.models import Firing
+from umberpot.kiln.logs.examined import examined
 from umberpot.kiln.models import FiringLog, Load
 from umberpot.kiln.models.logs import LogState
 
@@ -48,9 +49,9 @@ class RunOutcome:
 
     @property
     def _log(self) -> str:
-        doubts = self.came_to.doubts
-        if doubts:
-            return f"cannot tell: {listed([DOUBT_WORDS[doubt] for doubt in doubts])}"
+        examined = self.came_to.examined
+        if examined and not examined.can_tell:
+            return f"cannot tell: {listed(examined.told())}"
         if self.came_to.by is None or self.came_to.log_cone is None:
             return "no cone" if not self.came_to.complete else "none kept"
         return _named(self.came_to.log_cone)
@@ -117,23 +118,23 @@ def outcome_of_firing(firing: Firing) -> RunOutcome | None:
     for one in firing.witness_cones.all():
         seen.setdefault(one.shelf, {})[one.cone] = Bend(one.bend)
     log = firing.logs.order_by("-pk").first()
-    points = log.curve if log else []
-    if not seen and len(points) < 2:
+    told = examined(log, log.curve) if log else None
+    if not seen and told is None:
         return None
     planned = cone_meant(firing)
-    told = points if len(points) > 1 else ()
-    return RunOutcome(outcome(planned, told, seen, is_thinned=True), planned, told, firing.cone)
+    points = told.points if told else ()
+    return RunOutcome(outcome(planned, told, seen), planned, points, firing.cone)
 
 
 def outcome_of_run(log: FiringLog) -> RunOutcome | None:
     """What a run of a load that ended did, by its log alone; None while it runs."""
     if log.load is None or log.state == LogState.RUNNING:
         return None
-    points = log.curve
-    if len(points) < 2:
+    told = examined(log, log.curve)
+    if told is None:
         return None
     try:
-        return RunOutcome(outcome(log.load.cone, points, is_thinned=True), log.load.cone, points)
+        return RunOutcome(outcome(log.load.cone, told), log.load.cone, told.points)
     except ClayError:
         return None
 

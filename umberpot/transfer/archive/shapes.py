@@ -71,6 +71,7 @@ SHAPES: Mapping[str, Any] = {
     "colours.Prediction.predicted": Colour,
     "colours.Prediction.wanted": Colour,
     "kiln.FiringLog.segments": Segments,
+    "kiln.FiringLog.gaps": list[tuple[Positive, Positive]],
     "kiln.FiringLog.troubles": list[Text],
     "kiln.Schedule.segments": Segments,
     "mixing.Mix.made_of": MadeOf,
