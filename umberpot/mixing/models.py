@@ -12,7 +12,7 @@ from claycore.materials.clay_in_hand import ClayState
 from claycore.measure.formatting import plain
 from claycore.mixing import series, weighing
 from claycore.safety.cautions import CAUTIONS, Caution
-from claycore.safety.metals import metals_in
+from claycore.safety.metals import METALS, metals_in
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Correctable, SetAside, StudioOwned
 
@@ -147,6 +147,12 @@ class Mix(SetAside):
         return Batch(self.made_of["clay_g"], self.made_of["colourants_g"], self.made_of["water_g"])
 
     @property
+    def metals(self) -> tuple[str, ...]:
+        """The metals in it that must be watched for. Asks for its parts."""
+        held = {code for part in self.parts.select_related("material") for code in part.metals}
+        return tuple(code for code in METALS if code in held)
+
+    @property
     def said_pcts(self) -> dict[str, float]:
         """The percentages that name it, label it and head its results, by colourant.
 
@@ -252,10 +258,19 @@ class MixPart(StudioOwned):
     @property
     def cautions(self) -> list[Caution]:
         """What is to be said before it is handled, be it on the shelf or only named."""
+        return [CAUTIONS[code] for code in self.metals]
+
+    @property
+    def metals(self) -> tuple[str, ...]:
+        """The metals in it that must be watched for: coloured clay holds what went into it."""
+        held = {code for name in self.contains for code in metals_in(name)}
         if self.material:
-            return self.material.cautions
-        named = metals_in(self.name) if self.role == self.Role.COLOURANT else ()
-        return [CAUTIONS[code] for code in named]
+            held.update(self.material.metals)
+        elif self.role == self.Role.COLOURANT:
+            held.update(metals_in(self.name))
+        if self.source:
+            held.update(self.source.metals)
+        return tuple(code for code in METALS if code in held)
 
     @property
     def wanted_g(self) -> float:

@@ -5,7 +5,7 @@ from django.http import HttpResponse
 
 from umberpot.ui.downloads import PDF, download
 from umberpot.ui.fields.measures import Choice
-from umberpot.ui.label_sheets import SHEETS, Label, labels_pdf
+from umberpot.ui.label_sheets import SHEETS, Label, fits, labels_pdf, sheets_for
 
 MOST_COPIES = 50
 
@@ -25,9 +25,22 @@ class LabelsForm(forms.Form):
         min_value=1, max_value=MOST_COPIES, initial=1, label="Copies of each"
     )
 
-    def pdf(self, labels: list[Label], name: str) -> HttpResponse:
-        """The sheets, as a file to download; the form is valid."""
+    def pdf(self, labels: list[Label], name: str) -> HttpResponse | None:
+        """The sheets, as a file to download; the form is valid.
+
+        None, with the reason at its field, where a label has to say more than there is room for.
+        """
         sheet = SHEETS[self.cleaned_data["sheet"]]
+        too_long = [label.code for label in labels if not fits(label, sheet)]
+        if too_long:
+            self.add_error("sheet", _does_not_fit(too_long[0], len(too_long), sheets_for(labels)))
+            return None
         copies = [label for label in labels for _ in range(self.cleaned_data["copies"])]
         skip = self.cleaned_data["skip"] % sheet.per_page
         return download(labels_pdf(copies, sheet, skip), PDF, f"{name}.pdf")
+
+
+def _does_not_fit(code: str, count: int, sheets: list[str]) -> str:
+    others = f" and {count - 1} more" if count > 1 else ""
+    fit = f"These have room: {'; '.join(sheets)}." if sheets else "No sheet has; shorten its name."
+    return f"“{code}”{others} cannot stand whole on so small a label with its caution. {fit}"

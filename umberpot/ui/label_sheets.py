@@ -18,6 +18,8 @@ from reportlab.pdfgen.canvas import Canvas
 from umberpot.ui.pdf import BOLD, REGULAR, shown
 
 LEADING = 1.25
+SMALLEST_PT = 5.5
+"""Smaller print is read by nobody who reaches for a bag. Our choice."""
 
 
 @dataclass(frozen=True)
@@ -65,48 +67,131 @@ SHEETS = {
 
 @dataclass(frozen=True)
 class Label:
-    """A label: its code large, lines under it, and the address its QR code opens."""
+    """A label: its code large, lines under it, and what its QR code opens.
+
+    ``caution`` stands first: what must be watched for of what is in the bag. It and the code stand
+    whole or the label is not printed; of the lines stand as many as there is room for.
+    """
 
     code: str
     lines: tuple[str, ...]
     url: str
+    caution: str = ""
+
+
+class DoesNotFit(Exception):
+    """A label that cannot say on a sheet what it has to; ``str()`` is its code."""
+
+
+def sheets_for(labels: Sequence[Label]) -> list[str]:
+    """The titles of the sheets on which all of these labels stand whole."""
+    return [sheet.title for sheet in SHEETS.values() if all(fits(one, sheet) for one in labels)]
+
+
+def fits(label: Label, sheet: Sheet) -> bool:
+    """Whether a label's caution and code stand whole on a sheet."""
+    try:
+        _heading(label, _Room.on(sheet))
+    except DoesNotFit:
+        return False
+    return True
 
 
 def labels_pdf(labels: Sequence[Label], sheet: Sheet, skip: int = 0) -> bytes:
-    """The labels on as many sheets as they need; ``skip`` are used up on the first already."""
+    """The labels on as many sheets as they need; ``skip`` are used up on the first already.
+
+    Raises DoesNotFit.
+    """
     out = io.BytesIO()
     canvas = Canvas(out, pagesize=sheet.paper_pt, invariant=1)
     canvas.setTitle("Labels")
     for index, label in enumerate(labels, skip):
         if index > skip and index % sheet.per_page == 0:
             canvas.showPage()
-        _draw(canvas, sheet, label, sheet.corner_pt(index % sheet.per_page))
+        _draw(canvas, _Room.on(sheet), label, sheet.corner_pt(index % sheet.per_page))
     canvas.showPage()
     canvas.save()
     return out.getvalue()
 
 
-def _draw(canvas: Canvas, sheet: Sheet, label: Label, corner_pt: tuple[float, float]) -> None:
-    width_pt, height_pt = (side * mm for side in sheet.label_mm)
-    inset_pt = min(3.5 * mm, height_pt * 0.09)
-    qr_pt = min(height_pt - 2 * inset_pt, width_pt * 0.32, 30 * mm)
+@dataclass(frozen=True)
+class _Room:
+    """What there is to write on beside the QR code of a label, in points."""
+
+    width: float
+    height: float
+    inset: float
+    qr: float
+
+    @classmethod
+    def on(cls, sheet: Sheet) -> "_Room":
+        """The room on a label of a sheet."""
+        width_pt, height_pt = (side * mm for side in sheet.label_mm)
+        inset_pt = min(3.5 * mm, height_pt * 0.09)
+        qr_pt = min(height_pt - 2 * inset_pt, width_pt * 0.32, 30 * mm)
+        return cls(width_pt, height_pt, inset_pt, qr_pt)
+
+    @property
+    def of_text(self) -> tuple[float, float]:
+        """Its width and height."""
+        return self.width - self.qr - 3 * self.inset, self.height - 1.6 * self.inset
+
+    @property
+    def small_pt(self) -> float:
+        """The size of the lines."""
+        return min(10.0, self.height * 0.115)
+
+
+_Line = tuple[str, str, float]
+"""A line of text, its font and its size."""
+
+
+def _heading(label: Label, room: _Room) -> list[_Line]:
+    """The caution and the code, as large as they may be and stand whole. Raises DoesNotFit."""
+    width, height = room.of_text
+    caution = _whole(label.caution, BOLD, room.small_pt, width) if label.caution else []
+    for size_pt, most_lines in _sizes(room):
+        code = _whole(label.code, BOLD, size_pt, width)
+        if caution is None or code is None or len(code) > most_lines:
+            continue
+        lines = [*caution, *code]
+        if sum(size * LEADING for _, _, size in lines) <= height:
+            return lines
+    raise DoesNotFit(label.code)
+
+
+def _sizes(room: _Room) -> list[tuple[float, int]]:
+    """A short code is as large as it may be; a name is smaller, on several lines if need be."""
+    largest = min(16.0, room.height * 0.2)
+    found = [(share * largest, most) for share, most in ((1, 1), (0.75, 2), (0.6, 2), (0.5, 3))]
+    return [(size, most) for size, most in found if size > SMALLEST_PT] + [(SMALLEST_PT, 5)]
+
+
+def _whole(text: str, font: str, size_pt: float, width: float) -> list[_Line] | None:
+    """A text on lines, broken between words; None where a word is wider than there is room."""
+    parts = simpleSplit(shown(text), font, size_pt, width)
+    if any(stringWidth(part, font, size_pt) > width for part in parts):
+        return None
+    return [(part, font, size_pt) for part in parts]
+
+
+def _draw(canvas: Canvas, room: _Room, label: Label, corner_pt: tuple[float, float]) -> None:
     x, y = corner_pt
-    _draw_qr(canvas, label.url, x + width_pt - inset_pt - qr_pt, y + height_pt - inset_pt, qr_pt)
-    room_pt = width_pt - qr_pt - 3 * inset_pt
-    size_pt, heading = _heading(label.code, min(16.0, height_pt * 0.2), room_pt)
-    top_pt = y + height_pt - inset_pt - size_pt * 0.8
-    canvas.setFont(BOLD, size_pt)
-    for number, line in enumerate(heading):
-        canvas.drawString(x + inset_pt, top_pt - number * size_pt * LEADING, line)
-    below_pt = top_pt - size_pt * (0.3 + LEADING * (len(heading) - 1))
-    small_pt = min(10.0, height_pt * 0.115)
-    canvas.setFont(REGULAR, small_pt)
-    lines = [part for line in label.lines for part in _wrapped(line, small_pt, room_pt)]
-    for number, line in enumerate(lines, 1):
-        line_pt = below_pt - number * small_pt * LEADING
-        if line_pt < y + inset_pt * 0.6:
+    top = y + room.height - room.inset
+    _draw_qr(canvas, label.url, x + room.width - room.inset - room.qr, top, room.qr)
+    width, height = room.of_text
+    more = [
+        (part, REGULAR, room.small_pt)
+        for line in label.lines
+        for part in _wrapped(line, room.small_pt, width)
+    ]
+    used = 0.0
+    for text, font, size_pt in (*_heading(label, room), *more):
+        used += size_pt * LEADING
+        if used > height + 0.01:
             break
-        canvas.drawString(x + inset_pt, line_pt, line)
+        canvas.setFont(font, size_pt)
+        canvas.drawString(x + room.inset, top - used + 0.35 * size_pt, text)
 
 
 def _draw_qr(canvas: Canvas, url: str, x: float, top: float, size_pt: float) -> None:
@@ -123,16 +208,6 @@ def _draw_qr(canvas: Canvas, url: str, x: float, top: float, size_pt: float) -> 
                     stroke=0,
                     fill=1,
                 )
-
-
-def _heading(text: str, size_pt: float, room_pt: float) -> tuple[float, list[str]]:
-    """A short code is as large as it may be; a name is smaller, on two lines where it must be."""
-    for share, most_lines in ((1, 1), (0.75, 2), (0.6, 2)):
-        lines = simpleSplit(shown(text), BOLD, share * size_pt, room_pt)
-        if len(lines) <= most_lines:
-            break
-    kept = lines if len(lines) <= most_lines else [lines[0], " ".join(lines[1:])]
-    return share * size_pt, [_clipped(line, BOLD, share * size_pt, room_pt) for line in kept]
 
 
 def _wrapped(text: str, size_pt: float, room_pt: float) -> list[str]:

@@ -6,8 +6,11 @@ import pytest
 from pypdf import PdfReader
 from reportlab.lib.units import mm
 
+from claycore.safety.metals import METALS
 from tests.factories import MaterialFactory
-from umberpot.ui.label_sheets import SHEETS, Label, labels_pdf
+from tests.pages import words_of
+from umberpot.mixing.leftovers.services import keep_leftover
+from umberpot.ui.label_sheets import SHEETS, DoesNotFit, Label, fits, labels_pdf
 
 TILES = {"count": 2, "mark": "100", "cone": "6", "glazed": "no", "trial_name": "Blues"}
 
@@ -39,7 +42,8 @@ def test_the_labels_of_the_shelf(signed_in, clay, blue):
     sheet = {"sheet": "letter-10", "copies": 1, "skip": 0}
     (text,) = pages_of(signed_in.get("/shelf/labels/", sheet).content)
     assert "Ferry white" in text
-    assert "Caution: cobalt" in text
+    assert "Caution: Co" in text
+    assert "Cobalt: see the data sheet" in text
     (one,) = pages_of(signed_in.get("/shelf/labels/", {**sheet, "of": blue.pk}).content)
     assert "Ferry white" not in one
 
@@ -99,3 +103,53 @@ def test_names_too_long_or_in_other_scripts_do_not_break_the_sheet():
         (text,) = pages_of(labels_pdf(labels, sheet))
         assert "A1" in text
         assert "x" * 300 not in text
+
+
+EVERY_METAL = list(METALS)
+
+
+@pytest.mark.parametrize("key", SHEETS)
+@pytest.mark.parametrize("metals", [[code] for code in METALS] + [EVERY_METAL[:4], EVERY_METAL])
+def test_every_caution_stands_whole_and_first_on_every_sheet(signed_in, studio, key, metals):
+    MaterialFactory(studio=studio, kind="stain", name="Soot", supplier_code="S-7", hazards=metals)
+    asked = {"sheet": key, "copies": 1, "skip": 0}
+    (text,) = pages_of(signed_in.get("/shelf/labels/", asked).content)
+    words = text.replace("\n", " ")
+    caution = f"Caution: {', '.join(METALS[code].symbol for code in metals)}"
+    assert caution in words
+    assert words.index(caution) < words.index("S-7")
+
+
+def test_a_label_that_cannot_say_it_all_is_refused_with_the_sheets_that_can(signed_in, studio):
+    code = "W" * 24
+    MaterialFactory(
+        studio=studio, kind="stain", name="Soot", supplier_code=code, hazards=EVERY_METAL
+    )
+    asked = {"copies": 1, "skip": 0}
+    refused = signed_in.get("/shelf/labels/", {**asked, "sheet": "letter-30"})
+    assert refused.status_code == 400
+    words = words_of(refused)
+    assert "cannot stand whole on so small a label with its caution" in words
+    assert "These have room: A4, 8 labels of 105 × 74 mm" in words
+    (text,) = pages_of(signed_in.get("/shelf/labels/", {**asked, "sheet": "a4-8"}).content)
+    assert code in text
+
+
+@pytest.mark.parametrize("code", ["STAIN-0071-BLUE-GREEN", "W" * 30])
+def test_a_code_stands_whole_or_the_label_is_refused(code):
+    label = Label(code, (), "http://x/1", "Caution: Co")
+    for sheet in SHEETS.values():
+        if fits(label, sheet):
+            assert code in pages_of(labels_pdf([label], sheet))[0].replace("\n", "")
+        else:
+            with pytest.raises(DoesNotFit, match=code):
+                labels_pdf([label], sheet)
+    assert any(fits(label, sheet) for sheet in SHEETS.values())
+
+
+def test_a_leftover_says_what_is_in_it(signed_in, make_mix, weigh, user, blue):
+    mix = weigh(make_mix(), 80, 8)
+    left = keep_leftover(mix, 40, "plastic", 21.0, user)
+    assert left.hazards == list(blue.metals) == ["cobalt"]
+    asked = {"sheet": "a4-40", "copies": 1, "skip": 0, "of": left.pk}
+    assert "Caution: Co" in pages_of(signed_in.get("/shelf/labels/", asked).content)[0]

@@ -14,6 +14,7 @@ from claycore.measure.errors import ClayError, Inconsistent
 from claycore.measure.formatting import plain
 from claycore.mixing import strength
 from claycore.mixing.strength import Change
+from claycore.safety.metals import METALS
 from umberpot.mixing.composition import LONGEST_MATERIAL_NAME, leftover_name
 from umberpot.mixing.models import Mix, MixPart
 from umberpot.mixing.orders import PartOrder, Shelf, order_of_batch, order_of_change
@@ -36,9 +37,10 @@ def keep_leftover(
     mix = Mix.objects.of(mix.studio).select_related("leftover").get(pk=mix.pk)
     if mix.leftover:
         mix.leftover.state, mix.leftover.water_pct = state, water_pct
+        mix.leftover.hazards = list(mix.metals)
         if mix.leftover.is_slip and water_pct:
             mix.leftover.specific_gravity = round(slip.specific_gravity(100 - water_pct), 4)
-        mix.leftover.save(update_fields=["state", "water_pct", "specific_gravity"])
+        mix.leftover.save(update_fields=["state", "water_pct", "specific_gravity", "hazards"])
         shelf.count_stock(mix.leftover, grams, by)
         return mix.leftover
     (code,) = next_codes(mix.studio, 1)
@@ -49,6 +51,7 @@ def keep_leftover(
         supplier_code=code,
         state=state,
         water_pct=water_pct,
+        hazards=list(mix.metals),
     )
     if state == ClayState.SLIP and water_pct and not mix.said_pcts:
         _as_bucket(mix.leftover, mix, code)
@@ -248,6 +251,9 @@ def pool(found: Coloured, bucket: Material | None, request_key: uuid.UUID, by: U
         request_key=request_key,
         made_by=by,
     )
+    held = {*bucket.metals, *found.material.metals}
+    bucket.hazards = [code for code in METALS if code in held]
+    bucket.save(update_fields=["hazards"])
     shelf.move(found.material, -found.on_hand_g, StockMovement.Reason.POOLED, by)
     shelf.move(bucket, dry_g / bucket.dry_share, StockMovement.Reason.POOLED, by)
     return bucket

@@ -271,7 +271,7 @@ def live_weight(request: StudioRequest, pk: int) -> HttpResponse:
     """How full the pan is, right now: the bar that fills while one pours."""
     mix = get_object_or_404(Mix.objects.of(request.studio), pk=pk)
     part = services.next_part(parts_of(mix))
-    if part is None:
+    if part is None or not settings.SCALE_ADDRESS:
         return HttpResponse(status=204)
     container = MeasureField(bounds.MASS, required=False)
     step_g = request.studio.scale_step_g

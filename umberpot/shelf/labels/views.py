@@ -5,6 +5,8 @@ from django.shortcuts import render
 from django.urls import reverse
 from django.views.decorators.http import require_GET
 
+from claycore.measure.formatting import listed
+from claycore.safety.metals import METALS
 from umberpot.shelf.models import Material
 from umberpot.studio.request import StudioRequest, keys_in
 from umberpot.ui.label_form import LabelsForm
@@ -18,8 +20,12 @@ def _material_label(request: HttpRequest, material: Material) -> Label:
     lines.append(material.get_kind_display())
     if material.water_pct and material.state != "dry":
         lines.append(f"{material.get_state_display()}, {material.water_pct:.1f} % water")
-    lines += [f"Caution: {caution.title.lower()}" for caution in material.cautions]
-    return Label(code or material.name, tuple(lines), url)
+    metals = [METALS[code] for code in material.metals]
+    if metals:
+        named = listed([metal.title.lower() for metal in metals]).capitalize()
+        lines.append(f"{named}: see the data sheet")
+    caution = f"Caution: {', '.join(metal.symbol for metal in metals)}" if metals else ""
+    return Label(code or material.name, tuple(lines), url, caution)
 
 
 @require_GET
@@ -30,7 +36,9 @@ def labels(request: StudioRequest) -> HttpResponse:
     chosen = list(materials.filter(pk__in=keys) if keys else materials)
     form = LabelsForm(request.GET if "sheet" in request.GET else None)
     if form.is_valid() and chosen:
-        return form.pdf([_material_label(request, m) for m in chosen], "shelf-labels")
+        made = form.pdf([_material_label(request, m) for m in chosen], "shelf-labels")
+        if made:
+            return made
     return render(
         request,
         "ui/label_sheet.html",

@@ -23,7 +23,9 @@ def labels(request: StudioRequest, pk: int) -> HttpResponse:
     tiles = list(trial.tiles.kept())
     form = LabelsForm(request.GET if "sheet" in request.GET else None)
     if form.is_valid() and tiles:
-        return form.pdf([_tile_label(request, tile) for tile in tiles], f"tiles-{trial.pk}")
+        made = form.pdf([_tile_label(request, tile) for tile in tiles], f"tiles-{trial.pk}")
+        if made:
+            return made
     context = {"place": "Tiles", "form": form, "title": trial.name, "count": len(tiles)}
     context["back"] = reverse("tiles:trial", args=[pk])
     return render(request, "ui/label_sheet.html", context, status=400 if form.errors else 200)
