@@ -12,6 +12,7 @@ from umberpot.bench.services import WITH_THEIR_PLANS, left_behind
 from umberpot.bench.tasks import to_do
 from umberpot.kiln.logs.services import firing_now
 from umberpot.mixing.models import Mix
+from umberpot.studio.addresses import outside, works_outside
 from umberpot.studio.models import Studio
 from umberpot.studio.request import StudioRequest
 from umberpot.tiles.models import Tile
@@ -42,9 +43,10 @@ def bench(request: StudioRequest) -> HttpResponse:
             "timers": timers[:MOST_TIMERS],
             "left_behind": left_behind(timers[:MOST_TIMERS]),
             "any_due": any(timer.is_due() for timer in timers),
-            "feed_url": request.build_absolute_uri(reverse("bench:feed", args=[feed.token]))
+            "feed_url": outside(studio, request, reverse("bench:feed", args=[feed.token]))
             if feed
             else "",
+            "is_reachable": works_outside(studio, request),
             "nothing_yet": nothing_yet,
             "few_bytes_left": _few_bytes_left(request),
         },

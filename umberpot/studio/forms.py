@@ -95,6 +95,13 @@ class PreferencesForm(EditingForm, forms.ModelForm):
     mark_length_mm = MeasureField(bounds.LENGTH, label="Marked line on tiles")
     wedge_up_to_g = MeasureField(bounds.MASS, label="Most clay to wedge")
     wedge_powder_up_to_g = MeasureField(bounds.MASS, label="Most colourant to wedge in")
+    address = forms.URLField(
+        max_length=200,
+        required=False,
+        assume_scheme="http",
+        label="Address for phones and paper",
+        error_messages={"invalid": "Enter a whole address, like https://studio.local:8000."},
+    )
 
     class Meta:
         model = Studio
@@ -109,13 +116,15 @@ class PreferencesForm(EditingForm, forms.ModelForm):
             "school",
             "purpose",
             "currency",
+            "address",
             "wedge_up_to_g",
             "wedge_powder_up_to_g",
             "unit_system",
         ]
 
-    def __init__(self, *args: Any, **kwargs: Any) -> None:
+    def __init__(self, *args: Any, proposed_address: str = "", **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
+        self.fields["address"].widget.attrs["placeholder"] = proposed_address
         self.fields["ware"].label = "Usual ware"
         self.fields["school"].label = "Absorption limits"
         self.fields["purpose"].label = "What clays are usually wanted for"

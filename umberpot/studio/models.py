@@ -37,7 +37,10 @@ class Followed(models.Model):
 
 
 class Studio(Followed):
-    """A studio and how it likes to work."""
+    """A studio and how it likes to work.
+
+    ``address`` is where others find it, such as ``https://pots.example``: codes on paper hold it.
+    """
 
     name = models.CharField(max_length=80)
     scale_step_g = models.FloatField("scale step, g", default=0.1)
@@ -66,6 +69,9 @@ class Studio(Followed):
     own_limits = models.JSONField(default=dict, editable=False)
     own_waits = models.JSONField(default=dict, editable=False)
     currency = models.CharField("currency sign", max_length=4, default="€")
+    address = models.URLField(
+        "address for phones and paper", max_length=200, blank=True, default=""
+    )
     next_tile_number = models.PositiveIntegerField(default=0, editable=False)
 
     class Meta:

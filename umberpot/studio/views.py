@@ -22,6 +22,7 @@ from django.urls import reverse_lazy
 from django.views.decorators.http import require_GET, require_http_methods
 
 from umberpot.studio import progress
+from umberpot.studio.addresses import proposed
 from umberpot.studio.forms import FirstRunForm, NewPasswordForm, PreferencesForm
 from umberpot.studio.models import Studio
 from umberpot.studio.people.sentences import ready
@@ -106,7 +107,7 @@ class SignInView(LoginView):
 def preferences(request: StudioRequest) -> HttpResponse:
     """The studio's instruments, habits and limits."""
     studio = Studio.objects.get(pk=request.studio.pk)
-    form = PreferencesForm(posted(request), instance=studio)
+    form = PreferencesForm(posted(request), instance=studio, proposed_address=proposed(request))
     if form.is_valid():
         form.save()
         messages.success(request, "Preferences saved.")

@@ -1,7 +1,6 @@
 """Printable label sheets: paper, common label grids, text and a QR code on each label.
 
-Label grids are common stationery sizes, from memory. The QR code holds the address of the thing's
-page on this studio's own computer.
+Label grids are common stationery sizes, from memory.
 """
 
 import io
@@ -20,6 +19,10 @@ from umberpot.ui.pdf import BOLD, REGULAR, shown
 LEADING = 1.25
 SMALLEST_PT = 5.5
 """Smaller print is read by nobody who reaches for a bag. Our choice."""
+
+
+_SHARES = ((1, 1), (0.75, 2), (0.6, 2), (0.5, 3), (0.42, 4))
+"""Of the largest size for a code, and on how many lines it may stand at that."""
 
 
 @dataclass(frozen=True)
@@ -67,7 +70,7 @@ SHEETS = {
 
 @dataclass(frozen=True)
 class Label:
-    """A label: its code large, lines under it, and what its QR code opens.
+    """A label: its code large, lines under it, and what its QR code ``opens``: a page, or itself.
 
     ``caution`` stands first: what must be watched for of what is in the bag. It and the code stand
     whole or the label is not printed; of the lines stand as many as there is room for.
@@ -75,7 +78,7 @@ class Label:
 
     code: str
     lines: tuple[str, ...]
-    url: str
+    opens: str
     caution: str = ""
 
 
@@ -149,7 +152,7 @@ _Line = tuple[str, str, float]
 def _heading(label: Label, room: _Room) -> list[_Line]:
     """The caution and the code, as large as they may be and stand whole. Raises DoesNotFit."""
     width, height = room.of_text
-    caution = _whole(label.caution, BOLD, room.small_pt, width) if label.caution else []
+    caution = _caution(label.caution, room.small_pt, width)
     for size_pt, most_lines in _sizes(room):
         code = _whole(label.code, BOLD, size_pt, width)
         if caution is None or code is None or len(code) > most_lines:
@@ -160,10 +163,18 @@ def _heading(label: Label, room: _Room) -> list[_Line]:
     raise DoesNotFit(label.code)
 
 
+def _caution(text: str, size_pt: float, width: float) -> list[_Line] | None:
+    """On one line if it can be, at up to a third less than the size; None where it never fits."""
+    if not text:
+        return []
+    tried = [_whole(text, BOLD, share * size_pt, width) for share in (1, 0.85, 0.7)]
+    return next((lines for lines in tried if lines and len(lines) == 1), tried[-1])
+
+
 def _sizes(room: _Room) -> list[tuple[float, int]]:
     """A short code is as large as it may be; a name is smaller, on several lines if need be."""
     largest = min(16.0, room.height * 0.2)
-    found = [(share * largest, most) for share, most in ((1, 1), (0.75, 2), (0.6, 2), (0.5, 3))]
+    found = [(share * largest, most) for share, most in _SHARES]
     return [(size, most) for size, most in found if size > SMALLEST_PT] + [(SMALLEST_PT, 5)]
 
 
@@ -178,20 +189,21 @@ def _whole(text: str, font: str, size_pt: float, width: float) -> list[_Line] | 
 def _draw(canvas: Canvas, room: _Room, label: Label, corner_pt: tuple[float, float]) -> None:
     x, y = corner_pt
     top = y + room.height - room.inset
-    _draw_qr(canvas, label.url, x + room.width - room.inset - room.qr, top, room.qr)
+    _draw_qr(canvas, label.opens, x + room.width - room.inset - room.qr, top, room.qr)
     width, height = room.of_text
     more = [
-        (part, REGULAR, room.small_pt)
+        [(part, REGULAR, room.small_pt) for part in _wrapped(line, room.small_pt, width)]
         for line in label.lines
-        for part in _wrapped(line, room.small_pt, width)
     ]
     used = 0.0
-    for text, font, size_pt in (*_heading(label, room), *more):
-        used += size_pt * LEADING
-        if used > height + 0.01:
-            break
-        canvas.setFont(font, size_pt)
-        canvas.drawString(x + room.inset, top - used + 0.35 * size_pt, text)
+    for lines in (_heading(label, room), *more):
+        # Half a sentence says less than none.
+        if used + sum(size * LEADING for _, _, size in lines) > height + 0.01:
+            continue
+        for text, font, size_pt in lines:
+            used += size_pt * LEADING
+            canvas.setFont(font, size_pt)
+            canvas.drawString(x + room.inset, top - used + 0.35 * size_pt, text)
 
 
 def _draw_qr(canvas: Canvas, url: str, x: float, top: float, size_pt: float) -> None:

@@ -3,6 +3,7 @@
 import io
 
 import pytest
+import segno
 from pypdf import PdfReader
 from reportlab.lib.units import mm
 
@@ -10,6 +11,8 @@ from claycore.safety.metals import METALS
 from tests.factories import MaterialFactory
 from tests.pages import words_of
 from umberpot.mixing.leftovers.services import keep_leftover
+from umberpot.studio.models import Studio
+from umberpot.ui import label_sheets
 from umberpot.ui.label_sheets import SHEETS, DoesNotFit, Label, fits, labels_pdf
 
 TILES = {"count": 2, "mark": "100", "cone": "6", "glazed": "no", "trial_name": "Blues"}
@@ -153,3 +156,45 @@ def test_a_leftover_says_what_is_in_it(signed_in, make_mix, weigh, user, blue):
     assert left.hazards == list(blue.metals) == ["cobalt"]
     asked = {"sheet": "a4-40", "copies": 1, "skip": 0, "of": left.pk}
     assert "Caution: Co" in pages_of(signed_in.get("/shelf/labels/", asked).content)[0]
+
+
+@pytest.fixture
+def codes(monkeypatch):
+    """What the QR codes that are made hold."""
+    held = []
+    make = segno.make
+    monkeypatch.setattr(
+        label_sheets.segno, "make", lambda text, **how: (held.append(text), make(text, **how))[1]
+    )
+    return held
+
+
+SHEET = {"sheet": "a4-24", "copies": 1, "skip": 0}
+
+
+def test_codes_made_on_the_machine_itself_hold_the_code_and_say_so(signed_in, trial_pk, codes):
+    at_home = {"headers": {"host": "127.0.0.1"}}
+    page = words_of(signed_in.get(f"/tiles/trials/{trial_pk}/labels/", **at_home))
+    assert "The QR codes hold the code alone" in page
+    signed_in.get(f"/tiles/trials/{trial_pk}/labels/", SHEET, **at_home)
+    signed_in.get("/shelf/labels/", SHEET, **at_home)
+    assert codes == ["A1", "A2", "FW-1", "QB-14"]
+
+
+def test_codes_hold_the_address_that_was_entered(signed_in, studio, trial_pk, codes):
+    Studio.objects.filter(pk=studio.pk).update(address="https://pots.example/")
+    page = words_of(signed_in.get(f"/tiles/trials/{trial_pk}/labels/"))
+    assert "The QR codes open pages under https://pots.example/." in page
+    signed_in.get(f"/tiles/trials/{trial_pk}/labels/", SHEET)
+    assert codes == ["https://pots.example/tiles/A1/", "https://pots.example/tiles/A2/"]
+
+
+def test_the_calendar_and_invitations_hold_it_too(signed_in, studio):
+    Studio.objects.filter(pk=studio.pk).update(address="https://pots.example")
+    signed_in.post("/bench/calendar/", {"make": "yes"})
+    assert "https://pots.example/calendar/" in signed_in.get("/").content.decode()
+
+
+def test_an_address_that_is_none_is_said(signed_in, studio):
+    answer = signed_in.post("/preferences/", {"address": "not an address"})
+    assert "Enter a whole address, like https://studio.local:8000." in words_of(answer)

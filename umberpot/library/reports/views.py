@@ -17,6 +17,7 @@ from umberpot.library.reports.kinds import REPORTS
 from umberpot.library.reports.years import report_of_year
 from umberpot.library.sharing.forms import ShareForm
 from umberpot.library.sharing.services import qr_of, standing_of
+from umberpot.studio.addresses import outside
 from umberpot.studio.request import StudioRequest
 from umberpot.ui.downloads import HTML, PDF, download, file_name
 from umberpot.ui.reports.blocks import Report
@@ -66,7 +67,7 @@ def _sharing(request: StudioRequest, about: str, pk: int) -> dict[str, Any]:
     """The open links to it, each with its whole address, and where to make one."""
     subject = REPORTS[about].model.objects.of(request.studio).get(pk=pk)
     standing = standing_of(request.studio, about, subject)
-    addresses = [request.build_absolute_uri(one.get_absolute_url()) for one in standing]
+    addresses = [outside(request.studio, request, one.get_absolute_url()) for one in standing]
     return {
         "links": [
             (one, address, qr_of(address)) for one, address in zip(standing, addresses, strict=True)

@@ -13,6 +13,7 @@ from umberpot.library.places import PLACE
 from umberpot.library.reports.kinds import REPORTS
 from umberpot.library.sharing import services
 from umberpot.library.sharing.forms import ShareForm
+from umberpot.studio.addresses import outside
 from umberpot.studio.request import StudioRequest, request_key
 from umberpot.ui.reports.policy import with_photographs
 
@@ -65,7 +66,7 @@ def shared(request: HttpRequest, token: str) -> HttpResponse:
         closed = render(request, "library/sharing/closed.html", {"share": found}, status=410)
         return _unlisted(closed)
     report = REPORTS[found.about].build(found.studio, found.subject, timezone.localdate())
-    address = request.build_absolute_uri(found.get_absolute_url())
+    address = outside(found.studio, request, found.get_absolute_url())
     shown = {"share": found, "report": report, "address": address, "qr": services.qr_of(address)}
     return _unlisted(render(request, "library/sharing/shared.html", shown))
 

@@ -1,6 +1,6 @@
 """Label sheets as PDF: what stands on the shelf."""
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from django.shortcuts import render
 from django.urls import reverse
 from django.views.decorators.http import require_GET
@@ -8,14 +8,15 @@ from django.views.decorators.http import require_GET
 from claycore.measure.formatting import listed
 from claycore.safety.metals import METALS
 from umberpot.shelf.models import Material
+from umberpot.studio.codes_on_paper import codes_hold, on_paper
 from umberpot.studio.request import StudioRequest, keys_in
 from umberpot.ui.label_form import LabelsForm
 from umberpot.ui.label_sheets import Label
 
 
-def _material_label(request: HttpRequest, material: Material) -> Label:
-    url = request.build_absolute_uri(material.get_absolute_url())
+def _material_label(request: StudioRequest, material: Material) -> Label:
     code = material.supplier_code
+    opens = on_paper(request, material.get_absolute_url(), code or material.name)
     lines = [material.name.removeprefix(f"{code}: ")] if code else []
     lines.append(material.get_kind_display())
     if material.water_pct and material.state != "dry":
@@ -25,7 +26,7 @@ def _material_label(request: HttpRequest, material: Material) -> Label:
         named = listed([metal.title.lower() for metal in metals]).capitalize()
         lines.append(f"{named}: see the data sheet")
     caution = f"Caution: {', '.join(metal.symbol for metal in metals)}" if metals else ""
-    return Label(code or material.name, tuple(lines), url, caution)
+    return Label(code or material.name, tuple(lines), opens, caution)
 
 
 @require_GET
@@ -49,6 +50,7 @@ def labels(request: StudioRequest) -> HttpResponse:
             "count": len(chosen),
             "keys": keys,
             "back": reverse("shelf:shelf"),
+            **codes_hold(request),
         },
         status=400 if form.errors else 200,
     )

@@ -11,6 +11,7 @@ from django.utils import timezone
 from django.views.decorators.cache import never_cache
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
+from umberpot.studio.addresses import outside
 from umberpot.studio.forms import FirstRunForm, FoundForm
 from umberpot.studio.models import Invitation, Membership
 from umberpot.studio.people import sentences, services
@@ -61,7 +62,7 @@ def invite(request: StudioRequest) -> HttpResponse:
         request.studio, request.user, told["meant_for"], Role(told["role"]), told["days"]
     )
     address = reverse("studio:join", args=[token])
-    request.session[_FRESH_LINK] = request.build_absolute_uri(address)
+    request.session[_FRESH_LINK] = outside(request.studio, request, address)
     return redirect("studio:people")
 
 
