@@ -61,6 +61,18 @@ def keep_leftover(
     return mix.leftover
 
 
+def note_metals(studio: Studio) -> None:
+    """Leftovers that were kept before they knew their metals are told; for archives of before."""
+    for mix in Mix.objects.of(studio).exclude(leftover=None).select_related("leftover"):
+        left = mix.leftover
+        if left is None:
+            continue
+        held = {*left.hazards, *mix.metals}
+        if held != set(left.hazards):
+            left.hazards = [code for code in METALS if code in held]
+            left.save(update_fields=["hazards"])
+
+
 def _as_bucket(kept: Material, mix: Mix, code: str) -> None:
     """Plain slip is a material of its own, used like any other that was bought as slip."""
     kept.kind = Material.Kind.SLIP

@@ -11,6 +11,7 @@ from django.db.backends.utils import CursorWrapper
 from django.db.models import Max
 from django.utils import timezone
 
+from umberpot.mixing.leftovers.services import note_metals
 from umberpot.studio.models import Membership, Studio, UnfinishedImport
 from umberpot.studio.progress import Begin, Doing, Report, Tally, no_progress
 from umberpot.studio.signals import rows_written
@@ -118,6 +119,7 @@ def _finish(mark: UnfinishedImport, archive: Archive) -> None:
     with transaction.atomic():
         _still_alive(mark)
         Studio.objects.filter(pk=mark.studio_id).update(**archive.studio())
+        note_metals(mark.studio)
         mark.delete()
 
 
