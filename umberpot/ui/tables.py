@@ -17,6 +17,10 @@ FORMULA_STARTS = ("=", "+", "-", "@", "\uff1d", "\uff0b", "\uff0d", "\uff20")
 """A spreadsheet runs what starts so. Source: OWASP, "CSV Injection"."""
 
 
+CONE = "cone "
+"""Before a cone in a cell: by itself a spreadsheet makes 4 of 04, which is another cone."""
+
+
 class Unreadable(Exception):
     """A file that is no table at all; ``str()`` says why."""
 
@@ -38,6 +42,17 @@ def neutral(text: str) -> str:
         return text
     if _starts_like_a_formula(text) and not _is_number(text):
         return f"'{text}"
+    return text
+
+
+def _is_of_cones(column: str) -> bool:
+    return column == "cone" or column.endswith("_cone")
+
+
+def _read_cell(column: str, text: str) -> str:
+    """A cell as it was before a file was made of it; a cone is taken with its word or without."""
+    if _is_of_cones(column) and text.lower().startswith(CONE):
+        return text[len(CONE) :].strip()
     return text
 
 
@@ -71,8 +86,11 @@ def csv_in_pieces(columns: Sequence[str], rows: Iterable[Mapping[str, Any]]) -> 
     out.write("\ufeff")
     writer = csv.writer(out)
     writer.writerow(columns)
+    of_cones = [place for place, column in enumerate(columns) if _is_of_cones(column)]
     for number, row in enumerate(rows, 1):
         cells = [row.get(column, "") for column in columns]
+        for place in of_cones:
+            cells[place] = f"{CONE}{cells[place]}" if cells[place] else ""
         writer.writerow([neutral(cell) if isinstance(cell, str) else cell for cell in cells])
         if number % ROWS_A_PIECE == 0:
             yield out.getvalue()
@@ -162,7 +180,9 @@ def _read_csv(text: str) -> list[Row]:
                 header = [cell.strip().lower().replace(" ", "_") for cell in cells]
                 continue
             named = zip(header, map(_plain, cells), strict=False)
-            rows.append(Row(reader.line_num, {name: cell for name, cell in named if name}))
+            rows.append(
+                Row(reader.line_num, {name: _read_cell(name, cell) for name, cell in named if name})
+            )
     except csv.Error as error:
         raise Unreadable(f"Line {reader.line_num} cannot be read: {error}.") from None
     return rows
@@ -180,7 +200,7 @@ def _rows_of(content: object) -> list[Row]:
     if not isinstance(rows, list) or not all(isinstance(row, dict) for row in rows):
         raise Unreadable("The JSON must be a list of objects, one for each row.")
     return [
-        Row(number, {str(key): _json_text(value) for key, value in row.items()})
+        Row(number, {str(key): _read_cell(str(key), _json_text(v)) for key, v in row.items()})
         for number, row in enumerate(rows, 1)
     ]
 

@@ -384,7 +384,7 @@ def test_the_figures_as_csv_and_json(signed_in, tested):
     body = signed_in.get(f"/results/clays/{clay.pk}/figures.csv").content.decode("utf-8-sig")
     rows = list(csv.DictReader(io.StringIO(body)))
     assert rows[0]["clay"] == "'=Bank"
-    absorbed = next(r for r in rows if r["figure"] == "absorption" and r["cone"] == "6")
+    absorbed = next(r for r in rows if r["figure"] == "absorption" and r["cone"] == "cone 6")
     assert float(absorbed["value"]) == pytest.approx(1.0)
     assert (absorbed["method"], absorbed["bars"]) == ("boil_soak", "3")
     answer = signed_in.get(f"/results/clays/{clay.pk}/figures.json").json()
@@ -403,10 +403,10 @@ def test_every_reading_to_take_away(signed_in, tested):
         ("", "mass_wet"): "112.0",
         ("", "length_dry"): "94.0",
         ("", "mass_dry"): "88.0",
-        ("6", "length_fired"): "88.0",
-        ("6", "mass_fired"): "80.0",
-        ("6", "mass_soaked"): "80.8",
-        ("6", "seen"): "bloated",
+        ("cone 6", "length_fired"): "88.0",
+        ("cone 6", "mass_fired"): "80.0",
+        ("cone 6", "mass_soaked"): "80.8",
+        ("cone 6", "seen"): "bloated",
     }
     (soaked,) = [row for row in rows if row["reading"] == "mass_soaked"]
     assert (soaked["method"], soaked["unit"], soaked["step"]) == ("boil_soak", "g", "0.1")

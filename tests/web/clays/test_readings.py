@@ -2,13 +2,16 @@
 
 import csv
 import io
+from datetime import UTC, datetime
+from zoneinfo import ZoneInfo
 
 import pytest
+from django.utils import timezone
 
 from claycore.measure.formatting import to_two_digits
 from umberpot.clays.readings import rows
 from umberpot.firings.models import Firing
-from umberpot.tiles.models import Tile
+from umberpot.tiles.models import Reading, Tile
 
 
 def rows_of(response):
@@ -35,8 +38,10 @@ def test_values_stand_to_the_step_of_their_instrument(signed_in, read):
     }
     assert mine["length_dry"]["value"] == "94.0"
     assert (mine["mass_dry"]["value"], mine["mass_dry"]["step"]) == ("81.1", "0.1")
-    assert mine["length_fired"]["cone"] == "6"
+    assert mine["length_fired"]["cone"] == "cone 6"
     assert mine["colour"]["note"] == "#336699"
+    lab = tuple(float(mine["colour"][axis]) for axis in ("L", "a", "b"))
+    assert lab == pytest.approx((42.01, -0.15, -32.85), abs=0.05)  # by colour-science
     assert mine["length_dry"]["made_of"] == "10 % Quay Blue in Ferry white"
     assert mine["length_dry"]["trial"] == "Secret"
 
@@ -68,3 +73,13 @@ def test_a_stranger_gets_only_the_headings(stranger, read):
 def test_results_stand_to_two_digits_of_their_uncertainty(value, u95, shown):
     """JCGM 100:2008, 7.2.6: at most two significant digits of an uncertainty."""
     assert to_two_digits(value, u95) == shown
+
+
+def test_times_stand_by_the_studios_clock_and_by_utc(signed_in, read):
+    at = datetime(2026, 11, 30, 20, 15, 7, 123456, tzinfo=UTC)
+    Reading.objects.filter(tile=read, quantity="length_dry").update(made_at=at)
+    with timezone.override(ZoneInfo("Asia/Kolkata")):
+        rows = rows_of(signed_in.get("/results/readings.csv"))
+    (row,) = [one for one in rows if one["bar"] == read.code and one["reading"] == "length_dry"]
+    assert row["taken_at"] == "2026-12-01 01:45:07"
+    assert row["taken_at_utc"] == "2026-11-30T20:15:07Z"

@@ -226,7 +226,7 @@ def test_it_is_taken_away_with_what_was_read(signed_in, trial, photograph):
         read = colours[code]
         assert float(row["L"]) == pytest.approx(read.lightness, abs=0.005)
         assert float(row["u95_delta_e_2000"]) == pytest.approx(read.u95, abs=0.005)
-        assert row["cone"] == read.firing.cone
+        assert row["cone"] == f"cone {read.firing.cone}"
 
 
 def table_beside(client, photograph):

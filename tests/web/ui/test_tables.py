@@ -40,3 +40,18 @@ def test_numbers_and_other_text_stay_as_they_are(text):
 def test_the_line_of_a_row_after_one_of_several_lines_is_that_of_the_file():
     rows = tables.read('id,notes\n1,"two\nlines"\n2,one\n', COLUMNS)
     assert [row.line for row in rows] == [3, 4]
+
+
+def test_a_cone_stays_a_cone_in_a_spreadsheet_and_comes_back():
+    """By itself 04 becomes the number 4, which is another cone, and far hotter."""
+    columns = ("name", "cone", "top_cone", "second")
+    row = {"name": "cone 04", "cone": "04", "top_cone": "", "second": "04"}
+    written = tables.to_csv(columns, [row])
+    assert written.splitlines()[1] == "cone 04,cone 04,,04"
+    assert dict(tables.read(written, columns)[0].cells) == row
+
+
+@pytest.mark.parametrize("cell", ["04", "cone 04", "Cone 04", " cone  04 "])
+def test_a_cone_is_taken_with_its_word_or_without(cell):
+    (row,) = tables.read(f"name,cone\nx,{cell}\n", ("name", "cone"))
+    assert row.cells["cone"] == "04"

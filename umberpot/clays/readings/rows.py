@@ -6,9 +6,11 @@ them comes as plain values, a few queries for hundreds of tiles.
 
 from collections import defaultdict
 from collections.abc import Iterator, Mapping, Sequence
+from datetime import UTC, datetime
 from typing import Any
 
 from django.db.models import QuerySet
+from django.utils import timezone
 
 from claycore.measure.formatting import plain, to_step
 from claycore.testing.readings import READINGS
@@ -26,7 +28,7 @@ from umberpot.tiles.models import (
 
 COLUMNS = (
     *("bar", "role", "firing", "cone", "atmosphere", "fired_on", "reading", "method"),
-    *("value", "unit", "step", "note", "taken_at"),
+    *("value", "unit", "step", "L", "a", "b", "note", "taken_at", "taken_at_utc"),
 )
 OF_A_STUDIO = ("trial", "made_of", "glazed", "glaze", "set_aside")
 """What a row of all readings says besides: whose reading it is."""
@@ -119,8 +121,16 @@ def _taken_of(tiles: Sequence[Tile]) -> _Taken:
     found: dict[tuple[int, int | None], list[Row]] = defaultdict(list)
     for rows in (_figures(tiles), _colours(tiles), _words(tiles), _remarks(tiles)):
         for tile_pk, firing_pk, taken_at, row in rows:
-            found[tile_pk, firing_pk].append({**row, "taken_at": taken_at.isoformat()})
+            found[tile_pk, firing_pk].append({**row, **_when(taken_at)})
     return found
+
+
+def _when(taken_at: datetime) -> Row:
+    """To the second, by the studio's clock and by UTC."""
+    return {
+        "taken_at": timezone.localtime(taken_at).strftime("%Y-%m-%d %H:%M:%S"),
+        "taken_at_utc": taken_at.astimezone(UTC).strftime("%Y-%m-%dT%H:%M:%SZ"),
+    }
 
 
 _Taking = Iterator[tuple[int, int | None, Any, Row]]
@@ -138,9 +148,12 @@ def _figures(tiles: Sequence[Tile]) -> _Taking:
 
 def _colours(tiles: Sequence[Tile]) -> _Taking:
     rows = ColourReading.objects.filter(tile__in=tiles, superseded_at=None)
-    for tile, firing, at, typed, of_bare_half in rows.values_list(*_WHERE, "typed", "of_bare_half"):
+    fields = ("typed", "of_bare_half", "lightness", "a", "b")
+    for tile, firing, at, typed, of_bare_half, *lab in rows.values_list(*_WHERE, *fields):
         reading = "colour_of_bare_half" if of_bare_half else "colour"
-        yield tile, firing, at, {"reading": reading, "note": typed}
+        lightness, a, b = (round(value, 2) for value in lab)
+        measured = {"L": lightness, "a": a, "b": b}
+        yield tile, firing, at, {"reading": reading, **measured, "note": typed}
 
 
 def _words(tiles: Sequence[Tile]) -> _Taking:
