@@ -15,6 +15,7 @@ from reportlab.pdfbase.pdfmetrics import stringWidth
 from reportlab.pdfgen.canvas import Canvas
 
 from umberpot.ui.pdf import BOLD, REGULAR, shown
+from umberpot.ui.pdf.pages import LANGUAGE
 
 LEADING = 1.25
 SMALLEST_PT = 5.5
@@ -106,7 +107,7 @@ def labels_pdf(labels: Sequence[Label], sheet: Sheet, skip: int = 0) -> bytes:
     Raises DoesNotFit.
     """
     out = io.BytesIO()
-    canvas = Canvas(out, pagesize=sheet.paper_pt, invariant=1)
+    canvas = Canvas(out, pagesize=sheet.paper_pt, invariant=1, lang=LANGUAGE)
     canvas.setTitle("Labels")
     for index, label in enumerate(labels, skip):
         if index > skip and index % sheet.per_page == 0:

@@ -1,17 +1,17 @@
 """The card of a batch on paper: what was established, by what, and what was not."""
 
-import io
 from collections.abc import Sequence
 from datetime import date
 
 from reportlab.lib.pagesizes import A5
 from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
-from reportlab.platypus import Flowable, KeepTogether, Paragraph, SimpleDocTemplate, Spacer
+from reportlab.platypus import Flowable, KeepTogether, Paragraph, Spacer
 
 from claycore.judging.limits import SCHOOLS
 from umberpot.ui.pdf import BOLD, printable
 from umberpot.ui.pdf.looks import SMALL, TEXT, TITLE
+from umberpot.ui.pdf.pages import document
 from umberpot.ware import sentences
 from umberpot.ware.models import WareBatch
 from umberpot.ware.reading import BatchVerdict, UseRow
@@ -28,15 +28,6 @@ _MARKS = {True: "yes", False: "no", None: "open"}
 
 def card_pdf(batch: WareBatch, verdict: BatchVerdict, printed_on: date) -> bytes:
     """One A5 page, or two where much was tested."""
-    out = io.BytesIO()
-    margin = 12 * mm
-    document = SimpleDocTemplate(
-        out,
-        pagesize=A5,
-        **dict.fromkeys(("leftMargin", "rightMargin", "topMargin", "bottomMargin"), margin),
-        title=f"{batch.name}: what it may be used for",
-        invariant=1,
-    )
     glaze = f". Glaze: {batch.glaze_called}" if batch.glaze_called else ""
     school = f"Judged by {SCHOOLS[batch.school]}"
     story: list[Flowable] = [
@@ -47,8 +38,8 @@ def card_pdf(batch: WareBatch, verdict: BatchVerdict, printed_on: date) -> bytes
         Spacer(1, 4 * mm),
         Paragraph(printable(sentences.NO_ASSURANCE), SMALL),
     ]
-    document.build(story)
-    return out.getvalue()
+    title = f"{batch.name}: what it may be used for"
+    return document(story, title, (12 * mm, 12 * mm, 12 * mm), A5)
 
 
 def _use(row: UseRow, verdict: BatchVerdict) -> Sequence[Flowable]:

@@ -491,7 +491,9 @@ def test_a_shrink_rule_is_true_to_size(signed_in, tested):
     assert lengths == [pytest.approx(100, abs=0.01)]
     ticks = sorted({x1 for x1, y1, x2, y2 in lines if x1 == x2})
     assert (ticks[1] - ticks[0]) / mm == pytest.approx(1 / 0.88, abs=0.01)
-    assert "This line must be 100 mm" in sheet.extract_text()
+    words = sheet.extract_text()
+    assert "This line must be 100 mm" in words
+    assert words.count("Bank, cone 6, shrinks 12 %, ") == 2  # in the frame of each
     assert signed_in.get(f"/results/clays/{clay.pk}/shrink-rule.pdf?cone=04").status_code == 302
 
 

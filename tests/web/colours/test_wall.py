@@ -3,19 +3,22 @@
 import io
 import json
 import uuid
+from datetime import date
 
 import pytest
 from PIL import Image
 from pypdf import PdfReader
 
+from claycore.colour.notation import Lab
 from standins.camera.camera import Camera
 from standins.camera.scene import Scene
 from tests.factories import FiringFactory
 from tests.pages import words_of
+from umberpot.colours.fired import Conditions, FiredColour
 from umberpot.colours.models import Ring
 from umberpot.colours.photographs.services import keep_photograph
 from umberpot.colours.wall.arrangements import ARRANGEMENTS
-from umberpot.colours.wall.exports import EXPORTS
+from umberpot.colours.wall.exports import EXPORTS, About
 from umberpot.colours.wall.forms import MOST_TILES, query_of
 from umberpot.kiln.services import load_and_fire
 from umberpot.tiles.models import Trial
@@ -116,6 +119,37 @@ def test_the_files_hold_every_colour(signed_in, codes):
     assert {"#{:02x}{:02x}{:02x}".format(*pixel) for pixel in seen} == {row["hex"] for row in rows}
     printed = PdfReader(io.BytesIO(file_of(signed_in, codes, "pdf"))).pages[0].extract_text()
     assert all(code in printed for code in codes.values())
+    assert "Quayside" in printed
+
+
+def lowest_text(reader):
+    """The lowest baseline of what is written on any page but its number, in points."""
+    found = []
+
+    def visit(text, cm, tm, *_):
+        if text.strip() and not text.startswith("Page "):
+            found.append(tm[5] * cm[3] + cm[5])
+
+    for page in reader.pages:
+        page.extract_text(visitor_text=visit)
+    return min(found)
+
+
+def test_a_large_wall_goes_on_over_pages_and_keeps_every_colour():
+    conditions = Conditions("Ferry white", "6", "oxidation", glazed=False)
+    tiles = [
+        FiredColour(f"C{n}", Lab(50, 0, 0), n, {"Quay Blue": n / 10}, conditions, 1, None, n)
+        for n in range(1, 161)
+    ]
+    reader = PdfReader(io.BytesIO(EXPORTS["pdf"].write(tiles, About("Quayside", date(2026, 3, 4)))))
+    count = len(reader.pages)
+    texts = [page.extract_text() for page in reader.pages]
+    assert count > 2
+    assert [f"Page {n} of {count}" in text for n, text in enumerate(texts, 1)] == [True] * count
+    words = set(" ".join(texts).split())
+    assert {f"C{n}" for n in range(1, 161)} <= words
+    assert "4 March 2026" in texts[0]
+    assert lowest_text(reader) > 14 / 25.4 * 72 - 12  # above the foot's margin
 
 
 @pytest.mark.parametrize("form", EXPORTS)

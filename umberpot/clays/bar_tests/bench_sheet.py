@@ -4,13 +4,12 @@ One table for the plastic and dry clay, then one for each planned cone; rows and
 the order of the entry grid.
 """
 
-import io
 from collections.abc import Sequence
 
 from reportlab.lib import colors
 from reportlab.lib.pagesizes import A4, landscape
 from reportlab.lib.units import mm
-from reportlab.platypus import PageBreak, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
+from reportlab.platypus import PageBreak, Paragraph, Spacer, Table, TableStyle
 
 from claycore.firing import cones
 from claycore.testing import soaking
@@ -19,6 +18,7 @@ from claycore.testing.bars import REMARKS
 from umberpot.tiles.models import ClayTest, Tile
 from umberpot.ui.pdf import BOLD, REGULAR, printable, shown
 from umberpot.ui.pdf.looks import HEAD, TEXT
+from umberpot.ui.pdf.pages import document
 
 _GRID = colors.Color(0.45, 0.45, 0.45)
 _NOT_READ = colors.Color(0.86, 0.86, 0.86)
@@ -28,17 +28,6 @@ _SEEN_WIDTH = 50 * mm
 
 def bench_sheet_pdf(test: ClayTest, bars: Sequence[Tile]) -> bytes:
     """The sheets of a test, as many pages as its bars need."""
-    out = io.BytesIO()
-    document = SimpleDocTemplate(
-        out,
-        pagesize=landscape(A4),
-        leftMargin=14 * mm,
-        rightMargin=14 * mm,
-        topMargin=12 * mm,
-        bottomMargin=12 * mm,
-        title=f"Bench sheet: {test.trial.name}",
-        invariant=1,
-    )
     story = _stage(test, "Wet and bone dry", bars, False, ())
     for cone in sorted({c for bar in bars for c in bar.cone_plan}, key=cones.order):
         there = [bar for bar in bars if cone in bar.cone_plan]
@@ -46,8 +35,8 @@ def bench_sheet_pdf(test: ClayTest, bars: Sequence[Tile]) -> bytes:
             PageBreak(),
             *_stage(test, f"After cone {cone}", there, True, ("Colour",)),
         ]
-    document.build(story)
-    return out.getvalue()
+    margins = (14 * mm, 12 * mm, 12 * mm)
+    return document(story, f"Bench sheet: {test.trial.name}", margins, landscape(A4))
 
 
 def _stage(

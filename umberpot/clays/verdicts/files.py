@@ -131,7 +131,7 @@ def shrink_rule(request: StudioRequest, pk: int) -> HttpResponse:
         return redirect("results:clay", pk=pk)
     note = f"Total shrinkage {with_u95(at.total.value, at.total.u95)} % from {at.total.count} bars."
     try:
-        body = shrink_rule_pdf(record.clay.name, cone, at.total, note)
+        body = shrink_rule_pdf(record.clay.name, cone, at.total, note, timezone.localdate())
     except ClayError as error:
         raise Http404(str(error)) from None
     return download(body, PDF, _file_name(record, f"shrink-rule-cone-{cone}.pdf"))

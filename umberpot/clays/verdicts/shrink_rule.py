@@ -5,25 +5,31 @@ Laid on wet clay it reads what the piece will measure once fired: each of its mi
 """
 
 import io
+from datetime import date
 
 from reportlab.lib.pagesizes import A4, landscape
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
+from claycore.measure.formatting import plain
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.shrinkage import size_to_make
 from umberpot.ui.pdf import BOLD, REGULAR, shown
+from umberpot.ui.pdf.pages import LANGUAGE
 
 _LEFT = 16 * mm
 _ROOM_MM = landscape(A4)[0] / mm - 32
 CHECK_MM = 100
 
 
-def shrink_rule_pdf(name: str, cone: str, total: Estimate, note: str) -> bytes:
-    """Two rules for one clay at one cone, and the check mark. Raises OutOfBounds."""
+def shrink_rule_pdf(name: str, cone: str, total: Estimate, note: str, day: date) -> bytes:
+    """Two rules for one clay at one cone, and the check mark. Raises OutOfBounds.
+
+    Each says within its frame what it is of: cut out, it has nothing else to say it by.
+    """
     stretch = size_to_make(1, total).value
     out = io.BytesIO()
-    canvas = Canvas(out, pagesize=landscape(A4), invariant=1)
+    canvas = Canvas(out, pagesize=landscape(A4), invariant=1, lang=LANGUAGE)
     canvas.setTitle(f"Shrinkage ruler: {name}, cone {cone}")
     canvas.setFont(BOLD, 16)
     top = landscape(A4)[1]
@@ -36,8 +42,9 @@ def shrink_rule_pdf(name: str, cone: str, total: Estimate, note: str) -> bytes:
         "Print at 100 %, unscaled. Measure wet clay with it to read the fired size in mm.",
     )
     most_fired = int(_ROOM_MM / stretch)
-    _rule(canvas, top - 62 * mm, stretch, most_fired, "fired mm")
-    _rule(canvas, top - 100 * mm, stretch, most_fired, "fired mm, spare")
+    whose = f"{name}, cone {cone}, shrinks {plain(total.value, 1)} %, {day:%-d %b %Y}"
+    _rule(canvas, top - 62 * mm, stretch, most_fired, f"Fired mm. {whose}")
+    _rule(canvas, top - 100 * mm, stretch, most_fired, f"Fired mm, spare. {whose}")
     _check(canvas, top - 140 * mm)
     canvas.showPage()
     canvas.save()
@@ -56,7 +63,7 @@ def _rule(canvas: Canvas, y: float, stretch: float, most: int, words: str) -> No
             canvas.setFont(REGULAR, 8)
             canvas.drawCentredString(x, y - 6 * mm, str(fired))
     canvas.setFont(REGULAR, 7)
-    canvas.drawString(_LEFT, y - 11.5 * mm, words)
+    canvas.drawString(_LEFT, y - 11.5 * mm, shown(words))
 
 
 def _check(canvas: Canvas, y: float) -> None:

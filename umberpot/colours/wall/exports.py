@@ -4,19 +4,30 @@ import io
 import json
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
+from datetime import date
 
 from PIL import Image, ImageDraw, ImageFont
-from reportlab.lib.colors import HexColor
-from reportlab.lib.pagesizes import A4
-from reportlab.pdfgen.canvas import Canvas
 
+from claycore.colour.notation import Lab
 from umberpot.colours.fired import FiredColour
-from umberpot.ui.pdf import BOLD, REGULAR, shown
+from umberpot.ui.reports.blocks import Block, Grid, Report, Swatch, Swatches
+from umberpot.ui.reports.printed import printed
 from umberpot.ui.tables import to_csv
 
-COLUMNS = ("code", "made_of", "clay", "cone", "atmosphere", "glazed", "glaze", "L", "a", "b", "hex")
+COLUMNS = (
+    *("code", "made_of", "clay", "cone", "firing", "atmosphere", "glazed", "glaze"),
+    *("L", "a", "b", "hex"),
+)
 WALL_GREY = "#bcbcbc"
 _ACROSS = 8
+
+
+@dataclass(frozen=True)
+class About:
+    """Whose wall it is, and when it was written."""
+
+    studio: str
+    printed_on: date
 
 
 @dataclass(frozen=True)
@@ -26,7 +37,7 @@ class Export:
     code: str
     title: str
     content_type: str
-    write: Callable[[Sequence[FiredColour]], bytes | str]
+    write: Callable[[Sequence[FiredColour], About], bytes | str]
 
 
 def _rows(tiles: Sequence[FiredColour]) -> list[dict[str, str]]:
@@ -49,11 +60,11 @@ def _rows(tiles: Sequence[FiredColour]) -> list[dict[str, str]]:
     ]
 
 
-def _csv(tiles: Sequence[FiredColour]) -> str:
+def _csv(tiles: Sequence[FiredColour], about: About) -> str:
     return to_csv(COLUMNS, _rows(tiles))
 
 
-def _json(tiles: Sequence[FiredColour]) -> str:
+def _json(tiles: Sequence[FiredColour], about: About) -> str:
     numbers = ("L", "a", "b")
     rows = [
         {name: float(value) if name in numbers else value for name, value in row.items()}
@@ -62,7 +73,7 @@ def _json(tiles: Sequence[FiredColour]) -> str:
     return json.dumps({"colours": rows}, ensure_ascii=False, indent=1)
 
 
-def _palette(tiles: Sequence[FiredColour]) -> str:
+def _palette(tiles: Sequence[FiredColour], about: About) -> str:
     """A palette as GIMP and others read it: plain text, a colour a line."""
     lines = ["GIMP Palette", "Name: Umber Pot wall", f"Columns: {_ACROSS}", "#"]
     for tile in tiles:
@@ -71,7 +82,7 @@ def _palette(tiles: Sequence[FiredColour]) -> str:
     return "\n".join(lines) + "\n"
 
 
-def _png(tiles: Sequence[FiredColour]) -> bytes:
+def _png(tiles: Sequence[FiredColour], about: About) -> bytes:
     """The wall as a picture: touching, on grey, each with its code above the row."""
     side, head, edge = 180, 40, 40
     across = min(len(tiles), _ACROSS)
@@ -89,34 +100,27 @@ def _png(tiles: Sequence[FiredColour]) -> bytes:
     return out.getvalue()
 
 
-def _pdf(tiles: Sequence[FiredColour]) -> bytes:
+def _pdf(tiles: Sequence[FiredColour], about: About) -> bytes:
     """The wall to print: touching swatches with their codes, and what each is in words below."""
-    out = io.BytesIO()
-    page = Canvas(out, pagesize=A4)
-    page.setTitle("Umber Pot, wall")
-    width, height = A4
-    side = (width - 80) / _ACROSS
-    top = height - 60
-    for place, tile in enumerate(tiles):
-        x = 40 + place % _ACROSS * side
-        y = top - (place // _ACROSS + 1) * (side + 16)
-        page.setFillColor(HexColor(tile.lab.hex))
-        page.rect(x, y, side, side, stroke=0, fill=1)
-        page.setFillColor(HexColor("#141414"))
-        page.setFont(BOLD, 8)
-        page.drawCentredString(x + side / 2, y + side + 4, shown(tile.label))
-    y = top - (-(-len(tiles) // _ACROSS)) * (side + 16) - 24
-    page.setFont(REGULAR, 8)
-    for tile in tiles:
-        if y < 40:
-            page.showPage()
-            page.setFont(REGULAR, 8)
-            y = height - 50
-        lab = ", ".join(f"{value:.1f}" for value in tile.lab.values)
-        page.drawString(40, y, shown(f"{tile.label}  {tile.title}, {tile.conditions.words}: {lab}"))
-        y -= 11
-    page.save()
-    return out.getvalue()
+    swatches = [Swatch(tile.lab.hex, tile.label) for tile in tiles]
+    legend = [
+        (
+            tile.label,
+            tile.says,
+            ", ".join(f"{value:.1f}".replace("-", "−") for value in tile.lab.values),
+        )
+        for tile in tiles
+    ]
+    count = f"{len(tiles)} fired colour{'' if len(tiles) == 1 else 's'}"
+    blocks: list[Block] = [
+        Swatches(swatches),
+        Grid(("Tile", "What it is", "L, a, b (D65)"), legend, (0.16, 0.62, 0.22)),
+    ]
+    return printed(Report("Wall", f"{count}, touching", about.studio, about.printed_on, "", blocks))
+
+
+def _in_figures(lab: Lab) -> str:
+    return ", ".join(f"{value:.1f}".replace("-", "−") for value in lab.values)
 
 
 EXPORTS: dict[str, Export] = {

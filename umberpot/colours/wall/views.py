@@ -6,6 +6,7 @@ from urllib.parse import urlencode
 
 from django.http import Http404, HttpResponse
 from django.shortcuts import redirect, render
+from django.utils import timezone
 from django.views.decorators.http import require_GET
 
 from umberpot.colours.fired import (
@@ -97,4 +98,5 @@ def wall_file(request: StudioRequest, form: str) -> HttpResponse:
     hung = _hung(request, asked) if asked.is_valid() else WallView([], [], [])
     if not hung.tiles:
         return redirect("results:wall")
-    return download(export.write(hung.tiles), export.content_type, f"wall.{export.code}")
+    about = exports.About(request.studio.name, timezone.localdate())
+    return download(export.write(hung.tiles, about), export.content_type, f"wall.{export.code}")

@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from functools import cached_property
+from itertools import pairwise
 
 from claycore.firing import heat_work, kiln_model, schedule_checks
 from claycore.firing.heat_work import Reached
@@ -35,6 +36,18 @@ class Outlook:
     def reached(self) -> Reached:
         """The cone its heat work brings down, and the next."""
         return heat_work.cone_of(self.curve.points)
+
+    @property
+    def steps(self) -> list[tuple[float, float, float]]:
+        """Its segments as a controller takes them: °C an hour, °C, minutes held."""
+        found: list[tuple[float, float, float]] = []
+        for (began, low), (ended, high) in pairwise(self.curve.points):
+            if high == low and found:
+                rate, target, held = found[-1]
+                found[-1] = (rate, target, held + 60 * (ended - began))
+            elif high != low:
+                found.append(((high - low) / (ended - began), high, 0.0))
+        return found
 
     @property
     def time(self) -> str:

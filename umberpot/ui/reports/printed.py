@@ -5,15 +5,15 @@ from collections.abc import Callable, Iterator, Sequence
 from typing import Any
 
 from reportlab.lib import colors
-from reportlab.lib.pagesizes import A4
 from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
-from reportlab.platypus import Flowable, Image, Paragraph, SimpleDocTemplate, Table
+from reportlab.platypus import Flowable, Image, Paragraph, Table
 from reportlab.platypus import TableStyle as Style
 
 from umberpot.ui.pdf import printable
 from umberpot.ui.pdf.charts import PrintedChart
 from umberpot.ui.pdf.looks import HEAD, SMALL, TEXT, TITLE, WIDTH, table
+from umberpot.ui.pdf.pages import document
 from umberpot.ui.reports.blocks import (
     Block,
     Grid,
@@ -35,19 +35,7 @@ UNDER_SWATCH = ParagraphStyle("swatch", parent=SMALL, fontSize=6.5, leading=8, a
 
 def printed(report: Report) -> bytes:
     """The report on sheets of A4."""
-    out = io.BytesIO()
-    document = SimpleDocTemplate(
-        out,
-        pagesize=A4,
-        leftMargin=18 * mm,
-        rightMargin=18 * mm,
-        topMargin=15 * mm,
-        bottomMargin=14 * mm,
-        title=f"{report.title}: report",
-        invariant=1,
-    )
-    document.build(list(_story(report)))
-    return out.getvalue()
+    return document(list(_story(report)), f"{report.title}: report", (18 * mm, 15 * mm, 14 * mm))
 
 
 def _story(report: Report) -> Iterator[Flowable]:
