@@ -175,7 +175,7 @@ SHEET = {"sheet": "a4-24", "copies": 1, "skip": 0}
 def test_codes_made_on_the_machine_itself_hold_the_code_and_say_so(signed_in, trial_pk, codes):
     at_home = {"headers": {"host": "127.0.0.1"}}
     page = words_of(signed_in.get(f"/tiles/trials/{trial_pk}/labels/", **at_home))
-    assert "The QR codes hold the code alone" in page
+    assert "The QR codes hold the printed code as text and open nothing" in page
     signed_in.get(f"/tiles/trials/{trial_pk}/labels/", SHEET, **at_home)
     signed_in.get("/shelf/labels/", SHEET, **at_home)
     assert codes == ["A1", "A2", "FW-1", "QB-14"]

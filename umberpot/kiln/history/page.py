@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from functools import cached_property
 
 from claycore.firing import heat_work, kiln_model
+from claycore.firing.log_doubts import Examined
 from claycore.firing.logs import Point
 from claycore.firing.schedules import Curve
 from claycore.measure.formatting import hours_and_minutes, plain
@@ -26,18 +27,23 @@ class Compared:
     log: FiringLog | None
     points: list[Point]
 
+    @cached_property
+    def examined(self) -> Examined | None:
+        """What of its log can be true; None without one."""
+        return examined(self.log, self.points) if self.log else None
+
     @property
     def reached(self) -> str:
         """The cone by the heat work of its log; '' without one."""
-        told = examined(self.log, self.points) if self.log else None
+        told = self.examined
         if told is None:
             return ""
         return heat_work.cone_of(told.points).down or "none" if told.can_tell else "cannot tell"
 
     @property
     def peak(self) -> str:
-        """The hottest of its log, °C."""
-        return plain(max(c for _, c in self.points), 0) if self.points else ""
+        """The hottest of its log that can be true, °C."""
+        return plain(max(c for _, c in self.examined.points), 0) if self.examined else ""
 
     @property
     def lasted(self) -> str:

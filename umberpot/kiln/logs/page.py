@@ -89,7 +89,7 @@ class LogPage:
     @property
     def cone_said(self) -> str:
         """The cone so far, in words."""
-        return self.cannot_tell or sentences.cone_so_far(self.reached)
+        return sentences.cone_so_far(self.reached)
 
     @property
     def amiss(self) -> list[str]:
@@ -129,8 +129,9 @@ class LogPage:
 
     @property
     def peak(self) -> str:
-        """The hottest reading."""
-        return plain(max((c for _, c in self.points), default=0.0), 0)
+        """The hottest reading that can be true."""
+        sound = self.examined.points if self.examined else self.points
+        return plain(max((c for _, c in sound), default=0.0), 0)
 
     @property
     def against_recorded(self) -> str:

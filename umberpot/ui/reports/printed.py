@@ -102,6 +102,8 @@ def _swatch_row(swatches: Sequence[Swatch]) -> Table:
         colWidths=[WIDTH / SWATCHES_A_ROW] * len(swatches),
         rowHeights=[11 * mm, None, None],
         hAlign="LEFT",
+        spaceBefore=4,
+        spaceAfter=4,
     )
     style: list[tuple] = [
         ("VALIGN", (0, 1), (-1, -1), "TOP"),

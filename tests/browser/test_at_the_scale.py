@@ -1,0 +1,30 @@
+"""One load on the pan is one weighing, however often the scale is read."""
+
+from playwright.sync_api import Page, expect
+
+DOSE = "/mix/dose/?clay=Skerry+white&state=dry&mass=120&unit=g&add=Heron:4&add=Samphire:4"
+
+
+def test_the_same_powder_does_not_count_for_the_next_step(signed_in: Page):
+    """Two colourants of one weight: read twice, the second would never have gone in."""
+    page = signed_in
+    page.goto(DOSE)
+    page.get_by_role("button", name="Make this mix").click()
+    page.get_by_label("Or type the weight").fill("120")
+    page.get_by_role("button", name="Record weight").click()
+    expect(page.get_by_text("Step 2 of 3")).to_be_visible()
+    page.get_by_role("button", name="Put on 4.8 g").click()
+    expect(page.get_by_text("There is something on the pan")).to_be_visible()
+    page.keyboard.press("r")
+    expect(page.get_by_text("Step 3 of 3")).to_be_visible()
+    glance = page.locator("#glance")
+    expect(glance).to_contain_text("recorded already. Take it off, or tare")
+    page.keyboard.press("r")
+    expect(page.get_by_text("nothing on the scale has changed since")).to_be_visible()
+    expect(page.get_by_text("Step 3 of 3")).to_be_visible()
+    page.keyboard.press("t")
+    expect(glance).not_to_contain_text("recorded already")
+    page.get_by_role("button", name="Put on 4.8 g").click()
+    expect(page.get_by_text("There is something on the pan")).to_be_visible()
+    page.keyboard.press("r")
+    expect(page.get_by_role("region", name="Finished mix")).to_be_visible()
