@@ -10,6 +10,7 @@ from django.utils import timezone
 from claycore.surface import steps
 from claycore.testing import protocols, soaking
 from claycore.testing.stages import Protocol, Stage
+from umberpot.bench.sentences import which_hour
 from umberpot.studio.models import Signed
 from umberpot.surface.models import SurfacePlan
 from umberpot.tiles.models import ClayTest
@@ -95,6 +96,11 @@ class Timer(Signed):
         if most is None or timezone.now() <= self.stage_started_at + timedelta(minutes=most):
             return ""
         return self.now.late
+
+    @property
+    def which_hour(self) -> str:
+        """What tells the two hours of an autumn night apart; '' at any other time."""
+        return which_hour(timezone.localtime(self.due_at))
 
     def is_due(self, at: datetime | None = None) -> bool:
         return self.due_at <= (at or timezone.now())

@@ -1,6 +1,6 @@
 """What the bench says: what to do with pieces at each step, and on the button that goes there."""
 
-from datetime import date, datetime
+from datetime import UTC, date, datetime
 
 from umberpot.tiles.models import Step
 
@@ -62,7 +62,15 @@ def drying_until(when: date) -> str:
 
 def timed_until(when: datetime) -> str:
     """The same, where a timer says it."""
-    return f"Timer runs until {when:%a %-d %B, %H:%M}."
+    return f"Timer runs until {when:%a %-d %B, %H:%M}{which_hour(when)}."
+
+
+def which_hour(when: datetime) -> str:
+    """The name of the clock in the hour that there is twice in autumn: ' BST'; '' in any other."""
+    twice = when.replace(fold=0).utcoffset() != when.replace(fold=1).utcoffset()
+    # An hour that spring skips has two offsets as well, and is on no clock.
+    skipped = when.astimezone(UTC).astimezone(when.tzinfo).replace(fold=0) != when.replace(fold=0)
+    return f" {when:%Z}" if twice and not skipped else ""
 
 
 WAITS_FOR_ITS_CLAY = "First weigh out their clay."

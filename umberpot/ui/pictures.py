@@ -88,20 +88,25 @@ def _eight_bits(picture: Image.Image) -> Image.Image:
     return picture.convert("I").point(lambda level: level / 256).convert("L")
 
 
+_MODE_OF_SPACE = {"RGB": "RGB", "GRAY": "L", "CMYK": "CMYK"}
+"""The mode that a profile's colour space wants: without transparency, and without a palette."""
+
+
 def _in_srgb(picture: Image.Image) -> Image.Image:
     """Converted by its own profile if it has one that can be read; taken as sRGB if not."""
     profile = picture.info.get("icc_profile")
-    if profile and picture.mode in ("RGB", "CMYK", "L"):
-        try:
-            own = ImageCms.ImageCmsProfile(io.BytesIO(profile))
-            converted = ImageCms.profileToProfile(
-                picture, own, ImageCms.createProfile("sRGB"), outputMode="RGB"
-            )
-        except (ImageCms.PyCMSError, OSError):
-            converted = None
-        if converted:
-            return converted
-    return picture.convert("RGB")
+    if not profile:
+        return picture.convert("RGB")
+    try:
+        own = ImageCms.ImageCmsProfile(io.BytesIO(profile))
+        space = own.profile.xcolor_space.strip()
+        bare = picture.convert(_MODE_OF_SPACE.get(space, "RGB"))
+        converted = ImageCms.profileToProfile(
+            bare, own, ImageCms.createProfile("sRGB"), outputMode="RGB"
+        )
+    except (ImageCms.PyCMSError, OSError):
+        converted = None
+    return converted or picture.convert("RGB")
 
 
 @contextmanager

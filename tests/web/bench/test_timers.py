@@ -1,7 +1,8 @@
 """What is timed: it is due when it is due, whatever was switched off meanwhile; the calendar."""
 
 import uuid
-from datetime import timedelta
+from datetime import datetime, timedelta
+from zoneinfo import ZoneInfo
 
 import pytest
 from django.test import Client
@@ -10,6 +11,9 @@ from icalendar import Calendar
 
 from tests.pages import words_of
 from umberpot.bench.models import CalendarFeed, Timer
+from umberpot.bench.sentences import which_hour
+
+LONDON = ZoneInfo("Europe/London")
 
 
 @pytest.fixture
@@ -148,3 +152,33 @@ def test_every_page_is_told_what_is_due(signed_in, start):
     assert 'hx-get="/bench/due/"' in signed_in.get("/shelf/").content.decode()
     move(signed_in, timer, 0)
     assert "due" not in signed_in.get("/bench/due/").content.decode()
+
+
+@pytest.mark.parametrize(
+    ("when", "said"),
+    [
+        (datetime(2026, 10, 25, 1, 50, tzinfo=LONDON), " BST"),
+        (datetime(2026, 10, 25, 1, 50, fold=1, tzinfo=LONDON), " GMT"),
+        (datetime(2026, 10, 25, 2, 50, tzinfo=LONDON), ""),
+        (datetime(2026, 3, 29, 1, 30, tzinfo=LONDON), ""),
+        (datetime(2026, 7, 1, 1, 50, tzinfo=LONDON), ""),
+    ],
+)
+def test_the_hour_that_there_is_twice_is_told_by_its_clock(when, said):
+    assert which_hour(when) == said
+
+
+def test_a_phone_moves_its_entry_from_stage_to_stage(signed_in, start):
+    timer = start()
+
+    def entry():
+        calendar = Calendar.from_ical(signed_in.get("/bench/calendar.ics").content)
+        assert "PT15M" in str(calendar["refresh-interval"].to_ical())
+        (event,) = calendar.walk("VEVENT")
+        return str(event["uid"]), int(event["sequence"])
+
+    first = entry()
+    move(signed_in, timer, 0)
+    second = entry()
+    assert first[0] == second[0]
+    assert (first[1], second[1]) == (0, 1)

@@ -234,7 +234,7 @@ def test_a_scratched_face_shows_what_the_depth_reveals(signed_in, plan, kelp, fi
 
 
 def test_the_same_plan_draws_the_same_face(signed_in, plan, kelp):
-    url = f"{plan.get_absolute_url()}face.png"
+    url = f"{plan.get_absolute_url()}face/"
     faces = {signed_in.get(url).content.decode() for _ in range(2)}
     assert len(faces) == 1
     assert 'stroke="url(#hatched)"' in faces.pop()  # the body was not fired
@@ -271,7 +271,7 @@ def test_a_feathered_board_is_a_picture_of_the_fired_colours(signed_in, board):
 def test_strokes_that_cannot_be_are_told_and_draw_nothing(signed_in, board):
     page = words_of(signed_in.get(board.get_absolute_url(), {"strokes": "99"}))
     assert "Enter from 0 to 60 strokes." in page
-    answer = signed_in.get(f"{board.get_absolute_url()}face.png", {"strokes": "99"})
+    answer = signed_in.get(f"{board.get_absolute_url()}face/", {"strokes": "99"})
     assert answer.status_code == 404
 
 
@@ -290,7 +290,7 @@ def test_layers_sponged_back_show_more_of_the_lower_ones_the_more_they_are_wiped
     worn = words_of(signed_in.get(url, {"wipes": "30", "pressure": "hard", "sponge": "dirty"}))
     assert "Ferry white" in worn.split("Seen:")[1].split("greys them all")[0]
     clean, dirty = (
-        signed_in.get(f"{url}face.png", {"wipes": "9", "sponge": how}).content
+        signed_in.get(f"{url}face/", {"wipes": "9", "sponge": how}).content
         for how in ("clean", "dirty")
     )
     assert clean != dirty
@@ -303,7 +303,7 @@ def test_a_joggled_board_takes_tilts_one_by_one_and_gives_them_back(signed_in, b
     assert "After 1 tilt:" in words_of(page)
     assert "tilts=right+away" in page.content.decode()
     pictures = [
-        signed_in.get(f"{url}face.png", {"tilts": tilts}).content
+        signed_in.get(f"{url}face/", {"tilts": tilts}).content
         for tilts in ("right", "right away", "right", "")
     ]
     assert pictures[0] == pictures[2]

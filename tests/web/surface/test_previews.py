@@ -71,13 +71,13 @@ def test_grams_and_cost_lead_to_layers(signed_in, laid):
 
 @pytest.mark.parametrize("finish", ["cut", "thrown"])
 def test_the_picture_is_drawn(signed_in, laid, finish):
-    png = signed_in.get(f"{laid.get_absolute_url()}face.png", {"finish": finish}).content
+    png = signed_in.get(f"{laid.get_absolute_url()}face/", {"finish": finish}).content
     assert Image.open(io.BytesIO(png)).width == 520
 
 
 def test_a_tower_of_slabs_is_drawn_no_larger_than_a_page(signed_in, laid):
     PlannedCoat.objects.update(coats=12, thickness_mm=100)
-    png = signed_in.get(f"{laid.get_absolute_url()}face.png", {"slant": "10"}).content
+    png = signed_in.get(f"{laid.get_absolute_url()}face/", {"slant": "10"}).content
     assert Image.open(io.BytesIO(png)).height <= 900
 
 
@@ -93,7 +93,7 @@ def test_a_tower_of_slabs_is_drawn_no_larger_than_a_page(signed_in, laid):
 )
 def test_what_cannot_be_drawn_is_told_at_its_field(signed_in, laid, asked, says):
     assert says in words_of(signed_in.get(laid.get_absolute_url(), asked))
-    assert signed_in.get(f"{laid.get_absolute_url()}face.png", asked).status_code == 404
+    assert signed_in.get(f"{laid.get_absolute_url()}face/", asked).status_code == 404
 
 
 def test_one_slab_is_no_block_yet(signed_in, plan):
@@ -128,7 +128,7 @@ def test_a_scratched_face_is_kept_as_a_drawing_of_its_own(signed_in, laid):
     answer = signed_in.get(f"/surface/previews/{KeptPreview.objects.get().pk}/picture/")
     assert answer["Content-Type"] == "image/svg+xml"
     assert b'xmlns="http://www.w3.org/2000/svg"' in answer.content
-    assert signed_in.get(f"{laid.get_absolute_url()}face.png", {"depth": "-1"}).status_code == 404
+    assert signed_in.get(f"{laid.get_absolute_url()}face/", {"depth": "-1"}).status_code == 404
 
 
 @pytest.mark.parametrize("technique", BOARDS)
@@ -138,7 +138,7 @@ def test_the_page_keeps_the_place_of_a_picture_free(signed_in, laid, technique):
     page = signed_in.get(laid.get_absolute_url()).content.decode()
     kept = re.search(r'class="face"[^>]*width="(\d+)"\s+height="(\d+)"', page)
     assert kept, page
-    drawn = signed_in.get(f"{laid.get_absolute_url()}face.png").content
+    drawn = signed_in.get(f"{laid.get_absolute_url()}face/").content
     boxed = re.search(rb'viewBox="0 0 (\d+) (\d+)"', drawn)
     size = boxed.groups() if boxed else Image.open(io.BytesIO(drawn)).size
     assert tuple(map(int, kept.groups())) == tuple(map(int, size))

@@ -82,6 +82,22 @@ def test_a_wide_gamut_profile_is_converted_and_not_ignored():
     assert found == pytest.approx(expected, abs=2)
 
 
+@pytest.mark.parametrize("as_mode", [lambda p: p.convert("RGBA"), lambda p: p.quantize(8)])
+def test_a_profile_counts_in_every_mode(as_mode):
+    """A picture with transparency or a palette is of the same colours as one without."""
+    plain = Image.new("RGB", (64, 64), BROWN)
+    opaque = kept(plain, icc_profile=wide_gamut_profile())
+    assert kept(as_mode(plain), icc_profile=wide_gamut_profile()) == pytest.approx(opaque, abs=1)
+
+
+def test_a_grey_picture_with_a_profile_of_colour_is_read_by_it():
+    grey = Image.new("L", (64, 64), 90)
+    in_colour = kept(Image.new("RGB", (64, 64), (90, 90, 90)), icc_profile=wide_gamut_profile())
+    assert kept(grey, icc_profile=wide_gamut_profile()) == pytest.approx(in_colour, abs=1)
+    with_alpha = grey.convert("LA")
+    assert kept(with_alpha, icc_profile=wide_gamut_profile()) == pytest.approx(in_colour, abs=1)
+
+
 def test_a_broken_profile_is_let_be():
     picture = Image.new("RGB", (64, 64), BROWN)
     assert kept(picture, icc_profile=b"no profile") == pytest.approx(BROWN, abs=1)

@@ -1,5 +1,6 @@
 """Surface plans: the list, one plan with its stack, and what changes it."""
 
+import mimetypes
 import uuid
 from collections.abc import Sequence
 from typing import Any
@@ -178,7 +179,15 @@ def face_picture(request: StudioRequest, pk: int) -> HttpResponse:
     drawn = draw(found, calculate(request.studio, found), request.GET)
     if drawn is None:
         raise Http404
-    return HttpResponse(drawn.picture, drawn.content_type, headers={"Cache-Control": "no-store"})
+    ending = mimetypes.guess_extension(drawn.content_type) or ""
+    return HttpResponse(
+        drawn.picture,
+        drawn.content_type,
+        headers={
+            "Cache-Control": "no-store",
+            "Content-Disposition": f'inline; filename="face{ending}"',
+        },
+    )
 
 
 @require_POST
