@@ -8,6 +8,8 @@ import re
 from collections.abc import Iterable
 from dataclasses import dataclass
 
+from claycore.measure.formatting import listed
+
 
 @dataclass(frozen=True)
 class Metal:
@@ -136,6 +138,22 @@ def _symbols_in(name: str) -> set[str]:
         if all(symbol in _SYMBOLS for symbol in symbols):
             codes.update(code for symbol in symbols if (code := _SYMBOLS[symbol]))
     return codes
+
+
+def caution_in_short(codes: Iterable[str]) -> str:
+    """A caution that fits anywhere: 'Caution: Co, Cr'; '' where there is nothing to say.
+
+    Source: the symbols of the elements.
+    """
+    held = set(codes)
+    symbols = [metal.symbol for code, metal in METALS.items() if code in held]
+    return f"Caution: {', '.join(symbols)}" if symbols else ""
+
+
+def in_words(codes: Iterable[str]) -> str:
+    """The metals by name, as a sentence lists them: 'cobalt and chromium'. Source: English."""
+    held = set(codes)
+    return listed([metal.title.lower() for code, metal in METALS.items() if code in held])
 
 
 @dataclass(frozen=True)

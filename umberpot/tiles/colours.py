@@ -67,10 +67,21 @@ def latest_colours(studio: Studio) -> QuerySet[ColourReading]:
 
     For what a page gathers from all of them: a studio of lifetimes is no slower than a large one.
     """
-    of_studio = ColourReading.objects.of(studio).order_by("-pk").values_list("pk", flat=True)
-    oldest = of_studio[MOST_LOOKED_BACK : MOST_LOOKED_BACK + 1].first()
+    oldest = _left_out(studio).first()
     current = current_colours(studio)
     return current if oldest is None else current.filter(pk__gt=oldest)
+
+
+def some_are_left_out(studio: Studio) -> bool:
+    """Whether a studio has more colours than are gone through."""
+    return _left_out(studio).exists()
+
+
+def _left_out(studio: Studio) -> QuerySet[ColourReading, int]:
+    """The key of the latest colour that is not gone through; empty where all are."""
+    keys = ColourReading.objects.of(studio).order_by("-pk").values_list("pk", flat=True)
+    latest: QuerySet[ColourReading, int] = keys[MOST_LOOKED_BACK : MOST_LOOKED_BACK + 1]
+    return latest
 
 
 def current_colours(studio: Studio) -> QuerySet[ColourReading]:

@@ -9,6 +9,7 @@ from reportlab.lib.units import mm
 from reportlab.platypus import Flowable, KeepTogether, Paragraph, Spacer
 
 from claycore.judging.limits import SCHOOLS
+from claycore.safety.metals import caution_in_short, in_words
 from umberpot.ui.pdf import BOLD, printable
 from umberpot.ui.pdf.looks import SMALL, TEXT, TITLE
 from umberpot.ui.pdf.pages import document
@@ -23,6 +24,8 @@ _USE = ParagraphStyle(
     "use", parent=TEXT, fontName=BOLD, fontSize=11, leading=14, spaceBefore=7, spaceAfter=1
 )
 
+_CAUTION = ParagraphStyle("caution", parent=_TEXT, fontName=BOLD, spaceAfter=3)
+
 _MARKS = {True: "yes", False: "no", None: "open"}
 
 
@@ -31,6 +34,7 @@ def card_pdf(batch: WareBatch, verdict: BatchVerdict, printed_on: date) -> bytes
     glaze = f". Glaze: {batch.glaze_called}" if batch.glaze_called else ""
     school = f"Judged by {SCHOOLS[batch.school]}"
     story: list[Flowable] = [
+        *_caution(batch),
         Paragraph(printable(batch.name), _TITLE),
         Paragraph(printable(f"{batch.in_words}{glaze}."), _TEXT),
         Paragraph(printable(f"{school}. {batch.studio}, {printed_on:%-d %B %Y}"), SMALL),
@@ -40,6 +44,14 @@ def card_pdf(batch: WareBatch, verdict: BatchVerdict, printed_on: date) -> bytes
     ]
     title = f"{batch.name}: what it may be used for"
     return document(story, title, (12 * mm, 12 * mm, 12 * mm), A5)
+
+
+def _caution(batch: WareBatch) -> list[Flowable]:
+    """What is in its glaze and clay that must be watched for, before everything else."""
+    if not batch.metals:
+        return []
+    said = f"{caution_in_short(batch.metals)} ({in_words(batch.metals)} in its glaze or clay)"
+    return [Paragraph(printable(said), _CAUTION)]
 
 
 def _use(row: UseRow, verdict: BatchVerdict) -> Sequence[Flowable]:

@@ -15,6 +15,7 @@ from claycore.judging.limits import SCHOOLS, WARES
 from claycore.judging.ware import Glaze, Leach, ShockTest, WareFact
 from claycore.judging.ware_pieces import SURFACES, PieceSurface, SoakedPiece
 from claycore.measure.uncertainty import Measured
+from claycore.safety.metals import METALS
 from claycore.testing import absorption, soaking
 from umberpot.shelf.models import Material
 from umberpot.studio.models import SetAside, Signed
@@ -104,6 +105,12 @@ class WareBatch(SetAside):
     def made_of(self) -> str:
         """Its clay, as far as the shelf has it."""
         return str(self.clay) if self.clay else "clay not on the shelf"
+
+    @property
+    def metals(self) -> tuple[str, ...]:
+        """What its glaze and its clay are marked with on the shelf, and their names say."""
+        held = {code for one in (self.glazed_with, self.clay) if one for code in one.metals}
+        return tuple(code for code in METALS if code in held)
 
     @property
     def glaze_called(self) -> str:

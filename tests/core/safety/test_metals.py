@@ -4,7 +4,7 @@ import pytest
 
 from claycore.materials.colourants import STAIN, kind_of
 from claycore.safety.cautions import CAUTIONS, named_materials
-from claycore.safety.metals import METALS, metals_in, suspicion_of
+from claycore.safety.metals import METALS, caution_in_short, in_words, metals_in, suspicion_of
 from claycore.safety.of_materials import material_notices
 
 
@@ -90,3 +90,9 @@ def test_several_metals_are_told_in_one_sentence():
 def test_what_is_known_ends_the_doubt_and_a_name_is_told_once():
     (notice,) = material_notices(["Buoy red", "Buoy red"], {"Buoy red": ["cadmium"]})
     assert notice.code == "named_material"
+
+
+def test_a_caution_fits_anywhere_and_is_said_in_words_besides():
+    assert caution_in_short(["cobalt", "manganese"]) == "Caution: Mn, Co"
+    assert in_words(["cobalt", "manganese"]) == "manganese and cobalt"
+    assert caution_in_short([]) == in_words([]) == ""

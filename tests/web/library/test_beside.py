@@ -10,7 +10,8 @@ from tests.factories import FiringFactory
 from tests.pages import words_of
 from umberpot.library.beside.lining_up import beside
 from umberpot.library.beside.repeats import repeats
-from umberpot.tiles.models import Tile
+from umberpot.tiles import colours
+from umberpot.tiles.models import ColourReading, Tile
 
 
 @pytest.fixture
@@ -142,3 +143,15 @@ def test_trials_of_the_same_colourant_are_offered(signed_in, stranger, fired_tri
     chosen = {"first": first.pk, "second": second.pk, "way": "pct"}
     assert "Of the same colourant" not in words_of(signed_in.get("/library/beside/", chosen))
     assert "Of the same colourant" not in words_of(stranger.get("/library/beside/"))
+
+
+def test_a_lifetime_of_colours_is_gone_through_from_its_end(
+    signed_in, studio, fired_trial, monkeypatch
+):
+    fired_trial("Early", {6: 60}, fired_on="2024-03-01")
+    fired_trial("Late", {6: 45}, fired_on="2026-03-01")
+    assert "Looked for among the latest" not in words_of(signed_in.get("/library/beside/repeats/"))
+    count = ColourReading.objects.of(studio).count()
+    monkeypatch.setattr(colours, "MOST_LOOKED_BACK", count - 1)
+    assert colours.latest_colours(studio).count() == count - 1
+    assert "Looked for among the latest" in words_of(signed_in.get("/library/beside/repeats/"))

@@ -165,6 +165,15 @@ def test_the_card_says_what_was_established_by_what_and_assures_nothing(signed_i
     assert "It assures nobody that ware is safe" in text
 
 
+def test_the_card_begins_with_the_metals_of_glaze_and_clay(signed_in, batch):
+    batch.clay.hazards = ["manganese"]
+    batch.clay.save()
+    card = signed_in.get(f"{batch.get_absolute_url()}card.pdf")
+    text = " ".join(PdfReader(io.BytesIO(card.content)).pages[0].extract_text().split())
+    caution = "Caution: Mn (manganese in its glaze or clay)"
+    assert 0 <= text.find(caution) < text.find("Washroom beakers")
+
+
 def test_a_laboratorys_pass_is_named_with_its_report(signed_in, dense):
     passed = enter(signed_in, dense, laboratory="laboratory_pass", report="Port laboratory, May")
     page = page_of(signed_in, passed)

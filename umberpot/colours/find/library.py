@@ -28,7 +28,7 @@ MOST_CONDITIONS = 40
 _SPARE = 3
 """So many times the tiles that are asked for are looked at: some went on to another firing."""
 
-MOST_TO_LEARN_FROM = 600
+MOST_TO_LEARN_FROM = 300
 """The latest colours of a clay under some conditions that its palette is learned from."""
 
 

@@ -10,6 +10,7 @@ from umberpot.library.beside.repeats import repeats as find_repeats
 from umberpot.library.beside.similar_trials import alike_trials
 from umberpot.library.places import PLACE
 from umberpot.studio.request import StudioRequest
+from umberpot.tiles.colours import MOST_LOOKED_BACK, some_are_left_out
 
 
 @require_safe
@@ -28,5 +29,9 @@ def beside(request: StudioRequest) -> HttpResponse:
 @require_safe
 def repeats(request: StudioRequest) -> HttpResponse:
     """The same recipe over the years."""
-    shown = {"place": PLACE, "repeats": find_repeats(request.studio)}
+    shown = {
+        "place": PLACE,
+        "repeats": find_repeats(request.studio),
+        "looked_back": MOST_LOOKED_BACK if some_are_left_out(request.studio) else 0,
+    }
     return render(request, "library/beside/repeats.html", shown)

@@ -5,8 +5,7 @@ from django.shortcuts import render
 from django.urls import reverse
 from django.views.decorators.http import require_GET
 
-from claycore.measure.formatting import listed
-from claycore.safety.metals import METALS
+from claycore.safety.metals import caution_in_short, in_words
 from umberpot.shelf.models import Material
 from umberpot.studio.codes_on_paper import codes_hold, on_paper
 from umberpot.studio.request import StudioRequest, keys_in
@@ -21,12 +20,9 @@ def _material_label(request: StudioRequest, material: Material) -> Label:
     lines.append(material.get_kind_display())
     if material.water_pct and material.state != "dry":
         lines.append(f"{material.get_state_display()}, {material.water_pct:.1f} % water")
-    metals = [METALS[code] for code in material.metals]
-    if metals:
-        named = listed([metal.title.lower() for metal in metals]).capitalize()
-        lines.append(f"{named}: see the data sheet")
-    caution = f"Caution: {', '.join(metal.symbol for metal in metals)}" if metals else ""
-    return Label(code or material.name, tuple(lines), opens, caution)
+    if material.metals:
+        lines.append(f"{in_words(material.metals).capitalize()}: see the data sheet")
+    return Label(code or material.name, tuple(lines), opens, caution_in_short(material.metals))
 
 
 @require_GET
