@@ -22,6 +22,14 @@ SMALLEST_PT = 5.5
 """Smaller print is read by nobody who reaches for a bag. Our choice."""
 
 
+UNPRINTED_MM = 5.0
+"""So near the paper's edge most printers print nothing. Common practice."""
+
+_BESIDE_CODE_PT = 3 * mm
+
+_SMALLER = (1, 0.85, 0.7)
+"""How much smaller lines may be where there is no room for them."""
+
 _SHARES = ((1, 1), (0.75, 2), (0.6, 2), (0.5, 3), (0.42, 4))
 """Of the largest size for a code, and on how many lines it may stand at that."""
 
@@ -124,21 +132,23 @@ class _Room:
 
     width: float
     height: float
-    inset: float
+    side: float
+    top: float
     qr: float
 
     @classmethod
     def on(cls, sheet: Sheet) -> "_Room":
         """The room on a label of a sheet."""
         width_pt, height_pt = (side * mm for side in sheet.label_mm)
-        inset_pt = min(3.5 * mm, height_pt * 0.09)
-        qr_pt = min(height_pt - 2 * inset_pt, width_pt * 0.32, 30 * mm)
-        return cls(width_pt, height_pt, inset_pt, qr_pt)
+        usual = min(3.5 * mm, height_pt * 0.09)
+        side, top = (max(usual, (UNPRINTED_MM - margin_mm) * mm) for margin_mm in sheet.margin_mm)
+        qr_pt = min(height_pt - 2 * top, width_pt * 0.32, 30 * mm)
+        return cls(width_pt, height_pt, side, top, qr_pt)
 
     @property
     def of_text(self) -> tuple[float, float]:
         """Its width and height."""
-        return self.width - self.qr - 3 * self.inset, self.height - 1.6 * self.inset
+        return self.width - self.qr - 2 * self.side - _BESIDE_CODE_PT, self.height - 2 * self.top
 
     @property
     def small_pt(self) -> float:
@@ -159,7 +169,7 @@ def _heading(label: Label, room: _Room) -> list[_Line]:
         if caution is None or code is None or len(code) > most_lines:
             continue
         lines = [*caution, *code]
-        if sum(size * LEADING for _, _, size in lines) <= height:
+        if _height(lines) <= height:
             return lines
     raise DoesNotFit(label.code)
 
@@ -168,7 +178,7 @@ def _caution(text: str, size_pt: float, width: float) -> list[_Line] | None:
     """On one line if it can be, at up to a third less than the size; None where it never fits."""
     if not text:
         return []
-    tried = [_whole(text, BOLD, share * size_pt, width) for share in (1, 0.85, 0.7)]
+    tried = [_whole(text, BOLD, share * size_pt, width) for share in _SMALLER]
     return next((lines for lines in tried if lines and len(lines) == 1), tried[-1])
 
 
@@ -189,22 +199,38 @@ def _whole(text: str, font: str, size_pt: float, width: float) -> list[_Line] | 
 
 def _draw(canvas: Canvas, room: _Room, label: Label, corner_pt: tuple[float, float]) -> None:
     x, y = corner_pt
-    top = y + room.height - room.inset
-    _draw_qr(canvas, label.opens, x + room.width - room.inset - room.qr, top, room.qr)
-    width, height = room.of_text
-    more = [
-        [(part, REGULAR, room.small_pt) for part in _wrapped(line, room.small_pt, width)]
-        for line in label.lines
-    ]
+    top = y + room.height - room.top
+    _draw_qr(canvas, label.opens, x + room.width - room.side - room.qr, top, room.qr)
     used = 0.0
-    for lines in (_heading(label, room), *more):
-        # Half a sentence says less than none.
-        if used + sum(size * LEADING for _, _, size in lines) > height + 0.01:
-            continue
-        for text, font, size_pt in lines:
-            used += size_pt * LEADING
-            canvas.setFont(font, size_pt)
-            canvas.drawString(x + room.inset, top - used + 0.35 * size_pt, text)
+    for text, font, size_pt in _laid_out(label, room):
+        used += size_pt * LEADING
+        canvas.setFont(font, size_pt)
+        canvas.drawString(x + room.side, top - used + 0.35 * size_pt, text)
+
+
+def _laid_out(label: Label, room: _Room) -> list[_Line]:
+    """The caution and the code, and of the lines all if they can be, smaller if they must be.
+
+    A line for which there is no room is left out whole: half a sentence says less than none.
+    """
+    width, height = room.of_text
+    heading = _heading(label, room)
+    left_pt = height - _height(heading) + 0.01
+    for share in _SMALLER:
+        size_pt = share * room.small_pt
+        lines = [_wrapped(line, size_pt, width) for line in label.lines]
+        if sum(len(parts) for parts in lines) * size_pt * LEADING <= left_pt:
+            break
+    found: list[_Line] = []
+    for parts in lines:
+        more = [(part, REGULAR, size_pt) for part in parts]
+        if _height([*found, *more]) <= left_pt:
+            found += more
+    return [*heading, *found]
+
+
+def _height(lines: Sequence[_Line]) -> float:
+    return sum(size_pt * LEADING for _, _, size_pt in lines)
 
 
 def _draw_qr(canvas: Canvas, url: str, x: float, top: float, size_pt: float) -> None:

@@ -1,6 +1,7 @@
 """Label sheets: a PDF whose text is read back, and QR codes that open the thing's page."""
 
 import io
+import re
 
 import pytest
 import segno
@@ -198,3 +199,26 @@ def test_the_calendar_and_invitations_hold_it_too(signed_in, studio):
 def test_an_address_that_is_none_is_said(signed_in, studio):
     answer = signed_in.post("/preferences/", {"address": "not an address"})
     assert "Enter a whole address, like https://studio.local:8000." in words_of(answer)
+
+
+@pytest.mark.parametrize("key", SHEETS)
+def test_nothing_is_printed_where_printers_print_nothing(key):
+    """Text and codes stay 5 mm from the edge of the paper, also on labels that reach it."""
+    sheet = SHEETS[key]
+    label = Label("Cobalt carbonate", ("A line", "Another"), "http://x/1", "Caution: Co, Mn")
+    (page,) = PdfReader(io.BytesIO(labels_pdf([label] * sheet.per_page, sheet))).pages
+    drawn = page.get_contents().get_data().decode("latin-1")
+    squares = [
+        tuple(map(float, one)) for one in re.findall(r"([\d.]+) ([\d.]+) ([\d.]+) [\d.]+ re", drawn)
+    ]
+    texts = []
+    page.extract_text(visitor_text=lambda text, cm, tm, *_: text.strip() and texts.append(tm[4:6]))
+    assert squares
+    assert texts
+    least, width, height = 5 * mm - 0.01, *sheet.paper_pt
+    for x, y, side in squares:
+        assert least <= x <= width - least - side + 0.01
+        assert least <= y <= height - least - side + 0.01
+    for x, y in texts:
+        assert x >= least
+        assert least - 3 <= y <= height - least  # a letter's foot may hang under its line
