@@ -144,6 +144,7 @@ def examine(
 
     ``log`` is of (hours, °C), two points at least. ``gaps`` are the pauses of a log that was
     thinned, from when to when; None where every reading is there, so that they can be seen.
+    Source: as said at the head of this file.
     """
     stretches = _stretches(log, fastest_c_h)
     sound = _course(log, stretches, fastest_c_h)
