@@ -117,6 +117,7 @@ class PreferencesForm(EditingForm, forms.ModelForm):
             "purpose",
             "currency",
             "address",
+            "paper",
             "wedge_up_to_g",
             "wedge_powder_up_to_g",
             "unit_system",
@@ -125,6 +126,7 @@ class PreferencesForm(EditingForm, forms.ModelForm):
     def __init__(self, *args: Any, proposed_address: str = "", **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
         self.fields["address"].widget.attrs["placeholder"] = proposed_address
+        self.fields["paper"].label = "Paper"
         self.fields["ware"].label = "Usual ware"
         self.fields["school"].label = "Absorption limits"
         self.fields["purpose"].label = "What clays are usually wanted for"

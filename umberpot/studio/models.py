@@ -19,6 +19,7 @@ from claycore.mixing.mixing_in import WEDGED_UP_TO_G, WEDGED_UP_TO_POWDER_G, Wed
 from umberpot.studio.journal import tracking
 from umberpot.studio.role_list import Role
 from umberpot.studio.signals import rows_written
+from umberpot.ui.pdf.paper import PAPER_CHOICES, PAPERS, USUAL_PAPER, Paper
 
 MARK_LENGTHS_MM = {100.0: "100 mm", 127.0: "5 in (127 mm)"}
 """The mark lengths offered. Source: common practice."""
@@ -72,6 +73,7 @@ class Studio(Followed):
     address = models.URLField(
         "address for phones and paper", max_length=200, blank=True, default=""
     )
+    paper = models.CharField(max_length=8, default=USUAL_PAPER, choices=PAPER_CHOICES)
     next_tile_number = models.PositiveIntegerField(default=0, editable=False)
 
     class Meta:
@@ -88,6 +90,11 @@ class Studio(Followed):
 
     def __str__(self) -> str:
         return self.name
+
+    @property
+    def prints_on(self) -> Paper:
+        """The paper in its printer."""
+        return PAPERS[self.paper]
 
     @property
     def wedging(self) -> Wedging:

@@ -1,11 +1,12 @@
 """Which label sheet, how much of it is used up, how many of each."""
 
 from django import forms
-from django.http import HttpResponse
+from django.http import HttpResponse, QueryDict
 
 from umberpot.ui.downloads import PDF, download
 from umberpot.ui.fields.measures import Choice
 from umberpot.ui.label_sheets import SHEETS, Label, fits, labels_pdf, sheets_for
+from umberpot.ui.pdf.paper import Paper
 
 MOST_COPIES = 50
 
@@ -24,6 +25,11 @@ class LabelsForm(forms.Form):
     copies = forms.IntegerField(
         min_value=1, max_value=MOST_COPIES, initial=1, label="Copies of each"
     )
+
+    @classmethod
+    def begun(cls, asked: QueryDict, paper: Paper) -> "LabelsForm":
+        """What was asked for; else with the usual sheet of a paper."""
+        return cls(asked if "sheet" in asked else None, initial={"sheet": paper.label_sheet})
 
     def pdf(self, labels: list[Label], name: str) -> HttpResponse | None:
         """The sheets, as a file to download; the form is valid.

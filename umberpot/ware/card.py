@@ -3,7 +3,6 @@
 from collections.abc import Sequence
 from datetime import date
 
-from reportlab.lib.pagesizes import A5
 from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
 from reportlab.platypus import Flowable, KeepTogether, Paragraph, Spacer
@@ -13,6 +12,7 @@ from claycore.safety.metals import caution_in_short, in_words
 from umberpot.ui.pdf import BOLD, printable
 from umberpot.ui.pdf.looks import SMALL, TEXT, TITLE
 from umberpot.ui.pdf.pages import document
+from umberpot.ui.pdf.paper import Paper
 from umberpot.ware import sentences
 from umberpot.ware.models import WareBatch
 from umberpot.ware.reading import BatchVerdict, UseRow
@@ -29,8 +29,8 @@ _CAUTION = ParagraphStyle("caution", parent=_TEXT, fontName=BOLD, spaceAfter=3)
 _MARKS = {True: "yes", False: "no", None: "open"}
 
 
-def card_pdf(batch: WareBatch, verdict: BatchVerdict, printed_on: date) -> bytes:
-    """One A5 page, or two where much was tested."""
+def card_pdf(batch: WareBatch, verdict: BatchVerdict, printed_on: date, paper: Paper) -> bytes:
+    """Half a sheet, or two where much was tested."""
     glaze = f". Glaze: {batch.glaze_called}" if batch.glaze_called else ""
     school = f"Judged by {SCHOOLS[batch.school]}"
     story: list[Flowable] = [
@@ -43,7 +43,7 @@ def card_pdf(batch: WareBatch, verdict: BatchVerdict, printed_on: date) -> bytes
         Paragraph(printable(sentences.NO_ASSURANCE), SMALL),
     ]
     title = f"{batch.name}: what it may be used for"
-    return document(story, title, (12 * mm, 12 * mm, 12 * mm), A5)
+    return document(story, title, (12 * mm, 12 * mm, 12 * mm), paper.half)
 
 
 def _caution(batch: WareBatch) -> list[Flowable]:

@@ -180,7 +180,7 @@ def photo(request: StudioRequest, pk: int) -> HttpResponse:
 def card(request: StudioRequest, pk: int) -> HttpResponse:
     """The card of a batch, to print."""
     found = _batch(request, pk)
-    body = card_pdf(found, judge_batch(found), timezone.localdate())
+    body = card_pdf(found, judge_batch(found), timezone.localdate(), request.studio.prints_on)
     return download(body, PDF, file_name(found.name, "-card.pdf", "batch"))
 
 

@@ -494,6 +494,9 @@ def test_a_shrink_rule_is_true_to_size(signed_in, tested):
     words = sheet.extract_text()
     assert "This line must be 100 mm" in words
     assert words.count("Bank, cone 6, shrinks 12 %, ") == 2  # in the frame of each
+    ends = [int(one) for one in re.findall(r"^(\d+)$", words, re.M)]
+    most = max(ends) // 2
+    assert ends.count(most) == 2  # the second part goes on where the first ends
     assert signed_in.get(f"/results/clays/{clay.pk}/shrink-rule.pdf?cone=04").status_code == 302
 
 

@@ -25,6 +25,7 @@ from umberpot.tiles.models import Trial
 from umberpot.tiles.pieces import PieceSpec
 from umberpot.tiles.readings.services import record_colour
 from umberpot.tiles.services import TileOrder, make_tiles
+from umberpot.ui.pdf.paper import PAPERS
 
 COLOURS = {"pale": "80, 2, 10", "dark": "30, 4, 6", "strong": "52, 44, 30"}
 
@@ -141,7 +142,8 @@ def test_a_large_wall_goes_on_over_pages_and_keeps_every_colour():
         FiredColour(f"C{n}", Lab(50, 0, 0), n, {"Quay Blue": n / 10}, conditions, 1, None, n)
         for n in range(1, 161)
     ]
-    reader = PdfReader(io.BytesIO(EXPORTS["pdf"].write(tiles, About("Quayside", date(2026, 3, 4)))))
+    about = About("Quayside", date(2026, 3, 4), PAPERS["a4"])
+    reader = PdfReader(io.BytesIO(EXPORTS["pdf"].write(tiles, about)))
     count = len(reader.pages)
     texts = [page.extract_text() for page in reader.pages]
     assert count > 2

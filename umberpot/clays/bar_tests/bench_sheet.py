@@ -7,7 +7,6 @@ the order of the entry grid.
 from collections.abc import Sequence
 
 from reportlab.lib import colors
-from reportlab.lib.pagesizes import A4, landscape
 from reportlab.lib.units import mm
 from reportlab.platypus import PageBreak, Paragraph, Spacer, Table, TableStyle
 
@@ -19,6 +18,7 @@ from umberpot.tiles.models import ClayTest, Tile
 from umberpot.ui.pdf import BOLD, REGULAR, printable, shown
 from umberpot.ui.pdf.looks import HEAD, TEXT
 from umberpot.ui.pdf.pages import document
+from umberpot.ui.pdf.paper import Paper
 
 _GRID = colors.Color(0.45, 0.45, 0.45)
 _NOT_READ = colors.Color(0.86, 0.86, 0.86)
@@ -26,17 +26,17 @@ _ROW_HEIGHT = 9 * mm
 _SEEN_WIDTH = 50 * mm
 
 
-def bench_sheet_pdf(test: ClayTest, bars: Sequence[Tile]) -> bytes:
+def bench_sheet_pdf(test: ClayTest, bars: Sequence[Tile], paper: Paper) -> bytes:
     """The sheets of a test, as many pages as its bars need."""
-    story = _stage(test, "Wet and bone dry", bars, False, ())
+    story = _stage(test, "Wet and bone dry", bars, False, (), paper)
     for cone in sorted({c for bar in bars for c in bar.cone_plan}, key=cones.order):
         there = [bar for bar in bars if cone in bar.cone_plan]
         story += [
             PageBreak(),
-            *_stage(test, f"After cone {cone}", there, True, ("Colour",)),
+            *_stage(test, f"After cone {cone}", there, True, ("Colour",), paper),
         ]
     margins = (14 * mm, 12 * mm, 12 * mm)
-    return document(story, f"Bench sheet: {test.trial.name}", margins, landscape(A4))
+    return document(story, f"Bench sheet: {test.trial.name}", margins, paper.lying)
 
 
 def _stage(
@@ -45,13 +45,14 @@ def _stage(
     bars: Sequence[Tile],
     fired: bool,
     also: tuple[str, ...],
+    paper: Paper,
 ) -> list:
     """One table; ``also`` are columns without a unit, before what was seen."""
     columns = read_of_any([bar.role for bar in bars], fired)
     method = soaking.METHODS[test.method].title.lower()
     head = ["Bar", *(f"{c.column}, {c.unit}" for c in columns), *also, "Observations"]
     rows = [[bar.code, *([""] * (len(head) - 1))] for bar in bars]
-    width = (landscape(A4)[0] - 28 * mm - 18 * mm - _SEEN_WIDTH) / max(1, len(head) - 2)
+    width = (paper.lying[0] - 28 * mm - 18 * mm - _SEEN_WIDTH) / max(1, len(head) - 2)
     table = Table(
         [[shown(text) for text in row] for row in [head, *rows]],
         colWidths=[18 * mm, *([width] * (len(head) - 2)), _SEEN_WIDTH],

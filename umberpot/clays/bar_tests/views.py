@@ -203,4 +203,5 @@ def sheet(request: StudioRequest, pk: int) -> HttpResponse:
     """The bench sheet to write on, in the order of the grid."""
     found = _test(request, pk)
     bars = pages.pieces_of(found.trial)
-    return download(bench_sheet_pdf(found, bars), PDF, f"bench-sheet-{pk}.pdf")
+    body = bench_sheet_pdf(found, bars, request.studio.prints_on)
+    return download(body, PDF, f"bench-sheet-{pk}.pdf")

@@ -60,7 +60,8 @@ def report(request: StudioRequest, pk: int) -> HttpResponse:
     """The report as PDF, judged as the page is."""
     record = one_clay(request, pk)
     _, judged = judged_of(request, record)
-    body = printed(clay_report(judged, record.bars, timezone.localdate()))
+    told = clay_report(judged, record.bars, timezone.localdate())
+    body = printed(told, request.studio.prints_on)
     return download(body, PDF, _file_name(record, "report.pdf"))
 
 
@@ -131,7 +132,9 @@ def shrink_rule(request: StudioRequest, pk: int) -> HttpResponse:
         return redirect("results:clay", pk=pk)
     note = f"Total shrinkage {with_u95(at.total.value, at.total.u95)} % from {at.total.count} bars."
     try:
-        body = shrink_rule_pdf(record.clay.name, cone, at.total, note, timezone.localdate())
+        body = shrink_rule_pdf(
+            record.clay.name, cone, at.total, note, timezone.localdate(), request.studio.prints_on
+        )
     except ClayError as error:
         raise Http404(str(error)) from None
     return download(body, PDF, _file_name(record, f"shrink-rule-cone-{cone}.pdf"))

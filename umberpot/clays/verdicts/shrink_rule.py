@@ -7,7 +7,6 @@ Laid on wet clay it reads what the piece will measure once fired: each of its mi
 import io
 from datetime import date
 
-from reportlab.lib.pagesizes import A4, landscape
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
@@ -16,23 +15,26 @@ from claycore.measure.uncertainty import Estimate
 from claycore.testing.shrinkage import size_to_make
 from umberpot.ui.pdf import BOLD, REGULAR, shown
 from umberpot.ui.pdf.pages import LANGUAGE
+from umberpot.ui.pdf.paper import Paper
 
 _LEFT = 16 * mm
-_ROOM_MM = landscape(A4)[0] / mm - 32
 CHECK_MM = 100
 
 
-def shrink_rule_pdf(name: str, cone: str, total: Estimate, note: str, day: date) -> bytes:
-    """Two rules for one clay at one cone, and the check mark. Raises OutOfBounds.
+def shrink_rule_pdf(
+    name: str, cone: str, total: Estimate, note: str, day: date, paper: Paper
+) -> bytes:
+    """A rule for one clay at one cone in two parts, and the check mark. Raises OutOfBounds.
 
-    Each says within its frame what it is of: cut out, it has nothing else to say it by.
+    The second goes on where the first ends: laid end to end they measure what is longer than the
+    paper. Each says within its frame what it is of: cut out, it has nothing else to say it by.
     """
     stretch = size_to_make(1, total).value
     out = io.BytesIO()
-    canvas = Canvas(out, pagesize=landscape(A4), invariant=1, lang=LANGUAGE)
+    canvas = Canvas(out, pagesize=paper.lying, invariant=1, lang=LANGUAGE)
     canvas.setTitle(f"Shrinkage ruler: {name}, cone {cone}")
     canvas.setFont(BOLD, 16)
-    top = landscape(A4)[1]
+    top = paper.lying[1]
     canvas.drawString(_LEFT, top - 20 * mm, shown(f"{name}, cone {cone}"))
     canvas.setFont(REGULAR, 9)
     canvas.drawString(_LEFT, top - 26 * mm, shown(note))
@@ -41,22 +43,25 @@ def shrink_rule_pdf(name: str, cone: str, total: Estimate, note: str, day: date)
         top - 31 * mm,
         "Print at 100 %, unscaled. Measure wet clay with it to read the fired size in mm.",
     )
-    most_fired = int(_ROOM_MM / stretch)
+    # In whole centimetres, so that the second part begins with a figure.
+    most_fired = 10 * int((paper.lying[0] - 2 * _LEFT) / mm / stretch / 10)
     whose = f"{name}, cone {cone}, shrinks {plain(total.value, 1)} %, {day:%-d %b %Y}"
-    _rule(canvas, top - 62 * mm, stretch, most_fired, f"Fired mm. {whose}")
-    _rule(canvas, top - 100 * mm, stretch, most_fired, f"Fired mm, spare. {whose}")
+    for part, y in enumerate((62, 100)):
+        said = f"Part {part + 1}, fired mm. {whose}"
+        _rule(canvas, top - y * mm, stretch, (part * most_fired, (part + 1) * most_fired), said)
     _check(canvas, top - 140 * mm)
     canvas.showPage()
     canvas.save()
     return out.getvalue()
 
 
-def _rule(canvas: Canvas, y: float, stretch: float, most: int, words: str) -> None:
+def _rule(canvas: Canvas, y: float, stretch: float, fired_mm: tuple[int, int], words: str) -> None:
+    first, last = fired_mm
     canvas.setLineWidth(0.6)
-    canvas.rect(_LEFT - 3 * mm, y - 14 * mm, most * stretch * mm + 6 * mm, 20 * mm)
+    canvas.rect(_LEFT - 3 * mm, y - 14 * mm, (last - first) * stretch * mm + 6 * mm, 20 * mm)
     canvas.setLineWidth(0.35)
-    for fired in range(most + 1):
-        x = _LEFT + fired * stretch * mm
+    for fired in range(first, last + 1):
+        x = _LEFT + (fired - first) * stretch * mm
         length = 8 if fired % 10 == 0 else 6 if fired % 5 == 0 else 4
         canvas.line(x, y + 6 * mm, x, y + (6 - length) * mm)
         if fired % 10 == 0:

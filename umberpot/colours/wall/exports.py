@@ -10,6 +10,7 @@ from PIL import Image, ImageDraw, ImageFont
 
 from claycore.colour.notation import Lab
 from umberpot.colours.fired import FiredColour
+from umberpot.ui.pdf.paper import Paper
 from umberpot.ui.reports.blocks import Block, Grid, Report, Swatch, Swatches
 from umberpot.ui.reports.printed import printed
 from umberpot.ui.tables import to_csv
@@ -24,10 +25,11 @@ _ACROSS = 8
 
 @dataclass(frozen=True)
 class About:
-    """Whose wall it is, and when it was written."""
+    """Whose wall it is, when it was written, and on which paper it is printed."""
 
     studio: str
     printed_on: date
+    paper: Paper
 
 
 @dataclass(frozen=True)
@@ -116,7 +118,8 @@ def _pdf(tiles: Sequence[FiredColour], about: About) -> bytes:
         Swatches(swatches),
         Grid(("Tile", "What it is", "L, a, b (D65)"), legend, (0.16, 0.62, 0.22)),
     ]
-    return printed(Report("Wall", f"{count}, touching", about.studio, about.printed_on, "", blocks))
+    told = Report("Wall", f"{count}, touching", about.studio, about.printed_on, "", blocks)
+    return printed(told, about.paper)
 
 
 def _in_figures(lab: Lab) -> str:

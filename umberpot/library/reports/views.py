@@ -40,8 +40,9 @@ def _year(request: StudioRequest, year: int) -> Report:
     return report_of_year(request.studio, year, today)
 
 
-def _as_pdf(report: Report) -> HttpResponse:
-    return download(printed(report), PDF, file_name(report.title, ".pdf", "report"))
+def _as_pdf(request: StudioRequest, report: Report) -> HttpResponse:
+    body = printed(report, request.studio.prints_on)
+    return download(body, PDF, file_name(report.title, ".pdf", "report"))
 
 
 def _as_file(report: Report) -> HttpResponse:
@@ -87,7 +88,7 @@ def report(request: StudioRequest, about: str, pk: int) -> HttpResponse:
 @require_safe
 def pdf(request: StudioRequest, about: str, pk: int) -> HttpResponse:
     """A report as PDF."""
-    return _as_pdf(_report(request, about, pk))
+    return _as_pdf(request, _report(request, about, pk))
 
 
 @require_safe
@@ -106,7 +107,7 @@ def year(request: StudioRequest, year: int) -> HttpResponse:
 @require_safe
 def year_pdf(request: StudioRequest, year: int) -> HttpResponse:
     """A year as PDF."""
-    return _as_pdf(_year(request, year))
+    return _as_pdf(request, _year(request, year))
 
 
 @require_safe

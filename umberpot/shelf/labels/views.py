@@ -31,7 +31,7 @@ def labels(request: StudioRequest) -> HttpResponse:
     keys = keys_in(request.GET.getlist("of"))
     materials = Material.objects.of(request.studio).on_shelf()
     chosen = list(materials.filter(pk__in=keys) if keys else materials)
-    form = LabelsForm(request.GET if "sheet" in request.GET else None)
+    form = LabelsForm.begun(request.GET, request.studio.prints_on)
     if form.is_valid() and chosen:
         made = form.pdf([_material_label(request, m) for m in chosen], "shelf-labels")
         if made:

@@ -22,7 +22,7 @@ def labels(request: StudioRequest, pk: int) -> HttpResponse:
     """Labels of a trial's tiles, for the bags and boxes they are kept in."""
     trial = get_object_or_404(Trial.objects.of(request.studio), pk=pk)
     tiles = list(trial.tiles.kept())
-    form = LabelsForm(request.GET if "sheet" in request.GET else None)
+    form = LabelsForm.begun(request.GET, request.studio.prints_on)
     if form.is_valid() and tiles:
         made = form.pdf([_tile_label(request, tile) for tile in tiles], f"tiles-{trial.pk}")
         if made:

@@ -14,7 +14,7 @@ INK = colors.Color(0.09, 0.09, 0.09)
 RULE = colors.Color(0.75, 0.75, 0.75)
 BAND = colors.Color(0.90, 0.90, 0.90)
 WIDTH = A4[0] - 36 * mm
-"""What is printed on, in points, between margins of 18 mm."""
+"""What is printed on, in points: of the narrowest paper, between margins of 18 mm."""
 
 TEXT = ParagraphStyle("text", fontName=REGULAR, fontSize=9, leading=12, textColor=INK)
 SMALL = ParagraphStyle("small", parent=TEXT, fontSize=7.5, leading=9.5)

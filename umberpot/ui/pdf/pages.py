@@ -4,7 +4,6 @@ import io
 from collections.abc import Sequence
 from typing import Any
 
-from reportlab.lib.pagesizes import A4
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable, SimpleDocTemplate
@@ -49,7 +48,7 @@ def document(
     story: Sequence[Flowable],
     title: str,
     margins: tuple[float, float, float],
-    paper: tuple[float, float] = A4,
+    paper: tuple[float, float],
 ) -> bytes:
     """A PDF of what is told, on as many pages as that takes.
 

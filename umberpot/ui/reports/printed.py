@@ -14,6 +14,7 @@ from umberpot.ui.pdf import printable
 from umberpot.ui.pdf.charts import PrintedChart
 from umberpot.ui.pdf.looks import HEAD, SMALL, TEXT, TITLE, WIDTH, table
 from umberpot.ui.pdf.pages import document
+from umberpot.ui.pdf.paper import Paper
 from umberpot.ui.reports.blocks import (
     Block,
     Grid,
@@ -33,9 +34,10 @@ HIGHEST_PHOTOGRAPH = 95 * mm
 UNDER_SWATCH = ParagraphStyle("swatch", parent=SMALL, fontSize=6.5, leading=8, alignment=1)
 
 
-def printed(report: Report) -> bytes:
-    """The report on sheets of A4."""
-    return document(list(_story(report)), f"{report.title}: report", (18 * mm, 15 * mm, 14 * mm))
+def printed(report: Report, paper: Paper) -> bytes:
+    """The report on sheets of some paper, equally wide on all."""
+    margins = ((paper.sheet[0] - WIDTH) / 2, 15 * mm, 14 * mm)
+    return document(list(_story(report)), f"{report.title}: report", margins, paper.sheet)
 
 
 def _story(report: Report) -> Iterator[Flowable]:
