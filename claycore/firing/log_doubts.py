@@ -40,7 +40,7 @@ NEAR_THE_PEAK_C = 150.0
 """What is missing counts so near the hottest: that is where cones go down."""
 
 WARM_C = 150.0
-"""A log that never gets so warm is of no firing."""
+"""A file whose column never gets so warm is of no firing; a kiln that was cut off may be cold."""
 
 MOST_STRETCHES = 200
 """A log that jumps more often has no course to be found in it."""
@@ -59,7 +59,7 @@ LOG_DOUBT_WORDS = {
     LogDoubt.JUMP: "it jumps faster than the kiln can",
     LogDoubt.STUCK: "its hottest reading stands still for hours",
     LogDoubt.GAP: "it has a gap at the peak",
-    LogDoubt.COLD: f"it never gets above {plain(WARM_C, 0)} °C: is it the right column?",
+    LogDoubt.COLD: f"it never gets above {plain(WARM_C, 0)} °C, so it may be the wrong column",
 }
 
 
@@ -142,8 +142,9 @@ def examine(
 ) -> Examined:
     """What of a log can be true, by how fast its kiln can change.
 
-    ``log`` is of (hours, °C), two points at least. ``gaps`` are the pauses of a log that was
-    thinned, from when to when; None where every reading is there, so that they can be seen.
+    ``log`` is of (hours, °C), two points at least. ``gaps`` are the pauses of one that came from a
+    file and was thinned, from when to when; None where every reading is there, so that they can be
+    seen.
     Source: as said at the head of this file.
     """
     stretches = _stretches(log, fastest_c_h)
@@ -158,7 +159,7 @@ def examine(
     whole = (0, len(log) - 1, log[0][0], log[-1][0])
     if _is_stuck(points):
         doubtful.append(Doubtful(LogDoubt.STUCK, *whole, matters=True))
-    elif peak < WARM_C:
+    elif gaps is not None and peak < WARM_C:
         doubtful.append(Doubtful(LogDoubt.COLD, *whole, matters=True))
     return Examined(points, doubtful)
 

@@ -74,10 +74,6 @@ CANNOT_TELL = {
         [(hours, 0.0) for hours, _ in FIRING],
         [(LogDoubt.STUCK, 0, ROW)],
     ),
-    "the room, not the kiln": (
-        [(hours, 22 + at / 40) for hours, at in FIRING],
-        [(LogDoubt.COLD, 0, ROW)],
-    ),
     "channels swapped at 700 °C": (
         dead(where(700), ROW, 31.0),
         [(LogDoubt.JUMP, where(700), ROW)],
@@ -167,3 +163,14 @@ def test_one_broken_log_does_not_make_a_kiln_fast():
 def test_a_log_that_does_nothing_but_jump_tells_nothing():
     log = [(n / 10, 1200.0 * (n % 2)) for n in range(900)]
     assert not examine(log).can_tell
+
+
+def test_a_column_that_never_gets_warm_is_not_the_kilns():
+    room = [(hours, 22 + at / 40) for hours, at in FIRING]
+    of_file = examine(room, gaps=())
+    assert (of_file.can_tell, of_file.doubts) == (False, (LogDoubt.COLD,))
+
+
+def test_a_kiln_that_was_cut_off_cold_reached_no_cone():
+    """Four minutes at 24 °C are no wrong column: a controller has one thermocouple."""
+    assert examine([(0, 20), (1 / 30, 22), (1 / 15, 24)]).can_tell
