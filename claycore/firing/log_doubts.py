@@ -17,11 +17,16 @@ from claycore.firing.logs import Point
 from claycore.measure.formatting import hours_and_minutes, plain
 
 FASTEST_C_H = 1200.0
-"""No kiln of a pottery heats or cools faster than a raku kiln. From memory."""
+"""No kiln of a pottery heats faster than a raku kiln. From memory."""
 
-SLOWEST_OF_FAST_C_H = 300.0
+FASTEST_FALL_C_H = 6000.0
+"""A kiln that is opened hot to cool it may fall by 50 °C a minute, no kiln by twice that. From
+memory."""
+
+SLOWEST_OF_FAST_C_H = 600.0
 TIMES_ITS_STEEPEST = 3.0
-"""A kiln that is known may be so many times as steep as ever before, and a slow one 300 °C/h."""
+"""A kiln that is known may be so many times as steep as ever before, and 600 °C/h in any case: who
+fired slowly so far may fire fast."""
 
 JUMP_C = 100.0
 """A faster change than a kiln's counts from so many °C on: less is noise."""
@@ -113,7 +118,7 @@ class Examined:
 
 
 def fastest_of(logs: Sequence[Sequence[Point]]) -> float:
-    """How fast a kiln may change, °C/h, by the logs of its last firings; else as any kiln may.
+    """How fast a kiln may rise, °C/h, by the logs of its last firings; else as any kiln may.
 
     The middle one of their steepest quarters of an hour decides: one of them may be broken itself.
     Source: our choice.
@@ -125,12 +130,12 @@ def fastest_of(logs: Sequence[Sequence[Point]]) -> float:
 
 
 def _steepest(log: Sequence[Point]) -> float:
-    """The fastest change over at least a quarter of an hour, °C/h."""
+    """The fastest rise over at least a quarter of an hour, °C/h."""
     rates, start = [0.0], 0
     for hours, celsius in log:
         while hours - log[start][0] >= 0.25:
             began, at = log[start]
-            rates.append(abs(celsius - at) / (hours - began))
+            rates.append((celsius - at) / (hours - began))
             start += 1
     return max(rates)
 
@@ -140,7 +145,7 @@ def examine(
     gaps: Sequence[tuple[float, float]] | None = None,
     fastest_c_h: float = FASTEST_C_H,
 ) -> Examined:
-    """What of a log can be true, by how fast its kiln can change.
+    """What of a log can be true, by how fast its kiln can rise.
 
     ``log`` is of (hours, °C), two points at least. ``gaps`` are the pauses of one that came from a
     file and was thinned, from when to when; None where every reading is there, so that they can be
@@ -169,8 +174,8 @@ _Stretch = tuple[int, int]
 
 
 def _jumps(one: Point, other: Point, fastest_c_h: float) -> bool:
-    hours, change = other[0] - one[0], abs(other[1] - one[1])
-    return change > JUMP_C and change > fastest_c_h * hours
+    hours, change = other[0] - one[0], other[1] - one[1]
+    return abs(change) > JUMP_C and not -FASTEST_FALL_C_H * hours <= change <= fastest_c_h * hours
 
 
 def _stretches(log: Sequence[Point], fastest_c_h: float) -> list[_Stretch]:

@@ -3,13 +3,13 @@
 The notes are left out because they tell where and when a picture was taken, and by what.
 """
 
-import fcntl
 import io
 from collections.abc import Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass
 from typing import BinaryIO
 
+import filelock
 from django.conf import settings
 from django.core.exceptions import ValidationError
 from django.http import HttpResponse
@@ -113,6 +113,5 @@ def _in_srgb(picture: Image.Image) -> Image.Image:
 def _one_at_a_time() -> Iterator[None]:
     """All processes of this installation wait for each other here."""
     settings.VAR_DIR.mkdir(parents=True, exist_ok=True)
-    with (settings.VAR_DIR / "picture.lock").open("w") as lock:
-        fcntl.flock(lock, fcntl.LOCK_EX)
+    with filelock.FileLock(settings.VAR_DIR / "picture.lock"):
         yield
