@@ -1,63 +1,106 @@
 """Makes the two fonts that printed sheets are set in from the ones the pages are set in.
 
-Only for whoever changes them: it needs fontTools and brotli, in an environment of their own
-(CONTRIBUTING.md says how). ReportLab takes plain TrueType files of one weight, the pages have
-compressed ones of every weight and half an alphabet each. So each weight is cut out of both halves,
-the halves are joined, the figures become those of equal width, and the few signs of the trade that
-the halves lack are drawn, from shapes they have where there are such.
+Only for whoever changes them: it needs fontTools and brotli, in an environment of their own, and
+the packages of both typefaces (CONTRIBUTING.md says how). ReportLab takes plain TrueType files of
+one weight, the pages have compressed ones of every weight and a part of an alphabet each. So each
+weight is cut out of all parts, the parts are joined, the figures become those of equal width, and
+the few signs of the trade that the parts lack are drawn, from shapes they have where there are
+such. Greek and Cyrillic letters, which the typeface of the pages does not have, are those of a
+sans serif with shapes like its own, made as large: one file a weight holds every letter that can be
+printed, so nobody who sets a line has to think of fonts.
 """
 
 from collections.abc import Callable
-from math import hypot
 from pathlib import Path
 from shutil import copy
 from tempfile import TemporaryDirectory
 
+from fontTools import subset
 from fontTools.merge import Merger
 from fontTools.pens.boundsPen import BoundsPen
 from fontTools.pens.transformPen import TransformPen
 from fontTools.pens.ttGlyphPen import TTGlyphPen
 from fontTools.ttLib import TTFont
+from fontTools.ttLib.scaleUpem import scale_upem
 from fontTools.varLib.instancer import instantiateVariableFont
 
 TOP = Path(__file__).parent.parent
-HALVES = [TOP / f"umberpot/static/fonts/archivo-{half}.woff2" for half in ("latin", "latin-ext")]
+PACKAGES = TOP / "frontend" / "node_modules" / "@fontsource-variable"
+PARTS = [
+    PACKAGES / f"archivo/files/archivo-{part}-wdth-normal.woff2"
+    for part in ("latin", "latin-ext", "vietnamese")
+]
+OTHER_LETTERS = [
+    PACKAGES / f"roboto/files/roboto-{part}-wght-normal.woff2"
+    for part in ("greek", "cyrillic", "cyrillic-ext")
+]
 FONTS = TOP / "umberpot" / "ui" / "pdf" / "fonts"
 WEIGHTS = {"Archivo-Regular": 400, "Archivo-Bold": 660}
-UNUSED = ("GDEF", "GPOS", "GSUB", "STAT", "gasp", "prep")
+UNUSED = ("GDEF", "GPOS", "GSUB", "STAT", "gasp", "prep", "fpgm", "cvt ")
 """Tables that ReportLab does not read."""
 
 
 def main() -> None:
     """Writes a file for each weight."""
     FONTS.mkdir(exist_ok=True)
-    copy(HALVES[0].with_name("archivo.LICENSE"), FONTS)
+    for family in ("archivo", "roboto"):
+        copy(PACKAGES / family / "LICENSE", FONTS / f"{family}.LICENSE")
     for name, weight in WEIGHTS.items():
-        font = _joined(weight)
+        font = _joined([_cut(part, {"wght": weight, "wdth": 100}) for part in PARTS])
         _equal_figures(font)
+        _drop(font, UNUSED)
+        font = _joined([font, *_as_large_as(font, weight)])
         for sign, draw in SIGNS.items():
             _add(font, sign, draw)
-        for table in UNUSED:
-            if table in font:
-                del font[table]
         _name(font, name)
         font.save(FONTS / f"{name}.ttf")
 
 
-def _joined(weight: int) -> TTFont:
+def _cut(path: Path, axes: dict[str, float]) -> TTFont:
+    """One weight of a part."""
+    font = TTFont(path, recalcTimestamp=False)
+    font.flavor = None
+    instantiateVariableFont(font, axes, inplace=True)
+    return font
+
+
+def _drop(font: TTFont, tables: tuple[str, ...]) -> None:
+    for table in tables:
+        if table in font:
+            del font[table]
+
+
+def _as_large_as(font: TTFont, weight: int) -> list[TTFont]:
+    """The letters that a font lacks, with capitals as high as its own."""
+    has = set(font.getBestCmap())
+    parts = []
+    for path in OTHER_LETTERS:
+        part = _cut(path, {"wght": weight})
+        _drop(part, UNUSED)
+        lacking = set(part.getBestCmap()) - has
+        has |= lacking
+        cutter = subset.Subsetter(subset.Options(notdef_outline=True, glyph_names=True))
+        cutter.populate(unicodes=lacking)
+        cutter.subset(part)
+        high = font["OS/2"].sCapHeight / part["OS/2"].sCapHeight
+        scale_upem(part, round(high * part["head"].unitsPerEm))
+        part["head"].unitsPerEm = font["head"].unitsPerEm
+        parts.append(part)
+    return parts
+
+
+def _joined(fonts: list[TTFont]) -> TTFont:
+    """All the letters of some fonts, on lines as high as those of the first."""
     with TemporaryDirectory() as folder:
-        paths = []
-        for number, half in enumerate(HALVES):
-            font = TTFont(half, recalcTimestamp=False)
-            font.flavor = None
-            instantiateVariableFont(font, {"wght": weight, "wdth": 100}, inplace=True)
-            path = Path(folder) / f"{number}.ttf"
+        paths = [str(Path(folder) / f"{number}.ttf") for number in range(len(fonts))]
+        for font, path in zip(fonts, paths, strict=True):
             font.save(path)
-            paths.append(str(path))
         joined = Merger().merge(paths)
-    # The same halves give the same bytes.
+    # The same parts give the same bytes.
     joined.recalcTimestamp = False
-    joined["head"].created = joined["head"].modified = font["head"].modified
+    joined["head"].created = joined["head"].modified = fonts[0]["head"].modified
+    for side in ("ascent", "descent", "lineGap"):
+        setattr(joined["hhea"], side, getattr(fonts[0]["hhea"], side))
     return joined
 
 
@@ -110,12 +153,6 @@ class Sketch:
     def _draw(self, sign: str, moved: tuple[float, ...]) -> None:
         self.glyphs[self.names[ord(sign)]].draw(TransformPen(self.pen, moved))
 
-    def polygon(self, *points: tuple[float, float]) -> None:
-        self.pen.moveTo(points[0])
-        for point in points[1:]:
-            self.pen.lineTo(point)
-        self.pen.closePath()
-
 
 def _or_equal(sign: str) -> Callable[[Sketch], None]:
     def draw(sketch: Sketch) -> None:
@@ -148,18 +185,6 @@ def _raised(sign: str) -> Callable[[Sketch], None]:
     return draw
 
 
-def _delta(sketch: Sketch) -> None:
-    """A triangle as high as a capital, its strokes as thick as the minus sign's."""
-    high, half, edge, stroke = sketch.box("H")[3], 310.0, 20.0, sketch.stroke
-    middle, side = edge + half, hypot(high, half)
-    inner = half - stroke * (side + half) / high
-    sketch.polygon((edge, 0), (middle, high), (middle + half, 0))
-    sketch.polygon(
-        (middle - inner, stroke), (middle + inner, stroke), (middle, high - stroke * side / half)
-    )
-    sketch.width = 2 * middle
-
-
 SIGNS: dict[str, Callable[[Sketch], None]] = {
     "≤": _or_equal("<"),
     "≥": _or_equal(">"),
@@ -168,7 +193,6 @@ SIGNS: dict[str, Callable[[Sketch], None]] = {
     "↔": _along("↑", "↓"),
     "⁻": _raised("−"),
     "⁶": _raised("6"),
-    "Δ": _delta,
 }
 
 

@@ -108,6 +108,7 @@ TEMPLATES = [
                 "umberpot.ui.components.mix_bars",
                 "umberpot.ui.components.numbers",
                 "umberpot.ui.components.pages",
+                "umberpot.ui.components.printing",
                 "umberpot.ui.components.reports",
                 "umberpot.ui.components.tile_looks",
                 "umberpot.ui.components.trade_figures",

@@ -247,6 +247,33 @@ def one_of_everything(make_mix, weigh, signed_in, user, studio):
     }
 
 
+@pytest.fixture
+def concluded(world, studio, user):
+    """A trial with a fired and coloured tile, a finding and a note."""
+    tile = Tile.objects.of(studio).exclude(mix=None).filter(mix__finished_at__isnull=False).first()
+    firing = FiringFactory(studio=studio, cone="8", note="Slow <b>cooling</b>")
+    tile.loadings.create(studio=studio, firing=firing)
+    about = {"studio": studio, "firing": firing, "made_by": user}
+    colour = {"lightness": 40, "a": -10, "b": -30, "typed": "40, -10, -30", "source": "typed"}
+    tile.colours.create(**about, **colour)
+    FindingFactory(studio=studio, trial=tile.trial, sentence="Ten is enough", words="Because.\nSo.")
+    NoteFactory(studio=studio, tile=None, trial=tile.trial, words="Greener by daylight")
+    return tile
+
+
+def report_keys(world, tile):
+    """What there is a report of, by its kind."""
+    firing = tile.last_firing
+    finding = tile.trial.findings.last()
+    return {
+        "trial": tile.trial_id,
+        "clay": world["results:clay"],
+        "firing": firing.pk,
+        "finding": finding.pk,
+        "factor-trial": world["surface:factor-trial"],
+    }
+
+
 def every_pattern(resolver=None, before="", namespace=""):
     """(name with its application, route) of everything in the URL configuration."""
     for pattern in (resolver or get_resolver()).url_patterns:

@@ -90,6 +90,11 @@ class Label:
     opens: str
     caution: str = ""
 
+    @property
+    def words(self) -> str:
+        """Everything that is printed on it."""
+        return " ".join([self.caution, self.code, *self.lines])
+
 
 class DoesNotFit(Exception):
     """A label that cannot say on a sheet what it has to; ``str()`` is its code."""

@@ -15,11 +15,11 @@ from pypdf import PdfReader
 
 from tests.factories import FindingFactory, FiringFactory, NoteFactory
 from tests.pages import words_of
+from tests.web.whole_site import report_keys
 from umberpot.library.models import Share
 from umberpot.library.reports.kinds import REPORTS
 from umberpot.library.reports.remembered import MOST_PHOTOGRAPHS
 from umberpot.shelf.models import Material
-from umberpot.tiles.models import Tile
 
 
 def pdf_words(answer):
@@ -28,34 +28,8 @@ def pdf_words(answer):
     return " ".join(" ".join(sheet.extract_text() for sheet in sheets).split())
 
 
-@pytest.fixture
-def concluded(world, studio, user):
-    """A trial with a fired and coloured tile, a finding and a note."""
-    tile = Tile.objects.of(studio).exclude(mix=None).filter(mix__finished_at__isnull=False).first()
-    firing = FiringFactory(studio=studio, cone="8", note="Slow <b>cooling</b>")
-    tile.loadings.create(studio=studio, firing=firing)
-    about = {"studio": studio, "firing": firing, "made_by": user}
-    colour = {"lightness": 40, "a": -10, "b": -30, "typed": "40, -10, -30", "source": "typed"}
-    tile.colours.create(**about, **colour)
-    FindingFactory(studio=studio, trial=tile.trial, sentence="Ten is enough", words="Because.\nSo.")
-    NoteFactory(studio=studio, tile=None, trial=tile.trial, words="Greener by daylight")
-    return tile
-
-
-def keys(world, tile):
-    firing = tile.last_firing
-    finding = tile.trial.findings.last()
-    return {
-        "trial": tile.trial_id,
-        "clay": world["results:clay"],
-        "firing": firing.pk,
-        "finding": finding.pk,
-        "factor-trial": world["surface:factor-trial"],
-    }
-
-
 def test_everything_that_can_be_concluded_has_a_report_in_three_forms(signed_in, world, concluded):
-    by_kind = keys(world, concluded)
+    by_kind = report_keys(world, concluded)
     assert set(by_kind) == set(REPORTS)
     for about, pk in by_kind.items():
         page = signed_in.get(f"/library/reports/{about}/{pk}/")

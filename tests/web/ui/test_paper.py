@@ -1,15 +1,20 @@
 """Everything that is printed fits the paper in the studio's printer."""
 
 import io
+import re
 
 import pytest
 from django.urls import reverse
 from pypdf import PdfReader
+from reportlab.lib.pagesizes import A4
 from reportlab.lib.units import mm
+from reportlab.platypus import Paragraph
 
 from tests.pages import words_of
 from umberpot.studio.models import Studio
 from umberpot.tiles.models import Trial
+from umberpot.ui.pdf.looks import TITLE, WIDTH, table
+from umberpot.ui.pdf.pages import document
 from umberpot.ui.pdf.paper import PAPERS
 
 LEAST = 5 * mm
@@ -71,3 +76,13 @@ def test_labels_begin_with_the_usual_sheet_of_the_paper(signed_in, clay, paper):
 
 def test_the_paper_is_chosen_in_the_preferences(signed_in, studio):
     assert "US Letter" in words_of(signed_in.get("/preferences/"))
+
+
+@pytest.mark.parametrize("rows", [1, 2, 3, *range(44, 60)])
+def test_no_row_of_a_table_stands_alone_on_a_sheet(rows):
+    lines = [["head"], *([f"row {number}"] for number in range(rows))]
+    told = [Paragraph("Title", TITLE), table(lines, [WIDTH])]
+    sheets = PdfReader(io.BytesIO(document(told, "Rows", (18 * mm, 15 * mm, 14 * mm), A4))).pages
+    counts = [len(re.findall(r"row \d", sheet.extract_text())) for sheet in sheets]
+    assert sum(counts) == rows
+    assert min(counts) >= min(2, rows)

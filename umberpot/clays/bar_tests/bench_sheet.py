@@ -77,8 +77,8 @@ def _stage(
         Paragraph(printable(f"{test.trial.name}: {title}"), HEAD),
         Paragraph(
             printable(
-                f"{test.clay.name}; {line}. Date: ____________ Scale step: ________ g"
-                " Ruler step: ________ mm"
+                f"{test.clay.name}; {line}. Date: ____________ Scale reads to: ________ g"
+                " Ruler reads to: ________ mm"
             ),
             TEXT,
         ),

@@ -116,14 +116,14 @@ def _figures(judged: JudgedClay) -> Grid:
         ]
         for row in figure_rows(found)
     ]
-    rows.append(["Observations", *(seen_at(at) or "-" for at in found.cones)])
+    rows.append(["Observations", *(seen_at(at) or "–" for at in found.cones)])
     cell = 0.68 / max(1, len(found.cones))
     return Grid(head, rows, [0.32, *([cell] * len(found.cones))])
 
 
 def _cell(estimate: Estimate | None) -> str:
     if estimate is None:
-        return "-"
+        return "–"
     return f"{with_u95(estimate.value, estimate.u95)} ({estimate.count})"
 
 

@@ -42,6 +42,11 @@ class WallView:
     tiles: list[FiredColour]
     missing: list[str]
 
+    @property
+    def words(self) -> str:
+        """What its sheet to print says of them."""
+        return " ".join(f"{tile.label} {tile.says}" for tile in self.tiles)
+
 
 def _hung(request: StudioRequest, form: WallForm) -> WallView:
     """Each picked tile, and its bare half, with its colours."""

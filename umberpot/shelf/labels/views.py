@@ -31,9 +31,10 @@ def labels(request: StudioRequest) -> HttpResponse:
     keys = keys_in(request.GET.getlist("of"))
     materials = Material.objects.of(request.studio).on_shelf()
     chosen = list(materials.filter(pk__in=keys) if keys else materials)
+    printed = [_material_label(request, material) for material in chosen]
     form = LabelsForm.begun(request.GET, request.studio.prints_on)
     if form.is_valid() and chosen:
-        made = form.pdf([_material_label(request, m) for m in chosen], "shelf-labels")
+        made = form.pdf(printed, "shelf-labels")
         if made:
             return made
     return render(
@@ -44,6 +45,7 @@ def labels(request: StudioRequest) -> HttpResponse:
             "form": form,
             "title": chosen[0].name if len(chosen) == 1 else "The shelf",
             "count": len(chosen),
+            "words": " ".join(label.words for label in printed),
             "keys": keys,
             "back": reverse("shelf:shelf"),
             **codes_hold(request),

@@ -22,11 +22,13 @@ def labels(request: StudioRequest, pk: int) -> HttpResponse:
     """Labels of a trial's tiles, for the bags and boxes they are kept in."""
     trial = get_object_or_404(Trial.objects.of(request.studio), pk=pk)
     tiles = list(trial.tiles.kept())
+    printed = [_tile_label(request, tile) for tile in tiles]
     form = LabelsForm.begun(request.GET, request.studio.prints_on)
     if form.is_valid() and tiles:
-        made = form.pdf([_tile_label(request, tile) for tile in tiles], f"tiles-{trial.pk}")
+        made = form.pdf(printed, f"tiles-{trial.pk}")
         if made:
             return made
     context = {"place": "Tiles", "form": form, "title": trial.name, "count": len(tiles)}
+    context |= {"words": " ".join(label.words for label in printed)}
     context |= {"back": reverse("tiles:trial", args=[pk]), **codes_hold(request)}
     return render(request, "ui/label_sheet.html", context, status=400 if form.errors else 200)

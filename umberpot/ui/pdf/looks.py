@@ -16,7 +16,15 @@ BAND = colors.Color(0.90, 0.90, 0.90)
 WIDTH = A4[0] - 36 * mm
 """What is printed on, in points: of the narrowest paper, between margins of 18 mm."""
 
-TEXT = ParagraphStyle("text", fontName=REGULAR, fontSize=9, leading=12, textColor=INK)
+TEXT = ParagraphStyle(
+    "text",
+    fontName=REGULAR,
+    fontSize=9,
+    leading=12,
+    textColor=INK,
+    allowWidows=0,
+    allowOrphans=0,
+)
 SMALL = ParagraphStyle("small", parent=TEXT, fontSize=7.5, leading=9.5)
 HEAD = ParagraphStyle(
     "head",
@@ -29,6 +37,10 @@ HEAD = ParagraphStyle(
     keepWithNext=True,
 )
 TITLE = ParagraphStyle("title", parent=HEAD, fontSize=20, leading=24, spaceBefore=0, spaceAfter=2)
+
+
+_NO_ROW_ALONE = (("NOSPLIT", (0, 0), (0, 2)), ("NOSPLIT", (0, -2), (0, -1)))
+"""The head stays with the first two rows, and the last with the one before it."""
 
 
 def table(rows: Sequence[Sequence[str]], widths: Sequence[float]) -> Table:
@@ -48,6 +60,7 @@ def table(rows: Sequence[Sequence[str]], widths: Sequence[float]) -> Table:
                 ("TOPPADDING", (0, 0), (-1, -1), 1.5),
                 ("BOTTOMPADDING", (0, 0), (-1, -1), 1.5),
                 ("LEFTPADDING", (0, 0), (0, -1), 0),
+                *_NO_ROW_ALONE,
             ]
         )
     )

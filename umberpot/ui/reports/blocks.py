@@ -23,6 +23,11 @@ class Text:
     lead: str = ""
     small: bool = False
 
+    @property
+    def words(self) -> list[str]:
+        """Everything that it says, as every block has it."""
+        return [self.lead, self.text]
+
 
 @dataclass(frozen=True)
 class Swatch:
@@ -49,6 +54,10 @@ class Swatches:
     template: ClassVar[str] = "ui/reports/swatches.html"
     swatches: Sequence[Swatch]
 
+    @property
+    def words(self) -> list[str]:
+        return [words for one in self.swatches for words in (one.name, one.says)]
+
 
 @dataclass(frozen=True)
 class SwatchGrid:
@@ -64,6 +73,12 @@ class SwatchGrid:
     columns: Sequence[str]
     rows: Sequence[tuple[str, Sequence[Sequence[Swatch]]]]
 
+    @property
+    def words(self) -> list[str]:
+        swatches = [one.name for _, cells in self.rows for cell in cells for one in cell]
+        names = [name for name, _ in self.rows]
+        return [self.title, self.across, self.down, *self.columns, *names, *swatches]
+
 
 @dataclass(frozen=True)
 class Grid:
@@ -74,6 +89,10 @@ class Grid:
     rows: Sequence[Sequence[str]]
     shares: Sequence[float]
 
+    @property
+    def words(self) -> list[str]:
+        return [cell for row in (self.head, *self.rows) for cell in row]
+
 
 @dataclass(frozen=True)
 class Picture:
@@ -81,6 +100,10 @@ class Picture:
 
     template: ClassVar[str] = "ui/reports/picture.html"
     drawing: Drawing
+
+    @property
+    def words(self) -> list[str]:
+        return [words.text for words in self.drawing.words]
 
 
 @dataclass(frozen=True)
@@ -102,6 +125,10 @@ class Photographs:
 
     template: ClassVar[str] = "ui/reports/photographs.html"
     photographs: Sequence[Photograph]
+
+    @property
+    def words(self) -> list[str]:
+        return [one.says for one in self.photographs]
 
 
 Block = Text | Swatches | SwatchGrid | Grid | Picture | Photographs
@@ -131,3 +158,11 @@ class Report:
     def told(self) -> list[Section]:
         """The sections that have something in them."""
         return [section for section in self.sections if section.blocks]
+
+    @property
+    def words(self) -> str:
+        """Everything that it says, run together."""
+        blocks = [*self.blocks, *(block for section in self.told for block in section.blocks)]
+        said = [self.title, self.subtitle, self.studio, self.headline]
+        said += [section.title for section in self.told]
+        return " ".join([*said, *(words for block in blocks for words in block.words)])

@@ -10,7 +10,7 @@ from reportlab.lib.units import mm
 from reportlab.platypus import Flowable, Image, Paragraph, Table
 from reportlab.platypus import TableStyle as Style
 
-from umberpot.ui.pdf import printable
+from umberpot.ui.pdf import REGULAR, printable, shown
 from umberpot.ui.pdf.charts import PrintedChart
 from umberpot.ui.pdf.looks import HEAD, SMALL, TEXT, TITLE, WIDTH, table
 from umberpot.ui.pdf.pages import document
@@ -128,11 +128,11 @@ def _swatch_table(block: SwatchGrid) -> Table:
     parts = max((len(cell) for _, cells in block.rows for cell in cells), default=1) or 1
     columns = len(block.columns)
     head = [words for column in block.columns for words in (column, *[""] * (parts - 1))]
-    lines = [["", *head]]
+    lines = [["", *(shown(words) for words in head)]]
     style: list[tuple] = [
         ("ALIGN", (0, 0), (-1, -1), "CENTER"),
         ("VALIGN", (0, 0), (-1, -1), "MIDDLE"),
-        ("FONTSIZE", (0, 0), (-1, -1), 7.5),
+        ("FONT", (0, 0), (-1, -1), REGULAR, 7.5),
         *[("SPAN", (1 + n * parts, 0), ((n + 1) * parts, 0)) for n in range(columns)],
     ]
     for name, cells in block.rows:
@@ -143,7 +143,7 @@ def _swatch_table(block: SwatchGrid) -> Table:
             for at, swatch in enumerate(swatches)
             if swatch and swatch.ink == "light"
         ]
-        lines.append([name, *[printable(swatch.name) if swatch else "–" for swatch in swatches]])
+        lines.append([shown(name), *[shown(one.name) if one else "–" for one in swatches]])
     width = min(22 * mm, (WIDTH - 24 * mm) / max(columns, 1)) / parts
     made = Table(
         lines,
