@@ -118,6 +118,7 @@ class PreferencesForm(EditingForm, forms.ModelForm):
             "currency",
             "address",
             "paper",
+            "tables",
             "wedge_up_to_g",
             "wedge_powder_up_to_g",
             "unit_system",
@@ -127,6 +128,7 @@ class PreferencesForm(EditingForm, forms.ModelForm):
         super().__init__(*args, **kwargs)
         self.fields["address"].widget.attrs["placeholder"] = proposed_address
         self.fields["paper"].label = "Paper"
+        self.fields["tables"].label = "CSV files"
         self.fields["ware"].label = "Usual ware"
         self.fields["school"].label = "Absorption limits"
         self.fields["purpose"].label = "What clays are usually wanted for"

@@ -20,6 +20,12 @@ from umberpot.studio.journal import tracking
 from umberpot.studio.role_list import Role
 from umberpot.studio.signals import rows_written
 from umberpot.ui.pdf.paper import PAPER_CHOICES, PAPERS, USUAL_PAPER, Paper
+from umberpot.ui.table_styles import (
+    TABLE_STYLE_CHOICES,
+    TABLE_STYLES,
+    USUAL_TABLES,
+    TableStyle,
+)
 
 MARK_LENGTHS_MM = {100.0: "100 mm", 127.0: "5 in (127 mm)"}
 """The mark lengths offered. Source: common practice."""
@@ -74,6 +80,7 @@ class Studio(Followed):
         "address for phones and paper", max_length=200, blank=True, default=""
     )
     paper = models.CharField(max_length=8, default=USUAL_PAPER, choices=PAPER_CHOICES)
+    tables = models.CharField(max_length=10, default=USUAL_TABLES, choices=TABLE_STYLE_CHOICES)
     next_tile_number = models.PositiveIntegerField(default=0, editable=False)
 
     class Meta:
@@ -95,6 +102,11 @@ class Studio(Followed):
     def prints_on(self) -> Paper:
         """The paper in its printer."""
         return PAPERS[self.paper]
+
+    @property
+    def writes_tables(self) -> TableStyle:
+        """How its spreadsheets read a CSV file."""
+        return TABLE_STYLES[self.tables]
 
     @property
     def wedging(self) -> Wedging:

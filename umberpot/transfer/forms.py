@@ -24,7 +24,7 @@ class ImportForm(forms.Form):
     kind = Choice(
         choices=[
             *((key, kind.title) for key, kind in KINDS.items()),
-            (EVERYTHING, "All of these (JSON)"),
+            (EVERYTHING, "All five lists (JSON)"),
         ],
         initial="materials",
     )

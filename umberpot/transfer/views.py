@@ -1,6 +1,7 @@
 """Import and export: downloads, and taking a file or a paste in."""
 
 import uuid
+from collections.abc import Iterable
 from typing import Any
 
 from django.contrib import messages
@@ -9,10 +10,12 @@ from django.shortcuts import redirect, render
 from django.views.decorators.http import require_GET, require_http_methods
 
 from umberpot.studio import progress
+from umberpot.studio.models import Studio
 from umberpot.studio.request import StudioRequest, page_key, posted
 from umberpot.transfer import services
 from umberpot.transfer.forms import EVERYTHING, GOOD, ImportForm
 from umberpot.transfer.kinds import KINDS
+from umberpot.transfer.kinds.base import Cells, Kind
 from umberpot.transfer.services import ImportResult
 from umberpot.ui import tables
 from umberpot.ui.downloads import CSV
@@ -71,6 +74,10 @@ def _said(taken: ImportResult) -> str:
     return said
 
 
+def _csv(kind: Kind, rows: Iterable[Cells], studio: Studio) -> str:
+    return tables.to_csv(kind.columns, rows, studio.writes_tables, kind.figures)
+
+
 @require_GET
 def download(request: StudioRequest, kind: str, form: str) -> HttpResponse:
     """One kind as a file, or all of them as one JSON file."""
@@ -82,7 +89,7 @@ def download(request: StudioRequest, kind: str, form: str) -> HttpResponse:
     chosen = KINDS[kind]
     rows = chosen.rows_of(request.studio)
     if form == "csv":
-        content, mime = tables.to_csv(chosen.columns, rows), CSV
+        content, mime = _csv(chosen, rows, request.studio), CSV
     else:
         content, mime = tables.to_json(kind, rows), "application/json"
     return as_download(content, mime, f"{kind}.{form}")

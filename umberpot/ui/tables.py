@@ -3,9 +3,11 @@
 import csv
 import io
 import json
-from collections.abc import Iterable, Iterator, Mapping, Sequence
+from collections.abc import Collection, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
+
+from umberpot.ui.table_styles import PLAIN, TableStyle
 
 MOST_ROWS = 20_000
 MOST_BYTES = 20_000_000
@@ -75,23 +77,41 @@ def _plain(text: str) -> str:
     return text[1:] if is_neutral else text
 
 
-def to_csv(columns: Sequence[str], rows: Iterable[Mapping[str, Any]]) -> str:
-    """Comma-separated, with a header and a byte order mark, so that spreadsheets see UTF-8."""
-    return "".join(csv_in_pieces(columns, rows))
+def to_csv(
+    columns: Sequence[str],
+    rows: Iterable[Mapping[str, Any]],
+    style: TableStyle = PLAIN,
+    figures: Collection[str] = (),
+) -> str:
+    """With a header and a byte order mark, so that spreadsheets see UTF-8.
+
+    ``figures`` are the columns that hold numbers: no other text takes the decimal mark of a style.
+    """
+    return "".join(csv_in_pieces(columns, rows, style, figures))
 
 
-def csv_in_pieces(columns: Sequence[str], rows: Iterable[Mapping[str, Any]]) -> Iterator[str]:
+def csv_in_pieces(
+    columns: Sequence[str],
+    rows: Iterable[Mapping[str, Any]],
+    style: TableStyle = PLAIN,
+    figures: Collection[str] = (),
+) -> Iterator[str]:
     """The same for a long file, thousands of rows at a time. Numbers and text may be mixed."""
     out = io.StringIO()
     out.write("\ufeff")
-    writer = csv.writer(out)
+    writer = csv.writer(out, delimiter=style.separator)
     writer.writerow(columns)
     of_cones = [place for place, column in enumerate(columns) if _is_of_cones(column)]
+    marked = style.decimal_mark != "."
+    with_mark = [place for place, column in enumerate(columns) if marked and column in figures]
     for number, row in enumerate(rows, 1):
         cells = [row.get(column, "") for column in columns]
         for place in of_cones:
             cells[place] = f"{CONE}{cells[place]}" if cells[place] else ""
-        writer.writerow([neutral(cell) if isinstance(cell, str) else cell for cell in cells])
+        cells = [neutral(cell) if isinstance(cell, str) else cell for cell in cells]
+        for place in with_mark:
+            cells[place] = str(cells[place]).replace(".", style.decimal_mark)
+        writer.writerow(cells)
         if number % ROWS_A_PIECE == 0:
             yield out.getvalue()
             out.seek(0)

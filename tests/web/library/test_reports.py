@@ -13,7 +13,7 @@ from django.utils import timezone
 from PIL import Image
 from pypdf import PdfReader
 
-from tests.factories import FindingFactory, FiringFactory, NoteFactory
+from tests.factories import FindingFactory, NoteFactory
 from tests.pages import words_of
 from tests.web.whole_site import report_keys
 from umberpot.library.models import Share

@@ -30,6 +30,7 @@ COLUMNS = (
     *("bar", "role", "firing", "cone", "atmosphere", "fired_on", "reading", "method"),
     *("value", "unit", "step", "L", "a", "b", "note", "taken_at", "taken_at_utc"),
 )
+FIGURES = ("value", "step", "L", "a", "b")
 OF_A_STUDIO = ("trial", "made_of", "glazed", "glaze", "set_aside")
 """What a row of all readings says besides: whose reading it is."""
 

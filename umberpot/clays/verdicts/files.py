@@ -13,6 +13,7 @@ from claycore.measure.errors import ClayError
 from claycore.measure.formatting import to_two_digits, with_u95
 from claycore.measure.uncertainty import Estimate
 from umberpot.clays.readings.rows import COLUMNS as READING_COLUMNS
+from umberpot.clays.readings.rows import FIGURES as READING_FIGURES
 from umberpot.clays.readings.rows import as_text, reading_rows
 from umberpot.clays.records import ClayRecord
 from umberpot.clays.verdicts.lookup import judged_of, one_clay
@@ -49,6 +50,8 @@ COLUMNS: dict[str, Callable[[FigureRow], Any]] = {
     "bars": lambda row: row.estimate.count,
 }
 """The columns of the figures' file; docs/formats.md tells what they hold."""
+
+FIGURES = ("value", "u95", "bars")
 
 
 def _file_name(record: ClayRecord, what: str) -> str:
@@ -110,7 +113,7 @@ def data(request: StudioRequest, pk: int, form: str) -> HttpResponse:
     if form != "csv":
         raise Http404("A clay's data comes as csv or json.")
     rows = [_as_precise_as_known(row) for row in _rows(record)]
-    body = to_csv(list(COLUMNS), rows)
+    body = to_csv(list(COLUMNS), rows, request.studio.writes_tables, FIGURES)
     return download(body, CSV, _file_name(record, "figures.csv"))
 
 
@@ -118,7 +121,8 @@ def data(request: StudioRequest, pk: int, form: str) -> HttpResponse:
 def readings(request: StudioRequest, pk: int) -> HttpResponse:
     """Every current reading of the clay's bars as CSV."""
     record = one_clay(request, pk)
-    body = to_csv(READING_COLUMNS, map(as_text, _readings(record)))
+    rows = map(as_text, _readings(record))
+    body = to_csv(READING_COLUMNS, rows, request.studio.writes_tables, READING_FIGURES)
     return download(body, CSV, _file_name(record, "readings.csv"))
 
 

@@ -8,6 +8,7 @@ from django.utils import timezone
 
 from umberpot.colours.models import Photograph, Ring
 from umberpot.tiles.models import ColourReading
+from umberpot.ui.table_styles import TableStyle
 from umberpot.ui.tables import to_csv
 
 PICTURE = "photograph.jpg"
@@ -16,16 +17,17 @@ COLUMNS = (
     *("marks", "part", "cone", "x_px", "y_px", "radius_px"),
     *("L", "a", "b", "u95_delta_e_2000", "read_on"),
 )
+FIGURES = ("x_px", "y_px", "radius_px", "L", "a", "b", "u95_delta_e_2000")
 
 
-def with_data(photograph: Photograph) -> bytes:
+def with_data(photograph: Photograph, style: TableStyle) -> bytes:
     """The photograph as it is kept, and beside it a row for each ring.
 
     Places are in its pixels from the upper left; colours are CIELAB, D65. A ring that nothing was
     read from yet has no colour.
     """
     rings = photograph.rings.select_related("tile", "reading__firing")
-    table = to_csv(COLUMNS, [_row(ring) for ring in rings])
+    table = to_csv(COLUMNS, [_row(ring) for ring in rings], style, FIGURES)
     file = io.BytesIO()
     with zipfile.ZipFile(file, "w") as out:
         out.writestr(PICTURE, bytes(photograph.image))

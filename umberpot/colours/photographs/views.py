@@ -246,7 +246,7 @@ def as_file(request: StudioRequest, pk: int) -> HttpResponse:
     """The photograph with a table of what was read off it, as a zip file."""
     kept = get_object_or_404(Photograph.objects.of(request.studio), pk=pk)
     name = file_name(kept.trial.name, "-photograph.zip", "trial")
-    return download(with_data(kept), "application/zip", name)
+    return download(with_data(kept, request.studio.writes_tables), "application/zip", name)
 
 
 @require_GET

@@ -13,23 +13,26 @@ from umberpot.colours.fired import FiredColour
 from umberpot.ui.pdf.paper import Paper
 from umberpot.ui.reports.blocks import Block, Grid, Report, Swatch, Swatches
 from umberpot.ui.reports.printed import printed
+from umberpot.ui.table_styles import TableStyle
 from umberpot.ui.tables import to_csv
 
 COLUMNS = (
     *("code", "made_of", "clay", "cone", "firing", "atmosphere", "glazed", "glaze"),
     *("L", "a", "b", "hex"),
 )
+FIGURES = ("L", "a", "b")
 WALL_GREY = "#bcbcbc"
 _ACROSS = 8
 
 
 @dataclass(frozen=True)
 class About:
-    """Whose wall it is, when it was written, and on which paper it is printed."""
+    """Whose wall it is, when it was written, on which paper, and how its tables are."""
 
     studio: str
     printed_on: date
     paper: Paper
+    tables: TableStyle
 
 
 @dataclass(frozen=True)
@@ -63,13 +66,12 @@ def _rows(tiles: Sequence[FiredColour]) -> list[dict[str, str]]:
 
 
 def _csv(tiles: Sequence[FiredColour], about: About) -> str:
-    return to_csv(COLUMNS, _rows(tiles))
+    return to_csv(COLUMNS, _rows(tiles), about.tables, FIGURES)
 
 
 def _json(tiles: Sequence[FiredColour], about: About) -> str:
-    numbers = ("L", "a", "b")
     rows = [
-        {name: float(value) if name in numbers else value for name, value in row.items()}
+        {name: float(value) if name in FIGURES else value for name, value in row.items()}
         for row in _rows(tiles)
     ]
     return json.dumps({"colours": rows}, ensure_ascii=False, indent=1)

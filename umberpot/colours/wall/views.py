@@ -103,5 +103,7 @@ def wall_file(request: StudioRequest, form: str) -> HttpResponse:
     hung = _hung(request, asked) if asked.is_valid() else WallView([], [], [])
     if not hung.tiles:
         return redirect("results:wall")
-    about = exports.About(request.studio.name, timezone.localdate(), request.studio.prints_on)
+    studio = request.studio
+    paper, style = studio.prints_on, studio.writes_tables
+    about = exports.About(studio.name, timezone.localdate(), paper, style)
     return download(export.write(hung.tiles, about), export.content_type, f"wall.{export.code}")

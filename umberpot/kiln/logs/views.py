@@ -98,7 +98,8 @@ def log_file(request: StudioRequest, pk: int) -> HttpResponse:
     found = _log(request, pk)
     rows = [{"hours": f"{hours:.5f}", "celsius": plain(celsius)} for hours, celsius in found.curve]
     name = file_name(str(found.load or found.firing), "-log.csv", "firing")
-    return download(to_csv(("hours", "celsius"), rows), CSV, name)
+    columns = ("hours", "celsius")
+    return download(to_csv(columns, rows, request.studio.writes_tables, columns), CSV, name)
 
 
 @require_POST

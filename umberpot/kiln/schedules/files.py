@@ -24,8 +24,8 @@ class ReadSchedule:
 
 
 def to_csv(schedule: Schedule) -> str:
-    """One row a segment."""
-    return tables.to_csv(COLUMNS, _rows(schedule))
+    """One row a segment, as the spreadsheets of its studio read it."""
+    return tables.to_csv(COLUMNS, _rows(schedule), schedule.studio.writes_tables, COLUMNS)
 
 
 def to_json(schedule: Schedule) -> str:

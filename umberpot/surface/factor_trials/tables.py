@@ -16,7 +16,8 @@ def to_csv(trial: FactorTrial, pieces: Sequence[Piece]) -> str:
     columns = ["slab", "place", *map(_column, factors), "control", "lost"]
     columns += [f"{scale} ({rater})" for scale, rater in by_rater]
     columns += ["kept_hex", "washed_hex", COLOUR_LOST]
-    return tables.to_csv(columns, (_row(trial, piece, factors) for piece in pieces))
+    rows = (_row(trial, piece, factors) for piece in pieces)
+    return tables.to_csv(columns, rows, trial.studio.writes_tables, (COLOUR_LOST,))
 
 
 def _column(factor: str) -> str:

@@ -170,7 +170,7 @@ class _Archive:
             text = tables.to_csv(kind.columns, kind.rows_of(self._studio))
             yield from self._zip.add(f"csv/{key}.csv", [text.encode()])
         report = begin(Doing.TABLES, len(self._keys[Tile]))
-        readings = every_reading_as_csv(self._studio, report)
+        readings = every_reading_as_csv(self._studio, report=report)
         pieces = (piece.encode() for piece in readings)
         yield from self._zip.add("csv/readings.csv", pieces)
 

@@ -61,11 +61,15 @@ class Reader(ABC, Generic[Ready]):
 
 @dataclass(frozen=True)
 class Kind:
-    """One kind of thing: its columns, how it is written out, how a file of it is taken in."""
+    """One kind of thing: its columns, how it is written out, how a file of it is taken in.
+
+    ``figures`` are those of its columns that hold numbers.
+    """
 
     key: str
     title: str
     columns: tuple[str, ...]
+    figures: frozenset[str]
     rows_of: Callable[[Studio], Iterable[Cells]]
     reader: Callable[[Studio, User], Reader]
 

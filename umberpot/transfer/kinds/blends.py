@@ -115,4 +115,11 @@ def _rows(studio: Studio) -> Iterable[Cells]:
         }
 
 
-BLENDS = Kind("blends", "Blends", ("id", "name", "parts", "on_hand_g", "notes"), _rows, BlendReader)
+BLENDS = Kind(
+    "blends",
+    "Blends",
+    ("id", "name", "parts", "on_hand_g", "notes"),
+    frozenset({"on_hand_g"}),
+    _rows,
+    BlendReader,
+)

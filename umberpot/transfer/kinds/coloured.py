@@ -165,6 +165,7 @@ COLOURED = Kind(
         *("id", "kind", "name", "code", "state", "water_pct", "on_hand_g"),
         *("of_mix", "contains"),
     ),
+    frozenset({"water_pct", "on_hand_g"}),
     _rows,
     ColouredReader,
 )

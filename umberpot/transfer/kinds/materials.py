@@ -17,6 +17,14 @@ NAME_IS_TAKEN = "There is already a material of this name on the shelf."
 NAME_TWICE = "This name is in the file twice."
 
 
+def other_currency(of_file: str, of_studio: str) -> str:
+    """Why a price is not taken in."""
+    return (
+        f"This price is in {of_file}, the studio's are in {of_studio}. Convert it and write"
+        f" {of_studio}, or change the currency in the preferences."
+    )
+
+
 def materials_of(studio: Studio, kinds: Sequence[str]) -> list[tuple[Material, str]]:
     """The studio's materials of these kinds, each with its stock as a cell."""
     materials = list(Material.objects.of(studio).on_shelf().filter(kind__in=kinds))
@@ -74,6 +82,9 @@ class Names:
         self._used.add(name.lower())
 
 
+_READ_APART = ("watch_for", "currency")
+
+
 class MaterialReader(Reader[ReadyMaterial]):
     """Reads as the shelf's own form does."""
 
@@ -86,7 +97,7 @@ class MaterialReader(Reader[ReadyMaterial]):
 
     def read(self, cells: Cells, key: uuid.UUID) -> ReadyMaterial:
         data = QueryDict(mutable=True)
-        data.update({name: value for name, value in cells.items() if name != "watch_for"})
+        data.update({name: text for name, text in cells.items() if name not in _READ_APART})
         data["kind"] = cells.get("kind", "").lower().replace(" ", "_")
         data.setlist("hazards", cells.get("watch_for", "").lower().replace(",", " ").split())
         material = Material(studio=self.studio, key=key)
@@ -96,6 +107,9 @@ class MaterialReader(Reader[ReadyMaterial]):
         form = MaterialForm(data, instance=material)
         if not form.is_valid():
             raise errors_of(form, {"hazards": "watch_for"})
+        currency = cells.get("currency", "").strip()
+        if currency not in ("", self.studio.currency):
+            raise RowErrors([("currency", other_currency(currency, self.studio.currency))])
         self._names.use(form.instance.name)
         return ReadyMaterial(form.instance, form.cleaned_data["on_hand_g"])
 
@@ -111,6 +125,7 @@ def _rows(studio: Studio) -> Iterable[Cells]:
             "name": material.name,
             "supplier_code": material.supplier_code,
             "price_per_kg": "" if material.price_per_kg is None else str(material.price_per_kg),
+            "currency": "" if material.price_per_kg is None else studio.currency,
             "state": material.state,
             "water_pct": number(material.water_pct),
             "on_hand_g": on_hand,
@@ -134,10 +149,16 @@ MATERIALS = Kind(
     "materials",
     "Materials",
     (
-        *("id", "kind", "name", "supplier_code", "price_per_kg", "state", "water_pct"),
-        *("on_hand_g", "specific_gravity", "solid_density", "addition", "grain"),
+        *("id", "kind", "name", "supplier_code", "price_per_kg", "currency", "state"),
+        *("water_pct", "on_hand_g", "specific_gravity", "solid_density", "addition", "grain"),
         *("watch_for", "low_cone", "top_cone", "look", "sheen", "zinc", "food", "used_mm"),
         "notes",
+    ),
+    frozenset(
+        {
+            *("price_per_kg", "water_pct", "on_hand_g"),
+            *("specific_gravity", "solid_density", "used_mm"),
+        }
     ),
     _rows,
     MaterialReader,

@@ -380,6 +380,7 @@ MIXES = Kind(
         *("id", "clay", "state", "clay_g", "water_pct", "solids_pct", "colourants"),
         *("made_on", "really", "plan", "sum", "parts"),
     ),
+    frozenset({"clay_g", "water_pct", "solids_pct"}),
     _rows,
     MixReader,
 )

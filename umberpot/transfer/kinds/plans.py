@@ -172,6 +172,7 @@ PLANS = Kind(
         *("id", "kind", "name", "strategy", "sum", "cone", "atmosphere"),
         *("mark_length_mm", "glazed", "glaze"),
     ),
+    frozenset({"mark_length_mm"}),
     _rows,
     PlanReader,
 )

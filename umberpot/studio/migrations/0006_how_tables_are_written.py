@@ -1,0 +1,22 @@
+"""How the studio's spreadsheets read a CSV file."""
+
+from django.db import migrations, models
+
+
+class Migration(migrations.Migration):
+    dependencies = [("studio", "0005_paper")]
+
+    operations = [
+        migrations.AddField(
+            model_name="studio",
+            name="tables",
+            field=models.CharField(
+                max_length=10,
+                default="comma",
+                choices=[
+                    ("comma", "Comma between columns, decimal point"),
+                    ("semicolon", "Semicolon between columns, decimal comma"),
+                ],
+            ),
+        ),
+    ]
