@@ -1,8 +1,10 @@
-"""Many colours at once: linear sRGB, XYZ under D65 and CIELAB, as arrays with the colour last.
+"""Many colours at once: linear RGB, XYZ under D65 and CIELAB, as arrays with the colour last.
 
-Source: IEC 61966-2-1 for sRGB and its matrix; CIE 15 for CIELAB. White is that of D65, Y = 1.
+Source: IEC 61966-2-1 for sRGB and its matrix; ITU-R BT.2020 for the primaries of the wide space,
+whose white and coding are those of sRGB; CIE 15 for CIELAB. White is that of D65, Y = 1.
 """
 
+from dataclasses import dataclass
 from typing import Any
 
 import numpy as np
@@ -13,14 +15,44 @@ Colours = NDArray[np.floating[Any]]
 
 D65_WHITE = np.array([0.95047, 1.0, 1.08883])
 
-_TO_XYZ = np.array(
-    [
-        [0.4124564, 0.3575761, 0.1804375],
-        [0.2126729, 0.7151522, 0.0721750],
-        [0.0193339, 0.1191920, 0.9503041],
-    ]
+
+@dataclass(frozen=True, eq=False)
+class Space:
+    """A space of red, green and blue, coded as sRGB is: what makes XYZ of its linear light."""
+
+    to_xyz: NDArray[Any]
+
+    @property
+    def from_xyz(self) -> NDArray[Any]:
+        """What makes its linear light of XYZ."""
+        return np.linalg.inv(self.to_xyz)
+
+    @property
+    def luminance(self) -> NDArray[Any]:
+        """How much each channel adds to Y."""
+        weights: NDArray[Any] = self.to_xyz[1]
+        return weights
+
+
+def _of_primaries(*xy: tuple[float, float]) -> NDArray[Any]:
+    """The matrix of three primaries by their chromaticities, all together being white."""
+    columns = np.array([(x / y, 1.0, (1 - x - y) / y) for x, y in xy]).T
+    matrix: NDArray[Any] = columns * np.linalg.solve(columns, D65_WHITE)
+    return matrix
+
+
+SRGB = Space(
+    np.array(
+        [
+            [0.4124564, 0.3575761, 0.1804375],
+            [0.2126729, 0.7151522, 0.0721750],
+            [0.0193339, 0.1191920, 0.9503041],
+        ]
+    )
 )
-_TO_LINEAR = np.linalg.inv(_TO_XYZ)
+WIDE = Space(_of_primaries((0.708, 0.292), (0.170, 0.797), (0.131, 0.046)))
+"""Wide enough for what phones (Display P3) and cameras (Adobe RGB) photograph in, turquoise, which
+Display P3 loses, among it. Eight bits are still fine enough for it."""
 
 _CIE_E = (6 / 29) ** 3
 _CIE_SLOPE = (29 / 6) ** 2 / 3
@@ -70,18 +102,27 @@ def xyz_from_lab(lab: ArrayLike) -> Colours:
     return xyz
 
 
-def lab_from_linear(linear: ArrayLike) -> Colours:
-    """CIELAB from linear sRGB; values under 0 or over 1 are colours beyond a screen.
+def lab_from_linear(linear: ArrayLike, space: Space = SRGB) -> Colours:
+    """CIELAB from linear light; values under 0 or over 1 are colours beyond a space.
 
     Source: IEC 61966-2-1 and CIE 15.
     """
-    return lab_from_xyz(np.asarray(linear, dtype=float) @ _TO_XYZ.T)
+    return lab_from_xyz(np.asarray(linear, dtype=float) @ space.to_xyz.T)
 
 
-def linear_from_lab(lab: ArrayLike) -> Colours:
-    """Linear sRGB from CIELAB, not clipped.
+def linear_from_lab(lab: ArrayLike, space: Space = SRGB) -> Colours:
+    """Linear light from CIELAB, not clipped.
 
     Source: IEC 61966-2-1 and CIE 15.
     """
-    linear: Colours = xyz_from_lab(lab) @ _TO_LINEAR.T
+    linear: Colours = xyz_from_lab(lab) @ space.from_xyz.T
     return linear
+
+
+def in_srgb(linear: ArrayLike, space: Space) -> Colours:
+    """Linear sRGB of the linear light of a space, not clipped.
+
+    Source: IEC 61966-2-1.
+    """
+    light: Colours = np.asarray(linear, dtype=float) @ (SRGB.from_xyz @ space.to_xyz).T
+    return light

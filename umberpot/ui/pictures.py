@@ -1,4 +1,6 @@
-"""Photographs as they are kept: upright sRGB JPEG of a sensible size, without the camera's notes.
+"""Photographs as they are kept: upright JPEG of a sensible size, without the camera's notes.
+
+They are sRGB; one that colours are read from is kept in a wider space where sRGB would clip it.
 
 The notes are left out because they tell where and when a picture was taken, and by what.
 """
@@ -7,14 +9,18 @@ import io
 from collections.abc import Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass
-from typing import BinaryIO
+from typing import Any, BinaryIO
 
 import filelock
+import numpy as np
 from django.conf import settings
 from django.core.exceptions import ValidationError
 from django.http import HttpResponse
-from PIL import Image, ImageCms, ImageOps
+from PIL import Image, ImageChops, ImageCms, ImageOps
 from pillow_heif import register_heif_opener
+
+from claycore.colour.spaces import SRGB, WIDE, Space
+from umberpot.ui.wide_profile import PROFILE
 
 register_heif_opener()
 
@@ -29,7 +35,8 @@ FORMATS = ("JPEG", "PNG", "WEBP", "HEIF")
 class Keeping:
     """How a picture is kept: its longest side in pixels, JPEG's quality, and all of its colour.
 
-    ``full_colour`` keeps as much of colour as of brightness, which JPEG otherwise halves.
+    ``full_colour`` keeps as much of colour as of brightness, which JPEG otherwise halves, and
+    colours that sRGB does not hold.
     """
 
     longest_side: int
@@ -60,25 +67,38 @@ def as_jpeg(upload: BinaryIO, size: int, keeping: Keeping = TO_LOOK_AT) -> bytes
         if picture.width * picture.height > MOST_PIXELS:
             raise ValidationError("This picture has too many pixels. Choose a smaller one.")
         with _one_at_a_time():
-            small = _small(picture, keeping.longest_side)
+            small = _small(picture, keeping)
     except (OSError, ValueError, SyntaxError, Image.DecompressionBombError) as error:
         raise ValidationError(
             "This file cannot be read as a picture. Choose a JPEG, PNG, WebP or HEIC file."
         ) from error
     out = io.BytesIO()
-    sampling = {"subsampling": 0} if keeping.full_colour else {}
-    small.save(out, "JPEG", quality=keeping.quality, optimize=True, **sampling)
+    also: dict[str, Any] = {"subsampling": 0} if keeping.full_colour else {}
+    if small.info:
+        also["icc_profile"] = small.info["icc_profile"]
+    small.save(out, "JPEG", quality=keeping.quality, optimize=True, **also)
     return out.getvalue()
 
 
-def _small(picture: Image.Image, longest_side: int) -> Image.Image:
-    """Upright, small, sRGB. Made small first: every step before that copies all of its pixels."""
-    picture.draft(None, (longest_side, longest_side))
+def space_of(kept: Image.Image) -> Space:
+    """The space of a picture that was kept as one of here."""
+    return WIDE if kept.info.get("icc_profile") else SRGB
+
+
+def _small(picture: Image.Image, keeping: Keeping) -> Image.Image:
+    """Upright, small, in a space of ours. Made small first: every step before copies all pixels."""
+    side = keeping.longest_side
+    picture.draft(None, (side, side))
     picture = _eight_bits(picture)
-    picture.thumbnail((longest_side, longest_side))
-    upright = _in_srgb(ImageOps.exif_transpose(picture))
-    upright.info.clear()  # a comment would be written along
-    return upright
+    picture.thumbnail((side, side))
+    upright = ImageOps.exif_transpose(picture)
+    wide = _converted(upright, _wide_profile()) if keeping.full_colour else None
+    if wide and _is_clipped_by_srgb(wide):
+        wide.info = {"icc_profile": PROFILE}
+        return wide
+    plain = _converted(upright, ImageCms.createProfile("sRGB")) or upright.convert("RGB")
+    plain.info.clear()  # a comment would be written along
+    return plain
 
 
 def _eight_bits(picture: Image.Image) -> Image.Image:
@@ -92,21 +112,36 @@ _MODE_OF_SPACE = {"RGB": "RGB", "GRAY": "L", "CMYK": "CMYK"}
 """The mode that a profile's colour space wants: without transparency, and without a palette."""
 
 
-def _in_srgb(picture: Image.Image) -> Image.Image:
-    """Converted by its own profile if it has one that can be read; taken as sRGB if not."""
+def _converted(picture: Image.Image, wanted: Any) -> Image.Image | None:
+    """A picture in another space by its own profile; None if it has none that can be read."""
     profile = picture.info.get("icc_profile")
     if not profile:
-        return picture.convert("RGB")
+        return None
     try:
         own = ImageCms.ImageCmsProfile(io.BytesIO(profile))
         space = own.profile.xcolor_space.strip()
         bare = picture.convert(_MODE_OF_SPACE.get(space, "RGB"))
-        converted = ImageCms.profileToProfile(
-            bare, own, ImageCms.createProfile("sRGB"), outputMode="RGB"
-        )
+        return ImageCms.profileToProfile(bare, own, wanted, outputMode="RGB")
     except (ImageCms.PyCMSError, OSError):
-        converted = None
-    return converted or picture.convert("RGB")
+        return None
+
+
+def _wide_profile() -> ImageCms.ImageCmsProfile:
+    return ImageCms.ImageCmsProfile(io.BytesIO(PROFILE))
+
+
+_ROUNDED_BY = 2
+"""So many levels are lost on the way to sRGB and back by rounding alone. Measured: 1 at most."""
+
+
+def _is_clipped_by_srgb(wide: Image.Image) -> bool:
+    """Whether a picture of the wide space does not come back from sRGB as it was."""
+    srgb, own = ImageCms.createProfile("sRGB"), _wide_profile()
+    there = ImageCms.profileToProfile(wide, own, srgb, outputMode="RGB")
+    back = ImageCms.profileToProfile(there, srgb, own, outputMode="RGB") if there else None
+    if back is None:
+        return False
+    return bool((np.asarray(ImageChops.difference(wide, back)) > _ROUNDED_BY).any())
 
 
 @contextmanager

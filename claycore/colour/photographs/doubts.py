@@ -1,6 +1,6 @@
 """The doubts of all colours of one picture, and how far each is off. Source: error propagation."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 import numpy as np
@@ -9,7 +9,6 @@ from numpy.typing import NDArray
 from claycore.colour.doubt import Doubt, off_by_95
 from claycore.colour.notation import Lab
 from claycore.colour.photographs.light_and_camera import TrueLight
-from claycore.colour.spaces import lab_from_linear
 
 CAUSES = 8
 """So many independent causes are kept; the rest counts as each colour's own. Our choice."""
@@ -51,7 +50,7 @@ def _in_lab(found: TrueLight) -> NDArray[Any]:
     for channel in range(3):
         step = np.zeros(3)
         step[channel] = _STEP
-        slopes[:, :, channel] = (lab_from_linear(np.exp(found.logs + step)) - labs) / _STEP
+        slopes[:, :, channel] = (replace(found, logs=found.logs + step).labs - labs) / _STEP
     whole = np.zeros((count, 3, count, 3))
     whole[np.arange(count), :, np.arange(count), :] = slopes
     jacobian = whole.reshape(3 * count, 3 * count)

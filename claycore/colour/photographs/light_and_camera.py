@@ -19,7 +19,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from claycore.colour.spaces import lab_from_linear
+from claycore.colour.spaces import SRGB, Space, lab_from_linear
 
 LIGHT_FALLS_BY = 0.095
 """How much light usually differs over the longer side of a picture, as a share."""
@@ -109,12 +109,14 @@ class Seen:
 class Known:
     """References as they were seen, what their light is taken to be, and how far that may be off.
 
-    ``light`` is of shape (n, 3); ``covariance`` that of its logarithms, of shape (n, 3, 3).
+    ``light`` is of shape (n, 3); ``covariance`` that of its logarithms, of shape (n, 3, 3). All
+    light is that of one ``space``.
     """
 
     seen: Seen
     light: NDArray[Any]
     covariance: NDArray[Any]
+    space: Space = SRGB
 
 
 @dataclass(frozen=True)
@@ -138,15 +140,16 @@ class Told:
 
 @dataclass(frozen=True)
 class TrueLight:
-    """The logarithms of true light, of shape (n, 3), and their covariance, (3 n, 3 n)."""
+    """The logarithms of true light in a space, of shape (n, 3); their covariance, (3 n, 3 n)."""
 
     logs: NDArray[Any]
     covariance: NDArray[Any]
+    space: Space = SRGB
 
     @property
     def labs(self) -> NDArray[Any]:
         """The colours, CIELAB, of shape (n, 3)."""
-        return lab_from_linear(np.exp(self.logs))
+        return lab_from_linear(np.exp(self.logs), self.space)
 
 
 class Causes:
@@ -165,7 +168,7 @@ class Causes:
         equal: Sequence[Sequence[int]] = (),
         cast_by: float = CAST_CHANGES_BY,
     ) -> None:
-        self._mean_light = mean_light
+        self._mean_light, self._space = mean_light, known.space
         self._cast_by = cast_by
         lit = np.log(np.maximum(known.light, _LEAST))
         self._balance: NDArray[Any] = (lit - known.seen.logs).mean(axis=0)
@@ -252,7 +255,7 @@ class Causes:
         across = self._together(seen, self._seen) @ self._matrix.T
         left = self._together(seen, seen) - across @ np.linalg.solve(self._open, across.T)
         covariance = left + np.diag(np.square(seen.doubt).ravel())
-        return TrueLight(seen.logs + self._mean_of(seen), covariance)
+        return TrueLight(seen.logs + self._mean_of(seen), covariance, self._space)
 
     def _mean_of(self, seen: Seen) -> NDArray[Any]:
         across = self._together(seen, self._seen) @ self._matrix.T
@@ -309,7 +312,7 @@ class Causes:
     def _chroma(self, seen: Seen) -> NDArray[Any]:
         """What each channel has more than grey of the same light, as a share of it."""
         balanced = seen.light * np.exp(self._balance)
-        grey = balanced @ (0.2126, 0.7152, 0.0722)
+        grey = balanced @ self._space.luminance
         more = 1 - grey[:, None] / np.maximum(balanced, _LEAST)
         chroma: NDArray[Any] = np.clip(more, -2, 1).reshape(-1, 1)
         return chroma

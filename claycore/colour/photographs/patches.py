@@ -10,7 +10,8 @@ from numpy.typing import NDArray
 from claycore.colour.spaces import linear_from_srgb, srgb_from_linear
 
 Picture = NDArray[np.uint8]
-"""sRGB, of shape (height, width, 3)."""
+"""Coded as sRGB is, of shape (height, width, 3). Whose red, green and blue they are is said beside
+it where that matters: sRGB's, unless another :class:`~claycore.colour.spaces.Space` is named."""
 
 LEAST_PIXELS = 60
 """A patch of fewer tells too little. Our choice."""
@@ -20,6 +21,10 @@ MOST_CLIPPED = 0.02
 
 BRIGHTEST_LEVEL = 254
 DARKEST_LEVEL = 1
+
+LIT_LEVEL = 48
+"""Where a channel is at its end and another this high, a colour is stronger than the picture can
+hold. Lower than that it is only dark. Our choice."""
 
 TRIMMED = 0.1
 """This share of pixels is left out at either end of each channel: specks and glints. Our choice."""
@@ -35,6 +40,7 @@ class Refusal(StrEnum):
     OUTSIDE = "outside"
     TOO_SMALL = "too_small"
     CLIPPED = "clipped"
+    TOO_STRONG = "too_strong"
     TOO_DARK = "too_dark"
     UNEVEN = "uneven"
     DISAGREES = "disagrees"
@@ -109,6 +115,9 @@ def read_patch(picture: Picture, patch: Patch) -> Read | Refusal:
     is_clipped = (pixels >= BRIGHTEST_LEVEL).any(axis=1) | (pixels <= DARKEST_LEVEL).all(axis=1)
     if is_clipped.mean() > MOST_CLIPPED:
         return Refusal.CLIPPED
+    is_too_strong = (pixels.min(axis=1) <= DARKEST_LEVEL) & (pixels.max(axis=1) >= LIT_LEVEL)
+    if is_too_strong.mean() > MOST_CLIPPED:
+        return Refusal.TOO_STRONG
     linear = np.sort(linear_from_srgb(pixels / 255.0), axis=0)
     cut = int(TRIMMED * len(linear))
     kept = linear[cut : len(linear) - cut]

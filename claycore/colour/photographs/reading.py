@@ -25,7 +25,14 @@ from claycore.colour.photographs.patches import (
     read_patch,
 )
 from claycore.colour.photographs.references import CARD_IS_OFF_BY
-from claycore.colour.spaces import linear_from_lab, linear_from_srgb, srgb_from_linear
+from claycore.colour.spaces import (
+    SRGB,
+    Space,
+    in_srgb,
+    linear_from_lab,
+    linear_from_srgb,
+    srgb_from_linear,
+)
 
 DARKEST_REFERENCE = 0.15
 """A reference photographed darker than this share of what it is is underexposed. Our choice."""
@@ -125,12 +132,13 @@ def read_photograph(
     equal: Sequence[Sequence[int]] = (),
     called: str = "",
     two_lights: bool = False,
+    space: Space = SRGB,
 ) -> PhotographReading:
     """The colours of patches in a picture, and how far each may be off.
 
     ``equal`` are the places among the patches of tiles that are made alike, a list for each kind;
     ``called`` tells this picture from others in the doubts of its colours; ``two_lights`` is known
-    where lights of two colours fell on it.
+    where lights of two colours fell on it; ``space`` is that of its pixels.
     Raises nothing: what cannot be read says why. Source: as at the head of this file.
     """
     reads = [read_patch(picture, patch) for patch in patches]
@@ -139,7 +147,8 @@ def read_photograph(
     seen = _seen(picture, [patches[n] for n in places], good) if good else None
     at = {place: number for number, place in enumerate(places)}
     alike = [[at[n] for n in kind if n in at] for kind in equal]
-    causes, refusals = _causes(picture, references, seen, alike, two_lights)
+    cards = _Cards(picture, references, space)
+    causes, refusals = _causes(cards, seen, alike, two_lights)
     refused = [read if isinstance(read, Refusal) else None for read in reads]
     if causes is None:
         none = tuple(PatchColour(None, 0.0, None) for _ in patches)
@@ -158,14 +167,19 @@ def read_photograph(
 
 
 def corrected(
-    picture: Picture, references: Sequence[Reference], patch: Patch, two_lights: bool = False
+    picture: Picture,
+    references: Sequence[Reference],
+    patch: Patch,
+    two_lights: bool = False,
+    space: Space = SRGB,
 ) -> Picture | None:
     """The square within a patch as it would look in white light: its own texture, its true colour.
 
-    None where no reference can be read, or the patch does not lie in the picture. Raises nothing.
-    Source: as at the head of this file.
+    It is sRGB, to be shown; ``space`` is that of the picture's pixels. None where no reference can
+    be read, or the patch does not lie in the picture. Raises nothing. Source: as at the head of
+    this file.
     """
-    causes, _ = _causes(picture, references, two_lights=two_lights)
+    causes, _ = _causes(_Cards(picture, references, space), two_lights=two_lights)
     if causes is None or not is_within(picture, patch):
         return None
     half = max(1, int(patch.radius / np.sqrt(2)))
@@ -173,7 +187,7 @@ def corrected(
     part = picture[y - half : y + half, x - half : x + half]
     linear = linear_from_srgb(part.reshape(-1, 3) / 255.0)
     lit = causes.corrects(linear, _places(picture, [patch])[0]).reshape(part.shape)
-    square: Picture = np.round(srgb_from_linear(lit) * 255).astype(np.uint8)
+    square: Picture = np.round(srgb_from_linear(in_srgb(lit, space)) * 255).astype(np.uint8)
     return square
 
 
@@ -182,29 +196,57 @@ def _has_unlike(references: Sequence[Reference], refusals: Sequence[Refusal | No
     return max(read) - min(read) > UNLIKE_CARDS
 
 
+@dataclass(frozen=True)
+class _Cards:
+    """A picture of some space, and the references in it."""
+
+    picture: Picture
+    references: Sequence[Reference]
+    space: Space
+
+    def linear(self, one: Reference) -> NDArray[Any]:
+        """The light a reference is taken to send back."""
+        return np.maximum(linear_from_lab(one.known.values, self.space), 1e-4)
+
+    def off_by(self, one: Reference) -> NDArray[Any]:
+        """The covariance of the logarithms of that light: no card is quite its colour."""
+        lightness, tint = one.off_by
+        off = np.diag((lightness, tint, tint)) + np.array(one.known.values)
+        light = np.maximum(linear_from_lab(off, self.space), 1e-4)
+        moved = np.log(light) - np.log(self.linear(one))
+        covariance: NDArray[Any] = moved.T @ moved
+        return covariance
+
+    def too_dark(self, one: Reference, read: Read | Refusal) -> Refusal | None:
+        """A refusal where a reference sends back far less light than it would in good light."""
+        if isinstance(read, Read) and (read.mean < DARKEST_REFERENCE * self.linear(one)).all():
+            return Refusal.TOO_DARK
+        return None
+
+
 def _causes(
-    picture: Picture,
-    references: Sequence[Reference],
+    cards: _Cards,
     tiles: Seen | None = None,
     equal: Sequence[Sequence[int]] = (),
     two_lights: bool = False,
 ) -> tuple[Causes | None, tuple[Refusal | None, ...]]:
     """What light and camera did, None where no reference can be read; and their refusals."""
+    picture, references = cards.picture, cards.references
     reads = [_reference(picture, reference) for reference in references]
     mean_light = linear_from_srgb(picture[::_EVERY, ::_EVERY] / 255.0).mean(axis=(0, 1))
     refusals = tuple(one if isinstance(one, Refusal) else None for one in reads)
-    known = _known(picture, references, reads)
+    known = _known(cards, reads)
     if known is None:
         return None, refusals
     causes = likeliest(known, mean_light, two_lights=two_lights)
     if causes.surprise > SURPRISING:
         return None, tuple(why or Refusal.DISAGREES for why in refusals)
-    dark = tuple(_too_dark(one, read) for one, read in zip(references, reads, strict=True))
+    dark = tuple(cards.too_dark(one, read) for one, read in zip(references, reads, strict=True))
     if any(dark):
         # Only now: one that is too dark beside others that are not may have been another card.
         lit = [why or read for why, read in zip(dark, reads, strict=True)]
         refusals = tuple(one if isinstance(one, Refusal) else None for one in lit)
-        known = _known(picture, references, lit)
+        known = _known(cards, lit)
         if known is None:
             return None, refusals
         causes = likeliest(known, mean_light, two_lights=two_lights)
@@ -213,19 +255,17 @@ def _causes(
     return (with_equal if with_equal.surprise < UNLIKE else causes), refusals
 
 
-def _known(
-    picture: Picture, references: Sequence[Reference], reads: Sequence[Read | Refusal]
-) -> Known | None:
+def _known(cards: _Cards, reads: Sequence[Read | Refusal]) -> Known | None:
     """The references that could be read; None where there are none."""
-    kept = [
-        (one, read) for one, read in zip(references, reads, strict=True) if isinstance(read, Read)
-    ]
+    both = zip(cards.references, reads, strict=True)
+    kept = [(one, read) for one, read in both if isinstance(read, Read)]
     if not kept:
         return None
     return Known(
-        _seen(picture, [one.patch for one, _ in kept], [read for _, read in kept]),
-        np.array([_linear(one.known) for one, _ in kept]),
-        np.array([_off_by(one) for one, _ in kept]),
+        _seen(cards.picture, [one.patch for one, _ in kept], [read for _, read in kept]),
+        np.array([cards.linear(one) for one, _ in kept]),
+        np.array([cards.off_by(one) for one, _ in kept]),
+        cards.space,
     )
 
 
@@ -245,22 +285,3 @@ def _reference(picture: Picture, reference: Reference) -> Read | Refusal:
     if isinstance(read, Read) and read.unevenness > UNEVEN_REFERENCE:
         return Refusal.UNEVEN
     return read
-
-
-def _too_dark(reference: Reference, read: Read | Refusal) -> Refusal | None:
-    if isinstance(read, Read) and (read.mean < DARKEST_REFERENCE * _linear(reference.known)).all():
-        return Refusal.TOO_DARK
-    return None
-
-
-def _linear(lab: Lab) -> NDArray[Any]:
-    return np.maximum(linear_from_lab(lab.values), 1e-4)
-
-
-def _off_by(reference: Reference) -> NDArray[Any]:
-    """The covariance of the logarithms of a reference's light: no card is quite its colour."""
-    lightness, tint = reference.off_by
-    off = np.diag((lightness, tint, tint)) + np.array(reference.known.values)
-    moved = np.log(np.maximum(linear_from_lab(off), 1e-4)) - np.log(_linear(reference.known))
-    covariance: NDArray[Any] = moved.T @ moved
-    return covariance

@@ -10,7 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from claycore.colour.photographs.patches import Patch, Picture
-from claycore.colour.spaces import lab_from_linear, linear_from_srgb
+from claycore.colour.spaces import SRGB, Space, lab_from_linear, linear_from_srgb
 
 LEAST_CONTRAST = 5.0
 """A speck differs from the ground by at least so much lightness. Our choice."""
@@ -59,13 +59,15 @@ class Texture:
         return self.streak_contrast if is_streaked else 0.0
 
 
-def texture_of(picture: Picture, patch: Patch, mm_per_pixel: float | None = None) -> Texture:
-    """How even the square within a patch is. The patch lies in the picture.
+def texture_of(
+    picture: Picture, patch: Patch, mm_per_pixel: float | None = None, space: Space = SRGB
+) -> Texture:
+    """How even the square within a patch is. The patch lies in the picture, which is of a space.
 
     ``mm_per_pixel`` is how many mm a pixel is across, None where that is not known. Raises nothing.
     Source: as at the head of this file.
     """
-    lightness = _lightness(picture, patch)
+    lightness = _lightness(picture, patch, space)
     # SciPy takes a while to import, so only who needs it does.
     from scipy.ndimage import gaussian_filter
 
@@ -74,12 +76,12 @@ def texture_of(picture: Picture, patch: Patch, mm_per_pixel: float | None = None
     return Texture(_speckle(off, mm_per_pixel), *_streaks(lightness))
 
 
-def _lightness(picture: Picture, patch: Patch) -> NDArray[Any]:
+def _lightness(picture: Picture, patch: Patch, space: Space) -> NDArray[Any]:
     """CIELAB lightness of the largest square in the patch, as the picture has it."""
     half = max(1, int(patch.radius / np.sqrt(2)))
     x, y = int(patch.x), int(patch.y)
     part = picture[max(0, y - half) : y + half, max(0, x - half) : x + half]
-    lightness: NDArray[Any] = lab_from_linear(linear_from_srgb(part / 255.0))[..., 0]
+    lightness: NDArray[Any] = lab_from_linear(linear_from_srgb(part / 255.0), space)[..., 0]
     return lightness
 
 

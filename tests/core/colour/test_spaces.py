@@ -27,6 +27,16 @@ def test_lab_agrees_with_coloraide():
         assert found == pytest.approx(expected, abs=0.05)
 
 
+def test_the_wide_space_agrees_with_coloraide():
+    for linear in RGB[:200]:
+        wide = Color("rec2020-linear", list(linear))
+        found = spaces.lab_from_linear(linear, spaces.WIDE)
+        assert found == pytest.approx(wide.convert("lab-d65").coords(), abs=0.05)
+        assert spaces.linear_from_lab(found, spaces.WIDE) == pytest.approx(linear)
+        in_srgb = spaces.in_srgb(linear, spaces.WIDE)
+        assert in_srgb == pytest.approx(wide.convert("srgb-linear").coords(), abs=5e-4)
+
+
 def test_every_step_comes_back():
     linear = spaces.linear_from_srgb(RGB)
     assert spaces.srgb_from_linear(linear) == pytest.approx(RGB)

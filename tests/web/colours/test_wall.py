@@ -26,6 +26,7 @@ from umberpot.tiles.pieces import PieceSpec
 from umberpot.tiles.readings.services import record_colour
 from umberpot.tiles.services import TileOrder, make_tiles
 from umberpot.ui.pdf.paper import PAPERS
+from umberpot.ui.table_styles import PLAIN
 
 COLOURS = {"pale": "80, 2, 10", "dark": "30, 4, 6", "strong": "52, 44, 30"}
 
@@ -142,7 +143,7 @@ def test_a_large_wall_goes_on_over_pages_and_keeps_every_colour():
         FiredColour(f"C{n}", Lab(50, 0, 0), n, {"Quay Blue": n / 10}, conditions, 1, None, n)
         for n in range(1, 161)
     ]
-    about = About("Quayside", date(2026, 3, 4), PAPERS["a4"])
+    about = About("Quayside", date(2026, 3, 4), PAPERS["a4"], PLAIN)
     reader = PdfReader(io.BytesIO(EXPORTS["pdf"].write(tiles, about)))
     count = len(reader.pages)
     texts = [page.extract_text() for page in reader.pages]

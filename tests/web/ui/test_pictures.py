@@ -6,10 +6,14 @@ import struct
 import colour as colour_science
 import numpy as np
 import pytest
+from coloraide import Color
 from django.core.exceptions import ValidationError
-from PIL import Image
+from PIL import Image, ImageCms
 
-from umberpot.ui.pictures import TO_READ_COLOUR, as_jpeg
+from claycore.colour.difference import ciede2000_of
+from claycore.colour.spaces import SRGB, WIDE, lab_from_linear, linear_from_srgb
+from umberpot.ui.pictures import TO_READ_COLOUR, as_jpeg, space_of
+from umberpot.ui.wide_profile import PROFILE
 
 BROWN = (150, 96, 60)
 
@@ -80,6 +84,47 @@ def test_a_wide_gamut_profile_is_converted_and_not_ignored():
     assert abs(expected - BROWN).max() > 8
     found = kept(Image.new("RGB", (64, 64), BROWN), icc_profile=wide_gamut_profile())
     assert found == pytest.approx(expected, abs=2)
+
+
+TURQUOISE = Color("lab-d65", [60, -42, -30])
+"""Stronger than sRGB holds."""
+
+
+def test_a_colour_that_srgb_does_not_hold_is_kept():
+    """As ColorAide has it, from a camera set to Adobe RGB (1998)."""
+    coded = tuple(round(255 * value) for value in TURQUOISE.convert("a98-rgb").coords())
+    out = io.BytesIO()
+    Image.new("RGB", (64, 64), coded).save(out, "PNG", icc_profile=wide_gamut_profile())
+    out.seek(0)
+    jpeg = Image.open(io.BytesIO(as_jpeg(out, out.getbuffer().nbytes, TO_READ_COLOUR)))
+    assert space_of(jpeg) is WIDE
+    assert jpeg.info["icc_profile"] == PROFILE
+    mean = np.asarray(jpeg).reshape(-1, 3).mean(axis=0) / 255
+    found = lab_from_linear(linear_from_srgb(mean), space_of(jpeg))
+    assert ciede2000_of(found, TURQUOISE.coords()) < 1.0
+    out.seek(0)
+    to_look_at = Image.open(io.BytesIO(as_jpeg(out, out.getbuffer().nbytes)))
+    assert "icc_profile" not in to_look_at.info
+
+
+def test_a_picture_that_srgb_holds_is_srgb():
+    out = io.BytesIO()
+    grey = Image.effect_noise((64, 64), 90).convert("RGB")
+    grey.save(out, "PNG", icc_profile=wide_gamut_profile())
+    out.seek(0)
+    jpeg = Image.open(io.BytesIO(as_jpeg(out, out.getbuffer().nbytes, TO_READ_COLOUR)))
+    assert space_of(jpeg) is SRGB
+
+
+def test_our_profile_is_that_of_the_wide_space():
+    """As LittleCMS reads it, against ColorAide, for colours that sRGB holds."""
+    ours = ImageCms.ImageCmsProfile(io.BytesIO(PROFILE))
+    for coded in [(140, 96, 70), (70, 95, 115), (200, 190, 170), (12, 12, 12), (255, 255, 255)]:
+        one = Image.new("RGB", (1, 1), coded)
+        srgb = ImageCms.profileToProfile(one, ours, ImageCms.createProfile("sRGB"))
+        linear = linear_from_srgb(np.array(coded) / 255).tolist()
+        expected = Color("rec2020-linear", linear).convert("srgb").coords()
+        assert srgb.getpixel((0, 0)) == pytest.approx(255 * np.array(expected), abs=1)
 
 
 @pytest.mark.parametrize("as_mode", [lambda p: p.convert("RGBA"), lambda p: p.quantize(8)])

@@ -18,6 +18,11 @@ REFUSALS = {
     Refusal.OUTSIDE: "The ring lies outside the picture. Move it in.",
     Refusal.TOO_SMALL: "The ring is too small. Make it larger.",
     Refusal.CLIPPED: "Too bright or too dark here: the camera lost the colour. Expose it less.",
+    Refusal.TOO_STRONG: (
+        "This colour is stronger than the photograph can hold and would be read too dull."
+        " Photograph it in a wider colour space (HEIC, Display P3 or Adobe RGB), or enter a"
+        " measured colour."
+    ),
     Refusal.TOO_DARK: "The reference is too dark. Take the picture again with more light.",
     Refusal.DISAGREES: (
         "The cards do not fit together. Check which ring lies on which card, and that no shadow or"

@@ -23,6 +23,7 @@ from claycore.colour.photographs.reading import (
 )
 from claycore.colour.photographs.references import CARD_IS_OFF_BY, REFERENCES
 from claycore.colour.photographs.texture import Texture, texture_of
+from claycore.colour.spaces import Space
 from umberpot.colours.models import Photograph, Ring, Scale
 from umberpot.colours.photographs.forms import PhotoTarget, ScaleBar
 from umberpot.colours.photographs.marks import Marks, marks_of
@@ -30,6 +31,7 @@ from umberpot.studio.whole_change import whole_change
 from umberpot.tiles.colours import MeasuredColour
 from umberpot.tiles.models import ColourReading, ColourSource, Trial
 from umberpot.tiles.readings.services import ColourEntry, record_last_colours
+from umberpot.ui.pictures import space_of
 
 
 @dataclass(frozen=True)
@@ -122,13 +124,15 @@ def read(photograph: Photograph, marked: Marked) -> Colours:
 
     Each reading infers the light from its own rings: colours of one share their doubts, of two not.
     """
+    picture, space = _picture(photograph)
     found = read_photograph(
-        _picture(photograph),
+        picture,
         list(marked.references.values()),
         list(marked.tiles.values()),
         marked.equal_places,
         str(uuid.uuid4()),
         marked.two_lights,
+        space,
     )
     return Colours(
         dict(zip(marked.tiles, found.colours, strict=True)),
@@ -137,19 +141,19 @@ def read(photograph: Photograph, marked: Marked) -> Colours:
     )
 
 
-def _picture(photograph: Photograph) -> Picture:
+def _picture(photograph: Photograph) -> tuple[Picture, Space]:
     return _decoded(bytes(photograph.image))
 
 
 @lru_cache(maxsize=2)
-def _decoded(image: bytes) -> Picture:
-    """The pixels of a photograph, not to be written to.
+def _decoded(image: bytes) -> tuple[Picture, Space]:
+    """The pixels of a photograph, not to be written to, and their space.
 
     The last two are kept: a wall asks for every tile of one photograph in a row, and decoding it
     takes longer than all the rest of an answer.
     """
     with Image.open(io.BytesIO(image)) as picture:
-        return np.asarray(picture.convert("RGB"))
+        return np.asarray(picture.convert("RGB")), space_of(picture)
 
 
 @dataclass(frozen=True)
@@ -163,17 +167,17 @@ class CloseUp:
 def close_up(ring: Ring) -> CloseUp | None:
     """What a ring shows; None where its photograph has no reference any more that can be read."""
     photograph = ring.photograph
-    picture = _picture(photograph)
+    picture, space = _picture(photograph)
     cards = photograph.rings.filter(tile=None)
     references = [reference for card in cards if (reference := _reference_of(card))]
     patch = Patch(ring.x, ring.y, ring.radius)
-    square = corrected(picture, references, patch, photograph.two_lights)
+    square = corrected(picture, references, patch, photograph.two_lights, space)
     if square is None:
         return None
     out = io.BytesIO()
     Image.fromarray(square).save(out, "JPEG", quality=90, subsampling=0)
     scale: Scale | None = getattr(photograph, "scale", None)
-    texture = texture_of(picture, patch, scale.mm_per_pixel if scale else None)
+    texture = texture_of(picture, patch, scale.mm_per_pixel if scale else None, space)
     return CloseUp(out.getvalue(), texture)
 
 
@@ -186,13 +190,14 @@ def textures_of(rings: Sequence[Ring]) -> dict[int, Texture]:
     used = Photograph.objects.filter(pk__in={ring.photograph_id for ring in rings})
     found = {}
     for photograph in used.select_related("scale").prefetch_related(cards):
-        picture = _picture(photograph)
+        picture, space = _picture(photograph)
         scale: Scale | None = getattr(photograph, "scale", None)
         for ring in rings:
             patch = Patch(ring.x, ring.y, ring.radius)
             is_here = ring.photograph_id == photograph.pk and photograph.cards
             if is_here and is_within(picture, patch):
-                found[ring.pk] = texture_of(picture, patch, scale.mm_per_pixel if scale else None)
+                mm = scale.mm_per_pixel if scale else None
+                found[ring.pk] = texture_of(picture, patch, mm, space)
     return found
 
 

@@ -5,13 +5,21 @@ from functools import partial
 
 import numpy as np
 import pytest
+from coloraide import Color
 from PIL import Image
 
 from claycore.colour.difference import ciede2000_of
 from claycore.colour.notation import Lab
 from claycore.colour.photographs.patches import Patch, Refusal, pixels_of, read_patch
 from claycore.colour.photographs.reading import Reference, corrected, read_photograph
-from claycore.colour.spaces import lab_from_linear, linear_from_srgb
+from claycore.colour.spaces import (
+    SRGB,
+    WIDE,
+    lab_from_linear,
+    linear_from_lab,
+    linear_from_srgb,
+    srgb_from_linear,
+)
 from standins.camera.camera import COLD, WARM, Camera
 from standins.camera.scene import GREY, WHITE, Scene, SceneTile, Speckle
 
@@ -266,3 +274,45 @@ def test_a_ring_reads_just_the_pixels_whose_middles_lie_in_it(patch, places):
     picture = np.stack([rows, columns, np.zeros_like(rows)], axis=-1).astype(np.uint8)
     read = {(int(r), int(c)) for r, c, _ in pixels_of(picture, patch)}
     assert read == places
+
+
+TURQUOISE = (60.0, -42.0, -30.0)
+"""Stronger than sRGB holds, by ColorAide; the wide space holds it."""
+
+
+def laid_on_grey(space):
+    """Both cards and a turquoise tile, photographed by a camera that keeps colours of a space."""
+    labs = [WHITE, TURQUOISE, GREY]
+    pixels = np.full((300, 900, 3), 90.0)
+    for place, lab in enumerate(labs):
+        coded = 255 * srgb_from_linear(linear_from_lab(lab, space))
+        pixels[50:250, 300 * place + 50 : 300 * place + 250] = coded
+    pixels += np.random.default_rng(4).normal(0, 1, pixels.shape)
+    patches = [Patch(300 * place + 150, 150, 70) for place in range(3)]
+    return np.clip(np.round(pixels), 0, 255).astype(np.uint8), patches
+
+
+def test_a_colour_that_srgb_does_not_hold_is_read_from_a_wider_picture():
+    assert Color("lab-d65", list(TURQUOISE)).convert("srgb").coords()[0] < 0
+    picture, (white, tile, grey) = laid_on_grey(WIDE)
+    cards = [Reference(white, Lab(*WHITE)), Reference(grey, Lab(*GREY))]
+    (found,) = read_photograph(picture, cards, [tile], space=WIDE).colours
+    off = float(ciede2000_of(found.lab.values, TURQUOISE))
+    assert off < min(1.0, found.u95)
+    crop = corrected(picture, cards, tile, space=WIDE)
+    shown = np.median(crop.reshape(-1, 3), axis=0)
+    expected = Color("lab-d65", list(TURQUOISE)).convert("srgb").clip("srgb").coords()
+    assert shown == pytest.approx(255 * np.array(expected), abs=3)
+
+
+def test_a_colour_that_the_picture_lost_is_not_read_too_dull():
+    picture, (white, tile, grey) = laid_on_grey(SRGB)
+    cards = [Reference(white, Lab(*WHITE)), Reference(grey, Lab(*GREY))]
+    (found,) = read_photograph(picture, cards, [tile]).colours
+    assert (found.lab, found.refusal) == (None, Refusal.TOO_STRONG)
+
+
+@pytest.mark.parametrize(("coded", "refused"), [((0, 47, 40), False), ((0, 48, 40), True)])
+def test_a_dark_patch_with_a_channel_at_its_end_is_only_dark(coded, refused):
+    picture = np.full((100, 100, 3), coded, dtype=np.uint8)
+    assert (read_patch(picture, Patch(50, 50, 40)) is Refusal.TOO_STRONG) == refused
