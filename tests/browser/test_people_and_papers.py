@@ -1,9 +1,12 @@
 """A reader is invited and cannot write; a report goes out by a link; the studio goes out and in."""
 
+import io
 import zipfile
 from pathlib import Path
 
 import pytest
+import zxingcpp
+from PIL import Image
 from playwright.sync_api import Browser, Page, expect
 
 from tests.browser.conftest import REFUSED, watch
@@ -106,6 +109,8 @@ def test_a_trial_is_shared_read_outside_and_closed(signed_in: Page, outside: Pag
     page.get_by_role("link", name="Report to hand on").click()
     page.get_by_role("button", name="Make a link").click()
     link = page.get_by_label("Open until").input_value()
+    (code,) = zxingcpp.read_barcodes(Image.open(io.BytesIO(page.locator(".qr").screenshot())))
+    assert code.text == link
     outside.goto(link)
     expect(outside.get_by_role("heading", name="Quay Blue, how much is enough")).to_be_visible()
     expect(outside.get_by_text("9 % is as strong as it gets").first).to_be_visible()

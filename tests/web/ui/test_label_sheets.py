@@ -3,8 +3,10 @@
 import io
 import re
 
+import pypdfium2
 import pytest
 import segno
+import zxingcpp
 from pypdf import PdfReader
 from reportlab.lib.units import mm
 
@@ -222,3 +224,25 @@ def test_nothing_is_printed_where_printers_print_nothing(key):
     for x, y in texts:
         assert x >= least
         assert least - 3 <= y <= height - least  # a letter's foot may hang under its line
+
+
+def read_by_a_phone(content):
+    """What a camera reads of the QR codes of a document, printed at 300 dots an inch."""
+    found = []
+    for page in pypdfium2.PdfDocument(content):
+        found += [one.text for one in zxingcpp.read_barcodes(page.render(scale=300 / 72).to_pil())]
+    return found
+
+
+@pytest.mark.parametrize("key", SHEETS)
+def test_every_code_on_a_sheet_opens_what_it_is_stuck_on(key):
+    opens = [f"https://pots.example/tiles/T{number:04}/" for number in range(SHEETS[key].per_page)]
+    labels = [Label(f"T{number}", ("Kelp 3 %",), one) for number, one in enumerate(opens)]
+    assert sorted(read_by_a_phone(labels_pdf(labels, SHEETS[key]))) == opens
+
+
+def test_a_code_without_an_address_is_read_as_text(signed_in, trial_pk):
+    asked = {"sheet": "a4-24", "copies": 1, "skip": 0}
+    url = f"/tiles/trials/{trial_pk}/labels/"
+    answer = signed_in.get(url, asked, headers={"host": "127.0.0.1"})
+    assert sorted(read_by_a_phone(answer.content)) == ["A1", "A2"]
