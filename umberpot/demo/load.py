@@ -64,7 +64,7 @@ from umberpot.tiles.readings.services import Entry
 from umberpot.ui.calculators import Calculator, Inputs, Result, Solved
 
 
-def _solved(calculator: type[Calculator[Inputs, Result]], query: str) -> Solved[Inputs, Result]:
+def solved_sum(calculator: type[Calculator[Inputs, Result]], query: str) -> Solved[Inputs, Result]:
     """A sum of the story solved. Raises ValueError where it does not hold."""
     solved = calculator.read(QueryDict(query))
     if solved is None:
@@ -114,7 +114,7 @@ class DemoLoader:
 
     def mix(self, row: story.DemoMix, days_ago: int) -> Mix:
         """A mix, weighed out if the story says so."""
-        solved = _solved(DoseView, row.sum)
+        solved = solved_sum(DoseView, row.sum)
         mix = mixing.make_mix(
             self.studio,
             solved.result,
@@ -154,10 +154,10 @@ class DemoLoader:
     def started(self, order: TrialOrder, row: story.DemoPlan) -> Trial:
         """The trial that a plan of its kind becomes."""
         if row.kind == Plan.Kind.SERIES:
-            return start_series(order, _solved(SeriesView, row.sum), row.strategy)
+            return start_series(order, solved_sum(SeriesView, row.sum), row.strategy)
         if row.kind == Plan.Kind.CAMPAIGN:
-            return start_campaign(order, _solved(CampaignView, row.sum))
-        return start_grid(order, _solved(GridView, row.sum))
+            return start_campaign(order, solved_sum(CampaignView, row.sum))
+        return start_grid(order, solved_sum(GridView, row.sum))
 
     def fire_plan(self, trial: Trial, row: story.DemoPlan) -> None:
         """The tiles of a plan, fired and read, all of it some time ago."""

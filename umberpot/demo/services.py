@@ -5,6 +5,7 @@ from django.contrib.auth.models import User
 from umberpot.demo import factor_trials, findings, story, ware
 from umberpot.demo.clays.load import ClayLoader
 from umberpot.demo.load import DemoLoader
+from umberpot.demo.past import load as past
 from umberpot.mixing.leftovers.services import keep_leftover
 from umberpot.shelf.models import Container
 from umberpot.studio.services import found_first_studio
@@ -46,4 +47,5 @@ def load_demo() -> None:
     loader.trial(story.GLAZES_TRIAL)
     loader.trial(story.PLAIN_DARK)
     loader.tested_surface()
+    past.load(studio, owner, loader)
     findings.load(studio, owner)
