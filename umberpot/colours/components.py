@@ -11,8 +11,10 @@ from django import template
 
 from claycore.colour.notation import Lab
 from umberpot.colours.ladders.ladder import ladders_of
+from umberpot.colours.opened import last_opened
 from umberpot.colours.predict.expected import Ground, grounds_of
 from umberpot.shelf.models import Material
+from umberpot.studio.models import Studio
 from umberpot.studio.request import StudioRequest
 
 register = template.Library()
@@ -41,6 +43,12 @@ def expected_colours(
 def stain_ladders(stain: Material) -> dict[str, Any]:
     """What a stain fired to by strength, in each clay, cone and glaze."""
     return {"found": ladders_of(stain)}
+
+
+@register.inclusion_tag("colours/components/opened.html")
+def out_of_the_kiln(studio: Studio) -> dict[str, Any]:
+    """The pieces of the latest firing, touching, in their colours; nothing before the first."""
+    return {"opened": last_opened(studio)}
 
 
 @register.inclusion_tag("colours/components/fired_strip.html")

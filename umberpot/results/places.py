@@ -29,7 +29,7 @@ TOOLS = (
         (
             Tool("results:clays", "Clays"),
             Tool("results:trials", "Colour trials"),
-            Tool("results:wall", "Wall"),
+            Tool("results:wall", "Tile wall"),
             Tool("results:find", "Find a colour"),
             Tool("results:batches", "Ware"),
             Tool("results:limits", "Limits"),

@@ -13,6 +13,9 @@ from umberpot.colours.wall.sorting import SORTINGS
 from umberpot.ui.fields.measures import Choice
 
 MOST_TILES = 80
+OF_THE_WHOLE = {"by", "page"}
+"""What is asked of the whole wall, which no tiles are picked for."""
+
 LONGEST = 1000
 
 
@@ -40,7 +43,12 @@ class WallForm(forms.Form):
     )
 
     def __init__(self, data: QueryDict | None) -> None:
-        super().__init__(data or None)
+        asked = None
+        if data and not data.keys() <= OF_THE_WHOLE:
+            asked = data.copy()
+            # Those lifted off the whole wall come one by one, those typed in one line.
+            asked["codes"] = " ".join(data.getlist("codes"))
+        super().__init__(asked)
 
     def clean_codes(self) -> list[str]:
         found = re.findall(r"[^\s,;]+", self.cleaned_data["codes"])

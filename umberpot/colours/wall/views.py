@@ -14,15 +14,14 @@ from umberpot.colours.fired import (
     after_the_last_firing,
     fired_colours,
     grouped,
-    labs,
 )
-from umberpot.colours.latest import latest_trials
 from umberpot.colours.places import PLACE
 from umberpot.colours.wall import exports
 from umberpot.colours.wall.arrangements import Arranged, arranged
 from umberpot.colours.wall.crops import pictures_of
-from umberpot.colours.wall.forms import WallForm, query_of
+from umberpot.colours.wall.forms import WallForm
 from umberpot.colours.wall.sorting import in_order
+from umberpot.colours.wall.whole import whole_wall
 from umberpot.studio.request import StudioRequest
 from umberpot.tiles.models import Tile
 from umberpot.ui.downloads import download
@@ -77,7 +76,7 @@ def _rows(request: StudioRequest, form: WallForm, hung: WallView) -> Arranged:
 
 @require_GET
 def wall(request: StudioRequest) -> HttpResponse:
-    """Any fired tiles of the studio, touching."""
+    """Every fired tile of the studio, touching; or those that were picked, side by side."""
     form = WallForm(request.GET)
     context: dict[str, Any] = {"place": PLACE, "form": form, "files": exports.EXPORTS.values()}
     if form.is_valid():
@@ -85,10 +84,7 @@ def wall(request: StudioRequest) -> HttpResponse:
         context |= {"hung": hung, "wall": _rows(request, form, hung)}
         context["query"] = urlencode(form.query())
     elif not form.is_bound:
-        context["trials"] = [
-            (trial, labs(colours), query_of(one.code for one in colours))
-            for trial, colours in latest_trials(request.studio)
-        ]
+        context["whole"] = whole_wall(request.studio, request)
     status = 400 if form.is_bound and form.errors else 200
     return render(request, "colours/wall/wall.html", context, status=status)
 

@@ -34,12 +34,16 @@ from umberpot.results.trials.campaigns import (
 from umberpot.results.trials.grids import SHOWN_AS, GridShows, result_grids, tiles_of_grid
 from umberpot.results.trials.shelves import shelves_said
 from umberpot.studio.request import StudioRequest, posted
+from umberpot.tiles.colours import current_colours
 from umberpot.tiles.models import Tile, Trial
 from umberpot.tiles.progress import progress_of
 from umberpot.ui.editing import EditingForm
 from umberpot.ui.paging import page_of
 
 TRIALS_A_PAGE = 6
+MOST_UNREAD = 24
+"""Trials named that were fired and of which no colour is read yet."""
+
 MOST_WINNERS = 3
 GRIDS_DRAWN = 1
 """Grids of a trial drawn in the list: its first firing and glaze."""
@@ -58,11 +62,14 @@ class TrialLimitsForm(EditingForm, forms.ModelForm):
 
 @require_GET
 def trials(request: StudioRequest) -> HttpResponse:
-    """Every trial with something to read: what it was made to find, its colours touching."""
+    """Every trial with colours, touching, and what it was made to find; those without wait."""
     tiles = Tile.objects.of(request.studio).kept()
+    of_colours = Trial.objects.of(request.studio).filter(test=None)
+    read = Exists(current_colours(request.studio).filter(tile__trial=OuterRef("pk")))
     fired = Exists(tiles.filter(trial=OuterRef("pk"), loadings__isnull=False))
-    of_colours = Trial.objects.of(request.studio).filter(fired, test=None)
-    page = page_of(request, of_colours.select_related("studio", "plan"), TRIALS_A_PAGE)
+    with_colours = of_colours.filter(read).select_related("studio", "plan")
+    unread = list(of_colours.filter(fired, ~read)[: MOST_UNREAD + 1])
+    page = page_of(request, with_colours, TRIALS_A_PAGE)
     by_trial: dict[Trial, list] = {trial: [] for trial in page}
     keys = {trial.pk: trial for trial in by_trial}
     for tile in tiles.filter(trial__in=keys).with_history():
@@ -93,7 +100,15 @@ def trials(request: StudioRequest) -> HttpResponse:
                 }
             )
     return render(
-        request, "results/trials/trials.html", {"place": PLACE, "rows": rows, "page": page}
+        request,
+        "results/trials/trials.html",
+        {
+            "place": PLACE,
+            "rows": rows,
+            "page": page,
+            "unread": unread[:MOST_UNREAD],
+            "more_unread": len(unread) > MOST_UNREAD,
+        },
     )
 
 
