@@ -172,7 +172,7 @@ document.addEventListener("alpine:init", () => {
     },
   }));
 
-  // Go to anything: arrows walk through what was found, Escape and leaving put it away.
+  // Search: arrows walk through what was found, Escape and leaving put it away.
   Alpine.data("go", () => ({
     moved(event) {
       const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];

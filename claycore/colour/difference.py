@@ -1,4 +1,4 @@
-"""How far two fired colours lie apart.
+"""How far apart two fired colours are.
 
 Source: CIEDE2000, ISO/CIE 11664-6; notes on writing it in Sharma, Wu and Dalal 2005. The readings
 in words are common practice, from memory.

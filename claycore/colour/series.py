@@ -46,7 +46,7 @@ class Step:
         if self.apart.visible is Visible.SAME:
             return "no visible change"
         if self.apart.visible is Visible.NOT_DECIDED:
-            return "not decided"
+            return "inconclusive"
         return in_words(self.apart.delta_e)
 
 
@@ -146,7 +146,7 @@ def _reason(
     if enough is not None:
         also = ""
         if perhaps is not None and perhaps < enough:
-            also = f" {percentage(perhaps)} % may be enough already: not decided."
+            also = f" {percentage(perhaps)} % may already be enough."
         return f"{_looks_the_same(enough, beyond[enough])}{also}"
     if outcome is Outcome.NOT_REACHED:
         last = beyond[pcts[-2]][-1]
@@ -157,12 +157,14 @@ def _reason(
     open_steps = [s for s in beyond[perhaps or 0.0] if s.apart.visible is Visible.NOT_DECIDED]
     worst = max(open_steps, key=lambda step: step.apart.delta_e)
     more = worst.apart.would_decide
-    ask = f"{more} tiles of each would decide it." if more else "It is at the limit of what shows."
+    ask = (
+        f"Make {more} tiles of each to settle it." if more else "It is at the limit of what shows."
+    )
     if worst.apart.reading_keeps_open:
-        ask = "One photograph of both would decide it."
+        ask = "One photograph of both would settle it."
     return (
-        f"Whether {percentage(worst.to_pct)} % looks different from {percentage(worst.from_pct)} %"
-        f" is not decided (ΔE {_shown(worst)}). {ask}"
+        f"{percentage(worst.to_pct)} % may or may not look different from"
+        f" {percentage(worst.from_pct)} % (ΔE {_shown(worst)}). {ask}"
     )
 
 

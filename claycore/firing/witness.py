@@ -3,7 +3,7 @@
 A cone says only that the heat work was more than its own, or less; so two cones bracket it. It is
 told on one scale, the temperature at which cones bend at 60 °C an hour, so that shelves can be
 compared. Source: the scale is the cone makers' published charts, from memory; how far a cone that
-is half down is from its end is our choice.
+is half bent is from its end is our choice.
 """
 
 import math
@@ -34,13 +34,13 @@ class Bend(StrEnum):
 BEND_WORDS = {
     Bend.STANDING: "standing",
     Bend.LEANING: "just leaning",
-    Bend.HALF: "half down",
+    Bend.HALF: "half bent",
     Bend.DOWN: "down",
     Bend.MELTED: "melted",
 }
 
 REACHED = (Bend.HALF, Bend.DOWN, Bend.MELTED)
-"""A cone found so was reached: half down or more. Common practice."""
+"""A cone found so was reached: half bent or more. Common practice."""
 
 
 @dataclass(frozen=True)
@@ -107,5 +107,5 @@ def _leaning(bends: float, low: float | None) -> tuple[float, float]:
 
 
 def reached(seen: Mapping[str, Bend]) -> str | None:
-    """The hottest cone that is half down or more; None where none is. Source: common practice."""
+    """The hottest cone that is half bent or more; None where none is. Source: common practice."""
     return max((name for name in seen if seen[name] in REACHED), key=cones.order, default=None)

@@ -132,7 +132,7 @@ def _cones_held(
     if outcomes[coolest.cone] != AgainstLimit.OVER:
         return CheckedClaim(
             ClaimOutcome.NOT_DECIDED,
-            f"{sold}; {took_up}: not decided against the limit of {plain(limit_pct)} %.",
+            f"{sold}; {took_up}: inconclusive against the limit of {plain(limit_pct)} %.",
         )
     if enough is None:
         return CheckedClaim(

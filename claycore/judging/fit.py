@@ -68,7 +68,7 @@ def fit(what: str, guest: Estimate | None, ground: Estimate | None) -> Fit:
         what,
         difference,
         FitOutcome.NOT_DECIDED,
-        f"{points} apart, not decided against {plain(MOST_PCT)} (test more bars): {tells}.",
+        f"{points} apart, inconclusive against {plain(MOST_PCT)} (test more bars): {tells}.",
     )
 
 

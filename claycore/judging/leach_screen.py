@@ -1,4 +1,4 @@
-"""Acid overnight on a glaze: a screen that can fail ware, and never passes it.
+"""Overnight acid test on a glaze: a screen that can fail ware, and never passes it.
 
 Source: common practice; no standard is behind it. What a laboratory does is ASTM C738 or
 ISO 6486, not checked against the standards.

@@ -20,9 +20,15 @@ class School(StrEnum):
 
 
 SCHOOLS: dict[str, str] = {
-    School.STRICT: "limits used by potters who sell tableware",
-    School.LOOSE: "ranges commonly quoted for finished ware",
+    School.STRICT: "Strict: for ware that is sold",
+    School.LOOSE: "Loose: commonly quoted ranges",
 }
+
+SCHOOL_WORDS: dict[str, str] = {
+    School.STRICT: "strict limits, for ware that is sold",
+    School.LOOSE: "loose limits, as commonly quoted",
+}
+"""The same within a sentence."""
 
 OWN = "the studio's own limit"
 
@@ -60,7 +66,7 @@ class Limit:
     @property
     def credit(self) -> str:
         """Whose limit it is."""
-        return OWN if self.is_own else f"{self.school}: {SCHOOLS[self.school]}"
+        return OWN if self.is_own else SCHOOL_WORDS[self.school]
 
     @property
     def text(self) -> str:

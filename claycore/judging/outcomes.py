@@ -23,7 +23,7 @@ class Outcome(StrEnum):
 _WORDS = {
     Outcome.PASSES: "passes",
     Outcome.FAILS: "fails",
-    Outcome.NOT_DECIDED: "not decided",
+    Outcome.NOT_DECIDED: "inconclusive",
     Outcome.NOT_MEASURED: "not tested",
 }
 

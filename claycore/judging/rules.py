@@ -369,7 +369,7 @@ RULES = {
     for rule in (
         Rule(
             "feel",
-            "Feel, smooth to sandy",
+            "Feel (smooth : sandy)",
             "feel",
             (Purpose.THROWING, Purpose.TABLEWARE),
             "Sandy clay is harsh to throw and slow to mature.",
@@ -425,7 +425,7 @@ RULES = {
         ),
         Rule(
             "plastic_enough",
-            "Plastic enough, by drying shrinkage",
+            "Plasticity (drying shrinkage)",
             "plasticity",
             (Purpose.THROWING, Purpose.TABLEWARE),
             "Clay that shrinks too little as it dries is seldom plastic enough to shape.",
@@ -436,7 +436,7 @@ RULES = {
         ),
         Rule(
             "dries_sound",
-            "Dries sound, by drying shrinkage",
+            "Cracking risk (drying shrinkage)",
             "drying shrinkage",
             AS_A_BODY,
             "High drying shrinkage cracks ware, especially where it is thick or joined.",
@@ -522,7 +522,7 @@ RULES = {
         ),
         Rule(
             "no_bloating",
-            "Keeps its volume in the firing",
+            "Does not bloat",
             "bloating",
             AS_A_BODY,
             "Bloated clay is weak and distorted.",
@@ -538,7 +538,7 @@ RULES = {
         ),
         Rule(
             "no_slumping",
-            "Keeps its shape in the firing",
+            "Does not slump",
             "slumping",
             AS_A_BODY,
             "Slumped ware loses its shape and sticks to the kiln shelf.",
@@ -584,7 +584,7 @@ RULES = {
         ),
         Rule(
             "holds_together",
-            "Holds together after firing",
+            "Does not crumble",
             "crumbling",
             AS_A_BODY,
             "Clay that crumbles after firing has not sintered.",

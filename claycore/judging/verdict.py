@@ -27,7 +27,7 @@ OVERALL = {
     Overall.MEND: "Usable once adjusted",
     Overall.AS_SLIP: "Use as slip or colourant",
     Overall.LEAVE: "Not suitable",
-    Overall.NOT_DECIDED: "Not decided yet",
+    Overall.NOT_DECIDED: "Not enough tested yet",
 }
 
 BEYOND_MENDING = 3
@@ -163,7 +163,7 @@ def _overall(
     if not evidence.is_fired:
         return Overall.NOT_DECIDED, f"Fire the first bars to learn its {still_open}."
     if still_open:
-        return Overall.NOT_DECIDED, f"Still to be tested or decided: {still_open}."
+        return Overall.NOT_DECIDED, f"Still to test: {still_open}."
     return (
         Overall.KEEP,
         f"It passes every check needed for {for_purpose}, as far as tested.{_untested(found)}",
@@ -220,7 +220,7 @@ _OWN_WORDS = {
     Overall.MEND: "Not suitable for {0}{1} as it is",
     Overall.AS_SLIP: "Not suitable for {0}{1}: use it as slip or colourant",
     Overall.LEAVE: "Not suitable for {0}{1}",
-    Overall.NOT_DECIDED: "Not decided for {0}{1}",
+    Overall.NOT_DECIDED: "Inconclusive for {0}{1}",
 }
 
 

@@ -33,7 +33,7 @@ def tile_class(found: Estimate, cone: str | None = None) -> str:
     if low == high:
         return f"Among ceramic tiles (ISO 13006) its class{at} is {low}."
     return (
-        f"Among ceramic tiles (ISO 13006) its class{at} is not decided: its ± reaches from"
+        f"Among ceramic tiles (ISO 13006) its class{at} is inconclusive: its ± reaches from"
         f" {low} to {high}."
     )
 
@@ -88,7 +88,7 @@ def against_figure(estimate: Estimate, limit_pct: float, scale_step_g: float) ->
     if outcome == AgainstLimit.NOT_DECIDED:
         return AbsorptionVerdict(
             outcome,
-            f"{measured} could be either side of {plain(limit_pct)} %.",
+            f"{measured} could be either side of {plain(limit_pct)} %: too close to call.",
             what_would_decide(estimate, limit_pct, scale_step_g),
         )
     stands = "within" if outcome == AgainstLimit.WITHIN else "over"
@@ -164,6 +164,6 @@ def verdict(
         return AbsorptionVerdict(outcome, f"{measured} is over {high}: not {enough}{at_cone}.")
     return AbsorptionVerdict(
         outcome,
-        f"{measured} could be either side of {high}: not decided{at_cone}.",
+        f"{measured} could be either side of {high}: too close to call{at_cone}.",
         what_would_decide(estimate, against.high_pct, scale_step_g),
     )

@@ -147,7 +147,12 @@ def _body(ware: Ware, high_pct: float, use: str, harm: str) -> Link:
         return Link("body", False, f"{measured}, over {against}. {harm}")
     if outcome is AgainstLimit.NOT_DECIDED:
         more = "Measure more pieces, or heavier ones."
-        return Link("body", None, f"{measured}: it could be either side of {against}.", more)
+        return Link(
+            "body",
+            None,
+            f"{measured}, which could be either side of {against}: too close to call.",
+            more,
+        )
     within = f"{measured}, within {against} (common practice)"
     if ware.method and method(ware.method).reads_low:
         how = method(ware.method).title.lower()
@@ -240,20 +245,23 @@ def _hazard(ware: Ware) -> Link:
     if tested:
         return Link("hazard_metal", True, "A laboratory found its release within the limits.")
     if ware.hazard_metal is WareFact.YES:
-        said = "A metal of concern is in it, and no laboratory has tested its release."
+        said = "It contains a metal of concern, and no laboratory has tested its release."
         return Link("hazard_metal", False, said, _TO_A_LABORATORY)
     ask = "Ask for the safety data sheets of the glaze and the stains."
-    return Link("hazard_metal", None, "Whether it contains lead or cadmium is not known.", ask)
+    return Link("hazard_metal", None, "Lead and cadmium: not known.", ask)
 
 
 _LEACH: dict[Leach, tuple[bool | None, str]] = {
     Leach.LABORATORY_PASS: (True, "A laboratory tested what is released, and it passed."),
     Leach.LABORATORY_FAIL: (False, "A laboratory tested what is released, and it failed."),
-    Leach.SCREEN_CHANGED: (False, "Acid overnight changed the surface. That is a fail."),
-    Leach.SCREEN_UNCHANGED: (None, "Acid overnight changed nothing visible. That is not a pass."),
-    Leach.SCREEN_NOT_SURE: (None, "Acid overnight was looked at, without being sure. It is open."),
+    Leach.SCREEN_CHANGED: (False, "Overnight acid test: the surface changed. This is a fail."),
+    Leach.SCREEN_UNCHANGED: (None, "Overnight acid test: no visible change. This is not a pass."),
+    Leach.SCREEN_NOT_SURE: (
+        None,
+        "Overnight acid test: looked at without being sure. It stays open.",
+    ),
     Leach.SCREEN_TOO_SHORT: (None, "Acid stood on it for less than a night: no test yet."),
-    Leach.NONE: (None, "What is released into food was not tested."),
+    Leach.NONE: (None, "Release into food: not tested."),
 }
 
 
@@ -271,14 +279,17 @@ def _crazing(ware: Ware) -> Link:
         return Link("crazed", True, "The glaze is not crazed.")
     if ware.crazed is WareFact.UNKNOWN:
         look = "Look at the glaze with ink and a lens, again after some weeks."
-        return Link("crazed", None, "Whether the glaze is crazed was not looked at.", look)
+        return Link("crazed", None, "Crazing: not checked.", look)
     if _takes_up_water(ware):
         said = "The glaze is crazed over a porous body: water and food get into it and stay."
         return Link("crazed", False, said)
     if ware.school == School.STRICT:
-        said = "The glaze is crazed. One school sells no crazed ware for food; the other washes it."
+        said = (
+            "The glaze is crazed. Some potters sell no crazed ware for food; others accept it if"
+            " it is washed."
+        )
         return Link("crazed", False, said)
-    said = "The glaze is crazed. This school holds that washing deals with it; the other does not."
+    said = "The glaze is crazed. By these limits washing is enough; stricter potters disagree."
     return Link("crazed", True, said)
 
 

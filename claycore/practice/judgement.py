@@ -32,7 +32,7 @@ OF_ANOTHER_STEP = "That is a caution too, but for another step."
 AGAINST = {
     AgainstLimit.WITHIN: "within the limit",
     AgainstLimit.OVER: "over the limit",
-    AgainstLimit.NOT_DECIDED: "not decided",
+    AgainstLimit.NOT_DECIDED: "inconclusive",
 }
 
 

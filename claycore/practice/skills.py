@@ -42,7 +42,7 @@ SKILLS = {
         Skill("cone_order", SkillKind.CONES, "The order of cones", heat.order_of_cones),
         Skill("absorption", SkillKind.ABSORPTION, "Absorption", measuring.absorbed),
         Skill("caution", SkillKind.CAUTIONS, "What can hurt", judgement.caution),
-        Skill("verdict", SkillKind.VERDICTS, "Within, over, or not decided", judgement.verdict),
+        Skill("verdict", SkillKind.VERDICTS, "Within, over, or inconclusive", judgement.verdict),
         Skill("dose_wet", SkillKind.SUMS, "A dose for plastic clay", sums.dose_wet),
         Skill("size", SkillKind.SHRINKAGE, "How large to make it", measuring.size),
         Skill("rates", SkillKind.CONES, "Cones and rates", heat.rates),

@@ -85,7 +85,7 @@ def holds(stack: Stack) -> Iterator[Advice]:
             yield Advice(RuleCode.LEATHER_HARD, place, False, said, reason)
         else:
             soft = coat.onto is Onto.SOFT_SLAB
-            said = "Goes onto a soft slab." if soft else "Goes onto leather-hard clay."
+            said = "Goes onto a soft slab." if soft else "Applied to leather-hard clay."
             yield Advice(RuleCode.LEATHER_HARD, place, True, said, reason)
 
 

@@ -91,10 +91,10 @@ LEATHER_HARD = _timed(
 )
 SHINE = _timed(
     StepCode.SHINE,
-    "Until the shine has gone",
+    "Until the shine goes off",
     10,
     60,
-    "A dry coat takes up the next too fast.",
+    "A dry coat sucks the next one in too fast.",
     "shine",
 )
 FIRM = _timed(
@@ -256,7 +256,7 @@ def line_of_time(steps: Iterable[Step]) -> list[OnTheLine]:
     return found
 
 
-AT_THE_END = "Open the kiln below about 100 °C, and hold the pieces against the preview."
+AT_THE_END = "Open the kiln below about 100 °C, and compare the pieces with the preview."
 
 
 def as_protocol(steps: Sequence[Step]) -> Protocol:

@@ -192,11 +192,11 @@ def _of_drying_mass(wet: Measured, dry: Measured) -> str:
     if water > MOST_WATER_PCT:
         return (
             f"That would be {plain(water, 0)} % of water, more than clay can hold and keep its"
-            " shape. Look at both figures again, or is a piece of it missing?"
+            " shape. Check both weights, or is a piece of it missing?"
         )
     if water < LEAST_WATER_PCT:
         return (
-            f"It lost only {plain(water, 1)} % as it dried. Was it half dry when it was first"
+            f"Only {plain(water, 1)} % was lost in drying. Was the bar partly dry when it was first"
             " weighed?"
         )
     return ""

@@ -42,7 +42,7 @@ class RemarkCode(StrEnum):
 
 
 REMARKS: dict[str, str] = {
-    RemarkCode.LOOKED: "looked: nothing odd",
+    RemarkCode.LOOKED: "looked sound",
     RemarkCode.CRACKED: "cracked",
     RemarkCode.WARPED: "warped",
     RemarkCode.BLOATED: "bloated",

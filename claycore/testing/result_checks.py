@@ -57,17 +57,17 @@ def absorption_warnings(
         warnings.append(
             Notice(
                 "took_up_nothing",
-                f"It took up no water that this scale can tell from none{_lighter(found)}. A glaze"
-                " skin may keep the water out: test a bare piece, or a broken one.",
+                f"It absorbed no measurable water{_lighter(found)}. A glaze"
+                " skin may keep the water out: test an unglazed piece, or a broken one.",
             )
         )
     if found.low > MOST_ABSORPTION_PCT:
         warnings.append(
             Notice(
                 "took_up_too_much",
-                f"It took up {plain(found.value, 0)} %: hardly any fired clay takes up more than"
-                f" {plain(MOST_ABSORPTION_PCT, 0)} %. Are both masses of this piece, and is the"
-                " decimal point in its place?",
+                f"It absorbed {plain(found.value, 0)} %: hardly any fired clay absorbs more than"
+                f" {plain(MOST_ABSORPTION_PCT, 0)} %. Do both weights belong to this piece, and is"
+                " the decimal point in its place?",
             )
         )
     if glazed:

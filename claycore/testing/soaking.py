@@ -81,7 +81,7 @@ METHODS = {
         SoakingMethod(
             "boil_soak",
             "Boil and soak",
-            "Boil 5 h, leave in the water 24 h, pat dry, weigh.",
+            "Boil 5 h, leave in the water 24 h, blot, weigh.",
             "after ASTM C373, not checked against the standard",
             (
                 Stage(
@@ -99,7 +99,7 @@ METHODS = {
         SoakingMethod(
             "boil_5h",
             "Boil 5 h",
-            "Boil 5 h, leave in the water until it is cool, pat dry, weigh.",
+            "Boil 5 h, leave in the water until it is cool, blot, weigh.",
             "after the boil of ASTM C67, not checked against the standard",
             (
                 Stage(
@@ -117,7 +117,7 @@ METHODS = {
         SoakingMethod(
             "boil_2h",
             "Boil 2 h",
-            "Boil 2 h, cool in the water 4 h, pat dry, weigh.",
+            "Boil 2 h, cool in the water 4 h, blot, weigh.",
             "after ISO 10545-3, boiling method, not checked against the standard",
             (
                 Stage("Boil", 2 * HOUR, "Weigh the bars dry. Boil; keep them covered.", "boiling"),

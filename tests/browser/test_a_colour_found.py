@@ -28,7 +28,9 @@ def test_a_wanted_colour_becomes_a_test_tile_and_a_hit_or_a_miss(signed_in: Page
     page.get_by_role("button", name="Record fired readings").click()
     expect(page.get_by_text("Recorded")).to_be_visible()
     page.goto("/results/find/predictions/")
-    expect(page.get_by_text("2 of 2 fired within twice the expected error.")).to_be_visible()
+    expect(
+        page.get_by_text("2 of 2 predictions came within twice the expected error.")
+    ).to_be_visible()
 
 
 def test_a_colour_that_nothing_reaches_is_said_so_and_other_cones_stand_apart(

@@ -106,7 +106,7 @@ def test_five_kilos_dosed_on_the_wet_weight_are_put_right(signed_in: Page) -> No
 def test_slip_is_stained_thickened_and_wedged_with_scraps(signed_in: Page) -> None:
     page = signed_in
     page.goto("/mix/slip/?clay=Buff+pouring+slip&what=bucket&specific_gravity=1.37")
-    page.get_by_label("Slip to use").fill("1.5")
+    page.get_by_label("Slip amount").fill("1.5")
     page.get_by_label("Target specific gravity").fill("1.5")
     page.get_by_label("Name of colourant 1").fill("Quay Blue")
     page.get_by_label("Percent of colourant 1").fill("6")
@@ -144,7 +144,7 @@ def test_a_grid_stays_a_grid_from_its_plan_to_its_colours(signed_in: Page) -> No
     assert abs(first["y"] + first["height"] - below["y"]) < 1
     page.get_by_role("link", name="Absorption", exact=True).click()
     expect(grid.locator(".grid-figure")).to_have_count(9)
-    page.get_by_role("link", name="Report to hand on").click()
+    page.get_by_role("link", name="Report").click()
     expect(page.locator(".report-swatch-grid tbody svg")).to_have_count(9)
 
 

@@ -217,5 +217,5 @@ def test_a_timer_that_falls_due(signed_in: Page) -> None:
     assert page.evaluate("window.told") == ["Boil: Slipway bars"]
     timer.get_by_role("button", name="Next: cool").click()
     # Only the page's clock ran ahead: to the server the boil is not over, so it asks.
-    page.get_by_role("button", name="Go on early").click()
+    page.get_by_role("button", name="Continue early").click()
     expect(page.get_by_text("Cool: Slipway bars.")).to_be_visible()

@@ -10,7 +10,7 @@ def test_a_code_typed_with_the_slash_key_opens_its_tile(signed_in: Page) -> None
     page.goto("/shelf/")
     page.get_by_role("heading", name="Shelf", exact=True).click()
     page.keyboard.press("/")
-    box = page.get_by_role("searchbox", name="Go to anything")
+    box = page.get_by_role("searchbox", name="Search")
     expect(box).to_be_focused()
     page.keyboard.type("a13")
     page.keyboard.press("Enter")
@@ -20,7 +20,7 @@ def test_a_code_typed_with_the_slash_key_opens_its_tile(signed_in: Page) -> None
 def test_arrows_walk_through_what_was_found_and_escape_puts_it_away(signed_in: Page) -> None:
     page = signed_in
     page.goto("/mix/dose/")
-    box = page.get_by_role("searchbox", name="Go to anything")
+    box = page.get_by_role("searchbox", name="Search")
     box.fill("canal")
     found = page.locator("#go-found")
     expect(found.get_by_role("link", name="Canal bank dug clay, CB")).to_be_visible()
@@ -49,7 +49,7 @@ def test_without_scripts_enter_leads_to_the_same(browser, application, session_c
     context.add_cookies(session_cookies)
     page = context.new_page()
     page.goto("/")
-    page.get_by_role("searchbox", name="Go to anything").fill("rope")
+    page.get_by_role("searchbox", name="Search").fill("rope")
     page.keyboard.press("Enter")
     expect(page.get_by_role("heading", name="“rope”")).to_be_visible()
     expect(page.get_by_role("link", name="Rope Green stain, RG-06")).to_be_visible()

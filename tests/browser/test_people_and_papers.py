@@ -61,7 +61,7 @@ def test_a_page_that_was_kept_whole_is_shown_again_to_who_is_signed_in(signed_in
 def test_a_reader_is_invited_and_cannot_write(signed_in: Page, outside: Page) -> None:
     owner, reader = signed_in, outside
     owner.goto("/people/")
-    owner.get_by_label("Who it is for").fill("The new assistant")
+    owner.get_by_label("Name").fill("The new assistant")
     owner.get_by_role("button", name="Make the invitation").click()
     link = owner.get_by_label("The link of the invitation").input_value()
 
@@ -106,7 +106,7 @@ def test_what_was_set_aside_is_undone_and_both_are_in_the_journal(signed_in: Pag
 def test_a_trial_is_shared_read_outside_and_closed(signed_in: Page, outside: Page) -> None:
     page = signed_in
     page.goto("/results/trials/1/")
-    page.get_by_role("link", name="Report to hand on").click()
+    page.get_by_role("link", name="Report").click()
     page.get_by_role("button", name="Make a link").click()
     link = page.get_by_label("Open until").input_value()
     (code,) = zxingcpp.read_barcodes(Image.open(io.BytesIO(page.locator(".qr").screenshot())))
@@ -115,10 +115,10 @@ def test_a_trial_is_shared_read_outside_and_closed(signed_in: Page, outside: Pag
     expect(outside.get_by_role("heading", name="Quay Blue, how much is enough")).to_be_visible()
     expect(outside.get_by_text("9 % is as strong as it gets").first).to_be_visible()
     expect(outside.get_by_role("link")).to_have_count(0)
-    page.get_by_role("button", name="Close this link").click()
+    page.get_by_role("button", name="Revoke link").click()
     expect(page.get_by_text("The link is closed")).to_be_visible()
     outside.reload()
-    expect(outside.get_by_role("heading", name="This link is closed")).to_be_visible()
+    expect(outside.get_by_role("heading", name="This link has expired")).to_be_visible()
 
 
 def test_words_and_filters_find_it_again(signed_in: Page) -> None:
@@ -145,7 +145,7 @@ def contents(archive: Path) -> dict[str, bytes]:
 
 def download(page: Page, to: Path) -> dict[str, bytes]:
     with page.expect_download() as file:
-        page.get_by_role("button", name="Download the studio").click()
+        page.get_by_role("button", name="Download full export").click()
     file.value.save_as(to)
     expect(page.locator("[data-progress]").first).to_be_hidden()
     return contents(to)
@@ -156,7 +156,7 @@ def test_the_studio_goes_out_and_into_an_empty_one(
 ) -> None:
     page, there = signed_in, outside
     page.goto("/library/")
-    page.get_by_role("link", name="The whole studio").click()
+    page.get_by_role("link", name="Full export").click()
     first = download(page, tmp_path / "first.zip")
     assert any(name.startswith("files/") for name in first)
 

@@ -99,7 +99,7 @@ def test_a_mug_from_the_kitchen_scale_to_its_card(signed_in: Page) -> None:
     page.get_by_label("What the water reaches").select_option("broken")
     page.get_by_label("Dry", exact=True).fill("346")
     page.get_by_label("Soaked", exact=True).fill("348")
-    page.get_by_label("Scale step").fill("0.5")
+    page.get_by_label("Scale reads to").fill("0.5")
     page.get_by_role("button", name="Save piece").click()
     expect(page.get_by_text("Piece saved.")).to_be_visible()
     expect(page.get_by_text("Finished pieces, boil and soak").first).to_be_visible()

@@ -1,4 +1,4 @@
-"""From the winning colour to the finished piece: coats, slip, waits, a trial of factors, a card."""
+"""From the winning colour to the finished piece: coats, slip, waits, a factor trial, a card."""
 
 import io
 import re
@@ -46,12 +46,12 @@ def test_a_body_is_coated_its_slip_goes_to_mix_and_its_waits_to_the_bench(signed
     page.goto(plan)
     page.get_by_role("button", name="Save this preview").click()
     expect(page.get_by_role("heading", name="Saved previews")).to_be_visible()
-    page.get_by_role("button", name="Start these waits now").click()
+    page.get_by_role("button", name="Start these timers").click()
     expect(page.get_by_text("Timer started: Until leather-hard, Rim tiles.")).to_be_visible()
     open_timers(page)
     page.get_by_role("button", name="Next: until the shine has gone").click()
-    page.get_by_role("button", name="Go on early").click()
-    expect(page.get_by_text("Until the shine has gone: Rim tiles.")).to_be_visible()
+    page.get_by_role("button", name="Continue early").click()
+    expect(page.get_by_text("Until the shine goes off: Rim tiles.")).to_be_visible()
     open_timers(page)
     expect(page.get_by_text("Apply coat 1: 3 % Lamp Yellow in Ferry white.").first).to_be_visible()
 
@@ -88,7 +88,7 @@ def test_a_joggled_plate_from_slab_to_former(signed_in: Page) -> None:
             *("Until bone dry, slowly", "Bisque firing, with cooling"),
         ]
     )
-    page.get_by_role("button", name="Start these waits now").click()
+    page.get_by_role("button", name="Start these timers").click()
     expect(page.get_by_text("Timer started: Until leather-hard, Buffet plates.")).to_be_visible()
     open_timers(page)
     expect(page.get_by_text("At once, into the wet base.").first).to_be_visible()
@@ -193,7 +193,7 @@ def test_one_recipe_under_two_glazes_is_told_apart(signed_in: Page) -> None:
         expect(page.get_by_text("Recorded")).to_be_visible()
     page.get_by_role("link", name="Blue under two").click()
     page.get_by_role("main").get_by_role(
-        "link", name=re.compile("See results|Results so far")
+        "link", name=re.compile("See results|See results")
     ).first.click()
     told = "9 % Quay Blue under Gale satin and under Harbour clear: they look different"
     expect(page.get_by_text(told)).to_be_visible()
@@ -205,7 +205,7 @@ def test_a_trial_of_factors_from_the_expectation_to_what_came(signed_in: Page) -
     page.get_by_label("Trial name").fill("Wax or none")
     page.get_by_label("First factor").fill("resist")
     page.get_by_label("Second factor").fill("slip")
-    levels = page.get_by_label("Its levels")
+    levels = page.get_by_label("Levels")
     levels.nth(0).fill("none, thin wax, thick wax")
     levels.nth(1).fill("green, yellow, grey")
     page.get_by_label("Control").fill("bare clay")
@@ -242,7 +242,7 @@ def test_a_mugs_card_says_what_was_established(signed_in: Page, tmp_path) -> Non
     page = signed_in
     page.goto("/results/clays/?cone=6")
     page.get_by_role("link", name="Canal bank", exact=True).click()
-    page.get_by_role("link", name="Add ware of this clay").click()
+    page.get_by_role("link", name="Add a batch of ware").click()
     page.get_by_label("Batch name").fill("Ferry mugs")
     page.get_by_label("Fired to cone").select_option("6")
     page.get_by_label("Glaze and food").select_option(label="nothing stated")
@@ -250,7 +250,7 @@ def test_a_mugs_card_says_what_was_established(signed_in: Page, tmp_path) -> Non
     page.get_by_role("button", name="Save batch").click()
     expect(page.get_by_text("3 bars of Canal bank at cone 6").first).to_be_visible()
 
-    page.get_by_role("button", name="Start the screen").click()
+    page.get_by_role("button", name="Start acid test").click()
     expect(page.get_by_text("In white vinegar")).to_be_visible()
     page.get_by_role("radio", name="yes").check()
     page.get_by_label("Observations").fill("Matt where the vinegar stood")
@@ -263,7 +263,7 @@ def test_a_mugs_card_says_what_was_established(signed_in: Page, tmp_path) -> Non
     download.value.save_as(card)
     text = " ".join(PdfReader(io.BytesIO(card.read_bytes())).pages[0].extract_text().split())
     assert "Food: no" in text
-    assert "Acid overnight changed the surface. That is a fail." in text
+    assert "Overnight acid test: the surface changed. This is a fail." in text
     assert "It assures nobody that ware is safe" in text
 
 

@@ -41,7 +41,7 @@ def go_on(page: Page, name: str) -> None:
 
 def test_a_stain_from_its_first_gram_to_its_colour(newcomer: Page) -> None:
     page = newcomer
-    go_on(page, "Dose a clay")
+    go_on(page, "New dose")
     page.get_by_label("Weight of clay").fill("65")
     page.get_by_label("Name of colourant 1").fill("Lantern blue")
     page.get_by_label("Percent of colourant 1").fill("6")

@@ -429,5 +429,5 @@ def _result_tasks(trials: Iterable[Any], read: Mapping[int, _First], drawn: _Dra
 def _see_or_conclude(pk: int, read: int, every: int, findings: int) -> tuple[str, str]:
     """The button of a trial with results: once all of it is read, it wants to be concluded."""
     if read == every and not findings:
-        return "Conclude", reverse("library:conclude", args=["trial", pk])
+        return "Write a finding", reverse("library:conclude", args=["trial", pk])
     return "See results", reverse("results:trial", args=[pk])

@@ -1,4 +1,4 @@
-"""Stains that look the same, condition by condition."""
+"""Stains that match, condition by condition."""
 
 from collections.abc import Iterable
 from dataclasses import dataclass

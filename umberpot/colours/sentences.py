@@ -23,7 +23,7 @@ _UNDER_GLAZE = {
 
 _AFTER_FIRING = {
     Effect.UNCHANGED: "keeps its colour",
-    Effect.NOT_DECIDED: "may have changed: not decided",
+    Effect.NOT_DECIDED: "may have changed",
     Effect.FADED: "fades",
     Effect.CLOUDED: "fades",
     Effect.DEEPENED: "gets deeper",

@@ -1,4 +1,4 @@
-"""Stains that look the same, over the whole studio."""
+"""Stains that match, over the whole studio."""
 
 from dataclasses import dataclass
 

@@ -1,4 +1,4 @@
-"""A trial of factors of the demo studio, rated by two: does burnishing keep slip on a skirting?"""
+"""A factor trial of the demo studio, rated by two: does burnishing keep slip on a skirting?"""
 
 import uuid
 from collections.abc import Mapping

@@ -15,8 +15,8 @@ TOOLS = (
     ToolGroup(
         "",
         (
-            Tool("kiln:kiln", "Firings"),
-            Tool("kiln:firings", "All firings"),
+            Tool("kiln:kiln", "To fire"),
+            Tool("kiln:firings", "Past firings"),
             Tool("kiln:schedules", "Schedules"),
             Tool("kiln:kilns", "Kilns"),
         ),

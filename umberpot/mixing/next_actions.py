@@ -157,7 +157,7 @@ def _again(clay: ColouredClay) -> Way | None:
         "add": clay.add,
     }
     url = f"{reverse('mixing:dose')}?{mix.sum_query}" if mix.sum_query else ""
-    return Way("The same again", "This dose once more", url or _link("mixing:dose", query))
+    return Way("Repeat this mix", "The same dose again", url or _link("mixing:dose", query))
 
 
 def make_more(clay: ColouredClay) -> Way:
@@ -212,12 +212,12 @@ def _layers(clay: ColouredClay) -> Way:
     }
     # A row without its share is kept: the share is what is asked.
     url = f"{_link('mixing:layers', query)}&layer_pct="
-    return Way("Stretch it in layers", "Coloured and plain clay in one piece", url)
+    return Way("Use it in layers", "Coloured and plain clay in one piece", url)
 
 
 def _keep(clay: ColouredClay) -> Way | None:
     return (
-        Way("Store what is left", "As a leftover on the shelf", clay.keep_url)
+        Way("Store the leftover", "As a leftover on the shelf", clay.keep_url)
         if clay.keep_url
         else None
     )

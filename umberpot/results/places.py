@@ -12,7 +12,7 @@ _CALCULATORS = (
 _WARE = Tool("results:ware", "Ware calculator", "Food, dishwasher, microwave: what is established")
 
 _COLOURS = (
-    Tool("results:colour-difference", "Colour difference", "How far two fired colours lie apart"),
+    Tool("results:colour-difference", "Colour difference", "How far apart two fired colours are"),
     Tool("results:colour-series", "Colour series", "Which percentage is enough"),
     Tool("results:colour-match", "Colour match", "Which colourants come near a colour you want"),
 )

@@ -90,8 +90,8 @@ class NewPasswordForm(PasswordChangeForm):
 class PreferencesForm(EditingForm, forms.ModelForm):
     """How the studio measures and judges."""
 
-    scale_step_g = MeasureField(bounds.STEP, label="Scale step")
-    ruler_step_mm = MeasureField(bounds.STEP, label="Ruler step")
+    scale_step_g = MeasureField(bounds.STEP, label="Scale reads to")
+    ruler_step_mm = MeasureField(bounds.STEP, label="Ruler reads to")
     mark_length_mm = MeasureField(bounds.LENGTH, label="Marked line on tiles")
     wedge_up_to_g = MeasureField(bounds.MASS, label="Most clay to wedge")
     wedge_powder_up_to_g = MeasureField(bounds.MASS, label="Most colourant to wedge in")
@@ -129,8 +129,8 @@ class PreferencesForm(EditingForm, forms.ModelForm):
         self.fields["address"].widget.attrs["placeholder"] = proposed_address
         self.fields["paper"].label = "Paper"
         self.fields["tables"].label = "CSV files"
-        self.fields["ware"].label = "Usual ware"
+        self.fields["ware"].label = "Default ware"
         self.fields["school"].label = "Absorption limits"
-        self.fields["purpose"].label = "What clays are usually wanted for"
+        self.fields["purpose"].label = "Default purpose"
         self.fields["scratching_tool"].label = "Scratching tool"
         self.fields["unit_system"].label = "Units offered first"

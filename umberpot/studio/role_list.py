@@ -44,7 +44,7 @@ class RoleFacts:
 ROLES = {
     Role.OWNER: RoleFacts(
         "an owner",
-        "makes, reads, and decides who is in the studio",
+        "everything, including who is in the studio",
         "Only an owner of the studio can do this.",
         makes=True,
         decides=True,
@@ -52,8 +52,8 @@ ROLES = {
     Role.MAKER: RoleFacts(
         "a maker",
         "makes, records and changes what is there",
-        "You are a reader in this studio: you can see everything and export it, and change"
-        " nothing. An owner can make you a maker.",
+        "You have read-only access: you can view and export everything. An owner can make you a"
+        " maker.",
         makes=True,
     ),
     Role.READER: RoleFacts(

@@ -31,7 +31,7 @@ def surface_calculators() -> dict[str, Any]:
 
 @register.inclusion_tag("surface/factor_trials/_piece.html")
 def factor_piece(piece: Piece, scale: str, name: str) -> dict[str, PieceLook]:
-    """A piece of a trial of factors: its halves in their colours, with the step it was rated."""
+    """A piece of a factor trial: its halves in their colours, with the step it was rated."""
     return {"look": look_of(piece, scale, name)}
 
 

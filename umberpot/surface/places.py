@@ -12,8 +12,8 @@ CALCULATORS = (ToolGroup("", (_PLAN, _AMOUNT)),)
 
 _PAGES = (
     Tool("surface:plans", "Surface plans"),
-    Tool("surface:factor-trials", "Trials of factors"),
-    Tool("surface:waits", "Usual waits"),
+    Tool("surface:factor-trials", "Factor trials"),
+    Tool("surface:waits", "Waiting times"),
 )
 
 TOOLS = (ToolGroup("", _PAGES), *CALCULATORS)

@@ -28,8 +28,8 @@ class NotSaved:
 
 BUSY = NotSaved(
     503,
-    "Something large is being saved just now",
-    "Nothing of yours was saved yet. Wait a moment and send it again: what you typed goes with it.",
+    "The application is busy",
+    "Your changes were not saved. Wait a moment, then choose Send again: your entries are kept.",
     retry_after_s=5,
 )
 DISK_FULL = NotSaved(

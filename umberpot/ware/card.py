@@ -7,7 +7,7 @@ from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
 from reportlab.platypus import Flowable, KeepTogether, Paragraph, Spacer
 
-from claycore.judging.limits import SCHOOLS
+from claycore.judging.limits import SCHOOL_WORDS
 from claycore.safety.metals import caution_in_short, in_words
 from umberpot.ui.pdf import BOLD, printable
 from umberpot.ui.pdf.looks import SMALL, TEXT, TITLE
@@ -32,7 +32,7 @@ _MARKS = {True: "yes", False: "no", None: "open"}
 def card_pdf(batch: WareBatch, verdict: BatchVerdict, printed_on: date, paper: Paper) -> bytes:
     """Half a sheet, or two where much was tested."""
     glaze = f". Glaze: {batch.glaze_called}" if batch.glaze_called else ""
-    school = f"Judged by {SCHOOLS[batch.school]}"
+    school = f"By {SCHOOL_WORDS[batch.school]}"
     story: list[Flowable] = [
         *_caution(batch),
         Paragraph(printable(batch.name), _TITLE),

@@ -53,7 +53,7 @@ class BatchForm(EditingForm, forms.Form):
         label="Fired to cone",
     )
     ware = Choice(choices=list(WARES.items()), label="Ware")
-    school = Choice(choices=list(SCHOOLS.items()), label="School")
+    school = Choice(choices=list(SCHOOLS.items()), label="Limits")
     glazed_with = forms.ModelChoiceField(
         queryset=Material.objects.none(),
         required=False,
@@ -65,7 +65,7 @@ class BatchForm(EditingForm, forms.Form):
     glaze = Choice(
         choices=[("", "not known"), *GLAZES.items()], required=False, label="Glaze and food"
     )
-    hazard_metal = _known("Lead, cadmium or similar in it")
+    hazard_metal = _known("Contains lead, cadmium or similar")
     crazed = _known("Glaze crazed")
     lustre = _known("Lustre or metal decoration")
     decal = _known("Decal")
@@ -168,7 +168,7 @@ class PieceForm(forms.Form):
     )
     dry_g = MeasureField(bounds.MASS, label="Dry")
     soaked_g = MeasureField(bounds.MASS, label="Soaked")
-    scale_step_g = MeasureField(bounds.STEP, label="Scale step")
+    scale_step_g = MeasureField(bounds.STEP, label="Scale reads to")
     damp = forms.BooleanField(
         required=False,
         label="Still damp five minutes after blotting",

@@ -145,7 +145,7 @@ class WareBatch(SetAside):
 
 
 class LeachScreen(Signed):
-    """Acid overnight on a piece of a batch: its colour before and after, and what was seen.
+    """Overnight acid test on a piece of a batch: its colour before and after, and what was seen.
 
     ``since`` is when it went in, None where that was as it was entered. ``changed`` is None while
     it stands in the acid; ``not_sure`` says that whoever looked could not tell. Colours are in

@@ -36,7 +36,7 @@ USES = {
     Use.OVEN: "Oven to table",
 }
 STATUSES = {
-    Status.ESTABLISHED: "Established, as far as these checks go",
+    Status.ESTABLISHED: "Established by these checks",
     Status.NOT_ESTABLISHED: "Not established",
     Status.NO: "No",
 }

@@ -12,7 +12,7 @@ NOT_UNDER_WAY = "No piece of this batch stands in acid now."
 GLAZE_CHOSEN = "A glaze is chosen above. Take it away, or say what is stated about it."
 REPORT_NEEDED = "Enter which laboratory, and when."
 NO_ASSURANCE = (
-    "This card says what was established and what was not. It assures nobody that ware is safe:"
+    "This card lists what was and was not established. It is not an assurance of safety:"
     " local law and an accredited laboratory decide that."
 )
 SCREENED = {

@@ -1,1 +1,1 @@
-"""Trials of factors: what everyone says about a surface, put to a test that can say no."""
+"""Factor trials: what everyone says about a surface, put to a test that can say no."""

@@ -1,4 +1,4 @@
-"""The grid of a trial of factors: every level with every other, controls, on several slabs.
+"""The grid of a factor trial: every level with every other, controls, on several slabs.
 
 Each slab carries every combination once, in places drawn by lot, so that a slab that fired hotter
 or was scrubbed harder weighs on all of them alike (a randomised complete block). Source: Fisher,

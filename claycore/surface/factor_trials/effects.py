@@ -1,4 +1,4 @@
-"""What a trial of factors shows: each factor, each two together, and the controls.
+"""What a factor trial shows: each factor, each two together, and the controls.
 
 Ratings are steps, not lengths: only their order within like pieces counts. Measured figures count
 as they are.

@@ -35,12 +35,12 @@ class ExpectationOutcome(StrEnum):
 _WORDS = {
     ExpectationOutcome.AS_EXPECTED: "as expected",
     ExpectationOutcome.OTHERWISE: "not as expected",
-    ExpectationOutcome.NOT_DECIDED: "not decided",
+    ExpectationOutcome.NOT_DECIDED: "inconclusive",
 }
 _SENTENCES = {
     ExpectationOutcome.AS_EXPECTED: "It came out as expected.",
     ExpectationOutcome.OTHERWISE: "It did not come out as expected.",
-    ExpectationOutcome.NOT_DECIDED: "This trial does not decide it.",
+    ExpectationOutcome.NOT_DECIDED: "This trial cannot tell.",
 }
 
 

@@ -1,4 +1,4 @@
-"""What the pieces of a trial of factors are rated on: step 0 is the best, the last the worst.
+"""What the pieces of a factor trial are rated on: step 0 is the best, the last the worst.
 
 To add a scale is to add an entry to SCALES. Source: common practice; the strokes are our choice,
 so that two people rub alike.
@@ -33,7 +33,7 @@ COLOUR_LOST = "colour_lost"
 SCALES: dict[str, Scale] = {
     "dry_rub": Scale(
         "Dry rub",
-        "Ten strokes with a dry finger, pressed as when drying a cup.",
+        "Ten strokes with a dry finger, pressing as if drying a cup.",
         ("stays", "a trace on the finger", "plain on the finger", "thin patches", "gone"),
     ),
     "wash": Scale(

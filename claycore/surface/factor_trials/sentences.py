@@ -1,4 +1,4 @@
-"""What a trial of factors says, in words that claim no more than it showed."""
+"""What a factor trial says, in words that claim no more than it showed."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -15,7 +15,7 @@ from claycore.surface.factor_trials.effects import (
 from claycore.surface.factor_trials.expectations import Claim, Says
 from claycore.surface.factor_trials.scales import Scale
 
-HINT = "One trial on one clay is a hint, not a law. A repeat counts for more than a small p."
+HINT = "One trial on one clay is a hint, not a law. Repeating it counts for more than a small p."
 END_OF_SCALE = "Near the end of a scale, ratings can seem to depend on each other: see the pieces."
 
 
@@ -48,14 +48,14 @@ def of_main(design: Design, effect: MainEffect, scale: Scale) -> Said:
     if effect.p is None or pair is None:
         return Said(f"{name}: too few rated pieces to compare.", None)
     worse, better = factor.levels[pair.first], factor.levels[pair.second]
-    said = f"{worse} came out worse than {better} in {_pairs(pair)}"
+    said = f"{worse} was worse than {better} in {_pairs(pair)}"
     if effect.decided:
         more = f", by {_difference(pair, scale)} on average" if pair.difference else ""
-        return Said(f"{name} matters ({chance_words(effect.p)}): {said}{more}.", True, effect.p)
+        return Said(f"{name} matters: {said}{more} ({chance_words(effect.p)}).", True, effect.p)
     if not pair.first_worse and not pair.second_worse:
         return Said(f"{name}: no piece differed from its like. {SMALL_MISSED}", False, effect.p)
     return Said(
-        f"{name}: not decided ({chance_words(effect.p)}). {_capital(said)}; that can be chance.",
+        f"{name}: no clear effect ({chance_words(effect.p)}). {_capital(said)}; could be chance.",
         False,
         effect.p,
     )
@@ -108,7 +108,7 @@ def of_control(design: Design, found: ControlEffect) -> Said:
     p = chance_words(found.p if found.p is not None else 1.0)
     if found.decided:
         return Said(f"{said} ({p}).", True, found.p)
-    return Said(f"{said}: not decided ({p}).", False, found.p)
+    return Said(f"{said}: no clear effect ({p}).", False, found.p)
 
 
 def all_of(design: Design, effects: Effects, scale: Scale) -> list[Said]:

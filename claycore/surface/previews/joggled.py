@@ -51,7 +51,7 @@ def joggle(
     """
     STRIPE.check("stripe_mm", stripe_mm)
     if len(tilts) > MOST_TILTS:
-        raise OutOfBounds("tilts", len(tilts), f"At most {MOST_TILTS} tilts. Take some back.")
+        raise OutOfBounds("tilts", len(tilts), f"At most {MOST_TILTS} tilts. Remove some.")
     count = round(side_mm * px_per_mm)
     at = (np.arange(count) + 0.5) / px_per_mm
     x, y = np.meshgrid(at, at, copy=False)

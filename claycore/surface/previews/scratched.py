@@ -1,4 +1,4 @@
-"""Scratched through: what a pointed tool reveals, and whether the line will be seen.
+"""Sgraffito: what a pointed tool reveals, and whether the line will be seen.
 
 A tool whose point makes a right angle cuts a groove as wide as it is twice deep. Seen from above
 its walls show each layer as a stripe on either side, and its bottom the layer it ends in. Source:

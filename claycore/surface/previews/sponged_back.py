@@ -1,4 +1,4 @@
-"""Sponged back: layers, dark to light, wiped until edges and rings show the lower ones.
+"""Sponge-back: layers, dark to light, wiped until edges and rings show the lower ones.
 
 What stands proud is worn first: the rim, the foot and the throwing rings. A wipe takes a share of
 a layer there and less in the hollows, so that the layers come to light in reverse of how they went

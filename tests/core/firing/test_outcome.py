@@ -31,7 +31,7 @@ def test_a_power_cut_on_the_way_up_reached_no_cone():
 
 
 def test_cones_on_two_shelves():
-    """K2: 6 half down below, 6 down and 7 just leaning above."""
+    """K2: 6 half bent below, 6 down and 7 just leaning above."""
     found = fo.outcome(
         "6",
         cones_seen={

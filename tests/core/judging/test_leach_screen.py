@@ -1,4 +1,4 @@
-"""Acid overnight: it can fail ware, and never passes it."""
+"""Overnight acid test: it can fail ware, and never passes it."""
 
 import itertools
 

@@ -445,13 +445,13 @@ def test_a_reclaim_bucket_is_tested_like_a_clay(signed_in, tested):
 def test_bars_of_one_clay_bear_on_the_uncertainty_of_another(signed_in, tested, studio):
     bank = tested("Bank", (("6", 12, 1.0),), replicates=1)
     url = f"/results/clays/{bank.pk}/"
-    assert "near 1 %: no equal bars on record yet" in page(signed_in, url)
+    assert "near 1 %: no identical bars on record yet" in page(signed_in, url)
     [before] = clay_records(studio, [bank])
     even = tested("Even", (("6", 12, 1.0), ("10", 13, 0.5)), replicates=6)
     [after] = clay_records(studio, [bank])
     # Twelve bars of one clay alone are worth as much as what is usual, and no more.
     assert after.results.at("6").absorption.u95 < before.results.at("6").absorption.u95 * 0.75
-    assert "equal bars of this studio differ by" in page(signed_in, url)
+    assert "identical bars in this studio differ by" in page(signed_in, url)
     assert "by a record worth 5 bars." in page(signed_in, url)
     # What was kept of the one follows what changed in the other: the list says what the page says.
     kept = bank.figures.get(result="absorption")
@@ -592,7 +592,7 @@ def test_the_report_holds_a_body_against_its_label_and_shows_its_colours(
     assert "Label claims 14 % total shrinkage; measured 12.0" in text
     for bar in Tile.objects.of(studio).filter(cone="6")[:3]:
         assert f"{bar.code}" in text
-    assert "loose: ranges commonly quoted for finished ware" in text
+    assert "loose: Loose: commonly quoted ranges" in text
     assert str(studio) in text
     assert "Boil and soak: Boil 5 h" in text
     assert "After ASTM C373, not checked against the standard" in " ".join(text.split())

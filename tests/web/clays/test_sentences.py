@@ -34,7 +34,7 @@ CASES = {
     "on the limit": (
         (("6", 12, 1.5),),
         "Maturity",
-        "Not decided: absorption may be under 1.5 %, but not certainly. Test more bars.",
+        "Inconclusive: absorption may be under 1.5 %, but not certainly. Test more bars.",
     ),
     "not soaked": ((("6", 12, None),), "Maturity", "Not known: no fired bar has been soaked."),
     "bloats": (
@@ -68,16 +68,16 @@ def test_each_finding_has_its_sentence(case):
 def test_what_the_uncertainty_rests_on_is_said():
     alone = clay_results([bar("B1", fired("6", 12, 1.0))])
     assert spread_words(alone, "6") == [
-        "Drying shrinkage: no equal bars on record yet; ± 0.4 % is usual (common practice).",
-        "Total shrinkage: no equal bars on record yet; ± 0.4 % is usual (common practice).",
-        "Absorption, boil and soak, near 1 %: no equal bars on record yet; ± 0.28 % is usual"
+        "Drying shrinkage: no identical bars on record yet; ± 0.4 % is usual (common practice).",
+        "Total shrinkage: no identical bars on record yet; ± 0.4 % is usual (common practice).",
+        "Absorption, boil and soak, near 1 %: no identical bars on record yet; ± 0.28 % is usual"
         " (common practice).",
     ]
     record = Record(31, 11, 20 * 0.05**2)
     learned = clay_results(run(("6", 12, 1.0)), {("absorption", "boil_soak"): record})
     assert spread_words(learned, "6")[2] == (
-        "Absorption, boil and soak, near 1 %: equal bars of this studio differ by ± 0.21 %, by a"
-        " record worth 34 bars."
+        "Absorption, boil and soak, near 1 %: identical bars in this studio differ by ± 0.21 %,"
+        " by a record worth 34 bars."
     )
     assert spread_words(clay_results([]), None) == []
 

@@ -20,7 +20,7 @@ def said(client, clay, query=""):
 def near(signed_in, tested):
     clay = tested("Bank", NEAR, kind="clay_body", replicates=2)
     page = said(signed_in, clay)
-    assert "Not decided for tableware at cone 6" in page
+    assert "Inconclusive for tableware at cone 6" in page
     return clay
 
 
@@ -41,9 +41,9 @@ def test_another_clays_readings_move_it_and_the_page_says_so(signed_in, near, te
     assert "Suitable for tableware at cone 6" in page
     assert "Until" in page
     assert (
-        "this said “Not decided for tableware at cone 6; for throwing and slab work, yes”" in page
+        "this said “Inconclusive for tableware at cone 6; for throwing and slab work, yes”" in page
     )
-    assert "No bar of its own changed: equal pieces in this studio now differ by less" in page
+    assert "No bar of its own changed: identical pieces in this studio now differ by less" in page
     assert "No bar of its own changed" in said(signed_in, near), "as long as it stands"
 
 

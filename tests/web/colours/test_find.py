@@ -74,13 +74,13 @@ def test_where_nothing_comes_near_the_heading_says_so_and_what_is_missing(signed
 def test_a_mixture_farther_than_a_fired_tile_is_not_said_to_come_nearer(signed_in, two_stains):
     page = words_of(find(signed_in, "56, -17, 9"))
     assert "Nearest mixtures, predicted" in page
-    assert "What may come nearer" not in page
+    assert "Nearest mixtures, predicted" not in page
 
 
 def test_a_mixture_comes_nearer_than_any_tile_and_is_drawn_as_a_prediction(signed_in, two_stains):
     answer = find(signed_in)
     page = words_of(answer)
-    assert "Kelp" in page.split("What may come nearer")[1]
+    assert "Kelp" in page.split("Nearest mixtures, predicted")[1]
     assert "€ per kg of dry clay" in page
     assert "swatch-predicted" in answer.content.decode()
     assert "a prediction is no test" in page
@@ -94,7 +94,7 @@ def test_the_plain_clay_is_taken_from_its_own_tile(signed_in, two_stains, fired_
 
 
 def test_the_limits_of_the_person_hold(signed_in, two_stains):
-    offered = words_of(find(signed_in, without="chromium")).split("What may come nearer")[1]
+    offered = words_of(find(signed_in, without="chromium")).split("Nearest mixtures, predicted")[1]
     assert "% Kelp" not in offered
     assert "% Rust" in offered
 
@@ -126,7 +126,7 @@ def test_once_it_is_fired_the_tile_stands_beside_its_prediction(
     assert [tile.code for tile in outcome.tiles] == [made.code]
     assert outcome.is_hit
     page = words_of(signed_in.get("/results/find/predictions/"))
-    assert "1 of 1 fired within twice the expected error." in page
+    assert "1 of 1 predictions came within twice the expected error." in page
 
 
 def test_a_miss_is_counted_as_one(signed_in, two_stains, fired_tile, studio):
@@ -161,7 +161,7 @@ def test_what_cannot_be_predicted_keeps_nothing(signed_in, two_stains, bad):
 def test_bad_input_keeps_what_was_typed(signed_in, two_stains, query):
     answer = find(signed_in, **{"want": "58, 2, 15", **query})
     assert answer.status_code == 400
-    assert "What may come nearer" not in words_of(answer)
+    assert "Nearest mixtures, predicted" not in words_of(answer)
 
 
 def test_an_empty_studio_is_told_what_to_do(signed_in):

@@ -17,7 +17,7 @@ def test_a_strength_stands_between_its_tiles_as_a_prediction(signed_in, two_stai
     page = words_of(answer)
     assert "4.5 % Kelp" in page
     assert "Rests on tiles of 3, 6, 9 %." in page
-    between = page.split("A prediction is no test.")[1].split("What it may be")[0]
+    between = page.split("A prediction is no test.")[1].split("Likely range")[0]
     assert between.index("3 %") < between.index("4.5 %") < between.index("6 %")
     assert "swatch-predicted" in answer.content.decode()
 

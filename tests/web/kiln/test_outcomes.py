@@ -125,7 +125,7 @@ def test_cones_log_and_record_stand_as_three_lines_and_a_contradiction_is_asked(
 def test_a_cone_noted_otherwise_stays_told(signed_in, firing):
     cones(signed_in, firing, w_0_6="down")
     page = words_of(cones(signed_in, firing, w_0_6="half"))
-    assert "Shelf 1, cone 6 half down, not down" in page
+    assert "Shelf 1, cone 6 half bent, not down" in page
     page = words_of(cones(signed_in, firing))
     assert "Shelf 1, cone 6 taken back" in page
     assert WitnessCone.objects.count() == 0
@@ -185,4 +185,4 @@ def test_equal_pieces_on_several_shelves_teach_it_too(signed_in, studio, user, f
                 value=88.0 if number < 2 else 87.6,
             )
     page = words_of(signed_in.get(f"/kiln/kilns/{kiln.pk}/"))
-    assert "Shelf 3: equal pieces shrink 0.2 ± 0 points more (2 sets of equal pieces)." in page
+    assert "Shelf 3: identical pieces shrink 0.2 ± 0 points more (2 sets of equal pieces)." in page

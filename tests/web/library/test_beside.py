@@ -1,4 +1,4 @@
-"""Trials beside each other say what differs; the same recipe again says how far it has drifted."""
+"""Compare trials say what differs; the same recipe again says how far it has drifted."""
 
 from datetime import date
 

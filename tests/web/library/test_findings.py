@@ -86,7 +86,7 @@ def test_a_later_finding_supersedes_the_one_before_which_stays(signed_in, trial)
     assert "Six is enough." not in library
     assert "Six is enough." in words_of(signed_in.get("/library/", {"all": "yes"}))
     old = words_of(signed_in.get(first.get_absolute_url()))
-    assert "A later finding stands in its place: Nine, after all." in old
+    assert "Superseded by: Nine, after all." in old
 
 
 def test_what_was_concluded_of_a_trial_that_is_set_aside_stays(signed_in, studio):
@@ -107,7 +107,7 @@ def test_two_people_concluding_one_trial_are_told_of_each_other(signed_in, trial
     assert answer.status_code == 400
     page = words_of(answer)
     assert "Someone concluded this meanwhile." in page
-    assert "Stands now: The other was first." in page
+    assert "Current finding: The other was first." in page
     assert "Mine" in answer.content.decode()
     assert Finding.objects.count() == 1
 
@@ -130,9 +130,7 @@ def test_a_finding_says_something_in_one_sentence(signed_in, trial, sentence):
 def test_findings_are_found_by_all_their_words(signed_in, studio, trial):
     FindingFactory(studio=studio, trial=trial, sentence="Kelp is enough at six", words="cheap")
     assert "Kelp is enough" in words_of(signed_in.get("/library/", {"words": "kelp cheap"}))
-    assert "No finding has these words." in words_of(
-        signed_in.get("/library/", {"words": "kelp dear"})
-    )
+    assert "No findings match." in words_of(signed_in.get("/library/", {"words": "kelp dear"}))
 
 
 def test_what_it_is_about_must_be_known_and_the_studios_own(signed_in, stranger, trial):

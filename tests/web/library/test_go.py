@@ -1,4 +1,4 @@
-"""Go to anything: codes and names, of this studio only."""
+"""Search: codes and names, of this studio only."""
 
 import pytest
 

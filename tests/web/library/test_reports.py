@@ -120,7 +120,7 @@ def test_a_finding_gives_its_reasons_and_what_it_rests_on(signed_in, world, conc
     said = words_of(signed_in.get(f"/library/reports/finding/{old.pk}/"))
     assert "Because." in said
     assert "Superseded by: Twelve after all" in said
-    assert "What the figures say today" in said
+    assert "Current results" in said
     assert "Tile by tile" in said
 
 

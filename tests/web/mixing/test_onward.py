@@ -54,10 +54,10 @@ def test_a_series_goes_around_one_colourant_only(make_mix, weigh):
 
 def test_what_is_stored_is_changed_on_its_own_page(signed_in, make_mix, weigh, user):
     mix = weigh(make_mix(), 80, 8)
-    assert "Store what is left" in titles(mix)
+    assert "Store the leftover" in titles(mix)
     left = keep_leftover(mix, 30, "dry", None, user)
     mix.refresh_from_db()
-    assert "Store what is left" not in titles(mix)
+    assert "Store the leftover" not in titles(mix)
     first = ways_on(of_mix(mix))[0]
     assert first.url == f"/mix/leftovers/{left.pk}/#change"
     page = words_of(signed_in.get(f"/mix/leftovers/{left.pk}/"))

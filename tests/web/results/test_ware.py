@@ -96,6 +96,6 @@ def test_a_tiles_page_leads_there_with_its_own_absorption(signed_in, fired_tile,
 def test_the_page_says_the_weakest_link_and_assures_nothing():
     page = words_of(Client().get(URL, {**ALL, "leach": "screen_unchanged"}))
     assert "Food Not established" in page
-    assert "Acid overnight changed nothing visible. That is not a pass." in page
+    assert "Overnight acid test: no visible change. This is not a pass." in page
     assert "Only an accredited laboratory" in page
     assert "is safe" not in page

@@ -1,4 +1,4 @@
-"""Trials of factors: planned with an expectation, rated, read, and counted as right or wrong."""
+"""Factor trials: planned with an expectation, rated, read, and counted as right or wrong."""
 
 import uuid
 

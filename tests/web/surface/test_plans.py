@@ -216,8 +216,8 @@ def test_a_bucket_says_the_slip_it_needs_or_that_the_piece_is_too_wide(signed_in
 
 def test_the_waits_follow_from_the_coats(signed_in, plan, kelp):
     page = words_of(signed_in.get(plan.get_absolute_url()))
-    waits = page.split("Steps")[1].split("Can it be dipped?")[0]
-    assert waits.count("Until the shine has gone 10–60 min") == 1
+    waits = page.split("Steps")[1].split("Dipping")[0]
+    assert waits.count("Until the shine goes off 10–60 min") == 1
     assert "Until firm enough to scratch 30 min to 3 hours" in waits
 
 

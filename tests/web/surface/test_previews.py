@@ -48,7 +48,7 @@ def test_a_slab_is_laid_and_has_no_specific_gravity(signed_in, plan, laid):
     page = words_of(signed_in.get(plan.get_absolute_url()))
     assert "1 slab of 3 mm" in page
     assert "Add a slab on top" in page
-    for of_slip in ("Specific gravity", "Materials needed", "Can it be dipped?", "mL"):
+    for of_slip in ("Specific gravity", "Materials needed", "Dipping", "mL"):
         assert of_slip not in page
     assert "Dried fast, clays that lie on each other part at the joints." in page
     assert {coat.application for coat in PlannedCoat.objects.all()} == {"lay"}

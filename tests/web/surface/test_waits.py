@@ -78,7 +78,7 @@ def test_the_calendar_has_the_step_that_is_due(signed_in, plan):
 
 def test_a_studios_own_times_are_used_in_its_plans_and_timers(signed_in, plan):
     sent = {"least_leather_hard": "2", "most_leather_hard": "10,5"}
-    assert "Waits saved." in words_of(signed_in.post("/surface/waits/", sent, follow=True))
+    assert "Waiting times saved." in words_of(signed_in.post("/surface/waits/", sent, follow=True))
     assert "2 h to 10 h 30 min after forming" in words_of(signed_in.get(plan.get_absolute_url()))
     start(signed_in, plan)
     timer = Timer.objects.get()

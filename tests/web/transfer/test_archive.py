@@ -1,4 +1,4 @@
-"""The whole studio out and in: the same on the other side, or nothing at all."""
+"""Full export out and in: the same on the other side, or nothing at all."""
 
 import hashlib
 import io

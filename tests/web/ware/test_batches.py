@@ -100,15 +100,15 @@ def test_a_screen_in_which_nothing_changed_is_not_a_pass(signed_in, batch):
     answer = words_of(screen(signed_in, batch, "79.6, 2.1, 8.2"))
     assert "No visible change. That is not a pass" in answer
     page = page_of(signed_in, batch)
-    assert "Acid overnight changed nothing visible. That is not a pass." in page
+    assert "Overnight acid test: no visible change. This is not a pass." in page
     assert "Lemon juice overnight" in page
 
 
 def test_colours_that_moved_fail_it_though_nobody_saw_it(signed_in, batch):
     assert "Changed: acid attacked the surface." in words_of(screen(signed_in, batch, "72, 1, 5"))
-    assert "Acid overnight changed the surface. That is a fail." in page_of(signed_in, batch)
+    assert "Overnight acid test: the surface changed. This is a fail." in page_of(signed_in, batch)
     screen(signed_in, batch, "80, 2, 8")
-    assert "Acid overnight changed the surface." in page_of(signed_in, batch)
+    assert "Overnight acid test changed the surface." in page_of(signed_in, batch)
 
 
 def test_a_screen_counts_from_its_night_on(signed_in, batch):
@@ -124,7 +124,7 @@ def test_a_screen_counts_from_its_night_on(signed_in, batch):
 def test_not_sure_is_an_answer_and_no_pass(signed_in, batch):
     answer = words_of(screen(signed_in, batch, "", changed="not_sure"))
     assert "Not sure is neither a pass nor a fail." in answer
-    assert "Acid overnight was looked at, without being sure." in page_of(signed_in, batch)
+    assert "Overnight acid test was looked at, without being sure." in page_of(signed_in, batch)
     assert LeachScreen.objects.get().not_sure
 
 
@@ -253,7 +253,7 @@ def test_a_cup_stands_beside_its_bars_and_supports_them(signed_in, batch):
     assert "Tall cup glazed all over" in page
     assert "0.13 ± 0.03 %" in page
     assert "Bars of Bank" in page
-    assert "Established, as far as these checks go" in page
+    assert "Established by these checks" in page
 
 
 def test_a_cup_that_takes_up_too_much_makes_its_uses_fail(signed_in, batch):

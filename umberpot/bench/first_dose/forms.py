@@ -19,7 +19,7 @@ class FirstDoseForm(forms.Form):
 
     use_required_attribute = False
 
-    clay = forms.CharField(max_length=LONGEST_NAME, label="What the clay is called")
+    clay = forms.CharField(max_length=LONGEST_NAME, label="Clay name")
     state = Choice(choices=STATES, initial=ClayState.PLASTIC, label="State")
     water_pct = MeasureField(
         bounds.WATER,
@@ -28,10 +28,10 @@ class FirstDoseForm(forms.Form):
         initial=21,
         help_text="21 % is a usual figure. Measured is better: weigh a piece, dry it, weigh again.",
     )
-    colourant = forms.CharField(max_length=LONGEST_NAME, label="What the colourant is called")
+    colourant = forms.CharField(max_length=LONGEST_NAME, label="Colourant name")
     kind = Choice(choices=KINDS, initial=Material.Kind.STAIN, label="Kind")
     mass_g = MeasureField(bounds.MASS, label="How much clay")
-    pct = MeasureField(bounds.PERCENTAGE, label="How strong, on dry clay")
+    pct = MeasureField(bounds.PERCENTAGE, label="Strength, % of dry clay")
 
     def clean(self) -> dict[str, Any]:
         """Water belongs to plastic clay, and a clay is not its own colourant."""

@@ -195,7 +195,7 @@ def _series(
 
 _NO_RANGE = {
     firing_range.MaturityOutcome.NOT_REACHED: "limit not reached",
-    firing_range.MaturityOutcome.NOT_DECIDED: "limit possibly reached, not decided",
+    firing_range.MaturityOutcome.NOT_DECIDED: "limit possibly reached",
 }
 
 

@@ -6,7 +6,7 @@ from datetime import date
 from django.utils.text import capfirst
 
 from claycore.firing import cones
-from claycore.judging.limits import SCHOOLS, WARES
+from claycore.judging.limits import SCHOOL_WORDS, WARES
 from claycore.judging.purposes import PURPOSES
 from claycore.measure.formatting import with_u95
 from claycore.measure.uncertainty import Estimate
@@ -153,7 +153,7 @@ def _methods(judged: JudgedClay) -> list[Text]:
         " Numbers in brackets are numbers of bars. ± is about 95 % (JCGM 100:2008): what"
         " equal bars of the studio differ by, moderated (Smyth 2004), and never less than the"
         " steps of scale and ruler leave open.",
-        f"Limits: {judged.as_what.school}, {SCHOOLS[judged.as_what.school]}; common practice or the"
+        f"By {SCHOOL_WORDS[judged.as_what.school]}; common practice or the"
         " studio's own. This report does not show that ware is food-safe. Only an"
         " accredited laboratory and local law can decide that.",
         *found.problems,

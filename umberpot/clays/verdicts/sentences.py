@@ -50,7 +50,7 @@ def matures_in_short(maturity: Maturity) -> str:
     if maturity.outcome == firing_range.MaturityOutcome.NOT_REACHED:
         return "not reached"
     if maturity.outcome == firing_range.MaturityOutcome.NOT_DECIDED:
-        return "not decided"
+        return "inconclusive"
     if maturity.coarse or maturity.low_c is None or maturity.high_c is None:
         return f"by cone {maturity.cone}"
     low, high = cones.needed_for(maturity.low_c), cones.needed_for(maturity.high_c)
@@ -89,9 +89,11 @@ def _spread(spread: Spread, figure: Figure, known: Estimate) -> str:
         title += f", {METHODS[method].title.lower()}, near {plain(known.value, 1)} %"
     apart = f"± {plain(spread.of_pieces(known.value), 2)} %"
     if not spread.record.pieces:
-        return f"{title}: no equal bars on record yet; {apart} is usual (common practice)."
+        return f"{title}: no identical bars on record yet; {apart} is usual (common practice)."
     worth = plain(spread.record.pieces, 0)
-    return f"{title}: equal bars of this studio differ by {apart}, by a record worth {worth} bars."
+    return (
+        f"{title}: identical bars in this studio differ by {apart}, by a record worth {worth} bars."
+    )
 
 
 def _maturity(maturity: Maturity, limit_pct: float) -> str:
@@ -101,7 +103,7 @@ def _maturity(maturity: Maturity, limit_pct: float) -> str:
     if maturity.outcome == firing_range.MaturityOutcome.NOT_REACHED:
         return f"Not reached: absorption stayed above {limit} at every tested cone."
     if maturity.outcome == firing_range.MaturityOutcome.NOT_DECIDED:
-        return f"Not decided: absorption may be under {limit}, but not certainly. Test more bars."
+        return f"Inconclusive: absorption may be under {limit}, but not certainly. Test more bars."
     if maturity.after is None or maturity.low_c is None or maturity.high_c is None:
         return (
             f"Certainly under {limit} by cone {maturity.cone}. It may mature cooler: no"
@@ -154,8 +156,8 @@ def verdict_moved(move: VerdictMove) -> str:
     differ = "less" if move.is_surer else "more"
     size = "smaller" if move.is_surer else "larger"
     return (
-        f"{until} No bar of its own changed: equal pieces in this studio now differ by {differ}, so"
-        f" its ± is {size}."
+        f"{until} No bar of its own changed: identical pieces in this studio now differ by"
+        f" {differ}, so its ± is {size}."
     )
 
 

@@ -11,7 +11,7 @@ from django.views.decorators.http import require_GET, require_POST
 
 from claycore.judging import fit
 from claycore.judging.drying_reading import drying_for
-from claycore.judging.limits import SCHOOLS, WARES
+from claycore.judging.limits import SCHOOL_WORDS, WARES
 from claycore.judging.purposes import PURPOSES
 from claycore.judging.rules import RULES
 from claycore.judging.verdict import CheckedRule
@@ -211,7 +211,7 @@ def compare(request: StudioRequest) -> HttpResponse:
             "drawings": drawings_of(records, limit.high_pct),
             "rules": _rules_of(judged),
             "ware": WARES[as_what.ware],
-            "school": SCHOOLS[as_what.school],
+            "school": SCHOOL_WORDS[as_what.school],
             "purpose": PURPOSES[as_what.purpose],
             "family": records,
             "fits": _fits(judged),

@@ -63,10 +63,10 @@ class FindForm(UnderForm):
 
     want = ColourField("Colour wanted")
     clay = ColourField("Fired colour of the plain clay", required=False)
-    max_pct = MeasureField(MOST, label="At most in total")
+    max_pct = MeasureField(MOST, label="Maximum total")
     parts = Choice(
         choices=[(str(n), str(n)) for n in range(1, MOST_PARTS + 1)],
-        label="Colourants at most",
+        label="Maximum number of colourants",
     )
     without = Choice(choices=[], required=False, label="Without")
 

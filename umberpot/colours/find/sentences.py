@@ -51,4 +51,4 @@ def how_often(hits: int, fired: int) -> str:
     """How often predictions came out."""
     if not fired:
         return "No predicted tile is fired and read yet."
-    return f"{hits} of {fired} fired within twice the expected error."
+    return f"{hits} of {fired} predictions came within twice the expected error."

@@ -99,9 +99,9 @@ def _shown(
     within = band(palette, colourant.name, pct)
     kind = SwatchKind.PREDICTED
     rim = [
-        Swatch("As pale as", within.palest, kind),
+        Swatch("Palest", within.palest, kind),
         Swatch(f"{percentage(pct)} %", predicted.lab, kind, f"± {predicted.expected_error:.1f}"),
-        Swatch("As strong as", within.strongest, kind),
+        Swatch("Strongest", within.strongest, kind),
     ]
     around = _neighbours(fired, pct)
     middle = [Swatch(f"{percentage(pct)} %", predicted.lab, kind, "predicted")]

@@ -30,7 +30,10 @@ class WallForm(forms.Form):
     use_required_attribute = False
 
     codes = forms.CharField(
-        required=False, max_length=LONGEST, label="Tile codes", help_text="With spaces or commas."
+        required=False,
+        max_length=LONGEST,
+        label="Tile codes",
+        help_text="Separate with spaces or commas.",
     )
     sort = Choice(choices=list(SORTINGS.items()), required=False, label="Order")
     arrange = Choice(

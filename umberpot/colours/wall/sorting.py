@@ -11,7 +11,7 @@ AS_PICKED = ""
 TO_FIRST = "to_first"
 
 SORTINGS: dict[str, str] = {
-    AS_PICKED: "as picked",
+    AS_PICKED: "as entered",
     "lightness": "by lightness",
     "hue": "by hue",
     "chroma": "by chroma",

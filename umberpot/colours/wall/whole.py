@@ -6,7 +6,7 @@ To add a way of hanging it is to add one entry to GROUPINGS.
 import math
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
-from itertools import groupby
+from itertools import groupby, pairwise
 from typing import Any
 
 from django.core.paginator import Page, Paginator
@@ -180,6 +180,6 @@ def _columns(hung: Sequence[_Hanging], height: int) -> list[list[_Hanging]]:
         cuts = [round(n * len(row) / count) for n in range(count + 1)]
         columns += [
             sorted(row[first:last], key=lambda one: -one.lightness)
-            for first, last in zip(cuts, cuts[1:], strict=False)
+            for first, last in pairwise(cuts)
         ]
     return columns

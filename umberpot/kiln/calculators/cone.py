@@ -64,7 +64,9 @@ class ConeForm(CalculatorForm[ConeInputs]):
         label="Cone",
     )
     temperature = MeasureField(DEGREES, required=False, label="Or temperature")
-    rate = MeasureField(DEGREES, required=False, label="Rate per hour, last 100 °C")
+    rate = MeasureField(
+        DEGREES, required=False, label="Heating rate over the last 100 °C, per hour"
+    )
     degrees = Choice(
         choices=[(Degrees.CELSIUS, "°C"), (Degrees.FAHRENHEIT, "°F")],
         required=False,
@@ -161,7 +163,7 @@ def _outside(rate: float) -> Notice:
 def _working(name: str) -> str:
     """The chart's own figures, between which it is interpolated."""
     row = ", ".join(f"{temperature} °C at {rate:g}" for rate, temperature in cones.charted(name))
-    return f"Charted: {row} °C per hour; between them on the logarithm of the rate."
+    return f"Published: {row} °C per hour; interpolated on a log scale."
 
 
 def _holds(name: str, rate: float) -> list[tuple[str, str, str]]:

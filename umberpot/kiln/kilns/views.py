@@ -71,7 +71,7 @@ def kiln_sizes(request: StudioRequest, pk: int) -> HttpResponse:
 
 
 def _offsets(kiln: Kiln) -> list[str]:
-    """How its shelves differ, by witness cones and by equal pieces, in words."""
+    """Differences between shelves, by witness cones and by equal pieces, in words."""
     by_cones = shelf_offsets(heats_of(kiln))
     by_pieces = piece_offsets(equal_pieces_of(kiln))
     return [

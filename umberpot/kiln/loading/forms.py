@@ -28,7 +28,7 @@ class PlanForm(forms.Form):
         choices=list(ARRANGEMENTS.items()),
         initial=Arrangement.COMPARE,
         required=False,
-        label="Equal pieces",
+        label="Identical pieces",
     )
     schedule = forms.ModelChoiceField(
         queryset=Schedule.objects.none(), required=False, empty_label="choose later"

@@ -24,8 +24,8 @@ _OBSTACLES = {
 
 _RULES = {
     Rule.TOGETHER: "The tiles of “{name}” do not all stand on one shelf. Compare them with care.",
-    Rule.SPREAD: "Equal pieces of “{name}” are not spread evenly. They show less of what each shelf"
-    " does.",
+    Rule.SPREAD: "Identical pieces of “{name}” are not spread evenly. They show less of what each"
+    " shelf does.",
     Rule.LOWEST: "“{name}” was never fired this hot. Put it on the lowest shelf, in a saucer.",
 }
 

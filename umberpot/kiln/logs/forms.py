@@ -15,11 +15,11 @@ class LogFileForm(forms.Form):
     time_column = forms.CharField(
         max_length=100, label="Time column", widget=forms.TextInput({"list": "columns"})
     )
-    time_as = Choice(choices=[("", "choose"), *TIME_WORDS.items()], label="Time is in")
+    time_as = Choice(choices=[("", "choose"), *TIME_WORDS.items()], label="Time format")
     temperature_column = forms.CharField(
         max_length=100, label="Temperature column", widget=forms.TextInput({"list": "columns"})
     )
-    degrees = Choice(choices=[("", "choose"), *DEGREE_WORDS.items()], label="Temperature is in")
+    degrees = Choice(choices=[("", "choose"), *DEGREE_WORDS.items()], label="Temperature unit")
 
     def columns(self) -> Columns:
         """What valid input says of the file."""

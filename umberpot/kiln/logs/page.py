@@ -120,7 +120,7 @@ class LogPage:
         """How far it has come: what is to go while it runs, how it ended, or where it is from."""
         if self.is_running:
             return f"about {self.left} to go" if self.left else ""
-        return "from a file" if self.log.file_name else str(self.log.get_state_display())
+        return "Imported from a file" if self.log.file_name else str(self.log.get_state_display())
 
     @property
     def lasted(self) -> str:

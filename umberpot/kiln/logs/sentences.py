@@ -31,7 +31,7 @@ def in_brief(log: FiringLog, celsius: float | None) -> str:
     """A firing that runs, in one line."""
     kiln = log.load.kiln if log.load else "A kiln"
     cone = log.load.cone if log.load else "?"
-    at = f", {plain(celsius, 0)} °C when last heard of" if celsius is not None else ""
+    at = f", {plain(celsius, 0)} °C at the last reading" if celsius is not None else ""
     return f"{kiln} is firing to cone {cone}{at}."
 
 
@@ -56,17 +56,17 @@ def against_recorded(reached: Reached, recorded: str) -> str:
         return "By its heat work this log brings down no cone, as recorded."
     if not recorded:
         return (
-            f"By its heat work this log brings down cone {reached.down}; no cone is recorded."
+            f"The log reaches cone {reached.down}; no cone is recorded."
             " Witness cones beside the ware decide."
         )
     if reached.down is None:
         return f"By its heat work this log brings down no cone; cone {recorded} is recorded."
     if reached.down == recorded:
-        return f"By its heat work this log brings down cone {recorded}, as recorded."
+        return f"The log reaches cone {recorded}, as recorded."
     apart = abs(cones.order(reached.down) - cones.order(recorded))
     cones_apart = "one cone" if apart == 1 else f"{apart} cones"
     return (
-        f"By its heat work this log brings down cone {reached.down}; cone {recorded} is recorded,"
+        f"The log reaches cone {reached.down}; cone {recorded} is recorded,"
         f" {cones_apart} away. Witness cones beside the ware decide."
     )
 

@@ -17,7 +17,7 @@ class LogState(models.TextChoices):
     RUNNING = "running", "Running"
     DONE = "done", "Schedule completed"
     STOPPED = "stopped", "Stopped early"
-    LOST = "lost", "Connection lost for good"
+    LOST = "lost", "Connection lost"
 
 
 MAY_BE_ON = (LogState.RUNNING, LogState.LOST)

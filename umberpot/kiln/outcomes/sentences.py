@@ -30,7 +30,7 @@ def shelf_said(heat: ShelfHeat) -> str:
     """How hot a shelf got, by its witness cones."""
     if heat.middle_c is not None:
         middle, half = plain(heat.middle_c, 0), plain(heat.half_c, 0)
-        return f"{middle} ± {half} °C on the cone scale"
+        return f"equal to {middle} ± {half} °C"
     if heat.low_c is not None:
         return f"at least {plain(heat.low_c, 0)} °C on the cone scale: no cone was left standing"
     if heat.high_c is not None:
@@ -43,7 +43,7 @@ def offset_said(number: int, offset: Offset) -> str:
     size, u95 = plain(abs(offset.value), 0), plain(offset.u95, 0)
     firings = "1 firing" if offset.times == 1 else f"{offset.times} firings"
     if abs(offset.value) <= offset.u95:
-        return f"Shelf {number}: no certain difference ({size} ± {u95} °C, {firings})."
+        return f"Shelf {number}: no clear difference ({size} ± {u95} °C, {firings})."
     way = "hotter" if offset.value > 0 else "cooler"
     return f"Shelf {number}: {size} ± {u95} °C {way} than the mean of the shelves ({firings})."
 
@@ -51,8 +51,8 @@ def offset_said(number: int, offset: Offset) -> str:
 def pieces_said(number: int, offset: Offset) -> str:
     """How much more or less equal pieces shrink on a shelf, and how sure that is."""
     size, u95 = plain(abs(offset.value), 2), plain(offset.u95, 2)
-    sets = f"{offset.times} sets of equal pieces"
+    sets = f"{offset.times} sets of identical pieces"
     if abs(offset.value) <= offset.u95:
-        return f"Shelf {number}: equal pieces shrink alike ({size} ± {u95} points, {sets})."
+        return f"Shelf {number}: identical pieces shrink alike ({size} ± {u95} points, {sets})."
     way = "more" if offset.value > 0 else "less"
-    return f"Shelf {number}: equal pieces shrink {size} ± {u95} points {way} ({sets})."
+    return f"Shelf {number}: identical pieces shrink {size} ± {u95} points {way} ({sets})."

@@ -73,11 +73,11 @@ class ScheduleEditForm(EditingForm, forms.Form):
     cone = Choice(
         choices=[("", "not said"), *((name, name) for name in cones.CONES)],
         required=False,
-        label="Meant for cone",
+        label="Target cone",
     )
     raw = forms.BooleanField(
         required=False,
-        label="Raw ware is in it",
+        label="Contains raw ware",
         widget=forms.CheckboxInput({"class": "size-6"}),
     )
     segment = EntriesField(

@@ -1,1 +1,1 @@
-"""Trials beside each other, and the same recipe over the years."""
+"""Compare trials, and the same recipe over the years."""

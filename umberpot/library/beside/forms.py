@@ -28,7 +28,7 @@ class BesideForm(forms.Form):
 
     way = Choice(
         choices=[(code, title) for code, (title, _) in LINED_UP.items()],
-        label="Lined up",
+        label="Match tiles",
         initial="pct",
     )
 

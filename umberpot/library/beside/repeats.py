@@ -100,5 +100,8 @@ def _drift(
     usual = noise_for(group, record).visible_from
     moved = f"From the first firing to the last: ΔE {far:.1f}, {in_words(far)}."
     if far < usual:
-        return f"{moved} Equal tiles of this studio lie as far apart (up to ΔE {usual:.1f})."
-    return f"{moved} Equal tiles of this studio lie closer (up to ΔE {usual:.1f}): it has drifted."
+        return f"{moved} Identical tiles in this studio differ as much (up to ΔE {usual:.1f})."
+    return (
+        f"{moved} That is more than identical tiles in this studio differ (up to ΔE {usual:.1f}):"
+        " the recipe has drifted."
+    )

@@ -1,4 +1,4 @@
-"""Trials beside each other, and repeats with their drift."""
+"""Compare trials, and repeats with their drift."""
 
 from django.http import HttpResponse
 from django.shortcuts import render

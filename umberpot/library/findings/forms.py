@@ -20,7 +20,7 @@ class FindingForm(forms.Form):
     words = forms.CharField(
         max_length=LONGEST_FINDING,
         required=False,
-        label="Reasons, and what stays open",
+        label="Reasons and open questions",
         widget=forms.Textarea({"rows": 8}),
     )
 

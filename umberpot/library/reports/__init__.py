@@ -1,1 +1,1 @@
-"""Reports of a trial, a clay, a firing, a finding, a trial of factors, and of a year."""
+"""Reports of a trial, a clay, a firing, a finding, a factor trial, and of a year."""

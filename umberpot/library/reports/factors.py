@@ -1,4 +1,4 @@
-"""The report of a trial of factors."""
+"""The report of a factor trial."""
 
 from collections.abc import Sequence
 from datetime import date

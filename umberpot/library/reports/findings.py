@@ -16,7 +16,7 @@ def report_of_finding(studio: Studio, finding: Finding, made_on: date) -> Report
     hand = f"Concluded by {finding.made_by} on {common.day(finding.made_at)}"
     later = getattr(finding, "superseded_by", None)
     superseded = [Text(later.sentence, lead="Superseded by")] if later else []
-    today = Section("What the figures say today", [Text(report.headline), *report.blocks])
+    today = Section("Current results", [Text(report.headline), *report.blocks])
     return replace(
         report,
         title=f"Finding: {finding.subject}",

@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from datetime import date
 
-from claycore.judging.limits import SCHOOLS, WARES
+from claycore.judging.limits import SCHOOL_WORDS, WARES
 from umberpot.clays.figures import spread_records
 from umberpot.clays.limits.services import limits_of
 from umberpot.colours.fired import fired_colours
@@ -122,7 +122,7 @@ def _between(grids: Sequence[ResultGrid]) -> list[Block]:
         for grid in grids
         for cell, other, beside in grid.pairs
     ]
-    head = ("Grid", "Tiles that touch", "ΔE00", "To the eye")
+    head = ("Grid", "Tiles that touch", "ΔE00", "Visible difference")
     return [Grid(head, rows, (0.22, 0.22, 0.12, 0.44))] if rows else []
 
 
@@ -156,14 +156,14 @@ def _joints(found: list[TileResult]) -> list[Block]:
         for joint in results.joints(found)
         if joint.delta_e is not None
     ]
-    head = ("Tiles that touch", "ΔE00", "To the eye")
+    head = ("Tiles that touch", "ΔE00", "Visible difference")
     return [Grid(head, rows, (0.3, 0.15, 0.55))] if rows else []
 
 
 def _limits(trial: Trial) -> list[Text]:
     limit = limits_of(trial.studio, trial.ware, trial.school).absorption
-    school = SCHOOLS[trial.school]
-    return [Text(f"Judged as {WARES[trial.ware]}: {limit.text} ({school}; common practice).")]
+    school = SCHOOL_WORDS[trial.school]
+    return [Text(f"Assessed as {WARES[trial.ware]}: {limit.text} ({school}; common practice).")]
 
 
 def _batch(batch: Replicates) -> Text:

@@ -59,7 +59,7 @@ def report_of_year(studio: Studio, year: int, made_on: date) -> Report:
         headline=f"{', '.join(common.counted(*one) for one in counts)}.",
         sections=[
             Section("Findings", [block for one in concluded for block in _finding(one)]),
-            Section("Trials of factors", _factors(studio, year)),
+            Section("Factor trials", _factors(studio, year)),
             Section("Trials", _trials(begun)),
             Section("Firings", _firings(list(firings.order_by("fired_on")[:MOST_ROWS]))),
             Section("Materials used", _used(studio, year)),

@@ -316,11 +316,11 @@ KINDS: dict[str, Kind] = {
         ),
         Kind(
             slug="factor-trials",
-            title="Trials of factors",
+            title="Factor trials",
             called=("trial", "factor"),
             model=FactorTrial,
             words=_factor_words,
-            found=_made("trial of factors"),
+            found=_made("factor trial"),
             filters=SIGNED,
         ),
         Kind(

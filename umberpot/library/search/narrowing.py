@@ -41,7 +41,7 @@ VERDICTS = [
     ("", "any"),
     (AgainstLimit.WITHIN, "within its limit"),
     (AgainstLimit.OVER, "over its limit"),
-    (AgainstLimit.NOT_DECIDED, "not decided"),
+    (AgainstLimit.NOT_DECIDED, "inconclusive"),
 ]
 SUITS = [("", "any"), *((overall, word.lower()) for overall, word in OVERALL.items())]
 CONES = [("", "any"), *((cone, cone) for cone in cones.CONES)]
@@ -56,7 +56,7 @@ def _day(label: str) -> forms.DateField:
 class SearchForm(forms.Form):
     """Words and filters; everything may be left open."""
 
-    q = forms.CharField(max_length=LONGEST_TEXT, required=False, label="Words")
+    q = forms.CharField(max_length=LONGEST_TEXT, required=False, label="Search for")
     material = forms.CharField(max_length=LONGEST_TEXT, required=False, label="Material")
     pct_from = MeasureField(bounds.PERCENTAGE, required=False, label="Percentage from")
     pct_to = MeasureField(bounds.PERCENTAGE, required=False, label="Percentage to")
@@ -66,7 +66,7 @@ class SearchForm(forms.Form):
     read = Choice(choices=WHAT_IS_READ, required=False, label="Read")
     verdict = Choice(choices=VERDICTS, required=False, label="Absorption")
     suits = Choice(choices=SUITS, required=False, label="Clay verdict")
-    near = ColourField("Colour near", required=False)
+    near = ColourField("Colour close to", required=False)
     since = _day("Since")
     until = _day("Until")
     who = forms.CharField(max_length=150, required=False, label="By")

@@ -1,4 +1,4 @@
-"""Go to anything: the box in every page's head, and the page of what was found."""
+"""Search: the box in every page's head, and the page of what was found."""
 
 from django.http import HttpResponse
 from django.shortcuts import redirect, render

@@ -49,7 +49,7 @@ def revoke(request: StudioRequest, pk: int) -> HttpResponse:
     """Closes a link."""
     found = get_object_or_404(Share.objects.of(request.studio), pk=pk)
     services.revoke(found)
-    messages.success(request, "The link is closed: whoever has it reads nothing any more.")
+    messages.success(request, "Link revoked.")
     return redirect("library:shares")
 
 

@@ -68,7 +68,7 @@ class CampaignForm(KnowsScale, ClayConditionForm[CampaignInputs]):
     tiles_each = CountField(TILES, required=False, label="Tiles of each mix")
     controls = TickField(label="Plain tiles as controls, one glazed and one not")
     loss_pct = MeasureField(series.LOSS, required=False, label="Mixing loss")
-    scale_step_g = MeasureField(bounds.STEP, required=False, label="Scale step")
+    scale_step_g = MeasureField(bounds.STEP, required=False, label="Scale reads to")
 
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean()

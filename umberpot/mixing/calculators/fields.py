@@ -53,9 +53,7 @@ def solid_density_field() -> MeasureField:
 
 def scale_step_field() -> MeasureField:
     """The step of the scale, grams."""
-    return MeasureField(
-        bounds.STEP, required=False, label="Your scale shows steps of", initial="0.1"
-    )
+    return MeasureField(bounds.STEP, required=False, label="Scale reads to", initial="0.1")
 
 
 class KnowsScale:

@@ -81,7 +81,7 @@ class SeriesForm(KnowsScale, ClayConditionForm[SeriesInputs]):
     round_start_g = MeasureField(
         series.NONE_OR_MORE, required=False, label="Round first clay weight up to"
     )
-    scale_step_g = MeasureField(bounds.STEP, required=False, label="Scale step")
+    scale_step_g = MeasureField(bounds.STEP, required=False, label="Scale reads to")
 
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean()

@@ -115,7 +115,7 @@ class SlipForm(KnowsScale, CalculatorForm[SlipInputs]):
         bounds.VESSEL, counted_in="sample_unit", required=False, label="Empty jug"
     )
     amount = MeasureField(
-        bounds.VOLUME, counted_in="amount_unit", required=False, label="Slip to use"
+        bounds.VOLUME, counted_in="amount_unit", required=False, label="Slip amount"
     )
     amount_unit = Choice(
         choices=partial(units.choices, Measure.VOLUME, Measure.MASS),

@@ -39,7 +39,7 @@ class WaterForm(CalculatorForm[WaterInputs]):
     wet = MeasureField(bounds.MASS, counted_in="unit", label="Sample weight, wet")
     dry = MeasureField(bounds.MASS, counted_in="unit", label="Sample weight, bone dry")
     unit = Choice(choices=mass_units, initial="g")
-    scale_step = MeasureField(bounds.STEP, label="Scale step")
+    scale_step = MeasureField(bounds.STEP, label="Scale reads to")
 
     def inputs(self) -> WaterInputs:
         typed = self.cleaned_data

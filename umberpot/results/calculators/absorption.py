@@ -45,7 +45,7 @@ class AbsorptionForm(CalculatorForm[AbsorptionInputs]):
         bounds.MASS, counted_in="unit", required=False, label="Suspended weight"
     )
     unit = Choice(choices=mass_units, initial="g")
-    scale_step = MeasureField(bounds.STEP, label="Smallest step of the scale")
+    scale_step = MeasureField(bounds.STEP, label="Scale reads to")
     method = Choice(choices=soaking.choices, label="Soaking method")
     limit_pct = MeasureField(bounds.LIMIT, required=False, label="Limit to compare with")
 

@@ -34,7 +34,7 @@ class ShrinkageForm(CalculatorForm[ShrinkageInputs]):
     dry = MeasureField(bounds.LENGTH, counted_in="unit", required=False, label="Bone dry")
     fired = MeasureField(bounds.LENGTH, counted_in="unit", required=False, label="Fired")
     unit = Choice(choices=length_units, initial="mm")
-    step = MeasureField(bounds.STEP, required=False, label="Ruler step")
+    step = MeasureField(bounds.STEP, required=False, label="Ruler reads to")
 
     def inputs(self) -> ShrinkageInputs:
         typed = self.cleaned_data

@@ -50,7 +50,7 @@ class WareForm(CalculatorForm[Ware]):
     """The query string; what is left out is not known."""
 
     ware = Choice(choices=list(WARES.items()), label="Ware")
-    school = Choice(choices=list(SCHOOLS.items()), initial=School.STRICT, label="School")
+    school = Choice(choices=list(SCHOOLS.items()), initial=School.STRICT, label="Limits")
     absorption_pct = MeasureField(PCT, required=False, label="Absorption of the body")
     absorption_u95 = MeasureField(PCT, required=False, label="± (95 %)")
     method = Choice(
@@ -63,7 +63,7 @@ class WareForm(CalculatorForm[Ware]):
     hazard_metal = Choice(
         choices=[(WareFact.UNKNOWN, "not known"), (WareFact.NO, "no"), (WareFact.YES, "yes")],
         required=False,
-        label="Lead, cadmium or similar in it",
+        label="Contains lead, cadmium or similar",
     )
     crazed = _known("Glaze crazed")
     leach = Choice(choices=list(LEACH_TESTS.items()), required=False, label="Release tested")

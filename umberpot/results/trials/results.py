@@ -230,13 +230,13 @@ def joints(results: list[TileResult]) -> list[Joint]:
 
 
 def summary(made: list[Replicates]) -> str:
-    """One line for a list: how many batches are within, over, or not decided."""
+    """One line for a list: how many batches are within, over, or inconclusive."""
     counts = {
         words: sum(1 for b in made if b.verdict and b.verdict.outcome == outcome)
         for outcome, words in (
             (absorption.AgainstLimit.WITHIN, "within the limit"),
             (absorption.AgainstLimit.OVER, "over the limit"),
-            (absorption.AgainstLimit.NOT_DECIDED, "not decided"),
+            (absorption.AgainstLimit.NOT_DECIDED, "inconclusive"),
         )
     }
     return ", ".join(f"{plain(n)} {words}" for words, n in counts.items() if n)

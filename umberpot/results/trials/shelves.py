@@ -53,4 +53,4 @@ def _apart(offsets: Sequence[Offset]) -> str:
     hot = max(offsets, key=lambda one: one.value)
     cool = min(offsets, key=lambda one: one.value)
     u95 = (hot.u95**2 + cool.u95**2) ** 0.5
-    return f"{plain(hot.value - cool.value, 0)} ± {plain(u95, 0)} °C on the cone scale"
+    return f"{plain(hot.value - cool.value, 0)} ± {plain(u95, 0)} °C"

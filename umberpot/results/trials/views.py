@@ -9,7 +9,7 @@ from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_http_methods
 
-from claycore.judging.limits import SCHOOLS, WARES
+from claycore.judging.limits import SCHOOL_WORDS, WARES
 from claycore.measure.formatting import percentage
 from umberpot.clays.figures import spread_records
 from umberpot.clays.fires import OPEN_BODY
@@ -148,7 +148,7 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
             "judged_as": judged_as,
             "limit": limits_of(request.studio, trial.ware, trial.school).absorption,
             "ware": WARES[trial.ware],
-            "school": SCHOOLS[trial.school],
+            "school": SCHOOL_WORDS[trial.school],
             "results": found,
             "any_glazed": any(one.progress.tile.glazed for one in found),
             "batches": batches,

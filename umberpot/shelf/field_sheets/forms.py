@@ -65,15 +65,18 @@ class FieldSheetForm(EditingForm, forms.ModelForm):
     dug_on = DayDone(required=False, label="Dug on")
     slaked_on = DayDone(required=False, label="Slaked on")
     depth_cm = MeasureField(DEPTH, required=False, label="Depth")
-    smooth_pct = RatioField(bounds.SHARE, required=False, label="Feel, smooth to sandy")
+    smooth_pct = RatioField(bounds.SHARE, required=False, label="Feel (smooth : sandy)")
     sand_mm = MeasureField(LAYER, required=False, label="Sand, at the bottom")
     silt_mm = MeasureField(LAYER, required=False, label="Silt")
     clay_mm = MeasureField(LAYER, required=False, label="Clay, on top")
-    dug_g = MeasureField(bounds.MASS, required=False, label="Weight dug, damp as it was")
+    dug_g = MeasureField(bounds.MASS, required=False, label="Weight as dug")
     dried_g = MeasureField(bounds.MASS, required=False, label="Weight dried and sieved")
     water_l = MeasureField(WATER_L, required=False, label="Water used")
     notes = forms.CharField(
-        required=False, max_length=2000, widget=forms.Textarea({"rows": 3}), label="First notes"
+        required=False,
+        max_length=2000,
+        widget=forms.Textarea({"rows": 3}),
+        label="Notes in the field",
     )
 
     class Meta:

@@ -16,9 +16,9 @@ DAYS = [(1, "1 day"), (7, "7 days"), (30, "30 days")]
 class InviteForm(forms.Form):
     """Who is invited, as what, and for how long the link works."""
 
-    meant_for = forms.CharField(max_length=80, label="Who it is for")
+    meant_for = forms.CharField(max_length=80, label="Name")
     role = forms.ChoiceField(choices=ROLE_CHOICES, initial=Role.READER, label="Role")
-    days = forms.TypedChoiceField(coerce=int, choices=DAYS, initial=7, label="Works for")
+    days = forms.TypedChoiceField(coerce=int, choices=DAYS, initial=7, label="Expires after")
 
 
 class RoleForm(forms.Form):

@@ -1,1 +1,1 @@
-"""Trials of factors: planned, rated, and held against what was expected."""
+"""Factor trials: planned, rated, and held against what was expected."""

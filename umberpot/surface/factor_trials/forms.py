@@ -1,4 +1,4 @@
-"""The forms of a trial of factors: its plan, its rating sheet, its colours."""
+"""The forms of a factor trial: its plan, its rating sheet, its colours."""
 
 from collections.abc import Iterator, Sequence
 from typing import Any
@@ -51,11 +51,11 @@ class TrialForm(forms.Form):
     particle_size = _text("Particle size", 60, required=False)
     binder = _text("Binder", 60, required=False)
     factor_1 = _text("First factor", 40)
-    levels_1 = _text("Its levels", LONGEST_TEXT)
+    levels_1 = _text("Levels", LONGEST_TEXT)
     factor_2 = _text("Second factor", 40)
-    levels_2 = _text("Its levels", LONGEST_TEXT)
+    levels_2 = _text("Levels", LONGEST_TEXT)
     factor_3 = _text("Third factor (optional)", 40, required=False)
-    levels_3 = _text("Its levels", LONGEST_TEXT, required=False)
+    levels_3 = _text("Levels", LONGEST_TEXT, required=False)
     fired_apart = forms.BooleanField(
         required=False, label="Each piece is fired on its own, its level drawn by lot"
     )
@@ -67,8 +67,8 @@ class TrialForm(forms.Form):
         widget=forms.CheckboxSelectMultiple,
         error_messages={"required": "Tick at least one way to rate the pieces."},
     )
-    keeps_half = forms.BooleanField(required=False, label="Half of each piece is kept unwashed")
-    blind = forms.BooleanField(required=False, label="Rate blind: the sheet shows codes only")
+    keeps_half = forms.BooleanField(required=False, label="Keep half of each piece unwashed")
+    blind = forms.BooleanField(required=False, label="Blind rating: the sheet shows codes only")
     expected = forms.CharField(
         max_length=500,
         label="What do you expect?",
@@ -77,7 +77,7 @@ class TrialForm(forms.Form):
     )
     claim_about = _text("Level or factor", 40, required=False)
     claim_says = Choice(
-        choices=[("", "not counted"), *SAYS.items()], required=False, label="Expected outcome"
+        choices=[("", "no prediction"), *SAYS.items()], required=False, label="Expected outcome"
     )
     claim_scale = Choice(
         choices=lambda: [("", "choose"), *((code, title.lower()) for code, title in _scales())],

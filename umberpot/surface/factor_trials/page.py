@@ -1,4 +1,4 @@
-"""A trial of factors as its page shows it: tables by level, slabs, the grid of its pieces."""
+"""A factor trial as its page shows it: tables by level, slabs, the grid of its pieces."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass

@@ -1,4 +1,4 @@
-"""What the pieces of a trial of factors came to, for its page, its file and its expectation."""
+"""What the pieces of a factor trial came to, for its page, its file and its expectation."""
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass

@@ -1,4 +1,4 @@
-"""What is said around a trial of factors; what it shows, the core says."""
+"""What is said around a factor trial; what it shows, the core says."""
 
 from collections.abc import Mapping
 

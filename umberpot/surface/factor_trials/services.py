@@ -1,4 +1,4 @@
-"""Trials of factors: laid out, rated, their expectation written and held against what came."""
+"""Factor trials: laid out, rated, their expectation written and held against what came."""
 
 import random
 import uuid

@@ -1,4 +1,4 @@
-"""The pieces of a trial of factors as a CSV file, one row a piece."""
+"""The pieces of a factor trial as a CSV file, one row a piece."""
 
 from collections.abc import Sequence
 

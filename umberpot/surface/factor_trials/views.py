@@ -1,4 +1,4 @@
-"""Trials of factors: the list, one with its grid, and the sheets it is rated on."""
+"""Factor trials: the list, one with its grid, and the sheets it is rated on."""
 
 import uuid
 from typing import Any

@@ -1,4 +1,4 @@
-"""Surface plans, and trials of factors."""
+"""Surface plans, and factor trials."""
 
 from umberpot.surface.models.factor_trials import (
     Expectation,

@@ -1,4 +1,4 @@
-"""Trials of factors: what is tried on which piece, what was expected of it, and what came."""
+"""Factor trials: what is tried on which piece, what was expected of it, and what came."""
 
 from django.db import models
 from django.db.models import F, Q

@@ -204,7 +204,7 @@ class SlipChoice(forms.ChoiceField):
             **{f"clay-{clay.pk}": clay for clay in (*buckets, *fused, *clays)},
         }
         self.choices = [
-            ("", "another slip, by its name"),
+            ("", "other slip"),
             ("Mixes", [(f"mix-{mix.pk}", mix.name) for mix in mixes]),
             ("Slips", [(f"clay-{bucket.pk}", bucket.name) for bucket in buckets]),
             (
@@ -229,17 +229,17 @@ class CoatForm(forms.Form):
     use_required_attribute = False
 
     slip = SlipChoice()
-    name = forms.CharField(max_length=120, required=False, label="Name of another slip")
+    name = forms.CharField(max_length=120, required=False, label="Name")
     application = Choice(
         choices=[(code, word) for code, word in APPLICATIONS.items() if code != Application.LAY],
-        label="Applied",
+        label="Application",
     )
     coats = CountField(COATS, initial=1, label="Coats")
     thickness_mm = MeasureField(THICKNESS, required=False, label="Wet coat thickness")
     specific_gravity = MeasureField(
         bounds.SPECIFIC_GRAVITY, initial=COAT_GRAVITY, label="Specific gravity"
     )
-    onto = Choice(choices=list(ONTO.items()), label="Onto")
+    onto = Choice(choices=list(ONTO.items()), label="Surface underneath")
     kind = Choice(choices=list(KINDS.items()), required=False, label="Kind")
     covers_pct = MeasureField(COVERS, required=False, label="Share of the face")
     side = Choice(choices=list(SIDES.items()), required=False, label="Side", initial=Side.BOTH)

@@ -18,7 +18,7 @@ PREVIEW_REMOVED = "Preview removed."
 PHOTOGRAPH_SAVED = "Photograph saved."
 NOTHING_DRAWN = "There is no preview to save yet."
 CHOOSE_A_PHOTOGRAPH = "Choose a photograph first."
-WAITS_SAVED = "Waits saved."
+WAITS_SAVED = "Waiting times saved."
 NO_SAMPLES = "There is no coat to make test tiles of. Slabs are tested as tiles of their clays."
 TOO_MANY = "A plan has at most 12 coats. Remove one first."
 

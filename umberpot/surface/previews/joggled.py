@@ -43,7 +43,7 @@ class JoggleForm(forms.Form):
         if wrong:
             raise forms.ValidationError(f"“{wrong[0]}” is not a tilt. Use {', '.join(Tilt)}.")
         if len(words) > MOST_TILTS:
-            raise forms.ValidationError(f"At most {MOST_TILTS} tilts. Take some back.")
+            raise forms.ValidationError(f"At most {MOST_TILTS} tilts. Remove some.")
         return [Tilt(word) for word in words]
 
 
@@ -92,7 +92,7 @@ class Joggled:
             )
 
         found = [(f"Tilt {tilt}", query([*tilts, tilt])) for tilt in Tilt]
-        return [*found, ("Take back the last tilt", query(tilts[:-1]))] if tilts else found
+        return [*found, ("Undo the last tilt", query(tilts[:-1]))] if tilts else found
 
 
 def joggled(rows_from_the_top: Sequence[CoatRow], data: QueryDict) -> Joggled | None:

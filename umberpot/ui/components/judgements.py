@@ -54,7 +54,7 @@ MARKS: dict[str | bool | None, Mark] = {
 VERDICT_TITLES = {
     Mark.TICK: "Within the limit",
     Mark.CROSS: "Over the limit",
-    Mark.DASH: "Not decided",
+    Mark.DASH: "Inconclusive",
 }
 
 

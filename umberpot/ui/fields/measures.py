@@ -34,7 +34,7 @@ def read_number(text: str) -> float:
         raise ValueError("This is not a number. Enter it like 12.5 or 12,5.")
     number = float(text)
     if 0 < abs(number) < NEXT_TO_NOTHING:
-        raise ValueError("That is next to nothing. Write 0, or a larger number.")
+        raise ValueError("This number is too small. Enter 0 or a larger number.")
     return number
 
 

@@ -1,4 +1,4 @@
-"""The grid of a trial of factors, where its pieces stand, and what it can find at all."""
+"""The grid of a factor trial, where its pieces stand, and what it can find at all."""
 
 from collections import Counter
 

@@ -1,4 +1,4 @@
-"""What a trial of factors shows, on made results whose effects are known."""
+"""What a factor trial shows, on made results whose effects are known."""
 
 import numpy as np
 import pytest

@@ -52,7 +52,7 @@ class DifferenceAnswer(Answer):
 
 
 class DifferenceView(Calculator[TwoColours, Difference]):
-    """How far two fired colours lie apart."""
+    """How far apart two fired colours are."""
 
     form_class = DifferenceForm
     page = "results/calculators/colour/difference.html"

@@ -51,11 +51,11 @@ class MatchForm(CalculatorForm[MatchInputs]):
     tile = EntriesField(
         read_tile, "tile", TILE_AS_WRITTEN, MOST_TILES, label="Fired tiles, one a line", rows=7
     )
-    max_pct = MeasureField(MOST, initial=USUAL_MOST_PCT, label="At most in total")
+    max_pct = MeasureField(MOST, initial=USUAL_MOST_PCT, label="Maximum total")
     parts = Choice(
         choices=[(str(n), str(n)) for n in range(1, MOST_PARTS + 1)],
         initial=str(USUAL_PARTS),
-        label="Colourants at most",
+        label="Maximum number of colourants",
     )
 
     def __init__(self, data: QueryDict | None = None, **kwargs: Any) -> None:

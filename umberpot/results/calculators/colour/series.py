@@ -41,7 +41,7 @@ class ColourSeriesForm(CalculatorForm[SeriesInputs]):
     tile = EntriesField(
         read_strength, "tile", STRENGTH_AS_WRITTEN, MOST_TILES, label="Tiles, one a line", rows=6
     )
-    noise = MeasureField(NOISE, required=False, label="Noise of equal tiles")
+    noise = MeasureField(NOISE, required=False, label="Scatter between identical tiles")
 
     def inputs(self) -> SeriesInputs:
         tiles: dict[float, list[Lab]] = defaultdict(list)
@@ -103,7 +103,7 @@ class ColourSeriesView(Calculator[SeriesInputs, SeriesReading]):
         }
 
     def page_context(self, request: HttpRequest, form: CalculatorForm) -> dict[str, Any]:
-        hint = f"Leave empty to take it from equal tiles, or {plain(USUAL.sd, 1)} without any."
+        hint = f"Leave empty to take it from identical tiles, or {plain(USUAL.sd, 1)} without any."
         return {"place": PLACE, "noise_hint": hint}
 
 

@@ -1,0 +1,25 @@
+"""What became of an expectation, in other words."""
+
+from django.db import migrations, models
+
+
+class Migration(migrations.Migration):
+    dependencies = [
+        ("surface", "0007_particle_size_and_binder"),
+    ]
+
+    operations = [
+        migrations.AlterField(
+            model_name="factortrial",
+            name="outcome",
+            field=models.CharField(
+                blank=True,
+                choices=[
+                    ("as_expected", "as expected"),
+                    ("otherwise", "not as expected"),
+                    ("not_decided", "inconclusive"),
+                ],
+                max_length=11,
+            ),
+        ),
+    ]
