@@ -113,6 +113,7 @@ TEMPLATES = [
                 "umberpot.ui.components.tile_looks",
                 "umberpot.ui.components.trade_figures",
                 "umberpot.ui.components.walls",
+                "umberpot.shelf.components",
                 "umberpot.mixing.components",
                 "umberpot.kiln.components",
                 "umberpot.colours.components",

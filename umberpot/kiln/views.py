@@ -1,7 +1,7 @@
 """Kiln: what waits for which cone, and firings."""
 
 import uuid
-from collections import Counter, defaultdict
+from collections import Counter
 from collections.abc import Iterable
 from dataclasses import dataclass
 from urllib.parse import urlencode
@@ -34,7 +34,6 @@ from umberpot.kiln.services import (
     load_and_fire,
     take_out,
 )
-from umberpot.studio.models import Studio
 from umberpot.studio.request import StudioRequest, key_in, keys_in, posted, request_key
 from umberpot.studio.roles import for_makers
 from umberpot.tiles.models import Loading, Step, Tile, TileQuerySet, Trial
@@ -44,10 +43,7 @@ from umberpot.tiles.readings.damp import damp_among
 MOST_DRAWN = 42
 """Tiles drawn, of all cones together; of a single cone that is asked for, many more."""
 LEAST_OF_A_CONE = 12
-MOST_FIRINGS = 24
 MOST_HELD_BACK = 8
-MOST_NAMED = 3
-"""Trials named of a firing in the list; its page has all."""
 MOST_OF_ONE_CONE = 400
 
 
@@ -168,16 +164,6 @@ def new_firing(form: FiringForm, request: StudioRequest) -> Firing:
     return firing
 
 
-def _trials_in(studio: Studio, firings: Iterable[Firing]) -> dict[int, list[str]]:
-    """The trials and clay tests that had pieces in each firing, by name, most pieces first."""
-    loadings = Loading.objects.of(studio).filter(firing__in=[firing.pk for firing in firings])
-    rows = loadings.values_list("firing_id", "tile__trial__name").annotate(Count("pk")).order_by()
-    held: dict[int, list[str]] = defaultdict(list)
-    for firing_pk, name, _ in sorted(rows, key=lambda row: -row[2]):
-        held[firing_pk].append(name)
-    return held
-
-
 @require_http_methods(["GET", "POST"])
 def kiln(request: StudioRequest) -> HttpResponse:
     """What waits, a form to record a firing of it, and the firings so far."""
@@ -200,14 +186,6 @@ def kiln(request: StudioRequest) -> HttpResponse:
             firing = fire(tiles, new_firing(form, request))
             messages.success(request, sentences.firing_recorded(len(tiles), firing))
             return redirect("kiln:firing", pk=firing.pk)
-    latest = Firing.objects.of(request.studio).order_by("-fired_on", "-pk")[:MOST_FIRINGS]
-    firings = (
-        Firing.objects.of(request.studio)
-        .filter(pk__in=list(latest.values_list("pk", flat=True)))
-        .annotate(tile_count=Count("loadings"))
-        .order_by("-fired_on", "-pk")
-    )
-    held = _trials_in(request.studio, firings)
     return render(
         request,
         "kiln/kiln.html",
@@ -224,8 +202,6 @@ def kiln(request: StudioRequest) -> HttpResponse:
             "held_back": _held_back(request),
             "has_kiln": Kiln.objects.of(request.studio).filter(set_aside_at=None).exists(),
             "kiln_form": FirstKilnForm(),
-            "firings": [(firing, held.get(firing.pk, [])) for firing in firings],
-            "most_named": MOST_NAMED,
         },
         status=400 if form.errors else 200,
     )

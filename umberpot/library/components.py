@@ -18,12 +18,20 @@ from umberpot.library.findings.forms import ExpectForm
 from umberpot.library.findings.services import standing
 from umberpot.library.models import CONCLUDED, SUBJECTS, Note
 from umberpot.library.notes.forms import NoteForm
+from umberpot.library.places import PLACE, TOOLS
 from umberpot.library.undo.middleware import TAG
 from umberpot.tiles.models import Trial
+from umberpot.ui.tools import shown_tools
 
 register = template.Library()
 
 HAS_IMAGE = ExpressionWrapper(Q(image__isnull=False), output_field=BooleanField())
+
+
+@register.inclusion_tag("ui/components/tools.html")
+def library_tools(here: str) -> dict[str, Any]:
+    """The tools of the Library."""
+    return shown_tools(PLACE, TOOLS, here)
 
 
 @register.inclusion_tag("library/notes/_notes.html", takes_context=True)

@@ -11,12 +11,12 @@ from django.views.decorators.http import require_GET, require_http_methods, requ
 from umberpot.shelf import sentences, services
 from umberpot.shelf.forms import STOCK, ContainerForm, MaterialForm
 from umberpot.shelf.models import Container, Material
+from umberpot.shelf.places import PLACE
 from umberpot.studio.request import StudioRequest, posted
 from umberpot.studio.roles import for_makers
 from umberpot.ui.fields.measures import MeasureField
 from umberpot.ui.paging import page_of
 
-PLACE = "Shelf"
 A_PAGE = 40
 GROUPS = (
     ("Clays", "clays", Material.CLAYS),

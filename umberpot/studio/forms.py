@@ -130,6 +130,7 @@ class PreferencesForm(EditingForm, forms.ModelForm):
         self.fields["paper"].label = "Paper"
         self.fields["tables"].label = "CSV files"
         self.fields["ware"].label = "Default ware"
+        self.fields["usual_cone"].label = "Default cone"
         self.fields["school"].label = "Absorption limits"
         self.fields["purpose"].label = "Default purpose"
         self.fields["scratching_tool"].label = "Scratching tool"

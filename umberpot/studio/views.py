@@ -21,6 +21,7 @@ from django.shortcuts import redirect, render
 from django.urls import reverse_lazy
 from django.views.decorators.http import require_GET, require_http_methods
 
+from umberpot.places import STUDIO
 from umberpot.studio import progress
 from umberpot.studio.addresses import proposed
 from umberpot.studio.forms import FirstRunForm, NewPasswordForm, PreferencesForm
@@ -115,7 +116,7 @@ def preferences(request: StudioRequest) -> HttpResponse:
     return render(
         request,
         "studio/preferences.html",
-        {"form": form},
+        {"place": STUDIO, "form": form},
         status=400 if form.errors else 200,
     )
 

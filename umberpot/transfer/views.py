@@ -9,6 +9,7 @@ from django.http import Http404, HttpResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_GET, require_http_methods
 
+from umberpot.shelf.places import PLACE
 from umberpot.studio import progress
 from umberpot.studio.models import Studio
 from umberpot.studio.request import StudioRequest, page_key, posted
@@ -20,8 +21,6 @@ from umberpot.transfer.services import ImportResult
 from umberpot.ui import tables
 from umberpot.ui.downloads import CSV
 from umberpot.ui.downloads import download as as_download
-
-PLACE = "Shelf"
 
 
 @require_http_methods(["GET", "POST"])

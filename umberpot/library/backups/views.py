@@ -9,7 +9,7 @@ from django.views.decorators.http import require_GET, require_POST
 from umberpot.library.backups import copies, services
 from umberpot.library.housekeeping.room import rooms
 from umberpot.library.housekeeping.sentences import AT_NIGHT
-from umberpot.library.places import PLACE
+from umberpot.places import STUDIO
 from umberpot.studio.request import StudioRequest
 from umberpot.studio.roles import for_owners
 from umberpot.studio.services import owns_installation
@@ -24,7 +24,7 @@ def _may_download(request: StudioRequest) -> bool:
 def backups(request: StudioRequest) -> HttpResponse:
     """Every backup there is, and what there is to worry about."""
     context = {
-        "place": PLACE,
+        "place": STUDIO,
         "standing": services.standing(timezone.now()),
         "folder": services.folder(),
         "may_download": _may_download(request),

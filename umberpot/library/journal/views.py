@@ -6,7 +6,7 @@ from django.views.decorators.http import require_safe
 
 from umberpot.library.journal.forms import JournalFilter
 from umberpot.library.journal.presentation import describe_entries
-from umberpot.library.places import PLACE
+from umberpot.places import STUDIO
 from umberpot.studio.journal.models import JournalEntry
 from umberpot.studio.request import StudioRequest, key_in
 from umberpot.studio.roles import for_owners
@@ -28,6 +28,6 @@ def journal(request: StudioRequest) -> HttpResponse:
     page = rows[:ENTRIES_A_PAGE]
     asked = request.GET.copy()
     asked["before"] = str(page[-1].pk) if len(rows) > len(page) else ""
-    shown = {"place": PLACE, "form": form, "steps": describe_entries(page)}
+    shown = {"place": STUDIO, "form": form, "steps": describe_entries(page)}
     shown["older"] = f"?{asked.urlencode()}" if asked["before"] else ""
     return render(request, "library/journal/journal.html", shown)

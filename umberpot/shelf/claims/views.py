@@ -8,10 +8,9 @@ from django.views.decorators.http import require_http_methods
 from umberpot.shelf import sentences
 from umberpot.shelf.claims.forms import ClaimForm
 from umberpot.shelf.models import Material, SupplierClaim
+from umberpot.shelf.places import PLACE
 from umberpot.studio.request import StudioRequest, posted
 from umberpot.studio.roles import for_makers
-
-PLACE = "Shelf"
 
 
 @for_makers

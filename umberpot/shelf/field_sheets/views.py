@@ -14,10 +14,9 @@ from umberpot.shelf import sentences, services
 from umberpot.shelf.field_sheets.forms import FieldSheetForm
 from umberpot.shelf.models import FieldSheet, Material
 from umberpot.shelf.photos.forms import PhotoForm
+from umberpot.shelf.places import PLACE
 from umberpot.studio.request import StudioRequest, posted
 from umberpot.studio.roles import for_makers
-
-PLACE = "Shelf"
 
 
 @for_makers

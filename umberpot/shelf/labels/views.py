@@ -7,6 +7,7 @@ from django.views.decorators.http import require_GET
 
 from claycore.safety.metals import caution_in_short, in_words
 from umberpot.shelf.models import Material
+from umberpot.shelf.places import PLACE
 from umberpot.studio.codes_on_paper import codes_hold, on_paper
 from umberpot.studio.request import StudioRequest, keys_in
 from umberpot.ui.label_form import LabelsForm
@@ -39,9 +40,9 @@ def labels(request: StudioRequest) -> HttpResponse:
             return made
     return render(
         request,
-        "ui/label_sheet.html",
+        "shelf/labels.html",
         {
-            "place": "Shelf",
+            "place": PLACE,
             "form": form,
             "title": chosen[0].name if len(chosen) == 1 else "The shelf",
             "count": len(chosen),

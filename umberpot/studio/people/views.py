@@ -11,6 +11,7 @@ from django.utils import timezone
 from django.views.decorators.cache import never_cache
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
+from umberpot.places import STUDIO
 from umberpot.studio.addresses import outside
 from umberpot.studio.forms import FirstRunForm, FoundForm
 from umberpot.studio.models import Invitation, Membership
@@ -31,7 +32,13 @@ def _page(request: StudioRequest, form: InviteForm) -> HttpResponse:
     every = Invitation.objects.of(request.studio).select_related("used_by", "made_by")
     invitations = [(one, sentences.state(one, now)) for one in every] if owner else []
     members = Membership.objects.filter(studio=request.studio).select_related("user")
-    shown = {"members": members, "invitations": invitations, "form": form, "owner": owner}
+    shown = {
+        "place": STUDIO,
+        "members": members,
+        "invitations": invitations,
+        "form": form,
+        "owner": owner,
+    }
     shown |= {
         "now": now,
         "roles": Role.choices,

@@ -11,6 +11,7 @@ from django.shortcuts import redirect, render
 from django.utils import timezone
 from django.views.decorators.http import require_GET, require_http_methods
 
+from umberpot.places import STUDIO
 from umberpot.studio import progress
 from umberpot.studio.models import Studio
 from umberpot.studio.request import StudioRequest, page_key, posted
@@ -23,8 +24,6 @@ from umberpot.transfer.archive.importing import is_empty, take_in
 from umberpot.ui.compression import never_compressed
 from umberpot.ui.downloads import as_file, file_name
 
-PLACE = "Library"
-
 
 @for_owners
 @require_http_methods(["GET", "POST"])
@@ -33,7 +32,7 @@ def archive(request: StudioRequest) -> HttpResponse:
     form = ArchiveForm(posted(request), request.FILES or None)
     if form.is_valid() and _taken_in(request, form):
         return redirect("transfer:archive")
-    shown: dict[str, Any] = {"place": PLACE, "form": form, "empty": is_empty(request.studio)}
+    shown: dict[str, Any] = {"place": STUDIO, "form": form, "empty": is_empty(request.studio)}
     shown |= {"request_key": uuid.uuid4(), "download_key": uuid.uuid4()}
     status = 400 if form.errors else 200
     return render(request, "transfer/archive/archive.html", shown, status=status)
