@@ -12,18 +12,14 @@ from django.db import connection
 from django.db.models import Q
 from django.urls import reverse
 
-from umberpot.kiln.places import TOOLS as KILN_TOOLS
 from umberpot.library.models import Indexed
 from umberpot.library.search.index import scope_of
 from umberpot.library.search.kind import Found, Kind
 from umberpot.library.search.kinds import KINDS
 from umberpot.library.search.narrowing import Asked, narrowed
-from umberpot.library.search.typed import folded, key_of, match, words_in
-from umberpot.mixing.places import TOOLS as MIX_TOOLS
-from umberpot.places import PLACES
-from umberpot.results.places import TOOLS as RESULTS_TOOLS
+from umberpot.library.search.pages import is_called_so, pages_for, terms_for
+from umberpot.library.search.typed import key_of, match, words_in
 from umberpot.studio.models import Membership, Studio
-from umberpot.surface.places import TOOLS as SURFACE_TOOLS
 
 MOST_OF_A_KIND = 6
 """So many of each kind are offered while someone types."""
@@ -58,8 +54,8 @@ class Answer:
         return sum(len(kind.rows) for kind in self.kinds)
 
 
-def look_up(studio: Studio, typed: str) -> Answer:
-    """The best few of each kind, while someone types.
+def look_up(studio: Studio, typed: str, decides: bool = True) -> Answer:
+    """The best few of each kind, while someone types; pages of owners if that is who ``decides``.
 
     Enter opens what is called exactly so, the first of its kind in the order of KINDS; else the
     only thing that was found.
@@ -68,12 +64,13 @@ def look_up(studio: Studio, typed: str) -> Answer:
     if not words:
         return Answer()
     kinds = [_of_kind(studio, kind, words, MOST_OF_A_KIND) for kind in KINDS.values()]
-    kinds += _fixed(studio, words)
-    kinds = [kind for kind in kinds if kind.rows]
+    kinds = _with_fixed(studio, words, kinds, MOST_OF_A_KIND, decides)
     return Answer(kinds, _only(studio, "".join(words), kinds))
 
 
-def results(studio: Studio, typed: str, asked: Asked, only_kind: str = "") -> Answer:
+def results(
+    studio: Studio, typed: str, asked: Asked, only_kind: str = "", decides: bool = True
+) -> Answer:
     """The page of results: words, filters, or both; of one kind alone it shows more."""
     words = words_in(typed)
     if not words and not asked:
@@ -85,7 +82,7 @@ def results(studio: Studio, typed: str, asked: Asked, only_kind: str = "") -> An
         most *= 10
     kinds = [_narrowed(studio, kind, words, asked, most) for kind in fitting]
     if not asked and not only_kind:
-        kinds += _fixed(studio, words)
+        kinds = _with_fixed(studio, words, kinds, MOST_ON_A_PAGE, decides)
     return Answer([kind for kind in kinds if kind.rows])
 
 
@@ -161,12 +158,20 @@ def _by_kind(rows: Iterable[Indexed]) -> dict[str, list[int]]:
     return found
 
 
-def _fixed(studio: Studio, words: Sequence[str]) -> list[OfKind]:
-    """People and pages: few, and none of them is a row of the studio's work."""
-    return [
-        OfKind("People", "people", "", list(_people(studio, words))),
-        OfKind("Pages", "pages", "", list(_pages(words))),
-    ]
+def _with_fixed(
+    studio: Studio, words: Sequence[str], kinds: Sequence[OfKind], most: int, decides: bool
+) -> list[OfKind]:
+    """With people, pages and words of the trade, none of which is a row of the studio's work.
+
+    A page that is called exactly what was typed is meant before anything that only has the word.
+    """
+    pages = OfKind("Pages", "pages", "", pages_for(words, decides)[:most])
+    people = OfKind("People", "people", "", list(_people(studio, words)))
+    terms = OfKind("Glossary", "glossary", "", list(terms_for(words))[:most])
+    first, last = (
+        ([pages], [people, terms]) if is_called_so(words, decides) else ([], [people, pages, terms])
+    )
+    return [kind for kind in (*first, *kinds, *last) if kind.rows]
 
 
 def _people(studio: Studio, words: Sequence[str]) -> Iterator[Found]:
@@ -176,14 +181,3 @@ def _people(studio: Studio, words: Sequence[str]) -> Iterator[Found]:
     for member in members[:MOST_OF_A_KIND]:
         url = f"{reverse('library:go')}?who={member.user}"
         yield Found(str(member.user), f"{member.role}: what they made", url)
-
-
-def _pages(words: Sequence[str]) -> Iterator[Found]:
-    """The places and tools themselves, by their words."""
-    groups = (*MIX_TOOLS, *KILN_TOOLS, *RESULTS_TOOLS, *SURFACE_TOOLS)
-    tools = [tool for group in groups for tool in group.tools]
-    pages = [(word, says, name) for word, name, says in PLACES]
-    pages += [(tool.word, tool.says or "page", tool.url_name) for tool in tools]
-    for word, says, name in pages:
-        if all(folded(part) in folded(word) for part in words):
-            yield Found(word, says, reverse(name))
