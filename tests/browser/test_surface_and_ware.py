@@ -229,7 +229,7 @@ def test_a_trial_of_factors_from_the_expectation_to_what_came(signed_in: Page) -
         piece.get_by_role("radio", name=step).check()
     page.get_by_role("button", name="Save ratings").click()
     expect(page.get_by_text("20 ratings saved.")).to_be_visible()
-    expect(page.get_by_text("Resist matters (p")).to_contain_text("thick wax came out worse")
+    expect(page.get_by_text("Resist matters:")).to_contain_text("thick wax was worse")
     expect(page.get_by_text("As expected · counted as")).to_be_visible()
     expect(page.get_by_role("img", name="thick wax, grey: 4, streaks").first).to_be_visible()
     page.get_by_text("Add to the expectation").click()
@@ -264,7 +264,7 @@ def test_a_mugs_card_says_what_was_established(signed_in: Page, tmp_path) -> Non
     text = " ".join(PdfReader(io.BytesIO(card.read_bytes())).pages[0].extract_text().split())
     assert "Food: no" in text
     assert "Overnight acid test: the surface changed. This is a fail." in text
-    assert "It assures nobody that ware is safe" in text
+    assert "It is not an assurance of safety" in text
 
 
 def drag(page: Page, from_: Locator, onto: Locator) -> None:

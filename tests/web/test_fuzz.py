@@ -100,5 +100,5 @@ def test_a_line_of_blends_with_next_to_nothing_is_refused(signed_in, clay, studi
     other = MaterialFactory(studio=studio, kind="clay_body", name="Other")
     order = {"other": other.pk, "steps": "1e-300", "dry_g": "400"}
     refused = signed_in.post(f"/results/clays/{clay.pk}/line/", order, follow=True)
-    assert "next to nothing" in words_of(refused)
+    assert "too small" in words_of(refused)
     assert not BlendPart.objects.exists()

@@ -7,7 +7,7 @@ import pytest
 from tests.factories import FiringFactory, MaterialFactory
 from tests.pages import words_of
 from umberpot.mixing.models import Mix
-from umberpot.tiles.models import Loading, Step, Tile, Trial
+from umberpot.tiles.models import ColourReading, Loading, Step, Tile, Trial
 
 
 @pytest.fixture
@@ -59,7 +59,14 @@ def test_a_page_that_is_not_there_is_the_nearest_that_is(signed_in, many, page):
 
 def test_what_was_fired_is_read_a_page_at_a_time(signed_in, studio, many):
     firing = FiringFactory(studio=studio)
-    Loading.objects.bulk_create(Loading(studio=studio, firing=firing, tile=tile) for tile in many())
+    tiles = many()
+    Loading.objects.bulk_create(Loading(studio=studio, firing=firing, tile=one) for one in tiles)
+    unread = words_of(signed_in.get("/results/"))
+    assert "Fired, colours not entered yet (24 and more)" in unread
+    colour = {"studio": studio, "firing": firing, "lightness": 50, "a": 9, "b": 9, "typed": "x"}
+    ColourReading.objects.bulk_create(
+        ColourReading(tile=one, made_by=firing.made_by, **colour) for one in tiles
+    )
     first = words_of(signed_in.get("/results/"))
     assert "1–6 of 30 trials" in first
 

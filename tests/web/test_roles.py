@@ -131,7 +131,7 @@ def test_an_invitation_is_used_once(signed_in, studio, make_mix):
     mix = make_mix()
     refused = client.post(f"/mix/{mix.pk}/set-aside/", {"aside": "yes"})
     assert refused.status_code == 403
-    assert "change nothing" in words_of(refused)
+    assert "read-only access" in words_of(refused)
     assert Mix.objects.get(pk=mix.pk).set_aside_at is None
     second = Client().post(link, {**NEW_ACCOUNT, "username": "second"})
     assert second.status_code == 410

@@ -3,7 +3,9 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from umberpot.colours.fired import FiredColour, read_as_fired_colours
+from django.db.models import OuterRef, Subquery
+
+from claycore.colour.notation import Lab
 from umberpot.firings.models import Firing
 from umberpot.studio.models import Studio
 from umberpot.tiles.colours import current_colours
@@ -17,13 +19,12 @@ class OpenedPiece:
     """A piece of the firing; ``colour`` is None until it is read."""
 
     tile: Tile
-    colour: FiredColour | None
+    colour: Lab | None
 
     @property
     def says(self) -> str:
         """The piece in words, for who cannot see it."""
-        colour = f", {self.colour.says}" if self.colour else ": colour not read yet"
-        return f"{self.tile.code}{colour}"
+        return f"{self.tile.code}, {self.tile.made_of}{'' if self.colour else ': not read yet'}"
 
 
 @dataclass(frozen=True)
@@ -41,15 +42,30 @@ class Opened:
 
 
 def last_opened(studio: Studio) -> Opened | None:
-    """The latest firing that anything was in; None before the first. Three queries."""
-    newest = Firing.objects.of(studio).filter(loadings__tile__set_aside_at=None)
-    firing = newest.filter(loadings__isnull=False).first()
-    if firing is None:
+    """The latest firing that a piece was in which is kept; None before the first. One query."""
+    kept = Loading.objects.filter(studio=studio, tile__set_aside_at=None)
+    latest = kept.order_by("-firing__fired_on", "-firing").values("firing")[:1]
+    read = current_colours(studio).filter(
+        tile=OuterRef("tile"), firing=OuterRef("firing"), of_bare_half=False
+    )
+    rows = list(
+        kept.filter(firing=Subquery(latest))
+        .select_related("firing", *_CALLED_BY)
+        .annotate(
+            **{f"read_{part}": Subquery(read.values(part)[:1]) for part in ("lightness", "a", "b")}
+        )
+        .order_by("tile")
+    )
+    if not rows:
         return None
-    kept = Loading.objects.filter(firing=firing, tile__set_aside_at=None)
-    tiles = [one.tile for one in kept.select_related("tile__trial__test").order_by("tile")]
-    read = current_colours(studio).filter(firing=firing, of_bare_half=False)
-    colours = {one.tile: one for one in read_as_fired_colours(read)}
-    pieces = [OpenedPiece(tile, colours.get(tile.pk)) for tile in tiles]
-    pieces.sort(key=lambda one: -one.colour.lab.lightness if one.colour else 1.0)
-    return Opened(firing, pieces[:MOST_SHOWN], max(0, len(pieces) - MOST_SHOWN))
+    pieces = [OpenedPiece(row.tile, _lab(row)) for row in rows]
+    pieces.sort(key=lambda one: -one.colour.lightness if one.colour else 1.0)
+    return Opened(rows[0].firing, pieces[:MOST_SHOWN], max(0, len(pieces) - MOST_SHOWN))
+
+
+_CALLED_BY = ("tile__mix", "tile__clay", "tile__stack__body", "tile__trial__test")
+
+
+def _lab(row: Loading) -> Lab | None:
+    lightness, a, b = (getattr(row, f"read_{part}") for part in ("lightness", "a", "b"))
+    return None if lightness is None else Lab(lightness, a, b)

@@ -68,17 +68,22 @@ class ColoursSay:
 
 
 def colours_say(
-    studio: Studio, colours: Sequence[FiredColour], record: StudioRecord | None = None
+    studio: Studio,
+    colours: Sequence[FiredColour],
+    record: StudioRecord | None = None,
+    prices: Prices | None = None,
 ) -> ColoursSay:
     """What these colours say. ``colours`` may be after several firings of the same tiles.
 
-    ``record`` is the studio's, which is read once where several trials are asked about. A fire
-    without a cone flashes each piece its own way, so that nothing is concluded from its colours.
+    ``record`` is the studio's and ``prices`` those of all colourants, which are read once where
+    several trials are asked about. A fire without a cone flashes each piece its own way, so that
+    nothing is concluded from its colours.
     """
     colours = [one for one in colours if one.conditions.cone]
     noise = noise_for(colours, record or studio_record(studio))
     last = after_the_last_firing(colours)
-    prices = prices_of(studio, (name for one in last for name in one.pcts))
+    if prices is None:
+        prices = prices_of(studio, (name for one in last for name in one.pcts))
     same = same_among(last, noise, prices)
     series = _series(last, noise, prices, studio.currency)
     names, questions = _names(series)

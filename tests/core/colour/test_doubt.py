@@ -110,7 +110,7 @@ def test_no_number_of_tiles_settles_what_the_light_leaves_open():
     assert together.visible is Visible.DIFFERENT
     assert not together.reading_keeps_open
     said = read_series({3.0: [seen(50)], 6.0: [seen(53.5, "q")]}, Noise(0.4)).reason
-    assert said.endswith("One photograph of both would decide it.")
+    assert said.endswith("One photograph of both would settle it.")
 
 
 def test_two_pictures_that_are_as_sure_count_alike_and_their_mean_is_surer():

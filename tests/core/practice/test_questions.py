@@ -122,7 +122,7 @@ def test_a_verdict_follows_the_whole_interval():
         middle, u95, limit = numbers(one.asks)
         expected = "within" if middle + u95 <= limit else "over" if middle - u95 > limit else ""
         outcomes.add(one.right)
-        assert one.right_words.startswith(expected or "not decided")
+        assert one.right_words.startswith(expected or "inconclusive")
         said = {one.mark(key).mistake for key in one.choices}
         assert said & {MIDDLE_ONLY, TOO_CAREFUL}
     assert len(outcomes) == 3

@@ -103,7 +103,7 @@ def test_the_mass_that_would_decide_decides(pct, limit, step):
         (
             Estimate(1.4, 0.3),
             "not_decided",
-            "could be either side of 1.5 % for stoneware: not decided",
+            "could be either side of 1.5 % for stoneware: too close to call",
         ),
     ],
 )
@@ -146,7 +146,7 @@ def test_every_ware_has_a_limit_under_every_school():
         (Estimate(3.001, 0), "is 3–6 %."),
         (Estimate(5.5, 0.4), "is 3–6 %."),
         (Estimate(11, 0.5), "is over 10 %."),
-        (Estimate(2.8, 0.4), "is not decided: its ± reaches from 0.5–3 % to 3–6 %."),
+        (Estimate(2.8, 0.4), "is inconclusive: its ± reaches from 0.5–3 % to 3–6 %."),
         (Estimate(-0.1, 0.3), "is at most 0.5 %."),
     ],
 )

@@ -91,7 +91,9 @@ def test_a_bar_alone_is_held_against_itself():
 
 def test_more_water_than_clay_can_hold_and_less_than_plastic_clay_has():
     assert "55 % of water" in odd([bar("B1", mass_dry=50)])["B1", "mass_dry"]
-    assert "half dry when it was first weighed" in odd([bar("B1", mass_dry=109)])["B1", "mass_dry"]
+    assert (
+        "partly dry when it was first weighed" in odd([bar("B1", mass_dry=109)])["B1", "mass_dry"]
+    )
 
 
 def test_a_bar_that_lost_unlike_its_twins():

@@ -202,7 +202,7 @@ def test_the_search_finds_clays_by_their_verdict(signed_in, tested):
     assert suiting("leave") == suiting("not_decided") == []
     html = page(signed_in, "/go/?suits=keep")
     assert "Suitable for tableware at cone 6" in html
-    assert "Nothing has all of these" in page(signed_in, "/go/?suits=keep&cone=6")
+    assert "Nothing matches" in page(signed_in, "/go/?suits=keep&cone=6")
 
 
 def test_searching_by_verdict_asks_no_more_for_many_clays(signed_in, tested):
@@ -592,7 +592,7 @@ def test_the_report_holds_a_body_against_its_label_and_shows_its_colours(
     assert "Label claims 14 % total shrinkage; measured 12.0" in text
     for bar in Tile.objects.of(studio).filter(cone="6")[:3]:
         assert f"{bar.code}" in text
-    assert "loose: Loose: commonly quoted ranges" in text
+    assert "loose limits, as commonly quoted" in text
     assert str(studio) in text
     assert "Boil and soak: Boil 5 h" in text
     assert "After ASTM C373, not checked against the standard" in " ".join(text.split())

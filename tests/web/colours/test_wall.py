@@ -21,7 +21,7 @@ from umberpot.colours.wall.arrangements import ARRANGEMENTS
 from umberpot.colours.wall.exports import EXPORTS, About
 from umberpot.colours.wall.forms import MOST_TILES, query_of
 from umberpot.kiln.services import load_and_fire
-from umberpot.tiles.models import Trial
+from umberpot.tiles.models import Tile, Trial
 from umberpot.tiles.pieces import PieceSpec
 from umberpot.tiles.readings.services import record_colour
 from umberpot.tiles.services import TileOrder, make_tiles
@@ -48,18 +48,80 @@ def codes(studio, user, make_mix):
 def hung(client, codes, sort=""):
     """The codes on the wall, in their order."""
     page = words_of(client.get("/results/wall/", {"codes": codes, "sort": sort}))
-    shown = page.split("Hang tiles")[1]
+    shown = page.split("Stains that match")[1].split("Export:")[0]
     found = {code: shown.find(f"{code} ") for code in codes.split()}
     return sorted((code for code in found if found[code] >= 0), key=lambda code: found[code])
 
 
-def test_an_empty_wall_offers_the_trials_that_have_colours(signed_in, stranger, codes):
-    page = signed_in.get("/results/wall/")
-    assert "Ramp" in words_of(page).split("Hang a trial")[1]
-    query = "+".join(codes.values())
-    assert f'href="/results/wall/?codes={query}"' in page.content.decode()
-    assert hung(signed_in, " ".join(codes.values())) == [*codes.values()]
-    assert "Hang a trial" not in words_of(stranger.get("/results/wall/"))
+def on_the_wall(client, **asked):
+    """The groups of the whole wall, each with its columns of codes."""
+    whole = client.get("/results/wall/", asked).context["whole"]
+    return {
+        title: [[one.label for one in column] for column in columns]
+        for title, columns in whole.groups
+    }
+
+
+def test_the_wall_opens_with_every_fired_colour_of_the_studio(signed_in, stranger, codes):
+    columns = on_the_wall(signed_in)[""]
+    assert sorted(code for column in columns for code in column) == sorted(codes.values())
+    assert "3 fired colours" in words_of(signed_in.get("/results/wall/"))
+    assert "No fired colours yet" in words_of(stranger.get("/results/wall/"))
+
+
+def test_neighbours_in_hue_stand_above_one_another_the_lightest_on_top(signed_in, fired_tile):
+    of = {}
+    for name, colour in (
+        *(("pale red", "80, 20, 10"), ("deep red", "40, 40, 20")),
+        *(("pale blue", "75, -5, -20"), ("deep blue", "35, 0, -40")),
+        *(("white", "92, 0, 3"), ("black", "20, 1, 1")),
+    ):
+        of[name] = fired_tile("&add=Kelp:3", colour).code
+    (columns,) = on_the_wall(signed_in).values()
+    # Reds come first and greys last, whatever their lightness.
+    assert columns == [
+        [of["pale red"], of["pale blue"], of["deep red"], of["deep blue"]],
+        [of["white"], of["black"]],
+    ]
+
+
+@pytest.mark.parametrize(
+    ("by", "groups"),
+    [
+        ("clay", ["Ferry white"]),
+        ("stain", ["Kelp", "Rust", "plain clay"]),
+        ("cone", ["cone 6"]),
+        ("glaze", ["unglazed"]),
+    ],
+)
+def test_the_wall_hangs_by_what_it_is_of(signed_in, varied, by, groups):
+    found = on_the_wall(signed_in, by=by)
+    assert list(found) == groups
+    count = sum(len(column) for columns in found.values() for column in columns)
+    assert count == len(varied)
+
+
+def test_of_a_tile_that_was_fired_twice_the_last_colour_hangs(signed_in, codes, studio, user):
+    tile = Tile.objects.get(code=codes["pale"])
+    again = FiringFactory(studio=studio, made_by=user, cone="8")
+    load_and_fire([tile], again)
+    record_colour(tile, again, "20, 1, 2", None, user)
+    assert list(on_the_wall(signed_in, by="cone")) == ["cone 6", "cone 8"]
+    (found,) = on_the_wall(signed_in, by="cone")["cone 8"]
+    assert found == [codes["pale"]]
+
+
+def test_tiles_lifted_off_the_wall_lie_side_by_side(signed_in, codes):
+    lifted = [codes["strong"], codes["pale"]]
+    page = signed_in.get("/results/wall/", {"codes": lifted})
+    assert [one.code for one in page.context["hung"].tiles] == lifted
+
+
+@pytest.mark.parametrize("asked", [{"by": "moon"}, {"page": "x"}, {"page": "99"}])
+def test_a_wall_that_cannot_be_is_the_whole_wall(signed_in, codes, asked):
+    page = signed_in.get("/results/wall/", asked)
+    assert page.status_code == 200
+    assert page.context["whole"].count == 3
 
 
 def test_a_trial_of_more_tiles_than_the_wall_takes_hangs_as_many_as_there_is_room_for(
@@ -185,7 +247,11 @@ def varied(fired_tile, studio, user, two_stains):
 
 def arranged(client, tiles, **asked):
     asked["codes"] = " ".join(tile.code for tile in tiles)
-    return words_of(client.get("/results/wall/", asked)).split("Hang tiles")[1]
+    return (
+        words_of(client.get("/results/wall/", asked))
+        .split("Stains that match")[1]
+        .split("Export:")[0]
+    )
 
 
 def test_stains_hang_by_strength_each_beginning_with_the_plain_clay(signed_in, varied):

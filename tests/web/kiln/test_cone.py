@@ -82,7 +82,7 @@ def test_what_cannot_be_is_said_at_its_field(query, field):
 def test_the_page_says_what_a_cone_measures_and_shows_its_neighbours():
     page = words_of(Client().get("/kiln/cone/", {"cone": "6"}))
     assert "A cone measures heat work, not temperature" in page
-    assert "Charted: 1185 °C at 15, 1222 °C at 60, 1243 °C at 150 °C per hour" in page
+    assert "Published: 1185 °C at 15, 1222 °C at 60, 1243 °C at 150 °C per hour" in page
     for name, celsius in (("5", "1186"), ("5.5", "1203"), ("7", "1239"), ("9", "1260")):
         assert f"{name} {celsius} " in page
 

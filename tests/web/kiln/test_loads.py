@@ -173,7 +173,7 @@ def test_a_rule_that_does_not_hold_is_named(signed_in, planned):
     moved = planned.pieces.exclude(tile=None).filter(shelf=0).first()
     page = words_of(post(signed_in, planned, moved, "shelf-1"))
     assert "The tiles of “Ramp” do not all stand on one shelf." in page
-    assert "Equal pieces of “Ramp” are not spread evenly." in page
+    assert "Identical pieces of “Ramp” are not spread evenly." in page
 
 
 def test_larger_pieces_need_more_firings(signed_in, planned):

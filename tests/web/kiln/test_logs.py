@@ -103,7 +103,7 @@ def test_a_firing_from_start_to_record(signed_in, wired, load):
     assert "Cone 6 is down" in page
     signed_in.post(f"/kiln/loads/{load.pk}/fire/", {"cone": "6", "fired_on": "2026-11-20"})
     firing = Firing.objects.get()
-    assert "brings down cone 6, as recorded" in words_of(signed_in.get(f"/kiln/{firing.pk}/"))
+    assert "The log reaches cone 6, as recorded" in words_of(signed_in.get(f"/kiln/{firing.pk}/"))
 
 
 def test_the_bench_does_not_ask_to_fire_what_is_in_the_kiln(signed_in, wired, load):

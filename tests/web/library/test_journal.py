@@ -123,7 +123,7 @@ def test_the_journal_is_filtered(signed_in, studio, make_mix, user):
     assert "weighing" not in by_words.split("Filter journal")[1]
     tomorrow = timezone.localdate() + timedelta(days=1)
     none = words_of(signed_in.get(f"/library/journal/?since={tomorrow}"))
-    assert "Nothing in the journal fits" in none
+    assert "No entries match" in none
     assert signed_in.get("/library/journal/?since=yesterday&before=x&who=0").status_code == 200
     before = entries(object_repr="Blue bowl").get().pk
     assert "Blue bowl" not in words_of(signed_in.get(f"/library/journal/?before={before}"))

@@ -24,7 +24,7 @@ def test_every_plan_says_what_the_shelf_has_now_and_after(signed_in, clay, blue,
     page = words_of(signed_in.get(address))
     assert "Quay Blue 100 g →" in page
     assert "short" in page
-    assert "What is there makes" in page
+    assert "There is enough for" in page
 
 
 def test_a_sum_signed_out_tells_nothing_of_any_shelf(client, clay, blue):

@@ -105,7 +105,7 @@ def test_the_pages_say_it_in_words(client):
     assert "7 % is as strong as it gets. 11 % looks the same" in series
     match = words_of(client.get("/results/colour-match/", MATCH))
     assert "Nearest fired tile" in match
-    assert "missed by ΔE" in match
+    assert "Typical prediction error: ΔE" in match
     difference = words_of(
         client.get("/results/colour-difference/", {"a": "50,20,0", "b": "60,20,0"})
     )

@@ -41,7 +41,7 @@ def test_what_the_kiln_learned_is_held_against_differences(signed_in, studio, us
                 studio=studio, firing=fired, shelf=shelf, cone=cone, bend=bend, made_by=user
             )
     page = page_of(signed_in)
-    assert "In Quay kiln they differ by 18 ± 15 °C on the cone scale" in page
+    assert "In Quay kiln they differ by 18 ± 15 °C" in page
     assert "smaller differences may be theirs" in page
 
 

@@ -78,7 +78,7 @@ def test_a_drafted_finding_opens_with_what_was_claimed_then_what_is_clearest(sig
     assert sentence == (
         "Expected beforehand: burnished is the best finish. It did not come out as expected."
     )
-    assert words.splitlines()[0].startswith("Finish matters (p")
+    assert words.splitlines()[0].startswith("Finish matters:")
 
 
 @pytest.mark.parametrize(
@@ -139,7 +139,7 @@ def test_too_few_pieces_are_said_before_anything_is_made_and_slabs_can_be_added(
 def test_what_came_is_said_with_its_pairs_and_counted(signed_in, trial):
     assert "21 ratings saved." in words_of(rate(signed_in, trial))
     page = page_of(signed_in, trial)
-    assert "Finish matters (p &lt; 0.001): burnished came out worse than ribbed in 6 of 6" in page
+    assert "Finish matters: burnished was worse than ribbed in 6 of 6" in page
     assert (
         "Slip: no piece differed from its like. A small difference could have been missed." in page
     )
@@ -193,7 +193,7 @@ def test_raters_have_a_sheet_each_and_what_they_differ_on_is_named(signed_in, tr
     rate(signed_in, trial, {f"piece_{odd.pk}": "4"}, rater="Ben")
     page = page_of(signed_in, trial)
     assert "Ada, Ben agreed within one step on 0 of 1." in page
-    assert f"Look again at {odd.code}." in page
+    assert f"Rate {odd.code} again." in page
 
 
 @pytest.mark.parametrize("sheet", [{}, {"piece_1": ""}, {"piece_0": "9"}])

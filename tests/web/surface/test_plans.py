@@ -193,7 +193,7 @@ def test_slip_and_body_that_were_not_measured_lead_to_bars(signed_in, studio, pl
     other = MaterialFactory(studio=studio, name="Canal bank", kind="dug_clay")
     add(signed_in, plan, slip=f"clay-{other.pk}")
     page = words_of(signed_in.get(plan.get_absolute_url()))
-    assert "Whether slip and body shrink alike is not known: Ferry white was not measured." in page
+    assert "Fit unknown: the shrinkage of Ferry white has not been measured." in page
     assert "Plan bars of Ferry white" in page
 
 

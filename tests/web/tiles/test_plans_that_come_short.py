@@ -46,7 +46,7 @@ def test_a_leftover_that_is_short_is_said_at_the_weighing_it_is_short_for(signed
     answered = signed_in.post(f"/mix/{low.pk}/note-left/", {"left_g": f"{left_g:.2f}"}, follow=True)
     assert "comes short" not in words_of(answered).lower()
     page = signed_in.get(f"/mix/{high.pk}/")
-    assert "5.0 g are missing" in words_of(page)
+    assert "5.0 g short" in words_of(page)
     [short] = balance.shortfalls(plan)
     assert short.mix == high
     assert short.tile_g < short.planned_tile_g == 22

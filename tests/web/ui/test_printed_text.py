@@ -12,8 +12,8 @@ from umberpot.ui.pdf import printable, shown
 from umberpot.ui.pdf.text import not_printed
 
 TOP = Path(__file__).parents[3]
-NEVER_PRINTED = set("＝＋－＠\0")
-"""What spreadsheets are kept from."""
+NEVER_PRINTED = set("√⁴＝＋－＠\0")
+"""Of formulas in the glossary, and what spreadsheets are kept from."""
 
 
 NAMES = [

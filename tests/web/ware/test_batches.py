@@ -108,7 +108,7 @@ def test_colours_that_moved_fail_it_though_nobody_saw_it(signed_in, batch):
     assert "Changed: acid attacked the surface." in words_of(screen(signed_in, batch, "72, 1, 5"))
     assert "Overnight acid test: the surface changed. This is a fail." in page_of(signed_in, batch)
     screen(signed_in, batch, "80, 2, 8")
-    assert "Overnight acid test changed the surface." in page_of(signed_in, batch)
+    assert "Overnight acid test: the surface changed." in page_of(signed_in, batch)
 
 
 def test_a_screen_counts_from_its_night_on(signed_in, batch):
@@ -124,7 +124,7 @@ def test_a_screen_counts_from_its_night_on(signed_in, batch):
 def test_not_sure_is_an_answer_and_no_pass(signed_in, batch):
     answer = words_of(screen(signed_in, batch, "", changed="not_sure"))
     assert "Not sure is neither a pass nor a fail." in answer
-    assert "Overnight acid test was looked at, without being sure." in page_of(signed_in, batch)
+    assert "Overnight acid test: looked at without being sure." in page_of(signed_in, batch)
     assert LeachScreen.objects.get().not_sure
 
 
@@ -162,7 +162,7 @@ def test_the_card_says_what_was_established_by_what_and_assures_nothing(signed_i
     assert "Washroom beakers" in text
     assert "Food: not established" in text
     assert "of " + batch.clay.name + " at cone 6" in text
-    assert "It assures nobody that ware is safe" in text
+    assert "It is not an assurance of safety" in text
 
 
 def test_the_card_begins_with_the_metals_of_glaze_and_clay(signed_in, batch):

@@ -133,7 +133,6 @@ def _predicted(
     known = [one.delta_e for one in found] + ([] if tile is None else [tile])
     return {
         "offers": [_offer(request, want, one, prices) for one in nearer or found],
-        "is_nearer": bool(nearer),
         "too_far": _too_far(form, want, near, palette, min(known, default=None)),
         "leave_one_out": palette.leave_one_out,
         "clay": form.data.get("clay", ""),

@@ -86,7 +86,7 @@ def trials(request: StudioRequest) -> HttpResponse:
         made = results.replicates(trial, found, records)
         if made:
             colours = fired_colours(one.progress.tile for one in found)
-            says = colours_say(request.studio, colours, alike)
+            says = colours_say(request.studio, colours, alike, prices)
             first = first_tiles(trial.plan, found, says.noise, prices)
             rows.append(
                 {
