@@ -153,6 +153,10 @@ def fired_colours(tiles: Iterable[Tile]) -> list[FiredColour]:
     return found
 
 
+IN_ORDER_OF_FIRINGS = ("firing__fired_on", "firing_id")
+"""Earliest first; by itself a firing is ordered the latest first, as lists show them."""
+
+
 def read_as_fired_colours(readings: QuerySet[ColourReading]) -> list[FiredColour]:
     """The same for single readings, in the order of their tiles: one query, no history fetched."""
     stood = Loading.objects.filter(tile=OuterRef("tile"), firing=OuterRef("firing"))
@@ -163,7 +167,7 @@ def read_as_fired_colours(readings: QuerySet[ColourReading]) -> list[FiredColour
     )
     return [
         _fired_colour(one.tile, one.firing, one.shelf, one)
-        for one in rows.order_by("tile", "firing", "of_bare_half")
+        for one in rows.order_by("tile", *IN_ORDER_OF_FIRINGS, "of_bare_half")
         if one.firing
     ]
 

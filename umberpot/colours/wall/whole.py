@@ -13,7 +13,7 @@ from django.core.paginator import Page, Paginator
 from django.http import HttpRequest
 
 from claycore.firing import cones
-from umberpot.colours.fired import FiredColour, read_as_fired_colours
+from umberpot.colours.fired import IN_ORDER_OF_FIRINGS, FiredColour, read_as_fired_colours
 from umberpot.firings.models.atmospheres import fired_in_words
 from umberpot.studio.models import Studio
 from umberpot.tiles.colours import latest_colours
@@ -146,7 +146,8 @@ def whole_wall(studio: Studio, request: HttpRequest) -> WholeWall:
 def _hung(studio: Studio, grouping: Grouping) -> list[_Hanging]:
     """Where each tile's last colour hangs, or each half's, in order."""
     fields = ("pk", "tile", "of_bare_half", "lightness", "a", "b", *grouping.fields)
-    rows = latest_colours(studio).order_by("tile", "firing", "of_bare_half").values_list(*fields)
+    in_order = latest_colours(studio).order_by("tile", *IN_ORDER_OF_FIRINGS, "of_bare_half")
+    rows = in_order.values_list(*fields)
     last = {(tile, bare): (pk, rest) for pk, tile, bare, *rest in rows.iterator()}
     hung = [_hanging(pk, rest[:3], grouping.group(*rest[3:])) for pk, rest in last.values()]
     return sorted(hung, key=lambda one: (one.group, one.grey, one.hue, -one.lightness))
