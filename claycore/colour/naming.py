@@ -97,6 +97,9 @@ _NAMED = {
 }
 """Words of names, and the families that fit them."""
 
+NAMED_WORDS = tuple(_NAMED)
+"""Every word for a colour that is understood."""
+
 _CHROME_TIN = (
     "Is it a chrome–tin colour? Those need calcium and tin about them, and lose colour to zinc."
 )
@@ -156,6 +159,14 @@ def family_of(lab: Lab) -> Family:
         return Family.BEIGE if lab.lightness >= _PALE_FROM else Family.BROWN
     found = next(family for most, family in _FROM_HUE if hue <= most)
     return Family.PINK if found is Family.RED and lab.lightness >= _PALE_FROM else found
+
+
+def families_named(word: str) -> frozenset[Family]:
+    """The families that a word for a colour may mean, empty of any other word.
+
+    Source: as at the head of this file.
+    """
+    return frozenset(_NAMED.get(word, ()))
 
 
 def _colour_word(name: str) -> str:

@@ -3,6 +3,7 @@
 Source: IEC 61966-2-1 for sRGB; the conversions are ColorAide's.
 """
 
+import math
 import re
 from dataclasses import dataclass
 
@@ -27,6 +28,11 @@ class Lab:
     def values(self) -> tuple[float, float, float]:
         """L, a and b, as arrays of colours have them."""
         return self.lightness, self.a, self.b
+
+    @property
+    def chroma(self) -> float:
+        """How far it is from grey. Source: ISO/CIE 11664-4."""
+        return math.hypot(self.a, self.b)
 
     @property
     def hex(self) -> str:

@@ -20,7 +20,7 @@ from umberpot.kiln.schedules.services import draft_for
 from umberpot.library.models import Indexed
 from umberpot.library.search.index import VERSION, rebuild
 from umberpot.library.search.kinds import KINDS
-from umberpot.library.search.query import keys_of
+from umberpot.library.search.matching import keys_of
 from umberpot.library.search.typed import words_in
 from umberpot.shelf.models import Material
 from umberpot.studio.whole_change import whole_change

@@ -18,7 +18,7 @@ from umberpot.library.search.typed import key_of
 from umberpot.studio.signals import rows_gathered, rows_written
 from umberpot.studio.whole_change import gather
 
-VERSION = 2
+VERSION = 3
 """Raised with any change to the words of a kind: the next start then gathers them all again."""
 
 AT_A_TIME = 500

@@ -7,7 +7,7 @@ To add a kind is to add one entry to KINDS.
 from collections.abc import Callable, Iterable
 from typing import Any
 
-from django.db.models import Q
+from django.db.models import Q, QuerySet
 from django.urls import reverse
 from django.utils import timezone
 from django.utils.text import Truncator
@@ -62,6 +62,7 @@ def _tile_words(tile: Tile) -> Words:
     names = [name for part in parts for name in (part.name, str(part.material or ""))]
     remarks = [SURFACE_REMARKS.get(r.code, "") for r in tile.remarks.all() if not r.withdrawn_at]
     said = [colour.words for colour in tile.colour_words.all() if not colour.superseded_at]
+    names += _contained(tile.mix) if tile.mix else []
     of = [tile.made_of, *names, tile.clay, tile.glaze_name, tile.trial.name, *said, *remarks]
     return Words(tile.code, [*of, f"cone {tile.cone}", *tile.inscription])
 
@@ -83,6 +84,13 @@ READ: dict[str, Q] = {
 }
 """What may have been read off a tile."""
 
+
+def _mixes_with(name: str) -> QuerySet:
+    """Mixes that hold a material by a part of its name, poured from another mix or weighed in."""
+    weighed = MixPart.objects.filter(name__icontains=name).values("mix")
+    return Mix.objects.filter(Q(pk__in=weighed) | Q(made_of__icontains=name)).values("pk")
+
+
 TILE_FILTERS: dict[str, Lookup] = {
     **SIGNED,
     "cone": lambda cone: Q(pk__in=Loading.objects.filter(firing__cone=cone).values("tile")),
@@ -93,11 +101,11 @@ TILE_FILTERS: dict[str, Lookup] = {
         | Q(stack__body__name__iexact=name)
     ),
     "material": lambda name: (
-        Q(mix__in=MixPart.objects.filter(name__iexact=name).values("mix"))
-        | Q(clay__name__iexact=name)
-        | Q(glaze__name__iexact=name)
-        | Q(stack__in=StackCoat.objects.filter(name__iexact=name).values("stack"))
-        | Q(stack__body__name__iexact=name)
+        Q(mix__in=_mixes_with(name))
+        | Q(clay__name__icontains=name)
+        | Q(glaze__name__icontains=name)
+        | Q(stack__in=StackCoat.objects.filter(name__icontains=name).values("stack"))
+        | Q(stack__body__name__icontains=name)
     ),
     "pct": lambda pct: Q(mix__isnull=False),
     "read": lambda what: READ[what],
@@ -134,7 +142,12 @@ def _clay_results_found(clay: Material) -> Found:
 
 
 def _mix_words(mix: Mix) -> Words:
-    return Words(mix.name, [mix.clay_name, *(p.name for p in mix.parts.all())])
+    return Words(mix.name, [mix.clay_name, *(p.name for p in mix.parts.all()), *_contained(mix)])
+
+
+def _contained(mix: Mix) -> list[str]:
+    """The colourants in a mix, whatever it is called and however they came into it."""
+    return [*mix.wanted_pcts, *mix.made_of.get("colourants_g", ())]
 
 
 def _mix_found(mix: Mix) -> Found:
@@ -146,7 +159,7 @@ def _mix_found(mix: Mix) -> Found:
 MIX_FILTERS: dict[str, Lookup] = {
     **SIGNED,
     "clay": lambda name: Q(clay_name__iexact=name),
-    "material": lambda name: Q(pk__in=MixPart.objects.filter(name__iexact=name).values("mix")),
+    "material": lambda name: Q(pk__in=_mixes_with(name)),
     "pct": lambda pct: Q(),
 }
 
@@ -243,6 +256,17 @@ KINDS: dict[str, Kind] = {
     kind.slug: kind
     for kind in [
         Kind(
+            slug="shelf",
+            title="Shelf",
+            called=("material",),
+            model=Material,
+            shape="material",
+            words=_material_words,
+            found=_material_found,
+            related=("sheet",),
+            follows={FieldSheet: ("sheet",)},
+        ),
+        Kind(
             slug="tiles",
             title="Tiles and bars",
             called=("tile", "bar"),
@@ -258,17 +282,6 @@ KINDS: dict[str, Kind] = {
                 **{Material: ("mix__parts__material", "clay")},
                 **{Remark: ("remarks",), ColourWords: ("colour_words",)},
             },
-        ),
-        Kind(
-            slug="shelf",
-            title="Shelf",
-            called=("material",),
-            model=Material,
-            shape="material",
-            words=_material_words,
-            found=_material_found,
-            related=("sheet",),
-            follows={FieldSheet: ("sheet",)},
         ),
         Kind(
             slug="clays",

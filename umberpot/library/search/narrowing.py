@@ -121,7 +121,7 @@ def _has_pct(row: Tile | Mix, within: tuple[float, float], material: str) -> boo
     """Whether a colourant, or the one that is named, is in it within these percentages."""
     mix = row.mix if isinstance(row, Tile) else row
     pcts = mix.said_pcts if mix and mix.made_of else {}
-    named = {k: v for k, v in pcts.items() if k.casefold() == material.casefold()}
+    named = {k: v for k, v in pcts.items() if material and material.casefold() in k.casefold()}
     low, high = within
     return any(low <= pct <= high for pct in (named or pcts).values())
 

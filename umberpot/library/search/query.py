@@ -8,17 +8,19 @@ from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, field
 from typing import Any
 
-from django.db import connection
 from django.db.models import Q
 from django.urls import reverse
 
 from umberpot.library.models import Indexed
-from umberpot.library.search.index import scope_of
 from umberpot.library.search.kind import Found, Kind
 from umberpot.library.search.kinds import KINDS
+from umberpot.library.search.matching import keys_of
+from umberpot.library.search.meaning import without_stop_words
+from umberpot.library.search.meant import tiles_meant
 from umberpot.library.search.narrowing import Asked, narrowed
 from umberpot.library.search.pages import is_called_so, pages_for, terms_for
-from umberpot.library.search.typed import key_of, match, words_in
+from umberpot.library.search.spelling import did_you_mean
+from umberpot.library.search.typed import key_of, words_in
 from umberpot.studio.models import Membership, Studio
 
 MOST_OF_A_KIND = 6
@@ -44,10 +46,16 @@ class OfKind:
 
 @dataclass(frozen=True)
 class Answer:
-    """All that was found, by kind; ``only`` is what Enter opens at once."""
+    """All that was found, by kind; ``only`` is what Enter opens at once.
+
+    ``instead`` is what may have been meant where nothing has the words; ``notes`` say what else was
+    understood, and what was left out to find anything.
+    """
 
     kinds: list[OfKind] = field(default_factory=list)
     only: Found | None = None
+    instead: str = ""
+    notes: Sequence[str] = ()
 
     @property
     def count(self) -> int:
@@ -60,19 +68,20 @@ def look_up(studio: Studio, typed: str, decides: bool = True) -> Answer:
     Enter opens what is called exactly so, the first of its kind in the order of KINDS; else the
     only thing that was found.
     """
-    words = words_in(typed)
-    if not words:
+    whole = words_in(typed)
+    if not whole:
         return Answer()
+    words = without_stop_words(whole)
     kinds = [_of_kind(studio, kind, words, MOST_OF_A_KIND) for kind in KINDS.values()]
     kinds = _with_fixed(studio, words, kinds, MOST_OF_A_KIND, decides)
-    return Answer(kinds, _only(studio, "".join(words), kinds))
+    return Answer(kinds, _only(studio, "".join(whole), kinds), _instead(studio, words, kinds))
 
 
 def results(
     studio: Studio, typed: str, asked: Asked, only_kind: str = "", decides: bool = True
 ) -> Answer:
     """The page of results: words, filters, or both; of one kind alone it shows more."""
-    words = words_in(typed)
+    words = without_stop_words(words_in(typed))
     if not words and not asked:
         return Answer()
     fitting = [kind for kind in KINDS.values() if asked.keys() <= kind.filters.keys()]
@@ -81,30 +90,21 @@ def results(
         fitting = [kind for kind in fitting if kind.slug == only_kind]
         most *= 10
     kinds = [_narrowed(studio, kind, words, asked, most) for kind in fitting]
+    notes: Sequence[str] = ()
     if not asked and not only_kind:
         kinds = _with_fixed(studio, words, kinds, MOST_ON_A_PAGE, decides)
-    return Answer([kind for kind in kinds if kind.rows])
+        meant = tiles_meant(studio, words, MOST_ON_A_PAGE)
+        if meant.tiles:
+            rows = [KINDS["tiles"].found(tile) for tile in meant.tiles]
+            kinds = [OfKind(meant.title, "meant", "tile", rows), *kinds]
+            notes = meant.notes
+    kinds = [kind for kind in kinds if kind.rows]
+    return Answer(kinds, instead=_instead(studio, words, kinds), notes=notes)
 
 
-def keys_of(studio: Studio, kind: Kind, words: Sequence[str], most: int) -> list[int]:
-    """Keys of the rows that have the words: those with all in their names first, then newest."""
-    scope, wanted = scope_of(studio.pk, kind), list(kind.wanted(words))
-    found = _matching(match(scope, wanted, "name"), most)
-    if len(found) < most:
-        seen = set(found)
-        everywhere = _matching(match(scope, wanted, "name words"), most + len(found))
-        found += [key for key in everywhere if key not in seen]
-    return found[:most]
-
-
-def _matching(query: str, most: int) -> list[int]:
-    with connection.cursor() as cursor:
-        cursor.execute(
-            "SELECT i.row_id FROM library_search s JOIN library_indexed i ON i.id = s.rowid"
-            " WHERE library_search MATCH %s ORDER BY s.rowid DESC LIMIT %s",
-            [query, most],
-        )
-        return [key for (key,) in cursor.fetchall()]
+def _instead(studio: Studio, words: Sequence[str], kinds: Sequence[OfKind]) -> str:
+    """What may have been meant; only where nothing was found."""
+    return "" if kinds or not words else did_you_mean(studio, words)
 
 
 def _rows(kind: Kind, keys: Sequence[int]) -> list[Any]:
