@@ -23,6 +23,7 @@ from umberpot.ui.downloads import HTML, PDF, download, file_name
 from umberpot.ui.reports.blocks import Report
 from umberpot.ui.reports.policy import with_photographs
 from umberpot.ui.reports.printed import printed
+from umberpot.ui.typography import kept_together_in
 
 
 def _report(request: StudioRequest, about: str, pk: int) -> Report:
@@ -49,7 +50,7 @@ def _as_file(report: Report) -> HttpResponse:
     """One file with its own style, which needs nothing else to be read."""
     style = SafeString(render_to_string("library/reports/alone.css"))
     shown = {"report": report, "style": style, "style_sum": _sum_of(style)}
-    html = render_to_string("library/reports/alone.html", shown)
+    html = kept_together_in(render_to_string("library/reports/alone.html", shown))
     return download(html, HTML, file_name(report.title, ".html", "report"))
 
 

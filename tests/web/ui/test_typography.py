@@ -1,0 +1,57 @@
+"""A quantity and its unit stay on one line, on every page; what forms send back is untouched."""
+
+import re
+
+import pytest
+
+from tests.web.whole_site import every_url
+from umberpot.ui.typography import UNITS, kept_together, kept_together_in
+
+PARTED = re.compile(
+    rf"\d (?:{'|'.join(map(re.escape, UNITS))})(?![\w°])|ΔE \d|\d ± ?\d|± \d|\bcone \d"
+)
+
+
+@pytest.mark.parametrize(
+    ("said", "kept"),
+    [
+        ("6 % Quay Blue", "6~% Quay Blue"),
+        ("18.2 mm, 3.6 kg and 40 min", "18.2~mm, 3.6~kg and 40~min"),
+        ("1.4 ± 0.3 % at cone 6", "1.4~±~0.3~% at cone~6"),
+        ("ΔE 0.6 ± 0.4", "ΔE~0.6~±~0.4"),
+        ("1210 °C, 60 °C per hour", "1210~°C, 60~°C per hour"),
+        ("2 glazes, 3 grids, 4 mixes, 5 more", "2 glazes, 3 grids, 4 mixes, 5 more"),
+        ("tile A 1 and cone by cone", "tile A 1 and cone by cone"),
+    ],
+)
+def test_quantities_stay_together_and_nothing_else(said, kept):
+    assert kept_together(said) == kept.replace("~", "\u00a0")
+
+
+def test_what_a_form_sends_back_is_as_it_was():
+    html = (
+        '<input value="4 kg"><textarea>dry 6 % more</textarea>'
+        '<option value="6 % Kelp">6 % Kelp</option><script>let x = "3 g"</script>'
+        "<title>6 % Kelp</title><!-- 5 g -->"
+    )
+    changed = kept_together_in(html)
+    assert changed == html.replace(">6 % Kelp</option>", ">6\u00a0% Kelp</option>")
+
+
+@pytest.mark.parametrize("html", ["", "no tag", "<p", "a < b 3 g", "<p>x", "</textarea>3 g"])
+def test_broken_html_loses_nothing(html):
+    assert kept_together_in(html).replace("\u00a0", " ") == html
+
+
+def test_no_page_parts_a_quantity_from_its_unit(signed_in, world, concluded):
+    seen = 0
+    for _, address in every_url(world):
+        answer = signed_in.get(address)
+        if answer.headers.get("Content-Type", "").startswith("text/html"):
+            html = re.sub(
+                r"(?s)<(textarea|script|style|title)\b.*?</\1>", "", answer.content.decode()
+            )
+            text = " ".join(re.split(r"<[^>]*>", html))
+            assert PARTED.findall(text) == [], address
+            seen += 1
+    assert seen > 80
