@@ -13,6 +13,7 @@ from umberpot.colours.ladders.views import ranges
 from umberpot.colours.measured.views import measured
 from umberpot.colours.next_tiles.views import next_best
 from umberpot.colours.photographs import views as photographs
+from umberpot.colours.predict.dose_colours import expected_of_dose
 from umberpot.colours.predict.views import predict
 from umberpot.colours.views import same_colours
 from umberpot.colours.wall import views as wall
@@ -48,6 +49,7 @@ urlpatterns = [
     path("wall/", wall.wall, name="wall"),
     path("wall/wall.<slug:form>", wall.wall_file, name="wall-file"),
     path("predict/", predict, name="predict"),
+    path("predict/dose/", expected_of_dose, name="expected-of-dose"),
     path("find/", find.find, name="find"),
     path("find/next/", next_best, name="next-tiles"),
     path("find/ranges/", ranges, name="ranges"),

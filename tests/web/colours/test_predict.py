@@ -52,3 +52,29 @@ def test_bad_input_is_told(signed_in, two_stains, bad):
 
 def test_an_empty_studio_is_told_what_to_do(signed_in):
     assert "No coloured tile has its fired colour noted yet" in words_of(signed_in.get(URL))
+
+
+def test_a_dose_is_told_the_colour_it_may_fire_to(signed_in, two_stains, fired_tile):
+    fired_tile("&add=Kelp:0", WHITE_CLAY)
+    asked = {"clay": "Ferry white", "add": ["Kelp:4.5", "nonsense"]}
+    answer = signed_in.get("/results/predict/dose/", asked)
+    (found,) = answer.context["colours"]
+    assert found.expected.is_predicted
+    assert found.nearest.title == "3 % Kelp"
+    said = words_of(answer)
+    assert "Predicted for Ferry white, cone 6, unglazed" in said
+    assert "Nearest of your tiles:" in said
+
+
+@pytest.mark.parametrize(
+    "asked",
+    [{}, {"clay": "Ferry white"}, {"clay": "Ferry white", "add": "Nobody's:4"}, {"add": "Kelp:x"}],
+)
+def test_a_dose_that_nobody_knows_the_colour_of_stays_neutral(signed_in, two_stains, asked):
+    assert words_of(signed_in.get("/results/predict/dose/", asked)).strip() == ""
+
+
+def test_the_dose_asks_for_its_colour_by_itself(signed_in, clay):
+    query = "clay=Ferry+white&state=dry&mass=80&unit=g&add=Kelp:4.5"
+    page = signed_in.get(f"/mix/dose/?{query}").content.decode()
+    assert "/results/predict/dose/?clay=Ferry+white&amp;add=Kelp%3A4.5" in page

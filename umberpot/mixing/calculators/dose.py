@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 from typing import Any
+from urllib.parse import urlencode
 
 from django import forms
 
@@ -165,10 +166,17 @@ class DoseView(MixMaker[DoseInputs, Dose]):
             "water": plain(result.clay.water_g, 1),
             "dry_total": dry_total,
             "water_to_add": plain(result.water_to_add_g, 1) if result.water_to_add_g else "",
+            "fires_to": _fires_to(inputs, result),
             "segments": segments_of(
                 clay_name, result.clay.dry_g, [(a.name, a.mass_g) for a in result.additions]
             ),
         }
+
+
+def _fires_to(inputs: DoseInputs, result: Dose) -> str:
+    """The query that asks which colour this fires to; '' of a clay without a name."""
+    adds = [("add", f"{one.name}:{one.pct_on_dry_clay:g}") for one in result.additions]
+    return urlencode([("clay", inputs.clay_name), *adds]) if inputs.clay_name and adds else ""
 
 
 def _reach(inputs: DoseInputs, result: Dose) -> dict[str, Any] | None:
