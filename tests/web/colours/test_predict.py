@@ -60,7 +60,7 @@ def test_a_dose_is_told_the_colour_it_may_fire_to(signed_in, two_stains, fired_t
     answer = signed_in.get("/results/predict/dose/", asked)
     (found,) = answer.context["colours"]
     assert found.expected.is_predicted
-    assert found.nearest.title == "3 % Kelp"
+    assert found.nearest.title == "6 % Kelp"
     said = words_of(answer)
     assert "Predicted for Ferry white, cone 6, unglazed" in said
     assert "Nearest of your tiles:" in said
