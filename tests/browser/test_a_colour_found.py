@@ -77,13 +77,15 @@ def test_a_wanted_colour_is_picked_from_a_photograph(signed_in: Page, tmp_path) 
 def test_one_starts_with_a_tile_of_ones_own_or_a_trial(signed_in: Page) -> None:
     page = signed_in
     page.goto("/results/find/")
-    page.get_by_role("link", name=re.compile("^A8 7 % Mooring Teal, Ferry white, cone 6")).click()
+    page.get_by_role("link", name=re.compile(r"^D19 6\s% Slipway Turquoise, Ferry white, cone\s6")).click()
     expect(page.get_by_role("heading", name="Nearest fired tiles")).to_be_in_viewport()
     page.goto("/results/wall/")
-    page.get_by_role("link", name="Smoked tags for the ticket window").click()
-    three = re.compile(r"^[A-Z]\d+ [A-Z]\d+ [A-Z]\d+$")
+    for picked in ("D19, 6", "D20, 6", "D9, 6"):
+        page.get_by_role("checkbox", name=picked).check(force=True)
+    page.get_by_role("button", name="Lay side by side (3)").click()
+    three = re.compile(r"^D\d+ D\d+ D\d+$")
     expect(page.get_by_role("textbox", name="Tile codes")).to_have_value(three)
-    expect(page.get_by_text("Take it away:")).to_be_visible()
+    expect(page.get_by_text("Export:")).to_be_visible()
 
 
 def weigh_out(page: Page) -> None:

@@ -6,7 +6,7 @@ from playwright.sync_api import Page, expect
 def test_a_trial_is_concluded_and_concluded_again(signed_in: Page) -> None:
     page = signed_in
     page.goto("/results/trials/4/")
-    page.get_by_role("link", name="Conclude this trial").click()
+    page.get_by_role("link", name="Write a finding").click()
     sentence = page.get_by_label("Finding")
     expect(sentence).not_to_have_value("")
     sentence.fill("Buoy Red is for earthenware only.")

@@ -73,8 +73,8 @@ def test_twelve_grams_to_three_tiles_though_a_leftover_came_short(signed_in: Pag
     weigh_as_planned(page)
     make_the_tile(page)
 
-    expect(page.get_by_role("region", name="Comes short")).to_contain_text("13.1 g short.")
-    expect(page.get_by_role("region", name="Comes short")).to_contain_text(
+    expect(page.get_by_role("region", name="Not enough left")).to_contain_text("13.1 g short.")
+    expect(page.get_by_role("region", name="Not enough left")).to_contain_text(
         "10.4 g each instead of 24 g."
     )
     page.get_by_role("link", name="Weigh it out").click()

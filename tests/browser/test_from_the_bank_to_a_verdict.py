@@ -14,7 +14,7 @@ def note_the_clay(page: Page) -> None:
     page.get_by_role("link", name="Add dug clay").click()
     page.get_by_label("Clay name").fill("Slipway clay")
     page.get_by_label("Place", exact=True).fill("Under the old slipway")
-    page.get_by_label("Smooth to sandy").fill("80:20")
+    page.get_by_label("Feel (smooth : sandy)").fill("80:20")
     page.get_by_label("Coil test, bent round a finger").select_option("bends")
     page.get_by_role("button", name="Save field sheet").click()
     expect(page.get_by_text("Field sheet of Slipway clay saved")).to_be_visible()

@@ -116,7 +116,7 @@ def test_a_trial_is_shared_read_outside_and_closed(signed_in: Page, outside: Pag
     expect(outside.get_by_text("9 % is as strong as it gets").first).to_be_visible()
     expect(outside.get_by_role("link")).to_have_count(0)
     page.get_by_role("button", name="Revoke link").click()
-    expect(page.get_by_text("The link is closed")).to_be_visible()
+    expect(page.get_by_text("Link revoked.")).to_be_visible()
     outside.reload()
     expect(outside.get_by_role("heading", name="This link has expired")).to_be_visible()
 
@@ -155,7 +155,7 @@ def test_the_studio_goes_out_and_into_an_empty_one(
     signed_in: Page, outside: Page, empty_application: str, tmp_path: Path
 ) -> None:
     page, there = signed_in, outside
-    page.goto("/library/")
+    page.goto("/preferences/")
     page.get_by_role("link", name="Full export").click()
     first = download(page, tmp_path / "first.zip")
     assert any(name.startswith("files/") for name in first)

@@ -16,7 +16,7 @@ def a_dug_clay_with_a_bar_for_each_cone(page: Page) -> str:
     page.goto("/results/clays/")
     page.get_by_role("link", name="Add dug clay").click()
     page.get_by_label("Clay name").fill("Weir clay")
-    page.get_by_label("Smooth to sandy").fill("75:25")
+    page.get_by_label("Feel (smooth : sandy)").fill("75:25")
     page.get_by_label("Coil test, bent round a finger").select_option("bends")
     page.get_by_role("button", name="Save field sheet").click()
     page.get_by_role("link", name="Test this clay").click()

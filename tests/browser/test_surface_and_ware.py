@@ -49,7 +49,7 @@ def test_a_body_is_coated_its_slip_goes_to_mix_and_its_waits_to_the_bench(signed
     page.get_by_role("button", name="Start these timers").click()
     expect(page.get_by_text("Timer started: Until leather-hard, Rim tiles.")).to_be_visible()
     open_timers(page)
-    page.get_by_role("button", name="Next: until the shine has gone").click()
+    page.get_by_role("button", name="Next: until the shine goes off").click()
     page.get_by_role("button", name="Continue early").click()
     expect(page.get_by_text("Until the shine goes off: Rim tiles.")).to_be_visible()
     open_timers(page)
@@ -74,7 +74,7 @@ def test_a_joggled_plate_from_slab_to_former(signed_in: Page) -> None:
         ("9 % Lamp Yellow in Ferry white", "15"),
     ):
         page.get_by_label("Slip", exact=True).select_option(label=slip)
-        expect(page.get_by_label("Onto")).to_have_value("soft_slab")
+        expect(page.get_by_label("Surface underneath")).to_have_value("soft_slab")
         page.get_by_label("Share of the face").fill(share)
         page.get_by_role("button", name="Add coat").click()
         expect(page.get_by_role("heading", name=slip)).to_be_visible()
