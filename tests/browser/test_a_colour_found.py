@@ -77,7 +77,8 @@ def test_a_wanted_colour_is_picked_from_a_photograph(signed_in: Page, tmp_path) 
 def test_one_starts_with_a_tile_of_ones_own_or_a_trial(signed_in: Page) -> None:
     page = signed_in
     page.goto("/results/find/")
-    page.get_by_role("link", name=re.compile(r"^D19 6\s% Slipway Turquoise, Ferry white, cone\s6")).click()
+    turquoise = re.compile(r"^D19 6\s% Slipway Turquoise, Ferry white, cone\s6")
+    page.get_by_role("link", name=turquoise).click()
     expect(page.get_by_role("heading", name="Nearest fired tiles")).to_be_in_viewport()
     page.goto("/results/wall/")
     for picked in ("D19, 6", "D20, 6", "D9, 6"):

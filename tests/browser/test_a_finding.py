@@ -18,7 +18,7 @@ def test_a_trial_is_concluded_and_concluded_again(signed_in: Page) -> None:
     page.get_by_label("Finding").fill("Buoy Red keeps its colour to cone 1.")
     page.get_by_role("button", name="Sign and save").click()
     page.get_by_role("link", name="Buoy Red is for earthenware only.").click()
-    expect(page.get_by_text("A later finding stands in its place")).to_be_visible()
+    expect(page.get_by_text("Superseded by")).to_be_visible()
 
     page.goto("/library/")
     page.get_by_label("Words").fill("keeps buoy")

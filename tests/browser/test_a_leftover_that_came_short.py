@@ -98,4 +98,4 @@ def test_twelve_grams_to_three_tiles_though_a_leftover_came_short(signed_in: Pag
     page.goto(plan)
     page.get_by_role("link", name="Results", exact=True).last.click()
     expect(page.get_by_role("heading", name="Teal for the sill")).to_be_visible()
-    expect(page.get_by_text(re.compile(r"0\.8 ± .* %")).first).to_be_visible()
+    expect(page.get_by_text(re.compile(r"0\.8\s±\s.*\s%")).first).to_be_visible()

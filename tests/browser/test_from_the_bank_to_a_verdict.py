@@ -131,7 +131,7 @@ def test_a_clay_from_the_bank_to_a_verdict(signed_in: Page) -> None:
     expect(verdict.get_by_text("Suitable for tableware at cone 6", exact=True)).to_be_visible()
     expect(verdict.get_by_text("As stoneware, at cone 6")).to_be_visible()
     with page.expect_download() as download:
-        page.get_by_role("link", name="Report", exact=True).click()
+        page.get_by_role("link", name="Report as PDF").click()
     report = PdfReader(io.BytesIO(download.value.path().read_bytes()))
     text = " ".join(sheet.extract_text() for sheet in report.pages)
     assert "Slipway clay" in text

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable
 from itertools import chain
+from typing import ClassVar
 
 from django import forms
 from django.db.models import Exists, OuterRef
@@ -58,6 +59,7 @@ class TrialLimitsForm(EditingForm, forms.ModelForm):
     class Meta:
         model = Trial
         fields = ["ware", "school"]
+        labels: ClassVar[dict[str, str]] = {"school": "Limits"}
 
 
 @require_GET
