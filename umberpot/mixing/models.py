@@ -1,6 +1,6 @@
 """Kept mixes: what was planned, and beside it what was weighed."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from typing import Any
 
 from django.db import models
@@ -21,8 +21,11 @@ class Plan(SetAside):
     """A series, a grid or a campaign that someone decided to make: its mixes hang on it, in order.
 
     ``sum_query`` is the whole input it was calculated from; ``have`` the codes of tiles that filled
-    cells of a grid already, by the cell as ``x,y``.
+    cells of a grid already, by the cell as ``x,y``. ``fired`` is no field: the colours that
+    :mod:`umberpot.tiles.fired_looks` noted for a page, none until then.
     """
+
+    fired: Sequence[Any] = ()
 
     class Kind(models.TextChoices):
         SERIES = "series", "series"

@@ -10,9 +10,9 @@ from django import template
 
 from claycore.inscriptions import HOLE_MM, TILE_LONGER_THAN_MARK_MM
 from claycore.measure.formatting import percentage, plain
-from umberpot.mixing.models import Mix
+from umberpot.mixing.models import Mix, Plan
 from umberpot.shelf.models import Material
-from umberpot.tiles.fired_looks import FiredLook, note_mixes, note_stains
+from umberpot.tiles.fired_looks import FiredLook, note_mixes, note_plans, note_stains
 from umberpot.tiles.models import Tile
 from umberpot.tiles.progress import TileProgress
 from umberpot.ui.components.tile_looks import TileLook, TileState
@@ -79,6 +79,13 @@ def inscription(tile: Tile) -> dict[str, Any]:
 def note_fired_mixes(mixes: Iterable[Mix]) -> str:
     """Gives the mixes of a page their fired colours, in one query; shows nothing itself."""
     note_mixes(mixes)
+    return ""
+
+
+@register.simple_tag
+def note_fired_plans(plans: Iterable[Plan]) -> str:
+    """Gives the plans of a page their fired colours, in one query; shows nothing itself."""
+    note_plans(plans)
     return ""
 
 

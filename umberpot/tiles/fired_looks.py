@@ -8,7 +8,7 @@ from django.db.models.functions import RowNumber
 
 from claycore.colour.notation import Lab
 from claycore.measure.formatting import percentage
-from umberpot.mixing.models import Mix
+from umberpot.mixing.models import Mix, Plan
 from umberpot.shelf.models import Material
 from umberpot.tiles.models import NOT_NAMED, UNGLAZED, ColourReading
 
@@ -69,6 +69,18 @@ def note_mixes(mixes: Iterable[Mix]) -> None:
     for reading in rows:
         mix = by_key[reading.tile.mix_id or 0]
         mix.fired = look_of(reading, mix)
+
+
+def note_plans(plans: Iterable[Plan]) -> None:
+    """Gives each plan its ``fired``: the colours of its tiles in the order of its mixes."""
+    shown = list(plans)
+    found: dict[int, list[Lab]] = {plan.pk: [] for plan in shown}
+    rows = current_looks().filter(tile__mix__plan__in=shown, of_bare_half=False)
+    for reading in rows.order_by("tile__mix__plan_position", "tile", "pk"):
+        if reading.tile.mix and reading.tile.mix.plan_id:
+            found[reading.tile.mix.plan_id].append(reading.lab)
+    for plan in shown:
+        plan.fired = found[plan.pk]
 
 
 def note_stains(materials: Iterable[Material]) -> None:

@@ -9,6 +9,7 @@ from django.http import HttpResponse, QueryDict
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_POST
 
+from claycore.colour.notation import Lab
 from claycore.judging import fit
 from claycore.judging.drying_reading import drying_for
 from claycore.judging.limits import SCHOOL_WORDS, WARES
@@ -29,7 +30,8 @@ from umberpot.clays.line_blends.forms import LineForm
 from umberpot.clays.line_blends.plan import BlendBars, tests_of
 from umberpot.clays.models import ClayFigure
 from umberpot.clays.places import PLACE
-from umberpot.clays.records import clay_records
+from umberpot.clays.records import ClayRecord, clay_records
+from umberpot.clays.verdicts.bars_drawn import bars_drawn
 from umberpot.clays.verdicts.chart import drawings_of
 from umberpot.clays.verdicts.forms import ClayPurposeForm, ClaysForm, FloorForm, SizesForm
 from umberpot.clays.verdicts.history import note_verdict
@@ -81,6 +83,7 @@ def clay(request: StudioRequest, pk: int) -> HttpResponse:
             "sentences": range_sentences(judged.evidence.range, limit.high_pct),
             "drawings": drawings_of(family, limit.high_pct, judged.evidence.range),
             "family": family,
+            "bars_drawn": bars_drawn(record.results, _colours_of(record)),
             "tests": tests,
             "next_steps": next_steps(record.bars),
             "moved": _moved(request, judged),
@@ -108,6 +111,12 @@ def clay(request: StudioRequest, pk: int) -> HttpResponse:
             "kept_by_floor": _kept(request, "floor_mm", "ring_mm"),
         },
     )
+
+
+def _colours_of(record: ClayRecord) -> dict[str, Lab]:
+    """What a clay alone fires to, by cone."""
+    clay = record.clay
+    return {cone: lab for (_, cone), lab in plain_colours(clay.studio, [clay.pk]).items()}
 
 
 def _moved(request: StudioRequest, judged: JudgedClay) -> str:
