@@ -6,7 +6,6 @@ from django import forms
 
 from umberpot.studio.forms import AccountForm
 from umberpot.studio.models import Studio
-from umberpot.studio.people.sentences import ROLE_CHOICES
 from umberpot.studio.role_list import Role
 
 DAYS = [(1, "1 day"), (7, "7 days"), (30, "30 days")]
@@ -17,7 +16,7 @@ class InviteForm(forms.Form):
     """Who is invited, as what, and for how long the link works."""
 
     meant_for = forms.CharField(max_length=80, label="Name")
-    role = forms.ChoiceField(choices=ROLE_CHOICES, initial=Role.READER, label="Role")
+    role = forms.ChoiceField(choices=Role.choices, initial=Role.READER, label="Role")
     days = forms.TypedChoiceField(coerce=int, choices=DAYS, initial=7, label="Expires after")
 
 

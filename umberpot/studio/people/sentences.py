@@ -14,10 +14,6 @@ LAST_OWNER = "A studio needs an owner. Make someone else an owner first."
 ROLES_IN_WORDS = [(role, facts.may_do) for role, facts in ROLES.items()]
 """Each role in a few words."""
 
-ROLE_CHOICES = [
-    (role.value, f"{role.label.capitalize()}: {facts.may_do}") for role, facts in ROLES.items()
-]
-
 
 def _day(when: datetime) -> str:
     return f"{timezone.localtime(when):%-d %B %Y, %H:%M}"

@@ -1,0 +1,89 @@
+"""What the eye meets: colour on every first screen, and nothing wider than a phone."""
+
+import pytest
+from playwright.sync_api import Browser, Page
+
+from umberpot.places import PLACES
+
+ADDRESSES = {
+    "Bench": "/",
+    "Shelf": "/shelf/",
+    "Mix": "/mix/",
+    "Tiles": "/tiles/",
+    "Kiln": "/kiln/",
+    "Results": "/results/clays/",
+    "Surface": "/surface/",
+    "Library": "/library/",
+}
+
+COLOURS_IN_SIGHT = """() => {
+  const chroma = (css) => {
+    const [red, green, blue] = (css.match(/[\\d.]+/g) || [0, 0, 0]).map(Number);
+    return Math.max(red, green, blue) - Math.min(red, green, blue);
+  };
+  return [...document.querySelectorAll("main svg [fill]")].filter((shape) => {
+    const box = shape.getBoundingClientRect();
+    const seen = box.width > 4 && box.height > 4 && box.bottom > 0 && box.top < innerHeight - 8;
+    return seen && chroma(getComputedStyle(shape).fill) > 20;
+  }).length;
+}"""
+
+
+@pytest.mark.parametrize("place", ADDRESSES)
+def test_no_place_opens_in_grey(signed_in: Page, place: str) -> None:
+    """At 1280 × 800, above the fold."""
+    assert place in [word for word, _, _ in PLACES]
+    signed_in.goto(ADDRESSES[place])
+    assert signed_in.evaluate(COLOURS_IN_SIGHT) >= 3
+
+
+NARROW = (
+    *("/", "/shelf/", "/mix/", "/tiles/", "/kiln/", "/kiln/firings/", "/kiln/1/", "/kiln/3/"),
+    *("/kiln/loads/1/", "/kiln/kilns/", "/kiln/schedules/", "/results/", "/results/clays/"),
+    *("/results/clays/1/", "/results/clays/4/", "/results/trials/1/", "/results/wall/"),
+    *("/results/find/", "/results/ware/batches/", "/results/clays/limits/", "/surface/"),
+    *("/surface/plans/1/", "/surface/waits/", "/library/", "/library/words/", "/go/?q=green"),
+    *("/library/beside/repeats/", "/library/practice/", "/preferences/", "/people/"),
+    *("/mix/dose/?clay=Ferry+white&state=plastic&mass=3.6&unit=kg&water_pct=21.5&add=Samphire:6.5",),
+    *("/mix/series/", "/mix/grid/", "/tiles/tests/1/", "/tiles/1/", "/shelf/1/"),
+)
+
+TOO_WIDE = """() => {
+  const wide = document.documentElement.scrollWidth - innerWidth;
+  if (wide <= 0) return "";
+  const beyond = [...document.querySelectorAll("main *")].filter((one) => {
+    if (one.closest(".sr-only") || !one.checkVisibility()) return false;
+    return one.getBoundingClientRect().right > innerWidth + 1;
+  });
+  const named = beyond.slice(0, 3).map((one) => one.tagName + "." + one.className);
+  return `${wide} px: ${named.join(", ")}`;
+}"""
+
+CUT_SELECTS = """() => [...document.querySelectorAll("main select")].filter((one) => {
+  if (!one.checkVisibility()) return false;
+  const measure = document.createElement("canvas").getContext("2d");
+  measure.font = getComputedStyle(one).font;
+  const words = one.selectedOptions[0]?.textContent.trim() ?? "";
+  return measure.measureText(words).width > one.clientWidth - 34;
+}).map((one) => `${one.name}: ${one.selectedOptions[0].textContent.trim()}`)"""
+
+
+@pytest.mark.parametrize("width", [320, 390, 1280])
+def test_nothing_is_wider_than_the_screen(
+    browser: Browser, application: str, session_cookies, width: int
+) -> None:
+    context = browser.new_context(
+        base_url=application, viewport={"width": width, "height": 844}, has_touch=width < 500
+    )
+    context.add_cookies(session_cookies)
+    page = context.new_page()
+    wide, cut = {}, {}
+    for address in NARROW:
+        page.goto(address)
+        if found := page.evaluate(TOO_WIDE):
+            wide[address] = found
+        if found := page.evaluate(CUT_SELECTS):
+            cut[address] = found
+    context.close()
+    assert wide == {}
+    assert cut == {}
