@@ -44,7 +44,9 @@ NARROW = (
     *("/results/find/", "/results/ware/batches/", "/results/clays/limits/", "/surface/"),
     *("/surface/plans/1/", "/surface/waits/", "/library/", "/library/words/", "/go/?q=green"),
     *("/library/beside/repeats/", "/library/practice/", "/preferences/", "/people/"),
-    *("/mix/dose/?clay=Ferry+white&state=plastic&mass=3.6&unit=kg&water_pct=21.5&add=Samphire:6.5",),
+    *(
+        "/mix/dose/?clay=Ferry+white&state=plastic&mass=3.6&unit=kg&water_pct=21.5&add=Samphire:6.5",
+    ),
     *("/mix/series/", "/mix/grid/", "/tiles/tests/1/", "/tiles/1/", "/shelf/1/"),
 )
 
