@@ -14,6 +14,12 @@ os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
 
 from umberpot.settings import *  # noqa: E402, F403
 
+WITH_KEPT_QUANTITIES = MIDDLEWARE  # noqa: F405
+"""As pages go out; tests/web/ui/test_typography.py and the browser's have them so."""
+
+MIDDLEWARE = [one for one in WITH_KEPT_QUANTITIES if "typography" not in one]
+"""Tests compare sentences as they are written, with the spaces that a keyboard has."""
+
 PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 STORAGES = {
     "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},

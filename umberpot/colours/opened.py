@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from django.db.models import OuterRef, Subquery
 
 from claycore.colour.notation import Lab
+from claycore.firing.kinds import FiringKind
 from umberpot.firings.models import Firing
 from umberpot.studio.models import Studio
 from umberpot.tiles.colours import current_colours
@@ -44,6 +45,8 @@ class Opened:
 def last_opened(studio: Studio) -> Opened | None:
     """The latest firing that a piece was in which is kept; None before the first. One query."""
     kept = Loading.objects.filter(studio=studio, tile__set_aside_at=None)
+    # A kiln that was cut off cold reached no cone, and nothing in it is fired.
+    kept = kept.exclude(firing__kind=FiringKind.KILN, firing__cone="")
     latest = kept.order_by("-firing__fired_on", "-firing").values("firing")[:1]
     read = current_colours(studio).filter(
         tile=OuterRef("tile"), firing=OuterRef("firing"), of_bare_half=False

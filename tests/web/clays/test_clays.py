@@ -564,7 +564,7 @@ def test_queries_do_not_grow_with_clays_or_bars(signed_in, tested, django_assert
 
 
 QUERIES_OF_A_LIST = 17
-QUERIES_OF_A_CLAY = 18
+QUERIES_OF_A_CLAY = 19
 
 
 def test_a_clay_is_found_by_its_name_and_by_the_place_it_was_dug(signed_in, tested, studio):

@@ -73,7 +73,8 @@ def test_k1_a_kiln_that_reached_no_cone_fires_nothing(signed_in, waiting):
     assert {tile.cone for tile in Tile.objects.all()} == {"04"}
     kiln = words_of(signed_in.get("/kiln/"))
     assert "Waiting for cone 04" in kiln
-    assert "No cone reached" in kiln
+    assert "Out of the kiln" not in kiln, "nothing was fired"
+    assert "No cone reached" in words_of(signed_in.get("/kiln/firings/"))
     record = words_of(signed_in.get(f"/tiles/{waiting[0].code}/"))
     assert "No cone reached, 20 Nov 2026" in record
     assert "Record the firing first." in record

@@ -95,5 +95,5 @@ def test_a_firing_tells_what_came_out_by_trial_and_where_to_go_on(signed_in, tri
         ("Rust border", 2),
     ]
     assert came_out[0].get_next_url() == "/tiles/A1/"
-    listed = words_of(signed_in.get("/kiln/"))
+    listed = words_of(signed_in.get("/kiln/firings/"))
     assert "Blue floor · Rust border" in listed

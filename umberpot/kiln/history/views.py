@@ -6,6 +6,7 @@ from django.shortcuts import render
 from django.views.decorators.http import require_GET
 
 from umberpot.firings.models import Firing
+from umberpot.kiln.history.contents import MOST_NAMED, colours_in, trials_in
 from umberpot.kiln.history.forms import FiringsFilter
 from umberpot.kiln.history.page import Compared, drawings_of
 from umberpot.kiln.models import FiringLog
@@ -34,10 +35,16 @@ def firings(request: StudioRequest) -> HttpResponse:
             tile_count=Count("loadings", distinct=True), log_count=Count("logs", distinct=True)
         )
     )
+    shown = list(page.object_list)
+    trials, colours = trials_in(request.studio, shown), colours_in(request.studio, shown)
+    rows = [(one, trials.get(one.pk, ()), colours.get(one.pk, ())) for one in shown]
     return render(
         request,
         "kiln/history/firings.html",
-        {"place": PLACE, "form": form, "page": page, "asked": form.asked()},
+        {
+            **{"place": PLACE, "form": form, "page": page, "rows": rows},
+            **{"asked": form.asked(), "most_named": MOST_NAMED},
+        },
     )
 
 
