@@ -11,36 +11,39 @@ import sys
 import tempfile
 from pathlib import Path
 
+import pypdfium2
+from PIL import Image
 from playwright.sync_api import Page, sync_playwright
 
 TOP = Path(__file__).resolve().parent.parent
 PORT = "8765"
+DESK = "#bcbcbc"
 FLAGS = ["--headless", "--no-sandbox", "--disable-gpu", "--disable-background-networking"]
-DOSE = (
-    "/mix/dose/?clay=Ferry+white&state=plastic&mass=3.4&unit=kg&water_pct=21.5"
-    "&add=Quay+Blue:6.5&add=Copper+carbonate:0.8"
-)
+DOSE = "/mix/dose/?clay=Ferry+white&state=plastic&mass=3.4&unit=kg&water_pct=21.5&add=Samphire:6.5"
 VIEWS = {
     "bench": "/",
     "shelf": "/shelf/",
     "dose": DOSE,
     "grid": "/mix/grid/?x=Copper+carbonate:0,0.8,1.6,2.4&y=Titanium+dioxide:0,1.5,3"
     "&cell_g=85&solids_pct=67&moulds=4&have=0,0&scale_step_g=0.1",
-    "tiles": "/tiles/",
-    "record": "/tiles/A13/",
     "load": "/kiln/loads/1/",
     "firing": "/kiln/logs/1/",
     "clay": "/results/clays/4/?purpose=tableware",
     "photograph": "/results/photographs/1/",
-    "wall": "/results/wall/?codes=A1+A2+A3+A4+A6+B5+B6+B7+B4&arrange=strength",
+    "wall": "/results/wall/",
+    "firings": "/kiln/firings/",
     "find": "/results/find/?want=72,-12,26",
     "surface": "/surface/plans/5/",
     "factor-trial": "/surface/factor-trials/1/",
     "ware": "/results/ware/batches/1/",
     "library": "/library/",
-    "search": "/go/?q=quay&kind=",
-    "report": "/library/reports/trial/1/",
+    "search": "/go/?q=a+deep+blue+from+2025&kind=",
 }
+PRINTED = {
+    "printed-labels": "/shelf/labels/?sheet=a4-24&copies=1&skip=0",
+    "printed-report": "/library/reports/trial/28/report.pdf",
+}
+"""Documents as they come out of the printer: their first sheets."""
 
 
 def sign_in(page: Page) -> None:
@@ -70,6 +73,14 @@ def take(page: Page, name: str) -> None:
     page.screenshot(path=TOP / "docs" / "screenshots" / f"{name}.png")
 
 
+def print_out(page: Page, name: str, url: str) -> None:
+    """A picture of the first sheet of a document, on a desk as grey as the wall."""
+    sheet = pypdfium2.PdfDocument(page.request.get(url).body())[0].render(scale=1.5).to_pil()
+    desk = Image.new("RGB", (sheet.width + 60, sheet.height + 60), DESK)
+    desk.paste(sheet, (30, 30))
+    desk.save(TOP / "docs" / "screenshots" / f"{name}.png", optimize=True)
+
+
 def main() -> None:
     """Starts the demo, takes every picture, ends the demo."""
     sys.path.insert(0, str(TOP))
@@ -95,6 +106,8 @@ def main() -> None:
             for name, url in VIEWS.items():
                 page.goto(url)
                 take(page, name)
+            for name, url in PRINTED.items():
+                print_out(page, name, url)
             weigh_too_much(page)
             take(page, "weigh")
         finally:

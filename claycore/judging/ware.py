@@ -216,7 +216,7 @@ def _dense_for_heat(harm: str, schools_differ: bool = True) -> Callable[[Ware], 
         loose = schools_differ and ware.school == School.LOOSE and ware.glaze is not Glaze.NONE
         if found.holds is not False or not loose:
             return found
-        said = f"{found.message} Another school sells fully glazed porous ware for it."
+        said = f"{found.message} Some potters sell fully glazed porous ware for it."
         return Link("body", None, said, "Try pieces in use, or have such ware fired denser.")
 
     return link

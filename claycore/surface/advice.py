@@ -130,7 +130,7 @@ def _under_colour(place: int, light: int, reason: str) -> Advice:
     if light:
         said = f"{under}: two keep the colour on dark clay."
     else:
-        said = "Straight onto dark clay is one school, darker: two light coats save the colour."
+        said = "Some lay it straight onto dark clay, for a darker colour. Two light coats save it."
     return Advice(RuleCode.LIGHT_UNDER_COLOUR, place, None, said, reason)
 
 

@@ -109,6 +109,6 @@ def one_piece_warnings(found: Estimate, limit_pct: float) -> list[Notice]:
             "one_piece",
             "That is this one piece. For others like it, count on"
             f" {with_u95(of_its_like.value, of_its_like.u95)} %, which reaches across the limit:"
-            " soak two or three (equal pieces usually differ so, common practice).",
+            " soak two or three (identical pieces usually differ so, common practice).",
         )
     ]

@@ -95,7 +95,7 @@ class KeptVerdict(StudioOwned):
         FIRST = "first", "the first that was noted"
         OWN = "own", "its own bars or notes"
         LIMITS = "limits", "the limits"
-        OTHERS = "others", "what equal pieces of other clays differ by"
+        OTHERS = "others", "what identical pieces of other clays differ by"
 
     clay = models.ForeignKey(Material, on_delete=models.CASCADE, related_name="kept_verdicts")
     purpose = models.CharField(max_length=12)

@@ -52,6 +52,17 @@ RETIRED = {
     "sums": "calculations",
     "retired": "archived",
     "retire": "archive",
+    "not decided": "inconclusive",
+    "equal (tiles|bars|pieces)": "identical",
+    "trials? of factors": "factor trial",
+    "usual waits": "waiting times",
+    "half down": "half bent",
+    "(another|one|this|the other) school": "limits",
+    "drawn by lot": "random",
+    "beside each other": "side by side, compared",
+    "lie as far apart": "differ as much",
+    "report to hand on": "report",
+    "what the words mean": "glossary",
 }
 """What is not said any more, and what is said instead; each matched as whole words."""
 

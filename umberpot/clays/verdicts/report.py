@@ -151,7 +151,7 @@ def _methods(judged: JudgedClay) -> list[Text]:
     lines += [
         "Shrinkage as ASTM C326 defines it, absorption, porosity and density as ASTM C373 and C20."
         " Numbers in brackets are numbers of bars. ± is about 95 % (JCGM 100:2008): what"
-        " equal bars of the studio differ by, moderated (Smyth 2004), and never less than the"
+        " identical bars in the studio differ by, moderated (Smyth 2004), and never less than the"
         " steps of scale and ruler leave open.",
         f"By {SCHOOL_WORDS[judged.as_what.school]}; common practice or the"
         " studio's own. This report does not show that ware is food-safe. Only an"

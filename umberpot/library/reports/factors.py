@@ -63,7 +63,7 @@ def report_of_factors(studio: Studio, trial: FactorTrial, made_on: date) -> Repo
     slabs = common.counted(trial.slabs, "slab", "slabs")
     return Report(
         title=trial.name,
-        subtitle=f"Trial of factors of {common.day(trial.made_at)}, {slabs}",
+        subtitle=f"Factor trial of {common.day(trial.made_at)}, {slabs}",
         studio=str(studio),
         made_on=made_on,
         headline=headline,

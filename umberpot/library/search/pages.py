@@ -58,7 +58,7 @@ ALSO: dict[str, tuple[str, ...]] = {
     "library:journal": ("history", "undo", "log", "changes", "who did what", "audit"),
     "library:findings": ("conclusions", "results", "notes", "reports", "year report"),
     "library:go": ("find", "look up", "filters"),
-    "library:beside": ("side by side", "trials beside each other"),
+    "library:beside": ("side by side", "line up"),
     "library:repeats": ("drift", "the same recipe again", "batches over time"),
     "library:shares": ("share", "sharing", "public link", "send a report"),
     "library:practice": ("quiz", "learn", "exercise", "training", "questions"),

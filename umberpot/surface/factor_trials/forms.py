@@ -57,7 +57,7 @@ class TrialForm(forms.Form):
     factor_3 = _text("Third factor (optional)", 40, required=False)
     levels_3 = _text("Levels", LONGEST_TEXT, required=False)
     fired_apart = forms.BooleanField(
-        required=False, label="Each piece is fired on its own, its level drawn by lot"
+        required=False, label="Each piece is fired on its own, its level chosen at random"
     )
     control = _text("Controls (optional)", LONGEST_TEXT, required=False)
     slabs = CountField(SLABS, label="Slabs", initial=3)

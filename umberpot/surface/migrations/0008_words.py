@@ -9,6 +9,14 @@ class Migration(migrations.Migration):
     ]
 
     operations = [
+        migrations.AlterModelOptions(
+            name="factortrial",
+            options={
+                "ordering": [models.F("made_at").desc()],
+                "verbose_name": "factor trial",
+                "verbose_name_plural": "factor trials",
+            },
+        ),
         migrations.AlterField(
             model_name="factortrial",
             name="outcome",

@@ -52,8 +52,8 @@ class FactorTrial(SetAside):
     request_key = models.UUIDField()
 
     class Meta:
-        verbose_name_plural = "trials of factors"
-        verbose_name = "trial of factors"
+        verbose_name_plural = "factor trials"
+        verbose_name = "factor trial"
         ordering = [F("made_at").desc()]
         constraints = [
             models.UniqueConstraint(
