@@ -89,7 +89,7 @@ MEMBERS = _names("""
     results: trials trial tile tile-by-number photograph read-photograph
     results: photograph-image photograph-file remove-photograph crop same-colours wall
     results: saved-marks use-marks evenness
-    results: wall-file predict expected-of-dose find next-tiles test-tile predictions ranges
+    results: wall-file poster predict expected-of-dose find next-tiles test-tile predictions ranges
     results: batches batch
     results: start-screen finish-screen add-piece remove-piece ware-photo batch-card
     results: set-batch-aside

@@ -17,6 +17,7 @@ from umberpot.colours.predict.dose_colours import expected_of_dose
 from umberpot.colours.predict.views import predict
 from umberpot.colours.views import same_colours
 from umberpot.colours.wall import views as wall
+from umberpot.colours.wall.poster import poster
 from umberpot.results.calculators.absorption import AbsorptionView
 from umberpot.results.calculators.clay import ClayView
 from umberpot.results.calculators.colour.difference import DifferenceView
@@ -48,6 +49,7 @@ urlpatterns = [
     path("wall/same/", same_colours, name="same-colours"),
     path("wall/", wall.wall, name="wall"),
     path("wall/wall.<slug:form>", wall.wall_file, name="wall-file"),
+    path("wall/<int:year>/poster.pdf", poster, name="poster"),
     path("predict/", predict, name="predict"),
     path("predict/dose/", expected_of_dose, name="expected-of-dose"),
     path("find/", find.find, name="find"),

@@ -2,6 +2,7 @@
 
 import io
 import json
+import re
 import uuid
 from datetime import date
 
@@ -20,6 +21,7 @@ from umberpot.colours.photographs.services import keep_photograph
 from umberpot.colours.wall.arrangements import ARRANGEMENTS
 from umberpot.colours.wall.exports import EXPORTS, About
 from umberpot.colours.wall.forms import MOST_TILES, query_of
+from umberpot.firings.models import Firing
 from umberpot.kiln.services import load_and_fire
 from umberpot.tiles.models import Tile, Trial
 from umberpot.tiles.pieces import PieceSpec
@@ -316,3 +318,21 @@ def test_every_arrangement_takes_any_tiles(signed_in, varied, arrange):
     asked = {"codes": " ".join(tile.code for tile in varied), "arrange": arrange}
     expected = 200 if arrange in ARRANGEMENTS else 400
     assert signed_in.get("/results/wall/", asked).status_code == expected
+
+
+def test_a_year_is_a_poster_of_all_its_colours(signed_in, codes):
+    year = Firing.objects.get().fired_on.year
+    answer = signed_in.get(f"/results/wall/{year}/poster.pdf")
+    (sheet,) = PdfReader(io.BytesIO(answer.content)).pages
+    assert [float(side) / 72 * 25.4 for side in sheet.mediabox[2:]] == pytest.approx([420, 594])
+    words = sheet.extract_text()
+    assert f"Quayside, {year}" in words
+    assert "3 fired colours, by hue" in words
+    assert all(code in words for code in codes.values())
+    drawn = re.findall(rb"[\d.]+ [\d.]+ [\d.]+ [\d.]+ re f\*?", sheet.get_contents().get_data())
+    assert len(drawn) == 3
+
+
+def test_a_year_without_colours_leads_back_to_its_report(signed_in, codes):
+    answer = signed_in.get("/results/wall/1999/poster.pdf", follow=True)
+    assert "No colours were fired in 1999 yet." in words_of(answer)

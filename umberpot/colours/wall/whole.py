@@ -4,7 +4,7 @@ To add a way of hanging it is to add one entry to GROUPINGS.
 """
 
 import math
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from itertools import groupby, pairwise
 from typing import Any
@@ -96,7 +96,7 @@ GROUPINGS: dict[str, Grouping] = {
 
 
 @dataclass(frozen=True)
-class _Hanging:
+class Hanging:
     """A colour before its page is known: its reading, its group, where its hue stands."""
 
     reading: int
@@ -143,36 +143,42 @@ def whole_wall(studio: Studio, request: HttpRequest) -> WholeWall:
     return WholeWall(groups, page, grouping)
 
 
-def _hung(studio: Studio, grouping: Grouping) -> list[_Hanging]:
+def _hung(studio: Studio, grouping: Grouping) -> list[Hanging]:
     """Where each tile's last colour hangs, or each half's, in order."""
     fields = ("pk", "tile", "of_bare_half", "lightness", "a", "b", *grouping.fields)
-    in_order = latest_colours(studio).order_by("tile", *IN_ORDER_OF_FIRINGS, "of_bare_half")
-    rows = in_order.values_list(*fields)
+    current = latest_colours(studio).order_by("tile", *IN_ORDER_OF_FIRINGS, "of_bare_half")
+    rows = current.values_list(*fields)
     last = {(tile, bare): (pk, rest) for pk, tile, bare, *rest in rows.iterator()}
-    hung = [_hanging(pk, rest[:3], grouping.group(*rest[3:])) for pk, rest in last.values()]
+    hung = [hanging(pk, rest[:3], grouping.group(*rest[3:])) for pk, rest in last.values()]
+    return in_order(hung)
+
+
+def in_order(hung: Iterable[Hanging]) -> list[Hanging]:
+    """Group by group, hue by hue, greys last; of one hue the lightest first."""
     return sorted(hung, key=lambda one: (one.group, one.grey, one.hue, -one.lightness))
 
 
-def _hanging(reading: int, lab: Sequence[float], group: tuple[Any, str]) -> _Hanging:
+def hanging(reading: int, lab: Sequence[float], group: tuple[Any, str]) -> Hanging:
+    """Where a colour hangs in its group."""
     lightness, a, b = lab
     grey = math.hypot(a, b) < GREY_BELOW
     # From the reds on; greys have no hue, so that they stand by their lightness.
     hue = 0.0 if grey else math.degrees(math.atan2(b, a)) % 360
-    return _Hanging(reading, group, grey, hue, lightness)
+    return Hanging(reading, group, grey, hue, lightness)
 
 
 def _in_columns(
-    hung: Sequence[_Hanging], grouping: Grouping
-) -> Iterator[tuple[tuple[Any, str], list[list[_Hanging]]]]:
+    hung: Sequence[Hanging], grouping: Grouping
+) -> Iterator[tuple[tuple[Any, str], list[list[Hanging]]]]:
     """Each group in columns, as high as lets a wall of one group be no wider than a page."""
     for group, some in groupby(hung, lambda one: one.group):
         row, height = list(some), GROUP_HEIGHT
-        while not grouping.fields and len(_columns(row, height)) > COLUMNS:
+        while not grouping.fields and len(in_upright_columns(row, height)) > COLUMNS:
             height += 1
-        yield group, _columns(row, height)
+        yield group, in_upright_columns(row, height)
 
 
-def _columns(hung: Sequence[_Hanging], height: int) -> list[list[_Hanging]]:
+def in_upright_columns(hung: Sequence[Hanging], height: int) -> list[list[Hanging]]:
     """Neighbours in hue above one another, the lightest on top; greys in columns of their own."""
     columns = []
     for _, alike in groupby(hung, lambda one: one.grey):
