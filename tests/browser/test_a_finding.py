@@ -21,12 +21,12 @@ def test_a_trial_is_concluded_and_concluded_again(signed_in: Page) -> None:
     expect(page.get_by_text("Superseded by")).to_be_visible()
 
     page.goto("/library/")
-    page.get_by_label("Words").fill("keeps buoy")
+    page.get_by_label("Search for").fill("keeps buoy")
     page.get_by_role("button", name="Search findings").click()
     expect(page.get_by_role("link", name="Buoy Red keeps its colour to cone 1.")).to_be_visible()
     expect(page.get_by_text("is for earthenware only")).to_have_count(0)
     page.get_by_role("checkbox", name="Include superseded findings").check()
-    page.get_by_label("Words").fill("earthenware")
+    page.get_by_label("Search for").fill("earthenware")
     page.get_by_role("button", name="Search findings").click()
     expect(page.get_by_text("superseded", exact=True)).to_be_visible()
 

@@ -69,11 +69,11 @@ def witness_cones_are_noted(page: Page) -> None:
 
 def a_broken_piece_is_made_again(page: Page) -> str:
     """Marks a piece and remakes it; gives the new code."""
-    marks = page.get_by_text("Mark", exact=True).first
+    marks = page.get_by_text("Report a problem", exact=True).first
     marks.click()
     page.get_by_role("button", name=re.compile(r"^Mark A\d+ as broken")).first.click()
     expect(page.get_by_text(re.compile(r"A\d+ marked: broken\."))).to_be_visible()
-    page.get_by_text("Mark", exact=True).first.click()
+    page.get_by_text("Report a problem", exact=True).first.click()
     page.get_by_role("button", name=re.compile(r"^Remake A\d+")).first.click()
     said = page.get_by_text(re.compile(r"^[A-Z]\d+ replaces A\d+"))
     expect(said).to_be_visible()

@@ -53,7 +53,7 @@ def margin_of(page: Page, code: str) -> float:
     """The ± that stands under a tile."""
     tile = page.get_by_role("list", name="Tiles").get_by_role("listitem")
     said = tile.filter(has=page.get_by_role("button", name=f"Mark {code}")).get_by_text("± ")
-    return float(said.inner_text().removeprefix("± "))
+    return float(said.inner_text().removeprefix("±"))
 
 
 def test_cards_at_both_ends_tell_more_than_one_and_a_glaring_tile_is_refused(
