@@ -46,4 +46,6 @@ class KeptTogether:
         is_page = response.headers.get("Content-Type", "").startswith("text/html")
         if is_page and isinstance(response, HttpResponse) and "Content-Disposition" not in response:
             response.content = kept_together_in(response.content.decode()).encode()
+            if "Content-Length" in response:  # a no-break space is two bytes
+                response["Content-Length"] = str(len(response.content))
         return response

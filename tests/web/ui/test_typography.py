@@ -3,10 +3,11 @@
 import re
 
 import pytest
+from django.http import HttpRequest, HttpResponse
 from django.test import Client
 
 from tests.web.whole_site import every_url
-from umberpot.ui.typography import UNITS, kept_together, kept_together_in
+from umberpot.ui.typography import UNITS, KeptTogether, kept_together, kept_together_in
 
 PARTED = re.compile(
     rf"\d (?:{'|'.join(map(re.escape, UNITS))})(?![\w°])|ΔE \d|\d ± ?\d|± \d|\bcone \d"
@@ -59,3 +60,21 @@ def test_no_page_parts_a_quantity_from_its_unit(settings, user, world, concluded
             assert PARTED.findall(text) == [], address
             seen += 1
     assert seen > 80
+
+
+@pytest.mark.parametrize("address", ["/bench/due/", "/calculators/", "/mix/dose/"])
+def test_a_page_is_as_long_as_it_says(settings, user, world, address):
+    settings.MIDDLEWARE = settings.WITH_KEPT_QUANTITIES
+    client = Client()
+    client.force_login(user)
+    answer = client.get(address)
+    assert int(answer["Content-Length"]) == len(answer.content)
+
+
+def test_what_becomes_longer_says_so():
+    def page(request):
+        return HttpResponse("<p>6 % Kelp</p>", headers={"Content-Length": "15"})
+
+    answer = KeptTogether(page)(HttpRequest())
+    assert answer.content.decode() == "<p>6\u00a0% Kelp</p>"
+    assert answer["Content-Length"] == "16"
