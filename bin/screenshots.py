@@ -69,7 +69,8 @@ def weigh_too_much(page: Page) -> None:
 
 def take(page: Page, name: str) -> None:
     """One picture of what is in the window."""
-    page.wait_for_timeout(300)
+    page.wait_for_load_state("networkidle")
+    page.wait_for_timeout(600)
     page.screenshot(path=TOP / "docs" / "screenshots" / f"{name}.png")
 
 

@@ -14,8 +14,8 @@ class TableStyle:
 
 USUAL_TABLES = "comma"
 TABLE_STYLES = {
-    USUAL_TABLES: TableStyle("Comma between columns, decimal point", ",", "."),
-    "semicolon": TableStyle("Semicolon between columns, decimal comma", ";", ","),
+    USUAL_TABLES: TableStyle("Commas, decimal point", ",", "."),
+    "semicolon": TableStyle("Semicolons, decimal comma", ";", ","),
 }
 """By their codes. A spreadsheet takes the one or the other by the country it is set to: RFC 4180
 has commas, and where the comma is the decimal mark the semicolon is common practice."""

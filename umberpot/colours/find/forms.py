@@ -84,10 +84,11 @@ class FindForm(UnderForm):
             for name, usual in _USUAL.items():
                 data[name] = data.get(name) or usual
         super().__init__(data, conditions, initial=_USUAL)
+        self.fields["under"].label = "Clay and firing (fired tiles)"
         self.fields["want"].widget.attrs["x-ref"] = "want"
         without: Any = self.fields["without"]
         cautions = named_materials().values()
         without.choices = [("", "nothing left out"), *((c.code, c.title) for c in cautions)]
 
     def words_of(self, conditions: Conditions, count: int) -> str:
-        return f"{conditions.words} ({count} tile{'' if count == 1 else 's'})"
+        return f"{conditions.words} ({count})"

@@ -14,8 +14,8 @@ class Migration(migrations.Migration):
                 max_length=10,
                 default="comma",
                 choices=[
-                    ("comma", "Comma between columns, decimal point"),
-                    ("semicolon", "Semicolon between columns, decimal comma"),
+                    ("comma", "Commas, decimal point"),
+                    ("semicolon", "Semicolons, decimal comma"),
                 ],
             ),
         ),
