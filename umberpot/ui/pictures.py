@@ -82,7 +82,7 @@ def as_jpeg(upload: BinaryIO, size: int, keeping: Keeping = TO_LOOK_AT) -> bytes
 
 def space_of(kept: Image.Image) -> Space:
     """The space of a picture that was kept as one of here."""
-    return WIDE if kept.info.get("icc_profile") else SRGB
+    return WIDE if kept.info.get("icc_profile") == PROFILE else SRGB
 
 
 def _small(picture: Image.Image, keeping: Keeping) -> Image.Image:

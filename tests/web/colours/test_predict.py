@@ -78,3 +78,12 @@ def test_the_dose_asks_for_its_colour_by_itself(signed_in, clay):
     query = "clay=Ferry+white&state=dry&mass=80&unit=g&add=Kelp:4.5"
     page = signed_in.get(f"/mix/dose/?{query}").content.decode()
     assert "/results/predict/dose/?clay=Ferry+white&amp;add=Kelp%3A4.5" in page
+
+
+@pytest.mark.parametrize("pct", ["1e308", "inf", "nan", "-4", "0", "5000"])
+def test_a_dose_that_cannot_be_breaks_nothing(signed_in, two_stains, fired_tile, pct):
+    fired_tile("&add=Kelp:0", WHITE_CLAY)
+    asked = {"clay": "Ferry white", "add": f"Kelp:{pct}"}
+    answer = signed_in.get("/results/predict/dose/", asked)
+    assert answer.status_code == 200
+    assert b"nan" not in answer.content

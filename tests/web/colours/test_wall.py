@@ -336,3 +336,8 @@ def test_a_year_is_a_poster_of_all_its_colours(signed_in, codes):
 def test_a_year_without_colours_leads_back_to_its_report(signed_in, codes):
     answer = signed_in.get("/results/wall/1999/poster.pdf", follow=True)
     assert "No colours were fired in 1999 yet." in words_of(answer)
+
+
+@pytest.mark.parametrize("year", [0, 1899, 10_000, 99_999_999])
+def test_a_year_that_cannot_be_has_no_poster(signed_in, codes, year):
+    assert signed_in.get(f"/results/wall/{year}/poster.pdf").status_code == 404

@@ -38,7 +38,7 @@ def test_times_in_words(typed, first, last):
     assert spans(typed) == (first, last)
 
 
-@pytest.mark.parametrize("typed", ["kelp", "8", "1200", "2999", "A12", "cone 6"])
+@pytest.mark.parametrize("typed", ["kelp", "8", "1200", "2999", "A12", "cone 6", "፩", "²"])
 def test_other_words_are_no_time(typed):
     assert spans(typed) is None
 

@@ -167,3 +167,9 @@ def test_other_formats_are_refused(form):
     out.seek(0)
     with pytest.raises(ValidationError, match="cannot be read"):
         as_jpeg(out, out.getbuffer().nbytes)
+
+
+def test_a_picture_with_another_profile_is_not_taken_for_one_of_ours():
+    out = io.BytesIO()
+    Image.new("RGB", (64, 64), BROWN).save(out, "JPEG", icc_profile=wide_gamut_profile())
+    assert space_of(Image.open(out)) is SRGB

@@ -5,8 +5,9 @@ import math
 from collections.abc import Sequence
 
 from django.contrib import messages
-from django.http import HttpResponse
+from django.http import Http404, HttpResponse
 from django.shortcuts import redirect
+from django.utils import timezone
 from django.views.decorators.http import require_GET
 from reportlab.lib import colors
 from reportlab.lib.pagesizes import A2
@@ -20,18 +21,18 @@ from umberpot.tiles.colours import latest_colours
 from umberpot.ui.downloads import PDF, download, file_name
 from umberpot.ui.pdf import BOLD, REGULAR, shown
 from umberpot.ui.pdf.pages import LANGUAGE
+from umberpot.ui.reports.blocks import DARK_BELOW
 
 _EDGE_PT, _HEAD_PT = 20 * mm, 26 * mm
 _LEAST_FOR_CODES_PT = 13 * mm
 """Smaller cells carry no code: it would be read by nobody."""
 
-_DARK_BELOW = 49.5
-"""Lightness (CIELAB) under which white words have more contrast than black ones (WCAG 2.2)."""
-
 
 @require_GET
 def poster(request: StudioRequest, year: int) -> HttpResponse:
     """The poster of a year; back to its report where nothing was fired in it."""
+    if not 1900 <= year <= timezone.localdate().year:
+        raise Http404
     read = latest_colours(request.studio).filter(firing__fired_on__year=year)
     colours = after_the_last_firing(read_as_fired_colours(read))
     if not colours:
@@ -88,6 +89,6 @@ def _draw(
     # A hair larger, so that no paper shows between neighbours.
     canvas.rect(x, y, width + 0.2, height + 0.2, stroke=0, fill=1)
     if min(cell) >= _LEAST_FOR_CODES_PT:
-        canvas.setFillColor(colors.white if one.lab.lightness < _DARK_BELOW else colors.black)
+        canvas.setFillColor(colors.white if one.lab.lightness < DARK_BELOW else colors.black)
         canvas.setFont(REGULAR, width * 0.15)
         canvas.drawString(x + width * 0.08, y + width * 0.08, shown(one.code))

@@ -9,6 +9,9 @@ from umberpot.library.search.kind import Kind
 from umberpot.library.search.typed import match
 from umberpot.studio.models import Studio
 
+MOST_LOOKED_THROUGH = 2000
+"""Of the rows that have the words, so many of the newest are looked through for the rest."""
+
 
 def keys_of(studio: Studio, kind: Kind, words: Sequence[str], most: int) -> list[int]:
     """Keys of the rows that have the words: those with all in their names first, then newest."""

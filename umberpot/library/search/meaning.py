@@ -111,7 +111,7 @@ def meaning_of(words: Sequence[str], today: date) -> Meaning:
 def _span_of(words: Sequence[str], today: date) -> tuple[Span | None, list[str]]:
     """The time that some words name, and which of them do."""
     said = {folded(word): word for word in words}
-    years = [int(word) for word in said if word.isdigit() and 1990 <= int(word) <= today.year]
+    years = [int(word) for word in said if word.isdecimal() and 1990 <= int(word) <= today.year]
     year = years[0] if years else None
     of_year = [said[str(year)]] if year else []
     if "yesterday" in said:

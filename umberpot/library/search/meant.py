@@ -10,14 +10,11 @@ from django.utils import timezone
 from claycore.colour.naming import family_of
 from claycore.colour.notation import Lab
 from umberpot.library.search.kinds import KINDS
-from umberpot.library.search.matching import keys_of
+from umberpot.library.search.matching import MOST_LOOKED_THROUGH, keys_of
 from umberpot.library.search.meaning import Colour, Meaning, Span, meaning_of
 from umberpot.studio.models import Studio
 from umberpot.tiles.colours import latest_colours
 from umberpot.tiles.models import Tile, TileQuerySet
-
-MOST_LOOKED_THROUGH = 2000
-"""Of the tiles that have the words, so many of the newest."""
 
 
 @dataclass(frozen=True)

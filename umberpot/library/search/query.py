@@ -14,7 +14,7 @@ from django.urls import reverse
 from umberpot.library.models import Indexed
 from umberpot.library.search.kind import Found, Kind
 from umberpot.library.search.kinds import KINDS
-from umberpot.library.search.matching import keys_of
+from umberpot.library.search.matching import MOST_LOOKED_THROUGH, keys_of
 from umberpot.library.search.meaning import without_stop_words
 from umberpot.library.search.meant import tiles_meant
 from umberpot.library.search.narrowing import Asked, narrowed
@@ -28,9 +28,6 @@ MOST_OF_A_KIND = 6
 
 MOST_ON_A_PAGE = 24
 """So many of each kind are on the page of results."""
-
-MOST_LOOKED_THROUGH = 2000
-"""Filters look through the newest so many that have the words."""
 
 
 @dataclass(frozen=True)
