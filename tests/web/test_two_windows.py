@@ -107,6 +107,24 @@ def test_what_both_changed_is_shown_and_saved_when_sent_again(edited, signed_in)
     assert page_form(signed_in, url, field).sends[field] == [others]
 
 
+@pytest.mark.parametrize("same", ["2,5", "2.50", " 2.5 "])
+def test_the_same_figure_written_otherwise_is_no_conflict(signed_in, world, same):
+    url = dict(every_url(world))["shelf:claim"]
+    first, second = (page_form(signed_in, url, "absorption_pct") for _ in range(2))
+    assert send(signed_in, url, first, absorption_pct="2.5").status_code == 302
+    assert send(signed_in, url, second, absorption_pct=same).status_code == 302
+    assert page_form(signed_in, url, "absorption_pct").sends["absorption_pct"] == ["2.5"]
+
+
+def test_what_was_left_alone_but_written_otherwise_is_taken_over(signed_in, world):
+    url = dict(every_url(world))["shelf:claim"]
+    send(signed_in, url, page_form(signed_in, url, "absorption_pct"), absorption_pct="3.5")
+    first, second = (page_form(signed_in, url, "absorption_pct") for _ in range(2))
+    assert send(signed_in, url, first, absorption_pct="4.5").status_code == 302
+    assert send(signed_in, url, second, absorption_pct="3,50", total_pct="11").status_code == 302
+    assert page_form(signed_in, url, "absorption_pct").sends["absorption_pct"] == ["4.5"]
+
+
 def test_a_stock_that_was_weighed_out_meanwhile_is_not_put_back(signed_in, world):
     url = dict(every_url(world))["shelf:material"]
     material = Material.objects.get(pk=world["shelf:material"])

@@ -71,11 +71,21 @@ class EditingForm(forms.BaseForm):
             now = self._now(name)
             if name not in then or then[name] == now or not self._was_asked(name):
                 continue
-            if self._typed(name) == then[name]:
+            if self._is_same(name, self._typed(name), then[name]):
                 self._put(name, now)
-            elif self._typed(name) != now:
+            elif not self._is_same(name, self._typed(name), now):
                 overtaken[name] = now
         return overtaken
+
+    def _is_same(self, name: str, one: Typed, other: Typed) -> bool:
+        """Whether two texts of a field say the same: 3,5 is 3.5, and 1 kg is 1000."""
+        if one == other:
+            return True
+        field = self.fields[name]
+        try:
+            return field.to_python(one) == field.to_python(other)
+        except forms.ValidationError:
+            return False
 
     def _was_asked(self, name: str) -> bool:
         """Whether the page had the field at all."""

@@ -36,8 +36,15 @@ DISK_FULL = NotSaved(
     507,
     "The disk is full",
     "Nothing of yours was saved: the disk of the machine that runs Umber Pot is full. Keep this"
-    " page open, have room made on that disk, then send it again: what you typed goes with it."
+    " page open, have room made on that disk, then choose Send again: your entries are kept."
     " Until then everything can be read and exported.",
+)
+IMPORTING = NotSaved(
+    503,
+    "This studio is being imported",
+    "Your changes were not saved: an archive is on its way into this studio. Wait until it is there,"
+    " then choose Send again: your entries are kept.",
+    retry_after_s=10,
 )
 
 
@@ -74,13 +81,17 @@ def _for_pages(name: str) -> bool:
 def server_error(request: HttpRequest) -> HttpResponse:
     """A page that failed; where nothing could be saved just then, it can be sent again.
 
-    Runs while the exception is handled, so that it can be looked at. What was typed goes along,
-    passwords and files excepted.
+    Runs while the exception is handled, so that it can be looked at.
     """
     failed = sys.exc_info()[1]
     why = why_not_saved(failed)
     if why is None:
         return _explained(request, failed) or defaults.server_error(request)
+    return not_saved(request, why)
+
+
+def not_saved(request: HttpRequest, why: NotSaved) -> HttpResponse:
+    """The page of what was sent and not saved, to be sent again; passwords and files excepted."""
     typed = [
         (name, value)
         for name, values in request.POST.lists()

@@ -21,6 +21,7 @@ from umberpot.studio.request import StudioRequest, posted
 from umberpot.studio.role_list import Role
 from umberpot.studio.roles import for_owners, readers_send, without_studio
 from umberpot.studio.services import found_studio, owns_installation
+from umberpot.ui.errors import IMPORTING, not_saved
 
 _FRESH_LINK = "fresh_invitation"
 BACKEND = "django.contrib.auth.backends.ModelBackend"
@@ -136,9 +137,11 @@ def no_studio_page(request: HttpRequest, form: FoundForm | None = None) -> HttpR
 
 def importing_page(request: HttpRequest) -> HttpResponse:
     """What members of a studio meet while an archive is on its way into it."""
-    again = request.get_full_path() if request.method == "GET" else reverse("bench:bench")
-    response = render(request, "studio/people/importing.html", {"again": again}, status=503)
-    response["Retry-After"] = "10"
+    if request.method == "POST":
+        return not_saved(request, IMPORTING)
+    again = {"again": request.get_full_path()}
+    response = render(request, "studio/people/importing.html", again, status=IMPORTING.status)
+    response["Retry-After"] = str(IMPORTING.retry_after_s)
     return response
 
 
