@@ -19,9 +19,9 @@ def blends_planned(count: int) -> str:
     )
 
 
-def no_blends(field: str, problem: str) -> str:
+def no_blends(problem: str) -> str:
     """Why a line blend could not be made as it was typed."""
-    return f"No blends were made. {field}: {problem}"
+    return f"No blends were made. {problem}"
 
 
 def bars_made(count: int) -> str:

@@ -81,7 +81,22 @@ def step_to_undo(message: Message) -> str:
 
 @register.simple_tag
 def term(word: str, shown: str = "") -> SafeString:
-    """A word of the glossary as a link to what it means; a word that is not there is an error."""
-    anchor = next(at for at, one in by_anchor().items() if one.word == word)
-    url = f"{reverse('library:words')}#{anchor}"
-    return format_html('<a class="term" href="{}">{}</a>', url, shown or word)
+    """A word of the glossary, whose meaning opens where it stands.
+
+    Without scripts it is a link to the glossary. A word that is not there is an error.
+    """
+    anchor, entry = next((at, one) for at, one in by_anchor().items() if one.word == word)
+    return format_html(
+        '<a class="term" href="{}#{}" data-word="{}" data-says="{}" data-formula="{}">{}</a>',
+        *(reverse("library:words"), anchor),
+        *(entry.word, entry.says, entry.formula, shown or word),
+    )
+
+
+@register.filter
+def explained(heading: str) -> str:
+    """A heading whose words before a comma are in the glossary, with those explained."""
+    first, comma, rest = heading.partition(",")
+    by_word = {one.word.casefold(): one.word for one in by_anchor().values()}
+    word = by_word.get(first.casefold())
+    return format_html("{}{}{}", term(word, first), comma, rest) if word else heading

@@ -48,7 +48,7 @@ CASES = {
         "Firing range",
         "Cone 6 to 8 of the cones tested; nothing hotter was tested.",
     ),
-    "no range": ((("6", 5, 14),), "Firing range", "No tested cone is certainly within it."),
+    "no range": ((("6", 5, 14),), "Firing range", "No tested cone is certainly in the range."),
     "odd": (
         (("04", 8, 5), ("6", 9, 8)),
         "Check",

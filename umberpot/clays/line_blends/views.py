@@ -23,6 +23,7 @@ from umberpot.mixing.line_blends import LineOrder, make_line
 from umberpot.mixing.stock import stock_for
 from umberpot.shelf.models import Material
 from umberpot.studio.request import StudioRequest, request_key
+from umberpot.ui.problems import first_problem
 
 
 @require_POST
@@ -32,8 +33,7 @@ def line(request: StudioRequest, pk: int) -> HttpResponse:
     bars = BlendBars(record, request.studio)
     form = LineForm(request.POST, clay=record.clay, dry_g=bars.dry_g)
     if not form.is_valid():
-        field, problems = next(iter(form.errors.items()))
-        messages.error(request, sentences.no_blends(str(form[field].label), str(problems[0])))
+        messages.error(request, sentences.no_blends(first_problem(form)))
         typed = urlencode({name: request.POST.get(name, "") for name in form.fields})
         return redirect(f"{reverse('results:clay', args=[pk])}?{typed}#blends")
     key = request_key(request)

@@ -140,7 +140,7 @@ def _spoiling(spoiling: Spoiling, verb: str, doubt: str, unseen: Sequence[str]) 
 
 def _range(found: FiringRange) -> str:
     if not found.best:
-        return "No tested cone is certainly within it."
+        return "No tested cone is certainly in the range."
     first, last = found.best[0], found.best[-1]
     tested = f"cone {first}" if first == last else f"cone {first} to {last}"
     more = "; nothing hotter was tested." if found.open_above else "."

@@ -25,6 +25,7 @@ from umberpot.kiln.schedules.services import draft_for
 from umberpot.studio.request import StudioRequest, keys_in, posted, request_key
 from umberpot.studio.roles import for_makers
 from umberpot.tiles.models import Step, Tile, Trial
+from umberpot.ui.problems import first_problem
 
 
 def _load(request: StudioRequest, pk: int) -> Load:
@@ -196,8 +197,7 @@ def piece_sizes(request: StudioRequest, pk: int, trial_pk: int) -> HttpResponse:
     stands = next(one for one in LoadPage(load).sizes if one.trial == trial)
     form = SizeForm(request.POST, initial=stands.initial)
     if not form.is_valid():
-        field, errors = next(iter(form.errors.items()))
-        return _done(request, load, f"{form.fields[field].label}: {errors[0]}")
+        return _done(request, load, first_problem(form))
 
     def change() -> None:
         services.resize(load, trial, form.size(), form.cleaned_data["on_edge"])

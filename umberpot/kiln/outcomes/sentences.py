@@ -32,9 +32,9 @@ def shelf_said(heat: ShelfHeat) -> str:
         middle, half = plain(heat.middle_c, 0), plain(heat.half_c, 0)
         return f"equal to {middle} ± {half} °C"
     if heat.low_c is not None:
-        return f"at least {plain(heat.low_c, 0)} °C on the cone scale: no cone was left standing"
+        return f"equal to at least {plain(heat.low_c, 0)} °C: no cone was left standing"
     if heat.high_c is not None:
-        return f"under {plain(heat.high_c, 0)} °C on the cone scale: no cone was down"
+        return f"equal to less than {plain(heat.high_c, 0)} °C: no cone was down"
     return "no witness cones noted"
 
 

@@ -10,6 +10,7 @@ from umberpot.shelf.models import Material, Photo
 from umberpot.shelf.photos.forms import PhotoForm
 from umberpot.studio.request import StudioRequest, request_key
 from umberpot.ui.pictures import kept_forever
+from umberpot.ui.problems import first_problem
 
 MOST_PHOTOS = 24
 
@@ -31,7 +32,7 @@ def add(request: StudioRequest, pk: int) -> HttpResponse:
         )
         messages.success(request, sentences.PHOTO_SAVED)
     else:
-        messages.error(request, str(next(iter(form.errors.values()))[0]))
+        messages.error(request, first_problem(form))
     return redirect(_page_of(clay), pk=clay.pk)
 
 

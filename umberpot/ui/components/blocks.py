@@ -12,6 +12,8 @@ from django.utils.html import format_html_join
 from django.utils.safestring import SafeString
 from django.utils.text import slugify
 
+from umberpot.ui.problems import first_problem
+
 register = template.Library()
 
 
@@ -39,7 +41,7 @@ def set_aside(
 @register.simple_block_tag
 def empty_state(content: SafeString, form: forms.Form, first: str) -> SafeString:
     """Where an answer will stand: what to type first, or what is wrong; the slot is an example."""
-    context = {"example": content, "form": form, "first": first}
+    context = {"example": content, "said": first_problem(form) or first}
     return render_to_string("ui/components/empty_state.html", context)
 
 
