@@ -58,6 +58,14 @@ CAUTIONS = {
             " high firing, put an unknown clay in a saucer.",
         ),
         Caution(
+            "opening",
+            "Opening the kiln",
+            "Switch the kiln off, open it below 60 °C, and wear gloves: edges of glaze cut.",
+            "Glaze drips and split shelves are as sharp as glass. Rub a foot smooth wet, or with"
+            " goggles and a fitted particulate respirator. Never lift a cracked kiln shelf with"
+            " ware on it.",
+        ),
+        Caution(
             "open_fire",
             "Open fire",
             "Fire outdoors, well away from buildings: smoke and embers give off carbon monoxide.",

@@ -11,6 +11,7 @@ from umberpot.kiln.history import views as history
 from umberpot.kiln.kilns import views as kilns
 from umberpot.kiln.loading import views as loading
 from umberpot.kiln.logs import views as logs
+from umberpot.kiln.opening import views as opening
 from umberpot.kiln.outcomes import views as outcomes
 from umberpot.kiln.schedules import views as schedules
 from umberpot.tiles.codes import by_number
@@ -47,6 +48,8 @@ urlpatterns = [
     path("logs/<int:pk>/", logs.log, name="log"),
     path("logs/<int:pk>/log.csv", logs.log_file, name="log-file"),
     path("logs/<int:pk>/stop/", logs.stop_kiln, name="stop-kiln"),
+    path("<int:pk>/opening/", opening.opening, name="opening"),
+    path("<int:pk>/opening/<code:code>/", opening.came_out, name="came-out"),
     path("<int:pk>/pieces/", outcomes.piece_outcome, name="piece-outcome"),
     path("<int:pk>/cones/", outcomes.witness_cones, name="witness-cones"),
     path("<int:pk>/log/", logs.import_log, name="import-log"),

@@ -5,6 +5,10 @@ NOTHING_CHANGED = "No changes to save."
 EVERY_CELL_MADE = "Every cell is already made: nothing to make."
 NO_STRENGTH_ADDED = "Nothing was added. Tick the strengths you want to make."
 NO_CELL_MADE = "None of your tiles matches a cell of this grid."
+STALE_ON_THE_PAGE = (
+    "Somebody else recorded this piece meanwhile: what they recorded is shown now. Tap again to"
+    " replace it."
+)
 STALE = (
     "This reading was recorded or corrected in another window. Reload the page"
     " to see it, then correct it if yours is the right one."

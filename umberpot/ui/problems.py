@@ -18,7 +18,7 @@ def first_problem(form: forms.BaseForm) -> str:
 
 
 def _inside_a_sentence(said: str) -> str:
-    """A sentence that goes on after a colon; a symbol (L, R) or a name (Sea Green) stays as it is."""
+    """A sentence that goes on after a colon; a symbol or a name (Sea Green) stays as it is."""
     first, _, rest = said.partition(" ")
     is_symbol = len(first.strip(",:")) == 1 and first != "A"
     return said if is_symbol or rest[:1].isupper() else said[0].lower() + said[1:]

@@ -167,7 +167,7 @@ def test_the_kiln_learns_how_its_shelves_differ(signed_in, studio, firing):
 def test_witness_cones_need_no_kiln(signed_in, studio):
     firing = FiringFactory(studio=studio, cone="022")
     page = words_of(cones(signed_in, firing, w_1_022="down"))
-    assert "At least 586 °C" in page
+    assert "Equal to at least 586 °C" in page
 
 
 def test_equal_pieces_on_several_shelves_teach_it_too(signed_in, studio, user, firing):

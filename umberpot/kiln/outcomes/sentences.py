@@ -16,9 +16,9 @@ def contradicting(shelves: Iterable[int]) -> str:
     return f"Not saved: the cones of {which} contradict each other. What you entered is below."
 
 
-def marked(code: str, mishap: str) -> str:
+def marked(code: str, mishap: str, *, is_gone: bool) -> str:
     """Something happened to a piece."""
-    return f"{code} marked: {mishap.lower()}."
+    return f"{code} marked: {mishap.lower()}.{' It is set aside.' if is_gone else ''}"
 
 
 def remade(code: str, as_code: str) -> str:

@@ -39,6 +39,11 @@ class Mishap(models.TextChoices):
     BLOATED = "bloated", "Bloated"
     LOST = "lost", "Lost"
 
+    @property
+    def is_gone(self) -> bool:
+        """Whether nothing more is read of such a piece."""
+        return self in (Mishap.BROKEN, Mishap.LOST)
+
 
 _SEEN = {
     Mishap.BROKEN: RemarkCode.BROKEN,
@@ -46,9 +51,6 @@ _SEEN = {
     Mishap.BLOATED: RemarkCode.BLOATED,
 }
 """What can be seen on the piece; a lost one shows nothing."""
-
-_GONE = (Mishap.BROKEN, Mishap.LOST)
-"""Of such a piece nothing more is read."""
 
 
 @whole_change()
@@ -58,7 +60,7 @@ def note_mishap(tile: Tile, firing: Firing, mishap: Mishap, by: User) -> None:
     seen = _SEEN.get(mishap)
     if seen:
         record_remarks(tile, firing, {seen}, set(), by)
-    if mishap in _GONE and tile.set_aside_at is None:
+    if mishap.is_gone and tile.set_aside_at is None:
         set_tile_aside(tile, True)
     says = f"{tile.code} {mishap.label.lower()}"
     if not firing.changes.filter(says=says).exists():

@@ -34,8 +34,8 @@ def piece_outcome(request: StudioRequest, pk: int) -> HttpResponse:
     elif wish in set(Mishap):
         mishap = Mishap(wish)
         services.note_mishap(tile, firing, mishap, request.user)
-        messages.success(request, sentences.marked(tile.code, mishap.label))
-    return redirect("kiln:firing", pk=pk)
+        messages.success(request, sentences.marked(tile.code, mishap.label, is_gone=mishap.is_gone))
+    return redirect("kiln:opening" if request.POST.get("back") == "opening" else "kiln:firing", pk)
 
 
 @require_POST
