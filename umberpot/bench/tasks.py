@@ -8,7 +8,7 @@ from collections import defaultdict
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import datetime, timedelta
-from typing import Any
+from typing import Any, ClassVar
 
 from django.db.models import (
     Case,
@@ -24,7 +24,7 @@ from django.db.models import (
     When,
     Window,
 )
-from django.db.models.functions import Cast, Coalesce, DenseRank, RowNumber
+from django.db.models.functions import Cast, Coalesce, RowNumber
 from django.urls import reverse
 from django.utils import timezone
 
@@ -183,6 +183,11 @@ class _Waits:
     """What belongs to another day: it dries, it is timed, or its clay is not mixed yet."""
 
     TIMED, DRIES, UNMIXED = REASONS = ("timed", "dries", "unmixed")
+    STEPS: ClassVar[Mapping[str, Sequence[Step]]] = {
+        TIMED: (Step.DRY, Step.SOAK),
+        DRIES: (Step.DRY,),
+        UNMIXED: (Step.MAKE,),
+    }
 
     def __init__(self, timers: Sequence[Timer]) -> None:
         now = timezone.now()
@@ -192,12 +197,16 @@ class _Waits:
             if timer.test and timer.due_at > now
         }
         self.reason = Case(
-            When(step__in=[Step.DRY, Step.SOAK], trial__in=list(self._until), then=Value("timed")),
+            When(step__in=self.STEPS[self.TIMED], trial__in=list(self._until), then=Value("timed")),
             When(step=Step.DRY, shaped_at__gt=now - _SHORTEST_DRYING, then=Value("dries")),
             When(step=Step.MAKE, mix__isnull=False, mix__finished_at=None, then=Value("unmixed")),
             default=Value(""),
             output_field=CharField(),
         )
+
+    def reasons_at(self, step: Step) -> list[str]:
+        """Why something may wait at a step."""
+        return [reason for reason in self.REASONS if step in self.STEPS[reason]]
 
     def says(self, group: _Group) -> str:
         """Why a group belongs to another day."""
@@ -222,21 +231,24 @@ def _at_hand(studio: Studio) -> TileQuerySet:
 def _at_the_bench(studio: Studio, waits: _Waits) -> tuple[list[_Group], int]:
     """What waits for each step, of the oldest trials; how many trials have something for today.
 
-    One query. The groups of a kind that are shown come from its oldest trials: the others are
-    ranked, and never leave the data file.
+    One query. The groups of a kind that are shown come from its oldest trials: the others never
+    leave the data file.
     """
-    waiting = _at_hand(studio).at_work().exclude(_OF_A_PLAN).exclude(step=Step.FIRE)
+    waiting = _at_hand(studio).at_work().exclude(_OF_A_PLAN)
     waiting = waiting.annotate(reason=waits.reason)
+    shown = Q(pk__in=[])
+    for step in _AT_THE_BENCH:
+        for reason in ("", *waits.reasons_at(step)):
+            of_kind = waiting.filter(step=step, reason=reason)
+            # In the order of an index: SQLite stops as soon as it has found so many.
+            oldest = of_kind.order_by("trial").values("trial").distinct()[:MOST_LATER]
+            shown |= Q(step=step, reason=reason, trial__in=oldest)
     # By their trial: SQLite finds a trial's tiles at a step sooner than it counts all trials.
-    ready = waiting.filter(reason="", trial=OuterRef("pk")).order_by()
+    ready = waiting.filter(~Q(step=Step.FIRE), reason="", trial=OuterRef("pk")).order_by()
     trials = Trial.objects.of(studio).filter(Exists(ready)).order_by().values("studio")
-    by_age = Window(DenseRank(), partition_by=[F("step"), F("reason")], order_by=F("trial").asc())
     rows = (
-        waiting.annotate(
-            of_kind=by_age,
-            every=Subquery(trials.annotate(every=Count("pk")).values("every")),
-        )
-        .filter(of_kind__lte=MOST_LATER)
+        waiting.filter(shown)
+        .annotate(every=Subquery(trials.annotate(every=Count("pk")).values("every")))
         .order_by("trial", "pk")
         .values_list("trial_id", "step", "reason", "pk", "shaped_at", "every")
     )
@@ -378,12 +390,12 @@ def _mixing(studio: Studio) -> Section:
 
 def _mixes_to_go_on_with(studio: Studio) -> tuple[list[int], list[int]]:
     """The keys of mixes without a plan: those to weigh out, and those no tile was made of."""
-    mixes = (
-        Mix.objects.of(studio).kept().filter(plan=None).filter(Q(finished_at=None) | Q(tiles=None))
-    )
+    of_mix = Tile.objects.filter(mix=OuterRef("pk"))
+    mixes = Mix.objects.of(studio).kept().filter(plan=None)
+    mixes = mixes.filter(Q(finished_at=None) | ~Exists(of_mix))
     to_weigh: list[int] = []
     without_tiles: list[int] = []
-    for key, finished_at in mixes.values_list("pk", "finished_at").distinct():
+    for key, finished_at in mixes.values_list("pk", "finished_at"):
         (without_tiles if finished_at else to_weigh).append(key)
     return to_weigh, without_tiles
 

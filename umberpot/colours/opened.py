@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from django.db.models import OuterRef, Subquery
+from django.db.models import Count, Exists, OuterRef, Subquery
 
 from claycore.colour.notation import Lab
 from claycore.firing.kinds import FiringKind
@@ -43,19 +43,27 @@ class Opened:
 
 
 def last_opened(studio: Studio) -> Opened | None:
-    """The latest firing that a piece was in which is kept; None before the first. One query."""
+    """The latest firing that a piece was in which is kept; None before the first. One query.
+
+    Of a large firing the first pieces by their codes, the ones that were read before the others.
+    """
     kept = Loading.objects.filter(studio=studio, tile__set_aside_at=None)
     # A kiln that was cut off cold reached no cone, and nothing in it is fired.
-    kept = kept.exclude(firing__kind=FiringKind.KILN, firing__cone="")
-    latest = kept.order_by("-firing__fired_on", "-firing").values("firing")[:1]
+    fired = Firing.objects.of(studio).exclude(kind=FiringKind.KILN, cone="")
+    opened = fired.filter(Exists(kept.filter(firing=OuterRef("pk"))))
+    latest = opened.order_by("-fired_on", "-pk").values("pk")[:1]
+    of_latest = kept.filter(firing=Subquery(latest)).order_by("tile")
+    count = of_latest.order_by().values("firing").annotate(count=Count("pk")).values("count")
     read = current_colours(studio).filter(
         tile=OuterRef("tile"), firing=OuterRef("firing"), of_bare_half=False
     )
     rows = list(
-        kept.filter(firing=Subquery(latest))
+        # Cut first: colours are looked up piece by piece.
+        Loading.objects.filter(pk__in=of_latest.values("pk")[:MOST_SHOWN])
         .select_related("firing", *_CALLED_BY)
         .annotate(
-            **{f"read_{part}": Subquery(read.values(part)[:1]) for part in ("lightness", "a", "b")}
+            count=Subquery(count),
+            **{f"read_{part}": Subquery(read.values(part)[:1]) for part in ("lightness", "a", "b")},
         )
         .order_by("tile")
     )
@@ -63,7 +71,7 @@ def last_opened(studio: Studio) -> Opened | None:
         return None
     pieces = [OpenedPiece(row.tile, _lab(row)) for row in rows]
     pieces.sort(key=lambda one: -one.colour.lightness if one.colour else 1.0)
-    return Opened(rows[0].firing, pieces[:MOST_SHOWN], max(0, len(pieces) - MOST_SHOWN))
+    return Opened(rows[0].firing, pieces, rows[0].count - len(pieces))
 
 
 _CALLED_BY = ("tile__mix", "tile__clay", "tile__stack__body", "tile__trial__test")

@@ -229,7 +229,7 @@ class Tile(SetAside):
         ordering = ["pk"]
         indexes = [
             models.Index(fields=["trial", "step"], name="tile_step_in_its_trial"),
-            models.Index(fields=["studio", "step"], name="tile_step_in_its_studio"),
+            models.Index(fields=["studio", "step", "trial"], name="tile_step_in_its_studio"),
         ]
         constraints = [
             models.UniqueConstraint(fields=["studio", "code"], name="tile_code_once_in_a_studio"),

@@ -67,7 +67,8 @@ def poster_pdf(studio: str, year: int, colours: Sequence[FiredColour]) -> bytes:
 
 
 def _hung(colours: Sequence[FiredColour]) -> list[Hanging]:
-    return in_order(hanging(one.reading, one.lab.values, (0, "")) for one in colours)
+    readings = [(one.reading, one.lab.values, (0, "")) for one in colours]
+    return [hanging(*one) for one in in_order(readings)]
 
 
 def _squarest(hung: Sequence[Hanging], width: float, height: float) -> Sequence[Sequence[Hanging]]:

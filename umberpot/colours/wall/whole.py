@@ -4,12 +4,14 @@ To add a way of hanging it is to add one entry to GROUPINGS.
 """
 
 import math
-from collections.abc import Callable, Iterable, Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from itertools import groupby, pairwise
 from typing import Any
 
+import numpy as np
 from django.core.paginator import Page, Paginator
+from django.db.models import Case, When
 from django.http import HttpRequest
 
 from claycore.firing import cones
@@ -97,13 +99,16 @@ GROUPINGS: dict[str, Grouping] = {
 
 @dataclass(frozen=True)
 class Hanging:
-    """A colour before its page is known: its reading, its group, where its hue stands."""
+    """A colour in its group: its reading, and what columns are made by."""
 
     reading: int
     group: tuple[Any, str]
     grey: bool
-    hue: float
     lightness: float
+
+
+Reading = tuple[int, Sequence[float], tuple[Any, str]]
+"""A colour before it hangs: the key of its reading, its L, a, b, its group."""
 
 
 @dataclass(frozen=True)
@@ -111,7 +116,7 @@ class WholeWall:
     """A page of the wall: groups of touching columns of colours, and how many there are in all."""
 
     groups: Sequence[tuple[str, Sequence[Sequence[FiredColour]]]]
-    page: Page[int]
+    page: Page[Reading]
     grouping: Grouping
 
     @property
@@ -131,11 +136,12 @@ def whole_wall(studio: Studio, request: HttpRequest) -> WholeWall:
     is said of them. Two queries.
     """
     grouping = GROUPINGS.get(request.GET.get("by", ""), GROUPINGS[""])
-    hung = _hung(studio, grouping)
-    page = Paginator([one.reading for one in hung], MOST_AT_ONCE).get_page(request.GET.get("page"))
-    shown = read_as_fired_colours(ColourReading.objects.of(studio).filter(pk__in=list(page)))
+    page = Paginator(_hung(studio, grouping), MOST_AT_ONCE).get_page(request.GET.get("page"))
+    here = [hanging(*one) for one in page]
+    keys = [one.reading for one in here]
+    shown = read_as_fired_colours(ColourReading.objects.of(studio).filter(pk__in=keys))
     by_reading = {one.reading: one for one in shown}
-    here = [one for one in hung if one.reading in by_reading]
+    here = [one for one in here if one.reading in by_reading]
     groups = [
         (group[1], [[by_reading[one.reading] for one in column] for column in columns])
         for group, columns in _in_columns(here, grouping)
@@ -143,28 +149,34 @@ def whole_wall(studio: Studio, request: HttpRequest) -> WholeWall:
     return WholeWall(groups, page, grouping)
 
 
-def _hung(studio: Studio, grouping: Grouping) -> list[Hanging]:
-    """Where each tile's last colour hangs, or each half's, in order."""
-    fields = ("pk", "tile", "of_bare_half", "lightness", "a", "b", *grouping.fields)
+def _hung(studio: Studio, grouping: Grouping) -> list[Reading]:
+    """Each tile's last colour, or each half's, in the order they hang in."""
+    # A number, and no field of its own: what is fetched of each of many colours counts.
+    half = Case(When(of_bare_half=True, then=1), default=0)
+    fields = ("tile", "half", "pk", "lightness", "a", "b", *grouping.fields)
     current = latest_colours(studio).order_by("tile", *IN_ORDER_OF_FIRINGS, "of_bare_half")
-    rows = current.values_list(*fields)
-    last = {(tile, bare): (pk, rest) for pk, tile, bare, *rest in rows.iterator()}
-    hung = [hanging(pk, rest[:3], grouping.group(*rest[3:])) for pk, rest in last.values()]
-    return in_order(hung)
+    rows = current.annotate(half=half).values_list(*fields)
+    last = {row[:2]: row[2:] for row in rows.iterator()}.values()
+    return in_order([(row[0], row[1:4], grouping.group(*row[4:])) for row in last])
 
 
-def in_order(hung: Iterable[Hanging]) -> list[Hanging]:
+def in_order(readings: Sequence[Reading]) -> list[Reading]:
     """Group by group, hue by hue, greys last; of one hue the lightest first."""
-    return sorted(hung, key=lambda one: (one.group, one.grey, one.hue, -one.lightness))
+    if not readings:
+        return []
+    groups = {group: place for place, group in enumerate(sorted({one[2] for one in readings}))}
+    of_group = np.array([groups[one[2]] for one in readings])
+    labs = np.array([one[1] for one in readings])
+    grey = np.hypot(labs[:, 1], labs[:, 2]) < GREY_BELOW
+    # From the reds on; greys have no hue, so that they stand by their lightness.
+    hue = np.where(grey, 0.0, np.degrees(np.arctan2(labs[:, 2], labs[:, 1])) % 360)
+    return [readings[place] for place in np.lexsort((-labs[:, 0], hue, grey, of_group))]
 
 
 def hanging(reading: int, lab: Sequence[float], group: tuple[Any, str]) -> Hanging:
-    """Where a colour hangs in its group."""
+    """A colour as columns are made of it."""
     lightness, a, b = lab
-    grey = math.hypot(a, b) < GREY_BELOW
-    # From the reds on; greys have no hue, so that they stand by their lightness.
-    hue = 0.0 if grey else math.degrees(math.atan2(b, a)) % 360
-    return Hanging(reading, group, grey, hue, lightness)
+    return Hanging(reading, group, math.hypot(a, b) < GREY_BELOW, lightness)
 
 
 def _in_columns(
