@@ -4,19 +4,25 @@ import math
 from collections.abc import Sequence
 
 from claycore.firing import cones
-from claycore.firing.schedules import Curve
+from claycore.firing.schedules import Curve, Segment
 from claycore.measure.formatting import plain
-from umberpot.ui.drawing import Drawing, Stroke, Words
+from umberpot.ui.drawing import Drawing, Knee, Stroke, Words
 
 WIDE, NARROW = 640.0, 340.0
 """How wide a curve is drawn: for a page, and for a phone."""
 
 HEIGHT = 320.0
-LEFT, RIGHT, TOP, BOTTOM = 56.0, 36.0, 16.0, 40.0
+LEFT, RIGHT, TOP, BOTTOM = 56.0, 58.0, 28.0, 40.0
 TICK_C = 200
 
 CONES_SHOWN = ("018", "010", "04", "1", "6", "10", "14")
-"""Cones on the second scale, at the usual rate of the last 100 °C."""
+"""Cones on the second scale, at the usual rate of the last 100 °C, besides those near the peak."""
+
+NEAR_PEAK_C = 40.0
+"""Cones that bend so near the peak, above or below, are all named."""
+
+A_NAME = 13.0
+"""A cone's name needs so much height."""
 
 Point = tuple[float, float]
 """Hours since the start, and °C."""
@@ -36,12 +42,15 @@ def _hours_between_ticks(hours: float, room: float) -> float:
 class _Paper:
     """Ruled paper for so many hours and degrees, with its axes drawn."""
 
-    def __init__(self, hours: float, peak_c: float, width: float, says: str) -> None:
+    def __init__(
+        self, hours: float, peak_c: float, width: float, says: str, target: str = ""
+    ) -> None:
         self._hours = hours
         self._most_c = TICK_C * math.ceil(peak_c / TICK_C + 0.05)
         self._right, self._bottom = width - RIGHT, HEIGHT - BOTTOM
         self.drawing = Drawing(width, HEIGHT, says)
         self._rule()
+        self._rule_cones(_cones_on_scale(peak_c, self._most_c, target), target)
 
     def _x(self, hours: float) -> float:
         return LEFT + (self._right - LEFT) * hours / self._hours
@@ -60,12 +69,42 @@ class _Paper:
             at = self._x(number * step)
             strokes.append(Stroke(((at, self._bottom), (at, self._bottom + 5)), "chart-axis"))
             words.append(Words(at, self._bottom + 20, f"{plain(number * step)} h", "chart-tick"))
-        for name in CONES_SHOWN:
-            bends = cones.temperature_c(name)
-            if self._most_c / 3 < bends < self._most_c:
-                y = self._y(bends)
-                strokes.append(Stroke(((self._right, y), (self._right + 5, y)), "chart-axis"))
-                words.append(Words(self._right + 8, y + 4, name, "chart-tick", "start"))
+
+    def _rule_cones(self, names: Sequence[str], target: str) -> None:
+        """The second scale: a tick where each cone bends, and its name where there is room."""
+        strokes, words = self.drawing.strokes, self.drawing.words
+        bends = [self._y(cones.temperature_c(name)) for name in names]
+        heights = _apart(bends)
+        above = min([TOP, *heights]) - A_NAME - 2
+        words.append(Words(self._right + 14, above + 4, "cone", "chart-tick", "start"))
+        for name, y, at in zip(names, bends, heights, strict=True):
+            edge = self._right
+            leader = ((edge, y), (edge + 5, y), (edge + 11, at))
+            strokes.append(Stroke(leader, "chart-leader"))
+            css = "chart-target" if name == target else "chart-tick"
+            words.append(Words(edge + 14, at + 4, name, css, "start"))
+        if target in names:
+            y = self._y(cones.temperature_c(target))
+            strokes.append(Stroke(((LEFT, y), (self._right, y)), "chart-far"))
+
+    def knees(self, curve: Curve, segments: Sequence[Segment]) -> None:
+        """A handle at the end of each segment's way, to move it by."""
+        at = 0
+        for number, segment in enumerate(segments):
+            hours, now_c = curve.points[at]
+            if segment.target_c == now_c:
+                at += segment.hold_min > 0
+                continue
+            first = at + 1
+            at = first + (segment.hold_min > 0)
+            hours, target_c = curve.points[first]
+            knee = Knee(self._x(hours), self._y(target_c), number, first, at)
+            self.drawing.knees.append(knee)
+        self.drawing.scale = (
+            self._hours / (self._right - LEFT),
+            self._most_c / (self._bottom - TOP),
+            self._bottom,
+        )
 
     def line(self, points: Sequence[Point], css: str) -> None:
         """A curve, straight between its points."""
@@ -73,18 +112,69 @@ class _Paper:
         self.drawing.strokes.append(Stroke(path, css))
 
 
-def drawn(curve: Curve, width: float = WIDE, actual: Sequence[Point] = ()) -> Drawing:
+def _cones_on_scale(peak_c: float, most_c: float, target: str) -> list[str]:
+    """The cones that are named, the coolest first: those near the peak, the target, a few others.
+
+    The others only where they leave those room.
+    """
+
+    def far(name: str) -> float:
+        return abs(cones.temperature_c(name) - peak_c)
+
+    near = {name for name in cones.CONES if far(name) <= NEAR_PEAK_C}
+    others = {name for name in CONES_SHOWN if far(name) > 2.5 * NEAR_PEAK_C}
+    shown = {
+        name
+        for name in near | others | ({target} - {""})
+        if most_c / 3 < cones.temperature_c(name) < most_c
+    }
+    return sorted(shown, key=cones.order)
+
+
+def _apart(heights: Sequence[float]) -> list[float]:
+    """Heights of names, from the bottom up, as near to their ticks as leaves each its room."""
+    groups: list[tuple[list[int], float]] = []
+    for place, height in enumerate(heights):
+        groups.append(([place], height))
+        # Names that would touch stand together about the middle of their ticks.
+        while len(groups) > 1 and _room(groups[-2], groups[-1]) < 0:
+            (low, _), (high, _) = groups[-2:]
+            both = [*low, *high]
+            groups[-2:] = [(both, sum(heights[one] for one in both) / len(both))]
+    return [
+        middle + A_NAME * ((len(places) - 1) / 2 - number)
+        for places, middle in groups
+        for number in range(len(places))
+    ]
+
+
+def _room(low: tuple[list[int], float], high: tuple[list[int], float]) -> float:
+    """What is left between two groups of names, below nothing where they touch."""
+    return low[1] - high[1] - A_NAME * (len(low[0]) + len(high[0])) / 2
+
+
+def drawn(
+    curve: Curve,
+    width: float = WIDE,
+    actual: Sequence[Point] = (),
+    *,
+    target: str = "",
+    segments: Sequence[Segment] = (),
+) -> Drawing:
     """The curve with its axes; straight between its points, as the controller goes.
 
-    ``actual`` is what a log says so far: then that is drawn thick and the plan thin.
+    ``actual`` is what a log says so far: then that is drawn thick and the plan thin. ``target`` is
+    the cone that is marked. ``segments`` are those of the curve, where it can be changed by them.
     """
     hours = max(curve.hours, actual[-1][0] if actual else 0.0)
     peak_c = max([curve.peak_c, *(temperature for _, temperature in actual)])
     says = f"The curve: {plain(curve.hours, 1)} hours, at most {plain(curve.peak_c, 0)} °C"
     if actual:
         says += f"; logged so far: {plain(actual[-1][0], 1)} hours, {plain(actual[-1][1], 0)} °C"
-    paper = _Paper(hours, peak_c, width, says)
+    paper = _Paper(hours, peak_c, width, says, target)
     paper.line(curve.points, "chart-plan" if actual else "chart-line")
+    if segments:
+        paper.knees(curve, segments)
     if actual:
         paper.line(actual, "chart-line")
     return paper.drawing

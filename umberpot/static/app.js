@@ -64,6 +64,52 @@ document.addEventListener("click", (event) => {
   meaning.scrollIntoView({ block: "nearest" });
 });
 
+// The end of a segment is dragged on the drawn curve: its row in the grid follows, and once it is let go the answer.
+const A_NUDGE = 8;
+const TO_FIVE = (value) => Math.round(value / 5) * 5;
+let knee;
+document.addEventListener("pointerdown", ({ target, pointerId, clientX, clientY }) => {
+  const row = target.matches(".knee") && document.querySelectorAll("[data-segments] tbody tr")[target.dataset.segment];
+  if (!row) return;
+  const svg = target.closest("svg");
+  const path = svg.querySelector(".chart-line");
+  const points = path.getAttribute("d").slice(1).split("L").map((point) => point.split(" ").map(Number));
+  const [rate, degrees] = ["rate", "target"].map((part) => row.querySelector(`[data-part=${part}]`));
+  knee = { target, svg, path, points, rate, degrees, at: { x: clientX, y: clientY }, wasRate: Number(rate.value) };
+  target.setPointerCapture(pointerId);
+});
+document.addEventListener("pointermove", ({ clientX, clientY }) => {
+  if (!knee) return;
+  const { svg, target, points } = knee;
+  const [along, up] = [Number(svg.dataset.along), Number(svg.dataset.up)];
+  const [first, last] = [Number(target.dataset.first), Number(target.dataset.last)];
+  const [fromX, fromY] = points[first - 1];
+  const toDrawing = svg.getScreenCTM().inverse();
+  const [pressed, now] = [knee.at, { x: clientX, y: clientY }].map(({ x, y }) => new DOMPoint(x, y).matrixTransform(toDrawing));
+  // Straight up or down keeps the rate: the point slides along its slope.
+  const keepsRate = Math.abs(now.x - pressed.x) < A_NUDGE;
+  const bottom = Number(svg.dataset.zero);
+  const degrees = TO_FIVE((bottom - (points[first][1] + now.y - pressed.y)) * up);
+  const y = bottom - degrees / up;
+  const way = (fromY - y) * up;
+  const rate = keepsRate ? knee.wasRate : TO_FIVE(way / (Math.max(1, points[first][0] + now.x - pressed.x - fromX) * along));
+  if (!rate || way / rate <= 0) return;
+  const x = fromX + way / rate / along;
+  const moved = points.map(([px, py], place) => (place < first ? [px, py] : [px + x - points[first][0], place > last ? py : y]));
+  knee.path.setAttribute("d", `M${moved.map((point) => point.map((value) => value.toFixed(2)).join(" ")).join("L")}`);
+  target.setAttribute("cx", x);
+  target.setAttribute("cy", y);
+  [knee.rate.value, knee.degrees.value] = [rate, degrees];
+});
+for (const over of ["pointerup", "pointercancel"]) {
+  document.addEventListener(over, () => {
+    const moved = knee;
+    knee = undefined;
+    moved?.rate.dispatchEvent(new Event("input", { bubbles: true }));
+    moved?.degrees.dispatchEvent(new Event("input", { bubbles: true }));
+  });
+}
+
 // A page that the browser kept whole, met again by Back: on a shared tablet somebody may have signed out since.
 addEventListener("pageshow", async ({ persisted }) => {
   if (!persisted || !("makes" in document.body.dataset)) return;
@@ -323,6 +369,52 @@ document.addEventListener("alpine:init", () => {
       const { found } = this.$refs;
       found.selectedIndex = (found.selectedIndex + 1) % found.options.length;
       this.read();
+    },
+  }));
+  // The lines of a schedule as a grid: what is typed in it is written into the lines, which are sent.
+  Alpine.data("segments", () => ({
+    isPlain: true,
+    isTable: false,
+    init() {
+      const lines = this.$refs.lines.value.split("\n").filter((line) => line.trim());
+      for (const line of lines.length ? lines : [""]) this.append(line);
+      this.isPlain = false;
+      this.isTable = true;
+    },
+    append(line) {
+      const row = this.$refs.row.content.cloneNode(true).firstElementChild;
+      const [rate = "", target = "", ...hold] = line.split(/[:;\t]/).map((part) => part.trim());
+      [rate, target, hold.join(" : ")].forEach((part, place) => (row.querySelectorAll("input")[place].value = part));
+      row.querySelector("[data-remove]").addEventListener("click", () => this.remove(row));
+      this.$refs.rows.append(row);
+      this.name();
+      return row;
+    },
+    name() {
+      for (const [number, row] of [...this.$refs.rows.rows].entries()) {
+        for (const input of row.querySelectorAll("input")) input.setAttribute("aria-label", `Segment ${number + 1}, ${input.dataset.part}`);
+        row.querySelector("[data-remove]").setAttribute("aria-label", `Remove segment ${number + 1}`);
+      }
+    },
+    add() {
+      this.append("").querySelector("input").focus();
+    },
+    remove(row) {
+      const next = row.nextElementSibling || row.previousElementSibling;
+      row.remove();
+      if (next) this.name();
+      else this.append("");
+      (next || this.$refs.rows.rows[0]).querySelector("input").focus();
+      this.write();
+      this.$refs.lines.dispatchEvent(new Event("change", { bubbles: true }));
+    },
+    write() {
+      const lines = [...this.$refs.rows.rows].map((row) => {
+        const parts = [...row.querySelectorAll("input")].map((input) => input.value.trim());
+        while (parts.length && !parts.at(-1)) parts.pop();
+        return parts.join(" : ");
+      });
+      this.$refs.lines.value = lines.filter(Boolean).join("\n");
     },
   }));
   Alpine.data("grid", () => ({

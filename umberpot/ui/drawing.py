@@ -69,6 +69,23 @@ class Mark:
     css: str
 
 
+@dataclass(frozen=True)
+class Knee:
+    """A point of the first line that can be dragged: the end of a segment, which are numbered from
+    0, and the points of the line that move with it, from ``first`` to ``last``."""
+
+    x: float
+    y: float
+    segment: int
+    first: int
+    last: int
+
+    @property
+    def place(self) -> SafeString:
+        """Its attributes in SVG that say where it stands."""
+        return _attributes(cx=self.x, cy=self.y)
+
+
 SHAPES = ("disc", "square", "diamond", "triangle", "ring", "cross")
 """How clays are told apart where several are drawn together."""
 
@@ -84,3 +101,6 @@ class Drawing:
     boxes: list[Box] = field(default_factory=list)
     words: list[Words] = field(default_factory=list)
     marks: list[Mark] = field(default_factory=list)
+    knees: list[Knee] = field(default_factory=list)
+    scale: tuple[float, float, float] = (0.0, 0.0, 0.0)
+    """What a unit is worth along and up, and the y of 0, where there are knees."""

@@ -1,9 +1,11 @@
 """Shelves and curves as they are drawn: to scale, and within their frame."""
 
 import re
+from itertools import pairwise
 
 import pytest
 
+from claycore.firing import cones
 from claycore.firing.loading.shelves import Placed, RectangularShelf, RoundShelf
 from claycore.firing.schedules import Segment, curve_of
 from umberpot.kiln.curve_drawing import NARROW, WIDE, drawn, laid_over
@@ -75,3 +77,46 @@ def test_a_schedule_that_never_ends_has_few_ticks():
     endless = curve_of([Segment(0.001, 600)], 20)
     words = [one.text for one in drawn(endless).words if one.text.endswith(" h")]
     assert 2 <= len(words) <= 14
+
+
+def names_of(drawing):
+    """The cones named beside a curve, from the top down, and how high each stands."""
+    edge = max(words.x for words in drawing.words)
+    scale = [words for words in drawing.words if words.x == edge]
+    assert scale[0].text == "cone"
+    return {words.text: words.y for words in sorted(scale[1:], key=lambda one: one.y)}
+
+
+def test_every_cone_near_the_peak_is_named_and_no_name_covers_another():
+    names = names_of(drawn(CURVE))
+    # The published chart at 60 °C/h: 1186, 1203, 1222, 1239 lie within 40 of 1200, 1249 does not.
+    assert {"5", "5.5", "6", "7"} <= names.keys()
+    assert not {"4", "8"} & (names.keys() - set(names_of(drawn(CURVE, target="8"))))
+    heights = list(names.values())
+    assert all(low - high >= 12 for high, low in pairwise(heights))
+    assert list(names) == sorted(names, key=cones.order, reverse=True)
+
+
+def test_the_target_cone_is_marked_where_it_bends():
+    drawing = drawn(CURVE, target="8")
+    (marked,) = [words for words in drawing.words if words.css == "chart-target"]
+    assert marked.text == "8"
+    (line,) = [stroke for stroke in drawing.strokes if stroke.css == "chart-far"]
+    ((_, y), (_, same)) = line.points
+    at_1200 = next(words.y - 4 for words in drawing.words if words.text == "1200 °C")
+    at_0 = next(words.y - 4 for words in drawing.words if words.text == "0 °C")
+    assert y == same == pytest.approx(at_0 - (at_0 - at_1200) * 1249 / 1200)
+    assert not [one for one in drawn(CURVE).strokes if one.css == "chart-far"]
+
+
+def test_each_segment_that_goes_anywhere_ends_in_a_knee():
+    steps = [Segment(100, 600), Segment(0, 600, 30), Segment(150, 1200, 10), Segment(-120, 900)]
+    drawing = drawn(curve_of(steps, 20), segments=steps)
+    line = next(stroke for stroke in drawing.strokes if stroke.css == "chart-line")
+    moved = [(knee.segment, knee.first, knee.last) for knee in drawing.knees]
+    assert moved == [(0, 1, 1), (2, 3, 4), (3, 5, 5)]
+    assert [(k.x, k.y) for k in drawing.knees] == [line.points[k.first] for k in drawing.knees]
+    along, up, zero = drawing.scale
+    (start_x, start_y), (x, y) = line.points[:2]
+    assert ((x - start_x) * along, (zero - y) * up) == pytest.approx((5.8, 600))
+    assert (zero - start_y) * up == pytest.approx(20)

@@ -188,7 +188,7 @@ def test_larger_pieces_need_more_firings(signed_in, planned):
     refused = signed_in.post(
         f"/kiln/loads/{planned.pk}/sizes/{trial.pk}/", {**sizes, "width": "0"}, follow=True
     )
-    assert "Width: Sizes must be from 1 to 5000 mm." in words_of(refused)
+    assert "Width: sizes must be from 1 to 5000 mm." in words_of(refused)
 
 
 def test_firing_a_load_keeps_where_every_piece_stood(signed_in, planned):

@@ -8,6 +8,7 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 
 from claycore.firing.drafts import Stage
 from tests.factories import KilnFactory
+from tests.page_forms import forms_of
 from tests.pages import words_of
 from umberpot.kiln.models import Schedule
 from umberpot.kiln.schedules.services import draft_for
@@ -142,3 +143,16 @@ def test_a_schedule_that_never_ends_has_no_end(signed_in):
     said = check(signed_in, segment="0.0001:620", starts_at="2026-11-21T09:30")
     assert "Done" not in said
     assert "6000000 h" in said
+
+
+def test_while_it_is_typed_nobody_is_said_to_have_overtaken_it(signed_in, schedule):
+    page = signed_in.get(f"/kiln/schedules/{schedule.pk}/")
+    form = next(form for form in forms_of(page) if "segment" in form.sends)
+    said = check(signed_in, **{**form.sends, "segment": "100 : 620"})
+    assert "Somebody" not in said
+    assert "620" in said
+
+
+def test_the_target_cone_is_marked_at_first_sight(signed_in, schedule):
+    page = signed_in.get(f"/kiln/schedules/{schedule.pk}/").content.decode()
+    assert page.count('class="chart-target"') == 2

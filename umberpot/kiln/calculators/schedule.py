@@ -94,8 +94,8 @@ class ScheduleView(Calculator[ScheduleInputs, Planned]):
             "time": hours_and_minutes(result.curve.hours),
             "peak": plain(result.curve.peak_c, 0),
             "reached": result.reached,
-            "wide": drawn(result.curve, WIDE),
-            "narrow": drawn(result.curve, NARROW),
+            "wide": drawn(result.curve, WIDE, segments=inputs.segments),
+            "narrow": drawn(result.curve, NARROW, segments=inputs.segments),
         }
 
     def page_context(self, request: HttpRequest, form: CalculatorForm) -> dict[str, Any]:

@@ -1,5 +1,6 @@
 """What a schedule comes to: its curve, how long, how hot, how dear, and what is wrong with it."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from functools import cached_property
@@ -8,7 +9,7 @@ from itertools import pairwise
 from claycore.firing import heat_work, kiln_model, schedule_checks
 from claycore.firing.heat_work import Reached
 from claycore.firing.schedule_checks import Finding, Loaded
-from claycore.firing.schedules import Curve
+from claycore.firing.schedules import Curve, Segment
 from claycore.measure.formatting import hours_and_minutes, plain
 from umberpot.firings.models import Kiln
 from umberpot.firings.models.kilns import Heat
@@ -31,6 +32,8 @@ class Outlook:
     loaded: Loaded | None = None
     pieces: int = 0
     starts_at: datetime | None = None
+    segments: Sequence[Segment] = ()
+    """Those of the curve, where it can be drawn anew."""
 
     @cached_property
     def reached(self) -> Reached:
@@ -101,9 +104,13 @@ class Outlook:
     @property
     def wide(self) -> Drawing:
         """The curve for a page."""
-        return drawn(self.curve, WIDE)
+        return self._drawn(WIDE)
 
     @property
     def narrow(self) -> Drawing:
         """The curve for a phone."""
-        return drawn(self.curve, NARROW)
+        return self._drawn(NARROW)
+
+    def _drawn(self, width: float) -> Drawing:
+        target = (self.loaded.cone if self.loaded else None) or ""
+        return drawn(self.curve, width, target=target, segments=self.segments)

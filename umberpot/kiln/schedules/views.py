@@ -7,6 +7,8 @@ from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
+from claycore.firing.drafts import Stage
+from claycore.firing.schedule_checks import Loaded
 from umberpot.kiln.models import Schedule
 from umberpot.kiln.places import PLACE
 from umberpot.kiln.schedules import files, sentences
@@ -21,6 +23,7 @@ from umberpot.kiln.schedules.services import as_rows
 from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.ui.calculators import live_errors
 from umberpot.ui.downloads import CSV, download, file_name
+from umberpot.ui.editing import SHOWN
 from umberpot.ui.tables import Unreadable
 
 
@@ -96,7 +99,9 @@ def edit_schedule(request: StudioRequest, pk: int) -> HttpResponse:
         schedule.save()
         messages.success(request, sentences.saved(schedule))
         return redirect(schedule)
-    outlook = _outlook(form) if form.is_bound else Outlook(schedule.curve)
+    loaded = Loaded(schedule.cone or None, schedule.stage != Stage.GLAZE)
+    first = Outlook(schedule.curve, loaded=loaded, segments=schedule.steps)
+    outlook = _outlook(form) if form.is_bound else first
     return render(
         request,
         "kiln/schedules/schedule.html",
@@ -114,7 +119,9 @@ def edit_schedule(request: StudioRequest, pk: int) -> HttpResponse:
 @require_POST
 def check_schedule(request: StudioRequest) -> HttpResponse:
     """What a schedule comes to while someone types it; nothing is saved."""
-    form = ScheduleEditForm(request.POST, studio=request.studio)
+    typed = request.POST.copy()
+    typed.pop(SHOWN, None)  # Nothing is edited yet, so nobody can have been overtaken.
+    form = ScheduleEditForm(typed, studio=request.studio)
     form.is_valid()
     context = {"outlook": _outlook(form), "live": True, "live_errors": live_errors(form)}
     response = render(request, "kiln/schedules/_outlook.html", context)
@@ -126,7 +133,13 @@ def _outlook(form: ScheduleEditForm) -> Outlook | None:
     if form.curve is None:
         return None
     typed = form.cleaned_data
-    return Outlook(form.curve, typed.get("kiln"), form.loaded(), starts_at=typed.get("starts_at"))
+    return Outlook(
+        form.curve,
+        typed.get("kiln"),
+        form.loaded(),
+        starts_at=typed.get("starts_at"),
+        segments=typed["segment"],
+    )
 
 
 @require_POST

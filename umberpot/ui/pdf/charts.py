@@ -56,6 +56,7 @@ def _look(canvas: Canvas, css: str) -> None:
         "chart-rule": (0.6, 0.80, None),
         "chart-tested": (0.6, 0.80, (2, 3)),
         "chart-axis": (1.0, 0.35, None),
+        "chart-leader": (0.6, 0.35, None),
         "chart-line": (2.0, 0.10, None),
         "chart-plan": (0.8, 0.55, None),
         "chart-far": (0.7, 0.40, (4, 3)),

@@ -1,0 +1,83 @@
+"""At the kiln: a schedule typed and dragged, and what came out noted with one thumb."""
+
+import re
+
+import pytest
+from playwright.sync_api import Browser, Page, expect
+
+PHONE = {"width": 390, "height": 844}
+DRAFT = "/kiln/schedule/?segment=80:580:0&segment=160:1130:12"
+
+
+def test_a_schedule_is_typed_in_a_grid(signed_in: Page) -> None:
+    signed_in.goto(DRAFT)
+    signed_in.get_by_label("Segment 2, target").fill("1150")
+    expect(signed_in.get_by_text("1150", exact=False).first).to_be_visible()
+    expect(signed_in.locator("#answer")).to_contain_text(re.compile(r"1150\s*°C"))
+    signed_in.get_by_role("button", name="Add a segment").click()
+    expect(signed_in.get_by_label("Segment 3, rate")).to_be_focused()
+    signed_in.keyboard.type("-150")
+    signed_in.get_by_label("Segment 3, target").fill("700")
+    lines = signed_in.locator("[name=segment]")
+    expect(lines).to_have_value("80 : 580 : 0\n160 : 1150 : 12\n-150 : 700")
+    signed_in.get_by_role("button", name="Remove segment 1").click()
+    expect(signed_in.get_by_label("Segment 1, rate")).to_be_focused()
+    expect(lines).to_have_value("160 : 1150 : 12\n-150 : 700")
+
+
+def test_a_point_of_the_curve_is_dragged_and_the_answer_follows(signed_in: Page) -> None:
+    signed_in.goto(DRAFT)
+    knee = signed_in.locator(".knee:visible").last.bounding_box()
+    x, y = knee["x"] + knee["width"] / 2, knee["y"] + knee["height"] / 2
+    target = signed_in.get_by_label("Segment 2, target")
+    signed_in.mouse.move(x, y)
+    signed_in.mouse.down()
+    signed_in.mouse.move(x, y + 40, steps=5)
+    signed_in.mouse.up()
+    assert 800 < float(target.input_value()) < 1100
+    # Straight down keeps the rate.
+    expect(signed_in.get_by_label("Segment 2, rate")).to_have_value("160")
+    expect(signed_in.locator("#answer")).to_contain_text(
+        re.compile(rf"{target.input_value()}\s*°C")
+    )
+    signed_in.goto(DRAFT)
+    signed_in.mouse.move(x, y)
+    signed_in.mouse.down()
+    signed_in.mouse.move(x - 60, y, steps=5)
+    signed_in.mouse.up()
+    assert float(signed_in.get_by_label("Segment 2, rate").input_value()) > 160
+
+
+@pytest.fixture
+def thumb(browser: Browser, application: str, session_cookies: list) -> Page:
+    """A phone, touched."""
+    phone = browser.new_context(
+        base_url=application, viewport=PHONE, has_touch=True, is_mobile=True
+    )
+    phone.add_cookies(session_cookies)
+    yield phone.new_page()
+    phone.close()
+
+
+def test_what_came_out_is_tapped_piece_by_piece(thumb: Page) -> None:
+    thumb.goto("/kiln/39/opening/")
+    card = thumb.locator(".came-out").first
+    saved = card.get_by_role("status")
+    like = card.locator(".likes label").nth(1)
+    code = like.inner_text()
+    like.tap()
+    expect(saved).to_contain_text(f"Saved: like {code}")
+    # Two taps, the second before the first is answered: both are kept.
+    card.get_by_text("matt", exact=True).tap()
+    card.get_by_text("speckled", exact=True).tap()
+    expect(saved).to_contain_text("matt, speckled")
+    card.get_by_text("speckled", exact=True).tap()
+    expect(saved).not_to_contain_text("speckled")
+    card.get_by_text("Another colour", exact=True).tap()
+    card.get_by_label(re.compile("^Another colour of")).fill("mossy grey")
+    card.get_by_role("button", name="Save colour").tap()
+    expect(saved).to_contain_text("mossy grey")
+    thumb.reload()
+    expect(saved).to_contain_text("mossy grey")
+    expect(card.get_by_role("radio", name="matt")).to_be_checked()
+    assert thumb.evaluate("document.documentElement.scrollWidth") <= PHONE["width"]
