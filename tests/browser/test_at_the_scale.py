@@ -31,3 +31,32 @@ def test_the_same_powder_does_not_count_for_the_next_step(signed_in: Page):
     expect(page.get_by_text("There is something on the pan")).to_be_visible()
     page.keyboard.press("r")
     expect(page.get_by_role("region", name="Finished mix")).to_be_visible()
+
+
+def test_the_pan_is_read_from_across_the_room_and_heard(signed_in: Page):
+    page = signed_in
+    page.goto(DOSE)
+    page.get_by_role("button", name="Make this mix").click()
+    page.evaluate("""() => {
+      window.heard = [];
+      document.addEventListener("umberpot:sound", (event) => window.heard.push(event.detail));
+    }""")
+    figure = page.locator("#glance .glance-grams")
+    expect(figure).to_have_text("0.0 g")
+    small = figure.bounding_box()["height"]
+    page.get_by_role("button", name="Put on 120.0 g").click()
+    expect(page.locator("#glance")).to_contain_text("enough")
+    assert page.evaluate("window.heard") == []  # off unless wanted
+    page.get_by_label("Sound when enough").check()
+    assert page.evaluate("window.heard") == ["within"]
+    page.get_by_role("button", name="Large display").click()
+    expect(figure).to_be_visible()
+    assert figure.bounding_box()["height"] > 5 * small
+    page.keyboard.press("r")
+    expect(page.get_by_text("of 4.8 g")).to_be_visible()  # it stays large for the next step
+    page.keyboard.press("Escape")
+    expect(page.get_by_text("Step 2 of 3")).to_be_visible()
+    page.keyboard.press("t")
+    expect(page.get_by_text("The scale is tared.")).to_be_visible()
+    page.get_by_role("button", name="Put on too much").click()
+    page.wait_for_function("window.heard.at(-1) === 'over'")
