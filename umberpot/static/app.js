@@ -393,6 +393,16 @@ document.addEventListener("alpine:init", () => {
       this.read();
     },
   }));
+  // A slider with its number beside it: each follows the other, and the number is what is sent.
+  Alpine.data("slider", () => ({
+    slid() {
+      this.$refs.typed.value = this.$refs.slide.value;
+    },
+    typed() {
+      const number = Number(this.$refs.typed.value.replace(",", "."));
+      if (number) this.$refs.slide.value = number;
+    },
+  }));
   // The weight in the pan: large enough to be read from across the room, and heard when it is enough. Both as each
   // browser was told.
   Alpine.data("glance", () => ({

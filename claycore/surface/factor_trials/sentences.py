@@ -102,7 +102,7 @@ def of_control(design: Design, found: ControlEffect) -> Said:
     count = found.others_better + found.others_worse + found.alike
     control = design.controls[found.number]
     said = (
-        f"Beside the control ({control}), {found.others_better} of {count} pieces came out better"
+        f"Against the control ({control}), {found.others_better} of {count} pieces were better"
         f" and {found.others_worse} worse"
     )
     p = chance_words(found.p if found.p is not None else 1.0)

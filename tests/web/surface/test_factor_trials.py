@@ -270,7 +270,7 @@ def test_several_controls_stand_on_every_slab_and_are_each_told(signed_in):
     assert "Controls: bare clay, tested white." in page
     for control in trial.controls:
         assert f"Control: {control}" in page
-        assert f"Beside the control ({control}), 0 of 18 pieces came out better" in page
+        assert f"Against the control ({control}), 0 of 18 pieces were better" in page
     table = signed_in.get(f"{trial.get_absolute_url()}results.csv").content.decode()
     assert table.count(",tested white,,") == table.count(",bare clay,,") == 3
 
@@ -289,7 +289,7 @@ def test_a_trial_of_before_has_its_one_control(signed_in, trial):
     """Its control's pieces were written without a number."""
     FactorPiece.objects.filter(levels=[0]).update(levels=[])
     rate(signed_in, trial)
-    assert "Beside the control (bare clay), 0 of 18 pieces" in page_of(signed_in, trial)
+    assert "Against the control (bare clay), 0 of 18 pieces" in page_of(signed_in, trial)
 
 
 def test_levels_that_are_materials_bring_their_cautions(signed_in):

@@ -121,8 +121,8 @@ def test_each_control_is_held_against_the_grid_alone():
     assert bare.decided
     assert white.decided
     said = [one.words for one in all_of(design, found, SCALES["wash"])]
-    assert said[-2].startswith("Beside the control (bare clay)")
-    assert said[-1].startswith("Beside the control (tested white)")
+    assert said[-2].startswith("Against the control (bare clay)")
+    assert said[-1].startswith("Against the control (tested white)")
 
 
 def test_two_groups_of_pieces_have_a_chance_and_one_has_none():
