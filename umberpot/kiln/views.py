@@ -21,7 +21,8 @@ from umberpot.firings.models import Firing, Kiln
 from umberpot.firings.models.atmospheres import Atmosphere, heat_in_words
 from umberpot.kiln import sentences
 from umberpot.kiln.kilns.forms import FirstKilnForm
-from umberpot.kiln.loading.sentences import in_brief
+from umberpot.kiln.loading.section_drawing import Section, section
+from umberpot.kiln.loading.sentences import in_brief, section_says
 from umberpot.kiln.logs.services import firing_now
 from umberpot.kiln.models import Load
 from umberpot.kiln.models.loads import LoadState
@@ -107,17 +108,34 @@ def _held_back(request: StudioRequest) -> NotReady:
     return NotReady([(trial, counts[trial.pk]) for trial in trials.order_by("pk")], len(counts))
 
 
-def _planned_loads(request: StudioRequest) -> list[tuple[Load, str]]:
-    """The loads that are planned, each with what it holds in a few words."""
+def _planned_loads(request: StudioRequest) -> list[tuple[Load, str, Section]]:
+    """The loads that are planned: what each holds in a few words, and its kiln filling."""
     planned = Load.objects.of(request.studio).filter(state=LoadState.PLANNED)
     of_tiles = Q(pieces__tile__isnull=False)
-    found = planned.select_related("kiln").annotate(
-        standing=Count("pieces", filter=of_tiles & Q(pieces__shelf__isnull=False)),
-        in_tray=Count("pieces", filter=of_tiles & Q(pieces__shelf=None)),
-        shelves_used=Count("pieces__shelf", distinct=True),
+    found = (
+        planned.select_related("kiln")
+        .prefetch_related("pieces")
+        .annotate(
+            standing=Count("pieces", filter=of_tiles & Q(pieces__shelf__isnull=False)),
+            in_tray=Count("pieces", filter=of_tiles & Q(pieces__shelf=None)),
+            shelves_used=Count("pieces__shelf", distinct=True),
+        )
     )
     return [
-        (load, in_brief(load, load.standing, load.in_tray, load.shelves_used)) for load in found
+        (
+            load,
+            in_brief(load, load.standing, load.in_tray, load.shelves_used),
+            section(
+                load.kiln,
+                [
+                    (piece.shelf, piece.placed, "")
+                    for piece in load.pieces.all()
+                    if piece.shelf is not None and piece.placed
+                ],
+                section_says(load.kiln, load.standing),
+            ),
+        )
+        for load in found
     ]
 
 

@@ -77,6 +77,7 @@ def test_what_is_taken_in_answers_on_every_page(world, studio):
         ("kiln.Schedule", "segments", [[0, 600, 0]]),
         ("surface.FactorTrial", "factors", [{"name": "slip", "levels": "ab"}]),
         ("surface.SurfacePlan", "measures", {"length": 3}),
+        ("surface.SurfacePlan", "dip_mm", 7),
         ("shelf.StockMovement", "made_at", "9999-12-31T23:00:00+00:00"),
         ("shelf.Material", "name", 12),
         ("tiles.Tile", "cone", "6½½"),

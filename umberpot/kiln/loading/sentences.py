@@ -7,6 +7,7 @@ from claycore.firing.loading.by_rules import Rule
 from claycore.firing.loading.firings import Saving
 from claycore.firing.loading.heights import Stack
 from claycore.measure.formatting import plain
+from umberpot.firings.models import Kiln
 from umberpot.kiln.models import Load, LoadedPiece
 
 NOTHING_STANDS = "Nothing stands on a shelf yet. Pack the load first."
@@ -67,6 +68,11 @@ def in_brief(load: Load, standing: int, in_tray: int, shelves: int) -> str:
     """A planned load in one line."""
     tray = f", {in_tray} in the tray" if in_tray else ""
     return f"in {load.kiln}: {pieces_of(standing)} on {shelves_of(shelves)}{tray}"
+
+
+def section_says(kiln: Kiln, standing: int) -> str:
+    """A kiln cut open, for whoever cannot see it."""
+    return f"{kiln} cut open, with {pieces_of(standing)} on its shelves"
 
 
 def shelf_says(number: int, count: int) -> str:

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from django.http import HttpResponse
 from django.shortcuts import render
 
+from claycore.colour.notation import Lab
 from claycore.firing import cones
 from claycore.firing.kinds import kind_of
 from claycore.firing.witness import BEND_WORDS
@@ -14,7 +15,7 @@ from umberpot.firings.forms import FiringForm
 from umberpot.firings.models import Firing
 from umberpot.kiln.logs.page import LogPage
 from umberpot.kiln.outcomes.fires import fire_of
-from umberpot.kiln.outcomes.page import ConeRow, cone_rows, shelves_as_fired
+from umberpot.kiln.outcomes.page import ConeRow, cone_rows, section_as_fired, shelves_as_fired
 from umberpot.kiln.outcomes.run_outcome import cone_meant, outcome_of_firing
 from umberpot.kiln.outcomes.services import Mishap
 from umberpot.kiln.places import PLACE
@@ -51,6 +52,7 @@ def shown_firing(
             "form": form or FiringForm(instance=firing),
             "trials": _by_trial(stood),
             "shelves": shelves_as_fired(firing),
+            "kiln_open": section_as_fired(firing, _colours(stood, firing)),
             "cone_rows": shown_rows,
             "other_cones": _others(firing, shown_rows),
             "bends": list(BEND_WORDS.items()),
@@ -62,6 +64,16 @@ def shown_firing(
         },
         status=400 if is_wrong else 200,
     )
+
+
+def _colours(stood: Iterable[tuple[TileProgress, bool]], firing: Firing) -> dict[int, Lab]:
+    """The colours that tiles had after a firing, by their keys."""
+    return {
+        progress.tile.pk: one.lab
+        for progress, _ in stood
+        for one in progress.tile.colours.all()
+        if one.is_current and one.firing_id == firing.pk and not one.of_bare_half
+    }
 
 
 def _others(firing: Firing, rows: list[ConeRow]) -> list[str]:

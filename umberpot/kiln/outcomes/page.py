@@ -4,11 +4,13 @@ from collections import defaultdict
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 
+from claycore.colour.notation import Lab
 from claycore.firing import cones
 from claycore.firing.loading.shelves import Placed
 from claycore.firing.witness import Bend, ShelfHeat
 from umberpot.firings.models import Firing
-from umberpot.kiln.loading.sentences import shelf_caption, shelf_says
+from umberpot.kiln.loading.section_drawing import Section, section
+from umberpot.kiln.loading.sentences import section_says, shelf_caption, shelf_says
 from umberpot.kiln.loading.shelf_drawing import ShelfDrawing, drawn
 from umberpot.kiln.outcomes import sentences
 from umberpot.kiln.outcomes.run_outcome import cone_meant
@@ -117,3 +119,15 @@ def shelves_as_fired(firing: Firing) -> list[tuple[str, ShelfDrawing]]:
         )
         for number, pieces in sorted(stood.items())
     ]
+
+
+def section_as_fired(firing: Firing, colours: Mapping[int, Lab]) -> Section | None:
+    """The kiln cut open with what stood in it, in the colours of tiles by their keys."""
+    stood = [
+        (one.shelf, one.placed, colours[one.tile_id].hex if one.tile_id in colours else "")
+        for one in firing.loadings.all()
+        if one.shelf is not None and one.placed
+    ]
+    if firing.kiln is None or not stood:
+        return None
+    return section(firing.kiln, stood, section_says(firing.kiln, len(stood)))

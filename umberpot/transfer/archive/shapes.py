@@ -23,6 +23,7 @@ from claycore.measure import bounds
 from claycore.measure.errors import ClayError
 from claycore.safety.cautions import named_materials
 from claycore.surface.factor_trials.scales import SCALES
+from claycore.surface.shapes import Side
 from claycore.testing.readings import READINGS, Quantity
 from claycore.testing.stages import Stage
 
@@ -133,7 +134,10 @@ READ_WITH: Mapping[str, Mapping[str, Callable[[Any], object]]] = {
     "surface.PlannedCoat": {
         "specific_gravity": lambda coat: dry_grams_per_ml(coat.specific_gravity)
     },
-    "surface.SurfacePlan": {"measures": lambda plan: plan.piece},
+    "surface.SurfacePlan": {
+        "measures": lambda plan: plan.piece,
+        "dip_mm": lambda plan: plan.piece.area_cm2(Side(plan.side), plan.dip_mm),
+    },
     "tiles.Reading": {
         "value": lambda one: READINGS[Quantity(one.quantity)].bound.check("value", one.value)
     },
