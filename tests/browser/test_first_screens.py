@@ -91,3 +91,25 @@ def test_nothing_is_wider_than_the_screen(
     assert wide == {}
     if width > 320:  # narrower, the longest choices do not fit in any type that can be read
         assert cut == {}
+
+
+def test_a_strip_is_dragged_until_its_joints_touch_and_put_back(signed_in: Page) -> None:
+    signed_in.goto("/library/beside/?first=1&second=2&way=pct")
+    strips = signed_in.locator(".wall-strip")
+    upper, lower = (strips.nth(n).locator(".wall-swatch").first for n in (0, 1))
+    stood, above = lower.bounding_box(), upper.bounding_box()
+    handle = strips.nth(1).get_by_role("button", name="Move the strip")
+    at = handle.bounding_box()
+    x, y = at["x"] + at["width"] / 2, at["y"] + at["height"] / 2
+    signed_in.mouse.move(x, y)
+    signed_in.mouse.down()
+    # Not quite there, and a little to the side: it snaps to the strip above.
+    signed_in.mouse.move(x + 5, y + above["y"] + above["height"] - stood["y"] + 6, steps=4)
+    signed_in.mouse.up()
+    now = lower.bounding_box()
+    assert abs(now["y"] - above["y"] - above["height"]) < 0.5
+    assert abs(now["x"] - above["x"]) < 0.5
+    handle.press("ArrowRight")
+    assert lower.bounding_box()["x"] == now["x"] + 8
+    handle.press("Escape")
+    assert lower.bounding_box() == stood

@@ -51,7 +51,7 @@ from umberpot.surface.models import SurfacePlan
 from umberpot.surface.plans.services import add_coat, make_plan
 from umberpot.surface.samples.services import SampleOrder, make_samples, samples_for
 from umberpot.tiles import services as tiles
-from umberpot.tiles.models import Step, Tile, Trial
+from umberpot.tiles.models import Loading, Step, Tile, Trial
 from umberpot.tiles.pieces import PieceSpec
 from umberpot.tiles.plans.services import (
     TrialOrder,
@@ -318,6 +318,18 @@ class DemoLoader:
         )
         schedule = draft_for(quay, Stage.SINGLE, cone, self.user, uuid.uuid4())
         choose_schedule(load, schedule)
+
+    def stood(self) -> None:
+        """Where the pieces of the latest firing stood in the kiln, the lowest shelf first."""
+        cone_reached = Firing.objects.of(self.studio).exclude(cone="")
+        latest = cone_reached.latest("fired_on", "pk")
+        latest.kiln = Kiln.objects.of(self.studio).get()
+        latest.save()
+        loadings = list(latest.loadings.order_by("tile"))
+        for loading, place in zip(loadings, story.places_on_shelves(), strict=False):
+            loading.shelf, loading.x_mm, loading.y_mm = place
+            loading.width_mm, loading.depth_mm = story.FOOTPRINT_MM
+        Loading.objects.bulk_update(loadings, ["shelf", "x_mm", "y_mm", "width_mm", "depth_mm"])
 
     def photograph(self) -> None:
         """A photograph of the first trial's tiles, marked; their colours are as they were read."""

@@ -48,4 +48,5 @@ def load_demo() -> None:
     loader.trial(story.PLAIN_DARK)
     loader.tested_surface()
     past.load(studio, owner, loader)
+    loader.stood()
     findings.load(studio, owner)

@@ -3,7 +3,9 @@
 Everything here is made up: names, codes, prices and figures.
 """
 
+from collections.abc import Iterator
 from dataclasses import dataclass, field, replace
+from typing import Any
 
 STUDIO = "Quayside Tileworks"
 USERNAME = "quay"
@@ -546,7 +548,7 @@ BLUE_SLIP_G, BLUE_SLIP_WATER_PCT = 318.0, 46.0
 TESTED_COLOURS = ("46.8, -3.9, -24.6", "50.3, -3.1, -15.8", "34.9, -0.6, -11.7")
 """As planned, with one coat of the blue, and without the pale coats under it."""
 
-KILN = {
+KILN: dict[str, Any] = {
     "name": "Quay kiln",
     "shape": "round",
     "shelf_width_mm": 390.0,
@@ -557,6 +559,17 @@ KILN = {
     "price_per_kwh": 0.29,
     "controller": "simulated",
 }
+
+FOOTPRINT_MM = 108.0, 46.0
+"""What a tile covers of a shelf."""
+
+
+def places_on_shelves() -> Iterator[tuple[int, float, float]]:
+    """The places of tiles in the kiln: the shelf from 0, and the lower left corner, mm."""
+    for shelf in range(KILN["shelf_count"]):
+        for x in (-113.0, 5.0):
+            for y in (-131.0, -77.0, -23.0, 31.0, 85.0):
+                yield shelf, x, y
 
 
 @dataclass(frozen=True)

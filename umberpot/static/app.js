@@ -64,6 +64,53 @@ document.addEventListener("click", (event) => {
   meaning.scrollIntoView({ block: "nearest" });
 });
 
+// Strips of a wall are moved by hand until their joints touch. Nothing of that is saved.
+const A_JOINT = 12;
+const edgesOf = (strip) => {
+  const boxes = [...strip.querySelectorAll(".wall-swatch")].map((swatch) => swatch.getBoundingClientRect());
+  return { tops: boxes.slice(0, 1).map((box) => box.top), bottoms: boxes.slice(0, 1).map((box) => box.bottom), sides: boxes.flatMap((box) => [box.left, box.right]) };
+};
+const nearest = (ones, others) => {
+  const gaps = ones.flatMap((one) => others.map((other) => other - one));
+  return gaps.filter((gap) => Math.abs(gap) <= A_JOINT).sort((a, b) => Math.abs(a) - Math.abs(b))[0] || 0;
+};
+function moveStrip(strip, x, y) {
+  strip.classList.toggle("strip-moved", Boolean(x || y));
+  strip.style.translate = x || y ? `${x}px ${y}px` : "";
+  [strip.dataset.x, strip.dataset.y] = [x, y];
+}
+function snapStrip(strip) {
+  const own = edgesOf(strip);
+  const others = [...strip.parentElement.children].filter((other) => other !== strip).map(edgesOf);
+  const down = nearest(own.tops, others.flatMap(({ bottoms }) => bottoms)) || nearest(own.bottoms, others.flatMap(({ tops }) => tops));
+  const across = nearest(own.sides.slice(0, 2), others.flatMap(({ sides }) => sides));
+  moveStrip(strip, Number(strip.dataset.x) + across, Number(strip.dataset.y) + down);
+}
+let strip;
+document.addEventListener("pointerdown", ({ target, pointerId, clientX, clientY }) => {
+  const handle = target.closest("[data-strip-handle]");
+  if (!handle) return;
+  const moved = handle.closest(".wall-strip");
+  strip = { moved, x: clientX - Number(moved.dataset.x || 0), y: clientY - Number(moved.dataset.y || 0) };
+  handle.setPointerCapture(pointerId);
+});
+document.addEventListener("pointermove", ({ clientX, clientY }) => {
+  if (strip) moveStrip(strip.moved, clientX - strip.x, clientY - strip.y);
+});
+document.addEventListener("pointerup", () => {
+  if (strip?.moved.dataset.x) snapStrip(strip.moved);
+  strip = undefined;
+});
+document.addEventListener("keydown", (event) => {
+  const moved = event.target.closest("[data-strip-handle]")?.closest(".wall-strip");
+  if (!moved) return;
+  if (event.key === "Escape") moveStrip(moved, 0, 0);
+  const step = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
+  if (!step) return;
+  event.preventDefault();
+  moveStrip(moved, Number(moved.dataset.x || 0) + step[0] * 8, Number(moved.dataset.y || 0) + step[1] * 8);
+});
+
 // The pan is heard, where somebody wants that: high when it holds enough, low when too much.
 const [AFAR, SOUND] = ["umberpot-scale-from-afar", "umberpot-scale-sound"];
 const PITCHES = { within: 880, over: 220 };

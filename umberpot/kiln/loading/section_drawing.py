@@ -15,13 +15,13 @@ SHELF = 9.0
 POST_HEIGHT = 130.0
 """Between two shelves, where nobody entered it."""
 
-LYING, ON_EDGE = 14.0, 55.0
+LYING, ON_EDGE = 18.0, 55.0
 """How high a piece is drawn that lies, and one that stands on its edge."""
 
 THIN = 25.0
 """What is thinner than this from above stands on its edge."""
 
-_BACK_IS_HIGHER = 0.06
+_BACK_IS_HIGHER = 0.16
 
 
 @dataclass(frozen=True)
