@@ -58,7 +58,7 @@ OF_THE_INSTALLATION = _names("""
 
 MAKERS = _names("""
     bench: start new-timer
-    kiln: plan-load import-log fire-tile
+    kiln: plan-load import-log fire-tile opening
     library: conclude
     results: measured new-photograph new-batch change-batch
     shelf: new-dug-clay claim add
@@ -85,7 +85,7 @@ MEMBERS = _names("""
     kiln: schedules schedule-from-file check-schedule edit-schedule set-schedule-aside
     kiln: schedule-file load-plan pack-load move-piece piece-sizes schedule-load
     kiln: start-kiln fire-load cancel-load log log-file stop-kiln piece-outcome witness-cones
-    kiln: firing without fire-tile-by-number
+    kiln: firing without fire-tile-by-number came-out
     results: trials trial tile tile-by-number photograph read-photograph
     results: photograph-image photograph-file remove-photograph crop same-colours wall
     results: saved-marks use-marks evenness

@@ -213,6 +213,8 @@ def one_of_everything(make_mix, weigh, signed_in, user, studio):
         "kiln:fire-tile": tile.code,
         "kiln:firing": firing.pk,
         "kiln:without": firing.pk,
+        "kiln:opening": firing.pk,
+        "kiln:came-out": (firing.pk, tile.code),
         "kiln:import-log": firing.pk,
         "kiln:piece-outcome": firing.pk,
         "kiln:witness-cones": firing.pk,
