@@ -54,8 +54,8 @@ _OTHER_CLAY, _OTHER_SURFACE, _OTHER_HEAT = 0.6, 0.5, 0.3
 def unlikeness(of: LaidOut, other: LaidOut) -> float:
     """How much keeps two tiles from having the same colour; 0 for the same recipe fired alike.
 
-    Recipes by Bray and Curtis's dissimilarity of their percentages (1957), 0 for the same and 1 for
-    nothing in common; what clay, surface and firing add to that is our choice.
+    Recipes differ by 0 for the same to 1 for nothing in common. Source: Bray and Curtis 1957 for
+    that dissimilarity of percentages; what clay, surface and firing add to it is our choice.
     """
     names = of.pcts.keys() | other.pcts.keys()
     total = sum(of.pcts.values()) + sum(other.pcts.values())

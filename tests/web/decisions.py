@@ -18,7 +18,8 @@ OPEN_TO_ALL = _names("""
     bench: calculators openapi
     mixing: dose adjust series grid campaign check-sum slip water join kilos layers dark
     kiln: cone schedule load outcome
-    results: shrinkage absorption pasted-clay ware colour-difference colour-series colour-match
+    results: shrinkage shrink-ruler absorption pasted-clay ware colour-difference
+    results: colour-series colour-match
     surface: amount plan-calculator
     library: words
 """)
@@ -77,7 +78,7 @@ MEMBERS = _names("""
     mixing: mixes make save-calculation set-calculation-aside keep-water set-aside mix weigh
     mixing: live-weight pan correct-weighing note-left keep-leftover leftover change-leftover
     mixing: join-leftovers pool-leftover
-    tiles: tiles trial record record-by-number set-aside labels
+    tiles: tiles trial record record-by-number set-aside labels labels-of-today
     tiles: readings check-readings read-scale shape start-series start-grid
     tiles: start-campaign add-strengths label made cells-made plan set-step-aside set-plan-aside
     clays: test bars-made weigh-drying bench-sheet

@@ -20,6 +20,7 @@ from umberpot.library.models import CONCLUDED, SUBJECTS, Note
 from umberpot.library.notes.forms import NoteForm
 from umberpot.library.places import PLACE, TOOLS
 from umberpot.library.undo.middleware import TAG
+from umberpot.library.undo.services import recent_steps
 from umberpot.tiles.models import Trial
 from umberpot.ui.tools import shown_tools
 
@@ -70,6 +71,14 @@ def expectations_of(
         "may_add": may_add,
         "csrf_token": context.get("csrf_token"),
     }
+
+
+@register.inclusion_tag("library/undo/_recent.html", takes_context=True)
+def recent_steps_to_undo(context: dict[str, Any], doing: str, title: str) -> dict[str, Any]:
+    """The latest steps of one kind that can still be undone, where they were taken."""
+    request = context["request"]
+    steps = recent_steps(request.studio, doing, request.membership)
+    return {"steps": steps, "title": title, "csrf_token": context.get("csrf_token")}
 
 
 @register.filter

@@ -23,6 +23,7 @@ from umberpot.results.calculators.clay import ClayView
 from umberpot.results.calculators.colour.difference import DifferenceView
 from umberpot.results.calculators.colour.match import MatchView
 from umberpot.results.calculators.colour.series import ColourSeriesView
+from umberpot.results.calculators.shrink_ruler import shrink_ruler
 from umberpot.results.calculators.shrinkage import ShrinkageView
 from umberpot.results.calculators.ware import WareView
 from umberpot.results.trials import views as trials
@@ -58,6 +59,7 @@ urlpatterns = [
     path("find/test-tile/", find.make_test_tile, name="test-tile"),
     path("find/predictions/", find.record, name="predictions"),
     path("shrinkage/", ShrinkageView.as_view(), name="shrinkage"),
+    path("shrinkage/ruler.pdf", shrink_ruler, name="shrink-ruler"),
     path("ware/", WareView.as_view(), name="ware"),
     path("ware/batches/", ware.batches, name="batches"),
     path("ware/batches/new/", ware.new, name="new-batch"),

@@ -1,6 +1,7 @@
 """Trials, their tiles, the firings a tile went through and the readings taken of it."""
 
 from contextlib import suppress
+from datetime import datetime
 from typing import Any, ClassVar, Self
 
 from django.db import models
@@ -138,6 +139,10 @@ class TileQuerySet(SetAsideQuerySet):
     def at_work(self) -> Self:
         """Those that wait for a next step: neither they nor the mix they are of is set aside."""
         return self.kept().filter(AT_WORK)
+
+    def made_since(self, moment: datetime) -> Self:
+        """Those that were shaped then or later."""
+        return self.filter(shaped_at__gte=moment)
 
     def with_readings(self) -> Self:
         """With firings, readings and remarks: enough to tell what it says as a bar."""

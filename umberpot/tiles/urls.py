@@ -22,6 +22,7 @@ urlpatterns = [
     path("tiles/<code:code>/made/", views.made, name="made"),
     path("tiles/<code:code>/label/", views.label, name="label"),
     path("tiles/trials/<int:pk>/labels/", labels.labels, name="labels"),
+    path("tiles/labels/today/", labels.labels_of_today, name="labels-of-today"),
     path("tiles/shape/<int:mix_pk>/", plans.shape, name="shape"),
     path("mix/series/start/", plans.start_series, name="start-series"),
     path("mix/grid/start/", plans.start_grid, name="start-grid"),

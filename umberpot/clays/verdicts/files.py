@@ -137,7 +137,8 @@ def shrink_rule(request: StudioRequest, pk: int) -> HttpResponse:
     note = f"Total shrinkage {with_u95(at.total.value, at.total.u95)} % from {at.total.count} bars."
     try:
         body = shrink_rule_pdf(
-            record.clay.name, cone, at.total, note, timezone.localdate(), request.studio.prints_on
+            f"{record.clay.name}, cone {cone}",
+            *(at.total, note, timezone.localdate(), request.studio.prints_on),
         )
     except ClayError as error:
         raise Http404(str(error)) from None

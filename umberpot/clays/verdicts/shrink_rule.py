@@ -21,10 +21,8 @@ _LEFT = 16 * mm
 CHECK_MM = 100
 
 
-def shrink_rule_pdf(
-    name: str, cone: str, total: Estimate, note: str, day: date, paper: Paper
-) -> bytes:
-    """A rule for one clay at one cone in two parts, and the check mark. Raises OutOfBounds.
+def shrink_rule_pdf(title: str, total: Estimate, note: str, day: date, paper: Paper) -> bytes:
+    """A rule for what ``title`` says in two parts, and the check mark. Raises OutOfBounds.
 
     The second goes on where the first ends: laid end to end they measure what is longer than the
     paper. Each says within its frame what it is of: cut out, it has nothing else to say it by.
@@ -32,10 +30,10 @@ def shrink_rule_pdf(
     stretch = size_to_make(1, total).value
     out = io.BytesIO()
     canvas = Canvas(out, pagesize=paper.lying, invariant=1, lang=LANGUAGE)
-    canvas.setTitle(f"Shrinkage ruler: {name}, cone {cone}")
+    canvas.setTitle(f"Shrinkage ruler: {title}")
     canvas.setFont(BOLD, 16)
     top = paper.lying[1]
-    canvas.drawString(_LEFT, top - 20 * mm, shown(f"{name}, cone {cone}"))
+    canvas.drawString(_LEFT, top - 20 * mm, shown(title))
     canvas.setFont(REGULAR, 9)
     canvas.drawString(_LEFT, top - 26 * mm, shown(note))
     canvas.drawString(
@@ -45,7 +43,7 @@ def shrink_rule_pdf(
     )
     # In whole centimetres, so that the second part begins with a figure.
     most_fired = 10 * int((paper.lying[0] - 2 * _LEFT) / mm / stretch / 10)
-    whose = f"{name}, cone {cone}, shrinks {plain(total.value, 1)} %, {day:%-d %b %Y}"
+    whose = f"{title}, shrinks {plain(total.value, 1)} %, {day:%-d %b %Y}"
     for part, y in enumerate((62, 100)):
         said = f"Part {part + 1}, fired mm. {whose}"
         _rule(canvas, top - y * mm, stretch, (part * most_fired, (part + 1) * most_fired), said)

@@ -15,7 +15,7 @@ DATE = forms.DateInput(attrs={"type": "date"})
 class JournalFilter(forms.Form):
     """Who, what, and between which days. Everything may be left open."""
 
-    who = forms.ModelChoiceField(User.objects.none(), required=False, empty_label="anybody")
+    who = forms.ModelChoiceField(User.objects.none(), required=False, empty_label="anyone")
     what = forms.ModelChoiceField(
         ContentType.objects.none(), required=False, empty_label="anything", label="What"
     )

@@ -11,7 +11,7 @@ from umberpot.studio.journal.models import JournalEntry
 from umberpot.studio.request import StudioRequest, key_in
 from umberpot.studio.roles import for_owners
 
-ENTRIES_A_PAGE = 200
+ENTRIES_A_PAGE = 40
 
 
 @for_owners

@@ -24,6 +24,7 @@ from umberpot.ui.tools import Tool
 
 ACTIONS = (
     Tool("bench:new-timer", "Start a timer", "A wait that is told when it is over"),
+    Tool("tiles:labels-of-today", "Labels for tiles made today", "Of every trial, on one sheet"),
     Tool("kiln:plan-load", "Plan a load", "What stands where in the kiln"),
     Tool("shelf:add", "Add a material", "A clay, stain, oxide, glaze or slip"),
     Tool("shelf:new-dug-clay", "Add dug clay", "With its field sheet"),

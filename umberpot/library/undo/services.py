@@ -1,7 +1,9 @@
 """Taking a step back from what the journal tells of it: all of it, or nothing."""
 
+from collections import defaultdict
 from collections.abc import Sequence
-from datetime import UTC
+from dataclasses import dataclass
+from datetime import UTC, datetime
 from typing import Any
 
 from auditlog.diff import get_field_value, is_primitive
@@ -15,10 +17,16 @@ from django.utils.encoding import smart_str
 
 from umberpot.clays.figures import forget_figures
 from umberpot.library.undo import sentences
-from umberpot.library.undo.steps import UNDO_FOR, UNDOABLE
+from umberpot.library.undo.steps import UNDO_FOR, UNDOABLE, UNDOING
 from umberpot.studio.journal.models import JournalEntry
 from umberpot.studio.models import Membership, Studio
 from umberpot.studio.whole_change import whole_change
+
+MOST_RECENT = 5
+"""Steps that are offered to be undone where they were taken."""
+
+MOST_LOOKED_AT = 20_000
+"""Rows that such steps brought, the latest."""
 
 
 class CannotUndo(Exception):
@@ -52,6 +60,35 @@ def undo(studio: Studio, key: str, by: Membership) -> int:
             _remove(entry, made)
     forget_figures(studio)
     return len(entries)
+
+
+@dataclass(frozen=True)
+class RecentStep:
+    """A step that can still be undone: its key, when and by whom, and how many rows it brought."""
+
+    key: str
+    at: datetime
+    by: str
+    rows: int
+
+
+def recent_steps(studio: Studio, doing: str, by: Membership) -> list[RecentStep]:
+    """The latest steps of one kind that this person may undo and nobody has. Two queries."""
+    since = timezone.now() - UNDO_FOR
+    entries = JournalEntry.objects.of(studio).filter(timestamp__gte=since)
+    deleted = entries.filter(action=_Action.DELETE, doing=UNDOING)
+    gone = set(deleted.values_list("content_type", "object_id"))
+    made: dict[str, list[JournalEntry]] = defaultdict(list)
+    of_kind = entries.filter(doing=doing, action=_Action.CREATE).select_related("actor")
+    if not by.decides:
+        of_kind = of_kind.filter(actor=by.user)
+    for entry in of_kind.defer("serialized_data", "changes").order_by("-pk")[:MOST_LOOKED_AT]:
+        made[entry.cid or ""].append(entry)
+    return [
+        RecentStep(key, rows[0].timestamp, str(rows[0].actor or ""), len(rows))
+        for key, rows in made.items()
+        if (rows[0].content_type_id, rows[0].object_id) not in gone
+    ][:MOST_RECENT]
 
 
 def _refuse_what_is_not_to_be_undone(entries: Sequence[JournalEntry], by: Membership) -> None:
