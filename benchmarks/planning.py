@@ -19,7 +19,7 @@ from benchmarks.ratios import medians
 from claycore.mixing.pour_plan import Axis, Grid, plan
 
 ROUNDS = 200
-DOSE = "/mix/dose/?state=plastic&mass=2.4&unit=kg&water_pct=21.5&add=Quay+Blue:8"
+DOSE = "/mix/dose/?state=plastic&mass=3.1&unit=kg&water_pct=20.5&add=Quay+Blue:5.5"
 STRENGTHS = (1, 2, 3, 5, 7.5, 10, 12.5, 15)
 SIDES = (3, 6, 9, 12)
 
@@ -31,7 +31,7 @@ def series_of(count: int) -> str:
 
 def grid_of(side: int) -> str:
     pcts = ",".join(str(step / 2) for step in range(side))
-    query = {"x": f"iron:{pcts}", "y": f"rutile:{pcts}", "cell_g": 100, "solids_pct": 70}
+    query = {"x": f"copper:{pcts}", "y": f"titania:{pcts}", "cell_g": 90, "solids_pct": 62}
     return f"/mix/grid/?{urlencode(query)}"
 
 
@@ -55,7 +55,7 @@ def main() -> None:
             raise SystemExit(f"{name} does not answer: nothing was measured.")
     calls = {name: lambda url=url: client.get(url) for name, url in urls.items()}
     pcts = tuple(step / 2 for step in range(SIDES[-1]))
-    largest = Grid(Axis("iron", pcts), Axis("rutile", pcts), 100, 70)
+    largest = Grid(Axis("copper", pcts), Axis("titania", pcts), 90, 62)
     calls["core of 12 x 12 alone"] = lambda: plan(largest)
     found = medians(calls, ROUNDS)
     for name, seconds in found.items():

@@ -183,16 +183,16 @@ def test_the_new_sums_without_scripts(browser, application) -> None:
 
 def test_a_unit_switched_half_way_is_offered_to_convert(page: Page) -> None:
     page.goto("/mix/dose/")
-    page.get_by_label("Weight of clay").fill("2400")
+    page.get_by_label("Weight of clay").fill("2600")
     page.get_by_label("Name of colourant 1").fill("Blue")
     page.get_by_label("Percent of colourant 1").fill("10")
     answer = page.get_by_role("region", name="Result")
-    expect(answer.get_by_text("240.0 g", exact=True).first).to_be_visible()
+    expect(answer.get_by_text("260.0 g", exact=True).first).to_be_visible()
     page.get_by_label("Unit of weight").select_option("kg")
-    expect(page.get_by_text("Now taken as 2400 kg; it was 2400 g.")).to_be_visible()
-    page.get_by_role("button", name="Convert to 2.4 kg").click()
-    expect(page.get_by_label("Weight of clay")).to_have_value("2.4")
-    expect(answer.get_by_text("240.0 g", exact=True).first).to_be_visible()
+    expect(page.get_by_text("Now taken as 2600 kg; it was 2600 g.")).to_be_visible()
+    page.get_by_role("button", name="Convert to 2.6 kg").click()
+    expect(page.get_by_label("Weight of clay")).to_have_value("2.6")
+    expect(answer.get_by_text("260.0 g", exact=True).first).to_be_visible()
 
 
 def test_a_container_is_chosen_once(signed_in: Page) -> None:

@@ -17,7 +17,7 @@ from tests.thoroughness import examples
 
 def square(side, **more):
     pcts = tuple(2.0 * step for step in range(side))
-    return Grid(Axis("iron", pcts), Axis("rutile", pcts), 100, 70, **more)
+    return Grid(Axis("iron", pcts), Axis("titania", pcts), 100, 70, **more)
 
 
 def below(a, b):
@@ -42,7 +42,7 @@ def grids(draw, most=4):
     have = draw(st.sets(st.sampled_from(cells)))
     return Grid(
         Axis("iron", tuple(x)),
-        Axis("rutile", tuple(y)) if y else None,
+        Axis("titania", tuple(y)) if y else None,
         draw(st.floats(10, 500)),
         draw(st.floats(40, 85)),
         frozenset(have),
@@ -179,7 +179,7 @@ def test_cells_on_their_own_in_dry_and_plastic_clay():
     grid = square(2)
     last = pour_plan.on_their_own(grid, dry_clay(100))[-1]
     assert last.cell == (2.0, 2.0)
-    assert last.add_g == {"iron": 2.0, "rutile": 2.0}
+    assert last.add_g == {"iron": 2.0, "titania": 2.0}
     assert last.water_to_add_g == 0
     wet = pour_plan.on_their_own(grid, moisture.plastic_clay(100, 20))[-1]
     assert wet.add_g["iron"] == pytest.approx(1.6)
@@ -204,7 +204,7 @@ def test_cells_on_their_own_in_dry_and_plastic_clay():
 def test_what_cannot_be_is_named(change, field):
     asked = {
         "x": Axis("iron", (0, 2)),
-        "y": Axis("rutile", (0, 2)),
+        "y": Axis("titania", (0, 2)),
         "cell_g": 100,
         "solids_pct": 70,
         **change,

@@ -14,7 +14,7 @@ from umberpot.shelf import services as shelf
 from umberpot.tiles.models import Step, Tile, Trial
 
 SERIES = "pcts=5,10,15&tile_dry_g=25&loss_pct=5&clay=Ferry+white&colourant=Quay+Blue"
-GRID = "x=Quay+Blue:0,2,4&y=Rutile:0,2,4&cell_g=100&solids_pct=70&clay=Ferry+white"
+GRID = "x=Quay+Blue:0,2,4&y=Titania:0,2,4&cell_g=100&solids_pct=70&clay=Ferry+white"
 TRIAL = {"trial_name": "Blue floor", "mark": "100", "cone": "6", "glazed": "no"}
 
 

@@ -48,8 +48,8 @@ def test_asked_about(text, says):
 def test_every_list_field_understands_it_and_says_what_it_understood(text):
     series = Client().get("/mix/series/", {"pcts": text, "tile_dry_g": "25"})
     assert "A series of 2.5 %, 5 %, 10 %" in words_of(series)
-    grid = {"x": f"iron:{text}", "y": f"rutile:{text}", "cell_g": "100", "solids_pct": "70"}
-    assert "A grid of iron 2.5 %, 5 %, 10 % by rutile 2.5 %, 5 %, 10 %" in words_of(
+    grid = {"x": f"iron:{text}", "y": f"titania:{text}", "cell_g": "100", "solids_pct": "70"}
+    assert "A grid of iron 2.5 %, 5 %, 10 % by titania 2.5 %, 5 %, 10 %" in words_of(
         Client().get("/mix/grid/", grid)
     )
     sizes = SizesForm({"sizes": text})
