@@ -40,8 +40,8 @@ def test_what_was_planned_can_be_made_as_long_as_nothing_went_otherwise(pcts, st
 
 
 def test_a_leftover_that_is_short_stops_the_batch_it_is_short_for_and_no_other():
-    """38.25 g left instead of what two batches want: the first is made, the second comes short."""
-    left_g = 38.25 - 25
+    """Enough left for one batch and half of the next: the first is made, the second comes short."""
+    left_g = MIDDLE[1].take_g + MIDDLE[2].take_g / 2
     wanted_g = MIDDLE[1].take_g + MIDDLE[2].take_g
     assert left_g < wanted_g
     found = stage_balances([replace(MIDDLE[0], left_g=left_g), *MIDDLE[1:]])

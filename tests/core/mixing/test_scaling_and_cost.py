@@ -124,12 +124,12 @@ def test_both_ways_end_as_plastic_clay(clay):
 
 def test_cost_is_mass_times_price_and_says_what_has_none():
     found = cost.cost_of(
-        [Priced("clay", 2400, 1.15), Priced("blue", 192, 38), Priced("x", 5, None)]
+        [Priced("clay", 2800, 1.2), Priced("moss", 154, 35), Priced("x", 5, None)]
     )
-    assert found.total == pytest.approx(2.76 + 7.296)
+    assert found.total == pytest.approx(3.36 + 5.39)
     assert found.unpriced == ("x",)
-    assert found.per_kg(3000) == pytest.approx(10.056 / 3)
-    assert found.per(20) == pytest.approx(0.5028)
+    assert found.per_kg(3500) == pytest.approx(2.5)
+    assert found.per(25) == pytest.approx(0.35)
 
 
 def test_a_coat_of_slip():
