@@ -119,17 +119,17 @@ DRY_SLOWLY = replace(
 )
 BISQUE = Step(
     StepCode.BISQUE,
-    "Bisque firing, with cooling",
+    "Bisque firing and cooling",
     "Fire it fully dry, and keep the kiln shut until it has cooled.",
     18 * _HOUR,
     2 * _DAY,
     caution="kiln",
 )
-GLAZE_FIRING = replace(BISQUE, code=StepCode.GLAZE_FIRING, title="Glaze firing, with cooling")
+GLAZE_FIRING = replace(BISQUE, code=StepCode.GLAZE_FIRING, title="Glaze firing and cooling")
 FIRING = replace(
     BISQUE,
     code=StepCode.FIRING,
-    title="The one firing, with cooling",
+    title="Single firing and cooling",
     do="Fully dry, slowly to 600 °C, with air up to 900 °C. Damp or hurried it bursts.",
 )
 

@@ -35,7 +35,7 @@ def wanted(page: Page) -> str:
 
 
 def weigh_as_planned(page: Page) -> None:
-    page.get_by_role("link", name="Weigh it out").click()
+    page.get_by_role("link", name="Weigh out this mix").click()
     made = page.get_by_role("region", name="Finished mix")
     current = page.get_by_role("region", name="This step")
     expect(current).to_be_visible()
@@ -62,7 +62,7 @@ def test_twelve_grams_to_three_tiles_though_a_leftover_came_short(signed_in: Pag
     make_the_tile(page)
     plan = page.url
 
-    page.get_by_role("link", name="Weigh it out").click()
+    page.get_by_role("link", name="Weigh out this mix").click()
     first = float(wanted(page))
     page.get_by_text("Is less left of").click()
     page.get_by_label("What is left of it").fill(f"{first + 10:.1f}")
@@ -77,7 +77,7 @@ def test_twelve_grams_to_three_tiles_though_a_leftover_came_short(signed_in: Pag
     expect(page.get_by_role("region", name="Not enough left")).to_contain_text(
         "10.4 g each instead of 24 g."
     )
-    page.get_by_role("link", name="Weigh it out").click()
+    page.get_by_role("link", name="Weigh out this mix").click()
     expect(page.get_by_text("Any of these helps:")).to_be_visible()
     page.get_by_label("Or type the weight").fill("10")
     page.keyboard.press("Enter")

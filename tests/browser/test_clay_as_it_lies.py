@@ -53,7 +53,7 @@ def test_from_an_empty_studio_and_a_plastic_bag_to_three_colours(
 
     for _ in range(3):
         page.goto(plan)
-        page.get_by_role("link", name="Weigh it out").click()
+        page.get_by_role("link", name="Weigh out this mix").click()
         type_weights(page)
         page.goto(plan)
         page.get_by_role("button", name="Mark as made and labelled").click()

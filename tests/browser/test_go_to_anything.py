@@ -62,5 +62,5 @@ def test_on_a_phone_a_long_page_begins_folded_and_a_link_opens_its_part(signed_i
     page.goto("/results/clays/4/")
     blend = page.get_by_role("heading", name="Line blend")
     expect(blend).to_be_hidden()
-    page.get_by_role("link", name="Blend it with another").click()
+    page.get_by_role("link", name="Blend with another clay").click()
     expect(blend).to_be_visible()

@@ -62,7 +62,7 @@ def test_a_reader_is_invited_and_cannot_write(signed_in: Page, outside: Page) ->
     owner, reader = signed_in, outside
     owner.goto("/people/")
     owner.get_by_label("Name").fill("The new assistant")
-    owner.get_by_role("button", name="Make the invitation").click()
+    owner.get_by_role("button", name="Create invitation").click()
     link = owner.get_by_label("The link of the invitation").input_value()
 
     reader.goto(link)

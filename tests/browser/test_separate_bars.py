@@ -78,7 +78,7 @@ def test_bars_go_to_their_cones_and_a_blend_with_feldspar_follows(signed_in: Pag
     page.get_by_label("Ware", exact=True).select_option("stoneware")
     page.get_by_role("button", name="Update verdict").click()
     expect(page.get_by_role("region", name="Verdict")).to_contain_text("Not suitable for tableware")
-    page.get_by_label("Blend it with").select_option(label="Lock feldspar")
+    page.get_by_label("Blend with").select_option(label="Lock feldspar")
     expect(page.get_by_text("No estimate yet: fewer than two blends with feldspar")).to_be_visible()
     page.get_by_label("Share added, % of the blend").fill("5, 12")
     page.get_by_role("button", name="Plan line blend").click()

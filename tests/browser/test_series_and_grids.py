@@ -15,7 +15,7 @@ def put_on_and_read(page: Page, button: str) -> None:
 
 def weigh_out(page: Page) -> None:
     """Everything that the open mix wants, as the scale's hand puts it on."""
-    page.get_by_role("link", name="Weigh it out").click()
+    page.get_by_role("link", name="Weigh out this mix").click()
     made = page.get_by_role("region", name="Finished mix")
     for step in range(1, 5):
         put_on_and_read(page, "Put on")

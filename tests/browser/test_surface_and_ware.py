@@ -85,7 +85,7 @@ def test_a_joggled_plate_from_slab_to_former(signed_in: Page) -> None:
             *("Roll a slab", "Apply coat 1: 3 % Lamp Yellow in Ferry white"),
             *("Trail 9 % Rope Green in Ferry white", "Trail 9 % Lamp Yellow in Ferry white"),
             *("Tilt the board", "Until leather-hard", "Cut to shape", "Lay it over the former"),
-            *("Until bone dry, slowly", "Bisque firing, with cooling"),
+            *("Until bone dry, slowly", "Bisque firing and cooling"),
         ]
     )
     page.get_by_role("button", name="Start these timers").click()

@@ -15,8 +15,8 @@ from umberpot.tiles.bars import bar_of
 from umberpot.tiles.models import Tile
 
 OPEN_BODY = (
-    "A fire without a cone leaves the body open. What is measured here is of this fire alone and"
-    " says nothing of how the clay matures. No two pieces colour alike, and ware is decorative."
+    "A fire without a cone leaves the body open. Readings here are of this fire alone and do"
+    " not show how the clay matures. No two pieces colour alike; such ware is decorative."
 )
 
 

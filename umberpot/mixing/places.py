@@ -27,7 +27,7 @@ TOOLS = (
     ToolGroup(
         "Measure and check",
         (
-            Tool("mixing:water", "Water content", "Measure it from a sample"),
+            Tool("mixing:water", "Water content", "From a weighed sample"),
             Tool("mixing:check-sum", "Check a calculation", "Find the mistake in your figures"),
             Tool("mixing:dark", "Compare costs", "Dark clay, stained clay or black slip"),
         ),

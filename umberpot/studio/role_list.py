@@ -58,7 +58,7 @@ ROLES = {
     ),
     Role.READER: RoleFacts(
         "a reader",
-        "sees everything and exports it, and changes nothing",
+        "sees and exports everything, and changes nothing",
     ),
 }
 """The facts of each role."""

@@ -10,8 +10,9 @@ from django import template
 from claycore.surface.factor_trials.scales import SCALES
 from umberpot.surface.factor_trials.drawing import PieceLook, look_of
 from umberpot.surface.factor_trials.reading import Piece
-from umberpot.surface.models import FactorTrial
+from umberpot.surface.models import FactorTrial, SurfacePlan
 from umberpot.surface.places import CALCULATORS, TOOLS
+from umberpot.surface.plans.sentences import pieces_of
 from umberpot.ui.tools import offered_tools, shown_tools
 
 register = template.Library()
@@ -45,3 +46,9 @@ def scale_title(code: str) -> str:
 def combination(piece: Piece, trial: FactorTrial) -> str:
     """What a piece is, in words."""
     return trial.design.named(piece.row.cell)
+
+
+@register.filter
+def plan_pieces(plan: SurfacePlan) -> str:
+    """How many pieces of what shape a plan is for."""
+    return pieces_of(plan)

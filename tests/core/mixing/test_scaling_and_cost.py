@@ -123,9 +123,7 @@ def test_both_ways_end_as_plastic_clay(clay):
 
 
 def test_cost_is_mass_times_price_and_says_what_has_none():
-    found = cost.cost_of(
-        [Priced("clay", 2800, 1.2), Priced("moss", 154, 35), Priced("x", 5, None)]
-    )
+    found = cost.cost_of([Priced("clay", 2800, 1.2), Priced("moss", 154, 35), Priced("x", 5, None)])
     assert found.total == pytest.approx(3.36 + 5.39)
     assert found.unpriced == ("x",)
     assert found.per_kg(3500) == pytest.approx(2.5)

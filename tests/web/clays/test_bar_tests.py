@@ -565,7 +565,7 @@ def test_a_bent_bar_lies_over_its_span(signed_in, plan, fire):
     firing = fire([bend], "6")
     enter(signed_in, test, row(bend, thickness=10, sag=4), stage=firing.pk)
     html = signed_in.get(f"/results/clays/{test.clay_id}/").content.decode()
-    assert "Pyroplastic index, 10⁻⁶/mm" in html
+    assert ">Pyroplastic index</a>, 10⁻⁶/mm" in html
     assert "4 ± " in html
 
 

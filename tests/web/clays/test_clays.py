@@ -81,8 +81,8 @@ def test_what_a_clay_is_judged_as_is_asked_once(signed_in, tested, studio):
     clay = tested("Drain", OPEN)
     url = f"/results/clays/{clay.pk}/"
     assert "Not suitable for tableware at cone 10 as it is; for throwing" in page(signed_in, url)
-    assert "Always judge" not in page(signed_in, url)
-    assert "Always judge Drain for sculpture" in page(signed_in, f"{url}?purpose=sculpture")
+    assert "Make this the default" not in page(signed_in, url)
+    assert "Make this the default for Drain" in page(signed_in, f"{url}?purpose=sculpture")
     kept = signed_in.post(f"{url}purpose/", {"purpose": "sculpture", "ware": "earthenware"})
     assert kept.status_code == 302
     assert "Suitable for sculpture" in page(signed_in, url)
@@ -452,7 +452,7 @@ def test_bars_of_one_clay_bear_on_the_uncertainty_of_another(signed_in, tested, 
     # Twelve bars of one clay alone are worth as much as what is usual, and no more.
     assert after.results.at("6").absorption.u95 < before.results.at("6").absorption.u95 * 0.75
     assert "identical bars in this studio differ by" in page(signed_in, url)
-    assert "by a record worth 5 bars." in page(signed_in, url)
+    assert "learned from about 5 bars." in page(signed_in, url)
     # What was kept of the one follows what changed in the other: the list says what the page says.
     kept = bank.figures.get(result="absorption")
     assert kept.u95 == pytest.approx(after.results.at("6").absorption.u95)

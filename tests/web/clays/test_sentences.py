@@ -77,7 +77,7 @@ def test_what_the_uncertainty_rests_on_is_said():
     learned = clay_results(run(("6", 12, 1.0)), {("absorption", "boil_soak"): record})
     assert spread_words(learned, "6")[2] == (
         "Absorption, boil and soak, near 1 %: identical bars in this studio differ by ± 0.21 %,"
-        " by a record worth 34 bars."
+        " learned from about 34 bars."
     )
     assert spread_words(clay_results([]), None) == []
 

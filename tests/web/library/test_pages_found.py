@@ -17,6 +17,7 @@ ASKED_FIRST = {
     "results:next-tiles": "asks which colour",
     "results:ranges": "asks which stain",
     "results:test-tile": "asks which colour",
+    "results:shrink-ruler": "a file of the shrinkage calculator",
     "studio:first-run": "only before there is a studio",
     "studio:found": "from People, for who owns the installation",
     "studio:sign-in": "for who is signed out",

@@ -56,7 +56,7 @@ def finished(tile):
 
 def test_a_plan_says_its_area_and_begins_empty(signed_in, plan):
     page = words_of(signed_in.get(plan.get_absolute_url()))
-    assert "9 × bowl, inside: 3310 cm² of Ferry white, cone 6" in page
+    assert "9 bowls, inside: 3310 cm² of Ferry white, cone 6" in page
     assert "No coats yet." in page
     assert "Ferry bowls" in words_of(signed_in.get("/surface/"))
 

@@ -142,13 +142,13 @@ def test_tiles_are_labelled_with_what_was_really_made(series, weigh, signed_in):
 def test_the_page_of_a_plan_says_one_thing_to_do_next(series, signed_in, weigh):
     plan = series()
     html = signed_in.get(f"/mix/plans/{plan.pk}/").content.decode()
-    assert "Weigh it out" in html
+    assert "Weigh out this mix" in html
     mix = in_order(plan)[0]
     while part := weighing.next_part(parts_of(mix)):
         weigh(mix, part.to_go_g)
     html = signed_in.get(f"/mix/plans/{plan.pk}/").content.decode()
     assert "Mark as made and labelled" in html
-    assert "Weigh it out" not in html
+    assert "Weigh out this mix" not in html
 
 
 def test_too_little_is_said_for_the_whole_plan(series, blue, user, signed_in):

@@ -16,7 +16,7 @@ class LineForm(forms.Form):
 
     other = forms.ModelChoiceField(
         queryset=Material.objects.none(),
-        label="Blend it with",
+        label="Blend with",
         empty_label="choose a clay or an addition",
     )
     steps = PercentagesField(

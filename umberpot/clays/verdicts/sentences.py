@@ -91,9 +91,8 @@ def _spread(spread: Spread, figure: Figure, known: Estimate) -> str:
     if not spread.record.pieces:
         return f"{title}: no identical bars on record yet; {apart} is usual (common practice)."
     worth = plain(spread.record.pieces, 0)
-    return (
-        f"{title}: identical bars in this studio differ by {apart}, by a record worth {worth} bars."
-    )
+    differ = f"identical bars in this studio differ by {apart}"
+    return f"{title}: {differ}, learned from about {worth} bars."
 
 
 def _maturity(maturity: Maturity, limit_pct: float) -> str:

@@ -88,7 +88,7 @@ class FindForm(UnderForm):
         self.fields["want"].widget.attrs["x-ref"] = "want"
         without: Any = self.fields["without"]
         cautions = named_materials().values()
-        without.choices = [("", "nothing left out"), *((c.code, c.title) for c in cautions)]
+        without.choices = [("", "none"), *((c.code, c.title) for c in cautions)]
 
     def words_of(self, conditions: Conditions, count: int) -> str:
         return f"{conditions.words} ({count})"

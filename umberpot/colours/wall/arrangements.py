@@ -149,10 +149,10 @@ ARRANGEMENTS: dict[str, Arrangement] = {
     one.code: one
     for one in (
         Arrangement("strength", "stain by strength", _by_strength, pairs=False),
-        Arrangement("glaze", "unglazed beside glazed", _by_glaze),
-        Arrangement("firing", "firing beside firing", _by_firing, every_firing=True),
-        Arrangement("repeat", "first beside repeat", _by_repeat),
-        Arrangement("clay", "clay beside clay", _by_clay),
+        Arrangement("glaze", "unglazed and glazed", _by_glaze),
+        Arrangement("firing", "firing and firing", _by_firing, every_firing=True),
+        Arrangement("repeat", "original and repeat", _by_repeat),
+        Arrangement("clay", "clay and clay", _by_clay),
     )
 }
 """The ways that are offered, by the word in the address."""

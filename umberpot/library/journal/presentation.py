@@ -3,6 +3,7 @@
 import json
 from collections import Counter, defaultdict
 from collections.abc import Iterable, Sequence
+from contextlib import suppress
 from dataclasses import dataclass
 from datetime import UTC, datetime
 from functools import cached_property
@@ -16,6 +17,7 @@ from django.db import models
 from django.utils import timezone
 from django.utils.text import Truncator
 
+from claycore.measure.formatting import plain
 from umberpot.library.undo.steps import UNDO_FOR, UNDOABLE
 from umberpot.studio.journal.models import JournalEntry
 
@@ -171,6 +173,9 @@ def _value(field: Any, value: Any, names: Names) -> str:
         return names.get(field.related_model, {}).get(value, f"no. {value}, no longer there")
     if isinstance(field, models.DateTimeField):
         return _moment(field, value)
+    if isinstance(field, models.FloatField):
+        with suppress(ValueError, TypeError):
+            return plain(float(value), 4).replace("-", "−")
     if isinstance(value, dict | list):
         return Truncator(json.dumps(value, ensure_ascii=False)).chars(LONGEST_VALUE)
     choices = dict(field.flatchoices) if field is not None and field.choices else {}

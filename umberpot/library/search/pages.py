@@ -46,6 +46,7 @@ ALSO: dict[str, tuple[str, ...]] = {
     "bench:bench": ("home", "today", "start", "due", "to do", "timer", "timers", "calendar"),
     "bench:new-timer": ("new timer", "alarm", "remind me", "clock"),
     "shelf:shelf": ("materials", "stock", "inventory", "clays", "stains", "oxides", "glazes"),
+    "tiles:labels-of-today": ("today", "stickers of today", "print tiles"),
     "shelf:labels": ("labels", "stickers", "qr", "codes", "print"),
     "shelf:add": ("new material", "add clay", "add stain", "add oxide", "add glaze", "buy"),
     "shelf:new-dug-clay": ("wild clay", "field sheet", "dig", "local clay"),

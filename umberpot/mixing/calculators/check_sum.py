@@ -185,7 +185,7 @@ _TITLES = {
     Way.ADD_CLAY: "Add clay",
     Way.ADD_COLOURANT: "Add colourant",
     Way.KEEP: "Use the mix as what it is",
-    Way.BLEND: "Blend it with another mix",
+    Way.BLEND: "Blend with another mix",
 }
 
 

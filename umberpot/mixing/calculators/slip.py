@@ -128,7 +128,7 @@ class SlipForm(KnowsScale, CalculatorForm[SlipInputs]):
         bounds.MASS, counted_in="plastic_unit", required=False, label="Plastic clay"
     )
     plastic_unit = Choice(choices=mass_units, required=False, initial="g")
-    water_pct = MeasureField(bounds.WATER, required=False, label="Its water content")
+    water_pct = MeasureField(bounds.WATER, required=False, label="Water content")
     target_gravity = MeasureField(
         bounds.SPECIFIC_GRAVITY, required=False, label="Target specific gravity"
     )

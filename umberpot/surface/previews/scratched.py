@@ -100,8 +100,8 @@ class Scratch:
         width = f"It is {plain(found.width_mm, 1)} mm wide"
         from_mm = plain(found.reads_from_mm, 1)
         if found.reads:
-            return f"{said} {width}; at arm's length one reads from {from_mm} mm."
-        return f"{said} {width}, too fine: at arm's length one reads from {from_mm} mm."
+            return f"{said} {width}. Lines over {from_mm} mm show at arm’s length."
+        return f"{said} {width}, too fine: lines over {from_mm} mm show at arm’s length."
 
 
 def layers_of(rows: Sequence[CoatRow], body_name: str, body: Lab | None) -> list[Layer]:

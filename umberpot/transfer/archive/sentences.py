@@ -6,8 +6,8 @@ TOO_LARGE = "This archive is larger than any studio. Nothing was imported."
 BOMB = "This archive unpacks to far more than it holds. Nothing was imported."
 TWICE = "This archive has a file twice. Nothing was imported."
 NOT_EMPTY = (
-    "This studio has things in it already. An archive is imported into an empty studio only, so"
-    " that nothing is mixed up."
+    "This studio is not empty. A full export can only be imported into an empty studio, so that"
+    " nothing is mixed up."
 )
 UNDER_WAY = "Another archive is being imported into this studio just now. Nothing was imported."
 UNDONE = "The import took too long and was undone. Import the archive again. Nothing was imported."
