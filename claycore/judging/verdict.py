@@ -166,7 +166,8 @@ def _overall(
         return Overall.NOT_DECIDED, f"Still to test: {still_open}."
     return (
         Overall.KEEP,
-        f"The clay passes every check needed for {for_purpose}, as far as tested.{_untested(found)}",
+        f"The clay passes every check needed for {for_purpose}, as far as tested."
+        f"{_untested(found)}",
     )
 
 
