@@ -31,7 +31,7 @@ VIEWS = {
     "clay": "/results/clays/4/?purpose=tableware",
     "photograph": "/results/photographs/1/",
     "wall": "/results/wall/",
-    "firings": "/kiln/firings/",
+    "opening": "/kiln/39/opening/",
     "find": "/results/find/?want=72,-12,26",
     "surface": "/surface/plans/5/",
     "factor-trial": "/surface/factor-trials/1/",

@@ -43,7 +43,8 @@ for (const [from, to] of copies) {
   mkdirSync(dirname(target), { recursive: true });
   copyFileSync(join(modules, from), target);
 }
-copyFileSync(join(here, "app.js"), join(out, "app.js"));
+// Lines that are a comment are for who reads the source.
+writeFileSync(join(out, "app.js"), readFileSync(join(here, "app.js"), "utf8").replace(/^\s*\/\/.*\n/gm, ""));
 execFileSync(join(modules, ".bin", "tailwindcss"), ["--input", join(here, "app.css"), "--output", join(out, "app.css"), "--minify"], {
   stdio: "inherit",
 });

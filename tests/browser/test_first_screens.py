@@ -48,6 +48,7 @@ NARROW = (
         "/mix/dose/?clay=Ferry+white&state=plastic&mass=3.6&unit=kg&water_pct=21.5&add=Samphire:6.5",
     ),
     *("/mix/series/", "/mix/grid/", "/tiles/tests/1/", "/tiles/1/", "/shelf/1/"),
+    *("/kiln/39/opening/", "/kiln/schedules/1/", "/shelf/transfer/", "/library/beside/"),
 )
 
 TOO_WIDE = """() => {
@@ -62,12 +63,16 @@ TOO_WIDE = """() => {
 }"""
 
 CUT_SELECTS = """() => [...document.querySelectorAll("main select")].filter((one) => {
-  if (!one.checkVisibility()) return false;
-  const measure = document.createElement("canvas").getContext("2d");
-  const looks = getComputedStyle(one);
-  measure.font = `${looks.fontWeight} ${looks.fontSize} ${looks.fontFamily}`;
-  const words = one.selectedOptions[0]?.textContent.trim() ?? "";
-  return measure.measureText(words).width > one.clientWidth - 34;
+  if (!one.checkVisibility() || !one.selectedOptions.length) return false;
+  // As wide as the browser makes it for this value alone.
+  const alone = one.cloneNode(false);
+  alone.append(one.selectedOptions[0].cloneNode(true));
+  for (const name of ["id", "name"]) alone.removeAttribute(name);
+  Object.assign(alone.style, { width: "max-content", maxWidth: "none", position: "absolute" });
+  one.after(alone);
+  const cut = alone.offsetWidth > one.offsetWidth + 1;
+  alone.remove();
+  return cut;
 }).map((one) => `${one.name}: ${one.selectedOptions[0].textContent.trim()}`)"""
 
 

@@ -1,11 +1,6 @@
-// Small behaviours that live and die in the browser. No rule of the job is in here.
 
 document.documentElement.classList.add("scripts");
-
-// What asks by itself, once a minute: nobody waits for it, so it neither leads away nor complains.
 const asksByItself = (element) => element.id === "due";
-
-// Signed out meanwhile: go and sign in, and come back to this page.
 document.addEventListener("htmx:beforeSwap", (event) => {
   const answered = new URL(event.detail.xhr.responseURL || location.href);
   if (answered.pathname === "/sign-in/") {
@@ -13,16 +8,12 @@ document.addEventListener("htmx:beforeSwap", (event) => {
     if (!asksByItself(event.target)) location.assign(answered);
   }
 });
-
-// No answer at all, or a broken one, is said; the page stays as it is.
 for (const trouble of ["htmx:sendError", "htmx:responseError"]) {
   document.addEventListener(trouble, (event) => {
     if (!asksByItself(event.target)) document.getElementById("trouble").removeAttribute("hidden");
   });
 }
 document.addEventListener("htmx:afterSwap", () => document.getElementById("trouble").setAttribute("hidden", ""));
-
-// What is due is told once in each window; several windows share the notification by its tag.
 function tellOnce(tag, title, body) {
   if (window.Notification?.permission !== "granted" || sessionStorage.getItem(tag)) return;
   sessionStorage.setItem(tag, "told");
@@ -32,8 +23,6 @@ document.addEventListener("htmx:afterSwap", (event) => {
   if (!asksByItself(event.target)) return;
   for (const due of event.target.querySelectorAll("[data-tell]")) tellOnce(due.dataset.tell, due.dataset.title, due.dataset.todo);
 });
-
-// Sections fold on a phone, and open for the printer.
 addEventListener("DOMContentLoaded", () => {
   const wanted = location.hash && document.querySelector(location.hash)?.closest(".fold");
   if (!matchMedia("(width < 48rem)").matches) return;
@@ -46,8 +35,6 @@ document.addEventListener("click", ({ target }) => {
 addEventListener("beforeprint", () => {
   for (const fold of document.querySelectorAll(".fold, .load details")) fold.open = true;
 });
-
-// A word of the glossary says what it means where it stands; Escape or a press elsewhere puts that away.
 document.addEventListener("click", (event) => {
   const term = event.target.closest(".term[data-says]");
   if (!term || event.ctrlKey || event.metaKey || event.shiftKey) return;
@@ -63,8 +50,6 @@ document.addEventListener("click", (event) => {
   meaning.focus({ preventScroll: true });
   meaning.scrollIntoView({ block: "nearest" });
 });
-
-// Strips of a wall are moved by hand until their joints touch. Nothing of that is saved.
 const A_JOINT = 12;
 const edgesOf = (strip) => {
   const boxes = [...strip.querySelectorAll(".wall-swatch")].map((swatch) => swatch.getBoundingClientRect());
@@ -110,8 +95,6 @@ document.addEventListener("keydown", (event) => {
   event.preventDefault();
   moveStrip(moved, Number(moved.dataset.x || 0) + step[0] * 8, Number(moved.dataset.y || 0) + step[1] * 8);
 });
-
-// The pan is heard, where somebody wants that: high when it holds enough, low when too much.
 const [AFAR, SOUND] = ["umberpot-scale-from-afar", "umberpot-scale-sound"];
 const PITCHES = { within: 880, over: 220 };
 let heard, audio;
@@ -132,8 +115,6 @@ document.addEventListener("htmx:afterSwap", ({ target }) => {
   if (judged !== heard && judged in PITCHES && localStorage.getItem(SOUND) === "on") sound(judged);
   heard = judged;
 });
-
-// The end of a segment is dragged on the drawn curve: its row in the grid follows, and once it is let go the answer.
 const A_NUDGE = 8;
 const TO_FIVE = (value) => Math.round(value / 5) * 5;
 let knee;
@@ -155,7 +136,6 @@ document.addEventListener("pointermove", ({ clientX, clientY }) => {
   const [fromX, fromY] = points[first - 1];
   const toDrawing = svg.getScreenCTM().inverse();
   const [pressed, now] = [knee.at, { x: clientX, y: clientY }].map(({ x, y }) => new DOMPoint(x, y).matrixTransform(toDrawing));
-  // Straight up or down keeps the rate: the point slides along its slope.
   const keepsRate = Math.abs(now.x - pressed.x) < A_NUDGE;
   const bottom = Number(svg.dataset.zero);
   const degrees = TO_FIVE((bottom - (points[first][1] + now.y - pressed.y)) * up);
@@ -178,8 +158,6 @@ for (const over of ["pointerup", "pointercancel"]) {
     moved?.degrees.dispatchEvent(new Event("input", { bubbles: true }));
   });
 }
-
-// A page that the browser kept whole, met again by Back: on a shared tablet somebody may have signed out since.
 addEventListener("pageshow", async ({ persisted }) => {
   if (!persisted || !("makes" in document.body.dataset)) return;
   document.body.hidden = true;
@@ -187,8 +165,6 @@ addEventListener("pageshow", async ({ persisted }) => {
   if (due?.type === "opaqueredirect") location.reload();
   else document.body.hidden = false;
 });
-
-// The whole wall says which tile one points at, and how many are picked.
 for (const wall of document.querySelectorAll("[data-whole]")) {
   const says = wall.querySelector("[data-says]");
   const picked = wall.querySelector("[data-picked]");
@@ -205,8 +181,6 @@ for (const wall of document.querySelectorAll("[data-whole]")) {
   wall.addEventListener("change", count);
   addEventListener("pageshow", count);
 }
-
-// A second click on the same button is no second wish.
 document.addEventListener("submit", (event) => {
   const form = event.target;
   const sentByHtmx = form.hasAttribute("hx-post") && !form.hasAttribute("hx-trigger");
@@ -215,8 +189,6 @@ document.addEventListener("submit", (event) => {
   form.dataset.sent = "yes";
   setTimeout(() => delete form.dataset.sent, 3000);
 });
-
-// A long step says how far it has come, as long as its page waits for the answer.
 document.addEventListener("submit", ({ target }) => {
   const place = target.querySelector("[data-progress]");
   if (!place) return;
@@ -235,8 +207,6 @@ document.addEventListener("submit", ({ target }) => {
     words.textContent = said;
   }, 500);
 });
-
-// Where much is typed (data-asks), leaving the page asks first while it is not recorded.
 const unrecorded = new Set();
 for (const typed of ["input", "change"]) {
   document.addEventListener(typed, ({ target }) => {
@@ -250,9 +220,6 @@ document.addEventListener("DOMContentLoaded", () => {
 window.addEventListener("beforeunload", (event) => {
   if (unrecorded.size) event.preventDefault();
 });
-
-// Through a swap what was unfolded stays so, and what is worked at (data-steady) stays where it was
-// on the screen, whatever has come above it.
 let unfolded = [];
 let stoodAt;
 const whereItStands = () => document.querySelector("[data-steady]")?.getBoundingClientRect().top;
@@ -265,8 +232,6 @@ document.addEventListener("htmx:afterSwap", () => {
   const standsAt = whereItStands();
   if (stoodAt !== undefined && standsAt !== undefined) scrollBy({ top: standsAt - stoodAt, behavior: "instant" });
 });
-
-// After a swap the cursor belongs where the work goes on.
 document.addEventListener("htmx:afterSettle", (event) => {
   if (event.target.id !== "weigh") return;
   document.querySelector("#weigh #id_grams")?.focus({ preventScroll: true });
@@ -275,8 +240,6 @@ document.addEventListener("htmx:afterSettle", (event) => {
 const KEYS_SWITCH = "umberpot-single-keys";
 
 document.addEventListener("alpine:init", () => {
-  // Single keys press what carries data-key; "?" lists them. A key pressed in a field is text: only
-  // where nothing is typed yet may a field that says so (data-lets-keys) let its keys through.
   Alpine.data("keys", () => ({
     on: localStorage.getItem(KEYS_SWITCH) !== "off",
     pressed(event) {
@@ -303,8 +266,6 @@ document.addEventListener("alpine:init", () => {
       localStorage.setItem(KEYS_SWITCH, this.on ? "on" : "off");
     },
   }));
-
-  // Search: arrows walk through what was found, Escape and leaving put it away.
   Alpine.data("go", () => ({
     moved(event) {
       const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
@@ -321,8 +282,6 @@ document.addEventListener("alpine:init", () => {
       document.getElementById("go-found").replaceChildren();
     },
   }));
-
-  // What is sent along is what stands in the fields now, not what was last calculated.
   Alpine.data("sent", () => ({
     take() {
       const fields = new FormData(document.getElementById("sum-form"));
@@ -342,7 +301,6 @@ document.addEventListener("alpine:init", () => {
       this.takePrice(event.target);
       this.takeClay(event.target);
     },
-    // A unit switched half-way: the amount is read in the new one, or converted, as one wishes.
     offerToConvert(select) {
       if (!select.dataset.sizes) return;
       const sizes = JSON.parse(select.dataset.sizes);
@@ -357,7 +315,6 @@ document.addEventListener("alpine:init", () => {
       const [unit, unitBefore] = [this.unitOf(select, select.value), this.unitOf(select, before)];
       this.offer(`Now taken as ${amount.value} ${unit}; it was ${amount.value} ${unitBefore}.`, `Convert to ${converted} ${unit}`, amount.name, converted);
     },
-    // Says what became of an amount, and offers another figure for it.
     offer(words, label, amount, value) {
       const note = this.$refs.switched;
       const [said, button] = [note.querySelector("span"), note.querySelector("button")];
@@ -367,14 +324,11 @@ document.addEventListener("alpine:init", () => {
       Object.assign(button.dataset, { amount, value });
       note.hidden = false;
     },
-    // What stands there when another state is chosen follows it; what is typed after that does not.
     noteAmount(form) {
       this.$refs.switched.hidden = true;
       const was = form.elements.amount_was;
       if (was) was.value = form.elements[was.dataset.ofState]?.value ?? "";
     },
-    // Another state was chosen: the server says what the fields hold now, of the same dry clay. What
-    // someone typed while it answered stays.
     followState(event) {
       const { fields, amount, typed, words } = event.detail;
       Object.entries(fields).forEach(([name, value]) => {
@@ -400,14 +354,11 @@ document.addEventListener("alpine:init", () => {
     optionOf(list, name) {
       return [...document.querySelectorAll(`#${list} option`)].find((option) => option.value === name);
     },
-    // What the shelf knows the price of need not be typed.
     takePrice(input) {
       const row = input.closest("[data-rows] > *");
       const [list, price] = { clay: ["clays-list", input.form?.elements.clay_price], add_name: ["colourants-list", row?.querySelector("[name=add_price]")] }[input.name] || [];
       if (price && !price.value) price.value = this.optionOf(list, input.value)?.dataset.price || "";
     },
-    // A clay chosen from the shelf fills in what the server says it brings along. What was measured
-    // of a figure (a field with data-of) is gone once someone types over it.
     takeClay(input) {
       const form = input.form;
       form?.querySelectorAll(`[data-of="${CSS.escape(input.name)}"]`).forEach((field) => (field.value = ""));
@@ -418,9 +369,6 @@ document.addEventListener("alpine:init", () => {
       });
     },
   }));
-
-  // The entry grid of a bar test: down the column by Enter and arrows, blocks pasted, the scale read.
-  // A drawn witness cone: each tap bends it one step further, and after melted it begins again.
   Alpine.data("witnessCone", () => ({
     bend: "",
     says: "",
@@ -440,7 +388,6 @@ document.addEventListener("alpine:init", () => {
       this.read();
     },
   }));
-  // A slider with its number beside it: each follows the other, and the number is what is sent.
   Alpine.data("slider", () => ({
     slid() {
       this.$refs.typed.value = this.$refs.slide.value;
@@ -450,8 +397,6 @@ document.addEventListener("alpine:init", () => {
       if (number) this.$refs.slide.value = number;
     },
   }));
-  // The weight in the pan: large enough to be read from across the room, and heard when it is enough. Both as each
-  // browser was told.
   Alpine.data("glance", () => ({
     isPlain: true,
     isAfar: localStorage.getItem(AFAR) === "on",
@@ -478,7 +423,6 @@ document.addEventListener("alpine:init", () => {
       if (this.sounds) sound("within");
     },
   }));
-  // The lines of a schedule as a grid: what is typed in it is written into the lines, which are sent.
   Alpine.data("segments", () => ({
     isPlain: true,
     isTable: false,
@@ -599,8 +543,6 @@ document.addEventListener("alpine:init", () => {
       });
     },
   }));
-
-  // Tiles that wait for one cone in one atmosphere: all of them chosen at once, or none again.
   Alpine.data("group", () => ({
     all() {
       const boxes = [...this.$root.querySelectorAll("[type=checkbox]")];
@@ -612,8 +554,6 @@ document.addEventListener("alpine:init", () => {
       atmosphere.value = this.$root.dataset.atmosphere;
     },
   }));
-
-  // A photograph: rings placed one after another, moved by hand or by keys. What they hold, the server says.
   Alpine.data("photograph", () => ({
     chosen: "",
     held: null,
@@ -692,7 +632,6 @@ document.addEventListener("alpine:init", () => {
       const [white, grey] = references;
       const marked = references.filter((key) => this.ring(key));
       if (!marked.length) return white;
-      // A grey card lies beside the white one, if there is one: whoever has none presses the tile.
       if (marked.length === 1 && marked[0] === white && this.tiles().every((key) => !this.ring(key))) return grey;
       return this.tiles().find((key) => !this.ring(key)) || "";
     },
@@ -757,7 +696,6 @@ document.addEventListener("alpine:init", () => {
     larger() {
       this.resize(1.18);
     },
-    // The tiles between the first and the last that are marked, in a row at equal steps.
     spread() {
       const tiles = this.tiles();
       const marked = tiles.filter((key) => this.ring(key));
@@ -776,7 +714,6 @@ document.addEventListener("alpine:init", () => {
       this.zoomWords = this.near ? "Show all of it" : "Look closer";
       this.$refs.frame.classList.toggle("photo-near", this.near);
     },
-    // Places as numbers are for who has no pointer; without scripts they are all there is.
     numbers() {
       this.numbered = !this.numbered;
       this.numberWords = this.numbered ? "Hide places" : "Show places";
@@ -787,15 +724,12 @@ document.addEventListener("alpine:init", () => {
       this.numbers();
       this.draw();
       this.$root.addEventListener("htmx:afterSettle", () => this.draw());
-      // An answer about rings that have moved on since would put them back.
       this.$root.addEventListener("htmx:beforeRequest", () => (this.sent = this.moves));
       this.$root.addEventListener("htmx:beforeSwap", (event) => {
         if (this.sent !== this.moves) event.detail.shouldSwap = false;
       });
     },
   }));
-
-  // The measures of a piece, written onto its drawing as they are typed.
   Alpine.data("shape", () => ({
     init() { this.draw(); },
     draw() {
@@ -806,8 +740,6 @@ document.addEventListener("alpine:init", () => {
       }
     },
   }));
-
-  // A stack of coats, from the top down: one dragged onto another takes its place.
   Alpine.data("stack", () => ({
     taken: null,
     take(event) {
@@ -823,8 +755,6 @@ document.addEventListener("alpine:init", () => {
       form.requestSubmit();
     },
   }));
-
-  // A load: pieces dragged across shelves, or moved by keys. Whether one may stand there, the server says.
   Alpine.data("load", () => ({
     held: null,
     at(svg, event) {
@@ -891,8 +821,6 @@ document.addEventListener("alpine:init", () => {
       htmx.ajax("POST", path, { target: "#load", swap: "outerHTML", values: { ...values, csrfmiddlewaretoken: token } });
     },
   }));
-
-  // A log to be brought in: its first lines are shown, and its columns offered by name.
   Alpine.data("columns", () => ({
     async peek(event) {
       const file = event.target.files?.[0];
@@ -901,7 +829,6 @@ document.addEventListener("alpine:init", () => {
       const encoding = { "255 254": "utf-16le", "254 255": "utf-16be" }[bytes.slice(0, 2).join(" ")] ?? "utf-8";
       const lines = new TextDecoder(encoding).decode(bytes).split(/\r?\n/);
       const cells = lines.map((line) => line.split(["\t", ";"].find((one) => line.includes(one)) ?? ","));
-      // Loggers write about themselves first: the headings are the first of the widest lines.
       const widest = Math.max(...cells.slice(0, 100).map((row) => row.length));
       const headings = cells.findIndex((row) => row.length === widest);
       this.$refs.first.textContent = lines.slice(headings, headings + 4).join("\n");
@@ -909,8 +836,6 @@ document.addEventListener("alpine:init", () => {
       this.$refs.names.replaceChildren(...cells[headings].map((name) => new Option(name.trim().replace(/^"|"$/g, ""))));
     },
   }));
-
-  // What is timed: the time left is shown here, and told once it is over where that is allowed.
   Alpine.data("timers", () => ({
     init() {
       this.tick();
@@ -939,8 +864,6 @@ document.addEventListener("alpine:init", () => {
       this.$refs.allowed.textContent = said === "granted" ? "Notifications are on in this browser." : "Notifications are off in this browser. Bench and the calendar still show what is due.";
     },
   }));
-
-  // The device's own place, for a clay dug where one stands.
   Alpine.data("place", () => ({
     find() {
       this.$refs.says.textContent = "Finding your location …";
@@ -955,8 +878,6 @@ document.addEventListener("alpine:init", () => {
       );
     },
   }));
-
-  // A wanted colour picked from any picture; the picture never leaves the browser.
   Alpine.data("picker", () => ({
     at: [0, 0],
     reach: 4,
