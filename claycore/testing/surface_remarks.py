@@ -22,11 +22,15 @@ class SurfaceCode(StrEnum):
 
 @dataclass(frozen=True)
 class SurfaceGroup:
-    """Things to choose from; only one of them can be so where they are ``exclusive``."""
+    """Things to choose from; only one of them can be so where they are ``exclusive``.
+
+    Those ``of_glaze`` are not seen on a bare surface.
+    """
 
     title: str
     codes: Sequence[SurfaceCode]
     exclusive: bool = False
+    of_glaze: bool = False
 
 
 SURFACE_GROUPS: tuple[SurfaceGroup, ...] = (
@@ -35,6 +39,7 @@ SURFACE_GROUPS: tuple[SurfaceGroup, ...] = (
     SurfaceGroup(
         "Glaze faults",
         (SurfaceCode.CLOUDY, SurfaceCode.PINHOLED, SurfaceCode.CRAWLED, SurfaceCode.CRAZED),
+        of_glaze=True,
     ),
 )
 """The set list, group by group. Source: common practice."""

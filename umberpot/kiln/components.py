@@ -9,7 +9,7 @@ from urllib.parse import urlencode
 from django import template
 from django.forms import BoundField
 
-from umberpot.kiln.loading.section_drawing import Section
+from umberpot.kiln.loading.section_drawing import KilnSection
 from umberpot.kiln.loading.shelf_drawing import ShelfDrawing
 from umberpot.kiln.models import Load
 from umberpot.kiln.places import CALCULATORS, TOOLS
@@ -56,7 +56,7 @@ def segments(bound: BoundField) -> dict[str, Any]:
 
 
 @register.inclusion_tag("kiln/components/section.html")
-def cut_open(section: Section) -> dict[str, Any]:
+def cut_open(section: KilnSection) -> dict[str, Any]:
     """A kiln cut open, with what stands on its shelves."""
     return {"section": section}
 

@@ -21,7 +21,7 @@ from umberpot.firings.models import Firing, Kiln
 from umberpot.firings.models.atmospheres import Atmosphere, heat_in_words
 from umberpot.kiln import sentences
 from umberpot.kiln.kilns.forms import FirstKilnForm
-from umberpot.kiln.loading.section_drawing import Section, section
+from umberpot.kiln.loading.section_drawing import KilnSection, section
 from umberpot.kiln.loading.sentences import in_brief, section_says
 from umberpot.kiln.logs.services import firing_now
 from umberpot.kiln.models import Load
@@ -108,7 +108,7 @@ def _held_back(request: StudioRequest) -> NotReady:
     return NotReady([(trial, counts[trial.pk]) for trial in trials.order_by("pk")], len(counts))
 
 
-def _planned_loads(request: StudioRequest) -> list[tuple[Load, str, Section]]:
+def _planned_loads(request: StudioRequest) -> list[tuple[Load, str, KilnSection]]:
     """The loads that are planned: what each holds in a few words, and its kiln filling."""
     planned = Load.objects.of(request.studio).filter(state=LoadState.PLANNED)
     of_tiles = Q(pieces__tile__isnull=False)

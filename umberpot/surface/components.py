@@ -12,7 +12,7 @@ from umberpot.surface.factor_trials.drawing import PieceLook, look_of
 from umberpot.surface.factor_trials.reading import Piece
 from umberpot.surface.models import FactorTrial, SurfacePlan
 from umberpot.surface.places import CALCULATORS, TOOLS
-from umberpot.surface.plans.sentences import pieces_of
+from umberpot.surface.plans.sentences import pieces_in_words
 from umberpot.ui.tools import offered_tools, shown_tools
 
 register = template.Library()
@@ -51,4 +51,4 @@ def combination(piece: Piece, trial: FactorTrial) -> str:
 @register.filter
 def plan_pieces(plan: SurfacePlan) -> str:
     """How many pieces of what shape a plan is for."""
-    return pieces_of(plan)
+    return pieces_in_words(plan)

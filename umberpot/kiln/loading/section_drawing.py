@@ -36,7 +36,7 @@ class SectionPiece:
 
 
 @dataclass(frozen=True)
-class Section:
+class KilnSection:
     """A kiln cut open, in mm: the inside from its ceiling to its floor, ``shelves`` by the y of
     their top, the lowest first, and the pieces, the hindmost first."""
 
@@ -55,7 +55,7 @@ class Section:
         return f"{-WALL:g} {-WALL:g} {self.width + both:g} {self.height + both:g}"
 
 
-def section(kiln: Kiln, stood: Iterable[tuple[int, Placed, str]], says: str) -> Section:
+def section(kiln: Kiln, stood: Iterable[tuple[int, Placed, str]], says: str) -> KilnSection:
     """A kiln with pieces, each by its shelf (from 0, the lowest), its place and its colour."""
     placed = sorted(stood, key=lambda one: -one[1].y)
     count = max([kiln.shelf_count, *(shelf + 1 for shelf, _, _ in placed)])
@@ -71,4 +71,4 @@ def section(kiln: Kiln, stood: Iterable[tuple[int, Placed, str]], says: str) -> 
         back = place.y + middle
         bottom = shelves[shelf] - _BACK_IS_HIGHER * back
         pieces.append(SectionPiece(place.x + middle, bottom - high, place.width, high, fill))
-    return Section(kiln.shelf_width_mm, height, shelves, pieces, says)
+    return KilnSection(kiln.shelf_width_mm, height, shelves, pieces, says)

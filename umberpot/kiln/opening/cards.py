@@ -8,7 +8,13 @@ from django.db.models import F, QuerySet
 
 from umberpot.colours.fired import FiredColour
 from umberpot.firings.models import Firing
-from umberpot.kiln.opening.forms import CameOutForm, RemarkGroup, Stands, remark_groups, stands
+from umberpot.kiln.opening.forms import (
+    CameOutForm,
+    NotedOnPiece,
+    RemarkGroup,
+    noted_on,
+    remark_groups,
+)
 from umberpot.kiln.opening.likenesses import Likenesses, likenesses
 from umberpot.kiln.outcomes.services import Mishap
 from umberpot.studio.models import Studio
@@ -27,15 +33,15 @@ class LikeRow:
     name: str
     legend: str
     tiles: Sequence[FiredColour]
-    stands: str
+    noted: str
 
 
 @dataclass(frozen=True)
-class Card:
+class PieceCard:
     """One piece: what is noted of it by now, and what can be tapped."""
 
     progress: TileProgress
-    stands: Stands
+    noted: NotedOnPiece
     rows: Sequence[LikeRow]
     groups: Sequence[RemarkGroup]
     mishaps: Sequence[Mishap]
@@ -46,16 +52,16 @@ class Card:
         return self.progress.tile
 
     @property
-    def says(self) -> str:
+    def summary(self) -> str:
         """What is noted of it, in one line; '' for nothing."""
         words = self.form.observed.words
         # What was typed as L, a, b has a hyphen for a minus.
         colour, bare = (
-            typed.replace("-", "−") for typed in (self.stands.colour, self.stands.bare_colour)
+            typed.replace("-", "−") for typed in (self.noted.colour, self.noted.bare_colour)
         )
-        seen = [words.get(code, code) for code in sorted(self.stands.remarks)]
+        seen = [words.get(code, code) for code in sorted(self.noted.remarks)]
         of_bare = f"{bare}{BARE_HALF}" if bare else ""
-        return ", ".join(filter(None, (colour, self.stands.words, of_bare, *seen)))
+        return ", ".join(filter(None, (colour, self.noted.words, of_bare, *seen)))
 
 
 @dataclass(frozen=True)
@@ -63,7 +69,7 @@ class ShelfOfCards:
     """What stood on a shelf."""
 
     title: str
-    cards: Sequence[Card]
+    cards: Sequence[PieceCard]
 
 
 def pieces_of(firing: Firing) -> QuerySet[Loading]:
@@ -91,14 +97,14 @@ def card_of(
     tile: Tile,
     beside: Likenesses,
     form: CameOutForm | None = None,
-) -> Card:
+) -> PieceCard:
     """The card of one tile fetched ``with_history``; ``form`` is what was wrong on it."""
-    noted = stands(tile, firing)
+    noted = noted_on(tile, firing)
     rows = [LikeRow("colour", "Colour like", beside(tile, False), noted.colour)]
     if halves_differ(tile):
         unglazed = beside(tile, True)
         rows.append(LikeRow("bare_colour", "Unglazed half like", unglazed, noted.bare_colour))
-    return Card(
+    return PieceCard(
         progress_of(tile),
         noted,
         rows,

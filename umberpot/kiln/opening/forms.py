@@ -23,7 +23,7 @@ _SEEN_LATER = {RemarkCode.POPS, RemarkCode.NO_POPS}
 
 
 @dataclass(frozen=True)
-class Stands:
+class NotedOnPiece:
     """What is noted of a piece after a firing: colours as typed with their keys, and remarks."""
 
     colour: str = ""
@@ -38,7 +38,7 @@ class Stands:
         return bool(self.colour or self.words or self.remarks)
 
 
-def stands(tile: Tile, firing: Firing) -> Stands:
+def noted_on(tile: Tile, firing: Firing) -> NotedOnPiece:
     """What is noted of a tile fetched ``with_history``; makes no query."""
     noted: dict[str, Any] = {}
     for one in tile.colours.all():
@@ -50,12 +50,12 @@ def stands(tile: Tile, firing: Firing) -> Stands:
             noted["words"] = said.words
     of_firing = (one for one in tile.remarks.all() if one.firing_id == firing.pk)
     noted["remarks"] = frozenset(one.code for one in of_firing if one.withdrawn_at is None)
-    return Stands(**noted)
+    return NotedOnPiece(**noted)
 
 
 @dataclass(frozen=True)
 class RemarkGroup:
-    """Remarks that are offered together: code, words, and whether it stands; one of them at most
+    """Remarks that are offered together: code, words, and whether it is noted; one of them at most
     where they are ``exclusive``."""
 
     title: str
@@ -75,7 +75,7 @@ def remark_groups(tile: Tile, standing: frozenset[str]) -> list[RemarkGroup]:
             group.exclusive,
         )
         for group in SURFACE_GROUPS
-        if tile.glazed or not group.title.startswith("Glaze")
+        if tile.glazed or not group.of_glaze
     ]
 
 

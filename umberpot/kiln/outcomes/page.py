@@ -9,7 +9,7 @@ from claycore.firing import cones
 from claycore.firing.loading.shelves import Placed
 from claycore.firing.witness import Bend, ShelfHeat
 from umberpot.firings.models import Firing
-from umberpot.kiln.loading.section_drawing import Section, section
+from umberpot.kiln.loading.section_drawing import KilnSection, section
 from umberpot.kiln.loading.sentences import section_says, shelf_caption, shelf_says
 from umberpot.kiln.loading.shelf_drawing import ShelfDrawing, drawn
 from umberpot.kiln.outcomes import sentences
@@ -121,7 +121,7 @@ def shelves_as_fired(firing: Firing) -> list[tuple[str, ShelfDrawing]]:
     ]
 
 
-def section_as_fired(firing: Firing, colours: Mapping[int, Lab]) -> Section | None:
+def section_as_fired(firing: Firing, colours: Mapping[int, Lab]) -> KilnSection | None:
     """The kiln cut open with what stood in it, in the colours of tiles by their keys."""
     stood = [
         (one.shelf, one.placed, colours[one.tile_id].hex if one.tile_id in colours else "")

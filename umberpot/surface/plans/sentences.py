@@ -49,7 +49,7 @@ def _glazes(plan: SurfacePlan) -> str:
     return f", {'; '.join(said)}"
 
 
-def pieces_of(plan: SurfacePlan) -> str:
+def pieces_in_words(plan: SurfacePlan) -> str:
     """How many pieces of what shape: "1 bowl", "26 tiles", "3 boxes"."""
     shapes = str(plan.get_shape_display()).split(" or ")
     if plan.pieces != 1:
@@ -59,7 +59,7 @@ def pieces_of(plan: SurfacePlan) -> str:
 
 def of_plan(plan: SurfacePlan, area_cm2: float) -> str:
     """The pieces of a plan and what is done to them, in a line."""
-    said = pieces_of(plan)
+    said = pieces_in_words(plan)
     if not plan.is_stacked:
         said += f", {plan.side_words}: {area_cm2:.0f} cm² of {plan.body}"
     return f"{said}, cone {plan.cone}{_glazes(plan)}. {plan.entry.title}."
