@@ -35,5 +35,6 @@ def test_a_word_leads_to_its_formula(signed_in: Page) -> None:
     page = signed_in
     page.goto("/results/shrinkage/")
     page.get_by_role("link", name="total shrinkage", exact=True).click()
+    page.get_by_role("dialog", name="total shrinkage").get_by_role("link", name="Glossary").click()
     expect(page.locator("[id='total-shrinkage']")).to_be_in_viewport()
     expect(page.get_by_text("The two shrinkages compound.")).to_be_visible()

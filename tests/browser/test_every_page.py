@@ -139,6 +139,10 @@ PAGES = [
     "/kiln/compare/?firing=1&firing=2",
     "/kiln/logs/1/",
     "/kiln/1/",
+    "/kiln/39/",
+    "/kiln/39/opening/",
+    "/tiles/labels/today/",
+    "/library/beside/?first=1&second=2&way=pct",
     "/kiln/1/log/",
     "/go/?q=rope",
     "/tiles/?step=dry",
@@ -147,7 +151,7 @@ PAGES = [
 
 DESK = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
-SMALL_TARGETS = """[...document.querySelectorAll('.button, .input, .place, .choices label')]
+SMALL_TARGETS = """[...document.querySelectorAll('.button, .input, .place, .choices label, .taps label, .likes label')]
     .filter(e => e.offsetParent && e.getBoundingClientRect().height < 43.5)
     .map(e => e.outerHTML.slice(0, 120))"""
 

@@ -6,7 +6,7 @@ the report each know.
 
 from dataclasses import dataclass, field
 
-from django.utils.html import format_html_join
+from django.utils.html import format_html, format_html_join
 from django.utils.safestring import SafeString
 
 
@@ -82,8 +82,10 @@ class Knee:
 
     @property
     def place(self) -> SafeString:
-        """Its attributes in SVG that say where it stands."""
-        return _attributes(cx=self.x, cy=self.y)
+        """Its attributes in SVG that say where it stands, and those that move it by hand."""
+        moves = (("segment", self.segment), ("first", self.first), ("last", self.last))
+        by_hand = format_html_join(" ", 'data-{}="{}"', moves)
+        return format_html("{} {}", _attributes(cx=self.x, cy=self.y), by_hand)
 
 
 SHAPES = ("disc", "square", "diamond", "triangle", "ring", "cross")
@@ -104,3 +106,11 @@ class Drawing:
     knees: list[Knee] = field(default_factory=list)
     scale: tuple[float, float, float] = (0.0, 0.0, 0.0)
     """What a unit is worth along and up, and the y of 0, where there are knees."""
+
+    @property
+    def to_scale(self) -> SafeString:
+        """The attributes that knees are moved by; none where there are none."""
+        if not self.knees:
+            return SafeString("")
+        named = zip(("along", "up", "zero"), self.scale, strict=True)
+        return format_html_join(" ", 'data-{}="{}"', named)

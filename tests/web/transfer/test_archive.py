@@ -190,7 +190,7 @@ def test_a_studio_that_is_not_empty_takes_nothing_in(world, signed_in, studio):
     before = rows_but("django_session", "studio_importprogress")
     refused = upload(signed_in, archive)
     assert refused.status_code == 400
-    assert "empty studio only" in words_of(refused)
+    assert "only be imported into an empty studio" in words_of(refused)
     assert rows_but("django_session", "studio_importprogress") == before
 
 

@@ -7,6 +7,9 @@ those in front of them.
 from collections.abc import Iterable
 from dataclasses import dataclass
 
+from django.utils.html import format_html, format_html_join
+from django.utils.safestring import SafeString
+
 from claycore.firing.loading.shelves import Placed
 from umberpot.firings.models import Kiln
 
@@ -33,6 +36,13 @@ class SectionPiece:
     width: float
     height: float
     fill: str = ""
+
+    @property
+    def place(self) -> SafeString:
+        """Its attributes in SVG: where it stands, how large it is, its colour if it has one."""
+        sizes = ("x", self.x), ("y", self.y), ("width", self.width), ("height", self.height)
+        numbers = format_html_join(" ", '{}="{}"', ((name, f"{size:.1f}") for name, size in sizes))
+        return format_html('{} fill="{}"', numbers, self.fill) if self.fill else numbers
 
 
 @dataclass(frozen=True)
