@@ -151,7 +151,8 @@ PAGES = [
 
 DESK = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
-SMALL_TARGETS = """[...document.querySelectorAll('.button, .input, .place, .choices label, .taps label, .likes label')]
+SMALL_TARGETS = """[...document.querySelectorAll(
+    '.button, .input, .place, .choices label, .taps label, .likes label')]
     .filter(e => e.offsetParent && e.getBoundingClientRect().height < 43.5)
     .map(e => e.outerHTML.slice(0, 120))"""
 
