@@ -26,10 +26,12 @@ SLAB_LETTER_MM = 7.0
 def look_of(progress: TileProgress, width: int = 60) -> TileLook:
     """The look of a tile where it stands."""
     code, under = progress.tile.code, _under(progress.tile)
+    is_bar = progress.tile.is_bar
     if progress.colour:
         bare = progress.bare_colour.lab if progress.bare_colour else None
-        return TileLook(code, TileState.COLOURED, progress.colour.lab, width, under, bare)
-    return TileLook(code, _state_of(progress), width=width, under=under)
+        lab = progress.colour.lab
+        return TileLook(code, TileState.COLOURED, lab, width, under, bare, is_bar=is_bar)
+    return TileLook(code, _state_of(progress), width=width, under=under, is_bar=is_bar)
 
 
 def _under(tile: Tile) -> str:

@@ -40,7 +40,7 @@ class TileLook:
     """How a tile is drawn: ``colour`` is its fired colour, None while that is not noted.
 
     ``under`` is what stands under the code: its percentage, or the cone of a bar. ``bare`` is the
-    colour of its bare half, the lower one.
+    colour of its bare half, the lower one. A bar lies, and is half as wide again.
     """
 
     code: str
@@ -49,6 +49,16 @@ class TileLook:
     width: int = 60
     under: str = ""
     bare: Lab | None = None
+    is_bar: bool = False
+
+    @property
+    def bar_width(self) -> int:
+        return self.width * 3 // 2
+
+    @property
+    def is_unread(self) -> bool:
+        """Fired, and of no colour that anybody knows: hatched, never a grey that may be one."""
+        return self.state is TileState.FIRED
 
     @property
     def fill(self) -> str:
@@ -80,7 +90,8 @@ class TileLook:
     @property
     def says(self) -> str:
         """The tile in words, for who cannot see it."""
-        what = f"Tile {self.code}, {self.under}" if self.under else f"Tile {self.code}"
+        what = f"{'Bar' if self.is_bar else 'Tile'} {self.code}"
+        what = f"{what}, {self.under}" if self.under else what
         bare = f", unglazed half {self.bare.hex}" if self.bare else ""
         return f"{what}, {_SAYS.get(self.state, f'fired colour {self.fill}')}{bare}"
 
