@@ -118,3 +118,29 @@ def test_a_strip_is_dragged_until_its_joints_touch_and_put_back(signed_in: Page)
     assert lower.bounding_box()["x"] == now["x"] + 8
     handle.press("Escape")
     assert lower.bounding_box() == stood
+
+
+ACTS = (
+    *("/", "/shelf/", "/shelf/1/", "/shelf/new/", "/shelf/transfer/", "/mix/", "/mix/35/"),
+    *("/mix/dose/?clay=Ferry+white&state=plastic&mass=3.6&unit=kg&add=Samphire:6.5",),
+    *("/mix/plans/2/", "/tiles/A1/"),
+    *("/mix/grid/?x=Copper:0,0.8,1.6&y=Titania:0,1.5,3&cell_g=85&solids_pct=67",),
+    *("/tiles/tests/1/", "/kiln/39/", "/kiln/schedules/1/", "/kiln/loads/1/"),
+    *("/results/clays/", "/results/trials/1/", "/results/wall/", "/results/find/?want=72,-12,26"),
+    *("/results/predict/", "/results/ware/batches/", "/results/clays/limits/", "/surface/"),
+    *("/surface/factor-trials/1/", "/surface/factor-trials/new/", "/library/beside/"),
+    *("/preferences/", "/people/"),
+)
+
+
+def test_the_next_action_is_on_the_first_screen(signed_in: Page) -> None:
+    """At 1280 × 800, before anything is scrolled."""
+    below = {}
+    for address in ACTS:
+        signed_in.goto(address)
+        action = signed_in.locator(".button-next:visible").first
+        action.wait_for()
+        bottom = action.bounding_box()["y"] + action.bounding_box()["height"]
+        if bottom > 800:
+            below[address] = bottom
+    assert below == {}
