@@ -67,7 +67,7 @@ def test_a_tile_shows_its_percentage_and_a_bar_its_cone(signed_in, trials, world
         tile = Tile.objects.filter(trial__name=name).first()
         assert f'aria-label="Tile {tile.code}, {pct} %, drying"' in page
     bar = Tile.objects.exclude(role="").first()
-    assert f'aria-label="Tile {bar.code}, cone {bar.cone}, ' in page
+    assert f'aria-label="Bar {bar.code}, cone {bar.cone}, ' in page
 
 
 def test_pages_of_a_filtered_list_keep_the_filter(signed_in, trials, blue, user, make_mix, weigh):
