@@ -7,7 +7,8 @@ from dataclasses import dataclass
 from urllib.parse import urlencode
 
 from django.contrib import messages
-from django.db.models import Count, Q
+from django.db.models import Count, F, Q, Window
+from django.db.models.functions import RowNumber
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.urls import reverse
@@ -151,22 +152,33 @@ def _asked_for(request: StudioRequest) -> TileQuerySet:
 
 def waiting(request: StudioRequest) -> list[Waiting]:
     """What waits for a firing, coolest cone first: the oldest of each group, or all of one."""
-    dry = _asked_for(request)
-    group = ("cone", "atmosphere")
-    counts = {
-        (cone, atmosphere): count
-        for cone, atmosphere, count in dry.values_list(*group).annotate(Count("pk")).order_by()
-    }
-    found = sorted(counts, key=lambda pair: (cones.order(pair[0]), pair[1]))
+    alone = bool(request.GET.get("cone"))
+    groups = _by_group(_asked_for(request), MOST_OF_ONE_CONE if alone else MOST_DRAWN)
+    most = MOST_OF_ONE_CONE if alone else max(LEAST_OF_A_CONE, MOST_DRAWN // max(1, len(groups)))
+    keys = [key for _, oldest in groups.values() for key in oldest[:most]]
+    found = sorted(groups, key=lambda pair: (cones.order(pair[0]), pair[1]))
     drawn: dict[tuple[str, str], list[TileProgress]] = {pair: [] for pair in found}
-    most = (
-        MOST_OF_ONE_CONE
-        if request.GET.get("cone")
-        else max(LEAST_OF_A_CONE, MOST_DRAWN // max(1, len(counts)))
-    )
-    for tile in dry.first_of_each(*group, most=most).with_history():
+    for tile in Tile.objects.filter(pk__in=keys).with_history().order_by("pk"):
         drawn[tile.cone, tile.atmosphere].append(progress_of(tile))
-    return [Waiting(*pair, counts[pair], tiles) for pair, tiles in drawn.items()]
+    return [Waiting(*pair, groups[pair][0], tiles) for pair, tiles in drawn.items()]
+
+
+def _by_group(dry: TileQuerySet, most: int) -> dict[tuple[str, str], tuple[int, list[int]]]:
+    """By cone and atmosphere how many tiles wait, and the keys of the oldest. One query."""
+    of_one = [F("cone"), F("atmosphere")]
+    rows = (
+        dry.annotate(
+            place=Window(RowNumber(), partition_by=of_one, order_by=F("pk").asc()),
+            count=Window(Count("pk"), partition_by=of_one),
+        )
+        .filter(place__lte=most)
+        .order_by("pk")
+        .values_list("cone", "atmosphere", "count", "pk")
+    )
+    groups: dict[tuple[str, str], tuple[int, list[int]]] = {}
+    for cone, atmosphere, count, key in rows:
+        groups.setdefault((cone, atmosphere), (count, []))[1].append(key)
+    return groups
 
 
 def _waited_for(tiles: Iterable[Tile]) -> set[tuple[str, str]]:
