@@ -144,7 +144,7 @@ document.addEventListener("pointerdown", ({ target, pointerId, clientX, clientY 
   const path = svg.querySelector(".chart-line");
   const points = path.getAttribute("d").slice(1).split("L").map((point) => point.split(" ").map(Number));
   const [rate, degrees] = ["rate", "target"].map((part) => row.querySelector(`[data-part=${part}]`));
-  knee = { target, svg, path, points, rate, degrees, at: { x: clientX, y: clientY }, wasRate: Number(rate.value) };
+  knee = { target, svg, path, points, rate, degrees, at: { x: clientX, y: clientY }, wasRate: Number(rate.value.replace(",", ".")) };
   target.setPointerCapture(pointerId);
 });
 document.addEventListener("pointermove", ({ clientX, clientY }) => {

@@ -104,7 +104,8 @@ class CameOutForm(forms.Form):
         super().__init__(data, auto_id=f"id_{tile.pk}_%s")
         self.tile, self.studio = tile, studio
         self.observed = OF_BARS if tile.is_bar else OF_TILES
-        self.fields["remark"].choices = list(self.observed.words.items())  # type: ignore[attr-defined]
+        remark: Any = self.fields["remark"]
+        remark.choices = list(self.observed.words.items())
 
     def clean_colour(self) -> str:
         return self._measured(self.cleaned_data["colour"])
