@@ -158,7 +158,8 @@ def waiting(request: StudioRequest) -> list[Waiting]:
     keys = [key for _, oldest in groups.values() for key in oldest[:most]]
     found = sorted(groups, key=lambda pair: (cones.order(pair[0]), pair[1]))
     drawn: dict[tuple[str, str], list[TileProgress]] = {pair: [] for pair in found}
-    for tile in Tile.objects.filter(pk__in=keys).with_history().order_by("pk"):
+    tiles = Tile.objects.of(request.studio).filter(pk__in=keys)
+    for tile in tiles.with_history().order_by("pk"):
         drawn[tile.cone, tile.atmosphere].append(progress_of(tile))
     return [Waiting(*pair, groups[pair][0], tiles) for pair, tiles in drawn.items()]
 
