@@ -436,6 +436,7 @@ class Reading(TileReading):
 
     class Meta(TileReading.Meta):
         abstract = False
+        indexes = [models.Index(fields=["quantity", "made_at"], name="reading_by_kind_and_age")]
         constraints = [
             models.CheckConstraint(
                 condition=Q(step__gt=0) & (Q(value__gt=0) | Q(quantity="sag", value__gte=0)),

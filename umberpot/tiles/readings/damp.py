@@ -43,19 +43,38 @@ class Damp:
 
 
 def damp_among(tiles: Collection[int] | QuerySet[Tile]) -> Damp:
-    """Which of these tiles, by their keys or as they are asked for, are damp. One query."""
+    """Which of these tiles, by their keys or as they are asked for, are damp.
+
+    One query where nothing was soaked lately, which is most days; two where something was.
+    """
     recently = timezone.now() - timedelta(minutes=AFTER_SOAKING)
     soaked = Reading.objects.filter(
-        tile__in=tiles,
         tile__step=Step.FIRE,
         quantity__in=_OF_A_SOAK,
         superseded_at=None,
         made_at__gt=recently,
     )
-    read = list(soaked.order_by("tile", "made_at").values_list("tile__code", "made_at"))
-    if not read:
+    # The few soaks of a day come first: asked the other way round, each tile that waits is looked
+    # up for every page of the kiln.
+    lately = list(soaked.order_by("tile", "made_at").values_list("tile", "made_at"))
+    if not lately:
         return Damp((), None)
-    last = max(made_at for _, made_at in read)
+    codes = _codes(tiles, {key for key, _ in lately})
+    damp = [(key, made_at) for key, made_at in lately if key in codes]
+    if not damp:
+        return Damp((), None)
+    last = max(made_at for _, made_at in damp)
     return Damp(
-        tuple(dict.fromkeys(code for code, _ in read)), last + timedelta(minutes=AFTER_SOAKING)
+        tuple(codes[key] for key in dict.fromkeys(key for key, _ in damp)),
+        last + timedelta(minutes=AFTER_SOAKING),
     )
+
+
+def _codes(tiles: Collection[int] | QuerySet[Tile], soaked: set[int]) -> dict[int, str]:
+    """The codes of those that are among the tiles that are asked about, by key."""
+    found = (
+        tiles.filter(pk__in=soaked)
+        if isinstance(tiles, QuerySet)
+        else Tile.objects.filter(pk__in=soaked.intersection(tiles))
+    )
+    return dict(found.values_list("pk", "code"))
