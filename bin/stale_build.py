@@ -5,12 +5,13 @@ import sys
 from pathlib import Path
 
 TOP = Path(__file__).parents[1]
-INPUTS = ["app.css", "app.js", "build.mjs", "package.json", "package-lock.json"]
+INPUTS = ["app.css", "build.mjs", "package.json", "package-lock.json"]
 
 
 def sum_of_inputs() -> str:
     """The same sum as frontend/build.mjs writes beside what it built."""
     paths = [TOP / "frontend" / name for name in INPUTS]
+    paths += (TOP / "frontend" / "scripts").rglob("*.js")
     paths += [path for path in (TOP / "umberpot").rglob("*.html") if path.is_file()]
     total = hashlib.sha256()
     for name in sorted(path.relative_to(TOP).as_posix() for path in paths):

@@ -4,6 +4,7 @@ import { createHash } from "node:crypto";
 import { copyFileSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from "node:fs";
 import { dirname, join, relative, sep } from "node:path";
 import { fileURLToPath } from "node:url";
+import { buildSync } from "esbuild";
 
 const here = dirname(fileURLToPath(import.meta.url));
 const top = dirname(here);
@@ -27,7 +28,8 @@ function filesBelow(folder) {
 
 // bin/stale_build.py works out the same sum, before every commit.
 function sumOfInputs() {
-  const inputs = ["app.css", "app.js", "build.mjs", "package.json", "package-lock.json"].map((name) => join(here, name));
+  const inputs = ["app.css", "build.mjs", "package.json", "package-lock.json"].map((name) => join(here, name));
+  inputs.push(...filesBelow(join(here, "scripts")));
   inputs.push(...filesBelow(join(top, "umberpot")).filter((path) => path.endsWith(".html")));
   const names = inputs.map((path) => relative(top, path).split(sep).join("/")).sort();
   const sum = createHash("sha256");
@@ -43,8 +45,14 @@ for (const [from, to] of copies) {
   mkdirSync(dirname(target), { recursive: true });
   copyFileSync(join(modules, from), target);
 }
-// Lines that are a comment are for who reads the source.
-writeFileSync(join(out, "app.js"), readFileSync(join(here, "app.js"), "utf8").replace(/^\s*\/\/.*\n/gm, ""));
+buildSync({
+  entryPoints: [join(here, "scripts", "main.js")],
+  outfile: join(out, "app.js"),
+  bundle: true,
+  minify: true,
+  format: "iife",
+  target: "es2022",
+});
 execFileSync(join(modules, ".bin", "tailwindcss"), ["--input", join(here, "app.css"), "--output", join(out, "app.css"), "--minify"], {
   stdio: "inherit",
 });

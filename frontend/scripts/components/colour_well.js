@@ -1,0 +1,5 @@
+export const colourWell = () => ({
+  pick() {
+    this.$refs.typed.value = this.$refs.well.value;
+  },
+});
