@@ -18,12 +18,14 @@ onDrag({
     return { target, svg, path, points, rate, degrees, pressed: pointIn(svg, event), wasRate: numberOf(rate.value) };
   },
   move({ target, svg, path, points, rate, degrees, pressed, wasRate }, event) {
+    // An answer that came meanwhile has drawn the curve anew: nothing is known of the old one's place.
+    if (!svg.isConnected) return;
     const now = pointIn(svg, event);
     // The drawing says what one of its units is worth: hours along, degrees up.
     const [along, up, bottom] = ["along", "up", "zero"].map((name) => Number(svg.dataset[name]));
     const [first, last] = [Number(target.dataset.first), Number(target.dataset.last)];
     const [fromX, fromY] = points[first - 1];
-    const reached = toFive((bottom - (points[first][1] + now.y - pressed.y)) * up);
+    const reached = Math.max(0, toFive((bottom - (points[first][1] + now.y - pressed.y)) * up));
     const y = bottom - reached / up;
     const climb = (fromY - y) * up;
     // Straight up or down keeps the rate: the point slides along its slope.

@@ -131,3 +131,35 @@ def unwatched(browser, browser_context_args, session_cookies):
     context.add_cookies(session_cookies)
     yield context.new_page()
     context.close()
+
+
+PHONE = {"width": 390, "height": 844}
+
+
+@pytest.fixture
+def thumb(browser, browser_context_args, session_cookies):
+    """Signed in on a phone, touched; fails its test over any error in the console."""
+    context = browser.new_context(
+        **{**browser_context_args, "viewport": PHONE, "has_touch": True, "is_mobile": True}
+    )
+    context.add_cookies(session_cookies)
+    page = context.new_page()
+    troubles = watch(page)
+    yield page
+    context.close()
+    assert not troubles
+
+
+def swipe(page, at, onto):
+    """One finger from a point of the screen to another, in the small steps of a hand."""
+    finger = page.context.new_cdp_session(page)
+    (x, y), (to_x, to_y) = at, onto
+
+    def touch(kind, *points):
+        where = [{"x": left, "y": top} for left, top in points]
+        finger.send("Input.dispatchTouchEvent", {"type": kind, "touchPoints": where})
+
+    touch("touchStart", at)
+    for share in (0.2, 0.4, 0.6, 0.8, 1):
+        touch("touchMove", (x + share * (to_x - x), y + share * (to_y - y)))
+    touch("touchEnd")

@@ -2,10 +2,10 @@
 
 import re
 
-import pytest
-from playwright.sync_api import Browser, Page, expect
+from playwright.sync_api import Page, expect
 
-PHONE = {"width": 390, "height": 844}
+from tests.browser.conftest import PHONE, swipe
+
 DRAFT = "/kiln/schedule/?segment=80:580:0&segment=160:1130:12"
 
 
@@ -48,15 +48,22 @@ def test_a_point_of_the_curve_is_dragged_and_the_answer_follows(signed_in: Page)
     assert float(signed_in.get_by_label("Segment 2, rate").input_value()) > 160
 
 
-@pytest.fixture
-def thumb(browser: Browser, application: str, session_cookies: list) -> Page:
-    """A phone, touched."""
-    phone = browser.new_context(
-        base_url=application, viewport=PHONE, has_touch=True, is_mobile=True
-    )
-    phone.add_cookies(session_cookies)
-    yield phone.new_page()
-    phone.close()
+def test_a_point_is_dragged_by_a_thumb_and_a_rate_keeps_its_comma_half(thumb: Page) -> None:
+    thumb.goto(DRAFT)
+    thumb.get_by_label("Segment 2, rate").fill("152,5")
+    expect(thumb).to_have_url(re.compile("152%2C5"))
+    knee = thumb.locator(".knee:visible").last
+    knee.scroll_into_view_if_needed()
+    scrolled = thumb.evaluate("scrollY")
+    box = knee.bounding_box()
+    at = (box["x"] + box["width"] / 2, box["y"] + box["height"] / 2)
+    swipe(thumb, at, (at[0], at[1] + 30))
+    target = thumb.get_by_label("Segment 2, target")
+    expect(target).not_to_have_value("1130")
+    assert 700 < float(target.input_value()) < 1130
+    # Straight down keeps the rate, and the page did not scroll away under the thumb.
+    expect(thumb.get_by_label("Segment 2, rate")).to_have_value("152.5")
+    assert thumb.evaluate("scrollY") == scrolled
 
 
 def test_what_came_out_is_tapped_piece_by_piece(thumb: Page) -> None:

@@ -3,6 +3,7 @@
 import pytest
 from playwright.sync_api import Browser, Page
 
+from tests.browser.conftest import swipe
 from umberpot.places import PLACES
 
 ADDRESSES = {
@@ -118,6 +119,20 @@ def test_a_strip_is_dragged_until_its_joints_touch_and_put_back(signed_in: Page)
     assert lower.bounding_box()["x"] == now["x"] + 8
     handle.press("Escape")
     assert lower.bounding_box() == stood
+
+
+def test_a_strip_is_moved_by_a_thumb_and_the_page_stays(thumb: Page) -> None:
+    thumb.goto("/library/beside/?first=1&second=2&way=pct")
+    strip = thumb.locator(".wall-strip").nth(1)
+    handle = strip.get_by_role("button", name="Move the strip")
+    handle.scroll_into_view_if_needed()
+    scrolled, stood, at = thumb.evaluate("scrollY"), strip.bounding_box(), handle.bounding_box()
+    at = (at["x"] + at["width"] / 2, at["y"] + at["height"] / 2)
+    swipe(thumb, at, (at[0] + 30, at[1] - 60))
+    now = strip.bounding_box()
+    assert now["y"] < stood["y"] - 40
+    assert now["x"] > stood["x"] + 10
+    assert thumb.evaluate("scrollY") == scrolled
 
 
 ACTS = (

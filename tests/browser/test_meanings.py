@@ -1,11 +1,11 @@
 """A word of the glossary says what it means where it stands; keycaps are for who has keys."""
 
-from playwright.sync_api import Browser, Page, expect
+from playwright.sync_api import Page, expect
 
 from claycore.glossary import by_anchor
+from tests.browser.conftest import PHONE
 
 CLAY = "/results/clays/4/"
-PHONE = {"width": 390, "height": 844}
 
 
 def test_a_word_opens_its_meaning_where_it_stands_and_escape_leads_back(signed_in: Page) -> None:
@@ -42,17 +42,9 @@ def test_a_meaning_at_a_phones_edge_stays_on_the_screen(signed_in: Page) -> None
     assert box["y"] + box["height"] <= PHONE["height"]
 
 
-def test_keycaps_are_shown_to_who_has_keys_only(
-    signed_in: Page, browser: Browser, application: str, session_cookies: list
-) -> None:
+def test_keycaps_are_shown_to_who_has_keys_only(signed_in: Page, thumb: Page) -> None:
     signed_in.goto("/mix/")
     expect(signed_in.locator("main kbd").first).to_be_visible()
-    touched = browser.new_context(
-        base_url=application, viewport=PHONE, has_touch=True, is_mobile=True
-    )
-    touched.add_cookies(session_cookies)
-    page = touched.new_page()
-    page.goto("/mix/")
-    expect(page.get_by_role("link", name="New dose")).to_be_visible()
-    assert not any(key.is_visible() for key in page.locator("kbd").all())
-    touched.close()
+    thumb.goto("/mix/")
+    expect(thumb.get_by_role("link", name="New dose")).to_be_visible()
+    assert not any(key.is_visible() for key in thumb.locator("kbd").all())
