@@ -356,21 +356,22 @@ def recommend(found: Sequence[Plan]) -> tuple[int, str]:
 
 
 def _reason(best: Plan, feasible: Sequence[Plan], least_g: float) -> str:
+    name = STRATEGIES[best.strategy]
     rounds = f"{best.rounds} round{'s' if best.rounds > 1 else ''} of mixing"
     most_g = max(plan.colourant_g for plan in feasible)
     if len(feasible) == 1:
-        return f"The only plan possible with the colourant and scale you have: {rounds}."
+        return f"{name}: the only plan possible with the colourant and scale you have. {rounds}."
     if best.colourant_g > least_g * (1 + 1e-9):
         return (
-            f"Only {rounds}, for {plain(best.colourant_g - least_g)} g more colourant than"
+            f"{name}: only {rounds}, for {plain(best.colourant_g - least_g)} g more colourant than"
             " the most economical plan."
         )
     if most_g > least_g * ABOUT_AS_SPARING:
         return (
-            f"Uses the least colourant: {plain(best.colourant_g)} g, against up to"
-            f" {plain(most_g)} g. {rounds[0].upper()}{rounds[1:]}."
+            f"{name}: uses the least colourant, {plain(best.colourant_g)} g against up to"
+            f" {plain(most_g)} g. {rounds}."
         )
-    return f"All plans use about the same colourant; this one takes {rounds}."
+    return f"{name}: {rounds}. All plans use about the same colourant."
 
 
 def warnings(wanted: Wanted, chosen: Plan) -> list[Notice]:

@@ -168,8 +168,8 @@ def test_the_studio_goes_out_and_into_an_empty_one(
     there.get_by_role("button", name="Create studio").click()
     expect(there.get_by_role("heading", name="Bench", exact=True)).to_be_visible()
     there.goto(f"{empty_application}/shelf/transfer/archive/")
-    there.get_by_label("Archive of a studio").set_input_files(tmp_path / "first.zip")
-    there.get_by_role("button", name="Import the archive").click()
+    there.get_by_label("Full export of a studio").set_input_files(tmp_path / "first.zip")
+    there.get_by_role("button", name="Import full export").click()
     expect(there.get_by_text("Quayside Tileworks is here")).to_be_visible()
     assert download(there, tmp_path / "second.zip") == first
     there.keyboard.press("/")

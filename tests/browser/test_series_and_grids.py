@@ -30,7 +30,7 @@ def test_a_series_from_a_sample_bag_to_its_labels(signed_in: Page) -> None:
     page.get_by_label("Strengths, on dry clay").fill("4, 8, 12")
     page.get_by_label("Colourant on hand").fill("9")
     page.get_by_label("Smallest mix, dry").fill("50")
-    page.get_by_label("Round first clay weight up to").fill("10")
+    page.get_by_label("Round first weight to").fill("10")
     page.get_by_label("Colourant", exact=True).fill("Dawn Rose")
     page.get_by_label("Clay", exact=True).fill("Ferry white")
     first = page.locator(".plan-first")

@@ -37,7 +37,7 @@ def not_counted(name: str, why: str) -> str:
 
 def archived(name: str) -> str:
     """A material left the shelf."""
-    return f"{name} archived. You can restore it below."
+    return f"{name} set aside. You can restore it below."
 
 
 def restored(name: str) -> str:

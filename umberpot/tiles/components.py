@@ -12,8 +12,8 @@ from claycore.inscriptions import HOLE_MM, TILE_LONGER_THAN_MARK_MM
 from claycore.measure.formatting import percentage, plain
 from umberpot.mixing.models import Mix, Plan
 from umberpot.shelf.models import Material
-from umberpot.tiles.fired_looks import FiredLook, note_mixes, note_plans, note_stains
-from umberpot.tiles.models import Tile
+from umberpot.tiles.fired_looks import FiredLook, note_clays, note_mixes, note_plans, note_stains
+from umberpot.tiles.models import UNGLAZED, Tile
 from umberpot.tiles.progress import TileProgress
 from umberpot.ui.components.tile_looks import TileLook, TileState
 
@@ -105,6 +105,13 @@ def note_fired_stains(materials: Iterable[Material]) -> str:
     return ""
 
 
+@register.simple_tag
+def note_fired_clays(materials: Iterable[Material]) -> str:
+    """Gives the clays of a page their fired colours, in one query; shows nothing itself."""
+    note_clays(materials)
+    return ""
+
+
 @register.inclusion_tag("tiles/components/fired_looks.html")
 def fired_looks(looks: Sequence[FiredLook]) -> dict[str, Any]:
     """Fired colours as a strip of small touching swatches, each said in words."""
@@ -116,3 +123,9 @@ def fired_strengths(looks: Sequence[FiredLook]) -> dict[str, Any]:
     """The same for strengths of one stain, with what they are under them."""
     pcts = ", ".join(percentage(look.pct) for look in looks)
     return {"looks": looks, "says": f"{pcts} % in {looks[0].where}"}
+
+
+@register.inclusion_tag("tiles/components/fired_looks.html")
+def fired_at_cones(looks: Sequence[FiredLook]) -> dict[str, Any]:
+    """The same for cones of one clay."""
+    return {"looks": looks, "says": f"Cone {', '.join(look.cone for look in looks)}, {UNGLAZED}"}

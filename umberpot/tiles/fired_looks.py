@@ -1,13 +1,15 @@
-"""The fired colours that mixes and stains have by now, for wherever they are listed."""
+"""The fired colours that mixes, stains and clays have by now, for wherever they are listed."""
 
 from collections.abc import Iterable
 from dataclasses import dataclass
 
-from django.db.models import F, QuerySet, Window
+from django.db.models import F, Q, QuerySet, Window
 from django.db.models.functions import RowNumber
 
 from claycore.colour.notation import Lab
+from claycore.firing import cones
 from claycore.measure.formatting import percentage
+from umberpot.firings.models.atmospheres import heat_in_words
 from umberpot.mixing.models import Mix, Plan
 from umberpot.shelf.models import Material
 from umberpot.tiles.models import NOT_NAMED, UNGLAZED, ColourReading
@@ -19,12 +21,17 @@ _LOOKED_AT = 24
 
 @dataclass(frozen=True)
 class FiredLook:
-    """A fired colour, and what it is the colour of: never that of the raw powder."""
+    """A fired colour, and what it is the colour of: never that of the raw powder.
+
+    ``pct`` is its strength where it is one of several of a stain; ``cone``, with its air, where it
+    is one of several of a clay.
+    """
 
     lab: Lab
     code: str
     where: str
     pct: float = 0.0
+    cone: str = ""
 
     @property
     def words(self) -> str:
@@ -106,3 +113,27 @@ def note_stains(materials: Iterable[Material]) -> None:
     for key, material in by_key.items():
         looks = sorted(found[key].values(), key=lambda look: look.pct)
         material.fired = looks[:MOST_OF_A_STAIN]
+
+
+def note_clays(materials: Iterable[Material]) -> None:
+    """Gives each clay its ``fired``: its latest bare colour at each cone, coolest first.
+
+    All are of one atmosphere: that of the piece that was fired last.
+    """
+    by_key = {material.pk: material for material in materials}
+    found: dict[int, dict[str, FiredLook]] = {key: {} for key in by_key}
+    air: dict[int, str] = {}
+    newest = [F("firing__fired_on").desc(), F("pk").desc()]
+    at_a_cone = [F("tile__clay"), F("firing__cone"), F("firing__atmosphere")]
+    latest = Window(RowNumber(), partition_by=at_a_cone, order_by=newest)
+    bare = current_looks().filter(Q(tile__glazed=False) | Q(of_bare_half=True))
+    rows = bare.filter(tile__clay__in=by_key).annotate(place=latest).filter(place=1)
+    for reading in rows.order_by(*newest):
+        clay, firing = reading.tile.clay_id, reading.firing
+        if clay and firing and air.setdefault(clay, firing.atmosphere) == firing.atmosphere:
+            heat = heat_in_words(firing.cone, firing.atmosphere)
+            where = f"{firing.heat}, {UNGLAZED}"
+            look = FiredLook(reading.lab, reading.tile.code, where, cone=heat)
+            found[clay][firing.cone] = look
+    for key, material in by_key.items():
+        material.fired = [found[key][cone] for cone in sorted(found[key], key=cones.order)]

@@ -42,8 +42,8 @@ DISK_FULL = NotSaved(
 IMPORTING = NotSaved(
     503,
     "This studio is being imported",
-    "Your changes were not saved: an archive is on its way into this studio. Wait until it is"
-    " there, then choose Send again: your entries are kept.",
+    "Your changes were not saved: a full export is being imported into this studio. Wait until"
+    " that is complete, then choose Send again: your entries are kept.",
     retry_after_s=10,
 )
 

@@ -54,7 +54,7 @@ def test_retired_materials_stay_for_what_refers_to_them(signed_in, make_mix, wei
     mix = weigh(make_mix(), 80, 8)
     signed_in.post(f"/shelf/{blue.pk}/retire/")
     assert "Quay Blue" in signed_in.get(f"/mix/{mix.pk}/").content.decode()
-    assert "Archived (1)" in signed_in.get("/shelf/").content.decode()
+    assert "Set aside (1)" in signed_in.get("/shelf/").content.decode()
     assert mix.parts.get(role="colourant").material == blue
     signed_in.post("/shelf/new/", {**NEW, "name": "Quay Blue"})
     got = signed_in.post(f"/shelf/{blue.pk}/restore/", follow=True).content.decode()

@@ -6,13 +6,15 @@ import pytest
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
+from claycore.testing import bar_plan
 from tests.factories import FiringFactory
 from tests.pages import words_of
+from umberpot.clays.bar_tests.services import BarOrder, shape_bars, start_test
 from umberpot.kiln.services import load_and_fire
 from umberpot.mixing.components import kept_mix_bar
 from umberpot.mixing.models import Mix
-from umberpot.tiles.fired_looks import note_mixes, note_stains
-from umberpot.tiles.models import Trial
+from umberpot.tiles.fired_looks import note_clays, note_mixes, note_stains
+from umberpot.tiles.models import Tile, Trial
 from umberpot.tiles.pieces import PieceSpec
 from umberpot.tiles.readings.services import record_colour
 from umberpot.tiles.services import TileOrder, make_tiles
@@ -34,6 +36,16 @@ def fired(studio, user, make_mix):
         return mix, tiles[0]
 
     return make
+
+
+@pytest.fixture
+def bars(studio, user, clay):
+    """Three bars of one clay, shaped; none fired yet."""
+    planned = bar_plan.plan(("04",), 3, False, False, climbing=False)
+    order = BarOrder(clay, "Bars", planned, 100.0, "boil_soak", None, uuid.uuid4())
+    test = start_test(order, studio, user)
+    shape_bars(test)
+    return list(Tile.objects.filter(trial=test.trial_id).order_by("pk"))
 
 
 def test_a_mix_shows_the_colour_of_its_tile_that_was_fired_last(fired, studio, user):
@@ -89,3 +101,37 @@ def test_the_pages_say_it_and_ask_no_more_for_many(fired, signed_in, weigh, blue
     with CaptureQueriesContext(connection) as many:
         signed_in.get("/mix/")
     assert len(many) <= len(few)
+
+
+def test_a_clay_shows_its_bare_body_at_each_cone_coolest_first(studio, user, bars, clay, signed_in):
+    for tile, cone, day, colour in (
+        (bars[0], "8", "2026-10-20", "#6b4a3c"),
+        (bars[1], "04", "2026-10-02", "#c08060"),
+        (bars[2], "04", "2026-10-12", "#b87a58"),
+    ):
+        firing = FiringFactory(studio=studio, made_by=user, cone=cone, fired_on=day)
+        load_and_fire([tile], firing)
+        record_colour(tile, firing, colour, None, user)
+    note_clays([clay])
+    assert [(look.cone, look.lab.hex) for look in clay.fired] == [
+        ("04", "#b87a58"),
+        ("8", "#6b4a3c"),
+    ]
+    assert clay.fired[0].words == f"cone 04, unglazed ({bars[2].code})"
+    assert "Cone 04, 8, unglazed" in words_of(signed_in.get("/shelf/"))
+
+
+def test_a_clays_cones_are_of_one_air_and_a_glazed_piece_is_not_its_body(studio, user, bars, clay):
+    for tile, air, glazed in (
+        (bars[0], "oxidation", False),
+        (bars[1], "reduction", False),
+        (bars[2], "reduction", True),
+    ):
+        Tile.objects.filter(pk=tile.pk).update(glazed=glazed)
+        firing = FiringFactory(
+            studio=studio, made_by=user, cone="10", atmosphere=air, fired_on="2026-10-20"
+        )
+        load_and_fire([tile], firing)
+        record_colour(tile, firing, "#554433", None, user)
+    note_clays([clay])
+    assert [look.words for look in clay.fired] == [f"cone 10 reduction, unglazed ({bars[1].code})"]

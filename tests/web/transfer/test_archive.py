@@ -232,7 +232,7 @@ def with_a_file(name):
         (with_a_file("data/tiles.Tile.jsonl.exe"), "does not belong"),
         (lambda files: files.pop("data/tiles.Tile.jsonl"), "lacks data/tiles.Tile.jsonl"),
         (lambda files: files.update(more={"version": 5}), "reads up to 4"),
-        (lambda files: files.update(more={"format": "else"}), "not a studio"),
+        (lambda files: files.update(more={"format": "else"}), "not a full export"),
         (lambda files: files.update(more={"version": "1"}), "damaged"),
         (lambda files: files.update({"people.jsonl": b"[" * 100_000}), "damaged"),
         (lambda files: files.update({"studio.json": b'{"name": 5'}), "damaged"),
@@ -258,7 +258,7 @@ def test_a_changed_byte_is_noticed(world, studio):
 
 @pytest.mark.parametrize("data", [b"", b"no zip at all", b"PK\x03\x04" + b"\0" * 50])
 def test_what_is_no_archive_is_said(db, data):
-    with pytest.raises(Unfit, match="no zip archive"):
+    with pytest.raises(Unfit, match="not a zip file"):
         Archive(io.BytesIO(data))
 
 

@@ -140,7 +140,7 @@ def test_two_archives_do_not_come_into_one_studio(newcomer, archive, monkeypatch
     happening(monkeypatch, again, after_parts=1)
     into(studio, archive)
     (why,) = refused
-    assert "Another archive is being imported" in why
+    assert "Another full export is being imported" in why
     assert files_in(out_of(studio)) == files_in(archive)
 
 

@@ -129,7 +129,7 @@ def _material_found(material: Material) -> Found:
     if material.supplier_code:
         says += f", {material.supplier_code}"
     if material.retired_at:
-        says += ", archived"
+        says += ", set aside"
     return Found(material.name, says, material.get_absolute_url(), material)
 
 

@@ -51,7 +51,7 @@ ALSO: dict[str, tuple[str, ...]] = {
     "shelf:add": ("new material", "add clay", "add stain", "add oxide", "add glaze", "buy"),
     "shelf:new-dug-clay": ("wild clay", "field sheet", "dig", "local clay"),
     "transfer:transfer": ("csv", "json", "spreadsheet", "download", "upload", "data"),
-    "transfer:archive": ("archive", "export", "zip", "move", "everything", "import an archive"),
+    "transfer:archive": ("archive", "export", "zip", "move", "everything", "import everything"),
     "studio:preferences": ("settings", "options", "scale", "ruler", "units", "currency", "paper"),
     "studio:people": ("users", "members", "invite", "roles", "team", "leave the studio"),
     "studio:leave": ("quit", "remove me"),

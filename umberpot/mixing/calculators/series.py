@@ -78,9 +78,7 @@ class SeriesForm(KnowsScale, ClayConditionForm[SeriesInputs]):
     bag_g = empty_bag_field()
     loss_pct = MeasureField(series.LOSS, required=False, label="Mixing loss")
     smallest_batch_g = MeasureField(series.NONE_OR_MORE, required=False, label="Smallest mix, dry")
-    round_start_g = MeasureField(
-        series.NONE_OR_MORE, required=False, label="Round first clay weight up to"
-    )
+    round_start_g = MeasureField(series.NONE_OR_MORE, required=False, label="Round first weight to")
     scale_step_g = MeasureField(bounds.STEP, required=False, label="Scale reads to")
 
     def clean(self) -> dict[str, Any]:

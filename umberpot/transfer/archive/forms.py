@@ -9,5 +9,5 @@ class ArchiveForm(forms.Form):
     use_required_attribute = False
 
     archive = forms.FileField(
-        label="Archive of a studio", widget=forms.ClearableFileInput(attrs={"accept": ".zip"})
+        label="Full export of a studio", widget=forms.ClearableFileInput(attrs={"accept": ".zip"})
     )
