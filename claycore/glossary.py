@@ -226,7 +226,7 @@ WORDS: tuple[Word, ...] = (
     ),
     Word(
         "ΔE",
-        "How far apart two colours look: under 1 the same, over 5 plainly different.",
+        "How far apart two colours look: under 1 the same, over 5 clearly different.",
         "CIEDE2000",
         "ISO/CIE 11664-6",
     ),

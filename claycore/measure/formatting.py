@@ -1,7 +1,10 @@
 """How numbers are written in sentences: no more digits than they are worth."""
 
 import math
+import re
 from collections.abc import Sequence
+
+_HYPHEN_FOR_MINUS = re.compile(r"(?<![\w.])-(?=[\d.])")
 
 
 def plain(value: float, decimals: int = 2) -> str:
@@ -13,6 +16,15 @@ def plain(value: float, decimals: int = 2) -> str:
     if "." in text:
         text = text.rstrip("0").rstrip(".")
     return "0" if text == "-0" else text
+
+
+def true_minus(text: str) -> str:
+    """A text with a minus before its negative numbers, where a keyboard has only a hyphen.
+
+    '72, -3.1' is '72, −3.1'; 'blue-green', '2026-11-08' and 'A1-bare' stay as they are. Source:
+    common practice in setting numbers.
+    """
+    return _HYPHEN_FOR_MINUS.sub("−", text)
 
 
 def hours_and_minutes(hours: float) -> str:

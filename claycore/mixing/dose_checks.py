@@ -6,6 +6,7 @@ from claycore.materials import moisture
 from claycore.materials.clay_in_hand import ClayCondition, ClayInHand, ClayState
 from claycore.materials.colourants import is_unusual, kind_of
 from claycore.materials.composition import Addition, Convention
+from claycore.materials.names import in_a_sentence
 from claycore.measure.formatting import plain, to_step
 from claycore.measure.notices import Notice
 from claycore.mixing import weighing
@@ -31,7 +32,7 @@ def unusual_percentage(
     use = " in a slip for decorating" if in_slip else ""
     return Notice(
         "unusual_percentage",
-        f"{plain(pct_on_dry_clay)} % of {name} is unusual{use}. For {kind.title},"
+        f"{plain(pct_on_dry_clay)} % of {in_a_sentence(name)} is unusual{use}. For {kind.title},"
         f" {plain(low)}–{plain(high)} % on dry clay is common{because}.",
     )
 
@@ -122,7 +123,7 @@ def _unmeasured_water(clay: ClayInHand, addition: DosedAddition) -> Notice | Non
     return Notice(
         "water_not_measured",
         f"The water content of {plain(water_pct, 1)} % was not measured. If it is wrong"
-        f" by {plain(off)} points either way, {plain(pct)} % of {addition.name} will"
+        f" by {plain(off)} points either way, {plain(pct)} % of {in_a_sentence(addition.name)} will"
         f" really be {plain(low, 1)} to {plain(high, 1)} %. To be sure, measure it from a"
         " sample.",
     )

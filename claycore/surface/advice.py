@@ -174,7 +174,7 @@ def thin_enough(stack: Stack) -> Iterator[Advice]:
         yield Advice(RuleCode.THIN_ENOUGH, place, False, said, reason)
     if stack.coats and not thick:
         total = plain(sum(coat.coats * coat.thickness_mm for coat in stack.coats), 1)
-        said = f"{total} mm wet in all, never wet at once: scratches cleanly."
+        said = f"{total} mm wet in total, never wet at once: scratches cleanly."
         yield Advice(RuleCode.THIN_ENOUGH, len(stack.coats) - 1, True, said, reason)
 
 

@@ -234,14 +234,20 @@ class OnTheLine:
     @property
     def says(self) -> str:
         """From when until when it ends, in words."""
-        return f"{_about(self.earliest_min)} to {_about(self.latest_min)}"
+        earliest, latest = (_about(minutes) for minutes in (self.earliest_min, self.latest_min))
+        if earliest == latest:
+            return latest
+        return f"{earliest.removesuffix(_DAYS)} to {latest}"
+
+
+_DAYS = " days"
 
 
 def _about(minutes: int) -> str:
-    """A time as it is said: in days from two on, before that in hours and minutes."""
+    """A time as it is said: in whole days from two on, before that in hours and minutes."""
     if minutes < 2 * _DAY:
         return in_hours(minutes)
-    return f"{round(minutes / _DAY, 1):g} days"
+    return f"{round(minutes / _DAY)}{_DAYS}"
 
 
 def line_of_time(steps: Iterable[Step]) -> list[OnTheLine]:

@@ -102,7 +102,7 @@ def _bar(
     )
     tested = [line.cone for line in lines]
     if len(set(tested)) < len(tested):
-        raise Inconsistent("bar", code, f"{code} stands twice at one cone.")
+        raise Inconsistent("bar", code, f"{code} is entered twice for one cone.")
     bar = Bar(
         code,
         length(_one(code, "wet length", (line.wet_mm for line in lines))),

@@ -11,6 +11,7 @@ from django.urls import reverse
 from claycore.colour.notation import Lab
 from claycore.firing import cones
 from claycore.firing.kinds import FiringKind
+from claycore.materials.names import in_a_sentence
 from claycore.measure.formatting import percentage
 from claycore.mixing.weighing import is_as_wanted
 from umberpot.firings.models import Firing
@@ -132,7 +133,7 @@ class FiredColour:
         """What is in it, or on it, in words."""
         if self.stack:
             return self.stack
-        parts = [f"{percentage(pct)} % {name}" for name, pct in self.pcts.items()]
+        parts = [f"{percentage(pct)} % {in_a_sentence(name)}" for name, pct in self.pcts.items()]
         return " + ".join(parts) or "plain"
 
 

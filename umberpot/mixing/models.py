@@ -9,6 +9,7 @@ from django.urls import reverse
 
 from claycore.materials.batch import Batch
 from claycore.materials.clay_in_hand import ClayState
+from claycore.materials.names import in_a_sentence
 from claycore.measure.formatting import plain
 from claycore.mixing import series, weighing
 from claycore.safety.cautions import CAUTIONS, Caution
@@ -60,7 +61,9 @@ LONGEST_NAME = 120
 
 def colourants_in_words(pcts: Mapping[str, float]) -> str:
     """'10 % Quay Blue + 2 % Rope Green'; '' where there is none."""
-    return " + ".join(f"{plain(pct, 2)} % {name}" for name, pct in pcts.items() if pct > 0)
+    return " + ".join(
+        f"{plain(pct, 2)} % {in_a_sentence(name)}" for name, pct in pcts.items() if pct > 0
+    )
 
 
 def name_of(pcts: Mapping[str, float], clay_name: str) -> str:
@@ -171,7 +174,8 @@ class Mix(SetAside):
     def planned_name(self) -> str:
         """What it was planned as, where that is not what it is called; '' where it is."""
         planned = name_of(self.wanted_pcts, self.clay_name)
-        return planned if self.made_of and planned != self.name else ""
+        is_other = planned.casefold() != self.name.casefold()
+        return planned if self.made_of and is_other else ""
 
 
 class SavedCalculation(SetAside):

@@ -13,7 +13,7 @@ _WARE = Tool("results:ware", "Ware calculator", "Food, dishwasher, microwave: wh
 
 _COLOURS = (
     Tool("results:colour-difference", "Colour difference", "How far apart two fired colours are"),
-    Tool("results:colour-series", "Colour series", "Which percentage is enough"),
+    Tool("results:colour-series", "Colour series", "Which strength is enough"),
     Tool("results:colour-match", "Colour match", "Which colourants come near a colour you want"),
 )
 

@@ -6,7 +6,9 @@ PLACE = "Surface"
 
 _AMOUNT = Tool("surface:amount", "Slip amount calculator", "Slip for an area, and what is in it")
 
-_PLAN = Tool("surface:plan-calculator", "Surface calculator", "Steps, waits and slip of coats")
+_PLAN = Tool(
+    "surface:plan-calculator", "Surface calculator", "Steps, waiting times, slip for coats"
+)
 
 CALCULATORS = (ToolGroup("", (_PLAN, _AMOUNT)),)
 

@@ -16,7 +16,7 @@ from claycore.firing import cones
 from claycore.firing.drafts import Stage, stage_for
 from claycore.firing.loading.shelves import Placed
 from claycore.judging import limits
-from claycore.measure.formatting import to_step
+from claycore.measure.formatting import to_step, true_minus
 from claycore.measure.uncertainty import Measured
 from claycore.testing import bar_roles, bars, readings, soaking
 from claycore.testing.bar_plan import is_passed_through
@@ -550,12 +550,12 @@ class ColourReading(TileReading):
         ]
 
     def __str__(self) -> str:
-        return self.typed
+        return self.shown
 
     @property
     def shown(self) -> str:
-        """As it was typed."""
-        return self.typed
+        """As it was typed, with a true minus."""
+        return true_minus(self.typed)
 
     @property
     def about(self) -> str:

@@ -34,12 +34,12 @@ SCALES: dict[str, Scale] = {
     "dry_rub": Scale(
         "Dry rub",
         "Ten strokes with a dry finger, pressing as if drying a cup.",
-        ("stays", "a trace on the finger", "plain on the finger", "thin patches", "gone"),
+        ("stays", "a trace on the finger", "clearly on the finger", "thin patches", "gone"),
     ),
     "wash": Scale(
         "Wash",
         "Ten strokes with a wet sponge under the tap.",
-        ("stays", "a trace in the sponge", "plain in the sponge", "thin patches", "gone"),
+        ("stays", "a trace in the sponge", "clearly in the sponge", "thin patches", "gone"),
     ),
     "scrub": Scale(
         "Scrub",

@@ -11,9 +11,9 @@ RULES = {
     "total_most_pct": "Total shrinkage, at most",
     "smooth_least_pct": "Smooth share by feel, at least",
     "as_dug_least_pct": "Dug clay in the blend, at least",
-    "index_stands": "Pyroplastic index that stands, at most",
-    "index_slumps": "Pyroplastic index that slumps, over",
-    "sag_most_pct": "Sag of a bend bar's span, at most",
+    "index_stands": "Pyroplastic index, stable up to",
+    "index_slumps": "Pyroplastic index, slumps above",
+    "sag_most_pct": "Bend bar sag, share of the span, at most",
     "saturation_most": "Saturation coefficient, at most",
     "brick_boil_most_pct": "Absorption of a boiled brick, at most",
 }

@@ -5,6 +5,7 @@ from django.db.models import Q
 
 from claycore.colour.notation import Lab
 from claycore.firing import cones
+from claycore.materials.names import in_a_sentence
 from claycore.measure.formatting import percentage
 from umberpot.firings.models.atmospheres import Atmosphere
 from umberpot.studio.models import Signed
@@ -41,7 +42,7 @@ class Prediction(Signed):
         ]
 
     def __str__(self) -> str:
-        parts = [f"{percentage(pct)} % {name}" for name, pct in self.pcts.items()]
+        parts = [f"{percentage(pct)} % {in_a_sentence(name)}" for name, pct in self.pcts.items()]
         return f"{' + '.join(parts) or 'plain'} in {self.clay}"
 
     @property

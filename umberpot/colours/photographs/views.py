@@ -78,7 +78,7 @@ class TargetRead:
     def replaces(self) -> str:
         """The colour that the tile has already, if it has one."""
         colour = self.target.spot.colour if self.target.spot else None
-        return colour.typed.replace("-", "−") if colour else ""
+        return colour.shown if colour else ""
 
 
 def _marked(form: MarkForm) -> Marked:

@@ -17,7 +17,7 @@ def rises(curve: Curve) -> str:
 def rests_on(colourant: Colourant, pct: float) -> str:
     """How far the tests go that a prediction rests on."""
     strengths = ", ".join(percentage(one) for one in colourant.tested)
-    said = f"Rests on tiles of {strengths} %."
+    said = f"Based on tiles of {strengths} %."
     if len(colourant.tested) == 1:
         return f"{said} One strength only: everything else is a guess."
     if pct > max(colourant.tested):

@@ -8,6 +8,7 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 
 from claycore.colour.equal_tiles import mean_colour
+from claycore.materials.names import in_a_sentence
 from claycore.measure.formatting import percentage
 from umberpot.colours.fired import Conditions, FiredColour, after_the_last_firing, labs
 from umberpot.ui.wall import Swatch, WallRow, touching
@@ -127,7 +128,7 @@ def _by_strength(colours: Sequence[FiredColour]) -> Callable[[FiredColour], list
 
 def _strength_cell(one: FiredColour, across: str, rest: Mapping[str, float]) -> Cell:
     pct = one.pcts.get(across, 0.0)
-    beside = [f"with {percentage(rest[name])} % {name}" for name in sorted(rest)]
+    beside = [f"with {percentage(rest[name])} % {in_a_sentence(name)}" for name in sorted(rest)]
     return Head((pct,), f"{percentage(pct)} %"), _row(across, *beside, one.conditions.words)
 
 

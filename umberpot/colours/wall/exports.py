@@ -9,6 +9,7 @@ from datetime import date
 from PIL import Image, ImageDraw, ImageFont
 
 from claycore.colour.notation import Lab
+from claycore.measure.formatting import true_minus
 from umberpot.colours.fired import FiredColour
 from umberpot.ui.pdf.paper import Paper
 from umberpot.ui.reports.blocks import Block, Grid, Report, Swatch, Swatches
@@ -118,7 +119,7 @@ def _pdf(tiles: Sequence[FiredColour], about: About) -> bytes:
 
 
 def _in_figures(lab: Lab) -> str:
-    return ", ".join(f"{value:.1f}".replace("-", "−") for value in lab.values)
+    return true_minus(", ".join(f"{value:.1f}" for value in lab.values))
 
 
 EXPORTS: dict[str, Export] = {

@@ -6,6 +6,7 @@ from itertools import groupby
 
 from django.db.models import F, QuerySet
 
+from claycore.measure.formatting import true_minus
 from umberpot.colours.fired import FiredColour
 from umberpot.firings.models import Firing
 from umberpot.kiln.opening.forms import (
@@ -55,10 +56,7 @@ class PieceCard:
     def summary(self) -> str:
         """What is noted of it, in one line; '' for nothing."""
         words = self.form.observed.words
-        # What was typed as L, a, b has a hyphen for a minus.
-        colour, bare = (
-            typed.replace("-", "−") for typed in (self.noted.colour, self.noted.bare_colour)
-        )
+        colour, bare = map(true_minus, (self.noted.colour, self.noted.bare_colour))
         seen = [words.get(code, code) for code in sorted(self.noted.remarks)]
         of_bare = f"{bare}{BARE_HALF}" if bare else ""
         return ", ".join(filter(None, (colour, self.noted.words, of_bare, *seen)))

@@ -17,7 +17,7 @@ from django.db import models
 from django.utils import timezone
 from django.utils.text import Truncator
 
-from claycore.measure.formatting import plain
+from claycore.measure.formatting import plain, true_minus
 from umberpot.library.undo.steps import UNDO_FOR, UNDOABLE
 from umberpot.studio.journal.models import JournalEntry
 
@@ -175,7 +175,7 @@ def _value(field: Any, value: Any, names: Names) -> str:
         return _moment(field, value)
     if isinstance(field, models.FloatField):
         with suppress(ValueError, TypeError):
-            return plain(float(value), 4).replace("-", "−")
+            return true_minus(plain(float(value), 4))
     if isinstance(value, dict | list):
         return Truncator(json.dumps(value, ensure_ascii=False)).chars(LONGEST_VALUE)
     choices = dict(field.flatchoices) if field is not None and field.choices else {}

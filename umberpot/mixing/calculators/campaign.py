@@ -64,7 +64,7 @@ class CampaignForm(KnowsScale, ClayConditionForm[CampaignInputs]):
     then_pcts = PercentagesField(required=False, label="Later strengths")
     tile_g = MeasureField(bounds.MASS, required=False, label="Weight of a tile")
     tile_dry_g = MeasureField(bounds.MASS, required=False, label="Dry weight of a tile")
-    largest = TickField(label="The largest that every bag allows")
+    largest = TickField(label="As large as every bag allows")
     tiles_each = CountField(TILES, required=False, label="Tiles of each mix")
     controls = TickField(label="Plain tiles as controls, one glazed and one not")
     loss_pct = MeasureField(series.LOSS, required=False, label="Mixing loss")

@@ -72,7 +72,7 @@ class SeriesForm(KnowsScale, ClayConditionForm[SeriesInputs]):
     pcts = PercentagesField(label="Strengths, on dry clay")
     tile_g = MeasureField(bounds.MASS, required=False, label="Weight of a tile")
     tile_dry_g = MeasureField(bounds.MASS, required=False, label="Dry weight of a tile")
-    largest = TickField(label="The largest the powder allows")
+    largest = TickField(label="As large as the colourant allows")
     tiles_each = CountField(TILES, required=False, label="Tiles of each strength")
     powder_g = MeasureField(series.NONE_OR_MORE, required=False, label="Colourant on hand")
     bag_g = empty_bag_field()

@@ -10,6 +10,7 @@ from claycore.materials import slip
 from claycore.materials.batch import Batch, coloured, join
 from claycore.materials.clay_in_hand import ClayInHand, ClayState
 from claycore.materials.composition import Addition
+from claycore.materials.names import in_a_sentence
 from claycore.measure.errors import ClayError, Inconsistent
 from claycore.measure.formatting import plain
 from claycore.mixing import strength
@@ -220,7 +221,7 @@ class Pair:
     def words(self) -> str:
         """The strengths of the two together."""
         pcts = self.both.pcts if self.both else {}
-        return ", ".join(f"{plain(pct)} % {name}" for name, pct in pcts.items())
+        return ", ".join(f"{plain(pct)} % {in_a_sentence(name)}" for name, pct in pcts.items())
 
 
 def pairs(one: Coloured, others: Sequence[Material]) -> list[Pair]:

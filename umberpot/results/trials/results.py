@@ -8,6 +8,7 @@ from claycore.colour import difference
 from claycore.firing import cones
 from claycore.judging import vitrification
 from claycore.judging.limits import Limits
+from claycore.materials.names import in_a_sentence
 from claycore.measure.formatting import percentage, plain
 from claycore.measure.replicates import Record
 from claycore.measure.uncertainty import Estimate
@@ -101,7 +102,7 @@ def _percentages(progress: TileProgress) -> tuple[float, str]:
     if mix is None:
         return 0.0, f"{progress.tile.clay}, plain"
     rows = [(pct, name) for name, pct in mix.said_pcts.items()]
-    words = " + ".join(f"{percentage(pct)} % {name}" for pct, name in rows)
+    words = " + ".join(f"{percentage(pct)} % {in_a_sentence(name)}" for pct, name in rows)
     return max((pct for pct, _ in rows), default=0.0), words or f"{mix.clay_name}, plain"
 
 

@@ -5,7 +5,7 @@ from collections.abc import Mapping
 from claycore.surface.factor_trials.expectations import ExpectationOutcome
 from umberpot.surface.models import FactorTrial
 
-PLANNED = "Trial saved. Scratch slab and place beside each piece before you coat it."
+PLANNED = "Trial saved. Scratch the slab and position number beside each piece before you coat it."
 ADDED = "Expectation added."
 CHANGED = "Expectation saved."
 SHOWN = "The trial is open. Ratings from now on are not blind."

@@ -8,7 +8,7 @@ from typing import Any
 from django import template
 
 from claycore.firing import cones
-from claycore.measure.formatting import plain, to_step, with_u95
+from claycore.measure.formatting import plain, to_step, true_minus, with_u95
 from claycore.measure.uncertainty import Estimate
 
 register = template.Library()
@@ -59,6 +59,12 @@ def by_step(value: float, step: float) -> str:
 def trimmed(value: float, decimals: int = 2) -> str:
     """A number with at most so many decimals, and no trailing zeros."""
     return plain(value, int(decimals))
+
+
+@register.filter
+def signed(value: float, decimals: int = 2) -> str:
+    """A change, with its sign: '+12.5', '−3'."""
+    return true_minus(f"{'+' if value > 0 else ''}{plain(value, int(decimals))}")
 
 
 @register.filter

@@ -8,6 +8,7 @@ from django.http import HttpRequest
 from claycore.colour.comparison import Change, compare
 from claycore.colour.difference import ciede2000, in_words
 from claycore.colour.notation import Lab
+from claycore.measure.formatting import true_minus
 from claycore.measure.notices import Notice
 from umberpot.colours.fields import ColourField
 from umberpot.results.places import PLACE
@@ -85,7 +86,7 @@ class DifferenceView(Calculator[TwoColours, Difference]):
 def _axes(change: Change) -> str:
     """The difference in each direction of CIELAB."""
     parts = (("ΔL", change.lightness), ("ΔC", change.chroma), ("ΔH", change.hue))
-    return ", ".join(f"{name} {value:+.1f}".replace("-", "−") for name, value in parts)
+    return true_minus(", ".join(f"{name} {value:+.1f}" for name, value in parts))
 
 
 def beyond_a_screen(colours: list[Lab]) -> list[Notice]:
