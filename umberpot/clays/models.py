@@ -57,7 +57,7 @@ class ClayFigure(StudioOwned):
     squares = models.FloatField()
     bars = models.PositiveSmallIntegerField()
 
-    objects: ClassVar[Any] = ClayFigureQuerySet.as_manager()
+    objects: ClassVar = ClayFigureQuerySet.as_manager()
 
     class Meta:
         constraints = [

@@ -180,7 +180,7 @@ class Material(StudioOwned):
     water_measured_on = models.DateField(null=True, blank=True, editable=False)
     retired_at = models.DateTimeField(null=True, blank=True, editable=False)
 
-    objects: ClassVar[Any] = MaterialQuerySet.as_manager()
+    objects: ClassVar = MaterialQuerySet.as_manager()
 
     class Meta:
         ordering = ["kind", Lower("name")]

@@ -211,7 +211,7 @@ class StudioOwned(Followed):
 
     studio = models.ForeignKey(Studio, on_delete=models.PROTECT, related_name="+")
 
-    objects: ClassVar[Any] = StudioQuerySet.as_manager()
+    objects: ClassVar = StudioQuerySet.as_manager()
 
     class Meta:
         abstract = True
@@ -265,7 +265,7 @@ class SetAside(Signed):
 
     set_aside_at = models.DateTimeField(null=True, editable=False)
 
-    objects: ClassVar[Any] = SetAsideQuerySet.as_manager()
+    objects: ClassVar = SetAsideQuerySet.as_manager()
 
     class Meta:
         abstract = True

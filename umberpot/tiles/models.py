@@ -2,7 +2,7 @@
 
 from contextlib import suppress
 from datetime import datetime
-from typing import Any, ClassVar, Self
+from typing import ClassVar, Self
 
 from django.db import models
 from django.db.models import F, Prefetch, Q, Window
@@ -228,7 +228,7 @@ class Tile(SetAside):
     step = models.CharField(max_length=7, choices=Step.choices, default=Step.DRY, db_index=True)
     request_key = models.UUIDField()
 
-    objects: ClassVar[Any] = TileQuerySet.as_manager()
+    objects: ClassVar = TileQuerySet.as_manager()
 
     class Meta:
         ordering = ["pk"]

@@ -4,7 +4,7 @@ The full text lies in an FTS5 table over these rows (``library_search``), which 
 migration keep: whatever changes a row here changes the index in the same statement.
 """
 
-from typing import Any, ClassVar, Self
+from typing import ClassVar, Self
 
 from django.db import models
 
@@ -37,7 +37,7 @@ class Indexed(models.Model):
     alias = models.CharField(max_length=200, blank=True)
     version = models.PositiveSmallIntegerField()
 
-    objects: ClassVar[Any] = IndexedQuerySet.as_manager()
+    objects: ClassVar = IndexedQuerySet.as_manager()
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["kind", "row_id"], name="indexed_once")]
