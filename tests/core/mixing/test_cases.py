@@ -120,7 +120,7 @@ def test_m10_what_is_ordinary_in_a_slip_is_far_too_much_in_a_body(name, pct):
 
 def test_more_than_any_slip_takes_is_told_of_a_slip():
     said = dose_checks.unusual_percentage("Red iron oxide", 60, ClayState.SLIP)
-    assert said.message.startswith("60 % of Red iron oxide is unusual in a slip for decorating.")
+    assert said.message.startswith("60 % of red iron oxide is unusual in a slip for decorating.")
     assert "1–35 %" in said.message
 
 
