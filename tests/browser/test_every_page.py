@@ -6,7 +6,7 @@ import pytest
 from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Browser, Page, expect
 
-from tests.browser.conftest import watch
+from tests.browser.conftest import PHONE, watch
 
 PAGES = [
     "/",
@@ -150,7 +150,18 @@ PAGES = [
 
 
 DESK = {"width": 1280, "height": 800}
-PHONE = {"width": 390, "height": 844}
+HYPHENS_FOR_MINUS = """() => {
+  const texts = document.createTreeWalker(document.querySelector("main"), NodeFilter.SHOW_TEXT);
+  const found = [];
+  while (texts.nextNode()) {
+    const { data, parentElement } = texts.currentNode;
+    const isTyped = parentElement.closest("textarea, option, code, pre, script, style, datalist");
+    if (!isTyped && /(^|[\\s(:,])-\\d/.test(data)) found.push(data.trim());
+  }
+  return found;
+}"""
+"""Negative numbers with a hyphen. What is typed or copied into a file keeps the keyboard's."""
+
 SMALL_TARGETS = """[...document.querySelectorAll(
     '.button, .input, .place, .choices label, .taps label, .likes label')]
     .filter(e => e.offsetParent && e.getBoundingClientRect().height < 43.5)
@@ -182,6 +193,7 @@ def test_a_page_is_sound_to_axe_and_fits_a_phone(visitor, address: str) -> None:
     page.set_viewport_size(PHONE)
     assert page.evaluate("document.documentElement.scrollWidth") <= PHONE["width"]
     assert not page.evaluate(SMALL_TARGETS)
+    assert page.evaluate(HYPHENS_FOR_MINUS) == []
     assert not troubles
 
 

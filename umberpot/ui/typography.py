@@ -18,8 +18,12 @@ UNITS = ("%", "g", "kg", "mg", "mm", "cm", "m", "ml", "l", "°C", "°F", "h", "m
 _TAGS = re.compile(
     r"(<(textarea|script|style|title)\b.*?</\2\s*>|<!--.*?-->|<[^>]*>)", re.DOTALL | re.IGNORECASE
 )
-_QUANTITY = re.compile(rf"(?<=\d) (?=(?:{'|'.join(map(re.escape, UNITS))})(?![\w°]))")
-_AROUND = re.compile(r"(?<=ΔE) (?=\d)|(?<=\d) (?=± ?\d)|(?<=±) (?=\d)|(?<=\bcone) (?=\d)")
+_UNIT = rf"(?:{'|'.join(map(re.escape, UNITS))})(?![\w°])"
+# A template may have a line's end where the browser shows one space.
+_QUANTITY = re.compile(rf"(?<=\d)\s+(?={_UNIT})")
+_INLINE = r"(?:</?(?:strong|span|a|abbr|b|em)\b[^>]*>)+"
+_ACROSS_TAGS = re.compile(rf"(?<=\d)(?:({_INLINE})\s+|\s+({_INLINE}))(?={_UNIT})")
+_AROUND = re.compile(r"(?<=ΔE)\s+(?=\d)|(?<=\d)\s+(?=±\s*\d)|(?<=±)\s+(?=\d)|(?<=\bcone)\s+(?=\d)")
 
 
 def kept_together(text: str) -> str:
@@ -32,7 +36,14 @@ def kept_together_in(html: str) -> str:
     # Every third part is the text between tags; the two after it are a tag, and its name or None.
     parts = _TAGS.split(html)
     parts[::3] = [kept_together(text) if text.strip() else text for text in parts[::3]]
-    return "".join(part for place, part in enumerate(parts) if place % 3 != 2)
+    joined = "".join(part for place, part in enumerate(parts) if place % 3 != 2)
+    return _ACROSS_TAGS.sub(_joined_across, joined)
+
+
+def _joined_across(found: re.Match[str]) -> str:
+    """The space between a number and its unit, where one of them is in a tag of its own."""
+    tags_before, tags_after = found.groups(default="")
+    return f"{tags_before}{NO_BREAK}{tags_after}"
 
 
 class KeptTogether:
