@@ -12,7 +12,7 @@ def test_a_wanted_colour_becomes_a_test_tile_and_a_hit_or_a_miss(signed_in: Page
     page.get_by_role("textbox", name="Colour wanted").fill("66, -16, 22")
     page.get_by_role("button", name="Find colour").click()
     expect(page.locator("#nearest")).to_be_visible()
-    expect(page.get_by_text("a prediction is no test.")).to_be_visible()
+    expect(page.get_by_text("A prediction is not a test: fire a tile.")).to_be_visible()
     page.get_by_role("button", name="Make the test tile").first.click()
     expect(page.get_by_text("Prediction saved.")).to_be_visible()
     weigh_out(page)

@@ -82,7 +82,7 @@ def test_a_mixture_comes_nearer_than_any_tile_and_is_drawn_as_a_prediction(signe
     assert "Kelp" in page.split("Nearest mixtures, predicted")[1]
     assert "€ per kg of dry clay" in page
     assert "swatch-predicted" in answer.content.decode()
-    assert "a prediction is no test" in page
+    assert "A prediction is not a test" in page
 
 
 def test_the_plain_clay_is_taken_from_its_own_tile(signed_in, two_stains, fired_tile):

@@ -16,8 +16,8 @@ def test_a_strength_stands_between_its_tiles_as_a_prediction(signed_in, two_stai
     answer = ask(signed_in)
     page = words_of(answer)
     assert "4.5 % Kelp" in page
-    assert "Rests on tiles of 3, 6, 9 %." in page
-    between = page.split("A prediction is no test.")[1].split("Likely range")[0]
+    assert "Based on tiles of 3, 6, 9 %." in page
+    between = page.split("A prediction is not a test: fire a tile.")[1].split("Likely range")[0]
     assert between.index("3 %") < between.index("4.5 %") < between.index("6 %")
     assert "swatch-predicted" in answer.content.decode()
 
@@ -30,7 +30,7 @@ def test_beyond_the_tests_it_says_so_and_goes_no_further_than_it_may(signed_in, 
 
 def test_one_strength_is_called_a_guess(signed_in, fired_tile):
     fired_tile("&add=Kelp:6", "56, -17, 9")
-    assert "One strength only: everything else is a guess." in words_of(ask(signed_in))
+    assert "tiles only, so other strengths are guesses." in words_of(ask(signed_in))
 
 
 def test_without_a_percentage_it_begins_between_the_strongest_two(signed_in, two_stains):

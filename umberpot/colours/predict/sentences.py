@@ -17,9 +17,9 @@ def rises(curve: Curve) -> str:
 def rests_on(colourant: Colourant, pct: float) -> str:
     """How far the tests go that a prediction rests on."""
     strengths = ", ".join(percentage(one) for one in colourant.tested)
-    said = f"Based on tiles of {strengths} %."
     if len(colourant.tested) == 1:
-        return f"{said} One strength only: everything else is a guess."
+        return f"Based on {strengths} % tiles only, so other strengths are guesses."
+    said = f"Based on tiles of {strengths} %."
     if pct > max(colourant.tested):
         return f"{said} This is stronger than any of them."
     if pct < min(colourant.tested):
