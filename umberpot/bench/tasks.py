@@ -40,7 +40,7 @@ from umberpot.studio.models import Studio
 from umberpot.studio.role_list import Role
 from umberpot.studio.roles import may_open
 from umberpot.tiles.models import AT_WORK, Loading, Step, Tile, TileQuerySet, Trial
-from umberpot.tiles.progress import TileProgress, progress_of
+from umberpot.tiles.progress import TileProgress, progress_to_draw
 
 MOST_OF_A_KIND = 4
 MOST_DRAWN = 6
@@ -127,8 +127,8 @@ def to_do(studio: Studio, timers: Sequence[Timer]) -> ToDo:
     forgotten = _forgotten(studio)
     in_groups = [key for group in (*shown, *later) for key in group.first]
     of_others = [key for first in (*to_fire.values(), *read.values()) for key in first.keys]
-    tiles = Tile.objects.filter(pk__in={*in_groups, *of_others, *forgotten}).with_history()
-    drawn = {tile.pk: progress_of(tile) for tile in tiles}
+    tiles = Tile.objects.filter(pk__in={*in_groups, *of_others, *forgotten}).with_looks()
+    drawn = {tile.pk: progress_to_draw(tile) for tile in tiles}
     tasks = [_as_task(group, trials[group.trial_pk], drawn) for group in shown]
     sections = [
         _mixing(studio),

@@ -13,7 +13,7 @@ from claycore.measure.formatting import percentage, plain
 from umberpot.mixing.models import Mix, Plan
 from umberpot.shelf.models import Material
 from umberpot.tiles.fired_looks import FiredLook, note_clays, note_mixes, note_plans, note_stains
-from umberpot.tiles.models import UNGLAZED, Tile
+from umberpot.tiles.models import UNGLAZED, Step, Tile
 from umberpot.tiles.progress import TileProgress
 from umberpot.ui.components.tile_looks import TileLook, TileState
 
@@ -47,7 +47,8 @@ def _state_of(progress: TileProgress) -> TileState:
         return TileState.FIRED
     if progress.tile.shaped_at is None:
         return TileState.PLANNED
-    return TileState.DRY if progress.readings else TileState.WET
+    # Until somebody found it dry it is damp, whatever was measured of it while it was wet.
+    return TileState.WET if progress.step is Step.DRY else TileState.DRY
 
 
 @register.inclusion_tag("ui/components/tile.html")

@@ -144,11 +144,19 @@ class TileQuerySet(SetAsideQuerySet):
         """Those that were shaped then or later."""
         return self.filter(shaped_at__gte=moment)
 
-    def with_readings(self) -> Self:
-        """With firings, readings and remarks: enough to tell what it says as a bar."""
+    def with_firings(self) -> Self:
+        """With what it is made of and its firings."""
         loadings = Prefetch("loadings", Loading.objects.select_related("firing"))
         related = self.select_related("mix", "clay", "glaze", "stack__body", "trial__test")
-        return related.prefetch_related(loadings, "readings", "remarks")
+        return related.prefetch_related(loadings)
+
+    def with_looks(self) -> Self:
+        """With its firings and colours: enough to draw it."""
+        return self.with_firings().prefetch_related("colours")
+
+    def with_readings(self) -> Self:
+        """With firings, readings and remarks: enough to tell what it says as a bar."""
+        return self.with_firings().prefetch_related("readings", "remarks")
 
     def with_history(self) -> Self:
         """With its colours as well: enough to tell where a tile stands."""

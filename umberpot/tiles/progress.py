@@ -107,8 +107,7 @@ def progress_of(tile: Tile) -> TileProgress:
         for reading in sorted(tile.readings.all(), key=_surest_soak_last)
         if reading.is_current and reading.firing_id in wanted
     }
-    colour = _of_firing((one for one in tile.colours.all() if not one.of_bare_half), firing)
-    bare = _of_firing((one for one in tile.colours.all() if one.of_bare_half), firing)
+    colour, bare = _colours_of(tile, firing)
     said = _of_firing(tile.colour_words.all(), firing)
     step = Step.MAKE
     if tile.shaped_at:
@@ -117,6 +116,27 @@ def progress_of(tile: Tile) -> TileProgress:
     words = said.words if said else ""
     surface = _surface_of(tile, firing)
     return TileProgress(tile, firing, readings, colour, words, step, bare, surface)
+
+
+def progress_to_draw(tile: Tile) -> TileProgress:
+    """A tile fetched ``with_looks`` as far as it is drawn: its readings and words are left out.
+
+    Its step is the one that was noted with its last reading.
+    """
+    firing = tile.last_firing
+    colour, bare = _colours_of(tile, firing)
+    return TileProgress(tile, firing, {}, colour, "", Step(tile.step), bare)
+
+
+def _colours_of(
+    tile: Tile, firing: Firing | None
+) -> tuple[ColourReading | None, ColourReading | None]:
+    """Its colour after a firing, and that of its bare half."""
+    colours = tile.colours.all()
+    return (
+        _of_firing((one for one in colours if not one.of_bare_half), firing),
+        _of_firing((one for one in colours if one.of_bare_half), firing),
+    )
 
 
 def _surface_of(tile: Tile, firing: Firing | None) -> tuple[str, ...]:

@@ -22,7 +22,7 @@ from umberpot.tiles.bars import bar_of, made_alike
 from umberpot.tiles.filters import TilesFilter
 from umberpot.tiles.forms import COLOURS, DryForm, FiredForm, MakeTilesForm, StageForm
 from umberpot.tiles.models import ColourReading, ColourWords, Reading, Step, Tile, Trial
-from umberpot.tiles.progress import TileProgress, progress_of
+from umberpot.tiles.progress import TileProgress, progress_of, progress_to_draw
 from umberpot.tiles.readings.services import (
     Entry,
     PieceEntries,
@@ -49,8 +49,8 @@ def tiles(request: StudioRequest) -> HttpResponse:
     page = page_of(request, trials, TRIALS_A_PAGE)
     by_trial: dict[int, list[TileProgress]] = {trial.pk: [] for trial in page}
     shown = wanted.filter(trial__in=by_trial)
-    for tile in shown.first_of_each("trial", most=TILES_DRAWN).with_history():
-        by_trial[tile.trial_id].append(progress_of(tile))
+    for tile in shown.first_of_each("trial", most=TILES_DRAWN).with_looks():
+        by_trial[tile.trial_id].append(progress_to_draw(tile))
     counts = dict(shown.values_list("trial").annotate(Count("pk")).order_by())
     made = Mix.objects.of(request.studio).kept().filter(tiles=None).exclude(finished_at=None)[:12]
     return render(
