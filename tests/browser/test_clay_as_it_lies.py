@@ -41,7 +41,7 @@ def test_from_an_empty_studio_and_a_plastic_bag_to_three_colours(
     page.get_by_label("Colourant on hand").fill("8.5")
     page.get_by_label("Strengths, on dry clay").fill("2, 5, 8")
     page.get_by_label("Smallest mix, dry").fill("")
-    page.get_by_label("The largest the powder allows").check()
+    page.get_by_label("As large as the colourant allows").check()
     first = page.locator(".plan-first")
     expect(first).to_contain_text("plastic clay")
     expect(first.locator(".figure").first).to_contain_text(re.compile("8\\.[45]"))

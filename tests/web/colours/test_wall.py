@@ -157,7 +157,7 @@ def test_they_are_sorted(signed_in, codes, sort, order):
 def test_what_hangs_nowhere_is_told_and_small_letters_do(signed_in, codes):
     asked = {"codes": f"{codes['pale'].lower()}, Z99"}
     page = words_of(signed_in.get("/results/wall/", asked))
-    assert "Without a fired colour, or not known: Z99." in page
+    assert "No fired colour recorded, or code unknown: Z99." in page
     assert f"{codes['pale']} 10 % Quay Blue" in page
 
 
@@ -236,7 +236,7 @@ def test_too_many_are_told(signed_in, codes):
 
 def test_another_studios_tiles_do_not_hang(stranger, codes):
     page = words_of(stranger.get("/results/wall/", {"codes": codes["pale"]}))
-    assert "not known" in page
+    assert "code unknown" in page
 
 
 @pytest.fixture

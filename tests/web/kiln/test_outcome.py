@@ -65,5 +65,5 @@ def test_cones_that_contradict_each_other_name_their_shelf():
 
 def test_the_page_says_what_the_answer_says():
     page = words_of(Client().get(URL, {"planned": "6", "witness": ["1:6:down", "2:5:down"]}))
-    assert "The ware felt" in page
+    assert "The ware received" in page
     assert "Shelf 2: cone 5" in page

@@ -13,7 +13,7 @@ RULES = {
     "as_dug_least_pct": "Dug clay in the blend, at least",
     "index_stands": "Pyroplastic index, stable up to",
     "index_slumps": "Pyroplastic index, slumps above",
-    "sag_most_pct": "Bend bar sag, share of the span, at most",
+    "sag_most_pct": "Bend bar sag of the span, at most",
     "saturation_most": "Saturation coefficient, at most",
     "brick_boil_most_pct": "Absorption of a boiled brick, at most",
 }
