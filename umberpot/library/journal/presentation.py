@@ -179,8 +179,10 @@ def _value(field: Any, value: Any, names: Names) -> str:
     if isinstance(value, dict | list):
         return Truncator(json.dumps(value, ensure_ascii=False)).chars(LONGEST_VALUE)
     choices = dict(field.flatchoices) if field is not None and field.choices else {}
-    shown = choices.get(value, value) if choices else value
-    return Truncator(str(shown)).chars(LONGEST_VALUE)
+    shown = str(choices.get(value, value) if choices else value)
+    # What is all figures, as a colour is; people's words stay as they wrote them.
+    is_figures = not any(letter.isalpha() for letter in shown)
+    return Truncator(true_minus(shown) if is_figures else shown).chars(LONGEST_VALUE)
 
 
 def _moment(field: models.DateTimeField, value: Any) -> str:
