@@ -1,7 +1,6 @@
 """What all tests share. No test fails over time: a slow machine is no mistake."""
 
 import os
-from functools import cache
 from pathlib import Path
 
 import pytest
@@ -9,8 +8,6 @@ from hypothesis import HealthCheck, settings
 from xdist.scheduler import LoadScopeScheduling
 
 from tests.thoroughness import THOROUGH, USUAL_EXAMPLES
-
-TOP = Path(__file__).parents[1]
 
 pytest_plugins = ["tests.web.whole_site", "tests.web.fired_studio"]
 """Where fixtures stand that more than one folder of tests may ask for."""
@@ -27,28 +24,17 @@ settings.register_profile(
 settings.load_profile("steady")
 
 
-class ByTestOrByFile(LoadScopeScheduling):
-    """Tests are dealt out one by one; a file that makes something for all its tests, as a whole.
-
-    So are the files of browser tests: whichever process is free takes the next. Each has a server
-    and a browser of its own, started once.
-    """
+class BrowserInOneProcess(LoadScopeScheduling):
+    """One process drives the browser, so that the demo is started once; the rest goes to others."""
 
     def _split_scope(self, nodeid: str) -> str:
-        path = nodeid.partition("::")[0]
-        is_whole = path.startswith("tests/browser/") or _makes_something_once(path)
-        return path if is_whole else nodeid
-
-
-@cache
-def _makes_something_once(path: str) -> bool:
-    return 'scope="module"' in (TOP / path).read_text()
+        return "browser" if nodeid.startswith("tests/browser/") else nodeid
 
 
 @pytest.hookimpl(optionalhook=True)
 def pytest_xdist_make_scheduler(config, log):
     """How tests are dealt out. (The marks of xdist's own groups are lost with this pytest.)"""
-    return ByTestOrByFile(config, log)
+    return BrowserInOneProcess(config, log)
 
 
 @pytest.fixture(scope="session")
