@@ -11,6 +11,9 @@ from enum import StrEnum
 from standins.kiln.chamber import SECONDS_IN_AN_HOUR, Chamber
 
 STEP_S = 5.0
+COLD_K = 0.5
+"""Nearer than this to the room's temperature a kiln is cold."""
+
 LOG_EVERY_S = 60.0
 WAITS_BEHIND_C = 15.0
 """So far behind, the set point waits."""
@@ -75,9 +78,19 @@ class Controller:
             self.state = State.STOPPED
 
     def pass_time(self, seconds: float) -> None:
-        """Lets so many seconds of the kiln's time go by."""
+        """Lets so many seconds of the kiln's time go by; a cold kiln that is off only waits.
+
+        Nobody may have asked for days: what nothing happens in is not gone through step by step,
+        or the first answer would come too late to be one.
+        """
         for _ in range(int(seconds / STEP_S)):
+            if self._is_off_and_cold:
+                return
             self._step()
+
+    @property
+    def _is_off_and_cold(self) -> bool:
+        return self.state != State.RUN and abs(self.chamber.celsius - self.chamber.room_c) < COLD_K
 
     def _step(self) -> None:
         reading = self.thermocouple.read(self.chamber.celsius)

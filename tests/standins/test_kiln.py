@@ -143,3 +143,17 @@ def test_a_run_over_the_wire(lines, clock):
 def test_nonsense_is_an_error_and_changes_nothing(lines, line):
     assert lines(line).startswith("ERROR")
     assert lines("READ").startswith("IDLE")
+
+
+def test_a_kiln_that_was_left_for_weeks_is_cold_and_starts_at_once():
+    kiln = quiet()
+    kiln.start([(200.0, 300.0, 0.0)])
+    kiln.pass_time(60 * 3600)
+    assert kiln.state == State.DONE
+    assert kiln.chamber.celsius == pytest.approx(kiln.chamber.room_c, abs=0.5)
+    noted = len(kiln.log)
+    kiln.pass_time(21 * 24 * 3600)
+    assert len(kiln.log) == noted
+    kiln.start([(200.0, 300.0, 0.0)])
+    kiln.pass_time(3600)
+    assert kiln.chamber.celsius > 150
