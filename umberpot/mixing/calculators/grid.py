@@ -8,6 +8,7 @@ from django import forms
 
 from claycore.materials.clay_amount import ClayAmount
 from claycore.materials.clay_in_hand import ClayInHand, ClayState
+from claycore.materials.names import in_a_sentence
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
 from claycore.measure.formatting import to_step
@@ -294,7 +295,9 @@ class GridView(MixCalculator[GridInputs, GridResult]):
         shown = grid_shown(
             inputs.grid, result.plan, result.batches, result.colourant_g, inputs.scale_step_g
         )
-        axes = [f"{axis.name} {in_words(axis.pcts, '%')}" for axis in inputs.grid.axes]
+        axes = [
+            f"{in_a_sentence(axis.name)} {in_words(axis.pcts, '%')}" for axis in inputs.grid.axes
+        ]
         return {
             **shown,
             "understood": axes,
