@@ -7,6 +7,7 @@ import math
 import re
 from collections.abc import Mapping
 
+from claycore.materials.names import in_a_sentence
 from claycore.measure.formatting import percentage
 from claycore.mixing.weighing import is_as_wanted
 
@@ -96,7 +97,8 @@ def label_difference(scratched: Mapping[str, float], real: Mapping[str, float]) 
     for name in {**scratched, **real}:
         says, has = scratched.get(name, 0.0), real.get(name, 0.0)
         if not _is_told_by(says, has):
-            told.append(f"Scratched {percentage(says)} % {name}, weighed {percentage(has)} %.")
+            called = in_a_sentence(name)
+            told.append(f"Scratched {percentage(says)} % {called}, weighed {percentage(has)} %.")
     return " ".join(told)
 
 

@@ -6,6 +6,7 @@ Amounts are what lies on a bench, chosen so that a known mistake gives another f
 from claycore.materials import moisture, slip
 from claycore.materials.clay_in_hand import ClayInHand, dry_clay
 from claycore.materials.composition import Convention, share_of_total
+from claycore.materials.names import in_a_sentence
 from claycore.measure.formatting import plain
 from claycore.mixing import sum_checks
 from claycore.mixing.sum_checks import ChangeSum, DoseSum, symmetric_difference_pct
@@ -57,7 +58,7 @@ def _volume(amount: float, unit: str) -> float | None:
 
 def dose_dry(dice: Dice, bench: Bench) -> Question:
     """A dose for dry clay, in g. Source: common practice."""
-    clay, name = dice.pick(bench.clays), dice.pick(bench.colourants)
+    clay, name = dice.pick(bench.clays), in_a_sentence(dice.pick(bench.colourants))
     mass, pct = dice.pick(DRY_G), dice.pick(PCTS)
     asks = f"{plain(mass)} g of dry {clay.name}, {plain(pct)} % {name}. How much {name}?"
     return _dose(asks, dry_clay(mass), mass, "g", pct, "", bench)
@@ -65,7 +66,7 @@ def dose_dry(dice: Dice, bench: Bench) -> Question:
 
 def dose_wet(dice: Dice, bench: Bench) -> Question:
     """A dose for plastic clay, in g. Source: common practice."""
-    clay, name = dice.pick(bench.clays), dice.pick(bench.colourants)
+    clay, name = dice.pick(bench.clays), in_a_sentence(dice.pick(bench.colourants))
     mass, pct = dice.pick(WET_G), dice.pick(PCTS)
     water = plain(clay.water_pct, 1)
     asks = (
@@ -79,7 +80,7 @@ def dose_wet(dice: Dice, bench: Bench) -> Question:
 
 def dose_slip(dice: Dice, bench: Bench) -> Question:
     """A dose for slip, in g. Source: common practice."""
-    clay, name = dice.pick(bench.clays), dice.pick(bench.colourants)
+    clay, name = dice.pick(bench.clays), in_a_sentence(dice.pick(bench.colourants))
     volume, gravity, pct = dice.pick(SLIP_ML), dice.pick(GRAVITIES), dice.pick(PCTS)
     solids = slip.solids_pct(gravity)
     asks = (
@@ -96,7 +97,7 @@ def dose_slip(dice: Dice, bench: Bench) -> Question:
 
 
 def _change(dice: Dice, bench: Bench, lower: bool) -> Question:
-    name = dice.pick(bench.colourants)
+    name = in_a_sentence(dice.pick(bench.colourants))
     weak, strong = dice.pick(CHANGES)
     now, target = (strong, weak) if lower else (weak, strong)
     mass = dice.pick(DRY_G)
@@ -135,7 +136,7 @@ def lower_strength(dice: Dice, bench: Bench) -> Question:
 
 def share(dice: Dice, bench: Bench) -> Question:
     """A percentage on dry clay as a share of the total. Source: common practice."""
-    name, pct = dice.pick(bench.colourants), dice.pick(SHARED_PCTS)
+    name, pct = in_a_sentence(dice.pick(bench.colourants)), dice.pick(SHARED_PCTS)
     (right,) = share_of_total([pct])
     asks = f"{plain(pct)} % {name} on dry clay. What percent of the total is that?"
     missteps = [
