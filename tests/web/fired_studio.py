@@ -65,6 +65,16 @@ def tested(studio, user):
     return make
 
 
+@pytest.fixture
+def three_bars(studio, user, clay):
+    """Three bars of one clay, shaped; none fired yet."""
+    planned = bar_plan.plan(("04",), 3, False, False, climbing=False)
+    order = BarOrder(clay, "Bars", planned, 100.0, "boil_soak", None, uuid.uuid4())
+    test = start_test(order, studio, user)
+    shape_bars(test)
+    return list(Tile.objects.filter(trial=test.trial_id).order_by("pk"))
+
+
 WHITE_CLAY = "86, 0.5, 7"
 TESTED = [
     *(("Kelp", 3, "66, -12, 8"), ("Kelp", 6, "56, -17, 9"), ("Kelp", 9, "50, -19, 10")),

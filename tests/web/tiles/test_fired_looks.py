@@ -6,10 +6,8 @@ import pytest
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
-from claycore.testing import bar_plan
 from tests.factories import FiringFactory
 from tests.pages import words_of
-from umberpot.clays.bar_tests.services import BarOrder, shape_bars, start_test
 from umberpot.kiln.services import load_and_fire
 from umberpot.mixing.components import kept_mix_bar
 from umberpot.mixing.models import Mix
@@ -36,16 +34,6 @@ def fired(studio, user, make_mix):
         return mix, tiles[0]
 
     return make
-
-
-@pytest.fixture
-def bars(studio, user, clay):
-    """Three bars of one clay, shaped; none fired yet."""
-    planned = bar_plan.plan(("04",), 3, False, False, climbing=False)
-    order = BarOrder(clay, "Bars", planned, 100.0, "boil_soak", None, uuid.uuid4())
-    test = start_test(order, studio, user)
-    shape_bars(test)
-    return list(Tile.objects.filter(trial=test.trial_id).order_by("pk"))
 
 
 def test_a_mix_shows_the_colour_of_its_tile_that_was_fired_last(fired, studio, user):
@@ -103,11 +91,13 @@ def test_the_pages_say_it_and_ask_no_more_for_many(fired, signed_in, weigh, blue
     assert len(many) <= len(few)
 
 
-def test_a_clay_shows_its_bare_body_at_each_cone_coolest_first(studio, user, bars, clay, signed_in):
+def test_a_clay_shows_its_bare_body_at_each_cone_coolest_first(
+    studio, user, three_bars, clay, signed_in
+):
     for tile, cone, day, colour in (
-        (bars[0], "8", "2026-10-20", "#6b4a3c"),
-        (bars[1], "04", "2026-10-02", "#c08060"),
-        (bars[2], "04", "2026-10-12", "#b87a58"),
+        (three_bars[0], "8", "2026-10-20", "#6b4a3c"),
+        (three_bars[1], "04", "2026-10-02", "#c08060"),
+        (three_bars[2], "04", "2026-10-12", "#b87a58"),
     ):
         firing = FiringFactory(studio=studio, made_by=user, cone=cone, fired_on=day)
         load_and_fire([tile], firing)
@@ -117,15 +107,17 @@ def test_a_clay_shows_its_bare_body_at_each_cone_coolest_first(studio, user, bar
         ("04", "#b87a58"),
         ("8", "#6b4a3c"),
     ]
-    assert clay.fired[0].words == f"cone 04, unglazed ({bars[2].code})"
+    assert clay.fired[0].words == f"cone 04, unglazed ({three_bars[2].code})"
     assert "Cone 04, 8, unglazed" in words_of(signed_in.get("/shelf/"))
 
 
-def test_a_clays_cones_are_of_one_air_and_a_glazed_piece_is_not_its_body(studio, user, bars, clay):
+def test_a_clays_cones_are_of_one_air_and_a_glazed_piece_is_not_its_body(
+    studio, user, three_bars, clay
+):
     for tile, air, glazed in (
-        (bars[0], "oxidation", False),
-        (bars[1], "reduction", False),
-        (bars[2], "reduction", True),
+        (three_bars[0], "oxidation", False),
+        (three_bars[1], "reduction", False),
+        (three_bars[2], "reduction", True),
     ):
         Tile.objects.filter(pk=tile.pk).update(glazed=glazed)
         firing = FiringFactory(
@@ -134,4 +126,6 @@ def test_a_clays_cones_are_of_one_air_and_a_glazed_piece_is_not_its_body(studio,
         load_and_fire([tile], firing)
         record_colour(tile, firing, "#554433", None, user)
     note_clays([clay])
-    assert [look.words for look in clay.fired] == [f"cone 10 reduction, unglazed ({bars[1].code})"]
+    assert [look.words for look in clay.fired] == [
+        f"cone 10 reduction, unglazed ({three_bars[1].code})"
+    ]
