@@ -44,7 +44,7 @@ def wall_of(rng: np.random.Generator, count: int) -> list[Coloured]:
     ]
 
 
-def says(wall: list[Coloured]) -> None:
+def what_a_trial_asks(wall: list[Coloured]) -> None:
     """What a trial's page asks of its colours: noise, twins, and one series."""
     noise = noise_of([one.tiles for one in wall])
     twins(wall, noise)
@@ -68,8 +68,8 @@ def main() -> None:
             "match, one": lambda: match(palette, WANT, 8, 1),
             "match, pairs": lambda: match(palette, WANT, 8, 2),
             "match, threes": lambda: match(palette, WANT, 8, 3),
-            "colours of 20 tiles": lambda: says(few),
-            "colours of 400 tiles": lambda: says(many),
+            "colours of 20 tiles": lambda: what_a_trial_asks(few),
+            "colours of 400 tiles": lambda: what_a_trial_asks(many),
         },
         ROUNDS,
     )

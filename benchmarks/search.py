@@ -121,18 +121,20 @@ def main() -> None:
         clients[name] = Client(headers={"host": "127.0.0.1"})
         clients[name].force_login(a_studio(name, count))
     calls = {}
-    for says, typed in SEARCHES.items():
+    for words, typed in SEARCHES.items():
         for name, client in clients.items():
             asked = {"q": typed.format(n=SIZES[name] // 1000 - 1), "kind": ""}
-            calls[name, says, "page"] = lambda client=client, asked=asked: client.get("/go/", asked)
-            calls[name, says, "typing"] = lambda client=client, asked=asked: client.get(
+            calls[name, words, "page"] = lambda client=client, asked=asked: client.get(
+                "/go/", asked
+            )
+            calls[name, words, "typing"] = lambda client=client, asked=asked: client.get(
                 "/go/", asked, headers={"HX-Request": "true"}
             )
     found = medians(calls, ROUNDS)
-    for says in SEARCHES:
+    for words in SEARCHES:
         for what in ("typing", "page"):
-            ratio = found["large", says, what] / found["small", says, what]
-            print(f"{says:34} {what:7} {ratio:5.2f} × the small studio's")
+            ratio = found["large", words, what] / found["small", words, what]
+            print(f"{words:34} {what:7} {ratio:5.2f} × the small studio's")
     for what, paid in write_costs(clients["small"], Studio.objects.first()).items():
         print(f"a {what} saved with journal and index: {paid:.2f} × without")
 

@@ -13,7 +13,7 @@ class Word:
     '' where it is common practice."""
 
     word: str
-    says: str
+    summary: str
     formula: str = ""
     source: str = ""
 

@@ -95,18 +95,18 @@ def label_difference(scratched: Mapping[str, float], real: Mapping[str, float]) 
     """
     told = []
     for name in {**scratched, **real}:
-        says, has = scratched.get(name, 0.0), real.get(name, 0.0)
-        if not _is_told_by(says, has):
-            called = in_a_sentence(name)
-            told.append(f"Scratched {percentage(says)} % {called}, weighed {percentage(has)} %.")
+        scratched_pct, real_pct = scratched.get(name, 0.0), real.get(name, 0.0)
+        if not _is_as_scratched(scratched_pct, real_pct):
+            on_label = f"Scratched {percentage(scratched_pct)} % {in_a_sentence(name)}"
+            told.append(f"{on_label}, weighed {percentage(real_pct)} %.")
     return " ".join(told)
 
 
-def _is_told_by(says_pct: float, has_pct: float) -> bool:
+def _is_as_scratched(scratched_pct: float, real_pct: float) -> bool:
     """Whether a figure on a label is what is there."""
-    if not says_pct or not has_pct:
-        return says_pct == has_pct
-    return is_as_wanted(has_pct, says_pct)
+    if not scratched_pct or not real_pct:
+        return scratched_pct == real_pct
+    return is_as_wanted(real_pct, scratched_pct)
 
 
 def inscription(

@@ -217,7 +217,7 @@ class KeptPreviewFactory(SignedOnceFactory):
     class Meta:
         model = KeptPreview
 
-    says = "Secret preview"
+    summary = "Secret preview"
     content_type = "image/png"
     picture = b"x"
     photograph = b"x"

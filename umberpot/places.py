@@ -47,7 +47,7 @@ def places(context: dict[str, Any]) -> dict[str, Any]:
     here = context.get("place", "")
     return {
         "places": [
-            {"word": word, "url": reverse(name), "here": word == here, "says": says}
-            for word, name, says in PLACES
+            {"word": word, "url": reverse(name), "here": word == here, "summary": summary}
+            for word, name, summary in PLACES
         ]
     }

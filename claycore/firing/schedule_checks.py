@@ -48,7 +48,7 @@ class Finding:
     """Something to change or to know, in a sentence."""
 
     check: Check
-    says: str
+    summary: str
 
 
 @dataclass(frozen=True)

@@ -161,7 +161,7 @@ class Suspicion:
     """What a stain of a colour often holds, though its name names no metal."""
 
     words: tuple[str, ...]
-    says: str
+    summary: str
 
 
 SUSPICIONS = (
@@ -190,4 +190,4 @@ def suspicion_of(name: str) -> str:
     words = set(re.findall(r"[a-z]+", name.lower()))
     if metals_in(name) or "iron" in words:
         return ""
-    return next((one.says for one in SUSPICIONS if words.intersection(one.words)), "")
+    return next((one.summary for one in SUSPICIONS if words.intersection(one.words)), "")

@@ -94,7 +94,7 @@ class ConeRange:
             return f"up to cone {self.high}"
         return f"cone {self.low} and hotter" if self.low else ""
 
-    def says(self, kind: FusedKind, name: str, cone: str) -> str:
+    def summary(self, kind: FusedKind, name: str, cone: str) -> str:
         """What to know before it is fired to ``cone``; '' within its range, or where none is known.
 
         Raises UnknownChoice for a cone that does not exist. Source: common practice, from memory.

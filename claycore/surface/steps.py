@@ -232,7 +232,7 @@ class OnTheLine:
     latest_min: int
 
     @property
-    def says(self) -> str:
+    def summary(self) -> str:
         """From when until when it ends, in words."""
         earliest, latest = (_about(minutes) for minutes in (self.earliest_min, self.latest_min))
         if earliest == latest:

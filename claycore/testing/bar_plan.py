@@ -81,8 +81,8 @@ def _by_label(label_cones: Sequence[str]) -> ConesOffered | None:
     if len(between) >= _FAR_APART:
         wanted.append(between[len(between) // 2])
     kept = sorted({c for c in wanted if cones.order(c) <= cones.order(high)}, key=cones.order)
-    says = f"cone {low}" if low == high else f"cone {low} to {high}"
-    return ConesOffered(tuple(kept), f"its label says {says}")
+    summary = f"cone {low}" if low == high else f"cone {low} to {high}"
+    return ConesOffered(tuple(kept), f"its label says {summary}")
 
 
 def _matures_early(at: AtCone) -> bool:

@@ -1,10 +1,10 @@
 // A word of the glossary says what it means where it stands; Escape or a press elsewhere puts that away.
 document.addEventListener("click", (event) => {
-  const term = event.target.closest(".term[data-says]");
+  const term = event.target.closest(".term[data-summary]");
   if (!term || event.ctrlKey || event.metaKey || event.shiftKey) return;
   event.preventDefault();
   const meaning = document.getElementById("meaning");
-  for (const part of ["word", "says", "formula"]) meaning.querySelector(`#meaning-${part}`).textContent = term.dataset[part];
+  for (const part of ["word", "summary", "formula"]) meaning.querySelector(`#meaning-${part}`).textContent = term.dataset[part];
   meaning.querySelector("a").href = term.href;
   meaning.showPopover();
   const at = term.getBoundingClientRect();

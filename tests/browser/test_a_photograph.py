@@ -35,8 +35,8 @@ def test_six_tiles_are_marked_read_and_speak(signed_in: Page, tmp_path) -> None:
     the_last_ring_moves_by_keys(page)
     page.get_by_role("button", name="Save colours").click()
     expect(page.get_by_text("6 fired colours saved.")).to_be_visible()
-    says = page.get_by_text("9 % is as strong as it gets. 12 % looks the same")
-    expect(says.and_(page.locator("p"))).to_be_visible()
+    summary = page.get_by_text("9 % is as strong as it gets. 12 % looks the same")
+    expect(summary.and_(page.locator("p"))).to_be_visible()
 
 
 def upload(page: Page, tmp_path, camera: Camera, scene: Scene) -> None:

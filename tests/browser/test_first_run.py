@@ -7,7 +7,7 @@ from tests.browser.first_run import found_studio
 
 def test_from_nothing_to_a_first_mix_by_typed_figures(page: Page, empty_application: str) -> None:
     found_studio(page, empty_application)
-    for place, says in (
+    for place, summary in (
         ("Shelf", "The shelf is empty"),
         ("Mix", "No mixes yet"),
         ("Tiles", "No tiles yet"),
@@ -15,7 +15,7 @@ def test_from_nothing_to_a_first_mix_by_typed_figures(page: Page, empty_applicat
         ("Results", "No clays on the shelf yet."),
     ):
         page.get_by_role("link", name=place, exact=True).click()
-        expect(page.get_by_text(says)).to_be_visible()
+        expect(page.get_by_text(summary)).to_be_visible()
     page.get_by_role("link", name="Bench", exact=True).click()
     page.get_by_role("link", name="Start in three steps").click()
     page.get_by_label("Clay name").fill("Slipway stoneware")

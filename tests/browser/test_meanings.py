@@ -15,7 +15,7 @@ def test_a_word_opens_its_meaning_where_it_stands_and_escape_leads_back(signed_i
     term.press("Enter")
     meaning = signed_in.get_by_role("dialog", name="absorption")
     absorption = by_anchor()["absorption"]
-    expect(meaning).to_contain_text(absorption.says)
+    expect(meaning).to_contain_text(absorption.summary)
     expect(meaning).to_contain_text(absorption.formula)
     assert signed_in.url.endswith(CLAY)
     below = meaning.bounding_box()["y"] - term.bounding_box()["y"]

@@ -59,9 +59,9 @@ def test_the_walk_finds_the_core():
 @pytest.mark.parametrize("name", FUNCTIONS)
 def test_a_public_function_names_its_source_errors_and_units(name):
     function = FUNCTIONS[name]
-    says = ast.get_docstring(function) or ""
-    assert re.search(r"\bSource:\s\S", says), "no source"
+    docstring = ast.get_docstring(function) or ""
+    assert re.search(r"\bSource:\s\S", docstring), "no source"
     for error in raised_by(function):
-        assert re.search(rf"\b({error}|ClayError)\b", says), f"{error} is not named"
+        assert re.search(rf"\b({error}|ClayError)\b", docstring), f"{error} is not named"
     if bare := bare_numbers(function):
-        assert IN_WORDS.search(says), f"no unit for {bare}"
+        assert IN_WORDS.search(docstring), f"no unit for {bare}"

@@ -6,8 +6,8 @@ from claycore.glossary import WORDS, by_anchor
 def test_every_word_has_a_place_of_its_own_and_a_line():
     assert len(by_anchor()) == len(WORDS) > 60
     for one in WORDS:
-        assert one.says.endswith(".")
-        assert len(one.says) <= 110
+        assert one.summary.endswith(".")
+        assert len(one.summary) <= 110
         assert "common practice" not in one.source
 
 

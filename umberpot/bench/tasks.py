@@ -111,7 +111,7 @@ def to_do(studio: Studio, timers: Sequence[Timer]) -> ToDo:
         for group in [one for one in groups if one.kind == (step, "")][:MOST_OF_A_KIND]
     ]
     later = [
-        replace(group, not_today=waits.says(group))
+        replace(group, not_today=waits.summary(group))
         for reason in _Waits.REASONS
         for step in _AT_THE_BENCH
         for group in groups
@@ -208,7 +208,7 @@ class _Waits:
         """Why something may wait at a step."""
         return [reason for reason in self.REASONS if step in self.STEPS[reason]]
 
-    def says(self, group: _Group) -> str:
+    def summary(self, group: _Group) -> str:
         """Why a group belongs to another day."""
         if group.reason == self.TIMED:
             return sentences.timed_until(timezone.localtime(self._until[group.trial_pk]))

@@ -16,6 +16,7 @@ from claycore.measure.formatting import percentage
 from claycore.mixing.weighing import is_as_wanted
 from umberpot.firings.models import Firing
 from umberpot.firings.models.atmospheres import fired_in_words
+from umberpot.tiles.columns import LAB_COLUMNS
 from umberpot.tiles.models import (
     BARE_HALF,
     NOT_NAMED,
@@ -118,7 +119,7 @@ class FiredColour:
         return f"{self.code}{BARE_HALF}" if self.of_bare_half else self.code
 
     @property
-    def says(self) -> str:
+    def summary(self) -> str:
         """What it is of, how it was fired and what is on it: coats stand on a body."""
         return f"{self.title} {'on' if self.stack else 'in'} {self.conditions.words}"
 
@@ -202,7 +203,7 @@ def _fired_colour(
 
 
 _FIELDS = (
-    *("lightness", "a", "b", "u95", "doubt", "source", "of_bare_half", "tile__code", "tile__role"),
+    *(*LAB_COLUMNS, "u95", "doubt", "source", "of_bare_half", "tile__code", "tile__role"),
     *("tile__glazed", "firing__cone", "firing__atmosphere", "firing__kind"),
     *("tile__mix__clay_name", "tile__mix__made_of", "tile__mix__wanted_pcts", "tile__clay__name"),
     *("tile__glaze__name", "tile__glaze__zinc", "tile__stack__name", "tile__stack__body__name"),

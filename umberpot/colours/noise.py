@@ -11,6 +11,7 @@ from claycore.measure.replicates import NO_RECORD, Record
 from umberpot.colours.fired import FiredColour, equal_sets, labs
 from umberpot.studio.models import Studio
 from umberpot.tiles.colours import current_colours
+from umberpot.tiles.columns import LAB_COLUMNS
 
 MOST_FOR_NOISE = 1000
 """The latest colours of mixes that a studio's noise is taken from."""
@@ -36,7 +37,7 @@ def studio_record(studio: Studio) -> StudioRecord:
     of_mixes = current_colours(studio).exclude(firing__cone="").exclude(tile__mix=None)
     rows = of_mixes.order_by("-pk")
     sets: dict[tuple[Any, ...], list[Lab]] = defaultdict(list)
-    for *key, lightness, a, b in rows.values_list(*alike, "lightness", "a", "b")[:MOST_FOR_NOISE]:
+    for *key, lightness, a, b in rows.values_list(*alike, *LAB_COLUMNS)[:MOST_FOR_NOISE]:
         sets[tuple(key)].append(Lab(lightness, a, b))
     by_mix: dict[int, Record] = defaultdict(Record)
     for (mix, *_), tiles in sets.items():

@@ -10,6 +10,7 @@ from claycore.firing.kinds import FiringKind
 from umberpot.firings.models import Firing
 from umberpot.studio.models import Studio
 from umberpot.tiles.colours import current_colours
+from umberpot.tiles.columns import LAB_COLUMNS
 from umberpot.tiles.models import Loading, Tile
 
 MOST_SHOWN = 26
@@ -23,7 +24,7 @@ class OpenedPiece:
     colour: Lab | None
 
     @property
-    def says(self) -> str:
+    def summary(self) -> str:
         """The piece in words, for who cannot see it."""
         return f"{self.tile.code}, {self.tile.made_of}{'' if self.colour else ': not read yet'}"
 
@@ -63,7 +64,7 @@ def last_opened(studio: Studio) -> Opened | None:
         .select_related("firing", *_CALLED_BY)
         .annotate(
             count=Subquery(count),
-            **{f"read_{part}": Subquery(read.values(part)[:1]) for part in ("lightness", "a", "b")},
+            **{f"read_{part}": Subquery(read.values(part)[:1]) for part in LAB_COLUMNS},
         )
         .order_by("tile")
     )
@@ -78,5 +79,5 @@ _CALLED_BY = ("tile__mix", "tile__clay", "tile__stack__body", "tile__trial__test
 
 
 def _lab(row: Loading) -> Lab | None:
-    lightness, a, b = (getattr(row, f"read_{part}") for part in ("lightness", "a", "b"))
+    lightness, a, b = (getattr(row, f"read_{part}") for part in LAB_COLUMNS)
     return None if lightness is None else Lab(lightness, a, b)

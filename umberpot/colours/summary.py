@@ -46,7 +46,7 @@ class Series:
 
 
 @dataclass(frozen=True)
-class ColoursSay:
+class ColoursSummary:
     """What the colours of some tiles say: their series, then everything else in sentences."""
 
     noise: Noise
@@ -67,12 +67,12 @@ class ColoursSay:
         return [said for said in (*told, *self.others) if said != self.headline]
 
 
-def colours_say(
+def colours_summary(
     studio: Studio,
     colours: Sequence[FiredColour],
     record: StudioRecord | None = None,
     prices: Prices | None = None,
-) -> ColoursSay:
+) -> ColoursSummary:
     """What these colours say. ``colours`` may be after several firings of the same tiles.
 
     ``record`` is the studio's and ``prices`` those of all colourants, which are read once where
@@ -96,7 +96,7 @@ def colours_say(
         *names,
         *_shelves(last, noise),
     ]
-    return ColoursSay(noise, series, others, list(dict.fromkeys([*questions, *faded])))
+    return ColoursSummary(noise, series, others, list(dict.fromkeys([*questions, *faded])))
 
 
 def _series(

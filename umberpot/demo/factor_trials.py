@@ -32,7 +32,7 @@ COLUMNS = {
     "blind": False,
     "claim_factor": 0,
     "claim_level": 2,
-    "claim_says": "best",
+    "claim_kind": "best",
     "claim_scale": "scrub",
 }
 

@@ -51,6 +51,7 @@ from umberpot.surface.models import SurfacePlan
 from umberpot.surface.plans.services import add_coat, make_plan
 from umberpot.surface.samples.services import SampleOrder, make_samples, samples_for
 from umberpot.tiles import services as tiles
+from umberpot.tiles.columns import PLACE_COLUMNS
 from umberpot.tiles.models import Loading, Step, Tile, Trial
 from umberpot.tiles.pieces import PieceSpec
 from umberpot.tiles.plans.services import (
@@ -327,9 +328,8 @@ class DemoLoader:
         latest.save()
         loadings = list(latest.loadings.order_by("tile"))
         for loading, place in zip(loadings, story.places_on_shelves(), strict=False):
-            loading.shelf, loading.x_mm, loading.y_mm = place
-            loading.width_mm, loading.depth_mm = story.FOOTPRINT_MM
-        Loading.objects.bulk_update(loadings, ["shelf", "x_mm", "y_mm", "width_mm", "depth_mm"])
+            loading.place = place
+        Loading.objects.bulk_update(loadings, PLACE_COLUMNS)
 
     def photograph(self) -> None:
         """A photograph of the first trial's tiles, marked; their colours are as they were read."""

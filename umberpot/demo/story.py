@@ -7,6 +7,8 @@ from collections.abc import Iterator
 from dataclasses import dataclass, field, replace
 from typing import Any
 
+from claycore.firing.loading.shelves import Placed, ShelfPlace
+
 STUDIO = "Quayside Tileworks"
 USERNAME = "quay"
 PASSWORD = "tidewater-tiles"  # noqa: S105  the demo's own, printed at every start
@@ -564,12 +566,12 @@ FOOTPRINT_MM = 108.0, 46.0
 """What a tile covers of a shelf."""
 
 
-def places_on_shelves() -> Iterator[tuple[int, float, float]]:
-    """The places of tiles in the kiln: the shelf from 0, and the lower left corner, mm."""
+def places_on_shelves() -> Iterator[ShelfPlace]:
+    """The places of tiles in the kiln."""
     for shelf in range(KILN["shelf_count"]):
         for x in (-113.0, 5.0):
             for y in (-131.0, -77.0, -23.0, 31.0, 85.0):
-                yield shelf, x, y
+                yield ShelfPlace(shelf, Placed(x, y, *FOOTPRINT_MM))
 
 
 @dataclass(frozen=True)

@@ -43,12 +43,12 @@ class _Paper:
     """Ruled paper for so many hours and degrees, with its axes drawn."""
 
     def __init__(
-        self, hours: float, peak_c: float, width: float, says: str, target: str = ""
+        self, hours: float, peak_c: float, width: float, summary: str, target: str = ""
     ) -> None:
         self._hours = hours
         self._most_c = TICK_C * math.ceil(peak_c / TICK_C + 0.05)
         self._right, self._bottom = width - RIGHT, HEIGHT - BOTTOM
-        self.drawing = Drawing(width, HEIGHT, says)
+        self.drawing = Drawing(width, HEIGHT, summary)
         self._rule()
         self._rule_cones(_cones_on_scale(peak_c, self._most_c, target), target)
 
@@ -168,10 +168,10 @@ def drawn(
     """
     hours = max(curve.hours, actual[-1][0] if actual else 0.0)
     peak_c = max([curve.peak_c, *(temperature for _, temperature in actual)])
-    says = f"The curve: {plain(curve.hours, 1)} hours, at most {plain(curve.peak_c, 0)} °C"
+    summary = f"The curve: {plain(curve.hours, 1)} hours, at most {plain(curve.peak_c, 0)} °C"
     if actual:
-        says += f"; logged so far: {plain(actual[-1][0], 1)} hours, {plain(actual[-1][1], 0)} °C"
-    paper = _Paper(hours, peak_c, width, says, target)
+        summary += f"; logged so far: {plain(actual[-1][0], 1)} hours, {plain(actual[-1][1], 0)} °C"
+    paper = _Paper(hours, peak_c, width, summary, target)
     paper.line(curve.points, "chart-plan" if actual else "chart-line")
     if segments:
         paper.knees(curve, segments)
@@ -184,8 +184,8 @@ def laid_over(curves: Sequence[tuple[Curve, int]], width: float = WIDE) -> Drawi
     """Several curves over one another, each drawn by its number, from 0."""
     hours = max(curve.hours for curve, _ in curves)
     peak_c = max(curve.peak_c for curve, _ in curves)
-    says = f"{len(curves)} curves: at most {plain(hours, 1)} hours and {plain(peak_c, 0)} °C"
-    paper = _Paper(hours, peak_c, width, says)
+    summary = f"{len(curves)} curves: at most {plain(hours, 1)} hours and {plain(peak_c, 0)} °C"
+    paper = _Paper(hours, peak_c, width, summary)
     for curve, number in curves:
         paper.line(curve.points, f"chart-line chart-line-{number}" if number else "chart-line")
     return paper.drawing

@@ -5,6 +5,7 @@ from typing import Any
 
 from django.contrib.auth.models import User
 
+from claycore.firing.loading.shelves import ShelfPlace
 from claycore.measure.formatting import plain
 from umberpot.firings.models import Firing, FiringChange
 from umberpot.firings.models.atmospheres import Atmosphere, fired_in_words
@@ -19,7 +20,7 @@ RECORDED = ("kind", "cone", "atmosphere", "fired_on", "burned", "lasted_h", "pea
 
 @whole_change()
 def fire(
-    tiles: list[Tile], firing: Firing, places: Mapping[int, LoadedPiece] | None = None
+    tiles: list[Tile], firing: Firing, places: Mapping[int, ShelfPlace] | None = None
 ) -> Firing:
     """Records a new firing with tiles in it. The same ``request_key`` records only one.
 
@@ -35,7 +36,7 @@ def fire(
 
 @whole_change()
 def load_and_fire(
-    tiles: list[Tile], firing: Firing, places: Mapping[int, LoadedPiece] | None = None
+    tiles: list[Tile], firing: Firing, places: Mapping[int, ShelfPlace] | None = None
 ) -> None:
     """Puts tiles into a firing; a tile that is already in it stays in it once.
 
@@ -49,11 +50,9 @@ def load_and_fire(
     note_steps(tiles)
 
 
-def _loading(tile: Tile, firing: Firing, stood: LoadedPiece | None) -> Loading:
+def _loading(tile: Tile, firing: Firing, place: ShelfPlace | None) -> Loading:
     loading = Loading(studio_id=firing.studio_id, tile=tile, firing=firing)
-    if stood:
-        loading.shelf, loading.x_mm, loading.y_mm = stood.shelf, stood.x_mm, stood.y_mm
-        loading.width_mm, loading.depth_mm = stood.width_mm, stood.depth_mm
+    loading.place = place
     return loading
 
 
@@ -82,8 +81,8 @@ def correct_firing(firing: Firing, corrected: Mapping[str, Any], by: User) -> No
     if not fresh.fired_ware:
         _nothing_was_read(fresh)
     fresh.save(update_fields=RECORDED)
-    for says in changes:
-        tell(fresh, says, by)
+    for summary in changes:
+        tell(fresh, summary, by)
     note_steps(list(Tile.objects.filter(loadings__firing=fresh)))
 
 
@@ -132,8 +131,8 @@ def read_after(tile: Tile, firing: Firing) -> bool:
     )
 
 
-def tell(firing: Firing, says: str, by: User) -> None:
+def tell(firing: Firing, summary: str, by: User) -> None:
     """Notes in words what was corrected or happened."""
     FiringChange.objects.create(
-        studio_id=firing.studio_id, firing=firing, says=says[:240], made_by=by
+        studio_id=firing.studio_id, firing=firing, summary=summary[:240], made_by=by
     )

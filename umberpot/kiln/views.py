@@ -23,7 +23,7 @@ from umberpot.firings.models.atmospheres import Atmosphere, heat_in_words
 from umberpot.kiln import sentences
 from umberpot.kiln.kilns.forms import FirstKilnForm
 from umberpot.kiln.loading.section_drawing import KilnSection, section
-from umberpot.kiln.loading.sentences import in_brief, section_says
+from umberpot.kiln.loading.sentences import in_brief, section_summary
 from umberpot.kiln.logs.services import firing_now
 from umberpot.kiln.models import Load
 from umberpot.kiln.models.loads import LoadState
@@ -133,7 +133,7 @@ def _planned_loads(request: StudioRequest) -> list[tuple[Load, str, KilnSection]
                     for piece in load.pieces.all()
                     if piece.shelf is not None and piece.placed
                 ],
-                section_says(load.kiln, load.standing),
+                section_summary(load.kiln, load.standing),
             ),
         )
         for load in found

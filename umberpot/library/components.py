@@ -96,9 +96,9 @@ def term(word: str, shown: str = "") -> SafeString:
     """
     anchor, entry = next((at, one) for at, one in by_anchor().items() if one.word == word)
     return format_html(
-        '<a class="term" href="{}#{}" data-word="{}" data-says="{}" data-formula="{}">{}</a>',
+        '<a class="term" href="{}#{}" data-word="{}" data-summary="{}" data-formula="{}">{}</a>',
         *(reverse("library:words"), anchor),
-        *(entry.word, entry.says, entry.formula, shown or word),
+        *(entry.word, entry.summary, entry.formula, shown or word),
     )
 
 

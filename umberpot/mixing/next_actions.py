@@ -25,7 +25,7 @@ class Way:
     """One thing to do next: its title, what it leads to, where."""
 
     title: str
-    says: str
+    summary: str
     url: str
 
 
@@ -194,8 +194,8 @@ def _series(clay: ColouredClay) -> Way | None:
     [(name, pct)] = clay.pcts.items()
     around = [plain(one) for one in series.around(float(pct))]
     query = {"colourant": name, "clay": clay.clay_name, "pcts": ", ".join(around)}
-    says = f"{', '.join(around[:-1])} and {around[-1]} %"
-    return Way("A series around it", says, _link("mixing:series", query))
+    summary = f"{', '.join(around[:-1])} and {around[-1]} %"
+    return Way("A series around it", summary, _link("mixing:series", query))
 
 
 def _layers(clay: ColouredClay) -> Way:

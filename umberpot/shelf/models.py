@@ -268,7 +268,7 @@ class Material(StudioOwned):
 
     def at_cone(self, cone: str) -> str:
         """What to know before a fused coating is fired to a cone it is not made for; else ''."""
-        return self.cones.says(FusedKind(self.kind), self.name, cone) if self.is_fused else ""
+        return self.cones.summary(FusedKind(self.kind), self.name, cone) if self.is_fused else ""
 
     @property
     def contains_zinc(self) -> bool | None:

@@ -65,7 +65,7 @@ def inscription(tile: Tile) -> dict[str, Any]:
     lines = tile.inscription
     leading = min(10.0, 30.0 / max(1, len(lines)))
     return {
-        "says": f"Scratch on tile {tile.code}: " + "; ".join(lines),
+        "summary": f"Scratch on tile {tile.code}: " + "; ".join(lines),
         "length": plain(length),
         "height": plain(SLAB_HEIGHT_MM),
         "slab": (plain(length - 1), plain(SLAB_HEIGHT_MM - 1)),
@@ -123,10 +123,10 @@ def fired_looks(looks: Sequence[FiredLook]) -> dict[str, Any]:
 def fired_strengths(looks: Sequence[FiredLook]) -> dict[str, Any]:
     """The same for strengths of one stain, with what they are under them."""
     pcts = ", ".join(percentage(look.pct) for look in looks)
-    return {"looks": looks, "says": f"{pcts} % in {looks[0].where}"}
+    return {"looks": looks, "summary": f"{pcts} % in {looks[0].where}"}
 
 
 @register.inclusion_tag("tiles/components/fired_looks.html")
 def fired_at_cones(looks: Sequence[FiredLook]) -> dict[str, Any]:
     """The same for cones of one clay."""
-    return {"looks": looks, "says": f"Cone {', '.join(look.cone for look in looks)}, {UNGLAZED}"}
+    return {"looks": looks, "summary": f"Cone {', '.join(look.cone for look in looks)}, {UNGLAZED}"}

@@ -12,9 +12,9 @@ from django.urls import reverse
 from claycore import inscriptions
 from claycore.colour.doubt import Doubt, SeenColour, doubt_of_its_own
 from claycore.colour.evenness import GRAINS, POURINGS
+from claycore.colour.notation import Lab
 from claycore.firing import cones
 from claycore.firing.drafts import Stage, stage_for
-from claycore.firing.loading.shelves import Placed
 from claycore.judging import limits
 from claycore.measure.formatting import to_step, true_minus
 from claycore.measure.uncertainty import Measured
@@ -33,6 +33,7 @@ from umberpot.studio.models import (
     Signed,
     StudioOwned,
 )
+from umberpot.tiles.columns import ColourColumns, PlaceColumns
 from umberpot.tiles.stacks import Stack
 
 BARE_HALF = ", unglazed half"
@@ -378,22 +379,13 @@ class Tile(SetAside):
         return firings[-1] if firings else None
 
 
-class Loading(StudioOwned):
-    """A tile in a firing. The same tile may be fired again and again.
-
-    ``shelf`` counts from 0, the lowest, and the place on it is that of the lower left corner in
-    mm; None where nobody noted them.
-    """
+class Loading(PlaceColumns, StudioOwned):
+    """A tile in a firing, and where it stood. The same tile may be fired again and again."""
 
     NAMED_BY = ("tile", "firing")
 
     tile = models.ForeignKey(Tile, on_delete=models.PROTECT, related_name="loadings")
     firing = models.ForeignKey(Firing, on_delete=models.PROTECT, related_name="loadings")
-    shelf = models.PositiveSmallIntegerField(null=True)
-    x_mm = models.FloatField(null=True)
-    y_mm = models.FloatField(null=True)
-    width_mm = models.FloatField(null=True)
-    depth_mm = models.FloatField(null=True)
 
     class Meta:
         ordering = ["firing__fired_on", "pk"]
@@ -403,13 +395,6 @@ class Loading(StudioOwned):
 
     def __str__(self) -> str:
         return f"{self.tile} in {self.firing}"
-
-    @property
-    def placed(self) -> Placed | None:
-        """Its place on its shelf; None where nobody noted it."""
-        if self.x_mm is None or self.y_mm is None or not self.width_mm or not self.depth_mm:
-            return None
-        return Placed(self.x_mm, self.y_mm, self.width_mm, self.depth_mm)
 
     @property
     def where(self) -> str:
@@ -517,7 +502,7 @@ class ColourSource(models.TextChoices):
     INSTRUMENT = "instrument", "Instrument"
 
 
-class ColourReading(TileReading):
+class ColourReading(ColourColumns, TileReading):
     """A fired colour in CIELAB (D65, 2°), with what was typed or read.
 
     ``u95`` is how far it may be off, CIEDE2000 at about 95 %; None where that is not known.
@@ -527,9 +512,6 @@ class ColourReading(TileReading):
     """
 
     tile = models.ForeignKey(Tile, on_delete=models.PROTECT, related_name="colours")
-    lightness = models.FloatField()
-    a = models.FloatField()
-    b = models.FloatField()
     typed = models.CharField(max_length=60)
     source = models.CharField(
         max_length=10, choices=ColourSource.choices, default=ColourSource.TYPED
@@ -582,6 +564,10 @@ class ColourReading(TileReading):
     def lab(self) -> SeenColour:
         """The colour, with what is known of how far it may be off."""
         return SeenColour(self.lightness, self.a, self.b, self._known_doubt)
+
+    @lab.setter
+    def lab(self, lab: Lab) -> None:
+        self.lightness, self.a, self.b = lab.values
 
     @property
     def _known_doubt(self) -> Doubt | None:

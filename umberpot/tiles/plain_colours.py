@@ -10,6 +10,7 @@ from claycore.colour.notation import Lab
 from umberpot.firings.models.atmospheres import Atmosphere
 from umberpot.studio.models import Studio
 from umberpot.tiles.colours import current_colours
+from umberpot.tiles.columns import LAB_COLUMNS
 
 
 def plain_colours(studio: Studio, clays: Sequence[int]) -> dict[tuple[int, str], Lab]:
@@ -22,7 +23,7 @@ def plain_colours(studio: Studio, clays: Sequence[int]) -> dict[tuple[int, str],
     at_a_cone = current_colours(studio).exclude(firing__cone="")
     rows = at_a_cone.filter(unglazed, tile__clay__in=clays)
     read: dict[tuple[int, str], dict[str, list[Lab]]] = defaultdict(lambda: defaultdict(list))
-    keys = ("tile__clay", "firing__cone", "firing__atmosphere", "lightness", "a", "b")
+    keys = ("tile__clay", "firing__cone", "firing__atmosphere", *LAB_COLUMNS)
     for clay, cone, atmosphere, *values in rows.values_list(*keys):
         read[clay, cone][atmosphere].append(Lab(*values))
     return {

@@ -131,6 +131,6 @@ def _keys(kind: Kind, rows: Sequence[Row]) -> Iterator[uuid.UUID]:
         try:
             yield uuid.UUID(row.cells.get("id", ""))
         except ValueError:
-            says = json.dumps([kind.key, sorted(row.cells.items())])
-            seen[says] = seen.get(says, 0) + 1
-            yield uuid.uuid5(uuid.NAMESPACE_URL, f"{says} {seen[says]}")
+            summary = json.dumps([kind.key, sorted(row.cells.items())])
+            seen[summary] = seen.get(summary, 0) + 1
+            yield uuid.uuid5(uuid.NAMESPACE_URL, f"{summary} {seen[summary]}")

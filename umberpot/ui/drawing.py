@@ -98,7 +98,7 @@ class Drawing:
 
     width: float
     height: float
-    says: str
+    summary: str
     strokes: list[Stroke] = field(default_factory=list)
     boxes: list[Box] = field(default_factory=list)
     words: list[Words] = field(default_factory=list)

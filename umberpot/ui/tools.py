@@ -13,7 +13,7 @@ class Tool:
 
     url_name: str
     word: str
-    says: str = ""
+    summary: str = ""
 
 
 @dataclass(frozen=True)

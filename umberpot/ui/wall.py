@@ -49,7 +49,7 @@ class Swatch:
         return self.colour.hex if self.colour else ""
 
     @property
-    def says(self) -> str:
+    def summary(self) -> str:
         """The swatch in words, for who cannot see it."""
         colour = f" {self.fill}" if self.colour else ""
         return ", ".join(part for part in (self.over, self.under, _KIND_SAYS[self.css]) if part) + (
@@ -83,7 +83,7 @@ class WallRow:
 
     swatches: Sequence[Swatch]
     joints: Sequence[Joint]
-    says: str
+    summary: str
 
     @property
     def few(self) -> bool:
@@ -102,6 +102,6 @@ def joints_of(colours: Sequence[Lab | None]) -> list[Joint]:
     ]
 
 
-def touching(swatches: Sequence[Swatch], says: str) -> WallRow:
+def touching(swatches: Sequence[Swatch], summary: str) -> WallRow:
     """A row of swatches, with the difference of neighbours in its joints."""
-    return WallRow(swatches, joints_of([swatch.colour for swatch in swatches]), says)
+    return WallRow(swatches, joints_of([swatch.colour for swatch in swatches]), summary)

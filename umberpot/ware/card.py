@@ -56,7 +56,7 @@ def _caution(batch: WareBatch) -> list[Flowable]:
 
 def _use(row: UseRow, verdict: BatchVerdict) -> Sequence[Flowable]:
     """A use with each of its conditions."""
-    lines: list[Flowable] = [Paragraph(printable(f"{row.title}: {row.says.lower()}"), _USE)]
+    lines: list[Flowable] = [Paragraph(printable(f"{row.title}: {row.summary.lower()}"), _USE)]
     if row.untried:
         lines.append(Paragraph(printable(row.untried), _TEXT))
     for link in row.verdict.links:

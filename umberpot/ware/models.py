@@ -196,7 +196,7 @@ class LeachScreen(Signed):
         return of_screen(self.changed, not self.not_sure, hours)
 
     @property
-    def says(self) -> str:
+    def summary(self) -> str:
         """The same in words."""
         return SCREENS[self.came_to] if self.came_to else ""
 

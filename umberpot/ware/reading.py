@@ -53,7 +53,7 @@ class UseRow:
     """A use as pages and the card show it."""
 
     title: str
-    says: str
+    summary: str
     verdict: UseVerdict
 
     @property

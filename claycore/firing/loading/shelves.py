@@ -67,6 +67,14 @@ class Placed:
 
 
 @dataclass(frozen=True)
+class ShelfPlace:
+    """Where a piece stands in a kiln: its shelf, from 0, the lowest, and its place on it."""
+
+    shelf: int
+    placed: Placed
+
+
+@dataclass(frozen=True)
 class RectangularShelf:
     """A shelf with four corners, in mm."""
 

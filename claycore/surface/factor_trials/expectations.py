@@ -6,7 +6,7 @@ from enum import StrEnum
 from claycore.surface.factor_trials.effects import Effects, MainEffect
 
 
-class Says(StrEnum):
+class ClaimKind(StrEnum):
     """What an expectation says of a level, or of a whole factor."""
 
     BEST = "best"
@@ -49,7 +49,7 @@ class Claim:
     """An expectation that figures can answer. ``level`` is None for one about a whole factor."""
 
     factor: int
-    says: Says
+    kind: ClaimKind
     level: int | None = None
 
 
@@ -63,24 +63,24 @@ def outcome(claim: Claim, effects: Effects) -> ExpectationOutcome:
     effect = effects.mains[claim.factor]
     if not effect.decided:
         return ExpectationOutcome.NOT_DECIDED
-    if claim.says is Says.NO_DIFFERENCE or claim.level is None:
+    if claim.kind is ClaimKind.NO_DIFFERENCE or claim.level is None:
         return ExpectationOutcome.OTHERWISE
-    if _stands_out(effect, claim.level, claim.says):
+    if _stands_out(effect, claim.level, claim.kind):
         return ExpectationOutcome.AS_EXPECTED
     others = [at for at in range(len(effect.places)) if at != claim.level]
-    beaten = any(_beats(effect, other, claim.level, claim.says) for other in others)
+    beaten = any(_beats(effect, other, claim.level, claim.kind) for other in others)
     return ExpectationOutcome.OTHERWISE if beaten else ExpectationOutcome.NOT_DECIDED
 
 
-def _stands_out(effect: MainEffect, level: int, says: Says) -> bool:
+def _stands_out(effect: MainEffect, level: int, kind: ClaimKind) -> bool:
     others = [at for at in range(len(effect.places)) if at != level]
-    return all(_beats(effect, level, other, says) for other in others)
+    return all(_beats(effect, level, other, kind) for other in others)
 
 
-def _beats(effect: MainEffect, level: int, other: int, says: Says) -> bool:
+def _beats(effect: MainEffect, level: int, other: int, kind: ClaimKind) -> bool:
     """Whether one level was worse (or better) than another in over half of their pairs."""
     pair = effect.pair(level, other)
     if pair is None:
         return False
-    more = pair.first_worse if says is Says.WORST else pair.second_worse
+    more = pair.first_worse if kind is ClaimKind.WORST else pair.second_worse
     return more > pair.count / 2

@@ -12,7 +12,7 @@ from claycore.surface.factor_trials.effects import (
     MainEffect,
     Pair,
 )
-from claycore.surface.factor_trials.expectations import Claim, Says
+from claycore.surface.factor_trials.expectations import Claim, ClaimKind
 from claycore.surface.factor_trials.scales import Scale
 
 HINT = "One trial on one clay is a hint, not a law. Repeating it counts for more than a small p."
@@ -131,7 +131,7 @@ def of_claim(design: Design, claim: Claim) -> str:
     factor = design.factors[claim.factor]
     if claim.level is None:
         return f"{factor.name} makes no difference"
-    extreme = "worst" if claim.says is Says.WORST else "best"
+    extreme = "worst" if claim.kind is ClaimKind.WORST else "best"
     return f"{factor.levels[claim.level]} is the {extreme} {factor.name}"
 
 

@@ -35,7 +35,7 @@ export const entryGrid = () => ({
       if (cell) cell.value = figure.trim();
       else if (figure.trim()) leftOut += 1;
     }));
-    this.$refs.says.textContent = leftOut ? `${leftOut} pasted values did not fit the table and were left out.` : "";
+    this.$refs.summary.textContent = leftOut ? `${leftOut} pasted values did not fit the table and were left out.` : "";
     event.target.dispatchEvent(new Event("change", { bubbles: true }));
   },
   sawOn(event) {
@@ -45,9 +45,9 @@ export const entryGrid = () => ({
   },
   async readScale() {
     const cell = this.lastCell?.isConnected ? this.lastCell : this.$root.querySelector("[data-mass]");
-    const { says } = this.$refs;
+    const { summary } = this.$refs;
     if (!cell?.matches("[data-mass]")) {
-      says.textContent = "Click the weight cell you want to fill, then read the scale.";
+      summary.textContent = "Click the weight cell you want to fill, then read the scale.";
       return;
     }
     const body = new FormData();
@@ -57,15 +57,15 @@ export const entryGrid = () => ({
     try {
       const answer = await (await fetch(this.$root.dataset.scale, { method: "POST", body })).json();
       if (answer.problem) {
-        says.textContent = answer.problem;
+        summary.textContent = answer.problem;
         return;
       }
       cell.value = answer.grams;
-      says.textContent = `${cell.ariaLabel}: ${answer.grams} g read from the scale.`;
+      summary.textContent = `${cell.ariaLabel}: ${answer.grams} g read from the scale.`;
       cell.dispatchEvent(new Event("change", { bubbles: true }));
       this.goDown(cell, 1);
     } catch {
-      says.textContent = "The server is not responding. Type the weight instead.";
+      summary.textContent = "The server is not responding. Type the weight instead.";
     }
   },
   init() {

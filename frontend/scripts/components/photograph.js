@@ -5,7 +5,7 @@ export const photograph = () => ({
   chosen: "",
   held: null,
   near: false,
-  says: "",
+  summary: "",
   zoomWords: "Look closer",
   numbered: true,
   moves: 0,
@@ -56,9 +56,9 @@ export const photograph = () => ({
     }
     for (const target of this.$root.querySelectorAll("[data-target]")) {
       target.setAttribute("aria-pressed", target.dataset.target === this.chosen);
-      if (target.dataset.target === this.chosen) this.says = `Mark: ${target.textContent.trim()}`;
+      if (target.dataset.target === this.chosen) this.summary = `Mark: ${target.textContent.trim()}`;
     }
-    if (!this.chosen) this.says = "Every tile is marked.";
+    if (!this.chosen) this.summary = "Every tile is marked.";
   },
   drawRing(group, [x, y, radius]) {
     for (const circle of group.querySelectorAll("circle")) {

@@ -1,7 +1,7 @@
 // A drawn witness cone: each tap bends it one step further, and after melted it begins again.
 export const witnessCone = () => ({
   bend: "",
-  says: "",
+  summary: "",
   isPlain: true,
   init() {
     this.isPlain = false;
@@ -10,7 +10,7 @@ export const witnessCone = () => ({
   read() {
     const { found } = this.$refs;
     this.bend = found.value;
-    this.says = `${found.getAttribute("aria-label")}: ${found.selectedOptions[0].text}. Bend further`;
+    this.summary = `${found.getAttribute("aria-label")}: ${found.selectedOptions[0].text}. Bend further`;
   },
   further() {
     const { found } = this.$refs;

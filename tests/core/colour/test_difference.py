@@ -62,7 +62,7 @@ def test_nothing_is_near_where_there_is_nothing():
 
 
 @pytest.mark.parametrize(
-    ("difference", "says"),
+    ("difference", "expected"),
     [
         (0.4, "the same"),
         (1.5, "visible only when touching"),
@@ -70,8 +70,8 @@ def test_nothing_is_near_where_there_is_nothing():
         (9, "clearly different"),
     ],
 )
-def test_readings_in_words(difference, says):
-    assert says in in_words(difference)
+def test_readings_in_words(difference, expected):
+    assert expected in in_words(difference)
 
 
 def test_the_largest_weight_of_lightness_is_that_of_black_beside_black():

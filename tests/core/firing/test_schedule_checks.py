@@ -34,22 +34,22 @@ def test_too_fast_through_drying_or_quartz(segments, is_raw, expected):
 def test_the_cone_must_be_the_one_the_load_needs():
     assert checks(SAFE, Loaded("04")) == []
     (short,) = findings(curve_of(SAFE), Loaded("6"))
-    assert "the load needs cone 6" in short.says
+    assert "the load needs cone 6" in short.summary
     (beyond,) = findings(curve_of(SAFE), Loaded("06"))
-    assert "It goes beyond cone 06: cone 04 comes down as well." in beyond.says
+    assert "It goes beyond cone 06: cone 04 comes down as well." in beyond.summary
     (none,) = findings(curve_of([Segment(60, 300)]), Loaded("06"))
-    assert none.says.startswith("It brings down no cone")
+    assert none.summary.startswith("It brings down no cone")
 
 
 def test_what_is_inside_has_a_top_of_its_own():
     red, plain = Limited("Buoy Red", "06"), Limited("Quay Blue", "10")
     (found,) = findings(curve_of(SAFE), Loaded("04", limited=(red, plain)))
     assert found.check == Check.MATERIAL
-    assert found.says.startswith("Buoy Red is only for cone 06 and cooler")
+    assert found.summary.startswith("Buoy Red is only for cone 06 and cooler")
 
 
 def test_a_kiln_that_falls_behind_is_told_in_round_figures():
     """A rough estimate is not said to the degree."""
-    said = too_powerful(437.4, 188.2).says
+    said = too_powerful(437.4, 188.2).summary
     assert "From about 440 °C" in said
     assert "at most 190 °C per hour" in said

@@ -7,7 +7,7 @@ from claycore.judging.purposes import PURPOSES, Purpose
 
 
 @pytest.mark.parametrize(
-    ("pct", "purpose", "says"),
+    ("pct", "purpose", "expected"),
     [
         (5.0, Purpose.SCULPTURE, "good for large and thick work"),
         (5.0, Purpose.TABLEWARE, "less plastic than most throwing bodies"),
@@ -15,8 +15,8 @@ from claycore.judging.purposes import PURPOSES, Purpose
         (8.5, Purpose.SCULPTURE, "too much for thick work without grog"),
     ],
 )
-def test_the_same_figure_says_other_things_for_other_work(pct, purpose, says):
-    assert says in drying_for(pct, purpose)
+def test_the_same_figure_says_other_things_for_other_work(pct, purpose, expected):
+    assert expected in drying_for(pct, purpose)
 
 
 @pytest.mark.parametrize("purpose", PURPOSES)

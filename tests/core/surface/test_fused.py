@@ -28,7 +28,7 @@ CASES = [
 
 @pytest.mark.parametrize(("kind", "low", "high", "cone", "happens"), CASES)
 def test_a_cone_outside_its_range_says_what_happens(kind, low, high, cone, happens):
-    said = ConeRange(low, high).says(kind, "Fog", cone)
+    said = ConeRange(low, high).summary(kind, "Fog", cone)
     assert (happens in said) if happens else said == ""
     if said:
         assert said.startswith("Fog is made for ")
@@ -36,12 +36,12 @@ def test_a_cone_outside_its_range_says_what_happens(kind, low, high, cone, happe
 
 
 def test_no_cone_is_outside_no_range():
-    assert ConeRange("5", "6").says(FusedKind.GLAZE, "Fog", "") == ""
+    assert ConeRange("5", "6").summary(FusedKind.GLAZE, "Fog", "") == ""
 
 
 def test_a_cone_that_does_not_exist_is_refused():
     with pytest.raises(UnknownChoice):
-        ConeRange("5", "6").says(FusedKind.GLAZE, "Fog", "66")
+        ConeRange("5", "6").summary(FusedKind.GLAZE, "Fog", "66")
 
 
 @pytest.mark.parametrize(

@@ -31,7 +31,7 @@ def test_the_line_of_time_adds_up():
     assert [one.step for one in waits] == [LEATHER_HARD, SHINE, SHINE, FIRM, DRY, BISQUE]
     assert waits[2].earliest_min == LEATHER_HARD.least_min + 2 * SHINE.least_min
     assert line[-1].latest_min == sum(step.most_min for step in SCRATCHED)
-    assert waits[2].says == "4 h 20 min to 2 days"
+    assert waits[2].summary == "4 h 20 min to 2 days"
 
 
 def test_each_coat_goes_on_when_the_wait_before_it_is_over():

@@ -92,7 +92,7 @@ def test_the_mass_that_would_decide_decides(pct, limit, step):
 
 
 @pytest.mark.parametrize(
-    ("found", "outcome", "says"),
+    ("found", "outcome", "expected"),
     [
         (
             Estimate(3.1, 0.4),
@@ -107,10 +107,10 @@ def test_the_mass_that_would_decide_decides(pct, limit, step):
         ),
     ],
 )
-def test_the_verdict_says_why(found, outcome, says):
+def test_the_verdict_says_why(found, outcome, expected):
     verdict = v.verdict(found, limits.usual_limits("stoneware", limits.School.STRICT), "6", 0.1)
     assert verdict.outcome == outcome
-    assert says in verdict.reason
+    assert expected in verdict.reason
     assert bool(verdict.would_decide) is (outcome == "not_decided")
 
 

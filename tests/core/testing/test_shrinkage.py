@@ -72,11 +72,11 @@ def test_lengths_that_cannot_be(length):
 
 
 @pytest.mark.parametrize(
-    ("pct", "says"),
+    ("pct", "expected"),
     [
         *[(3.9, "short body"), (4, "4–6 %"), (5.8, "4–6 %"), (6, "4–6 %"), (6.1, "6–7 %")],
         *[(7, "6–7 %"), (7.1, "over 7 %")],
     ],
 )
-def test_what_a_drying_shrinkage_says(pct, says):
-    assert says in s.reading_of_drying(pct)
+def test_what_a_drying_shrinkage_says(pct, expected):
+    assert expected in s.reading_of_drying(pct)

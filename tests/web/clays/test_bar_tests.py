@@ -595,17 +595,19 @@ def test_the_plan_says_how_many_bars_before_it_is_made(signed_in, clay):
 
 
 @pytest.mark.parametrize(
-    ("typed", "says"),
+    ("typed", "expected"),
     [
         ({"mark": "127"}, "Cut bars about 152 × 57 × 8 mm. Mark the line of 127 mm"),
         ({"method": "quick_boil"}, "kitchen check; can read low"),
         ({"method": "vacuum"}, "Hold at 10 kPa for 30 min"),
     ],
 )
-def test_instructions_follow_the_line_and_the_soak_that_were_chosen(signed_in, clay, typed, says):
+def test_instructions_follow_the_line_and_the_soak_that_were_chosen(
+    signed_in, clay, typed, expected
+):
     htmx = {"headers": {"HX-Request": "true"}}
     said = words_of(signed_in.get(f"/tiles/tests/new/{clay.pk}/", {**PLAN, **typed}, **htmx))
-    assert says.lower() in said.lower()
+    assert expected.lower() in said.lower()
 
 
 def test_the_grid_says_each_bars_cone_and_that_the_marked_line_counts(signed_in, plan):

@@ -139,7 +139,7 @@ def test_one_cone_alone_has_its_mark_and_no_line():
 
 def test_it_is_said_in_words_to_who_cannot_see_it():
     lone = clay_results([bar("B1", fired("6", 12, 1.0))]).cones
-    words = chart([Series("Bank", lone), Series("Raw", ())], 1.5).says
+    words = chart([Series("Bank", lone), Series("Raw", ())], 1.5).summary
     assert words.startswith("Bank: absorption cone 6 1.0 ± 0.4 %")
     assert "Raw: absorption not measured" in words
     assert words.endswith("The limit is 1.5 %.")

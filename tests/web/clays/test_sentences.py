@@ -7,7 +7,7 @@ from claycore.measure.replicates import Record
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.results import clay_results
 from tests.core.testing.making_bars import bar, fired, run
-from umberpot.clays.verdicts.sentences import floor_says, range_sentences, spread_words
+from umberpot.clays.verdicts.sentences import floor_summary, range_sentences, spread_words
 
 CASES = {
     "matures": (
@@ -84,6 +84,6 @@ def test_what_the_uncertainty_rests_on_is_said():
 
 def test_a_floor_over_its_foot_ring_as_worked_by_hand():
     """C22: 0.2 × 1.6e-6 × 140⁴ ÷ 36 = 3.4 mm; over 70 mm a sixteenth of it. Handbook 8."""
-    says = floor_says(6, 140, Estimate(1.6, 0.3), "6")
-    assert "sags about 3.4 mm over a foot ring of 140 mm; 0.2 mm over one half as wide" in says
-    assert "1.5 mm if half as thick again" in says
+    summary = floor_summary(6, 140, Estimate(1.6, 0.3), "6")
+    assert "sags about 3.4 mm over a foot ring of 140 mm; 0.2 mm over one half as wide" in summary
+    assert "1.5 mm if half as thick again" in summary

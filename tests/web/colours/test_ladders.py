@@ -37,7 +37,7 @@ def test_what_was_fired_elsewhere_only_has_its_place_and_no_colour(
         places = at[cone].row.swatches
         assert [one.over for one in places] == ["3 %", "6 %", "9 %"]
         assert [one.over for one in places if one.under == "not fired"] == missing
-    assert at["04"].says.startswith("One strength only")
+    assert at["04"].summary.startswith("One strength only")
 
 
 def test_equal_tiles_are_one_step(kelp, two_stains, fired_tile):
@@ -49,7 +49,7 @@ def test_equal_tiles_are_one_step(kelp, two_stains, fired_tile):
 
 
 @pytest.mark.parametrize(
-    ("left", "says"),
+    ("left", "expected"),
     [
         (
             377,
@@ -60,13 +60,13 @@ def test_equal_tiles_are_one_step(kelp, two_stains, fired_tile):
         (None, ""),
     ],
 )
-def test_what_is_left_is_said_as_what_it_makes(kelp, user, left, says):
+def test_what_is_left_is_said_as_what_it_makes(kelp, user, left, expected):
     """377 g by hand: 377 / 0.03 = 12,567 g; 377 / 0.06 = 6,283 g; 5 / 0.03 = 167 g."""
     if left is not None:
         count_stock(kelp, left, user)
     found = ladders_of(kelp).goes_far
-    assert found.startswith(says)
-    assert bool(found) == bool(says)
+    assert found.startswith(expected)
+    assert bool(found) == bool(expected)
 
 
 def test_a_stain_that_was_never_fired_alone_has_no_ladder(signed_in, kelp, two_stains, fired_tile):

@@ -45,7 +45,7 @@ def test_what_stood_there_stays_visible_and_the_same_again_changes_nothing(signe
 
 
 @pytest.mark.parametrize(
-    ("text", "says"),
+    ("text", "expected"),
     [
         ("", "Paste the colours"),
         ("{0}; 52; 8", "Line 1: enter a tile"),
@@ -58,10 +58,10 @@ def test_what_stood_there_stays_visible_and_the_same_again_changes_nothing(signe
         ("\n".join(f"A{n}; 52; 8; 1" for n in range(401)), "At most 400 lines"),
     ],
 )
-def test_while_anything_is_wrong_nothing_is_recorded(signed_in, codes, text, says):
+def test_while_anything_is_wrong_nothing_is_recorded(signed_in, codes, text, expected):
     answer = paste(signed_in, text.format(codes[0]))
     assert answer.status_code == 400
-    assert says in words_of(answer)
+    assert expected in words_of(answer)
     assert not current().exists()
 
 

@@ -268,7 +268,7 @@ def test_with_a_scale_specks_are_counted_per_area(signed_in, trial):
 
 
 @pytest.mark.parametrize(
-    ("changed", "says"),
+    ("changed", "expected"),
     [
         ({"at_to": ""}, "Mark both ends"),
         ({"distance_mm": ""}, "Enter the distance between the ends"),
@@ -276,11 +276,13 @@ def test_with_a_scale_specks_are_counted_per_area(signed_in, trial):
         ({"distance_mm": "-3"}, "Length must be more than 0"),
     ],
 )
-def test_half_a_scale_is_asked_about_when_saving_only(signed_in, trial, photograph, changed, says):
+def test_half_a_scale_is_asked_about_when_saving_only(
+    signed_in, trial, photograph, changed, expected
+):
     sent = {**rings(trial), **SCALE, **changed}
     answer = signed_in.post(photograph.get_absolute_url(), sent)
     assert answer.status_code == 400
-    assert says in words_of(answer)
+    assert expected in words_of(answer)
     assert not ColourReading.objects.exists()
 
 

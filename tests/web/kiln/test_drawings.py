@@ -64,7 +64,7 @@ def test_a_curve_stays_on_its_paper_even_where_the_log_goes_beyond_the_plan(widt
     every = [point for stroke in drawing.strokes for point in stroke.points]
     assert all(0 <= x <= width and 0 <= y <= drawing.height for x, y in every)
     assert [stroke.css for stroke in drawing.strokes][-2:] == ["chart-plan", "chart-line"]
-    assert "logged so far" in drawing.says
+    assert "logged so far" in drawing.summary
 
 
 def test_curves_over_one_another_differ_in_their_line():

@@ -55,7 +55,7 @@ def test_a_piece_that_is_gone_waits_for_nothing_more(signed_in, firing, mishap):
         mark(signed_in, firing, tile, mishap)
     tile.refresh_from_db()
     assert tile.set_aside_at is not None
-    assert [change.says for change in firing.changes.all()] == [f"{tile.code} {mishap}"]
+    assert [change.summary for change in firing.changes.all()] == [f"{tile.code} {mishap}"]
     assert firing.loadings.filter(tile=tile).exists()
 
 

@@ -16,7 +16,7 @@ PLAN = {
     **{"factor_2": "slip", "levels_2": "green, yellow", "control": "bare clay"},
     **{"slabs": "3", "scales": ["scrub", "colour_lost"]},
     **{"expected": "Burnishing keeps it on", "claim_about": "Burnished"},
-    **{"claim_says": "best", "claim_scale": "scrub"},
+    **{"claim_kind": "best", "claim_scale": "scrub"},
 }
 WEAR = {0: 2, 1: 0, 2: 4}
 """Steps by finish: what was expected to be best is the worst."""
@@ -82,7 +82,7 @@ def test_a_drafted_finding_opens_with_what_was_claimed_then_what_is_clearest(sig
 
 
 @pytest.mark.parametrize(
-    ("changed", "says"),
+    ("changed", "expected"),
     [
         ({"expected": ""}, "Write down what you expect before you start."),
         ({"levels_1": "brushed"}, "A factor needs 2 to 5 levels"),
@@ -97,22 +97,22 @@ def test_a_drafted_finding_opens_with_what_was_claimed_then_what_is_clearest(sig
         ({"scales": ["taste"]}, "Select a valid choice"),
         ({"claim_about": "glossy"}, "Enter a level or a factor as it is written above."),
         ({"claim_about": "slip"}, "Enter the level that you expect to be best or worst."),
-        ({"claim_says": "no_difference"}, "Enter the factor that you expect"),
+        ({"claim_kind": "no_difference"}, "Enter the factor that you expect"),
         ({"levels_2": "green, burnished"}, "Two things above have this name."),
         ({"claim_scale": ""}, "Tick this scale above, or choose another."),
     ],
 )
-def test_what_cannot_be_is_told_at_its_field_and_kept(signed_in, changed, says):
+def test_what_cannot_be_is_told_at_its_field_and_kept(signed_in, changed, expected):
     answer = signed_in.post("/surface/factor-trials/new/", {**PLAN, **changed})
     assert answer.status_code == 400
-    assert says in words_of(answer)
+    assert expected in words_of(answer)
     if "expected" not in changed:
         assert "Burnishing keeps it on" in answer.content.decode()
     assert not FactorTrial.objects.exists()
 
 
 def test_an_expectation_that_is_not_to_be_counted_needs_no_choice(signed_in):
-    assert plan_one(signed_in, claim_about="", claim_says="", claim_scale="").claim is None
+    assert plan_one(signed_in, claim_about="", claim_kind="", claim_scale="").claim is None
 
 
 def test_a_double_click_makes_one_trial(signed_in):
@@ -276,13 +276,14 @@ def test_several_controls_stand_on_every_slab_and_are_each_told(signed_in):
 
 
 @pytest.mark.parametrize(
-    ("control", "says"), [("a, b, c, d", "from 0 to 3 controls"), ("bare, Bare", "entered twice")]
+    ("control", "expected"),
+    [("a, b, c, d", "from 0 to 3 controls"), ("bare, Bare", "entered twice")],
 )
-def test_controls_that_cannot_be_are_said_at_their_field(signed_in, control, says):
+def test_controls_that_cannot_be_are_said_at_their_field(signed_in, control, expected):
     sent = {**PLAN, "control": control, "request_key": uuid.uuid4()}
     refused = signed_in.post("/surface/factor-trials/new/", sent)
     assert refused.status_code == 400
-    assert says in refused.context["form"].errors["control"][0]
+    assert expected in refused.context["form"].errors["control"][0]
 
 
 def test_a_trial_of_before_has_its_one_control(signed_in, trial):

@@ -62,7 +62,7 @@ def test_a_plan_says_its_area_and_begins_empty(signed_in, plan):
 
 
 @pytest.mark.parametrize(
-    ("changed", "says"),
+    ("changed", "expected"),
     [
         ({"rim": ""}, "Enter this measure."),
         ({"rim": "-4"}, "Length must be more than 0"),
@@ -73,11 +73,11 @@ def test_a_plan_says_its_area_and_begins_empty(signed_in, plan):
         ({"name": ""}, "Fill in this field"),
     ],
 )
-def test_what_cannot_be_is_told_at_its_field_and_kept(signed_in, clay, changed, says):
+def test_what_cannot_be_is_told_at_its_field_and_kept(signed_in, clay, changed, expected):
     sent = {**BOWLS, "body": clay.pk, "side": "outside", **changed}
     answer = signed_in.post("/surface/plans/new/", sent)
     assert answer.status_code == 400
-    assert says in words_of(answer)
+    assert expected in words_of(answer)
     assert not SurfacePlan.objects.exists()
 
 
@@ -173,7 +173,7 @@ def test_a_thirteenth_coat_is_refused(signed_in, plan):
 
 
 @pytest.mark.parametrize(
-    ("changed", "says"),
+    ("changed", "expected"),
     [
         ({}, "Choose a slip, or enter the name of another."),
         ({"name": "x", "coats": "0"}, "Enter from 1 to 12 coats."),
@@ -182,10 +182,10 @@ def test_a_thirteenth_coat_is_refused(signed_in, plan):
         ({"slip": "mix-99999"}, "Choose a slip"),
     ],
 )
-def test_a_coat_that_cannot_be_is_told(signed_in, plan, changed, says):
+def test_a_coat_that_cannot_be_is_told(signed_in, plan, changed, expected):
     answer = add(signed_in, plan, **changed)
     assert answer.status_code == 400
-    assert says in words_of(answer)
+    assert expected in words_of(answer)
     assert not plan.coats.exists()
 
 

@@ -82,7 +82,7 @@ def test_a_tower_of_slabs_is_drawn_no_larger_than_a_page(signed_in, laid):
 
 
 @pytest.mark.parametrize(
-    ("asked", "says"),
+    ("asked", "expected"),
     [
         ({"folds": "9"}, "Enter from 0 to 7 folds."),
         ({"slant": "3"}, "Enter from 10 to 90 degrees"),
@@ -91,8 +91,8 @@ def test_a_tower_of_slabs_is_drawn_no_larger_than_a_page(signed_in, laid):
         ({"finish": "smashed"}, "Choose one of"),
     ],
 )
-def test_what_cannot_be_drawn_is_told_at_its_field(signed_in, laid, asked, says):
-    assert says in words_of(signed_in.get(laid.get_absolute_url(), asked))
+def test_what_cannot_be_drawn_is_told_at_its_field(signed_in, laid, asked, expected):
+    assert expected in words_of(signed_in.get(laid.get_absolute_url(), asked))
     assert signed_in.get(f"{laid.get_absolute_url()}face/", asked).status_code == 404
 
 

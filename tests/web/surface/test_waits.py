@@ -88,7 +88,7 @@ def test_a_studios_own_times_are_used_in_its_plans_and_timers(signed_in, plan):
 
 
 @pytest.mark.parametrize(
-    ("sent", "says"),
+    ("sent", "expected"),
     [
         ({"least_shine": "soon"}, "This is not a number."),
         ({"least_shine": "-1"}, "Enter hours: more than 0"),
@@ -96,10 +96,10 @@ def test_a_studios_own_times_are_used_in_its_plans_and_timers(signed_in, plan):
         ({"least_dry": "400"}, "The longest wait must be over the shortest"),
     ],
 )
-def test_times_that_cannot_be_are_told_at_their_field_and_kept(signed_in, studio, sent, says):
+def test_times_that_cannot_be_are_told_at_their_field_and_kept(signed_in, studio, sent, expected):
     answer = signed_in.post("/surface/waits/", sent)
     assert answer.status_code == 400
-    assert says in words_of(answer)
+    assert expected in words_of(answer)
     assert next(iter(sent.values())) in answer.content.decode()
     studio.refresh_from_db()
     assert studio.own_waits == {}

@@ -51,7 +51,7 @@ def test_the_bar_of_a_mix_has_its_fired_colour_and_says_of_what(fired):
     note_mixes([mix])
     bar = kept_mix_bar(mix)
     assert bar["rows"][0]["fill"] == 'fill="#336699"'
-    assert bar["says"].endswith(f"Fired colour: Ferry white, cone 6, unglazed ({tile.code})")
+    assert bar["summary"].endswith(f"Fired colour: Ferry white, cone 6, unglazed ({tile.code})")
 
 
 def test_a_mix_without_a_fired_colour_shows_none(make_mix):

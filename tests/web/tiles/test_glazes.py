@@ -142,7 +142,7 @@ def test_the_same_recipe_under_another_glaze_has_not_drifted(studio, fired, pier
     (found,) = repeats(studio)
     assert found.title.endswith("cone 6, Pier clear")
     assert len(found.row.swatches) == 2
-    assert "the recipe has drifted" not in found.says
+    assert "the recipe has drifted" not in found.summary
 
 
 def test_equal_tiles_are_equal_under_one_glaze_only(studio, fired, pier, fog):

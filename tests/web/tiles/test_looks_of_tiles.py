@@ -18,7 +18,7 @@ def test_what_was_measured_wet_does_not_make_a_bar_dry(three_bars, user):
     assert drawn(bar).state is TileState.WET
     record(bar, None, {"length_wet": Entry(100.0, 0.5, None)}, user)
     assert drawn(bar).state is TileState.WET
-    assert "drying" in drawn(bar).says
+    assert "drying" in drawn(bar).summary
     record(bar, None, {"length_dry": Entry(94.0, 0.5, None)}, user)
     assert drawn(bar).state is TileState.DRY
 

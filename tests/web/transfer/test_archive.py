@@ -20,12 +20,15 @@ from django.utils import timezone
 from tests.factories import MembershipFactory
 from tests.pages import words_of
 from tests.web.dumps import rows_but
+from umberpot.firings.models import Firing, FiringChange
+from umberpot.kiln.services import tell
 from umberpot.library.models import Indexed, Note
 from umberpot.mixing.models import Mix, MixPart
 from umberpot.shelf.models import Material, Photo, StockMovement
 from umberpot.studio import progress
 from umberpot.studio.progress import Doing
 from umberpot.studio.role_list import Role
+from umberpot.surface.models import FactorTrial, KeptPreview
 from umberpot.tiles.models import Reading, Remark, Tile, Trial
 from umberpot.transfer.archive import checking, contents, exporting
 from umberpot.transfer.archive.checking import Archive, Unfit
@@ -231,7 +234,7 @@ def with_a_file(name):
         (with_a_file("/etc/passwd"), "does not belong"),
         (with_a_file("data/tiles.Tile.jsonl.exe"), "does not belong"),
         (lambda files: files.pop("data/tiles.Tile.jsonl"), "lacks data/tiles.Tile.jsonl"),
-        (lambda files: files.update(more={"version": 5}), "reads up to 4"),
+        (lambda files: files.update(more={"version": 6}), "reads up to 5"),
         (lambda files: files.update(more={"format": "else"}), "not a full export"),
         (lambda files: files.update(more={"version": "1"}), "damaged"),
         (lambda files: files.update({"people.jsonl": b"[" * 100_000}), "damaged"),
@@ -277,7 +280,7 @@ def test_more_than_any_studio_is_refused(world, studio, monkeypatch):
 
 
 def as_in_version_1(files):
-    """Fields that came later are not there, and two have the names they had."""
+    """Fields that came later are not there, and others have the names they had."""
 
     def rewrite(label, change):
         rows = [json.loads(line) for line in files[f"data/{label}.jsonl"].splitlines()]
@@ -288,6 +291,9 @@ def as_in_version_1(files):
     rewrite("tiles.Tile", lambda row: (row.pop("bare_half"), row.pop("remakes")))
     rewrite("mixing.Mix", lambda row: row.update(reckoned_anew_at=row.pop("recalculated_at")))
     rewrite("mixing.MixPart", lambda row: row.update(reckoned_g=row.pop("recalculated_g")))
+    rewrite("firings.FiringChange", lambda row: row.update(says=row.pop("summary")))
+    rewrite("surface.FactorTrial", lambda row: row.update(claim_says=row.pop("claim_kind")))
+    rewrite("surface.KeptPreview", lambda row: row.update(says=row.pop("summary")))
     for today, then in contents.labels_of(1).items():
         for name in [name for name in files if f"/{today}." in name or f"/{today}/" in name]:
             files[name.replace(today, then)] = files.pop(name)
@@ -299,11 +305,18 @@ def as_in_version_1(files):
 def test_an_archive_of_the_first_version_is_brought_up(world, studio):
     MixPart.objects.of(studio).update(recalculated_g=12.5)
     Mix.objects.of(studio).update(recalculated_at=AT)
+    tell(Firing.objects.of(studio).latest("pk"), "Cone 6, was 5", studio.memberships.get().user)
     _, other = empty_studio()
     into(other, changed(out_of(studio), as_in_version_1))
     assert {part.recalculated_g for part in MixPart.objects.of(other)} == {12.5}
     assert {mix.recalculated_at for mix in Mix.objects.of(other)} == {AT}
     assert not any(tile.bare_half for tile in Tile.objects.of(other))
+    assert FiringChange.objects.of(other).get().summary == "Cone 6, was 5"
+    for kind, field in ((FactorTrial, "claim_kind"), (KeptPreview, "summary")):
+        ours, brought = (
+            kind.objects.of(one).values_list(field, flat=True) for one in (studio, other)
+        )
+        assert sorted(brought) == sorted(ours) != []
 
 
 def test_only_owners_take_it_out_or_in(studio):

@@ -28,7 +28,7 @@ def test_read_one_way(text, numbers):
 
 
 @pytest.mark.parametrize(
-    ("text", "says"),
+    ("text", "expected"),
     [
         ("5, 10,15", "Is 10,15 one number or two? Write 10.15, or 10; 15."),
         ("5,,10", "with commas between"),
@@ -38,10 +38,10 @@ def test_read_one_way(text, numbers):
         ("", "with commas between"),
     ],
 )
-def test_asked_about(text, says):
+def test_asked_about(text, expected):
     with pytest.raises(ValueError, match="number") as caught:
         read_numbers(text)
-    assert says in str(caught.value)
+    assert expected in str(caught.value)
 
 
 @pytest.mark.parametrize("text", ["2,5, 5, 10", "2,5; 5; 10", "2.5 5 10"])

@@ -65,7 +65,7 @@ def test_a_clay_of_which_nothing_is_known_establishes_nothing(signed_in, clay):
 
 
 @pytest.mark.parametrize(
-    ("changed", "says"),
+    ("changed", "expected"),
     [
         ({"name": ""}, "Fill in this field."),
         ({"clay": "999"}, "Choose a clay of the shelf."),
@@ -73,11 +73,11 @@ def test_a_clay_of_which_nothing_is_known_establishes_nothing(signed_in, clay):
         ({"laboratory": "laboratory_pass"}, "Enter which laboratory, and when."),
     ],
 )
-def test_what_cannot_be_is_told_at_its_field_and_kept(signed_in, clay, changed, says):
+def test_what_cannot_be_is_told_at_its_field_and_kept(signed_in, clay, changed, expected):
     sent = {**BATCH, "clay": clay.pk, **changed}
     answer = signed_in.post("/results/ware/batches/new/", sent)
     assert answer.status_code == 400
-    assert says in words_of(answer)
+    assert expected in words_of(answer)
     assert "Harbour clear" in answer.content.decode()
 
 
@@ -220,8 +220,8 @@ def test_the_list_says_of_each_batch_what_its_page_says(signed_in, batch):
     listed = words_of(signed_in.get("/results/ware/batches/"))
     own = page_of(signed_in, batch)
     for use in USES.values():
-        says = max((one for one in STATUSES.values() if f"{use} {one}" in own), key=len)
-        assert f"{use}: {says.lower()}" in listed
+        summary = max((one for one in STATUSES.values() if f"{use} {one}" in own), key=len)
+        assert f"{use}: {summary.lower()}" in listed
 
 
 def test_the_list_asks_no_more_for_many_batches(signed_in, batch, dense):
@@ -282,7 +282,7 @@ def test_a_cup_that_stays_damp_is_said(signed_in, batch):
 
 
 @pytest.mark.parametrize(
-    ("changed", "says"),
+    ("changed", "expected"),
     [
         ({"soaked_g": "300"}, "The soaked weight is less than the dry weight"),
         ({"name": ""}, "Fill in this field."),
@@ -290,10 +290,10 @@ def test_a_cup_that_stays_damp_is_said(signed_in, batch):
         ({"method": "tea"}, "Choose one of"),
     ],
 )
-def test_a_weighing_that_cannot_be_is_told_and_kept_typed(signed_in, batch, changed, says):
+def test_a_weighing_that_cannot_be_is_told_and_kept_typed(signed_in, batch, changed, expected):
     refused = weigh(signed_in, batch, **changed)
     assert refused.status_code == 400
-    assert says in words_of(refused)
+    assert expected in words_of(refused)
     assert 'value="318.4"' in refused.content.decode() or "dry_g" in changed
     assert batch.pieces.count() == 0
 

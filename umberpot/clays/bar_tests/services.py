@@ -138,7 +138,7 @@ class Drying:
     weighings: tuple[DryingWeighing, ...]
 
     @property
-    def says(self) -> str:
+    def summary(self) -> str:
         return judge_drying(self.weighings).sentence
 
 

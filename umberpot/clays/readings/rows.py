@@ -16,6 +16,7 @@ from claycore.measure.formatting import plain, to_step
 from claycore.testing.readings import READINGS
 from umberpot.firings.models import Firing
 from umberpot.studio.progress import Report
+from umberpot.tiles.columns import LAB_COLUMNS
 from umberpot.tiles.models import (
     ColourReading,
     ColourWords,
@@ -149,7 +150,7 @@ def _figures(tiles: Sequence[Tile]) -> _Taking:
 
 def _colours(tiles: Sequence[Tile]) -> _Taking:
     rows = ColourReading.objects.filter(tile__in=tiles, superseded_at=None)
-    fields = ("typed", "of_bare_half", "lightness", "a", "b")
+    fields = ("typed", "of_bare_half", *LAB_COLUMNS)
     for tile, firing, at, typed, of_bare_half, *lab in rows.values_list(*_WHERE, *fields):
         reading = "colour_of_bare_half" if of_bare_half else "colour"
         lightness, a, b = (round(value, 2) for value in lab)

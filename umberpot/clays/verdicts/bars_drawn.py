@@ -22,7 +22,7 @@ class DrawnBar:
     title: str
     length: float
     colour: Lab | None
-    says: str
+    summary: str
 
 
 def bars_drawn(results: ClayResults, colours: Mapping[str, Lab]) -> Sequence[DrawnBar]:
@@ -35,8 +35,8 @@ def bars_drawn(results: ClayResults, colours: Mapping[str, Lab]) -> Sequence[Dra
         dry = WET_LENGTH - results.drying.value
         drawn.append(DrawnBar("bone dry", dry, None, f"shrinks {plain(results.drying.value, 1)} %"))
     for at in results.cones:
-        length, says = WET_LENGTH, "not measured"
+        length, summary = WET_LENGTH, "not measured"
         if at.total:
-            length, says = WET_LENGTH - at.total.value, f"shrinks {plain(at.total.value, 1)} %"
-        drawn.append(DrawnBar(f"cone {at.cone}", length, colours.get(at.cone), says))
+            length, summary = WET_LENGTH - at.total.value, f"shrinks {plain(at.total.value, 1)} %"
+        drawn.append(DrawnBar(f"cone {at.cone}", length, colours.get(at.cone), summary))
     return drawn

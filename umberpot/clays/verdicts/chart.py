@@ -221,11 +221,11 @@ def _range_marks(drawing: Drawing, ranges: FiringRange, x_of: Callable[[float], 
         drawing.boxes.append(Box(left, y - 4, right - left, 8, "chart-range"))
         anchor = "start" if left < drawing.width / 2 else "end"
         at = left if anchor == "start" else right
-        says = f"mature from cone {maturity.cone}: firing range"
-        drawing.words.append(Words(at, y + 20, says, "chart-note", anchor))
+        summary = f"mature from cone {maturity.cone}: firing range"
+        drawing.words.append(Words(at, y + 20, summary, "chart-note", anchor))
     elif maturity.outcome in _NO_RANGE:
-        says = _NO_RANGE[maturity.outcome]
-        drawing.words.append(Words(LEFT, y + 4, says, "chart-note", "start"))
+        summary = _NO_RANGE[maturity.outcome]
+        drawing.words.append(Words(LEFT, y + 4, summary, "chart-note", "start"))
     for spoiling, word in ((ranges.bloats, "bloats"), (ranges.slumps, "slumps")):
         if spoiling.cone:
             x = x_at(spoiling.cone)

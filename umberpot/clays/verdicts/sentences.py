@@ -160,7 +160,7 @@ def verdict_moved(move: VerdictMove) -> str:
     )
 
 
-def floor_says(floor_mm: float, ring_mm: float, index: Estimate, cone: str) -> str:
+def floor_summary(floor_mm: float, ring_mm: float, index: Estimate, cone: str) -> str:
     """How far the floor of a piece sags over its foot ring; ``index`` as in the results."""
     per_mm = index.value / RESULTS["pyroplastic_index"].scale
     here, half, thicker = (

@@ -39,7 +39,7 @@ from umberpot.clays.verdicts.judging import JudgedClay, judge, judged_as_usual
 from umberpot.clays.verdicts.lookup import judged_of, studio_clays
 from umberpot.clays.verdicts.search import find
 from umberpot.clays.verdicts.sentences import (
-    floor_says,
+    floor_summary,
     range_sentences,
     spread_words,
     verdict_moved,
@@ -100,7 +100,7 @@ def clay(request: StudioRequest, pk: int) -> HttpResponse:
             ),
             "sizes": _sizes(request, judged),
             "floor": _floor(request, judged),
-            "sheet_says": readings(judged.evidence.notes),
+            "sheet_summary": readings(judged.evidence.notes),
             "sheet_facts": sheet_facts(getattr(record.clay, "sheet", None)),
             "fires": after_fires(record.bars, record.elsewhere),
             "open_body": OPEN_BODY,
@@ -192,7 +192,10 @@ def _floor(request: StudioRequest, judged: JudgedClay) -> dict[str, Any]:
     form = FloorForm(request.GET if "ring_mm" in request.GET else None)
     usual = {name: field.initial for name, field in form.fields.items()}
     typed = form.cleaned_data if form.is_valid() else usual
-    return {"form": form, "says": floor_says(typed["floor_mm"], typed["ring_mm"], index, at.cone)}
+    return {
+        "form": form,
+        "summary": floor_summary(typed["floor_mm"], typed["ring_mm"], index, at.cone),
+    }
 
 
 MOST_COMPARED = 6

@@ -70,7 +70,7 @@ class LookedAt:
         return _tile(self.ring)
 
     @property
-    def says(self) -> list[str]:
+    def summary(self) -> list[str]:
         return of_texture(self.texture)
 
     @property
@@ -104,7 +104,7 @@ def evenness(request: StudioRequest, pk: int) -> HttpResponse:
             "place": PLACE,
             "trial": trial,
             "looked_at": looked_at,
-            "says": sentences.what_it_goes_with(compared([one.look for one in looked_at])),
+            "summary": sentences.what_it_goes_with(compared([one.look for one in looked_at])),
             "empty": sentences.NOT_PHOTOGRAPHED,
         },
         status=400 if request.method == "POST" else 200,

@@ -22,6 +22,7 @@ from umberpot.colours.fired import (
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.tiles.colours import current_colours, latest_colours
+from umberpot.tiles.columns import LAB_COLUMNS
 from umberpot.tiles.models import ColourReading, Tile
 
 MOST_CONDITIONS = 40
@@ -94,7 +95,7 @@ def _nearest(
     studio: Studio, want: Lab, count: int, colours: QuerySet[ColourReading]
 ) -> list[Found]:
     """The nearest of these colours that are still those of their tiles."""
-    rows = list(colours.order_by("pk").values_list("pk", "lightness", "a", "b"))
+    rows = list(colours.order_by("pk").values_list("pk", *LAB_COLUMNS))
     near = nearest(want, [row[1:] for row in rows], _SPARE * count)
     keys = {rows[one.index][0]: one.delta_e for one in near}
     tiles = Tile.objects.of(studio).filter(colours__in=keys).distinct().with_history()

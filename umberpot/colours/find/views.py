@@ -89,7 +89,7 @@ def _near_rows(want: Lab, near: library.Nearest) -> dict[str, NearTiles]:
         said = [(one.tile, one.tile.title) for one in near.here]
         found["here"] = NearTiles(_near_row(want, near.here), said)
     if near.elsewhere:
-        said = [(one.tile, one.tile.says) for one in near.elsewhere]
+        said = [(one.tile, one.tile.summary) for one in near.elsewhere]
         found["elsewhere"] = NearTiles(_near_row(want, near.elsewhere), said)
     return found
 

@@ -62,7 +62,7 @@ class Ladder:
         )
 
     @property
-    def says(self) -> str:
+    def summary(self) -> str:
         """How wide it ranges, and from where on more of it gains nothing."""
         if self.odd:
             return (

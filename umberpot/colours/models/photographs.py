@@ -139,3 +139,7 @@ class Ring(StudioOwned):
         if self.lightness is None or self.a is None or self.b is None:
             return None
         return Lab(self.lightness, self.a, self.b)
+
+    @known.setter
+    def known(self, lab: Lab | None) -> None:
+        self.lightness, self.a, self.b = lab.values if lab else (None, None, None)

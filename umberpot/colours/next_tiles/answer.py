@@ -143,7 +143,7 @@ def _again(tested: Tested, most_pct: float, made: Ladder, odd: Step) -> Shown:
     pcts = [odd.from_pct, odd.to_pct]
     return Shown(
         heading=sentences.fire_again(tested.name, pcts),
-        reasons=[made.says],
+        reasons=[made.summary],
         row=_row(tested, pcts, None),
         pcts=pcts,
         most_pct=most_pct,

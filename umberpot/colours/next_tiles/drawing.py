@@ -28,12 +28,12 @@ def _step(most: float, ticks: int) -> float:
 class _Paper:
     """Ruled paper for so many percent along and so much CIEDE2000 up."""
 
-    def __init__(self, most_pct: float, most: float, width: float, says: str) -> None:
+    def __init__(self, most_pct: float, most: float, width: float, summary: str) -> None:
         self._most_pct, self._right = most_pct, width - RIGHT
         step = _step(most, 4)
         self._most = step * max(1, math.ceil(most / step))
         self.bottom = HEIGHT - BOTTOM
-        self.drawing = Drawing(width, HEIGHT, says)
+        self.drawing = Drawing(width, HEIGHT, summary)
         self._rule(step)
 
     def x(self, pct: float) -> float:
@@ -66,12 +66,12 @@ class _Paper:
 def drawn(proposal: Proposal, tested: Sequence[float], width: float = WIDE) -> Drawing:
     """The error by strength, percent on dry clay: now thin, after the next tiles thick."""
     now, then = proposal.colour_error_now, proposal.colour_error_then
-    says = (
+    summary = (
         f"How far predicted colours lie off by strength: at most ΔE {max(now):.1f} now"
         f", {max(then):.1f} after the next tiles"
     )
     most_pct = proposal.strengths[-1]
-    paper = _Paper(most_pct, max(now), width, says)
+    paper = _Paper(most_pct, max(now), width, summary)
     paper.line(proposal.strengths, now, "chart-plan")
     if proposal.tiles:
         paper.line(proposal.strengths, then, "chart-line")

@@ -6,6 +6,7 @@ from collections.abc import Mapping
 
 from django.utils import timezone
 
+from claycore.colour.notation import Lab
 from umberpot.colours.models import Photograph, Ring
 from umberpot.tiles.models import ColourReading
 from umberpot.ui.table_styles import TableStyle
@@ -40,8 +41,8 @@ def _row(ring: Ring) -> Mapping[str, str]:
         name: f"{value:.1f}"
         for name, value in (("x_px", ring.x), ("y_px", ring.y), ("radius_px", ring.radius))
     }
-    known = {"marks": "reference", **_colour(ring.lightness, ring.a, ring.b)}
-    return {**dict.fromkeys(COLUMNS, ""), **place, **(_of_tile(ring) if ring.tile else known)}
+    marked = _of_tile(ring) if ring.tile else {"marks": "reference", **_colour(ring.known)}
+    return {**dict.fromkeys(COLUMNS, ""), **place, **marked}
 
 
 def _of_tile(ring: Ring) -> dict[str, str]:
@@ -53,13 +54,13 @@ def _read(reading: ColourReading | None) -> dict[str, str]:
     if reading is None:
         return {}
     return {
-        **_colour(reading.lightness, reading.a, reading.b),
+        **_colour(reading.lab),
         "u95_delta_e_2000": "" if reading.u95 is None else f"{reading.u95:.2f}",
         "cone": reading.firing.cone if reading.firing else "",
         "read_on": f"{timezone.localtime(reading.made_at):%Y-%m-%d}",
     }
 
 
-def _colour(*lab: float | None) -> dict[str, str]:
-    named = zip(("L", "a", "b"), lab, strict=True)
-    return {name: "" if value is None else f"{value:.2f}" for name, value in named}
+def _colour(lab: Lab | None) -> dict[str, str]:
+    named = zip("Lab", lab.values, strict=True) if lab else ()
+    return {name: f"{value:.2f}" for name, value in named}

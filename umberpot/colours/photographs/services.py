@@ -356,13 +356,11 @@ def _reference_of(ring: Ring) -> Reference | None:
 
 
 def _ring_of(photograph: Photograph, key: str, reference: Reference) -> Ring:
-    known = reference.known
-    return Ring(
+    ring = Ring(
         studio_id=photograph.studio_id,
         photograph=photograph,
         kind=key,
-        lightness=known.lightness,
-        a=known.a,
-        b=known.b,
         **vars(reference.patch),
     )
+    ring.known = reference.known
+    return ring

@@ -108,7 +108,7 @@ def _png(tiles: Sequence[FiredColour], about: About) -> bytes:
 def _pdf(tiles: Sequence[FiredColour], about: About) -> bytes:
     """The wall to print: touching swatches with their codes, and what each is in words below."""
     swatches = [Swatch(tile.lab.hex, tile.label) for tile in tiles]
-    legend = [(tile.label, tile.says, _in_figures(tile.lab)) for tile in tiles]
+    legend = [(tile.label, tile.summary, _in_figures(tile.lab)) for tile in tiles]
     count = f"{len(tiles)} fired colour{'' if len(tiles) == 1 else 's'}"
     blocks: list[Block] = [
         Swatches(swatches),

@@ -44,7 +44,7 @@ class WallView:
     @property
     def words(self) -> str:
         """What its sheet to print says of them."""
-        return " ".join(f"{tile.label} {tile.says}" for tile in self.tiles)
+        return " ".join(f"{tile.label} {tile.summary}" for tile in self.tiles)
 
 
 def _hung(request: StudioRequest, form: WallForm) -> WallView:

@@ -19,6 +19,7 @@ from umberpot.colours.fired import IN_ORDER_OF_FIRINGS, FiredColour, read_as_fir
 from umberpot.firings.models.atmospheres import fired_in_words
 from umberpot.studio.models import Studio
 from umberpot.tiles.colours import latest_colours
+from umberpot.tiles.columns import LAB_COLUMNS
 from umberpot.tiles.models import NOT_NAMED, UNGLAZED, ColourReading
 
 MOST_AT_ONCE = 288
@@ -153,7 +154,7 @@ def _hung(studio: Studio, grouping: Grouping) -> list[Reading]:
     """Each tile's last colour, or each half's, in the order they hang in."""
     # A number, and no field of its own: what is fetched of each of many colours counts.
     half = Case(When(of_bare_half=True, then=1), default=0)
-    fields = ("tile", "half", "pk", "lightness", "a", "b", *grouping.fields)
+    fields = ("tile", "half", "pk", *LAB_COLUMNS, *grouping.fields)
     current = latest_colours(studio).order_by("tile", *IN_ORDER_OF_FIRINGS, "of_bare_half")
     rows = current.annotate(half=half).values_list(*fields)
     last = {row[:2]: row[2:] for row in rows.iterator()}.values()

@@ -76,7 +76,7 @@ class FiringChange(Signed):
     """What was put right about a firing, in words: what was recorded first stays visible."""
 
     firing = models.ForeignKey(Firing, on_delete=models.PROTECT, related_name="changes")
-    says = models.CharField(max_length=240)
+    summary = models.CharField(max_length=240)
 
     class Meta:
         verbose_name = "correction of a firing"
@@ -84,4 +84,4 @@ class FiringChange(Signed):
         ordering = ["made_at", "pk"]
 
     def __str__(self) -> str:
-        return self.says
+        return self.summary

@@ -19,7 +19,7 @@ from claycore.firing.loading.shelves import (
 )
 from claycore.measure.formatting import plain
 from claycore.measure.notices import Notice
-from umberpot.kiln.loading.sentences import shelf_caption, shelf_says
+from umberpot.kiln.loading.sentences import shelf_caption, shelf_summary
 from umberpot.kiln.loading.shelf_drawing import ShelfDrawing, drawn
 from umberpot.kiln.places import PLACE
 from umberpot.ui.calculators import Answer, Calculator, CalculatorForm
@@ -224,7 +224,7 @@ def _drawings(inputs: LoadInputs, load: Load) -> list[tuple[str, ShelfDrawing]]:
             drawn(
                 shelf,
                 [(one.piece.name, one.placed, "", "") for one in stood],
-                shelf_says(number, len(stood)),
+                shelf_summary(number, len(stood)),
                 frame,
             ),
         )

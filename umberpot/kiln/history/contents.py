@@ -9,6 +9,7 @@ from claycore.colour.notation import Lab
 from umberpot.firings.models import Firing
 from umberpot.studio.models import Studio
 from umberpot.tiles.colours import current_colours
+from umberpot.tiles.columns import LAB_COLUMNS
 from umberpot.tiles.models import Loading
 
 MOST_NAMED = 3
@@ -29,7 +30,7 @@ def colours_in(studio: Studio, firings: Collection[Firing]) -> Mapping[int, Sequ
     """The colours of each firing's tiles, the first that were read, the lightest first."""
     read = current_colours(studio).filter(firing__in=firings, of_bare_half=False)
     found: dict[int, list[Lab]] = defaultdict(list)
-    for firing, *lab in read.order_by("pk").values_list("firing", "lightness", "a", "b"):
+    for firing, *lab in read.order_by("pk").values_list("firing", *LAB_COLUMNS):
         if len(found[firing]) < MOST_COLOURS:
             found[firing].append(Lab(*lab))
     return {firing: sorted(labs, key=lambda lab: -lab.lightness) for firing, labs in found.items()}

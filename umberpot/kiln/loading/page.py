@@ -118,8 +118,8 @@ class LoadPage:
                 for piece in on_it
                 if piece.placed
             ]
-            says = sentences.shelf_says(number + 1, sum(1 for piece in on_it if piece.tile))
-            drawing = drawn(shelf, stood, says, shelf.sides[0])
+            summary = sentences.shelf_summary(number + 1, sum(1 for piece in on_it if piece.tile))
+            drawing = drawn(shelf, stood, summary, shelf.sides[0])
             found.append(LoadedShelf(number + 1, drawing, on_it))
         return found
 

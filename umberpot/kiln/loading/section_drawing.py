@@ -54,7 +54,7 @@ class KilnSection:
     height: float
     shelves: list[float]
     pieces: list[SectionPiece]
-    says: str
+    summary: str
 
     wall, shelf = WALL, SHELF
 
@@ -65,7 +65,7 @@ class KilnSection:
         return f"{-WALL:g} {-WALL:g} {self.width + both:g} {self.height + both:g}"
 
 
-def section(kiln: Kiln, stood: Iterable[tuple[int, Placed, str]], says: str) -> KilnSection:
+def section(kiln: Kiln, stood: Iterable[tuple[int, Placed, str]], summary: str) -> KilnSection:
     """A kiln with pieces, each by its shelf (from 0, the lowest), its place and its colour."""
     placed = sorted(stood, key=lambda one: -one[1].y)
     count = max([kiln.shelf_count, *(shelf + 1 for shelf, _, _ in placed)])
@@ -81,4 +81,4 @@ def section(kiln: Kiln, stood: Iterable[tuple[int, Placed, str]], says: str) -> 
         back = place.y + middle
         bottom = shelves[shelf] - _BACK_IS_HIGHER * back
         pieces.append(SectionPiece(place.x + middle, bottom - high, place.width, high, fill))
-    return KilnSection(kiln.shelf_width_mm, height, shelves, pieces, says)
+    return KilnSection(kiln.shelf_width_mm, height, shelves, pieces, summary)

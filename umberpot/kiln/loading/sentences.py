@@ -70,12 +70,12 @@ def in_brief(load: Load, standing: int, in_tray: int, shelves: int) -> str:
     return f"in {load.kiln}: {pieces_of(standing)} on {shelves_of(shelves)}{tray}"
 
 
-def section_says(kiln: Kiln, standing: int) -> str:
+def section_summary(kiln: Kiln, standing: int) -> str:
     """A kiln cut open, for whoever cannot see it."""
     return f"{kiln} cut open, with {pieces_of(standing)} on its shelves"
 
 
-def shelf_says(number: int, count: int) -> str:
+def shelf_summary(number: int, count: int) -> str:
     """A shelf for whoever cannot see it."""
     return f"Shelf {number} from above with {pieces_of(count)}"
 

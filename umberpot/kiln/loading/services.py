@@ -20,7 +20,7 @@ from claycore.firing.loading.by_rules import (
 )
 from claycore.firing.loading.footprints import PieceSize, footprint, usual_size
 from claycore.firing.loading.packing import Piece
-from claycore.firing.loading.shelves import Placed, Size
+from claycore.firing.loading.shelves import Placed, ShelfPlace, Size
 from claycore.firing.schedule_checks import Limited, Loaded
 from claycore.testing.bar_plan import needs_saucer
 from umberpot.firings.models import Firing, Kiln
@@ -31,6 +31,7 @@ from umberpot.kiln.services import RECORDED, fire
 from umberpot.shelf.models import Material
 from umberpot.studio.whole_change import whole_change
 from umberpot.tiles.bars import made_alike
+from umberpot.tiles.columns import PLACE_COLUMNS
 from umberpot.tiles.models import Loading, Step, Tile, TileQuerySet, Trial
 
 MOST_IN_A_LOAD = 400
@@ -217,7 +218,7 @@ def sets_of(pieces: Iterable[LoadedPiece]) -> list[PieceSet]:
 def _write(load: Load, loose: Sequence[LoadedPiece], found: packing.Load) -> None:
     by_name = {str(piece.pk): piece for piece in loose}
     for piece in loose:
-        piece.shelf = piece.x_mm = piece.y_mm = None
+        piece.place = None
     cones = []
     for number, stood in enumerate(found.shelves):
         for one in stood:
@@ -226,15 +227,9 @@ def _write(load: Load, loose: Sequence[LoadedPiece], found: packing.Load) -> Non
                 cones.append(piece)
             else:
                 piece = by_name[one.piece.name]
-            _stand(piece, number, one.placed)
-    fields = ["shelf", "x_mm", "y_mm", "width_mm", "depth_mm"]
-    LoadedPiece.objects.bulk_update(loose, fields)
+            piece.place = ShelfPlace(number, one.placed)
+    LoadedPiece.objects.bulk_update(loose, PLACE_COLUMNS)
     LoadedPiece.objects.bulk_create(cones)
-
-
-def _stand(piece: LoadedPiece, shelf: int, placed: Placed) -> None:
-    piece.shelf, piece.x_mm, piece.y_mm = shelf, placed.x, placed.y
-    piece.width_mm, piece.depth_mm = placed.width, placed.depth
 
 
 @whole_change()
@@ -258,7 +253,7 @@ def move(piece: LoadedPiece, shelf: int, x: float, y: float, turned: bool) -> No
     obstacle = by_hand.obstacle(load.kiln.shelf, placed, others, load.clearance_mm)
     if obstacle:
         raise NoPlace(obstacle)
-    _stand(piece, shelf, placed)
+    piece.place = ShelfPlace(shelf, placed)
     piece.locked = True
     piece.save()
 
@@ -273,7 +268,7 @@ def put_on(piece: LoadedPiece, shelf: int) -> None:
     found = by_hand.place_for(load.kiln.shelf, size, _others(piece, shelf), load.clearance_mm)
     if found is None:
         raise NoPlace
-    _stand(piece, shelf, found)
+    piece.place = ShelfPlace(shelf, found)
     piece.locked = True
     piece.save()
 
@@ -290,7 +285,7 @@ def to_tray(piece: LoadedPiece) -> None:
     if piece.tile is None:
         piece.delete()
         return
-    piece.shelf = piece.x_mm = piece.y_mm = None
+    piece.place = None
     piece.locked = False
     piece.save()
 
@@ -321,7 +316,7 @@ def resize(load: Load, trial: Trial, size: PieceSize, on_edge: bool) -> None:
         covers = footprint(size, on_edge, piece.in_saucer)
         piece.width_mm, piece.depth_mm = covers
         piece.on_edge = on_edge
-        piece.shelf = piece.x_mm = piece.y_mm = None
+        piece.place = None
         piece.locked = False
         piece.save()
 
@@ -360,10 +355,11 @@ def fire_load(load: Load, recorded: Mapping[str, Any], by: User) -> Firing:
         return fresh.firing
     if fresh.state != LoadState.PLANNED:
         raise NoLongerPlanned
-    standing = list(pieces_of(load).exclude(shelf=None).exclude(tile=None))
-    if not standing:
+    pieces = pieces_of(load).select_related(None)
+    places = {one.tile_id: one.place for one in pieces if one.tile_id and one.place}
+    if not places:
         raise NoPlace
-    tiles = list(Tile.objects.filter(pk__in=[one.tile_id for one in standing]).with_history())
+    tiles = list(Tile.objects.filter(pk__in=places).with_history())
     firing = fire(
         tiles,
         Firing(
@@ -373,7 +369,7 @@ def fire_load(load: Load, recorded: Mapping[str, Any], by: User) -> Firing:
             kiln=fresh.kiln,
             request_key=uuid.uuid5(fresh.request_key, "fired"),
         ),
-        {one.tile_id: one for one in standing if one.tile_id},
+        places,
     )
     fresh.state, fresh.firing = LoadState.FIRED, firing
     fresh.save(update_fields=["state", "firing"])

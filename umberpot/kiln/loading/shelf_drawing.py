@@ -36,11 +36,11 @@ class Slab:
         """The attributes in SVG by which it is moved; none where nobody moves it."""
         if not self.key:
             return SafeString("")
-        says = f"{self.name}, locked" if "slab-locked" in self.css else self.name
+        summary = f"{self.name}, locked" if "slab-locked" in self.css else self.name
         return format_html(
             'id="piece-{0}" data-piece="{0}" tabindex="0" role="button" aria-label="{1}"',
             self.key,
-            says,
+            summary,
         )
 
     @property
@@ -73,7 +73,7 @@ class Slab:
 class ShelfDrawing:
     """A shelf and its slabs in the frame they are drawn in."""
 
-    says: str
+    summary: str
     is_round: bool
     width: float
     depth: float
@@ -106,7 +106,7 @@ class ShelfDrawing:
 
 
 def drawn(
-    shelf: Shelf, stood: Sequence[tuple[str, Placed, str, str]], says: str, frame: float
+    shelf: Shelf, stood: Sequence[tuple[str, Placed, str, str]], summary: str, frame: float
 ) -> ShelfDrawing:
     """A shelf with what stands on it: each piece's name, place, look and key.
 
@@ -119,4 +119,4 @@ def drawn(
         Slab(name, at.x, bottom - at.y - at.depth, at.width, at.depth, css, key)
         for name, at, css, key in stood
     )
-    return ShelfDrawing(says, is_round, width, depth, frame, slabs)
+    return ShelfDrawing(summary, is_round, width, depth, frame, slabs)

@@ -6,12 +6,13 @@ from django.urls import reverse
 
 from claycore.firing import cones
 from claycore.firing.loading.by_rules import ARRANGEMENTS, WITNESS, Arrangement
-from claycore.firing.loading.shelves import CLEARANCE_MM, Placed
+from claycore.firing.loading.shelves import CLEARANCE_MM
 from umberpot.firings.models.atmospheres import Atmosphere
 from umberpot.firings.models.firings import Firing
 from umberpot.firings.models.kilns import Kiln
 from umberpot.kiln.models.schedules import Schedule
 from umberpot.studio.models import Signed, StudioOwned
+from umberpot.tiles.columns import PlaceColumns
 
 
 class LoadState(models.TextChoices):
@@ -74,12 +75,11 @@ class Load(Signed):
         return reverse("kiln:load-plan", args=[self.pk])
 
 
-class LoadedPiece(StudioOwned):
-    """A piece in a load: its footprint as it stands, and its place, lower left corner, mm.
+class LoadedPiece(PlaceColumns, StudioOwned):
+    """A piece in a load: its footprint as it stands, in mm, and its place; none in the tray.
 
-    ``tile`` is None for a row of witness cones. ``shelf`` counts from 0, the lowest; None while it
-    is in the tray. A piece is in one load that is still planned; when that is fired or cancelled,
-    these rows go.
+    ``tile`` is None for a row of witness cones. A piece is in one load
+    that is still planned; when that is fired or cancelled, these rows go.
     """
 
     NAMED_BY = ("load__kiln", "tile")
@@ -92,9 +92,6 @@ class LoadedPiece(StudioOwned):
     in_saucer = models.BooleanField(default=False)
     width_mm = models.FloatField()
     depth_mm = models.FloatField()
-    shelf = models.PositiveSmallIntegerField(null=True)
-    x_mm = models.FloatField(null=True)
-    y_mm = models.FloatField(null=True)
     locked = models.BooleanField(default=False)
 
     class Meta:
@@ -122,10 +119,3 @@ class LoadedPiece(StudioOwned):
     def name_and_state(self) -> str:
         """Its name, and whether it is locked."""
         return f"{self.name}, locked" if self.locked else self.name
-
-    @property
-    def placed(self) -> Placed | None:
-        """Its place on its shelf, None in the tray."""
-        if self.x_mm is None or self.y_mm is None:
-            return None
-        return Placed(self.x_mm, self.y_mm, self.width_mm, self.depth_mm)

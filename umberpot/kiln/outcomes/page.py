@@ -10,7 +10,7 @@ from claycore.firing.loading.shelves import Placed
 from claycore.firing.witness import Bend, ShelfHeat
 from umberpot.firings.models import Firing
 from umberpot.kiln.loading.section_drawing import KilnSection, section
-from umberpot.kiln.loading.sentences import section_says, shelf_caption, shelf_says
+from umberpot.kiln.loading.sentences import section_summary, shelf_caption, shelf_summary
 from umberpot.kiln.loading.shelf_drawing import ShelfDrawing, drawn
 from umberpot.kiln.outcomes import sentences
 from umberpot.kiln.outcomes.run_outcome import cone_meant
@@ -40,7 +40,7 @@ class ConeRow:
 
     shelf: int
     found: list[AskedCone]
-    says: str
+    summary: str
     error: str = ""
 
     @property
@@ -115,7 +115,7 @@ def shelves_as_fired(firing: Firing) -> list[tuple[str, ShelfDrawing]]:
     return [
         (
             shelf_caption(number + 1, len(pieces)),
-            drawn(shelf, pieces, shelf_says(number + 1, len(pieces)), shelf.sides[0]),
+            drawn(shelf, pieces, shelf_summary(number + 1, len(pieces)), shelf.sides[0]),
         )
         for number, pieces in sorted(stood.items())
     ]
@@ -130,4 +130,4 @@ def section_as_fired(firing: Firing, colours: Mapping[int, Lab]) -> KilnSection 
     ]
     if firing.kiln is None or not stood:
         return None
-    return section(firing.kiln, stood, section_says(firing.kiln, len(stood)))
+    return section(firing.kiln, stood, section_summary(firing.kiln, len(stood)))

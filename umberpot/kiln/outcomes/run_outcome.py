@@ -92,9 +92,9 @@ class RunOutcome:
             return ""
         if self.came_to.by == KnownBy.LOG and self.came_to.proposal == Proposal.RECORD:
             return ""
-        says = "The witness cones say" if self.came_to.by == KnownBy.WITNESS else "The log says"
+        summary = "The witness cones say" if self.came_to.by == KnownBy.WITNESS else "The log says"
         recorded = f"{_named(self.recorded)} is recorded"
-        return f"{says} {_named(cone)}; {recorded}. Correct it if it is wrong."
+        return f"{summary} {_named(cone)}; {recorded}. Correct it if it is wrong."
 
 
 def _named(cone: str | None) -> str:

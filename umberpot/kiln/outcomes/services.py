@@ -62,9 +62,9 @@ def note_mishap(tile: Tile, firing: Firing, mishap: Mishap, by: User) -> None:
         record_remarks(tile, firing, {seen}, set(), by)
     if mishap.is_gone and tile.set_aside_at is None:
         set_tile_aside(tile, True)
-    says = f"{tile.code} {mishap.label.lower()}"
-    if not firing.changes.filter(says=says).exists():
-        tell(firing, says, by)
+    summary = f"{tile.code} {mishap.label.lower()}"
+    if not firing.changes.filter(summary=summary).exists():
+        tell(firing, summary, by)
 
 
 @whole_change()
@@ -103,8 +103,8 @@ def note_cones(firing: Firing, found: Mapping[tuple[int, str], Bend | None], by:
             if was:
                 before = BEND_WORDS[Bend(was.bend)]
                 told.append(f"shelf {shelf + 1}, cone {cone} {BEND_WORDS[bend]}, not {before}")
-    for says in told:
-        tell(firing, says, by)
+    for summary in told:
+        tell(firing, summary, by)
 
 
 def _contradictions(found: Mapping[tuple[int, str], Bend | None]) -> dict[int, str]:

@@ -23,7 +23,7 @@ class Repeat:
 
     title: str
     row: WallRow
-    says: str
+    summary: str
 
 
 def repeats(studio: Studio) -> list[Repeat]:

@@ -12,7 +12,7 @@ from claycore.surface.factor_trials.sentences import HINT, clearest_first, of_cl
 from umberpot.clays.records import clay_records
 from umberpot.clays.verdicts.judging import judge, usual_purpose
 from umberpot.colours.fired import fired_colours
-from umberpot.colours.summary import colours_say
+from umberpot.colours.summary import colours_summary
 from umberpot.firings.models import Firing
 from umberpot.kiln.outcomes.sentences import shelf_said
 from umberpot.kiln.outcomes.services import heats
@@ -48,10 +48,10 @@ def _of_trial(studio: Studio, trial: Trial) -> Draft:
     if test:
         of_clay = _of_clay(studio, test.clay)
         return _draft(of_clay.sentence, [*expected, *of_clay.words.splitlines()])
-    says = colours_say(studio, fired_colours(trial.tiles.kept().with_history()))
-    questions = [f"Ask the supplier: {question}" for question in says.questions[:2]]
-    headline = says.headline or sentences.NO_COLOURS
-    return _draft(headline, [*expected, *says.rest[:3], *questions])
+    summary = colours_summary(studio, fired_colours(trial.tiles.kept().with_history()))
+    questions = [f"Ask the supplier: {question}" for question in summary.questions[:2]]
+    headline = summary.headline or sentences.NO_COLOURS
+    return _draft(headline, [*expected, *summary.rest[:3], *questions])
 
 
 def _expected(trial: Trial) -> list[str]:

@@ -50,9 +50,9 @@ def findings(rows: Iterable[Finding]) -> Section:
     )
 
 
-def swatch_of(tile: Tile, lab_hex: str, says: str) -> Swatch:
+def swatch_of(tile: Tile, lab_hex: str, summary: str) -> Swatch:
     """A tile's fired colour."""
-    return Swatch(lab_hex, tile.code, says)
+    return Swatch(lab_hex, tile.code, summary)
 
 
 def cautions(materials: Iterable[Material]) -> Section:

@@ -43,7 +43,7 @@ def report_of_firing(studio: Studio, firing: Firing, made_on: date) -> Report:
             Section("Curve", _curves(firing)),
             Section("Witness cones", [Text(said) for said in _shelves(firing)]),
             Section("What was in it", _pieces(tiles, count)),
-            Section("Corrected since", [Text(one.says) for one in firing.changes.all()]),
+            Section("Corrected since", [Text(one.summary) for one in firing.changes.all()]),
             common.findings(of_firing),
             remembered.of_thing(studio, Q(firing=firing)),
             common.methods(),

@@ -76,9 +76,9 @@ def _photographs(kept: Iterable[Kept]) -> list[Block]:
     What came with an archive may be no picture: what is said of it then stands alone.
     """
     shown, said = [], []
-    for jpeg, says in kept:
+    for jpeg, summary in kept:
         try:
-            shown.append(Photograph(as_jpeg(io.BytesIO(jpeg), len(jpeg), IN_A_REPORT), says))
+            shown.append(Photograph(as_jpeg(io.BytesIO(jpeg), len(jpeg), IN_A_REPORT), summary))
         except ValidationError:
-            said.append(Text(says))
+            said.append(Text(summary))
     return [*said, *([Photographs(shown)] if shown else [])]

@@ -7,7 +7,7 @@ from claycore.judging.limits import SCHOOL_WORDS, WARES
 from umberpot.clays.figures import spread_records
 from umberpot.clays.limits.services import limits_of
 from umberpot.colours.fired import fired_colours
-from umberpot.colours.summary import colours_say
+from umberpot.colours.summary import colours_summary
 from umberpot.library.findings.sentences import of_expectation
 from umberpot.library.models import Finding
 from umberpot.library.reports import common, remembered
@@ -53,8 +53,8 @@ def report_of_trial(studio: Studio, trial: Trial, made_on: date) -> Report:
     progresses = [one.progress for one in found]
     grids = result_grids(trial.plan, in_grid, results.replicates(trial, in_grid, records))
     batches = results.replicates(trial, found, records)
-    says = colours_say(studio, fired_colours(p.tile for p in progresses))
-    first = first_tiles(trial.plan, found, says.noise, prices_for(studio, found))
+    summary = colours_summary(studio, fired_colours(p.tile for p in progresses))
+    first = first_tiles(trial.plan, found, summary.noise, prices_for(studio, found))
     expected = trial.expectations.all()
     of_trial = Finding.objects.of(studio).filter(trial=trial).select_related("made_by")
     materials = Material.objects.of(studio).filter(mix_parts__mix__tiles__trial=trial)
@@ -64,10 +64,10 @@ def report_of_trial(studio: Studio, trial: Trial, made_on: date) -> Report:
         subtitle=f"Trial begun on {common.day(trial.made_at)}, {tiles}",
         studio=str(studio),
         made_on=made_on,
-        headline=headline_of(first) or says.headline or "No colours and no verdict yet.",
+        headline=headline_of(first) or summary.headline or "No colours and no verdict yet.",
         blocks=[
             *[Text(of_expectation(one.words, one.after_firing)) for one in expected],
-            *[Text(said) for said in (*says.rest, *shelves_said(progresses))],
+            *[Text(said) for said in (*summary.rest, *shelves_said(progresses))],
         ],
         sections=[
             Section("Fired colour", _grids(grids) or _colours(found)),

@@ -15,7 +15,7 @@ class Found:
     """Something to go to: its name, what it is, where it is; and the row, to draw it by."""
 
     name: str
-    says: str
+    summary: str
     url: str
     row: Any = None
 

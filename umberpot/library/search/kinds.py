@@ -69,8 +69,8 @@ def _tile_words(tile: Tile) -> Words:
 
 def _tile_found(tile: Tile) -> Found:
     state = "set aside" if tile.set_aside_at else tile.get_step_display().lower()
-    says = f"{'bar' if tile.is_bar else 'tile'} of {tile.made_of}: {state}"
-    return Found(tile.code, says, tile.get_absolute_url(), tile)
+    summary = f"{'bar' if tile.is_bar else 'tile'} of {tile.made_of}: {state}"
+    return Found(tile.code, summary, tile.get_absolute_url(), tile)
 
 
 READ: dict[str, Q] = {
@@ -125,12 +125,12 @@ def _material_words(material: Material) -> Words:
 
 
 def _material_found(material: Material) -> Found:
-    says = material.get_kind_display().lower()
+    summary = material.get_kind_display().lower()
     if material.supplier_code:
-        says += f", {material.supplier_code}"
+        summary += f", {material.supplier_code}"
     if material.retired_at:
-        says += ", set aside"
-    return Found(material.name, says, material.get_absolute_url(), material)
+        summary += ", set aside"
+    return Found(material.name, summary, material.get_absolute_url(), material)
 
 
 def _clay_results_found(clay: Material) -> Found:
@@ -152,8 +152,8 @@ def _contained(mix: Mix) -> list[str]:
 
 def _mix_found(mix: Mix) -> Found:
     state = "finished" if mix.finished_at else "to weigh out"
-    says = f"mix of {_day(mix.made_at)}, {state}"
-    return Found(mix.name, says, mix.get_absolute_url(), mix)
+    summary = f"mix of {_day(mix.made_at)}, {state}"
+    return Found(mix.name, summary, mix.get_absolute_url(), mix)
 
 
 MIX_FILTERS: dict[str, Lookup] = {
@@ -165,8 +165,8 @@ MIX_FILTERS: dict[str, Lookup] = {
 
 
 def _plan_found(plan: Plan) -> Found:
-    says = f"{plan.get_kind_display()} of {_day(plan.made_at)}"
-    return Found(plan.name, says, plan.get_absolute_url(), plan)
+    summary = f"{plan.get_kind_display()} of {_day(plan.made_at)}"
+    return Found(plan.name, summary, plan.get_absolute_url(), plan)
 
 
 def _trial_words(trial: Trial) -> Words:
@@ -175,8 +175,8 @@ def _trial_words(trial: Trial) -> Words:
 
 
 def _trial_found(trial: Trial) -> Found:
-    says = "clay test" if hasattr(trial, "test") else "trial"
-    return Found(trial.name, f"{says} of {_day(trial.made_at)}", trial.get_absolute_url(), trial)
+    summary = "clay test" if hasattr(trial, "test") else "trial"
+    return Found(trial.name, f"{summary} of {_day(trial.made_at)}", trial.get_absolute_url(), trial)
 
 
 def _firing_words(firing: Firing) -> Words:
@@ -221,8 +221,8 @@ def _ware_words(batch: WareBatch) -> Words:
 
 
 def _ware_found(batch: WareBatch) -> Found:
-    says = f"ware, {batch.made_of}, {batch.fired_to}"
-    return Found(batch.name, says, batch.get_absolute_url(), batch)
+    summary = f"ware, {batch.made_of}, {batch.fired_to}"
+    return Found(batch.name, summary, batch.get_absolute_url(), batch)
 
 
 def _calculation_found(saved: SavedCalculation) -> Found:
@@ -237,9 +237,9 @@ def _finding_words(finding: Finding) -> Words:
 
 
 def _finding_found(finding: Finding) -> Found:
-    says = f"finding on {finding.subject}, {_day(finding.made_at)}"
+    summary = f"finding on {finding.subject}, {_day(finding.made_at)}"
     shown = Truncator(finding.sentence).chars(80)
-    return Found(shown, says, finding.get_absolute_url(), finding)
+    return Found(shown, summary, finding.get_absolute_url(), finding)
 
 
 def _note_words(note: Note) -> Words:
@@ -247,9 +247,9 @@ def _note_words(note: Note) -> Words:
 
 
 def _note_found(note: Note) -> Found:
-    says = f"note on {note.subject._meta.verbose_name} {note.subject}, {_day(note.made_at)}"
+    summary = f"note on {note.subject._meta.verbose_name} {note.subject}, {_day(note.made_at)}"
     shown = Truncator(note.words).chars(80) or "A photograph"
-    return Found(shown, says, note.get_absolute_url(), note)
+    return Found(shown, summary, note.get_absolute_url(), note)
 
 
 KINDS: dict[str, Kind] = {

@@ -14,6 +14,7 @@ from umberpot.library.search.matching import MOST_LOOKED_THROUGH, keys_of
 from umberpot.library.search.meaning import Colour, Meaning, Span, meaning_of
 from umberpot.studio.models import Studio
 from umberpot.tiles.colours import latest_colours
+from umberpot.tiles.columns import LAB_COLUMNS
 from umberpot.tiles.models import Tile, TileQuerySet
 
 
@@ -72,7 +73,7 @@ def _of_colour(studio: Studio, colour: Colour, tiles: TileQuerySet, narrowed: bo
     read = latest_colours(studio)
     if narrowed:
         read = read.filter(tile__in=tiles.values("pk"))
-    rows = read.order_by("-pk").values_list("tile", "lightness", "a", "b")
+    rows = read.order_by("-pk").values_list("tile", *LAB_COLUMNS)
     fit = (tile for tile, *lab in rows.iterator() if _fits(colour, Lab(*lab)))
     return list(dict.fromkeys(fit))
 

@@ -136,7 +136,7 @@ class Page:
 
     @property
     def found(self) -> Found:
-        return Found(self.tool.word, self.tool.says or "page", reverse(self.tool.url_name))
+        return Found(self.tool.word, self.tool.summary or "page", reverse(self.tool.url_name))
 
 
 def _fits(name: str, words: Sequence[str]) -> bool:
@@ -149,7 +149,7 @@ def every_page(decides: bool = True) -> list[Page]:
     """All pages in the order of the work, each once; those of owners for owners only."""
     groups = [*SHELF_TOOLS, *MIX_TOOLS, *KILN_TOOLS, *RESULTS_TOOLS, *RESULTS_CALCULATORS]
     groups += [*SURFACE_TOOLS, *LIBRARY_TOOLS]
-    tools = [Tool(name, word, says) for word, name, says in PLACES]
+    tools = [Tool(name, word, summary) for word, name, summary in PLACES]
     tools += [tool for group in groups for tool in group.tools]
     tools += [*OF_EVERYBODY, *(OF_OWNERS if decides else ()), *ACTIONS]
     by_name: dict[str, Page] = {}
@@ -182,4 +182,4 @@ def terms_for(words: Sequence[str]) -> Iterator[Found]:
     """The entries of the glossary that some words begin."""
     for anchor, one in by_anchor().items():
         if _fits(one.word, words):
-            yield Found(one.word, one.says, f"{reverse('library:words')}#{anchor}")
+            yield Found(one.word, one.summary, f"{reverse('library:words')}#{anchor}")

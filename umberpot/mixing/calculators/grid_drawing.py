@@ -37,7 +37,7 @@ class DrawnCell:
 
     key: str
     short: str
-    says: str
+    summary: str
     x: int
     y: int
     have: bool
@@ -69,7 +69,7 @@ def _drawn_cells(grid: Grid, plan: PourPlan) -> dict[Cell, DrawnCell]:
     drawn = {}
     for cell in grid.cells:
         poured, number = order.get(cell, (None, None))
-        says = " and ".join(
+        summary = " and ".join(
             f"{plain(cell[side], 3)} % {axis.name}"
             for side, axis in enumerate(grid.axes)
             if cell[side] > 0
@@ -77,7 +77,7 @@ def _drawn_cells(grid: Grid, plan: PourPlan) -> dict[Cell, DrawnCell]:
         drawn[cell] = DrawnCell(
             _key(cell),
             " × ".join(plain(cell[side], 3) for side in range(len(grid.axes))) + " %",
-            says or "plain",
+            summary or "plain",
             SIDE + columns[cell[0]] * measure.width,
             HEAD + rows[cell[1]] * measure.height,
             cell in grid.have,
@@ -97,7 +97,7 @@ def _pour_rows(grid: Grid, pot: Pot, drawn: dict[Cell, DrawnCell], step_g: float
     return [
         {
             "order": drawn[pour.cell].order,
-            "cell": drawn[pour.cell].says,
+            "cell": drawn[pour.cell].summary,
             "add": [
                 {"name": dosing.name, "grams": to_step(dosing.mass_g, step_g)}
                 for dosing in pour.add
@@ -168,7 +168,7 @@ def grid_shown(
         ],
         "batches": [
             {
-                "cell": drawn[batch.cell].says,
+                "cell": drawn[batch.cell].summary,
                 "add": [(name, to_step(grams, step_g)) for name, grams in batch.add_g.items()],
                 "water": plain(batch.water_to_add_g, 1) if batch.water_to_add_g else "",
             }

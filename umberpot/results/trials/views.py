@@ -20,7 +20,7 @@ from umberpot.colours.models import Ring
 from umberpot.colours.noise import studio_record
 from umberpot.colours.photographs.sentences import of_texture
 from umberpot.colours.photographs.services import close_up, photographs_of
-from umberpot.colours.summary import ColoursSay, colours_say
+from umberpot.colours.summary import ColoursSummary, colours_summary
 from umberpot.colours.wall.forms import query_of
 from umberpot.mixing.models import Mix
 from umberpot.mixing.next_actions import make_more, of_mix
@@ -88,8 +88,8 @@ def trials(request: StudioRequest) -> HttpResponse:
         made = results.replicates(trial, found, records)
         if made:
             colours = fired_colours(one.progress.tile for one in found)
-            says = colours_say(request.studio, colours, alike, prices)
-            first = first_tiles(trial.plan, found, says.noise, prices)
+            summary = colours_summary(request.studio, colours, alike, prices)
+            first = first_tiles(trial.plan, found, summary.noise, prices)
             rows.append(
                 {
                     "trial": trial,
@@ -98,7 +98,7 @@ def trials(request: StudioRequest) -> HttpResponse:
                     "more": len(found) - TILES_DRAWN,
                     "summary": results.summary(made),
                     "ware": WARES[trial.ware],
-                    "answer": headline_of(first) or says.headline,
+                    "answer": headline_of(first) or summary.headline,
                 }
             )
     return render(
@@ -137,9 +137,9 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
     found = [result for result in in_grid if result.progress.tile.trial_id == trial.pk]
     progresses = [result.progress for result in found]
     batches = results.replicates(trial, found, records)
-    says = colours_say(request.studio, fired_colours(p.tile for p in progresses))
+    summary = colours_summary(request.studio, fired_colours(p.tile for p in progresses))
     prices = prices_for(request.studio, found)
-    first = first_tiles(trial.plan, found, says.noise, prices)
+    first = first_tiles(trial.plan, found, summary.noise, prices)
     further = further_strengths(trial, first)
     return render(
         request,
@@ -159,14 +159,14 @@ def trial(request: StudioRequest, pk: int) -> HttpResponse:
             "joints": results.joints(found),
             "grids": result_grids(trial.plan, in_grid, results.replicates(trial, in_grid, records)),
             "next_strengths": [row for row in further if row.is_open],
-            "headline": headline_of(first) or says.headline,
+            "headline": headline_of(first) or summary.headline,
             "shows": _shows(request),
             "shown_as": list(SHOWN_AS.items()),
             "shelves": shelves_said(progresses),
             "wall_query": query_of(p.tile.code for p in progresses if p.colour),
             "photographs": photographs_of(trial),
-            "colours": says,
-            "winners": _winners(request, says),
+            "colours": summary,
+            "winners": _winners(request, summary),
         },
         status=400 if judged_as.errors else 200,
     )
@@ -178,9 +178,9 @@ def _shows(request: StudioRequest) -> GridShows:
     return GridShows(asked) if asked in list(GridShows) else GridShows.COLOUR
 
 
-def _winners(request: StudioRequest, says: ColoursSay) -> list[tuple[str, str]]:
+def _winners(request: StudioRequest, summary: ColoursSummary) -> list[tuple[str, str]]:
     """The strengths that are enough, of the first few series, and where more of each is made."""
-    enough = [one for one in says.series if one.reading.enough_pct in one.tiles][:MOST_WINNERS]
+    enough = [one for one in summary.series if one.reading.enough_pct in one.tiles][:MOST_WINNERS]
     keys = {one.colourant: one.tiles[one.reading.enough_pct or 0][0].mix for one in enough}
     mixes = Mix.objects.of(request.studio).in_bulk([key for key in keys.values() if key])
     words = {one.colourant: f"{percentage(one.reading.enough_pct or 0)} %" for one in enough}

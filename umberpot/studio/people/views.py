@@ -43,7 +43,7 @@ def _page(request: StudioRequest, form: InviteForm) -> HttpResponse:
     shown |= {
         "now": now,
         "roles": Role.choices,
-        "says": sentences.ROLES_IN_WORDS,
+        "summary": sentences.ROLES_IN_WORDS,
         "may_found": owns_installation(request.membership),
     }
     shown["link"] = request.session.pop(_FRESH_LINK, "") if owner else ""

@@ -15,7 +15,7 @@ class PieceLook:
     """What the drawing of a piece needs; ``step`` is '' where it was not rated."""
 
     code: str
-    says: str
+    summary: str
     css: str
     left: str
     right: str

@@ -8,7 +8,7 @@ from django.http import QueryDict
 
 from claycore.measure.errors import ClayError
 from claycore.surface.factor_trials.design import SLABS, Design, Factor
-from claycore.surface.factor_trials.expectations import Says
+from claycore.surface.factor_trials.expectations import ClaimKind
 from claycore.surface.factor_trials.scales import SCALES, Scale
 from claycore.surface.factor_trials.whole_firing import WHY_NOT, shared_by_a_slab
 from umberpot.studio.models import Studio
@@ -16,7 +16,7 @@ from umberpot.surface.factor_trials import sentences
 from umberpot.surface.factor_trials.reading import Piece
 from umberpot.surface.factor_trials.services import Rated
 from umberpot.surface.models import FactorPiece
-from umberpot.surface.models.factor_trials import SAYS
+from umberpot.surface.models.factor_trials import CLAIM_KINDS
 from umberpot.tiles.colours import MeasuredColour, typed_colour
 from umberpot.ui.editing import EditingForm
 from umberpot.ui.fields.counts import CountField
@@ -76,8 +76,10 @@ class TrialForm(forms.Form):
         error_messages={"required": "Write down what you expect before you start."},
     )
     claim_about = _text("Level or factor", 40, required=False)
-    claim_says = Choice(
-        choices=[("", "no prediction"), *SAYS.items()], required=False, label="Expected outcome"
+    claim_kind = Choice(
+        choices=[("", "no prediction"), *CLAIM_KINDS.items()],
+        required=False,
+        label="Expected outcome",
     )
     claim_scale = Choice(
         choices=lambda: [("", "choose"), *((code, title.lower()) for code, title in _scales())],
@@ -103,7 +105,7 @@ class TrialForm(forms.Form):
         except ClayError as error:
             self.add_error(_FIELDS.get(error.field, f"factor_{len(factors)}"), str(error))
             return cleaned
-        cleaned["claim"] = self._claim(cleaned) if cleaned["claim_says"] else {}
+        cleaned["claim"] = self._claim(cleaned) if cleaned["claim_kind"] else {}
         return cleaned
 
     def _refuse_whole_firings(self, cleaned: dict[str, Any]) -> None:
@@ -133,18 +135,18 @@ class TrialForm(forms.Form):
         if scale not in cleaned["scales"]:
             self.add_error("claim_scale", sentences.SCALE_NEEDED)
         found = _named(cleaned["design"], cleaned["claim_about"])
-        says = cleaned["claim_says"]
+        kind = cleaned["claim_kind"]
         if len(found) != 1:
             self.add_error("claim_about", sentences.AMBIGUOUS if found else sentences.NOT_A_LEVEL)
             return {}
         factor, level = found[0]
-        if (level is None) is not (says == Says.NO_DIFFERENCE):
+        if (level is None) is not (kind == ClaimKind.NO_DIFFERENCE):
             said = sentences.LEVEL_NEEDED if level is None else sentences.FACTOR_NEEDED
             self.add_error("claim_about", said)
         return {
             "claim_factor": factor,
             "claim_level": level,
-            "claim_says": says,
+            "claim_kind": kind,
             "claim_scale": scale,
         }
 

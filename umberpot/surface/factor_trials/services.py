@@ -172,11 +172,9 @@ def record_colours(
                 piece=piece,
                 washed=washed,
                 typed=colour.typed,
-                lightness=colour.lab.lightness,
-                a=colour.lab.a,
-                b=colour.lab.b,
                 made_by=by,
             )
+            kept.lab = colour.lab
             new.append((old, kept))
     replace_figures(new, by)
     _hold_against(held)

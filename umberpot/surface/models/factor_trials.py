@@ -4,15 +4,15 @@ from django.db import models
 from django.db.models import F, Q
 from django.urls import reverse
 
-from claycore.colour.notation import Lab
 from claycore.surface.factor_trials.design import Cell, Design, Factor
-from claycore.surface.factor_trials.expectations import Claim, ExpectationOutcome, Says
+from claycore.surface.factor_trials.expectations import Claim, ClaimKind, ExpectationOutcome
 from umberpot.studio.models import Correctable, SetAside, Signed, StudioOwned
+from umberpot.tiles.columns import ColourColumns
 
-SAYS = {
-    Says.WORST: "comes out worst",
-    Says.BEST: "comes out best",
-    Says.NO_DIFFERENCE: "makes no difference",
+CLAIM_KINDS = {
+    ClaimKind.WORST: "comes out worst",
+    ClaimKind.BEST: "comes out best",
+    ClaimKind.NO_DIFFERENCE: "makes no difference",
 }
 MOST_STEPS = 9
 """No scale has more; what a scale of the core has is checked where a sheet is read."""
@@ -44,7 +44,7 @@ class FactorTrial(SetAside):
     shown_at = models.DateTimeField(null=True)
     claim_factor = models.PositiveSmallIntegerField(null=True)
     claim_level = models.PositiveSmallIntegerField(null=True)
-    claim_says = models.CharField(max_length=13, blank=True, choices=list(SAYS.items()))
+    claim_kind = models.CharField(max_length=13, blank=True, choices=list(CLAIM_KINDS.items()))
     claim_scale = models.CharField(max_length=16, blank=True)
     outcome = models.CharField(
         max_length=11, blank=True, choices=[(came.value, came.words) for came in ExpectationOutcome]
@@ -63,7 +63,7 @@ class FactorTrial(SetAside):
                 condition=Q(slabs__gt=0, slabs__lte=12), name="factor_trial_has_slabs"
             ),
             models.CheckConstraint(
-                condition=Q(claim_factor=None) | (~Q(claim_says="") & ~Q(claim_scale="")),
+                condition=Q(claim_factor=None) | (~Q(claim_kind="") & ~Q(claim_scale="")),
                 name="factor_trial_claim_whole",
             ),
         ]
@@ -96,7 +96,7 @@ class FactorTrial(SetAside):
         """What was expected, where figures can answer it."""
         if self.claim_factor is None:
             return None
-        return Claim(self.claim_factor, Says(self.claim_says), self.claim_level)
+        return Claim(self.claim_factor, ClaimKind(self.claim_kind), self.claim_level)
 
     @property
     def said_outcome(self) -> str:
@@ -180,7 +180,7 @@ class Rating(Correctable):
         return f"{self.piece} {self.scale} {self.step}"
 
 
-class PieceColour(Correctable):
+class PieceColour(ColourColumns, Correctable):
     """A piece's colour, of the half that was kept or of the one that was washed."""
 
     NAMED_BY = ("piece",)
@@ -188,9 +188,6 @@ class PieceColour(Correctable):
     piece = models.ForeignKey(FactorPiece, on_delete=models.PROTECT, related_name="colours")
     washed = models.BooleanField()
     typed = models.CharField(max_length=60)
-    lightness = models.FloatField()
-    a = models.FloatField()
-    b = models.FloatField()
 
     class Meta(Correctable.Meta):
         verbose_name = "colour of a piece"
@@ -205,7 +202,3 @@ class PieceColour(Correctable):
 
     def __str__(self) -> str:
         return f"{self.piece} {self.typed}"
-
-    @property
-    def lab(self) -> Lab:
-        return Lab(self.lightness, self.a, self.b)

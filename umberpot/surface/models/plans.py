@@ -242,7 +242,7 @@ class KeptPreview(Signed):
     """
 
     plan = models.ForeignKey(SurfacePlan, on_delete=models.PROTECT, related_name="previews")
-    says = models.CharField(max_length=400)
+    summary = models.CharField(max_length=400)
     content_type = models.CharField(max_length=20)
     picture = models.BinaryField()
     photograph = models.BinaryField(null=True)
@@ -258,4 +258,4 @@ class KeptPreview(Signed):
         ]
 
     def __str__(self) -> str:
-        return self.says
+        return self.summary

@@ -47,7 +47,7 @@ class Section:
     height: float
 
     @property
-    def says(self) -> str:
+    def summary(self) -> str:
         """The section in words, for who cannot see it."""
         return "From the top: " + ", ".join(band.title for band in self.bands)
 

@@ -136,7 +136,7 @@ def _plan_page(
     context["samples"] = sample_rows(request.studio, found, samples)
     context |= _bucket(request, found) | _preview(request, found, whole)
     context |= {"kept": saved_previews(found), "asked": request.GET.urlencode()}
-    context |= {"request_key": uuid.uuid4(), "says": sentences.of_plan(found, whole.area_cm2)}
+    context |= {"request_key": uuid.uuid4(), "summary": sentences.of_plan(found, whole.area_cm2)}
     context["composing"] = (
         form.is_bound
         or request.htmx.trigger == COAT_FORM

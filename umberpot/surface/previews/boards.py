@@ -25,7 +25,7 @@ class Board(Protocol):
         """What it depends on, valid."""
 
     @property
-    def says(self) -> str:
+    def summary(self) -> str:
         """Its figures, in a sentence."""
 
     @property

@@ -15,11 +15,11 @@ class Drawn:
 
     picture: bytes
     content_type: str
-    says: str
+    summary: str
 
 
 def draw(plan: SurfacePlan, whole: CalculatedPlan, data: QueryDict) -> Drawn | None:
     """The preview of a plan with what was asked for; None where there is nothing to draw."""
     kind = BOARDS.get(plan.technique)
     board = kind.draw(plan, whole, data) if kind else None
-    return Drawn(board.file(), kind.content_type, board.says) if kind and board else None
+    return Drawn(board.file(), kind.content_type, board.summary) if kind and board else None

@@ -74,7 +74,7 @@ class Feathered:
         return picture(self._face, [row.layer.lab for row in self.rows])
 
     @property
-    def says(self) -> str:
+    def summary(self) -> str:
         """The share of each slip, and how thin a trail is drawn out."""
         found = shares(self._face, len(self.rows) - 1)
         finest = plain(self._trails.finest_mm, 1)

@@ -72,7 +72,7 @@ class Joggled:
         return picture(self._face, [row.layer.lab for row in self.rows])
 
     @property
-    def says(self) -> str:
+    def summary(self) -> str:
         """The share of each slip, which no tilt changes."""
         found = shares(self._face, len(self.rows) - 1)
         count = len(self.form.cleaned_data["tilts"])

@@ -19,7 +19,7 @@ def saved_previews(plan: SurfacePlan) -> QuerySet:
 
 def keep(plan: SurfacePlan, drawn: Drawn, key: uuid.UUID, by: User) -> None:
     """Keeps a preview as it is drawn now. The same ``key`` keeps only one."""
-    columns = {"plan": plan, "says": drawn.says[:400], "content_type": drawn.content_type}
+    columns = {"plan": plan, "summary": drawn.summary[:400], "content_type": drawn.content_type}
     KeptPreview.objects.get_or_create(
         studio_id=plan.studio_id,
         request_key=key,

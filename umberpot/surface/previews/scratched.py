@@ -85,7 +85,7 @@ class Scratch:
         return plain(self.form.cleaned_data["depth"], 2)
 
     @property
-    def says(self) -> str:
+    def summary(self) -> str:
         """What the line reveals, and whether it will be seen."""
         found = self.scratched
         if found.width_mm <= 0:

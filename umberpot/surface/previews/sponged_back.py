@@ -78,7 +78,7 @@ class SpongedBack:
         return picture(shown, [layer.lab for layer in self.layers], dirty)
 
     @property
-    def says(self) -> str:
+    def summary(self) -> str:
         """The share of each layer that is seen."""
         counts = np.bincount(self._face[self._outline], minlength=len(self.layers))
         seen = [

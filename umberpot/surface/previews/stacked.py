@@ -110,7 +110,7 @@ class Stacked:
         return list(shares.items())
 
     @property
-    def says(self) -> str:
+    def summary(self) -> str:
         """The finest layer, and what each clay weighs."""
         typed = self.form.cleaned_data
         finest = self._block.finest_mm

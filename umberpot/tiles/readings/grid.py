@@ -64,7 +64,7 @@ class Cell:
         return f"{self.kind.quantity}-{self.tile.pk}"
 
     @property
-    def says(self) -> str:
+    def summary(self) -> str:
         return f"{self.tile.code}, {self.kind.column.lower()}"
 
     @property
@@ -121,7 +121,7 @@ class ColourCell:
         return f"{'bare_colour' if self.of_bare_half else 'colour'}-{self.tile.pk}"
 
     @property
-    def says(self) -> str:
+    def summary(self) -> str:
         half = " of the unglazed half" if self.of_bare_half else ""
         return f"{self.tile.code}, colour{half}"
 

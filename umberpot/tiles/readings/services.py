@@ -325,9 +325,7 @@ def _colour(changes: _Changes, entry: ColourEntry, standing: _Standing) -> None:
     _refuse_unseen(current, entry.seen, entry.name)
     fresh = changes.row_of(
         ColourReading,
-        lightness=colour.lab.lightness,
-        a=colour.lab.a,
-        b=colour.lab.b,
+        lab=colour.lab,
         typed=colour.typed,
         source=colour.source,
         u95=colour.u95,

@@ -24,7 +24,7 @@ from umberpot.transfer.archive import shapes
 _LARGEST_WHOLE = 2**31 - 1
 
 FORMAT = "umber pot studio"
-VERSION = 4
+VERSION = 5
 """Raised when an archive of before can no longer be read as it is; then ``RENAMED`` says how."""
 
 LEFT_OUT = {
@@ -165,7 +165,12 @@ RENAMED: dict[int, dict[str, dict[str, str]]] = {
     1: {
         "mixing.Mix": {"reckoned_anew_at": "recalculated_at"},
         "mixing.MixPart": {"reckoned_g": "recalculated_g"},
-    }
+    },
+    4: {
+        "firings.FiringChange": {"says": "summary"},
+        "surface.FactorTrial": {"claim_says": "claim_kind"},
+        "surface.KeptPreview": {"says": "summary"},
+    },
 }
 """By version and kind of row, the fields that have another name since: the old, then the new."""
 

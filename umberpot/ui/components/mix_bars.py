@@ -38,7 +38,7 @@ def sized_bar(segments: list[Any], width: str) -> dict[str, Any]:
 def fired_bar(segments: list[Any], fill: str, words: str) -> dict[str, Any]:
     """A mix bar whose clay has the colour that the mix was fired to; ``words`` say what of."""
     shown = _bar(segments, 100, fill)
-    return {**shown, "says": f"{shown['says']}. Fired colour: {words}"}
+    return {**shown, "summary": f"{shown['summary']}. Fired colour: {words}"}
 
 
 def _bar(segments: list[Any], full_width: float, fired: str = "") -> dict[str, Any]:
@@ -61,8 +61,8 @@ def _bar(segments: list[Any], full_width: float, fired: str = "") -> dict[str, A
             }
         )
         x += segment.share_pct * full_width / 100
-    says = ", ".join(f"{s.name} {plain(s.share_pct, 1)} %" for s in segments)
-    return {"rows": rows, "says": f"Dry weights: {says}"}
+    summary = ", ".join(f"{s.name} {plain(s.share_pct, 1)} %" for s in segments)
+    return {"rows": rows, "summary": f"Dry weights: {summary}"}
 
 
 @register.inclusion_tag("ui/components/weave_key.html")
@@ -79,5 +79,5 @@ def gauge(weighed_g: float, target_g: float, tolerance_g: float) -> dict[str, An
         "width": f"{100 * max(weighed_g, 0) / full:.3f}",
         "band_x": f"{100 * (target_g - tolerance_g) / full:.3f}",
         "band_width": f"{max(0.6, 200 * tolerance_g / full):.3f}",
-        "says": f"{plain(weighed_g)} g of {plain(target_g)} g",
+        "summary": f"{plain(weighed_g)} g of {plain(target_g)} g",
     }

@@ -88,7 +88,7 @@ class TileLook:
         return 12 if len(self.under) <= 7 else 9
 
     @property
-    def says(self) -> str:
+    def summary(self) -> str:
         """The tile in words, for who cannot see it."""
         what = f"{'Bar' if self.is_bar else 'Tile'} {self.code}"
         what = f"{what}, {self.under}" if self.under else what

@@ -38,7 +38,7 @@ class Swatch:
 
     fill: str
     name: str
-    says: str = ""
+    summary: str = ""
 
     @property
     def ink(self) -> str:
@@ -56,7 +56,7 @@ class Swatches:
 
     @property
     def words(self) -> list[str]:
-        return [words for one in self.swatches for words in (one.name, one.says)]
+        return [words for one in self.swatches for words in (one.name, one.summary)]
 
 
 @dataclass(frozen=True)
@@ -111,7 +111,7 @@ class Photograph:
     """A photograph as JPEG, and what stands under it."""
 
     jpeg: bytes
-    says: str
+    summary: str
 
     @property
     def data_uri(self) -> str:
@@ -128,7 +128,7 @@ class Photographs:
 
     @property
     def words(self) -> list[str]:
-        return [one.says for one in self.photographs]
+        return [one.summary for one in self.photographs]
 
 
 Block = Text | Swatches | SwatchGrid | Grid | Picture | Photographs

@@ -99,7 +99,7 @@ def _swatch_row(swatches: Sequence[Swatch]) -> Table:
         [
             ["" for _ in swatches],
             [Paragraph(printable(swatch.name), UNDER_SWATCH) for swatch in swatches],
-            [Paragraph(printable(swatch.says), UNDER_SWATCH) for swatch in swatches],
+            [Paragraph(printable(swatch.summary), UNDER_SWATCH) for swatch in swatches],
         ],
         colWidths=[WIDTH / SWATCHES_A_ROW] * len(swatches),
         rowHeights=[11 * mm, None, None],
@@ -184,4 +184,4 @@ def _photograph_table(photographs: Sequence[Photograph]) -> Table:
 def _photograph(one: Photograph, width: float) -> list[Flowable]:
     picture = Image(io.BytesIO(one.jpeg), width, HIGHEST_PHOTOGRAPH, kind="proportional")
     picture.hAlign = "LEFT"
-    return [picture, Paragraph(printable(one.says), SMALL)]
+    return [picture, Paragraph(printable(one.summary), SMALL)]

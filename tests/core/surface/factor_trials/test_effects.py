@@ -5,7 +5,12 @@ import pytest
 
 from claycore.surface.factor_trials.design import Design, Factor
 from claycore.surface.factor_trials.effects import Result, effects_of
-from claycore.surface.factor_trials.expectations import Claim, ExpectationOutcome, Says, outcome
+from claycore.surface.factor_trials.expectations import (
+    Claim,
+    ClaimKind,
+    ExpectationOutcome,
+    outcome,
+)
 from claycore.surface.factor_trials.scales import COLOUR_LOST, SCALES
 from claycore.surface.factor_trials.sentences import all_of, chance_words, of_claim
 
@@ -152,17 +157,17 @@ def test_everything_rated_alike_is_no_proof_of_no_difference():
     )
 
 
-WORST = Claim(1, Says.WORST, 2)
+WORST = Claim(1, ClaimKind.WORST, 2)
 
 
 @pytest.mark.parametrize(
     ("claim", "value", "came"),
     [
         (WORST, milk_rubs_off, ExpectationOutcome.AS_EXPECTED),
-        (Claim(1, Says.BEST, 2), milk_rubs_off, ExpectationOutcome.OTHERWISE),
-        (Claim(1, Says.WORST, 0), milk_rubs_off, ExpectationOutcome.OTHERWISE),
-        (Claim(1, Says.NO_DIFFERENCE), milk_rubs_off, ExpectationOutcome.OTHERWISE),
-        (Claim(0, Says.NO_DIFFERENCE), milk_rubs_off, ExpectationOutcome.NOT_DECIDED),
+        (Claim(1, ClaimKind.BEST, 2), milk_rubs_off, ExpectationOutcome.OTHERWISE),
+        (Claim(1, ClaimKind.WORST, 0), milk_rubs_off, ExpectationOutcome.OTHERWISE),
+        (Claim(1, ClaimKind.NO_DIFFERENCE), milk_rubs_off, ExpectationOutcome.OTHERWISE),
+        (Claim(0, ClaimKind.NO_DIFFERENCE), milk_rubs_off, ExpectationOutcome.NOT_DECIDED),
         (WORST, nothing, ExpectationOutcome.NOT_DECIDED),
     ],
 )
@@ -190,7 +195,7 @@ def test_sentences_count_pairs_and_do_not_overclaim():
     assert " of 9 pairs" in said[1].words
     assert "could be chance" in said[0].words or "missed" in said[0].words
     assert of_claim(design, WORST) == "milk is the worst binder"
-    assert of_claim(design, Claim(0, Says.NO_DIFFERENCE)) == "mineral makes no difference"
+    assert of_claim(design, Claim(0, ClaimKind.NO_DIFFERENCE)) == "mineral makes no difference"
 
 
 def test_every_scale_has_words_for_its_steps_or_a_unit():
