@@ -124,16 +124,15 @@ def plan(
         raise OutOfBounds("replicates", replicates, f"Enter 1 to {MOST_REPLICATES} bars per cone.")
     in_order = tuple(sorted({cones.check(c, "cones") for c in wanted_cones}, key=cones.order))
     roles = [(bar_roles.LINE if separate_soak else bar_roles.BAR).code] * replicates
-    roles += [bar_roles.SOAK.code] * separate_soak
+    if separate_soak:
+        roles.append(bar_roles.SOAK.code)
     if climbing:
         bars = [PlannedBar(role, in_order, climbs=True) for role in roles]
         bars += [PlannedBar(bar_roles.BEND.code, (cone,)) for cone in in_order if bend_bars]
     else:
-        bars = [
-            PlannedBar(role, _with_bisque(cone, bisque))
-            for cone in in_order
-            for role in [*roles, *([bar_roles.BEND.code] * bend_bars)]
-        ]
+        if bend_bars:
+            roles.append(bar_roles.BEND.code)
+        bars = [PlannedBar(role, _with_bisque(cone, bisque)) for cone in in_order for role in roles]
     if len(bars) > MOST_BARS:
         raise Inconsistent(
             "replicates",

@@ -144,7 +144,9 @@ def _scale_problem(ruled: ScaleBar) -> str:
     if ruled.distance_mm is None:
         return "Enter the distance between the ends in mm."
     pixels = math.hypot(ruled.end.x - ruled.start.x, ruled.end.y - ruled.start.y)
-    return "The ends are too close together. Mark a longer distance." * (pixels < FEWEST_PIXELS)
+    if pixels < FEWEST_PIXELS:
+        return "The ends are too close together. Mark a longer distance."
+    return ""
 
 
 class MarkForm(forms.Form):
@@ -195,7 +197,7 @@ class MarkForm(forms.Form):
         data |= {f"at_{key}": at for key, at in marks.cards.items()}
         data |= {f"at_{keys[title]}": at for title, at in marks.tiles.items() if title in keys}
         data |= {"own_colour": marks.own_colour, "distance_mm": marks.distance_mm}
-        data |= {"name": photograph.name, "two_lights": "1" * photograph.two_lights}
+        data |= {"name": photograph.name, "two_lights": "on" if photograph.two_lights else ""}
         return cls(data, tiles=tiles)
 
     def left(self) -> Marks:

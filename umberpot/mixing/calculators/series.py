@@ -299,7 +299,8 @@ def _powder_words(inputs: SeriesInputs) -> str:
 
 
 def _css(plan: Plan, is_first: bool) -> list[str]:
-    return ["plan-first"] * is_first + ["plan-not"] * (not plan.feasible)
+    shown = {"plan-first": is_first, "plan-not": not plan.feasible}
+    return [name for name, holds in shown.items() if holds]
 
 
 def _card(inputs: SeriesInputs, plan: Plan, is_first: bool) -> dict[str, Any]:

@@ -65,9 +65,7 @@ def _weigh_page(
                     "tolerance": part.tolerance(step_g),
                     "true_pct": true.get(part.pk),
                     "is_current": part is current,
-                    "css": " ".join(
-                        ["rule"] * (number > 0) + ["font-semibold"] * (part is current)
-                    ),
+                    "is_first": number == 0,
                     "history": list(part.weighings.all()),
                 }
                 for number, part in enumerate(parts)
