@@ -4,7 +4,10 @@ To add a word is to add an entry to WORDS. Formulas are those that the functions
 calculate by; what they are checked against stands beside those.
 """
 
+from collections.abc import Mapping
 from dataclasses import dataclass
+from functools import cache
+from types import MappingProxyType
 
 
 @dataclass(frozen=True)
@@ -237,6 +240,7 @@ ANCHORS = {"ΔE": "delta-e", "±": "plus-minus"}
 """Where a word has no letters of its own."""
 
 
-def by_anchor() -> dict[str, Word]:
+@cache
+def by_anchor() -> Mapping[str, Word]:
     """Every word by the part of an address that leads to it. Source: the entries of WORDS."""
-    return {ANCHORS.get(one.word, anchor(one.word)): one for one in WORDS}
+    return MappingProxyType({ANCHORS.get(one.word, anchor(one.word)): one for one in WORDS})

@@ -6,6 +6,7 @@ Source: IEC 61966-2-1 for sRGB; the conversions are ColorAide's.
 import math
 import re
 from dataclasses import dataclass
+from functools import lru_cache
 
 from coloraide import Color
 
@@ -37,13 +38,20 @@ class Lab:
     @property
     def hex(self) -> str:
         """The nearest colour a screen can show, as #rrggbb."""
-        colour = Color("lab-d65", [self.lightness, self.a, self.b]).convert("srgb")
-        return str(colour.fit("srgb").to_string(hex=True, fit=False))
+        return _hex(*self.values)
 
     @property
     def on_screen(self) -> bool:
         """Whether a screen can show it as it is."""
         return bool(Color("lab-d65", [self.lightness, self.a, self.b]).in_gamut("srgb"))
+
+
+@lru_cache(maxsize=8192)
+def _hex(lightness: float, a: float, b: float) -> str:
+    # A wall asks for the same few hundred colours on every visit, and each takes a tenth of a
+    # millisecond.
+    colour = Color("lab-d65", [lightness, a, b]).convert("srgb")
+    return str(colour.fit("srgb").to_string(hex=True, fit=False))
 
 
 def from_hex(text: str) -> Lab:
