@@ -24,7 +24,7 @@ from claycore.testing.results import RESULTS
 from claycore.testing.soaking import METHODS, SaturationPart
 
 COMMON = "common practice"
-NOBODY_LOOKED = "nobody looked"
+NOT_CHECKED = "not checked"
 
 
 class Point(StrEnum):
@@ -174,7 +174,7 @@ def _looked_for(faulty: int, looked: int, did: str, sound: str) -> Finding:
         return Finding(f"{faulty} of {looked} {did}", sound, Outcome.FAILS)
     if looked:
         return Finding(f"{looked} looked at, {sound}", sound, Outcome.PASSES)
-    return Finding(NOBODY_LOOKED, sound, Outcome.NOT_MEASURED)
+    return Finding(NOT_CHECKED, sound, Outcome.NOT_MEASURED)
 
 
 def _is_dug(evidence: Evidence) -> bool:

@@ -5,12 +5,12 @@ from datetime import UTC, date, datetime
 from umberpot.tiles.models import Step
 
 TO_DO = {
-    Step.MAKE: "Make and label {}.",
-    Step.DRY: "Measure and weigh {} bone dry.",
-    Step.FIRE: "Fire {}.",
-    Step.MEASURE: "Measure and weigh {} after firing.",
-    Step.SOAK: "Soak and weigh {}.",
-    Step.COLOUR: "Record the colour of {}.",
+    Step.MAKE: "Make and label {pieces}.",
+    Step.DRY: "Measure and weigh {bone_dry}.",
+    Step.FIRE: "Fire {pieces}.",
+    Step.MEASURE: "Measure and weigh {pieces} after firing.",
+    Step.SOAK: "Soak and weigh {pieces}.",
+    Step.COLOUR: "Record the colour of {pieces}.",
 }
 BUTTONS = {
     Step.MAKE: "Make",
@@ -25,15 +25,17 @@ MAKE_TILES = "Make tiles of this mix."
 FIRST_DOSE = "Both are on your shelf now. This is their dose."
 
 
-def pieces(count: int, *, bars: bool) -> str:
-    """'1 tile' or '4 bars'."""
-    word = "bar" if bars else "tile"
+def pieces(count: int, *, bars: bool, state: str = "") -> str:
+    """'1 tile', '4 bars' or '4 bone-dry bars'."""
+    word = " ".join(filter(None, (state, "bar" if bars else "tile")))
     return f"{count} {word}" if count == 1 else f"{count} {word}s"
 
 
 def to_do(step: Step, count: int, *, bars: bool) -> str:
     """What to do with so many pieces at a step, as a sentence."""
-    return TO_DO[step].format(pieces(count, bars=bars))
+    return TO_DO[step].format(
+        pieces=pieces(count, bars=bars), bone_dry=pieces(count, bars=bars, state="bone-dry")
+    )
 
 
 def of_plan(mixes: int, tiles: int) -> str:

@@ -388,6 +388,8 @@ class Loading(PlaceColumns, StudioOwned):
     firing = models.ForeignKey(Firing, on_delete=models.PROTECT, related_name="loadings")
 
     class Meta:
+        verbose_name = "tile in a firing"
+        verbose_name_plural = "tiles in firings"
         ordering = ["firing__fired_on", "pk"]
         constraints = [
             models.UniqueConstraint(fields=["tile", "firing"], name="tile_once_in_a_firing")

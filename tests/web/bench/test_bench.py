@@ -61,7 +61,7 @@ def test_bars_are_named_by_their_clay_and_their_button_goes_to_their_readings(
     signed_in, studio, bars
 ):
     (task,) = tasks(studio, "Tiles")
-    assert (task.title, task.todo) == ("Ferry white", "Measure and weigh 4 bars bone dry.")
+    assert (task.title, task.todo) == ("Ferry white", "Measure and weigh 4 bone-dry bars.")
     assert task.url == f"/tiles/tests/{bars.pk}/"
     page = signed_in.get("/").content.decode()
     assert re.search(rf'href="{task.url}"\s+aria-label="Enter readings: Ferry white"', page)
@@ -102,7 +102,7 @@ def test_the_steps_of_a_tile_one_after_the_other(signed_in, studio, world):
         mine = [task for task in tasks(studio, "Tiles") if task.title == "Secret"]
         said[step] = next(task.todo for task in mine if tile in [p.tile for p in task.tiles])
     assert said == {
-        Step.DRY: "Measure and weigh 1 tile bone dry.",
+        Step.DRY: "Measure and weigh 1 bone-dry tile.",
         Step.MEASURE: "Measure and weigh 1 tile after firing.",
         Step.SOAK: "Soak and weigh 1 tile.",
         Step.COLOUR: "Record the colour of 1 tile.",

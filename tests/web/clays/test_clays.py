@@ -52,7 +52,7 @@ def test_a_clay_that_matures(signed_in, tested):
     assert "Suitable for tableware at cone 6" in html
     assert "interpolated between tested cones 1 and 6. Certainly by cone 6." in html
     assert "Cone 6 to 10 of the cones tested; nothing hotter was tested." in html
-    assert "No sign of it, but nobody looked at the bars of cone 04 or 1 or 6 or 10." in html
+    assert "No bloating seen, but the bars of cone 04 or 1 or 6 or 10 were not checked." in html
     assert 'role="img" aria-label="Bank: absorption cone 04 11.0' in html
     assert "Low absorption does not make ware food-safe" in html
 

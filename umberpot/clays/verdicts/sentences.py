@@ -24,10 +24,10 @@ def range_sentences(found: FiringRange, limit_pct: float) -> list[tuple[str, str
         return [("Firing", "No bars fired yet.")]
     rows = [("Maturity", _maturity(found.maturity, limit_pct))]
     rows += [
-        (heading, _spoiling(spoiling, verb, doubt, found.unseen))
-        for heading, verb, spoiling, doubt in (
-            ("Bloating", "bloat", found.bloats, "within the ± of the readings"),
-            ("Slumping", "slump", found.slumps, "which only small closed forms stand"),
+        (heading, _spoiling(spoiling, heading.lower(), doubt, found.unseen))
+        for heading, spoiling, doubt in (
+            ("Bloating", found.bloats, "within the ± of the readings"),
+            ("Slumping", found.slumps, "which only small closed forms stand"),
         )
     ]
     rows.append(("Firing range", _range(found)))
@@ -67,7 +67,7 @@ def spoils_in_short(found: FiringRange) -> str:
             words.append(f"possibly {verb} by cone {spoiling.cone}")
     if words:
         return ", ".join(words)
-    return "nobody looked" if found.unseen else "not seen"
+    return "not checked" if found.unseen else "not seen"
 
 
 def spread_words(found: ClayResults, cone: str | None) -> list[str]:
@@ -125,11 +125,11 @@ def _about(low_c: float, high_c: float) -> str:
     return f"about cone {low}" if low == high else f"about cone {low} to {high}"
 
 
-def _spoiling(spoiling: Spoiling, verb: str, doubt: str, unseen: Sequence[str]) -> str:
+def _spoiling(spoiling: Spoiling, fault: str, doubt: str, unseen: Sequence[str]) -> str:
     if spoiling.outcome == firing_range.Sureness.NOT_SEEN and unseen:
-        return f"No sign of it, but nobody looked at the bars of cone {' or '.join(unseen)}."
+        return f"No {fault} seen, but the bars of cone {' or '.join(unseen)} were not checked."
     if spoiling.outcome == firing_range.Sureness.NOT_SEEN:
-        return f"Looked at, and not seen to {verb} at any tested cone."
+        return f"No {fault} seen at any tested cone."
     signs = ", ".join(spoiling.signs)
     after = f"after {spoiling.last_good}, " if spoiling.last_good else ""
     if spoiling.outcome == firing_range.Sureness.SURE:

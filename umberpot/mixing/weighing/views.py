@@ -65,10 +65,9 @@ def _weigh_page(
                     "tolerance": part.tolerance(step_g),
                     "true_pct": true.get(part.pk),
                     "is_current": part is current,
-                    "is_first": number == 0,
                     "history": list(part.weighings.all()),
                 }
-                for number, part in enumerate(parts)
+                for part in parts
             ],
             "current": current,
             "tolerance": current.tolerance(step_g) if current else None,
