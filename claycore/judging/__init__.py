@@ -1,1 +1,1 @@
-"""What the results come to: limits, rules, verdicts, firing ranges, mending, fit."""
+"""What the results come to: limits, rules, verdicts, firing ranges, adjustments, fit."""

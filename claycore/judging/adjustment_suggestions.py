@@ -42,7 +42,7 @@ class Suggestion:
     suggestions that pull the other way, each with the trait on which they do.
     """
 
-    mend: Adjustment
+    adjustment: Adjustment
     what: str
     because: tuple[str, ...]
     worsens: tuple[str, ...]
@@ -79,15 +79,15 @@ def suggestions(
         reasons.append(_Reason("its label does not hold", ("ask_supplier",)))
     found = [
         suggestion
-        for mend in ADJUSTMENTS.values()
-        if (suggestion := _suggestion(mend, reasons, short, clay)) is not None
+        for adjustment in ADJUSTMENTS.values()
+        if (suggestion := _suggestion(adjustment, reasons, short, clay)) is not None
     ]
     order = list(Kind)
     found.sort(
         key=lambda one: (
-            one.mend.gives_up,
+            one.adjustment.gives_up,
             one.settles_only,
-            order.index(one.mend.kind),
+            order.index(one.adjustment.kind),
             len(one.worsens),
         )
     )
@@ -100,7 +100,7 @@ def _of_rules(short: Sequence[CheckedRule]) -> list[_Reason]:
     for line in short:
         rule, outcome = line.rule, line.outcome
         if outcome == Outcome.FAILS:
-            found.append(_Reason(f"it {rule.fault}", rule.mends))
+            found.append(_Reason(f"it {rule.fault}", rule.adjustments))
         elif outcome == Outcome.NOT_DECIDED:
             found.append(_Reason(f"{rule.topic} is not settled", rule.settles, is_open=True))
         elif "boil_and_soak" in rule.settles:
@@ -124,17 +124,20 @@ def _of_the_clay(verdict: ClayVerdict, clay: Shortfall) -> list[_Reason]:
 
 
 def _suggestion(
-    mend: Adjustment, reasons: Sequence[_Reason], short: Sequence[CheckedRule], clay: Shortfall
+    adjustment: Adjustment,
+    reasons: Sequence[_Reason],
+    short: Sequence[CheckedRule],
+    clay: Shortfall,
 ) -> Suggestion | None:
     """The way for this clay; None where it helps against nothing, or does not fit it."""
-    helped = [reason for reason in reasons if mend.code in reason.ways]
-    fit = mend.for_clay(clay) if helped else None
+    helped = [reason for reason in reasons if adjustment.code in reason.ways]
+    fit = adjustment.for_clay(clay) if helped else None
     if fit is None:
         return None
-    worsened = [line.rule.fault for line in short if line.fails and _worsens(mend, line)]
+    worsened = [line.rule.fault for line in short if line.fails and _worsens(adjustment, line)]
     return Suggestion(
-        mend,
-        fit.words or mend.what,
+        adjustment,
+        fit.words or adjustment.what,
         _each_once([reason.why for reason in helped]),
         _each_once(worsened),
         cones=fit.cones,
@@ -142,22 +145,22 @@ def _suggestion(
     )
 
 
-def _worsens(mend: Adjustment, line: CheckedRule) -> bool:
+def _worsens(adjustment: Adjustment, line: CheckedRule) -> bool:
     """Whether a way moves the trait that a rule is about the wrong way."""
     if line.rule.wants is None:
         return False
     trait, wanted = line.rule.wants
-    return any(e.trait == trait and e.change.opposes(wanted) for e in mend.effects)
+    return any(e.trait == trait and e.change.opposes(wanted) for e in adjustment.effects)
 
 
 def _beside(one: Suggestion, others: Sequence[Suggestion]) -> Suggestion:
     """With what pulls the other way on a trait."""
     pulls = []
     for other in others:
-        traits = _pulled_apart(one.mend, other.mend)
+        traits = _pulled_apart(one.adjustment, other.adjustment)
         if other is not one and traits:
             on = ", ".join(TRAITS[trait] for trait in traits)
-            pulls.append(f"“{other.mend.what}” on {on}")
+            pulls.append(f"“{other.adjustment.what}” on {on}")
     return replace(one, against=tuple(pulls))
 
 

@@ -1,6 +1,6 @@
 """What to do about a clay that falls short of a rule, each with its side effects.
 
-A new way is one entry of ADJUSTMENTS; a rule names those that mend it, and those that settle it
+A new way is one entry of ADJUSTMENTS; a rule names those that help, and those that settle it
 where it is open. Source: common practice.
 """
 
@@ -339,8 +339,8 @@ _FINE_AND_PLASTIC = (
 )
 
 ADJUSTMENTS = {
-    mend.code: mend
-    for mend in (
+    adjustment.code: adjustment
+    for adjustment in (
         Adjustment("fire_bars", "Fire the first bars", looks=True, for_clay=_if_not_fired),
         Adjustment(
             "bare_piece",

@@ -56,8 +56,8 @@ class Rule:
     ``at_cone`` says that it is judged at one cone; ``may_be_untried`` that not having tried it
     leaves nothing open; ``applies`` whether there is anything to judge; ``why_for`` has the reasons
     that differ for a purpose. A clay that falls short has this ``fault``; ``wants`` is the change
-    that would mend it. ``mends`` are the ways to try where it fails, ``settles`` those that decide
-    it where it is open, by their codes. Rules of one ``point`` count as one where they fail.
+    that would help. ``adjustments`` are what to try where it fails, ``settles`` what decides it
+    where it is open, by their codes. Rules of one ``point`` count as one where they fail.
     """
 
     code: str
@@ -73,7 +73,7 @@ class Rule:
     applies: Callable[[Evidence], bool] = _always
     fault: str = ""
     wants: tuple[Trait, Change] | None = None
-    mends: tuple[str, ...] = ()
+    adjustments: tuple[str, ...] = ()
     settles: tuple[str, ...] = ("more_bars",)
 
 
@@ -390,7 +390,7 @@ RULES = {
             applies=_is_asked(lambda notes: notes.coil or notes.twist),
             fault="is short",
             wants=(Trait.PLASTICITY, Change.UP),
-            mends=("ageing", "ball_clay", "bentonite"),
+            adjustments=("ageing", "ball_clay", "bentonite"),
             settles=("ageing",),
         ),
         Rule(
@@ -404,7 +404,7 @@ RULES = {
             applies=_is_asked(lambda notes: notes.throws),
             fault="throws badly",
             wants=(Trait.PLASTICITY, Change.UP),
-            mends=("ageing",),
+            adjustments=("ageing",),
         ),
         Rule(
             "lime",
@@ -420,7 +420,7 @@ RULES = {
             may_be_untried=True,
             applies=_lime_is_asked,
             fault="contains lime",
-            mends=("sieve_lime",),
+            adjustments=("sieve_lime",),
             settles=("watch_for_pops", "sieve_lime"),
         ),
         Rule(
@@ -432,7 +432,7 @@ RULES = {
             _plastic_enough,
             fault="is not plastic enough",
             wants=(Trait.PLASTICITY, Change.UP),
-            mends=("sieve", "ageing", "ball_clay"),
+            adjustments=("sieve", "ageing", "ball_clay"),
         ),
         Rule(
             "dries_sound",
@@ -449,7 +449,7 @@ RULES = {
             point=Point.DRYING,
             fault="shrinks a lot in drying",
             wants=(Trait.DRYING, Change.DOWN),
-            mends=("suspect_bentonite", "slow_drying", "grog", "fire_clay"),
+            adjustments=("suspect_bentonite", "slow_drying", "grog", "fire_clay"),
             settles=("more_bars", "slow_drying"),
         ),
         Rule(
@@ -463,7 +463,7 @@ RULES = {
             point=Point.DRYING,
             fault="cracks in drying",
             wants=(Trait.DRYING, Change.DOWN),
-            mends=("slow_drying", "grog"),
+            adjustments=("slow_drying", "grog"),
         ),
         Rule(
             "as_dug",
@@ -491,7 +491,7 @@ RULES = {
             at_cone=True,
             fault="shrinks too much",
             wants=(Trait.TOTAL, Change.DOWN),
-            mends=("fire_lower", "fire_clay", "grog"),
+            adjustments=("fire_lower", "fire_clay", "grog"),
         ),
         Rule(
             "absorption",
@@ -504,7 +504,7 @@ RULES = {
             point=Point.MATURING,
             fault="absorbs too much water",
             wants=(Trait.ABSORPTION, Change.DOWN),
-            mends=_TOO_OPEN,
+            adjustments=_TOO_OPEN,
             settles=_HOW_OPEN,
         ),
         Rule(
@@ -517,7 +517,7 @@ RULES = {
             point=Point.MATURING,
             fault="absorbs too much water",
             wants=(Trait.ABSORPTION, Change.DOWN),
-            mends=_TOO_OPEN,
+            adjustments=_TOO_OPEN,
             settles=_HOW_OPEN,
         ),
         Rule(
@@ -533,7 +533,7 @@ RULES = {
             point=Point.FIRED,
             fault="bloats",
             wants=(Trait.BLOATING, Change.DOWN),
-            mends=_SPOILS,
+            adjustments=_SPOILS,
             settles=("more_bars", "slow_firing", "fire_lower"),
         ),
         Rule(
@@ -548,7 +548,7 @@ RULES = {
             point=Point.FIRED,
             fault="slumps",
             wants=(Trait.BLOATING, Change.DOWN),
-            mends=("fire_between", "fire_lower", "fire_clay", "kaolin"),
+            adjustments=("fire_between", "fire_lower", "fire_clay", "kaolin"),
             settles=("small_forms", "fire_lower", "fire_clay", "kaolin"),
         ),
         Rule(
@@ -563,7 +563,7 @@ RULES = {
             may_be_untried=True,
             point=Point.FIRED,
             fault="cracks in the firing",
-            mends=("cool_slowly", "grog"),
+            adjustments=("cool_slowly", "grog"),
         ),
         Rule(
             "fired_true",
@@ -580,7 +580,7 @@ RULES = {
             may_be_untried=True,
             point=Point.FIRED,
             fault="warps or sticks in the firing",
-            mends=("fire_lower", "slow_drying", "grog"),
+            adjustments=("fire_lower", "slow_drying", "grog"),
         ),
         Rule(
             "holds_together",
@@ -594,7 +594,7 @@ RULES = {
             may_be_untried=True,
             point=Point.FIRED,
             fault="crumbles",
-            mends=("look_inside", "fire_higher"),
+            adjustments=("look_inside", "fire_higher"),
         ),
         Rule(
             "saturation",

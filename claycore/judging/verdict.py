@@ -133,10 +133,10 @@ def _overall(
 ) -> tuple[Overall, str]:
     """The verdict and its reason: the first of these that is so.
 
-    The order is the argument. A slip need pass nothing. Then what nothing mends (lime that leaves
-    it crumbling), then too much to mend, then mended already past sense, then what can be mended.
-    Only when nothing fails may an open question be the headline, and only when nothing is open may
-    it say keep: no confident word over a point that failed or that nobody looked at.
+    The order is the argument. A slip need pass nothing. Then what no adjustment helps (lime that
+    leaves it crumbling), then too much to adjust, then adjusted already past sense, then what can
+    be adjusted. Only when nothing fails may an open question be the headline, and only when nothing
+    is open may it say keep: no confident word over a point that failed or was not checked.
     """
     for_purpose = PURPOSES[purpose]
     failing = [line for line in found if line.fails]
@@ -172,7 +172,7 @@ def _overall(
 
 
 def _lime_broke_it(found: Sequence[CheckedRule]) -> bool:
-    """Whether it crumbles and there is lime in it, seen or suspected: that nothing mends."""
+    """Whether it crumbles and there is lime in it, seen or suspected: no adjustment helps that."""
     against = (Outcome.FAILS, Outcome.NOT_DECIDED)
     has_lime = any(line.code == "lime" and line.outcome in against for line in found)
     return has_lime and any(line.code == "holds_together" and line.fails for line in found)

@@ -108,4 +108,4 @@ def reading_of_drying(pct: float) -> str:
 
 
 MUCH_TOTAL_PCT = 15.0
-"""Above this, mend with fire clay or grog, or leave it. Source: common practice."""
+"""Above this, adjust with fire clay or grog, or leave it. Source: common practice."""

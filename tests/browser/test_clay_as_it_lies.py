@@ -84,7 +84,7 @@ def test_from_an_empty_studio_and_a_plastic_bag_to_three_colours(
 
 
 def test_five_kilos_dosed_on_the_wet_weight_are_put_right(signed_in: Page) -> None:
-    """4.5 kg at 20 %: 5 % of the wet weight is 225 g, 6.25 % on dry; 1125 g of clay mend it."""
+    """4.5 kg at 20 %: 5 % of the wet weight is 225 g, 6.25 % on dry; 1125 g of clay help."""
     page = signed_in
     page.goto("/mix/check-sum/")
     page.get_by_label("Plastic").check(force=True)

@@ -90,6 +90,7 @@ def fired_tile(studio, user, make_mix):
     )
     firing = FiringFactory(studio=studio, made_by=user, cone="6")
 
+    @whole_change()
     def make(added, colour):
         mix = make_mix(f"clay=Ferry white&state=dry&mass=80&unit=g{added}")
         tiles = make_tiles(mix, trial, TileOrder(1, PieceSpec(100, "6"), uuid.uuid4()), user)
@@ -101,6 +102,7 @@ def fired_tile(studio, user, make_mix):
 
 
 @pytest.fixture
+@whole_change()
 def two_stains(studio, fired_tile):
     """Two stains at three strengths each."""
     MaterialFactory(stain=True, studio=studio, name="Kelp", price_per_kg=30, hazards=["chromium"])

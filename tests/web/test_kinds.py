@@ -154,7 +154,7 @@ def test_a_new_rule(monkeypatch, signed_in, tested):
         "Salt blooms.",
         salty,
         fault="blooms",
-        mends=("wash",),
+        adjustments=("wash",),
     )
     monkeypatch.setitem(RULES, "salt", rule)
     bank = tested("Bank", (("6", 12, 1.0),))

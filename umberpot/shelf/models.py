@@ -513,7 +513,7 @@ class SupplierClaim(StudioOwned):
 
 
 class BlendPart(StudioOwned):
-    """A clay in a blend of clays, in percent of the dry blend. The first is the clay to mend."""
+    """A clay in a blend of clays, in percent of the dry blend. The first is the clay to adjust."""
 
     NAMED_BY = ("clay",)
 

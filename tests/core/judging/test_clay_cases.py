@@ -95,7 +95,7 @@ def label_of(case):
 @pytest.mark.parametrize("case", CASES, ids=lambda case: case["name"])
 def test_a_clay_is_judged_as_a_careful_potter_would(case):
     evidence, verdict, headline, advice = judged(case)
-    codes = [one.mend.code for one in advice]
+    codes = [one.adjustment.code for one in advice]
     first = case.get("advice", [])
     assert verdict.overall == case["verdict"], case["why"]
     assert evidence.cone == case.get("cone")
@@ -110,7 +110,7 @@ def test_a_clay_is_judged_as_a_careful_potter_would(case):
     if case.get("only"):
         assert codes == first
     if "between" in case:
-        [between] = [one for one in advice if one.mend.code == "fire_between"]
+        [between] = [one for one in advice if one.adjustment.code == "fire_between"]
         assert list(between.cones) == case["between"]
     assert headline == case.get("headline", headline)
     if case["verdict"] == "keep" and "advice" not in case:

@@ -1,4 +1,4 @@
-"""Verdicts, mending, labels and fit. Rules and figures: common practice."""
+"""Verdicts, adjustments, labels and fit. Rules and figures: common practice."""
 
 import re
 from dataclasses import replace

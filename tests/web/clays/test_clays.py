@@ -66,7 +66,7 @@ def test_a_clay_that_bloats(signed_in, tested):
     assert "Cone 6 of the cones tested." in html
 
 
-def test_a_clay_that_never_tightens_and_how_to_mend_it(signed_in, tested):
+def test_a_clay_that_never_tightens_and_how_to_adjust_it(signed_in, tested):
     clay = tested("Drain", OPEN, drying=3.4)
     html = page(signed_in, f"/results/clays/{clay.pk}/?purpose=tableware")
     assert "Not reached: absorption stayed above 1.5 %" in html

@@ -9,6 +9,7 @@ from tests.pages import words_of
 from umberpot.library.search.meaning import meaning_of, without_stop_words
 from umberpot.library.search.meant import tiles_meant
 from umberpot.library.search.query import look_up, results
+from umberpot.studio.whole_change import whole_change
 from umberpot.tiles.models import Tile
 
 TODAY = date(2026, 11, 30)
@@ -53,6 +54,7 @@ def test_small_words_say_nothing_unless_they_are_all_there_is():
 
 
 @pytest.fixture
+@whole_change()
 def fired(fired_tile, two_stains):
     """Tiles of some colours under names that say nothing of them."""
     made = {

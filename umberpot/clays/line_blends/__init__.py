@@ -1,1 +1,1 @@
-"""What would mend a clay: a first guess, and a line blend to make."""
+"""How a clay is adjusted: a first guess, and a line blend to make."""

@@ -1,4 +1,4 @@
-"""What would mend a clay: a first guess at blends, and a line of them to be made."""
+"""How a clay is adjusted: a first guess at blends, and a line of them to be made."""
 
 from typing import Any
 from urllib.parse import urlencode

@@ -103,7 +103,7 @@ class JudgedClay:
     @property
     def adjustments_before_firing(self) -> list[adjustment_suggestions.Suggestion]:
         """What its drying alone calls for, while no bar was fired."""
-        return [one for one in self.suggestions if one.mend.code != "fire_bars"]
+        return [one for one in self.suggestions if one.adjustment.code != "fire_bars"]
 
     @property
     def other_school_says(self) -> str:

@@ -300,7 +300,8 @@ class ClayView(Calculator[ClayInputs, PastedClay]):
             fails=[line.code for line in verdict.lines if line.fails],
             open=[line.code for line in verdict.lines if line.is_open],
             advice=[
-                AdviceAnswer(one.mend.code, one.what, list(one.cones)) for one in result.suggestions
+                AdviceAnswer(one.adjustment.code, one.what, list(one.cones))
+                for one in result.suggestions
             ],
             label=[held.sentence for held in result.label],
             warnings=_warnings(inputs.bars, found),

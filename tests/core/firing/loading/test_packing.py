@@ -48,6 +48,13 @@ def squares(side, count):
     return [Piece("square", Size(side, side))] * count
 
 
+@pytest.mark.parametrize(("width", "depth"), [(108, 46), (110, 40), (120, 80)])
+def test_rows_run_along_whichever_side_holds_more(width, depth):
+    lying, standing = RectangularShelf(390, 300), RectangularShelf(300, 390)
+    along = [len(best_rows(shelf, width, depth, 5)) for shelf in (lying, standing)]
+    assert along[0] == along[1]
+
+
 @given(st.lists(SHELVES, min_size=1, max_size=3), PIECES, st.floats(0, 20))
 @settings(max_examples=examples(125), deadline=None)
 def test_pieces_keep_apart_and_on_their_shelf(shelves, kinds, clearance):

@@ -12,7 +12,7 @@ from claycore.surface.factor_trials.expectations import (
     outcome,
 )
 from claycore.surface.factor_trials.scales import COLOUR_LOST, SCALES
-from claycore.surface.factor_trials.sentences import all_of, chance_words, of_claim
+from claycore.surface.factor_trials.sentences import all_of, chance_words, of_claim, of_interaction
 
 MINERAL = Factor("mineral", ("chalk", "slate", "rust"))
 BINDER = Factor("binder", ("water", "starch", "milk"))
@@ -79,6 +79,18 @@ def test_pairs_are_counted_within_like_pieces():
     assert (pair.first_worse, pair.second_worse, pair.alike, pair.count) == (1, 0, 1, 2)
     assert found.mains[1].typical == [1.5, 2.0, 2.5]
     assert found.interactions[0].p is None
+
+
+def test_what_cannot_be_told_of_two_factors_says_what_is_missing():
+    def said(slabs, made_of):
+        design = Design((Factor("mineral", ("chalk", "slate")), BINDER), slabs)
+        results = [Result(slab, cell, 1.0) for slab in range(slabs) for cell in made_of]
+        (found,) = effects_of(design, results).interactions
+        return of_interaction(design, found, SCALES["wash"]).words
+
+    every = [(mineral, binder) for mineral in (0, 1) for binder in (0, 1, 2)]
+    assert said(1, every).endswith("cannot be told from one slab.")
+    assert said(3, every[:1]) == "mineral and binder: too few pieces."
 
 
 def test_the_share_of_pairs_has_its_exact_interval():

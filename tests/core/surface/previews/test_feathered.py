@@ -28,6 +28,11 @@ def test_a_stroke_back_undoes_a_stroke():
     assert np.array_equal(feather(BOARD, [*there, *back], PX), feather(BOARD, [], PX))
 
 
+def test_a_trail_begins_at_the_edge_and_is_as_wide_as_said():
+    column = feather(BOARD, [], PX)[:, 0]
+    assert list(column[: 4 * 24]) == [1] * 24 + [0] * 24 + [2] * 24 + [0] * 24
+
+
 def test_no_stroke_and_no_pull_change_nothing():
     still = Trails(120, 72, 2, pull_mm=0)
     straight = feather(BOARD, [], PX)

@@ -38,6 +38,12 @@ def test_rim_and_foot_stand_out_most_then_the_rings(seed):
     assert rings.min() < 0.1 < 0.4 < rings.max() < min(rows[0], rows[-1]) - 0.2
 
 
+@pytest.mark.parametrize("seed", [1, 2, 3])
+def test_hollows_are_wider_than_the_rings_between_them(seed):
+    between_edges = proud(Form(rings=20, seed=seed), 900, 300)[100:-100]
+    assert (between_edges > 0.3).mean() < 0.5
+
+
 def test_the_same_form_is_the_same_picture_and_another_seed_another():
     assert np.array_equal(proud(Form(), 80, 40), proud(Form(), 80, 40))
     assert not np.array_equal(proud(Form(), 80, 40), proud(Form(seed=2), 80, 40))

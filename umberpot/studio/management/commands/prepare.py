@@ -8,8 +8,8 @@ from django.core.management.base import BaseCommand, CommandError
 
 
 class Command(BaseCommand):
-    """Backs up what an update will change, brings an old file over, migrates, collects static files
-    and, for the demo, lays it out. Says which step failed.
+    """Backs up what an update will change, brings an old file over or lays a new one out, migrates,
+    collects static files and, for the demo, fills it. Says which step failed.
     """
 
     help = "Brings the data folder up to date."
@@ -22,6 +22,7 @@ class Command(BaseCommand):
         steps: dict[str, dict[str, Any]] = {
             "back_up": {"before_update": True},
             "bring_over": {},
+            "lay_out": {},
             "migrate": {"interactive": False},
             "undo_imports": {},
             "collectstatic": {"interactive": False},

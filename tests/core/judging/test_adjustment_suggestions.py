@@ -35,24 +35,30 @@ def suggested_at(cone, *rows, purpose="tableware", notes=NOTHING_NOTED, limits=S
     )
 
 
+def test_a_line_goes_in_even_steps_as_far_as_anything_is_added():
+    steps = adjustment_suggestions.LINE_STEPS_PCT
+    assert [step / steps[0] for step in steps] == [1, 2, 3]
+    assert steps[-1] == adjustment_suggestions.MOST_ADDED_PCT
+
+
 def codes(found):
-    return [one.mend.code for one in found]
+    return [one.adjustment.code for one in found]
 
 
 def test_every_rule_names_ways_that_there_are_and_none_that_makes_it_worse():
     for rule in RULES.values():
-        assert set(rule.mends) <= ADJUSTMENTS.keys()
-        assert bool(rule.fault) or not rule.mends
+        assert set(rule.adjustments) <= ADJUSTMENTS.keys()
+        assert bool(rule.fault) or not rule.adjustments
         if rule.wants:
             trait, wanted = rule.wants
-            effects = [effect for code in rule.mends for effect in ADJUSTMENTS[code].effects]
+            effects = [effect for code in rule.adjustments for effect in ADJUSTMENTS[code].effects]
             assert not [e for e in effects if e.trait == trait and e.change.opposes(wanted)]
 
 
 def test_every_addition_says_what_else_it_does():
-    for mend in ADJUSTMENTS.values():
-        assert mend.costs_nothing or len({effect.trait for effect in mend.effects}) > 2
-        assert all(effect.why for effect in mend.effects)
+    for adjustment in ADJUSTMENTS.values():
+        assert adjustment.costs_nothing or len({effect.trait for effect in adjustment.effects}) > 2
+        assert all(effect.why for effect in adjustment.effects)
 
 
 def test_the_least_absorption_may_lie_on_either_side_of_the_lowest_tested_one():
@@ -68,7 +74,7 @@ def test_still_falling_at_the_hottest_cone_asks_for_a_hotter_firing():
     found = suggested(("04", 5, 14), ("6", 7, 8))
     assert codes(found) == ["fire_higher", "flux", "red_clay"]
     assert found[0].what == "Fire it hotter than cone 6"
-    assert found[2].mend.as_dug_pct == (90, 70)
+    assert found[2].adjustment.as_dug_pct == (90, 70)
 
 
 def test_no_flux_for_a_clay_that_bloats_already():
@@ -99,10 +105,10 @@ def test_what_costs_nothing_comes_first_and_what_makes_another_fault_worse_last(
     short = FieldNotes(coil="cracks_at_once")
     tight = replace(STRICT, drying_most_pct=5)
     found = suggested(("6", 12, 1.0), purpose="throwing", notes=short, limits=tight)
-    assert [one.mend.costs_nothing for one in found] == sorted(
-        (one.mend.costs_nothing for one in found), reverse=True
+    assert [one.adjustment.costs_nothing for one in found] == sorted(
+        (one.adjustment.costs_nothing for one in found), reverse=True
     )
-    by_code = {one.mend.code: one for one in found}
+    by_code = {one.adjustment.code: one for one in found}
     assert by_code["ball_clay"].worsens == ("shrinks a lot in drying",)
     assert by_code["grog"].worsens == ("is short",)
     assert codes(found)[-1] in ("ball_clay", "bentonite", "grog")
@@ -112,24 +118,24 @@ def test_those_that_pull_against_each_other_say_so():
     short = FieldNotes(coil="cracks_at_once")
     tight = replace(STRICT, drying_most_pct=5)
     found = suggested(("6", 12, 1.0), purpose="throwing", notes=short, limits=tight)
-    by_code = {one.mend.code: one for one in found}
+    by_code = {one.adjustment.code: one for one in found}
     assert any("Add grog or sand" in words for words in by_code["ball_clay"].against)
     for one in found:
         for other in found:
             pulls = {
                 e.trait
-                for e in one.mend.effects
-                for o in other.mend.effects
+                for e in one.adjustment.effects
+                for o in other.adjustment.effects
                 if e.trait == o.trait and e.change.opposes(o.change)
             }
-            assert bool(pulls) == any(other.mend.what in words for words in one.against)
+            assert bool(pulls) == any(other.adjustment.what in words for words in one.against)
 
 
 def test_what_helps_against_two_things_is_named_once():
     short = FieldNotes(coil="cracks_at_once")
     stiff = replace(STRICT, drying_least_pct=8)
     found = suggested(("6", 12, 1.0), purpose="throwing", notes=short, limits=stiff)
-    [ball_clay] = [one for one in found if one.mend.code == "ball_clay"]
+    [ball_clay] = [one for one in found if one.adjustment.code == "ball_clay"]
     assert ball_clay.because == ("it is short", "it is not plastic enough")
 
 
@@ -137,7 +143,9 @@ def test_changes_that_oppose():
     assert Change.UP.opposes(Change.DOWN)
     assert not Change.UP.opposes(Change.UP)
     assert not Change.OTHER.opposes(Change.DOWN)
-    assert set(Trait) == {effect.trait for mend in ADJUSTMENTS.values() for effect in mend.effects}
+    assert set(Trait) == {
+        effect.trait for adjustment in ADJUSTMENTS.values() for effect in adjustment.effects
+    }
 
 
 def test_a_blend_is_guessed_by_its_parts():

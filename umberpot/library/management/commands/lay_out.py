@@ -1,0 +1,19 @@
+"""``manage.py lay_out``: a new data file gets its tables; one that exists is left as it is."""
+
+from typing import Any
+
+from django.core.management.base import BaseCommand
+from django.db import connection
+
+from umberpot.library import new_file
+
+
+class Command(BaseCommand):
+    """Makes the tables of a new data file at once, instead of step by step."""
+
+    help = "Makes the tables of a new data file."
+    requires_system_checks: list[str] = []
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        if new_file.is_new(connection):
+            new_file.lay_out(connection)
