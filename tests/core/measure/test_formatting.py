@@ -41,6 +41,7 @@ def test_what_a_scale_of_a_tenth_can_show(grams, text):
 
 def test_plain_figures():
     assert plain(8.0) == "8"
+    assert plain(8.125) == "8.12"
     assert plain(-0.0001) == "0"
     assert plain(1000, 0) == "1000"
     assert (decimals_of(0.1), decimals_of(0.01), decimals_of(5)) == (1, 2, 0)

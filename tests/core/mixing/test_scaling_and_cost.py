@@ -147,6 +147,14 @@ def test_dark_grounds_cheapest_first():
     assert found[0].code == "slipped"
 
 
+def test_a_black_slip_of_the_plain_body():
+    """By hand: 300 cm² × 0.75 mm × 1.75 are 39.375 g; at 69.64 % solids 27.42 g dry, of which
+    6/106 is stain: 1.552 g, and 25.87 g clay, 33.17 g as plastic clay at 22 %."""
+    grounds = cost.dark_grounds(DarkGround(500, 22, 6, 300, 0.75, 1.75, 6.0, 1.0, 27.0))
+    slipped = next(ground for ground in grounds if ground.code == "slipped")
+    assert [part.grams for part in slipped.parts] == pytest.approx([500, 33.17, 1.552], abs=0.005)
+
+
 def test_plastic_clay_is_dried_or_blunged_and_never_only_slaked():
     """1 kg at 20 % has 800 g dry: slip of 45 % solids holds 978 g of water, 778 g more."""
     way = mixing_in.blended(moisture.plastic_clay(1000, 20), 40)

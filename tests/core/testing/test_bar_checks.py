@@ -35,6 +35,18 @@ def test_a_bar_shrunk_unlike_its_twins():
     assert "shrank 9.5 %, the other bars 6 %" in odd(bars)["B2", "length_dry"]
 
 
+@pytest.mark.parametrize(
+    "bars",
+    [
+        [bar("B1", length_dry=95), bar("B2", length_dry=88)],
+        [bar("B1", mass_dry=88), bar("B2", mass_dry=70)],
+        [bar("B1", fired("6", 12, 1.2)), bar("B2", fired("6", 12, 5))],
+    ],
+)
+def test_of_two_that_differ_neither_is_named(bars):
+    assert not odd(bars)
+
+
 def test_masses_that_cannot_be():
     gained = bar("B1", fired("6", 12, -2, mass=90))
     said = odd([gained, bar("B2", mass_dry=120)])
