@@ -22,7 +22,7 @@ def environment_for(**variables: str) -> dict[str, str]:
     return {**kept, **variables}
 
 
-def _manage(folder: Path, *command: str) -> None:
+def manage(folder: Path, *command: str) -> None:
     environment = environment_for(UMBERPOT_VAR=str(folder), UMBERPOT_HTTPS="off")
     subprocess.run(
         [sys.executable, "manage.py", *command],
@@ -33,7 +33,7 @@ def _manage(folder: Path, *command: str) -> None:
     )
 
 
-def _made_once(folder: Path, make: Callable[[Path], None]) -> Path:
+def made_once(folder: Path, make: Callable[[Path], None]) -> Path:
     """The folder with what ``make`` puts into it, whichever process comes first."""
     folder.parent.mkdir(parents=True, exist_ok=True)
     with open(folder.with_suffix(".lock"), "w") as lock:
@@ -50,9 +50,9 @@ def migrated(run: Path) -> Path:
     """A folder with an empty, migrated data file and the collected static files."""
 
     def make(folder: Path) -> None:
-        _manage(folder, "prepare")
+        manage(folder, "prepare")
 
-    return _made_once(run / "migrated", make)
+    return made_once(run / "migrated", make)
 
 
 def demo(run: Path) -> Path:
@@ -60,9 +60,9 @@ def demo(run: Path) -> Path:
 
     def make(folder: Path) -> None:
         copy_folder(migrated(run), folder)
-        _manage(folder, "load_demo")
+        manage(folder, "load_demo")
 
-    return _made_once(run / "demo", make)
+    return made_once(run / "demo", make)
 
 
 def copy_folder(source: Path, target: Path) -> None:
