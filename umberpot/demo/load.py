@@ -1,7 +1,7 @@
 """Lays the demo story into an empty database, through the same services the pages use."""
 
 import uuid
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import asdict
 from datetime import timedelta
 
@@ -52,7 +52,7 @@ from umberpot.surface.plans.services import add_coat, make_plan
 from umberpot.surface.samples.services import SampleOrder, make_samples, samples_for
 from umberpot.tiles import services as tiles
 from umberpot.tiles.columns import PLACE_COLUMNS
-from umberpot.tiles.models import Loading, Step, Tile, Trial
+from umberpot.tiles.models import ColourReading, Loading, Reading, Step, Tile, Trial
 from umberpot.tiles.pieces import PieceSpec
 from umberpot.tiles.plans.services import (
     TrialOrder,
@@ -60,8 +60,7 @@ from umberpot.tiles.plans.services import (
     start_grid,
     start_series,
 )
-from umberpot.tiles.readings import services as readings
-from umberpot.tiles.readings.services import Entry
+from umberpot.tiles.readings.services import Entry, PieceEntries, colour_entry, record_pieces
 from umberpot.ui.calculators import Calculator, Inputs, Result, Solved
 
 
@@ -163,8 +162,7 @@ class DemoLoader:
     def fire_plan(self, trial: Trial, row: story.DemoPlan) -> None:
         """The tiles of a plan, fired and read, all of it some time ago."""
         made = trial.tiles.order_by("mix__plan_position", "pk").select_related("mix")
-        for tile, read in zip(made, row.fired, strict=True):
-            self.readings(tile, read, row.days_ago - 4)
+        self.read(list(zip(made, row.fired, strict=True)), row.days_ago - 4)
         mixes = Mix.objects.filter(plan=trial.plan)
         backdate(mixes, row.days_ago, "made_at")
         backdate(mixes, row.days_ago, "finished_at")
@@ -212,6 +210,7 @@ class DemoLoader:
             school=self.studio.school,
             made_by=self.user,
         )
+        made = []
         for mix_row in row.mixes:
             mix = self.mix(mix_row, row.days_ago)
             for tile_row in mix_row.tiles:
@@ -220,7 +219,8 @@ class DemoLoader:
                 piece = PieceSpec(100.0, cone, tile_row.glazed, tile_row.bare_half, glaze_id)
                 order = tiles.TileOrder(1, piece, uuid.uuid4())
                 (tile,) = tiles.make_tiles(mix, trial, order, self.user)
-                self.readings(tile, tile_row, row.days_ago - 4)
+                made.append((tile, tile_row))
+        self.read(made, row.days_ago - 4)
         backdate(Trial.objects.filter(pk=trial.pk), row.days_ago, "made_at")
         return trial
 
@@ -243,9 +243,13 @@ class DemoLoader:
         trial = make_samples(plan, samples_for(self.studio, plan), order)
         *_, blue = (coat.mix for coat in plan.coats.all() if coat.mix)
         keep_leftover(blue, story.BLUE_SLIP_G, "slip", story.BLUE_SLIP_WATER_PCT, self.user)
-        for tile, colour in zip(trial.tiles.order_by("pk"), story.TESTED_COLOURS, strict=True):
-            fired = story.AfterFiring(plan.cone, 12, 88.2, 82.0, 82.6, colour)
-            self.readings(tile, story.DemoTile(94.1, 87.0, (fired,)), 16)
+        rows = [
+            story.DemoTile(
+                94.1, 87.0, (story.AfterFiring(plan.cone, 12, 88.2, 82.0, 82.6, colour),)
+            )
+            for colour in story.TESTED_COLOURS
+        ]
+        self.read(list(zip(trial.tiles.order_by("pk"), rows, strict=True)), 16)
         backdate(trial.tiles.all(), 20, "shaped_at")
         backdate(Trial.objects.filter(pk=trial.pk), 27, "made_at")
 
@@ -274,29 +278,46 @@ class DemoLoader:
         came_out = np.add(predicted.lab.values, row.off).round(1)
         self.trial(story.test_of(row, ", ".join(map(str, came_out))))
 
-    def readings(self, tile: Tile, row: story.DemoTile, dry_days_ago: int) -> None:
-        """What was read off a tile at each of its stages."""
-        dry: dict[str, float | None] = {
-            Quantity.LENGTH_DRY: row.length_dry,
-            Quantity.MASS_DRY: row.mass_dry,
+    def read(self, rows: Sequence[tuple[Tile, story.DemoTile]], dry_days_ago: int) -> None:
+        """What was read off some tiles at each of their stages, a stage of all of them at once."""
+        tiles_of = [tile for tile, _ in rows]
+        dry = [
+            (tile, {Quantity.LENGTH_DRY: row.length_dry, Quantity.MASS_DRY: row.mass_dry})
+            for tile, row in rows
+        ]
+        record_pieces(None, [PieceEntries(t, self.entries(at)) for t, at in dry], self.user)
+        of_tiles = Reading.objects.filter(tile__in=tiles_of)
+        backdate(of_tiles.filter(firing=None), dry_days_ago, "made_at")
+        for stage in range(max(len(row.firings) for _, row in rows)):
+            fired: dict[tuple[str, int], list[PieceEntries]] = {}
+            for tile, row in rows:
+                if stage < len(row.firings):
+                    after = row.firings[stage]
+                    entries = self.after_firing(tile, row, after)
+                    fired.setdefault((after.cone, after.days_ago), []).append(entries)
+            for (cone, days_ago), pieces in fired.items():
+                firing = self.firing(cone, days_ago)
+                kiln.load_and_fire([piece.tile for piece in pieces], firing)
+                record_pieces(firing, pieces, self.user)
+                colours = ColourReading.objects.filter(tile__in=tiles_of, firing=firing)
+                backdate(of_tiles.filter(firing=firing), days_ago - 1, "made_at")
+                backdate(colours, days_ago - 1, "made_at")
+
+    def after_firing(
+        self, tile: Tile, row: story.DemoTile, after: story.AfterFiring
+    ) -> PieceEntries:
+        """What was read off a tile after one of its firings."""
+        figures: dict[Quantity, float | None] = {
+            Quantity.LENGTH_FIRED: after.length,
+            Quantity.MASS_FIRED: after.dry,
+            Quantity.MASS_SOAKED: after.soaked,
         }
-        readings.record(tile, None, self.entries(dry), self.user)
-        backdate(tile.readings.all(), dry_days_ago, "made_at")
-        for after in row.firings:
-            firing = self.firing(after.cone, after.days_ago)
-            kiln.load_and_fire([tile], firing)
-            fired: dict[str, float | None] = {
-                Quantity.LENGTH_FIRED: after.length,
-                Quantity.MASS_FIRED: after.dry,
-                Quantity.MASS_SOAKED: after.soaked,
-            }
-            readings.record(tile, firing, self.entries(fired, after.method), self.user)
-            for colour, bare in ((after.colour, False), (after.bare_colour, True)):
-                if colour:
-                    readings.record_colour(tile, firing, colour, None, self.user, of_bare_half=bare)
-            readings.record_remarks(tile, firing, set(row.surface), set(), self.user)
-            backdate(tile.readings.filter(firing=firing), after.days_ago - 1, "made_at")
-            backdate(tile.colours.filter(firing=firing), after.days_ago - 1, "made_at")
+        colours = [
+            colour_entry(self.studio, tile.code, typed, None, of_bare_half=bare)
+            for typed, bare in ((after.colour, False), (after.bare_colour, True))
+            if typed
+        ]
+        return PieceEntries(tile, self.entries(figures, after.method), colours, set(row.surface))
 
     def load_kiln(self) -> None:
         """The studio's kiln, and a load planned for what waits for the usual cone."""
@@ -387,7 +408,9 @@ class DemoLoader:
                 made_by=self.user,
             )
 
-    def entries(self, figures: Mapping[str, float | None], method: str = "") -> dict[str, Entry]:
+    def entries(
+        self, figures: Mapping[Quantity, float | None], method: str = ""
+    ) -> dict[str, Entry]:
         """Figures by quantity as the services take them, off the studio's own instruments."""
         return {
             quantity: Entry(

@@ -1,7 +1,7 @@
 """Lays the clays of the demo story: sheets, bars with every reading, a line of blends, timers."""
 
 import uuid
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
 from datetime import timedelta
 
 from django.utils import timezone
@@ -16,7 +16,6 @@ from umberpot.clays.bar_tests import services as bars
 from umberpot.demo.clays import story
 from umberpot.demo.clays.story import AtCone, DemoClay
 from umberpot.demo.load import DemoLoader, backdate
-from umberpot.firings.models import Firing
 from umberpot.kiln import services as kiln
 from umberpot.mixing.line_blends import LineOrder, make_line
 from umberpot.mixing.models import Mix
@@ -36,6 +35,10 @@ DRY_OFF = 0.6
 def _on_the_ruler(length_mm: float) -> float:
     """As a ruler of half millimetres shows it."""
     return round(length_mm * 2) / 2
+
+
+def _fired_g(row: DemoClay, off: float) -> float:
+    return (WET_G / (1 + row.plasticity_pct / 100) + off * DRY_OFF) * (1 - row.loss_pct / 100)
 
 
 class ClayLoader:
@@ -86,19 +89,30 @@ class ClayLoader:
         )
         test = self._test(clay, planned, mix)
         made = Tile.objects.filter(trial=test.trial_id)
-        for number, bar in enumerate(made):
-            at = next(at for at in row.cones if at.cone == bar.cone)
-            off = APART[number % len(APART)] * row.spread
-            self._before_firing(bar, row, off)
-            self._after_firing(bar, row, at, off)
+        off = {bar: APART[n % len(APART)] * row.spread for n, bar in enumerate(made)}
+        dry = [self._before_firing(bar, row, off[bar]) for bar in off]
+        readings.record_pieces(None, dry, self.user)
+        for at in row.cones:
+            of_cone = [bar for bar in off if bar.cone == at.cone]
+            firing = self.loader.firing(at.cone, row.days_ago - 4 - row.cones.index(at))
+            kiln.load_and_fire(of_cone, firing)
+            fired = [self._after_firing(bar, row, at, off[bar]) for bar in of_cone]
+            readings.record_pieces(firing, fired, self.user)
+            if at.cold_pct:
+                cold = [
+                    self._soaked_cold(bar, _fired_g(row, off[bar]), at.cold_pct)
+                    for bar in of_cone
+                    if bar.role != bar_roles.BEND.code
+                ]
+                readings.record_pieces(firing, cold, self.user)
         days_ago = row.days_ago
         backdate(Trial.objects.filter(pk=test.trial_id), days_ago, "made_at")
         backdate(made, days_ago, "shaped_at")
         backdate(Reading.objects.filter(tile__trial=test.trial_id), days_ago - 8, "made_at")
 
-    def _before_firing(self, bar: Tile, row: DemoClay, off: float) -> None:
+    def _before_firing(self, bar: Tile, row: DemoClay, off: float) -> readings.PieceEntries:
         dry_g = WET_G / (1 + row.plasticity_pct / 100)
-        figures: dict[str, float | None] = {
+        figures: dict[Quantity, float | None] = {
             Quantity.MASS_WET: round(WET_G + off, 1),
             Quantity.MASS_DRY: round(dry_g + off * DRY_OFF, 1),
             Quantity.LENGTH_WET: MARK_MM,
@@ -106,44 +120,40 @@ class ClayLoader:
         }
         if bar.role == bar_roles.BEND.code:
             figures = {q: v for q, v in figures.items() if not READINGS[q].is_mass}
-        readings.record(bar, None, self._entries(figures), self.user)
-        self._looked_at(bar, None, ())
+        return readings.PieceEntries(bar, self._entries(figures), remarks_made={RemarkCode.LOOKED})
 
-    def _looked_at(self, bar: Tile, firing: Firing | None, seen: Sequence[str]) -> None:
-        readings.record_remarks(bar, firing, set(seen) or {RemarkCode.LOOKED}, set(), self.user)
-
-    def _after_firing(self, bar: Tile, row: DemoClay, at: AtCone, off: float) -> None:
-        firing = self.loader.firing(at.cone, row.days_ago - 4 - row.cones.index(at))
-        kiln.load_and_fire([bar], firing)
+    def _after_firing(
+        self, bar: Tile, row: DemoClay, at: AtCone, off: float
+    ) -> readings.PieceEntries:
         if bar.role == bar_roles.BEND.code:
-            sagged: dict[str, float | None] = {
+            sagged: dict[Quantity, float | None] = {
                 Quantity.SAG: at.sag_mm or 1.0,
                 Quantity.THICKNESS: 9.5,
             }
-            readings.record(bar, firing, self._entries(sagged), self.user)
-            return
-        dry_g = (WET_G / (1 + row.plasticity_pct / 100) + off * DRY_OFF) * (1 - row.loss_pct / 100)
+            return readings.PieceEntries(bar, self._entries(sagged))
+        dry_g = _fired_g(row, off)
         length = MARK_MM - at.total_pct + 0.25 * off
         soaked = dry_g * (1 + at.absorption_pct * (1 + 0.03 * off) / 100)
-        figures: dict[str, float | None] = {
+        figures: dict[Quantity, float | None] = {
             Quantity.LENGTH_FIRED: _on_the_ruler(length),
             Quantity.MASS_FIRED: round(dry_g, 1),
+            Quantity.MASS_SOAKED: round(soaked, 1),
+            Quantity.MASS_HUNG: round(dry_g * at.hung_share, 1) if at.hung_share else None,
         }
-        readings.record(bar, firing, self._entries(figures), self.user)
-        wet: dict[str, float | None] = {Quantity.MASS_SOAKED: round(soaked, 1)}
-        if at.hung_share:
-            wet[Quantity.MASS_HUNG] = round(dry_g * at.hung_share, 1)
-        readings.record(bar, firing, self._entries(wet, "boil_soak"), self.user)
-        if at.cold_pct:
-            cold: dict[str, float | None] = {
-                Quantity.MASS_SOAKED: round(dry_g * (1 + at.cold_pct / 100), 1)
-            }
-            readings.record(bar, firing, self._entries(cold, "cold_soak"), self.user)
-        readings.record_colour(bar, firing, at.colour, None, self.user)
-        self._looked_at(bar, firing, at.remarks)
+        colour = readings.colour_entry(self.studio, bar.code, at.colour, None)
+        return readings.PieceEntries(
+            bar,
+            self._entries(figures, "boil_soak"),
+            [colour],
+            remarks_made=set(at.remarks) or {RemarkCode.LOOKED},
+        )
+
+    def _soaked_cold(self, bar: Tile, dry_g: float, cold_pct: float) -> readings.PieceEntries:
+        cold = {Quantity.MASS_SOAKED: round(dry_g * (1 + cold_pct / 100), 1)}
+        return readings.PieceEntries(bar, self._entries(cold, "cold_soak"))
 
     def _entries(
-        self, figures: Mapping[str, float | None], method: str = ""
+        self, figures: Mapping[Quantity, float | None], method: str = ""
     ) -> dict[str, readings.Entry]:
         return self.loader.entries(figures, method)
 
@@ -168,7 +178,7 @@ class ClayLoader:
         drying = Tile.objects.filter(trial=test.trial_id)
         backdate(drying, 2, "shaped_at")
         for bar in drying:
-            wet: dict[str, float | None] = {
+            wet: dict[Quantity, float | None] = {
                 Quantity.MASS_WET: 118.0 + bar.pk % 3,
                 Quantity.LENGTH_WET: MARK_MM,
             }

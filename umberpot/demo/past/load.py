@@ -35,8 +35,8 @@ CLAY_G = 120.0
 SCATTER = 0.3
 """How far equal tiles differ in each of L, a and b."""
 
-DRY: dict[str, float | None] = {Quantity.LENGTH_DRY: 94.0, Quantity.MASS_DRY: 87.6}
-FIRED: dict[str, float | None] = {
+DRY: dict[Quantity, float | None] = {Quantity.LENGTH_DRY: 94.0, Quantity.MASS_DRY: 87.6}
+FIRED: dict[Quantity, float | None] = {
     Quantity.LENGTH_FIRED: 88.2,
     Quantity.MASS_FIRED: 83.1,
     Quantity.MASS_SOAKED: 83.7,
