@@ -107,7 +107,7 @@ class Examined:
         """Why it cannot tell, each once."""
         return tuple(dict.fromkeys(one.doubt for one in self.doubtful if one.matters))
 
-    def told(self, rows: Sequence[int] | None = None) -> list[str]:
+    def sentences(self, rows: Sequence[int] | None = None) -> list[str]:
         """What is amiss, in words, with its rows or times."""
         return [
             f"{LOG_DOUBT_WORDS[one.doubt]} ({one.where(rows)})"

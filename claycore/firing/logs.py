@@ -147,7 +147,7 @@ class Cleaner:
         return point
 
     @property
-    def told(self) -> list[str]:
+    def sentences(self) -> list[str]:
         """What was amiss, in words."""
         return [
             TROUBLE_WORDS[trouble].format(

@@ -16,8 +16,8 @@ class BenchConfig(AppConfig):
         secrets_to_renew.connect(_renew_calendar)
 
 
-def _renew_calendar(sender: object, **told: Any) -> None:
+def _renew_calendar(sender: object, **signal: Any) -> None:
     """The calendar's address, where there is one."""
     from umberpot.bench.services import renew_feed
 
-    renew_feed(told["studio"], told["by"])
+    renew_feed(signal["studio"], signal["by"])

@@ -16,7 +16,7 @@ class ClaysConfig(AppConfig):
         tiles_changed.connect(_figures_are_old)
 
 
-def _figures_are_old(sender: object, **told: Any) -> None:
+def _figures_are_old(sender: object, **signal: Any) -> None:
     from umberpot.clays.figures import figures_are_old
 
-    figures_are_old(told["tiles"])
+    figures_are_old(signal["tiles"])

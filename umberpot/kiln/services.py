@@ -82,7 +82,7 @@ def correct_firing(firing: Firing, corrected: Mapping[str, Any], by: User) -> No
         _nothing_was_read(fresh)
     fresh.save(update_fields=RECORDED)
     for summary in changes:
-        tell(fresh, summary, by)
+        note_change(fresh, summary, by)
     note_steps(list(Tile.objects.filter(loadings__firing=fresh)))
 
 
@@ -118,7 +118,7 @@ def take_out(tile: Tile, firing: Firing, by: User) -> None:
         raise ReadAfterwards(tile.code)
     gone, _ = Loading.objects.filter(tile=tile, firing=firing).delete()
     if gone:
-        tell(firing, f"{tile.code} removed from this firing", by)
+        note_change(firing, f"{tile.code} removed from this firing", by)
         note_steps([tile])
 
 
@@ -131,7 +131,7 @@ def read_after(tile: Tile, firing: Firing) -> bool:
     )
 
 
-def tell(firing: Firing, summary: str, by: User) -> None:
+def note_change(firing: Firing, summary: str, by: User) -> None:
     """Notes in words what was corrected or happened."""
     FiringChange.objects.create(
         studio_id=firing.studio_id, firing=firing, summary=summary[:240], made_by=by

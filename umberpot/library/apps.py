@@ -20,7 +20,7 @@ class LibraryConfig(AppConfig):
         post_migrate.connect(_gather_words, sender=self)
 
 
-def _gather_words(using: str = DEFAULT_DB_ALIAS, **told: Any) -> None:
+def _gather_words(using: str = DEFAULT_DB_ALIAS, **signal: Any) -> None:
     """After an update that brought the data up to date: what it cannot find yet is gathered."""
     from umberpot.library.search.index import is_old, rebuild
 

@@ -51,13 +51,13 @@ class MaterialQuerySet(StudioQuerySet):
         return self.alias(lower_name=Lower("name")).filter(lower_name__in=lower)
 
     def with_stock(self) -> Self:
-        """Adds ``on_hand_g``, the sum of all movements, and ``told``; in the shelf's order.
+        """Adds ``on_hand_g``, the sum of all movements, and ``stock_statements``, in shelf order.
 
-        ``told`` is how often someone said how much there is: 0 where nobody ever did.
+        ``stock_statements`` is how often someone said how much there is: 0 where nobody ever did.
         """
-        told = Count("movements", filter=Q(movements__reason__in=StockMovement.TELLS))
+        statements = Count("movements", filter=Q(movements__reason__in=StockMovement.STATES_STOCK))
         stocked = self.select_related("made_from").annotate(
-            on_hand_g=Coalesce(Sum("movements__grams"), 0.0), told=told
+            on_hand_g=Coalesce(Sum("movements__grams"), 0.0), stock_statements=statements
         )
         return stocked.order_by("kind", Lower("name"))
 
@@ -347,7 +347,7 @@ class StockMovement(Signed):
         MISCOUNT = "miscount", "weighed out: the count was wrong"
         COATED = "coated", "to or from a surface"
 
-    TELLS = (Reason.COUNTED, Reason.LEFT, Reason.POOLED, Reason.DRIED)
+    STATES_STOCK = (Reason.COUNTED, Reason.LEFT, Reason.POOLED, Reason.DRIED)
     """What says how much of a material there is, where the others only take from it."""
 
     material = models.ForeignKey(Material, on_delete=models.PROTECT, related_name="movements")

@@ -24,11 +24,11 @@ def counted_stock_of(materials: list[Material]) -> dict[int, float | None]:
         .values("material_id")
         .annotate(
             total=Sum("grams"),
-            told=Count("pk", filter=Q(reason__in=StockMovement.TELLS)),
+            statements=Count("pk", filter=Q(reason__in=StockMovement.STATES_STOCK)),
         )
     )
     on_hand: dict[int, float | None] = dict.fromkeys((m.pk for m in materials), None)
-    on_hand.update({row["material_id"]: row["total"] for row in totals if row["told"]})
+    on_hand.update({row["material_id"]: row["total"] for row in totals if row["statements"]})
     return on_hand
 
 

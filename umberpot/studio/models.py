@@ -178,7 +178,7 @@ class StudioQuerySet(models.QuerySet):
         with transaction.atomic(savepoint=False):
             made = super().bulk_create(objs, *args, **kwargs)
             if tracking.is_followed(self.model):
-                tracking.tell_made(made)
+                tracking.record_made(made)
             rows_written.send(self.model, keys=[row.pk for row in made])
         return made
 
@@ -190,7 +190,7 @@ class StudioQuerySet(models.QuerySet):
             before: list[Any] = list(self.all())
             count = super().update(**values)
             keys = [row.pk for row in before]
-            tracking.tell_changed(before, self.model._base_manager.in_bulk(keys))
+            tracking.record_changed(before, self.model._base_manager.in_bulk(keys))
             rows_written.send(self.model, keys=keys)
         return count
 

@@ -1,4 +1,4 @@
-"""How far a long step has come: told by the step, asked by the page that waits.
+"""How far a long step has come: reported by the step, asked by the page that waits.
 
 Kept in the cache and not in the database: what a transaction has not finished nobody else would
 see, and one that only reads must not write.
@@ -48,10 +48,10 @@ class Progress:
 
 
 Report = Callable[[int], None]
-"""Told how many rows are done so far."""
+"""Called with how many rows are done so far."""
 
 Begin = Callable[[Doing, int], Report]
-"""Told what begins, and with how many rows; gives what is to be told from there on."""
+"""Called with what begins and how many rows it has; gives what to call from there on."""
 
 
 def no_progress(doing: Doing, rows: int) -> Report:
@@ -60,7 +60,7 @@ def no_progress(doing: Doing, rows: int) -> Report:
 
 
 @contextmanager
-def told(studio: Studio, request_key: uuid.UUID) -> Iterator[Begin]:
+def reported(studio: Studio, request_key: uuid.UUID) -> Iterator[Begin]:
     """Tells the page of one request how far each part of its step has come, and when it ends."""
     name = _name(studio, request_key)
 

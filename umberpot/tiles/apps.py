@@ -16,7 +16,7 @@ class TilesConfig(AppConfig):
         mix_weighed.connect(_word_labels)
 
 
-def _word_labels(sender: object, **told: Any) -> None:
+def _word_labels(sender: object, **signal: Any) -> None:
     from umberpot.tiles.services import word_labels
 
-    word_labels(told["mix"])
+    word_labels(signal["mix"])

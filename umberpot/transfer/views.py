@@ -52,7 +52,7 @@ def _take(request: StudioRequest, cleaned: dict[str, Any]) -> ImportResult:
     """Takes the rows in, telling how far it has come."""
     rows, key = cleaned["rows"], page_key(request)
     count = sum(map(len, rows.values())) if cleaned["kind"] == EVERYTHING else len(rows)
-    with progress.told(request.studio, key) as begin:
+    with progress.reported(request.studio, key) as begin:
         how = {
             "only_good": cleaned["bad_rows"] == GOOD,
             "report": begin(progress.Doing.CHECKING, count),

@@ -53,8 +53,8 @@ SATURATED_BY = 0.035
 EQUAL_TILES_DIFFER_BY, IN_TINT_BY = 0.025, 0.01
 """How far equal tiles usually differ in their light, and in each channel beside, as shares."""
 
-TOLD = 0.6
-"""A cause is told where its size is known to this share of what is usual. Our choice."""
+KNOWN_TO_SHARE = 0.6
+"""A cause is known where its error is within this share of its usual size. Our choice."""
 
 _ANYTHING = 4.0
 """Exposure and lamp, in logarithms of light: anything that a picture may come with."""
@@ -120,7 +120,7 @@ class Known:
 
 
 @dataclass(frozen=True)
-class Told:
+class LightCause:
     """What the references tell of one cause: its size, its standard error, and the usual size."""
 
     size: float
@@ -128,9 +128,9 @@ class Told:
     usual: float
 
     @property
-    def is_told(self) -> bool:
+    def is_known(self) -> bool:
         """Whether the references tell enough of what was open."""
-        return self.error < TOLD * self.usual
+        return self.error < KNOWN_TO_SHARE * self.usual
 
     @property
     def is_there(self) -> bool:
@@ -190,32 +190,32 @@ class Causes:
         self._solved: NDArray[Any] = np.linalg.solve(self._open, off)
 
     @property
-    def falls(self) -> Told:
+    def falls(self) -> LightCause:
         """How light changes along the row of all that was marked, over the picture's longer side.
 
         As a share; over 0 where it grows to the right, or downwards in a column.
         """
         along = _longest(self._seen.places)
         # What corrects for less light is more of it.
-        return self._told(
+        return self._cause(
             {_FALLS_RIGHT: -along[0] * LIGHT_FALLS_BY, _FALLS_DOWN: -along[1] * LIGHT_FALLS_BY}
         )
 
     @property
-    def contrast(self) -> Told:
+    def contrast(self) -> LightCause:
         """How far the camera exaggerates the contrast of a white and a grey card, as a share."""
         white, grey = (Seen(np.zeros((1, 2)), np.full((1, 3), y), np.zeros((1, 3))) for y in _CARDS)
         step = np.log(_CARDS[0] / _CARDS[1])
         s_shape = float((self._s_shape(white) - self._s_shape(grey))[0, 0] / step)
-        return self._told({_POWER: -TONES_BENT_BY, _S: -S_SHAPED_BY * s_shape})
+        return self._cause({_POWER: -TONES_BENT_BY, _S: -S_SHAPED_BY * s_shape})
 
-    def _told(self, weights: dict[int, float]) -> Told:
+    def _cause(self, weights: dict[int, float]) -> LightCause:
         """What is known of a sum of causes, each so large for one of its usual size."""
         places, sizes = list(weights), np.array(list(weights.values()))
         effects = (self._matrix @ self._effects(self._seen))[:, places] @ sizes
         usual = float(np.linalg.norm(sizes))
         left = usual**2 - effects @ np.linalg.solve(self._open, effects)
-        return Told(float(effects @ self._solved), float(np.sqrt(max(left, 0.0))), usual)
+        return LightCause(float(effects @ self._solved), float(np.sqrt(max(left, 0.0))), usual)
 
     @property
     def tint(self) -> float:

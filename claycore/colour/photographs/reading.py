@@ -15,7 +15,7 @@ from numpy.typing import NDArray
 from claycore.colour.doubt import Doubt
 from claycore.colour.notation import Lab
 from claycore.colour.photographs.doubts import doubts_of
-from claycore.colour.photographs.light_and_camera import Causes, Known, Seen, Told, likeliest
+from claycore.colour.photographs.light_and_camera import Causes, Known, LightCause, Seen, likeliest
 from claycore.colour.photographs.patches import (
     Patch,
     Picture,
@@ -89,8 +89,8 @@ class Light:
     lightness were read. ``two_lights`` is whether the references show that it changes its colour.
     """
 
-    falls: Told
-    contrast: Told
+    falls: LightCause
+    contrast: LightCause
     tint: float
     has_unlike: bool
     two_lights: bool = False
@@ -98,15 +98,15 @@ class Light:
     @property
     def mixes_up(self) -> bool:
         """Whether unlike references lie so that a slope of light could as well be contrast."""
-        return self.has_unlike and not self.falls.is_told and not self.contrast.is_told
+        return self.has_unlike and not self.falls.is_known and not self.contrast.is_known
 
     @property
     def is_uneven(self) -> bool:
-        return self.falls.is_told and self.falls.is_there and abs(self.falls.size) > STEADY
+        return self.falls.is_known and self.falls.is_there and abs(self.falls.size) > STEADY
 
     @property
     def is_bent(self) -> bool:
-        return self.contrast.is_told and self.contrast.is_there
+        return self.contrast.is_known and self.contrast.is_there
 
     @property
     def is_tinted(self) -> bool:

@@ -124,10 +124,10 @@ def test_what_cannot_be_true_is_left_out_where_the_rest_decides(log, amiss):
 
 def test_rows_are_named_as_the_file_counts_them_or_else_by_their_time():
     examined = examine(dead(WARM, WARM + 18, 1372.0))
-    assert examined.told(range(2, 3 + ROW)) == [
+    assert examined.sentences(range(2, 3 + ROW)) == [
         f"what jumps faster than the kiln can is left out (rows {WARM + 2} to {WARM + 20})"
     ]
-    assert examined.told() == [
+    assert examined.sentences() == [
         "what jumps faster than the kiln can is left out (3 h 52 min to 4 h 10 min)"
     ]
 

@@ -26,13 +26,13 @@ def test_a_good_log_is_kept_whole_and_begins_at_0():
     points, cleaner = clean([(5 + hours, c) for hours, c in rise()])
     assert np.array(points) == pytest.approx(np.array(rise()))
     assert not cleaner.troubles
-    assert cleaner.told == []
+    assert cleaner.sentences == []
 
 
 def test_rows_without_a_reading_are_counted():
     points, cleaner = clean([(0, 20), (0.1, None), (None, 50), (0.2, 60)])
     assert points == [(0, 20), (0.2, 60)]
-    assert cleaner.told == ["2 rows without a reading, left out"]
+    assert cleaner.sentences == ["2 rows without a reading, left out"]
 
 
 def test_a_time_twice_and_a_time_that_runs_backwards():
@@ -47,7 +47,7 @@ def test_the_end_of_summer_time_moves_what_follows_on():
     points, cleaner = clean(shifted)
     assert [hours for hours, _ in points] == pytest.approx([hours for hours, _ in rows])
     assert cleaner.troubles[Trouble.CLOCK] == 1
-    assert "put back an hour" in cleaner.told[0]
+    assert "put back an hour" in cleaner.sentences[0]
 
 
 def test_the_begin_of_summer_time_is_a_gap():

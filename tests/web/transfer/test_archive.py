@@ -21,7 +21,7 @@ from tests.factories import MembershipFactory
 from tests.pages import words_of
 from tests.web.dumps import rows_but
 from umberpot.firings.models import Firing, FiringChange
-from umberpot.kiln.services import tell
+from umberpot.kiln.services import note_change
 from umberpot.library.models import Indexed, Note
 from umberpot.mixing.models import Mix, MixPart
 from umberpot.shelf.models import Material, Photo, StockMovement
@@ -305,7 +305,9 @@ def as_in_version_1(files):
 def test_an_archive_of_the_first_version_is_brought_up(world, studio):
     MixPart.objects.of(studio).update(recalculated_g=12.5)
     Mix.objects.of(studio).update(recalculated_at=AT)
-    tell(Firing.objects.of(studio).latest("pk"), "Cone 6, was 5", studio.memberships.get().user)
+    note_change(
+        Firing.objects.of(studio).latest("pk"), "Cone 6, was 5", studio.memberships.get().user
+    )
     _, other = empty_studio()
     into(other, changed(out_of(studio), as_in_version_1))
     assert {part.recalculated_g for part in MixPart.objects.of(other)} == {12.5}

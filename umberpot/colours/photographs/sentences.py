@@ -81,8 +81,8 @@ def of_the_light(light: Light) -> list[str]:
 def _not_told(light: Light) -> list[str]:
     if light.mixes_up:
         return [NEITHER_TOLD]
-    light_open = [] if light.falls.is_told else [LIGHT_NOT_TOLD]
-    return light_open + ([] if light.contrast.is_told else [TONES_NOT_TOLD])
+    light_open = [] if light.falls.is_known else [LIGHT_NOT_TOLD]
+    return light_open + ([] if light.contrast.is_known else [TONES_NOT_TOLD])
 
 
 def colours_saved(count: int) -> str:

@@ -178,7 +178,7 @@ def _warnings(inputs: OutcomeInputs, result: FiringOutcome) -> list[Notice]:
     if result.examined is None:
         return []
     rows = range(1, len(inputs.log) + 1)
-    told = result.examined.told(rows)
+    told = result.examined.sentences(rows)
     return [
         Notice(one.doubt, f"The log: {said}.")
         for one, said in zip(result.examined.doubtful, told, strict=True)

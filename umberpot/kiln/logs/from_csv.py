@@ -111,8 +111,8 @@ def read(file: IO[bytes], columns: Columns, report: Report) -> ReadLog:
         raise Unreadable("No readings were found in these two columns.")
     check_degrees(cleaner.peak_c)
     points = [(point.hours, point.celsius) for point in kept]
-    doubtful = examine(points, cleaner.gaps).told([point.row for point in kept])
-    return ReadLog(points, cleaner.gaps, [*cleaner.told, *doubtful])
+    doubtful = examine(points, cleaner.gaps).sentences([point.row for point in kept])
+    return ReadLog(points, cleaner.gaps, [*cleaner.sentences, *doubtful])
 
 
 def _encoding(file: IO[bytes]) -> str:

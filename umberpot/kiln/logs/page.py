@@ -77,7 +77,7 @@ class LogPage:
     @property
     def doubts(self) -> list[str]:
         """What of it is no temperature of the kiln, in words. A file's said so with its rows."""
-        return self.examined.told() if self.examined and not self.log.file_name else []
+        return self.examined.sentences() if self.examined and not self.log.file_name else []
 
     @property
     def cannot_tell(self) -> str:

@@ -144,7 +144,7 @@ def _imported(request: StudioRequest, firing: Firing, form: LogFileForm) -> Firi
     file = form.cleaned_data["file"]
     key = page_key(request)
     try:
-        with progress.told(request.studio, key) as begin:
+        with progress.reported(request.studio, key) as begin:
             log_format = format_of(file.name)
             report = begin(progress.Doing.CHECKING, log_format.count_rows(file))
             read = log_format.read(file, form.columns(), report)

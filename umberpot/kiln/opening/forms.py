@@ -133,7 +133,7 @@ class CameOutForm(forms.Form):
     def ticked(self) -> set[str]:
         """Every remark that is tapped."""
         chosen = {*self.cleaned_data.get("remark", ()), self.cleaned_data.get("sheen", "")}
-        return self.observed.told(chosen - {""}, looked=False)
+        return self.observed.codes_of(chosen - {""}, looked=False)
 
     def entries(self, *, typed_other: bool) -> PieceEntries:
         """What is to be recorded, of a form that is right."""

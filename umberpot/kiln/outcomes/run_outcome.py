@@ -51,7 +51,7 @@ class RunOutcome:
     def _log(self) -> str:
         examined = self.came_to.examined
         if examined and not examined.can_tell:
-            return f"cannot tell: {listed(examined.told())}"
+            return f"cannot tell: {listed(examined.sentences())}"
         if self.came_to.by is None or self.came_to.log_cone is None:
             return "no cone" if not self.came_to.complete else "none kept"
         return _named(self.came_to.log_cone)

@@ -12,7 +12,7 @@ from claycore.testing.bars import RemarkCode
 from claycore.testing.readings import Quantity
 from umberpot.firings.models import Firing, Kiln, WitnessCone
 from umberpot.kiln.loading.services import recipe_of
-from umberpot.kiln.services import tell
+from umberpot.kiln.services import note_change
 from umberpot.studio.whole_change import whole_change
 from umberpot.tiles.models import Loading, Reading, Tile
 from umberpot.tiles.readings.services import record_remarks
@@ -64,7 +64,7 @@ def note_mishap(tile: Tile, firing: Firing, mishap: Mishap, by: User) -> None:
         set_tile_aside(tile, True)
     summary = f"{tile.code} {mishap.label.lower()}"
     if not firing.changes.filter(summary=summary).exists():
-        tell(firing, summary, by)
+        note_change(firing, summary, by)
 
 
 @whole_change()
@@ -73,7 +73,7 @@ def remake_piece(tile: Tile, firing: Firing, by: User) -> Tile:
     is_new = not Tile.objects.filter(remakes=tile).exists()
     made = remake(tile, by)
     if is_new:
-        tell(firing, f"{tile.code} remade as {made.code}", by)
+        note_change(firing, f"{tile.code} remade as {made.code}", by)
     return made
 
 
@@ -104,7 +104,7 @@ def note_cones(firing: Firing, found: Mapping[tuple[int, str], Bend | None], by:
                 before = BEND_WORDS[Bend(was.bend)]
                 told.append(f"shelf {shelf + 1}, cone {cone} {BEND_WORDS[bend]}, not {before}")
     for summary in told:
-        tell(firing, summary, by)
+        note_change(firing, summary, by)
 
 
 def _contradictions(found: Mapping[tuple[int, str], Bend | None]) -> dict[int, str]:

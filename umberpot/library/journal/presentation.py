@@ -44,7 +44,7 @@ class Change:
 
 
 @dataclass(frozen=True)
-class Told:
+class ChangedRow:
     """One row of a step."""
 
     kind: str
@@ -61,7 +61,7 @@ class DescribedStep:
     key: str | None
     at: datetime
     person: User | None
-    rows: list[Told]
+    rows: list[ChangedRow]
     count: int
     doing: str
 
@@ -73,7 +73,7 @@ class DescribedStep:
         return ", ".join(f"{n} {kind if n == 1 else kinds} {did}" for (kind, kinds, did), n in each)
 
     @property
-    def shown(self) -> list[Told]:
+    def shown(self) -> list[ChangedRow]:
         return self.rows[:MOST_SHOWN]
 
     @property
@@ -96,7 +96,7 @@ def describe_entries(entries: Sequence[JournalEntry]) -> list[DescribedStep]:
                 key=rows[0].cid,
                 at=rows[0].timestamp,
                 person=rows[0].actor,
-                rows=[_told(entry, names) for entry in rows],
+                rows=[_changed_row(entry, names) for entry in rows],
                 count=len(rows),
                 doing=rows[0].doing,
             )
@@ -136,10 +136,10 @@ def _names_of(entries: Iterable[JournalEntry]) -> Names:
     }
 
 
-def _told(entry: JournalEntry, names: Names) -> Told:
+def _changed_row(entry: JournalEntry, names: Names) -> ChangedRow:
     model = _model(entry)
     fields = ((_field(model, name), name, pair) for name, pair in (entry.changes or {}).items())
-    return Told(
+    return ChangedRow(
         kind=str(model._meta.verbose_name) if model else "row",
         kinds=str(model._meta.verbose_name_plural) if model else "rows",
         name=entry.object_repr,

@@ -33,7 +33,7 @@ def counted(count: int, one: str, many: str) -> str:
     return f"{count} {one if count == 1 else many}"
 
 
-def told(estimate: Estimate | None) -> str:
+def figure_text(estimate: Estimate | None) -> str:
     """A figure with its ±; a dash where there is none."""
     return with_u95(estimate.value, estimate.u95) if estimate else "–"
 

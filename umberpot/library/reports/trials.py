@@ -140,7 +140,8 @@ def _figures(grids: Sequence[ResultGrid]) -> list[Section]:
 
 def _figure_grid(grid: ResultGrid, shows: GridShows) -> Grid | None:
     rows = [
-        [head, *[common.told(cell.figure(shows)) for cell in cells]] for head, cells in grid.rows
+        [head, *[common.figure_text(cell.figure(shows)) for cell in cells]]
+        for head, cells in grid.rows
     ]
     if not any(cell.figure(shows) for _, cells in grid.rows for cell in cells):
         return None
@@ -168,7 +169,7 @@ def _limits(trial: Trial) -> list[Text]:
 
 def _batch(batch: Replicates) -> Text:
     figures = [
-        f"{name} {common.told(estimate)} %"
+        f"{name} {common.figure_text(estimate)} %"
         for name, estimate in (("absorption", batch.absorption), ("shrinkage", batch.total))
         if estimate
     ]
@@ -184,7 +185,7 @@ def _tiles(found: list[TileResult]) -> Grid:
             one.progress.tile.code,
             one.pct_words,
             one.progress.firing.heat if one.progress.firing else "not fired",
-            *(common.told(e) for e in (one.drying, one.firing, one.total, one.absorption)),
+            *(common.figure_text(e) for e in (one.drying, one.firing, one.total, one.absorption)),
         ]
         for one in found
     ]

@@ -60,12 +60,12 @@ def is_old() -> bool:
     return empty and any(kind.rows().exists() for kind in KINDS.values())
 
 
-def _saved(sender: Model, instance: Any, **told: Any) -> None:
+def _saved(sender: Model, instance: Any, **signal: Any) -> None:
     if not gather(sender, [instance.pk]):
         _follow({sender: [instance.pk]})
 
 
-def _written(sender: Model, keys: Sequence[int], everything: bool = False, **told: Any) -> None:
+def _written(sender: Model, keys: Sequence[int], everything: bool = False, **signal: Any) -> None:
     if everything:
         for kind in _own(sender):
             _refresh(kind, keys)
@@ -73,7 +73,7 @@ def _written(sender: Model, keys: Sequence[int], everything: bool = False, **tol
         _follow({sender: keys})
 
 
-def _gathered(rows: Mapping[Model, Collection[int]], **told: Any) -> None:
+def _gathered(rows: Mapping[Model, Collection[int]], **signal: Any) -> None:
     _follow(rows)
 
 
@@ -81,14 +81,14 @@ def _own(model: Model) -> list[Kind]:
     return [kind for kind in KINDS.values() if kind.model is model]
 
 
-def _about_to_go(sender: Model, instance: Any, **told: Any) -> None:
+def _about_to_go(sender: Model, instance: Any, **signal: Any) -> None:
     """What bore on other rows is not there to lead to them afterwards."""
     instance.bore_on = {
         kind.slug: list(keys) for kind, keys in _borne_on(sender, [instance.pk]) if keys
     }
 
 
-def _gone(sender: Model, instance: Any, **told: Any) -> None:
+def _gone(sender: Model, instance: Any, **signal: Any) -> None:
     for kind in _own(sender):
         _refresh(kind, [instance.pk])
     for kind in KINDS.values():

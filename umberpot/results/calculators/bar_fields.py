@@ -74,9 +74,9 @@ def _sag_line(text: str) -> SagLine:
     return SagLine(
         _code(code),
         cones.check(cone),
-        _told("sag", sag, bounds.SAG),
-        _told("span", span, bounds.LENGTH),
-        _told("thickness", thickness, bounds.LENGTH),
+        _checked("sag", sag, bounds.SAG),
+        _checked("span", span, bounds.LENGTH),
+        _checked("thickness", thickness, bounds.LENGTH),
     )
 
 
@@ -110,10 +110,10 @@ def _bar_line(text: str) -> BarLine:
 
 
 def _figure(name: str, text: str, bound: Bound) -> float | None:
-    return _told(name, text, bound) if text else None
+    return _checked(name, text, bound) if text else None
 
 
-def _told(name: str, text: str, bound: Bound) -> float:
+def _checked(name: str, text: str, bound: Bound) -> float:
     try:
         return bound.check(name, read_number(text))
     except (ClayError, ValueError) as error:

@@ -48,7 +48,7 @@ def follow_every(of_a_studio: type[models.Model], others: Iterable[type[models.M
             pre_delete.connect(_load_the_rest, sender=model)
 
 
-def _load_the_rest(instance: models.Model, **told: Any) -> None:
+def _load_the_rest(instance: models.Model, **signal: Any) -> None:
     """A row about to go is told of as a whole; a picture that was not loaded cannot be later."""
     missing = instance.get_deferred_fields()
     if missing:
@@ -60,12 +60,12 @@ def is_followed(model: type[models.Model]) -> bool:
     return auditlog.contains(model)
 
 
-def tell_made(rows: Iterable[models.Model]) -> None:
+def record_made(rows: Iterable[models.Model]) -> None:
     """Tells of rows that were made many at a time."""
     _write(rows, lambda row: (JournalEntry.Action.CREATE, _difference(None, row)))
 
 
-def tell_changed(before: Sequence[models.Model], after: Mapping[Any, models.Model]) -> None:
+def record_changed(before: Sequence[models.Model], after: Mapping[Any, models.Model]) -> None:
     """Tells of rows that were changed many at a time: as they were, and as they are by key."""
     still = [row for row in before if row.pk in after]
     was = {row.pk: row for row in still}
@@ -79,7 +79,7 @@ def _difference(old: models.Model | None, new: models.Model | None) -> Any:
     return model_instance_diff(old, new, use_json_for_changes=True)
 
 
-def _write(rows: Iterable[models.Model], told: Any) -> None:
+def _write(rows: Iterable[models.Model], change_of: Any) -> None:
     # The library hears of rows that are saved one by one; a bulk write sends no signal of a row, so
     # its entries are made here, in the transaction that the caller holds open.
     entries = []
@@ -87,7 +87,7 @@ def _write(rows: Iterable[models.Model], told: Any) -> None:
     if rows:
         prefetch_related_objects(rows, *getattr(rows[0], "NAMED_BY", ()))
     for row in rows:
-        action, changes = told(row)
+        action, changes = change_of(row)
         if row.pk is not None and changes:
             entries.append(JournalEntry.objects.entry_of(row, action, changes))
     JournalEntry.objects.bulk_create(entries)

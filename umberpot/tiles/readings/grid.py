@@ -385,7 +385,7 @@ def _fill_looks(
     key = f"{REMARK}-{row.tile.pk}"
     if row.observed and key in remarks_of:
         looked = LOOKED_ALL in data and row.is_made
-        row.remarks = row.observed.told(set(remarks_of[key]), looked=looked)
+        row.remarks = row.observed.codes_of(set(remarks_of[key]), looked=looked)
         row.remarks_error = row.observed.refused(row.remarks)
         row.remarks_shown = frozenset(data.get(f"seen-{key}", "").split())
     for colour in row.colours:

@@ -28,7 +28,7 @@ class Observations:
     nothing_odd: str = ""
     refused: Callable[[Collection[str]], str] = _nothing_refused
 
-    def told(self, ticked: set[str], *, looked: bool) -> set[str]:
+    def codes_of(self, ticked: set[str], *, looked: bool) -> set[str]:
         """What was ticked; "nothing odd" does not stand beside anything odd."""
         remarks = self.words.keys() & ticked
         if looked and self.nothing_odd and not remarks:

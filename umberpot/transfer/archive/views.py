@@ -42,7 +42,7 @@ def _taken_in(request: StudioRequest, form: ArchiveForm) -> bool:
     """Takes the archive in, telling how far it has come; what is wrong is said at the field."""
     key, file = page_key(request), form.cleaned_data["archive"]
     try:
-        with progress.told(request.studio, key) as begin:
+        with progress.reported(request.studio, key) as begin:
             found = take_in(request.studio, file, begin)
     except Unfit as unfit:
         form.add_error("archive", str(unfit))
@@ -67,5 +67,5 @@ def download(request: StudioRequest) -> HttpResponseBase:
 
 
 def _told_of(studio: Studio, key: uuid.UUID, now: datetime) -> Iterator[bytes]:
-    with progress.told(studio, key) as begin:
+    with progress.reported(studio, key) as begin:
         yield from archive_of(studio, now, begin)

@@ -84,12 +84,12 @@ class MixReader(Reader[ReadyMix]):
 
     def _read_dose(self, cells: Cells, key: uuid.UUID) -> ReadyMix:
         """A mix to weigh, read as the dose reads it."""
-        told = [("clay", cells.get("clay", "")), ("state", cells.get("state", "").lower())]
-        told += [("mass", cells.get("clay_g", "")), ("unit", "g")]
-        told += [(key, cells[key]) for key in ("water_pct", "solids_pct") if cells.get(key)]
+        typed = [("clay", cells.get("clay", "")), ("state", cells.get("state", "").lower())]
+        typed += [("mass", cells.get("clay_g", "")), ("unit", "g")]
+        typed += [(key, cells[key]) for key in ("water_pct", "solids_pct") if cells.get(key)]
         texts = [text.strip() for text in cells.get("colourants", "").split(";") if text.strip()]
-        told += [("add", text) for text in texts]
-        form = DoseForm(QueryDict(urlencode(told)))
+        typed += [("add", text) for text in texts]
+        form = DoseForm(QueryDict(urlencode(typed)))
         solved = DoseView.attempt(form)
         if solved is None:
             raise errors_of(form, {"mass": "clay_g", "add": "colourants"})
@@ -101,44 +101,44 @@ class MixReader(Reader[ReadyMix]):
 
     def _read_whole(self, cells: Cells, key: uuid.UUID) -> ReadyMix:
         """A mix as it went out of a studio."""
-        told = _Told(cells)
-        clay_name = told.text("clay") or "clay"
+        read = _Cells(cells)
+        clay_name = read.text("clay") or "clay"
         mix = Mix(
             studio=self.studio,
             request_key=key,
-            state=told.choice("state", list(ClayState)),
-            clay_g=told.mass("clay_g"),
+            state=read.choice("state", list(ClayState)),
+            clay_g=read.mass("clay_g"),
             clay_name=clay_name,
             clay=self._on_shelf.clay(clay_name),
-            wanted_pcts=told.percentages("colourants"),
-            sum_query=told.text("sum", 4000),
+            wanted_pcts=read.percentages("colourants"),
+            sum_query=read.text("sum", 4000),
             made_by=self.by,
-            finished_at=told.day("made_on"),
+            finished_at=read.day("made_on"),
         )
-        mix.dry_clay_g = mix.clay_g * told.dry_share(mix.state)
+        mix.dry_clay_g = mix.clay_g * read.dry_share(mix.state)
         if cells.get("plan"):
             raise RowErrors([("plan", "Import the series and grids first: this mix is of one.")])
-        parts = [self._part(row, position) for position, row in enumerate(told.parts())]
+        parts = [self._part(row, position) for position, row in enumerate(read.parts())]
         return _calculated(ReadyMix(mix, parts))
 
     def _read_weighed(self, cells: Cells, mix: Mix) -> ReadyMix | None:
         """What was weighed of a mix that its plan made here; None where nothing was."""
-        told = _Told(cells)
-        mix.finished_at = told.day("made_on")
-        parts = [self._part(row, position) for position, row in enumerate(told.parts())]
+        read = _Cells(cells)
+        mix.finished_at = read.day("made_on")
+        parts = [self._part(row, position) for position, row in enumerate(read.parts())]
         if all(one.weighed_g is None for one in parts):
             return None
         return _calculated(ReadyMix(mix, parts, there=True))
 
     def _part(self, row: Mapping[str, Any], position: int) -> ReadyPart:
-        told = _Told({name: _cell(value) for name, value in row.items()}, f"part {position + 1}: ")
-        role = told.choice("role", MixPart.Role.values)
-        name = told.text("name")
+        read = _Cells({name: _cell(value) for name, value in row.items()}, f"part {position + 1}: ")
+        role = read.choice("role", MixPart.Role.values)
+        name = read.text("name")
         if not name:
             raise RowErrors([("parts", f"Part {position + 1} has no name.")])
         source = None
-        if told.text("of_mix"):
-            source = self._mixes.get(_uuid(told.text("of_mix")))
+        if read.text("of_mix"):
+            source = self._mixes.get(_uuid(read.text("of_mix")))
             if source is None or role not in MixPart.COLOURED:
                 message = (
                     f"Part {position + 1} is of a mix that is not here. Import that one first."
@@ -150,14 +150,14 @@ class MixReader(Reader[ReadyMix]):
             position=position,
             role=role,
             name=name,
-            planned_g=told.mass("planned_g"),
-            planned_pct=told.mass("pct") if row.get("pct") else None,
-            dry_share=min(1.0, told.mass("dry_share")) if row.get("dry_share") else 1.0,
+            planned_g=read.mass("planned_g"),
+            planned_pct=read.mass("pct") if row.get("pct") else None,
+            dry_share=min(1.0, read.mass("dry_share")) if row.get("dry_share") else 1.0,
             material=self._material(role, name),
             contains=_contains(contains, position),
             settled_at=timezone.now() if row.get("settled") else None,
         )
-        weighed_g = told.mass("weighed_g") if row.get("weighed_g") else None
+        weighed_g = read.mass("weighed_g") if row.get("weighed_g") else None
         return ReadyPart(part, source, weighed_g)
 
     def _material(self, role: str, name: str) -> Material | None:
@@ -263,7 +263,7 @@ def _contains(values: Any, position: int) -> dict[str, float]:
         raise RowErrors([("parts", message)]) from None
 
 
-class _Told:
+class _Cells:
     """The cells of a row or a part, read one by one. Every method raises RowErrors."""
 
     def __init__(self, cells: Mapping[str, str], inside: str = "") -> None:
@@ -292,7 +292,7 @@ class _Told:
             raise self._fail(column, str(error)) from None
 
     def dry_share(self, state: str) -> float:
-        """Dry clay in each gram of the clay, by its water or its solids; 1 where none is told."""
+        """Dry clay in each gram of the clay, by its water or its solids; 1 where none is read."""
         column = {ClayState.PLASTIC: "water_pct", ClayState.SLIP: "solids_pct"}.get(
             ClayState(state)
         )

@@ -155,14 +155,17 @@ class Report:
     sections: Sequence[Section] = field(default_factory=list)
 
     @property
-    def told(self) -> list[Section]:
+    def filled_sections(self) -> list[Section]:
         """The sections that have something in them."""
         return [section for section in self.sections if section.blocks]
 
     @property
     def words(self) -> str:
         """Everything that it says, run together."""
-        blocks = [*self.blocks, *(block for section in self.told for block in section.blocks)]
+        blocks = [
+            *self.blocks,
+            *(block for section in self.filled_sections for block in section.blocks),
+        ]
         said = [self.title, self.subtitle, self.studio, self.headline]
-        said += [section.title for section in self.told]
+        said += [section.title for section in self.filled_sections]
         return " ".join([*said, *(words for block in blocks for words in block.words)])

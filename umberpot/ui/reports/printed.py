@@ -48,7 +48,7 @@ def _story(report: Report) -> Iterator[Flowable]:
         yield Paragraph(printable(report.headline), HEAD)
     for block in report.blocks:
         yield from PRINTED[type(block)](block)
-    for section in report.told:
+    for section in report.filled_sections:
         yield Paragraph(printable(section.title), HEAD)  # its style keeps it with what follows
         for block in section.blocks:
             yield from PRINTED[type(block)](block)
