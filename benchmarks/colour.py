@@ -15,7 +15,7 @@ from claycore.colour.nearest import nearest
 from claycore.colour.notation import Lab
 from claycore.colour.palette import FiredTile, learn
 from claycore.colour.series import read_series
-from claycore.colour.twins import Coloured, twins
+from claycore.colour.twins import ColouredTiles, twins
 
 ROUNDS = 7
 LIBRARY = 100_000
@@ -35,16 +35,16 @@ def made_tiles(rng: np.random.Generator) -> list[FiredTile]:
     ]
 
 
-def wall_of(rng: np.random.Generator, count: int) -> list[Coloured]:
+def wall_of(rng: np.random.Generator, count: int) -> list[ColouredTiles]:
     """So many tiles, two equal ones of each mix."""
     centres = rng.uniform((30, -25, -25), (85, 30, 40), (count // 2, 3))
     return [
-        Coloured(str(n), frozenset([str(n)]), [Lab(*c), Lab(*(c + rng.normal(0, 0.3, 3)))])
+        ColouredTiles(str(n), frozenset([str(n)]), [Lab(*c), Lab(*(c + rng.normal(0, 0.3, 3)))])
         for n, c in enumerate(centres)
     ]
 
 
-def what_a_trial_asks(wall: list[Coloured]) -> None:
+def what_a_trial_asks(wall: list[ColouredTiles]) -> None:
     """What a trial's page asks of its colours: noise, twins, and one series."""
     noise = noise_of([one.tiles for one in wall])
     twins(wall, noise)

@@ -20,7 +20,7 @@ from benchmarks.ratios import medians
 from claycore.firing.loading.by_rules import PieceSet, load_by_rules
 from claycore.firing.loading.packing import Piece, pack
 from claycore.firing.loading.shelves import RoundShelf, Size
-from umberpot.kiln.logs.from_csv import Columns, Degrees, TimeAs, read
+from umberpot.kiln.logs.from_csv import Columns, LogDegrees, TimeAs, read
 
 ROUNDS = 3
 ROWS = 1_000_000
@@ -51,7 +51,7 @@ def by_csv(path: Path) -> int:
 
 def by_us(path: Path) -> int:
     with path.open("rb") as file:
-        columns = Columns("time", "temp", TimeAs.SECONDS, Degrees.CELSIUS)
+        columns = Columns("time", "temp", TimeAs.SECONDS, LogDegrees.CELSIUS)
         return len(read(file, columns, lambda _: None).points)
 
 

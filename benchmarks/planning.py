@@ -16,7 +16,7 @@ django.setup()
 from django.test import Client
 
 from benchmarks.ratios import medians
-from claycore.mixing.pour_plan import Axis, Grid, plan
+from claycore.mixing.pour_plan import Axis, PourGrid, plan
 
 ROUNDS = 200
 DOSE = "/mix/dose/?state=plastic&mass=3.1&unit=kg&water_pct=20.5&add=Quay+Blue:5.5"
@@ -55,7 +55,7 @@ def main() -> None:
             raise SystemExit(f"{name} does not answer: nothing was measured.")
     calls = {name: lambda url=url: client.get(url) for name, url in urls.items()}
     pcts = tuple(step / 2 for step in range(SIDES[-1]))
-    largest = Grid(Axis("copper", pcts), Axis("titania", pcts), 90, 62)
+    largest = PourGrid(Axis("copper", pcts), Axis("titania", pcts), 90, 62)
     calls["core of 12 x 12 alone"] = lambda: plan(largest)
     found = medians(calls, ROUNDS)
     for name, seconds in found.items():

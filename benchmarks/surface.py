@@ -19,7 +19,7 @@ from benchmarks.ratios import medians
 from claycore.colour.notation import Lab
 from claycore.surface.previews.feathered import Trails, feather, strokes_across
 from claycore.surface.previews.joggled import Tilt, joggle
-from claycore.surface.previews.layers import Layer
+from claycore.surface.previews.layers import WallLayer
 from claycore.surface.previews.stacked import Block, cut, thrown
 from claycore.surface.shapes import Beaker
 from umberpot.surface.previews import (
@@ -35,9 +35,9 @@ from umberpot.surface.previews.boards import Board
 ROUNDS = 40
 DOSE = "/mix/dose/?clay=Ferry+white&state=plastic&mass=3.4&unit=kg&water_pct=21.5&add=Quay+Blue:6.5"
 LAYERS = [
-    Layer("top", 0.3, Lab(84, 1, 36)),
-    Layer("middle", 0.3, Lab(50, -20, 18)),
-    Layer("body", 100, Lab(88, 0, 8)),
+    WallLayer("top", 0.3, Lab(84, 1, 36)),
+    WallLayer("middle", 0.3, Lab(50, -20, 18)),
+    WallLayer("body", 100, Lab(88, 0, 8)),
 ]
 MUG = Beaker(rim=84, foot=80, height=95)
 BOARD = Trails(feathered.WIDTH_MM, feathered.HEIGHT_MM, 2)

@@ -11,7 +11,7 @@ from django.utils import timezone
 from factory.django import DjangoModelFactory, Password
 
 from umberpot.firings.models import Firing, Kiln
-from umberpot.firings.models.kilns import Shape
+from umberpot.firings.models.kilns import KilnShape
 from umberpot.kiln.models import FiringLog
 from umberpot.kiln.models.logs import LogState
 from umberpot.library.models import Finding, Note
@@ -104,7 +104,7 @@ class KilnFactory(DjangoModelFactory):
 
     studio = factory.SubFactory(StudioFactory)
     name = "Quay kiln"
-    shape = Shape.ROUND
+    shape = KilnShape.ROUND
     shelf_width_mm = 400
     shelf_count = 3
     made_by = factory.SubFactory(UserFactory)

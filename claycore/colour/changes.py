@@ -15,7 +15,7 @@ DEEPER = 2.0
 """From this change of lightness on a colour is deeper, or cloudy. Our choice."""
 
 
-class Effect(StrEnum):
+class ColourEffect(StrEnum):
     """What became of a colour."""
 
     UNCHANGED = "unchanged"
@@ -30,7 +30,7 @@ class Effect(StrEnum):
 class ColourChange:
     """What became of a colour, how far it moved, and in what, in words; none if it is not seen."""
 
-    effect: Effect
+    effect: ColourEffect
     apart: ColourDifference
     words: tuple[str, ...]
 
@@ -52,11 +52,11 @@ def became(before: Sequence[Lab], after: Sequence[Lab], noise: Noise) -> ColourC
     return ColourChange(_effect(found, change.lightness, change.chroma), found, words)
 
 
-def _effect(found: ColourDifference, lightness: float, chroma: float) -> Effect:
+def _effect(found: ColourDifference, lightness: float, chroma: float) -> ColourEffect:
     if found.visible is Visible.SAME:
-        return Effect.UNCHANGED
+        return ColourEffect.UNCHANGED
     if found.visible is Visible.NOT_DECIDED:
-        return Effect.NOT_DECIDED
+        return ColourEffect.NOT_DECIDED
     if chroma <= -LOST_CHROMA:
-        return Effect.CLOUDED if lightness >= DEEPER else Effect.FADED
-    return Effect.DEEPENED if lightness <= -DEEPER else Effect.CHANGED
+        return ColourEffect.CLOUDED if lightness >= DEEPER else ColourEffect.FADED
+    return ColourEffect.DEEPENED if lightness <= -DEEPER else ColourEffect.CHANGED

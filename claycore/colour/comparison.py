@@ -13,7 +13,7 @@ GREY_BELOW = 3.0
 
 
 @dataclass(frozen=True)
-class Change:
+class ColourShift:
     """From one colour to another: lightness, chroma, and hue as a distance, in CIELAB units."""
 
     lightness: float
@@ -37,7 +37,7 @@ _DEGREES = (20.0, 55.0, 90.0, 150.0, 200.0, 260.0, 305.0, 345.0)
 """Hue angles in CIELAB about which a colour is called so. From memory."""
 
 
-def compare(one: Lab, other: Lab) -> Change:
+def compare(one: Lab, other: Lab) -> ColourShift:
     """In what ``other`` differs from ``one``.
 
     Source: CIELAB's ΔL*, ΔC*ab and ΔH*ab (CIE 15); the names of hues are from memory.
@@ -49,7 +49,7 @@ def compare(one: Lab, other: Lab) -> Change:
     towards = ""
     if min(chroma) >= GREY_BELOW:
         towards = _turned_towards(one, hue > 0)
-    return Change(other.lightness - one.lightness, chroma[1] - chroma[0], hue, towards)
+    return ColourShift(other.lightness - one.lightness, chroma[1] - chroma[0], hue, towards)
 
 
 def _turned_towards(colour: Lab, upwards: bool) -> str:

@@ -14,7 +14,7 @@ from numpy.typing import ArrayLike, NDArray
 
 
 @dataclass(frozen=True)
-class Curve:
+class StrengthCurve:
     """Rises as the percentage to a ``power``; or to an end, at which ``ends_at`` % of it all act.
 
     Where it ends, half of the way is reached at 0.7 of that percentage, and nearly all at three
@@ -40,7 +40,7 @@ class Curve:
         return acts
 
 
-def of_each(curves: Sequence[Curve], pct: NDArray[Any]) -> NDArray[Any]:
+def of_each(curves: Sequence[StrengthCurve], pct: NDArray[Any]) -> NDArray[Any]:
     """The same of several curves: strengths of shape (n), percent on dry clay; to (n, curves).
 
     Source: as at the head of this file.
@@ -54,11 +54,11 @@ def of_each(curves: Sequence[Curve], pct: NDArray[Any]) -> NDArray[Any]:
     return acts
 
 
-STRAIGHT = Curve()
+STRAIGHT = StrengthCurve()
 
-CURVES: tuple[Curve, ...] = (
+CURVES: tuple[StrengthCurve, ...] = (
     STRAIGHT,
-    *(Curve(power) for power in np.linspace(0.95, 0.5, 10).tolist()),
-    *(Curve(ends_at=pct) for pct in (8.0, 5.0, 3.0, 2.0, 1.25, 0.75)),
+    *(StrengthCurve(power) for power in np.linspace(0.95, 0.5, 10).tolist()),
+    *(StrengthCurve(ends_at=pct) for pct in (8.0, 5.0, 3.0, 2.0, 1.25, 0.75)),
 )
 """The shapes that are tried, the straight one first."""

@@ -50,14 +50,14 @@ POURINGS: dict[Pouring, str] = {
 }
 
 
-class Factor(StrEnum):
+class EvennessFactor(StrEnum):
     """What specks and streaks may go with."""
 
     GRAIN = "grain"
     POURING = "pouring"
 
 
-class Figure(StrEnum):
+class EvennessFigure(StrEnum):
     """What is seen on a tile: the share of it that specks cover, in percent; how far lightness
     varies across its streaks."""
 
@@ -74,11 +74,11 @@ class Look:
     grain: Grain | None = None
     pouring: Pouring | None = None
 
-    def level(self, factor: Factor) -> Grain | Pouring | None:
-        return self.grain if factor is Factor.GRAIN else self.pouring
+    def level(self, factor: EvennessFactor) -> Grain | Pouring | None:
+        return self.grain if factor is EvennessFactor.GRAIN else self.pouring
 
-    def figure(self, figure: Figure) -> float:
-        return self.specks_pct if figure is Figure.SPECKS else self.streaks
+    def figure(self, figure: EvennessFigure) -> float:
+        return self.specks_pct if figure is EvennessFigure.SPECKS else self.streaks
 
 
 @dataclass(frozen=True)
@@ -97,8 +97,8 @@ class Comparison:
     ``by_lot`` is how often the tiles of the two ends would fall apart so, if they were dealt out.
     """
 
-    factor: Factor
-    figure: Figure
+    factor: EvennessFactor
+    figure: EvennessFigure
     levels: tuple[Level, ...]
     by_lot: float
 
@@ -108,14 +108,14 @@ class Comparison:
 
 
 @dataclass(frozen=True)
-class Compared:
+class EvennessComparison:
     """All that can be compared; ``tangled`` where each grain was poured in its own way alone."""
 
     comparisons: tuple[Comparison, ...]
     tangled: bool
 
 
-def compared(looks: Sequence[Look]) -> Compared:
+def compared(looks: Sequence[Look]) -> EvennessComparison:
     """What specks and streaks go with among tiles; nothing where all were made alike.
 
     Specks in percent of the area, streaks in lightness. Raises nothing. Source: as at the head of
@@ -123,14 +123,16 @@ def compared(looks: Sequence[Look]) -> Compared:
     """
     found = [
         comparison
-        for factor in Factor
-        for figure in Figure
+        for factor in EvennessFactor
+        for figure in EvennessFigure
         if (comparison := _compared(looks, factor, figure))
     ]
-    return Compared(tuple(found), _tangled(looks))
+    return EvennessComparison(tuple(found), _tangled(looks))
 
 
-def _compared(looks: Sequence[Look], factor: Factor, figure: Figure) -> Comparison | None:
+def _compared(
+    looks: Sequence[Look], factor: EvennessFactor, figure: EvennessFigure
+) -> Comparison | None:
     by_level: dict[Grain | Pouring, list[float]] = {}
     for look in looks:
         level = look.level(factor)

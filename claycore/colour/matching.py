@@ -27,7 +27,7 @@ _IN_THREES = 12
 
 
 @dataclass(frozen=True)
-class Addition:
+class MatchedColourant:
     """A colourant and its percentage on dry clay."""
 
     name: str
@@ -38,7 +38,7 @@ class Addition:
 class Candidate:
     """Additions that come near, the colour they are predicted to give, and how surely."""
 
-    additions: tuple[Addition, ...]
+    additions: tuple[MatchedColourant, ...]
     lab: Lab
     delta_e: float
     expected_error: float
@@ -144,7 +144,7 @@ def _refined(palette: Palette, want: Lab, max_pct: float, rough: _Rough) -> Cand
     is_better = found.fun <= off(np.array(rough.pcts)) and found.x.sum() <= max_pct + 1e-9
     pcts = found.x if is_better else rough.pcts
     additions = tuple(
-        Addition(name, float(pct))
+        MatchedColourant(name, float(pct))
         for name, pct in zip(rough.names, pcts, strict=True)
         if pct >= WORTH_WEIGHING
     )

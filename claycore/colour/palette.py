@@ -14,7 +14,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from claycore.colour.curves import CURVES, Curve, of_each
+from claycore.colour.curves import CURVES, StrengthCurve, of_each
 from claycore.colour.difference import ciede2000, ciede2000_of
 from claycore.colour.kubelka_munk import k_over_s, reflectance_of, steepness
 from claycore.colour.notation import Lab
@@ -54,7 +54,7 @@ class Colourant:
 
     name: str
     per_pct: NDArray[Any]
-    curve: Curve
+    curve: StrengthCurve
     tested: tuple[float, ...]
     missed: NDArray[Any]
 
@@ -151,14 +151,14 @@ class Palette:
 
 
 @dataclass(frozen=True)
-class Band:
+class PredictedBand:
     """The palest and the strongest that a predicted colour may turn out, within its error."""
 
     palest: Lab
     strongest: Lab
 
 
-def band(palette: Palette, name: str, pct: float) -> Band:
+def band(palette: Palette, name: str, pct: float) -> PredictedBand:
     """What a strength of one colourant may look like: as pale and as strong as the error allows.
 
     The colours are those of the same colourant at less and at more than ``pct``, percent on dry
@@ -173,7 +173,7 @@ def band(palette: Palette, name: str, pct: float) -> Band:
     within = np.flatnonzero(apart <= predicted.expected_error)
     ends = (within[0], within[-1]) if len(within) else (_BAND_STEPS // 2, _BAND_STEPS // 2)
     palest, strongest = (_as_lab(labs[end]) for end in ends)
-    return Band(palest, strongest)
+    return PredictedBand(palest, strongest)
 
 
 def _as_lab(values: NDArray[Any]) -> Lab:
@@ -225,7 +225,7 @@ def fitted(
     pcts: NDArray[Any],
     labs: NDArray[Any],
     seen: NDArray[Any],
-    curves: Sequence[Curve] = CURVES,
+    curves: Sequence[StrengthCurve] = CURVES,
 ) -> Colourant:
     """A colourant from tiles that hold it alone, by weighted least squares in reflectance.
 

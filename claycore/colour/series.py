@@ -23,7 +23,7 @@ DISAGREE = 3.0
 """Equal tiles further from their mean than this many times the noise are named. Our choice."""
 
 
-class Outcome(StrEnum):
+class SeriesOutcome(StrEnum):
     """What a series settles."""
 
     ENOUGH = "enough"
@@ -33,7 +33,7 @@ class Outcome(StrEnum):
 
 
 @dataclass(frozen=True)
-class Step:
+class SeriesStep:
     """From one tested percentage to the next."""
 
     from_pct: float
@@ -59,10 +59,10 @@ class SeriesReading:
     percentages whose equal tiles do not agree.
     """
 
-    outcome: Outcome
+    outcome: SeriesOutcome
     enough_pct: float | None
     perhaps_pct: float | None
-    steps: tuple[Step, ...]
+    steps: tuple[SeriesStep, ...]
     spread: float
     noise: Noise
     disagree: tuple[float, ...]
@@ -84,21 +84,22 @@ def read_series(
         raise OutOfBounds("tile", "", "Enter at least one tile with its percentage and colour.")
     pcts = sorted(tiles)
     noise = noise or noise_of(tiles.values(), elsewhere)
-    steps = tuple(Step(a, b, apart(tiles[a], tiles[b], noise)) for a, b in pairwise(pcts))
+    steps = tuple(SeriesStep(a, b, apart(tiles[a], tiles[b], noise)) for a, b in pairwise(pcts))
     beyond = {
         pct: [
-            Step(pct, other, apart(tiles[pct], tiles[other], noise)) for other in pcts[place + 1 :]
+            SeriesStep(pct, other, apart(tiles[pct], tiles[other], noise))
+            for other in pcts[place + 1 :]
         ]
         for place, pct in enumerate(pcts[:-1])
     }
     enough = next((p for p, after in beyond.items() if _all(after, Visible.SAME)), None)
     perhaps = next((p for p, after in beyond.items() if not _any(after, Visible.DIFFERENT)), None)
     if len(pcts) == 1:
-        outcome = Outcome.ONE_STRENGTH
+        outcome = SeriesOutcome.ONE_STRENGTH
     elif enough is not None:
-        outcome = Outcome.ENOUGH
+        outcome = SeriesOutcome.ENOUGH
     else:
-        outcome = Outcome.NOT_REACHED if perhaps is None else Outcome.NOT_DECIDED
+        outcome = SeriesOutcome.NOT_REACHED if perhaps is None else SeriesOutcome.NOT_DECIDED
     return SeriesReading(
         outcome=outcome,
         enough_pct=enough,
@@ -111,11 +112,11 @@ def read_series(
     )
 
 
-def _all(steps: Sequence[Step], visible: Visible) -> bool:
+def _all(steps: Sequence[SeriesStep], visible: Visible) -> bool:
     return all(step.apart.visible is visible for step in steps)
 
 
-def _any(steps: Sequence[Step], visible: Visible) -> bool:
+def _any(steps: Sequence[SeriesStep], visible: Visible) -> bool:
     return any(step.apart.visible is visible for step in steps)
 
 
@@ -135,20 +136,20 @@ def _disagree(tiles: Sequence[Lab], noise: Noise) -> bool:
 
 
 def _reason(
-    outcome: Outcome,
+    outcome: SeriesOutcome,
     pcts: Sequence[float],
     enough: float | None,
     perhaps: float | None,
-    beyond: Mapping[float, Sequence[Step]],
+    beyond: Mapping[float, Sequence[SeriesStep]],
 ) -> str:
-    if outcome is Outcome.ONE_STRENGTH:
+    if outcome is SeriesOutcome.ONE_STRENGTH:
         return "One strength only: make a second tile to see whether it gets stronger."
     if enough is not None:
         also = ""
         if perhaps is not None and perhaps < enough:
             also = f" {percentage(perhaps)} % may already be enough."
         return f"{_looks_the_same(enough, beyond[enough])}{also}"
-    if outcome is Outcome.NOT_REACHED:
+    if outcome is SeriesOutcome.NOT_REACHED:
         last = beyond[pcts[-2]][-1]
         return (
             f"{percentage(last.to_pct)} % still looks different from {percentage(last.from_pct)} %"
@@ -168,7 +169,7 @@ def _reason(
     )
 
 
-def _looks_the_same(enough: float, after: Sequence[Step]) -> str:
+def _looks_the_same(enough: float, after: Sequence[SeriesStep]) -> str:
     furthest = max(after, key=lambda step: step.apart.delta_e)
     stronger = " and ".join(f"{percentage(step.to_pct)} %" for step in after)
     return (
@@ -177,5 +178,5 @@ def _looks_the_same(enough: float, after: Sequence[Step]) -> str:
     )
 
 
-def _shown(step: Step) -> str:
+def _shown(step: SeriesStep) -> str:
     return f"{step.apart.delta_e:.1f} ± {step.apart.u95:.1f}"

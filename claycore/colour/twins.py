@@ -20,7 +20,7 @@ from claycore.colour.notation import Lab
 
 
 @dataclass(frozen=True)
-class Coloured:
+class ColouredTiles:
     """Equal fired tiles: what they are called, and what colours them.
 
     ``cost_per_kg`` is what that costs per kg of dry clay, None where a price is missing.
@@ -36,12 +36,12 @@ class Coloured:
 class Twins:
     """Two that are the same to the eye, and how far apart they lie."""
 
-    one: Coloured
-    other: Coloured
+    one: ColouredTiles
+    other: ColouredTiles
     apart: ColourDifference
 
     @property
-    def cheaper(self) -> Coloured | None:
+    def cheaper(self) -> ColouredTiles | None:
         """The one that costs less; None where a price is missing, or they cost the same."""
         a, b = self.one.cost_per_kg, self.other.cost_per_kg
         if a is None or b is None or a == b:
@@ -55,7 +55,7 @@ class Twins:
         return 0.0 if a is None or b is None else abs(a - b)
 
 
-def twins(coloured: Sequence[Coloured], noise: Noise) -> list[Twins]:
+def twins(coloured: Sequence[ColouredTiles], noise: Noise) -> list[Twins]:
     """The pairs of different colourants that surely look the same, those nearest first.
 
     Raises nothing. Source: CIEDE2000 (ISO/CIE 11664-6); :mod:`claycore.colour.equal_tiles`.

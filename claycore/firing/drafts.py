@@ -28,7 +28,7 @@ HOTTEST_BISQUE = "01"
 """Raw ware that goes hotter is fired once. Common practice: bisque is near cone 04."""
 
 
-class Stage(StrEnum):
+class FiringStage(StrEnum):
     """What a firing is for."""
 
     BISQUE = "bisque"
@@ -36,24 +36,28 @@ class Stage(StrEnum):
     SINGLE = "single"
 
 
-STAGE_NAMES = {Stage.BISQUE: "Bisque", Stage.GLAZE: "Glaze", Stage.SINGLE: "Single firing"}
+STAGE_NAMES = {
+    FiringStage.BISQUE: "Bisque",
+    FiringStage.GLAZE: "Glaze",
+    FiringStage.SINGLE: "Single firing",
+}
 
 STAGE_WORDS = {
-    Stage.BISQUE: "Bisque",
-    Stage.GLAZE: "Glaze or test, ware fired before",
-    Stage.SINGLE: "Single firing of raw ware",
+    FiringStage.BISQUE: "Bisque",
+    FiringStage.GLAZE: "Glaze or test, ware fired before",
+    FiringStage.SINGLE: "Single firing of raw ware",
 }
 
 
-def stage_for(cone: str, is_fired: bool, is_glazed: bool) -> Stage:
+def stage_for(cone: str, is_fired: bool, is_glazed: bool) -> FiringStage:
     """What a firing is for a piece: for raw ware a bisque while that is cool enough.
 
     Raises ClayError naming ``cone``. Source: common practice.
     """
     if is_fired:
-        return Stage.GLAZE
+        return FiringStage.GLAZE
     is_cool = cones.order(cone) <= cones.order(HOTTEST_BISQUE)
-    return Stage.BISQUE if is_cool and not is_glazed else Stage.SINGLE
+    return FiringStage.BISQUE if is_cool and not is_glazed else FiringStage.SINGLE
 
 
 @dataclass(frozen=True)
@@ -68,13 +72,13 @@ class _Draft:
 
 
 _DRAFTS = {
-    Stage.BISQUE: _Draft(60, 100, 150, 150, 0),
-    Stage.GLAZE: _Draft(0, 150, 200, 70, 10),
-    Stage.SINGLE: _Draft(60, 100, 150, 70, 10),
+    FiringStage.BISQUE: _Draft(60, 100, 150, 150, 0),
+    FiringStage.GLAZE: _Draft(0, 150, 200, 70, 10),
+    FiringStage.SINGLE: _Draft(60, 100, 150, 70, 10),
 }
 
 
-def draft(stage: Stage, cone: str, by_fuel: bool = False) -> list[Segment]:
+def draft(stage: FiringStage, cone: str, by_fuel: bool = False) -> list[Segment]:
     """The segments of a draft, in °C an hour, °C and minutes.
 
     Raises ClayError naming ``cone``, also for one that is down before the slow part ends. Source:
@@ -91,7 +95,7 @@ def draft(stage: Stage, cone: str, by_fuel: bool = False) -> list[Segment]:
     return _segments(stage, float(math.ceil(high)), by_fuel)
 
 
-def _segments(stage: Stage, peak: float, by_fuel: bool) -> list[Segment]:
+def _segments(stage: FiringStage, peak: float, by_fuel: bool) -> list[Segment]:
     rates, slower = _DRAFTS[stage], FUEL_SLOWDOWN if by_fuel else 1.0
     segments = []
     if rates.drying:

@@ -13,7 +13,7 @@ import numpy as np
 from claycore.firing import heat_work
 from claycore.firing.heat_work import Reached
 from claycore.firing.logs import Point
-from claycore.firing.schedules import Curve
+from claycore.firing.schedules import FiringCurve
 
 RATE_OVER_H = 0.25
 """The rate that is shown is that of so many last hours."""
@@ -58,7 +58,7 @@ class FiringStatus:
         return self.planned_c - self.celsius
 
 
-def standing(points: Sequence[Point], plan: Curve, now_h: float) -> FiringStatus | None:
+def standing(points: Sequence[Point], plan: FiringCurve, now_h: float) -> FiringStatus | None:
     """How a firing stands after ``now_h`` hours; None before the first reading.
 
     ``points`` are of (hours, °C) since the start. Raises ClayError naming ``curve`` for a log that
@@ -80,12 +80,12 @@ def standing(points: Sequence[Point], plan: Curve, now_h: float) -> FiringStatus
     )
 
 
-def _planned(plan: Curve, hours: float) -> float:
+def _planned(plan: FiringCurve, hours: float) -> float:
     at, temperatures = zip(*plan.points, strict=True)
     return float(np.interp(hours, at, temperatures))
 
 
-def _planned_rate(plan: Curve, celsius: float) -> float:
+def _planned_rate(plan: FiringCurve, celsius: float) -> float:
     """How fast the plan goes where it first passes a temperature; 0 where it never does."""
     return next(
         (
@@ -105,7 +105,7 @@ def _rate(points: Sequence[Point]) -> float:
     return (celsius - earlier[1]) / (hours - earlier[0]) if hours > earlier[0] else 0.0
 
 
-def _end(points: Sequence[Point], plan: Curve, hours: float, celsius: float) -> float | None:
+def _end(points: Sequence[Point], plan: FiringCurve, hours: float, celsius: float) -> float | None:
     """When the plan will be through, if from here on it is followed: later by what it lags."""
     if max(point[1] for point in points) >= plan.peak_c - OVER_PEAK_C:
         return max(plan.hours, hours) if hours < plan.hours else None
@@ -113,7 +113,7 @@ def _end(points: Sequence[Point], plan: Curve, hours: float, celsius: float) -> 
     return hours + plan.hours - reached_at if reached_at is not None else plan.hours
 
 
-def _reached_at(plan: Curve, celsius: float) -> float | None:
+def _reached_at(plan: FiringCurve, celsius: float) -> float | None:
     """When the plan first gets to a temperature."""
     for (began, low), (ended, high) in pairwise(plan.points):
         if low <= celsius < high:
@@ -122,7 +122,7 @@ def _reached_at(plan: Curve, celsius: float) -> float | None:
 
 
 def _amiss(
-    points: Sequence[Point], plan: Curve, now_h: float, rate: float, planned: float
+    points: Sequence[Point], plan: FiringCurve, now_h: float, rate: float, planned: float
 ) -> list[Amiss]:
     hours, celsius = points[-1]
     found = []

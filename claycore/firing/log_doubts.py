@@ -69,7 +69,7 @@ LOG_DOUBT_WORDS = {
 
 
 @dataclass(frozen=True)
-class Doubtful:
+class DoubtfulStretch:
     """A stretch of a log: what is amiss with it, from when to when in hours, and its points.
 
     ``first`` and ``last`` count the log's points from 0.
@@ -95,7 +95,7 @@ class Examined:
     """The points of a log that can be true, and what is amiss with the others."""
 
     points: Sequence[Point]
-    doubtful: Sequence[Doubtful]
+    doubtful: Sequence[DoubtfulStretch]
 
     @property
     def can_tell(self) -> bool:
@@ -163,9 +163,9 @@ def examine(
     ]
     whole = (0, len(log) - 1, log[0][0], log[-1][0])
     if _is_stuck(points):
-        doubtful.append(Doubtful(LogDoubt.STUCK, *whole, matters=True))
+        doubtful.append(DoubtfulStretch(LogDoubt.STUCK, *whole, matters=True))
     elif gaps is not None and peak < WARM_C:
-        doubtful.append(Doubtful(LogDoubt.COLD, *whole, matters=True))
+        doubtful.append(DoubtfulStretch(LogDoubt.COLD, *whole, matters=True))
     return Examined(points, doubtful)
 
 
@@ -236,13 +236,13 @@ def _course(
 
 def _left_out(
     log: Sequence[Point], stretches: Sequence[_Stretch], sound: Sequence[_Stretch], peak: float
-) -> Iterator[Doubtful]:
+) -> Iterator[DoubtfulStretch]:
     """What lies between, before and after the sound stretches."""
     within = [stretch for stretch in stretches if stretch not in sound]
     for first, last in _joined(within):
         beside = [log[place][1] for place in (first - 1, last + 1) if 0 <= place < len(log)]
         matters = max(beside, default=peak) > peak - NEAR_THE_PEAK_C
-        yield Doubtful(LogDoubt.JUMP, first, last, log[first][0], log[last][0], matters)
+        yield DoubtfulStretch(LogDoubt.JUMP, first, last, log[first][0], log[last][0], matters)
 
 
 def _joined(stretches: Sequence[_Stretch]) -> list[_Stretch]:
@@ -273,7 +273,7 @@ def _gaps(log: Sequence[Point]) -> list[tuple[float, float]]:
 
 def _pauses(
     log: Sequence[Point], gaps: Sequence[tuple[float, float]], peak: float
-) -> Iterator[Doubtful]:
+) -> Iterator[DoubtfulStretch]:
     """The gaps that count: longer than an hour, and near the peak."""
     hours, celsius = zip(*log, strict=True)
     for from_h, to_h in gaps:
@@ -281,4 +281,4 @@ def _pauses(
         last = min(bisect_left(hours, to_h), len(log) - 1)
         hottest = max(np.interp([from_h, to_h], hours, celsius))
         if to_h - from_h >= GAP_H and hottest > peak - NEAR_THE_PEAK_C:
-            yield Doubtful(LogDoubt.GAP, first, last, from_h, to_h, matters=True)
+            yield DoubtfulStretch(LogDoubt.GAP, first, last, from_h, to_h, matters=True)

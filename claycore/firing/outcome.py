@@ -29,7 +29,7 @@ class KnownBy(StrEnum):
     LOG = "log"
 
 
-class Proposal(StrEnum):
+class RecordProposal(StrEnum):
     """What to do with the record of a firing."""
 
     RECORD = "record"
@@ -54,7 +54,7 @@ class FiringOutcome:
     log_cone: str | None
     shelves: tuple[tuple[int, str | None], ...]
     agrees: bool | None
-    proposal: Proposal
+    proposal: RecordProposal
     message: str
     examined: Examined | None = None
 
@@ -131,13 +131,13 @@ def _of_shelves(shelves: Sequence[tuple[int, str | None]]) -> str | None:
 
 def _proposal(
     by: KnownBy | None, agrees: bool | None, complete: bool, cone: str | None, short: bool
-) -> Proposal:
+) -> RecordProposal:
     """Asked where nothing tells or the two disagree; again where it never got there."""
     if by is None or agrees is False:
-        return Proposal.ASK
+        return RecordProposal.ASK
     if by == KnownBy.LOG and (not complete or short):
-        return Proposal.REFIRE
-    return Proposal.REFIRE if cone is None else Proposal.RECORD
+        return RecordProposal.REFIRE
+    return RecordProposal.REFIRE if cone is None else RecordProposal.RECORD
 
 
 _REFIRE = (
@@ -147,7 +147,7 @@ _REFIRE = (
 
 
 def _message(
-    proposal: Proposal,
+    proposal: RecordProposal,
     by: KnownBy | None,
     planned: str,
     cone: str | None,
@@ -159,23 +159,23 @@ def _message(
         why = listed([LOG_DOUBT_WORDS[doubt] for doubt in log.doubts]) if log else ""
         cannot = f"The log cannot tell: {why}. " if why else ""
         return f"{cannot}Look at the witness cones, and enter what they show."
-    if proposal == Proposal.ASK:
+    if proposal == RecordProposal.ASK:
         logged = f"cone {log_cone}" if log_cone else "no cone"
         return (
             f"The cones beside the ware say {_named(cone)}, the log {logged}. The cones decide:"
             f" record {_named(cone)}, and check the thermocouple."
         )
-    if proposal == Proposal.REFIRE and by == KnownBy.LOG and cone is None and log:
+    if proposal == RecordProposal.REFIRE and by == KnownBy.LOG and cone is None and log:
         (began_h, _), (ended_h, last_c) = log.points[0], log.points[-1]
         stopped = f"stopped at {plain(last_c, 0)} °C after {hours_and_minutes(ended_h - began_h)}"
         return f"No cone reached: {stopped}. {_REFIRE}"
-    if proposal == Proposal.REFIRE and by == KnownBy.LOG:
+    if proposal == RecordProposal.REFIRE and by == KnownBy.LOG:
         cut = "" if complete else ", cut off"
         return (
             f"By its log this firing brought down cone {cone}, short of {planned}{cut}. Record what"
             f" it was, then fire to {planned} again with a witness cone beside the ware."
         )
-    if proposal == Proposal.REFIRE:
+    if proposal == RecordProposal.REFIRE:
         return f"No witness cone bent. {_REFIRE}"
     told = "the witness cones" if by == KnownBy.WITNESS else "the log"
     if cone == planned:

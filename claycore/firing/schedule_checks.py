@@ -9,7 +9,7 @@ from enum import StrEnum
 from itertools import pairwise
 
 from claycore.firing import cones, heat_work
-from claycore.firing.schedules import Curve
+from claycore.firing.schedules import FiringCurve
 from claycore.measure.formatting import plain
 
 DRYING_TOP_C = 120.0
@@ -44,7 +44,7 @@ class Check(StrEnum):
 
 
 @dataclass(frozen=True)
-class Finding:
+class ScheduleFinding:
     """Something to change or to know, in a sentence."""
 
     check: Check
@@ -60,7 +60,7 @@ class Limited:
 
 
 @dataclass(frozen=True)
-class Loaded:
+class LoadToFire:
     """What is to be fired: to which cone, whether any of it is raw, and what has its own top."""
 
     cone: str | None = None
@@ -68,7 +68,7 @@ class Loaded:
     limited: tuple[Limited, ...] = ()
 
 
-def findings(curve: Curve, loaded: Loaded) -> list[Finding]:
+def findings(curve: FiringCurve, loaded: LoadToFire) -> list[ScheduleFinding]:
     """All that is wrong with a curve for a load; nothing where nothing is.
 
     Rates in °C an hour. Raises ClayError naming ``curve`` or ``cone``. Source: as said at the head
@@ -82,14 +82,14 @@ def findings(curve: Curve, loaded: Loaded) -> list[Finding]:
     ]
 
 
-def _stretches(curve: Curve) -> Iterator[tuple[float, float, float]]:
+def _stretches(curve: FiringCurve) -> Iterator[tuple[float, float, float]]:
     """(from °C, to °C, hours) of each stretch that takes time."""
     for (began, from_c), (ended, to_c) in pairwise(curve.points):
         if ended > began:
             yield from_c, to_c, ended - began
 
 
-def _drying(curve: Curve, loaded: Loaded) -> Iterator[Finding]:
+def _drying(curve: FiringCurve, loaded: LoadToFire) -> Iterator[ScheduleFinding]:
     if not loaded.is_raw:
         return
     held = 0.0
@@ -101,7 +101,7 @@ def _drying(curve: Curve, loaded: Loaded) -> Iterator[Finding]:
             continue
         rate = (to_c - from_c) / hours
         if rate > DRYING_RATE and to_c > 100 and held < DRYING_HOLD_H:
-            yield Finding(
+            yield ScheduleFinding(
                 Check.DRYING,
                 f"Raw ware goes through 100 °C at {plain(rate, 0)} °C per hour: damp ware can"
                 f" explode. Stay under {plain(DRYING_RATE)} °C per hour up to"
@@ -110,7 +110,7 @@ def _drying(curve: Curve, loaded: Loaded) -> Iterator[Finding]:
             return
 
 
-def _quartz(curve: Curve, loaded: Loaded) -> Iterator[Finding]:
+def _quartz(curve: FiringCurve, loaded: LoadToFire) -> Iterator[ScheduleFinding]:
     low, high = QUARTZ_C
     most = QUARTZ_RATE_RAW if loaded.is_raw else QUARTZ_RATE_FIRED
     for from_c, to_c, hours in _stretches(curve):
@@ -118,7 +118,7 @@ def _quartz(curve: Curve, loaded: Loaded) -> Iterator[Finding]:
         rate = abs(to_c - from_c) / hours
         if inside > DUST and rate > most + DUST:
             way = "up" if to_c > from_c else "down"
-            yield Finding(
+            yield ScheduleFinding(
                 Check.QUARTZ,
                 f"It goes {way} through 573 °C, where quartz changes its size, at"
                 f" {plain(rate, 0)} °C per hour: pieces can crack. Stay under"
@@ -126,7 +126,7 @@ def _quartz(curve: Curve, loaded: Loaded) -> Iterator[Finding]:
             )
 
 
-def _cone(curve: Curve, loaded: Loaded) -> Iterator[Finding]:
+def _cone(curve: FiringCurve, loaded: LoadToFire) -> Iterator[ScheduleFinding]:
     if loaded.cone is None:
         return
     reached = heat_work.cone_of(curve.points).down
@@ -134,31 +134,31 @@ def _cone(curve: Curve, loaded: Loaded) -> Iterator[Finding]:
         return
     if reached is None or cones.order(reached) < cones.order(loaded.cone):
         brings = f"It brings down cone {reached}" if reached else "It brings down no cone"
-        yield Finding(Check.CONE, f"{brings}: the load needs cone {loaded.cone}.")
+        yield ScheduleFinding(Check.CONE, f"{brings}: the load needs cone {loaded.cone}.")
     else:
-        yield Finding(
+        yield ScheduleFinding(
             Check.CONE, f"It goes beyond cone {loaded.cone}: cone {reached} comes down as well."
         )
 
 
-def _materials(curve: Curve, loaded: Loaded) -> Iterator[Finding]:
+def _materials(curve: FiringCurve, loaded: LoadToFire) -> Iterator[ScheduleFinding]:
     reached = heat_work.cone_of(curve.points).down
     for one in loaded.limited:
         if reached and cones.order(reached) > cones.order(one.top_cone):
-            yield Finding(
+            yield ScheduleFinding(
                 Check.MATERIAL,
                 f"{one.name} is only for cone {one.top_cone} and cooler, as far as you entered;"
                 f" this reaches cone {reached}.",
             )
 
 
-def too_powerful(from_c: float, possible_rate: float) -> Finding:
+def too_powerful(from_c: float, possible_rate: float) -> ScheduleFinding:
     """The finding that a kiln cannot follow, from °C on, with the °C an hour it can do there.
 
     Raises nothing. Source: :mod:`claycore.firing.kiln_model`.
     """
     here, rate = plain(round(from_c, -1)), plain(round(possible_rate, -1))
-    return Finding(
+    return ScheduleFinding(
         Check.POWER,
         f"From about {here} °C the kiln is likely to fall behind: there it climbs at most {rate} °C"
         " per hour, by a rough estimate.",

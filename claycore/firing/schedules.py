@@ -30,7 +30,7 @@ class Segment:
 
 
 @dataclass(frozen=True)
-class Curve:
+class FiringCurve:
     """A schedule as points of (hours, °C), straight between them."""
 
     points: tuple[tuple[float, float], ...]
@@ -46,7 +46,7 @@ class Curve:
         return max(temperature for _, temperature in self.points)
 
 
-def curve_of(segments: Sequence[Segment], start_c: float = START_C) -> Curve:
+def curve_of(segments: Sequence[Segment], start_c: float = START_C) -> FiringCurve:
     """The curve of a schedule from a starting temperature.
 
     °C, °C an hour and minutes. Raises ClayError naming ``segment`` or ``start_c``, also for a rate
@@ -65,7 +65,7 @@ def curve_of(segments: Sequence[Segment], start_c: float = START_C) -> Curve:
             points.append((hours + segment.hold_min / 60, segment.target_c))
     if len(points) == 1:
         raise Inconsistent("segment", None, "This takes no time. Enter a target or a hold.")
-    return Curve(tuple(points))
+    return FiringCurve(tuple(points))
 
 
 def _check(segment: Segment) -> None:

@@ -12,10 +12,10 @@ from claycore.judging.adjustments import (
     ADJUSTMENTS,
     TRAITS,
     Adjustment,
-    Change,
+    ClayShortfall,
     Kind,
-    Shortfall,
     Trait,
+    TraitChange,
 )
 from claycore.judging.claims import CheckedClaim, any_fails
 from claycore.judging.evidence import Evidence
@@ -73,7 +73,7 @@ def suggestions(
     practice; the order is our choice.
     """
     short = [line for line in verdict.lines if line.fails or line.is_open]
-    clay = Shortfall(evidence, limits, {line.code: line.outcome for line in short})
+    clay = ClayShortfall(evidence, limits, {line.code: line.outcome for line in short})
     reasons = [*_of_rules(short), *_of_the_clay(verdict, clay)]
     if any_fails(label):
         reasons.append(_Reason("its label does not hold", ("ask_supplier",)))
@@ -108,7 +108,7 @@ def _of_rules(short: Sequence[CheckedRule]) -> list[_Reason]:
     return found
 
 
-def _of_the_clay(verdict: ClayVerdict, clay: Shortfall) -> list[_Reason]:
+def _of_the_clay(verdict: ClayVerdict, clay: ClayShortfall) -> list[_Reason]:
     """What no single rule says: not fired at all, spoilt before it is dense, given up as a body."""
     found = []
     if not clay.evidence.is_fired:
@@ -127,7 +127,7 @@ def _suggestion(
     adjustment: Adjustment,
     reasons: Sequence[_Reason],
     short: Sequence[CheckedRule],
-    clay: Shortfall,
+    clay: ClayShortfall,
 ) -> Suggestion | None:
     """The way for this clay; None where it helps against nothing, or does not fit it."""
     helped = [reason for reason in reasons if adjustment.code in reason.ways]
@@ -165,7 +165,7 @@ def _beside(one: Suggestion, others: Sequence[Suggestion]) -> Suggestion:
 
 
 def _pulled_apart(one: Adjustment, other: Adjustment) -> list[Trait]:
-    changes: dict[Trait, Change] = {effect.trait: effect.change for effect in other.effects}
+    changes: dict[Trait, TraitChange] = {effect.trait: effect.change for effect in other.effects}
     return [
         effect.trait
         for effect in one.effects
@@ -178,7 +178,7 @@ def _each_once(names: Sequence[str]) -> tuple[str, ...]:
 
 
 @dataclass(frozen=True)
-class BlendPart:
+class SuggestedBlendPart:
     """A clay of a blend: its share in percent of the dry blend, and what is known of it."""
 
     share_pct: float
@@ -194,7 +194,7 @@ class BlendGuess:
     absorption: Estimate | None
 
 
-def blend_guess(parts: Sequence[BlendPart]) -> BlendGuess:
+def blend_guess(parts: Sequence[SuggestedBlendPart]) -> BlendGuess:
     """Mass-weighted means of the parts: near the truth, good for choosing which blends to make.
 
     Raises OutOfBounds for a share outside 0 … 100, Inconsistent where they do not make 100.

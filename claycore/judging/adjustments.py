@@ -41,7 +41,7 @@ TRAITS: dict[str, str] = {
 }
 
 
-class Change(StrEnum):
+class TraitChange(StrEnum):
     """Which way a trait goes."""
 
     UP = "up"
@@ -50,30 +50,32 @@ class Change(StrEnum):
 
     @property
     def arrow(self) -> str:
-        return {Change.UP: "↑", Change.DOWN: "↓", Change.OTHER: "↔"}[self]
+        return {TraitChange.UP: "↑", TraitChange.DOWN: "↓", TraitChange.OTHER: "↔"}[self]
 
-    def opposes(self, other: "Change") -> bool:
+    def opposes(self, other: "TraitChange") -> bool:
         """Whether the two go opposite ways."""
-        return {self, other} == {Change.UP, Change.DOWN}
+        return {self, other} == {TraitChange.UP, TraitChange.DOWN}
 
 
 @dataclass(frozen=True)
-class Effect:
+class TraitEffect:
     """What happens to one trait, and why."""
 
     trait: Trait
-    change: Change
+    change: TraitChange
     why: str
 
     @property
     def words(self) -> str:
         """It without its reason, as it is read aloud."""
-        how = {Change.UP: "more", Change.DOWN: "less", Change.OTHER: "another"}[self.change]
+        how = {TraitChange.UP: "more", TraitChange.DOWN: "less", TraitChange.OTHER: "another"}[
+            self.change
+        ]
         return f"{how} {TRAITS[self.trait]}"
 
 
 @dataclass(frozen=True)
-class Shortfall:
+class ClayShortfall:
     """A clay that falls short: what is known of it, its limits, and how each rule came out."""
 
     evidence: Evidence
@@ -111,15 +113,15 @@ def _melted(remarks: Mapping[str, int]) -> bool:
 
 
 @dataclass(frozen=True)
-class Fit:
+class AdjustmentFit:
     """How a way fits one clay: ``words`` of its own ('' for the usual ones), and the cones."""
 
     words: str = ""
     cones: tuple[str, ...] = ()
 
 
-def _always(clay: Shortfall) -> Fit | None:
-    return Fit()
+def _always(clay: ClayShortfall) -> AdjustmentFit | None:
+    return AdjustmentFit()
 
 
 class Kind(StrEnum):
@@ -142,12 +144,12 @@ class Adjustment:
 
     code: str
     what: str
-    effects: tuple[Effect, ...] = ()
+    effects: tuple[TraitEffect, ...] = ()
     least_pct: float | None = None
     most_pct: float | None = None
     looks: bool = False
     gives_up: bool = False
-    for_clay: Callable[[Shortfall], Fit | None] = _always
+    for_clay: Callable[[ClayShortfall], AdjustmentFit | None] = _always
 
     @property
     def kind(self) -> Kind:
@@ -171,32 +173,32 @@ class Adjustment:
         return 100 - self.least_pct, 100 - self.most_pct
 
 
-def _if_not_fired(clay: Shortfall) -> Fit | None:
+def _if_not_fired(clay: ClayShortfall) -> AdjustmentFit | None:
     if clay.evidence.is_fired:
         return None
     bars = clay.evidence.results.bars
-    return Fit(f"Fire the first bars: {bars} planned or drying" if bars else "")
+    return AdjustmentFit(f"Fire the first bars: {bars} planned or drying" if bars else "")
 
 
-def _if_glazed(clay: Shortfall) -> Fit | None:
-    return Fit() if clay.evidence.glazed else None
+def _if_glazed(clay: ClayShortfall) -> AdjustmentFit | None:
+    return AdjustmentFit() if clay.evidence.glazed else None
 
 
-def _if_not_well_soaked(clay: Shortfall) -> Fit | None:
+def _if_not_well_soaked(clay: ClayShortfall) -> AdjustmentFit | None:
     """Where no bar was soaked at this cone, or only in a way that reads low."""
     at = clay.evidence.at
     if at is None or clay.evidence.glazed:
         return None
     if at.soaked and not METHODS[at.soaked.method].reads_low:
         return None
-    return Fit(f"Boil and soak the bars of cone {at.cone}")
+    return AdjustmentFit(f"Boil and soak the bars of cone {at.cone}")
 
 
 ENOUGH_BARS = 3
 """So many equal bars a cone are usual. Common practice."""
 
 
-def _if_too_close(clay: Shortfall) -> Fit | None:
+def _if_too_close(clay: ClayShortfall) -> AdjustmentFit | None:
     """Where the ± of what was measured reaches over a limit, so that more bars narrow it."""
     evidence, limits = clay.evidence, clay.limits
     at = evidence.at
@@ -217,17 +219,17 @@ def _if_too_close(clay: Shortfall) -> Fit | None:
     missing = ENOUGH_BARS - at.bars if at else 0
     more = {1: "one more bar", 2: "two more bars"}.get(missing, "a few more bars")
     where = f" at cone {at.cone}" if at else ""
-    return Fit(f"Fire and measure {more}{where}: the ± reaches over the limit")
+    return AdjustmentFit(f"Fire and measure {more}{where}: the ± reaches over the limit")
 
 
-def _between(clay: Shortfall) -> Fit | None:
+def _between(clay: ClayShortfall) -> AdjustmentFit | None:
     """Untested cones where the absorption may be least; never past where it is spoilt."""
     found = firing_range.untested_by_the_least(clay.evidence.results.cones, clay.evidence.range)
     if found is None:
         return None
     side = "either side" if found.either_side else "the hotter side"
     named = " or ".join(found.cones)
-    return Fit(
+    return AdjustmentFit(
         f"Fire it to cone {named}: the least absorption may lie on {side} of {found.least}",
         found.cones,
     )
@@ -237,12 +239,12 @@ _TOP_OF_MOST_KILNS = "10"
 """Hotter than this most studios do not fire. Common practice."""
 
 
-def _hotter(clay: Shortfall) -> Fit | None:
+def _hotter(clay: ClayShortfall) -> AdjustmentFit | None:
     """To a tested cone that is dense enough; else past the hottest one, where that is the best."""
     evidence = clay.evidence
     dense = [c for c in evidence.range.best if cones.order(c) > cones.order(evidence.cone or c)]
     if dense:
-        return Fit(f"Fire it to cone {dense[0]}, where it is dense enough", (dense[0],))
+        return AdjustmentFit(f"Fire it to cone {dense[0]}, where it is dense enough", (dense[0],))
     if clay.spoilt_from or not (clay.is_too_open or clay.fails("holds_together")):
         return None
     found = evidence.results.cones
@@ -253,44 +255,44 @@ def _hotter(clay: Shortfall) -> Fit | None:
         return None
     hottest = found[-1].cone
     at_the_top = cones.order(hottest) >= cones.order(_TOP_OF_MOST_KILNS)
-    return None if at_the_top else Fit(f"Fire it hotter than cone {hottest}")
+    return None if at_the_top else AdjustmentFit(f"Fire it hotter than cone {hottest}")
 
 
-def _cooler(clay: Shortfall) -> Fit | None:
+def _cooler(clay: ClayShortfall) -> AdjustmentFit | None:
     """Where the firing did harm. What shrinks far in drying does so at any cone."""
     harmed = clay.evidence.at and clay.spoilt_from
-    return None if clay.fails("dries_sound") and not harmed else Fit()
+    return None if clay.fails("dries_sound") and not harmed else AdjustmentFit()
 
 
-def _if_dense(clay: Shortfall) -> Fit | None:
+def _if_dense(clay: ClayShortfall) -> AdjustmentFit | None:
     at = clay.evidence.at
     dense = at and at_most(at.absorption, clay.limits.dense.high_pct) == Outcome.PASSES
-    return Fit() if dense else None
+    return AdjustmentFit() if dense else None
 
 
-def _flux(clay: Shortfall) -> Fit | None:
+def _flux(clay: ClayShortfall) -> AdjustmentFit | None:
     """Only for a clay that surely stays open: what bloats or slumps already, a flux makes worse."""
-    return Fit() if clay.is_too_open and not clay.spoilt_from else None
+    return AdjustmentFit() if clay.is_too_open and not clay.spoilt_from else None
 
 
 _A_LOT_OF_DRYING_PCT = 10.0
 """Drying shrinkage from which a bentonite is suspected. Our choice, over the usual 4 to 8 %."""
 
 
-def _if_it_shrinks_wildly(clay: Shortfall) -> Fit | None:
+def _if_it_shrinks_wildly(clay: ClayShortfall) -> AdjustmentFit | None:
     drying = clay.evidence.results.drying
-    return Fit() if drying and drying.value > _A_LOT_OF_DRYING_PCT else None
+    return AdjustmentFit() if drying and drying.value > _A_LOT_OF_DRYING_PCT else None
 
 
-def _if_dug(clay: Shortfall) -> Fit | None:
-    return Fit() if clay.evidence.is_dug else None
+def _if_dug(clay: ClayShortfall) -> AdjustmentFit | None:
+    return AdjustmentFit() if clay.evidence.is_dug else None
 
 
-def _where_it_is_dense(clay: Shortfall) -> Fit | None:
+def _where_it_is_dense(clay: ClayShortfall) -> AdjustmentFit | None:
     best = clay.evidence.range.best
     if not best:
-        return Fit()
-    return Fit(
+        return AdjustmentFit()
+    return AdjustmentFit(
         f"Was the witness cone down? Then fire it to cone {best[0]}, or ask the supplier",
         best[:1],
     )
@@ -299,43 +301,45 @@ def _where_it_is_dense(clay: Shortfall) -> Fit | None:
 _EARTHENWARE_CONES = ("04", "03", "02")
 
 
-def _if_it_melts(clay: Shortfall) -> Fit | None:
+def _if_it_melts(clay: ClayShortfall) -> AdjustmentFit | None:
     """A clay that melted is no stoneware: what it is good for lies well under that cone."""
     tested = [at.cone for at in clay.evidence.results.cones]
     asked = tuple(cone for cone in _EARTHENWARE_CONES if cone not in tested)
     if clay.melted_at is None or clay.limits.dense.ware == "earthenware" or not asked:
         return None
     low_to_high = " to ".join(dict.fromkeys((asked[0], asked[-1])))
-    return Fit(f"Use it as earthenware, and test it at cone {low_to_high}", asked)
+    return AdjustmentFit(f"Use it as earthenware, and test it at cone {low_to_high}", asked)
 
 
-def _if_it_is_a_flux(clay: Shortfall) -> Fit | None:
-    return Fit("Use it as a slip glaze, or as a flux for others" if clay.melted_at else "")
+def _if_it_is_a_flux(clay: ClayShortfall) -> AdjustmentFit | None:
+    return AdjustmentFit(
+        "Use it as a slip glaze, or as a flux for others" if clay.melted_at else ""
+    )
 
 
-_UP, _DOWN, _OTHER = Change.UP, Change.DOWN, Change.OTHER
+_UP, _DOWN, _OTHER = TraitChange.UP, TraitChange.DOWN, TraitChange.OTHER
 
 _STANDS_HOTTER = (
-    Effect(Trait.BLOATING, _DOWN, "it stands hotter"),
-    Effect(Trait.TEMPERATURE, _UP, "it needs more heat to mature"),
-    Effect(Trait.ABSORPTION, _UP, "it is more open at the same cone"),
+    TraitEffect(Trait.BLOATING, _DOWN, "it stands hotter"),
+    TraitEffect(Trait.TEMPERATURE, _UP, "it needs more heat to mature"),
+    TraitEffect(Trait.ABSORPTION, _UP, "it is more open at the same cone"),
 )
 _MELTS_SOONER = (
-    Effect(Trait.ABSORPTION, _DOWN, "more melt fills the pores"),
-    Effect(Trait.TOTAL, _UP, "it closes up further"),
-    Effect(Trait.BLOATING, _UP, "it softens earlier"),
-    Effect(Trait.TEMPERATURE, _DOWN, "it matures cooler"),
+    TraitEffect(Trait.ABSORPTION, _DOWN, "more melt fills the pores"),
+    TraitEffect(Trait.TOTAL, _UP, "it closes up further"),
+    TraitEffect(Trait.BLOATING, _UP, "it softens earlier"),
+    TraitEffect(Trait.TEMPERATURE, _DOWN, "it matures cooler"),
 )
 _OPENS = (
-    Effect(Trait.DRYING, _DOWN, "coarse grains do not shrink, and let the water out"),
-    Effect(Trait.TOTAL, _DOWN, "coarse grains do not shrink"),
-    Effect(Trait.PLASTICITY, _DOWN, "it is rougher and shorter"),
-    Effect(Trait.ABSORPTION, _UP, "it leaves the body more open"),
+    TraitEffect(Trait.DRYING, _DOWN, "coarse grains do not shrink, and let the water out"),
+    TraitEffect(Trait.TOTAL, _DOWN, "coarse grains do not shrink"),
+    TraitEffect(Trait.PLASTICITY, _DOWN, "it is rougher and shorter"),
+    TraitEffect(Trait.ABSORPTION, _UP, "it leaves the body more open"),
 )
 _FINE_AND_PLASTIC = (
-    Effect(Trait.PLASTICITY, _UP, "its grains are very fine"),
-    Effect(Trait.DRYING, _UP, "fine clay holds more water, and dries slower"),
-    Effect(Trait.TOTAL, _UP, "fine clay holds more water"),
+    TraitEffect(Trait.PLASTICITY, _UP, "its grains are very fine"),
+    TraitEffect(Trait.DRYING, _UP, "fine clay holds more water, and dries slower"),
+    TraitEffect(Trait.TOTAL, _UP, "fine clay holds more water"),
 )
 
 ADJUSTMENTS = {
@@ -380,7 +384,7 @@ ADJUSTMENTS = {
             "slow_firing",
             "Fire it slowly and well aired from 700 to 900 °C, thinner, and without a hold at the"
             " top",
-            (Effect(Trait.BLOATING, _DOWN, "what burns out leaves before the pores close"),),
+            (TraitEffect(Trait.BLOATING, _DOWN, "what burns out leaves before the pores close"),),
         ),
         Adjustment(
             "small_forms",
@@ -390,9 +394,9 @@ ADJUSTMENTS = {
             "fire_lower",
             "Fire it cooler",
             (
-                Effect(Trait.BLOATING, _DOWN, "it softens less"),
-                Effect(Trait.ABSORPTION, _UP, "it matures less"),
-                Effect(Trait.TOTAL, _DOWN, "it matures less"),
+                TraitEffect(Trait.BLOATING, _DOWN, "it softens less"),
+                TraitEffect(Trait.ABSORPTION, _UP, "it matures less"),
+                TraitEffect(Trait.TOTAL, _DOWN, "it matures less"),
             ),
             for_clay=_cooler,
         ),
@@ -400,10 +404,10 @@ ADJUSTMENTS = {
             "fire_higher",
             "Fire it hotter",
             (
-                Effect(Trait.ABSORPTION, _DOWN, "it matures further"),
-                Effect(Trait.TOTAL, _UP, "it matures further"),
-                Effect(Trait.BLOATING, _UP, "it comes nearer to where it bloats"),
-                Effect(Trait.COLOUR, _OTHER, "most clays darken"),
+                TraitEffect(Trait.ABSORPTION, _DOWN, "it matures further"),
+                TraitEffect(Trait.TOTAL, _UP, "it matures further"),
+                TraitEffect(Trait.BLOATING, _UP, "it comes nearer to where it bloats"),
+                TraitEffect(Trait.COLOUR, _OTHER, "most clays darken"),
             ),
             for_clay=_hotter,
         ),
@@ -411,9 +415,9 @@ ADJUSTMENTS = {
             "sieve",
             "Sieve it finer, or let the sand settle and pour the rest off",
             (
-                Effect(Trait.PLASTICITY, _UP, "less of it is sand"),
-                Effect(Trait.DRYING, _UP, "finer clay holds more water"),
-                Effect(Trait.ABSORPTION, _DOWN, "fine clay matures earlier"),
+                TraitEffect(Trait.PLASTICITY, _UP, "less of it is sand"),
+                TraitEffect(Trait.DRYING, _UP, "finer clay holds more water"),
+                TraitEffect(Trait.ABSORPTION, _DOWN, "fine clay matures earlier"),
             ),
             for_clay=_if_dug,
         ),
@@ -425,7 +429,7 @@ ADJUSTMENTS = {
         Adjustment(
             "ageing",
             "Age it wet for a few weeks",
-            (Effect(Trait.PLASTICITY, _UP, "water works in between the grains"),),
+            (TraitEffect(Trait.PLASTICITY, _UP, "water works in between the grains"),),
         ),
         Adjustment(
             "cool_slowly",
@@ -437,7 +441,7 @@ ADJUSTMENTS = {
             "Add ball clay",
             (
                 *_FINE_AND_PLASTIC,
-                Effect(Trait.ABSORPTION, _UP, "it fires a little more open"),
+                TraitEffect(Trait.ABSORPTION, _UP, "it fires a little more open"),
             ),
             10,
             30,
@@ -449,7 +453,7 @@ ADJUSTMENTS = {
         Adjustment(
             "fire_clay",
             "Add fire clay",
-            (Effect(Trait.TOTAL, _DOWN, "it shrinks less in the firing"), *_STANDS_HOTTER),
+            (TraitEffect(Trait.TOTAL, _DOWN, "it shrinks less in the firing"), *_STANDS_HOTTER),
             10,
             30,
         ),
@@ -458,8 +462,8 @@ ADJUSTMENTS = {
             "Add kaolin",
             (
                 *_STANDS_HOTTER,
-                Effect(Trait.PLASTICITY, _DOWN, "it is less plastic than most clays"),
-                Effect(Trait.COLOUR, _OTHER, "it fires paler"),
+                TraitEffect(Trait.PLASTICITY, _DOWN, "it is less plastic than most clays"),
+                TraitEffect(Trait.COLOUR, _OTHER, "it fires paler"),
             ),
             10,
             30,
@@ -467,7 +471,7 @@ ADJUSTMENTS = {
         Adjustment(
             "flux",
             "Add feldspar or frit as a flux",
-            (*_MELTS_SOONER, Effect(Trait.PLASTICITY, _DOWN, "it is not clay")),
+            (*_MELTS_SOONER, TraitEffect(Trait.PLASTICITY, _DOWN, "it is not clay")),
             5,
             20,
             for_clay=_flux,
@@ -475,7 +479,7 @@ ADJUSTMENTS = {
         Adjustment(
             "red_clay",
             "Add a low-firing red clay",
-            (*_MELTS_SOONER, Effect(Trait.COLOUR, _OTHER, "it fires redder")),
+            (*_MELTS_SOONER, TraitEffect(Trait.COLOUR, _OTHER, "it fires redder")),
             10,
             30,
             for_clay=_flux,

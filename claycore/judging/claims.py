@@ -24,7 +24,7 @@ class ClaimOutcome(StrEnum):
 
 
 @dataclass(frozen=True)
-class Claim:
+class LabelClaim:
     """What the label says; None where it says nothing. Cones as written, figures in percent.
 
     ``absorption_cone`` is the cone its absorption is told of; None where it is told of all its
@@ -57,7 +57,7 @@ class CheckedClaim:
 
 
 def check_claim(
-    claim: Claim, found: ClayResults, ranges: FiringRange, limit_pct: float
+    claim: LabelClaim, found: ClayResults, ranges: FiringRange, limit_pct: float
 ) -> list[CheckedClaim]:
     """Every claim that the bars can say something about. ``limit_pct`` is of absorption.
 
@@ -75,7 +75,7 @@ def check_claim(
     return [row for row in rows if row]
 
 
-def _without_a_cone(claim: Claim) -> list[CheckedClaim]:
+def _without_a_cone(claim: LabelClaim) -> list[CheckedClaim]:
     """A figure without a cone can be held against nothing: any clay is dense enough somewhere."""
     figures = ((claim.total_pct, "total shrinkage"), (claim.absorption_pct, "absorption"))
     return [
@@ -93,7 +93,7 @@ def any_fails(held: Sequence[CheckedClaim]) -> bool:
     return any(one.outcome == ClaimOutcome.DOES_NOT_HOLD for one in held)
 
 
-def _claimed(claim: Claim, cone: str) -> bool:
+def _claimed(claim: LabelClaim, cone: str) -> bool:
     low, high = claim.cone_low or claim.cone_high, claim.cone_high or claim.cone_low
     if low is None or high is None:
         return True
@@ -101,7 +101,7 @@ def _claimed(claim: Claim, cone: str) -> bool:
 
 
 def _cones_held(
-    claim: Claim, found: ClayResults, ranges: FiringRange, limit_pct: float
+    claim: LabelClaim, found: ClayResults, ranges: FiringRange, limit_pct: float
 ) -> CheckedClaim:
     """Is it mature over all the cones it is sold for?
 
@@ -172,7 +172,7 @@ def _figure_held(
     )
 
 
-def _absorption_held(claim: Claim, found: ClayResults) -> CheckedClaim | None:
+def _absorption_held(claim: LabelClaim, found: ClayResults) -> CheckedClaim | None:
     """At the cone it is told of, else at each tested one that the label names; less is no fault."""
     told_at, claimed_pct = claim.absorption_cone, claim.absorption_pct
     soaked = [

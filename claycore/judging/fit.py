@@ -25,7 +25,7 @@ class FitOutcome(StrEnum):
 
 
 @dataclass(frozen=True)
-class Fit:
+class ShrinkageFit:
     """One shrinkage of two clays: the guest's less the ground's, in points, and what it means."""
 
     what: str
@@ -34,13 +34,13 @@ class Fit:
     sentence: str
 
 
-def fit(what: str, guest: Estimate | None, ground: Estimate | None) -> Fit:
+def fit(what: str, guest: Estimate | None, ground: Estimate | None) -> ShrinkageFit:
     """The guest (slip or inlay) on its ground (body), for one shrinkage in percent.
 
     Source: common practice, from memory.
     """
     if guest is None or ground is None:
-        return Fit(
+        return ShrinkageFit(
             what,
             None,
             FitOutcome.NOT_MEASURED,
@@ -52,19 +52,21 @@ def fit(what: str, guest: Estimate | None, ground: Estimate | None) -> Fit:
     least, most = _apart(difference)
     points = f"{with_u95(abs(difference.value), difference.u95)} points"
     if most <= COMFORTABLE_PCT:
-        return Fit(what, difference, FitOutcome.COMFORTABLE, f"{points} apart: comfortable.")
+        return ShrinkageFit(
+            what, difference, FitOutcome.COMFORTABLE, f"{points} apart: comfortable."
+        )
     more = "more" if difference.value > 0 else "less"
     danger = "may craze and flake" if difference.value > 0 else "may peel off"
     tells = f"the inlay or slip shrinks {more} and {danger}"
     if least > MOST_PCT:
-        return Fit(
+        return ShrinkageFit(
             what, difference, FitOutcome.APART, f"{points} apart, over {plain(MOST_PCT)}: {tells}."
         )
     if most <= MOST_PCT:
-        return Fit(
+        return ShrinkageFit(
             what, difference, FitOutcome.RISKY, f"{points} apart, usable with care: {tells}."
         )
-    return Fit(
+    return ShrinkageFit(
         what,
         difference,
         FitOutcome.NOT_DECIDED,
@@ -78,7 +80,7 @@ def _apart(difference: Estimate) -> tuple[float, float]:
     return max(0.0, abs(difference.value) - difference.u95), most
 
 
-def worst(fits: list[Fit]) -> FitOutcome:
+def worst(fits: list[ShrinkageFit]) -> FitOutcome:
     """What several fits come to together.
 
     Source: our choice: the worst of the parts is the whole.

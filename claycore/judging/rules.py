@@ -10,7 +10,7 @@ from enum import StrEnum
 
 from claycore.firing import cones
 from claycore.judging import firing_range
-from claycore.judging.adjustments import Change, Trait
+from claycore.judging.adjustments import Trait, TraitChange
 from claycore.judging.evidence import Evidence
 from claycore.judging.firing_range import Spoiling
 from claycore.judging.limits import WARES, Limits
@@ -36,7 +36,7 @@ class Point(StrEnum):
 
 
 @dataclass(frozen=True)
-class Finding:
+class RuleFinding:
     """One rule held against the evidence: what was measured, the limit and whose, the outcome."""
 
     measured: str
@@ -65,14 +65,14 @@ class Rule:
     topic: str
     purposes: tuple[str, ...]
     why: str
-    find: Callable[[Evidence, Limits], Finding]
+    find: Callable[[Evidence, Limits], RuleFinding]
     why_for: Mapping[str, str] = field(default_factory=dict)
     at_cone: bool = False
     may_be_untried: bool = False
     point: Point | None = None
     applies: Callable[[Evidence], bool] = _always
     fault: str = ""
-    wants: tuple[Trait, Change] | None = None
+    wants: tuple[Trait, TraitChange] | None = None
     adjustments: tuple[str, ...] = ()
     settles: tuple[str, ...] = ("more_bars",)
 
@@ -92,38 +92,38 @@ def _seen(known: str, fails: str, doubtful: str = "") -> Outcome:
     return {fails: Outcome.FAILS, doubtful: Outcome.NOT_DECIDED}.get(known, Outcome.PASSES)
 
 
-def _feel(evidence: Evidence, limits: Limits) -> Finding:
+def _feel(evidence: Evidence, limits: Limits) -> RuleFinding:
     """A hint of what bars will show, never a verdict beside them."""
     smooth, least = evidence.notes.smooth_pct, limits.smooth_least_pct
     credit = limits.credit("smooth_least_pct")
     limit = f"{_ratio(least)} or smoother"
     if smooth is None:
-        return Finding("not noted", limit, Outcome.NOT_MEASURED, credit)
+        return RuleFinding("not noted", limit, Outcome.NOT_MEASURED, credit)
     if smooth >= least:
-        return Finding(_ratio(smooth), limit, Outcome.PASSES, credit)
+        return RuleFinding(_ratio(smooth), limit, Outcome.PASSES, credit)
     sandy = f"{_ratio(smooth)}, sandy: rough rims and feet"
     if evidence.is_fired:
-        return Finding(sandy, "a hint; its bars decide", Outcome.PASSES)
-    return Finding(f"{sandy}, and it may not mature", limit, Outcome.NOT_DECIDED, credit)
+        return RuleFinding(sandy, "a hint; its bars decide", Outcome.PASSES)
+    return RuleFinding(f"{sandy}, and it may not mature", limit, Outcome.NOT_DECIDED, credit)
 
 
-def _coil(evidence: Evidence, limits: Limits) -> Finding:
+def _coil(evidence: Evidence, limits: Limits) -> RuleFinding:
     """The plain bend decides; the twisted rope is finer, and stands in only where it holds."""
     coil, twist = evidence.notes.coil, evidence.notes.twist
     outcome = _seen(coil, fails="cracks_at_once", doubtful="cracks_late")
     if not coil:
         outcome = _seen(twist, fails="", doubtful="" if twist == "bends" else twist)
     seen = (COILS.get(coil, ""), f"twisted: {TWISTS[twist]}" if twist in TWISTS else "")
-    return Finding("; ".join(filter(None, seen)) or "not tested", "bends", outcome)
+    return RuleFinding("; ".join(filter(None, seen)) or "not tested", "bends", outcome)
 
 
-def _throws(evidence: Evidence, limits: Limits) -> Finding:
+def _throws(evidence: Evidence, limits: Limits) -> RuleFinding:
     throws = evidence.notes.throws
     outcome = _seen(throws, fails="unpleasant")
-    return Finding(THROWS.get(throws, "not tested"), "workable or better", outcome)
+    return RuleFinding(THROWS.get(throws, "not tested"), "workable or better", outcome)
 
 
-def _lime(evidence: Evidence, limits: Limits) -> Finding:
+def _lime(evidence: Evidence, limits: Limits) -> RuleFinding:
     """The drop of acid suspects lime; whether it does harm is seen on a fired bar, kept or boiled.
 
     Fine lime is harmless, and so may be grains in the heat of stoneware. Source: common practice.
@@ -132,19 +132,19 @@ def _lime(evidence: Evidence, limits: Limits) -> Finding:
     dropped = f"acid: {ACIDS[acid]}" if acid in ACIDS else "no acid test"
     if at and at.remarks.get(RemarkCode.POPS):
         pops = f"{at.remarks[RemarkCode.POPS]} of {at.looked} with lime pops; {dropped}"
-        return Finding(pops, sound, Outcome.FAILS)
+        return RuleFinding(pops, sound, Outcome.FAILS)
     if at and at.remarks.get(RemarkCode.NO_POPS):
-        return Finding(f"no pops after two weeks, or boiled; {dropped}", sound, Outcome.PASSES)
+        return RuleFinding(f"no pops after two weeks, or boiled; {dropped}", sound, Outcome.PASSES)
     outcome = _seen(acid, fails="", doubtful=acid if acid in _FIZZES else "")
-    return Finding(dropped, sound, outcome)
+    return RuleFinding(dropped, sound, outcome)
 
 
 _FIZZES = ("weak", "strong")
 
 
-def _plastic_enough(evidence: Evidence, limits: Limits) -> Finding:
+def _plastic_enough(evidence: Evidence, limits: Limits) -> RuleFinding:
     drying, least = evidence.results.drying, limits.drying_least_pct
-    return Finding(
+    return RuleFinding(
         _pct(drying),
         f"at least {plain(least)} %",
         at_least(drying, least),
@@ -152,9 +152,9 @@ def _plastic_enough(evidence: Evidence, limits: Limits) -> Finding:
     )
 
 
-def _dries_sound(evidence: Evidence, limits: Limits) -> Finding:
+def _dries_sound(evidence: Evidence, limits: Limits) -> RuleFinding:
     drying, most = evidence.results.drying, limits.drying_most_pct
-    return Finding(
+    return RuleFinding(
         _pct(drying),
         f"at most {plain(most)} %",
         at_most(drying, most),
@@ -162,28 +162,28 @@ def _dries_sound(evidence: Evidence, limits: Limits) -> Finding:
     )
 
 
-def _cracks(evidence: Evidence, limits: Limits) -> Finding:
+def _cracks(evidence: Evidence, limits: Limits) -> RuleFinding:
     found = evidence.results
     cracked = found.dry_remarks.get(RemarkCode.CRACKED, 0)
     return _looked_for(cracked, found.dry_looked, "cracked", "all whole")
 
 
-def _looked_for(faulty: int, looked: int, did: str, sound: str) -> Finding:
+def _looked_for(faulty: int, looked: int, did: str, sound: str) -> RuleFinding:
     """A fault that is seen, not measured: bars that nobody looked at say nothing."""
     if faulty:
-        return Finding(f"{faulty} of {looked} {did}", sound, Outcome.FAILS)
+        return RuleFinding(f"{faulty} of {looked} {did}", sound, Outcome.FAILS)
     if looked:
-        return Finding(f"{looked} looked at, {sound}", sound, Outcome.PASSES)
-    return Finding(NOT_CHECKED, sound, Outcome.NOT_MEASURED)
+        return RuleFinding(f"{looked} looked at, {sound}", sound, Outcome.PASSES)
+    return RuleFinding(NOT_CHECKED, sound, Outcome.NOT_MEASURED)
 
 
 def _is_dug(evidence: Evidence) -> bool:
     return evidence.as_dug_pct is not None
 
 
-def _as_dug(evidence: Evidence, limits: Limits) -> Finding:
+def _as_dug(evidence: Evidence, limits: Limits) -> RuleFinding:
     left, least = evidence.as_dug_pct or 0.0, limits.as_dug_least_pct
-    return Finding(
+    return RuleFinding(
         f"{plain(left, 0)} %",
         f"at least {plain(least, 0)} %",
         Outcome.PASSES if left >= least else Outcome.FAILS,
@@ -191,9 +191,9 @@ def _as_dug(evidence: Evidence, limits: Limits) -> Finding:
     )
 
 
-def _total(evidence: Evidence, limits: Limits) -> Finding:
+def _total(evidence: Evidence, limits: Limits) -> RuleFinding:
     total, most = evidence.at.total if evidence.at else None, limits.total_most_pct
-    return Finding(
+    return RuleFinding(
         _pct(total),
         f"at most {plain(most)} %",
         at_most(total, most),
@@ -201,7 +201,7 @@ def _total(evidence: Evidence, limits: Limits) -> Finding:
     )
 
 
-def _absorption(evidence: Evidence, limits: Limits) -> Finding:
+def _absorption(evidence: Evidence, limits: Limits) -> RuleFinding:
     """A range quoted for ware as found describes; only the figure for dense ware approves."""
     limit, soaked = limits.absorption, evidence.at.soaked if evidence.at else None
     absorbed = soaked.absorption if soaked else None
@@ -219,7 +219,7 @@ def _absorption(evidence: Evidence, limits: Limits) -> Finding:
     if evidence.glazed and outcome == Outcome.PASSES:
         outcome = Outcome.NOT_DECIDED
         measured += "; the glaze keeps the water out of the body"
-    return Finding(measured, f"{limit.words} for {WARES[limit.ware]}", outcome, limit.credit)
+    return RuleFinding(measured, f"{limit.words} for {WARES[limit.ware]}", outcome, limit.credit)
 
 
 _MATURITY = {
@@ -235,36 +235,36 @@ _MATURITY_WORDS = {
 }
 
 
-def _matures(evidence: Evidence, limits: Limits) -> Finding:
+def _matures(evidence: Evidence, limits: Limits) -> RuleFinding:
     maturity = evidence.range.maturity
     outcome = _MATURITY[maturity.outcome]
     measured = _MATURITY_WORDS.get(outcome, f"certainly by cone {maturity.cone}")
     limit = f"absorption at most {plain(limits.dense.high_pct)} %"
-    return Finding(measured, limit, outcome, limits.dense.credit)
+    return RuleFinding(measured, limit, outcome, limits.dense.credit)
 
 
-def _no_bloating(evidence: Evidence, limits: Limits) -> Finding:
+def _no_bloating(evidence: Evidence, limits: Limits) -> RuleFinding:
     """Sound at the cone it is judged at: no sign of bloating up to there, and somebody looked."""
     limit, at = "sound at this cone", evidence.at
     if at is None:
-        return Finding("not tested", limit, Outcome.NOT_MEASURED)
+        return RuleFinding("not tested", limit, Outcome.NOT_MEASURED)
     return _spoilt(evidence, evidence.range.bloats, "bloating") or _looked_for(
         0, at.looked, "bloats", "sound"
     )
 
 
-def _no_slumping(evidence: Evidence, limits: Limits) -> Finding:
+def _no_slumping(evidence: Evidence, limits: Limits) -> RuleFinding:
     """As for bloating; the bend bar knows it too, whether or not anybody looked at other bars."""
     limit, at = "sound at this cone", evidence.at
     if at is None:
-        return Finding("not tested", limit, Outcome.NOT_MEASURED)
+        return RuleFinding("not tested", limit, Outcome.NOT_MEASURED)
     spoilt = _spoilt(evidence, evidence.range.slumps, "slumping")
     if spoilt:
         return spoilt
     if at.pyroplastic_index:
         index = RESULTS["pyroplastic_index"].of(at)
         stands = plain(limits.bending.stands)
-        return Finding(
+        return RuleFinding(
             firing_range.index_words(index) if index else "",
             f"at most {stands} {firing_range.INDEX_UNIT}",
             Outcome.PASSES,
@@ -273,7 +273,7 @@ def _no_slumping(evidence: Evidence, limits: Limits) -> Finding:
     return _looked_for(0, at.looked, "slumps", "sound")
 
 
-def _spoilt(evidence: Evidence, spoiling: Spoiling, what: str) -> Finding | None:
+def _spoilt(evidence: Evidence, spoiling: Spoiling, what: str) -> RuleFinding | None:
     """What is against it at the cone it is judged at or at a cooler one; None where nothing is."""
     if spoiling.cone is None or evidence.cone is None:
         return None
@@ -282,42 +282,44 @@ def _spoilt(evidence: Evidence, spoiling: Spoiling, what: str) -> Finding | None
     sure = spoiling.outcome == firing_range.Sureness.SURE
     perhaps = "" if sure else "possibly "
     words = f"{perhaps}{what} at cone {spoiling.cone} ({', '.join(spoiling.signs)})"
-    return Finding(words, "sound at this cone", Outcome.FAILS if sure else Outcome.NOT_DECIDED)
+    return RuleFinding(words, "sound at this cone", Outcome.FAILS if sure else Outcome.NOT_DECIDED)
 
 
-def _holds_together(evidence: Evidence, limits: Limits) -> Finding:
+def _holds_together(evidence: Evidence, limits: Limits) -> RuleFinding:
     return _seen_fired(
         evidence, {RemarkCode.CRUMBLES: "crumble", RemarkCode.BRITTLE: "brittle"}, "all hold"
     )
 
 
-def _fired_whole(evidence: Evidence, limits: Limits) -> Finding:
+def _fired_whole(evidence: Evidence, limits: Limits) -> RuleFinding:
     return _seen_fired(evidence, {RemarkCode.CRACKED: "cracked", RemarkCode.BROKEN: "broken"})
 
 
-def _fired_true(evidence: Evidence, limits: Limits) -> Finding:
+def _fired_true(evidence: Evidence, limits: Limits) -> RuleFinding:
     return _seen_fired(evidence, {RemarkCode.WARPED: "warped", RemarkCode.STUCK: "stuck"})
 
 
-def _seen_fired(evidence: Evidence, faults: Mapping[str, str], sound: str = "none seen") -> Finding:
+def _seen_fired(
+    evidence: Evidence, faults: Mapping[str, str], sound: str = "none seen"
+) -> RuleFinding:
     """Faults seen on bars after the firing to the cone that is judged."""
     at = evidence.at
     if at is None:
-        return Finding("not tested", sound, Outcome.NOT_MEASURED)
+        return RuleFinding("not tested", sound, Outcome.NOT_MEASURED)
     seen = [f"{at.remarks[code]} {did}" for code, did in faults.items() if at.remarks.get(code)]
     if seen:
-        return Finding(f"{' and '.join(seen)} of {at.looked}", sound, Outcome.FAILS)
+        return RuleFinding(f"{' and '.join(seen)} of {at.looked}", sound, Outcome.FAILS)
     return _looked_for(0, at.looked, "", sound)
 
 
-def _saturation(evidence: Evidence, limits: Limits) -> Finding:
+def _saturation(evidence: Evidence, limits: Limits) -> RuleFinding:
     most, soaked = limits.saturation_most, evidence.at.saturated if evidence.at else None
     saturation = soaked.saturation if soaked else None
     measured = with_u95(saturation.value, saturation.u95) if saturation else "not measured"
     if soaked and METHODS[soaked.method].saturation == SaturationPart.STANDS_IN:
         way = METHODS[soaked.method].title.lower()
         measured += f", by {way}; the standard asks for a 5 h boil, which takes up a little less"
-    return Finding(
+    return RuleFinding(
         measured,
         f"at most {plain(most)}",
         at_most(saturation, most),
@@ -325,16 +327,16 @@ def _saturation(evidence: Evidence, limits: Limits) -> Finding:
     )
 
 
-def _boiled(evidence: Evidence, limits: Limits) -> Finding:
+def _boiled(evidence: Evidence, limits: Limits) -> RuleFinding:
     """What a brick may take up in a boil; a soak that reads low can only fail it."""
     most, soaked = limits.brick_boil_most_pct, evidence.at.saturated if evidence.at else None
     boiled = soaked.absorption if soaked else None
     credit = limits.credit("brick_boil_most_pct", _BRICK_STANDARD)
-    return Finding(_pct(boiled), f"at most {plain(most)} %", at_most(boiled, most), credit)
+    return RuleFinding(_pct(boiled), f"at most {plain(most)} %", at_most(boiled, most), credit)
 
 
-def _strength(evidence: Evidence, limits: Limits) -> Finding:
-    return Finding(
+def _strength(evidence: Evidence, limits: Limits) -> RuleFinding:
+    return RuleFinding(
         "not measured in a studio",
         "by a laboratory, with its own bricks",
         Outcome.NOT_MEASURED,
@@ -389,7 +391,7 @@ RULES = {
             may_be_untried=True,
             applies=_is_asked(lambda notes: notes.coil or notes.twist),
             fault="is short",
-            wants=(Trait.PLASTICITY, Change.UP),
+            wants=(Trait.PLASTICITY, TraitChange.UP),
             adjustments=("ageing", "ball_clay", "bentonite"),
             settles=("ageing",),
         ),
@@ -403,7 +405,7 @@ RULES = {
             may_be_untried=True,
             applies=_is_asked(lambda notes: notes.throws),
             fault="throws badly",
-            wants=(Trait.PLASTICITY, Change.UP),
+            wants=(Trait.PLASTICITY, TraitChange.UP),
             adjustments=("ageing",),
         ),
         Rule(
@@ -431,7 +433,7 @@ RULES = {
             "Clay that shrinks too little as it dries is seldom plastic enough to shape.",
             _plastic_enough,
             fault="is not plastic enough",
-            wants=(Trait.PLASTICITY, Change.UP),
+            wants=(Trait.PLASTICITY, TraitChange.UP),
             adjustments=("sieve", "ageing", "ball_clay"),
         ),
         Rule(
@@ -448,7 +450,7 @@ RULES = {
             },
             point=Point.DRYING,
             fault="shrinks a lot in drying",
-            wants=(Trait.DRYING, Change.DOWN),
+            wants=(Trait.DRYING, TraitChange.DOWN),
             adjustments=("suspect_bentonite", "slow_drying", "grog", "fire_clay"),
             settles=("more_bars", "slow_drying"),
         ),
@@ -462,7 +464,7 @@ RULES = {
             may_be_untried=True,
             point=Point.DRYING,
             fault="cracks in drying",
-            wants=(Trait.DRYING, Change.DOWN),
+            wants=(Trait.DRYING, TraitChange.DOWN),
             adjustments=("slow_drying", "grog"),
         ),
         Rule(
@@ -490,7 +492,7 @@ RULES = {
             },
             at_cone=True,
             fault="shrinks too much",
-            wants=(Trait.TOTAL, Change.DOWN),
+            wants=(Trait.TOTAL, TraitChange.DOWN),
             adjustments=("fire_lower", "fire_clay", "grog"),
         ),
         Rule(
@@ -503,7 +505,7 @@ RULES = {
             at_cone=True,
             point=Point.MATURING,
             fault="absorbs too much water",
-            wants=(Trait.ABSORPTION, Change.DOWN),
+            wants=(Trait.ABSORPTION, TraitChange.DOWN),
             adjustments=_TOO_OPEN,
             settles=_HOW_OPEN,
         ),
@@ -516,7 +518,7 @@ RULES = {
             _matures,
             point=Point.MATURING,
             fault="absorbs too much water",
-            wants=(Trait.ABSORPTION, Change.DOWN),
+            wants=(Trait.ABSORPTION, TraitChange.DOWN),
             adjustments=_TOO_OPEN,
             settles=_HOW_OPEN,
         ),
@@ -532,7 +534,7 @@ RULES = {
             may_be_untried=True,
             point=Point.FIRED,
             fault="bloats",
-            wants=(Trait.BLOATING, Change.DOWN),
+            wants=(Trait.BLOATING, TraitChange.DOWN),
             adjustments=_SPOILS,
             settles=("more_bars", "slow_firing", "fire_lower"),
         ),
@@ -547,7 +549,7 @@ RULES = {
             may_be_untried=True,
             point=Point.FIRED,
             fault="slumps",
-            wants=(Trait.BLOATING, Change.DOWN),
+            wants=(Trait.BLOATING, TraitChange.DOWN),
             adjustments=("fire_between", "fire_lower", "fire_clay", "kaolin"),
             settles=("small_forms", "fire_lower", "fire_clay", "kaolin"),
         ),

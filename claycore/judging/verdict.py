@@ -8,7 +8,7 @@ from claycore.judging.evidence import Evidence
 from claycore.judging.limits import Limits
 from claycore.judging.outcomes import Outcome
 from claycore.judging.purposes import PURPOSES, Purpose
-from claycore.judging.rules import RULES, Finding, Rule
+from claycore.judging.rules import RULES, Rule, RuleFinding
 from claycore.measure.formatting import listed, plain
 
 
@@ -39,7 +39,7 @@ class CheckedRule:
     """A rule and what was found, judged for a purpose at a cone."""
 
     rule: Rule
-    finding: Finding
+    finding: RuleFinding
     purpose: str
     cone: str | None
 

@@ -41,7 +41,7 @@ class Bag:
 
 
 @dataclass(frozen=True)
-class Wanted:
+class WantedCampaign:
     """A campaign that is wanted. ``pcts`` are in the order they are fired, percent on dry clay."""
 
     bags: tuple[Bag, ...]
@@ -66,7 +66,7 @@ class Wanted:
 
 
 @dataclass(frozen=True)
-class Batch:
+class CampaignBatch:
     """One mix of a campaign, dry grams; ``colourant`` is '' for the plain clay of the controls."""
 
     colourant: str
@@ -108,7 +108,7 @@ class Campaign:
     The controls come first, with the first strength.
     """
 
-    rounds: tuple[tuple[Batch, ...], ...]
+    rounds: tuple[tuple[CampaignBatch, ...], ...]
     reaches: tuple[Reach, ...]
 
     @property
@@ -126,13 +126,13 @@ def _share(pct: float) -> float:
     return pct / (100 + pct)
 
 
-def batch(wanted: Wanted, colourant: str, pct: float) -> Batch:
+def batch(wanted: WantedCampaign, colourant: str, pct: float) -> CampaignBatch:
     """One mix at a strength. Dry grams. Source: arithmetic, percent on dry clay."""
     colourant_g = wanted.batch_g * _share(pct)
-    return Batch(colourant, pct, wanted.batch_g - colourant_g, colourant_g)
+    return CampaignBatch(colourant, pct, wanted.batch_g - colourant_g, colourant_g)
 
 
-def _reach(wanted: Wanted, bag: Bag) -> Reach:
+def _reach(wanted: WantedCampaign, bag: Bag) -> Reach:
     needs_g = tuple(wanted.batch_g * _share(pct) for pct in wanted.pcts)
     left_g = math.inf if bag.powder_g is None else bag.powder_g * (1 + 1e-12)
     reached: list[float] = []
@@ -149,7 +149,7 @@ def _reach(wanted: Wanted, bag: Bag) -> Reach:
     return Reach(bag, needs_g, tuple(reached), largest_g)
 
 
-def check(wanted: Wanted) -> None:
+def check(wanted: WantedCampaign) -> None:
     """Raises ClayError naming the field that cannot be. Source: what a campaign can be."""
     _check_bags(wanted.bags)
     _check_strengths(wanted.pcts)
@@ -196,7 +196,7 @@ def _check_strengths(pcts: Sequence[float]) -> None:
             raise Inconsistent(field, pct, f"{percentage(pct)} % is entered twice. Remove one.")
 
 
-def plan(wanted: Wanted) -> Campaign:
+def plan(wanted: WantedCampaign) -> Campaign:
     """The campaign: its mixes, strength by strength, and what each bag makes of it.
 
     Later strengths hold only what the bags still make. Raises ClayError. Source: arithmetic; the
@@ -205,7 +205,7 @@ def plan(wanted: Wanted) -> Campaign:
     check(wanted)
     reaches = tuple(_reach(wanted, bag) for bag in wanted.bags)
     first, *later = wanted.pcts
-    controls = (Batch("", 0.0, wanted.controls_g, 0.0),) if wanted.has_controls else ()
+    controls = (CampaignBatch("", 0.0, wanted.controls_g, 0.0),) if wanted.has_controls else ()
     rounds = [(*controls, *(batch(wanted, bag.name, first) for bag in wanted.bags))]
     rounds += [
         tuple(batch(wanted, r.bag.name, pct) for r in reaches if pct in r.reached) for pct in later
@@ -213,7 +213,7 @@ def plan(wanted: Wanted) -> Campaign:
     return Campaign(tuple(rounds), reaches)
 
 
-def largest_tile_g(wanted: Wanted, clay: ClayCondition) -> float:
+def largest_tile_g(wanted: WantedCampaign, clay: ClayCondition) -> float:
     """The largest tile, dry, of which every bag makes all strengths, as the scale can weigh it.
 
     ``wanted.tile_dry_g`` counts for nothing. Grams. Raises Inconsistent at ``stain`` where no bag
@@ -229,7 +229,7 @@ def largest_tile_g(wanted: Wanted, clay: ClayCondition) -> float:
     return rounded_down(min(known), clay, wanted.scale_step_g)
 
 
-def warnings(wanted: Wanted, found: Campaign) -> list[Notice]:
+def warnings(wanted: WantedCampaign, found: Campaign) -> list[Notice]:
     """What stands in the way or deserves a second look: bags that come short, small weighings.
 
     Source: common practice.
@@ -269,7 +269,7 @@ def warnings(wanted: Wanted, found: Campaign) -> list[Notice]:
     return notices
 
 
-def _is_honest(grams: float, wanted: Wanted) -> bool:
+def _is_honest(grams: float, wanted: WantedCampaign) -> bool:
     return weighing.is_honest(grams, wanted.scale_step_g)
 
 

@@ -77,7 +77,7 @@ def coat_g(area_cm2: float, thickness_mm: float, gravity: float) -> float:
 
 
 @dataclass(frozen=True)
-class Ground:
+class WayToDark:
     """One way to a dark ground, what goes into one piece, and what that costs."""
 
     code: str
@@ -86,8 +86,8 @@ class Ground:
     parts: tuple[Priced, ...]
 
 
-def _ground(code: str, title: str, *parts: Priced) -> Ground:
-    return Ground(code, title, cost_of(parts).total, parts)
+def _ground(code: str, title: str, *parts: Priced) -> WayToDark:
+    return WayToDark(code, title, cost_of(parts).total, parts)
 
 
 @dataclass(frozen=True)
@@ -114,7 +114,7 @@ class DarkGround:
         return coat_g(self.area_cm2, self.coat_mm, self.coat_gravity)
 
 
-def dark_grounds(asked: DarkGround) -> list[Ground]:
+def dark_grounds(asked: DarkGround) -> list[WayToDark]:
     """Dark clay bought, black stain in the body, black slip on a cheap body; cheapest first.
 
     Clays are priced as plastic clay. Slip clay is priced at the cheap body's price for its dry

@@ -11,7 +11,7 @@ from claycore.measure.formatting import plain, to_step
 from claycore.measure.notices import Notice
 from claycore.mixing import weighing
 from claycore.mixing.dose import Dose, DosedAddition
-from claycore.mixing.strength import Change
+from claycore.mixing.strength import StrengthChange
 
 
 def unusual_percentage(
@@ -55,7 +55,7 @@ def small_weighing(name: str, grams: float, scale_step_g: float) -> Notice | Non
 
 
 def change_warnings(
-    wanted: Sequence[Addition], change: Change, scale_step_g: float, state: ClayState
+    wanted: Sequence[Addition], change: StrengthChange, scale_step_g: float, state: ClayState
 ) -> list[Notice]:
     """What deserves a word about a change of strength; ``wanted`` are percent on dry clay.
 

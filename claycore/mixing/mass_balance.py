@@ -12,7 +12,7 @@ from claycore.mixing.weighing import CLAY_WITHIN_SHARE
 
 
 @dataclass(frozen=True)
-class Stage:
+class BatchStage:
     """One batch of a plan as far as it is known by now.
 
     ``total_g`` is what is in it, weighed or wanted; ``take_g`` what of that comes from the batch at
@@ -52,7 +52,7 @@ class StageBalance:
         return self.missing_g > 0 or self.tiles_missing_g > 0
 
 
-def stage_balances(stages: Sequence[Stage]) -> list[StageBalance]:
+def stage_balances(stages: Sequence[BatchStage]) -> list[StageBalance]:
     """How each stage of a plan stands, in the order they are made. All masses in grams.
 
     Every batch first gives its own tiles and then its part to each later one in turn, as the plan

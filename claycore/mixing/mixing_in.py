@@ -81,7 +81,7 @@ class DriesTo:
 
 
 @dataclass(frozen=True)
-class Way:
+class MixingWay:
     """One way of mixing it in: what to do, how long it takes, and what it is like.
 
     ``water_to_add_g`` and ``water_to_dry_off_g`` are what this clay needs for it, until it is
@@ -100,7 +100,7 @@ class Way:
     dries_to: tuple[DriesTo, ...] = ()
 
 
-def wedged(clay: ClayInHand, powder_g: float) -> Way:
+def wedged(clay: ClayInHand, powder_g: float) -> MixingWay:
     """Powder wedged into plastic clay. Grams. Source: common practice; the water is arithmetic."""
     plastic = clay
     first = "Cut the clay into slices."
@@ -120,7 +120,7 @@ def wedged(clay: ClayInHand, powder_g: float) -> Way:
         )
     is_plastic = clay.state == ClayState.PLASTIC
     about = f": about {plain(add_g, 1)} g in total" if is_plastic else ""
-    return Way(
+    return MixingWay(
         Method.WEDGE,
         "Wedge in the colourant",
         (
@@ -149,7 +149,7 @@ def _water(add_g: float, dry_off_g: float) -> str:
     return f"remove {plain(dry_off_g, 1)} g of water"
 
 
-def blended(clay: ClayInHand, powder_g: float) -> Way:
+def blended(clay: ClayInHand, powder_g: float) -> MixingWay:
     """Colourant dispersed in slip, which is then stiffened on plaster.
 
     Grams. Source: common practice; the water is arithmetic.
@@ -167,7 +167,7 @@ def blended(clay: ClayInHand, powder_g: float) -> Way:
         if clay.state == ClayState.SLIP
         else "Pour it on plaster"
     )
-    return Way(
+    return MixingWay(
         Method.BLEND,
         "Blend the colourant into slip",
         (
@@ -215,7 +215,7 @@ def _dries_off(dry_g: float, water_g: float, to: Stiffness) -> float:
     return max(0.0, water_g - dry_g * to.water_pct / (100 - to.water_pct))
 
 
-def ways(clay: ClayInHand, powder_g: float) -> tuple[Way, Way]:
+def ways(clay: ClayInHand, powder_g: float) -> tuple[MixingWay, MixingWay]:
     """Both ways for this clay and this much powder, all in grams.
 
     Source: common practice; the water is arithmetic.
@@ -224,15 +224,15 @@ def ways(clay: ClayInHand, powder_g: float) -> tuple[Way, Way]:
 
 
 @dataclass(frozen=True)
-class Advice:
+class MixingAdvice:
     """Which way to choose for a mix, why, and the other way beside it."""
 
-    choose: Way
+    choose: MixingWay
     because: str
-    other: Way
+    other: MixingWay
 
 
-def advice(clay: ClayInHand, powder_g: float, wedging: Wedging = USUAL_WEDGING) -> Advice:
+def advice(clay: ClayInHand, powder_g: float, wedging: Wedging = USUAL_WEDGING) -> MixingAdvice:
     """The way recommended for so much clay in this state and so much powder, all in grams.
 
     ``wedging`` is how far the studio wedges. Source: common practice; where it draws the lines
@@ -241,7 +241,9 @@ def advice(clay: ClayInHand, powder_g: float, wedging: Wedging = USUAL_WEDGING) 
     wedge, blend = ways(clay, powder_g)
     method, because = _choice(clay, 100 * powder_g / clay.dry_g, wedging)
     return (
-        Advice(wedge, because, blend) if method == Method.WEDGE else Advice(blend, because, wedge)
+        MixingAdvice(wedge, because, blend)
+        if method == Method.WEDGE
+        else MixingAdvice(blend, because, wedge)
     )
 
 

@@ -37,7 +37,7 @@ class Axis:
 
 
 @dataclass(frozen=True)
-class Grid:
+class PourGrid:
     """What is to be poured. Masses in grams, slip as wet as it is.
 
     ``have`` are cells that exist already; ``moulds`` is how many can be cast in one session (None:
@@ -151,7 +151,7 @@ def _check_axis(field: str, axis: Axis) -> None:
         raise Inconsistent(field, axis.pcts, "A percentage is entered twice. Remove one.")
 
 
-def _check_cells(grid: Grid) -> None:
+def _check_cells(grid: PourGrid) -> None:
     """Raises ClayError naming the field that cannot be."""
     _check_axis("x", grid.x)
     if grid.y:
@@ -166,7 +166,7 @@ def _check_cells(grid: Grid) -> None:
         )
 
 
-def _check_pours(grid: Grid) -> None:
+def _check_pours(grid: PourGrid) -> None:
     """Raises ClayError naming the field that cannot be."""
     bounds.MASS.check("cell_g", grid.cell_g)
     bounds.SOLIDS.check("solids_pct", grid.solids_pct)
@@ -230,7 +230,7 @@ def _per_dry_gram(cell: Cell, solids: float) -> float:
     return 1 / solids + (cell[0] + cell[1]) / 100
 
 
-def _pot(path: Sequence[Cell], grid: Grid) -> Pot:
+def _pot(path: Sequence[Cell], grid: PourGrid) -> Pot:
     """One pot along its path. Each pour takes clay, water and additions alike."""
     solids = grid.solids_pct / 100
     leaves_g = [grid.cell_g / _per_dry_gram(cell, solids) for cell in path]
@@ -267,7 +267,7 @@ def _sessions(pots: Sequence[Pot], moulds: int | None) -> tuple[tuple[Cell, ...]
     return tuple(tuple(order[first : first + at_once]) for first in range(0, len(order), at_once))
 
 
-def plan(grid: Grid) -> PourPlan:
+def plan(grid: PourGrid) -> PourPlan:
     """The fewest pots, the fewest weighings among those, and exact masses. Raises ClayError.
 
     Grams. Source: decision 8; the masses are arithmetic.
@@ -287,7 +287,7 @@ class CellBatch:
     water_to_add_g: float
 
 
-def on_their_own(grid: Grid, clay: ClayInHand) -> list[CellBatch]:
+def on_their_own(grid: PourGrid, clay: ClayInHand) -> list[CellBatch]:
     """Each wanted cell as a batch of its own, mixed into ``clay``. Raises ClayError.
 
     Grams. Source: arithmetic.
@@ -306,7 +306,7 @@ def on_their_own(grid: Grid, clay: ClayInHand) -> list[CellBatch]:
     return batches
 
 
-def warnings(grid: Grid, found: PourPlan, step_g: float) -> list[Notice]:
+def warnings(grid: PourGrid, found: PourPlan, step_g: float) -> list[Notice]:
     """What deserves a word about a pour plan.
 
     ``step_g`` is the scale's. Source: common practice.
@@ -345,7 +345,7 @@ def warnings(grid: Grid, found: PourPlan, step_g: float) -> list[Notice]:
     return words
 
 
-def _said(grid: Grid, cell: Cell) -> str:
+def _said(grid: PourGrid, cell: Cell) -> str:
     return " and ".join(
         f"{plain(cell[side], 3)} % {axis.name}" for side, axis in enumerate(grid.axes)
     )

@@ -57,7 +57,7 @@ def for_plastic_total(
 
 
 @dataclass(frozen=True)
-class Layer:
+class ClayLayer:
     """A coloured clay in a marbled or inlaid piece, and its share of the piece's mass, percent."""
 
     name: str
@@ -83,7 +83,7 @@ class LayerCosts:
 
 
 def layer_costs(
-    piece_g: float, layers: Sequence[Layer], colour_per_kg: float, plain_per_kg: float
+    piece_g: float, layers: Sequence[ClayLayer], colour_per_kg: float, plain_per_kg: float
 ) -> LayerCosts:
     """Costs of a piece whose ``layers`` are coloured and whose rest is plain. Source: arithmetic.
 
@@ -97,7 +97,7 @@ def layer_costs(
     return LayerCosts(layered, piece_g / 1000 * colour_per_kg)
 
 
-def stretched(pieces: float, piece_g: float, layers: Sequence[Layer]) -> tuple[LayerMass, ...]:
+def stretched(pieces: float, piece_g: float, layers: Sequence[ClayLayer]) -> tuple[LayerMass, ...]:
     """The mass of each coloured clay for ``pieces`` of ``piece_g``, plain clay last.
 
     Raises ClayError at ``pieces``, ``piece`` or ``layer``. Grams and percent of a piece. Source:
@@ -114,7 +114,7 @@ def stretched(pieces: float, piece_g: float, layers: Sequence[Layer]) -> tuple[L
             total_pct,
             "The shares add up to more than 100 % of the piece. Reduce one of them.",
         )
-    rows = [*layers, Layer("plain clay", max(0.0, 100 - total_pct))]
+    rows = [*layers, ClayLayer("plain clay", max(0.0, 100 - total_pct))]
     return tuple(
         LayerMass(
             row.name,

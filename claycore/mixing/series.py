@@ -83,7 +83,7 @@ def _as_called(pct: float) -> float:
 
 
 @dataclass(frozen=True)
-class Wanted:
+class WantedSeries:
     """What a series has to give, and what there is to make it with.
 
     ``tiles_g`` is what all tiles of one strength take; ``round_start_g`` rounds the clay of a
@@ -138,7 +138,7 @@ class PlannedBatch:
 
 
 @dataclass(frozen=True)
-class Plan:
+class SeriesPlan:
     """One way to the whole series, its batches in the order they are mixed.
 
     ``missing`` says what stands in the way, in sentences; empty when the plan can be done.
@@ -237,7 +237,7 @@ def _start_total(total_g: float, pct: float, round_start_g: float) -> float:
     return rounded_g / (1 - _share(pct))
 
 
-def _batches(route: Route, pcts: Sequence[float], wanted: Wanted) -> tuple[PlannedBatch, ...]:
+def _batches(route: Route, pcts: Sequence[float], wanted: WantedSeries) -> tuple[PlannedBatch, ...]:
     """The batches along a route, worked out backwards from the last."""
     taken_g = [0.0] * len(route.stops)
     planned: list[PlannedBatch] = []
@@ -272,7 +272,7 @@ def _batches(route: Route, pcts: Sequence[float], wanted: Wanted) -> tuple[Plann
     return tuple(reversed(planned))
 
 
-def _missing(batches: Sequence[PlannedBatch], wanted: Wanted) -> tuple[str, ...]:
+def _missing(batches: Sequence[PlannedBatch], wanted: WantedSeries) -> tuple[str, ...]:
     """What stands in the way: too little powder, or powder too little for the scale."""
     found = []
     step_g = wanted.scale_step_g
@@ -290,16 +290,16 @@ def _missing(batches: Sequence[PlannedBatch], wanted: Wanted) -> tuple[str, ...]
     return tuple(found)
 
 
-def _plan(strategy: str, pcts: Sequence[float], wanted: Wanted) -> Plan:
+def _plan(strategy: str, pcts: Sequence[float], wanted: WantedSeries) -> SeriesPlan:
     """A strategy's plan; where it can start in two places, the one that is more sparing."""
     plans = []
     for route in _routes(strategy, len(pcts)):
         batches = _batches(route, pcts, wanted)
-        plans.append(Plan(strategy, batches, route.rounds, _missing(batches, wanted)))
+        plans.append(SeriesPlan(strategy, batches, route.rounds, _missing(batches, wanted)))
     return min(plans, key=lambda plan: (len(plan.missing), plan.rounds, plan.colourant_g))
 
 
-def check(wanted: Wanted) -> None:
+def check(wanted: WantedSeries) -> None:
     """Raises ClayError naming the field that cannot be. Source: what a series can be."""
     if not wanted.pcts:
         raise Inconsistent("pcts", wanted.pcts, "Enter at least one percentage.")
@@ -320,7 +320,7 @@ def check(wanted: Wanted) -> None:
         NONE_OR_MORE.check("powder_g", wanted.powder_g)
 
 
-def plans(wanted: Wanted) -> list[Plan]:
+def plans(wanted: WantedSeries) -> list[SeriesPlan]:
     """Every strategy's plan for the series, in the order of :data:`STRATEGIES`.
 
     Percentages are taken palest first whatever their order, each once. Raises ClayError. Source:
@@ -331,12 +331,12 @@ def plans(wanted: Wanted) -> list[Plan]:
     return [_plan(strategy, pcts, wanted) for strategy in STRATEGIES]
 
 
-def _preference(plan: Plan, least_powder_g: float) -> tuple[float, ...]:
+def _preference(plan: SeriesPlan, least_powder_g: float) -> tuple[float, ...]:
     wasteful = plan.colourant_g > least_powder_g * ABOUT_AS_SPARING
     return (wasteful, plan.rounds, plan.weighings, plan.colourant_g)
 
 
-def recommend(found: Sequence[Plan]) -> tuple[int, str]:
+def recommend(found: Sequence[SeriesPlan]) -> tuple[int, str]:
     """The plan to follow (its index) and why.
 
     The least powder comes first, because it is the dearest thing on the bench; among plans about
@@ -355,7 +355,7 @@ def recommend(found: Sequence[Plan]) -> tuple[int, str]:
     return found.index(best), _reason(best, feasible, least_g)
 
 
-def _reason(best: Plan, feasible: Sequence[Plan], least_g: float) -> str:
+def _reason(best: SeriesPlan, feasible: Sequence[SeriesPlan], least_g: float) -> str:
     name = STRATEGIES[best.strategy]
     rounds = f"{best.rounds} round{'s' if best.rounds > 1 else ''} of mixing"
     most_g = max(plan.colourant_g for plan in feasible)
@@ -374,7 +374,7 @@ def _reason(best: Plan, feasible: Sequence[Plan], least_g: float) -> str:
     return f"{name}: {rounds}. All plans use about the same colourant."
 
 
-def warnings(wanted: Wanted, chosen: Plan) -> list[Notice]:
+def warnings(wanted: WantedSeries, chosen: SeriesPlan) -> list[Notice]:
     """What deserves a word about the series and the plan recommended. Source: common practice."""
     found = []
     if len(set(wanted.pcts)) < len(wanted.pcts):

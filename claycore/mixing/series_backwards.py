@@ -11,7 +11,7 @@ from claycore.materials.clay_in_hand import ClayCondition
 from claycore.measure.errors import Inconsistent
 from claycore.measure.formatting import plain, to_step
 from claycore.mixing import series
-from claycore.mixing.series import MOST_TILES_EACH, Wanted
+from claycore.mixing.series import MOST_TILES_EACH, WantedSeries
 
 SMALLEST_TILE_G, LARGEST_TILE_G = 0.01, 1e5
 """No tile is smaller or larger than this, dry. Our choice."""
@@ -22,7 +22,7 @@ _MOST_STEPS_SMALLER = 1000
 """Rounding adds at most half a step a weighing, which so many smaller steps of a tile make up."""
 
 
-def least_powder_g(wanted: Wanted) -> float:
+def least_powder_g(wanted: WantedSeries) -> float:
     """The powder that the most sparing plan takes, whether the scale can weigh it or not.
 
     Grams. Raises ClayError. Source: the plans themselves.
@@ -30,7 +30,7 @@ def least_powder_g(wanted: Wanted) -> float:
     return min(plan.colourant_g for plan in series.plans(wanted))
 
 
-def _powder_of(wanted: Wanted) -> float:
+def _powder_of(wanted: WantedSeries) -> float:
     if not wanted.powder_g:
         raise Inconsistent(
             "powder_g", wanted.powder_g, "Enter the colourant on hand, in grams, above 0."
@@ -38,7 +38,7 @@ def _powder_of(wanted: Wanted) -> float:
     return wanted.powder_g
 
 
-def _no_larger_than(wanted: Wanted, powder_g: float) -> float:
+def _no_larger_than(wanted: WantedSeries, powder_g: float) -> float:
     """The tile that so much powder for one of each would make with no leftover and no rounding.
 
     No plan needs less powder than what is in its tiles and lost with them. Where one needs no more,
@@ -49,7 +49,7 @@ def _no_larger_than(wanted: Wanted, powder_g: float) -> float:
     return max(SMALLEST_TILE_G, min(LARGEST_TILE_G, least))
 
 
-def largest_tile_g(wanted: Wanted, tiles_each: int) -> float:
+def largest_tile_g(wanted: WantedSeries, tiles_each: int) -> float:
     """The largest tile, dry, of which ``tiles_each`` at every strength can be made of the powder.
 
     Grams; ``wanted.tiles_g`` counts for nothing. Raises Inconsistent at ``powder_g`` where there is
@@ -92,7 +92,7 @@ def rounded_down(tile_g: float, clay: ClayCondition, step_g: float) -> float:
     return clay.dry_g(steps * step_g)
 
 
-def largest_on_the_scale(wanted: Wanted, tiles_each: int, clay: ClayCondition) -> float:
+def largest_on_the_scale(wanted: WantedSeries, tiles_each: int, clay: ClayCondition) -> float:
     """The largest tile, dry, as the scale shows it, whose weighings come to no more than there is.
 
     What is weighed is rounded to the scale's step, and that may add up to a little more than the
@@ -116,7 +116,7 @@ def largest_on_the_scale(wanted: Wanted, tiles_each: int, clay: ClayCondition) -
     return tile_g
 
 
-def most_tiles_each(wanted: Wanted, tile_dry_g: float) -> int:
+def most_tiles_each(wanted: WantedSeries, tile_dry_g: float) -> int:
     """How many tiles of this size the powder allows at each strength; 0 where not even one.
 
     Dry grams. Raises Inconsistent at ``powder_g`` where there is none. Source: the plans.

@@ -11,7 +11,7 @@ from enum import StrEnum
 
 from claycore.materials.clay_in_hand import ClayCondition, ClayState
 from claycore.measure.formatting import decimals_of, percentage, to_step
-from claycore.mixing.series import Plan, PlannedBatch
+from claycore.mixing.series import PlannedBatch, SeriesPlan
 
 
 class Ingredient(StrEnum):
@@ -50,7 +50,7 @@ class ToWeigh:
         return CLAY_WORDS[state] if self.ingredient == Ingredient.CLAY else str(self.ingredient)
 
 
-def to_weigh(plan: Plan, batch: PlannedBatch, clay: ClayCondition) -> list[ToWeigh]:
+def to_weigh(plan: SeriesPlan, batch: PlannedBatch, clay: ClayCondition) -> list[ToWeigh]:
     """Everything that goes into one batch of the plan, in order; the water last.
 
     Grams. Source: arithmetic, water on the wet basis.
@@ -72,14 +72,14 @@ def to_weigh(plan: Plan, batch: PlannedBatch, clay: ClayCondition) -> list[ToWei
 
 
 @dataclass(frozen=True)
-class Shown:
+class ShownWeighings:
     """The weighings of a batch as the scale shows them, and their total."""
 
     grams: list[str]
     total: str
 
 
-def shown(parts: Sequence[ToWeigh], step_g: float) -> Shown:
+def shown(parts: Sequence[ToWeigh], step_g: float) -> ShownWeighings:
     """Each weighing to the scale's step, water to what matters, and the total of what is shown.
 
     Grams. Source: common practice in reading an instrument; water counts to about ± 5 %.
@@ -96,7 +96,7 @@ def shown(parts: Sequence[ToWeigh], step_g: float) -> Shown:
         ),
         default=decimals_of(step_g),
     )
-    return Shown(grams, f"{sum(map(float, grams)):.{decimals}f}")
+    return ShownWeighings(grams, f"{sum(map(float, grams)):.{decimals}f}")
 
 
 def _about(water_g: float) -> str:
@@ -104,7 +104,7 @@ def _about(water_g: float) -> str:
     return f"{water_g:.1f}" if water_g < 10 else f"{water_g:.0f}"
 
 
-def steps(plan: Plan, clay: ClayCondition, step_g: float, tiles_each: int) -> list[str]:
+def steps(plan: SeriesPlan, clay: ClayCondition, step_g: float, tiles_each: int) -> list[str]:
     """The plan in sentences, one thing to do in each, with what the scale is to say.
 
     ``step_g`` is the scale's. Source: the plan itself.

@@ -18,7 +18,7 @@ RELATIVELY_NOTHING = 1e-12
 
 
 @dataclass(frozen=True)
-class Change:
+class StrengthChange:
     """A mix before and after, and what goes in between. Clay and colourants are dry grams.
 
     ``clay_as_it_is_g`` is the added clay as it lies; ``water_to_add_g`` the water that
@@ -68,7 +68,7 @@ def change(
     state: ClayState,
     field: str = "target_pct",
     added: ClayCondition | None = None,
-) -> Change:
+) -> StrengthChange:
     """The least clay and colourant that bring ``before`` to ``targets``.
 
     ``targets`` are percent on dry clay; colourants of the mix that are not among them keep their
@@ -87,7 +87,7 @@ def change(
     powder_g = sum(add_colourants_g.values())
     steals_g = moisture.water_to_add(powder_g, wet) if state == ClayState.PLASTIC else 0.0
     goes_in = Batch(add_clay_g, add_colourants_g, water_with_clay_g + steals_g)
-    return Change(
+    return StrengthChange(
         before,
         join([before, goes_in]),
         add_clay_g,

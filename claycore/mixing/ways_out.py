@@ -10,7 +10,7 @@ from claycore.materials.clay_in_hand import ClayCondition
 from claycore.mixing.weighing import is_as_wanted
 
 
-class Way(StrEnum):
+class WayOutKind(StrEnum):
     """A way out of a mix of the wrong strength."""
 
     ADD_CLAY = "add_clay"
@@ -26,7 +26,7 @@ class WayOut:
     ``add_g`` is 0 where nothing is added.
     """
 
-    way: Way
+    way: WayOutKind
     add_g: float
     add_dry_g: float
     pct: float
@@ -46,8 +46,12 @@ def ways_out(
         return []
     if pct > wanted_pct:
         dry_g = 100 * colourant_g / wanted_pct - clay_dry_g
-        first = WayOut(Way.ADD_CLAY, clay.as_weighed_g(dry_g), dry_g, wanted_pct)
+        first = WayOut(WayOutKind.ADD_CLAY, clay.as_weighed_g(dry_g), dry_g, wanted_pct)
     else:
         lacking_g = clay_dry_g * wanted_pct / 100 - colourant_g
-        first = WayOut(Way.ADD_COLOURANT, lacking_g, lacking_g, wanted_pct)
-    return [first, WayOut(Way.KEEP, 0.0, 0.0, pct), WayOut(Way.BLEND, 0.0, 0.0, wanted_pct)]
+        first = WayOut(WayOutKind.ADD_COLOURANT, lacking_g, lacking_g, wanted_pct)
+    return [
+        first,
+        WayOut(WayOutKind.KEEP, 0.0, 0.0, pct),
+        WayOut(WayOutKind.BLEND, 0.0, 0.0, wanted_pct),
+    ]

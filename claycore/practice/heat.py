@@ -5,7 +5,7 @@ from claycore.measure.formatting import plain, with_u95
 from claycore.measure.uncertainty import Estimate
 from claycore.practice.dice import Dice
 from claycore.practice.judgement import LIMITS_PCT, MIDDLE_ONLY
-from claycore.practice.question import Bench, Choice, Misstep, Question
+from claycore.practice.question import Bench, ChoiceQuestion, Misstep, Question
 
 CONES = ("04", "1", "4", "6", "8", "10")
 
@@ -25,7 +25,7 @@ def order_of_cones(dice: Dice, bench: Bench) -> Question:
     working = " < ".join(f"cone {c} ({cones.temperature_c(c)} °C)" for c in (low, one, high))
     smallest = min(told, key=lambda cone: (float(cone), len(cone)))
     missteps = [Misstep(c, AS_NUMBERS) for c in told if c != low and c in (smallest, one)]
-    return Choice(asks, {c: f"cone {c}" for c in told}, low, working, missteps)
+    return ChoiceQuestion(asks, {c: f"cone {c}" for c in told}, low, working, missteps)
 
 
 def rates(dice: Dice, bench: Bench) -> Question:
@@ -46,7 +46,7 @@ def rates(dice: Dice, bench: Bench) -> Question:
         Misstep(plain(here, 0), WHATEVER_RATE),
     ]
     working = "The chart: faster bends hotter, slower bends cooler"
-    return Choice(asks, choices, plain(there, 0), working, missteps)
+    return ChoiceQuestion(asks, choices, plain(there, 0), working, missteps)
 
 
 def firing_range(dice: Dice, bench: Bench) -> Question:
@@ -68,4 +68,4 @@ def firing_range(dice: Dice, bench: Bench) -> Question:
     highest = found[CONES[first]].high
     working = f"At cone {CONES[first]} even the high end, {plain(highest, 1)} %, is within"
     choices = {cone: f"cone {cone}" for cone in sorted(CONES, key=cones.order)}
-    return Choice(asks, choices, CONES[first], working, missteps)
+    return ChoiceQuestion(asks, choices, CONES[first], working, missteps)

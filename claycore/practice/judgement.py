@@ -3,7 +3,7 @@
 from claycore.measure.formatting import plain, with_u95
 from claycore.measure.uncertainty import Estimate
 from claycore.practice.dice import Dice
-from claycore.practice.question import Bench, Choice, Misstep, Question
+from claycore.practice.question import Bench, ChoiceQuestion, Misstep, Question
 from claycore.safety.cautions import CAUTIONS
 from claycore.testing import absorption
 from claycore.testing.absorption import AgainstLimit
@@ -55,7 +55,7 @@ def verdict(dice: Dice, bench: Bench) -> Question:
     )
     working = f"From {plain(found.low, 2)} to {plain(found.high, 2)} %, against {plain(limit)} %"
     words = {str(outcome): said for outcome, said in AGAINST.items()}
-    return Choice(asks, words, str(right), working, missteps)
+    return ChoiceQuestion(asks, words, str(right), working, missteps)
 
 
 def caution(dice: Dice, bench: Bench) -> Question:
@@ -68,7 +68,7 @@ def caution(dice: Dice, bench: Bench) -> Question:
     clay, colourant = dice.pick(bench.clays), dice.pick(bench.colourants)
     step = STEPS[code].format(clay=clay.name, colourant=colourant)
     offered = sorted([code, *others], key=codes.index)
-    return Choice(
+    return ChoiceQuestion(
         f"{step} What matters most at this step?",
         {one: CAUTIONS[one].text for one in offered},
         code,

@@ -5,7 +5,14 @@ import math
 from claycore.measure.formatting import plain, with_u95
 from claycore.measure.uncertainty import Estimate, Measured
 from claycore.practice.dice import Dice
-from claycore.practice.question import PERCENT_STEP, Bench, Figure, Misstep, Question, nearness
+from claycore.practice.question import (
+    PERCENT_STEP,
+    Bench,
+    FigureQuestion,
+    Misstep,
+    Question,
+    nearness,
+)
 from claycore.testing import absorption, shrinkage
 
 DRY_G = (45.0, 70.0, 95.0, 130.0, 240.0)
@@ -34,7 +41,7 @@ def compounded(dice: Dice, bench: Bench) -> Question:
     )
     working = f"100 − (100 − {plain(drying)}) × (100 − {plain(firing)}) ÷ 100"
     missteps = [Misstep(drying + firing, NOT_COMPOUNDED)]
-    return Figure(asks, "%", right, working, nearness(right, missteps, PERCENT_STEP))
+    return FigureQuestion(asks, "%", right, working, nearness(right, missteps, PERCENT_STEP))
 
 
 def size(dice: Dice, bench: Bench) -> Question:
@@ -48,7 +55,7 @@ def size(dice: Dice, bench: Bench) -> Question:
     )
     working = f"{plain(want)} ÷ (1 − {plain(total, 1)} ÷ 100)"
     missteps = [Misstep(want * (1 + total / 100), ENLARGED)]
-    return Figure(
+    return FigureQuestion(
         asks, "mm", right, working, nearness(right, missteps, shrinkage.DEFAULT_RULER_STEP_MM)
     )
 
@@ -69,7 +76,9 @@ def absorbed(dice: Dice, bench: Bench) -> Question:
         f" {plain(bench.scale_step_g, 3)} g steps {with_u95(found.value, found.u95)} %"
     )
     missteps = [Misstep(100 * (soaked_g - dry_g) / soaked_g, OF_THE_WET)]
-    return Figure(asks, "%", found.value, working, nearness(found.value, missteps, PERCENT_STEP))
+    return FigureQuestion(
+        asks, "%", found.value, working, nearness(found.value, missteps, PERCENT_STEP)
+    )
 
 
 def sure_of(dice: Dice, bench: Bench) -> Question:
@@ -91,4 +100,4 @@ def sure_of(dice: Dice, bench: Bench) -> Question:
         Misstep(100 * 2 * one_g / dry_g, ONE_READING),
         Misstep(100 * 2 * step / dry_g, WHOLE_STEPS),
     ]
-    return Figure(asks, "%", found.u95, working, nearness(found.u95, missteps, 0.02))
+    return FigureQuestion(asks, "%", found.u95, working, nearness(found.u95, missteps, 0.02))

@@ -36,7 +36,7 @@ class Misstep:
 
 
 @dataclass(frozen=True)
-class Marked:
+class MarkedAnswer:
     """Whether an answer is right; the mistake it shows, '' for none that is known."""
 
     right: bool
@@ -44,14 +44,14 @@ class Marked:
 
 
 @dataclass(frozen=True)
-class Figure:
+class FigureQuestion:
     """A question answered with a number in ``unit``. ``mark`` holds an answer against it."""
 
     asks: str
     unit: str
     right: float
     working: str
-    mark: Callable[[float], Marked]
+    mark: Callable[[float], MarkedAnswer]
 
     @property
     def right_words(self) -> str:
@@ -60,7 +60,7 @@ class Figure:
 
 
 @dataclass(frozen=True)
-class Choice:
+class ChoiceQuestion:
     """A question answered with one of some words, keyed by what is sent."""
 
     asks: str
@@ -74,7 +74,7 @@ class Choice:
         """The right answer as the page shows it."""
         return self.choices[self.right]
 
-    def mark(self, answer: str) -> Marked:
+    def mark(self, answer: str) -> MarkedAnswer:
         """Holds a choice against the right one.
 
         Raises UnknownChoice naming ``answer`` for what is no choice. Source: by definition.
@@ -82,12 +82,12 @@ class Choice:
         if answer not in self.choices:
             raise UnknownChoice("answer", answer, "Choose one of the answers.")
         if answer == self.right:
-            return Marked(True)
+            return MarkedAnswer(True)
         known = (one.message for one in self.missteps if one.gives == answer)
-        return Marked(False, next(known, ""))
+        return MarkedAnswer(False, next(known, ""))
 
 
-Question = Figure | Choice
+Question = FigureQuestion | ChoiceQuestion
 
 NEAR = 0.01
 """Within one part in a hundred of the right figure an answer is right, rounded by hand."""
@@ -107,17 +107,17 @@ def is_right(answer: float, figure: float, step: float) -> bool:
 
 def nearness(
     right: float, missteps: Sequence[Misstep], step: float = 0.0
-) -> Callable[[float], Marked]:
+) -> Callable[[float], MarkedAnswer]:
     """Marks a figure in the unit of the right one: right to the step or a hundredth, or a mistake.
 
     Source: our choice of a hundredth; the mistakes are common practice.
     """
 
-    def mark(answer: float) -> Marked:
+    def mark(answer: float) -> MarkedAnswer:
         if is_right(answer, right, step):
-            return Marked(True)
+            return MarkedAnswer(True)
         fitting = [one for one in missteps if is_right(answer, float(one.gives), step)]
         fitting.sort(key=lambda one: abs(float(one.gives) - answer))
-        return Marked(False, fitting[0].message if fitting else "")
+        return MarkedAnswer(False, fitting[0].message if fitting else "")
 
     return mark

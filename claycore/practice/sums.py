@@ -14,8 +14,8 @@ from claycore.practice.dice import Dice
 from claycore.practice.question import (
     PERCENT_STEP,
     Bench,
-    Figure,
-    Marked,
+    FigureQuestion,
+    MarkedAnswer,
     Misstep,
     Question,
     is_right,
@@ -39,17 +39,19 @@ DIFFERENCE = (
 
 def _dose(
     asks: str, clay: ClayInHand, amount: float, unit: str, pct: float, how: str, bench: Bench
-) -> Figure:
+) -> FigureQuestion:
     asked = DoseSum(clay, pct, Convention.ON_DRY_CLAY, amount, unit, _volume(amount, unit))
 
-    def mark(answer: float) -> Marked:
+    def mark(answer: float) -> MarkedAnswer:
         if is_right(answer, asked.expected_g, bench.scale_step_g):
-            return Marked(True)
+            return MarkedAnswer(True)
         checked = sum_checks.check_dose(asked, answer)
-        return Marked(checked.correct, checked.mistakes[0].message if checked.mistakes else "")
+        return MarkedAnswer(
+            checked.correct, checked.mistakes[0].message if checked.mistakes else ""
+        )
 
     working = f"{how}{plain(clay.dry_g, 1)} × {plain(pct)} ÷ 100"
-    return Figure(asks, "g", asked.expected_g, working, mark)
+    return FigureQuestion(asks, "g", asked.expected_g, working, mark)
 
 
 def _volume(amount: float, unit: str) -> float | None:
@@ -115,13 +117,15 @@ def _change(dice: Dice, bench: Bench, lower: bool) -> Question:
     else:
         working = f"{in_it}{plain(clay_g, 2)} × {plain(target)} ÷ 100 − {plain(powder_g, 2)}"
 
-    def mark(answer: float) -> Marked:
+    def mark(answer: float) -> MarkedAnswer:
         if is_right(answer, added, bench.scale_step_g):
-            return Marked(True)
+            return MarkedAnswer(True)
         checked = sum_checks.check_change(asked, mass + answer)
-        return Marked(checked.correct, checked.mistakes[0].message if checked.mistakes else "")
+        return MarkedAnswer(
+            checked.correct, checked.mistakes[0].message if checked.mistakes else ""
+        )
 
-    return Figure(asks, "g", added, working, mark)
+    return FigureQuestion(asks, "g", added, working, mark)
 
 
 def raise_strength(dice: Dice, bench: Bench) -> Question:
@@ -144,4 +148,4 @@ def share(dice: Dice, bench: Bench) -> Question:
         Misstep(symmetric_difference_pct(pct), DIFFERENCE),
     ]
     working = f"100 × {plain(pct)} ÷ (100 + {plain(pct)})"
-    return Figure(asks, "%", right, working, nearness(right, missteps, PERCENT_STEP))
+    return FigureQuestion(asks, "%", right, working, nearness(right, missteps, PERCENT_STEP))

@@ -16,9 +16,9 @@ from claycore.surface.coats import (
     Application,
     Clear,
     ClearOn,
+    CoatStack,
     Onto,
     SlipKind,
-    Stack,
 )
 from claycore.surface.fused import GlazeLook
 
@@ -63,10 +63,10 @@ class Advice:
     reason: str
 
 
-Rule = Callable[[Stack], Iterator[Advice]]
+Rule = Callable[[CoatStack], Iterator[Advice]]
 
 
-def holds(stack: Stack) -> Iterator[Advice]:
+def holds(stack: CoatStack) -> Iterator[Advice]:
     """Raw slip holds to clay that still shrinks; on bisque ware it flakes off.
 
     Source: common practice, from memory.
@@ -89,7 +89,7 @@ def holds(stack: Stack) -> Iterator[Advice]:
             yield Advice(RuleCode.LEATHER_HARD, place, True, said, reason)
 
 
-def wet_into_wet(stack: Stack) -> Iterator[Advice]:
+def wet_into_wet(stack: CoatStack) -> Iterator[Advice]:
     """What is tilted or combed lies on a soft or leather-hard slab, all of it wet at once.
 
     Source: common practice, from memory.
@@ -101,7 +101,7 @@ def wet_into_wet(stack: Stack) -> Iterator[Advice]:
             yield Advice(RuleCode.WET_INTO_WET, place, False, said, reason)
 
 
-def light_under_colour(stack: Stack) -> Iterator[Advice]:
+def light_under_colour(stack: CoatStack) -> Iterator[Advice]:
     """Two light coats under the first colour on a dark body; straight on is another school.
 
     Source: common practice, from memory.
@@ -134,7 +134,7 @@ def _under_colour(place: int, light: int, reason: str) -> Advice:
     return Advice(RuleCode.LIGHT_UNDER_COLOUR, place, None, said, reason)
 
 
-def dark_to_light(stack: Stack) -> Iterator[Advice]:
+def dark_to_light(stack: CoatStack) -> Iterator[Advice]:
     """Layers that are sponged back lighten upwards.
 
     Source: common practice, from memory.
@@ -151,7 +151,7 @@ def dark_to_light(stack: Stack) -> Iterator[Advice]:
             yield Advice(RuleCode.DARK_TO_LIGHT, place, keeps, said, reason)
 
 
-def three_layers(stack: Stack) -> Iterator[Advice]:
+def three_layers(stack: CoatStack) -> Iterator[Advice]:
     """A dark ground and three layers over it are the usual.
 
     Source: common practice, from memory.
@@ -162,7 +162,7 @@ def three_layers(stack: Stack) -> Iterator[Advice]:
         yield Advice(RuleCode.THREE_LAYERS, len(stack.coats) - 1, False, said, many)
 
 
-def thin_enough(stack: Stack) -> Iterator[Advice]:
+def thin_enough(stack: CoatStack) -> Iterator[Advice]:
     """No single wet coat is thick; coats that have dried do not add up as wet thickness.
 
     Source: common practice, from memory.
@@ -178,7 +178,7 @@ def thin_enough(stack: Stack) -> Iterator[Advice]:
         yield Advice(RuleCode.THIN_ENOUGH, len(stack.coats) - 1, True, said, reason)
 
 
-def foot_bare(stack: Stack) -> Iterator[Advice]:
+def foot_bare(stack: CoatStack) -> Iterator[Advice]:
     """What is dipped, poured or sprayed runs onto the foot.
 
     Source: common practice, from memory.
@@ -191,40 +191,40 @@ def foot_bare(stack: Stack) -> Iterator[Advice]:
 
 
 @dataclass(frozen=True)
-class Shown:
+class VisibleSurface:
     """A surface that stays visible: what it is of, and its fired lightness, None if not known."""
 
     name: str
     lightness: float | None
 
 
-def top_coat(stack: Stack) -> list[Shown]:
+def top_coat(stack: CoatStack) -> list[VisibleSurface]:
     """What one sees of coats that cover each other. Source: by looking from above."""
-    return [Shown(coat.name, coat.lightness) for coat in stack.coats[-1:]]
+    return [VisibleSurface(coat.name, coat.lightness) for coat in stack.coats[-1:]]
 
 
-def every_coat(stack: Stack) -> list[Shown]:
+def every_coat(stack: CoatStack) -> list[VisibleSurface]:
     """What one sees where all coats show side by side. Source: as of the technique."""
-    return [Shown(coat.name, coat.lightness) for coat in stack.coats]
+    return [VisibleSurface(coat.name, coat.lightness) for coat in stack.coats]
 
 
-def with_the_body(stack: Stack) -> list[Shown]:
+def with_the_body(stack: CoatStack) -> list[VisibleSurface]:
     """What one sees where the body shows beside the top coat. Source: as of the technique."""
-    return [Shown("the body", stack.body_lightness), *top_coat(stack)]
+    return [VisibleSurface("the body", stack.body_lightness), *top_coat(stack)]
 
 
-def body_and_coats(stack: Stack) -> list[Shown]:
+def body_and_coats(stack: CoatStack) -> list[VisibleSurface]:
     """What one sees where the body and every coat show. Source: as of the technique."""
-    return [Shown("the body", stack.body_lightness), *every_coat(stack)]
+    return [VisibleSurface("the body", stack.body_lightness), *every_coat(stack)]
 
 
-def thin_clear(seen: Callable[[Stack], list[Shown]]) -> Rule:
+def thin_clear(seen: Callable[[CoatStack], list[VisibleSurface]]) -> Rule:
     """The clear glaze is thin over every dark surface that stays visible.
 
     Source: common practice, from memory.
     """
 
-    def rule(stack: Stack) -> Iterator[Advice]:
+    def rule(stack: CoatStack) -> Iterator[Advice]:
         dark = [one for one in seen(stack) if one.lightness is not None and one.lightness < BLACK]
         if not stack.is_glazed or stack.glaze_look is not GlazeLook.CLEAR:
             yield from _hides(stack)
@@ -244,7 +244,7 @@ def thin_clear(seen: Callable[[Stack], list[Shown]]) -> Rule:
     return rule
 
 
-def _hides(stack: Stack) -> Iterator[Advice]:
+def _hides(stack: CoatStack) -> Iterator[Advice]:
     """A white or coloured glaze hides what is under it, more where it is thicker.
 
     Source: common practice, from memory.
@@ -284,7 +284,7 @@ def fit(words: FitWords) -> Rule:
     Source: common practice, from memory.
     """
 
-    def rule(stack: Stack) -> Iterator[Advice]:
+    def rule(stack: CoatStack) -> Iterator[Advice]:
         known = [stack.shrinkages.get(coat.name) for coat in stack.coats]
         ground = stack.body_shrinkage_pct
         if ground is None and words is OF_A_JOINT:
@@ -308,7 +308,7 @@ def _fits(place: int, apart: float, words: FitWords) -> Advice:
     return Advice(RuleCode.FIT, place, False, f"{tells}. Bring them within 1–2 points.", reason)
 
 
-def once_fired(stack: Stack) -> Iterator[Advice]:
+def once_fired(stack: CoatStack) -> Iterator[Advice]:
     """A raw piece that is glazed and fired once.
 
     Source: common practice, from memory.

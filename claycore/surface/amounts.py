@@ -10,7 +10,7 @@ from claycore.materials.slip import CLAY_SOLID_DENSITY, slip_by_volume
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
 from claycore.mixing.cost import AREA, THICKNESS
-from claycore.surface.coats import Stack
+from claycore.surface.coats import CoatStack
 from claycore.surface.techniques import TECHNIQUES, covers_pct
 
 COATS = Bound(1, 12, "Enter from 1 to 12 coats.", low_allowed=True)
@@ -84,7 +84,9 @@ class CoatAmount:
     covers_pct: float
 
 
-def slips_for(stack: Stack, area_cm2: float, loss_pct: float = USUAL_LOSS_PCT) -> list[CoatAmount]:
+def slips_for(
+    stack: CoatStack, area_cm2: float, loss_pct: float = USUAL_LOSS_PCT
+) -> list[CoatAmount]:
     """The slip that each coat of a stack takes, the lowest first; slabs of clay take none.
 
     Raises OutOfBounds naming the field that cannot be. Source: as at the head of this file.

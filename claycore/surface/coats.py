@@ -130,7 +130,7 @@ class Coat:
 
 
 @dataclass(frozen=True)
-class Stack:
+class CoatStack:
     """A body and its coats; ``body_lightness`` fired, None where it was not read.
 
     ``shrinkages`` are of the slips, and ``body_shrinkage_pct`` of the body: total, percent, as far

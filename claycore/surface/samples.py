@@ -8,7 +8,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from enum import StrEnum
 
-from claycore.surface.coats import LIGHT_COAT, Coat, Stack
+from claycore.surface.coats import LIGHT_COAT, Coat, CoatStack
 from claycore.surface.techniques import TECHNIQUES
 from claycore.surface.techniques.entry import Lies
 
@@ -37,7 +37,7 @@ class Sample:
         return self.kind in (SampleKind.AS_PLANNED, SampleKind.EACH)
 
 
-def samples_of(stack: Stack) -> list[Sample]:
+def samples_of(stack: CoatStack) -> list[Sample]:
     """The test tiles worth firing of a stack: those of the plan first, then what compares with it.
 
     None of slabs, whose clays have tiles of their own, and of a stack without coats. Source: as at
@@ -92,12 +92,12 @@ def _whole(coats: Sequence[Coat]) -> tuple[Coat, ...]:
     return tuple(replace(one, covers_pct=None) for one in coats)
 
 
-def _each(stack: Stack, place: int, lies: Lies) -> Sample:
+def _each(stack: CoatStack, place: int, lies: Lies) -> Sample:
     coats = coats_to(stack.coats, place, lies)
     return Sample(SampleKind.EACH, f"{SampleKind.EACH}-{place}", words_of(coats), coats)
 
 
-def _compared(stack: Stack) -> Iterator[Sample]:
+def _compared(stack: CoatStack) -> Iterator[Sample]:
     *below, top = _whole(stack.coats)
     other = 1 if top.coats > 1 else top.coats + 1
     title = f"With {other} coat{'' if other == 1 else 's'} of {top.name}"

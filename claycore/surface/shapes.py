@@ -253,7 +253,7 @@ class Plate(Flat):
 
 
 @dataclass(frozen=True)
-class Tile(Flat):
+class TileShape(Flat):
     """A tile."""
 
     code = "tile"
@@ -276,7 +276,9 @@ class Tile(Flat):
         return self.width * self.length
 
 
-SHAPES: dict[str, type[Shape]] = {shape.code: shape for shape in (Beaker, Bowl, Plate, Box, Tile)}
+SHAPES: dict[str, type[Shape]] = {
+    shape.code: shape for shape in (Beaker, Bowl, Plate, Box, TileShape)
+}
 """The shapes that are offered, by their code."""
 
 

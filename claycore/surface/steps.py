@@ -9,7 +9,7 @@ from enum import StrEnum
 
 from claycore.measure.errors import OutOfBounds
 from claycore.testing.protocols import protocol
-from claycore.testing.stages import Protocol, Stage, in_hours
+from claycore.testing.stages import Protocol, ProtocolStage, in_hours
 
 _HOUR, _DAY = 60, 24 * 60
 _UNITS = (("days", _DAY), ("hours", _HOUR), ("min", 1))
@@ -40,7 +40,7 @@ class StepCode(StrEnum):
 
 
 @dataclass(frozen=True)
-class Step:
+class SurfaceStep:
     """One step: what is done, and for a wait its least and its most, minutes; 0 for work.
 
     ``do`` says how, ``late`` what is lost when a wait is overstayed, ``coat`` the slip that goes
@@ -75,10 +75,10 @@ class Step:
         return f"{least_said} {unit} to {most_said} {most_unit}"
 
 
-def _timed(code: StepCode, title: str, least: int, most: int, late: str, times: str) -> Step:
+def _timed(code: StepCode, title: str, least: int, most: int, late: str, times: str) -> SurfaceStep:
     """A wait that a protocol times, with what is done and cautioned there."""
     first = protocol(times).stages[0]
-    return Step(code, title, first.do, least, most, late, "", times, first.caution)
+    return SurfaceStep(code, title, first.do, least, most, late, "", times, first.caution)
 
 
 LEATHER_HARD = _timed(
@@ -117,7 +117,7 @@ DRY_SLOWLY = replace(
     ),
     do="Under plastic at first, then between boards.",
 )
-BISQUE = Step(
+BISQUE = SurfaceStep(
     StepCode.BISQUE,
     "Bisque firing and cooling",
     "Fire it fully dry, and keep the kiln shut until it has cooled.",
@@ -133,65 +133,69 @@ FIRING = replace(
     do="Fully dry, slowly to 600 °C, with air up to 900 °C. Damp or hurried it bursts.",
 )
 
-WAITS: tuple[Step, ...] = (
+WAITS: tuple[SurfaceStep, ...] = (
     *(LEATHER_HARD, SHINE, FIRM, DRY, DRY_SLOWLY),
     *(BISQUE, GLAZE_FIRING, FIRING),
 )
 """Every wait, whose times may be a studio's own."""
 
-SLAB = Step(
+SLAB = SurfaceStep(
     StepCode.SLAB,
     "Roll a slab",
     "Compress both faces in several directions. It has to stay soft.",
 )
-TILT = Step(
+TILT = SurfaceStep(
     StepCode.TILT,
     "Tilt the board",
     "While all is wet. What runs off into the tray goes back into its bucket.",
 )
-COMB = Step(StepCode.COMB, "Draw a point through", "Across the lines, while all is wet.")
-SCRATCH = Step(
+COMB = SurfaceStep(StepCode.COMB, "Draw a point through", "Across the lines, while all is wet.")
+SCRATCH = SurfaceStep(
     StepCode.SCRATCH,
     "Scratch through",
     "Brush crumbs off once they are dry enough; do not rub.",
     caution="scratching",
 )
-CUT = Step(StepCode.CUT, "Cut to shape", "When it no longer sticks.")
-CUT_LINES = Step(StepCode.CUT, "Cut or press the lines", "Into leather-hard clay, edges clean.")
-SCRAPE = Step(StepCode.SCRAPE, "Scrape level", "When the filling is firm, not before.")
-WIPE = Step(
+CUT = SurfaceStep(StepCode.CUT, "Cut to shape", "When it no longer sticks.")
+CUT_LINES = SurfaceStep(
+    StepCode.CUT, "Cut or press the lines", "Into leather-hard clay, edges clean."
+)
+SCRAPE = SurfaceStep(StepCode.SCRAPE, "Scrape level", "When the filling is firm, not before.")
+WIPE = SurfaceStep(
     StepCode.WIPE,
     "Wipe back",
     "A damp sponge, a clean side for each wipe: edges and rings show first.",
     caution="scratching",
 )
-FORMER = Step(StepCode.FORMER, "Lay it over the former", "Support it; press from the middle out.")
-GLAZE = Step(StepCode.GLAZE, "Glaze", "Dust off first. The foot stays bare.")
-PRESS = Step(
+FORMER = SurfaceStep(
+    StepCode.FORMER, "Lay it over the former", "Support it; press from the middle out."
+)
+GLAZE = SurfaceStep(StepCode.GLAZE, "Glaze", "Dust off first. The foot stays bare.")
+PRESS = SurfaceStep(
     StepCode.SLAB,
     "Press, wedge a little, and cut",
     "Compress both faces in several directions; too much wedging blurs the layers.",
 )
 
 
-def coat(name: str, number: int, do: str = "") -> Step:
+def coat(name: str, number: int, do: str = "") -> SurfaceStep:
     """One coat of a slip; ``number`` counts the coats of the piece. Source: our words."""
-    return Step(StepCode.COAT, f"Apply coat {number}: {name}", do, coat=name)
+    return SurfaceStep(StepCode.COAT, f"Apply coat {number}: {name}", do, coat=name)
 
 
-def wet_into_wet(name: str) -> Step:
+def wet_into_wet(name: str) -> SurfaceStep:
     """A slip trailed into the wet base, for which nothing is waited. Source: common practice."""
-    return Step(StepCode.COAT, f"Trail {name}", "At once, into the wet base.", coat=name)
+    return SurfaceStep(StepCode.COAT, f"Trail {name}", "At once, into the wet base.", coat=name)
 
 
-def laid(name: str) -> Step:
+def laid(name: str) -> SurfaceStep:
     """A slab of clay laid on the others. Source: our words."""
-    return Step(StepCode.COAT, f"Lay {name}", "Score and wet what does not hold.", coat=name)
+    return SurfaceStep(StepCode.COAT, f"Lay {name}", "Score and wet what does not hold.", coat=name)
 
 
-def fill(name: str) -> Step:
+def fill(name: str) -> SurfaceStep:
     """The lines filled once. Source: common practice."""
-    return Step(StepCode.FILL, f"Fill with {name}", "Over the edge: it sinks.", coat=name)
+    return SurfaceStep(StepCode.FILL, f"Fill with {name}", "Over the edge: it sinks.", coat=name)
 
 
 LONGEST_MIN = 60 * _DAY
@@ -210,7 +214,7 @@ class OwnTime:
             raise OutOfBounds("most", self.most_min, said)
 
 
-def with_own_times(steps: Iterable[Step], own: Mapping[str, OwnTime]) -> list[Step]:
+def with_own_times(steps: Iterable[SurfaceStep], own: Mapping[str, OwnTime]) -> list[SurfaceStep]:
     """The same steps with a studio's own times, by the code of the wait, minutes.
 
     Source: the studio's.
@@ -227,7 +231,7 @@ def with_own_times(steps: Iterable[Step], own: Mapping[str, OwnTime]) -> list[St
 class OnTheLine:
     """A step on the line of time: from when and until when it may end, minutes after forming."""
 
-    step: Step
+    step: SurfaceStep
     earliest_min: int
     latest_min: int
 
@@ -250,7 +254,7 @@ def _about(minutes: int) -> str:
     return f"{round(minutes / _DAY)}{_DAYS}"
 
 
-def line_of_time(steps: Iterable[Step]) -> list[OnTheLine]:
+def line_of_time(steps: Iterable[SurfaceStep]) -> list[OnTheLine]:
     """When each step ends at the earliest and at the latest, minutes after forming.
 
     Source: by adding up.
@@ -265,7 +269,7 @@ def line_of_time(steps: Iterable[Step]) -> list[OnTheLine]:
 AT_THE_END = "Open the kiln below about 100 °C, and compare the pieces with the preview."
 
 
-def as_protocol(steps: Sequence[Step]) -> Protocol:
+def as_protocol(steps: Sequence[SurfaceStep]) -> Protocol:
     """The waits as stages that are timed one after the other, each due at its least.
 
     What is to be done before a wait stands at it, in order. Minutes. Source: common practice.
@@ -277,7 +281,7 @@ def as_protocol(steps: Sequence[Step]) -> Protocol:
             continue
         said = [*work, step.do]
         stages.append(
-            Stage(
+            ProtocolStage(
                 step.title,
                 step.least_min,
                 " ".join(one for one in said if one),

@@ -6,7 +6,7 @@ Sources beside each; usual waits are common practice.
 
 from claycore.measure.errors import UnknownChoice
 from claycore.testing.soaking import METHODS
-from claycore.testing.stages import DAY, HOUR, Protocol, Stage
+from claycore.testing.stages import DAY, HOUR, Protocol, ProtocolStage
 
 _WAITS = {
     protocol.code: protocol
@@ -15,14 +15,14 @@ _WAITS = {
             "drying",
             "Dry to constant weight",
             (
-                Stage(
+                ProtocolStage(
                     "Dry",
                     2 * DAY,
                     "Put the bars where air reaches all sides, and turn them.",
                     "",
                     6 * HOUR,
                 ),
-                Stage(
+                ProtocolStage(
                     "Wait between weighings",
                     2 * HOUR,
                     "Weigh one bar, then leave it to dry until the next weighing.",
@@ -35,14 +35,18 @@ _WAITS = {
         Protocol(
             "slake",
             "Slake dry clay",
-            (Stage("Slake", 12 * HOUR, "Put dry crumbs into water and do not stir.", "dust", 20),),
+            (
+                ProtocolStage(
+                    "Slake", 12 * HOUR, "Put dry crumbs into water and do not stir.", "dust", 20
+                ),
+            ),
             "Stir the slip and sieve it.",
             "common practice",
         ),
         Protocol(
             "slip_rest",
             "Rest slip",
-            (Stage("Rest", 12 * HOUR, "Cover the slip."),),
+            (ProtocolStage("Rest", 12 * HOUR, "Cover the slip."),),
             "Stir the slip and weigh a known volume.",
             "common practice",
         ),
@@ -50,7 +54,7 @@ _WAITS = {
             "leather_hard",
             "Stiffen to leather-hard",
             (
-                Stage(
+                ProtocolStage(
                     "Stiffen", 12 * HOUR, "Cover rims and handles, which dry first.", "", 4 * HOUR
                 ),
             ),
@@ -60,14 +64,14 @@ _WAITS = {
         Protocol(
             "shine",
             "Until a coat has lost its shine",
-            (Stage("Wait", 30, "Leave the coat alone, out of the draught.", "", 10),),
+            (ProtocolStage("Wait", 30, "Leave the coat alone, out of the draught.", "", 10),),
             "Look along the surface. If it is dull, put the next coat on now.",
             "common practice",
         ),
         Protocol(
             "firm",
             "Until slip is firm enough to scratch",
-            (Stage("Firm up", HOUR, "Cover it loosely.", "dust", 30),),
+            (ProtocolStage("Firm up", HOUR, "Cover it loosely.", "dust", 30),),
             "Try a line at the foot. Crumbs that fall off clean are right; dust is too late.",
             "common practice",
         ),
@@ -75,8 +79,8 @@ _WAITS = {
             "plaster_thin",
             "Thin layer on plaster",
             (
-                Stage("First side", HOUR, "Pour the slip no thicker than a finger."),
-                Stage("Other side", HOUR, "Turn it over."),
+                ProtocolStage("First side", HOUR, "Pour the slip no thicker than a finger."),
+                ProtocolStage("Other side", HOUR, "Turn it over."),
             ),
             "Peel the clay off and wedge it.",
             "common practice",
@@ -84,7 +88,7 @@ _WAITS = {
         Protocol(
             "plaster_thick",
             "Thick layer on plaster",
-            (Stage("Stiffen", DAY, "Turn it when it releases from the plaster."),),
+            (ProtocolStage("Stiffen", DAY, "Turn it when it releases from the plaster."),),
             "Peel the clay off and wedge it.",
             "common practice",
         ),
@@ -92,7 +96,7 @@ _WAITS = {
             "leach_screen",
             "Acid on a glaze overnight",
             (
-                Stage(
+                ProtocolStage(
                     "Stand in acid",
                     16 * HOUR,
                     "Stand one half of a fired piece in white vinegar or lemon juice, and cover it."
@@ -109,7 +113,7 @@ _WAITS = {
             "lime_watch",
             "Watch a fired bar for lime pops",
             (
-                Stage(
+                ProtocolStage(
                     "Keep the bar damp",
                     14 * DAY,
                     "Keep a fired bar in damp air, such as a closed bag with a wet cloth.",
@@ -124,7 +128,7 @@ _WAITS = {
         Protocol(
             "cooling",
             "Cool the kiln",
-            (Stage("Cool", 12 * HOUR, "Keep the kiln shut.", "kiln"),),
+            (ProtocolStage("Cool", 12 * HOUR, "Keep the kiln shut.", "kiln"),),
             "Open it below about 100 °C, then measure and weigh.",
             "common practice",
         ),

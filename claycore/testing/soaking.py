@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from claycore.measure.errors import UnknownChoice
-from claycore.testing.stages import DAY, HOUR, Protocol, Stage
+from claycore.testing.stages import DAY, HOUR, Protocol, ProtocolStage
 
 _BLOT = "Blot each bar with a damp cloth and weigh it at once."
 
@@ -37,7 +37,7 @@ class SoakingMethod:
     title: str
     steps: str
     standard: str
-    stages: tuple[Stage, ...]
+    stages: tuple[ProtocolStage, ...]
     rank: int
     at_the_end: str = _BLOT
     standing_more: str = ""
@@ -69,8 +69,10 @@ METHODS = {
             "Boil 10 min to 1 h, cool in the water, blot, weigh.",
             "kitchen check (common practice)",
             (
-                Stage("Boil", 30, "Weigh the bars dry. Boil 10 min to 1 h.", "boiling", 10),
-                Stage("Cool", 30, "Let them cool in the water until you can hold them.", "boiling"),
+                ProtocolStage("Boil", 30, "Weigh the bars dry. Boil 10 min to 1 h.", "boiling", 10),
+                ProtocolStage(
+                    "Cool", 30, "Let them cool in the water until you can hold them.", "boiling"
+                ),
             ),
             rank=40,
             at_the_end="Blot each bar with a damp cloth and weigh it at once. Some pores may stay"
@@ -84,14 +86,16 @@ METHODS = {
             "Boil 5 h, leave in the water 24 h, blot, weigh.",
             "after ASTM C373, not checked against the standard",
             (
-                Stage(
+                ProtocolStage(
                     "Boil",
                     5 * HOUR,
                     "Weigh the bars dry. Bring them to the boil from cold, clear of the"
                     " bottom of the pan. Keep the water topped up.",
                     "boiling",
                 ),
-                Stage("Soak", DAY, "Leave them in the same water to cool and soak.", "boiling"),
+                ProtocolStage(
+                    "Soak", DAY, "Leave them in the same water to cool and soak.", "boiling"
+                ),
             ),
             rank=20,
             saturation=SaturationPart.STANDS_IN,
@@ -102,14 +106,16 @@ METHODS = {
             "Boil 5 h, leave in the water until it is cool, blot, weigh.",
             "after the boil of ASTM C67, not checked against the standard",
             (
-                Stage(
+                ProtocolStage(
                     "Boil",
                     5 * HOUR,
                     "Weigh the bars dry, or after their cold soak. Bring them up to the boil; keep"
                     " the water topped up.",
                     "boiling",
                 ),
-                Stage("Cool", 16 * HOUR, "Leave them in the same water to cool.", "boiling"),
+                ProtocolStage(
+                    "Cool", 16 * HOUR, "Leave them in the same water to cool.", "boiling"
+                ),
             ),
             rank=25,
             saturation=SaturationPart.BOILED,
@@ -120,8 +126,10 @@ METHODS = {
             "Boil 2 h, cool in the water 4 h, blot, weigh.",
             "after ISO 10545-3, boiling method, not checked against the standard",
             (
-                Stage("Boil", 2 * HOUR, "Weigh the bars dry. Boil; keep them covered.", "boiling"),
-                Stage("Cool", 4 * HOUR, "Let them cool in the water.", "boiling"),
+                ProtocolStage(
+                    "Boil", 2 * HOUR, "Weigh the bars dry. Boil; keep them covered.", "boiling"
+                ),
+                ProtocolStage("Cool", 4 * HOUR, "Let them cool in the water.", "boiling"),
             ),
             rank=30,
         ),
@@ -131,8 +139,10 @@ METHODS = {
             "Hold at 10 kPa for 30 min, flood, wait 15 min, blot, weigh.",
             "after ISO 10545-3, vacuum method, not checked against the standard",
             (
-                Stage("Pump down", 30, "Weigh the bars dry. Hold them at 10 kPa.", "vacuum"),
-                Stage(
+                ProtocolStage(
+                    "Pump down", 30, "Weigh the bars dry. Hold them at 10 kPa.", "vacuum"
+                ),
+                ProtocolStage(
                     "Flood", 15, "Let in water until the bars are covered, then release the vacuum."
                 ),
             ),
@@ -144,7 +154,7 @@ METHODS = {
             "Soak 24 h in cold water, blot, weigh.",
             "after the first step of ASTM C67, not checked against the standard",
             (
-                Stage(
+                ProtocolStage(
                     "Soak",
                     DAY,
                     "Weigh the bars dry. Put them in cold water so that they are covered.",

@@ -18,7 +18,7 @@ def in_hours(minutes: float) -> str:
 
 
 @dataclass(frozen=True)
-class Stage:
+class ProtocolStage:
     """One step: what to do as it begins, and how long it runs. ``caution`` is a caution's code.
 
     ``least_minutes`` is what it must run at least; None where that is all of it. ``late`` says what
@@ -45,6 +45,6 @@ class Protocol:
 
     code: str
     title: str
-    stages: tuple[Stage, ...]
+    stages: tuple[ProtocolStage, ...]
     at_the_end: str
     source: str

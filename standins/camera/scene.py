@@ -12,7 +12,7 @@ BOARD: Colour = (66.0, 0.0, 1.0)
 
 
 @dataclass(frozen=True)
-class Speckle:
+class SceneSpeckle:
     """Specks of another colour: how many in a tile, and how large across, in pixels."""
 
     colour: Colour
@@ -25,7 +25,7 @@ class SceneTile:
     """A tile as it lies there."""
 
     colour: Colour
-    speckle: Speckle | None = None
+    speckle: SceneSpeckle | None = None
 
 
 @dataclass(frozen=True)

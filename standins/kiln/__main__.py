@@ -3,7 +3,7 @@
 import argparse
 
 from standins.kiln.chamber import Chamber
-from standins.kiln.controller import Controller, Thermocouple
+from standins.kiln.controller import SimulatedController, Thermocouple
 from standins.kiln.server import KilnServer, RunningKiln
 
 
@@ -17,7 +17,7 @@ def main() -> None:
     parser.add_argument("--dropouts", type=float, default=0.01, help="share of readings lost")
     options = parser.parse_args()
     chamber = Chamber(power_kw=options.power, strength=options.strength)
-    controller = Controller(chamber, Thermocouple(dropouts=options.dropouts))
+    controller = SimulatedController(chamber, Thermocouple(dropouts=options.dropouts))
     with KilnServer(options.port, RunningKiln(controller, options.speed)) as server:
         print(f"kiln 127.0.0.1:{server.port}", flush=True)
         try:

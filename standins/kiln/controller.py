@@ -50,7 +50,7 @@ class Thermocouple:
 
 
 @dataclass
-class Controller:
+class SimulatedController:
     """One kiln being fired. Log rows are (seconds since the start, °C or None)."""
 
     chamber: Chamber = field(default_factory=Chamber)

@@ -6,7 +6,7 @@ import threading
 import time
 from collections.abc import Callable
 
-from standins.kiln.controller import Controller, Segment
+from standins.kiln.controller import Segment, SimulatedController
 
 LONGEST_LINE = 2000
 MOST_SEGMENTS = 20
@@ -18,7 +18,10 @@ class RunningKiln:
     """A controller whose time goes by ``speed`` times as fast as the clock's."""
 
     def __init__(
-        self, controller: Controller, speed: float, clock: Callable[[], float] = time.monotonic
+        self,
+        controller: SimulatedController,
+        speed: float,
+        clock: Callable[[], float] = time.monotonic,
     ) -> None:
         self._controller = controller
         self._speed = speed

@@ -42,7 +42,7 @@ class Card:
 
 
 @dataclass(frozen=True)
-class Picture:
+class CameraPicture:
     """What came off the camera: its pixels, and where each thing lies: middle x, y and radius.
 
     ``tiles`` are the true colours of the things that are no cards.
@@ -53,7 +53,7 @@ class Picture:
     tiles: Sequence[Colour]
 
 
-def take(row: Sequence[Card | None], seed: int, cast_by: float = CAST_BY) -> Picture:
+def take(row: Sequence[Card | None], seed: int, cast_by: float = CAST_BY) -> CameraPicture:
     """A picture of things in a row in one studio: cards, and a tile of any colour for each None.
 
     ``cast_by`` is how far a channel drifts from one end to the other, as under two lamps.
@@ -70,7 +70,7 @@ def take(row: Sequence[Card | None], seed: int, cast_by: float = CAST_BY) -> Pic
     step = WIDTH / len(row)
     light = _laid_out(colours, step, rng) * _lit(rng, cast_by)
     places = [((n + 0.5) * step, HEIGHT / 2, step * 0.3) for n in range(len(row))]
-    return Picture(_through_a_camera(light, rng), places, tiles)
+    return CameraPicture(_through_a_camera(light, rng), places, tiles)
 
 
 def _any_colour(rng: np.random.Generator) -> Colour:

@@ -7,7 +7,7 @@ import threading
 import pytest
 
 from standins.kiln.chamber import Chamber
-from standins.kiln.controller import Controller, State, Thermocouple
+from standins.kiln.controller import SimulatedController, State, Thermocouple
 from standins.kiln.server import KilnServer, RunningKiln
 
 GLAZE = [(150.0, 600.0, 0.0), (180.0, 1110.0, 0.0), (70.0, 1210.0, 10.0)]
@@ -15,7 +15,7 @@ GLAZE = [(150.0, 600.0, 0.0), (180.0, 1110.0, 0.0), (70.0, 1210.0, 10.0)]
 
 def quiet(**chamber):
     """A kiln whose thermocouple reads what there is."""
-    return Controller(Chamber(**chamber), Thermocouple(noise_c=0.0))
+    return SimulatedController(Chamber(**chamber), Thermocouple(noise_c=0.0))
 
 
 def test_the_energy_balance_closes():
@@ -53,7 +53,7 @@ def planned(segments, hours, now=20.0):
 
 @pytest.mark.parametrize("noise", [0.0, 0.6])
 def test_a_schedule_within_its_power_is_followed_within_the_noise(noise):
-    kiln = Controller(Chamber(), Thermocouple(noise, 0.01, random.Random(3)))
+    kiln = SimulatedController(Chamber(), Thermocouple(noise, 0.01, random.Random(3)))
     kiln.start(GLAZE)
     while kiln.state == State.RUN:
         kiln.pass_time(60)
@@ -79,7 +79,7 @@ def test_elements_age_with_use():
 
 
 def test_dropouts_leave_holes_in_the_log_and_nothing_else():
-    kiln = Controller(Chamber(), Thermocouple(0.5, 0.2, random.Random(1)))
+    kiln = SimulatedController(Chamber(), Thermocouple(0.5, 0.2, random.Random(1)))
     kiln.start(GLAZE)
     kiln.pass_time(2 * 3600)
     holes = sum(c is None for _, c in kiln.log)

@@ -14,7 +14,7 @@ from pypdf import PdfReader
 from claycore.judging.adjustments import ADJUSTMENTS, Adjustment
 from claycore.judging.outcomes import Outcome
 from claycore.judging.purposes import Purpose
-from claycore.judging.rules import RULES, Finding, Rule
+from claycore.judging.rules import RULES, Rule, RuleFinding
 from claycore.measure.units import UNITS, Measure, Unit
 from claycore.mixing import sum_checks
 from claycore.mixing.sum_checks import Mistake
@@ -24,7 +24,7 @@ from claycore.testing.bar_roles import ROLES, BarRole
 from claycore.testing.bars import REMARKS
 from claycore.testing.readings import Quantity
 from claycore.testing.soaking import METHODS, SoakingMethod
-from claycore.testing.stages import Stage
+from claycore.testing.stages import ProtocolStage
 from tests.factories import FiringFactory, MaterialFactory
 from umberpot.bench.models import Timer
 from umberpot.kiln import services as kiln
@@ -69,7 +69,7 @@ def fire(studio, user):
 
 
 def test_a_new_way_of_soaking(monkeypatch, signed_in, bank, plan_test, fire):
-    stages = (Stage("Steam", 90, "Hang the bars in steam.", "boiling"),)
+    stages = (ProtocolStage("Steam", 90, "Hang the bars in steam.", "boiling"),)
     steam = SoakingMethod("steam", "Steam bath", "Steam 90 min, weigh.", "house test", stages, 5)
     monkeypatch.setitem(METHODS, "steam", steam)
 
@@ -143,7 +143,7 @@ def test_a_new_remark(monkeypatch, signed_in, bank, plan_test, fire):
 
 def test_a_new_rule(monkeypatch, signed_in, tested):
     def salty(evidence, limits):
-        return Finding("a white bloom", "none", Outcome.FAILS)
+        return RuleFinding("a white bloom", "none", Outcome.FAILS)
 
     monkeypatch.setitem(ADJUSTMENTS, "wash", Adjustment("wash", "Wash it in three waters"))
     rule = Rule(

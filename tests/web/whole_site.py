@@ -10,7 +10,7 @@ import pytest
 from django.db import connection
 from django.urls import URLResolver, get_resolver
 
-from claycore.firing.drafts import Stage
+from claycore.firing.drafts import FiringStage
 from claycore.testing.protocols import protocols
 from standins.camera.camera import Camera
 from standins.camera.scene import Scene
@@ -142,7 +142,7 @@ def one_of_everything(make_mix, weigh, signed_in, user, studio):
     clay = mix.parts.first().material
     kiln = KilnFactory(studio=studio, name="Secret kiln")
     load = plan_load(kiln, "6", "oxidation", [tile], user, uuid.uuid4())
-    schedule = draft_for(kiln, Stage.GLAZE, "6", user, uuid.uuid4())
+    schedule = draft_for(kiln, FiringStage.GLAZE, "6", user, uuid.uuid4())
     log = FiringLogFactory(firing=firing)
     photograph = keep_photograph(tile.trial, Camera().photograph(Scene([])), uuid.uuid4(), user)
     place = {"x": 50, "y": 50, "radius": 20}

@@ -9,7 +9,7 @@ from django.utils import timezone
 
 from claycore.surface import steps
 from claycore.testing import protocols, soaking
-from claycore.testing.stages import Protocol, Stage
+from claycore.testing.stages import Protocol, ProtocolStage
 from umberpot.bench.sentences import which_hour
 from umberpot.studio.models import Signed
 from umberpot.surface.models import SurfacePlan
@@ -57,7 +57,7 @@ class Timer(Signed):
     def steps(self) -> Protocol:
         """What it follows."""
         if self.own_stages:
-            stages = tuple(Stage(**one) for one in self.own_stages)
+            stages = tuple(ProtocolStage(**one) for one in self.own_stages)
             return Protocol("", "Surface", stages, steps.AT_THE_END, "")
         return protocols.protocol(self.protocol)
 
@@ -67,12 +67,12 @@ class Timer(Signed):
         return self.protocol in soaking.METHODS
 
     @property
-    def now(self) -> Stage:
+    def now(self) -> ProtocolStage:
         """The stage that is running."""
         return self.steps.stages[self.stage]
 
     @property
-    def next(self) -> Stage | None:
+    def next(self) -> ProtocolStage | None:
         """The stage that follows; None in the last."""
         stages = self.steps.stages
         return stages[self.stage + 1] if self.stage + 1 < len(stages) else None

@@ -77,7 +77,7 @@ class Task:
 
 
 @dataclass(frozen=True)
-class Section:
+class BenchSection:
     """The tasks of one place: the first few of each kind, and where the others are."""
 
     title: str
@@ -90,7 +90,7 @@ class Section:
 class ToDo:
     """Everything there is to do: now by place, and later; and what was most likely forgotten."""
 
-    now: list[Section]
+    now: list[BenchSection]
     later: list[Task]
     forgotten: list[TileProgress]
     is_empty: bool
@@ -132,9 +132,9 @@ def to_do(studio: Studio, timers: Sequence[Timer]) -> ToDo:
     tasks = [_as_task(group, trials[group.trial_pk], drawn) for group in shown]
     sections = [
         _mixing(studio),
-        Section("Tiles", tasks, max(0, every - len(shown)), reverse("tiles:tiles")),
-        Section("Kiln", _firing_tasks(to_fire, drawn), 0, reverse("kiln:kiln")),
-        Section("Results", _result_tasks(results, read, drawn), 0, reverse("results:trials")),
+        BenchSection("Tiles", tasks, max(0, every - len(shown)), reverse("tiles:tiles")),
+        BenchSection("Kiln", _firing_tasks(to_fire, drawn), 0, reverse("kiln:kiln")),
+        BenchSection("Results", _result_tasks(results, read, drawn), 0, reverse("results:trials")),
     ]
     return ToDo(
         [section for section in sections if section.tasks],
@@ -346,7 +346,7 @@ def _firing_tasks(to_fire: Mapping[str, _First], drawn: _Drawn) -> list[Task]:
     ]
 
 
-def _mixing(studio: Studio) -> Section:
+def _mixing(studio: Studio) -> BenchSection:
     """Plans under way, mixes to weigh out, and mixes that no tile was made of."""
     to_weigh, without_tiles = _mixes_to_go_on_with(studio)
     mixes = Mix.objects.in_bulk([*to_weigh[:MOST_OF_A_KIND], *without_tiles[:MOST_OF_A_KIND]])
@@ -385,7 +385,7 @@ def _mixing(studio: Studio) -> Section:
         ),
     ]
     every = len(under_way) + len(to_weigh) + len(without_tiles)
-    return Section("Mix", tasks, every - len(tasks), reverse("mixing:mixes"))
+    return BenchSection("Mix", tasks, every - len(tasks), reverse("mixing:mixes"))
 
 
 def _mixes_to_go_on_with(studio: Studio) -> tuple[list[int], list[int]]:

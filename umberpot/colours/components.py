@@ -12,7 +12,7 @@ from django import template
 from claycore.colour.notation import Lab
 from umberpot.colours.ladders.ladder import ladders_of
 from umberpot.colours.opened import last_opened
-from umberpot.colours.predict.expected import Ground, grounds_of
+from umberpot.colours.predict.expected import FiredGround, grounds_of
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.studio.request import StudioRequest
@@ -32,7 +32,7 @@ def expected_colours(
 ) -> dict[str, Any]:
     """What a mixture of a clay fired to, or may fire to. A clay is looked up once a page."""
     request: StudioRequest = context["request"]
-    known: dict[str, list[Ground]] = request.__dict__.setdefault("_grounds", {})
+    known: dict[str, list[FiredGround]] = request.__dict__.setdefault("_grounds", {})
     if clay_name not in known:
         known[clay_name] = grounds_of(request.studio, clay_name)
     found = [ground.expected(pcts) for ground in known[clay_name]]

@@ -4,7 +4,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from claycore.colour.equal_tiles import Noise
-from claycore.colour.twins import Coloured, Twins, twins
+from claycore.colour.twins import ColouredTiles, Twins, twins
 from umberpot.colours.costs import Prices, cost_per_kg
 from umberpot.colours.fired import (
     Conditions,
@@ -33,7 +33,7 @@ def same_among(colours: Iterable[FiredColour], noise: Noise, prices: Prices) -> 
     ]
 
 
-def _coloured(alike: list[FiredColour], prices: Prices) -> Coloured:
+def _coloured(alike: list[FiredColour], prices: Prices) -> ColouredTiles:
     first = alike[0]
     cost = cost_per_kg(first.pcts, prices)
-    return Coloured(first.title, frozenset(first.pcts), labs(alike), cost)
+    return ColouredTiles(first.title, frozenset(first.pcts), labs(alike), cost)

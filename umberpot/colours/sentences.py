@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from claycore.colour.changes import ColourChange, Effect
+from claycore.colour.changes import ColourChange, ColourEffect
 from claycore.colour.equal_tiles import ColourDifference, Visible
 from claycore.colour.naming import NameFit
 from claycore.colour.series import SeriesReading
@@ -13,21 +13,21 @@ from claycore.measure.formatting import listed, percentage
 from umberpot.colours.fired import Conditions, FiredColour
 
 _UNDER_GLAZE = {
-    Effect.UNCHANGED: "{} changes nothing visible",
-    Effect.NOT_DECIDED: "{} may or may not change the colour",
-    Effect.FADED: "{} mutes the colour",
-    Effect.CLOUDED: "{} clouds the colour",
-    Effect.DEEPENED: "{} deepens the colour",
-    Effect.CHANGED: "{} changes the colour",
+    ColourEffect.UNCHANGED: "{} changes nothing visible",
+    ColourEffect.NOT_DECIDED: "{} may or may not change the colour",
+    ColourEffect.FADED: "{} mutes the colour",
+    ColourEffect.CLOUDED: "{} clouds the colour",
+    ColourEffect.DEEPENED: "{} deepens the colour",
+    ColourEffect.CHANGED: "{} changes the colour",
 }
 
 _AFTER_FIRING = {
-    Effect.UNCHANGED: "keeps its colour",
-    Effect.NOT_DECIDED: "may have changed",
-    Effect.FADED: "fades",
-    Effect.CLOUDED: "fades",
-    Effect.DEEPENED: "gets deeper",
-    Effect.CHANGED: "changes",
+    ColourEffect.UNCHANGED: "keeps its colour",
+    ColourEffect.NOT_DECIDED: "may have changed",
+    ColourEffect.FADED: "fades",
+    ColourEffect.CLOUDED: "fades",
+    ColourEffect.DEEPENED: "gets deeper",
+    ColourEffect.CHANGED: "changes",
 }
 
 

@@ -5,7 +5,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from itertools import combinations, pairwise
 
-from claycore.colour.changes import ColourChange, Effect, became
+from claycore.colour.changes import ColourChange, ColourEffect, became
 from claycore.colour.equal_tiles import Noise, apart, mean_colour
 from claycore.colour.fading import OnTheColour, questions_of_fading, questions_of_glaze
 from claycore.colour.naming import misnamed
@@ -31,7 +31,7 @@ MOST_TWINS = 4
 
 
 @dataclass(frozen=True)
-class Series:
+class StrengthSeries:
     """The strengths of one colourant under equal conditions, and what they say."""
 
     colourant: str
@@ -50,7 +50,7 @@ class ColoursSummary:
     """What the colours of some tiles say: their series, then everything else in sentences."""
 
     noise: Noise
-    series: list[Series]
+    series: list[StrengthSeries]
     others: list[str]
     questions: list[str]
 
@@ -101,7 +101,7 @@ def colours_summary(
 
 def _series(
     colours: Iterable[FiredColour], noise: Noise, prices: Prices, currency: str
-) -> list[Series]:
+) -> list[StrengthSeries]:
     """The series of each colourant under each conditions, the one with most strengths first."""
     single = [one for one in colours if len(one.pcts) == 1]
     made = []
@@ -110,7 +110,7 @@ def _series(
         by_pct = grouped(tiles, lambda one: float(next(iter(one.pcts.values()))))
         reading = read_series({pct: labs(found) for pct, found in by_pct.items()}, noise)
         saves = _saves(reading, max(by_pct), prices.get(name), currency)
-        made.append(Series(name, tiles[0].conditions, by_pct, reading, saves))
+        made.append(StrengthSeries(name, tiles[0].conditions, by_pct, reading, saves))
     return sorted(made, key=lambda one: (-len(one.tiles), one.colourant, one.conditions.order))
 
 
@@ -162,7 +162,7 @@ def _glazes(colours: Sequence[FiredColour], noise: Noise) -> Iterable[str]:
 
 def _asked_of(tile: FiredColour, found: ColourChange, cone: str) -> Iterable[str]:
     """What to ask where the one stain in a tile fades; ``cone`` is that of the hotter firing."""
-    if found.effect not in (Effect.FADED, Effect.CLOUDED) or len(tile.pcts) != 1:
+    if found.effect not in (ColourEffect.FADED, ColourEffect.CLOUDED) or len(tile.pcts) != 1:
         return ()
     return questions_of_fading(next(iter(tile.pcts)), _glaze_over(tile), cone)
 
@@ -187,7 +187,7 @@ def _firings(colours: Sequence[FiredColour], noise: Noise, faded: list[str]) -> 
             yield sentences.after_firing(before[0], after[0], found)
 
 
-def _names(series: Iterable[Series]) -> tuple[list[str], list[str]]:
+def _names(series: Iterable[StrengthSeries]) -> tuple[list[str], list[str]]:
     """The stains whose names do not fit what they fire, and what to ask about them."""
     said: dict[tuple[str, str], str] = {}
     questions: list[str] = []

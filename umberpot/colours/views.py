@@ -25,7 +25,7 @@ MOST_PAIRS = 40
 
 
 @dataclass(frozen=True)
-class Pair:
+class SamePair:
     """Two stains that look the same under some conditions, and what that may save."""
 
     row: WallRow
@@ -54,13 +54,13 @@ def same_colours(request: StudioRequest) -> HttpResponse:
     )
 
 
-def _pair(found: Twins, conditions: str, currency: str) -> Pair:
+def _pair(found: Twins, conditions: str, currency: str) -> SamePair:
     swatches = [
         Swatch(one.name, mean_colour(one.tiles), under=_tiles(len(one.tiles)))
         for one in (found.one, found.other)
     ]
     row = WallRow(swatches, [Joint(found.apart.delta_e)], "Two stains that look the same, touching")
-    return Pair(row, conditions, sentences.twins(found, currency), found.saves_per_kg)
+    return SamePair(row, conditions, sentences.twins(found, currency), found.saves_per_kg)
 
 
 def _tiles(count: int) -> str:

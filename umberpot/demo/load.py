@@ -16,7 +16,7 @@ from claycore.colour.photographs.patches import Patch
 from claycore.colour.photographs.reading import Reference
 from claycore.colour.photographs.references import REFERENCES
 from claycore.firing import schedules
-from claycore.firing.drafts import Stage, draft
+from claycore.firing.drafts import FiringStage, draft
 from claycore.firing.loading.by_rules import Arrangement
 from claycore.materials import slip
 from claycore.testing.readings import READINGS, Quantity
@@ -338,7 +338,7 @@ class DemoLoader:
             uuid.uuid4(),
             arrangement=Arrangement.LEARN,
         )
-        schedule = draft_for(quay, Stage.SINGLE, cone, self.user, uuid.uuid4())
+        schedule = draft_for(quay, FiringStage.SINGLE, cone, self.user, uuid.uuid4())
         choose_schedule(load, schedule)
 
     def stood(self) -> None:
@@ -392,7 +392,7 @@ class DemoLoader:
         firing = self.firing(row.cone, row.days_ago)
         firing.kiln = quay
         firing.save()
-        curve = schedules.curve_of(draft(Stage.SINGLE, row.cone))
+        curve = schedules.curve_of(draft(FiringStage.SINGLE, row.cone))
         at, planned = zip(*curve.points, strict=True)
         hours = np.arange(0, curve.hours, 0.05)
         celsius = np.interp(hours, at, planned) - row.under_c * (1 - np.exp(-hours))

@@ -4,9 +4,9 @@ import math
 from collections.abc import Sequence
 
 from claycore.firing import cones
-from claycore.firing.schedules import Curve, Segment
+from claycore.firing.schedules import FiringCurve, Segment
 from claycore.measure.formatting import plain
-from umberpot.ui.drawing import Drawing, Knee, Stroke, Words
+from umberpot.ui.drawing import Drawing, DrawnLine, DrawnText, Knee
 
 WIDE, NARROW = 640.0, 340.0
 """How wide a curve is drawn: for a page, and for a phone."""
@@ -62,13 +62,15 @@ class _Paper:
         strokes, words = self.drawing.strokes, self.drawing.words
         for tick in range(0, self._most_c + 1, TICK_C):
             y, css = self._y(tick), "chart-axis" if tick == 0 else "chart-rule"
-            strokes.append(Stroke(((LEFT, y), (self._right, y)), css))
-            words.append(Words(LEFT - 8, y + 4, f"{tick} °C", "chart-tick", "end"))
+            strokes.append(DrawnLine(((LEFT, y), (self._right, y)), css))
+            words.append(DrawnText(LEFT - 8, y + 4, f"{tick} °C", "chart-tick", "end"))
         step = _hours_between_ticks(self._hours, self._right - LEFT)
         for number in range(int(self._hours / step) + 1):
             at = self._x(number * step)
-            strokes.append(Stroke(((at, self._bottom), (at, self._bottom + 5)), "chart-axis"))
-            words.append(Words(at, self._bottom + 20, f"{plain(number * step)} h", "chart-tick"))
+            strokes.append(DrawnLine(((at, self._bottom), (at, self._bottom + 5)), "chart-axis"))
+            words.append(
+                DrawnText(at, self._bottom + 20, f"{plain(number * step)} h", "chart-tick")
+            )
 
     def _rule_cones(self, names: Sequence[str], target: str) -> None:
         """The second scale: a tick where each cone bends, and its name where there is room."""
@@ -76,18 +78,18 @@ class _Paper:
         bends = [self._y(cones.temperature_c(name)) for name in names]
         heights = _apart(bends)
         above = min([TOP, *heights]) - A_NAME - 2
-        words.append(Words(self._right + 14, above + 4, "cone", "chart-tick", "start"))
+        words.append(DrawnText(self._right + 14, above + 4, "cone", "chart-tick", "start"))
         for name, y, at in zip(names, bends, heights, strict=True):
             edge = self._right
             leader = ((edge, y), (edge + 5, y), (edge + 11, at))
-            strokes.append(Stroke(leader, "chart-leader"))
+            strokes.append(DrawnLine(leader, "chart-leader"))
             css = "chart-target" if name == target else "chart-tick"
-            words.append(Words(edge + 14, at + 4, name, css, "start"))
+            words.append(DrawnText(edge + 14, at + 4, name, css, "start"))
         if target in names:
             y = self._y(cones.temperature_c(target))
-            strokes.append(Stroke(((LEFT, y), (self._right, y)), "chart-far"))
+            strokes.append(DrawnLine(((LEFT, y), (self._right, y)), "chart-far"))
 
-    def knees(self, curve: Curve, segments: Sequence[Segment]) -> None:
+    def knees(self, curve: FiringCurve, segments: Sequence[Segment]) -> None:
         """A handle at the end of each segment's way, to move it by."""
         at = 0
         for number, segment in enumerate(segments):
@@ -109,7 +111,7 @@ class _Paper:
     def line(self, points: Sequence[Point], css: str) -> None:
         """A curve, straight between its points."""
         path = tuple((self._x(hours), self._y(temperature)) for hours, temperature in points)
-        self.drawing.strokes.append(Stroke(path, css))
+        self.drawing.strokes.append(DrawnLine(path, css))
 
 
 def _cones_on_scale(peak_c: float, most_c: float, target: str) -> list[str]:
@@ -154,7 +156,7 @@ def _room(low: tuple[list[int], float], high: tuple[list[int], float]) -> float:
 
 
 def drawn(
-    curve: Curve,
+    curve: FiringCurve,
     width: float = WIDE,
     actual: Sequence[Point] = (),
     *,
@@ -180,7 +182,7 @@ def drawn(
     return paper.drawing
 
 
-def laid_over(curves: Sequence[tuple[Curve, int]], width: float = WIDE) -> Drawing:
+def laid_over(curves: Sequence[tuple[FiringCurve, int]], width: float = WIDE) -> Drawing:
     """Several curves over one another, each drawn by its number, from 0."""
     hours = max(curve.hours for curve, _ in curves)
     peak_c = max(curve.peak_c for curve, _ in curves)

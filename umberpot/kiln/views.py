@@ -15,7 +15,7 @@ from django.urls import reverse
 from django.views.decorators.http import require_http_methods, require_POST
 
 from claycore.firing import cones
-from claycore.firing.drafts import STAGE_NAMES, Stage, stage_for
+from claycore.firing.drafts import STAGE_NAMES, FiringStage, stage_for
 from claycore.testing.bar_plan import needs_saucer
 from umberpot.firings.forms import FireOneForm, FiringForm, as_planned
 from umberpot.firings.models import Firing, Kiln
@@ -80,7 +80,7 @@ class Waiting:
             for progress in self.tiles
         )
         return ", ".join(
-            f"{found[stage]} {STAGE_NAMES[stage].lower()}" for stage in Stage if found[stage]
+            f"{found[stage]} {STAGE_NAMES[stage].lower()}" for stage in FiringStage if found[stage]
         )
 
 

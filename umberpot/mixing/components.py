@@ -14,10 +14,10 @@ from claycore.materials.clay_in_hand import ClayInHand
 from claycore.mixing.mixing_in import USUAL_WEDGING, advice
 from umberpot.mixing.calculators.additions import rows_of
 from umberpot.mixing.models import Mix
-from umberpot.mixing.next_actions import Way, of_mix, ways_on
+from umberpot.mixing.next_actions import NextAction, of_mix, ways_on
 from umberpot.mixing.places import TOOLS
 from umberpot.ui.components.mix_bars import fired_bar, mix_bar
-from umberpot.ui.mix_bar import Segment, segments_of_batch
+from umberpot.ui.mix_bar import BarSegment, segments_of_batch
 from umberpot.ui.tools import shown_tools
 
 register = template.Library()
@@ -29,7 +29,7 @@ def mix_tools(here: str = "") -> dict[str, Any]:
     return shown_tools("Mix tools", TOOLS, here)
 
 
-def bar_of_mix(mix: Mix) -> list[Segment]:
+def bar_of_mix(mix: Mix) -> list[BarSegment]:
     """The mix bar of a kept mix: what was weighed, or is wanted while it is not."""
     return segments_of_batch(mix.clay_name, mix.batch)
 
@@ -71,7 +71,7 @@ def ways_on_from(mix: Mix) -> dict[str, Any]:
 
 
 @register.inclusion_tag("mixing/components/ways_on.html")
-def ways_on_list(ways: list[Way]) -> dict[str, Any]:
+def ways_on_list(ways: list[NextAction]) -> dict[str, Any]:
     """The same, where a page knows them already."""
     return {"ways": ways}
 

@@ -21,7 +21,7 @@ from umberpot.ui.calculators import BEGIN
 
 
 @dataclass(frozen=True)
-class Way:
+class NextAction:
     """One thing to do next: its title, what it leads to, where."""
 
     title: str
@@ -139,13 +139,13 @@ def of_mix(mix: Mix) -> ColouredClay:
     )
 
 
-def _stronger(clay: ColouredClay) -> Way | None:
+def _stronger(clay: ColouredClay) -> NextAction | None:
     if not clay.change_url:
         return None
-    return Way("Stronger or paler", "Change the strength of what there is", clay.change_url)
+    return NextAction("Stronger or paler", "Change the strength of what there is", clay.change_url)
 
 
-def _again(clay: ColouredClay) -> Way | None:
+def _again(clay: ColouredClay) -> NextAction | None:
     mix = clay.mix
     if mix is None:
         return None
@@ -157,10 +157,10 @@ def _again(clay: ColouredClay) -> Way | None:
         "add": clay.add,
     }
     url = f"{reverse('mixing:dose')}?{mix.sum_query}" if mix.sum_query else ""
-    return Way("Repeat this mix", "The same dose again", url or _link("mixing:dose", query))
+    return NextAction("Repeat this mix", "The same dose again", url or _link("mixing:dose", query))
 
 
-def make_more(clay: ColouredClay) -> Way:
+def make_more(clay: ColouredClay) -> NextAction:
     """Kilos of the same colour."""
     plastic = clay.state == ClayState.PLASTIC
     query = {
@@ -170,35 +170,39 @@ def make_more(clay: ColouredClay) -> Way:
         "clay_price": clay.clay_price,
         "price": [f"{name}:{price}" for name, price in clay.prices.items() if name in clay.pcts],
     }
-    return Way("Make more", "Scale up to kilos of this colour", _link("mixing:kilos", query))
+    return NextAction("Make more", "Scale up to kilos of this colour", _link("mixing:kilos", query))
 
 
-def _another_colour(clay: ColouredClay) -> Way | None:
+def _another_colour(clay: ColouredClay) -> NextAction | None:
     if clay.mix is None or not clay.mix.sum_query:
         return None
     query = QueryDict(clay.mix.sum_query, mutable=True)
     pcts = [text.rpartition(":")[2] for text in query.pop("add", [])]
     filled = {**dict(query.lists()), "add_pct": pcts, "add_name": [""] * len(pcts)}
-    return Way("Another colour", "The same strength in the same clay", _link("mixing:dose", filled))
+    return NextAction(
+        "Another colour", "The same strength in the same clay", _link("mixing:dose", filled)
+    )
 
 
-def _another_clay(clay: ColouredClay) -> Way:
+def _another_clay(clay: ColouredClay) -> NextAction:
     dry_clay_g = clay.batch.clay_g
     query = {"state": "dry", "mass": plain(dry_clay_g, 1), "unit": "g", "add": clay.add}
-    return Way("Another clay", "The same colour in a different clay", _link("mixing:dose", query))
+    return NextAction(
+        "Another clay", "The same colour in a different clay", _link("mixing:dose", query)
+    )
 
 
-def _series(clay: ColouredClay) -> Way | None:
+def _series(clay: ColouredClay) -> NextAction | None:
     if len(clay.pcts) != 1:
         return None
     [(name, pct)] = clay.pcts.items()
     around = [plain(one) for one in series.around(float(pct))]
     query = {"colourant": name, "clay": clay.clay_name, "pcts": ", ".join(around)}
     summary = f"{', '.join(around[:-1])} and {around[-1]} %"
-    return Way("A series around it", summary, _link("mixing:series", query))
+    return NextAction("A series around it", summary, _link("mixing:series", query))
 
 
-def _layers(clay: ColouredClay) -> Way:
+def _layers(clay: ColouredClay) -> NextAction:
     name = clay.mix.name if clay.mix else "coloured clay"
     colour_price = ""
     if clay.mix:
@@ -212,18 +216,18 @@ def _layers(clay: ColouredClay) -> Way:
     }
     # A row without its share is kept: the share is what is asked.
     url = f"{_link('mixing:layers', query)}&layer_pct="
-    return Way("Use it in layers", "Coloured and plain clay in one piece", url)
+    return NextAction("Use it in layers", "Coloured and plain clay in one piece", url)
 
 
-def _keep(clay: ColouredClay) -> Way | None:
+def _keep(clay: ColouredClay) -> NextAction | None:
     return (
-        Way("Store the leftover", "As a leftover on the shelf", clay.keep_url)
+        NextAction("Store the leftover", "As a leftover on the shelf", clay.keep_url)
         if clay.keep_url
         else None
     )
 
 
-WAYS: tuple[Callable[[ColouredClay], Way | None], ...] = (
+WAYS: tuple[Callable[[ColouredClay], NextAction | None], ...] = (
     _stronger,
     _again,
     make_more,
@@ -236,7 +240,7 @@ WAYS: tuple[Callable[[ColouredClay], Way | None], ...] = (
 """Every way on, in the order they are offered."""
 
 
-def ways_on(clay: ColouredClay) -> list[Way]:
+def ways_on(clay: ColouredClay) -> list[NextAction]:
     """What one can do next with it. Plain clay has no colour to go on with."""
     if not clay.pcts:
         return []

@@ -9,7 +9,7 @@ from dataclasses import dataclass, field, replace
 from claycore.materials.batch import Batch
 from claycore.materials.clay_in_hand import ClayState
 from claycore.mixing.dose import Dose
-from claycore.mixing.strength import Change
+from claycore.mixing.strength import StrengthChange
 from umberpot.mixing.models import Mix, MixPart, Plan, name_of
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
@@ -164,7 +164,7 @@ def part_of_batch(batch: Batch, name: str = "", source: Mix | None = None) -> Pa
 
 
 def order_of_change(
-    on_shelf: Shelf, change: Change, state: str, start: PartOrder, clay_name: str
+    on_shelf: Shelf, change: StrengthChange, state: str, start: PartOrder, clay_name: str
 ) -> MixOrder:
     """A change of strength as a mix: ``start`` is the coloured clay it begins with."""
     clay = on_shelf.clay(clay_name)

@@ -11,7 +11,7 @@ from django.urls import reverse
 
 from claycore.firing import cones
 from claycore.judging import purposes
-from claycore.judging.claims import Claim
+from claycore.judging.claims import LabelClaim
 from claycore.judging.limits import WARES
 from claycore.judging.ware import Glaze
 from claycore.materials import additions
@@ -501,15 +501,15 @@ class SupplierClaim(StudioOwned):
         return f"label of {self.material}"
 
     @property
-    def claim(self) -> Claim:
+    def claim(self) -> LabelClaim:
         """As the core wants it."""
-        return Claim(
+        return LabelClaim(
             self.cone_low or None, self.cone_high or None, self.total_pct, self.absorption_pct
         )
 
     @property
     def says_something(self) -> bool:
-        return self.claim != Claim()
+        return self.claim != LabelClaim()
 
 
 class BlendPart(StudioOwned):

@@ -9,7 +9,7 @@ from django import template
 
 from claycore.surface.factor_trials.scales import SCALES
 from umberpot.surface.factor_trials.drawing import PieceLook, look_of
-from umberpot.surface.factor_trials.reading import Piece
+from umberpot.surface.factor_trials.reading import ReadPiece
 from umberpot.surface.models import FactorTrial, SurfacePlan
 from umberpot.surface.places import CALCULATORS, TOOLS
 from umberpot.surface.plans.sentences import pieces_in_words
@@ -31,7 +31,7 @@ def surface_calculators() -> dict[str, Any]:
 
 
 @register.inclusion_tag("surface/factor_trials/_piece.html")
-def factor_piece(piece: Piece, scale: str, name: str) -> dict[str, PieceLook]:
+def factor_piece(piece: ReadPiece, scale: str, name: str) -> dict[str, PieceLook]:
     """A piece of a factor trial: its halves in their colours, with the step it was rated."""
     return {"look": look_of(piece, scale, name)}
 
@@ -43,7 +43,7 @@ def scale_title(code: str) -> str:
 
 
 @register.filter
-def combination(piece: Piece, trial: FactorTrial) -> str:
+def combination(piece: ReadPiece, trial: FactorTrial) -> str:
     """What a piece is, in words."""
     return trial.design.named(piece.row.cell)
 

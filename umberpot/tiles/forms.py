@@ -31,7 +31,7 @@ MOST_TILES_AT_ONCE = 60
 OTHER = "other"
 
 
-class MarkForm(forms.Form):
+class MarkedLineForm(forms.Form):
     """The line that is marked on a piece."""
 
     mark = Choice(
@@ -57,7 +57,7 @@ class MarkForm(forms.Form):
         return cleaned
 
 
-class TilesForm(MarkForm):
+class TilesForm(MarkedLineForm):
     """What all tiles that are made at once share: their line, cone, surface and glaze."""
 
     cone = Choice(choices=[(cone, cone) for cone in cones.CONES], label="Planned cone")

@@ -14,7 +14,7 @@ from claycore.colour.doubt import Doubt, SeenColour, doubt_of_its_own
 from claycore.colour.evenness import GRAINS, POURINGS
 from claycore.colour.notation import Lab
 from claycore.firing import cones
-from claycore.firing.drafts import Stage, stage_for
+from claycore.firing.drafts import FiringStage, stage_for
 from claycore.judging import limits
 from claycore.measure.formatting import to_step, true_minus
 from claycore.measure.uncertainty import Measured
@@ -359,7 +359,10 @@ class Tile(SetAside):
     def next_atmosphere(self, firing: Firing | None) -> str:
         """The air for its next firing: its trial's, but a bisque on the way is in oxidation."""
         to_come = self.cones_after(firing)
-        if len(to_come) > 1 and stage_for(to_come[0], bool(firing), self.glazed) is Stage.BISQUE:
+        if (
+            len(to_come) > 1
+            and stage_for(to_come[0], bool(firing), self.glazed) is FiringStage.BISQUE
+        ):
             return Atmosphere.OXIDATION
         return self.trial.atmosphere
 

@@ -7,7 +7,7 @@ from typing import TypeVar
 from django.urls import reverse
 
 from claycore.firing import cones
-from claycore.firing.drafts import Stage, stage_for
+from claycore.firing.drafts import FiringStage, stage_for
 from claycore.testing import soaking
 from claycore.testing.bar_roles import role_of
 from claycore.testing.readings import Quantity
@@ -157,7 +157,7 @@ def halves_differ(tile: Tile) -> bool:
     if not last.cone:
         return True
     is_on_the_way = cones.order(last.cone) < cones.order(tile.cone)
-    is_bisque = stage_for(last.cone, bool(before), is_glazed=False) is Stage.BISQUE
+    is_bisque = stage_for(last.cone, bool(before), is_glazed=False) is FiringStage.BISQUE
     return not (is_bisque and is_on_the_way)
 
 

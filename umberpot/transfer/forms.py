@@ -49,12 +49,12 @@ class ImportForm(forms.Form):
                 if cleaned.get("file"):
                     text = tables.decoded(cleaned["file"].read())
                 cleaned["rows"] = _rows(cleaned["kind"], text)
-            except tables.Unreadable as error:
+            except tables.UnreadableTable as error:
                 self.add_error("file" if cleaned.get("file") else "paste", str(error))
         return cleaned
 
 
-def _rows(kind: str, text: str) -> list[tables.Row] | dict[str, list[tables.Row]]:
+def _rows(kind: str, text: str) -> list[tables.TableRow] | dict[str, list[tables.TableRow]]:
     if kind == EVERYTHING:
         return tables.read_all(text, {key: kind.columns for key, kind in KINDS.items()})
     return tables.read(text, KINDS[kind].columns)

@@ -12,13 +12,13 @@ from umberpot.studio.models import Studio
 from umberpot.studio.progress import Report, Tally
 from umberpot.studio.whole_change import whole_change
 from umberpot.transfer.kinds import KINDS, Kind, Reader, RowErrors
-from umberpot.ui.tables import Row
+from umberpot.ui.tables import TableRow
 
 ROWS_BETWEEN_REPORTS = 100
 
 
 @dataclass(frozen=True)
-class Refused:
+class RowProblem:
     """What is wrong in one place of the file."""
 
     line: int
@@ -33,12 +33,12 @@ class ImportResult:
 
     count: int
     here_already: int
-    refused: tuple[Refused, ...]
+    refused: tuple[RowProblem, ...]
 
 
 def take(
     kind: Kind,
-    rows: Sequence[Row],
+    rows: Sequence[TableRow],
     studio: Studio,
     by: User,
     *,
@@ -54,7 +54,7 @@ def take(
 
 
 def _take(
-    kind: Kind, rows: Sequence[Row], studio: Studio, by: User, only_good: bool, tally: Tally
+    kind: Kind, rows: Sequence[TableRow], studio: Studio, by: User, only_good: bool, tally: Tally
 ) -> ImportResult:
     reader = kind.reader(studio, by)
     keyed = list(zip(rows, _keys(kind, rows), strict=True))
@@ -64,7 +64,7 @@ def _take(
         try:
             read = None if key in here else reader.read(row.cells, key)
         except RowErrors as error:
-            refused += [Refused(row.line, *at, kind=kind.title) for at in error.errors]
+            refused += [RowProblem(row.line, *at, kind=kind.title) for at in error.errors]
             continue
         if read is None:
             here_already += 1
@@ -75,7 +75,7 @@ def _take(
     count = _write(reader, ready)
     if count < len(ready):
         changed = "Something of this name was added meanwhile. Import the file again."
-        refused.append(Refused(0, "", changed, kind.title))
+        refused.append(RowProblem(0, "", changed, kind.title))
     return ImportResult(count, here_already, tuple(refused))
 
 
@@ -95,7 +95,7 @@ def _write(reader: Reader, ready: Sequence[object]) -> int:
 
 
 def take_everything(
-    rows: Mapping[str, Sequence[Row]],
+    rows: Mapping[str, Sequence[TableRow]],
     studio: Studio,
     by: User,
     *,
@@ -107,7 +107,7 @@ def take_everything(
     Ends at the first kind of which none is taken; what went before stays, and is known again.
     """
     count = here_already = 0
-    refused: tuple[Refused, ...] = ()
+    refused: tuple[RowProblem, ...] = ()
     tally = Tally(report, ROWS_BETWEEN_REPORTS)
     for key, kind in KINDS.items():
         if not rows.get(key):
@@ -121,7 +121,7 @@ def take_everything(
     return ImportResult(count, here_already, refused)
 
 
-def _keys(kind: Kind, rows: Sequence[Row]) -> Iterator[uuid.UUID]:
+def _keys(kind: Kind, rows: Sequence[TableRow]) -> Iterator[uuid.UUID]:
     """The identity of each row: its ``id``, or one made of what it says.
 
     So a file without identities, sent twice, is taken once; two rows that say the same are two.

@@ -15,7 +15,7 @@ def _attributes(**numbers: float) -> SafeString:
 
 
 @dataclass(frozen=True)
-class Stroke:
+class DrawnLine:
     """A line through points."""
 
     points: tuple[tuple[float, float], ...]
@@ -28,7 +28,7 @@ class Stroke:
 
 
 @dataclass(frozen=True)
-class Box:
+class DrawnBox:
     """A filled rectangle."""
 
     x: float
@@ -44,7 +44,7 @@ class Box:
 
 
 @dataclass(frozen=True)
-class Words:
+class DrawnText:
     """A text; ``anchor`` is start, middle or end."""
 
     x: float
@@ -60,7 +60,7 @@ class Words:
 
 
 @dataclass(frozen=True)
-class Mark:
+class PointMark:
     """A tested point; ``shape`` is one of SHAPES."""
 
     x: float
@@ -99,10 +99,10 @@ class Drawing:
     width: float
     height: float
     summary: str
-    strokes: list[Stroke] = field(default_factory=list)
-    boxes: list[Box] = field(default_factory=list)
-    words: list[Words] = field(default_factory=list)
-    marks: list[Mark] = field(default_factory=list)
+    strokes: list[DrawnLine] = field(default_factory=list)
+    boxes: list[DrawnBox] = field(default_factory=list)
+    words: list[DrawnText] = field(default_factory=list)
+    marks: list[PointMark] = field(default_factory=list)
     knees: list[Knee] = field(default_factory=list)
     scale: tuple[float, float, float] = (0.0, 0.0, 0.0)
     """What a unit is worth along and up, and the y of 0, where there are knees."""

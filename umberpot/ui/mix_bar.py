@@ -15,7 +15,7 @@ class SegmentKind(StrEnum):
 
 
 @dataclass(frozen=True)
-class Segment:
+class BarSegment:
     """One length of a mix bar: a name, its grams, its percent of the bar, and what it is.
 
     ``kind`` is CLAY, TAKEN (coloured clay of an earlier mix) or COLOURANT.
@@ -29,15 +29,17 @@ class Segment:
 
 def segments_of(
     clay_name: str, clay_g: float, colourants: list[tuple[str, float]]
-) -> list[Segment]:
+) -> list[BarSegment]:
     """The mix bar's lengths: dry masses, the clay first."""
     total = clay_g + sum(grams for _, grams in colourants)
-    rows = [Segment(clay_name, clay_g, 100 * clay_g / total, SegmentKind.CLAY)]
+    rows = [BarSegment(clay_name, clay_g, 100 * clay_g / total, SegmentKind.CLAY)]
     return rows + [
-        Segment(name, g, 100 * g / total, SegmentKind.COLOURANT) for name, g in colourants if g > 0
+        BarSegment(name, g, 100 * g / total, SegmentKind.COLOURANT)
+        for name, g in colourants
+        if g > 0
     ]
 
 
-def segments_of_batch(clay_name: str, batch: Batch) -> list[Segment]:
+def segments_of_batch(clay_name: str, batch: Batch) -> list[BarSegment]:
     """The mix bar of a batch that was only calculated."""
     return segments_of(clay_name, batch.clay_g, list(batch.colourants_g.items()))

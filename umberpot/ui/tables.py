@@ -23,12 +23,12 @@ CONE = "cone "
 """Before a cone in a cell: by itself a spreadsheet makes 4 of 04, which is another cone."""
 
 
-class Unreadable(Exception):
+class UnreadableTable(Exception):
     """A file that is no table at all; ``str()`` says why."""
 
 
 @dataclass(frozen=True)
-class Row:
+class TableRow:
     """One row as text by its column, and the line of the file it stood on."""
 
     line: int
@@ -137,7 +137,7 @@ def decoded(content: bytes) -> str:
     Raises Unreadable.
     """
     if len(content) > MOST_BYTES:
-        raise Unreadable("The file is larger than 20 MB. Split it into smaller files.")
+        raise UnreadableTable("The file is larger than 20 MB. Split it into smaller files.")
     if content.startswith((b"\xff\xfe", b"\xfe\xff")):
         encodings = ["utf-16"]
     else:
@@ -147,21 +147,21 @@ def decoded(content: bytes) -> str:
             return content.decode(encoding)
         except UnicodeDecodeError:
             continue
-    raise Unreadable("This is not a text file. Choose a CSV or JSON file.")
+    raise UnreadableTable("This is not a text file. Choose a CSV or JSON file.")
 
 
-def read(text: str, columns: Sequence[str]) -> list[Row]:
+def read(text: str, columns: Sequence[str]) -> list[TableRow]:
     """The rows of a CSV, a paste from a spreadsheet, or a JSON file. Raises Unreadable."""
     text = text.lstrip("\ufeff").replace("\x00", "")
     rows = _rows_of(_json(text)) if text.lstrip().startswith(("{", "[")) else _read_csv(text)
     return _checked(rows, columns)
 
 
-def read_all(text: str, columns: Mapping[str, Sequence[str]]) -> dict[str, list[Row]]:
+def read_all(text: str, columns: Mapping[str, Sequence[str]]) -> dict[str, list[TableRow]]:
     """The rows of a JSON file of several kinds, by their names. Raises Unreadable."""
     content = _json(text.lstrip("\ufeff").replace("\x00", ""))
     if not isinstance(content, dict) or not set(columns).intersection(content):
-        raise Unreadable("This is not a file of a whole studio: it names none of its kinds.")
+        raise UnreadableTable("This is not a file of a whole studio: it names none of its kinds.")
     return {
         name: _checked(_rows_of(content[name]), columns[name])
         for name in columns
@@ -169,28 +169,30 @@ def read_all(text: str, columns: Mapping[str, Sequence[str]]) -> dict[str, list[
     }
 
 
-def _checked(rows: list[Row], columns: Sequence[str]) -> list[Row]:
+def _checked(rows: list[TableRow], columns: Sequence[str]) -> list[TableRow]:
     if not rows:
-        raise Unreadable("The file has no rows. Add at least one row below the header.")
+        raise UnreadableTable("The file has no rows. Add at least one row below the header.")
     if len(rows) > MOST_ROWS:
-        raise Unreadable(f"The file has more than {MOST_ROWS} rows. Split it into smaller files.")
+        raise UnreadableTable(
+            f"The file has more than {MOST_ROWS} rows. Split it into smaller files."
+        )
     strange = [name for name in rows[0].cells if name and name not in columns]
     if not set(columns).intersection(rows[0].cells):
         names = ", ".join(columns)
-        raise Unreadable(f"The first line must contain the column names: {names}.")
+        raise UnreadableTable(f"The first line must contain the column names: {names}.")
     if strange:
-        raise Unreadable(
+        raise UnreadableTable(
             f"There is no column “{strange[0][:40]}”. The columns are {', '.join(columns)}."
         )
     return rows
 
 
-def _read_csv(text: str) -> list[Row]:
+def _read_csv(text: str) -> list[TableRow]:
     first = next((line for line in text.splitlines() if line.strip()), "")
     separator = max(SEPARATORS, key=first.count)
     # Not by its lines: a cell may have several, and signs that only look like the end of one.
     reader = csv.reader(io.StringIO(text, newline=""), delimiter=separator)
-    rows: list[Row] = []
+    rows: list[TableRow] = []
     header: list[str] | None = None
     try:
         for cells in reader:
@@ -201,10 +203,12 @@ def _read_csv(text: str) -> list[Row]:
                 continue
             named = zip(header, map(_plain, cells), strict=False)
             rows.append(
-                Row(reader.line_num, {name: _read_cell(name, cell) for name, cell in named if name})
+                TableRow(
+                    reader.line_num, {name: _read_cell(name, cell) for name, cell in named if name}
+                )
             )
     except csv.Error as error:
-        raise Unreadable(f"Line {reader.line_num} cannot be read: {error}.") from None
+        raise UnreadableTable(f"Line {reader.line_num} cannot be read: {error}.") from None
     return rows
 
 
@@ -212,15 +216,15 @@ def _json(text: str) -> object:
     try:
         return json.loads(text)
     except (ValueError, RecursionError):
-        raise Unreadable("This is not valid JSON.") from None
+        raise UnreadableTable("This is not valid JSON.") from None
 
 
-def _rows_of(content: object) -> list[Row]:
+def _rows_of(content: object) -> list[TableRow]:
     rows = content.get("rows") if isinstance(content, dict) else content
     if not isinstance(rows, list) or not all(isinstance(row, dict) for row in rows):
-        raise Unreadable("The JSON must be a list of objects, one for each row.")
+        raise UnreadableTable("The JSON must be a list of objects, one for each row.")
     return [
-        Row(number, {str(key): _read_cell(str(key), _json_text(v)) for key, v in row.items()})
+        TableRow(number, {str(key): _read_cell(str(key), _json_text(v)) for key, v in row.items()})
         for number, row in enumerate(rows, 1)
     ]
 

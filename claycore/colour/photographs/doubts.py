@@ -17,14 +17,14 @@ _STEP = 1e-4
 
 
 @dataclass(frozen=True)
-class Doubtful:
+class DoubtfulColour:
     """A colour's doubt, and how far it may be off: CIEDE2000 at about 95 %."""
 
     doubt: Doubt
     u95: float
 
 
-def doubts_of(found: TrueLight, picture: str) -> list[Doubtful]:
+def doubts_of(found: TrueLight, picture: str) -> list[DoubtfulColour]:
     """The doubt of each colour of a picture, which is called so.
 
     Source: error propagation, any statistics text.
@@ -38,7 +38,7 @@ def doubts_of(found: TrueLight, picture: str) -> list[Doubtful]:
         rows = slice(3 * number, 3 * number + 3)
         shared = tuple(tuple(row) for row in np.round(kept[rows], 3).tolist())
         doubt = Doubt(picture, shared, round(float(left[number].mean()), 4))
-        found_out.append(Doubtful(doubt, off_by_95(Lab(*lab), covariance[rows, rows])))
+        found_out.append(DoubtfulColour(doubt, off_by_95(Lab(*lab), covariance[rows, rows])))
     return found_out
 
 

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from enum import StrEnum
 
 from claycore.firing.loading.filling import Filler
-from claycore.firing.loading.room import Choice
+from claycore.firing.loading.room import FreeSpaceChoice
 from claycore.firing.loading.shelves import CLEARANCE_MM, DUST, Placed, Shelf, Size
 
 
@@ -43,5 +43,5 @@ def place_for(
     Sizes in mm. Raises nothing. Source: as :mod:`claycore.firing.loading.room`.
     """
     room = Filler(clearance, min(size)).room(shelf, ((size, 1),), others)
-    spot = room.spot(size, Choice.LOWEST)
+    spot = room.spot(size, FreeSpaceChoice.LOWEST)
     return room.take(spot) if spot else None

@@ -14,8 +14,8 @@ from dataclasses import dataclass, field
 from enum import StrEnum
 
 from claycore.firing.loading.filling import Filler, Wanted, centred
-from claycore.firing.loading.packing import Load, Piece, PlacedPiece, check, in_reading_order
-from claycore.firing.loading.room import Choice, Room
+from claycore.firing.loading.packing import PackedLoad, Piece, PlacedPiece, check, in_reading_order
+from claycore.firing.loading.room import FreeSpaceChoice, Room
 from claycore.firing.loading.shelves import CLEARANCE_MM, Placed, Shelf, Size
 
 WITNESS = Piece("cones", Size(70.0, 30.0))
@@ -41,7 +41,7 @@ ARRANGEMENTS = {
 }
 
 
-class Rule(StrEnum):
+class LoadRule(StrEnum):
     """A rule that had to give way."""
 
     TOGETHER = "together"
@@ -79,7 +79,7 @@ class PieceOnShelf:
 class RelaxedRule:
     """A rule that gave way for a trial."""
 
-    rule: Rule
+    rule: LoadRule
     name: str
 
 
@@ -127,7 +127,7 @@ class _Board:
             self.room = filler.room(self.shelf, self.every, (*self.standing, *self.places))
         room, found = self.room.copy(), list(self.places)
         for size in sorted(sizes, key=lambda one: -one.area):
-            spot = room.spot(size, Choice.LOWEST)
+            spot = room.spot(size, FreeSpaceChoice.LOWEST)
             if spot is None:
                 return None
             found.append(room.take(spot))
@@ -186,7 +186,7 @@ def load_by_rules(
     clearance: float = CLEARANCE_MM,
     fixed: Sequence[Fixed] = (),
     arrangement: Arrangement = Arrangement.COMPARE,
-) -> Load:
+) -> PackedLoad:
     """Loads sets onto shelves, lowest first; where not all fit, the first sets go before others.
 
     Sizes in mm. ``fixed`` says, for each shelf, what stands on it already. Raises ClayError naming
@@ -205,7 +205,7 @@ def firings_by_rules(
     sets: Sequence[PieceSet],
     clearance: float = CLEARANCE_MM,
     arrangement: Arrangement = Arrangement.COMPARE,
-) -> list[Load]:
+) -> list[PackedLoad]:
     """The loads that all sets need, one firing after another on the same shelves.
 
     Pieces too large for any shelf are left out of the last. Sizes in mm. Raises ClayError as
@@ -241,7 +241,7 @@ def _load(
     clearance: float,
     fixed: Sequence[Fixed],
     arrangement: Arrangement,
-) -> Load:
+) -> PackedLoad:
     sets = list(sets)
     every = [piece for one in sets for piece in one.pieces]
     filler = Filler(clearance, min(min(piece.size) for piece in [*every, WITNESS]), WAYS)
@@ -254,7 +254,7 @@ def _load(
     left_out: list[Piece] = []
     for one in sorted(sets, key=lambda one: not one.lowest):
         left_out += _place(filler, boards, one, arrangement)
-    return Load(tuple(board.stood(filler) for board in boards), tuple(left_out))
+    return PackedLoad(tuple(board.stood(filler) for board in boards), tuple(left_out))
 
 
 def _place(
@@ -305,9 +305,9 @@ def relaxed_rules(
         for piece in of_trial:
             on_shelf[piece.shelf].append(piece.recipe)
         broken = {
-            Rule.TOGETHER: any(set(there) != recipes for there in on_shelf.values()),
-            Rule.SPREAD: arrangement is Arrangement.LEARN and _is_heaped(on_shelf, shelf_count),
-            Rule.LOWEST: any(piece.lowest and piece.shelf > 0 for piece in of_trial),
+            LoadRule.TOGETHER: any(set(there) != recipes for there in on_shelf.values()),
+            LoadRule.SPREAD: arrangement is Arrangement.LEARN and _is_heaped(on_shelf, shelf_count),
+            LoadRule.LOWEST: any(piece.lowest and piece.shelf > 0 for piece in of_trial),
         }
         found += [RelaxedRule(rule, trial) for rule, is_broken in broken.items() if is_broken]
     return tuple(found)

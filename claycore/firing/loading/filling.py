@@ -10,7 +10,7 @@ from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, field, replace
 from itertools import product
 
-from claycore.firing.loading.room import Choice, Room, Spot
+from claycore.firing.loading.room import FreeSpaceChoice, Room, Spot
 from claycore.firing.loading.rows import best_rows
 from claycore.firing.loading.shelves import Placed, Shelf, Size
 
@@ -28,11 +28,11 @@ _ORDERS: tuple[Callable[[Size], float], ...] = (
 
 
 @dataclass(frozen=True)
-class Way:
+class FillingOrder:
     """One way to fill a shelf; ``order`` None keeps what is wanted in the order it comes."""
 
     order: Callable[[Size], float] | None
-    choice: Choice
+    choice: FreeSpaceChoice
     rows: bool = False
 
     def sorted(self, wanted: Wanted) -> Wanted:
@@ -41,10 +41,10 @@ class Way:
         return tuple(sorted(wanted, key=lambda one: order(one[0]))) if order else wanted
 
 
-WAYS: tuple[Way, ...] = (
-    Way(_ORDERS[0], Choice.LOWEST, rows=True),
-    Way(_ORDERS[0], Choice.SHORT_SIDE, rows=True),
-    *(Way(order, choice) for order, choice in product(_ORDERS, Choice)),
+WAYS: tuple[FillingOrder, ...] = (
+    FillingOrder(_ORDERS[0], FreeSpaceChoice.LOWEST, rows=True),
+    FillingOrder(_ORDERS[0], FreeSpaceChoice.SHORT_SIDE, rows=True),
+    *(FillingOrder(order, choice) for order, choice in product(_ORDERS, FreeSpaceChoice)),
 )
 
 
@@ -60,7 +60,9 @@ class Filler:
     least: float
     ways: int = len(WAYS)
     tried: int = 0
-    _found: dict[tuple[Shelf, Wanted, Way], tuple[Placed, ...]] = field(default_factory=dict)
+    _found: dict[tuple[Shelf, Wanted, FillingOrder], tuple[Placed, ...]] = field(
+        default_factory=dict
+    )
     _empty: dict[tuple[Shelf, tuple[float, ...]], Room] = field(default_factory=dict)
 
     def best(
@@ -80,7 +82,7 @@ class Filler:
         return best
 
     def fill(
-        self, shelf: Shelf, wanted: Wanted, way: Way, standing: Sequence[Placed] = ()
+        self, shelf: Shelf, wanted: Wanted, way: FillingOrder, standing: Sequence[Placed] = ()
     ) -> tuple[Placed, ...]:
         """The places found in one way."""
         wanted = way.sorted(_no_more_than_fit(shelf, wanted, self.clearance))
@@ -103,13 +105,13 @@ class Filler:
             room.stand(placed)
         return room
 
-    def spot(self, room: Room, size: Size, choice: Choice) -> Spot | None:
+    def spot(self, room: Room, size: Size, choice: FreeSpaceChoice) -> Spot | None:
         """The best place for a piece in a room, counted."""
         self.tried += 1
         return room.spot(size, choice)
 
     def _fill(
-        self, shelf: Shelf, wanted: Wanted, way: Way, standing: Sequence[Placed]
+        self, shelf: Shelf, wanted: Wanted, way: FillingOrder, standing: Sequence[Placed]
     ) -> Iterator[Placed]:
         room = self.room(shelf, wanted, standing)
         in_rows, rest = (

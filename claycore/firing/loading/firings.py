@@ -3,7 +3,7 @@
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
-from claycore.firing.loading.packing import MOST_SHELVES, Load, Piece, pack
+from claycore.firing.loading.packing import MOST_SHELVES, PackedLoad, Piece, pack
 from claycore.firing.loading.shelves import CLEARANCE_MM, Shelf
 
 A_FEW = 3
@@ -21,7 +21,7 @@ class Saving:
 
 def firings_for(
     shelves: Sequence[Shelf], pieces: Sequence[Piece], clearance: float = CLEARANCE_MM
-) -> list[Load]:
+) -> list[PackedLoad]:
     """The loads that all pieces need, one firing after another on the same shelves.
 
     A kiln filled with as many pieces as it takes leaves the large ones to the end; so the shelves
@@ -35,7 +35,9 @@ def firings_for(
     return loads
 
 
-def _one_by_one(shelves: Sequence[Shelf], pieces: Sequence[Piece], clearance: float) -> list[Load]:
+def _one_by_one(
+    shelves: Sequence[Shelf], pieces: Sequence[Piece], clearance: float
+) -> list[PackedLoad]:
     loads = [pack(shelves, pieces, clearance)]
     while loads[-1].left_out and loads[-1].shelves_used:
         following = pack(shelves, loads[-1].left_out, clearance)
@@ -51,7 +53,7 @@ def _together(
     clearance: float,
     firings: int,
     too_large: Sequence[Piece],
-) -> list[Load] | None:
+) -> list[PackedLoad] | None:
     """The loads of so many firings filled together; None where that is not found."""
     if not 1 <= firings <= MOST_SHELVES // len(shelves):
         return None
@@ -59,12 +61,12 @@ def _together(
     if len(load.left_out) > len(too_large):
         return None
     count = len(shelves)
-    each = [Load(load.shelves[n * count : (n + 1) * count], ()) for n in range(firings)]
-    return [*each[:-1], Load(each[-1].shelves, load.left_out)]
+    each = [PackedLoad(load.shelves[n * count : (n + 1) * count], ()) for n in range(firings)]
+    return [*each[:-1], PackedLoad(each[-1].shelves, load.left_out)]
 
 
 def saving(
-    loads: Sequence[Load], loads_for: Callable[[Sequence[Piece]], Sequence[Load]]
+    loads: Sequence[PackedLoad], loads_for: Callable[[Sequence[Piece]], Sequence[PackedLoad]]
 ) -> Saving | None:
     """What is gained by leaving out a few pieces: those that stand last, or else the largest.
 
@@ -88,7 +90,7 @@ def saving(
     return None
 
 
-def last_few(loads: Sequence[Load]) -> Saving | None:
+def last_few(loads: Sequence[PackedLoad]) -> Saving | None:
     """What is gained by leaving out the few pieces of the last firing, or of the last shelf.
 
     None where there are more than a few. Raises nothing. Source: our own.
@@ -104,10 +106,10 @@ def last_few(loads: Sequence[Load]) -> Saving | None:
     return None
 
 
-def _last_shelf(load: Load) -> tuple[Piece, ...]:
+def _last_shelf(load: PackedLoad) -> tuple[Piece, ...]:
     stood = next((stood for stood in reversed(load.shelves) if stood), ())
     return tuple(one.piece for one in stood)
 
 
-def _shelves_used(loads: Sequence[Load]) -> int:
+def _shelves_used(loads: Sequence[PackedLoad]) -> int:
     return sum(load.shelves_used for load in loads)

@@ -13,7 +13,7 @@ CUSHION_MM = 5.0
 
 
 @dataclass(frozen=True)
-class Stack:
+class ShelfStack:
     """What so many shelves on posts of one height take up, against the room there is, in mm."""
 
     shelves: int
@@ -42,10 +42,10 @@ def too_tall(heights: Iterable[float], post: float) -> float | None:
     return tallest if tallest + CUSHION_MM > post else None
 
 
-def stack(shelves: int, post: float, usable: float) -> Stack:
+def stack(shelves: int, post: float, usable: float) -> ShelfStack:
     """Shelves on posts of ``post`` mm in a kiln with ``usable`` mm of height.
 
     Above the highest shelf as much room is needed as under it. Raises nothing. Source: arithmetic;
     the thickness of a shelf is common practice.
     """
-    return Stack(shelves, shelves * (post + SHELF_THICKNESS_MM), usable)
+    return ShelfStack(shelves, shelves * (post + SHELF_THICKNESS_MM), usable)

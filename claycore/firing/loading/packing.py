@@ -7,8 +7,8 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from itertools import cycle
 
-from claycore.firing.loading.filling import WAYS, Filler, Wanted, Way, centred
-from claycore.firing.loading.room import Choice, Room, Spot
+from claycore.firing.loading.filling import WAYS, Filler, FillingOrder, Wanted, centred
+from claycore.firing.loading.room import FreeSpaceChoice, Room, Spot
 from claycore.firing.loading.shelves import CLEARANCE, CLEARANCE_MM, SIDE, Placed, Shelf, Size
 from claycore.measure.errors import Inconsistent
 
@@ -41,7 +41,7 @@ class PlacedPiece:
 
 
 @dataclass(frozen=True)
-class Load:
+class PackedLoad:
     """What stands on each shelf, in the order of the shelves, and what found no place."""
 
     shelves: tuple[tuple[PlacedPiece, ...], ...]
@@ -55,7 +55,7 @@ class Load:
 
 def pack(
     shelves: Sequence[Shelf], pieces: Sequence[Piece], clearance: float = CLEARANCE_MM
-) -> Load:
+) -> PackedLoad:
     """Packs pieces onto shelves in the order to be filled; pieces may be turned by 90°.
 
     Sizes and ``clearance`` (between pieces and to the edge) in mm. Raises ClayError naming
@@ -152,14 +152,14 @@ def _attempts(filler: Filler, shelves: Sequence[Shelf], wanted: Counter[Size]) -
         yield _one_by_one(filler, shelves, wanted, way)
     chance = random.Random(wanted.total())  # noqa: S311 (no secret: the same every time)
     each = tuple((size, 1) for size, count in wanted.items() for _ in range(count))
-    for choice in cycle(Choice):
+    for choice in cycle(FreeSpaceChoice):
         shaken = [(-size.area * chance.uniform(0.6, 1.6), size, count) for size, count in each]
         shuffled = tuple((size, count) for _, size, count in sorted(shaken))
         yield _best_of_all(filler, shelves, shuffled, choice)
 
 
 def _one_by_one(
-    filler: Filler, shelves: Sequence[Shelf], wanted: Counter[Size], way: Way | None
+    filler: Filler, shelves: Sequence[Shelf], wanted: Counter[Size], way: FillingOrder | None
 ) -> Shelves:
     """Each shelf as full as it gets, in one way or in the best of all, before the next."""
     left = dict(wanted)
@@ -174,7 +174,7 @@ def _one_by_one(
 
 
 def _best_of_all(
-    filler: Filler, shelves: Sequence[Shelf], wanted: Wanted, choice: Choice
+    filler: Filler, shelves: Sequence[Shelf], wanted: Wanted, choice: FreeSpaceChoice
 ) -> Shelves:
     """Each piece on whichever shelf begun suits it best; a shelf is begun when none has room."""
     rooms: list[Room] = []
@@ -200,7 +200,7 @@ def _best_of_all(
     return tuple(map(tuple, found))
 
 
-def _named(found: Shelves, pieces: Sequence[Piece]) -> Load:
+def _named(found: Shelves, pieces: Sequence[Piece]) -> PackedLoad:
     """Gives the places to pieces in their order, along each shelf from below and from the left."""
     waiting: dict[Size, deque[int]] = defaultdict(deque)
     for number, piece in enumerate(pieces):
@@ -213,7 +213,7 @@ def _named(found: Shelves, pieces: Sequence[Piece]) -> Load:
         for one in found
     ]
     left = sorted(number for numbers in waiting.values() for number in numbers)
-    return Load(tuple(shelves), tuple(pieces[number] for number in left))
+    return PackedLoad(tuple(shelves), tuple(pieces[number] for number in left))
 
 
 def in_reading_order(places: Sequence[Placed]) -> list[Placed]:

@@ -16,7 +16,7 @@ from claycore.firing.loading.shelves import DUST, Placed, Rectangles, Size
 Scores = NDArray[np.float64]
 
 
-class Choice(StrEnum):
+class FreeSpaceChoice(StrEnum):
     """By what the free rectangle for a piece is chosen."""
 
     LOWEST = "lowest"
@@ -45,11 +45,11 @@ def _area_left(free: Rectangles, width: float, depth: float) -> tuple[Scores, Sc
     return area - width * depth, _sides_left(free, width, depth)[0]
 
 
-_SCORES: dict[Choice, Callable[[Rectangles, float, float], tuple[Scores, Scores]]] = {
-    Choice.LOWEST: _lowest,
-    Choice.SHORT_SIDE: _sides_left,
-    Choice.LONG_SIDE: _long_side_left,
-    Choice.AREA: _area_left,
+_SCORES: dict[FreeSpaceChoice, Callable[[Rectangles, float, float], tuple[Scores, Scores]]] = {
+    FreeSpaceChoice.LOWEST: _lowest,
+    FreeSpaceChoice.SHORT_SIDE: _sides_left,
+    FreeSpaceChoice.LONG_SIDE: _long_side_left,
+    FreeSpaceChoice.AREA: _area_left,
 }
 
 
@@ -80,13 +80,13 @@ class Room:
         """Another with the same room; what is taken from one is not taken from the other."""
         return Room(self._free, self._clearance, self._least - self._clearance)
 
-    def spot(self, size: Size, choice: Choice) -> Spot | None:
+    def spot(self, size: Size, choice: FreeSpaceChoice) -> Spot | None:
         """The best place for a piece, turned or not; None where none is left."""
         turned = Size(size.depth, size.width)
         found = [self._best(way, choice) for way in sorted({size, turned})]
         return min((spot for spot in found if spot), key=lambda spot: spot.score, default=None)
 
-    def _best(self, size: Size, choice: Choice) -> Spot | None:
+    def _best(self, size: Size, choice: FreeSpaceChoice) -> Spot | None:
         free = self._free
         width, depth = size.width + self._clearance, size.depth + self._clearance
         fits = (free[:, 2] - free[:, 0] >= width - DUST) & (free[:, 3] - free[:, 1] >= depth - DUST)

@@ -28,7 +28,7 @@ _CONTROL, _OTHERS = 0, 1
 
 
 @dataclass(frozen=True)
-class Result:
+class PieceResult:
     """What came of one piece: the slab it stood on, what it was, its rating or figure."""
 
     slab: int
@@ -37,7 +37,7 @@ class Result:
 
 
 @dataclass(frozen=True)
-class Pair:
+class LevelPair:
     """Two levels of a factor over all pairs of pieces that differ in nothing else.
 
     ``first_worse`` counts the pairs in which the first was worse. ``share`` is the interval, about
@@ -59,17 +59,17 @@ class Pair:
         return self.first_worse + self.second_worse + self.alike
 
     @property
-    def turned(self) -> "Pair":
+    def turned(self) -> "LevelPair":
         """The same, the other level first."""
         share = (1 - self.share[1], 1 - self.share[0]) if self.share else None
         less = self.difference
         other = replace(less, value=-less.value) if less else None
         worse = (self.second_worse, self.first_worse)
-        return Pair(self.second, self.first, *worse, self.alike, share, other)
+        return LevelPair(self.second, self.first, *worse, self.alike, share, other)
 
 
 @dataclass(frozen=True)
-class Effect:
+class FactorEffect:
     """An answer with its probability of chance, from 0 to 1, all questions together.
 
     ``p`` is None where there are too few pieces to ask.
@@ -85,7 +85,7 @@ class Effect:
 
 
 @dataclass(frozen=True)
-class MainEffect(Effect):
+class MainEffect(FactorEffect):
     """What a factor does: what is typical of each level, its mean place among its like, pairs.
 
     Typical is the median of ratings, the mean of figures. A place is lower the better. Both are
@@ -95,17 +95,17 @@ class MainEffect(Effect):
     factor: int
     typical: Sequence[float | None]
     places: Sequence[float | None]
-    pairs: Sequence[Pair]
+    pairs: Sequence[LevelPair]
 
     @property
-    def extremes(self) -> Pair | None:
+    def extremes(self) -> LevelPair | None:
         """The level that came out worst against the one that came out best."""
         known = [(place, at) for at, place in enumerate(self.places) if place is not None]
         if not known:
             return None
         return self.pair(max(known)[1], min(known)[1])
 
-    def pair(self, first: int, second: int) -> Pair | None:
+    def pair(self, first: int, second: int) -> LevelPair | None:
         """Two levels, the first first; None where no two of their pieces can be compared."""
         for pair in self.pairs:
             if (pair.first, pair.second) == (first, second):
@@ -116,14 +116,14 @@ class MainEffect(Effect):
 
 
 @dataclass(frozen=True)
-class Interaction(Effect):
+class Interaction(FactorEffect):
     """Whether what one factor does depends on another."""
 
     factors: tuple[int, int]
 
 
 @dataclass(frozen=True)
-class ControlEffect(Effect):
+class ControlEffect(FactorEffect):
     """A control, by its number, against every piece of the grid on its slab."""
 
     number: int
@@ -142,7 +142,9 @@ class Effects:
     results: int
 
 
-def effects_of(design: Design, results: Sequence[Result], *, measured: bool = False) -> Effects:
+def effects_of(
+    design: Design, results: Sequence[PieceResult], *, measured: bool = False
+) -> Effects:
     """What the results of a trial show; pieces without one are left out.
 
     ``measured`` figures count as they are, in their own unit; ratings by their order. Source: as
@@ -153,7 +155,7 @@ def effects_of(design: Design, results: Sequence[Result], *, measured: bool = Fa
     mains = [_main(design, in_grid, at, score) for at in range(len(design.factors))]
     both = [_interaction(in_grid, pair, score) for pair in combinations(range(len(mains)), 2)]
     beside = [_control(results, number, score) for number in range(len(design.controls))]
-    asked: list[Effect] = [*mains, *both, *(one for one in beside if one)]
+    asked: list[FactorEffect] = [*mains, *both, *(one for one in beside if one)]
     known = [one.p for one in asked if one.p is not None]
     corrected = iter(together(known))
     done = [one if one.p is None else replace(one, p=next(corrected)) for one in asked]
@@ -181,7 +183,7 @@ def _as_measured(values: Sequence[float]) -> np.ndarray:
     return np.asarray(values, dtype=float)
 
 
-def _like(results: Sequence[Result], factor: int) -> list[dict[int, float]]:
+def _like(results: Sequence[PieceResult], factor: int) -> list[dict[int, float]]:
     """The pieces that differ in this factor only, as value by level; one entry a group."""
     found: dict[tuple[int, Cell], dict[int, float]] = defaultdict(dict)
     for one in results:
@@ -190,7 +192,7 @@ def _like(results: Sequence[Result], factor: int) -> list[dict[int, float]]:
     return [group for group in found.values() if len(group) > 1]
 
 
-def _main(design: Design, results: Sequence[Result], factor: int, score: Score) -> MainEffect:
+def _main(design: Design, results: Sequence[PieceResult], factor: int, score: Score) -> MainEffect:
     levels = len(design.factors[factor].levels)
     alike = _like(results, factor)
     groups = [Group(list(group), list(score(list(group.values())))) for group in alike]
@@ -226,7 +228,7 @@ def _places(groups: Sequence[Group], levels: int) -> list[float | None]:
     return _of_levels(np.mean, every, levels)
 
 
-def _pair(alike: Sequence[Mapping[int, float]], two: tuple[int, int], measured: bool) -> Pair:
+def _pair(alike: Sequence[Mapping[int, float]], two: tuple[int, int], measured: bool) -> LevelPair:
     both = [(group[two[0]], group[two[1]]) for group in alike if set(two) <= set(group)]
     worse = sum(first > second for first, second in both)
     better = sum(first < second for first, second in both)
@@ -235,7 +237,7 @@ def _pair(alike: Sequence[Mapping[int, float]], two: tuple[int, int], measured: 
         share = _share_of_worse(worse, worse + better)
     differences = [first - second for first, second in both]
     difference = _mean_of(differences) if measured else None
-    return Pair(*two, worse, better, len(both) - worse - better, share, difference)
+    return LevelPair(*two, worse, better, len(both) - worse - better, share, difference)
 
 
 def _share_of_worse(worse: int, unequal: int) -> tuple[float, float]:
@@ -256,9 +258,11 @@ def _mean_of(differences: Sequence[float]) -> Estimate | None:
     return Estimate(float(np.mean(differences)), students_t(count - 1) * standard, count)
 
 
-def _interaction(results: Sequence[Result], pair: tuple[int, int], score: Score) -> Interaction:
+def _interaction(
+    results: Sequence[PieceResult], pair: tuple[int, int], score: Score
+) -> Interaction:
     """Two factors together; scores are taken slab by slab."""
-    slabs: dict[int, list[Result]] = defaultdict(list)
+    slabs: dict[int, list[PieceResult]] = defaultdict(list)
     for one in results:
         slabs[one.slab].append(one)
     ordered = [one for own in slabs.values() for one in own]
@@ -270,7 +274,7 @@ def _interaction(results: Sequence[Result], pair: tuple[int, int], score: Score)
     return Interaction(p, False, pair)
 
 
-def _control(results: Sequence[Result], number: int, score: Score) -> ControlEffect | None:
+def _control(results: Sequence[PieceResult], number: int, score: Score) -> ControlEffect | None:
     """A control's place on its slab; None where no slab has both it and others."""
     groups, better, worse, alike = [], 0, 0, 0
     for slab in sorted({one.slab for one in results}):

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 
 
 @dataclass(frozen=True)
-class Scale:
+class RatingScale:
     """How a piece is tried, and the words of each step; no steps for what is measured."""
 
     title: str
@@ -30,33 +30,33 @@ class Scale:
 
 COLOUR_LOST = "colour_lost"
 
-SCALES: dict[str, Scale] = {
-    "dry_rub": Scale(
+SCALES: dict[str, RatingScale] = {
+    "dry_rub": RatingScale(
         "Dry rub",
         "Ten strokes with a dry finger, pressing as if drying a cup.",
         ("stays", "a trace on the finger", "clearly on the finger", "thin patches", "gone"),
     ),
-    "wash": Scale(
+    "wash": RatingScale(
         "Wash",
         "Ten strokes with a wet sponge under the tap.",
         ("stays", "a trace in the sponge", "clearly in the sponge", "thin patches", "gone"),
     ),
-    "scrub": Scale(
+    "scrub": RatingScale(
         "Scrub",
         "Twenty strokes with a wet nylon brush.",
         ("stays", "a trace on the brush", "thinner", "thin patches", "gone"),
     ),
-    "flaking": Scale(
+    "flaking": RatingScale(
         "Flaking",
         "A fingernail drawn across the edge of the coat.",
         ("holds", "a hair crack", "lifts at an edge", "flakes come off", "falls off"),
     ),
-    "evenness": Scale(
+    "evenness": RatingScale(
         "Evenness",
         "Seen from an arm's length in daylight.",
         ("even", "a few specks", "specks all over", "streaks", "streaks and bare places"),
     ),
-    COLOUR_LOST: Scale(
+    COLOUR_LOST: RatingScale(
         "Colour lost",
         "The colour before and after washing, read from a photograph or an instrument.",
         unit="ΔE",

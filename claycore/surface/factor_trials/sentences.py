@@ -9,11 +9,11 @@ from claycore.surface.factor_trials.effects import (
     ControlEffect,
     Effects,
     Interaction,
+    LevelPair,
     MainEffect,
-    Pair,
 )
 from claycore.surface.factor_trials.expectations import Claim, ClaimKind
-from claycore.surface.factor_trials.scales import Scale
+from claycore.surface.factor_trials.scales import RatingScale
 
 HINT = "One trial on one clay is a hint, not a law. Repeating it counts for more than a small p."
 END_OF_SCALE = "Near the end of a scale, ratings can seem to depend on each other: see the pieces."
@@ -37,7 +37,7 @@ def chance_words(p: float) -> str:
     return "p\xa0<\xa00.001" if p < 0.001 else f"p\xa0=\xa0{plain(p, 3 if p < 0.01 else 2)}"
 
 
-def of_main(design: Design, effect: MainEffect, scale: Scale) -> Said:
+def of_main(design: Design, effect: MainEffect, scale: RatingScale) -> Said:
     """What a factor does, of its worst and its best level.
 
     Source: our choice: the count of pairs first, since anyone can check it on the table.
@@ -64,7 +64,7 @@ def of_main(design: Design, effect: MainEffect, scale: Scale) -> Said:
 SMALL_MISSED = "A small difference could have been missed."
 
 
-def _pairs(pair: Pair) -> str:
+def _pairs(pair: LevelPair) -> str:
     """In how many pairs the first was worse; and better, where it was not worse in all."""
     said = f"{pair.first_worse} of {pair.count} pairs"
     if pair.first_worse == pair.count:
@@ -76,14 +76,14 @@ def _capital(words: str) -> str:
     return words[:1].upper() + words[1:]
 
 
-def _difference(pair: Pair, scale: Scale) -> str:
+def _difference(pair: LevelPair, scale: RatingScale) -> str:
     found = pair.difference
     if found is None:
         return ""
     return f"{plain(found.value, 1)} ± {plain(found.u95, 1)} {scale.unit}"
 
 
-def of_interaction(design: Design, found: Interaction, scale: Scale) -> Said:
+def of_interaction(design: Design, found: Interaction, scale: RatingScale) -> Said:
     """Whether two factors work together. Source: our choice of words."""
     first, second = (design.factors[at].name for at in found.factors)
     if found.p is None:
@@ -111,7 +111,7 @@ def of_control(design: Design, found: ControlEffect) -> Said:
     return Said(f"{said}: no clear effect ({p}).", False, found.p)
 
 
-def all_of(design: Design, effects: Effects, scale: Scale) -> list[Said]:
+def all_of(design: Design, effects: Effects, scale: RatingScale) -> list[Said]:
     """Every sentence of a scale, factors first. Source: our choice of order."""
     said = [of_main(design, one, scale) for one in effects.mains]
     said += [of_interaction(design, one, scale) for one in effects.interactions]

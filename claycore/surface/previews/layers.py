@@ -6,7 +6,7 @@ from claycore.colour.notation import Lab
 
 
 @dataclass(frozen=True)
-class Layer:
+class WallLayer:
     """A layer of a wall: ``lab`` is its fired colour, None where that is not known.
 
     ``thickness_mm`` is of all its coats together; the body is taken as thick as need be.

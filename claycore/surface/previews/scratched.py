@@ -11,7 +11,7 @@ from dataclasses import dataclass
 
 from claycore.colour.difference import ciede2000
 from claycore.measure.bounds import Bound
-from claycore.surface.previews.layers import Layer
+from claycore.surface.previews.layers import WallLayer
 
 DEPTH = Bound(0, 20, "Depth must be more than 0 mm and at most 20 mm.")
 
@@ -29,7 +29,7 @@ STRONG = 20.0
 class Stripe:
     """A layer as it shows in the groove, from the middle out to ``half_width_mm`` either way."""
 
-    layer: Layer
+    layer: WallLayer
     half_width_mm: float
 
 
@@ -43,7 +43,7 @@ class Scratched:
     """
 
     stripes: tuple[Stripe, ...]
-    revealed: Layer
+    revealed: WallLayer
     delta_e: float | None
     lighter_by: float | None
     reads_from_mm: float | None
@@ -57,7 +57,7 @@ class Scratched:
         return self.reads_from_mm is not None and self.width_mm >= self.reads_from_mm
 
 
-def scratch(layers: Sequence[Layer], depth_mm: float) -> Scratched:
+def scratch(layers: Sequence[WallLayer], depth_mm: float) -> Scratched:
     """What a scratch of ``depth_mm`` shows. ``layers`` come from the top, the body last.
 
     Raises OutOfBounds naming ``depth``, ValueError without a layer. Source: as at the head of this

@@ -6,8 +6,8 @@ Source: common practice, from memory.
 from collections.abc import Sequence
 
 from claycore.surface.advice import Advice
-from claycore.surface.coats import Application, Stack, Technique
-from claycore.surface.steps import Step
+from claycore.surface.coats import Application, CoatStack, Technique
+from claycore.surface.steps import SurfaceStep
 from claycore.surface.techniques.agate import AGATE
 from claycore.surface.techniques.coats import COATS
 from claycore.surface.techniques.entry import TechniqueEntry
@@ -37,7 +37,7 @@ def choices() -> list[tuple[str, str]]:
     return [(entry.code.value, entry.title) for entry in TECHNIQUES.values()]
 
 
-def steps_of(stack: Stack) -> list[Step]:
+def steps_of(stack: CoatStack) -> list[SurfaceStep]:
     """All steps of a stack in order, from the formed piece to its last firing.
 
     Minutes. Source: the technique's entry.
@@ -45,7 +45,7 @@ def steps_of(stack: Stack) -> list[Step]:
     return TECHNIQUES[stack.technique].steps(stack)
 
 
-def advise(stack: Stack) -> list[Advice]:
+def advise(stack: CoatStack) -> list[Advice]:
     """What the technique's rules say of every coat, the lowest first; what is broken first in it.
 
     Lengths in mm, lightness in CIELAB, shrinkage in percent. Raises nothing. Source: the
@@ -57,7 +57,7 @@ def advise(stack: Stack) -> list[Advice]:
     return sorted(found, key=lambda one: (one.place, order[one.keeps]))
 
 
-def covers_pct(stack: Stack, place: int) -> float:
+def covers_pct(stack: CoatStack, place: int) -> float:
     """The share of the face that the coat at a place covers: its own, else the technique's usual.
 
     Percent. Source: the plan, else the technique's entry.
@@ -67,7 +67,7 @@ def covers_pct(stack: Stack, place: int) -> float:
     return usual if own is None else own
 
 
-def cautions_of(stack: Stack) -> Sequence[str]:
+def cautions_of(stack: CoatStack) -> Sequence[str]:
     """The codes of the cautions that the work on a stack needs, as of claycore.safety.cautions.
 
     Source: common practice.

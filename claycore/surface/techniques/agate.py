@@ -1,12 +1,12 @@
 """Agate: slabs of coloured clay stacked, cut or thrown. Source: common practice."""
 
 from claycore.surface import advice
-from claycore.surface.coats import Application, Onto, Stack, Technique
-from claycore.surface.steps import DRY_SLOWLY, PRESS, Step, laid
+from claycore.surface.coats import Application, CoatStack, Onto, Technique
+from claycore.surface.steps import DRY_SLOWLY, PRESS, SurfaceStep, laid
 from claycore.surface.techniques.entry import TechniqueEntry, from_raw
 
 
-def _steps(stack: Stack) -> list[Step]:
+def _steps(stack: CoatStack) -> list[SurfaceStep]:
     slabs = [laid(one.name) for one in stack.coats for _ in range(one.coats)]
     return [*slabs, PRESS, *from_raw(stack, DRY_SLOWLY)]
 

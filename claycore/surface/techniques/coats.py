@@ -1,8 +1,8 @@
 """Plain coats, one on the other. Source: common practice, from memory."""
 
 from claycore.surface import advice
-from claycore.surface.coats import Stack, Technique
-from claycore.surface.steps import Step
+from claycore.surface.coats import CoatStack, Technique
+from claycore.surface.steps import SurfaceStep
 from claycore.surface.techniques.entry import (
     TechniqueEntry,
     coats_with_waits,
@@ -10,7 +10,7 @@ from claycore.surface.techniques.entry import (
 )
 
 
-def _steps(stack: Stack) -> list[Step]:
+def _steps(stack: CoatStack) -> list[SurfaceStep]:
     return [*coats_with_waits(stack), *to_the_last_firing(stack)]
 
 

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from claycore.surface.advice import Rule
-from claycore.surface.coats import Application, Coat, Onto, Stack, Technique
+from claycore.surface.coats import Application, Coat, CoatStack, Onto, Technique
 from claycore.surface.steps import (
     BISQUE,
     DRY,
@@ -17,7 +17,7 @@ from claycore.surface.steps import (
     GLAZE_FIRING,
     LEATHER_HARD,
     SHINE,
-    Step,
+    SurfaceStep,
     coat,
 )
 
@@ -54,7 +54,7 @@ class TechniqueEntry:
     code: Technique
     title: str
     gloss: str
-    steps: Callable[[Stack], list[Step]]
+    steps: Callable[[CoatStack], list[SurfaceStep]]
     rules: tuple[Rule, ...]
     onto: Onto = Onto.LEATHER_HARD
     application: Application = Application.BRUSH
@@ -66,7 +66,7 @@ class TechniqueEntry:
     each_shows: bool = False
 
 
-def coats_with_waits(stack: Stack, last: str = "") -> list[Step]:
+def coats_with_waits(stack: CoatStack, last: str = "") -> list[SurfaceStep]:
     """Coats on the raw piece, and then on bisque ware, each when the shine is off the one below.
 
     What goes onto the other side of the piece waits for nothing. ``last`` says what is done with
@@ -74,7 +74,7 @@ def coats_with_waits(stack: Stack, last: str = "") -> list[Step]:
     """
     raw = [one for one in stack.coats if one.onto is not Onto.BISQUE for _ in range(one.coats)]
     late = [one for one in stack.coats if one.onto is Onto.BISQUE for _ in range(one.coats)]
-    steps: list[Step] = []
+    steps: list[SurfaceStep] = []
     number, count = 0, len(raw) + len(late)
     for group, before in ((raw, [LEATHER_HARD]), (late, [DRY, BISQUE])):
         wet: list[Coat] = []
@@ -89,7 +89,7 @@ def coats_with_waits(stack: Stack, last: str = "") -> list[Step]:
     return steps
 
 
-def to_the_last_firing(stack: Stack) -> list[Step]:
+def to_the_last_firing(stack: CoatStack) -> list[SurfaceStep]:
     """From the decorated piece on, which was bisque fired for its last coats or is raw still.
 
     Source: common practice: coats on bisque ware need no second bisque.
@@ -99,7 +99,7 @@ def to_the_last_firing(stack: Stack) -> list[Step]:
     return from_raw(stack)
 
 
-def from_raw(stack: Stack, drying: Step = DRY) -> list[Step]:
+def from_raw(stack: CoatStack, drying: SurfaceStep = DRY) -> list[SurfaceStep]:
     """From the decorated raw piece on: dried, bisque fired, glazed and fired as it needs it.
 
     Source: common practice: slip on leather-hard, bisque, glaze, glaze firing; fired once where

@@ -3,7 +3,7 @@
 from dataclasses import replace
 
 from claycore.surface import advice
-from claycore.surface.coats import Stack, Technique
+from claycore.surface.coats import CoatStack, Technique
 from claycore.surface.steps import (
     CUT_LINES,
     DRY_SLOWLY,
@@ -11,7 +11,7 @@ from claycore.surface.steps import (
     LEATHER_HARD,
     SCRAPE,
     SHINE,
-    Step,
+    SurfaceStep,
     fill,
 )
 from claycore.surface.techniques.entry import Lies, TechniqueEntry, from_raw
@@ -22,9 +22,9 @@ LINES_PCT = 10.0
 _FIRM_TO_SCRAPE = replace(FIRM, title="Until firm enough to scrape")
 
 
-def _steps(stack: Stack) -> list[Step]:
+def _steps(stack: CoatStack) -> list[SurfaceStep]:
     """Filled as often as it has coats: it sinks as it dries."""
-    filled: list[Step] = []
+    filled: list[SurfaceStep] = []
     for one in stack.coats:
         for _ in range(one.coats):
             filled += [*([SHINE] if filled else []), fill(one.name)]

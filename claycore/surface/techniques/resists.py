@@ -1,8 +1,8 @@
 """Coats of which the last goes beside something that keeps it off. Source: common practice."""
 
 from claycore.surface import advice
-from claycore.surface.coats import Stack, Technique
-from claycore.surface.steps import Step
+from claycore.surface.coats import CoatStack, Technique
+from claycore.surface.steps import SurfaceStep
 from claycore.surface.techniques.entry import (
     FACE_PCT,
     TechniqueEntry,
@@ -25,7 +25,7 @@ def resist(
     that it usually covers. Source: common practice.
     """
 
-    def steps(stack: Stack) -> list[Step]:
+    def steps(stack: CoatStack) -> list[SurfaceStep]:
         return [*coats_with_waits(stack, last=kept_off), *to_the_last_firing(stack)]
 
     return TechniqueEntry(

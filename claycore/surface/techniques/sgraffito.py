@@ -1,8 +1,8 @@
 """Sgraffito: lines scratched through the coats down to the body. Source: common practice."""
 
 from claycore.surface import advice
-from claycore.surface.coats import Stack, Technique
-from claycore.surface.steps import FIRM, SCRATCH, Step
+from claycore.surface.coats import CoatStack, Technique
+from claycore.surface.steps import FIRM, SCRATCH, SurfaceStep
 from claycore.surface.techniques.entry import (
     TechniqueEntry,
     coats_with_waits,
@@ -10,7 +10,7 @@ from claycore.surface.techniques.entry import (
 )
 
 
-def _steps(stack: Stack) -> list[Step]:
+def _steps(stack: CoatStack) -> list[SurfaceStep]:
     return [*coats_with_waits(stack), FIRM, SCRATCH, *to_the_last_firing(stack)]
 
 

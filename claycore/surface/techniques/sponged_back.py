@@ -1,8 +1,8 @@
 """Sponge-back: layers from dark to light, wiped back. Source: common practice."""
 
 from claycore.surface import advice
-from claycore.surface.coats import Stack, Technique
-from claycore.surface.steps import WIPE, Step
+from claycore.surface.coats import CoatStack, Technique
+from claycore.surface.steps import WIPE, SurfaceStep
 from claycore.surface.techniques.entry import (
     TechniqueEntry,
     coats_with_waits,
@@ -10,7 +10,7 @@ from claycore.surface.techniques.entry import (
 )
 
 
-def _steps(stack: Stack) -> list[Step]:
+def _steps(stack: CoatStack) -> list[SurfaceStep]:
     return [*coats_with_waits(stack), WIPE, *to_the_last_firing(stack)]
 
 

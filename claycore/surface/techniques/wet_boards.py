@@ -1,14 +1,14 @@
 """Boards on which slips are laid wet into wet, and moved. Source: common practice, from memory."""
 
 from claycore.surface import advice
-from claycore.surface.coats import Application, Onto, Stack, Technique
+from claycore.surface.coats import Application, CoatStack, Onto, Technique
 from claycore.surface.steps import (
     CUT,
     DRY_SLOWLY,
     FORMER,
     LEATHER_HARD,
     SLAB,
-    Step,
+    SurfaceStep,
     coat,
     wet_into_wet,
 )
@@ -18,14 +18,14 @@ TRAILED_PCT = 25.0
 """The share of the face that a trailed slip usually covers. Our choice."""
 
 
-def wet_board(code: Technique, title: str, gloss: str, moved: Step) -> TechniqueEntry:
+def wet_board(code: Technique, title: str, gloss: str, moved: SurfaceStep) -> TechniqueEntry:
     """The entry of a technique whose slips are ``moved`` while all of them are wet.
 
     The base is poured and the others go into it at once: nothing is waited for between. Only then
     it stiffens, is cut and laid over a former. Source: common practice.
     """
 
-    def steps(stack: Stack) -> list[Step]:
+    def steps(stack: CoatStack) -> list[SurfaceStep]:
         names = [one.name for one in stack.coats for _ in range(one.coats)]
         base = [coat(name, 1) for name in names[:1]]
         trailed = [wet_into_wet(name) for name in names[1:]]

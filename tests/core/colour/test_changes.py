@@ -2,7 +2,7 @@
 
 import pytest
 
-from claycore.colour.changes import Effect, became
+from claycore.colour.changes import ColourEffect, became
 from claycore.colour.equal_tiles import Noise
 from claycore.colour.notation import Lab
 
@@ -13,12 +13,12 @@ NOISE = Noise(0.6)
 @pytest.mark.parametrize(
     ("after", "effect"),
     [
-        (Lab(48.4, 40, 26), Effect.UNCHANGED),
-        (Lab(49.6, 41, 26), Effect.NOT_DECIDED),
-        (Lab(48, 20, 14), Effect.FADED),
-        (Lab(58, 24, 15), Effect.CLOUDED),
-        (Lab(42, 42, 27), Effect.DEEPENED),
-        (Lab(50, 34, 40), Effect.CHANGED),
+        (Lab(48.4, 40, 26), ColourEffect.UNCHANGED),
+        (Lab(49.6, 41, 26), ColourEffect.NOT_DECIDED),
+        (Lab(48, 20, 14), ColourEffect.FADED),
+        (Lab(58, 24, 15), ColourEffect.CLOUDED),
+        (Lab(42, 42, 27), ColourEffect.DEEPENED),
+        (Lab(50, 34, 40), ColourEffect.CHANGED),
     ],
 )
 def test_what_became_of_a_red(after, effect):

@@ -5,7 +5,7 @@ import math
 import numpy as np
 import pytest
 
-from claycore.colour.curves import CURVES, STRAIGHT, Curve, of_each
+from claycore.colour.curves import CURVES, STRAIGHT, StrengthCurve, of_each
 
 
 def test_straight_is_in_proportion():
@@ -15,12 +15,12 @@ def test_straight_is_in_proportion():
 
 def test_an_end_by_hand():
     """At the percentage of its end 1 − 1/e of all it can do, at three times that 95 %."""
-    ending = Curve(ends_at=4)
+    ending = StrengthCurve(ends_at=4)
     assert ending.has_end
     assert ending.of(4) == pytest.approx(4 * (1 - 1 / math.e))
     assert ending.of(12) == pytest.approx(4 * 0.9502, abs=1e-3)
     assert ending.of(0.01) == pytest.approx(0.01, rel=0.01)
-    assert not Curve(power=0.5).has_end
+    assert not StrengthCurve(power=0.5).has_end
 
 
 @pytest.mark.parametrize("curve", CURVES)

@@ -5,8 +5,8 @@ import pytest
 from claycore.colour.evenness import (
     GRAINS,
     POURINGS,
-    Factor,
-    Figure,
+    EvennessFactor,
+    EvennessFigure,
     Grain,
     Look,
     Pouring,
@@ -27,7 +27,7 @@ def of(found, factor, figure):
 
 def test_means_of_each_grain_stand_from_the_least_to_the_most():
     found = compared(looks((4, 0, COARSE), (6, 0, COARSE), (1, 0, FINE)))
-    specks = of(found, Factor.GRAIN, Figure.SPECKS)
+    specks = of(found, EvennessFactor.GRAIN, EvennessFigure.SPECKS)
     assert [(one.level, one.count, one.mean) for one in specks.levels] == [
         (FINE, 1, 1),
         (COARSE, 2, 5),
@@ -37,10 +37,10 @@ def test_means_of_each_grain_stand_from_the_least_to_the_most():
 def test_how_often_that_comes_by_lot_by_hand():
     """Of 70 ways to deal out eight tiles by four, 2 part them so: 0.029. Of 20 by three, 2: 0.1."""
     eight = [(n, 0, FINE) for n in (1, 1.2, 1.4, 1.6)] + [(n, 0, COARSE) for n in (5, 6, 7, 8)]
-    specks = of(compared(looks(*eight)), Factor.GRAIN, Figure.SPECKS)
+    specks = of(compared(looks(*eight)), EvennessFactor.GRAIN, EvennessFigure.SPECKS)
     assert specks.by_lot == pytest.approx(2 / 70)
     assert specks.is_sure
-    six = of(compared(looks(*eight[1:-1])), Factor.GRAIN, Figure.SPECKS)
+    six = of(compared(looks(*eight[1:-1])), EvennessFactor.GRAIN, EvennessFigure.SPECKS)
     assert six.by_lot == pytest.approx(2 / 20)
     assert not six.is_sure
 
@@ -52,14 +52,14 @@ def test_of_three_grains_the_two_ends_are_picked_from_three_pairs():
         for base, grain in ((1, FINE), (3, Grain.MESH_80), (5, COARSE))
         for n in range(4)
     ]
-    specks = of(compared(looks(*rows)), Factor.GRAIN, Figure.SPECKS)
+    specks = of(compared(looks(*rows)), EvennessFactor.GRAIN, EvennessFigure.SPECKS)
     assert specks.by_lot == pytest.approx(3 * 2 / 70)
     assert not specks.is_sure
 
 
 def test_one_tile_of_each_is_never_more_than_a_hint():
     found = compared(looks((9, 0, COARSE), (0, 0, FINE)))
-    assert not of(found, Factor.GRAIN, Figure.SPECKS).is_sure
+    assert not of(found, EvennessFactor.GRAIN, EvennessFigure.SPECKS).is_sure
 
 
 def test_streaks_go_with_pouring_by_themselves():
@@ -68,7 +68,7 @@ def test_streaks_go_with_pouring_by_themselves():
     ]
     found = compared(looks(*rows))
     assert [(one.factor, one.figure) for one in found.comparisons] == [
-        (Factor.POURING, Figure.STREAKS)
+        (EvennessFactor.POURING, EvennessFigure.STREAKS)
     ]
     assert found.comparisons[0].levels[-1].level is SIDE
     assert found.comparisons[0].is_sure

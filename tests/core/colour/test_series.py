@@ -6,7 +6,7 @@ import pytest
 from claycore.colour.difference import ciede2000_of
 from claycore.colour.equal_tiles import Noise
 from claycore.colour.notation import Lab
-from claycore.colour.series import Outcome, read_series
+from claycore.colour.series import SeriesOutcome, read_series
 from claycore.measure.errors import OutOfBounds
 from claycore.measure.replicates import Record
 from tests.core.colour.making_tiles import STRENGTHS, fired, made_series
@@ -17,7 +17,7 @@ PALE, MIDDLE, STRONG = Lab(70, 6, 14), Lab(58, 11, 22), Lab(57.6, 11.2, 22.3)
 def test_the_percentage_after_which_nothing_changes():
     found = read_series({3: [PALE], 7: [MIDDLE], 11: [STRONG]})
     assert found.enough_pct == 7
-    assert found.outcome is Outcome.ENOUGH
+    assert found.outcome is SeriesOutcome.ENOUGH
     assert "7 % is as strong as it gets. 11 % looks the same" in found.reason
     assert [step.reading for step in found.steps] == ["clearly different", "no visible change"]
     assert found.spread == pytest.approx(ciede2000_of(PALE.values, STRONG.values))
@@ -25,14 +25,14 @@ def test_the_percentage_after_which_nothing_changes():
 
 def test_the_strongest_is_never_enough():
     found = read_series({3: [PALE], 7: [MIDDLE]})
-    assert (found.outcome, found.enough_pct) == (Outcome.NOT_REACHED, None)
+    assert (found.outcome, found.enough_pct) == (SeriesOutcome.NOT_REACHED, None)
     assert "7 % still looks different from 3 %" in found.reason
 
 
 def test_a_difference_that_could_be_either_is_not_decided_and_says_what_would():
     near = Lab(55.6, 11.4, 22.4)
     found = read_series({3: [PALE], 7: [MIDDLE], 11: [near]})
-    assert found.outcome is Outcome.NOT_DECIDED
+    assert found.outcome is SeriesOutcome.NOT_DECIDED
     assert found.enough_pct is None
     assert "may or may not look different" in found.reason
 
@@ -45,7 +45,7 @@ def test_a_series_that_comes_back_is_not_over_where_neighbours_look_alike():
 
 def test_one_strength_says_how_little_it_is():
     found = read_series({6: [MIDDLE, STRONG]})
-    assert found.outcome is Outcome.ONE_STRENGTH
+    assert found.outcome is SeriesOutcome.ONE_STRENGTH
     assert found.steps == ()
 
 

@@ -7,14 +7,14 @@ from claycore.colour.difference import ciede2000_of
 from claycore.colour.equal_tiles import Noise
 from claycore.colour.notation import Lab
 from claycore.colour.shelf_shift import shelf_shifts
-from claycore.colour.twins import Coloured, twins
+from claycore.colour.twins import ColouredTiles, twins
 from tests.core.colour.making_tiles import jitter
 
 QUIET = Noise(0.5)
 
 
 def coloured(name, *tiles, cost=None):
-    return Coloured(name, frozenset([name]), tiles, cost)
+    return ColouredTiles(name, frozenset([name]), tiles, cost)
 
 
 OCHRE = coloured("Sand Ochre", Lab(62, 12, 34), cost=1.8)
@@ -36,7 +36,9 @@ def test_without_a_price_neither_is_cheaper():
 
 
 def test_two_strengths_of_one_stain_are_no_twins():
-    strengths = [Coloured(f"{pct} %", frozenset(["Kelp"]), [Lab(50, -20, 12)]) for pct in (6, 9)]
+    strengths = [
+        ColouredTiles(f"{pct} %", frozenset(["Kelp"]), [Lab(50, -20, 12)]) for pct in (6, 9)
+    ]
     assert twins(strengths, QUIET) == []
     assert twins(strengths[:1], QUIET) == []
 

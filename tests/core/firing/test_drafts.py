@@ -3,15 +3,15 @@
 import pytest
 
 from claycore.firing import cones, heat_work
-from claycore.firing.drafts import Stage, draft, stage_for
-from claycore.firing.schedule_checks import Loaded, findings
+from claycore.firing.drafts import FiringStage, draft, stage_for
+from claycore.firing.schedule_checks import LoadToFire, findings
 from claycore.firing.schedules import curve_of
 from claycore.measure.errors import ClayError
 
 FIRED_CONES = [name for name in cones.CONES if cones.order(name) >= cones.order("010")]
 
 
-@pytest.mark.parametrize("stage", Stage)
+@pytest.mark.parametrize("stage", FiringStage)
 @pytest.mark.parametrize("by_fuel", [False, True])
 def test_a_draft_brings_down_its_cone_and_no_other(stage, by_fuel):
     for cone in FIRED_CONES[::4]:
@@ -21,7 +21,7 @@ def test_a_draft_brings_down_its_cone_and_no_other(stage, by_fuel):
 
 def test_a_bisque_draft_goes_as_is_usual():
     """60 °C/h to 100, hold until dry, 100 °C/h to 600, 150 to the cone: common practice."""
-    segments = draft(Stage.BISQUE, "04")
+    segments = draft(FiringStage.BISQUE, "04")
     assert [(one.rate, one.target_c) for one in segments[:2]] == [(60, 100), (100, 600)]
     assert segments[0].hold_min > 0
     assert (segments[2].rate, segments[2].hold_min) == (150, 0)
@@ -29,29 +29,29 @@ def test_a_bisque_draft_goes_as_is_usual():
 
 
 def test_a_hold_lets_a_glaze_draft_peak_lower_than_the_chart():
-    peak = draft(Stage.GLAZE, "6")[-1].target_c
+    peak = draft(FiringStage.GLAZE, "6")[-1].target_c
     assert peak < cones.bends_at("6", 70).temperature_c
 
 
-@pytest.mark.parametrize("stage", Stage)
+@pytest.mark.parametrize("stage", FiringStage)
 def test_a_draft_passes_the_checks_for_what_it_is_for(stage):
-    loaded = Loaded("6", is_raw=stage != Stage.GLAZE)
+    loaded = LoadToFire("6", is_raw=stage != FiringStage.GLAZE)
     assert findings(curve_of(draft(stage, "6")), loaded) == []
 
 
 def test_no_draft_for_an_overglaze_cone():
     with pytest.raises(ClayError) as error:
-        draft(Stage.GLAZE, "019")
+        draft(FiringStage.GLAZE, "019")
     assert error.value.field == "cone"
 
 
 @pytest.mark.parametrize(
     ("cone", "is_fired", "is_glazed", "stage"),
     [
-        ("04", False, False, Stage.BISQUE),
-        ("04", False, True, Stage.SINGLE),
-        ("6", False, False, Stage.SINGLE),
-        ("6", True, True, Stage.GLAZE),
+        ("04", False, False, FiringStage.BISQUE),
+        ("04", False, True, FiringStage.SINGLE),
+        ("6", False, False, FiringStage.SINGLE),
+        ("6", True, True, FiringStage.GLAZE),
     ],
 )
 def test_what_a_firing_is_for_a_piece(cone, is_fired, is_glazed, stage):

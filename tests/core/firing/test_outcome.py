@@ -25,7 +25,7 @@ def test_a_power_cut_on_the_way_up_reached_no_cone():
     """K1: 425 °C on the way to 6."""
     found = outcome("6", TO_425)
     assert (found.cone, found.complete, found.log_cone) == (None, False, None)
-    assert found.proposal == fo.Proposal.REFIRE
+    assert found.proposal == fo.RecordProposal.REFIRE
     assert found.message.startswith("No cone reached: stopped at 425 °C after 6 h 35 min.")
     assert "unfired" in found.message
 

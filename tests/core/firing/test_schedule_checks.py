@@ -2,7 +2,7 @@
 
 import pytest
 
-from claycore.firing.schedule_checks import Check, Limited, Loaded, findings, too_powerful
+from claycore.firing.schedule_checks import Check, Limited, LoadToFire, findings, too_powerful
 from claycore.firing.schedules import Segment, curve_of
 
 SAFE = [Segment(60, 100, 120), Segment(100, 620), Segment(150, 1080)]
@@ -13,7 +13,7 @@ def checks(segments, loaded):
 
 
 def test_a_careful_bisque_has_nothing_against_it():
-    assert checks(SAFE, Loaded(is_raw=True)) == []
+    assert checks(SAFE, LoadToFire(is_raw=True)) == []
 
 
 @pytest.mark.parametrize(
@@ -28,22 +28,22 @@ def test_a_careful_bisque_has_nothing_against_it():
     ],
 )
 def test_too_fast_through_drying_or_quartz(segments, is_raw, expected):
-    assert checks(segments, Loaded(is_raw=is_raw)) == expected
+    assert checks(segments, LoadToFire(is_raw=is_raw)) == expected
 
 
 def test_the_cone_must_be_the_one_the_load_needs():
-    assert checks(SAFE, Loaded("04")) == []
-    (short,) = findings(curve_of(SAFE), Loaded("6"))
+    assert checks(SAFE, LoadToFire("04")) == []
+    (short,) = findings(curve_of(SAFE), LoadToFire("6"))
     assert "the load needs cone 6" in short.summary
-    (beyond,) = findings(curve_of(SAFE), Loaded("06"))
+    (beyond,) = findings(curve_of(SAFE), LoadToFire("06"))
     assert "It goes beyond cone 06: cone 04 comes down as well." in beyond.summary
-    (none,) = findings(curve_of([Segment(60, 300)]), Loaded("06"))
+    (none,) = findings(curve_of([Segment(60, 300)]), LoadToFire("06"))
     assert none.summary.startswith("It brings down no cone")
 
 
 def test_what_is_inside_has_a_top_of_its_own():
     red, plain = Limited("Buoy Red", "06"), Limited("Quay Blue", "10")
-    (found,) = findings(curve_of(SAFE), Loaded("04", limited=(red, plain)))
+    (found,) = findings(curve_of(SAFE), LoadToFire("04", limited=(red, plain)))
     assert found.check == Check.MATERIAL
     assert found.summary.startswith("Buoy Red is only for cone 06 and cooler")
 

@@ -6,7 +6,7 @@ import pytest
 
 from claycore.judging import adjustment_suggestions
 from claycore.judging import verdict as cv
-from claycore.judging.adjustments import ADJUSTMENTS, Change, Trait
+from claycore.judging.adjustments import ADJUSTMENTS, Trait, TraitChange
 from claycore.judging.evidence import Evidence
 from claycore.judging.firing_range import firing_range
 from claycore.judging.limits import usual_limits
@@ -140,9 +140,9 @@ def test_what_helps_against_two_things_is_named_once():
 
 
 def test_changes_that_oppose():
-    assert Change.UP.opposes(Change.DOWN)
-    assert not Change.UP.opposes(Change.UP)
-    assert not Change.OTHER.opposes(Change.DOWN)
+    assert TraitChange.UP.opposes(TraitChange.DOWN)
+    assert not TraitChange.UP.opposes(TraitChange.UP)
+    assert not TraitChange.OTHER.opposes(TraitChange.DOWN)
     assert set(Trait) == {
         effect.trait for adjustment in ADJUSTMENTS.values() for effect in adjustment.effects
     }
@@ -151,8 +151,8 @@ def test_changes_that_oppose():
 def test_a_blend_is_guessed_by_its_parts():
     """80 : 20 of 14 ± 1 and 8 ± 2: 12.8, ± √(0.8² + 0.4²)."""
     parts = [
-        adjustment_suggestions.BlendPart(80, Estimate(14, 1), Estimate(6, 0.5)),
-        adjustment_suggestions.BlendPart(20, Estimate(8, 2), None),
+        adjustment_suggestions.SuggestedBlendPart(80, Estimate(14, 1), Estimate(6, 0.5)),
+        adjustment_suggestions.SuggestedBlendPart(20, Estimate(8, 2), None),
     ]
     found = adjustment_suggestions.blend_guess(parts)
     assert found.total.value == pytest.approx(12.8)

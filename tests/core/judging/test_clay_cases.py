@@ -87,9 +87,9 @@ def judged(case):
 def label_of(case):
     told = case.get("label")
     if not told:
-        return claims.Claim()
+        return claims.LabelClaim()
     low, high = told["cones"]
-    return claims.Claim(low, high, absorption_pct=told["absorbs"], absorption_cone=told["at"])
+    return claims.LabelClaim(low, high, absorption_pct=told["absorbs"], absorption_cone=told["at"])
 
 
 @pytest.mark.parametrize("case", CASES, ids=lambda case: case["name"])

@@ -279,7 +279,7 @@ def test_why_a_rule_matters_is_told_for_the_purpose():
 
 def test_sold_as_cone_6_to_10_and_open_at_6():
     found = clay_results(run(("6", 10, 4.1), ("9", 12, 1.0), ("10", 12.2, 0.6)))
-    claim = claims.Claim("6", "10", total_pct=12, absorption_pct=2)
+    claim = claims.LabelClaim("6", "10", total_pct=12, absorption_pct=2)
     ranges = firing_range(found.cones, 1.5)
     cones_line, shrinkage_line, absorption_line = claims.check_claim(claim, found, ranges, 1.5)
     assert cones_line.outcome == claims.ClaimOutcome.DOES_NOT_HOLD
@@ -309,7 +309,7 @@ def test_a_label_is_printed_in_round_figures_and_taking_up_less_is_no_fault(clai
     """12.2 % is a label's 12 (11.5 to 12.5), and not its 12.8."""
     found = clay_results(run(("10", 12.2, 0.6)))
     ranges = firing_range(found.cones, 1.5)
-    *_, line = claims.check_claim(claims.Claim("8", "10", **claim), found, ranges, 1.5)
+    *_, line = claims.check_claim(claims.LabelClaim("8", "10", **claim), found, ranges, 1.5)
     assert line.outcome == outcome
 
 
@@ -326,7 +326,7 @@ def test_a_label_is_printed_in_round_figures_and_taking_up_less_is_no_fault(clai
 def test_claims_held(rows, expected):
     found = clay_results(run(*rows))
     (line,) = claims.check_claim(
-        claims.Claim("6", "10"), found, firing_range(found.cones, 1.5), 1.5
+        claims.LabelClaim("6", "10"), found, firing_range(found.cones, 1.5), 1.5
     )
     assert line.outcome == expected
 
@@ -395,7 +395,7 @@ def test_a_difference_of_shrinkages_carries_the_doubt_of_both():
 
 def test_a_label_without_a_cone_is_asked_about_and_held_against_nothing():
     found = clay_results(run(("6", 12.2, 4.0)))
-    claim = claims.Claim(absorption_pct=1)
+    claim = claims.LabelClaim(absorption_pct=1)
     (line,) = claims.check_claim(claim, found, firing_range(found.cones, 1.5), 1.5)
     assert line.outcome == claims.ClaimOutcome.NOT_DECIDED
     assert "names no cone: ask the supplier at which" in line.sentence

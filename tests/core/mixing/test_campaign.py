@@ -9,10 +9,10 @@ from hypothesis import strategies as st
 from claycore.materials.clay_in_hand import DRY, ClayCondition, ClayState
 from claycore.measure.errors import ClayError
 from claycore.mixing import campaign
-from claycore.mixing.campaign import Bag, Wanted
+from claycore.mixing.campaign import Bag, WantedCampaign
 
 PLASTIC = ClayCondition(ClayState.PLASTIC, 0.79)
-WANTED = Wanted(
+WANTED = WantedCampaign(
     (Bag("Lamp Yellow", 11.0), Bag("Rope Green"), Bag("Dawn Rose", 4.0)),
     (7.0, 3.5, 12.0),
     tile_dry_g=20.54,

@@ -20,12 +20,12 @@ from claycore.mixing import (
     sum_checks,
 )
 from claycore.mixing.campaign import Bag
-from claycore.mixing.campaign import Wanted as CampaignWanted
+from claycore.mixing.campaign import WantedCampaign as CampaignWanted
 from claycore.mixing.dose import dose
 from claycore.mixing.dose_checks import dose_warnings, water_warnings
-from claycore.mixing.series import Wanted, plans
+from claycore.mixing.series import WantedSeries, plans
 from claycore.mixing.sum_checks import ChangeSum, DoseSum
-from claycore.mixing.ways_out import Way, ways_out
+from claycore.mixing.ways_out import WayOutKind, ways_out
 
 DOSES = list(csv.DictReader(Path(__file__).with_name("cases.csv").open()))
 
@@ -51,7 +51,7 @@ def test_m2_is_a_mistake_only_where_dry_clay_was_meant():
     assert [one.code for one in checked.mistakes] == ["of_wet_clay"]
     assert checked.actual_pct == pytest.approx(8.2, abs=0.05)
     first, *_ = ways_out(clay.dry_g, 273, 6.5, clay.condition)
-    assert (first.way, round(first.add_dry_g)) == (Way.ADD_CLAY, 882)
+    assert (first.way, round(first.add_dry_g)) == (WayOutKind.ADD_CLAY, 882)
     assert first.add_g == pytest.approx(1116, abs=1)
     own = DoseSum(clay, 6.5, Convention.ON_WET_CLAY, 4200, "g")
     assert sum_checks.check_dose(own, 273, 1).correct
@@ -69,11 +69,11 @@ def test_m2_says_what_the_convention_is_on_dry_clay():
 
 def test_m5_the_largest_tiles_from_a_small_bag():
     """3, 6 and 9 %, two tiles each, 7.5 g of stain, 5 % loss, water 20 %."""
-    wanted = Wanted((3, 6, 9), 1, 7.5)
+    wanted = WantedSeries((3, 6, 9), 1, 7.5)
     tile_g = series_backwards.largest_tile_g(wanted, 2)
     assert tile_g == pytest.approx(21.1, abs=0.1)
     assert tile_g / 0.8 == pytest.approx(26, abs=0.5)
-    assert min(plan.colourant_g for plan in plans(Wanted((3, 6, 9), 48))) == pytest.approx(
+    assert min(plan.colourant_g for plan in plans(WantedSeries((3, 6, 9), 48))) == pytest.approx(
         8.5, abs=0.05
     )
 

@@ -7,15 +7,15 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from claycore.mixing import series
-from claycore.mixing.mass_balance import Stage, stage_balances
-from claycore.mixing.series import Wanted
+from claycore.mixing.mass_balance import BatchStage, stage_balances
+from claycore.mixing.series import WantedSeries
 
 
-def stages_of(wanted: Wanted, strategy: str) -> list[Stage]:
+def stages_of(wanted: WantedSeries, strategy: str) -> list[BatchStage]:
     """A series as it was planned, before anything is made of it."""
     [plan] = [plan for plan in series.plans(wanted) if plan.strategy == strategy]
     return [
-        Stage(
+        BatchStage(
             batch.total_g,
             batch.tiles_g,
             batch.source,
@@ -26,7 +26,9 @@ def stages_of(wanted: Wanted, strategy: str) -> list[Stage]:
     ]
 
 
-MIDDLE = stages_of(Wanted((5.0, 10.0, 15.0), 25.0, loss_pct=0.0), series.Strategy.START_MIDDLE)
+MIDDLE = stages_of(
+    WantedSeries((5.0, 10.0, 15.0), 25.0, loss_pct=0.0), series.Strategy.START_MIDDLE
+)
 
 
 @given(
@@ -35,7 +37,7 @@ MIDDLE = stages_of(Wanted((5.0, 10.0, 15.0), 25.0, loss_pct=0.0), series.Strateg
     st.floats(0, 30),
 )
 def test_what_was_planned_can_be_made_as_long_as_nothing_went_otherwise(pcts, strategy, loss_pct):
-    found = stage_balances(stages_of(Wanted(tuple(pcts), 25.0, loss_pct=loss_pct), strategy))
+    found = stage_balances(stages_of(WantedSeries(tuple(pcts), 25.0, loss_pct=loss_pct), strategy))
     assert not any(stand.is_short for stand in found)
 
 
@@ -72,9 +74,9 @@ def test_what_went_before_the_count_is_not_taken_off_it_again():
 def test_a_pot_gives_one_pour_after_another_until_it_is_empty():
     """Three pours of 100 g and the pot holds 250: the last is 50 g short."""
     pot = [
-        Stage(250, 100),
-        Stage(201, 100, source=0, take_g=200),
-        Stage(102, 100, source=1, take_g=101),
+        BatchStage(250, 100),
+        BatchStage(201, 100, source=0, take_g=200),
+        BatchStage(102, 100, source=1, take_g=101),
     ]
     found = stage_balances(pot)
     assert [stand.is_short for stand in found] == [False, True, True]

@@ -11,13 +11,13 @@ from claycore.materials import moisture
 from claycore.materials.clay_in_hand import dry_clay
 from claycore.measure.errors import ClayError
 from claycore.mixing import pour_plan
-from claycore.mixing.pour_plan import Axis, Grid, plan
+from claycore.mixing.pour_plan import Axis, PourGrid, plan
 from tests.thoroughness import examples
 
 
 def square(side, **more):
     pcts = tuple(2.0 * step for step in range(side))
-    return Grid(Axis("iron", pcts), Axis("titania", pcts), 100, 70, **more)
+    return PourGrid(Axis("iron", pcts), Axis("titania", pcts), 100, 70, **more)
 
 
 def below(a, b):
@@ -40,7 +40,7 @@ def grids(draw, most=4):
     x, y = draw(axis), draw(st.none() | axis)
     cells = [(a, b) for b in (y or [0.0]) for a in x]
     have = draw(st.sets(st.sampled_from(cells)))
-    return Grid(
+    return PourGrid(
         Axis("iron", tuple(x)),
         Axis("titania", tuple(y)) if y else None,
         draw(st.floats(10, 500)),
@@ -141,7 +141,7 @@ def test_a_full_three_by_three_takes_three_pots():
 
 def test_the_bench_shortcut_stands_beside_the_exact_mass():
     """300 g of 70 % slip: 4.2 g for 2 %, then 2.8 g with 200 g left. Common practice."""
-    found = plan(Grid(Axis("iron", (2, 4, 6)), None, 100, 70))
+    found = plan(PourGrid(Axis("iron", (2, 4, 6)), None, 100, 70))
     (pot,) = found.pots
     first, second, _ = (pour.add[0] for pour in pot.pours)
     assert first.shortcut_g == pytest.approx(4.2)
@@ -210,5 +210,5 @@ def test_what_cannot_be_is_named(change, field):
         **change,
     }
     with pytest.raises(ClayError) as raised:
-        plan(Grid(**asked))
+        plan(PourGrid(**asked))
     assert raised.value.field == field

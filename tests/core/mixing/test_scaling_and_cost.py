@@ -10,7 +10,7 @@ from claycore.materials.composition import Addition, Convention
 from claycore.measure.errors import ClayError
 from claycore.mixing import cost, mixing_in, scaling
 from claycore.mixing.cost import DarkGround, Priced
-from claycore.mixing.scaling import Layer
+from claycore.mixing.scaling import ClayLayer
 
 
 @given(st.floats(10, 1e6), st.floats(5, 40), st.lists(st.floats(0, 30), min_size=1, max_size=4))
@@ -31,13 +31,13 @@ def test_six_kilos_at_ten_percent():
 
 
 def test_layers_of_a_marbled_piece():
-    layers = scaling.stretched(12, 400, [Layer("blue", 20), Layer("black", 5)])
+    layers = scaling.stretched(12, 400, [ClayLayer("blue", 20), ClayLayer("black", 5)])
     assert [(row.name, row.each_g, row.all_g) for row in layers] == [
         ("blue", 80, 960),
         ("black", 20, 240),
         ("plain clay", 300, 3600),
     ]
-    assert len(scaling.stretched(1, 100, [Layer("blue", 100)])) == 1
+    assert len(scaling.stretched(1, 100, [ClayLayer("blue", 100)])) == 1
 
 
 @pytest.mark.parametrize(
@@ -52,7 +52,7 @@ def test_layers_of_a_marbled_piece():
 )
 def test_layers_that_cannot_be(pieces, piece, shares, field):
     with pytest.raises(ClayError) as raised:
-        scaling.stretched(pieces, piece, [Layer("x", share) for share in shares])
+        scaling.stretched(pieces, piece, [ClayLayer("x", share) for share in shares])
     assert raised.value.field == field
 
 

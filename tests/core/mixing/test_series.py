@@ -6,10 +6,10 @@ from hypothesis import strategies as st
 
 from claycore.measure.errors import ClayError
 from claycore.mixing import series
-from claycore.mixing.series import STRATEGIES, Wanted, plans, recommend
+from claycore.mixing.series import STRATEGIES, WantedSeries, plans, recommend
 
 wanted_series = st.builds(
-    Wanted,
+    WantedSeries,
     pcts=st.lists(st.floats(0.1, 60), min_size=1, max_size=8).map(tuple),
     tiles_g=st.floats(5, 500),
     powder_g=st.none() | st.floats(0, 200),
@@ -75,7 +75,7 @@ def test_the_recommended_plan_can_be_done_if_any_can(wanted):
 
 
 def test_the_four_schools_of_a_5_10_15_series():
-    found = {plan.strategy: plan for plan in plans(Wanted((5, 10, 15), 25))}
+    found = {plan.strategy: plan for plan in plans(WantedSeries((5, 10, 15), 25))}
     assert list(found) == list(STRATEGIES)
     starts = {strategy: plan.start_pct for strategy, plan in found.items()}
     assert starts == {"separate": 5, "start_low": 5, "start_middle": 10, "start_high": 15}
@@ -87,7 +87,7 @@ def test_the_four_schools_of_a_5_10_15_series():
 
 def test_start_high_worked_by_hand():
     """Backwards: 20 g at 5 % from 10 %, then 30 g at 10 % from 15 %. Arithmetic."""
-    plan = plans(Wanted((5, 10, 15), 20, loss_pct=0))[3]
+    plan = plans(WantedSeries((5, 10, 15), 20, loss_pct=0))[3]
     strongest, ten, five = plan.batches
     take_ten = 20 * (5 / 105) / (10 / 110)
     assert five.take_g == pytest.approx(take_ten)
@@ -99,7 +99,7 @@ def test_start_high_worked_by_hand():
 
 def test_a_sample_bag_of_12_g_and_comfortable_batches():
     """With 12 g and 60 g batches only chains do, from near 60 g of clay. Common practice."""
-    found = plans(Wanted((5, 10, 15), 25, 12, smallest_batch_g=60))
+    found = plans(WantedSeries((5, 10, 15), 25, 12, smallest_batch_g=60))
     by_name = {plan.strategy: plan for plan in found}
     assert by_name["separate"].missing == ("You need 4.14 g more colourant.",)
     assert by_name["start_high"].feasible
@@ -109,7 +109,7 @@ def test_a_sample_bag_of_12_g_and_comfortable_batches():
 
 
 def test_rounding_the_start_to_a_comfortable_mass():
-    plan = plans(Wanted((5, 10, 15), 25, round_start_g=20))[3]
+    plan = plans(WantedSeries((5, 10, 15), 25, round_start_g=20))[3]
     start = plan.batches[0]
     assert start.add_clay_g == pytest.approx(60)
     assert start.add_colourant_g == pytest.approx(9)
@@ -117,14 +117,14 @@ def test_rounding_the_start_to_a_comfortable_mass():
 
 
 def test_a_coarse_scale_is_said():
-    plan = plans(Wanted((2.5,), 25, scale_step_g=0.1, loss_pct=0))[0]
+    plan = plans(WantedSeries((2.5,), 25, scale_step_g=0.1, loss_pct=0))[0]
     assert plan.missing == (
         "The 2.5 % mix needs 0.61 g of colourant: too little to weigh in 0.1 g steps.",
     )
 
 
 def test_no_powder_and_none_feasible_still_says_what_is_missing():
-    found = plans(Wanted((5, 10), 25, powder_g=0))
+    found = plans(WantedSeries((5, 10), 25, powder_g=0))
     assert not any(plan.feasible for plan in found)
     index, reason = recommend(found)
     assert "g more colourant" in reason
@@ -132,7 +132,7 @@ def test_no_powder_and_none_feasible_still_says_what_is_missing():
 
 
 def test_a_control_without_colourant_is_plain_clay():
-    for plan in plans(Wanted((0, 5, 10), 25)):
+    for plan in plans(WantedSeries((0, 5, 10), 25)):
         plain = next(batch for batch in plan.batches if batch.pct == 0)
         assert plain.add_colourant_g == 0
         assert plain.take_g == 0
@@ -140,7 +140,7 @@ def test_a_control_without_colourant_is_plain_clay():
 
 
 def test_repeated_and_descending_percentages():
-    wanted = Wanted((15, 10, 10, 5), 25)
+    wanted = WantedSeries((15, 10, 10, 5), 25)
     found = plans(wanted)
     assert [batch.pct for batch in found[0].batches] == [5, 10, 15]
     assert "repeated_percentage" in {w.code for w in series.warnings(wanted, found[0])}
@@ -161,13 +161,13 @@ def test_repeated_and_descending_percentages():
 )
 def test_what_cannot_be_is_named(change, field):
     with pytest.raises(ClayError) as raised:
-        plans(Wanted(**{"pcts": (5.0,), "tiles_g": 25.0, **change}))
+        plans(WantedSeries(**{"pcts": (5.0,), "tiles_g": 25.0, **change}))
     assert raised.value.field == field
 
 
 def test_the_smallest_mix_is_named_where_it_is_hard_to_mix_evenly():
     """In a chain up from 3 % the last mix, of 9 %, feeds no other and is the smallest."""
-    wanted = Wanted(pcts=(3.0, 6.0, 9.0), tiles_g=18.0)
+    wanted = WantedSeries(pcts=(3.0, 6.0, 9.0), tiles_g=18.0)
     plan = next(p for p in plans(wanted) if p.strategy == series.Strategy.START_LOW)
     (said,) = [one for one in series.warnings(wanted, plan) if one.code == "small_batch"]
     sizes = {batch.pct: batch.total_g for batch in plan.batches}
@@ -176,7 +176,9 @@ def test_the_smallest_mix_is_named_where_it_is_hard_to_mix_evenly():
 
 
 def test_a_mix_large_enough_is_no_matter():
-    wanted = Wanted(pcts=(3.0, 6.0), tiles_g=18.0, smallest_batch_g=series.COMFORTABLE_BATCH_G)
+    wanted = WantedSeries(
+        pcts=(3.0, 6.0), tiles_g=18.0, smallest_batch_g=series.COMFORTABLE_BATCH_G
+    )
     for plan in plans(wanted):
         assert "small_batch" not in [one.code for one in series.warnings(wanted, plan)]
 

@@ -10,10 +10,10 @@ from claycore.materials.clay_in_hand import DRY, ClayCondition, ClayState
 from claycore.measure.errors import Inconsistent
 from claycore.measure.formatting import to_step
 from claycore.mixing import series_backwards
-from claycore.mixing.series import MOST_TILES_EACH, Wanted, plans, recommend
+from claycore.mixing.series import MOST_TILES_EACH, WantedSeries, plans, recommend
 
 wanted_series = st.builds(
-    Wanted,
+    WantedSeries,
     pcts=st.lists(st.floats(0.5, 40), min_size=1, max_size=5).map(tuple),
     tiles_g=st.just(1.0),
     powder_g=st.floats(2, 100),
@@ -23,7 +23,7 @@ wanted_series = st.builds(
 
 
 def takes(wanted, tile_g, tiles_each):
-    changed = Wanted(
+    changed = WantedSeries(
         wanted.pcts,
         tile_g * tiles_each,
         loss_pct=wanted.loss_pct,
@@ -37,7 +37,7 @@ def test_the_largest_tile_worked_by_hand():
 
     Two tiles of t grams at p % hold 2 t p / (100 + p) of powder; over 0.95 that is 0.3543 t.
     """
-    wanted = Wanted((3, 6, 9), 1, 7.5)
+    wanted = WantedSeries((3, 6, 9), 1, 7.5)
     tile_g = series_backwards.largest_tile_g(wanted, 2)
     assert tile_g == pytest.approx(7.5 / (2 / 0.95 * (3 / 103 + 6 / 106 + 9 / 109)))
     assert tile_g == pytest.approx(21.17, abs=0.005)
@@ -66,19 +66,19 @@ def test_the_most_tiles_are_found_by_trying_each_number(wanted, tile_g):
 
 
 def test_more_powder_than_any_tile_needs_is_held_at_the_largest():
-    assert series_backwards.largest_tile_g(Wanted((0.1,), 1, 1e6), 1) == 1e5
+    assert series_backwards.largest_tile_g(WantedSeries((0.1,), 1, 1e6), 1) == 1e5
 
 
 @pytest.mark.parametrize("powder_g", [None, 0.0])
 def test_without_powder_there_is_nothing_to_work_back_from(powder_g):
     with pytest.raises(Inconsistent) as refused:
-        series_backwards.largest_tile_g(Wanted((4,), 1, powder_g), 1)
+        series_backwards.largest_tile_g(WantedSeries((4,), 1, powder_g), 1)
     assert refused.value.field == "powder_g"
 
 
 def test_powder_that_the_smallest_mixes_use_up_is_told():
     with pytest.raises(Inconsistent) as refused:
-        series_backwards.largest_tile_g(Wanted((5,), 1, 1.0, smallest_batch_g=210), 1)
+        series_backwards.largest_tile_g(WantedSeries((5,), 1, 1.0, smallest_batch_g=210), 1)
     assert "10 g of colourant" in str(refused.value)
 
 

@@ -5,7 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from claycore.materials.clay_in_hand import DRY, ClayCondition, ClayState
-from claycore.mixing.series import Strategy, Wanted, plans
+from claycore.mixing.series import Strategy, WantedSeries, plans
 from claycore.mixing.series_on_the_scale import Ingredient, shown, steps, to_weigh
 
 PLASTIC = ClayCondition(ClayState.PLASTIC, 0.8)
@@ -16,7 +16,7 @@ conditions = st.one_of(
     st.floats(0.35, 0.75).map(lambda dry: ClayCondition(ClayState.SLIP, dry)),
 )
 wanted_series = st.builds(
-    Wanted,
+    WantedSeries,
     pcts=st.lists(st.floats(0.1, 60), min_size=1, max_size=6).map(tuple),
     tiles_g=st.floats(5, 500),
     loss_pct=st.floats(0, 30),
@@ -56,7 +56,7 @@ def test_in_every_state_the_same_dry_grams_and_the_same_strengths(wanted, clay):
 
 def test_plastic_clay_is_weighed_wet_and_its_dry_weight_is_told():
     """Worked by hand: 4 % of 52.6 g dry (50 g of tiles, 5 % loss): 50.6 g of clay, 63.3 g wet."""
-    (plan,) = (p for p in plans(Wanted((4,), 50)) if p.strategy == Strategy.SEPARATE)
+    (plan,) = (p for p in plans(WantedSeries((4,), 50)) if p.strategy == Strategy.SEPARATE)
     made, tiles = steps(plan, PLASTIC, 0.1, 2)
     assert made == (
         "Mix 63.3 g plastic clay (50.6 g dry), 2.0 g colourant and about 0.5 g of water:"
@@ -66,19 +66,19 @@ def test_plastic_clay_is_weighed_wet_and_its_dry_weight_is_told():
 
 
 def test_dry_clay_is_called_dry():
-    plan = plans(Wanted((4,), 50))[0]
+    plan = plans(WantedSeries((4,), 50))[0]
     assert steps(plan, DRY, 0.1, 1)[0] == "Mix 50.6 g dry clay and 2.0 g colourant: 52.6 g at 4 %."
 
 
 def test_a_mix_is_taken_from_before_the_rest_is_added():
-    plan = plans(Wanted((10, 14), 25, loss_pct=0))[1]
+    plan = plans(WantedSeries((10, 14), 25, loss_pct=0))[1]
     lines = steps(plan, DRY, 0.1, 1)
     assert lines[1] == "Make 1 tile from 25.0 g and label at once."
     assert lines[2].startswith("Take 24.1 g of the 10 % mix and add 0.88 g colourant")
 
 
 def test_plain_clay_alone_is_taken():
-    plan = plans(Wanted((0, 4), 25))[0]
+    plan = plans(WantedSeries((0, 4), 25))[0]
     assert steps(plan, PLASTIC, 0.1, 1)[0].startswith("Take 32.9 g plastic clay (26.3 g dry): ")
 
 

@@ -5,7 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from claycore.materials.clay_in_hand import DRY, ClayCondition, ClayState
-from claycore.mixing.ways_out import Way, ways_out
+from claycore.mixing.ways_out import WayOutKind, ways_out
 
 PLASTIC = ClayCondition(ClayState.PLASTIC, 0.79)
 
@@ -13,16 +13,16 @@ PLASTIC = ClayCondition(ClayState.PLASTIC, 0.79)
 def test_dosed_on_the_wet_weight():
     """4.2 kg plastic at 21 %: 3318 g dry, 273 g are 8.23 %. For 6.5 %: 882 g dry, 1116 g wet."""
     first, *others = ways_out(4200 * 0.79, 273, 6.5, PLASTIC)
-    assert first.way == Way.ADD_CLAY
+    assert first.way == WayOutKind.ADD_CLAY
     assert first.add_dry_g == pytest.approx(882, abs=0.5)
     assert first.add_g == pytest.approx(1116.5, abs=0.6)
-    assert [other.way for other in others] == [Way.KEEP, Way.BLEND]
+    assert [other.way for other in others] == [WayOutKind.KEEP, WayOutKind.BLEND]
     assert others[0].pct == pytest.approx(8.23, abs=0.005)
 
 
 def test_too_weak_takes_colourant():
     first, *_ = ways_out(300, 12, 5, PLASTIC)
-    assert (first.way, first.add_g, first.add_dry_g) == (Way.ADD_COLOURANT, 3, 3)
+    assert (first.way, first.add_g, first.add_dry_g) == (WayOutKind.ADD_COLOURANT, 3, 3)
 
 
 def test_near_enough_needs_no_way_out():
@@ -34,8 +34,8 @@ def test_near_enough_needs_no_way_out():
 def test_what_is_added_makes_the_strength_wanted(clay_g, pct, wanted, dry):
     clay = ClayCondition(ClayState.PLASTIC, dry)
     for way in ways_out(clay_g, clay_g * pct / 100, wanted, clay):
-        if way.way == Way.ADD_CLAY:
+        if way.way == WayOutKind.ADD_CLAY:
             made = 100 * (clay_g * pct / 100) / (clay_g + way.add_g * dry)
             assert made == pytest.approx(wanted)
-        elif way.way == Way.ADD_COLOURANT:
+        elif way.way == WayOutKind.ADD_COLOURANT:
             assert 100 * (clay_g * pct / 100 + way.add_g) / clay_g == pytest.approx(wanted)

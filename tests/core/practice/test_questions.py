@@ -15,7 +15,15 @@ from claycore.practice.measuring import (
     ONE_READING,
     WHOLE_STEPS,
 )
-from claycore.practice.question import Bench, Choice, Clay, Figure, Misstep, is_right, nearness
+from claycore.practice.question import (
+    Bench,
+    ChoiceQuestion,
+    Clay,
+    FigureQuestion,
+    Misstep,
+    is_right,
+    nearness,
+)
 from claycore.practice.skills import SKILLS, SkillKind, question
 from claycore.practice.spacing import next_skill, standings
 from claycore.practice.sums import DIFFERENCE, THE_SAME
@@ -43,7 +51,7 @@ def test_a_question_is_the_same_for_its_seed_and_varies_with_it(code):
 @pytest.mark.parametrize("code", SKILLS)
 def test_the_right_answer_is_right_and_another_is_not(code):
     for one in each(code):
-        if isinstance(one, Choice):
+        if isinstance(one, ChoiceQuestion):
             assert one.right in one.choices
             marks = {key: one.mark(key).right for key in one.choices}
             assert [key for key, right in marks.items() if right] == [one.right]
@@ -66,7 +74,7 @@ def test_what_a_question_says_is_of_the_studio(code):
 def right_of(code, sum_of):
     """Every question's answer against a sum of the numbers that it names."""
     for one in each(code):
-        assert isinstance(one, Figure)
+        assert isinstance(one, FigureQuestion)
         assert one.right == pytest.approx(sum_of(*numbers(one.asks)), rel=2e-3), one.asks
 
 

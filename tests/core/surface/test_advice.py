@@ -3,7 +3,7 @@
 import pytest
 
 from claycore.surface.advice import RuleCode
-from claycore.surface.coats import Application, Clear, ClearOn, Coat, Onto, Stack, Technique
+from claycore.surface.coats import Application, Clear, ClearOn, Coat, CoatStack, Onto, Technique
 from claycore.surface.fused import GlazeLook
 from claycore.surface.techniques import advise
 
@@ -29,31 +29,31 @@ def said(stack, rule):
     ],
 )
 def test_two_light_coats_stand_under_colour_on_a_dark_body(coats, body, expected):
-    assert said(Stack(coats, body_lightness=body), "light_under_colour") == expected
+    assert said(CoatStack(coats, body_lightness=body), "light_under_colour") == expected
 
 
 def test_a_ground_and_three_layers_that_lighten_upwards():
     ladder = [Coat(f"L{n}", Application.SPONGE, 1, 0.3, lightness=n) for n in (20, 40, 60, 80, 95)]
-    rising = Stack(ladder[:4], Technique.SPONGED_BACK)
+    rising = CoatStack(ladder[:4], Technique.SPONGED_BACK)
     assert said(rising, "dark_to_light") == [(1, True), (2, True), (3, True)]
     assert said(rising, "three_layers") == []
-    falling = Stack(ladder[2::-1], Technique.SPONGED_BACK)
+    falling = CoatStack(ladder[2::-1], Technique.SPONGED_BACK)
     assert said(falling, "dark_to_light") == [(1, False), (2, False)]
-    assert said(Stack(ladder, Technique.SPONGED_BACK), "three_layers") == [(4, False)]
+    assert said(CoatStack(ladder, Technique.SPONGED_BACK), "three_layers") == [(4, False)]
 
 
 def test_a_layer_whose_colour_is_not_known_leaves_the_order_open():
     unread = Coat("New slip", Application.SPONGE, 1, 0.3)
-    assert said(Stack([BLACK, unread], Technique.SPONGED_BACK), "dark_to_light") == [(1, None)]
+    assert said(CoatStack([BLACK, unread], Technique.SPONGED_BACK), "dark_to_light") == [(1, None)]
 
 
 @pytest.mark.parametrize(("thick", "keeps"), [(1.5, True), (1.51, False)])
 def test_a_single_wet_coat_is_thin_enough_to_scratch(thick, keeps):
     """Coats that have dried do not add up: three of 0.8 mm are never wet at once."""
     one = Coat("Soot", Application.POUR, 1, thick)
-    assert said(Stack([one], Technique.SGRAFFITO), "thin_enough") == [(0, keeps)]
+    assert said(CoatStack([one], Technique.SGRAFFITO), "thin_enough") == [(0, keeps)]
     many = Coat("Soot", Application.POUR, 3, 0.8)
-    assert said(Stack([many], Technique.SGRAFFITO), "thin_enough") == [(0, True)]
+    assert said(CoatStack([many], Technique.SGRAFFITO), "thin_enough") == [(0, True)]
 
 
 @pytest.mark.parametrize(
@@ -70,11 +70,11 @@ def test_a_single_wet_coat_is_thin_enough_to_scratch(thick, keeps):
     ],
 )
 def test_milky_clear_is_looked_for_on_every_dark_surface_that_shows(technique, coats, body, over):
-    thick = Stack(coats, technique, body, Clear.THICK)
+    thick = CoatStack(coats, technique, body, Clear.THICK)
     told = [one for one in advise(thick) if one.rule == "thin_clear"]
     assert [one.keeps for one in told] == ([False] if over else [])
     assert all(f"thin over {over}:" in one.message for one in told)
-    thin = Stack(coats, technique, body, Clear.THIN)
+    thin = CoatStack(coats, technique, body, Clear.THIN)
     assert said(thin, "thin_clear") == ([(len(coats) - 1, True)] if over else [])
 
 
@@ -82,7 +82,7 @@ def test_milky_clear_is_looked_for_on_every_dark_surface_that_shows(technique, c
 def test_clear_is_to_be_thin_over_what_is_black(lightness, warned):
     """Black is below 30 in lightness: our choice, as CIELAB has no word for it."""
     coats = [Coat("Soot", Application.BRUSH, 1, 0.3, Onto.LEATHER_HARD, lightness)]
-    stack = Stack(coats, clear=Clear.THICK, clear_on=ClearOn.PART)
+    stack = CoatStack(coats, clear=Clear.THICK, clear_on=ClearOn.PART)
     found = [one for one in advise(stack) if one.rule == "thin_clear"]
     assert bool(found) is warned
     assert all("wherever it goes over it" in one.message for one in found)
@@ -101,7 +101,7 @@ def test_clear_is_to_be_thin_over_what_is_black(lightness, warned):
     ],
 )
 def test_slip_and_body_shrink_alike_within_a_point_or_two(apart, keeps):
-    stack = Stack([BLUE], body_shrinkage_pct=10.0, shrinkages={"Blue slip": 10.0 + apart})
+    stack = CoatStack([BLUE], body_shrinkage_pct=10.0, shrinkages={"Blue slip": 10.0 + apart})
     assert said(stack, "fit") == [(0, keeps)]
 
 
@@ -115,7 +115,7 @@ def test_slip_and_body_shrink_alike_within_a_point_or_two(apart, keeps):
 )
 def test_what_happens_where_they_do_not_is_said_as_of_the_technique(technique, more, less):
     for apart, words in ((3, more), (-3, less)):
-        stack = Stack(
+        stack = CoatStack(
             [BLUE], technique, body_shrinkage_pct=10.0, shrinkages={"Blue slip": 10.0 + apart}
         )
         (found,) = (one for one in advise(stack) if one.rule == "fit")
@@ -124,12 +124,14 @@ def test_what_happens_where_they_do_not_is_said_as_of_the_technique(technique, m
 
 def test_slabs_without_a_body_are_held_against_each_other():
     slabs = [Coat(name, Application.LAY, 1, 8, Onto.SOFT_SLAB) for name in ("Buff", "Slate")]
-    stack = Stack(slabs, Technique.AGATE, shrinkages={"Buff": 12.0, "Slate": 15.5})
+    stack = CoatStack(slabs, Technique.AGATE, shrinkages={"Buff": 12.0, "Slate": 15.5})
     assert said(stack, "fit") == [(0, True), (1, False)]
 
 
 def test_what_is_broken_stands_first_at_its_coat():
-    stack = Stack([Coat("Blue", Application.DIP, 1, 2, Onto.BISQUE, 60)], Technique.SGRAFFITO, 30)
+    stack = CoatStack(
+        [Coat("Blue", Application.DIP, 1, 2, Onto.BISQUE, 60)], Technique.SGRAFFITO, 30
+    )
     keeps = [one.keeps for one in advise(stack)]
     assert keeps == [False, False, None, None]
 
@@ -138,9 +140,9 @@ def test_what_is_broken_stands_first_at_its_coat():
 def test_a_glaze_one_does_not_see_through_hides_what_is_under_it(look):
     """And whether clear turns milky over black is no question then."""
     black = Coat("Ink", Application.BRUSH, 1, 0.3, lightness=18.0)
-    stack = Stack((black,), body_lightness=80.0, clear=Clear.THICK, glaze_look=look)
+    stack = CoatStack((black,), body_lightness=80.0, clear=Clear.THICK, glaze_look=look)
     codes = {one.rule: one.keeps for one in advise(stack)}
     assert codes[RuleCode.HIDES] is None
     assert RuleCode.THIN_CLEAR not in codes
-    unglazed = Stack((black,), body_lightness=80.0, glaze_look=look)
+    unglazed = CoatStack((black,), body_lightness=80.0, glaze_look=look)
     assert RuleCode.HIDES not in {one.rule for one in advise(unglazed)}

@@ -14,9 +14,9 @@ from claycore.surface.coats import (
     Application,
     Clear,
     Coat,
+    CoatStack,
     Onto,
     SlipKind,
-    Stack,
     Technique,
 )
 from claycore.surface.fused import GlazeLook
@@ -50,7 +50,7 @@ def stack_of(case):
     technique = Technique(case.technique)
     more = {**case.stack, "clear": Clear(case.stack.get("clear", "none"))}
     more["glaze_look"] = GlazeLook(case.stack.get("glaze_look", "clear"))
-    return Stack([coat_of(technique, *coat) for coat in case.coats], technique, **more)
+    return CoatStack([coat_of(technique, *coat) for coat in case.coats], technique, **more)
 
 
 @pytest.mark.parametrize("case", CASES, ids=lambda case: case.code)
@@ -73,13 +73,13 @@ def test_s3_the_grams_of_a_joggled_plate():
         Coat(name, Application.POUR, 1, 0.8, Onto.SOFT_SLAB, covers_pct=pct)
         for name, pct in shares.items()
     ]
-    amounts = slips_for(Stack(coats, Technique.JOGGLED), 900)
+    amounts = slips_for(CoatStack(coats, Technique.JOGGLED), 900)
     assert [one.slip_ml for one in amounts] == pytest.approx([80, 28, 16])
     assert [one.covers_pct for one in amounts] == [100, 35, 20]
 
 
 stacks = st.builds(
-    Stack,
+    CoatStack,
     st.lists(
         st.builds(
             Coat,
@@ -154,7 +154,7 @@ def test_every_technique_has_its_entry_and_all_of_it_is_there():
     for entry in TECHNIQUES.values():
         assert entry.title[0].isupper()
         assert entry.gloss.endswith(".")
-        assert set(cautions_of(Stack([], entry.code))) <= set(CAUTIONS)
+        assert set(cautions_of(CoatStack([], entry.code))) <= set(CAUTIONS)
         assert 0 < entry.covers(0, 1) <= 100
 
 
@@ -167,7 +167,7 @@ def test_every_rule_and_every_step_is_reached_by_a_case():
 
 @pytest.mark.parametrize(("technique", "onto"), product(Technique, Onto))
 def test_every_technique_on_every_state_is_allowed_warned_or_refused(technique, onto):
-    stack = Stack([Coat("Rust", Application.BRUSH, 1, 0.3, onto, 45)], technique, 80)
+    stack = CoatStack([Coat("Rust", Application.BRUSH, 1, 0.3, onto, 45)], technique, 80)
     said = {one.keeps for one in advise(stack)}
     assert (False in said) is (onto is Onto.BISQUE and technique is not Technique.AGATE)
 
@@ -175,7 +175,7 @@ def test_every_technique_on_every_state_is_allowed_warned_or_refused(technique, 
 @pytest.mark.parametrize("technique", Technique)
 def test_the_waits_of_every_technique_can_be_timed(technique):
     coats = [Coat(name, Application.BRUSH, 1, 0.3, TECHNIQUES[technique].onto) for name in "ab"]
-    steps = steps_of(Stack(coats, technique))
+    steps = steps_of(CoatStack(coats, technique))
     stages = as_protocol(steps).stages
     assert [stage.title for stage in stages] == [step.title for step in steps if step.is_wait]
     said = " ".join(stage.do for stage in stages)
@@ -190,5 +190,5 @@ def test_every_wait_has_its_times_in_order():
 
 def test_a_coats_own_share_stands_in_for_the_usual_one():
     own = Coat("Rust", Application.TRAIL, 1, 0.8, Onto.SOFT_SLAB, covers_pct=40)
-    stack = Stack([own, own], Technique.FEATHERED)
+    stack = CoatStack([own, own], Technique.FEATHERED)
     assert [covers_pct(stack, place) for place in (0, 1)] == [40, 40]

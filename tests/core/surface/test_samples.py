@@ -4,7 +4,7 @@ white under it; where every slip stays visible, each of them; none of slabs.
 
 import pytest
 
-from claycore.surface.coats import Application, Coat, SlipKind, Stack, Technique
+from claycore.surface.coats import Application, Coat, CoatStack, SlipKind, Technique
 from claycore.surface.samples import SampleKind, recipe_of, samples_of, words_of
 from claycore.surface.techniques import TECHNIQUES
 
@@ -68,13 +68,13 @@ CASES = {
 @pytest.mark.parametrize("case", CASES)
 def test_the_tiles_of_a_stack(case):
     technique, coats, expected = CASES[case]
-    found = samples_of(Stack(coats, technique))
+    found = samples_of(CoatStack(coats, technique))
     assert [(one.title, words_of(one.coats)) for one in found] == expected
 
 
 @pytest.mark.parametrize("technique", TECHNIQUES)
 def test_every_technique_has_its_tiles_and_each_its_own_code(technique):
-    stack = Stack((WHITE, GREY, BLUE), technique)
+    stack = CoatStack((WHITE, GREY, BLUE), technique)
     found = samples_of(stack)
     assert len({one.code for one in found}) == len(found)
     assert len({recipe_of(one.coats) for one in found}) == len(found)
@@ -107,5 +107,5 @@ def test_its_colour_and_share_make_no_other_stack():
 
 
 def test_what_compares_is_not_the_plan_itself():
-    kinds = [one.kind for one in samples_of(Stack((WHITE, BLUE), Technique.SGRAFFITO))]
+    kinds = [one.kind for one in samples_of(CoatStack((WHITE, BLUE), Technique.SGRAFFITO))]
     assert kinds == [SampleKind.AS_PLANNED, SampleKind.OTHER_COUNT, SampleKind.WITHOUT_LIGHT]

@@ -14,7 +14,7 @@ from claycore.surface.shapes import (
     Box,
     Plate,
     Side,
-    Tile,
+    TileShape,
     bucket_for,
 )
 
@@ -22,7 +22,7 @@ MUG = Beaker(rim=84, foot=84, height=95)
 FLARED = Beaker(rim=120, foot=70, height=100)
 BOWL = Bowl(rim=180, height=70)
 DEEP = Bowl(rim=120, height=110)
-EVERY = [MUG, FLARED, BOWL, DEEP, Plate(270, 25), Box(90, 140, 60), Tile(100, 100, 8)]
+EVERY = [MUG, FLARED, BOWL, DEEP, Plate(270, 25), Box(90, 140, 60), TileShape(100, 100, 8)]
 
 
 def radius_of(shape):

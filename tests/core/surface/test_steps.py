@@ -3,7 +3,7 @@
 import pytest
 
 from claycore.measure.errors import OutOfBounds
-from claycore.surface.coats import Application, Coat, Stack, Technique
+from claycore.surface.coats import Application, Coat, CoatStack, Technique
 from claycore.surface.shapes import Side
 from claycore.surface.steps import (
     BISQUE,
@@ -22,7 +22,7 @@ from claycore.testing.protocols import protocol
 
 GREEN = Coat("Green", Application.BRUSH, 2, 0.4)
 YELLOW = Coat("Yellow", Application.BRUSH, 1, 0.4)
-SCRATCHED = steps_of(Stack([YELLOW, GREEN], Technique.SGRAFFITO))
+SCRATCHED = steps_of(CoatStack([YELLOW, GREEN], Technique.SGRAFFITO))
 
 
 def test_the_line_of_time_adds_up():
@@ -99,5 +99,5 @@ BOTH = Coat("both", Application.BRUSH, 1, 0.3)
 )
 def test_a_coat_waits_for_what_is_wet_on_its_own_side(coats, expected):
     """The shine is waited for once: then all that was wet is ready."""
-    steps = [step.code for step in steps_of(Stack(coats))]
+    steps = [step.code for step in steps_of(CoatStack(coats))]
     assert " ".join(steps) == f"leather_hard {expected} dry bisque"

@@ -6,7 +6,7 @@ from claycore.firing import cones
 from claycore.judging.firing_range import firing_range
 from claycore.testing.results import clay_results
 from tests.core.testing.making_bars import bar, fired, run
-from umberpot.clays.verdicts.chart import LEFT, NARROW, RIGHT, WIDE, Series, chart
+from umberpot.clays.verdicts.chart import LEFT, NARROW, RIGHT, WIDE, ChartSeries, chart
 
 MATURES = (("04", 8, 11), ("1", 9.5, 6), ("6", 12, 1.0), ("10", 12.3, 0.6))
 BLOATS = (("04", 8, 9), ("6", 13.4, 0.9), ("10", 9, 4.7))
@@ -15,8 +15,8 @@ BLOATS = (("04", 8, 9), ("6", 13.4, 0.9), ("10", 9, 4.7))
 def drawn(*rows, limit_pct=1.5, width=WIDE, others=()):
     found = clay_results(run(*rows)).cones
     family = [
-        Series("Bank", found),
-        *(Series(name, clay_results(run(*r)).cones) for name, r in others),
+        ChartSeries("Bank", found),
+        *(ChartSeries(name, clay_results(run(*r)).cones) for name, r in others),
     ]
     return chart(family, limit_pct, firing_range(found, limit_pct), width)
 
@@ -139,7 +139,7 @@ def test_one_cone_alone_has_its_mark_and_no_line():
 
 def test_it_is_said_in_words_to_who_cannot_see_it():
     lone = clay_results([bar("B1", fired("6", 12, 1.0))]).cones
-    words = chart([Series("Bank", lone), Series("Raw", ())], 1.5).summary
+    words = chart([ChartSeries("Bank", lone), ChartSeries("Raw", ())], 1.5).summary
     assert words.startswith("Bank: absorption cone 6 1.0 ± 0.4 %")
     assert "Raw: absorption not measured" in words
     assert words.endswith("The limit is 1.5 %.")

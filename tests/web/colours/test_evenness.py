@@ -9,7 +9,7 @@ from django.test.utils import CaptureQueriesContext
 
 from claycore.materials.clay_in_hand import ClayState
 from standins.camera.camera import Camera
-from standins.camera.scene import Scene, SceneTile, Speckle
+from standins.camera.scene import Scene, SceneSpeckle, SceneTile
 from tests.factories import FiringFactory
 from tests.pages import words_of
 from umberpot.colours.models import Photograph, Ring
@@ -18,7 +18,7 @@ from umberpot.mixing.models import Mix
 from umberpot.tiles.models import Tile, Trial
 
 GROUND = (64.0, 3.0, 14.0)
-SPECKS = Speckle((25, 3, 4), 60, 7)
+SPECKS = SceneSpeckle((25, 3, 4), 60, 7)
 SCENE = Scene([SceneTile(GROUND, SPECKS) for _ in range(4)] + [SceneTile(GROUND)] * 4)
 
 

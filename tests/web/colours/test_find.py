@@ -11,7 +11,7 @@ from claycore.colour.notation import Lab
 from tests.factories import FiringFactory, MaterialFactory
 from tests.pages import words_of
 from tests.web.fired_studio import WHITE_CLAY
-from umberpot.colours.find.library import Nearest, nearest_tiles
+from umberpot.colours.find.library import NearestTiles, nearest_tiles
 from umberpot.colours.find.predictions import outcomes
 from umberpot.colours.fired import Conditions
 from umberpot.colours.models import Prediction
@@ -169,7 +169,7 @@ def test_an_empty_studio_is_told_what_to_do(signed_in):
 
 def test_another_studios_tiles_are_not_found(stranger, two_stains):
     other = Studio.objects.get(name="Across the water")
-    assert nearest_tiles(other, Lab(56, -17, 9), 3, WHITE_AT_6) == Nearest([], [])
+    assert nearest_tiles(other, Lab(56, -17, 9), 3, WHITE_AT_6) == NearestTiles([], [])
     assert two_stains[1].code not in words_of(find(stranger, "56, -17, 9"))
 
 

@@ -15,7 +15,7 @@ from claycore.colour.equal_tiles import Noise, apart
 from claycore.colour.notation import Lab
 from claycore.colour.spaces import lab_from_linear, linear_from_srgb
 from standins.camera.camera import WARM, Camera
-from standins.camera.scene import GREY, WHITE, Scene, SceneTile, Speckle
+from standins.camera.scene import GREY, WHITE, Scene, SceneSpeckle, SceneTile
 from tests.factories import FiringFactory
 from tests.pages import words_of
 from umberpot.colours.models import Photograph, Ring
@@ -253,7 +253,7 @@ SCALE = {"at_from": "100 100 9", "at_to": "400 500 9", "distance_mm": "100"}
 
 
 def test_with_a_scale_specks_are_counted_per_area(signed_in, trial):
-    speckled = Scene([SceneTile(COLOURS[0], Speckle((25, 3, 4), 60, 7)), *SCENE.tiles[1:]])
+    speckled = Scene([SceneTile(COLOURS[0], SceneSpeckle((25, 3, 4), 60, 7)), *SCENE.tiles[1:]])
     upload(signed_in, trial, Camera().photograph(speckled))
     photograph = Photograph.objects.get()
     tile = trial.tiles.first()

@@ -8,9 +8,9 @@ import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.core.management import call_command
 
-from claycore.firing.drafts import Stage
+from claycore.firing.drafts import FiringStage
 from standins.kiln.chamber import Chamber
-from standins.kiln.controller import Controller, Thermocouple
+from standins.kiln.controller import SimulatedController, Thermocouple
 from standins.kiln.server import KilnServer, RunningKiln
 from tests.factories import FiringFactory, FiringLogFactory, KilnFactory
 from tests.pages import words_of
@@ -40,7 +40,7 @@ class Wired:
         self.switch_on()
 
     def switch_on(self, **chamber):
-        controller = Controller(Chamber(**chamber), Thermocouple(noise_c=0.0))
+        controller = SimulatedController(Chamber(**chamber), Thermocouple(noise_c=0.0))
         self.server = KilnServer(0, RunningKiln(controller, 1, lambda: self.now))
         threading.Thread(target=self.server.serve_forever, daemon=True).start()
         self.settings.KILNS = {"wired": f"socket://127.0.0.1:{self.server.port}"}
@@ -73,7 +73,7 @@ def load(signed_in, studio, user, make_mix, weigh):
     Tile.objects.update(step=Step.FIRE)
     kiln = KilnFactory(studio=studio, controller="wired")
     found = plan_load(kiln, "6", "oxidation", list(Tile.objects.all()), user, uuid.uuid4())
-    choose_schedule(found, draft_for(kiln, Stage.GLAZE, "6", user, uuid.uuid4()))
+    choose_schedule(found, draft_for(kiln, FiringStage.GLAZE, "6", user, uuid.uuid4()))
     return found
 
 

@@ -6,7 +6,7 @@ import uuid
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 
-from claycore.firing.drafts import Stage
+from claycore.firing.drafts import FiringStage
 from tests.factories import KilnFactory
 from tests.page_forms import forms_of
 from tests.pages import words_of
@@ -26,7 +26,7 @@ def kiln(studio):
 
 @pytest.fixture
 def schedule(kiln, user):
-    return draft_for(kiln, Stage.GLAZE, "6", user, uuid.uuid4())
+    return draft_for(kiln, FiringStage.GLAZE, "6", user, uuid.uuid4())
 
 
 def test_a_draft_is_saved_once_and_opened(signed_in, kiln):

@@ -6,7 +6,7 @@ import pytest
 from django.core import signing
 from django.test import Client
 
-from claycore.practice.question import Choice
+from claycore.practice.question import ChoiceQuestion
 from claycore.practice.skills import SKILLS
 from tests.factories import MembershipFactory
 from tests.pages import words_of
@@ -41,7 +41,7 @@ def test_an_empty_shelf_has_questions_too(signed_in, studio):
 def test_a_right_answer_is_right_and_shows_the_working(signed_in, studio, skill):
     ticket = ticket_for(skill)
     asked = asked_by(ticket).question
-    answer = asked.right if isinstance(asked, Choice) else f"{asked.right:.3f}"
+    answer = asked.right if isinstance(asked, ChoiceQuestion) else f"{asked.right:.3f}"
     page = signed_in.post(URL, {"ticket": ticket, "answer": answer})
     assert page.status_code == 200
     assert "Right:" in words_of(page)
@@ -106,9 +106,11 @@ def answered(client, how_many, wrong=0):
     for number in range(how_many):
         _, ticket = question(client)
         asked = asked_by(ticket["ticket"]).question
-        right = asked.right if isinstance(asked, Choice) else f"{asked.right:.3f}"
+        right = asked.right if isinstance(asked, ChoiceQuestion) else f"{asked.right:.3f}"
         choices = (
-            [c for c in asked.choices if c != right] if isinstance(asked, Choice) else ["0.001"]
+            [c for c in asked.choices if c != right]
+            if isinstance(asked, ChoiceQuestion)
+            else ["0.001"]
         )
         answer = choices[0] if number < wrong else right
         page = client.post(URL, {**ticket, "answer": answer})

@@ -11,7 +11,7 @@ from django.db import connection
 from django.test.utils import CaptureQueriesContext
 from django.utils import timezone
 
-from claycore.firing.drafts import Stage
+from claycore.firing.drafts import FiringStage
 from tests.factories import FiringFactory, FiringLogFactory, KilnFactory, MaterialFactory
 from tests.pages import rows_by_kind, words_of
 from umberpot.kiln.loading.services import choose_schedule, plan_load
@@ -317,7 +317,7 @@ def test_a_firing_is_drawn_as_logged_else_as_planned(signed_in, studio, user):
         LogPoint.objects.create(studio=studio, log=log, seconds=3600 * hours, celsius=celsius)
     kiln = KilnFactory(studio=studio)
     load = plan_load(kiln, "6", "oxidation", [], user, uuid.uuid4())
-    choose_schedule(load, draft_for(kiln, Stage.GLAZE, "6", user, uuid.uuid4()))
+    choose_schedule(load, draft_for(kiln, FiringStage.GLAZE, "6", user, uuid.uuid4()))
     Load.objects.update(firing=planned, state="fired")
     (shaped,) = signed_in.get("/go/", {"q": "cone 6", "kind": "firings"}).context["kinds"]
     drawn = {found.row.pk: curve and curve.strokes[0].css for found, curve in shaped.rows}

@@ -6,7 +6,7 @@ import pytest
 from django.db import IntegrityError, connection, transaction
 from django.test.utils import CaptureQueriesContext
 
-from claycore.surface.factor_trials.scales import SCALES, Scale
+from claycore.surface.factor_trials.scales import SCALES, RatingScale
 from tests.pages import words_of
 from umberpot.surface.models import FactorPiece, FactorTrial, PieceColour, Rating
 
@@ -358,7 +358,7 @@ def test_the_database_takes_no_second_rating_of_a_rater_and_no_impossible_trial(
 
 
 def test_a_new_scale_is_one_entry_in_one_list(monkeypatch, signed_in):
-    monkeypatch.setitem(SCALES, "tape", Scale("Tape", "Pull a tape off.", ("holds", "lifts")))
+    monkeypatch.setitem(SCALES, "tape", RatingScale("Tape", "Pull a tape off.", ("holds", "lifts")))
     trial = plan_one(signed_in, scales=["tape"], claim_scale="tape")
     rate(signed_in, trial, {f"piece_{trial.pieces.first().pk}": "1"}, scale="tape")
     assert "1 of 21 pieces." in page_of(signed_in, trial, "tape")

@@ -8,7 +8,7 @@ from claycore.judging.claims import ClaimOutcome
 from claycore.judging.fit import FitOutcome
 from claycore.judging.outcomes import Outcome
 from claycore.testing.absorption import AgainstLimit
-from umberpot.ui.components.judgements import MARKS, Mark
+from umberpot.ui.components.judgements import MARKS, OutcomeMark
 
 
 @pytest.mark.parametrize("kind", [AgainstLimit, ClaimOutcome, FitOutcome, Outcome])
@@ -18,4 +18,4 @@ def test_no_two_answers_of_one_question_look_alike(kind: type[StrEnum]):
 
 
 def test_nobody_looked_is_no_tick():
-    assert MARKS[Outcome.NOT_MEASURED] is MARKS[FitOutcome.NOT_MEASURED] is Mark.EMPTY
+    assert MARKS[Outcome.NOT_MEASURED] is MARKS[FitOutcome.NOT_MEASURED] is OutcomeMark.EMPTY

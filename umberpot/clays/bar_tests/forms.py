@@ -10,7 +10,7 @@ from claycore.measure.errors import ClayError
 from claycore.testing import bar_plan, soaking
 from claycore.testing.bar_plan import PlannedBar
 from umberpot.firings.forms import AtmosphereChoice
-from umberpot.tiles.forms import MarkForm
+from umberpot.tiles.forms import MarkedLineForm
 from umberpot.ui.calculators import blaming_fields
 from umberpot.ui.fields.measures import Choice, MeasureField
 
@@ -18,7 +18,7 @@ CONE_CHOICES = [(cone, cone) for cone in cones.CONES]
 MOST_CONES = 8
 
 
-class BarTestForm(MarkForm):
+class BarTestForm(MarkedLineForm):
     """Which cones, how many bars, and what is done to them."""
 
     name = forms.CharField(max_length=80, label="Test name")

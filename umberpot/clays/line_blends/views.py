@@ -9,7 +9,7 @@ from django.shortcuts import redirect, render
 from django.urls import reverse
 from django.views.decorators.http import require_GET, require_POST
 
-from claycore.judging.adjustment_suggestions import BlendPart, blend_guess
+from claycore.judging.adjustment_suggestions import SuggestedBlendPart, blend_guess
 from claycore.judging.blend_effects import guess_from_blends
 from claycore.materials.additions import ADDITIONS
 from umberpot.clays import sentences
@@ -116,8 +116,8 @@ def _guesses(
             step,
             blend_guess(
                 [
-                    BlendPart(100 - step, at.total, at.absorption),
-                    BlendPart(step, added.total, added.absorption),
+                    SuggestedBlendPart(100 - step, at.total, at.absorption),
+                    SuggestedBlendPart(step, added.total, added.absorption),
                 ]
             ),
         )

@@ -15,7 +15,7 @@ from claycore.measure.formatting import plain, with_u95
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.results import AtCone
 from umberpot.clays.records import ClayRecord
-from umberpot.ui.drawing import SHAPES, Box, Drawing, Mark, Stroke, Words
+from umberpot.ui.drawing import SHAPES, Drawing, DrawnBox, DrawnLine, DrawnText, PointMark
 
 WIDE, NARROW = 760.0, 372.0
 """How wide a chart is drawn: for a page or a sheet of paper, and for a phone."""
@@ -29,7 +29,7 @@ _CAP = 4.0
 
 
 @dataclass(frozen=True)
-class Series:
+class ChartSeries:
     """One clay of the chart, by its tested cones."""
 
     name: str
@@ -63,7 +63,7 @@ def _nice_most(highest: float) -> tuple[float, float]:
 
 
 def chart(
-    series: Sequence[Series],
+    series: Sequence[ChartSeries],
     limit_pct: float,
     ranges: FiringRange | None = None,
     width: float = WIDE,
@@ -110,7 +110,7 @@ def _total(at: AtCone) -> Estimate | None:
     return at.total
 
 
-def _in_words(series: Sequence[Series], limit_pct: float) -> str:
+def _in_words(series: Sequence[ChartSeries], limit_pct: float) -> str:
     parts = []
     for one in series:
         figures = "; ".join(
@@ -130,21 +130,21 @@ def _scale(temperatures: Sequence[float], right: float) -> Callable[[float], flo
 
 
 def _axes(drawing: Drawing, panel: _Panel, step: float) -> None:
-    drawing.words.append(Words(LEFT, panel.top - 14, panel.title, "chart-title", "start"))
+    drawing.words.append(DrawnText(LEFT, panel.top - 14, panel.title, "chart-title", "start"))
     count = round(panel.most / step)
     for tick in range(count + 1):
         y = panel.y(tick * step)
         css = "chart-axis" if tick == 0 else "chart-rule"
-        drawing.strokes.append(Stroke(((LEFT, y), (panel.right, y)), css))
-        drawing.words.append(Words(LEFT - 8, y + 4, plain(tick * step), "chart-tick", "end"))
+        drawing.strokes.append(DrawnLine(((LEFT, y), (panel.right, y)), css))
+        drawing.words.append(DrawnText(LEFT - 8, y + 4, plain(tick * step), "chart-tick", "end"))
 
 
 def _limit_band(drawing: Drawing, panel: _Panel, limit_pct: float) -> None:
     top = panel.y(limit_pct)
-    drawing.boxes.append(Box(LEFT, top, panel.right - LEFT, panel.y(0) - top, "chart-band"))
+    drawing.boxes.append(DrawnBox(LEFT, top, panel.right - LEFT, panel.y(0) - top, "chart-band"))
     x = panel.right + 6
-    drawing.words.append(Words(x, top, "limit", "chart-limit", "start"))
-    drawing.words.append(Words(x, top + 14, f"{plain(limit_pct)} %", "chart-limit", "start"))
+    drawing.words.append(DrawnText(x, top, "limit", "chart-limit", "start"))
+    drawing.words.append(DrawnText(x, top + 14, f"{plain(limit_pct)} %", "chart-limit", "start"))
 
 
 def _cone_ticks(drawing: Drawing, tested: Sequence[str], x_of: Callable[[float], float]) -> None:
@@ -154,43 +154,43 @@ def _cone_ticks(drawing: Drawing, tested: Sequence[str], x_of: Callable[[float],
         at = cones.temperature_c(cone)
         if low <= at <= high and cone not in tested:
             x = x_of(at)
-            drawing.strokes.append(Stroke(((x, bottom), (x, bottom + 4)), "chart-axis"))
+            drawing.strokes.append(DrawnLine(((x, bottom), (x, bottom + 4)), "chart-axis"))
     last_x = -math.inf
     for cone in tested:
         x = x_of(cones.temperature_c(cone))
-        drawing.strokes.append(Stroke(((x, bottom), (x, bottom + 8)), "chart-axis"))
+        drawing.strokes.append(DrawnLine(((x, bottom), (x, bottom + 8)), "chart-axis"))
         for top, height in (
             (ABSORPTION_TOP, ABSORPTION_HEIGHT),
             (SHRINKAGE_TOP, SHRINKAGE_HEIGHT),
         ):
-            drawing.strokes.append(Stroke(((x, top), (x, top + height)), "chart-tested"))
-        drawing.words.append(Words(x, bottom + 24, cone, "chart-cone"))
+            drawing.strokes.append(DrawnLine(((x, top), (x, top + height)), "chart-tested"))
+        drawing.words.append(DrawnText(x, bottom + 24, cone, "chart-cone"))
         if x - last_x > 44:
             drawing.words.append(
-                Words(x, bottom + 40, f"{cones.temperature_c(cone)} °C", "chart-tick")
+                DrawnText(x, bottom + 40, f"{cones.temperature_c(cone)} °C", "chart-tick")
             )
             last_x = x
-    drawing.words.append(Words(LEFT - 8, bottom + 24, "cone", "chart-tick", "end"))
+    drawing.words.append(DrawnText(LEFT - 8, bottom + 24, "cone", "chart-tick", "end"))
 
 
 def _series(
-    drawing: Drawing, panel: _Panel, one: Series, number: int, x_of: Callable[[float], float]
+    drawing: Drawing, panel: _Panel, one: ChartSeries, number: int, x_of: Callable[[float], float]
 ) -> None:
     known = [(float(cones.temperature_c(at.cone)), e) for at in one.found if (e := panel.of(at))]
     for stretch in firing_range.stretches([(t, e.value) for t, e in known]):
         points = tuple((x_of(t), panel.y(figure)) for t, figure in stretch.points)
         css = "chart-far" if stretch.is_far else f"chart-line chart-line-{number}"
-        drawing.strokes.append(Stroke(points, css))
+        drawing.strokes.append(DrawnLine(points, css))
     for t, estimate in known:
         x = x_of(t)
         low, high = panel.y(max(estimate.low, 0)), panel.y(estimate.high)
         drawing.strokes += [
-            Stroke(((x, low), (x, high)), "chart-error"),
-            Stroke(((x - _CAP, high), (x + _CAP, high)), "chart-error"),
-            Stroke(((x - _CAP, low), (x + _CAP, low)), "chart-error"),
+            DrawnLine(((x, low), (x, high)), "chart-error"),
+            DrawnLine(((x - _CAP, high), (x + _CAP, high)), "chart-error"),
+            DrawnLine(((x - _CAP, low), (x + _CAP, low)), "chart-error"),
         ]
         shape = SHAPES[number % len(SHAPES)]
-        drawing.marks.append(Mark(x, panel.y(max(estimate.value, 0)), shape, "chart-mark"))
+        drawing.marks.append(PointMark(x, panel.y(max(estimate.value, 0)), shape, "chart-mark"))
 
 
 _NO_RANGE = {
@@ -216,27 +216,29 @@ def _range_marks(drawing: Drawing, ranges: FiringRange, x_of: Callable[[float], 
         left, right = x_at(maturity.cone), x_at(ranges.best[-1])
         if maturity.low_c is not None and maturity.high_c is not None:
             begin = x_of(maturity.low_c)
-            drawing.strokes.append(Stroke(((begin, y), (left, y)), "chart-perhaps"))
+            drawing.strokes.append(DrawnLine(((begin, y), (left, y)), "chart-perhaps"))
         right = max(right, left + 6)  # one good cone is a range of no width, and still to be seen
-        drawing.boxes.append(Box(left, y - 4, right - left, 8, "chart-range"))
+        drawing.boxes.append(DrawnBox(left, y - 4, right - left, 8, "chart-range"))
         anchor = "start" if left < drawing.width / 2 else "end"
         at = left if anchor == "start" else right
         summary = f"mature from cone {maturity.cone}: firing range"
-        drawing.words.append(Words(at, y + 20, summary, "chart-note", anchor))
+        drawing.words.append(DrawnText(at, y + 20, summary, "chart-note", anchor))
     elif maturity.outcome in _NO_RANGE:
         summary = _NO_RANGE[maturity.outcome]
-        drawing.words.append(Words(LEFT, y + 4, summary, "chart-note", "start"))
+        drawing.words.append(DrawnText(LEFT, y + 4, summary, "chart-note", "start"))
     for spoiling, word in ((ranges.bloats, "bloats"), (ranges.slumps, "slumps")):
         if spoiling.cone:
             x = x_at(spoiling.cone)
             perhaps = "" if spoiling.outcome == firing_range.Sureness.SURE else "possibly "
             drawing.strokes.append(
-                Stroke(((x, ABSORPTION_TOP), (x, SHRINKAGE_TOP + SHRINKAGE_HEIGHT)), "chart-spoilt")
+                DrawnLine(
+                    ((x, ABSORPTION_TOP), (x, SHRINKAGE_TOP + SHRINKAGE_HEIGHT)), "chart-spoilt"
+                )
             )
             anchor = "end" if x > drawing.width / 2 else "start"
             aside = -6 if anchor == "end" else 6
             drawing.words.append(
-                Words(x + aside, ABSORPTION_TOP + 12, f"{perhaps}{word}", "chart-note", anchor)
+                DrawnText(x + aside, ABSORPTION_TOP + 12, f"{perhaps}{word}", "chart-note", anchor)
             )
 
 
@@ -244,12 +246,12 @@ def drawings_of(
     family: list[ClayRecord], limit_pct: float, ranges: FiringRange | None = None
 ) -> dict[str, Drawing] | None:
     """The chart as a page and as a phone shows it; None where nothing was fired yet."""
-    series = [Series(one.clay.name, one.results.cones) for one in family]
+    series = [ChartSeries(one.clay.name, one.results.cones) for one in family]
     return both_sizes(series, limit_pct, ranges)
 
 
 def both_sizes(
-    series: Sequence[Series], limit_pct: float, ranges: FiringRange | None
+    series: Sequence[ChartSeries], limit_pct: float, ranges: FiringRange | None
 ) -> dict[str, Drawing] | None:
     """The chart of some runs of cones, wide and narrow; None where nothing was fired yet."""
     if not any(one.found for one in series):

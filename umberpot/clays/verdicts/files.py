@@ -28,7 +28,7 @@ from umberpot.ui.tables import to_csv
 
 
 @dataclass(frozen=True)
-class FigureRow:
+class FileFigure:
     """A figure of the data file: what it is of, and the estimate."""
 
     clay: str
@@ -39,7 +39,7 @@ class FigureRow:
     estimate: Estimate
 
 
-COLUMNS: dict[str, Callable[[FigureRow], Any]] = {
+COLUMNS: dict[str, Callable[[FileFigure], Any]] = {
     "clay": lambda row: row.clay,
     "cone": lambda row: row.cone,
     "figure": lambda row: row.key,
@@ -73,7 +73,7 @@ def _rows(record: ClayRecord) -> list[dict[str, Any]]:
     return [{name: cell(figure) for name, cell in COLUMNS.items()} for figure in _figures(record)]
 
 
-def _figures(record: ClayRecord) -> Iterator[FigureRow]:
+def _figures(record: ClayRecord) -> Iterator[FileFigure]:
     results, clay = record.results, record.clay.name
     before = {
         "drying_shrinkage": results.drying,
@@ -81,11 +81,11 @@ def _figures(record: ClayRecord) -> Iterator[FigureRow]:
     }
     for key, estimate in before.items():
         if estimate is not None:
-            yield FigureRow(clay, "", key, "", "%", estimate)
+            yield FileFigure(clay, "", key, "", "%", estimate)
     for figure in figure_rows(results):
         for at, estimate in zip(results.cones, figure.cells, strict=True):
             if estimate:
-                yield FigureRow(clay, at.cone, figure.key, figure.method, figure.unit, estimate)
+                yield FileFigure(clay, at.cone, figure.key, figure.method, figure.unit, estimate)
 
 
 def _readings(record: ClayRecord) -> Iterator[dict[str, Any]]:

@@ -11,7 +11,7 @@ from claycore.judging.purposes import PURPOSES
 from claycore.measure import bounds
 from claycore.testing.results import RESULTS, Result
 from umberpot.clays.verdicts.judging import ClayPurpose, usual_purpose
-from umberpot.clays.verdicts.search import BY_NAME, WAYS, ClayQuery, Condition, Way
+from umberpot.clays.verdicts.search import BY_NAME, WAYS, ClayQuery, Condition, FigureEnd
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.ui.fields.measures import Choice, MeasureField
@@ -99,9 +99,9 @@ class ClaysForm(forms.Form):
             return ClayQuery()
         cleaned = self.cleaned_data
         wanted = (
-            ("total_shrinkage", Way.AT_MOST, cleaned["total_most"]),
-            ("absorption", Way.AT_MOST, cleaned["absorption_most"]),
-            (cleaned["result"], cleaned["way"] or Way.AT_MOST, cleaned["figure"]),
+            ("total_shrinkage", FigureEnd.AT_MOST, cleaned["total_most"]),
+            ("absorption", FigureEnd.AT_MOST, cleaned["absorption_most"]),
+            (cleaned["result"], cleaned["way"] or FigureEnd.AT_MOST, cleaned["figure"]),
         )
         return ClayQuery(
             cleaned["words"],

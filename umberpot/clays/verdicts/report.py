@@ -11,12 +11,20 @@ from claycore.judging.purposes import PURPOSES
 from claycore.measure.formatting import with_u95
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.soaking import METHODS
-from umberpot.clays.verdicts.chart import Series, chart
+from umberpot.clays.verdicts.chart import ChartSeries, chart
 from umberpot.clays.verdicts.judging import JudgedClay
 from umberpot.clays.verdicts.sentences import range_sentences, spread_words
 from umberpot.clays.verdicts.tables import figure_rows, seen_at
 from umberpot.tiles.models import Tile
-from umberpot.ui.reports.blocks import Grid, Picture, Report, Section, Swatch, Swatches, Text
+from umberpot.ui.reports.blocks import (
+    DrawingBlock,
+    Report,
+    ReportSection,
+    ReportSwatch,
+    Swatches,
+    TableBlock,
+    Text,
+)
 
 _MOST_SWATCHES = 10
 
@@ -29,7 +37,9 @@ def clay_report(judged: JudgedClay, bars: Iterable[Tile], made_on: date) -> Repo
     judged_as = f"For {PURPOSES[as_what.purpose]}, as {WARES[as_what.ware]}"
     if judged.evidence.cone:
         judged_as += f", judged at cone {judged.evidence.cone}"
-    pictures = [Picture(chart([Series(clay.name, found.cones)], limit_pct, judged.evidence.range))]
+    pictures = [
+        DrawingBlock(chart([ChartSeries(clay.name, found.cones)], limit_pct, judged.evidence.range))
+    ]
     ranges = range_sentences(judged.evidence.range, limit_pct)
     swatches = _swatches(bars)
     return Report(
@@ -46,13 +56,13 @@ def clay_report(judged: JudgedClay, bars: Iterable[Tile], made_on: date) -> Repo
             *[Text(sentence, lead=heading) for heading, sentence in ranges],
         ],
         sections=[
-            Section("Fired colour", [Swatches(swatches)] if swatches else []),
-            Section(
+            ReportSection("Fired colour", [Swatches(swatches)] if swatches else []),
+            ReportSection(
                 "Figures",
                 [Text(_before_firing(judged)), *([_figures(judged)] if found.cones else [])],
             ),
-            Section("Checks", [_rules(judged)]),
-            Section("Methods", _methods(judged)),
+            ReportSection("Checks", [_rules(judged)]),
+            ReportSection("Methods", _methods(judged)),
         ],
     )
 
@@ -79,14 +89,14 @@ def _origin(judged: JudgedClay) -> str:
     return " · ".join(part for part in parts if part)
 
 
-def _swatches(bars: Iterable[Tile]) -> list[Swatch]:
+def _swatches(bars: Iterable[Tile]) -> list[ReportSwatch]:
     """Fired colours from coolest to hottest; as many of each cone as a row has room for."""
-    by_cone: dict[str, list[Swatch]] = {}
+    by_cone: dict[str, list[ReportSwatch]] = {}
     for bar in bars:
         seen = {c.firing_id: c for c in bar.colours.all() if c.is_current}
         for firing in bar.firings:
             if firing.cone and firing.pk in seen:
-                swatch = Swatch(seen[firing.pk].lab.hex, bar.code, f"cone {firing.cone}")
+                swatch = ReportSwatch(seen[firing.pk].lab.hex, bar.code, f"cone {firing.cone}")
                 by_cone.setdefault(firing.cone, []).append(swatch)
     each = max(1, _MOST_SWATCHES // max(1, len(by_cone)))
     hottest_last = sorted(by_cone, key=cones.order)
@@ -106,7 +116,7 @@ def _before_firing(judged: JudgedClay) -> str:
     return f"Before firing: {'; '.join(known) or 'not measured'}."
 
 
-def _figures(judged: JudgedClay) -> Grid:
+def _figures(judged: JudgedClay) -> TableBlock:
     found = judged.record.results
     head = ["", *(f"cone {at.cone}, {at.bars} bars" for at in found.cones)]
     rows = [
@@ -118,7 +128,7 @@ def _figures(judged: JudgedClay) -> Grid:
     ]
     rows.append(["Observations", *(seen_at(at) or "–" for at in found.cones)])
     cell = 0.68 / max(1, len(found.cones))
-    return Grid(head, rows, [0.32, *([cell] * len(found.cones))])
+    return TableBlock(head, rows, [0.32, *([cell] * len(found.cones))])
 
 
 def _cell(estimate: Estimate | None) -> str:
@@ -127,7 +137,7 @@ def _cell(estimate: Estimate | None) -> str:
     return f"{with_u95(estimate.value, estimate.u95)} ({estimate.count})"
 
 
-def _rules(judged: JudgedClay) -> Grid:
+def _rules(judged: JudgedClay) -> TableBlock:
     rows = [
         [
             line.title,
@@ -138,7 +148,7 @@ def _rules(judged: JudgedClay) -> Grid:
         for line in judged.verdict.lines
         if line.matters
     ]
-    return Grid(["Check", "Measured", "Limit", ""], rows, (0.28, 0.24, 0.36, 0.12))
+    return TableBlock(["Check", "Measured", "Limit", ""], rows, (0.28, 0.24, 0.36, 0.12))
 
 
 def _methods(judged: JudgedClay) -> list[Text]:

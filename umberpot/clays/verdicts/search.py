@@ -16,14 +16,14 @@ from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 
 
-class Way(StrEnum):
+class FigureEnd(StrEnum):
     """Which end of a figure is asked about."""
 
     AT_MOST = "at_most"
     AT_LEAST = "at_least"
 
 
-WAYS = {Way.AT_MOST: "at most", Way.AT_LEAST: "at least"}
+WAYS = {FigureEnd.AT_MOST: "at most", FigureEnd.AT_LEAST: "at least"}
 BY_NAME = "name"
 
 
@@ -32,7 +32,7 @@ class Condition:
     """A result, by its code, that is to be surely at most or at least a figure."""
 
     result: str
-    way: Way
+    way: FigureEnd
     figure: float
 
     @property
@@ -42,7 +42,7 @@ class Condition:
     @property
     def met(self) -> Q:
         """What a kept figure of this result must be."""
-        if self.way == Way.AT_MOST:
+        if self.way == FigureEnd.AT_MOST:
             return Q(result=self.result, value__lte=self.figure - F("u95"))
         return Q(result=self.result, value__gte=self.figure + F("u95"))
 

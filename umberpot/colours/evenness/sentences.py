@@ -3,10 +3,10 @@
 from claycore.colour.evenness import (
     GRAINS,
     POURINGS,
-    Compared,
     Comparison,
-    Factor,
-    Figure,
+    EvennessComparison,
+    EvennessFactor,
+    EvennessFigure,
     Grain,
     Level,
 )
@@ -21,11 +21,11 @@ NOTHING_TO_COMPARE = (
     "Note how tiles were made that differ in one thing: specks and streaks are then compared."
 )
 
-_FACTORS = {Factor.GRAIN: "Grain size", Factor.POURING: "Pouring"}
-_FIGURES = {Figure.SPECKS: "specks", Figure.STREAKS: "streaks"}
+_FACTORS = {EvennessFactor.GRAIN: "Grain size", EvennessFactor.POURING: "Pouring"}
+_FIGURES = {EvennessFigure.SPECKS: "specks", EvennessFigure.STREAKS: "streaks"}
 
 
-def what_it_goes_with(found: Compared) -> list[str]:
+def what_it_goes_with(found: EvennessComparison) -> list[str]:
     """What is seen at each grain size and way of pouring, and how sure that is."""
     if not found.comparisons:
         return [NOTHING_TO_COMPARE]
@@ -39,9 +39,9 @@ def _of(one: Comparison) -> str:
     return f"{_FACTORS[one.factor]} and {_FIGURES[one.figure]}: {levels}. That is {sure}."
 
 
-def _level(figure: Figure, level: Level) -> str:
+def _level(figure: EvennessFigure, level: Level) -> str:
     made = GRAINS[level.level] if isinstance(level.level, Grain) else POURINGS[level.level]
     tiles = "1 tile" if level.count == 1 else f"{level.count} tiles"
-    if figure is Figure.SPECKS:
+    if figure is EvennessFigure.SPECKS:
         return f"{made}, specks on {level.mean:.1f} % ({tiles})"
     return f"{made}, lightness varying by {level.mean:.1f} ({tiles})"

@@ -49,7 +49,7 @@ def conditions_of(studio: Studio) -> list[tuple[Conditions, int]]:
 
 
 @dataclass(frozen=True)
-class Found:
+class FoundTile:
     """A fired tile and how far it lies from what is wanted, CIEDE2000."""
 
     tile: FiredColour
@@ -57,14 +57,16 @@ class Found:
 
 
 @dataclass(frozen=True)
-class Nearest:
+class NearestTiles:
     """The nearest fired tiles, nearest first: under the chosen conditions, and under others."""
 
-    here: Sequence[Found]
-    elsewhere: Sequence[Found]
+    here: Sequence[FoundTile]
+    elsewhere: Sequence[FoundTile]
 
 
-def nearest_tiles(studio: Studio, want: Lab, count: int, conditions: Conditions | None) -> Nearest:
+def nearest_tiles(
+    studio: Studio, want: Lab, count: int, conditions: Conditions | None
+) -> NearestTiles:
     """The nearest fired tiles of the studio as they are now: not what they were before a refiring.
 
     Without conditions all are elsewhere.
@@ -72,7 +74,7 @@ def nearest_tiles(studio: Studio, want: Lab, count: int, conditions: Conditions 
     colours = current_colours(studio)
     here = colours.filter(fired_under(conditions)) if conditions else colours.none()
     near_here = _nearest(studio, want, count, here)
-    return Nearest(near_here, _nearest(studio, want, count, colours.exclude(pk__in=here)))
+    return NearestTiles(near_here, _nearest(studio, want, count, colours.exclude(pk__in=here)))
 
 
 def fired_under(conditions: Conditions) -> Q:
@@ -93,7 +95,7 @@ def fired_under(conditions: Conditions) -> Q:
 
 def _nearest(
     studio: Studio, want: Lab, count: int, colours: QuerySet[ColourReading]
-) -> list[Found]:
+) -> list[FoundTile]:
     """The nearest of these colours that are still those of their tiles."""
     rows = list(colours.order_by("pk").values_list("pk", *LAB_COLUMNS))
     near = nearest(want, [row[1:] for row in rows], _SPARE * count)
@@ -101,7 +103,7 @@ def _nearest(
     tiles = Tile.objects.of(studio).filter(colours__in=keys).distinct().with_history()
     last = {tile.pk: firing.pk for tile in tiles if (firing := tile.last_firing)}
     found = [
-        Found(one, keys[one.reading])
+        FoundTile(one, keys[one.reading])
         for one in fired_colours(tiles)
         if one.reading in keys and last.get(one.tile) == one.firing
     ]
@@ -109,7 +111,7 @@ def _nearest(
 
 
 @dataclass(frozen=True)
-class Tested:
+class TestedTiles:
     """What was fired of one clay under some conditions, and the colour of the clay alone.
 
     ``clay`` is None where no plain tile of it was read.
@@ -128,12 +130,14 @@ class Tested:
         return learn(clay, usable)
 
 
-def tested_under(studio: Studio, conditions: Conditions) -> Tested:
+def tested_under(studio: Studio, conditions: Conditions) -> TestedTiles:
     """The latest tiles under some conditions, coloured and plain."""
     return tested_under_each(studio, [conditions])[conditions]
 
 
-def tested_under_each(studio: Studio, wanted: Collection[Conditions]) -> dict[Conditions, Tested]:
+def tested_under_each(
+    studio: Studio, wanted: Collection[Conditions]
+) -> dict[Conditions, TestedTiles]:
     """The same for several conditions, in as many queries as for one."""
     if not wanted:
         return {}
@@ -168,10 +172,10 @@ def _latest_under(studio: Studio, wanted: Collection[Conditions]) -> list[int]:
     ]
 
 
-def _tested(under: Sequence[FiredColour]) -> Tested:
+def _tested(under: Sequence[FiredColour]) -> TestedTiles:
     plain = [one for one in under if one.is_plain]
     coloured = [one for one in under if one.pcts]
-    return Tested(coloured, mean_colour(labs(plain)) if plain else None)
+    return TestedTiles(coloured, mean_colour(labs(plain)) if plain else None)
 
 
 def not_tested(studio: Studio, palette: Palette, want: Lab) -> list[str]:

@@ -17,7 +17,7 @@ from umberpot.tiles.models import Tile
 
 
 @dataclass(frozen=True)
-class Outcome:
+class PredictionOutcome:
     """A prediction, and what its tiles came to; none while they are not fired and read."""
 
     prediction: Prediction
@@ -67,7 +67,7 @@ def keep_prediction(
     return kept
 
 
-def outcomes(studio: Studio, most: int) -> list[Outcome]:
+def outcomes(studio: Studio, most: int) -> list[PredictionOutcome]:
     """The latest predictions, each with the tiles that were made and fired as predicted."""
     kept = list(Prediction.objects.of(studio)[:most])
     if not kept:
@@ -83,7 +83,7 @@ def outcomes(studio: Studio, most: int) -> list[Outcome]:
     )
     keys = list(since.values_list("pk", flat=True).distinct())
     read = fired_colours(Tile.objects.of(studio).filter(pk__in=keys).with_history())
-    return [Outcome(one, [tile for tile in read if _is_of(tile, one)]) for one in kept]
+    return [PredictionOutcome(one, [tile for tile in read if _is_of(tile, one)]) for one in kept]
 
 
 def conditions_of_kept(prediction: Prediction) -> Conditions:

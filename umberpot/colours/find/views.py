@@ -21,7 +21,7 @@ from umberpot.colours.costs import Prices, cost_per_kg, prices_of
 from umberpot.colours.find import library, predictions, sentences
 from umberpot.colours.find.candidates import candidate_row
 from umberpot.colours.find.forms import FindForm
-from umberpot.colours.find.library import Found
+from umberpot.colours.find.library import FoundTile
 from umberpot.colours.fired import FiredColour
 from umberpot.colours.latest import latest_tiles
 from umberpot.colours.making import dose_of_a_test_tile, which_next
@@ -79,7 +79,7 @@ class NearTiles:
     tiles: list[tuple[FiredColour, str]]
 
 
-def _near_rows(want: Lab, near: library.Nearest) -> dict[str, NearTiles]:
+def _near_rows(want: Lab, near: library.NearestTiles) -> dict[str, NearTiles]:
     """The nearest tiles where they are to be fired, and elsewhere; without an entry where none.
 
     Those here are all fired alike, so only what is in them is said.
@@ -94,7 +94,7 @@ def _near_rows(want: Lab, near: library.Nearest) -> dict[str, NearTiles]:
     return found
 
 
-def _near_row(want: Lab, near: Sequence[Found]) -> WallRow:
+def _near_row(want: Lab, near: Sequence[FoundTile]) -> WallRow:
     """The wanted colour and the nearest tiles; under each how far it lies from what is wanted."""
     swatches = [Swatch("Wanted", want, SwatchKind.WANTED)]
     swatches += [
@@ -119,7 +119,7 @@ def _palette(request: StudioRequest, form: FindForm) -> tuple[Palette | None, st
 
 
 def _predicted(
-    request: StudioRequest, form: FindForm, want: Lab, near: library.Nearest
+    request: StudioRequest, form: FindForm, want: Lab, near: library.NearestTiles
 ) -> dict[str, Any]:
     """What may be mixed: what comes nearer than any fired tile, and else the nearest there is."""
     tile = near.here[0].delta_e if near.here else None
@@ -142,7 +142,7 @@ def _predicted(
 def _too_far(
     form: FindForm,
     want: Lab,
-    near: library.Nearest,
+    near: library.NearestTiles,
     palette: Palette | None,
     nearest: float | None,
 ) -> list[str]:
@@ -212,7 +212,7 @@ def record(request: StudioRequest) -> HttpResponse:
     )
 
 
-def _outcome_row(one: predictions.Outcome) -> WallRow:
+def _outcome_row(one: predictions.PredictionOutcome) -> WallRow:
     error = f"± {one.prediction.expected_error:.1f}"
     codes = ", ".join(tile.code for tile in one.tiles)
     swatches = [

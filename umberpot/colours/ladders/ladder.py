@@ -7,7 +7,7 @@ from claycore.colour.difference import PLAINLY_DIFFERENT
 from claycore.colour.equal_tiles import Noise, Visible, mean_colour
 from claycore.colour.next_tiles import Goal
 from claycore.colour.notation import Lab
-from claycore.colour.series import Outcome, SeriesReading, Step, read_series
+from claycore.colour.series import SeriesOutcome, SeriesReading, SeriesStep, read_series
 from claycore.measure.formatting import percentage, plain
 from umberpot.colours.fired import Conditions, FiredColour, fired_colours, grouped, labs
 from umberpot.colours.making import which_next
@@ -43,12 +43,12 @@ class Ladder:
     @property
     def next_url(self) -> str:
         """Which strength to fire next: how much is enough, as long as that is open."""
-        is_open = self.reading.outcome in (Outcome.NOT_DECIDED, Outcome.NOT_REACHED)
+        is_open = self.reading.outcome in (SeriesOutcome.NOT_DECIDED, SeriesOutcome.NOT_REACHED)
         goal = Goal.ENOUGH if is_open else Goal.KNOW
         return which_next(goal, self.conditions, colourant=self.stain)
 
     @property
-    def odd(self) -> Step | None:
+    def odd(self) -> SeriesStep | None:
         """A step between nearly the same strengths that is plain to see: not strength made it."""
         return next(
             (
@@ -70,7 +70,7 @@ class Ladder:
                 f" the same strength and look different (ΔE {self.odd.apart.delta_e:.0f}): a batch,"
                 " a weighing or a firing differs, not the strength. Make both again."
             )
-        if self.reading.outcome is Outcome.ONE_STRENGTH:
+        if self.reading.outcome is SeriesOutcome.ONE_STRENGTH:
             return self.reading.reason
         return f"Palest to strongest: ΔE {self.reading.spread:.0f}. {self.reading.reason}"
 

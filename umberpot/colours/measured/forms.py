@@ -11,7 +11,7 @@ from claycore.colour.notation import Lab
 from claycore.measure.errors import ClayError
 from umberpot.tiles.models import BARE_HALF
 from umberpot.ui.fields.lines import LinesInput
-from umberpot.ui.tables import Unreadable, decoded
+from umberpot.ui.tables import UnreadableTable, decoded
 
 MOST_LINES = 400
 MOST_BYTES = 200_000
@@ -20,7 +20,7 @@ AS_WRITTEN = "a tile's code and its colour, like A12; 52.1; 8.4; -20"
 
 
 @dataclass(frozen=True)
-class Measured:
+class MeasuredLine:
     """A line: a tile's code, its colour, how that was written, and whether it is the bare half."""
 
     code: str
@@ -55,7 +55,7 @@ class MeasuredForm(forms.Form):
             raise forms.ValidationError("This file is over 200 kB. Choose a smaller one.")
         try:
             return decoded(upload.read()).splitlines()
-        except Unreadable as error:
+        except UnreadableTable as error:
             raise forms.ValidationError(str(error)) from None
 
     def clean(self) -> dict[str, Any]:
@@ -69,9 +69,9 @@ class MeasuredForm(forms.Form):
             cleaned["measured"] = self._read(lines)
         return cleaned
 
-    def _read(self, lines: list[str]) -> dict[str, Measured]:
+    def _read(self, lines: list[str]) -> dict[str, MeasuredLine]:
         """The colours by tile or half; a line that cannot be read is an error that names it."""
-        found: dict[str, Measured] = {}
+        found: dict[str, MeasuredLine] = {}
         for number, line in enumerate(lines, 1):
             if not line.strip() or (number == 1 and re.match(r"\s*\"?code\b", line, re.IGNORECASE)):
                 continue
@@ -87,7 +87,7 @@ class MeasuredForm(forms.Form):
         return found
 
 
-def _measured(line: str) -> Measured:
+def _measured(line: str) -> MeasuredLine:
     """A code, ``unglazed`` for that half, a colour; a comma, semicolon, tab or space apart."""
     code, colour = re.split(_APART, line.replace('"', "").strip(), maxsplit=1)
     bare = re.match(rf"(?:bare|unglazed)(?: half)?{_APART}", colour, re.IGNORECASE)
@@ -95,4 +95,4 @@ def _measured(line: str) -> Measured:
         colour = colour[bare.end() :]
     lab = notation.parse(colour.replace("\t", ";"))
     written = ", ".join(f"{value:g}" for value in lab.values)
-    return Measured(code.upper(), lab, written, bool(bare))
+    return MeasuredLine(code.upper(), lab, written, bool(bare))

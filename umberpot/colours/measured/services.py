@@ -4,7 +4,7 @@ from collections.abc import Mapping
 
 from django.contrib.auth.models import User
 
-from umberpot.colours.measured.forms import Measured
+from umberpot.colours.measured.forms import MeasuredLine
 from umberpot.studio.models import Studio
 from umberpot.studio.whole_change import whole_change
 from umberpot.tiles.colours import MeasuredColour
@@ -22,7 +22,7 @@ class NotFired(Exception):
 
 
 @whole_change()
-def record(studio: Studio, measured: Mapping[str, Measured], by: User) -> int:
+def record(studio: Studio, measured: Mapping[str, MeasuredLine], by: User) -> int:
     """Records each colour after its tile's last firing, and says how many. Raises NotFired.
 
     A colour that stood there is superseded and stays visible; the same one again changes nothing.
@@ -42,7 +42,7 @@ def record(studio: Studio, measured: Mapping[str, Measured], by: User) -> int:
     return len(record_last_colours(new, by))
 
 
-def _entry(tile: Tile, one: Measured) -> ColourEntry | None:
+def _entry(tile: Tile, one: MeasuredLine) -> ColourEntry | None:
     """What is to be recorded; None where the same colour stands there."""
     progress = progress_of(tile)
     current = progress.bare_colour if one.of_bare_half else progress.colour

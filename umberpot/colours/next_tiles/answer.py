@@ -14,7 +14,7 @@ from claycore.colour.next_tiles import Goal, Question, next_tiles, told_as
 from claycore.colour.notation import Lab
 from claycore.colour.palette import Colourant, FiredTile, Palette
 from claycore.colour.reach import out_of_reach
-from claycore.colour.series import Outcome, SeriesReading, Step, read_series
+from claycore.colour.series import SeriesOutcome, SeriesReading, SeriesStep, read_series
 from claycore.measure.formatting import percentage
 from umberpot.colours.find.sentences import lacking
 from umberpot.colours.fired import FiredColour, grouped, labs
@@ -31,7 +31,7 @@ PLAINLY_NEARER = 1.0
 
 
 @dataclass(frozen=True)
-class Tested:
+class TestedColourant:
     """A colourant in a clay: its palette, the plain clay, and its own fired tiles, at least one."""
 
     palette: Palette
@@ -60,7 +60,7 @@ class Tested:
 
 
 @dataclass(frozen=True)
-class Shown:
+class ShownProposal:
     """What is to be fired, and why; ``make`` is where, and '' where nothing is.
 
     ``charts`` are how far predictions are off, for a page and for a phone: none where the tiles
@@ -85,12 +85,12 @@ class Shown:
         return "Plan this tile" if len(self.pcts) == 1 else "Plan these tiles"
 
 
-def most_pct_of(goal: Goal, tested: Tested) -> float:
+def most_pct_of(goal: Goal, tested: TestedColourant) -> float:
     """The strongest to consider where nobody says: beyond what was tested, where that may matter.
 
     Where more gained nothing within the tested strengths, nobody fires stronger ones for that.
     """
-    settled = (Outcome.ENOUGH, Outcome.NOT_DECIDED)
+    settled = (SeriesOutcome.ENOUGH, SeriesOutcome.NOT_DECIDED)
     if goal is Goal.ENOUGH and tested.series.outcome in settled:
         return max(tested.colourant.tested)
     most_pct = tested.colourant.most_pct
@@ -98,7 +98,9 @@ def most_pct_of(goal: Goal, tested: Tested) -> float:
     return max(step, step * math.floor(most_pct / step + 1e-9))
 
 
-def shown(tested: Tested, question: Question, want: str, not_tested: Sequence[str]) -> Shown:
+def shown(
+    tested: TestedColourant, question: Question, want: str, not_tested: Sequence[str]
+) -> ShownProposal:
     """What to fire next for a question.
 
     ``want`` is the colour as it was typed; ``not_tested`` what else stands on the shelf for it.
@@ -119,7 +121,7 @@ def shown(tested: Tested, question: Question, want: str, not_tested: Sequence[st
     reasons = sentences.reasons(question.goal, name, question.most_pct, proposal)
     if question.goal is Goal.ENOUGH:
         reasons.insert(0, tested.series.reason)
-    return Shown(
+    return ShownProposal(
         heading=sentences.heading(name, proposal, nearest.delta_e if nearest else None),
         reasons=reasons,
         row=_row(tested, pcts, nearest),
@@ -138,10 +140,12 @@ def shown(tested: Tested, question: Question, want: str, not_tested: Sequence[st
     )
 
 
-def _again(tested: Tested, most_pct: float, made: Ladder, odd: Step) -> Shown:
+def _again(
+    tested: TestedColourant, most_pct: float, made: Ladder, odd: SeriesStep
+) -> ShownProposal:
     """Two tiles of nearly the same strength that look different: first these, and nothing else."""
     pcts = [odd.from_pct, odd.to_pct]
-    return Shown(
+    return ShownProposal(
         heading=sentences.fire_again(tested.name, pcts),
         reasons=[made.summary],
         row=_row(tested, pcts, None),
@@ -166,7 +170,7 @@ class _Nearest:
         return self.delta_e > PLAINLY_DIFFERENT
 
 
-def _nearest(tested: Tested, question: Question) -> _Nearest | None:
+def _nearest(tested: TestedColourant, question: Question) -> _Nearest | None:
     if question.want is None or question.goal is not Goal.COLOUR:
         return None
     only = replace(tested.palette, colourants={tested.name: tested.colourant})
@@ -175,7 +179,7 @@ def _nearest(tested: Tested, question: Question) -> _Nearest | None:
     return _Nearest(question.want, pct, best.lab, best.delta_e)
 
 
-def _lacking(tested: Tested, question: Question, not_tested: Sequence[str]) -> str:
+def _lacking(tested: TestedColourant, question: Question, not_tested: Sequence[str]) -> str:
     """What all that was tested lacks for the wanted colour, and what was not tested yet."""
     lacks = (
         out_of_reach(tested.palette, question.want, question.most_pct) if question.want else None
@@ -194,7 +198,7 @@ def _nearer_mixture(palette: Palette, question: Question, nearest: _Nearest | No
     return sentences.nearer_mixture(best, nearest.delta_e)
 
 
-def _row(tested: Tested, pcts: Sequence[float], nearest: _Nearest | None) -> WallRow:
+def _row(tested: TestedColourant, pcts: Sequence[float], nearest: _Nearest | None) -> WallRow:
     """The strengths that were fired, and between them those to fire, as they are predicted.
 
     A wanted colour hangs beside the strength that is predicted nearest to it.
@@ -217,5 +221,5 @@ def _row(tested: Tested, pcts: Sequence[float], nearest: _Nearest | None) -> Wal
     return _touching(tested, row)
 
 
-def _touching(tested: Tested, row: Sequence[Swatch]) -> WallRow:
+def _touching(tested: TestedColourant, row: Sequence[Swatch]) -> WallRow:
     return touching(row, f"{tested.name} by strength, fired and to fire")

@@ -5,7 +5,7 @@ from collections.abc import Sequence
 
 from claycore.colour.next_tiles import Proposal
 from claycore.measure.formatting import percentage, plain
-from umberpot.ui.drawing import Drawing, Mark, Stroke, Words
+from umberpot.ui.drawing import Drawing, DrawnLine, DrawnText, PointMark
 
 WIDE, NARROW = 640.0, 340.0
 """How wide the chart is drawn: for a page, and for a phone."""
@@ -46,21 +46,21 @@ class _Paper:
         strokes, words = self.drawing.strokes, self.drawing.words
         for number in range(round(self._most / step) + 1):
             y, css = self.y(number * step), "chart-rule" if number else "chart-axis"
-            strokes.append(Stroke(((LEFT, y), (self._right, y)), css))
-            words.append(Words(LEFT - 8, y + 4, plain(number * step, 2), "chart-tick", "end"))
-        words.append(Words(LEFT - 8, TOP - 14, "ΔE", "chart-tick", "end"))
+            strokes.append(DrawnLine(((LEFT, y), (self._right, y)), css))
+            words.append(DrawnText(LEFT - 8, y + 4, plain(number * step, 2), "chart-tick", "end"))
+        words.append(DrawnText(LEFT - 8, TOP - 14, "ΔE", "chart-tick", "end"))
         along = _step(self._most_pct, int((self._right - LEFT) / _A_TICK))
         for number in range(int(self._most_pct / along + 1e-9) + 1):
             at, text = self.x(number * along), f"{percentage(number * along)} %"
-            words.append(Words(at, self.bottom + 40, text, "chart-tick"))
+            words.append(DrawnText(at, self.bottom + 40, text, "chart-tick"))
 
     def line(self, strengths: Sequence[float], errors: Sequence[float], css: str) -> None:
         path = tuple((self.x(p), self.y(e)) for p, e in zip(strengths, errors, strict=True))
-        self.drawing.strokes.append(Stroke(path, css))
+        self.drawing.strokes.append(DrawnLine(path, css))
 
     def mark(self, pct: float, shape: str) -> None:
         """A strength, below the axis."""
-        self.drawing.marks.append(Mark(self.x(pct), self.bottom + 14, shape, "chart-point"))
+        self.drawing.marks.append(PointMark(self.x(pct), self.bottom + 14, shape, "chart-point"))
 
 
 def drawn(proposal: Proposal, tested: Sequence[float], width: float = WIDE) -> Drawing:

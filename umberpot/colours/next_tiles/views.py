@@ -15,7 +15,7 @@ from umberpot.colours.find import library
 from umberpot.colours.find.sentences import NO_TILES, no_plain_tile
 from umberpot.colours.fired import FiredColour, grouped
 from umberpot.colours.next_tiles import sentences
-from umberpot.colours.next_tiles.answer import Tested, most_pct_of, shown
+from umberpot.colours.next_tiles.answer import TestedColourant, most_pct_of, shown
 from umberpot.colours.next_tiles.forms import NextForm
 from umberpot.colours.noise import noise_for, studio_record
 from umberpot.colours.places import PLACE
@@ -66,7 +66,7 @@ def _answer(request: StudioRequest, form: NextForm) -> dict[str, Any]:
     name = form.cleaned_data["colourant"] or _which(form.asked, palette, want, alone)
     fired = alone[name][:MOST_TILES]
     noise = noise_for(fired, studio_record(request.studio))
-    tested = Tested(palette, clay, fired, noise)
+    tested = TestedColourant(palette, clay, fired, noise)
     most_pct = form.cleaned_data["most_pct"] or most_pct_of(form.asked, tested)
     others = library.not_tested(request.studio, palette, want) if want else []
     found = shown(tested, Question(form.asked, most_pct, want), form.data["want"], others)

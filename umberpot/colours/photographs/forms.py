@@ -110,7 +110,7 @@ def _spots(tiles: Iterable[Tile]) -> Iterator[PhotoTarget]:
 
 
 @dataclass(frozen=True)
-class Target:
+class MarkTarget:
     """Something to be marked: its key, what it is called, and the fields that say where."""
 
     key: str
@@ -216,26 +216,26 @@ class MarkForm(forms.Form):
         return [*REFERENCES, OWN, *self.spots, *ENDS]
 
     @property
-    def references(self) -> list[Target]:
+    def references(self) -> list[MarkTarget]:
         """The references that may be marked."""
         titles = {code: one.title for code, one in REFERENCES.items()} | {OWN: "Own card"}
-        return [Target(key, title, self[f"at_{key}"]) for key, title in titles.items()]
+        return [MarkTarget(key, title, self[f"at_{key}"]) for key, title in titles.items()]
 
     @property
-    def targets(self) -> list[Target]:
+    def targets(self) -> list[MarkTarget]:
         """The tiles that may be marked."""
         return [
-            Target(key, spot.title, self[f"at_{key}"], spot, self[f"seen_{key}"])
+            MarkTarget(key, spot.title, self[f"at_{key}"], spot, self[f"seen_{key}"])
             for key, spot in self.spots.items()
         ]
 
     @property
-    def ends(self) -> list[Target]:
+    def ends(self) -> list[MarkTarget]:
         """The two points of a known distance."""
-        return [Target(key, title, self[f"at_{key}"]) for key, title in ENDS.items()]
+        return [MarkTarget(key, title, self[f"at_{key}"]) for key, title in ENDS.items()]
 
     @property
-    def rings(self) -> list[Target]:
+    def rings(self) -> list[MarkTarget]:
         """All that may have a ring on the picture."""
         return [*self.references, *self.targets, *self.ends]
 

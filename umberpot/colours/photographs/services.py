@@ -35,7 +35,7 @@ from umberpot.ui.pictures import space_of
 
 
 @dataclass(frozen=True)
-class Marked:
+class MarkedPhotograph:
     """What is marked on a photograph: references and tiles, by key; its scale; the keys of tiles
     that are made and fired alike; and whether light of two colours fell on it."""
 
@@ -119,7 +119,7 @@ def use_marks_on(
     return other, was_read
 
 
-def read(photograph: Photograph, marked: Marked) -> Colours:
+def read(photograph: Photograph, marked: MarkedPhotograph) -> Colours:
     """The colours of what is marked; nothing is recorded.
 
     Each reading infers the light from its own rings: colours of one share their doubts, of two not.
@@ -229,7 +229,7 @@ def _saved(spots: Mapping[str, PhotoTarget], found: Colours, recorded: set[str])
 @whole_change()
 def save(
     photograph: Photograph,
-    marked: Marked,
+    marked: MarkedPhotograph,
     spots: Mapping[str, PhotoTarget],
     seen: Mapping[str, int | None],
     by: User,

@@ -13,9 +13,9 @@ from claycore.colour.photographs.references import REFERENCES
 from umberpot.colours.models import Photograph, Ring
 from umberpot.colours.photographs import sentences, services
 from umberpot.colours.photographs.files import with_data
-from umberpot.colours.photographs.forms import MarkForm, PhotographForm, PictureForm, Target
+from umberpot.colours.photographs.forms import MarkForm, MarkTarget, PhotographForm, PictureForm
 from umberpot.colours.photographs.marks import marks_of
-from umberpot.colours.photographs.services import Colours, Marked
+from umberpot.colours.photographs.services import Colours, MarkedPhotograph
 from umberpot.colours.places import PLACE
 from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.studio.roles import for_makers
@@ -69,7 +69,7 @@ def _photograph(request: StudioRequest, pk: int) -> Photograph:
 class TargetRead:
     """Something on the photograph, with what was read there."""
 
-    target: Target
+    target: MarkTarget
     swatch: Swatch | None = None
     u95: float = 0.0
     problem: str = ""
@@ -81,8 +81,8 @@ class TargetRead:
         return colour.shown if colour else ""
 
 
-def _marked(form: MarkForm) -> Marked:
-    return Marked(
+def _marked(form: MarkForm) -> MarkedPhotograph:
+    return MarkedPhotograph(
         form.marked_references(),
         form.marked_tiles(),
         form.ruled(),
@@ -91,7 +91,7 @@ def _marked(form: MarkForm) -> Marked:
     )
 
 
-def _rows(form: MarkForm, targets: Iterable[Target], found: Colours | None) -> list[TargetRead]:
+def _rows(form: MarkForm, targets: Iterable[MarkTarget], found: Colours | None) -> list[TargetRead]:
     """What may be marked, each with what was read there so far."""
     rows = []
     for target in targets:
@@ -105,7 +105,7 @@ def _rows(form: MarkForm, targets: Iterable[Target], found: Colours | None) -> l
     return rows
 
 
-def _reference_row(form: MarkForm, target: Target, found: Colours) -> TargetRead:
+def _reference_row(form: MarkForm, target: MarkTarget, found: Colours) -> TargetRead:
     marked = form.marked_references().get(target.key)
     refusal = found.references.get(target.key)
     if marked is None or refusal:
@@ -113,7 +113,7 @@ def _reference_row(form: MarkForm, target: Target, found: Colours) -> TargetRead
     return TargetRead(target, Swatch(target.title, marked.known, SwatchKind.WANTED))
 
 
-def _tile_row(target: Target, found: Colours) -> TargetRead:
+def _tile_row(target: MarkTarget, found: Colours) -> TargetRead:
     colour = found.tiles.get(target.key)
     if colour is None:
         return TargetRead(target)

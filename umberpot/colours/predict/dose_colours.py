@@ -9,7 +9,7 @@ from django.views.decorators.http import require_GET
 
 from claycore.colour.difference import ciede2000
 from umberpot.colours.fired import FiredColour
-from umberpot.colours.predict.expected import Expected, Ground, grounds_of
+from umberpot.colours.predict.expected import Expected, FiredGround, grounds_of
 from umberpot.mixing.calculators.additions import read_addition
 from umberpot.studio.request import StudioRequest
 
@@ -48,7 +48,7 @@ def _pcts(asked: QueryDict) -> Mapping[str, float]:
     return pcts
 
 
-def _colours(grounds: Sequence[Ground], pcts: Mapping[str, float]) -> list[DoseColour]:
+def _colours(grounds: Sequence[FiredGround], pcts: Mapping[str, float]) -> list[DoseColour]:
     found = []
     for ground in grounds:
         expected = ground.expected(pcts)

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from claycore.colour.equal_tiles import mean_colour
 from claycore.colour.notation import Lab
 from claycore.colour.palette import Palette
-from umberpot.colours.find.library import Tested, conditions_of, tested_under_each
+from umberpot.colours.find.library import TestedTiles, conditions_of, tested_under_each
 from umberpot.colours.fired import Conditions, FiredColour, labs
 from umberpot.studio.models import Studio
 
@@ -44,7 +44,7 @@ class Expected:
 
 
 @dataclass(frozen=True)
-class Ground:
+class FiredGround:
     """One way of firing a clay, with its tiles and what may be mixed of them."""
 
     conditions: Conditions
@@ -68,14 +68,14 @@ class Ground:
         return Expected(predicted.lab, self.conditions, predicted.expected_error)
 
 
-def grounds_of(studio: Studio, clay_name: str) -> list[Ground]:
+def grounds_of(studio: Studio, clay_name: str) -> list[FiredGround]:
     """The ways that a clay was fired, those with most tiles first."""
     ways = [one for one, _ in conditions_of(studio) if one.clay == clay_name]
     tested = tested_under_each(studio, ways[:MOST_FIRINGS])
     return [ground_of(conditions, there) for conditions, there in tested.items()]
 
 
-def ground_of(conditions: Conditions, tested: Tested) -> Ground:
+def ground_of(conditions: Conditions, tested: TestedTiles) -> FiredGround:
     """What may be mixed of a clay by what was fired of it; without its own colour only that."""
     palette = tested.palette(tested.clay, frozenset()) if tested.clay else None
-    return Ground(conditions, tested.tiles, palette)
+    return FiredGround(conditions, tested.tiles, palette)

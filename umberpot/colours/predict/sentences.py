@@ -1,11 +1,11 @@
 """What a predicted strength rests on, in words."""
 
-from claycore.colour.curves import Curve
+from claycore.colour.curves import StrengthCurve
 from claycore.colour.palette import Colourant
 from claycore.measure.formatting import percentage, plain
 
 
-def rises(curve: Curve) -> str:
+def rises(curve: StrengthCurve) -> str:
     """How strength rises with the percentage, as it was fitted."""
     if curve.has_end:
         return f"levelling off, with little gained beyond {percentage(3 * curve.ends_at)} %"

@@ -133,7 +133,7 @@ def _strength_cell(one: FiredColour, across: str, rest: Mapping[str, float]) -> 
 
 
 @dataclass(frozen=True)
-class Arrangement:
+class WallArrangement:
     """A way of hanging tiles; in ``pairs`` a row of one tile alone says nothing and is left out.
 
     ``every_firing`` takes in colours from before the last firing too.
@@ -146,14 +146,14 @@ class Arrangement:
     every_firing: bool = False
 
 
-ARRANGEMENTS: dict[str, Arrangement] = {
+ARRANGEMENTS: dict[str, WallArrangement] = {
     one.code: one
     for one in (
-        Arrangement("strength", "stain by strength", _by_strength, pairs=False),
-        Arrangement("glaze", "unglazed and glazed", _by_glaze),
-        Arrangement("firing", "firing and firing", _by_firing, every_firing=True),
-        Arrangement("repeat", "original and repeat", _by_repeat),
-        Arrangement("clay", "clay and clay", _by_clay),
+        WallArrangement("strength", "stain by strength", _by_strength, pairs=False),
+        WallArrangement("glaze", "unglazed and glazed", _by_glaze),
+        WallArrangement("firing", "firing and firing", _by_firing, every_firing=True),
+        WallArrangement("repeat", "original and repeat", _by_repeat),
+        WallArrangement("clay", "clay and clay", _by_clay),
     )
 }
 """The ways that are offered, by the word in the address."""
@@ -173,7 +173,7 @@ class Arranged:
 
 
 def arranged(
-    colours: Sequence[FiredColour], how: Arrangement, picture_of: Callable[[FiredColour], str]
+    colours: Sequence[FiredColour], how: WallArrangement, picture_of: Callable[[FiredColour], str]
 ) -> Arranged:
     """The colours hung in rows and columns; equal tiles of a place are one swatch of their mean."""
     shown = colours if how.every_firing else after_the_last_firing(colours)

@@ -12,7 +12,7 @@ from claycore.colour.notation import Lab
 from claycore.measure.formatting import true_minus
 from umberpot.colours.fired import FiredColour
 from umberpot.ui.pdf.paper import Paper
-from umberpot.ui.reports.blocks import Block, Grid, Report, Swatch, Swatches
+from umberpot.ui.reports.blocks import Block, Report, ReportSwatch, Swatches, TableBlock
 from umberpot.ui.reports.printed import printed
 from umberpot.ui.table_styles import TableStyle
 from umberpot.ui.tables import to_csv
@@ -107,12 +107,12 @@ def _png(tiles: Sequence[FiredColour], about: About) -> bytes:
 
 def _pdf(tiles: Sequence[FiredColour], about: About) -> bytes:
     """The wall to print: touching swatches with their codes, and what each is in words below."""
-    swatches = [Swatch(tile.lab.hex, tile.label) for tile in tiles]
+    swatches = [ReportSwatch(tile.lab.hex, tile.label) for tile in tiles]
     legend = [(tile.label, tile.summary, _in_figures(tile.lab)) for tile in tiles]
     count = f"{len(tiles)} fired colour{'' if len(tiles) == 1 else 's'}"
     blocks: list[Block] = [
         Swatches(swatches),
-        Grid(("Tile", "What it is", "L, a, b (D65)"), legend, (0.16, 0.62, 0.22)),
+        TableBlock(("Tile", "What it is", "L, a, b (D65)"), legend, (0.16, 0.62, 0.22)),
     ]
     told = Report("Wall", f"{count}, touching", about.studio, about.printed_on, "", blocks)
     return printed(told, about.paper)

@@ -8,7 +8,7 @@ from urllib.parse import urlencode
 from django import forms
 from django.http import QueryDict
 
-from umberpot.colours.wall.arrangements import ARRANGEMENTS, Arrangement
+from umberpot.colours.wall.arrangements import ARRANGEMENTS, WallArrangement
 from umberpot.colours.wall.sorting import SORTINGS
 from umberpot.ui.fields.measures import Choice
 
@@ -39,7 +39,7 @@ class WallForm(forms.Form):
     arrange = Choice(
         choices=[("", "side by side"), *((one.code, one.title) for one in ARRANGEMENTS.values())],
         required=False,
-        label="Arrangement",
+        label="WallArrangement",
     )
     show = Choice(
         choices=[("", "flat colours"), ("pictures", "photographs")], required=False, label="Show"
@@ -71,6 +71,6 @@ class WallForm(forms.Form):
         return {"codes": " ".join(typed["codes"]), **named}
 
     @property
-    def arrangement(self) -> Arrangement | None:
+    def arrangement(self) -> WallArrangement | None:
         """How the tiles of a valid form are arranged; None for side by side."""
         return ARRANGEMENTS.get(self.cleaned_data["arrange"])

@@ -14,7 +14,7 @@ from umberpot.bench import services as bench
 from umberpot.bench.models import Timer
 from umberpot.clays.bar_tests import services as bars
 from umberpot.demo.clays import story
-from umberpot.demo.clays.story import AtCone, DemoClay
+from umberpot.demo.clays.story import DemoAtCone, DemoClay
 from umberpot.demo.load import DemoLoader, backdate
 from umberpot.kiln import services as kiln
 from umberpot.mixing.line_blends import LineOrder, make_line
@@ -123,7 +123,7 @@ class ClayLoader:
         return readings.PieceEntries(bar, self._entries(figures), remarks_made={RemarkCode.LOOKED})
 
     def _after_firing(
-        self, bar: Tile, row: DemoClay, at: AtCone, off: float
+        self, bar: Tile, row: DemoClay, at: DemoAtCone, off: float
     ) -> readings.PieceEntries:
         if bar.role == bar_roles.BEND.code:
             sagged: dict[Quantity, float | None] = {

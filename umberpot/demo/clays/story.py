@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 
 
 @dataclass(frozen=True)
-class AtCone:
+class DemoAtCone:
     """What the bars of a clay come to at a cone, on average; what was seen on all of them."""
 
     cone: str
@@ -29,7 +29,7 @@ class DemoClay:
     drying_pct: float
     plasticity_pct: float
     loss_pct: float
-    cones: tuple[AtCone, ...]
+    cones: tuple[DemoAtCone, ...]
     replicates: int = 3
     spread: float = 1.0
     bend: bool = False
@@ -125,10 +125,12 @@ CLAYS = [
         31.0,
         9.2,
         (
-            AtCone("04", 7.6, 11.9, "58.4, 21.6, 30.8", cold_pct=10.1),
-            AtCone("1", 9.7, 6.4, "50.2, 20.1, 27.4", cold_pct=5.0),
-            AtCone("6", 12.1, 1.05, "38.7, 15.2, 17.9", ("rings",), hung_share=0.562, sag_mm=3.5),
-            AtCone("10", 12.5, 0.62, "31.5, 9.8, 11.2", ("rings",), sag_mm=7.5),
+            DemoAtCone("04", 7.6, 11.9, "58.4, 21.6, 30.8", cold_pct=10.1),
+            DemoAtCone("1", 9.7, 6.4, "50.2, 20.1, 27.4", cold_pct=5.0),
+            DemoAtCone(
+                "6", 12.1, 1.05, "38.7, 15.2, 17.9", ("rings",), hung_share=0.562, sag_mm=3.5
+            ),
+            DemoAtCone("10", 12.5, 0.62, "31.5, 9.8, 11.2", ("rings",), sag_mm=7.5),
         ),
         bend=True,
     ),
@@ -139,9 +141,9 @@ CLAYS = [
         28.0,
         8.8,
         (
-            AtCone("04", 8.1, 9.3, "49.8, 27.1, 29.4"),
-            AtCone("6", 13.4, 0.9, "33.0, 16.9, 13.8", ("rings",)),
-            AtCone("10", 9.1, 4.7, "27.4, 7.7, 7.1", ("bloated",)),
+            DemoAtCone("04", 8.1, 9.3, "49.8, 27.1, 29.4"),
+            DemoAtCone("6", 13.4, 0.9, "33.0, 16.9, 13.8", ("rings",)),
+            DemoAtCone("10", 9.1, 4.7, "27.4, 7.7, 7.1", ("bloated",)),
         ),
     ),
     DemoClay(
@@ -151,9 +153,9 @@ CLAYS = [
         21.0,
         11.5,
         (
-            AtCone("04", 4.2, 17.1, "71.2, 12.9, 27.5"),
-            AtCone("6", 5.1, 13.8, "66.9, 13.3, 25.8"),
-            AtCone("10", 6.0, 11.1, "60.3, 11.7, 22.1"),
+            DemoAtCone("04", 4.2, 17.1, "71.2, 12.9, 27.5"),
+            DemoAtCone("6", 5.1, 13.8, "66.9, 13.3, 25.8"),
+            DemoAtCone("10", 6.0, 11.1, "60.3, 11.7, 22.1"),
         ),
         spread=2.0,
     ),
@@ -164,9 +166,9 @@ CLAYS = [
         26.0,
         7.4,
         (
-            AtCone("6", 10.2, 4.1, "68.0, 7.9, 20.6"),
-            AtCone("8", 11.3, 2.6, "64.1, 8.2, 19.9"),
-            AtCone("10", 12.2, 0.9, "58.8, 8.4, 18.0", ("rings",)),
+            DemoAtCone("6", 10.2, 4.1, "68.0, 7.9, 20.6"),
+            DemoAtCone("8", 11.3, 2.6, "64.1, 8.2, 19.9"),
+            DemoAtCone("10", 12.2, 0.9, "58.8, 8.4, 18.0", ("rings",)),
         ),
     ),
 ]
@@ -194,8 +196,8 @@ LINE = DemoLine(
             22.5,
             11.0,
             (
-                AtCone("6", 6.4, 10.9, "61.0, 13.9, 24.4"),
-                AtCone("10", 7.6, 7.9, "54.2, 12.0, 20.3"),
+                DemoAtCone("6", 6.4, 10.9, "61.0, 13.9, 24.4"),
+                DemoAtCone("10", 7.6, 7.9, "54.2, 12.0, 20.3"),
             ),
             replicates=2,
         ),

@@ -9,7 +9,7 @@ from claycore.measure.formatting import plain
 from umberpot.studio.models import SetAside
 
 
-class Shape(models.TextChoices):
+class KilnShape(models.TextChoices):
     """What a kiln is from above."""
 
     ROUND = "round", "Round"
@@ -32,7 +32,7 @@ class Kiln(SetAside):
     """
 
     name = models.CharField(max_length=60)
-    shape = models.CharField(max_length=12, choices=Shape.choices)
+    shape = models.CharField(max_length=12, choices=KilnShape.choices)
     shelf_width_mm = models.FloatField("shelf width or diameter, mm")
     shelf_depth_mm = models.FloatField("shelf depth, mm", null=True, blank=True)
     shelf_count = models.PositiveSmallIntegerField("shelves", default=3)
@@ -58,8 +58,8 @@ class Kiln(SetAside):
                 name="kiln_shelves_positive",
             ),
             models.CheckConstraint(
-                condition=(Q(shape=Shape.ROUND) & Q(shelf_depth_mm=None))
-                | (Q(shape=Shape.RECTANGULAR) & Q(shelf_depth_mm__isnull=False)),
+                condition=(Q(shape=KilnShape.ROUND) & Q(shelf_depth_mm=None))
+                | (Q(shape=KilnShape.RECTANGULAR) & Q(shelf_depth_mm__isnull=False)),
                 name="kiln_depth_unless_round",
             ),
         ]

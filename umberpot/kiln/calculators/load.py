@@ -8,7 +8,7 @@ from django.http import HttpRequest
 
 from claycore.firing.loading import firings, packing
 from claycore.firing.loading.firings import Saving
-from claycore.firing.loading.packing import Load, Piece
+from claycore.firing.loading.packing import PackedLoad, Piece
 from claycore.firing.loading.shelves import (
     CLEARANCE,
     CLEARANCE_MM,
@@ -77,11 +77,11 @@ class LoadInputs:
 
 
 @dataclass(frozen=True)
-class Loaded:
+class FilledShelves:
     """What stands on the shelves once they are filled, and the loads that all pieces need."""
 
-    first: Load
-    loads: list[Load]
+    first: PackedLoad
+    loads: list[PackedLoad]
     area_bound: int
     saving: Saving | None
 
@@ -132,18 +132,18 @@ class LoadAnswer(Answer):
     firings: int
 
 
-class LoadView(Calculator[LoadInputs, Loaded]):
+class LoadView(Calculator[LoadInputs, FilledShelves]):
     """Which pieces stand where, and how many shelves and firings they need."""
 
     form_class = LoadForm
     page = "kiln/calculators/load.html"
     fragment = "kiln/calculators/_load_answer.html"
 
-    def solve(self, inputs: LoadInputs) -> Loaded:
+    def solve(self, inputs: LoadInputs) -> FilledShelves:
         asked = (inputs.shelves, inputs.pieces, inputs.clearance)
         packing.check(*asked)
         loads = firings.firings_for(*asked)
-        return Loaded(
+        return FilledShelves(
             packing.pack(*asked),
             loads,
             packing.area_bound(*asked),
@@ -153,7 +153,7 @@ class LoadView(Calculator[LoadInputs, Loaded]):
             ),
         )
 
-    def answer(self, inputs: LoadInputs, result: Loaded) -> LoadAnswer:
+    def answer(self, inputs: LoadInputs, result: FilledShelves) -> LoadAnswer:
         return LoadAnswer(
             shelves=[
                 {
@@ -171,7 +171,7 @@ class LoadView(Calculator[LoadInputs, Loaded]):
             warnings=_warnings(result),
         )
 
-    def shown(self, inputs: LoadInputs, result: Loaded) -> dict[str, Any]:
+    def shown(self, inputs: LoadInputs, result: FilledShelves) -> dict[str, Any]:
         placed = sum(map(len, result.first.shelves))
         left = _counted(result.first.left_out)
         return {
@@ -194,7 +194,7 @@ def _counted(pieces: tuple[Piece, ...]) -> list[tuple[str, int]]:
     return list(Counter(piece.name for piece in pieces).items())
 
 
-def _warnings(result: Loaded) -> list[Notice]:
+def _warnings(result: FilledShelves) -> list[Notice]:
     too_large = [name for name, _ in _counted(result.loads[-1].left_out)]
     if not too_large:
         return []
@@ -215,7 +215,7 @@ def _saved(saving: Saving | None) -> str:
     return f"Leaving out {names} saves {what}."
 
 
-def _drawings(inputs: LoadInputs, load: Load) -> list[tuple[str, ShelfDrawing]]:
+def _drawings(inputs: LoadInputs, load: PackedLoad) -> list[tuple[str, ShelfDrawing]]:
     """The shelves that are used, each with its caption."""
     frame = max(shelf.sides[0] for shelf in inputs.shelves)
     return [

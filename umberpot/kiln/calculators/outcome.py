@@ -11,8 +11,8 @@ from claycore.firing import cones, witness
 from claycore.firing import outcome as core
 from claycore.firing.log_doubts import examine
 from claycore.firing.logs import COLDEST_C, Point
-from claycore.firing.outcome import FiringOutcome, KnownBy, Proposal
-from claycore.firing.schedules import Curve
+from claycore.firing.outcome import FiringOutcome, KnownBy, RecordProposal
+from claycore.firing.schedules import FiringCurve
 from claycore.firing.witness import BEND_WORDS, Bend
 from claycore.measure.errors import ClayError
 from claycore.measure.notices import Notice
@@ -129,7 +129,7 @@ class OutcomeAnswer(Answer):
     log_cone: str | None
     shelves: list[ShelfAnswer]
     agrees: bool | None
-    proposal: Proposal
+    proposal: RecordProposal
     message: str
 
 
@@ -158,7 +158,7 @@ class OutcomeView(Calculator[OutcomeInputs, FiringOutcome]):
         )
 
     def shown(self, inputs: OutcomeInputs, result: FiringOutcome) -> dict[str, Any]:
-        log = Curve(tuple(inputs.log))
+        log = FiringCurve(tuple(inputs.log))
         return {
             "outcome": result,
             "shelves": [

@@ -7,7 +7,7 @@ from django.http import HttpRequest
 
 from claycore.firing import heat_work, schedules
 from claycore.firing.heat_work import Reached
-from claycore.firing.schedules import MOST_SEGMENTS, Curve, Segment
+from claycore.firing.schedules import MOST_SEGMENTS, FiringCurve, Segment
 from claycore.measure.formatting import hours_and_minutes, plain
 from umberpot.kiln.curve_drawing import NARROW, WIDE, drawn
 from umberpot.kiln.places import PLACE
@@ -39,7 +39,7 @@ class ScheduleInputs:
 class Planned:
     """The curve of a schedule and the cones it reaches."""
 
-    curve: Curve
+    curve: FiringCurve
     reached: Reached
 
 

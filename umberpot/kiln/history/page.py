@@ -7,7 +7,7 @@ from functools import cached_property
 from claycore.firing import heat_work, kiln_model
 from claycore.firing.log_doubts import Examined
 from claycore.firing.logs import Point
-from claycore.firing.schedules import Curve
+from claycore.firing.schedules import FiringCurve
 from claycore.measure.formatting import hours_and_minutes, plain
 from umberpot.firings.models import Firing
 from umberpot.kiln.curve_drawing import NARROW, WIDE, laid_over
@@ -17,7 +17,7 @@ from umberpot.ui.drawing import Drawing
 
 
 @dataclass(frozen=True)
-class Compared:
+class ComparedFiring:
     """One of the firings that are compared; ``number`` (from 0) is how its curve is drawn."""
 
     number: int
@@ -64,7 +64,9 @@ class Compared:
         return self.cost / self.pieces if self.cost is not None and self.pieces else None
 
 
-def drawings_of(compared: Sequence[Compared]) -> list[Drawing]:
+def drawings_of(compared: Sequence[ComparedFiring]) -> list[Drawing]:
     """Their curves over one another, for a page and for a phone; none where none has a log."""
-    curves = [(Curve(tuple(one.points)), one.number) for one in compared if len(one.points) > 1]
+    curves = [
+        (FiringCurve(tuple(one.points)), one.number) for one in compared if len(one.points) > 1
+    ]
     return [laid_over(curves, width) for width in (WIDE, NARROW)] if curves else []

@@ -8,7 +8,7 @@ from django.views.decorators.http import require_GET
 from umberpot.firings.models import Firing
 from umberpot.kiln.history.contents import MOST_NAMED, colours_in, trials_in
 from umberpot.kiln.history.forms import FiringsFilter
-from umberpot.kiln.history.page import Compared, drawings_of
+from umberpot.kiln.history.page import ComparedFiring, drawings_of
 from umberpot.kiln.models import FiringLog
 from umberpot.kiln.places import PLACE
 from umberpot.studio.request import StudioRequest, keys_in
@@ -59,7 +59,7 @@ def compare(request: StudioRequest) -> HttpResponse:
         of_firing = Loading.objects.of(request.studio).filter(firing=firing)
         names = of_firing.order_by("tile__trial__name").values_list("tile__trial__name", flat=True)
         compared.append(
-            Compared(
+            ComparedFiring(
                 number,
                 firing,
                 of_firing.count(),

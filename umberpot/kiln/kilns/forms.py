@@ -8,7 +8,7 @@ from django.conf import settings
 from claycore.firing.loading import shelves
 from claycore.measure.bounds import Bound
 from claycore.measure.formatting import plain
-from umberpot.firings.models.kilns import Heat, Kiln, Shape
+from umberpot.firings.models.kilns import Heat, Kiln, KilnShape
 from umberpot.ui.editing import EditingForm
 from umberpot.ui.fields.measures import Choice, MeasureField
 from umberpot.ui.fields.not_applying import does_not_apply
@@ -26,19 +26,19 @@ class FirstKilnForm(forms.Form):
 
     use_required_attribute = False
 
-    shape = Choice(choices=Shape.choices, initial=Shape.ROUND, label="Shape")
+    shape = Choice(choices=KilnShape.choices, initial=KilnShape.ROUND, label="KilnShape")
     inside_mm = MeasureField(INSIDE, label="Inside width or diameter")
 
     def kiln(self) -> Kiln:
         """The kiln that valid input describes, not yet saved."""
         shape, inside = self.cleaned_data["shape"], self.cleaned_data["inside_mm"]
         side = shelves.usual_shelf(inside)
-        word = "Round" if shape == Shape.ROUND else "Rectangular"
+        word = "Round" if shape == KilnShape.ROUND else "Rectangular"
         return Kiln(
             name=f"{word} kiln, {plain(inside)} mm",
             shape=shape,
             shelf_width_mm=side,
-            shelf_depth_mm=None if shape == Shape.ROUND else side,
+            shelf_depth_mm=None if shape == KilnShape.ROUND else side,
         )
 
 
@@ -47,7 +47,7 @@ class KilnForm(EditingForm, forms.ModelForm):
 
     use_required_attribute = False
 
-    shape = Choice(choices=Shape.choices, label="Shape")
+    shape = Choice(choices=KilnShape.choices, label="KilnShape")
     shelf_width_mm = MeasureField(shelves.SIDE, label="Shelf width or diameter")
     shelf_depth_mm = MeasureField(shelves.SIDE, required=False, label="Shelf depth")
     shelf_count = MeasureField(SHELF_COUNT, label="Number of shelves")
@@ -86,7 +86,7 @@ class KilnForm(EditingForm, forms.ModelForm):
 
     def clean(self) -> dict[str, Any]:
         cleaned = super().clean() or {}
-        if cleaned.get("shape") == Shape.ROUND:
+        if cleaned.get("shape") == KilnShape.ROUND:
             does_not_apply(self, cleaned, "shelf_depth_mm")
         elif "shelf_depth_mm" in cleaned and cleaned["shelf_depth_mm"] is None:
             self.add_error("shelf_depth_mm", "Enter the depth of a rectangular shelf.")

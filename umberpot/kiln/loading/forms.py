@@ -16,7 +16,7 @@ from umberpot.ui.editing import EditingForm
 from umberpot.ui.fields.measures import Choice, MeasureField
 
 
-class PlanForm(forms.Form):
+class NewLoadForm(forms.Form):
     """A cone, a kiln and the kiln's air: enough to plan a load of what waits."""
 
     use_required_attribute = False

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import cached_property
 
-from claycore.firing.drafts import Stage, stage_for
+from claycore.firing.drafts import FiringStage, stage_for
 from claycore.firing.loading import by_rules, firings, heights, packing
 from claycore.firing.loading.by_rules import WITNESS, Arrangement, PieceOnShelf
 from claycore.firing.loading.footprints import PieceSize
@@ -149,7 +149,7 @@ class LoadPage:
         return Outlook(self.load.schedule.curve, self.load.kiln, loaded, self.standing)
 
     @property
-    def stage(self) -> Stage:
+    def stage(self) -> FiringStage:
         """What a draft for this load would be for: raw ware, or ware that was fired before."""
         is_raw = check_against(self.load, self.tiles).is_raw
         return stage_for(self.load.cone, not is_raw, is_glazed=False)
@@ -217,7 +217,7 @@ class LoadPage:
             len(self.tray), len(loads) - (1 if self.standing else 0), saving, names, too_large
         )
 
-    def _more_firings(self) -> list[packing.Load]:
+    def _more_firings(self) -> list[packing.PackedLoad]:
         """The loads that the tray comes to, packed as this one is."""
         sets = sets_of(self.tray)
         if not sets:
@@ -234,9 +234,9 @@ class LoadPage:
             areas[piece.shelf is None] += piece.width_mm * piece.depth_mm
         return math.ceil(areas[True] / areas[False])
 
-    def _as_loaded(self) -> packing.Load:
+    def _as_loaded(self) -> packing.PackedLoad:
         """The load as it stands now, as the core knows it."""
-        return packing.Load(
+        return packing.PackedLoad(
             tuple(
                 tuple(
                     PlacedPiece(Piece(str(piece.pk), piece.placed.size), piece.placed)
@@ -249,9 +249,9 @@ class LoadPage:
         )
 
 
-def _without_cones(load: packing.Load) -> packing.Load:
+def _without_cones(load: packing.PackedLoad) -> packing.PackedLoad:
     shelves = (tuple(one for one in stood if one.piece != WITNESS) for stood in load.shelves)
-    return packing.Load(tuple(shelves), load.left_out)
+    return packing.PackedLoad(tuple(shelves), load.left_out)
 
 
 def _look(piece: LoadedPiece) -> str:

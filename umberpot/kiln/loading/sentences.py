@@ -3,9 +3,9 @@
 from collections.abc import Mapping, Sequence
 
 from claycore.firing.loading.by_hand import Obstacle
-from claycore.firing.loading.by_rules import Rule
+from claycore.firing.loading.by_rules import LoadRule
 from claycore.firing.loading.firings import Saving
-from claycore.firing.loading.heights import Stack
+from claycore.firing.loading.heights import ShelfStack
 from claycore.measure.formatting import plain
 from umberpot.firings.models import Kiln
 from umberpot.kiln.models import Load, LoadedPiece
@@ -24,10 +24,11 @@ _OBSTACLES = {
 }
 
 _RULES = {
-    Rule.TOGETHER: "The tiles of “{name}” do not all stand on one shelf. Compare them with care.",
-    Rule.SPREAD: "Identical pieces of “{name}” are not spread evenly. They show less of what each"
-    " shelf does.",
-    Rule.LOWEST: "“{name}” was never fired this hot. Put it on the lowest shelf, in a saucer.",
+    LoadRule.TOGETHER: "The tiles of “{name}” do not all stand on one shelf. Compare them with"
+    " care.",
+    LoadRule.SPREAD: "Identical pieces of “{name}” are not spread evenly. They show less of what"
+    " each shelf does.",
+    LoadRule.LOWEST: "“{name}” was never fired this hot. Put it on the lowest shelf, in a saucer.",
 }
 
 
@@ -56,7 +57,7 @@ def too_tall(height_mm: float, post_mm: float) -> str:
     )
 
 
-def stack_too_high(stack: Stack) -> str:
+def stack_too_high(stack: ShelfStack) -> str:
     """The shelves do not fit under the roof of the kiln."""
     return (
         f"{shelves_of(stack.shelves)} on these posts need about {plain(stack.needed, 0)} mm,"
@@ -93,7 +94,7 @@ def does_not_fit(piece: LoadedPiece, obstacle: Obstacle | None) -> str:
     return f"{piece.name} was not moved: {_OBSTACLES[obstacle]}."
 
 
-def relaxed_rule(rule: Rule, name: str) -> str:
+def relaxed_rule(rule: LoadRule, name: str) -> str:
     """What does not hold where the pieces of a trial stand."""
     return _RULES[rule].format(name=name)
 

@@ -21,7 +21,7 @@ from claycore.firing.loading.by_rules import (
 from claycore.firing.loading.footprints import PieceSize, footprint, usual_size
 from claycore.firing.loading.packing import Piece
 from claycore.firing.loading.shelves import Placed, ShelfPlace, Size
-from claycore.firing.schedule_checks import Limited, Loaded
+from claycore.firing.schedule_checks import Limited, LoadToFire
 from claycore.testing.bar_plan import needs_saucer
 from umberpot.firings.models import Firing, Kiln
 from umberpot.kiln.models import FiringLog, Load, LoadedPiece, Schedule
@@ -215,7 +215,7 @@ def sets_of(pieces: Iterable[LoadedPiece]) -> list[PieceSet]:
     ]
 
 
-def _write(load: Load, loose: Sequence[LoadedPiece], found: packing.Load) -> None:
+def _write(load: Load, loose: Sequence[LoadedPiece], found: packing.PackedLoad) -> None:
     by_name = {str(piece.pk): piece for piece in loose}
     for piece in loose:
         piece.place = None
@@ -321,7 +321,7 @@ def resize(load: Load, trial: Trial, size: PieceSize, on_edge: bool) -> None:
         piece.save()
 
 
-def check_against(load: Load, pieces: Sequence[LoadedPiece]) -> Loaded:
+def check_against(load: Load, pieces: Sequence[LoadedPiece]) -> LoadToFire:
     """What a schedule has to suit: the cone, whether anything is raw, what has a top of its own."""
     tiles = [piece.tile for piece in pieces if piece.tile]
     fired = set(Loading.objects.filter(tile__in=tiles).values_list("tile_id", flat=True))
@@ -329,7 +329,7 @@ def check_against(load: Load, pieces: Sequence[LoadedPiece]) -> Loaded:
     inside |= Q(stacks__tiles__in=tiles)
     named = Q(top_cone__gt="") | Q(claim__cone_high__gt="")
     materials = Material.objects.of(load.studio).filter(inside, named).select_related("claim")
-    return Loaded(
+    return LoadToFire(
         load.cone,
         any(tile.pk not in fired for tile in tiles),
         tuple(Limited(one.name, one.highest_cone) for one in materials.distinct()),

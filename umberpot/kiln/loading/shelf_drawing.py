@@ -20,7 +20,7 @@ MARGIN = 4.0
 
 
 @dataclass(frozen=True)
-class Slab:
+class DrawnPiece:
     """A piece as it is drawn; ``key`` says which piece it is to whoever moves it, '' where none."""
 
     name: str
@@ -78,7 +78,7 @@ class ShelfDrawing:
     width: float
     depth: float
     frame: float
-    slabs: tuple[Slab, ...]
+    slabs: tuple[DrawnPiece, ...]
 
     @property
     def view_box(self) -> str:
@@ -116,7 +116,7 @@ def drawn(
     width, depth = shelf.sides
     bottom = 0.0 if is_round else depth
     slabs = tuple(
-        Slab(name, at.x, bottom - at.y - at.depth, at.width, at.depth, css, key)
+        DrawnPiece(name, at.x, bottom - at.y - at.depth, at.width, at.depth, css, key)
         for name, at, css, key in stood
     )
     return ShelfDrawing(summary, is_round, width, depth, frame, slabs)

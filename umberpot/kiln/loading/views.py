@@ -12,7 +12,7 @@ from claycore.firing.loading.by_rules import ARRANGEMENTS, Arrangement
 from claycore.measure.errors import ClayError
 from umberpot.firings.forms import FiringForm, as_it_ran, as_planned
 from umberpot.kiln.loading import sentences, services
-from umberpot.kiln.loading.forms import PlaceForm, PlanForm, ScheduleChoice, SizeForm
+from umberpot.kiln.loading.forms import NewLoadForm, PlaceForm, ScheduleChoice, SizeForm
 from umberpot.kiln.loading.page import LoadPage
 from umberpot.kiln.loading.services import NoLongerPlanned, NoPlace, StillFiring
 from umberpot.kiln.logs.services import can_start
@@ -45,7 +45,7 @@ def plan_load(request: StudioRequest) -> HttpResponse:
     if "plan" in request.POST:
         begun["cone"] = request.POST["plan"]
     answered = None if "plan" in request.POST else posted(request)
-    form = PlanForm(answered, studio=request.studio, initial=begun)
+    form = NewLoadForm(answered, studio=request.studio, initial=begun)
     keys = keys_in(request.POST.getlist("tile"))
     if form.is_valid():
         dry = Tile.objects.of(request.studio).at_work().filter(step=Step.FIRE, loaded=None)
@@ -64,13 +64,13 @@ def plan_load(request: StudioRequest) -> HttpResponse:
     )
 
 
-def _waiting_as(form: PlanForm) -> dict[str, str]:
+def _waiting_as(form: NewLoadForm) -> dict[str, str]:
     """Which tiles wait for what the form says."""
     typed = form.cleaned_data
     return {"cone": typed["cone"], "atmosphere": typed["atmosphere"]}
 
 
-def _planned(request: StudioRequest, form: PlanForm, tiles: list[Tile], key: uuid.UUID) -> Load:
+def _planned(request: StudioRequest, form: NewLoadForm, tiles: list[Tile], key: uuid.UUID) -> Load:
     typed = form.cleaned_data
     load = services.plan_load(
         typed["kiln"],

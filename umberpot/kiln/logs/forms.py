@@ -2,7 +2,7 @@
 
 from django import forms
 
-from umberpot.kiln.logs.from_csv import DEGREE_WORDS, TIME_WORDS, Columns, Degrees, TimeAs
+from umberpot.kiln.logs.from_csv import DEGREE_WORDS, TIME_WORDS, Columns, LogDegrees, TimeAs
 from umberpot.ui.fields.measures import Choice
 
 
@@ -28,5 +28,5 @@ class LogFileForm(forms.Form):
             typed["time_column"],
             typed["temperature_column"],
             TimeAs(typed["time_as"]),
-            Degrees(typed["degrees"]),
+            LogDegrees(typed["degrees"]),
         )

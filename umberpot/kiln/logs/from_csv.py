@@ -17,7 +17,7 @@ from claycore.firing.logs import MOST_POINTS, Cleaner, Point, check_degrees, thi
 from claycore.measure import units
 from umberpot.studio.progress import Report, Tally
 from umberpot.ui.fields.measures import read_number
-from umberpot.ui.tables import Unreadable
+from umberpot.ui.tables import UnreadableTable
 
 SEPARATORS = "\t;,"
 """The first of these that a file has: a comma may be a decimal one."""
@@ -54,14 +54,14 @@ TIME_WORDS = {
 }
 
 
-class Degrees(StrEnum):
+class LogDegrees(StrEnum):
     """What a log's temperatures are in."""
 
     CELSIUS = "c"
     FAHRENHEIT = "f"
 
 
-DEGREE_WORDS = {Degrees.CELSIUS: "°C", Degrees.FAHRENHEIT: "°F"}
+DEGREE_WORDS = {LogDegrees.CELSIUS: "°C", LogDegrees.FAHRENHEIT: "°F"}
 
 
 @dataclass(frozen=True)
@@ -71,7 +71,7 @@ class Columns:
     time: str
     temperature: str
     time_as: TimeAs
-    degrees: Degrees
+    degrees: LogDegrees
 
 
 @dataclass(frozen=True)
@@ -102,13 +102,13 @@ def read(file: IO[bytes], columns: Columns, report: Report) -> ReadLog:
         for point in thinned(cleaner.clean(rows)):
             kept.append(point)
             if len(kept) > MOST_POINTS:
-                raise Unreadable("The temperatures jump too often to be a firing.")
+                raise UnreadableTable("The temperatures jump too often to be a firing.")
     except csv.Error as error:
-        raise Unreadable(f"The file cannot be read as CSV: {error}.") from None
+        raise UnreadableTable(f"The file cannot be read as CSV: {error}.") from None
     finally:
         text.detach()
     if len(kept) < FEWEST_POINTS:
-        raise Unreadable("No readings were found in these two columns.")
+        raise UnreadableTable("No readings were found in these two columns.")
     check_degrees(cleaner.peak_c)
     points = [(point.hours, point.celsius) for point in kept]
     doubtful = examine(points, cleaner.gaps).sentences([point.row for point in kept])
@@ -183,9 +183,11 @@ def _table(head: Sequence[str], columns: Columns) -> _Table:
         None,
     )
     if missing is None:
-        raise Unreadable("No readings were found in these two columns.")
+        raise UnreadableTable("No readings were found in these two columns.")
     there = ", ".join(name[:30] for name in widest[:12])
-    raise Unreadable(f"There is no {missing[0]} column “{missing[1][:40]}”. There are: {there}.")
+    raise UnreadableTable(
+        f"There is no {missing[0]} column “{missing[1][:40]}”. There are: {there}."
+    )
 
 
 def _place(cells: Sequence[str], wanted: str) -> int | None:
@@ -272,7 +274,7 @@ _TIMES: dict[TimeAs, Callable[[], Callable[[str], float]]] = {
     TimeAs.DAY_FIRST: _of_dates(*_patterns("%d.%m.%Y", "%d/%m/%Y", "%d-%m-%Y")),
     TimeAs.MONTH_FIRST: _of_dates(*_patterns("%m/%d/%Y", "%m-%d-%Y")),
 }
-_TEMPERATURES: dict[Degrees, Callable[[str], float]] = {
-    Degrees.CELSIUS: _number,
-    Degrees.FAHRENHEIT: lambda text: units.celsius(_number(text)),
+_TEMPERATURES: dict[LogDegrees, Callable[[str], float]] = {
+    LogDegrees.CELSIUS: _number,
+    LogDegrees.FAHRENHEIT: lambda text: units.celsius(_number(text)),
 }

@@ -8,7 +8,7 @@ from claycore.firing.heat_work import Reached
 from claycore.firing.kinds import kind_of
 from claycore.firing.log_doubts import Examined
 from claycore.firing.logs import Point
-from claycore.firing.schedules import Curve
+from claycore.firing.schedules import FiringCurve
 from claycore.measure.formatting import hours_and_minutes, plain
 from umberpot.kiln.curve_drawing import NARROW, WIDE, drawn
 from umberpot.kiln.logs import sentences
@@ -32,7 +32,7 @@ class LogPage:
         return self.log.curve
 
     @cached_property
-    def plan(self) -> Curve | None:
+    def plan(self) -> FiringCurve | None:
         """What it ran by; where nobody knows, its own curve."""
         return self.log.plan
 
@@ -160,4 +160,4 @@ class LogPage:
     def _drawn(self, width: float) -> Drawing | None:
         if self.plan is not None:
             return drawn(self.plan, width, self.points)
-        return drawn(Curve(tuple(self.points)), width) if len(self.points) > 1 else None
+        return drawn(FiringCurve(tuple(self.points)), width) if len(self.points) > 1 else None

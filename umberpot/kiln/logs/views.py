@@ -25,7 +25,7 @@ from umberpot.studio import progress
 from umberpot.studio.request import StudioRequest, page_key, posted, request_key
 from umberpot.studio.roles import for_makers
 from umberpot.ui.downloads import CSV, download, file_name
-from umberpot.ui.tables import Unreadable, to_csv
+from umberpot.ui.tables import UnreadableTable, to_csv
 
 
 def _log(request: StudioRequest, pk: int) -> FiringLog:
@@ -148,7 +148,7 @@ def _imported(request: StudioRequest, firing: Firing, form: LogFileForm) -> Firi
             log_format = format_of(file.name)
             report = begin(progress.Doing.CHECKING, log_format.count_rows(file))
             read = log_format.read(file, form.columns(), report)
-    except Unreadable as error:
+    except UnreadableTable as error:
         form.add_error("file", str(error))
         return None
     except ClayError as error:

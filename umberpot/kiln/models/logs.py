@@ -5,7 +5,7 @@ from django.db.models import Q
 from django.urls import reverse
 
 from claycore.firing.logs import Point
-from claycore.firing.schedules import Curve, Segment, curve_of
+from claycore.firing.schedules import FiringCurve, Segment, curve_of
 from umberpot.firings.models.firings import Firing
 from umberpot.kiln.models.loads import Load
 from umberpot.studio.models import Signed, StudioOwned
@@ -70,7 +70,7 @@ class FiringLog(Signed):
         return reverse("kiln:log", args=[self.pk])
 
     @property
-    def plan(self) -> Curve | None:
+    def plan(self) -> FiringCurve | None:
         """The curve it ran by; None where none is known."""
         if not self.segments:
             return None

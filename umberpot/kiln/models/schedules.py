@@ -7,7 +7,7 @@ from django.urls import reverse
 
 from claycore.firing import cones
 from claycore.firing.drafts import STAGE_WORDS
-from claycore.firing.schedules import START_C, Curve, Segment, curve_of
+from claycore.firing.schedules import START_C, FiringCurve, Segment, curve_of
 from umberpot.studio.models import SetAside
 
 
@@ -47,6 +47,6 @@ class Schedule(SetAside):
         return [Segment(*row) for row in self.segments]
 
     @property
-    def curve(self) -> Curve:
+    def curve(self) -> FiringCurve:
         """Its curve."""
         return curve_of(self.steps, self.start_c)

@@ -15,7 +15,12 @@ from umberpot.firings.forms import FiringForm
 from umberpot.firings.models import Firing
 from umberpot.kiln.logs.page import LogPage
 from umberpot.kiln.outcomes.fires import fire_of
-from umberpot.kiln.outcomes.page import ConeRow, cone_rows, section_as_fired, shelves_as_fired
+from umberpot.kiln.outcomes.page import (
+    WitnessConeRow,
+    cone_rows,
+    section_as_fired,
+    shelves_as_fired,
+)
 from umberpot.kiln.outcomes.run_outcome import cone_meant, outcome_of_firing
 from umberpot.kiln.outcomes.services import Mishap
 from umberpot.kiln.places import PLACE
@@ -30,7 +35,7 @@ def shown_firing(
     firing: Firing,
     title: str = "",
     form: FiringForm | None = None,
-    rows: list[ConeRow] | None = None,
+    rows: list[WitnessConeRow] | None = None,
 ) -> HttpResponse:
     """The page, with ``form`` and ``rows`` of witness cones where something was typed wrong.
 
@@ -76,7 +81,7 @@ def _colours(stood: Iterable[tuple[TileProgress, bool]], firing: Firing) -> dict
     }
 
 
-def _others(firing: Firing, rows: list[ConeRow]) -> list[str]:
+def _others(firing: Firing, rows: list[WitnessConeRow]) -> list[str]:
     """The cones that are not asked about yet, the nearest to that of the firing first."""
     asked = {one.cone for row in rows[:1] for one in row.found}
     place = cones.order(cone_meant(firing))

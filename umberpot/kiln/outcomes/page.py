@@ -35,7 +35,7 @@ class AskedCone:
 
 
 @dataclass(frozen=True)
-class ConeRow:
+class WitnessConeRow:
     """The cones asked about on one shelf, what they say, and what contradicts in them."""
 
     shelf: int
@@ -67,7 +67,7 @@ def cone_rows(
     also: Iterable[str] = (),
     typed: Mapping[tuple[int, str], Bend | None] | None = None,
     errors: Mapping[int, str] | None = None,
-) -> list[ConeRow]:
+) -> list[WitnessConeRow]:
     """What is asked and known of the witness cones, shelf by shelf, the lowest first.
 
     ``typed`` stands in place of what was noted, where it could not be noted; ``errors`` says why,
@@ -82,7 +82,7 @@ def cone_rows(
     asked = asked_cones(firing, {*also, *(cone for _, cone in shown)})
     heat = heats(firing)
     return [
-        ConeRow(
+        WitnessConeRow(
             shelf,
             [AskedCone(cone, shelf, shown.get((shelf, cone)) or "") for cone in asked],
             sentences.shelf_said(heat.get(shelf, ShelfHeat(None, None, None))),

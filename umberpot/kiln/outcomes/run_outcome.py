@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from claycore.firing.kinds import kind_of
 from claycore.firing.logs import Point
-from claycore.firing.outcome import FiringOutcome, KnownBy, Proposal, outcome
+from claycore.firing.outcome import FiringOutcome, KnownBy, RecordProposal, outcome
 from claycore.firing.witness import Bend
 from claycore.measure.errors import ClayError
 from claycore.measure.formatting import listed
@@ -58,7 +58,7 @@ class RunOutcome:
 
     @property
     def is_to_be_fired_again(self) -> bool:
-        return self.came_to.proposal == Proposal.REFIRE
+        return self.came_to.proposal == RecordProposal.REFIRE
 
     @property
     def was_cut_off(self) -> bool:
@@ -90,7 +90,7 @@ class RunOutcome:
             return self.came_to.message
         if cone == self.recorded:
             return ""
-        if self.came_to.by == KnownBy.LOG and self.came_to.proposal == Proposal.RECORD:
+        if self.came_to.by == KnownBy.LOG and self.came_to.proposal == RecordProposal.RECORD:
             return ""
         summary = "The witness cones say" if self.came_to.by == KnownBy.WITNESS else "The log says"
         recorded = f"{_named(self.recorded)} is recorded"

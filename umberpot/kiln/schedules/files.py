@@ -9,7 +9,7 @@ from claycore.measure.formatting import plain
 from umberpot.kiln.models import Schedule
 from umberpot.ui import tables
 from umberpot.ui.fields.measures import read_number
-from umberpot.ui.tables import Unreadable
+from umberpot.ui.tables import UnreadableTable
 
 COLUMNS = ("rate_c_per_h", "target_c", "hold_min")
 
@@ -52,24 +52,24 @@ def read(content: bytes) -> ReadSchedule:
     text = tables.decoded(content)
     rows = tables.read(text, COLUMNS)
     if len(rows) > MOST_SEGMENTS:
-        raise Unreadable(f"At most {MOST_SEGMENTS} segments. Remove some.")
+        raise UnreadableTable(f"At most {MOST_SEGMENTS} segments. Remove some.")
     segments = [_segment(row) for row in rows]
     name, start_c = _head(text)
     try:
         curve_of(segments, start_c)
     except ClayError as error:
-        raise Unreadable(str(error)) from None
+        raise UnreadableTable(str(error)) from None
     return ReadSchedule(name, start_c, segments)
 
 
-def _segment(row: tables.Row) -> Segment:
+def _segment(row: tables.TableRow) -> Segment:
     cells = [row.cells.get(column, "").strip() for column in COLUMNS]
     try:
         rate, target_c = (read_number(cell) for cell in cells[:2])
         return Segment(rate, target_c, read_number(cells[2]) if cells[2] else 0.0)
     except ValueError:
         columns = ", ".join(COLUMNS)
-        raise Unreadable(f"Line {row.line}: enter a number in each of {columns}.") from None
+        raise UnreadableTable(f"Line {row.line}: enter a number in each of {columns}.") from None
 
 
 def _head(text: str) -> tuple[str, float]:
@@ -83,5 +83,5 @@ def _head(text: str) -> tuple[str, float]:
         or isinstance(start_c, bool)
         or not isinstance(start_c, int | float)
     ):
-        raise Unreadable("The name must be text and start_c a number.")
+        raise UnreadableTable("The name must be text and start_c a number.")
     return name[:60], float(start_c)

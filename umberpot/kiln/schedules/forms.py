@@ -5,9 +5,9 @@ from typing import Any
 from django import forms
 
 from claycore.firing import cones, schedules
-from claycore.firing.drafts import STAGE_WORDS, Stage
-from claycore.firing.schedule_checks import Loaded
-from claycore.firing.schedules import MOST_SEGMENTS, START_C, Curve, Segment, curve_of
+from claycore.firing.drafts import STAGE_WORDS, FiringStage
+from claycore.firing.schedule_checks import LoadToFire
+from claycore.firing.schedules import MOST_SEGMENTS, START_C, FiringCurve, Segment, curve_of
 from claycore.measure.formatting import plain
 from umberpot.firings.models import Kiln
 from umberpot.kiln.calculators.schedule import AS_WRITTEN, read_segment
@@ -47,7 +47,7 @@ class DraftForm(forms.Form):
 
     use_required_attribute = False
 
-    stage = Choice(choices=list(STAGE_WORDS.items()), initial=Stage.GLAZE, label="Firing")
+    stage = Choice(choices=list(STAGE_WORDS.items()), initial=FiringStage.GLAZE, label="Firing")
     cone = Choice(choices=[(name, name) for name in cones.CONES], label="Cone")
     kiln = KilnChoice(label="Kiln")
 
@@ -60,7 +60,9 @@ class DraftForm(forms.Form):
         cleaned = super().clean() or {}
         if not self.errors:
             with blaming_fields(self):
-                self.schedule = drafted(cleaned["kiln"], Stage(cleaned["stage"]), cleaned["cone"])
+                self.schedule = drafted(
+                    cleaned["kiln"], FiringStage(cleaned["stage"]), cleaned["cone"]
+                )
         return cleaned
 
 
@@ -95,7 +97,7 @@ class ScheduleEditForm(EditingForm, forms.Form):
         super().__init__(*args, **kwargs)
         kilns: Any = self.fields["kiln"]
         kilns.of(studio)
-        self.curve: Curve | None = None
+        self.curve: FiringCurve | None = None
 
     def clean_start_c(self) -> float:
         start_c = self.cleaned_data["start_c"]
@@ -108,9 +110,11 @@ class ScheduleEditForm(EditingForm, forms.Form):
                 self.curve = curve_of(cleaned["segment"], cleaned["start_c"])
         return cleaned
 
-    def loaded(self) -> Loaded:
+    def loaded(self) -> LoadToFire:
         """What it is checked against."""
-        return Loaded(self.cleaned_data.get("cone") or None, self.cleaned_data.get("raw", False))
+        return LoadToFire(
+            self.cleaned_data.get("cone") or None, self.cleaned_data.get("raw", False)
+        )
 
     def write(self, schedule: Schedule) -> None:
         """Puts valid input into a schedule, which is not saved yet."""
@@ -124,7 +128,7 @@ def first_figures(schedule: Schedule) -> dict[str, Any]:
     return {
         "name": schedule.name,
         "cone": schedule.cone,
-        "raw": schedule.stage != Stage.GLAZE,
+        "raw": schedule.stage != FiringStage.GLAZE,
         "segment": as_lines(schedule.steps),
         "start_c": plain(schedule.start_c),
     }

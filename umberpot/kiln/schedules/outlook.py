@@ -8,8 +8,8 @@ from itertools import pairwise
 
 from claycore.firing import heat_work, kiln_model, schedule_checks
 from claycore.firing.heat_work import Reached
-from claycore.firing.schedule_checks import Finding, Loaded
-from claycore.firing.schedules import Curve, Segment
+from claycore.firing.schedule_checks import LoadToFire, ScheduleFinding
+from claycore.firing.schedules import FiringCurve, Segment
 from claycore.measure.formatting import hours_and_minutes, plain
 from umberpot.firings.models import Kiln
 from umberpot.firings.models.kilns import Heat
@@ -27,9 +27,9 @@ class Outlook:
     ``pieces`` share the cost.
     """
 
-    curve: Curve
+    curve: FiringCurve
     kiln: Kiln | None = None
-    loaded: Loaded | None = None
+    loaded: LoadToFire | None = None
     pieces: int = 0
     starts_at: datetime | None = None
     segments: Sequence[Segment] = ()
@@ -93,7 +93,7 @@ class Outlook:
         return self.cost / self.pieces if self.cost is not None and self.pieces else None
 
     @cached_property
-    def findings(self) -> list[Finding]:
+    def findings(self) -> list[ScheduleFinding]:
         """What is wrong with it for what is loaded, and for the kiln."""
         found = schedule_checks.findings(self.curve, self.loaded) if self.loaded else []
         energy = self._energy

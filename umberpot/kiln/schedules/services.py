@@ -4,7 +4,7 @@ import uuid
 
 from django.contrib.auth.models import User
 
-from claycore.firing.drafts import STAGE_NAMES, Stage, draft
+from claycore.firing.drafts import STAGE_NAMES, FiringStage, draft
 from claycore.firing.schedules import Segment
 from umberpot.firings.models import Kiln
 from umberpot.firings.models.kilns import Heat
@@ -17,7 +17,7 @@ def as_rows(segments: list[Segment]) -> list[list[float]]:
     return [[one.rate, one.target_c, one.hold_min] for one in segments]
 
 
-def drafted(kiln: Kiln | None, stage: Stage, cone: str) -> Schedule:
+def drafted(kiln: Kiln | None, stage: FiringStage, cone: str) -> Schedule:
     """A draft as a schedule, not yet saved. Raises ClayError naming ``cone``."""
     by_fuel = kiln is not None and kiln.heat == Heat.FUEL
     segments = as_rows(draft(stage, cone, by_fuel))
@@ -26,7 +26,7 @@ def drafted(kiln: Kiln | None, stage: Stage, cone: str) -> Schedule:
 
 
 @whole_change()
-def draft_for(kiln: Kiln, stage: Stage, cone: str, by: User, key: uuid.UUID) -> Schedule:
+def draft_for(kiln: Kiln, stage: FiringStage, cone: str, by: User, key: uuid.UUID) -> Schedule:
     """A draft for what is loaded, saved. The same ``key`` makes only one. Raises ClayError."""
     same: Schedule | None = Schedule.objects.of(kiln.studio).filter(request_key=key).first()
     if same:

@@ -7,8 +7,8 @@ from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
-from claycore.firing.drafts import Stage
-from claycore.firing.schedule_checks import Loaded
+from claycore.firing.drafts import FiringStage
+from claycore.firing.schedule_checks import LoadToFire
 from umberpot.kiln.models import Schedule
 from umberpot.kiln.places import PLACE
 from umberpot.kiln.schedules import files, sentences
@@ -24,7 +24,7 @@ from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.ui.calculators import live_errors
 from umberpot.ui.downloads import CSV, download, file_name
 from umberpot.ui.editing import SHOWN
-from umberpot.ui.tables import Unreadable
+from umberpot.ui.tables import UnreadableTable
 
 
 @require_http_methods(["GET", "POST"])
@@ -71,7 +71,7 @@ def schedule_from_file(request: StudioRequest) -> HttpResponse:
         file = upload.cleaned_data["file"]
         try:
             read = files.read(file.read())
-        except Unreadable as error:
+        except UnreadableTable as error:
             upload.add_error("file", str(error))
         else:
             made = _made(
@@ -99,7 +99,7 @@ def edit_schedule(request: StudioRequest, pk: int) -> HttpResponse:
         schedule.save()
         messages.success(request, sentences.saved(schedule))
         return redirect(schedule)
-    loaded = Loaded(schedule.cone or None, schedule.stage != Stage.GLAZE)
+    loaded = LoadToFire(schedule.cone or None, schedule.stage != FiringStage.GLAZE)
     first = Outlook(schedule.curve, loaded=loaded, segments=schedule.steps)
     outlook = _outlook(form) if form.is_bound else first
     return render(

@@ -40,7 +40,7 @@ LINED_UP: dict[str, tuple[str, Callable[[FiredColour], Column]]] = {
 
 
 @dataclass(frozen=True)
-class Row:
+class LinedUpRow:
     """Tiles of a trial that differ in nothing but the column: of the same colourants, and alike
     fired and glazed unless that is what they are lined up by.
     """
@@ -107,7 +107,7 @@ def beside(trials: Sequence[Trial], way: str) -> Wall:
     )
 
 
-def _rows(trial: Trial, found: Sequence[FiredColour], way: str) -> list[Row]:
+def _rows(trial: Trial, found: Sequence[FiredColour], way: str) -> list[LinedUpRow]:
     """A trial's rows; plain clay stands with every row it was fired like."""
     groups: dict[tuple[tuple[str, ...], str], list[FiredColour]] = {}
     for one in found:
@@ -122,7 +122,7 @@ def _rows(trial: Trial, found: Sequence[FiredColour], way: str) -> list[Row]:
             stands.setdefault(column(one), []).append(one)
         words = ", ".join([" + ".join(names) or "plain", fired])
         title = f"{trial}: {words}" if len(coloured) > 1 else str(trial)
-        rows.append(Row(trial, names, title, stands))
+        rows.append(LinedUpRow(trial, names, title, stands))
     return rows
 
 
@@ -138,7 +138,7 @@ def _fired_like(one: FiredColour, way: str) -> str:
 
 
 def _across(
-    trials: Sequence[Trial], rows: Sequence[Row], columns: Sequence[Column]
+    trials: Sequence[Trial], rows: Sequence[LinedUpRow], columns: Sequence[Column]
 ) -> list[Across]:
     """Each row of the first trial against the others': of the same colourants, if any are."""
     found = []

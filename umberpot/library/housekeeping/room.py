@@ -15,7 +15,7 @@ _BY_TABLE = (
 
 
 @dataclass(frozen=True)
-class Room:
+class SpaceTaken:
     """What something takes up, in bytes."""
 
     title: str
@@ -36,7 +36,7 @@ def bytes_of(table: str) -> int:
     return bytes_by_table().get(table, 0)
 
 
-def rooms() -> list[Room]:
+def rooms() -> list[SpaceTaken]:
     """What takes up how much, the largest first. Counting reads the whole data file."""
     pictures = {
         model._meta.db_table
@@ -52,4 +52,4 @@ def rooms() -> list[Room]:
         is_search = table.startswith(("library_search", "library_indexed"))
         title = "Search" if is_search else titles.get(table, REST)
         sums[title] = sums.get(title, 0) + size
-    return sorted((Room(*one) for one in sums.items()), key=lambda one: -one.size)
+    return sorted((SpaceTaken(*one) for one in sums.items()), key=lambda one: -one.size)

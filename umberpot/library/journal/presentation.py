@@ -36,7 +36,7 @@ Names = dict[type[models.Model], dict[Any, str]]
 
 
 @dataclass(frozen=True)
-class Change:
+class FieldChange:
     """One field of one row: what it was and what it became, in words."""
 
     field: str
@@ -51,7 +51,7 @@ class ChangedRow:
     kinds: str
     name: str
     did: str
-    changes: list[Change]
+    changes: list[FieldChange]
 
 
 @dataclass(frozen=True)
@@ -145,7 +145,9 @@ def _changed_row(entry: JournalEntry, names: Names) -> ChangedRow:
         name=entry.object_repr,
         did=DID[entry.action],
         changes=[
-            Change(_words(field, name), _said(entry, [_value(field, one, names) for one in pair]))
+            FieldChange(
+                _words(field, name), _said(entry, [_value(field, one, names) for one in pair])
+            )
             for field, name, pair in fields
             if any(one not in (None, "") for one in pair)
         ],

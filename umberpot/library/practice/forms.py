@@ -7,7 +7,7 @@ from typing import Any
 from django import forms
 
 from claycore.measure import bounds
-from claycore.practice.question import Choice, Figure, Question
+from claycore.practice.question import ChoiceQuestion, FigureQuestion, Question
 from umberpot.ui.fields import measures
 
 LABEL = "Your answer"
@@ -22,11 +22,11 @@ class AnswerKind:
 
 
 KINDS: dict[type[Question], AnswerKind] = {
-    Figure: AnswerKind(
+    FigureQuestion: AnswerKind(
         lambda question: measures.MeasureField(bounds.MASS, label=LABEL),
         "library/practice/_figure.html",
     ),
-    Choice: AnswerKind(
+    ChoiceQuestion: AnswerKind(
         lambda question: measures.Choice(choices=list(question.choices.items()), label=LABEL),
         "library/practice/_choice.html",
     ),

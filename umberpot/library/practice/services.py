@@ -10,7 +10,7 @@ from django.contrib.auth.models import User
 from django.core import signing
 from django.db.models import QuerySet
 
-from claycore.practice.question import Bench, Clay, Marked, Question
+from claycore.practice.question import Bench, Clay, MarkedAnswer, Question
 from claycore.practice.skills import SKILLS, Skill, question
 from claycore.practice.spacing import next_skill, standings
 from umberpot.library.models import PracticeAnswer
@@ -115,7 +115,7 @@ def asked_by(ticket: str) -> Asked:
     return Asked(SKILLS[code], question(code, kept["seed"], bench), ticket)
 
 
-def keep(studio: Studio, asked: Asked, marked: Marked, by: User) -> None:
+def keep(studio: Studio, asked: Asked, marked: MarkedAnswer, by: User) -> None:
     """Keeps the first answer to a question; one sent again, with the working seen, is not kept."""
     PracticeAnswer.objects.get_or_create(
         studio=studio,

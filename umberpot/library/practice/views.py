@@ -7,7 +7,7 @@ from django.views.decorators.cache import never_cache
 from django.views.decorators.http import require_http_methods
 
 from claycore.measure.errors import ClayError
-from claycore.practice.question import Marked
+from claycore.practice.question import MarkedAnswer
 from umberpot.library.places import PLACE
 from umberpot.library.practice import services
 from umberpot.library.practice.forms import AnswerForm
@@ -42,7 +42,7 @@ def _page(
     request: StudioRequest,
     asked: services.Asked,
     form: AnswerForm | None = None,
-    marked: Marked | None = None,
+    marked: MarkedAnswer | None = None,
 ) -> HttpResponse:
     shown = {
         "place": PLACE,

@@ -10,7 +10,7 @@ from claycore.measure.uncertainty import Estimate
 from umberpot.library.models import Finding
 from umberpot.shelf.models import Material
 from umberpot.tiles.models import Tile
-from umberpot.ui.reports.blocks import Section, Swatch, Text
+from umberpot.ui.reports.blocks import ReportSection, ReportSwatch, Text
 
 METHODS = (
     "Shrinkage as ASTM C326 defines it and absorption as ASTM C373 does. ± is about 95 % (JCGM"
@@ -38,9 +38,9 @@ def figure_text(estimate: Estimate | None) -> str:
     return with_u95(estimate.value, estimate.u95) if estimate else "–"
 
 
-def findings(rows: Iterable[Finding]) -> Section:
+def findings(rows: Iterable[Finding]) -> ReportSection:
     """What was concluded, and what superseded it stands for itself."""
-    return Section(
+    return ReportSection(
         "Findings",
         [
             Text(f"{one.sentence} ({one.made_by}, {day(one.made_at)})")
@@ -50,17 +50,19 @@ def findings(rows: Iterable[Finding]) -> Section:
     )
 
 
-def swatch_of(tile: Tile, lab_hex: str, summary: str) -> Swatch:
+def swatch_of(tile: Tile, lab_hex: str, summary: str) -> ReportSwatch:
     """A tile's fired colour."""
-    return Swatch(lab_hex, tile.code, summary)
+    return ReportSwatch(lab_hex, tile.code, summary)
 
 
-def cautions(materials: Iterable[Material]) -> Section:
+def cautions(materials: Iterable[Material]) -> ReportSection:
     """What can hurt someone of these materials, each thing once."""
     known = dict.fromkeys(caution for material in materials for caution in material.cautions)
-    return Section("Cautions", [Text(one.text, lead=one.title) for one in known])
+    return ReportSection("Cautions", [Text(one.text, lead=one.title) for one in known])
 
 
-def methods(*more: str) -> Section:
+def methods(*more: str) -> ReportSection:
     """How the figures were got, and what they do not say."""
-    return Section("Methods", [Text(line, small=True) for line in (*more, METHODS, NOT_FOOD_SAFE)])
+    return ReportSection(
+        "Methods", [Text(line, small=True) for line in (*more, METHODS, NOT_FOOD_SAFE)]
+    )

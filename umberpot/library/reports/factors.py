@@ -11,16 +11,16 @@ from umberpot.library.models import Finding
 from umberpot.library.reports import common, remembered
 from umberpot.studio.models import Studio
 from umberpot.surface.factor_trials.drawing import step_of
-from umberpot.surface.factor_trials.page import GridCell, controls_of, grids_of, on_scale
-from umberpot.surface.factor_trials.reading import Piece, pieces_of
+from umberpot.surface.factor_trials.page import FactorCell, controls_of, grids_of, on_scale
+from umberpot.surface.factor_trials.reading import ReadPiece, pieces_of
 from umberpot.surface.models import FactorTrial
-from umberpot.ui.reports.blocks import Block, Grid, Report, Section, Text
+from umberpot.ui.reports.blocks import Block, Report, ReportSection, TableBlock, Text
 
 NOT_RATED = "–"
 _FIRST_COLUMN = 0.25
 
 
-def _ratings(trial: FactorTrial, pieces: Sequence[Piece], scale: str) -> list[Block]:
+def _ratings(trial: FactorTrial, pieces: Sequence[ReadPiece], scale: str) -> list[Block]:
     """What each piece was rated, as the grid stands: the first factor down, the second across."""
     blocks: list[Block] = []
     for grid in grids_of(trial, pieces):
@@ -28,12 +28,12 @@ def _ratings(trial: FactorTrial, pieces: Sequence[Piece], scale: str) -> list[Bl
         rows = [[name, *(_steps(cell, scale) for cell in cells)] for name, cells in grid.rows]
         shares = (_FIRST_COLUMN, *[width] * len(grid.columns))
         blocks += [Text(grid.title)] if grid.title else []
-        blocks.append(Grid((trial.factors[0]["name"], *grid.columns), rows, shares))
+        blocks.append(TableBlock((trial.factors[0]["name"], *grid.columns), rows, shares))
     beside = controls_of(trial, pieces)
     return [*blocks, *(Text(f"{_steps(one, scale)}.", lead=one.name) for one in beside)]
 
 
-def _steps(cell: GridCell, scale: str) -> str:
+def _steps(cell: FactorCell, scale: str) -> str:
     """The ratings of the pieces of one combination, slab by slab."""
     return " · ".join(step_of(piece, scale) or NOT_RATED for piece in cell.pieces)
 
@@ -45,7 +45,7 @@ def report_of_factors(studio: Studio, trial: FactorTrial, made_on: date) -> Repo
         tried.append(Text(trial.made_with, lead="made with"))
     expected = trial.expectations.select_related("made_by")
     of_trial = Finding.objects.of(studio).filter(factor_trial=trial).select_related("made_by")
-    said: list[Section] = []
+    said: list[ReportSection] = []
     headline = sentences.BLIND
     if trial.is_open:
         pieces = pieces_of(trial)
@@ -54,7 +54,7 @@ def report_of_factors(studio: Studio, trial: FactorTrial, made_on: date) -> Repo
         decided = [one.words for one in every if one.decided] or [one.words for one in every]
         headline = decided[0] if decided else sentences.NO_COLOURS
         said = [
-            Section(
+            ReportSection(
                 scale.scale.title,
                 [*(Text(one.words) for one in scale.said), *_ratings(trial, pieces, code)],
             )

@@ -7,7 +7,7 @@ from umberpot.library.models import Finding
 from umberpot.library.reports import common
 from umberpot.library.reports.subjects import REPORT_BUILDERS
 from umberpot.studio.models import Studio
-from umberpot.ui.reports.blocks import Report, Section, Text
+from umberpot.ui.reports.blocks import Report, ReportSection, Text
 
 
 def report_of_finding(studio: Studio, finding: Finding, made_on: date) -> Report:
@@ -16,7 +16,7 @@ def report_of_finding(studio: Studio, finding: Finding, made_on: date) -> Report
     hand = f"Concluded by {finding.made_by} on {common.day(finding.made_at)}"
     later = getattr(finding, "superseded_by", None)
     superseded = [Text(later.sentence, lead="Superseded by")] if later else []
-    today = Section("Current results", [Text(report.headline), *report.blocks])
+    today = ReportSection("Current results", [Text(report.headline), *report.blocks])
     return replace(
         report,
         title=f"Finding: {finding.subject}",

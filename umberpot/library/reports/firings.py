@@ -17,7 +17,15 @@ from umberpot.library.reports import common, remembered
 from umberpot.studio.models import Studio
 from umberpot.tiles.models import Tile
 from umberpot.tiles.progress import TileProgress, progress_of
-from umberpot.ui.reports.blocks import Block, Grid, Picture, Report, Section, Swatches, Text
+from umberpot.ui.reports.blocks import (
+    Block,
+    DrawingBlock,
+    Report,
+    ReportSection,
+    Swatches,
+    TableBlock,
+    Text,
+)
 
 MOST_TILES = 400
 WIDTHS = (0.12, 0.68, 0.20)
@@ -39,11 +47,11 @@ def report_of_firing(studio: Studio, firing: Firing, made_on: date) -> Report:
         headline=_headline(firing),
         blocks=[Text(firing.note)] if firing.note else [],
         sections=[
-            Section("The fire", _fire(studio, firing)),
-            Section("Curve", _curves(firing)),
-            Section("Witness cones", [Text(said) for said in _shelves(firing)]),
-            Section("What was in it", _pieces(tiles, count)),
-            Section("Corrected since", [Text(one.summary) for one in firing.changes.all()]),
+            ReportSection("The fire", _fire(studio, firing)),
+            ReportSection("Curve", _curves(firing)),
+            ReportSection("Witness cones", [Text(said) for said in _shelves(firing)]),
+            ReportSection("What was in it", _pieces(tiles, count)),
+            ReportSection("Corrected since", [Text(one.summary) for one in firing.changes.all()]),
             common.findings(of_firing),
             remembered.of_thing(studio, Q(firing=firing)),
             common.methods(),
@@ -82,7 +90,7 @@ def _curves(firing: Firing) -> list[Block]:
     for log in firing.logs.order_by("pk"):
         page = LogPage(log)
         if page.wide:
-            blocks += [Picture(page.wide), Text(f"{page.lasted}, at most {page.peak} °C.")]
+            blocks += [DrawingBlock(page.wide), Text(f"{page.lasted}, at most {page.peak} °C.")]
     return blocks
 
 
@@ -101,7 +109,7 @@ def _pieces(tiles: list[TileProgress], count: int) -> list[Block]:
     rows = [[one.tile.code, one.tile.made_of, one.tile.trial.name] for one in tiles]
     blocks: list[Block] = [Swatches(swatches)] if swatches else []
     if rows:
-        blocks.append(Grid(("Piece", "Of", "Trial"), rows, WIDTHS))
+        blocks.append(TableBlock(("Piece", "Of", "Trial"), rows, WIDTHS))
     if count > len(rows):
         blocks.append(Text(f"and {count - len(rows)} more", small=True))
     return blocks

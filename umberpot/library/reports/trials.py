@@ -16,8 +16,8 @@ from umberpot.results.trials import results
 from umberpot.results.trials.campaigns import first_tiles, headline_of, prices_for
 from umberpot.results.trials.grids import (
     SHOWN_AS,
-    GridCell,
     GridShows,
+    ResultCell,
     ResultGrid,
     result_grids,
     tiles_of_grid,
@@ -30,12 +30,12 @@ from umberpot.tiles.models import UNGLAZED, Trial
 from umberpot.tiles.progress import progress_of
 from umberpot.ui.reports.blocks import (
     Block,
-    Grid,
     Report,
-    Section,
-    Swatch,
+    ReportSection,
+    ReportSwatch,
     Swatches,
     SwatchGrid,
+    TableBlock,
     Text,
 )
 
@@ -70,15 +70,15 @@ def report_of_trial(studio: Studio, trial: Trial, made_on: date) -> Report:
             *[Text(said) for said in (*summary.rest, *shelves_said(progresses))],
         ],
         sections=[
-            Section("Fired colour", _grids(grids) or _colours(found)),
-            Section(
+            ReportSection("Fired colour", _grids(grids) or _colours(found)),
+            ReportSection(
                 "What to make next",
                 [Text(one.reason, lead=one.name) for one in (first.verdicts if first else ())],
             ),
-            Section("Between neighbours", _between(grids) if grids else _joints(found)),
-            Section("Absorption", [*_limits(trial), *[_batch(one) for one in batches]]),
+            ReportSection("Between neighbours", _between(grids) if grids else _joints(found)),
+            ReportSection("Absorption", [*_limits(trial), *[_batch(one) for one in batches]]),
             *_figures(grids),
-            Section("Tile by tile", [_tiles(found)] if found else []),
+            ReportSection("Tile by tile", [_tiles(found)] if found else []),
             common.findings(of_trial),
             remembered.of_trial(studio, trial),
             common.cautions(materials.distinct()),
@@ -89,7 +89,7 @@ def report_of_trial(studio: Studio, trial: Trial, made_on: date) -> Report:
 
 def _colours(found: list[TileResult]) -> list[Block]:
     swatches = [
-        Swatch(one.progress.colour.lab.hex, one.progress.tile.code, one.pct_short)
+        ReportSwatch(one.progress.colour.lab.hex, one.progress.tile.code, one.pct_short)
         for one in found
         if one.progress.colour
     ]
@@ -110,9 +110,9 @@ def _grids(grids: Sequence[ResultGrid]) -> list[Block]:
     ]
 
 
-def _swatches_of(cell: GridCell) -> list[Swatch]:
+def _swatches_of(cell: ResultCell) -> list[ReportSwatch]:
     progresses = [one.progress for one in cell.results]
-    return [Swatch(p.colour.lab.hex if p.colour else "", p.tile.code) for p in progresses]
+    return [ReportSwatch(p.colour.lab.hex if p.colour else "", p.tile.code) for p in progresses]
 
 
 def _between(grids: Sequence[ResultGrid]) -> list[Block]:
@@ -122,14 +122,14 @@ def _between(grids: Sequence[ResultGrid]) -> list[Block]:
         for grid in grids
         for cell, other, beside in grid.pairs
     ]
-    head = ("Grid", "Tiles that touch", "ΔE00", "Visible difference")
-    return [Grid(head, rows, (0.22, 0.22, 0.12, 0.44))] if rows else []
+    head = ("TableBlock", "Tiles that touch", "ΔE00", "Visible difference")
+    return [TableBlock(head, rows, (0.22, 0.22, 0.12, 0.44))] if rows else []
 
 
-def _figures(grids: Sequence[ResultGrid]) -> list[Section]:
+def _figures(grids: Sequence[ResultGrid]) -> list[ReportSection]:
     """Absorption and shrinkage in the places of the grid."""
     return [
-        Section(
+        ReportSection(
             f"{words} in the grid, %",
             [block for grid in grids if (block := _figure_grid(grid, shows))],
         )
@@ -138,7 +138,7 @@ def _figures(grids: Sequence[ResultGrid]) -> list[Section]:
     ]
 
 
-def _figure_grid(grid: ResultGrid, shows: GridShows) -> Grid | None:
+def _figure_grid(grid: ResultGrid, shows: GridShows) -> TableBlock | None:
     rows = [
         [head, *[common.figure_text(cell.figure(shows)) for cell in cells]]
         for head, cells in grid.rows
@@ -148,7 +148,7 @@ def _figure_grid(grid: ResultGrid, shows: GridShows) -> Grid | None:
     down = f"{grid.down}; " if grid.down else ""
     head = (f"{grid.title}: {down}{grid.across}", *grid.columns)
     share = 0.72 / len(grid.columns)
-    return Grid(head, rows, (0.28, *[share] * len(grid.columns)))
+    return TableBlock(head, rows, (0.28, *[share] * len(grid.columns)))
 
 
 def _joints(found: list[TileResult]) -> list[Block]:
@@ -158,7 +158,7 @@ def _joints(found: list[TileResult]) -> list[Block]:
         if joint.delta_e is not None
     ]
     head = ("Tiles that touch", "ΔE00", "Visible difference")
-    return [Grid(head, rows, (0.3, 0.15, 0.55))] if rows else []
+    return [TableBlock(head, rows, (0.3, 0.15, 0.55))] if rows else []
 
 
 def _limits(trial: Trial) -> list[Text]:
@@ -178,7 +178,7 @@ def _batch(batch: Replicates) -> Text:
     return Text(said, lead=batch.title if batch.glazed else f"{batch.title}, {UNGLAZED}")
 
 
-def _tiles(found: list[TileResult]) -> Grid:
+def _tiles(found: list[TileResult]) -> TableBlock:
     head = ("Tile", "Mix", "Firing", "Drying %", "Firing %", "Total %", "Absorption %")
     rows = [
         [
@@ -189,7 +189,7 @@ def _tiles(found: list[TileResult]) -> Grid:
         ]
         for one in found
     ]
-    return Grid(head, rows, WIDTHS)
+    return TableBlock(head, rows, WIDTHS)
 
 
 def _soaking(found: list[TileResult]) -> list[str]:

@@ -17,7 +17,15 @@ from umberpot.shelf.models import Material, StockMovement
 from umberpot.studio.models import Studio
 from umberpot.surface.models import FactorTrial
 from umberpot.tiles.models import Tile, Trial
-from umberpot.ui.reports.blocks import Block, Grid, Report, Section, Swatch, Swatches, Text
+from umberpot.ui.reports.blocks import (
+    Block,
+    Report,
+    ReportSection,
+    ReportSwatch,
+    Swatches,
+    TableBlock,
+    Text,
+)
 
 MOST_ROWS = 200
 TAKEN = (
@@ -58,11 +66,11 @@ def report_of_year(studio: Studio, year: int, made_on: date) -> Report:
         made_on=made_on,
         headline=f"{', '.join(common.counted(*one) for one in counts)}.",
         sections=[
-            Section("Findings", [block for one in concluded for block in _finding(one)]),
-            Section("Factor trials", _factors(studio, year)),
-            Section("Trials", _trials(begun)),
-            Section("Firings", _firings(list(firings.order_by("fired_on")[:MOST_ROWS]))),
-            Section("Materials used", _used(studio, year)),
+            ReportSection("Findings", [block for one in concluded for block in _finding(one)]),
+            ReportSection("Factor trials", _factors(studio, year)),
+            ReportSection("Trials", _trials(begun)),
+            ReportSection("Firings", _firings(list(firings.order_by("fired_on")[:MOST_ROWS]))),
+            ReportSection("Materials used", _used(studio, year)),
             common.methods(),
         ],
     )
@@ -73,7 +81,7 @@ def _finding(caption: Caption) -> list[Block]:
     one = caption.finding
     superseded = " Superseded since." if hasattr(one, "superseded_by") else ""
     said = Text(f"{one.sentence}{superseded} ({one.made_by})", lead=common.day(one.made_at))
-    colours = [Swatch(fill, code) for code, fill in caption.fills]
+    colours = [ReportSwatch(fill, code) for code, fill in caption.fills]
     return [said, *([Swatches(colours)] if colours else [])]
 
 
@@ -99,7 +107,7 @@ def _used(studio: Studio, year: int) -> list[Block]:
     if cost.unpriced:
         total += f" Without a price: {', '.join(cost.unpriced)}."
     return [
-        Grid(("Material", "Taken from the shelf", "Cost"), told, (0.5, 0.25, 0.25)),
+        TableBlock(("Material", "Taken from the shelf", "Cost"), told, (0.5, 0.25, 0.25)),
         Text(total),
     ]
 
@@ -116,12 +124,12 @@ def _factors(studio: Studio, year: int) -> list[Text]:
     ]
 
 
-def _trials(rows: Iterable[tuple[datetime, str, int]]) -> list[Grid]:
+def _trials(rows: Iterable[tuple[datetime, str, int]]) -> list[TableBlock]:
     told = [[common.day(made_at), name, str(count)] for made_at, name, count in rows]
-    return [Grid(("Begun", "Trial", "Pieces"), told, (0.25, 0.6, 0.15))] if told else []
+    return [TableBlock(("Begun", "Trial", "Pieces"), told, (0.25, 0.6, 0.15))] if told else []
 
 
-def _firings(rows: list[Firing]) -> list[Grid]:
+def _firings(rows: list[Firing]) -> list[TableBlock]:
     told = [[f"{one.fired_on:%-d %B %Y}", one.heat, str(one.kiln or ""), one.note] for one in rows]
     head = ("Day", "Firing", "Kiln", "Note")
-    return [Grid(head, told, (0.22, 0.18, 0.2, 0.4))] if told else []
+    return [TableBlock(head, told, (0.22, 0.18, 0.2, 0.4))] if told else []

@@ -11,7 +11,7 @@ from umberpot.library.search.typed import folded
 
 
 @dataclass(frozen=True)
-class Found:
+class FoundRow:
     """Something to go to: its name, what it is, where it is; and the row, to draw it by."""
 
     name: str
@@ -21,7 +21,7 @@ class Found:
 
 
 @dataclass(frozen=True)
-class Words:
+class SearchWords:
     """What a row is found by: its name, another name it has, and all else that is said of it."""
 
     name: str
@@ -51,8 +51,8 @@ class Kind:
     slug: str
     title: str
     model: type[models.Model]
-    words: Callable[[Any], Words]
-    found: Callable[[Any], Found]
+    words: Callable[[Any], SearchWords]
+    found: Callable[[Any], FoundRow]
     called: tuple[str, ...] = ()
     related: tuple[str, ...] = ()
     prefetched: tuple[str, ...] = ()

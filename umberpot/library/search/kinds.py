@@ -15,7 +15,7 @@ from django.utils.text import Truncator
 from claycore.testing.surface_remarks import SURFACE_REMARKS
 from umberpot.firings.models import Firing, Kiln
 from umberpot.library.models import CONCLUDED, SUBJECTS, Finding, Note
-from umberpot.library.search.kind import Found, Kind, Lookup, Words
+from umberpot.library.search.kind import FoundRow, Kind, Lookup, SearchWords
 from umberpot.mixing.models import Mix, MixPart, Plan, SavedCalculation
 from umberpot.shelf.models import FieldSheet, Material
 from umberpot.surface.models import FactorTrial, PlannedCoat, SurfacePlan
@@ -37,11 +37,11 @@ def _day(when: Any) -> str:
     return f"{timezone.localtime(when):%-d %b %Y}"
 
 
-def _made(what: str) -> Callable[[Any], Found]:
+def _made(what: str) -> Callable[[Any], FoundRow]:
     """How most rows show themselves: what they are, and of which day."""
 
-    def found(row: Any) -> Found:
-        return Found(row.name, f"{what} of {_day(row.made_at)}", row.get_absolute_url(), row)
+    def found(row: Any) -> FoundRow:
+        return FoundRow(row.name, f"{what} of {_day(row.made_at)}", row.get_absolute_url(), row)
 
     return found
 
@@ -57,20 +57,20 @@ SIGNED: dict[str, Lookup] = {
 # Tiles and bars
 
 
-def _tile_words(tile: Tile) -> Words:
+def _tile_words(tile: Tile) -> SearchWords:
     parts = tile.mix.parts.all() if tile.mix else []
     names = [name for part in parts for name in (part.name, str(part.material or ""))]
     remarks = [SURFACE_REMARKS.get(r.code, "") for r in tile.remarks.all() if not r.withdrawn_at]
     said = [colour.words for colour in tile.colour_words.all() if not colour.superseded_at]
     names += _contained(tile.mix) if tile.mix else []
     of = [tile.made_of, *names, tile.clay, tile.glaze_name, tile.trial.name, *said, *remarks]
-    return Words(tile.code, [*of, f"cone {tile.cone}", *tile.inscription])
+    return SearchWords(tile.code, [*of, f"cone {tile.cone}", *tile.inscription])
 
 
-def _tile_found(tile: Tile) -> Found:
+def _tile_found(tile: Tile) -> FoundRow:
     state = "set aside" if tile.set_aside_at else tile.get_step_display().lower()
     summary = f"{'bar' if tile.is_bar else 'tile'} of {tile.made_of}: {state}"
-    return Found(tile.code, summary, tile.get_absolute_url(), tile)
+    return FoundRow(tile.code, summary, tile.get_absolute_url(), tile)
 
 
 READ: dict[str, Q] = {
@@ -117,32 +117,34 @@ TILE_FILTERS: dict[str, Lookup] = {
 # The shelf
 
 
-def _material_words(material: Material) -> Words:
+def _material_words(material: Material) -> SearchWords:
     sheet = getattr(material, "sheet", None)
     of_sheet = [sheet.place, sheet.jar_code, sheet.raw_colour] if sheet else []
     said = [material.get_kind_display(), material.notes, *of_sheet]
-    return Words(material.name, [material.supplier_code, *said], material.supplier_code)
+    return SearchWords(material.name, [material.supplier_code, *said], material.supplier_code)
 
 
-def _material_found(material: Material) -> Found:
+def _material_found(material: Material) -> FoundRow:
     summary = material.get_kind_display().lower()
     if material.supplier_code:
         summary += f", {material.supplier_code}"
     if material.retired_at:
         summary += ", set aside"
-    return Found(material.name, summary, material.get_absolute_url(), material)
+    return FoundRow(material.name, summary, material.get_absolute_url(), material)
 
 
-def _clay_results_found(clay: Material) -> Found:
+def _clay_results_found(clay: Material) -> FoundRow:
     where = reverse("results:clay", args=[clay.pk])
-    return Found(clay.name, "results of its bars", where, clay)
+    return FoundRow(clay.name, "results of its bars", where, clay)
 
 
 # Mixes, plans, trials, firings
 
 
-def _mix_words(mix: Mix) -> Words:
-    return Words(mix.name, [mix.clay_name, *(p.name for p in mix.parts.all()), *_contained(mix)])
+def _mix_words(mix: Mix) -> SearchWords:
+    return SearchWords(
+        mix.name, [mix.clay_name, *(p.name for p in mix.parts.all()), *_contained(mix)]
+    )
 
 
 def _contained(mix: Mix) -> list[str]:
@@ -150,10 +152,10 @@ def _contained(mix: Mix) -> list[str]:
     return [*mix.wanted_pcts, *mix.made_of.get("colourants_g", ())]
 
 
-def _mix_found(mix: Mix) -> Found:
+def _mix_found(mix: Mix) -> FoundRow:
     state = "finished" if mix.finished_at else "to weigh out"
     summary = f"mix of {_day(mix.made_at)}, {state}"
-    return Found(mix.name, summary, mix.get_absolute_url(), mix)
+    return FoundRow(mix.name, summary, mix.get_absolute_url(), mix)
 
 
 MIX_FILTERS: dict[str, Lookup] = {
@@ -164,31 +166,33 @@ MIX_FILTERS: dict[str, Lookup] = {
 }
 
 
-def _plan_found(plan: Plan) -> Found:
+def _plan_found(plan: Plan) -> FoundRow:
     summary = f"{plan.get_kind_display()} of {_day(plan.made_at)}"
-    return Found(plan.name, summary, plan.get_absolute_url(), plan)
+    return FoundRow(plan.name, summary, plan.get_absolute_url(), plan)
 
 
-def _trial_words(trial: Trial) -> Words:
+def _trial_words(trial: Trial) -> SearchWords:
     test = getattr(trial, "test", None)
-    return Words(trial.name, [test.clay if test else ""])
+    return SearchWords(trial.name, [test.clay if test else ""])
 
 
-def _trial_found(trial: Trial) -> Found:
+def _trial_found(trial: Trial) -> FoundRow:
     summary = "clay test" if hasattr(trial, "test") else "trial"
-    return Found(trial.name, f"{summary} of {_day(trial.made_at)}", trial.get_absolute_url(), trial)
+    return FoundRow(
+        trial.name, f"{summary} of {_day(trial.made_at)}", trial.get_absolute_url(), trial
+    )
 
 
-def _firing_words(firing: Firing) -> Words:
+def _firing_words(firing: Firing) -> SearchWords:
     day = f"{firing.fired_on:%-d %B %Y}"
     said = [firing.note, firing.get_atmosphere_display(), firing.kiln, day]
-    return Words(firing.heat, [*said, firing.burned])
+    return SearchWords(firing.heat, [*said, firing.burned])
 
 
-def _firing_found(firing: Firing) -> Found:
+def _firing_found(firing: Firing) -> FoundRow:
     where = reverse("kiln:firing", args=[firing.pk])
     name = f"{firing}"
-    return Found(name[0].upper() + name[1:], firing.note or "firing", where, firing)
+    return FoundRow(name[0].upper() + name[1:], firing.note or "firing", where, firing)
 
 
 FIRING_FILTERS: dict[str, Lookup] = {
@@ -202,54 +206,54 @@ FIRING_FILTERS: dict[str, Lookup] = {
 # Surface and ware
 
 
-def _factor_words(trial: FactorTrial) -> Words:
+def _factor_words(trial: FactorTrial) -> SearchWords:
     named = [word for name, levels in _factors(trial) for word in (name, *levels)]
-    return Words(trial.name, [*named, trial.pieces_are, trial.made_with])
+    return SearchWords(trial.name, [*named, trial.pieces_are, trial.made_with])
 
 
 def _factors(trial: FactorTrial) -> Iterable[tuple[str, list[str]]]:
     return [(one["name"], one["levels"]) for one in trial.factors]
 
 
-def _surface_words(plan: SurfacePlan) -> Words:
-    return Words(plan.name, [plan.body, *(c.name for c in plan.coats.all())])
+def _surface_words(plan: SurfacePlan) -> SearchWords:
+    return SearchWords(plan.name, [plan.body, *(c.name for c in plan.coats.all())])
 
 
-def _ware_words(batch: WareBatch) -> Words:
+def _ware_words(batch: WareBatch) -> SearchWords:
     said = [batch.clay or "", batch.glaze_called, batch.fired_to, batch.laboratory]
-    return Words(batch.name, said)
+    return SearchWords(batch.name, said)
 
 
-def _ware_found(batch: WareBatch) -> Found:
+def _ware_found(batch: WareBatch) -> FoundRow:
     summary = f"ware, {batch.made_of}, {batch.fired_to}"
-    return Found(batch.name, summary, batch.get_absolute_url(), batch)
+    return FoundRow(batch.name, summary, batch.get_absolute_url(), batch)
 
 
-def _calculation_found(saved: SavedCalculation) -> Found:
-    return Found(saved.name, "saved calculation", saved.get_absolute_url(), saved)
+def _calculation_found(saved: SavedCalculation) -> FoundRow:
+    return FoundRow(saved.name, "saved calculation", saved.get_absolute_url(), saved)
 
 
 # What was written down
 
 
-def _finding_words(finding: Finding) -> Words:
-    return Words(finding.sentence, [finding.words, finding.subject])
+def _finding_words(finding: Finding) -> SearchWords:
+    return SearchWords(finding.sentence, [finding.words, finding.subject])
 
 
-def _finding_found(finding: Finding) -> Found:
+def _finding_found(finding: Finding) -> FoundRow:
     summary = f"finding on {finding.subject}, {_day(finding.made_at)}"
     shown = Truncator(finding.sentence).chars(80)
-    return Found(shown, summary, finding.get_absolute_url(), finding)
+    return FoundRow(shown, summary, finding.get_absolute_url(), finding)
 
 
-def _note_words(note: Note) -> Words:
-    return Words(note.words, [note.subject])
+def _note_words(note: Note) -> SearchWords:
+    return SearchWords(note.words, [note.subject])
 
 
-def _note_found(note: Note) -> Found:
+def _note_found(note: Note) -> FoundRow:
     summary = f"note on {note.subject._meta.verbose_name} {note.subject}, {_day(note.made_at)}"
     shown = Truncator(note.words).chars(80) or "A photograph"
-    return Found(shown, summary, note.get_absolute_url(), note)
+    return FoundRow(shown, summary, note.get_absolute_url(), note)
 
 
 KINDS: dict[str, Kind] = {
@@ -289,7 +293,7 @@ KINDS: dict[str, Kind] = {
             called=("result",),
             model=Material,
             shape="clay",
-            words=lambda clay: Words(clay.name),
+            words=lambda clay: SearchWords(clay.name),
             found=_clay_results_found,
             only=Q(pk__in=Tile.objects.exclude(clay=None).values("clay")),
             filters={"clay": lambda name: Q(name__iexact=name), "suits": lambda overall: Q()},
@@ -313,7 +317,7 @@ KINDS: dict[str, Kind] = {
             called=("plan",),
             model=Plan,
             filters=SIGNED,
-            words=lambda plan: Words(plan.name, [plan.get_kind_display()]),
+            words=lambda plan: SearchWords(plan.name, [plan.get_kind_display()]),
             found=_plan_found,
         ),
         Kind(
@@ -376,7 +380,7 @@ KINDS: dict[str, Kind] = {
             title="Saved calculations",
             called=("calculation",),
             model=SavedCalculation,
-            words=lambda saved: Words(saved.name),
+            words=lambda saved: SearchWords(saved.name),
             found=_calculation_found,
             only=Q(set_aside_at=None),
             filters=SIGNED,

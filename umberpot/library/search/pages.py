@@ -12,7 +12,7 @@ from django.urls import reverse
 from claycore.glossary import by_anchor
 from umberpot.kiln.places import TOOLS as KILN_TOOLS
 from umberpot.library.places import TOOLS as LIBRARY_TOOLS
-from umberpot.library.search.kind import Found
+from umberpot.library.search.kind import FoundRow
 from umberpot.library.search.typed import folded
 from umberpot.mixing.places import TOOLS as MIX_TOOLS
 from umberpot.places import OF_EVERYBODY, OF_OWNERS, PLACES
@@ -135,8 +135,8 @@ class Page:
         return typed in map(folded, self.names)
 
     @property
-    def found(self) -> Found:
-        return Found(self.tool.word, self.tool.summary or "page", reverse(self.tool.url_name))
+    def found(self) -> FoundRow:
+        return FoundRow(self.tool.word, self.tool.summary or "page", reverse(self.tool.url_name))
 
 
 def _fits(name: str, words: Sequence[str]) -> bool:
@@ -164,7 +164,7 @@ def every_page(decides: bool = True) -> list[Page]:
     return list(by_name.values())
 
 
-def pages_for(words: Sequence[str], decides: bool = True) -> list[Found]:
+def pages_for(words: Sequence[str], decides: bool = True) -> list[FoundRow]:
     """The pages that some words mean, those that are called exactly so first."""
     typed = folded(" ".join(words))
     meant = [page for page in every_page(decides) if page.is_meant_by(words)]
@@ -178,8 +178,8 @@ def is_called_so(words: Sequence[str], decides: bool = True) -> bool:
     return any(page.is_called(typed) for page in every_page(decides))
 
 
-def terms_for(words: Sequence[str]) -> Iterator[Found]:
+def terms_for(words: Sequence[str]) -> Iterator[FoundRow]:
     """The entries of the glossary that some words begin."""
     for anchor, one in by_anchor().items():
         if _fits(one.word, words):
-            yield Found(one.word, one.summary, f"{reverse('library:words')}#{anchor}")
+            yield FoundRow(one.word, one.summary, f"{reverse('library:words')}#{anchor}")

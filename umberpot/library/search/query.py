@@ -12,7 +12,7 @@ from django.db.models import Q
 from django.urls import reverse
 
 from umberpot.library.models import Indexed
-from umberpot.library.search.kind import Found, Kind
+from umberpot.library.search.kind import FoundRow, Kind
 from umberpot.library.search.kinds import KINDS
 from umberpot.library.search.matching import MOST_LOOKED_THROUGH, keys_of
 from umberpot.library.search.meaning import without_stop_words
@@ -37,12 +37,12 @@ class OfKind:
     title: str
     slug: str
     shape: str
-    rows: list[Found]
+    rows: list[FoundRow]
     more: bool = False
 
 
 @dataclass(frozen=True)
-class Answer:
+class SearchAnswer:
     """All that was found, by kind; ``only`` is what Enter opens at once.
 
     ``instead`` is what may have been meant where nothing has the words; ``notes`` say what else was
@@ -50,7 +50,7 @@ class Answer:
     """
 
     kinds: list[OfKind] = field(default_factory=list)
-    only: Found | None = None
+    only: FoundRow | None = None
     instead: str = ""
     notes: Sequence[str] = ()
 
@@ -59,7 +59,7 @@ class Answer:
         return sum(len(kind.rows) for kind in self.kinds)
 
 
-def look_up(studio: Studio, typed: str, decides: bool = True) -> Answer:
+def look_up(studio: Studio, typed: str, decides: bool = True) -> SearchAnswer:
     """The best few of each kind, while someone types; pages of owners if that is who ``decides``.
 
     Enter opens what is called exactly so, the first of its kind in the order of KINDS; else the
@@ -67,20 +67,20 @@ def look_up(studio: Studio, typed: str, decides: bool = True) -> Answer:
     """
     whole = words_in(typed)
     if not whole:
-        return Answer()
+        return SearchAnswer()
     words = without_stop_words(whole)
     kinds = [_of_kind(studio, kind, words, MOST_OF_A_KIND) for kind in KINDS.values()]
     kinds = _with_fixed(studio, words, kinds, MOST_OF_A_KIND, decides)
-    return Answer(kinds, _only(studio, "".join(whole), kinds), _instead(studio, words, kinds))
+    return SearchAnswer(kinds, _only(studio, "".join(whole), kinds), _instead(studio, words, kinds))
 
 
 def results(
     studio: Studio, typed: str, asked: Asked, only_kind: str = "", decides: bool = True
-) -> Answer:
+) -> SearchAnswer:
     """The page of results: words, filters, or both; of one kind alone it shows more."""
     words = without_stop_words(words_in(typed))
     if not words and not asked:
-        return Answer()
+        return SearchAnswer()
     fitting = [kind for kind in KINDS.values() if asked.keys() <= kind.filters.keys()]
     most = MOST_ON_A_PAGE
     if only_kind in KINDS:
@@ -96,7 +96,7 @@ def results(
             kinds = [OfKind(meant.title, "meant", "tile", rows), *kinds]
             notes = meant.notes
     kinds = [kind for kind in kinds if kind.rows]
-    return Answer(kinds, instead=_instead(studio, words, kinds), notes=notes)
+    return SearchAnswer(kinds, instead=_instead(studio, words, kinds), notes=notes)
 
 
 def _instead(studio: Studio, words: Sequence[str], kinds: Sequence[OfKind]) -> str:
@@ -135,7 +135,7 @@ def _narrowed(studio: Studio, kind: Kind, words: Sequence[str], asked: Asked, mo
     return OfKind(kind.title, kind.slug, kind.shape, found, more=len(rows) > most)
 
 
-def _only(studio: Studio, typed: str, kinds: Sequence[OfKind]) -> Found | None:
+def _only(studio: Studio, typed: str, kinds: Sequence[OfKind]) -> FoundRow | None:
     """What is called exactly so, or the only thing there is."""
     key = key_of(typed)
     exact = Indexed.objects.of(studio).filter(Q(key=key) | Q(alias=key))
@@ -171,10 +171,10 @@ def _with_fixed(
     return [kind for kind in (*first, *kinds, *last) if kind.rows]
 
 
-def _people(studio: Studio, words: Sequence[str]) -> Iterator[Found]:
+def _people(studio: Studio, words: Sequence[str]) -> Iterator[FoundRow]:
     members = Membership.objects.filter(studio=studio).select_related("user")
     for word in words:
         members = members.filter(user__username__icontains=word)
     for member in members[:MOST_OF_A_KIND]:
         url = f"{reverse('library:go')}?who={member.user}"
-        yield Found(str(member.user), f"{member.role}: what they made", url)
+        yield FoundRow(str(member.user), f"{member.role}: what they made", url)

@@ -12,15 +12,15 @@ from claycore.firing import cones
 from umberpot.clays.verdicts.judging import judged_as_usual
 from umberpot.firings.models import Firing
 from umberpot.kiln.models import Load, LogPoint
-from umberpot.library.search.kind import Found
-from umberpot.library.search.query import Answer, OfKind
+from umberpot.library.search.kind import FoundRow
+from umberpot.library.search.query import OfKind, SearchAnswer
 from umberpot.mixing.models import Mix
 from umberpot.shelf.models import Material
 from umberpot.tiles.fired_looks import FiredLook, note_mixes, note_stains
 from umberpot.tiles.models import Tile
 from umberpot.tiles.plain_colours import plain_colours
 from umberpot.tiles.progress import TileProgress, progress_of
-from umberpot.ui.drawing import Drawing, Stroke
+from umberpot.ui.drawing import Drawing, DrawnLine
 
 WIDE, HIGH = 84.0, 44.0
 MOST_POINTS = 60
@@ -32,15 +32,15 @@ class Shaped:
     """A kind of the page: its rows, each with what it is drawn by; where there is more of it."""
 
     kind: OfKind
-    rows: list[tuple[Found, Any]]
+    rows: list[tuple[FoundRow, Any]]
     all_of_it: str
 
     @property
-    def shape(self) -> "Shape":
+    def shape(self) -> "RowShape":
         return SHAPES[self.kind.shape]
 
 
-def with_shapes(answer: Answer, query: QueryDict) -> list[Shaped]:
+def with_shapes(answer: SearchAnswer, query: QueryDict) -> list[Shaped]:
     """The kinds of an answer with their shapes; ``query`` is what was asked."""
     return [
         Shaped(kind, _drawn(kind), _only(query, kind.slug) if kind.more else "")
@@ -54,7 +54,7 @@ def _only(query: QueryDict, slug: str) -> str:
     return f"?{asked.urlencode()}"
 
 
-def _drawn(kind: OfKind) -> list[tuple[Found, Any]]:
+def _drawn(kind: OfKind) -> list[tuple[FoundRow, Any]]:
     shapes = SHAPES[kind.shape].draw([found.row for found in kind.rows])
     return [(found, shapes.get(found.row.pk) if found.row else None) for found in kind.rows]
 
@@ -121,14 +121,14 @@ def _planned(firings: Sequence[int]) -> dict[int, _Heat]:
     }
 
 
-def _curve(heat: _Heat, longest: float, hottest: float) -> Stroke:
+def _curve(heat: _Heat, longest: float, hottest: float) -> DrawnLine:
     every = max(1, len(heat.points) // MOST_POINTS)
     room = HIGH - 4
     path = tuple(
         (hours / longest * WIDE, HIGH - 2 - celsius / hottest * room)
         for hours, celsius in heat.points[::every]
     )
-    return Stroke(path, "chart-plan" if heat.is_planned else "chart-line")
+    return DrawnLine(path, "chart-plan" if heat.is_planned else "chart-line")
 
 
 @dataclass(frozen=True)
@@ -155,7 +155,7 @@ def _nothing(rows: Sequence[Any]) -> Mapping[int, Any]:
 
 
 @dataclass(frozen=True)
-class Shape:
+class RowShape:
     """How rows show themselves: what each is drawn by, by key; the template of one; their list."""
 
     template: str
@@ -164,11 +164,11 @@ class Shape:
 
 
 SHAPES = {
-    "": Shape("library/search/shapes/plain.html"),
-    "tile": Shape("library/search/shapes/tile.html", _tiles, "booth results-tiles"),
-    "material": Shape("library/search/shapes/material.html", _materials),
-    "mix": Shape("library/search/shapes/mix.html", _mixes),
-    "clay": Shape("library/search/shapes/clay.html", _clays),
-    "firing": Shape("library/search/shapes/firing.html", _curves),
+    "": RowShape("library/search/shapes/plain.html"),
+    "tile": RowShape("library/search/shapes/tile.html", _tiles, "booth results-tiles"),
+    "material": RowShape("library/search/shapes/material.html", _materials),
+    "mix": RowShape("library/search/shapes/mix.html", _mixes),
+    "clay": RowShape("library/search/shapes/clay.html", _clays),
+    "firing": RowShape("library/search/shapes/firing.html", _curves),
 }
 """The shapes by the name that a kind has for its own."""

@@ -16,7 +16,7 @@ from claycore.measure.errors import Inconsistent
 from claycore.measure.formatting import adding_up, decimals_of, plain, to_step
 from claycore.mixing import strength
 from claycore.mixing.dose_checks import change_warnings
-from claycore.mixing.strength import Change
+from claycore.mixing.strength import StrengthChange
 from umberpot.mixing.calculators.additions import UNNAMED, read_pct
 from umberpot.mixing.calculators.base import MixMaker
 from umberpot.mixing.calculators.clay import ClayForm
@@ -36,7 +36,7 @@ SAME_WITHIN_POINTS = 0.05
 
 
 @dataclass(frozen=True)
-class Target:
+class StrengthTarget:
     """A colourant, the percent of it now, and the percent wanted, on dry clay."""
 
     name: str
@@ -44,7 +44,7 @@ class Target:
     target_pct: float
 
 
-def read_target(text: str) -> Target:
+def read_target(text: str) -> StrengthTarget:
     """``NAME:NOW:TARGET``. Raises ValueError with a sentence."""
     name, now, target = ([""] * 3 + text.rsplit(":", 2))[-3:]
     name = " ".join(name.split())
@@ -52,7 +52,7 @@ def read_target(text: str) -> Target:
         raise ValueError(
             "Enter each further colourant as NAME:NOW:TARGET, like Titanium dioxide:1.5:3."
         )
-    return Target(name, read_pct(name, now), read_pct(name, target))
+    return StrengthTarget(name, read_pct(name, now), read_pct(name, target))
 
 
 class TargetsInput(forms.Widget):
@@ -79,7 +79,7 @@ class TargetsField(forms.Field):
 
     widget = TargetsInput
 
-    def clean(self, value: list[str]) -> list[Target]:
+    def clean(self, value: list[str]) -> list[StrengthTarget]:
         if len(value) >= composition.MOST_ADDITIONS:
             raise forms.ValidationError(
                 f"At most {composition.MOST_ADDITIONS} colourants can be changed at once."
@@ -97,7 +97,7 @@ class AdjustInputs:
     """An amount of a mix, and the strength of each of its colourants now and wanted."""
 
     mix: ClayAmount
-    targets: list[Target]
+    targets: list[StrengthTarget]
     scale_step_g: float
     clay_name: str
     of_mix: int | None
@@ -135,9 +135,9 @@ class AdjustForm(KnowsScale, ClayForm[AdjustInputs]):
                 self.add_error("also", "The same colourant is entered twice. Remove one row.")
         return cleaned
 
-    def _targets(self) -> list[Target]:
+    def _targets(self) -> list[StrengthTarget]:
         typed = self.cleaned_data
-        first = Target(typed["name"] or UNNAMED, typed["now_pct"], typed["target_pct"])
+        first = StrengthTarget(typed["name"] or UNNAMED, typed["now_pct"], typed["target_pct"])
         return [first, *typed["also"]]
 
     def inputs(self) -> AdjustInputs:
@@ -192,7 +192,7 @@ class AdjustAnswer(Answer):
     additions: list[AdjustedAnswer]
 
 
-class AdjustView(MixMaker[AdjustInputs, Change]):
+class AdjustView(MixMaker[AdjustInputs, StrengthChange]):
     """Another strength for a mix that exists."""
 
     tool = "adjust"
@@ -200,19 +200,19 @@ class AdjustView(MixMaker[AdjustInputs, Change]):
     page = "mixing/calculators/adjust.html"
     fragment = "mixing/calculators/_adjust_answer.html"
 
-    def solve(self, inputs: AdjustInputs) -> Change:
+    def solve(self, inputs: AdjustInputs) -> StrengthChange:
         mix = inputs.mix.in_hand()
         before = coloured(mix, [Addition(t.name, t.now_pct) for t in inputs.targets])
         wanted = [Addition(t.name, t.target_pct) for t in inputs.targets]
         return strength.change(before, wanted, mix.state, added=inputs.added)
 
-    def takes(self, inputs: AdjustInputs, result: Change) -> dict[str, float]:
+    def takes(self, inputs: AdjustInputs, result: StrengthChange) -> dict[str, float]:
         return {inputs.clay_name: result.add_clay_g, **result.add_colourants_g}
 
-    def colourants(self, inputs: AdjustInputs, result: Change) -> list[str]:
+    def colourants(self, inputs: AdjustInputs, result: StrengthChange) -> list[str]:
         return [target.name for target in inputs.targets]
 
-    def order(self, on_shelf: Shelf, solved: Solved[AdjustInputs, Change]) -> MixOrder:
+    def order(self, on_shelf: Shelf, solved: Solved[AdjustInputs, StrengthChange]) -> MixOrder:
         inputs, change = solved.inputs, solved.result
         if not change.add_clay_g and not change.add_colourant_g:
             raise Inconsistent(
@@ -225,7 +225,7 @@ class AdjustView(MixMaker[AdjustInputs, Change]):
         start = part_of_batch(change.before, name, source)
         return order_of_change(on_shelf, change, inputs.mix.state, start, inputs.clay_name)
 
-    def answer(self, inputs: AdjustInputs, result: Change) -> AdjustAnswer:
+    def answer(self, inputs: AdjustInputs, result: StrengthChange) -> AdjustAnswer:
         wanted = [Addition(t.name, t.target_pct) for t in inputs.targets]
         return AdjustAnswer(
             clay_g=result.before.clay_g,
@@ -248,7 +248,7 @@ class AdjustView(MixMaker[AdjustInputs, Change]):
             warnings=change_warnings(wanted, result, inputs.scale_step_g, inputs.mix.state),
         )
 
-    def shown(self, inputs: AdjustInputs, result: Change) -> dict[str, Any]:
+    def shown(self, inputs: AdjustInputs, result: StrengthChange) -> dict[str, Any]:
         step_g, state = inputs.scale_step_g, inputs.mix.state
         decimals = max(2, decimals_of(step_g) + 1)
         adds = [
@@ -280,7 +280,7 @@ class AdjustView(MixMaker[AdjustInputs, Change]):
         }
 
 
-def _is_of(source: Mix, targets: list[Target]) -> bool:
+def _is_of(source: Mix, targets: list[StrengthTarget]) -> bool:
     """Whether the strengths are the mix's own. Where someone typed others, theirs count."""
     now = {target.name: target.now_pct for target in targets}
     has = source.batch.pcts
@@ -297,7 +297,9 @@ _CLAY_WORDS = {
 }
 
 
-def _adding_working(result: Change, target: Target, grams: float, decimals: int) -> str:
+def _adding_working(
+    result: StrengthChange, target: StrengthTarget, grams: float, decimals: int
+) -> str:
     has = plain(result.before.colourants_g[target.name], decimals)
     return (
         f"{plain(result.after.clay_g, decimals)} g clay × {plain(target.target_pct, 3)}"
@@ -305,7 +307,7 @@ def _adding_working(result: Change, target: Target, grams: float, decimals: int)
     )
 
 
-def _parts_working(result: Change, targets: list[Target], decimals: int) -> str:
+def _parts_working(result: StrengthChange, targets: list[StrengthTarget], decimals: int) -> str:
     before = result.before
     over = plain(100 + sum(target.now_pct for target in targets), 3)
     clay, powder = adding_up([before.clay_g, before.powder_g], decimals)
@@ -313,7 +315,7 @@ def _parts_working(result: Change, targets: list[Target], decimals: int) -> str:
     return f"{dry} g dry × 100 ÷ {over} = {clay} g clay, with {powder} g colourant"
 
 
-def _clay_working(result: Change, targets: list[Target], decimals: int) -> str:
+def _clay_working(result: StrengthChange, targets: list[StrengthTarget], decimals: int) -> str:
     """The colourant that asks for the most clay decides it."""
     if not result.add_clay_g:
         return ""

@@ -12,7 +12,14 @@ from claycore.materials.composition import Addition, Convention
 from claycore.measure import bounds
 from claycore.measure.formatting import percentage, to_step
 from claycore.mixing import campaign, series
-from claycore.mixing.campaign import MOST_COLOURANTS, Bag, Batch, Campaign, Reach, Wanted
+from claycore.mixing.campaign import (
+    MOST_COLOURANTS,
+    Bag,
+    Campaign,
+    CampaignBatch,
+    Reach,
+    WantedCampaign,
+)
 from claycore.mixing.dose import Dose, dose
 from claycore.mixing.dose_checks import water_warnings
 from claycore.mixing.series_on_the_scale import CLAY_WORDS
@@ -36,12 +43,12 @@ from umberpot.ui.fields.ticks import TickField
 class CampaignInputs:
     """A campaign that is wanted, and the clay it is made of ('' where that was not named)."""
 
-    wanted: Wanted
+    wanted: WantedCampaign
     clay: ClayCondition
     clay_name: str
     water_measured: bool
 
-    def dose_of(self, batch: Batch) -> Dose:
+    def dose_of(self, batch: CampaignBatch) -> Dose:
         """A mix as it is weighed, in the state the clay is in; of plain clay too."""
         clay_g = batch.clay_g
         lies = ClayInHand(self.clay.state, clay_g, self.clay.as_weighed_g(clay_g) - clay_g)
@@ -83,7 +90,7 @@ class CampaignForm(KnowsScale, ClayConditionForm[CampaignInputs]):
     def inputs(self) -> CampaignInputs:
         typed, clay = self.cleaned_data, self.condition()
         loss_pct = typed["loss_pct"]
-        wanted = Wanted(
+        wanted = WantedCampaign(
             tuple(_without_bag(bag, typed["bag_g"] or 0.0) for bag in typed["stain"]),
             (typed["first_pct"], *(typed["then_pcts"] or ())),
             1.0,
@@ -245,7 +252,7 @@ class CampaignView(MixCalculator[CampaignInputs, Campaign]):
         return f"{reverse('mixing:campaign')}?{query.urlencode()}" if bags else ""
 
 
-def _mix_answer(inputs: CampaignInputs, batch: Batch) -> MixAnswer:
+def _mix_answer(inputs: CampaignInputs, batch: CampaignBatch) -> MixAnswer:
     found = inputs.dose_of(batch)
     return MixAnswer(
         batch.colourant,
@@ -257,7 +264,7 @@ def _mix_answer(inputs: CampaignInputs, batch: Batch) -> MixAnswer:
     )
 
 
-def _headline(wanted: Wanted, tiles: int, controls: int) -> str:
+def _headline(wanted: WantedCampaign, tiles: int, controls: int) -> str:
     count = len(wanted.bags)
     colourants = "1 colourant" if count == 1 else f"{count} colourants"
     plain_tiles = f" and {controls} plain ones" if controls else ""
@@ -275,7 +282,7 @@ def _tile_words(inputs: CampaignInputs) -> str:
     return f"{to_step(inputs.clay.as_weighed_g(grams), step_g)}\u00a0g, {dry}"
 
 
-def _row(reach: Reach, wanted: Wanted) -> dict[str, Any]:
+def _row(reach: Reach, wanted: WantedCampaign) -> dict[str, Any]:
     """A colourant: what it has, what each strength takes, and whether it gets there."""
     step_g = wanted.scale_step_g
     has = "" if reach.bag.powder_g is None else to_step(reach.bag.powder_g, step_g)

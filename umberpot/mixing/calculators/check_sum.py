@@ -14,7 +14,7 @@ from claycore.measure.formatting import plain
 from claycore.mixing import sum_checks
 from claycore.mixing.series_on_the_scale import CLAY_WORDS
 from claycore.mixing.sum_checks import COLOURANT, ChangeSum, Checked, DoseSum, Mistake
-from claycore.mixing.ways_out import Way, WayOut, ways_out
+from claycore.mixing.ways_out import WayOut, WayOutKind, ways_out
 from umberpot.mixing.calculators.base import MixCalculator
 from umberpot.mixing.calculators.clay import ClayForm
 from umberpot.mixing.calculators.fields import convention_choice, convention_of
@@ -182,10 +182,10 @@ def _ways_out(inputs: CheckSumInputs, result: Checked) -> list[WayOut]:
 
 
 _TITLES = {
-    Way.ADD_CLAY: "Add clay",
-    Way.ADD_COLOURANT: "Add colourant",
-    Way.KEEP: "Use the mix as what it is",
-    Way.BLEND: "Blend with another mix",
+    WayOutKind.ADD_CLAY: "Add clay",
+    WayOutKind.ADD_COLOURANT: "Add colourant",
+    WayOutKind.KEEP: "Use the mix as what it is",
+    WayOutKind.BLEND: "Blend with another mix",
 }
 
 
@@ -194,14 +194,15 @@ def _way(inputs: CheckSumInputs, result: Checked, way: WayOut) -> dict[str, str]
     made, clay = _made(inputs), inputs.clay
     dry = f", {plain(way.add_dry_g, 1)}\u00a0g dry" if clay.state != ClayState.DRY else ""
     pct, wanted = plain(result.actual_pct or 0.0), plain(inputs.wanted_pct)
+    same = f"the same {CLAY_WORDS[clay.state]}{dry}"
+    other = "paler" if way.pct < (result.actual_pct or 0) else "stronger"
+    then = f"then it is {wanted}\u00a0% on dry clay."
     words = {
-        Way.ADD_CLAY: f"{plain(way.add_g, 1)}\u00a0g of the same {CLAY_WORDS[clay.state]}{dry}:"
-        f" then it is {wanted}\u00a0% on dry clay.",
-        Way.ADD_COLOURANT: f"{plain(way.add_g, 2)}\u00a0g more: then it is {wanted}\u00a0% on dry"
-        " clay.",
-        Way.KEEP: f"Label it and record it as {pct}\u00a0% on dry clay, not as {wanted}\u00a0%.",
-        Way.BLEND: f"With a {'paler' if way.pct < (result.actual_pct or 0) else 'stronger'} mix or"
-        " plain clay you have already.",
+        WayOutKind.ADD_CLAY: f"{plain(way.add_g, 1)}\u00a0g of {same}: {then}",
+        WayOutKind.ADD_COLOURANT: f"{plain(way.add_g, 2)}\u00a0g more: {then}",
+        WayOutKind.KEEP: f"Label it and record it as {pct}\u00a0% on dry clay, not as"
+        f" {wanted}\u00a0%.",
+        WayOutKind.BLEND: f"With a {other} mix or plain clay you have already.",
     }
     water_pct = plain(100 * made.water_g / made.mass_g)
     of_state = {
@@ -215,10 +216,10 @@ def _way(inputs: CheckSumInputs, result: Checked, way: WayOut) -> dict[str, str]
     }
     if clay.state == ClayState.PLASTIC:
         change["clay_water_pct"] = plain(clay.condition.water_pct)
-    tools = {Way.ADD_CLAY: "mixing:adjust", Way.ADD_COLOURANT: "mixing:adjust"}
+    tools = {WayOutKind.ADD_CLAY: "mixing:adjust", WayOutKind.ADD_COLOURANT: "mixing:adjust"}
     tool = tools.get(way.way)
     url = f"{reverse(tool)}?{urlencode(change)}" if tool else ""
-    if way.way == Way.BLEND:
+    if way.way == WayOutKind.BLEND:
         url = reverse("mixing:join")
     return {"title": _TITLES[way.way], "words": words[way.way], "url": url}
 

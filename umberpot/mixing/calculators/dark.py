@@ -6,7 +6,7 @@ from typing import Any
 from claycore.measure import bounds
 from claycore.measure.formatting import plain
 from claycore.mixing import cost
-from claycore.mixing.cost import DarkGround, Ground
+from claycore.mixing.cost import DarkGround, WayToDark
 from umberpot.mixing.calculators.base import SavedCalculator
 from umberpot.ui.calculators import Answer, CalculatorForm
 from umberpot.ui.fields.measures import MeasureField
@@ -46,11 +46,11 @@ class DarkForm(CalculatorForm[DarkGround]):
 class DarkAnswer(Answer):
     """The ways, cheapest first; ``coat_g`` is wet slip a piece."""
 
-    grounds: list[Ground]
+    grounds: list[WayToDark]
     coat_g: float
 
 
-class DarkView(SavedCalculator[DarkGround, list[Ground]]):
+class DarkView(SavedCalculator[DarkGround, list[WayToDark]]):
     """Three ways to a dark ground, by cost."""
 
     form_class = DarkForm
@@ -59,13 +59,13 @@ class DarkView(SavedCalculator[DarkGround, list[Ground]]):
     tool = "dark"
     initial = {"water_pct": "21", "stain_pct": "5"}
 
-    def solve(self, inputs: DarkGround) -> list[Ground]:
+    def solve(self, inputs: DarkGround) -> list[WayToDark]:
         return cost.dark_grounds(inputs)
 
-    def answer(self, inputs: DarkGround, result: list[Ground]) -> DarkAnswer:
+    def answer(self, inputs: DarkGround, result: list[WayToDark]) -> DarkAnswer:
         return DarkAnswer(grounds=result, coat_g=inputs.coat_g, warnings=[])
 
-    def shown(self, inputs: DarkGround, result: list[Ground]) -> dict[str, Any]:
+    def shown(self, inputs: DarkGround, result: list[WayToDark]) -> dict[str, Any]:
         dearest = max(ground.per_piece for ground in result) or 1.0
         return {
             "rows": [

@@ -14,7 +14,7 @@ from claycore.measure.bounds import Bound
 from claycore.measure.formatting import to_step
 from claycore.mixing import pour_plan, series
 from claycore.mixing.dose_checks import water_warnings
-from claycore.mixing.pour_plan import Axis, Cell, CellBatch, Dosing, Grid, PourPlan
+from claycore.mixing.pour_plan import Axis, Cell, CellBatch, Dosing, PourGrid, PourPlan
 from claycore.mixing.series_on_the_scale import CLAY_WORDS
 from umberpot.mixing.calculators.base import MixCalculator
 from umberpot.mixing.calculators.clay import ClayConditionForm
@@ -102,7 +102,7 @@ class CellsField(forms.Field):
 class GridInputs:
     """A grid that is wanted, of slip or of pieces of clay (``piece``) each dosed on its own."""
 
-    grid: Grid
+    grid: PourGrid
     clay: ClayAmount
     clay_name: str
     scale_step_g: float
@@ -153,7 +153,7 @@ class GridForm(KnowsScale, ClayConditionForm[GridInputs]):
         solids_pct = 0.0
         if clay.state == ClayState.SLIP:
             solids_pct = clay.solids_pct or 100 * clay.condition().dry_fraction
-        grid = Grid(
+        grid = PourGrid(
             typed["x"],
             typed["y"],
             typed["cell_g"],

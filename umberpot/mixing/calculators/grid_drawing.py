@@ -4,14 +4,14 @@ from dataclasses import dataclass
 from typing import Any
 
 from claycore.measure.formatting import plain, to_step
-from claycore.mixing.pour_plan import Cell, CellBatch, Grid, Pot, PourPlan
+from claycore.mixing.pour_plan import Cell, CellBatch, Pot, PourGrid, PourPlan
 
 HEAD = 34
 SIDE = 58
 
 
 @dataclass(frozen=True)
-class Measure:
+class CellSize:
     """How large a cell is drawn, in pixels: where its pour's number and its code stand in it."""
 
     width: int
@@ -21,12 +21,12 @@ class Measure:
     has_hole: bool
 
 
-ROOMY = Measure(100, 74, (50, 37), (88, 22), has_hole=True)
-DENSE = Measure(50, 62, (25, 25), (43, 54), has_hole=False)
+ROOMY = CellSize(100, 74, (50, 37), (88, 22), has_hole=True)
+DENSE = CellSize(50, 62, (25, 25), (43, 54), has_hole=False)
 MOST_ROOMY_COLUMNS = 6
 
 
-def measure_of(grid: Grid) -> Measure:
+def measure_of(grid: PourGrid) -> CellSize:
     """Large cells while they fit beside the form, small ones in a large grid."""
     return ROOMY if len(grid.x.pcts) <= MOST_ROOMY_COLUMNS else DENSE
 
@@ -43,7 +43,7 @@ class DrawnCell:
     have: bool
     order: int | None
     pot: int | None
-    measure: Measure
+    measure: CellSize
 
     @property
     def middle(self) -> tuple[int, int]:
@@ -58,7 +58,7 @@ def _key(cell: Cell) -> str:
     return f"{plain(cell[0], 6)},{plain(cell[1], 6)}"
 
 
-def _drawn_cells(grid: Grid, plan: PourPlan) -> dict[Cell, DrawnCell]:
+def _drawn_cells(grid: PourGrid, plan: PourPlan) -> dict[Cell, DrawnCell]:
     order: dict[Cell, tuple[int, int]] = {}
     for position, pot in enumerate(plan.pots, 1):
         for pour in pot.pours:
@@ -93,7 +93,7 @@ def _path(pot: Pot, drawn: dict[Cell, DrawnCell]) -> str:
     return "M" + "L".join(f"{x} {y}" for x, y in points)
 
 
-def _pour_rows(grid: Grid, pot: Pot, drawn: dict[Cell, DrawnCell], step_g: float) -> list[dict]:
+def _pour_rows(grid: PourGrid, pot: Pot, drawn: dict[Cell, DrawnCell], step_g: float) -> list[dict]:
     return [
         {
             "order": drawn[pour.cell].order,
@@ -129,7 +129,7 @@ def _shortcut_words(plan: PourPlan, step_g: float) -> str:
 
 
 def grid_shown(
-    grid: Grid,
+    grid: PourGrid,
     plan: PourPlan,
     batches: list[CellBatch],
     colourant_g: dict[str, float],

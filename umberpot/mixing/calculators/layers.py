@@ -6,13 +6,13 @@ from typing import Any
 from claycore.measure import bounds
 from claycore.measure.formatting import plain
 from claycore.mixing import cost, scaling
-from claycore.mixing.scaling import Layer, LayerCosts, LayerMass
+from claycore.mixing.scaling import ClayLayer, LayerCosts, LayerMass
 from umberpot.mixing.calculators.additions import AdditionsField
 from umberpot.mixing.calculators.base import SavedCalculator
 from umberpot.ui.calculators import Answer, CalculatorForm
 from umberpot.ui.fields.counts import CountField
 from umberpot.ui.fields.measures import MeasureField
-from umberpot.ui.mix_bar import Segment, SegmentKind
+from umberpot.ui.mix_bar import BarSegment, SegmentKind
 
 
 @dataclass(frozen=True)
@@ -21,7 +21,7 @@ class LayersInputs:
 
     pieces: int
     piece_g: float
-    layers: list[Layer]
+    layers: list[ClayLayer]
     colour_price: float | None
     plain_price: float | None
 
@@ -55,7 +55,7 @@ class LayersForm(CalculatorForm[LayersInputs]):
         return LayersInputs(
             typed["pieces"],
             typed["piece"],
-            [Layer(row.name, row.pct) for row in typed["layer"]],
+            [ClayLayer(row.name, row.pct) for row in typed["layer"]],
             typed["colour_price"],
             typed["plain_price"],
         )
@@ -106,7 +106,7 @@ class LayersView(SavedCalculator[LayersInputs, tuple[LayerMass, ...]]):
                 for index, row in enumerate(result)
             ],
             "segments": [
-                Segment(
+                BarSegment(
                     row.name,
                     row.each_g,
                     row.share_pct,

@@ -13,7 +13,7 @@ from claycore.measure.errors import ClayError
 from claycore.measure.formatting import percentage, plain, to_step
 from claycore.mixing import series, series_backwards, series_on_the_scale
 from claycore.mixing.dose_checks import water_warnings
-from claycore.mixing.series import Plan, PlannedBatch, Wanted
+from claycore.mixing.series import PlannedBatch, SeriesPlan, WantedSeries
 from claycore.mixing.series_on_the_scale import Ingredient, ToWeigh, to_weigh
 from claycore.mixing.weighing import out_of_its_bag
 from umberpot.mixing.calculators.base import MixCalculator
@@ -27,7 +27,7 @@ from umberpot.ui.fields.not_applying import does_not_apply
 from umberpot.ui.fields.number_lists import in_words
 from umberpot.ui.fields.percentages import PercentagesField
 from umberpot.ui.fields.ticks import TickField
-from umberpot.ui.mix_bar import Segment, SegmentKind
+from umberpot.ui.mix_bar import BarSegment, SegmentKind
 
 TILES = Bound(
     1,
@@ -41,7 +41,7 @@ TILES = Bound(
 class SeriesInputs:
     """A series that is wanted, and what it is made of by name ('' where that was left empty)."""
 
-    wanted: Wanted
+    wanted: WantedSeries
     tiles_each: int
     clay: ClayCondition
     clay_name: str
@@ -96,7 +96,7 @@ class SeriesForm(KnowsScale, ClayConditionForm[SeriesInputs]):
         typed, clay = self.cleaned_data, self.condition()
         tiles_each = int(typed["tiles_each"] or 1)
         loss_pct = typed["loss_pct"]
-        wanted = Wanted(
+        wanted = WantedSeries(
             typed["pcts"],
             1.0,
             self._powder_g(),
@@ -123,7 +123,7 @@ class SeriesForm(KnowsScale, ClayConditionForm[SeriesInputs]):
             return None
         return out_of_its_bag(typed["powder_g"], typed["bag_g"] or 0.0)
 
-    def _tile_dry_g(self, wanted: Wanted, tiles_each: int, clay: ClayCondition) -> float:
+    def _tile_dry_g(self, wanted: WantedSeries, tiles_each: int, clay: ClayCondition) -> float:
         typed = self.cleaned_data
         if typed["largest"]:
             return series_backwards.largest_on_the_scale(wanted, tiles_each, clay)
@@ -177,7 +177,7 @@ class SeriesAnswer(Answer):
     reason: str
 
 
-class SeriesView(MixCalculator[SeriesInputs, list[Plan]]):
+class SeriesView(MixCalculator[SeriesInputs, list[SeriesPlan]]):
     """Several strengths from little powder."""
 
     form_class = SeriesForm
@@ -208,17 +208,17 @@ class SeriesView(MixCalculator[SeriesInputs, list[Plan]]):
         self.switch = replace(before, fields={**before.fields, **found})
         return with_fields(query, found)
 
-    def solve(self, inputs: SeriesInputs) -> list[Plan]:
+    def solve(self, inputs: SeriesInputs) -> list[SeriesPlan]:
         return series.plans(inputs.wanted)
 
-    def takes(self, inputs: SeriesInputs, result: list[Plan]) -> dict[str, float]:
+    def takes(self, inputs: SeriesInputs, result: list[SeriesPlan]) -> dict[str, float]:
         plan = result[series.recommend(result)[0]]
         return {inputs.clay_name: plan.clay_g, inputs.colourant: plan.colourant_g}
 
-    def colourants(self, inputs: SeriesInputs, result: list[Plan]) -> list[str]:
+    def colourants(self, inputs: SeriesInputs, result: list[SeriesPlan]) -> list[str]:
         return [inputs.colourant] if inputs.colourant else []
 
-    def answer(self, inputs: SeriesInputs, result: list[Plan]) -> SeriesAnswer:
+    def answer(self, inputs: SeriesInputs, result: list[SeriesPlan]) -> SeriesAnswer:
         recommended, reason = series.recommend(result)
         return SeriesAnswer(
             tile_dry_g=inputs.tile_dry_g,
@@ -231,11 +231,11 @@ class SeriesView(MixCalculator[SeriesInputs, list[Plan]]):
             ],
         )
 
-    def shown(self, inputs: SeriesInputs, result: list[Plan]) -> dict[str, Any]:
+    def shown(self, inputs: SeriesInputs, result: list[SeriesPlan]) -> dict[str, Any]:
         """The plans side by side, the recommended first; ways that are the same stand once."""
         recommended, _ = series.recommend(result)
         first = result[recommended]
-        distinct: list[Plan] = [first]
+        distinct: list[SeriesPlan] = [first]
         for plan in result:
             if all(plan.batches != other.batches for other in distinct):
                 distinct.append(plan)
@@ -247,7 +247,7 @@ class SeriesView(MixCalculator[SeriesInputs, list[Plan]]):
         }
 
 
-def _plan_answer(inputs: SeriesInputs, plan: Plan) -> PlanAnswer:
+def _plan_answer(inputs: SeriesInputs, plan: SeriesPlan) -> PlanAnswer:
     step_g = inputs.wanted.scale_step_g
     return PlanAnswer(
         strategy=plan.strategy,
@@ -298,12 +298,12 @@ def _powder_words(inputs: SeriesInputs) -> str:
     return f"{powder} gives {tiles} at each strength, or {each} of up to {as_weighed}\u00a0g each."
 
 
-def _css(plan: Plan, is_first: bool) -> list[str]:
+def _css(plan: SeriesPlan, is_first: bool) -> list[str]:
     shown = {"plan-first": is_first, "plan-not": not plan.feasible}
     return [name for name, holds in shown.items() if holds]
 
 
-def _card(inputs: SeriesInputs, plan: Plan, is_first: bool) -> dict[str, Any]:
+def _card(inputs: SeriesInputs, plan: SeriesPlan, is_first: bool) -> dict[str, Any]:
     largest = max(batch.total_g for batch in plan.batches)
     step_g, clay = inputs.wanted.scale_step_g, inputs.clay
     batches = [_batch(inputs, plan, batch, largest) for batch in plan.batches]
@@ -344,7 +344,9 @@ _SEGMENTS = {
 }
 
 
-def _batch(inputs: SeriesInputs, plan: Plan, batch: PlannedBatch, largest: float) -> dict[str, Any]:
+def _batch(
+    inputs: SeriesInputs, plan: SeriesPlan, batch: PlannedBatch, largest: float
+) -> dict[str, Any]:
     """One batch as a bar drawn to the plan's largest, dry: taken mix, clay, colourant."""
     step_g, state = inputs.wanted.scale_step_g, inputs.clay.state
     parts = to_weigh(plan, batch, inputs.clay)
@@ -356,7 +358,7 @@ def _batch(inputs: SeriesInputs, plan: Plan, batch: PlannedBatch, largest: float
         "width": f"{100 * batch.total_g / largest:.2f}",
         "weighed": weighed,
         "segments": [
-            Segment(
+            BarSegment(
                 part.named(state),
                 part.dry_g,
                 100 * part.dry_g / batch.total_g,

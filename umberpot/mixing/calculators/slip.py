@@ -51,7 +51,7 @@ class SlipSource(StrEnum):
 
 
 @dataclass(frozen=True)
-class Sample:
+class SlipSample:
     """A known volume of slip on the scale: grams with its vessel, the empty vessel, millilitres."""
 
     mass_g: float
@@ -72,7 +72,7 @@ class SlipInputs:
     scale_step_g: float
     target_gravity: float | None
     clay_name: str
-    sample: Sample | None = None
+    sample: SlipSample | None = None
     known_gravity: float | None = None
     amount_ml: float | None = None
     amount_g: float | None = None
@@ -185,11 +185,11 @@ class SlipForm(KnowsScale, CalculatorForm[SlipInputs]):
         known = self.cleaned_data["specific_gravity"]
         return {"sample": self._sample()} if known is None else {"known_gravity": known}
 
-    def _sample(self) -> Sample:
+    def _sample(self) -> SlipSample:
         typed = self.cleaned_data
         gram = units.grams(1, typed["sample_unit"] or "g")
         volume_unit = typed["sample_volume_unit"] or "ml"
-        return Sample(
+        return SlipSample(
             typed["sample_mass"] * gram,
             (typed["vessel_mass"] or 0.0) * gram,
             units.millilitres(typed["sample_volume"], volume_unit),

@@ -14,7 +14,7 @@ from claycore.materials.names import in_a_sentence
 from claycore.measure.errors import ClayError, Inconsistent
 from claycore.measure.formatting import plain
 from claycore.mixing import strength
-from claycore.mixing.strength import Change
+from claycore.mixing.strength import StrengthChange
 from claycore.safety.metals import METALS
 from umberpot.mixing.composition import LONGEST_MATERIAL_NAME, leftover_name
 from umberpot.mixing.models import Mix, MixPart
@@ -87,7 +87,7 @@ MOST_PAIRS = 8
 
 
 @dataclass(frozen=True)
-class Coloured:
+class ColouredClayOnHand:
     """Coloured clay on the shelf, and what is in all there is of it. None: nobody knows."""
 
     material: Material
@@ -100,17 +100,17 @@ class Coloured:
         return self.mix.clay_name if self.mix else "mixed clays"
 
 
-def on_shelf(material: Material) -> Coloured:
+def on_shelf(material: Material) -> ColouredClayOnHand:
     """A leftover or a reclaim bucket with its contents, as it lies."""
     on_hand_g = max(0.0, shelf.grams_on_hand(material))
     dry_g = on_hand_g * material.dry_share
     mix = Mix.objects.of(material.studio).filter(leftover=material).first()
     whole = mix.batch if mix else pooled_batch(material)
     if whole is None or dry_g <= 0:
-        return Coloured(material, mix, whole, on_hand_g)
+        return ColouredClayOnHand(material, mix, whole, on_hand_g)
     part = whole.of_dry_mass(dry_g)
     wet = Batch(part.clay_g, part.colourants_g, on_hand_g - dry_g)
-    return Coloured(material, mix, wet, on_hand_g)
+    return ColouredClayOnHand(material, mix, wet, on_hand_g)
 
 
 def pooled_batch(bucket: Material) -> Batch | None:
@@ -133,8 +133,8 @@ def strongest_of(batch: Batch) -> str:
 
 
 def planned_change(
-    found: Coloured, use_g: float, target_pct: float | None, total_g: float | None
-) -> Change:
+    found: ColouredClayOnHand, use_g: float, target_pct: float | None, total_g: float | None
+) -> StrengthChange:
     """Bringing some of it to a percentage of its strongest colourant, or stretching it to a total.
 
     ``use_g`` and ``total_g`` as it lies. Raises ClayError naming ``use_g``, ``target_pct`` or
@@ -160,7 +160,11 @@ def planned_change(
 
 @whole_change()
 def make_change(
-    studio: Studio, found: Coloured, change: Change, request_key: uuid.UUID, by: User
+    studio: Studio,
+    found: ColouredClayOnHand,
+    change: StrengthChange,
+    request_key: uuid.UUID,
+    by: User,
 ) -> Mix:
     """The change as a mix to weigh, made of the coloured clay on the shelf."""
     start = _part_of(found, change.before.mass_g)
@@ -170,7 +174,11 @@ def make_change(
 
 @whole_change()
 def join_two(
-    studio: Studio, one: Coloured, other: Coloured, request_key: uuid.UUID, by: User
+    studio: Studio,
+    one: ColouredClayOnHand,
+    other: ColouredClayOnHand,
+    request_key: uuid.UUID,
+    by: User,
 ) -> Mix:
     """All of two leftovers wedged into one. Raises Inconsistent where that cannot be."""
     both = _joined(one, other)
@@ -179,7 +187,7 @@ def join_two(
     return create_mix(studio, order, request_key, by)
 
 
-def _joined(one: Coloured, other: Coloured) -> Batch:
+def _joined(one: ColouredClayOnHand, other: ColouredClayOnHand) -> Batch:
     """All of both. Raises Inconsistent where that cannot be."""
     if one.batch is None or other.batch is None:
         raise Inconsistent(
@@ -192,7 +200,7 @@ def _joined(one: Coloured, other: Coloured) -> Batch:
     return join([one.batch, other.batch])
 
 
-def _part_of(found: Coloured, grams: float) -> PartOrder:
+def _part_of(found: ColouredClayOnHand, grams: float) -> PartOrder:
     return PartOrder(
         MixPart.Role.MIX,
         found.material.name,
@@ -204,15 +212,15 @@ def _part_of(found: Coloured, grams: float) -> PartOrder:
     )
 
 
-def _clay_of(found: Coloured) -> Material | None:
+def _clay_of(found: ColouredClayOnHand) -> Material | None:
     return found.mix.clay if found.mix else None
 
 
 @dataclass(frozen=True)
-class Pair:
+class CombinablePair:
     """A leftover that another may be combined with, and what the two come to; or why not."""
 
-    other: Coloured
+    other: ColouredClayOnHand
     both: Batch | None
     clay_name: str
     problem: str = ""
@@ -224,25 +232,28 @@ class Pair:
         return ", ".join(f"{plain(pct)} % {in_a_sentence(name)}" for name, pct in pcts.items())
 
 
-def pairs(one: Coloured, others: Sequence[Material]) -> list[Pair]:
+def pairs(one: ColouredClayOnHand, others: Sequence[Material]) -> list[CombinablePair]:
     """What all of a leftover and each of the others would come to; of the first few, the others
     are only named. Nothing is made of them."""
     named = [
-        Pair(Coloured(material, None, None, 0.0), None, "") for material in others[MOST_PAIRS:]
+        CombinablePair(ColouredClayOnHand(material, None, None, 0.0), None, "")
+        for material in others[MOST_PAIRS:]
     ]
     return [_pair(one, on_shelf(material)) for material in others[:MOST_PAIRS]] + named
 
 
-def _pair(one: Coloured, other: Coloured) -> Pair:
+def _pair(one: ColouredClayOnHand, other: ColouredClayOnHand) -> CombinablePair:
     clay_name = one.clay_name if one.clay_name == other.clay_name else ""
     try:
-        return Pair(other, _joined(one, other), clay_name)
+        return CombinablePair(other, _joined(one, other), clay_name)
     except Inconsistent as error:
-        return Pair(other, None, clay_name, str(error))
+        return CombinablePair(other, None, clay_name, str(error))
 
 
 @whole_change()
-def pool(found: Coloured, bucket: Material | None, request_key: uuid.UUID, by: User) -> Material:
+def pool(
+    found: ColouredClayOnHand, bucket: Material | None, request_key: uuid.UUID, by: User
+) -> Material:
     """All of a leftover goes into a reclaim bucket; ``None`` starts a new one.
 
     The same ``request_key`` does it only once. Raises ClayError when there is nothing of it.

@@ -14,11 +14,11 @@ from claycore.materials.batch import Batch
 from claycore.measure import bounds
 from claycore.measure.errors import ClayError
 from claycore.measure.formatting import plain, to_step
-from claycore.mixing.strength import Change
+from claycore.mixing.strength import StrengthChange
 from umberpot.mixing import sentences
 from umberpot.mixing.leftovers import services
 from umberpot.mixing.leftovers.forms import ChangeForm, LeftoverForm
-from umberpot.mixing.leftovers.services import Coloured
+from umberpot.mixing.leftovers.services import ColouredClayOnHand
 from umberpot.mixing.models import Mix
 from umberpot.mixing.next_actions import ColouredClay, of_mix, ways_on
 from umberpot.shelf.models import Material
@@ -50,7 +50,7 @@ def _leftover_refused(request: StudioRequest, mix: Mix, form: LeftoverForm) -> H
     return render(request, "mixing/leftovers/keep.html", context, status=400)
 
 
-def _coloured(request: StudioRequest, pk: int | None) -> Coloured:
+def _coloured(request: StudioRequest, pk: int | None) -> ColouredClayOnHand:
     rows = Material.objects.of(request.studio).filter(kind__in=Material.COLOURED)
     return services.on_shelf(get_object_or_404(rows, pk=pk))
 
@@ -65,7 +65,7 @@ def leftover(request: StudioRequest, pk: int) -> HttpResponse:
     return _page(request, found, form, change, 400 if form.errors else 200)
 
 
-def _change(found: Coloured, form: ChangeForm) -> Change | None:
+def _change(found: ColouredClayOnHand, form: ChangeForm) -> StrengthChange | None:
     if form.is_valid():
         with blaming_fields(form):
             return services.planned_change(found, **form.cleaned_data)
@@ -73,7 +73,11 @@ def _change(found: Coloured, form: ChangeForm) -> Change | None:
 
 
 def _page(
-    request: StudioRequest, found: Coloured, form: ChangeForm, change: Change | None, status: int
+    request: StudioRequest,
+    found: ColouredClayOnHand,
+    form: ChangeForm,
+    change: StrengthChange | None,
+    status: int,
 ) -> HttpResponse:
     step_g = request.studio.scale_step_g
     strongest = services.strongest_of(found.batch) if found.batch else ""
@@ -107,7 +111,7 @@ def _page(
     )
 
 
-def _to_go_on_with(found: Coloured) -> ColouredClay:
+def _to_go_on_with(found: ColouredClayOnHand) -> ColouredClay:
     """Coloured clay on the shelf; its own page changes it, so no way leads there."""
     if found.mix:
         return replace(of_mix(found.mix), change_url="")
@@ -115,7 +119,7 @@ def _to_go_on_with(found: Coloured) -> ColouredClay:
     return ColouredClay(batch, found.clay_name, material.state, None, "")
 
 
-def _shown(found: Coloured, change: Change, step_g: float) -> dict[str, Any]:
+def _shown(found: ColouredClayOnHand, change: StrengthChange, step_g: float) -> dict[str, Any]:
     return {
         "clay": to_step(change.clay_as_it_is_g, step_g) if change.add_clay_g else "",
         "adds": [
@@ -177,7 +181,7 @@ def pool(request: StudioRequest, pk: int) -> HttpResponse:
     return redirect("mixing:leftover", pk=bucket.pk)
 
 
-def _pool_scraps(request: StudioRequest, found: Coloured) -> HttpResponse:
+def _pool_scraps(request: StudioRequest, found: ColouredClayOnHand) -> HttpResponse:
     field = MeasureField(bounds.MASS)
     try:
         grams = field.clean(request.POST.get("grams", ""))

@@ -7,14 +7,14 @@ from django.http import QueryDict
 from django.utils import timezone
 
 from claycore.materials.batch import Batch
-from claycore.mixing.mass_balance import Stage, StageBalance, stage_balances
+from claycore.mixing.mass_balance import BatchStage, StageBalance, stage_balances
 from umberpot.mixing.calculators.series import SeriesInputs, SeriesView
 from umberpot.mixing.models import Mix, MixPart, Plan
 from umberpot.studio.whole_change import whole_change
 
 
 @dataclass(frozen=True)
-class Shortfall:
+class PlanShortfall:
     """A mix of a plan that cannot be as planned, and what can be done about it.
 
     ``more`` is what to mix more of, at the strength of ``more_of``; ``drops`` the mixes that go if
@@ -62,7 +62,7 @@ class Shortfall:
         return query.urlencode()
 
 
-def shortfalls(plan: Plan) -> list[Shortfall]:
+def shortfalls(plan: Plan) -> list[PlanShortfall]:
     """What of a plan comes short, in the order it is made. Three queries.
 
     A series takes masses in the state of its clay and loses what its plan says on bowl and plaster;
@@ -83,7 +83,7 @@ def shortfalls(plan: Plan) -> list[Shortfall]:
     ]
 
 
-def _stage(mix: Mix, mixes: Sequence[Mix], series: SeriesInputs | None) -> Stage:
+def _stage(mix: Mix, mixes: Sequence[Mix], series: SeriesInputs | None) -> BatchStage:
     """A mix as the core's balance wants it; what is left out of the plan is nobody's source."""
     total_g = mix.batch.mass_g
     tiles_g = series.clay.as_weighed_g(series.wanted.tiles_g) if series else mix.poured_g or 0.0
@@ -92,7 +92,7 @@ def _stage(mix: Mix, mixes: Sequence[Mix], series: SeriesInputs | None) -> Stage
         part.mix = mix
         if part.role in MixPart.COLOURED and part.source in mixes:
             source = mixes[mixes.index(part.source)]
-            return Stage(
+            return BatchStage(
                 total_g,
                 tiles_g,
                 mixes.index(source),
@@ -102,7 +102,7 @@ def _stage(mix: Mix, mixes: Sequence[Mix], series: SeriesInputs | None) -> Stage
                 mix.left_g,
                 _went_before_the_count(part, source),
             )
-    return Stage(total_g, tiles_g, lost_share=lost_share, left_g=mix.left_g)
+    return BatchStage(total_g, tiles_g, lost_share=lost_share, left_g=mix.left_g)
 
 
 def _went_before_the_count(part: MixPart, source: Mix) -> bool:
@@ -111,13 +111,13 @@ def _went_before_the_count(part: MixPart, source: Mix) -> bool:
 
 
 def _shortfall(
-    index: int, mixes: Sequence[Mix], stages: Sequence[Stage], stand: StageBalance, tiles: int
-) -> Shortfall:
+    index: int, mixes: Sequence[Mix], stages: Sequence[BatchStage], stand: StageBalance, tiles: int
+) -> PlanShortfall:
     mix, stage = mixes[index], stages[index]
     source = None if stage.source is None else mixes[stage.source]
     more_of = source if source and stand.missing_g else mix
     missing_g = (stand.missing_g or stand.tiles_missing_g) / (1 - stage.lost_share)
-    return Shortfall(
+    return PlanShortfall(
         mix=mix,
         source=source,
         stand=stand,
@@ -130,7 +130,7 @@ def _shortfall(
     )
 
 
-def _share_there(index: int, stages: Sequence[Stage], stand: StageBalance) -> float:
+def _share_there(index: int, stages: Sequence[BatchStage], stand: StageBalance) -> float:
     """The share of what a stage and all that is to be made of it take that is there."""
     stage = stages[index]
     if stand.missing_g:
@@ -139,7 +139,7 @@ def _share_there(index: int, stages: Sequence[Stage], stand: StageBalance) -> fl
     return stand.holds_g * (1 - stage.lost_share) / (stage.tiles_g + onward_g)
 
 
-def _with_all_made_of(index: int, stages: Sequence[Stage]) -> list[int]:
+def _with_all_made_of(index: int, stages: Sequence[BatchStage]) -> list[int]:
     """A position and those of everything that is still to be made of it, at any remove."""
     gone = [index]
     for position in range(index + 1, len(stages)):

@@ -11,11 +11,11 @@ from django.db.models import Max
 from claycore.materials import slip
 from claycore.materials.clay_in_hand import ClayCondition, ClayInHand, ClayState
 from claycore.materials.composition import Addition, Convention
-from claycore.mixing.campaign import Batch
+from claycore.mixing.campaign import CampaignBatch
 from claycore.mixing.dose import Dose, dose
-from claycore.mixing.pour_plan import CellBatch, Grid, Pot, Pour
-from claycore.mixing.series import Plan as SeriesPlan
+from claycore.mixing.pour_plan import CellBatch, Pot, Pour, PourGrid
 from claycore.mixing.series import PlannedBatch
+from claycore.mixing.series import SeriesPlan as SeriesPlan
 from claycore.mixing.series_on_the_scale import Ingredient, ToWeigh, to_weigh
 from umberpot.mixing.calculators.campaign import CampaignInputs
 from umberpot.mixing.models import Mix, MixPart, Plan
@@ -114,7 +114,9 @@ def _part_of_batch(
 
 
 @whole_change()
-def keep_pots(order: PlanOrder, grid: Grid, pots: tuple[Pot, ...], have: dict[str, str]) -> Plan:
+def keep_pots(
+    order: PlanOrder, grid: PourGrid, pots: tuple[Pot, ...], have: dict[str, str]
+) -> Plan:
     """A grid in slip: a mix for every pour, made of what stayed in the pot of the one before.
 
     The same ``request_key`` keeps it only once.
@@ -150,12 +152,12 @@ def keep_pots(order: PlanOrder, grid: Grid, pots: tuple[Pot, ...], have: dict[st
     return plan
 
 
-def _wanted(grid: Grid, cell: tuple[float, float]) -> dict[str, float]:
+def _wanted(grid: PourGrid, cell: tuple[float, float]) -> dict[str, float]:
     return {axis.name: cell[side] for side, axis in enumerate(grid.axes) if cell[side] > 0}
 
 
 def _parts_of_pour(
-    order: PlanOrder, grid: Grid, pot: Pot, index: int, before: Mix | None, on_shelf: Shelf
+    order: PlanOrder, grid: PourGrid, pot: Pot, index: int, before: Mix | None, on_shelf: Shelf
 ) -> tuple[PartOrder, ...]:
     pour: Pour = pot.pours[index]
     if before is None:
@@ -199,7 +201,7 @@ def _parts_of_pour(
 @whole_change()
 def keep_batches(
     order: PlanOrder,
-    grid: Grid,
+    grid: PourGrid,
     clay: ClayInHand,
     batches: list[CellBatch],
     have: dict[str, str],
@@ -225,7 +227,9 @@ def _keep_dose(order: PlanOrder, plan: Plan, position: int, made_of: Dose) -> Mi
 
 
 @whole_change()
-def keep_campaign(order: PlanOrder, inputs: CampaignInputs, batches: Sequence[Batch]) -> Plan:
+def keep_campaign(
+    order: PlanOrder, inputs: CampaignInputs, batches: Sequence[CampaignBatch]
+) -> Plan:
     """A campaign with the mixes of its first strength. The same ``request_key`` keeps it once."""
     made = order.made_already()
     if made:
@@ -238,7 +242,7 @@ def keep_campaign(order: PlanOrder, inputs: CampaignInputs, batches: Sequence[Ba
 
 @whole_change()
 def add_to_campaign(
-    order: PlanOrder, plan: Plan, inputs: CampaignInputs, batches: Sequence[Batch]
+    order: PlanOrder, plan: Plan, inputs: CampaignInputs, batches: Sequence[CampaignBatch]
 ) -> list[Mix]:
     """Further mixes of a campaign, given back; one that it has already is not made twice."""
     there = [mix.wanted_pcts for mix in plan.mixes.kept()]

@@ -17,7 +17,7 @@ _KEPT_FOR_S = 24 * 3600
 
 
 @dataclass(frozen=True)
-class Recorded:
+class RecordedDisplay:
     """The grams that the display showed when they were recorded, and the cell they were for.
 
     ``id`` is '' where nothing was recorded of what lies there. That it was touched since is kept
@@ -44,15 +44,15 @@ class Recorded:
             self.touched()
 
 
-def recorded_on_pan() -> Recorded:
+def recorded_on_pan() -> RecordedDisplay:
     """What was recorded last of the scale's load."""
-    return cache.get(_of_scale()) or Recorded()
+    return cache.get(_of_scale()) or RecordedDisplay()
 
 
 def note_recorded(grams: float, cell: str = "") -> None:
     """What the display shows is in the records now; ``grams`` with the container."""
     if settings.SCALE_ADDRESS:
-        cache.set(_of_scale(), Recorded(uuid.uuid4().hex, grams, cell), _KEPT_FOR_S)
+        cache.set(_of_scale(), RecordedDisplay(uuid.uuid4().hex, grams, cell), _KEPT_FOR_S)
 
 
 def _of_scale() -> str:

@@ -25,7 +25,7 @@ from umberpot.mixing.models import Mix, MixPart, Weighing
 from umberpot.mixing.next_actions import put_right
 from umberpot.mixing.places import PLACE
 from umberpot.mixing.plans import balance
-from umberpot.mixing.plans.balance import Shortfall
+from umberpot.mixing.plans.balance import PlanShortfall
 from umberpot.mixing.stock import NOTHING_G, stock_for_mixes, stock_for_part
 from umberpot.mixing.weighing import scale, services
 from umberpot.mixing.weighing.forms import GramsForm, LeftForm
@@ -158,7 +158,7 @@ def _to_count(parts: list[MixPart]) -> list[tuple[Material, float]]:
     return list(below.items())
 
 
-def _short(mix: Mix) -> Shortfall | None:
+def _short(mix: Mix) -> PlanShortfall | None:
     """What this mix of a plan comes short of, by what is there; None where it does not."""
     if mix.plan is None or mix.finished_at:
         return None

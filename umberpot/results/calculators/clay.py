@@ -16,7 +16,7 @@ from claycore.firing import cones
 from claycore.judging import claims, firing_range
 from claycore.judging import verdict as judging
 from claycore.judging.adjustment_suggestions import Suggestion, suggestions
-from claycore.judging.claims import CheckedClaim, Claim
+from claycore.judging.claims import CheckedClaim, LabelClaim
 from claycore.judging.evidence import Evidence
 from claycore.judging.firing_range import FiringRange, Sureness
 from claycore.judging.limits import SCHOOLS, WARES, Limits, usual_limits
@@ -30,7 +30,7 @@ from claycore.testing.bars import Bar
 from claycore.testing.field_notes import ACIDS, COILS, THROWS, FieldNotes
 from claycore.testing.results import AtCone, ClayResults, clay_results
 from claycore.testing.shrinkage import DEFAULT_RULER_STEP_MM
-from umberpot.clays.verdicts.chart import Series, both_sizes
+from umberpot.clays.verdicts.chart import ChartSeries, both_sizes
 from umberpot.clays.verdicts.sentences import range_sentences, spread_words
 from umberpot.clays.verdicts.tables import figure_rows, seen_at
 from umberpot.results.calculators.bar_fields import BarLinesField, SagLinesField
@@ -54,7 +54,7 @@ class ClayInputs:
     is_dug: bool
     glazed: bool
     cone: str | None
-    claim: Claim
+    claim: LabelClaim
 
 
 @dataclass(frozen=True)
@@ -81,7 +81,7 @@ def _or_not_said(choices: Mapping[str, str], not_said: str = "not tested") -> li
     return [("", not_said), *choices.items()]
 
 
-class ClayForm(CalculatorForm[ClayInputs]):
+class ClayTestForm(CalculatorForm[ClayInputs]):
     """The query string: ``bar`` and ``sag`` repeated, what else is known, what it is judged as."""
 
     bar = BarLinesField(label="Bars, one line a bar and cone")
@@ -146,7 +146,7 @@ class ClayForm(CalculatorForm[ClayInputs]):
             typed["kind"] == Origin.DUG,
             typed["glazed"] == "yes",
             typed["cone"] or None,
-            Claim(
+            LabelClaim(
                 low,
                 high,
                 absorption_pct=typed["claim_absorption_pct"],
@@ -183,7 +183,7 @@ _MORE = (
 
 
 @dataclass(frozen=True)
-class ConeAnswer:
+class ClayConeAnswer:
     """All bars after one cone."""
 
     cone: str
@@ -214,7 +214,7 @@ class RuleAnswer:
 
 
 @dataclass(frozen=True)
-class AdviceAnswer:
+class ClayAdviceAnswer:
     """One thing to try; ``cones`` where it means some."""
 
     code: str
@@ -228,7 +228,7 @@ class ClayAnswer(Answer):
 
     drying_pct: float | None
     drying_u95: float | None
-    cones: list[ConeAnswer]
+    cones: list[ClayConeAnswer]
     mature_from: MatureAnswer | None
     bloats_from: str | None
     slumps_from: str | None
@@ -238,14 +238,14 @@ class ClayAnswer(Answer):
     rules: list[RuleAnswer]
     fails: list[str]
     open: list[str]
-    advice: list[AdviceAnswer]
+    advice: list[ClayAdviceAnswer]
     label: list[str]
 
 
 class ClayView(Calculator[ClayInputs, PastedClay]):
     """Results and verdict of pasted bars."""
 
-    form_class = ClayForm
+    form_class = ClayTestForm
     page = "results/calculators/clay.html"
     fragment = "results/calculators/_clay_answer.html"
 
@@ -300,7 +300,7 @@ class ClayView(Calculator[ClayInputs, PastedClay]):
             fails=[line.code for line in verdict.lines if line.fails],
             open=[line.code for line in verdict.lines if line.is_open],
             advice=[
-                AdviceAnswer(one.adjustment.code, one.what, list(one.cones))
+                ClayAdviceAnswer(one.adjustment.code, one.what, list(one.cones))
                 for one in result.suggestions
             ],
             label=[held.sentence for held in result.label],
@@ -325,7 +325,7 @@ class ClayView(Calculator[ClayInputs, PastedClay]):
             "label": result.label,
             "is_dug": result.evidence.as_dug_pct,
             "drawings": both_sizes(
-                [Series("These bars", result.results.cones)], limit_pct, result.range
+                [ChartSeries("These bars", result.results.cones)], limit_pct, result.range
             ),
         }
 
@@ -338,8 +338,8 @@ def _headline(inputs: ClayInputs, result: PastedClay) -> str:
     return judging.headline(result.verdicts, inputs.purpose, result.evidence.cone, label_fails)
 
 
-def _at_cone(at: AtCone) -> ConeAnswer:
-    return ConeAnswer(
+def _at_cone(at: AtCone) -> ClayConeAnswer:
+    return ClayConeAnswer(
         at.cone,
         at.bars,
         value_of(at.total),

@@ -46,7 +46,7 @@ class Beside:
 
 
 @dataclass(frozen=True)
-class GridCell:
+class ResultCell:
     """One cell: what was to be in it, what came of it, and how it differs from its neighbours.
 
     ``alike`` is what its tiles come to together; None where none is fired.
@@ -104,7 +104,7 @@ class ResultGrid:
     across: str
     down: str
     columns: list[str]
-    rows: list[tuple[str, list[GridCell]]]
+    rows: list[tuple[str, list[ResultCell]]]
 
     @property
     def has_joints(self) -> bool:
@@ -112,7 +112,7 @@ class ResultGrid:
         return any(True for _ in self.pairs)
 
     @property
-    def pairs(self) -> Iterator[tuple[GridCell, GridCell, Beside]]:
+    def pairs(self) -> Iterator[tuple[ResultCell, ResultCell, Beside]]:
         """Cells that touch and whose colours are known, and how far these lie apart."""
         for at, (_, cells) in enumerate(self.rows):
             for column, cell in enumerate(cells):
@@ -143,14 +143,14 @@ def result_grids(
     if layout is None:
         return []
     of_tile = {one.progress.tile.pk: batch for batch in batches for one in batch.tiles}
-    alike: dict[tuple[str, str], dict[Place, GridCell]] = {}
+    alike: dict[tuple[str, str], dict[Place, ResultCell]] = {}
     for result in results:
         tile, firing = result.progress.tile, result.progress.firing
         heat = firing.heat if firing else "not fired"
         for place in layout.places_of(tile):
             glaze = (tile.glaze_name or NOT_NAMED) if tile.glazed else UNGLAZED
             cells = alike.setdefault((heat, glaze), {})
-            there = cells.get(place) or GridCell(result.pct_words, alike=of_tile.get(tile.pk))
+            there = cells.get(place) or ResultCell(result.pct_words, alike=of_tile.get(tile.pk))
             cells[place] = replace(there, results=[*there.results, result])
     return [
         _grid(part, *same, cells)
@@ -175,7 +175,7 @@ class Layout:
     places_of: Callable[[Tile], Sequence[Place]]
     is_sparse: bool = False
 
-    def parts_with(self, cells: Mapping[Place, GridCell]) -> list["Layout"]:
+    def parts_with(self, cells: Mapping[Place, ResultCell]) -> list["Layout"]:
         """The same without empty rows and columns, so many columns at a time as a page is wide.
 
         Where there are controls alone, they stand once.
@@ -266,14 +266,14 @@ LAYOUTS: dict[Plan.Kind, Callable[[Plan], Layout | None]] = {
 """The kinds of plan whose results are drawn in rows and columns."""
 
 
-def _grid(layout: Layout, heat: str, surface: str, cells: Mapping[Place, GridCell]) -> ResultGrid:
+def _grid(layout: Layout, heat: str, surface: str, cells: Mapping[Place, ResultCell]) -> ResultGrid:
     columns, rows = list(layout.columns), list(layout.rows)
 
-    def at(row: int, column: int) -> GridCell | None:
+    def at(row: int, column: int) -> ResultCell | None:
         """The cell at a place, an empty one where nothing was made; None beyond the edge."""
         if row >= len(rows) or column >= len(columns):
             return None
-        return cells.get((rows[row], columns[column])) or GridCell("")
+        return cells.get((rows[row], columns[column])) or ResultCell("")
 
     return ResultGrid(
         f"{heat[0].upper()}{heat[1:]}, {surface}",
@@ -298,7 +298,7 @@ def _grid(layout: Layout, heat: str, surface: str, cells: Mapping[Place, GridCel
     )
 
 
-def _beside(one: GridCell, other: GridCell | None) -> Beside | None:
+def _beside(one: ResultCell, other: ResultCell | None) -> Beside | None:
     """How far the colours of two cells lie apart, where both are known."""
     if one.colour is None or other is None or other.colour is None or one.codes == other.codes:
         return None

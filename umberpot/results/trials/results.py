@@ -85,7 +85,7 @@ class Replicates:
 
 
 @dataclass(frozen=True)
-class Joint:
+class ColourJoint:
     """Where two tiles of the strip touch: how far their colours lie apart, if both are known."""
 
     left: str
@@ -217,16 +217,16 @@ def _surest_soaked(tiles: list[TileResult]) -> list[TileResult]:
     return []
 
 
-def joints(results: list[TileResult]) -> list[Joint]:
+def joints(results: list[TileResult]) -> list[ColourJoint]:
     """Every joint of the strip, left to right."""
     rows = []
     for left, right in pairwise(result.progress for result in results):
         codes = left.tile.code, right.tile.code
         if left.colour and right.colour:
             delta_e = difference.ciede2000(left.colour.lab, right.colour.lab)
-            rows.append(Joint(*codes, delta_e, difference.in_words(delta_e)))
+            rows.append(ColourJoint(*codes, delta_e, difference.in_words(delta_e)))
         else:
-            rows.append(Joint(*codes))
+            rows.append(ColourJoint(*codes))
     return rows
 
 

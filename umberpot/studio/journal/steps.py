@@ -10,7 +10,7 @@ from django.http import HttpRequest, HttpResponse
 
 
 @dataclass(frozen=True)
-class Step:
+class JournalStep:
     """One request, as the journal tells it."""
 
     key: str
@@ -23,10 +23,10 @@ class Step:
         return self.request.user if self.request.user.is_authenticated else None
 
 
-_step: ContextVar[Step | None] = ContextVar("step", default=None)
+_step: ContextVar[JournalStep | None] = ContextVar("step", default=None)
 
 
-def current_step() -> Step | None:
+def current_step() -> JournalStep | None:
     """The step under way; None outside a request, when the application works by itself."""
     return _step.get()
 
@@ -47,4 +47,4 @@ class StepMiddleware:
     def process_view(self, request: HttpRequest, *arguments: object) -> None:
         """Called once the address is resolved, before its view."""
         match = request.resolver_match
-        _step.set(Step(uuid.uuid4().hex, match.view_name if match else "", request))
+        _step.set(JournalStep(uuid.uuid4().hex, match.view_name if match else "", request))

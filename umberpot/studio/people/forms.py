@@ -26,7 +26,7 @@ class RoleForm(forms.Form):
     role = forms.ChoiceField(choices=Role.choices)
 
 
-class JoinForm(AccountForm):
+class InvitationForm(AccountForm):
     """The account of someone who joins by an invitation."""
 
     def __init__(self, *args: Any, studio: Studio, **kwargs: Any) -> None:

@@ -16,7 +16,7 @@ from umberpot.studio.addresses import outside
 from umberpot.studio.forms import FirstRunForm, FoundForm
 from umberpot.studio.models import Invitation, Membership
 from umberpot.studio.people import sentences, services
-from umberpot.studio.people.forms import InviteForm, JoinForm, RoleForm
+from umberpot.studio.people.forms import InvitationForm, InviteForm, RoleForm
 from umberpot.studio.request import StudioRequest, posted
 from umberpot.studio.role_list import Role
 from umberpot.studio.roles import for_owners, readers_send, without_studio
@@ -205,7 +205,7 @@ def join(request: HttpRequest, token: str) -> HttpResponse:
     shown = {"invitation": invitation, "closed": closed}
     if closed:
         return render(request, "studio/people/join.html", shown, status=410)
-    form = JoinForm(posted(request), studio=invitation.studio)
+    form = InvitationForm(posted(request), studio=invitation.studio)
     ready = request.method == "POST" if person.is_authenticated else form.is_valid()
     if ready:
         joining = person if person.is_authenticated else form.save(commit=False)

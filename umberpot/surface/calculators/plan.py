@@ -20,9 +20,9 @@ from claycore.surface.coats import (
     Clear,
     ClearOn,
     Coat,
+    CoatStack,
     Onto,
     SlipKind,
-    Stack,
     Technique,
 )
 from claycore.surface.steps import OnTheLine, line_of_time
@@ -98,7 +98,7 @@ def _name(text: str) -> str:
 class PlanInputs:
     """A stack, and the area of the face, cm²; None where nobody asks for amounts."""
 
-    stack: Stack
+    stack: CoatStack
     area_cm2: float | None
 
 
@@ -172,7 +172,7 @@ class SurfacePlanForm(CalculatorForm[PlanInputs]):
         technique = Technique(typed["technique"] or Technique.COATS)
         onto = Onto(typed["onto"] or TECHNIQUES[technique].onto)
         covers = dict(typed["covers"])
-        stack = Stack(
+        stack = CoatStack(
             [_coat(one, onto, covers.get(one.name)) for one in typed["coat"]],
             technique,
             typed["body"],

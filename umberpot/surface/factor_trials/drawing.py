@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from claycore.colour.notation import Lab
 from claycore.measure.formatting import plain
 from claycore.surface.factor_trials.scales import SCALES
-from umberpot.surface.factor_trials.reading import Piece, in_words
+from umberpot.surface.factor_trials.reading import ReadPiece, in_words
 from umberpot.ui.components.tile_looks import DARK_BELOW_LIGHTNESS
 
 
@@ -22,13 +22,13 @@ class PieceLook:
     step: str
 
 
-def step_of(piece: Piece, scale: str) -> str:
+def step_of(piece: ReadPiece, scale: str) -> str:
     """What a piece was rated on a scale, as it stands in its drawing; '' where it was not."""
     value = piece.value(scale)
     return "" if piece.row.lost or value is None else plain(value, 1)
 
 
-def look_of(piece: Piece, scale: str, name: str) -> PieceLook:
+def look_of(piece: ReadPiece, scale: str, name: str) -> PieceLook:
     """How a piece looks with its rating on a scale; ``name`` is its combination."""
     value = piece.value(scale)
     found = "broken or lost" if piece.row.lost else in_words(SCALES[scale], value)

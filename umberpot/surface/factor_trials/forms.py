@@ -9,11 +9,11 @@ from django.http import QueryDict
 from claycore.measure.errors import ClayError
 from claycore.surface.factor_trials.design import SLABS, Design, Factor
 from claycore.surface.factor_trials.expectations import ClaimKind
-from claycore.surface.factor_trials.scales import SCALES, Scale
+from claycore.surface.factor_trials.scales import SCALES, RatingScale
 from claycore.surface.factor_trials.whole_firing import WHY_NOT, shared_by_a_slab
 from umberpot.studio.models import Studio
 from umberpot.surface.factor_trials import sentences
-from umberpot.surface.factor_trials.reading import Piece
+from umberpot.surface.factor_trials.reading import ReadPiece
 from umberpot.surface.factor_trials.services import Rated
 from umberpot.surface.models import FactorPiece
 from umberpot.surface.models.factor_trials import CLAIM_KINDS
@@ -205,10 +205,10 @@ class RatingSheet(EditingForm, forms.Form):
     rater = forms.CharField(max_length=60, widget=forms.HiddenInput)
 
     def __init__(
-        self, data: QueryDict | None, pieces: Sequence[Piece], code: str, rater: str
+        self, data: QueryDict | None, pieces: Sequence[ReadPiece], code: str, rater: str
     ) -> None:
         super().__init__(data, initial={"rater": rater})
-        scale: Scale = SCALES[code]
+        scale: RatingScale = SCALES[code]
         self.pieces = {f"piece_{one.row.pk}": one for one in pieces}
         steps = [(str(n), word) for n, word in enumerate(scale.steps)]
         choices = [("", ""), *steps, (LOST, "broken or lost")]
@@ -220,7 +220,7 @@ class RatingSheet(EditingForm, forms.Form):
             )
 
     @property
-    def rows(self) -> list[tuple[Piece, forms.BoundField, str]]:
+    def rows(self) -> list[tuple[ReadPiece, forms.BoundField, str]]:
         """Each piece with its field and what is chosen there."""
         return [(one, self[name], str(self[name].value())) for name, one in self.pieces.items()]
 
@@ -238,7 +238,7 @@ class ColourSheet(EditingForm, forms.Form):
 
     use_required_attribute = False
 
-    def __init__(self, data: QueryDict | None, pieces: Sequence[Piece], studio: Studio) -> None:
+    def __init__(self, data: QueryDict | None, pieces: Sequence[ReadPiece], studio: Studio) -> None:
         super().__init__(data)
         self.studio = studio
         self.pieces = [one for one in pieces if not one.row.lost]
@@ -253,7 +253,7 @@ class ColourSheet(EditingForm, forms.Form):
                 )
 
     @property
-    def rows(self) -> list[tuple[Piece, forms.BoundField, forms.BoundField]]:
+    def rows(self) -> list[tuple[ReadPiece, forms.BoundField, forms.BoundField]]:
         """Each piece with the fields of its two halves."""
         return [
             (one, self[_half(one.row, False)], self[_half(one.row, True)]) for one in self.pieces

@@ -5,16 +5,16 @@ from dataclasses import dataclass
 
 from claycore.measure.formatting import plain
 from claycore.surface.factor_trials.design import Cell, Factor, control_number, is_control
-from claycore.surface.factor_trials.effects import MainEffect, Pair
+from claycore.surface.factor_trials.effects import LevelPair, MainEffect
 from claycore.surface.factor_trials.raters import Agreement, agreement
-from claycore.surface.factor_trials.scales import SCALES, Scale
+from claycore.surface.factor_trials.scales import SCALES, RatingScale
 from claycore.surface.factor_trials.sentences import Said, all_of
-from umberpot.surface.factor_trials.reading import Piece, effects_on, in_words
+from umberpot.surface.factor_trials.reading import ReadPiece, effects_on, in_words
 from umberpot.surface.models import FactorTrial
 
 
 @dataclass(frozen=True)
-class Compared:
+class ComparedLevels:
     """Two levels of a factor as a row of its table, the worse one first."""
 
     worse: str
@@ -37,7 +37,7 @@ class FactorTable:
 
     name: str
     levels: Sequence[LevelRow]
-    pairs: Sequence[Compared]
+    pairs: Sequence[ComparedLevels]
 
 
 @dataclass(frozen=True)
@@ -45,7 +45,7 @@ class OnScale:
     """A trial on one of its scales."""
 
     code: str
-    scale: Scale
+    scale: RatingScale
     said: Sequence[Said]
     tables: Sequence[FactorTable]
     rated: int
@@ -53,7 +53,7 @@ class OnScale:
     agreement: Agreement[str]
 
 
-def on_scale(trial: FactorTrial, pieces: Sequence[Piece], code: str) -> OnScale:
+def on_scale(trial: FactorTrial, pieces: Sequence[ReadPiece], code: str) -> OnScale:
     """Everything that is said of a trial on one scale."""
     scale, design = SCALES[code], trial.design
     effects = effects_on(trial, pieces, code)
@@ -75,7 +75,7 @@ def on_scale(trial: FactorTrial, pieces: Sequence[Piece], code: str) -> OnScale:
     )
 
 
-def _table(factor: Factor, main: MainEffect, scale: Scale) -> FactorTable:
+def _table(factor: Factor, main: MainEffect, scale: RatingScale) -> FactorTable:
     rows = zip(factor.levels, main.typical, strict=True)
     return FactorTable(
         factor.name,
@@ -84,12 +84,12 @@ def _table(factor: Factor, main: MainEffect, scale: Scale) -> FactorTable:
     )
 
 
-def _compared(levels: Sequence[str], pair: Pair) -> Compared:
+def _compared(levels: Sequence[str], pair: LevelPair) -> ComparedLevels:
     """Two levels, the one that was worse more often first."""
     found = pair if pair.first_worse >= pair.second_worse else pair.turned
     share = f"{100 * found.share[0]:.0f} to {100 * found.share[1]:.0f} %" if found.share else ""
     more = found.difference
-    return Compared(
+    return ComparedLevels(
         levels[found.first],
         levels[found.second],
         f"{found.first_worse} of {found.count}",
@@ -98,18 +98,18 @@ def _compared(levels: Sequence[str], pair: Pair) -> Compared:
 
 
 @dataclass(frozen=True)
-class Slab:
+class SlabOfPieces:
     """A slab and what stands at each of its places."""
 
     number: int
     places: Sequence[tuple[str, str]]
 
 
-def slabs_of(trial: FactorTrial, pieces: Sequence[Piece]) -> list[Slab]:
+def slabs_of(trial: FactorTrial, pieces: Sequence[ReadPiece]) -> list[SlabOfPieces]:
     """The map of each slab: the code of each place and its combination in words."""
     design = trial.design
     return [
-        Slab(
+        SlabOfPieces(
             number,
             [
                 (one.row.code, design.named(one.row.cell))
@@ -122,47 +122,47 @@ def slabs_of(trial: FactorTrial, pieces: Sequence[Piece]) -> list[Slab]:
 
 
 @dataclass(frozen=True)
-class GridCell:
+class FactorCell:
     """The pieces of one combination, all slabs."""
 
     name: str
-    pieces: Sequence[Piece]
+    pieces: Sequence[ReadPiece]
 
 
 @dataclass(frozen=True)
-class Grid:
+class FactorGrid:
     """The grid of two factors, at one level of the third where there is one."""
 
     title: str
     columns: Sequence[str]
-    rows: Sequence[tuple[str, Sequence[GridCell]]]
+    rows: Sequence[tuple[str, Sequence[FactorCell]]]
 
 
-def controls_of(trial: FactorTrial, pieces: Sequence[Piece]) -> list[GridCell]:
+def controls_of(trial: FactorTrial, pieces: Sequence[ReadPiece]) -> list[FactorCell]:
     """The pieces of each control of a trial."""
     beside = [piece for piece in pieces if is_control(piece.row.cell)]
     return [
-        GridCell(name, [one for one in beside if control_number(one.row.cell) == number])
+        FactorCell(name, [one for one in beside if control_number(one.row.cell) == number])
         for number, name in enumerate(trial.controls)
     ]
 
 
-def grids_of(trial: FactorTrial, pieces: Sequence[Piece]) -> list[Grid]:
+def grids_of(trial: FactorTrial, pieces: Sequence[ReadPiece]) -> list[FactorGrid]:
     """The grids of a trial, the first factor down and the second across."""
     design = trial.design
-    of_cell: dict[Cell, list[Piece]] = {}
+    of_cell: dict[Cell, list[ReadPiece]] = {}
     for piece in pieces:
         of_cell.setdefault(piece.row.cell, []).append(piece)
     down, across, *third = design.factors
     return [
-        Grid(
+        FactorGrid(
             f"{third[0].name}: {level}" if third else "",
             across.levels,
             [
                 (
                     row,
                     [
-                        GridCell(design.named((r, c, *at)), of_cell.get((r, c, *at), []))
+                        FactorCell(design.named((r, c, *at)), of_cell.get((r, c, *at), []))
                         for c in range(len(across.levels))
                     ],
                 )

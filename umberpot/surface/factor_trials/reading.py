@@ -7,9 +7,9 @@ from django.db.models import Prefetch
 
 from claycore.colour.difference import ciede2000
 from claycore.colour.notation import Lab
-from claycore.surface.factor_trials.effects import Effects, Result, effects_of
+from claycore.surface.factor_trials.effects import Effects, PieceResult, effects_of
 from claycore.surface.factor_trials.raters import agreed
-from claycore.surface.factor_trials.scales import COLOUR_LOST, SCALES, Scale
+from claycore.surface.factor_trials.scales import COLOUR_LOST, SCALES, RatingScale
 from umberpot.surface.models import FactorPiece, FactorTrial, PieceColour, Rating
 
 Ratings = Mapping[tuple[str, str], int]
@@ -17,7 +17,7 @@ Ratings = Mapping[tuple[str, str], int]
 
 
 @dataclass(frozen=True)
-class Piece:
+class ReadPiece:
     """A piece with all that was found on it."""
 
     row: FactorPiece
@@ -50,7 +50,7 @@ class Piece:
         return agreed(own)[0] if own else None
 
 
-def pieces_of(trial: FactorTrial) -> list[Piece]:
+def pieces_of(trial: FactorTrial) -> list[ReadPiece]:
     """Every piece of a trial by slab and place, in three queries."""
     current = {
         name: Prefetch(name, model.objects.filter(superseded_at=None))
@@ -60,21 +60,21 @@ def pieces_of(trial: FactorTrial) -> list[Piece]:
     for row in trial.pieces.prefetch_related(*current.values()):
         colours = {one.washed: one for one in row.colours.all()}
         ratings = {(one.scale, one.rater): one.step for one in row.ratings.all()}
-        found.append(Piece(row, ratings, colours.get(False), colours.get(True)))
+        found.append(ReadPiece(row, ratings, colours.get(False), colours.get(True)))
     return found
 
 
-def effects_on(trial: FactorTrial, pieces: Sequence[Piece], scale: str) -> Effects:
+def effects_on(trial: FactorTrial, pieces: Sequence[ReadPiece], scale: str) -> Effects:
     """What the pieces show on a scale."""
     results = [
-        Result(piece.row.slab, piece.row.cell, value)
+        PieceResult(piece.row.slab, piece.row.cell, value)
         for piece in pieces
         if (value := piece.value(scale)) is not None
     ]
     return effects_of(trial.design, results, measured=SCALES[scale].is_measured)
 
 
-def in_words(scale: Scale, value: float | None) -> str:
+def in_words(scale: RatingScale, value: float | None) -> str:
     """A rating or figure as one says it; between two steps it has no word."""
     if value is None:
         return "not rated"

@@ -4,12 +4,12 @@ from collections.abc import Sequence
 
 from claycore.surface.factor_trials.design import is_control
 from claycore.surface.factor_trials.scales import COLOUR_LOST
-from umberpot.surface.factor_trials.reading import Piece
+from umberpot.surface.factor_trials.reading import ReadPiece
 from umberpot.surface.models import FactorTrial
 from umberpot.ui import tables
 
 
-def to_csv(trial: FactorTrial, pieces: Sequence[Piece]) -> str:
+def to_csv(trial: FactorTrial, pieces: Sequence[ReadPiece]) -> str:
     """Slab, place, levels, each rater's steps by scale, both colours and what was lost."""
     factors = [factor.name for factor in trial.design.factors]
     by_rater = sorted({pair for piece in pieces for pair in piece.ratings})
@@ -25,7 +25,7 @@ def _column(factor: str) -> str:
     return f"factor {factor}"
 
 
-def _row(trial: FactorTrial, piece: Piece, factors: Sequence[str]) -> dict[str, str]:
+def _row(trial: FactorTrial, piece: ReadPiece, factors: Sequence[str]) -> dict[str, str]:
     cell, lost = piece.row.cell, piece.lost_delta_e
     design = trial.design
     levels = {}

@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 
 from claycore.colour.notation import Lab
-from claycore.surface.coats import Application, Clear, Coat, Onto, SlipKind, Stack, Technique
+from claycore.surface.coats import Application, Clear, Coat, CoatStack, Onto, SlipKind, Technique
 from claycore.surface.shapes import Side
 from umberpot.colours.predict.expected import Expected
 from umberpot.surface.models import PlannedCoat, SurfacePlan
@@ -27,9 +27,9 @@ def core_coat(coat: PlannedCoat, colour: Expected | None = None) -> Coat:
 
 def core_face(
     plan: SurfacePlan, face: Face, colours: Sequence[Expected | None], body: Lab | None
-) -> Stack:
+) -> CoatStack:
     """A face with the fired colours of its slips and its body, as far as they are known."""
-    return Stack(
+    return CoatStack(
         [core_coat(coat, colour) for coat, colour in zip(face.coats, colours, strict=True)],
         Technique(plan.technique),
         body.lightness if body else None,
@@ -39,10 +39,10 @@ def core_face(
     )
 
 
-def core_piece(plan: SurfacePlan, coats: Sequence[PlannedCoat], faces: Sequence[Face]) -> Stack:
+def core_piece(plan: SurfacePlan, coats: Sequence[PlannedCoat], faces: Sequence[Face]) -> CoatStack:
     """A whole piece, with what is done to all of its faces: glazed where any of them is."""
     glazed = any(face.glazing.is_glazed for face in faces)
-    return Stack(
+    return CoatStack(
         [core_coat(coat) for coat in coats],
         Technique(plan.technique),
         clear=Clear.THIN if glazed else Clear.NONE,

@@ -30,7 +30,7 @@ class TooMuch(Exception):
 
 
 @dataclass(frozen=True)
-class Bucket:
+class SlipOnHand:
     """Slip that a coat can take from the shelf, how much there is, and what the plan has of it.
 
     ``on_hand_g`` is None where nobody ever counted it.
@@ -55,7 +55,7 @@ class SlipUseForm(forms.Form):
     grams = MeasureField(bounds.MASS, label="From the bucket")
 
 
-def buckets_of(plan: SurfacePlan, coats: Sequence[PlannedCoat]) -> dict[int, Bucket]:
+def buckets_of(plan: SurfacePlan, coats: Sequence[PlannedCoat]) -> dict[int, SlipOnHand]:
     """By the key of a coat, the fullest bucket on the shelf that holds its slip.
 
     That is slip of the same clay with the same percentages, whichever mix it was made as. As many
@@ -75,7 +75,7 @@ def buckets_of(plan: SurfacePlan, coats: Sequence[PlannedCoat]) -> dict[int, Buc
     found = {}
     for coat in coats:
         fitting = [
-            Bucket(slip, on_hand[slip.pk], used[slip.pk])
+            SlipOnHand(slip, on_hand[slip.pk], used[slip.pk])
             for slip in slips
             if _holds(slip, mixes.get(slip.pk), coat)
         ]

@@ -6,9 +6,9 @@ from enum import StrEnum
 
 from claycore.colour.notation import Lab
 from claycore.surface.samples import coats_to
-from umberpot.colours.find.library import Tested, tested_under_each
+from umberpot.colours.find.library import TestedTiles, tested_under_each
 from umberpot.colours.fired import Conditions
-from umberpot.colours.predict.expected import Expected, Ground, ground_of
+from umberpot.colours.predict.expected import Expected, FiredGround, ground_of
 from umberpot.firings.models.atmospheres import Atmosphere
 from umberpot.studio.models import Studio
 from umberpot.surface.models import PlannedCoat, SurfacePlan
@@ -20,7 +20,7 @@ HATCHED = "url(#hatched)"
 """The pattern of what has no known colour; ``surface/plans/_hatched.html`` defines it."""
 
 
-class Drawn(StrEnum):
+class ColourOrigin(StrEnum):
     """How a colour is known, by the class that draws it."""
 
     FIRED = "band-fired"
@@ -29,7 +29,7 @@ class Drawn(StrEnum):
 
 
 @dataclass(frozen=True)
-class Layer:
+class SectionLayer:
     """A coat as a section shows it; what nothing is known of is None.
 
     ``own`` is the colour of its slip by itself, and ``seen`` that of a test tile which carries what
@@ -49,15 +49,17 @@ class Layer:
         return self.seen or self.own
 
     @property
-    def drawn(self) -> Drawn:
+    def drawn(self) -> ColourOrigin:
         if self.colour is None:
-            return Drawn.UNKNOWN
-        return Drawn.PREDICTED if self.colour.is_predicted else Drawn.FIRED
+            return ColourOrigin.UNKNOWN
+        return ColourOrigin.PREDICTED if self.colour.is_predicted else ColourOrigin.FIRED
 
     @property
-    def bare_drawn(self) -> Drawn:
+    def bare_drawn(self) -> ColourOrigin:
         """How the colour without the glaze is known."""
-        return Drawn.PREDICTED if self.bare and self.bare.is_predicted else Drawn.FIRED
+        return (
+            ColourOrigin.PREDICTED if self.bare and self.bare.is_predicted else ColourOrigin.FIRED
+        )
 
     @property
     def lab(self) -> Lab | None:
@@ -85,7 +87,7 @@ class _ClayGround:
     """How a clay was fired as a plan's pieces will be: alone, and coloured."""
 
     plain: Lab | None
-    ground: Ground
+    ground: FiredGround
 
 
 def _under(plan: SurfacePlan, face: Face, clay: str) -> Conditions:
@@ -103,7 +105,7 @@ def _ways_of(plan: SurfacePlan, faces: Sequence[Face]) -> Iterator[Conditions]:
             yield _bare(_under(plan, face, clay))
 
 
-def _ground(conditions: Conditions, tested: Tested) -> _ClayGround:
+def _ground(conditions: Conditions, tested: TestedTiles) -> _ClayGround:
     return _ClayGround(tested.clay, ground_of(conditions, tested))
 
 
@@ -125,11 +127,11 @@ class FiredClays:
         """The fired colour of the body of a face; None where no plain tile of it was read."""
         return self._found[_under(plan, face, plan.body.name)].plain
 
-    def layers(self, plan: SurfacePlan, face: Face) -> list[Layer]:
+    def layers(self, plan: SurfacePlan, face: Face) -> list[SectionLayer]:
         """Each coat in the colour of its own tiles, or a predicted one; the lowest first."""
         return [self._layer(plan, face, place) for place in range(len(face.coats))]
 
-    def _layer(self, plan: SurfacePlan, face: Face, place: int) -> Layer:
+    def _layer(self, plan: SurfacePlan, face: Face, place: int) -> SectionLayer:
         coats, coat = face.coats, face.coats[place]
         on_body, alone = _under(plan, face, plan.body.name), _under(plan, face, clay_of(coat))
         core = [] if plan.is_stacked else [core_coat(one) for one in coats]
@@ -140,7 +142,7 @@ class FiredClays:
             bare = self._stacks.colour(on_it, _bare(on_body)) or self._colour(coat, _bare(alone))
         covers = coat.covers_pct or plan.entry.covers(place, len(coats))
         thick_mm = coat.coats * coat.thickness_mm
-        return Layer(coat.name, thick_mm, own, covers, seen, bare)
+        return SectionLayer(coat.name, thick_mm, own, covers, seen, bare)
 
     def _colour(self, coat: PlannedCoat, under: Conditions) -> Expected | None:
         there = self._found[under]

@@ -63,7 +63,7 @@ def shapes_with(measure: str) -> str:
     return " ".join(f"of-{code}" for code in having)
 
 
-class PlanForm(EditingForm, forms.Form):
+class SavedPlanForm(EditingForm, forms.Form):
     """What is to be decorated: body, pieces of a shape, firing, technique."""
 
     use_required_attribute = False

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from claycore.colour.notation import Lab
 from claycore.surface.techniques.entry import FACE_PCT, Lies
-from umberpot.surface.plans.colours import HATCHED, Drawn, Layer
+from umberpot.surface.plans.colours import HATCHED, ColourOrigin, SectionLayer
 
 PX_A_MM = 44.0
 BODY_PX = 72.0
@@ -20,14 +20,14 @@ PATCHES = 3
 
 
 @dataclass(frozen=True)
-class Band:
+class LayerBand:
     """One layer, from the top, and how its colour is known; ``parts`` are (x, width) of it."""
 
     title: str
     y: float
     height: float
     fill: str
-    drawn: Drawn
+    drawn: ColourOrigin
     parts: Sequence[tuple[float, float]] = ((0.0, WIDTH),)
 
     @property
@@ -40,10 +40,10 @@ class Band:
 
 
 @dataclass(frozen=True)
-class Section:
+class DrawnSection:
     """The bands of a section and how high it is, in the drawing's own units."""
 
-    bands: Sequence[Band]
+    bands: Sequence[LayerBand]
     height: float
 
     @property
@@ -53,11 +53,11 @@ class Section:
 
 
 def section(
-    layers: Sequence[Layer],
+    layers: Sequence[SectionLayer],
     body_name: str,
     body: Lab | None,
     lies: Lies = Lies.ON_EACH_OTHER,
-) -> Section:
+) -> DrawnSection:
     """The section of a plan whose layers come from the top down; without a body for ''.
 
     What ``lies`` in the base, the lowest layer, or in the body is drawn in it, not on it.
@@ -66,38 +66,38 @@ def section(
     on_it, y = ([], 0.0) if lies is Lies.IN_THE_BODY else stacked
     bands = list(on_it)
     if body_name:
-        drawn_as = Drawn.FIRED if body else Drawn.UNKNOWN
+        drawn_as = ColourOrigin.FIRED if body else ColourOrigin.UNKNOWN
         fill = body.hex if body else HATCHED
-        bands.append(Band(f"{body_name}, the body", y, BODY_PX, fill, drawn_as))
+        bands.append(LayerBand(f"{body_name}, the body", y, BODY_PX, fill, drawn_as))
         y += BODY_PX
     if lies is Lies.IN_THE_BASE and bands:
         bands += [_sunk(layer, n, bands[0].height) for n, layer in enumerate(layers[:-1])]
     if lies is Lies.IN_THE_BODY:
         deep = [min(BODY_PX / 2, max(LEAST_PX, one.thick_mm * PX_A_MM)) for one in layers]
         bands += [_sunk(layer, n, deep[n]) for n, layer in enumerate(layers)]
-    return Section(bands, y)
+    return DrawnSection(bands, y)
 
 
-def _bands(layers: Sequence[Layer]) -> tuple[list[Band], float]:
+def _bands(layers: Sequence[SectionLayer]) -> tuple[list[LayerBand], float]:
     """Layers on each other, from the top, and how high they are together."""
     heights = [layer.thick_mm * PX_A_MM for layer in layers]
     shrink = min(1.0, MOST_PX / max(sum(heights), 1.0))
-    bands: list[Band] = []
+    bands: list[LayerBand] = []
     y = 0.0
     for layer, height in zip(layers, heights, strict=True):
         drawn = max(LEAST_PX, height * shrink)
         parts = _parts(layer, len(bands))
-        bands.append(Band(layer.title, y, drawn, layer.fill, layer.drawn, parts))
+        bands.append(LayerBand(layer.title, y, drawn, layer.fill, layer.drawn, parts))
         y += drawn
     return bands, y
 
 
-def _sunk(layer: Layer, number: int, height: float) -> Band:
+def _sunk(layer: SectionLayer, number: int, height: float) -> LayerBand:
     """A layer that lies in what is under it, level with its face."""
-    return Band(layer.title, 0.0, height, layer.fill, layer.drawn, _parts(layer, number))
+    return LayerBand(layer.title, 0.0, height, layer.fill, layer.drawn, _parts(layer, number))
 
 
-def _parts(layer: Layer, number: int) -> list[tuple[float, float]]:
+def _parts(layer: SectionLayer, number: int) -> list[tuple[float, float]]:
     """Where the section cuts through a layer, as (x, width): all along where it covers all."""
     if layer.covers_pct >= FACE_PCT:
         return [(0.0, WIDTH)]

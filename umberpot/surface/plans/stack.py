@@ -9,7 +9,7 @@ from django.urls import reverse
 
 from claycore.colour.notation import Lab
 from claycore.judging import fit
-from claycore.judging.fit import Fit
+from claycore.judging.fit import ShrinkageFit
 from claycore.materials.clay_in_hand import ClayState
 from claycore.measure.formatting import plain
 from claycore.measure.uncertainty import Estimate
@@ -19,7 +19,7 @@ from claycore.surface.amounts import Coating, SlipAmount, slip_for
 from claycore.surface.shapes import Side
 from claycore.surface.steps import (
     OnTheLine,
-    Step,
+    SurfaceStep,
     as_protocol,
     line_of_time,
     with_own_times,
@@ -36,8 +36,8 @@ from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
 from umberpot.surface.models import PlannedCoat, SurfacePlan
 from umberpot.surface.plans.as_core import core_face, core_piece
-from umberpot.surface.plans.buckets import Bucket, SlipUseForm, buckets_of
-from umberpot.surface.plans.colours import FiredClays, Layer, clay_of, pcts_of
+from umberpot.surface.plans.buckets import SlipOnHand, SlipUseForm, buckets_of
+from umberpot.surface.plans.colours import FiredClays, SectionLayer, clay_of, pcts_of
 from umberpot.surface.plans.faces import Face, faces_of, side_of
 from umberpot.surface.waits.services import own_times
 
@@ -56,15 +56,15 @@ class CoatRow:
 
     coat: PlannedCoat
     covers_pct: float
-    layer: Layer
+    layer: SectionLayer
     amount: SlipAmount
     rules: Sequence[RuleResult]
-    fits: Sequence[Fit]
+    fits: Sequence[ShrinkageFit]
     make_url: str
     unmeasured: Material | None
     """The clay whose shrinkage is missing to tell whether slip and body fit, if one is."""
 
-    bucket: Bucket | None
+    bucket: SlipOnHand | None
     """The bucket of its slip; None where none is on the shelf."""
 
     use_form: SlipUseForm
@@ -124,7 +124,7 @@ class _Known:
 
     clays: FiredClays
     shrinkages: "Shrinkages"
-    buckets: Mapping[int, Bucket]
+    buckets: Mapping[int, SlipOnHand]
     forms: Mapping[int, SlipUseForm]
 
 
@@ -203,7 +203,7 @@ def _of_materials(studio: Studio, names: Iterable[str]) -> list[str]:
 def protocol_of(studio: Studio, plan: SurfacePlan) -> Protocol:
     """The waits of a plan as stages to be timed."""
     coats = list(plan.coats.all())
-    steps: list[Step] = steps_of(core_piece(plan, coats, faces_of(plan, coats)))
+    steps: list[SurfaceStep] = steps_of(core_piece(plan, coats, faces_of(plan, coats)))
     return as_protocol(with_own_times(steps, own_times(studio)))
 
 
@@ -298,7 +298,7 @@ def _unmeasured(plan: SurfacePlan, coat: PlannedCoat, known: Shrinkages) -> Mate
     return next((one for one in both if any((one.pk, code) not in known for code in _FITTED)), None)
 
 
-def _fits(plan: SurfacePlan, coat: PlannedCoat, known: Shrinkages) -> list[Fit]:
+def _fits(plan: SurfacePlan, coat: PlannedCoat, known: Shrinkages) -> list[ShrinkageFit]:
     """Whether slip and body shrink alike enough; nothing for a slip of the body itself."""
     clay = _clay_of(coat)
     if clay is None or clay.pk == plan.body_id or _unmeasured(plan, coat, known):

@@ -20,10 +20,10 @@ from umberpot.surface.models import PlannedCoat, SurfacePlan
 from umberpot.surface.places import PLACE
 from umberpot.surface.plans import sentences, services
 from umberpot.surface.plans.buckets import SlipUseForm, TooMuch, buckets_of, put_back, take
-from umberpot.surface.plans.colours import FiredClays, Layer
+from umberpot.surface.plans.colours import FiredClays, SectionLayer
 from umberpot.surface.plans.faces import faces_of
-from umberpot.surface.plans.forms import BucketForm, CoatForm, PlanForm
-from umberpot.surface.plans.section import Section, section
+from umberpot.surface.plans.forms import BucketForm, CoatForm, SavedPlanForm
+from umberpot.surface.plans.section import DrawnSection, section
 from umberpot.surface.plans.stack import CalculatedPlan, calculate
 from umberpot.surface.previews.boards import BOARDS
 from umberpot.surface.previews.drawn import draw
@@ -55,7 +55,7 @@ def plans(request: StudioRequest) -> HttpResponse:
     return render(request, "surface/plans/plans.html", {"place": PLACE, "page": page, "rows": rows})
 
 
-def _section(found: SurfacePlan, layers: Sequence[Layer], body: Lab | None) -> Section:
+def _section(found: SurfacePlan, layers: Sequence[SectionLayer], body: Lab | None) -> DrawnSection:
     """What a plan looks like cut through. Slabs that are stacked have no body under them."""
     under = "" if found.is_stacked and layers else found.body.name
     return section(layers, under, body, found.entry.lies)
@@ -65,7 +65,7 @@ def _section(found: SurfacePlan, layers: Sequence[Layer], body: Lab | None) -> S
 @require_http_methods(["GET", "POST"])
 def new(request: StudioRequest) -> HttpResponse:
     """A plan is begun."""
-    form = PlanForm(posted(request), studio=request.studio)
+    form = SavedPlanForm(posted(request), studio=request.studio)
     if form.is_valid():
         made = services.make_plan(request.studio, form.kept(), request_key(request), request.user)
         messages.success(request, sentences.PLAN_SAVED)
@@ -81,7 +81,7 @@ def change(request: StudioRequest, pk: int) -> HttpResponse:
     begun = {**vars(found), "body": found.body_id, **found.measures}
     begun |= {"clear": found.glazing.as_planned, "glaze": found.glaze_id}
     begun["inside_glaze"] = found.inside_glaze_id
-    form = PlanForm(posted(request), studio=request.studio, initial=begun)
+    form = SavedPlanForm(posted(request), studio=request.studio, initial=begun)
     if form.is_valid():
         services.change_plan(found, form.kept())
         messages.success(request, sentences.CHANGED)
@@ -89,7 +89,9 @@ def change(request: StudioRequest, pk: int) -> HttpResponse:
     return _form_page(request, form, found)
 
 
-def _form_page(request: StudioRequest, form: PlanForm, found: SurfacePlan | None) -> HttpResponse:
+def _form_page(
+    request: StudioRequest, form: SavedPlanForm, found: SurfacePlan | None
+) -> HttpResponse:
     return render(
         request,
         "surface/plans/edit.html",

@@ -10,7 +10,7 @@ from umberpot.surface.previews.boards import BOARDS
 
 
 @dataclass(frozen=True)
-class Drawn:
+class DrawnPreview:
     """A preview: its picture, what kind of file that is, and its figures in a sentence."""
 
     picture: bytes
@@ -18,8 +18,8 @@ class Drawn:
     summary: str
 
 
-def draw(plan: SurfacePlan, whole: CalculatedPlan, data: QueryDict) -> Drawn | None:
+def draw(plan: SurfacePlan, whole: CalculatedPlan, data: QueryDict) -> DrawnPreview | None:
     """The preview of a plan with what was asked for; None where there is nothing to draw."""
     kind = BOARDS.get(plan.technique)
     board = kind.draw(plan, whole, data) if kind else None
-    return Drawn(board.file(), kind.content_type, board.summary) if kind and board else None
+    return DrawnPreview(board.file(), kind.content_type, board.summary) if kind and board else None

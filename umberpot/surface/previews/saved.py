@@ -6,7 +6,7 @@ from django.contrib.auth.models import User
 from django.db.models import BooleanField, ExpressionWrapper, Q, QuerySet
 
 from umberpot.surface.models import KeptPreview, SurfacePlan
-from umberpot.surface.previews.drawn import Drawn
+from umberpot.surface.previews.drawn import DrawnPreview
 
 HAS_PHOTOGRAPH = ExpressionWrapper(Q(photograph__isnull=False), output_field=BooleanField())
 
@@ -17,7 +17,7 @@ def saved_previews(plan: SurfacePlan) -> QuerySet:
     return kept.defer("picture", "photograph").annotate(has_photograph=HAS_PHOTOGRAPH)
 
 
-def keep(plan: SurfacePlan, drawn: Drawn, key: uuid.UUID, by: User) -> None:
+def keep(plan: SurfacePlan, drawn: DrawnPreview, key: uuid.UUID, by: User) -> None:
     """Keeps a preview as it is drawn now. The same ``key`` keeps only one."""
     columns = {"plan": plan, "summary": drawn.summary[:400], "content_type": drawn.content_type}
     KeptPreview.objects.get_or_create(

@@ -10,7 +10,7 @@ from django.template.loader import render_to_string
 
 from claycore.colour.notation import Lab
 from claycore.measure.formatting import plain
-from claycore.surface.previews.layers import Layer
+from claycore.surface.previews.layers import WallLayer
 from claycore.surface.previews.scratched import DEPTH, Scratched, scratch
 from umberpot.surface.plans.colours import HATCHED
 from umberpot.surface.plans.stack import CoatRow
@@ -48,7 +48,7 @@ class DepthForm(forms.Form):
 class Scratch:
     """A face with its waves, in mm; ``ground`` is the colour of the top coat."""
 
-    layers: Sequence[Layer]
+    layers: Sequence[WallLayer]
     form: DepthForm
 
     @property
@@ -104,20 +104,20 @@ class Scratch:
         return f"{said} {width}, too fine: lines over {from_mm} mm show at arm’s length."
 
 
-def layers_of(rows: Sequence[CoatRow], body_name: str, body: Lab | None) -> list[Layer]:
+def layers_of(rows: Sequence[CoatRow], body_name: str, body: Lab | None) -> list[WallLayer]:
     """The layers of a plan whose rows come from the top down, the body last."""
     coats = [
-        Layer(
+        WallLayer(
             row.coat.name,
             row.coat.coats * row.coat.thickness_mm,
             row.layer.lab,
         )
         for row in rows
     ]
-    return [*coats, Layer(body_name, 100.0, body)]
+    return [*coats, WallLayer(body_name, 100.0, body)]
 
 
-def scratched_through(layers: Sequence[Layer], data: QueryDict) -> Scratch | None:
+def scratched_through(layers: Sequence[WallLayer], data: QueryDict) -> Scratch | None:
     """The face of a plan; None without a coat, or with a wrong figure."""
     if len(layers) < 2:
         return None
@@ -125,7 +125,7 @@ def scratched_through(layers: Sequence[Layer], data: QueryDict) -> Scratch | Non
     return Scratch(layers, form) if form.is_valid() else None
 
 
-def _fill(layer: Layer) -> str:
+def _fill(layer: WallLayer) -> str:
     return layer.lab.hex if layer.lab else HATCHED
 
 

@@ -8,7 +8,7 @@ import numpy as np
 from django import forms
 from django.http import QueryDict
 
-from claycore.surface.previews.layers import Layer
+from claycore.surface.previews.layers import WallLayer
 from claycore.surface.previews.sponged_back import PRESSURES, WIPES, Form, proud, sponge
 from claycore.surface.shapes import Shape
 from umberpot.surface.previews.raster import BEYOND, picture
@@ -45,7 +45,7 @@ def _stands() -> np.ndarray:
 class SpongedBack:
     """What the side of a form shows: layers from the top, the body last."""
 
-    layers: Sequence[Layer]
+    layers: Sequence[WallLayer]
     piece: Shape
     form: SpongeForm
 
@@ -90,7 +90,7 @@ class SpongedBack:
         return f"Seen: {', '.join(seen)}.{' A dirty sponge greys them all.' if dirty else ''}"
 
 
-def sponged_back(layers: Sequence[Layer], piece: Shape, data: QueryDict) -> SpongedBack | None:
+def sponged_back(layers: Sequence[WallLayer], piece: Shape, data: QueryDict) -> SpongedBack | None:
     """The side of a plan's form; None without a coat, or with a wrong figure."""
     form = SpongeForm(data)
     return SpongedBack(layers, piece, form) if form.is_valid() and len(layers) > 1 else None

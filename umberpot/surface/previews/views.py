@@ -16,7 +16,7 @@ from umberpot.surface.previews.saved import keep
 from umberpot.ui.pictures import as_jpeg, kept_forever
 
 
-class PhotographForm(forms.Form):
+class PreviewPhotographForm(forms.Form):
     """The photograph of a fired piece."""
 
     photograph = forms.FileField(error_messages={"required": sentences.CHOOSE_A_PHOTOGRAPH})
@@ -66,7 +66,7 @@ def photograph(request: StudioRequest, pk: int) -> HttpResponse:
 def add_photograph(request: StudioRequest, pk: int) -> HttpResponse:
     """The photograph of the fired piece, beside the preview."""
     kept = _kept(request, pk)
-    form = PhotographForm(request.POST, request.FILES)
+    form = PreviewPhotographForm(request.POST, request.FILES)
     if form.is_valid():
         kept.photograph = form.cleaned_data["photograph"]
         kept.save(update_fields=["photograph"])

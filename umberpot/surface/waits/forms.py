@@ -6,7 +6,7 @@ from django import forms
 
 from claycore.measure.bounds import Bound
 from claycore.measure.errors import ClayError
-from claycore.surface.steps import WAITS, OwnTime, Step
+from claycore.surface.steps import WAITS, OwnTime, SurfaceStep
 from umberpot.ui.editing import EditingForm
 from umberpot.ui.fields.measures import MeasureField
 
@@ -30,7 +30,7 @@ class WaitsForm(EditingForm, forms.Form):
                 self.fields[f"{end}_{wait.code}"] = field
 
     @property
-    def rows(self) -> list[tuple[Step, forms.BoundField, forms.BoundField]]:
+    def rows(self) -> list[tuple[SurfaceStep, forms.BoundField, forms.BoundField]]:
         """Each wait with its two fields."""
         return [(one, self[f"least_{one.code}"], self[f"most_{one.code}"]) for one in WAITS]
 

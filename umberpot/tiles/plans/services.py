@@ -10,8 +10,8 @@ from django.utils import timezone
 
 from claycore.mixing import campaign
 from claycore.mixing.campaign import Campaign
-from claycore.mixing.pour_plan import Cell, Grid
-from claycore.mixing.series import Plan as SeriesPlan
+from claycore.mixing.pour_plan import Cell, PourGrid
+from claycore.mixing.series import SeriesPlan as SeriesPlan
 from claycore.mixing.weighing import is_as_wanted
 from umberpot.firings.models.atmospheres import Atmosphere
 from umberpot.mixing.calculators.additions import UNNAMED
@@ -165,7 +165,7 @@ def _cell(key: str) -> Cell:
     return float(x), float(y)
 
 
-def tiles_made_before(studio: Studio, grid: Grid, clay_name: str) -> dict[str, list[Tile]]:
+def tiles_made_before(studio: Studio, grid: PourGrid, clay_name: str) -> dict[str, list[Tile]]:
     """Tiles of the studio that fill cells of the grid already, by the cell as ``x,y``.
 
     Of the same clay, made, and with the grid's additions alone.
@@ -185,7 +185,7 @@ def tiles_made_before(studio: Studio, grid: Grid, clay_name: str) -> dict[str, l
     return found
 
 
-def _filled_by(mix: Mix, grid: Grid) -> Cell | None:
+def _filled_by(mix: Mix, grid: PourGrid) -> Cell | None:
     pcts = {name.lower(): pct for name, pct in mix.batch.pcts.items() if pct > 0}
     at = [pcts.pop(axis.name.lower(), 0.0) for axis in grid.axes]
     if pcts:

@@ -164,7 +164,7 @@ class ColourCell:
 
 
 @dataclass
-class Row:
+class PieceRow:
     """One piece of the grid. ``remarks_shown`` are those that the page had ticked when it came."""
 
     tile: Tile
@@ -222,7 +222,7 @@ class ReadingGrid:
     method: str
     scale_step_g: float
     ruler_step_mm: float
-    rows: list[Row] = field(default_factory=list)
+    rows: list[PieceRow] = field(default_factory=list)
     on_the_way: list[Tile] = field(default_factory=list)
 
     @property
@@ -309,7 +309,7 @@ def build(trial: Trial, tiles: Sequence[Tile], firing: Firing | None, method: st
     return grid
 
 
-def _row(tile: Tile, firing: Firing | None, cells: list[Cell | None]) -> Row:
+def _row(tile: Tile, firing: Firing | None, cells: list[Cell | None]) -> PieceRow:
     firing_pk = firing.pk if firing else None
     remarks = {
         remark.code
@@ -320,7 +320,7 @@ def _row(tile: Tile, firing: Firing | None, cells: list[Cell | None]) -> Row:
     if observed:
         remarks &= observed.words.keys()
     colours = _colour_cells(tile, firing) if firing else []
-    return Row(tile, bar_of(tile), cells, observed, remarks, colours, frozenset(remarks))
+    return PieceRow(tile, bar_of(tile), cells, observed, remarks, colours, frozenset(remarks))
 
 
 def _colour_cells(tile: Tile, firing: Firing) -> list[ColourCell]:
@@ -379,7 +379,7 @@ def fill(grid: ReadingGrid, data: Mapping[str, str], remarks_of: Mapping[str, li
 
 
 def _fill_looks(
-    row: Row, grid: ReadingGrid, data: Mapping[str, str], remarks_of: Mapping[str, list[str]]
+    row: PieceRow, grid: ReadingGrid, data: Mapping[str, str], remarks_of: Mapping[str, list[str]]
 ) -> None:
     """What was seen on a piece, and its colours."""
     key = f"{REMARK}-{row.tile.pk}"
@@ -433,7 +433,7 @@ def _place(tile: Tile, firing: Firing | None) -> int | None:
     return tile.firings.index(firing) if firing else None
 
 
-def _with_typed(row: Row, grid: ReadingGrid) -> Bar:
+def _with_typed(row: PieceRow, grid: ReadingGrid) -> Bar:
     """The piece, as the core's bar, as it would be with what was typed."""
     place = _place(row.tile, grid.firing)
     figures = {
@@ -469,7 +469,7 @@ def noted(grid: ReadingGrid) -> list[PieceEntries]:
     ]
 
 
-def _entries(row: Row, grid: ReadingGrid) -> dict[str, Entry]:
+def _entries(row: PieceRow, grid: ReadingGrid) -> dict[str, Entry]:
     return {
         cell.kind.quantity: Entry(
             cell.value,

@@ -14,7 +14,7 @@ UNNAMED = "without a name"
 
 
 @dataclass(frozen=True)
-class Unreadable:
+class UnreadableRow:
     """A row that a page met and could not read, in words, and what of it cannot be right."""
 
     kind: str
@@ -54,9 +54,9 @@ def _rows_at_hand(failed: BaseException, studio: Studio) -> Iterator[StudioOwned
                 yield held
 
 
-def _in_words(row: StudioOwned, wrong: str) -> Unreadable:
+def _in_words(row: StudioOwned, wrong: str) -> UnreadableRow:
     try:
         name = str(row)
     except Exception:  # its name may be what cannot be read
         name = UNNAMED
-    return Unreadable(str(row._meta.verbose_name), name or UNNAMED, wrong, row.pk)
+    return UnreadableRow(str(row._meta.verbose_name), name or UNNAMED, wrong, row.pk)

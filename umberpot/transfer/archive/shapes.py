@@ -25,7 +25,7 @@ from claycore.safety.cautions import named_materials
 from claycore.surface.factor_trials.scales import SCALES
 from claycore.surface.shapes import Side
 from claycore.testing.readings import READINGS, Quantity
-from claycore.testing.stages import Stage
+from claycore.testing.stages import ProtocolStage
 
 MOST = 1e9
 """No weight, length, time or price in a studio is larger, in whatever unit it is kept."""
@@ -66,7 +66,7 @@ class FactorRow:
 
 
 SHAPES: Mapping[str, Any] = {
-    "bench.Timer.own_stages": list[Stage],
+    "bench.Timer.own_stages": list[ProtocolStage],
     "colours.Photograph.marks": dict[Name, str | dict[Name, Text]] | None,
     "colours.Prediction.pcts": Pcts,
     "colours.Prediction.predicted": Colour,

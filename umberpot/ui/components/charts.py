@@ -7,7 +7,7 @@ from typing import Any
 
 from django import template
 
-from umberpot.ui.drawing import SHAPES, Mark
+from umberpot.ui.drawing import SHAPES, PointMark
 
 register = template.Library()
 
@@ -21,4 +21,4 @@ def drawing(picture: Any) -> dict[str, Any]:
 @register.inclusion_tag("ui/components/line_key.html")
 def line_key(number: int) -> dict[str, Any]:
     """How the clay of this number (from 0) is drawn in the chart on the same page."""
-    return {"number": number, "mark": Mark(14, 7, SHAPES[number % len(SHAPES)], "chart-mark")}
+    return {"number": number, "mark": PointMark(14, 7, SHAPES[number % len(SHAPES)], "chart-mark")}

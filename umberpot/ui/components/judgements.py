@@ -19,7 +19,7 @@ from claycore.testing.absorption import AgainstLimit
 register = template.Library()
 
 
-class Mark(StrEnum):
+class OutcomeMark(StrEnum):
     """The shape that says an outcome: never a colour alone."""
 
     TICK = "tick"
@@ -29,32 +29,32 @@ class Mark(StrEnum):
     EMPTY = "empty"
 
 
-MARKS: dict[str | bool | None, Mark] = {
-    True: Mark.TICK,
-    False: Mark.CROSS,
-    None: Mark.EMPTY,
-    AgainstLimit.WITHIN: Mark.TICK,
-    AgainstLimit.OVER: Mark.CROSS,
-    AgainstLimit.NOT_DECIDED: Mark.DASH,
-    Outcome.PASSES: Mark.TICK,
-    Outcome.FAILS: Mark.CROSS,
-    Outcome.NOT_DECIDED: Mark.DASH,
-    Outcome.NOT_MEASURED: Mark.EMPTY,
-    ClaimOutcome.HOLDS: Mark.TICK,
-    ClaimOutcome.DOES_NOT_HOLD: Mark.CROSS,
-    ClaimOutcome.NOT_DECIDED: Mark.DASH,
-    FitOutcome.COMFORTABLE: Mark.TICK,
-    FitOutcome.RISKY: Mark.HOLLOW_TICK,
-    FitOutcome.APART: Mark.CROSS,
-    FitOutcome.NOT_DECIDED: Mark.DASH,
-    FitOutcome.NOT_MEASURED: Mark.EMPTY,
+MARKS: dict[str | bool | None, OutcomeMark] = {
+    True: OutcomeMark.TICK,
+    False: OutcomeMark.CROSS,
+    None: OutcomeMark.EMPTY,
+    AgainstLimit.WITHIN: OutcomeMark.TICK,
+    AgainstLimit.OVER: OutcomeMark.CROSS,
+    AgainstLimit.NOT_DECIDED: OutcomeMark.DASH,
+    Outcome.PASSES: OutcomeMark.TICK,
+    Outcome.FAILS: OutcomeMark.CROSS,
+    Outcome.NOT_DECIDED: OutcomeMark.DASH,
+    Outcome.NOT_MEASURED: OutcomeMark.EMPTY,
+    ClaimOutcome.HOLDS: OutcomeMark.TICK,
+    ClaimOutcome.DOES_NOT_HOLD: OutcomeMark.CROSS,
+    ClaimOutcome.NOT_DECIDED: OutcomeMark.DASH,
+    FitOutcome.COMFORTABLE: OutcomeMark.TICK,
+    FitOutcome.RISKY: OutcomeMark.HOLLOW_TICK,
+    FitOutcome.APART: OutcomeMark.CROSS,
+    FitOutcome.NOT_DECIDED: OutcomeMark.DASH,
+    FitOutcome.NOT_MEASURED: OutcomeMark.EMPTY,
 }
 """The mark of every outcome there is; ``tests/web/ui`` walks them."""
 
 VERDICT_TITLES = {
-    Mark.TICK: "Within the limit",
-    Mark.CROSS: "Over the limit",
-    Mark.DASH: "Inconclusive",
+    OutcomeMark.TICK: "Within the limit",
+    OutcomeMark.CROSS: "Over the limit",
+    OutcomeMark.DASH: "Inconclusive",
 }
 
 

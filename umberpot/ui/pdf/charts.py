@@ -3,7 +3,7 @@
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable
 
-from umberpot.ui.drawing import Drawing, Mark
+from umberpot.ui.drawing import Drawing, PointMark
 from umberpot.ui.pdf.looks import BAND, INK
 from umberpot.ui.pdf.text import BOLD, REGULAR, shown
 
@@ -70,6 +70,6 @@ def _look(canvas: Canvas, css: str) -> None:
     canvas.setDash(*dash) if dash else canvas.setDash()
 
 
-def _mark(canvas: Canvas, mark: Mark) -> None:
+def _mark(canvas: Canvas, mark: PointMark) -> None:
     canvas.setFillColor(INK)
     canvas.circle(mark.x, mark.y, 4.5, stroke=0, fill=1)

@@ -30,7 +30,7 @@ class Text:
 
 
 @dataclass(frozen=True)
-class Swatch:
+class ReportSwatch:
     """A fired colour as ``#rrggbb``, what it is the colour of, and a line under that.
 
     The colour is '' where it is not known.
@@ -52,7 +52,7 @@ class Swatches:
     """Fired colours touching, in their order."""
 
     template: ClassVar[str] = "ui/reports/swatches.html"
-    swatches: Sequence[Swatch]
+    swatches: Sequence[ReportSwatch]
 
     @property
     def words(self) -> list[str]:
@@ -71,7 +71,7 @@ class SwatchGrid:
     across: str
     down: str
     columns: Sequence[str]
-    rows: Sequence[tuple[str, Sequence[Sequence[Swatch]]]]
+    rows: Sequence[tuple[str, Sequence[Sequence[ReportSwatch]]]]
 
     @property
     def words(self) -> list[str]:
@@ -81,7 +81,7 @@ class SwatchGrid:
 
 
 @dataclass(frozen=True)
-class Grid:
+class TableBlock:
     """A table: a head, rows, and how wide each column is as a share of the page."""
 
     template: ClassVar[str] = "ui/reports/grid.html"
@@ -95,7 +95,7 @@ class Grid:
 
 
 @dataclass(frozen=True)
-class Picture:
+class DrawingBlock:
     """A drawing."""
 
     template: ClassVar[str] = "ui/reports/picture.html"
@@ -107,7 +107,7 @@ class Picture:
 
 
 @dataclass(frozen=True)
-class Photograph:
+class ReportPhotograph:
     """A photograph as JPEG, and what stands under it."""
 
     jpeg: bytes
@@ -124,18 +124,18 @@ class Photographs:
     """Photographs, side by side where there is room."""
 
     template: ClassVar[str] = "ui/reports/photographs.html"
-    photographs: Sequence[Photograph]
+    photographs: Sequence[ReportPhotograph]
 
     @property
     def words(self) -> list[str]:
         return [one.summary for one in self.photographs]
 
 
-Block = Text | Swatches | SwatchGrid | Grid | Picture | Photographs
+Block = Text | Swatches | SwatchGrid | TableBlock | DrawingBlock | Photographs
 
 
 @dataclass(frozen=True)
-class Section:
+class ReportSection:
     """A heading and what stands under it."""
 
     title: str
@@ -152,10 +152,10 @@ class Report:
     made_on: date
     headline: str
     blocks: Sequence[Block] = ()
-    sections: Sequence[Section] = field(default_factory=list)
+    sections: Sequence[ReportSection] = field(default_factory=list)
 
     @property
-    def filled_sections(self) -> list[Section]:
+    def filled_sections(self) -> list[ReportSection]:
         """The sections that have something in them."""
         return [section for section in self.sections if section.blocks]
 

@@ -17,14 +17,14 @@ from umberpot.ui.pdf.pages import document
 from umberpot.ui.pdf.paper import Paper
 from umberpot.ui.reports.blocks import (
     Block,
-    Grid,
-    Photograph,
+    DrawingBlock,
     Photographs,
-    Picture,
     Report,
-    Swatch,
+    ReportPhotograph,
+    ReportSwatch,
     Swatches,
     SwatchGrid,
+    TableBlock,
     Text,
 )
 
@@ -70,11 +70,11 @@ def _swatch_grid(block: SwatchGrid) -> Iterator[Flowable]:
     yield _swatch_table(block)
 
 
-def _grid(block: Grid) -> Iterator[Flowable]:
+def _grid(block: TableBlock) -> Iterator[Flowable]:
     yield table([block.head, *block.rows], [WIDTH * share for share in block.shares])
 
 
-def _picture(block: Picture) -> Iterator[Flowable]:
+def _picture(block: DrawingBlock) -> Iterator[Flowable]:
     yield PrintedChart(block.drawing, WIDTH * 0.92)
 
 
@@ -86,14 +86,14 @@ PRINTED: dict[type[Block], Callable[[Any], Iterator[Flowable]]] = {
     Text: _text,
     Swatches: _swatches,
     SwatchGrid: _swatch_grid,
-    Grid: _grid,
-    Picture: _picture,
+    TableBlock: _grid,
+    DrawingBlock: _picture,
     Photographs: _photographs,
 }
 """How each kind of block is printed."""
 
 
-def _swatch_row(swatches: Sequence[Swatch]) -> Table:
+def _swatch_row(swatches: Sequence[ReportSwatch]) -> Table:
     """Touching colours, each with its name and a line under it."""
     made = Table(
         [
@@ -156,19 +156,19 @@ def _swatch_table(block: SwatchGrid) -> Table:
     return made
 
 
-def _in_parts(cell: Sequence[Swatch], parts: int) -> list[Swatch | None]:
+def _in_parts(cell: Sequence[ReportSwatch], parts: int) -> list[ReportSwatch | None]:
     """A cell's swatches spread over its parts."""
     return [cell[nth * len(cell) // parts] if cell else None for nth in range(parts)]
 
 
-def _colour_of(at: tuple[int, int], swatch: Swatch | None) -> tuple:
+def _colour_of(at: tuple[int, int], swatch: ReportSwatch | None) -> tuple:
     """Its colour behind a part of a cell; one that is not read is outlined."""
     if swatch and swatch.fill:
         return ("BACKGROUND", at, at, colors.HexColor(swatch.fill))
     return ("BOX", at, at, 0.5, colors.HexColor("#9a9a9a"))
 
 
-def _photograph_table(photographs: Sequence[Photograph]) -> Table:
+def _photograph_table(photographs: Sequence[ReportPhotograph]) -> Table:
     """Side by side, each with its words; a row is not torn over two sheets."""
     width = WIDTH / PHOTOGRAPHS_A_ROW
     cells = [_photograph(one, width - 3 * mm) for one in photographs]
@@ -181,7 +181,7 @@ def _photograph_table(photographs: Sequence[Photograph]) -> Table:
     return made
 
 
-def _photograph(one: Photograph, width: float) -> list[Flowable]:
+def _photograph(one: ReportPhotograph, width: float) -> list[Flowable]:
     picture = Image(io.BytesIO(one.jpeg), width, HIGHEST_PHOTOGRAPH, kind="proportional")
     picture.hAlign = "LEFT"
     return [picture, Paragraph(printable(one.summary), SMALL)]

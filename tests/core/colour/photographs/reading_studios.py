@@ -9,7 +9,7 @@ from claycore.colour.difference import ciede2000_of
 from claycore.colour.notation import Lab
 from claycore.colour.photographs.patches import Patch
 from claycore.colour.photographs.reading import PhotographReading, Reference, read_photograph
-from standins.studios.studios import Card, Picture, take
+from standins.studios.studios import CameraPicture, Card, take
 
 
 @dataclass(frozen=True)
@@ -22,7 +22,7 @@ class Read:
 
 
 def read_picture(
-    picture: Picture,
+    picture: CameraPicture,
     row: Sequence[Card | None],
     equal: Sequence[Sequence[int]] = (),
     two_lights: bool = False,
@@ -38,7 +38,7 @@ def read_picture(
     return read_photograph(picture.pixels, references, tiles, equal, two_lights=two_lights)
 
 
-def reads_of(picture: Picture, found: PhotographReading) -> list[Read]:
+def reads_of(picture: CameraPicture, found: PhotographReading) -> list[Read]:
     """Every tile of a picture that was read."""
     return [
         Read(place, float(ciede2000_of(colour.lab.values, true)), colour.u95)

@@ -70,12 +70,12 @@ def light_of(name, seed=1):
 def test_what_cards_can_tell_depends_on_where_they_lie():
     """Cards at one end tell of tones, one kind at both ends of the light; across, neither."""
     told = {name: light_of(name) for name in LAYOUTS}
-    assert {name for name, light in told.items() if light.falls.is_told} == {
+    assert {name for name, light in told.items() if light.falls.is_known} == {
         "white at both ends",
         "white and grey at the left, white at the right",
         BEST,
     }
-    assert {name for name, light in told.items() if light.contrast.is_told} == {
+    assert {name for name, light in told.items() if light.contrast.is_known} == {
         "white and grey at the left",
         "white and grey at the left, white at the right",
         BEST,
@@ -103,9 +103,9 @@ def test_equal_tiles_tell_how_the_light_falls_where_one_card_does_not():
     for seed in range(40):
         picture = six_alike(seed)
         found = read_picture(picture, row, [range(6)])
-        assert found.light.falls.is_told
+        assert found.light.falls.is_known
         without = read_picture(picture, row)
-        assert not without.light.falls.is_told
+        assert not without.light.falls.is_known
         off += [float(ciede2000_of(c.lab.values, picture.tiles[0])) for c in found.colours]
         margins += [c.u95 for c in found.colours]
         alone += [c.u95 for c in without.colours]

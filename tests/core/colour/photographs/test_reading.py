@@ -21,7 +21,7 @@ from claycore.colour.spaces import (
     srgb_from_linear,
 )
 from standins.camera.camera import COLD, WARM, Camera
-from standins.camera.scene import GREY, WHITE, Scene, SceneTile, Speckle
+from standins.camera.scene import GREY, WHITE, Scene, SceneSpeckle, SceneTile
 
 
 def made_scene(seed, count=6):
@@ -111,8 +111,8 @@ def test_light_that_falls_off_is_told_where_the_same_card_lies_at_both_ends():
 def test_across_from_each_other_a_white_and_a_grey_tell_no_slope_from_contrast():
     for both in (True, False):
         light = read(made_scene(1), Camera(gradient=0.25), both=both).light
-        assert not light.falls.is_told
-        assert not light.contrast.is_told
+        assert not light.falls.is_known
+        assert not light.contrast.is_known
         assert not light.is_uneven
         assert not light.is_bent
 
@@ -174,13 +174,13 @@ def test_a_tile_of_the_references_colour_is_read_as_that():
 
 
 def test_fine_specks_hardly_move_the_colour():
-    clean, specked = (55, 12, 20), SceneTile((55, 12, 20), Speckle((20, 2, 4), 40, 3))
+    clean, specked = (55, 12, 20), SceneTile((55, 12, 20), SceneSpeckle((20, 2, 4), 40, 3))
     found = read(Scene([specked]), Camera())
     assert float(ciede2000_of(found.colours[0].lab.values, clean)) < 2
 
 
 def test_a_corrected_crop_has_the_true_colour_and_the_texture():
-    specked = SceneTile((55, 12, 20), Speckle((20, 2, 4), 60, 5))
+    specked = SceneTile((55, 12, 20), SceneSpeckle((20, 2, 4), 60, 5))
     scene = Scene([specked, SceneTile((55, 12, 20))])
     picture, (white, *tiles, grey) = seen(scene, Camera(lamp=WARM, gradient=0.15))
     references = [Reference(white, Lab(*WHITE)), Reference(grey, Lab(*GREY))]
@@ -204,7 +204,7 @@ def test_two_cards_side_by_side_do_not_tilt_the_light_over_the_whole_picture():
     taken_for = Lab(GREY[0] - 1, *GREY[1:])
     cards = [Reference(white, Lab(*WHITE)), Reference(grey, taken_for)]
     found = read_photograph(picture, cards, tiles)
-    assert not found.light.falls.is_told
+    assert not found.light.falls.is_known
     off = [
         float(ciede2000_of(colour.lab.values, tile.colour))
         for colour, tile in zip(found.colours, scene.tiles[1:], strict=True)
@@ -240,7 +240,7 @@ def test_straight_tones_are_told_as_straight_and_untested_ones_as_untested():
     found, off = side_by_side(Camera())
     assert not found.light.is_bent
     assert np.median(off) < 1
-    assert not read(made_scene(1), Camera()).light.contrast.is_told
+    assert not read(made_scene(1), Camera()).light.contrast.is_known
 
 
 def test_cards_that_were_mistaken_for_each_other_are_refused():

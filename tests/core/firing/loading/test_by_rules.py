@@ -11,10 +11,10 @@ from claycore.firing.loading.by_rules import (
     WITNESS,
     Arrangement,
     Fixed,
+    LoadRule,
     PieceOnShelf,
     PieceSet,
     RelaxedRule,
-    Rule,
     firings_by_rules,
     load_by_rules,
     relaxed_rules,
@@ -108,11 +108,11 @@ def test_a_rule_gives_way_rather_than_leave_a_piece_out():
     [
         ([("1", 0), ("2", 0)], 2, []),
         ([("1", 0), ("2", 0), ("1", 1), ("2", 1)], 2, []),
-        ([("1", 0), ("2", 1)], 2, [Rule.TOGETHER]),
-        ([("1", 0), ("1", 0), ("2", 0)], 2, [Rule.SPREAD]),
+        ([("1", 0), ("2", 1)], 2, [LoadRule.TOGETHER]),
+        ([("1", 0), ("1", 0), ("2", 0)], 2, [LoadRule.SPREAD]),
         ([("1", 0), ("1", 0), ("1", 1)], 2, []),
         ([("1", 0), ("1", 0), ("2", 0)], 1, []),
-        ([("1", 0), ("2", 0), ("1", 1)], 2, [Rule.TOGETHER]),
+        ([("1", 0), ("2", 0), ("1", 1)], 2, [LoadRule.TOGETHER]),
     ],
 )
 def test_rules_that_do_not_hold_are_named(recipes, shelf_count, expected):
@@ -120,12 +120,12 @@ def test_rules_that_do_not_hold_are_named(recipes, shelf_count, expected):
     found = relaxed_rules(pieces, shelf_count, Arrangement.LEARN)
     assert [one.rule for one in found] == expected
     to_compare = [one.rule for one in relaxed_rules(pieces, shelf_count)]
-    assert to_compare == [rule for rule in expected if rule != Rule.SPREAD]
+    assert to_compare == [rule for rule in expected if rule != LoadRule.SPREAD]
 
 
 def test_a_clay_that_should_stand_lowest_is_named():
     pieces = [PieceOnShelf("dug", "1", 1, lowest=True), PieceOnShelf("t", "1", 1)]
-    assert relaxed_rules(pieces, 2) == (RelaxedRule(Rule.LOWEST, "dug"),)
+    assert relaxed_rules(pieces, 2) == (RelaxedRule(LoadRule.LOWEST, "dug"),)
 
 
 def test_where_not_all_fit_the_first_sets_go_before_larger_ones():

@@ -4,7 +4,7 @@ import numpy as np
 import pytest
 
 from claycore.surface.factor_trials.design import Design, Factor
-from claycore.surface.factor_trials.effects import Result, effects_of
+from claycore.surface.factor_trials.effects import PieceResult, effects_of
 from claycore.surface.factor_trials.expectations import (
     Claim,
     ClaimKind,
@@ -27,7 +27,7 @@ def made(design, value, seed=0, missing=()):
         for cell in places:
             rating = round(value(cell) + off + rng.normal(0, 0.7))
             if (slab, cell) not in missing:
-                results.append(Result(slab, cell, float(np.clip(rating, 0, 4))))
+                results.append(PieceResult(slab, cell, float(np.clip(rating, 0, 4))))
     return results
 
 
@@ -74,7 +74,7 @@ def test_pairs_are_counted_within_like_pieces():
     """Water against milk on one slab, by hand: worse in one of two pairs, alike in the other."""
     design = Design((Factor("mineral", ("chalk", "slate")), BINDER), 1)
     values = {(0, 0): 1, (0, 1): 2, (0, 2): 3, (1, 0): 2, (1, 1): 2, (1, 2): 2}
-    found = effects_of(design, [Result(0, cell, value) for cell, value in values.items()])
+    found = effects_of(design, [PieceResult(0, cell, value) for cell, value in values.items()])
     pair = found.mains[1].pair(2, 0)
     assert (pair.first_worse, pair.second_worse, pair.alike, pair.count) == (1, 0, 1, 2)
     assert found.mains[1].typical == [1.5, 2.0, 2.5]
@@ -84,7 +84,7 @@ def test_pairs_are_counted_within_like_pieces():
 def test_what_cannot_be_told_of_two_factors_says_what_is_missing():
     def said(slabs, made_of):
         design = Design((Factor("mineral", ("chalk", "slate")), BINDER), slabs)
-        results = [Result(slab, cell, 1.0) for slab in range(slabs) for cell in made_of]
+        results = [PieceResult(slab, cell, 1.0) for slab in range(slabs) for cell in made_of]
         (found,) = effects_of(design, results).interactions
         return of_interaction(design, found, SCALES["wash"]).words
 
@@ -100,7 +100,7 @@ def test_the_share_of_pairs_has_its_exact_interval():
     results = []
     for number, way in enumerate(worse):
         slab, other = divmod(number, 2)
-        results += [Result(slab, (0, other), 2 + way), Result(slab, (1, other), 2)]
+        results += [PieceResult(slab, (0, other), 2 + way), PieceResult(slab, (1, other), 2)]
     low, high = effects_of(design, results).mains[0].pair(0, 1).share
     assert (low, high) == (pytest.approx(0.3588, abs=1e-4), pytest.approx(0.9958, abs=1e-4))
 
@@ -108,7 +108,7 @@ def test_the_share_of_pairs_has_its_exact_interval():
 def test_measured_figures_count_as_they_are_with_an_interval():
     design = Design((Factor("coats", ("one", "two")), Factor("slip", ("a", "b"))), 2)
     lost = {(0, 0): 6.0, (0, 1): 7.0, (1, 0): 2.0, (1, 1): 2.0}
-    results = [Result(slab, cell, v + slab) for slab in (0, 1) for cell, v in lost.items()]
+    results = [PieceResult(slab, cell, v + slab) for slab in (0, 1) for cell, v in lost.items()]
     difference = effects_of(design, results, measured=True).mains[0].pair(0, 1).difference
     assert difference.value == pytest.approx(4.5)
     # Student's t of 3 degrees, 97.5 %: 3.182 (published tables); s = 0.577 of four.
@@ -148,7 +148,7 @@ def test_two_groups_of_pieces_have_a_chance_and_one_has_none():
     That is 0.5, and with three questions asked together no less than 1.
     """
     two = Design((Factor("mineral", ("chalk", "slate")), Factor("binder", ("water", "milk"))), 1)
-    worse = [Result(0, cell, 1.0 + cell[1]) for cell in two.grid]
+    worse = [PieceResult(0, cell, 1.0 + cell[1]) for cell in two.grid]
     assert effects_of(two, worse).mains[1].p == pytest.approx(1)
     assert effects_of(two, worse[:2]).mains[1].p is None
 
@@ -162,7 +162,7 @@ def test_no_results_at_all_say_so():
 
 def test_everything_rated_alike_is_no_proof_of_no_difference():
     design = Design((MINERAL, BINDER), 2)
-    results = [Result(slab, cell, 1) for slab in (0, 1) for cell in design.grid]
+    results = [PieceResult(slab, cell, 1) for slab in (0, 1) for cell in design.grid]
     said = all_of(design, effects_of(design, results), SCALES["wash"])
     assert said[1].words == (
         "Binder: no piece differed from its like. A small difference could have been missed."

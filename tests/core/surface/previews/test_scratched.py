@@ -7,12 +7,12 @@ import pytest
 from claycore.colour.difference import ciede2000
 from claycore.colour.notation import Lab
 from claycore.measure.errors import OutOfBounds
-from claycore.surface.previews.layers import Layer
+from claycore.surface.previews.layers import WallLayer
 from claycore.surface.previews.scratched import scratch
 
-GREEN = Layer("Green", 0.7, Lab(50, -20, 18))
-YELLOW = Layer("Yellow", 0.4, Lab(84, 1, 36))
-BODY = Layer("Body", 9.0, Lab(88, 0, 8))
+GREEN = WallLayer("Green", 0.7, Lab(50, -20, 18))
+YELLOW = WallLayer("Yellow", 0.4, Lab(84, 1, 36))
+BODY = WallLayer("Body", 9.0, Lab(88, 0, 8))
 WALL = [GREEN, YELLOW, BODY]
 
 
@@ -41,16 +41,16 @@ def test_its_contrast_is_that_of_the_bottom_against_the_top():
 
 
 def test_a_faint_contrast_wants_a_wider_line_and_none_is_never_seen():
-    faint = Layer("Body", 9, Lab(52, -20, 18))
+    faint = WallLayer("Body", 9, Lab(52, -20, 18))
     found = scratch([GREEN, faint], 0.9)
     assert found.reads_from_mm > 1
     assert found.reads is False
-    alike = scratch([GREEN, Layer("Body", 9, GREEN.lab)], 3)
+    alike = scratch([GREEN, WallLayer("Body", 9, GREEN.lab)], 3)
     assert (alike.reads_from_mm, alike.reads) == (None, False)
 
 
 def test_without_a_colour_nothing_is_claimed():
-    found = scratch([GREEN, Layer("Body", 9, None)], 1.5)
+    found = scratch([GREEN, WallLayer("Body", 9, None)], 1.5)
     assert (found.delta_e, found.lighter_by, found.reads) == (None, None, None)
 
 

@@ -5,7 +5,7 @@ from typing import Any
 
 from django.http import HttpRequest
 
-from claycore.colour.comparison import Change, compare
+from claycore.colour.comparison import ColourShift, compare
 from claycore.colour.difference import ciede2000, in_words
 from claycore.colour.notation import Lab
 from claycore.measure.formatting import true_minus
@@ -39,7 +39,7 @@ class Difference:
     """How far two colours lie apart, and in what."""
 
     delta_e: float
-    change: Change
+    change: ColourShift
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -83,7 +83,7 @@ class DifferenceView(Calculator[TwoColours, Difference]):
         return {"place": PLACE}
 
 
-def _axes(change: Change) -> str:
+def _axes(change: ColourShift) -> str:
     """The difference in each direction of CIELAB."""
     parts = (("ΔL", change.lightness), ("ΔC", change.chroma), ("ΔH", change.hue))
     return true_minus(", ".join(f"{name} {value:+.1f}" for name, value in parts))

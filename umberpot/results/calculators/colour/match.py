@@ -74,7 +74,7 @@ class MatchForm(CalculatorForm[MatchInputs]):
 
 
 @dataclass(frozen=True)
-class Nearest:
+class NearestTile:
     """The fired tile that lies nearest."""
 
     tile: NamedTile
@@ -87,7 +87,7 @@ class Match:
 
     palette: Palette
     candidates: list[Candidate]
-    nearest: Nearest
+    nearest: NearestTile
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -111,7 +111,7 @@ class MatchView(Calculator[MatchInputs, Match]):
         palette = learn(inputs.clay, tiles)
         found = match(palette, inputs.want, inputs.max_pct, inputs.parts)
         (near,) = nearest(inputs.want, [tile.lab.values for tile in inputs.tiles], 1)
-        return Match(palette, found, Nearest(inputs.tiles[near.index], near.delta_e))
+        return Match(palette, found, NearestTile(inputs.tiles[near.index], near.delta_e))
 
     def answer(self, inputs: MatchInputs, result: Match) -> MatchAnswer:
         near = result.nearest

@@ -8,7 +8,7 @@ from django.http import HttpRequest
 
 from claycore.colour.equal_tiles import USUAL, Noise, mean_colour
 from claycore.colour.notation import Lab
-from claycore.colour.series import Outcome, SeriesReading, read_series
+from claycore.colour.series import SeriesOutcome, SeriesReading, read_series
 from claycore.measure.bounds import Bound
 from claycore.measure.formatting import percentage, plain
 from claycore.measure.notices import Notice
@@ -28,14 +28,14 @@ NOISE = Bound(0, 50, "Noise must be from 0 to 50.", low_allowed=True)
 
 
 @dataclass(frozen=True)
-class SeriesInputs:
+class ColourSeriesInputs:
     """Colours by percentage, and the noise of equal tiles where it was given."""
 
     tiles: dict[float, list[Lab]]
     noise: Noise | None
 
 
-class ColourSeriesForm(CalculatorForm[SeriesInputs]):
+class ColourSeriesForm(CalculatorForm[ColourSeriesInputs]):
     """The query string: ``tile`` repeated, and ``noise``."""
 
     tile = EntriesField(
@@ -43,12 +43,12 @@ class ColourSeriesForm(CalculatorForm[SeriesInputs]):
     )
     noise = MeasureField(NOISE, required=False, label="Scatter between identical tiles")
 
-    def inputs(self) -> SeriesInputs:
+    def inputs(self) -> ColourSeriesInputs:
         tiles: dict[float, list[Lab]] = defaultdict(list)
         for tile in self.cleaned_data["tile"]:
             tiles[tile.pct].append(tile.lab)
         noise = self.cleaned_data["noise"]
-        return SeriesInputs(dict(tiles), None if noise is None else Noise(noise))
+        return ColourSeriesInputs(dict(tiles), None if noise is None else Noise(noise))
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -63,20 +63,20 @@ class ColourSeriesAnswer(Answer):
     reason: str
 
 
-class ColourSeriesView(Calculator[SeriesInputs, SeriesReading]):
+class ColourSeriesView(Calculator[ColourSeriesInputs, SeriesReading]):
     """From which percentage on nothing visible changes any more."""
 
     form_class = ColourSeriesForm
     page = "results/calculators/colour/series.html"
     fragment = "results/calculators/colour/_series_answer.html"
 
-    def solve(self, inputs: SeriesInputs) -> SeriesReading:
+    def solve(self, inputs: ColourSeriesInputs) -> SeriesReading:
         return read_series(inputs.tiles, inputs.noise)
 
-    def answer(self, inputs: SeriesInputs, result: SeriesReading) -> ColourSeriesAnswer:
+    def answer(self, inputs: ColourSeriesInputs, result: SeriesReading) -> ColourSeriesAnswer:
         return ColourSeriesAnswer(
             enough_pct=result.enough_pct,
-            decided=result.outcome in (Outcome.ENOUGH, Outcome.NOT_REACHED),
+            decided=result.outcome in (SeriesOutcome.ENOUGH, SeriesOutcome.NOT_REACHED),
             steps=[
                 {
                     "from_pct": step.from_pct,
@@ -93,7 +93,7 @@ class ColourSeriesView(Calculator[SeriesInputs, SeriesReading]):
             warnings=_warnings(inputs, result),
         )
 
-    def shown(self, inputs: SeriesInputs, result: SeriesReading) -> dict[str, Any]:
+    def shown(self, inputs: ColourSeriesInputs, result: SeriesReading) -> dict[str, Any]:
         return {
             "row": row_of(inputs.tiles, result),
             "spread": plain(result.spread, 1),
@@ -121,7 +121,7 @@ def _count(tiles: int) -> str:
     return "" if tiles == 1 else f"{tiles} tiles"
 
 
-def _warnings(inputs: SeriesInputs, result: SeriesReading) -> list[Notice]:
+def _warnings(inputs: ColourSeriesInputs, result: SeriesReading) -> list[Notice]:
     found = beyond_a_screen([lab for tiles in inputs.tiles.values() for lab in tiles])
     for pct in result.disagree:
         said = (
