@@ -26,7 +26,7 @@ class FiringKind(StrEnum):
 
 
 @dataclass(frozen=True)
-class Kind:
+class FiringKindFacts:
     """A kind of firing: what it is called, and what such fires usually reach, °C.
 
     ``burns`` is an example of what burned. One that ``has_cones`` is told apart by its cone; the
@@ -40,15 +40,17 @@ class Kind:
     has_cones: bool = False
 
 
-KINDS: dict[str, Kind] = {
+KINDS: dict[str, FiringKindFacts] = {
     kind.code: kind
     for kind in (
-        Kind(FiringKind.KILN, "Kiln firing", has_cones=True),
-        Kind(FiringKind.RAKU, "Raku firing", "gas, then wood shavings", (800, 1050)),
-        Kind(FiringKind.SAWDUST, "Sawdust firing", "fine sawdust in a brick bin", (450, 800)),
-        Kind(FiringKind.PIT, "Pit firing", "driftwood and seaweed", (550, 950)),
-        Kind(FiringKind.DUNG, "Dung firing", "dried cow dung", (600, 950)),
-        Kind(FiringKind.OTHER, "Fire without a cone", "what was at hand"),
+        FiringKindFacts(FiringKind.KILN, "Kiln firing", has_cones=True),
+        FiringKindFacts(FiringKind.RAKU, "Raku firing", "gas, then wood shavings", (800, 1050)),
+        FiringKindFacts(
+            FiringKind.SAWDUST, "Sawdust firing", "fine sawdust in a brick bin", (450, 800)
+        ),
+        FiringKindFacts(FiringKind.PIT, "Pit firing", "driftwood and seaweed", (550, 950)),
+        FiringKindFacts(FiringKind.DUNG, "Dung firing", "dried cow dung", (600, 950)),
+        FiringKindFacts(FiringKind.OTHER, "Fire without a cone", "what was at hand"),
     )
 }
 """Every kind of firing. Source: common practice; the temperatures are from memory."""
@@ -59,7 +61,7 @@ NO_CONE_REACHED = "no cone reached"
 """Of a kiln firing that stopped before any cone was down."""
 
 
-def kind_of(code: str) -> Kind:
+def kind_of(code: str) -> FiringKindFacts:
     """A kind by its code. Raises UnknownChoice naming ``kind``. Source: the entries of KINDS."""
     if code not in KINDS:
         raise UnknownChoice("kind", code, f"Choose one of: {', '.join(KINDS)}.")

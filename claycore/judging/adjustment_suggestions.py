@@ -12,8 +12,8 @@ from claycore.judging.adjustments import (
     ADJUSTMENTS,
     TRAITS,
     Adjustment,
+    AdjustmentKind,
     ClayShortfall,
-    Kind,
     Trait,
     TraitChange,
 )
@@ -82,7 +82,7 @@ def suggestions(
         for adjustment in ADJUSTMENTS.values()
         if (suggestion := _suggestion(adjustment, reasons, short, clay)) is not None
     ]
-    order = list(Kind)
+    order = list(AdjustmentKind)
     found.sort(
         key=lambda one: (
             one.adjustment.gives_up,

@@ -124,7 +124,7 @@ def _always(clay: ClayShortfall) -> AdjustmentFit | None:
     return AdjustmentFit()
 
 
-class Kind(StrEnum):
+class AdjustmentKind(StrEnum):
     """In which order ways are tried: look again, change the work, add something, give it up."""
 
     LOOK = "look"
@@ -152,13 +152,13 @@ class Adjustment:
     for_clay: Callable[[ClayShortfall], AdjustmentFit | None] = _always
 
     @property
-    def kind(self) -> Kind:
+    def kind(self) -> AdjustmentKind:
         """When it is tried."""
         if self.looks:
-            return Kind.LOOK
+            return AdjustmentKind.LOOK
         if self.gives_up:
-            return Kind.GIVE_UP
-        return Kind.TREAT if self.costs_nothing else Kind.ADD
+            return AdjustmentKind.GIVE_UP
+        return AdjustmentKind.TREAT if self.costs_nothing else AdjustmentKind.ADD
 
     @property
     def costs_nothing(self) -> bool:

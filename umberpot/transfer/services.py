@@ -11,7 +11,7 @@ from django.db import IntegrityError
 from umberpot.studio.models import Studio
 from umberpot.studio.progress import Report, Tally
 from umberpot.studio.whole_change import whole_change
-from umberpot.transfer.kinds import KINDS, Kind, Reader, RowErrors
+from umberpot.transfer.kinds import KINDS, Reader, RowErrors, TransferKind
 from umberpot.ui.tables import TableRow
 
 ROWS_BETWEEN_REPORTS = 100
@@ -37,7 +37,7 @@ class ImportResult:
 
 
 def take(
-    kind: Kind,
+    kind: TransferKind,
     rows: Sequence[TableRow],
     studio: Studio,
     by: User,
@@ -54,7 +54,12 @@ def take(
 
 
 def _take(
-    kind: Kind, rows: Sequence[TableRow], studio: Studio, by: User, only_good: bool, tally: Tally
+    kind: TransferKind,
+    rows: Sequence[TableRow],
+    studio: Studio,
+    by: User,
+    only_good: bool,
+    tally: Tally,
 ) -> ImportResult:
     reader = kind.reader(studio, by)
     keyed = list(zip(rows, _keys(kind, rows), strict=True))
@@ -121,7 +126,7 @@ def take_everything(
     return ImportResult(count, here_already, refused)
 
 
-def _keys(kind: Kind, rows: Sequence[TableRow]) -> Iterator[uuid.UUID]:
+def _keys(kind: TransferKind, rows: Sequence[TableRow]) -> Iterator[uuid.UUID]:
     """The identity of each row: its ``id``, or one made of what it says.
 
     So a file without identities, sent twice, is taken once; two rows that say the same are two.

@@ -16,7 +16,7 @@ from umberpot.studio.request import StudioRequest, page_key, posted
 from umberpot.transfer import services
 from umberpot.transfer.forms import EVERYTHING, GOOD, ImportForm
 from umberpot.transfer.kinds import KINDS
-from umberpot.transfer.kinds.base import Cells, Kind
+from umberpot.transfer.kinds.base import Cells, TransferKind
 from umberpot.transfer.services import ImportResult
 from umberpot.ui import tables
 from umberpot.ui.downloads import CSV
@@ -73,7 +73,7 @@ def _said(taken: ImportResult) -> str:
     return said
 
 
-def _csv(kind: Kind, rows: Iterable[Cells], studio: Studio) -> str:
+def _csv(kind: TransferKind, rows: Iterable[Cells], studio: Studio) -> str:
     return tables.to_csv(kind.columns, rows, studio.writes_tables, kind.figures)
 
 

@@ -12,7 +12,7 @@ from django.db import models, transaction
 from django.db.models.signals import post_delete, post_save, pre_delete
 
 from umberpot.library.models import Indexed
-from umberpot.library.search.kind import Kind
+from umberpot.library.search.kind import SearchKind
 from umberpot.library.search.kinds import KINDS
 from umberpot.library.search.typed import key_of
 from umberpot.studio.signals import rows_gathered, rows_written
@@ -38,7 +38,7 @@ def listen() -> None:
     rows_gathered.connect(_gathered)
 
 
-def scope_of(studio_id: int, kind: Kind) -> str:
+def scope_of(studio_id: int, kind: SearchKind) -> str:
     """One word for a studio and a kind; a studio's words are looked for beside it only."""
     return f"s{studio_id}{kind.slug.replace('-', '')}"
 
@@ -77,7 +77,7 @@ def _gathered(rows: Mapping[Model, Collection[int]], **signal: Any) -> None:
     _follow(rows)
 
 
-def _own(model: Model) -> list[Kind]:
+def _own(model: Model) -> list[SearchKind]:
     return [kind for kind in KINDS.values() if kind.model is model]
 
 
@@ -111,7 +111,7 @@ def _follow(written: Mapping[Model, Collection[int]]) -> None:
         _refresh(KINDS[slug], list(found))
 
 
-def _borne_on(model: Model, keys: Collection[int]) -> Iterator[tuple[Kind, set[int]]]:
+def _borne_on(model: Model, keys: Collection[int]) -> Iterator[tuple[SearchKind, set[int]]]:
     for kind in KINDS.values():
         found: set[int] = set()
         for lookup in kind.follows.get(model, ()):
@@ -121,7 +121,7 @@ def _borne_on(model: Model, keys: Collection[int]) -> Iterator[tuple[Kind, set[i
             yield kind, found
 
 
-def _refresh(kind: Kind, keys: Sequence[int]) -> set[int]:
+def _refresh(kind: SearchKind, keys: Sequence[int]) -> set[int]:
     """Gathers the words of some rows again; the keys of those that are new or have another name."""
     renamed: set[int] = set()
     for start in range(0, len(keys), AT_A_TIME):
@@ -129,7 +129,7 @@ def _refresh(kind: Kind, keys: Sequence[int]) -> set[int]:
     return renamed
 
 
-def _refresh_some(kind: Kind, keys: Sequence[int]) -> set[int]:
+def _refresh_some(kind: SearchKind, keys: Sequence[int]) -> set[int]:
     rows = kind.rows_with_words().filter(pk__in=keys)
     now = {row.pk: _indexed(kind, row) for row in rows}
     had = {row.row_id: row for row in Indexed.objects.filter(kind=kind.slug, row_id__in=keys)}
@@ -143,7 +143,7 @@ def _refresh_some(kind: Kind, keys: Sequence[int]) -> set[int]:
     return {one.row_id for one in fresh if _is_renamed(one, had.get(one.row_id))}
 
 
-def _indexed(kind: Kind, row: Any) -> Indexed:
+def _indexed(kind: SearchKind, row: Any) -> Indexed:
     words = kind.words(row)
     return Indexed(
         studio_id=row.studio_id,

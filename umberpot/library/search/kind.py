@@ -38,7 +38,7 @@ Lookup = Callable[[Any], Q]
 
 
 @dataclass(frozen=True)
-class Kind:
+class SearchKind:
     """A kind of thing.
 
     ``called`` are words for it: someone who types one beside others means this kind, and need not

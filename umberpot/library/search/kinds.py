@@ -15,7 +15,7 @@ from django.utils.text import Truncator
 from claycore.testing.surface_remarks import SURFACE_REMARKS
 from umberpot.firings.models import Firing, Kiln
 from umberpot.library.models import CONCLUDED, SUBJECTS, Finding, Note
-from umberpot.library.search.kind import FoundRow, Kind, Lookup, SearchWords
+from umberpot.library.search.kind import FoundRow, Lookup, SearchKind, SearchWords
 from umberpot.mixing.models import Mix, MixPart, Plan, SavedCalculation
 from umberpot.shelf.models import FieldSheet, Material
 from umberpot.surface.models import FactorTrial, PlannedCoat, SurfacePlan
@@ -256,10 +256,10 @@ def _note_found(note: Note) -> FoundRow:
     return FoundRow(shown, summary, note.get_absolute_url(), note)
 
 
-KINDS: dict[str, Kind] = {
+KINDS: dict[str, SearchKind] = {
     kind.slug: kind
     for kind in [
-        Kind(
+        SearchKind(
             slug="shelf",
             title="Shelf",
             called=("material",),
@@ -270,7 +270,7 @@ KINDS: dict[str, Kind] = {
             related=("sheet",),
             follows={FieldSheet: ("sheet",)},
         ),
-        Kind(
+        SearchKind(
             slug="tiles",
             title="Tiles and bars",
             called=("tile", "bar"),
@@ -287,7 +287,7 @@ KINDS: dict[str, Kind] = {
                 **{Remark: ("remarks",), ColourWords: ("colour_words",)},
             },
         ),
-        Kind(
+        SearchKind(
             slug="clays",
             title="Clay results",
             called=("result",),
@@ -299,7 +299,7 @@ KINDS: dict[str, Kind] = {
             filters={"clay": lambda name: Q(name__iexact=name), "suits": lambda overall: Q()},
             follows={Tile: ("bars",)},
         ),
-        Kind(
+        SearchKind(
             slug="mixes",
             title="Mixes",
             called=("mix",),
@@ -311,7 +311,7 @@ KINDS: dict[str, Kind] = {
             prefetched=("parts",),
             follows={MixPart: ("parts",)},
         ),
-        Kind(
+        SearchKind(
             slug="plans",
             title="Series and grids",
             called=("plan",),
@@ -320,7 +320,7 @@ KINDS: dict[str, Kind] = {
             words=lambda plan: SearchWords(plan.name, [plan.get_kind_display()]),
             found=_plan_found,
         ),
-        Kind(
+        SearchKind(
             slug="trials",
             title="Trials",
             called=("trial", "test"),
@@ -331,7 +331,7 @@ KINDS: dict[str, Kind] = {
             related=("test__clay",),
             follows={ClayTest: ("test",), Material: ("test__clay",)},
         ),
-        Kind(
+        SearchKind(
             slug="factor-trials",
             title="Factor trials",
             called=("trial", "factor"),
@@ -340,7 +340,7 @@ KINDS: dict[str, Kind] = {
             found=_made("factor trial"),
             filters=SIGNED,
         ),
-        Kind(
+        SearchKind(
             slug="surface-plans",
             title="Surface plans",
             called=("plan", "surface"),
@@ -352,7 +352,7 @@ KINDS: dict[str, Kind] = {
             follows={PlannedCoat: ("coats",), Material: ("body",)},
             filters=SIGNED,
         ),
-        Kind(
+        SearchKind(
             slug="ware",
             title="Ware",
             called=("ware", "batch"),
@@ -363,7 +363,7 @@ KINDS: dict[str, Kind] = {
             related=("clay",),
             follows={Material: ("clay",)},
         ),
-        Kind(
+        SearchKind(
             slug="firings",
             title="Firings",
             called=("firing",),
@@ -375,7 +375,7 @@ KINDS: dict[str, Kind] = {
             related=("kiln",),
             follows={Kiln: ("kiln",)},
         ),
-        Kind(
+        SearchKind(
             slug="calculations",
             title="Saved calculations",
             called=("calculation",),
@@ -385,7 +385,7 @@ KINDS: dict[str, Kind] = {
             only=Q(set_aside_at=None),
             filters=SIGNED,
         ),
-        Kind(
+        SearchKind(
             slug="findings",
             title="Findings",
             called=("finding",),
@@ -397,7 +397,7 @@ KINDS: dict[str, Kind] = {
             only=Q(superseded_by=None),
             follows={Finding: ("superseded_by",)},
         ),
-        Kind(
+        SearchKind(
             slug="notes",
             title="Notes",
             called=("note", "photograph"),

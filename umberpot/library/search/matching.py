@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from django.db import connection
 
 from umberpot.library.search.index import scope_of
-from umberpot.library.search.kind import Kind
+from umberpot.library.search.kind import SearchKind
 from umberpot.library.search.typed import match
 from umberpot.studio.models import Studio
 
@@ -13,7 +13,7 @@ MOST_LOOKED_THROUGH = 2000
 """Of the rows that have the words, so many of the newest are looked through for the rest."""
 
 
-def keys_of(studio: Studio, kind: Kind, words: Sequence[str], most: int) -> list[int]:
+def keys_of(studio: Studio, kind: SearchKind, words: Sequence[str], most: int) -> list[int]:
     """Keys of the rows that have the words: those with all in their names first, then newest."""
     scope, wanted = scope_of(studio.pk, kind), list(kind.wanted(words))
     found = _matching(match(scope, wanted, "name"), most)

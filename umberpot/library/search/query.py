@@ -12,7 +12,7 @@ from django.db.models import Q
 from django.urls import reverse
 
 from umberpot.library.models import Indexed
-from umberpot.library.search.kind import FoundRow, Kind
+from umberpot.library.search.kind import FoundRow, SearchKind
 from umberpot.library.search.kinds import KINDS
 from umberpot.library.search.matching import MOST_LOOKED_THROUGH, keys_of
 from umberpot.library.search.meaning import without_stop_words
@@ -104,19 +104,21 @@ def _instead(studio: Studio, words: Sequence[str], kinds: Sequence[OfKind]) -> s
     return "" if kinds or not words else did_you_mean(studio, words)
 
 
-def _rows(kind: Kind, keys: Sequence[int]) -> list[Any]:
+def _rows(kind: SearchKind, keys: Sequence[int]) -> list[Any]:
     """The rows of these keys, in their order."""
     by_key = {row.pk: row for row in kind.rows().filter(pk__in=keys)}
     return [by_key[key] for key in keys if key in by_key]
 
 
-def _of_kind(studio: Studio, kind: Kind, words: Sequence[str], most: int) -> OfKind:
+def _of_kind(studio: Studio, kind: SearchKind, words: Sequence[str], most: int) -> OfKind:
     keys = keys_of(studio, kind, words, most + 1)
     rows = [kind.found(row) for row in _rows(kind, keys[:most])] if keys else []
     return OfKind(kind.title, kind.slug, kind.shape, rows, more=len(keys) > most)
 
 
-def _narrowed(studio: Studio, kind: Kind, words: Sequence[str], asked: Asked, most: int) -> OfKind:
+def _narrowed(
+    studio: Studio, kind: SearchKind, words: Sequence[str], asked: Asked, most: int
+) -> OfKind:
     if not asked:
         return _of_kind(studio, kind, words, most)
     lookups = Q(studio=studio)

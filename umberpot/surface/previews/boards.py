@@ -37,7 +37,7 @@ class Board(Protocol):
 
 
 @dataclass(frozen=True)
-class Kind:
+class PreviewKind:
     """A kind of board: its form, how it is drawn, what it needs first, and how to work it.
 
     ``draw`` gives None where there is too little to draw, or a figure that cannot be.
@@ -52,8 +52,8 @@ class Kind:
 
 ONTO_THE_BASE = "The lowest coat is the base. Add at least one slip to pour or trail onto it."
 
-BOARDS: dict[str, Kind] = {
-    Technique.SGRAFFITO: Kind(
+BOARDS: dict[str, PreviewKind] = {
+    Technique.SGRAFFITO: PreviewKind(
         DepthForm,
         lambda plan, whole, data: scratched_through(
             layers_of(whole.rows, plan.body.name, whole.body), data
@@ -62,25 +62,25 @@ BOARDS: dict[str, Kind] = {
         "60 mm of the face, by a tool with a right-angled point. Brush crumbs off; do not rub.",
         "image/svg+xml",
     ),
-    Technique.FEATHERED: Kind(
+    Technique.FEATHERED: PreviewKind(
         FeatherForm,
         lambda _, whole, data: feathered(whole.rows, data),
         ONTO_THE_BASE,
         "150 mm of the board, trails in mm. Draw the point through while the slip is wet.",
     ),
-    Technique.JOGGLED: Kind(
+    Technique.JOGGLED: PreviewKind(
         JoggleForm,
         lambda _, whole, data: joggled(whole.rows, data),
         ONTO_THE_BASE,
         "160 mm of the board, stripes in mm. Every tilt blurs more: know when to stop.",
     ),
-    Technique.AGATE: Kind(
+    Technique.AGATE: PreviewKind(
         StackForm,
         lambda plan, whole, data: stacked(whole.rows, plan, data),
         "Add at least two slabs, the lowest first.",
         "130 mm of the block. The swirls are drawn, not measured: no two blocks come out alike.",
     ),
-    Technique.SPONGED_BACK: Kind(
+    Technique.SPONGED_BACK: PreviewKind(
         SpongeForm,
         lambda plan, whole, data: sponged_back(
             layers_of(whole.rows, plan.body.name, whole.body), plan.piece, data

@@ -60,7 +60,7 @@ class Reader(ABC, Generic[Ready]):
 
 
 @dataclass(frozen=True)
-class Kind:
+class TransferKind:
     """One kind of thing: its columns, how it is written out, how a file of it is taken in.
 
     ``figures`` are those of its columns that hold numbers.

@@ -12,7 +12,7 @@ from umberpot.mixing.calculators.additions import read_addition
 from umberpot.shelf.forms import STOCK
 from umberpot.shelf.models import BlendPart, Material
 from umberpot.studio.models import Studio
-from umberpot.transfer.kinds.base import Cells, Kind, Reader, RowErrors, pairs
+from umberpot.transfer.kinds.base import Cells, Reader, RowErrors, TransferKind, pairs
 from umberpot.transfer.kinds.materials import (
     Names,
     ReadyMaterial,
@@ -115,7 +115,7 @@ def _rows(studio: Studio) -> Iterable[Cells]:
         }
 
 
-BLENDS = Kind(
+BLENDS = TransferKind(
     "blends",
     "Blends",
     ("id", "name", "parts", "on_hand_g", "notes"),

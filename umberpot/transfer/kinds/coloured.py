@@ -15,7 +15,7 @@ from umberpot.mixing.leftovers.services import pooled_batch
 from umberpot.mixing.models import Mix, MixPart
 from umberpot.shelf.models import Material, Pooled
 from umberpot.studio.models import Studio
-from umberpot.transfer.kinds.base import Cells, Kind, Reader, RowErrors, number, pairs
+from umberpot.transfer.kinds.base import Cells, Reader, RowErrors, TransferKind, number, pairs
 from umberpot.transfer.kinds.blends import LONGEST_NAME, read_mass
 from umberpot.transfer.kinds.materials import (
     Names,
@@ -158,7 +158,7 @@ def _rows(studio: Studio) -> Iterable[Cells]:
         }
 
 
-COLOURED = Kind(
+COLOURED = TransferKind(
     "coloured",
     "Leftovers and reclaim",
     (

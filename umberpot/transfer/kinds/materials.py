@@ -11,7 +11,7 @@ from umberpot.shelf.forms import MaterialForm
 from umberpot.shelf.models import Material, StockMovement
 from umberpot.shelf.services import counted_stock_of
 from umberpot.studio.models import Studio
-from umberpot.transfer.kinds.base import Cells, Kind, Reader, RowErrors, errors_of, number
+from umberpot.transfer.kinds.base import Cells, Reader, RowErrors, TransferKind, errors_of, number
 
 NAME_IS_TAKEN = "There is already a material of this name on the shelf."
 NAME_TWICE = "This name is in the file twice."
@@ -145,7 +145,7 @@ def _rows(studio: Studio) -> Iterable[Cells]:
         }
 
 
-MATERIALS = Kind(
+MATERIALS = TransferKind(
     "materials",
     "Materials",
     (

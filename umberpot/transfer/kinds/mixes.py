@@ -26,7 +26,15 @@ from umberpot.mixing.orders import Shelf, order_of_dose
 from umberpot.mixing.services import planned_mix
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
-from umberpot.transfer.kinds.base import Cells, Kind, Reader, RowErrors, errors_of, number, pairs
+from umberpot.transfer.kinds.base import (
+    Cells,
+    Reader,
+    RowErrors,
+    TransferKind,
+    errors_of,
+    number,
+    pairs,
+)
 from umberpot.ui.fields.measures import read_number
 
 MOST_PARTS = 60
@@ -373,7 +381,7 @@ def _part_out(part: MixPart, mix: Mix) -> dict[str, Any]:
     }
 
 
-MIXES = Kind(
+MIXES = TransferKind(
     "mixes",
     "Mixes",
     (

@@ -29,7 +29,7 @@ from umberpot.tiles.plans.services import (
     start_grid,
     start_series,
 )
-from umberpot.transfer.kinds.base import Cells, Kind, Reader, RowErrors, errors_of, number
+from umberpot.transfer.kinds.base import Cells, Reader, RowErrors, TransferKind, errors_of, number
 from umberpot.ui.fields.measures import MeasureField
 
 
@@ -165,7 +165,7 @@ def _rows(studio: Studio) -> Iterable[Cells]:
         }
 
 
-PLANS = Kind(
+PLANS = TransferKind(
     "plans",
     "Series, grids and campaigns",
     (
