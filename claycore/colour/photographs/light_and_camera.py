@@ -12,7 +12,7 @@ Source: Gaussian process regression, Rasmussen and Williams 2006, chapter 2; IEC
 sRGB. How large a cause usually is, is our choice, and stands here by its name.
 """
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
@@ -60,9 +60,6 @@ _ANYTHING = 4.0
 """Exposure and lamp, in logarithms of light: anything that a picture may come with."""
 
 _LEAST = 1e-4
-
-_FALLS_RIGHT, _FALLS_DOWN, _POWER, _S = 3, 4, 11, 12
-"""Where these causes stand among all, as ``_effects`` lists them."""
 
 _PIXELS_AT_A_TIME = 20_000
 
@@ -173,6 +170,10 @@ class Causes:
         lit = np.log(np.maximum(known.light, _LEAST))
         self._balance: NDArray[Any] = (lit - known.seen.logs).mean(axis=0)
         self._middle: NDArray[Any] = known.seen.places.mean(axis=0)
+        # Every cause is a normal deviate of its usual size, and what is observed is their sum and
+        # its own error: so all of it is normal, and what references say of any other patch follows
+        # by conditioning. A reference observes true light; equal tiles, whose colour nobody knows,
+        # observe only that their differences are 0.
         seen = known.seen
         matrix = np.eye(3 * len(seen))
         off = (lit - seen.logs - self._usual(seen)).ravel()
@@ -197,9 +198,7 @@ class Causes:
         """
         along = _longest(self._seen.places)
         # What corrects for less light is more of it.
-        return self._cause(
-            {_FALLS_RIGHT: -along[0] * LIGHT_FALLS_BY, _FALLS_DOWN: -along[1] * LIGHT_FALLS_BY}
-        )
+        return self._of_cause({"falls": -along * LIGHT_FALLS_BY})
 
     @property
     def contrast(self) -> LightCause:
@@ -207,13 +206,16 @@ class Causes:
         white, grey = (Seen(np.zeros((1, 2)), np.full((1, 3), y), np.zeros((1, 3))) for y in _CARDS)
         step = np.log(_CARDS[0] / _CARDS[1])
         s_shape = float((self._s_shape(white) - self._s_shape(grey))[0, 0] / step)
-        return self._cause({_POWER: -TONES_BENT_BY, _S: -S_SHAPED_BY * s_shape})
+        return self._of_cause(
+            {"power": np.array([-TONES_BENT_BY]), "s_shape": np.array([-S_SHAPED_BY * s_shape])}
+        )
 
-    def _cause(self, weights: dict[int, float]) -> LightCause:
+    def _of_cause(self, sizes: Mapping[str, NDArray[Any]]) -> LightCause:
         """What is known of a sum of causes, each so large for one of its usual size."""
-        places, sizes = list(weights), np.array(list(weights.values()))
-        effects = (self._matrix @ self._effects(self._seen))[:, places] @ sizes
-        usual = float(np.linalg.norm(sizes))
+        effects_of = self._effects_by_cause(self._seen)
+        effects = self._matrix @ sum(effects_of[cause] @ size for cause, size in sizes.items())
+        usual = float(np.linalg.norm(np.concatenate(list(sizes.values()))))
+        # What observing took of the doubt; rounding may take a hair more than there was.
         left = usual**2 - effects @ np.linalg.solve(self._open, effects)
         return LightCause(float(effects @ self._solved), float(np.sqrt(max(left, 0.0))), usual)
 
@@ -281,22 +283,24 @@ class Causes:
         return together
 
     def _effects(self, seen: Seen) -> NDArray[Any]:
-        """What each cause of its usual size does to each channel of each patch: (3 n, causes)."""
+        """What all causes of their usual size do to each channel of each patch: (3 n, causes)."""
+        return np.hstack(list(self._effects_by_cause(seen).values()))
+
+    def _effects_by_cause(self, seen: Seen) -> dict[str, NDArray[Any]]:
+        """The same by cause: of shape (3 n, 1), or a column a direction, a channel, or both."""
         count = len(seen)
         off = np.repeat(seen.places - self._middle, 3, axis=0)
         channels = np.tile(np.eye(3), (count, 1))
         by_channel = (channels[:, :, None] * off[:, None, :]).reshape(3 * count, 6)
-        return np.hstack(
-            [
-                _ANYTHING * channels,
-                LIGHT_FALLS_BY * off,
-                self._cast_by * by_channel,
-                TONES_BENT_BY * self._tones(seen),
-                S_SHAPED_BY * self._s_shape(seen),
-                VEIL_VARIES_BY * self._veil(seen).reshape(-1, 1),
-                SATURATED_BY * self._chroma(seen),
-            ]
-        )
+        return {
+            "balance": _ANYTHING * channels,
+            "falls": LIGHT_FALLS_BY * off,
+            "cast": self._cast_by * by_channel,
+            "power": TONES_BENT_BY * self._tones(seen),
+            "s_shape": S_SHAPED_BY * self._s_shape(seen),
+            "veil": VEIL_VARIES_BY * self._veil(seen).reshape(-1, 1),
+            "saturation": SATURATED_BY * self._chroma(seen),
+        }
 
     def _tones(self, seen: Seen) -> NDArray[Any]:
         """What a power of light does: the more, the further from full light."""

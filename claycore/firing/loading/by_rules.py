@@ -193,6 +193,8 @@ def load_by_rules(
     ``shelf``, ``piece`` or ``clearance``. Source: as said at the head of this file.
     """
     check(shelves, [piece for one in sets for piece in one.pieces], clearance)
+    # Large sets find room on an empty shelf alone; but where something must stay behind, it is to
+    # be what was planned last, not what is small.
     largest_first = sorted(sets, key=lambda one: -sum(piece.size.area for piece in one.pieces))
     best = _load(shelves, largest_first, clearance, fixed, arrangement)
     if best.left_out:

@@ -119,6 +119,8 @@ class Room:
         )
         if not hit.any():
             return
+        # A piece leaves of each rectangle that it cuts what is left of it, right, below and above,
+        # as large as each can be: they overlap, so nothing that is free is ever given up.
         parts = np.repeat(free[hit][None], 4, axis=0)
         parts[0, :, 2] = np.minimum(parts[0, :, 2], left)
         parts[1, :, 0] = np.maximum(parts[1, :, 0], right)
@@ -146,6 +148,7 @@ def _largest(old: Rectangles, new: Rectangles) -> Rectangles:
         & (new[:, None, 2:] <= every[None, :, 2:] + DUST),
         axis=2,
     )
+    # Each lies in itself, and two that differ by dust lie in each other: of such the first stays.
     alike = inside[:, len(old) :] & inside[:, len(old) :].T
     inside[:, len(old) :] &= ~np.triu(alike)
     return np.concatenate([old, new[~inside.any(axis=1)]])

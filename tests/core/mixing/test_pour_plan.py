@@ -65,6 +65,7 @@ def poured_again(grid, pot):
         stays = 1 - pour.pour_g / total
         clay, water = clay * stays, water * stays
         additions = {name: mass * stays for name, mass in additions.items()}
+        assert pour.left_g == pytest.approx(total - pour.pour_g, abs=1e-6 * pot.start_slip_g)
     assert clay + water + sum(additions.values()) == pytest.approx(
         grid.residue_g, abs=1e-6 * pot.start_slip_g
     )
