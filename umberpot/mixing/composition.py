@@ -58,23 +58,35 @@ def contents_of(part: MixPart, grams: float, state: str, source: Batch | None) -
 def refresh(mix: Mix) -> None:
     """Keeps on the mix what is in it, and recalculates all that derives from it."""
     parts = parts_of(mix)
-    if mix.finished_at is None and any(part.role in MixPart.COLOURED for part in parts):
-        recalculate(mix, parts)
-    made = batch_of(parts)
     before = mix.batch if mix.made_of else None
-    mix.made_of = {
-        "clay_g": made.clay_g,
-        "colourants_g": dict(made.colourants_g),
-        "water_g": made.water_g,
-    }
+    for part in work_out(mix, parts):
+        part.save(update_fields=["recalculated_g"])
     is_weighed = all(part.settled_at for part in parts)
     if is_weighed:
         _rename(mix)
     mix.save(update_fields=["made_of", "name"])
     if is_weighed:
         mix_weighed.send(Mix, mix=mix)
-    if before and _differ(before, made):
+    if before and _differ(before, mix.batch):
         _follow(mix)
+
+
+def work_out(mix: Mix, parts: Sequence[MixPart]) -> list[MixPart]:
+    """Works out what is in a mix, and what its parts have to bring to it now.
+
+    Nothing is saved, so that it serves mixes that are only ordered as well. Gives the parts that
+    have another figure than before.
+    """
+    before = [part.recalculated_g for part in parts]
+    if mix.finished_at is None and any(part.role in MixPart.COLOURED for part in parts):
+        _recalculate(mix, parts)
+    made = batch_of(parts)
+    mix.made_of = {
+        "clay_g": made.clay_g,
+        "colourants_g": dict(made.colourants_g),
+        "water_g": made.water_g,
+    }
+    return [part for part, was in zip(parts, before, strict=True) if part.recalculated_g != was]
 
 
 def _rename(mix: Mix) -> None:
@@ -110,7 +122,7 @@ def _follow(mix: Mix) -> None:
             child.save(update_fields=["recalculated_at"])
 
 
-def recalculate(mix: Mix, parts: Sequence[MixPart]) -> None:
+def _recalculate(mix: Mix, parts: Sequence[MixPart]) -> None:
     """What is still to go into a mix of coloured clay, from what is really in it by now.
 
     A mix of coloured clay is planned before that clay is made. What was really poured or weighed
@@ -127,7 +139,6 @@ def recalculate(mix: Mix, parts: Sequence[MixPart]) -> None:
             left_g = part.source.batch.mass_g - (part.source.poured_g or 0.0)
             # A pot that held less than was poured of it is a wrong figure: the plan's rest stays.
             part.recalculated_g = left_g if left_g > 0 else None
-            part.save(update_fields=["recalculated_g"])
     adds = [p for p in parts if p.role not in MixPart.COLOURED]
     to_come = [p for p in adds if p.settled_at is None]
     before = batch_of([p for p in parts if p not in to_come])
@@ -143,4 +154,3 @@ def recalculate(mix: Mix, parts: Sequence[MixPart]) -> None:
             part.recalculated_g = change.add_colourants_g.get(part.name, part.planned_g)
         else:
             part.recalculated_g = change.water_to_add_g
-        part.save(update_fields=["recalculated_g"])

@@ -308,7 +308,7 @@ class MixPart(StudioOwned):
 
     @property
     def current_weighings(self) -> list["Weighing"]:
-        return [w for w in self.weighings.all() if w.is_current]
+        return [w for w in self.weighings.all() if w.is_current] if self.pk else []
 
     @property
     def weighed_g(self) -> float | None:

@@ -1,16 +1,26 @@
 """Making a mix of what was ordered, once; and the same again."""
 
 import uuid
+from collections.abc import Sequence
+from dataclasses import dataclass
 
 from django.contrib.auth.models import User
 from django.utils import timezone
 
 from claycore.mixing.dose import Dose
-from umberpot.mixing.composition import refresh
+from umberpot.mixing.composition import refresh, work_out
 from umberpot.mixing.models import Mix, MixPart, SavedCalculation, name_of
 from umberpot.mixing.orders import MixOrder, Shelf, order_of_dose
 from umberpot.studio.models import Studio
 from umberpot.studio.whole_change import whole_change
+
+
+@dataclass(frozen=True)
+class OrderedMix:
+    """A mix and its parts in order."""
+
+    mix: Mix
+    parts: Sequence[MixPart]
 
 
 def planned_mix(
@@ -60,11 +70,29 @@ def create_mix(studio: Studio, order: MixOrder, request_key: uuid.UUID, by: User
     made = Mix.objects.of(studio).filter(request_key=request_key).first()
     if made:
         return made
+    ordered = ordered_mix(studio, order, request_key, by)
+    keep_mixes([ordered])
+    return ordered.mix
+
+
+def ordered_mix(studio: Studio, order: MixOrder, request_key: uuid.UUID, by: User) -> OrderedMix:
+    """A mix that knows what is in it, not saved yet. Another may be ordered of it."""
     mix, parts = planned_mix(studio, order, request_key, by)
-    mix.save()
-    MixPart.objects.bulk_create(parts)
-    refresh(mix)
-    return mix
+    work_out(mix, parts)
+    return OrderedMix(mix, parts)
+
+
+@whole_change()
+def keep_mixes(ordered: Sequence[OrderedMix]) -> None:
+    """Saves mixes that were ordered, each after those it is made of.
+
+    As many queries for many as for one, but where all of a mix is there already.
+    """
+    Mix.objects.bulk_create(one.mix for one in ordered)
+    MixPart.objects.bulk_create(part for one in ordered for part in one.parts)
+    for one in ordered:
+        if all(part.settled_at for part in one.parts):
+            refresh(one.mix)
 
 
 def make_mix(

@@ -1,8 +1,9 @@
 """Making tiles, and setting them aside."""
 
 import uuid
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from itertools import islice
 
 from django.contrib.auth.models import User
 from django.utils import timezone
@@ -30,9 +31,12 @@ class TileOrder:
     shaped: bool = True
 
 
-def supplier_codes_of(mix: Mix) -> dict[str, str]:
-    """The supplier's code of each colourant of a mix, as far as the shelf knows it."""
-    colourants = Material.objects.of(mix.studio).filter(name__in=mix.batch.colourants_g)
+def supplier_codes_of(*mixes: Mix) -> dict[str, str]:
+    """The supplier's code of each colourant of some mixes, as far as the shelf knows it."""
+    names = {name for mix in mixes for name in mix.batch.colourants_g}
+    if not names:
+        return {}
+    colourants = Material.objects.of(mixes[0].studio).filter(name__in=names)
     return dict(colourants.values_list("name", "supplier_code"))
 
 
@@ -59,15 +63,24 @@ def plain_clay_of(mix: Mix) -> Material | None:
 @whole_change()
 def make_tiles(mix: Mix, trial: Trial, order: TileOrder, by: User) -> list[Tile]:
     """Tiles with codes of their own. The same ``request_key`` makes them only once."""
-    made = list(Tile.objects.of(mix.studio).filter(request_key=order.request_key))
-    if made:
+    return make_tiles_of([(mix, order)], trial, by)
+
+
+@whole_change()
+def make_tiles_of(orders: Sequence[tuple[Mix, TileOrder]], trial: Trial, by: User) -> list[Tile]:
+    """Tiles of several mixes of a trial, their codes in order; as ``make_tiles`` of each."""
+    studio = trial.studio
+    keys = [order.request_key for _, order in orders]
+    made = list(Tile.objects.of(studio).filter(request_key__in=keys))
+    there = {tile.request_key for tile in made}
+    missing = [(mix, order) for mix, order in orders if order.request_key not in there]
+    if not missing:
         return made
     if trial.pk is None:
         trial.save()
-    studio = mix.studio
-    codes = next_codes(studio, order.count)
-    supplier_codes = supplier_codes_of(mix)
-    return Tile.objects.bulk_create(
+    codes = iter(next_codes(studio, sum(order.count for _, order in missing)))
+    supplier_codes = supplier_codes_of(*(mix for mix, _ in missing))
+    return made + Tile.objects.bulk_create(
         Tile(
             studio=studio,
             trial=trial,
@@ -85,7 +98,8 @@ def make_tiles(mix: Mix, trial: Trial, order: TileOrder, by: User) -> list[Tile]
             made_by=by,
             **order.piece.on_tile(),
         )
-        for code in codes
+        for mix, order in missing
+        for code in islice(codes, order.count)
     )
 
 

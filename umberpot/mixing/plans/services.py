@@ -2,8 +2,8 @@
 source."""
 
 import uuid
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, replace
 
 from django.contrib.auth.models import User
 from django.db.models import Max
@@ -14,13 +14,12 @@ from claycore.materials.composition import Addition, Convention
 from claycore.mixing.campaign import CampaignBatch
 from claycore.mixing.dose import Dose, dose
 from claycore.mixing.pour_plan import CellBatch, Pot, Pour, PourGrid
-from claycore.mixing.series import PlannedBatch
-from claycore.mixing.series import SeriesPlan as SeriesPlan
+from claycore.mixing.series import PlannedBatch, SeriesPlan
 from claycore.mixing.series_on_the_scale import Ingredient, ToWeigh, to_weigh
 from umberpot.mixing.calculators.campaign import CampaignInputs
 from umberpot.mixing.models import Mix, MixPart, Plan
-from umberpot.mixing.orders import MixOrder, PartOrder, Shelf
-from umberpot.mixing.services import create_mix, make_mix
+from umberpot.mixing.orders import MixOrder, PartOrder, Shelf, order_of_dose
+from umberpot.mixing.services import OrderedMix, keep_mixes, ordered_mix
 from umberpot.studio.models import Studio
 from umberpot.studio.whole_change import whole_change
 
@@ -39,6 +38,10 @@ class PlanOrder:
     def key(self, position: int) -> uuid.UUID:
         """The request key of the mix at this position; the same for the same plan."""
         return uuid.uuid5(self.request_key, str(position))
+
+    def mix(self, order: MixOrder, position: int) -> OrderedMix:
+        """The mix at this position, not saved yet."""
+        return ordered_mix(self.studio, order, self.key(position), self.by)
 
     def made_already(self) -> Plan | None:
         """The plan that an earlier click on the same page made."""
@@ -67,7 +70,7 @@ def keep_series(order: PlanOrder, found: SeriesPlan, lies: ClayCondition, colour
     plan = order.keep(Plan.Kind.SERIES, found.strategy)
     on_shelf = Shelf(order.studio)
     clay = on_shelf.clay(order.clay_name)
-    mixes: list[Mix] = []
+    ordered: list[OrderedMix] = []
     for position, batch in enumerate(found.batches):
         dry_clay_g = batch.total_g * 100 / (100 + batch.pct)
         mix_order = MixOrder(
@@ -78,25 +81,26 @@ def keep_series(order: PlanOrder, found: SeriesPlan, lies: ClayCondition, colour
             order.clay_name,
             clay,
             tuple(
-                _part_of_batch(part, batch, mixes, order, on_shelf, colourant)
+                _part_of_batch(part, batch, ordered, order, on_shelf, colourant)
                 for part in to_weigh(found, batch, lies)
             ),
             plan=plan,
             plan_position=position,
         )
-        mixes.append(create_mix(order.studio, mix_order, order.key(position), order.by))
+        ordered.append(order.mix(mix_order, position))
+    keep_mixes(ordered)
     return plan
 
 
 def _part_of_batch(
     part: ToWeigh,
     batch: PlannedBatch,
-    mixes: Sequence[Mix],
+    ordered: Sequence[OrderedMix],
     order: PlanOrder,
     on_shelf: Shelf,
     colourant: str,
 ) -> PartOrder:
-    """One weighing of a batch, whose source is among the ``mixes`` made so far."""
+    """One weighing of a batch, whose source is among those ``ordered`` so far."""
     if part.ingredient == Ingredient.WATER:
         return PartOrder(MixPart.Role.WATER, "water", part.mass_g)
     if part.ingredient == Ingredient.COLOURANT:
@@ -109,7 +113,7 @@ def _part_of_batch(
         name = order.clay_name or "clay"
         clay = on_shelf.clay(order.clay_name)
         return PartOrder(MixPart.Role.CLAY, name, part.mass_g, material=clay, dry_share=dry_share)
-    source = mixes[batch.source]
+    source = ordered[batch.source].mix
     return PartOrder(MixPart.Role.MIX, source.name, part.mass_g, source=source, dry_share=dry_share)
 
 
@@ -126,7 +130,7 @@ def keep_pots(
         return made
     plan = order.keep(Plan.Kind.GRID, have=have)
     on_shelf = Shelf(order.studio)
-    position = 0
+    ordered: list[OrderedMix] = []
     for number, pot in enumerate(pots, 1):
         before: Mix | None = None
         for index, pour in enumerate(pot.pours):
@@ -143,12 +147,13 @@ def keep_pots(
                 on_shelf.clay(order.clay_name),
                 parts,
                 plan=plan,
-                plan_position=position,
+                plan_position=len(ordered),
                 pot=number,
                 poured_g=pour.pour_g,
             )
-            before = create_mix(order.studio, mix_order, order.key(position), order.by)
-            position += 1
+            ordered.append(order.mix(mix_order, len(ordered)))
+            before = ordered[-1].mix
+    keep_mixes(ordered)
     return plan
 
 
@@ -211,19 +216,27 @@ def keep_batches(
     if made:
         return made
     plan = order.keep(Plan.Kind.GRID, have=have)
-    for position, batch in enumerate(batches):
+    doses = []
+    for batch in batches:
         additions = [Addition(name, pct) for name, pct in _wanted(grid, batch.cell).items()]
         additions = additions or [Addition(grid.x.name, 0.0)]
-        _keep_dose(order, plan, position, dose(clay, additions, Convention.ON_DRY_CLAY))
+        doses.append(dose(clay, additions, Convention.ON_DRY_CLAY))
+    _keep_doses(order, plan, doses)
     return plan
 
 
-def _keep_dose(order: PlanOrder, plan: Plan, position: int, made_of: Dose) -> Mix:
-    """One mix of a plan that starts from plain clay."""
-    mix = make_mix(order.studio, made_of, order.clay_name, "", order.key(position), order.by)
-    mix.plan, mix.plan_position = plan, position
-    mix.save(update_fields=["plan", "plan_position"])
-    return mix
+def _keep_doses(
+    order: PlanOrder, plan: Plan, doses: Iterable[Dose], first_position: int = 0
+) -> list[Mix]:
+    """Mixes of a plan that start from plain clay."""
+    on_shelf = Shelf(order.studio)
+    ordered = []
+    for position, made_of in enumerate(doses, first_position):
+        mix_order = order_of_dose(on_shelf, made_of, order.clay_name, "")
+        of_plan = replace(mix_order, plan=plan, plan_position=position)
+        ordered.append(order.mix(of_plan, position))
+    keep_mixes(ordered)
+    return [one.mix for one in ordered]
 
 
 @whole_change()
@@ -235,8 +248,7 @@ def keep_campaign(
     if made:
         return made
     plan = order.keep(Plan.Kind.CAMPAIGN)
-    for position, batch in enumerate(batches):
-        _keep_dose(order, plan, position, inputs.dose_of(batch))
+    _keep_doses(order, plan, map(inputs.dose_of, batches))
     return plan
 
 
@@ -248,7 +260,5 @@ def add_to_campaign(
     there = [mix.wanted_pcts for mix in plan.mixes.kept()]
     wanted = [one for one in batches if {one.colourant: one.pct} not in there]
     last = plan.mixes.aggregate(last=Max("plan_position"))["last"]
-    return [
-        _keep_dose(order, plan, position, inputs.dose_of(batch))
-        for position, batch in enumerate(wanted, (-1 if last is None else last) + 1)
-    ]
+    following = 0 if last is None else last + 1
+    return _keep_doses(order, plan, map(inputs.dose_of, wanted), following)

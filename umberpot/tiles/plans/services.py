@@ -11,7 +11,7 @@ from django.utils import timezone
 from claycore.mixing import campaign
 from claycore.mixing.campaign import Campaign
 from claycore.mixing.pour_plan import Cell, PourGrid
-from claycore.mixing.series import SeriesPlan as SeriesPlan
+from claycore.mixing.series import SeriesPlan
 from claycore.mixing.weighing import is_as_wanted
 from umberpot.firings.models.atmospheres import Atmosphere
 from umberpot.mixing.calculators.additions import UNNAMED
@@ -25,7 +25,7 @@ from umberpot.studio.models import Studio
 from umberpot.studio.whole_change import whole_change
 from umberpot.tiles.models import Tile, Trial
 from umberpot.tiles.pieces import PieceSpec
-from umberpot.tiles.services import TileOrder, make_tiles
+from umberpot.tiles.services import TileOrder, make_tiles_of
 from umberpot.ui.calculators import Solved
 
 
@@ -140,10 +140,12 @@ def _trial_of(order: TrialOrder, plan: Plan, tiles_each: int) -> Trial:
 
 def _tiles_of(order: TrialOrder, trial: Trial, mixes: Iterable[Mix], tiles_each: int) -> None:
     """The tiles of some mixes of a plan, still to be made."""
+    orders = []
     for mix in mixes:
         for at, (count, piece) in enumerate(_pieces_of(order, mix, tiles_each)):
             key = uuid.uuid5(order.request_key, f"tiles of {mix.plan_position}, {at}")
-            make_tiles(mix, trial, TileOrder(count, piece, key, shaped=False), order.by)
+            orders.append((mix, TileOrder(count, piece, key, shaped=False)))
+    make_tiles_of(orders, trial, order.by)
 
 
 def _pieces_of(order: TrialOrder, mix: Mix, tiles_each: int) -> list[tuple[int, PieceSpec]]:
