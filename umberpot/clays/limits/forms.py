@@ -3,6 +3,7 @@
 from typing import Any
 
 from django import forms
+from django.utils.text import capfirst
 
 from claycore.judging.limits import SCHOOLS, WARES, School
 from claycore.measure import bounds
@@ -27,7 +28,7 @@ class LimitsForm(EditingForm, forms.Form):
         for ware in WARES:
             for school in SCHOOLS:
                 high = absorption_limit(Studio(), ware, school).high_pct
-                self._add(absorption_key(ware, school), f"{WARES[ware]}, {school}", high)
+                self._add(absorption_key(ware, school), f"{capfirst(WARES[ware])}, {school}", high)
         for name, label in RULES.items():
             self._add(name, label, getattr(usual, name))
 
