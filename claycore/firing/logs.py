@@ -11,7 +11,7 @@ from enum import StrEnum
 from typing import NamedTuple, TypeVar
 
 from claycore.measure.errors import Inconsistent
-from claycore.measure.formatting import plain
+from claycore.measure.formatting import counted, plain
 
 Point = tuple[float, float]
 """Hours since the start, and °C."""
@@ -151,8 +151,8 @@ class Cleaner:
         """What was amiss, in words."""
         return [
             TROUBLE_WORDS[trouble].format(
-                rows=f"{count} row{'' if count == 1 else 's'}",
-                count=f"{count} gap{'' if count == 1 else 's'}",
+                rows=counted(count, "row"),
+                count=counted(count, "gap"),
             )
             for trouble in Trouble
             if (count := self.troubles[trouble])

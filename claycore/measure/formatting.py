@@ -18,6 +18,14 @@ def plain(value: float, decimals: int = 2) -> str:
     return "0" if text == "-0" else text
 
 
+def counted(count: int, one: str, many: str = "") -> str:
+    """So many of a thing, '1 tile', '4 tiles' or '2 mixes'; ``many`` where it is not with an s.
+
+    Source: English.
+    """
+    return f"{count} {one if count == 1 else many or f'{one}s'}"
+
+
 def true_minus(text: str) -> str:
     """A text with a minus before its negative numbers, where a keyboard has only a hyphen.
 

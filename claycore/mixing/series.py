@@ -13,7 +13,7 @@ from enum import StrEnum
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
 from claycore.measure.errors import Inconsistent
-from claycore.measure.formatting import percentage, plain, to_step
+from claycore.measure.formatting import counted, percentage, plain, to_step
 from claycore.measure.notices import Notice
 from claycore.measure.units import Measure
 from claycore.mixing import weighing
@@ -357,7 +357,7 @@ def recommend(found: Sequence[SeriesPlan]) -> tuple[int, str]:
 
 def _reason(best: SeriesPlan, feasible: Sequence[SeriesPlan], least_g: float) -> str:
     name = STRATEGIES[best.strategy]
-    rounds = f"{best.rounds} round{'s' if best.rounds > 1 else ''} of mixing"
+    rounds = f"{counted(best.rounds, 'round')} of mixing"
     most_g = max(plan.colourant_g for plan in feasible)
     if len(feasible) == 1:
         return f"{name}: the only plan possible with the colourant and scale you have. {rounds}."

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from claycore.materials.clay_in_hand import ClayCondition, ClayState
-from claycore.measure.formatting import decimals_of, percentage, to_step
+from claycore.measure.formatting import counted, decimals_of, percentage, to_step
 from claycore.mixing.series import PlannedBatch, SeriesPlan
 
 
@@ -109,7 +109,7 @@ def steps(plan: SeriesPlan, clay: ClayCondition, step_g: float, tiles_each: int)
 
     ``step_g`` is the scale's. Source: the plan itself.
     """
-    tiles = "1 tile" if tiles_each == 1 else f"{tiles_each} tiles"
+    tiles = counted(tiles_each, "tile")
     lines = []
     for batch in plan.batches:
         parts = to_weigh(plan, batch, clay)

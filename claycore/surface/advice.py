@@ -8,7 +8,7 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from enum import StrEnum
 
-from claycore.measure.formatting import plain
+from claycore.measure.formatting import counted, plain
 from claycore.surface.coats import (
     BLACK,
     DARK_BODY,
@@ -123,7 +123,7 @@ def light_under_colour(stack: CoatStack) -> Iterator[Advice]:
 
 
 def _under_colour(place: int, light: int, reason: str) -> Advice:
-    under = f"{light} light coat{'' if light == 1 else 's'} under this colour"
+    under = f"{counted(light, 'light coat')} under this colour"
     if light >= COATS_UNDER_COLOUR:
         said = f"{under}, as a dark body needs."
         return Advice(RuleCode.LIGHT_UNDER_COLOUR, place, True, said, reason)

@@ -8,6 +8,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from enum import StrEnum
 
+from claycore.measure.formatting import counted
 from claycore.surface.coats import LIGHT_COAT, Coat, CoatStack
 from claycore.surface.techniques import TECHNIQUES
 from claycore.surface.techniques.entry import Lies
@@ -82,9 +83,7 @@ def words_of(coats: Sequence[Coat]) -> str:
 
     Source: by definition.
     """
-    return " over ".join(
-        f"{one.coats} coat{'' if one.coats == 1 else 's'} of {one.name}" for one in reversed(coats)
-    )
+    return " over ".join(f"{counted(one.coats, 'coat')} of {one.name}" for one in reversed(coats))
 
 
 def _whole(coats: Sequence[Coat]) -> tuple[Coat, ...]:
@@ -100,7 +99,7 @@ def _each(stack: CoatStack, place: int, lies: Lies) -> Sample:
 def _compared(stack: CoatStack) -> Iterator[Sample]:
     *below, top = _whole(stack.coats)
     other = 1 if top.coats > 1 else top.coats + 1
-    title = f"With {other} coat{'' if other == 1 else 's'} of {top.name}"
+    title = f"With {counted(other, 'coat')} of {top.name}"
     coats = (*below, replace(top, coats=other))
     yield Sample(SampleKind.OTHER_COUNT, SampleKind.OTHER_COUNT, title, coats)
     light = [one for one in below if one.lightness is not None and one.lightness >= LIGHT_COAT]

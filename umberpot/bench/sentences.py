@@ -2,6 +2,7 @@
 
 from datetime import UTC, date, datetime
 
+from claycore.measure.formatting import counted
 from umberpot.tiles.models import Step
 
 TO_DO = {
@@ -27,8 +28,7 @@ FIRST_DOSE = "Both are on your shelf now. This is their dose."
 
 def pieces(count: int, *, bars: bool, state: str = "") -> str:
     """'1 tile', '4 bars' or '4 bone-dry bars'."""
-    word = " ".join(filter(None, (state, "bar" if bars else "tile")))
-    return f"{count} {word}" if count == 1 else f"{count} {word}s"
+    return counted(count, " ".join(filter(None, (state, "bar" if bars else "tile"))))
 
 
 def to_do(step: Step, count: int, *, bars: bool) -> str:
@@ -42,7 +42,7 @@ def of_plan(mixes: int, tiles: int) -> str:
     """What a series or grid still needs: mixes to weigh out, tiles to shape."""
     parts = []
     if mixes:
-        parts.append(f"{mixes} mix{'es' if mixes > 1 else ''} to weigh out")
+        parts.append(f"{counted(mixes, 'mix', 'mixes')} to weigh out")
     if tiles:
         parts.append(f"{pieces(tiles, bars=False)} to make")
     return f"{' and '.join(parts)}."

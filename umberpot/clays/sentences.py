@@ -1,7 +1,7 @@
 """What a clay's pages say when something was done, or could not be."""
 
 from claycore.firing.loading.footprints import PieceSize
-from claycore.measure.formatting import plain
+from claycore.measure.formatting import counted, plain
 
 LIMITS_SAVED = "Limits saved. They apply from now on."
 BEYOND_A_BLEND = "Beyond 30 % most potters use the clay as slip instead."
@@ -14,9 +14,7 @@ def judged_for(clay: str, purpose: str) -> str:
 
 def blends_planned(count: int) -> str:
     """A line blend is ready to be weighed out."""
-    return (
-        f"{count} blend{'' if count == 1 else 's'} ready to weigh out, with bars planned of each."
-    )
+    return f"{counted(count, 'blend')} ready to weigh out, with bars planned of each."
 
 
 def no_blends(problem: str) -> str:
@@ -26,7 +24,7 @@ def no_blends(problem: str) -> str:
 
 def bars_made(count: int) -> str:
     """Bars were made."""
-    return f"{count} bar{'' if count == 1 else 's'} made. Now let them dry."
+    return f"{counted(count, 'bar')} made. Now let them dry."
 
 
 def bar_size(size: PieceSize) -> str:

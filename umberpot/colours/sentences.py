@@ -9,7 +9,7 @@ from claycore.colour.naming import NameFit
 from claycore.colour.series import SeriesReading
 from claycore.colour.shelf_shift import ShelfShift
 from claycore.colour.twins import Twins
-from claycore.measure.formatting import listed, percentage
+from claycore.measure.formatting import counted, listed, percentage
 from umberpot.colours.fired import Conditions, FiredColour
 
 _UNDER_GLAZE = {
@@ -107,7 +107,7 @@ def name_does_not_fit(colourant: str, conditions: Conditions, found: NameFit) ->
 
 def lighter_shelf(shift: ShelfShift) -> str:
     """Equal tiles that are lighter on one kiln shelf than on another."""
-    sets = "1 set" if shift.sets == 1 else f"{shift.sets} sets"
+    sets = counted(shift.sets, "set")
     return (
         f"Tiles from shelf {shift.lighter + 1} are lighter than their equals on shelf"
         f" {shift.darker + 1}, by {shift.by:.1f} ± {shift.u95:.1f} of lightness ({sets})."

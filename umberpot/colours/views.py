@@ -8,6 +8,7 @@ from django.views.decorators.http import require_GET
 
 from claycore.colour.equal_tiles import mean_colour, noise_of
 from claycore.colour.twins import Twins
+from claycore.measure.formatting import counted
 from umberpot.colours import sentences
 from umberpot.colours.costs import prices_of
 from umberpot.colours.fired import after_the_last_firing, fired_colours
@@ -64,4 +65,4 @@ def _pair(found: Twins, conditions: str, currency: str) -> SamePair:
 
 
 def _tiles(count: int) -> str:
-    return "1 tile" if count == 1 else f"{count} tiles"
+    return counted(count, "tile")

@@ -1,5 +1,6 @@
 """What Kiln says when something was done, or could not be."""
 
+from claycore.measure.formatting import counted
 from umberpot.firings.models import Firing, Kiln
 
 NOTHING_SELECTED = "Select the tiles that were in this firing."
@@ -8,7 +9,7 @@ STAY_UNFIRED = "Its pieces count as unfired and wait again."
 
 def firing_recorded(count: int, firing: Firing) -> str:
     """So many pieces were in a firing."""
-    recorded = f"Firing recorded with {count} tile{'' if count == 1 else 's'}: {firing}."
+    recorded = f"Firing recorded with {counted(count, 'tile')}: {firing}."
     return recorded if firing.fired_ware else f"{recorded} {STAY_UNFIRED}"
 
 

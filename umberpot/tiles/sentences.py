@@ -1,5 +1,7 @@
 """What Tiles says when something was done, or could not be."""
 
+from claycore.measure.formatting import counted
+
 RECORDED = "Recorded."
 NOTHING_CHANGED = "No changes to save."
 EVERY_CELL_MADE = "Every cell is already made: nothing to make."
@@ -51,7 +53,7 @@ def changed_elsewhere(codes: list[str]) -> str:
 
 def recorded(changed: int, waiting: int) -> str:
     """How many readings were recorded, and how many wait to be looked at."""
-    readings = f"{changed} reading{'' if changed == 1 else 's'}"
+    readings = counted(changed, "reading")
     if not waiting:
         return f"{readings} recorded." if changed else "Nothing was changed."
     return f"{readings} recorded, {waiting} to check: marked below and not recorded yet."
@@ -59,7 +61,7 @@ def recorded(changed: int, waiting: int) -> str:
 
 def strengths_added(count: int) -> str:
     """Further strengths of a campaign were planned."""
-    return f"{count} mix{'' if count == 1 else 'es'} added to the plan, with tiles and codes."
+    return f"{counted(count, 'mix', 'mixes')} added to the plan, with tiles and codes."
 
 
 def label_kept(code: str) -> str:

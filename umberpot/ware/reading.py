@@ -21,6 +21,7 @@ from claycore.judging.ware import (
     judge_ware,
 )
 from claycore.judging.ware_pieces import BodyEvidence, body_of
+from claycore.measure.formatting import counted
 from claycore.measure.replicates import Record
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.results import Figure
@@ -234,7 +235,7 @@ def _known_by(
     if body.by_pieces:
         known["body"] = f"finished pieces, {METHODS[body.method].title.lower()}"
     elif figure:
-        bars = f"{figure.bars} {'bar' if figure.bars == 1 else 'bars'} of {batch.clay}"
+        bars = f"{counted(figure.bars, 'bar')} of {batch.clay}"
         known["body"] = f"{bars} at cone {figure.cone}, {METHODS[figure.method].title.lower()}"
     return known
 

@@ -8,6 +8,7 @@ from hypothesis import strategies as st
 
 from claycore.measure.formatting import (
     adding_up,
+    counted,
     decimals_of,
     hours_and_minutes,
     masses,
@@ -37,6 +38,11 @@ def test_no_more_digits_than_the_uncertainty_allows(value, u95, text):
 )
 def test_what_a_scale_of_a_tenth_can_show(grams, text):
     assert to_step(grams, 0.1) == text
+
+
+def test_so_many_of_a_thing():
+    assert [counted(n, "tile") for n in (0, 1, 4)] == ["0 tiles", "1 tile", "4 tiles"]
+    assert counted(2, "mix", "mixes") == "2 mixes"
 
 
 def test_plain_figures():

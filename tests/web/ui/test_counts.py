@@ -7,8 +7,10 @@ from django.urls import reverse
 from tests.pages import words_of
 from tests.web.whole_site import every_url
 from umberpot.demo.story import USERNAME
+from umberpot.firings.models import Firing
 from umberpot.mixing.models import Mix, Plan
 from umberpot.shelf.models import FieldSheet, Material
+from umberpot.surface.models import FactorTrial
 from umberpot.tiles.models import ClayTest, Tile, Trial
 
 THINGS = "tile|bar|mix|firing|timer|weighing|reading|row|pot|trial|piece|cell|day"
@@ -56,7 +58,7 @@ def test_with_one_of_everything(signed_in, world):
 
 
 def every_one_of_the_demo():
-    """(name of a page, key) for every row of the demo that has a page of its own."""
+    """(name of a page, its keys) for every row of the demo that has pages of its own."""
     yield from (("mixing:mix", mix.pk) for mix in Mix.objects.all())
     for trial in Trial.objects.filter(test=None):
         yield from (("tiles:trial", trial.pk), ("results:trial", trial.pk))
@@ -68,11 +70,18 @@ def every_one_of_the_demo():
     for material in Material.objects.all():
         yield ("mixing:leftover" if material.is_coloured else "shelf:material"), material.pk
     yield from (("shelf:field-sheet", sheet.material_id) for sheet in FieldSheet.objects.all())
+    for about, rows in (
+        ("clay", Material.objects.filter(tests__isnull=False)),
+        ("trial", Trial.objects.filter(test=None)),
+        ("firing", Firing.objects.all()),
+        ("factor-trial", FactorTrial.objects.all()),
+    ):
+        yield from (("library:report", about, row.pk) for row in rows)
 
 
 def test_with_several_at_every_stage(demo_studio, client, django_user_model):
     client.force_login(django_user_model.objects.get(username=USERNAME))
-    addresses = [reverse(name, args=[key]) for name, key in every_one_of_the_demo()]
+    addresses = [reverse(name, args=keys) for name, *keys in every_one_of_the_demo()]
     lists = [address for _, address in every_url({}) if "None" not in address]
     assert_reads_well(read(client, [*addresses, *lists]), 80)
 

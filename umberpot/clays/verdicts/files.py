@@ -10,7 +10,7 @@ from django.utils import timezone
 from django.views.decorators.http import require_GET
 
 from claycore.measure.errors import ClayError
-from claycore.measure.formatting import to_two_digits, with_u95
+from claycore.measure.formatting import counted, to_two_digits, with_u95
 from claycore.measure.uncertainty import Estimate
 from umberpot.clays.readings.rows import COLUMNS as READING_COLUMNS
 from umberpot.clays.readings.rows import FIGURES as READING_FIGURES
@@ -134,7 +134,8 @@ def shrink_rule(request: StudioRequest, pk: int) -> HttpResponse:
     at = record.results.at(cone)
     if at is None or at.total is None:
         return redirect("results:clay", pk=pk)
-    note = f"Total shrinkage {with_u95(at.total.value, at.total.u95)} % from {at.total.count} bars."
+    total = with_u95(at.total.value, at.total.u95)
+    note = f"Total shrinkage {total} % from {counted(at.total.count, 'bar')}."
     try:
         body = shrink_rule_pdf(
             f"{record.clay.name}, cone {cone}",

@@ -8,7 +8,7 @@ from django.utils.text import capfirst
 from claycore.firing import cones
 from claycore.judging.limits import SCHOOL_WORDS, WARES
 from claycore.judging.purposes import PURPOSES
-from claycore.measure.formatting import with_u95
+from claycore.measure.formatting import counted, with_u95
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.soaking import METHODS
 from umberpot.clays.verdicts.chart import ChartSeries, chart
@@ -85,7 +85,7 @@ def _origin(judged: JudgedClay) -> str:
         where = sheet.place if sheet.shows_place else ""
         parts += [where, f"dug {sheet.dug_on:%-d %b %Y}" if sheet.dug_on else ""]
     parts += [f"{part.share_pct:g} % {part.clay}" for part in clay.blend_parts.all()]
-    parts.append(f"{judged.record.results.bars} bars")
+    parts.append(counted(judged.record.results.bars, "bar"))
     return " · ".join(part for part in parts if part)
 
 
@@ -118,7 +118,7 @@ def _before_firing(judged: JudgedClay) -> str:
 
 def _figures(judged: JudgedClay) -> TableBlock:
     found = judged.record.results
-    head = ["", *(f"cone {at.cone}, {at.bars} bars" for at in found.cones)]
+    head = ["", *(f"cone {at.cone}, {counted(at.bars, 'bar')}" for at in found.cones)]
     rows = [
         [
             f"{row.title}, {row.unit}" if row.unit else row.title,

@@ -10,6 +10,7 @@ from claycore.colour.evenness import (
     Grain,
     Level,
 )
+from claycore.measure.formatting import counted
 
 SAVED = "Noted how the tiles were made."
 NOT_PHOTOGRAPHED = "No tile of this trial is marked on a photograph yet."
@@ -41,7 +42,7 @@ def _of(one: Comparison) -> str:
 
 def _level(figure: EvennessFigure, level: Level) -> str:
     made = GRAINS[level.level] if isinstance(level.level, Grain) else POURINGS[level.level]
-    tiles = "1 tile" if level.count == 1 else f"{level.count} tiles"
+    tiles = counted(level.count, "tile")
     if figure is EvennessFigure.SPECKS:
         return f"{made}, specks on {level.mean:.1f} % ({tiles})"
     return f"{made}, lightness varying by {level.mean:.1f} ({tiles})"

@@ -3,7 +3,7 @@
 from claycore.colour.photographs.patches import Refusal
 from claycore.colour.photographs.reading import Light
 from claycore.colour.photographs.texture import Texture
-from claycore.measure.formatting import listed
+from claycore.measure.formatting import counted, listed
 from umberpot.colours.models import Photograph
 from umberpot.colours.photographs.services import Saved
 
@@ -87,7 +87,7 @@ def _not_told(light: Light) -> list[str]:
 
 def colours_saved(count: int) -> str:
     """So many colours were recorded."""
-    return f"{count} fired colour{'' if count == 1 else 's'} saved."
+    return f"{counted(count, 'fired colour')} saved."
 
 
 def saved(found: Saved) -> str:

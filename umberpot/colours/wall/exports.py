@@ -9,7 +9,7 @@ from datetime import date
 from PIL import Image, ImageDraw, ImageFont
 
 from claycore.colour.notation import Lab
-from claycore.measure.formatting import true_minus
+from claycore.measure.formatting import counted, true_minus
 from umberpot.colours.fired import FiredColour
 from umberpot.ui.pdf.paper import Paper
 from umberpot.ui.reports.blocks import Block, Report, ReportSwatch, Swatches, TableBlock
@@ -109,7 +109,7 @@ def _pdf(tiles: Sequence[FiredColour], about: About) -> bytes:
     """The wall to print: touching swatches with their codes, and what each is in words below."""
     swatches = [ReportSwatch(tile.lab.hex, tile.label) for tile in tiles]
     legend = [(tile.label, tile.summary, _in_figures(tile.lab)) for tile in tiles]
-    count = f"{len(tiles)} fired colour{'' if len(tiles) == 1 else 's'}"
+    count = counted(len(tiles), "fired colour")
     blocks: list[Block] = [
         Swatches(swatches),
         TableBlock(("Tile", "What it is", "L, a, b (D65)"), legend, (0.16, 0.62, 0.22)),

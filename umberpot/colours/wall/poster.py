@@ -14,6 +14,7 @@ from reportlab.lib.pagesizes import A2
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
+from claycore.measure.formatting import counted
 from umberpot.colours.fired import FiredColour, after_the_last_firing, read_as_fired_colours
 from umberpot.colours.wall.whole import Hanging, hanging, in_order, in_upright_columns
 from umberpot.studio.request import StudioRequest
@@ -52,7 +53,7 @@ def poster_pdf(studio: str, year: int, colours: Sequence[FiredColour]) -> bytes:
     canvas.setFont(BOLD, 42)
     canvas.drawString(_EDGE_PT, top - 36, shown(f"{studio}, {year}"))
     canvas.setFont(REGULAR, 15)
-    count = f"{len(colours)} fired colour{'' if len(colours) == 1 else 's'}, by hue"
+    count = f"{counted(len(colours), 'fired colour')}, by hue"
     canvas.drawRightString(A2[0] - _EDGE_PT, top - 36, count)
     by_reading = {one.reading: one for one in colours}
     columns = _squarest(_hung(colours), width, height)

@@ -5,7 +5,7 @@ from django.db.models import Q
 from django.urls import reverse
 
 from claycore.firing.loading.shelves import RectangularShelf, RoundShelf, Shelf
-from claycore.measure.formatting import plain
+from claycore.measure.formatting import counted, plain
 from umberpot.studio.models import SetAside
 
 
@@ -84,7 +84,7 @@ class Kiln(SetAside):
             size = f"round, {plain(self.shelf_width_mm)} mm"
         else:
             size = f"{plain(self.shelf_width_mm)} × {plain(self.shelf_depth_mm)} mm"
-        shelves = "1 shelf" if self.shelf_count == 1 else f"{self.shelf_count} shelves"
+        shelves = counted(self.shelf_count, "shelf", "shelves")
         return f"{shelves}, {size}, {self.get_heat_display().lower()}"
 
     @property

@@ -6,7 +6,7 @@ from claycore.firing.loading.by_hand import Obstacle
 from claycore.firing.loading.by_rules import LoadRule
 from claycore.firing.loading.firings import Saving
 from claycore.firing.loading.heights import ShelfStack
-from claycore.measure.formatting import plain
+from claycore.measure.formatting import counted, plain
 from umberpot.firings.models import Kiln
 from umberpot.kiln.models import Load, LoadedPiece
 
@@ -34,12 +34,12 @@ _RULES = {
 
 def pieces_of(count: int) -> str:
     """So many pieces."""
-    return "1 piece" if count == 1 else f"{count} pieces"
+    return counted(count, "piece")
 
 
 def shelves_of(count: int) -> str:
     """So many shelves."""
-    return "1 shelf" if count == 1 else f"{count} shelves"
+    return counted(count, "shelf", "shelves")
 
 
 def standing(count: int, of: int, shelves: int) -> str:

@@ -4,7 +4,7 @@ from collections.abc import Iterable
 
 from claycore.firing.shelf_spread import Offset
 from claycore.firing.witness import ShelfHeat
-from claycore.measure.formatting import listed, plain
+from claycore.measure.formatting import counted, listed, plain
 
 CONES_SAVED = "Witness cones saved."
 
@@ -41,7 +41,7 @@ def shelf_said(heat: ShelfHeat) -> str:
 def offset_said(number: int, offset: Offset) -> str:
     """How much hotter a shelf runs, and how sure that is."""
     size, u95 = plain(abs(offset.value), 0), plain(offset.u95, 0)
-    firings = "1 firing" if offset.times == 1 else f"{offset.times} firings"
+    firings = counted(offset.times, "firing")
     if abs(offset.value) <= offset.u95:
         return f"Shelf {number}: no clear difference ({size} ± {u95} °C, {firings})."
     way = "hotter" if offset.value > 0 else "cooler"

@@ -1,5 +1,6 @@
 """What is said of schedules when something was done."""
 
+from claycore.measure.formatting import counted
 from umberpot.kiln.models import Schedule
 
 
@@ -11,7 +12,7 @@ def saved(schedule: Schedule) -> str:
 def imported(schedule: Schedule) -> str:
     """A schedule came out of a file."""
     count = len(schedule.segments)
-    return f"Schedule imported with {count} segment{'' if count == 1 else 's'}: {schedule}."
+    return f"Schedule imported with {counted(count, 'segment')}: {schedule}."
 
 
 def set_aside(schedule: Schedule) -> str:

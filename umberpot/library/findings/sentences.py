@@ -2,6 +2,7 @@
 
 from django.template.defaultfilters import capfirst
 
+from claycore.measure.formatting import counted
 from umberpot.firings.models import Firing
 
 SAVED = "Finding saved."
@@ -26,4 +27,4 @@ def of_claim(claim: str, outcome: str) -> str:
 def of_firing(firing: Firing, pieces: int) -> str:
     """What a firing was, in a sentence."""
     was = f"Fired to {firing.heat}" if firing.cone else capfirst(firing.heat)
-    return f"{was} with {pieces} piece{'' if pieces == 1 else 's'}."
+    return f"{was} with {counted(pieces, 'piece')}."

@@ -28,11 +28,6 @@ def day(when: datetime) -> str:
     return f"{timezone.localtime(when):%-d %B %Y}"
 
 
-def counted(count: int, one: str, many: str) -> str:
-    """So many of a thing, in words."""
-    return f"{count} {one if count == 1 else many}"
-
-
 def figure_text(estimate: Estimate | None) -> str:
     """A figure with its ±; a dash where there is none."""
     return with_u95(estimate.value, estimate.u95) if estimate else "–"

@@ -5,6 +5,7 @@ from datetime import date
 
 from django.db.models import Q
 
+from claycore.measure.formatting import counted
 from claycore.surface.factor_trials.sentences import HINT
 from umberpot.library.findings import sentences
 from umberpot.library.models import Finding
@@ -60,7 +61,7 @@ def report_of_factors(studio: Studio, trial: FactorTrial, made_on: date) -> Repo
             )
             for code, scale in by_scale.items()
         ]
-    slabs = common.counted(trial.slabs, "slab", "slabs")
+    slabs = counted(trial.slabs, "slab")
     return Report(
         title=trial.name,
         subtitle=f"Factor trial of {common.day(trial.made_at)}, {slabs}",

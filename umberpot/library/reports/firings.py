@@ -6,7 +6,7 @@ from django.db.models import Q
 from django.template.defaultfilters import capfirst
 
 from claycore.measure.errors import ClayError
-from claycore.measure.formatting import percentage
+from claycore.measure.formatting import counted, percentage
 from umberpot.firings.models import Firing
 from umberpot.kiln.logs.page import LogPage
 from umberpot.kiln.outcomes.fires import fire_of
@@ -36,7 +36,7 @@ def report_of_firing(studio: Studio, firing: Firing, made_on: date) -> Report:
     where = Tile.objects.of(studio).filter(loadings__firing=firing)
     tiles = [progress_of(tile) for tile in where.with_history()[:MOST_TILES]]
     count = firing.loadings.count()
-    pieces = common.counted(count, "piece", "pieces")
+    pieces = counted(count, "piece")
     kiln = f", {firing.kiln}" if firing.kiln else ""
     of_firing = Finding.objects.of(studio).filter(firing=firing).select_related("made_by")
     return Report(

@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from datetime import date
 
 from claycore.judging.limits import SCHOOL_WORDS, WARES
+from claycore.measure.formatting import counted
 from umberpot.clays.figures import spread_records
 from umberpot.clays.limits.services import limits_of
 from umberpot.colours.fired import fired_colours
@@ -58,7 +59,7 @@ def report_of_trial(studio: Studio, trial: Trial, made_on: date) -> Report:
     expected = trial.expectations.all()
     of_trial = Finding.objects.of(studio).filter(trial=trial).select_related("made_by")
     materials = Material.objects.of(studio).filter(mix_parts__mix__tiles__trial=trial)
-    tiles = common.counted(len(progresses), "tile", "tiles")
+    tiles = counted(len(progresses), "tile")
     return Report(
         title=trial.name,
         subtitle=f"Trial begun on {common.day(trial.made_at)}, {tiles}",

@@ -5,7 +5,7 @@ from datetime import date, datetime
 
 from django.db.models import Count, Sum
 
-from claycore.measure.formatting import plain
+from claycore.measure.formatting import counted, plain
 from claycore.mixing.cost import Priced, cost_of
 from umberpot.colours.sentences import amount as money_in_words
 from umberpot.firings.models import Firing
@@ -64,7 +64,7 @@ def report_of_year(studio: Studio, year: int, made_on: date) -> Report:
         subtitle="A year of the studio" + (", so far" if made_on.year == year else ""),
         studio=str(studio),
         made_on=made_on,
-        headline=f"{', '.join(common.counted(*one) for one in counts)}.",
+        headline=f"{', '.join(counted(*one) for one in counts)}.",
         sections=[
             ReportSection("Findings", [block for one in concluded for block in _finding(one)]),
             ReportSection("Factor trials", _factors(studio, year)),

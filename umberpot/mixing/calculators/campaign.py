@@ -10,7 +10,7 @@ from django.urls import reverse
 from claycore.materials.clay_in_hand import ClayCondition, ClayInHand, ClayState
 from claycore.materials.composition import Addition, Convention
 from claycore.measure import bounds
-from claycore.measure.formatting import percentage, to_step
+from claycore.measure.formatting import counted, percentage, to_step
 from claycore.mixing import campaign, series
 from claycore.mixing.campaign import (
     MOST_COLOURANTS,
@@ -266,11 +266,11 @@ def _mix_answer(inputs: CampaignInputs, batch: CampaignBatch) -> MixAnswer:
 
 def _headline(wanted: WantedCampaign, tiles: int, controls: int) -> str:
     count = len(wanted.bags)
-    colourants = "1 colourant" if count == 1 else f"{count} colourants"
+    colourants = counted(count, "colourant")
     plain_tiles = f" and {controls} plain ones" if controls else ""
     return (
         f"{colourants} at {percentage(wanted.pcts[0])}\u00a0% first:"
-        f" {tiles} tile{'' if tiles == 1 else 's'}{plain_tiles}."
+        f" {counted(tiles, 'tile')}{plain_tiles}."
     )
 
 

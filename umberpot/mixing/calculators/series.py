@@ -10,7 +10,7 @@ from claycore.materials.clay_in_hand import ClayCondition, ClayState
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
 from claycore.measure.errors import ClayError
-from claycore.measure.formatting import percentage, plain, to_step
+from claycore.measure.formatting import counted, percentage, plain, to_step
 from claycore.mixing import series, series_backwards, series_on_the_scale
 from claycore.mixing.dose_checks import water_warnings
 from claycore.mixing.series import PlannedBatch, SeriesPlan, WantedSeries
@@ -293,7 +293,7 @@ def _powder_words(inputs: SeriesInputs) -> str:
     as_weighed = to_step(clay.as_weighed_g(rounded_g), step_g)
     most = series_backwards.most_tiles_each(wanted, inputs.tile_dry_g)
     powder = f"{plain(wanted.powder_g)}\u00a0g of colourant"
-    tiles = f"{most} tile{'s' if most > 1 else ''} of this size" if most else "no tile of this size"
+    tiles = f"{counted(most, 'tile')} of this size" if most else "no tile of this size"
     each = "one tile" if inputs.tiles_each == 1 else f"{inputs.tiles_each} tiles"
     return f"{powder} gives {tiles} at each strength, or {each} of up to {as_weighed}\u00a0g each."
 

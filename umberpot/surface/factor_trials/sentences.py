@@ -2,6 +2,7 @@
 
 from collections.abc import Mapping
 
+from claycore.measure.formatting import counted
 from claycore.surface.factor_trials.expectations import ExpectationOutcome
 from umberpot.surface.models import FactorTrial
 
@@ -20,18 +21,18 @@ SCALE_NEEDED = "Tick this scale above, or choose another."
 
 def rated(count: int, lost: int) -> str:
     """How many ratings were saved, and pieces found lost."""
-    said = f"{count} {'rating' if count == 1 else 'ratings'} saved."
-    return f"{said} {lost} {'piece' if lost == 1 else 'pieces'} broken or lost." if lost else said
+    said = f"{counted(count, 'rating')} saved."
+    return f"{said} {counted(lost, 'piece')} broken or lost." if lost else said
 
 
 def colours(count: int) -> str:
     """How many colours were saved."""
-    return f"{count} {'colour' if count == 1 else 'colours'} saved."
+    return f"{counted(count, 'colour')} saved."
 
 
 def slabs(count: int) -> str:
     """Another number of slabs was chosen."""
-    return f"The trial now has {count} slab{'' if count == 1 else 's'}, in places newly drawn."
+    return f"The trial now has {counted(count, 'slab')}, in places newly drawn."
 
 
 def set_aside(trial: FactorTrial) -> str:

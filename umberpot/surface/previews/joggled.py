@@ -10,6 +10,7 @@ import numpy as np
 from django import forms
 from django.http import QueryDict
 
+from claycore.measure.formatting import counted
 from claycore.surface.previews.feathered import shares
 from claycore.surface.previews.joggled import MOST_TILTS, STRIPE, Tilt, joggle
 from umberpot.surface.plans.stack import CoatRow
@@ -76,9 +77,7 @@ class Joggled:
         """The share of each slip, which no tilt changes."""
         found = shares(self._face, len(self.rows) - 1)
         count = len(self.form.cleaned_data["tilts"])
-        return (
-            f"After {count} tilt{'' if count == 1 else 's'}: {shares_in_words(self.rows, found)}."
-        )
+        return f"After {counted(count, 'tilt')}: {shares_in_words(self.rows, found)}."
 
     @property
     def steps(self) -> list[tuple[str, str]]:

@@ -10,7 +10,7 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.urls import reverse
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
-from claycore.measure.formatting import percentage
+from claycore.measure.formatting import counted, percentage
 from claycore.mixing import campaign
 from claycore.mixing.series import STRATEGIES
 from umberpot.mixing.calculators.additions import UNNAMED, read_addition
@@ -92,15 +92,15 @@ def start_campaign(request: StudioRequest) -> HttpResponse:
     if solved is None:
         return redirect(_back("mixing:campaign", request))
     wanted = solved.inputs.wanted
-    count = len(wanted.bags)
-    name = f"{count} colourants in {solved.inputs.clay_name or 'clay'}"
+    first = solved.result.rounds[0]
+    name = f"{counted(len(wanted.bags), 'colourant')} in {solved.inputs.clay_name or 'clay'}"
     trial_form = _trial_form(request, name)
     if trial_form.is_valid():
         trial = services.start_campaign(_order(request, trial_form), solved)
         return redirect("tiles:plan", pk=trial.plan_id)
     start = Start(
         "mixing:campaign",
-        f"{len(solved.result.rounds[0])} mixes, the first at {percentage(wanted.pcts[0])} %",
+        f"{counted(len(first), 'mix', 'mixes')}, the first at {percentage(wanted.pcts[0])} %",
         solved.inputs.clay_name,
         CampaignView().takes(solved.inputs, solved.result),
         tuple(w.message for w in campaign.warnings(wanted, solved.result)),
