@@ -327,7 +327,8 @@ def likeliest(
     mean_light: NDArray[Any],
     tiles: Seen | None = None,
     equal: Sequence[Sequence[int]] = (),
-    two_lights: bool = False,
+    *,
+    two_lights: bool,
 ) -> Causes:
     """The causes in light of one colour; of two, where what was seen makes that likelier.
 

@@ -250,7 +250,7 @@ def _causes(
         if known is None:
             return None, refusals
         causes = likeliest(known, mean_light, two_lights=two_lights)
-    with_equal = likeliest(known, mean_light, tiles, equal, two_lights)
+    with_equal = likeliest(known, mean_light, tiles, equal, two_lights=two_lights)
     # Tiles that were to be alike and are not tell nothing of the light.
     return (with_equal if with_equal.surprise < UNLIKE else causes), refusals
 
