@@ -15,10 +15,10 @@ from umberpot.tiles.pieces import PieceSpec
 from umberpot.tiles.readings.services import (
     Entry,
     PieceEntries,
-    record_colour,
+    colour_entry,
     record_pieces,
 )
-from umberpot.tiles.services import TileOrder, make_tiles
+from umberpot.tiles.services import TileOrder, make_tiles_of
 
 
 @pytest.fixture
@@ -83,28 +83,38 @@ TESTED = [
 
 
 @pytest.fixture
-def fired_tile(studio, user, make_mix):
-    """Makes, fires and reads a tile of a mix."""
+def fired_tiles(studio, user, make_mix):
+    """Makes, fires and reads tiles, each of a mix of its own, in one firing."""
     trial = Trial.objects.create(
         studio=studio, name="Ramp", ware="stoneware", school="strict", made_by=user
     )
     firing = FiringFactory(studio=studio, made_by=user, cone="6")
 
     @whole_change()
-    def make(added, colour):
-        mix = make_mix(f"clay=Ferry white&state=dry&mass=80&unit=g{added}")
-        tiles = make_tiles(mix, trial, TileOrder(1, PieceSpec(100, "6"), uuid.uuid4()), user)
+    def make(rows):
+        mixes = [make_mix(f"clay=Ferry white&state=dry&mass=80&unit=g{added}") for added, _ in rows]
+        orders = [(mix, TileOrder(1, PieceSpec(100, "6"), uuid.uuid4())) for mix in mixes]
+        tiles = make_tiles_of(orders, trial, user)
         load_and_fire(tiles, firing)
-        record_colour(tiles[0], firing, colour, None, user)
-        return tiles[0]
+        read = [
+            PieceEntries(tile, colours=[colour_entry(studio, tile.code, colour, None)])
+            for tile, (_, colour) in zip(tiles, rows, strict=True)
+        ]
+        record_pieces(firing, read, user)
+        return tiles
 
     return make
 
 
 @pytest.fixture
-@whole_change()
-def two_stains(studio, fired_tile):
+def fired_tile(fired_tiles):
+    """Makes, fires and reads a tile of a mix."""
+    return lambda added, colour: fired_tiles([(added, colour)])[0]
+
+
+@pytest.fixture
+def two_stains(studio, fired_tiles):
     """Two stains at three strengths each."""
     MaterialFactory(stain=True, studio=studio, name="Kelp", price_per_kg=30, hazards=["chromium"])
     MaterialFactory(stain=True, studio=studio, name="Rust", price_per_kg=10)
-    return [fired_tile(f"&add={name}:{pct}", colour) for name, pct, colour in TESTED]
+    return fired_tiles([(f"&add={name}:{pct}", colour) for name, pct, colour in TESTED])

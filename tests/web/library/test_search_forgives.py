@@ -9,7 +9,6 @@ from tests.pages import words_of
 from umberpot.library.search.meaning import meaning_of, without_stop_words
 from umberpot.library.search.meant import tiles_meant
 from umberpot.library.search.query import look_up, results
-from umberpot.studio.whole_change import whole_change
 from umberpot.tiles.models import Tile
 
 TODAY = date(2026, 11, 30)
@@ -54,17 +53,17 @@ def test_small_words_say_nothing_unless_they_are_all_there_is():
 
 
 @pytest.fixture
-@whole_change()
-def fired(fired_tile, two_stains):
+def fired(fired_tiles, two_stains):
     """Tiles of some colours under names that say nothing of them."""
-    made = {
-        "green": fired_tile("&add=Kelp:4", "58, -28, 20"),
-        "dark rust": fired_tile("&add=Rust:8", "36, 24, 28"),
-        "pale blue": fired_tile("&add=Foam:2", "76, -4, -16"),
-        "deep blue": fired_tile("&add=Foam:8", "34, 2, -34"),
-        "grey": fired_tile("&add=Slab:2", "60, 0, 1"),
+    rows = {
+        "green": ("&add=Kelp:4", "58, -28, 20"),
+        "dark rust": ("&add=Rust:8", "36, 24, 28"),
+        "pale blue": ("&add=Foam:2", "76, -4, -16"),
+        "deep blue": ("&add=Foam:8", "34, 2, -34"),
+        "grey": ("&add=Slab:2", "60, 0, 1"),
     }
-    return {name: tile.code for name, tile in made.items()}
+    made = fired_tiles(list(rows.values()))
+    return {name: tile.code for name, tile in zip(rows, made, strict=True)}
 
 
 def codes(studio, typed):

@@ -3,7 +3,7 @@
 from typing import Any
 
 from django.core.management.base import BaseCommand
-from django.db import connection
+from django.db import DatabaseError, connection
 
 from umberpot.library import new_file
 
@@ -15,5 +15,9 @@ class Command(BaseCommand):
     requires_system_checks: list[str] = []
 
     def handle(self, *args: Any, **options: Any) -> None:
-        if new_file.is_new(connection):
+        try:
+            is_new = new_file.is_new(connection)
+        except DatabaseError:
+            return  # Not a database at all, or damaged: the next step says so.
+        if is_new:
             new_file.lay_out(connection)
