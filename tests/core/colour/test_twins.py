@@ -89,3 +89,9 @@ def test_a_lighter_shelf_is_named_with_its_margin():
 def test_equal_shelves_are_not():
     assert shelf_shifts(on_shelves(np.random.default_rng(2), 0.0), QUIET) == []
     assert shelf_shifts([{0: [Lab(50, 0, 0)]}, {1: [Lab(60, 0, 0)]}], QUIET) == []
+
+
+def test_a_shift_within_its_margin_is_none_and_a_sure_one_too_small_to_matter_neither():
+    two_sets = on_shelves(np.random.default_rng(1), 2.0, sets=2)
+    assert shelf_shifts(two_sets, Noise(4.0)) == []
+    assert shelf_shifts(on_shelves(np.random.default_rng(1), 0.4, sets=40), Noise(0.05)) == []

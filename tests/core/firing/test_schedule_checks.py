@@ -31,6 +31,15 @@ def test_too_fast_through_drying_or_quartz(segments, is_raw, expected):
     assert checks(segments, LoadToFire(is_raw=is_raw)) == expected
 
 
+@pytest.mark.parametrize(
+    ("fast_to", "slow_to", "expected"),
+    [(540, 600, []), (541, 600, [Check.QUARTZ]), (540, 599, [Check.QUARTZ])],
+)
+def test_from_540_to_600_degrees_it_goes_slowly(fast_to, slow_to, expected):
+    fired = [Segment(60, 400), Segment(300, fast_to), Segment(100, slow_to), Segment(300, 1000)]
+    assert checks(fired, LoadToFire()) == expected
+
+
 def test_the_cone_must_be_the_one_the_load_needs():
     assert checks(SAFE, LoadToFire("04")) == []
     (short,) = findings(curve_of(SAFE), LoadToFire("6"))

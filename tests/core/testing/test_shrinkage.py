@@ -7,6 +7,7 @@ from hypothesis import strategies as st
 from uncertainties import ufloat
 
 from claycore.measure.errors import Inconsistent, OutOfBounds
+from claycore.measure.uncertainty import Estimate
 from claycore.testing import shrinkage as s
 
 lengths = st.floats(1, 500)
@@ -80,3 +81,10 @@ def test_lengths_that_cannot_be(length):
 )
 def test_what_a_drying_shrinkage_says(pct, expected):
     assert expected in s.reading_of_drying(pct)
+
+
+def test_what_is_not_known_of_the_shrinkage_is_not_known_of_the_size():
+    """80 mm at 12 ± 0.6 %: 80 / 0.88, and its slope 80 / 0.88² times 0.006."""
+    found = s.size_to_make(80, Estimate(12, 0.6))
+    assert found.value == pytest.approx(90.909, abs=0.001)
+    assert found.u95 == pytest.approx(0.6198, abs=0.0001)

@@ -48,6 +48,14 @@ def squares(side, count):
     return [Piece("square", Size(side, side))] * count
 
 
+@pytest.mark.parametrize("shelf", [RectangularShelf(390, 300), RoundShelf(420)])
+def test_what_has_room_stands_in_the_middle(shelf):
+    (stood,) = pack([shelf], [Piece("bowl", Size(150, 120))]).shelves
+    placed = stood[0].placed
+    middle = (placed.x + placed.width / 2, placed.y + placed.depth / 2)
+    assert middle == pytest.approx(shelf.middle)
+
+
 @pytest.mark.parametrize(("width", "depth"), [(108, 46), (110, 40), (120, 80)])
 def test_rows_run_along_whichever_side_holds_more(width, depth):
     lying, standing = RectangularShelf(390, 300), RectangularShelf(300, 390)
