@@ -205,7 +205,7 @@ def _slip_warning(found: Sequence[CheckedRule]) -> str:
 def _untested(found: Sequence[CheckedRule]) -> str:
     """What counts and that nobody tried or looked at."""
     topics = [line.rule.topic for line in found if line.is_untested]
-    return f" Not checked: {listed(topics)}." if topics else ""
+    return f" Not tested: {listed(topics)}." if topics else ""
 
 
 def by_purpose(evidence: Evidence, limits: Limits) -> dict[str, ClayVerdict]:

@@ -44,7 +44,7 @@ def test_a_clay_worth_keeping_for_tableware():
         Outcome.PASSES,
         Outcome.NOT_MEASURED,
     }
-    assert found.reason.endswith(f"Not checked: {SEEN}.")
+    assert found.reason.endswith(f"Not tested: {SEEN}.")
 
 
 LOOKED_AT = [(cone, total, absorbed, ["looked"]) for cone, total, absorbed in GOOD]
