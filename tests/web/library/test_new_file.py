@@ -1,10 +1,12 @@
-"""A new data file has its tables at once, or none. That they are those of all migrations stands in
-test_older_files."""
+"""A new data file has its tables at once, or none. That they are those that migrations come to is
+held in every run by a file of before that is brought up to date, in test_older_files."""
 
 import pytest
 from django.core.management import call_command
 from django.db import connection
 
+from tests import data_files
+from tests.thoroughness import THOROUGH
 from umberpot.library import new_file
 
 
@@ -40,3 +42,11 @@ def test_it_is_laid_out_whole_or_not_at_all(empty_file, monkeypatch):
     with pytest.raises(InterruptedError):
         call_command("lay_out")
     assert new_file.is_new(connection)
+
+
+@pytest.mark.skipif(not THOROUGH, reason="a hundred migrations, which never change again")
+def test_migrating_an_empty_file_comes_to_the_same(empty_file, run_folder):
+    call_command("migrate", verbosity=0)
+    fresh = data_files.migrated(run_folder) / data_files.NAME
+    connection.close()
+    assert data_files.schema_of(connection.settings_dict["NAME"]) == data_files.schema_of(fresh)
