@@ -84,16 +84,13 @@ def _rough_pairs(palette: Palette, want: Lab, max_pct: float, parts: int) -> Ite
     adds = [palette.colourants[n].adds(at) for n, at in zip(names, levels, strict=True)]
     for one, name in enumerate(names):
         off = ciede2000_of(want.values, palette.labs(adds[one]))
-        place = int(np.argmin(off))
-        yield _Rough((name,), (float(levels[one][place]),), float(off[place]))
+        yield _best_of((name,), (levels[one],), off)
         others = range(one + 1, len(names)) if parts > 1 else ()
         for other in others:
             pair = adds[one][:, None] + adds[other][None, :]
             sums = levels[one][:, None] + levels[other][None, :]
             off = np.where(sums <= max_pct, ciede2000_of(want.values, palette.labs(pair)), np.inf)
-            i, j = np.unravel_index(int(np.argmin(off)), off.shape)
-            pcts = (float(levels[one][i]), float(levels[other][j]))
-            yield _Rough((name, names[other]), pcts, float(off[i, j]))
+            yield _best_of((name, names[other]), (levels[one], levels[other]), off)
 
 
 def _best_names(found: Sequence[_Rough], count: int) -> list[str]:
@@ -117,9 +114,14 @@ def _rough_threes(
         added = first[:, None, None] + second[None, :, None] + third[None, None, :]
         sums = at[0][:, None, None] + at[1][None, :, None] + at[2][None, None, :]
         off = np.where(sums <= max_pct, ciede2000_of(want.values, palette.labs(added)), np.inf)
-        i, j, k = np.unravel_index(int(np.argmin(off)), off.shape)
-        pcts = (float(at[0][i]), float(at[1][j]), float(at[2][k]))
-        yield _Rough(three, pcts, float(off[i, j, k]))
+        yield _best_of(three, at, off)
+
+
+def _best_of(names: tuple[str, ...], levels: Sequence[NDArray[Any]], off: NDArray[Any]) -> _Rough:
+    """Where a mixture is off least; ``off`` has an axis for the levels of each of the names."""
+    places = np.unravel_index(int(np.argmin(off)), off.shape)
+    pcts = tuple(float(of_one[place]) for of_one, place in zip(levels, places, strict=True))
+    return _Rough(names, pcts, float(off[places]))
 
 
 def _refined(palette: Palette, want: Lab, max_pct: float, rough: _Rough) -> Candidate:
