@@ -41,6 +41,11 @@ def test_a_line_goes_in_even_steps_as_far_as_anything_is_added():
     assert steps[-1] == adjustment_suggestions.MOST_ADDED_PCT
 
 
+@pytest.mark.parametrize("one", [a for a in ADJUSTMENTS.values() if not a.costs_nothing])
+def test_what_is_added_goes_from_little_to_as_much_as_a_line_does(one):
+    assert 0 < one.least_pct < one.most_pct <= adjustment_suggestions.MOST_ADDED_PCT
+
+
 def codes(found):
     return [one.adjustment.code for one in found]
 

@@ -6,6 +6,7 @@ from claycore.measure.errors import UnknownChoice
 from claycore.testing import bar_roles, protocols, readings, soaking
 from claycore.testing.forgotten import FORGOTTEN_AFTER
 from claycore.testing.readings import READINGS
+from claycore.testing.results import RESULTS
 
 
 @pytest.mark.parametrize("module", [bar_roles, protocols, readings, soaking])
@@ -39,3 +40,11 @@ def test_what_is_read_of_several_roles_is_each_once_in_the_order_of_reading():
     assert fired == [kind for kind in READINGS.values() if kind.fired]
     assert bar_roles.read_of_any([], fired=True) == []
     assert bar_roles.role_of("").code == ""
+
+
+def test_equal_pieces_differ_a_little_in_everything():
+    """Common practice, from memory: 0.1 to 0.3 points of absorption, 0.2 to 0.4 of shrinkage."""
+    assert all(one.usual.sd > 0 for one in RESULTS.values())
+    assert 0.1 <= 2 * RESULTS["absorption"].usual.sd <= 0.3
+    for code in ("drying_shrinkage", "firing_shrinkage", "total_shrinkage"):
+        assert 0.2 <= 2 * RESULTS[code].usual.sd <= 0.4
