@@ -15,6 +15,10 @@ def test_rates_and_holds_add_up():
     assert (curve.hours, curve.peak_c) == (11, 600)
 
 
+def test_a_kiln_is_as_warm_as_the_studio_where_nobody_says():
+    assert curve_of([Segment(60, 80)]).points == ((0, 20), (1, 80))
+
+
 @given(
     st.lists(
         st.tuples(st.floats(5, 1300), st.floats(1, 900), st.floats(0, 600)), min_size=1, max_size=20

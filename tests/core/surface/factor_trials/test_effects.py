@@ -140,6 +140,8 @@ def test_each_control_is_held_against_the_grid_alone():
     said = [one.words for one in all_of(design, found, SCALES["wash"])]
     assert said[-2].startswith("Against the control (bare clay)")
     assert said[-1].startswith("Against the control (tested white)")
+    better, worse = bare.others_better, bare.others_worse
+    assert f"{better} of {places} pieces were better and {worse} worse" in said[-2]
 
 
 def test_two_groups_of_pieces_have_a_chance_and_one_has_none():
