@@ -46,6 +46,7 @@ def test_every_plan_ends_at_each_percentage_with_the_powder_it_said(wanted):
         for batch, (clay, colourant) in zip(plan.batches, as_mixed, strict=True):
             assert 100 * colourant / clay == pytest.approx(batch.pct, rel=1e-9)
             assert clay + colourant >= wanted.smallest_batch_g * (1 - 1e-9)
+            assert batch.lost_g == pytest.approx(batch.total_g * wanted.loss_pct / 100)
         in_tiles = sum(
             (b.tiles_g + b.lost_g) * c / (clay + c)
             for b, (clay, c) in zip(plan.batches, as_mixed, strict=True)

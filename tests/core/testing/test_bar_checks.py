@@ -30,6 +30,12 @@ def test_a_bar_that_took_up_three_times_its_twins():
     assert "absorbed 3.1 times as much as the others" in said["B2", "mass_soaked"]
 
 
+def test_a_bar_that_took_up_more_than_any_body_does():
+    """80 g dry and 128 g soaked are 60 %."""
+    (said,) = odd([bar("B1", fired("6", 12, 60))]).values()
+    assert said == "It absorbed 60 %. Do both weights belong to this bar?"
+
+
 def test_a_bar_shrunk_unlike_its_twins():
     bars = [bar(f"B{n}", length_dry=mm_) for n, mm_ in enumerate((94, 94.2, 90.5))]
     assert "shrank 9.5 %, the other bars 6 %" in odd(bars)["B2", "length_dry"]
