@@ -5,7 +5,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from claycore.materials import moisture, slip
-from claycore.materials.clay_in_hand import dry_clay
+from claycore.materials.clay_amount import ClayAmount
+from claycore.materials.clay_in_hand import ClayState, dry_clay
 from claycore.materials.composition import Convention
 from claycore.measure import units
 from claycore.measure.errors import ClayError
@@ -21,6 +22,17 @@ _PINT_ML = units.millilitres(16, "floz_us")
 FLUID = DoseSum(
     slip.slip_by_volume(_PINT_ML, 1.75), 5, Convention.ON_DRY_CLAY, 16, "floz_us", _PINT_ML
 )
+
+
+def test_slip_is_summed_by_the_volume_it_was_stated_in():
+    """Half a litre at 1.42: 0.6825 g of dry clay a millilitre (Brongniart), 341.25 g."""
+    by_volume = ClayAmount(ClayState.SLIP, volume=0.5, volume_unit="l", specific_gravity=1.42)
+    found = DoseSum.of(by_volume, 4, Convention.ON_DRY_CLAY)
+    assert (found.amount, found.unit, found.volume_ml) == (0.5, "l", 500)
+    assert found.clay.dry_g == pytest.approx(341.25)
+    by_mass = ClayAmount(ClayState.SLIP, mass=710, solids_pct=48)
+    found = DoseSum.of(by_mass, 4, Convention.ON_DRY_CLAY)
+    assert (found.amount, found.unit, found.volume_ml) == (710, "g", None)
 
 
 @pytest.mark.parametrize(
