@@ -61,6 +61,11 @@ def test_as_much_of_a_colourant_is_usual_as_is_quoted(kind, usual):
     assert kind.usual_pct == usual
 
 
+def test_a_coat_is_taken_to_be_as_thick_as_coats_usually_are():
+    least, most = cost.USUAL_COAT_MM
+    assert least <= cost.COAT_MM <= most
+
+
 def test_slips_are_as_heavy_as_is_quoted():
     assert slip.USUAL_GRAVITIES == {
         "joining": (1.5, 1.7),

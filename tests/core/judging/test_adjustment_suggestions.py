@@ -87,6 +87,9 @@ def test_no_flux_for_a_clay_that_bloats_already():
     found = suggested(("6", 11, 2.4), BLOATS)
     assert {"fire_clay", "kaolin"} <= set(codes(suggested_at("6", ("6", 11, 2.4), BLOATS)))
     assert not {"flux", "red_clay", "fire_higher"} & set(codes(found))
+    stiffened = suggested_at("6", ("6", 11, 2.4), BLOATS)
+    reasons = {one.adjustment.code: one.because for one in stiffened}
+    assert "it bloats or slumps at cone 10 before it is dense" in reasons["kaolin"]
 
 
 @pytest.mark.parametrize("added", ["flux", "red_clay", "fire_clay", "kaolin", "grog"])

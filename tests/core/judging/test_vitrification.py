@@ -1,8 +1,10 @@
 """What may have kept water out of the pores can fail a piece, and passes none."""
 
+from dataclasses import replace
+
 import pytest
 
-from claycore.judging.limits import usual_limits
+from claycore.judging.limits import Limit, School, usual_limits
 from claycore.judging.vitrification import verdict, what_hides_pores
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.absorption import AgainstLimit
@@ -28,6 +30,23 @@ def test_within_the_limit_is_not_decided_with_the_way_out(how, advice):
     assert found.outcome == AgainstLimit.NOT_DECIDED
     assert found.would_decide == advice
     assert judged(2.4, **how).outcome == AgainstLimit.OVER
+
+
+@pytest.mark.parametrize(
+    ("pct", "limits", "outcome"),
+    [
+        (4.0, usual_limits("stoneware", "loose"), AgainstLimit.NOT_DECIDED),
+        (1.0, usual_limits("stoneware", "loose"), AgainstLimit.WITHIN),
+        (
+            3.5,
+            replace(STRICT, absorption=Limit("stoneware", School.STRICT, 4)),
+            AgainstLimit.WITHIN,
+        ),
+    ],
+    ids=["as ware is found", "dense as well", "a limit of one's own"],
+)
+def test_a_range_that_is_only_quoted_makes_nothing_dense_enough(pct, limits, outcome):
+    assert verdict(Estimate(pct, 0.1), limits, "6", 0.1).outcome == outcome
 
 
 def test_a_bare_piece_well_soaked_is_decided():

@@ -197,3 +197,11 @@ def test_a_mix_large_enough_is_no_matter():
 )
 def test_a_series_around_a_strength_is_called_by_round_figures(pct, expected):
     assert series.around(pct) == pytest.approx(expected)
+
+
+@pytest.mark.parametrize(("step_g", "is_only"), [(0.1, True), (0.01, False)])
+def test_that_no_other_plan_is_possible_is_said_where_it_is_so(step_g, is_only):
+    """0.74 g for the 3 % mix cannot be weighed in steps of 0.1 g: only diluting does without."""
+    wanted = WantedSeries((3.0, 6.0, 9.0), 24.0, loss_pct=5, scale_step_g=step_g)
+    _, reason = recommend(plans(wanted))
+    assert ("the only plan possible" in reason) is is_only
