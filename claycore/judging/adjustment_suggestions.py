@@ -68,7 +68,7 @@ def suggestions(
 ) -> list[Suggestion]:
     """What to try for the points that fail or are open, in the order to try it.
 
-    What mends comes before what settles a doubt; of each, first looking again, then changing the
+    What helps comes before what settles a doubt; of each, first looking again, then changing the
     work, then what is added, and of those first what makes no other fault worse. Source: common
     practice; the order is our choice.
     """
@@ -95,7 +95,7 @@ def suggestions(
 
 
 def _of_rules(short: Sequence[CheckedRule]) -> list[_Reason]:
-    """What mends a rule that fails, what settles one that is open."""
+    """What helps where a rule fails, what settles one that is open."""
     found = []
     for line in short:
         rule, outcome = line.rule, line.outcome

@@ -280,14 +280,14 @@ class DemoLoader:
 
     def read(self, rows: Sequence[tuple[Tile, story.DemoTile]], dry_days_ago: int) -> None:
         """What was read off some tiles at each of their stages, a stage of all of them at once."""
-        tiles_of = [tile for tile, _ in rows]
+        made = [tile for tile, _ in rows]
         dry = [
             (tile, {Quantity.LENGTH_DRY: row.length_dry, Quantity.MASS_DRY: row.mass_dry})
             for tile, row in rows
         ]
         record_pieces(None, [PieceEntries(t, self.entries(at)) for t, at in dry], self.user)
-        of_tiles = Reading.objects.filter(tile__in=tiles_of)
-        backdate(of_tiles.filter(firing=None), dry_days_ago, "made_at")
+        read_off = Reading.objects.filter(tile__in=made)
+        backdate(read_off.filter(firing=None), dry_days_ago, "made_at")
         for stage in range(max(len(row.firings) for _, row in rows)):
             fired: dict[tuple[str, int], list[PieceEntries]] = {}
             for tile, row in rows:
@@ -299,8 +299,8 @@ class DemoLoader:
                 firing = self.firing(cone, days_ago)
                 kiln.load_and_fire([piece.tile for piece in pieces], firing)
                 record_pieces(firing, pieces, self.user)
-                colours = ColourReading.objects.filter(tile__in=tiles_of, firing=firing)
-                backdate(of_tiles.filter(firing=firing), days_ago - 1, "made_at")
+                colours = ColourReading.objects.filter(tile__in=made, firing=firing)
+                backdate(read_off.filter(firing=firing), days_ago - 1, "made_at")
                 backdate(colours, days_ago - 1, "made_at")
 
     def after_firing(

@@ -85,8 +85,8 @@ class Filler:
         self, shelf: Shelf, wanted: Wanted, way: FillingOrder, standing: Sequence[Placed] = ()
     ) -> tuple[Placed, ...]:
         """The places found in one way."""
-        # An empty shelf is asked about many times over; one with pieces on it, once.
         wanted = way.sorted(_no_more_than_fit(shelf, wanted, self.clearance))
+        # An empty shelf is asked about many times over; one with pieces on it, once.
         key = (shelf, wanted, way)
         if standing or key not in self._found:
             found = tuple(self._fill(shelf, wanted, way, standing))

@@ -192,6 +192,22 @@ def test_a_row_changed_since_stays(signed_in, studio, clay):
     assert "has been changed since" in words_of(refused)
 
 
+def test_a_step_from_before_an_update_stays(signed_in, studio, clay):
+    """Fields may have had other names then: in the row that went, and among what was changed."""
+    key = removed(signed_in, ContainerFactory(studio=studio))
+    gone = entries(cid=key).get()
+    gone.serialized_data["fields"]["called"] = gone.serialized_data["fields"].pop("name")
+    gone.save()
+    signed_in.post(f"/shelf/{clay.pk}/retire/")
+    retired = entries(doing="shelf:retire").get()
+    retired.changes = {"put_away_at": retired.changes["retired_at"]}
+    retired.save()
+    for step in (key, retired.cid):
+        refused = signed_in.post(f"/library/undo/{step}/", follow=True)
+        assert "was updated since this step" in words_of(refused)
+    assert not Container.objects.of(studio).exists()
+
+
 def test_undoing_ends_after_a_day_and_is_for_who_did_it(signed_in, studio):
     key = removed(signed_in, ContainerFactory(studio=studio))
     other = MembershipFactory(studio=studio, role=Role.MAKER)

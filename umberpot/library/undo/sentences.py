@@ -8,6 +8,10 @@ CHANGED = "{name} has been changed since, so this step can no longer be undone."
 IN_USE = "{name} is used by something else now, so this step can no longer be undone."
 GONE = "What {name} belonged to is no longer there, so this step can no longer be undone."
 TAKEN = "Something else has the name or the place of {name} now, so this step cannot be undone."
+BEFORE_AN_UPDATE = (
+    "The application was updated since this step, so it can no longer be undone. Nothing was"
+    " changed."
+)
 ALREADY = "This step has been undone already."
 
 

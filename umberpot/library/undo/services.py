@@ -10,6 +10,7 @@ from auditlog.diff import get_field_value, is_primitive
 from django.contrib.auth.models import User
 from django.contrib.contenttypes.models import ContentType
 from django.core import serializers
+from django.core.exceptions import FieldDoesNotExist
 from django.db import DEFAULT_DB_ALIAS, IntegrityError, models, transaction
 from django.db.models.deletion import Collector, ProtectedError
 from django.utils import timezone
@@ -51,13 +52,17 @@ def undo(studio: Studio, key: str, by: Membership) -> int:
         for entry in entries
         if entry.action == _Action.CREATE
     }
-    for entry in entries:
-        if entry.action == _Action.DELETE:
-            _restore(entry)
-        elif entry.action == _Action.UPDATE:
-            _put_back(entry)
-        else:
-            _remove(entry, made)
+    try:
+        for entry in entries:
+            if entry.action == _Action.DELETE:
+                _restore(entry)
+            elif entry.action == _Action.UPDATE:
+                _put_back(entry)
+            else:
+                _remove(entry, made)
+    except FieldDoesNotExist:
+        # The journal keeps the names that fields had when the step was taken.
+        raise CannotUndo(sentences.BEFORE_AN_UPDATE) from None
     forget_figures(studio)
     return len(entries)
 

@@ -75,7 +75,10 @@ class TargetsInput(forms.Widget):
 
 
 class TargetsField(forms.Field):
-    """Further colourants of a mix, repeated as NAME:NOW:TARGET; cleans to :class:`Target` rows."""
+    """Further colourants of a mix, repeated as NAME:NOW:TARGET.
+
+    Cleans to a list of :class:`StrengthTarget`.
+    """
 
     widget = TargetsInput
 

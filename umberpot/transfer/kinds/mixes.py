@@ -300,7 +300,7 @@ class _Cells:
             raise self._fail(column, str(error)) from None
 
     def dry_share(self, state: str) -> float:
-        """Dry clay in each gram of the clay, by its water or its solids; 1 where none is read."""
+        """Dry clay in each gram of the clay, by its water or its solids; 1 where none is given."""
         column = {ClayState.PLASTIC: "water_pct", ClayState.SLIP: "solids_pct"}.get(
             ClayState(state)
         )
