@@ -5,13 +5,16 @@ who asks while another waits gets half of each answer. So one process at a time 
 """
 
 import hashlib
+import socket
 import time
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import contextmanager, suppress
+from pathlib import Path
 
 import filelock
 import serial
 from django.conf import settings
+from serial.urlhandler import protocol_socket
 
 ANSWERS_WITHIN_S = 1.0
 """A device that says nothing for so long says nothing at all."""
@@ -21,6 +24,12 @@ ENDS_A_LINE_WITHIN_S = 3.0
 
 WAITS_FOR_OTHERS_S = 5.0
 _LOOKS_EVERY_S = 0.05
+
+RESTS_S = 0.3
+"""A device server that takes one caller at a time needs so long to be free for the next.
+
+The time pyserial waits after each connection of a socket.
+"""
 
 LONGEST_LINE = 200
 LAST_ROW = "."
@@ -36,7 +45,7 @@ class DeviceProblem(Exception):
 class LineDevice:
     """An open device: one command a line, one answer a line, or rows up to a full stop."""
 
-    def __init__(self, port: serial.Serial) -> None:
+    def __init__(self, port: serial.Serial | protocol_socket.Serial) -> None:
         self._port = port
 
     def ask(self, command: str) -> str:
@@ -76,10 +85,7 @@ def line_device(address: str, silent: str, busy: str) -> Iterator[LineDevice]:
     let go of is one that says ``busy``.
     """
     try:
-        with (
-            _only_one(address),
-            serial.serial_for_url(address, timeout=_LOOKS_EVERY_S, exclusive=True) as port,
-        ):
+        with _only_one(address), _open(address) as port:
             yield LineDevice(port)
     except filelock.Timeout as error:
         raise DeviceProblem(busy) from error
@@ -87,11 +93,46 @@ def line_device(address: str, silent: str, busy: str) -> Iterator[LineDevice]:
         raise DeviceProblem(silent) from error
 
 
+class _Socket(protocol_socket.Serial):
+    """A socket that is closed at once. pyserial's own keeps whoever closes it waiting."""
+
+    _socket: socket.socket
+
+    def close(self) -> None:
+        if self.is_open:
+            with suppress(OSError):
+                self._socket.close()
+            self.is_open = False
+
+
+@contextmanager
+def _open(address: str) -> Iterator[serial.Serial | protocol_socket.Serial]:
+    if not address.startswith("socket:"):
+        with serial.serial_for_url(address, timeout=_LOOKS_EVERY_S, exclusive=True) as port:
+            yield port
+        return
+    left = _file_of(address, "left")
+    # Whoever comes right after somebody else waits, not whoever leaves: a reading is shown at once.
+    with suppress(FileNotFoundError):
+        ago = time.time() - left.stat().st_mtime
+        time.sleep(min(max(RESTS_S - ago, 0), RESTS_S))
+    try:
+        with _Socket(address, timeout=_LOOKS_EVERY_S) as port:
+            yield port
+    finally:
+        left.touch()
+
+
 def _only_one(address: str) -> filelock.BaseFileLock:
+    # A lock of its own for each that asks: one that is shared lets its threads pass each other.
+    return filelock.FileLock(
+        _file_of(address, "lock"), timeout=WAITS_FOR_OTHERS_S, poll_interval=_LOOKS_EVERY_S / 5
+    )
+
+
+def _file_of(address: str, purpose: str) -> Path:
+    """A file of one device that every process finds."""
     folder = settings.VAR_DIR / "devices"
     folder.mkdir(parents=True, exist_ok=True)
     name = hashlib.sha256(address.encode()).hexdigest()[:16]
-    # A lock of its own for each that asks: one that is shared lets its threads pass each other.
-    return filelock.FileLock(
-        folder / f"{name}.lock", timeout=WAITS_FOR_OTHERS_S, poll_interval=_LOOKS_EVERY_S / 5
-    )
+    return folder / f"{name}.{purpose}"

@@ -109,7 +109,7 @@ def lines(clock):
     """Asks a kiln over TCP that runs 3600 times as fast as a clock that the test moves."""
     kiln = RunningKiln(quiet(), 3600, lambda: clock[0])
     with KilnServer(0, kiln) as server:
-        threading.Thread(target=server.serve_forever, daemon=True).start()
+        threading.Thread(target=server.serve_forever, args=(0.02,), daemon=True).start()
         with socket.create_connection(("127.0.0.1", server.port), timeout=10) as wire:
             answers = wire.makefile("r")
 

@@ -14,6 +14,7 @@ from standins.scale.server import ScaleServer
 from tests import data_files
 from tests.factories import MaterialFactory, MembershipFactory
 from tests.web import whole_site
+from umberpot import devices
 from umberpot.mixing import services as mixing
 from umberpot.mixing.calculators.dose import DoseView
 from umberpot.mixing.composition import parts_of
@@ -164,15 +165,16 @@ def weigh(user):
 
 
 @pytest.fixture
-def scale(settings):
+def scale(settings, monkeypatch):
     """The simulated scale, really listening; gives its pan."""
     import threading
 
     pan = Pan(step_g=0.01, capacity_g=5000)
     server = ScaleServer(0, pan)
-    threading.Thread(target=server.serve_forever, daemon=True).start()
+    threading.Thread(target=server.serve_forever, args=(0.02,), daemon=True).start()
     settings.SCALE_ADDRESS = f"socket://127.0.0.1:{server.port}"
     settings.SCALE_IS_SIMULATED = True
+    monkeypatch.setattr(devices, "RESTS_S", 0)  # this server takes any number of callers
     yield pan
     server.shutdown()
     server.server_close()

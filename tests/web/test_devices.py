@@ -8,6 +8,7 @@ import threading
 import time
 
 import pytest
+from django.conf import settings
 
 from umberpot import devices
 from umberpot.devices import MOST_ROWS, DeviceProblem, line_device
@@ -28,7 +29,7 @@ def device():
 
     with socketserver.ThreadingTCPServer(("127.0.0.1", 0), Handler) as server:
         server.daemon_threads = True
-        threading.Thread(target=server.serve_forever, daemon=True).start()
+        threading.Thread(target=server.serve_forever, args=(0.02,), daemon=True).start()
         yield f"socket://127.0.0.1:{server.server_address[1]}", answers
         server.shutdown()
 
@@ -87,7 +88,7 @@ def read_often(address, times, heard):
 def test_two_readers_of_one_device_never_get_half_of_an_answer(
     kind, reads, wire, device, monkeypatch
 ):
-    """A socket takes a third of a second to close (pyserial), so it is read less often."""
+    """A socket rests a third of a second between its callers, so it is read less often."""
     # Readers that never pause may keep each other waiting: on a busy machine for long.
     monkeypatch.setattr(devices, "WAITS_FOR_OTHERS_S", 200)
     address, answers = device
@@ -124,6 +125,26 @@ def test_an_answer_that_came_too_late_is_nobodys(wire):
         assert scale.ask("READ") == "= 8.000 g"
         time.sleep(0.1)
         assert scale.ask("READ") == "= 8.000 g"
+
+
+def test_whoever_reads_a_socket_is_not_kept_and_the_next_lets_it_rest(device, monkeypatch):
+    """A device server for one caller is given the moment it needs, but not by who has an answer."""
+    rests = []
+    monkeypatch.setattr(devices.time, "sleep", rests.append)
+    address, answers = device
+    answers["READ"] = b"= 5.000 g\r\n"
+    with line_device(address, SILENT, BUSY) as scale:
+        assert scale.ask("READ") == "= 5.000 g"
+    assert rests == []
+    with line_device(address, SILENT, BUSY) as scale:
+        assert scale.ask("READ") == "= 5.000 g"
+    assert len(rests) == 1
+    assert 0 < rests[0] <= devices.RESTS_S
+    for left in (settings.VAR_DIR / "devices").glob("*.left"):
+        os.utime(left, (0, 0))
+    with line_device(address, SILENT, BUSY):
+        pass
+    assert rests[1:] == [0]
 
 
 def test_a_device_that_others_hold_is_busy(device, monkeypatch):

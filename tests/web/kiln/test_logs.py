@@ -22,6 +22,7 @@ from umberpot.kiln.logs import file_formats
 from umberpot.kiln.logs.file_formats import LogFormat
 from umberpot.kiln.logs.services import follow, start
 from umberpot.kiln.management.commands.follow_kilns import Command
+from umberpot import devices
 from umberpot.kiln.models import FiringLog, LogPoint
 from umberpot.kiln.models.logs import LogState
 from umberpot.kiln.schedules.services import draft_for
@@ -42,7 +43,7 @@ class Wired:
     def switch_on(self, **chamber):
         controller = SimulatedController(Chamber(**chamber), Thermocouple(noise_c=0.0))
         self.server = KilnServer(0, RunningKiln(controller, 1, lambda: self.now))
-        threading.Thread(target=self.server.serve_forever, daemon=True).start()
+        threading.Thread(target=self.server.serve_forever, args=(0.02,), daemon=True).start()
         self.settings.KILNS = {"wired": f"socket://127.0.0.1:{self.server.port}"}
 
     def switch_cool(self):
@@ -60,7 +61,8 @@ class Wired:
 
 
 @pytest.fixture
-def wired(settings):
+def wired(settings, monkeypatch):
+    monkeypatch.setattr(devices, "RESTS_S", 0)  # this server takes any number of callers
     found = Wired(settings)
     yield found
     found.switch_off()

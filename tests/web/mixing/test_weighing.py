@@ -241,7 +241,7 @@ class OddScale(socketserver.StreamRequestHandler):
 def odd_scale(settings):
     """A scale that really listens, and says what it is told to say."""
     with socketserver.ThreadingTCPServer(("127.0.0.1", 0), OddScale) as server:
-        threading.Thread(target=server.serve_forever, daemon=True).start()
+        threading.Thread(target=server.serve_forever, args=(0.02,), daemon=True).start()
         settings.SCALE_ADDRESS = f"socket://127.0.0.1:{server.server_address[1]}"
         yield OddScale
         server.shutdown()
