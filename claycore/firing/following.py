@@ -107,10 +107,14 @@ def _rate(points: Sequence[Point]) -> float:
 
 def _end(points: Sequence[Point], plan: FiringCurve, hours: float, celsius: float) -> float | None:
     """When the plan will be through, if from here on it is followed: later by what it lags."""
-    if max(point[1] for point in points) >= plan.peak_c - OVER_PEAK_C:
+    if _has_peaked(points, plan):
         return max(plan.hours, hours) if hours < plan.hours else None
     reached_at = _reached_at(plan, celsius)
     return hours + plan.hours - reached_at if reached_at is not None else plan.hours
+
+
+def _has_peaked(points: Sequence[Point], plan: FiringCurve) -> bool:
+    return max(celsius for _, celsius in points) >= plan.peak_c - OVER_PEAK_C
 
 
 def _reached_at(plan: FiringCurve, celsius: float) -> float | None:
@@ -129,7 +133,8 @@ def _amiss(
     if now_h - hours > SILENT_H:
         found.append(Amiss.SILENT)
     slow = rate < STALLED_SHARE * _planned_rate(plan, celsius)
-    if slow and planned - celsius > STALLED_BEHIND_C:
+    # A plan may end at its peak; what cools after that is no climb.
+    if slow and planned - celsius > STALLED_BEHIND_C and not _has_peaked(points, plan):
         found.append(Amiss.STALLED)
     if celsius > plan.peak_c + OVER_PEAK_C:
         found.append(Amiss.OVERSHOOT)

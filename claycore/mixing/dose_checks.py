@@ -104,12 +104,18 @@ def _unusual_water(clay: ClayCondition) -> Notice | None:
     if clay.state != ClayState.PLASTIC or low <= water_pct <= high:
         return None
     usual = "–".join(plain(pct) for pct in moisture.USUAL_WATER_PCT)
-    return Notice(
-        "unusual_water",
+    told = (
         f"{plain(water_pct, 1)} % water is unusual for plastic clay; throwing clay"
-        f" usually has {usual} % of its wet weight. If your figure is on dry clay, enter"
-        f" {plain(moisture.wet_basis(water_pct), 1)} %.",
+        f" usually has {usual} % of its wet weight."
     )
+    on_wet = moisture.wet_basis(water_pct)
+    if water_pct < low:
+        why = " Clay with so little water is leather-hard or drier: measure a sample."
+    elif on_wet <= high:
+        why = f" If your figure is on dry clay, enter {plain(on_wet, 1)} %."
+    else:
+        why = " Clay with so much water is slip: enter it as slip, by its solids."
+    return Notice("unusual_water", told + why)
 
 
 def _unmeasured_water(clay: ClayInHand, addition: DosedAddition) -> Notice | None:

@@ -47,6 +47,14 @@ def test_a_hold_is_no_stall():
     assert standing(points, held, 2).amiss == ()
 
 
+def test_what_cools_after_the_peak_has_not_stalled():
+    """This plan ends at its peak, as most do: hours later the kiln is far below it."""
+    fired = [*PLAN.points, (PLAN.hours + 3, 800.0), (PLAN.hours + 3.2, 780.0)]
+    assert standing(fired, PLAN, PLAN.hours + 3.2).amiss == ()
+    cut = [(0.0, 20.0), (6.0, 620.0), (8.0, 500.0), (8.3, 470.0)]
+    assert standing(cut, PLAN, 8.3).amiss == (Amiss.STALLED,)
+
+
 def test_an_overshoot_and_a_silence():
     points = [(0.0, 20.0), (10.0, 1220.0), (10.2, 1236.0)]
     assert standing(points, PLAN, 10.2).amiss == (Amiss.OVERSHOOT,)
