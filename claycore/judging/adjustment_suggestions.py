@@ -69,8 +69,8 @@ def suggestions(
     """What to try for the points that fail or are open, in the order to try it.
 
     What helps comes before what settles a doubt; of each, first looking again, then changing the
-    work, then what is added, and of those first what makes no other fault worse. Source: common
-    practice; the order is our choice.
+    work, then what is added; of those first what names a cone to go to, then what makes no other
+    fault worse. Source: common practice; the order is our choice.
     """
     short = [line for line in verdict.lines if line.fails or line.is_open]
     clay = ClayShortfall(evidence, limits, {line.code: line.outcome for line in short})
@@ -88,6 +88,7 @@ def suggestions(
             one.adjustment.gives_up,
             one.settles_only,
             order.index(one.adjustment.kind),
+            not one.cones,
             len(one.worsens),
         )
     )

@@ -223,7 +223,12 @@ def _if_too_close(clay: ClayShortfall) -> AdjustmentFit | None:
 
 
 def _between(clay: ClayShortfall) -> AdjustmentFit | None:
-    """Untested cones where the absorption may be least; never past where it is spoilt."""
+    """Untested cones where the absorption may be least; never past where it is spoilt.
+
+    None where a tested cone is good already: the way there is surer than any between.
+    """
+    if clay.evidence.range.best:
+        return None
     found = firing_range.untested_by_the_least(clay.evidence.results.cones, clay.evidence.range)
     if found is None:
         return None
@@ -260,8 +265,16 @@ def _hotter(clay: ClayShortfall) -> AdjustmentFit | None:
 
 def _cooler(clay: ClayShortfall) -> AdjustmentFit | None:
     """Where the firing did harm. What shrinks far in drying does so at any cone."""
-    harmed = clay.evidence.at and clay.spoilt_from
-    return None if clay.fails("dries_sound") and not harmed else AdjustmentFit()
+    evidence = clay.evidence
+    harmed = evidence.at and clay.spoilt_from
+    if clay.fails("dries_sound") and not harmed:
+        return None
+    if evidence.cone is None:
+        return AdjustmentFit()
+    good = [c for c in evidence.range.best if cones.order(c) < cones.order(evidence.cone)]
+    if good:
+        return AdjustmentFit(f"Fire it to cone {good[-1]}, where it is sound", (good[-1],))
+    return AdjustmentFit(f"Fire it cooler than cone {evidence.cone}")
 
 
 def _if_dense(clay: ClayShortfall) -> AdjustmentFit | None:

@@ -55,9 +55,7 @@ def fit(what: str, guest: Estimate | None, ground: Estimate | None) -> Shrinkage
         return ShrinkageFit(
             what, difference, FitOutcome.COMFORTABLE, f"{points} apart: comfortable."
         )
-    more = "more" if difference.value > 0 else "less"
-    danger = "may craze and flake" if difference.value > 0 else "may peel off"
-    tells = f"the inlay or slip shrinks {more} and {danger}"
+    tells = _tells(difference)
     if least > MOST_PCT:
         return ShrinkageFit(
             what, difference, FitOutcome.APART, f"{points} apart, over {plain(MOST_PCT)}: {tells}."
@@ -72,6 +70,15 @@ def fit(what: str, guest: Estimate | None, ground: Estimate | None) -> Shrinkage
         FitOutcome.NOT_DECIDED,
         f"{points} apart, inconclusive against {plain(MOST_PCT)} (test more bars): {tells}.",
     )
+
+
+def _tells(difference: Estimate) -> str:
+    """Which of the two shrinks more, where that is certain, and what comes of it."""
+    if abs(difference.value) <= difference.u95:
+        return "which of the two shrinks more is too close to call"
+    if difference.value > 0:
+        return "the inlay or slip shrinks more and may craze and flake"
+    return "the inlay or slip shrinks less and may peel off"
 
 
 def _apart(difference: Estimate) -> tuple[float, float]:

@@ -159,7 +159,8 @@ def _overall(
         )
     if failing:
         why = _MATURES_BY_THE_STRICT if _is_mature_by_the_loose(failing, found) else ""
-        return Overall.MEND, f"For {for_purpose} it fails only on {topics}.{why}"
+        only = " only" if _points(failing) == 1 else ""
+        return Overall.MEND, f"For {for_purpose} it fails{only} on {topics}.{why}"
     if not evidence.is_fired:
         return Overall.NOT_DECIDED, f"Fire the first bars to learn its {still_open}."
     if still_open:
@@ -246,7 +247,7 @@ def headline(
         said += f"; for {listed(others[:2])}, yes"
     if not label_fails:
         return said
-    return f"{said}, but not as labelled" if own == Overall.KEEP else f"{said}, nor as labelled"
+    return f"{said}, but not as labelled" if own == Overall.KEEP else f"{said}; not as labelled"
 
 
 _MATURES_BY_THE_STRICT = (

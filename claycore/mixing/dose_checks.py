@@ -110,11 +110,11 @@ def _unusual_water(clay: ClayCondition) -> Notice | None:
     )
     on_wet = moisture.wet_basis(water_pct)
     if water_pct < low:
-        why = " Clay with so little water is leather-hard or drier: measure a sample."
+        why = " A clay this dry is leather-hard or drier: measure a sample."
     elif on_wet <= high:
         why = f" If your figure is on dry clay, enter {plain(on_wet, 1)} %."
     else:
-        why = " Clay with so much water is slip: enter it as slip, by its solids."
+        why = " A clay this wet is slip: enter it as slip, by its solids."
     return Notice("unusual_water", told + why)
 
 

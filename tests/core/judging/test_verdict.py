@@ -350,6 +350,9 @@ def test_a_slip_that_shrinks_more_crazes_and_one_that_shrinks_less_shells_off():
     less = fit.fit("firing", Estimate(9, 0.2), Estimate(12, 0.2))
     assert "may craze and flake" in more.sentence
     assert "may peel off" in less.sentence
+    either = fit.fit("firing", Estimate(11.7, 0.3), Estimate(12, 0.7))
+    assert either.outcome == fit.FitOutcome.RISKY
+    assert "which of the two shrinks more is too close to call" in either.sentence
     assert (
         fit.worst([more, fit.fit("drying", Estimate(6, 0.1), Estimate(6, 0.1))])
         == fit.FitOutcome.APART
@@ -417,6 +420,14 @@ def test_the_plain_bend_decides_and_a_twisted_rope_can_only_stand_in(coil, twist
     (short,) = (line for line in found if line.code == "coil")
     assert short.outcome == outcome
     assert ("twisted:" in short.finding.measured) == bool(twist)
+
+
+def test_only_is_said_of_one_failing_point_and_not_of_several():
+    """Absorption and maturing are one point; two more are not."""
+    open_body = cv.verdict(evidence(("6", 12, 4.2)), STRICT, "tableware")
+    assert "it fails only on absorption and maturing" in open_body.reason
+    open_and_far = cv.verdict(evidence(("6", 17, 4.2)), STRICT, "tableware")
+    assert "it fails on total shrinkage, absorption and maturing" in open_and_far.reason
 
 
 def test_fails_only_on_maturing_says_why_the_loose_limit_does_not_help():

@@ -131,12 +131,15 @@ OF_FACTS = {
 }
 
 
-@pytest.mark.parametrize("case", CASES, ids=lambda case: case["name"])
-def test_ware_is_judged_as_a_careful_potter_would(case):
+def ware_of(case):
     told = {key: kind(case[key]) for key, kind in OF_FACTS.items() if key in case}
     told |= {k: case[k] for k in ("ware", "school", "method", "glazed_piece") if k in case}
-    absorption = Estimate(*case.get("absorbs", (0.8, 0.1)))
-    found = statuses(replace(BEST, absorption=absorption, **told))
+    return replace(BEST, absorption=Estimate(*case.get("absorbs", (0.8, 0.1))), **told)
+
+
+@pytest.mark.parametrize("case", CASES, ids=lambda case: case["name"])
+def test_ware_is_judged_as_a_careful_potter_would(case):
+    found = statuses(ware_of(case))
     asked = (Use.FOOD, Use.DISHWASHER, Use.MICROWAVE)
     assert [found[use] for use in asked] == case["comes_to"], case["why"]
 

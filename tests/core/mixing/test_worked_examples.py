@@ -133,9 +133,7 @@ def doses():
 
 def sums():
     wet = DoseSum(moisture.plastic_clay(1900, 21), 7.0, Convention.ON_DRY_CLAY, 1900, "g")
-    poured = DoseSum(
-        slip.slip_by_volume(650, 1.4), 4.5, Convention.SHARE_OF_TOTAL, 650, "ml", 650
-    )
+    poured = DoseSum(slip.slip_by_volume(650, 1.4), 4.5, Convention.SHARE_OF_TOTAL, 650, "ml", 650)
     lower = ChangeSum(dry_clay(47), 11.0, 7.0)
     raised = ChangeSum(moisture.plastic_clay(52, 20), 3.5, 9.0)
     return {
@@ -183,9 +181,7 @@ def ways_of_mixing():
 def money():
     layers = [ClayLayer("blue", 22), ClayLayer("black", 7)]
     return {
-        "a dark ground": cost.dark_grounds(
-            DarkGround(480, 21, 6.5, 350, 0.9, 1.45, 2.9, 1.1, 38)
-        ),
+        "a dark ground": cost.dark_grounds(DarkGround(480, 21, 6.5, 350, 0.9, 1.45, 2.9, 1.1, 38)),
         "layers": scaling.stretched(14, 410, layers),
         "their cost": scaling.layer_costs(410, layers, 7.2, 1.1),
         "5.5 kg plastic from dry clay": scaling.for_plastic_total(

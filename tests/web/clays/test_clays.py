@@ -61,7 +61,7 @@ def test_a_clay_that_bloats(signed_in, tested):
     clay = tested("Overburden", BLOATS, remark=RemarkCode.BLOATED)
     html = page(signed_in, f"/results/clays/{clay.pk}/?cone=10&purpose=sculpture")
     assert "By cone 10 (after 6, bloating seen, shrinkage fell" in html
-    assert "Fire it cooler" in html
+    assert "Fire it to cone 6, where it is sound" in html
     assert "Fire it hotter" not in html
     assert "Cone 6 of the cones tested." in html
 
@@ -99,7 +99,7 @@ def test_a_body_sold_for_a_range_it_does_not_hold_has_no_confident_headline(sign
     SupplierClaimFactory(material=body, cone_low="6", cone_high="10", absorption_pct=1)
     html = page(signed_in, f"/results/clays/{body.pk}/?cone=6")
     assert "Not suitable for tableware at cone 6 as it is" in html
-    assert "nor as labelled" in html
+    assert "; not as labelled" in html
     assert "as dug" not in html
     assert "Suitable for sculpture at cone 6, but not as labelled" in page(
         signed_in, f"/results/clays/{body.pk}/?cone=6&purpose=sculpture"
