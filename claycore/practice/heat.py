@@ -49,6 +49,10 @@ def rates(dice: Dice, bench: Bench) -> Question:
     return ChoiceQuestion(asks, choices, plain(there, 0), working, missteps)
 
 
+NOT_WITHIN = "Even the low end is over the limit at this cone."
+NOT_THE_FIRST = "It is certainly within at this cone, but at a cooler one already."
+
+
 def firing_range(dice: Dice, bench: Bench) -> Question:
     """At which cone a clay is first certainly within a limit. Source: common practice."""
     clay, limit = dice.pick(bench.clays), dice.pick(LIMITS_PCT)
@@ -61,10 +65,10 @@ def firing_range(dice: Dice, bench: Bench) -> Question:
         value = near if place == first - 1 else above if place < first else limit - 0.8
         found[cone] = Estimate(round(max(value, 0.1), 1), 0.3)
     told = "; ".join(f"cone {cone} {with_u95(e.value, e.u95)} %" for cone, e in found.items())
-    asks = (
-        f"{clay.name}: {told}. From which of these cones is it certainly within {plain(limit)} %?"
-    )
+    asks = f"{clay.name}: {told}. From which cone upwards is it certainly within {plain(limit)} %?"
     missteps = [Misstep(CONES[first - 1], MIDDLE_ONLY)] if straddles else []
+    missteps += [Misstep(cone, NOT_WITHIN) for cone in CONES[:first]]
+    missteps += [Misstep(cone, NOT_THE_FIRST) for cone in CONES[first + 1 :]]
     highest = found[CONES[first]].high
     working = f"At cone {CONES[first]} even the high end, {plain(highest, 1)} %, is within"
     choices = {cone: f"cone {cone}" for cone in sorted(CONES, key=cones.order)}

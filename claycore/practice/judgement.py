@@ -41,7 +41,7 @@ def verdict(dice: Dice, bench: Bench) -> Question:
     clay, limit = dice.pick(bench.clays), dice.pick(LIMITS_PCT)
     u95 = dice.pick((0.2, 0.3, 0.4))
     middle = limit + dice.pick((-2.5, -0.5, 0.5, 2.5)) * u95
-    found = Estimate(round(middle, 2), u95)
+    found = Estimate(round(middle, 1), u95)  # as it is shown, so that the ends add up
     right = absorption.against_limit(found, limit)
     side = AgainstLimit.WITHIN if found.value <= limit else AgainstLimit.OVER
     missteps = (
@@ -53,7 +53,7 @@ def verdict(dice: Dice, bench: Bench) -> Question:
         f"{clay.name}: absorption {with_u95(found.value, found.u95)} %, limit {plain(limit)} %."
         " Your verdict?"
     )
-    working = f"From {plain(found.low, 2)} to {plain(found.high, 2)} %, against {plain(limit)} %"
+    working = f"From {plain(found.low, 1)} to {plain(found.high, 1)} %, against {plain(limit)} %"
     words = {str(outcome): said for outcome, said in AGAINST.items()}
     return ChoiceQuestion(asks, words, str(right), working, missteps)
 

@@ -20,7 +20,7 @@ from claycore.measure.replicates import (
 )
 from claycore.measure.uncertainty import Estimate
 from claycore.testing import soaking
-from claycore.testing.bars import Bar, BarResults, FiredResults, bar_results
+from claycore.testing.bars import REMARKS, Bar, BarResults, FiredResults, bar_results
 
 
 @dataclass(frozen=True)
@@ -304,7 +304,9 @@ def together(
 
 
 def _counted(rows: Iterable[BarResults | FiredResults]) -> dict[str, int]:
-    return dict(Counter(remark for row in rows for remark in row.remarks))
+    counts = Counter(remark for row in rows for remark in row.remarks)
+    # A set has no order of its own, and what is said of bars is not to change places by itself.
+    return {remark: counts[remark] for remark in REMARKS if remark in counts}
 
 
 def _looked(rows: Iterable[BarResults | FiredResults]) -> int:

@@ -16,6 +16,8 @@ from typing import Any
 
 import numpy as np
 
+from claycore.measure.uncertainty import Estimate, Measured
+
 STEP = "    "
 LONGEST_WORD = 30
 """What is longer is a sentence, with a line of its own."""
@@ -106,7 +108,7 @@ def _plain(value: Any) -> Any:
 def _is_flat(value: Any) -> bool:
     """Whether it fits into one line."""
     value = _plain(value)
-    if isinstance(value, str | int | float | bool | None | Enum | np.generic):
+    if isinstance(value, str | int | float | bool | None | Enum | np.generic | Estimate | Measured):
         return True
     return isinstance(value, tuple) and bool(value) and not any(map(_takes_a_line, value))
 
@@ -122,6 +124,12 @@ def _flat(value: Any) -> str:
         return ", ".join(inside)
     if isinstance(value, Enum):
         return str(value.value)
+    if isinstance(value, Measured):
+        return f"{_flat(value.value)} in steps of {_flat(value.step)}"
+    if isinstance(value, Estimate):
+        own = value.instruments_u95
+        instruments = "" if own is None else f", instruments {_flat(own)}"
+        return f"{_flat(value.value)} ± {_flat(value.u95)} of {value.count}{instruments}"
     if isinstance(value, float | np.floating):
         return f"{float(value):.6g}".replace("-0", "0") if value == 0 else f"{float(value):.6g}"
     return str(value)

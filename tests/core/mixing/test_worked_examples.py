@@ -1,4 +1,4 @@
-"""Whole plans on paper, as they come out: series, pours, campaigns, doses, mistakes, ways of mixing."""
+"""Whole plans on paper, as they come out: series, pours, campaigns, doses, mistakes, money."""
 
 from dataclasses import replace
 from pathlib import Path

@@ -14,6 +14,7 @@ from standins.kiln.controller import SimulatedController, Thermocouple
 from standins.kiln.server import KilnServer, RunningKiln
 from tests.factories import FiringFactory, FiringLogFactory, KilnFactory
 from tests.pages import words_of
+from umberpot import devices
 from umberpot.firings.models import Firing
 from umberpot.kiln import controllers
 from umberpot.kiln.controllers.base import ControllerReading, ControllerState
@@ -22,7 +23,6 @@ from umberpot.kiln.logs import file_formats
 from umberpot.kiln.logs.file_formats import LogFormat
 from umberpot.kiln.logs.services import follow, start
 from umberpot.kiln.management.commands.follow_kilns import Command
-from umberpot import devices
 from umberpot.kiln.models import FiringLog, LogPoint
 from umberpot.kiln.models.logs import LogState
 from umberpot.kiln.schedules.services import draft_for
