@@ -105,7 +105,10 @@ FIRM = _timed(
     "Dry slip chips and makes dust.",
     "firm",
 )
-DRY = _timed(StepCode.DRY, "Until bone dry", 2 * _DAY, 7 * _DAY, "", "drying")
+DRY = replace(
+    _timed(StepCode.DRY, "Until bone dry", 2 * _DAY, 7 * _DAY, "", "drying"),
+    do="Where air reaches all sides; turn it now and then.",
+)
 DRY_SLOWLY = replace(
     _timed(
         StepCode.DRY_SLOWLY,

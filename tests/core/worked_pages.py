@@ -16,7 +16,10 @@ from typing import Any
 
 import numpy as np
 
+from claycore.colour.notation import Lab
 from claycore.measure.uncertainty import Estimate, Measured
+
+SIMPLE = str | int | float | bool | None | Enum | np.generic | Estimate | Measured | Lab
 
 STEP = "    "
 LONGEST_WORD = 30
@@ -94,7 +97,10 @@ def _parts(value: Any) -> Iterator[tuple[str, Any]]:
             if isinstance(one, property | cached_property) and not name.startswith("_")
         ]
         for name in [*names, *said]:
-            yield name, _plain(getattr(value, name))
+            one = _plain(getattr(value, name))
+            # What a value turns into of its own kind has the same again, without end.
+            if not (name in said and isinstance(one, type(value))):
+                yield name, one
 
 
 def _plain(value: Any) -> Any:
@@ -108,7 +114,7 @@ def _plain(value: Any) -> Any:
 def _is_flat(value: Any) -> bool:
     """Whether it fits into one line."""
     value = _plain(value)
-    if isinstance(value, str | int | float | bool | None | Enum | np.generic | Estimate | Measured):
+    if isinstance(value, SIMPLE):
         return True
     return isinstance(value, tuple) and bool(value) and not any(map(_takes_a_line, value))
 
@@ -124,6 +130,8 @@ def _flat(value: Any) -> str:
         return ", ".join(inside)
     if isinstance(value, Enum):
         return str(value.value)
+    if isinstance(value, Lab):
+        return f"Lab ({_flat(value.values)})"
     if isinstance(value, Measured):
         return f"{_flat(value.value)} in steps of {_flat(value.step)}"
     if isinstance(value, Estimate):
