@@ -11,13 +11,14 @@ import math
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
+from itertools import combinations, compress
 
 import numpy as np
 
 from claycore.colour.difference import SAME_UNLESS_TOUCHING, ciede2000, ciede2000_of
 from claycore.colour.doubt import difference_variance
 from claycore.colour.notation import Lab
-from claycore.measure.replicates import NO_RECORD, Record, Spread, UsualSpread
+from claycore.measure.replicates import NO_RECORD, Record, Spread, UsualSpread, in_line
 
 USUAL = UsualSpread(0.8)
 """How far a tile usually lies from the mean of its like, CIEDE2000, reading it included. From
@@ -116,11 +117,59 @@ def record_of(tiles: Sequence[Lab]) -> Record:
 def noise_of(sets: Iterable[Sequence[Lab]], elsewhere: Record = NO_RECORD) -> Noise:
     """The noise by which equal tiles are to be judged: from these sets and from all others.
 
-    Without any replicates it is the usual one. Source: Smyth 2004, moderated variance.
+    Without any replicates it is the usual one. Sets whose tiles do not agree are no noise. Source:
+    Smyth 2004, moderated variance.
     """
-    record = sum((record_of(tiles) for tiles in sets), elsewhere)
+    records = [record_of(tiles) for tiles in sets]
+    agreeing = compress(records, in_line(records, USUAL, elsewhere))
+    record = sum(agreeing, elsewhere)
     spread = Spread(USUAL, record)
     return Noise(math.sqrt(spread.variance), spread.degrees)
+
+
+DISAGREE = 3.0
+"""Equal tiles further from their mean than this many times the noise are named. Our choice."""
+
+
+def disagree(tiles: Sequence[Lab], noise: Noise) -> bool:
+    """Whether any of equal tiles lies further from their mean than noise would have it.
+
+    Source: as DISAGREE.
+    """
+    if len(tiles) < 2:
+        return False
+    mean = mean_colour(tiles)
+    return any(ciede2000(tile, mean) > DISAGREE * noise.sd for tile in tiles)
+
+
+@dataclass(frozen=True)
+class Disagreement:
+    """Equal tiles that do not agree: the place of the odd one, and how far it lies from the rest.
+
+    ``odd`` is None where no single one is: then ``delta_e`` is between the two furthest apart.
+    """
+
+    odd: int | None
+    delta_e: float
+
+
+def disagreement(tiles: Sequence[Lab], noise: Noise) -> Disagreement | None:
+    """How equal tiles disagree; None where they agree. The odd one is named, not its twins.
+
+    Source: as DISAGREE; that two cannot tell which of them is wrong is arithmetic.
+    """
+    if not disagree(tiles, noise):
+        return None
+    without = [[*tiles[:place], *tiles[place + 1 :]] for place in range(len(tiles))]
+    odd = [
+        (ciede2000(tile, mean_colour(rest)), place)
+        for place, (tile, rest) in enumerate(zip(tiles, without, strict=True))
+        if len(rest) > 1 and not disagree(rest, noise)
+    ]
+    if odd:
+        delta_e, place = max(odd)
+        return Disagreement(place, delta_e)
+    return Disagreement(None, max(ciede2000(one, other) for one, other in combinations(tiles, 2)))
 
 
 def largest_same(noise: Noise, of: int, against: int, read: float = 0.0) -> float:

@@ -11,16 +11,13 @@ from claycore.colour.equal_tiles import (
     Noise,
     Visible,
     apart,
-    mean_colour,
+    disagree,
     noise_of,
 )
 from claycore.colour.notation import Lab
 from claycore.measure.errors import OutOfBounds
-from claycore.measure.formatting import percentage
+from claycore.measure.formatting import listed, percentage
 from claycore.measure.replicates import NO_RECORD, Record
-
-DISAGREE = 3.0
-"""Equal tiles further from their mean than this many times the noise are named. Our choice."""
 
 
 class SeriesOutcome(StrEnum):
@@ -92,10 +89,17 @@ def read_series(
         ]
         for place, pct in enumerate(pcts[:-1])
     }
+    doubtful = tuple(pct for pct in pcts if disagree(tiles[pct], noise))
     enough = next((p for p, after in beyond.items() if _all(after, Visible.SAME)), None)
     perhaps = next((p for p, after in beyond.items() if not _any(after, Visible.DIFFERENT)), None)
+    rests_on = [pct for pct in doubtful if enough is not None and pct >= enough]
+    if rests_on:
+        # A mean of tiles that are not alike is no colour, and nothing is as strong as it.
+        enough, perhaps = None, enough
     if len(pcts) == 1:
         outcome = SeriesOutcome.ONE_STRENGTH
+    elif rests_on:
+        outcome = SeriesOutcome.NOT_DECIDED
     elif enough is not None:
         outcome = SeriesOutcome.ENOUGH
     else:
@@ -107,8 +111,10 @@ def read_series(
         steps=steps,
         spread=_spread(tiles, pcts, noise),
         noise=noise,
-        disagree=tuple(p for p in pcts if _disagree(tiles[p], noise)),
-        reason=_reason(outcome, pcts, enough, perhaps, beyond),
+        disagree=doubtful,
+        reason=_do_not_agree(rests_on)
+        if rests_on
+        else _reason(outcome, pcts, enough, perhaps, beyond),
     )
 
 
@@ -125,14 +131,6 @@ def _spread(tiles: Mapping[float, Sequence[Lab]], pcts: Sequence[float], noise: 
     coloured = [pct for pct in pcts if pct > 0] or list(pcts)
     palest = tiles[coloured[0]]
     return max(apart(palest, tiles[pct], noise).delta_e for pct in coloured)
-
-
-def _disagree(tiles: Sequence[Lab], noise: Noise) -> bool:
-    """Whether any of equal tiles lies further from their mean than noise would have it."""
-    if len(tiles) < 2:
-        return False
-    mean = [mean_colour(tiles)]
-    return any(apart([tile], mean, noise).delta_e > DISAGREE * noise.sd for tile in tiles)
 
 
 def _reason(
@@ -166,6 +164,14 @@ def _reason(
     return (
         f"{percentage(worst.to_pct)} % may or may not look different from"
         f" {percentage(worst.from_pct)} % (ΔE {_shown(worst)}). {ask}"
+    )
+
+
+def _do_not_agree(pcts: Sequence[float]) -> str:
+    named = listed([f"{percentage(pct)} %" for pct in pcts])
+    return (
+        f"The tiles of {named} do not agree, so whether it gets stronger is open. Check their labels"
+        " and readings, or make others."
     )
 
 

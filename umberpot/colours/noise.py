@@ -3,11 +3,12 @@
 from collections import defaultdict
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
+from itertools import compress
 from typing import Any
 
-from claycore.colour.equal_tiles import Noise, noise_of, record_of
+from claycore.colour.equal_tiles import USUAL, Noise, noise_of, record_of
 from claycore.colour.notation import Lab
-from claycore.measure.replicates import NO_RECORD, Record
+from claycore.measure.replicates import NO_RECORD, Record, in_line
 from umberpot.colours.fired import FiredColour, equal_sets, labs
 from umberpot.studio.models import Studio
 from umberpot.tiles.colours import current_colours
@@ -40,8 +41,10 @@ def studio_record(studio: Studio) -> StudioRecord:
     for *key, lightness, a, b in rows.values_list(*alike, *LAB_COLUMNS)[:MOST_FOR_NOISE]:
         sets[tuple(key)].append(Lab(lightness, a, b))
     by_mix: dict[int, Record] = defaultdict(Record)
-    for (mix, *_), tiles in sets.items():
-        by_mix[mix] += record_of(tiles)
+    records = [record_of(tiles) for tiles in sets.values()]
+    mixes = (mix for mix, *_ in sets)
+    for mix, record in compress(zip(mixes, records, strict=True), in_line(records, USUAL)):
+        by_mix[mix] += record
     return StudioRecord(sum(by_mix.values(), NO_RECORD), dict(by_mix))
 
 

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from claycore.colour.changes import ColourChange, ColourEffect
-from claycore.colour.equal_tiles import ColourDifference, Visible
+from claycore.colour.equal_tiles import ColourDifference, Disagreement, Visible
 from claycore.colour.naming import NameFit
 from claycore.colour.series import SeriesReading
 from claycore.colour.shelf_shift import ShelfShift
@@ -50,6 +50,22 @@ class Glazed:
     tile: FiredColour
     under: FiredColour
     found: ColourChange
+
+
+def not_alike(tiles: Sequence[FiredColour], found: Disagreement) -> str:
+    """Tiles that were made and fired alike and do not agree: which, how far, and what to look at."""
+    apart = f"ΔE {found.delta_e:.0f}"
+    codes = [one.label for one in tiles]
+    if found.odd is None:
+        return (
+            f"{listed(codes)} were made and fired alike, but lie up to {apart} apart. Check their"
+            " labels and readings."
+        )
+    odd = codes.pop(found.odd)
+    return (
+        f"{odd} lies {apart} from {listed(codes)}, which were made and fired alike and agree. Check"
+        " its label and reading."
+    )
 
 
 def under_glaze(alike: Sequence[Glazed]) -> str:

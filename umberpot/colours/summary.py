@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from itertools import combinations, pairwise
 
 from claycore.colour.changes import ColourChange, ColourEffect, became
-from claycore.colour.equal_tiles import Noise, apart, mean_colour
+from claycore.colour.equal_tiles import Noise, apart, disagreement, mean_colour
 from claycore.colour.fading import OnTheColour, questions_of_fading, questions_of_glaze
 from claycore.colour.naming import misnamed
 from claycore.colour.notation import Lab
@@ -89,6 +89,7 @@ def colours_summary(
     names, questions = _names(series)
     faded: list[str] = []
     others = [
+        *_not_alike(last, noise),
         *_glaze(last, noise, faded),
         *_glazes(last, noise),
         *_firings(colours, noise, faded),
@@ -112,6 +113,14 @@ def _series(
         saves = _saves(reading, max(by_pct), prices.get(name), currency)
         made.append(StrengthSeries(name, tiles[0].conditions, by_pct, reading, saves))
     return sorted(made, key=lambda one: (-len(one.tiles), one.colourant, one.conditions.order))
+
+
+def _not_alike(colours: Sequence[FiredColour], noise: Noise) -> Iterable[str]:
+    """Tiles that should be alike and are not: a wrong label, reading or place, before all else."""
+    for equal in equal_sets(colours):
+        found = disagreement(labs(equal), noise)
+        if found:
+            yield sentences.not_alike(equal, found)
 
 
 def _saves(reading: SeriesReading, strongest: float, price: float | None, currency: str) -> str:

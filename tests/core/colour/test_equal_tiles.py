@@ -3,11 +3,14 @@
 import numpy as np
 import pytest
 
+from claycore.colour.difference import ciede2000
 from claycore.colour.equal_tiles import (
     USUAL,
+    Disagreement,
     Noise,
     Visible,
     apart,
+    disagreement,
     largest_same,
     least_different,
     mean_colour,
@@ -81,6 +84,26 @@ def test_equal_colours_are_called_different_in_under_one_case_of_twenty():
         for _ in range(400)
     ]
     assert called.count(Visible.DIFFERENT) < 20
+
+
+def test_the_odd_one_of_three_is_named_and_of_two_neither():
+    near = Lab(50.4, 0.2, 0)
+    assert disagreement([GREY, near], Noise(0.7)) is None
+    three = disagreement([GREY, Lab(62, 0, 0), near], Noise(0.7))
+    assert three.odd == 1
+    assert three.delta_e == pytest.approx(ciede2000(Lab(62, 0, 0), mean_colour([GREY, near])))
+    assert disagreement([GREY, Lab(62, 0, 0)], Noise(0.7)) == Disagreement(
+        None, ciede2000(GREY, Lab(62, 0, 0))
+    )
+    assert disagreement([GREY, Lab(62, 0, 0), Lab(40, 0, 0)], Noise(0.7)).odd is None
+
+
+def test_sets_that_do_not_agree_are_no_noise():
+    """However many they are, and in whichever order: none hides another."""
+    calm = [[GREY, Lab(50.8, 0, 0)]] * 4
+    wild = [[GREY, Lab(64, 0, 0)], [GREY, Lab(66, 4, 0)]]
+    assert noise_of([*wild, *calm]) == noise_of([*calm, *wild]) == noise_of(calm)
+    assert noise_of(wild) == noise_of([])
 
 
 def test_the_mean_of_colours():

@@ -62,6 +62,29 @@ def test_equal_tiles_that_disagree_are_named_and_not_their_twins():
     assert read_series(tiles, Noise(0.6)).disagree == (7,)
 
 
+def test_a_mislabelled_twin_makes_no_difference_look_small():
+    """Two tiles of 7 % that lie 16 apart are no scatter: 3 and 7 % still differ by what they do."""
+    tiles = {
+        3: [PALE, PALE],
+        7: [MIDDLE, Lab(70, -4, 8)],
+        11: [STRONG, STRONG],
+        15: [STRONG, STRONG],
+    }
+    found = read_series(tiles)
+    assert found.disagree == (7,)
+    assert found.noise.sd < 0.8
+    assert found.enough_pct == 11
+
+
+def test_nothing_is_concluded_from_tiles_that_do_not_agree():
+    """The tiles that would be strong enough are those in doubt: then it is open."""
+    tiles = {3: [PALE], 7: [STRONG, Lab(70, -4, 8)], 11: [Lab(65, 4, 14)]}
+    found = read_series(tiles, Noise(0.6))
+    assert found.outcome is SeriesOutcome.NOT_DECIDED
+    assert found.enough_pct is None
+    assert found.reason.startswith("The tiles of 7 % do not agree, so whether it gets stronger")
+
+
 def test_two_tiles_are_enough_to_speak_once_the_studio_has_a_record():
     tiles = {3: [PALE], 7: [MIDDLE], 11: [Lab(56.9, 11.9, 23.4)]}
     quiet = Record(60, 20, 40 * 0.4**2)

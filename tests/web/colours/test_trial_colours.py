@@ -50,6 +50,25 @@ def page_of(client, trial):
     return words_of(client.get(f"/results/trials/{trial.pk}/"))
 
 
+def test_a_tile_unlike_its_twins_is_named_and_makes_nothing_else_look_alike(
+    signed_in, trial, fired, studio
+):
+    """Three of one mix, one of them read as another colour: 20 ΔE off is no scatter."""
+    _, (first, odd, third) = fired("Quay Blue:3", "68, 3, -9", "66, 22, 30", "68.4, 3, -9.2")
+    fired("Quay Blue:7", "61, 4, -16")
+    said = page_of(signed_in, trial)
+    twins = f"{first.code} and {third.code}"
+    assert f"{odd.code} lies ΔE " in said
+    assert f" from {twins}, which were made and fired alike and agree." in said
+    assert studio_record(studio).total.degrees == 0
+
+
+def test_of_two_that_should_be_alike_neither_is_blamed(signed_in, trial, fired):
+    _, (one, other) = fired("Quay Blue:3", "68, 3, -9", "56, 4, -17")
+    said = page_of(signed_in, trial)
+    assert f"{one.code} and {other.code} were made and fired alike, but lie up to ΔE" in said
+
+
 def test_the_trial_answers_its_own_question_first(signed_in, trial, fired, blue):
     type(blue).objects.update(price_per_kg=38)
     for added, colour in (("3", "68, 3, -9"), ("7", "58, 4, -17"), ("11", "57.6, 4, -17.4")):
