@@ -170,8 +170,8 @@ def _reason(
 def _do_not_agree(pcts: Sequence[float]) -> str:
     named = listed([f"{percentage(pct)} %" for pct in pcts])
     return (
-        f"The tiles of {named} do not agree, so whether it gets stronger is open. Check their labels"
-        " and readings, or make others."
+        f"The tiles of {named} do not agree, so whether it gets stronger is open. Check their"
+        " labels and readings, or make others."
     )
 
 

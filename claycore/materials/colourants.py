@@ -11,8 +11,8 @@ from dataclasses import dataclass
 class ColourantKind:
     """A family of colourants with the percentages on dry clay that are usual for it.
 
-    ``words`` are the words in a material's name that give the family away. What can hurt someone
-    hangs on the metals in it, not on the family: :mod:`claycore.safety.metals`.
+    ``words`` are the words and formulas in a material's name that give the family away. What can
+    hurt someone hangs on the metals in it, not on the family: :mod:`claycore.safety.metals`.
     """
 
     title: str
@@ -34,15 +34,17 @@ class ColourantKind:
 IRON = ColourantKind(
     "iron oxide",
     (1, 4),
-    ("iron", "ochre", "umber", "sienna", "hematite"),
+    ("iron", "ochre", "umber", "sienna", "hematite", "feo", "fe2o3", "fe3o4"),
     density=5.2,
     slip_up_to_pct=35,  # 25 of the total is 33 on clay
 )
-MANGANESE = ColourantKind("manganese", (1, 4), ("manganese",))
+MANGANESE = ColourantKind("manganese", (1, 4), ("manganese", "mno", "mno2", "mnco3"))
 RUTILE = ColourantKind("rutile", (2, 6), ("rutile", "ilmenite"))
-CHROME = ColourantKind("chrome oxide", (0.5, 2), ("chrome", "chromium"))
-COPPER = ColourantKind("copper", (1, 3), ("copper",))
-COBALT = ColourantKind("cobalt", (0.25, 2), ("cobalt",))
+CHROME = ColourantKind("chrome oxide", (0.5, 2), ("chrome", "chromium", "cr2o3"))
+COPPER = ColourantKind("copper", (1, 3), ("copper", "cuo", "cu2o", "cuco3"))
+COBALT = ColourantKind("cobalt", (0.25, 2), ("cobalt", "coo", "co3o4", "coco3"))
+NICKEL = ColourantKind("nickel oxide", (0.5, 3), ("nickel", "nio", "ni2o3"))
+TITANIA = ColourantKind("titanium dioxide", (1, 8), ("titanium", "titania", "tio2"), density=4.2)
 DARK_STAIN = ColourantKind(
     "black or dark stain",
     (3, 6),
@@ -54,7 +56,7 @@ STAIN = ColourantKind(
     "stain", (2, 10), note="many stains get no stronger above 10 %", slip_up_to_pct=25
 )
 
-OXIDES = (IRON, MANGANESE, RUTILE, CHROME, COPPER, COBALT)
+OXIDES = (IRON, MANGANESE, RUTILE, CHROME, COPPER, COBALT, NICKEL, TITANIA)
 
 TEST_SERIES_PCT = (5.0, 10.0, 15.0)
 """The usual test series for a stain. Source: common practice."""
@@ -66,7 +68,7 @@ def kind_of(name: str) -> ColourantKind:
     A name that says "stain" is never taken for a single oxide: "chrome green stain" is a stain.
     Source: common practice in naming them.
     """
-    words = set(re.findall(r"[a-z]+", name.lower()))
+    words = set(re.findall(r"[a-z0-9]+", name.lower()))
     if "stain" not in words:
         for kind in OXIDES:
             if words.intersection(kind.words):

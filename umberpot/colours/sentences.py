@@ -53,7 +53,7 @@ class Glazed:
 
 
 def not_alike(tiles: Sequence[FiredColour], found: Disagreement) -> str:
-    """Tiles that were made and fired alike and do not agree: which, how far, and what to look at."""
+    """Tiles made and fired alike that do not agree: which, how far, and what to look at."""
     apart = f"ΔE {found.delta_e:.0f}"
     codes = [one.label for one in tiles]
     if found.odd is None:

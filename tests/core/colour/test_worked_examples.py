@@ -189,11 +189,11 @@ def evenly():
     looks = [
         Look(specks, streaks, grain, pouring)
         for grain, pouring, specks, streaks in [
-            (list(Grain)[0], list(Pouring)[0], 4.1, 0.6),
-            (list(Grain)[0], list(Pouring)[1], 3.6, 1.4),
-            (list(Grain)[1], list(Pouring)[0], 0.9, 0.5),
-            (list(Grain)[1], list(Pouring)[1], 1.1, 1.6),
-            (list(Grain)[1], None, 0.8, 0.7),
+            (Grain.UNSIEVED, Pouring.SIDE, 4.1, 0.6),
+            (Grain.UNSIEVED, Pouring.BOTTOM, 3.6, 1.4),
+            (Grain.MESH_60, Pouring.SIDE, 0.9, 0.5),
+            (Grain.MESH_60, Pouring.BOTTOM, 1.1, 1.6),
+            (Grain.MESH_60, None, 0.8, 0.7),
         ]
     ]
     known = [KnownTile(KELP[6], 1.1), KnownTile(KELP[9])]

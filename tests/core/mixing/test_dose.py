@@ -91,6 +91,11 @@ def test_a_weighing_too_small_for_the_scale():
 @pytest.mark.parametrize(
     ("name", "pct", "unusual"),
     [
+        ("MnO2", 3, False),
+        ("MnO2", 7, True),
+        ("Fe2O3", 1.2, False),
+        ("titanium dioxide", 1.5, False),
+        ("nickel oxide", 6, True),
         ("Cobalt carbonate", 5, True),
         ("Cobalt carbonate", 1, False),
         ("Quay Blue", 8, False),
