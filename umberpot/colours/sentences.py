@@ -57,8 +57,9 @@ def not_alike(tiles: Sequence[FiredColour], found: Disagreement) -> str:
     apart = f"ΔE {found.delta_e:.0f}"
     codes = [one.label for one in tiles]
     if found.odd is None:
+        up_to = "" if len(codes) == 2 else "up to "
         return (
-            f"{listed(codes)} were made and fired alike, but lie up to {apart} apart. Check their"
+            f"{listed(codes)} were made and fired alike, but lie {up_to}{apart} apart. Check their"
             " labels and readings."
         )
     odd = codes.pop(found.odd)
