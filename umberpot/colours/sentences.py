@@ -60,12 +60,12 @@ def not_alike(tiles: Sequence[FiredColour], found: Disagreement) -> str:
         up_to = "" if len(codes) == 2 else "up to "
         return (
             f"{listed(codes)} were made and fired alike, but lie {up_to}{apart} apart. Check their"
-            " labels and readings."
+            " labels and readings: until then they are not compared with others."
         )
     odd = codes.pop(found.odd)
     return (
         f"{odd} lies {apart} from {listed(codes)}, which were made and fired alike and agree. Check"
-        " its label and reading."
+        " its label and reading: until then it is left out."
     )
 
 

@@ -84,18 +84,20 @@ def colours_summary(
     last = after_the_last_firing(colours)
     if prices is None:
         prices = prices_of(studio, (name for one in last for name in one.pcts))
-    same = same_among(last, noise, prices)
-    series = _series(last, noise, prices, studio.currency)
+    doubted = _not_alike(last, noise)
+    series = _series(doubted.without_odd(last), noise, prices, studio.currency)
     names, questions = _names(series)
+    sound = doubted.without_any(last)
+    same = same_among(sound, noise, prices)
     faded: list[str] = []
     others = [
-        *_not_alike(last, noise),
-        *_glaze(last, noise, faded),
-        *_glazes(last, noise),
-        *_firings(colours, noise, faded),
+        *doubted.sentences,
+        *_glaze(sound, noise, faded),
+        *_glazes(sound, noise),
+        *_firings(doubted.without_any(colours), noise, faded),
         *(sentences.twins(found.pair, studio.currency) for found in same[:MOST_TWINS]),
         *names,
-        *_shelves(last, noise),
+        *_shelves(sound, noise),
     ]
     return ColoursSummary(noise, series, others, list(dict.fromkeys([*questions, *faded])))
 
@@ -115,12 +117,39 @@ def _series(
     return sorted(made, key=lambda one: (-len(one.tiles), one.colourant, one.conditions.order))
 
 
-def _not_alike(colours: Sequence[FiredColour], noise: Noise) -> Iterable[str]:
-    """Tiles that should be alike and are not: a wrong label, reading or place, before all else."""
+@dataclass(frozen=True)
+class _NotAlike:
+    """Tiles that should be alike and are not: a wrong label or reading, told before all else.
+
+    Nothing is concluded from the ``odd`` ones. Of others nobody can tell which is wrong: a series
+    says itself that it does not rest on them.
+    """
+
+    sentences: Sequence[str]
+    odd: frozenset[str]
+    others: frozenset[str]
+
+    def without_odd(self, colours: Iterable[FiredColour]) -> list[FiredColour]:
+        return [one for one in colours if one.label not in self.odd]
+
+    def without_any(self, colours: Iterable[FiredColour]) -> list[FiredColour]:
+        return [one for one in self.without_odd(colours) if one.label not in self.others]
+
+
+def _not_alike(colours: Sequence[FiredColour], noise: Noise) -> _NotAlike:
+    told: list[str] = []
+    odd: set[str] = set()
+    others: set[str] = set()
     for equal in equal_sets(colours):
         found = disagreement(labs(equal), noise)
-        if found:
-            yield sentences.not_alike(equal, found)
+        if found is None:
+            continue
+        told.append(sentences.not_alike(equal, found))
+        if found.odd is None:
+            others.update(one.label for one in equal)
+        else:
+            odd.add(equal[found.odd].label)
+    return _NotAlike(told, frozenset(odd), frozenset(others))
 
 
 def _saves(reading: SeriesReading, strongest: float, price: float | None, currency: str) -> str:
