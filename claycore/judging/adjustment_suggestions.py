@@ -65,15 +65,18 @@ def suggestions(
     evidence: Evidence,
     limits: Limits,
     label: Sequence[CheckedClaim] = (),
+    doubted: Sequence[str] = (),
 ) -> list[Suggestion]:
     """What to try for the points that fail or are open, in the order to try it.
 
+    ``doubted`` are the codes of bars of which a reading is unlikely: they are read again first.
     What helps comes before what settles a doubt; of each, first looking again, then changing the
     work, then what is added; of those first what names a cone to go to, then what makes no other
     fault worse. Source: common practice; the order is our choice.
     """
     short = [line for line in verdict.lines if line.fails or line.is_open]
-    clay = ClayShortfall(evidence, limits, {line.code: line.outcome for line in short})
+    outcomes = {line.code: line.outcome for line in short}
+    clay = ClayShortfall(evidence, limits, outcomes, doubted)
     reasons = [*_of_rules(short), *_of_the_clay(verdict, clay)]
     if any_fails(label):
         reasons.append(_Reason("its label does not hold", ("ask_supplier",)))
@@ -88,7 +91,7 @@ def suggestions(
             one.adjustment.gives_up,
             one.settles_only,
             order.index(one.adjustment.kind),
-            not one.cones,
+            one.adjustment.kind is AdjustmentKind.TREAT and not one.cones,
             len(one.worsens),
         )
     )

@@ -4,7 +4,7 @@ A new way is one entry of ADJUSTMENTS; a rule names those that help, and those t
 where it is open. Source: common practice.
 """
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 from enum import StrEnum
 
@@ -14,6 +14,7 @@ from claycore.judging.evidence import Evidence
 from claycore.judging.firing_range import Sureness
 from claycore.judging.limits import Limits
 from claycore.judging.outcomes import Outcome, at_most
+from claycore.measure.formatting import listed
 from claycore.testing.bars import RemarkCode
 from claycore.testing.soaking import METHODS
 
@@ -76,11 +77,15 @@ class TraitEffect:
 
 @dataclass(frozen=True)
 class ClayShortfall:
-    """A clay that falls short: what is known of it, its limits, and how each rule came out."""
+    """A clay that falls short: what is known of it, its limits, and how each rule came out.
+
+    ``doubted`` are the codes of bars with a reading that is unlikely beside its like.
+    """
 
     evidence: Evidence
     limits: Limits
     outcomes: Mapping[str, Outcome] = field(default_factory=dict)
+    doubted: Sequence[str] = ()
 
     def fails(self, *codes: str) -> bool:
         """Whether it fails on one of these rules."""
@@ -178,6 +183,17 @@ def _if_not_fired(clay: ClayShortfall) -> AdjustmentFit | None:
         return None
     bars = clay.evidence.results.bars
     return AdjustmentFit(f"Fire the first bars: {bars} planned or drying" if bars else "")
+
+
+def _if_doubted(clay: ClayShortfall) -> AdjustmentFit | None:
+    """Where one bar makes the figures what they are: it is read again before others are made."""
+    if not clay.doubted:
+        return None
+    if len(clay.doubted) == 1:
+        return AdjustmentFit(f"Read bar {clay.doubted[0]} again: one of its figures is unlikely")
+    return AdjustmentFit(
+        f"Read bars {listed(clay.doubted)} again: some of their figures are unlikely"
+    )
 
 
 def _if_glazed(clay: ClayShortfall) -> AdjustmentFit | None:
@@ -358,6 +374,7 @@ _FINE_AND_PLASTIC = (
 ADJUSTMENTS = {
     adjustment.code: adjustment
     for adjustment in (
+        Adjustment("read_again", "Read the bars again", looks=True, for_clay=_if_doubted),
         Adjustment("fire_bars", "Fire the first bars", looks=True, for_clay=_if_not_fired),
         Adjustment(
             "bare_piece",

@@ -58,6 +58,20 @@ def unlikely_readings(bars: Sequence[Bar]) -> list[UnlikelyReading]:
     return [odd for bar in bars for odd in _of_bar(bar, [b for b in bars if b is not bar])]
 
 
+def doubted_at(bars: Sequence[Bar], cone: str | None) -> tuple[str, ...]:
+    """The codes of bars of which a reading is unlikely that counts at a cone, or before any firing.
+
+    Source: as of unlikely_readings.
+    """
+    cones = {bar.code: [fired.cone for fired in bar.firings] for bar in bars}
+    odd = (
+        one.bar
+        for one in unlikely_readings(bars)
+        if one.firing is None or cones[one.bar][one.firing] == cone
+    )
+    return tuple(dict.fromkeys(odd))
+
+
 def _of_bar(bar: Bar, siblings: Sequence[Bar]) -> list[UnlikelyReading]:
     found = []
     for quantity, said in (

@@ -13,6 +13,7 @@ from claycore.judging.limits import usual_limits
 from claycore.judging.rules import RULES
 from claycore.measure.errors import ClayError
 from claycore.measure.uncertainty import Estimate
+from claycore.testing.bar_checks import doubted_at
 from claycore.testing.field_notes import NOTHING_NOTED, FieldNotes
 from claycore.testing.results import clay_results
 from tests.core.testing.making_bars import bar, fired, run
@@ -145,6 +146,43 @@ def test_what_helps_against_two_things_is_named_once():
     found = suggested(("6", 12, 1.0), purpose="throwing", notes=short, limits=stiff)
     [ball_clay] = [one for one in found if one.adjustment.code == "ball_clay"]
     assert ball_clay.because == ("it is short", "it is not plastic enough")
+
+
+def absorbed(*pcts):
+    return [bar(f"B{n}", fired("6", 12, pct)) for n, pct in enumerate(pcts, start=1)]
+
+
+@pytest.mark.parametrize(
+    ("pcts", "first"),
+    [
+        ((1.0, 1.1, 4.2), "Read bar B3 again: one of its figures is unlikely"),
+        ((4.8, 5.1, 1.1), "Read bar B3 again: one of its figures is unlikely"),
+        (
+            (1.2, 1.5, 1.8),
+            "Fire and measure a few more bars at cone 6: the ± reaches over the limit",
+        ),
+    ],
+)
+def test_a_bar_unlike_its_twins_is_read_again_before_more_are_made(pcts, first):
+    """One of three took up four times as much as its twins, or a quarter: more settle nothing."""
+    bars = absorbed(*pcts)
+    found = clay_results(bars)
+    evidence = Evidence(found, firing_range(found.cones, 1.5), "6")
+    verdict = cv.verdict(evidence, STRICT, "tableware")
+    doubted = doubted_at(bars, "6")
+    one, *_ = adjustment_suggestions.suggestions(verdict, evidence, STRICT, doubted=doubted)
+    assert one.what == first
+
+
+def test_only_what_counts_at_the_cone_is_doubted():
+    bars = [
+        bar("B1", fired("04", 8, 11), fired("6", 12, 1.0)),
+        bar("B2", fired("04", 8, 11.4), fired("6", 12, 1.1)),
+        bar("B3", fired("04", 8, 2.1), fired("6", 12, 1.05)),
+    ]
+    assert doubted_at(bars, "04") == ("B3",)
+    assert doubted_at(bars, "6") == ()
+    assert doubted_at([*bars, bar("B4", length_dry=103)], "6") == ("B4",)
 
 
 def test_changes_that_oppose():

@@ -24,7 +24,7 @@ from tests.factories import (
 )
 from tests.pages import rows_by_kind, words_of
 from umberpot.clays.bar_tests.services import BarOrder, shape_bars, start_test
-from umberpot.clays.figures import bring_up_to_date
+from umberpot.clays.figures import bring_up_to_date, forget_figures
 from umberpot.clays.records import clay_records
 from umberpot.firings.models import Firing
 from umberpot.kiln import services as kiln
@@ -701,3 +701,13 @@ def test_a_clays_page_answers_in_the_order_of_the_question(signed_in, tested):
     ]
     places = [html.index(title) for title in [*titles, "All results"]]
     assert places == sorted(places)
+
+
+def test_a_bar_unlike_its_twins_is_read_again_first(signed_in, tested):
+    clay = tested("Bank", [("6", 12, 1.1)])
+    odd = Tile.objects.filter(trial__test__clay=clay).order_by("pk").first()
+    soaked = odd.readings.get(quantity="mass_soaked")
+    type(soaked).objects.filter(pk=soaked.pk).update(value=84.0)
+    forget_figures(clay.studio)
+    html = page(signed_in, f"/results/clays/{clay.pk}/?purpose=tableware")
+    assert f"Read bar {odd.code} again: one of its figures is unlikely" in html

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
+from functools import cached_property
 
 from claycore.judging import adjustment_suggestions, claims, firing_range
 from claycore.judging import verdict as clay_verdict
@@ -9,11 +10,13 @@ from claycore.judging.evidence import Evidence
 from claycore.judging.firing_range import FiringRange
 from claycore.judging.limits import SCHOOLS, Limits
 from claycore.judging.verdict import ClayVerdict
+from claycore.testing.bar_checks import doubted_at
 from claycore.testing.field_notes import NOTHING_NOTED
 from umberpot.clays.limits.services import limits_of
 from umberpot.clays.records import ClayRecord, clay_records
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
+from umberpot.tiles.bars import bar_of
 
 
 @dataclass(frozen=True)
@@ -93,11 +96,16 @@ class JudgedClay:
             self.verdicts, self.as_what.purpose, self.evidence.cone, claims.any_fails(self.label)
         )
 
-    @property
+    @cached_property
     def suggestions(self) -> list[adjustment_suggestions.Suggestion]:
         """How it may be adjusted for the purpose that was asked."""
+        bars = [bar_of(tile) for tile in self.record.bars]
         return adjustment_suggestions.suggestions(
-            self.verdict, self.evidence, self.limits, self.label
+            self.verdict,
+            self.evidence,
+            self.limits,
+            self.label,
+            doubted_at(bars, self.evidence.cone),
         )
 
     @property
