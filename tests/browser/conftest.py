@@ -55,12 +55,21 @@ def fresh_data(signed_in_file, demo_folder):
     data_files.copy_file(signed_in_file, demo_folder / data_files.NAME)
 
 
+@pytest.fixture(scope="session")
+def real_use(run_folder, tmp_path_factory):
+    """A server as it is really used, for all tests that begin with nothing; its address, folder."""
+    folder = tmp_path_factory.mktemp("empty")
+    data_files.copy_folder(data_files.migrated(run_folder), folder)
+    with running("serve", folder) as address:
+        yield address, folder
+
+
 @pytest.fixture
-def empty_application(run_folder, tmp_path):
+def empty_application(real_use, run_folder):
     """Real use before its first run; gives its address."""
-    data_files.copy_folder(data_files.migrated(run_folder), tmp_path)
-    with running("serve", tmp_path) as address:
-        yield address
+    address, folder = real_use
+    data_files.copy_file(data_files.migrated(run_folder) / data_files.NAME, folder / data_files.NAME)
+    return address
 
 
 @pytest.fixture(scope="session")
