@@ -23,14 +23,14 @@ from claycore.surface.previews.layers import WallLayer
 from claycore.surface.previews.stacked import Block, cut, thrown
 from claycore.surface.shapes import Beaker
 from umberpot.surface.previews import (
+    agate,
     feathered,
     joggled,
     raster,
-    scratched,
+    sgraffito,
     sponged_back,
-    stacked,
 )
-from umberpot.surface.previews.boards import Board
+from umberpot.surface.previews.kinds import Board
 
 ROUNDS = 40
 DOSE = "/mix/dose/?clay=Ferry+white&state=plastic&mass=3.4&unit=kg&water_pct=21.5&add=Quay+Blue:6.5"
@@ -55,7 +55,7 @@ def joggled_face() -> bytes:
 
 
 def scratched_face() -> bytes:
-    return drawn(scratched.scratched_through(LAYERS, QueryDict("depth=0.9")))
+    return drawn(sgraffito.scratched_through(LAYERS, QueryDict("depth=0.9")))
 
 
 def sponged_face() -> bytes:
@@ -63,13 +63,13 @@ def sponged_face() -> bytes:
 
 
 def stacked_cut() -> bytes:
-    face = cut(Block([11, 4, 6, 5], stacked.WIDTH_MM, 2, 7.0), 60, stacked.PX_A_MM)
+    face = cut(Block([11, 4, 6, 5], agate.WIDTH_MM, 2, 7.0), 60, agate.PX_A_MM)
     return raster.picture(face, [LAYERS[number % 3].lab for number in range(4)])
 
 
 def stacked_thrown() -> bytes:
-    block = Block([11, 4, 6, 5], stacked.WIDTH_MM, 2, 7.0)
-    face = thrown(block, 1.5, stacked.THROWN_MM, stacked.PX_A_MM)
+    block = Block([11, 4, 6, 5], agate.WIDTH_MM, 2, 7.0)
+    face = thrown(block, 1.5, agate.THROWN_MM, agate.PX_A_MM)
     return raster.picture(face, [LAYERS[number % 3].lab for number in range(4)])
 
 

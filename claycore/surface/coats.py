@@ -53,7 +53,10 @@ class SlipKind(StrEnum):
 
 
 class Technique(StrEnum):
-    """What is done with the slips; its entry is in :mod:`claycore.surface.techniques`."""
+    """What is done with the slips, in the order it is offered.
+
+    To add one is to add it here, and a file of its name to :mod:`claycore.surface.techniques`.
+    """
 
     COATS = "coats"
     SGRAFFITO = "sgraffito"

@@ -68,7 +68,8 @@ def real_use(run_folder, tmp_path_factory):
 def empty_application(real_use, run_folder):
     """Real use before its first run; gives its address."""
     address, folder = real_use
-    data_files.copy_file(data_files.migrated(run_folder) / data_files.NAME, folder / data_files.NAME)
+    empty = data_files.migrated(run_folder) / data_files.NAME
+    data_files.copy_file(empty, folder / data_files.NAME)
     return address
 
 

@@ -1,32 +1,20 @@
-"""Every technique of a surface: one file, one entry. To add one is to add it to TECHNIQUES.
+"""Every technique of a surface: one file, one entry. To add one, see Technique.
 
 Source: common practice, from memory.
 """
 
 from collections.abc import Sequence
+from importlib import import_module
 
 from claycore.surface.advice import Advice
 from claycore.surface.coats import Application, CoatStack, Technique
 from claycore.surface.steps import SurfaceStep
-from claycore.surface.techniques.agate import AGATE
-from claycore.surface.techniques.coats import COATS
 from claycore.surface.techniques.entry import TechniqueEntry
-from claycore.surface.techniques.feathered import FEATHERED
-from claycore.surface.techniques.inlay import INLAY
-from claycore.surface.techniques.joggled import JOGGLED
-from claycore.surface.techniques.sgraffito import SGRAFFITO
-from claycore.surface.techniques.sponged_back import SPONGED_BACK
-from claycore.surface.techniques.stencilled import STENCILLED
-from claycore.surface.techniques.wax_resist import WAX_RESIST
 
 TECHNIQUES: dict[Technique, TechniqueEntry] = {
-    entry.code: entry
-    for entry in (
-        *(COATS, SGRAFFITO, INLAY, JOGGLED, FEATHERED),
-        *(SPONGED_BACK, AGATE, WAX_RESIST, STENCILLED),
-    )
+    technique: import_module(f"{__name__}.{technique}").TECHNIQUE for technique in Technique
 }
-"""Every technique, in the order it is offered."""
+"""Every technique, in the order of the enum: each has a file of its name, with its entry."""
 
 
 def choices() -> list[tuple[str, str]]:

@@ -11,7 +11,7 @@ def _steps(stack: CoatStack) -> list[SurfaceStep]:
     return [*slabs, PRESS, *from_raw(stack, DRY_SLOWLY)]
 
 
-AGATE = TechniqueEntry(
+TECHNIQUE = TechniqueEntry(
     Technique.AGATE,
     "Agate",
     "Clays of several colours stacked, wedged a little, and cut or thrown.",

@@ -14,7 +14,7 @@ def _steps(stack: CoatStack) -> list[SurfaceStep]:
     return [*coats_with_waits(stack), *to_the_last_firing(stack)]
 
 
-COATS = TechniqueEntry(
+TECHNIQUE = TechniqueEntry(
     Technique.COATS,
     "Plain coats",
     "Coats of slip or underglaze, one on the other.",

@@ -4,7 +4,7 @@ from claycore.surface.coats import Technique
 from claycore.surface.steps import COMB
 from claycore.surface.techniques.wet_boards import wet_board
 
-FEATHERED = wet_board(
+TECHNIQUE = wet_board(
     Technique.FEATHERED,
     "Feathered",
     "Parallel lines trailed into a wet base slip, and a point drawn across them.",

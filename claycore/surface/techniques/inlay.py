@@ -36,7 +36,7 @@ def _lines(_place: int, _count: int) -> float:
     return LINES_PCT
 
 
-INLAY = TechniqueEntry(
+TECHNIQUE = TechniqueEntry(
     Technique.INLAY,
     "Inlay",
     "Lines cut or pressed into leather-hard clay, filled with slip or soft clay, scraped level.",

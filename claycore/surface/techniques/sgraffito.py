@@ -14,7 +14,7 @@ def _steps(stack: CoatStack) -> list[SurfaceStep]:
     return [*coats_with_waits(stack), FIRM, SCRATCH, *to_the_last_firing(stack)]
 
 
-SGRAFFITO = TechniqueEntry(
+TECHNIQUE = TechniqueEntry(
     Technique.SGRAFFITO,
     "Sgraffito",
     "Lines scratched through the coats, so that the body shows in them.",

@@ -14,7 +14,7 @@ def _steps(stack: CoatStack) -> list[SurfaceStep]:
     return [*coats_with_waits(stack), WIPE, *to_the_last_firing(stack)]
 
 
-SPONGED_BACK = TechniqueEntry(
+TECHNIQUE = TechniqueEntry(
     Technique.SPONGED_BACK,
     "Sponge-back",
     "A dark ground and lighter layers over it, wiped back so that they show in reverse.",

@@ -6,7 +6,7 @@ from claycore.surface.techniques.resists import resist
 BESIDE_THE_STENCIL_PCT = 50.0
 """The share of a face that the slip beside a stencil usually covers. Our choice."""
 
-STENCILLED = resist(
+TECHNIQUE = resist(
     Technique.STENCILLED,
     "Stencilled",
     "Slip brushed, dabbed or sprayed beside a stencil, which is lifted while it is damp.",

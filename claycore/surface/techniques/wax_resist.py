@@ -6,7 +6,7 @@ from claycore.surface.techniques.resists import resist
 BESIDE_THE_WAX_PCT = 60.0
 """The share of a face that the slip beside the wax usually covers. Our choice."""
 
-WAX_RESIST = resist(
+TECHNIQUE = resist(
     Technique.WAX_RESIST,
     "Wax resist",
     "Wax where the last slip or the glaze shall not hold; it burns off in the firing.",

@@ -131,12 +131,16 @@ class SavedPlanForm(EditingForm, forms.Form):
             glaze.queryset = glazes.glazes_to_choose(self.initial.get(name))
 
     @property
-    def technique_cards(self) -> list[tuple[Any, TechniqueEntry, str]]:
-        """Each technique's radio button with its entry and the template that draws it."""
+    def technique_cards(self) -> list[tuple[Any, TechniqueEntry, list[str]]]:
+        """Each technique's radio button with its entry and the templates that may draw it.
+
+        One that has no drawing of its own is drawn as coats.
+        """
         cards = []
         for tick in self["technique"]:
             entry = techniques.TECHNIQUES[Technique(tick.data["value"])]
-            cards.append((tick, entry, f"surface/techniques/{entry.code}.html"))
+            drawings = [f"surface/techniques/{code}.html" for code in (entry.code, Technique.COATS)]
+            cards.append((tick, entry, drawings))
         return cards
 
     @property

@@ -18,6 +18,7 @@ from claycore.surface.previews.feathered import (
     strokes_across,
 )
 from umberpot.surface.plans.stack import CoatRow
+from umberpot.surface.previews.kinds import ONTO_THE_BASE, PreviewKind
 from umberpot.surface.previews.raster import picture
 from umberpot.surface.previews.sentences import shares_in_words
 from umberpot.ui.fields.counts import CountField
@@ -90,3 +91,11 @@ def feathered(rows_from_the_top: Sequence[CoatRow], data: QueryDict) -> Feathere
     form = FeatherForm(data)
     rows = rows_from_the_top[::-1]
     return Feathered(rows, form) if form.is_valid() and len(rows) > 1 else None
+
+
+PREVIEW = PreviewKind(
+    FeatherForm,
+    lambda _, whole, data: feathered(whole.rows, data),
+    ONTO_THE_BASE,
+    "150 mm of the board, trails in mm. Draw the point through while the slip is wet.",
+)

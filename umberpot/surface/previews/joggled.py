@@ -14,6 +14,7 @@ from claycore.measure.formatting import counted
 from claycore.surface.previews.feathered import shares
 from claycore.surface.previews.joggled import MOST_TILTS, STRIPE, Tilt, joggle
 from umberpot.surface.plans.stack import CoatRow
+from umberpot.surface.previews.kinds import ONTO_THE_BASE, PreviewKind
 from umberpot.surface.previews.raster import picture
 from umberpot.surface.previews.sentences import shares_in_words
 from umberpot.ui.fields.measures import MeasureField
@@ -99,3 +100,11 @@ def joggled(rows_from_the_top: Sequence[CoatRow], data: QueryDict) -> Joggled | 
     form = JoggleForm(data)
     rows = rows_from_the_top[::-1]
     return Joggled(rows, form) if form.is_valid() and len(rows) > 1 else None
+
+
+PREVIEW = PreviewKind(
+    JoggleForm,
+    lambda _, whole, data: joggled(whole.rows, data),
+    ONTO_THE_BASE,
+    "160 mm of the board, stripes in mm. Every tilt blurs more: know when to stop.",
+)

@@ -11,7 +11,9 @@ from django.http import QueryDict
 from claycore.surface.previews.layers import WallLayer
 from claycore.surface.previews.sponged_back import PRESSURES, WIPES, Form, proud, sponge
 from claycore.surface.shapes import Shape
+from umberpot.surface.previews.kinds import PreviewKind
 from umberpot.surface.previews.raster import BEYOND, picture
+from umberpot.surface.previews.wall import layers_of
 from umberpot.ui.fields.counts import CountField
 from umberpot.ui.fields.measures import Choice
 
@@ -94,3 +96,11 @@ def sponged_back(layers: Sequence[WallLayer], piece: Shape, data: QueryDict) -> 
     """The side of a plan's form; None without a coat, or with a wrong figure."""
     form = SpongeForm(data)
     return SpongedBack(layers, piece, form) if form.is_valid() and len(layers) > 1 else None
+
+
+PREVIEW = PreviewKind(
+    SpongeForm,
+    lambda plan, whole, data: sponged_back(layers_of(plan, whole), plan.piece, data),
+    "Add the layers, dark to light.",
+    "A form from the side, rim at the top. Rinse the sponge after each wipe.",
+)

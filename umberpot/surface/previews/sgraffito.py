@@ -8,12 +8,12 @@ from django import forms
 from django.http import QueryDict
 from django.template.loader import render_to_string
 
-from claycore.colour.notation import Lab
 from claycore.measure.formatting import plain
 from claycore.surface.previews.layers import WallLayer
 from claycore.surface.previews.scratched import DEPTH, Scratched, scratch
 from umberpot.surface.plans.colours import HATCHED
-from umberpot.surface.plans.stack import CoatRow
+from umberpot.surface.previews.kinds import PreviewKind
+from umberpot.surface.previews.wall import layers_of
 from umberpot.ui.fields.measures import MeasureField
 
 WIDTH_MM, HEIGHT_MM = 60.0, 26.0
@@ -104,19 +104,6 @@ class Scratch:
         return f"{said} {width}, too fine: lines over {from_mm} mm show at arm’s length."
 
 
-def layers_of(rows: Sequence[CoatRow], body_name: str, body: Lab | None) -> list[WallLayer]:
-    """The layers of a plan whose rows come from the top down, the body last."""
-    coats = [
-        WallLayer(
-            row.coat.name,
-            row.coat.coats * row.coat.thickness_mm,
-            row.layer.lab,
-        )
-        for row in rows
-    ]
-    return [*coats, WallLayer(body_name, 100.0, body)]
-
-
 def scratched_through(layers: Sequence[WallLayer], data: QueryDict) -> Scratch | None:
     """The face of a plan; None without a coat, or with a wrong figure."""
     if len(layers) < 2:
@@ -138,3 +125,12 @@ def _wave(number: int) -> str:
         y = middle + (1.6 + 0.4 * number) * math.sin(2 * math.pi * x / 21 + 0.9 * number)
         points.append(f"{x:.2f} {y:.2f}")
     return "M" + "L".join(points)
+
+
+PREVIEW = PreviewKind(
+    DepthForm,
+    lambda plan, whole, data: scratched_through(layers_of(plan, whole), data),
+    "Add the coats that will be scratched through.",
+    "60 mm of the face, by a tool with a right-angled point. Brush crumbs off; do not rub.",
+    "image/svg+xml",
+)

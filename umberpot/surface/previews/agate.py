@@ -25,6 +25,7 @@ from claycore.surface.previews.stacked import (
 )
 from umberpot.surface.models import SurfacePlan
 from umberpot.surface.plans.stack import CoatRow
+from umberpot.surface.previews.kinds import PreviewKind
 from umberpot.surface.previews.raster import picture
 from umberpot.ui.fields.counts import CountField
 from umberpot.ui.fields.measures import Choice, MeasureField
@@ -143,3 +144,11 @@ def stacked(
     if not form.is_valid() or len(rows) < 2:
         return None
     return Stacked(rows, plan.pieces, plan.body.name, form)
+
+
+PREVIEW = PreviewKind(
+    StackForm,
+    lambda plan, whole, data: stacked(whole.rows, plan, data),
+    "Add at least two slabs, the lowest first.",
+    "130 mm of the block. The swirls are drawn, not measured: no two blocks come out alike.",
+)
