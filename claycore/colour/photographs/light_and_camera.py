@@ -180,11 +180,14 @@ class Causes:
         own = np.diag(np.square(seen.doubt).ravel()) + _blocks(known.covariance)
         pairs = _pairs(equal)
         if tiles is not None and pairs:
+            # SciPy takes a while to import, so only who needs it does.
+            from scipy.linalg import block_diag
+
             differ = _differences(len(tiles), pairs)
-            matrix = _along_the_diagonal(matrix, differ)
+            matrix = block_diag(matrix, differ)
             off = np.append(off, -differ @ (tiles.logs + self._usual(tiles)).ravel())
             read = differ @ np.diag(np.square(tiles.doubt).ravel()) @ differ.T
-            own = _along_the_diagonal(own, read + _scatter(pairs))
+            own = block_diag(own, read + _scatter(pairs))
             seen = seen.and_(tiles)
         self._seen, self._matrix, self._off = seen, matrix, off
         self._open: NDArray[Any] = matrix @ self._together(seen, seen) @ matrix.T + own
@@ -374,14 +377,6 @@ def _differences(tiles: int, pairs: Sequence[tuple[int, int]]) -> NDArray[Any]:
         differ[row, one], differ[row, other] = -1.0, 1.0
     differences: NDArray[Any] = np.kron(differ, np.eye(3))
     return differences
-
-
-def _along_the_diagonal(one: NDArray[Any], other: NDArray[Any]) -> NDArray[Any]:
-    """A matrix of two, one after the other, and 0 elsewhere."""
-    whole = np.zeros(np.add(one.shape, other.shape))
-    whole[: one.shape[0], : one.shape[1]] = one
-    whole[one.shape[0] :, one.shape[1] :] = other
-    return whole
 
 
 def _scatter(pairs: Sequence[tuple[int, int]]) -> NDArray[Any]:
