@@ -64,7 +64,7 @@ def test_layers_that_cannot_be(pieces, piece, shares, field):
         (moisture.plastic_clay(1150, 22), 58, "blend"),  # an hour for so much powder
         (moisture.plastic_clay(850, 22), 3, "blend"),  # 0.45 % streaks
         (moisture.plastic_clay(850, 22), 120, "blend"),  # 18 % stiffens it too far
-        (ClayInHand(ClayState.PLASTIC, 800, 200), 4, "wedge"),  # from 0.5 % on it no longer streaks
+        (ClayInHand(ClayState.PLASTIC, 800, 200), 8, "wedge"),  # from 1 % on it no longer streaks
         (ClayInHand(ClayState.DRY, 85, 0), 6, "blend"),
         (ClayInHand(ClayState.SLIP, 700, 300), 40, "blend"),
     ],
