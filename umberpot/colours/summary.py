@@ -6,13 +6,14 @@ from dataclasses import dataclass
 from itertools import combinations, pairwise
 
 from claycore.colour.changes import ColourChange, ColourEffect, became
-from claycore.colour.equal_tiles import Noise, apart, disagreement, mean_colour
+from claycore.colour.equal_tiles import Noise, apart, mean_colour
 from claycore.colour.fading import OnTheColour, questions_of_fading, questions_of_glaze
 from claycore.colour.naming import misnamed
 from claycore.colour.notation import Lab
 from claycore.colour.series import SeriesReading, read_series
 from claycore.colour.shelf_shift import shelf_shifts
 from umberpot.colours import sentences
+from umberpot.colours.alike import not_alike
 from umberpot.colours.costs import Prices, prices_of
 from umberpot.colours.fired import (
     Conditions,
@@ -84,7 +85,7 @@ def colours_summary(
     last = after_the_last_firing(colours)
     if prices is None:
         prices = prices_of(studio, (name for one in last for name in one.pcts))
-    doubted = _not_alike(last, noise)
+    doubted = not_alike(last, noise)
     series = _series(doubted.without_odd(last), noise, prices, studio.currency)
     names, questions = _names(series)
     sound = doubted.without_any(last)
@@ -115,41 +116,6 @@ def _series(
         saves = _saves(reading, max(by_pct), prices.get(name), currency)
         made.append(StrengthSeries(name, tiles[0].conditions, by_pct, reading, saves))
     return sorted(made, key=lambda one: (-len(one.tiles), one.colourant, one.conditions.order))
-
-
-@dataclass(frozen=True)
-class _NotAlike:
-    """Tiles that should be alike and are not: a wrong label or reading, told before all else.
-
-    Nothing is concluded from the ``odd`` ones. Of others nobody can tell which is wrong: a series
-    says itself that it does not rest on them.
-    """
-
-    sentences: Sequence[str]
-    odd: frozenset[str]
-    others: frozenset[str]
-
-    def without_odd(self, colours: Iterable[FiredColour]) -> list[FiredColour]:
-        return [one for one in colours if one.label not in self.odd]
-
-    def without_any(self, colours: Iterable[FiredColour]) -> list[FiredColour]:
-        return [one for one in self.without_odd(colours) if one.label not in self.others]
-
-
-def _not_alike(colours: Sequence[FiredColour], noise: Noise) -> _NotAlike:
-    told: list[str] = []
-    odd: set[str] = set()
-    others: set[str] = set()
-    for equal in equal_sets(colours):
-        found = disagreement(labs(equal), noise)
-        if found is None:
-            continue
-        told.append(sentences.not_alike(equal, found))
-        if found.odd is None:
-            others.update(one.label for one in equal)
-        else:
-            odd.add(equal[found.odd].label)
-    return _NotAlike(told, frozenset(odd), frozenset(others))
 
 
 def _saves(reading: SeriesReading, strongest: float, price: float | None, currency: str) -> str:

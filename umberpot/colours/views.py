@@ -10,6 +10,7 @@ from claycore.colour.equal_tiles import mean_colour, noise_of
 from claycore.colour.twins import Twins
 from claycore.measure.formatting import counted
 from umberpot.colours import sentences
+from umberpot.colours.alike import not_alike
 from umberpot.colours.costs import prices_of
 from umberpot.colours.fired import after_the_last_firing, fired_colours
 from umberpot.colours.noise import studio_record
@@ -45,7 +46,7 @@ def same_colours(request: StudioRequest) -> HttpResponse:
     colours = [one for one in after_the_last_firing(read) if one.pcts]
     noise = noise_of([], studio_record(studio).total)
     prices = prices_of(studio, (name for one in colours for name in one.pcts))
-    found = same_among(colours, noise, prices)
+    found = same_among(not_alike(colours, noise).without_any(colours), noise, prices)
     pairs = [_pair(one.pair, one.conditions.words, studio.currency) for one in found]
     pairs.sort(key=lambda pair: -pair.saves)
     return render(

@@ -10,6 +10,7 @@ from tests.factories import FiringFactory, KilnFactory, MaterialFactory
 from tests.pages import words_of
 from umberpot.colours.fired import after_the_last_firing, fired_colours
 from umberpot.colours.noise import studio_record
+from umberpot.colours.predict.expected import grounds_of
 from umberpot.kiln.services import load_and_fire
 from umberpot.studio.models import Studio
 from umberpot.tiles.models import Loading, Tile, Trial
@@ -61,6 +62,24 @@ def test_a_tile_unlike_its_twins_is_named_and_makes_nothing_else_look_alike(
     assert f"{odd.code} lies ΔE " in said
     assert f" from {twins}, which were made and fired alike and agree." in said
     assert studio_record(studio).total.degrees == 0
+
+
+def test_nothing_is_predicted_or_compared_from_tiles_that_do_not_agree(signed_in, fired, studio):
+    """6 % was made twice and read as green and as straw: what is predicted rests on 3 and 9."""
+    for added, *colours in (
+        ("Kelp:3", "66, -12, 8"),
+        ("Kelp:6", "56, -17, 9", "70, -4, 20"),
+        ("Kelp:9", "50, -19, 10"),
+        ("Wrack:6", "63, -10.5, 14.5"),  # their mean, which nothing fired to
+    ):
+        fired(added, *colours)
+    asked = {"clay": "86, 0.5, 7", "colourant": "Kelp", "pct": "4.5"}
+    said = words_of(signed_in.get("/results/predict/", asked))
+    assert "Based on tiles of 3, 9 %." in said
+    assert "until then they are not compared with others." in said
+    assert signed_in.get("/results/wall/same/").context["pairs"] == []
+    grounds = grounds_of(studio, "Ferry white")
+    assert [ground.expected({"Kelp": 6.0}) for ground in grounds] == [None]
 
 
 def test_of_two_that_should_be_alike_neither_is_blamed(signed_in, trial, fired):

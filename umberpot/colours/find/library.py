@@ -2,6 +2,7 @@
 
 from collections.abc import Collection, Sequence
 from dataclasses import dataclass
+from functools import cached_property
 
 from django.db.models import Case, Count, F, Q, QuerySet, Value, When, Window
 from django.db.models.functions import Coalesce, RowNumber
@@ -11,6 +12,7 @@ from claycore.colour.naming import misnamed
 from claycore.colour.nearest import nearest
 from claycore.colour.notation import Lab
 from claycore.colour.palette import FiredTile, Palette, learn
+from umberpot.colours.alike import NotAlike, not_alike
 from umberpot.colours.fired import (
     Conditions,
     FiredColour,
@@ -120,11 +122,25 @@ class TestedTiles:
     tiles: Sequence[FiredColour]
     clay: Lab | None
 
+    @cached_property
+    def _doubted(self) -> NotAlike:
+        return not_alike(self.tiles)
+
+    @property
+    def left_out(self) -> Sequence[str]:
+        """Which tiles are unlike their twins, so that nothing is predicted from them."""
+        return self._doubted.sentences
+
+    @cached_property
+    def sound(self) -> list[FiredColour]:
+        """The tiles that something may be predicted from."""
+        return self._doubted.without_any(self.tiles)
+
     def palette(self, clay: Lab, without: frozenset[str]) -> Palette:
         """The clay's palette, without some colourants."""
         usable = [
             FiredTile(tile.pcts, tile.lab)
-            for tile in self.tiles
+            for tile in self.sound
             if tile.pcts and not without.intersection(tile.pcts)
         ]
         return learn(clay, usable)

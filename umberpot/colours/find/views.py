@@ -104,18 +104,21 @@ def _near_row(want: Lab, near: Sequence[FoundTile]) -> WallRow:
     return WallRow(swatches, [], "The colour wanted and the nearest fired tiles")
 
 
-def _palette(request: StudioRequest, form: FindForm) -> tuple[Palette | None, str]:
-    """What may be mixed under the chosen conditions; or why nothing can be predicted."""
+def _palette(request: StudioRequest, form: FindForm) -> tuple[Palette | None, str, Sequence[str]]:
+    """What may be mixed under the chosen conditions; or why nothing can be predicted.
+
+    And which tiles it does not rest on.
+    """
     conditions = form.chosen
     if conditions is None:
-        return None, sentences.NO_TILES
+        return None, sentences.NO_TILES, ()
     tested = library.tested_under(request.studio, conditions)
     clay = form.cleaned_data["clay"] or tested.clay
     if clay is None:
-        return None, sentences.no_plain_tile(conditions)
+        return None, sentences.no_plain_tile(conditions), ()
     without = form.cleaned_data["without"]
     barred = library.named_with(request.studio, without) if without else frozenset()
-    return tested.palette(clay, barred), ""
+    return tested.palette(clay, barred), "", tested.left_out
 
 
 def _predicted(
@@ -123,7 +126,7 @@ def _predicted(
 ) -> dict[str, Any]:
     """What may be mixed: what comes nearer than any fired tile, and else the nearest there is."""
     tile = near.here[0].delta_e if near.here else None
-    palette, problem = _palette(request, form)
+    palette, problem, left_out = _palette(request, form)
     if palette is None:
         return {"problem": problem, "too_far": _too_far(form, want, near, None, tile)}
     prices = prices_of(request.studio, palette.colourants)
@@ -135,6 +138,7 @@ def _predicted(
         "offers": [_offer(request, want, one, prices) for one in nearer or found],
         "too_far": _too_far(form, want, near, palette, min(known, default=None)),
         "leave_one_out": palette.leave_one_out,
+        "left_out": left_out,
         "clay": form.data.get("clay", ""),
     }
 
@@ -170,7 +174,7 @@ def make_test_tile(request: StudioRequest) -> HttpResponse:
     if not form.is_valid() or not pcts:
         messages.error(request, sentences.NOT_UNDERSTOOD)
         return redirect("results:find")
-    palette, _ = _palette(request, form)
+    palette, *_ = _palette(request, form)
     conditions = form.chosen
     if palette is None or conditions is None or not pcts.keys() <= palette.colourants.keys():
         messages.error(request, sentences.NOT_UNDERSTOOD)

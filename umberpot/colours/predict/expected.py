@@ -78,4 +78,4 @@ def grounds_of(studio: Studio, clay_name: str) -> list[FiredGround]:
 def ground_of(conditions: Conditions, tested: TestedTiles) -> FiredGround:
     """What may be mixed of a clay by what was fired of it; without its own colour only that."""
     palette = tested.palette(tested.clay, frozenset()) if tested.clay else None
-    return FiredGround(conditions, tested.tiles, palette)
+    return FiredGround(conditions, tested.sound, palette)

@@ -61,7 +61,7 @@ def _answer(request: StudioRequest, form: PredictForm) -> dict[str, Any]:
     if conditions is None:
         return {"problem": NO_TILES}
     tested = library.tested_under(request.studio, conditions)
-    alone = [tile for tile in tested.tiles if len(tile.pcts) == 1]
+    alone = [tile for tile in tested.sound if len(tile.pcts) == 1]
     form.offer(sorted({name for tile in alone for name in tile.pcts}))
     if not form.is_valid():
         return {}
@@ -78,7 +78,8 @@ def _answer(request: StudioRequest, form: PredictForm) -> dict[str, Any]:
             fired[tile.pcts[name]] += labs([tile])
     colourant = palette.colourants[name]
     pct = form.cleaned_data["pct"] or _between(colourant)
-    return _shown(conditions, palette, colourant, min(pct, colourant.most_pct), fired)
+    shown = _shown(conditions, palette, colourant, min(pct, colourant.most_pct), fired)
+    return {**shown, "left_out": tested.left_out}
 
 
 def _between(colourant: Colourant) -> float:
