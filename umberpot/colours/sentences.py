@@ -60,7 +60,7 @@ def not_alike(tiles: Sequence[FiredColour], found: Disagreement) -> str:
         up_to = "" if len(codes) == 2 else "up to "
         return (
             f"{listed(codes)} were made and fired alike, but lie {up_to}{apart} apart. Check their"
-            " labels and readings: until then they are not compared with others."
+            " labels and readings: until then they are left out."
         )
     odd = codes.pop(found.odd)
     return (

@@ -76,7 +76,7 @@ def test_nothing_is_predicted_or_compared_from_tiles_that_do_not_agree(signed_in
     asked = {"clay": "86, 0.5, 7", "colourant": "Kelp", "pct": "4.5"}
     said = words_of(signed_in.get("/results/predict/", asked))
     assert "Based on tiles of 3, 9 %." in said
-    assert "until then they are not compared with others." in said
+    assert "until then they are left out." in said
     assert signed_in.get("/results/wall/same/").context["pairs"] == []
     grounds = grounds_of(studio, "Ferry white")
     assert [ground.expected({"Kelp": 6.0}) for ground in grounds] == [None]

@@ -8,10 +8,10 @@ from claycore.measure.formatting import percentage, plain
 def rises(curve: StrengthCurve) -> str:
     """How strength rises with the percentage, as it was fitted."""
     if curve.has_end:
-        return f"levelling off, with little gained beyond {percentage(3 * curve.ends_at)} %"
+        return f"Strength levels off: little is gained beyond {percentage(3 * curve.ends_at)} %."
     if curve.power == 1:
-        return "in proportion to the percentage"
-    return f"as the percentage to the power of {plain(curve.power, 2)}"
+        return "Strength rises in proportion to the percentage."
+    return f"Strength rises as the percentage to the power of {plain(curve.power, 2)}."
 
 
 def rests_on(colourant: Colourant, pct: float) -> str:
