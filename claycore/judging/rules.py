@@ -184,8 +184,8 @@ def _is_dug(evidence: Evidence) -> bool:
 def _as_dug(evidence: Evidence, limits: Limits) -> RuleFinding:
     left, least = evidence.as_dug_pct or 0.0, limits.as_dug_least_pct
     return RuleFinding(
-        f"{plain(left, 0)} %",
-        f"at least {plain(least, 0)} %",
+        f"{plain(left, 1)} %",
+        f"at least {plain(least, 1)} %",
         Outcome.PASSES if left >= least else Outcome.FAILS,
         limits.credit("as_dug_least_pct"),
     )

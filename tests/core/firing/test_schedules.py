@@ -19,6 +19,12 @@ def test_a_kiln_is_as_warm_as_the_studio_where_nobody_says():
     assert curve_of([Segment(60, 80)]).points == ((0, 20), (1, 80))
 
 
+def test_a_segment_may_be_shorter_than_a_degree():
+    assert curve_of([Segment(50, 20.5)], 20).hours == pytest.approx(0.01)
+    with pytest.raises(ClayError):
+        curve_of([Segment(-50, 20.5)], 20)
+
+
 @given(
     st.lists(
         st.tuples(st.floats(5, 1300), st.floats(1, 900), st.floats(0, 600)), min_size=1, max_size=20

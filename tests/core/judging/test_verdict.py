@@ -345,6 +345,15 @@ def test_two_clays_on_each_other(guest, ground, expected):
     assert fit.fit("drying", guest, ground).outcome == expected
 
 
+def test_a_studios_own_share_of_dug_clay_is_shown_as_it_was_entered():
+    """72.4 % is under 72.5 %, and is not shown as 72 of 72."""
+    blend = evidence(*GOOD, as_dug_pct=72.4)
+    found = cv.lines(blend, replace(STRICT, as_dug_least_pct=72.5), "tableware")
+    share = next(line.finding for line in found if line.code == "as_dug")
+    assert (share.measured, share.limit) == ("72.4 %", "at least 72.5 %")
+    assert share.outcome is Outcome.FAILS
+
+
 def test_a_slip_that_shrinks_more_crazes_and_one_that_shrinks_less_shells_off():
     more = fit.fit("firing", Estimate(15, 0.2), Estimate(12, 0.2))
     less = fit.fit("firing", Estimate(9, 0.2), Estimate(12, 0.2))
