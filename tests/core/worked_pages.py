@@ -7,7 +7,7 @@ have six digits. A page that moved for a reason is read, and written anew by run
 
 import inspect
 import os
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import fields, is_dataclass
 from enum import Enum
 from functools import cached_property
@@ -15,6 +15,7 @@ from pathlib import Path
 from typing import Any
 
 import numpy as np
+import pytest
 
 from claycore.colour.notation import Lab
 from claycore.measure.uncertainty import Estimate, Measured
@@ -24,6 +25,16 @@ SIMPLE = str | int | float | bool | None | Enum | np.generic | Estimate | Measur
 STEP = "    "
 LONGEST_WORD = 30
 """What is longer is a sentence, with a line of its own."""
+
+
+def page_test(test_file: str, pages: Mapping[str, Callable[[], Any]]) -> Callable[[str], None]:
+    """The test that each page in ``worked`` beside a file of tests stands as it comes out."""
+
+    @pytest.mark.parametrize("page", pages)
+    def test_page(page: str) -> None:
+        check_page(Path(test_file).parent / "worked" / f"{page}.txt", pages[page]())
+
+    return test_page
 
 
 def check_page(page: Path, examples: Mapping[str, Any]) -> None:

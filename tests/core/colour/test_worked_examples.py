@@ -1,9 +1,6 @@
 """Whole answers about colours: series, twins, palettes, next tiles, names, evenness, doubts."""
 
-from pathlib import Path
-
 import numpy as np
-import pytest
 
 from claycore.colour import (
     by_eye,
@@ -38,7 +35,7 @@ from claycore.colour.notation import Lab
 from claycore.colour.palette import FiredTile
 from claycore.colour.twins import ColouredTiles
 from claycore.colour.worth_more import Tried
-from tests.core.worked_pages import check_page
+from tests.core.worked_pages import page_test
 
 CLAY = Lab(86, 0.5, 7)
 KELP = {3: Lab(66, -12, 8), 6: Lab(56, -17, 9), 9: Lab(50, -19, 10), 12: Lab(49.4, -19.2, 10)}
@@ -235,7 +232,4 @@ PAGES = {
     "spectral": spectral,
 }
 
-
-@pytest.mark.parametrize("page", PAGES)
-def test_page(page):
-    check_page(Path(__file__).parent / "worked" / f"{page}.txt", PAGES[page]())
+test_page = page_test(__file__, PAGES)

@@ -1,9 +1,6 @@
 """Whole answers of the kiln, as they come out: loads, firings, schedules, logs, outcomes, cones."""
 
 from dataclasses import replace
-from pathlib import Path
-
-import pytest
 
 from claycore.firing import (
     cones,
@@ -33,7 +30,7 @@ from claycore.firing.log_doubts import examine
 from claycore.firing.schedule_checks import Limited, LoadToFire
 from claycore.firing.schedules import Segment, curve_of
 from claycore.firing.witness import Bend
-from tests.core.worked_pages import check_page
+from tests.core.worked_pages import page_test
 
 ROUND, BOARD = RoundShelf(430), RectangularShelf(380, 310)
 TILE, BAR, SQUARE, DISH = Size(104, 52), Size(132, 28), Size(70, 70), Size(190, 150)
@@ -218,7 +215,4 @@ PAGES = {
     "shelves": shelves,
 }
 
-
-@pytest.mark.parametrize("page", PAGES)
-def test_page(page):
-    check_page(Path(__file__).parent / "worked" / f"{page}.txt", PAGES[page]())
+test_page = page_test(__file__, PAGES)

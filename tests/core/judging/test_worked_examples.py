@@ -1,9 +1,5 @@
 """All that is said of the clays and ware that were judged by hand, and of clays laid together."""
 
-from pathlib import Path
-
-import pytest
-
 from claycore.judging import claims, drying_reading, fit, vitrification, ware, ware_pieces
 from claycore.judging import verdict as cv
 from claycore.judging.blend_effects import TriedBlend, guess_from_blends
@@ -17,7 +13,7 @@ from claycore.testing.results import clay_results
 from tests.core.judging import test_ware
 from tests.core.judging.test_clay_cases import CASES, judged, label_of
 from tests.core.testing.making_bars import bar, run
-from tests.core.worked_pages import check_page
+from tests.core.worked_pages import page_test
 
 
 def told(line):
@@ -187,7 +183,4 @@ PAGES = {
     "together": together,
 }
 
-
-@pytest.mark.parametrize("page", PAGES)
-def test_page(page):
-    check_page(Path(__file__).parent / "worked" / f"{page}.txt", PAGES[page]())
+test_page = page_test(__file__, PAGES)

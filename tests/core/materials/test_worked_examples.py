@@ -1,9 +1,5 @@
 """Clay in hand in each state, what is mixed of it, water and slip: whole answers."""
 
-from pathlib import Path
-
-import pytest
-
 from claycore.materials import (
     additions,
     colourants,
@@ -19,7 +15,7 @@ from claycore.materials.composition import Addition, Convention
 from claycore.measure import formatting, units
 from claycore.measure.uncertainty import Measured
 from claycore.safety import cautions, metals, of_materials
-from tests.core.worked_pages import check_page
+from tests.core.worked_pages import page_test
 
 
 def clay():
@@ -130,7 +126,4 @@ def figures():
 
 PAGES = {"clay": clay, "water": water, "slips": slips, "powders": powders, "figures": figures}
 
-
-@pytest.mark.parametrize("page", PAGES)
-def test_page(page):
-    check_page(Path(__file__).parent / "worked" / f"{page}.txt", PAGES[page]())
+test_page = page_test(__file__, PAGES)

@@ -1,9 +1,6 @@
 """Whole plans on paper, as they come out: series, pours, campaigns, doses, mistakes, money."""
 
 from dataclasses import replace
-from pathlib import Path
-
-import pytest
 
 from claycore.materials import moisture, slip
 from claycore.materials.batch import coloured
@@ -31,7 +28,7 @@ from claycore.mixing.scaling import ClayLayer
 from claycore.mixing.series import WantedSeries
 from claycore.mixing.strength import change
 from claycore.mixing.sum_checks import ChangeSum, DoseSum
-from tests.core.worked_pages import check_page
+from tests.core.worked_pages import page_test
 
 PLASTIC = ClayCondition(ClayState.PLASTIC, 0.79)
 SLIP = ClayCondition(ClayState.SLIP, 0.46)
@@ -208,7 +205,4 @@ PAGES = {
     "money": money,
 }
 
-
-@pytest.mark.parametrize("page", PAGES)
-def test_page(page):
-    check_page(Path(__file__).parent / "worked" / f"{page}.txt", PAGES[page]())
+test_page = page_test(__file__, PAGES)

@@ -1,9 +1,6 @@
 """Whole answers about surfaces: steps, advice, amounts, shapes, factor trials, previews."""
 
-from pathlib import Path
-
 import numpy as np
-import pytest
 
 from claycore.colour.notation import Lab
 from claycore.measure.errors import ClayError
@@ -23,7 +20,7 @@ from claycore.surface.previews.sponged_back import Form
 from claycore.surface.previews.stacked import Block
 from tests.core.surface.cases import CASES
 from tests.core.surface.test_cases import stack_of
-from tests.core.worked_pages import check_page
+from tests.core.worked_pages import page_test
 
 
 def surfaces():
@@ -180,7 +177,4 @@ PAGES = {
     "previews": previews,
 }
 
-
-@pytest.mark.parametrize("page", PAGES)
-def test_page(page):
-    check_page(Path(__file__).parent / "worked" / f"{page}.txt", PAGES[page]())
+test_page = page_test(__file__, PAGES)

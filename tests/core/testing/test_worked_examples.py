@@ -1,9 +1,5 @@
 """Whole answers about bars: their results, doubts, plans, soaks, and what notes suggest."""
 
-from pathlib import Path
-
-import pytest
-
 from claycore.measure.replicates import Record
 from claycore.measure.uncertainty import Estimate, Measured
 from claycore.testing import (
@@ -27,7 +23,7 @@ from claycore.testing.bars import REMARKS, FiredBar, bar_results
 from claycore.testing.field_notes import FieldNotes
 from claycore.testing.results import RESULTS, clay_results
 from tests.core.testing.making_bars import bar, fired, g, mm, run
-from tests.core.worked_pages import check_page
+from tests.core.worked_pages import page_test
 
 SOAKED_TWICE = FiredBar(
     "6",
@@ -230,7 +226,4 @@ PAGES = {
     "lines": lines,
 }
 
-
-@pytest.mark.parametrize("page", PAGES)
-def test_page(page):
-    check_page(Path(__file__).parent / "worked" / f"{page}.txt", PAGES[page]())
+test_page = page_test(__file__, PAGES)
