@@ -8,6 +8,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 
 from claycore.measure.replicates import Record
+from claycore.testing.bars import Bar
 from claycore.testing.results import ClayResults, Figure, clay_results
 from umberpot.clays.bars import bars_by_clay
 from umberpot.clays.figures import spread_records_elsewhere
@@ -21,11 +22,12 @@ from umberpot.tiles.models import Tile
 class ClayRecord:
     """A clay, its bars and bare tiles ``with_readings``, and what they say together.
 
-    ``elsewhere`` is what equal pieces of the studio's other clays were seen to differ by.
+    ``as_bars`` are the same as the core has them. ``elsewhere`` is what equal pieces of the studio's other clays were seen to differ by.
     """
 
     clay: Material
     bars: Sequence[Tile]
+    as_bars: Sequence[Bar]
     results: ClayResults
     elsewhere: Mapping[Figure, Record]
 
@@ -40,12 +42,9 @@ def clay_records(
     clays = list(clays)
     elsewhere = spread_records_elsewhere(studio, clays)
     bars = bars_by_clay(studio, clays, colours=colours)
-    return [
-        ClayRecord(
-            clay,
-            bars[clay.pk],
-            clay_results([bar_of(tile) for tile in bars[clay.pk]], elsewhere[clay.pk]),
-            elsewhere[clay.pk],
-        )
-        for clay in clays
-    ]
+    records = []
+    for clay in clays:
+        as_bars = [bar_of(tile) for tile in bars[clay.pk]]
+        found = clay_results(as_bars, elsewhere[clay.pk])
+        records.append(ClayRecord(clay, bars[clay.pk], as_bars, found, elsewhere[clay.pk]))
+    return records

@@ -16,7 +16,6 @@ from umberpot.clays.limits.services import limits_of
 from umberpot.clays.records import ClayRecord, clay_records
 from umberpot.shelf.models import Material
 from umberpot.studio.models import Studio
-from umberpot.tiles.bars import bar_of
 
 
 @dataclass(frozen=True)
@@ -99,13 +98,12 @@ class JudgedClay:
     @cached_property
     def suggestions(self) -> list[adjustment_suggestions.Suggestion]:
         """How it may be adjusted for the purpose that was asked."""
-        bars = [bar_of(tile) for tile in self.record.bars]
         return adjustment_suggestions.suggestions(
             self.verdict,
             self.evidence,
             self.limits,
             self.label,
-            doubted_at(bars, self.evidence.cone),
+            doubted_at(self.record.as_bars, self.evidence.cone),
         )
 
     @property
