@@ -198,9 +198,11 @@ def shelves():
             {"6": Bend.HALF, "7": Bend.STANDING},
         )
     ]
+    alone = [witness.shelf_heat({"6": bend}) for bend in Bend]
     lengths = [{1: (8.1, 8.4), 2: (8.5, 8.9), 3: (9.0, 9.3)}, {1: (7.7, 8.0), 3: (8.8, 8.6)}]
     return {
         "cones seen": [heat for firing in heats for heat in firing.values()],
+        "one cone alone": alone,
         "shelves by cones": shelf_spread.shelf_offsets(heats),
         "shelves by equal pieces": shelf_spread.piece_offsets(lengths),
     }

@@ -52,7 +52,10 @@ def test_more_than_a_few_save_nothing_by_leaving():
 def test_large_pieces_are_not_left_to_the_end():
     """A board holds eight tiles, or a large piece with two beside it."""
     large = [Piece(f"large {n}", Size(120, 90)) for n in range(3)]
-    assert len(packed([*large, *tiles(6 + 8)])) == 4
+    loads = packed([*large, *tiles(6 + 8)])
+    assert len(loads) == 4
+    stood = [one.piece.name for load in loads for shelf in load.shelves for one in shelf]
+    assert sorted(stood) == sorted([piece.name for piece in [*large, *tiles(6 + 8)]])
 
 
 def test_or_else_the_largest_are_tried():
