@@ -12,9 +12,7 @@ from claycore.materials.batch import coloured, join
 from claycore.materials.clay_amount import ClayAmount
 from claycore.materials.clay_in_hand import ClayState, dry_clay
 from claycore.materials.composition import Addition, Convention
-from claycore.measure import formatting, units
 from claycore.measure.uncertainty import Measured
-from claycore.safety import cautions, metals, of_materials
 from tests.core.worked_pages import page_test
 
 
@@ -90,40 +88,10 @@ def powders():
         },
         "in a sentence": [names.in_a_sentence(name) for name in (*said, "Grog", "IMPORTED")],
         "additions": list(additions.ADDITIONS.values()),
-        "metals": {name: metals.metals_in(name) for name in said},
-        "suspected": {
-            name: metals.suspicion_of(name)
-            for name in ("Lamp Yellow", "Dawn Rose", "Rope Green", "Buoy Red", "Fog")
-        },
-        "notices": [one.message for one in of_materials.material_notices([*said, "Lamp Yellow"])],
-        "cautions": list(cautions.CAUTIONS.values()),
+        "usual": [*colourants.OXIDES, colourants.DARK_STAIN, colourants.STAIN],
     }
 
 
-def figures():
-    values = (0.004, 0.5, 1, 2.345, 12.5, 99.96, 1234.5, -3.14159)
-    return {
-        "plain": [formatting.plain(value, decimals) for value in values for decimals in (0, 1, 2)],
-        "to a step": [
-            formatting.to_step(value, step) for value in values for step in (0.01, 0.1, 0.5, 5)
-        ],
-        "with its ±": [
-            formatting.with_u95(value, u95) for value in values for u95 in (0.02, 0.36, 14)
-        ],
-        "two digits": [formatting.to_two_digits(value, 0.36) for value in values],
-        "adding up": formatting.adding_up([33.333, 33.333, 33.334], 1),
-        "masses": formatting.masses([54.187, 0.813, 12.6], 0.1),
-        "hours": [formatting.hours_and_minutes(hours) for hours in (0, 0.26, 1, 6.583, 30)],
-        "percentages": [formatting.percentage(value) for value in (0.05, 2.5, 10, 12.345)],
-        "units": {
-            unit: units.size_of(unit, measure, "unit")
-            for measure in units.Measure
-            for unit in units.sizes(measure)
-        },
-        "degrees": (units.celsius(2232), units.fahrenheit(1222)),
-    }
-
-
-PAGES = {"clay": clay, "water": water, "slips": slips, "powders": powders, "figures": figures}
+PAGES = {"clay": clay, "water": water, "slips": slips, "powders": powders}
 
 test_page = page_test(__file__, PAGES)

@@ -125,6 +125,13 @@ def doses():
         ),
         "too dry to be plastic": one_dose(moisture.plastic_clay(180, 4), [5]),
         "dry": one_dose(dry_clay(88), [7.5, 2.5]),
+        "water that nobody measured": [
+            notice.message
+            for water_pct in (18, 30)
+            for notice in dose_checks.water_warnings(
+                ClayCondition(ClayState.PLASTIC, 1 - water_pct / 100), measured=False
+            )
+        ],
     }
 
 
