@@ -138,8 +138,8 @@ def disagree(tiles: Sequence[Lab], noise: Noise) -> bool:
     """
     if len(tiles) < 2:
         return False
-    mean = mean_colour(tiles)
-    return any(ciede2000(tile, mean) > DISAGREE * noise.sd for tile in tiles)
+    off = ciede2000_of([tile.values for tile in tiles], mean_colour(tiles).values)
+    return bool(off.max() > DISAGREE * noise.sd)
 
 
 @dataclass(frozen=True)
