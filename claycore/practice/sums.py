@@ -25,7 +25,9 @@ from claycore.practice.question import (
 DRY_G = (45.0, 70.0, 95.0, 130.0, 240.0)
 WET_G = (180.0, 350.0, 640.0, 900.0, 1250.0)
 SLIP_ML = (120.0, 260.0, 400.0, 750.0)
-GRAVITIES = (1.42, 1.5, 1.58, 1.66)
+GRAVITIES = (1.34, 1.38, 1.42, 1.46)
+"""Of clay that was stirred into water alone and still pours. Common practice, from memory."""
+
 PCTS = (1.5, 2.5, 3.5, 4.5, 6.5, 7.0, 9.0, 11.0)
 SHARED_PCTS = (6.5, 7.0, 9.0, 11.0, 14.0, 18.0)
 CHANGES = ((3.0, 7.0), (4.5, 9.0), (2.5, 6.5), (6.0, 11.0))

@@ -22,8 +22,8 @@ from umberpot.tiles.models import Tile
 class ClayRecord:
     """A clay, its bars and bare tiles ``with_readings``, and what they say together.
 
-    ``as_bars`` are the same as the core has them, ``elsewhere`` is what equal pieces of the studio's
-    other clays were seen to differ by.
+    ``as_bars`` are the same as the core has them, ``elsewhere`` is what equal pieces of the
+    studio's other clays were seen to differ by.
     """
 
     clay: Material
