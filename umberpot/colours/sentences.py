@@ -56,16 +56,20 @@ def not_alike(tiles: Sequence[FiredColour], found: Disagreement) -> str:
     """Tiles made and fired alike that do not agree: which, how far, and what to look at."""
     apart = f"ΔE {found.delta_e:.0f}"
     codes = [one.label for one in tiles]
+    together = len({one.firing for one in tiles}) == 1
+    alike = "made and fired alike" if together else "made alike, and fired to the same cone"
     if found.odd is None:
         up_to = "" if len(codes) == 2 else "up to "
+        check = listed(["labels", "readings"] if together else ["labels", "firings", "readings"])
         return (
-            f"{listed(codes)} were made and fired alike, but lie {up_to}{apart} apart. Check their"
-            " labels and readings: until then they are left out."
+            f"{listed(codes)} were {alike}, but lie {up_to}{apart} apart. Check their {check}:"
+            " until then they are left out."
         )
     odd = codes.pop(found.odd)
+    check = listed(["label", "reading"] if together else ["label", "firing", "reading"])
     return (
-        f"{odd} lies {apart} from {listed(codes)}, which were made and fired alike and agree. Check"
-        " its label and reading: until then it is left out."
+        f"{odd} lies {apart} from {listed(codes)}, which were {alike} and agree. Check its {check}:"
+        " until then it is left out."
     )
 
 

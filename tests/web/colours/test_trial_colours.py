@@ -82,6 +82,17 @@ def test_nothing_is_predicted_or_compared_from_tiles_that_do_not_agree(signed_in
     assert [ground.expected({"Kelp": 6.0}) for ground in grounds] == [None]
 
 
+def test_tiles_of_two_firings_that_differ_bring_the_firings_into_doubt(
+    signed_in, trial, fired, studio, user
+):
+    mix, [one] = fired("Quay Blue:3", "68, 3, -9")
+    second = FiringFactory(studio=studio, made_by=user, cone="6", fired_on="2026-11-18")
+    _, [other] = fired("Quay Blue:3", "56, 4, -17", firing=second, mix=mix)
+    said = page_of(signed_in, trial)
+    assert f"{one.code} and {other.code} were made alike, and fired to the same cone, but" in said
+    assert "Check their labels, firings and readings: until then they are left out." in said
+
+
 def test_of_two_that_should_be_alike_neither_is_blamed(signed_in, trial, fired):
     _, (one, other) = fired("Quay Blue:3", "68, 3, -9", "56, 4, -17")
     said = page_of(signed_in, trial)
