@@ -287,10 +287,16 @@ def _cooler(clay: ClayShortfall) -> AdjustmentFit | None:
         return None
     if evidence.cone is None:
         return AdjustmentFit()
-    good = [c for c in evidence.range.best if cones.order(c) < cones.order(evidence.cone)]
+    cooler = [c for c in evidence.range.best if cones.order(c) < cones.order(evidence.cone)]
+    good = [c for c in cooler if not _shrinks_too_much(clay, c)]
     if good:
         return AdjustmentFit(f"Fire it to cone {good[-1]}, where it is sound", (good[-1],))
     return AdjustmentFit(f"Fire it cooler than cone {evidence.cone}")
+
+
+def _shrinks_too_much(clay: ClayShortfall, cone: str) -> bool:
+    at = clay.evidence.results.at(cone)
+    return at_most(at.total if at else None, clay.limits.total_most_pct) == Outcome.FAILS
 
 
 def _if_dense(clay: ClayShortfall) -> AdjustmentFit | None:

@@ -67,7 +67,8 @@ def firing_range(dice: Dice, bench: Bench) -> Question:
     told = "; ".join(f"cone {cone} {with_u95(e.value, e.u95)} %" for cone, e in found.items())
     asks = f"{clay.name}: {told}. From which cone upwards is it certainly within {plain(limit)} %?"
     missteps = [Misstep(CONES[first - 1], MIDDLE_ONLY)] if straddles else []
-    missteps += [Misstep(cone, NOT_WITHIN) for cone in CONES[:first]]
+    surely_over = CONES[: first - 1] if straddles else CONES[:first]
+    missteps += [Misstep(cone, NOT_WITHIN) for cone in surely_over]
     missteps += [Misstep(cone, NOT_THE_FIRST) for cone in CONES[first + 1 :]]
     highest = found[CONES[first]].high
     working = f"At cone {CONES[first]} even the high end, {plain(highest, 1)} %, is within"

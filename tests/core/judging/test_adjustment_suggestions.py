@@ -148,6 +148,17 @@ def test_what_helps_against_two_things_is_named_once():
     assert ball_clay.because == ("it is short", "it is not plastic enough")
 
 
+@pytest.mark.parametrize(
+    ("total_at_6", "said"),
+    [(12.0, "Fire it to cone 6, where it is sound"), (15.8, "Fire it cooler than cone 10")],
+)
+def test_cooler_names_a_tested_cone_only_where_that_is_no_worse(total_at_6, said):
+    """At 10 it shrinks 17 %, over the 15 that are allowed; so it does at 6, or not."""
+    found = suggested_at("10", ("6", total_at_6, 1.0), ("10", 17, 0.6))
+    [cooler] = [one for one in found if one.adjustment.code == "fire_lower"]
+    assert cooler.what == said
+
+
 def absorbed(*pcts):
     return [bar(f"B{n}", fired("6", 12, pct)) for n, pct in enumerate(pcts, start=1)]
 
