@@ -18,6 +18,7 @@ from claycore.measure.replicates import (
     Spread,
     UsualSpread,
     equal_pieces,
+    in_line,
     pooled,
 )
 from claycore.measure.uncertainty import Estimate
@@ -241,3 +242,35 @@ def test_a_pooled_record_is_no_surer_than_all_of_it_and_whatever_the_order(recor
     assert found.squares <= every.squares + 1e-9
     again = pooled(records[::-1])
     assert again.degrees == pytest.approx(found.degrees)
+
+
+def pair(apart):
+    """Two pieces that lie so far apart: each half of it from their mean."""
+    return Record(2, 1, apart**2 / 2)
+
+
+@pytest.mark.parametrize(("apart", "fits"), [(5.9, True), (6.1, False)])
+def test_a_pair_fits_as_long_as_each_lies_within_three_deviations_of_their_mean(apart, fits):
+    """The usual deviation is 1: three of them on either side of the mean are 6 apart."""
+    assert in_line([pair(apart)], UsualSpread(1.0)) == [fits]
+
+
+def test_the_calm_ones_say_how_far_the_wild_ones_may_lie():
+    """Twelve pairs 0.4 apart leave a deviation of √((4 + 12 · 0.08) / 16) = 0.557: 3.34 is too far.
+
+    Twelve pairs 4 apart make it √((4 + 12 · 8) / 16) = 2.5: then 12 apart is in line.
+    """
+    usual = UsualSpread(1.0)
+    assert in_line([pair(3.5), *[pair(0.4)] * 12], usual) == [False, *[True] * 12]
+    assert all(in_line([pair(12), *[pair(4)] * 12], usual))
+
+
+def test_no_wild_set_hides_another_and_a_piece_alone_is_in_line():
+    wild, alone = pair(20), Record(1, 1, 0)
+    records = [wild, alone, pair(1), wild]
+    assert in_line(records, UsualSpread(1.0)) == [False, True, True, False]
+
+
+def test_what_is_known_from_elsewhere_counts_first():
+    noisy = Record(60, 20, 40 * 9.0)
+    assert in_line([pair(12)], UsualSpread(1.0), noisy) == [True]
