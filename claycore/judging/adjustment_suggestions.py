@@ -25,6 +25,7 @@ from claycore.judging.verdict import CheckedRule, ClayVerdict, Overall
 from claycore.measure import bounds
 from claycore.measure.errors import Inconsistent
 from claycore.measure.uncertainty import Estimate, combined
+from claycore.testing.bar_checks import DoubtedBar
 
 MOST_ADDED_PCT = 30.0
 """Percent of the blend; beyond it most give up."""
@@ -65,11 +66,11 @@ def suggestions(
     evidence: Evidence,
     limits: Limits,
     label: Sequence[CheckedClaim] = (),
-    doubted: Sequence[str] = (),
+    doubted: Sequence[DoubtedBar] = (),
 ) -> list[Suggestion]:
     """What to try for the points that fail or are open, in the order to try it.
 
-    ``doubted`` are the codes of bars of which a reading is unlikely: they are read again first.
+    ``doubted`` are the bars of which a reading is unlikely: they are read again first.
     What helps comes before what settles a doubt; of each, first looking again, then changing the
     work, then what is added; of those first what names a cone to go to, then what makes no other
     fault worse. Source: common practice; the order is our choice.
@@ -113,8 +114,15 @@ def _of_rules(short: Sequence[CheckedRule]) -> list[_Reason]:
 
 
 def _of_the_clay(verdict: ClayVerdict, clay: ClayShortfall) -> list[_Reason]:
-    """What no single rule says: not fired at all, spoilt before it is dense, given up as a body."""
+    """What no single rule says: not fired at all, spoilt before it is dense, given up as a body.
+
+    And bars that are in doubt: one at another cone may be why that cone is not the best.
+    """
     found = []
+    if clay.doubted:
+        one = len(clay.doubted) == 1
+        why = "one of its figures is unlikely" if one else "some of their figures are unlikely"
+        found.append(_Reason(why, ("read_again",)))
     if not clay.evidence.is_fired:
         found.append(_Reason("no bar of it was fired", ("fire_bars",)))
     spoilt, cone = clay.spoilt_from, clay.evidence.cone

@@ -15,6 +15,7 @@ from claycore.judging.firing_range import Sureness
 from claycore.judging.limits import Limits
 from claycore.judging.outcomes import Outcome, at_most
 from claycore.measure.formatting import listed
+from claycore.testing.bar_checks import DoubtedBar
 from claycore.testing.bars import RemarkCode
 from claycore.testing.soaking import METHODS
 
@@ -79,13 +80,13 @@ class TraitEffect:
 class ClayShortfall:
     """A clay that falls short: what is known of it, its limits, and how each rule came out.
 
-    ``doubted`` are the codes of bars with a reading that is unlikely beside its like.
+    ``doubted`` are its bars with a reading that is unlikely beside its like.
     """
 
     evidence: Evidence
     limits: Limits
     outcomes: Mapping[str, Outcome] = field(default_factory=dict)
-    doubted: Sequence[str] = ()
+    doubted: Sequence[DoubtedBar] = ()
 
     def fails(self, *codes: str) -> bool:
         """Whether it fails on one of these rules."""
@@ -186,14 +187,11 @@ def _if_not_fired(clay: ClayShortfall) -> AdjustmentFit | None:
 
 
 def _if_doubted(clay: ClayShortfall) -> AdjustmentFit | None:
-    """Where one bar makes the figures what they are: it is read again before others are made."""
+    """Where one bar may make the figures what they are: it is read again before others are made."""
     if not clay.doubted:
         return None
-    if len(clay.doubted) == 1:
-        return AdjustmentFit(f"Read bar {clay.doubted[0]} again: one of its figures is unlikely")
-    return AdjustmentFit(
-        f"Read bars {listed(clay.doubted)} again: some of their figures are unlikely"
-    )
+    bars = "bar" if len(clay.doubted) == 1 else "bars"
+    return AdjustmentFit(f"Read {bars} {listed([one.words for one in clay.doubted])} again")
 
 
 def _if_glazed(clay: ClayShortfall) -> AdjustmentFit | None:

@@ -74,7 +74,7 @@ class Rule:
     fault: str = ""
     wants: tuple[Trait, TraitChange] | None = None
     adjustments: tuple[str, ...] = ()
-    settles: tuple[str, ...] = ("read_again", "more_bars")
+    settles: tuple[str, ...] = ("more_bars",)
 
 
 def _pct(estimate: Estimate | None) -> str:
@@ -362,8 +362,8 @@ def _lime_is_asked(evidence: Evidence) -> bool:
     return looked_for or _is_asked(lambda notes: notes.acid)(evidence)
 
 
-_TOO_OPEN = ("read_again", "fire_between", "fire_higher", "earthenware", "flux", "red_clay")
-_HOW_OPEN = ("read_again", "bare_piece", "boil_and_soak", "more_bars", "fire_between")
+_TOO_OPEN = ("fire_between", "fire_higher", "earthenware", "flux", "red_clay")
+_HOW_OPEN = ("bare_piece", "boil_and_soak", "more_bars", "fire_between")
 _SPOILS = ("fire_between", "slow_firing", "fire_lower", "fire_clay", "kaolin")
 
 RULES = {
@@ -434,7 +434,7 @@ RULES = {
             _plastic_enough,
             fault="is not plastic enough",
             wants=(Trait.PLASTICITY, TraitChange.UP),
-            adjustments=("read_again", "sieve", "ageing", "ball_clay"),
+            adjustments=("sieve", "ageing", "ball_clay"),
         ),
         Rule(
             "dries_sound",
@@ -451,8 +451,8 @@ RULES = {
             point=Point.DRYING,
             fault="shrinks a lot in drying",
             wants=(Trait.DRYING, TraitChange.DOWN),
-            adjustments=("read_again", "suspect_bentonite", "slow_drying", "grog", "fire_clay"),
-            settles=("read_again", "more_bars", "slow_drying"),
+            adjustments=("suspect_bentonite", "slow_drying", "grog", "fire_clay"),
+            settles=("more_bars", "slow_drying"),
         ),
         Rule(
             "cracks",
@@ -493,7 +493,7 @@ RULES = {
             at_cone=True,
             fault="shrinks too much",
             wants=(Trait.TOTAL, TraitChange.DOWN),
-            adjustments=("read_again", "fire_lower", "fire_clay", "grog"),
+            adjustments=("fire_lower", "fire_clay", "grog"),
         ),
         Rule(
             "absorption",

@@ -58,18 +58,27 @@ def unlikely_readings(bars: Sequence[Bar]) -> list[UnlikelyReading]:
     return [odd for bar in bars for odd in _of_bar(bar, [b for b in bars if b is not bar])]
 
 
-def doubted_at(bars: Sequence[Bar], cone: str | None) -> tuple[str, ...]:
-    """The codes of bars of which a reading is unlikely that counts at a cone, or before any firing.
+@dataclass(frozen=True)
+class DoubtedBar:
+    """A bar with an unlikely reading: after a firing to ``cone``, None for one before any."""
 
-    Source: as of unlikely_readings.
-    """
-    cones = {bar.code: [fired.cone for fired in bar.firings] for bar in bars}
-    odd = (
-        one.bar
+    code: str
+    cone: str | None
+
+    @property
+    def words(self) -> str:
+        """The bar, and which of its readings."""
+        return f"{self.code} ({f'cone {self.cone}' if self.cone else 'unfired'})"
+
+
+def doubted(bars: Sequence[Bar]) -> tuple[DoubtedBar, ...]:
+    """The bars to read again, each once a firing. Source: as of unlikely_readings."""
+    firings = {bar.code: bar.firings for bar in bars}
+    found = (
+        DoubtedBar(one.bar, None if one.firing is None else firings[one.bar][one.firing].cone)
         for one in unlikely_readings(bars)
-        if one.firing is None or cones[one.bar][one.firing] == cone
     )
-    return tuple(dict.fromkeys(odd))
+    return tuple(dict.fromkeys(found))
 
 
 def _of_bar(bar: Bar, siblings: Sequence[Bar]) -> list[UnlikelyReading]:

@@ -13,7 +13,7 @@ from claycore.judging.limits import usual_limits
 from claycore.judging.rules import RULES
 from claycore.measure.errors import ClayError
 from claycore.measure.uncertainty import Estimate
-from claycore.testing.bar_checks import doubted_at
+from claycore.testing.bar_checks import doubted
 from claycore.testing.field_notes import NOTHING_NOTED, FieldNotes
 from claycore.testing.results import clay_results
 from tests.core.testing.making_bars import bar, fired, run
@@ -166,8 +166,8 @@ def absorbed(*pcts):
 @pytest.mark.parametrize(
     ("pcts", "first"),
     [
-        ((1.0, 1.1, 4.2), "Read bar B3 again: one of its figures is unlikely"),
-        ((4.8, 5.1, 1.1), "Read bar B3 again: one of its figures is unlikely"),
+        ((1.0, 1.1, 4.2), "Read bar B3 (cone 6) again"),
+        ((4.8, 5.1, 1.1), "Read bar B3 (cone 6) again"),
         (
             (1.2, 1.5, 1.8),
             "Fire and measure a few more bars at cone 6: the ± reaches over the limit",
@@ -180,20 +180,33 @@ def test_a_bar_unlike_its_twins_is_read_again_before_more_are_made(pcts, first):
     found = clay_results(bars)
     evidence = Evidence(found, firing_range(found.cones, 1.5), "6")
     verdict = cv.verdict(evidence, STRICT, "tableware")
-    doubted = doubted_at(bars, "6")
-    one, *_ = adjustment_suggestions.suggestions(verdict, evidence, STRICT, doubted=doubted)
+    one, *_ = adjustment_suggestions.suggestions(verdict, evidence, STRICT, (), doubted(bars))
     assert one.what == first
 
 
-def test_only_what_counts_at_the_cone_is_doubted():
+def test_a_bar_of_another_cone_may_be_why_that_is_not_the_best():
+    """Dense at 6 but for one bar, so that 10 is judged, where it may slump: 6 comes first."""
+    bars = [
+        *run(("10", 12, 0.6, ["slumped"])),
+        *(bar(f"B{n}", fired("6", 12, pct)) for n, pct in enumerate((1.0, 1.1, 4.4), start=1)),
+    ]
+    found = clay_results(bars)
+    evidence = Evidence(found, firing_range(found.cones, 1.5), "10")
+    verdict = cv.verdict(evidence, STRICT, "tableware")
+    one, *_ = adjustment_suggestions.suggestions(verdict, evidence, STRICT, (), doubted(bars))
+    assert one.what == "Read bar B3 (cone 6) again"
+    assert one.because == ("one of its figures is unlikely",)
+
+
+def test_each_bar_is_doubted_once_a_firing():
     bars = [
         bar("B1", fired("04", 8, 11), fired("6", 12, 1.0)),
         bar("B2", fired("04", 8, 11.4), fired("6", 12, 1.1)),
         bar("B3", fired("04", 8, 2.1), fired("6", 12, 1.05)),
     ]
-    assert doubted_at(bars, "04") == ("B3",)
-    assert doubted_at(bars, "6") == ()
-    assert doubted_at([*bars, bar("B4", length_dry=103)], "6") == ("B4",)
+    assert [one.words for one in doubted(bars)] == ["B3 (cone 04)"]
+    longer = bar("B4", length_dry=103, mass_dry=118)
+    assert [one.words for one in doubted([*bars, longer])] == ["B3 (cone 04)", "B4 (unfired)"]
 
 
 def test_changes_that_oppose():

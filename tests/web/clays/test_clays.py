@@ -710,4 +710,7 @@ def test_a_bar_unlike_its_twins_is_read_again_first(signed_in, tested):
     type(soaked).objects.filter(pk=soaked.pk).update(value=84.0)
     forget_figures(clay.studio)
     html = page(signed_in, f"/results/clays/{clay.pk}/?purpose=tableware")
-    assert f"Read bar {odd.code} again: one of its figures is unlikely" in html
+    assert f"Read bar {odd.code} (cone 6) again" in html
+    assert "because one of its figures is unlikely" in words_of(
+        signed_in.get(f"/results/clays/{clay.pk}/?purpose=tableware")
+    )

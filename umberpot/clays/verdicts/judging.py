@@ -10,7 +10,7 @@ from claycore.judging.evidence import Evidence
 from claycore.judging.firing_range import FiringRange
 from claycore.judging.limits import SCHOOLS, Limits
 from claycore.judging.verdict import ClayVerdict
-from claycore.testing.bar_checks import doubted_at
+from claycore.testing.bar_checks import doubted
 from claycore.testing.field_notes import NOTHING_NOTED
 from umberpot.clays.limits.services import limits_of
 from umberpot.clays.records import ClayRecord, clay_records
@@ -103,7 +103,7 @@ class JudgedClay:
             self.evidence,
             self.limits,
             self.label,
-            doubted_at(self.record.as_bars, self.evidence.cone),
+            doubted(self.record.as_bars),
         )
 
     @property

@@ -25,7 +25,7 @@ from claycore.judging.verdict import ClayVerdict, Overall
 from claycore.measure import bounds
 from claycore.measure.notices import Notice
 from claycore.testing import bar_lines, soaking
-from claycore.testing.bar_checks import doubted_at, unlikely_readings
+from claycore.testing.bar_checks import doubted, unlikely_readings
 from claycore.testing.bars import Bar
 from claycore.testing.field_notes import ACIDS, COILS, THROWS, FieldNotes
 from claycore.testing.results import AtCone, ClayResults, clay_results
@@ -276,7 +276,7 @@ class ClayView(Calculator[ClayInputs, PastedClay]):
                 evidence,
                 limits,
                 label,
-                doubted_at(inputs.bars, evidence.cone),
+                doubted(inputs.bars),
             ),
             label,
         )
