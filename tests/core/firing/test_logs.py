@@ -68,6 +68,12 @@ def test_a_leap_of_the_thermocouple_is_left_out_and_a_crash_is_not():
     assert clean(opened)[0] == opened
 
 
+@pytest.mark.parametrize(("leap_c", "spikes"), [(149.5, 0), (150, 0), (150.5, 1), (-150.5, 1)])
+def test_how_far_a_reading_may_leap(leap_c, spikes):
+    _, cleaner = clean([(0.0, 500.0), (0.1, 500.0 + leap_c), (0.2, 500.0)])
+    assert cleaner.troubles[Trouble.SPIKE] == spikes
+
+
 @given(st.lists(st.tuples(st.one_of(st.none(), st.floats(-5, 50)), st.floats(-100, 1500))))
 def test_whatever_comes_hours_never_run_backwards(rows):
     points, cleaner = clean(rows)

@@ -103,7 +103,7 @@ def limits():
         },
         "what would decide": {
             f"{one.value} on a scale of {step} g": vitrification.what_would_decide(one, 1.5, step)
-            for one in estimates
+            for one in (*estimates, Estimate(1.49, 0.3))
             for step in (0.01, 1.0)
         },
     }

@@ -40,6 +40,8 @@ def test_a_ground_and_three_layers_that_lighten_upwards():
     falling = CoatStack(ladder[2::-1], Technique.SPONGED_BACK)
     assert said(falling, "dark_to_light") == [(1, False), (2, False)]
     assert said(CoatStack(ladder, Technique.SPONGED_BACK), "three_layers") == [(4, False)]
+    level = CoatStack([ladder[1], ladder[1]], Technique.SPONGED_BACK)
+    assert said(level, "dark_to_light") == [(1, False)]
 
 
 def test_a_layer_whose_colour_is_not_known_leaves_the_order_open():
