@@ -48,14 +48,27 @@ def compare(one: Lab, other: Lab) -> ColourShift:
     hue = math.copysign(math.sqrt(max(hue_squared, 0.0)), cross)
     towards = ""
     if min(chroma) >= GREY_BELOW:
-        towards = _turned_towards(one, hue > 0)
+        towards = _turned_towards(one, other, hue > 0)
     return ColourShift(other.lightness - one.lightness, chroma[1] - chroma[0], hue, towards)
 
 
-def _turned_towards(colour: Lab, upwards: bool) -> str:
-    """The next named hue that a colour is turned towards; hue angles grow upwards."""
-    angle = math.degrees(math.atan2(colour.b, colour.a)) % 360
-    off = [(at - angle) % 360 if upwards else (angle - at) % 360 for at in _DEGREES]
-    # A hue right beside the colour is no direction; the next one is.
-    ahead = [(distance, name) for distance, name in zip(off, _DIRECTIONS, strict=True)]
-    return min(ahead, key=lambda pair: pair[0] if pair[0] > 8 else 999)[1]
+_BESIDE = 8.0
+"""A named hue so near, in degrees, is where a colour is already. Our choice."""
+
+
+def _turned_towards(one: Lab, other: Lab, upwards: bool) -> str:
+    """The named hue ahead that is nearest to where a colour is turned; hue angles grow upwards.
+
+    From blue-green past blue to violet it is more violet, not more blue.
+    """
+
+    def ahead(angle: float) -> float:
+        return (angle - _angle(one)) % 360 if upwards else (_angle(one) - angle) % 360
+
+    turned = ahead(_angle(other))
+    named = [(ahead(at), name) for at, name in zip(_DEGREES, _DIRECTIONS, strict=True)]
+    return min((abs(at - turned), name) for at, name in named if at > _BESIDE)[1]
+
+
+def _angle(colour: Lab) -> float:
+    return math.degrees(math.atan2(colour.b, colour.a)) % 360

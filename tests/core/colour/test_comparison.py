@@ -33,6 +33,9 @@ def test_the_chroma_is_that_of_coloraide(one, other):
         (Lab(60, 20, 20), Lab(54, 15, 15), ("greyer", "darker")),
         (Lab(50, 30, 12), Lab(50, 27, 18), ("more orange",)),
         (Lab(50, -20, -5), Lab(50, -14, -15), ("more blue",)),
+        (Lab(50, -8, -22), Lab(50, 13, -19.5), ("more violet",)),  # past blue
+        (Lab(50, 21, 0), Lab(50, 14.9, 14.9), ("more orange",)),  # up over 0 degrees
+        (Lab(50, 20, 5), Lab(50, 20, -5), ("more purple",)),  # and down
         (Lab(50, 1, 1), Lab(50, -1, 1), ()),
         (Lab(50, 20, 20), Lab(50, 20, 20), ()),
     ],

@@ -104,6 +104,10 @@ def apart():
         ],
         "in words": {str(value): difference.in_words(value) for value in (0.4, 1.4, 2.5, 5, 12)},
         "compared": comparison.compare(RUST[3], KELP[6]),
+        "compared, all round": [
+            comparison.compare(Lab(50, a, b), Lab(54, 12, -14)).words
+            for a, b in ((20, 6), (-18, 9), (-8, -22), (16, -12), (13, -15))
+        ],
         "became": changes.became([RUST[9]], [Lab(58, 14, 26), Lab(59, 13, 25)], NOISE),
         "became the same": changes.became([KELP[9]], [KELP[12]], NOISE),
         "twins": twins.twins(
@@ -155,6 +159,7 @@ def names():
             for lightness, a, b in [
                 *((50, 30 * np.cos(turn), 30 * np.sin(turn)) for turn in np.arange(0, 6.2, 0.5)),
                 *((12, 1, 1), (50, 1, 1), (94, 0, 2), (80, 8, 4), (40, 8, 20)),
+                *((15, 6, 3), (15, 9, 4), (15, 12, 5), (15, 16, 6), (26, 3, 1)),
             ]
         },
         "named": {
