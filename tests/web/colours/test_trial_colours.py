@@ -9,6 +9,7 @@ from django.test.utils import CaptureQueriesContext
 from tests.factories import FiringFactory, KilnFactory, MaterialFactory
 from tests.pages import words_of
 from umberpot.colours.fired import after_the_last_firing, fired_colours
+from umberpot.colours.ladders.ladder import ladders_of
 from umberpot.colours.noise import studio_record
 from umberpot.colours.predict.expected import grounds_of
 from umberpot.kiln.services import load_and_fire
@@ -80,6 +81,38 @@ def test_nothing_is_predicted_or_compared_from_tiles_that_do_not_agree(signed_in
     assert signed_in.get("/results/wall/same/").context["pairs"] == []
     grounds = grounds_of(studio, "Ferry white")
     assert [ground.expected({"Kelp": 6.0}) for ground in grounds] == [None]
+
+
+@pytest.mark.parametrize(
+    "address",
+    [
+        "/results/predict/?clay=86,0.5,7&pct=4",
+        "/results/find/?want=52,-8,18&clay=86,0.5,7",
+        "/results/find/next/?clay=86,0.5,7&goal=know",
+        "/results/find/next/?clay=86,0.5,7&want=52,-8,18&goal=colour",
+        "/results/find/next/?clay=86,0.5,7&goal=enough",
+        "/results/find/ranges/",
+        "/results/wall/same/",
+        "/results/predict/dose/?clay=Ferry+white&add=Kelp:6",
+        "/results/wall/",
+        "/results/",
+        "/",
+    ],
+)
+def test_two_tiles_that_do_not_agree_may_be_all_there_is(signed_in, fired, address):
+    fired("Kelp:6", "56, -17, 9", "70, -4, 20")
+    assert signed_in.get(address).status_code == 200
+
+
+def test_a_ladder_draws_no_colour_between_two_that_do_not_agree(signed_in, fired, studio):
+    kelp = MaterialFactory(stain=True, studio=studio, name="Kelp")
+    fired("Kelp:3", "66, -12, 8")
+    fired("Kelp:6", "56, -17, 9", "70, -4, 20")
+    [made] = ladders_of(kelp).ladders
+    assert [swatch.colour is None for swatch in made.row.swatches] == [False, True]
+    assert made.row.swatches[1].under == "do not agree"
+    asked = signed_in.get("/results/find/next/", {"clay": "86, 0.5, 7", "colourant": "Kelp"})
+    assert "until then they are left out." in words_of(asked)
 
 
 def test_tiles_of_two_firings_that_differ_bring_the_firings_into_doubt(

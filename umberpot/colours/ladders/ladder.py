@@ -111,17 +111,19 @@ def ladder(
     conditions = fired[0].conditions
     by_pct = grouped(fired, lambda one: one.pcts[stain])
     reading = read_series({pct: labs(same) for pct, same in by_pct.items()}, noise)
-    steps = [_step(pct, by_pct.get(pct, ())) for pct in strengths]
+    steps = [_step(pct, by_pct.get(pct, ()), pct not in reading.disagree) for pct in strengths]
     return Ladder(stain, conditions, touching(steps, f"By strength in {conditions.words}"), reading)
 
 
-def _step(pct: float, fired: Sequence[FiredColour]) -> Swatch:
-    """One strength: the mean of its tiles, and where the latest of them is."""
+def _step(pct: float, fired: Sequence[FiredColour], agree: bool) -> Swatch:
+    """One strength: the mean of its tiles where they agree, and where the latest of them is."""
     over = f"{percentage(pct)} %"
     if not fired:
         return Swatch(over, None, under="not fired")
     latest = max(fired, key=lambda one: one.tile)
     more = f" +{len(fired) - 1}" if len(fired) > 1 else ""
+    if not agree:
+        return Swatch(over, None, under="do not agree", href=latest.href)
     mean: Lab = mean_colour(labs(fired))
     return Swatch(over, mean, under=f"{latest.code}{more}", href=latest.href)
 

@@ -57,7 +57,7 @@ def ranges(request: StudioRequest) -> HttpResponse:
 
 
 def _ranges(request: StudioRequest, conditions: Conditions) -> list[StainRange]:
-    tiles = library.tested_under(request.studio, conditions).tiles
+    tiles = library.tested_under(request.studio, conditions).sound
     alone = [one for one in tiles if len(one.pcts) == 1]
     noise = noise_for(alone, studio_record(request.studio))
     by_name = grouped(alone, lambda one: next(iter(one.pcts)))

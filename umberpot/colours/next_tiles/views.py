@@ -47,7 +47,7 @@ def _answer(request: StudioRequest, form: NextForm) -> dict[str, Any]:
         return {"problem": NO_TILES}
     under = library.tested_under(request.studio, conditions)
     alone = grouped(
-        (one for one in under.tiles if len(one.pcts) == 1), lambda one: next(iter(one.pcts))
+        (one for one in under.sound if len(one.pcts) == 1), lambda one: next(iter(one.pcts))
     )
     form.offer(sorted(alone))
     if not form.is_valid():
@@ -61,7 +61,7 @@ def _answer(request: StudioRequest, form: NextForm) -> dict[str, Any]:
     elif form.asked is Goal.COLOUR and want is None:
         problem = sentences.WHICH_COLOUR
     if clay is None or problem:
-        return {"problem": problem}
+        return {"problem": problem, "left_out": under.left_out}
     palette = under.palette(clay, frozenset())
     name = form.cleaned_data["colourant"] or _which(form.asked, palette, want, alone)
     fired = alone[name][:MOST_TILES]
@@ -70,7 +70,7 @@ def _answer(request: StudioRequest, form: NextForm) -> dict[str, Any]:
     most_pct = form.cleaned_data["most_pct"] or most_pct_of(form.asked, tested)
     others = library.not_tested(request.studio, palette, want) if want else []
     found = shown(tested, Question(form.asked, most_pct, want), form.data["want"], others)
-    return {"conditions": conditions, "shown": found}
+    return {"conditions": conditions, "shown": found, "left_out": under.left_out}
 
 
 def _which(
