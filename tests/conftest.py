@@ -1,5 +1,6 @@
 """What all tests share. No test fails over time: a slow machine is no mistake."""
 
+import gc
 import os
 from pathlib import Path
 
@@ -35,6 +36,13 @@ class BrowserInOneProcess(LoadScopeScheduling):
 def pytest_xdist_make_scheduler(config, log):
     """How tests are dealt out. (The marks of xdist's own groups are lost with this pytest.)"""
     return BrowserInOneProcess(config, log)
+
+
+def pytest_collection_finish(session):
+    """What was imported and collected stays to the end: the collector need not go through it."""
+    gc.collect()
+    gc.freeze()
+    gc.set_threshold(100_000, 10, 10)
 
 
 @pytest.fixture(scope="session")

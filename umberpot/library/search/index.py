@@ -101,14 +101,18 @@ def _follow(written: Mapping[Model, Collection[int]]) -> None:
     A row that can itself be found bears on others by its name: where that stayed, so do they.
     """
     borne_on: dict[str, set[int]] = defaultdict(set)
+    refreshed: dict[str, set[int]] = defaultdict(set)
     for model, keys in written.items():
         own = _own(model)
         bearing = {key for kind in own for key in _refresh(kind, list(keys))} if own else keys
+        for kind in own:
+            refreshed[kind.slug].update(keys)
         if bearing:
             for kind, found in _borne_on(model, bearing):
                 borne_on[kind.slug] |= found
     for slug, found in borne_on.items():
-        _refresh(KINDS[slug], list(found))
+        # All was written before any words were gathered: once is enough for each row.
+        _refresh(KINDS[slug], list(found - refreshed[slug]))
 
 
 def _borne_on(model: Model, keys: Collection[int]) -> Iterator[tuple[SearchKind, set[int]]]:
