@@ -213,7 +213,10 @@ ENOUGH_BARS = 3
 
 
 def _if_too_close(clay: ClayShortfall) -> AdjustmentFit | None:
-    """Where the ± of what was measured reaches over a limit, so that more bars narrow it."""
+    """Where the ± of what was measured reaches over a limit, so that more bars narrow it.
+
+    Bloating that is only hinted at is looked for at the cone that hints at it.
+    """
     evidence, limits = clay.evidence, clay.limits
     at = evidence.at
     soaked = at.soaked if at else None
@@ -230,10 +233,13 @@ def _if_too_close(clay: ClayShortfall) -> AdjustmentFit | None:
     ]
     if not still:
         return None
-    missing = ENOUGH_BARS - at.bars if at else 0
-    more = {1: "one more bar", 2: "two more bars"}.get(missing, "a few more bars")
-    where = f" at cone {at.cone}" if at else ""
-    return AdjustmentFit(f"Fire and measure {more}{where}: the ± reaches over the limit")
+    only_bloating = still == ["no_bloating"]
+    cone = evidence.range.bloats.cone if only_bloating else evidence.cone
+    bars = next((one.bars for one in evidence.results.cones if one.cone == cone), ENOUGH_BARS)
+    more = {1: "one more bar", 2: "two more bars"}.get(ENOUGH_BARS - bars, "a few more bars")
+    where = f" at cone {cone}" if cone else ""
+    why = "they tell bloating from chance" if only_bloating else "the ± reaches over the limit"
+    return AdjustmentFit(f"Fire and measure {more}{where}: {why}")
 
 
 def _between(clay: ClayShortfall) -> AdjustmentFit | None:

@@ -59,6 +59,10 @@ INDEX_UNIT = "×10⁻⁶/mm"
 COARSE_STEP_C = 100.0
 """Tested cones further apart than this say little of what lies between. Judgement of this house."""
 
+HINT = 0.5
+"""How far a figure has to turn, as a share of what both uncertainties allow, to hint at bloating.
+Figures that have levelled off go up and down by less. Judgement of this house."""
+
 _STEPS_A_SEGMENT = 40
 
 _ASKED_FOR = 2
@@ -98,6 +102,7 @@ class FiringRange:
     """What a run of cones says; ``best`` are the tested cones within, before any spoiling.
 
     ``tested`` are all of them, coolest first, ``unseen`` those at which nobody looked at a bar.
+    ``limit_pct`` is the limit of absorption they were held against.
     """
 
     maturity: Maturity
@@ -108,6 +113,7 @@ class FiringRange:
     rises_oddly: tuple[str, ...]
     unseen: tuple[str, ...]
     tested: tuple[str, ...]
+    limit_pct: float
 
 
 def curve(
@@ -190,21 +196,26 @@ def firing_range(
         rises_oddly=_odd_rises(found),
         unseen=tuple(at.cone for at in found if not at.looked),
         tested=tuple(at.cone for at in found),
+        limit_pct=limit_pct,
     )
 
 
 def best_cone(found: Sequence[AtCone], ranges: FiringRange) -> str | None:
     """The tested cone to judge a clay at; None where nothing was fired.
 
-    The first that is surely within the limit, else the hottest before it is surely spoilt.
-    Source: our choice, after common practice.
+    The first that is surely within the limit; else the hottest that may be and shows no sign of
+    being spoilt; else the hottest before it is surely spoilt. Source: our choice, after common
+    practice.
     """
     if ranges.best:
         return ranges.best[0]
-    spoilt_at = _spoilt_at(ranges.bloats, ranges.slumps)
-    sound = [at.cone for at in found if cones.order(at.cone) < spoilt_at]
-    tested = [at.cone for at in found]
-    return next(iter(sound[::-1] or tested[::-1]), None)
+    spoilings = (ranges.bloats, ranges.slumps)
+    spoilt_at = _spoilt_at(*spoilings)
+    doubted_at = _first_of(*spoilings)
+    sound = [at for at in found if cones.order(at.cone) < spoilt_at]
+    undoubted = [at for at in sound if cones.order(at.cone) < doubted_at]
+    may_be = [at for at in undoubted if at.absorption and at.absorption.low <= ranges.limit_pct]
+    return next((at.cone for at in reversed(may_be or sound or found)), None)
 
 
 @dataclass(frozen=True)
@@ -272,10 +283,12 @@ def _whole_between(low: str, high: str) -> tuple[str, ...]:
 
 def _spoilt_at(*spoilings: Spoiling) -> int:
     """The order of the first cone that is surely spoilt; past the hottest where none is."""
-    return min(
-        (cones.order(s.cone) for s in spoilings if s.cone and s.outcome == Sureness.SURE),
-        default=len(cones.CONES),
-    )
+    return _first_of(*(one for one in spoilings if one.outcome == Sureness.SURE))
+
+
+def _first_of(*spoilings: Spoiling) -> int:
+    """The order of the first cone that shows any sign; past the hottest where none does."""
+    return min((cones.order(s.cone) for s in spoilings if s.cone), default=len(cones.CONES))
 
 
 def _maturity(sound: Sequence[AtCone], limit_pct: float) -> Maturity:
@@ -329,7 +342,8 @@ def _bloating_signs(before: Sequence[AtCone], at: AtCone) -> dict[str, bool]:
 
     Each figure is held against the best it had been at any cooler cone (most shrinkage, most
     density, least absorption), not against the cone just before: bloating may set in slowly. A sign
-    is sure when the change is larger than both figures' uncertainty together (``_rose`` over 1).
+    is sure when the change is larger than both figures' uncertainty together (``_rose`` over 1),
+    and none at all while it is under :data:`HINT` of that.
 
     Absorption that rises again counts only beside growth, or where no length was measured. On its
     own, with the piece still shrinking, it is far more often a soak that filled better.
@@ -342,17 +356,17 @@ def _bloating_signs(before: Sequence[AtCone], at: AtCone) -> dict[str, bool]:
     if at.total and shrinkages:
         most = max(shrinkages, key=lambda total: total.value)
         swelled = _rose(at.total, most)
-        if swelled > 0:
+        if swelled > HINT:
             signs["shrinkage fell"] = swelled > 1
     densities = [b.bulk_density for b in before if b.bulk_density]
     if at.bulk_density and densities:
         lighter = _rose(at.bulk_density, max(densities, key=lambda d: d.value))
-        if lighter > 0:
+        if lighter > HINT:
             signs["density fell"] = lighter > 1
     absorptions = [b.absorption for b in before if b.absorption]
     if at.absorption and absorptions:
         rose = _rose(min(absorptions, key=lambda a: a.value), at.absorption)
-        if rose > 0 and (not at.total or not shrinkages or swelled > 0):
+        if rose > HINT and (not at.total or not shrinkages or swelled > 0):
             signs["absorption rose"] = rose > 1
     return signs
 

@@ -80,10 +80,22 @@ def test_absorption_rising_while_it_still_shrinks_is_odd_rather_than_bloating():
     assert found.bloats.outcome == fr.Sureness.NOT_SEEN
 
 
-def test_a_rise_within_the_uncertainty_is_only_perhaps():
-    bars = run(("6", 12, 1.0))[:1] + run(("10", 11.99, 1.005))[:1]
-    found = fr.firing_range(clay_results(bars).cones, 1.5).bloats
-    assert (found.outcome, found.signs) == ("perhaps", ("shrinkage fell", "absorption rose"))
+@pytest.mark.parametrize(
+    ("total", "absorbed", "outcome", "signs"),
+    [
+        # Levelled off: one bar of each cone goes up and down by that.
+        (11.7, 1.1, "not_seen", ()),
+        (11.4, 1.1, "perhaps", ("shrinkage fell",)),
+        (11.4, 1.4, "perhaps", ("shrinkage fell", "absorption rose")),
+        (10.0, 1.4, "sure", ("shrinkage fell",)),
+    ],
+)
+def test_a_turn_hints_at_bloating_before_it_is_sure_and_less_is_no_sign(
+    total, absorbed, outcome, signs
+):
+    bars = run(("6", 12, 1.0))[:1] + run(("10", total, absorbed))[:1]
+    found = fr.firing_range(clay_results(bars).cones, 0.5).bloats
+    assert (found.outcome, found.signs) == (outcome, signs)
 
 
 def test_the_line_goes_through_its_points_and_never_past_them():
@@ -165,6 +177,8 @@ def test_which_cone_a_temperature_needs():
         ((("04", 4, 17), ("6", 5, 14)), "6"),
         ((("04", 8, 9), ("6", 12, 4.0), ("10", 8, 6.0)), "6"),
         ((("6", 12, 4.0, ("slumped",)),), "6"),
+        ((("4", 12, 1.6), ("8", 11.8, 1.7)), "4"),
+        ((("4", 12, 3.0), ("8", 11.8, 1.6)), "8"),
         ((), None),
     ],
 )
