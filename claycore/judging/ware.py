@@ -229,9 +229,17 @@ def _glaze(ware: Ware) -> Link:
     if ware.glaze is Glaze.NOT_STATED:
         return Link("glaze", None, "Nothing is stated about the glaze and food.", ask)
     if ware.glaze is Glaze.NONE:
-        said = "There is no glaze where food touches the ware."
-        return Link("glaze", None, said, "Glaze it, and have the ware tested.")
+        return _bare(ware)
     return Link("glaze", None, "The glaze is not known.", ask)
+
+
+def _bare(ware: Ware) -> Link:
+    """Clay left bare where food touches it needs a laboratory as a glaze does."""
+    said = "There is no glaze where food touches the ware"
+    if ware.leach is Leach.LABORATORY_PASS:
+        return Link("glaze", True, f"{said}; a laboratory tested the bare clay.")
+    ask = "Have the bare ware tested by an accredited laboratory, or line it with a tested glaze."
+    return Link("glaze", None, f"{said}.", ask)
 
 
 _TO_A_LABORATORY = "Have a fired piece tested by an accredited laboratory."
@@ -270,11 +278,14 @@ def _leach(ware: Ware) -> Link:
     return Link("leach", holds, message, _TO_A_LABORATORY if holds is None else "")
 
 
-def _crazing(ware: Ware) -> Link:
+def _crazing(ware: Ware) -> Link | None:
     """One school sells no crazed ware for food; the other holds that washing deals with it.
 
-    Over a body that takes up water it is a no in both: food gets in and stays.
+    Over a body that takes up water it is a no in both: food gets in and stays. Where no glaze
+    touches food, none of it can be found sound or be asked for.
     """
+    if ware.glaze is Glaze.NONE and ware.crazed is not WareFact.YES:
+        return None
     if ware.crazed is WareFact.NO:
         return Link("crazed", True, "The glaze is not crazed.")
     if ware.crazed is WareFact.UNKNOWN:

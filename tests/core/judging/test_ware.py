@@ -65,6 +65,21 @@ def statuses(ware):
     return {use: verdict.status for use, verdict in judge_ware(ware).items()}
 
 
+BARE = replace(BEST, glaze=Glaze.NONE, crazed=WareFact.UNKNOWN)
+
+
+def test_bare_dense_ware_is_fit_for_food_where_a_laboratory_tested_it_and_is_asked_of_no_crazing():
+    food = judge_ware(BARE)[Use.FOOD]
+    assert food.status is Status.ESTABLISHED
+    assert "crazed" not in {link.code for link in food.links}
+    untested = judge_ware(replace(BARE, leach=Leach.SCREEN_UNCHANGED))[Use.FOOD]
+    assert (untested.status, untested.weakest.code) == (Status.NOT_ESTABLISHED, "glaze")
+    porous = judge_ware(replace(BARE, school="loose", absorption=Estimate(4, 0.2)))[Use.FOOD]
+    assert (porous.status, porous.weakest.code) == (Status.NO, "body")
+    told = judge_ware(replace(BARE, crazed=WareFact.YES))[Use.FOOD]
+    assert told.weakest.code == "crazed"
+
+
 def test_with_every_link_known_and_good_all_is_established():
     assert set(statuses(BEST).values()) == {Status.ESTABLISHED}
 
