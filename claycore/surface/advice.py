@@ -90,7 +90,7 @@ def holds(stack: CoatStack) -> Iterator[Advice]:
 
 
 def wet_into_wet(stack: CoatStack) -> Iterator[Advice]:
-    """What is tilted or combed lies on a soft or leather-hard slab, all of it wet at once.
+    """What is tilted or combed is two slips at least, on a soft slab, all of it wet at once.
 
     Source: common practice, from memory.
     """
@@ -99,6 +99,12 @@ def wet_into_wet(stack: CoatStack) -> Iterator[Advice]:
         if coat.onto is Onto.BISQUE:
             said = "Bisque ware drinks the water at once: nothing runs. Take a soft slab."
             yield Advice(RuleCode.WET_INTO_WET, place, False, said, reason)
+        elif coat.onto is Onto.LEATHER_HARD and place == 0:
+            said = "Leather-hard clay draws the water out soon. A soft slab leaves more time."
+            yield Advice(RuleCode.WET_INTO_WET, place, None, said, reason)
+    if len(stack.coats) == 1:
+        said = "One slip alone shows no pattern: trail another into it."
+        yield Advice(RuleCode.WET_INTO_WET, 0, False, said, "Only slips that differ show lines.")
 
 
 def light_under_colour(stack: CoatStack) -> Iterator[Advice]:
@@ -179,12 +185,13 @@ def thin_enough(stack: CoatStack) -> Iterator[Advice]:
 
 
 def foot_bare(stack: CoatStack) -> Iterator[Advice]:
-    """What is dipped, poured or sprayed runs onto the foot.
+    """What is dipped, poured or sprayed runs onto the foot; a soft slab has none yet.
 
     Source: common practice, from memory.
     """
     for place, coat in enumerate(stack.coats):
-        if coat.application in (Application.DIP, Application.POUR, Application.SPRAY):
+        runs = coat.application in (Application.DIP, Application.POUR, Application.SPRAY)
+        if runs and coat.onto is not Onto.SOFT_SLAB:
             said = "Leave the foot bare, or wax it first."
             reason = "Slip on the foot sticks and spoils it."
             yield Advice(RuleCode.FOOT_BARE, place, None, said, reason)

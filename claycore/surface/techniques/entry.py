@@ -3,9 +3,10 @@
 Source: common practice; figures from memory.
 """
 
-from collections.abc import Callable
-from dataclasses import dataclass
+from collections.abc import Callable, Iterator, Sequence
+from dataclasses import dataclass, replace
 from enum import StrEnum
+from itertools import count
 
 from claycore.surface.advice import Rule
 from claycore.surface.coats import Application, Coat, CoatStack, Onto, Technique
@@ -17,6 +18,8 @@ from claycore.surface.steps import (
     GLAZE_FIRING,
     LEATHER_HARD,
     SHINE,
+    SLAB,
+    StepCode,
     SurfaceStep,
     coat,
 )
@@ -67,26 +70,38 @@ class TechniqueEntry:
 
 
 def coats_with_waits(stack: CoatStack, last: str = "") -> list[SurfaceStep]:
-    """Coats on the raw piece, and then on bisque ware, each when the shine is off the one below.
+    """Coats on the soft slab, the leather-hard piece and then bisque ware, in that order.
 
-    What goes onto the other side of the piece waits for nothing. ``last`` says what is done with
-    the last coat. Source: common practice.
+    Each goes on when the shine is off the one below; what goes onto the other side of the piece
+    waits for nothing. ``last`` says what is done with the last coat. Source: common practice.
     """
-    raw = [one for one in stack.coats if one.onto is not Onto.BISQUE for _ in range(one.coats)]
-    late = [one for one in stack.coats if one.onto is Onto.BISQUE for _ in range(one.coats)]
+    laid = [one for one in stack.coats for _ in range(one.coats)]
+    soft, firm, late = ([one for one in laid if one.onto is onto] for onto in Onto)
+    numbers = count(1)
     steps: list[SurfaceStep] = []
-    number, count = 0, len(raw) + len(late)
-    for group, before in ((raw, [LEATHER_HARD]), (late, [DRY, BISQUE])):
-        wet: list[Coat] = []
-        steps += before if group else []
-        for one in group:
-            number += 1
-            if any(other.lies_on(one.side) for other in wet):
-                steps.append(SHINE)
-                wet = []
-            wet.append(one)
-            steps.append(coat(one.name, number, last if number == count else ""))
+    # A slab is left to stiffen once what goes onto it soft is on it, and a piece only once.
+    for group, before, after in (
+        (soft, [SLAB], [LEATHER_HARD]),
+        (firm, [] if soft else [LEATHER_HARD], []),
+        (late, [DRY, BISQUE], []),
+    ):
+        if group:
+            steps += [*before, *_in_turn(group, numbers), *after]
+    if last and laid:
+        place = max(n for n, step in enumerate(steps) if step.code is StepCode.COAT)
+        steps[place] = replace(steps[place], do=last)
     return steps
+
+
+def _in_turn(group: Sequence[Coat], numbers: Iterator[int]) -> Iterator[SurfaceStep]:
+    """Coats one after the other, with the wait before each that goes onto a wet one."""
+    wet: list[Coat] = []
+    for one in group:
+        if any(other.lies_on(one.side) for other in wet):
+            yield SHINE
+            wet = []
+        wet.append(one)
+        yield coat(one.name, next(numbers))
 
 
 def to_the_last_firing(stack: CoatStack) -> list[SurfaceStep]:

@@ -2,7 +2,7 @@
 
 from claycore.surface import advice
 from claycore.surface.coats import CoatStack, Technique
-from claycore.surface.steps import FIRM, SCRATCH, SurfaceStep
+from claycore.surface.steps import FIRM, LEATHER_HARD, SCRATCH, SurfaceStep
 from claycore.surface.techniques.entry import (
     TechniqueEntry,
     coats_with_waits,
@@ -11,7 +11,10 @@ from claycore.surface.techniques.entry import (
 
 
 def _steps(stack: CoatStack) -> list[SurfaceStep]:
-    return [*coats_with_waits(stack), FIRM, SCRATCH, *to_the_last_firing(stack)]
+    """What has stiffened to leather-hard after its last coat is firm enough as it is."""
+    coated = coats_with_waits(stack)
+    firm = [] if coated[-1:] == [LEATHER_HARD] else [FIRM]
+    return [*coated, *firm, SCRATCH, *to_the_last_firing(stack)]
 
 
 TECHNIQUE = TechniqueEntry(

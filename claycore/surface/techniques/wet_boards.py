@@ -22,15 +22,18 @@ def wet_board(code: Technique, title: str, gloss: str, moved: SurfaceStep) -> Te
     """The entry of a technique whose slips are ``moved`` while all of them are wet.
 
     The base is poured and the others go into it at once: nothing is waited for between. Only then
-    it stiffens, is cut and laid over a former. Source: common practice.
+    a slab stiffens, is cut and laid over a former; a leather-hard dish has its shape. Source:
+    common practice.
     """
 
     def steps(stack: CoatStack) -> list[SurfaceStep]:
         names = [one.name for one in stack.coats for _ in range(one.coats)]
         base = [coat(name, 1) for name in names[:1]]
         trailed = [wet_into_wet(name) for name in names[1:]]
-        board = [SLAB, *base, *trailed, moved, LEATHER_HARD, CUT, FORMER]
-        return [*board, *from_raw(stack, DRY_SLOWLY)]
+        run = [*base, *trailed, moved]
+        in_a_dish = any(one.onto is Onto.LEATHER_HARD for one in stack.coats[:1])
+        shaped = [LEATHER_HARD, *run] if in_a_dish else [SLAB, *run, LEATHER_HARD, CUT, FORMER]
+        return [*shaped, *from_raw(stack, DRY_SLOWLY)]
 
     return TechniqueEntry(
         code,

@@ -148,3 +148,26 @@ def test_a_glaze_one_does_not_see_through_hides_what_is_under_it(look):
     assert RuleCode.THIN_CLEAR not in codes
     unglazed = CoatStack((black,), body_lightness=80.0, glaze_look=look)
     assert RuleCode.HIDES not in {one.rule for one in advise(unglazed)}
+
+
+def onto(place, *names):
+    return [Coat(name, Application.POUR, 1, 0.8, place, 50) for name in names]
+
+
+@pytest.mark.parametrize(
+    ("coats", "told"),
+    [
+        (onto(Onto.SOFT_SLAB, "Sand", "Rust"), []),
+        (onto(Onto.SOFT_SLAB, "Sand"), [(0, False)]),
+        (onto(Onto.LEATHER_HARD, "Sand", "Rust"), [(0, None)]),
+        (onto(Onto.BISQUE, "Sand", "Rust"), [(0, False), (1, False)]),
+    ],
+)
+def test_slips_that_run_into_each_other_are_two_and_have_time_to(coats, told):
+    for technique in (Technique.JOGGLED, Technique.FEATHERED):
+        assert said(CoatStack(coats, technique), "wet_into_wet") == told
+
+
+def test_a_slab_has_no_foot_to_keep_bare():
+    poured = onto(Onto.SOFT_SLAB, "Sand") + onto(Onto.LEATHER_HARD, "Rust")
+    assert said(CoatStack(poured), "foot_bare") == [(1, None)]

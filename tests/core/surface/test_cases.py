@@ -164,11 +164,41 @@ def test_every_rule_and_every_step_is_reached_by_a_case():
     assert {step.code for stack in stacks for step in steps_of(stack)} == set(StepCode)
 
 
-@pytest.mark.parametrize(("technique", "onto"), product(Technique, Onto))
+@pytest.mark.parametrize(("technique", "onto"), list(product(Technique, Onto)))
 def test_every_technique_on_every_state_is_allowed_warned_or_refused(technique, onto):
-    stack = CoatStack([Coat("Rust", Application.BRUSH, 1, 0.3, onto, 45)], technique, 80)
-    said = {one.keeps for one in advise(stack)}
+    coats = [Coat(name, Application.BRUSH, 1, 0.3, onto, 45 + n) for n, name in enumerate("ab")]
+    said = {one.keeps for one in advise(CoatStack(coats, technique, 80))}
     assert (False in said) is (onto is Onto.BISQUE and technique is not Technique.AGATE)
+
+
+SOFT, FIRM, FIRED = Onto
+
+
+@pytest.mark.parametrize(
+    ("technique", "ontos", "codes"),
+    [
+        ("coats", [SOFT, SOFT], "slab coat shine coat leather_hard dry bisque"),
+        ("coats", [SOFT, FIRM], "slab coat leather_hard coat dry bisque"),
+        ("sgraffito", [SOFT], "slab coat leather_hard scratch dry bisque"),
+        ("sgraffito", [SOFT, FIRM], "slab coat leather_hard coat firm scratch dry bisque"),
+        ("coats", [SOFT, FIRED], "slab coat leather_hard dry bisque coat glaze_firing"),
+        ("joggled", [FIRM, FIRM], "leather_hard coat coat tilt dry_slowly bisque"),
+        ("feathered", [SOFT, SOFT], "slab coat coat comb leather_hard cut former dry_slowly bisque"),
+    ],
+)
+def test_what_goes_onto_a_soft_slab_stiffens_afterwards_and_a_dish_before(technique, ontos, codes):
+    coats = [Coat(f"{n}", Application.POUR, 1, 0.8, onto) for n, onto in enumerate(ontos)]
+    steps = steps_of(CoatStack(coats, Technique(technique)))
+    assert [step.code for step in steps] == codes.split()
+
+
+def test_what_keeps_the_last_coat_off_is_said_at_the_last_coat_alone():
+    coats = [Coat(name, Application.BRUSH, 2, 0.3, SOFT) for name in "ab"]
+    laid = [one for one in steps_of(CoatStack(coats, Technique.WAX_RESIST)) if one.coat]
+    assert [bool(one.do) for one in laid] == [False, False, False, True]
+    assert [one.title for one in laid] == [
+        *("Apply coat 1: a", "Apply coat 2: a", "Apply coat 3: b", "Apply coat 4: b")
+    ]
 
 
 @pytest.mark.parametrize("technique", Technique)
