@@ -183,7 +183,7 @@ SOFT, FIRM, FIRED = Onto
         ("sgraffito", [SOFT, FIRM], "slab coat leather_hard coat firm scratch dry bisque"),
         ("coats", [SOFT, FIRED], "slab coat leather_hard dry bisque coat glaze_firing"),
         ("joggled", [FIRM, FIRM], "leather_hard coat coat tilt dry_slowly bisque"),
-        ("feathered", [SOFT, SOFT], "slab coat coat comb leather_hard cut former dry_slowly bisque"),
+        ("feathered", [SOFT], "slab coat comb leather_hard cut former dry_slowly bisque"),
     ],
 )
 def test_what_goes_onto_a_soft_slab_stiffens_afterwards_and_a_dish_before(technique, ontos, codes):
