@@ -4,7 +4,6 @@ Cones stood beside the ware and decide; a log tells where no cone was looked at.
 practice; the figures are our own choice, said at each.
 """
 
-from collections import Counter
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
@@ -82,7 +81,9 @@ def outcome(
     )
     by = KnownBy.WITNESS if seen else KnownBy.LOG if told_by_log else None
     cone = _of_shelves(shelves) if seen else log_cone
-    agrees = _is_within(cone, log_cones) if seen and log_cones else None
+    felt_it = [of_shelf for of_shelf in seen.values() if witness.reached(of_shelf) == cone]
+    agreeing = [shelf for shelf in sorted(seen) if log_cones and _agree(seen[shelf], log_cones)]
+    agrees = bool(agreeing) if seen and log_cones else None
     short = not _is_within(planned, log_cones) and (cone is None or cones.order(cone) < order)
     proposal = _proposal(by, agrees, complete, cone, short)
     return FiringOutcome(
@@ -93,7 +94,9 @@ def outcome(
         shelves,
         agrees,
         proposal,
-        _message(proposal, by, planned, cone, log_cone, complete, log),
+        _message(proposal, by, planned, cone, log_cone, complete, log)
+        + (_left_open(felt_it, log_cone) if proposal is RecordProposal.RECORD else "")
+        + _where_the_log_is_true(dict(shelves), agreeing, cone),
         log,
     )
 
@@ -122,11 +125,48 @@ def _is_within(cone: str | None, log_cones: Sequence[str | None]) -> bool:
     return _place(log_cones[0]) <= _place(cone) <= _place(log_cones[2])
 
 
+def _agree(seen: Mapping[str, Bend], log_cones: Sequence[str | None]) -> bool:
+    """Whether a log may be true of a shelf: its cone was reached, or lies in a gap of the cones.
+
+    Two witness cones bracket what the ware felt; what lies between them they leave to the log.
+    """
+    return _in_the_gap(seen, log_cones[1]) or _is_within(witness.reached(seen), log_cones)
+
+
+def _in_the_gap(seen: Mapping[str, Bend], log_cone: str | None) -> bool:
+    reached, missed = witness.reached(seen), witness.missed(seen)
+    if missed is None or (reached and seen[reached] is Bend.HALF):
+        return False
+    return _place(reached) < _place(log_cone) < _place(missed)
+
+
+def _left_open(felt_it: Sequence[Mapping[str, Bend]], log_cone: str | None) -> str:
+    """What witness cones leave open: a gap that the log fills, or no hotter cone beside them."""
+    filled = next((seen for seen in felt_it if _in_the_gap(seen, log_cone)), None)
+    if filled:
+        between = f"{witness.reached(filled)}, which was reached, and {witness.missed(filled)}"
+        return f" The log’s cone {log_cone} lies between {between}, which was not."
+    tops = [seen[top] for seen in felt_it if (top := witness.reached(seen))]
+    nothing_hotter = all(witness.missed(seen) is None for seen in felt_it)
+    if tops and nothing_hotter and Bend.HALF not in tops and log_cone is None:
+        return " No hotter cone stood beside it, so it may have been hotter."
+    return ""
+
+
 def _of_shelves(shelves: Sequence[tuple[int, str | None]]) -> str | None:
-    """What most shelves felt; the coolest of those that tie."""
-    counts = Counter(cone for _, cone in shelves)
-    most = max(counts.values())
-    return min((cone for cone in counts if counts[cone] == most), key=_place)
+    """What the middle one of the shelves felt; of two in the middle the cooler."""
+    felt = sorted((cone for _, cone in shelves), key=_place)
+    return felt[(len(felt) - 1) // 2]
+
+
+def _where_the_log_is_true(
+    felt: Mapping[int, str | None], agreeing: Sequence[int], cone: str | None
+) -> str:
+    """That it was as the log says on another shelf than the one the ware is told by."""
+    if not agreeing or cone in [felt[shelf] for shelf in agreeing]:
+        return ""
+    there = _named(felt[agreeing[0]])
+    return f" On another shelf it was {there}, as the log says: the kiln is uneven."
 
 
 def _proposal(
@@ -161,9 +201,10 @@ def _message(
         return f"{cannot}Look at the witness cones, and enter what they show."
     if proposal == RecordProposal.ASK:
         logged = f"cone {log_cone}" if log_cone else "no cone"
+        what = "the thermocouple" if complete else "whether the log stopped early"
         return (
             f"The cones beside the ware say {_named(cone)}, the log {logged}. The cones decide:"
-            f" record {_named(cone)}, and check the thermocouple."
+            f" record {_named(cone)}, and check {what}."
         )
     if proposal == RecordProposal.REFIRE and by == KnownBy.LOG and cone is None and log:
         (began_h, _), (ended_h, last_c) = log.points[0], log.points[-1]

@@ -109,3 +109,8 @@ def _leaning(bends: float, low: float | None) -> tuple[float, float]:
 def reached(seen: Mapping[str, Bend]) -> str | None:
     """The hottest cone that is half bent or more; None where none is. Source: common practice."""
     return max((name for name in seen if seen[name] in REACHED), key=cones.order, default=None)
+
+
+def missed(seen: Mapping[str, Bend]) -> str | None:
+    """The coolest cone that was not reached; None where all were. Source: common practice."""
+    return min((name for name in seen if seen[name] not in REACHED), key=cones.order, default=None)

@@ -106,3 +106,74 @@ def test_cones_that_contradict_each_other_are_named():
 def test_shelves_that_tie_count_as_the_cooler():
     seen = {0: {"5": Bend.DOWN, "6": Bend.STANDING}, 1: {"6": Bend.DOWN}}
     assert fo.outcome("6", cones_seen=seen).cone == "5"
+
+
+GAP = {0: {"03": Bend.DOWN, "1": Bend.STANDING}}
+"""Whoever has no 02 and no 01 leaves it open which of them was reached."""
+
+
+def test_a_log_that_lies_between_two_witness_cones_agrees_with_them():
+    found = outcome("1", climb(1128), GAP)
+    assert (found.cone, found.log_cone) == ("03", "01")
+    assert (found.agrees, found.proposal) == (True, "record")
+    assert found.message.endswith(
+        "The log’s cone 01 lies between 03, which was reached, and 1, which was not."
+    )
+    over = outcome("1", climb(1155), GAP)
+    assert (over.agrees, over.proposal) == (False, "ask")
+
+
+def test_a_log_below_cones_that_all_stand_agrees_that_none_was_reached():
+    found = outcome("6", climb(640), {0: {"5": Bend.STANDING, "6": Bend.STANDING}})
+    assert (found.cone, found.agrees, found.proposal) == (None, True, "refire")
+
+
+def test_a_log_that_stopped_early_is_doubted_before_the_thermocouple():
+    found = outcome("6", climb(640), {0: {"6": Bend.HALF, "7": Bend.STANDING}})
+    assert (found.cone, found.complete, found.agrees) == ("6", False, False)
+    assert found.message.endswith("record cone 6, and check whether the log stopped early.")
+
+
+@pytest.mark.parametrize(
+    ("seen", "is_open"),
+    [
+        ({"9": Bend.DOWN, "10": Bend.DOWN}, True),
+        ({"10": Bend.MELTED}, True),
+        ({"9": Bend.DOWN, "10": Bend.HALF}, False),
+        ({"10": Bend.DOWN, "11": Bend.LEANING}, False),
+    ],
+)
+def test_without_a_hotter_cone_beside_it_it_may_have_been_hotter(seen, is_open):
+    said = fo.outcome("10", cones_seen={0: seen}).message
+    assert said.startswith("Cone 10 as planned, by the witness cones.")
+    assert ("may have been hotter" in said) is is_open
+    logged = outcome("10", climb(1288), {0: seen}).message
+    assert "hotter" not in logged
+
+
+def test_half_bent_leaves_no_gap_above_it():
+    cones = {"6": Bend.HALF, "8": Bend.STANDING}
+    found = outcome("6", climb(1248), {0: cones})
+    assert (found.log_cone, found.agrees) == ("7", False)
+    assert outcome("6", climb(1248), {0: cones | {"6": Bend.DOWN}}).agrees
+
+
+@pytest.mark.parametrize(
+    ("reached", "cone"),
+    [("6", "6"), ("56", "5"), ("466", "6"), ("467", "6"), ("4567", "5"), ("5566", "5")],
+)
+def test_the_ware_felt_what_the_middle_shelf_did(reached, cone):
+    seen = {shelf: {one: Bend.DOWN} for shelf, one in enumerate(reached)}
+    assert fo.outcome("6", cones_seen=seen).cone == cone
+
+
+def test_a_log_that_is_true_of_another_shelf_accuses_no_thermocouple():
+    seen = {
+        0: {"4": Bend.DOWN, "5": Bend.STANDING},
+        1: {"7": Bend.HALF, "8": Bend.STANDING},
+    }
+    found = outcome("6", climb(1240), seen)
+    assert (found.cone, found.log_cone, found.proposal) == ("4", "7", "record")
+    assert found.message.endswith(
+        "On another shelf it was cone 7, as the log says: the kiln is uneven."
+    )
