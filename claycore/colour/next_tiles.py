@@ -112,7 +112,7 @@ def next_tiles(clay: Lab, tiles: Sequence[FiredTile], noise: Noise, question: Qu
     if not tiles:
         raise OutOfBounds("tile", "", "Fire one tile of this colourant first.")
     studios = SimulatedStudios(
-        clay, tiles, noise, _grid(question.most_pct), choices(question.most_pct)
+        clay, tiles, noise, asked_strengths(question.most_pct), choices(question.most_pct)
     )
     now = _error(studios, question, [])
     found = _at_the_end(studios, question, tiles)
@@ -142,14 +142,19 @@ def _at_the_end(
 
     A curve alone never settles that: a stain may come to its end beyond all that was fired.
     """
-    strongest = max(max(one.pcts.values()) for one in tiles)
-    if question.goal is not Goal.ENOUGH or strongest >= LOOKED_AT * question.most_pct:
+    if question.goal is not Goal.ENOUGH or is_looked_at(tiles, question.most_pct):
         return []
     most: float = studios.choices[-1].item()
     return [NextTile(most, _error(studios, question, [most]))]
 
 
-def _grid(most_pct: float) -> NDArray[Any]:
+def is_looked_at(tiles: Sequence[FiredTile], most_pct: float) -> bool:
+    """Whether tiles were fired as strong as what is to be considered, or nearly. Source: ours."""
+    return max(max(one.pcts.values()) for one in tiles) >= LOOKED_AT * most_pct
+
+
+def asked_strengths(most_pct: float) -> NDArray[Any]:
+    """The strengths at which colours are asked for, percent on dry clay. Source: our choice."""
     strengths: NDArray[Any] = most_pct * np.linspace(0, 1, STRENGTHS + 1)[1:]
     return strengths
 
@@ -180,8 +185,8 @@ def _off(studios: SimulatedStudios, question: Question, predicted: NDArray[Any])
         case Goal.KNOW:
             return ciede2000_of(predicted, studios.truths)
         case Goal.ENOUGH:
-            said, true = (_enough(studios, labs) for labs in (predicted, studios.truths))
-            off: NDArray[Any] = said - true
+            said, true = (enough_of(studios, labs) for labs in (predicted, studios.truths))
+            off: NDArray[Any] = studios.strengths[said] - studios.strengths[true]
             return off
         case Goal.COLOUR:
             assert question.want is not None
@@ -192,11 +197,14 @@ def _off(studios: SimulatedStudios, question: Question, predicted: NDArray[Any])
             return missed
 
 
-def _enough(studios: SimulatedStudios, labs: NDArray[Any]) -> NDArray[Any]:
-    """From which strength on nothing visible changes any more up to the most, for each studio."""
+def enough_of(studios: SimulatedStudios, labs: NDArray[Any]) -> NDArray[Any]:
+    """From which strength on nothing visible changes any more up to the most, for each studio.
+
+    Gives places among the studios' strengths, of shape (studios). Source: by definition.
+    """
     later = np.triu(ciede2000_of(labs[:, :, None], labs[:, None]))
     enough = later.max(axis=2) <= studios.noise.visible_from
-    found: NDArray[Any] = studios.strengths[enough.argmax(axis=1)]
+    found: NDArray[Any] = enough.argmax(axis=1)
     return found
 
 

@@ -97,6 +97,7 @@ PAGES = [
     "/results/colour-difference/?a=61,14,23&b=60,15,25",
     "/results/colour-series/?tile=4:68,3,-9&tile=7:58,4,-17&tile=11:57.6,4,-17.4",
     "/results/colour-match/?want=55,8,14&clay=84,1,8&tile=Kelp:3:62,-12,8&tile=Rust:3:60,18,22",
+    "/results/colour-next/?goal=know&name=Kelp&clay=84,1,8&tile=Kelp:3:62,-12,8&tile=Kelp:6:52,-18,10",
     "/results/shrinkage/?wet=100&dry=94&fired=88&unit=mm",
     "/results/absorption/?dry=114.6&wet=118.3&unit=g&scale_step=0.1&method=quick_boil&limit_pct=1.5",
     "/preferences/",

@@ -19,7 +19,7 @@ OPEN_TO_ALL = _names("""
     mixing: dose adjust series grid campaign check-sum slip water join kilos layers dark
     kiln: cone schedule load outcome
     results: shrinkage shrink-ruler absorption pasted-clay ware colour-difference
-    results: colour-series colour-match
+    results: colour-series colour-match colour-next
     surface: amount plan-calculator
     library: words
 """)

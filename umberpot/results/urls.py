@@ -22,6 +22,7 @@ from umberpot.results.calculators.absorption import AbsorptionView
 from umberpot.results.calculators.clay import ClayView
 from umberpot.results.calculators.colour.difference import DifferenceView
 from umberpot.results.calculators.colour.match import MatchView
+from umberpot.results.calculators.colour.next import ColourNextView
 from umberpot.results.calculators.colour.series import ColourSeriesView
 from umberpot.results.calculators.shrink_ruler import shrink_ruler
 from umberpot.results.calculators.shrinkage import ShrinkageView
@@ -76,6 +77,7 @@ urlpatterns = [
     path("colour-difference/", DifferenceView.as_view(), name="colour-difference"),
     path("colour-series/", ColourSeriesView.as_view(), name="colour-series"),
     path("colour-match/", MatchView.as_view(), name="colour-match"),
+    path("colour-next/", ColourNextView.as_view(), name="colour-next"),
     path("clay/", ClayView.as_view(), name="pasted-clay"),
     path("readings.csv", every_reading, name="every-reading"),
     path("clays/", clays.clays, name="clays"),

@@ -18,6 +18,7 @@ CONTRACT = {
         "/surface/plan/",
     ),
     *("/results/colour-difference/", "/results/colour-series/", "/results/colour-match/"),
+    "/results/colour-next/",
 }
 KINDS = {
     "string": str,

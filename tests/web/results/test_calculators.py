@@ -92,6 +92,10 @@ URLS |= {
         "/results/colour-match/",
         {"want": "55,8,14", "clay": "84,1,8", "tile": ["Kelp:3:62,-12,8", "Rust:3:60,18,22"]},
     ),
+    "colour next": (
+        "/results/colour-next/",
+        {"goal": "know", "name": "Kelp", "clay": "84,1,8", "tile": ["Kelp:3:62,-12,8"]},
+    ),
 }
 
 

@@ -80,6 +80,64 @@ def test_few_tiles_say_how_little_a_match_rests_on():
     assert {warning["code"] for warning in body["warnings"]} == {"few_tiles", "one_strength"}
 
 
+NEXT = {"goal": "know", "name": "Kelp", "clay": "84,1,8", "tile": TILES}
+
+
+def test_the_next_tiles():
+    body = answer("/results/colour-next/", NEXT)
+    assert body.keys() == {"proposals", "reason", "warnings"}
+    assert [one.keys() for one in body["proposals"]] == [
+        {"name", "pct", "error_before", "error_after"}
+    ] * 2
+    first, second = body["proposals"]
+    assert first["name"] == second["name"] == "Kelp"
+    assert first["error_before"] == second["error_before"] > first["error_after"]
+    assert first["error_after"] > second["error_after"] > 0
+    assert body["reason"].startswith("Fire ")
+
+
+def test_the_next_tiles_as_many_and_as_strong_as_may_be():
+    body = answer("/results/colour-next/", {**NEXT, "count": "4", "max_pct": "5"})
+    assert len(body["proposals"]) == 4
+    assert all(0 < one["pct"] <= 5 for one in body["proposals"])
+
+
+def test_the_next_tile_for_what_is_enough_is_the_end_that_nobody_looked_at():
+    one, *_ = answer("/results/colour-next/", {**NEXT, "goal": "enough"})["proposals"]
+    assert (one["name"], one["pct"]) == ("Kelp", 15)
+    reason = answer("/results/colour-next/", {**NEXT, "goal": "enough"})["reason"]
+    assert "Nothing stronger than 9 % was fired yet" in reason
+
+
+def test_colourants_compete_for_a_wanted_colour():
+    match = {"goal": "match", "clay": "84,1,8", "tile": TILES}
+    body = answer("/results/colour-next/", {**match, "want": "55,20,24"})
+    assert {one["name"] for one in body["proposals"]} == {"Rust"}
+    far = answer("/results/colour-next/", {**match, "want": "45,68,45"})
+    assert far["reason"].startswith("None comes near: Rust comes nearest, to ΔE ")
+
+
+def test_one_colourant_needs_no_name():
+    body = answer("/results/colour-next/", {**NEXT, "name": "", "tile": TILES[:2]})
+    assert {one["name"] for one in body["proposals"]} == {"Kelp"}
+
+
+def test_no_proposal_rests_on_tiles_that_do_not_agree():
+    sound = answer("/results/colour-next/", NEXT)
+    odd = answer("/results/colour-next/", {**NEXT, "tile": [*TILES, *["Kelp:12:30,5,20"] * 2]})
+    assert odd["warnings"] == []
+    torn = [*TILES, "Kelp:12:30,5,20", "Kelp:12:70,0,9"]
+    body = answer("/results/colour-next/", {**NEXT, "tile": torn})
+    assert [warning["code"] for warning in body["warnings"]] == ["replicates_disagree"]
+    assert body["proposals"] == sound["proposals"] != odd["proposals"]
+    alone = answer("/results/colour-next/", {**NEXT, "tile": torn[-2:]})
+    assert {warning["code"] for warning in alone["warnings"]} == {
+        "replicates_disagree",
+        "one_strength",
+    }
+    assert alone["proposals"]
+
+
 @pytest.mark.parametrize(
     ("url", "query", "field"),
     [
@@ -97,6 +155,18 @@ def test_few_tiles_say_how_little_a_match_rests_on():
         ("match", {**MATCH, "max_pct": "0"}, "max_pct"),
         ("match", {**MATCH, "parts": "4"}, "parts"),
         ("match", {**MATCH, "want": "x" * 300}, "want"),
+        ("next", {}, "tile"),
+        ("next", {**NEXT, "clay": ""}, "clay"),
+        ("next", {**NEXT, "goal": "guess"}, "goal"),
+        ("next", {**NEXT, "name": ""}, "name"),
+        ("next", {**NEXT, "name": "Moss"}, "name"),
+        ("next", {**NEXT, "goal": "match"}, "want"),
+        ("next", {**NEXT, "goal": "match", "want": "grey"}, "want"),
+        ("next", {**NEXT, "count": "5"}, "count"),
+        ("next", {**NEXT, "count": "0"}, "count"),
+        ("next", {**NEXT, "max_pct": "-1"}, "max_pct"),
+        ("next", {**NEXT, "tile": "Kelp:0:84,1,8"}, "tile"),
+        ("next", {**NEXT, "tile": ["Kelp:3:50,0,0"] * 401}, "tile"),
     ],
 )
 def test_bad_input_is_told_at_its_field(url, query, field):
@@ -111,6 +181,8 @@ def test_the_pages_say_it_in_words(client):
     match = words_of(client.get("/results/colour-match/", MATCH))
     assert "Nearest fired tile" in match
     assert "Typical prediction error: ΔE" in match
+    following = words_of(client.get("/results/colour-next/", NEXT))
+    assert "Expected error after it" in following
     difference = words_of(
         client.get("/results/colour-difference/", {"a": "50,20,0", "b": "60,20,0"})
     )

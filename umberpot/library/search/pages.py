@@ -105,6 +105,7 @@ ALSO: dict[str, tuple[str, ...]] = {
     "results:colour-difference": ("delta e", "ciede2000", "compare two colours"),
     "results:colour-series": ("enough", "saturation", "how much is enough"),
     "results:colour-match": ("blend", "mix two stains", "formulate"),
+    "results:colour-next": ("next tile", "what to test", "experiment"),
     "results:pasted-clay": ("paste", "bars", "spreadsheet"),
     "surface:plans": ("sgraffito", "inlay", "slips", "decoration", "coats", "techniques"),
     "surface:new-plan": ("sgraffito", "inlay", "decorate", "new surface"),
