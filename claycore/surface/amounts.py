@@ -12,6 +12,7 @@ from claycore.measure.bounds import Bound
 from claycore.mixing.cost import AREA, THICKNESS
 from claycore.surface.coats import CoatStack
 from claycore.surface.techniques import TECHNIQUES, covers_pct
+from claycore.surface.techniques.entry import FACE_PCT
 
 COATS = Bound(1, 12, "Enter from 1 to 12 coats.", low_allowed=True)
 LOSS = Bound(
@@ -40,7 +41,7 @@ class Coating:
     solid_density: float = CLAY_SOLID_DENSITY
     loss_pct: float = USUAL_LOSS_PCT
     pcts: Mapping[str, float] | None = None
-    covers_pct: float = 100.0
+    covers_pct: float = FACE_PCT
 
 
 @dataclass(frozen=True)
@@ -63,7 +64,7 @@ def slip_for(coating: Coating) -> SlipAmount:
     COATS.check("coats", coating.coats)
     THICKNESS.check("thickness", coating.thickness_mm)
     loss = LOSS.check("loss_pct", coating.loss_pct) / 100
-    covers = COVERS.check("covers", coating.covers_pct) / 100
+    covers = COVERS.check("covers_pct", coating.covers_pct) / 100
     pcts = dict(coating.pcts or {})
     for pct in pcts.values():
         bounds.PERCENTAGE.check("add", pct)

@@ -21,6 +21,15 @@ def test_what_is_made_is_what_stays_on_over_one_less_the_loss():
     assert total == pytest.approx(body["slip_g"])
 
 
+def test_a_slip_that_covers_a_share_of_the_area_takes_that_share():
+    whole = answer(URL, {**GOOD, "add": ["Quay Blue:6.5"]})
+    share = answer(URL, {**GOOD, "add": ["Quay Blue:6.5"], "covers_pct": "35"})
+    for key in ("slip_ml", "slip_g", "dry_clay_g", "water_g"):
+        assert share[key] == pytest.approx(whole[key] * 0.35)
+    page = words_of(Client().get(URL, {**GOOD, "covers_pct": "35"}))
+    assert "600 cm² × 0.35 × 0.08 cm × 2 ÷ 0.9" in page
+
+
 def test_a_colourant_named_twice_counts_twice():
     once = answer(URL, {**GOOD, "add": ["Quay Blue:8"]})
     twice = answer(URL, {**GOOD, "add": ["Quay Blue:5", "Quay Blue:3"]})
@@ -41,6 +50,8 @@ def test_a_colourant_named_twice_counts_twice():
         ({"specific_gravity": "2.6"}, "specific_gravity"),
         ({"solid_density": "1"}, "solid_density"),
         ({"loss_pct": "100"}, "loss_pct"),
+        ({"covers_pct": "0"}, "covers_pct"),
+        ({"covers_pct": "101"}, "covers_pct"),
         ({"add": ["Quay Blue:-3"]}, "add"),
         ({"add": [f"C{n}:1" for n in range(13)]}, "add"),
     ],

@@ -13,6 +13,7 @@ from claycore.measure.notices import Notice
 from claycore.mixing.cost import AREA, THICKNESS
 from claycore.surface import amounts
 from claycore.surface.amounts import Coating, SlipAmount
+from claycore.surface.techniques.entry import FACE_PCT
 from umberpot.mixing.calculators.additions import AdditionsField
 from umberpot.shelf.hazards import hazards_asked_by
 from umberpot.surface.places import PLACE
@@ -24,9 +25,10 @@ DECIMALS = 1
 
 
 class AmountForm(CalculatorForm[Coating]):
-    """The query string: area in cm², coats, mm of a wet coat, the slip, ``add`` on dry clay."""
+    """The query string: area in cm² and its share, coats, mm of a wet coat, the slip, additions."""
 
     area = MeasureField(AREA, label="Area to coat")
+    covers_pct = MeasureField(amounts.COVERS, required=False, label="Covered by this slip")
     coats = CountField(amounts.COATS, label="Coats")
     thickness = MeasureField(THICKNESS, label="Wet coat thickness")
     specific_gravity = MeasureField(bounds.SPECIFIC_GRAVITY, label="Specific gravity of the slip")
@@ -36,7 +38,7 @@ class AmountForm(CalculatorForm[Coating]):
 
     def inputs(self) -> Coating:
         typed = self.cleaned_data
-        loss, density = typed["loss_pct"], typed["solid_density"]
+        loss, density, covers = typed["loss_pct"], typed["solid_density"], typed["covers_pct"]
         pcts: dict[str, float] = defaultdict(float)
         for one in typed["add"]:
             pcts[one.name] += one.pct
@@ -48,6 +50,7 @@ class AmountForm(CalculatorForm[Coating]):
             CLAY_SOLID_DENSITY if density is None else density,
             amounts.USUAL_LOSS_PCT if loss is None else loss,
             pcts,
+            FACE_PCT if covers is None else covers,
         )
 
 
@@ -96,12 +99,13 @@ class AmountView(Calculator[Coating, SlipAmount]):
     def shown(self, inputs: Coating, result: SlipAmount) -> dict[str, Any]:
         named = {"Dry clay": result.dry_clay_g, **result.additions_g, "Water": result.water_g}
         kept = 100 - inputs.loss_pct
+        share = f" × {plain(inputs.covers_pct / 100, 3)}" if inputs.covers_pct < 100 else ""
         return {
             "slip_ml": plain(result.slip_ml, 0),
             "slip_g": adding_up([result.slip_g], DECIMALS)[0],
             "parts": list(zip(named, adding_up(list(named.values()), DECIMALS), strict=True)),
             "working": (
-                f"{plain(inputs.area_cm2)} cm² × {plain(inputs.thickness_mm / 10, 3)} cm"
+                f"{plain(inputs.area_cm2)} cm²{share} × {plain(inputs.thickness_mm / 10, 3)} cm"
                 f" × {inputs.coats} ÷ {plain(kept / 100, 3)}"
             ),
         }
