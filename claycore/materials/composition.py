@@ -65,7 +65,7 @@ def on_dry_clay(shares: Sequence[float], field: str = "add") -> list[float]:
 
 
 def as_on_dry_clay(
-    additions: Sequence[Addition], convention: str, dry_fraction: float = 1.0
+    additions: Sequence[Addition], convention: str, dry_fraction: float
 ) -> list[float]:
     """The additions' percentages on dry clay, whichever convention they were given in.
 

@@ -1,5 +1,7 @@
 """Names and fired colours. Common practice."""
 
+import math
+
 import pytest
 
 from claycore.colour.naming import Family, family_of, misnamed
@@ -26,6 +28,27 @@ from claycore.colour.notation import Lab
 )
 def test_families(lab, family):
     assert family_of(lab) is family
+
+
+@pytest.mark.parametrize(
+    ("border", "below", "above"),
+    [
+        (20, Family.PINK, Family.RED),
+        (45, Family.RED, Family.ORANGE),
+        (72, Family.ORANGE, Family.YELLOW),
+        (105, Family.YELLOW, Family.GREEN),
+        (172, Family.GREEN, Family.TURQUOISE),
+        (235, Family.TURQUOISE, Family.BLUE),
+        (288, Family.BLUE, Family.VIOLET),
+        (335, Family.VIOLET, Family.PINK),
+        (360, Family.PINK, Family.PINK),
+    ],
+)
+def test_where_one_hue_ends_the_next_begins(border, below, above):
+    """Hue angles of CIELAB, of colours that are neither pale nor earthy. Our choice."""
+    for hue, family in ((border - 0.4, below), (border + 0.4, above)):
+        angle = math.radians(hue)
+        assert family_of(Lab(55, 50 * math.cos(angle), 50 * math.sin(angle))) is family
 
 
 def test_a_violet_that_fires_grey_is_told_with_what_to_ask():

@@ -45,21 +45,22 @@ def test_shares_that_leave_no_clay_are_refused(shares):
 
 def test_additions_are_read_in_either_convention():
     additions = [Addition("iron", 25)]
-    assert as_on_dry_clay(additions, Convention.ON_DRY_CLAY) == [25]
-    assert as_on_dry_clay(additions, Convention.SHARE_OF_TOTAL)[0] == pytest.approx(
+    assert as_on_dry_clay(additions, Convention.ON_DRY_CLAY, 0.8) == [25]
+    assert as_on_dry_clay(additions, Convention.ON_WET_CLAY, 0.8) == [31.25]
+    assert as_on_dry_clay(additions, Convention.SHARE_OF_TOTAL, 0.8)[0] == pytest.approx(
         33.3333, abs=1e-4
     )
 
 
 def test_additions_that_cannot_be():
     with pytest.raises(Inconsistent):
-        as_on_dry_clay([], Convention.ON_DRY_CLAY)
+        as_on_dry_clay([], Convention.ON_DRY_CLAY, 1)
     with pytest.raises(Inconsistent):
-        as_on_dry_clay([Addition("x", 1)] * 13, Convention.ON_DRY_CLAY)
+        as_on_dry_clay([Addition("x", 1)] * 13, Convention.ON_DRY_CLAY, 1)
     with pytest.raises(ClayError):
-        as_on_dry_clay([Addition("x", -1)], Convention.ON_DRY_CLAY)
+        as_on_dry_clay([Addition("x", -1)], Convention.ON_DRY_CLAY, 1)
     with pytest.raises(UnknownChoice, match="on_dry_clay"):
-        as_on_dry_clay([Addition("x", 1)], "by feel")
+        as_on_dry_clay([Addition("x", 1)], "by feel", 1)
 
 
 def test_ten_grams_in_110_is_ten_percent_on_clay():
