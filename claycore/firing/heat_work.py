@@ -218,6 +218,28 @@ def cone_of(curve: Sequence[Point]) -> Reached:
     return Reached(lower, None)
 
 
+MOST_SURPLUS_C = 150.0
+"""A curve further from a cone than this is not made to fit it by another top. Our choice."""
+
+
+def surplus_c(curve: Sequence[Point], name: str) -> float:
+    """By how many °C the whole of a curve may lie lower while a cone still comes down.
+
+    Negative where it has to lie higher; at most MOST_SURPLUS_C either way. With the same rates and
+    holds that is how far its top may be off. Within 0.1 °C. Raises ClayError naming ``cone`` or
+    ``curve``. Source: the module's own.
+    """
+    low, high = -MOST_SURPLUS_C, MOST_SURPLUS_C
+    while high - low > _SURPLUS_WITHIN_C:
+        less = (low + high) / 2
+        is_down = work([(hours, celsius - less) for hours, celsius in curve], name) >= 1 - _DUST
+        low, high = (less, high) if is_down else (low, less)
+    return (low + high) / 2
+
+
+_SURPLUS_WITHIN_C = 0.1
+
+
 def hold_for(name: str, peak_c: float, rate: float = cones.USUAL_RATE) -> float:
     """Hours to hold at a peak, reached at a constant rate, until a cone is down; 0 if it is.
 

@@ -3,6 +3,7 @@
 Source: common practice; the quartz inversion at 573 °C is in any ceramics text.
 """
 
+import math
 from collections.abc import Iterator
 from dataclasses import dataclass
 from enum import StrEnum
@@ -28,6 +29,9 @@ QUARTZ_RATE_RAW = 130.0
 QUARTZ_RATE_FIRED = 200.0
 """°C an hour through it, up or down. Common practice."""
 
+
+BEYOND = 0.4
+"""From this share of the way to the next cone on it goes about half a cone beyond. Our choice."""
 
 DUST = 1e-6
 """What floating point may add to a rate or a stretch."""
@@ -130,15 +134,33 @@ def _cone(curve: FiringCurve, loaded: LoadToFire) -> Iterator[ScheduleFinding]:
     if loaded.cone is None:
         return
     reached = heat_work.cone_of(curve.points).down
-    if reached == loaded.cone:
-        return
+    surplus_c = heat_work.surplus_c(curve.points, loaded.cone)
+    top = f"a top of about {math.ceil(curve.peak_c - surplus_c)} °C"
+    can_be_fitted = abs(surplus_c) < heat_work.MOST_SURPLUS_C - 1
     if reached is None or cones.order(reached) < cones.order(loaded.cone):
         brings = f"It brings down cone {reached}" if reached else "It brings down no cone"
-        yield ScheduleFinding(Check.CONE, f"{brings}: the load needs cone {loaded.cone}.")
-    else:
-        yield ScheduleFinding(
-            Check.CONE, f"It goes beyond cone {loaded.cone}: cone {reached} comes down as well."
-        )
+        fits = f" At these rates that takes {top}." if can_be_fitted else ""
+        yield ScheduleFinding(Check.CONE, f"{brings}: the load needs cone {loaded.cone}.{fits}")
+        return
+    enough = f" At these rates {top} is enough; the witness cone decides." if can_be_fitted else ""
+    if reached != loaded.cone:
+        beyond = f"It goes beyond cone {loaded.cone}: cone {reached} comes down as well."
+        yield ScheduleFinding(Check.CONE, f"{beyond}{enough}")
+    elif surplus_c >= BEYOND * _to_the_next(loaded.cone):
+        held = ", as its hold counts too" if _holds_at_the_top(curve) else ""
+        beyond = f"It goes about half a cone beyond cone {loaded.cone}{held}."
+        yield ScheduleFinding(Check.CONE, f"{beyond}{enough}")
+
+
+def _to_the_next(cone: str) -> float:
+    """Degrees from where a cone bends to where the next whole one does; endless past the last."""
+    hotter = cones.CONES[cones.order(cone) + 1 :]
+    after = next((one for one in hotter if "." not in one), None)
+    return cones.temperature_c(after) - cones.temperature_c(cone) if after else math.inf
+
+
+def _holds_at_the_top(curve: FiringCurve) -> bool:
+    return any(from_c == to_c == curve.peak_c for from_c, to_c, _ in _stretches(curve))
 
 
 def _materials(curve: FiringCurve, loaded: LoadToFire) -> Iterator[ScheduleFinding]:

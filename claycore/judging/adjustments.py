@@ -473,7 +473,8 @@ ADJUSTMENTS = {
         ),
         Adjustment(
             "cool_slowly",
-            "Look where it cracked, then heat and cool it slowly through 573 °C",
+            "Look at the cracks: rounded edges came before the firing, sharp ones in it. Heat it"
+            " slowly through 573 °C, and cool it slowly from 620 to 520 °C and from 280 to 180 °C",
         ),
         Adjustment("slow_drying", "Dry it slowly, covered"),
         Adjustment(

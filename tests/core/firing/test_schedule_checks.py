@@ -1,7 +1,10 @@
 """What is said of a schedule for a load: common practice."""
 
+import re
+
 import pytest
 
+from claycore.firing import cones
 from claycore.firing.schedule_checks import Check, Limited, LoadToFire, findings, too_powerful
 from claycore.firing.schedules import Segment, curve_of
 
@@ -48,6 +51,48 @@ def test_the_cone_must_be_the_one_the_load_needs():
     assert "It goes beyond cone 06: cone 04 comes down as well." in beyond.summary
     (none,) = findings(curve_of([Segment(60, 300)]), LoadToFire("06"))
     assert none.summary.startswith("It brings down no cone")
+
+
+def glaze(top_c, hold_min=0.0):
+    """The usual way up, and the last hundred degrees at 60 °C an hour."""
+    return [Segment(150, 600), Segment(200, top_c - 100), Segment(60, top_c, hold_min)]
+
+
+def cone_said(segments, cone):
+    found = findings(curve_of(segments), LoadToFire(cone, is_raw=False))
+    return " ".join(one.summary for one in found if one.check == Check.CONE)
+
+
+def test_a_hold_on_top_of_the_chart_goes_half_a_cone_over():
+    """K9: 60 °C/h to 1222, held for ten minutes, aimed at 6."""
+    said = cone_said(glaze(1222, 10), "6")
+    assert said.startswith("It goes about half a cone beyond cone 6, as its hold counts too.")
+    assert "a top of about 1213 °C is enough; the witness cone decides." in said
+    assert cone_said(glaze(1213, 10), "6") == ""
+    assert cone_said(glaze(1222), "6") == ""
+
+
+def test_half_a_cone_beyond_without_a_hold_blames_none():
+    assert cone_said(glaze(1232), "6").startswith("It goes about half a cone beyond cone 6. At")
+
+
+def test_past_the_last_cone_nothing_is_half_way_to_the_next():
+    assert cone_said(glaze(1400), "14") == ""
+
+
+@pytest.mark.parametrize("cone", ["04", "1", "5", "6", "8", "10", "14"])
+def test_the_top_that_is_told_just_brings_the_cone_down(cone):
+    for top_c in (cones.temperature_c(cone) - 40, cones.temperature_c(cone) + 60):
+        said = cone_said(glaze(top_c, 10), cone)
+        if not said:
+            continue
+        told = float(re.search(r"about (\d+) °C", said)[1])
+        assert cone_said(glaze(told, 10), cone) == ""
+        assert "the load needs" in cone_said(glaze(told - 2, 10), cone)
+
+
+def test_a_curve_that_is_far_off_is_told_no_top():
+    assert "At these rates" not in cone_said([Segment(60, 300)], "06")
 
 
 def test_what_is_inside_has_a_top_of_its_own():

@@ -7,6 +7,7 @@ from itertools import groupby
 from django.db.models import F, QuerySet
 
 from claycore.measure.formatting import true_minus
+from claycore.testing.fault_causes import FaultCause, causes_of
 from umberpot.colours.fired import FiredColour
 from umberpot.firings.models import Firing
 from umberpot.kiln.opening.forms import (
@@ -60,6 +61,11 @@ class PieceCard:
         seen = [words.get(code, code) for code in sorted(self.noted.remarks)]
         of_bare = f"{bare}{BARE_HALF}" if bare else ""
         return ", ".join(filter(None, (colour, self.noted.words, of_bare, *seen)))
+
+    @property
+    def causes(self) -> list[FaultCause]:
+        """What may be behind the faults that are noted of it."""
+        return causes_of(self.noted.remarks)
 
 
 @dataclass(frozen=True)

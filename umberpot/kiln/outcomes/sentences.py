@@ -5,6 +5,8 @@ from collections.abc import Iterable
 from claycore.firing.shelf_spread import Offset
 from claycore.firing.witness import ShelfHeat
 from claycore.measure.formatting import counted, listed, plain
+from claycore.testing.bars import RemarkCode
+from claycore.testing.fault_causes import causes_of
 
 CONES_SAVED = "Witness cones saved."
 
@@ -16,9 +18,11 @@ def contradicting(shelves: Iterable[int]) -> str:
     return f"Not saved: the cones of {which} contradict each other. What you entered is below."
 
 
-def marked(code: str, mishap: str, *, is_gone: bool) -> str:
-    """Something happened to a piece."""
-    return f"{code} marked: {mishap.lower()}.{' It is set aside.' if is_gone else ''}"
+def marked(code: str, mishap: str, seen: RemarkCode | None, *, is_gone: bool) -> str:
+    """Something happened to a piece, and what may be behind it."""
+    said = [f"{code} marked: {mishap.lower()}.", *(["It is set aside."] if is_gone else [])]
+    causes = causes_of([seen]) if seen else []
+    return " ".join([*said, *(cause.words for cause in causes)])
 
 
 def remade(code: str, as_code: str) -> str:

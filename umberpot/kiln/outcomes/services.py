@@ -45,7 +45,7 @@ class Mishap(models.TextChoices):
         return self in (Mishap.BROKEN, Mishap.LOST)
 
 
-_SEEN = {
+SEEN = {
     Mishap.BROKEN: RemarkCode.BROKEN,
     Mishap.STUCK: RemarkCode.STUCK,
     Mishap.BLOATED: RemarkCode.BLOATED,
@@ -57,7 +57,7 @@ _SEEN = {
 def note_mishap(tile: Tile, firing: Firing, mishap: Mishap, by: User) -> None:
     """Notes what happened to a piece; a broken or lost one is set aside. A second time changes
     nothing."""
-    seen = _SEEN.get(mishap)
+    seen = SEEN.get(mishap)
     if seen:
         record_remarks(tile, firing, {seen}, set(), by)
     if mishap.is_gone and tile.set_aside_at is None:

@@ -34,7 +34,9 @@ def piece_outcome(request: StudioRequest, pk: int) -> HttpResponse:
     elif wish in set(Mishap):
         mishap = Mishap(wish)
         services.note_mishap(tile, firing, mishap, request.user)
-        messages.success(request, sentences.marked(tile.code, mishap.label, is_gone=mishap.is_gone))
+        seen = services.SEEN.get(mishap)
+        said = sentences.marked(tile.code, mishap.label, seen, is_gone=mishap.is_gone)
+        messages.success(request, said)
     return redirect("kiln:opening" if request.POST.get("back") == "opening" else "kiln:firing", pk)
 
 
