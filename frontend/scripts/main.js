@@ -3,6 +3,7 @@ import "./answers.js";
 import "./notifications.js";
 import "./folds.js";
 import "./meanings.js";
+import "./observations.js";
 import "./wall_strips.js";
 import "./whole_wall.js";
 import "./schedule_curve.js";

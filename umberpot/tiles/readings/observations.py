@@ -28,6 +28,11 @@ class Observations:
     nothing_odd: str = ""
     refused: Callable[[Collection[str]], str] = _nothing_refused
 
+    @property
+    def no_faults(self) -> str:
+        """The remarks that are no fault, as the page has them: one after the other."""
+        return " ".join(sorted(NOTHING_ODD & self.words.keys()))
+
     def codes_of(self, ticked: set[str], *, looked: bool) -> set[str]:
         """What was ticked; "nothing odd" does not stand beside anything odd."""
         remarks = self.words.keys() & ticked
