@@ -39,8 +39,8 @@ class TileToFire:
     """A tile: its colourant, percent on dry clay, and the error before any tile and after it.
 
     Errors are root mean squares, CIEDE2000. To know a colourant: of its colour at every strength.
-    For what is enough: how far what is taken for enough lies from what is. For a colour: by how
-    much what would be mixed misses the nearest that any of the colourants reaches.
+    For what is enough: of its colour from what is taken for enough now up to the most. For a
+    colour: by how much what would be mixed misses the nearest that any colourant reaches.
     """
 
     name: str
@@ -139,20 +139,23 @@ class _AskedColourant:
     def _after(self, fired: _Fired) -> tuple[NDArray[Any], NDArray[Any]]:
         """What is expected and what comes, CIEDE2000 of each studio, once these were fired.
 
-        To know a colour, what comes is how far it lies off, at every strength.
+        Where no colour is wanted, what comes is how far colours lie off at what is asked about.
         """
         studios, learned = self.studios, self.studios.learned(fired)
-        if self._question.goal is Goal.KNOW:
-            off = ciede2000_of(learned, studios.truths)
-            return off, off
         if self._question.want is None:
-            said, true = (enough_of(studios, labs) for labs in (learned, studios.truths))
-            off = ciede2000_of(_at(studios.truths, said), _at(studios.truths, true))
+            off = ciede2000_of(learned, studios.truths)[:, self._first :]
             return off, off
         hoped = ciede2000_of(self._question.want.values, learned)
         mixed = hoped.argmin(axis=1)
         comes = ciede2000_of(self._question.want.values, _at(studios.truths, mixed))
         return hoped.min(axis=1)[self._order], comes[self._order]
+
+    @cached_property
+    def _first(self) -> int:
+        """The place of the weakest strength that matters: what most take for enough, if asked."""
+        if self._question.goal is not Goal.ENOUGH:
+            return 0
+        return int(np.median(enough_of(self.studios, self.studios.learned(()))))
 
     @property
     def is_for_a_colour(self) -> bool:

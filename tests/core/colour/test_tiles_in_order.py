@@ -53,10 +53,17 @@ def test_for_what_is_enough_the_end_is_looked_at_first(strongest, first):
         assert all(one.after < found.before for one in found.tiles)
 
 
-def test_what_is_enough_is_told_as_a_difference_of_colour():
-    """Where a curve has long come to its end, a wrong percentage is a colour that looks alike."""
-    ended = [FiredTile({"Rust": pct}, Lab(44, 21, 29)) for pct in (3, 6, 9, 12, 15)]
-    assert order(Goal.ENOUGH, ended, 1).before < NOISE.visible_from
+def test_what_is_enough_asks_of_the_strengths_from_there_up_alone():
+    """A curve that has come to its end at 6 %: what happens below is of no account."""
+    ended = [FiredTile({"Rust": pct}, Lab(44, 21, 29)) for pct in (6, 9, 12, 15)]
+    known = order(Goal.ENOUGH, ended, 1).before
+    assert known < 0.8 * order(Goal.KNOW, ended, 1).before
+
+
+@pytest.mark.parametrize("tiles", [RUST, RUST[:1], RUST[1:]])
+def test_looking_at_the_end_lessens_the_error_there(tiles):
+    [end] = order(Goal.ENOUGH, tiles, 1).tiles
+    assert end.after < end.before
 
 
 def test_colourants_compete_for_a_wanted_colour():

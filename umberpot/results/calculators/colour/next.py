@@ -208,12 +208,12 @@ class ColourNextView(Calculator[ColourNextInputs, ColourNext]):
 
 _ERROR_IS = {
     AskedGoal.KNOW: "how far predicted colours lie off, over all strengths",
-    AskedGoal.ENOUGH: "how far the colour of what is taken for enough lies from that of what is",
+    AskedGoal.ENOUGH: "how far predicted colours lie off, from what is taken for enough up",
     AskedGoal.MATCH: "how far what you would mix misses the nearest that these colourants reach",
 }
 _THEN = {
     AskedGoal.KNOW: "Predicted colours then lie off by about",
-    AskedGoal.ENOUGH: "The colour of what is taken for enough then lies off by about",
+    AskedGoal.ENOUGH: "Predicted colours from what is taken for enough up then lie off by about",
     AskedGoal.MATCH: "What you would mix then misses the nearest colour by about",
 }
 
