@@ -78,23 +78,6 @@ def what_would_decide(estimate: Estimate, limit_pct: float, scale_step_g: float)
     return f"To decide, test a piece of {plain(mass_g * 1.05, 0)} g or more, or use a finer scale."
 
 
-def against_figure(estimate: Estimate, limit_pct: float, scale_step_g: float) -> AbsorptionVerdict:
-    """One absorption held against a bare figure, in percent, without a ware or a cone.
-
-    Source: arithmetic on the interval.
-    """
-    outcome = absorption.against_limit(estimate, limit_pct)
-    measured = f"{with_u95(estimate.value, estimate.u95)} %"
-    if outcome == AgainstLimit.NOT_DECIDED:
-        return AbsorptionVerdict(
-            outcome,
-            f"{measured} could be either side of {plain(limit_pct)} %: too close to call.",
-            what_would_decide(estimate, limit_pct, scale_step_g),
-        )
-    stands = "within" if outcome == AgainstLimit.WITHIN else "over"
-    return AbsorptionVerdict(outcome, f"{measured} is {stands} {plain(limit_pct)} %.")
-
-
 class PoresHidden(StrEnum):
     """Why a figure may be too low to pass: what keeps water out of the pores."""
 
@@ -119,6 +102,34 @@ def what_hides_pores(glazed: bool, reads_low: bool) -> str:
     if glazed:
         return PoresHidden.GLAZE
     return PoresHidden.METHOD if reads_low else ""
+
+
+def _hidden(within: str, hides: str) -> AbsorptionVerdict:
+    """Within a limit, but so measured that it does not count."""
+    how, would_decide = _HIDES[PoresHidden(hides)]
+    return AbsorptionVerdict(AgainstLimit.NOT_DECIDED, f"{within}, but {how}", would_decide)
+
+
+def against_figure(
+    estimate: Estimate, limit_pct: float, scale_step_g: float, hides: str = ""
+) -> AbsorptionVerdict:
+    """One absorption held against a bare figure, in percent, without a ware or a cone.
+
+    ``hides`` is what :func:`what_hides_pores` says of how it was measured: then it may be over and
+    is never within. Source: arithmetic on the interval.
+    """
+    outcome = absorption.against_limit(estimate, limit_pct)
+    measured = f"{with_u95(estimate.value, estimate.u95)} %"
+    if outcome == AgainstLimit.WITHIN and hides:
+        return _hidden(f"{measured} is within {plain(limit_pct)} %", hides)
+    if outcome == AgainstLimit.NOT_DECIDED:
+        return AbsorptionVerdict(
+            outcome,
+            f"{measured} could be either side of {plain(limit_pct)} %: too close to call.",
+            what_would_decide(estimate, limit_pct, scale_step_g),
+        )
+    stands = "within" if outcome == AgainstLimit.WITHIN else "over"
+    return AbsorptionVerdict(outcome, f"{measured} is {stands} {plain(limit_pct)} %.")
 
 
 def verdict(
@@ -152,10 +163,7 @@ def verdict(
     at_cone = f" at cone {cone}" if cone else ""
     enough = "dense enough" if against.ware == "earthenware" else "vitrified"
     if outcome == absorption.AgainstLimit.WITHIN and hides:
-        said, would_decide = _HIDES[PoresHidden(hides)]
-        return AbsorptionVerdict(
-            AgainstLimit.NOT_DECIDED, f"{measured} is within {high}, but {said}", would_decide
-        )
+        return _hidden(f"{measured} is within {high}", hides)
     if outcome == absorption.AgainstLimit.WITHIN:
         return AbsorptionVerdict(
             outcome, f"{measured} is within {high}: {enough} for that use{at_cone}."

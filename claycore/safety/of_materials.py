@@ -32,7 +32,8 @@ def _contains(name: str, metals: Sequence[Metal]) -> str:
     harms = [(metal.title.lower(), _inside_a_sentence(metal.harm)) for metal in metals]
     if len(harms) == 1:
         ((title, harm),) = harms
-        return f"{name} contains {title}: {harm}. {FOLLOW_THE_SHEET}"
+        said = f"is {harm}" if name.lower() == title else f"contains {title}: {harm}"
+        return f"{name} {said}. {FOLLOW_THE_SHEET}"
     *first, last = (f"{title} ({harm})" for title, harm in harms)
     return f"{name} contains {', '.join(first)} and {last}. {FOLLOW_THE_SHEET}"
 

@@ -5,7 +5,7 @@ from dataclasses import replace
 import pytest
 
 from claycore.judging.limits import Limit, School, usual_limits
-from claycore.judging.vitrification import verdict, what_hides_pores
+from claycore.judging.vitrification import against_figure, verdict, what_hides_pores
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.absorption import AgainstLimit
 
@@ -30,6 +30,18 @@ def test_within_the_limit_is_not_decided_with_the_way_out(how, advice):
     assert found.outcome == AgainstLimit.NOT_DECIDED
     assert found.would_decide == advice
     assert judged(2.4, **how).outcome == AgainstLimit.OVER
+
+
+def test_a_bare_figure_is_not_met_by_what_hides_pores_either():
+    hides = what_hides_pores(glazed=False, reads_low=True)
+    found = against_figure(Estimate(0.4, 0.1), 1.5, 0.1, hides)
+    assert found.outcome == AgainstLimit.NOT_DECIDED
+    assert found.reason == (
+        "0.4 ± 0.1 % is within 1.5 %, but by a soak that reads low: it can rule out, and"
+        " establishes nothing."
+    )
+    assert against_figure(Estimate(2.4, 0.1), 1.5, 0.1, hides).outcome == AgainstLimit.OVER
+    assert against_figure(Estimate(0.4, 0.1), 1.5, 0.1).outcome == AgainstLimit.WITHIN
 
 
 @pytest.mark.parametrize(

@@ -49,7 +49,8 @@ def test_every_caution_of_a_material_is_reached_by_each_of_its_names(metal):
     names.append(f"{metal.symbol}-Sn")
     for name in names:
         (notice,) = material_notices([name])
-        alone = f"{name} contains {said} Follow the supplier" in notice.message
+        of_it = f"is {harm}." if name == metal.title.lower() else f"contains {said}"
+        alone = f"{name} {of_it} Follow the supplier" in notice.message
         assert alone or f"{metal.title.lower()} ({harm})" in notice.message, name
 
 
@@ -96,3 +97,10 @@ def test_a_caution_fits_anywhere_and_is_said_in_words_besides():
     assert caution_in_short(["cobalt", "manganese"]) == "Caution: Mn, Co"
     assert in_words(["cobalt", "manganese"]) == "manganese and cobalt"
     assert caution_in_short([]) == in_words([]) == ""
+
+
+def test_what_is_called_by_its_metal_does_not_contain_itself():
+    (pure,) = material_notices(["Copper"])
+    assert pure.message.startswith("Copper is harmful as dust and fume.")
+    (carbonate,) = material_notices(["Copper carbonate"])
+    assert carbonate.message.startswith("Copper carbonate contains copper: harmful")

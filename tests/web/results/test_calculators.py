@@ -178,6 +178,9 @@ def test_absorption():
     cup = {**ABSORPTION, "wet": "184.2", "scale_step": "1"}
     assert answer("/results/absorption/", {**cup, "limit_pct": "1.5"})["verdict"] == "within"
     assert answer("/results/absorption/", {**cup, "limit_pct": "0.1"})["verdict"] == "not_decided"
+    quick = {**ABSORPTION, "method": "quick_boil"}
+    assert answer("/results/absorption/", {**quick, "limit_pct": "9"})["verdict"] == "not_decided"
+    assert answer("/results/absorption/", {**quick, "limit_pct": "1.5"})["verdict"] == "over"
     assert answer("/results/absorption/", cup)["verdict"] is None
     hung = answer("/results/absorption/", {**ABSORPTION, "suspended": "111"})
     assert hung["apparent_specific_gravity"] == pytest.approx(184.2 / 73.2)

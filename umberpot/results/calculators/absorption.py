@@ -6,6 +6,7 @@ from typing import Any
 from django.http import HttpRequest
 
 from claycore.judging import vitrification
+from claycore.judging.vitrification import AbsorptionVerdict
 from claycore.measure import bounds, units
 from claycore.measure.formatting import plain, with_u95
 from claycore.measure.notices import Notice
@@ -78,10 +79,11 @@ class AbsorptionAnswer(Answer):
     verdict: AgainstLimit | None
 
 
-def _verdict(inputs: AbsorptionInputs, result: Absorption) -> AgainstLimit | None:
+def _verdict(inputs: AbsorptionInputs, result: Absorption) -> AbsorptionVerdict | None:
     if inputs.limit_pct is None:
         return None
-    return absorption.against_limit(result.absorption, inputs.limit_pct)
+    hides = vitrification.what_hides_pores(glazed=False, reads_low=inputs.method.reads_low)
+    return vitrification.against_figure(result.absorption, inputs.limit_pct, inputs.step_g, hides)
 
 
 def _warnings(
@@ -104,7 +106,8 @@ class AbsorptionView(Calculator[AbsorptionInputs, Absorption]):
         return absorption.absorption(inputs.dry, inputs.wet, inputs.suspended)
 
     def answer(self, inputs: AbsorptionInputs, result: Absorption) -> AbsorptionAnswer:
-        verdict = _verdict(inputs, result)
+        found = _verdict(inputs, result)
+        verdict = found.outcome if found else None
         return AbsorptionAnswer(
             absorption_pct=result.absorption.value,
             u95=result.absorption.u95,
@@ -129,10 +132,8 @@ class AbsorptionView(Calculator[AbsorptionInputs, Absorption]):
             shown["porosity"] = result.apparent_porosity
             shown["density"] = result.bulk_density
             shown["gravity"] = result.apparent_specific_gravity
-        if inputs.limit_pct is not None:
-            shown["verdict"] = vitrification.against_figure(
-                result.absorption, inputs.limit_pct, inputs.step_g
-            )
+        if verdict := _verdict(inputs, result):
+            shown["verdict"] = verdict
         return shown
 
     def page_context(self, request: HttpRequest, form: CalculatorForm) -> dict[str, Any]:
