@@ -159,6 +159,12 @@ def test_cooler_names_a_tested_cone_only_where_that_is_no_worse(total_at_6, said
     assert cooler.what == said
 
 
+def test_cooler_goes_to_the_hottest_of_the_cones_that_are_good():
+    found = suggested_at("10", ("4", 11.8, 1.2), ("6", 12, 1.0), ("10", 17, 0.6))
+    [cooler] = [one for one in found if one.adjustment.code == "fire_lower"]
+    assert (cooler.what, cooler.cones) == ("Fire it to cone 6, where it is sound", ("6",))
+
+
 def absorbed(*pcts):
     return [bar(f"B{n}", fired("6", 12, pct)) for n, pct in enumerate(pcts, start=1)]
 

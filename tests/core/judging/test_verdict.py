@@ -331,6 +331,18 @@ def test_claims_held(rows, expected):
     assert line.outcome == expected
 
 
+def test_bloating_past_the_cones_of_a_label_is_no_fault_of_the_label():
+    """Sold for 4–6, dense there, and bloated at 10."""
+    found = clay_results(run(("4", 11, 1.2), ("6", 12, 0.8), ("10", 9, 4.0, ["bloated"])))
+    ranges = firing_range(found.cones, 1.5)
+    assert ranges.bloats.outcome == "sure"
+    (line,) = claims.check_claim(claims.LabelClaim("4", "6"), found, ranges, 1.5)
+    assert line.outcome is claims.ClaimOutcome.HOLDS
+    (line,) = claims.check_claim(claims.LabelClaim("6", "10"), found, ranges, 1.5)
+    assert line.outcome is claims.ClaimOutcome.DOES_NOT_HOLD
+    assert line.sentence.endswith("Fire it cooler than cone 10.")
+
+
 @pytest.mark.parametrize(
     ("guest", "ground", "expected"),
     [

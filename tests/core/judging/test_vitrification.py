@@ -5,7 +5,12 @@ from dataclasses import replace
 import pytest
 
 from claycore.judging.limits import Limit, School, usual_limits
-from claycore.judging.vitrification import against_figure, verdict, what_hides_pores
+from claycore.judging.vitrification import (
+    against_figure,
+    verdict,
+    what_hides_pores,
+    what_would_decide,
+)
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.absorption import AgainstLimit
 
@@ -63,3 +68,15 @@ def test_a_range_that_is_only_quoted_makes_nothing_dense_enough(pct, limits, out
 
 def test_a_bare_piece_well_soaked_is_decided():
     assert judged(0.4).outcome == AgainstLimit.WITHIN
+
+
+@pytest.mark.parametrize(
+    ("pct", "pieces"), [(2.0, "about 4 pieces"), (1.71, "about 11 pieces"), (1.69, None)]
+)
+def test_where_pieces_differ_more_of_them_decide_until_it_is_on_the_limit(pct, pieces):
+    """Three pieces, ± 0.4 among them and ± 0.05 by the scale, against 1.5 %: 3 × (0.4 ÷ apart)²."""
+    found = what_would_decide(Estimate(pct, 0.4, 3, 0.05), 1.5, 0.1)
+    if pieces:
+        assert found == f"To decide, test {pieces} in total."
+    else:
+        assert found == "The result is on the limit. Fire one cone hotter and test again."
