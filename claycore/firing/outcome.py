@@ -149,7 +149,7 @@ def _left_open(felt_it: Sequence[Mapping[str, Bend]], log_cone: str | None) -> s
     tops = [seen[top] for seen in felt_it if (top := witness.reached(seen))]
     nothing_hotter = all(witness.missed(seen) is None for seen in felt_it)
     if tops and nothing_hotter and Bend.HALF not in tops and log_cone is None:
-        return " No hotter cone stood beside it, so it may have been hotter."
+        return " No hotter cone was beside the ware, so the firing may have been hotter."
     return ""
 
 
@@ -166,7 +166,7 @@ def _where_the_log_is_true(
     if not agreeing or cone in [felt[shelf] for shelf in agreeing]:
         return ""
     there = _named(felt[agreeing[0]])
-    return f" On another shelf it was {there}, as the log says: the kiln is uneven."
+    return f" Another shelf reached {there}, as in the log: the kiln heats unevenly."
 
 
 def _proposal(

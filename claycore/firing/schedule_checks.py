@@ -135,14 +135,14 @@ def _cone(curve: FiringCurve, loaded: LoadToFire) -> Iterator[ScheduleFinding]:
         return
     reached = heat_work.cone_of(curve.points).down
     surplus_c = heat_work.surplus_c(curve.points, loaded.cone)
-    top = f"a top of about {math.ceil(curve.peak_c - surplus_c)} °C"
+    peak = f"a peak of about {math.ceil(curve.peak_c - surplus_c)} °C"
     can_be_fitted = abs(surplus_c) < heat_work.MOST_SURPLUS_C - 1
     if reached is None or cones.order(reached) < cones.order(loaded.cone):
         brings = f"It brings down cone {reached}" if reached else "It brings down no cone"
-        fits = f" At these rates that takes {top}." if can_be_fitted else ""
+        fits = f" At these rates it takes {peak}." if can_be_fitted else ""
         yield ScheduleFinding(Check.CONE, f"{brings}: the load needs cone {loaded.cone}.{fits}")
         return
-    enough = f" At these rates {top} is enough; the witness cone decides." if can_be_fitted else ""
+    enough = f" At these rates {peak} is enough; the witness cone decides." if can_be_fitted else ""
     if reached != loaded.cone:
         beyond = f"It goes beyond cone {loaded.cone}: cone {reached} comes down as well."
         yield ScheduleFinding(Check.CONE, f"{beyond}{enough}")

@@ -238,7 +238,7 @@ def _if_too_close(clay: ClayShortfall) -> AdjustmentFit | None:
     bars = next((one.bars for one in evidence.results.cones if one.cone == cone), ENOUGH_BARS)
     more = {1: "one more bar", 2: "two more bars"}.get(ENOUGH_BARS - bars, "a few more bars")
     where = f" at cone {cone}" if cone else ""
-    why = "they tell bloating from chance" if only_bloating else "the ± reaches over the limit"
+    why = "to tell bloating from chance" if only_bloating else "the ± reaches over the limit"
     return AdjustmentFit(f"Fire and measure {more}{where}: {why}")
 
 

@@ -9,44 +9,48 @@ from dataclasses import dataclass
 from claycore.testing.bars import RemarkCode
 from claycore.testing.surface_remarks import SurfaceCode
 
-OF_A_CRACK = (
-    "rounded or glazed over, its edges were there before the firing: dry more slowly. Sharp, it"
-    " cracked in cooling: cool more slowly from 620 to 520 °C and from 280 to 180 °C"
-)
-"""How its edges tell when a crack came; the stretches are those of quartz and cristobalite."""
+
+def _by_its_edges(what: str) -> str:
+    """When a crack came: the stretches are those of quartz and of cristobalite."""
+    return (
+        f"Look at the edges of the {what}. Rounded or glazed over: the crack was there before the"
+        " firing, so dry more slowly. Sharp: it came in cooling, so cool more slowly from 620 to"
+        " 520 °C and from 280 to 180 °C."
+    )
+
 
 _BURN_OUT = "slowly and well aired from 700 to 900 °C"
 
 FAULT_CAUSES: dict[str, str] = {
-    RemarkCode.CRACKED: f"Look at the crack: {OF_A_CRACK}.",
-    RemarkCode.BROKEN: f"Look at the break: {OF_A_CRACK}.",
+    RemarkCode.CRACKED: _by_its_edges("crack"),
+    RemarkCode.BROKEN: _by_its_edges("break"),
     RemarkCode.WARPED: (
-        "It dried or was set unevenly, or went too hot: dry it between boards, set it flat, or fire"
-        " it cooler."
+        "Dried unevenly, set unevenly, or fired too hot. Dry between boards, set flat, or fire"
+        " cooler."
     ),
     RemarkCode.BLOATED: (
-        f"Too hot or held too long, or something burnt out late: fire it {_BURN_OUT}, thinner and"
-        " cooler, without a hold at the top."
+        "Fired too hot or held too long, or organic matter burnt out late. Fire"
+        f" {_BURN_OUT}, thinner and cooler, without a hold at the top."
     ),
-    RemarkCode.SLUMPED: "Too hot for this clay in this shape: go cooler, or on a narrower foot.",
-    RemarkCode.MELTED: "Far too hot for this clay: not again at this cone. Look at the shelf.",
+    RemarkCode.SLUMPED: "Too hot for this clay in this shape. Fire cooler, or on a narrower foot.",
+    RemarkCode.MELTED: "Far too hot for this clay. Check the shelf, and do not repeat this cone.",
     RemarkCode.STUCK: (
-        "Glaze on the foot, or a clay that softened: keep the foot bare, and fire it cooler or in a"
+        "Glaze on the foot, or a clay that softened. Keep the foot bare, and fire cooler or in a"
         " saucer."
     ),
     RemarkCode.CRUMBLES: (
-        "Not hot enough, or lime in the clay: soak it and look inside before you fire it hotter."
+        "Not hot enough, or lime in the clay. Soak it and look inside before you fire hotter."
     ),
     SurfaceCode.PINHOLED: (
-        f"Gas still left as the glaze sealed: fire {_BURN_OUT}, the bisque above all."
+        f"Gas was still leaving as the glaze sealed. Fire {_BURN_OUT}, above all in the bisque."
     ),
     SurfaceCode.CRAWLED: (
-        "Dust or grease under the glaze, or too thick a coat: wipe the piece first, glaze thinner."
+        "Dust or grease under the glaze, or too thick a coat. Wipe the piece first, glaze thinner."
     ),
     SurfaceCode.CRAZED: (
-        "The glaze shrinks more than the body under it. More may craze within weeks: look again."
+        "The glaze shrinks more than the body. More can craze within weeks, so look again."
     ),
-    SurfaceCode.CLOUDY: "A clear glaze that is too thick, above all on dark clay: use it thinner.",
+    SurfaceCode.CLOUDY: "Clear glaze too thick, most of all on dark clay. Use it thinner.",
 }
 """What each fault may come from, by its code. To add one is to add one entry."""
 

@@ -90,7 +90,7 @@ def test_what_came_out_is_tapped_piece_by_piece(thumb: Page) -> None:
     assert thumb.evaluate("document.documentElement.scrollWidth") <= PHONE["width"]
 
 
-def test_a_fault_that_is_tapped_is_not_sound_and_says_what_may_be_behind_it(thumb: Page) -> None:
+def test_a_fault_that_is_tapped_is_not_sound_and_names_possible_causes(thumb: Page) -> None:
     thumb.goto("/kiln/18/opening/")
     card = thumb.locator(".came-out").first
     saved, sound = card.get_by_role("status"), card.get_by_role("checkbox", name="looked sound")
@@ -99,12 +99,12 @@ def test_a_fault_that_is_tapped_is_not_sound_and_says_what_may_be_behind_it(thum
     expect(saved).to_contain_text("looked sound, rings when tapped")
     card.get_by_text("cracked", exact=True).tap()
     expect(saved).to_contain_text("cracked, rings when tapped")
-    expect(card.get_by_text("Look at the crack:")).to_be_visible()
+    expect(card.get_by_text("Look at the edges of the crack.")).to_be_visible()
     expect(sound).not_to_be_checked()
     card.get_by_text("looked sound", exact=True).tap()
     expect(sound).not_to_be_checked()
     card.get_by_text("cracked", exact=True).tap()
-    expect(card.get_by_text("Look at the crack:")).to_have_count(0)
+    expect(card.get_by_text("Look at the edges of the crack.")).to_have_count(0)
     card.get_by_text("looked sound", exact=True).tap()
     expect(saved).to_contain_text("looked sound")
     expect(sound).to_be_checked()

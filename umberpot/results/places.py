@@ -15,7 +15,7 @@ _COLOURS = (
     Tool("results:colour-difference", "Colour difference", "How far apart two fired colours are"),
     Tool("results:colour-series", "Colour series", "Which strength is enough"),
     Tool("results:colour-match", "Colour match", "Which colourants come near a colour you want"),
-    Tool("results:colour-next", "Tiles to fire next", "Which strengths tell most, from your tiles"),
+    Tool("results:colour-next", "Tiles to fire next", "Which strengths are worth testing next"),
 )
 
 CALCULATORS_TABBED = (ToolGroup("", (*_CALCULATORS, _WARE)), ToolGroup("", _COLOURS))

@@ -175,5 +175,5 @@ def test_a_log_that_is_true_of_another_shelf_accuses_no_thermocouple():
     found = outcome("6", climb(1240), seen)
     assert (found.cone, found.log_cone, found.proposal) == ("4", "7", "record")
     assert found.message.endswith(
-        "On another shelf it was cone 7, as the log says: the kiln is uneven."
+        "Another shelf reached cone 7, as in the log: the kiln heats unevenly."
     )

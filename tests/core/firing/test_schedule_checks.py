@@ -67,7 +67,7 @@ def test_a_hold_on_top_of_the_chart_goes_half_a_cone_over():
     """K9: 60 °C/h to 1222, held for ten minutes, aimed at 6."""
     said = cone_said(glaze(1222, 10), "6")
     assert said.startswith("It goes about half a cone beyond cone 6, as its hold counts too.")
-    assert "a top of about 1213 °C is enough; the witness cone decides." in said
+    assert "a peak of about 1213 °C is enough; the witness cone decides." in said
     assert cone_said(glaze(1213, 10), "6") == ""
     assert cone_said(glaze(1222), "6") == ""
 

@@ -194,9 +194,7 @@ def test_where_bloating_is_only_hinted_at_more_bars_are_made_at_that_cone():
     """It shrank a little less at 8 than at 6; the ± reaches over no limit."""
     found = suggested_at("10", ("6", 12, 1.0), ("8", 11.8, 0.9), ("10", 11.9, 0.8), purpose="slab")
     [more] = [one for one in found if one.adjustment.code == "more_bars"]
-    assert more.what == (
-        "Fire and measure a few more bars at cone 8: they tell bloating from chance"
-    )
+    assert more.what == ("Fire and measure a few more bars at cone 8: to tell bloating from chance")
 
 
 def test_a_bar_of_another_cone_may_be_why_that_is_not_the_best():

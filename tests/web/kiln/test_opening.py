@@ -159,7 +159,7 @@ def test_a_broken_piece_leaves_the_page(signed_in, firing):
     data = {"tile": tile.code, "do": "broken", "back": "opening"}
     answer = signed_in.post(f"/kiln/{firing.pk}/pieces/", data, follow=True)
     page = words_of(answer)
-    assert f"{tile.code} marked: broken. It is set aside. Look at the break:" in page
+    assert f"{tile.code} marked: broken. It is set aside. Look at the edges of the break." in page
     assert "0 of 3 pieces have" in page
 
 
@@ -168,10 +168,10 @@ def test_what_may_be_behind_a_fault_stands_beside_the_piece_at_once(
 ):
     glazed = make_tiles("yes")[0]
     firing = fired(studio, user, [glazed])
-    assert "What may be behind it" not in words_of(signed_in.get(f"/kiln/{firing.pk}/opening/"))
+    assert "Possible causes" not in words_of(signed_in.get(f"/kiln/{firing.pk}/opening/"))
     told = words_of(tap(signed_in, firing, glazed, remark="pinholed"))
-    assert "What may be behind it Gas still left as the glaze sealed" in told
-    assert "What may be behind it" not in words_of(tap(signed_in, firing, glazed, remark="even"))
+    assert "Possible causes Gas was still leaving as the glaze sealed" in told
+    assert "Possible causes" not in words_of(tap(signed_in, firing, glazed, remark="even"))
 
 
 def test_the_nearest_recipe_is_offered_first_and_never_the_piece_itself(

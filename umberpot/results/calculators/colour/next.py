@@ -207,14 +207,14 @@ class ColourNextView(Calculator[ColourNextInputs, ColourNext]):
 
 
 _ERROR_IS = {
-    AskedGoal.KNOW: "how far predicted colours lie off, over all strengths",
-    AskedGoal.ENOUGH: "how far predicted colours lie off, from what is taken for enough up",
-    AskedGoal.MATCH: "how far what you would mix misses the nearest that these colourants reach",
+    AskedGoal.KNOW: "how far predicted colours are off, over all strengths",
+    AskedGoal.ENOUGH: "how far predicted colours are off, from the strength that seems enough",
+    AskedGoal.MATCH: "how far a mix is likely to miss the nearest colour within reach",
 }
 _THEN = {
-    AskedGoal.KNOW: "Predicted colours then lie off by about",
-    AskedGoal.ENOUGH: "Predicted colours from what is taken for enough up then lie off by about",
-    AskedGoal.MATCH: "What you would mix then misses the nearest colour by about",
+    AskedGoal.KNOW: "Predicted colours will then be off by about",
+    AskedGoal.ENOUGH: "Predicted colours of the strong mixes will then be off by about",
+    AskedGoal.MATCH: "A mix is then likely to miss the nearest colour by about",
 }
 
 GAINS_LITTLE = 0.2
@@ -247,8 +247,8 @@ def _sentences(inputs: ColourNextInputs, order: TilesInOrder) -> list[str]:
         name, delta_e = order.nearest
         said.append(f"None comes near: {name} comes nearest, to ΔE {delta_e:.0f}.")
     if not order.tiles:
-        error = f"The expected error is ΔE {order.before:.1f}."
-        return [*said, "No further tile tells more.", error]
+        error = f"The expected error is ΔE {order.before:.1f} already."
+        return [*said, "Another tile would add nothing.", error]
     said.append(f"Fire {_named(order)}.")
     tested = [tile.pct for tile in inputs.coloured if tile.name == inputs.name]
     if inputs.goal is AskedGoal.ENOUGH and order.tiles[0].pct > max(tested):
@@ -258,9 +258,9 @@ def _sentences(inputs: ColourNextInputs, order: TilesInOrder) -> list[str]:
     said.append(f"{_THEN[inputs.goal]} ΔE {errors[-1]:.1f} (now {order.before:.1f}).")
     gains = [more - less for more, less in pairwise(errors)]
     if all(gain < GAINS_LITTLE for gain in gains):
-        said.append("That gains little.")
+        said.append("The gain is small.")
     elif gains[-1] < GAINS_LITTLE:
-        said.append("The last of them gains little.")
+        said.append("The last tile adds little.")
     return said
 
 
