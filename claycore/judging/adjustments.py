@@ -212,10 +212,15 @@ ENOUGH_BARS = 3
 """So many equal bars a cone are usual. Common practice."""
 
 
+_OF_DRYING = frozenset({"plastic_enough", "dries_sound"})
+"""Rules on what a bar does before it is fired."""
+
+
 def _if_too_close(clay: ClayShortfall) -> AdjustmentFit | None:
     """Where the ± of what was measured reaches over a limit, so that more bars narrow it.
 
-    Bloating that is only hinted at is looked for at the cone that hints at it.
+    What drying leaves open needs no firing; bloating that is only hinted at is looked for at the
+    cone that hints at it.
     """
     evidence, limits = clay.evidence, clay.limits
     at = evidence.at
@@ -233,6 +238,8 @@ def _if_too_close(clay: ClayShortfall) -> AdjustmentFit | None:
     ]
     if not still:
         return None
+    if _OF_DRYING.issuperset(still):
+        return AdjustmentFit("Dry and measure a few more bars: the ± reaches over the limit")
     only_bloating = still == ["no_bloating"]
     cone = evidence.range.bloats.cone if only_bloating else evidence.cone
     bars = next((one.bars for one in evidence.results.cones if one.cone == cone), ENOUGH_BARS)

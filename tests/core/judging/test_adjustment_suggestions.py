@@ -190,6 +190,17 @@ def test_a_bar_unlike_its_twins_is_read_again_before_more_are_made(pcts, first):
     assert one.what == first
 
 
+def test_what_drying_leaves_open_is_settled_by_drying():
+    """Drying 6.0 ± 0.2 % against at most 6.1: no bar need be fired for that."""
+    close = replace(STRICT, drying_most_pct=6.1)
+    found = suggested(("6", 12, 1.0), purpose="throwing", limits=close)
+    [more] = [one for one in found if one.adjustment.code == "more_bars"]
+    assert more.what == "Dry and measure a few more bars: the ± reaches over the limit"
+    both = suggested(("6", 12, 1.5), purpose="tableware", limits=close)
+    [more] = [one for one in both if one.adjustment.code == "more_bars"]
+    assert more.what.startswith("Fire and measure a few more bars at cone 6")
+
+
 def test_where_bloating_is_only_hinted_at_more_bars_are_made_at_that_cone():
     """It shrank a little less at 8 than at 6; the ± reaches over no limit."""
     found = suggested_at("10", ("6", 12, 1.0), ("8", 11.8, 0.9), ("10", 11.9, 0.8), purpose="slab")
