@@ -19,7 +19,6 @@ from claycore.measure.bounds import Bound
 from claycore.measure.formatting import listed, percentage, plain
 from claycore.measure.notices import Notice
 from umberpot.colours.fields import (
-    MOST_TILES,
     TILE_AS_WRITTEN,
     ColourField,
     NamedTile,
@@ -35,6 +34,8 @@ from umberpot.ui.wall import Swatch, SwatchKind, WallRow, touching
 MOST = Bound(0, 100, "Enter a percentage of more than 0 and at most 100.")
 USUAL_MOST_PCT = 15.0
 MOST_PROPOSED, USUAL_PROPOSED = 4, 2
+MOST_TRIED = 100
+"""So many tiles are learned from: every further one is fitted hundreds of times for an answer."""
 
 
 class AskedGoal(StrEnum):
@@ -85,7 +86,7 @@ class ColourNextForm(CalculatorForm[ColourNextInputs]):
     want = ColourField("Colour wanted", required=False)
     clay = ColourField("Fired colour of the plain clay")
     tile = EntriesField(
-        read_tile, "tile", TILE_AS_WRITTEN, MOST_TILES, label="Fired tiles, one a line", rows=7
+        read_tile, "tile", TILE_AS_WRITTEN, MOST_TRIED, label="Fired tiles, one a line", rows=7
     )
     count = Choice(
         choices=[(str(n), str(n)) for n in range(1, MOST_PROPOSED + 1)],
