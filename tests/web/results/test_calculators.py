@@ -5,6 +5,8 @@ import json
 import pytest
 from django.test import Client
 
+from tests.pages import words_of
+
 DOSE = {"mass": "80", "unit": "g", "state": "dry", "add": ["Quay Blue:10"]}
 PLASTIC = {**DOSE, "state": "plastic", "water_pct": "20"}
 SLIP = {**DOSE, "state": "slip", "solids_pct": "70"}
@@ -170,6 +172,17 @@ def test_shrinkage():
     assert without["total_pct_u95"] == pytest.approx(in_mm["total_pct_u95"])
 
 
+def test_a_quick_boil_is_never_within_on_the_page_and_warns_in_the_answer(client):
+    quick = {**ABSORPTION, "method": "quick_boil", "limit_pct": "9"}
+    body = answer("/results/absorption/", quick)
+    assert "method_reads_low" in {warning["code"] for warning in body["warnings"]}
+    page = words_of(client.get("/results/absorption/", quick))
+    assert "Inconclusive" in page
+    assert "is within 9 %, but by a soak that reads low" in page
+    over = words_of(client.get("/results/absorption/", {**quick, "limit_pct": "1.5"}))
+    assert "is over 1.5 %" in over
+
+
 def test_absorption():
     body = answer("/results/absorption/", {**ABSORPTION, "limit_pct": "1.5"})
     assert body["absorption_pct"] == pytest.approx(3.0945, abs=1e-4)
@@ -178,9 +191,6 @@ def test_absorption():
     cup = {**ABSORPTION, "wet": "184.2", "scale_step": "1"}
     assert answer("/results/absorption/", {**cup, "limit_pct": "1.5"})["verdict"] == "within"
     assert answer("/results/absorption/", {**cup, "limit_pct": "0.1"})["verdict"] == "not_decided"
-    quick = {**ABSORPTION, "method": "quick_boil"}
-    assert answer("/results/absorption/", {**quick, "limit_pct": "9"})["verdict"] == "not_decided"
-    assert answer("/results/absorption/", {**quick, "limit_pct": "1.5"})["verdict"] == "over"
     assert answer("/results/absorption/", cup)["verdict"] is None
     hung = answer("/results/absorption/", {**ABSORPTION, "suspended": "111"})
     assert hung["apparent_specific_gravity"] == pytest.approx(184.2 / 73.2)

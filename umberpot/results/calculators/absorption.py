@@ -79,7 +79,15 @@ class AbsorptionAnswer(Answer):
     verdict: AgainstLimit | None
 
 
+def _interval_against_limit(inputs: AbsorptionInputs, result: Absorption) -> AgainstLimit | None:
+    """The contract's verdict: the figure with its ± alone; a warning says how it was soaked."""
+    if inputs.limit_pct is None:
+        return None
+    return absorption.against_limit(result.absorption, inputs.limit_pct)
+
+
 def _verdict(inputs: AbsorptionInputs, result: Absorption) -> AbsorptionVerdict | None:
+    """What the page says: a soak that reads low is never within."""
     if inputs.limit_pct is None:
         return None
     hides = vitrification.what_hides_pores(glazed=False, reads_low=inputs.method.reads_low)
@@ -106,8 +114,7 @@ class AbsorptionView(Calculator[AbsorptionInputs, Absorption]):
         return absorption.absorption(inputs.dry, inputs.wet, inputs.suspended)
 
     def answer(self, inputs: AbsorptionInputs, result: Absorption) -> AbsorptionAnswer:
-        found = _verdict(inputs, result)
-        verdict = found.outcome if found else None
+        verdict = _interval_against_limit(inputs, result)
         return AbsorptionAnswer(
             absorption_pct=result.absorption.value,
             u95=result.absorption.u95,
