@@ -234,9 +234,15 @@ def _glaze(ware: Ware) -> Link:
 
 
 def _bare(ware: Ware) -> Link:
-    """Clay left bare where food touches it needs a laboratory as a glaze does."""
+    """Clay left bare where food touches it needs a laboratory as a glaze does.
+
+    A metal of concern in it touches the food: then only a sealed, tested liner will do.
+    """
     said = "There is no glaze where food touches the ware"
-    if ware.leach is Leach.LABORATORY_PASS:
+    if ware.hazard_metal is WareFact.YES:
+        said += ", and the metal in the clay touches the food"
+        return Link("glaze", None, f"{said}.", "Line it with a sealed, tested glaze.")
+    if ware.hazard_metal is WareFact.NO and ware.leach is Leach.LABORATORY_PASS:
         return Link("glaze", True, f"{said}; a laboratory tested the bare clay.")
     ask = "Have the bare ware tested by an accredited laboratory, or line it with a tested glaze."
     return Link("glaze", None, f"{said}.", ask)

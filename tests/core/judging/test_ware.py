@@ -74,6 +74,10 @@ def test_bare_dense_ware_is_fit_for_food_where_a_laboratory_tested_it_and_is_ask
     assert "crazed" not in {link.code for link in food.links}
     untested = judge_ware(replace(BARE, leach=Leach.SCREEN_UNCHANGED))[Use.FOOD]
     assert (untested.status, untested.weakest.code) == (Status.NOT_ESTABLISHED, "glaze")
+    # W15: the metal touches food, whatever a laboratory said of lead and cadmium.
+    for metal in (WareFact.YES, WareFact.UNKNOWN):
+        doubted = judge_ware(replace(BARE, hazard_metal=metal))[Use.FOOD]
+        assert (doubted.status, doubted.weakest.code) == (Status.NOT_ESTABLISHED, "glaze")
     porous = judge_ware(replace(BARE, school="loose", absorption=Estimate(4, 0.2)))[Use.FOOD]
     assert (porous.status, porous.weakest.code) == (Status.NO, "body")
     told = judge_ware(replace(BARE, crazed=WareFact.YES))[Use.FOOD]
