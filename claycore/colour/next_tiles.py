@@ -169,7 +169,7 @@ def _best_after(studios: SimulatedStudios, question: Question, chosen: Sequence[
 
 def _error(studios: SimulatedStudios, question: Question, fired: Sequence[float]) -> float:
     """The error that is expected after these were fired too."""
-    off = _off(studios, question, studios.learned(fired))
+    off = off_by(studios, question, studios.learned(fired))
     return float(np.sqrt(np.square(off).mean()))
 
 
@@ -179,8 +179,12 @@ def _by_strength(studios: SimulatedStudios, fired: Sequence[float]) -> tuple[flo
     return tuple(np.sqrt(np.square(off).mean(axis=0)).tolist())
 
 
-def _off(studios: SimulatedStudios, question: Question, predicted: NDArray[Any]) -> NDArray[Any]:
-    """What each studio's answer is off by; for every strength where all of them are asked."""
+def off_by(studios: SimulatedStudios, question: Question, predicted: NDArray[Any]) -> NDArray[Any]:
+    """What each studio's answer is off by; for every strength where all of them are asked.
+
+    ``predicted`` is of shape (studios, strengths, 3); in the units of :class:`Proposal`. Source: as
+    at the head of this file.
+    """
     match question.goal:
         case Goal.KNOW:
             return ciede2000_of(predicted, studios.truths)

@@ -14,7 +14,12 @@ from claycore.colour.difference import PLAINLY_DIFFERENT, ciede2000
 from claycore.colour.equal_tiles import Noise, disagree, mean_colour, noise_of
 from claycore.colour.notation import Lab
 from claycore.colour.palette import FiredTile, Palette, learn
-from claycore.colour.tiles_in_order import TilesInOrder, tiles_in_order
+from claycore.colour.tiles_in_order import (
+    NearestColourant,
+    TilesInOrder,
+    nearest_colourant,
+    tiles_in_order,
+)
 from claycore.measure.bounds import Bound
 from claycore.measure.formatting import listed, percentage, plain
 from claycore.measure.notices import Notice
@@ -142,10 +147,16 @@ _Strength = tuple[str, float]
 
 @dataclass(frozen=True)
 class ColourNext:
-    """What to fire, the palette that predicts it, and the strengths whose tiles do not agree."""
+    """What to fire of the colourant ``name``, and the palette that predicts it.
 
+    ``nearest`` is that colourant where a colour is wanted, and how near it comes; ``disagree`` are
+    the strengths whose tiles do not agree.
+    """
+
+    name: str
     order: TilesInOrder
     palette: Palette
+    nearest: NearestColourant | None
     disagree: list[_Strength]
 
 
@@ -170,33 +181,37 @@ class ColourNextView(Calculator[ColourNextInputs, ColourNext]):
         tiles = [
             FiredTile({tile.name: tile.pct}, tile.lab) for tile in _to_rest_on(inputs.coloured, odd)
         ]
+        palette = learn(inputs.clay, tiles)
+        nearest = nearest_colourant(palette, inputs.want, inputs.max_pct) if inputs.want else None
+        name = nearest.name if nearest else inputs.name
+        own = [tile for tile in tiles if name in tile.pcts]
         question = next_tiles.Question(_IN_THE_CORE[inputs.goal], inputs.max_pct, inputs.want)
-        order = tiles_in_order(inputs.clay, tiles, noise, question, inputs.count, inputs.name)
-        return ColourNext(order, learn(inputs.clay, tiles), odd)
+        order = tiles_in_order(inputs.clay, own, noise, question, inputs.count)
+        return ColourNext(name, order, palette, nearest, odd)
 
     def answer(self, inputs: ColourNextInputs, result: ColourNext) -> ColourNextAnswer:
         return ColourNextAnswer(
             proposals=[
                 {
-                    "name": one.name,
+                    "name": result.name,
                     "pct": one.pct,
-                    "error_before": one.before,
-                    "error_after": one.after,
+                    "error_before": result.order.before,
+                    "error_after": one.error,
                 }
                 for one in result.order.tiles
             ],
-            reason=" ".join(_sentences(inputs, result.order)),
+            reason=" ".join(_sentences(inputs, result)),
             warnings=_warnings(inputs, result),
         )
 
     def shown(self, inputs: ColourNextInputs, result: ColourNext) -> dict[str, Any]:
-        heading, *reasons = _sentences(inputs, result.order)
+        heading, *reasons = _sentences(inputs, result)
         return {
             "heading": heading,
             "reasons": " ".join(reasons),
-            "rows": _rows(inputs, result),
+            "row": _row(inputs, result),
             "tiles": [
-                (f"{percentage(one.pct)} %", one.name, f"{one.after:.1f}")
+                (f"{percentage(one.pct)} %", result.name, f"{one.error:.1f}")
                 for one in result.order.tiles
             ],
             "before": f"{result.order.before:.1f}",
@@ -241,21 +256,26 @@ def _to_rest_on(tiles: list[NamedTile], odd: list[_Strength]) -> list[NamedTile]
     return [*sound, *(tile for tile in tiles if tile.name not in others)]
 
 
-def _sentences(inputs: ColourNextInputs, order: TilesInOrder) -> list[str]:
+def _sentences(inputs: ColourNextInputs, result: ColourNext) -> list[str]:
     """What to fire, what that tells, and from where on tiles gain little."""
-    said = []
-    if order.nearest and order.nearest[1] > PLAINLY_DIFFERENT:
-        name, delta_e = order.nearest
-        said.append(f"None comes near: {name} comes nearest, to ΔE {delta_e:.0f}.")
+    order, said = result.order, []
+    if result.nearest and result.nearest.delta_e > PLAINLY_DIFFERENT:
+        far = f"{result.nearest.delta_e:.0f}"
+        said.append(f"None comes near: {result.name} comes nearest, to ΔE {far}.")
     if not order.tiles:
         error = f"The expected error is ΔE {order.before:.1f} already."
         return [*said, "Another tile would add nothing.", error]
-    said.append(f"Fire {_named(order)}.")
-    tested = [tile.pct for tile in inputs.coloured if tile.name == inputs.name]
-    if inputs.goal is AskedGoal.ENOUGH and order.tiles[0].pct > max(tested):
-        strongest = f"Nothing stronger than {percentage(max(tested))} % was fired yet"
+    fire = Counter(one.pct for one in order.tiles)
+    named = [
+        f"{percentage(pct)} %{f' ({tiles} tiles)' if tiles > 1 else ''}"
+        for pct, tiles in fire.items()
+    ]
+    said.append(f"Fire {listed(named)} {result.name}.")
+    tested = max(tile.pct for tile in inputs.coloured if tile.name == result.name)
+    if inputs.goal is AskedGoal.ENOUGH and order.tiles[0].pct > tested:
+        strongest = f"Nothing stronger than {percentage(tested)} % was fired yet"
         return [*said, f"{strongest}: until it is, only the curve says what is enough."]
-    errors = [order.before, *(one.after for one in order.tiles)]
+    errors = [order.before, *(one.error for one in order.tiles)]
     said.append(f"{_THEN[inputs.goal]} ΔE {errors[-1]:.1f} (now {order.before:.1f}).")
     gains = [more - less for more, less in pairwise(errors)]
     if all(gain < GAINS_LITTLE for gain in gains):
@@ -265,46 +285,24 @@ def _sentences(inputs: ColourNextInputs, order: TilesInOrder) -> list[str]:
     return said
 
 
-def _named(order: TilesInOrder) -> str:
-    """The tiles by colourant, each named where it comes first: “10 % and 6 % (2 tiles) Kelp”."""
-    by_name: dict[str, Counter[float]] = defaultdict(Counter)
-    for one in order.tiles:
-        by_name[one.name][one.pct] += 1
-    found = []
-    for name, pcts in by_name.items():
-        told = [
-            f"{percentage(pct)} %{f' ({tiles} tiles)' if tiles > 1 else ''}"
-            for pct, tiles in pcts.items()
-        ]
-        found.append(f"{listed(told)} {name}")
-    return listed(found)
-
-
-def _rows(inputs: ColourNextInputs, result: ColourNext) -> list[tuple[str, WallRow]]:
-    """Each colourant to fire by strength, those that were fired and those to fire between them."""
-    names = dict.fromkeys(one.name for one in result.order.tiles)
-    if not names:
-        names = dict.fromkeys([result.order.nearest[0] if result.order.nearest else inputs.name])
-    return [(name, _row(inputs, result, name)) for name in names]
-
-
-def _row(inputs: ColourNextInputs, result: ColourNext, name: str) -> WallRow:
+def _row(inputs: ColourNextInputs, result: ColourNext) -> WallRow:
+    """The colourant by strength: what was fired, and between it what to fire next."""
     equal = _equal(inputs.coloured)
     steps = {0.0: Swatch("0 %", inputs.clay, under="plain")}
-    fire = [one.pct for one in result.order.tiles if one.name == name]
-    for pct in sorted({*fire, *(pct for one, pct in equal if one == name)}):
+    fire = [one.pct for one in result.order.tiles]
+    for pct in sorted({*fire, *(pct for name, pct in equal if name == result.name)}):
         over = f"{percentage(pct)} %"
-        if labs := equal.get((name, pct)):
+        if labs := equal.get((result.name, pct)):
             under = "fire again" if pct in fire else f"{len(labs)} fired"
             steps[pct] = Swatch(over, mean_colour(labs), under=under)
         else:
-            lab = result.palette.predict({name: pct}).lab
+            lab = result.palette.predict({result.name: pct}).lab
             steps[pct] = Swatch(over, lab, SwatchKind.PREDICTED, "fire next")
     row = list(steps.values())
     if want := inputs.want:
         off = [ciede2000(want, swatch.colour) for swatch in row if swatch.colour]
         row.insert(off.index(min(off)) + 1, Swatch("Wanted", want, SwatchKind.WANTED))
-    return touching(row, f"{name} by strength, fired and to fire")
+    return touching(row, f"{result.name} by strength, fired and to fire")
 
 
 def _warnings(inputs: ColourNextInputs, result: ColourNext) -> list[Notice]:
@@ -315,10 +313,8 @@ def _warnings(inputs: ColourNextInputs, result: ColourNext) -> list[Notice]:
             " label says, or fire that strength again first."
         )
         found.append(Notice("replicates_disagree", said))
-    once = {one.name for one in result.order.tiles}
-    single = [n for n in once if len(result.palette.colourants[n].tested) == 1]
-    if single:
-        said = f"Tested at one percentage only: {', '.join(single)}. Other strengths are a guess."
+    if len(result.palette.colourants[result.name].tested) == 1:
+        said = f"Tested at one percentage only: {result.name}. Other strengths are a guess."
         found.append(Notice("one_strength", said))
     if len(inputs.coloured) < len(inputs.tiles):
         found.append(Notice("plain_tile", "A tile of 0 % tells nothing of its colourant."))
