@@ -102,6 +102,29 @@ def test_the_next_tiles_as_many_and_as_strong_as_may_be():
     assert all(0 < one["pct"] <= 5 for one in body["proposals"])
 
 
+@pytest.mark.parametrize(
+    ("count", "said"),
+    [
+        ("1", ""),
+        ("2", ""),
+        ("3", "The last tile adds little."),
+        ("4", "The last 2 tiles add little."),
+    ],
+)
+def test_tiles_that_add_little_are_counted(count, said):
+    """After one fired tile two more tell most of it."""
+    one = {**NEXT, "tile": ["Kelp:6:52,-18,10"], "count": count}
+    reason = answer("/results/colour-next/", one)["reason"]
+    assert reason.endswith(said) if said else "little" not in reason
+
+
+def test_a_colourant_that_is_known_gains_little():
+    known = [f"Kelp:{pct}:{70 - 2 * pct},-{10 + pct},9" for pct in range(2, 16) for _ in range(2)]
+    asked = {**NEXT, "goal": "enough", "tile": known, "count": "1"}
+    reason = answer("/results/colour-next/", asked)["reason"]
+    assert reason.endswith("The gain is small.")
+
+
 def test_the_next_tile_for_what_is_enough_is_the_end_that_nobody_looked_at():
     one, *_ = answer("/results/colour-next/", {**NEXT, "goal": "enough"})["proposals"]
     assert (one["name"], one["pct"]) == ("Kelp", 15)

@@ -3,7 +3,7 @@
 from collections import Counter, defaultdict
 from dataclasses import dataclass
 from enum import StrEnum
-from itertools import pairwise
+from itertools import pairwise, takewhile
 from typing import Any
 
 from django import forms
@@ -278,10 +278,12 @@ def _sentences(inputs: ColourNextInputs, result: ColourNext) -> list[str]:
     errors = [order.before, *(one.error for one in order.tiles)]
     said.append(f"{_THEN[inputs.goal]} ΔE {errors[-1]:.1f} (now {order.before:.1f}).")
     gains = [more - less for more, less in pairwise(errors)]
-    if all(gain < GAINS_LITTLE for gain in gains):
+    idle = len(list(takewhile(lambda gain: gain < GAINS_LITTLE, reversed(gains))))
+    if idle == len(gains):
         said.append("The gain is small.")
-    elif gains[-1] < GAINS_LITTLE:
-        said.append("The last tile adds little.")
+    elif idle:
+        last = "last tile adds" if idle == 1 else f"last {idle} tiles add"
+        said.append(f"The {last} little.")
     return said
 
 
