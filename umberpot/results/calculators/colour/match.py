@@ -9,7 +9,6 @@ from claycore.colour.matching import MOST_PARTS, Candidate, match
 from claycore.colour.nearest import nearest
 from claycore.colour.notation import Lab
 from claycore.colour.palette import FiredTile, Palette, learn
-from claycore.measure.bounds import Bound
 from claycore.measure.formatting import percentage, plain
 from claycore.measure.notices import Notice
 from umberpot.colours.fields import (
@@ -20,6 +19,7 @@ from umberpot.colours.fields import (
     read_tile,
 )
 from umberpot.colours.find.candidates import candidate_row
+from umberpot.colours.find.forms import MOST
 from umberpot.results.calculators.colour.difference import beyond_a_screen
 from umberpot.results.places import PLACE
 from umberpot.ui.calculators import Answer, Calculator, CalculatorForm
@@ -27,7 +27,6 @@ from umberpot.ui.fields.lines import EntriesField
 from umberpot.ui.fields.measures import Choice, MeasureField
 from umberpot.ui.wall import Swatch, SwatchKind, touching
 
-MOST = Bound(0, 100, "Enter a percentage of more than 0 and at most 100.")
 USUAL_MOST_PCT = 8.0
 USUAL_PARTS = 2
 

@@ -9,9 +9,9 @@ from typing import Any
 from django import forms
 from django.http import HttpRequest, QueryDict
 
-from claycore.colour import next_tiles
 from claycore.colour.difference import PLAINLY_DIFFERENT, ciede2000
 from claycore.colour.equal_tiles import Noise, disagree, mean_colour, noise_of
+from claycore.colour.next_tiles import WORTH_AT_LEAST, Goal, Question
 from claycore.colour.notation import Lab
 from claycore.colour.palette import FiredTile, Palette, learn
 from claycore.colour.tiles_in_order import (
@@ -20,7 +20,6 @@ from claycore.colour.tiles_in_order import (
     nearest_colourant,
     tiles_in_order,
 )
-from claycore.measure.bounds import Bound
 from claycore.measure.formatting import listed, percentage, plain
 from claycore.measure.notices import Notice
 from umberpot.colours.fields import (
@@ -29,6 +28,8 @@ from umberpot.colours.fields import (
     NamedTile,
     read_tile,
 )
+from umberpot.colours.find.forms import MOST
+from umberpot.colours.next_tiles.sentences import GOALS
 from umberpot.results.calculators.colour.difference import beyond_a_screen
 from umberpot.results.places import PLACE
 from umberpot.ui.calculators import Answer, Calculator, CalculatorForm
@@ -36,7 +37,6 @@ from umberpot.ui.fields.lines import EntriesField
 from umberpot.ui.fields.measures import LONGEST_TEXT, STILL_NEEDED, Choice, MeasureField
 from umberpot.ui.wall import Swatch, SwatchKind, WallRow, touching
 
-MOST = Bound(0, 100, "Enter a percentage of more than 0 and at most 100.")
 USUAL_MOST_PCT = 15.0
 MOST_PROPOSED, USUAL_PROPOSED = 4, 2
 MOST_TRIED = 100
@@ -51,16 +51,12 @@ class AskedGoal(StrEnum):
     ENOUGH = "enough"
 
 
-GOALS = {
-    AskedGoal.KNOW: "The colour at every strength",
-    AskedGoal.ENOUGH: "How much is enough",
-    AskedGoal.MATCH: "A wanted colour",
-}
 _IN_THE_CORE = {
-    AskedGoal.KNOW: next_tiles.Goal.KNOW,
-    AskedGoal.ENOUGH: next_tiles.Goal.ENOUGH,
-    AskedGoal.MATCH: next_tiles.Goal.COLOUR,
+    AskedGoal.KNOW: Goal.KNOW,
+    AskedGoal.ENOUGH: Goal.ENOUGH,
+    AskedGoal.MATCH: Goal.COLOUR,
 }
+_CHOICES = [(asked.value, GOALS[goal]) for asked, goal in _IN_THE_CORE.items()]
 
 
 @dataclass(frozen=True)
@@ -84,9 +80,7 @@ class ColourNextInputs:
 class ColourNextForm(CalculatorForm[ColourNextInputs]):
     """The query string: ``goal``, ``name`` or ``want``, ``clay``, ``tile`` repeated, and bounds."""
 
-    goal = Choice(
-        choices=list(GOALS.items()), initial=AskedGoal.KNOW.value, label="What to find out"
-    )
+    goal = Choice(choices=_CHOICES, initial=AskedGoal.KNOW.value, label="What to find out")
     name = forms.CharField(max_length=LONGEST_TEXT, required=False, label="Colourant")
     want = ColourField("Colour wanted", required=False)
     clay = ColourField("Fired colour of the plain clay")
@@ -185,7 +179,7 @@ class ColourNextView(Calculator[ColourNextInputs, ColourNext]):
         nearest = nearest_colourant(palette, inputs.want, inputs.max_pct) if inputs.want else None
         name = nearest.name if nearest else inputs.name
         own = [tile for tile in tiles if name in tile.pcts]
-        question = next_tiles.Question(_IN_THE_CORE[inputs.goal], inputs.max_pct, inputs.want)
+        question = Question(_IN_THE_CORE[inputs.goal], inputs.max_pct, inputs.want)
         order = tiles_in_order(inputs.clay, own, noise, question, inputs.count)
         return ColourNext(name, order, palette, nearest, odd)
 
@@ -233,9 +227,6 @@ _THEN = {
     AskedGoal.MATCH: "A mix is then likely to miss the nearest colour by about",
 }
 
-GAINS_LITTLE = 0.2
-"""A tile that lessens the error by less than this, CIEDE2000, gains little. Our choice."""
-
 
 def _equal(tiles: list[NamedTile]) -> dict[_Strength, list[Lab]]:
     """The colours of equal tiles, by colourant and percentage."""
@@ -278,7 +269,7 @@ def _sentences(inputs: ColourNextInputs, result: ColourNext) -> list[str]:
     errors = [order.before, *(one.error for one in order.tiles)]
     said.append(f"{_THEN[inputs.goal]} ΔE {errors[-1]:.1f} (now {order.before:.1f}).")
     gains = [more - less for more, less in pairwise(errors)]
-    idle = len(list(takewhile(lambda gain: gain < GAINS_LITTLE, reversed(gains))))
+    idle = len(list(takewhile(lambda gain: gain < WORTH_AT_LEAST, reversed(gains))))
     if idle == len(gains):
         said.append("The gain is small.")
     elif idle:
