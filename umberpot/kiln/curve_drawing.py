@@ -24,6 +24,9 @@ NEAR_PEAK_C = 40.0
 A_NAME = 13.0
 """A cone's name needs so much height."""
 
+HIGHEST_NAME = 24.0
+"""Nearer to the top edge than this the title of the scale above a name would be cut."""
+
 Point = tuple[float, float]
 """Hours since the start, and °C."""
 
@@ -76,7 +79,12 @@ class _Paper:
         """The second scale: a tick where each cone bends, and its name where there is room."""
         strokes, words = self.drawing.strokes, self.drawing.words
         bends = [self._y(cones.temperature_c(name)) for name in names]
-        heights = _apart(bends)
+        # However many names stand near the top, the highest leaves the scale its title.
+        lowered = [
+            max(y, HIGHEST_NAME + A_NAME * (len(bends) - place))
+            for place, y in enumerate(bends, start=1)
+        ]
+        heights = _apart(lowered)
         above = min([TOP, *heights]) - A_NAME - 2
         words.append(DrawnText(self._right + 14, above + 4, "cone", "chart-tick", "start"))
         for name, y, at in zip(names, bends, heights, strict=True):

@@ -120,3 +120,13 @@ def test_each_segment_that_goes_anywhere_ends_in_a_knee():
     (start_x, start_y), (x, y) = line.points[:2]
     assert ((x - start_x) * along, (zero - y) * up) == pytest.approx((5.8, 600))
     assert (zero - start_y) * up == pytest.approx(20)
+
+
+@pytest.mark.parametrize("peak_c", range(620, 1400, 10))
+def test_the_scale_of_cones_keeps_its_title_and_its_names_apart_whatever_the_peak(peak_c):
+    drawing = drawn(curve_of([Segment(100, peak_c)], 20), target="6")
+    title = next(word for word in drawing.words if word.text == "cone")
+    names = [word.y for word in drawing.words if word.x == title.x and word is not title]
+    assert title.y >= 12
+    assert title.y + 12 < min(names)
+    assert all(below - above >= 13 - 1e-9 for above, below in pairwise(sorted(names)))
