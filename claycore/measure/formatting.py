@@ -132,6 +132,15 @@ def masses(values: Sequence[float], step: float) -> tuple[list[str], str]:
     return parts, f"{math.fsum(map(float, parts)):.{decimals}f}"
 
 
+def total_shown(shown: Sequence[str]) -> str:
+    """The total of figures as they are shown, to the finest of them: '1.5' and '0.64' are '2.14'.
+
+    Whoever adds up what stands there gets it. Source: common practice in reading an instrument.
+    """
+    decimals = max((len(text.partition(".")[2]) for text in shown), default=0)
+    return f"{math.fsum(map(float, shown)):.{decimals}f}"
+
+
 def listed(names: Sequence[str]) -> str:
     """Names as a sentence lists them. Source: English."""
     if len(names) < 2:

@@ -93,8 +93,8 @@ def _wet_basis(clay: ClayInHand, addition: DosedAddition, scale_step_g: float) -
     return Notice(
         "wet_basis",
         f"Calculated on the wet {_WET[clay.state]}, {plain(addition.pct_on_dry_clay)} % would be"
-        f" {plain(wet_g)} g of {addition.name}, which is {plain(really)} % on dry clay."
-        f" Weigh {to_step(addition.mass_g, scale_step_g)} g.",
+        f" {to_step(wet_g, scale_step_g)} g of {addition.name}, which is {plain(really)} % on dry"
+        f" clay. Weigh {to_step(addition.mass_g, scale_step_g)} g.",
     )
 
 

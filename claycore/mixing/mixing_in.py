@@ -4,12 +4,13 @@ Times, effort and evenness are common practice; the water sums are arithmetic. A
 wants about its own mass of water to be dispersed in (common practice, from memory).
 """
 
+import math
 from dataclasses import dataclass
 from enum import StrEnum
 
 from claycore.materials import moisture
 from claycore.materials.clay_in_hand import ClayInHand, ClayState
-from claycore.materials.slip import USUAL_BLENDING_SOLIDS_PCT
+from claycore.materials.slip import CLAY_SOLID_DENSITY, USUAL_BLENDING_SOLIDS_PCT
 from claycore.measure.formatting import plain
 
 PLASTIC_WATER_PCT = 22.0
@@ -47,6 +48,16 @@ WEDGED_UP_TO_PCT = 12.0
 """More colourant than this dries plastic clay too far to wedge. Common practice, from memory."""
 
 
+SIEVED_FROM_G = 100.0
+"""Less dry clay than this is not sieved: too much of it stays on the mesh. From memory."""
+
+ON_PLASTER_CM = 1.5
+"""How thick slip is poured on plaster: a finger. Common practice, from memory."""
+
+PLASTER_SIDE_CM = 60.0
+"""The side of the largest plaster that a studio commonly has. From memory."""
+
+
 CUT_AND_LOOK = "Cut it and look: streaks mean wedge again."
 
 
@@ -65,11 +76,8 @@ class Stiffness:
     water_pct: float
 
 
-STIFFNESSES = (
-    Stiffness("plastic, for wedging", PLASTIC_WATER_PCT),
-    Stiffness("leather-hard", 16.0),
-)
-"""What slip is stiffened to on plaster. Common practice; leather-hard from memory."""
+LEATHER_HARD = Stiffness("leather-hard", 16.0)
+"""Stiff enough to carve. Common practice, from memory."""
 
 
 @dataclass(frozen=True)
@@ -116,7 +124,7 @@ def wedged(clay: ClayInHand, powder_g: float) -> MixingWay:
         first = (
             f"First bring the clay to a plastic state: {_water(add_g, dry_off_g)}."
             if clay.state != ClayState.SLIP
-            else f"Stiffen the slip on plaster: remove {plain(dry_off_g)} g of water."
+            else f"Stiffen the slip on plaster: remove about {_grams(dry_off_g)} g of water."
         )
     is_plastic = clay.state == ClayState.PLASTIC
     about = f": about {plain(add_g, 1)} g in total" if is_plastic else ""
@@ -154,19 +162,19 @@ def blended(clay: ClayInHand, powder_g: float) -> MixingWay:
 
     Grams. Source: common practice; the water is arithmetic.
     """
-    solids_pct = USUAL_BLENDING_SOLIDS_PCT
-    water_as_slip_g = clay.dry_g * (100 - solids_pct) / solids_pct
     disperse_g = powder_g * DISPERSE_IN
-    add_g = max(0.0, water_as_slip_g - clay.water_g)
+    add_g = _water_to_slip(clay)
     dry_total_g = clay.dry_g + powder_g
     in_it_g = clay.water_g + add_g + disperse_g
-    dries_to = tuple(DriesTo(to, _dries_off(dry_total_g, in_it_g, to)) for to in STIFFNESSES)
+    stiffnesses = (_plastic_again(clay), LEATHER_HARD)
+    dries_to = tuple(DriesTo(to, _dries_off(dry_total_g, in_it_g, to)) for to in stiffnesses)
     dry_off_g = dries_to[0].water_g
     onto_plaster = (
         "Use it as slip, or pour it on plaster"
         if clay.state == ClayState.SLIP
         else "Pour it on plaster"
     )
+    layer = _layer(dry_total_g / CLAY_SOLID_DENSITY + in_it_g)
     return MixingWay(
         Method.BLEND,
         "Blend the colourant into slip",
@@ -174,10 +182,10 @@ def blended(clay: ClayInHand, powder_g: float) -> MixingWay:
             *_to_slip(clay, add_g),
             f"Stir the powder into {_grams(disperse_g)} g of water until no lumps remain, pour it"
             " into the slip and blend.",
-            "For an even colour: pass everything through a 60–80 mesh sieve, twice."
-            " For specks: do not sieve, and note how coarse the colourant is.",
-            f"{onto_plaster}, a finger thick, and turn it once: about {_grams(dry_off_g)} g of"
-            " water has to go until it is plastic. Keep one slab of plaster for dark colours.",
+            _sieved(clay.dry_g),
+            f"{onto_plaster}, a finger thick ({layer}), and turn it once: about"
+            f" {_grams(dry_off_g)} g of water has to go until it is plastic. Keep one slab of"
+            " plaster for dark colours.",
             "Still too wet after a day: fresh or dried plaster, a thinner sheet, or a fan.",
             f"Pick out chips of plaster: they blow out of fired ware. Wedge it. {CUT_AND_LOOK}",
             "Let the plaster dry before it is used again.",
@@ -190,6 +198,46 @@ def blended(clay: ClayInHand, powder_g: float) -> MixingWay:
         add_g + disperse_g,
         dry_off_g,
         dries_to,
+    )
+
+
+def _water_to_slip(clay: ClayInHand) -> float:
+    """The water that makes clay into slip that pours. Slip stays as thick as somebody made it."""
+    if clay.state == ClayState.SLIP:
+        return 0.0
+    solids_pct = USUAL_BLENDING_SOLIDS_PCT
+    return max(0.0, clay.dry_g * (100 - solids_pct) / solids_pct - clay.water_g)
+
+
+def _plastic_again(clay: ClayInHand) -> Stiffness:
+    """As plastic as the clay was, where it was plastic; else as plastic clay usually is."""
+    water_pct = PLASTIC_WATER_PCT
+    wettest_pct = moisture.POSSIBLE_WATER_PCT[1]
+    if clay.state == ClayState.PLASTIC:
+        own_pct = clay.condition.water_pct
+        water_pct = own_pct if LEATHER_HARD.water_pct < own_pct <= wettest_pct else water_pct
+    return Stiffness("plastic, for wedging", water_pct)
+
+
+def _layer(slip_ml: float) -> str:
+    """The plaster that so much slip covers."""
+    side_cm = math.sqrt(slip_ml / ON_PLASTER_CM)
+    shown = plain(side_cm, 0) if side_cm < 20 else plain(5 * math.ceil(side_cm / 5), 0)
+    goes = ", or in several goes" if side_cm > PLASTER_SIDE_CM else ""
+    return f"about {shown} × {shown} cm of plaster{goes}"
+
+
+def _sieved(dry_g: float) -> str:
+    """How the colour comes out even, or on purpose not."""
+    even = "pass everything through a 60–80 mesh sieve, twice."
+    if dry_g < SIEVED_FROM_G:
+        even = (
+            "grind the powder with its water in a mortar first; a sieve holds back too much of so"
+            " little slip."
+        )
+    return (
+        f"For an even colour: {even} For specks: leave that out, and note how coarse the"
+        " colourant is."
     )
 
 

@@ -13,7 +13,7 @@ from enum import StrEnum
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
 from claycore.measure.errors import Inconsistent
-from claycore.measure.formatting import counted, percentage, plain, to_step
+from claycore.measure.formatting import counted, percentage, plain, to_step, total_shown
 from claycore.measure.notices import Notice
 from claycore.measure.units import Measure
 from claycore.mixing import weighing
@@ -278,7 +278,7 @@ def _missing(batches: Sequence[PlannedBatch], wanted: WantedSeries) -> tuple[str
     step_g = wanted.scale_step_g
     powder_g = math.fsum(batch.add_colourant_g for batch in batches)
     if wanted.powder_g is not None and powder_g > wanted.powder_g * (1 + 1e-12):
-        short_g = powder_g - wanted.powder_g
+        short_g = _short_on_the_scale(batches, powder_g, wanted)
         found.append(f"You need {to_step(short_g, step_g)} g more colourant.")
     for batch in batches:
         grams = batch.add_colourant_g
@@ -288,6 +288,19 @@ def _missing(batches: Sequence[PlannedBatch], wanted: WantedSeries) -> tuple[str
                 f" colourant: too little to weigh in {plain(step_g, 4)} g steps."
             )
     return tuple(found)
+
+
+def _short_on_the_scale(
+    batches: Sequence[PlannedBatch], powder_g: float, wanted: WantedSeries
+) -> float:
+    """The powder that is missing beside the weighings as the scale shows them, which add up to it.
+
+    Where they round down to what there is, what is missing exactly.
+    """
+    grams = [batch.add_colourant_g for batch in batches if batch.add_colourant_g > 0]
+    weighed_g = float(total_shown([to_step(one, wanted.scale_step_g) for one in grams]))
+    had_g = wanted.powder_g or 0.0
+    return (weighed_g if weighed_g > had_g else powder_g) - had_g
 
 
 def _plan(strategy: str, pcts: Sequence[float], wanted: WantedSeries) -> SeriesPlan:

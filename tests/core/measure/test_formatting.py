@@ -15,6 +15,7 @@ from claycore.measure.formatting import (
     percentage,
     plain,
     to_step,
+    total_shown,
     with_u95,
 )
 
@@ -79,3 +80,8 @@ def test_shown_parts_always_add_up(values, decimals):
 )
 def test_sixty_minutes_are_an_hour(hours, said):
     assert hours_and_minutes(hours) == said
+
+
+def test_what_stands_there_adds_up_to_the_finest_of_it():
+    assert total_shown(["1.5", "0.64", "12"]) == "14.14"
+    assert total_shown([]) == "0"

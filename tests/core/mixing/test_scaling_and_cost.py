@@ -123,6 +123,46 @@ def test_both_ways_end_as_plastic_clay(clay):
         assert way.dust
 
 
+def test_slip_is_not_thinned_to_be_coloured():
+    """It is as thick as somebody made it; what is added is the water the powder is stirred into."""
+    way = mixing_in.blended(slip.slip_by_mass(820, 61), 30)
+    assert way.water_to_add_g == pytest.approx(30)
+    assert any("into 30 g of water" in step for step in way.steps)
+
+
+@pytest.mark.parametrize(
+    ("water_pct", "dries_to_pct"), [(24.5, 24.5), (17.5, 17.5), (15.0, 22.0), (31.0, 22.0)]
+)
+def test_plastic_clay_becomes_as_plastic_as_it_was(water_pct, dries_to_pct):
+    """Unless it was leather-hard or sludge: then as plastic as clay usually is."""
+    way = mixing_in.blended(moisture.plastic_clay(1300, water_pct), 60)
+    assert way.dries_to[0].stiffness.water_pct == pytest.approx(dries_to_pct)
+
+
+@pytest.mark.parametrize(
+    ("clay", "plaster"),
+    [
+        # 520 g dry is 200 mL, and slip of 45 % has 635.6 g of water; 26 g of powder is 10 mL and
+        # goes in with 26 g: 871.6 mL, a finger thick over 581 cm².
+        (dry_clay(520), "a finger thick (about 25 × 25 cm of plaster)"),
+        # 36.67 + 14.10 + 0.69 + 1.8 mL are 53.3, over 35.5 cm².
+        (dry_clay(30), "a finger thick (about 6 × 6 cm of plaster)"),
+        # 26 times the first: 15 108 cm².
+        (dry_clay(13520), "a finger thick (about 125 × 125 cm of plaster, or in several goes)"),
+    ],
+)
+def test_the_plaster_that_a_layer_takes(clay, plaster):
+    steps = mixing_in.blended(clay, 0.05 * clay.dry_g).steps
+    assert any(plaster in step for step in steps)
+
+
+@pytest.mark.parametrize(("grams", "mesh"), [(99, False), (100, True)])
+def test_so_little_is_ground_instead_of_sieved(grams, mesh):
+    steps = mixing_in.blended(dry_clay(grams), 5).steps
+    assert any("60–80 mesh" in step for step in steps) == mesh
+    assert any("in a mortar" in step for step in steps) != mesh
+
+
 def test_cost_is_mass_times_price_and_says_what_has_none():
     found = cost.cost_of([Priced("clay", 2800, 1.2), Priced("moss", 154, 35), Priced("x", 5, None)])
     assert found.total == pytest.approx(3.36 + 5.39)
@@ -167,5 +207,6 @@ def test_plastic_clay_is_dried_or_blunged_and_never_only_slaked():
 def test_even_and_speckled_are_two_routes():
     steps = mixing_in.blended(dry_clay(300), 12).steps
     (route,) = [step for step in steps if "mesh" in step]
-    assert "For specks: do not sieve" in route
+    assert "60–80 mesh sieve, twice" in route
+    assert "For specks: leave that out" in route
     assert all("unsieved" not in step for step in steps)

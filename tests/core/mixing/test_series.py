@@ -5,6 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from claycore.measure.errors import ClayError
+from claycore.measure.formatting import to_step
 from claycore.mixing import series
 from claycore.mixing.series import STRATEGIES, WantedSeries, plans, recommend
 
@@ -115,6 +116,23 @@ def test_rounding_the_start_to_a_comfortable_mass():
     assert start.add_clay_g == pytest.approx(60)
     assert start.add_colourant_g == pytest.approx(9)
     assert plan.leftovers
+
+
+@pytest.mark.parametrize(
+    ("powder_g", "says"),
+    [
+        # Each on its own: 1.1 + 2.2 + 4.3 + 6.2 on the scale are 13.8, exactly 13.904.
+        (9, "You need 4.8 g more colourant."),
+        # On the scale there is enough, and exactly 0.064 g is missing.
+        (13.84, "You need 0.064 g more colourant."),
+    ],
+)
+def test_what_is_missing_and_what_there_is_are_the_weighings_shown(powder_g, says):
+    wanted = WantedSeries((2, 4, 8, 12), 2 * 60 * 0.46, powder_g, scale_step_g=0.1)
+    separate = next(plan for plan in plans(wanted) if plan.strategy == "separate")
+    shown = [to_step(batch.add_colourant_g, 0.1) for batch in separate.batches]
+    assert shown == ["1.1", "2.2", "4.3", "6.2"]
+    assert says in separate.missing
 
 
 def test_a_coarse_scale_is_said():

@@ -94,6 +94,29 @@ def test_grid_full_three_by_three():
     assert body["colourant_g"].keys() == {"iron", "titania"}
 
 
+def test_the_totals_of_a_grid_are_the_weighings_that_stand_there():
+    grid = {"x": "Copper:0,2.1", "y": "Titania:0,1,3", "cell_g": "61", "solids_pct": "46"}
+    page = Client().get("/mix/grid/", {**grid, "scale_step_g": "0.1"})
+    shown = page.context["shown"]
+    for name, total in shown["totals"]:
+        weighed = [
+            float(add["grams"])
+            for pot in shown["pots"]
+            for pour in pot["pours"]
+            for add in pour["add"]
+            if add["name"] == name
+        ]
+        assert float(total) == pytest.approx(sum(weighed))
+    assert float(shown["slip"]) == pytest.approx(sum(float(p["slip"]) for p in shown["pots"]))
+
+
+def test_the_working_of_a_dose_ends_in_the_dose():
+    page = Client().get("/mix/dose/", {"mass": "13", "unit": "g", "state": "dry", "add": "x:0.5"})
+    (shown,) = page.context["shown"]["additions"]
+    assert shown.grams == "0.065"
+    assert shown.working.endswith("= 0.065 g")
+
+
 def test_grid_with_cells_there_moulds_and_a_line():
     have = ["0,0", "2,0", "4,0", "0,2"]
     body = answer("/mix/grid/", {**GRID, "have": have, "moulds": "3"})

@@ -36,6 +36,18 @@ def test_s3_a_joggled_plate():
     assert (hard["least_min"], hard["most_min"]) == (240, 2880)
 
 
+def test_what_holds_for_every_coat_is_said_once_and_what_does_not_names_its_coats():
+    slips = {"technique": "coats", "area": "300", "body": "60"}
+    coats = ["Flint:brush:2:0.3:80", "Heather:brush:1:0.3:45", "Peat:brush:1:0.3:20"]
+    page = words_of(Client().get("/surface/plan/", {**slips, "coat": coats}))
+    assert page.count("Applied to leather-hard clay.") == 1
+    assert "Heather and Peat" not in page
+    onto_bisque = [coats[0], *(f"{coat}:bisque" for coat in coats[1:])]
+    page = words_of(Client().get("/surface/plan/", {**slips, "coat": onto_bisque}))
+    assert page.count("Flint Applied to leather-hard clay.") == 1
+    assert page.count("Heather and Peat Raw") == 1
+
+
 def query_of(case):
     """A case as a query string has it."""
     coats = []

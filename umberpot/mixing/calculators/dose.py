@@ -198,7 +198,8 @@ def _reach(inputs: DoseInputs, result: Dose) -> dict[str, Any] | None:
 
 def _shown_addition(inputs: DoseInputs, result: Dose, index: int, grams: str) -> ShownAddition:
     addition = result.additions[index]
-    decimals = max(decimals_of(inputs.scale_step_g) + 1, 2)
+    as_weighed = len(grams.partition(".")[2])
+    decimals = max(decimals_of(inputs.scale_step_g) + 1, 2, as_weighed)
     return ShownAddition(
         addition.name,
         grams,

@@ -292,9 +292,7 @@ class GridView(MixCalculator[GridInputs, GridResult]):
         )
 
     def shown(self, inputs: GridInputs, result: GridResult) -> dict[str, Any]:
-        shown = grid_shown(
-            inputs.grid, result.plan, result.batches, result.colourant_g, inputs.scale_step_g
-        )
+        shown = grid_shown(inputs.grid, result.plan, result.batches, inputs.scale_step_g)
         axes = [
             f"{in_a_sentence(axis.name)} {in_words(axis.pcts, '%')}" for axis in inputs.grid.axes
         ]

@@ -1,9 +1,10 @@
 """A pour plan as it is drawn: the grid, and each pot's path over it."""
 
+from collections import defaultdict
 from dataclasses import dataclass
 from typing import Any
 
-from claycore.measure.formatting import plain, to_step
+from claycore.measure.formatting import plain, to_step, total_shown
 from claycore.mixing.pour_plan import Cell, CellBatch, Pot, PourGrid, PourPlan
 
 HEAD = 34
@@ -128,11 +129,23 @@ def _shortcut_words(plan: PourPlan, step_g: float) -> str:
     )
 
 
+def _totals(plan: PourPlan, batches: list[CellBatch], step_g: float) -> list[tuple[str, str]]:
+    """What each addition comes to, as the weighings that are shown add up."""
+    weighed: dict[str, list[str]] = defaultdict(list)
+    for pot in plan.pots:
+        for pour in pot.pours:
+            for dosing in pour.add:
+                weighed[dosing.name].append(to_step(dosing.mass_g, step_g))
+    for batch in batches:
+        for name, grams in batch.add_g.items():
+            weighed[name].append(to_step(grams, step_g))
+    return [(name, total_shown(grams)) for name, grams in weighed.items()]
+
+
 def grid_shown(
     grid: PourGrid,
     plan: PourPlan,
     batches: list[CellBatch],
-    colourant_g: dict[str, float],
     step_g: float,
 ) -> dict[str, Any]:
     """Everything the answer panel shows of a grid."""
@@ -176,8 +189,8 @@ def grid_shown(
         ],
         "shortcut": _shortcut_words(plan, step_g),
         "sessions": [[drawn[cell].order for cell in session] for session in plan.sessions],
-        "totals": [(name, to_step(grams, step_g)) for name, grams in colourant_g.items()],
-        "slip": plain(plan.slip_g, 1),
+        "totals": _totals(plan, batches, step_g),
+        "slip": total_shown([to_step(pot.start_slip_g, step_g) for pot in plan.pots]),
         "weighings": plan.weighings,
         "wanted": len(grid.wanted),
         "have": len(grid.cells) - len(grid.wanted),

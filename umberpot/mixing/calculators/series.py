@@ -10,7 +10,7 @@ from claycore.materials.clay_in_hand import ClayCondition, ClayState
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
 from claycore.measure.errors import ClayError
-from claycore.measure.formatting import counted, percentage, plain, to_step
+from claycore.measure.formatting import counted, percentage, plain, to_step, total_shown
 from claycore.mixing import series, series_backwards, series_on_the_scale
 from claycore.mixing.dose_checks import water_warnings
 from claycore.mixing.series import PlannedBatch, SeriesPlan, WantedSeries
@@ -327,14 +327,14 @@ def _card(inputs: SeriesInputs, plan: SeriesPlan, is_first: bool) -> dict[str, A
 
 def _total(batches: list[dict[str, Any]], ingredient: Ingredient) -> str:
     """All of one ingredient, as the weighings that are shown add up."""
-    grams = [
-        text
-        for batch in batches
-        for part, text in batch["weighed"]
-        if part.ingredient == ingredient
-    ]
-    decimals = max((len(text.partition(".")[2]) for text in grams), default=0)
-    return f"{sum(map(float, grams)):.{decimals}f}"
+    return total_shown(
+        [
+            text
+            for batch in batches
+            for part, text in batch["weighed"]
+            if part.ingredient == ingredient
+        ]
+    )
 
 
 _SEGMENTS = {

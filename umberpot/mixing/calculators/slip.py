@@ -15,7 +15,7 @@ from claycore.materials.composition import Addition, Convention
 from claycore.materials.slip import MixedWater
 from claycore.measure import bounds, units
 from claycore.measure.errors import Inconsistent
-from claycore.measure.formatting import plain, to_step
+from claycore.measure.formatting import adding_up, plain, to_step
 from claycore.measure.units import Measure
 from claycore.mixing.dose import Dose, dose
 from claycore.mixing.dose_checks import dose_warnings
@@ -290,9 +290,10 @@ class SlipView(MixMaker[SlipInputs, SlipResult]):
 
     def shown(self, inputs: SlipInputs, result: SlipResult) -> dict[str, Any]:
         clay, let = result.clay, result.let
+        dry, water = adding_up([clay.dry_g, clay.water_g], 1)
         return {
-            "dry": plain(clay.dry_g, 1),
-            "water": plain(clay.water_g, 1),
+            "dry": dry,
+            "water": water,
             **(_shown_gravity(inputs, clay, result.gravity) if result.gravity else {}),
             **(_shown_change(inputs, result, let) if let else {}),
             "adds": _shown_adds(inputs, result.dose),

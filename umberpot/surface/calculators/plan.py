@@ -1,5 +1,7 @@
 """The steps, rules and amounts of a surface, from its coats: ``/surface/plan/``."""
 
+from collections import defaultdict
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
 
@@ -9,7 +11,7 @@ from django.http import HttpRequest
 from claycore.colour import notation
 from claycore.measure.bounds import Bound
 from claycore.measure.errors import ClayError
-from claycore.measure.formatting import plain
+from claycore.measure.formatting import listed, plain
 from claycore.mixing.cost import AREA, THICKNESS
 from claycore.surface import techniques
 from claycore.surface.advice import Advice
@@ -277,7 +279,7 @@ class SurfacePlanView(Calculator[PlanInputs, PlannedSurface]):
         return {
             "entry": entry,
             "steps": result.steps,
-            "advice": result.advice,
+            "advice": _advice_by_message(inputs.stack, result.advice),
             "amounts": [
                 (one.coat, plain(one.slip_ml, 0), plain(one.covers_pct, 0))
                 for one in result.amounts
@@ -287,3 +289,16 @@ class SurfacePlanView(Calculator[PlanInputs, PlannedSurface]):
 
     def page_context(self, request: HttpRequest, form: CalculatorForm) -> dict[str, Any]:
         return {"place": PLACE, "applications": list(Application)}
+
+
+def _advice_by_message(stack: CoatStack, advice: Sequence[Advice]) -> list[tuple[str, Advice]]:
+    """Each advice once, with the coats that it is about; '' where that is all of them, or none."""
+    places: dict[tuple[bool | None, str], list[Advice]] = defaultdict(list)
+    for one in advice:
+        places[one.keeps, one.message].append(one)
+    found = []
+    for same in places.values():
+        names = [stack.coats[one.place].name for one in same if one.place >= 0]
+        is_about_some = 0 < len(names) < len(stack.coats)
+        found.append((listed(list(dict.fromkeys(names))) if is_about_some else "", same[0]))
+    return found
