@@ -95,7 +95,8 @@ def test_grid_full_three_by_three():
 
 
 def test_the_totals_of_a_grid_are_the_weighings_that_stand_there():
-    grid = {"x": "Copper:0,2.1", "y": "Titania:0,1,3", "cell_g": "61", "solids_pct": "46"}
+    # 9.0 g of titania as weighed, of 9.16 g.
+    grid = {"x": "Copper:0,1.7", "y": "Titania:0,2.7,5.2", "cell_g": "129", "solids_pct": "46"}
     page = Client().get("/mix/grid/", {**grid, "scale_step_g": "0.1"})
     shown = page.context["shown"]
     for name, total in shown["totals"]:
