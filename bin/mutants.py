@@ -137,14 +137,22 @@ def copy_of_checkout(folder: Path) -> Path:
     return folder
 
 
-def passes(folder: Path, packages: list[str], limit_s: float | None = None) -> bool:
-    """Whether the tests of some packages pass in a copy.
+def tests_of(module: Path, folder: Path) -> list[str]:
+    """The tests that notice a change of a module soonest: those of its name, of what it is in."""
+    mirrored = Path("tests/core", *module.parts[1:])
+    nearest = [mirrored.with_name(f"test_{mirrored.name}"), *mirrored.parents]
+    inner = nearest[: nearest.index(Path("tests/core"))]
+    return [str(path) for path in inner if (folder / path).exists()]
+
+
+def passes(folder: Path, tests: list[str], limit_s: float | None = None) -> bool:
+    """Whether some tests pass in a copy, and those that walk the whole core after them.
 
     Raises subprocess.TimeoutExpired when they have not ended in ``limit_s`` seconds.
     """
     walks = [str(path.relative_to(folder)) for path in folder.glob("tests/core/test_*.py")]
     ended = subprocess.run(  # noqa: S603  (our own Python, our own tests)
-        [*PYTEST, *walks, *(f"tests/core/{package}" for package in packages)],
+        [*PYTEST, *tests, *walks],
         cwd=folder,
         env=os.environ | {"PYTHONDONTWRITEBYTECODE": "1"},
         capture_output=True,
@@ -158,9 +166,10 @@ def fate_of(mutant: Mutant, folder: Path, limit_s: float) -> Fate:
     """Runs the tests of its package against a mutant; the copy is as it was afterwards."""
     before, after = mutant.source(folder)
     changed = folder / mutant.module
+    tests = tests_of(mutant.module, folder)
     try:
         changed.write_text(after)
-        return Fate.SURVIVED if passes(folder, [mutant.package], limit_s) else Fate.KILLED
+        return Fate.SURVIVED if passes(folder, tests, limit_s) else Fate.KILLED
     except subprocess.TimeoutExpired:
         return Fate.TIMED_OUT
     finally:
@@ -173,7 +182,7 @@ def fates(drawn: list[Mutant], scratch: Path, workers: int) -> Iterator[tuple[st
     # Tests that fail of themselves would notice every mutant, and so would a limit that a slow
     # machine meets without one.
     began = time.monotonic()
-    if not passes(copies[0], sorted({mutant.package for mutant in drawn})):
+    if not passes(copies[0], sorted({f"tests/core/{mutant.package}" for mutant in drawn})):
         raise SystemExit("The tests do not pass as it stands; no mutant was tried.")
     limit_s = max(LEAST_LIMIT_S, 2 * (time.monotonic() - began))
     free: SimpleQueue[Path] = SimpleQueue()
