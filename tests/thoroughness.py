@@ -16,3 +16,8 @@ def examples(thorough: int) -> int:
 def seeds(thorough: int) -> range:
     """The seeds of a walk at random: so many in a thorough run, one else."""
     return range(1, (thorough if THOROUGH else 1) + 1)
+
+
+def simulated(thorough: int) -> int:
+    """How often chance is played through: so often in a thorough run, half as often else."""
+    return thorough if THOROUGH else thorough // 2
