@@ -13,6 +13,7 @@ import { calculation } from "./components/calculation.js";
 import { coatStack } from "./components/coat_stack.js";
 import { colourPicker } from "./components/colour_picker.js";
 import { colourWell } from "./components/colour_well.js";
+import { entries } from "./components/entries.js";
 import { entryGrid } from "./components/entry_grid.js";
 import { glance } from "./components/glance.js";
 import { keys } from "./components/keys.js";
@@ -21,7 +22,6 @@ import { location } from "./components/location.js";
 import { logColumns } from "./components/log_columns.js";
 import { photograph } from "./components/photograph.js";
 import { search } from "./components/search.js";
-import { segments } from "./components/segments.js";
 import { sentCalculation } from "./components/sent_calculation.js";
 import { shape } from "./components/shape.js";
 import { slider } from "./components/slider.js";
@@ -37,6 +37,7 @@ const components = {
   coatStack,
   colourPicker,
   colourWell,
+  entries,
   entryGrid,
   glance,
   keys,
@@ -45,7 +46,6 @@ const components = {
   logColumns,
   photograph,
   search,
-  segments,
   sentCalculation,
   shape,
   slider,

@@ -9,7 +9,7 @@ const toFive = (value) => Math.round(value / 5) * 5;
 onDrag({
   take(event) {
     const { target } = event;
-    const row = target.matches(".knee") && document.querySelectorAll("[data-segments] tbody tr")[target.dataset.segment];
+    const row = target.matches(".knee") && document.querySelectorAll("[data-entries=segment] [data-entry]")[target.dataset.segment];
     if (!row) return undefined;
     const svg = target.closest("svg");
     const path = svg.querySelector(".chart-line");

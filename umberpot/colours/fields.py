@@ -8,6 +8,7 @@ from claycore.colour import notation
 from claycore.colour.notation import Lab
 from claycore.measure import bounds
 from claycore.measure.errors import ClayError
+from umberpot.ui.fields.lines import Column
 from umberpot.ui.fields.measures import LONGEST_TEXT, STILL_NEEDED, read_number
 
 MOST_TILES = 400
@@ -15,6 +16,16 @@ MOST_TILES = 400
 COLOUR_AS_WRITTEN = "L, a, b or #rrggbb"
 STRENGTH_AS_WRITTEN = "a percentage and a colour, like 4 : 61.5, 12.1, 20.4"
 TILE_AS_WRITTEN = "a name, a percentage and a colour, like Kelp : 4 : 48.2, -14.5, 6.1"
+
+STRENGTH_COLUMNS = (
+    Column("strength", "Strength, %", 4),
+    Column("colour", "Fired colour", 8, is_number=False),
+)
+TILE_COLUMNS = (
+    Column("colourant", "Colourant", 8, is_number=False),
+    Column("strength", "Strength, %", 4),
+    Column("colour", "Fired colour", 12, is_number=False),
+)
 
 
 class ColourField(forms.CharField):

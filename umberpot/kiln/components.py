@@ -7,7 +7,6 @@ from typing import Any
 from urllib.parse import urlencode
 
 from django import template
-from django.forms import BoundField
 
 from umberpot.kiln.loading.section_drawing import KilnSection
 from umberpot.kiln.loading.shelf_drawing import ShelfDrawing
@@ -41,18 +40,6 @@ def repeat_query(load: Load) -> str:
 def curve_key(number: int) -> dict[str, Any]:
     """How the firing of this number (from 0) is drawn where several lie over one another."""
     return {"number": number}
-
-
-@register.inclusion_tag("kiln/components/segments.html")
-def segments(bound: BoundField) -> dict[str, Any]:
-    """The segments of a schedule as a small grid to type in; without scripts a line each."""
-    described = f"{bound.id_for_label}-error {bound.id_for_label}-hint"
-    attrs: dict[str, str | bool] = {
-        "class": "input",
-        "x-ref": "lines",
-        "aria-describedby": described,
-    }
-    return {"bound": bound, "input": bound.as_widget(attrs=attrs)}
 
 
 @register.inclusion_tag("kiln/components/section.html")

@@ -63,9 +63,13 @@ def test_decimal_commas_and_a_typed_times_sign():
     [
         ({"piece": "tile:85x40"}, "shelf", "Enter at least one"),
         ({"shelf": "round:420"}, "piece", "Enter at least one"),
-        ({"shelf": "oval:420", "piece": "tile:85x40"}, "shelf", "Line 1: enter round:DIAMETER"),
-        ({"shelf": "round:nan", "piece": "tile:85x40"}, "shelf", "Line 1"),
-        ({"shelf": "rect:420", "piece": "tile:85x40"}, "shelf", "Line 1"),
+        (
+            {"shelf": "oval:420", "piece": "tile:85x40"},
+            "shelf",
+            "Shelf 1: enter a shape and a size",
+        ),
+        ({"shelf": "round:nan", "piece": "tile:85x40"}, "shelf", "Shelf 1"),
+        ({"shelf": "rect:420", "piece": "tile:85x40"}, "shelf", "Shelf 1"),
         ({"shelf": "round:0", "piece": "tile:85x40"}, "shelf", "1 to 5000 mm"),
         ({"shelf": "round:420", "piece": "tile:85"}, "piece", "Line 1"),
         ({"shelf": "round:420", "piece": ["a:85x40", ":85x40"]}, "piece", "Line 2"),

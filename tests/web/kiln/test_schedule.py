@@ -55,9 +55,9 @@ def test_it_may_start_warm_and_be_pasted_from_a_spreadsheet():
     ("segments", "query", "field", "said"),
     [
         ([], {}, "segment", "at least one segment"),
-        (["100"], {}, "segment", "Line 1: enter rate : target : hold"),
-        (["100:600:0", "fast:900:0"], {}, "segment", "Line 2"),
-        (["100:600:0:7"], {}, "segment", "Line 1"),
+        (["100"], {}, "segment", "Segment 1: enter a rate, a target and a hold"),
+        (["100:600:0", "fast:900:0"], {}, "segment", "Segment 2"),
+        (["100:600:0:7"], {}, "segment", "Segment 1"),
         (["100:600:0", "100:300:0"], {}, "segment", "Segment 2 goes from 600 to 300 °C"),
         (["100:600:0"] * 21, {}, "segment", "At most 20 lines"),
         (["100:600:0"], {"start_c": "9999"}, "start_c", "Start must be"),

@@ -63,7 +63,7 @@ def test_editing_saves_every_figure(signed_in, schedule):
     ("segment", "said"),
     [
         ("", "Enter at least one segment."),
-        ("ninety", "Line 1: enter rate : target : hold"),
+        ("ninety", "Segment 1: enter a rate, a target and a hold"),
         ("90:600\n0:900", "enter a rate above 0"),
         ("90:9000", "Temperature must be"),
         ("\n".join(["90:600"] * 21), "At most 20 lines"),

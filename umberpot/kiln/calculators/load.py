@@ -23,11 +23,12 @@ from umberpot.kiln.loading.sentences import shelf_caption, shelf_summary
 from umberpot.kiln.loading.shelf_drawing import ShelfDrawing, drawn
 from umberpot.kiln.places import PLACE
 from umberpot.ui.calculators import Answer, Calculator, CalculatorForm
-from umberpot.ui.fields.lines import EntriesField
+from umberpot.ui.fields.lines import Column, EntriesField
 from umberpot.ui.fields.measures import MeasureField, read_number
 
-SHELF_AS_WRITTEN = "round:DIAMETER or rect:WIDTHxDEPTH in mm, like round:460"
-PIECE_AS_WRITTEN = "name : width x depth : count, like tile:95x45:24"
+SHELF_AS_WRITTEN = "a shape and a size in mm, like round:460 or rect:500x380"
+SHAPES = (("round", "round"), ("rect", "rectangular"))
+PIECE_AS_WRITTEN = "a name, width x depth in mm and a count, like tile:95x45:24"
 
 MOST_NAMED = 8
 """Kinds of pieces left out that are named; the rest is counted."""
@@ -94,16 +95,25 @@ class LoadForm(CalculatorForm[LoadInputs]):
         "shelf",
         SHELF_AS_WRITTEN,
         packing.MOST_SHELVES,
-        label="Shelves, lowest first, one a line",
+        label="Shelves, lowest first",
         rows=3,
+        columns=(
+            Column("shape", "Shape", 6, SHAPES),
+            Column("size", "Size, mm", 6, is_number=False),
+        ),
     )
     piece = EntriesField(
         read_pieces,
         "piece",
         PIECE_AS_WRITTEN,
         packing.MOST_PIECES,
-        label="Pieces, one kind a line",
+        label="Pieces, one kind each",
         rows=6,
+        columns=(
+            Column("name", "Name", 4, is_number=False),
+            Column("size", "Width × depth, mm", 5, is_number=False),
+            Column("count", "Count", 3, optional=True),
+        ),
     )
     clearance = MeasureField(CLEARANCE, required=False, label="Clearance")
 

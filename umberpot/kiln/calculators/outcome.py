@@ -20,7 +20,7 @@ from umberpot.kiln.curve_drawing import NARROW, WIDE, drawn
 from umberpot.kiln.outcomes.sentences import shelf_said
 from umberpot.kiln.places import PLACE
 from umberpot.ui.calculators import Answer, Calculator, CalculatorForm
-from umberpot.ui.fields.lines import EntriesField
+from umberpot.ui.fields.lines import Column, EntriesField
 from umberpot.ui.fields.measures import Choice, read_number
 
 MOST_POINTS = 5000
@@ -68,10 +68,15 @@ class OutcomeForm(CalculatorForm[OutcomeInputs]):
     witness = EntriesField(
         read_witness,
         "cone",
-        f"shelf : cone : {', '.join(Bend)}",
+        f"a shelf, a cone and its state ({', '.join(Bend)}), like top:6:half",
         MOST_CONES,
-        label="Witness cones, one a line",
+        label="Witness cones",
         rows=4,
+        columns=(
+            Column("shelf", "Shelf", 3, is_number=False),
+            Column("cone", "Cone", 4, [(c, c) for c in cones.CONES]),
+            Column("state", "State", 5, list(BEND_WORDS.items())),
+        ),
         required=False,
     )
     log = EntriesField(
@@ -170,7 +175,7 @@ class OutcomeView(Calculator[OutcomeInputs, FiringOutcome]):
         }
 
     def page_context(self, request: HttpRequest, form: CalculatorForm) -> dict[str, Any]:
-        return {"place": PLACE, "states": BEND_WORDS}
+        return {"place": PLACE}
 
 
 def _warnings(inputs: OutcomeInputs, result: FiringOutcome) -> list[Notice]:

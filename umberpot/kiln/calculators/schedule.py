@@ -12,10 +12,15 @@ from claycore.measure.formatting import hours_and_minutes, plain
 from umberpot.kiln.curve_drawing import NARROW, WIDE, drawn
 from umberpot.kiln.places import PLACE
 from umberpot.ui.calculators import Answer, Calculator, CalculatorForm
-from umberpot.ui.fields.lines import EntriesField
+from umberpot.ui.fields.lines import Column, EntriesField
 from umberpot.ui.fields.measures import MeasureField, read_number
 
-AS_WRITTEN = "rate : target : hold, like 100:600:0"
+AS_WRITTEN = "a rate, a target and a hold, like 100:600:0"
+SEGMENT_COLUMNS = (
+    Column("rate", "Rate, °C per hour", 4),
+    Column("target", "To, °C", 4),
+    Column("hold", "Hold, min", 4, optional=True),
+)
 
 
 def read_segment(text: str) -> Segment:
@@ -47,7 +52,13 @@ class ScheduleForm(CalculatorForm[ScheduleInputs]):
     """The query string: ``segment`` repeated as RATE:TARGET:HOLD, and ``start_c`` (20)."""
 
     segment = EntriesField(
-        read_segment, "segment", AS_WRITTEN, MOST_SEGMENTS, label="Segments, one a line", rows=6
+        read_segment,
+        "segment",
+        AS_WRITTEN,
+        MOST_SEGMENTS,
+        label="Segments",
+        rows=6,
+        columns=SEGMENT_COLUMNS,
     )
     start_c = MeasureField(schedules.START, required=False, label="Start temperature")
 

@@ -10,7 +10,7 @@ from claycore.firing.schedule_checks import LoadToFire
 from claycore.firing.schedules import MOST_SEGMENTS, START_C, FiringCurve, Segment, curve_of
 from claycore.measure.formatting import plain
 from umberpot.firings.models import Kiln
-from umberpot.kiln.calculators.schedule import AS_WRITTEN, read_segment
+from umberpot.kiln.calculators.schedule import AS_WRITTEN, SEGMENT_COLUMNS, read_segment
 from umberpot.kiln.models import Schedule
 from umberpot.kiln.schedules.services import as_rows, drafted
 from umberpot.studio.models import Studio
@@ -83,7 +83,13 @@ class ScheduleEditForm(EditingForm, forms.Form):
         widget=forms.CheckboxInput({"class": "size-6"}),
     )
     segment = EntriesField(
-        read_segment, "segment", AS_WRITTEN, MOST_SEGMENTS, label="Segments, one a line", rows=7
+        read_segment,
+        "segment",
+        AS_WRITTEN,
+        MOST_SEGMENTS,
+        label="Segments",
+        rows=7,
+        columns=SEGMENT_COLUMNS,
     )
     start_c = MeasureField(schedules.START, required=False, label="Start temperature")
     kiln = KilnChoice(label="Kiln")

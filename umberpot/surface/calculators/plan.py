@@ -29,11 +29,11 @@ from claycore.surface.coats import (
 )
 from claycore.surface.steps import OnTheLine, line_of_time
 from claycore.surface.techniques import TECHNIQUES, advise, cautions_of, steps_of
-from umberpot.surface.models.plans import ONTO
+from umberpot.surface.models.plans import APPLICATIONS, KINDS, ONTO
 from umberpot.surface.places import PLACE
 from umberpot.surface.plans.forms import CLEARS
 from umberpot.ui.calculators import Answer, Calculator, CalculatorForm
-from umberpot.ui.fields.lines import EntriesField
+from umberpot.ui.fields.lines import Column, EntriesField
 from umberpot.ui.fields.measures import Choice, MeasureField, read_number
 
 MOST_LINES = 30
@@ -104,6 +104,9 @@ class PlanInputs:
     area_cm2: float | None
 
 
+_SLIP = Column("name", "Slip", 8, is_number=False)
+
+
 class SurfacePlanForm(CalculatorForm[PlanInputs]):
     """The query string: technique, face, body, and ``coat`` repeated from the lowest."""
 
@@ -114,18 +117,28 @@ class SurfacePlanForm(CalculatorForm[PlanInputs]):
     coat = EntriesField(
         read_coat,
         "coat",
-        "name : application : coats : mm : lightness, like Rust:brush:2:0.3:45",
+        "a name, an application, coats, mm and a lightness, like Rust:brush:2:0.3:45",
         MOST_LINES,
-        label="Coats, from the lowest, one a line",
+        label="Coats, from the lowest",
         rows=6,
+        columns=(
+            Column("name", "Slip", 6, is_number=False),
+            Column("application", "Application", 6, list(APPLICATIONS.items())),
+            Column("coats", "Coats", 4),
+            Column("thickness", "Each, mm wet", 4),
+            Column("lightness", "Lightness", 4),
+            Column("onto", "Onto", 6, list(ONTO.items()), optional=True),
+            Column("kind", "Kind", 6, list(KINDS.items()), optional=True),
+        ),
     )
     covers = EntriesField(
         read_share(COVERS),
-        "share",
-        "name : %, like Rust:35",
+        "slip",
+        "a name and a percentage, like Rust:35",
         MOST_LINES,
         label="Share of the face (optional)",
         rows=2,
+        columns=(_SLIP, Column("share", "Share, %", 4)),
         required=False,
     )
     area = MeasureField(AREA, required=False, label="Area of the face")
@@ -133,11 +146,12 @@ class SurfacePlanForm(CalculatorForm[PlanInputs]):
     body_shrinkage_pct = MeasureField(SHRINKAGE, required=False, label="Shrinkage of the body")
     slip_shrinkage = EntriesField(
         read_share(SHRINKAGE),
-        "shrinkage",
-        "name : %, like Rust:11.5",
+        "slip",
+        "a name and a percentage, like Rust:11.5",
         MOST_LINES,
         label="Shrinkage of the slips (optional)",
         rows=2,
+        columns=(_SLIP, Column("shrinkage", "Total, %", 4)),
         required=False,
     )
     clear = Choice(
@@ -288,7 +302,7 @@ class SurfacePlanView(Calculator[PlanInputs, PlannedSurface]):
         }
 
     def page_context(self, request: HttpRequest, form: CalculatorForm) -> dict[str, Any]:
-        return {"place": PLACE, "applications": list(Application)}
+        return {"place": PLACE}
 
 
 def _advice_by_message(stack: CoatStack, advice: Sequence[Advice]) -> list[tuple[str, Advice]]:

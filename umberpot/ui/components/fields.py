@@ -4,7 +4,7 @@ Registered as builtin tags, so a template may use them without loading anything.
 """
 
 import json
-from typing import Any
+from typing import Any, cast
 
 from django import template
 from django.forms import BoundField
@@ -13,8 +13,12 @@ from django.utils.safestring import SafeString
 from claycore.measure import units
 from umberpot.ui.components.trade_figures import with_trade_figures
 from umberpot.ui.editing import SHOWN, EditingForm
+from umberpot.ui.fields.lines import WHOLE_ROW, Column, EntriesField, WrongEntry
 
 register = template.Library()
+
+MOST_WORDS_LISTED = 8
+"""More choices than this are not listed under lines that are typed."""
 
 
 @register.inclusion_tag("ui/components/field.html")
@@ -35,6 +39,37 @@ def field(bound: BoundField, hint: str = "", unit: str = "") -> dict[str, Any]:
         "hint": with_trade_figures(hint) or bound.help_text,
         "unit": unit,
     }
+
+
+@register.inclusion_tag("ui/components/entries.html")
+def entries(bound: BoundField, hint: str = "") -> dict[str, Any]:
+    """An :class:`EntriesField` as a row of fields for each entry; without scripts a line each."""
+    field = cast(EntriesField[Any], bound.field)
+    attrs: dict[str, str | bool] = {
+        "class": "input",
+        "x-ref": "lines",
+        "aria-describedby": f"{bound.id_for_label}-error {bound.id_for_label}-hint",
+    }
+    return {
+        "bound": bound,
+        "input": bound.as_widget(attrs=attrs),
+        "hint": with_trade_figures(hint),
+        "noun": field.noun,
+        "columns": field.columns,
+        "is_flat": sum(column.width for column in field.columns) <= WHOLE_ROW,
+        "as_lines": " : ".join(map(_as_typed, field.columns)),
+        "wrong": next(
+            (e.number for e in bound.errors.as_data() if isinstance(e, WrongEntry)), None
+        ),
+    }
+
+
+def _as_typed(column: Column) -> str:
+    """A part of a line in words, with the words that it may be."""
+    few = 0 < len(column.choices) <= MOST_WORDS_LISTED
+    return (
+        f"{column.label} ({', '.join(code for code, _ in column.choices)})" if few else column.label
+    )
 
 
 @register.simple_tag

@@ -1,11 +1,30 @@
-"""A field of several lines, each one entry; in a query string the key repeated."""
+"""A field of several entries of some parts each; in a query string the key repeated."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
 from typing import Any, Generic, TypeVar
 
 from django import forms
 
 from umberpot.ui.fields.measures import LONGEST_TEXT
+
+WHOLE_ROW = 12
+"""A row of parts is so wide; see :attr:`Column.width`."""
+
+
+@dataclass(frozen=True)
+class Column:
+    """A part of an entry, between its colons, as it is typed or chosen.
+
+    ``width`` is its share of a row of 12. What is ``optional`` may be left out at the end.
+    """
+
+    name: str
+    label: str
+    width: int
+    choices: Sequence[tuple[str, str]] = ()
+    is_number: bool = True
+    optional: bool = False
 
 
 class LinesInput(forms.Textarea):
@@ -19,14 +38,22 @@ class LinesInput(forms.Textarea):
         return "\n".join(value or [])
 
 
+class WrongEntry(forms.ValidationError):
+    """An entry, counted from 1, that cannot be read."""
+
+    def __init__(self, number: int, noun: str, as_written: str) -> None:
+        super().__init__(f"{noun.capitalize()} {number}: enter {as_written}.")
+        self.number = number
+
+
 Entry = TypeVar("Entry")
 
 
 class EntriesField(forms.Field, Generic[Entry]):
-    """Lines that each say one thing; cleans to a list. ``read`` raises ValueError for what is not.
+    """Entries that each say one thing; cleans to a list. ``read`` raises ValueError for others.
 
-    ``noun`` is what an entry is called, ``as_written`` how a line is to be written, and ``most``
-    how many there may be.
+    ``noun`` is what an entry is called, ``as_written`` how a line is to be written, ``most`` how
+    many there may be. ``columns`` are its parts, where a page offers a row of fields for each.
     """
 
     def __init__(
@@ -38,11 +65,13 @@ class EntriesField(forms.Field, Generic[Entry]):
         *,
         label: str,
         rows: int,
+        columns: Sequence[Column] = (),
         required: bool = True,
     ) -> None:
         widget = LinesInput({"rows": rows, "spellcheck": "false"})
         super().__init__(label=label, widget=widget, required=required)
         self.read, self.noun, self.as_written, self.most = read, noun, as_written, most
+        self.columns = columns
 
     def clean(self, value: list[str]) -> list[Entry]:
         if not value and not self.required:
@@ -59,4 +88,4 @@ class EntriesField(forms.Field, Generic[Entry]):
                 raise ValueError
             return self.read(text)
         except ValueError:
-            raise forms.ValidationError(f"Line {number}: enter {self.as_written}.") from None
+            raise WrongEntry(number, self.noun, self.as_written) from None

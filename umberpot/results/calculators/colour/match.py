@@ -14,6 +14,7 @@ from claycore.measure.notices import Notice
 from umberpot.colours.fields import (
     MOST_TILES,
     TILE_AS_WRITTEN,
+    TILE_COLUMNS,
     ColourField,
     NamedTile,
     read_tile,
@@ -48,7 +49,13 @@ class MatchForm(CalculatorForm[MatchInputs]):
     want = ColourField("Colour wanted")
     clay = ColourField("Fired colour of the plain clay")
     tile = EntriesField(
-        read_tile, "tile", TILE_AS_WRITTEN, MOST_TILES, label="Fired tiles, one a line", rows=7
+        read_tile,
+        "tile",
+        TILE_AS_WRITTEN,
+        MOST_TILES,
+        label="Fired tiles",
+        rows=7,
+        columns=TILE_COLUMNS,
     )
     max_pct = MeasureField(MOST, initial=USUAL_MOST_PCT, label="Maximum total")
     parts = Choice(

@@ -24,6 +24,7 @@ from claycore.measure.formatting import listed, percentage, plain
 from claycore.measure.notices import Notice
 from umberpot.colours.fields import (
     TILE_AS_WRITTEN,
+    TILE_COLUMNS,
     ColourField,
     NamedTile,
     read_tile,
@@ -85,7 +86,13 @@ class ColourNextForm(CalculatorForm[ColourNextInputs]):
     want = ColourField("Colour wanted", required=False)
     clay = ColourField("Fired colour of the plain clay")
     tile = EntriesField(
-        read_tile, "tile", TILE_AS_WRITTEN, MOST_TRIED, label="Fired tiles, one a line", rows=7
+        read_tile,
+        "tile",
+        TILE_AS_WRITTEN,
+        MOST_TRIED,
+        label="Fired tiles",
+        rows=7,
+        columns=TILE_COLUMNS,
     )
     count = Choice(
         choices=[(str(n), str(n)) for n in range(1, MOST_PROPOSED + 1)],

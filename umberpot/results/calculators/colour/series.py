@@ -15,6 +15,7 @@ from claycore.measure.notices import Notice
 from umberpot.colours.fields import (
     MOST_TILES,
     STRENGTH_AS_WRITTEN,
+    STRENGTH_COLUMNS,
     read_strength,
 )
 from umberpot.results.calculators.colour.difference import beyond_a_screen
@@ -39,7 +40,13 @@ class ColourSeriesForm(CalculatorForm[ColourSeriesInputs]):
     """The query string: ``tile`` repeated, and ``noise``."""
 
     tile = EntriesField(
-        read_strength, "tile", STRENGTH_AS_WRITTEN, MOST_TILES, label="Tiles, one a line", rows=6
+        read_strength,
+        "tile",
+        STRENGTH_AS_WRITTEN,
+        MOST_TILES,
+        label="Tiles",
+        rows=6,
+        columns=STRENGTH_COLUMNS,
     )
     noise = MeasureField(NOISE, required=False, label="Scatter between identical tiles")
 
