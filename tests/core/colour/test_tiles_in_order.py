@@ -43,6 +43,12 @@ def test_as_many_as_are_asked_for_each_lessening_the_error(count):
     assert all(0 < one.pct <= 15 for one in found.tiles)
 
 
+@pytest.mark.parametrize("want", [CLAY, Lab(30, 60, 40)])
+def test_what_lessens_no_error_is_not_proposed(want):
+    """The plain clay's own colour, and one that no strength of rust comes near."""
+    assert order(Goal.COLOUR, want=want).tiles == ()
+
+
 @pytest.mark.parametrize(
     ("strongest", "first"), [(6, [15]), (13.4, [15]), (13.6, None), (15, None)]
 )

@@ -66,6 +66,13 @@ def test_what_is_in_can_be_thinned_but_not_taken_out():
     assert raised.value.field == "target_pct"
 
 
+def test_nothing_is_asked_of_what_is_not_in_and_not_wanted():
+    wanted = [Addition("cobalt", 2.5), Addition("rutile", 0)]
+    made = change(coloured(dry_clay(210), [Addition("cobalt", 5)]), wanted, ClayState.DRY)
+    assert made.add_clay_g == pytest.approx(200)
+    assert made.add_colourants_g == {"cobalt": 0, "rutile": 0}
+
+
 def test_plastic_clay_keeps_its_water():
     clay = moisture.plastic_clay(1000, 22)
     before = coloured(clay, [Addition("blue", 4)])
