@@ -39,6 +39,9 @@ WARES = {
     "tableware": "any tableware",
 }
 
+USUAL_WARE = "stoneware"
+"""What ware is taken to be where nobody says: what most studios make. Common practice."""
+
 
 @dataclass(frozen=True)
 class Limit:

@@ -67,3 +67,21 @@ def test_without_scripts_they_are_lines(browser, browser_context_args) -> None:
     expect(page.locator("#answer")).to_contain_text("Cone 6")
     expect(page.get_by_label("Cone 1, shelf")).to_have_count(0)
     context.close()
+
+
+def test_bars_are_typed_and_judged_as_they_are(page: Page) -> None:
+    page.goto("/results/clay/")
+    for part, value in {"code": "S1", "wet": "100", "dry": "93.8", "fired": "88.1"}.items():
+        page.get_by_label(f"Bar 1, {part}", exact=True).fill(value)
+    page.get_by_label("Bar 1, cone", exact=True).select_option("6")
+    page.get_by_label("Bar 1, dry weight", exact=True).fill("96,4")
+    page.get_by_label("Bar 1, soaked weight", exact=True).fill("101.9")
+    expect(page.locator("#answer")).to_contain_text("Not suitable for tableware")
+    expect(page.locator("[name=bar]")).to_have_value("S1 : 6 : 100 : 93.8 : 88.1 : 96,4 : 101.9")
+
+
+def test_a_choice_that_there_is_not_stays_as_it_was_pasted(page: Page) -> None:
+    page.goto("/kiln/outcome/?planned=6&witness=low:6:half bent&witness=low:7:wilted")
+    expect(page.get_by_label("Cone 1, state")).to_have_value("half")
+    expect(page.get_by_label("Cone 2, state")).to_have_value("wilted")
+    expect(page.locator("#answer")).to_contain_text("cone 1: enter a shelf")

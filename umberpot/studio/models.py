@@ -60,7 +60,9 @@ class Studio(Followed):
         max_length=8, default="stylus", choices=[(tool, tool) for tool in inscriptions.LETTER_MM]
     )
     purpose = models.CharField(max_length=12, default=Purpose.TABLEWARE, choices=purposes.choices)
-    ware = models.CharField(max_length=12, default="stoneware", choices=list(limits.WARES.items()))
+    ware = models.CharField(
+        max_length=12, default=limits.USUAL_WARE, choices=list(limits.WARES.items())
+    )
     school = models.CharField(
         max_length=8,
         default=limits.School.STRICT,

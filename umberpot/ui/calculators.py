@@ -289,7 +289,7 @@ class Calculator(ABC, View, Generic[Inputs, Result]):
     ) -> HttpResponse:
         if not form.was_asked():
             form = self.form_class()
-            form.initial = units_first(request, form)
+            form.initial = {**form.initial, **units_first(request, form)}
         if BEGIN in request.GET:
             _forgive_what_is_missing(form)
         answered = self.answered(request, solved)

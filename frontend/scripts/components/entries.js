@@ -2,6 +2,13 @@
 const partsOf = (row) => [...row.querySelectorAll("[data-part]")];
 const isEmpty = (row) => partsOf(row).every((part) => !part.value.trim());
 
+// A choice by its code or its words; what is neither stays as it was typed, for the server to say so.
+const set = (part, text) => {
+  const known = part.matches("select") && [...part.options].find(({ value, label }) => [value, label].includes(text));
+  if (part.matches("select") && !known) part.add(new Option(text, text));
+  part.value = known ? known.value : text;
+};
+
 export const entries = () => ({
   isPlain: true,
   isTable: false,
@@ -26,7 +33,7 @@ export const entries = () => ({
     const values = line.split(/[:;\t]/).map((part) => part.trim());
     // What has too many colons stays as it was typed, in the last field.
     const last = values.slice(parts.length - 1).join(" : ");
-    parts.forEach((part, place) => (part.value = place < parts.length - 1 ? (values[place] ?? "") : last));
+    parts.forEach((part, place) => set(part, place < parts.length - 1 ? (values[place] ?? "") : last));
   },
   name() {
     const noun = this.$root.dataset.entries;

@@ -29,7 +29,7 @@ IN_ROWS = [
 
 
 def test_every_kind_of_entry_but_a_log_has_its_rows():
-    assert len(IN_ROWS) == 11
+    assert len(IN_ROWS) == 13
 
 
 @pytest.mark.parametrize("field", IN_ROWS)
@@ -47,7 +47,14 @@ def test_parts_fill_whole_rows_and_only_the_last_may_be_left_out(field):
 @pytest.mark.parametrize("field", IN_ROWS)
 def test_a_line_of_all_its_parts_is_read(field):
     """Whatever is chosen of each part's choices."""
-    typed = {"name": "Alder", "colourant": "Alder", "shelf": "low", "colour": "52, 8, 14"}
+    typed = {
+        "name": "Alder",
+        "colourant": "Alder",
+        "code": "B7",
+        "shelf": "low",
+        "colour": "52, 8, 14",
+        "seen": "warped",
+    }
     sizes = {"round": "400", "rect": "400x300", "": "90x70"}
     most = max(len(column.choices) for column in field.columns)
     for turn in range(max(1, most)):

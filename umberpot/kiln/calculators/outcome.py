@@ -64,7 +64,9 @@ class OutcomeInputs:
 class OutcomeForm(CalculatorForm[OutcomeInputs]):
     """The query string: ``planned``, ``log`` and ``witness`` repeated."""
 
-    planned = Choice(choices=[(c, c) for c in cones.CONES], label="Planned cone")
+    planned = Choice(
+        choices=[("", "choose a cone"), *((c, c) for c in cones.CONES)], label="Planned cone"
+    )
     witness = EntriesField(
         read_witness,
         "cone",

@@ -4,8 +4,6 @@ import re
 from collections.abc import Callable
 from typing import TypeVar
 
-from django import forms
-
 from claycore.firing import cones
 from claycore.measure import bounds
 from claycore.measure.bounds import Bound
@@ -13,7 +11,7 @@ from claycore.measure.errors import ClayError
 from claycore.testing import bar_lines
 from claycore.testing.bar_lines import BarLine, SagLine
 from claycore.testing.bars import REMARKS
-from umberpot.ui.fields.lines import LinesInput
+from umberpot.ui.fields.lines import Column, EntriesField, UnreadableEntry
 from umberpot.ui.fields.measures import LONGEST_TEXT, read_number
 
 LONGEST_CODE = 24
@@ -24,41 +22,66 @@ _SAG_AS_WRITTEN = "CODE:CONE:SAG:SPAN:THICKNESS"
 Line = TypeVar("Line")
 
 
-class BarLinesField(forms.Field):
-    """Lines of a bar and a cone each; cleans to a list of BarLine.
+BAR_COLUMNS = (
+    Column("code", "Bar", 1, is_number=False),
+    Column("cone", "Cone", 2, [(cone, cone) for cone in cones.CONES]),
+    Column("wet", "Wet, mm", 1),
+    Column("dry", "Dry, mm", 1),
+    Column("fired", "Fired, mm", 1, optional=True),
+    Column("dry weight", "Dry weight, g", 2, optional=True),
+    Column("soaked weight", "Soaked weight, g", 2, optional=True),
+    Column("seen", "Seen", 2, is_number=False, optional=True),
+)
+SAG_COLUMNS = (
+    Column("code", "Bar", 3, is_number=False),
+    Column("cone", "Cone", 3, [(cone, cone) for cone in cones.CONES]),
+    Column("sag", "Sag, mm", 2),
+    Column("span", "Span, mm", 2),
+    Column("thickness", "Thickness, mm", 2),
+)
+
+
+def bars_field() -> EntriesField[BarLine]:
+    """Readings of a bar and a cone each.
 
     The parts are told apart by colons, semicolons or tabs, so that a block of a spreadsheet can be
     pasted as it is.
     """
-
-    widget = LinesInput({"rows": 8, "spellcheck": "false"})
-
-    def clean(self, value: list[str]) -> list[BarLine]:
-        if not value:
-            raise forms.ValidationError(f"Give at least one bar: {_AS_WRITTEN}.", "required")
-        return _each(value, _bar_line)
-
-
-class SagLinesField(forms.Field):
-    """Lines of a bend bar's sag each; cleans to a list of SagLine, empty where there are none."""
-
-    widget = LinesInput({"rows": 3, "spellcheck": "false"})
-
-    def clean(self, value: list[str]) -> list[SagLine]:
-        return _each(value or [], _sag_line)
+    return EntriesField(
+        _told(_bar_line),
+        "bar",
+        _AS_WRITTEN,
+        bar_lines.MOST_LINES,
+        label="Bars",
+        rows=8,
+        columns=BAR_COLUMNS,
+    )
 
 
-def _each(lines: list[str], read: Callable[[str], Line]) -> list[Line]:
-    """Every line read; the first that cannot be is named by its number."""
-    if len(lines) > bar_lines.MOST_LINES:
-        raise forms.ValidationError(f"At most {bar_lines.MOST_LINES} lines at a time.")
-    found = []
-    for number, text in enumerate(lines, 1):
+def sags_field() -> EntriesField[SagLine]:
+    """Sags of bend bars; none where there are none."""
+    return EntriesField(
+        _told(_sag_line),
+        "bend bar",
+        _SAG_AS_WRITTEN,
+        bar_lines.MOST_LINES,
+        label="Bend bars",
+        rows=3,
+        columns=SAG_COLUMNS,
+        required=False,
+    )
+
+
+def _told(read: Callable[[str], Line]) -> Callable[[str], Line]:
+    """A reader whose sentences reach the page."""
+
+    def reading(text: str) -> Line:
         try:
-            found.append(read(text))
+            return read(text)
         except (ClayError, ValueError) as error:
-            raise forms.ValidationError(f"Line {number}: {error}") from None
-    return found
+            raise UnreadableEntry(str(error)) from None
+
+    return reading
 
 
 def _parts(text: str) -> list[str]:

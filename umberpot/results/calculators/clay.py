@@ -19,7 +19,7 @@ from claycore.judging.adjustment_suggestions import Suggestion, suggestions
 from claycore.judging.claims import CheckedClaim, LabelClaim
 from claycore.judging.evidence import Evidence
 from claycore.judging.firing_range import FiringRange, Sureness
-from claycore.judging.limits import SCHOOLS, WARES, Limits, usual_limits
+from claycore.judging.limits import SCHOOLS, USUAL_WARE, WARES, Limits, usual_limits
 from claycore.judging.purposes import PURPOSES, Purpose
 from claycore.judging.verdict import ClayVerdict, Overall
 from claycore.measure import bounds
@@ -33,7 +33,7 @@ from claycore.testing.shrinkage import DEFAULT_RULER_STEP_MM
 from umberpot.clays.verdicts.chart import ChartSeries, both_sizes
 from umberpot.clays.verdicts.sentences import range_sentences, spread_words
 from umberpot.clays.verdicts.tables import figure_rows, seen_at
-from umberpot.results.calculators.bar_fields import BarLinesField, SagLinesField
+from umberpot.results.calculators.bar_fields import bars_field, sags_field
 from umberpot.results.places import PLACE
 from umberpot.ui.calculators import Answer, Calculator, CalculatorForm, u95_of, value_of
 from umberpot.ui.fields.measures import Choice, MeasureField
@@ -84,8 +84,8 @@ def _or_not_said(choices: Mapping[str, str], not_said: str = "not tested") -> li
 class ClayTestForm(CalculatorForm[ClayInputs]):
     """The query string: ``bar`` and ``sag`` repeated, what else is known, what it is judged as."""
 
-    bar = BarLinesField(label="Bars, one line a bar and cone")
-    sag = SagLinesField(label="Bend bars, one line a bar and cone", required=False)
+    bar = bars_field()
+    sag = sags_field()
     kind = Choice(choices=[(kind, kind) for kind in Origin], label="Dug or bought")
     smooth_pct = MeasureField(bounds.SHARE, required=False, label="Smooth share by feel")
     acid = Choice(choices=_or_not_said(ACIDS), required=False, label="Acid drop")
@@ -160,7 +160,7 @@ _USUAL: dict[str, str] = {
     "ruler_step": str(DEFAULT_RULER_STEP_MM),
     "scale_step": str(USUAL_SCALE_STEP_G),
     "purpose": Purpose.TABLEWARE.value,
-    "ware": "stoneware",
+    "ware": USUAL_WARE,
     "school": "strict",
     "kind": Origin.BOUGHT.value,
     "glazed": "no",

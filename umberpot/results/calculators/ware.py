@@ -6,7 +6,7 @@ from typing import Any
 from django.http import HttpRequest
 
 from claycore.judging import ware as core
-from claycore.judging.limits import SCHOOLS, WARES, School
+from claycore.judging.limits import SCHOOLS, USUAL_WARE, WARES, School
 from claycore.judging.ware import Glaze, Leach, ShockTest, Status, Use, UseVerdict, Ware, WareFact
 from claycore.measure.bounds import Bound
 from claycore.measure.notices import Notice
@@ -49,7 +49,7 @@ _FACTS = ("hazard_metal", "crazed", "lustre", "decal", "untested_metal", "shiver
 class WareForm(CalculatorForm[Ware]):
     """The query string; what is left out is not known."""
 
-    ware = Choice(choices=list(WARES.items()), label="Ware")
+    ware = Choice(choices=list(WARES.items()), initial=USUAL_WARE, label="Ware")
     school = Choice(choices=list(SCHOOLS.items()), initial=School.STRICT, label="Limits")
     absorption_pct = MeasureField(PCT, required=False, label="Absorption of the body")
     absorption_u95 = MeasureField(PCT, required=False, label="± (95 %)")

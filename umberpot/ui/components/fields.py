@@ -4,6 +4,7 @@ Registered as builtin tags, so a template may use them without loading anything.
 """
 
 import json
+from collections.abc import Sequence
 from typing import Any, cast
 
 from django import template
@@ -13,7 +14,7 @@ from django.utils.safestring import SafeString
 from claycore.measure import units
 from umberpot.ui.components.trade_figures import with_trade_figures
 from umberpot.ui.editing import SHOWN, EditingForm
-from umberpot.ui.fields.lines import WHOLE_ROW, Column, EntriesField, WrongEntry
+from umberpot.ui.fields.lines import NARROWEST, WHOLE_ROW, Column, EntriesField, WrongEntry
 
 register = template.Library()
 
@@ -56,12 +57,19 @@ def entries(bound: BoundField, hint: str = "") -> dict[str, Any]:
         "hint": with_trade_figures(hint),
         "noun": field.noun,
         "columns": field.columns,
-        "is_flat": sum(column.width for column in field.columns) <= WHOLE_ROW,
+        "layout": _layout(field.columns),
         "as_lines": " : ".join(map(_as_typed, field.columns)),
         "wrong": next(
             (e.number for e in bound.errors.as_data() if isinstance(e, WrongEntry)), None
         ),
     }
+
+
+def _layout(columns: Sequence[Column]) -> str:
+    """The class of an entry whose labels stand once: where it is one row, on a phone or not."""
+    if sum(column.width for column in columns) > WHOLE_ROW:
+        return ""
+    return "entry-flat" if min(column.width for column in columns) >= NARROWEST else "entry-fine"
 
 
 def _as_typed(column: Column) -> str:

@@ -11,6 +11,9 @@ from umberpot.ui.fields.measures import LONGEST_TEXT
 WHOLE_ROW = 12
 """A row of parts is so wide; see :attr:`Column.width`."""
 
+NARROWEST = 3
+"""A part that is narrower than this has a third of the row on a phone."""
+
 
 @dataclass(frozen=True)
 class Column:
@@ -38,11 +41,15 @@ class LinesInput(forms.Textarea):
         return "\n".join(value or [])
 
 
-class WrongEntry(forms.ValidationError):
-    """An entry, counted from 1, that cannot be read."""
+class UnreadableEntry(Exception):
+    """Why an entry cannot be read, in a sentence that goes on from its name."""
 
-    def __init__(self, number: int, noun: str, as_written: str) -> None:
-        super().__init__(f"{noun.capitalize()} {number}: enter {as_written}.")
+
+class WrongEntry(forms.ValidationError):
+    """An entry, counted from 1, that cannot be read, and why or what is allowed."""
+
+    def __init__(self, number: int, noun: str, sentence: str) -> None:
+        super().__init__(f"{noun.capitalize()} {number}: {sentence}")
         self.number = number
 
 
@@ -50,7 +57,10 @@ Entry = TypeVar("Entry")
 
 
 class EntriesField(forms.Field, Generic[Entry]):
-    """Entries that each say one thing; cleans to a list. ``read`` raises ValueError for others.
+    """Entries that each say one thing; cleans to a list.
+
+    ``read`` raises ValueError for a line that is not written as it should be, or UnreadableEntry
+    with what is wrong with it.
 
     ``noun`` is what an entry is called, ``as_written`` how a line is to be written, ``most`` how
     many there may be. ``columns`` are its parts, where a page offers a row of fields for each.
@@ -88,4 +98,6 @@ class EntriesField(forms.Field, Generic[Entry]):
                 raise ValueError
             return self.read(text)
         except ValueError:
-            raise WrongEntry(number, self.noun, self.as_written) from None
+            raise WrongEntry(number, self.noun, f"enter {self.as_written}.") from None
+        except UnreadableEntry as error:
+            raise WrongEntry(number, self.noun, str(error)) from None
