@@ -11,13 +11,13 @@ DRAFT = "/kiln/schedule/?segment=80:580:0&segment=160:1130:12"
 
 def test_a_schedule_is_typed_in_a_grid(signed_in: Page) -> None:
     signed_in.goto(DRAFT)
-    signed_in.get_by_label("Segment 2, target").fill("1150")
+    signed_in.get_by_label("Segment 2, To").fill("1150")
     expect(signed_in.get_by_text("1150", exact=False).first).to_be_visible()
     expect(signed_in.locator("#answer")).to_contain_text(re.compile(r"1150\s*°C"))
     signed_in.get_by_role("button", name="Add a segment").click()
     expect(signed_in.get_by_label("Segment 3, rate")).to_be_focused()
     signed_in.keyboard.type("-150")
-    signed_in.get_by_label("Segment 3, target").fill("700")
+    signed_in.get_by_label("Segment 3, To").fill("700")
     lines = signed_in.locator("[name=segment]")
     expect(lines).to_have_value("80 : 580 : 0\n160 : 1150 : 12\n-150 : 700")
     signed_in.get_by_role("button", name="Remove segment 1").click()
@@ -29,7 +29,7 @@ def test_a_point_of_the_curve_is_dragged_and_the_answer_follows(signed_in: Page)
     signed_in.goto(DRAFT)
     knee = signed_in.locator(".knee:visible").last.bounding_box()
     x, y = knee["x"] + knee["width"] / 2, knee["y"] + knee["height"] / 2
-    target = signed_in.get_by_label("Segment 2, target")
+    target = signed_in.get_by_label("Segment 2, To")
     signed_in.mouse.move(x, y)
     signed_in.mouse.down()
     signed_in.mouse.move(x, y + 40, steps=5)
@@ -58,7 +58,7 @@ def test_a_point_is_dragged_by_a_thumb_and_a_rate_keeps_its_comma_half(thumb: Pa
     box = knee.bounding_box()
     at = (box["x"] + box["width"] / 2, box["y"] + box["height"] / 2)
     swipe(thumb, at, (at[0], at[1] + 30))
-    target = thumb.get_by_label("Segment 2, target")
+    target = thumb.get_by_label("Segment 2, To")
     expect(target).not_to_have_value("1130")
     assert 700 < float(target.input_value()) < 1130
     # Straight down keeps the rate, and the page did not scroll away under the thumb.

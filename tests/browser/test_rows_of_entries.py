@@ -12,12 +12,12 @@ PASTE = """(input, text) => {
 
 def test_coats_are_chosen_and_typed(page: Page) -> None:
     page.goto("/surface/plan/")
-    page.get_by_label("Coat 1, name").fill("Lichen")
+    page.get_by_label("Coat 1, Slip").fill("Lichen")
     page.get_by_label("Coat 1, application").select_option("poured")
     page.get_by_label("Coat 1, coats").fill("1")
     expect(page.locator("#answer")).to_contain_text("Apply coat 1: Lichen")
     page.get_by_role("button", name="Add a coat").click()
-    expect(page.get_by_label("Coat 2, name")).to_be_focused()
+    expect(page.get_by_label("Coat 2, Slip")).to_be_focused()
     page.keyboard.type("Basalt")
     page.get_by_label("Coat 2, application").select_option("trailed")
     page.get_by_label("Coat 2, coats").fill("1")
@@ -27,7 +27,7 @@ def test_coats_are_chosen_and_typed(page: Page) -> None:
     expect(lines).to_be_hidden()
     expect(lines).to_have_value("Lichen : pour : 1 :  : \nBasalt : trail : 1 :  :  :  : underglaze")
     page.get_by_role("button", name="Remove coat 1").click()
-    expect(page.get_by_label("Coat 1, name")).to_have_value("Basalt")
+    expect(page.get_by_label("Coat 1, Slip")).to_have_value("Basalt")
     expect(page.locator("#answer")).not_to_contain_text("Lichen")
     # The address is the whole input: what was typed stands in its rows again.
     page.reload()
@@ -41,15 +41,15 @@ def test_lines_that_are_pasted_become_rows(page: Page, between: str) -> None:
     text = "\n".join(between.join(tile) for tile in tiles)
     page.get_by_label("Tile 1, colourant").evaluate(PASTE, text)
     expect(page.get_by_label("Tile 2, strength")).to_have_value("7")
-    expect(page.get_by_label("Tile 3, colour", exact=True)).to_have_value("#7c8a5e")
+    expect(page.get_by_label("Tile 3, Fired colour")).to_have_value("#7c8a5e")
     expect(page.locator("#answer")).to_contain_text("Nearest fired tile")
 
 
 def test_the_row_that_cannot_be_read_is_marked(page: Page) -> None:
     page.goto("/kiln/load/?shelf=round:400&piece=cup:80x80:3&piece=dish:wide:2")
     expect(page.get_by_text("Piece 2: enter a name")).not_to_have_count(0)
-    expect(page.get_by_label("Piece 1, size")).not_to_have_attribute("aria-invalid", "true")
-    wrong = page.get_by_label("Piece 2, size")
+    expect(page.get_by_label("Piece 1, Width")).not_to_have_attribute("aria-invalid", "true")
+    wrong = page.get_by_label("Piece 2, Width")
     expect(wrong).to_have_attribute("aria-invalid", "true")
     wrong.fill("210x210")
     expect(page.locator("#answer")).to_contain_text("of 5")
@@ -71,11 +71,16 @@ def test_without_scripts_they_are_lines(browser, browser_context_args) -> None:
 
 def test_bars_are_typed_and_judged_as_they_are(page: Page) -> None:
     page.goto("/results/clay/")
-    for part, value in {"code": "S1", "wet": "100", "dry": "93.8", "fired": "88.1"}.items():
+    for part, value in {
+        "Code": "S1",
+        "Wet, mm": "100",
+        "Dry, mm": "93.8",
+        "Fired, mm": "88.1",
+    }.items():
         page.get_by_label(f"Bar 1, {part}", exact=True).fill(value)
-    page.get_by_label("Bar 1, cone", exact=True).select_option("6")
-    page.get_by_label("Bar 1, dry weight", exact=True).fill("96,4")
-    page.get_by_label("Bar 1, soaked weight", exact=True).fill("101.9")
+    page.get_by_label("Bar 1, Cone", exact=True).select_option("6")
+    page.get_by_label("Bar 1, Dry weight, g", exact=True).fill("96,4")
+    page.get_by_label("Bar 1, Soaked weight, g", exact=True).fill("101.9")
     expect(page.locator("#answer")).to_contain_text("Not suitable for tableware")
     expect(page.locator("[name=bar]")).to_have_value("S1 : 6 : 100 : 93.8 : 88.1 : 96,4 : 101.9")
 

@@ -16,7 +16,10 @@ export const entries = () => ({
     const lines = this.$refs.lines.value.split("\n").filter((line) => line.trim());
     for (const line of lines.length ? lines : [""]) this.append(line);
     const wrong = this.$refs.rows.children[this.$root.dataset.wrong - 1];
-    for (const part of wrong ? partsOf(wrong) : []) part.setAttribute("aria-invalid", "true");
+    for (const part of wrong ? partsOf(wrong) : []) {
+      part.setAttribute("aria-invalid", "true");
+      part.setAttribute("aria-describedby", `${this.$refs.lines.id}-error`);
+    }
     this.isPlain = false;
     this.isTable = true;
   },
@@ -39,7 +42,10 @@ export const entries = () => ({
     const noun = this.$root.dataset.entries;
     for (const [number, row] of [...this.$refs.rows.children].entries()) {
       const title = `${noun[0].toUpperCase()}${noun.slice(1)} ${number + 1}`;
-      for (const part of partsOf(row)) part.setAttribute("aria-label", `${title}, ${part.dataset.part}`);
+      for (const part of partsOf(row)) {
+        const label = part.closest("label").querySelector(".entry-label").textContent;
+        part.setAttribute("aria-label", `${title}, ${label}`);
+      }
       row.querySelector("[data-remove]").setAttribute("aria-label", `Remove ${noun} ${number + 1}`);
     }
   },

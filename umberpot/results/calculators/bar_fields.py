@@ -23,7 +23,7 @@ Line = TypeVar("Line")
 
 
 BAR_COLUMNS = (
-    Column("code", "Bar", 1, is_number=False),
+    Column("code", "Code", 1, is_number=False),
     Column("cone", "Cone", 2, [(cone, cone) for cone in cones.CONES]),
     Column("wet", "Wet, mm", 1),
     Column("dry", "Dry, mm", 1),
@@ -33,7 +33,7 @@ BAR_COLUMNS = (
     Column("seen", "Seen", 2, is_number=False, optional=True),
 )
 SAG_COLUMNS = (
-    Column("code", "Bar", 3, is_number=False),
+    Column("code", "Code", 3, is_number=False),
     Column("cone", "Cone", 3, [(cone, cone) for cone in cones.CONES]),
     Column("sag", "Sag, mm", 2),
     Column("span", "Span, mm", 2),
