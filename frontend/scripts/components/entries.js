@@ -15,6 +15,7 @@ export const entries = () => ({
   init() {
     const lines = this.$refs.lines.value.split("\n").filter((line) => line.trim());
     for (const line of lines.length ? lines : [""]) this.append(line);
+    this.name();
     const wrong = this.$refs.rows.children[this.$root.dataset.wrong - 1];
     for (const part of wrong ? partsOf(wrong) : []) {
       part.setAttribute("aria-invalid", "true");
@@ -28,7 +29,6 @@ export const entries = () => ({
     this.fill(row, line);
     row.querySelector("[data-remove]").addEventListener("click", () => this.remove(row));
     this.$refs.rows.append(row);
-    this.name();
     return row;
   },
   fill(row, line) {
@@ -50,24 +50,28 @@ export const entries = () => ({
     }
   },
   add() {
-    partsOf(this.append(""))[0].focus();
+    const row = this.append("");
+    this.name();
+    partsOf(row)[0].focus();
   },
   remove(row) {
     const next = row.nextElementSibling || row.previousElementSibling;
     row.remove();
-    if (next) this.name();
-    else this.append("");
+    if (!next) this.append("");
+    this.name();
     partsOf(next || this.$refs.rows.children[0])[0].focus();
     this.changed();
   },
   // Several lines, or cells of a spreadsheet, become rows of their own.
   pasted(event) {
     const lines = event.clipboardData.getData("text").split(/\r?\n/).filter((line) => line.trim());
-    if (lines.length < 2 && !lines.some((line) => /[:\t]/.test(line))) return;
-    event.preventDefault();
     const into = event.target.closest("[data-entry]");
+    const isEntry = lines.length === 1 && isEmpty(into) && /[:\t]/.test(lines[0]);
+    if (lines.length < 2 && !isEntry) return;
+    event.preventDefault();
     if (isEmpty(into)) this.fill(into, lines.shift());
     for (const line of lines) this.append(line);
+    this.name();
     this.changed();
   },
   edited(event) {
