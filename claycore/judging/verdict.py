@@ -232,7 +232,7 @@ def headline(
     """What is said in large letters: the purpose, the cone, what else it is good for, its label.
 
     ``label_fails`` says that a claim of its label does not hold. Source: our choice: no confident
-    word over a point that failed.
+    word over a point that failed, or over bars that nobody looked at.
     """
     at = f" at cone {cone}" if cone else ""
     own = verdicts[purpose].overall
@@ -242,12 +242,20 @@ def headline(
         said = OVERALL[Overall.AS_SLIP]
     else:
         said = _OWN_WORDS[own].format(PURPOSES[purpose], at)
+        if own == Overall.KEEP and _nobody_looked(verdicts[purpose]):
+            said += " if the fired bars are sound"
     others = [PURPOSES[p] for p, v in verdicts.items() if v.overall == Overall.KEEP]
     if own != Overall.KEEP and others:
         said += f"; for {listed(others[:2])}, yes"
     if not label_fails:
         return said
     return f"{said}, but not as labelled" if own == Overall.KEEP else f"{said}; not as labelled"
+
+
+def _nobody_looked(verdict: ClayVerdict) -> bool:
+    """Whether nobody said of a bar of this cone that it was cracked, or that it was not."""
+    whole = next(line for line in verdict.lines if line.code == "fired_whole")
+    return whole.outcome == Outcome.NOT_MEASURED
 
 
 _MATURES_BY_THE_STRICT = (

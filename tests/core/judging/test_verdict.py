@@ -129,9 +129,12 @@ def test_the_headline_names_the_purpose_the_cone_and_what_fails():
         "Not suitable for tableware at cone 6 as it is; for throwing and slab work, yes"
     )
     assert verdict_words(wet, purpose="sculpture", label_fails=True) == (
-        "Suitable for sculpture at cone 6, but not as labelled"
+        "Suitable for sculpture at cone 6 if the fired bars are sound, but not as labelled"
     )
-    assert verdict_words(*GOOD[:3], purpose="tableware") == "Suitable for tableware at cone 6"
+    if_sound = "Suitable for tableware at cone 6 if the fired bars are sound"
+    assert verdict_words(*GOOD[:3], purpose="tableware") == if_sound
+    looked_at = verdict_words(*LOOKED_AT[:3], purpose="tableware")
+    assert looked_at == "Suitable for tableware at cone 6"
     assert verdict_words(wet, purpose="slip").startswith("Use as slip or colourant")
 
 
