@@ -14,8 +14,11 @@ from django.db.models import (
     Case,
     CharField,
     Count,
+    DateField,
+    DateTimeField,
     Exists,
     F,
+    IntegerField,
     OuterRef,
     Q,
     QuerySet,
@@ -36,6 +39,7 @@ from umberpot.bench.models import Timer
 from umberpot.kiln.models import LoadedPiece
 from umberpot.kiln.models.logs import LogState
 from umberpot.mixing.models import Mix, Plan
+from umberpot.studio.composed_once import composed_once
 from umberpot.studio.models import Studio
 from umberpot.studio.role_list import Role
 from umberpot.studio.roles import may_open
@@ -190,23 +194,33 @@ class _Waits:
     }
 
     def __init__(self, timers: Sequence[Timer]) -> None:
-        now = timezone.now()
+        self.now = timezone.now()
         self._until = {
             timer.test.trial_id: timer.due_at
             for timer in timers
-            if timer.test and timer.due_at > now
+            if timer.test and timer.due_at > self.now
         }
-        self.reason = Case(
-            When(step__in=self.STEPS[self.TIMED], trial__in=list(self._until), then=Value("timed")),
-            When(step=Step.DRY, shaped_at__gt=now - _SHORTEST_DRYING, then=Value("dries")),
+
+    @classmethod
+    def reason(cls, now: Any, dry_before: Any) -> Case:
+        """Why a tile belongs to another day, at a time; what was shaped by then may be dry."""
+        timed = Timer.objects.filter(ended_at=None, due_at__gt=now, test__isnull=False)
+        return Case(
+            When(
+                step__in=cls.STEPS[cls.TIMED],
+                trial__in=timed.values("test__trial"),
+                then=Value("timed"),
+            ),
+            When(step=Step.DRY, shaped_at__gt=dry_before, then=Value("dries")),
             When(step=Step.MAKE, mix__isnull=False, mix__finished_at=None, then=Value("unmixed")),
             default=Value(""),
             output_field=CharField(),
         )
 
-    def reasons_at(self, step: Step) -> list[str]:
+    @classmethod
+    def reasons_at(cls, step: Step) -> list[str]:
         """Why something may wait at a step."""
-        return [reason for reason in self.REASONS if step in self.STEPS[reason]]
+        return [reason for reason in cls.REASONS if step in cls.STEPS[reason]]
 
     def summary(self, group: _Group) -> str:
         """Why a group belongs to another day."""
@@ -222,7 +236,7 @@ _OF_A_PLAN = Q(step=Step.MAKE, trial__plan__isnull=False)
 """Tiles that their plan's own page leads to."""
 
 
-def _at_hand(studio: Studio) -> TileQuerySet:
+def _at_hand(studio: Any) -> TileQuerySet:
     """The studio's tiles, without those that the kiln is firing this moment."""
     in_the_kiln = LoadedPiece.objects.filter(tile__isnull=False, load__logs__state=LogState.RUNNING)
     return Tile.objects.of(studio).exclude(pk__in=in_the_kiln.values("tile"))
@@ -231,14 +245,29 @@ def _at_hand(studio: Studio) -> TileQuerySet:
 def _at_the_bench(studio: Studio, waits: _Waits) -> tuple[list[_Group], int]:
     """What waits for each step, of the oldest trials; how many trials have something for today.
 
-    One query. The groups of a kind that are shown come from its oldest trials: the others never
-    leave the data file.
+    One query.
+    """
+    rows = _waiting(studio=studio.pk, now=waits.now, dry_before=waits.now - _SHORTEST_DRYING)
+    tiles: dict[tuple[int, str, str], list[tuple[int, datetime | None]]] = defaultdict(list)
+    every = 0
+    for trial_pk, step, reason, key, shaped_at, of_all in rows:
+        tiles[trial_pk, step, reason].append((key, shaped_at))
+        every = of_all or 0
+    return [_group(*kind, of_kind) for kind, of_kind in tiles.items()], every
+
+
+@composed_once(studio=IntegerField(), now=DateTimeField(), dry_before=DateTimeField())
+def _waiting(studio: Any, now: Any, dry_before: Any) -> QuerySet[Any]:
+    """The tiles that wait, as (trial, step, reason, key, shaped at, trials with some for today).
+
+    The groups of a kind that are shown come from its oldest trials: the others never leave the
+    data file.
     """
     waiting = _at_hand(studio).at_work().exclude(_OF_A_PLAN)
-    waiting = waiting.annotate(reason=waits.reason)
+    waiting = waiting.annotate(reason=_Waits.reason(now, dry_before))
     shown = Q(pk__in=[])
     for step in _AT_THE_BENCH:
-        for reason in ("", *waits.reasons_at(step)):
+        for reason in ("", *_Waits.reasons_at(step)):
             of_kind = waiting.filter(step=step, reason=reason)
             # In the order of an index: SQLite stops as soon as it has found so many.
             oldest = of_kind.order_by("trial").values("trial").distinct()[:MOST_LATER]
@@ -246,18 +275,12 @@ def _at_the_bench(studio: Studio, waits: _Waits) -> tuple[list[_Group], int]:
     # By their trial: SQLite finds a trial's tiles at a step sooner than it counts all trials.
     ready = waiting.filter(~Q(step=Step.FIRE), reason="", trial=OuterRef("pk")).order_by()
     trials = Trial.objects.of(studio).filter(Exists(ready)).order_by().values("studio")
-    rows = (
+    return (
         waiting.filter(shown)
         .annotate(every=Subquery(trials.annotate(every=Count("pk")).values("every")))
         .order_by("trial", "pk")
         .values_list("trial_id", "step", "reason", "pk", "shaped_at", "every")
     )
-    tiles: dict[tuple[int, str, str], list[tuple[int, datetime | None]]] = defaultdict(list)
-    every = 0
-    for trial_pk, step, reason, key, shaped_at, of_all in rows:
-        tiles[trial_pk, step, reason].append((key, shaped_at))
-        every = of_all or 0
-    return [_group(*kind, of_kind) for kind, of_kind in tiles.items()], every
 
 
 def _group(
@@ -309,12 +332,18 @@ def _to_fire_and_read(
 def _forgotten(studio: Studio) -> list[int]:
     """The keys of what was dry, or fired, for so long that it was most likely forgotten."""
     before = timezone.now() - timedelta(minutes=FORGOTTEN_AFTER)
-    since = Loading.objects.filter(tile=OuterRef("pk"), firing__fired_on__gte=before.date())
+    return list(_long_waiting(studio=studio.pk, before=before, day=before.date()))
+
+
+@composed_once(studio=IntegerField(), before=DateTimeField(), day=DateField())
+def _long_waiting(studio: Any, before: Any, day: Any) -> QuerySet[Any]:
+    """The keys of what was dry before a time, or was not fired since a day."""
+    since = Loading.objects.filter(tile=OuterRef("pk"), firing__fired_on__gte=day)
     waiting = Tile.objects.of(studio).at_work().order_by("pk").values("pk")
     dry = waiting.filter(step=Step.DRY, shaped_at__lt=before)[:MOST_FORGOTTEN]
     fired = waiting.filter(~Exists(since), step=Step.MEASURE)[:MOST_FORGOTTEN]
     found = Tile.objects.filter(Q(pk__in=dry) | Q(pk__in=fired))
-    return list(found.order_by("pk").values_list("pk", flat=True))
+    return found.order_by("pk").values_list("pk", flat=True)
 
 
 def _as_task(group: _Group, trial: Trial, drawn: _Drawn) -> Task:
@@ -350,15 +379,7 @@ def _mixing(studio: Studio) -> BenchSection:
     """Plans under way, mixes to weigh out, and mixes that no tile was made of."""
     to_weigh, without_tiles = _mixes_to_go_on_with(studio)
     mixes = Mix.objects.in_bulk([*to_weigh[:MOST_OF_A_KIND], *without_tiles[:MOST_OF_A_KIND]])
-    under_way = list(
-        Plan.objects.of(studio)
-        .kept()
-        .annotate(
-            unmixed=Count("mixes", filter=Q(mixes__finished_at=None), distinct=True),
-            unmade=Count("trial__tiles", filter=Q(trial__tiles__step=Step.MAKE), distinct=True),
-        )
-        .filter(Q(unmixed__gt=0) | Q(unmade__gt=0))
-    )
+    under_way: list[Any] = list(_plans_under_way(studio=studio.pk))
     tasks = [
         *(
             Task(
@@ -388,26 +409,53 @@ def _mixing(studio: Studio) -> BenchSection:
     return BenchSection("Mix", tasks, every - len(tasks), reverse("mixing:mixes"))
 
 
+@composed_once(studio=IntegerField())
+def _plans_under_way(studio: Any) -> QuerySet[Plan]:
+    """Plans with mixes that are not finished or tiles that are not made, and how many."""
+    return (
+        Plan.objects.of(studio)
+        .kept()
+        .annotate(
+            unmixed=Count("mixes", filter=Q(mixes__finished_at=None), distinct=True),
+            unmade=Count("trial__tiles", filter=Q(trial__tiles__step=Step.MAKE), distinct=True),
+        )
+        .filter(Q(unmixed__gt=0) | Q(unmade__gt=0))
+    )
+
+
 def _mixes_to_go_on_with(studio: Studio) -> tuple[list[int], list[int]]:
     """The keys of mixes without a plan: those to weigh out, and those no tile was made of."""
-    of_mix = Tile.objects.filter(mix=OuterRef("pk"))
-    mixes = Mix.objects.of(studio).kept().filter(plan=None)
-    mixes = mixes.filter(Q(finished_at=None) | ~Exists(of_mix))
     to_weigh: list[int] = []
     without_tiles: list[int] = []
-    for key, finished_at in mixes.values_list("pk", "finished_at"):
+    rows: Any = _mixes_under_way(studio=studio.pk)
+    for key, finished_at in rows:
         (without_tiles if finished_at else to_weigh).append(key)
     return to_weigh, without_tiles
 
 
+@composed_once(studio=IntegerField())
+def _mixes_under_way(studio: Any) -> QuerySet[Any]:
+    """Mixes without a plan, not finished or not used: (key, finished at)."""
+    of_mix = Tile.objects.filter(mix=OuterRef("pk"))
+    mixes = Mix.objects.of(studio).kept().filter(plan=None)
+    mixes = mixes.filter(Q(finished_at=None) | ~Exists(of_mix))
+    return mixes.values_list("pk", "finished_at")
+
+
 def _trials_with_results(studio: Studio) -> list[Any]:
     """The newest colour trials with something to read, and how much of each was read. One query."""
+    return list(_newest_results(studio=studio.pk))
+
+
+@composed_once(studio=IntegerField())
+def _newest_results(studio: Any) -> QuerySet[Trial]:
+    """The newest colour trials with something to read; ``read`` and ``every`` count their tiles."""
     # By their trial, which is the studio's: SQLite would look through all of the studio's tiles.
     of_trial = Tile.objects.kept().filter(trial=OuterRef("pk"))
     trials = Trial.objects.of(studio).filter(Exists(of_trial.filter(step=Step.READ)), test=None)
     # Found first and counted then: counting before the sort would count every trial there is.
     newest = trials.order_by(F("made_at").desc())[:MOST_OF_A_KIND]
-    return list(
+    return (
         Trial.objects.of(studio)
         .filter(pk__in=newest.values("pk"))
         .annotate(

@@ -2,12 +2,14 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Any
 
-from django.db.models import Count, Exists, OuterRef, Subquery
+from django.db.models import Count, Exists, IntegerField, OuterRef, QuerySet, Subquery
 
 from claycore.colour.notation import Lab
 from claycore.firing.kinds import FiringKind
 from umberpot.firings.models import Firing
+from umberpot.studio.composed_once import composed_once
 from umberpot.studio.models import Studio
 from umberpot.tiles.colours import current_colours
 from umberpot.tiles.columns import LAB_COLUMNS
@@ -48,6 +50,17 @@ def last_opened(studio: Studio) -> Opened | None:
 
     Of a large firing the first pieces by their codes, the ones that were read before the others.
     """
+    rows: list[Any] = list(_latest(studio=studio.pk))
+    if not rows:
+        return None
+    pieces = [OpenedPiece(row.tile, _lab(row)) for row in rows]
+    pieces.sort(key=lambda one: -one.colour.lightness if one.colour else 1.0)
+    return Opened(rows[0].firing, pieces, rows[0].count - len(pieces))
+
+
+@composed_once(studio=IntegerField())
+def _latest(studio: Any) -> QuerySet[Loading]:
+    """What was in the latest firing, with its colours and how many pieces there were."""
     kept = Loading.objects.filter(studio=studio, tile__set_aside_at=None)
     # A kiln that was cut off cold reached no cone, and nothing in it is fired.
     fired = Firing.objects.of(studio).exclude(kind=FiringKind.KILN, cone="")
@@ -58,7 +71,7 @@ def last_opened(studio: Studio) -> Opened | None:
     read = current_colours(studio).filter(
         tile=OuterRef("tile"), firing=OuterRef("firing"), of_bare_half=False
     )
-    rows = list(
+    return (
         # Cut first: colours are looked up piece by piece.
         Loading.objects.filter(pk__in=of_latest.values("pk")[:MOST_SHOWN])
         .select_related("firing", *_CALLED_BY)
@@ -68,11 +81,6 @@ def last_opened(studio: Studio) -> Opened | None:
         )
         .order_by("tile")
     )
-    if not rows:
-        return None
-    pieces = [OpenedPiece(row.tile, _lab(row)) for row in rows]
-    pieces.sort(key=lambda one: -one.colour.lightness if one.colour else 1.0)
-    return Opened(rows[0].firing, pieces, rows[0].count - len(pieces))
 
 
 _CALLED_BY = ("tile__mix", "tile__clay", "tile__stack__body", "tile__trial__test")
