@@ -75,6 +75,7 @@ def which_hour(when: datetime) -> str:
     return f" {when:%Z}" if twice and not skipped else ""
 
 
+TIMED = "A timer is running."
 WAITS_FOR_ITS_CLAY = "First weigh out their clay."
 
 TIMER_MOVED_ON = "This timer is already at its next stage."

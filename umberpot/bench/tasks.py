@@ -225,7 +225,9 @@ class _Waits:
     def summary(self, group: _Group) -> str:
         """Why a group belongs to another day."""
         if group.reason == self.TIMED:
-            return sentences.timed_until(timezone.localtime(self._until[group.trial_pk]))
+            until = self._until.get(group.trial_pk)
+            # A timer may have been started since they were fetched.
+            return sentences.timed_until(timezone.localtime(until)) if until else sentences.TIMED
         if group.reason == self.DRIES:
             shaped_at = group.shaped_at or timezone.now()
             return sentences.drying_until(timezone.localdate(shaped_at + _SHORTEST_DRYING))

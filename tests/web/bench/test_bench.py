@@ -83,6 +83,8 @@ def test_a_running_timer_says_until_when(studio, bars, user):
     start_timer(studio, protocols()["drying"], "Ferry white", 90, bars, uuid.uuid4(), user)
     assert tasks(studio, "Tiles") == []
     assert to_do(studio, timers_of(studio)).later[0].not_today.startswith("Timer runs until ")
+    just_started = to_do(studio, [])
+    assert just_started.later[0].not_today == "A timer is running."
 
 
 def test_one_trial_with_many_more_pieces_than_are_drawn(studio, signed_in, clay):
