@@ -47,7 +47,9 @@ class AbsorptionForm(CalculatorForm[AbsorptionInputs]):
     )
     unit = Choice(choices=mass_units, initial="g")
     scale_step = MeasureField(bounds.STEP, label="Scale reads to")
-    method = Choice(choices=[("", "choose a method"), *soaking.choices()], label="Soaking method")
+    method = Choice(
+        choices=lambda: [("", "choose a method"), *soaking.choices()], label="Soaking method"
+    )
     limit_pct = MeasureField(bounds.LIMIT, required=False, label="Limit to compare with")
 
     def inputs(self) -> AbsorptionInputs:
