@@ -104,7 +104,7 @@ class PlanInputs:
     area_cm2: float | None
 
 
-_SLIP = Column("name", "Slip", 8, is_number=False)
+_SLIP = Column("name", "Name", 8, is_number=False)
 
 
 class SurfacePlanForm(CalculatorForm[PlanInputs]):
