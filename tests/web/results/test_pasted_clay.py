@@ -150,7 +150,7 @@ def test_the_page_shows_what_the_answer_says_and_keeps_what_was_typed():
     assert "6-2:6:100:94.0:88:80:80.800:looked" in page.content.decode()
     assert "Checks for tableware" in words
     assert '<option value="stoneware" selected>' in page.content.decode(), "what was left out"
-    assert "Paste at least one bar." in words_of(Client().get(URL))
+    assert "Enter at least one bar." in words_of(Client().get(URL))
 
 
 def test_a_clays_page_and_pasted_bars_agree(signed_in, tested, studio):
