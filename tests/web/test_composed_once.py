@@ -10,7 +10,7 @@ from django.utils import timezone
 
 from tests.factories import FiringFactory, StudioFactory
 from umberpot.firings.models import Firing
-from umberpot.studio.composed_once import composed_once
+from umberpot.studio.composed_once import Keys, composed_once
 
 pytestmark = pytest.mark.django_db
 
@@ -52,6 +52,19 @@ def test_it_has_the_rows_of_the_query_composed_anew(studios, days):
         with CaptureQueriesContext(connection) as asked:
             assert {one.studio for one in found} == {studio}
         assert not asked, "what is selected with it is there"
+
+
+def test_keys_are_one_value_however_many(studios):
+    of_keys = composed_once(keys=Keys(), studios=Keys())(
+        lambda keys, studios: Firing.objects.filter(pk__in=keys, studio__in=studios).order_by("pk")
+    )
+    every = list(Firing.objects.order_by("pk"))
+    first = {every[0].studio_id}
+    assert list(of_keys(keys=[], studios=first)) == []
+    assert list(of_keys(keys={one.pk for one in every}, studios=first)) == every[:2]
+    assert list(of_keys(keys=[every[3].pk], studios=first)) == []
+    many = range(100_000)  # more than SQLite takes placeholders
+    assert list(of_keys(keys=many, studios=[one.pk for one in studios])) == every
 
 
 def test_values_come_as_what_they_are(studios):

@@ -7,10 +7,12 @@ from datetime import datetime, timedelta
 from typing import Any
 
 from django.contrib.auth.models import User
+from django.db.models import IntegerField, QuerySet
 from django.utils import timezone
 
 from claycore.testing.stages import Protocol
 from umberpot.bench.models import CalendarFeed, Timer
+from umberpot.studio.composed_once import composed_once
 from umberpot.studio.models import Studio
 from umberpot.studio.whole_change import whole_change
 from umberpot.surface.models import SurfacePlan
@@ -58,6 +60,14 @@ def stages_of(protocol: Protocol) -> list[dict[str, Any]]:
 
 WITH_THEIR_PLANS = ("plan__studio", "plan__glaze", "plan__inside_glaze")
 """What timers are fetched with to be held against their plans."""
+
+
+@composed_once(studio=IntegerField())
+def running_timers(studio: Any) -> QuerySet[Timer]:
+    """The timers that are not ended, with what ``left_behind`` looks at."""
+    running = Timer.objects.of(studio).filter(ended_at=None)
+    with_plans = running.select_related("test", *WITH_THEIR_PLANS)
+    return with_plans.prefetch_related("plan__coats")
 
 
 def left_behind(timers: Iterable[Timer]) -> set[int]:

@@ -39,10 +39,11 @@ from umberpot.bench.models import Timer
 from umberpot.kiln.models import LoadedPiece
 from umberpot.kiln.models.logs import LogState
 from umberpot.mixing.models import Mix, Plan
-from umberpot.studio.composed_once import composed_once
+from umberpot.studio.composed_once import Keys, composed_once
 from umberpot.studio.models import Studio
 from umberpot.studio.role_list import Role
 from umberpot.studio.roles import may_open
+from umberpot.tiles.by_keys import tiles_to_draw
 from umberpot.tiles.models import AT_WORK, Loading, Step, Tile, TileQuerySet, Trial
 from umberpot.tiles.progress import TileProgress, progress_to_draw
 
@@ -122,16 +123,13 @@ def to_do(studio: Studio, timers: Sequence[Timer]) -> ToDo:
         if group.kind == (step, reason)
     ][:MOST_LATER]
     results = _trials_with_results(studio)
-    trials = (
-        Trial.objects.of(studio)
-        .select_related("test__clay", "plan")
-        .in_bulk({group.trial_pk for group in (*shown, *later)})
-    )
+    of_groups = _trials_of_groups(trials={group.trial_pk for group in (*shown, *later)})
+    trials: dict[int, Trial] = {trial.pk: trial for trial in of_groups}
     to_fire, read = _to_fire_and_read(studio, [trial.pk for trial in results])
     forgotten = _forgotten(studio)
     in_groups = [key for group in (*shown, *later) for key in group.first]
     of_others = [key for first in (*to_fire.values(), *read.values()) for key in first.keys]
-    tiles = Tile.objects.filter(pk__in={*in_groups, *of_others, *forgotten}).with_looks()
+    tiles = tiles_to_draw(keys={*in_groups, *of_others, *forgotten})
     drawn = {tile.pk: progress_to_draw(tile) for tile in tiles}
     tasks = [_as_task(group, trials[group.trial_pk], drawn) for group in shown]
     sections = [
@@ -146,6 +144,11 @@ def to_do(studio: Studio, timers: Sequence[Timer]) -> ToDo:
         [drawn[key] for key in forgotten],
         not groups and not to_fire,
     )
+
+
+@composed_once(trials=Keys())
+def _trials_of_groups(trials: Any) -> QuerySet[Trial]:
+    return Trial.objects.filter(pk__in=trials).select_related("test__clay", "plan")
 
 
 _AT_THE_BENCH = [step for step in Step if step not in (Step.FIRE, Step.READ)]
@@ -300,12 +303,26 @@ def _to_fire_and_read(
 
     One query.
     """
+    rows: Any = _first_to_fire_and_read(studio=studio.pk, results=results)
+    found: dict[tuple[str, str], list[tuple[int, int]]] = defaultdict(list)
+    for step, of, key, count in rows:
+        found[step, of].append((key, count))
+    first = {kind: _First([key for key, _ in tiles], tiles[0][1]) for kind, tiles in found.items()}
+    return (
+        {cone: one for (step, cone), one in first.items() if step == Step.FIRE},
+        {int(trial): one for (step, trial), one in first.items() if step == Step.READ},
+    )
+
+
+@composed_once(studio=IntegerField(), results=Keys())
+def _first_to_fire_and_read(studio: Any, results: Any) -> QuerySet[Any]:
+    """The first few tiles of each cone and of each trial: (step, cone or trial, key, how many)."""
     to_fire = AT_WORK & Q(step=Step.FIRE)
     of_one = [F("step"), F("of")]
-    rows = (
+    return (
         _at_hand(studio)
         .kept()
-        .filter(to_fire | Q(step=Step.READ, trial__in=list(results)))
+        .filter(to_fire | Q(step=Step.READ, trial__in=results))
         .annotate(
             of=Case(
                 When(step=Step.FIRE, then=F("cone")),
@@ -320,14 +337,6 @@ def _to_fire_and_read(
         .filter(place__lte=MOST_DRAWN)
         .order_by("pk")
         .values_list("step", "of", "pk", "count")
-    )
-    found: dict[tuple[str, str], list[tuple[int, int]]] = defaultdict(list)
-    for step, of, key, count in rows:
-        found[step, of].append((key, count))
-    first = {kind: _First([key for key, _ in tiles], tiles[0][1]) for kind, tiles in found.items()}
-    return (
-        {cone: one for (step, cone), one in first.items() if step == Step.FIRE},
-        {int(trial): one for (step, trial), one in first.items() if step == Step.READ},
     )
 
 

@@ -8,7 +8,7 @@ from django.urls import reverse
 from django.views.decorators.http import require_GET
 
 from umberpot.bench.models import CalendarFeed, Timer
-from umberpot.bench.services import WITH_THEIR_PLANS, left_behind
+from umberpot.bench.services import left_behind, running_timers
 from umberpot.bench.tasks import to_do
 from umberpot.kiln.logs.services import firing_now
 from umberpot.mixing.models import Mix
@@ -28,9 +28,7 @@ def bench(request: StudioRequest) -> HttpResponse:
     """What is to be done now, what is timed, what waits."""
     studio = request.studio
     feed = CalendarFeed.objects.of(studio).filter(revoked_at=None).first()
-    running = Timer.objects.of(studio).filter(ended_at=None)
-    with_plans = running.select_related("test", *WITH_THEIR_PLANS)
-    timers = list(with_plans.prefetch_related("plan__coats"))
+    timers: list[Timer] = list(running_timers(studio=studio.pk))
     found = to_do(studio, timers)
     nothing_yet = found.is_empty and not _is_begun(studio)
     page = render(

@@ -6,6 +6,7 @@ from umberpot.colours.fired import (
     fired_colours,
 )
 from umberpot.studio.models import Studio
+from umberpot.tiles.by_keys import tiles_of_trials, tiles_with_history
 from umberpot.tiles.colours import current_colours
 from umberpot.tiles.models import Tile, Trial
 
@@ -19,7 +20,7 @@ def latest_tiles(studio: Studio) -> list[FiredColour]:
     """The whole tiles that were read last, each after its last firing; the latest first."""
     read = current_colours(studio).filter(of_bare_half=False)
     keys = list(dict.fromkeys(read.order_by("-pk").values_list("tile", flat=True)[:MOST_TILES]))
-    tiles = Tile.objects.of(studio).with_history().in_bulk(keys)
+    tiles = {tile.pk: tile for tile in tiles_with_history(keys=keys)}
     colours = after_the_last_firing(fired_colours(tiles[key] for key in keys))
     return [one for one in colours if not one.of_bare_half]
 
@@ -31,6 +32,6 @@ def latest_trials(studio: Studio) -> list[tuple[Trial, list[FiredColour]]]:
     keys = list(dict.fromkeys(newest))[:MOST_TRIALS]
     trials = Trial.objects.of(studio).in_bulk(keys)
     by_trial: dict[int, list[Tile]] = {key: [] for key in keys}
-    for tile in Tile.objects.of(studio).kept().filter(trial__in=keys).with_history():
+    for tile in tiles_of_trials(trials=keys):
         by_trial[tile.trial_id].append(tile)
     return [(trials[key], after_the_last_firing(fired_colours(by_trial[key]))) for key in keys]

@@ -17,6 +17,7 @@ from umberpot.colours.noise import studio_record
 from umberpot.colours.places import PLACE
 from umberpot.colours.same import same_among
 from umberpot.studio.request import StudioRequest
+from umberpot.tiles.by_keys import tiles_with_history
 from umberpot.tiles.models import Tile
 from umberpot.ui.wall import Joint, Swatch, WallRow
 
@@ -42,7 +43,7 @@ def same_colours(request: StudioRequest) -> HttpResponse:
     studio = request.studio
     latest = Tile.objects.of(studio).kept().filter(mix__isnull=False, colours__superseded_at=None)
     keys = latest.order_by("-pk").values_list("pk", flat=True).distinct()[:MOST_TILES]
-    read = fired_colours(Tile.objects.of(studio).filter(pk__in=list(keys)).with_history())
+    read = fired_colours(tiles_with_history(keys=keys))
     colours = [one for one in after_the_last_firing(read) if one.pcts]
     noise = noise_of([], studio_record(studio).total)
     prices = prices_of(studio, (name for one in colours for name in one.pcts))

@@ -38,6 +38,7 @@ from umberpot.kiln.services import (
 )
 from umberpot.studio.request import StudioRequest, key_in, keys_in, posted, request_key
 from umberpot.studio.roles import for_makers
+from umberpot.tiles.by_keys import tiles_to_draw
 from umberpot.tiles.models import Loading, Step, Tile, TileQuerySet, Trial
 from umberpot.tiles.progress import TileProgress, progress_to_draw
 from umberpot.tiles.readings.damp import damp_among
@@ -158,8 +159,7 @@ def waiting(request: StudioRequest) -> list[Waiting]:
     keys = [key for _, oldest in groups.values() for key in oldest[:most]]
     found = sorted(groups, key=lambda pair: (cones.order(pair[0]), pair[1]))
     drawn: dict[tuple[str, str], list[TileProgress]] = {pair: [] for pair in found}
-    tiles = Tile.objects.of(request.studio).filter(pk__in=keys)
-    for tile in tiles.with_looks().order_by("pk"):
+    for tile in tiles_to_draw(keys=keys):
         drawn[tile.cone, tile.atmosphere].append(progress_to_draw(tile))
     return [Waiting(*pair, groups[pair][0], tiles) for pair, tiles in drawn.items()]
 

@@ -7,13 +7,26 @@ to is in tests/web/test_composed_once.py, and decision 43 says where this is wor
 """
 
 import copy
+import json
 from collections.abc import Callable
 from typing import Any
 
 from django.db import DEFAULT_DB_ALIAS, connections
-from django.db.models import Field, QuerySet
+from django.db.models import Field, JSONField, QuerySet
 from django.db.models.expressions import Expression
 from django.db.models.sql.compiler import SQLCompiler
+
+
+class Keys(JSONField):
+    """The type of a value that is several keys, of any number, for ``__in``.
+
+    SQL has a placeholder for each value of a list; these go as one, which SQLite takes apart.
+    """
+
+    composed_as = "SELECT value FROM json_each(%s)"
+
+    def get_db_prep_value(self, value: Any, connection: Any, prepared: bool = False) -> str:
+        return json.dumps(sorted(value))
 
 
 class Placeholder(Expression):
@@ -24,7 +37,7 @@ class Placeholder(Expression):
         self.name = name
 
     def as_sql(self, compiler: Any, connection: Any) -> Any:
-        return "%s", [self]
+        return getattr(self.output_field, "composed_as", "%s"), [self]
 
 
 class ComposedQuery:

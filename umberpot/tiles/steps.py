@@ -4,6 +4,7 @@ from collections.abc import Iterable
 
 from django.utils import timezone
 
+from umberpot.tiles.by_keys import tiles_with_history
 from umberpot.tiles.models import Tile
 from umberpot.tiles.progress import progress_of
 from umberpot.tiles.signals import tiles_changed
@@ -18,7 +19,7 @@ def note_steps(tiles: Iterable[Tile]) -> None:
     if not given:
         return
     moved = []
-    fresh = list(Tile.objects.filter(pk__in=given).with_history())
+    fresh = list(tiles_with_history(keys=given))
     for tile in fresh:
         before = (tile.step, tile.cone, tile.atmosphere)
         progress = progress_of(tile)

@@ -19,6 +19,7 @@ from umberpot.studio.request import StudioRequest, posted, request_key
 from umberpot.studio.roles import for_makers
 from umberpot.tiles import sentences, services, steps
 from umberpot.tiles.bars import bar_of, made_alike
+from umberpot.tiles.by_keys import tiles_to_draw
 from umberpot.tiles.filters import TilesFilter
 from umberpot.tiles.forms import COLOURS, DryForm, FiredForm, MakeTilesForm, StageForm
 from umberpot.tiles.models import ColourReading, ColourWords, Reading, Step, Tile, Trial
@@ -49,7 +50,7 @@ def tiles(request: StudioRequest) -> HttpResponse:
     page = page_of(request, trials, TRIALS_A_PAGE)
     by_trial: dict[int, list[TileProgress]] = {trial.pk: [] for trial in page}
     shown = wanted.filter(trial__in=by_trial)
-    for tile in shown.first_of_each("trial", most=TILES_DRAWN).with_looks():
+    for tile in tiles_to_draw(keys=shown.first_keys_of_each("trial", most=TILES_DRAWN)):
         by_trial[tile.trial_id].append(progress_to_draw(tile))
     counts = dict(shown.values_list("trial").annotate(Count("pk")).order_by())
     made = Mix.objects.of(request.studio).kept().filter(tiles=None).exclude(finished_at=None)[:12]

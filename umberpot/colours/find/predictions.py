@@ -13,6 +13,7 @@ from claycore.colour.palette import Predicted
 from umberpot.colours.fired import Conditions, FiredColour, fired_colours, labs
 from umberpot.colours.models import Prediction
 from umberpot.studio.models import Studio
+from umberpot.tiles.by_keys import tiles_with_history
 from umberpot.tiles.models import Tile
 
 
@@ -81,8 +82,8 @@ def outcomes(studio: Studio, most: int) -> list[PredictionOutcome]:
             colours__superseded_at=None,
         )
     )
-    keys = list(since.values_list("pk", flat=True).distinct())
-    read = fired_colours(Tile.objects.of(studio).filter(pk__in=keys).with_history())
+    keys = since.values_list("pk", flat=True).distinct()
+    read = fired_colours(tiles_with_history(keys=keys))
     return [PredictionOutcome(one, [tile for tile in read if _is_of(tile, one)]) for one in kept]
 
 

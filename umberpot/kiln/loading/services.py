@@ -31,6 +31,7 @@ from umberpot.kiln.services import RECORDED, fire
 from umberpot.shelf.models import Material
 from umberpot.studio.whole_change import whole_change
 from umberpot.tiles.bars import made_alike
+from umberpot.tiles.by_keys import tiles_with_history
 from umberpot.tiles.columns import PLACE_COLUMNS
 from umberpot.tiles.models import Loading, Step, Tile, TileQuerySet, Trial
 
@@ -359,7 +360,7 @@ def fire_load(load: Load, recorded: Mapping[str, Any], by: User) -> Firing:
     places = {one.tile_id: one.place for one in pieces if one.tile_id and one.place}
     if not places:
         raise NoPlace
-    tiles = list(Tile.objects.filter(pk__in=places).with_history())
+    tiles = list(tiles_with_history(keys=places))
     firing = fire(
         tiles,
         Firing(

@@ -1,11 +1,12 @@
 """Starting a kiln, following what it does, and keeping every reading of it."""
 
 import uuid
+from typing import Any
 
 from django.conf import settings
 from django.contrib.auth.models import User
 from django.db import IntegrityError, transaction
-from django.db.models import OuterRef, Subquery
+from django.db.models import IntegerField, OuterRef, QuerySet, Subquery
 from django.utils import timezone
 
 from claycore.firing.schedules import START_C, curve_of
@@ -19,6 +20,7 @@ from umberpot.kiln.logs.from_csv import ReadLog
 from umberpot.kiln.logs.sentences import in_brief
 from umberpot.kiln.models import FiringLog, Load, LogPoint, Schedule
 from umberpot.kiln.models.logs import MAY_BE_ON, LogState
+from umberpot.studio.composed_once import composed_once
 from umberpot.studio.models import Studio
 from umberpot.studio.whole_change import whole_change
 
@@ -161,10 +163,16 @@ def running() -> list[FiringLog]:
 
 def firing_now(studio: Studio) -> list[tuple[FiringLog, str]]:
     """The studio's firings that run, each with how far it is in one line."""
+    logs: Any = _running_of(studio=studio.pk)
+    return [(log, in_brief(log, log.celsius)) for log in logs]
+
+
+@composed_once(studio=IntegerField())
+def _running_of(studio: Any) -> QuerySet[FiringLog]:
+    """The logs that run, each with the temperature it read last."""
     latest = LogPoint.objects.filter(log=OuterRef("pk")).order_by("-seconds").values("celsius")
     logs = FiringLog.objects.of(studio).filter(state=LogState.RUNNING)
-    found = logs.select_related("load__kiln").annotate(celsius=Subquery(latest[:1]))
-    return [(log, in_brief(log, log.celsius)) for log in found]
+    return logs.select_related("load__kiln").annotate(celsius=Subquery(latest[:1]))
 
 
 @whole_change()

@@ -20,6 +20,7 @@ from umberpot.kiln.opening.forms import (
 from umberpot.kiln.opening.likenesses import Likenesses, likenesses
 from umberpot.kiln.outcomes.services import Mishap
 from umberpot.studio.models import Studio
+from umberpot.tiles.by_keys import tiles_with_history
 from umberpot.tiles.models import BARE_HALF, Loading, Tile
 from umberpot.tiles.progress import TileProgress, halves_differ, progress_of
 
@@ -86,7 +87,7 @@ def pieces_of(firing: Firing) -> QuerySet[Loading]:
 def cards_of(studio: Studio, firing: Firing, loadings: Sequence[Loading]) -> list[ShelfOfCards]:
     """The cards of some pieces of a firing, shelf by shelf; the queries do not grow with them."""
     keys = [loading.tile_id for loading in loadings]
-    tiles = {one.pk: one for one in Tile.objects.of(studio).filter(pk__in=keys).with_history()}
+    tiles = {one.pk: one for one in tiles_with_history(keys=keys)}
     beside = likenesses(studio, firing, tiles.values())
     shelves = []
     for title, stood in groupby(loadings, lambda one: one.where or SHELF_NOT_NOTED):

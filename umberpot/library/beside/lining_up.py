@@ -8,6 +8,7 @@ from claycore.colour.difference import ciede2000, in_words
 from claycore.measure.formatting import percentage
 from umberpot.colours.fired import FiredColour, after_the_last_firing, fired_colours
 from umberpot.firings.models import Firing
+from umberpot.tiles.by_keys import tiles_of_trials
 from umberpot.tiles.models import Tile, Trial
 from umberpot.ui.wall import Swatch, SwatchKind, WallRow
 
@@ -91,7 +92,7 @@ class Wall:
 def beside(trials: Sequence[Trial], way: str) -> Wall:
     """The trials lined up one way. Fetches the tiles of all at once, and their firings."""
     of_trial: dict[int, list[Tile]] = {trial.pk: [] for trial in trials}
-    for tile in Tile.objects.filter(trial__in=trials).kept().with_history():
+    for tile in tiles_of_trials(trials=of_trial):
         of_trial[tile.trial_id].append(tile)
     colours = {trial: after_the_last_firing(fired_colours(of_trial[trial.pk])) for trial in trials}
     rows = [row for trial, found in colours.items() for row in _rows(trial, found, way)]

@@ -21,6 +21,7 @@ from umberpot.library.search.typed import LONGEST_TEXT
 from umberpot.mixing.models import Mix
 from umberpot.results.trials.results import tile_result
 from umberpot.shelf.models import Material
+from umberpot.tiles.by_keys import tiles_with_history
 from umberpot.tiles.models import ColourReading, Loading, Tile
 from umberpot.tiles.progress import progress_of
 from umberpot.ui.fields.measures import Choice, MeasureField
@@ -131,7 +132,7 @@ def _verdicts(tiles: Sequence[Tile]) -> dict[int, AgainstLimit]:
     studio = tiles[0].studio
     records, limits = spread_records(studio), {}
     found: dict[int, AgainstLimit] = {}
-    rows = Tile.objects.filter(pk__in=[tile.pk for tile in tiles]).with_history()
+    rows = tiles_with_history(keys=[tile.pk for tile in tiles])
     for tile in rows:
         judged_as = (tile.trial.ware, tile.trial.school)
         if judged_as not in limits:

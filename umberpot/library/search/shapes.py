@@ -16,6 +16,7 @@ from umberpot.library.search.kind import FoundRow
 from umberpot.library.search.query import OfKind, SearchAnswer
 from umberpot.mixing.models import Mix
 from umberpot.shelf.models import Material
+from umberpot.tiles.by_keys import tiles_with_history
 from umberpot.tiles.fired_looks import FiredLook, note_mixes, note_stains
 from umberpot.tiles.models import Tile
 from umberpot.tiles.plain_colours import plain_colours
@@ -60,7 +61,7 @@ def _drawn(kind: OfKind) -> list[tuple[FoundRow, Any]]:
 
 
 def _tiles(tiles: Sequence[Tile]) -> Mapping[int, TileProgress]:
-    rows = Tile.objects.filter(pk__in=[tile.pk for tile in tiles]).with_history()
+    rows = tiles_with_history(keys=[tile.pk for tile in tiles])
     return {tile.pk: progress_of(tile) for tile in rows}
 
 

@@ -16,6 +16,7 @@ from umberpot.mixing.calculators.campaign import CampaignView
 from umberpot.mixing.calculators.grid import GridView
 from umberpot.mixing.models import Plan
 from umberpot.results.trials.results import Replicates, TileResult
+from umberpot.tiles.by_keys import tiles_of_trials
 from umberpot.tiles.models import NOT_NAMED, UNGLAZED, Tile, Trial
 
 Place = tuple[Hashable, Hashable]
@@ -124,7 +125,7 @@ class ResultGrid:
 
 def tiles_of_grid(trial: Trial) -> Iterable[Tile]:
     """The trial's tiles, and those made before that fill cells of its grid. At most two queries."""
-    own = trial.tiles.kept().with_history()
+    own = tiles_of_trials(trials=[trial.pk])
     if not (trial.plan and trial.plan.have):
         return list(own)
     codes = trial.plan.have.values()

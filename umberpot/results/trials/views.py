@@ -35,6 +35,7 @@ from umberpot.results.trials.campaigns import (
 from umberpot.results.trials.grids import SHOWN_AS, GridShows, result_grids, tiles_of_grid
 from umberpot.results.trials.shelves import shelves_said
 from umberpot.studio.request import StudioRequest, posted
+from umberpot.tiles.by_keys import tiles_of_trials
 from umberpot.tiles.colours import current_colours
 from umberpot.tiles.models import Tile, Trial
 from umberpot.tiles.progress import progress_of
@@ -74,7 +75,7 @@ def trials(request: StudioRequest) -> HttpResponse:
     page = page_of(request, with_colours, TRIALS_A_PAGE)
     by_trial: dict[Trial, list] = {trial: [] for trial in page}
     keys = {trial.pk: trial for trial in by_trial}
-    for tile in tiles.filter(trial__in=keys).with_history():
+    for tile in tiles_of_trials(trials=keys):
         by_trial[keys[tile.trial_id]].append(progress_of(tile))
     rows = []
     records = spread_records(request.studio)
