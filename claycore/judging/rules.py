@@ -261,16 +261,21 @@ def _no_slumping(evidence: Evidence, limits: Limits) -> RuleFinding:
     spoilt = _spoilt(evidence, evidence.range.slumps, "slumping")
     if spoilt:
         return spoilt
-    if at.pyroplastic_index:
-        index = RESULTS["pyroplastic_index"].of(at)
-        stands = plain(limits.bending.stands)
-        return RuleFinding(
-            firing_range.index_words(index) if index else "",
-            f"at most {stands} {firing_range.INDEX_UNIT}",
-            Outcome.PASSES,
-            limits.credit("index_stands"),
-        )
+    index = RESULTS["pyroplastic_index"].of(at)
+    if index:
+        return _stands(index, limits)
     return _looked_for(0, at.looked, "slumps", "sound")
+
+
+def _stands(index: Estimate, limits: Limits) -> RuleFinding:
+    """By the bend bar alone: at most what stands, and for sure not what slumps."""
+    stands, slumps = plain(limits.bending.stands), plain(limits.bending.slumps)
+    return RuleFinding(
+        firing_range.index_words(index),
+        f"at most {stands} {firing_range.INDEX_UNIT}; its ± may reach {slumps}",
+        Outcome.PASSES if index.high <= limits.bending.slumps else Outcome.NOT_DECIDED,
+        limits.credit("index_stands"),
+    )
 
 
 def _spoilt(evidence: Evidence, spoiling: Spoiling, what: str) -> RuleFinding | None:

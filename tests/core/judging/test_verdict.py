@@ -17,7 +17,7 @@ from claycore.judging.purposes import PURPOSES, Purpose
 from claycore.measure.uncertainty import Estimate
 from claycore.testing.field_notes import FieldNotes, layer_shares, readings, yield_of
 from claycore.testing.results import clay_results
-from tests.core.testing.making_bars import bar, fired, run
+from tests.core.testing.making_bars import bar, fired, mm, run
 
 GOOD = (("04", 7, 11), ("1", 9, 6), ("6", 12, 1.0), ("10", 12.2, 0.6))
 STRICT = usual_limits("stoneware", "strict")
@@ -57,6 +57,23 @@ def test_nobody_looked_is_not_a_pass():
         assert outcome(unseen, code) == Outcome.NOT_MEASURED
         assert outcome(seen, code) == Outcome.PASSES
     assert outcome(seen, "cracks") == Outcome.NOT_MEASURED, "looked at fired, not when dry"
+
+
+@pytest.mark.parametrize(
+    ("sag", "step", "expected"),
+    [
+        (1.5, 0.1, Outcome.PASSES),
+        (1.5, 20.0, Outcome.NOT_DECIDED),  # guessed: the ± of 2.3 reaches past what slumps
+        (3.6, 0.1, Outcome.NOT_DECIDED),
+        (10.0, 0.1, Outcome.FAILS),
+    ],
+)
+def test_the_bend_bar_stands_for_sure_or_not(sag, step, expected):
+    """Sag in mm of a bar 10 mm thick over 90 mm, read on a ruler of that step. Common practice."""
+    bent = replace(fired("6", 12, 1.0), sag=mm(sag, step), thickness=mm(10))
+    found = clay_results([bar("B1", bent, span=mm(90))])
+    judged = Evidence(found, firing_range(found.cones, 1.5), "6", FINE)
+    assert outcome(cv.verdict(judged, STRICT, "tableware"), "no_slumping") == expected
 
 
 @pytest.mark.parametrize("fault", ["cracked", "broken", "warped", "stuck", "crumbles"])

@@ -48,6 +48,16 @@ CASES = {
         "Firing range",
         "Cone 6 to 8 of the cones tested; nothing hotter was tested.",
     ),
+    "range, in doubt at its end": (
+        (("1", 9, 6), ("6", 12, 1.0), ("8", 12.2, 0.8, ("glassy",))),
+        "Firing range",
+        "Cone 6 of the cones tested; cone 8 too, unless the clay starts to slump there.",
+    ),
+    "range, all in doubt": (
+        (("1", 9, 6), ("6", 12, 1.0, ("glassy",)), ("8", 11.9, 0.8)),
+        "Firing range",
+        "Cone 6 to 8, unless the clay starts to slump there.",
+    ),
     "no range": ((("6", 5, 14),), "Firing range", "No tested cone is certainly in the range."),
     "odd": (
         (("04", 8, 5), ("6", 9, 8)),

@@ -140,10 +140,26 @@ def _spoiling(spoiling: Spoiling, fault: str, doubt: str, unseen: Sequence[str])
 def _range(found: FiringRange) -> str:
     if not found.best:
         return "No tested cone is certainly in the range."
-    first, last = found.best[0], found.best[-1]
-    tested = f"cone {first}" if first == last else f"cone {first} to {last}"
-    more = "; nothing hotter was tested." if found.open_above else "."
-    return f"{tested.capitalize()} of the cones tested{more}"
+    doubts = [
+        (cones.order(spoiling.cone), verb)
+        for verb, spoiling in (("bloat", found.bloats), ("slump", found.slumps))
+        if spoiling.outcome == firing_range.Sureness.PERHAPS and spoiling.cone
+    ]
+    doubted_from = min((order for order, _ in doubts), default=len(cones.CONES))
+    good = [cone for cone in found.best if cones.order(cone) < doubted_from]
+    doubted = found.best[len(good) :]
+    if not doubted:
+        hotter = "; nothing hotter was tested." if found.open_above else "."
+        return f"{_from_to(good).capitalize()} of the cones tested{hotter}"
+    verbs = " or ".join(verb for order, verb in doubts if order <= cones.order(doubted[-1]))
+    unless = f"unless the clay starts to {verbs} there."
+    if not good:
+        return f"{_from_to(doubted).capitalize()}, {unless}"
+    return f"{_from_to(good).capitalize()} of the cones tested; {_from_to(doubted)} too, {unless}"
+
+
+def _from_to(tested: Sequence[str]) -> str:
+    return f"cone {tested[0]}" if len(tested) == 1 else f"cone {tested[0]} to {tested[-1]}"
 
 
 def verdict_moved(move: VerdictMove) -> str:
