@@ -6,7 +6,7 @@ from enum import StrEnum
 
 from claycore.judging.evidence import Evidence
 from claycore.judging.limits import Limits
-from claycore.judging.outcomes import Outcome
+from claycore.judging.outcomes import Outcome, at_most
 from claycore.judging.purposes import PURPOSES, Purpose
 from claycore.judging.rules import RULES, Rule, RuleFinding
 from claycore.measure.formatting import listed, plain
@@ -158,7 +158,7 @@ def _overall(
             f" At this point most potters use it as slip or colourant.{_slip_warning(found)}",
         )
     if failing:
-        why = _MATURES_BY_THE_STRICT if _is_mature_by_the_loose(failing, found) else ""
+        why = _MATURES_BY_THE_STRICT if _is_mature_by_the_loose(failing, evidence, limits) else ""
         only = " only" if _points(failing) == 1 else ""
         return Overall.MEND, f"For {for_purpose} it fails{only} on {topics}.{why}"
     if not evidence.is_fired:
@@ -264,11 +264,13 @@ _MATURES_BY_THE_STRICT = (
 )
 
 
-def _is_mature_by_the_loose(failing: Sequence[CheckedRule], found: Sequence[CheckedRule]) -> bool:
-    """Whether maturing alone fails, and absorption does not: then the two need a word."""
-    absorption = next((line for line in found if line.code == "absorption"), None)
-    alone = [line.code for line in failing] == ["matures"]
-    return alone and absorption is not None and not absorption.fails
+def _is_mature_by_the_loose(
+    failing: Sequence[CheckedRule], evidence: Evidence, limits: Limits
+) -> bool:
+    """Whether maturing alone fails and absorption is within its limit: the two need a word."""
+    absorbed = evidence.at.absorption if evidence.at else None
+    is_within = at_most(absorbed, limits.absorption.high_pct) == Outcome.PASSES
+    return is_within and [line.code for line in failing] == ["matures"]
 
 
 _WOULD = {Outcome.PASSES: "pass", Outcome.FAILS: "fail"}

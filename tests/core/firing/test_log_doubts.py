@@ -138,7 +138,8 @@ def test_a_thinned_log_has_the_gaps_it_is_told_of():
     assert examine(points, gaps=()).can_tell
     gap = examine(points, gaps=[(9.0, 11.5)])
     assert (gap.can_tell, gap.doubts) == (False, (LogDoubt.GAP,))
-    assert examine(points, gaps=[(2.0, 4.0)]).can_tell
+    assert examine(points, gaps=[(2.0, 4.0)]).can_tell, "far from the peak"
+    assert examine(points, gaps=[(11.0, 11.5)]).can_tell, "half an hour"
 
 
 def test_a_plan_typed_as_a_few_points_has_no_gaps():

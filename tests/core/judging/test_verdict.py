@@ -76,6 +76,15 @@ def test_the_bend_bar_stands_for_sure_or_not(sag, step, expected):
     assert outcome(cv.verdict(judged, STRICT, "tableware"), "no_slumping") == expected
 
 
+@pytest.mark.parametrize(("absorbed", "is_within"), [(4.0, True), (5.9, False), (7.0, False)])
+def test_mature_by_the_loose_limit_alone_gets_a_word_where_it_is(absorbed, is_within):
+    """5.9 % may lie on either side of 6 %: it is not said to be within it."""
+    found = cv.verdict(evidence(("6", 10, absorbed, ["looked"]), limits=LOOSE), LOOSE, "tableware")
+    assert found.overall == cv.Overall.MEND
+    assert outcome(found, "matures") == Outcome.FAILS
+    assert ("within the loose limit" in found.reason) == is_within
+
+
 @pytest.mark.parametrize("fault", ["cracked", "broken", "warped", "stuck", "crumbles"])
 @pytest.mark.parametrize("purpose", ["tableware", "slab", "sculpture", "throwing"])
 def test_what_was_seen_after_the_firing_counts(fault, purpose):

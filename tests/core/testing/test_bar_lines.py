@@ -3,7 +3,7 @@
 import pytest
 
 from claycore.measure.errors import Inconsistent
-from claycore.testing.bar_lines import BarLine, bars_of
+from claycore.testing.bar_lines import BarLine, SagLine, bars_of
 from claycore.testing.results import clay_results
 
 
@@ -30,6 +30,20 @@ def test_a_bar_that_was_only_soaked_has_no_shrinkage():
     found = clay_results(bars_of([BarLine("B1", "6", mass_g=80, soaked_g=82)], "vacuum", 0.5, 0.1))
     assert found.at("6").absorption.value == pytest.approx(2.5)
     assert found.at("6").total is found.drying is None
+
+
+def test_a_sag_belongs_to_its_bar_and_cone_whether_or_not_a_line_tells_of_them():
+    """Common practice: the bend bar is often a bar of its own, of which nothing else is read."""
+    lines = [BarLine("B1", "6", 100, 94, 88, 80, 81.2)]
+    sags = [
+        SagLine("B1", "6", 2, 90, 10),
+        SagLine("B1", "8", 4, 90, 10),
+        SagLine("B9", "6", 3, 90, 9),
+    ]
+    first, alone = bars_of(lines, "boil_2h", 0.5, 0.1, sags)
+    assert [(fired.cone, fired.sag.value) for fired in first.firings] == [("6", 2), ("8", 4)]
+    assert [fired.length is None for fired in first.firings] == [False, True]
+    assert (alone.code, alone.firings[0].sag.value, alone.span.value) == ("B9", 3, 90)
 
 
 @pytest.mark.parametrize(
