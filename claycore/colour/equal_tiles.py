@@ -12,8 +12,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 from itertools import combinations, compress
-
-import numpy as np
+from statistics import fmean
 
 from claycore.colour.difference import SAME_UNLESS_TOUCHING, ciede2000, ciede2000_of
 from claycore.colour.doubt import difference_variance
@@ -98,8 +97,7 @@ def mean_colour(tiles: Sequence[Lab]) -> Lab:
 
     Source: arithmetic.
     """
-    lightness, a, b = np.mean([tile.values for tile in tiles], axis=0)
-    return Lab(float(lightness), float(a), float(b))
+    return Lab(*map(fmean, zip(*(tile.values for tile in tiles), strict=True)))
 
 
 def record_of(tiles: Sequence[Lab]) -> Record:

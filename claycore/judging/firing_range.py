@@ -135,7 +135,7 @@ def curve(
     temperatures = np.unique(
         np.concatenate([np.linspace(a, b, steps + 1) for a, b in pairwise(at)])
     )
-    return [(float(t), float(line(t))) for t in temperatures]
+    return list(zip(temperatures.tolist(), line(temperatures).tolist(), strict=True))
 
 
 @dataclass(frozen=True)
