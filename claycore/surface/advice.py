@@ -176,10 +176,10 @@ def thin_enough(stack: CoatStack) -> Iterator[Advice]:
     reason = "Thick slip chips at the edge of a line."
     thick = [n for n, coat in enumerate(stack.coats) if coat.thickness_mm > MOST_TO_SCRATCH_MM]
     for place in thick:
-        said = f"{plain(stack.coats[place].thickness_mm, 1)} mm in one wet coat is too thick."
+        said = f"{plain(stack.coats[place].thickness_mm)} mm in one wet coat is too thick."
         yield Advice(RuleCode.THIN_ENOUGH, place, False, said, reason)
     if stack.coats and not thick:
-        total = plain(sum(coat.coats * coat.thickness_mm for coat in stack.coats), 1)
+        total = plain(sum(coat.coats * coat.thickness_mm for coat in stack.coats))
         said = f"{total} mm wet in total, never wet at once: scratches cleanly."
         yield Advice(RuleCode.THIN_ENOUGH, len(stack.coats) - 1, True, said, reason)
 
