@@ -53,7 +53,8 @@ class SeriesReading:
 
     ``perhaps_pct`` is a lower percentage that may be enough already, None where there is none;
     ``spread`` how far the palest lies from the tile furthest from it, CIEDE2000; ``disagree`` the
-    percentages whose equal tiles do not agree.
+    percentages whose equal tiles do not agree; ``rests_on`` the comparisons that ``reason`` is
+    about.
     """
 
     outcome: SeriesOutcome
@@ -63,6 +64,7 @@ class SeriesReading:
     spread: float
     noise: Noise
     disagree: tuple[float, ...]
+    rests_on: tuple[SeriesStep, ...]
     reason: str
 
 
@@ -92,18 +94,19 @@ def read_series(
     doubtful = tuple(pct for pct in pcts if disagree(tiles[pct], noise))
     enough = next((p for p, after in beyond.items() if _all(after, Visible.SAME)), None)
     perhaps = next((p for p, after in beyond.items() if not _any(after, Visible.DIFFERENT)), None)
-    rests_on = [pct for pct in doubtful if enough is not None and pct >= enough]
-    if rests_on:
+    undermined = [pct for pct in doubtful if enough is not None and pct >= enough]
+    if undermined:
         # A mean of tiles that are not alike is no colour, and nothing is as strong as it.
         enough, perhaps = None, enough
     if len(pcts) == 1:
         outcome = SeriesOutcome.ONE_STRENGTH
-    elif rests_on:
+    elif undermined:
         outcome = SeriesOutcome.NOT_DECIDED
     elif enough is not None:
         outcome = SeriesOutcome.ENOUGH
     else:
         outcome = SeriesOutcome.NOT_REACHED if perhaps is None else SeriesOutcome.NOT_DECIDED
+    rests_on = () if undermined else _deciding(outcome, pcts, enough, perhaps, beyond)
     return SeriesReading(
         outcome=outcome,
         enough_pct=enough,
@@ -112,9 +115,10 @@ def read_series(
         spread=_spread(tiles, pcts, noise),
         noise=noise,
         disagree=doubtful,
-        reason=_do_not_agree(rests_on)
-        if rests_on
-        else _reason(outcome, pcts, enough, perhaps, beyond),
+        rests_on=rests_on,
+        reason=_do_not_agree(undermined)
+        if undermined
+        else _reason(outcome, rests_on, enough, perhaps),
     )
 
 
@@ -133,12 +137,29 @@ def _spread(tiles: Mapping[float, Sequence[Lab]], pcts: Sequence[float], noise: 
     return max(apart(palest, tiles[pct], noise).delta_e for pct in coloured)
 
 
-def _reason(
+def _deciding(
     outcome: SeriesOutcome,
     pcts: Sequence[float],
     enough: float | None,
     perhaps: float | None,
     beyond: Mapping[float, Sequence[SeriesStep]],
+) -> tuple[SeriesStep, ...]:
+    """The comparisons that an outcome rests on; the one that keeps it open, where it is open."""
+    if outcome is SeriesOutcome.ONE_STRENGTH:
+        return ()
+    if enough is not None:
+        return tuple(beyond[enough])
+    if outcome is SeriesOutcome.NOT_REACHED:
+        return (beyond[pcts[-2]][-1],)
+    open_steps = [s for s in beyond[perhaps or 0.0] if s.apart.visible is Visible.NOT_DECIDED]
+    return (max(open_steps, key=lambda step: step.apart.delta_e),)
+
+
+def _reason(
+    outcome: SeriesOutcome,
+    rests_on: Sequence[SeriesStep],
+    enough: float | None,
+    perhaps: float | None,
 ) -> str:
     if outcome is SeriesOutcome.ONE_STRENGTH:
         return "One strength only: make a second tile to see whether it gets stronger."
@@ -146,24 +167,22 @@ def _reason(
         also = ""
         if perhaps is not None and perhaps < enough:
             also = f" {percentage(perhaps)} % may already be enough."
-        return f"{_looks_the_same(enough, beyond[enough])}{also}"
+        return f"{_looks_the_same(enough, rests_on)}{also}"
+    (last,) = rests_on
     if outcome is SeriesOutcome.NOT_REACHED:
-        last = beyond[pcts[-2]][-1]
         return (
             f"{percentage(last.to_pct)} % still looks different from {percentage(last.from_pct)} %"
             f" (ΔE {_shown(last)}). Test a stronger tile to see where it levels off."
         )
-    open_steps = [s for s in beyond[perhaps or 0.0] if s.apart.visible is Visible.NOT_DECIDED]
-    worst = max(open_steps, key=lambda step: step.apart.delta_e)
-    more = worst.apart.would_decide
+    more = last.apart.would_decide
     ask = (
         f"Make {more} tiles of each to settle it." if more else "It is at the limit of what shows."
     )
-    if worst.apart.reading_keeps_open:
+    if last.apart.reading_keeps_open:
         ask = "One photograph of both would settle it."
     return (
-        f"{percentage(worst.to_pct)} % may or may not look different from"
-        f" {percentage(worst.from_pct)} % (ΔE {_shown(worst)}). {ask}"
+        f"{percentage(last.to_pct)} % may or may not look different from"
+        f" {percentage(last.from_pct)} % (ΔE {_shown(last)}). {ask}"
     )
 
 

@@ -1,5 +1,7 @@
 """Tiles of different stains or strengths that are the same to the eye."""
 
+import math
+from collections import Counter, defaultdict
 from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
@@ -23,13 +25,16 @@ from claycore.colour.notation import Lab
 class ColouredTiles:
     """Equal fired tiles: what they are called, and what colours them.
 
-    ``cost_per_kg`` is what that costs per kg of dry clay, None where a price is missing.
+    ``cost_per_kg`` is what that costs per kg of dry clay, None where a price is missing; ``codes``
+    are scratched on them, ``firings`` the keys of those they came out of, where they are known.
     """
 
     name: str
     colourants: frozenset[str]
     tiles: Sequence[Lab]
     cost_per_kg: float | None = None
+    codes: Sequence[str] = ()
+    firings: frozenset[int] = frozenset()
 
 
 @dataclass(frozen=True)
@@ -53,6 +58,45 @@ class Twins:
         """What taking the cheaper one saves per kg of dry clay; 0 where that is not known."""
         a, b = self.one.cost_per_kg, self.other.cost_per_kg
         return 0.0 if a is None or b is None else abs(a - b)
+
+    @property
+    def shared_a_firing(self) -> bool:
+        """Whether some of both came out of one firing: no firing can be why they look the same."""
+        return bool(self.one.firings & self.other.firings)
+
+
+@dataclass(frozen=True)
+class Match:
+    """Two that look the same, by name: the comparison of their tiles that shows it best.
+
+    Tiles of one name may be of several mixes, each compared on its own: ``same`` of the
+    ``compared`` pairs of mixes surely look the same.
+    """
+
+    best: Twins
+    same: int
+    compared: int
+
+
+def matches(coloured: Sequence[ColouredTiles], noise: Noise) -> list[Match]:
+    """The same pairs as :func:`twins`, each two names once; those nearest first.
+
+    Tiles that shared a firing show it best, whatever others there are. Source: as ``twins``;
+    common practice.
+    """
+    by_names: dict[frozenset[str], list[Twins]] = defaultdict(list)
+    for pair in twins(coloured, noise):
+        by_names[frozenset((pair.one.name, pair.other.name))].append(pair)
+    mixes = Counter(one.name for one in coloured)
+    found = [
+        Match(_best(pairs), len(pairs), math.prod(mixes[name] for name in names))
+        for names, pairs in by_names.items()
+    ]
+    return sorted(found, key=lambda match: match.best.apart.delta_e)
+
+
+def _best(pairs: Sequence[Twins]) -> Twins:
+    return min(pairs, key=lambda pair: (not pair.shared_a_firing, pair.apart.delta_e))
 
 
 def twins(coloured: Sequence[ColouredTiles], noise: Noise) -> list[Twins]:

@@ -1,7 +1,7 @@
 """The fired colours of tiles: one row for each tile and firing whose colour stands."""
 
 from collections import defaultdict
-from collections.abc import Callable, Hashable, Iterable, Mapping
+from collections.abc import Callable, Hashable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import TypeVar
 
@@ -9,6 +9,7 @@ from django.db.models import OuterRef, QuerySet, Subquery
 from django.urls import reverse
 
 from claycore.colour.notation import Lab
+from claycore.colour.series import SeriesStep
 from claycore.firing import cones
 from claycore.firing.kinds import FiringKind
 from claycore.materials.names import in_a_sentence
@@ -231,6 +232,17 @@ def grouped(colours: Iterable[Row], key: Callable[[Row], Key]) -> dict[Key, list
 def equal_sets(colours: Iterable[FiredColour]) -> list[list[FiredColour]]:
     """Colours of tiles that should be alike: of one mix, fired alike, glazed alike."""
     return list(grouped(colours, lambda one: (one.recipe, one.conditions)).values())
+
+
+def fired_apart(
+    by_strength: Mapping[float, Sequence[FiredColour]], compared: Iterable[SeriesStep]
+) -> list[SeriesStep]:
+    """The compared strengths that no firing holds both of.
+
+    Part of how far they lie apart may be how their firings differ.
+    """
+    firings = {pct: {one.firing for one in tiles} for pct, tiles in by_strength.items()}
+    return [step for step in compared if not firings[step.from_pct] & firings[step.to_pct]]
 
 
 def labs(colours: Iterable[FiredColour]) -> list[Lab]:

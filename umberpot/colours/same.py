@@ -4,7 +4,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from claycore.colour.equal_tiles import Noise
-from claycore.colour.twins import ColouredTiles, Twins, twins
+from claycore.colour.twins import ColouredTiles, Match, matches
 from umberpot.colours.costs import Prices, cost_per_kg
 from umberpot.colours.fired import (
     Conditions,
@@ -20,20 +20,26 @@ class SameColour:
     """Two stains that look the same, and under which conditions."""
 
     conditions: Conditions
-    pair: Twins
+    match: Match
 
 
 def same_among(colours: Iterable[FiredColour], noise: Noise, prices: Prices) -> list[SameColour]:
-    """The pairs of different stains that surely look the same under equal conditions."""
+    """The pairs of different stains that surely look the same under equal conditions, each once."""
     coloured = [one for one in colours if one.pcts]
     return [
-        SameColour(conditions, pair)
+        SameColour(conditions, match)
         for conditions, tiles in grouped(coloured, lambda one: one.conditions).items()
-        for pair in twins([_coloured(alike, prices) for alike in equal_sets(tiles)], noise)
+        for match in matches([_coloured(alike, prices) for alike in equal_sets(tiles)], noise)
     ]
 
 
 def _coloured(alike: list[FiredColour], prices: Prices) -> ColouredTiles:
     first = alike[0]
-    cost = cost_per_kg(first.pcts, prices)
-    return ColouredTiles(first.title, frozenset(first.pcts), labs(alike), cost)
+    return ColouredTiles(
+        first.title,
+        frozenset(first.pcts),
+        labs(alike),
+        cost_per_kg(first.pcts, prices),
+        [one.label for one in alike],
+        frozenset(one.firing for one in alike),
+    )

@@ -6,9 +6,9 @@ from dataclasses import dataclass
 from claycore.colour.changes import ColourChange, ColourEffect
 from claycore.colour.equal_tiles import ColourDifference, Disagreement, Visible
 from claycore.colour.naming import NameFit
-from claycore.colour.series import SeriesReading
+from claycore.colour.series import SeriesReading, SeriesStep
 from claycore.colour.shelf_shift import ShelfShift
-from claycore.colour.twins import Twins
+from claycore.colour.twins import Match, Twins
 from claycore.measure.formatting import counted, listed, percentage
 from umberpot.colours.fired import Conditions, FiredColour
 
@@ -36,6 +36,14 @@ def series(colourant: str, conditions: Conditions, reading: SeriesReading, saves
     saving = f" Stopping there saves {saves} per kg of dry clay." if saves else ""
     reason = f"{reading.reason[0].lower()}{reading.reason[1:]}"
     return f"{colourant} in {conditions.words}: {reason}{saving}"
+
+
+def fired_apart(steps: Sequence[SeriesStep]) -> str:
+    """Compared strengths that came from different firings; '' where none did."""
+    if not steps:
+        return ""
+    which = "; ".join(f"{percentage(s.from_pct)} and {percentage(s.to_pct)} %" for s in steps)
+    return f"{which} came from different firings, which may differ too."
 
 
 def amount(money: float, currency: str) -> str:
@@ -114,11 +122,21 @@ def after_firing(before: FiredColour, after: FiredColour, found: ColourChange) -
 def twins(pair: Twins, currency: str) -> str:
     """Two stains that look the same, and which costs less."""
     figure = f"ΔE {pair.apart.delta_e:.1f} ± {pair.apart.u95:.1f}"
-    said = f"{pair.one.name} and {pair.other.name} look the same ({figure})."
+    firings = "" if pair.shared_a_firing else ", in different firings"
+    said = f"{pair.one.name} and {pair.other.name} look the same ({figure}{firings})."
     if pair.cheaper is None:
         return said
     less = amount(pair.saves_per_kg, currency)
     return f"{said} {pair.cheaper.name} costs {less} less per kg of dry clay."
+
+
+def comparisons(match: Match) -> str:
+    """In how many comparisons of their tiles two stains look the same; '' where there is one."""
+    if match.compared == 1:
+        return ""
+    if match.same == match.compared:
+        return f"The same in all {match.compared} comparisons of their tiles."
+    return f"Certainly the same in {match.same} of {match.compared} comparisons of their tiles."
 
 
 def name_does_not_fit(colourant: str, conditions: Conditions, found: NameFit) -> str:

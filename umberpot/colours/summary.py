@@ -20,6 +20,7 @@ from umberpot.colours.fired import (
     FiredColour,
     after_the_last_firing,
     equal_sets,
+    fired_apart,
     grouped,
     labs,
 )
@@ -43,7 +44,9 @@ class StrengthSeries:
 
     @property
     def sentence(self) -> str:
-        return sentences.series(self.colourant, self.conditions, self.reading, self.saves)
+        said = sentences.series(self.colourant, self.conditions, self.reading, self.saves)
+        apart = sentences.fired_apart(fired_apart(self.tiles, self.reading.rests_on))
+        return f"{said} {apart}".rstrip()
 
 
 @dataclass(frozen=True)
@@ -96,7 +99,7 @@ def colours_summary(
         *_glaze(sound, noise, faded),
         *_glazes(sound, noise),
         *_firings(doubted.without_any(colours), noise, faded),
-        *(sentences.twins(found.pair, studio.currency) for found in same[:MOST_TWINS]),
+        *(sentences.twins(found.match.best, studio.currency) for found in same[:MOST_TWINS]),
         *names,
         *_shelves(sound, noise),
     ]

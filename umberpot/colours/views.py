@@ -1,5 +1,6 @@
 """Stains that match, over the whole studio."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from django.http import HttpResponse
@@ -7,15 +8,13 @@ from django.shortcuts import render
 from django.views.decorators.http import require_GET
 
 from claycore.colour.equal_tiles import mean_colour, noise_of
-from claycore.colour.twins import Twins
-from claycore.measure.formatting import counted
 from umberpot.colours import sentences
 from umberpot.colours.alike import not_alike
 from umberpot.colours.costs import prices_of
 from umberpot.colours.fired import after_the_last_firing, fired_colours
 from umberpot.colours.noise import studio_record
 from umberpot.colours.places import PLACE
-from umberpot.colours.same import same_among
+from umberpot.colours.same import SameColour, same_among
 from umberpot.studio.request import StudioRequest
 from umberpot.tiles.by_keys import tiles_with_history
 from umberpot.tiles.models import Tile
@@ -26,6 +25,8 @@ MOST_TILES = 1500
 
 MOST_PAIRS = 40
 
+MOST_CODES = 3
+
 
 @dataclass(frozen=True)
 class SamePair:
@@ -34,6 +35,7 @@ class SamePair:
     row: WallRow
     conditions: str
     sentence: str
+    comparisons: str
     saves: float
 
 
@@ -48,7 +50,7 @@ def same_colours(request: StudioRequest) -> HttpResponse:
     noise = noise_of([], studio_record(studio).total)
     prices = prices_of(studio, (name for one in colours for name in one.pcts))
     found = same_among(not_alike(colours, noise).without_any(colours), noise, prices)
-    pairs = [_pair(one.pair, one.conditions.words, studio.currency) for one in found]
+    pairs = [_pair(one, studio.currency) for one in found]
     pairs.sort(key=lambda pair: -pair.saves)
     return render(
         request,
@@ -57,14 +59,23 @@ def same_colours(request: StudioRequest) -> HttpResponse:
     )
 
 
-def _pair(found: Twins, conditions: str, currency: str) -> SamePair:
+def _pair(found: SameColour, currency: str) -> SamePair:
+    best = found.match.best
     swatches = [
-        Swatch(one.name, mean_colour(one.tiles), under=_tiles(len(one.tiles)))
-        for one in (found.one, found.other)
+        Swatch(one.name, mean_colour(one.tiles), under=_codes(one.codes))
+        for one in (best.one, best.other)
     ]
-    row = WallRow(swatches, [Joint(found.apart.delta_e)], "Two stains that look the same, touching")
-    return SamePair(row, conditions, sentences.twins(found, currency), found.saves_per_kg)
+    row = WallRow(swatches, [Joint(best.apart.delta_e)], "Two stains that look the same, touching")
+    return SamePair(
+        row,
+        found.conditions.words,
+        sentences.twins(best, currency),
+        sentences.comparisons(found.match),
+        best.saves_per_kg,
+    )
 
 
-def _tiles(count: int) -> str:
-    return counted(count, "tile")
+def _codes(codes: Sequence[str]) -> str:
+    """What to look for in the box of tiles."""
+    more = len(codes) - MOST_CODES
+    return ", ".join(codes[:MOST_CODES]) + (f" and {more} more" if more > 0 else "")

@@ -56,6 +56,20 @@ def test_a_lower_percentage_that_may_do_is_told():
     assert "5 % may already be enough" in found.reason
 
 
+@pytest.mark.parametrize(
+    ("tiles", "expected"),
+    [
+        ({3: [PALE], 7: [MIDDLE], 9: [STRONG], 11: [STRONG]}, [(7, 9), (7, 11)]),
+        ({2: [PALE], 3: [PALE], 7: [MIDDLE]}, [(3, 7)]),
+        ({3: [PALE], 7: [MIDDLE], 11: [Lab(55.6, 11.4, 22.4)]}, [(7, 11)]),
+        ({7: [MIDDLE]}, []),
+    ],
+)
+def test_what_a_conclusion_rests_on(tiles, expected):
+    """The comparisons that its sentence is about, not every step there is."""
+    assert [(step.from_pct, step.to_pct) for step in read_series(tiles).rests_on] == expected
+
+
 def test_equal_tiles_that_disagree_are_named_and_not_their_twins():
     odd = Lab(64, 9, 18)
     tiles = {3: [PALE, PALE], 7: [MIDDLE, odd], 11: [STRONG, STRONG]}

@@ -7,7 +7,7 @@ from claycore.colour.difference import ciede2000_of
 from claycore.colour.equal_tiles import Noise
 from claycore.colour.notation import Lab
 from claycore.colour.shelf_shift import shelf_shifts
-from claycore.colour.twins import ColouredTiles, twins
+from claycore.colour.twins import ColouredTiles, matches, twins
 from tests.core.colour.making_tiles import jitter
 
 QUIET = Noise(0.5)
@@ -27,6 +27,27 @@ def test_two_of_the_same_colour_are_found_and_the_cheaper_is_named():
     assert {found.one.name, found.other.name} == {"Sand Ochre", "Dune Ochre"}
     assert found.cheaper is TWIN
     assert found.saves_per_kg == pytest.approx(0.9)
+
+
+def of_mix(name, lab, *firings):
+    return ColouredTiles(name, frozenset([name]), [lab], firings=frozenset(firings))
+
+
+def test_two_names_match_once_and_tiles_of_one_firing_show_it():
+    """Three mixes of one stain against one of another: one match, by the two fired together."""
+    near, apart = Lab(62.1, 12, 34.1), Lab(62.5, 12.3, 34.6)
+    sand = [of_mix("Sand", near, 1), of_mix("Sand", apart, 2, 3), of_mix("Sand", OTHER.tiles[0], 3)]
+    (found,) = matches([*sand, of_mix("Dune", Lab(62, 12, 34), 3)], QUIET)
+    assert found.best.one.firings == {2, 3}
+    assert found.best.shared_a_firing
+    assert (found.same, found.compared) == (2, 3), "the third is another colour"
+
+
+def test_of_tiles_that_never_shared_a_firing_the_nearest_show_it():
+    sand = [of_mix("Sand", Lab(62.5, 12.3, 34.6), 1), of_mix("Sand", Lab(62.1, 12, 34.1), 2)]
+    (found,) = matches([*sand, of_mix("Dune", Lab(62, 12, 34), 3)], QUIET)
+    assert found.best.one.firings == {2}
+    assert not found.best.shared_a_firing
 
 
 def test_without_a_price_neither_is_cheaper():

@@ -193,6 +193,24 @@ def test_stains_that_look_the_same_are_found_over_all_trials(
     assert "6 % Kelp and 6 % Weed look the same" in page
     assert "6 % Weed costs 1.08 € less per kg of dry clay." in page
     assert "Rust" not in page
+    assert "comparisons" not in page
+
+
+def test_two_stains_that_match_stand_once_with_what_to_look_for_in_the_box(
+    signed_in, two_stains, fired_tile, studio, user
+):
+    """Another mix of one of them, fired another day: the tiles that shared a firing are shown."""
+    MaterialFactory(stain=True, studio=studio, name="Weed", price_per_kg=12)
+    together = fired_tile("&add=Weed:6", "56.4, -17.2, 9.4")
+    nearer = fired_tile("&add=Weed:6", "56, -17, 9")
+    later = FiringFactory(studio=studio, made_by=user, cone="6")
+    nearer.loadings.update(firing=later)
+    nearer.colours.update(firing=later)
+    page = words_of(signed_in.get("/results/wall/same/"))
+    assert page.count("look the same (") == 1
+    assert f"6 % Kelp {two_stains[1].code} 6 % Weed {together.code} ΔE" in page
+    assert "The same in all 2 comparisons of their tiles." in page
+    assert "different firings" not in page
 
 
 def test_nothing_looks_the_same_in_an_empty_studio(signed_in):

@@ -40,6 +40,20 @@ def test_what_was_fired_elsewhere_only_has_its_place_and_no_colour(
     assert at["04"].summary.startswith("One strength only")
 
 
+def test_strengths_of_different_firings_say_so_where_the_conclusion_rests_on_them(
+    kelp, two_stains, studio, user
+):
+    """3, 6 and 9 %: what decides is 9 against 6 %; the firing of 3 % decides nothing."""
+    later = FiringFactory(studio=studio, made_by=user, cone="6")
+    said = "6 and 9 % came from different firings, which may differ too."
+    for tile, expected in ((two_stains[0], False), (two_stains[1], True), (two_stains[2], False)):
+        tile.loadings.update(firing=later)
+        tile.colours.update(firing=later)
+        (ladder,) = ladders_of(kelp).ladders
+        # 3 % alone is of the later firing; then 3 and 6 %; then all three.
+        assert (said in ladder.summary) == expected
+
+
 def test_equal_tiles_are_one_step(kelp, two_stains, fired_tile):
     tile = fired_tile("&add=Kelp:6", "58, -17, 9")
     (ladder,) = ladders_of(kelp).ladders

@@ -1,5 +1,6 @@
 """What the colours of a trial say on its page, and what it was made to find first."""
 
+import re
 import uuid
 
 import pytest
@@ -192,6 +193,21 @@ def test_twins_name_the_cheaper(signed_in, trial, fired, studio, blue):
     said = page_of(signed_in, trial)
     assert "6 % Quay Blue and 6 % Wharf Blue look the same" in said
     assert "6 % Wharf Blue costs 1.08 € less" in said
+    assert "in different firings" not in said
+
+
+def test_what_was_compared_across_firings_says_so(signed_in, trial, fired, studio, user, blue):
+    later = FiringFactory(studio=studio, made_by=user, cone="6", fired_on="2026-11-20")
+    MaterialFactory(stain=True, studio=studio, name="Wharf Blue")
+    fired("Quay Blue:3", "68, 3, -9")
+    fired("Quay Blue:6", "50, 4, -22")
+    fired("Wharf Blue:6", "50.3, 4, -22.3", firing=later)
+    fired("Quay Blue:9", "40, 5, -30", firing=later)
+    said = page_of(signed_in, trial)
+    assert "6 and 9 % came from different firings, which may differ too." in said
+    assert re.search(
+        r"6 % Quay Blue and 6 % Wharf Blue look the same \(.* in different firings\)", said
+    )
 
 
 def test_a_name_that_does_not_fit_brings_questions_and_no_verdict(signed_in, trial, fired):

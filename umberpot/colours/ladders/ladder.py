@@ -9,7 +9,15 @@ from claycore.colour.next_tiles import Goal
 from claycore.colour.notation import Lab
 from claycore.colour.series import SeriesOutcome, SeriesReading, SeriesStep, read_series
 from claycore.measure.formatting import percentage, plain
-from umberpot.colours.fired import Conditions, FiredColour, fired_colours, grouped, labs
+from umberpot.colours import sentences
+from umberpot.colours.fired import (
+    Conditions,
+    FiredColour,
+    fired_apart,
+    fired_colours,
+    grouped,
+    labs,
+)
 from umberpot.colours.making import which_next
 from umberpot.colours.noise import noise_for, studio_record
 from umberpot.shelf.models import Material
@@ -39,6 +47,8 @@ class Ladder:
     conditions: Conditions
     row: WallRow
     reading: SeriesReading
+    fired_apart: str = ""
+    """Which of the strengths that decide came from different firings, in words."""
 
     @property
     def next_url(self) -> str:
@@ -72,7 +82,8 @@ class Ladder:
             )
         if self.reading.outcome is SeriesOutcome.ONE_STRENGTH:
             return self.reading.reason
-        return f"Palest to strongest: ΔE {self.reading.spread:.0f}. {self.reading.reason}"
+        said = f"Palest to strongest: ΔE {self.reading.spread:.0f}. {self.reading.reason}"
+        return f"{said} {self.fired_apart}".rstrip()
 
 
 @dataclass(frozen=True)
@@ -112,7 +123,9 @@ def ladder(
     by_pct = grouped(fired, lambda one: one.pcts[stain])
     reading = read_series({pct: labs(same) for pct, same in by_pct.items()}, noise)
     steps = [_step(pct, by_pct.get(pct, ()), pct not in reading.disagree) for pct in strengths]
-    return Ladder(stain, conditions, touching(steps, f"By strength in {conditions.words}"), reading)
+    row = touching(steps, f"By strength in {conditions.words}")
+    apart = sentences.fired_apart(fired_apart(by_pct, reading.rests_on))
+    return Ladder(stain, conditions, row, reading, apart)
 
 
 def _step(pct: float, fired: Sequence[FiredColour], agree: bool) -> Swatch:
