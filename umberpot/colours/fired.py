@@ -234,15 +234,20 @@ def equal_sets(colours: Iterable[FiredColour]) -> list[list[FiredColour]]:
     return list(grouped(colours, lambda one: (one.recipe, one.conditions)).values())
 
 
+def no_firing_in_common(one: Iterable[FiredColour], other: Iterable[FiredColour]) -> bool:
+    """Whether no firing holds some of both, so that how firings differ is part of a comparison."""
+    return not {tile.firing for tile in one} & {tile.firing for tile in other}
+
+
 def fired_apart(
     by_strength: Mapping[float, Sequence[FiredColour]], compared: Iterable[SeriesStep]
 ) -> list[SeriesStep]:
-    """The compared strengths that no firing holds both of.
-
-    Part of how far they lie apart may be how their firings differ.
-    """
-    firings = {pct: {one.firing for one in tiles} for pct, tiles in by_strength.items()}
-    return [step for step in compared if not firings[step.from_pct] & firings[step.to_pct]]
+    """The compared strengths with ``no_firing_in_common``."""
+    return [
+        step
+        for step in compared
+        if no_firing_in_common(by_strength[step.from_pct], by_strength[step.to_pct])
+    ]
 
 
 def labs(colours: Iterable[FiredColour]) -> list[Lab]:

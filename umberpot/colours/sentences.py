@@ -12,6 +12,9 @@ from claycore.colour.twins import Match, Twins
 from claycore.measure.formatting import counted, listed, percentage
 from umberpot.colours.fired import Conditions, FiredColour
 
+_IN_DIFFERENT_FIRINGS = ", in different firings"
+"""After a figure that compares tiles which no firing holds both of."""
+
 _UNDER_GLAZE = {
     ColourEffect.UNCHANGED: "{} changes nothing visible",
     ColourEffect.NOT_DECIDED: "{} may or may not change the colour",
@@ -53,11 +56,15 @@ def amount(money: float, currency: str) -> str:
 
 @dataclass(frozen=True)
 class Glazed:
-    """A mix, by one of its unglazed tiles and one under the glaze, and what that did to it."""
+    """A mix, by one of its unglazed tiles and one under the glaze, and what that did to it.
+
+    ``fired_apart`` is whether no firing holds tiles with and without the glaze.
+    """
 
     tile: FiredColour
     under: FiredColour
     found: ColourChange
+    fired_apart: bool
 
 
 def not_alike(tiles: Sequence[FiredColour], found: Disagreement) -> str:
@@ -85,9 +92,10 @@ def under_glaze(alike: Sequence[Glazed]) -> str:
     """What a glaze did to a mix, or in the same way to several strengths of a colourant."""
     first = alike[0]
     did = _UNDER_GLAZE[first.found.effect].format(first.under.conditions.glaze or "the glaze")
+    firings = _IN_DIFFERENT_FIRINGS if first.fired_apart else ""
     if len(alike) == 1:
         title = first.tile.title
-        return f"{title[0].upper()}{title[1:]}: {did}, {first.found.shown}."
+        return f"{title[0].upper()}{title[1:]}: {did}, {first.found.shown}{firings}."
     (name,) = first.tile.pcts
     by_pct = sorted(alike, key=lambda one: one.tile.pcts[name])
     pcts = listed([percentage(one.tile.pcts[name]) for one in by_pct])
@@ -96,7 +104,7 @@ def under_glaze(alike: Sequence[Glazed]) -> str:
     shared = [word for word in first.found.words if all(word in o.found.words for o in alike)]
     how = f", {', '.join(shared)}" if shared else ""
     span = f"ΔE {figures[0]:.1f} to {figures[-1]:.1f}, ± {u95:.1f}"
-    return f"{name} at {pcts} %: {did}{how} ({span})."
+    return f"{name} at {pcts} %: {did}{how} ({span}{firings})."
 
 
 _BETWEEN = {
@@ -106,9 +114,12 @@ _BETWEEN = {
 }
 
 
-def between_glazes(tile: FiredColour, one: str, other: str, found: ColourDifference) -> str:
+def between_glazes(
+    tile: FiredColour, one: str, other: str, found: ColourDifference, fired_apart: bool
+) -> str:
     """Whether a mix looks different under two glazes."""
-    figure = f"ΔE {found.delta_e:.1f} ± {found.u95:.1f}"
+    firings = _IN_DIFFERENT_FIRINGS if fired_apart else ""
+    figure = f"ΔE {found.delta_e:.1f} ± {found.u95:.1f}{firings}"
     title = f"{tile.title[0].upper()}{tile.title[1:]}"
     return f"{title} under {one} and under {other}: they {_BETWEEN[found.visible]} ({figure})."
 
@@ -122,7 +133,7 @@ def after_firing(before: FiredColour, after: FiredColour, found: ColourChange) -
 def twins(pair: Twins, currency: str) -> str:
     """Two stains that look the same, and which costs less."""
     figure = f"ΔE {pair.apart.delta_e:.1f} ± {pair.apart.u95:.1f}"
-    firings = "" if pair.shared_a_firing else ", in different firings"
+    firings = "" if pair.shared_a_firing else _IN_DIFFERENT_FIRINGS
     said = f"{pair.one.name} and {pair.other.name} look the same ({figure}{firings})."
     if pair.cheaper is None:
         return said
@@ -135,7 +146,8 @@ def comparisons(match: Match) -> str:
     if match.compared == 1:
         return ""
     if match.same == match.compared:
-        return f"The same in all {match.compared} comparisons of their tiles."
+        every = "both" if match.compared == 2 else f"all {match.compared}"
+        return f"The same in {every} comparisons of their tiles."
     return f"Certainly the same in {match.same} of {match.compared} comparisons of their tiles."
 
 

@@ -23,6 +23,7 @@ from umberpot.colours.fired import (
     fired_apart,
     grouped,
     labs,
+    no_firing_in_common,
 )
 from umberpot.colours.noise import StudioRecord, noise_for, studio_record
 from umberpot.colours.same import same_among
@@ -141,9 +142,10 @@ def _glaze(colours: Sequence[FiredColour], noise: Noise, faded: list[str]) -> It
             if bare and conditions.glazed:
                 found = became(labs(bare), labs(by_surface[conditions]), noise)
                 single = tuple(bare[0].pcts) if len(bare[0].pcts) == 1 else bare[0].title
-                key = single, conditions.glaze, _heat(bare[0]), found.effect
                 under = by_surface[conditions][0]
-                told[key].append(Glazed(bare[0], under, found))
+                separately = no_firing_in_common(bare, by_surface[conditions])
+                key = single, conditions.glaze, _heat(bare[0]), found.effect, separately
+                told[key].append(Glazed(bare[0], under, found, separately))
                 faded += _asked_of(under, found, "")
     for alike in told.values():
         yield sentences.under_glaze(alike)
@@ -164,7 +166,8 @@ def _glazes(colours: Sequence[FiredColour], noise: Noise) -> Iterable[str]:
         by_glaze = grouped(tiles, lambda one: one.conditions.glaze)
         for one, other in combinations(sorted(by_glaze), 2):
             found = apart(labs(by_glaze[one]), labs(by_glaze[other]), noise)
-            yield sentences.between_glazes(tiles[0], one, other, found)
+            separately = no_firing_in_common(by_glaze[one], by_glaze[other])
+            yield sentences.between_glazes(tiles[0], one, other, found, separately)
 
 
 def _asked_of(tile: FiredColour, found: ColourChange, cone: str) -> Iterable[str]:

@@ -209,7 +209,7 @@ def test_two_stains_that_match_stand_once_with_what_to_look_for_in_the_box(
     page = words_of(signed_in.get("/results/wall/same/"))
     assert page.count("look the same (") == 1
     assert f"6 % Kelp {two_stains[1].code} 6 % Weed {together.code} ΔE" in page
-    assert "The same in all 2 comparisons of their tiles." in page
+    assert "The same in both comparisons of their tiles." in page
     assert "different firings" not in page
 
 

@@ -196,6 +196,16 @@ def test_twins_name_the_cheaper(signed_in, trial, fired, studio, blue):
     assert "in different firings" not in said
 
 
+def test_what_a_glaze_did_across_firings_says_so(signed_in, trial, fired, studio, user):
+    later = FiringFactory(studio=studio, made_by=user, cone="6", fired_on="2026-11-20")
+    mix, _ = fired("Quay Blue:6", "58, 4, -17")
+    fired("", "50, 5, -22", glazed=True, mix=mix, firing=later)
+    said = page_of(signed_in, trial)
+    assert re.search(r"the glaze deepens the colour, .*\), in different firings\.", said)
+    fired("", "50, 5, -22.2", glazed=True, mix=mix)
+    assert "in different firings" not in page_of(signed_in, trial)
+
+
 def test_what_was_compared_across_firings_says_so(signed_in, trial, fired, studio, user, blue):
     later = FiringFactory(studio=studio, made_by=user, cone="6", fired_on="2026-11-20")
     MaterialFactory(stain=True, studio=studio, name="Wharf Blue")
