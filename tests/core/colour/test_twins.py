@@ -107,6 +107,14 @@ def test_a_lighter_shelf_is_named_with_its_margin():
     assert found.u95 < 1
 
 
+def test_a_set_weighs_by_how_many_tiles_it_rests_on():
+    """By hand: 2 apart by four tiles a shelf weighs 2, 6 apart by one a shelf weighs 0.5: 2.8."""
+    many = {0: [Lab(50, 0, 0)] * 4, 1: [Lab(52, 0, 0)] * 4}
+    one = {0: [Lab(50, 0, 0)], 1: [Lab(56, 0, 0)]}
+    (found,) = shelf_shifts([many, one], QUIET)
+    assert found.by == pytest.approx(2.8)
+
+
 def test_equal_shelves_are_not():
     assert shelf_shifts(on_shelves(np.random.default_rng(2), 0.0), QUIET) == []
     assert shelf_shifts([{0: [Lab(50, 0, 0)]}, {1: [Lab(60, 0, 0)]}], QUIET) == []

@@ -26,6 +26,13 @@ def test_a_recipe_of_75_red_clay_and_25_iron_is_a_third_on_clay():
     assert on_dry_clay([25])[0] == pytest.approx(100 / 3)
 
 
+def test_twelve_colourants_can_be_dosed_at_once_and_no_more():
+    twelve = [Addition(f"Stain {n}", 1) for n in range(12)]
+    assert as_on_dry_clay(twelve, Convention.ON_DRY_CLAY, 1) == [1] * 12
+    with pytest.raises(Inconsistent, match="At most 12 colourants"):
+        as_on_dry_clay([*twelve, Addition("Stain 13", 1)], Convention.ON_DRY_CLAY, 1)
+
+
 @given(percentages)
 def test_the_two_conventions_invert(pcts):
     assert on_dry_clay(share_of_total(pcts)) == pytest.approx(pcts, rel=1e-9, abs=1e-12)

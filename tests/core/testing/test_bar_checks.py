@@ -30,6 +30,20 @@ def test_a_bar_that_took_up_three_times_its_twins():
     assert "absorbed 3.1 times as much as the others" in said["B2", "mass_soaked"]
 
 
+@pytest.mark.parametrize("absorbed", [(0.1, 0.12, 0.4), (5.0, 5.1, 7.0)])
+def test_absorptions_a_hair_or_less_than_twice_apart_are_left_alone(absorbed):
+    """0.4 % is four times 0.1, and 0.3 points more; 7 % is 2 points more, and 1.4 times 5."""
+    assert not odd([bar(f"B{n}", fired("6", 12, pct)) for n, pct in enumerate(absorbed)])
+
+
+@pytest.mark.parametrize(("grams", "is_odd"), [(46, False), (150, False), (30, True), (210, True)])
+def test_a_fired_weight_alone_is_held_against_the_others_loosely(grams, is_odd):
+    """Bars of 80 g, of which no dry weight is known: half or twice as heavy may be another size."""
+    bars = [bar(f"B{n}", fired("6", 12, mass=80.0), mass_dry=None) for n in range(3)]
+    said = odd([*bars, bar("B9", fired("6", 12, mass=float(grams)), mass_dry=None)])
+    assert (("B9", "mass_fired") in said) == is_odd
+
+
 def test_a_bar_that_took_up_more_than_any_body_does():
     """80 g dry and 128 g soaked are 60 %."""
     (said,) = odd([bar("B1", fired("6", 12, 60))]).values()

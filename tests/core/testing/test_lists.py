@@ -42,6 +42,21 @@ def test_what_is_read_of_several_roles_is_each_once_in_the_order_of_reading():
     assert bar_roles.role_of("").code == ""
 
 
+@pytest.mark.parametrize(
+    ("role", "needed"),
+    [
+        ("", ["length_fired", "mass_fired", "mass_soaked"]),
+        ("line", ["length_fired", "mass_fired"]),
+        ("soak", ["mass_fired", "mass_soaked"]),
+        ("bend", ["thickness", "sag"]),
+    ],
+)
+def test_what_a_fired_piece_cannot_go_on_without(role, needed):
+    """Nothing that is read before the firing, and no suspended weight, which few studios take."""
+    kinds = bar_roles.role_of(role).needed_fired()
+    assert [kind.quantity for kind in kinds] == needed
+
+
 def test_equal_pieces_differ_a_little_in_everything():
     """Common practice, from memory: 0.1 to 0.3 points of absorption, 0.2 to 0.4 of shrinkage."""
     assert all(one.usual.sd > 0 for one in RESULTS.values())
