@@ -133,6 +133,15 @@ def test_a_made_mixture_is_matched():
     assert ciede2000_of(made, want.values) < best.expected_error * 2
 
 
+def test_a_mixture_of_three_is_found_where_no_two_come_near():
+    _, found = studio_palette()
+    want = found.predict({"S0": 2, "S1": 1.5, "S3": 1.5}).lab
+    assert match(found, want, max_pct=8, parts=2)[0].delta_e > 1
+    best = match(found, want, max_pct=8, parts=3)[0]
+    assert {one.name for one in best.additions} == {"S0", "S1", "S3"}
+    assert best.delta_e < 0.2
+
+
 @pytest.mark.parametrize("parts", [1, 2, 3])
 def test_the_limits_that_were_set_hold(parts):
     _, found = studio_palette()

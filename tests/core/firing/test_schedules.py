@@ -15,6 +15,12 @@ def test_rates_and_holds_add_up():
     assert (curve.hours, curve.peak_c) == (11, 600)
 
 
+def test_twenty_segments_are_a_schedule():
+    """40 °C an hour, 40 °C at a time: as many hours as segments."""
+    curve = curve_of([Segment(40, 60 + 40 * n) for n in range(20)])
+    assert (curve.hours, curve.peak_c) == (20, 820)
+
+
 def test_a_kiln_is_as_warm_as_the_studio_where_nobody_says():
     assert curve_of([Segment(60, 80)]).points == ((0, 20), (1, 80))
 

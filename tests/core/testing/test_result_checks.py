@@ -51,6 +51,7 @@ def test_a_soak_that_took_up_nothing_may_have_met_a_glaze_skin():
     [notice] = absorption_warnings(cup, AgainstLimit.WITHIN, None)
     assert notice.code == "took_up_nothing"
     assert "test an unglazed piece" in notice.message
+    assert "lighter" not in notice.message
     lighter = absorption_warnings(Estimate(-0.1, 0.2), None, None)
     assert "a little lighter soaked than dry" in lighter[0].message
     spread_only = Estimate(0.2, 0.3, instruments_u95=0.05)
