@@ -192,7 +192,7 @@ class DemoLoader:
     def firing(self, cone: str, days_ago: int) -> Firing:
         """The firing to a cone on a day, made once; the story's fire where there was no cone."""
         if (cone, days_ago) not in self.firings:
-            noted = {"cone": cone, "note": "middle shelf"} if cone else asdict(story.FIRE)
+            noted = {"cone": cone, "note": "overnight"} if cone else asdict(story.FIRE)
             self.firings[cone, days_ago] = Firing.objects.create(
                 studio=self.studio,
                 fired_on=timezone.localdate() - timedelta(days=days_ago),

@@ -102,6 +102,6 @@ def _drift(
     if far < usual:
         return f"{moved} Identical tiles in this studio differ as much (up to ΔE {usual:.1f})."
     return (
-        f"{moved} That is more than identical tiles in this studio differ (up to ΔE {usual:.1f}):"
-        " the recipe has drifted."
+        f"{moved} That is more than identical tiles in this studio differ (up to ΔE {usual:.1f})."
+        " The bag of stain, the clay, the weighing or the firing has changed."
     )
