@@ -351,16 +351,16 @@ def _untested_metal(ware: Ware) -> Link | None:
     return Link("untested_metal", None, said, ask)
 
 
-def _without(code: str, none: str, some: str) -> Callable[[Ware], Link]:
-    """That there is none of something on the ware; what to say of either."""
+def _without(code: str, what: str, some: str) -> Callable[[Ware], Link]:
+    """That there is none of something on the ware; ``some`` is said where there is."""
 
     def link(ware: Ware) -> Link:
         there = WareFact(getattr(ware, code))
         if there is WareFact.NO:
-            return Link(code, True, f"There is {none} on it.")
+            return Link(code, True, f"There is no {what} on it.")
         if there is WareFact.YES:
             return Link(code, False, f"There is {some}")
-        return Link(code, None, f"It was not said that there is {none} on it.", "Look at the ware.")
+        return Link(code, None, f"{what.capitalize()}: not stated.", "Look at the ware.")
 
     return link
 
@@ -374,7 +374,7 @@ def _shock(ware: Ware) -> Link:
     return Link("shock", None, "Thermal shock was not tested.", to_test)
 
 
-_NO_METAL = "no lustre or metal decoration"
+_METAL = "lustre or metal decoration"
 
 CHAINS: dict[Use, tuple[Callable[[Ware], Link | None], ...]] = {
     Use.FOOD: (
@@ -390,15 +390,15 @@ CHAINS: dict[Use, tuple[Callable[[Ware], Link | None], ...]] = {
     ),
     Use.DISHWASHER: (
         _dense_for_heat("Water that soaks in weakens the ware."),
-        _without("lustre", _NO_METAL, "lustre or metal on it. Dishwashing wears it away."),
-        _without("decal", "no decal", "a decal on it. Dishwashing wears it away."),
+        _without("lustre", _METAL, "lustre or metal on it. Dishwashing wears it away."),
+        _without("decal", "decal", "a decal on it. Dishwashing wears it away."),
         _crazed_and_porous,
         _damp,
         _shivering,
     ),
     Use.MICROWAVE: (
         _dense_for_heat("Water in the body heats up, and can crack it."),
-        _without("lustre", _NO_METAL, "lustre or metal on it. Metal sparks in a microwave."),
+        _without("lustre", _METAL, "lustre or metal on it. Metal sparks in a microwave."),
         _crazed_and_porous,
         _damp,
         _shivering,
