@@ -200,7 +200,7 @@ def _dense_for_ware(ware: Ware) -> Link:
     sound = ware.glaze is Glaze.STATED_SUITABLE and ware.crazed is WareFact.NO
     if ware.school == School.LOOSE and sound and ware.leach is Leach.LABORATORY_PASS:
         return Link("body", True, said)
-    return Link("body", None, said, "Keep it decorative, or fire such ware denser.")
+    return Link("body", None, said, "Use it as decoration, or fire such ware denser.")
 
 
 def _dense_for_heat(harm: str, schools_differ: bool = True) -> Callable[[Ware], Link]:

@@ -24,7 +24,7 @@ class Convention(StrEnum):
 
 CONVENTION_WORDS: dict[str, str] = {
     Convention.ON_DRY_CLAY: "on dry clay",
-    Convention.SHARE_OF_TOTAL: "of the dry total",
+    Convention.SHARE_OF_TOTAL: "of clay plus colourant",
     Convention.ON_WET_CLAY: "of the wet clay",
 }
 """Every convention, as it is said after a percentage."""

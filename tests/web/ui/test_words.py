@@ -34,7 +34,7 @@ RETIRED = {
     "anew": "again",
     "whose limits": "limits",
     "not yet:": "check this:",
-    "share of the total": "of the dry total",
+    "share of the total": "of clay plus colourant",
     "seen on": "observations",
     "to end at": "fired size",
     "(g|bars|tiles|pieces) in all": "in total",

@@ -17,7 +17,7 @@ def convention_choice() -> Choice:
     return Choice(
         choices=[
             (Convention.ON_DRY_CLAY, "of dry clay"),
-            (Convention.SHARE_OF_TOTAL, "of the total"),
+            (Convention.SHARE_OF_TOTAL, "of clay plus colourant"),
             (Convention.ON_WET_CLAY, "of wet clay"),
         ],
         required=False,
