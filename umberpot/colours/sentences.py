@@ -9,6 +9,7 @@ from claycore.colour.naming import NameFit
 from claycore.colour.series import SeriesReading, SeriesStep
 from claycore.colour.shelf_shift import ShelfShift
 from claycore.colour.twins import Match, Twins
+from claycore.materials.names import in_a_sentence
 from claycore.measure.formatting import counted, listed, percentage
 from umberpot.colours.fired import Conditions, FiredColour
 
@@ -22,6 +23,15 @@ _UNDER_GLAZE = {
     ColourEffect.CLOUDED: "{} clouds the colour",
     ColourEffect.DEEPENED: "{} deepens the colour",
     ColourEffect.CHANGED: "{} changes the colour",
+}
+
+_OVER_MANY = {
+    ColourEffect.UNCHANGED: "changes nothing visible in {}",
+    ColourEffect.NOT_DECIDED: "may or may not change {}",
+    ColourEffect.FADED: "mutes {}",
+    ColourEffect.CLOUDED: "clouds {}",
+    ColourEffect.DEEPENED: "deepens {}",
+    ColourEffect.CHANGED: "changes {}",
 }
 
 _AFTER_FIRING = {
@@ -89,22 +99,43 @@ def not_alike(tiles: Sequence[FiredColour], found: Disagreement) -> str:
 
 
 def under_glaze(alike: Sequence[Glazed]) -> str:
-    """What a glaze did to a mix, or in the same way to several strengths of a colourant."""
+    """What a glaze did to a mix, or in the same way to several mixes of one colourant or recipe."""
     first = alike[0]
     did = _UNDER_GLAZE[first.found.effect].format(first.under.conditions.glaze or "the glaze")
     firings = _IN_DIFFERENT_FIRINGS if first.fired_apart else ""
+    title = _strengths_of(alike)
+    said = f"{title[0].upper()}{title[1:]}: {did}"
     if len(alike) == 1:
-        title = first.tile.title
-        return f"{title[0].upper()}{title[1:]}: {did}, {first.found.shown}{firings}."
-    (name,) = first.tile.pcts
-    by_pct = sorted(alike, key=lambda one: one.tile.pcts[name])
-    pcts = listed([percentage(one.tile.pcts[name]) for one in by_pct])
-    figures = sorted(one.found.apart.delta_e for one in alike)
-    u95 = max(one.found.apart.u95 for one in alike)
+        return f"{said}, {first.found.shown}{firings}."
     shared = [word for word in first.found.words if all(word in o.found.words for o in alike)]
     how = f", {', '.join(shared)}" if shared else ""
-    span = f"ΔE {figures[0]:.1f} to {figures[-1]:.1f}, ± {u95:.1f}"
-    return f"{name} at {pcts} %: {did}{how} ({span}{firings})."
+    return f"{said}{how} ({_span(alike)}{firings})."
+
+
+def _span(glazed: Sequence[Glazed]) -> str:
+    figures = sorted(one.found.apart.delta_e for one in glazed)
+    u95 = max(one.found.apart.u95 for one in glazed)
+    return f"ΔE {figures[0]:.1f} to {figures[-1]:.1f}, ± {u95:.1f}"
+
+
+def _strengths_of(alike: Sequence[Glazed]) -> str:
+    """A recipe, or one colourant with all its strengths: '6 % Kelp', '3 and 6 % Kelp'."""
+    by_title = {one.tile.title: one.tile.pcts for one in alike}
+    if len(by_title) == 1:
+        return next(iter(by_title))
+    (name,) = alike[0].tile.pcts
+    pcts = sorted(pcts[name] for pcts in by_title.values())
+    return f"{listed([percentage(pct) for pct in pcts])} % {in_a_sentence(name)}"
+
+
+def glaze_over_many(alike: Sequence[Sequence[Glazed]], compared: int) -> str:
+    """What a glaze did in the same way to several colourants, of those ``compared``."""
+    every = [one for strengths in alike for one in strengths]
+    glaze = every[0].under.conditions.glaze or "the glaze"
+    did = _OVER_MANY[every[0].found.effect].format(f"{len(alike)} of {compared} colours")
+    firings = _IN_DIFFERENT_FIRINGS if every[0].fired_apart else ""
+    names = listed([_strengths_of(strengths) for strengths in alike])
+    return f"{glaze[0].upper()}{glaze[1:]} {did} ({_span(every)}{firings}): {names}."
 
 
 _BETWEEN = {

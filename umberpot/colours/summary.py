@@ -1,6 +1,6 @@
 """What the colours of a trial say, in sentences: what it was made to find out first."""
 
-from collections import defaultdict
+from collections import Counter, defaultdict
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from itertools import combinations, pairwise
@@ -31,6 +31,8 @@ from umberpot.colours.sentences import Glazed
 from umberpot.studio.models import Studio
 
 MOST_TWINS = 4
+MANY_COLOURS = 3
+"""So many colourants that a glaze changes alike are said in one sentence. Our choice."""
 
 
 @dataclass(frozen=True)
@@ -132,9 +134,10 @@ def _saves(reading: SeriesReading, strongest: float, price: float | None, curren
 def _glaze(colours: Sequence[FiredColour], noise: Noise, faded: list[str]) -> Iterable[str]:
     """What each glaze did to each mix that was fired without it too; strengths alike, together.
 
+    Several colourants that a glaze changes alike are said together, and first what is decided.
     What to ask of those that fade is added to ``faded``.
     """
-    told: dict[tuple[object, ...], list[Glazed]] = defaultdict(list)
+    told: dict[tuple[object, ...], dict[object, list[Glazed]]] = defaultdict(dict)
     for tiles in grouped(colours, lambda o: (o.recipe, _heat(o))).values():
         by_surface = grouped(tiles, lambda one: one.conditions)
         bare = [one for one in tiles if not one.conditions.glazed]
@@ -144,11 +147,18 @@ def _glaze(colours: Sequence[FiredColour], noise: Noise, faded: list[str]) -> It
                 single = tuple(bare[0].pcts) if len(bare[0].pcts) == 1 else bare[0].title
                 under = by_surface[conditions][0]
                 separately = no_firing_in_common(bare, by_surface[conditions])
-                key = single, conditions.glaze, _heat(bare[0]), found.effect, separately
-                told[key].append(Glazed(bare[0], under, found, separately))
+                alike = told[conditions.glaze, _heat(bare[0]), found.effect, separately]
+                alike.setdefault(single, []).append(Glazed(bare[0], under, found, separately))
                 faded += _asked_of(under, found, "")
-    for alike in told.values():
-        yield sentences.under_glaze(alike)
+    compared: Counter[tuple[object, ...]] = Counter()
+    for (glaze, heat, *_), alike in told.items():
+        compared[glaze, heat] += len(alike)
+    for key in sorted(told, key=lambda key: key[2] is ColourEffect.NOT_DECIDED):
+        alike, (glaze, heat, *_) = told[key], key
+        if len(alike) >= MANY_COLOURS:
+            yield sentences.glaze_over_many(list(alike.values()), compared[glaze, heat])
+        else:
+            yield from map(sentences.under_glaze, alike.values())
 
 
 def _heat(one: FiredColour) -> tuple[str, str, str]:

@@ -174,7 +174,7 @@ def test_strengths_that_the_glaze_changes_alike_are_said_together(signed_in, tri
         mix, _ = fired(f"Quay Blue:{pct}", bare)
         fired("", under, glazed=True, mix=mix)
     said = page_of(signed_in, trial)
-    assert "Quay Blue at 3 and 6 %: the glaze deepens the colour, darker, stronger (ΔE" in said
+    assert "3 and 6 % Quay Blue: the glaze deepens the colour, darker, stronger (ΔE" in said
 
 
 def test_fading_between_two_firings(signed_in, trial, fired, studio, user):
@@ -194,6 +194,37 @@ def test_twins_name_the_cheaper(signed_in, trial, fired, studio, blue):
     assert "6 % Quay Blue and 6 % Wharf Blue look the same" in said
     assert "6 % Wharf Blue costs 1.08 € less" in said
     assert "in different firings" not in said
+
+
+@pytest.mark.parametrize(
+    ("recipe", "title"),
+    [
+        ("Quay Blue:4&add=Soot:1", "4 % Quay Blue + 1 % Soot"),
+        ("Quay Blue:0", "Plain"),
+        ("Quay Blue:4", "4 % Quay Blue"),
+    ],
+)
+def test_a_recipe_that_was_mixed_twice_is_said_once(signed_in, trial, fired, recipe, title):
+    """Of two colourants, of none and of one: each mix with the glaze and without it."""
+    for lighter in (0, 0.3):
+        mix, _ = fired(recipe, f"{60 + lighter}, 4, -17")
+        fired("", f"{52 + lighter}, 5, -22", glazed=True, mix=mix)
+    said = page_of(signed_in, trial)
+    assert said.count(f"{title}: the glaze deepens the colour, darker, stronger (ΔE 7") == 1
+
+
+def test_a_palette_under_a_glaze_is_told_by_what_the_glaze_did(signed_in, trial, fired):
+    """Six stains, of which the glaze darkens four; of one it is too close to call: that is last."""
+    under = {"Kelp": 8, "Rust": 8.4, "Fog": 8, "Tar": 8, "Moss": 2.3, "Foam": 0}
+    for name, darker in under.items():
+        mix, _ = fired(f"{name}:6", "60, 4, -17")
+        fired("", f"{60 - darker}, {4 + darker / 8}, {-17 - darker / 2}", glazed=True, mix=mix)
+    said = page_of(signed_in, trial)
+    many = re.search(r"The glaze deepens 4 of 6 colours \((.*?)\): (.*?)\.", said)
+    assert many[2] == "6 % Fog, 6 % Kelp, 6 % Rust and 6 % Tar"
+    assert re.fullmatch(r"ΔE \d\.\d to \d\.\d, ± \d\.\d", many[1])
+    undecided = said.index("6 % Moss: the glaze may or may not change the colour")
+    assert said.index("6 % Foam: the glaze changes nothing visible") < undecided
 
 
 def test_what_a_glaze_did_across_firings_says_so(signed_in, trial, fired, studio, user):
