@@ -168,21 +168,21 @@ def _reason(
         if perhaps is not None and perhaps < enough:
             also = f" {percentage(perhaps)} % may already be enough."
         return f"{_looks_the_same(enough, rests_on)}{also}"
-    (last,) = rests_on
+    (step,) = rests_on
     if outcome is SeriesOutcome.NOT_REACHED:
         return (
-            f"{percentage(last.to_pct)} % still looks different from {percentage(last.from_pct)} %"
-            f" (ΔE {_shown(last)}). Test a stronger tile to see where it levels off."
+            f"{percentage(step.to_pct)} % still looks different from {percentage(step.from_pct)} %"
+            f" (ΔE {_shown(step)}). Test a stronger tile to see where it levels off."
         )
-    more = last.apart.would_decide
+    more = step.apart.would_decide
     ask = (
         f"Make {more} tiles of each to settle it." if more else "It is at the limit of what shows."
     )
-    if last.apart.reading_keeps_open:
+    if step.apart.reading_keeps_open:
         ask = "One photograph of both would settle it."
     return (
-        f"{percentage(last.to_pct)} % may or may not look different from"
-        f" {percentage(last.from_pct)} % (ΔE {_shown(last)}). {ask}"
+        f"{percentage(step.to_pct)} % may or may not look different from"
+        f" {percentage(step.from_pct)} % (ΔE {_shown(step)}). {ask}"
     )
 
 

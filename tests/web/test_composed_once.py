@@ -4,12 +4,13 @@ from datetime import timedelta
 
 import pytest
 from django.db import connection
-from django.db.models import Count, DateField, IntegerField, OuterRef, Q, Subquery
+from django.db.models import Count, DateField, IntegerField, OuterRef, Prefetch, Q, Subquery
 from django.test.utils import CaptureQueriesContext
 from django.utils import timezone
 
-from tests.factories import FiringFactory, StudioFactory
+from tests.factories import FiringFactory, FiringLogFactory, StudioFactory
 from umberpot.firings.models import Firing
+from umberpot.kiln.models import FiringLog
 from umberpot.studio.composed_once import Keys, composed_once
 
 pytestmark = pytest.mark.django_db
@@ -88,6 +89,18 @@ def test_it_is_composed_once_and_asked_each_time(studios):
     FiringFactory(studio=studios[0])
     assert len(rows(studio=studios[0].pk)) == 3
     assert len(composed) == 1
+
+
+def test_what_is_fetched_beside_it_is_asked_each_time(studios):
+    logs = Prefetch("logs", FiringLog.objects.select_related("firing"))
+    rows = composed_once(studio=IntegerField())(
+        lambda studio: Firing.objects.of(studio).order_by("pk").prefetch_related(logs)
+    )
+    assert [len(one.logs.all()) for one in rows(studio=studios[0].pk)] == [0, 0]
+    FiringLogFactory(firing=Firing.objects.filter(studio=studios[0]).earliest("pk"))
+    with CaptureQueriesContext(connection) as asked:
+        assert [len(one.logs.all()) for one in rows(studio=studios[0].pk)] == [1, 0]
+    assert len(asked) == 2
 
 
 def test_a_filter_that_would_be_left_out_is_refused(studios):
