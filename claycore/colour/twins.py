@@ -66,7 +66,7 @@ class Twins:
 
 
 @dataclass(frozen=True)
-class Match:
+class StainMatch:
     """Two that look the same, by name: the comparison of their tiles that shows it best.
 
     Tiles of one name may be of several mixes, each compared on its own: ``same`` of the
@@ -78,7 +78,7 @@ class Match:
     compared: int
 
 
-def matches(coloured: Sequence[ColouredTiles], noise: Noise) -> list[Match]:
+def matches(coloured: Sequence[ColouredTiles], noise: Noise) -> list[StainMatch]:
     """The same pairs as :func:`twins`, each two names once; those nearest first.
 
     Tiles that shared a firing show it best, whatever others there are. Source: as ``twins``;
@@ -89,7 +89,7 @@ def matches(coloured: Sequence[ColouredTiles], noise: Noise) -> list[Match]:
         by_names[frozenset((pair.one.name, pair.other.name))].append(pair)
     mixes = Counter(one.name for one in coloured)
     found = [
-        Match(_best(pairs), len(pairs), math.prod(mixes[name] for name in names))
+        StainMatch(_best(pairs), len(pairs), math.prod(mixes[name] for name in names))
         for names, pairs in by_names.items()
     ]
     return sorted(found, key=lambda match: match.best.apart.delta_e)

@@ -4,7 +4,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from claycore.colour.equal_tiles import Noise
-from claycore.colour.twins import ColouredTiles, Match, matches
+from claycore.colour.twins import ColouredTiles, StainMatch, matches
 from umberpot.colours.costs import Prices, cost_per_kg
 from umberpot.colours.fired import (
     Conditions,
@@ -20,7 +20,7 @@ class SameColour:
     """Two stains that look the same, and under which conditions."""
 
     conditions: Conditions
-    match: Match
+    match: StainMatch
 
 
 def same_among(colours: Iterable[FiredColour], noise: Noise, prices: Prices) -> list[SameColour]:

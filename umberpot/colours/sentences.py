@@ -8,7 +8,7 @@ from claycore.colour.equal_tiles import ColourDifference, Disagreement, Visible
 from claycore.colour.naming import NameFit
 from claycore.colour.series import SeriesReading, SeriesStep
 from claycore.colour.shelf_shift import ShelfShift
-from claycore.colour.twins import Match, Twins
+from claycore.colour.twins import StainMatch, Twins
 from claycore.materials.names import in_a_sentence
 from claycore.measure.formatting import counted, listed, percentage
 from umberpot.colours.fired import Conditions, FiredColour
@@ -172,7 +172,7 @@ def twins(pair: Twins, currency: str) -> str:
     return f"{said} {pair.cheaper.name} costs {less} less per kg of dry clay."
 
 
-def comparisons(match: Match) -> str:
+def comparisons(match: StainMatch) -> str:
     """In how many comparisons of their tiles two stains look the same; '' where there is one."""
     if match.compared == 1:
         return ""
