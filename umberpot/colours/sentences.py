@@ -113,9 +113,8 @@ def under_glaze(alike: Sequence[Glazed]) -> str:
 
 
 def _span(glazed: Sequence[Glazed]) -> str:
-    figures = sorted(one.found.apart.delta_e for one in glazed)
     u95 = max(one.found.apart.u95 for one in glazed)
-    return f"ΔE {figures[0]:.1f} to {figures[-1]:.1f}, ± {u95:.1f}"
+    return f"ΔE {_moved_words(glazed)}, ± {u95:.1f}"
 
 
 def _strengths_of(alike: Sequence[Glazed]) -> str:
@@ -129,13 +128,30 @@ def _strengths_of(alike: Sequence[Glazed]) -> str:
 
 
 def glaze_over_many(alike: Sequence[Sequence[Glazed]], compared: int) -> str:
-    """What a glaze did in the same way to several colourants, of those ``compared``."""
+    """What a glaze did in the same way to several colourants, of those ``compared``.
+
+    The one it did most to comes first, each with how far it moved.
+    """
     every = [one for strengths in alike for one in strengths]
     glaze = every[0].under.conditions.glaze or "the glaze"
     did = _OVER_MANY[every[0].found.effect].format(f"{len(alike)} of {compared} colours")
     firings = _IN_DIFFERENT_FIRINGS if every[0].fired_apart else ""
-    names = listed([_strengths_of(strengths) for strengths in alike])
-    return f"{glaze[0].upper()}{glaze[1:]} {did} ({_span(every)}{firings}): {names}."
+    moved = sorted(alike, key=lambda strengths: -_moved(strengths)[-1])
+    names = [
+        f"{_strengths_of(one)} ({'' if place else 'ΔE '}{_moved_words(one)})"
+        for place, one in enumerate(moved)
+    ]
+    u95 = max(one.found.apart.u95 for one in every)
+    return f"{glaze[0].upper()}{glaze[1:]} {did}: {listed(names)}, ± {u95:.1f}{firings}."
+
+
+def _moved(glazed: Sequence[Glazed]) -> list[float]:
+    return sorted(one.found.apart.delta_e for one in glazed)
+
+
+def _moved_words(glazed: Sequence[Glazed]) -> str:
+    moved = _moved(glazed)
+    return f"{moved[0]:.1f}" if len(moved) == 1 else f"{moved[0]:.1f} to {moved[-1]:.1f}"
 
 
 _BETWEEN = {
