@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 
-from claycore.colour.comparison import compare
+from claycore.colour.comparison import ColourShift, compare
 from claycore.colour.equal_tiles import ColourDifference, Noise, Visible, apart, mean_colour
 from claycore.colour.notation import Lab
 
@@ -49,14 +49,17 @@ def became(before: Sequence[Lab], after: Sequence[Lab], noise: Noise) -> ColourC
     found = apart(before, after, noise)
     change = compare(mean_colour(before), mean_colour(after))
     words = change.words if found.visible is Visible.DIFFERENT else ()
-    return ColourChange(_effect(found, change.lightness, change.chroma), found, words)
+    return ColourChange(_effect(found, change), found, words)
 
 
-def _effect(found: ColourDifference, lightness: float, chroma: float) -> ColourEffect:
+def _effect(found: ColourDifference, change: ColourShift) -> ColourEffect:
     if found.visible is Visible.SAME:
         return ColourEffect.UNCHANGED
     if found.visible is Visible.NOT_DECIDED:
         return ColourEffect.NOT_DECIDED
-    if chroma <= -LOST_CHROMA:
-        return ColourEffect.CLOUDED if lightness >= DEEPER else ColourEffect.FADED
-    return ColourEffect.DEEPENED if lightness <= -DEEPER else ColourEffect.CHANGED
+    if change.chroma <= -LOST_CHROMA:
+        return ColourEffect.CLOUDED if change.lightness >= DEEPER else ColourEffect.FADED
+    # A turquoise that turns green is another colour, however much darker it is as well.
+    turned = bool(change.towards) and abs(change.hue) > abs(change.lightness)
+    is_deeper = change.lightness <= -DEEPER and not turned
+    return ColourEffect.DEEPENED if is_deeper else ColourEffect.CHANGED
