@@ -115,6 +115,12 @@ class FiringRange:
     tested: tuple[str, ...]
     limit_pct: float
 
+    @property
+    def in_doubt(self) -> tuple[str, ...]:
+        """Those of ``best`` at which a clay may have begun to bloat or slump."""
+        doubted_from = _first_of(self.bloats, self.slumps)
+        return tuple(cone for cone in self.best if cones.order(cone) >= doubted_from)
+
 
 def curve(
     points: Sequence[tuple[float, float]], steps: int = _STEPS_A_SEGMENT

@@ -165,6 +165,18 @@ def weigh(user):
 
 
 @pytest.fixture
+def weigh_out(weigh):
+    """Weighs every part of a mix: what is to go, times what ``of`` gives each time."""
+
+    def out(mix, of=lambda: 1):
+        while part := weighing.next_part(parts_of(mix)):
+            weigh(mix, round(part.to_go_g * of(), 6))
+        return mix
+
+    return out
+
+
+@pytest.fixture
 def scale(settings, monkeypatch):
     """The simulated scale, really listening; gives its pan."""
     import threading

@@ -3,9 +3,7 @@
 import pytest
 
 from tests.web.results.test_calculators import URLS
-from umberpot.mixing.composition import parts_of
 from umberpot.mixing.models import Plan
-from umberpot.mixing.weighing import services as weighing
 
 TRIAL = {"trial_name": "First", "mark": "100", "cone": "6", "glazed": "no"}
 
@@ -24,13 +22,12 @@ def test_every_sum_works_signed_in_without_a_shelf(signed_in, studio, url, good)
         "/mix/grid/start/?x=a:0,2&cell_g=100&state=dry",
     ],
 )
-def test_plans_of_things_that_stand_on_no_shelf(signed_in, studio, weigh, address):
+def test_plans_of_things_that_stand_on_no_shelf(signed_in, studio, weigh_out, address):
     assert signed_in.get(address).status_code == 200
     assert signed_in.post(address, TRIAL).status_code == 302
     plan = Plan.objects.get()
     for mix in plan.mixes.order_by("plan_position"):
-        while part := weighing.next_part(parts_of(mix)):
-            weigh(mix, part.to_go_g)
+        weigh_out(mix)
         assert signed_in.post(f"/tiles/shape/{mix.pk}/").status_code == 302
         assert mix.batch.pcts == pytest.approx(mix.wanted_pcts)
     html = signed_in.get(f"/mix/plans/{plan.pk}/").content.decode()

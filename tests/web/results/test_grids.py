@@ -14,9 +14,7 @@ from claycore.colour import difference, notation
 from claycore.colour.notation import Lab
 from tests.factories import FiringFactory
 from umberpot.kiln.services import load_and_fire
-from umberpot.mixing.composition import parts_of
 from umberpot.mixing.models import Plan
-from umberpot.mixing.weighing import services as weighing
 from umberpot.tiles.models import Tile
 from umberpot.tiles.readings.services import record_colour
 from umberpot.tiles.services import remake, shape
@@ -27,7 +25,7 @@ COLOURS = {(0, 0): "80, 0, 8", (1.4, 0): "55, -2, -18", (0, 2.5): "82, 1, 14"}
 
 
 @pytest.fixture
-def grid(signed_in, studio, user, clay, blue):
+def grid(signed_in, studio, user, clay, blue, weigh_out):
     """Four cells, made; three of them fired and read."""
 
     def make(query=GRID, colours=COLOURS):
@@ -36,16 +34,7 @@ def grid(signed_in, studio, user, clay, blue):
         plan = Plan.objects.of(studio).latest("pk")
         firing = FiringFactory(studio=studio, cone="6")
         for mix in plan.mixes.order_by("plan_position"):
-            while part := weighing.next_part(parts_of(mix)):
-                weighing.take_weighing(
-                    part,
-                    part.to_go_g,
-                    source="typed",
-                    scale_step_g=0.01,
-                    request_key=uuid.uuid4(),
-                    by=user,
-                )
-            mix.refresh_from_db()
+            weigh_out(mix)
             (tile,) = shape(mix)
             cell = tuple(mix.wanted_pcts.get(name, 0) for name in ("Quay Blue", "Titania"))
             if cell in colours:

@@ -9,9 +9,7 @@ from django.urls import reverse
 from tests.factories import FiringFactory, MaterialFactory
 from tests.thoroughness import seeds
 from umberpot.kiln.services import load_and_fire
-from umberpot.mixing.composition import parts_of
 from umberpot.mixing.models import Plan
-from umberpot.mixing.weighing import services as weighing
 from umberpot.studio.whole_change import whole_change
 from umberpot.tiles.models import Tile
 from umberpot.tiles.readings.services import record_colour
@@ -49,26 +47,7 @@ def start(signed_in, studio, shelf):
 
 
 @pytest.fixture
-def weigh_all(user):
-    """Weighs all parts of a mix, some of them a little too heavy."""
-
-    def weigh(mix, rng):
-        while part := weighing.next_part(parts_of(mix)):
-            weighing.take_weighing(
-                part,
-                round(part.to_go_g * rng.choice([1, 1, 1, 1.04]), 2),
-                source="typed",
-                scale_step_g=0.01,
-                request_key=uuid.uuid4(),
-                by=user,
-            )
-        mix.refresh_from_db()
-
-    return weigh
-
-
-@pytest.fixture
-def go_on(studio, user, weigh_all):
+def go_on(studio, user, weigh_out):
     """Goes some of the way: mixes, shapes, remakes, fires and reads."""
 
     @whole_change()
@@ -76,7 +55,7 @@ def go_on(studio, user, weigh_all):
         firings = [FiringFactory(studio=studio, made_by=user) for _ in range(2)]
         mixes = list(plan.mixes.order_by("plan_position"))
         for mix in mixes[: rng.randint(1, len(mixes))]:
-            weigh_all(mix, rng)
+            weigh_out(mix, lambda: rng.choice([1, 1, 1, 1.04]))
             for tile in shape(mix):
                 if rng.random() < 0.15:
                     remake(tile, user)

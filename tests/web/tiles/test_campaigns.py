@@ -11,7 +11,6 @@ from umberpot.kiln.services import load_and_fire
 from umberpot.mixing.calculators.bags import read_bag
 from umberpot.mixing.composition import parts_of
 from umberpot.mixing.models import Plan
-from umberpot.mixing.weighing import services as weighing
 from umberpot.shelf import services as shelf
 from umberpot.tiles.models import Tile
 from umberpot.tiles.readings.services import record_colour
@@ -34,20 +33,11 @@ def plan(signed_in, studio, clay, blue):
 
 
 @pytest.fixture
-def fired(plan, studio, user):
+def fired(plan, studio, user, weigh_out):
     """Everything of the first strength weighed, made, fired to cone 6 and read."""
     firing = FiringFactory(studio=studio, cone="6")
     for mix in plan.mixes.order_by("plan_position"):
-        while part := weighing.next_part(parts_of(mix)):
-            weighing.take_weighing(
-                part,
-                part.to_go_g,
-                source="typed",
-                scale_step_g=0.01,
-                request_key=uuid.uuid4(),
-                by=user,
-            )
-        mix.refresh_from_db()
+        weigh_out(mix)
         tiles = shape(mix)
         load_and_fire(tiles, firing)
         for tile in tiles:

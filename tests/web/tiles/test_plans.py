@@ -99,13 +99,12 @@ def test_a_wrong_strength_is_passed_on_truly(series, weigh):
 
 
 def test_a_correction_afterwards_recalculates_what_derives_from_it_and_says_so(
-    series, weigh, user, signed_in
+    series, weigh_out, user, signed_in
 ):
     plan = series()
     mixes = in_order(plan)
     for mix in mixes:
-        while part := weighing.next_part(parts_of(mix)):
-            weigh(mix, part.to_go_g)
+        weigh_out(mix)
     powder = next(p for p in parts_of(mixes[0]) if p.role == MixPart.Role.COLOURANT)
     correct_weighing(powder.current_weighings[0], powder.weighed_g / 2, user)
     for mix in mixes:

@@ -140,19 +140,17 @@ def _spoiling(spoiling: Spoiling, fault: str, doubt: str, unseen: Sequence[str])
 def _range(found: FiringRange) -> str:
     if not found.best:
         return "No tested cone is certainly in the range."
-    doubts = [
-        (cones.order(spoiling.cone), verb)
-        for verb, spoiling in (("bloat", found.bloats), ("slump", found.slumps))
-        if spoiling.outcome == firing_range.Sureness.PERHAPS and spoiling.cone
-    ]
-    doubted_from = min((order for order, _ in doubts), default=len(cones.CONES))
-    good = [cone for cone in found.best if cones.order(cone) < doubted_from]
-    doubted = found.best[len(good) :]
+    doubted = found.in_doubt
+    good = found.best[: len(found.best) - len(doubted)]
     if not doubted:
         hotter = "; nothing hotter was tested." if found.open_above else "."
         return f"{_from_to(good).capitalize()} of the cones tested{hotter}"
-    verbs = " or ".join(verb for order, verb in doubts if order <= cones.order(doubted[-1]))
-    unless = f"unless the clay starts to {verbs} there."
+    verbs = [
+        verb
+        for verb, spoiling in (("bloat", found.bloats), ("slump", found.slumps))
+        if spoiling.cone and cones.order(spoiling.cone) <= cones.order(doubted[-1])
+    ]
+    unless = f"unless the clay starts to {' or '.join(verbs)} there."
     if not good:
         return f"{_from_to(doubted).capitalize()}, {unless}"
     return f"{_from_to(good).capitalize()} of the cones tested; {_from_to(doubted)} too, {unless}"
